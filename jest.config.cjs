@@ -1,0 +1,22 @@
+const swc = ['@swc/jest', { jsc: { parser: { syntax: 'typescript' }, target: 'es2022' } }];
+const project = (name, more = {}) => ({
+  displayName: name,
+  testEnvironment: 'node',
+  rootDir: `${__dirname}/packages/${name}`,
+  testMatch: ['<rootDir>/src/**/*.test.ts'],
+  transform: { '^.+\\.ts$': swc },
+  moduleNameMapper: { '^@jolly/core$': `${__dirname}/packages/core/src/index.ts` },
+  ...more,
+});
+module.exports = {
+  projects: [
+    project('core'),
+    project('server', {
+      testTimeout: 30_000,
+      // file-type and what it needs are published as ES modules only.
+      transform: { '^.+\\.ts$': swc, 'node_modules/(file-type|strtok3|token-types|uint8array-extras|@tokenizer|@borewit)/.+\\.js$': swc },
+      transformIgnorePatterns: ['node_modules/(?!(file-type|strtok3|token-types|uint8array-extras|@tokenizer|@borewit)/)'],
+    }),
+    project('web', { testMatch: ['<rootDir>/src/**/*.test.ts'] }),
+  ],
+};

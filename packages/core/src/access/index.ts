@@ -1,0 +1,2 @@
+/** Access: who may do what to whose things. One table, one question. */
+export * from './may';

@@ -1,0 +1,83 @@
+/** Who is asking. */
+export type Actor = { role: 'anonymous' } | { role: 'teacher' | 'student'; userId: string };
+
+/** How the one who asks stands to the class that the thing belongs to. */
+export type ClassRelation = 'owner' | 'coTeacher' | 'student' | 'none';
+
+/** What the action is done to: a class or something of one, and for a student's things whether they are their own. */
+export interface Target {
+  relation: ClassRelation;
+  /** only for things that belong to one student: is the one who asks that student? */
+  own?: boolean;
+}
+
+type Rule = {
+  /** who may do this kind of action at all; asked on the route */
+  roles: readonly Actor['role'][];
+  /** who may do it to this very thing; asked by the service */
+  relations: readonly ClassRelation[] | 'anyone';
+  own?: true;
+};
+
+const TEACHERS: readonly ClassRelation[] = ['owner', 'coTeacher'];
+const teaching: Rule = { roles: ['teacher'], relations: TEACHERS };
+const ownWork: Rule = { roles: ['student'], relations: ['student'], own: true };
+const anyone: Rule = { roles: ['anonymous', 'teacher', 'student'], relations: 'anyone' };
+const signedIn: Rule = { roles: ['teacher', 'student'], relations: 'anyone' };
+
+/**
+ * Every action there is, who may do it at all, and to whose things.
+ * A route names one of these; a service asks again about the very object.
+ */
+export const ACTIONS = {
+  'server.look': anyone,
+  'session.begin': anyone,
+  'session.look': anyone,
+  'session.end': signedIn,
+  'account.edit': signedIn,
+  'class.join': { roles: ['anonymous', 'student'], relations: 'anyone' },
+  'find.ask': signedIn,
+  'termLine.look': signedIn,
+  'class.list': { roles: ['teacher'], relations: 'anyone' },
+  'class.create': { roles: ['teacher'], relations: 'anyone' },
+  'class.look': teaching,
+  'class.edit': teaching,
+  'joinCode.renew': teaching,
+  'roster.look': teaching,
+  'roster.edit': teaching,
+  'assignment.look': teaching,
+  'assignment.write': teaching,
+  'assignment.issue': teaching,
+  'exception.give': teaching,
+  'piece.look': teaching,
+  'score.write': teaching,
+  'score.return': teaching,
+  'piece.sendBack': teaching,
+  'progress.look': teaching,
+  'today.look': { roles: ['teacher'], relations: 'anyone' },
+  'pile.look': { roles: ['teacher'], relations: 'anyone' },
+  'file.fetch': { roles: ['teacher', 'student'], relations: ['owner', 'coTeacher', 'student'], own: true },
+  'ownWork.look': ownWork,
+  'ownWork.write': ownWork,
+  'ownWork.handIn': ownWork,
+  'ownProgress.look': ownWork,
+} as const satisfies Record<string, Rule>;
+
+export type Action = keyof typeof ACTIONS;
+
+/**
+ * May this person do this? The only statement of who may do what; the page asks it as a courtesy, the
+ * server decides by it.
+ *
+ * @param target left out, the question is about the kind of action only ("could they ever?")
+ * @returns `allowed`, `signIn` (nobody is signed in), `role` (never for this role), or `notTheirs`, which
+ *   the server answers as if the thing did not exist
+ */
+export function may(actor: Actor, action: Action, target?: Target): 'allowed' | 'signIn' | 'role' | 'notTheirs' {
+  const rule: Rule = ACTIONS[action];
+  if (!rule.roles.includes(actor.role)) return actor.role === 'anonymous' ? 'signIn' : 'role';
+  if (!target || rule.relations === 'anyone') return 'allowed';
+  if (!rule.relations.includes(target.relation)) return 'notTheirs';
+  if (rule.own && target.relation === 'student' && !target.own) return 'notTheirs';
+  return 'allowed';
+}

@@ -1,0 +1,2 @@
+/** What a student should do first: the order of My work. */
+export * from './agenda';

@@ -1,0 +1,93 @@
+import fc from 'fast-check';
+import { addDays, addSchoolDays, dueInstantOf, instantOf, localDateAt, termAt, wallClockAt, weeksOf, type SchoolCalendar } from '.';
+
+const lisbon: SchoolCalendar = { zone: 'Europe/Lisbon', schoolDays: [1, 2, 3, 4, 5], closures: [{ from: '2026-10-26', to: '2026-10-30' }] };
+const at = (iso: string) => Date.parse(iso);
+const wall = (zone: string, date: string, time: string) => {
+  const [h = 0, m = 0] = time.split(':').map(Number);
+  return instantOf(zone, { date, msOfDay: (h * 60 + m) * 60_000 });
+};
+
+describe('instantOf', () => {
+  it.each([
+    ['an ordinary winter reading', 'Europe/Lisbon', '2026-11-25', '15:30', '2026-11-25T15:30:00.000Z'],
+    ['a reading in summer time', 'Europe/Lisbon', '2026-07-01', '15:30', '2026-07-01T14:30:00.000Z'],
+    ['the first instant after the gap for a skipped reading', 'Europe/Lisbon', '2026-03-29', '01:30', '2026-03-29T01:00:00.000Z'],
+    ['the earlier of two for a reading that occurs twice', 'Europe/Lisbon', '2026-10-25', '01:30', '2026-10-25T00:30:00.000Z'],
+    ['the first instant after a half-hour gap', 'Australia/Lord_Howe', '2026-10-04', '02:10', '2026-10-03T15:30:00.000Z'],
+    ['the end of a day the calendar skipped whole', 'Pacific/Apia', '2011-12-30', '12:00', '2011-12-30T10:00:00.000Z'],
+  ])('gives %s', (_case, zone, date, time, expected) => {
+    expect(new Date(wall(zone, date, time)).toISOString()).toBe(expected);
+  });
+
+  it('reads back what it wrote, wherever the reading exists', () => {
+    const zones = fc.constantFrom('Europe/Lisbon', 'America/St_Johns', 'Asia/Kathmandu', 'Pacific/Chatham', 'America/Sao_Paulo', 'UTC');
+    fc.assert(
+      fc.property(zones, fc.integer({ min: at('2015-01-01T00:00Z'), max: at('2032-01-01T00:00Z') }), (zone, instant) => {
+        const reading = wallClockAt(zone, instant);
+        const again = instantOf(zone, reading);
+        expect(wallClockAt(zone, again)).toEqual(reading);
+        expect(again).toBeLessThanOrEqual(instant);
+      }),
+    );
+  });
+});
+
+describe('addSchoolDays', () => {
+  it.each([
+    ['nothing for 0, even on a closure', '2026-10-28T15:30:00.000Z', 0, '2026-10-28T15:30:00.000Z'],
+    ['the next day within a week', '2026-11-25T15:30:00.000Z', 1, '2026-11-26T15:30:00.000Z'],
+    ['Monday after Friday', '2026-11-27T15:30:00.000Z', 1, '2026-11-30T15:30:00.000Z'],
+    ['the next school day from a Saturday', '2026-11-28T15:30:00.000Z', 1, '2026-11-30T15:30:00.000Z'],
+    ['across a closure and a clock change at the same wall time', '2026-10-23T14:30:00.000Z', 1, '2026-11-02T15:30:00.000Z'],
+    ['backwards over a weekend', '2026-11-30T09:00:00.000Z', -1, '2026-11-27T09:00:00.000Z'],
+  ])('gives %s', (_case, from, days, to) => {
+    expect(new Date(addSchoolDays(lisbon, at(from), days)).toISOString()).toBe(to);
+  });
+
+  it('refuses a calendar that never has school', () => {
+    expect(() => addSchoolDays({ ...lisbon, schoolDays: [] }, 0, 1)).toThrow('calendar.no-school-days');
+  });
+
+  it('comes back after the same number of days from any school day', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 40 }), fc.integer({ min: 1, max: 30 }), (shift, days) => {
+        const start = addSchoolDays(lisbon, at('2026-09-07T12:00:00.000Z'), shift);
+        expect(addSchoolDays(lisbon, addSchoolDays(lisbon, start, days), -days)).toBe(start);
+      }),
+    );
+  });
+});
+
+describe('days and terms', () => {
+  it('adds calendar days at the same wall time across a clock change', () => {
+    expect(new Date(addDays(lisbon, at('2026-10-24T14:30:00.000Z'), 1)).toISOString()).toBe('2026-10-25T15:30:00.000Z');
+  });
+
+  it('takes a date without a time as the usual due time, or the last millisecond of the day', () => {
+    expect(new Date(dueInstantOf('Europe/Lisbon', '2026-11-25', '15:30')).toISOString()).toBe('2026-11-25T15:30:00.000Z');
+    expect(new Date(dueInstantOf('Europe/Lisbon', '2026-11-25', null)).toISOString()).toBe('2026-11-25T23:59:59.999Z');
+  });
+
+  it('numbers the weeks of a term from the Monday of its first day', () => {
+    const weeks = weeksOf({ from: '2026-09-09', to: '2026-12-18' });
+    expect(weeks[0]).toEqual({ number: 1, monday: '2026-09-07' });
+    expect(weeks).toHaveLength(15);
+  });
+
+  it('shows the term of today, else the next, else the last', () => {
+    const terms = [
+      { name: 'spring', from: '2027-01-11', to: '2027-03-26' },
+      { name: 'autumn', from: '2026-09-07', to: '2026-12-18' },
+    ];
+    expect(termAt(terms, '2026-10-01')?.name).toBe('autumn');
+    expect(termAt(terms, '2026-12-25')?.name).toBe('spring');
+    expect(termAt(terms, '2027-08-01')?.name).toBe('spring');
+    expect(termAt([], '2027-08-01')).toBeNull();
+  });
+
+  it('knows the local day on both sides of midnight', () => {
+    expect(localDateAt('Asia/Tokyo', at('2026-11-25T15:00:00.000Z'))).toBe('2026-11-26');
+    expect(localDateAt('Asia/Tokyo', at('2026-11-25T14:59:59.999Z'))).toBe('2026-11-25');
+  });
+});

@@ -1,0 +1,103 @@
+import { plusDays, RuleError, weekdayOf, type Instant, type LocalDate, type WallTime } from '../quantities';
+import { instantOf, wallClockAt } from './zone';
+
+/** Days without school, both ends included. */
+export interface Closure {
+  from: LocalDate;
+  to: LocalDate;
+}
+
+/** A stretch of the school year, both ends included. */
+export interface Term extends Closure {
+  name: string;
+}
+
+/** When a class has school: its zone, the weekdays (1 = Monday … 7 = Sunday) and the closures. */
+export interface SchoolCalendar {
+  zone: string;
+  schoolDays: readonly number[];
+  closures: readonly Closure[];
+}
+
+// Three years of closures in a row is a mistake in the calendar, not a holiday.
+const LONGEST_WALK_DAYS = 1100;
+
+/** The last instant of a local day that a date without a time means when the class has no usual due time. */
+export const END_OF_DAY_MS = 86_399_999;
+
+/** Is there school on this day? */
+export function isSchoolDay(calendar: SchoolCalendar, date: LocalDate): boolean {
+  return (
+    calendar.schoolDays.includes(weekdayOf(date)) &&
+    !calendar.closures.some((closure) => closure.from <= date && date <= closure.to)
+  );
+}
+
+/**
+ * The day `count` school days after (before, if negative) a day; 0 is the day itself (docs/rules.md, 0).
+ * @throws RuleError `calendar.no-school-days` when three years hold too few
+ */
+export function schoolDayAfter(calendar: SchoolCalendar, date: LocalDate, count: number): LocalDate {
+  const step = count < 0 ? -1 : 1;
+  let [left, day, idle] = [Math.abs(count), date, 0];
+  while (left > 0) {
+    day = plusDays(day, step);
+    if (isSchoolDay(calendar, day)) [left, idle] = [left - 1, 0];
+    else if (++idle > LONGEST_WALK_DAYS) throw new RuleError('calendar.no-school-days', { date, count });
+  }
+  return day;
+}
+
+/**
+ * The same wall time `count` school days on; 0 is the instant itself (docs/rules.md, 0).
+ * @example Fri 27 Nov 15:30, +1, Monday to Friday -> Mon 30 Nov 15:30
+ */
+export function addSchoolDays(calendar: SchoolCalendar, at: Instant, count: number): Instant {
+  if (count === 0) return at;
+  const { date, msOfDay } = wallClockAt(calendar.zone, at);
+  return instantOf(calendar.zone, { date: schoolDayAfter(calendar, date, count), msOfDay });
+}
+
+/** The same wall time `count` calendar days on; 0 is the instant itself. */
+export function addDays(calendar: SchoolCalendar, at: Instant, count: number): Instant {
+  if (count === 0) return at;
+  const { date, msOfDay } = wallClockAt(calendar.zone, at);
+  return instantOf(calendar.zone, { date: plusDays(date, count), msOfDay });
+}
+
+/** Milliseconds since midnight of a wall time such as 15:30. */
+export function msOfWallTime(time: WallTime): number {
+  const [hours = 0, minutes = 0] = time.split(':').map(Number);
+  return (hours * 60 + minutes) * 60_000;
+}
+
+/** The instant a date given without a time means: the class's usual due time, or the end of the day. */
+export function dueInstantOf(zone: string, date: LocalDate, usualDueTime: WallTime | null): Instant {
+  return instantOf(zone, { date, msOfDay: usualDueTime === null ? END_OF_DAY_MS : msOfWallTime(usualDueTime) });
+}
+
+/** One week of a term as the term line shows it: Monday to Sunday, numbered from 1. */
+export interface TermWeek {
+  number: number;
+  monday: LocalDate;
+}
+
+/** The Monday of the week a day lies in. */
+export function mondayOf(date: LocalDate): LocalDate {
+  return plusDays(date, 1 - weekdayOf(date));
+}
+
+/** The weeks of a term, from the Monday of its first day to the week of its last. */
+export function weeksOf(term: Closure): TermWeek[] {
+  const weeks: TermWeek[] = [];
+  for (let monday = mondayOf(term.from); monday <= term.to; monday = plusDays(monday, 7)) {
+    weeks.push({ number: weeks.length + 1, monday });
+  }
+  return weeks;
+}
+
+/** The term a day lies in, else the next to come, else the last; null without terms. */
+export function termAt(terms: readonly Term[], date: LocalDate): Term | null {
+  const ordered = [...terms].sort((a, b) => (a.from < b.from ? -1 : 1));
+  return ordered.find((term) => date <= term.to) ?? ordered.at(-1) ?? null;
+}

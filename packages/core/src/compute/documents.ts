@@ -1,0 +1,177 @@
+import { applyLateRule, lateBy, type LateRule } from '../lateness';
+import { unmilli, type Instant } from '../quantities';
+import { earnedPoints, type ScoreMethod } from '../score';
+import { stateAt, summarise, type PieceFact } from '../state';
+import { resolveWindow, type GroupDate, type OneOffException, type StandingException } from '../window';
+import {
+  byKind,
+  calendar,
+  DocumentError,
+  flag,
+  instant,
+  list,
+  localDate,
+  object,
+  oneOf,
+  optional,
+  orNull,
+  text,
+  thousandths,
+  whole,
+  type Reader,
+} from './reader';
+
+const iso = (at: Instant | null) => (at === null ? null : new Date(at).toISOString());
+const dateOrNull = orNull(instant);
+const windowShape = object({ opens: dateOrNull, due: dateOrNull, closes: dateOrNull });
+const someDates = { id: text, opens: optional(dateOrNull), due: optional(dateOrNull), closes: optional(dateOrNull) };
+
+const standingOf = <K extends string>(kind: K, amount: Reader<number>) =>
+  object({ id: text, kind: oneOf(kind), amount, validFrom: optional(localDate), validTo: optional(localDate) });
+
+const standingReader: Reader<StandingException> = (value, path) => {
+  const read = byKind({
+    schoolDays: standingOf('schoolDays', whole({ least: 0, most: 366 })),
+    days: standingOf('days', whole({ least: 0, most: 366 })),
+    percent: standingOf('percent', thousandths({ most: 1000 })),
+  })(value, path);
+  if (read.validFrom !== undefined && read.validTo !== undefined && read.validTo < read.validFrom) {
+    throw new DocumentError(`${path}.validTo`, 'must not be before validFrom');
+  }
+  return read as StandingException;
+};
+
+const windowDocument = object({
+  calendar,
+  issuedAt: instant,
+  base: windowShape,
+  groups: list(object(someDates) as Reader<GroupDate>),
+  standing: list(standingReader),
+  oneOff: optional(object(someDates) as Reader<OneOffException>),
+});
+
+function computeWindow(document: unknown): unknown {
+  const { oneOff, ...input } = windowDocument(document, '');
+  const { window, trail } = resolveWindow(oneOff ? { ...input, oneOff } : input);
+  return {
+    opens: iso(window.opens),
+    due: iso(window.due),
+    closes: iso(window.closes),
+    trail: trail.map(({ field, layer, from, to, source }) => ({ field, layer, from: iso(from), to: iso(to), source })),
+  };
+}
+
+const plainFact = <K extends PieceFact['kind']>(kind: K) => object({ kind: oneOf(kind), at: instant });
+const factReader = byKind({
+  opened: plainFact('opened'),
+  saved: plainFact('saved'),
+  handedIn: plainFact('handedIn'),
+  takenBack: plainFact('takenBack'),
+  sentBack: object({ kind: oneOf('sentBack'), at: instant, newDue: optional(instant) }),
+  scored: plainFact('scored'),
+  returned: plainFact('returned'),
+}) as Reader<PieceFact>;
+
+const stateDocument = object({
+  inAudience: flag,
+  excused: flag,
+  how: oneOf('handIn', 'quiz', 'inClass'),
+  window: windowShape,
+  graceMinutes: whole({ least: 0, most: 1_000_000 }),
+  facts: list(factReader),
+  now: instant,
+});
+
+function computeState(document: unknown): unknown {
+  const { facts, ...input } = stateDocument(document, '');
+  for (const [index, fact] of facts.entries()) {
+    if (fact.at > input.now) throw new DocumentError(`facts[${index}].at`, 'must not be later than now');
+    if (index > 0 && fact.at < facts[index - 1]!.at) throw new DocumentError(`facts[${index}].at`, 'must not be earlier than the fact before');
+  }
+  return stateAt({ ...input, summary: summarise(facts) });
+}
+
+const criterion = object({ id: text, weight: thousandths(), max: thousandths(), chosen: orNull(thousandths()) });
+const methodReader = byKind({
+  points: object({ kind: oneOf('points'), earned: thousandths() }),
+  rubric: object({ kind: oneOf('rubric'), criteria: list(criterion) }),
+  words: object({ kind: oneOf('words'), percent: thousandths({ most: 100 }) }),
+  done: object({ kind: oneOf('done'), done: flag }),
+});
+
+const perUnit = <K extends 'perDay' | 'perSchoolDay' | 'perHour'>(kind: K) =>
+  object({
+    kind: oneOf(kind),
+    percent: thousandths({ most: 100 }),
+    of: oneOf('max', 'earned'),
+    maxPercentOff: thousandths({ most: 100 }),
+    floorPercent: thousandths({ most: 100 }),
+  });
+const lateRule = byKind({
+  none: object({ kind: oneOf('none') }),
+  perDay: perUnit('perDay'),
+  perSchoolDay: perUnit('perSchoolDay'),
+  perHour: perUnit('perHour'),
+  cap: object({ kind: oneOf('cap'), percent: thousandths({ most: 100 }) }),
+}) as Reader<LateRule>;
+
+const scoreDocument = object({
+  points: thousandths(),
+  method: methodReader,
+  late: optional(
+    object({ calendar, due: instant, handedIn: instant, graceMinutes: whole({ least: 0, most: 1_000_000 }), waived: flag, rule: lateRule }),
+  ),
+});
+
+function computeScore(document: unknown): unknown {
+  const { points, method, late } = scoreDocument(document, '');
+  if (method.kind === 'rubric') {
+    for (const [index, { chosen, max }] of method.criteria.entries()) {
+      if (chosen !== null && chosen > max) throw new DocumentError(`method.criteria[${index}].chosen`, 'must not be above max');
+    }
+    if (!method.criteria.some((c) => c.weight > 0 && c.max > 0)) {
+      throw new DocumentError('method.criteria', 'must have a criterion that can earn something');
+    }
+  }
+  const { earned, complete } = earnedPoints(points, method as ScoreMethod);
+  const { takenOff, effective } = applyLateRule({
+    earned,
+    max: points,
+    late: late
+      ? {
+          calendar: late.calendar,
+          due: late.due,
+          lateBy: lateBy({ due: late.due, handedInAt: late.handedIn, graceMinutes: late.graceMinutes }),
+        }
+      : null,
+    rule: late?.rule ?? { kind: 'none' },
+    waived: late?.waived ?? false,
+  });
+  return { earned: unmilli(earned), takenOff: unmilli(takenOff), effective: unmilli(effective), complete };
+}
+
+/** The documents that can be computed so far. */
+export const COMPUTATIONS: Record<string, (document: unknown) => unknown> = {
+  window: computeWindow,
+  state: computeState,
+  score: computeScore,
+};
+
+/**
+ * The answer to one document of `./jolly compute`, as text (docs/compute.md).
+ * @param kind a key of COMPUTATIONS
+ * @returns the answer, or `{"error":{path,message}}` and ok false: nothing is thrown for a bad document
+ */
+export function computeText(kind: string, json: string): { ok: boolean; text: string } {
+  const refuse = (path: string, message: string) => ({ ok: false, text: JSON.stringify({ error: { path, message } }) });
+  const compute = Object.hasOwn(COMPUTATIONS, kind) ? COMPUTATIONS[kind] : undefined;
+  if (!compute) return refuse('', `there is no computation called ${kind}`);
+  try {
+    return { ok: true, text: JSON.stringify(compute(JSON.parse(json))) };
+  } catch (error) {
+    if (error instanceof DocumentError) return refuse(error.path, error.message);
+    if (error instanceof SyntaxError) return refuse('', 'is not JSON');
+    if (error instanceof Error && error.name === 'RuleError') return refuse('', error.message);
+    throw error;
+  }
+}

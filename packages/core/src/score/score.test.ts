@@ -1,0 +1,34 @@
+import { earnedPoints, scoreQuestion, type ScoreMethod } from '.';
+
+const rubric = (...chosen: (number | null)[]): ScoreMethod => ({
+  kind: 'rubric',
+  criteria: chosen.map((c, i) => ({ id: `c${i}`, weight: i === 0 ? 2000 : 1000, max: 8000, chosen: c === null ? null : c * 1000 })),
+});
+
+describe('earnedPoints', () => {
+  it.each<[string, number, ScoreMethod, number, boolean]>([
+    ['points as they are', 20, { kind: 'points', earned: 15_500 }, 15.5, true],
+    ['a rubric out of its own sum', 24, rubric(6, 8), 20, true],
+    ['a rubric scaled to another number', 10, rubric(6, 8), 8.333, true],
+    ['a rubric so far, while a criterion has no choice', 24, rubric(6, null), 12, false],
+    ['a word as its share', 30, { kind: 'words', percent: 66_667 }, 20, true],
+    ['all for done', 5, { kind: 'done', done: true }, 5, true],
+    ['nothing for not done', 5, { kind: 'done', done: false }, 0, true],
+  ])('gives %s', (_case, points, method, earned, complete) => {
+    expect(earnedPoints(points * 1000, method)).toEqual({ earned: earned * 1000, complete });
+  });
+
+  it('refuses a rubric that can earn nothing', () => {
+    expect(() => earnedPoints(10_000, { kind: 'rubric', criteria: [] })).toThrow('score.rubric-without-points');
+  });
+});
+
+it.each([
+  [-1, 20_000, false, 'negative'],
+  [20_000, 20_000, false, null],
+  [20_001, 20_000, false, 'aboveMaximum'],
+  [20_001, 20_000, true, null],
+  [5_000, null, false, 'noMaximum'],
+])('scoreQuestion of %s out of %s (bonus confirmed: %s) is %s', (earned, points, bonusConfirmed, question) => {
+  expect(scoreQuestion({ earned, points, bonusConfirmed })).toBe(question);
+});

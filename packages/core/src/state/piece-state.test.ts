@@ -1,0 +1,118 @@
+import fc from 'fast-check';
+import { handInRefusal, isTheirs, stateAt, studentsView, summarise, takeBackRefusal, type PieceFact, type PieceState, type StateInput } from '.';
+
+const due = Date.parse('2026-11-25T15:30:00.000Z');
+const hour = 3_600_000;
+const [opens, closes] = [due - 48 * hour, due + 48 * hour];
+type Told = Partial<Omit<StateInput, 'summary'>> & { facts?: PieceFact[] };
+const stateOf = ({ facts = [], ...more }: Told) =>
+  stateAt({ inAudience: true, excused: false, how: 'handIn', window: { opens, due, closes }, graceMinutes: 10, now: due - hour, summary: summarise(facts), ...more });
+const f = (kind: Exclude<PieceFact['kind'], 'sentBack'>, at: number): PieceFact => ({ kind, at });
+const sentBack = (at: number, newDue?: number): PieceFact => ({ kind: 'sentBack', at, ...(newDue === undefined ? {} : { newDue }) });
+const inTime = f('handedIn', due - 3 * hour);
+const after = due + 4 * hour;
+
+describe('stateAt is', () => {
+  it.each<[string, Told, PieceState | null]>([
+    ['nothing for who is not in the audience', { inAudience: false, facts: [inTime] }, null],
+    ['excused before anything else', { excused: true, facts: [inTime, f('returned', due)] }, 'excused'],
+    ['not open yet before it opens', { now: opens - 1 }, 'notOpen'],
+    ['open at the moment it opens', { now: opens }, 'open'],
+    ['started once begun', { facts: [f('opened', due - 2 * hour)] }, 'started'],
+    ['open at the moment it is due', { now: due }, 'open'],
+    ['missing a millisecond later', { now: due + 1 }, 'missing'],
+    ['missing though begun', { now: after, facts: [f('saved', due - hour)] }, 'missing'],
+    ['handed in', { facts: [inTime] }, 'in'],
+    ['handed in within the grace', { now: after, facts: [f('handedIn', due + 10 * 60_000)] }, 'in'],
+    ['handed in late just past the grace', { now: after, facts: [f('handedIn', due + 10 * 60_000 + 1)] }, 'inLate'],
+    ['started again after taking back', { facts: [inTime, f('takenBack', due - 2 * hour)] }, 'started'],
+    ['missing after taking back past due', { now: after, facts: [inTime, f('takenBack', due + hour)] }, 'missing'],
+    ['scored while held', { now: after, facts: [inTime, f('scored', due + hour)] }, 'scored'],
+    ['in again when handed in after the score', { now: after, facts: [f('scored', due - hour * 4), inTime] }, 'in'],
+    ['returned', { now: after, facts: [inTime, f('scored', due), f('returned', due + 1)] }, 'returned'],
+    ['returned also while a correction is held', { now: after, facts: [inTime, f('scored', due), f('returned', due + 1), f('scored', due + 2)] }, 'returned'],
+    ['sent back after a return', { now: after, facts: [inTime, f('returned', due), sentBack(due + 1)] }, 'sentBack'],
+    ['in after handing in again', { now: after, facts: [inTime, sentBack(due), f('handedIn', due + hour)] }, 'in'],
+    ['scored without any hand-in', { now: after, facts: [f('scored', due + 1)] }, 'scored'],
+    ['open in class before its date', { how: 'inClass', facts: [f('opened', due - 2 * hour)] }, 'open'],
+    ['in class past its date', { how: 'inClass', now: due + 1 }, 'inClass'],
+    ['not open for in-class work that opens later', { how: 'inClass', now: opens - 1 }, 'notOpen'],
+    ['open without a due date', { window: { opens: null, due: null, closes: null }, now: after }, 'open'],
+  ])('%s', (_case, told, state) => expect(stateOf(told).state).toBe(state));
+
+  it('accepted while missing until it closes, at the last millisecond too', () => {
+    expect(stateOf({ now: closes })).toMatchObject({ state: 'missing', stillAccepted: true });
+    expect(stateOf({ now: closes + 1 })).toMatchObject({ state: 'missing', stillAccepted: false });
+  });
+
+  it('overdue when sent back with a new date that is past', () => {
+    const facts = [inTime, sentBack(due, due + hour)];
+    expect(stateOf({ facts, now: due + hour })).toMatchObject({ state: 'sentBack', overdue: false });
+    expect(stateOf({ facts, now: due + hour + 1 })).toMatchObject({ state: 'sentBack', overdue: true });
+  });
+});
+
+describe('lateness of the hand-in that stands', () => {
+  it.each<[string, PieceFact[], number]>([
+    ['is the time past due', [f('handedIn', due + 21 * hour)], 21 * hour],
+    ['counts by its own time after a take-back', [inTime, f('takenBack', due), f('handedIn', due + hour)], hour],
+    ['is kept after a send-back', [f('handedIn', due + 2 * hour), sentBack(due + 3 * hour), f('handedIn', due + 30 * hour)], 2 * hour],
+    ['stays none after a send-back of a timely one', [inTime, sentBack(due), f('handedIn', due + 30 * hour)], 0],
+    ['is that past a missed new date, if greater', [inTime, sentBack(due, due + 10 * hour), f('handedIn', due + 15 * hour)], 5 * hour],
+    ['is the earlier one, if that is greater', [f('handedIn', due + 9 * hour), sentBack(due, due + 10 * hour), f('handedIn', due + 15 * hour)], 9 * hour],
+    ['is 0 when nothing stands', [f('handedIn', due + hour), f('takenBack', due + 2 * hour)], 0],
+  ])('%s', (_case, facts, ms) => expect(stateOf({ facts, now: due + 47 * hour }).lateBy).toBe(ms));
+});
+
+it('a later due date never makes a piece later, and never makes an accepted one missing', () => {
+  const steps = fc.array(fc.constantFrom<PieceFact['kind']>('saved', 'handedIn', 'takenBack', 'scored', 'returned', 'sentBack'), { maxLength: 6 });
+  fc.assert(
+    fc.property(steps, fc.integer({ min: 1, max: 90 }), fc.integer({ min: 0, max: 100 }), (kinds, gap, more) => {
+      const facts = kinds.map((kind, i): PieceFact => ({ kind, at: opens + (i + 1) * gap * hour }));
+      const now = opens + 8 * gap * hour;
+      const strict = stateOf({ facts, now, window: { opens, due, closes: null } });
+      const kind = stateOf({ facts, now, window: { opens, due: due + more * hour, closes: null } });
+      expect(kind.lateBy).toBeLessThanOrEqual(strict.lateBy);
+      if (strict.state !== 'missing' && strict.state !== 'inLate') expect(kind.state).toBe(strict.state);
+    }),
+  );
+});
+
+describe('who it concerns and what they may do', () => {
+  const audience = (more: Partial<Parameters<typeof isTheirs>[0]>) =>
+    isTheirs({ zone: 'Europe/Lisbon', due, issuedAt: opens, joined: '2026-09-01', left: null, hasWorkOrScore: false, ...more });
+
+  it.each<[string, Parameters<typeof audience>[0], boolean]>([
+    ['theirs on the day they joined', { joined: '2026-11-25' }, true],
+    ['not theirs when due the day before they joined', { joined: '2026-11-26' }, false],
+    ['theirs on the day they left', { left: '2026-11-25' }, true],
+    ['not theirs when due after they left', { left: '2026-11-24' }, false],
+    ['theirs all the same when work exists', { left: '2026-11-24', hasWorkOrScore: true }, true],
+    ['theirs without a date, for who joins later', { due: null, joined: '2026-12-01' }, true],
+    ['not theirs without a date when issued after they left', { due: null, left: '2026-11-01' }, false],
+  ])('%s', (_case, more, theirs) => expect(audience(more)).toBe(theirs));
+
+  const ask = (told: Told) => {
+    const piece = stateOf(told);
+    const situation = { piece, how: told.how ?? ('handIn' as const), window: { opens, due, closes }, handedInAt: summarise(told.facts ?? []).handedInAt, now: told.now ?? due - hour };
+    return { handIn: handInRefusal(situation), takeBack: takeBackRefusal(situation) };
+  };
+  it.each<[string, Told, ReturnType<typeof ask>]>([
+    ['hand in until it closes', { now: closes }, { handIn: null, takeBack: 'nothingIn' }],
+    ['neither a millisecond after closing', { now: closes + 1, facts: [inTime] }, { handIn: 'alreadyIn', takeBack: 'closed' }],
+    ['not hand in a closed missing piece', { now: closes + 1 }, { handIn: 'closed', takeBack: 'nothingIn' }],
+    ['hand in a sent-back piece past closing', { now: closes + 1, facts: [inTime, sentBack(due)] }, { handIn: null, takeBack: 'nothingIn' }],
+    ['take back until it is scored', { facts: [inTime] }, { handIn: 'alreadyIn', takeBack: null }],
+    ['not take back a scored one', { facts: [inTime, f('scored', due - 2 * hour)] }, { handIn: 'scored', takeBack: 'scored' }],
+    ['nothing when excused', { excused: true }, { handIn: 'excused', takeBack: 'excused' }],
+    ['nothing in class', { how: 'inClass' }, { handIn: 'inClass', takeBack: 'nothingIn' }],
+    ['not before it opens', { now: opens - 1 }, { handIn: 'notOpen', takeBack: 'nothingIn' }],
+  ])('may %s', (_case, told, answer) => expect(ask(told)).toEqual(answer));
+
+  it('a held score never shows to the student', () => {
+    const window = { opens, due, closes };
+    const late = stateOf({ now: after, facts: [f('handedIn', due + hour), f('scored', after)] });
+    expect(studentsView(late, true, window, after).state).toBe('inLate');
+    expect(studentsView(stateOf({ facts: [f('scored', due - 2 * hour)] }), false, window, due - hour).state).toBe('open');
+  });
+});

@@ -1,0 +1,88 @@
+import fc from 'fast-check';
+import type { SchoolCalendar } from '../calendar';
+import { resolveWindow, windowProblem, type WindowInput } from '.';
+
+const calendar: SchoolCalendar = { zone: 'Europe/Lisbon', schoolDays: [1, 2, 3, 4, 5], closures: [] };
+const on = (day: string, time = '15:30') => Date.parse(`2026-${day}T${time}:00.000Z`);
+const [tue, wed, thu, fri, mon] = [on('11-24'), on('11-25'), on('11-26'), on('11-27'), on('11-30')];
+const given = (more: Partial<WindowInput> = {}): WindowInput => ({
+  calendar,
+  issuedAt: on('11-16', '08:00'),
+  base: { opens: null, due: wed, closes: null },
+  groups: [],
+  standing: [],
+  ...more,
+});
+const schoolDays = (amount: number, more = {}) => [{ id: 's1', kind: 'schoolDays' as const, amount, ...more }];
+
+describe('resolveWindow gives', () => {
+  it.each<[string, Partial<WindowInput>, number | null]>([
+    ['the class date when nobody made an exception', {}, wed],
+    ['a group date, even an earlier one', { groups: [{ id: 'g', due: tue }] }, tue],
+    ['the latest of two group dates', { groups: [{ id: 'g1', due: fri }, { id: 'g2', due: thu }] }, fri],
+    ['no limit when one group has none', { groups: [{ id: 'g1', due: null }, { id: 'g2', due: thu }] }, null],
+    ['the one-off date, even an earlier one', { groups: [{ id: 'g', due: fri }], oneOff: { id: 'o', due: tue } }, tue],
+    ['one school day more across a weekend', { base: { opens: null, due: fri, closes: null }, standing: schoolDays(1) }, mon],
+    ['the one-off date untouched by a standing exception', { oneOff: { id: 'o', due: thu }, standing: schoolDays(1) }, thu],
+    ['the group date moved by a standing exception', { groups: [{ id: 'g', due: thu }], standing: schoolDays(1) }, fri],
+    ['the class date when the standing exception has ended', { standing: schoolDays(1, { validTo: '2026-11-24' }) }, wed],
+    ['the moved date on the last day of validity', { standing: schoolDays(1, { validTo: '2026-11-25' }) }, thu],
+    ['the most generous of several standing exceptions', { standing: [...schoolDays(1), { id: 's2', kind: 'days', amount: 2 }] }, fri],
+    ['no date when none is set, whatever stands', { base: { opens: null, due: null, closes: fri }, standing: schoolDays(1) }, null],
+  ])('%s', (_case, more, due) => {
+    expect(resolveWindow(given(more)).window.due).toBe(due);
+  });
+
+  it('a share of the time from opens to due, rounded up to a whole minute', () => {
+    const base = { opens: wed - 100 * 60_000, due: wed, closes: thu };
+    const { window } = resolveWindow(given({ base, standing: [{ id: 's', kind: 'percent', amount: 25_500 }] }));
+    expect(window).toEqual({ opens: base.opens, due: wed + 26 * 60_000, closes: thu + 26 * 60_000 });
+  });
+
+  it('a closing time moved along though the due date was set by a one-off', () => {
+    const base = { opens: null, due: wed, closes: thu };
+    const { window } = resolveWindow(given({ base, oneOff: { id: 'o', due: wed + 60_000 }, standing: schoolDays(1) }));
+    expect(window).toEqual({ opens: null, due: wed + 60_000, closes: fri });
+  });
+
+  it('closes no earlier than due and opens no later, said in the trail', () => {
+    const base = { opens: wed, due: wed, closes: wed };
+    const { window, trail } = resolveWindow(given({ base, oneOff: { id: 'o', due: thu, opens: fri, reason: 'away' } }));
+    expect(window).toEqual({ opens: thu, due: thu, closes: thu });
+    expect(trail).toEqual([
+      { field: 'opens', layer: 'oneOff', from: wed, to: fri, source: 'o', reason: 'away' },
+      { field: 'due', layer: 'oneOff', from: wed, to: thu, source: 'o', reason: 'away' },
+      { field: 'closes', layer: 'repair', from: wed, to: thu, source: null },
+      { field: 'opens', layer: 'repair', from: fri, to: thu, source: null },
+    ]);
+  });
+
+  it('a trail that leads from the class date to the resolved one, for any mixture', () => {
+    const date = fc.option(fc.integer({ min: 0, max: 60 }).map((days) => on('11-02') + days * 86_400_000), { nil: null });
+    const dates = fc.record({ opens: date, due: date, closes: date }, { requiredKeys: [] });
+    fc.assert(
+      fc.property(fc.record({ opens: date, due: date, closes: date }), fc.array(dates, { maxLength: 3 }), fc.option(dates, { nil: undefined }), fc.nat(5), (base, groups, oneOff, amount) => {
+        const input = given({ base, groups: groups.map((g, i) => ({ id: `g${i}`, ...g })), standing: schoolDays(amount) });
+        const { window, trail } = resolveWindow(oneOff ? { ...input, oneOff: { id: 'o', ...oneOff } } : input);
+        const walked = { ...base };
+        for (const step of trail) {
+          expect(step.from).toBe(walked[step.field]);
+          expect(step.to).not.toBe(step.from);
+          walked[step.field] = step.to;
+        }
+        expect(walked).toEqual(window);
+        if (window.due !== null && window.closes !== null) expect(window.closes).toBeGreaterThanOrEqual(window.due);
+        if (window.due !== null && window.opens !== null) expect(window.opens).toBeLessThanOrEqual(window.due);
+      }),
+    );
+  });
+});
+
+describe('windowProblem', () => {
+  it.each([
+    [{ opens: null, due: thu, closes: wed }, 'closesBeforeDue'],
+    [{ opens: fri, due: thu, closes: null }, 'opensAfterDue'],
+    [{ opens: thu, due: null, closes: thu }, 'closesBeforeOpens'],
+    [{ opens: wed, due: thu, closes: thu }, null],
+  ])('of %j is %s', (window, problem) => expect(windowProblem(window)).toBe(problem));
+});

@@ -1,0 +1,191 @@
+import { addDays, addSchoolDays, localDateAt, type SchoolCalendar } from '../calendar';
+import { MINUTE_MS, RuleError, type Instant, type LocalDate, type MilliPercent } from '../quantities';
+
+/** From when work is accepted, when it should be in, after when nothing is accepted; null means no limit. */
+export interface WorkWindow {
+  opens: Instant | null;
+  due: Instant | null;
+  closes: Instant | null;
+}
+
+export type WindowField = keyof WorkWindow;
+
+/** Dates for somebody: an absent field is not set here, null sets "no limit". */
+export type WindowDates = { [Field in WindowField]?: Instant | null };
+
+/** Other dates for one group; `id` is the source named in the trail. */
+export interface GroupDate extends WindowDates {
+  id: string;
+  reason?: string;
+}
+
+/** Other dates for one student on one assignment. */
+export interface OneOffException extends WindowDates {
+  id: string;
+  reason?: string;
+}
+
+/** What a standing exception gives: whole days, or a share of the time from opens (or issue) to due. */
+export type StandingGift =
+  | { kind: 'schoolDays'; amount: number }
+  | { kind: 'days'; amount: number }
+  | { kind: 'percent'; amount: MilliPercent };
+
+/** More time on everything a student does, while the class's due date lies within its validity. */
+export type StandingException = StandingGift & {
+  id: string;
+  reason?: string;
+  validFrom?: LocalDate;
+  validTo?: LocalDate;
+};
+
+/** One step that changed a field, so that "why this date?" has an answer. */
+export interface TrailStep {
+  field: WindowField;
+  layer: 'group' | 'oneOff' | 'standing' | 'repair';
+  from: Instant | null;
+  to: Instant | null;
+  /** id of the group date or exception; null for repair */
+  source: string | null;
+  reason?: string;
+}
+
+export interface WindowInput {
+  calendar: SchoolCalendar;
+  /** when it was issued; for a draft, when it would be: now */
+  issuedAt: Instant;
+  base: WorkWindow;
+  groups: readonly GroupDate[];
+  standing: readonly StandingException[];
+  oneOff?: OneOffException;
+}
+
+export interface ResolvedWindow {
+  window: WorkWindow;
+  trail: TrailStep[];
+}
+
+const FIELDS: readonly WindowField[] = ['opens', 'due', 'closes'];
+
+// "No limit" is later than every due or closing time and earlier than every opening time.
+function isMoreGenerous(field: WindowField, a: Instant | null, b: Instant | null): boolean {
+  if (b === null) return false;
+  if (a === null) return true;
+  return field === 'opens' ? a < b : a > b;
+}
+
+function mostGenerousGroup(field: WindowField, groups: readonly GroupDate[]): GroupDate | undefined {
+  let best: GroupDate | undefined;
+  for (const group of groups) {
+    const value = group[field];
+    if (value === undefined) continue;
+    if (best === undefined || isMoreGenerous(field, value, best[field] ?? null)) best = group;
+  }
+  return best;
+}
+
+function isActive(exception: StandingException, day: LocalDate): boolean {
+  return (
+    (exception.validFrom === undefined || exception.validFrom <= day) &&
+    (exception.validTo === undefined || day <= exception.validTo)
+  );
+}
+
+// Rounded up to a whole minute, in big integers: a term in milliseconds times thousandths of a percent
+// does not fit a double exactly.
+function shareOf(span: number, percent: MilliPercent): number {
+  if (span <= 0) return 0;
+  const unit = 100_000n * BigInt(MINUTE_MS);
+  const product = BigInt(span) * BigInt(percent);
+  return Number((product + unit - 1n) / unit) * MINUTE_MS;
+}
+
+function moverOf(gift: StandingGift, calendar: SchoolCalendar, start: Instant, due: Instant): (at: Instant) => Instant {
+  switch (gift.kind) {
+    case 'schoolDays':
+      return (at) => addSchoolDays(calendar, at, gift.amount);
+    case 'days':
+      return (at) => addDays(calendar, at, gift.amount);
+    case 'percent': {
+      const length = shareOf(due - start, gift.amount);
+      return (at) => at + length;
+    }
+  }
+}
+
+/**
+ * When this student may begin, should hand in, and can no longer hand in this assignment.
+ * Layers in order: assignment, group dates, one-off exception, standing exceptions, repair (docs/rules.md, 1).
+ *
+ * A standing exception is measured from the class or group date, not from a one-off one: whoever typed a
+ * date for one student meant that date, not that date plus a school day.
+ *
+ * @returns the window and its trail, one step per change, in the order applied
+ * @throws RuleError `calendar.no-school-days` if a standing exception can never be counted out
+ * @example due Wed 25 Nov 15:30, standing 1 school day -> due Thu 26 Nov 15:30, trail [{ layer: 'standing', … }]
+ */
+export function resolveWindow(input: WindowInput): ResolvedWindow {
+  const { calendar, issuedAt, base, groups, standing, oneOff } = input;
+  const window: WorkWindow = { ...base };
+  const trail: TrailStep[] = [];
+  const set = (
+    field: WindowField,
+    to: Instant | null,
+    step: { layer: TrailStep['layer']; source: { id: string; reason?: string } | null },
+  ) => {
+    const from = window[field];
+    if (from === to) return;
+    window[field] = to;
+    const reason = step.source?.reason;
+    trail.push({ field, layer: step.layer, from, to, source: step.source?.id ?? null, ...(reason ? { reason } : {}) });
+  };
+
+  for (const field of FIELDS) {
+    const group = mostGenerousGroup(field, groups);
+    if (group) set(field, group[field] ?? null, { layer: 'group', source: group });
+  }
+  const classDue = window.due;
+
+  if (oneOff) {
+    for (const field of FIELDS) {
+      const value = oneOff[field];
+      if (value !== undefined) set(field, value, { layer: 'oneOff', source: oneOff });
+    }
+  }
+
+  if (classDue !== null && window.due !== null && standing.length > 0) {
+    const day = localDateAt(calendar.zone, classDue);
+    const start = window.opens ?? issuedAt;
+    let best: { exception: StandingException; move: (at: Instant) => Instant; due: Instant } | undefined;
+    for (const exception of standing) {
+      if (!isActive(exception, day)) continue;
+      if (exception.amount < 0) throw new RuleError('exception.negative', { id: exception.id });
+      const move = moverOf(exception, calendar, start, classDue);
+      const due = move(classDue);
+      if (!best || due > best.due) best = { exception, move, due };
+    }
+    if (best) {
+      for (const field of ['due', 'closes'] as const) {
+        const value = window[field];
+        if (value === null || oneOff?.[field] !== undefined) continue;
+        set(field, best.move(value), { layer: 'standing', source: best.exception });
+      }
+    }
+  }
+
+  if (window.due !== null && window.closes !== null && window.closes < window.due) {
+    set('closes', window.due, { layer: 'repair', source: null });
+  }
+  if (window.due !== null && window.opens !== null && window.opens > window.due) {
+    set('opens', window.due, { layer: 'repair', source: null });
+  }
+  return { window, trail };
+}
+
+/** What is wrong with a window that a teacher typed; repair is only for combinations (docs/rules.md, 1). */
+export function windowProblem({ opens, due, closes }: WorkWindow): 'closesBeforeDue' | 'opensAfterDue' | 'closesBeforeOpens' | null {
+  if (due !== null && closes !== null && closes < due) return 'closesBeforeDue';
+  if (due !== null && opens !== null && opens > due) return 'opensAfterDue';
+  if (opens !== null && closes !== null && closes <= opens) return 'closesBeforeOpens';
+  return null;
+}
