@@ -1,0 +1,91 @@
+import express, { type Express } from 'express';
+import helmet from 'helmet';
+import { existsSync } from 'node:fs';
+import { randomUUID } from 'node:crypto';
+import { join } from 'node:path';
+import type { Logger } from 'pino';
+import { pinoHttp } from 'pino-http';
+import { takeFile } from './files/take-file';
+import { errorHandler, unknownRoute } from './http/error-handler';
+import { guessLimits } from './http/limits';
+import { registerRoutes } from './http/register';
+import { sessions } from './http/session';
+import { allRoutes, type Services } from './wiring';
+
+export interface AppSettings {
+  services: Services;
+  now: () => number;
+  sessionSecret: string;
+  /** cookies only over https */
+  secure: boolean;
+  trustProxy: number;
+  signInTries: number;
+  joinTries: number;
+  /** folder of the built web application; left out in tests of the API */
+  webFolder?: string;
+  logger: Logger;
+}
+
+const API_CSS = 'body{font:16px/1.5 sans-serif;max-width:72rem;margin:2rem auto;padding:0 1rem;color:#14262e;background:#fffefb}table{border-collapse:collapse;width:100%}td,th{border-bottom:1px solid #dcd8cc;text-align:start;vertical-align:top;padding:.4rem .6rem}pre{overflow:auto}';
+
+/** The whole server but the listening: edge first, then the route tables, the error handler last. */
+export function createApp(settings: AppSettings): { app: Express; stop: () => void } {
+  const { services, webFolder } = settings;
+  const app = express();
+  app.disable('x-powered-by');
+  app.set('trust proxy', settings.trustProxy);
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          defaultSrc: ["'none'"],
+          scriptSrc: ["'self'"],
+          workerSrc: ["'self'"],
+          // The component library and the editor set style attributes and add style elements at run time.
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          imgSrc: ["'self'", 'data:', 'blob:'],
+          fontSrc: ["'self'"],
+          connectSrc: ["'self'"],
+          manifestSrc: ["'self'"],
+          frameAncestors: ["'none'"],
+          formAction: ["'self'"],
+          baseUri: ["'none'"],
+        },
+      },
+      strictTransportSecurity: settings.secure,
+      referrerPolicy: { policy: 'same-origin' },
+    }),
+  );
+  app.use(
+    pinoHttp({
+      logger: settings.logger,
+      genReqId: () => randomUUID(),
+      // Neither words nor passwords: method, path and status are enough to find what happened.
+      serializers: { req: (req: { id: string; method: string; url: string }) => ({ id: req.id, method: req.method, path: req.url.split('?')[0] }), res: (res: { statusCode: number }) => ({ status: res.statusCode }) },
+      customLogLevel: (_req, res) => (res.statusCode >= 500 ? 'error' : 'debug'),
+    }),
+  );
+  app.use((_req, res, next) => {
+    res.on('finish', () => services.counters.requests.set(res.statusCode, (services.counters.requests.get(res.statusCode) ?? 0) + 1));
+    next();
+  });
+  app.get('/api.css', (_req, res) => void res.type('css').send(API_CSS));
+  const session = sessions(services.sequelize, { secret: settings.sessionSecret, secure: settings.secure });
+  const api = registerRoutes(allRoutes(services), { now: settings.now, takeFile: takeFile(services.fileStore), limits: guessLimits(settings) });
+  app.use(['/api', '/health', '/metrics'], session.middleware, (_req, res, next) => {
+    res.set('Cache-Control', 'no-store');
+    next();
+  });
+  app.use(express.json({ limit: '2mb' }), api);
+  app.use('/api', unknownRoute);
+  if (webFolder && existsSync(join(webFolder, 'index.html'))) {
+    app.use('/assets', express.static(join(webFolder, 'assets'), { immutable: true, maxAge: '1y' }), unknownRoute);
+    app.use(express.static(webFolder, { index: false }));
+    // Any other address is a page of the web application; it decides what to show.
+    app.get('/{*page}', (_req, res) => res.set('Cache-Control', 'no-cache').sendFile(join(webFolder, 'index.html')));
+  }
+  app.use(unknownRoute);
+  app.use(errorHandler);
+  return { app, stop: session.stop };
+}

@@ -1,0 +1,62 @@
+import Joi from 'joi';
+import { join, resolve } from 'node:path';
+
+/** What the server is told by its surroundings, checked at start. The table is in docs/configuration.md. */
+export interface Config {
+  port: number;
+  host: string;
+  dataFolder: string;
+  dbPort: number;
+  dbHost: string;
+  dbUser: string;
+  dbName: string;
+  dbPassword: string;
+  sessionSecret: string;
+  secure: boolean;
+  trustProxy: number;
+  zone: string;
+  /** a fixed clock for tests and pictures; null is the real one */
+  now: number | null;
+  webFolder: string;
+  logLevel: string;
+}
+
+const schema = Joi.object({
+  JOLLY_PORT: Joi.number().port().default(4700),
+  JOLLY_HOST: Joi.string().ip().default('127.0.0.1'),
+  JOLLY_DATA: Joi.string().default('.data/real'),
+  JOLLY_DB_PORT: Joi.number().port().default(4701),
+  JOLLY_DB_HOST: Joi.string().default('127.0.0.1'),
+  JOLLY_DB_USER: Joi.string().default('jolly'),
+  JOLLY_DB_NAME: Joi.string().pattern(/^\w+$/).default('jolly'),
+  JOLLY_DB_PASSWORD: Joi.string().required(),
+  JOLLY_SESSION_SECRET: Joi.string().min(16).required(),
+  JOLLY_SECURE: Joi.boolean().default(false),
+  JOLLY_TRUST_PROXY: Joi.number().integer().min(0).max(5).default(0),
+  JOLLY_ZONE: Joi.string().default(Intl.DateTimeFormat().resolvedOptions().timeZone),
+  JOLLY_NOW: Joi.date().iso(),
+  JOLLY_LOG: Joi.valid('silent', 'error', 'warn', 'info', 'debug').default('info'),
+}).unknown(true);
+
+/** @throws an Error whose message names every variable that is wrong, a line each */
+export function readConfig(environment: NodeJS.ProcessEnv): Config {
+  const { error, value } = schema.validate(environment, { abortEarly: false });
+  if (error) throw new Error(error.details.map((detail) => detail.message).join('\n'));
+  return {
+    port: value.JOLLY_PORT,
+    host: value.JOLLY_HOST,
+    dataFolder: resolve(value.JOLLY_DATA),
+    dbPort: value.JOLLY_DB_PORT,
+    dbHost: value.JOLLY_DB_HOST,
+    dbUser: value.JOLLY_DB_USER,
+    dbName: value.JOLLY_DB_NAME,
+    dbPassword: value.JOLLY_DB_PASSWORD,
+    sessionSecret: value.JOLLY_SESSION_SECRET,
+    secure: value.JOLLY_SECURE,
+    trustProxy: value.JOLLY_TRUST_PROXY,
+    zone: value.JOLLY_ZONE,
+    now: value.JOLLY_NOW ? (value.JOLLY_NOW as Date).getTime() : null,
+    webFolder: resolve(join(__dirname, '../../web/dist')),
+    logLevel: value.JOLLY_LOG,
+  };
+}

@@ -1,0 +1,34 @@
+import type { Sequelize } from 'sequelize';
+import { SequelizeStorage, Umzug } from 'umzug';
+import { MIGRATIONS } from './migrations';
+
+function umzugFor(sequelize: Sequelize) {
+  const run = async (statements: string[]) => {
+    for (const sql of statements) await sequelize.query(sql);
+  };
+  return new Umzug({
+    migrations: MIGRATIONS.map(({ name, up, down }) => ({ name, up: () => run(up), down: () => run(down) })),
+    storage: new SequelizeStorage({ sequelize, tableName: 'schema_steps' }),
+    logger: undefined,
+  });
+}
+
+/**
+ * Applies the steps that are missing.
+ * @throws when the database has steps in another order than this program knows: an older program must not
+ *   work on a newer database
+ */
+export async function migrate(sequelize: Sequelize): Promise<string[]> {
+  const umzug = umzugFor(sequelize);
+  const applied = (await umzug.executed()).map((step) => step.name);
+  const known = MIGRATIONS.map((step) => step.name);
+  if (applied.some((name, index) => known[index] !== name)) {
+    throw new Error(`The database was made by another version: it has ${applied.at(-1)}, this program ends at ${known.at(-1)}.`);
+  }
+  return (await umzug.up()).map((step) => step.name);
+}
+
+/** Takes every step back; only tests do this. */
+export async function unmigrate(sequelize: Sequelize): Promise<void> {
+  await umzugFor(sequelize).down({ to: 0 });
+}

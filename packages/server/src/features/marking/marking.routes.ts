@@ -1,0 +1,59 @@
+import type { Actor } from '@jolly/core';
+import type { ReturnRequest, ScoreRequest, SendBackRequest } from '../../contract';
+import { Problem } from '../../http/problem';
+import type { Ask, Route } from '../../http/route';
+import type { Services } from '../../wiring';
+import { assignmentParams } from '../assignments/assignments.schema';
+import { pieceParams, returnBody, scoreBody, sendBackBody } from './marking.schema';
+
+type One = { assignmentId: string; studentId: string };
+
+const asTeacher = (actor: Actor) => {
+  if (actor.role !== 'teacher') throw new Problem('access.role');
+  return actor;
+};
+
+export const markingRoutes = ({ marking }: Pick<Services, 'marking'>): Route[] => [
+  {
+    verb: 'get',
+    path: '/api/piles',
+    action: 'pile.look',
+    does: 'What waits for a score or is held, per assignment.',
+    handle: ({ actor, now }: Ask) => marking.piles(asTeacher(actor), now),
+  },
+  {
+    verb: 'get',
+    path: '/api/assignments/:assignmentId/pieces/:studentId',
+    action: 'piece.look',
+    does: 'One piece as it lies on the desk.',
+    params: pieceParams,
+    handle: ({ actor, params, now }: Ask<One>) => marking.desk(actor, params, now),
+  },
+  {
+    verb: 'put',
+    path: '/api/assignments/:assignmentId/pieces/:studentId/score',
+    action: 'score.write',
+    does: 'Records a score and a remark, held; carries the version that was seen.',
+    params: pieceParams,
+    body: scoreBody,
+    handle: ({ actor, params, body, now }: Ask<One, ScoreRequest>) => marking.score(asTeacher(actor), params, body, now),
+  },
+  {
+    verb: 'post',
+    path: '/api/assignments/:assignmentId/pieces/:studentId/send-back',
+    action: 'piece.sendBack',
+    does: 'Asks for the work to be done again.',
+    params: pieceParams,
+    body: sendBackBody,
+    handle: ({ actor, params, body, now }: Ask<One, SendBackRequest>) => marking.sendBack(asTeacher(actor), params, body, now),
+  },
+  {
+    verb: 'post',
+    path: '/api/assignments/:assignmentId/return',
+    action: 'score.return',
+    does: 'Lets one, some or all students see what is held.',
+    params: assignmentParams,
+    body: returnBody,
+    handle: ({ actor, params, body, now }: Ask<{ assignmentId: string }, ReturnRequest>) => marking.giveBack(asTeacher(actor), params.assignmentId, body, now),
+  },
+];

@@ -1,0 +1,92 @@
+import { applyLateRule, type PieceSummary, type RichText } from '@jolly/core';
+import type { ExceptionReply, HandInView, PieceRow, ReturnedView, ScoreView, WorkFile } from '../../contract';
+import { fromJson } from '../../db/json-column';
+import type { GivenException } from '../exceptions/exceptions.service';
+import type { Sight } from './board.service';
+import type { HandInRow, PieceFileRow, PieceRecordRow } from './pieces.model';
+
+/** One student's piece as stored: the summary of its facts, the draft, and the score as it now stands. */
+export interface PieceRecord {
+  id: string;
+  assignmentId: string;
+  studentId: string;
+  summary: PieceSummary;
+  draft: { text: RichText | null; savedAt: number | null; version: number };
+  score: { earned: number | null; remark: string; at: number; by: string } | null;
+  held: boolean;
+  returned: { earned: number | null; remark: string } | null;
+  version: number;
+}
+
+export function toPieceRecord(row: PieceRecordRow): PieceRecord {
+  const summary = fromJson<PieceSummary>(row.summary);
+  return {
+    id: row.id,
+    assignmentId: row.assignmentId,
+    studentId: row.studentId,
+    summary,
+    draft: { text: row.draftText == null ? null : fromJson<RichText>(row.draftText), savedAt: row.draftSavedAt?.getTime() ?? null, version: row.draftVersion },
+    score: row.scoredAt === null ? null : { earned: row.earnedMilli, remark: row.remark, at: row.scoredAt.getTime(), by: row.scoredBy ?? '' },
+    held: Boolean(row.held),
+    returned: summary.lastReturnAt === null ? null : { earned: row.returnedMilli, remark: row.returnedRemark },
+    version: row.version,
+  };
+}
+
+/** What a score is worth after lateness, for this student and this window. */
+export function afterLateness(sight: Pick<Sight, 'schoolClass' | 'assignment' | 'resolved' | 'piece'>, earned: number | null): { takenOff: number; effective: number | null } {
+  const { schoolClass, assignment, resolved, piece } = sight;
+  const { due } = resolved.window;
+  if (earned === null || assignment.points === null) return { takenOff: 0, effective: earned };
+  return applyLateRule({
+    earned,
+    max: assignment.points,
+    late: due === null ? null : { calendar: schoolClass.calendar, due, lateBy: piece.lateBy },
+    rule: schoolClass.lateRule,
+    waived: false,
+  });
+}
+
+export function toScoreView(sight: Sight, names: Map<string, string>): ScoreView | null {
+  const score = sight.record?.score;
+  if (!score) return null;
+  const { takenOff, effective } = afterLateness(sight, score.earned);
+  return { ...score, takenOff, effective, by: names.get(score.by) ?? '' };
+}
+
+/** What the student is shown of a return; a held correction is not in it. */
+export function toReturnedView(sight: Sight): ReturnedView | null {
+  const { record } = sight;
+  if (!record?.returned || record.summary.lastReturnAt === null) return null;
+  const { takenOff, effective } = afterLateness(sight, record.returned.earned);
+  return { ...record.returned, takenOff, effective, at: record.summary.lastReturnAt, readAt: record.summary.readAt };
+}
+
+export function toExceptionReply(given: GivenException, names: Map<string, string>): ExceptionReply {
+  const { assignmentId: _, studentId: __, ...rest } = given;
+  return { ...rest, givenBy: names.get(given.givenBy) ?? '' };
+}
+
+export function toPieceRow(sight: Sight, names: Map<string, string>): PieceRow {
+  const { record, piece, resolved, exception, member } = sight;
+  const { id, givenName, familyName } = member.student;
+  return {
+    student: { id, givenName, familyName },
+    ...piece,
+    window: resolved.window,
+    trail: resolved.trail,
+    exception: exception ? toExceptionReply(exception, names) : null,
+    handedInAt: record?.summary.handedInAt ?? null,
+    version: record?.version ?? 0,
+    score: toScoreView(sight, names),
+    held: record?.held ?? false,
+    returnedAt: record?.summary.lastReturnAt ?? null,
+    readAt: record?.summary.readAt ?? null,
+  };
+}
+
+export const toWorkFile = ({ id, name, size, mediaType, fingerprint }: PieceFileRow): WorkFile => ({ id, name, size: Number(size), mediaType, fingerprint });
+
+export function toHandInView(row: HandInRow, files: WorkFile[], receivedFor: string): HandInView {
+  return { version: row.versionNo, at: row.at.getTime(), receivedFor, text: row.text == null ? null : fromJson<RichText>(row.text), words: row.words, files, receipt: row.receipt };
+}

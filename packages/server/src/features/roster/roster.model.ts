@@ -1,0 +1,22 @@
+import { DataTypes, type Model, type Sequelize } from 'sequelize';
+
+export interface MembershipRow {
+  id: string;
+  classId: string;
+  userId: string;
+  joinedOn: string;
+  leftOn: string | null;
+}
+
+export const defineMemberships = (sequelize: Sequelize) =>
+  sequelize.define<Model<MembershipRow>>(
+    'classStudent',
+    {
+      id: { type: DataTypes.STRING(36), primaryKey: true },
+      classId: DataTypes.STRING,
+      userId: DataTypes.STRING,
+      joinedOn: DataTypes.DATEONLY,
+      leftOn: DataTypes.DATEONLY,
+    },
+    { tableName: 'class_students' },
+  );

@@ -1,0 +1,40 @@
+import type { Actor } from '@jolly/core';
+import type { TermLineReply } from '../../contract';
+import type { AssignmentsService } from '../assignments/assignments.service';
+import type { ClassesService, SchoolClass } from '../classes/classes.service';
+import { toPiles } from '../marking/marking.service';
+import type { BoardService } from '../pieces/board.service';
+import type { MyWorkService } from '../pieces/my-work.service';
+import type { RosterService } from '../roster/roster.service';
+
+const toClass = ({ id, name, hue, calendar, terms }: SchoolClass) => ({ id, name, hue, zone: calendar.zone, terms });
+
+interface Collaborators {
+  classes: ClassesService;
+  roster: RosterService;
+  assignments: AssignmentsService;
+  board: BoardService;
+  myWork: MyWorkService;
+}
+
+/** The term as a line of due dates: the class's dates for a teacher, their own for a student. */
+export function termLineService({ classes, roster, assignments, board, myWork }: Collaborators) {
+  return {
+    async of(actor: Actor, now: number): Promise<TermLineReply> {
+      if (actor.role === 'anonymous') return { classes: [], squares: [], waiting: 0 };
+      if (actor.role === 'student') {
+        const [mine, sights] = await Promise.all([classes.load(await roster.classesOf(actor.userId)), myWork.mySights(actor, now)]);
+        const squares = sights.flatMap(({ assignment, resolved: { window } }) =>
+          window.due === null ? [] : [{ assignmentId: assignment.id, classId: assignment.classId, title: assignment.title, due: window.due, issued: true }],
+        );
+        return { classes: mine.map(toClass), squares, waiting: 0 };
+      }
+      const mine = await classes.load(await classes.taughtBy(actor.userId));
+      const [all, sights] = await Promise.all([assignments.ofClasses(mine.map((one) => one.id), { drafts: true }), board.sights({ classes: mine, now })]);
+      const squares = all.flatMap(({ id, classId, title, due, issuedAt }) => (due === null ? [] : [{ assignmentId: id, classId, title, due, issued: issuedAt !== null }]));
+      return { classes: mine.map(toClass), squares, waiting: toPiles(sights).reduce((sum, pile) => sum + pile.waiting, 0) };
+    },
+  };
+}
+
+export type TermLineService = ReturnType<typeof termLineService>;

@@ -1,0 +1,12 @@
+import type { Ask, Route } from '../../http/route';
+import type { Services } from '../../wiring';
+
+export const todayRoutes = ({ today }: Pick<Services, 'today'>): Route[] => [
+  {
+    verb: 'get',
+    path: '/api/today',
+    action: 'today.look',
+    does: 'What waits on you, what waits on students, what is coming.',
+    handle: ({ actor, now }: Ask) => (actor.role === 'teacher' ? today.of(actor, now) : undefined),
+  },
+];

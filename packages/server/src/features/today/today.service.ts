@@ -1,0 +1,67 @@
+import { addSchoolDays, type Actor } from '@jolly/core';
+import type { TodayReply } from '../../contract';
+import type { AssignmentsService } from '../assignments/assignments.service';
+import type { ClassesService } from '../classes/classes.service';
+import { toPiles } from '../marking/marking.service';
+import type { BoardService, Sight } from '../pieces/board.service';
+
+const COMING_SCHOOL_DAYS = 10;
+
+function toWaitingOn(sights: readonly Sight[]): TodayReply['waitingOn'] {
+  const byStudent = new Map<string, TodayReply['waitingOn'][number]>();
+  for (const { piece, member, assignment } of sights) {
+    if ((piece.state !== 'missing' && piece.state !== 'sentBack') || member.left !== null) continue;
+    const { id, givenName, familyName } = member.student;
+    const key = `${assignment.classId} ${id}`;
+    const entry = byStudent.get(key) ?? { student: { id, givenName, familyName }, classId: assignment.classId, pieces: [] };
+    entry.pieces.push({ assignmentId: assignment.id, title: assignment.title, state: piece.state });
+    byStudent.set(key, entry);
+  }
+  return [...byStudent.values()].sort((a, b) => b.pieces.length - a.pieces.length);
+}
+
+function toComing(sights: readonly Sight[], now: number): TodayReply['coming'] {
+  const byAssignment = new Map<string, TodayReply['coming'][number]>();
+  for (const { assignment, resolved, schoolClass, piece, exception } of sights) {
+    const { due } = assignment;
+    if (due === null || due < now || due > addSchoolDays(schoolClass.calendar, now, COMING_SCHOOL_DAYS) || piece.state === null) continue;
+    const entry = byAssignment.get(assignment.id) ?? { assignmentId: assignment.id, classId: assignment.classId, title: assignment.title, due, how: assignment.how, otherDates: 0, latestOther: null };
+    if (exception && !exception.excused && resolved.window.due !== due) {
+      entry.otherDates += 1;
+      entry.latestOther = Math.max(entry.latestOther ?? 0, resolved.window.due ?? 0) || null;
+    }
+    byAssignment.set(assignment.id, entry);
+  }
+  return [...byAssignment.values()].sort((a, b) => a.due - b.due);
+}
+
+function toUnread(sights: readonly Sight[]): Pick<TodayReply, 'unread' | 'returned'> {
+  const returned = sights.filter(({ piece, member }) => piece.state === 'returned' && member.left === null);
+  const byAssignment = new Map<string, TodayReply['unread'][number]>();
+  for (const { assignment, record } of returned) {
+    if (record?.summary.readAt != null) continue;
+    const entry = byAssignment.get(assignment.id) ?? { assignmentId: assignment.id, title: assignment.title, unread: 0 };
+    entry.unread += 1;
+    byAssignment.set(assignment.id, entry);
+  }
+  return { returned: returned.length, unread: [...byAssignment.values()].sort((a, b) => b.unread - a.unread) };
+}
+
+/** The teacher's first page: what waits on them, what waits on students, what is coming. */
+export function todayService({ classes, assignments, board }: { classes: ClassesService; assignments: AssignmentsService; board: BoardService }) {
+  return {
+    async of(teacher: Actor & { userId: string }, now: number): Promise<TodayReply> {
+      const mine = await classes.load(await classes.taughtBy(teacher.userId));
+      const [sights, all] = await Promise.all([board.sights({ classes: mine, now }), assignments.ofClasses(mine.map((one) => one.id), { drafts: true })]);
+      return {
+        piles: toPiles(sights),
+        waitingOn: toWaitingOn(sights),
+        coming: toComing(sights, now),
+        ...toUnread(sights),
+        drafts: all.filter((one) => one.issuedAt === null).map(({ id, classId, title }) => ({ assignmentId: id, classId, title })),
+      };
+    },
+  };
+}
+
+export type TodayService = ReturnType<typeof todayService>;

@@ -1,0 +1,103 @@
+import { createHash, randomUUID } from 'node:crypto';
+import { createReadStream, createWriteStream, type ReadStream } from 'node:fs';
+import { mkdir, open, readdir, rename, rm, stat } from 'node:fs/promises';
+import { join } from 'node:path';
+import { Transform, type Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { Problem } from '../http/problem';
+
+export interface StoredBytes {
+  /** SHA-256 of the bytes, hex */
+  fingerprint: string;
+  size: number;
+  mediaType: string;
+}
+
+export const MOST_FILE_BYTES = 50 * 1024 * 1024;
+
+/** What may be shown inside the page; everything else is only ever downloaded. No SVG: it can carry scripts. */
+const SHOWN_INLINE = new Set(['image/png', 'image/jpeg', 'image/gif', 'image/webp', 'application/pdf', 'text/plain']);
+export const isShownInline = (mediaType: string): boolean => SHOWN_INLINE.has(mediaType);
+
+async function sniff(path: string): Promise<string> {
+  const { fileTypeFromFile } = await import('file-type');
+  const found = await fileTypeFromFile(path);
+  if (found) return found.mime;
+  const file = await open(path);
+  try {
+    const { bytesRead, buffer } = await file.read(Buffer.alloc(4096), 0, 4096, 0);
+    const head = buffer.subarray(0, bytesRead);
+    if (head.includes(0)) return 'application/octet-stream';
+    // Text, unless it would be read as a page: HTML is downloaded, never shown.
+    return /<(!doctype|html|script|svg|body|iframe)/i.test(head.toString('latin1')) ? 'application/octet-stream' : 'text/plain';
+  } finally {
+    await file.close();
+  }
+}
+
+/**
+ * Bytes on disk under their fingerprint, each once. A file appears under its final name only when it is
+ * whole and flushed, so that a killed server leaves at most an orphan in `arriving`, never half a file.
+ */
+export function fileStore(folder: string) {
+  const pathOf = (fingerprint: string) => join(folder, fingerprint.slice(0, 2), fingerprint.slice(2, 4), fingerprint);
+  const arriving = join(folder, 'arriving');
+  return {
+    /** Removes what a killed server left half written. */
+    async prepare(): Promise<void> {
+      await mkdir(arriving, { recursive: true });
+      for (const name of await readdir(arriving)) await rm(join(arriving, name), { force: true });
+    },
+
+    /** Streams bytes to disk. @param source refused by its own error; the half file is removed then */
+    async keep(source: Readable): Promise<StoredBytes> {
+      await mkdir(arriving, { recursive: true });
+      const temporary = join(arriving, randomUUID());
+      const hash = createHash('sha256');
+      let size = 0;
+      const measure = new Transform({
+        transform(chunk: Buffer, _encoding, done) {
+          hash.update(chunk);
+          size += chunk.length;
+          if (size > MOST_FILE_BYTES) done(new Problem('file.tooLarge'));
+          else done(null, chunk);
+        },
+      });
+      try {
+        await pipeline(source, measure, createWriteStream(temporary, { flags: 'wx', flush: true }));
+        const fingerprint = hash.digest('hex');
+        const mediaType = await sniff(temporary);
+        await mkdir(join(pathOf(fingerprint), '..'), { recursive: true });
+        await rename(temporary, pathOf(fingerprint));
+        return { fingerprint, size, mediaType };
+      } catch (error) {
+        await rm(temporary, { force: true });
+        throw error;
+      }
+    },
+
+    /** The bytes, or null if they are not there. */
+    async read(fingerprint: string): Promise<{ stream: ReadStream; size: number } | null> {
+      try {
+        const { size } = await stat(pathOf(fingerprint));
+        return { stream: createReadStream(pathOf(fingerprint)), size };
+      } catch {
+        return null;
+      }
+    },
+  };
+}
+
+export type FileStore = ReturnType<typeof fileStore>;
+
+/** The name a file keeps: what was sent, without folders and control characters, at most 200 characters. */
+export function safeFileName(sent: string): string {
+  const last = sent.replace(/\\/g, '/').split('/').pop() ?? '';
+  // eslint-disable-next-line no-control-regex
+  const clean = last.replace(/[\u0000-\u001f\u007f"<>|:*?\u202a-\u202e\u2066-\u2069]/g, '').trim().replace(/^\.+/, '');
+  if (clean === '') return 'file';
+  if (clean.length <= 200) return clean;
+  const dot = clean.lastIndexOf('.');
+  const ending = dot > 0 && clean.length - dot <= 12 ? clean.slice(dot) : '';
+  return clean.slice(0, 200 - ending.length) + ending;
+}

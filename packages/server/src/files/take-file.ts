@@ -1,0 +1,31 @@
+import type { Request, RequestHandler } from 'express';
+import multer, { type StorageEngine } from 'multer';
+import { Problem } from '../http/problem';
+import { MOST_FILE_BYTES, safeFileName, type FileStore, type StoredBytes } from './file-store';
+
+export type TakenFile = StoredBytes & { name: string };
+
+/** Takes one uploaded file straight into the store while it arrives. */
+export function takeFile(store: FileStore): RequestHandler {
+  const storage: StorageEngine = {
+    _handleFile: (_req, file, done) => {
+      store.keep(file.stream).then(
+        (kept) => done(null, { kept: { ...kept, name: safeFileName(file.originalname) } } as never),
+        (error: unknown) => done(error),
+      );
+    },
+    // What is under its fingerprint may belong to somebody else too; nothing is removed here.
+    _removeFile: (_req, _file, done) => done(null),
+  };
+  // One byte more than allowed, so that the store sees the excess and refuses instead of keeping a cut file.
+    limits: { fileSize: MOST_FILE_BYTES + 1, files: 1, fields: 4, fieldSize: 1000 } };
+  return multer(options).single('file');
+}
+
+/** @throws Problem `request.malformed` if no file came, `file.empty` for one of no bytes */
+export function takenFile(req: Request): TakenFile {
+  const taken = (req.file as unknown as { kept?: TakenFile } | undefined)?.kept;
+  if (!taken) throw new Problem('request.malformed', { errors: [{ path: 'file', message: 'A file must come with this.' }] });
+  if (taken.size === 0) throw new Problem('file.empty', { title: `“${taken.name}” is empty (0 bytes). Save it again and attach it once more.` });
+  return taken;
+}

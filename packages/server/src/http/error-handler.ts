@@ -1,0 +1,43 @@
+import type { ErrorRequestHandler, RequestHandler } from 'express';
+import { MulterError } from 'multer';
+import type { ProblemReply } from '../contract';
+import { translateDbError } from '../db/translate-db-error';
+import { Problem } from './problem';
+
+function known(error: unknown): Problem | null {
+  const translated = translateDbError(error);
+  if (translated instanceof Problem) return translated;
+  if (error instanceof MulterError) return new Problem(error.code === 'LIMIT_FILE_SIZE' ? 'file.tooLarge' : 'request.malformed');
+  const { type, code } = (error ?? {}) as { type?: string; code?: string };
+  if (type === 'entity.too.large') return new Problem('request.tooLarge');
+  if (type === 'entity.parse.failed' || type === 'encoding.unsupported' || type === 'charset.unsupported') return new Problem('request.malformed');
+  if (code === 'ENOSPC') return new Problem('server.diskFull');
+  return null;
+}
+
+/** The last middleware: known failures keep code and status, others are logged whole and shown as `internal`. */
+export const errorHandler: ErrorRequestHandler = (error, req, res, _next) => {
+  let problem = known(error);
+  if (!problem) {
+    req.log?.error({ err: error }, 'unexpected');
+    problem = new Problem('internal');
+  }
+  if (res.headersSent) {
+    res.destroy();
+    return;
+  }
+  const { errors, current } = problem.more;
+  const reply: ProblemReply = {
+    type: problem.code,
+    title: problem.title,
+    status: problem.status,
+    ...(errors ? { errors } : {}),
+    ...(current === undefined ? {} : { current }),
+    ...(req.id === undefined ? {} : { requestId: String(req.id) }),
+  };
+  res.status(problem.status).type('application/problem+json').send(JSON.stringify(reply));
+};
+
+export const unknownRoute: RequestHandler = () => {
+  throw new Problem('route.unknown');
+};

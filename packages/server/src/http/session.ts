@@ -1,0 +1,72 @@
+import type { Actor } from '@jolly/core';
+import connectSessionSequelize from 'connect-session-sequelize';
+import type { Request, RequestHandler } from 'express';
+import session from 'express-session';
+import { randomBytes, timingSafeEqual } from 'node:crypto';
+import { DataTypes, type Sequelize } from 'sequelize';
+import { Problem } from './problem';
+
+declare module 'express-session' {
+  interface SessionData {
+    userId: string;
+    role: 'teacher' | 'student';
+    csrf: string;
+  }
+}
+
+const TWELVE_HOURS_MS = 12 * 3_600_000;
+
+/** Sessions in the database, so that a restart signs nobody out and several servers share them. */
+export function sessions(sequelize: Sequelize, { secret, secure }: { secret: string; secure: boolean }) {
+  const Store = connectSessionSequelize(session.Store);
+  sequelize.define(
+    'Session',
+    {
+      sid: { type: DataTypes.STRING(64), primaryKey: true },
+      expires: DataTypes.DATE(3),
+      data: DataTypes.TEXT,
+      createdAt: { type: DataTypes.DATE(3), field: 'created_at' },
+      updatedAt: { type: DataTypes.DATE(3), field: 'updated_at' },
+    },
+    { tableName: 'sessions', timestamps: true },
+  );
+  const store = new Store({ db: sequelize, table: 'Session', expiration: TWELVE_HOURS_MS, checkExpirationInterval: 15 * 60_000 });
+  const middleware: RequestHandler = session({
+    name: 'jolly',
+    secret,
+    store,
+    resave: false,
+    saveUninitialized: false,
+    rolling: true,
+    cookie: { httpOnly: true, sameSite: 'lax', secure, maxAge: TWELVE_HOURS_MS },
+  });
+  return { middleware, stop: () => store.stopExpiringSessions() };
+}
+
+export function actorOf(req: Request): Actor {
+  const { userId, role } = req.session ?? {};
+  return userId && role ? { role, userId } : { role: 'anonymous' };
+}
+
+/** The token that proves a write comes from our own page; made with the session. */
+export function csrfOf(req: Request): string {
+  req.session.csrf ??= randomBytes(24).toString('base64url');
+  return req.session.csrf;
+}
+
+/** @throws Problem `request.csrf` unless the header carries the session's token */
+export function requireCsrf(req: Request): void {
+  const [sent, kept] = [Buffer.from(req.get('x-csrf-token') ?? ''), Buffer.from(req.session.csrf ?? '')];
+  if (kept.length === 0 || sent.length !== kept.length || !timingSafeEqual(sent, kept)) throw new Problem('request.csrf');
+}
+
+/** Begins a fresh session for somebody, with a new id and token. */
+export async function beginSession(req: Request, who: { userId: string; role: 'teacher' | 'student' }): Promise<string> {
+  await new Promise<void>((done, failed) => req.session.regenerate((error) => (error ? failed(error) : done())));
+  Object.assign(req.session, who);
+  return csrfOf(req);
+}
+
+export function endSession(req: Request): Promise<void> {
+  return new Promise((done, failed) => req.session.destroy((error) => (error ? failed(error) : done())));
+}
