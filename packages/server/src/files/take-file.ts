@@ -18,7 +18,8 @@ export function takeFile(store: FileStore): RequestHandler {
     _removeFile: (_req, _file, done) => done(null),
   };
   // One byte more than allowed, so that the store sees the excess and refuses instead of keeping a cut file.
-    limits: { fileSize: MOST_FILE_BYTES + 1, files: 1, fields: 4, fieldSize: 1000 } };
+  const limits = { fileSize: MOST_FILE_BYTES + 1, files: 1, fields: 4, fieldSize: 1000 };
+  const options = { storage, defParamCharset: 'utf8', limits };
   return multer(options).single('file');
 }
 

@@ -88,6 +88,17 @@ export function accountsService({ sequelize }: { sequelize: Sequelize }) {
       await users.create(row);
       return row;
     },
+
+    /** For the demo school: people with or without a sign-in, all with one password. */
+    async plant(people: (StudentName & { role: UserRow['role']; userName: string | null })[], password: string, now: number): Promise<Person[]> {
+      const passwordHash = await hashPassword(password);
+      const rows = people.map((one): UserRow => ({ id: randomUUID(), ...one, nameKey: nameKey(one), passwordHash: one.userName === null ? null : passwordHash, createdAt: new Date(now) }));
+      await users.bulkCreate(rows);
+      return rows;
+    },
+
+    /** Is anybody here yet? */
+    isEmpty: async (): Promise<boolean> => (await users.count()) === 0,
   };
 }
 

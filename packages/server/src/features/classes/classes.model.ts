@@ -27,12 +27,13 @@ export interface ClassTeacherRow {
 }
 
 export function defineClasses(sequelize: Sequelize) {
-  const key = { type: DataTypes.STRING(36), primaryKey: true };
+  // A fresh object each time: the library writes the field's name into it.
+    const key = () => ({ type: DataTypes.STRING(36), primaryKey: true });
   return {
     classes: sequelize.define<Model<ClassRow>>(
       'class',
       {
-        id: key,
+        id: key(),
         calendarId: DataTypes.STRING,
         name: DataTypes.STRING,
         hue: DataTypes.INTEGER,
@@ -48,12 +49,12 @@ export function defineClasses(sequelize: Sequelize) {
     ),
     calendars: sequelize.define<Model<CalendarRow>>(
       'calendar',
-      { id: key, name: DataTypes.STRING, schoolDays: DataTypes.JSON, closures: DataTypes.JSON, terms: DataTypes.JSON },
+      { id: key(), name: DataTypes.STRING, schoolDays: DataTypes.JSON, closures: DataTypes.JSON, terms: DataTypes.JSON },
       { tableName: 'calendars' },
     ),
     teachers: sequelize.define<Model<ClassTeacherRow>>(
       'classTeacher',
-      { classId: key, userId: key, isOwner: DataTypes.BOOLEAN },
+      { classId: key(), userId: key(), isOwner: DataTypes.BOOLEAN },
       { tableName: 'class_teachers' },
     ),
   };

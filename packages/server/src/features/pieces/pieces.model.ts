@@ -60,14 +60,15 @@ export interface KeptReplyRow {
 }
 
 export function definePieces(sequelize: Sequelize) {
-  const key = { type: DataTypes.STRING(36), primaryKey: true };
+  // A fresh object each time: the library writes the field's name into it.
+    const key = () => ({ type: DataTypes.STRING(36), primaryKey: true });
   const { STRING, INTEGER, BOOLEAN, JSON, TEXT } = DataTypes;
   const time = DataTypes.DATE(3);
   return {
     pieces: sequelize.define<Model<PieceRecordRow>>(
       'piece',
       {
-        id: key,
+        id: key(),
         assignmentId: STRING,
         studentId: STRING,
         summary: JSON,
@@ -85,14 +86,14 @@ export function definePieces(sequelize: Sequelize) {
       },
       { tableName: 'pieces' },
     ),
-    facts: sequelize.define<Model<FactRow>>('pieceFact', { id: key, pieceId: STRING, seq: INTEGER, kind: STRING, at: time, byUser: STRING, data: JSON }, { tableName: 'piece_facts' }),
-    handIns: sequelize.define<Model<HandInRow>>('handIn', { id: key, pieceId: STRING, versionNo: INTEGER, at: time, text: JSON, words: INTEGER, receipt: STRING }, { tableName: 'hand_ins' }),
+    facts: sequelize.define<Model<FactRow>>('pieceFact', { id: key(), pieceId: STRING, seq: INTEGER, kind: STRING, at: time, byUser: STRING, data: JSON }, { tableName: 'piece_facts' }),
+    handIns: sequelize.define<Model<HandInRow>>('handIn', { id: key(), pieceId: STRING, versionNo: INTEGER, at: time, text: JSON, words: INTEGER, receipt: STRING }, { tableName: 'hand_ins' }),
     files: sequelize.define<Model<PieceFileRow>>(
       'pieceFile',
-      { id: key, pieceId: STRING, fingerprint: STRING, name: STRING, size: INTEGER, mediaType: STRING, addedAt: time, inDraft: BOOLEAN },
+      { id: key(), pieceId: STRING, fingerprint: STRING, name: STRING, size: INTEGER, mediaType: STRING, addedAt: time, inDraft: BOOLEAN },
       { tableName: 'piece_files' },
     ),
-    handInFiles: sequelize.define<Model<HandInFileRow>>('handInFile', { handInId: key, fileId: key, position: INTEGER }, { tableName: 'hand_in_files' }),
-    keptReplies: sequelize.define<Model<KeptReplyRow>>('keptReply', { userId: key, idempotencyKey: key, about: STRING, reply: JSON, at: time }, { tableName: 'kept_replies' }),
+    handInFiles: sequelize.define<Model<HandInFileRow>>('handInFile', { handInId: key(), fileId: key(), position: INTEGER }, { tableName: 'hand_in_files' }),
+    keptReplies: sequelize.define<Model<KeptReplyRow>>('keptReply', { userId: key(), idempotencyKey: key(), about: STRING, reply: JSON, at: time }, { tableName: 'kept_replies' }),
   };
 }

@@ -1,4 +1,4 @@
-import { afterFact, NOTHING_YET, wordCount, type PieceFact } from '@jolly/core';
+import { afterFact, NOTHING_YET, wordCount, type PieceFact, type RichText } from '@jolly/core';
 import { createHash, randomUUID } from 'node:crypto';
 import { Op, UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
 import type { HandInView, WorkFile } from '../../contract';
@@ -202,8 +202,51 @@ export function piecesService({ sequelize }: { sequelize: Sequelize }) {
       const handedIn = (await handInFiles.count({ where: { fileId: id } })) > 0;
       return { file: toWorkFile(row), assignmentId: piece.assignmentId, studentId: piece.studentId, handedIn };
     },
+
+    /** For the demo school: whole stories, written in bulk; summaries follow from the facts as ever. */
+    async plant(stories: readonly PlantedStory[]): Promise<void> {
+      const rows = { pieces: [] as PieceRecordRow[], facts: [] as FactRow[], handIns: [] as HandInRow[], files: [] as PieceFileRow[], links: [] as { handInId: string; fileId: string; position: number }[] };
+      for (const { assignmentId, studentId, text, attached, story } of stories) {
+        const id = randomUUID();
+        const pieceFiles = attached.map((file, index): PieceFileRow => ({ id: randomUUID(), pieceId: id, ...file, addedAt: new Date((story[0]?.fact.at ?? 0) + index), inDraft: true }));
+        rows.files.push(...pieceFiles);
+        const piece: PieceRecordRow = { id, assignmentId, studentId, summary: NOTHING_YET, draftText: text, draftSavedAt: null, draftVersion: 1, earnedMilli: null, remark: '', scoredAt: null, scoredBy: null, held: false, returnedMilli: null, returnedRemark: '', version: 1 };
+        let summary = NOTHING_YET;
+        for (const [index, { fact, by, data = {} }] of story.entries()) {
+          const { kind, at, ...rest } = fact;
+          summary = afterFact(summary, fact);
+          rows.facts.push({ id: randomUUID(), pieceId: id, seq: index + 1, kind, at: new Date(at), byUser: by, data: { ...rest, ...data } });
+          if (kind === 'opened' || kind === 'saved') piece.draftSavedAt = new Date(at);
+          if (kind === 'handedIn') {
+            const receipt = receiptOf(id, summary.handIns, at, attached.map((file) => file.fingerprint));
+            const handIn: HandInRow = { id: randomUUID(), pieceId: id, versionNo: summary.handIns, at: new Date(at), text, words: wordCount(text), receipt };
+            rows.handIns.push(handIn);
+            rows.links.push(...pieceFiles.map((file, position) => ({ handInId: handIn.id, fileId: file.id, position })));
+          }
+          if (kind === 'scored') Object.assign(piece, { earnedMilli: data.earned ?? null, remark: data.remark ?? '', scoredAt: new Date(at), scoredBy: by, held: true });
+          if (kind === 'returned') Object.assign(piece, { returnedMilli: piece.earnedMilli, returnedRemark: piece.remark, held: false });
+        }
+        rows.pieces.push({ ...piece, summary });
+      }
+      await inTransaction(sequelize, async (transaction) => {
+        await pieces.bulkCreate(rows.pieces, { transaction });
+        await facts.bulkCreate(rows.facts, { transaction });
+        await handIns.bulkCreate(rows.handIns, { transaction });
+        await files.bulkCreate(rows.files, { transaction });
+        await handInFiles.bulkCreate(rows.links, { transaction });
+      });
+    },
   };
   return service;
+}
+
+/** One piece with all that happened to it, for the demo school. */
+export interface PlantedStory {
+  assignmentId: string;
+  studentId: string;
+  text: RichText | null;
+  attached: Omit<WorkFile, 'id'>[];
+  story: { fact: PieceFact; by: string; data?: { earned?: number | null; remark?: string; reason?: string } }[];
 }
 
 export type PiecesService = ReturnType<typeof piecesService>;

@@ -1,0 +1,172 @@
+import { addSchoolDays, instantOf, isSchoolDay, localDateAt, mondayOf, msOfWallTime, plusDays, readRosterLines, schoolDayAfter, textOf, type SchoolCalendar } from '@jolly/core';
+import { readConfig } from '@jolly/server/dist/config';
+import { openInstallation } from '@jolly/server/dist/open';
+import type { AssignmentBody } from '@jolly/server/dist/contract';
+import type { PlantedStory } from '@jolly/server/dist/features/pieces/pieces.service';
+import type { Services } from '@jolly/server/dist/wiring';
+import { Readable } from 'node:stream';
+import { chanceFrom, type Chance } from './chance';
+import { HAS_LEFT, NOT_JOINED, ROSTERS, TEACHERS } from './people';
+import { storyOf } from './stories';
+import { landscape, measurements, report } from './things';
+import { SENTENCES, WORK, type PlannedWork } from './work';
+
+const ZONE = 'Europe/Lisbon';
+const PASSWORD = 'compass-rose';
+const DUE_TIME = '15:30';
+const CLASSES = [
+  { name: 'Rivers 8', hue: 0, joinCode: 'R4KM7TX' },
+  { name: 'Weather 9', hue: 1, joinCode: 'W9FC3HN' },
+  { name: 'Maps 10', hue: 2, joinCode: 'M7PR4XK' },
+];
+const SHORT_NAMES = new Map([['يوسف الراشد', 'yusuf.alrashid']]);
+
+const userNameOf = (name: string) => SHORT_NAMES.get(name) ?? name.normalize('NFKD').replace(/\p{M}/gu, '').replace(/ø/gi, 'o').replace(/ı/g, 'i').toLowerCase().replace(/[^a-z0-9]+/g, '.');
+
+function nameOf(name: string) {
+  const line = readRosterLines(name)[0]!;
+  if (!line.ok) throw new Error(`The name ${name} cannot be read.`);
+  return { givenName: line.givenName, familyName: line.familyName };
+}
+
+/** Weeks, days and hours of the demo term: today lies in its ninth week. */
+function termAround(now: number) {
+  const monday = plusDays(mondayOf(localDateAt(ZONE, now)), -8 * 7);
+  const calendar: SchoolCalendar = { zone: ZONE, schoolDays: [1, 2, 3, 4, 5], closures: [{ from: plusDays(monday, 32), to: plusDays(monday, 32) }] };
+  return { calendar, term: { name: 'Term 1', from: monday, to: plusDays(monday, 14 * 7 - 3) }, monday };
+}
+
+function dueAt(calendar: SchoolCalendar, now: number, schoolDays: number): number {
+  const today = localDateAt(ZONE, now);
+  const start = isSchoolDay(calendar, today) ? today : schoolDayAfter(calendar, today, schoolDays > 0 ? -1 : 1);
+  return instantOf(ZONE, { date: schoolDayAfter(calendar, start, schoolDays), msOfDay: msOfWallTime(DUE_TIME) });
+}
+
+function bodyOf(plan: PlannedWork, calendar: SchoolCalendar, now: number): AssignmentBody {
+  const due = plan.due === null ? null : dueAt(calendar, now, plan.due);
+  const accepts: AssignmentBody['accepts'] = plan.how === 'inClass' ? [] : plan.files ? ['text', 'files'] : ['text'];
+  return {
+    title: plan.title,
+    instructions: textOf(plan.task),
+    how: plan.how ?? 'handIn',
+    accepts,
+    points: plan.points === null ? null : plan.points * 1000,
+    opens: plan.opens === undefined ? null : dueAt(calendar, now, plan.opens) - 7 * 3_600_000,
+    due,
+    closes: due === null || plan.closes === undefined ? null : addSchoolDays(calendar, due, plan.closes),
+  };
+}
+
+/** Files are made once and handed in under the students' own names for them. */
+async function makeFiles(services: Services, chance: Chance, now: number) {
+  const keep = async (bytes: Buffer, name: string) => ({ ...(await services.fileStore.keep(Readable.from([bytes]))), name });
+  const photos = [];
+  for (let i = 1; i <= 6; i++) photos.push(await keep(landscape(chance), `station-${i}.png`));
+  const reports = [];
+  for (const [title, className] of [['A sky of six clouds', 'Weather 9'], ['The way to school', 'Maps 10']] as const) {
+    reports.push(await keep(await report(title, SENTENCES[className]!, chance, now), `${userNameOf(title)}.pdf`));
+  }
+  const tables = [];
+  for (let i = 1; i <= 4; i++) tables.push(await keep(measurements(chance), `float-times-${i}.csv`));
+  return { photo: photos, pdf: reports, table: tables };
+}
+
+/** Fills an empty installation with Tern Bay School. The same seed and clock give the same school. */
+async function plantSchool(services: Services, now: number, seed: number): Promise<void> {
+  const chance = chanceFrom(seed);
+  const { calendar, term, monday } = termAround(now);
+  const names = [...new Set(Object.values(ROSTERS).flat())];
+  const people = await services.accounts.plant(
+    [
+      ...TEACHERS.map((teacher) => ({ ...teacher, role: 'teacher' as const })),
+      ...names.map((name) => ({ ...nameOf(name), role: 'student' as const, userName: NOT_JOINED.includes(name) ? null : userNameOf(name) })),
+    ],
+    PASSWORD,
+    now,
+  );
+  const [odile, marek] = people as [(typeof people)[0], (typeof people)[0]];
+  const idOf = new Map(names.map((name, index) => [name, people[TEACHERS.length + index]!.id]));
+  const diligence = new Map(names.map((name) => [name, name === 'Bao Lindqvist' ? 0.62 : 0.45 + chance.next() * 0.55]));
+  const files = await makeFiles(services, chance, now);
+
+  const lateRule = { kind: 'perDay' as const, percent: 5_000, of: 'max' as const, maxPercentOff: 50_000, floorPercent: 0 };
+  const classIds = await services.classes.plant(
+    {
+      calendar: { name: 'Tern Bay School', schoolDays: calendar.schoolDays, closures: calendar.closures, terms: [term] },
+      zone: ZONE,
+      classes: CLASSES.map((one) => ({ ...one, dueTime: DUE_TIME, graceMinutes: 10, lateRule, owner: odile.id, coTeachers: one.name === 'Rivers 8' ? [marek.id] : [] })),
+    },
+    now,
+  );
+  for (const [index, { name }] of CLASSES.entries()) {
+    await services.roster.plant(
+      classIds[index]!,
+      ROSTERS[name]!.map((who) => ({ userId: idOf.get(who)!, joined: plusDays(monday, -3), ...(who === HAS_LEFT ? { left: plusDays(monday, 40) } : {}) })),
+    );
+    const plans = WORK[name]!;
+    const assignments = await services.assignments.plant(
+      plans.map((plan) => {
+        const body = bodyOf(plan, calendar, now);
+        const issuedAt = plan.kind === 'draft' ? null : Math.min(now - 30 * 3_600_000, addSchoolDays(calendar, body.due ?? now, -8));
+        return { ...body, classId: classIds[index]!, issuedAt, createdBy: odile.id };
+      }),
+    );
+    const titled = (title: string) => assignments.find((one) => one.title === title);
+    const stories: PlantedStory[] = [];
+    const excused = new Map<string, string>();
+    for (const who of ROSTERS[name]!) {
+      for (const [at, assignment] of assignments.entries()) {
+        if (NOT_JOINED.includes(who) && (plans[at]!.due ?? 0) > -20 && assignment.how !== 'inClass') continue;
+        if (who === HAS_LEFT && (plans[at]!.due ?? 0) > -22) continue;
+        if (chance.happens(0.012)) {
+          excused.set(`${assignment.id} ${idOf.get(who)!}`, chance.pick(['Away at the regatta', 'In hospital', 'Joined the class this week']));
+          continue;
+        }
+        const story = await storyOf({
+          chance,
+          calendar,
+          now,
+          teacherId: odile.id,
+          className: name,
+          assignment,
+          plan: plans[at]!,
+          studentId: idOf.get(who)!,
+          diligence: diligence.get(who)!,
+          attached: async () => (plans[at]!.files === 'photo' ? [chance.pick(files.photo), chance.pick(files.photo)].filter((file, i, all) => all.findIndex((other) => other.fingerprint === file.fingerprint) === i) : [chance.pick(files[plans[at]!.files!])]),
+        });
+        if (story) stories.push(story);
+      }
+    }
+    await services.pieces.plant(stories);
+    const given = { givenBy: odile.id, givenAt: now - 50 * 3_600_000, excused: false };
+    const own: Parameters<typeof services.exceptions.plant>[0] = [];
+    const model = titled('Valley model');
+    if (model?.due && model.closes) {
+      const later = addSchoolDays(calendar, model.due, 2);
+      own.push({ ...given, assignmentId: model.id, studentId: idOf.get('Bao Lindqvist')!, due: later, closes: addSchoolDays(calendar, model.closes, 2), reason: 'Clay is still drying' });
+      own.push({ ...given, assignmentId: model.id, studentId: idOf.get('Hana Petrov')!, due: addSchoolDays(calendar, model.due, 1), reason: 'Reading support, agreed in September' });
+      own.push({ ...given, assignmentId: model.id, studentId: idOf.get('Greta Moss')!, excused: true, reason: 'Away until the end of the month' });
+    }
+    await services.exceptions.plant([
+      ...own,
+      ...[...excused].filter(([at]) => !own.some((one) => `${one.assignmentId} ${one.studentId}` === at)).map(([at, reason]) => ({ ...given, assignmentId: at.split(' ')[0]!, studentId: at.split(' ')[1]!, excused: true, reason })),
+    ]);
+  }
+}
+
+async function main(): Promise<void> {
+  const config = readConfig(process.env);
+  const { sequelize, services } = await openInstallation(config);
+  try {
+    if (await services.accounts.isEmpty()) await plantSchool(services, config.now ?? Date.now(), Number(process.env.JOLLY_SEED ?? 1));
+    const line = (who: string, userName: string) => `  ${who.padEnd(34)}${userName.padEnd(20)}${PASSWORD}`;
+    process.stdout.write([line('Teacher, three classes', 'odile.finch'), line('Co-teacher, Rivers 8', 'marek.lund'), line('Student in all three classes', 'bao.lindqvist'), line('Student, Rivers 8', 'anouk.brandt'), `  To join a class as a new student: /join/${CLASSES[0]!.joinCode}`].join('\n'));
+  } finally {
+    await sequelize.close();
+  }
+}
+
+main().catch((error: unknown) => {
+  process.stderr.write(`The demo school could not be filled in: ${error instanceof Error ? error.message : String(error)}\n`);
+  process.exit(1);
+});

@@ -1,0 +1,76 @@
+import { addSchoolDays, HOUR_MS, MINUTE_MS, textOf, type PieceFact, type SchoolCalendar } from '@jolly/core';
+import type { AssignmentReply } from '@jolly/server/dist/contract';
+import type { PlantedStory } from '@jolly/server/dist/features/pieces/pieces.service';
+import type { Chance } from './chance';
+import { REMARKS, SEND_BACK_REASONS, SENTENCES, type PlannedWork } from './work';
+
+interface Setting {
+  chance: Chance;
+  calendar: SchoolCalendar;
+  now: number;
+  teacherId: string;
+  className: string;
+  assignment: AssignmentReply;
+  plan: PlannedWork;
+  studentId: string;
+  /** how this student usually works, 0 to 1 */
+  diligence: number;
+  attached: () => Promise<PlantedStory['attached']>;
+}
+
+/**
+ * What one student made of one assignment, as the facts that happened up to now; null when nothing did.
+ * Older work is mostly returned, last week's waits or is held, what comes is here and there begun.
+ */
+export async function storyOf(setting: Setting): Promise<PlantedStory | null> {
+  const { chance, calendar, now, teacherId, className, assignment, plan, studentId, diligence } = setting;
+  const story: PlantedStory['story'] = [];
+  const student = (fact: PieceFact) => story.push({ fact, by: studentId });
+  const teacher = (fact: PieceFact, data: { earned?: number | null; remark?: string; reason?: string } = {}) => story.push({ fact, by: teacherId, data });
+  const { due } = assignment;
+  const age = plan.due === null ? 99 : -plan.due;
+  const lateOnes = chance.happens(0.12);
+  const text = plan.files === 'photo' ? textOf(chance.pick(SENTENCES[className]!)) : textOf([paragraph(chance, className), paragraph(chance, className)].join('\n'));
+  const score = (): number | null =>
+    assignment.points === null ? null : Math.round((assignment.points / 1000) * Math.min(1, Math.max(0.25, diligence + (chance.next() - 0.5) * 0.3)) * 2) * 500;
+  const judged = (at: number, returnedAt: number | null) => {
+    teacher({ kind: 'scored', at }, { earned: score(), remark: chance.happens(0.85) ? chance.pick(REMARKS) : '' });
+    if (returnedAt === null) return;
+    teacher({ kind: 'returned', at: returnedAt });
+    if (chance.happens(age > 12 ? 0.93 : 0.7) && returnedAt + 5 * HOUR_MS < now) student({ kind: 'read', at: returnedAt + 5 * HOUR_MS });
+  };
+
+  if (due === null || assignment.issuedAt === null) return null;
+  const later = (from: number, days: number, hours = 0) => Math.min(addSchoolDays(calendar, from, days) + hours * HOUR_MS, now - 2 * MINUTE_MS);
+  if (assignment.how === 'inClass') {
+    if (age <= 0 || chance.happens(0.05)) return null;
+    judged(later(due, 1), later(due, 2));
+    return { assignmentId: assignment.id, studentId, text: null, attached: [], story };
+  }
+  const misses = chance.next() > 0.8 + diligence * 0.2;
+  const begins = age > 0 ? !misses || chance.happens(0.3) : chance.happens(age > -5 ? 0.35 : 0.05) && (assignment.opens ?? 0) < now;
+  if (!begins) return null;
+  const begunAt = Math.max(assignment.issuedAt, Math.min(due, now) - chance.between(20, 60) * HOUR_MS);
+  student({ kind: 'opened', at: begunAt });
+  student({ kind: 'saved', at: begunAt + 25 * MINUTE_MS });
+  const handsIn = age > 0 ? !misses : chance.happens(0.2);
+  if (handsIn) {
+    const handedInAt = age <= 0 ? now - chance.between(2, 20) * HOUR_MS : lateOnes ? Math.min(due + chance.between(2, 46) * HOUR_MS, now - HOUR_MS) : due - chance.between(1, 700) * MINUTE_MS;
+    student({ kind: 'handedIn', at: Math.max(handedInAt, begunAt + HOUR_MS / 2) });
+    if (age > 8) judged(later(due, 3), later(due, 4));
+    else if (age > 5) judged(later(due, 3), chance.happens(0.7) ? later(due, 4) : null);
+    else if (age > 1 && chance.happens(0.4)) {
+      if (chance.happens(0.12)) {
+        const newDue = addSchoolDays(calendar, now, 3);
+        teacher({ kind: 'sentBack', at: later(due, 1), newDue }, { reason: chance.pick(SEND_BACK_REASONS) });
+      } else judged(later(due, 1), null);
+    }
+  }
+  return { assignmentId: assignment.id, studentId, text, attached: plan.files && (handsIn || chance.happens(0.4)) ? await setting.attached() : [], story };
+}
+
+function paragraph(chance: Chance, className: string): string {
+  const from = SENTENCES[className]!;
+  const start = chance.between(0, from.length - 1);
+  return Array.from({ length: chance.between(3, 5) }, (_, i) => from[(start + i) % from.length]!).join(' ');
+}
