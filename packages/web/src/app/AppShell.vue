@@ -1,0 +1,150 @@
+<script setup lang="ts">
+/** Mast, term line, and the page below. Asks to sign in again over the page when the session has ended. */
+import type { Me } from '@jolly/server/contract';
+import { computed, ref, watch } from 'vue';
+import { useI18n } from 'vue-i18n';
+import { useRoute, useRouter } from 'vue-router';
+import { whenSignedOut } from '../api/client';
+import { SignInForm, useSession } from '../features/accounts';
+import { FindAnything } from '../features/find';
+import { TermLine, useScope, useTermLine } from '../features/termline';
+import SideSheet from '../ui/SideSheet.vue';
+import WordMark from '../ui/WordMark.vue';
+import { activeShortcuts } from '../ui/use-shortcuts';
+import { useTheme } from '../ui/theme';
+
+const { t } = useI18n();
+const route = useRoute();
+const router = useRouter();
+const session = useSession();
+const line = useTermLine();
+const scope = useScope();
+const { choice } = useTheme();
+const find = ref<InstanceType<typeof FindAnything> | null>(null);
+const keysOpen = ref(false);
+const meOpen = ref(false);
+
+const student = computed(() => session.me?.role === 'student');
+const sections = computed(() => (student.value ? ['work', 'my-progress'] : ['today', 'plan', 'marking', 'progress', 'class']));
+const nameOf: Record<string, string> = { work: 'myWork', 'my-progress': 'progress', today: 'today', plan: 'plan', marking: 'marking', progress: 'progress', class: 'class' };
+const current = computed(() => route.meta.section as string | undefined);
+const initials = computed(() => [...(session.me?.givenName ?? '')][0]?.toUpperCase() + ([...(session.me?.familyName ?? '')][0]?.toUpperCase() ?? ''));
+const fullName = computed(() => `${session.me?.givenName ?? ''} ${session.me?.familyName ?? ''}`.trim());
+
+watch(() => session.me?.id, (id) => id && void line.load().catch(() => undefined), { immediate: true });
+// The line follows what was just done on a page: issued, moved, scored.
+watch(() => route.path, () => session.me && line.loaded && void line.load().catch(() => undefined));
+
+// Signing in again, over the page: everything typed on it stays.
+const ended = ref<{ resume: () => void } | null>(null);
+const wrongPerson = ref(false);
+let waiting: Promise<void> | null = null;
+whenSignedOut(() => {
+  waiting ??= new Promise<void>((resume) => {
+    ended.value = { resume };
+  }).finally(() => {
+    waiting = null;
+  });
+  return waiting;
+});
+const before = ref<Me | null>(null);
+watch(() => session.me, (me) => me && !ended.value && (before.value = me), { immediate: true });
+function again(me: Me): void {
+  if (before.value && me.id !== before.value.id) {
+    wrongPerson.value = true;
+    return;
+  }
+  wrongPerson.value = false;
+  const { resume } = ended.value ?? {};
+  ended.value = null;
+  resume?.();
+}
+
+async function signOut(): Promise<void> {
+  meOpen.value = false;
+  await session.signOut();
+  line.forget();
+  await router.push('/sign-in');
+}
+activeShortcuts.everywhere = [
+  { key: '/', shown: '/', does: 'shell.find', run: () => find.value?.focus() },
+  { key: '?', shown: '?', does: 'shell.showShortcuts', run: () => (keysOpen.value = true) },
+  { key: 'n', shown: 'N', does: 'today.newAssignment', run: () => !student.value && void router.push({ path: '/assignments/new', query: scope.kept.value }) },
+];
+const everywhere = computed(() => activeShortcuts.everywhere.filter((one) => one.key !== 'n' || !student.value));
+</script>
+
+<template>
+  <a class="skip" href="#page">{{ t('common.skip') }}</a>
+  <header class="mast">
+    <RouterLink :to="student ? '/work' : '/today'" class="home" :aria-label="t('brand')"><WordMark /></RouterLink>
+    <nav class="sections" :aria-label="t('nav.sections')">
+      <RouterLink v-for="one in sections" :key="one" :to="{ path: `/${one}`, query: scope.kept.value }" class="section" :class="{ on: current === one }" :aria-current="current === one ? 'page' : undefined">
+        {{ t(`nav.${nameOf[one]}`) }}
+        <b v-if="one === 'marking' && line.reply.waiting > 0" class="count" :aria-label="t('nav.waiting', { n: line.reply.waiting })">{{ line.reply.waiting }}</b>
+      </RouterLink>
+    </nav>
+    <FindAnything ref="find" class="finder" :student="student" />
+    <div class="who" @keydown.esc="meOpen = false">
+      <button class="me" :aria-expanded="meOpen" :aria-label="t('shell.me', { name: fullName })" @click="meOpen = !meOpen">{{ initials }}</button>
+      <div v-if="meOpen" class="menu stack">
+        <p><strong dir="auto">{{ fullName }}</strong><br /><span class="muted small">{{ session.me?.userName }}</span></p>
+        <fieldset class="themes">
+          <legend class="small muted">{{ t('shell.theme') }}</legend>
+          <button v-for="one in ['light', 'dark', 'device'] as const" :key="one" class="chip" :aria-pressed="choice === one" @click="choice = one">{{ t(`shell.themes.${one}`) }}</button>
+        </fieldset>
+        <RouterLink v-if="student" class="btn" to="/join" @click="meOpen = false">{{ t('join.oneMore') }}</RouterLink>
+        <button class="btn" @click="(keysOpen = true), (meOpen = false)">{{ t('shell.shortcuts') }} <span class="key">?</span></button>
+        <button class="btn" @click="signOut">{{ t('shell.signOut') }}</button>
+      </div>
+    </div>
+  </header>
+  <TermLine :student="student" />
+  <main id="page" tabindex="-1"><RouterView /></main>
+
+  <SideSheet :open="keysOpen" :title="t('shell.shortcuts')" :width="360" @close="keysOpen = false">
+    <div class="stack">
+      <h3>{{ t('shell.here') }}</h3>
+      <p v-if="activeShortcuts.here.length === 0" class="muted">{{ t('shell.shortcutsNone') }}</p>
+      <dl class="keys"><template v-for="one in activeShortcuts.here" :key="one.key"><dt>{{ one.shown }}</dt><dd>{{ t(one.does) }}</dd></template></dl>
+      <h3>{{ t('shell.everywhere') }}</h3>
+      <dl class="keys"><template v-for="one in everywhere" :key="one.key"><dt>{{ one.shown }}</dt><dd>{{ t(one.does) }}</dd></template></dl>
+    </div>
+  </SideSheet>
+  <div v-if="ended" class="over" role="dialog" aria-modal="true" :aria-label="t('signIn.again')">
+    <div class="sheet box stack">
+      <h2>{{ t('signIn.again') }}</h2>
+      <p>{{ t('signIn.againWhy', { name: fullName || before?.userName || '' }) }}</p>
+      <p v-if="wrongPerson" class="note bad" role="alert">{{ t('signIn.wrongPerson', { name: before?.userName ?? '' }) }}</p>
+      <SignInForm :user-name="before?.userName ?? ''" @done="again" />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.skip { position: absolute; inset-inline-start: -9999px; }
+.skip:focus { inset-inline-start: 12px; top: 8px; z-index: 60; background: var(--surface); padding: 8px 14px; border-radius: 8px; }
+.mast { height: 52px; background: var(--mast); color: var(--on-mast); display: flex; align-items: center; padding: 0 20px; gap: 26px; }
+.mast :focus-visible { outline-color: var(--now); }
+.home { text-decoration: none; }
+.sections { display: flex; height: 100%; gap: 2px; min-width: 0; }
+.section { position: relative; display: flex; align-items: center; padding-inline: 13px; color: var(--on-mast-2); text-decoration: none; font-weight: 500; white-space: nowrap; }
+.section.on { color: var(--on-mast); font-weight: 650; }
+.section.on::after { content: ''; position: absolute; inset-inline-start: calc(50% - 7px); bottom: 0; border: 7px solid transparent; border-block-start: 0; border-block-end-color: var(--now); }
+.count { background: var(--now); color: #14262e; border-radius: 9px; font-size: 12px; padding: 0 6px; margin-inline-start: 6px; line-height: 17px; }
+.finder { margin-inline-start: auto; }
+.who { position: relative; }
+.me { min-width: 32px; height: 30px; border-radius: 8px; border: 0; background: var(--now); color: #14262e; font-weight: 700; font-size: 13px; cursor: pointer; }
+.menu { position: absolute; inset-inline-end: 0; top: 40px; width: 264px; background: var(--surface); color: var(--text); border: 1px solid var(--line); border-radius: 10px; box-shadow: var(--float-shadow); padding: 16px; z-index: 45; }
+.menu .btn { width: 100%; }
+.menu .btn + .btn { margin-block-start: 8px; }
+.themes { border: 0; padding: 0; margin-inline: 0; display: flex; gap: 6px; flex-wrap: wrap; }
+.keys { display: grid; grid-template-columns: 64px 1fr; row-gap: 8px; margin: 0; }
+.keys dt { font-weight: 700; }
+.keys dd { margin: 0; }
+.over { position: fixed; inset: 0; background: rgb(15 58 70 / 55%); display: grid; place-items: center; z-index: 2000; padding: 16px; }
+.box { width: 100%; max-width: 420px; padding: 24px; }
+#page { outline: none; }
+@media (max-width: 640px) { .mast { padding-inline: 14px; gap: 10px; } .section { padding-inline: 8px; } }
+@media print { .mast, .line, .skip { display: none; } }
+</style>

@@ -1,0 +1,12 @@
+import { createPinia } from 'pinia';
+import { createApp, watch } from 'vue';
+import { sayUnreachable } from '../api/client';
+import { i18n } from '../i18n';
+import '../styles/base.css';
+import App from './App.vue';
+import { router } from './router';
+
+sayUnreachable(i18n.global.t('common.unreachable'));
+const app = createApp(App).use(createPinia()).use(i18n).use(router);
+watch(router.currentRoute, ({ meta }) => (document.title = meta.title ? `${i18n.global.t(meta.title)} · ${i18n.global.t('brand')}` : i18n.global.t('brand')));
+app.mount('#app');

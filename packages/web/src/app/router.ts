@@ -1,0 +1,55 @@
+import { createRouter, createWebHistory } from 'vue-router';
+import { useSession } from '../features/accounts';
+
+declare module 'vue-router' {
+  interface RouteMeta {
+    /** the section of the mast that is marked */
+    section?: string;
+    /** without mast and term line */
+    bare?: boolean;
+    /** whose page it is; left out, anybody's */
+    for?: 'teacher' | 'student';
+    /** key of the message that names the page in the window's title */
+    title?: string;
+  }
+}
+
+const teacher = (section: string, title = `nav.${section}`) => ({ for: 'teacher' as const, section, title });
+const student = (section: string, title: string) => ({ for: 'student' as const, section, title });
+
+export const router = createRouter({
+  history: createWebHistory(),
+  scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
+  routes: [
+    { path: '/', redirect: () => (useSession().me?.role === 'student' ? '/work' : '/today') },
+    { path: '/sign-in', component: () => import('../features/accounts/SignInPage.vue'), meta: { bare: true, title: 'signIn.title' } },
+    { path: '/join/:code?', component: () => import('../features/accounts/JoinPage.vue'), meta: { bare: true, title: 'join.title' } },
+    { path: '/today', component: () => import('../features/today/TodayPage.vue'), meta: teacher('today') },
+    { path: '/plan', component: () => import('../features/assignments/PlanPage.vue'), meta: teacher('plan') },
+    { path: '/assignments/new', component: () => import('../features/assignments/ComposePage.vue'), meta: teacher('plan') },
+    { path: '/assignments/:id/edit', component: () => import('../features/assignments/ComposePage.vue'), meta: teacher('plan') },
+    { path: '/assignments/:id', component: () => import('../features/assignments/AssignmentPage.vue'), meta: teacher('plan') },
+    { path: '/marking', component: () => import('../features/marking/MarkingPage.vue'), meta: teacher('marking') },
+    { path: '/marking/:id/:student?', component: () => import('../features/marking/DeskPage.vue'), meta: teacher('marking') },
+    { path: '/progress', component: () => import('../features/progress/ProgressPage.vue'), meta: teacher('progress') },
+    { path: '/progress/:classId/:student', component: () => import('../features/progress/StudentPage.vue'), meta: teacher('progress') },
+    { path: '/class/:id?', component: () => import('../features/classes/ClassPage.vue'), meta: teacher('class') },
+    { path: '/class/:id/code', component: () => import('../features/classes/JoinCodePage.vue'), meta: { for: 'teacher', bare: true, title: 'class.joinCode' } },
+    { path: '/work', component: () => import('../features/mywork/MyWorkPage.vue'), meta: student('work', 'nav.myWork') },
+    { path: '/work/:id', component: () => import('../features/mywork/PiecePage.vue'), meta: student('work', 'nav.myWork') },
+    { path: '/work/:id/receipt', component: () => import('../features/mywork/ReceiptPage.vue'), meta: student('work', 'piece.receipt') },
+    { path: '/my-progress', component: () => import('../features/progress/OwnProgressPage.vue'), meta: student('my-progress', 'nav.progress') },
+    { path: '/:rest(.*)*', component: () => import('./MissingPage.vue'), meta: { title: 'missingPage.title' } },
+  ],
+});
+
+router.beforeEach(async (to) => {
+  const session = useSession();
+  if (!session.asked) await session.look().catch(() => undefined);
+  const { bare, for: whose } = to.meta;
+  if (bare && !whose) return true;
+  if (!session.me) return { path: '/sign-in', query: to.fullPath === '/' ? {} : { to: to.fullPath } };
+  // Somebody else's section is as good as not there.
+  if (whose && whose !== session.me.role) return session.me.role === 'student' ? '/work' : '/today';
+  return true;
+});

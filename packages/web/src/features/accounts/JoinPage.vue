@@ -1,0 +1,96 @@
+<script setup lang="ts">
+/** A student joins a class with the code from the board and chooses a sign-in. */
+import { tidyJoinCode } from '@jolly/core';
+import type { JoinPreviewReply, JoinReply } from '@jolly/server/contract';
+import { onMounted, ref } from 'vue';
+import { useI18n } from 'vue-i18n';
+import { useRoute, useRouter } from 'vue-router';
+import { ApiProblem, ask, askSession } from '../../api/client';
+import GatePage from './GatePage.vue';
+import { useSession } from './session.store';
+
+const { t } = useI18n();
+const route = useRoute();
+const router = useRouter();
+const session = useSession();
+const code = ref(typeof route.params.code === 'string' ? route.params.code : '');
+const found = ref<JoinPreviewReply | null>(null);
+const person = ref({ givenName: '', familyName: '', userName: '', password: '' });
+const problem = ref<ApiProblem | null>(null);
+const busy = ref(false);
+
+async function attempt(work: () => Promise<void>): Promise<void> {
+  busy.value = true;
+  problem.value = null;
+  try {
+    await work();
+  } catch (error) {
+    problem.value = error instanceof ApiProblem ? error : new ApiProblem('network', t('common.unreachable'), 0);
+  } finally {
+    busy.value = false;
+  }
+}
+const path = () => encodeURIComponent(tidyJoinCode(code.value));
+const look = () => attempt(async () => void (found.value = await ask<JoinPreviewReply>('GET', `/api/join/${path()}`, { anonymous: true })));
+const join = () =>
+  attempt(async () => {
+    await askSession();
+    session.enter(await ask<JoinReply>('POST', `/api/join/${path()}`, { body: person.value, anonymous: true }));
+    await router.replace('/work');
+  });
+const joinOneMore = () =>
+  attempt(async () => {
+    await ask('POST', `/api/my/classes/${path()}`);
+    await router.replace('/work');
+  });
+const errorOf = (field: string) => problem.value?.errors.find((one) => one.path === field)?.message;
+onMounted(() => {
+  if (code.value) void look();
+});
+</script>
+
+<template>
+  <GatePage :title="t('join.title')">
+    <form v-if="!found" class="stack" @submit.prevent="look">
+      <div>
+        <label class="label" for="code">{{ t('join.code') }}</label>
+        <input id="code" v-model="code" class="field code" autocomplete="off" autocapitalize="characters" spellcheck="false" maxlength="16" required />
+      </div>
+      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+      <button class="btn main wide" :disabled="busy">{{ t('join.look') }}</button>
+    </form>
+    <div v-else-if="session.me?.role === 'student'" class="stack">
+      <p>{{ t('join.found', { className: found.className, teachers: found.teachers.join(', ') }) }}</p>
+      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+      <button class="btn main wide" :disabled="busy" @click="joinOneMore">{{ t('join.go', { className: found.className }) }}</button>
+    </div>
+    <form v-else class="stack" @submit.prevent="join">
+      <p class="note">{{ t('join.found', { className: found.className, teachers: found.teachers.join(', ') }) }}</p>
+      <div class="two">
+        <div>
+          <label class="label" for="given">{{ t('join.given') }}</label>
+          <input id="given" v-model="person.givenName" class="field" autocomplete="given-name" maxlength="80" required aria-describedby="name-hint" />
+        </div>
+        <div>
+          <label class="label" for="family">{{ t('join.family') }}</label>
+          <input id="family" v-model="person.familyName" class="field" autocomplete="family-name" maxlength="80" aria-describedby="name-hint" />
+        </div>
+      </div>
+      <p id="name-hint" class="muted small">{{ t('join.nameHint') }}</p>
+      <div v-for="field in ['userName', 'password'] as const" :key="field">
+        <label class="label" :for="field">{{ t(`join.${field}`) }}</label>
+        <input :id="field" v-model="person[field]" class="field" :type="field === 'password' ? 'password' : 'text'" :autocomplete="field === 'password' ? 'new-password' : 'username'" autocapitalize="none" :aria-describedby="`${field}-hint`" :aria-invalid="!!errorOf(field) || undefined" required />
+        <p :id="`${field}-hint`" class="small" :class="errorOf(field) ? 'alarm' : 'muted'">{{ errorOf(field) ?? t(`join.${field}Hint`) }}</p>
+      </div>
+      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+      <button class="btn main wide" :disabled="busy">{{ t('join.go', { className: found.className }) }}</button>
+    </form>
+    <template #below>{{ t('join.already') }} <RouterLink to="/sign-in">{{ t('signIn.go') }}</RouterLink></template>
+  </GatePage>
+</template>
+
+<style scoped>
+.wide { width: 100%; overflow-wrap: anywhere; }
+.code { font: 700 26px var(--font-head); letter-spacing: 0.14em; text-transform: uppercase; text-align: center; }
+.two { display: grid; grid-template-columns: 1fr 1fr; gap: 12px; }
+</style>

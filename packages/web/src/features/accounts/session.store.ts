@@ -1,0 +1,32 @@
+import type { Me, SessionReply, SignInRequest } from '@jolly/server/contract';
+import { defineStore } from 'pinia';
+import { ref } from 'vue';
+import { ask, askSession, takeSession } from '../../api/client';
+
+/** Who is signed in. */
+export const useSession = defineStore('session', () => {
+  const me = ref<Me | null>(null);
+  const asked = ref(false);
+
+  async function look(): Promise<void> {
+    me.value = (await askSession()).me;
+    asked.value = true;
+  }
+  async function signIn(request: SignInRequest): Promise<Me> {
+    // A page that has been open for long may carry a token of a session that is gone.
+    await askSession();
+    const reply = await ask<SessionReply>('POST', '/api/session', { body: request, anonymous: true });
+    enter(reply);
+    return reply.me!;
+  }
+  function enter(reply: SessionReply): void {
+    takeSession(reply);
+    me.value = reply.me;
+    asked.value = true;
+  }
+  async function signOut(): Promise<void> {
+    await ask('DELETE', '/api/session', { anonymous: true }).catch(() => undefined);
+    me.value = null;
+  }
+  return { me, asked, look, signIn, enter, signOut };
+});

@@ -1,0 +1,114 @@
+<script setup lang="ts">
+/** One assignment: each student's state, when it came in, how late; the counts filter the list. */
+import { PIECE_STATES, type PieceState } from '@jolly/core';
+import type { AssignmentPiecesReply, ClassReply, PieceRow, ReturnReply } from '@jolly/server/contract';
+import { computed, ref } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { ApiProblem, ask } from '../../api/client';
+import { useLoad } from '../../api/use-load';
+import LoadGate from '../../ui/LoadGate.vue';
+import RichTextView from '../../ui/RichTextView.vue';
+import SignalFlag from '../../ui/SignalFlag.vue';
+import StateWord from '../../ui/StateWord.vue';
+import { useShortcuts } from '../../ui/use-shortcuts';
+import { useWords } from '../../ui/use-words';
+import { useScope, useTermLine } from '../termline';
+import ExceptionSheet from './ExceptionSheet.vue';
+import { useTrail } from './use-trail';
+
+const { t, name, count, length, points, when } = useWords();
+const trailText = useTrail();
+const route = useRoute();
+const router = useRouter();
+const line = useTermLine();
+const { kept } = useScope();
+const id = computed(() => String(route.params.id));
+const { state, value, why, reload } = useLoad(() => ask<AssignmentPiecesReply>('GET', `/api/assignments/${id.value}/pieces`), [id]);
+const assignment = computed(() => value.value?.assignment ?? null);
+const lineClass = computed(() => (assignment.value ? line.classOf(assignment.value.classId) : undefined));
+const zone = computed(() => lineClass.value?.zone ?? line.zone);
+const rows = computed(() => value.value?.rows ?? []);
+const filter = ref<PieceState | null>(null);
+const counts = computed(() => PIECE_STATES.map((one) => ({ state: one, n: rows.value.filter((row) => row.state === one).length })).filter(({ n }) => n > 0));
+const shown = computed(() => (filter.value === null ? rows.value : rows.value.filter((row) => row.state === filter.value)));
+const held = computed(() => rows.value.filter((row) => row.held).length);
+const toScore = computed(() => rows.value.filter((row) => row.state === 'in' || row.state === 'inLate' || row.state === 'inClass').length);
+const said = ref('');
+
+const schoolClass = ref<ClassReply | null>(null);
+const sheet = ref<{ open: boolean; studentId: string | null }>({ open: false, studentId: null });
+async function openSheet(studentId: string): Promise<void> {
+  if (!assignment.value) return;
+  schoolClass.value ??= await ask<ClassReply>('GET', `/api/classes/${assignment.value.classId}`);
+  sheet.value = { open: true, studentId };
+}
+async function giveBack(): Promise<void> {
+  try {
+    const { returned } = await ask<ReturnReply>('POST', `/api/assignments/${id.value}/return`, { body: { studentIds: 'allHeld' } });
+    said.value = count('marking.returned', returned.length);
+    await reload();
+  } catch (error) {
+    said.value = error instanceof ApiProblem ? error.title : String(error);
+  }
+}
+const scoreText = (row: PieceRow) => (row.score?.effective == null ? (row.score ? '–' : '') : points(row.score.effective));
+useShortcuts([{ key: 'm', shown: 'M', does: 'assignment.mark', run: () => void router.push({ path: `/marking/${id.value}`, query: kept.value }) }]);
+</script>
+
+<template>
+  <LoadGate :state="state" :why="why" @retry="reload">
+    <div v-if="assignment" class="page">
+      <div class="heading">
+        <h1 dir="auto">{{ assignment.title || t('plan.untitled') }}</h1>
+        <span class="small grow">{{ lineClass?.name }} · {{ assignment.points === null ? t('work.words') : t('assignment.outOf', { n: points(assignment.points) }) }} · {{ assignment.due === null ? t('common.noDue') : t('common.due', { when: when(assignment.due, zone) }) }}<template v-if="assignment.closes !== null"> · {{ t('common.closes', { when: when(assignment.closes, zone) }) }}</template></span>
+        <RouterLink class="btn" :to="{ path: `/assignments/${id}/edit`, query: kept }">{{ t('assignment.edit') }}</RouterLink>
+        <button v-if="held > 0" class="btn" :class="{ main: toScore === 0 }" @click="giveBack">{{ t('assignment.returnHeld', { n: held }) }}</button>
+        <RouterLink class="btn" :class="{ main: toScore > 0 || held === 0 }" :to="{ path: `/marking/${id}`, query: kept }">{{ t('assignment.mark') }} <span class="key">M</span></RouterLink>
+      </div>
+      <p v-if="said" class="note" role="status">{{ said }}</p>
+      <p v-if="assignment.issuedAt === null" class="note">{{ t('assignment.draftNotice') }}</p>
+      <details class="task"><summary>{{ t('piece.toDo') }}</summary><RichTextView :text="assignment.instructions" /></details>
+      <div class="row wrap filters" role="group" :aria-label="t('assignment.states')">
+        <button class="chip" :aria-pressed="filter === null" @click="filter = null">{{ t('assignment.allStates') }} {{ rows.length }}</button>
+        <button v-for="one in counts" :key="one.state" class="chip state-chip" :aria-pressed="filter === one.state" @click="filter = filter === one.state ? null : one.state"><SignalFlag :state="one.state" /> {{ t(`state.${one.state}`) }} {{ one.n }}</button>
+      </div>
+      <div class="sheet scroll">
+        <table class="table">
+          <thead>
+            <tr><th>{{ t('assignment.columns.student') }}</th><th>{{ t('assignment.columns.state') }}</th><th>{{ t('assignment.columns.due') }}</th><th>{{ t('assignment.columns.handedIn') }}</th><th class="number">{{ t('assignment.columns.score') }}</th><th>{{ t('assignment.columns.read') }}</th><th /></tr>
+          </thead>
+          <tbody>
+            <tr v-for="row in shown" :key="row.student.id">
+              <td><RouterLink class="who" :to="{ path: `/marking/${id}/${row.student.id}`, query: kept }" dir="auto">{{ name(row.student) }}</RouterLink></td>
+              <td><StateWord v-if="row.state" :state="row.state" /><span v-if="row.state === 'missing'" class="muted small">, {{ row.stillAccepted ? t('assignment.stillAccepted') : t('assignment.closedNow') }}</span><span v-if="row.overdue" class="alarm small">, {{ t('assignment.overdue') }}</span></td>
+              <td>
+                <span v-if="row.state === 'excused'" class="muted" dir="auto">{{ row.exception?.reason || '–' }}</span>
+                <span v-else :title="trailText(row.trail, zone).join('\n')">{{ row.window.due === null ? t('common.noDue') : when(row.window.due, zone) }}<span v-if="row.trail.length > 0" class="muted small own"> {{ t('assignment.ownDate') }}{{ row.exception?.reason ? `: ${row.exception.reason}` : '' }}</span></span>
+              </td>
+              <td><template v-if="row.handedInAt !== null">{{ when(row.handedInAt, zone) }}<span v-if="row.lateBy > 0" class="alarm small"> {{ t('common.late', { length: length(row.lateBy) }) }}</span></template></td>
+              <td class="number"><strong>{{ scoreText(row) }}</strong><span v-if="row.held" class="muted small"> {{ t('assignment.held') }}</span></td>
+              <td class="muted small"><template v-if="row.returnedAt !== null">{{ row.readAt !== null ? when(row.readAt, zone) : t('assignment.notRead') }}</template></td>
+              <td class="end"><button class="btn quiet" @click="openSheet(row.student.id)">{{ t('assignment.giveTime') }}<span class="hidden-text"> {{ name(row.student) }}</span></button></td>
+            </tr>
+          </tbody>
+        </table>
+        <p v-if="shown.length === 0" class="none muted">{{ rows.length === 0 ? t('assignment.empty') : t('assignment.noneInFilter') }}</p>
+      </div>
+    </div>
+    <ExceptionSheet v-if="assignment" :open="sheet.open" :assignment-id="id" :rows="rows" :student-id="sheet.studentId" :calendar="schoolClass?.calendar ?? null" :usual-time="schoolClass?.dueTime ?? null" :zone="zone" :base="assignment" @close="sheet.open = false" @changed="reload" />
+  </LoadGate>
+</template>
+
+<style scoped>
+.task { margin-block-end: 14px; }
+.task summary { cursor: pointer; color: var(--text-2); margin-block-end: 6px; }
+.filters { margin-block-end: 12px; gap: 6px; }
+.state-chip { display: inline-flex; align-items: center; gap: 6px; }
+.scroll { overflow-x: auto; }
+.who { font-weight: 650; text-decoration: none; overflow-wrap: anywhere; }
+.who:hover { text-decoration: underline; }
+.own { display: block; }
+.none { padding: 18px; }
+.end { text-align: end; }
+td .btn { min-height: 28px; padding-block: 2px; white-space: nowrap; }
+</style>

@@ -1,0 +1,2 @@
+/** Assignments: the plan, composing, and how each student's piece stands. */
+export { useTrail } from './use-trail';

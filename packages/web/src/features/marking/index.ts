@@ -1,0 +1,2 @@
+/** Marking: piles and the desk. */
+export { default as PileCard } from './PileCard.vue';

@@ -1,0 +1,100 @@
+<script setup lang="ts">
+/** What to do now, next and later, over all classes, with one's own dates; and what came back. */
+import type { MyPiece, MyWorkReply, StudentProgressReply } from '@jolly/server/contract';
+import { computed } from 'vue';
+import { ask } from '../../api/client';
+import { useLoad } from '../../api/use-load';
+import CompassDial from '../../ui/CompassDial.vue';
+import LoadGate from '../../ui/LoadGate.vue';
+import SignalFlag from '../../ui/SignalFlag.vue';
+import { useWords } from '../../ui/use-words';
+import { useScope } from '../termline';
+import WorkCard from './WorkCard.vue';
+
+const { t, count, points, when } = useWords();
+const scope = useScope();
+const { state, value, why, reload } = useLoad(() => ask<MyWorkReply>('GET', '/api/my/work'));
+const standings = useLoad(() => ask<StudentProgressReply[]>('GET', '/api/my/progress'));
+
+const mine = computed(() => (value.value?.pieces ?? []).filter((piece) => scope.inScope(piece.classId)));
+const at = (place: MyPiece['place']) => mine.value.filter((piece) => piece.place === place).sort((a, b) => (a.window.due ?? Infinity) - (b.window.due ?? Infinity));
+const pastDate = computed(() => at('doNow').filter((piece) => piece.state === 'missing').length);
+const groups = computed(() => [
+  { key: 'doNow', pieces: at('doNow'), sub: pastDate.value > 0 ? count('work.pastDate', pastDate.value) : '', none: t('work.noneNow') },
+  { key: 'next', pieces: at('next'), sub: t('work.nextSpan'), none: t('work.noneNext') },
+  { key: 'later', pieces: at('later'), sub: count('work.laterCount', at('later').length), none: '' },
+]);
+const first = computed(() => groups.value.flatMap((group) => group.pieces)[0]?.assignmentId);
+const back = computed(() =>
+  mine.value
+    .filter((piece) => piece.returned)
+    .sort((a, b) => Number(a.returned!.readAt !== null) - Number(b.returned!.readAt !== null) || b.returned!.at - a.returned!.at)
+    .slice(0, 6),
+);
+const waiting = computed(() => mine.value.filter((piece) => piece.state === 'in' || piece.state === 'inLate'));
+const closed = computed(() => mine.value.filter((piece) => piece.state === 'missing' && !piece.stillAccepted));
+const shownStandings = computed(() => (standings.value.value ?? []).filter((one) => scope.inScope(one.classId)));
+const excerpt = (remark: string) => (remark.length > 90 ? `${remark.slice(0, 88)}…` : remark);
+</script>
+
+<template>
+  <LoadGate :state="state" :why="why" @retry="reload">
+    <div class="page">
+      <h1 class="hidden-text">{{ t('work.title') }}</h1>
+      <div v-if="mine.length === 0" class="note stack"><p>{{ t('work.nothingAtAll') }}</p><p class="muted">{{ t('work.nothingHint') }}</p><RouterLink class="btn main" to="/join">{{ t('signIn.toJoin') }}</RouterLink></div>
+      <div v-else class="columns">
+        <section>
+          <div v-for="group in groups" :key="group.key" class="group">
+            <div class="heading"><h2>{{ t(`work.${group.key}`) }}</h2><span class="small">{{ group.sub }}</span></div>
+            <p v-if="group.pieces.length === 0" class="muted">{{ group.none }}</p>
+            <WorkCard v-for="piece in group.pieces" :key="piece.assignmentId" :piece="piece" :first="piece.assignmentId === first" />
+          </div>
+          <div v-if="waiting.length > 0" class="group">
+            <div class="heading"><h2>{{ t('work.waiting') }}</h2><span class="small">{{ waiting.length }}</span></div>
+            <RouterLink v-for="piece in waiting" :key="piece.assignmentId" class="line" :to="{ path: `/work/${piece.assignmentId}`, query: scope.kept.value }"><SignalFlag :state="piece.state" :label="t(`state.${piece.state}`)" /><strong class="grow" dir="auto">{{ piece.title }}</strong><span class="muted small">{{ piece.className }}</span></RouterLink>
+          </div>
+          <div v-if="closed.length > 0" class="group">
+            <div class="heading"><h2>{{ t('work.closedMissing') }}</h2><span class="small">{{ closed.length }}</span></div>
+            <RouterLink v-for="piece in closed" :key="piece.assignmentId" class="line" :to="{ path: `/work/${piece.assignmentId}`, query: scope.kept.value }"><SignalFlag state="missing" :label="t('state.missing')" /><strong class="grow" dir="auto">{{ piece.title }}</strong><span class="muted small">{{ t('work.wasDue', { when: when(piece.window.due!, piece.zone) }) }}</span></RouterLink>
+          </div>
+        </section>
+        <section>
+          <div class="heading"><h2>{{ t('work.back') }}</h2></div>
+          <div class="sheet list">
+            <p v-if="back.length === 0" class="muted">{{ t('work.backNone') }}</p>
+            <RouterLink v-for="piece in back" :key="piece.assignmentId" class="line" :to="{ path: `/work/${piece.assignmentId}`, query: scope.kept.value }">
+              <SignalFlag state="returned" />
+              <span class="grow"><strong dir="auto">{{ piece.title }}</strong><span class="small block" :class="piece.returned!.readAt === null ? 'good' : 'muted'" dir="auto">{{ piece.returned!.readAt !== null ? t('work.readOn', { when: when(piece.returned!.readAt, piece.zone) }) : piece.returned!.remark ? `“${excerpt(piece.returned!.remark)}”` : t('work.notRead') }}</span></span>
+              <strong v-if="piece.returned!.effective !== null && piece.points !== null" class="score">{{ points(piece.returned!.effective) }}/{{ points(piece.points) }}</strong>
+            </RouterLink>
+          </div>
+          <template v-if="shownStandings.length > 0">
+            <div class="heading group-top"><h2>{{ t('work.heading') }}</h2></div>
+            <div class="sheet list">
+              <RouterLink v-for="one in shownStandings" :key="one.classId" class="line dial-line" :to="{ path: '/my-progress', query: { ...scope.kept.value, class: one.classId } }">
+                <span class="small-dial"><CompassDial :percent="one.row.points.percent === null ? null : Number(one.row.points.percent)" :at-least="one.row.points.atLeast === null ? null : Number(one.row.points.atLeast)" :at-most="one.row.points.atMost === null ? null : Number(one.row.points.atMost)" label="" :empty="t('progress.noScores')" /></span>
+                <span class="grow small"><strong>{{ one.className }}</strong><span v-if="one.row.points.possible > 0" class="block">{{ t('progress.dialAll', { a: points(one.row.points.earned), b: points(one.row.points.possible) }) }}</span><span v-if="one.row.missing > 0" class="alarm block">{{ t('plan.missing', { n: one.row.missing }) }}</span></span>
+              </RouterLink>
+            </div>
+          </template>
+        </section>
+      </div>
+    </div>
+  </LoadGate>
+</template>
+
+<style scoped>
+.columns { display: grid; grid-template-columns: minmax(0, 1fr) 380px; gap: 28px; max-width: 1240px; }
+.group { margin-block-end: 22px; }
+.group-top { margin-block-start: 24px; }
+.list { padding: 6px 16px; }
+.line { display: flex; gap: 12px; align-items: flex-start; padding-block: 10px; text-decoration: none; border-block-end: 1px solid var(--line-2); }
+.list .line:last-child { border-block-end: 0; }
+.line:hover strong { text-decoration: underline; }
+.line .flag { margin-block-start: 4px; }
+.block { display: block; }
+.score { font-size: 17px; white-space: nowrap; }
+.small-dial { width: 96px; flex: none; }
+.dial-line { align-items: center; }
+@media (max-width: 900px) { .columns { grid-template-columns: minmax(0, 1fr); } }
+</style>

@@ -1,0 +1,57 @@
+<script setup lang="ts">
+/** Each student's pieces and points so far; who lacks most comes first. */
+import type { ClassProgressReply } from '@jolly/server/contract';
+import { computed } from 'vue';
+import { ask } from '../../api/client';
+import { useLoad } from '../../api/use-load';
+import ClassSquare from '../../ui/ClassSquare.vue';
+import LoadGate from '../../ui/LoadGate.vue';
+import { useWords } from '../../ui/use-words';
+import { useScope, useTermLine } from '../termline';
+
+const { t, name, points } = useWords();
+const line = useTermLine();
+const scope = useScope();
+const ids = computed(() => line.classes.filter((one) => scope.inScope(one.id)).map((one) => one.id));
+const { state, value, why, reload } = useLoad(() => Promise.all(ids.value.map((id) => ask<ClassProgressReply>('GET', `/api/classes/${id}/progress`))), [() => ids.value.join()]);
+const groups = computed(() =>
+  (value.value ?? []).map(({ classId, rows }) => ({ classId, schoolClass: line.classOf(classId), rows: [...rows].sort((a, b) => b.missing - a.missing || b.missingStillAccepted - a.missingStillAccepted) })),
+);
+const COLUMNS = ['missing', 'coming', 'waiting', 'returned', 'unread'] as const;
+</script>
+
+<template>
+  <LoadGate :state="state" :why="why" @retry="reload">
+    <div class="page">
+      <div class="heading"><h1>{{ t('progress.title') }}</h1><span class="small">{{ t('progress.sub') }} · {{ t('progress.sortHint') }}</span></div>
+      <section v-for="group in groups" :key="group.classId" class="group">
+        <h2><ClassSquare :hue="group.schoolClass?.hue ?? 0" /> {{ group.schoolClass?.name }}</h2>
+        <div v-if="group.rows.length === 0" class="note"><p>{{ t('progress.empty') }}</p><p class="muted">{{ t('progress.emptyHint') }}</p></div>
+        <div v-else class="sheet scroll">
+          <table class="table">
+            <thead><tr><th>{{ t('progress.columns.student') }}</th><th v-for="one in COLUMNS" :key="one" class="number">{{ t(`progress.columns.${one}`) }}</th><th class="number">{{ t('progress.columns.points') }}</th><th class="number">{{ t('progress.columns.percent') }}</th></tr></thead>
+            <tbody>
+              <tr v-for="row in group.rows" :key="row.student.id">
+                <td><RouterLink class="who" :to="{ path: `/progress/${group.classId}/${row.student.id}`, query: scope.kept.value }" dir="auto">{{ name(row.student) }}</RouterLink></td>
+                <td class="number"><strong v-if="row.missing > 0" class="alarm">{{ row.missing }}</strong><span v-else class="muted">0</span><span v-if="row.missingStillAccepted > 0" class="muted small accepted">{{ t('progress.accepted', { n: row.missingStillAccepted }) }}</span></td>
+                <td v-for="one in ['coming', 'waiting', 'returned', 'unread'] as const" :key="one" class="number" :class="{ muted: row[one] === 0 }">{{ row[one] }}</td>
+                <td class="number nowrap">{{ row.points.possible === 0 ? t('progress.noPoints') : t('common.of', { a: points(row.points.earned), b: points(row.points.possible) }) }}</td>
+                <td class="number"><strong>{{ row.points.percent ?? '–' }}</strong></td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
+      </section>
+    </div>
+  </LoadGate>
+</template>
+
+<style scoped>
+.group { margin-block-end: 28px; }
+.group h2 { display: flex; align-items: center; gap: 8px; margin-block-end: 8px; }
+.scroll { overflow-x: auto; }
+.who { font-weight: 650; text-decoration: none; overflow-wrap: anywhere; }
+.who:hover { text-decoration: underline; }
+.accepted { display: block; }
+.nowrap { white-space: nowrap; }
+</style>

@@ -1,0 +1,4 @@
+/** The term line: classes, weeks and due dates, and which of them is being looked at. */
+export { useTermLine } from './termline.store';
+export { useScope } from './use-scope';
+export { default as TermLine } from './TermLine.vue';

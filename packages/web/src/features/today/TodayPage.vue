@@ -1,0 +1,137 @@
+<script setup lang="ts">
+/** The first page: what waits on me, what waits on students, what is coming. */
+import { localDateAt } from '@jolly/core';
+import type { TodayReply } from '@jolly/server/contract';
+import { computed, ref } from 'vue';
+import { ask } from '../../api/client';
+import { useLoad } from '../../api/use-load';
+import { dateText, timeText, weekdayText } from '../../time/format';
+import ClassSquare from '../../ui/ClassSquare.vue';
+import LoadGate from '../../ui/LoadGate.vue';
+import SignalFlag from '../../ui/SignalFlag.vue';
+import { useWords } from '../../ui/use-words';
+import { PileCard } from '../marking';
+import { useScope, useTermLine } from '../termline';
+
+const SHOWN_AT_FIRST = 6;
+const { t, name, count, when } = useWords();
+const line = useTermLine();
+const { inScope, kept } = useScope();
+const { state, value, why, reload } = useLoad(() => ask<TodayReply>('GET', '/api/today'));
+const all = ref(false);
+
+const classOf = (id: string) => line.classOf(id);
+const piles = computed(() => (value.value?.piles ?? []).filter((pile) => inScope(pile.classId)));
+const waitingPieces = computed(() => piles.value.reduce((sum, pile) => sum + pile.waiting, 0));
+const owing = computed(() => (value.value?.waitingOn ?? []).filter((one) => inScope(one.classId)));
+const owed = computed(() => owing.value.reduce((sum, one) => sum + one.pieces.length, 0));
+const shown = computed(() => (all.value ? owing.value : owing.value.slice(0, SHOWN_AT_FIRST)));
+const drafts = computed(() => (value.value?.drafts ?? []).filter((one) => inScope(one.classId)));
+const unreadCount = computed(() => (value.value?.unread ?? []).reduce((sum, one) => sum + one.unread, 0));
+const days = computed(() => {
+  const byDay = new Map<string, TodayReply['coming']>();
+  for (const one of (value.value?.coming ?? []).filter((coming) => inScope(coming.classId))) {
+    const day = localDateAt(line.zone, one.due);
+    byDay.set(day, [...(byDay.get(day) ?? []), one]);
+  }
+  return [...byDay.values()];
+});
+</script>
+
+<template>
+  <LoadGate :state="state" :why="why" @retry="reload">
+    <div class="page">
+      <h1 class="hidden-text">{{ t('today.title') }}</h1>
+      <div v-if="line.loaded && line.classes.length === 0" class="note first stack">
+        <h2>{{ t('today.firstClass') }}</h2>
+        <p>{{ t('today.firstClassWhy') }}</p>
+        <RouterLink class="btn main" to="/class">{{ t('today.firstClass') }}</RouterLink>
+      </div>
+      <div v-else class="columns">
+        <section>
+          <div class="heading"><h2>{{ t('today.waitingOnYou') }}</h2><span class="small">{{ count('today.piecesWaiting', waitingPieces) }}</span></div>
+          <p v-if="piles.length === 0" class="muted">{{ t('today.nothingWaits') }}</p>
+          <PileCard v-for="(pile, index) in piles" :key="pile.assignmentId" :pile="pile" :first="index === 0" @returned="reload" />
+          <template v-if="drafts.length > 0">
+            <h2 class="later">{{ t('today.drafts') }}</h2>
+            <ul class="plain">
+              <li v-for="draft in drafts" :key="draft.assignmentId" class="draft">
+                <ClassSquare :hue="classOf(draft.classId)?.hue ?? 0" />
+                <RouterLink :to="{ path: `/assignments/${draft.assignmentId}/edit`, query: kept }" dir="auto">{{ draft.title || t('plan.untitled') }}</RouterLink>
+                <span class="muted small">{{ classOf(draft.classId)?.name }}</span>
+              </li>
+            </ul>
+          </template>
+        </section>
+        <section>
+          <div class="heading">
+            <h2>{{ t('today.waitingOnStudents') }}</h2>
+            <span v-if="owed > 0" class="small">{{ t('today.missingAcross', { n: owed, students: count('common.students', owing.length) }) }}</span>
+          </div>
+          <div class="sheet list">
+            <p v-if="owing.length === 0" class="muted none">{{ t('today.nobody') }}</p>
+            <RouterLink v-for="one in shown" :key="`${one.classId} ${one.student.id}`" class="owes" :to="{ path: `/progress/${one.classId}/${one.student.id}`, query: kept }">
+              <SignalFlag :state="one.pieces.some((piece) => piece.state === 'missing') ? 'missing' : 'sentBack'" />
+              <span class="grow">
+                <strong dir="auto">{{ name(one.student) }}</strong> <span class="muted small">{{ classOf(one.classId)?.name }}</span>
+                <span class="muted small titles">{{ one.pieces.map((piece) => piece.title + (piece.state === 'sentBack' ? ` (${t('today.sentBackWord')})` : '')).join(', ') }}</span>
+              </span>
+              <span class="figure">{{ one.pieces.length }}</span>
+            </RouterLink>
+            <button v-if="owing.length > SHOWN_AT_FIRST" class="btn quiet" @click="all = !all">{{ all ? t('today.fewer') : t('today.more', { n: owing.length - SHOWN_AT_FIRST }) }}</button>
+          </div>
+          <div class="heading later">
+            <h2>{{ t('today.feedback') }}</h2>
+            <span class="small">{{ t('today.unreadOf', { a: unreadCount, b: value?.returned ?? 0 }) }}</span>
+          </div>
+          <div class="sheet read">
+            <div class="bar" aria-hidden="true"><i :style="{ inlineSize: `${value && value.returned > 0 ? 100 - (100 * unreadCount) / value.returned : 0}%` }" /></div>
+            <p class="muted small">{{ value && value.unread.length > 0 ? value.unread.slice(0, 4).map((one) => t('today.unreadEach', { title: one.title, n: one.unread })).join(' · ') : t('today.allRead') }}</p>
+          </div>
+        </section>
+        <section>
+          <div class="heading"><h2>{{ t('today.coming') }}</h2><span class="small">{{ t('today.comingSpan') }}</span></div>
+          <p v-if="days.length === 0" class="muted">{{ t('today.nothingComing') }}</p>
+          <div v-for="day in days" :key="day[0]!.assignmentId" class="day">
+            <p class="date"><strong>{{ weekdayText(day[0]!.due, line.zone) }}</strong><span class="muted small">{{ dateText(day[0]!.due, line.zone) }}</span></p>
+            <ul class="plain grow">
+              <li v-for="one in day" :key="one.assignmentId">
+                <RouterLink class="coming" :to="{ path: `/assignments/${one.assignmentId}`, query: kept }">
+                  <ClassSquare :hue="classOf(one.classId)?.hue ?? 0" />
+                  <span dir="auto">{{ one.title }}</span>
+                  <span class="muted small">{{ one.how === 'inClass' ? t('today.inClass') : timeText(one.due, line.zone) }}</span>
+                </RouterLink>
+                <p v-if="one.otherDates > 0 && one.latestOther" class="muted small other">{{ count('today.otherDates', one.otherDates, { when: when(one.latestOther, line.zone) }) }}</p>
+              </li>
+            </ul>
+          </div>
+          <RouterLink class="btn main new" :to="{ path: '/assignments/new', query: kept }">{{ t('today.newAssignment') }} <span class="key">N</span></RouterLink>
+        </section>
+      </div>
+    </div>
+  </LoadGate>
+</template>
+
+<style scoped>
+.columns { display: grid; grid-template-columns: minmax(0, 1.2fr) minmax(0, 1.04fr) minmax(0, 1fr); gap: 22px; }
+.later { margin-block: 26px 12px; }
+.first { max-width: 520px; margin: 40px auto; }
+.list { padding: 4px 16px; }
+.none { padding-block: 14px; }
+.owes { display: flex; align-items: flex-start; gap: 10px; padding-block: 10px; border-block-end: 1px solid var(--line); text-decoration: none; color: inherit; }
+.owes:last-of-type { border-block-end: 0; }
+.owes .flag { margin-block-start: 4px; }
+.titles { display: block; }
+.figure { font: 650 18px var(--font-head); }
+.read { padding: 16px; }
+.bar { height: 12px; border-radius: 3px; background: repeating-linear-gradient(45deg, var(--surface-2) 0 5px, var(--line) 5px 9px); margin-block-end: 10px; }
+.bar i { display: block; height: 100%; background: var(--good); border-radius: 3px; }
+.day { display: flex; gap: 10px; padding-block: 11px; border-block-end: 1px solid var(--line); }
+.date { width: 54px; flex: none; display: flex; flex-direction: column; line-height: 1.25; }
+.coming { display: flex; align-items: baseline; gap: 8px; text-decoration: none; padding-block: 1px; }
+.coming:hover span:nth-child(2), .owes:hover strong { text-decoration: underline; }
+.other { padding-inline-start: 18px; }
+.new { width: 100%; margin-block-start: 16px; min-height: 40px; }
+.draft { display: flex; align-items: baseline; gap: 8px; padding-block: 4px; }
+@media (max-width: 900px) { .columns { grid-template-columns: 1fr; } }
+</style>

@@ -1,0 +1,38 @@
+import { wallClockAt, type Instant } from '@jolly/core';
+
+const cache = new Map<string, Intl.DateTimeFormat>();
+function format(locale: string, zone: string, options: Intl.DateTimeFormatOptions): Intl.DateTimeFormat {
+  const key = `${locale} ${zone} ${JSON.stringify(options)}`;
+  let found = cache.get(key);
+  if (!found) cache.set(key, (found = new Intl.DateTimeFormat(locale, { timeZone: zone, hourCycle: 'h23', ...options })));
+  return found;
+}
+// English dates read "Wed 25 Nov", as schools write them.
+const LOCALE = 'en-GB';
+const clean = (text: string) => text.replace(/,/g, '');
+
+/** Wed 25 Nov */
+export const dayText = (at: Instant, zone: string): string => clean(format(LOCALE, zone, { weekday: 'short', day: 'numeric', month: 'short' }).format(at));
+/** 15:30 */
+export const timeText = (at: Instant, zone: string): string => format(LOCALE, zone, { hour: '2-digit', minute: '2-digit' }).format(at);
+/** Wed */
+export const weekdayText = (at: Instant, zone: string): string => format(LOCALE, zone, { weekday: 'short' }).format(at);
+/** 25 Nov */
+export const dateText = (at: Instant, zone: string): string => format(LOCALE, zone, { day: 'numeric', month: 'short' }).format(at);
+/** Wed 25 Nov 15:30; the last minute of a day is written as the day alone */
+export function whenText(at: Instant, zone: string): string {
+  return wallClockAt(zone, at).msOfDay >= 86_340_000 ? dayText(at, zone) : `${dayText(at, zone)} ${timeText(at, zone)}`;
+}
+/** A local day as text: 16 Nov */
+export const localDayText = (date: string): string => clean(format(LOCALE, 'UTC', { day: 'numeric', month: 'short' }).format(Date.parse(`${date}T00:00:00Z`)));
+/** Mon 16 Nov */
+export const localDayLong = (date: string): string => clean(format(LOCALE, 'UTC', { weekday: 'short', day: 'numeric', month: 'short' }).format(Date.parse(`${date}T00:00:00Z`)));
+
+/** A length of time in its two largest units, for a catalogue: days and hours, hours, or minutes. */
+export function lengthParts(ms: number): { unit: 'days' | 'hours' | 'minutes'; count: number } {
+  const minutes = Math.round(ms / 60_000);
+  if (minutes < 90) return { unit: 'minutes', count: Math.max(1, minutes) };
+  const hours = Math.round(minutes / 60);
+  if (hours < 48) return { unit: 'hours', count: hours };
+  return { unit: 'days', count: Math.round(hours / 24) };
+}

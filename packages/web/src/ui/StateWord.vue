@@ -1,0 +1,17 @@
+<script setup lang="ts">
+/** A state in a list: its flag beside its word. */
+import type { PieceState } from '@jolly/core';
+import { useI18n } from 'vue-i18n';
+import SignalFlag from './SignalFlag.vue';
+
+defineProps<{ state: PieceState }>();
+const { t } = useI18n();
+</script>
+
+<template>
+  <span class="state"><SignalFlag :state="state" /> {{ t(`state.${state}`) }}</span>
+</template>
+
+<style scoped>
+.state { display: inline-flex; align-items: center; gap: 7px; white-space: nowrap; }
+</style>

@@ -1,0 +1,37 @@
+import { onBeforeUnmount, shallowReactive } from 'vue';
+
+export interface Shortcut {
+  /** the key as `KeyboardEvent.key` has it, such as `n` or `ArrowRight` */
+  key: string;
+  /** how it is written for people, such as N or → */
+  shown: string;
+  /** key of the message that says what it does */
+  does: string;
+  run: () => void;
+}
+
+/** The shortcuts that hold now: those of the shell, then those of the page. */
+export const activeShortcuts = shallowReactive<{ everywhere: Shortcut[]; here: Shortcut[] }>({ everywhere: [], here: [] });
+
+function isTyping(target: EventTarget | null): boolean {
+  return target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+}
+
+window.addEventListener('keydown', (event) => {
+  if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
+  // A sheet over the page has the keys to itself.
+  if (document.querySelector('[aria-modal="true"]')) return;
+  const pressed = event.key.length === 1 ? event.key.toLowerCase() : event.key;
+  const shortcut = [...activeShortcuts.here, ...activeShortcuts.everywhere].find(({ key }) => key === pressed);
+  if (!shortcut) return;
+  event.preventDefault();
+  shortcut.run();
+});
+
+/** The page's own shortcuts, for as long as it is shown. None fires while typing. */
+export function useShortcuts(shortcuts: Shortcut[]): void {
+  activeShortcuts.here = [...activeShortcuts.here, ...shortcuts];
+  onBeforeUnmount(() => {
+    activeShortcuts.here = activeShortcuts.here.filter((one) => !shortcuts.includes(one));
+  });
+}

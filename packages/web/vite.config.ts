@@ -1,0 +1,15 @@
+import vue from '@vitejs/plugin-vue';
+import { fileURLToPath } from 'node:url';
+import { defineConfig } from 'vite';
+
+const here = (path: string) => fileURLToPath(new URL(path, import.meta.url));
+
+export default defineConfig({
+  root: here('.'),
+  plugins: [vue()],
+  resolve: { alias: { '@jolly/core': here('../core/src/index.ts') } },
+  // Compile messages ahead of the policy that forbids making code at run time.
+  define: { __INTLIFY_JIT_COMPILATION__: true, __VUE_I18N_LEGACY_API__: false, __INTLIFY_PROD_DEVTOOLS__: false },
+  build: { target: 'es2022', chunkSizeWarningLimit: 900 },
+  server: { port: 4790, strictPort: true, proxy: { '/api': `http://127.0.0.1:${process.env.JOLLY_PORT ?? 4700}` } },
+});
