@@ -21,7 +21,15 @@ const CLASSES = [
 ];
 const SHORT_NAMES = new Map([['يوسف الراشد', 'yusuf.alrashid']]);
 
-const userNameOf = (name: string) => SHORT_NAMES.get(name) ?? name.normalize('NFKD').replace(/\p{M}/gu, '').replace(/ø/gi, 'o').replace(/ı/g, 'i').toLowerCase().replace(/[^a-z0-9]+/g, '.');
+const userNameOf = (name: string) =>
+  SHORT_NAMES.get(name) ??
+  name
+    .normalize('NFKD')
+    .replace(/\p{M}/gu, '')
+    .replace(/ø/gi, 'o')
+    .replace(/ı/g, 'i')
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '.');
 
 function nameOf(name: string) {
   const line = readRosterLines(name)[0]!;
@@ -63,7 +71,10 @@ async function makeFiles(services: Services, chance: Chance, now: number) {
   const photos = [];
   for (let i = 1; i <= 6; i++) photos.push(await keep(landscape(chance), `station-${i}.png`));
   const reports = [];
-  for (const [title, className] of [['A sky of six clouds', 'Weather 9'], ['The way to school', 'Maps 10']] as const) {
+  for (const [title, className] of [
+    ['A sky of six clouds', 'Weather 9'],
+    ['The way to school', 'Maps 10'],
+  ] as const) {
     reports.push(await keep(await report(title, SENTENCES[className]!, chance, now), `${userNameOf(title)}.pdf`));
   }
   const tables = [];
@@ -132,7 +143,10 @@ async function plantSchool(services: Services, now: number, seed: number): Promi
           plan: plans[at]!,
           studentId: idOf.get(who)!,
           diligence: diligence.get(who)!,
-          attached: async () => (plans[at]!.files === 'photo' ? [chance.pick(files.photo), chance.pick(files.photo)].filter((file, i, all) => all.findIndex((other) => other.fingerprint === file.fingerprint) === i) : [chance.pick(files[plans[at]!.files!])]),
+          attached: async () =>
+            plans[at]!.files === 'photo'
+              ? [chance.pick(files.photo), chance.pick(files.photo)].filter((file, i, all) => all.findIndex((other) => other.fingerprint === file.fingerprint) === i)
+              : [chance.pick(files[plans[at]!.files!])],
         });
         if (story) stories.push(story);
       }
@@ -143,13 +157,28 @@ async function plantSchool(services: Services, now: number, seed: number): Promi
     const model = titled('Valley model');
     if (model?.due && model.closes) {
       const later = addSchoolDays(calendar, model.due, 2);
-      own.push({ ...given, assignmentId: model.id, studentId: idOf.get('Bao Lindqvist')!, due: later, closes: addSchoolDays(calendar, model.closes, 2), reason: 'Clay is still drying' });
-      own.push({ ...given, assignmentId: model.id, studentId: idOf.get('Hana Petrov')!, due: addSchoolDays(calendar, model.due, 1), reason: 'Reading support, agreed in September' });
+      own.push({
+        ...given,
+        assignmentId: model.id,
+        studentId: idOf.get('Bao Lindqvist')!,
+        due: later,
+        closes: addSchoolDays(calendar, model.closes, 2),
+        reason: 'Clay is still drying',
+      });
+      own.push({
+        ...given,
+        assignmentId: model.id,
+        studentId: idOf.get('Hana Petrov')!,
+        due: addSchoolDays(calendar, model.due, 1),
+        reason: 'Reading support, agreed in September',
+      });
       own.push({ ...given, assignmentId: model.id, studentId: idOf.get('Greta Moss')!, excused: true, reason: 'Away until the end of the month' });
     }
     await services.exceptions.plant([
       ...own,
-      ...[...excused].filter(([at]) => !own.some((one) => `${one.assignmentId} ${one.studentId}` === at)).map(([at, reason]) => ({ ...given, assignmentId: at.split(' ')[0]!, studentId: at.split(' ')[1]!, excused: true, reason })),
+      ...[...excused]
+        .filter(([at]) => !own.some((one) => `${one.assignmentId} ${one.studentId}` === at))
+        .map(([at, reason]) => ({ ...given, assignmentId: at.split(' ')[0]!, studentId: at.split(' ')[1]!, excused: true, reason })),
     ]);
   }
 }
@@ -160,7 +189,15 @@ async function main(): Promise<void> {
   try {
     if (await services.accounts.isEmpty()) await plantSchool(services, config.now ?? Date.now(), Number(process.env.JOLLY_SEED ?? 1));
     const line = (who: string, userName: string) => `  ${who.padEnd(34)}${userName.padEnd(20)}${PASSWORD}`;
-    process.stdout.write([line('Teacher, three classes', 'odile.finch'), line('Co-teacher, Rivers 8', 'marek.lund'), line('Student in all three classes', 'bao.lindqvist'), line('Student, Rivers 8', 'anouk.brandt'), `  To join a class as a new student: /join/${CLASSES[0]!.joinCode}`].join('\n'));
+    process.stdout.write(
+      [
+        line('Teacher, three classes', 'odile.finch'),
+        line('Co-teacher, Rivers 8', 'marek.lund'),
+        line('Student in all three classes', 'bao.lindqvist'),
+        line('Student, Rivers 8', 'anouk.brandt'),
+        `  To join a class as a new student: /join/${CLASSES[0]!.joinCode}`,
+      ].join('\n'),
+    );
   } finally {
     await sequelize.close();
   }

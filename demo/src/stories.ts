@@ -55,7 +55,8 @@ export async function storyOf(setting: Setting): Promise<PlantedStory | null> {
   student({ kind: 'saved', at: begunAt + 25 * MINUTE_MS });
   const handsIn = age > 0 ? !misses : chance.happens(0.2);
   if (handsIn) {
-    const handedInAt = age <= 0 ? now - chance.between(2, 20) * HOUR_MS : lateOnes ? Math.min(due + chance.between(2, 46) * HOUR_MS, now - HOUR_MS) : due - chance.between(1, 700) * MINUTE_MS;
+    const handedInAt =
+      age <= 0 ? now - chance.between(2, 20) * HOUR_MS : lateOnes ? Math.min(due + chance.between(2, 46) * HOUR_MS, now - HOUR_MS) : due - chance.between(1, 700) * MINUTE_MS;
     student({ kind: 'handedIn', at: Math.max(handedInAt, begunAt + HOUR_MS / 2) });
     if (age > 8) judged(later(due, 3), later(due, 4));
     else if (age > 5) judged(later(due, 3), chance.happens(0.7) ? later(due, 4) : null);

@@ -26,7 +26,8 @@ export interface AppSettings {
   logger: Logger;
 }
 
-const API_CSS = 'body{font:16px/1.5 sans-serif;max-width:72rem;margin:2rem auto;padding:0 1rem;color:#14262e;background:#fffefb}table{border-collapse:collapse;width:100%}td,th{border-bottom:1px solid #dcd8cc;text-align:start;vertical-align:top;padding:.4rem .6rem}pre{overflow:auto}';
+const API_CSS =
+  'body{font:16px/1.5 sans-serif;max-width:72rem;margin:2rem auto;padding:0 1rem;color:#14262e;background:#fffefb}table{border-collapse:collapse;width:100%}td,th{border-bottom:1px solid #dcd8cc;text-align:start;vertical-align:top;padding:.4rem .6rem}pre{overflow:auto}';
 
 /** The whole server but the listening: edge first, then the route tables, the error handler last. */
 export function createApp(settings: AppSettings): { app: Express; stop: () => void } {
@@ -62,7 +63,10 @@ export function createApp(settings: AppSettings): { app: Express; stop: () => vo
       logger: settings.logger,
       genReqId: () => randomUUID(),
       // Neither words nor passwords: method, path and status are enough to find what happened.
-      serializers: { req: (req: { id: string; method: string; url: string }) => ({ id: req.id, method: req.method, path: req.url.split('?')[0] }), res: (res: { statusCode: number }) => ({ status: res.statusCode }) },
+      serializers: {
+        req: (req: { id: string; method: string; url: string }) => ({ id: req.id, method: req.method, path: req.url.split('?')[0] }),
+        res: (res: { statusCode: number }) => ({ status: res.statusCode }),
+      },
       customLogLevel: (_req, res) => (res.statusCode >= 500 ? 'error' : 'debug'),
     }),
   );

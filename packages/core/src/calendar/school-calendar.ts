@@ -27,10 +27,7 @@ export const END_OF_DAY_MS = 86_399_999;
 
 /** Is there school on this day? */
 export function isSchoolDay(calendar: SchoolCalendar, date: LocalDate): boolean {
-  return (
-    calendar.schoolDays.includes(weekdayOf(date)) &&
-    !calendar.closures.some((closure) => closure.from <= date && date <= closure.to)
-  );
+  return calendar.schoolDays.includes(weekdayOf(date)) && !calendar.closures.some((closure) => closure.from <= date && date <= closure.to);
 }
 
 /**

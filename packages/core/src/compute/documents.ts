@@ -3,23 +3,7 @@ import { unmilli, type Instant } from '../quantities';
 import { earnedPoints, type ScoreMethod } from '../score';
 import { stateAt, summarise, type PieceFact } from '../state';
 import { resolveWindow, type GroupDate, type OneOffException, type StandingException } from '../window';
-import {
-  byKind,
-  calendar,
-  DocumentError,
-  flag,
-  instant,
-  list,
-  localDate,
-  object,
-  oneOf,
-  optional,
-  orNull,
-  text,
-  thousandths,
-  whole,
-  type Reader,
-} from './reader';
+import { byKind, calendar, DocumentError, flag, instant, list, localDate, object, oneOf, optional, orNull, text, thousandths, whole, type Reader } from './reader';
 
 const iso = (at: Instant | null) => (at === null ? null : new Date(at).toISOString());
 const dateOrNull = orNull(instant);
@@ -118,9 +102,7 @@ const lateRule = byKind({
 const scoreDocument = object({
   points: thousandths(),
   method: methodReader,
-  late: optional(
-    object({ calendar, due: instant, handedIn: instant, graceMinutes: whole({ least: 0, most: 1_000_000 }), waived: flag, rule: lateRule }),
-  ),
+  late: optional(object({ calendar, due: instant, handedIn: instant, graceMinutes: whole({ least: 0, most: 1_000_000 }), waived: flag, rule: lateRule })),
 });
 
 function computeScore(document: unknown): unknown {

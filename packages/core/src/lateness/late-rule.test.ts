@@ -38,13 +38,23 @@ it('a better score is never worth less, a later one never more, and nothing goes
   const kinds = fc.constantFrom<'perDay' | 'perSchoolDay' | 'perHour'>('perDay', 'perSchoolDay', 'perHour');
   const percent = fc.integer({ min: 0, max: 100_000 });
   fc.assert(
-    fc.property(kinds, percent, percent, fc.constantFrom<'max' | 'earned'>('max', 'earned'), fc.nat(25_000), fc.nat(1000), fc.nat(300), fc.nat(300), (kind, p, floorPercent, of, earned, more, h, later) => {
-      const rule: LateRule = { kind, percent: p, of, maxPercentOff: 80_000, floorPercent };
-      const at = (e: number, hours: number) => applyLateRule({ earned: e, max: 20_000, late: { calendar, due, lateBy: hours * hour }, rule, waived: false }).effective;
-      expect(at(earned + more, h)).toBeGreaterThanOrEqual(at(earned, h));
-      expect(at(earned, h + later)).toBeLessThanOrEqual(at(earned, h));
-      expect(at(earned, h)).toBeLessThanOrEqual(earned);
-      expect(at(earned, h)).toBeGreaterThanOrEqual(0);
-    }),
+    fc.property(
+      kinds,
+      percent,
+      percent,
+      fc.constantFrom<'max' | 'earned'>('max', 'earned'),
+      fc.nat(25_000),
+      fc.nat(1000),
+      fc.nat(300),
+      fc.nat(300),
+      (kind, p, floorPercent, of, earned, more, h, later) => {
+        const rule: LateRule = { kind, percent: p, of, maxPercentOff: 80_000, floorPercent };
+        const at = (e: number, hours: number) => applyLateRule({ earned: e, max: 20_000, late: { calendar, due, lateBy: hours * hour }, rule, waived: false }).effective;
+        expect(at(earned + more, h)).toBeGreaterThanOrEqual(at(earned, h));
+        expect(at(earned, h + later)).toBeLessThanOrEqual(at(earned, h));
+        expect(at(earned, h)).toBeLessThanOrEqual(earned);
+        expect(at(earned, h)).toBeGreaterThanOrEqual(0);
+      },
+    ),
   );
 });

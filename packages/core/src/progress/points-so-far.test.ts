@@ -25,7 +25,12 @@ it('leaves out excused, unscored without points and closed missing work', () => 
 });
 
 it('at least never exceeds the figure, nor that at most, whatever order the pieces come in', () => {
-  const any = fc.record({ points: fc.integer({ min: 1, max: 50_000 }), effective: fc.option(fc.nat(60_000), { nil: null }), state: fc.constantFrom('open' as const, 'returned' as const, 'missing' as const), stillAccepted: fc.boolean() });
+  const any = fc.record({
+    points: fc.integer({ min: 1, max: 50_000 }),
+    effective: fc.option(fc.nat(60_000), { nil: null }),
+    state: fc.constantFrom('open' as const, 'returned' as const, 'missing' as const),
+    stillAccepted: fc.boolean(),
+  });
   fc.assert(
     fc.property(fc.array(any, { maxLength: 8 }), (pieces) => {
       const result = pointsSoFar(pieces);

@@ -30,7 +30,10 @@ const NODES: Record<string, Record<string, AttributeCheck>> = {
   horizontalRule: {},
 };
 const BLOCKS = new Set(['paragraph', 'heading', 'listItem', 'codeBlock', 'blockquote', 'hardBreak', 'horizontalRule']);
-const isNullOr = (check: AttributeCheck): AttributeCheck => (v) => v === null || check(v);
+const isNullOr =
+  (check: AttributeCheck): AttributeCheck =>
+  (v) =>
+    v === null || check(v);
 const isShortText: AttributeCheck = (v) => typeof v === 'string' && v.length <= 2000;
 const MARKS: Record<string, Record<string, AttributeCheck>> = {
   bold: {},

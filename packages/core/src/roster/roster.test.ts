@@ -15,7 +15,10 @@ it.each([
 
 it('skips empty lines, counts lines from 1, and names what cannot be taken', () => {
   const lines = readRosterLines(`\nBao\r\n\r\n${'x'.repeat(81)}`);
-  expect(lines.map((l) => [l.line, l.ok])).toEqual([[2, true], [4, false]]);
+  expect(lines.map((l) => [l.line, l.ok])).toEqual([
+    [2, true],
+    [4, false],
+  ]);
   const many = readRosterLines('A B\n'.repeat(MOST_LINES + 1));
   expect(many.at(-1)).toEqual({ line: MOST_LINES + 1, ok: false, reason: 'tooMany' });
 });

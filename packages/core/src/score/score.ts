@@ -1,13 +1,4 @@
-import {
-  add,
-  multiply,
-  ratio,
-  roundToMilli,
-  RuleError,
-  ZERO,
-  type MilliPercent,
-  type MilliPoints,
-} from '../quantities';
+import { add, multiply, ratio, roundToMilli, RuleError, ZERO, type MilliPercent, type MilliPoints } from '../quantities';
 
 /** One row of a rubric as chosen: weight and points in thousandths; null is not chosen yet. */
 export interface CriterionChoice {
@@ -19,10 +10,7 @@ export interface CriterionChoice {
 
 /** How a piece was scored (docs/rules.md, 4). */
 export type ScoreMethod =
-  | { kind: 'points'; earned: MilliPoints }
-  | { kind: 'rubric'; criteria: readonly CriterionChoice[] }
-  | { kind: 'words'; percent: MilliPercent }
-  | { kind: 'done'; done: boolean };
+  { kind: 'points'; earned: MilliPoints } | { kind: 'rubric'; criteria: readonly CriterionChoice[] } | { kind: 'words'; percent: MilliPercent } | { kind: 'done'; done: boolean };
 
 /** Points before lateness, in thousandths; `complete` is false while a criterion has no choice. */
 export interface EarnedPoints {

@@ -8,14 +8,7 @@ import type { Instant, LocalDate } from '../quantities';
  *
  * @param input due as resolved for this student; joined and left are local days of the class, both included
  */
-export function isTheirs(input: {
-  zone: string;
-  due: Instant | null;
-  issuedAt: Instant;
-  joined: LocalDate;
-  left: LocalDate | null;
-  hasWorkOrScore: boolean;
-}): boolean {
+export function isTheirs(input: { zone: string; due: Instant | null; issuedAt: Instant; joined: LocalDate; left: LocalDate | null; hasWorkOrScore: boolean }): boolean {
   if (input.hasWorkOrScore) return true;
   if (input.due !== null) {
     const day = localDateAt(input.zone, input.due);

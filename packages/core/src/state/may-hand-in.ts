@@ -41,12 +41,7 @@ export function handInRefusal({ piece, how, window, handedInAt, now }: Situation
 }
 
 /** May the student take the piece back to work on it again? Until it is scored, returned or closed. */
-export function takeBackRefusal({
-  piece,
-  window,
-  handedInAt,
-  now,
-}: Situation): 'nothingIn' | 'scored' | 'returned' | 'excused' | 'closed' | null {
+export function takeBackRefusal({ piece, window, handedInAt, now }: Situation): 'nothingIn' | 'scored' | 'returned' | 'excused' | 'closed' | null {
   if (piece.state === 'returned' || piece.state === 'scored' || piece.state === 'excused') return piece.state;
   if (handedInAt === null) return 'nothingIn';
   return window.closes !== null && now > window.closes ? 'closed' : null;

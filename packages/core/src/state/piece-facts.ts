@@ -4,9 +4,7 @@ import type { Instant } from '../quantities';
  * What happened to one student's piece of one assignment. Appended, never changed.
  * `opened` is the first time the student began on it; `read` is when they opened returned feedback.
  */
-export type PieceFact =
-  | { kind: 'opened' | 'saved' | 'handedIn' | 'takenBack' | 'scored' | 'returned' | 'read'; at: Instant }
-  | { kind: 'sentBack'; at: Instant; newDue?: Instant };
+export type PieceFact = { kind: 'opened' | 'saved' | 'handedIn' | 'takenBack' | 'scored' | 'returned' | 'read'; at: Instant } | { kind: 'sentBack'; at: Instant; newDue?: Instant };
 
 export type FactKind = PieceFact['kind'];
 
@@ -70,10 +68,7 @@ export function afterFact(before: PieceSummary, fact: PieceFact): PieceSummary {
       // A score that was given for the hand-in goes with it; one recorded while nothing was in stays.
       return { ...before, handedInAt: null, scoredAt: before.handedInAt === null ? before.scoredAt : null };
     case 'sentBack': {
-      const carried =
-        before.handedInAt === null
-          ? before.carriedLateFrom
-          : [...before.carriedLateFrom, { due: before.roundDue, handedInAt: before.handedInAt }];
+      const carried = before.handedInAt === null ? before.carriedLateFrom : [...before.carriedLateFrom, { due: before.roundDue, handedInAt: before.handedInAt }];
       return {
         ...before,
         handedInAt: null,

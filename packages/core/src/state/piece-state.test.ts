@@ -94,7 +94,13 @@ describe('who it concerns and what they may do', () => {
 
   const ask = (told: Told) => {
     const piece = stateOf(told);
-    const situation = { piece, how: told.how ?? ('handIn' as const), window: { opens, due, closes }, handedInAt: summarise(told.facts ?? []).handedInAt, now: told.now ?? due - hour };
+    const situation = {
+      piece,
+      how: told.how ?? ('handIn' as const),
+      window: { opens, due, closes },
+      handedInAt: summarise(told.facts ?? []).handedInAt,
+      now: told.now ?? due - hour,
+    };
     return { handIn: handInRefusal(situation), takeBack: takeBackRefusal(situation) };
   };
   it.each<[string, Told, ReturnType<typeof ask>]>([

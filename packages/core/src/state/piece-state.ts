@@ -4,32 +4,9 @@ import type { WorkWindow } from '../window';
 import type { PieceSummary } from './piece-facts';
 
 /** Codes of docs/words.md, "States of a piece of work". */
-export type PieceState =
-  | 'notOpen'
-  | 'open'
-  | 'started'
-  | 'in'
-  | 'inLate'
-  | 'missing'
-  | 'inClass'
-  | 'sentBack'
-  | 'scored'
-  | 'returned'
-  | 'excused';
+export type PieceState = 'notOpen' | 'open' | 'started' | 'in' | 'inLate' | 'missing' | 'inClass' | 'sentBack' | 'scored' | 'returned' | 'excused';
 
-export const PIECE_STATES: readonly PieceState[] = [
-  'notOpen',
-  'open',
-  'started',
-  'in',
-  'inLate',
-  'missing',
-  'inClass',
-  'sentBack',
-  'scored',
-  'returned',
-  'excused',
-];
+export const PIECE_STATES: readonly PieceState[] = ['notOpen', 'open', 'started', 'in', 'inLate', 'missing', 'inClass', 'sentBack', 'scored', 'returned', 'excused'];
 
 /** How work reaches the teacher: something is handed in, a quiz is answered, or it is done in class. */
 export type HandInWay = 'handIn' | 'quiz' | 'inClass';
@@ -64,9 +41,7 @@ export function lateByOfStanding(input: { summary: PieceSummary; window: WorkWin
   if (summary.handedInAt === null) return 0;
   const { due } = window;
   const carried = summary.carriedLateFrom.map((earlier, round) =>
-    round === 0
-      ? lateBy({ due: earlier.due ?? due, handedInAt: earlier.handedInAt, graceMinutes })
-      : lateBy({ due: earlier.due, handedInAt: earlier.handedInAt, graceMinutes }),
+    round === 0 ? lateBy({ due: earlier.due ?? due, handedInAt: earlier.handedInAt, graceMinutes }) : lateBy({ due: earlier.due, handedInAt: earlier.handedInAt, graceMinutes }),
   );
   const first = carried.length === 0;
   const own = lateBy({ due: summary.roundDue ?? (first ? due : null), handedInAt: summary.handedInAt, graceMinutes });

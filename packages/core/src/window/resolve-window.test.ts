@@ -19,8 +19,26 @@ describe('resolveWindow gives', () => {
   it.each<[string, Partial<WindowInput>, number | null]>([
     ['the class date when nobody made an exception', {}, wed],
     ['a group date, even an earlier one', { groups: [{ id: 'g', due: tue }] }, tue],
-    ['the latest of two group dates', { groups: [{ id: 'g1', due: fri }, { id: 'g2', due: thu }] }, fri],
-    ['no limit when one group has none', { groups: [{ id: 'g1', due: null }, { id: 'g2', due: thu }] }, null],
+    [
+      'the latest of two group dates',
+      {
+        groups: [
+          { id: 'g1', due: fri },
+          { id: 'g2', due: thu },
+        ],
+      },
+      fri,
+    ],
+    [
+      'no limit when one group has none',
+      {
+        groups: [
+          { id: 'g1', due: null },
+          { id: 'g2', due: thu },
+        ],
+      },
+      null,
+    ],
     ['the one-off date, even an earlier one', { groups: [{ id: 'g', due: fri }], oneOff: { id: 'o', due: tue } }, tue],
     ['one school day more across a weekend', { base: { opens: null, due: fri, closes: null }, standing: schoolDays(1) }, mon],
     ['the one-off date untouched by a standing exception', { oneOff: { id: 'o', due: thu }, standing: schoolDays(1) }, thu],
@@ -58,22 +76,31 @@ describe('resolveWindow gives', () => {
   });
 
   it('a trail that leads from the class date to the resolved one, for any mixture', () => {
-    const date = fc.option(fc.integer({ min: 0, max: 60 }).map((days) => on('11-02') + days * 86_400_000), { nil: null });
+    const date = fc.option(
+      fc.integer({ min: 0, max: 60 }).map((days) => on('11-02') + days * 86_400_000),
+      { nil: null },
+    );
     const dates = fc.record({ opens: date, due: date, closes: date }, { requiredKeys: [] });
     fc.assert(
-      fc.property(fc.record({ opens: date, due: date, closes: date }), fc.array(dates, { maxLength: 3 }), fc.option(dates, { nil: undefined }), fc.nat(5), (base, groups, oneOff, amount) => {
-        const input = given({ base, groups: groups.map((g, i) => ({ id: `g${i}`, ...g })), standing: schoolDays(amount) });
-        const { window, trail } = resolveWindow(oneOff ? { ...input, oneOff: { id: 'o', ...oneOff } } : input);
-        const walked = { ...base };
-        for (const step of trail) {
-          expect(step.from).toBe(walked[step.field]);
-          expect(step.to).not.toBe(step.from);
-          walked[step.field] = step.to;
-        }
-        expect(walked).toEqual(window);
-        if (window.due !== null && window.closes !== null) expect(window.closes).toBeGreaterThanOrEqual(window.due);
-        if (window.due !== null && window.opens !== null) expect(window.opens).toBeLessThanOrEqual(window.due);
-      }),
+      fc.property(
+        fc.record({ opens: date, due: date, closes: date }),
+        fc.array(dates, { maxLength: 3 }),
+        fc.option(dates, { nil: undefined }),
+        fc.nat(5),
+        (base, groups, oneOff, amount) => {
+          const input = given({ base, groups: groups.map((g, i) => ({ id: `g${i}`, ...g })), standing: schoolDays(amount) });
+          const { window, trail } = resolveWindow(oneOff ? { ...input, oneOff: { id: 'o', ...oneOff } } : input);
+          const walked = { ...base };
+          for (const step of trail) {
+            expect(step.from).toBe(walked[step.field]);
+            expect(step.to).not.toBe(step.from);
+            walked[step.field] = step.to;
+          }
+          expect(walked).toEqual(window);
+          if (window.due !== null && window.closes !== null) expect(window.closes).toBeGreaterThanOrEqual(window.due);
+          if (window.due !== null && window.opens !== null) expect(window.opens).toBeLessThanOrEqual(window.due);
+        },
+      ),
     );
   });
 });

@@ -26,10 +26,7 @@ export interface OneOffException extends WindowDates {
 }
 
 /** What a standing exception gives: whole days, or a share of the time from opens (or issue) to due. */
-export type StandingGift =
-  | { kind: 'schoolDays'; amount: number }
-  | { kind: 'days'; amount: number }
-  | { kind: 'percent'; amount: MilliPercent };
+export type StandingGift = { kind: 'schoolDays'; amount: number } | { kind: 'days'; amount: number } | { kind: 'percent'; amount: MilliPercent };
 
 /** More time on everything a student does, while the class's due date lies within its validity. */
 export type StandingException = StandingGift & {
@@ -85,10 +82,7 @@ function mostGenerousGroup(field: WindowField, groups: readonly GroupDate[]): Gr
 }
 
 function isActive(exception: StandingException, day: LocalDate): boolean {
-  return (
-    (exception.validFrom === undefined || exception.validFrom <= day) &&
-    (exception.validTo === undefined || day <= exception.validTo)
-  );
+  return (exception.validFrom === undefined || exception.validFrom <= day) && (exception.validTo === undefined || day <= exception.validTo);
 }
 
 // Rounded up to a whole minute, in big integers: a term in milliseconds times thousandths of a percent
@@ -128,11 +122,7 @@ export function resolveWindow(input: WindowInput): ResolvedWindow {
   const { calendar, issuedAt, base, groups, standing, oneOff } = input;
   const window: WorkWindow = { ...base };
   const trail: TrailStep[] = [];
-  const set = (
-    field: WindowField,
-    to: Instant | null,
-    step: { layer: TrailStep['layer']; source: { id: string; reason?: string } | null },
-  ) => {
+  const set = (field: WindowField, to: Instant | null, step: { layer: TrailStep['layer']; source: { id: string; reason?: string } | null }) => {
     const from = window[field];
     if (from === to) return;
     window[field] = to;

@@ -94,7 +94,10 @@ export type FileStore = ReturnType<typeof fileStore>;
 export function safeFileName(sent: string): string {
   const last = sent.replace(/\\/g, '/').split('/').pop() ?? '';
   // eslint-disable-next-line no-control-regex
-  const clean = last.replace(/[\u0000-\u001f\u007f"<>|:*?\u202a-\u202e\u2066-\u2069]/g, '').trim().replace(/^\.+/, '');
+  const clean = last
+    .replace(/[\u0000-\u001f\u007f"<>|:*?\u202a-\u202e\u2066-\u2069]/g, '')
+    .trim()
+    .replace(/^\.+/, '');
   if (clean === '') return 'file';
   if (clean.length <= 200) return clean;
   const dot = clean.lastIndexOf('.');

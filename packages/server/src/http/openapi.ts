@@ -4,7 +4,16 @@ import joiToSwagger from 'joi-to-swagger';
 import { PROBLEMS } from './problem';
 import type { Route } from './route';
 
-const PROBLEM = { type: 'object', required: ['type', 'title', 'status'], properties: { type: { type: 'string', enum: Object.keys(PROBLEMS) }, title: { type: 'string' }, status: { type: 'integer' }, errors: { type: 'array', items: { type: 'object', properties: { path: { type: 'string' }, message: { type: 'string' } } } } } };
+const PROBLEM = {
+  type: 'object',
+  required: ['type', 'title', 'status'],
+  properties: {
+    type: { type: 'string', enum: Object.keys(PROBLEMS) },
+    title: { type: 'string' },
+    status: { type: 'integer' },
+    errors: { type: 'array', items: { type: 'object', properties: { path: { type: 'string' }, message: { type: 'string' } } } },
+  },
+};
 
 function parametersOf(schema: ObjectSchema | undefined, where: 'path' | 'query') {
   if (!schema) return [];
@@ -35,7 +44,15 @@ export function openApiOf(routes: readonly Route[]) {
       },
     };
   }
-  return { openapi: '3.1.0', info: { title: 'Jolly Compass', version: '0.1.0', description: 'Instants are UTC milliseconds, points whole thousandths, local days YYYY-MM-DD. Writes carry X-CSRF-Token from GET /api/session.' }, paths };
+  return {
+    openapi: '3.1.0',
+    info: {
+      title: 'Jolly Compass',
+      version: '0.1.0',
+      description: 'Instants are UTC milliseconds, points whole thousandths, local days YYYY-MM-DD. Writes carry X-CSRF-Token from GET /api/session.',
+    },
+    paths,
+  };
 }
 
 const escape = (text: string) => text.replace(/[&<>"]/g, (c) => `&#${c.charCodeAt(0)};`);

@@ -20,10 +20,7 @@ function check(schema: ObjectSchema | undefined, value: unknown, where: 'params'
 const UNSAFE = new Set(['post', 'put', 'patch', 'delete']);
 
 /** An Express router made from route tables. The order for each: permission, forgery, limit, form, handler. */
-export function registerRoutes(
-  routes: readonly Route[],
-  edge: { now: () => number; takeFile: RequestHandler; limits: Record<'signIn' | 'joinCode', RequestHandler> },
-): Router {
+export function registerRoutes(routes: readonly Route[], edge: { now: () => number; takeFile: RequestHandler; limits: Record<'signIn' | 'joinCode', RequestHandler> }): Router {
   const router = Router();
   for (const route of routes) {
     const before: RequestHandler[] = [
@@ -39,7 +36,8 @@ export function registerRoutes(
     if (route.takesFile) before.push(edge.takeFile);
     router[route.verb](route.path, ...before, async (req: Request, res) => {
       const key = req.get('idempotency-key') ?? null;
-      if (key !== null && !/^[\w-]{8,64}$/.test(key)) throw new Problem('request.malformed', { errors: [{ path: 'Idempotency-Key', message: 'must be 8 to 64 letters, digits or dashes.' }] });
+      if (key !== null && !/^[\w-]{8,64}$/.test(key))
+        throw new Problem('request.malformed', { errors: [{ path: 'Idempotency-Key', message: 'must be 8 to 64 letters, digits or dashes.' }] });
       const reply = await route.handle({
         actor: actorOf(req),
         params: check(route.params, req.params, 'params'),

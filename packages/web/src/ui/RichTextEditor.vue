@@ -47,7 +47,7 @@ const tools = computed(() => [
 <template>
   <div class="editor" :class="{ locked, tall }">
     <div v-if="!locked" class="tools" role="toolbar" :aria-label="t('editor.tools')">
-      <button v-for="tool in tools" :key="tool.key" type="button" class="tool" :class="tool.key" :aria-label="t(`editor.${tool.key}`)" :title="t(`editor.${tool.key}`)" :aria-pressed="editor?.isActive(tool.mark ?? tool.key, tool.attributes) ?? false" @click="tool.run()">{{ tool.sign }}</button>
+      <button v-for="tool in tools" :key="tool.key" type="button" class="tool" :class="`is-${tool.key}`" :aria-label="t(`editor.${tool.key}`)" :title="t(`editor.${tool.key}`)" :aria-pressed="editor?.isActive(tool.mark ?? tool.key, tool.attributes) ?? false" @click="tool.run()">{{ tool.sign }}</button>
     </div>
     <EditorContent :editor="editor" class="content" />
   </div>
@@ -59,7 +59,7 @@ const tools = computed(() => [
 .tool { border: 1px solid transparent; background: none; color: var(--text-2); border-radius: 6px; min-width: 30px; min-height: 28px; font-weight: 600; cursor: pointer; }
 .tool:hover { border-color: var(--line); }
 .tool[aria-pressed='true'] { background: var(--surface-2); color: var(--text); }
-.italic { font-style: italic; }
+.is-italic { font-style: italic; }
 .content :deep(.rich-text) { min-height: 120px; max-width: 74ch; outline-offset: 6px; }
 .tall .content :deep(.rich-text) { min-height: 240px; }
 .content :deep(p.is-editor-empty:first-child::before) { content: attr(data-placeholder); color: var(--text-3); float: inline-start; height: 0; pointer-events: none; }

@@ -29,12 +29,3 @@ export default defineComponent({
   setup: (props) => () => h('div', { class: 'rich-text', dir: 'auto' }, (props.text.content ?? []).map(show)),
 });
 </script>
-
-<style>
-.rich-text { font-family: var(--font-read); font-size: 17px; line-height: 1.55; max-width: 70ch; overflow-wrap: anywhere; }
-.rich-text p { margin-block: 0 0.7em; }
-.rich-text p:last-child { margin-block-end: 0; }
-.rich-text h3, .rich-text h4 { font-family: var(--font-read); margin-block: 0.9em 0.3em; }
-.rich-text blockquote { margin: 0 0 0.7em; padding-inline-start: 14px; border-inline-start: 3px solid var(--line); }
-.rich-text ul, .rich-text ol { padding-inline-start: 26px; margin-block-end: 0.7em; }
-</style>

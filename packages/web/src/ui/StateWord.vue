@@ -13,5 +13,6 @@ const { t } = useI18n();
 </template>
 
 <style scoped>
-.state { display: inline-flex; align-items: center; gap: 7px; white-space: nowrap; }
+.state { white-space: nowrap; }
+.state .flag { margin-inline-end: 4px; }
 </style>

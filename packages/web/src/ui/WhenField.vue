@@ -6,6 +6,7 @@
 import { dueInstantOf, instantOf, msOfWallTime, wallClockAt, type Instant, type WallTime } from '@jolly/core';
 import { computed } from 'vue';
 import { useI18n } from 'vue-i18n';
+import { whenText } from '../time/format';
 
 const props = defineProps<{ modelValue: Instant | null; zone: string; usualTime: WallTime | null; label: string; empty?: string; invalid?: boolean; stacked?: boolean }>();
 const emit = defineEmits<{ 'update:modelValue': [Instant | null] }>();
@@ -36,6 +37,7 @@ const value = (event: Event) => (event.target as HTMLInputElement).value;
     <input class="field day" type="date" :value="day" min="2000-01-01" max="2099-12-31" :aria-label="`${label}: ${t('compose.date')}`" :aria-invalid="invalid || undefined" @change="setDay(value($event))" />
     <input v-if="modelValue !== null" class="field time" type="time" :value="time" :aria-label="`${label}: ${t('compose.time')}`" @change="setTime(value($event))" />
     <span v-else-if="empty" class="muted small">{{ empty }}</span>
+    <span v-if="modelValue !== null" class="small written">{{ whenText(modelValue, zone) }}</span>
   </div>
 </template>
 

@@ -92,7 +92,13 @@ export function accountsService({ sequelize }: { sequelize: Sequelize }) {
     /** For the demo school: people with or without a sign-in, all with one password. */
     async plant(people: (StudentName & { role: UserRow['role']; userName: string | null })[], password: string, now: number): Promise<Person[]> {
       const passwordHash = await hashPassword(password);
-      const rows = people.map((one): UserRow => ({ id: randomUUID(), ...one, nameKey: nameKey(one), passwordHash: one.userName === null ? null : passwordHash, createdAt: new Date(now) }));
+      const rows = people.map((one): UserRow => ({
+        id: randomUUID(),
+        ...one,
+        nameKey: nameKey(one),
+        passwordHash: one.userName === null ? null : passwordHash,
+        createdAt: new Date(now),
+      }));
       await users.bulkCreate(rows);
       return rows;
     },

@@ -25,7 +25,10 @@ export const assignmentRoutes = ({ assignments, board, classes }: Pick<Services,
         if (exception && !exception.excused) entry.otherDates += 1;
         counts.set(assignment.id, entry);
       }
-      const all = await assignments.ofClasses(mine.map((one) => one.id), { drafts: true });
+      const all = await assignments.ofClasses(
+        mine.map((one) => one.id),
+        { drafts: true },
+      );
       return all.map(({ instructions: _, ...one }) => ({ ...one, ...(counts.get(one.id) ?? { counts: {}, otherDates: 0 }) }));
     },
   },
@@ -37,7 +40,8 @@ export const assignmentRoutes = ({ assignments, board, classes }: Pick<Services,
     params: classParams,
     body: newAssignmentBody,
     status: 201,
-    handle: ({ actor, params, body, now }: Ask<{ classId: string }, AssignmentBody>) => (actor.role === 'anonymous' ? undefined : assignments.draft(actor, params.classId, body, now)),
+    handle: ({ actor, params, body, now }: Ask<{ classId: string }, AssignmentBody>) =>
+      actor.role === 'anonymous' ? undefined : assignments.draft(actor, params.classId, body, now),
   },
   {
     verb: 'get',

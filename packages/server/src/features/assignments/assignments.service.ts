@@ -33,7 +33,12 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
       if (classIds.length === 0) return [];
       const rows = await assignments.findAll({
         where: { classId: { [Op.in]: [...classIds] }, ...(drafts ? {} : { issuedAt: { [Op.ne]: null } }) },
-        order: [[sequelize.literal('due_at IS NULL'), 'ASC'], ['dueAt', 'ASC'], ['title', 'ASC'], ['id', 'ASC']],
+        order: [
+          [sequelize.literal('due_at IS NULL'), 'ASC'],
+          ['dueAt', 'ASC'],
+          ['title', 'ASC'],
+          ['id', 'ASC'],
+        ],
         limit: MOST_ASSIGNMENTS,
         raw: true,
       });
@@ -65,7 +70,8 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
     async edit(actor: Actor, id: string, { version, ...body }: AssignmentBody & { version: number }): Promise<AssignmentReply> {
       const before = await service.forTeacher(actor, 'assignment.write', id);
       refuseContradiction(body);
-      if (before.issuedAt !== null && body.title === '') throw new Problem('assignment.needsTitle', { errors: [{ path: 'title', message: 'An issued assignment needs a title.' }] });
+      if (before.issuedAt !== null && body.title === '')
+        throw new Problem('assignment.needsTitle', { errors: [{ path: 'title', message: 'An issued assignment needs a title.' }] });
       const [changed] = await assignments.update({ ...toColumns(body), version: version + 1 }, { where: { id, version } });
       const now = await service.byId(id);
       if (changed === 0) throw new Problem('conflict.changedMeanwhile', { current: now });
@@ -88,9 +94,15 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
 
     /** For the demo school. */
     async plant(rows: (AssignmentBody & { classId: string; issuedAt: number | null; createdBy: string })[]): Promise<AssignmentReply[]> {
-      const full = rows.map(
-        ({ classId, issuedAt, createdBy, ...body }): AssignmentRow => ({ id: randomUUID(), classId, ...toColumns(body), issuedAt: issuedAt === null ? null : new Date(issuedAt), createdBy, createdAt: new Date(issuedAt ?? 0), version: 1 }),
-      );
+      const full = rows.map(({ classId, issuedAt, createdBy, ...body }): AssignmentRow => ({
+        id: randomUUID(),
+        classId,
+        ...toColumns(body),
+        issuedAt: issuedAt === null ? null : new Date(issuedAt),
+        createdBy,
+        createdAt: new Date(issuedAt ?? 0),
+        version: 1,
+      }));
       await assignments.bulkCreate(full);
       return full.map(toAssignment);
     },

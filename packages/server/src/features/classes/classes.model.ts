@@ -28,7 +28,7 @@ export interface ClassTeacherRow {
 
 export function defineClasses(sequelize: Sequelize) {
   // A fresh object each time: the library writes the field's name into it.
-    const key = () => ({ type: DataTypes.STRING(36), primaryKey: true });
+  const key = () => ({ type: DataTypes.STRING(36), primaryKey: true });
   return {
     classes: sequelize.define<Model<ClassRow>>(
       'class',
@@ -52,10 +52,6 @@ export function defineClasses(sequelize: Sequelize) {
       { id: key(), name: DataTypes.STRING, schoolDays: DataTypes.JSON, closures: DataTypes.JSON, terms: DataTypes.JSON },
       { tableName: 'calendars' },
     ),
-    teachers: sequelize.define<Model<ClassTeacherRow>>(
-      'classTeacher',
-      { classId: key(), userId: key(), isOwner: DataTypes.BOOLEAN },
-      { tableName: 'class_teachers' },
-    ),
+    teachers: sequelize.define<Model<ClassTeacherRow>>('classTeacher', { classId: key(), userId: key(), isOwner: DataTypes.BOOLEAN }, { tableName: 'class_teachers' }),
   };
 }

@@ -47,8 +47,7 @@ export function classRoutes({ classes, roster }: Pick<Services, 'classes' | 'ros
       does: 'Changes a class; carries the version that was seen.',
       params: classParams,
       body: editClassBody,
-      handle: async ({ actor, params, body }: Ask<OneClass, Partial<ClassRequest> & { version: number }>) =>
-        (await replies([await classes.edit(actor, params.classId, body)]))[0],
+      handle: async ({ actor, params, body }: Ask<OneClass, Partial<ClassRequest> & { version: number }>) => (await replies([await classes.edit(actor, params.classId, body)]))[0],
     },
     {
       verb: 'post',

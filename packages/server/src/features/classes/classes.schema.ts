@@ -13,11 +13,15 @@ const perUnit = Joi.object({
 });
 const lateRule = Joi.alternatives(Joi.object({ kind: Joi.valid('none').required() }), perUnit, Joi.object({ kind: Joi.valid('cap').required(), percent }));
 
-const zone = Joi.string().custom((value: string, helpers) => (isTimeZone(value) ? value : helpers.error('zone.unknown'))).messages({ 'zone.unknown': '{#label} is not a time zone' });
+const zone = Joi.string()
+  .custom((value: string, helpers) => (isTimeZone(value) ? value : helpers.error('zone.unknown')))
+  .messages({ 'zone.unknown': '{#label} is not a time zone' });
 const fields = {
   hue: Joi.number().integer().min(0).max(7),
   zone,
-  dueTime: Joi.string().pattern(/^([01]\d|2[0-3]):[0-5]\d$/).allow(null),
+  dueTime: Joi.string()
+    .pattern(/^([01]\d|2[0-3]):[0-5]\d$/)
+    .allow(null),
   graceMinutes: Joi.number().integer().min(0).max(1440),
   lateRule,
 };

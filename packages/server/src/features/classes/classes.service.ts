@@ -34,7 +34,16 @@ export function classesService({ sequelize, accounts, defaultZone }: { sequelize
   async function load(ids: readonly string[], transaction?: Transaction): Promise<SchoolClass[]> {
     if (ids.length === 0) return [];
     const tx = transaction ? { transaction } : {};
-    const rows = (await classes.findAll({ where: { id: { [Op.in]: [...ids] } }, order: [['name', 'ASC'], ['id', 'ASC']], limit: MOST_CLASSES, raw: true, ...tx })) as unknown as ClassRow[];
+    const rows = (await classes.findAll({
+      where: { id: { [Op.in]: [...ids] } },
+      order: [
+        ['name', 'ASC'],
+        ['id', 'ASC'],
+      ],
+      limit: MOST_CLASSES,
+      raw: true,
+      ...tx,
+    })) as unknown as ClassRow[];
     const found = (await calendars.findAll({ where: { id: { [Op.in]: rows.map((row) => row.calendarId) } }, raw: true, ...tx })) as unknown as CalendarRow[];
     const byId = new Map(found.map((row) => [row.id, row]));
     return rows.map((row) => toSchoolClass(row, byId.get(row.calendarId)!));
@@ -131,7 +140,10 @@ export function classesService({ sequelize, accounts, defaultZone }: { sequelize
     },
 
     /** For the demo school: a calendar and a class as given. */
-    async plant(school: { calendar: Omit<CalendarRow, 'id'>; zone: string; classes: (ClassRequest & { owner: string; coTeachers: string[]; joinCode?: string })[] }, now: number): Promise<string[]> {
+    async plant(
+      school: { calendar: Omit<CalendarRow, 'id'>; zone: string; classes: (ClassRequest & { owner: string; coTeachers: string[]; joinCode?: string })[] },
+      now: number,
+    ): Promise<string[]> {
       return inTransaction(sequelize, async (transaction) => {
         const calendarId = randomUUID();
         await calendars.create({ id: calendarId, ...school.calendar }, { transaction });
@@ -140,7 +152,19 @@ export function classesService({ sequelize, accounts, defaultZone }: { sequelize
           const id = randomUUID();
           ids.push(id);
           await classes.create(
-            { id, calendarId, name: request.name, hue: request.hue ?? 0, zone: school.zone, dueTime: request.dueTime ?? null, graceMinutes: request.graceMinutes ?? 0, lateRule: request.lateRule ?? { kind: 'none' }, joinCode: request.joinCode ?? newJoinCode(), createdAt: new Date(now), version: 1 },
+            {
+              id,
+              calendarId,
+              name: request.name,
+              hue: request.hue ?? 0,
+              zone: school.zone,
+              dueTime: request.dueTime ?? null,
+              graceMinutes: request.graceMinutes ?? 0,
+              lateRule: request.lateRule ?? { kind: 'none' },
+              joinCode: request.joinCode ?? newJoinCode(),
+              createdAt: new Date(now),
+              version: 1,
+            },
             { transaction },
           );
           await teachers.bulkCreate([{ classId: id, userId: owner, isOwner: true }, ...coTeachers.map((userId) => ({ classId: id, userId, isOwner: false }))], { transaction });

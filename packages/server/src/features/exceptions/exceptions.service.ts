@@ -17,7 +17,10 @@ export function exceptionsService({ sequelize, assignments, roster }: { sequeliz
   return {
     async ofAssignments(assignmentIds: readonly string[], studentIds?: readonly string[]): Promise<GivenException[]> {
       if (assignmentIds.length === 0) return [];
-      const rows = await exceptions.findAll({ where: { assignmentId: { [Op.in]: [...assignmentIds] }, ...(studentIds ? { studentId: { [Op.in]: [...studentIds] } } : {}) }, raw: true });
+      const rows = await exceptions.findAll({
+        where: { assignmentId: { [Op.in]: [...assignmentIds] }, ...(studentIds ? { studentId: { [Op.in]: [...studentIds] } } : {}) },
+        raw: true,
+      });
       return (rows as unknown as ExceptionRow[]).map(toException);
     },
 

@@ -39,9 +39,7 @@ export function findService({ classes, roster, assignments, myWork }: Collaborat
         ...members
           .filter(({ student }) => matches(fullName(student)))
           .map(({ student, classId }) => ({ kind: 'student' as const, id: student.id, classId, label: fullName(student), detail: className.get(classId)! })),
-        ...all
-          .filter(({ title }) => matches(title))
-          .map(({ id, classId, title }) => ({ kind: 'assignment' as const, id, classId, label: title, detail: className.get(classId)! })),
+        ...all.filter(({ title }) => matches(title)).map(({ id, classId, title }) => ({ kind: 'assignment' as const, id, classId, label: title, detail: className.get(classId)! })),
       ];
       return { found: found.slice(0, MOST_FOUND) };
     },

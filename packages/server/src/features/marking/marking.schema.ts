@@ -10,7 +10,14 @@ export const scoreBody = Joi.object<ScoreRequest, true>({
   version,
 });
 export const returnBody = Joi.object<ReturnRequest, true>({
-  studentIds: Joi.alternatives(Joi.valid('allHeld'), Joi.array().items(Joi.string().guid({ version: 'uuidv4' })).min(1).max(400).unique()).required(),
+  studentIds: Joi.alternatives(
+    Joi.valid('allHeld'),
+    Joi.array()
+      .items(Joi.string().guid({ version: 'uuidv4' }))
+      .min(1)
+      .max(400)
+      .unique(),
+  ).required(),
 });
 export const sendBackBody = Joi.object<SendBackRequest, true>({
   reason: Joi.string().trim().min(1).max(2000).required(),

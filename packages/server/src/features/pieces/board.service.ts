@@ -29,7 +29,14 @@ interface Collaborators {
 }
 
 /** Resolves one student's window and state from what was loaded. */
-export function sightOf(input: { schoolClass: SchoolClass; assignment: AssignmentReply; member: Member; exception: GivenException | null; record: PieceRecord | null; now: number }): Sight {
+export function sightOf(input: {
+  schoolClass: SchoolClass;
+  assignment: AssignmentReply;
+  member: Member;
+  exception: GivenException | null;
+  record: PieceRecord | null;
+  now: number;
+}): Sight {
   const { schoolClass, assignment, member, exception, record, now } = input;
   const issuedAt = assignment.issuedAt ?? now;
   const resolved = resolveWindow({
@@ -62,7 +69,10 @@ export function boardService({ accounts, classes, roster, assignments, exception
   async function fill(of: { classes: SchoolClass[]; assignments: AssignmentReply[]; studentIds?: string[]; now: number }): Promise<Sight[]> {
     const assignmentIds = of.assignments.map((assignment) => assignment.id);
     const [members, given, records] = await Promise.all([
-      roster.membersOf(of.classes.map((one) => one.id), of.studentIds),
+      roster.membersOf(
+        of.classes.map((one) => one.id),
+        of.studentIds,
+      ),
       exceptions.ofAssignments(assignmentIds, of.studentIds),
       pieces.records(assignmentIds, of.studentIds),
     ]);
@@ -75,7 +85,14 @@ export function boardService({ accounts, classes, roster, assignments, exception
     return of.assignments.flatMap((assignment) =>
       (membersBy.get(assignment.classId) ?? []).map((member) => {
         const at = key(assignment.id, member.student.id);
-        return sightOf({ schoolClass: classBy.get(assignment.classId)!, assignment, member, exception: exceptionBy.get(at) ?? null, record: recordBy.get(at) ?? null, now: of.now });
+        return sightOf({
+          schoolClass: classBy.get(assignment.classId)!,
+          assignment,
+          member,
+          exception: exceptionBy.get(at) ?? null,
+          record: recordBy.get(at) ?? null,
+          now: of.now,
+        });
       }),
     );
   }
@@ -83,7 +100,10 @@ export function boardService({ accounts, classes, roster, assignments, exception
   return {
     /** All sights of some classes, in order of due date, then name. */
     async sights(of: { classes: SchoolClass[]; studentIds?: string[]; drafts?: boolean; now: number }): Promise<Sight[]> {
-      const all = await assignments.ofClasses(of.classes.map((one) => one.id), { drafts: of.drafts ?? false });
+      const all = await assignments.ofClasses(
+        of.classes.map((one) => one.id),
+        { drafts: of.drafts ?? false },
+      );
       return fill({ ...of, assignments: all });
     },
 

@@ -61,7 +61,7 @@ export interface KeptReplyRow {
 
 export function definePieces(sequelize: Sequelize) {
   // A fresh object each time: the library writes the field's name into it.
-    const key = () => ({ type: DataTypes.STRING(36), primaryKey: true });
+  const key = () => ({ type: DataTypes.STRING(36), primaryKey: true });
   const { STRING, INTEGER, BOOLEAN, JSON, TEXT } = DataTypes;
   const time = DataTypes.DATE(3);
   return {
@@ -86,8 +86,16 @@ export function definePieces(sequelize: Sequelize) {
       },
       { tableName: 'pieces' },
     ),
-    facts: sequelize.define<Model<FactRow>>('pieceFact', { id: key(), pieceId: STRING, seq: INTEGER, kind: STRING, at: time, byUser: STRING, data: JSON }, { tableName: 'piece_facts' }),
-    handIns: sequelize.define<Model<HandInRow>>('handIn', { id: key(), pieceId: STRING, versionNo: INTEGER, at: time, text: JSON, words: INTEGER, receipt: STRING }, { tableName: 'hand_ins' }),
+    facts: sequelize.define<Model<FactRow>>(
+      'pieceFact',
+      { id: key(), pieceId: STRING, seq: INTEGER, kind: STRING, at: time, byUser: STRING, data: JSON },
+      { tableName: 'piece_facts' },
+    ),
+    handIns: sequelize.define<Model<HandInRow>>(
+      'handIn',
+      { id: key(), pieceId: STRING, versionNo: INTEGER, at: time, text: JSON, words: INTEGER, receipt: STRING },
+      { tableName: 'hand_ins' },
+    ),
     files: sequelize.define<Model<PieceFileRow>>(
       'pieceFile',
       { id: key(), pieceId: STRING, fingerprint: STRING, name: STRING, size: INTEGER, mediaType: STRING, addedAt: time, inDraft: BOOLEAN },

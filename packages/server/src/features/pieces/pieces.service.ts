@@ -24,7 +24,10 @@ export interface OpenPiece {
 }
 
 function receiptOf(pieceId: string, version: number, at: number, fingerprints: string[]): string {
-  const digest = createHash('sha256').update(JSON.stringify([pieceId, version, at, fingerprints])).digest('hex').toUpperCase();
+  const digest = createHash('sha256')
+    .update(JSON.stringify([pieceId, version, at, fingerprints]))
+    .digest('hex')
+    .toUpperCase();
   return `${digest.slice(0, 4)}-${digest.slice(4, 8)}-${digest.slice(8, 12)}`;
 }
 
@@ -35,7 +38,10 @@ export function piecesService({ sequelize }: { sequelize: Sequelize }) {
   async function filesOf(handInIds: string[], transaction?: Transaction): Promise<Map<string, WorkFile[]>> {
     if (handInIds.length === 0) return new Map();
     const tx = transaction ? { transaction } : {};
-    const links = (await handInFiles.findAll({ where: { handInId: { [Op.in]: handInIds } }, order: [['position', 'ASC']], raw: true, ...tx })) as unknown as { handInId: string; fileId: string }[];
+    const links = (await handInFiles.findAll({ where: { handInId: { [Op.in]: handInIds } }, order: [['position', 'ASC']], raw: true, ...tx })) as unknown as {
+      handInId: string;
+      fileId: string;
+    }[];
     const rows = (await files.findAll({ where: { id: { [Op.in]: links.map((link) => link.fileId) } }, raw: true, ...tx })) as unknown as PieceFileRow[];
     const byId = new Map(rows.map((row) => [row.id, toWorkFile(row)]));
     const result = new Map<string, WorkFile[]>();
@@ -85,7 +91,15 @@ export function piecesService({ sequelize }: { sequelize: Sequelize }) {
       },
       set: (columns) => void Object.assign(changes, columns),
       async draftFiles() {
-        const rows = await files.findAll({ where: { pieceId: row.id, inDraft: true }, order: [['addedAt', 'ASC'], ['id', 'ASC']], transaction, raw: true });
+        const rows = await files.findAll({
+          where: { pieceId: row.id, inDraft: true },
+          order: [
+            ['addedAt', 'ASC'],
+            ['id', 'ASC'],
+          ],
+          transaction,
+          raw: true,
+        });
         return (rows as unknown as PieceFileRow[]).map(toWorkFile);
       },
       async addFile({ fingerprint, name, size, mediaType }, now) {
@@ -100,11 +114,19 @@ export function piecesService({ sequelize }: { sequelize: Sequelize }) {
       async handIn(now) {
         const attached = await open.draftFiles();
         const versionNo = record.summary.handIns + 1;
-        const receipt = receiptOf(row.id, versionNo, now, attached.map((file) => file.fingerprint));
+        const receipt = receiptOf(
+          row.id,
+          versionNo,
+          now,
+          attached.map((file) => file.fingerprint),
+        );
         const { text } = record.draft;
         const handIn: HandInRow = { id: randomUUID(), pieceId: row.id, versionNo, at: new Date(now), text, words: wordCount(text), receipt };
         await handIns.create(handIn, { transaction });
-        await handInFiles.bulkCreate(attached.map((file, position) => ({ handInId: handIn.id, fileId: file.id, position })), { transaction });
+        await handInFiles.bulkCreate(
+          attached.map((file, position) => ({ handInId: handIn.id, fileId: file.id, position })),
+          { transaction },
+        );
         return toHandInView(handIn, attached, '');
       },
     };
@@ -172,13 +194,26 @@ export function piecesService({ sequelize }: { sequelize: Sequelize }) {
     },
 
     async draftFiles(pieceId: string): Promise<WorkFile[]> {
-      const rows = await files.findAll({ where: { pieceId, inDraft: true }, order: [['addedAt', 'ASC'], ['id', 'ASC']], raw: true });
+      const rows = await files.findAll({
+        where: { pieceId, inDraft: true },
+        order: [
+          ['addedAt', 'ASC'],
+          ['id', 'ASC'],
+        ],
+        raw: true,
+      });
       return (rows as unknown as PieceFileRow[]).map(toWorkFile);
     },
 
     /** All hand-ins of a piece, latest first; only the latest with its text and files. */
     async handInsOf(pieceId: string, receivedFor: string): Promise<{ latest: HandInView | null; all: { version: number; at: number }[] }> {
-      const rows = (await handIns.findAll({ attributes: { exclude: ['text'] }, where: { pieceId }, order: [['versionNo', 'DESC']], limit: 100, raw: true })) as unknown as HandInRow[];
+      const rows = (await handIns.findAll({
+        attributes: { exclude: ['text'] },
+        where: { pieceId },
+        order: [['versionNo', 'DESC']],
+        limit: 100,
+        raw: true,
+      })) as unknown as HandInRow[];
       const [first] = rows;
       if (!first) return { latest: null, all: [] };
       const whole = (await handIns.findByPk(first.id, { raw: true })) as unknown as HandInRow;
@@ -205,12 +240,40 @@ export function piecesService({ sequelize }: { sequelize: Sequelize }) {
 
     /** For the demo school: whole stories, written in bulk; summaries follow from the facts as ever. */
     async plant(stories: readonly PlantedStory[]): Promise<void> {
-      const rows = { pieces: [] as PieceRecordRow[], facts: [] as FactRow[], handIns: [] as HandInRow[], files: [] as PieceFileRow[], links: [] as { handInId: string; fileId: string; position: number }[] };
+      const rows = {
+        pieces: [] as PieceRecordRow[],
+        facts: [] as FactRow[],
+        handIns: [] as HandInRow[],
+        files: [] as PieceFileRow[],
+        links: [] as { handInId: string; fileId: string; position: number }[],
+      };
       for (const { assignmentId, studentId, text, attached, story } of stories) {
         const id = randomUUID();
-        const pieceFiles = attached.map((file, index): PieceFileRow => ({ id: randomUUID(), pieceId: id, ...file, addedAt: new Date((story[0]?.fact.at ?? 0) + index), inDraft: true }));
+        const pieceFiles = attached.map((file, index): PieceFileRow => ({
+          id: randomUUID(),
+          pieceId: id,
+          ...file,
+          addedAt: new Date((story[0]?.fact.at ?? 0) + index),
+          inDraft: true,
+        }));
         rows.files.push(...pieceFiles);
-        const piece: PieceRecordRow = { id, assignmentId, studentId, summary: NOTHING_YET, draftText: text, draftSavedAt: null, draftVersion: 1, earnedMilli: null, remark: '', scoredAt: null, scoredBy: null, held: false, returnedMilli: null, returnedRemark: '', version: 1 };
+        const piece: PieceRecordRow = {
+          id,
+          assignmentId,
+          studentId,
+          summary: NOTHING_YET,
+          draftText: text,
+          draftSavedAt: null,
+          draftVersion: 1,
+          earnedMilli: null,
+          remark: '',
+          scoredAt: null,
+          scoredBy: null,
+          held: false,
+          returnedMilli: null,
+          returnedRemark: '',
+          version: 1,
+        };
         let summary = NOTHING_YET;
         for (const [index, { fact, by, data = {} }] of story.entries()) {
           const { kind, at, ...rest } = fact;
@@ -218,7 +281,12 @@ export function piecesService({ sequelize }: { sequelize: Sequelize }) {
           rows.facts.push({ id: randomUUID(), pieceId: id, seq: index + 1, kind, at: new Date(at), byUser: by, data: { ...rest, ...data } });
           if (kind === 'opened' || kind === 'saved') piece.draftSavedAt = new Date(at);
           if (kind === 'handedIn') {
-            const receipt = receiptOf(id, summary.handIns, at, attached.map((file) => file.fingerprint));
+            const receipt = receiptOf(
+              id,
+              summary.handIns,
+              at,
+              attached.map((file) => file.fingerprint),
+            );
             const handIn: HandInRow = { id: randomUUID(), pieceId: id, versionNo: summary.handIns, at: new Date(at), text, words: wordCount(text), receipt };
             rows.handIns.push(handIn);
             rows.links.push(...pieceFiles.map((file, position) => ({ handInId: handIn.id, fileId: file.id, position })));

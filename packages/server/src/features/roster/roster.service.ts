@@ -54,7 +54,10 @@ export function rosterService({ sequelize, accounts, classes }: { sequelize: Seq
 
     async countOf(classIds: readonly string[]): Promise<Map<string, number>> {
       if (classIds.length === 0) return new Map();
-      const rows = (await memberships.count({ where: { classId: { [Op.in]: [...classIds] }, leftOn: null }, group: ['classId'] })) as unknown as { classId: string; count: number }[];
+      const rows = (await memberships.count({ where: { classId: { [Op.in]: [...classIds] }, leftOn: null }, group: ['classId'] })) as unknown as {
+        classId: string;
+        count: number;
+      }[];
       return new Map(rows.map((row) => [row.classId, Number(row.count)]));
     },
 
@@ -80,7 +83,10 @@ export function rosterService({ sequelize, accounts, classes }: { sequelize: Seq
       const joined = localDateAt(calendar.zone, now);
       const added = await inTransaction(sequelize, async (transaction) => {
         const people = await accounts.addStudents(request.students, now, transaction);
-        await memberships.bulkCreate(people.map((person) => ({ id: randomUUID(), classId, userId: person.id, joinedOn: joined, leftOn: null })), { transaction });
+        await memberships.bulkCreate(
+          people.map((person) => ({ id: randomUUID(), classId, userId: person.id, joinedOn: joined, leftOn: null })),
+          { transaction },
+        );
         return people;
       });
       return { added: added.map((student) => toReply({ classId, student, joined, left: null })) };
@@ -108,7 +114,10 @@ export function rosterService({ sequelize, accounts, classes }: { sequelize: Seq
       const { userName, password, ...name } = request;
       const passwordHash = await accounts.hashPassword(password);
       const members = (await membersOf([found.id])).filter((member) => member.left === null);
-      const namesakes = await accounts.sameNames(members.map((member) => member.student.id), [name]);
+      const namesakes = await accounts.sameNames(
+        members.map((member) => member.student.id),
+        [name],
+      );
       const expected = namesakes.find((person) => person.userName === null);
       const person = await inTransaction(sequelize, async (transaction) => {
         const [joining] = expected ? [expected] : await accounts.addStudents([name], now, transaction);

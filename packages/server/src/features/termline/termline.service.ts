@@ -30,7 +30,13 @@ export function termLineService({ classes, roster, assignments, board, myWork }:
         return { classes: mine.map(toClass), squares, waiting: 0 };
       }
       const mine = await classes.load(await classes.taughtBy(actor.userId));
-      const [all, sights] = await Promise.all([assignments.ofClasses(mine.map((one) => one.id), { drafts: true }), board.sights({ classes: mine, now })]);
+      const [all, sights] = await Promise.all([
+        assignments.ofClasses(
+          mine.map((one) => one.id),
+          { drafts: true },
+        ),
+        board.sights({ classes: mine, now }),
+      ]);
       const squares = all.flatMap(({ id, classId, title, due, issuedAt }) => (due === null ? [] : [{ assignmentId: id, classId, title, due, issued: issuedAt !== null }]));
       return { classes: mine.map(toClass), squares, waiting: toPiles(sights).reduce((sum, pile) => sum + pile.waiting, 0) };
     },

@@ -25,7 +25,15 @@ function toComing(sights: readonly Sight[], now: number): TodayReply['coming'] {
   for (const { assignment, resolved, schoolClass, piece, exception } of sights) {
     const { due } = assignment;
     if (due === null || due < now || due > addSchoolDays(schoolClass.calendar, now, COMING_SCHOOL_DAYS) || piece.state === null) continue;
-    const entry = byAssignment.get(assignment.id) ?? { assignmentId: assignment.id, classId: assignment.classId, title: assignment.title, due, how: assignment.how, otherDates: 0, latestOther: null };
+    const entry = byAssignment.get(assignment.id) ?? {
+      assignmentId: assignment.id,
+      classId: assignment.classId,
+      title: assignment.title,
+      due,
+      how: assignment.how,
+      otherDates: 0,
+      latestOther: null,
+    };
     if (exception && !exception.excused && resolved.window.due !== due) {
       entry.otherDates += 1;
       entry.latestOther = Math.max(entry.latestOther ?? 0, resolved.window.due ?? 0) || null;
@@ -52,7 +60,13 @@ export function todayService({ classes, assignments, board }: { classes: Classes
   return {
     async of(teacher: Actor & { userId: string }, now: number): Promise<TodayReply> {
       const mine = await classes.load(await classes.taughtBy(teacher.userId));
-      const [sights, all] = await Promise.all([board.sights({ classes: mine, now }), assignments.ofClasses(mine.map((one) => one.id), { drafts: true })]);
+      const [sights, all] = await Promise.all([
+        board.sights({ classes: mine, now }),
+        assignments.ofClasses(
+          mine.map((one) => one.id),
+          { drafts: true },
+        ),
+      ]);
       return {
         piles: toPiles(sights),
         waitingOn: toWaitingOn(sights),

@@ -85,8 +85,8 @@ useShortcuts([{ key: 'm', shown: 'M', does: 'assignment.mark', run: () => void r
                 <span v-if="row.state === 'excused'" class="muted" dir="auto">{{ row.exception?.reason || '–' }}</span>
                 <span v-else :title="trailText(row.trail, zone).join('\n')">{{ row.window.due === null ? t('common.noDue') : when(row.window.due, zone) }}<span v-if="row.trail.length > 0" class="muted small own"> {{ t('assignment.ownDate') }}{{ row.exception?.reason ? `: ${row.exception.reason}` : '' }}</span></span>
               </td>
-              <td><template v-if="row.handedInAt !== null">{{ when(row.handedInAt, zone) }}<span v-if="row.lateBy > 0" class="alarm small"> {{ t('common.late', { length: length(row.lateBy) }) }}</span></template></td>
-              <td class="number"><strong>{{ scoreText(row) }}</strong><span v-if="row.held" class="muted small"> {{ t('assignment.held') }}</span></td>
+              <td><template v-if="row.handedInAt !== null">{{ when(row.handedInAt, zone) }}<span v-if="row.lateBy > 0" class="alarm small after">{{ t('common.late', { length: length(row.lateBy) }) }}</span></template></td>
+              <td class="number"><strong>{{ scoreText(row) }}</strong><span v-if="row.held" class="muted small after">{{ t('assignment.held') }}</span></td>
               <td class="muted small"><template v-if="row.returnedAt !== null">{{ row.readAt !== null ? when(row.readAt, zone) : t('assignment.notRead') }}</template></td>
               <td class="end"><button class="btn quiet" @click="openSheet(row.student.id)">{{ t('assignment.giveTime') }}<span class="hidden-text"> {{ name(row.student) }}</span></button></td>
             </tr>

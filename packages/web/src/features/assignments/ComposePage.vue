@@ -286,6 +286,7 @@ function toggle(kind: HandInKind): void {
 .compose { display: grid; grid-template-columns: minmax(0, 1fr) 486px; min-height: calc(100vh - 126px); }
 .what { padding: 20px 26px; min-width: 0; }
 .title { width: 100%; border: 0; border-block-end: 2px solid var(--text); background: none; color: var(--text); font: 650 27px var(--font-head); padding: 0 0 8px; margin-block-end: 16px; border-radius: 0; }
+.title:focus-visible { outline: none; border-block-end-color: var(--focus); box-shadow: 0 2px 0 var(--focus); }
 .title::placeholder { color: var(--text-3); }
 .instructions { padding-block-end: 18px; border-block-end: 1px solid var(--line); }
 .facts { display: grid; grid-template-columns: 118px 1fr; gap: 12px; margin-block-start: 18px; align-items: center; }

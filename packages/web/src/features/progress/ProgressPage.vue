@@ -33,7 +33,7 @@ const COLUMNS = ['missing', 'coming', 'waiting', 'returned', 'unread'] as const;
             <tbody>
               <tr v-for="row in group.rows" :key="row.student.id">
                 <td><RouterLink class="who" :to="{ path: `/progress/${group.classId}/${row.student.id}`, query: scope.kept.value }" dir="auto">{{ name(row.student) }}</RouterLink></td>
-                <td class="number"><strong v-if="row.missing > 0" class="alarm">{{ row.missing }}</strong><span v-else class="muted">0</span><span v-if="row.missingStillAccepted > 0" class="muted small accepted">{{ t('progress.accepted', { n: row.missingStillAccepted }) }}</span></td>
+                <td class="number"><span v-if="row.missingStillAccepted > 0" class="muted small accepted">{{ t('progress.accepted', { n: row.missingStillAccepted }) }}</span><strong v-if="row.missing > 0" class="alarm">{{ row.missing }}</strong><span v-else class="muted">0</span></td>
                 <td v-for="one in ['coming', 'waiting', 'returned', 'unread'] as const" :key="one" class="number" :class="{ muted: row[one] === 0 }">{{ row[one] }}</td>
                 <td class="number nowrap">{{ row.points.possible === 0 ? t('progress.noPoints') : t('common.of', { a: points(row.points.earned), b: points(row.points.possible) }) }}</td>
                 <td class="number"><strong>{{ row.points.percent ?? '–' }}</strong></td>
@@ -52,6 +52,6 @@ const COLUMNS = ['missing', 'coming', 'waiting', 'returned', 'unread'] as const;
 .scroll { overflow-x: auto; }
 .who { font-weight: 650; text-decoration: none; overflow-wrap: anywhere; }
 .who:hover { text-decoration: underline; }
-.accepted { display: block; }
+.accepted { margin-inline-end: 10px; }
 .nowrap { white-space: nowrap; }
 </style>

@@ -16,10 +16,11 @@ const { t, points, when, length, name } = useWords();
 const trailText = useTrail();
 const { kept } = useScope();
 
-const GROUPS: { key: 'missing' | 'coming' | 'waiting' | 'returned' | 'excused'; states: PieceState[] }[] = [
+const GROUPS: { key: 'missing' | 'coming' | 'waiting' | 'held' | 'returned' | 'excused'; states: PieceState[] }[] = [
   { key: 'missing', states: ['missing'] },
   { key: 'coming', states: ['sentBack', 'started', 'open', 'notOpen'] },
-  { key: 'waiting', states: ['in', 'inLate', 'inClass', 'scored'] },
+  { key: 'waiting', states: ['in', 'inLate', 'inClass'] },
+  { key: 'held', states: ['scored'] },
   { key: 'returned', states: ['returned'] },
   { key: 'excused', states: ['excused'] },
 ];
@@ -87,7 +88,7 @@ function detail(piece: ProgressPiece): string {
 .card { padding: 18px; }
 .card h2 { overflow-wrap: anywhere; }
 .middle { text-align: center; }
-.counts { display: grid; grid-template-columns: 1fr auto; row-gap: 6px; margin: 0; }
+.counts { display: grid; grid-template-columns: 1fr auto; row-gap: 6px; margin-block-end: 0; }
 .counts dd { margin: 0; font-weight: 650; text-align: end; }
 .group { margin-block-end: 20px; }
 .group h3, .standing > section > h3 { margin-block-end: 6px; }

@@ -21,7 +21,12 @@ export const useTermLine = defineStore('termLine', () => {
   const classes = computed(() => reply.value.classes);
   const zone = computed(() => classes.value[0]?.zone ?? Intl.DateTimeFormat().resolvedOptions().timeZone);
   const today = computed<LocalDate>(() => localDateAt(zone.value, now()));
-  const term = computed<Term | null>(() => termAt(classes.value.flatMap((one) => one.terms), today.value));
+  const term = computed<Term | null>(() =>
+    termAt(
+      classes.value.flatMap((one) => one.terms),
+      today.value,
+    ),
+  );
   const weeks = computed(() => (term.value ? weeksOf(term.value) : []));
   const classOf = (id: string) => classes.value.find((one) => one.id === id);
   /** The last day of the week that begins on this Monday. */

@@ -1,0 +1,40 @@
+import vue from 'eslint-plugin-vue';
+import tseslint from 'typescript-eslint';
+
+export default tseslint.config(
+  { ignores: ['**/dist/**', '**/node_modules/**', '.data/**', '.cache/**', 'test-results/**'] },
+  ...tseslint.configs.recommended,
+  ...vue.configs['flat/recommended'],
+  {
+    languageOptions: { parserOptions: { parser: tseslint.parser } },
+    rules: {
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_', destructuredArrayIgnorePattern: '^_' }],
+      '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports', disallowTypeAnnotations: false }],
+      'no-console': 'error',
+      'vue/no-v-html': 'error',
+      'vue/max-attributes-per-line': 'off',
+      'vue/singleline-html-element-content-newline': 'off',
+      'vue/html-self-closing': 'off',
+      'vue/require-default-prop': 'off',
+      'vue/html-indent': 'off',
+      'vue/multiline-html-element-content-newline': 'off',
+      'vue/first-attribute-linebreak': 'off',
+      'vue/html-closing-bracket-newline': 'off',
+    },
+  },
+  { files: ['**/*.cjs', 'jest.config.cjs'], rules: { '@typescript-eslint/no-require-imports': 'off' } },
+  // The core has no clock, no randomness and nothing to read from.
+  {
+    files: ['packages/core/src/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        { selector: "MemberExpression[object.name='Date'][property.name='now']", message: 'The caller passes now.' },
+        { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'The caller passes now.' },
+        { selector: "MemberExpression[object.name='Math'][property.name='random']", message: 'The core has no randomness.' },
+      ],
+      'no-restricted-imports': ['error', { patterns: ['node:*', 'fs', 'path', 'crypto'] }],
+    },
+  },
+);
