@@ -13,6 +13,7 @@ module.exports = {
     project('core'),
     project('server', {
       testTimeout: 30_000,
+      moduleNameMapper: { '^@jolly/core$': `${__dirname}/packages/core/src/index.ts`, '^file-type$': `${__dirname}/node_modules/file-type/index.js` },
       // file-type and what it needs are published as ES modules only.
       transform: { '^.+\\.ts$': swc, 'node_modules/(file-type|strtok3|token-types|uint8array-extras|@tokenizer|@borewit)/.+\\.js$': swc },
       transformIgnorePatterns: ['node_modules/(?!(file-type|strtok3|token-types|uint8array-extras|@tokenizer|@borewit)/)'],

@@ -13,7 +13,7 @@ export const MOST_LINES = 200;
 const tidy = (text: string) =>
   text
     // Control characters come with pasted cells and would be invisible on screen ever after.
-    // eslint-disable-next-line no-control-regex
+
     .replace(/[\u0000-\u001f\u007f\u200b\u2060\ufeff]/g, ' ')
     .replace(/\s+/g, ' ')
     .trim();

@@ -3,7 +3,7 @@ import type { WorkWindow } from '../window';
 import type { HandInWay, StateOfPiece } from './piece-state';
 
 /** Why a student cannot work on or hand in a piece now. */
-export type HandInRefusal = 'notTheirs' | 'excused' | 'inClass' | 'notOpen' | 'closed' | 'alreadyIn' | 'scored' | 'returned';
+export type HandInRefusal = 'notTheirs' | 'excused' | 'inClass' | 'notOpen' | 'closed' | 'alreadyIn' | 'returned';
 
 interface Situation {
   piece: StateOfPiece;
@@ -16,6 +16,9 @@ interface Situation {
 /**
  * May the student change and hand in this piece now? A piece that was sent back is accepted past the closing
  * time: the teacher asked for it again.
+ * A held score does not keep them from it either: it would be known by that.
+ *
+ * @param piece as the student is told it (stateForStudent)
  * @returns null when they may, else the reason
  */
 export function handInRefusal({ piece, how, window, handedInAt, now }: Situation): HandInRefusal | null {
@@ -26,21 +29,20 @@ export function handInRefusal({ piece, how, window, handedInAt, now }: Situation
       return 'excused';
     case 'returned':
       return 'returned';
-    case 'scored':
-      return 'scored';
     case 'sentBack':
       return null;
-    case 'in':
-    case 'inLate':
-      return 'alreadyIn';
   }
+  if (handedInAt !== null) return 'alreadyIn';
   if (how === 'inClass') return 'inClass';
   if (piece.state === 'notOpen') return 'notOpen';
   if (window.closes !== null && now > window.closes) return 'closed';
-  return handedInAt !== null ? 'alreadyIn' : null;
+  return null;
 }
 
-/** May the student take the piece back to work on it again? Until it is scored, returned or closed. */
+/**
+ * May the student take the piece back to work on it again? Until it is scored, returned or closed.
+ * @param piece as it is, a held score included: `scored` locks the work
+ */
 export function takeBackRefusal({ piece, window, handedInAt, now }: Situation): 'nothingIn' | 'scored' | 'returned' | 'excused' | 'closed' | null {
   if (piece.state === 'returned' || piece.state === 'scored' || piece.state === 'excused') return piece.state;
   if (handedInAt === null) return 'nothingIn';

@@ -1,12 +1,21 @@
 import fc from 'fast-check';
-import { handInRefusal, isTheirs, stateAt, studentsView, summarise, takeBackRefusal, type PieceFact, type PieceState, type StateInput } from '.';
+import { handInRefusal, isTheirs, stateAt, stateForStudent, summarise, takeBackRefusal, type PieceFact, type PieceState, type StateInput } from '.';
 
 const due = Date.parse('2026-11-25T15:30:00.000Z');
 const hour = 3_600_000;
 const [opens, closes] = [due - 48 * hour, due + 48 * hour];
 type Told = Partial<Omit<StateInput, 'summary'>> & { facts?: PieceFact[] };
-const stateOf = ({ facts = [], ...more }: Told) =>
-  stateAt({ inAudience: true, excused: false, how: 'handIn', window: { opens, due, closes }, graceMinutes: 10, now: due - hour, summary: summarise(facts), ...more });
+const inputOf = ({ facts = [], ...more }: Told): StateInput => ({
+  inAudience: true,
+  excused: false,
+  how: 'handIn',
+  window: { opens, due, closes },
+  graceMinutes: 10,
+  now: due - hour,
+  summary: summarise(facts),
+  ...more,
+});
+const stateOf = (told: Told) => stateAt(inputOf(told));
 const f = (kind: Exclude<PieceFact['kind'], 'sentBack'>, at: number): PieceFact => ({ kind, at });
 const sentBack = (at: number, newDue?: number): PieceFact => ({ kind: 'sentBack', at, ...(newDue === undefined ? {} : { newDue }) });
 const inTime = f('handedIn', due - 3 * hour);
@@ -93,15 +102,13 @@ describe('who it concerns and what they may do', () => {
   ])('%s', (_case, more, theirs) => expect(audience(more)).toBe(theirs));
 
   const ask = (told: Told) => {
-    const piece = stateOf(told);
     const situation = {
-      piece,
       how: told.how ?? ('handIn' as const),
       window: { opens, due, closes },
       handedInAt: summarise(told.facts ?? []).handedInAt,
       now: told.now ?? due - hour,
     };
-    return { handIn: handInRefusal(situation), takeBack: takeBackRefusal(situation) };
+    return { handIn: handInRefusal({ ...situation, piece: stateForStudent(inputOf(told)) }), takeBack: takeBackRefusal({ ...situation, piece: stateOf(told) }) };
   };
   it.each<[string, Told, ReturnType<typeof ask>]>([
     ['hand in until it closes', { now: closes }, { handIn: null, takeBack: 'nothingIn' }],
@@ -109,16 +116,17 @@ describe('who it concerns and what they may do', () => {
     ['not hand in a closed missing piece', { now: closes + 1 }, { handIn: 'closed', takeBack: 'nothingIn' }],
     ['hand in a sent-back piece past closing', { now: closes + 1, facts: [inTime, sentBack(due)] }, { handIn: null, takeBack: 'nothingIn' }],
     ['take back until it is scored', { facts: [inTime] }, { handIn: 'alreadyIn', takeBack: null }],
-    ['not take back a scored one', { facts: [inTime, f('scored', due - 2 * hour)] }, { handIn: 'scored', takeBack: 'scored' }],
+    ['not take back a scored one', { facts: [inTime, f('scored', due - 2 * hour)] }, { handIn: 'alreadyIn', takeBack: 'scored' }],
     ['nothing when excused', { excused: true }, { handIn: 'excused', takeBack: 'excused' }],
     ['nothing in class', { how: 'inClass' }, { handIn: 'inClass', takeBack: 'nothingIn' }],
     ['not before it opens', { now: opens - 1 }, { handIn: 'notOpen', takeBack: 'nothingIn' }],
   ])('may %s', (_case, told, answer) => expect(ask(told)).toEqual(answer));
 
   it('a held score never shows to the student', () => {
-    const window = { opens, due, closes };
-    const late = stateOf({ now: after, facts: [f('handedIn', due + hour), f('scored', after)] });
-    expect(studentsView(late, true, window, after).state).toBe('inLate');
-    expect(studentsView(stateOf({ facts: [f('scored', due - 2 * hour)] }), false, window, due - hour).state).toBe('open');
+    const seen = (told: Told) => stateForStudent(inputOf(told)).state;
+    expect(seen({ now: after, facts: [f('handedIn', due + hour), f('scored', after)] })).toBe('inLate');
+    expect(seen({ facts: [f('scored', due - 2 * hour)] })).toBe('open');
+    expect(seen({ now: after, facts: [f('opened', due - hour), f('scored', after)] })).toBe('missing');
+    expect(seen({ now: after, facts: [inTime, f('scored', due), f('returned', after)] })).toBe('returned');
   });
 });

@@ -79,11 +79,11 @@ export function stateAt(input: StateInput): StateOfPiece {
   return is('missing', { stillAccepted: window.closes === null || now <= window.closes });
 }
 
-/** What the student is told: a held score is the teacher's secret, for them it is still handed in. */
-export function studentsView(piece: StateOfPiece, handedIn: boolean, window: WorkWindow, now: Instant): StateOfPiece {
-  if (piece.state !== 'scored') return piece;
-  if (handedIn) return { ...piece, state: piece.lateBy > 0 ? 'inLate' : 'in' };
-  // A score held for work that was never handed in must not show either; they see what they saw before it.
-  if (window.opens !== null && now < window.opens) return { ...piece, state: 'notOpen' };
-  return { ...piece, state: 'open' };
+/**
+ * The state as the student is told it: a held score is the teacher's secret, so for them it is as if it had
+ * not been recorded (docs/words.md). Without a hand-in they go on seeing Open, Started or Missing.
+ */
+export function stateForStudent(input: StateInput): StateOfPiece {
+  const { summary } = input;
+  return stateAt(summary.returnedAt === null ? { ...input, summary: { ...summary, scoredAt: null } } : input);
 }

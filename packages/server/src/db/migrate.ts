@@ -2,13 +2,15 @@ import type { Sequelize } from 'sequelize';
 import { SequelizeStorage, Umzug } from 'umzug';
 import { MIGRATIONS } from './migrations';
 
+const storageOf = (sequelize: Sequelize) => new SequelizeStorage({ sequelize, tableName: 'schema_steps' });
+
 function umzugFor(sequelize: Sequelize) {
   const run = async (statements: string[]) => {
     for (const sql of statements) await sequelize.query(sql);
   };
   return new Umzug({
     migrations: MIGRATIONS.map(({ name, up, down }) => ({ name, up: () => run(up), down: () => run(down) })),
-    storage: new SequelizeStorage({ sequelize, tableName: 'schema_steps' }),
+    storage: storageOf(sequelize),
     logger: undefined,
   });
 }
@@ -20,7 +22,8 @@ function umzugFor(sequelize: Sequelize) {
  */
 export async function migrate(sequelize: Sequelize): Promise<string[]> {
   const umzug = umzugFor(sequelize);
-  const applied = (await umzug.executed()).map((step) => step.name);
+  // Asked of the storage: the library itself lists only the steps it knows.
+  const applied = await storageOf(sequelize).executed();
   const known = MIGRATIONS.map((step) => step.name);
   if (applied.some((name, index) => known[index] !== name)) {
     throw new Error(`The database was made by another version: it has ${applied.at(-1)}, this program ends at ${known.at(-1)}.`);

@@ -93,7 +93,7 @@ export type FileStore = ReturnType<typeof fileStore>;
 /** The name a file keeps: what was sent, without folders and control characters, at most 200 characters. */
 export function safeFileName(sent: string): string {
   const last = sent.replace(/\\/g, '/').split('/').pop() ?? '';
-  // eslint-disable-next-line no-control-regex
+
   const clean = last
     .replace(/[\u0000-\u001f\u007f"<>|:*?\u202a-\u202e\u2066-\u2069]/g, '')
     .trim()

@@ -3,8 +3,15 @@ import Joi from 'joi';
 
 /** Forms that several schemas use. */
 export const id = Joi.string().guid({ version: 'uuidv4' }).required();
-export const instantOrNull = Joi.number().integer().min(0).max(4_102_444_800_000).allow(null).required().messages({ 'number.max': '{#label} must lie before the year 2100' });
-export const version = Joi.number().integer().min(0).required();
+export const instantOrNull = Joi.number()
+  .strict()
+  .integer()
+  .min(0)
+  .max(4_102_444_800_000)
+  .allow(null)
+  .required()
+  .messages({ 'number.max': '{#label} must lie before the year 2100' });
+export const version = Joi.number().strict().integer().min(0).required();
 export const personName = { givenName: Joi.string().trim().min(1).max(80).required(), familyName: Joi.string().trim().max(80).allow('').required() };
 
 /** A document of the editor, checked node by node (core/richtext). */

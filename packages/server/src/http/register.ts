@@ -5,10 +5,10 @@ import { actorOf, requireCsrf } from './session';
 import { Problem } from './problem';
 import type { Route } from './route';
 
-// Decided once: query and path are texts and are converted; a body is JSON and is taken as it is.
+// Decided once: texts are trimmed and lowered as the schema says; numbers and booleans of a body are strict.
 function check(schema: ObjectSchema | undefined, value: unknown, where: 'params' | 'query' | 'body'): unknown {
   if (!schema) return value;
-  const { error, value: checked } = schema.validate(value ?? {}, { abortEarly: false, convert: where !== 'body', errors: { wrap: { label: '“”' } } });
+  const { error, value: checked } = schema.validate(value ?? {}, { abortEarly: false, errors: { wrap: { label: '“”' } } });
   if (!error) return checked;
   // An id that cannot be one is an unknown thing to whoever followed a link.
   if (where === 'params') throw new Problem('thing.unknown');

@@ -433,7 +433,7 @@ export const en = {
     notOpen: 'Opens {when}. You can read it now and hand in from then on.',
     excused: 'You are excused from this.',
     inClass: 'This is done in class. There is nothing to hand in.',
-    scored: 'Your teacher is scoring this. It cannot be changed any more.',
+    locked: 'Your teacher is already working on this. It cannot be changed any more.',
     inNow: 'Handed in',
     inNowLate: 'Handed in late',
     receipt: 'Receipt',

@@ -8,7 +8,7 @@ const body = {
   instructions: richText,
   how: Joi.string().valid('handIn', 'inClass').required(),
   accepts: Joi.array().items(Joi.valid('text', 'files')).unique().required(),
-  points: Joi.number().integer().min(1).max(MOST_POINTS).allow(null).required(),
+  points: Joi.number().strict().integer().min(1).max(MOST_POINTS).allow(null).required(),
   opens: instantOrNull,
   due: instantOrNull,
   closes: instantOrNull,

@@ -4,9 +4,9 @@ import type { ReturnRequest, ScoreRequest, SendBackRequest } from '../../contrac
 import { id, instantOrNull, version } from '../../http/form';
 
 export const scoreBody = Joi.object<ScoreRequest, true>({
-  earned: Joi.number().integer().min(0).max(MOST_POINTS).allow(null).required(),
+  earned: Joi.number().strict().integer().min(0).max(MOST_POINTS).allow(null).required(),
   remark: Joi.string().max(20_000).allow('').required(),
-  bonusConfirmed: Joi.boolean(),
+  bonusConfirmed: Joi.boolean().strict(),
   version,
 });
 export const returnBody = Joi.object<ReturnRequest, true>({

@@ -1,4 +1,4 @@
-import { isTheirs, NOTHING_YET, resolveWindow, stateAt, type ResolvedWindow, type StateOfPiece } from '@jolly/core';
+import { isTheirs, NOTHING_YET, resolveWindow, stateAt, stateForStudent, type ResolvedWindow, type StateOfPiece } from '@jolly/core';
 import type { AssignmentReply } from '../../contract';
 import { fullName, type AccountsService } from '../accounts/accounts.service';
 import type { AssignmentsService } from '../assignments/assignments.service';
@@ -17,6 +17,8 @@ export interface Sight {
   record: PieceRecord | null;
   resolved: ResolvedWindow;
   piece: StateOfPiece;
+  /** the state as the student is told it: without what is held */
+  told: StateOfPiece;
 }
 
 interface Collaborators {
@@ -56,8 +58,8 @@ export function sightOf(input: {
     left: member.left,
     hasWorkOrScore: summary.begunAt !== null || summary.scoredAt !== null || record?.score != null,
   });
-  const piece = stateAt({ inAudience, excused: exception?.excused ?? false, how: assignment.how, window: resolved.window, graceMinutes: schoolClass.graceMinutes, summary, now });
-  return { schoolClass, assignment, member, exception, record, resolved, piece };
+  const input = { inAudience, excused: exception?.excused ?? false, how: assignment.how, window: resolved.window, graceMinutes: schoolClass.graceMinutes, summary, now };
+  return { schoolClass, assignment, member, exception, record, resolved, piece: stateAt(input), told: stateForStudent(input) };
 }
 
 /**

@@ -1,4 +1,4 @@
-import { agendaPlace, applyLateRule, handInRefusal, isBlank, lateBy, may, MINUTE_MS, studentsView, takeBackRefusal, type Action, type Actor, type RichText } from '@jolly/core';
+import { agendaPlace, applyLateRule, handInRefusal, isBlank, lateBy, may, MINUTE_MS, takeBackRefusal, type Action, type Actor, type RichText } from '@jolly/core';
 import type { HandInView, MyPiece, MyPieceReply, MyWorkReply, SaveTextReply, SaveTextRequest, WorkFile } from '../../contract';
 import type { TakenFile } from '../../files/take-file';
 import { Problem, type ProblemCode } from '../../http/problem';
@@ -16,8 +16,7 @@ const SAVED_FACT_EVERY_MS = 10 * MINUTE_MS;
 
 /** The sight as the student may know it: a held score does not exist for them. */
 function toMyPiece(sight: Sight, now: number): MyPiece {
-  const { schoolClass, assignment, resolved, record } = sight;
-  const piece = studentsView(sight.piece, (record?.summary.handedInAt ?? null) !== null, resolved.window, now);
+  const { schoolClass, assignment, resolved, told: piece } = sight;
   return {
     assignmentId: assignment.id,
     classId: schoolClass.id,
@@ -53,6 +52,9 @@ function costNow(sight: Sight, now: number): MyPieceReply['lateNow'] {
   return { lateBy: late, takenOff, rule: schoolClass.lateRule };
 }
 
+/** To the student a scored piece is locked; that it has a score is not for them to know yet. */
+const lockWord = <Refusal extends string | null>(refusal: Refusal) => (refusal === 'scored' ? 'locked' : (refusal as Exclude<Refusal, 'scored'>));
+
 interface Collaborators {
   classes: ClassesService;
   roster: RosterService;
@@ -76,7 +78,7 @@ export function myWorkService({ classes, roster, assignments, board, pieces }: C
   /** The same sight on the piece as it is inside the transaction, which may be newer than what was loaded. */
   const fresh = (before: Sight, piece: OpenPiece, now: number): Sight => sightOf({ ...before, record: piece.record, now });
 
-  const refusalOf = ({ piece, assignment, resolved, record }: Sight, now: number) =>
+  const refusalOf = ({ told: piece, assignment, resolved, record }: Sight, now: number) =>
     handInRefusal({ piece, how: assignment.how, window: resolved.window, handedInAt: record?.summary.handedInAt ?? null, now });
 
   function requireOpen(at: Sight, now: number): void {
@@ -135,7 +137,7 @@ export function myWorkService({ classes, roster, assignments, board, pieces }: C
         handIn: standing === null ? null : (story?.latest ?? null),
         sentBack,
         mayHandIn: refusalOf(at, now),
-        mayTakeBack: takeBackRefusal({ piece: at.piece, how: assignment.how, window: resolved.window, handedInAt: standing, now }),
+        mayTakeBack: lockWord(takeBackRefusal({ piece: at.piece, how: assignment.how, window: resolved.window, handedInAt: standing, now })),
         lateNow: costNow(at, now),
       };
     },
@@ -189,7 +191,7 @@ export function myWorkService({ classes, roster, assignments, board, pieces }: C
         const at = fresh(before, piece, now);
         const refusal = takeBackRefusal({ piece: at.piece, how: at.assignment.how, window: at.resolved.window, handedInAt: piece.record.summary.handedInAt, now });
         if (refusal === 'closed') throw new Problem('piece.closed', { title: 'This is closed, so it cannot be taken back any more. It stays handed in.' });
-        if (refusal) throw new Problem(`piece.${refusal}`);
+        if (refusal) throw new Problem(`piece.${lockWord(refusal)}`);
         await piece.append({ kind: 'takenBack', at: now }, student.userId);
       });
     },

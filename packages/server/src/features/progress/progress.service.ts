@@ -1,4 +1,4 @@
-import { pointsSoFar, studentsView, type Actor, type StateOfPiece } from '@jolly/core';
+import { pointsSoFar, type Actor, type StateOfPiece } from '@jolly/core';
 import type { ClassProgressReply, ProgressPiece, ProgressRow, StudentProgressReply } from '../../contract';
 import { Problem } from '../../http/problem';
 import type { ClassesService } from '../classes/classes.service';
@@ -15,10 +15,10 @@ interface Seen {
   effective: number | null;
 }
 
-function see(sight: Sight, eyes: Eyes, now: number): Seen {
-  const { record, resolved } = sight;
+function see(sight: Sight, eyes: Eyes): Seen {
+  const { record } = sight;
   const earned = eyes === 'teacher' ? (record?.score?.earned ?? null) : (record?.returned?.earned ?? null);
-  const piece = eyes === 'teacher' ? sight.piece : studentsView(sight.piece, (record?.summary.handedInAt ?? null) !== null, resolved.window, now);
+  const piece = eyes === 'teacher' ? sight.piece : sight.told;
   return { sight, piece, effective: afterLateness(sight, earned).effective };
 }
 
@@ -58,11 +58,11 @@ function toPiece({ sight, piece, effective }: Seen): ProgressPiece {
   };
 }
 
-function toStudent(sights: readonly Sight[], eyes: Eyes, now: number): StudentProgressReply {
+function toStudent(sights: readonly Sight[], eyes: Eyes): StudentProgressReply {
   const { schoolClass, member } = sights[0]!;
   const { id, givenName, familyName } = member.student;
   const student = { id, givenName, familyName };
-  const seen = sights.filter(({ piece }) => piece.state !== null).map((sight) => see(sight, eyes, now));
+  const seen = sights.filter(({ piece }) => piece.state !== null).map((sight) => see(sight, eyes));
   return {
     student,
     classId: schoolClass.id,
@@ -88,7 +88,7 @@ export function progressService({ classes, board, myWork }: { classes: ClassesSe
     async ofClass(teacher: Actor, classId: string, now: number): Promise<ClassProgressReply> {
       const found = await classes.forTeacher(teacher, 'progress.look', classId);
       const sights = (await board.sights({ classes: [found], now })).filter(({ member }) => member.left === null);
-      const rows = grouped(sights, ({ member }) => member.student.id).map((mine) => toStudent(mine, 'teacher', now).row);
+      const rows = grouped(sights, ({ member }) => member.student.id).map((mine) => toStudent(mine, 'teacher').row);
       return { classId, rows };
     },
 
@@ -96,13 +96,13 @@ export function progressService({ classes, board, myWork }: { classes: ClassesSe
       const found = await classes.forTeacher(teacher, 'progress.look', classId);
       const sights = await board.sights({ classes: [found], studentIds: [studentId], now });
       if (sights.length === 0) throw new Problem('thing.unknown');
-      return toStudent(sights, 'teacher', now);
+      return toStudent(sights, 'teacher');
     },
 
     /** The student's own, a reply for each of their classes. */
     async own(student: Actor & { userId: string }, now: number): Promise<StudentProgressReply[]> {
       const sights = await myWork.mySights(student, now);
-      return grouped(sights, ({ schoolClass }) => schoolClass.id).map((mine) => toStudent(mine, 'student', now));
+      return grouped(sights, ({ schoolClass }) => schoolClass.id).map((mine) => toStudent(mine, 'student'));
     },
   };
 }

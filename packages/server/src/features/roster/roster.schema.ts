@@ -9,6 +9,6 @@ const name = Joi.object({
 });
 export const addStudentsBody = Joi.object<AddStudentsRequest, true>({
   students: Joi.array().items(name).min(1).max(MOST_LINES).required(),
-  sameNamesMeant: Joi.boolean(),
+  sameNamesMeant: Joi.boolean().strict(),
 });
 export const memberParams = Joi.object({ classId: id, studentId: id });

@@ -122,7 +122,6 @@ const refusalText = computed(() => {
       return t('piece.notOpen', { when: when(window_?.opens ?? 0, zone.value) });
     case 'excused':
     case 'inClass':
-    case 'scored':
       return t(`piece.${may.value}`);
     default:
       return null;
@@ -159,7 +158,7 @@ watch(() => route.params.id, () => window.location.reload());
             <div><button class="btn" :disabled="busy" @click="takeBack">{{ t('piece.takeBack') }}</button></div>
           </template>
           <p v-else-if="value.mayTakeBack === 'closed'" class="muted">{{ t('piece.takeBackClosed', { when: when(piece.window.closes ?? 0, zone) }) }}</p>
-          <p v-else-if="value.mayTakeBack === 'scored'" class="muted">{{ t('piece.scored') }}</p>
+          <p v-else-if="value.mayTakeBack === 'locked'" class="muted">{{ t('piece.locked') }}</p>
         </div>
         <div v-else-if="refusalText" class="note stack">
           <strong>{{ refusalText }}</strong>

@@ -1,0 +1,69 @@
+import { aDatabase, aSchool, aServer } from '../testing/school';
+import { migrate, unmigrate } from './migrate';
+import { MIGRATIONS } from './migrations';
+import { inTransaction } from './transaction';
+
+it('goes up, down and up again, with rows in the tables', async () => {
+  const server = await aServer();
+  const school = await aSchool(server);
+  await school.issued();
+  await unmigrate(server.sequelize);
+  const [left] = await server.sequelize.query('SHOW TABLES');
+  expect(left.map((row) => Object.values(row as object)[0])).toEqual(['schema_steps']);
+  expect(await migrate(server.sequelize)).toEqual(MIGRATIONS.map((step) => step.name));
+  await aSchool(server);
+  await server.close();
+});
+
+it('refuses a database that a newer program made', async () => {
+  const { sequelize, drop } = await aDatabase();
+  await migrate(sequelize);
+  await sequelize.query("INSERT INTO schema_steps (name) VALUES ('9999-from-the-future')");
+  await expect(migrate(sequelize)).rejects.toThrow('9999-from-the-future');
+  await drop();
+});
+
+it('does a transaction again when the database gave it up for another', async () => {
+  const { sequelize, drop } = await aDatabase();
+  await sequelize.query('CREATE TABLE pair (id INT PRIMARY KEY, n INT NOT NULL)');
+  await sequelize.query('INSERT INTO pair VALUES (1, 0), (2, 0)');
+  let tries = 0;
+  let arrived = 0;
+  let meet: () => void = () => undefined;
+  const bothHere = new Promise<void>((done) => (meet = done));
+  const cross = (first: number, second: number) =>
+    inTransaction(sequelize, async (transaction) => {
+      tries += 1;
+      await sequelize.query('UPDATE pair SET n = n + 1 WHERE id = ?', { replacements: [first], transaction });
+      if (++arrived === 2) meet();
+      await bothHere;
+      await sequelize.query('UPDATE pair SET n = n + 1 WHERE id = ?', { replacements: [second], transaction });
+    });
+  await Promise.all([cross(1, 2), cross(2, 1)]);
+  const [rows] = await sequelize.query('SELECT n FROM pair');
+  expect(rows).toEqual([{ n: 2 }, { n: 2 }]);
+  expect(tries).toBe(3);
+  await drop();
+});
+
+it('asks the same number of questions however many students and assignments there are', async () => {
+  const server = await aServer();
+  const school = await aSchool(server);
+  const finch = await server.person('finch');
+  const questions = async (path: string) => {
+    server.queries.length = 0;
+    expect((await finch.get(path)).status).toBe(200);
+    return server.queries.length;
+  };
+  const paths = ['/api/today', '/api/piles', '/api/assignments', '/api/term-line', `/api/classes/${school.rivers}/progress`];
+  await school.issued();
+  const few: number[] = [];
+  for (const path of paths) few.push(await questions(path));
+  for (let i = 0; i < 5; i++) await school.issued({ title: `More ${i}` });
+  await finch.post(`/api/classes/${school.rivers}/roster`, { students: Array.from({ length: 30 }, (_, i) => ({ givenName: `S${i}`, familyName: 'T' })) });
+  const many: number[] = [];
+  for (const path of paths) many.push(await questions(path));
+  expect(many).toEqual(few);
+  expect(Math.max(...few)).toBeLessThanOrEqual(16);
+  await server.close();
+});

@@ -1,0 +1,75 @@
+import { anAssignment, aSchool, aServer, doc, type Server } from './school';
+
+let server: Server;
+let ids: Record<string, string>;
+beforeAll(async () => {
+  server = await aServer();
+  const school = await aSchool(server);
+  const assignment = await school.issued();
+  ids = { classId: school.rivers, assignmentId: assignment.id, studentId: school.bao.id };
+});
+afterAll(() => server.close());
+
+const assignments = '/api/classes/:classId/assignments';
+const score = '/api/assignments/:assignmentId/pieces/:studentId/score';
+const script = doc('x');
+script.content = [{ type: 'paragraph', content: [{ type: 'text', text: 'x', marks: [{ type: 'link', attrs: { href: 'javascript:alert(1)' } }] }] }];
+
+it.each<['post' | 'put' | 'patch', string, string, object, string]>([
+  ['post', 'a class without a name', '/api/classes', { name: ' ' }, 'name'],
+  ['post', 'a class in a zone that is none', '/api/classes', { name: 'A', zone: 'Mars/Olympus' }, 'zone'],
+  ['post', 'a due time of 25:00', '/api/classes', { name: 'A', dueTime: '25:00' }, 'dueTime'],
+  ['post', 'an unknown field', '/api/classes', { name: 'A', owner: 'me' }, 'owner'],
+  ['patch', 'a late rule of 101 %', '/api/classes/:classId', { lateRule: { kind: 'cap', percent: 101_000 }, version: 1 }, 'lateRule'],
+  ['post', 'a student without a name', '/api/classes/:classId/roster', { students: [{ givenName: '', familyName: 'B' }] }, 'students.0.givenName'],
+  ['post', 'nobody', '/api/classes/:classId/roster', { students: [] }, 'students'],
+  ['post', 'a title of 201 characters', assignments, anAssignment({ title: 'x'.repeat(201) }), 'title'],
+  ['post', 'a due date after 2100', assignments, anAssignment({ due: Date.parse('2206-11-25T00:00Z') }), 'due'],
+  ['post', 'half a thousandth of a point', assignments, anAssignment({ points: 0.5 }), 'points'],
+  ['post', 'points as text, which is not converted', assignments, { ...anAssignment(), points: '20000' }, 'points'],
+  ['post', 'instructions with a script link', assignments, anAssignment({ instructions: script }), 'instructions'],
+  ['put', 'an exception without saying whether excused', '/api/assignments/:assignmentId/exceptions/:studentId', { reason: '' }, 'excused'],
+  ['put', 'a negative score', score, { earned: -1, remark: '', version: 0 }, 'earned'],
+  ['put', 'a score of ten in words', score, { earned: 'ten', remark: '', version: 0 }, 'earned'],
+  ['post', 'a send-back without a reason', '/api/assignments/:assignmentId/pieces/:studentId/send-back', { reason: ' ', newDue: null, version: 0 }, 'reason'],
+  ['post', 'returning to nobody', '/api/assignments/:assignmentId/return', { studentIds: [] }, 'studentIds'],
+])('%s refuses %s and names the field', async (verb, _case, path, body, field) => {
+  const finch = await server.person('finch');
+  const reply = await finch.send(
+    verb,
+    path.replace(/:(\w+)/g, (_, name: string) => ids[name]!),
+    body,
+  );
+  expect(reply.status).toBe(400);
+  expect(reply.headers['content-type']).toContain('application/problem+json');
+  expect(reply.body.errors.map((one: { path: string }) => one.path)).toContain(field);
+});
+
+it.each([
+  ['text that is no document', 'bao', '/api/my/work/:assignmentId/text', { text: 'plain', version: 0 }, 'text'],
+  ['a password of 7 characters', '', '/api/join/R4KM7TX', { givenName: 'A', familyName: '', userName: 'abc', password: '1234567' }, 'password'],
+  ['a user name with a space', '', '/api/join/R4KM7TX', { givenName: 'A', familyName: '', userName: 'a b', password: '12345678' }, 'userName'],
+])('students: %s is refused', async (_case, who, path, body, field) => {
+  const person = await server.person(who || undefined);
+  const reply = await person.send(path.includes('text') ? 'put' : 'post', path.replace(':assignmentId', ids.assignmentId!), body);
+  expect([reply.status, reply.body.errors[0].path]).toEqual([400, field]);
+});
+
+it('answers an id that cannot be one, an unknown route and broken JSON as plain problems', async () => {
+  const finch = await server.person('finch');
+  expect((await finch.get('/api/classes/not-an-id')).body).toMatchObject({ type: 'thing.unknown', status: 404 });
+  expect((await finch.get('/api/nothing')).body).toMatchObject({ type: 'route.unknown', status: 404 });
+  const broken = await finch.agent.post('/api/session').set('Content-Type', 'application/json').send('{"userName":');
+  expect([broken.status, broken.body.type]).toEqual([400, 'request.malformed']);
+  const key = await finch.post('/api/classes', { name: 'A' }, { 'Idempotency-Key': 'short' });
+  expect(key.status).toBe(400);
+});
+
+it('masks what it did not expect', async () => {
+  const finch = await server.person('finch');
+  const spy = jest.spyOn(server.services.today, 'of').mockRejectedValueOnce(new Error('secret detail'));
+  const reply = await finch.get('/api/today');
+  spy.mockRestore();
+  expect([reply.status, reply.body.type]).toEqual([500, 'internal']);
+  expect(JSON.stringify(reply.body)).not.toContain('secret');
+});

@@ -1,0 +1,161 @@
+import { textOf } from '@jolly/core';
+import { randomBytes } from 'node:crypto';
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { pino } from 'pino';
+import type { Sequelize } from 'sequelize';
+import request from 'supertest';
+import { createApp } from '../app';
+import type { AssignmentBody } from '../contract';
+import { connect } from '../db/connect';
+import { migrate } from '../db/migrate';
+import { fileStore } from '../files/file-store';
+import { wire } from '../wiring';
+
+export const PASSWORD = 'correct horse';
+/** Monday 23 November 2026, 10:00 school time. */
+export const MONDAY = Date.parse('2026-11-23T10:00:00.000Z');
+export const HOUR = 3_600_000;
+export const DAY = 24 * HOUR;
+
+const settings = (database: string) => ({
+  host: '127.0.0.1',
+  port: Number(process.env.JOLLY_DB_PORT),
+  user: 'jolly',
+  password: process.env.JOLLY_DB_PASSWORD ?? '',
+  database,
+});
+
+/** A database of its own, empty, and how to be rid of it. */
+export async function aDatabase(): Promise<{ sequelize: Sequelize; queries: string[]; drop: () => Promise<void> }> {
+  const name = `jolly_test_${randomBytes(6).toString('hex')}`;
+  const root = connect(settings('jolly'));
+  await root.query(`CREATE DATABASE ${name}`);
+  const queries: string[] = [];
+  const sequelize = connect(settings(name), (sql) => queries.push(sql));
+  return {
+    sequelize,
+    queries,
+    drop: async () => {
+      await sequelize.close();
+      await root.query(`DROP DATABASE ${name}`);
+      await root.close();
+    },
+  };
+}
+
+/** A whole server on a database of its own, with a clock that stands until it is moved. */
+export async function aServer({ signInTries = 1000, joinTries = 1000 } = {}) {
+  const { sequelize, queries, drop } = await aDatabase();
+  const folder = await mkdtemp(join(tmpdir(), 'jolly-'));
+  await migrate(sequelize);
+  const services = wire({ sequelize, fileStore: fileStore(join(folder, 'files')), defaultZone: 'Europe/Lisbon' });
+  const clock = { now: MONDAY };
+  const { app, stop } = createApp({
+    services,
+    now: () => clock.now,
+    sessionSecret: 'a secret only for tests',
+    secure: false,
+    trustProxy: 0,
+    signInTries,
+    joinTries,
+    logger: pino({ level: 'silent' }),
+  });
+  const http = app.listen(0, '127.0.0.1');
+
+  /** Somebody at a browser of their own. Writes carry the token of their session. */
+  async function person(userName?: string) {
+    const agent = request.agent(http);
+    let csrf = ((await agent.get('/api/session')).body as { csrf: string }).csrf;
+    const send = (verb: 'get' | 'post' | 'put' | 'patch' | 'delete', path: string, body?: object, headers: Record<string, string> = {}) => {
+      const sent = agent[verb](path).set({ 'X-CSRF-Token': csrf, ...headers });
+      return body === undefined ? sent : sent.send(body);
+    };
+    const signIn = async (name: string, password = PASSWORD) => {
+      const reply = await send('post', '/api/session', { userName: name, password });
+      if (reply.status === 200) csrf = (reply.body as { csrf: string }).csrf;
+      return reply;
+    };
+    if (userName) await signIn(userName);
+    return {
+      agent,
+      send,
+      signIn,
+      forgetCsrf: () => (csrf = 'forged'),
+      get: (path: string) => send('get', path),
+      post: (path: string, body?: object, headers?: Record<string, string>) => send('post', path, body, headers),
+      put: (path: string, body?: object) => send('put', path, body),
+      patch: (path: string, body?: object) => send('patch', path, body),
+      del: (path: string) => send('delete', path),
+      upload: (path: string, bytes: Buffer, name: string) => agent.post(path).set('X-CSRF-Token', csrf).attach('file', bytes, name),
+    };
+  }
+
+  return {
+    services,
+    sequelize,
+    queries,
+    clock,
+    http,
+    person,
+    close: async () => {
+      stop();
+      await new Promise((done) => http.close(done));
+      http.closeAllConnections();
+      await drop();
+      await rm(folder, { recursive: true, force: true });
+    },
+  };
+}
+
+export type Server = Awaited<ReturnType<typeof aServer>>;
+
+/** An assignment worth 20 points, due on Wednesday at 15:30, that closes a week later. */
+export const anAssignment = (more: Partial<AssignmentBody> = {}): AssignmentBody => ({
+  title: 'Meander notes',
+  instructions: textOf('Why does the outside of a bend wear away?'),
+  how: 'handIn',
+  accepts: ['text', 'files'],
+  points: 20_000,
+  opens: null,
+  due: Date.parse('2026-11-25T15:30:00.000Z'),
+  closes: Date.parse('2026-12-02T15:30:00.000Z'),
+  ...more,
+});
+
+/** Finch teaches Rivers with Lund; Bao and Hana are in it. Stranger teaches Maps; Otto is in that. */
+export async function aSchool(server: Server) {
+  const { services, clock } = server;
+  const teacher = (userName: string) => services.accounts.addTeacher({ givenName: userName, familyName: 'Test', userName, password: PASSWORD }, clock.now);
+  const [finch, lund, stranger] = [await teacher('finch'), await teacher('lund'), await teacher('stranger')];
+  const [bao, hana, otto] = (await services.accounts.plant(
+    ['Bao', 'Hana', 'Otto'].map((givenName) => ({ givenName, familyName: 'Lind', role: 'student' as const, userName: givenName.toLowerCase() })),
+    PASSWORD,
+    clock.now,
+  )) as [{ id: string }, { id: string }, { id: string }];
+  const term = { name: 'Term 1', from: '2026-09-07', to: '2026-12-18' };
+  const lateRule = { kind: 'perDay' as const, percent: 5_000, of: 'max' as const, maxPercentOff: 50_000, floorPercent: 0 };
+  const common = { dueTime: '15:30', graceMinutes: 0, lateRule };
+  const [rivers, maps] = (await services.classes.plant(
+    {
+      calendar: { name: 'Test', schoolDays: [1, 2, 3, 4, 5], closures: [], terms: [term] },
+      zone: 'Europe/Lisbon',
+      classes: [
+        { ...common, name: 'Rivers', owner: finch.id, coTeachers: [lund.id] },
+        { ...common, name: 'Maps', owner: stranger.id, coTeachers: [] },
+      ],
+    },
+    clock.now,
+  )) as [string, string];
+  await services.roster.plant(rivers, [
+    { userId: bao.id, joined: '2026-09-07' },
+    { userId: hana.id, joined: '2026-09-07' },
+  ]);
+  await services.roster.plant(maps, [{ userId: otto.id, joined: '2026-09-07' }]);
+  const issued = async (more: Partial<AssignmentBody> = {}) =>
+    (await services.assignments.plant([{ ...anAssignment(more), classId: rivers, issuedAt: clock.now - DAY, createdBy: finch.id }]))[0]!;
+  return { finch, lund, stranger, bao, hana, otto, rivers, maps, issued };
+}
+
+export const doc = textOf;
