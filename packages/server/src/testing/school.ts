@@ -133,7 +133,7 @@ export async function aSchool(server: Server) {
     ['Bao', 'Hana', 'Otto'].map((givenName) => ({ givenName, familyName: 'Lind', role: 'student' as const, userName: givenName.toLowerCase() })),
     PASSWORD,
     clock.now,
-  )) as [{ id: string }, { id: string }, { id: string }];
+  )) as unknown as [{ id: string }, { id: string }, { id: string }];
   const term = { name: 'Term 1', from: '2026-09-07', to: '2026-12-18' };
   const lateRule = { kind: 'perDay' as const, percent: 5_000, of: 'max' as const, maxPercentOff: 50_000, floorPercent: 0 };
   const common = { dueTime: '15:30', graceMinutes: 0, lateRule };

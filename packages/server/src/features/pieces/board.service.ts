@@ -58,8 +58,8 @@ export function sightOf(input: {
     left: member.left,
     hasWorkOrScore: summary.begunAt !== null || summary.scoredAt !== null || record?.score != null,
   });
-  const input = { inAudience, excused: exception?.excused ?? false, how: assignment.how, window: resolved.window, graceMinutes: schoolClass.graceMinutes, summary, now };
-  return { schoolClass, assignment, member, exception, record, resolved, piece: stateAt(input), told: stateForStudent(input) };
+  const facts = { inAudience, excused: exception?.excused ?? false, how: assignment.how, window: resolved.window, graceMinutes: schoolClass.graceMinutes, summary, now };
+  return { schoolClass, assignment, member, exception, record, resolved, piece: stateAt(facts), told: stateForStudent(facts) };
 }
 
 /**

@@ -3,7 +3,7 @@
 import { EMPTY_TEXT, parsePoints, unmilli, windowProblem, type RichText } from '@jolly/core';
 import type { AssignmentBody, AssignmentPiecesReply, AssignmentReply, ClassReply, HandInKind, IssueReply } from '@jolly/server/contract';
 import { computed, onBeforeUnmount, ref, watch } from 'vue';
-import { onBeforeRouteLeave, useRoute, useRouter } from 'vue-router';
+import { useRoute, useRouter } from 'vue-router';
 import { ApiProblem, ask, now } from '../../api/client';
 import LoadGate from '../../ui/LoadGate.vue';
 import RichTextEditor from '../../ui/RichTextEditor.vue';
@@ -114,6 +114,7 @@ async function save(force?: number): Promise<void> {
       const isNew = stored.value === null;
       stored.value = reply;
       savedAt.value = now();
+      if (left) return;
       if (isNew) await router.replace({ path: `/assignments/${reply.id}/edit`, query: route.query });
       await loadPieces();
     } catch (error) {
@@ -132,9 +133,11 @@ watch(body, () => {
   clearTimeout(timer);
   timer = setTimeout(() => void save(), SAVE_AFTER_MS);
 }, { deep: true });
-onBeforeUnmount(() => clearTimeout(timer));
-onBeforeRouteLeave(async () => {
-  if (!issued.value && stored.value) await save();
+// Leaving sends what is still on its way.
+let left = false;
+onBeforeUnmount(() => {
+  left = true;
+  if (!issued.value) void save();
 });
 
 function takeTheirs(): void {
@@ -194,20 +197,20 @@ function toggle(kind: HandInKind): void {
       <section class="what">
         <input v-model="title" class="title" :placeholder="t('compose.titlePlaceholder')" :aria-label="t('compose.titleLabel')" maxlength="200" dir="auto" autofocus />
         <RichTextEditor v-model="instructions" class="instructions" :label="t('compose.instructions')" :placeholder="t('compose.instructionsPlaceholder')" />
-        <dl class="facts">
-          <dt>{{ t('compose.handIn') }}</dt>
-          <dd class="row wrap" role="group" :aria-label="t('compose.handIn')">
+        <div class="facts">
+          <span class="muted">{{ t('compose.handIn') }}</span>
+          <div class="row wrap" role="group" :aria-label="t('compose.handIn')">
             <button v-for="kind in ['files', 'text'] as const" :key="kind" type="button" class="chip" :aria-pressed="!inClass && accepts.includes(kind)" @click="toggle(kind)">{{ t(`compose.kinds.${kind}`) }}</button>
             <button type="button" class="chip" :aria-pressed="inClass" @click="inClass = true">{{ t('compose.kinds.inClass') }}</button>
-          </dd>
-          <dt>{{ t('compose.scoredBy') }}</dt>
-          <dd class="row wrap">
+          </div>
+          <span class="muted">{{ t('compose.scoredBy') }}</span>
+          <div class="row wrap" role="group" :aria-label="t('compose.scoredBy')">
             <button type="button" class="chip" :aria-pressed="!wordsOnly" @click="wordsOnly = false">{{ t('compose.pointsOutOf') }}</button>
             <input v-if="!wordsOnly" v-model="pointsTyped" class="field points" inputmode="decimal" :aria-label="t('compose.pointsOutOf')" :aria-invalid="badPoints || undefined" />
             <button type="button" class="chip" :aria-pressed="wordsOnly" @click="wordsOnly = true">{{ t('compose.noPoints') }}</button>
             <span v-if="badPoints" class="alarm small" role="alert">{{ t('desk.badNumber') }}</span>
-          </dd>
-        </dl>
+          </div>
+        </div>
       </section>
       <aside class="who">
         <div class="heading"><h2 class="grow">{{ t('compose.whoAndWhen') }}</h2><span class="small">{{ t('compose.schoolTime') }}</span></div>
@@ -290,8 +293,6 @@ function toggle(kind: HandInKind): void {
 .title::placeholder { color: var(--text-3); }
 .instructions { padding-block-end: 18px; border-block-end: 1px solid var(--line); }
 .facts { display: grid; grid-template-columns: 118px 1fr; gap: 12px; margin-block-start: 18px; align-items: center; }
-.facts dt { color: var(--text-3); }
-.facts dd { margin: 0; }
 .points { width: 84px; min-height: 30px; padding-block: 3px; text-align: end; }
 .who { background: var(--surface); border-inline-start: 1px solid var(--line); padding: 18px 20px; display: flex; flex-direction: column; gap: 12px; }
 .who .heading { margin: 0; }

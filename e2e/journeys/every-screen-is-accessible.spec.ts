@@ -1,0 +1,64 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { someone } from '../support/people';
+
+async function seriousOn(page: Page): Promise<string[]> {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  return violations.filter(({ impact }) => impact === 'serious' || impact === 'critical').flatMap(({ id, nodes }) => nodes.map((node) => `${page.url()} ${id}: ${node.html.slice(0, 160)}`));
+}
+
+async function look(page: Page, path: string, ready: string): Promise<string[]> {
+  await page.goto(path);
+  await page.locator(ready).first().waitFor();
+  return seriousOn(page);
+}
+
+for (const theme of ['light', 'dark'] as const) {
+  test(`axe finds nothing serious on the teacher's screens, ${theme}`, async ({ browser }) => {
+    const page = await someone(browser, 'odile.finch');
+    await page.evaluate((choice) => localStorage.setItem('jolly-theme', choice), theme);
+    const all = (await (await page.request.get('/api/assignments')).json()) as { id: string; title: string; classId: string }[];
+    const find = (title: string) => all.find((one) => one.title === title)!;
+    const roster = (await (await page.request.get(`/api/classes/${find('Valley model').classId}/roster`)).json()) as { id: string }[];
+    const found: string[] = [];
+    for (const [path, ready] of [
+      ['/today', '.owes'],
+      ['/plan', 'table'],
+      ['/assignments/new', '.title'],
+      [`/assignments/${find('Valley model').id}/edit`, '.other'],
+      [`/assignments/${find('Meander notes').id}`, 'table'],
+      ['/marking', '.stack-of-paper'],
+      [`/marking/${find('Meander notes').id}`, '.paper'],
+      ['/progress', 'table'],
+      [`/progress/${find('Valley model').classId}/${roster[2]!.id}`, '.dial'],
+      [`/class/${find('Valley model').classId}`, 'table'],
+      [`/class/${find('Valley model').classId}/code`, '.code'],
+      ['/nothing', 'h1'],
+    ] as const) {
+      found.push(...(await look(page, path, ready)));
+    }
+    await page.goto('/today');
+    await page.locator('.owes').first().waitFor();
+    await page.keyboard.press('?');
+    await page.getByRole('heading', { name: 'Everywhere' }).waitFor();
+    found.push(...(await seriousOn(page)));
+    expect(found).toEqual([]);
+  });
+
+  test(`axe finds nothing serious on the student's screens and at the door, ${theme}`, async ({ browser }) => {
+    const page = await someone(browser, 'bao.lindqvist', { width: 390, height: 844 });
+    await page.evaluate((choice) => localStorage.setItem('jolly-theme', choice), theme);
+    const { pieces } = (await (await page.request.get('/api/my/work')).json()) as { pieces: { assignmentId: string; state: string }[] };
+    const found: string[] = [];
+    found.push(...(await look(page, '/work', '.card')));
+    for (const state of ['open', 'started', 'in', 'returned', 'missing']) {
+      const piece = pieces.find((one) => one.state === state);
+      if (piece) found.push(...(await look(page, `/work/${piece.assignmentId}`, 'h1')));
+    }
+    found.push(...(await look(page, '/my-progress', '.dial')));
+    await page.context().clearCookies();
+    found.push(...(await look(page, '/sign-in', 'form')));
+    found.push(...(await look(page, '/join/R4KM7TX', 'form')));
+    expect(found).toEqual([]);
+  });
+}

@@ -1,0 +1,53 @@
+import { expect, test, type Page } from '@playwright/test';
+import { someone } from '../support/people';
+
+const NOW = new Date(process.env.JOLLY_NOW ?? '2026-11-23T10:10:00.000Z');
+const folder = 'docs/screenshots';
+
+async function take(page: Page, name: string, path: string, ready: string): Promise<void> {
+  await page.goto(path);
+  await page.locator(ready).first().waitFor();
+  await page.waitForLoadState('networkidle');
+  await page.evaluate(() => document.fonts.ready);
+  await page.screenshot({ path: `${folder}/${name}.png` });
+}
+
+test('the main views of the teacher', async ({ browser }) => {
+  test.setTimeout(120_000);
+  const page = await someone(browser, 'odile.finch');
+  await page.clock.setFixedTime(NOW);
+  const all = (await (await page.request.get('/api/assignments')).json()) as { id: string; title: string; classId: string }[];
+  const find = (title: string) => all.find((one) => one.title === title)!;
+  const { id: model, classId } = find('Valley model');
+  const roster = (await (await page.request.get(`/api/classes/${classId}/roster`)).json()) as { id: string; givenName: string }[];
+  const bao = roster.find((one) => one.givenName === 'Bao')!.id;
+  const scope = `?class=${classId}&from=2026-11-16&to=2026-11-29`;
+  await take(page, 'today', '/today', '.owes');
+  await take(page, 'plan', '/plan?from=2026-11-16&to=2026-12-06', 'table');
+  await take(page, 'compose', `/assignments/${model}/edit${scope}`, '.other');
+  await take(page, 'assignment', `/assignments/${find('River cross-section sketch').id}${scope}`, 'table');
+  await take(page, 'marking', '/marking', '.stack-of-paper');
+  const desk = find('River cross-section sketch').id;
+  const rows = (await (await page.request.get(`/api/assignments/${desk}/pieces`)).json()).rows as { state: string; student: { id: string } }[];
+  await take(page, 'desk', `/marking/${desk}/${rows.find((row) => row.state === 'inLate')!.student.id}${scope}`, '.paper img');
+  await take(page, 'progress', `/progress${scope}`, 'table');
+  await take(page, 'student', `/progress/${classId}/${bao}${scope}`, '.dial');
+  await take(page, 'class', `/class/${classId}`, 'table');
+  await page.evaluate(() => localStorage.setItem('jolly-theme', 'dark'));
+  await take(page, 'today-dark', '/today', '.owes');
+  expect(all.length).toBeGreaterThan(20);
+});
+
+for (const [size, suffix] of [
+  [{ width: 1280, height: 800 }, ''],
+  [{ width: 390, height: 844 }, '-phone'],
+] as const) {
+  test(`the main views of the student${suffix}`, async ({ browser }) => {
+    const page = await someone(browser, 'bao.lindqvist', size);
+    await page.clock.setFixedTime(NOW);
+    const { pieces } = (await (await page.request.get('/api/my/work')).json()) as { pieces: { assignmentId: string; title: string }[] };
+    await take(page, `my-work${suffix}`, '/work', '.card');
+    await take(page, `piece${suffix}`, `/work/${pieces.find((one) => one.title === 'Valley model')!.assignmentId}`, '.editor');
+    await take(page, `my-progress${suffix}`, '/my-progress', '.dial');
+  });
+}

@@ -1,0 +1,17 @@
+import { defineConfig } from '@playwright/test';
+
+export default defineConfig({
+  testDir: './journeys',
+  workers: 2,
+  fullyParallel: true,
+  timeout: 60_000,
+  reporter: [['list'], ['json']],
+  use: {
+    baseURL: `http://127.0.0.1:${process.env.JOLLY_PORT ?? 4720}`,
+    viewport: { width: 1280, height: 800 },
+    locale: 'en-GB',
+    timezoneId: 'Europe/Lisbon',
+    launchOptions: { executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run'] },
+  },
+  outputDir: '../.cache/e2e',
+});

@@ -1,0 +1,111 @@
+import type { Browser, Locator, Page } from '@playwright/test';
+import { expect } from '@playwright/test';
+
+export const PASSWORD = 'compass-rose';
+
+/** Does the act of a control the way somebody without a mouse would: reach it and press. */
+export async function press(control: Locator, key: 'Enter' | 'Space' = 'Enter'): Promise<void> {
+  await control.focus();
+  await expect(control).toBeFocused();
+  await control.press(key);
+}
+
+/** Types into a field from the keyboard, in place of what is there. */
+export async function type(field: Locator, text: string): Promise<void> {
+  await field.focus();
+  await field.press('ControlOrMeta+a');
+  await field.page().keyboard.type(text);
+}
+
+/** Somebody at a browser of their own, signed in from the keyboard. */
+export async function someone(browser: Browser, userName?: string, size = { width: 1280, height: 800 }): Promise<Page> {
+  const context = await browser.newContext({ viewport: size });
+  const page = await context.newPage();
+  if (!userName) return page;
+  await page.goto('/sign-in');
+  await signIn(page, userName);
+  await page.waitForURL((url) => !url.pathname.startsWith('/sign-in'));
+  return page;
+}
+
+export async function signIn(page: Page, userName: string): Promise<void> {
+  await type(page.getByLabel('User name'), userName);
+  await type(page.getByLabel('Password'), PASSWORD);
+  await page.keyboard.press('Enter');
+}
+
+/** A day so many days from today, as a date field takes it. */
+export function dayFromNow(days: number): string {
+  return new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10);
+}
+
+let count = 0;
+/** A name that no other test of this run uses. */
+export const unique = (name: string): string => `${name} ${Date.now().toString(36)}${count++}`;
+
+/** A new class of the demo teacher with two students who have joined. Says how to reach each of them. */
+export async function aClass(browser: Browser) {
+  const teacher = await someone(browser, 'odile.finch');
+  const name = unique('Tides');
+  await teacher.goto('/class');
+  await press(teacher.getByRole('button', { name: 'New class' }).first());
+  await type(teacher.getByLabel('Name', { exact: true }).first(), name);
+  await teacher.keyboard.press('Enter');
+  await expect(teacher.getByRole('heading', { name })).toBeVisible();
+  await type(teacher.getByLabel('Add students'), 'Ada Reef');
+  await teacher.keyboard.press('Enter');
+  await teacher.keyboard.type('Kelp, Ben');
+  await press(teacher.getByRole('button', { name: 'Add 2 students' }));
+  await expect(teacher.getByText('Added 2 students.')).toBeVisible();
+  const code = (await teacher.locator('p.code').textContent())!.trim();
+  const classId = teacher.url().split('/').pop()!.split('?')[0]!;
+  return { teacher, name, code, classId };
+}
+
+/** Joins with the code as a new sign-in, from the keyboard. */
+export async function joins(browser: Browser, code: string, [given, family]: [string, string], size?: { width: number; height: number }): Promise<Page> {
+  const page = await someone(browser, undefined, size);
+  await page.goto('/join');
+  await type(page.getByLabel('The code from the board'), code.toLowerCase());
+  await page.keyboard.press('Enter');
+  await type(page.getByLabel('Given name'), given);
+  await type(page.getByLabel('Family name'), family);
+  await type(page.getByLabel('User name'), unique(given.toLowerCase()).replace(/\s/g, '.'));
+  await type(page.getByLabel('Password'), PASSWORD);
+  await page.keyboard.press('Enter');
+  await page.waitForURL('**/work');
+  return page;
+}
+
+/** Writes an assignment on the composing screen and issues it. Dates in days from today. */
+export async function issues(teacher: Page, classId: string, work: { title: string; due: number; closes: number | null; before?: () => Promise<void> }): Promise<string> {
+  await teacher.goto(`/assignments/new?class=${classId}`);
+  await type(teacher.getByLabel('Title'), work.title);
+  await teacher.getByRole('textbox', { name: 'Instructions' }).focus();
+  await teacher.keyboard.type('Explain what the tide does to the estuary.');
+  await teacher.getByLabel('due: Date').fill(dayFromNow(work.due));
+  await teacher.getByLabel('due: Date').press('Tab');
+  if (work.closes !== null) {
+    await teacher.getByLabel('closes: Date').fill(dayFromNow(work.closes));
+    await teacher.getByLabel('closes: Date').press('Tab');
+  }
+  await expect(teacher.getByText(/Draft kept/)).toBeVisible();
+  await work.before?.();
+  await press(teacher.getByRole('button', { name: /^Issue to/ }));
+  await expect(teacher.getByRole('link', { name: /^Mark/ })).toBeVisible();
+  return teacher.url().match(/assignments\/([\w-]+)/)![1]!;
+}
+
+/** Opens a piece from My work. */
+export async function opens(student: Page, title: string): Promise<void> {
+  await student.goto('/work');
+  // In the page itself: the square on the term line above bears the same title.
+  await press(student.getByRole('main').getByRole('link', { name: new RegExp(title) }).first());
+  await expect(student.getByRole('heading', { name: title })).toBeVisible();
+}
+
+export async function writes(student: Page, text: string): Promise<void> {
+  await student.getByRole('textbox', { name: 'Your text' }).focus();
+  await student.keyboard.type(text);
+  await expect(student.getByText(/^Saved /)).toBeVisible();
+}

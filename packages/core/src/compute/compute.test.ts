@@ -1,0 +1,47 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { computeText } from '.';
+
+const docs = readFileSync(join(__dirname, '../../../../docs/compute.md'), 'utf8');
+const examples = [...docs.matchAll(/`\.\/jolly compute (\w+)`\n```json\n(.+)\n```\n```json\n(.+)\n```/g)].map(([, kind, document, answer]) => [kind!, document!, answer!] as const);
+const [windowExample, stateExample, scoreExample] = examples.map(([, document]) => JSON.parse(document));
+
+it('finds the examples of the docs', () => expect(examples.map(([kind]) => kind)).toEqual(['window', 'state', 'score']));
+
+it.each(examples)('answers the %s example of the docs as they say', (kind, document, answer) => {
+  expect(JSON.parse(computeText(kind, document).text)).toEqual(JSON.parse(answer));
+});
+
+const scored = (method: object) => computeText('score', JSON.stringify({ points: 24, method }));
+it.each([
+  [{ kind: 'rubric', criteria: [{ id: 'a', weight: 1, max: 8, chosen: 6 }] }, { earned: 18, takenOff: 0, effective: 18, complete: true }],
+  [{ kind: 'words', percent: 33.333 }, { earned: 8, takenOff: 0, effective: 8, complete: true }],
+  [{ kind: 'done', done: false }, { earned: 0, takenOff: 0, effective: 0, complete: true }],
+])('scores %j', (method, answer) => expect(JSON.parse(scored(method).text)).toEqual(answer));
+
+it.each<[string, string, unknown, string]>([
+  ['window', 'an unknown field', { ...windowExample, note: 1 }, 'note'],
+  ['window', 'a missing field', { ...windowExample, groups: undefined }, 'groups'],
+  ['window', 'a zone that is none', { ...windowExample, calendar: { ...windowExample.calendar, zone: 'Mars' } }, 'calendar.zone'],
+  ['window', 'a calendar without school days', { ...windowExample, calendar: { ...windowExample.calendar, schoolDays: [] } }, 'calendar.schoolDays'],
+  ['window', 'a closure that ends before it begins', { ...windowExample, calendar: { ...windowExample.calendar, closures: [{ from: '2026-11-02', to: '2026-11-01' }] } }, 'calendar.closures[0]'],
+  ['window', 'an instant without milliseconds', { ...windowExample, issuedAt: '2026-11-16T08:00:00Z' }, 'issuedAt'],
+  ['window', 'a day that does not exist', { ...windowExample, standing: [{ id: 's', kind: 'days', amount: 1, validFrom: '2026-02-30' }] }, 'standing[0].validFrom'],
+  ['window', 'half a school day', { ...windowExample, standing: [{ id: 's', kind: 'schoolDays', amount: 0.5 }] }, 'standing[0].amount'],
+  ['state', 'a fact later than now', { ...stateExample, now: '2026-11-25T00:00:00.000Z' }, 'facts[1].at'],
+  ['state', 'facts out of order', { ...stateExample, facts: [...stateExample.facts].reverse() }, 'facts[1].at'],
+  ['state', 'an unknown kind of fact', { ...stateExample, facts: [{ kind: 'graded', at: stateExample?.now }] }, 'facts[0].kind'],
+  ['score', 'points of four decimals', { ...scoreExample, points: 0.0001 }, 'points'],
+  ['score', 'a negative score', { ...scoreExample, method: { kind: 'points', earned: -1 } }, 'method.earned'],
+  ['score', 'a choice above its maximum', { points: 8, method: { kind: 'rubric', criteria: [{ id: 'a', weight: 1, max: 4, chosen: 5 }] } }, 'method.criteria[0].chosen'],
+  ['score', 'a rubric that can earn nothing', { points: 8, method: { kind: 'rubric', criteria: [] } }, 'method.criteria'],
+])('%s refuses %s and names the place', (kind, _case, document, path) => {
+  const { ok, text } = computeText(kind, JSON.stringify(document));
+  expect(ok).toBe(false);
+  expect(JSON.parse(text).error.path).toBe(path);
+});
+
+it('refuses what is not JSON, and computations there are none of', () => {
+  expect(computeText('score', '{').ok).toBe(false);
+  expect(JSON.parse(computeText('constructor', '{}').text).error.message).toContain('no computation');
+});
