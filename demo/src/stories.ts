@@ -43,7 +43,8 @@ export async function storyOf(setting: Setting): Promise<PlantedStory | null> {
   if (due === null || assignment.issuedAt === null) return null;
   const later = (from: number, days: number, hours = 0) => Math.min(addSchoolDays(calendar, from, days) + hours * HOUR_MS, now - 2 * MINUTE_MS);
   if (assignment.how === 'inClass') {
-    if (age <= 0 || chance.happens(0.05)) return null;
+    // What was done in the last lesson is not scored yet.
+    if (age <= 1 || chance.happens(0.05)) return null;
     judged(later(due, 1), later(due, 2));
     return { assignmentId: assignment.id, studentId, text: null, attached: [], story };
   }

@@ -76,6 +76,7 @@ export const WORK: Record<string, PlannedWork[]> = {
     { title: 'Grid references', due: -18, points: 10, how: 'inClass', task: 'Twelve six-figure references against the clock.' },
     { title: 'Map of a habit', due: -9, points: 30, closes: 10, task: 'Map something you do every day, to scale, with a legend and a north arrow.', files: 'pdf' },
     { title: 'Bearings and back-bearings', due: -5, points: 20, closes: 6, task: 'Six bearings with their back-bearings, and one paragraph on why they do not quite agree.' },
+    { title: 'Compass drill', due: -1, points: 10, how: 'inClass', task: 'Ten bearings in pairs on the playing field, in lesson 2.' },
     { title: 'Route card', due: 2, points: 20, closes: 5, task: 'Plan a walk of about 8 km: legs, bearings, distances, climbing and time for each leg.', files: 'table' },
     { title: 'Whose map is it?', due: 8, points: 30, task: 'Two maps of the same bay. Who made each, for whom, and what did they leave out?' },
     { title: 'Orienteering plan', due: 12, points: 20, opens: 3, closes: 5, task: 'Set a course of eight controls in the school grounds.' },

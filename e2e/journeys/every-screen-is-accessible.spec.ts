@@ -4,7 +4,9 @@ import { someone } from '../support/people';
 
 async function seriousOn(page: Page): Promise<string[]> {
   const { violations } = await new AxeBuilder({ page }).analyze();
-  return violations.filter(({ impact }) => impact === 'serious' || impact === 'critical').flatMap(({ id, nodes }) => nodes.map((node) => `${page.url()} ${id}: ${node.html.slice(0, 160)}`));
+  return violations
+    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+    .flatMap(({ id, nodes }) => nodes.map((node) => `${page.url()} ${id}: ${node.html.slice(0, 160)}`));
 }
 
 async function look(page: Page, path: string, ready: string): Promise<string[]> {

@@ -71,7 +71,7 @@ test('a piece is issued, handed in, taken back, handed in again, scored, held, r
   await expect(teacher.getByRole('heading', { name: 'Ada Reef' })).toBeVisible();
   await expect(teacher.getByText('Twice a day the water stands still. Then it turns.')).toBeVisible();
   await expect(teacher.getByRole('img', { name: 'Gezeiten – Tabelle.png' })).toBeVisible();
-  await expect(teacher.getByLabel('Score')).toBeFocused();
+  await expect(teacher.getByLabel('Score', { exact: true })).toBeFocused();
   await teacher.keyboard.type('17,5');
   await type(teacher.getByLabel('Overall remark'), 'Say why it turns.');
   await teacher.keyboard.press('Control+Enter');
@@ -93,7 +93,7 @@ test('a piece is issued, handed in, taken back, handed in again, scored, held, r
   await opens(ada, title);
   await expect(ada.getByText('17.5 of 20')).toBeVisible();
   await expect(ada.getByText('Say why it turns.')).toBeVisible();
-  await expect.poll(async () => (await (await teacher.request.get('/api/today')).json()).unread.some((one: { title: string }) => one.title === title)).toBe(false);
+  await expect.poll(async () => (await (await teacher.request.get('/api/today')).json()).feedback.find((one: { title: string }) => one.title === title).unread).toBe(0);
 
   // Progress: the same about Ada for the teacher and for herself.
   await teacher.goto(`/progress?class=${classId}`);

@@ -100,12 +100,18 @@ export async function issues(teacher: Page, classId: string, work: { title: stri
 export async function opens(student: Page, title: string): Promise<void> {
   await student.goto('/work');
   // In the page itself: the square on the term line above bears the same title.
-  await press(student.getByRole('main').getByRole('link', { name: new RegExp(title) }).first());
+  await press(
+    student
+      .getByRole('main')
+      .getByRole('link', { name: new RegExp(title) })
+      .first(),
+  );
   await expect(student.getByRole('heading', { name: title })).toBeVisible();
 }
 
 export async function writes(student: Page, text: string): Promise<void> {
   await student.getByRole('textbox', { name: 'Your text' }).focus();
+  await student.keyboard.press('ControlOrMeta+End');
   await student.keyboard.type(text);
   await expect(student.getByText(/^Saved /)).toBeVisible();
 }

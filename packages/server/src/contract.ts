@@ -333,8 +333,8 @@ export interface TodayReply {
   piles: PileReply[];
   waitingOn: { student: StudentName & { id: string }; classId: string; pieces: { assignmentId: string; title: string; state: 'missing' | 'sentBack' }[] }[];
   coming: { assignmentId: string; classId: string; title: string; due: Instant; how: 'handIn' | 'inClass'; otherDates: number; latestOther: Instant | null }[];
-  unread: { assignmentId: string; title: string; unread: number }[];
-  returned: number;
+  /** per assignment with something returned, most unread first */
+  feedback: { assignmentId: string; classId: string; title: string; returned: number; unread: number }[];
   drafts: { assignmentId: string; classId: string; title: string }[];
 }
 export interface TermLineReply {

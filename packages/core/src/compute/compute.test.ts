@@ -14,9 +14,18 @@ it.each(examples)('answers the %s example of the docs as they say', (kind, docum
 
 const scored = (method: object) => computeText('score', JSON.stringify({ points: 24, method }));
 it.each([
-  [{ kind: 'rubric', criteria: [{ id: 'a', weight: 1, max: 8, chosen: 6 }] }, { earned: 18, takenOff: 0, effective: 18, complete: true }],
-  [{ kind: 'words', percent: 33.333 }, { earned: 8, takenOff: 0, effective: 8, complete: true }],
-  [{ kind: 'done', done: false }, { earned: 0, takenOff: 0, effective: 0, complete: true }],
+  [
+    { kind: 'rubric', criteria: [{ id: 'a', weight: 1, max: 8, chosen: 6 }] },
+    { earned: 18, takenOff: 0, effective: 18, complete: true },
+  ],
+  [
+    { kind: 'words', percent: 33.333 },
+    { earned: 8, takenOff: 0, effective: 8, complete: true },
+  ],
+  [
+    { kind: 'done', done: false },
+    { earned: 0, takenOff: 0, effective: 0, complete: true },
+  ],
 ])('scores %j', (method, answer) => expect(JSON.parse(scored(method).text)).toEqual(answer));
 
 it.each<[string, string, unknown, string]>([
@@ -24,7 +33,12 @@ it.each<[string, string, unknown, string]>([
   ['window', 'a missing field', { ...windowExample, groups: undefined }, 'groups'],
   ['window', 'a zone that is none', { ...windowExample, calendar: { ...windowExample.calendar, zone: 'Mars' } }, 'calendar.zone'],
   ['window', 'a calendar without school days', { ...windowExample, calendar: { ...windowExample.calendar, schoolDays: [] } }, 'calendar.schoolDays'],
-  ['window', 'a closure that ends before it begins', { ...windowExample, calendar: { ...windowExample.calendar, closures: [{ from: '2026-11-02', to: '2026-11-01' }] } }, 'calendar.closures[0]'],
+  [
+    'window',
+    'a closure that ends before it begins',
+    { ...windowExample, calendar: { ...windowExample.calendar, closures: [{ from: '2026-11-02', to: '2026-11-01' }] } },
+    'calendar.closures[0]',
+  ],
   ['window', 'an instant without milliseconds', { ...windowExample, issuedAt: '2026-11-16T08:00:00Z' }, 'issuedAt'],
   ['window', 'a day that does not exist', { ...windowExample, standing: [{ id: 's', kind: 'days', amount: 1, validFrom: '2026-02-30' }] }, 'standing[0].validFrom'],
   ['window', 'half a school day', { ...windowExample, standing: [{ id: 's', kind: 'schoolDays', amount: 0.5 }] }, 'standing[0].amount'],

@@ -124,6 +124,7 @@ export const en = {
     feedback: 'Feedback not yet read',
     unreadOf: '{a} of {b} returned pieces',
     allRead: 'Everything you returned has been read.',
+    noneReturnedYet: 'Nothing has been returned yet.',
     unreadEach: '{title}: {n} unread',
     drafts: 'Drafts',
     newAssignment: 'New assignment',

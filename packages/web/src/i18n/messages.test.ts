@@ -22,8 +22,15 @@ it('no page has words of its own outside the catalogue', () => {
     .filter((name) => name.endsWith('.vue'))
     .flatMap((name) => {
       const template = /<template>([\s\S]*)<\/template>/.exec(readFileSync(join(source, name), 'utf8'))?.[1] ?? '';
-      const bare = template.replace(/<!--[\s\S]*?-->/g, '').replace(/\{\{[\s\S]*?\}\}/g, '').replace(/<(?:[^>"]|"[^"]*")*>/g, '\n');
-      return bare.split('\n').map((line) => line.trim()).filter((line) => /\p{L}{3,}/u.test(line) && line !== 'SHA-256').map((line) => `${name}: ${line}`);
+      const bare = template
+        .replace(/<!--[\s\S]*?-->/g, '')
+        .replace(/\{\{[\s\S]*?\}\}/g, '')
+        .replace(/<(?:[^>"]|"[^"]*")*>/g, '\n');
+      return bare
+        .split('\n')
+        .map((line) => line.trim())
+        .filter((line) => /\p{L}{3,}/u.test(line) && line !== 'SHA-256')
+        .map((line) => `${name}: ${line}`);
     });
   expect(strays).toEqual([]);
 });

@@ -2,7 +2,15 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 
 const css = readFileSync(join(__dirname, 'tokens.css'), 'utf8');
-const blockOf = (selector: string) => Object.fromEntries([...css.slice(css.indexOf(`${selector} {`)).split('}')[0]!.matchAll(/(--[\w-]+):\s*([^;]+);/g)].map(([, name, value]) => [name!, value!]));
+const blockOf = (selector: string) =>
+  Object.fromEntries(
+    [
+      ...css
+        .slice(css.indexOf(`${selector} {`))
+        .split('}')[0]!
+        .matchAll(/(--[\w-]+):\s*([^;]+);/g),
+    ].map(([, name, value]) => [name!, value!]),
+  );
 const light = blockOf(':root');
 const themes = { light, dark: { ...light, ...blockOf(":root[data-theme='dark']") } };
 
@@ -24,7 +32,9 @@ function contrast(a: string, b: string): number {
 }
 
 const PAIRS: [text: string, ground: string, least: number][] = [
-  ...['--text', '--text-2', '--text-3', '--alarm-text', '--good-text'].flatMap((text) => ['--page', '--surface', '--surface-now'].map((ground): [string, string, number] => [text, ground, 4.5])),
+  ...['--text', '--text-2', '--text-3', '--alarm-text', '--good-text'].flatMap((text) =>
+    ['--page', '--surface', '--surface-now'].map((ground): [string, string, number] => [text, ground, 4.5]),
+  ),
   ['--alarm-text', '--surface-alarm', 4.5],
   ['--text', '--surface-2', 4.5],
   ['--on-act', '--act', 4.5],
@@ -32,7 +42,11 @@ const PAIRS: [text: string, ground: string, least: number][] = [
   ['--on-mast-2', '--mast', 4.5],
   ['--on-mast-2', '--term', 4.5],
   // What is no text but must be seen: field edges, the focus ring, flags.
-  ...['--focus', '--field-line', '--flag-outline', '--flag-in', '--flag-missing', '--flag-sent-back', '--flag-returned'].map((mark): [string, string, number] => [mark, '--surface', 3]),
+  ...['--focus', '--field-line', '--flag-outline', '--flag-in', '--flag-missing', '--flag-sent-back', '--flag-returned'].map((mark): [string, string, number] => [
+    mark,
+    '--surface',
+    3,
+  ]),
   ...[0, 1, 2, 3, 4, 5, 6, 7].map((hue): [string, string, number] => [`--line-hue-${hue}`, '--term', 3]),
 ];
 

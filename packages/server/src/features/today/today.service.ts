@@ -43,16 +43,17 @@ function toComing(sights: readonly Sight[], now: number): TodayReply['coming'] {
   return [...byAssignment.values()].sort((a, b) => a.due - b.due);
 }
 
-function toUnread(sights: readonly Sight[]): Pick<TodayReply, 'unread' | 'returned'> {
-  const returned = sights.filter(({ piece, member }) => piece.state === 'returned' && member.left === null);
-  const byAssignment = new Map<string, TodayReply['unread'][number]>();
-  for (const { assignment, record } of returned) {
-    if (record?.summary.readAt != null) continue;
-    const entry = byAssignment.get(assignment.id) ?? { assignmentId: assignment.id, title: assignment.title, unread: 0 };
-    entry.unread += 1;
-    byAssignment.set(assignment.id, entry);
+function toFeedback(sights: readonly Sight[]): TodayReply['feedback'] {
+  const byAssignment = new Map<string, TodayReply['feedback'][number]>();
+  for (const { assignment, record, piece, member } of sights) {
+    if (piece.state !== 'returned' || member.left !== null) continue;
+    const { id: assignmentId, classId, title } = assignment;
+    const entry = byAssignment.get(assignmentId) ?? { assignmentId, classId, title, returned: 0, unread: 0 };
+    entry.returned += 1;
+    if (record?.summary.readAt == null) entry.unread += 1;
+    byAssignment.set(assignmentId, entry);
   }
-  return { returned: returned.length, unread: [...byAssignment.values()].sort((a, b) => b.unread - a.unread) };
+  return [...byAssignment.values()].sort((a, b) => b.unread - a.unread);
 }
 
 /** The teacher's first page: what waits on them, what waits on students, what is coming. */
@@ -71,7 +72,7 @@ export function todayService({ classes, assignments, board }: { classes: Classes
         piles: toPiles(sights),
         waitingOn: toWaitingOn(sights),
         coming: toComing(sights, now),
-        ...toUnread(sights),
+        feedback: toFeedback(sights),
         drafts: all.filter((one) => one.issuedAt === null).map(({ id, classId, title }) => ({ assignmentId: id, classId, title })),
       };
     },

@@ -39,7 +39,7 @@ const squares = computed(() => {
 const pointedAt = ref<number | null>(null);
 const pointed = computed(() => (pointedAt.value === null ? null : (squares.value[pointedAt.value] ?? null)));
 const titleOf = (square: (typeof squares.value)[number]) =>
-  t('term.square', { title: square.title || t('plan.untitled'), className: square.className, due: whenText(square.due, line.zone) }) + (square.issued ? '' : `, ${t('term.draft')}`);
+  t('term.square', { title: square.title || t('plan.untitled'), className: square.className, when: whenText(square.due, line.zone) }) + (square.issued ? '' : `, ${t('term.draft')}`);
 
 function open(square: (typeof squares.value)[number]): void {
   const path = props.student ? `/work/${square.assignmentId}` : square.issued ? `/assignments/${square.assignmentId}` : `/assignments/${square.assignmentId}/edit`;

@@ -27,7 +27,16 @@ const owing = computed(() => (value.value?.waitingOn ?? []).filter((one) => inSc
 const owed = computed(() => owing.value.reduce((sum, one) => sum + one.pieces.length, 0));
 const shown = computed(() => (all.value ? owing.value : owing.value.slice(0, SHOWN_AT_FIRST)));
 const drafts = computed(() => (value.value?.drafts ?? []).filter((one) => inScope(one.classId)));
-const unreadCount = computed(() => (value.value?.unread ?? []).reduce((sum, one) => sum + one.unread, 0));
+const feedback = computed(() => (value.value?.feedback ?? []).filter((one) => inScope(one.classId)));
+const returnedCount = computed(() => feedback.value.reduce((sum, one) => sum + one.returned, 0));
+const unreadCount = computed(() => feedback.value.reduce((sum, one) => sum + one.unread, 0));
+const unreadText = computed(() =>
+  feedback.value
+    .filter((one) => one.unread > 0)
+    .slice(0, 4)
+    .map((one) => t('today.unreadEach', { title: one.title, n: one.unread }))
+    .join(' · '),
+);
 const days = computed(() => {
   const byDay = new Map<string, TodayReply['coming']>();
   for (const one of (value.value?.coming ?? []).filter((coming) => inScope(coming.classId))) {
@@ -82,11 +91,11 @@ const days = computed(() => {
           </div>
           <div class="heading later">
             <h2>{{ t('today.feedback') }}</h2>
-            <span class="small">{{ t('today.unreadOf', { a: unreadCount, b: value?.returned ?? 0 }) }}</span>
+            <span class="small">{{ t('today.unreadOf', { a: unreadCount, b: returnedCount }) }}</span>
           </div>
           <div class="sheet read">
-            <div class="bar" aria-hidden="true"><i :style="{ inlineSize: `${value && value.returned > 0 ? 100 - (100 * unreadCount) / value.returned : 0}%` }" /></div>
-            <p class="muted small">{{ value && value.unread.length > 0 ? value.unread.slice(0, 4).map((one) => t('today.unreadEach', { title: one.title, n: one.unread })).join(' · ') : t('today.allRead') }}</p>
+            <div class="bar" aria-hidden="true"><i :style="{ inlineSize: `${returnedCount > 0 ? 100 - (100 * unreadCount) / returnedCount : 0}%` }" /></div>
+            <p class="muted small">{{ unreadText || t(returnedCount > 0 ? 'today.allRead' : 'today.noneReturnedYet') }}</p>
           </div>
         </section>
         <section>

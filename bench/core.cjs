@@ -1,0 +1,57 @@
+// Windows and states of 40 students × 200 assignments, and documents a second through the compute command's code.
+const { resolveWindow, stateAt, summarise, computeText } = require('@jolly/core');
+const { readFileSync } = require('node:fs');
+const { join } = require('node:path');
+
+const DAY = 86_400_000;
+const start = Date.parse('2026-09-07T15:30:00.000Z');
+const calendar = { zone: 'Europe/Lisbon', schoolDays: [1, 2, 3, 4, 5], closures: [{ from: '2026-10-26', to: '2026-10-30' }] };
+const assignments = Array.from({ length: 200 }, (_, i) => ({ due: start + (i % 100) * DAY, closes: start + (i % 100) * DAY + 7 * DAY }));
+const students = Array.from({ length: 40 }, (_, i) => ({
+  standing: i % 5 === 0 ? [{ id: 's', kind: 'schoolDays', amount: 1 }] : [],
+  facts: [
+    { kind: 'opened', at: start },
+    { kind: 'handedIn', at: start + (i % 30) * DAY },
+  ],
+}));
+
+function median(run, times = 25) {
+  for (let i = 0; i < 5; i++) run();
+  const took = Array.from({ length: times }, () => {
+    const before = process.hrtime.bigint();
+    run();
+    return Number(process.hrtime.bigint() - before) / 1e6;
+  });
+  return took.sort((a, b) => a - b)[Math.floor(times / 2)];
+}
+
+const windows = () =>
+  students.map(({ standing }, i) =>
+    assignments.map((base, j) =>
+      resolveWindow({
+        calendar,
+        issuedAt: start - DAY,
+        base: { opens: null, ...base },
+        groups: i % 4 === 0 ? [{ id: 'g', due: base.due + DAY }] : [],
+        standing,
+        ...((i + j) % 17 === 0 ? { oneOff: { id: 'o', due: base.due + 2 * DAY } } : {}),
+      }),
+    ),
+  );
+const resolved = windows();
+const summaries = students.map(({ facts }) => summarise(facts));
+const states = () =>
+  resolved.map((row, i) =>
+    row.map(({ window }) => stateAt({ inAudience: true, excused: false, how: 'handIn', window, graceMinutes: 10, summary: summaries[i], now: start + 50 * DAY })),
+  );
+
+const say = (what, figure) => process.stdout.write(`${what.padEnd(58)}${figure}\n`);
+say('windows of 40 students × 200 assignments', `${median(windows).toFixed(1)} ms`);
+say('states of the same', `${median(states).toFixed(1)} ms`);
+const docs = readFileSync(join(__dirname, '../docs/compute.md'), 'utf8');
+for (const [, kind, document] of docs.matchAll(/`\.\/jolly compute (\w+)`\n```json\n(.+)\n```/g)) {
+  const ms = median(() => {
+    for (let i = 0; i < 2000; i++) computeText(kind, document);
+  }, 5);
+  say(`compute ${kind}, documents a second`, Math.round((2000 / ms) * 1000).toLocaleString('en'));
+}
