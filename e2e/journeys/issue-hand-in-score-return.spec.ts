@@ -100,5 +100,5 @@ test('a piece is issued, handed in, taken back, handed in again, scored, held, r
   await expect(teacher.getByRole('row', { name: /Ada Reef/ })).toContainText('17.5 of 20');
   await ada.goto('/my-progress');
   await expect(ada.getByText('17.5 of 20 points over what is scored')).toBeVisible();
-  await expect(ada.getByText(name).first()).toBeVisible();
+  await expect(ada.getByRole('heading', { name })).toBeVisible();
 });
