@@ -18,6 +18,10 @@ module.exports = {
       transform: { '^.+\\.ts$': swc, 'node_modules/(file-type|strtok3|token-types|uint8array-extras|@tokenizer|@borewit)/.+\\.js$': swc },
       transformIgnorePatterns: ['node_modules/(?!(file-type|strtok3|token-types|uint8array-extras|@tokenizer|@borewit)/)'],
     }),
-    project('web', { testMatch: ['<rootDir>/src/**/*.test.ts'] }),
+    project('web', {
+      testMatch: ['<rootDir>/src/**/*.test.ts'],
+      moduleFileExtensions: ['ts', 'js', 'mjs', 'cjs', 'json', 'vue'],
+      transform: { '^.+\\.ts$': swc, '^.+\\.vue$': `${__dirname}/packages/web/vue-for-jest.cjs` },
+    }),
   ],
 };

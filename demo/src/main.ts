@@ -6,7 +6,7 @@ import type { PlantedStory } from '@jolly/server/dist/features/pieces/pieces.ser
 import type { Services } from '@jolly/server/dist/wiring';
 import { Readable } from 'node:stream';
 import { chanceFrom, type Chance } from './chance';
-import { HAS_LEFT, NOT_JOINED, ROSTERS, TEACHERS } from './people';
+import { HAS_LEFT, NOT_JOINED, ROSTERS, SENT_BACK, TEACHERS } from './people';
 import { storyOf } from './stories';
 import { landscape, measurements, report } from './things';
 import { SENTENCES, WORK, type PlannedWork } from './work';
@@ -129,7 +129,8 @@ async function plantSchool(services: Services, now: number, seed: number): Promi
       for (const [at, assignment] of assignments.entries()) {
         if (NOT_JOINED.includes(who) && (plans[at]!.due ?? 0) > -20 && assignment.how !== 'inClass') continue;
         if (who === HAS_LEFT && (plans[at]!.due ?? 0) > -22) continue;
-        if (chance.happens(0.012)) {
+        const isSentBack = SENT_BACK.some(([title, name]) => title === assignment.title && name === who);
+        if (!isSentBack && chance.happens(0.012)) {
           excused.set(`${assignment.id} ${idOf.get(who)!}`, chance.pick(['Away at the regatta', 'In hospital', 'Joined the class this week']));
           continue;
         }
@@ -143,6 +144,7 @@ async function plantSchool(services: Services, now: number, seed: number): Promi
           plan: plans[at]!,
           studentId: idOf.get(who)!,
           diligence: diligence.get(who)!,
+          isSentBack,
           attached: async () =>
             plans[at]!.files === 'photo'
               ? [chance.pick(files.photo), chance.pick(files.photo)].filter((file, i, all) => all.findIndex((other) => other.fingerprint === file.fingerprint) === i)

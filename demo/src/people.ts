@@ -85,3 +85,10 @@ export const ROSTERS: Record<string, string[]> = {
 /** One of them has left the school, one has not joined with the code yet. */
 export const HAS_LEFT = 'Quentin Abara';
 export const NOT_JOINED = ['Zofia Wrona', 'يوسف الراشد', 'O'];
+
+/** Pieces that are sent back to be done again: title and student. */
+export const SENT_BACK: [title: string, student: string][] = [
+  ['River cross-section sketch', 'Bao Lindqvist'],
+  ['Flow rate table', 'Noor Haldane'],
+  ['Storm log, week 8', 'Priya Castellane'],
+];

@@ -16,6 +16,8 @@ interface Setting {
   /** how this student usually works, 0 to 1 */
   diligence: number;
   attached: () => Promise<PlantedStory['attached']>;
+  /** this piece is handed in and sent back, whatever chance says */
+  isSentBack: boolean;
 }
 
 /**
@@ -23,7 +25,7 @@ interface Setting {
  * Older work is mostly returned, last week's waits or is held, what comes is here and there begun.
  */
 export async function storyOf(setting: Setting): Promise<PlantedStory | null> {
-  const { chance, calendar, now, teacherId, className, assignment, plan, studentId, diligence } = setting;
+  const { chance, calendar, now, teacherId, className, assignment, plan, studentId, diligence, isSentBack } = setting;
   const story: PlantedStory['story'] = [];
   const student = (fact: PieceFact) => story.push({ fact, by: studentId });
   const teacher = (fact: PieceFact, data: { earned?: number | null; remark?: string; reason?: string } = {}) => story.push({ fact, by: teacherId, data });
@@ -48,7 +50,7 @@ export async function storyOf(setting: Setting): Promise<PlantedStory | null> {
     judged(later(due, 1), later(due, 2));
     return { assignmentId: assignment.id, studentId, text: null, attached: [], story };
   }
-  const misses = chance.next() > 0.8 + diligence * 0.2;
+  const misses = !isSentBack && chance.next() > 0.8 + diligence * 0.2;
   const begins = age > 0 ? !misses || chance.happens(0.3) : chance.happens(age > -5 ? 0.35 : 0.05) && (assignment.opens ?? 0) < now;
   if (!begins) return null;
   const begunAt = Math.max(assignment.issuedAt, Math.min(due, now) - chance.between(20, 60) * HOUR_MS);
@@ -60,9 +62,9 @@ export async function storyOf(setting: Setting): Promise<PlantedStory | null> {
       age <= 0 ? now - chance.between(2, 20) * HOUR_MS : lateOnes ? Math.min(due + chance.between(2, 46) * HOUR_MS, now - HOUR_MS) : due - chance.between(1, 700) * MINUTE_MS;
     student({ kind: 'handedIn', at: Math.max(handedInAt, begunAt + HOUR_MS / 2) });
     if (age > 8) judged(later(due, 3), later(due, 4));
-    else if (age > 5) judged(later(due, 3), chance.happens(0.7) ? later(due, 4) : null);
-    else if (age > 1 && chance.happens(0.4)) {
-      if (chance.happens(0.12)) {
+    else if (age > 5 && !isSentBack) judged(later(due, 3), chance.happens(0.7) ? later(due, 4) : null);
+    else if (age > 1 && (isSentBack || chance.happens(0.4))) {
+      if (isSentBack) {
         const newDue = addSchoolDays(calendar, now, 3);
         teacher({ kind: 'sentBack', at: later(due, 1), newDue }, { reason: chance.pick(SEND_BACK_REASONS) });
       } else judged(later(due, 1), null);

@@ -15,9 +15,19 @@ const PROBLEM = {
   },
 };
 
+/** OpenAPI 3.1 has no `nullable`: what may be null says so among its types. */
+function withNullTypes(shape: unknown): unknown {
+  if (Array.isArray(shape)) return shape.map(withNullTypes);
+  if (typeof shape !== 'object' || shape === null) return shape;
+  const { nullable, ...rest } = shape as { nullable?: boolean; type?: string };
+  const inner = Object.fromEntries(Object.entries(rest).map(([key, value]) => [key, withNullTypes(value)]));
+  return nullable && typeof inner.type === 'string' ? { ...inner, type: [inner.type, 'null'] } : inner;
+}
+const shapeOf = (schema: ObjectSchema) => withNullTypes(joiToSwagger(schema).swagger) as { properties?: Record<string, unknown>; required?: string[] };
+
 function parametersOf(schema: ObjectSchema | undefined, where: 'path' | 'query') {
   if (!schema) return [];
-  const { properties = {}, required = [] } = joiToSwagger(schema).swagger as { properties?: Record<string, unknown>; required?: string[] };
+  const { properties = {}, required = [] } = shapeOf(schema);
   return Object.entries(properties).map(([name, shape]) => ({ name, in: where, required: where === 'path' || required.includes(name), schema: shape }));
 }
 
@@ -28,7 +38,7 @@ export function openApiOf(routes: readonly Route[]) {
     const path = route.path.replace(/:(\w+)/g, '{$1}');
     const content = route.takesFile
       ? { 'multipart/form-data': { schema: { type: 'object', required: ['file'], properties: { file: { type: 'string', format: 'binary' } } } } }
-      : route.body && { 'application/json': { schema: joiToSwagger(route.body).swagger } };
+      : route.body && { 'application/json': { schema: shapeOf(route.body) } };
     paths[path] = {
       ...paths[path],
       [route.verb]: {
@@ -61,7 +71,7 @@ const escape = (text: string) => text.replace(/[&<>"]/g, (c) => `&#${c.charCodeA
 export function openApiPage(routes: readonly Route[]): string {
   const rows = routes
     .map((route) => {
-      const body = route.takesFile ? 'one file' : route.body ? JSON.stringify(joiToSwagger(route.body).swagger, null, 2) : '';
+      const body = route.takesFile ? 'one file' : route.body ? JSON.stringify(shapeOf(route.body), null, 2) : '';
       const shape = body.length > 20 ? `<details><summary>body</summary><pre>${escape(body)}</pre></details>` : escape(body);
       return `<tr><td><b>${route.verb.toUpperCase()}</b></td><td><code>${escape(route.path)}</code></td><td>${escape(route.does)}${shape ? `<br>${shape}` : ''}</td><td><code>${route.action}</code><br>${ACTIONS[route.action].roles.join(', ')}</td></tr>`;
     })

@@ -95,11 +95,11 @@ export function classesService({ sequelize, accounts, defaultZone }: { sequelize
     },
 
     async create(actor: Actor & { userId: string }, request: ClassRequest, now: number): Promise<string> {
-      const zone = request.zone ?? defaultZone;
       const mine = await service.taughtBy(actor.userId);
       return inTransaction(sequelize, async (transaction) => {
         const siblings = await load(mine, transaction);
         const own = siblings.at(-1);
+        const zone = request.zone ?? own?.calendar.zone ?? defaultZone;
         const calendar = own ? null : firstCalendar(zone, now);
         if (calendar) await calendars.create(calendar, { transaction });
         const usedHues = new Set(siblings.map((sibling) => sibling.hue));

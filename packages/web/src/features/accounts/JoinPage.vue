@@ -5,7 +5,8 @@ import type { JoinPreviewReply, JoinReply } from '@jolly/server/contract';
 import { onMounted, ref } from 'vue';
 import { useI18n } from 'vue-i18n';
 import { useRoute, useRouter } from 'vue-router';
-import { ApiProblem, ask, askSession } from '../../api/client';
+import { ask, askSession } from '../../api/client';
+import { useAttempt } from '../../api/use-attempt';
 import GatePage from './GatePage.vue';
 import { useSession } from './session.store';
 
@@ -16,20 +17,8 @@ const session = useSession();
 const code = ref(typeof route.params.code === 'string' ? route.params.code : '');
 const found = ref<JoinPreviewReply | null>(null);
 const person = ref({ givenName: '', familyName: '', userName: '', password: '' });
-const problem = ref<ApiProblem | null>(null);
-const busy = ref(false);
+const { problem, busy, attempt } = useAttempt();
 
-async function attempt(work: () => Promise<void>): Promise<void> {
-  busy.value = true;
-  problem.value = null;
-  try {
-    await work();
-  } catch (error) {
-    problem.value = error instanceof ApiProblem ? error : new ApiProblem('network', t('common.unreachable'), 0);
-  } finally {
-    busy.value = false;
-  }
-}
 const path = () => encodeURIComponent(tidyJoinCode(code.value));
 const look = () => attempt(async () => void (found.value = await ask<JoinPreviewReply>('GET', `/api/join/${path()}`, { anonymous: true })));
 const join = () =>

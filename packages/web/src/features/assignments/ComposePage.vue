@@ -5,6 +5,7 @@ import type { AssignmentBody, AssignmentPiecesReply, AssignmentReply, ClassReply
 import { computed, onBeforeUnmount, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { ApiProblem, ask, now } from '../../api/client';
+import { vFocusFirst } from '../../ui/focus-first';
 import LoadGate from '../../ui/LoadGate.vue';
 import RichTextEditor from '../../ui/RichTextEditor.vue';
 import WhenField from '../../ui/WhenField.vue';
@@ -83,7 +84,9 @@ async function begin(): Promise<void> {
     classes.value = await ask<ClassReply[]>('GET', '/api/classes');
     const id = route.params.id;
     if (typeof id === 'string') {
-      take(await ask<AssignmentReply>('GET', `/api/assignments/${id}`));
+      const reply = await ask<AssignmentReply>('GET', `/api/assignments/${id}`);
+      take(reply);
+      takeKept(reply);
       await loadPieces();
     } else {
       classId.value = scope.classId.value ?? classes.value[0]?.id ?? '';
@@ -95,6 +98,24 @@ async function begin(): Promise<void> {
   }
 }
 void begin();
+
+// Changes to an issued assignment wait for the teacher's word. Until then they are kept in this browser, so
+// that leaving the page or closing the tab loses none of them.
+const keptKey = (id: string) => `jolly-edit ${id}`;
+function keepChanges(): void {
+  if (!stored.value || !issued.value) return;
+  const { id, version } = stored.value;
+  if (dirty.value) localStorage.setItem(keptKey(id), JSON.stringify({ version, body: body.value }));
+  else localStorage.removeItem(keptKey(id));
+}
+function takeKept(reply: AssignmentReply): void {
+  const kept = JSON.parse(localStorage.getItem(keptKey(reply.id)) ?? 'null') as { version: number; body: AssignmentBody } | null;
+  if (!kept) return;
+  // Somebody changed it since: both are shown, and the teacher says which holds.
+  if (kept.version !== reply.version) theirs.value = reply;
+  take({ ...reply, ...kept.body });
+  stored.value = reply;
+}
 
 // One save at a time; what is typed meanwhile goes with the next.
 let running: Promise<void> | null = null;
@@ -114,6 +135,7 @@ async function save(force?: number): Promise<void> {
       const isNew = stored.value === null;
       stored.value = reply;
       savedAt.value = now();
+      localStorage.removeItem(keptKey(reply.id));
       if (left) return;
       if (isNew) await router.replace({ path: `/assignments/${reply.id}/edit`, query: route.query });
       await loadPieces();
@@ -129,7 +151,9 @@ async function save(force?: number): Promise<void> {
 }
 watch(body, () => {
   // An issued assignment changes for its students only when the teacher says so.
-  if (state.value !== 'ready' || issued.value || !dirty.value) return;
+  if (state.value !== 'ready') return;
+  if (issued.value) return keepChanges();
+  if (!dirty.value) return;
   clearTimeout(timer);
   timer = setTimeout(() => void save(), SAVE_AFTER_MS);
 }, { deep: true });
@@ -141,7 +165,10 @@ onBeforeUnmount(() => {
 });
 
 function takeTheirs(): void {
-  if (theirs.value) take(theirs.value);
+  if (theirs.value) {
+    take(theirs.value);
+    localStorage.removeItem(keptKey(theirs.value.id));
+  }
   theirs.value = null;
   problem.value = null;
 }
@@ -195,7 +222,7 @@ function toggle(kind: HandInKind): void {
     <div v-if="classes.length === 0" class="page"><div class="note stack"><p>{{ t('compose.noClass') }}</p><RouterLink class="btn main" to="/class">{{ t('today.firstClass') }}</RouterLink></div></div>
     <form v-else class="compose" @submit.prevent="issued ? save() : issue()">
       <section class="what">
-        <input v-model="title" class="title" :placeholder="t('compose.titlePlaceholder')" :aria-label="t('compose.titleLabel')" maxlength="200" dir="auto" autofocus />
+        <input v-model="title" v-focus-first class="title" :placeholder="t('compose.titlePlaceholder')" :aria-label="t('compose.titleLabel')" maxlength="200" dir="auto" />
         <RichTextEditor v-model="instructions" class="instructions" :label="t('compose.instructions')" :placeholder="t('compose.instructionsPlaceholder')" />
         <div class="facts">
           <span class="muted">{{ t('compose.handIn') }}</span>

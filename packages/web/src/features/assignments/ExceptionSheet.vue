@@ -3,7 +3,8 @@
 import { addSchoolDays, windowProblem, type Instant, type SchoolCalendar } from '@jolly/core';
 import type { ExceptionRequest, PieceRow } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
-import { ApiProblem, ask } from '../../api/client';
+import { ask } from '../../api/client';
+import { useAttempt } from '../../api/use-attempt';
 import SideSheet from '../../ui/SideSheet.vue';
 import WhenField from '../../ui/WhenField.vue';
 import { useWords } from '../../ui/use-words';
@@ -16,7 +17,8 @@ const who = ref('');
 const kind = ref<'dates' | 'excused'>('dates');
 const dates = ref<{ opens: Instant | null; due: Instant | null; closes: Instant | null }>({ opens: null, due: null, closes: null });
 const reason = ref('');
-const why = ref('');
+const { problem, attempt } = useAttempt();
+const asked = ref(false);
 const row = computed(() => props.rows.find((one) => one.student.id === who.value));
 
 watch(
@@ -24,7 +26,8 @@ watch(
   ([open]) => {
     if (!open) return;
     who.value = props.studentId ?? '';
-    why.value = '';
+    problem.value = null;
+    asked.value = false;
   },
   { immediate: true },
 );
@@ -45,21 +48,17 @@ const nothing = computed(() => kind.value === 'dates' && Object.values(dates.val
 const contradiction = computed(() => (kind.value === 'dates' ? windowProblem(dates.value) : null));
 
 async function give(): Promise<void> {
-  if (nothing.value) return void (why.value = t('exception.nothing'));
+  asked.value = true;
+  if (nothing.value) return;
   const set = kind.value === 'excused' ? {} : Object.fromEntries(Object.entries(dates.value).filter(([, date]) => date !== null));
   const body: ExceptionRequest = { ...set, excused: kind.value === 'excused', reason: reason.value };
   await change(() => ask('PUT', `/api/assignments/${props.assignmentId}/exceptions/${who.value}`, { body }));
 }
 const takeAway = () => change(() => ask('DELETE', `/api/assignments/${props.assignmentId}/exceptions/${who.value}`));
 async function change(work: () => Promise<unknown>): Promise<void> {
-  why.value = '';
-  try {
-    await work();
-    emit('changed');
-    emit('close');
-  } catch (error) {
-    why.value = error instanceof ApiProblem ? [error.title, ...error.errors.map((one) => one.message)].join(' ') : String(error);
-  }
+  if (!(await attempt(work))) return;
+  emit('changed');
+  emit('close');
 }
 </script>
 
@@ -86,7 +85,8 @@ async function change(work: () => Promise<unknown>): Promise<void> {
         <p v-if="contradiction" class="alarm small" role="alert">{{ t(`compose.contradiction.${contradiction}`) }}</p>
       </template>
       <div><label class="label" for="reason">{{ t('exception.reason') }}</label><input id="reason" v-model="reason" class="field" maxlength="500" dir="auto" :placeholder="t('exception.reasonPlaceholder')" /></div>
-      <p v-if="why" class="note bad" role="alert">{{ why }}</p>
+      <p v-if="asked && nothing" class="note bad" role="alert">{{ t('exception.nothing') }}</p>
+      <p v-else-if="problem" class="note bad" role="alert">{{ [problem.title, ...problem.errors.map((one) => one.message)].join(' ') }}</p>
       <div class="row wrap">
         <button class="btn main" :disabled="!row || contradiction !== null">{{ t(kind === 'excused' ? 'exception.excuse' : 'exception.give', { name: row?.student.givenName ?? '…' }) }}</button>
         <button v-if="row?.exception" type="button" class="btn" @click="takeAway">{{ t('exception.takeAway') }}</button>

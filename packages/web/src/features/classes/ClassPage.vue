@@ -4,10 +4,12 @@ import { readRosterLines } from '@jolly/core';
 import type { AddStudentsReply, ClassReply, ClassRequest, RosterStudent } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { ApiProblem, ask } from '../../api/client';
+import { ask } from '../../api/client';
+import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
 import { localDayText } from '../../time/format';
 import ClassSquare from '../../ui/ClassSquare.vue';
+import { vFocusFirst } from '../../ui/focus-first';
 import LoadGate from '../../ui/LoadGate.vue';
 import { useWords } from '../../ui/use-words';
 import { useScope, useTermLine } from '../termline';
@@ -22,7 +24,7 @@ const classes = useLoad(() => ask<ClassReply[]>('GET', '/api/classes'));
 const classId = computed(() => (typeof route.params.id === 'string' && route.params.id ? route.params.id : (scope.classId.value ?? classes.value.value?.[0]?.id ?? null)));
 const current = computed(() => classes.value.value?.find((one) => one.id === classId.value) ?? null);
 const roster = ref<RosterStudent[]>([]);
-const problem = ref<ApiProblem | null>(null);
+const { problem, attempt: tryTo } = useAttempt();
 const said = ref('');
 
 async function loadRoster(): Promise<void> {
@@ -32,14 +34,9 @@ watch(classId, loadRoster, { immediate: true });
 const here = computed(() => roster.value.filter((one) => one.left === null));
 const gone = computed(() => roster.value.filter((one) => one.left !== null));
 
-async function attempt(work: () => Promise<void>): Promise<void> {
-  problem.value = null;
+function attempt(work: () => Promise<unknown>): Promise<boolean> {
   said.value = '';
-  try {
-    await work();
-  } catch (error) {
-    problem.value = error instanceof ApiProblem ? error : new ApiProblem('network', t('common.unreachable'), 0);
-  }
+  return tryTo(work);
 }
 async function refresh(): Promise<void> {
   await Promise.all([classes.reload(), loadRoster(), line.load()]);
@@ -73,7 +70,9 @@ const making = ref(false);
 const newName = ref('');
 const make = () =>
   attempt(async () => {
-    const body: ClassRequest = { name: newName.value };
+    // The first class takes the zone of this browser; further ones follow it.
+    const first = (classes.value.value ?? []).length === 0;
+    const body: ClassRequest = { name: newName.value, ...(first ? { zone: Intl.DateTimeFormat().resolvedOptions().timeZone } : {}) };
     const made = await ask<ClassReply>('POST', '/api/classes', { body });
     newName.value = '';
     making.value = false;
@@ -92,7 +91,7 @@ const settings = (changed: ClassReply) => {
       <div class="row wrap classes">
         <RouterLink v-for="one in classes.value.value ?? []" :key="one.id" class="chip tab" :to="{ path: `/class/${one.id}`, query: scope.kept.value }" :aria-current="one.id === classId ? 'page' : undefined"><ClassSquare :hue="one.hue" /> {{ one.name }}</RouterLink>
         <button v-if="!making" class="btn" @click="making = true">{{ t('class.newClass') }}</button>
-        <form v-else class="row" @submit.prevent="make"><label class="hidden-text" for="new-name">{{ t('class.name') }}</label><input id="new-name" v-model="newName" class="field" maxlength="120" required autofocus :placeholder="t('class.name')" dir="auto" /><button class="btn main">{{ t('class.make') }}</button><button type="button" class="btn quiet" @click="making = false">{{ t('common.cancel') }}</button></form>
+        <form v-else class="row" @submit.prevent="make"><label class="hidden-text" for="new-name">{{ t('class.name') }}</label><input id="new-name" v-model="newName" v-focus-first class="field" maxlength="120" required :placeholder="t('class.name')" dir="auto" /><button class="btn main">{{ t('class.make') }}</button><button type="button" class="btn quiet" @click="making = false">{{ t('common.cancel') }}</button></form>
       </div>
       <p v-if="problem && !current" class="note bad" role="alert">{{ problem.title }}</p>
       <div v-if="!current" class="note stack"><h2>{{ t('class.none') }}</h2><p>{{ t('class.noneHint') }}</p><button v-if="!making" class="btn main" @click="making = true">{{ t('class.newClass') }}</button></div>

@@ -4,7 +4,8 @@ import type { LateRule } from '@jolly/core';
 import type { ClassReply } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import { useI18n } from 'vue-i18n';
-import { ApiProblem, ask } from '../../api/client';
+import { ask } from '../../api/client';
+import { useAttempt } from '../../api/use-attempt';
 
 const props = defineProps<{ schoolClass: ClassReply }>();
 const emit = defineEmits<{ changed: [ClassReply] }>();
@@ -19,19 +20,14 @@ const kind = ref<(typeof KINDS)[number]>(rule.kind === 'perDay' || rule.kind ===
 const percent = ref('percent' in rule ? rule.percent / 1000 : 5);
 const most = ref('maxPercentOff' in rule ? rule.maxPercentOff / 1000 : 50);
 const said = ref('');
-const why = ref('');
+const { problem, attempt } = useAttempt();
 const lateRule = computed<LateRule>(() => (kind.value === 'none' ? { kind: 'none' } : { kind: kind.value, percent: Math.round(percent.value * 1000), of: 'max', maxPercentOff: Math.round(most.value * 1000), floorPercent: 0 }));
 
 async function save(): Promise<void> {
-  said.value = why.value = '';
-  try {
-    const body = { name: name.value, dueTime: dueTime.value || null, graceMinutes: grace.value, lateRule: lateRule.value, version: props.schoolClass.version };
-    emit('changed', await ask<ClassReply>('PATCH', `/api/classes/${props.schoolClass.id}`, { body }));
-    said.value = t('class.copied');
-  } catch (error) {
-    if (!(error instanceof ApiProblem)) throw error;
-    why.value = [error.title, ...error.errors.map((one) => one.message)].join(' ');
-  }
+  said.value = '';
+  const body = { name: name.value, dueTime: dueTime.value || null, graceMinutes: grace.value, lateRule: lateRule.value, version: props.schoolClass.version };
+  const done = await attempt(async () => emit('changed', await ask<ClassReply>('PATCH', `/api/classes/${props.schoolClass.id}`, { body })));
+  if (done) said.value = t('class.copied');
 }
 </script>
 
@@ -51,7 +47,7 @@ async function save(): Promise<void> {
         <span class="small">{{ t('class.lateMost') }}</span><input v-model.number="most" class="field small-number" type="number" min="0" max="100" step="any" required :aria-label="t('class.lateMost')" />
       </div>
     </div>
-    <p v-if="why" class="note bad" role="alert">{{ why }}</p>
+    <p v-if="problem" class="note bad" role="alert">{{ [problem.title, ...problem.errors.map((one) => one.message)].join(' ') }}</p>
     <div class="row"><button class="btn">{{ t('common.save') }}</button><span v-if="said" class="good small" role="status">{{ said }}</span></div>
   </form>
 </template>

@@ -5,6 +5,7 @@ import type { HandInView, MyPieceReply, WorkFile } from '@jolly/server/contract'
 import { computed, ref, watch } from 'vue';
 import { onBeforeRouteLeave, useRoute } from 'vue-router';
 import { ApiProblem, ask, now } from '../../api/client';
+import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
 import { timeText } from '../../time/format';
 import LoadGate from '../../ui/LoadGate.vue';
@@ -37,8 +38,7 @@ const piece = computed(() => value.value?.piece ?? null);
 const zone = computed(() => piece.value?.zone ?? 'UTC');
 const may = computed(() => value.value?.mayHandIn ?? null);
 const working = computed(() => value.value !== null && may.value === null);
-const problem = ref<ApiProblem | null>(null);
-const busy = ref(false);
+const { problem, busy, attempt } = useAttempt();
 const words = computed(() => wordCount(draft.text.value));
 
 interface Upload {
@@ -76,17 +76,6 @@ async function detach(file: WorkFile): Promise<void> {
     await ask('DELETE', `${base}/files/${file.id}`);
     files.value = files.value.filter((one) => one.id !== file.id);
   });
-}
-async function attempt(work: () => Promise<void>): Promise<void> {
-  busy.value = true;
-  problem.value = null;
-  try {
-    await work();
-  } catch (error) {
-    problem.value = error instanceof ApiProblem ? error : new ApiProblem('network', t('common.unreachable'), 0);
-  } finally {
-    busy.value = false;
-  }
 }
 
 // The key stays the same until the server has answered, so that trying again cannot hand in twice.

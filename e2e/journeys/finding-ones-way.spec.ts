@@ -1,0 +1,85 @@
+import { expect, test } from '@playwright/test';
+import { aClass, issues, someone, type, unique } from '../support/people';
+
+test('scope and span hold across sections and live in the address', async ({ browser }) => {
+  const page = await someone(browser, 'odile.finch');
+  await page.goto('/plan');
+  await page.getByLabel('Which class').selectOption({ label: 'Weather 9' });
+  await expect(page).toHaveURL(/class=/);
+  await page.getByTitle(/^Week 8,/).click();
+  await expect(page.getByText(/^Week 8 ·/)).toBeVisible();
+  await expect(page.getByRole('row', { name: /Storm log, week 9/ })).toBeVisible();
+  await expect(page.getByRole('row', { name: /Meander notes/ })).toHaveCount(0);
+  // The bracket's ends move by arrow keys, week by week.
+  await page.getByRole('slider', { name: 'Last week shown' }).press('ArrowRight');
+  await expect(page.getByText(/^Weeks 8–9 ·/)).toBeVisible();
+  await page.getByRole('link', { name: 'Progress' }).click();
+  await expect(page).toHaveURL(/\/progress\?class=.*from=.*to=/);
+  await expect(page.getByText(/^Weeks 8–9 ·/)).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Weather 9' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Rivers 8' })).toHaveCount(0);
+  await page.reload();
+  await expect(page.getByLabel('Which class')).toHaveValue(/[\w-]{36}/);
+});
+
+test('the term line is walked by keyboard, and a square opens its assignment', async ({ browser }) => {
+  const page = await someone(browser, 'odile.finch');
+  await page.goto('/today');
+  const first = page.locator('[data-square="0"]');
+  await first.focus();
+  await expect(page.locator('div.tip')).toContainText('due');
+  await page.keyboard.press('ArrowRight');
+  const second = page.locator('[data-square="1"]');
+  await expect(second).toBeFocused();
+  const title = (await second.getAttribute('aria-label'))!.split(', ')[0]!;
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: title })).toBeVisible();
+});
+
+test('anything is found with / and opened with Enter; ? shows the keys; nothing fires while typing', async ({ browser }) => {
+  const page = await someone(browser, 'odile.finch');
+  await page.goto('/today');
+  await page.locator('.owes').first().waitFor();
+  await page.keyboard.press('/');
+  await expect(page.getByRole('combobox', { name: 'Find anything' })).toBeFocused();
+  await page.keyboard.type('ottoline');
+  await expect(page.getByRole('option', { name: /Ottoline Barrington-Szymańska/ })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Ottoline Barrington-Szymańska' }).first()).toBeAttached();
+  await page.keyboard.press('/');
+  await page.keyboard.type('zzzn?');
+  await expect(page.getByText('Nothing of yours is called that.')).toBeVisible();
+  await expect(page).toHaveURL(/\/progress\//);
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('?');
+  await expect(page.getByRole('heading', { name: 'On this page' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('n');
+  await expect(page.getByLabel('Title')).toBeFocused();
+});
+
+test('the demo school has every state of a piece, and shows a PDF on the desk', async ({ browser }) => {
+  const page = await someone(browser, 'odile.finch');
+  const all = (await (await page.request.get('/api/assignments')).json()) as { id: string; title: string; counts: Record<string, number> }[];
+  const states = new Set(all.flatMap(({ counts }) => Object.keys(counts)));
+  expect([...states].sort()).toEqual(['excused', 'in', 'inClass', 'inLate', 'missing', 'notOpen', 'open', 'returned', 'scored', 'sentBack', 'started']);
+  const atlas = all.find((one) => one.title === 'Cloud atlas')!;
+  const { rows } = (await (await page.request.get(`/api/assignments/${atlas.id}/pieces`)).json()) as { rows: { handedInAt: number | null; student: { id: string } }[] };
+  await page.goto(`/marking/${atlas.id}/${rows.find((row) => row.handedInAt !== null)!.student.id}`);
+  await expect(page.getByRole('img', { name: 'Page 1 of 2' })).toBeVisible();
+});
+
+test('changes to an issued assignment are kept in the browser until they are saved, and say whom they touch', async ({ browser }) => {
+  const { teacher, classId } = await aClass(browser);
+  const id = await issues(teacher, classId, { title: unique('Ripple'), due: 3, closes: null });
+  await teacher.goto(`/assignments/${id}/edit`);
+  await type(teacher.getByLabel('Title'), 'Ripple, second edition');
+  await expect(teacher.getByText('Saving changes the dates and states of 2 students at once.')).toBeVisible();
+  await teacher.goto('/today');
+  await teacher.goto(`/assignments/${id}/edit`);
+  await expect(teacher.getByLabel('Title')).toHaveValue('Ripple, second edition');
+  await teacher.getByRole('button', { name: 'Save changes' }).click();
+  await expect(teacher.getByText('Saved.')).toBeVisible();
+  await teacher.goto(`/assignments/${id}`);
+  await expect(teacher.getByRole('heading', { name: 'Ripple, second edition' })).toBeVisible();
+});

@@ -1,0 +1,120 @@
+import { textOf, type RichText } from '@jolly/core';
+import { effectScope, type EffectScope } from 'vue';
+import { aStorage, aWire } from '../../testing';
+import { useDraft } from './use-draft';
+
+const KEY = 'jolly-draft bao tides';
+let scope: EffectScope;
+let listeners: Record<string, () => void>;
+
+beforeEach(() => {
+  jest.useFakeTimers();
+  listeners = {};
+  globalThis.localStorage = aStorage();
+  globalThis.window = { addEventListener: (name: string, run: () => void) => (listeners[name] = run), removeEventListener: () => undefined } as never;
+  scope = effectScope();
+});
+afterEach(() => {
+  scope.stop();
+  jest.useRealTimers();
+});
+
+const draftOn = (...answers: Parameters<typeof aWire>) => {
+  const wire = aWire(...answers);
+  globalThis.fetch = wire.fetch as typeof fetch;
+  const draft = scope.run(() => useDraft({ assignmentId: 'tides', userId: 'bao' }))!;
+  return { wire, draft };
+};
+const stored = (text: RichText | null, version: number) => ({ text, version, savedAt: null });
+const saved = (version: number) => ({ status: 200, body: { savedAt: 1000 + version, version } });
+const kept = () => JSON.parse(localStorage.getItem(KEY) ?? 'null') as { text: RichText; version: number } | null;
+const later = (ms: number) => jest.advanceTimersByTimeAsync(ms);
+
+it('keeps each change in the browser at once, sends it soon, and lets go when the server has it', async () => {
+  const { wire, draft } = draftOn(saved(1));
+  draft.begin(stored(null, 0));
+  draft.change(textOf('The tide'));
+  expect(kept()).toEqual({ text: textOf('The tide'), version: 0 });
+  expect(wire.sent).toHaveLength(0);
+  await later(1000);
+  expect(wire.sent[0]).toMatchObject({ verb: 'PUT', path: '/api/my/work/tides/text', body: { text: textOf('The tide'), version: 0 } });
+  expect([draft.status.value, draft.savedAt.value, kept()]).toEqual(['saved', 1001, null]);
+});
+
+it('typing on while it is sent goes with the next save, from the newer version', async () => {
+  const { wire, draft } = draftOn(saved(1), saved(2));
+  draft.begin(stored(null, 0));
+  draft.change(textOf('one'));
+  const first = draft.save();
+  draft.change(textOf('one two'));
+  await first;
+  expect(kept()).toEqual({ text: textOf('one two'), version: 1 });
+  await later(1000);
+  expect(wire.sent[1]!.body).toEqual({ text: textOf('one two'), version: 1 });
+  expect(kept()).toBeNull();
+});
+
+it('with the line broken everything stays here, and goes when the line is back', async () => {
+  const { draft } = draftOn('broken line', saved(1));
+  draft.begin(stored(null, 0));
+  draft.change(textOf('offline'));
+  await later(1000);
+  expect([draft.status.value, kept()?.text]).toEqual(['kept', textOf('offline')]);
+  listeners.online!();
+  await later(1);
+  expect([draft.status.value, kept()]).toEqual(['saved', null]);
+});
+
+it('tries again by itself', async () => {
+  const { draft } = draftOn('broken line', 'broken line', saved(1));
+  draft.begin(stored(null, 0));
+  draft.change(textOf('offline'));
+  await later(12_000);
+  expect(draft.status.value).toBe('saved');
+});
+
+it('what a closed tab left behind goes on where nobody wrote since', async () => {
+  localStorage.setItem(KEY, JSON.stringify({ text: textOf('never sent'), version: 3 }));
+  const { wire, draft } = draftOn(saved(4));
+  draft.begin(stored(textOf('older'), 3));
+  expect(draft.text.value).toEqual(textOf('never sent'));
+  await later(1);
+  expect(wire.sent[0]!.body).toEqual({ text: textOf('never sent'), version: 3 });
+});
+
+it('what a closed tab left behind is shown beside what was written since, and neither is lost', async () => {
+  localStorage.setItem(KEY, JSON.stringify({ text: textOf('never sent'), version: 3 }));
+  const { wire, draft } = draftOn(saved(6));
+  draft.begin(stored(textOf('from the phone'), 5));
+  expect([draft.status.value, draft.text.value, draft.other.value?.text]).toEqual(['conflict', textOf('never sent'), textOf('from the phone')]);
+  await later(10_000);
+  expect(wire.sent).toHaveLength(0);
+  await draft.keepMine();
+  expect(wire.sent[0]!.body).toEqual({ text: textOf('never sent'), version: 5 });
+});
+
+it('two tabs: the later one is shown the other and chooses', async () => {
+  const { draft } = draftOn({ status: 409, body: { type: 'conflict.changedMeanwhile', title: 'changed', status: 409, current: { text: textOf('other tab'), version: 2 } } });
+  draft.begin(stored(null, 1));
+  draft.change(textOf('this tab'));
+  expect(await draft.save()).toBe(false);
+  expect([draft.status.value, draft.other.value]).toEqual(['conflict', { text: textOf('other tab'), version: 2 }]);
+  draft.takeOther();
+  expect([draft.status.value, draft.text.value, kept()]).toEqual(['saved', textOf('other tab'), null]);
+});
+
+it('a refusal is said and not tried again, and the text stays here', async () => {
+  const { wire, draft } = draftOn({ status: 409, body: { type: 'piece.closed', title: 'This closed on Wed 2 Dec.', status: 409 } });
+  draft.begin(stored(null, 0));
+  draft.change(textOf('too late'));
+  await later(30_000);
+  expect([draft.status.value, draft.refusal.value, wire.left]).toEqual(['refused', 'This closed on Wed 2 Dec.', []]);
+  expect(kept()?.text).toEqual(textOf('too late'));
+});
+
+it('somebody else at the same browser does not get my text', () => {
+  localStorage.setItem('jolly-draft hana tides', JSON.stringify({ text: textOf('hers'), version: 0 }));
+  const { draft } = draftOn();
+  draft.begin(stored(textOf('mine'), 0));
+  expect(draft.text.value).toEqual(textOf('mine'));
+});
