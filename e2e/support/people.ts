@@ -92,7 +92,8 @@ export async function issues(teacher: Page, classId: string, work: { title: stri
   await expect(teacher.getByText(/Draft kept/)).toBeVisible();
   await work.before?.();
   await press(teacher.getByRole('button', { name: /^Issue to/ }));
-  await expect(teacher.getByRole('link', { name: /^Mark/ })).toBeVisible();
+  // Issued: the assignment's own page has taken the place of composing.
+  await teacher.waitForURL((url) => /^\/assignments\/[\w-]{36}$/.test(url.pathname));
   return teacher.url().match(/assignments\/([\w-]+)/)![1]!;
 }
 

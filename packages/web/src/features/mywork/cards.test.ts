@@ -1,0 +1,87 @@
+import type { MyPiece } from '@jolly/server/contract';
+import { createPinia } from 'pinia';
+import { createMemoryHistory, createRouter } from 'vue-router';
+import { shown } from '../../testing';
+import WorkCard from './WorkCard.vue';
+
+const MINUTE = 60_000;
+const HOUR = 60 * MINUTE;
+
+function aPiece(more: Partial<MyPiece> = {}): MyPiece {
+  return {
+    assignmentId: 'a1',
+    classId: 'c1',
+    className: 'Rivers 8',
+    hue: 3,
+    zone: 'Europe/Lisbon',
+    title: 'Meander notes',
+    points: 20_000,
+    how: 'handIn',
+    accepts: ['text'],
+    issuedAt: Date.now() - 24 * HOUR,
+    window: { opens: null, due: Date.now() + 24 * HOUR, closes: null },
+    ownDates: false,
+    place: 'next',
+    state: 'open',
+    lateBy: 0,
+    stillAccepted: false,
+    overdue: false,
+    returned: null,
+    ...more,
+  };
+}
+
+async function card(more: Partial<MyPiece> = {}): Promise<string> {
+  const router = createRouter({ history: createMemoryHistory(), routes: [{ path: '/:rest(.*)*', component: { render: () => null } }] });
+  await router.push('/work');
+  return shown(WorkCard, { piece: aPiece(more), first: true }, (app) => app.use(createPinia()).use(router));
+}
+const words = (html: string) =>
+  html
+    .replace(/<!--[^>]*-->/g, '')
+    .replace(/<[^>]+>/g, ' ')
+    .replace(/\s+/g, ' ')
+    .trim();
+
+it.each<[string, Partial<MyPiece>, string]>([
+  ['begins what is open', {}, 'Start'],
+  ['goes on with what is begun', { state: 'started' }, 'Go on'],
+  ['opens what was sent back', { state: 'sentBack', place: 'doNow' }, 'Open'],
+  ['looks at what is done in class', { how: 'inClass' }, 'Look'],
+  ['looks at what is not open yet', { state: 'notOpen', window: { opens: Date.now() + HOUR, due: null, closes: null } }, 'Look'],
+])('%s', async (_case, more, act) => {
+  const html = await card(more);
+  expect(words(html)).toContain(`${act} : Meander notes`);
+  expect(html).toContain('href="/work/a1"');
+});
+
+it('says the state in words, the class, and what it is out of', async () => {
+  expect(words(await card())).toContain('Open · Rivers 8 · 20 points');
+  expect(words(await card({ points: 1_000 }))).toContain('1 point');
+  expect(words(await card({ points: null }))).toContain('words only');
+});
+
+it('marks a date that is only mine, and says how much time is left', async () => {
+  expect(words(await card({ ownDates: true }))).toMatch(/your date · 24 h left/);
+  expect(words(await card({ window: { opens: null, due: null, closes: null } }))).toContain('no due date');
+});
+
+it('says until when a missing piece is still accepted, and since when it was due', async () => {
+  const missing = { state: 'missing' as const, stillAccepted: true, place: 'doNow' as const };
+  const closing = words(await card({ ...missing, window: { opens: null, due: Date.now() - HOUR, closes: Date.now() + 96 * HOUR } }));
+  expect(closing).toContain('closes in 4 days');
+  expect(closing).toContain('was due');
+  expect(words(await card({ ...missing, window: { opens: null, due: Date.now() - HOUR, closes: null } }))).toContain('still accepted');
+});
+
+it('draws how much of the time is gone, never more than all of it', async () => {
+  expect(await card()).toMatch(/inline-size:\s?(49\.9|50)/);
+  expect(await card({ issuedAt: Date.now() + HOUR, window: { opens: null, due: Date.now() + HOUR, closes: null } })).toMatch(/inline-size:\s?100%/);
+  expect(await card({ state: 'missing', stillAccepted: true })).not.toContain('inline-size');
+});
+
+it('shows a title of 70 letters and one in another script whole', async () => {
+  const long = 'What the forecast for the second week of November missed, and why so';
+  expect(words(await card({ title: long }))).toContain(long);
+  expect(await card({ title: 'مذكرات النهر' })).toContain('dir="auto"');
+});
