@@ -13,7 +13,7 @@ export default defineConfig({
     timezoneId: 'Europe/Lisbon',
     launchOptions: {
       executablePath: '/usr/bin/chromium',
-      args: ['--no-sandbox', '--lang=en-GB', '--disable-gpu', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run'],
+      args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run'],
     },
   },
   outputDir: '../.cache/e2e',

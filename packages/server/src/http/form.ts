@@ -1,4 +1,4 @@
-import { richTextProblem } from '@jolly/core';
+import { LONGEST_NAME, richTextProblem } from '@jolly/core';
 import Joi from 'joi';
 
 /** Forms that several schemas use. */
@@ -12,7 +12,7 @@ export const instantOrNull = Joi.number()
   .required()
   .messages({ 'number.max': '{#label} must lie before the year 2100' });
 export const version = Joi.number().strict().integer().min(0).required();
-export const personName = { givenName: Joi.string().trim().min(1).max(80).required(), familyName: Joi.string().trim().max(80).allow('').required() };
+export const personName = { givenName: Joi.string().trim().min(1).max(LONGEST_NAME).required(), familyName: Joi.string().trim().max(LONGEST_NAME).allow('').required() };
 
 /** A document of the editor, checked node by node (core/richtext). */
 export const richText = Joi.object()

@@ -1,4 +1,5 @@
 import type { AssignmentBody, AssignmentListItem, AssignmentPiecesReply, IssueReply, StateCounts } from '../../contract';
+import { asTeacher } from '../../http/as-role';
 import { Problem } from '../../http/problem';
 import type { Ask, Route } from '../../http/route';
 import type { Services } from '../../wiring';
@@ -15,8 +16,7 @@ export const assignmentRoutes = ({ assignments, board, classes }: Pick<Services,
     action: 'class.list',
     does: 'All assignments of your classes with their states counted, drafts included.',
     handle: async ({ actor, now }: Ask): Promise<AssignmentListItem[]> => {
-      if (actor.role !== 'teacher') return [];
-      const mine = await classes.load(await classes.taughtBy(actor.userId));
+      const mine = await classes.load(await classes.taughtBy(asTeacher(actor).userId));
       const sights = await board.sights({ classes: mine, drafts: true, now });
       const counts = new Map<string, { counts: StateCounts; otherDates: number }>();
       for (const { assignment, piece, exception } of sights) {
@@ -40,8 +40,7 @@ export const assignmentRoutes = ({ assignments, board, classes }: Pick<Services,
     params: classParams,
     body: newAssignmentBody,
     status: 201,
-    handle: ({ actor, params, body, now }: Ask<{ classId: string }, AssignmentBody>) =>
-      actor.role === 'anonymous' ? undefined : assignments.draft(actor, params.classId, body, now),
+    handle: ({ actor, params, body, now }: Ask<{ classId: string }, AssignmentBody>) => assignments.draft(asTeacher(actor), params.classId, body, now),
   },
   {
     verb: 'get',

@@ -1,4 +1,5 @@
 import type { ClassReply, ClassRequest } from '../../contract';
+import { asTeacher } from '../../http/as-role';
 import type { Ask, Route } from '../../http/route';
 import type { Services } from '../../wiring';
 import { classParams, editClassBody, newClassBody } from './classes.schema';
@@ -18,7 +19,7 @@ export function classRoutes({ classes, roster }: Pick<Services, 'classes' | 'ros
       path: '/api/classes',
       action: 'class.list',
       does: 'The classes you teach.',
-      handle: async ({ actor }: Ask) => replies(actor.role === 'teacher' ? await classes.load(await classes.taughtBy(actor.userId)) : []),
+      handle: async ({ actor }: Ask) => replies(await classes.load(await classes.taughtBy(asTeacher(actor).userId))),
     },
     {
       verb: 'post',
@@ -28,8 +29,7 @@ export function classRoutes({ classes, roster }: Pick<Services, 'classes' | 'ros
       body: newClassBody,
       status: 201,
       handle: async ({ actor, body, now }: Ask<object, ClassRequest>) => {
-        if (actor.role === 'anonymous') return undefined;
-        return (await replies(await classes.load([await classes.create(actor, body, now)])))[0];
+        return (await replies(await classes.load([await classes.create(asTeacher(actor), body, now)])))[0];
       },
     },
     {

@@ -1,4 +1,5 @@
 import type { ExceptionRequest } from '../../contract';
+import { asTeacher } from '../../http/as-role';
 import type { Ask, Route } from '../../http/route';
 import type { Services } from '../../wiring';
 import { exceptionBody, exceptionParams } from './exceptions.schema';
@@ -13,7 +14,7 @@ export const exceptionRoutes = ({ exceptions }: Pick<Services, 'exceptions'>): R
     does: 'Gives one student other dates on an assignment, or excuses them, with a reason.',
     params: exceptionParams,
     body: exceptionBody,
-    handle: ({ actor, params, body, now }: Ask<One, ExceptionRequest>) => (actor.role === 'anonymous' ? undefined : exceptions.give(actor, params, body, now)),
+    handle: ({ actor, params, body, now }: Ask<One, ExceptionRequest>) => exceptions.give(asTeacher(actor), params, body, now),
   },
   {
     verb: 'delete',

@@ -1,8 +1,8 @@
 import Joi from 'joi';
 import type { ExceptionRequest } from '../../contract';
-import { id } from '../../http/form';
+import { id, instantOrNull } from '../../http/form';
 
-const date = Joi.number().strict().integer().min(0).max(4_102_444_800_000).allow(null);
+const date = instantOrNull.optional();
 export const exceptionParams = Joi.object({ assignmentId: id, studentId: id });
 export const exceptionBody = Joi.object<ExceptionRequest, true>({
   opens: date,

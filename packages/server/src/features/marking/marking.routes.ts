@@ -1,17 +1,11 @@
-import type { Actor } from '@jolly/core';
 import type { ReturnRequest, ScoreRequest, SendBackRequest } from '../../contract';
-import { Problem } from '../../http/problem';
+import { asTeacher } from '../../http/as-role';
 import type { Ask, Route } from '../../http/route';
 import type { Services } from '../../wiring';
 import { assignmentParams } from '../assignments/assignments.schema';
 import { pieceParams, returnBody, scoreBody, sendBackBody } from './marking.schema';
 
 type One = { assignmentId: string; studentId: string };
-
-const asTeacher = (actor: Actor) => {
-  if (actor.role !== 'teacher') throw new Problem('access.role');
-  return actor;
-};
 
 export const markingRoutes = ({ marking }: Pick<Services, 'marking'>): Route[] => [
   {

@@ -1,8 +1,8 @@
-import type { Actor } from '@jolly/core';
 import { pipeline } from 'node:stream/promises';
 import type { SaveTextRequest } from '../../contract';
 import { isShownInline } from '../../files/file-store';
 import { takenFile } from '../../files/take-file';
+import { asStudent } from '../../http/as-role';
 import { Problem } from '../../http/problem';
 import type { Ask, Route } from '../../http/route';
 import type { Services } from '../../wiring';
@@ -10,11 +10,6 @@ import { assignmentParams } from '../assignments/assignments.schema';
 import { draftFileParams, fileParams, fileQuery, saveTextBody } from './my-work.schema';
 
 type One = { assignmentId: string };
-
-const asStudent = (actor: Actor) => {
-  if (actor.role !== 'student') throw new Problem('access.role');
-  return actor;
-};
 
 export const myWorkRoutes = ({ myWork, fileStore }: Pick<Services, 'myWork' | 'fileStore'>): Route[] => [
   {

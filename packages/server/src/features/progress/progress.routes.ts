@@ -1,4 +1,4 @@
-import { Problem } from '../../http/problem';
+import { asStudent } from '../../http/as-role';
 import type { Ask, Route } from '../../http/route';
 import type { Services } from '../../wiring';
 import { classParams } from '../classes/classes.schema';
@@ -26,9 +26,6 @@ export const progressRoutes = ({ progress }: Pick<Services, 'progress'>): Route[
     path: '/api/my/progress',
     action: 'ownProgress.look',
     does: 'Where you stand in each of your classes.',
-    handle: ({ actor, now }: Ask) => {
-      if (actor.role !== 'student') throw new Problem('access.role');
-      return progress.own(actor, now);
-    },
+    handle: ({ actor, now }: Ask) => progress.own(asStudent(actor), now),
   },
 ];

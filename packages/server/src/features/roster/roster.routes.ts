@@ -1,4 +1,5 @@
 import type { AddStudentsRequest, JoinReply, JoinRequest } from '../../contract';
+import { asStudent } from '../../http/as-role';
 import type { Ask, Route } from '../../http/route';
 import { beginSession } from '../../http/session';
 import { codeParams, joinBody } from '../accounts/accounts.schema';
@@ -64,6 +65,6 @@ export const rosterRoutes = ({ roster, accounts }: Pick<Services, 'roster' | 'ac
     does: 'Joins one more class with the sign-in you have.',
     limit: 'joinCode',
     params: codeParams,
-    handle: ({ actor, params, now }: Ask<{ code: string }>) => (actor.role === 'student' ? roster.joinSignedIn(actor, params.code, now) : undefined),
+    handle: ({ actor, params, now }: Ask<{ code: string }>) => roster.joinSignedIn(asStudent(actor), params.code, now),
   },
 ];

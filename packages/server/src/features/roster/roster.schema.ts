@@ -1,12 +1,9 @@
-import { LONGEST_NAME, MOST_LINES } from '@jolly/core';
+import { MOST_LINES } from '@jolly/core';
 import Joi from 'joi';
 import type { AddStudentsRequest } from '../../contract';
-import { id } from '../../http/form';
+import { id, personName } from '../../http/form';
 
-const name = Joi.object({
-  givenName: Joi.string().trim().min(1).max(LONGEST_NAME).required(),
-  familyName: Joi.string().trim().max(LONGEST_NAME).allow('').required(),
-});
+const name = Joi.object(personName);
 export const addStudentsBody = Joi.object<AddStudentsRequest, true>({
   students: Joi.array().items(name).min(1).max(MOST_LINES).required(),
   sameNamesMeant: Joi.boolean().strict(),

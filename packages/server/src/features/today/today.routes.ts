@@ -1,3 +1,4 @@
+import { asTeacher } from '../../http/as-role';
 import type { Ask, Route } from '../../http/route';
 import type { Services } from '../../wiring';
 
@@ -7,6 +8,6 @@ export const todayRoutes = ({ today }: Pick<Services, 'today'>): Route[] => [
     path: '/api/today',
     action: 'today.look',
     does: 'What waits on you, what waits on students, what is coming.',
-    handle: ({ actor, now }: Ask) => (actor.role === 'teacher' ? today.of(actor, now) : undefined),
+    handle: ({ actor, now }: Ask) => today.of(asTeacher(actor), now),
   },
 ];

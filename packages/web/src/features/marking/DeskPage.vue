@@ -288,8 +288,9 @@ useShortcuts([
 <style scoped>
 .desk { display: grid; grid-template-columns: minmax(0, 1fr) 404px; grid-template-rows: minmax(0, 1fr) auto; height: calc(100vh - 126px); min-height: 540px; }
 .work { display: flex; flex-direction: column; padding: 14px 20px 0; min-height: 0; }
-.top { margin-block-end: 12px; gap: 14px; }
-.top h1 { font-size: 21px; }
+.top { margin-block-end: 12px; gap: 2px 14px; flex-wrap: wrap; }
+.top h1 { font-size: 21px; max-width: 100%; }
+.top span { max-width: 100%; overflow: hidden; text-overflow: ellipsis; }
 .nowrap { white-space: nowrap; }
 .paper-place { overflow: auto; flex: 1; padding-block-end: 14px; }
 .paper { background: var(--surface); border: 1px solid var(--line); border-radius: 4px; box-shadow: 0 2px 0 var(--line); padding: 34px 40px; max-width: 840px; min-height: 100%; }

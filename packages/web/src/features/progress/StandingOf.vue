@@ -44,8 +44,8 @@ function detail(piece: ProgressPiece): string {
   <article class="standing">
     <section class="stack">
       <div class="sheet card">
-        <h2 dir="auto">{{ own ? standing.className : name(standing.student) }}</h2>
-        <p class="muted small"><ClassSquare :hue="standing.hue" /> {{ standing.className }}<template v-if="!own"> · {{ t('progress.joined', { day: localDayText(standing.joined) }) }}<template v-if="standing.left"> · {{ t('progress.left', { day: localDayText(standing.left) }) }}</template></template></p>
+        <h2 dir="auto"><ClassSquare v-if="own" :hue="standing.hue" /> {{ own ? standing.className : name(standing.student) }}</h2>
+        <p v-if="!own" class="muted small"><ClassSquare :hue="standing.hue" /> {{ standing.className }} · {{ t('progress.joined', { day: localDayText(standing.joined) }) }}<template v-if="standing.left"> · {{ t('progress.left', { day: localDayText(standing.left) }) }}</template></p>
         <CompassDial :percent="number(standing.row.points.percent)" :at-least="number(standing.row.points.atLeast)" :at-most="number(standing.row.points.atMost)" :label="t('progress.dial')" :empty="t('progress.noScores')" />
         <template v-if="standing.row.points.possible > 0">
           <p class="small middle">{{ t('progress.dialAll', { a: points(standing.row.points.earned), b: points(standing.row.points.possible) }) }}</p>
