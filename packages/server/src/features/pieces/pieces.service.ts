@@ -23,6 +23,26 @@ export interface OpenPiece {
   handIn(now: number): Promise<HandInView>;
 }
 
+function blankPiece(assignmentId: string, studentId: string): PieceRecordRow {
+  return {
+    id: randomUUID(),
+    assignmentId,
+    studentId,
+    summary: NOTHING_YET,
+    draftText: null,
+    draftSavedAt: null,
+    draftVersion: 0,
+    earnedMilli: null,
+    remark: '',
+    scoredAt: null,
+    scoredBy: null,
+    held: false,
+    returnedMilli: null,
+    returnedRemark: '',
+    version: 0,
+  };
+}
+
 function receiptOf(pieceId: string, version: number, at: number, fingerprints: string[]): string {
   const digest = createHash('sha256')
     .update(JSON.stringify([pieceId, version, at, fingerprints]))
@@ -53,23 +73,7 @@ export function piecesService({ sequelize }: { sequelize: Sequelize }) {
     const where = { assignmentId, studentId };
     const found = await pieces.findOne({ where, lock: true, transaction, raw: true });
     if (found) return found as unknown as PieceRecordRow;
-    const row: PieceRecordRow = {
-      id: randomUUID(),
-      assignmentId,
-      studentId,
-      summary: NOTHING_YET,
-      draftText: null,
-      draftSavedAt: null,
-      draftVersion: 0,
-      earnedMilli: null,
-      remark: '',
-      scoredAt: null,
-      scoredBy: null,
-      held: false,
-      returnedMilli: null,
-      returnedRemark: '',
-      version: 0,
-    };
+    const row = blankPiece(assignmentId, studentId);
     await pieces.create(row, { transaction });
     return row;
   }
@@ -248,7 +252,8 @@ export function piecesService({ sequelize }: { sequelize: Sequelize }) {
         links: [] as { handInId: string; fileId: string; position: number }[],
       };
       for (const { assignmentId, studentId, text, attached, story } of stories) {
-        const id = randomUUID();
+        const piece: PieceRecordRow = { ...blankPiece(assignmentId, studentId), draftText: text, draftVersion: 1, version: 1 };
+        const { id } = piece;
         const pieceFiles = attached.map((file, index): PieceFileRow => ({
           id: randomUUID(),
           pieceId: id,
@@ -257,23 +262,6 @@ export function piecesService({ sequelize }: { sequelize: Sequelize }) {
           inDraft: true,
         }));
         rows.files.push(...pieceFiles);
-        const piece: PieceRecordRow = {
-          id,
-          assignmentId,
-          studentId,
-          summary: NOTHING_YET,
-          draftText: text,
-          draftSavedAt: null,
-          draftVersion: 1,
-          earnedMilli: null,
-          remark: '',
-          scoredAt: null,
-          scoredBy: null,
-          held: false,
-          returnedMilli: null,
-          returnedRemark: '',
-          version: 1,
-        };
         let summary = NOTHING_YET;
         for (const [index, { fact, by, data = {} }] of story.entries()) {
           const { kind, at, ...rest } = fact;
