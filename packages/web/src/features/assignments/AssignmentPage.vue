@@ -72,14 +72,14 @@ useShortcuts([{ key: 'm', shown: 'M', does: 'assignment.mark', run: () => void r
         <button class="chip" :aria-pressed="filter === null" @click="filter = null">{{ t('assignment.allStates') }} {{ rows.length }}</button>
         <button v-for="one in counts" :key="one.state" class="chip state-chip" :aria-pressed="filter === one.state" @click="filter = filter === one.state ? null : one.state"><SignalFlag :state="one.state" /> {{ t(`state.${one.state}`) }} {{ one.n }}</button>
       </div>
-      <div class="sheet scroll">
+      <div class="sheet wide-table">
         <table class="table">
           <thead>
             <tr><th>{{ t('assignment.columns.student') }}</th><th>{{ t('assignment.columns.state') }}</th><th>{{ t('assignment.columns.due') }}</th><th>{{ t('assignment.columns.handedIn') }}</th><th class="number">{{ t('assignment.columns.score') }}</th><th>{{ t('assignment.columns.read') }}</th><th /></tr>
           </thead>
           <tbody>
             <tr v-for="row in shown" :key="row.student.id">
-              <td><RouterLink class="who" :to="{ path: `/marking/${id}/${row.student.id}`, query: kept }" dir="auto">{{ name(row.student) }}</RouterLink></td>
+              <td><RouterLink class="row-link" :to="{ path: `/marking/${id}/${row.student.id}`, query: kept }" dir="auto">{{ name(row.student) }}</RouterLink></td>
               <td><StateWord v-if="row.state" :state="row.state" /><span v-if="row.state === 'missing'" class="muted small">, {{ row.stillAccepted ? t('assignment.stillAccepted') : t('assignment.closedNow') }}</span><span v-if="row.overdue" class="alarm small">, {{ t('assignment.overdue') }}</span></td>
               <td>
                 <span v-if="row.state === 'excused'" class="muted" dir="auto">{{ row.exception?.reason || '–' }}</span>
@@ -104,9 +104,6 @@ useShortcuts([{ key: 'm', shown: 'M', does: 'assignment.mark', run: () => void r
 .task summary { cursor: pointer; color: var(--text-2); margin-block-end: 6px; }
 .filters { margin-block-end: 12px; gap: 6px; }
 .state-chip { display: inline-flex; align-items: center; gap: 6px; }
-.scroll { overflow-x: auto; }
-.who { font-weight: 650; text-decoration: none; overflow-wrap: anywhere; }
-.who:hover { text-decoration: underline; }
 .own { display: block; }
 .none { padding: 18px; }
 .end { text-align: end; }

@@ -40,7 +40,7 @@ const wholeTerm = () => line.term && void scope.set({ from: line.weeks[0]!.monda
       <section v-for="group in groups" :key="group.key" class="group">
         <h2 v-if="group.key !== 'due'">{{ t(`plan.${group.key}`) }}</h2>
         <div v-if="group.rows.length === 0" class="note"><p>{{ t('plan.empty') }}</p><p class="muted">{{ t('plan.emptyHint') }}</p></div>
-        <div v-else class="sheet scroll">
+        <div v-else class="sheet wide-table">
           <table class="table">
             <thead>
               <tr><th v-if="group.key === 'due'" class="due">{{ t('plan.columns.due') }}</th><th>{{ t('plan.columns.title') }}</th><th>{{ t('plan.columns.class') }}</th><th class="number">{{ t('plan.columns.points') }}</th><th>{{ t('plan.columns.states') }}</th></tr>
@@ -48,7 +48,7 @@ const wholeTerm = () => line.term && void scope.set({ from: line.weeks[0]!.monda
             <tbody>
               <tr v-for="one in group.rows" :key="one.id">
                 <td v-if="group.key === 'due'" class="nowrap">{{ when(one.due!, line.zone) }}</td>
-                <td><RouterLink :to="address(one)" class="title" dir="auto">{{ one.title || t('plan.untitled') }}</RouterLink></td>
+                <td><RouterLink :to="address(one)" class="row-link" dir="auto">{{ one.title || t('plan.untitled') }}</RouterLink></td>
                 <td class="nowrap"><ClassSquare :hue="line.classOf(one.classId)?.hue ?? 0" /> {{ line.classOf(one.classId)?.name }}</td>
                 <td class="number">{{ one.points === null ? '–' : points(one.points) }}</td>
                 <td><span v-if="one.issuedAt === null" class="muted">{{ t('plan.draft') }}</span><StateCounts v-else :counts="one.counts" /></td>
@@ -64,9 +64,6 @@ const wholeTerm = () => line.term && void scope.set({ from: line.weeks[0]!.monda
 <style scoped>
 .group { margin-block-end: 24px; }
 .group h2 { margin-block-end: 8px; }
-.scroll { overflow-x: auto; }
 .nowrap { white-space: nowrap; }
-.title { font-weight: 650; text-decoration: none; overflow-wrap: anywhere; }
-.title:hover { text-decoration: underline; }
 .due { width: 150px; }
 </style>

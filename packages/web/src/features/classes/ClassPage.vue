@@ -99,12 +99,12 @@ const settings = (changed: ClassReply) => {
         <section>
           <div class="heading"><h1 dir="auto">{{ current.name }}</h1><span class="small">{{ count('common.students', here.length) }} · {{ t('class.teachers') }} {{ current.teachers.map((one) => one.name).join(', ') }}</span></div>
           <div v-if="here.length === 0" class="note"><p>{{ t('class.empty') }}</p><p class="muted">{{ t('class.emptyHint') }}</p></div>
-          <div v-else class="sheet scroll">
+          <div v-else class="sheet wide-table">
             <table class="table">
               <thead><tr><th>{{ t('class.columns.student') }}</th><th>{{ t('class.columns.userName') }}</th><th>{{ t('class.columns.joined') }}</th><th><span class="hidden-text">{{ t('class.leave') }}</span></th></tr></thead>
               <tbody>
                 <tr v-for="one in here" :key="one.id">
-                  <td><RouterLink class="who" :to="{ path: `/progress/${current.id}/${one.id}`, query: scope.kept.value }" dir="auto">{{ name(one) }}</RouterLink></td>
+                  <td><RouterLink class="row-link" :to="{ path: `/progress/${current.id}/${one.id}`, query: scope.kept.value }" dir="auto">{{ name(one) }}</RouterLink></td>
                   <td :class="{ muted: !one.userName }">{{ one.userName ?? t('class.notJoined') }}</td>
                   <td class="muted nowrap">{{ localDayText(one.joined) }}</td>
                   <td class="end">
@@ -149,9 +149,6 @@ const settings = (changed: ClassReply) => {
 .tab { text-decoration: none; display: inline-flex; align-items: center; gap: 7px; }
 .tab[aria-current] { border-color: var(--text); box-shadow: inset 0 -3px 0 var(--now); }
 .columns { display: grid; grid-template-columns: minmax(0, 1fr) 380px; gap: 24px; }
-.scroll { overflow-x: auto; }
-.who { font-weight: 650; text-decoration: none; overflow-wrap: anywhere; }
-.who:hover { text-decoration: underline; }
 .nowrap { white-space: nowrap; }
 .end { text-align: end; }
 .end .btn { min-height: 28px; padding-block: 2px; }

@@ -27,12 +27,12 @@ const COLUMNS = ['missing', 'coming', 'waiting', 'returned', 'unread'] as const;
       <section v-for="group in groups" :key="group.classId" class="group">
         <h2><ClassSquare :hue="group.schoolClass?.hue ?? 0" /> {{ group.schoolClass?.name }}</h2>
         <div v-if="group.rows.length === 0" class="note"><p>{{ t('progress.empty') }}</p><p class="muted">{{ t('progress.emptyHint') }}</p></div>
-        <div v-else class="sheet scroll">
+        <div v-else class="sheet wide-table">
           <table class="table">
             <thead><tr><th>{{ t('progress.columns.student') }}</th><th v-for="one in COLUMNS" :key="one" class="number">{{ t(`progress.columns.${one}`) }}</th><th class="number">{{ t('progress.columns.points') }}</th><th class="number">{{ t('progress.columns.percent') }}</th></tr></thead>
             <tbody>
               <tr v-for="row in group.rows" :key="row.student.id">
-                <td><RouterLink class="who" :to="{ path: `/progress/${group.classId}/${row.student.id}`, query: scope.kept.value }" dir="auto">{{ name(row.student) }}</RouterLink></td>
+                <td><RouterLink class="row-link" :to="{ path: `/progress/${group.classId}/${row.student.id}`, query: scope.kept.value }" dir="auto">{{ name(row.student) }}</RouterLink></td>
                 <td class="number"><span v-if="row.missingStillAccepted > 0" class="muted small accepted">{{ t('progress.accepted', { n: row.missingStillAccepted }) }}</span><strong v-if="row.missing > 0" class="alarm">{{ row.missing }}</strong><span v-else class="muted">0</span></td>
                 <td v-for="one in ['coming', 'waiting', 'returned', 'unread'] as const" :key="one" class="number" :class="{ muted: row[one] === 0 }">{{ row[one] }}</td>
                 <td class="number nowrap">{{ row.points.possible === 0 ? t('progress.noPoints') : t('common.of', { a: points(row.points.earned), b: points(row.points.possible) }) }}</td>
@@ -49,9 +49,6 @@ const COLUMNS = ['missing', 'coming', 'waiting', 'returned', 'unread'] as const;
 <style scoped>
 .group { margin-block-end: 28px; }
 .group h2 { display: flex; align-items: center; gap: 8px; margin-block-end: 8px; }
-.scroll { overflow-x: auto; }
-.who { font-weight: 650; text-decoration: none; overflow-wrap: anywhere; }
-.who:hover { text-decoration: underline; }
 .accepted { margin-inline-end: 10px; }
 .nowrap { white-space: nowrap; }
 </style>
