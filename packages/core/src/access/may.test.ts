@@ -16,10 +16,12 @@ it.each<[string, Actor, Action, { relation: ClassRelation; own?: boolean } | und
   ['a teacher hands in', teacher, 'ownWork.handIn', { relation: 'owner' }, 'role'],
   ["a teacher fetches a student's file", teacher, 'file.fetch', { relation: 'owner', own: false }, 'allowed'],
   ["a student fetches another's file", student, 'file.fetch', { relation: 'student', own: false }, 'notTheirs'],
+  ['a co-teacher hands the class over', teacher, 'class.handOver', { relation: 'coTeacher' }, 'notTheirs'],
+  ['the owner puts the class away', teacher, 'class.putAway', { relation: 'owner' }, 'allowed'],
   ['nobody joins a class', nobody, 'class.join', undefined, 'allowed'],
 ])('%s: %#', (_case, actor, action, target, answer) => expect(may(actor, action, target)).toBe(answer));
 
 it('lets nobody who is not signed in near anything of a class', () => {
   const open = (Object.keys(ACTIONS) as Action[]).filter((action) => may(nobody, action) === 'allowed');
-  expect(open.sort()).toEqual(['class.join', 'server.look', 'session.begin', 'session.look']);
+  expect(open.sort()).toEqual(['account.recover', 'class.join', 'invitation.look', 'invitation.take', 'server.look', 'session.begin', 'session.look']);
 });

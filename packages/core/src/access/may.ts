@@ -17,10 +17,13 @@ type Rule = {
   /** who may do it to this very thing; asked by the service */
   relations: readonly ClassRelation[] | 'anyone';
   own?: true;
+  /** changes something of a class, so it is refused once the class is put away */
+  changes?: true;
 };
 
 const TEACHERS: readonly ClassRelation[] = ['owner', 'coTeacher'];
 const teaching: Rule = { roles: ['teacher'], relations: TEACHERS };
+const changing: Rule = { ...teaching, changes: true };
 const ownWork: Rule = { roles: ['student'], relations: ['student'], own: true };
 const anyone: Rule = { roles: ['anonymous', 'teacher', 'student'], relations: 'anyone' };
 const signedIn: Rule = { roles: ['teacher', 'student'], relations: 'anyone' };
@@ -35,35 +38,55 @@ export const ACTIONS = {
   'session.look': anyone,
   'session.end': signedIn,
   'account.edit': signedIn,
+  'account.recover': anyone,
+  'invitation.look': anyone,
+  'invitation.take': anyone,
   'class.join': { roles: ['anonymous', 'student'], relations: 'anyone' },
   'find.ask': signedIn,
   'termLine.look': signedIn,
   'class.list': { roles: ['teacher'], relations: 'anyone' },
   'class.create': { roles: ['teacher'], relations: 'anyone' },
   'class.look': teaching,
-  'class.edit': teaching,
-  'joinCode.renew': teaching,
+  'class.edit': changing,
+  'class.copy': teaching,
+  'class.putAway': { roles: ['teacher'], relations: ['owner'] },
+  'class.handOver': { roles: ['teacher'], relations: ['owner'] },
+  'coTeacher.look': teaching,
+  'coTeacher.edit': teaching,
+  'calendar.look': teaching,
+  'calendar.edit': teaching,
+  'joinCode.renew': changing,
   'roster.look': teaching,
-  'roster.edit': teaching,
+  'roster.edit': changing,
+  'signIn.give': teaching,
+  'group.look': teaching,
+  'group.edit': changing,
+  'practice.enter': teaching,
+  'practice.leave': { roles: ['student'], relations: 'anyone' },
+  'mail.look': { roles: ['teacher'], relations: 'anyone' },
   'assignment.look': teaching,
-  'assignment.write': teaching,
-  'assignment.issue': teaching,
-  'exception.give': teaching,
+  'assignment.write': changing,
+  'assignment.issue': changing,
+  'exception.look': teaching,
+  'exception.give': changing,
   'piece.look': teaching,
-  'score.write': teaching,
-  'score.return': teaching,
-  'piece.sendBack': teaching,
+  'score.write': changing,
+  'score.return': changing,
+  'piece.sendBack': changing,
   'progress.look': teaching,
   'today.look': { roles: ['teacher'], relations: 'anyone' },
   'pile.look': { roles: ['teacher'], relations: 'anyone' },
   'file.fetch': { roles: ['teacher', 'student'], relations: ['owner', 'coTeacher', 'student'], own: true },
   'ownWork.look': ownWork,
-  'ownWork.write': ownWork,
-  'ownWork.handIn': ownWork,
+  'ownWork.write': { ...ownWork, changes: true },
+  'ownWork.handIn': { ...ownWork, changes: true },
   'ownProgress.look': ownWork,
 } as const satisfies Record<string, Rule>;
 
 export type Action = keyof typeof ACTIONS;
+
+/** Is this one of the actions that a class which is put away no longer takes? */
+export const changesClass = (action: Action): boolean => 'changes' in ACTIONS[action];
 
 /**
  * May this person do this? The only statement of who may do what; the page asks it as a courtesy, the

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { addDays, addSchoolDays, dueInstantOf, instantOf, localDateAt, termAt, wallClockAt, weeksOf, type SchoolCalendar } from '.';
+import { calendarProblems, addDays, addSchoolDays, dueInstantOf, instantOf, localDateAt, termAt, wallClockAt, weeksOf, type SchoolCalendar } from '.';
 
 const lisbon: SchoolCalendar = { zone: 'Europe/Lisbon', schoolDays: [1, 2, 3, 4, 5], closures: [{ from: '2026-10-26', to: '2026-10-30' }] };
 const at = (iso: string) => Date.parse(iso);
@@ -90,4 +90,26 @@ describe('days and terms', () => {
     expect(localDateAt('Asia/Tokyo', at('2026-11-25T15:00:00.000Z'))).toBe('2026-11-26');
     expect(localDateAt('Asia/Tokyo', at('2026-11-25T14:59:59.999Z'))).toBe('2026-11-25');
   });
+});
+
+it.each<[string, Partial<Parameters<typeof calendarProblems>[0]>, string[]]>([
+  ['a calendar that is well', { terms: [{ name: 'Term 1', from: '2026-09-07', to: '2026-12-18' }], closures: [{ from: '2026-10-26', to: '2026-10-30' }] }, []],
+  ['no school days', { schoolDays: [] }, ['schoolDays noSchoolDays']],
+  ['a term that ends before it begins', { terms: [{ name: 'T', from: '2026-12-18', to: '2026-09-07' }] }, ['terms.0.to endsBeforeItBegins']],
+  [
+    'terms that overlap',
+    {
+      terms: [
+        { name: 'A', from: '2026-09-07', to: '2026-12-18' },
+        { name: 'B', from: '2026-12-18', to: '2027-02-01' },
+      ],
+    },
+    ['terms.1.from termsOverlap'],
+  ],
+  ['a term without a name', { terms: [{ name: ' ', from: '2026-09-07', to: '2026-12-18' }] }, ['terms.0.name noName']],
+  ['a closure on a day that is none', { closures: [{ from: '2026-02-30', to: '2026-03-01' }] }, ['closures.0.from noSuchDay']],
+  ['a closure over a whole term', { terms: [{ name: 'T', from: '2026-09-07', to: '2026-09-11' }], closures: [{ from: '2026-09-01', to: '2026-09-30' }] }, ['terms.0 closesTerm']],
+])('names what is wrong with %s', (_case, more, expected) => {
+  const problems = calendarProblems({ schoolDays: [1], terms: [], closures: [], ...more });
+  expect(problems.map(({ path, why }) => `${path} ${why}`)).toEqual(expected);
 });

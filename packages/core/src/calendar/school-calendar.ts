@@ -1,14 +1,19 @@
-import { plusDays, RuleError, weekdayOf, type Instant, type LocalDate, type WallTime } from '../quantities';
+import { isLocalDate, plusDays, RuleError, weekdayOf, type Instant, type LocalDate, type WallTime } from '../quantities';
 import { instantOf, wallClockAt } from './zone';
 
-/** Days without school, both ends included. */
-export interface Closure {
+/** A stretch of days, both ends included. */
+export interface DaySpan {
   from: LocalDate;
   to: LocalDate;
 }
 
-/** A stretch of the school year, both ends included. */
-export interface Term extends Closure {
+/** Days without school. */
+export interface Closure extends DaySpan {
+  name?: string;
+}
+
+/** A stretch of the school year. */
+export interface Term extends DaySpan {
   name: string;
 }
 
@@ -85,7 +90,7 @@ export function mondayOf(date: LocalDate): LocalDate {
 }
 
 /** The weeks of a term, from the Monday of its first day to the week of its last. */
-export function weeksOf(term: Closure): TermWeek[] {
+export function weeksOf(term: DaySpan): TermWeek[] {
   const weeks: TermWeek[] = [];
   for (let monday = mondayOf(term.from); monday <= term.to; monday = plusDays(monday, 7)) {
     weeks.push({ number: weeks.length + 1, monday });
@@ -97,4 +102,35 @@ export function weeksOf(term: Closure): TermWeek[] {
 export function termAt(terms: readonly Term[], date: LocalDate): Term | null {
   const ordered = [...terms].sort((a, b) => (a.from < b.from ? -1 : 1));
   return ordered.find((term) => date <= term.to) ?? ordered.at(-1) ?? null;
+}
+
+/** What is wrong with a calendar that somebody typed, where. */
+export interface CalendarProblem {
+  path: string;
+  why: 'noSchoolDays' | 'endsBeforeItBegins' | 'termsOverlap' | 'noName' | 'noSuchDay' | 'closesTerm';
+}
+
+/** Everything that keeps a calendar from being used, in the order of its fields. */
+export function calendarProblems(calendar: { schoolDays: readonly number[]; terms: readonly Term[]; closures: readonly Closure[] }): CalendarProblem[] {
+  const problems: CalendarProblem[] = [];
+  const add = (path: string, why: CalendarProblem['why']) => problems.push({ path, why });
+  if (calendar.schoolDays.length === 0) add('schoolDays', 'noSchoolDays');
+  const spans = (kind: 'terms' | 'closures', list: readonly DaySpan[]) => {
+    for (const [index, { from, to }] of list.entries()) {
+      if (!isLocalDate(from)) add(`${kind}.${index}.from`, 'noSuchDay');
+      else if (!isLocalDate(to)) add(`${kind}.${index}.to`, 'noSuchDay');
+      else if (to < from) add(`${kind}.${index}.to`, 'endsBeforeItBegins');
+    }
+  };
+  spans('terms', calendar.terms);
+  for (const [index, term] of calendar.terms.entries()) {
+    if (term.name.trim() === '') add(`terms.${index}.name`, 'noName');
+    if (calendar.terms.some((other, at) => at < index && other.from <= term.to && term.from <= other.to)) add(`terms.${index}.from`, 'termsOverlap');
+  }
+  spans('closures', calendar.closures);
+  for (const [index, term] of calendar.terms.entries()) {
+    const closed = calendar.closures.some((closure) => closure.from <= term.from && term.to <= closure.to);
+    if (closed) add(`terms.${index}`, 'closesTerm');
+  }
+  return problems;
 }

@@ -1,2 +1,2 @@
-/** Where a student stands, from the pieces of one class. */
-export * from './points-so-far';
+/** Where a student stands in one class, from their pieces and the class's scheme. */
+export * from './standing';

@@ -4,13 +4,10 @@ export interface StudentName {
   familyName: string;
 }
 
-/** What one line means, or why it cannot be taken. `line` counts from 1. */
-export type RosterLine = { line: number } & (({ ok: true } & StudentName) | { ok: false; reason: 'tooLong' | 'tooMany' });
-
 export const LONGEST_NAME = 80;
-export const MOST_LINES = 200;
 
-const tidy = (text: string) =>
+/** Text as it is kept: no control characters, no doubled spaces, none at the ends. */
+export const tidyText = (text: string): string =>
   text
     // Control characters come with pasted cells and would be invisible on screen ever after.
 
@@ -18,34 +15,20 @@ const tidy = (text: string) =>
     .replace(/\s+/g, ' ')
     .trim();
 
-function nameOf(line: string): StudentName {
-  const cells = line.split('\t').map(tidy);
-  if (cells.length > 1) return { givenName: cells[0] ?? '', familyName: cells.slice(1).filter(Boolean).join(' ') };
-  const comma = line.indexOf(',');
-  if (comma >= 0) return { givenName: tidy(line.slice(comma + 1)), familyName: tidy(line.slice(0, comma)) };
-  const words = tidy(line).split(' ');
-  return { givenName: words[0] ?? '', familyName: words.slice(1).join(' ') };
-}
-
 /**
- * Students from typed or pasted lines, one a line: `Given Family`, `Family, Given`, or two cells of a
- * spreadsheet (given, family). The first word is the given name; who needs another split uses the comma.
- * Empty lines are skipped. A single name is a given name.
+ * A name from one line: `Given Family` or `Family, Given`. The first word is the given name; who needs another
+ * split uses the comma. A single name is a given name.
  *
  * @example 'Lindqvist, Bao' -> { givenName: 'Bao', familyName: 'Lindqvist' }
  */
-export function readRosterLines(text: string): RosterLine[] {
-  const lines: RosterLine[] = [];
-  for (const [index, raw] of text.split(/\r\n|\r|\n/).entries()) {
-    if (tidy(raw) === '') continue;
-    const line = index + 1;
-    const name = nameOf(raw);
-    if (!name.givenName) [name.givenName, name.familyName] = [name.familyName, ''];
-    if (lines.length >= MOST_LINES) lines.push({ line, ok: false, reason: 'tooMany' });
-    else if (name.givenName.length > LONGEST_NAME || name.familyName.length > LONGEST_NAME) lines.push({ line, ok: false, reason: 'tooLong' });
-    else lines.push({ line, ok: true, ...name });
+export function nameOfLine(line: string): StudentName {
+  const comma = line.indexOf(',');
+  if (comma >= 0) {
+    const [familyName, givenName] = [tidyText(line.slice(0, comma)), tidyText(line.slice(comma + 1))];
+    return givenName ? { givenName, familyName } : { givenName: familyName, familyName: '' };
   }
-  return lines;
+  const words = tidyText(line).split(' ');
+  return { givenName: words[0] ?? '', familyName: words.slice(1).join(' ') };
 }
 
 /** A name as compared when asking "is this the same person?": no case, no accents, no doubled spaces. */

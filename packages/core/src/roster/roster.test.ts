@@ -1,31 +1,37 @@
-import { compareNames, joinCodeFrom, JOIN_CODE_ALPHABET, MOST_LINES, nameKey, readRosterLines, tidyJoinCode } from '.';
+import fc from 'fast-check';
+import {
+  compareNames,
+  freeUserName,
+  guessColumns,
+  joinCodeFrom,
+  JOIN_CODE_ALPHABET,
+  nameKey,
+  nameOfLine,
+  planRoster,
+  readRosterTable,
+  tidyJoinCode,
+  userNameFrom,
+  type KnownMember,
+  type KnownStudent,
+  type RosterEntry,
+  type RosterRow,
+} from '.';
 
 it.each([
   ['Bao Lindqvist', 'Bao', 'Lindqvist'],
   ['Lindqvist, Bao', 'Bao', 'Lindqvist'],
-  ['Bao\tLindqvist', 'Bao', 'Lindqvist'],
   ['  Ana   Maria  Silva ', 'Ana', 'Maria Silva'],
   ['O', 'O', ''],
-  [', Bao', 'Bao', ''],
+  ['Cher,', 'Cher', ''],
   ['نور الحسن', 'نور', 'الحسن'],
   ['🦊 Fox', '🦊', 'Fox'],
 ])('reads %j as given %j, family %j', (line, givenName, familyName) => {
-  expect(readRosterLines(line)).toEqual([{ line: 1, ok: true, givenName, familyName }]);
-});
-
-it('skips empty lines, counts lines from 1, and names what cannot be taken', () => {
-  const lines = readRosterLines(`\nBao\r\n\r\n${'x'.repeat(81)}`);
-  expect(lines.map((l) => [l.line, l.ok])).toEqual([
-    [2, true],
-    [4, false],
-  ]);
-  const many = readRosterLines('A B\n'.repeat(MOST_LINES + 1));
-  expect(many.at(-1)).toEqual({ line: MOST_LINES + 1, ok: false, reason: 'tooMany' });
+  expect(nameOfLine(line)).toEqual({ givenName, familyName });
 });
 
 it('takes names as the same without case and accents, and sorts by family name', () => {
   expect(nameKey({ givenName: 'José', familyName: 'NÚÑEZ' })).toBe('jose nunez');
-  const names = ['Zoë Adams', 'Adam Ørsted', 'Cher', 'Bo Adams'].map((n) => readRosterLines(n)[0]!).filter((l) => l.ok);
+  const names = ['Zoë Adams', 'Adam Ørsted', 'Cher', 'Bo Adams'].map(nameOfLine);
   expect(names.sort(compareNames).map((n) => n.givenName)).toEqual(['Bo', 'Zoë', 'Cher', 'Adam']);
 });
 
@@ -34,4 +40,223 @@ it('draws join codes without look-alikes, every character equally likely', () =>
   expect(joinCodeFrom(Uint8Array.from([0, 1, 2, 255, 13, 14, 15, 16]))).toBe('347X347');
   expect(joinCodeFrom(Uint8Array.from([255, 254, 253]))).toBeNull();
   expect(tidyJoinCode(' 34k-7nr t')).toBe('34K7NRT');
+});
+
+it.each([
+  ['Ümit', 'Yıldız', 'umit.yildiz'],
+  ['Ottoline', 'Barrington-Szymańska', 'ottoline.barrington.szymanska'],
+  ['Saoirse', "O'Brien", 'saoirse.obrien'],
+  ['يوسف', 'الراشد', 'student'],
+  ['O', '', 'student'],
+])('makes of %s %s the user name %s', (givenName, familyName, expected) => {
+  expect(userNameFrom({ givenName, familyName })).toBe(expected);
+});
+
+it('counts up until a user name is free', () => {
+  expect(freeUserName('bao', new Set())).toBe('bao');
+  expect(freeUserName('bao', new Set(['bao', 'bao2']))).toBe('bao3');
+});
+
+const table = (text: string) => text.split('\n').map((line) => line.split('|'));
+const read = (text: string, options = {}) => {
+  const rows = table(text);
+  return readRosterTable(rows, guessColumns(rows, options));
+};
+
+describe('columns of a table', () => {
+  it.each([
+    ['a header in any order', 'E-mail|Surname|Student ID|First name', ['email', 'familyName', 'schoolNumber', 'givenName']],
+    ['a header with unknown columns', 'House|Name|Bus', ['unused', 'wholeName', 'unused']],
+    ['the same header twice', 'Name|Name', ['wholeName', 'unused']],
+  ])('recognises %s', (_case, header, uses) => {
+    expect(guessColumns(table(`${header}\na|b|c|d`))).toMatchObject({ header: true, uses: expect.arrayContaining(uses) });
+    expect(guessColumns(table(header)).uses).toEqual(uses);
+  });
+  it.each([
+    ['one column of names', 'Bao Lindqvist\nAda Reef', {}, ['wholeName']],
+    ['given and family', 'Bao|Lindqvist\nAda|Reef', {}, ['givenName', 'familyName']],
+    ['family and given, typed with a comma', 'Lindqvist|Bao\nReef|Ada', { familyFirst: true }, ['familyName', 'givenName']],
+    ['a number, two names and an address', '1001|Bao|Lindqvist|bao@tern.example', {}, ['schoolNumber', 'givenName', 'familyName', 'email']],
+    ['thirty columns, of which nothing is plain', Array.from({ length: 30 }, (_, i) => `word${String.fromCharCode(97 + (i % 26))}`).join('|'), {}, Array(30).fill('unused')],
+  ])('guesses without a header %s', (_case, text, options, uses) => {
+    expect(guessColumns(table(text), options)).toEqual({ header: false, uses });
+  });
+  it('asks for the column of names when it cannot tell', () => {
+    expect(read('1|2|3').problems).toEqual([{ row: 1, column: null, why: 'noNameColumn', value: '' }]);
+  });
+});
+
+describe('rows of a table', () => {
+  it('takes every row or names it with row, column and reason', () => {
+    const { students, problems } = read(
+      `Given name|Family name|E-mail|Left\nBao|Lindqvist|bao@tern.example|\n|||\n|Reef|no address|\n||x@y.example|\n=1+1|B||\nAda|${'x'.repeat(81)}||\nEve|Moss||31 Dec`,
+    );
+    expect(students).toEqual([{ row: 2, givenName: 'Bao', familyName: 'Lindqvist', email: 'bao@tern.example' }]);
+    expect(problems).toEqual([
+      { row: 4, column: 'E-mail', why: 'email', value: 'no address' },
+      { row: 5, column: 'Given name', why: 'noName', value: '' },
+      { row: 6, column: 'Given name', why: 'formula', value: '=1+1' },
+      { row: 7, column: 'Family name', why: 'tooLong', value: 'x'.repeat(60) },
+      { row: 8, column: 'Left', why: 'date', value: '31 Dec' },
+    ]);
+  });
+  it('has nobody in a file with a header only', () => expect(read('Given name|Family name')).toEqual({ students: [], problems: [] }));
+  it('takes text that a spreadsheet marked as harmless', () => expect(read("Name\n'-Bao Lindqvist").students[0]).toMatchObject({ givenName: '-Bao' }));
+  it('stops at the most rows a roster has', () => {
+    const { students, problems } = readRosterTable(Array(5002).fill(['A B']), { header: false, uses: ['wholeName'] });
+    expect([students.length, problems]).toEqual([5000, [{ row: 5001, column: null, why: 'tooMany', value: '5000' }]]);
+  });
+});
+
+const member = (id: string, name: string, more: Partial<KnownMember> = {}): KnownMember => ({
+  id,
+  ...nameOfLine(name),
+  userName: null,
+  email: null,
+  schoolNumber: null,
+  sourceId: null,
+  shownAs: null,
+  left: null,
+  ...more,
+});
+const row = (number: number, name: string, more: Partial<RosterRow> = {}): RosterRow => ({ row: number, ...nameOfLine(name), ...more });
+const plan = (students: RosterRow[], members: KnownMember[], more: { others?: KnownStudent[]; whole?: boolean; meant?: number[] } = {}) =>
+  planRoster({ students, members, others: more.others ?? [], whole: more.whole ?? false, ...(more.meant ? { meant: more.meant } : {}) }).entries;
+const short = (entries: RosterEntry[]) => entries.map((entry) => [entry.row, entry.kind, 'id' in entry ? entry.id : 'why' in entry ? entry.why : null]);
+
+describe('planning an import', () => {
+  const bao = member('b', 'Bao Lindqvist', { schoolNumber: '17', userName: 'bao' });
+  it.each<[string, RosterRow[], KnownMember[], Parameters<typeof plan>[2], unknown[]]>([
+    ['is new who is unknown', [row(1, 'Ada Reef')], [bao], {}, [[1, 'new', null]]],
+    ['is unchanged by name, without case and accents', [row(1, 'BAO Lindqvist', { givenName: 'Bao' })], [bao], {}, [[1, 'unchanged', 'b']]],
+    ['is changed by number under another name', [row(1, 'Bao Lind', { schoolNumber: '17' })], [bao], {}, [[1, 'changed', 'b']]],
+    ['returns who had left', [row(1, 'Bao Lindqvist')], [{ ...bao, left: '2026-10-01' }], {}, [[1, 'returns', 'b']]],
+    [
+      'has left who is not in a file of the whole class',
+      [row(1, 'Ada Reef')],
+      [bao],
+      { whole: true },
+      [
+        [1, 'new', null],
+        [null, 'left', 'b'],
+      ],
+    ],
+    ['has left whom the file says so', [row(1, 'Bao Lindqvist', { left: '2026-11-01' })], [bao], {}, [[1, 'left', 'b']]],
+    ['stays left', [row(1, 'Bao Lindqvist', { left: '2026-11-01' })], [{ ...bao, left: '2026-10-01' }], {}, [[1, 'unchanged', 'b']]],
+    ['is no one new who left elsewhere', [row(1, 'Ada Reef', { left: '2026-11-01' })], [bao], {}, []],
+    [
+      'is somebody of the school by number and name',
+      [row(1, 'Ada Reef', { schoolNumber: '5' })],
+      [],
+      { others: [member('a', 'Ada Reef', { schoolNumber: '5' })] },
+      [[1, 'new', 'a']],
+    ],
+    [
+      'is a problem by a number of somebody else’s',
+      [row(1, 'Eve Moss', { schoolNumber: '5' })],
+      [],
+      { others: [member('a', 'Ada Reef', { schoolNumber: '5' })] },
+      [[1, 'problem', 'numberElsewhere']],
+    ],
+    [
+      'is a problem by a user name of somebody else’s',
+      [row(1, 'Eve Moss', { userName: 'ada' })],
+      [],
+      { others: [member('a', 'Ada Reef', { userName: 'ada' })] },
+      [[1, 'problem', 'userNameTaken']],
+    ],
+    [
+      'is a problem when its keys disagree',
+      [row(1, 'Bao Lindqvist', { schoolNumber: '17', userName: 'ada' })],
+      [bao, member('a', 'Ada Reef', { userName: 'ada' })],
+      {},
+      [[1, 'problem', 'keysDisagree']],
+    ],
+    [
+      'is a problem the second time by number',
+      [row(1, 'Bao Lindqvist', { schoolNumber: '17' }), row(2, 'Bao Lindqvist', { schoolNumber: '17' })],
+      [bao],
+      {},
+      [
+        [1, 'unchanged', 'b'],
+        [2, 'problem', 'twice'],
+      ],
+    ],
+    [
+      'is a problem the second time by an unknown number',
+      [row(1, 'Ada Reef', { schoolNumber: '5' }), row(2, 'Ada Reef', { schoolNumber: '5' })],
+      [],
+      {},
+      [
+        [1, 'new', null],
+        [2, 'problem', 'twice'],
+      ],
+    ],
+    [
+      'is a problem the second time by name',
+      [row(1, 'Ada Reef'), row(2, 'ADA REEF')],
+      [],
+      {},
+      [
+        [1, 'new', null],
+        [2, 'problem', 'twice'],
+      ],
+    ],
+    [
+      'is two people if that is meant',
+      [row(1, 'Ada Reef'), row(2, 'Ada Reef')],
+      [],
+      { meant: [2] },
+      [
+        [1, 'new', null],
+        [2, 'new', null],
+      ],
+    ],
+    [
+      'is two people with two numbers',
+      [row(1, 'Ada Reef', { schoolNumber: '1' }), row(2, 'Ada Reef', { schoolNumber: '2' })],
+      [],
+      {},
+      [
+        [1, 'new', null],
+        [2, 'new', null],
+      ],
+    ],
+    ['is a namesake with a number of their own', [row(1, 'Bao Lindqvist', { schoolNumber: '99' })], [bao], {}, [[1, 'new', null]]],
+    ['gives a number to the one of that name', [row(1, 'Ada Reef', { schoolNumber: '5' })], [member('a', 'Ada Reef')], {}, [[1, 'changed', 'a']]],
+    ['cannot say which of two gets it', [row(1, 'Ada Reef', { schoolNumber: '5' })], [member('a', 'Ada Reef'), member('c', 'Ada Reef')], {}, [[1, 'problem', 'ambiguous']]],
+    [
+      'pairs as many of a name as there are',
+      [row(1, 'Ada Reef'), row(2, 'Ada Reef')],
+      [member('a', 'Ada Reef'), member('c', 'Ada Reef')],
+      { whole: true },
+      [
+        [1, 'unchanged', 'a'],
+        [2, 'unchanged', 'c'],
+      ],
+    ],
+  ])('%s', (_case, students, members, more, expected) => expect(short(plan(students, members, more))).toEqual(expected));
+
+  it('says what changes, from and to', () => {
+    expect(plan([row(1, 'Bao Lind', { schoolNumber: '17', email: 'b@tern.example' })], [bao])[0]).toMatchObject({
+      changes: [
+        { field: 'familyName', from: 'Lindqvist', to: 'Lind' },
+        { field: 'email', from: '', to: 'b@tern.example' },
+      ],
+    });
+  });
+
+  it('plans nothing but unchanged for what it has just planned', () => {
+    const name = fc.constantFrom('Ada Reef', 'Ben Kelp', 'Cy Moss', 'Ada Reef ', 'ben KELP');
+    const rows = fc.array(fc.record({ name, number: fc.option(fc.constantFrom('1', '2', '3'), { nil: undefined }) }), { maxLength: 6 });
+    fc.assert(
+      fc.property(rows, (given) => {
+        const students = given.map(({ name: text, number }, index) => row(index + 1, text, number ? { schoolNumber: number } : {}));
+        const taken = planRoster({ students, members: [], others: [], whole: true }).entries.flatMap((entry) => (entry.kind === 'new' ? [entry.student] : []));
+        const members = taken.map((one, index) => member(`m${index}`, `${one.familyName}, ${one.givenName}`, { schoolNumber: one.schoolNumber ?? null }));
+        const again = planRoster({ students: taken, members, others: [], whole: true });
+        expect(again.entries.map((entry) => entry.kind)).toEqual(taken.map(() => 'unchanged'));
+      }),
+    );
+  });
 });

@@ -1,0 +1,184 @@
+import type { LocalDate } from '../quantities';
+import { nameKey, type StudentName } from './roster-lines';
+import type { RosterRow, RowProblem } from './roster-table';
+
+/** A student as the school knows them. */
+export interface KnownStudent extends StudentName {
+  id: string;
+  userName: string | null;
+  email: string | null;
+  schoolNumber: string | null;
+  sourceId: string | null;
+}
+
+/** One who is, or was, in the class. */
+export interface KnownMember extends KnownStudent {
+  shownAs: string | null;
+  left: LocalDate | null;
+}
+
+export const CHANGEABLE = ['givenName', 'familyName', 'schoolNumber', 'sourceId', 'email', 'shownAs'] as const;
+export interface RosterChange {
+  field: (typeof CHANGEABLE)[number];
+  from: string;
+  to: string;
+}
+
+/** What would happen to one row of a file, or to one student who is not in it. */
+export type RosterEntry =
+  | { kind: 'new'; row: number; student: RosterRow; /** somebody the school knows already, from another class */ id: string | null; namesake: boolean }
+  | { kind: 'unchanged'; row: number; id: string }
+  | { kind: 'changed'; row: number; id: string; changes: RosterChange[] }
+  | { kind: 'returns'; row: number; id: string; changes: RosterChange[] }
+  | { kind: 'left'; row: number | null; id: string; on: LocalDate | null }
+  | ({ kind: 'problem' } & RowProblem);
+
+export interface RosterPlan {
+  entries: RosterEntry[];
+  /** people of the file who have left and were never here: nothing to do */
+  passedOver: number;
+}
+
+type Match = { known: KnownMember | KnownStudent; member: KnownMember | null } | { problem: Omit<RowProblem, 'row'> } | null;
+
+const keysOf = (student: RosterRow | KnownStudent): [string, string][] => {
+  const id = 'personId' in student ? student.personId : 'id' in student ? student.id : undefined;
+  const pairs: [string, string | null | undefined][] = [
+    ['personId', id],
+    ['sourceId', student.sourceId],
+    ['schoolNumber', student.schoolNumber],
+    ['userName', student.userName],
+    ['email', student.email],
+  ];
+  return pairs.flatMap(([key, value]) => (value ? [[key, value.toLowerCase()] as [string, string]] : []));
+};
+
+const fullName = ({ givenName, familyName }: StudentName) => `${givenName} ${familyName}`.trim();
+
+function changesOf(row: RosterRow, known: KnownMember | KnownStudent): RosterChange[] {
+  return CHANGEABLE.flatMap((field) => {
+    const to = row[field];
+    const from = (field in known ? (known as KnownMember)[field] : null) ?? '';
+    return to === undefined || to === from ? [] : [{ field, from, to }];
+  });
+}
+
+/**
+ * What an import would do, before anything is stored. A row is matched to somebody by our own id, the
+ * records system's id, school number, user name or e-mail, in that order; without any of these by name
+ * among the members, as many of a name as there are. The same file again plans nothing but `unchanged`.
+ *
+ * @param members everybody who is or was in the class
+ * @param others people of the school outside the class who share a key with some row
+ * @param whole the file is the whole class: members who are not in it have left
+ * @param meant rows whose namesakes the teacher has seen, and which are other people
+ */
+export function planRoster({
+  students,
+  members,
+  others,
+  whole,
+  meant = [],
+}: {
+  students: readonly RosterRow[];
+  members: readonly KnownMember[];
+  others: readonly KnownStudent[];
+  whole: boolean;
+  meant?: readonly number[];
+}): RosterPlan {
+  const memberById = new Map(members.map((member) => [member.id, member]));
+  const byKey = new Map<string, KnownMember | KnownStudent>();
+  for (const known of [...others, ...members]) for (const [key, value] of keysOf(known)) byKey.set(`${key} ${value}`, known);
+  const taken = new Map<string, number>();
+  const entries: RosterEntry[] = [];
+  let passedOver = 0;
+
+  function matchByKeys(row: RosterRow): Match {
+    let match: KnownMember | KnownStudent | undefined;
+    for (const [key, value] of keysOf(row)) {
+      const known = byKey.get(`${key} ${value}`);
+      if (!known) continue;
+      if (match && match.id !== known.id) return { problem: { column: null, why: 'keysDisagree', value: `${fullName(match)}, ${fullName(known)}` } };
+      match = known;
+    }
+    if (!match) return null;
+    const member = memberById.get(match.id) ?? null;
+    // Outside one's own class only a person of that name may be meant by a number; whose it is stays untold.
+    if (!member && nameKey(match) !== nameKey(row)) {
+      const byName = row.userName !== undefined && match.userName === row.userName;
+      return {
+        problem: { column: null, why: byName ? 'userNameTaken' : 'numberElsewhere', value: byName ? row.userName! : (row.schoolNumber ?? row.sourceId ?? row.email ?? '') },
+      };
+    }
+    return { known: match, member };
+  }
+
+  function place(row: RosterRow, { known, member }: Extract<Match, { known: unknown }>): void {
+    const earlier = taken.get(known.id);
+    if (earlier !== undefined) {
+      entries.push({ kind: 'problem', row: row.row, column: null, why: 'twice', value: String(earlier) });
+      return;
+    }
+    taken.set(known.id, row.row);
+    const changes = changesOf(row, known);
+    if (row.left !== undefined) {
+      if (!member) passedOver += 1;
+      else if (member.left === null) entries.push({ kind: 'left', row: row.row, id: known.id, on: row.left });
+      else entries.push({ kind: 'unchanged', row: row.row, id: known.id });
+    } else if (!member) entries.push({ kind: 'new', row: row.row, student: row, id: known.id, namesake: false });
+    else if (member.left !== null) entries.push({ kind: 'returns', row: row.row, id: known.id, changes });
+    else entries.push(changes.length > 0 ? { kind: 'changed', row: row.row, id: known.id, changes } : { kind: 'unchanged', row: row.row, id: known.id });
+  }
+
+  // Rows with a key first, so that a row with a name only cannot take the place of one that is certain.
+  const byName: RosterRow[] = [];
+  const seenKeys = new Map<string, number>();
+  for (const row of students) {
+    const match = matchByKeys(row);
+    const repeated = keysOf(row)
+      .map(([key, value]) => seenKeys.get(`${key} ${value}`))
+      .find((earlier) => earlier !== undefined);
+    for (const [key, value] of keysOf(row)) seenKeys.set(`${key} ${value}`, row.row);
+    if (match && 'problem' in match) entries.push({ kind: 'problem', row: row.row, ...match.problem });
+    else if (match) place(row, match);
+    else if (repeated !== undefined) entries.push({ kind: 'problem', row: row.row, column: null, why: 'twice', value: String(repeated) });
+    else byName.push(row);
+  }
+
+  const free = new Map<string, KnownMember[]>();
+  const here = new Set<string>();
+  for (const member of members) {
+    here.add(nameKey(member));
+    if (taken.has(member.id)) continue;
+    free.set(nameKey(member), [...(free.get(nameKey(member)) ?? []), member]);
+  }
+  // Members whose keys the row contradicts are somebody else of that name.
+  const fits = (row: RosterRow, member: KnownMember) =>
+    (row.schoolNumber === undefined || member.schoolNumber === null) &&
+    (row.sourceId === undefined || member.sourceId === null) &&
+    (row.userName === undefined || member.userName === null);
+  const rowsOf = new Map<string, RosterRow[]>();
+  for (const row of byName) rowsOf.set(nameKey(row), [...(rowsOf.get(nameKey(row)) ?? []), row]);
+  for (const [key, rows] of rowsOf) {
+    const waiting = (free.get(key) ?? []).sort((a, b) => Number(a.left !== null) - Number(b.left !== null));
+    for (const [index, row] of rows.entries()) {
+      const fitting = waiting.filter((member) => fits(row, member));
+      const at = waiting.indexOf(fitting[0]!);
+      const keyed = keysOf(row).length > 0;
+      // More of this name are here than the file has: which of them is meant matters as soon as something hangs on it.
+      if (fitting.length > rows.length - index && (keyed || whole)) {
+        entries.push({ kind: 'problem', row: row.row, column: null, why: 'ambiguous', value: fullName(row) });
+      } else if (at >= 0) {
+        const [member] = waiting.splice(at, 1);
+        place(row, { known: member!, member: member! });
+      } else if (row.left !== undefined) passedOver += 1;
+      else if (!keyed && (here.has(key) || index > 0) && !meant.includes(row.row)) {
+        const first = index > 0 ? rows[0]!.row : null;
+        entries.push({ kind: 'problem', row: row.row, column: null, why: first === null ? 'sameName' : 'twice', value: first === null ? fullName(row) : String(first) });
+      } else entries.push({ kind: 'new', row: row.row, student: row, id: null, namesake: here.has(key) || rows.length > 1 });
+    }
+  }
+
+  if (whole) for (const member of members) if (member.left === null && !taken.has(member.id)) entries.push({ kind: 'left', row: null, id: member.id, on: null });
+  return { entries: entries.sort((a, b) => (a.row ?? Infinity) - (b.row ?? Infinity)), passedOver };
+}

@@ -1,0 +1,2 @@
+/** Dates that move together. */
+export * from './carry-over';
