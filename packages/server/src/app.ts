@@ -6,6 +6,7 @@ import { join } from 'node:path';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { takeFile } from './files/take-file';
+import { takeTable } from './files/take-table';
 import { errorHandler, unknownRoute } from './http/error-handler';
 import { guessLimits } from './http/limits';
 import { registerRoutes } from './http/register';
@@ -21,6 +22,7 @@ export interface AppSettings {
   trustProxy: number;
   signInTries: number;
   joinTries: number;
+  mailTries: number;
   /** folder of the built web application; left out in tests of the API */
   webFolder?: string;
   logger: Logger;
@@ -76,7 +78,7 @@ export function createApp(settings: AppSettings): { app: Express; stop: () => vo
   });
   app.get('/api.css', (_req, res) => void res.type('css').send(API_CSS));
   const session = sessions(services.sequelize, { secret: settings.sessionSecret, secure: settings.secure });
-  const api = registerRoutes(allRoutes(services), { now: settings.now, takeFile: takeFile(services.fileStore), limits: guessLimits(settings) });
+  const api = registerRoutes(allRoutes(services), { now: settings.now, takeFile: takeFile(services.fileStore), takeTable: takeTable(), limits: guessLimits(settings) });
   app.use(['/api', '/health', '/metrics'], session.middleware, (_req, res, next) => {
     res.set('Cache-Control', 'no-store');
     next();

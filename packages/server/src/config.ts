@@ -15,6 +15,12 @@ export interface Config {
   secure: boolean;
   trustProxy: number;
   zone: string;
+  /** where people reach this server, for the links in mails and on cards; no slash at the end */
+  address: string;
+  /** the school's mail server, smtp://…; null: the stand-in that ships with us */
+  smtp: string | null;
+  smtpPort: number;
+  mailFrom: string;
   /** a fixed clock for tests and pictures; null is the real one */
   now: number | null;
   webFolder: string;
@@ -34,6 +40,10 @@ const schema = Joi.object({
   JOLLY_SECURE: Joi.boolean().default(false),
   JOLLY_TRUST_PROXY: Joi.number().integer().min(0).max(5).default(0),
   JOLLY_ZONE: Joi.string().default(Intl.DateTimeFormat().resolvedOptions().timeZone),
+  JOLLY_ADDRESS: Joi.string().uri({ scheme: ['http', 'https'] }),
+  JOLLY_SMTP: Joi.string().uri({ scheme: ['smtp', 'smtps'] }),
+  JOLLY_SMTP_PORT: Joi.number().port().default(4702),
+  JOLLY_MAIL_FROM: Joi.string().default('Jolly Compass <post@jolly.localhost>'),
   JOLLY_NOW: Joi.date().iso(),
   JOLLY_LOG: Joi.valid('silent', 'error', 'warn', 'info', 'debug').default('info'),
 }).unknown(true);
@@ -55,6 +65,10 @@ export function readConfig(environment: NodeJS.ProcessEnv): Config {
     secure: value.JOLLY_SECURE,
     trustProxy: value.JOLLY_TRUST_PROXY,
     zone: value.JOLLY_ZONE,
+    address: (value.JOLLY_ADDRESS ?? `http://127.0.0.1:${value.JOLLY_PORT}`).replace(/\/+$/, ''),
+    smtp: value.JOLLY_SMTP ?? null,
+    smtpPort: value.JOLLY_SMTP_PORT,
+    mailFrom: value.JOLLY_MAIL_FROM,
     now: value.JOLLY_NOW ? (value.JOLLY_NOW as Date).getTime() : null,
     webFolder: resolve(join(__dirname, '../../web/dist')),
     logLevel: value.JOLLY_LOG,

@@ -4,19 +4,29 @@
  */
 import type {
   AgendaPlace,
+  BearingSettings,
+  CalendarProblem,
+  Closure,
+  ColumnUse,
   Instant,
   LateRule,
   LocalDate,
+  MilliPercent,
   MilliPoints,
   Milliseconds,
   PieceState,
-  PointsSoFar,
   RichText,
+  RosterChange,
+  RosterEntry,
+  RowProblem,
   SchoolCalendar,
+  Scheme,
+  Standing,
   StudentName,
   Term,
   TrailStep,
   WallTime,
+  WindowField,
   WorkWindow,
 } from '@jolly/core';
 
@@ -36,15 +46,61 @@ export interface Me extends StudentName {
   id: string;
   role: 'teacher' | 'student';
   userName: string;
+  email: string | null;
+  /** is a code asked for after the password? */
+  twoStep: boolean;
+  /** the password was given by a teacher and must be replaced before anything else */
+  newPasswordNeeded: boolean;
+  /** looks after the mailroom of this server */
+  keeper: boolean;
+  /** a teacher who looks at a class as its practice student */
+  practice: { classId: string; className: string } | null;
 }
 export interface SessionReply {
   me: Me | null;
   csrf: string;
   now: Instant;
+  /** the password was right; the code of the second step is asked for */
+  secondStep?: true;
 }
 export interface SignInRequest {
   userName: string;
   password: string;
+}
+export interface SecondStepRequest {
+  /** of the authenticator, or one of the recovery codes */
+  code: string;
+}
+export interface CardSignInRequest {
+  userName: string;
+  code: string;
+}
+export interface NewPasswordRequest {
+  /** the one that holds now; left out where a ticket or a forced change stands for it */
+  current?: string;
+  password: string;
+}
+export interface TwoStepStartReply {
+  secret: string;
+  /** for the authenticator, as a QR code */
+  address: string;
+}
+export interface TwoStepDoneReply {
+  recoveryCodes: string[];
+}
+export interface TicketReply {
+  kind: 'student' | 'coTeacher' | 'password';
+  className: string | null;
+  invitedBy: string | null;
+  email: string;
+  /** the name on the roster, for a student */
+  student: StudentName | null;
+}
+export interface TakeTicketRequest {
+  userName?: string;
+  password?: string;
+  givenName?: string;
+  familyName?: string;
 }
 export interface JoinPreviewReply {
   className: string;
@@ -60,43 +116,266 @@ export interface JoinReply extends SessionReply {
   wasOnRoster: boolean;
 }
 
-// Classes and rosters
-export interface ClassReply {
-  id: string;
+// Classes
+export interface ClassDetails {
   name: string;
+  section: string;
+  subject: string;
+  level: string;
+  room: string;
   hue: number;
-  calendar: SchoolCalendar;
-  terms: Term[];
   dueTime: WallTime | null;
   graceMinutes: number;
   lateRule: LateRule;
+  liveLink: string | null;
+  /** how long before a lesson the link shows */
+  liveMinutes: number;
+}
+export interface ClassReply extends ClassDetails {
+  id: string;
+  /** name and section, as it is called everywhere */
+  label: string;
+  calendarId: string;
+  calendar: SchoolCalendar;
+  terms: Term[];
+  scheme: Scheme;
+  bearing: BearingSettings;
   joinCode: string;
+  joinOpen: boolean;
+  joinUntil: Instant | null;
+  putAwayAt: Instant | null;
   students: number;
   teachers: { id: string; name: string; owner: boolean }[];
   version: number;
 }
-export interface ClassRequest {
-  name: string;
-  hue?: number;
-  zone?: string;
-  dueTime?: WallTime | null;
-  graceMinutes?: number;
-  lateRule?: LateRule;
+export type ClassRequest = Partial<ClassDetails> & { name: string; zone?: string; calendarId?: string };
+export type ClassChange = Partial<ClassDetails> & { zone?: string; calendarId?: string; version: number };
+export interface JoinCodeRequest {
+  open: boolean;
+  until: Instant | null;
 }
+export interface SchemeRequest {
+  scheme: Scheme;
+  bearing: BearingSettings;
+  lateRule: LateRule;
+  graceMinutes: number;
+  /** where the assignments of a category go that is no longer there */
+  refile: Record<string, string | null>;
+  version: number;
+}
+export interface SchemeReply {
+  class: ClassReply;
+  /** assignments filed under each category */
+  filed: Record<string, number>;
+}
+export interface Unit {
+  id: string;
+  name: string;
+}
+export interface UnitsRequest {
+  units: { id: string | null; name: string }[];
+}
+export interface CopyRequest {
+  name: string;
+  section: string;
+  /** first day of the old term and of the new: dates move by school days from one to the other */
+  from: LocalDate;
+  to: LocalDate;
+  calendarId: string;
+  assignments: boolean;
+  version: number;
+}
+export interface CopyPreviewReply {
+  dates: { title: string; field: WindowField; before: Instant; after: Instant }[];
+  assignments: number;
+  units: number;
+  categories: number;
+}
+
+// The school's calendar
+export interface CalendarRequest {
+  name: string;
+  schoolDays: number[];
+  closures: Closure[];
+  terms: Term[];
+}
+export interface CalendarReply extends CalendarRequest {
+  id: string;
+  version: number;
+  /** the classes that go by it; of those of other teachers only how many */
+  classes: { id: string; label: string }[];
+  otherClasses: number;
+}
+export interface CalendarChange extends CalendarRequest {
+  version: number;
+}
+export interface CalendarEffects {
+  problems: CalendarProblem[];
+  /** dates of assignments that fall on a day without school by the new calendar and did not by the old */
+  onDayOff: { assignmentId: string; classId: string; title: string; field: WindowField; at: Instant }[];
+  /** students whose own dates move because they are counted in school days */
+  moved: { assignmentId: string; classId: string; title: string; students: number; before: Instant; after: Instant }[];
+  /** pieces whose lateness in school days costs something else */
+  costs: number;
+}
+export interface ReadClosuresReply {
+  closures: Closure[];
+  /** events that say nothing about days off, such as lessons with a time */
+  passedOver: number;
+}
+
+// Rosters
 export interface RosterStudent extends StudentName {
   id: string;
+  /** the name that classmates are shown; null is the real one */
+  shownAs: string | null;
   joined: LocalDate;
   left: LocalDate | null;
-  /** null until the student has joined with the code and chosen a password */
   userName: string | null;
+  email: string | null;
+  schoolNumber: string | null;
+  /** can sign in with a password of their own */
+  hasPassword: boolean;
+  cardMadeAt: Instant | null;
+  invitedAt: Instant | null;
 }
-export interface AddStudentsRequest {
-  students: StudentName[];
-  /** the teacher has seen that somebody of the same name is on the roster and means another person */
-  sameNamesMeant?: boolean;
+export interface StudentChange {
+  givenName?: string;
+  familyName?: string;
+  shownAs?: string | null;
+  email?: string | null;
+  schoolNumber?: string | null;
 }
-export interface AddStudentsReply {
-  added: RosterStudent[];
+/** How a roster file is to be read; what is left out is guessed. */
+export interface RosterReading {
+  /** what each column holds */
+  uses?: ColumnUse[];
+  header?: boolean;
+  /** which class of a bundle */
+  bundleClass?: string;
+  /** whoever is not in the file has left */
+  whole?: boolean;
+  /** rows whose namesakes the teacher has seen, and which are other people */
+  meant?: number[];
+}
+export type RosterPreviewEntry =
+  | (Extract<RosterEntry, { kind: 'new' }> & { name: StudentName })
+  | (Exclude<RosterEntry, { kind: 'new' | 'problem' }> & { name: StudentName; changes?: RosterChange[] })
+  | ({ kind: 'problem'; name: null; file?: string } & RowProblem);
+export interface RosterPreviewReply {
+  format: 'table' | 'oneRoster';
+  /** what would happen, as one number: confirming names it, so that nothing else happens */
+  digest: string;
+  encoding: string | null;
+  header: boolean;
+  columns: { name: string; sample: string; use: ColumnUse }[];
+  bundle: { version: string; mode: 'bulk' | 'delta'; classes: { sourceId: string; title: string; students: number }[]; chosen: string | null; notes: string[] } | null;
+  whole: boolean;
+  rows: number;
+  entries: RosterPreviewEntry[];
+  counts: Record<RosterEntry['kind'], number>;
+  passedOver: number;
+}
+export interface RosterImportReply {
+  added: number;
+  changed: number;
+  returned: number;
+  left: number;
+  unchanged: number;
+}
+export interface CardsRequest {
+  studentIds: string[];
+}
+export interface StudentPasswordReply {
+  userName: string;
+  password: string;
+}
+export interface InviteStudentsReply {
+  invited: number;
+  withoutAddress: string[];
+}
+
+// Teachers of a class
+export interface TeachersReply {
+  teachers: { id: string; name: string; owner: boolean }[];
+  invitations: { id: string; email: string; at: Instant; expires: Instant }[];
+}
+
+// Groups
+export interface GroupingBody {
+  name: string;
+  seed: string | null;
+  /** the last day it is for; null keeps it */
+  until: LocalDate | null;
+  groups: { id: string | null; name: string; studentIds: string[] }[];
+}
+export interface GroupingReply extends GroupingBody {
+  id: string;
+  madeAt: Instant;
+  version: number;
+}
+
+// Standing exceptions
+export interface StandingBody {
+  kind: 'none' | 'schoolDays' | 'days' | 'percent';
+  /** days, or thousandths of a percent */
+  amount: number;
+  validFrom: LocalDate | null;
+  validTo: LocalDate | null;
+  reason: string;
+  /** how much of the usual time a quiz takes them, in thousandths of a percent; null is the usual */
+  quizTimePercent: MilliPercent | null;
+  waivesLate: boolean;
+  classIds: string[];
+}
+export interface StandingReply extends StandingBody {
+  id: string;
+  student: StudentName & { id: string };
+  givenBy: string;
+  givenAt: Instant;
+  /** by the day it is now in the class that was asked about */
+  holds: 'now' | 'coming' | 'ended';
+  /** it also holds in classes of other teachers */
+  elsewhere: boolean;
+  version: number;
+}
+export interface StandingForClassReply {
+  standing: StandingReply[];
+}
+export interface OwnStanding {
+  id: string;
+  kind: StandingBody['kind'];
+  amount: number;
+  validFrom: LocalDate | null;
+  validTo: LocalDate | null;
+  reason: string;
+  quizTimePercent: MilliPercent | null;
+  waivesLate: boolean;
+  classes: string[];
+  holds: 'now' | 'coming' | 'ended';
+}
+
+// Mail
+export interface MailReply {
+  id: string;
+  to: string;
+  toName: string;
+  subject: string;
+  body: string;
+  by: string | null;
+  madeAt: Instant;
+  state: 'waiting' | 'sent' | 'failed';
+  tries: number;
+  nextTryAt: Instant;
+  sentAt: Instant | null;
+  problem: string | null;
+  /** as our stand-in server took it in; null if it went out, or has not been sent */
+  caughtAt: Instant | null;
+}
+export interface MailroomReply {
+  mails: MailReply[];
+  /** mail is caught here instead of being sent out */
+  standIn: boolean;
 }
 
 // Assignments
@@ -110,6 +389,11 @@ export interface AssignmentBody {
   opens: Instant | null;
   due: Instant | null;
   closes: Instant | null;
+  unitId: string | null;
+  categoryId: string | null;
+  countsInTotals: boolean;
+  /** counted on top of the rest */
+  bonus: boolean;
 }
 export interface AssignmentReply extends AssignmentBody {
   id: string;
@@ -295,7 +579,7 @@ export interface ProgressRow {
   waiting: number;
   returned: number;
   unread: number;
-  points: PointsSoFar;
+  standing: Standing;
 }
 export interface ClassProgressReply {
   classId: string;

@@ -1,7 +1,10 @@
 import { pino } from 'pino';
 import { createApp } from './app';
 import { readConfig } from './config';
+import { standInServer } from './features/mail/stand-in';
 import { openInstallation } from './open';
+
+const MAIL_EVERY_MS = 1000;
 
 /** Serves until it is told to stop; then finishes what is under way and closes the database. */
 async function main(): Promise<void> {
@@ -9,7 +12,22 @@ async function main(): Promise<void> {
   const logger = pino({ level: config.logLevel });
   const { sequelize, services } = await openInstallation(config);
   const fixed = config.now;
-  const { app, stop } = createApp({ ...config, services, logger, now: fixed === null ? () => Date.now() : () => fixed, signInTries: 10, joinTries: 30 });
+  const now = fixed === null ? () => Date.now() : () => fixed;
+  const { app, stop } = createApp({ ...config, services, logger, now, signInTries: 10, joinTries: 30, mailTries: 10 });
+  const standIn = config.smtp === null ? standInServer(sequelize, now) : null;
+  await standIn?.listen(config.smtpPort).catch(() => {
+    throw new Error(`Port ${config.smtpPort} is taken by something else. Set JOLLY_SMTP_PORT to another one.`);
+  });
+  let sending = Promise.resolve();
+  const postman = setInterval(() => {
+    // One round at a time; a round that fails is logged and the next one tries again.
+    sending = sending
+      .then(() => services.mail.sendDue(now()))
+      .then(
+        () => undefined,
+        (error: unknown) => logger.error({ err: error }, 'mail'),
+      );
+  }, MAIL_EVERY_MS);
   const server = app.listen(config.port, config.host, (error) => {
     if (error) {
       process.stderr.write(`Port ${config.port} is taken by something else. Set JOLLY_PORT to another one.\n`);
@@ -20,7 +38,14 @@ async function main(): Promise<void> {
   });
   const close = () => {
     stop();
-    server.close(() => void sequelize.close().then(() => process.exit(0)));
+    clearInterval(postman);
+    const rest = async () => {
+      await sending;
+      await standIn?.close();
+      await sequelize.close();
+      process.exit(0);
+    };
+    server.close(() => void rest());
     server.closeIdleConnections();
     setTimeout(() => server.closeAllConnections(), 3000).unref();
   };

@@ -11,5 +11,13 @@ export async function openInstallation(config: Config) {
   const store = fileStore(join(config.dataFolder, 'files'));
   await migrate(sequelize);
   await store.prepare();
-  return { sequelize, services: wire({ sequelize, fileStore: store, defaultZone: config.zone }) };
+  return {
+    sequelize,
+    services: wire({
+      sequelize,
+      fileStore: store,
+      defaultZone: config.zone,
+      mail: { url: config.smtp, standInPort: config.smtpPort, from: config.mailFrom, address: config.address },
+    }),
+  };
 }

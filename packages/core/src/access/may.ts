@@ -38,6 +38,7 @@ export const ACTIONS = {
   'session.look': anyone,
   'session.end': signedIn,
   'account.edit': signedIn,
+  'account.twoStep': { roles: ['teacher'], relations: 'anyone' },
   'account.recover': anyone,
   'invitation.look': anyone,
   'invitation.take': anyone,

@@ -55,9 +55,12 @@ const keysOf = (student: RosterRow | KnownStudent): [string, string][] => {
 
 const fullName = ({ givenName, familyName }: StudentName) => `${givenName} ${familyName}`.trim();
 
+// A delta may name somebody by an id only; it then says nothing about the name.
+const isNamed = (row: RosterRow) => row.givenName !== '';
+
 function changesOf(row: RosterRow, known: KnownMember | KnownStudent): RosterChange[] {
   return CHANGEABLE.flatMap((field) => {
-    const to = row[field];
+    const to = (field === 'givenName' || field === 'familyName') && !isNamed(row) ? undefined : row[field];
     const from = (field in known ? (known as KnownMember)[field] : null) ?? '';
     return to === undefined || to === from ? [] : [{ field, from, to }];
   });
@@ -104,7 +107,7 @@ export function planRoster({
     if (!match) return null;
     const member = memberById.get(match.id) ?? null;
     // Outside one's own class only a person of that name may be meant by a number; whose it is stays untold.
-    if (!member && nameKey(match) !== nameKey(row)) {
+    if (!member && isNamed(row) && nameKey(match) !== nameKey(row)) {
       const byName = row.userName !== undefined && match.userName === row.userName;
       return {
         problem: { column: null, why: byName ? 'userNameTaken' : 'numberElsewhere', value: byName ? row.userName! : (row.schoolNumber ?? row.sourceId ?? row.email ?? '') },
@@ -142,6 +145,7 @@ export function planRoster({
     if (match && 'problem' in match) entries.push({ kind: 'problem', row: row.row, ...match.problem });
     else if (match) place(row, match);
     else if (repeated !== undefined) entries.push({ kind: 'problem', row: row.row, column: null, why: 'twice', value: String(repeated) });
+    else if (!isNamed(row)) entries.push({ kind: 'problem', row: row.row, column: null, why: 'danglingUser', value: row.sourceId ?? '' });
     else byName.push(row);
   }
 

@@ -1,4 +1,4 @@
-import { LONGEST_NAME, richTextProblem } from '@jolly/core';
+import { isLocalDate, LONGEST_NAME, richTextProblem } from '@jolly/core';
 import Joi from 'joi';
 
 /** Forms that several schemas use. */
@@ -11,6 +11,10 @@ export const instantOrNull = Joi.number()
   .allow(null)
   .required()
   .messages({ 'number.max': '{#label} must lie before the year 2100' });
+/** A day that exists, YYYY-MM-DD. */
+export const localDay = Joi.string()
+  .custom((value: string, helpers) => (isLocalDate(value) ? value : helpers.error('day.unknown')))
+  .messages({ 'day.unknown': '{#label} is not a day' });
 export const version = Joi.number().strict().integer().min(0).required();
 export const personName = { givenName: Joi.string().trim().min(1).max(LONGEST_NAME).required(), familyName: Joi.string().trim().max(LONGEST_NAME).allow('').required() };
 

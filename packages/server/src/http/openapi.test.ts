@@ -2,7 +2,9 @@ import { wire, allRoutes } from '../wiring';
 import { openApiOf, openApiPage } from './openapi';
 import { PROBLEMS } from './problem';
 
-const routes = allRoutes(wire({ sequelize: { define: () => ({}) } as never, fileStore: {} as never, defaultZone: 'UTC' }));
+const routes = allRoutes(
+  wire({ sequelize: { define: () => ({}) } as never, fileStore: {} as never, defaultZone: 'UTC', mail: { url: null, standInPort: 0, from: '', address: '' } }),
+);
 type Operation = {
   summary: string;
   parameters: { name: string; in: string; required: boolean }[];

@@ -2,8 +2,9 @@ import { may } from '@jolly/core';
 import { Router, type Request, type RequestHandler } from 'express';
 import type { ObjectSchema } from 'joi';
 import { actorOf, requireCsrf } from './session';
+import { tableOf, tableOptions } from '../files/take-table';
 import { Problem } from './problem';
-import type { Route } from './route';
+import type { Limit, Route } from './route';
 
 // Decided once: texts are trimmed and lowered as the schema says; numbers and booleans of a body are strict.
 function check(schema: ObjectSchema | undefined, value: unknown, where: 'params' | 'query' | 'body'): unknown {
@@ -20,20 +21,26 @@ function check(schema: ObjectSchema | undefined, value: unknown, where: 'params'
 const UNSAFE = new Set(['post', 'put', 'patch', 'delete']);
 
 /** An Express router made from route tables. The order for each: permission, forgery, limit, form, handler. */
-export function registerRoutes(routes: readonly Route[], edge: { now: () => number; takeFile: RequestHandler; limits: Record<'signIn' | 'joinCode', RequestHandler> }): Router {
+export function registerRoutes(
+  routes: readonly Route[],
+  edge: { now: () => number; takeFile: RequestHandler; takeTable: RequestHandler; limits: Record<Limit, RequestHandler> },
+): Router {
   const router = Router();
   for (const route of routes) {
     const before: RequestHandler[] = [
       (req, _res, next) => {
         const answer = may(actorOf(req), route.action);
         if (answer === 'signIn') throw new Problem('session.needed');
-        if (answer === 'role') throw new Problem('access.role');
+        // In another tab the same browser looks at a class as its practice student.
+        if (answer === 'role') throw new Problem(req.session?.practice ? 'session.practice' : 'access.role');
+        if (req.session?.mustChange && !/^(session|account|server)\./.test(route.action)) throw new Problem('account.newPasswordNeeded');
         if (UNSAFE.has(route.verb)) requireCsrf(req);
         next();
       },
     ];
     if (route.limit) before.push(edge.limits[route.limit]);
     if (route.takesFile) before.push(edge.takeFile);
+    if (route.takesTable) before.push(edge.takeTable);
     router[route.verb](route.path, ...before, async (req: Request, res) => {
       const key = req.get('idempotency-key') ?? null;
       if (key !== null && !/^[\w-]{8,64}$/.test(key))
@@ -42,7 +49,8 @@ export function registerRoutes(routes: readonly Route[], edge: { now: () => numb
         actor: actorOf(req),
         params: check(route.params, req.params, 'params'),
         query: check(route.query, req.query, 'query'),
-        body: route.takesFile ? undefined : check(route.body, req.body, 'body'),
+        body: route.takesFile ? undefined : check(route.body, route.takesTable ? tableOptions(req) : req.body, 'body'),
+        table: route.takesTable ? tableOf(req) : null,
         now: edge.now(),
         idempotencyKey: key,
         req,

@@ -11,9 +11,13 @@ export interface Ask<Params = Record<string, string>, Body = unknown, Query = Re
   now: Instant;
   /** what the client calls this write, so that it can repeat it safely */
   idempotencyKey: string | null;
+  /** of a route that takes a table */
+  table: Buffer | null;
   req: Request;
   res: Response;
 }
+
+export type Limit = 'signIn' | 'secondStep' | 'joinCode' | 'mail';
 
 /** One line of a route table: verb, path, permission, form, what it does. */
 export interface Route {
@@ -27,8 +31,10 @@ export interface Route {
   body?: ObjectSchema;
   /** takes one file as multipart/form-data instead of a body */
   takesFile?: true;
-  /** `signIn` and `joinCode` are limited against guessing */
-  limit?: 'signIn' | 'joinCode';
+  /** takes one file of a table or a bundle, read in memory, and a field `options` with the body as JSON */
+  takesTable?: true;
+  /** limited against guessing, and against flooding somebody with mail */
+  limit?: Limit;
   /** replies by itself (a file, a page) instead of returning JSON */
   repliesItself?: true;
   status?: number;

@@ -11,6 +11,13 @@ declare module 'express-session' {
     userId: string;
     role: 'teacher' | 'student';
     csrf: string;
+    /** the password was right; who waits for the second step, and until when */
+    secondStepFor?: string;
+    secondStepUntil?: number;
+    /** a password that somebody else gave must be replaced before anything else */
+    mustChange?: boolean;
+    /** a teacher who looks at a class as its practice student */
+    practice?: { teacherId: string; classId: string; className: string };
   }
 }
 
@@ -25,12 +32,20 @@ export function sessions(sequelize: Sequelize, { secret, secure }: { secret: str
       sid: { type: DataTypes.STRING(64), primaryKey: true },
       expires: DataTypes.DATE(3),
       data: DataTypes.TEXT,
+      userId: { type: DataTypes.STRING(36), field: 'user_id' },
       createdAt: { type: DataTypes.DATE(3), field: 'created_at' },
       updatedAt: { type: DataTypes.DATE(3), field: 'updated_at' },
     },
     { tableName: 'sessions', timestamps: true },
   );
-  const store = new Store({ db: sequelize, table: 'Session', expiration: TWELVE_HOURS_MS, checkExpirationInterval: 15 * 60_000 });
+  const store = new Store({
+    db: sequelize,
+    table: 'Session',
+    expiration: TWELVE_HOURS_MS,
+    checkExpirationInterval: 15 * 60_000,
+    // Whose it is, as a column: so that all of a person's sessions can be ended at once.
+    extendDefaultFields: (defaults, data) => ({ ...defaults, userId: (data as { userId?: string }).userId ?? null }),
+  });
   const middleware: RequestHandler = session({
     name: 'jolly',
     secret,
@@ -60,11 +75,32 @@ export function requireCsrf(req: Request): void {
   if (kept.length === 0 || sent.length !== kept.length || !timingSafeEqual(sent, kept)) throw new Problem('request.csrf');
 }
 
-/** Begins a fresh session for somebody, with a new id and token. */
-export async function beginSession(req: Request, who: { userId: string; role: 'teacher' | 'student' }): Promise<string> {
+const SECOND_STEP_MS = 5 * 60_000;
+
+interface NewSession {
+  userId: string;
+  role: 'teacher' | 'student';
+  mustChange?: boolean;
+  practice?: { teacherId: string; classId: string; className: string };
+}
+
+async function freshSession(req: Request, data: object): Promise<string> {
   await new Promise<void>((done, failed) => req.session.regenerate((error) => (error ? failed(error) : done())));
-  Object.assign(req.session, who);
+  Object.assign(req.session, data);
   return csrfOf(req);
+}
+
+/** Begins a fresh session for somebody, with a new id and token. */
+export const beginSession = (req: Request, who: NewSession): Promise<string> => freshSession(req, who);
+
+/** A session in which nobody is signed in yet, but the password was right. */
+export const waitForSecondStep = (req: Request, userId: string, now: number): Promise<string> =>
+  freshSession(req, { secondStepFor: userId, secondStepUntil: now + SECOND_STEP_MS });
+
+/** The class a teacher looks at as its practice student; null in every other session. */
+export function practiceOf(req: Request): { classId: string; className: string } | null {
+  const practice = req.session?.practice;
+  return practice ? { classId: practice.classId, className: practice.className } : null;
 }
 
 export function endSession(req: Request): Promise<void> {

@@ -1,6 +1,12 @@
+import { FIRST_BEARING, FIRST_SCHEME } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { allRoutes } from '../wiring';
 import { anAssignment, aSchool, aServer, doc, type Server } from './school';
+
+// Filled in with the ids of the school, which are known only when it is there.
+const [CLASS, STUDENT] = ['the class', 'the student'];
+const grouping = { name: 'Lab', seed: null, until: null, groups: [{ id: null, name: 'A', studentIds: [] }] };
+const standing = { kind: 'days', amount: 1, validFrom: null, validTo: null, reason: '', quizTimePercent: null, waivesLate: false };
 
 /** What each route answers to who may not: nobody, the wrong role, and the right role but somebody else's things. */
 type Row = { nobody: number; wrong: ['teacher' | 'student', number] | null; other: number | null; body?: object };
@@ -14,11 +20,76 @@ const MATRIX: Record<string, Row> = {
   'patch /api/classes/:classId': { nobody: 401, wrong: ['student', 403], other: 404, body: { name: 'Stolen', version: 1 } },
   'post /api/classes/:classId/join-code': { nobody: 401, wrong: ['student', 403], other: 404 },
   'get /api/classes/:classId/roster': { nobody: 401, wrong: ['student', 403], other: 404 },
-  'post /api/classes/:classId/roster': { nobody: 401, wrong: ['student', 403], other: 404, body: { students: [{ givenName: 'A', familyName: 'B' }] } },
   'delete /api/classes/:classId/roster/:studentId': { nobody: 401, wrong: ['student', 403], other: 404 },
   'get /api/join/:code': { nobody: 404, wrong: ['teacher', 403], other: null },
   'post /api/join/:code': { nobody: 404, wrong: ['teacher', 403], other: null, body: { givenName: 'A', familyName: 'B', userName: 'new.one', password: 'long enough' } },
   'post /api/my/classes/:code': { nobody: 401, wrong: ['teacher', 403], other: 404 },
+  'post /api/classes/:classId/away': { nobody: 401, wrong: ['student', 403], other: 404, body: { away: true } },
+  'put /api/classes/:classId/join-code': { nobody: 401, wrong: ['student', 403], other: 404, body: { open: false, until: null } },
+  'get /api/classes/:classId/scheme': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'put /api/classes/:classId/scheme': {
+    nobody: 401,
+    wrong: ['student', 403],
+    other: 404,
+    body: { scheme: FIRST_SCHEME, bearing: FIRST_BEARING, lateRule: { kind: 'none' }, graceMinutes: 0, refile: {}, version: 1 },
+  },
+  'get /api/classes/:classId/units': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'put /api/classes/:classId/units': { nobody: 401, wrong: ['student', 403], other: 404, body: { units: [] } },
+  'post /api/classes/:classId/copy/preview': {
+    nobody: 401,
+    wrong: ['student', 403],
+    other: 404,
+    body: { name: 'Stolen', section: '', from: '2026-09-07', to: '2027-01-11', calendarId: randomUUID(), assignments: true, version: 1 },
+  },
+  'post /api/classes/:classId/copy': {
+    nobody: 401,
+    wrong: ['student', 403],
+    other: 404,
+    body: { name: 'Stolen', section: '', from: '2026-09-07', to: '2027-01-11', calendarId: randomUUID(), assignments: true, version: 1 },
+  },
+  'get /api/classes/:classId/teachers': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'post /api/classes/:classId/teachers': { nobody: 401, wrong: ['student', 403], other: 404, body: { email: 'me@tern.example' } },
+  'delete /api/classes/:classId/teachers/:teacherId': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'post /api/classes/:classId/teachers/:teacherId/owner': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'delete /api/classes/:classId/invitations/:ticketId': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'get /api/calendars': { nobody: 401, wrong: ['student', 403], other: 200 },
+  'post /api/calendars': { nobody: 401, wrong: ['student', 403], other: 404, body: { name: 'S', schoolDays: [1], closures: [], terms: [], classId: CLASS } },
+  'post /api/calendars/closures': { nobody: 401, wrong: ['student', 403], other: 422, body: { text: 'nothing' } },
+  'post /api/calendars/:calendarId/preview': { nobody: 401, wrong: ['student', 403], other: 404, body: { name: 'S', schoolDays: [1], closures: [], terms: [], version: 1 } },
+  'put /api/calendars/:calendarId': { nobody: 401, wrong: ['student', 403], other: 404, body: { name: 'S', schoolDays: [1], closures: [], terms: [], version: 1 } },
+  'post /api/classes/:classId/roster/preview': { nobody: 401, wrong: ['student', 403], other: 400 },
+  'post /api/classes/:classId/roster/import': { nobody: 401, wrong: ['student', 403], other: 400 },
+  'get /api/classes/:classId/roster.xlsx': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'get /api/classes/:classId/roster.zip': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'post /api/classes/:classId/cards': { nobody: 401, wrong: ['student', 403], other: 404, body: { studentIds: [STUDENT] } },
+  'post /api/classes/:classId/invitations': { nobody: 401, wrong: ['student', 403], other: 404, body: { studentIds: [STUDENT] } },
+  'patch /api/classes/:classId/roster/:studentId': { nobody: 401, wrong: ['student', 403], other: 404, body: { givenName: 'Stolen' } },
+  'post /api/classes/:classId/roster/:studentId/back': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'post /api/classes/:classId/roster/:studentId/password': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'delete /api/classes/:classId/roster/:studentId/card': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'post /api/classes/:classId/practice': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'delete /api/session/practice': { nobody: 401, wrong: ['teacher', 403], other: null },
+  'get /api/classes/:classId/groupings': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'post /api/classes/:classId/groupings': { nobody: 401, wrong: ['student', 403], other: 404, body: grouping },
+  'put /api/classes/:classId/groupings/:groupingId': { nobody: 401, wrong: ['student', 403], other: 404, body: { ...grouping, version: 1 } },
+  'delete /api/classes/:classId/groupings/:groupingId': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'get /api/classes/:classId/standing-exceptions': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'post /api/students/:studentId/standing-exceptions': { nobody: 401, wrong: ['student', 403], other: 404, body: { ...standing, classIds: [CLASS] } },
+  'put /api/classes/:classId/standing-exceptions/:exceptionId': { nobody: 401, wrong: ['student', 403], other: 404, body: { ...standing, classIds: [CLASS], version: 1 } },
+  'delete /api/classes/:classId/standing-exceptions/:exceptionId': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'get /api/my/standing-exceptions': { nobody: 401, wrong: ['teacher', 403], other: 200 },
+  'get /api/mailroom': { nobody: 401, wrong: ['student', 403], other: 200 },
+  'post /api/mailroom/:mailId/again': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'post /api/session/second-step': { nobody: 401, wrong: null, other: null, body: { code: '123456' } },
+  'post /api/session/card': { nobody: 401, wrong: null, other: null, body: { userName: 'bao', code: 'XXXX' } },
+  'put /api/account/password': { nobody: 401, wrong: null, other: 403, body: { current: 'wrong', password: 'long enough' } },
+  'put /api/account/email': { nobody: 401, wrong: null, other: 403, body: { current: 'wrong', email: null } },
+  'post /api/account/two-step/start': { nobody: 401, wrong: ['student', 403], other: 200 },
+  'post /api/account/two-step': { nobody: 401, wrong: ['student', 403], other: 401, body: { secret: 'ABCDEFGHIJKLMNOP', code: '000000' } },
+  'post /api/account/two-step/end': { nobody: 401, wrong: ['student', 403], other: 403, body: { current: 'wrong' } },
+  'post /api/account/recover': { nobody: 204, wrong: null, other: 204, body: { email: 'nobody@tern.example' } },
+  'post /api/tickets/look': { nobody: 404, wrong: null, other: 404, body: { ticket: 'made-up' } },
+  'post /api/tickets/take': { nobody: 404, wrong: null, other: 404, body: { ticket: 'made-up' } },
   'get /api/assignments': { nobody: 401, wrong: ['student', 403], other: 200 },
   'post /api/classes/:classId/assignments': { nobody: 401, wrong: ['student', 403], other: 404, body: anAssignment() },
   'get /api/assignments/:assignmentId': { nobody: 401, wrong: ['student', 403], other: 404 },
@@ -60,7 +131,12 @@ beforeAll(async () => {
   server = await aServer();
   const school = await aSchool(server);
   const assignment = await school.issued();
-  ids = { classId: school.rivers, assignmentId: assignment.id, studentId: school.bao.id, fileId: randomUUID(), code: 'XXXXXXX' };
+  // The school's calendar is also the stranger's; this one is not.
+  const calendar = (await (await server.person('finch')).post('/api/calendars', { name: 'Own', schoolDays: [1], closures: [], terms: [], classId: school.rivers })).body as {
+    id: string;
+  };
+  const unknown = { fileId: randomUUID(), ticketId: randomUUID(), groupingId: randomUUID(), exceptionId: randomUUID(), mailId: randomUUID() };
+  ids = { classId: school.rivers, assignmentId: assignment.id, studentId: school.bao.id, teacherId: school.lund.id, calendarId: calendar.id, code: 'XXXXXXX', ...unknown };
 });
 afterAll(() => server.close());
 
@@ -78,7 +154,8 @@ it('has a row for every route there is, and no row too many', () => {
 describe.each(Object.entries(MATRIX))('%s', (key, { nobody, wrong, other, body }) => {
   const [verb, path] = key.split(' ') as ['get' | 'post' | 'put' | 'patch' | 'delete', string];
   const address = () => path.replace(/:(\w+)/g, (_, name: string) => ids[name]!);
-  const ask = async (who: string | undefined) => (await (await server.person(who)).send(verb, address(), body)).status;
+  const filled = () => body && (JSON.parse(JSON.stringify(body).replaceAll(CLASS, ids.classId!).replaceAll(STUDENT, ids.studentId!)) as object);
+  const ask = async (who: string | undefined) => (await (await server.person(who)).send(verb, address(), filled())).status;
 
   it(`answers ${nobody} to who is not signed in`, async () => expect(await ask(undefined)).toBe(nobody));
   if (wrong) it(`answers ${wrong[1]} to a ${wrong[0]}`, async () => expect(await ask(wrong[0] === 'teacher' ? 'finch' : 'bao')).toBe(wrong[1]));

@@ -1,3 +1,4 @@
+import { FIRST_BEARING, FIRST_SCHEME } from '@jolly/core';
 import { anAssignment, aSchool, aServer, doc, type Server } from './school';
 
 let server: Server;
@@ -12,6 +13,8 @@ afterAll(() => server.close());
 
 const assignments = '/api/classes/:classId/assignments';
 const score = '/api/assignments/:assignmentId/pieces/:studentId/score';
+const CALENDAR = '0c6f8f5e-0d8c-4a53-9d3f-0a6c3f6f2b11';
+const schemeBody = { bearing: FIRST_BEARING, lateRule: { kind: 'none' }, graceMinutes: 0, refile: {}, version: 1 };
 const script = doc('x');
 script.content = [{ type: 'paragraph', content: [{ type: 'text', text: 'x', marks: [{ type: 'link', attrs: { href: 'javascript:alert(1)' } }] }] }];
 
@@ -21,8 +24,28 @@ it.each<['post' | 'put' | 'patch', string, string, object, string]>([
   ['post', 'a due time of 25:00', '/api/classes', { name: 'A', dueTime: '25:00' }, 'dueTime'],
   ['post', 'an unknown field', '/api/classes', { name: 'A', owner: 'me' }, 'owner'],
   ['patch', 'a late rule of 101 %', '/api/classes/:classId', { lateRule: { kind: 'cap', percent: 101_000 }, version: 1 }, 'lateRule'],
-  ['post', 'a student without a name', '/api/classes/:classId/roster', { students: [{ givenName: '', familyName: 'B' }] }, 'students.0.givenName'],
-  ['post', 'nobody', '/api/classes/:classId/roster', { students: [] }, 'students'],
+  ['patch', 'a student without a name', '/api/classes/:classId/roster/:studentId', { givenName: ' ' }, 'givenName'],
+  ['patch', 'an address that is none', '/api/classes/:classId/roster/:studentId', { email: 'bao at tern' }, 'email'],
+  ['post', 'cards for nobody', '/api/classes/:classId/cards', { studentIds: [] }, 'studentIds'],
+  ['patch', 'a live room that is no address', '/api/classes/:classId', { liveLink: 'javascript:alert(1)', version: 1 }, 'liveLink'],
+  ['put', 'a unit without a name', '/api/classes/:classId/units', { units: [{ id: null, name: '' }] }, 'units.0.name'],
+  ['put', 'a scheme of another kind', '/api/classes/:classId/scheme', { ...schemeBody, scheme: { ...FIRST_SCHEME, kind: 'best' } }, 'scheme.kind'],
+  [
+    'post',
+    'a copy that begins on 31 February',
+    '/api/classes/:classId/copy',
+    { name: 'A', section: '', from: '2026-02-31', to: '2026-03-01', calendarId: CALENDAR, assignments: true, version: 1 },
+    'from',
+  ],
+  ['post', 'groups without a group', '/api/classes/:classId/groupings', { name: 'A', seed: null, until: null, groups: [] }, 'groups'],
+  [
+    'post',
+    'a standing exception for no class',
+    '/api/students/:studentId/standing-exceptions',
+    { kind: 'days', amount: 1, validFrom: null, validTo: null, reason: '', quizTimePercent: null, waivesLate: false, classIds: [] },
+    'classIds',
+  ],
+  ['post', 'an invitation to nowhere', '/api/classes/:classId/teachers', { email: 'marek' }, 'email'],
   ['post', 'a title of 201 characters', assignments, anAssignment({ title: 'x'.repeat(201) }), 'title'],
   ['post', 'a due date after 2100', assignments, anAssignment({ due: Date.parse('2206-11-25T00:00Z') }), 'due'],
   ['post', 'half a thousandth of a point', assignments, anAssignment({ points: 0.5 }), 'points'],

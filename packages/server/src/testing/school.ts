@@ -10,6 +10,7 @@ import { createApp } from '../app';
 import type { AssignmentBody } from '../contract';
 import { connect } from '../db/connect';
 import { migrate } from '../db/migrate';
+import { standInServer } from '../features/mail/stand-in';
 import { fileStore } from '../files/file-store';
 import { wire } from '../wiring';
 
@@ -46,12 +47,15 @@ export async function aDatabase(): Promise<{ sequelize: Sequelize; queries: stri
 }
 
 /** A whole server on a database of its own, with a clock that stands until it is moved. */
-export async function aServer({ signInTries = 1000, joinTries = 1000 } = {}) {
+export async function aServer({ signInTries = 1000, joinTries = 1000, mailTries = 1000 } = {}) {
   const { sequelize, queries, drop } = await aDatabase();
   const folder = await mkdtemp(join(tmpdir(), 'jolly-'));
   await migrate(sequelize);
-  const services = wire({ sequelize, fileStore: fileStore(join(folder, 'files')), defaultZone: 'Europe/Lisbon' });
   const clock = { now: MONDAY };
+  const standIn = standInServer(sequelize, () => clock.now);
+  const standInPort = await standIn.listen(0);
+  const mail = { url: null, standInPort, from: 'Test <post@jolly.test>', address: 'http://jolly.test' };
+  const services = wire({ sequelize, fileStore: fileStore(join(folder, 'files')), defaultZone: 'Europe/Lisbon', mail });
   const { app, stop } = createApp({
     services,
     now: () => clock.now,
@@ -60,6 +64,7 @@ export async function aServer({ signInTries = 1000, joinTries = 1000 } = {}) {
     trustProxy: 0,
     signInTries,
     joinTries,
+    mailTries,
     logger: pino({ level: 'silent' }),
   });
   const http = app.listen(0, '127.0.0.1');
@@ -88,7 +93,12 @@ export async function aServer({ signInTries = 1000, joinTries = 1000 } = {}) {
       put: (path: string, body?: object) => send('put', path, body),
       patch: (path: string, body?: object) => send('patch', path, body),
       del: (path: string) => send('delete', path),
-      upload: (path: string, bytes: Buffer, name: string) => agent.post(path).set('X-CSRF-Token', csrf).attach('file', bytes, name),
+      upload: (path: string, bytes: Buffer, name: string, options?: object) => {
+        const sent = agent.post(path).set('X-CSRF-Token', csrf);
+        return (options === undefined ? sent : sent.field('options', JSON.stringify(options))).attach('file', bytes, name);
+      },
+      /** takes the token that came with a session which this person has entered by another way */
+      enter: (reply: { csrf: string }) => (csrf = reply.csrf),
     };
   }
 
@@ -98,9 +108,11 @@ export async function aServer({ signInTries = 1000, joinTries = 1000 } = {}) {
     queries,
     clock,
     http,
+    standIn,
     person,
     close: async () => {
       stop();
+      await standIn.close();
       await new Promise((done) => http.close(done));
       http.closeAllConnections();
       await drop();
@@ -110,6 +122,8 @@ export async function aServer({ signInTries = 1000, joinTries = 1000 } = {}) {
 }
 
 export type Server = Awaited<ReturnType<typeof aServer>>;
+export type Person = Awaited<ReturnType<Server['person']>>;
+export type School = Awaited<ReturnType<typeof aSchool>>;
 
 /** An assignment worth 20 points, due on Wednesday at 15:30, that closes a week later. */
 export const anAssignment = (more: Partial<AssignmentBody> = {}): AssignmentBody => ({
@@ -121,6 +135,10 @@ export const anAssignment = (more: Partial<AssignmentBody> = {}): AssignmentBody
   opens: null,
   due: Date.parse('2026-11-25T15:30:00.000Z'),
   closes: Date.parse('2026-12-02T15:30:00.000Z'),
+  unitId: null,
+  categoryId: null,
+  countsInTotals: true,
+  bonus: false,
   ...more,
 });
 
@@ -155,7 +173,14 @@ export async function aSchool(server: Server) {
   await services.roster.plant(maps, [{ userId: otto.id, joined: '2026-09-07' }]);
   const issued = async (more: Partial<AssignmentBody> = {}) =>
     (await services.assignments.plant([{ ...anAssignment(more), classId: rivers, issuedAt: clock.now - DAY, createdBy: finch.id }]))[0]!;
-  return { finch, lund, stranger, bao, hana, otto, rivers, maps, issued };
+  /** A table into a class, looked at and confirmed. */
+  const bringIn = async (teacher: Person, table: string | Buffer, options: object = {}, classId = rivers) => {
+    const bytes = Buffer.from(table);
+    const path = `/api/classes/${classId}/roster`;
+    const { digest } = (await teacher.upload(`${path}/preview`, bytes, 'table', options)).body as { digest: string };
+    return teacher.upload(`${path}/import`, bytes, 'table', { ...options, digest });
+  };
+  return { finch, lund, stranger, bao, hana, otto, rivers, maps, issued, bringIn };
 }
 
 export const doc = textOf;

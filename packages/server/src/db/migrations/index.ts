@@ -5,6 +5,12 @@ import * as oneOffExceptions from './0004-add-one-off-exceptions';
 import * as pieces from './0005-add-pieces';
 import * as files from './0006-add-files';
 import * as keptReplies from './0007-add-kept-replies';
+import * as classDetails from './0008-add-class-details';
+import * as units from './0009-add-units-and-filing';
+import * as groups from './0010-add-groups';
+import * as standingExceptions from './0011-add-standing-exceptions';
+import * as waysToSignIn from './0012-add-ways-to-sign-in';
+import * as mail from './0013-add-mail';
 
 /** One step of the schema: statements up, and the way back. A released one is never edited. */
 export interface Migration {
@@ -14,4 +20,18 @@ export interface Migration {
 }
 
 /** All steps, in the order in which they are applied. */
-export const MIGRATIONS: readonly Migration[] = [accounts, classes, assignments, oneOffExceptions, pieces, files, keptReplies];
+export const MIGRATIONS: readonly Migration[] = [
+  accounts,
+  classes,
+  assignments,
+  oneOffExceptions,
+  pieces,
+  files,
+  keptReplies,
+  classDetails,
+  units,
+  groups,
+  standingExceptions,
+  waysToSignIn,
+  mail,
+];

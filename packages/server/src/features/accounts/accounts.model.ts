@@ -8,6 +8,17 @@ export interface UserRow {
   familyName: string;
   nameKey: string;
   passwordHash: string | null;
+  email: string | null;
+  schoolNumber: string | null;
+  sourceId: string | null;
+  cardHash: string | null;
+  cardMadeAt: Date | null;
+  /** the password was given by somebody else and must be replaced */
+  mustChange: boolean;
+  totpSecret: string | null;
+  /** the last 30-second step whose code was taken, so that none is taken twice */
+  totpStep: number | null;
+  isKeeper: boolean;
   createdAt: Date;
 }
 
@@ -22,7 +33,76 @@ export const defineUsers = (sequelize: Sequelize) =>
       familyName: DataTypes.STRING,
       nameKey: DataTypes.STRING,
       passwordHash: DataTypes.STRING,
+      email: DataTypes.STRING,
+      schoolNumber: DataTypes.STRING,
+      sourceId: DataTypes.STRING,
+      cardHash: DataTypes.STRING,
+      cardMadeAt: DataTypes.DATE(3),
+      mustChange: DataTypes.BOOLEAN,
+      totpSecret: DataTypes.STRING,
+      totpStep: DataTypes.BIGINT,
+      isKeeper: DataTypes.BOOLEAN,
       createdAt: DataTypes.DATE(3),
     },
     { tableName: 'users' },
+  );
+
+/** A person as first made: without a sign-in and everything that belongs to one. */
+export const blankUser = (of: Pick<UserRow, 'id' | 'role' | 'givenName' | 'familyName' | 'nameKey' | 'createdAt'>): UserRow => ({
+  ...of,
+  userName: null,
+  passwordHash: null,
+  email: null,
+  schoolNumber: null,
+  sourceId: null,
+  cardHash: null,
+  cardMadeAt: null,
+  mustChange: false,
+  totpSecret: null,
+  totpStep: null,
+  isKeeper: false,
+});
+
+export interface RecoveryCodeRow {
+  id: string;
+  userId: string;
+  hash: string;
+}
+
+export const defineRecoveryCodes = (sequelize: Sequelize) =>
+  sequelize.define<Model<RecoveryCodeRow>>(
+    'recoveryCode',
+    { id: { type: DataTypes.STRING(36), primaryKey: true }, userId: DataTypes.STRING, hash: DataTypes.STRING },
+    { tableName: 'recovery_codes' },
+  );
+
+export interface TicketRow {
+  id: string;
+  kind: 'student' | 'coTeacher' | 'password';
+  hash: string;
+  email: string;
+  userId: string | null;
+  classId: string | null;
+  madeBy: string | null;
+  madeAt: Date;
+  expiresAt: Date;
+  usedAt: Date | null;
+}
+
+export const defineTickets = (sequelize: Sequelize) =>
+  sequelize.define<Model<TicketRow>>(
+    'ticket',
+    {
+      id: { type: DataTypes.STRING(36), primaryKey: true },
+      kind: DataTypes.STRING,
+      hash: DataTypes.STRING,
+      email: DataTypes.STRING,
+      userId: DataTypes.STRING,
+      classId: DataTypes.STRING,
+      madeBy: DataTypes.STRING,
+      madeAt: DataTypes.DATE(3),
+      expiresAt: DataTypes.DATE(3),
+      usedAt: DataTypes.DATE(3),
+    },
+    { tableName: 'tickets' },
   );

@@ -1,35 +1,154 @@
-import type { SessionReply, SignInRequest } from '../../contract';
+import type { CardSignInRequest, NewPasswordRequest, SecondStepRequest, SessionReply, SignInRequest, TakeTicketRequest } from '../../contract';
+import { asTeacher } from '../../http/as-role';
+import { Problem } from '../../http/problem';
 import type { Ask, Route } from '../../http/route';
-import { beginSession, csrfOf, endSession } from '../../http/session';
+import { beginSession, csrfOf, endSession, practiceOf, waitForSecondStep } from '../../http/session';
 import type { Services } from '../../wiring';
-import { signInBody } from './accounts.schema';
+import { cardBody, currentBody, emailBody, newPasswordBody, recoverBody, secondStepBody, signInBody, takeTicketBody, ticketBody, twoStepBody } from './accounts.schema';
+import type { Person } from './accounts.service';
 
-export const accountRoutes = ({ accounts }: Pick<Services, 'accounts'>): Route[] => [
-  {
-    verb: 'get',
-    path: '/api/session',
-    action: 'session.look',
-    does: 'Who is signed in, and the token that writes must carry.',
-    handle: async ({ actor, req, now }: Ask): Promise<SessionReply> => ({ me: await accounts.me(actor), csrf: csrfOf(req), now }),
-  },
-  {
-    verb: 'post',
-    path: '/api/session',
-    action: 'session.begin',
-    does: 'Signs in with user name and password.',
-    limit: 'signIn',
-    body: signInBody,
-    handle: async ({ body, req, now }: Ask<object, SignInRequest>): Promise<SessionReply> => {
-      const person = await accounts.checkSignIn(body);
-      const csrf = await beginSession(req, { userId: person.id, role: person.role });
-      return { me: await accounts.me({ role: person.role, userId: person.id }), csrf, now };
+type Part = Pick<Services, 'accounts' | 'signIn' | 'tickets'>;
+
+export function accountRoutes({ accounts, signIn, tickets }: Part): Route[] {
+  /** Begins a session for somebody who has proved who they are. */
+  const enter = async ({ req, now }: Pick<Ask, 'req' | 'now'>, person: Person, more: { mustChange?: boolean } = {}): Promise<SessionReply> => {
+    const csrf = await beginSession(req, { userId: person.id, role: person.role, ...more });
+    return { me: await accounts.me({ role: person.role, userId: person.id }), csrf, now };
+  };
+  return [
+    {
+      verb: 'get',
+      path: '/api/session',
+      action: 'session.look',
+      does: 'Who is signed in, and the token that writes must carry.',
+      handle: async ({ actor, req, now }: Ask): Promise<SessionReply> => ({ me: await accounts.me(actor, practiceOf(req)), csrf: csrfOf(req), now }),
     },
-  },
-  {
-    verb: 'delete',
-    path: '/api/session',
-    action: 'session.end',
-    does: 'Signs out.',
-    handle: ({ req }: Ask) => endSession(req),
-  },
-];
+    {
+      verb: 'post',
+      path: '/api/session',
+      action: 'session.begin',
+      does: 'Signs in with user name and password, or asks for the second step.',
+      limit: 'signIn',
+      body: signInBody,
+      handle: async (ask: Ask<object, SignInRequest>): Promise<SessionReply> => {
+        const { person, secondStep, mustChange } = await signIn.checkPassword(ask.body);
+        if (!secondStep) return enter(ask, person, { mustChange });
+        return { me: null, csrf: await waitForSecondStep(ask.req, person.id, ask.now), now: ask.now, secondStep: true };
+      },
+    },
+    {
+      verb: 'post',
+      path: '/api/session/second-step',
+      action: 'session.begin',
+      does: 'Finishes signing in with a code of the authenticator or a recovery code.',
+      limit: 'secondStep',
+      body: secondStepBody,
+      handle: async (ask: Ask<object, SecondStepRequest>): Promise<SessionReply> => {
+        const { secondStepFor, secondStepUntil = 0 } = ask.req.session;
+        if (!secondStepFor || secondStepUntil < ask.now) throw new Problem('session.needed');
+        return enter(ask, await signIn.checkSecondStep(secondStepFor, ask.body.code, ask.now));
+      },
+    },
+    {
+      verb: 'post',
+      path: '/api/session/card',
+      action: 'session.begin',
+      does: 'Signs a student in with the code of a sign-in card.',
+      limit: 'signIn',
+      body: cardBody,
+      handle: async (ask: Ask<object, CardSignInRequest>): Promise<SessionReply> => enter(ask, await signIn.checkCard(ask.body)),
+    },
+    {
+      verb: 'delete',
+      path: '/api/session',
+      action: 'session.end',
+      does: 'Signs out.',
+      handle: ({ req }: Ask) => endSession(req),
+    },
+    {
+      verb: 'put',
+      path: '/api/account/password',
+      action: 'account.edit',
+      does: 'Replaces your password; every other place where you are signed in is signed out.',
+      limit: 'signIn',
+      body: newPasswordBody,
+      handle: async ({ actor, body, req }: Ask<object, NewPasswordRequest>) => {
+        if (actor.role === 'anonymous' || practiceOf(req)) throw new Problem('access.role');
+        if (!req.session.mustChange) await signIn.requirePassword(actor.userId, body.current ?? '');
+        await signIn.setPassword(actor.userId, body.password, req.sessionID);
+        delete req.session.mustChange;
+      },
+    },
+    {
+      verb: 'put',
+      path: '/api/account/email',
+      action: 'account.edit',
+      does: 'Sets your e-mail address, with your password.',
+      limit: 'signIn',
+      body: emailBody,
+      handle: async ({ actor, body, req }: Ask<object, { email: string | null; current: string }>) => {
+        if (actor.role === 'anonymous' || practiceOf(req)) throw new Problem('access.role');
+        await signIn.requirePassword(actor.userId, body.current);
+        await accounts.setEmail(actor.userId, body.email);
+      },
+    },
+    {
+      verb: 'post',
+      path: '/api/account/two-step/start',
+      action: 'account.twoStep',
+      does: 'A secret for an authenticator; nothing is asked for until a first code fits.',
+      handle: async ({ actor }: Ask) => signIn.startTwoStep((await accounts.me(actor))!.userName),
+    },
+    {
+      verb: 'post',
+      path: '/api/account/two-step',
+      action: 'account.twoStep',
+      does: 'Turns two-step sign-in on with a first code; replies with the recovery codes.',
+      limit: 'secondStep',
+      body: twoStepBody,
+      handle: ({ actor, body, now }: Ask<object, { secret: string; code: string }>) => signIn.finishTwoStep(asTeacher(actor).userId, body, now),
+    },
+    {
+      verb: 'post',
+      path: '/api/account/two-step/end',
+      action: 'account.twoStep',
+      does: 'Turns two-step sign-in off, with your password.',
+      limit: 'signIn',
+      body: currentBody,
+      handle: async ({ actor, body }: Ask<object, { current: string }>) => {
+        await signIn.requirePassword(asTeacher(actor).userId, body.current);
+        await signIn.endTwoStep(asTeacher(actor).userId);
+      },
+    },
+    {
+      verb: 'post',
+      path: '/api/account/recover',
+      action: 'account.recover',
+      does: 'Sends teachers with this address a link to a new password; answers alike for any address.',
+      limit: 'mail',
+      body: recoverBody,
+      handle: ({ body, now }: Ask<object, { email: string }>) => tickets.recover(body.email, now),
+    },
+    {
+      verb: 'post',
+      path: '/api/tickets/look',
+      action: 'invitation.look',
+      does: 'What a mailed link leads to.',
+      limit: 'joinCode',
+      body: ticketBody,
+      handle: ({ body, now }: Ask<object, { ticket: string }>) => tickets.look(body.ticket, now),
+    },
+    {
+      verb: 'post',
+      path: '/api/tickets/take',
+      action: 'invitation.take',
+      does: 'Follows a mailed link: a student chooses a sign-in, a teacher joins a class, a password is replaced.',
+      limit: 'joinCode',
+      body: takeTicketBody,
+      handle: async (ask: Ask<object, TakeTicketRequest & { ticket: string }>): Promise<SessionReply> => {
+        const person = await tickets.take(ask.actor, ask.body, ask.now);
+        return person ? enter(ask, person) : { me: await accounts.me(ask.actor), csrf: csrfOf(ask.req), now: ask.now };
+      },
+    },
+  ];
+}

@@ -1,22 +1,37 @@
+import { EMAIL, USER_NAME } from '@jolly/core';
 import Joi from 'joi';
-import type { JoinRequest, SignInRequest } from '../../contract';
+import type { CardSignInRequest, JoinRequest, NewPasswordRequest, SecondStepRequest, SignInRequest, TakeTicketRequest } from '../../contract';
 import { personName } from '../../http/form';
 
-const password = Joi.string().min(8).max(200).required();
-const userName = Joi.string()
-  .trim()
-  .lowercase()
-  .min(2)
-  .max(64)
-  .pattern(/^[^\s@/\\]+$/)
-  .required()
-  .messages({
-    'string.pattern.base': '{#label} must not contain spaces, @ or slashes',
-  });
-
-export const signInBody = Joi.object<SignInRequest, true>({
-  userName: Joi.string().trim().max(64).required(),
-  password: Joi.string().max(200).required(),
+const password = Joi.string().min(8).max(200);
+const userName = Joi.string().trim().lowercase().min(2).max(64).pattern(USER_NAME).messages({
+  'string.pattern.base': '{#label} must not contain spaces, @ or slashes',
 });
-export const joinBody = Joi.object<JoinRequest, true>({ ...personName, userName, password });
+export const email = Joi.string().trim().lowercase().max(200).pattern(EMAIL).messages({ 'string.pattern.base': '{#label} is not an e-mail address' });
+const given = Joi.string().max(200).required();
+const code = Joi.string().trim().max(40).required();
+const ticket = Joi.string().max(64).required();
+
+export const signInBody = Joi.object<SignInRequest, true>({ userName: Joi.string().trim().max(64).required(), password: given });
+export const cardBody = Joi.object<CardSignInRequest, true>({ userName: Joi.string().trim().max(64).required(), code });
+export const secondStepBody = Joi.object<SecondStepRequest, true>({ code });
+export const joinBody = Joi.object<JoinRequest, true>({ ...personName, userName: userName.required(), password: password.required() });
 export const codeParams = Joi.object({ code: Joi.string().max(32).required() });
+export const newPasswordBody = Joi.object<NewPasswordRequest, true>({ current: given.optional(), password: password.required() });
+export const emailBody = Joi.object<{ email: string | null; current: string }, true>({ email: email.allow(null).required(), current: given });
+export const twoStepBody = Joi.object<{ secret: string; code: string }, true>({
+  secret: Joi.string()
+    .pattern(/^[A-Z2-7]{16,64}$/)
+    .required(),
+  code,
+});
+export const currentBody = Joi.object<{ current: string }, true>({ current: given });
+export const recoverBody = Joi.object<{ email: string }, true>({ email: email.required() });
+export const ticketBody = Joi.object<{ ticket: string }, true>({ ticket });
+export const takeTicketBody = Joi.object<TakeTicketRequest & { ticket: string }, true>({
+  ticket,
+  userName,
+  password,
+  givenName: personName.givenName.optional(),
+  familyName: personName.familyName.optional(),
+});

@@ -1,37 +1,62 @@
 import { compareNames, nameKey, type Actor, type StudentName } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
-import { Op, type Sequelize, type Transaction } from 'sequelize';
-import type { Me, SignInRequest } from '../../contract';
-import { Problem } from '../../http/problem';
-import { defineUsers, type UserRow } from './accounts.model';
-import { hashPassword, passwordMatches } from './passwords';
+import { Op, type Sequelize, type Transaction, type WhereOptions } from 'sequelize';
+import type { Me } from '../../contract';
+import { blankUser, defineUsers, type UserRow } from './accounts.model';
+import { hashPassword } from './passwords';
 
 export type Person = Pick<UserRow, 'id' | 'role' | 'userName' | 'givenName' | 'familyName'>;
+/** A person with what a roster needs to know of them; never a hash. */
+export type PersonDetails = Person & Pick<UserRow, 'email' | 'schoolNumber' | 'sourceId' | 'cardMadeAt'> & { hasPassword: boolean };
 
 const PERSON = ['id', 'role', 'userName', 'givenName', 'familyName'] as const;
 
 /** How a person is written in full. */
 export const fullName = ({ givenName, familyName }: StudentName): string => `${givenName} ${familyName}`.trim();
 
-/** People who can sign in, and students whom a teacher has put on a roster but who have not joined yet. */
+/** The columns by which a person of the school is recognised. */
+export type PersonKeys = { ids: string[]; sourceIds: string[]; schoolNumbers: string[]; userNames: string[]; emails: string[] };
+
+/** A student to be made: the name, and what the school's records say. */
+export type NewStudent = StudentName & Partial<Pick<UserRow, 'userName' | 'email' | 'schoolNumber' | 'sourceId'>>;
+
+const toDetails = (row: UserRow): PersonDetails => ({
+  id: row.id,
+  role: row.role,
+  userName: row.userName,
+  givenName: row.givenName,
+  familyName: row.familyName,
+  email: row.email,
+  schoolNumber: row.schoolNumber,
+  sourceId: row.sourceId,
+  cardMadeAt: row.cardMadeAt,
+  hasPassword: row.passwordHash !== null,
+});
+
+/** Who there is: people who can sign in, and students whom a teacher has put on a roster but who have not joined yet. */
 export function accountsService({ sequelize }: { sequelize: Sequelize }) {
   const users = defineUsers(sequelize);
   const asPerson = (row: unknown) => row as Person;
+  const details = async (where: WhereOptions<UserRow>) => ((await users.findAll({ where, raw: true })) as unknown as UserRow[]).map(toDetails);
 
   return {
-    async me(actor: Actor): Promise<Me | null> {
+    async me(actor: Actor, practice: Me['practice'] = null): Promise<Me | null> {
       if (actor.role === 'anonymous') return null;
-      const row = await users.findByPk(actor.userId, { attributes: [...PERSON], raw: true });
+      const row = (await users.findByPk(actor.userId, { raw: true })) as unknown as UserRow | null;
       if (!row) return null;
-      const person = asPerson(row);
-      return { id: person.id, role: person.role, userName: person.userName ?? '', givenName: person.givenName, familyName: person.familyName };
-    },
-
-    /** @throws Problem `session.wrong`, the same for an unknown name and a wrong password */
-    async checkSignIn({ userName, password }: SignInRequest): Promise<Person> {
-      const row = (await users.findOne({ where: { userName: userName.toLowerCase() }, raw: true })) as unknown as UserRow | null;
-      if (!(await passwordMatches(row?.passwordHash ?? null, password)) || !row) throw new Problem('session.wrong');
-      return row;
+      const { id, role, userName, givenName, familyName, email } = row;
+      return {
+        id,
+        role,
+        userName: userName ?? '',
+        givenName,
+        familyName,
+        email,
+        twoStep: row.totpSecret !== null,
+        newPasswordNeeded: Boolean(row.mustChange),
+        keeper: Boolean(row.isKeeper),
+        practice,
+      };
     },
 
     async people(ids: readonly string[]): Promise<Map<string, Person>> {
@@ -40,64 +65,95 @@ export function accountsService({ sequelize }: { sequelize: Sequelize }) {
       return new Map(rows.map((row) => [asPerson(row).id, asPerson(row)]));
     },
 
+    async details(ids: readonly string[]): Promise<Map<string, PersonDetails>> {
+      if (ids.length === 0) return new Map();
+      return new Map((await details({ id: { [Op.in]: [...new Set(ids)] } })).map((one) => [one.id, one]));
+    },
+
+    /** Students of the whole school who share any of these keys. */
+    async studentsByKeys({ ids, sourceIds, schoolNumbers, userNames, emails }: PersonKeys): Promise<PersonDetails[]> {
+      const any = [
+        ids.length > 0 ? { id: { [Op.in]: ids } } : null,
+        sourceIds.length > 0 ? { sourceId: { [Op.in]: sourceIds } } : null,
+        schoolNumbers.length > 0 ? { schoolNumber: { [Op.in]: schoolNumbers } } : null,
+        userNames.length > 0 ? { userName: { [Op.in]: userNames } } : null,
+        emails.length > 0 ? { email: { [Op.in]: emails } } : null,
+      ].filter((one) => one !== null);
+      return any.length === 0 ? [] : details({ role: 'student', [Op.or]: any });
+    },
+
     /** Who among these has the same name without case and accents? */
-    async sameNames(ids: readonly string[], names: readonly StudentName[]): Promise<Person[]> {
+    async sameNames(ids: readonly string[], names: readonly StudentName[]): Promise<PersonDetails[]> {
       if (ids.length === 0) return [];
-      const rows = await users.findAll({ attributes: [...PERSON], where: { id: { [Op.in]: [...ids] }, nameKey: { [Op.in]: names.map(nameKey) } }, raw: true });
-      return rows.map(asPerson).sort(compareNames);
+      return (await details({ id: { [Op.in]: [...ids] }, nameKey: { [Op.in]: names.map(nameKey) } })).sort(compareNames);
     },
 
     /** New people without a sign-in, in one statement. @param now instant of creation */
-    async addStudents(names: readonly StudentName[], now: number, transaction: Transaction): Promise<Person[]> {
-      const rows: UserRow[] = names.map((name) => ({
-        id: randomUUID(),
-        role: 'student',
-        userName: null,
-        ...name,
-        nameKey: nameKey(name),
-        passwordHash: null,
-        createdAt: new Date(now),
+    async addStudents(students: readonly NewStudent[], now: number, transaction: Transaction): Promise<PersonDetails[]> {
+      const rows = students.map(({ givenName, familyName, ...more }): UserRow => ({
+        ...blankUser({ id: randomUUID(), role: 'student', givenName, familyName, nameKey: nameKey({ givenName, familyName }), createdAt: new Date(now) }),
+        ...more,
       }));
       await users.bulkCreate(rows, { transaction });
-      return rows;
+      return rows.map(toDetails);
     },
 
-    /** Hashing is slow on purpose, so it is done before a transaction begins. */
-    hashPassword,
-
-    /**
-     * Gives a person a sign-in they do not have yet.
-     * @throws Problem `join.alreadyClaimed` if they have one by now; a taken name fails on its unique key
-     */
-    async giveSignIn(id: string, signIn: { userName: string; passwordHash: string }, transaction: Transaction): Promise<void> {
-      const [changed] = await users.update(signIn, { where: { id, userName: null }, transaction });
-      if (changed === 0) throw new Problem('join.alreadyClaimed');
+    /** Changes what is known of a person. A taken number or address of the records system fails on its unique key. */
+    async changePerson(id: string, changes: Partial<Pick<UserRow, 'givenName' | 'familyName' | 'email' | 'schoolNumber' | 'sourceId'>>, transaction: Transaction): Promise<void> {
+      const row = (await users.findByPk(id, { raw: true, transaction })) as unknown as UserRow;
+      await users.update({ ...changes, nameKey: nameKey({ ...row, ...changes }) }, { where: { id }, transaction });
     },
 
-    async addTeacher(teacher: StudentName & { userName: string; password: string }, now: number): Promise<Person> {
-      const { password, ...rest } = teacher;
+    async addTeacher(teacher: StudentName & { userName: string; password: string; email?: string | null }, now: number, transaction?: Transaction): Promise<Person> {
+      const { password, email, ...rest } = teacher;
+      const passwordHash = await hashPassword(password);
       const row: UserRow = {
-        id: randomUUID(),
-        role: 'teacher',
-        ...rest,
+        ...blankUser({ id: randomUUID(), role: 'teacher', givenName: rest.givenName, familyName: rest.familyName, nameKey: nameKey(teacher), createdAt: new Date(now) }),
         userName: rest.userName.toLowerCase(),
-        nameKey: nameKey(teacher),
-        passwordHash: await hashPassword(password),
-        createdAt: new Date(now),
+        passwordHash,
+        email: email?.toLowerCase() ?? null,
+        // Whoever sets the school up looks after its mailroom.
+        isKeeper: (await users.count({ where: { role: 'teacher' }, ...(transaction ? { transaction } : {}) })) === 0,
       };
-      await users.create(row);
+      await users.create(row, transaction ? { transaction } : {});
       return row;
     },
 
+    /** The practice student of a class: nobody, and without a sign-in of their own. */
+    async addPractice(id: string, now: number, transaction: Transaction): Promise<void> {
+      const name = { givenName: 'Practice', familyName: 'Student' };
+      await users.create(blankUser({ id, role: 'student', ...name, nameKey: nameKey(name), createdAt: new Date(now) }), { transaction });
+    },
+
+    async setEmail(id: string, email: string | null): Promise<void> {
+      await users.update({ email }, { where: { id } });
+    },
+
+    async teachersByEmail(email: string): Promise<PersonDetails[]> {
+      return details({ role: 'teacher', email: email.toLowerCase() });
+    },
+
+    /** User names that begin like these, in use by anybody. */
+    async userNamesLike(beginnings: readonly string[], transaction?: Transaction): Promise<Set<string>> {
+      if (beginnings.length === 0) return new Set();
+      const rows = await users.findAll({
+        attributes: ['userName'],
+        where: { [Op.or]: [...new Set(beginnings)].map((one) => ({ userName: { [Op.like]: `${one.replace(/[\\%_]/g, '\\$&')}%` } })) },
+        raw: true,
+        ...(transaction ? { transaction } : {}),
+      });
+      return new Set((rows as unknown as { userName: string }[]).map((row) => row.userName));
+    },
+
     /** For the demo school: people with or without a sign-in, all with one password. */
-    async plant(people: (StudentName & { role: UserRow['role']; userName: string | null })[], password: string, now: number): Promise<Person[]> {
+    async plant(people: (NewStudent & { role: UserRow['role']; userName: string | null })[], password: string, now: number): Promise<Person[]> {
       const passwordHash = await hashPassword(password);
-      const rows = people.map((one): UserRow => ({
-        id: randomUUID(),
+      const firstTeacher = people.findIndex((one) => one.role === 'teacher');
+      const rows = people.map((one, index): UserRow => ({
+        ...blankUser({ id: randomUUID(), role: one.role, givenName: one.givenName, familyName: one.familyName, nameKey: nameKey(one), createdAt: new Date(now) }),
         ...one,
-        nameKey: nameKey(one),
         passwordHash: one.userName === null ? null : passwordHash,
-        createdAt: new Date(now),
+        isKeeper: index === firstTeacher,
       }));
       await users.bulkCreate(rows);
       return rows;

@@ -18,6 +18,10 @@ export function toAssignment(row: AssignmentRow): AssignmentReply {
     opens: instant(row.opensAt),
     due: instant(row.dueAt),
     closes: instant(row.closesAt),
+    unitId: row.unitId,
+    categoryId: row.categoryId,
+    countsInTotals: Boolean(row.counts),
+    bonus: Boolean(row.isBonus),
     issuedAt: instant(row.issuedAt),
     version: row.version,
   };
@@ -34,5 +38,9 @@ export function toColumns(body: AssignmentBody) {
     opensAt: date(body.opens),
     dueAt: date(body.due),
     closesAt: date(body.closes),
+    unitId: body.unitId,
+    categoryId: body.categoryId,
+    counts: body.countsInTotals,
+    isBonus: body.bonus,
   };
 }

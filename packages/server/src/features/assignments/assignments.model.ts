@@ -11,6 +11,10 @@ export interface AssignmentRow {
   opensAt: Date | null;
   dueAt: Date | null;
   closesAt: Date | null;
+  unitId: string | null;
+  categoryId: string | null;
+  counts: boolean;
+  isBonus: boolean;
   issuedAt: Date | null;
   createdBy: string;
   createdAt: Date;
@@ -31,6 +35,10 @@ export const defineAssignments = (sequelize: Sequelize) =>
       opensAt: DataTypes.DATE(3),
       dueAt: DataTypes.DATE(3),
       closesAt: DataTypes.DATE(3),
+      unitId: DataTypes.STRING,
+      categoryId: DataTypes.STRING,
+      counts: DataTypes.BOOLEAN,
+      isBonus: DataTypes.BOOLEAN,
       issuedAt: DataTypes.DATE(3),
       createdBy: DataTypes.STRING,
       createdAt: DataTypes.DATE(3),

@@ -12,6 +12,10 @@ const body = {
   opens: instantOrNull,
   due: instantOrNull,
   closes: instantOrNull,
+  unitId: id.allow(null),
+  categoryId: id.allow(null),
+  countsInTotals: Joi.boolean().strict().required(),
+  bonus: Joi.boolean().strict().required(),
 };
 
 export const assignmentParams = Joi.object({ assignmentId: id });

@@ -1,9 +1,9 @@
 import { windowProblem, type Action, type Actor } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
-import { Op, type Sequelize } from 'sequelize';
+import { Op, type Sequelize, type Transaction } from 'sequelize';
 import type { AssignmentBody, AssignmentReply } from '../../contract';
 import { Problem } from '../../http/problem';
-import type { ClassesService } from '../classes/classes.service';
+import type { ClassesService, SchoolClass } from '../classes/classes.service';
 import { toAssignment, toColumns } from './assignments.mapper';
 import { defineAssignments, type AssignmentRow } from './assignments.model';
 
@@ -27,9 +27,19 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
   const assignments = defineAssignments(sequelize);
   const toAll = (rows: unknown[]) => (rows as AssignmentRow[]).map(toAssignment);
 
+  /** @throws Problem `assignment.misfiled` for a category or unit that the class does not have */
+  async function refuseMisfiled(schoolClass: SchoolClass, { unitId, categoryId }: AssignmentBody): Promise<void> {
+    const errors = [];
+    if (categoryId !== null && !schoolClass.scheme.categories.some((category) => category.id === categoryId))
+      errors.push({ path: 'categoryId', message: 'The class has no such category any more.' });
+    if (unitId !== null && !(await classes.unitsOf(schoolClass.id)).some((unit) => unit.id === unitId))
+      errors.push({ path: 'unitId', message: 'The class has no such unit any more.' });
+    if (errors.length > 0) throw new Problem('assignment.misfiled', { errors });
+  }
+
   const service = {
     /** Issued ones, and drafts if asked for, in order of due date; without a date last. */
-    async ofClasses(classIds: readonly string[], { drafts }: { drafts: boolean }): Promise<AssignmentReply[]> {
+    async ofClasses(classIds: readonly string[], { drafts }: { drafts: boolean }, transaction?: Transaction): Promise<AssignmentReply[]> {
       if (classIds.length === 0) return [];
       const rows = await assignments.findAll({
         where: { classId: { [Op.in]: [...classIds] }, ...(drafts ? {} : { issuedAt: { [Op.ne]: null } }) },
@@ -41,6 +51,7 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
         ],
         limit: MOST_ASSIGNMENTS,
         raw: true,
+        ...(transaction ? { transaction } : {}),
       });
       return toAll(rows);
     },
@@ -59,7 +70,7 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
     },
 
     async draft(actor: Actor & { userId: string }, classId: string, body: AssignmentBody, now: number): Promise<AssignmentReply> {
-      await classes.forTeacher(actor, 'assignment.write', classId);
+      await refuseMisfiled(await classes.forTeacher(actor, 'assignment.write', classId), body);
       refuseContradiction(body);
       const row: AssignmentRow = { id: randomUUID(), classId, ...toColumns(body), issuedAt: null, createdBy: actor.userId, createdAt: new Date(now), version: 1 };
       await assignments.create(row);
@@ -69,6 +80,8 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
     /** @throws Problem `conflict.changedMeanwhile` with the assignment as it is now */
     async edit(actor: Actor, id: string, { version, ...body }: AssignmentBody & { version: number }): Promise<AssignmentReply> {
       const before = await service.forTeacher(actor, 'assignment.write', id);
+      const [schoolClass] = await classes.load([before.classId]);
+      await refuseMisfiled(schoolClass!, body);
       refuseContradiction(body);
       if (before.issuedAt !== null && body.title === '')
         throw new Problem('assignment.needsTitle', { errors: [{ path: 'title', message: 'An issued assignment needs a title.' }] });
@@ -90,6 +103,28 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
       await service.forTeacher(actor, 'assignment.write', id);
       const gone = await assignments.destroy({ where: { id, issuedAt: null } });
       if (gone === 0) throw new Problem('assignment.issuedStays');
+    },
+
+    /** How many assignments, drafts included, are filed under each category of a class. */
+    async filedUnder(classId: string, transaction?: Transaction): Promise<Record<string, number>> {
+      const rows = (await assignments.count({ where: { classId, categoryId: { [Op.ne]: null } }, group: ['categoryId'], ...(transaction ? { transaction } : {}) })) as unknown as {
+        categoryId: string;
+        count: number;
+      }[];
+      return Object.fromEntries(rows.map((row) => [row.categoryId, Number(row.count)]));
+    },
+
+    /** Files everything under another category, or under none. */
+    async refile({ classId, from, to }: { classId: string; from: string; to: string | null }, transaction: Transaction): Promise<void> {
+      await assignments.update({ categoryId: to, version: sequelize.literal('version + 1') as unknown as number }, { where: { classId, categoryId: from }, transaction });
+    },
+
+    /** Drafts of a class that was copied. */
+    async addDrafts(classId: string, bodies: AssignmentBody[], { by, now }: { by: string; now: number }, transaction: Transaction): Promise<void> {
+      await assignments.bulkCreate(
+        bodies.map((body): AssignmentRow => ({ id: randomUUID(), classId, ...toColumns(body), issuedAt: null, createdBy: by, createdAt: new Date(now), version: 1 })),
+        { transaction },
+      );
     },
 
     /** For the demo school. */

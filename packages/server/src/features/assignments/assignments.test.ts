@@ -1,7 +1,7 @@
-import { anAssignment, aSchool, aServer, DAY, type Server } from '../../testing/school';
+import { anAssignment, aSchool, aServer, DAY, type School, type Server } from '../../testing/school';
 
 let server: Server;
-let school: Awaited<ReturnType<typeof aSchool>>;
+let school: School;
 beforeEach(async () => {
   server = await aServer();
   school = await aSchool(server);

@@ -1,34 +1,97 @@
-import type { LateRule, SchoolCalendar, Term, WallTime } from '@jolly/core';
+import { FIRST_BEARING, FIRST_SCHEME, type BearingSettings, type Closure, type LateRule, type SchoolCalendar, type Scheme, type Term } from '@jolly/core';
+import type { CalendarRequest, ClassDetails, ClassRequest } from '../../contract';
 import { fromJson } from '../../db/json-column';
 import type { CalendarRow, ClassRow } from './classes.model';
 
 /** A class with its calendar, as the rules need it. */
-export interface SchoolClass {
+export interface SchoolClass extends ClassDetails {
   id: string;
+  /** name and section, as it is called everywhere */
+  label: string;
   calendarId: string;
-  name: string;
-  hue: number;
   calendar: SchoolCalendar;
   terms: Term[];
-  dueTime: WallTime | null;
-  graceMinutes: number;
-  lateRule: LateRule;
+  scheme: Scheme;
+  bearing: BearingSettings;
   joinCode: string;
+  joinOpen: boolean;
+  joinUntil: number | null;
+  /** the id of the records system that a roster was last taken from */
+  sourceId: string | null;
+  putAwayAt: number | null;
   version: number;
 }
+
+export const labelOf = ({ name, section }: Pick<ClassDetails, 'name' | 'section'>): string => (section ? `${name} · ${section}` : name);
 
 export function toSchoolClass(row: ClassRow, calendar: CalendarRow): SchoolClass {
   return {
     id: row.id,
+    label: labelOf(row),
     calendarId: row.calendarId,
     name: row.name,
+    section: row.section,
+    subject: row.subject,
+    level: row.level,
+    room: row.room,
     hue: row.hue,
-    calendar: { zone: row.zone, schoolDays: fromJson<number[]>(calendar.schoolDays), closures: fromJson<SchoolCalendar['closures']>(calendar.closures) },
+    calendar: { zone: row.zone, schoolDays: fromJson<number[]>(calendar.schoolDays), closures: fromJson<Closure[]>(calendar.closures) },
     terms: fromJson<Term[]>(calendar.terms),
     dueTime: row.dueTime,
     graceMinutes: row.graceMinutes,
     lateRule: fromJson<LateRule>(row.lateRule),
+    scheme: fromJson<Scheme>(row.scheme),
+    bearing: fromJson<BearingSettings>(row.bearing),
+    liveLink: row.liveLink,
+    liveMinutes: row.liveMinutes,
     joinCode: row.joinCode,
+    joinOpen: Boolean(row.joinOpen),
+    joinUntil: row.joinUntil?.getTime() ?? null,
+    sourceId: row.sourceId,
+    putAwayAt: row.putAwayAt?.getTime() ?? null,
+    version: row.version,
+  };
+}
+
+/** A new class from what was asked for; all but the name has a first value. */
+export function toNewRow(
+  request: ClassRequest & { scheme?: Scheme; bearing?: BearingSettings },
+  fixed: { id: string; calendarId: string; zone: string; hue: number; joinCode: string; now: number },
+): ClassRow {
+  return {
+    id: fixed.id,
+    calendarId: fixed.calendarId,
+    name: request.name,
+    section: request.section ?? '',
+    subject: request.subject ?? '',
+    level: request.level ?? '',
+    room: request.room ?? '',
+    hue: fixed.hue,
+    zone: fixed.zone,
+    dueTime: request.dueTime ?? null,
+    graceMinutes: request.graceMinutes ?? 0,
+    lateRule: request.lateRule ?? { kind: 'none' },
+    scheme: request.scheme ?? FIRST_SCHEME,
+    bearing: request.bearing ?? FIRST_BEARING,
+    liveLink: request.liveLink ?? null,
+    liveMinutes: request.liveMinutes ?? 10,
+    joinCode: fixed.joinCode,
+    joinOpen: true,
+    joinUntil: null,
+    sourceId: null,
+    putAwayAt: null,
+    createdAt: new Date(fixed.now),
+    version: 1,
+  };
+}
+
+export function toCalendar(row: CalendarRow): CalendarRequest & { id: string; version: number } {
+  return {
+    id: row.id,
+    name: row.name,
+    schoolDays: fromJson<number[]>(row.schoolDays),
+    closures: fromJson<Closure[]>(row.closures),
+    terms: fromJson<Term[]>(row.terms),
     version: row.version,
   };
 }

@@ -4,12 +4,24 @@ export interface ClassRow {
   id: string;
   calendarId: string;
   name: string;
+  section: string;
+  subject: string;
+  level: string;
+  room: string;
   hue: number;
   zone: string;
   dueTime: string | null;
   graceMinutes: number;
   lateRule: unknown;
+  scheme: unknown;
+  bearing: unknown;
+  liveLink: string | null;
+  liveMinutes: number;
   joinCode: string;
+  joinOpen: boolean;
+  joinUntil: Date | null;
+  sourceId: string | null;
+  putAwayAt: Date | null;
   createdAt: Date;
   version: number;
 }
@@ -19,11 +31,18 @@ export interface CalendarRow {
   schoolDays: unknown;
   closures: unknown;
   terms: unknown;
+  version: number;
 }
 export interface ClassTeacherRow {
   classId: string;
   userId: string;
   isOwner: boolean;
+}
+export interface UnitRow {
+  id: string;
+  classId: string;
+  name: string;
+  position: number;
 }
 
 export function defineClasses(sequelize: Sequelize) {
@@ -36,12 +55,24 @@ export function defineClasses(sequelize: Sequelize) {
         id: key(),
         calendarId: DataTypes.STRING,
         name: DataTypes.STRING,
+        section: DataTypes.STRING,
+        subject: DataTypes.STRING,
+        level: DataTypes.STRING,
+        room: DataTypes.STRING,
         hue: DataTypes.INTEGER,
         zone: DataTypes.STRING,
         dueTime: DataTypes.STRING,
         graceMinutes: DataTypes.INTEGER,
         lateRule: DataTypes.JSON,
+        scheme: DataTypes.JSON,
+        bearing: DataTypes.JSON,
+        liveLink: DataTypes.STRING,
+        liveMinutes: DataTypes.INTEGER,
         joinCode: DataTypes.STRING,
+        joinOpen: DataTypes.BOOLEAN,
+        joinUntil: DataTypes.DATE(3),
+        sourceId: DataTypes.STRING,
+        putAwayAt: DataTypes.DATE(3),
         createdAt: DataTypes.DATE(3),
         version: DataTypes.INTEGER,
       },
@@ -49,9 +80,10 @@ export function defineClasses(sequelize: Sequelize) {
     ),
     calendars: sequelize.define<Model<CalendarRow>>(
       'calendar',
-      { id: key(), name: DataTypes.STRING, schoolDays: DataTypes.JSON, closures: DataTypes.JSON, terms: DataTypes.JSON },
+      { id: key(), name: DataTypes.STRING, schoolDays: DataTypes.JSON, closures: DataTypes.JSON, terms: DataTypes.JSON, version: DataTypes.INTEGER },
       { tableName: 'calendars' },
     ),
     teachers: sequelize.define<Model<ClassTeacherRow>>('classTeacher', { classId: key(), userId: key(), isOwner: DataTypes.BOOLEAN }, { tableName: 'class_teachers' }),
+    units: sequelize.define<Model<UnitRow>>('unit', { id: key(), classId: DataTypes.STRING, name: DataTypes.STRING, position: DataTypes.INTEGER }, { tableName: 'units' }),
   };
 }

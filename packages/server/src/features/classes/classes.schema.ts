@@ -1,7 +1,7 @@
-import { isTimeZone } from '@jolly/core';
+import { isTimeZone, MOST_BANDS, MOST_CATEGORIES } from '@jolly/core';
 import Joi from 'joi';
-import type { ClassRequest } from '../../contract';
-import { id, version } from '../../http/form';
+import type { CalendarChange, CalendarRequest, ClassChange, ClassRequest, CopyRequest, JoinCodeRequest, SchemeRequest, UnitsRequest } from '../../contract';
+import { id, instantOrNull, localDay, version } from '../../http/form';
 
 const percent = Joi.number().strict().integer().min(0).max(100_000).required();
 const perUnit = Joi.object({
@@ -16,17 +16,104 @@ const lateRule = Joi.alternatives(Joi.object({ kind: Joi.valid('none').required(
 const zone = Joi.string()
   .custom((value: string, helpers) => (isTimeZone(value) ? value : helpers.error('zone.unknown')))
   .messages({ 'zone.unknown': '{#label} is not a time zone' });
+const short = Joi.string().trim().max(60).allow('');
+const graceMinutes = Joi.number().strict().integer().min(0).max(1440);
 const fields = {
+  section: short,
+  subject: Joi.string().trim().max(80).allow(''),
+  level: short,
+  room: short,
   hue: Joi.number().strict().integer().min(0).max(7),
   zone,
+  calendarId: id.optional(),
   dueTime: Joi.string()
     .pattern(/^([01]\d|2[0-3]):[0-5]\d$/)
     .allow(null),
-  graceMinutes: Joi.number().strict().integer().min(0).max(1440),
+  graceMinutes,
   lateRule,
+  liveLink: Joi.string()
+    .trim()
+    .uri({ scheme: ['https', 'http'] })
+    .max(500)
+    .allow(null),
+  liveMinutes: Joi.number().strict().integer().min(0).max(240),
 };
 const name = Joi.string().trim().min(1).max(120);
 
 export const classParams = Joi.object({ classId: id });
 export const newClassBody = Joi.object<ClassRequest, true>({ name: name.required(), ...fields });
-export const editClassBody = Joi.object<Partial<ClassRequest> & { version: number }, true>({ name, ...fields, version });
+export const editClassBody = Joi.object<ClassChange, true>({ name, ...fields, version });
+export const putAwayBody = Joi.object<{ away: boolean }, true>({ away: Joi.boolean().strict().required() });
+export const joinCodeBody = Joi.object<JoinCodeRequest, true>({ open: Joi.boolean().strict().required(), until: instantOrNull });
+
+const count = Joi.number().strict().integer().min(0).max(1000);
+// What a scheme means is the core's to judge (schemeProblems); this is only its shape.
+const category = Joi.object({
+  id,
+  name: Joi.string().trim().max(80).allow('').required(),
+  weight: Joi.number().strict().integer().min(-100_000_000).max(100_000_000).required(),
+  within: Joi.valid('pooled', 'equal').required(),
+  leaveOut: count.required(),
+  keepBest: count.allow(null).required(),
+  bonus: Joi.boolean().strict().required(),
+});
+const scheme = Joi.object({
+  kind: Joi.valid('weighted', 'points', 'none').required(),
+  categories: Joi.array().items(category).max(MOST_CATEGORIES).unique('id').required(),
+  missing: Joi.object({ kind: Joi.valid('leaveOut', 'whenClosed', 'whenDue').required(), percent: percent.max(1_000_000) }).required(),
+  decimals: Joi.valid(0, 1, 2).required(),
+  bands: Joi.array()
+    .items(Joi.object({ name: Joi.string().trim().max(40).allow('').required(), from: Joi.number().strict().integer().min(0).max(200_000).required() }))
+    .max(MOST_BANDS)
+    .required(),
+  bandsBy: Joi.valid('shown', 'exact').required(),
+}).required();
+const bearing = Joi.object({
+  passLine: percent,
+  missingLimit: Joi.number().strict().integer().min(1).max(100).required(),
+  drop: percent.min(1),
+  overWeeks: Joi.number().strict().integer().min(1).max(52).required(),
+  margin: percent,
+}).required();
+export const schemeBody = Joi.object<SchemeRequest, true>({
+  scheme,
+  bearing,
+  lateRule: lateRule.required(),
+  graceMinutes: graceMinutes.required(),
+  refile: Joi.object().pattern(id.optional(), id.allow(null)).required(),
+  version,
+});
+export const unitsBody = Joi.object<UnitsRequest, true>({
+  units: Joi.array()
+    .items(Joi.object({ id: id.allow(null), name: Joi.string().trim().min(1).max(120).required() }))
+    .max(200)
+    .required(),
+});
+export const copyBody = Joi.object<CopyRequest, true>({
+  name: name.required(),
+  section: short.required(),
+  from: localDay.required(),
+  to: localDay.required(),
+  calendarId: id,
+  assignments: Joi.boolean().strict().required(),
+  version,
+});
+
+const span = { from: Joi.string().max(10).required(), to: Joi.string().max(10).required() };
+const calendar = {
+  name: Joi.string().trim().min(1).max(120).required(),
+  schoolDays: Joi.array().items(Joi.number().strict().integer().min(1).max(7)).unique().required(),
+  closures: Joi.array()
+    .items(Joi.object({ ...span, name: Joi.string().trim().max(80).allow('') }))
+    .max(400)
+    .required(),
+  terms: Joi.array()
+    .items(Joi.object({ ...span, name: Joi.string().trim().max(60).allow('').required() }))
+    .max(20)
+    .required(),
+};
+export const calendarParams = Joi.object({ calendarId: id });
+export const newCalendarBody = Joi.object<CalendarRequest & { classId: string }, true>({ ...calendar, classId: id });
+export const calendarBody = Joi.object<CalendarChange, true>({ ...calendar, version });
+export const icsBody = Joi.object<{ text: string }, true>({ text: Joi.string().max(1_000_000).required() });
+export const teacherParams = Joi.object({ classId: id, teacherId: id });

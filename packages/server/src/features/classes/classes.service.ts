@@ -1,18 +1,19 @@
-import { joinCodeFrom, localDateAt, may, mondayOf, plusDays, type Action, type Actor, type ClassRelation } from '@jolly/core';
+import { changesClass, joinCodeFrom, localDateAt, may, mondayOf, plusDays, type Action, type Actor, type ClassRelation } from '@jolly/core';
 import { randomBytes, randomUUID } from 'node:crypto';
-import { Op, type Sequelize, type Transaction } from 'sequelize';
-import type { ClassReply, ClassRequest } from '../../contract';
+import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize';
+import type { ClassChange, ClassReply, ClassRequest, JoinCodeRequest, SchemeRequest, Unit, UnitsRequest } from '../../contract';
 import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
 import type { AccountsService } from '../accounts/accounts.service';
 import { fullName } from '../accounts/accounts.service';
-import { toSchoolClass, type SchoolClass } from './classes.mapper';
-import { defineClasses, type CalendarRow, type ClassRow, type ClassTeacherRow } from './classes.model';
+import { toNewRow, toSchoolClass, type SchoolClass } from './classes.mapper';
+import { defineClasses, type CalendarRow, type ClassRow, type ClassTeacherRow, type UnitRow } from './classes.model';
 
 export type { SchoolClass } from './classes.mapper';
 
 const HUES = 8;
-const MOST_CLASSES = 60;
+const MOST_CLASSES = 200;
+const MOST_TEACHERS = 20;
 
 function newJoinCode(): string {
   for (;;) {
@@ -21,15 +22,23 @@ function newJoinCode(): string {
   }
 }
 
+const freeHue = (siblings: readonly SchoolClass[]): number =>
+  Array.from({ length: HUES }, (_, hue) => hue).find((hue) => !siblings.some((sibling) => sibling.hue === hue)) ?? siblings.length % HUES;
+
+/** @throws Problem `class.putAway` for whatever would change a class that is put away */
+export function refuseIfAway(schoolClass: Pick<SchoolClass, 'putAwayAt'>, action: Action): void {
+  if (schoolClass.putAwayAt !== null && changesClass(action)) throw new Problem('class.putAway');
+}
+
 // Until the school's calendar is entered: a term of fifteen weeks around today, Monday to Friday.
 function firstCalendar(zone: string, now: number): CalendarRow {
   const monday = mondayOf(localDateAt(zone, now));
-  return { id: randomUUID(), name: 'School', schoolDays: [1, 2, 3, 4, 5], closures: [], terms: [{ name: 'Term', from: monday, to: plusDays(monday, 15 * 7 - 3) }] };
+  return { id: randomUUID(), name: 'School', schoolDays: [1, 2, 3, 4, 5], closures: [], terms: [{ name: 'Term', from: monday, to: plusDays(monday, 15 * 7 - 3) }], version: 1 };
 }
 
 /** Classes and who teaches them. */
 export function classesService({ sequelize, accounts, defaultZone }: { sequelize: Sequelize; accounts: AccountsService; defaultZone: string }) {
-  const { classes, calendars, teachers } = defineClasses(sequelize);
+  const { classes, calendars, teachers, units } = defineClasses(sequelize);
 
   async function load(ids: readonly string[], transaction?: Transaction): Promise<SchoolClass[]> {
     if (ids.length === 0) return [];
@@ -65,10 +74,13 @@ export function classesService({ sequelize, accounts, defaultZone }: { sequelize
     load,
     teachersOf,
 
-    /** Ids of the classes somebody teaches. */
-    async taughtBy(userId: string): Promise<string[]> {
-      const rows = (await teachers.findAll({ attributes: ['classId'], where: { userId }, limit: MOST_CLASSES, raw: true })) as unknown as ClassTeacherRow[];
-      return rows.map((row) => row.classId);
+    /** Ids of the classes somebody teaches; those put away only if asked for. */
+    async taughtBy(userId: string, { away = false } = {}): Promise<string[]> {
+      const rows = await sequelize.query<{ id: string }>(
+        `SELECT c.id FROM class_teachers t JOIN classes c ON c.id = t.class_id WHERE t.user_id = ? ${away ? '' : 'AND c.put_away_at IS NULL'} ORDER BY c.created_at, c.id LIMIT ${MOST_CLASSES}`,
+        { replacements: [userId], type: QueryTypes.SELECT },
+      );
+      return rows.map((row) => row.id);
     },
 
     async relationOf(actor: Actor, classId: string): Promise<ClassRelation> {
@@ -77,20 +89,25 @@ export function classesService({ sequelize, accounts, defaultZone }: { sequelize
       return row ? (row.isOwner ? 'owner' : 'coTeacher') : 'none';
     },
 
-    /** The class, if this teacher may do this in it. @throws Problem `thing.unknown` otherwise */
+    /**
+     * The class, if this teacher may do this in it.
+     * @throws Problem `thing.unknown` if it is not theirs, `class.putAway` if it takes no changes any more
+     */
     async forTeacher(actor: Actor, action: Action, classId: string): Promise<SchoolClass> {
       const relation = await service.relationOf(actor, classId);
       if (may(actor, action, { relation }) !== 'allowed') throw new Problem('thing.unknown');
       const [found] = await load([classId]);
       if (!found) throw new Problem('thing.unknown');
+      refuseIfAway(found, action);
       return found;
     },
 
-    /** @throws Problem `join.unknownCode` */
-    async byJoinCode(code: string): Promise<SchoolClass> {
+    /** @throws Problem `join.unknownCode`, or `join.shut` while nobody can join with it */
+    async byJoinCode(code: string, now: number): Promise<SchoolClass> {
       const row = (await classes.findOne({ attributes: ['id'], where: { joinCode: code }, raw: true })) as unknown as ClassRow | null;
       const [found] = row ? await load([row.id]) : [];
       if (!found) throw new Problem('join.unknownCode');
+      if (!found.joinOpen || found.putAwayAt !== null || (found.joinUntil !== null && found.joinUntil < now)) throw new Problem('join.shut');
       return found;
     },
 
@@ -98,76 +115,162 @@ export function classesService({ sequelize, accounts, defaultZone }: { sequelize
       const mine = await service.taughtBy(actor.userId);
       return inTransaction(sequelize, async (transaction) => {
         const siblings = await load(mine, transaction);
-        const own = siblings.at(-1);
+        const own = siblings.find((one) => one.calendarId === request.calendarId) ?? (request.calendarId === undefined ? siblings.at(-1) : undefined);
+        if (request.calendarId !== undefined && !own) throw new Problem('thing.unknown');
         const zone = request.zone ?? own?.calendar.zone ?? defaultZone;
         const calendar = own ? null : firstCalendar(zone, now);
         if (calendar) await calendars.create(calendar, { transaction });
-        const usedHues = new Set(siblings.map((sibling) => sibling.hue));
-        const freeHue = Array.from({ length: HUES }, (_, hue) => hue).find((hue) => !usedHues.has(hue)) ?? siblings.length % HUES;
-        const row: ClassRow = {
-          id: randomUUID(),
-          calendarId: calendar?.id ?? own!.calendarId,
-          name: request.name,
-          hue: request.hue ?? freeHue,
-          zone,
-          dueTime: request.dueTime ?? null,
-          graceMinutes: request.graceMinutes ?? 0,
-          lateRule: request.lateRule ?? { kind: 'none' },
-          joinCode: newJoinCode(),
-          createdAt: new Date(now),
-          version: 1,
-        };
-        await classes.create(row, { transaction });
-        await teachers.create({ classId: row.id, userId: actor.userId, isOwner: true }, { transaction });
-        return row.id;
+        return service.addRow(
+          toNewRow(request, { id: randomUUID(), calendarId: calendar?.id ?? own!.calendarId, zone, hue: request.hue ?? freeHue(siblings), joinCode: newJoinCode(), now }),
+          actor.userId,
+          transaction,
+        );
       });
     },
 
-    /** @throws Problem `conflict.changedMeanwhile` with the class as it is now */
-    async edit(actor: Actor, classId: string, { version, ...changes }: Partial<ClassRequest> & { version: number }): Promise<SchoolClass> {
-      await service.forTeacher(actor, 'class.edit', classId);
-      const [changed] = await classes.update({ ...changes, version: version + 1 }, { where: { id: classId, version } });
-      const [now] = await load([classId]);
+    async addRow(row: ClassRow, ownerId: string, transaction: Transaction): Promise<string> {
+      await classes.create(row, { transaction });
+      await teachers.create({ classId: row.id, userId: ownerId, isOwner: true }, { transaction });
+      return row.id;
+    },
+
+    /** A copy of a class's own settings, with a code of its own; nothing that belongs to students. */
+    async addCopy(source: SchoolClass, changes: { name: string; section: string; calendarId: string }, ownerId: string, now: number, transaction: Transaction): Promise<string> {
+      const siblings = await load(await service.taughtBy(ownerId), transaction);
+      const row = toNewRow(
+        { ...source, ...changes },
+        { id: randomUUID(), calendarId: changes.calendarId, zone: source.calendar.zone, hue: freeHue(siblings), joinCode: newJoinCode(), now },
+      );
+      return service.addRow(row, ownerId, transaction);
+    },
+
+    /** The class again inside a transaction, if it is still the version that was seen. @throws Problem `conflict.changedMeanwhile` */
+    async unchanged(classId: string, version: number, transaction: Transaction): Promise<SchoolClass> {
+      const [now] = await load([classId], transaction);
+      if (!now || now.version !== version) throw new Problem('conflict.changedMeanwhile', { current: now });
+      return now;
+    },
+
+    /** Changes columns of a class that is still the version that was seen. @throws Problem `conflict.changedMeanwhile` with the class as it is now */
+    async change(classId: string, version: number, columns: Partial<ClassRow>, transaction?: Transaction): Promise<SchoolClass> {
+      const tx = transaction ? { transaction } : {};
+      const [changed] = await classes.update({ ...columns, version: version + 1 }, { where: { id: classId, version }, ...tx });
+      const [now] = await load([classId], transaction);
       if (changed === 0) throw new Problem('conflict.changedMeanwhile', { current: now });
       return now!;
     },
 
-    async renewJoinCode(actor: Actor, classId: string): Promise<{ joinCode: string }> {
-      await service.forTeacher(actor, 'joinCode.renew', classId);
-      const joinCode = newJoinCode();
-      await classes.update({ joinCode }, { where: { id: classId } });
-      return { joinCode };
+    async edit(actor: Actor & { userId: string }, classId: string, { version, calendarId, ...changes }: ClassChange): Promise<SchoolClass> {
+      await service.forTeacher(actor, 'class.edit', classId);
+      if (calendarId !== undefined && !(await load(await service.taughtBy(actor.userId, { away: true }))).some((one) => one.calendarId === calendarId))
+        throw new Problem('thing.unknown');
+      return service.change(classId, version, { ...changes, ...(calendarId === undefined ? {} : { calendarId }) });
     },
 
-    /** For the demo school: a calendar and a class as given. */
+    /** The scheme with late rule, missing rule and bearing settings. Nothing is stored by it but the rules: every figure follows on reading. */
+    async setScheme(classId: string, { scheme, bearing, lateRule, graceMinutes, version }: SchemeRequest, transaction: Transaction): Promise<SchoolClass> {
+      return service.change(classId, version, { scheme, bearing, lateRule, graceMinutes }, transaction);
+    },
+
+    /** Put away it is read-only and out of the daily lists, but still there to be looked at and reported on. */
+    async putAway(actor: Actor, classId: string, away: boolean, now: number): Promise<SchoolClass> {
+      await service.forTeacher(actor, 'class.putAway', classId);
+      await classes.update({ putAwayAt: away ? new Date(now) : null }, { where: { id: classId } });
+      return (await load([classId]))[0]!;
+    },
+
+    async renewJoinCode(actor: Actor, classId: string): Promise<SchoolClass> {
+      await service.forTeacher(actor, 'joinCode.renew', classId);
+      await classes.update({ joinCode: newJoinCode(), joinOpen: true }, { where: { id: classId } });
+      return (await load([classId]))[0]!;
+    },
+
+    /** Shuts the code, opens it again, or sets until when it works. */
+    async setJoinCode(actor: Actor, classId: string, { open, until }: JoinCodeRequest): Promise<SchoolClass> {
+      await service.forTeacher(actor, 'joinCode.renew', classId);
+      await classes.update({ joinOpen: open, joinUntil: until === null ? null : new Date(until) }, { where: { id: classId } });
+      return (await load([classId]))[0]!;
+    },
+
+    async unitsOf(classId: string, transaction?: Transaction): Promise<Unit[]> {
+      const rows = await units.findAll({
+        where: { classId },
+        order: [
+          ['position', 'ASC'],
+          ['id', 'ASC'],
+        ],
+        raw: true,
+        ...(transaction ? { transaction } : {}),
+      });
+      return (rows as unknown as UnitRow[]).map(({ id, name }) => ({ id, name }));
+    },
+
+    /** The units in the order given: new ones without an id; one that is left out is gone, and what was filed under it is filed under none. */
+    async setUnits(actor: Actor, classId: string, request: UnitsRequest): Promise<Unit[]> {
+      await service.forTeacher(actor, 'class.edit', classId);
+      return inTransaction(sequelize, (transaction) => service.writeUnits(classId, request.units, transaction));
+    },
+
+    async writeUnits(classId: string, wanted: UnitsRequest['units'], transaction: Transaction): Promise<Unit[]> {
+      const before = new Set((await service.unitsOf(classId, transaction)).map((unit) => unit.id));
+      if (wanted.some(({ id }) => id !== null && !before.has(id))) throw new Problem('thing.unknown');
+      const kept = new Set(wanted.map(({ id }) => id));
+      await units.destroy({ where: { classId, id: { [Op.in]: [...before].filter((id) => !kept.has(id)) } }, transaction });
+      for (const [position, { id, name }] of wanted.entries()) {
+        if (id === null) await units.create({ id: randomUUID(), classId, name, position }, { transaction });
+        else await units.update({ name, position }, { where: { id }, transaction });
+      }
+      return service.unitsOf(classId, transaction);
+    },
+
+    /** @throws Problem `teachers.already` or `teachers.tooMany` */
+    async addTeacher(classId: string, userId: string, transaction: Transaction): Promise<void> {
+      const there = (await teachers.findAll({ where: { classId }, raw: true, transaction })) as unknown as ClassTeacherRow[];
+      if (there.some((row) => row.userId === userId)) throw new Problem('teachers.already');
+      if (there.length >= MOST_TEACHERS) throw new Problem('teachers.tooMany');
+      await teachers.create({ classId, userId, isOwner: false }, { transaction });
+    },
+
+    /** A co-teacher leaves or is taken out; the owner stays until the class is handed over. */
+    async removeTeacher(actor: Actor & { userId: string }, classId: string, userId: string): Promise<void> {
+      await service.forTeacher(actor, 'coTeacher.edit', classId);
+      const row = (await teachers.findOne({ where: { classId, userId }, raw: true })) as unknown as ClassTeacherRow | null;
+      if (!row) throw new Problem('thing.unknown');
+      if (row.isOwner) throw new Problem('teachers.ownerStays');
+      await teachers.destroy({ where: { classId, userId, isOwner: false } });
+    },
+
+    /** Makes a co-teacher the owner; who owned it stays as a co-teacher. */
+    async handOver(actor: Actor & { userId: string }, classId: string, userId: string): Promise<void> {
+      await service.forTeacher(actor, 'class.handOver', classId);
+      await inTransaction(sequelize, async (transaction) => {
+        const row = (await teachers.findOne({ where: { classId, userId }, raw: true, transaction })) as unknown as ClassTeacherRow | null;
+        if (!row || row.isOwner) throw new Problem('thing.unknown');
+        await teachers.update({ isOwner: false }, { where: { classId, userId: actor.userId }, transaction });
+        await teachers.update({ isOwner: true }, { where: { classId, userId }, transaction });
+      });
+    },
+
+    /** For the demo school: a calendar and classes as given. */
     async plant(
-      school: { calendar: Omit<CalendarRow, 'id'>; zone: string; classes: (ClassRequest & { owner: string; coTeachers: string[]; joinCode?: string })[] },
+      school: {
+        calendar: Omit<CalendarRow, 'id' | 'version'>;
+        zone: string;
+        classes: (ClassRequest & { scheme?: SchemeRequest['scheme']; owner: string; coTeachers: string[]; joinCode?: string })[];
+      },
       now: number,
     ): Promise<string[]> {
       return inTransaction(sequelize, async (transaction) => {
         const calendarId = randomUUID();
-        await calendars.create({ id: calendarId, ...school.calendar }, { transaction });
+        await calendars.create({ id: calendarId, ...school.calendar, version: 1 }, { transaction });
         const ids: string[] = [];
-        for (const { owner, coTeachers, ...request } of school.classes) {
-          const id = randomUUID();
-          ids.push(id);
-          await classes.create(
-            {
-              id,
-              calendarId,
-              name: request.name,
-              hue: request.hue ?? 0,
-              zone: school.zone,
-              dueTime: request.dueTime ?? null,
-              graceMinutes: request.graceMinutes ?? 0,
-              lateRule: request.lateRule ?? { kind: 'none' },
-              joinCode: request.joinCode ?? newJoinCode(),
-              createdAt: new Date(now),
-              version: 1,
-            },
+        for (const { owner, coTeachers, joinCode, ...request } of school.classes) {
+          const row = toNewRow(request, { id: randomUUID(), calendarId, zone: school.zone, hue: request.hue ?? 0, joinCode: joinCode ?? newJoinCode(), now });
+          ids.push(await service.addRow(row, owner, transaction));
+          await teachers.bulkCreate(
+            coTeachers.map((userId) => ({ classId: row.id, userId, isOwner: false })),
             { transaction },
           );
-          await teachers.bulkCreate([{ classId: id, userId: owner, isOwner: true }, ...coTeachers.map((userId) => ({ classId: id, userId, isOwner: false }))], { transaction });
         }
         return ids;
       });

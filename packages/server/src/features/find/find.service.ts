@@ -27,15 +27,15 @@ export function findService({ classes, roster, assignments, myWork }: Collaborat
         const mine = await myWork.mySights(actor, now);
         const found = mine
           .filter(({ assignment }) => matches(assignment.title))
-          .map(({ assignment, schoolClass }) => ({ kind: 'assignment' as const, id: assignment.id, classId: schoolClass.id, label: assignment.title, detail: schoolClass.name }));
+          .map(({ assignment, schoolClass }) => ({ kind: 'assignment' as const, id: assignment.id, classId: schoolClass.id, label: assignment.title, detail: schoolClass.label }));
         return { found: found.slice(0, MOST_FOUND) };
       }
-      const mine = await classes.load(await classes.taughtBy(actor.userId));
+      const mine = await classes.load(await classes.taughtBy(actor.userId, { away: true }));
       const ids = mine.map((one) => one.id);
       const [members, all] = await Promise.all([roster.membersOf(ids), assignments.ofClasses(ids, { drafts: true })]);
-      const className = new Map(mine.map((one) => [one.id, one.name]));
+      const className = new Map(mine.map((one) => [one.id, one.label]));
       const found: FindReply['found'] = [
-        ...mine.filter((one) => matches(one.name)).map(({ id, name }) => ({ kind: 'class' as const, id, classId: id, label: name, detail: '' })),
+        ...mine.filter((one) => matches(one.label)).map(({ id, label }) => ({ kind: 'class' as const, id, classId: id, label, detail: '' })),
         ...members
           .filter(({ student }) => matches(fullName(student)))
           .map(({ student, classId }) => ({ kind: 'student' as const, id: student.id, classId, label: fullName(student), detail: className.get(classId)! })),

@@ -1,7 +1,7 @@
-import { anAssignment, aSchool, aServer, DAY, doc, HOUR, type Server } from '../../testing/school';
+import { anAssignment, aSchool, aServer, DAY, doc, HOUR, type School, type Server } from '../../testing/school';
 
 let server: Server;
-let school: Awaited<ReturnType<typeof aSchool>>;
+let school: School;
 let id: string;
 beforeEach(async () => {
   server = await aServer();
@@ -114,7 +114,7 @@ it('the piles, Today, progress and the student agree', async () => {
   const ofClass = (await finch.get(`/api/classes/${school.rivers}/progress`)).body.rows.find((row: { student: { givenName: string } }) => row.student.givenName === 'Bao');
   const ofStudent = (await finch.get(`/api/classes/${school.rivers}/progress/${school.bao.id}`)).body;
   const [own] = (await bao.get('/api/my/progress')).body;
-  expect(ofClass).toMatchObject({ returned: 1, unread: 1, missing: 0, points: { earned: 15_000, possible: 20_000, percent: '75' } });
+  expect(ofClass).toMatchObject({ returned: 1, unread: 1, missing: 0, standing: { earned: 15_000, possible: 20_000, total: '75.0' } });
   expect(ofStudent.row).toEqual(ofClass);
   expect(own.row).toEqual(ofClass);
   expect((await finch.get('/api/find?q=hána')).body.found).toEqual([expect.objectContaining({ kind: 'student', label: 'Hana Lind', detail: 'Rivers' })]);

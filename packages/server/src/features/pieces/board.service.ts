@@ -4,6 +4,7 @@ import { fullName, type AccountsService } from '../accounts/accounts.service';
 import type { AssignmentsService } from '../assignments/assignments.service';
 import type { ClassesService, SchoolClass } from '../classes/classes.service';
 import type { ExceptionsService, GivenException } from '../exceptions/exceptions.service';
+import { toMovers, waivesLateness, type StandingGiven, type StandingService } from '../exceptions/standing.service';
 import type { Member, RosterService } from '../roster/roster.service';
 import type { PieceRecord } from './pieces.mapper';
 import type { PiecesService } from './pieces.service';
@@ -14,6 +15,9 @@ export interface Sight {
   assignment: AssignmentReply;
   member: Member;
   exception: GivenException | null;
+  standing: readonly StandingGiven[];
+  /** being late costs this student nothing here */
+  waived: boolean;
   record: PieceRecord | null;
   resolved: ResolvedWindow;
   piece: StateOfPiece;
@@ -27,6 +31,7 @@ interface Collaborators {
   roster: RosterService;
   assignments: AssignmentsService;
   exceptions: ExceptionsService;
+  standing: StandingService;
   pieces: PiecesService;
 }
 
@@ -36,17 +41,18 @@ export function sightOf(input: {
   assignment: AssignmentReply;
   member: Member;
   exception: GivenException | null;
+  standing: readonly StandingGiven[];
   record: PieceRecord | null;
   now: number;
 }): Sight {
-  const { schoolClass, assignment, member, exception, record, now } = input;
+  const { schoolClass, assignment, member, exception, standing, record, now } = input;
   const issuedAt = assignment.issuedAt ?? now;
   const resolved = resolveWindow({
     calendar: schoolClass.calendar,
     issuedAt,
     base: { opens: assignment.opens, due: assignment.due, closes: assignment.closes },
     groups: [],
-    standing: [],
+    standing: toMovers(standing),
     ...(exception ? { oneOff: exception } : {}),
   });
   const summary = record?.summary ?? NOTHING_YET;
@@ -59,7 +65,8 @@ export function sightOf(input: {
     hasWorkOrScore: summary.begunAt !== null || summary.scoredAt !== null || record?.score != null,
   });
   const facts = { inAudience, excused: exception?.excused ?? false, how: assignment.how, window: resolved.window, graceMinutes: schoolClass.graceMinutes, summary, now };
-  return { schoolClass, assignment, member, exception, record, resolved, piece: stateAt(facts), told: stateForStudent(facts) };
+  const waived = waivesLateness(standing, schoolClass.calendar, assignment.due);
+  return { schoolClass, assignment, member, exception, standing, waived, record, resolved, piece: stateAt(facts), told: stateForStudent(facts) };
 }
 
 /**
@@ -67,21 +74,24 @@ export function sightOf(input: {
  * this board, so that one rule decides one state everywhere; it costs the same number of queries however
  * many students and assignments there are.
  */
-export function boardService({ accounts, classes, roster, assignments, exceptions, pieces }: Collaborators) {
+export function boardService({ accounts, classes, roster, assignments, exceptions, standing, pieces }: Collaborators) {
   async function fill(of: { classes: SchoolClass[]; assignments: AssignmentReply[]; studentIds?: string[]; now: number }): Promise<Sight[]> {
     const assignmentIds = of.assignments.map((assignment) => assignment.id);
-    const [members, given, records] = await Promise.all([
-      roster.membersOf(
-        of.classes.map((one) => one.id),
-        of.studentIds,
-      ),
+    const classIds = of.classes.map((one) => one.id);
+    const [members, given, holding, records] = await Promise.all([
+      roster.membersOf(classIds, of.studentIds),
       exceptions.ofAssignments(assignmentIds, of.studentIds),
+      standing.ofClasses(classIds, of.studentIds),
       pieces.records(assignmentIds, of.studentIds),
     ]);
     const key = (assignmentId: string, studentId: string) => `${assignmentId} ${studentId}`;
     const exceptionBy = new Map(given.map((one) => [key(one.assignmentId, one.studentId), one]));
     const recordBy = new Map(records.map((one) => [key(one.assignmentId, one.studentId), one]));
     const classBy = new Map(of.classes.map((one) => [one.id, one]));
+    const standingBy = new Map<string, StandingGiven[]>();
+    for (const one of holding) {
+      for (const classId of one.classIds) standingBy.set(key(classId, one.studentId), [...(standingBy.get(key(classId, one.studentId)) ?? []), one]);
+    }
     const membersBy = new Map<string, Member[]>();
     for (const member of members) membersBy.set(member.classId, [...(membersBy.get(member.classId) ?? []), member]);
     return of.assignments.flatMap((assignment) =>
@@ -92,6 +102,7 @@ export function boardService({ accounts, classes, roster, assignments, exception
           assignment,
           member,
           exception: exceptionBy.get(at) ?? null,
+          standing: standingBy.get(key(assignment.classId, member.student.id)) ?? [],
           record: recordBy.get(at) ?? null,
           now: of.now,
         });

@@ -3,7 +3,7 @@ import type { HandInView, MyPiece, MyPieceReply, MyWorkReply, SaveTextReply, Sav
 import type { TakenFile } from '../../files/take-file';
 import { Problem, type ProblemCode } from '../../http/problem';
 import type { AssignmentsService } from '../assignments/assignments.service';
-import type { ClassesService } from '../classes/classes.service';
+import { refuseIfAway, type ClassesService } from '../classes/classes.service';
 import type { RosterService } from '../roster/roster.service';
 import { sightOf, type BoardService, type Sight } from './board.service';
 import { toReturnedView } from './pieces.mapper';
@@ -20,7 +20,7 @@ function toMyPiece(sight: Sight, now: number): MyPiece {
   return {
     assignmentId: assignment.id,
     classId: schoolClass.id,
-    className: schoolClass.name,
+    className: schoolClass.label,
     hue: schoolClass.hue,
     zone: schoolClass.calendar.zone,
     title: assignment.title,
@@ -48,7 +48,7 @@ function costNow(sight: Sight, now: number): MyPieceReply['lateNow'] {
   const late = lateBy({ due, handedInAt: now, graceMinutes: schoolClass.graceMinutes });
   if (late === 0) return null;
   const max = assignment.points ?? 0;
-  const { takenOff } = applyLateRule({ earned: max, max, late: { calendar: schoolClass.calendar, due, lateBy: late }, rule: schoolClass.lateRule, waived: false });
+  const { takenOff } = applyLateRule({ earned: max, max, late: { calendar: schoolClass.calendar, due, lateBy: late }, rule: schoolClass.lateRule, waived: sight.waived });
   return { lateBy: late, takenOff, rule: schoolClass.lateRule };
 }
 
@@ -72,6 +72,7 @@ export function myWorkService({ classes, roster, assignments, board, pieces }: C
     const [found] = await board.ofAssignment(assignment, now, [student.userId]);
     const relation = found && found.piece.state !== null ? 'student' : 'none';
     if (may(student, action, { relation, own: true }) !== 'allowed') throw new Problem('thing.unknown');
+    refuseIfAway(found!.schoolClass, action);
     return found!;
   }
 
@@ -108,8 +109,9 @@ export function myWorkService({ classes, roster, assignments, board, pieces }: C
   }
 
   const service = {
-    async mySights(student: Student, now: number): Promise<Sight[]> {
-      const mine = await classes.load(await roster.classesOf(student.userId));
+    /** All of a student's pieces; of classes that are put away only if asked for. */
+    async mySights(student: Student, now: number, { away = false } = {}): Promise<Sight[]> {
+      const mine = (await classes.load(await roster.classesOf(student.userId))).filter((one) => away || one.putAwayAt === null);
       return (await board.sights({ classes: mine, studentIds: [student.userId], now })).filter(({ piece }) => piece.state !== null);
     },
 

@@ -1,8 +1,8 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { anAssignment, aSchool, aServer, DAY, doc, HOUR, type Server } from '../../testing/school';
+import { anAssignment, aSchool, aServer, DAY, doc, HOUR, type School, type Server } from '../../testing/school';
 
 let server: Server;
-let school: Awaited<ReturnType<typeof aSchool>>;
+let school: School;
 let id: string;
 let work: string;
 beforeEach(async () => {

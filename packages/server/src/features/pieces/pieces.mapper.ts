@@ -34,8 +34,11 @@ export function toPieceRecord(row: PieceRecordRow): PieceRecord {
 }
 
 /** What a score is worth after lateness, for this student and this window. */
-export function afterLateness(sight: Pick<Sight, 'schoolClass' | 'assignment' | 'resolved' | 'piece'>, earned: number | null): { takenOff: number; effective: number | null } {
-  const { schoolClass, assignment, resolved, piece } = sight;
+export function afterLateness(
+  sight: Pick<Sight, 'schoolClass' | 'assignment' | 'resolved' | 'piece' | 'waived'>,
+  earned: number | null,
+): { takenOff: number; effective: number | null } {
+  const { schoolClass, assignment, resolved, piece, waived } = sight;
   const { due } = resolved.window;
   if (earned === null || assignment.points === null) return { takenOff: 0, effective: earned };
   return applyLateRule({
@@ -43,7 +46,7 @@ export function afterLateness(sight: Pick<Sight, 'schoolClass' | 'assignment' | 
     max: assignment.points,
     late: due === null ? null : { calendar: schoolClass.calendar, due, lateBy: piece.lateBy },
     rule: schoolClass.lateRule,
-    waived: false,
+    waived,
   });
 }
 

@@ -1,7 +1,7 @@
-import { pointsSoFar, type Actor, type StateOfPiece } from '@jolly/core';
+import { standingOf, type Actor, type CountedPiece, type StateOfPiece } from '@jolly/core';
 import type { ClassProgressReply, ProgressPiece, ProgressRow, StudentProgressReply } from '../../contract';
 import { Problem } from '../../http/problem';
-import type { ClassesService } from '../classes/classes.service';
+import type { ClassesService, SchoolClass } from '../classes/classes.service';
 import type { BoardService, Sight } from '../pieces/board.service';
 import { afterLateness } from '../pieces/pieces.mapper';
 import type { MyWorkService } from '../pieces/my-work.service';
@@ -22,10 +22,26 @@ function see(sight: Sight, eyes: Eyes): Seen {
   return { sight, piece, effective: afterLateness(sight, earned).effective };
 }
 
+function toCounted({ sight, piece, effective }: Seen): CountedPiece {
+  const { assignment, record, resolved } = sight;
+  return {
+    id: assignment.id,
+    category: assignment.categoryId,
+    points: assignment.points,
+    counts: assignment.countsInTotals,
+    bonus: assignment.bonus,
+    effective,
+    scoredAt: effective === null ? null : (record?.summary.scoredAt ?? null),
+    state: piece.state,
+    stillAccepted: piece.stillAccepted,
+    due: resolved.window.due,
+  };
+}
+
 const COMING = new Set(['notOpen', 'open', 'started', 'sentBack']);
 const WAITING = new Set(['in', 'inLate', 'inClass']);
 
-function toRow(student: ProgressRow['student'], seen: readonly Seen[]): ProgressRow {
+function toRow(student: ProgressRow['student'], seen: readonly Seen[], { scheme, bearing: settings }: SchoolClass, now: number): ProgressRow {
   const count = (test: (one: Seen) => boolean) => seen.filter(test).length;
   return {
     student,
@@ -35,7 +51,7 @@ function toRow(student: ProgressRow['student'], seen: readonly Seen[]): Progress
     waiting: count(({ piece }) => WAITING.has(piece.state ?? '')),
     returned: count(({ piece }) => piece.state === 'returned'),
     unread: count(({ piece, sight }) => piece.state === 'returned' && sight.record?.summary.readAt == null),
-    points: pointsSoFar(seen.map(({ sight, piece, effective }) => ({ points: sight.assignment.points, effective, state: piece.state, stillAccepted: piece.stillAccepted }))),
+    standing: standingOf({ pieces: seen.map(toCounted), scheme, settings, now }),
   };
 }
 
@@ -58,7 +74,7 @@ function toPiece({ sight, piece, effective }: Seen): ProgressPiece {
   };
 }
 
-function toStudent(sights: readonly Sight[], eyes: Eyes): StudentProgressReply {
+function toStudent(sights: readonly Sight[], eyes: Eyes, now: number): StudentProgressReply {
   const { schoolClass, member } = sights[0]!;
   const { id, givenName, familyName } = member.student;
   const student = { id, givenName, familyName };
@@ -66,12 +82,12 @@ function toStudent(sights: readonly Sight[], eyes: Eyes): StudentProgressReply {
   return {
     student,
     classId: schoolClass.id,
-    className: schoolClass.name,
+    className: schoolClass.label,
     hue: schoolClass.hue,
     zone: schoolClass.calendar.zone,
     joined: member.joined,
     left: member.left,
-    row: toRow(student, seen),
+    row: toRow(student, seen, schoolClass, now),
     pieces: seen.map(toPiece),
   };
 }
@@ -88,7 +104,7 @@ export function progressService({ classes, board, myWork }: { classes: ClassesSe
     async ofClass(teacher: Actor, classId: string, now: number): Promise<ClassProgressReply> {
       const found = await classes.forTeacher(teacher, 'progress.look', classId);
       const sights = (await board.sights({ classes: [found], now })).filter(({ member }) => member.left === null);
-      const rows = grouped(sights, ({ member }) => member.student.id).map((mine) => toStudent(mine, 'teacher').row);
+      const rows = grouped(sights, ({ member }) => member.student.id).map((mine) => toStudent(mine, 'teacher', now).row);
       return { classId, rows };
     },
 
@@ -96,13 +112,13 @@ export function progressService({ classes, board, myWork }: { classes: ClassesSe
       const found = await classes.forTeacher(teacher, 'progress.look', classId);
       const sights = await board.sights({ classes: [found], studentIds: [studentId], now });
       if (sights.length === 0) throw new Problem('thing.unknown');
-      return toStudent(sights, 'teacher');
+      return toStudent(sights, 'teacher', now);
     },
 
     /** The student's own, a reply for each of their classes. */
     async own(student: Actor & { userId: string }, now: number): Promise<StudentProgressReply[]> {
-      const sights = await myWork.mySights(student, now);
-      return grouped(sights, ({ schoolClass }) => schoolClass.id).map((mine) => toStudent(mine, 'student'));
+      const sights = await myWork.mySights(student, now, { away: true });
+      return grouped(sights, ({ schoolClass }) => schoolClass.id).map((mine) => toStudent(mine, 'student', now));
     },
   };
 }

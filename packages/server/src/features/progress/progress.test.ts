@@ -1,8 +1,8 @@
 import type { ClassProgressReply, StudentProgressReply, TermLineReply, TodayReply } from '../../contract';
-import { aSchool, aServer, DAY, doc, HOUR, type Server } from '../../testing/school';
+import { anAssignment, aSchool, aServer, DAY, doc, HOUR, type School, type Server } from '../../testing/school';
 
 let server: Server;
-let school: Awaited<ReturnType<typeof aSchool>>;
+let school: School;
 beforeEach(async () => {
   server = await aServer();
   school = await aSchool(server);
@@ -21,14 +21,14 @@ it('counts what is missing, still accepted, coming and waiting', async () => {
   await bao.put(`/api/my/work/${coming.id}/text`, { text: doc('in'), version: 0 });
   await bao.post(`/api/my/work/${coming.id}/hand-in`);
   const reply = await ofClass();
-  expect(rowOf(reply, 'Bao')).toMatchObject({ missing: 2, missingStillAccepted: 1, coming: 0, waiting: 2, points: { percent: null } });
+  expect(rowOf(reply, 'Bao')).toMatchObject({ missing: 2, missingStillAccepted: 1, coming: 0, waiting: 2, standing: { total: null, bearing: 'drifting' } });
   expect(rowOf(reply, 'Hana')).toMatchObject({ missing: 2, coming: 1, waiting: 1 });
 });
 
 it('work due before somebody joined is not theirs, and who has left is not in the list', async () => {
   const finch = await server.person('finch');
   await school.issued({ title: 'Before', due: now() - DAY, closes: null });
-  await finch.post(`/api/classes/${school.rivers}/roster`, { students: [{ givenName: 'Late', familyName: 'Joiner' }] });
+  await school.bringIn(finch, 'Late Joiner');
   await finch.del(`/api/classes/${school.rivers}/roster/${school.hana.id}`);
   const reply = await ofClass();
   expect(rowOf(reply, 'Late').missing).toBe(0);
@@ -54,16 +54,7 @@ it('a student is not shown the other students, nor compared with them', async ()
 it('the line of a teacher has the dates of the class and drafts, that of a student their own', async () => {
   const [finch, bao] = [await server.person('finch'), await server.person('bao')];
   const { id, due } = await school.issued();
-  await finch.post(`/api/classes/${school.rivers}/assignments`, {
-    title: 'Draft',
-    instructions: doc(''),
-    how: 'handIn',
-    accepts: ['text'],
-    points: null,
-    opens: null,
-    due: due! + DAY,
-    closes: null,
-  });
+  await finch.post(`/api/classes/${school.rivers}/assignments`, anAssignment({ title: 'Draft', due: due! + DAY, closes: null }));
   await finch.put(`/api/assignments/${id}/exceptions/${school.bao.id}`, { due: due! + 2 * DAY, excused: false, reason: '' });
   const teachers = (await finch.get('/api/term-line')).body as TermLineReply;
   expect(teachers.squares.map((square) => [square.due, square.issued])).toEqual([

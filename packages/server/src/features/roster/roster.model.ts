@@ -6,6 +6,9 @@ export interface MembershipRow {
   userId: string;
   joinedOn: string;
   leftOn: string | null;
+  /** the name that classmates are shown */
+  shownAs: string | null;
+  isPractice: boolean;
 }
 
 export const defineMemberships = (sequelize: Sequelize) =>
@@ -17,6 +20,8 @@ export const defineMemberships = (sequelize: Sequelize) =>
       userId: DataTypes.STRING,
       joinedOn: DataTypes.DATEONLY,
       leftOn: DataTypes.DATEONLY,
+      shownAs: DataTypes.STRING,
+      isPractice: DataTypes.BOOLEAN,
     },
     { tableName: 'class_students' },
   );

@@ -1,70 +1,230 @@
-import type { AddStudentsRequest, JoinReply, JoinRequest } from '../../contract';
-import { asStudent } from '../../http/as-role';
+import type { CardsRequest, JoinReply, JoinRequest, RosterReading, SessionReply, StudentChange } from '../../contract';
+import { asStudent, asTeacher } from '../../http/as-role';
 import type { Ask, Route } from '../../http/route';
 import { beginSession } from '../../http/session';
+import { Problem } from '../../http/problem';
+import type { Services } from '../../wiring';
 import { codeParams, joinBody } from '../accounts/accounts.schema';
 import { classParams } from '../classes/classes.schema';
-import type { Services } from '../../wiring';
-import { addStudentsBody, memberParams } from './roster.schema';
+import { cardsPdf } from './cards-pdf';
+import type { TakenOut } from './roster-export.service';
+import { chosenBody, importBody, inviteTeacherBody, memberParams, previewBody, studentBody, ticketParams } from './roster.schema';
 
-export const rosterRoutes = ({ roster, accounts }: Pick<Services, 'roster' | 'accounts'>): Route[] => [
-  {
-    verb: 'get',
-    path: '/api/classes/:classId/roster',
-    action: 'roster.look',
-    does: 'The students of a class, those who left included.',
-    params: classParams,
-    handle: ({ actor, params }: Ask<{ classId: string }>) => roster.roster(actor, params.classId),
-  },
-  {
-    verb: 'post',
-    path: '/api/classes/:classId/roster',
-    action: 'roster.edit',
-    does: 'Adds students by name, all of them or none.',
-    params: classParams,
-    body: addStudentsBody,
-    status: 201,
-    handle: ({ actor, params, body, now }: Ask<{ classId: string }, AddStudentsRequest>) => roster.add(actor, params.classId, body, now),
-  },
-  {
-    verb: 'delete',
-    path: '/api/classes/:classId/roster/:studentId',
-    action: 'roster.edit',
-    does: 'Notes that a student has left; their record stays.',
-    params: memberParams,
-    handle: ({ actor, params, now }: Ask<{ classId: string; studentId: string }>) => roster.leave(actor, params.classId, params.studentId, now),
-  },
-  {
-    verb: 'get',
-    path: '/api/join/:code',
-    action: 'class.join',
-    does: 'Which class a join code belongs to.',
-    limit: 'joinCode',
-    params: codeParams,
-    handle: ({ params }: Ask<{ code: string }>) => roster.previewJoin(params.code),
-  },
-  {
-    verb: 'post',
-    path: '/api/join/:code',
-    action: 'class.join',
-    does: 'Joins a class with a new sign-in, and signs in.',
-    limit: 'joinCode',
-    params: codeParams,
-    body: joinBody,
-    status: 201,
-    handle: async ({ params, body, now, req }: Ask<{ code: string }, JoinRequest>): Promise<JoinReply> => {
-      const { person, classId, wasOnRoster } = await roster.join(params.code, body, now);
-      const csrf = await beginSession(req, { userId: person.id, role: 'student' });
-      return { me: await accounts.me({ role: 'student', userId: person.id }), csrf, now, classId, wasOnRoster };
+type OneClass = { classId: string };
+type OneStudent = OneClass & { studentId: string };
+type Part = Pick<Services, 'roster' | 'rosterImport' | 'rosterExport' | 'accounts' | 'signIn' | 'tickets' | 'mail' | 'classes'>;
+
+export function rosterRoutes({ roster, rosterImport, rosterExport, accounts, signIn, tickets, mail, classes }: Part): Route[] {
+  const send = ({ res }: Pick<Ask, 'res'>, { name, mediaType, bytes }: TakenOut) => {
+    res.set({ 'Content-Type': mediaType, 'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}` }).send(bytes);
+  };
+  const chosenOne = async ({ actor, params }: Ask<OneStudent>) => (await roster.chosen(actor, 'signIn.give', params.classId, [params.studentId]))[0]!.student;
+  return [
+    {
+      verb: 'get',
+      path: '/api/classes/:classId/roster',
+      action: 'roster.look',
+      does: 'The students of a class, those who left included.',
+      params: classParams,
+      handle: ({ actor, params, now }: Ask<OneClass>) => roster.roster(actor, params.classId, now),
     },
-  },
-  {
-    verb: 'post',
-    path: '/api/my/classes/:code',
-    action: 'ownWork.write',
-    does: 'Joins one more class with the sign-in you have.',
-    limit: 'joinCode',
-    params: codeParams,
-    handle: ({ actor, params, now }: Ask<{ code: string }>) => roster.joinSignedIn(asStudent(actor), params.code, now),
-  },
-];
+    {
+      verb: 'post',
+      path: '/api/classes/:classId/roster/preview',
+      action: 'roster.look',
+      does: 'What a table, workbook or OneRoster bundle would do to the roster; nothing is stored.',
+      params: classParams,
+      takesTable: true,
+      body: previewBody,
+      handle: ({ actor, params, body, table, now }: Ask<OneClass, RosterReading>) => rosterImport.preview(actor, params.classId, table!, body, now),
+    },
+    {
+      verb: 'post',
+      path: '/api/classes/:classId/roster/import',
+      action: 'roster.edit',
+      does: 'Does what the preview showed, all of it or nothing.',
+      params: classParams,
+      takesTable: true,
+      body: importBody,
+      handle: ({ actor, params, body, table, now }: Ask<OneClass, RosterReading & { digest: string }>) => rosterImport.confirm(actor, params.classId, table!, body, now),
+    },
+    {
+      verb: 'get',
+      path: '/api/classes/:classId/roster.xlsx',
+      action: 'roster.look',
+      does: 'The roster as a workbook.',
+      params: classParams,
+      repliesItself: true,
+      handle: async (ask: Ask<OneClass>) => send(ask, await rosterExport.workbook(ask.actor, ask.params.classId)),
+    },
+    {
+      verb: 'get',
+      path: '/api/classes/:classId/roster.zip',
+      action: 'roster.look',
+      does: 'The roster as a OneRoster bundle.',
+      params: classParams,
+      repliesItself: true,
+      handle: async (ask: Ask<OneClass>) => send(ask, await rosterExport.bundle(ask.actor, ask.params.classId, ask.now)),
+    },
+    {
+      verb: 'post',
+      path: '/api/classes/:classId/cards',
+      action: 'signIn.give',
+      does: 'New sign-in cards for chosen students, as a PDF; earlier cards of theirs stop working.',
+      params: classParams,
+      body: chosenBody,
+      repliesItself: true,
+      handle: async (ask: Ask<OneClass, CardsRequest>) => {
+        const { actor, params, body, now } = ask;
+        const chosen = await roster.chosen(actor, 'signIn.give', params.classId, body.studentIds);
+        const { label } = await classes.forTeacher(actor, 'signIn.give', params.classId);
+        const cards = await signIn.makeCards(
+          chosen.map((member) => member.student),
+          now,
+        );
+        send(ask, { name: `${label}-cards.pdf`, mediaType: 'application/pdf', bytes: await cardsPdf(cards, { label, address: mail.linkTo('') }) });
+      },
+    },
+    {
+      verb: 'post',
+      path: '/api/classes/:classId/invitations',
+      action: 'roster.edit',
+      does: 'Invites chosen students by mail to choose a sign-in.',
+      params: classParams,
+      body: chosenBody,
+      handle: async ({ actor, params, body, now }: Ask<OneClass, CardsRequest>) => {
+        const chosen = await roster.chosen(actor, 'roster.edit', params.classId, body.studentIds);
+        return tickets.inviteStudents(
+          asTeacher(actor),
+          params.classId,
+          chosen.map((member) => member.student),
+          now,
+        );
+      },
+    },
+    {
+      verb: 'patch',
+      path: '/api/classes/:classId/roster/:studentId',
+      action: 'roster.edit',
+      does: 'Corrects what is known of a student.',
+      params: memberParams,
+      body: studentBody,
+      handle: ({ actor, params, body }: Ask<OneStudent, StudentChange>) => roster.change(actor, params.classId, params.studentId, body),
+    },
+    {
+      verb: 'delete',
+      path: '/api/classes/:classId/roster/:studentId',
+      action: 'roster.edit',
+      does: 'Notes that a student has left; their record stays.',
+      params: memberParams,
+      handle: ({ actor, params, now }: Ask<OneStudent>) => roster.leave(actor, params.classId, params.studentId, now),
+    },
+    {
+      verb: 'post',
+      path: '/api/classes/:classId/roster/:studentId/back',
+      action: 'roster.edit',
+      does: 'A student who had left is in the class again.',
+      params: memberParams,
+      handle: ({ actor, params }: Ask<OneStudent>) => roster.comeBack(actor, params.classId, params.studentId),
+    },
+    {
+      verb: 'post',
+      path: '/api/classes/:classId/roster/:studentId/password',
+      action: 'signIn.give',
+      does: 'A new password for a student, who must replace it at the next sign-in.',
+      params: memberParams,
+      handle: async (ask: Ask<OneStudent>) => signIn.resetForStudent(await chosenOne(ask)),
+    },
+    {
+      verb: 'delete',
+      path: '/api/classes/:classId/roster/:studentId/card',
+      action: 'signIn.give',
+      does: 'Revokes a lost card and signs out whoever used it.',
+      params: memberParams,
+      handle: async (ask: Ask<OneStudent>) => signIn.revokeCard((await chosenOne(ask)).id),
+    },
+    {
+      verb: 'post',
+      path: '/api/classes/:classId/practice',
+      action: 'practice.enter',
+      does: 'Shows the class as its practice student sees it.',
+      params: classParams,
+      handle: async ({ actor, params, req, now }: Ask<OneClass>): Promise<SessionReply> => {
+        const { id, found } = await roster.practiceStudent(actor, params.classId, now);
+        const practice = { teacherId: asTeacher(actor).userId, classId: found.id, className: found.label };
+        const csrf = await beginSession(req, { userId: id, role: 'student', practice });
+        return { me: await accounts.me({ role: 'student', userId: id }, practice), csrf, now };
+      },
+    },
+    {
+      verb: 'delete',
+      path: '/api/session/practice',
+      action: 'practice.leave',
+      does: 'Back from the practice student to the teacher.',
+      handle: async ({ req, now }: Ask): Promise<SessionReply> => {
+        const practice = req.session.practice;
+        if (!practice) throw new Problem('access.role');
+        const csrf = await beginSession(req, { userId: practice.teacherId, role: 'teacher' });
+        return { me: await accounts.me({ role: 'teacher', userId: practice.teacherId }), csrf, now };
+      },
+    },
+    {
+      verb: 'get',
+      path: '/api/classes/:classId/teachers',
+      action: 'coTeacher.look',
+      does: 'Who teaches the class, and who is invited to.',
+      params: classParams,
+      handle: ({ actor, params, now }: Ask<OneClass>) => tickets.teachersOf(actor, params.classId, now),
+    },
+    {
+      verb: 'post',
+      path: '/api/classes/:classId/teachers',
+      action: 'coTeacher.edit',
+      does: 'Invites somebody by mail to teach the class together.',
+      params: classParams,
+      body: inviteTeacherBody,
+      handle: ({ actor, params, body, now }: Ask<OneClass, { email: string }>) => tickets.inviteTeacher(asTeacher(actor), params.classId, body.email, now),
+    },
+    {
+      verb: 'delete',
+      path: '/api/classes/:classId/invitations/:ticketId',
+      action: 'coTeacher.edit',
+      does: 'Withdraws an invitation to teach the class together.',
+      params: ticketParams,
+      handle: ({ actor, params, now }: Ask<OneClass & { ticketId: string }>) => tickets.withdraw(actor, params.classId, params.ticketId, now),
+    },
+    {
+      verb: 'get',
+      path: '/api/join/:code',
+      action: 'class.join',
+      does: 'Which class a join code belongs to.',
+      limit: 'joinCode',
+      params: codeParams,
+      handle: ({ params, now }: Ask<{ code: string }>) => roster.previewJoin(params.code, now),
+    },
+    {
+      verb: 'post',
+      path: '/api/join/:code',
+      action: 'class.join',
+      does: 'Joins a class with a new sign-in, and signs in.',
+      limit: 'joinCode',
+      params: codeParams,
+      body: joinBody,
+      status: 201,
+      handle: async ({ params, body, now, req }: Ask<{ code: string }, JoinRequest>): Promise<JoinReply> => {
+        const { person, classId, wasOnRoster } = await roster.join(params.code, body, now);
+        const csrf = await beginSession(req, { userId: person.id, role: 'student' });
+        return { me: await accounts.me({ role: 'student', userId: person.id }), csrf, now, classId, wasOnRoster };
+      },
+    },
+    {
+      verb: 'post',
+      path: '/api/my/classes/:code',
+      action: 'ownWork.write',
+      does: 'Joins one more class with the sign-in you have.',
+      limit: 'joinCode',
+      params: codeParams,
+      handle: ({ actor, params, now }: Ask<{ code: string }>) => roster.joinSignedIn(asStudent(actor), params.code, now),
+    },
+  ];
+}

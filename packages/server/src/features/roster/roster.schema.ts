@@ -1,11 +1,27 @@
-import { MOST_LINES } from '@jolly/core';
+import { LONGEST_NAME, MOST_COLUMNS } from '@jolly/core';
 import Joi from 'joi';
-import type { AddStudentsRequest } from '../../contract';
+import type { CardsRequest, RosterReading, StudentChange } from '../../contract';
 import { id, personName } from '../../http/form';
+import { email } from '../accounts/accounts.schema';
 
-const name = Joi.object(personName);
-export const addStudentsBody = Joi.object<AddStudentsRequest, true>({
-  students: Joi.array().items(name).min(1).max(MOST_LINES).required(),
-  sameNamesMeant: Joi.boolean().strict(),
-});
 export const memberParams = Joi.object({ classId: id, studentId: id });
+const use = Joi.valid('givenName', 'familyName', 'wholeName', 'schoolNumber', 'userName', 'email', 'shownAs', 'joined', 'left', 'personId', 'unused');
+const reading = {
+  uses: Joi.array().items(use).max(MOST_COLUMNS),
+  header: Joi.boolean().strict(),
+  bundleClass: Joi.string().max(64),
+  whole: Joi.boolean().strict(),
+  meant: Joi.array().items(Joi.number().strict().integer().min(1)).max(5000),
+};
+export const previewBody = Joi.object<RosterReading, true>(reading);
+export const importBody = Joi.object<RosterReading & { digest: string }, true>({ ...reading, digest: Joi.string().max(64).required() });
+export const studentBody = Joi.object<StudentChange, true>({
+  givenName: personName.givenName.optional(),
+  familyName: personName.familyName.optional(),
+  shownAs: Joi.string().trim().min(1).max(LONGEST_NAME).allow(null),
+  email: email.allow(null),
+  schoolNumber: Joi.string().trim().min(1).max(64).allow(null),
+}).min(1);
+export const chosenBody = Joi.object<CardsRequest, true>({ studentIds: Joi.array().items(id).min(1).max(400).unique().required() });
+export const inviteTeacherBody = Joi.object<{ email: string }, true>({ email: email.required() });
+export const ticketParams = Joi.object({ classId: id, ticketId: id });

@@ -1,11 +1,13 @@
-import { compareNames, localDateAt, nameKey, tidyJoinCode, type Actor, type LocalDate } from '@jolly/core';
-import { randomUUID } from 'node:crypto';
-import { Op, type Sequelize } from 'sequelize';
-import type { AddStudentsReply, AddStudentsRequest, JoinPreviewReply, JoinRequest, RosterStudent } from '../../contract';
+import { compareNames, localDateAt, tidyJoinCode, type Actor, type LocalDate } from '@jolly/core';
+import { createHash, randomUUID } from 'node:crypto';
+import { Op, UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
+import type { JoinPreviewReply, JoinRequest, RosterStudent, StudentChange } from '../../contract';
 import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
-import { fullName, type AccountsService, type Person } from '../accounts/accounts.service';
-import type { ClassesService } from '../classes/classes.service';
+import type { AccountsService, NewStudent, Person, PersonDetails } from '../accounts/accounts.service';
+import type { SignInService } from '../accounts/sign-in.service';
+import type { TicketsService } from '../accounts/tickets.service';
+import type { ClassesService, SchoolClass } from '../classes/classes.service';
 import { defineMemberships, type MembershipRow } from './roster.model';
 
 /** A student in a class, with the days between which the class's work is theirs. */
@@ -14,82 +16,123 @@ export interface Member {
   student: Person;
   joined: LocalDate;
   left: LocalDate | null;
+  shownAs: string | null;
 }
 
-const MOST_STUDENTS = 400;
+export const MOST_STUDENTS = 5000;
+/** Before any day of school: everything in a class is its practice student's. */
+const ALWAYS = '2000-01-01';
 
-/** Who is in a class: typed by a teacher, or joined with the code. Whoever has left keeps their record. */
-export function rosterService({ sequelize, accounts, classes }: { sequelize: Sequelize; accounts: AccountsService; classes: ClassesService }) {
+interface Collaborators {
+  sequelize: Sequelize;
+  accounts: AccountsService;
+  classes: ClassesService;
+  signIn: SignInService;
+  tickets: TicketsService;
+}
+
+// The same for the same class, so that two who ask at once make one practice student and not two.
+function practiceIdOf(classId: string): string {
+  const digest = createHash('sha256').update(`practice ${classId}`).digest('hex');
+  return `${digest.slice(0, 8)}-${digest.slice(8, 12)}-4${digest.slice(13, 16)}-a${digest.slice(17, 20)}-${digest.slice(20, 32)}`;
+}
+
+/** Who is in a class. Whoever has left keeps their record and can return; the practice student is in no list. */
+export function rosterService({ sequelize, accounts, classes, signIn, tickets }: Collaborators) {
   const memberships = defineMemberships(sequelize);
+  const newRow = (classId: string, userId: string, joinedOn: LocalDate): MembershipRow => ({
+    id: randomUUID(),
+    classId,
+    userId,
+    joinedOn,
+    leftOn: null,
+    shownAs: null,
+    isPractice: false,
+  });
 
+  /** The members of classes by name. Named students are found whoever they are, the practice student too. */
   async function membersOf(classIds: readonly string[], studentIds?: readonly string[]): Promise<Member[]> {
     if (classIds.length === 0) return [];
     const rows = (await memberships.findAll({
-      where: { classId: { [Op.in]: [...classIds] }, ...(studentIds ? { userId: { [Op.in]: [...studentIds] } } : {}) },
+      where: { classId: { [Op.in]: [...classIds] }, ...(studentIds ? { userId: { [Op.in]: [...studentIds] } } : { isPractice: false }) },
       limit: MOST_STUDENTS * classIds.length,
       raw: true,
     })) as unknown as MembershipRow[];
     const people = await accounts.people(rows.map((row) => row.userId));
     return rows
-      .map((row) => ({ classId: row.classId, student: people.get(row.userId)!, joined: row.joinedOn, left: row.leftOn }))
+      .map((row) => ({ classId: row.classId, student: people.get(row.userId)!, joined: row.joinedOn, left: row.leftOn, shownAs: row.shownAs }))
       .sort((a, b) => compareNames(a.student, b.student) || (a.student.id < b.student.id ? -1 : 1));
   }
 
-  const toReply = ({ student, joined, left }: Member): RosterStudent => ({
-    id: student.id,
-    givenName: student.givenName,
-    familyName: student.familyName,
-    userName: student.userName,
-    joined,
-    left,
-  });
+  /** Comes into the class, or back into it. @throws Problem `roster.alreadyIn` */
+  async function comeIn(found: SchoolClass, userId: string, now: number, transaction: Transaction): Promise<void> {
+    const [returned] = await memberships.update({ leftOn: null }, { where: { classId: found.id, userId, leftOn: { [Op.ne]: null } }, transaction });
+    if (returned === 0) await memberships.create(newRow(found.id, userId, localDateAt(found.calendar.zone, now)), { transaction });
+  }
 
   const service = {
     membersOf,
 
     async classesOf(studentId: string): Promise<string[]> {
-      const rows = (await memberships.findAll({ attributes: ['classId'], where: { userId: studentId }, limit: 60, raw: true })) as unknown as MembershipRow[];
+      const rows = (await memberships.findAll({ attributes: ['classId'], where: { userId: studentId }, limit: 200, raw: true })) as unknown as MembershipRow[];
       return rows.map((row) => row.classId);
     },
 
     async countOf(classIds: readonly string[]): Promise<Map<string, number>> {
       if (classIds.length === 0) return new Map();
-      const rows = (await memberships.count({ where: { classId: { [Op.in]: [...classIds] }, leftOn: null }, group: ['classId'] })) as unknown as {
+      const rows = (await memberships.count({ where: { classId: { [Op.in]: [...classIds] }, leftOn: null, isPractice: false }, group: ['classId'] })) as unknown as {
         classId: string;
         count: number;
       }[];
       return new Map(rows.map((row) => [row.classId, Number(row.count)]));
     },
 
-    async roster(actor: Actor, classId: string): Promise<RosterStudent[]> {
-      await classes.forTeacher(actor, 'roster.look', classId);
-      return (await membersOf([classId])).map(toReply);
+    /** Members with what the school's records say of them. */
+    async detailsOf(classId: string, studentIds?: readonly string[]): Promise<(Member & { student: PersonDetails })[]> {
+      const members = await membersOf([classId], studentIds);
+      const people = await accounts.details(members.map((member) => member.student.id));
+      return members.map((member) => ({ ...member, student: people.get(member.student.id)! }));
     },
 
-    /** All of them or none. @throws Problem `roster.sameName` naming each line, until the teacher says they are meant */
-    async add(actor: Actor, classId: string, request: AddStudentsRequest, now: number): Promise<AddStudentsReply> {
-      const { calendar } = await classes.forTeacher(actor, 'roster.edit', classId);
-      const members = await membersOf([classId]);
-      if (members.length + request.students.length > MOST_STUDENTS) throw new Problem('roster.full');
-      if (!request.sameNamesMeant) {
-        const seen = new Map(members.map((member) => [nameKey(member.student), fullName(member.student)]));
-        const errors = request.students.flatMap((name, index) => {
-          const twin = seen.get(nameKey(name));
-          seen.set(nameKey(name), fullName(name));
-          return twin === undefined ? [] : [{ path: `students.${index}`, message: `${fullName(name)} is already here as ${twin}.` }];
-        });
-        if (errors.length > 0) throw new Problem('roster.sameName', { errors });
-      }
-      const joined = localDateAt(calendar.zone, now);
-      const added = await inTransaction(sequelize, async (transaction) => {
-        const people = await accounts.addStudents(request.students, now, transaction);
-        await memberships.bulkCreate(
-          people.map((person) => ({ id: randomUUID(), classId, userId: person.id, joinedOn: joined, leftOn: null })),
-          { transaction },
-        );
-        return people;
+    async roster(actor: Actor, classId: string, now: number): Promise<RosterStudent[]> {
+      await classes.forTeacher(actor, 'roster.look', classId);
+      const members = await service.detailsOf(classId);
+      const invited = await tickets.invitedAt(
+        members.map((member) => member.student.id),
+        now,
+      );
+      return members.map(({ student, joined, left, shownAs }) => ({
+        id: student.id,
+        givenName: student.givenName,
+        familyName: student.familyName,
+        shownAs,
+        joined,
+        left,
+        userName: student.userName,
+        email: student.email,
+        schoolNumber: student.schoolNumber,
+        hasPassword: student.hasPassword,
+        cardMadeAt: student.cardMadeAt?.getTime() ?? null,
+        invitedAt: invited.get(student.id) ?? null,
+      }));
+    },
+
+    /** The chosen students of a class, if this teacher may give them a sign-in. @throws Problem `thing.unknown` if one is not in it */
+    async chosen(actor: Actor, action: 'roster.edit' | 'signIn.give', classId: string, studentIds: readonly string[]): Promise<(Member & { student: PersonDetails })[]> {
+      await classes.forTeacher(actor, action, classId);
+      const members = (await service.detailsOf(classId, studentIds)).filter((member) => member.left === null && member.student.id !== practiceIdOf(classId));
+      if (members.length !== studentIds.length) throw new Problem('thing.unknown');
+      return members;
+    },
+
+    /** Corrects what is known of a student: name, address, number, and the name for classmates in this class. */
+    async change(actor: Actor, classId: string, studentId: string, { shownAs, ...changes }: StudentChange): Promise<void> {
+      await classes.forTeacher(actor, 'roster.edit', classId);
+      if ((await membersOf([classId], [studentId])).length === 0) throw new Problem('thing.unknown');
+      await inTransaction(sequelize, async (transaction) => {
+        if (Object.keys(changes).length > 0) await accounts.changePerson(studentId, changes, transaction);
+        if (shownAs !== undefined) await memberships.update({ shownAs }, { where: { classId, userId: studentId }, transaction });
       });
-      return { added: added.map((student) => toReply({ classId, student, joined, left: null })) };
     },
 
     /** The student has left; what they did stays. */
@@ -99,10 +142,46 @@ export function rosterService({ sequelize, accounts, classes }: { sequelize: Seq
       await memberships.update({ leftOn: localDateAt(calendar.zone, now) }, { where: { classId, userId: studentId, leftOn: null } });
     },
 
-    async previewJoin(code: string): Promise<JoinPreviewReply> {
-      const found = await classes.byJoinCode(tidyJoinCode(code));
+    /** A student who had left is in the class again, with everything they did before. */
+    async comeBack(actor: Actor, classId: string, studentId: string): Promise<void> {
+      await classes.forTeacher(actor, 'roster.edit', classId);
+      if ((await membersOf([classId], [studentId])).length === 0) throw new Problem('thing.unknown');
+      await memberships.update({ leftOn: null }, { where: { classId, userId: studentId } });
+    },
+
+    /** What an import decided, in the caller's transaction. */
+    async apply(
+      found: SchoolClass,
+      of: {
+        add: (NewStudent & { shownAs?: string; id: string | null })[];
+        back: string[];
+        left: { id: string; on: LocalDate | null }[];
+        shownAs: { id: string; shownAs: string }[];
+      },
+      now: number,
+      transaction: Transaction,
+    ): Promise<void> {
+      const today = localDateAt(found.calendar.zone, now);
+      const fresh = of.add.filter((one) => one.id === null);
+      const made = await accounts.addStudents(
+        fresh.map(({ id: _, shownAs: __, ...student }) => student),
+        now,
+        transaction,
+      );
+      const idOf = new Map(fresh.map((one, index) => [one, made[index]!.id]));
+      await memberships.bulkCreate(
+        of.add.map((one) => ({ ...newRow(found.id, one.id ?? idOf.get(one)!, today), shownAs: one.shownAs ?? null })),
+        { transaction },
+      );
+      if (of.back.length > 0) await memberships.update({ leftOn: null }, { where: { classId: found.id, userId: { [Op.in]: of.back } }, transaction });
+      for (const { id, on } of of.left) await memberships.update({ leftOn: on ?? today }, { where: { classId: found.id, userId: id, leftOn: null }, transaction });
+      for (const { id, shownAs } of of.shownAs) await memberships.update({ shownAs }, { where: { classId: found.id, userId: id }, transaction });
+    },
+
+    async previewJoin(code: string, now: number): Promise<JoinPreviewReply> {
+      const found = await classes.byJoinCode(tidyJoinCode(code), now);
       const teachers = (await classes.teachersOf([found.id])).get(found.id) ?? [];
-      return { className: found.name, teachers: teachers.map((teacher) => teacher.name) };
+      return { className: found.label, teachers: teachers.map((teacher) => teacher.name) };
     },
 
     /**
@@ -110,36 +189,51 @@ export function rosterService({ sequelize, accounts, classes }: { sequelize: Seq
      * becomes that student; the roster's names are never shown to whoever holds the code.
      */
     async join(code: string, request: JoinRequest, now: number): Promise<{ person: Person; classId: string; wasOnRoster: boolean }> {
-      const found = await classes.byJoinCode(tidyJoinCode(code));
+      const found = await classes.byJoinCode(tidyJoinCode(code), now);
       const { userName, password, ...name } = request;
-      const passwordHash = await accounts.hashPassword(password);
+      const passwordHash = await signIn.hashPassword(password);
       const members = (await membersOf([found.id])).filter((member) => member.left === null);
       const namesakes = await accounts.sameNames(
         members.map((member) => member.student.id),
         [name],
       );
-      const expected = namesakes.find((person) => person.userName === null);
+      const expected = namesakes.find((person) => !person.hasPassword);
       const person = await inTransaction(sequelize, async (transaction) => {
         const [joining] = expected ? [expected] : await accounts.addStudents([name], now, transaction);
-        await accounts.giveSignIn(joining!.id, { userName, passwordHash }, transaction);
-        if (!expected) {
-          await memberships.create({ id: randomUUID(), classId: found.id, userId: joining!.id, joinedOn: localDateAt(found.calendar.zone, now), leftOn: null }, { transaction });
-        }
+        await signIn.giveSignIn(joining!.id, { userName, passwordHash }, transaction);
+        if (!expected) await memberships.create(newRow(found.id, joining!.id, localDateAt(found.calendar.zone, now)), { transaction });
         return joining!;
       });
       return { person, classId: found.id, wasOnRoster: expected !== undefined };
     },
 
-    /** A student who already has a sign-in joins one more class. @throws Problem `roster.alreadyIn` */
+    /** A student who already has a sign-in joins one more class, or one they had left. @throws Problem `roster.alreadyIn` */
     async joinSignedIn(actor: Actor & { userId: string }, code: string, now: number): Promise<{ classId: string }> {
-      const found = await classes.byJoinCode(tidyJoinCode(code));
-      await memberships.create({ id: randomUUID(), classId: found.id, userId: actor.userId, joinedOn: localDateAt(found.calendar.zone, now), leftOn: null });
+      const found = await classes.byJoinCode(tidyJoinCode(code), now);
+      await inTransaction(sequelize, (transaction) => comeIn(found, actor.userId, now, transaction));
       return { classId: found.id };
     },
 
+    /** The practice student of a class, made when first asked for. */
+    async practiceStudent(actor: Actor, classId: string, now: number): Promise<{ id: string; found: SchoolClass }> {
+      const found = await classes.forTeacher(actor, 'practice.enter', classId);
+      const id = practiceIdOf(classId);
+      if ((await membersOf([classId], [id])).length === 0) {
+        try {
+          await inTransaction(sequelize, async (transaction) => {
+            await accounts.addPractice(id, now, transaction);
+            await memberships.create({ ...newRow(classId, id, ALWAYS), isPractice: true }, { transaction });
+          });
+        } catch (error) {
+          if (!(error instanceof UniqueConstraintError)) throw error;
+        }
+      }
+      return { id, found };
+    },
+
     /** For the demo school: people into a class from a given day on. */
-    async plant(classId: string, people: { userId: string; joined: LocalDate; left?: LocalDate }[]): Promise<void> {
-      await memberships.bulkCreate(people.map(({ userId, joined, left }) => ({ id: randomUUID(), classId, userId, joinedOn: joined, leftOn: left ?? null })));
+    async plant(classId: string, people: { userId: string; joined: LocalDate; left?: LocalDate; shownAs?: string }[]): Promise<void> {
+      await memberships.bulkCreate(people.map(({ userId, joined, left, shownAs }) => ({ ...newRow(classId, userId, joined), leftOn: left ?? null, shownAs: shownAs ?? null })));
     },
   };
   return service;

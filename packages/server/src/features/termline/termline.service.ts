@@ -7,7 +7,7 @@ import type { BoardService } from '../pieces/board.service';
 import type { MyWorkService } from '../pieces/my-work.service';
 import type { RosterService } from '../roster/roster.service';
 
-const toClass = ({ id, name, hue, calendar, terms }: SchoolClass) => ({ id, name, hue, zone: calendar.zone, terms });
+const toClass = ({ id, label, hue, calendar, terms }: SchoolClass) => ({ id, name: label, hue, zone: calendar.zone, terms });
 
 interface Collaborators {
   classes: ClassesService;
@@ -27,7 +27,7 @@ export function termLineService({ classes, roster, assignments, board, myWork }:
         const squares = sights.flatMap(({ assignment, resolved: { window } }) =>
           window.due === null ? [] : [{ assignmentId: assignment.id, classId: assignment.classId, title: assignment.title, due: window.due, issued: true }],
         );
-        return { classes: mine.map(toClass), squares, waiting: 0 };
+        return { classes: mine.filter((one) => one.putAwayAt === null).map(toClass), squares, waiting: 0 };
       }
       const mine = await classes.load(await classes.taughtBy(actor.userId));
       const [all, sights] = await Promise.all([

@@ -34,7 +34,7 @@ function toComing(sights: readonly Sight[], now: number): TodayReply['coming'] {
       otherDates: 0,
       latestOther: null,
     };
-    if (exception && !exception.excused && resolved.window.due !== due) {
+    if (!exception?.excused && resolved.window.due !== due) {
       entry.otherDates += 1;
       entry.latestOther = Math.max(entry.latestOther ?? 0, resolved.window.due ?? 0) || null;
     }

@@ -1,0 +1,187 @@
+import { freeUserName, joinCodeFrom, tidyJoinCode, userNameFrom, type StudentName } from '@jolly/core';
+import { createHash, randomBytes, randomUUID } from 'node:crypto';
+import { Secret, TOTP } from 'otpauth';
+import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize';
+import type { SignInRequest, TwoStepDoneReply, TwoStepStartReply } from '../../contract';
+import { inTransaction } from '../../db/transaction';
+import { Problem } from '../../http/problem';
+import { defineRecoveryCodes, defineUsers, type RecoveryCodeRow, type UserRow } from './accounts.model';
+import type { AccountsService, Person } from './accounts.service';
+import { hashPassword, passwordMatches } from './passwords';
+
+/** What is printed on a student's card: the user name, and a code that takes the place of a password. */
+export interface Card extends StudentName {
+  studentId: string;
+  userName: string;
+  code: string;
+}
+
+const RECOVERY_CODES = 8;
+const STEP_SECONDS = 30;
+
+const digest = (text: string) => createHash('sha256').update(text).digest('hex');
+
+/** A code of two join codes' length, from the same alphabet: easily read out, 53 bits. */
+function longCode(): string {
+  const half = (): string => joinCodeFrom(randomBytes(32)) ?? half();
+  return half() + half();
+}
+/** As it is written on paper: groups that the eye can keep. */
+export const spacedCode = (code: string): string => code.match(/.{1,5}/g)!.join('-');
+
+const totpOf = (secret: string, label: string) => new TOTP({ issuer: 'Jolly Compass', label, secret: Secret.fromBase32(secret), period: STEP_SECONDS });
+
+/** How people prove who they are: password, card, second step, and how each is given, replaced and taken away. */
+export function signInService({ sequelize, accounts }: { sequelize: Sequelize; accounts: AccountsService }) {
+  const users = defineUsers(sequelize);
+  const recovery = defineRecoveryCodes(sequelize);
+  const byName = async (userName: string) => (await users.findOne({ where: { userName: userName.toLowerCase() }, raw: true })) as unknown as UserRow | null;
+  const byId = async (id: string) => (await users.findByPk(id, { raw: true })) as unknown as UserRow;
+
+  const service = {
+    /** Hashing is slow on purpose, so it is done before a transaction begins. */
+    hashPassword,
+
+    /** @throws Problem `session.wrong`, the same for an unknown name and a wrong password. @returns whether a second step is asked for */
+    async checkPassword({ userName, password }: SignInRequest): Promise<{ person: Person; secondStep: boolean; mustChange: boolean }> {
+      const row = await byName(userName);
+      if (!(await passwordMatches(row?.passwordHash ?? null, password)) || !row) throw new Problem('session.wrong');
+      return { person: row, secondStep: row.totpSecret !== null, mustChange: Boolean(row.mustChange) };
+    },
+
+    /** @throws Problem `session.wrongCard`, also for a card that was revoked */
+    async checkCard({ userName, code }: { userName: string; code: string }): Promise<Person> {
+      const row = await byName(userName);
+      if (!(await passwordMatches(row?.cardHash ?? null, tidyJoinCode(code))) || !row) throw new Problem('session.wrongCard');
+      return row;
+    },
+
+    /**
+     * The code of the second step: from the authenticator, each only once, or a recovery code, which is then used up.
+     * @throws Problem `session.wrongCode`
+     */
+    async checkSecondStep(userId: string, code: string, now: number): Promise<Person> {
+      const row = await byId(userId);
+      const typed = code.replace(/[\s-]/g, '');
+      const step = row.totpSecret === null ? null : totpOf(row.totpSecret, row.userName ?? '').validate({ token: typed, timestamp: now, window: 1 });
+      if (step !== null) {
+        const counted = Math.floor(now / 1000 / STEP_SECONDS) + step;
+        const [taken] = await users.update({ totpStep: counted }, { where: { id: userId, totpStep: { [Op.or]: [{ [Op.is]: null }, { [Op.lt]: counted }] } as never } });
+        if (taken > 0) return row;
+      } else if ((await recovery.destroy({ where: { userId, hash: digest(typed.toUpperCase()) } })) > 0) return row;
+      throw new Problem('session.wrongCode');
+    },
+
+    /** Begins two-step sign-in: nothing is asked for yet until a first code proves that the authenticator has it. */
+    startTwoStep(userName: string): TwoStepStartReply {
+      const secret = new Secret({ size: 20 }).base32;
+      return { secret, address: totpOf(secret, userName).toString() };
+    },
+
+    /** @throws Problem `session.wrongCode` unless the code fits the secret */
+    async finishTwoStep(userId: string, { secret, code }: { secret: string; code: string }, now: number): Promise<TwoStepDoneReply> {
+      const step = totpOf(secret, '').validate({ token: code.replace(/\s/g, ''), timestamp: now, window: 1 });
+      if (step === null) throw new Problem('session.wrongCode');
+      const codes = Array.from({ length: RECOVERY_CODES }, () => longCode());
+      await inTransaction(sequelize, async (transaction) => {
+        await users.update({ totpSecret: secret, totpStep: Math.floor(now / 1000 / STEP_SECONDS) + step }, { where: { id: userId }, transaction });
+        await recovery.destroy({ where: { userId }, transaction });
+        await recovery.bulkCreate(
+          codes.map((one): RecoveryCodeRow => ({ id: randomUUID(), userId, hash: digest(one) })),
+          { transaction },
+        );
+      });
+      return { recoveryCodes: codes.map(spacedCode) };
+    },
+
+    /** @throws Problem `account.wrongPassword` */
+    async requirePassword(userId: string, password: string): Promise<void> {
+      if (!(await passwordMatches((await byId(userId)).passwordHash, password))) throw new Problem('account.wrongPassword');
+    },
+
+    async endTwoStep(userId: string): Promise<void> {
+      await inTransaction(sequelize, async (transaction) => {
+        await users.update({ totpSecret: null, totpStep: null }, { where: { id: userId }, transaction });
+        await recovery.destroy({ where: { userId }, transaction });
+      });
+    },
+
+    /** Ends every session of a person but the one that is kept. */
+    async endSessions(userId: string, keep: string | null, transaction?: Transaction): Promise<void> {
+      await sequelize.query('DELETE FROM sessions WHERE user_id = ? AND sid <> ?', {
+        replacements: [userId, keep ?? ''],
+        type: QueryTypes.DELETE,
+        ...(transaction ? { transaction } : {}),
+      });
+    },
+
+    /** Replaces a password by the person's own new one and signs out every other place. */
+    async setPassword(userId: string, password: string, keepSession: string | null): Promise<void> {
+      const passwordHash = await hashPassword(password);
+      await inTransaction(sequelize, async (transaction) => {
+        await users.update({ passwordHash, mustChange: false }, { where: { id: userId }, transaction });
+        await service.endSessions(userId, keepSession, transaction);
+      });
+    },
+
+    /** Gives each a user name who has none, from their name. @returns user names by id */
+    async giveUserNames(people: readonly (StudentName & { id: string; userName: string | null })[], transaction: Transaction): Promise<Map<string, string>> {
+      const wanted = people.filter((one) => one.userName === null).map((one) => ({ id: one.id, name: userNameFrom(one) }));
+      const taken = await accounts.userNamesLike(
+        wanted.map((one) => one.name),
+        transaction,
+      );
+      const given = new Map(people.flatMap((one) => (one.userName === null ? [] : [[one.id, one.userName] as const])));
+      for (const { id, name } of wanted) {
+        const userName = freeUserName(name, taken);
+        taken.add(userName);
+        given.set(id, userName);
+        await users.update({ userName }, { where: { id, userName: null }, transaction });
+      }
+      return given;
+    },
+
+    /** A password that a teacher hands a student, who must replace it at the first sign-in. */
+    async resetForStudent(student: Person): Promise<{ userName: string; password: string }> {
+      const password = spacedCode(longCode().slice(0, 10)).toLowerCase();
+      const passwordHash = await hashPassword(password);
+      return inTransaction(sequelize, async (transaction) => {
+        const userName = (await service.giveUserNames([student], transaction)).get(student.id)!;
+        await users.update({ passwordHash, mustChange: true }, { where: { id: student.id }, transaction });
+        await service.endSessions(student.id, null, transaction);
+        return { userName, password };
+      });
+    },
+
+    /** New cards. The code is known only now, to be printed; an earlier card of the same student no longer works. */
+    async makeCards(students: readonly Person[], now: number): Promise<Card[]> {
+      const codes = students.map(() => longCode());
+      const hashes = await Promise.all(codes.map(hashPassword));
+      return inTransaction(sequelize, async (transaction) => {
+        const names = await service.giveUserNames(students, transaction);
+        for (const [index, { id }] of students.entries()) await users.update({ cardHash: hashes[index]!, cardMadeAt: new Date(now) }, { where: { id }, transaction });
+        return students.map(({ id, givenName, familyName }, index) => ({ studentId: id, givenName, familyName, userName: names.get(id)!, code: spacedCode(codes[index]!) }));
+      });
+    },
+
+    /** A card that was lost: it and whatever it had opened stop working. */
+    async revokeCard(studentId: string): Promise<void> {
+      await inTransaction(sequelize, async (transaction) => {
+        await users.update({ cardHash: null, cardMadeAt: null }, { where: { id: studentId }, transaction });
+        await service.endSessions(studentId, null, transaction);
+      });
+    },
+
+    /**
+     * Gives a person a sign-in of their own choice who has none yet.
+     * @throws Problem `join.alreadyClaimed` if they have one by now; a taken name fails on its unique key
+     */
+    async giveSignIn(id: string, signIn: { userName: string; passwordHash: string }, transaction: Transaction): Promise<void> {
+      const [changed] = await users.update(signIn, { where: { id, passwordHash: null }, transaction });
+      if (changed === 0) throw new Problem('join.alreadyClaimed');
+    },
+  };
+  return service;
+}
+
+export type SignInService = ReturnType<typeof signInService>;

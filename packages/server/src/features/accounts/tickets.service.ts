@@ -1,0 +1,183 @@
+import type { Actor } from '@jolly/core';
+import { createHash, randomBytes, randomUUID } from 'node:crypto';
+import { Op, type Sequelize, type Transaction } from 'sequelize';
+import type { InviteStudentsReply, TakeTicketRequest, TeachersReply, TicketReply } from '../../contract';
+import { inTransaction } from '../../db/transaction';
+import { Problem } from '../../http/problem';
+import type { ClassesService } from '../classes/classes.service';
+import { coTeacherInvitation, newPassword, passwordChanged, studentInvitation } from '../mail/letters';
+import type { MailService } from '../mail/mail.service';
+import { defineTickets, type TicketRow } from './accounts.model';
+import { fullName, type AccountsService, type Person, type PersonDetails } from './accounts.service';
+import { hashPassword } from './passwords';
+import type { SignInService } from './sign-in.service';
+
+type Teacher = Actor & { userId: string };
+const DAY_MS = 86_400_000;
+const LIVES_MS = { student: 14 * DAY_MS, coTeacher: 14 * DAY_MS, password: DAY_MS / 24 };
+
+const digest = (ticket: string) => createHash('sha256').update(ticket).digest('hex');
+
+interface Collaborators {
+  sequelize: Sequelize;
+  accounts: AccountsService;
+  classes: ClassesService;
+  signIn: SignInService;
+  mail: MailService;
+}
+
+/** Links that are sent by mail: invitations to students and co-teachers, and to a new password. Each works once. */
+export function ticketsService({ sequelize, accounts, classes, signIn, mail }: Collaborators) {
+  const tickets = defineTickets(sequelize);
+
+  async function make(of: Pick<TicketRow, 'kind' | 'email' | 'userId' | 'classId' | 'madeBy'>, now: number, transaction: Transaction): Promise<string> {
+    const ticket = randomBytes(24).toString('base64url');
+    const row: TicketRow = { id: randomUUID(), ...of, hash: digest(ticket), madeAt: new Date(now), expiresAt: new Date(now + LIVES_MS[of.kind]), usedAt: null };
+    await tickets.create(row, { transaction });
+    return ticket;
+  }
+
+  /** @throws Problem `ticket.unknown` for one that is made up, used or too old */
+  async function valid(ticket: string, now: number): Promise<TicketRow> {
+    const row = (await tickets.findOne({ where: { hash: digest(ticket), usedAt: null }, raw: true })) as unknown as TicketRow | null;
+    if (!row || row.expiresAt.getTime() < now) throw new Problem('ticket.unknown');
+    return row;
+  }
+
+  /** Uses it up, in the transaction of what it is used for. */
+  async function use(row: TicketRow, now: number, transaction: Transaction): Promise<void> {
+    const [used] = await tickets.update({ usedAt: new Date(now) }, { where: { id: row.id, usedAt: null }, transaction });
+    if (used === 0) throw new Problem('ticket.unknown');
+  }
+
+  const open = (where: object, now: number) => ({ ...where, usedAt: null, expiresAt: { [Op.gt]: new Date(now) } });
+
+  return {
+    /** What a link leads to, shown before it is followed. */
+    async look(ticket: string, now: number): Promise<TicketReply> {
+      const row = await valid(ticket, now);
+      const [[found], people] = await Promise.all([row.classId === null ? [] : classes.load([row.classId]), accounts.people([row.userId, row.madeBy].filter((id) => id !== null))]);
+      const student = row.kind === 'student' ? people.get(row.userId!) : undefined;
+      const inviter = row.madeBy === null ? undefined : people.get(row.madeBy);
+      return {
+        kind: row.kind,
+        className: found?.label ?? null,
+        invitedBy: inviter ? fullName(inviter) : null,
+        email: row.email,
+        student: student ? { givenName: student.givenName, familyName: student.familyName } : null,
+      };
+    },
+
+    /**
+     * Follows a link: a student chooses a sign-in, a teacher joins a class, a password is replaced.
+     * @returns who is signed in by it; null where one signs in afterwards
+     */
+    async take(actor: Actor, { ticket, ...request }: TakeTicketRequest & { ticket: string }, now: number): Promise<Person | null> {
+      const row = await valid(ticket, now);
+      const need = (...fields: (keyof TakeTicketRequest)[]) => {
+        const lacking = fields.filter((field) => !request[field]);
+        if (lacking.length > 0) throw new Problem('request.malformed', { errors: lacking.map((path) => ({ path, message: 'This is needed.' })) });
+      };
+      if (row.kind === 'password') {
+        need('password');
+        const person = (await accounts.details([row.userId!])).get(row.userId!)!;
+        await inTransaction(sequelize, async (transaction) => {
+          await use(row, now, transaction);
+          await mail.post(
+            passwordChanged({ name: person.givenName, userName: person.userName! }),
+            { address: row.email, name: fullName(person), userId: person.id },
+            null,
+            now,
+            transaction,
+          );
+        });
+        await signIn.setPassword(person.id, request.password!, null);
+        return null;
+      }
+      if (row.kind === 'student') {
+        need('userName', 'password');
+        const passwordHash = await hashPassword(request.password!);
+        await inTransaction(sequelize, async (transaction) => {
+          await use(row, now, transaction);
+          await signIn.giveSignIn(row.userId!, { userName: request.userName!, passwordHash }, transaction);
+        });
+        return (await accounts.people([row.userId!])).get(row.userId!)!;
+      }
+      if (actor.role === 'student') throw new Problem('access.role');
+      if (actor.role === 'anonymous') need('userName', 'password', 'givenName');
+      return inTransaction(sequelize, async (transaction) => {
+        await use(row, now, transaction);
+        const { givenName = '', familyName = '', userName = '', password = '' } = request;
+        const person = actor.role === 'teacher' ? null : await accounts.addTeacher({ givenName, familyName, userName, password, email: row.email }, now, transaction);
+        await classes.addTeacher(row.classId!, person?.id ?? (actor as Teacher).userId, transaction);
+        return person;
+      });
+    },
+
+    async teachersOf(actor: Actor, classId: string, now: number): Promise<TeachersReply> {
+      await classes.forTeacher(actor, 'coTeacher.look', classId);
+      const [teachers, rows] = await Promise.all([
+        classes.teachersOf([classId]),
+        tickets.findAll({ where: open({ classId, kind: 'coTeacher' }, now), order: [['madeAt', 'ASC']], limit: 50, raw: true }) as unknown as Promise<TicketRow[]>,
+      ]);
+      return {
+        teachers: teachers.get(classId) ?? [],
+        invitations: rows.map((row) => ({ id: row.id, email: row.email, at: row.madeAt.getTime(), expires: row.expiresAt.getTime() })),
+      };
+    },
+
+    async inviteTeacher(actor: Teacher, classId: string, email: string, now: number): Promise<void> {
+      const found = await classes.forTeacher(actor, 'coTeacher.edit', classId);
+      const me = (await accounts.people([actor.userId])).get(actor.userId)!;
+      await inTransaction(sequelize, async (transaction) => {
+        await tickets.update({ usedAt: new Date(now) }, { where: open({ classId, kind: 'coTeacher', email }, now), transaction });
+        const ticket = await make({ kind: 'coTeacher', email, userId: null, classId, madeBy: actor.userId }, now, transaction);
+        const letter = coTeacherInvitation({ className: found.label, teacher: fullName(me), link: mail.linkTo(`/invited#${ticket}`) });
+        await mail.post(letter, { address: email, name: '', userId: null }, actor.userId, now, transaction);
+      });
+    },
+
+    async withdraw(actor: Actor, classId: string, ticketId: string, now: number): Promise<void> {
+      await classes.forTeacher(actor, 'coTeacher.edit', classId);
+      await tickets.update({ usedAt: new Date(now) }, { where: open({ id: ticketId, classId, kind: 'coTeacher' }, now) });
+    },
+
+    /** Invites students who have an e-mail address and no password yet; says who has no address. */
+    async inviteStudents(actor: Teacher, classId: string, students: readonly PersonDetails[], now: number): Promise<InviteStudentsReply> {
+      const found = await classes.forTeacher(actor, 'roster.edit', classId);
+      const me = (await accounts.people([actor.userId])).get(actor.userId)!;
+      const waiting = students.filter((one) => !one.hasPassword);
+      const reachable = waiting.filter((one) => one.email !== null);
+      await inTransaction(sequelize, async (transaction) => {
+        for (const student of reachable) {
+          await tickets.update({ usedAt: new Date(now) }, { where: open({ userId: student.id, kind: 'student' }, now), transaction });
+          const ticket = await make({ kind: 'student', email: student.email!, userId: student.id, classId, madeBy: actor.userId }, now, transaction);
+          const letter = studentInvitation({ student: student.givenName, className: found.label, teacher: fullName(me), link: mail.linkTo(`/invited#${ticket}`) });
+          await mail.post(letter, { address: student.email!, name: fullName(student), userId: student.id }, actor.userId, now, transaction);
+        }
+      });
+      return { invited: reachable.length, withoutAddress: waiting.filter((one) => one.email === null).map((one) => one.id) };
+    },
+
+    /** When each of these students was last invited, as far as the invitation still stands. */
+    async invitedAt(studentIds: readonly string[], now: number): Promise<Map<string, number>> {
+      if (studentIds.length === 0) return new Map();
+      const rows = (await tickets.findAll({ where: open({ kind: 'student', userId: { [Op.in]: [...studentIds] } }, now), raw: true })) as unknown as TicketRow[];
+      return new Map(rows.map((row) => [row.userId!, row.madeAt.getTime()]));
+    },
+
+    /** Sends a link to a new password to every teacher with this address; says nothing about whether there is one. */
+    async recover(email: string, now: number): Promise<void> {
+      const people = await accounts.teachersByEmail(email);
+      await inTransaction(sequelize, async (transaction) => {
+        for (const person of people) {
+          const ticket = await make({ kind: 'password', email, userId: person.id, classId: null, madeBy: null }, now, transaction);
+          const letter = newPassword({ name: person.givenName, userName: person.userName!, link: mail.linkTo(`/new-password#${ticket}`) });
+          await mail.post(letter, { address: email, name: fullName(person), userId: person.id }, null, now, transaction);
+        }
+      });
+    },
+  };
+}
+
+export type TicketsService = ReturnType<typeof ticketsService>;

@@ -1,0 +1,73 @@
+import { carryOver, type Actor, type CalendarStart, type WindowField } from '@jolly/core';
+import { Transaction, type Sequelize } from 'sequelize';
+import type { AssignmentReply, CopyPreviewReply, CopyRequest } from '../../contract';
+import { Problem } from '../../http/problem';
+import type { AssignmentsService } from '../assignments/assignments.service';
+import type { ClassesService, SchoolClass } from './classes.service';
+
+type Teacher = Actor & { userId: string };
+const FIELDS: readonly WindowField[] = ['opens', 'due', 'closes'];
+
+/** A class again, for another section or another year: what was prepared, never students, work or scores. */
+export function classCopyService({ sequelize, classes, assignments }: { sequelize: Sequelize; classes: ClassesService; assignments: AssignmentsService }) {
+  /** The calendar that the copy goes by: the source's own, or one of another class of this teacher. */
+  async function startsOf(teacher: Teacher, source: SchoolClass, request: CopyRequest): Promise<{ from: CalendarStart; to: CalendarStart }> {
+    const own = await classes.load(await classes.taughtBy(teacher.userId, { away: true }));
+    const target = [source, ...own].find((one) => one.calendarId === request.calendarId);
+    if (!target) throw new Problem('thing.unknown');
+    const zone = source.calendar.zone;
+    return { from: { calendar: source.calendar, start: request.from }, to: { calendar: { ...target.calendar, zone }, start: request.to } };
+  }
+
+  const moved = (assignment: AssignmentReply, { from, to }: { from: CalendarStart; to: CalendarStart }): AssignmentReply => {
+    const dates = FIELDS.map((field) => [field, assignment[field] === null ? null : carryOver(assignment[field], from, to)] as const);
+    return { ...assignment, ...Object.fromEntries(dates) };
+  };
+
+  return {
+    async preview(teacher: Teacher, classId: string, request: CopyRequest): Promise<CopyPreviewReply> {
+      const source = await classes.forTeacher(teacher, 'class.copy', classId);
+      const starts = await startsOf(teacher, source, request);
+      const [all, units] = await Promise.all([request.assignments ? assignments.ofClasses([classId], { drafts: true }) : [], classes.unitsOf(classId)]);
+      const dates = all.flatMap((one) => {
+        const after = moved(one, starts);
+        return FIELDS.flatMap((field) => (one[field] === null ? [] : [{ title: one.title, field, before: one[field], after: after[field]! }]));
+      });
+      return { dates, assignments: all.length, units: units.length, categories: source.scheme.categories.length };
+    },
+
+    /**
+     * Copies settings, units, and if asked the assignments as drafts with their dates carried over. All is
+     * read in one snapshot, so that a colleague who edits meanwhile is in the copy wholly or not at all.
+     *
+     * @throws Problem `conflict.changedMeanwhile` if the class is not the one that was looked at
+     */
+    async copy(teacher: Teacher, classId: string, request: CopyRequest, now: number): Promise<string> {
+      const source = await classes.forTeacher(teacher, 'class.copy', classId);
+      const starts = await startsOf(teacher, source, request);
+      return sequelize.transaction({ isolationLevel: Transaction.ISOLATION_LEVELS.REPEATABLE_READ }, async (transaction) => {
+        const asSeen = await classes.unchanged(classId, request.version, transaction);
+        const id = await classes.addCopy(asSeen, request, teacher.userId, now, transaction);
+        const before = await classes.unitsOf(classId, transaction);
+        const after = await classes.writeUnits(
+          id,
+          before.map(({ name }) => ({ id: null, name })),
+          transaction,
+        );
+        if (request.assignments) {
+          const unitOf = new Map(before.map((unit, index) => [unit.id, after[index]!.id]));
+          const all = await assignments.ofClasses([classId], { drafts: true }, transaction);
+          await assignments.addDrafts(
+            id,
+            all.map((one) => ({ ...moved(one, starts), unitId: one.unitId === null ? null : (unitOf.get(one.unitId) ?? null) })),
+            { by: teacher.userId, now },
+            transaction,
+          );
+        }
+        return id;
+      });
+    },
+  };
+}
+
+export type ClassCopyService = ReturnType<typeof classCopyService>;

@@ -1,0 +1,96 @@
+import type { StandingBody, StandingForClassReply } from '../../contract';
+import { aSchool, aServer, DAY, doc, type Person, type School, type Server } from '../../testing/school';
+
+let server: Server;
+let school: School;
+let finch: Person;
+let path: string;
+beforeEach(async () => {
+  server = await aServer();
+  school = await aSchool(server);
+  finch = await server.person('finch');
+  path = `/api/classes/${school.rivers}/standing-exceptions`;
+});
+afterEach(() => server.close());
+const body = (more: Partial<StandingBody> = {}): StandingBody => ({
+  kind: 'schoolDays',
+  amount: 1,
+  validFrom: null,
+  validTo: null,
+  reason: 'Reads slowly',
+  quizTimePercent: null,
+  waivesLate: false,
+  classIds: [school.rivers],
+  ...more,
+});
+const give = (more: Partial<StandingBody> = {}) => finch.post(`/api/students/${school.bao.id}/standing-exceptions`, body(more));
+const list = async () => ((await finch.get(path)).body as StandingForClassReply).standing;
+
+it('moves the dates of one student at once, with its reason, and is seen by nobody else', async () => {
+  const { id, due } = await school.issued();
+  const given = await give();
+  expect(given.status).toBe(201);
+  const [bao, hana] = [await server.person('bao'), await server.person('hana')];
+  const own = (await bao.get(`/api/my/work/${id}`)).body;
+  expect([own.piece.window.due, own.trail[0]]).toEqual([due! + DAY, expect.objectContaining({ layer: 'standing', reason: 'Reads slowly' })]);
+  expect((await bao.get('/api/my/standing-exceptions')).body).toEqual([expect.objectContaining({ reason: 'Reads slowly', classes: ['Rivers'], holds: 'now' })]);
+  expect((await hana.get(`/api/my/work/${id}`)).body.piece.window.due).toBe(due);
+  expect((await hana.get('/api/my/standing-exceptions')).body).toEqual([]);
+  expect((await finch.get('/api/today')).body.coming[0]).toMatchObject({ otherDates: 1, latestOther: due! + DAY });
+});
+
+it('waives what being late costs, for work due within its validity', async () => {
+  const { id, due } = await school.issued({ due: server.clock.now - DAY, closes: null });
+  const bao = await server.person('bao');
+  await bao.put(`/api/my/work/${id}/text`, { text: doc('x'), version: 0 });
+  expect((await bao.get(`/api/my/work/${id}`)).body.lateNow.takenOff).toBe(1000);
+  await give({ kind: 'none', amount: 0, waivesLate: true, validTo: '2026-11-22' });
+  expect((await bao.get(`/api/my/work/${id}`)).body.lateNow.takenOff).toBe(0);
+  const [one] = await list();
+  await finch.put(`${path}/${one!.id}`, { ...body({ kind: 'none', amount: 0, waivesLate: true, validTo: '2026-11-21' }), version: 1 });
+  expect((await bao.get(`/api/my/work/${id}`)).body.lateNow.takenOff).toBe(1000);
+  expect(due).toBe(server.clock.now - DAY);
+});
+
+it('lists what holds now, is coming and has ended', async () => {
+  await give({ validTo: '2026-10-01', reason: 'ended' });
+  await give({ validFrom: '2027-01-01', reason: 'coming' });
+  await give({ kind: 'percent', amount: 50_000, quizTimePercent: 125_000, reason: 'now' });
+  expect((await list()).map((one) => [one.reason, one.holds])).toEqual([
+    ['now', 'now'],
+    ['coming', 'coming'],
+    ['ended', 'ended'],
+  ]);
+  expect((await list())[0]).toMatchObject({ student: { givenName: 'Bao' }, givenBy: 'finch Test', quizTimePercent: 125_000, elsewhere: false });
+});
+
+it('in another teacher’s class too is hidden there, cannot be changed from here, but taken out of here', async () => {
+  await (await server.person('stranger')).post('/api/my/classes/none');
+  await server.services.roster.plant(school.maps, [{ userId: school.bao.id, joined: '2026-09-07' }]);
+  const { body: made } = await give();
+  await server.sequelize.query('INSERT INTO standing_exception_classes VALUES (?, ?)', { replacements: [made.id, school.maps] });
+  expect((await list())[0]).toMatchObject({ classIds: [school.rivers], elsewhere: true });
+  expect((await finch.put(`${path}/${made.id}`, { ...body(), version: 1 })).body.type).toBe('standing.elsewhere');
+  expect((await finch.del(`${path}/${made.id}`)).status).toBe(204);
+  expect(await list()).toEqual([]);
+  expect(((await (await server.person('stranger')).get(`/api/classes/${school.maps}/standing-exceptions`)).body as StandingForClassReply).standing).toHaveLength(1);
+});
+
+it.each<[string, Partial<StandingBody>, string]>([
+  ['it ends before it begins', { validFrom: '2026-12-01', validTo: '2026-11-01' }, 'validTo'],
+  ['it gives nothing', { kind: 'none', amount: 0 }, 'kind'],
+  ['it gives no days', { amount: 0 }, 'amount'],
+  ['it gives a hundred days', { amount: 100 }, 'amount'],
+  ['it gives 400 %', { kind: 'percent', amount: 400_000 }, 'amount'],
+])('is refused when %s', async (_case, more, field) => {
+  const reply = await give(more);
+  expect([reply.status, reply.body.type, reply.body.errors[0].path]).toEqual([422, 'standing.wrong', field]);
+});
+
+it('is refused for somebody who is not in the class, and when changed meanwhile', async () => {
+  expect((await finch.post(`/api/students/${school.otto.id}/standing-exceptions`, body())).status).toBe(404);
+  const { body: made } = await give();
+  await (await server.person('lund')).put(`${path}/${made.id}`, { ...body({ amount: 2 }), version: 1 });
+  const stale = await finch.put(`${path}/${made.id}`, { ...body({ amount: 3 }), version: 1 });
+  expect([stale.status, stale.body.current.amount]).toEqual([409, 2]);
+});

@@ -1,0 +1,46 @@
+import type { GroupingBody } from '../../contract';
+import type { Ask, Route } from '../../http/route';
+import type { Services } from '../../wiring';
+import { classParams } from '../classes/classes.schema';
+import { changeGroupingBody, groupingBody, groupingParams } from './groups.schema';
+
+type OneClass = { classId: string };
+type One = OneClass & { groupingId: string };
+
+export const groupRoutes = ({ groups }: Pick<Services, 'groups'>): Route[] => [
+  {
+    verb: 'get',
+    path: '/api/classes/:classId/groupings',
+    action: 'group.look',
+    does: 'The groups of a class, as they were made.',
+    params: classParams,
+    handle: ({ actor, params, now }: Ask<OneClass>) => groups.list(actor, params.classId, now),
+  },
+  {
+    verb: 'post',
+    path: '/api/classes/:classId/groupings',
+    action: 'group.edit',
+    does: 'Makes groups, kept or until a day.',
+    params: classParams,
+    body: groupingBody,
+    status: 201,
+    handle: ({ actor, params, body, now }: Ask<OneClass, GroupingBody>) => groups.make(actor, params.classId, body, now),
+  },
+  {
+    verb: 'put',
+    path: '/api/classes/:classId/groupings/:groupingId',
+    action: 'group.edit',
+    does: 'Changes groups as a whole; carries the version that was seen.',
+    params: groupingParams,
+    body: changeGroupingBody,
+    handle: ({ actor, params, body }: Ask<One, GroupingBody & { version: number }>) => groups.change(actor, params.classId, params.groupingId, body),
+  },
+  {
+    verb: 'delete',
+    path: '/api/classes/:classId/groupings/:groupingId',
+    action: 'group.edit',
+    does: 'Dissolves groups; the students stay.',
+    params: groupingParams,
+    handle: ({ actor, params }: Ask<One>) => groups.remove(actor, params.classId, params.groupingId),
+  },
+];

@@ -1,0 +1,133 @@
+import { localDateAt, type Actor } from '@jolly/core';
+import { randomUUID } from 'node:crypto';
+import { Op, type Sequelize, type Transaction, type WhereOptions } from 'sequelize';
+import type { GroupingBody, GroupingReply } from '../../contract';
+import { inTransaction } from '../../db/transaction';
+import { Problem } from '../../http/problem';
+import type { ClassesService } from '../classes/classes.service';
+import type { RosterService } from '../roster/roster.service';
+import { defineGroups, type GroupingRow, type GroupRow, type GroupStudentRow } from './groups.model';
+
+const MOST_GROUPINGS = 100;
+
+/** Groups of a class. What is made in one act is one grouping; a student may be in several groups. */
+export function groupsService({ sequelize, classes, roster }: { sequelize: Sequelize; classes: ClassesService; roster: RosterService }) {
+  const { groupings, groups, students } = defineGroups(sequelize);
+
+  async function load(where: WhereOptions<GroupingRow>): Promise<GroupingReply[]> {
+    const rows = (await groupings.findAll({
+      where,
+      order: [
+        ['name', 'ASC'],
+        ['id', 'ASC'],
+      ],
+      limit: MOST_GROUPINGS,
+      raw: true,
+    })) as unknown as GroupingRow[];
+    const parts = (await groups.findAll({ where: { groupingId: { [Op.in]: rows.map((row) => row.id) } }, order: [['position', 'ASC']], raw: true })) as unknown as GroupRow[];
+    const members = (await students.findAll({
+      where: { groupId: { [Op.in]: parts.map((part) => part.id) } },
+      order: [['position', 'ASC']],
+      raw: true,
+    })) as unknown as GroupStudentRow[];
+    return rows.map((row) => ({
+      id: row.id,
+      name: row.name,
+      seed: row.seed,
+      until: row.untilDay,
+      madeAt: row.madeAt.getTime(),
+      version: row.version,
+      groups: parts
+        .filter((part) => part.groupingId === row.id)
+        .map(({ id, name }) => ({ id, name, studentIds: members.filter((member) => member.groupId === id).map((member) => member.studentId) })),
+    }));
+  }
+
+  /** @throws Problem `group.wrong` for two groups of one name or somebody who is not in the class */
+  async function refuseWrong(classId: string, body: GroupingBody): Promise<void> {
+    const errors: { path: string; message: string }[] = [];
+    const names = new Set<string>();
+    const here = new Set((await roster.membersOf([classId])).map((member) => member.student.id));
+    for (const [index, group] of body.groups.entries()) {
+      const name = group.name.toLowerCase();
+      if (names.has(name)) errors.push({ path: `groups.${index}.name`, message: 'Another group has this name.' });
+      names.add(name);
+      if (group.studentIds.some((id) => !here.has(id))) errors.push({ path: `groups.${index}.studentIds`, message: 'Somebody in this group is not in the class.' });
+    }
+    if (errors.length > 0) throw new Problem('group.wrong', { errors });
+  }
+
+  async function write(groupingId: string, body: GroupingBody, transaction: Transaction): Promise<void> {
+    const before = new Set(((await groups.findAll({ attributes: ['id'], where: { groupingId }, raw: true, transaction })) as unknown as GroupRow[]).map((row) => row.id));
+    // A group keeps its id as long as it is there: dates of assignments may hang on it.
+    const rows = body.groups.map((group, position) => ({ ...group, id: group.id !== null && before.has(group.id) ? group.id : randomUUID(), position }));
+    const kept = new Set(rows.map((row) => row.id));
+    await groups.destroy({ where: { id: { [Op.in]: [...before].filter((id) => !kept.has(id)) } }, transaction });
+    for (const { id, name, position } of rows) {
+      if (before.has(id)) await groups.update({ name, position }, { where: { id }, transaction });
+      else await groups.create({ id, groupingId, name, position }, { transaction });
+    }
+    await students.destroy({ where: { groupId: { [Op.in]: [...kept] } }, transaction });
+    await students.bulkCreate(
+      rows.flatMap(({ id, studentIds }) => studentIds.map((studentId, position) => ({ groupId: id, studentId, position }))),
+      { transaction },
+    );
+  }
+
+  const one = async (id: string): Promise<GroupingReply> => (await load({ id }))[0]!;
+
+  return {
+    /** The groupings of a class; what was for one use is gone after its day. */
+    async list(actor: Actor, classId: string, now: number): Promise<GroupingReply[]> {
+      const { calendar } = await classes.forTeacher(actor, 'group.look', classId);
+      const today = localDateAt(calendar.zone, now);
+      return load({ classId, untilDay: { [Op.or]: [{ [Op.is]: null }, { [Op.gte]: today }] } });
+    },
+
+    async make(actor: Actor, classId: string, body: GroupingBody, now: number): Promise<GroupingReply> {
+      const { calendar } = await classes.forTeacher(actor, 'group.edit', classId);
+      await refuseWrong(classId, body);
+      const row: GroupingRow = { id: randomUUID(), classId, name: body.name, seed: body.seed, untilDay: body.until, madeAt: new Date(now), version: 1 };
+      await inTransaction(sequelize, async (transaction) => {
+        await groupings.destroy({ where: { classId, untilDay: { [Op.lt]: localDateAt(calendar.zone, now) } }, transaction });
+        await groupings.create(row, { transaction });
+        await write(row.id, body, transaction);
+      });
+      return one(row.id);
+    },
+
+    /** @throws Problem `conflict.changedMeanwhile` with the grouping as it is now */
+    async change(actor: Actor, classId: string, groupingId: string, { version, ...body }: GroupingBody & { version: number }): Promise<GroupingReply> {
+      await classes.forTeacher(actor, 'group.edit', classId);
+      if ((await load({ id: groupingId, classId })).length === 0) throw new Problem('thing.unknown');
+      await refuseWrong(classId, body);
+      await inTransaction(sequelize, async (transaction) => {
+        const [changed] = await groupings.update(
+          { name: body.name, seed: body.seed, untilDay: body.until, version: version + 1 },
+          { where: { id: groupingId, version }, transaction },
+        );
+        if (changed === 0) throw new Problem('conflict.changedMeanwhile', { current: await one(groupingId) });
+        await write(groupingId, body, transaction);
+      });
+      return one(groupingId);
+    },
+
+    async remove(actor: Actor, classId: string, groupingId: string): Promise<void> {
+      await classes.forTeacher(actor, 'group.edit', classId);
+      if ((await groupings.destroy({ where: { id: groupingId, classId } })) === 0) throw new Problem('thing.unknown');
+    },
+
+    /** For the demo school. */
+    async plant(classId: string, bodies: GroupingBody[], now: number): Promise<void> {
+      for (const body of bodies) {
+        const row: GroupingRow = { id: randomUUID(), classId, name: body.name, seed: body.seed, untilDay: body.until, madeAt: new Date(now), version: 1 };
+        await inTransaction(sequelize, async (transaction) => {
+          await groupings.create(row, { transaction });
+          await write(row.id, body, transaction);
+        });
+      }
+    },
+  };
+}
+
+export type GroupsService = ReturnType<typeof groupsService>;

@@ -1,0 +1,90 @@
+import pdfmake from 'pdfmake';
+import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
+import type { Card } from '../accounts/sign-in.service';
+import { fullName } from '../accounts/accounts.service';
+
+const CARDS_A_ROW = 2;
+const CARDS_A_PAGE = 8;
+const CARD_HEIGHT = 176;
+
+const font = (name: string) => require.resolve(`dejavu-fonts-ttf/ttf/${name}.ttf`);
+const FONTS = {
+  Sans: { normal: font('DejaVuSans'), bold: font('DejaVuSans-Bold') },
+  Mono: { normal: font('DejaVuSansMono'), bold: font('DejaVuSansMono-Bold') },
+};
+pdfmake.setFonts(FONTS);
+// Nothing but the fonts we ship is ever read for a document, from disk or from anywhere else.
+pdfmake.setUrlAccessPolicy(() => false);
+pdfmake.setLocalAccessPolicy((path) => Object.values(FONTS).some((one) => Object.values(one).includes(path)));
+
+// The layout sets words from left to right; a name written from right to left has its words turned round.
+const RIGHT_TO_LEFT = /^[^\p{L}]*[\u0590-\u08ff\ufb1d-\ufdff\ufe70-\ufefc]/u;
+const inReadingOrder = (text: string) => (RIGHT_TO_LEFT.test(text) ? text.split(' ').reverse().join(' ') : text);
+const sizeOf = (text: string) => (text.length > 34 ? 10 : text.length > 22 ? 12 : 15);
+
+/** What the QR code of a card opens: our own page with user name and code behind the #, which no server log sees. */
+export const cardAddress = (address: string, { userName, code }: Pick<Card, 'userName' | 'code'>): string =>
+  `${address}/card#${encodeURIComponent(userName)}/${code.replace(/-/g, '')}`;
+
+function cardContent(card: Card, { label, address }: { label: string; address: string }): Content {
+  const name = fullName(card);
+  const line = (word: string, value: string): Content => [
+    { text: word, fontSize: 7.5, color: '#566970', margin: [0, 6, 0, 0] },
+    { text: value, font: 'Mono', bold: true, fontSize: value.length > 24 ? 7.5 : 10 },
+  ];
+  return {
+    columns: [
+      {
+        width: '*',
+        stack: [
+          { text: label, fontSize: 8, color: '#566970' },
+          { text: inReadingOrder(name), bold: true, fontSize: sizeOf(name), margin: [0, 3, 0, 0] },
+          line('User name', card.userName),
+          line('Code', card.code),
+          { text: `Scan, or type both at\n${address.replace(/^https?:\/\//, '')}/card`, fontSize: 7.5, color: '#566970', margin: [0, 8, 0, 0] },
+        ],
+      },
+      { width: 92, qr: cardAddress(address, card), fit: 92, margin: [0, 6, 0, 0] },
+    ],
+    columnGap: 8,
+  };
+}
+
+/** Sign-in cards on sheets of A4 to be cut apart, eight a sheet. */
+export async function cardsPdf(cards: readonly Card[], of: { label: string; address: string }): Promise<Buffer> {
+  const rows: Content[][] = [];
+  for (let index = 0; index < cards.length; index += CARDS_A_ROW) {
+    const row = cards.slice(index, index + CARDS_A_ROW).map((card) => cardContent(card, of));
+    while (row.length < CARDS_A_ROW) row.push({ text: '' });
+    rows.push(row);
+  }
+  const tables: Content[] = [];
+  const rowsAPage = CARDS_A_PAGE / CARDS_A_ROW;
+  for (let index = 0; index < rows.length; index += rowsAPage) {
+    const body = rows.slice(index, index + rowsAPage);
+    tables.push({
+      ...(index > 0 ? { pageBreak: 'before' as const } : {}),
+      table: { widths: ['50%', '50%'], heights: body.map(() => CARD_HEIGHT), dontBreakRows: true, body: body as never },
+      layout: {
+        hLineWidth: () => 0.5,
+        vLineWidth: () => 0.5,
+        hLineColor: () => '#88958f',
+        vLineColor: () => '#88958f',
+        hLineStyle: () => ({ dash: { length: 3, space: 3 } }),
+        vLineStyle: () => ({ dash: { length: 3, space: 3 } }),
+        paddingLeft: () => 14,
+        paddingRight: () => 14,
+        paddingTop: () => 12,
+        paddingBottom: () => 8,
+      },
+    });
+  }
+  const document: TDocumentDefinitions = {
+    pageSize: 'A4',
+    pageMargins: [22, 26, 22, 26],
+    info: { title: `Sign-in cards ${of.label}`, creator: 'Jolly Compass' },
+    defaultStyle: { font: 'Sans', fontSize: 9 },
+    content: tables,
+  };
+  return pdfmake.createPdf(document).getBuffer();
+}

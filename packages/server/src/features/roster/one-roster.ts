@@ -1,0 +1,169 @@
+import { isLocalDate, MOST_ROWS, tidyText, type RosterRow, type RowProblem } from '@jolly/core';
+import { Problem } from '../../http/problem';
+
+/** A class of a bundle. */
+export interface BundleClass {
+  sourceId: string;
+  title: string;
+  students: number;
+}
+
+/** A bundle of the open standard OneRoster 1.1 or 1.2 in its CSV form, checked for what it promises. */
+export interface Bundle {
+  version: string;
+  mode: 'bulk' | 'delta';
+  classes: BundleClass[];
+  /** what is not in order but keeps nobody from being read, such as a class of an unknown course */
+  notes: string[];
+  /** the students of one class */
+  studentsOf: (sourceId: string, today: string) => { students: RosterRow[]; problems: (RowProblem & { file: string })[] };
+}
+
+type Record_ = { row: number; get: (column: string) => string };
+const MODES = ['bulk', 'delta', 'absent'];
+const READ = ['orgs', 'academicsessions', 'courses', 'classes', 'users', 'enrollments', 'roles'];
+
+function recordsOf(rows: readonly string[][] | undefined): Record_[] {
+  if (!rows || rows.length === 0) return [];
+  const header = rows[0]!.map((cell) => tidyText(cell).toLowerCase());
+  return rows
+    .slice(1)
+    .flatMap((cells, index) =>
+      cells.every((cell) => cell.trim() === '')
+        ? []
+        : [{ row: index + 2, get: (column: string) => tidyText(cells[header.indexOf(column.toLowerCase())] ?? '').replace(/^'(?=[=+\-@])/, '') }],
+    );
+}
+
+const refuse = (message: string): never => {
+  throw new Problem('roster.bundle', { errors: [{ path: 'file', message }] });
+};
+
+/** The manifest says the version, and of each file whether it holds everything, only changes, or is absent. */
+function readManifest(files: ReadonlyMap<string, string[][]>): { version: string; modeOf: Map<string, string> } {
+  const manifest = files.get('manifest.csv');
+  if (!manifest) return refuse('There is no manifest.csv in this bundle, so nobody can say what it holds.');
+  const properties = new Map(manifest.map((row) => [tidyText(row[0] ?? '').toLowerCase(), tidyText(row[1] ?? '')]));
+  const version = properties.get('oneroster.version') ?? '';
+  if (version !== '1.1' && version !== '1.2') refuse(`manifest.csv says OneRoster version “${version || 'none'}”; 1.1 and 1.2 can be read.`);
+  const modeOf = new Map<string, string>();
+  for (const name of READ) {
+    const mode = (properties.get(`file.${name}`) ?? 'absent').toLowerCase();
+    const there = files.has(`${name}.csv`);
+    if (!MODES.includes(mode)) refuse(`manifest.csv says “${mode}” of ${name}.csv; it can be bulk, delta or absent.`);
+    if (mode !== 'absent' && !there) refuse(`manifest.csv promises ${name}.csv, but it is not in the bundle.`);
+    if (mode === 'absent' && there) refuse(`${name}.csv is in the bundle, but manifest.csv says it is absent.`);
+    modeOf.set(name, mode);
+  }
+  return { version, modeOf };
+}
+
+/**
+ * Reads a bundle. In bulk the files are everything there is; in a delta they are what changed, and users
+ * that did not change may be missing from users.csv: they are then found by their id at this school.
+ *
+ * @throws Problem `roster.bundle` saying what of the manifest does not hold
+ */
+export function readOneRoster(files: ReadonlyMap<string, string[][]>): Bundle {
+  const { version, modeOf } = readManifest(files);
+  for (const needed of ['users', 'enrollments']) if (modeOf.get(needed) === 'absent') refuse(`${needed}.csv is absent from this bundle, and without it there is no roster.`);
+  const mode = modeOf.get('enrollments') === 'delta' ? 'delta' : 'bulk';
+  const table = (name: string) => recordsOf(files.get(`${name}.csv`));
+  const [users, enrollments, classes] = [table('users'), table('enrollments'), table('classes')];
+  if (users.length > MOST_ROWS * 4 || enrollments.length > MOST_ROWS * 20) refuse('This bundle is larger than a school. Take out the classes you need and try again.');
+  const isGone = (record: Record_) => record.get('status').toLowerCase() === 'tobedeleted';
+  const idsOf = (records: Record_[]) => new Set(records.map((record) => record.get('sourcedId')));
+  const userById = new Map(users.map((user) => [user.get('sourcedId'), user]));
+  const studentRoles = new Set(
+    table('roles')
+      .filter((role) => role.get('role').toLowerCase() === 'student')
+      .map((role) => role.get('userSourcedId')),
+  );
+  const hasRoles = modeOf.get('roles') !== 'absent';
+
+  const notes: string[] = [];
+  const known = { orgs: idsOf(table('orgs')), courses: idsOf(table('courses')), academicsessions: idsOf(table('academicsessions')) };
+  for (const one of classes) {
+    const refer = (file: keyof typeof known, column: string, what: string) => {
+      for (const id of one
+        .get(column)
+        .split(',')
+        .map((part) => part.trim())
+        .filter(Boolean)) {
+        if (modeOf.get(file) === 'bulk' && !known[file].has(id)) notes.push(`classes.csv row ${one.row}: ${what} “${id}” is not in the bundle.`);
+      }
+    };
+    refer('courses', 'courseSourcedId', 'the course');
+    refer('orgs', 'schoolSourcedId', 'the school');
+    refer('academicsessions', 'termSourcedIds', 'the term');
+  }
+
+  const studentEnrollments = enrollments.filter((one) => one.get('role').toLowerCase() === 'student');
+  const classIds = new Map<string, string>();
+  for (const one of classes) if (!isGone(one)) classIds.set(one.get('sourcedId'), one.get('title'));
+  for (const one of studentEnrollments) {
+    const id = one.get('classSourcedId');
+    if (classIds.has(id)) continue;
+    if (modeOf.get('classes') === 'bulk') notes.push(`enrollments.csv row ${one.row}: the class “${id}” is not in classes.csv.`);
+    else classIds.set(id, id);
+  }
+
+  return {
+    version,
+    mode,
+    notes: [...new Set(notes)].slice(0, 100),
+    classes: [...classIds].map(([sourceId, title]) => ({
+      sourceId,
+      title,
+      students: studentEnrollments.filter((one) => one.get('classSourcedId') === sourceId && !isGone(one)).length,
+    })),
+    studentsOf(sourceId, today) {
+      const students: RosterRow[] = [];
+      const problems: (RowProblem & { file: string })[] = [];
+      const seen = new Set<string>();
+      for (const enrollment of studentEnrollments.filter((one) => one.get('classSourcedId') === sourceId)) {
+        const { row } = enrollment;
+        const id = enrollment.get('userSourcedId');
+        const add = (why: RowProblem['why'], column: string, value: string, at = { file: 'enrollments.csv', row }) =>
+          problems.push({ row: at.row, column, why, value, file: at.file });
+        if (id === '') {
+          add('noId', 'userSourcedId', '');
+          continue;
+        }
+        const ended = isGone(enrollment) || (isLocalDate(enrollment.get('endDate')) && enrollment.get('endDate') <= today);
+        // In bulk what is to be deleted is as good as not there; in a delta it is the news.
+        if (isGone(enrollment) && mode === 'bulk') continue;
+        const leftOn = isLocalDate(enrollment.get('endDate')) ? enrollment.get('endDate') : today;
+        const user = userById.get(id);
+        if (!user && modeOf.get('users') === 'bulk') {
+          add('danglingUser', 'userSourcedId', id);
+          continue;
+        }
+        if (user && (hasRoles ? !studentRoles.has(id) : user.get('role') !== '' && user.get('role').toLowerCase() !== 'student')) {
+          add('notAStudent', 'role', user.get('role') || id, { file: 'users.csv', row: user.row });
+          continue;
+        }
+        if (seen.has(id)) continue;
+        seen.add(id);
+        const name = (preferred: string, plain: string) => user?.get(preferred) || user?.get(plain) || '';
+        const [givenName, familyName] = [name('preferredFirstName', 'givenName'), name('preferredLastName', 'familyName')];
+        if (user && givenName === '' && familyName === '') {
+          add('noName', 'givenName', '', { file: 'users.csv', row: user.row });
+          continue;
+        }
+        const [number, userName, email] = [user?.get('identifier') ?? '', user?.get('username') ?? '', user?.get('email') ?? ''];
+        students.push({
+          row,
+          givenName: givenName || familyName,
+          familyName: givenName ? familyName : '',
+          sourceId: id,
+          ...(number ? { schoolNumber: number } : {}),
+          ...(/^[^\s@/\\]{2,64}$/.test(userName) ? { userName: userName.toLowerCase() } : {}),
+          ...(/^[^\s@]+@[^\s@]+\.[^\s@]{2,}$/.test(email) ? { email: email.toLowerCase() } : {}),
+          ...(ended ? { left: leftOn } : {}),
+        });
+      }
+      return { students, problems };
+    },
+  };
+}
