@@ -81,19 +81,56 @@ export async function askSession(): Promise<SessionReply> {
   return reply;
 }
 
+/** Sends, and mends an ended session or an old token by sending the same again. @throws ApiProblem */
+async function mended(send: () => Promise<Response>, { anonymous = false } = {}): Promise<Response> {
+  for (let tries = 0; ; tries++) {
+    const response = await send();
+    if (response.ok) return response;
+    const problem = await problemOf(response);
+    if (tries >= 2) throw problem;
+    if (problem.code === 'request.csrf') await askSession();
+    else if (problem.code === 'session.needed' && askToSignIn && !anonymous) await askToSignIn();
+    else throw problem;
+  }
+}
+
 /**
  * Asks the server. An ended session or an old token is mended and the request sent again, so that a page
  * with something typed on it never has to be left.
  * @throws ApiProblem for everything else that fails
  */
 export async function ask<T>(verb: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE', path: string, options: AskOptions = {}): Promise<T> {
-  for (let mended = 0; ; mended++) {
-    const response = await once(verb, path, options);
-    if (response.ok) return (response.status === 204 ? undefined : await response.json()) as T;
-    const problem = await problemOf(response);
-    if (mended >= 2) throw problem;
-    if (problem.code === 'request.csrf') await askSession();
-    else if (problem.code === 'session.needed' && askToSignIn && !options.anonymous) await askToSignIn();
-    else throw problem;
-  }
+  const response = await mended(() => once(verb, path, options), options);
+  return (response.status === 204 ? undefined : await response.json()) as T;
+}
+
+/** Asks for a file and hands it to the browser under its name. @throws ApiProblem */
+export async function download(verb: 'GET' | 'POST', path: string, name: string, options: AskOptions = {}): Promise<void> {
+  const response = await mended(() => once(verb, path, options), options);
+  const address = URL.createObjectURL(await response.blob());
+  const link = Object.assign(document.createElement('a'), { href: address, download: name });
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(address), 60_000);
+}
+
+/**
+ * Sends a table with what is asked about it, and says how much of it is on its way, from 0 to 1.
+ * @throws ApiProblem
+ */
+export async function askWithTable<T>(path: string, table: Blob, options: object, onSent: (share: number) => void = () => undefined): Promise<T> {
+  const send = () =>
+    new Promise<Response>((done, failed) => {
+      const form = new FormData();
+      form.append('options', JSON.stringify(options));
+      form.append('file', table, 'table');
+      // fetch cannot say how much it has sent.
+      const request = new XMLHttpRequest();
+      request.open('POST', path);
+      request.setRequestHeader('X-CSRF-Token', csrf);
+      request.upload.onprogress = ({ loaded, total }) => onSent(total === 0 ? 1 : loaded / total);
+      request.onload = () => done(new Response(request.status === 204 ? null : request.responseText, { status: request.status }));
+      request.onerror = () => failed(new ApiProblem('network', unreachable, 0));
+      request.send(form);
+    });
+  return (await (await mended(send)).json()) as T;
 }

@@ -28,6 +28,8 @@ const student = computed(() => session.me?.role === 'student');
 const sections = computed(() => (student.value ? ['work', 'my-progress'] : ['today', 'plan', 'marking', 'progress', 'class']));
 const nameOf: Record<string, string> = { work: 'myWork', 'my-progress': 'progress', today: 'today', plan: 'plan', marking: 'marking', progress: 'progress', class: 'class' };
 const current = computed(() => route.meta.section as string | undefined);
+// A page about a class begins anew with another class; elsewhere the address changes while one types.
+const fresh = computed(() => (current.value === 'class' ? route.path : undefined));
 const initials = computed(() => [...(session.me?.givenName ?? '')][0]?.toUpperCase() + ([...(session.me?.familyName ?? '')][0]?.toUpperCase() ?? ''));
 const fullName = computed(() => `${session.me?.givenName ?? ''} ${session.me?.familyName ?? ''}`.trim());
 
@@ -60,6 +62,13 @@ function again(me: Me): void {
   resume?.();
 }
 
+// A teacher who looks at a class as its practice student goes back by one act, to the class they came from.
+async function leavePractice(): Promise<void> {
+  const classId = session.me?.practice?.classId;
+  await session.leavePractice();
+  line.forget();
+  await router.push(`/class/${classId}`);
+}
 async function signOut(): Promise<void> {
   meOpen.value = false;
   await session.signOut();
@@ -93,14 +102,22 @@ const everywhere = computed(() => activeShortcuts.everywhere.filter((one) => one
           <legend class="small muted">{{ t('shell.theme') }}</legend>
           <button v-for="one in ['light', 'dark', 'device'] as const" :key="one" class="chip" :aria-pressed="choice === one" @click="choice = one">{{ t(`shell.themes.${one}`) }}</button>
         </fieldset>
-        <RouterLink v-if="student" class="btn" to="/join" @click="meOpen = false">{{ t('join.oneMore') }}</RouterLink>
+        <RouterLink v-if="!session.me?.practice" class="btn" to="/account" @click="meOpen = false">{{ t('account.title') }}</RouterLink>
+        <RouterLink v-if="student && !session.me?.practice" class="btn" to="/join" @click="meOpen = false">{{ t('join.oneMore') }}</RouterLink>
+        <RouterLink v-if="!student" class="btn" to="/mailroom" @click="meOpen = false">{{ t('mailroom.title') }}</RouterLink>
         <button class="btn" @click="(keysOpen = true), (meOpen = false)">{{ t('shell.shortcuts') }} <span class="key">?</span></button>
         <button class="btn" @click="signOut">{{ t('shell.signOut') }}</button>
       </div>
     </div>
   </header>
+  <div v-if="session.me?.practice" class="practice" role="status">
+    <span>{{ t('practice.band', { className: session.me.practice.className }) }}</span>
+    <button class="btn" @click="leavePractice">{{ t('practice.leave') }}</button>
+  </div>
   <TermLine :student="student" />
-  <main id="page" tabindex="-1"><RouterView /></main>
+  <main id="page" tabindex="-1">
+    <RouterView v-slot="{ Component }"><component :is="Component" :key="fresh" /></RouterView>
+  </main>
 
   <SideSheet :open="keysOpen" :title="t('shell.shortcuts')" :width="360" @close="keysOpen = false">
     <div class="stack">
@@ -132,6 +149,8 @@ const everywhere = computed(() => activeShortcuts.everywhere.filter((one) => one
 .section.on { color: var(--on-mast); font-weight: 650; }
 .section.on::after { content: ''; position: absolute; inset-inline-start: calc(50% - 7px); bottom: 0; border: 7px solid transparent; border-block-start: 0; border-block-end-color: var(--now); }
 .count { background: var(--now); color: #14262e; border-radius: 9px; font-size: 12px; padding: 0 6px; margin-inline-start: 6px; line-height: 17px; }
+.practice { background: var(--now); color: #14262e; display: flex; align-items: center; justify-content: center; gap: 16px; padding: 6px 20px; font-weight: 650; flex-wrap: wrap; text-align: center; }
+.practice .btn { background: #14262e; border-color: #14262e; color: #fff; }
 .finder { margin-inline-start: auto; }
 .who { position: relative; }
 .me { min-width: 32px; height: 30px; border-radius: 8px; border: 0; background: var(--now); color: #14262e; font-weight: 700; font-size: 13px; cursor: pointer; }

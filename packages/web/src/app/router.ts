@@ -33,8 +33,22 @@ export const router = createRouter({
     { path: '/marking/:id/:student?', component: () => import('../features/marking/DeskPage.vue'), meta: teacher('marking') },
     { path: '/progress', component: () => import('../features/progress/ProgressPage.vue'), meta: teacher('progress') },
     { path: '/progress/:classId/:student', component: () => import('../features/progress/StudentPage.vue'), meta: teacher('progress') },
-    { path: '/class/:id?', component: () => import('../features/classes/ClassPage.vue'), meta: teacher('class') },
+    { path: '/class/:id?', component: () => import('../features/classes/RosterPage.vue'), meta: teacher('class') },
+    { path: '/class/:id/bring-in', component: () => import('../features/classes/BringInPage.vue'), meta: teacher('class', 'bringIn.title') },
+    { path: '/class/:id/groups', component: () => import('../features/classes/GroupsPage.vue'), meta: teacher('class', 'groups.title') },
+    { path: '/class/:id/exceptions', component: () => import('../features/classes/StandingPage.vue'), meta: teacher('class', 'standing.title') },
+    { path: '/class/:id/scheme', component: () => import('../features/classes/SchemePage.vue'), meta: teacher('class', 'scheme.title') },
+    { path: '/class/:id/calendar', component: () => import('../features/classes/CalendarPage.vue'), meta: teacher('class', 'calendar.title') },
+    { path: '/class/:id/about', component: () => import('../features/classes/AboutPage.vue'), meta: teacher('class', 'about.title') },
+    { path: '/class/:id/copy', component: () => import('../features/classes/CopyPage.vue'), meta: teacher('class', 'copy.title') },
     { path: '/class/:id/code', component: () => import('../features/classes/JoinCodePage.vue'), meta: { for: 'teacher', bare: true, title: 'class.joinCode' } },
+    { path: '/mailroom', component: () => import('../features/mailroom/MailroomPage.vue'), meta: teacher('mailroom', 'mailroom.title') },
+    { path: '/account', component: () => import('../features/accounts/AccountPage.vue'), meta: { title: 'account.title' } },
+    { path: '/card', component: () => import('../features/accounts/CardPage.vue'), meta: { bare: true, title: 'card.title' } },
+    { path: '/invited', component: () => import('../features/accounts/TicketPage.vue'), meta: { bare: true, title: 'ticket.title' } },
+    { path: '/new-password', component: () => import('../features/accounts/TicketPage.vue'), meta: { bare: true, title: 'ticket.password' } },
+    { path: '/forgotten', component: () => import('../features/accounts/ForgottenPage.vue'), meta: { bare: true, title: 'forgotten.title' } },
+    { path: '/own-password', component: () => import('../features/accounts/OwnPasswordPage.vue'), meta: { bare: true, title: 'account.ownPassword' } },
     { path: '/work', component: () => import('../features/mywork/MyWorkPage.vue'), meta: student('work', 'nav.myWork') },
     { path: '/work/:id', component: () => import('../features/mywork/PiecePage.vue'), meta: student('work', 'nav.myWork') },
     { path: '/work/:id/receipt', component: () => import('../features/mywork/ReceiptPage.vue'), meta: student('work', 'piece.receipt') },
@@ -48,6 +62,7 @@ router.beforeEach(async (to) => {
   if (!session.asked) await session.look().catch(() => undefined);
   const { bare, for: whose } = to.meta;
   if (bare && !whose) return true;
+  if (session.me?.newPasswordNeeded && to.path !== '/own-password') return '/own-password';
   if (!session.me) return { path: '/sign-in', query: to.fullPath === '/' ? {} : { to: to.fullPath } };
   // Somebody else's section is as good as not there.
   if (whose && whose !== session.me.role) return session.me.role === 'student' ? '/work' : '/today';

@@ -4,6 +4,7 @@ import type { Me } from '@jolly/server/contract';
 import { ref } from 'vue';
 import { useI18n } from 'vue-i18n';
 import { ApiProblem } from '../../api/client';
+import { vFocusFirst } from '../../ui/focus-first';
 import { useSession } from './session.store';
 
 const props = defineProps<{ userName?: string }>();
@@ -15,22 +16,40 @@ const password = ref('');
 const busy = ref(false);
 const why = ref('');
 
-async function go(): Promise<void> {
+const step = ref<'password' | 'code'>('password');
+const code = ref('');
+
+async function attempt(work: () => Promise<Me | null>): Promise<void> {
   busy.value = true;
   why.value = '';
   try {
-    emit('done', await session.signIn({ userName: userName.value, password: password.value }));
+    const me = await work();
+    if (me) emit('done', me);
+    else step.value = 'code';
   } catch (error) {
     why.value = error instanceof ApiProblem ? error.title : t('common.unreachable');
+    // Whoever took too long begins again with the password.
+    if (error instanceof ApiProblem && error.code === 'session.needed') step.value = 'password';
     password.value = '';
+    code.value = '';
   } finally {
     busy.value = false;
   }
 }
+const go = () => attempt(() => (step.value === 'code' ? session.secondStep(code.value) : session.signIn({ userName: userName.value, password: password.value })));
 </script>
 
 <template>
-  <form class="stack" @submit.prevent="go">
+  <form v-if="step === 'code'" class="stack" @submit.prevent="go">
+    <div>
+      <label class="label" for="sign-in-code">{{ t('signIn.code') }}</label>
+      <input id="sign-in-code" v-model="code" v-focus-first class="field" autocomplete="one-time-code" autocapitalize="characters" spellcheck="false" aria-describedby="code-hint" required />
+      <p id="code-hint" class="muted small">{{ t('signIn.codeHint') }}</p>
+    </div>
+    <p v-if="why" class="note bad" role="alert">{{ why }}</p>
+    <button class="btn main wide" :disabled="busy">{{ t('signIn.go') }}</button>
+  </form>
+  <form v-else class="stack" @submit.prevent="go">
     <div>
       <label class="label" for="sign-in-name">{{ t('signIn.userName') }}</label>
       <input id="sign-in-name" v-model="userName" class="field" autocomplete="username" autocapitalize="none" spellcheck="false" required />

@@ -12,12 +12,25 @@ export const useSession = defineStore('session', () => {
     me.value = (await askSession()).me;
     asked.value = true;
   }
-  async function signIn(request: SignInRequest): Promise<Me> {
+  /** @returns who is signed in; null when the code of the second step is asked for */
+  async function signIn(request: SignInRequest): Promise<Me | null> {
     // A page that has been open for long may carry a token of a session that is gone.
     await askSession();
     const reply = await ask<SessionReply>('POST', '/api/session', { body: request, anonymous: true });
     enter(reply);
+    return reply.me;
+  }
+  async function secondStep(code: string): Promise<Me> {
+    const reply = await ask<SessionReply>('POST', '/api/session/second-step', { body: { code }, anonymous: true });
+    enter(reply);
     return reply.me!;
+  }
+  /** Looks at a class as its practice student. */
+  async function practise(classId: string): Promise<void> {
+    enter(await ask<SessionReply>('POST', `/api/classes/${classId}/practice`));
+  }
+  async function leavePractice(): Promise<void> {
+    enter(await ask<SessionReply>('DELETE', '/api/session/practice'));
   }
   function enter(reply: SessionReply): void {
     takeSession(reply);
@@ -28,5 +41,5 @@ export const useSession = defineStore('session', () => {
     await ask('DELETE', '/api/session', { anonymous: true }).catch(() => undefined);
     me.value = null;
   }
-  return { me, asked, look, signIn, enter, signOut };
+  return { me, asked, look, signIn, secondStep, practise, leavePractice, enter, signOut };
 });

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Composing: what to do at left, who and when at right. A draft is kept as one types. */
 import { EMPTY_TEXT, parsePoints, unmilli, windowProblem, type RichText } from '@jolly/core';
-import type { AssignmentBody, AssignmentPiecesReply, AssignmentReply, ClassReply, HandInKind, IssueReply } from '@jolly/server/contract';
+import type { AssignmentBody, AssignmentPiecesReply, AssignmentReply, ClassReply, HandInKind, IssueReply, Unit } from '@jolly/server/contract';
 import { computed, onBeforeUnmount, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { ApiProblem, ask, now } from '../../api/client';
@@ -35,6 +35,8 @@ const inClass = ref(false);
 const accepts = ref<HandInKind[]>(['text', 'files']);
 const pointsTyped = ref('20');
 const wordsOnly = ref(false);
+const filing = ref({ unitId: null as string | null, categoryId: null as string | null, countsInTotals: true, bonus: false });
+const units = ref<Unit[]>([]);
 const window_ = ref<{ opens: number | null; due: number | null; closes: number | null }>({ opens: null, due: null, closes: null });
 const savedAt = ref<number | null>(null);
 const saving = ref(false);
@@ -59,9 +61,10 @@ const body = computed<AssignmentBody>(() => ({
   accepts: inClass.value ? [] : accepts.value,
   points: badPoints.value ? (stored.value?.points ?? null) : points.value,
   ...window_.value,
+  ...filing.value,
 }));
 const same = (a: AssignmentBody, b: AssignmentBody) => JSON.stringify(a) === JSON.stringify(b);
-const bodyOf = ({ title: words, instructions: text, how, accepts: kinds, points: outOf, opens, due, closes }: AssignmentReply): AssignmentBody => ({ title: words, instructions: text, how, accepts: kinds, points: outOf, opens, due, closes });
+const bodyOf = ({ title: words, instructions: text, how, accepts: kinds, points: outOf, opens, due, closes, unitId, categoryId, countsInTotals, bonus }: AssignmentReply): AssignmentBody => ({ title: words, instructions: text, how, accepts: kinds, points: outOf, opens, due, closes, unitId, categoryId, countsInTotals, bonus });
 const dirty = computed(() => (stored.value ? !same(body.value, bodyOf(stored.value)) : body.value.title !== ''));
 
 function take(reply: AssignmentReply): void {
@@ -74,6 +77,7 @@ function take(reply: AssignmentReply): void {
   wordsOnly.value = reply.points === null;
   if (reply.points !== null) pointsTyped.value = String(unmilli(reply.points));
   window_.value = { opens: reply.opens, due: reply.due, closes: reply.closes };
+  filing.value = { unitId: reply.unitId, categoryId: reply.categoryId, countsInTotals: reply.countsInTotals, bonus: reply.bonus };
 }
 async function loadPieces(): Promise<void> {
   if (stored.value) pieces.value = await ask<AssignmentPiecesReply>('GET', `/api/assignments/${stored.value.id}/pieces`);
@@ -81,7 +85,7 @@ async function loadPieces(): Promise<void> {
 async function begin(): Promise<void> {
   state.value = 'loading';
   try {
-    classes.value = await ask<ClassReply[]>('GET', '/api/classes');
+    classes.value = (await ask<ClassReply[]>('GET', '/api/classes')).filter((one) => one.putAwayAt === null);
     const id = route.params.id;
     if (typeof id === 'string') {
       const reply = await ask<AssignmentReply>('GET', `/api/assignments/${id}`);
@@ -98,6 +102,16 @@ async function begin(): Promise<void> {
   }
 }
 void begin();
+
+// What it can be filed under belongs to the class.
+watch(classId, async (id) => {
+  if (id) units.value = await ask<Unit[]>('GET', `/api/classes/${id}/units`).catch(() => []);
+}, { immediate: true });
+const categories = computed(() => schoolClass.value?.scheme.categories ?? []);
+const counting = computed({
+  get: () => (!filing.value.countsInTotals ? 'not' : (filing.value.categoryId ?? '')),
+  set: (choice: string) => (filing.value = { ...filing.value, countsInTotals: choice !== 'not', categoryId: choice === 'not' || choice === '' ? null : choice }),
+});
 
 // Changes to an issued assignment wait for the teacher's word. Until then they are kept in this browser, so
 // that leaving the page or closing the tab loses none of them.
@@ -237,13 +251,24 @@ function toggle(kind: HandInKind): void {
             <button type="button" class="chip" :aria-pressed="wordsOnly" @click="wordsOnly = true">{{ t('compose.noPoints') }}</button>
             <span v-if="badPoints" class="alarm small" role="alert">{{ t('desk.badNumber') }}</span>
           </div>
+          <template v-if="!wordsOnly">
+            <label class="muted" for="counts-under">{{ t('compose.category') }}</label>
+            <div class="row wrap">
+              <select id="counts-under" v-model="counting" class="field filed"><option value="">{{ t('compose.noCategory') }}</option><option v-for="one in categories" :key="one.id" :value="one.id">{{ one.name }}</option><option value="not">{{ t('compose.countsNot') }}</option></select>
+              <label v-if="filing.countsInTotals" class="row"><input v-model="filing.bonus" type="checkbox" /> {{ t('compose.onTop') }}</label>
+            </div>
+          </template>
+          <template v-if="units.length > 0">
+            <label class="muted" for="unit">{{ t('compose.unit') }}</label>
+            <select id="unit" v-model="filing.unitId" class="field filed"><option :value="null">{{ t('compose.noUnit') }}</option><option v-for="one in units" :key="one.id" :value="one.id">{{ one.name }}</option></select>
+          </template>
         </div>
       </section>
       <aside class="who">
         <div class="heading"><h2 class="grow">{{ t('compose.whoAndWhen') }}</h2><span class="small">{{ t('compose.schoolTime') }}</span></div>
         <div class="class-row">
           <label class="hidden-text" for="class">{{ t('compose.forClass') }}</label>
-          <select id="class" v-model="classId" class="field" :disabled="stored !== null"><option v-for="one in classes" :key="one.id" :value="one.id">{{ one.name }}</option></select>
+          <select id="class" v-model="classId" class="field" :disabled="stored !== null"><option v-for="one in classes" :key="one.id" :value="one.id">{{ one.label }}</option></select>
           <span class="chip still" aria-hidden="true">{{ t('compose.everyone') }}</span>
         </div>
         <div class="dates">
@@ -320,6 +345,7 @@ function toggle(kind: HandInKind): void {
 .title::placeholder { color: var(--text-3); }
 .instructions { padding-block-end: 18px; border-block-end: 1px solid var(--line); }
 .facts { display: grid; grid-template-columns: 118px 1fr; gap: 12px; margin-block-start: 18px; align-items: center; }
+.filed { width: auto; max-width: 320px; }
 .points { width: 84px; min-height: 30px; padding-block: 3px; text-align: end; }
 .who { background: var(--surface); border-inline-start: 1px solid var(--line); padding: 18px 20px; display: flex; flex-direction: column; gap: 12px; }
 .who .heading { margin: 0; }

@@ -1,26 +1,34 @@
 <script setup lang="ts">
-/** The join code as large as the screen, for the board. */
+/** The join code as large as the screen, with its QR code, for the board. */
 import type { ClassReply } from '@jolly/server/contract';
 import { useI18n } from 'vue-i18n';
 import { useRoute } from 'vue-router';
-import { ask } from '../../api/client';
+import { ask, now } from '../../api/client';
 import { useLoad } from '../../api/use-load';
 import LoadGate from '../../ui/LoadGate.vue';
+import QrCode from '../../ui/QrCode.vue';
 
 const { t } = useI18n();
 const route = useRoute();
 const address = `${window.location.host}/join`;
+const link = (code: string) => `${window.location.origin}/join/${code}`;
 const { state, value, why, reload } = useLoad(() => ask<ClassReply>('GET', `/api/classes/${String(route.params.id)}`));
+const isShut = (one: ClassReply) => !one.joinOpen || (one.joinUntil !== null && one.joinUntil < now());
+const fill = () => (document.fullscreenElement ? document.exitFullscreen() : document.documentElement.requestFullscreen());
 </script>
 
 <template>
   <main class="board">
     <LoadGate :state="state" :why="why" @retry="reload">
       <div v-if="value" class="middle">
-        <h1 dir="auto">{{ t('class.large', { name: value.name }) }}</h1>
-        <p class="code">{{ value.joinCode }}</p>
-        <p class="how">{{ t('class.joinHow', { address }) }}</p>
-        <RouterLink class="btn" :to="`/class/${value.id}`">{{ t('common.close') }}</RouterLink>
+        <h1 dir="auto">{{ t('class.large', { name: value.label }) }}</h1>
+        <p v-if="isShut(value)" class="how">{{ t('class.codeShut') }}</p>
+        <template v-else>
+          <p class="code">{{ value.joinCode }}</p>
+          <p class="how">{{ t('class.joinHow', { address }) }}</p>
+          <QrCode :text="link(value.joinCode)" :label="link(value.joinCode)" class="qr" />
+        </template>
+        <div class="row acts"><button class="btn" @click="fill">{{ t('class.fullScreen') }}</button><RouterLink class="btn" :to="`/class/${value.id}`">{{ t('common.close') }}</RouterLink></div>
       </div>
     </LoadGate>
   </main>
@@ -28,8 +36,10 @@ const { state, value, why, reload } = useLoad(() => ask<ClassReply>('GET', `/api
 
 <style scoped>
 .board { min-height: 100vh; background: var(--mast); color: var(--on-mast); display: grid; place-items: center; padding: 20px; text-align: center; }
-.board h1 { font-size: clamp(24px, 4vw, 44px); overflow-wrap: anywhere; }
-.code { font: 700 clamp(56px, 15vw, 210px) / 1.15 var(--font-head); letter-spacing: 0.06em; }
-.how { font-size: clamp(18px, 2vw, 26px); color: var(--on-mast-2); margin-block-end: 26px; }
+.board h1 { font-size: clamp(22px, 3.4vw, 40px); overflow-wrap: anywhere; }
+.code { font: 700 clamp(52px, 13.5vw, 190px) / 1.12 var(--font-head); letter-spacing: 0.06em; }
+.how { font-size: clamp(18px, 2vw, 26px); color: var(--on-mast-2); margin-block-end: 20px; }
+.qr { width: clamp(150px, 30vh, 300px); margin-inline: auto; }
+.acts { justify-content: center; margin-block-start: 22px; }
 .board :focus-visible { outline-color: var(--now); }
 </style>

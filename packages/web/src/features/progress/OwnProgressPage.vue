@@ -1,16 +1,19 @@
 <script setup lang="ts">
 /** The student's own progress, class by class, from the same facts the teacher sees once they are returned. */
-import type { StudentProgressReply } from '@jolly/server/contract';
+import type { OwnStanding, StudentProgressReply } from '@jolly/server/contract';
 import { computed } from 'vue';
 import { useI18n } from 'vue-i18n';
 import { ask } from '../../api/client';
 import { useLoad } from '../../api/use-load';
 import LoadGate from '../../ui/LoadGate.vue';
+import { useStandingWords } from '../exceptions';
 import { useScope } from '../termline';
 import StandingOf from './StandingOf.vue';
 
 const { t } = useI18n();
 const { inScope } = useScope();
+const { gives, spanOf } = useStandingWords();
+const { value: standing } = useLoad(() => ask<OwnStanding[]>('GET', '/api/my/standing-exceptions'));
 const { state, value, why, reload } = useLoad(() => ask<StudentProgressReply[]>('GET', '/api/my/progress'));
 const shown = computed(() => (value.value ?? []).filter((one) => inScope(one.classId)));
 </script>
@@ -19,8 +22,17 @@ const shown = computed(() => (value.value ?? []).filter((one) => inScope(one.cla
   <LoadGate :state="state" :why="why" @retry="reload">
     <div class="page">
       <div class="heading"><h1>{{ t('progress.own') }}</h1><span class="small">{{ t('progress.ownSub') }}</span></div>
+      <section v-if="standing && standing.length > 0" class="note holds">
+        <h2>{{ t('progress.standing') }}</h2>
+        <p v-for="one in standing" :key="one.id" :class="{ muted: one.holds === 'ended' }"><strong>{{ gives(one).join(', ') }}</strong> · {{ t('progress.inClasses', { classes: one.classes.join(', ') }) }} · {{ spanOf(one) }}<template v-if="one.reason"> · <span dir="auto">{{ one.reason }}</span></template></p>
+      </section>
       <p v-if="shown.length === 0" class="note">{{ t('progress.ownEmpty') }}</p>
       <StandingOf v-for="one in shown" :key="one.classId" :standing="one" :own="true" />
     </div>
   </LoadGate>
 </template>
+
+<style scoped>
+.holds { margin-block-end: 18px; }
+.holds h2 { font-size: 16px; }
+</style>

@@ -8,15 +8,19 @@ import ClassSquare from '../../ui/ClassSquare.vue';
 import LoadGate from '../../ui/LoadGate.vue';
 import { useWords } from '../../ui/use-words';
 import { useScope, useTermLine } from '../termline';
+import { useBearingWords } from './use-bearing-words';
 
-const { t, name, points } = useWords();
+const { t, name } = useWords();
+const { reasonText } = useBearingWords();
 const line = useTermLine();
 const scope = useScope();
 const ids = computed(() => line.classes.filter((one) => scope.inScope(one.id)).map((one) => one.id));
 const { state, value, why, reload } = useLoad(() => Promise.all(ids.value.map((id) => ask<ClassProgressReply>('GET', `/api/classes/${id}/progress`))), [() => ids.value.join()]);
 const groups = computed(() =>
-  (value.value ?? []).map(({ classId, rows }) => ({ classId, schoolClass: line.classOf(classId), rows: [...rows].sort((a, b) => b.missing - a.missing || b.missingStillAccepted - a.missingStillAccepted) })),
+  (value.value ?? []).map(({ classId, rows }) => ({ classId, schoolClass: line.classOf(classId), rows: [...rows].sort((a, b) => ORDER.indexOf(a.standing.bearing) - ORDER.indexOf(b.standing.bearing) || b.missing - a.missing || b.missingStillAccepted - a.missingStillAccepted) })),
 );
+// Whoever needs a word comes first.
+const ORDER = ['offCourse', 'drifting', 'noBearing', 'onCourse'];
 const COLUMNS = ['missing', 'coming', 'waiting', 'returned', 'unread'] as const;
 </script>
 
@@ -29,14 +33,14 @@ const COLUMNS = ['missing', 'coming', 'waiting', 'returned', 'unread'] as const;
         <div v-if="group.rows.length === 0" class="note"><p>{{ t('progress.empty') }}</p><p class="muted">{{ t('progress.emptyHint') }}</p></div>
         <div v-else class="sheet wide-table">
           <table class="table">
-            <thead><tr><th>{{ t('progress.columns.student') }}</th><th v-for="one in COLUMNS" :key="one" class="number">{{ t(`progress.columns.${one}`) }}</th><th class="number">{{ t('progress.columns.points') }}</th><th class="number">{{ t('progress.columns.percent') }}</th></tr></thead>
+            <thead><tr><th>{{ t('progress.columns.student') }}</th><th v-for="one in COLUMNS" :key="one" class="number">{{ t(`progress.columns.${one}`) }}</th><th class="number">{{ t('progress.columns.total') }}</th><th>{{ t('progress.columns.bearing') }}</th></tr></thead>
             <tbody>
               <tr v-for="row in group.rows" :key="row.student.id">
                 <td><RouterLink class="row-link" :to="{ path: `/progress/${group.classId}/${row.student.id}`, query: scope.kept.value }" dir="auto">{{ name(row.student) }}</RouterLink></td>
                 <td class="number"><span v-if="row.missingStillAccepted > 0" class="muted small accepted">{{ t('progress.accepted', { n: row.missingStillAccepted }) }}</span><strong v-if="row.missing > 0" class="alarm">{{ row.missing }}</strong><span v-else class="muted">0</span></td>
                 <td v-for="one in ['coming', 'waiting', 'returned', 'unread'] as const" :key="one" class="number" :class="{ muted: row[one] === 0 }">{{ row[one] }}</td>
-                <td class="number nowrap">{{ row.points.possible === 0 ? t('progress.noPoints') : t('common.of', { a: points(row.points.earned), b: points(row.points.possible) }) }}</td>
-                <td class="number"><strong>{{ row.points.percent ?? '–' }}</strong></td>
+                <td class="number nowrap"><strong v-if="row.standing.total !== null">{{ row.standing.total }} %</strong><span v-else class="muted">{{ t('progress.noPoints') }}</span><span v-if="row.standing.band" class="muted small band" dir="auto">{{ row.standing.band }}</span></td>
+                <td class="bearing"><strong :class="row.standing.bearing">{{ t(`bearing.${row.standing.bearing}`) }}</strong><span v-for="reason in row.standing.reasons" :key="reason.why" class="muted small reason">{{ reasonText(reason) }}</span></td>
               </tr>
             </tbody>
           </table>
@@ -50,5 +54,10 @@ const COLUMNS = ['missing', 'coming', 'waiting', 'returned', 'unread'] as const;
 .group { margin-block-end: 28px; }
 .group h2 { display: flex; align-items: center; gap: 8px; margin-block-end: 8px; }
 .accepted { margin-inline-end: 10px; }
+.band { margin-inline-start: 8px; }
+.bearing { min-width: 210px; }
+.reason { display: block; }
+.offCourse { color: var(--alarm-text); }
+.noBearing { color: var(--text-3); font-weight: 500; }
 .nowrap { white-space: nowrap; }
 </style>

@@ -10,10 +10,12 @@ import SignalFlag from '../../ui/SignalFlag.vue';
 import { useWords } from '../../ui/use-words';
 import { useTrail } from '../assignments';
 import { useScope } from '../termline';
+import { useBearingWords } from './use-bearing-words';
 
 const props = defineProps<{ standing: StudentProgressReply; own: boolean }>();
 const { t, points, when, length, name } = useWords();
 const trailText = useTrail();
+const { reasonText } = useBearingWords();
 const { kept } = useScope();
 
 const GROUPS: { key: 'missing' | 'coming' | 'waiting' | 'held' | 'returned' | 'excused'; states: PieceState[] }[] = [
@@ -46,12 +48,13 @@ function detail(piece: ProgressPiece): string {
       <div class="sheet card">
         <h2 dir="auto"><ClassSquare v-if="own" :hue="standing.hue" /> {{ own ? standing.className : name(standing.student) }}</h2>
         <p v-if="!own" class="muted small"><ClassSquare :hue="standing.hue" /> {{ standing.className }} · {{ t('progress.joined', { day: localDayText(standing.joined) }) }}<template v-if="standing.left"> · {{ t('progress.left', { day: localDayText(standing.left) }) }}</template></p>
-        <CompassDial :percent="number(standing.row.points.percent)" :at-least="number(standing.row.points.atLeast)" :at-most="number(standing.row.points.atMost)" :label="t('progress.dial')" :empty="t('progress.noScores')" />
-        <template v-if="standing.row.points.possible > 0">
-          <p class="small middle">{{ t('progress.dialAll', { a: points(standing.row.points.earned), b: points(standing.row.points.possible) }) }}</p>
-          <p class="small muted middle">{{ t('progress.reach', { least: standing.row.points.atLeast, most: standing.row.points.atMost }) }}</p>
+        <CompassDial :percent="number(standing.row.standing.total)" :at-least="number(standing.row.standing.atLeast)" :at-most="number(standing.row.standing.atMost)" :label="standing.row.standing.band ? t('progress.dialBand', { band: standing.row.standing.band }) : t('progress.dial')" :empty="t('progress.noScores')" />
+        <template v-if="standing.row.standing.possible > 0">
+          <p class="small middle">{{ t('progress.dialAll', { a: points(standing.row.standing.earned), b: points(standing.row.standing.possible) }) }}</p>
+          <p class="small muted middle">{{ t('progress.reach', { least: standing.row.standing.atLeast, most: standing.row.standing.atMost }) }}</p>
         </template>
       </div>
+      <p v-if="!own && standing.row.standing.bearing !== 'noBearing'" class="bearing"><strong>{{ t(`bearing.${standing.row.standing.bearing}`) }}</strong><span v-for="reason in standing.row.standing.reasons" :key="reason.why" class="small reason">{{ reasonText(reason) }}</span></p>
       <dl class="counts"><template v-for="one in summary" :key="one.key"><dt>{{ t(`progress.${one.key}`) }}</dt><dd :class="{ alarm: one.key === 'missing' && one.n > 0 }">{{ one.n }}</dd></template></dl>
     </section>
     <section>
@@ -87,6 +90,7 @@ function detail(piece: ProgressPiece): string {
 .standing { display: grid; grid-template-columns: 318px minmax(0, 1fr) 316px; gap: 24px; margin-block-end: 34px; }
 .card { padding: 18px; }
 .card h2 { overflow-wrap: anywhere; }
+.reason { display: block; }
 .middle { text-align: center; }
 .counts { display: grid; grid-template-columns: 1fr auto; row-gap: 6px; margin-block-end: 0; }
 .counts dd { margin: 0; font-weight: 650; text-align: end; }

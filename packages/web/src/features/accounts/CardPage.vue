@@ -1,0 +1,51 @@
+<script setup lang="ts">
+/** Signing in with a card: the QR code brings user name and code along behind the #; without a camera both are typed. */
+import type { SessionReply } from '@jolly/server/contract';
+import { onMounted, ref } from 'vue';
+import { useI18n } from 'vue-i18n';
+import { useRoute, useRouter } from 'vue-router';
+import { ask, askSession } from '../../api/client';
+import { useAttempt } from '../../api/use-attempt';
+import GatePage from './GatePage.vue';
+import { useSession } from './session.store';
+
+const { t } = useI18n();
+const route = useRoute();
+const router = useRouter();
+const session = useSession();
+const userName = ref('');
+const code = ref('');
+const { problem, busy, attempt } = useAttempt();
+
+const go = () =>
+  attempt(async () => {
+    await askSession();
+    session.enter(await ask<SessionReply>('POST', '/api/session/card', { body: { userName: userName.value, code: code.value }, anonymous: true }));
+    await router.replace('/work');
+  });
+onMounted(async () => {
+  const [name, secret] = route.hash.slice(1).split('/');
+  if (!name || !secret) return;
+  [userName.value, code.value] = [decodeURIComponent(name), secret];
+  // Whoever looks at the address bar or goes back should not find the card there.
+  await router.replace({ path: '/card', hash: '' });
+  await go();
+});
+</script>
+
+<template>
+  <GatePage :title="t('card.title')">
+    <form class="stack" @submit.prevent="go">
+      <div><label class="label" for="card-name">{{ t('signIn.userName') }}</label><input id="card-name" v-model="userName" class="field" autocapitalize="none" spellcheck="false" autocomplete="username" maxlength="64" required /></div>
+      <div><label class="label" for="card-code">{{ t('card.code') }}</label><input id="card-code" v-model="code" class="field code" autocapitalize="characters" spellcheck="false" autocomplete="off" maxlength="24" required /></div>
+      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+      <button class="btn main wide" :disabled="busy">{{ t('signIn.go') }}</button>
+    </form>
+    <template #below><RouterLink to="/sign-in">{{ t('card.other') }}</RouterLink></template>
+  </GatePage>
+</template>
+
+<style scoped>
+.wide { width: 100%; }
+.code { font: 700 20px var(--font-head); letter-spacing: 0.08em; text-transform: uppercase; }
+</style>

@@ -1,0 +1,36 @@
+<script setup lang="ts">
+/** A teacher asks for a link to a new password. What is answered does not tell whether the address is known. */
+import { ref } from 'vue';
+import { useI18n } from 'vue-i18n';
+import { ask, askSession } from '../../api/client';
+import { useAttempt } from '../../api/use-attempt';
+import GatePage from './GatePage.vue';
+
+const { t } = useI18n();
+const email = ref('');
+const sent = ref(false);
+const { problem, busy, attempt } = useAttempt();
+const go = () =>
+  attempt(async () => {
+    await askSession();
+    await ask('POST', '/api/account/recover', { body: { email: email.value }, anonymous: true });
+    sent.value = true;
+  });
+</script>
+
+<template>
+  <GatePage :title="t('forgotten.title')">
+    <p v-if="sent" class="note" role="status">{{ t('forgotten.sent', { email }) }}</p>
+    <form v-else class="stack" @submit.prevent="go">
+      <p class="muted">{{ t('forgotten.student') }}</p>
+      <div><label class="label" for="email">{{ t('forgotten.email') }}</label><input id="email" v-model="email" class="field" type="email" autocomplete="email" maxlength="200" required /></div>
+      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+      <button class="btn main wide" :disabled="busy">{{ t('forgotten.go') }}</button>
+    </form>
+    <template #below><RouterLink to="/sign-in">{{ t('forgotten.back') }}</RouterLink></template>
+  </GatePage>
+</template>
+
+<style scoped>
+.wide { width: 100%; }
+</style>

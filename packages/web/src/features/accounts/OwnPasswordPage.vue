@@ -1,0 +1,37 @@
+<script setup lang="ts">
+/** A password that a teacher gave is replaced by one's own before anything else. */
+import { ref } from 'vue';
+import { useI18n } from 'vue-i18n';
+import { useRouter } from 'vue-router';
+import { ask } from '../../api/client';
+import { useAttempt } from '../../api/use-attempt';
+import GatePage from './GatePage.vue';
+import { useSession } from './session.store';
+
+const { t } = useI18n();
+const router = useRouter();
+const session = useSession();
+const password = ref('');
+const { problem, busy, attempt } = useAttempt();
+const go = () =>
+  attempt(async () => {
+    await ask('PUT', '/api/account/password', { body: { password: password.value } });
+    await session.look();
+    await router.replace('/');
+  });
+</script>
+
+<template>
+  <GatePage :title="t('account.ownPassword')">
+    <form class="stack" @submit.prevent="go">
+      <p>{{ t('account.ownPasswordWhy', { name: session.me?.givenName ?? '' }) }}</p>
+      <div><label class="label" for="own">{{ t('account.newPassword') }}</label><input id="own" v-model="password" class="field" type="password" autocomplete="new-password" minlength="8" maxlength="200" required aria-describedby="own-hint" /><p id="own-hint" class="muted small">{{ t('join.passwordHint') }}</p></div>
+      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+      <button class="btn main wide" :disabled="busy">{{ t('account.savePassword') }}</button>
+    </form>
+  </GatePage>
+</template>
+
+<style scoped>
+.wide { width: 100%; }
+</style>

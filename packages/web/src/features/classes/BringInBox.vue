@@ -1,0 +1,50 @@
+<script setup lang="ts">
+/** Where students are typed or pasted, or a file is dropped; what it would do is shown on a page of its own. */
+import { computed, ref } from 'vue';
+import { useI18n } from 'vue-i18n';
+import { useRouter } from 'vue-router';
+import { useScope } from '../termline';
+import { table } from './bring-in';
+
+const props = defineProps<{ classId: string; shut: boolean }>();
+const { t } = useI18n();
+const router = useRouter();
+const scope = useScope();
+const typed = ref('');
+const over = ref(false);
+const lines = computed(() => typed.value.split('\n').filter((line) => line.trim() !== '').length);
+
+function show(name: string | null, blob: Blob): void {
+  table.value = { classId: props.classId, name, blob };
+  void router.push({ path: `/class/${props.classId}/bring-in`, query: scope.kept.value });
+}
+const showTyped = () => show(null, new Blob([typed.value], { type: 'text/plain' }));
+const take = (files: FileList | null | undefined) => files?.[0] && show(files[0].name, files[0]);
+const chosen = (event: Event) => take((event.target as HTMLInputElement).files);
+function drop(event: DragEvent): void {
+  over.value = false;
+  take(event.dataTransfer?.files);
+}
+</script>
+
+<template>
+  <form class="sheet box" :class="{ over }" @submit.prevent="showTyped" @dragover.prevent="over = true" @dragleave="over = false" @drop.prevent="drop">
+    <h2><label for="names">{{ t('class.addStudents') }}</label></h2>
+    <p id="names-hint" class="muted small">{{ t('bringIn.hint') }}</p>
+    <textarea id="names" v-model="typed" class="field names" rows="4" dir="auto" aria-describedby="names-hint" :disabled="shut" />
+    <div class="row wrap">
+      <button class="btn" :class="{ main: lines > 0 }" :disabled="lines === 0 || shut">{{ t('bringIn.look') }}</button>
+      <label class="btn file" :class="{ off: shut }">{{ t('bringIn.file') }}<input type="file" class="hidden-text" accept=".csv,.tsv,.txt,.xlsx,.zip" :disabled="shut" @change="chosen" /></label>
+    </div>
+    <p class="muted small kinds">{{ t('bringIn.kinds') }}</p>
+  </form>
+</template>
+
+<style scoped>
+.box { padding: 16px 18px; }
+.over { outline: 3px dashed var(--now); outline-offset: -3px; }
+.names { margin-block: 8px; resize: vertical; }
+.file:focus-within { outline: 3px solid var(--focus); outline-offset: 2px; }
+.off { opacity: 0.55; }
+.kinds { margin-block-start: 8px; }
+</style>

@@ -1,0 +1,91 @@
+<script setup lang="ts">
+/** The frame of every page about a class: which class, its parts, and the page itself. */
+import type { ClassReply } from '@jolly/server/contract';
+import { computed, ref } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { useAttempt } from '../../api/use-attempt';
+import { useLoad } from '../../api/use-load';
+import ClassSquare from '../../ui/ClassSquare.vue';
+import { vFocusFirst } from '../../ui/focus-first';
+import LoadGate from '../../ui/LoadGate.vue';
+import { useWords } from '../../ui/use-words';
+import { useSession } from '../accounts';
+import { useScope, useTermLine } from '../termline';
+import { useClasses } from './classes.store';
+
+defineSlots<{ default: (props: { schoolClass: ClassReply }) => unknown }>();
+const { t, count } = useWords();
+const route = useRoute();
+const router = useRouter();
+const session = useSession();
+const line = useTermLine();
+const scope = useScope();
+const classes = useClasses();
+const { state, why, reload } = useLoad(() => classes.load());
+const PARTS = ['', 'groups', 'exceptions', 'scheme', 'calendar', 'about'] as const;
+
+const classId = computed(() => (typeof route.params.id === 'string' && route.params.id ? route.params.id : (scope.classId.value ?? classes.active[0]?.id ?? classes.away[0]?.id ?? null)));
+const current = computed(() => classes.all?.find((one) => one.id === classId.value) ?? null);
+const part = computed(() => route.path.split('/')[3] ?? '');
+const owner = computed(() => current.value?.teachers.some((one) => one.owner && one.id === session.me?.id) ?? false);
+const address = (id: string, to = part.value) => ({ path: to ? `/class/${id}/${to}` : `/class/${id}`, query: scope.kept.value });
+
+const making = ref(false);
+const newName = ref('');
+const showAway = ref(false);
+const { problem, attempt } = useAttempt();
+const make = () =>
+  attempt(async () => {
+    const made = await classes.make(newName.value);
+    newName.value = '';
+    making.value = false;
+    void line.load();
+    await router.push(`/class/${made.id}`);
+  });
+const practise = () =>
+  attempt(async () => {
+    await session.practise(current.value!.id);
+    line.forget();
+    await router.push('/work');
+  });
+</script>
+
+<template>
+  <LoadGate :state="classes.all ? 'ready' : state" :why="why" @retry="reload">
+    <div class="page">
+      <div class="row wrap classes">
+        <RouterLink v-for="one in classes.active" :key="one.id" class="chip tab" :to="address(one.id, ['bring-in', 'copy'].includes(part) ? '' : part)" :aria-current="one.id === classId ? 'page' : undefined"><ClassSquare :hue="one.hue" /> <span dir="auto">{{ one.label }}</span></RouterLink>
+        <template v-if="showAway || (current && current.putAwayAt !== null)"><RouterLink v-for="one in classes.away" :key="one.id" class="chip tab away" :to="address(one.id, '')" :aria-current="one.id === classId ? 'page' : undefined"><ClassSquare :hue="one.hue" /> <span dir="auto">{{ one.label }}</span></RouterLink></template>
+        <button v-else-if="classes.away.length > 0" class="btn quiet" @click="showAway = true">{{ count('class.away', classes.away.length) }}</button>
+        <button v-if="!making" class="btn" @click="making = true">{{ t('class.newClass') }}</button>
+        <form v-else class="row" @submit.prevent="make"><label class="hidden-text" for="new-name">{{ t('class.name') }}</label><input id="new-name" v-model="newName" v-focus-first class="field" maxlength="120" required :placeholder="t('class.name')" dir="auto" /><button class="btn main">{{ t('class.make') }}</button><button type="button" class="btn quiet" @click="making = false">{{ t('common.cancel') }}</button></form>
+      </div>
+      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+      <div v-if="!current" class="note stack"><h2>{{ t('class.none') }}</h2><p>{{ t('class.noneHint') }}</p><button v-if="!making" class="btn main" @click="making = true">{{ t('class.newClass') }}</button></div>
+      <template v-else>
+        <div class="head">
+          <div class="grow"><h1 dir="auto">{{ current.label }}</h1><p class="small muted facts">{{ [count('common.students', current.students), current.subject, current.level && t('class.levelIs', { level: current.level }), current.room && t('class.roomIs', { room: current.room }), t('class.taughtBy', { names: current.teachers.map((one) => one.name).join(', ') })].filter(Boolean).join(' · ') }}</p></div>
+          <button class="btn" @click="practise">{{ t('practice.enter') }}</button>
+        </div>
+        <nav class="parts" :aria-label="t('class.parts.label')"><RouterLink v-for="one in PARTS" :key="one" :to="address(current.id, one)" class="part" :class="{ on: part === one || (one === '' && part === 'bring-in') || (one === 'about' && part === 'copy') }" :aria-current="part === one ? 'page' : undefined">{{ t(`class.parts.${one || 'students'}`) }}</RouterLink></nav>
+        <p v-if="current.putAwayAt !== null" class="note put-away">{{ t('class.isAway') }} <RouterLink v-if="owner" :to="address(current.id, 'about')">{{ t('class.bringBack') }}</RouterLink></p>
+        <slot :school-class="current" />
+      </template>
+    </div>
+  </LoadGate>
+</template>
+
+<style scoped>
+.classes { margin-block-end: 16px; gap: 6px; }
+.tab { text-decoration: none; display: inline-flex; align-items: center; gap: 7px; max-width: 260px; }
+.tab span { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+.tab[aria-current] { border-color: var(--text); box-shadow: inset 0 -3px 0 var(--now); }
+.away { border-style: dashed; }
+.head { display: flex; gap: 16px; align-items: flex-start; }
+.head h1 { overflow-wrap: anywhere; }
+.facts { margin-block-start: 2px; }
+.parts { display: flex; gap: 4px; border-block-end: 1px solid var(--line); margin-block: 12px 18px; flex-wrap: wrap; }
+.part { padding: 7px 12px; text-decoration: none; color: var(--text-2); font-weight: 600; border-block-end: 3px solid transparent; margin-block-end: -1px; }
+.part.on { color: var(--text); border-block-end-color: var(--now); }
+.put-away { margin-block-end: 16px; }
+</style>

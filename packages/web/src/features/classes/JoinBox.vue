@@ -1,0 +1,57 @@
+<script setup lang="ts">
+/** The join code of a class: shown, renewed, shut, and until when it works. */
+import type { ClassReply } from '@jolly/server/contract';
+import { computed, ref } from 'vue';
+import { ask, now } from '../../api/client';
+import { useAttempt } from '../../api/use-attempt';
+import { useWords } from '../../ui/use-words';
+import WhenField from '../../ui/WhenField.vue';
+import { useClasses } from './classes.store';
+
+const props = defineProps<{ schoolClass: ClassReply }>();
+const { t, when } = useWords();
+const classes = useClasses();
+const said = ref('');
+const setting = ref(false);
+const { problem, attempt } = useAttempt();
+const path = computed(() => `/api/classes/${props.schoolClass.id}/join-code`);
+const zone = computed(() => props.schoolClass.calendar.zone);
+const over = computed(() => props.schoolClass.joinUntil !== null && props.schoolClass.joinUntil < now());
+const shut = computed(() => !props.schoolClass.joinOpen || over.value);
+const address = `${window.location.host}/join`;
+
+const act = (work: () => Promise<ClassReply>, word: string) =>
+  attempt(async () => {
+    classes.take(await work());
+    said.value = word;
+  });
+const renew = () => act(() => ask('POST', path.value), t('class.renewed'));
+const set = (open: boolean, until: number | null) => act(() => ask('PUT', path.value, { body: { open, until } }), '');
+</script>
+
+<template>
+  <section class="sheet box">
+    <h2>{{ t('class.joinCode') }}</h2>
+    <p class="code" :class="{ shut }">{{ schoolClass.joinCode }}</p>
+    <p v-if="shut" class="small alarm">{{ over && schoolClass.joinOpen ? t('class.codeOver', { when: when(schoolClass.joinUntil!, zone) }) : t('class.codeShut') }}</p>
+    <p v-else class="muted small">{{ t('class.joinHow', { address }) }}<template v-if="schoolClass.joinUntil !== null"> {{ t('class.codeUntil', { when: when(schoolClass.joinUntil, zone) }) }}</template></p>
+    <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+    <p v-if="said" class="good small" role="status">{{ said }}</p>
+    <div class="row wrap acts">
+      <RouterLink v-if="!shut" class="btn" :to="`/class/${schoolClass.id}/code`">{{ t('class.showLarge') }}</RouterLink>
+      <button v-if="shut" class="btn main" @click="set(true, null)">{{ t('class.codeOpen') }}</button>
+      <button v-else class="btn" @click="set(false, schoolClass.joinUntil)">{{ t('class.codeClose') }}</button>
+      <button class="btn" @click="renew">{{ t('class.renew') }}</button>
+      <button v-if="!shut" class="btn quiet" :aria-expanded="setting" @click="setting = !setting">{{ t('class.codeUntilSet') }}</button>
+    </div>
+    <WhenField v-if="setting && !shut" :model-value="schoolClass.joinUntil" class="until" :zone="zone" :usual-time="null" :label="t('class.codeUntilSet')" :empty="t('class.codeAlways')" @update:model-value="(until) => set(true, until)" />
+  </section>
+</template>
+
+<style scoped>
+.box { padding: 16px 18px; }
+.code { font: 700 34px var(--font-head); letter-spacing: 0.12em; margin-block: 4px; }
+.code.shut { text-decoration: line-through; color: var(--text-3); }
+.acts { margin-block-start: 10px; gap: 8px; }
+.until { margin-block-start: 10px; flex-wrap: wrap; }
+</style>

@@ -1,0 +1,136 @@
+<script setup lang="ts">
+/** The students of a class: who is here, how each signs in, and how more get in. */
+import type { ClassReply, InviteStudentsReply, RosterStudent } from '@jolly/server/contract';
+import { computed, ref } from 'vue';
+import { ask, download } from '../../api/client';
+import { useAttempt } from '../../api/use-attempt';
+import { dateText, localDayText } from '../../time/format';
+import LoadGate from '../../ui/LoadGate.vue';
+import { useWords } from '../../ui/use-words';
+import { useLoad } from '../../api/use-load';
+import { useScope, useTermLine } from '../termline';
+import BringInBox from './BringInBox.vue';
+import ClassFrame from './ClassFrame.vue';
+import { useClasses } from './classes.store';
+import JoinBox from './JoinBox.vue';
+import StudentSheet from './StudentSheet.vue';
+import { useRoute } from 'vue-router';
+
+const { t, name, count } = useWords();
+const route = useRoute();
+const scope = useScope();
+const line = useTermLine();
+const classes = useClasses();
+const shownId = ref<string | null>(null);
+const { state, value, why, reload } = useLoad(async () => {
+  const all = classes.all ?? (await classes.load());
+  const id = (route.params.id as string) || scope.classId.value || classes.active[0]?.id || all[0]?.id;
+  shownId.value = id ?? null;
+  return id ? ask<RosterStudent[]>('GET', `/api/classes/${id}/roster`) : [];
+}, [() => route.params.id, () => scope.classId.value, () => classes.all?.length]);
+const here = computed(() => (value.value ?? []).filter((one) => one.left === null));
+const gone = computed(() => (value.value ?? []).filter((one) => one.left !== null));
+
+const chosen = ref<Set<string>>(new Set());
+const all = computed(() => here.value.length > 0 && here.value.every((one) => chosen.value.has(one.id)));
+const choose = (id: string) => {
+  const next = new Set(chosen.value);
+  if (!next.delete(id)) next.add(id);
+  chosen.value = next;
+};
+const chooseAll = () => (chosen.value = all.value ? new Set() : new Set(here.value.map((one) => one.id)));
+const picked = computed(() => here.value.filter((one) => chosen.value.has(one.id)));
+const withCard = computed(() => picked.value.filter((one) => one.cardMadeAt !== null).length);
+
+const said = ref('');
+const sure = ref(false);
+const { problem, busy, attempt } = useAttempt();
+const ids = () => picked.value.map((one) => one.id);
+const printCards = (schoolClass: ClassReply) =>
+  attempt(async () => {
+    said.value = '';
+    if (withCard.value > 0 && !sure.value) return void (sure.value = true);
+    sure.value = false;
+    await download('POST', `/api/classes/${schoolClass.id}/cards`, `${schoolClass.label} cards.pdf`, { body: { studentIds: ids() } });
+    said.value = count('roster.cardsMade', picked.value.length);
+    await reload();
+  });
+const invite = (schoolClass: ClassReply) =>
+  attempt(async () => {
+    const { invited, withoutAddress } = await ask<InviteStudentsReply>('POST', `/api/classes/${schoolClass.id}/invitations`, { body: { studentIds: ids() } });
+    said.value = [count('roster.invited', invited), withoutAddress.length > 0 ? count('roster.noAddress', withoutAddress.length) : ''].filter(Boolean).join(' ');
+    await reload();
+  });
+const takeOut = (schoolClass: ClassReply, kind: 'xlsx' | 'zip') => attempt(() => download('GET', `/api/classes/${schoolClass.id}/roster.${kind}`, `${schoolClass.label} roster.${kind}`));
+
+const open = ref<RosterStudent | null>(null);
+async function changed(): Promise<void> {
+  await Promise.all([reload(), classes.load(), line.load()]);
+  open.value = value.value?.find((one) => one.id === open.value?.id) ?? null;
+}
+const day = (at: number) => dateText(at, line.zone);
+function signsIn(one: RosterStudent): string {
+  if (one.hasPassword) return one.userName ?? '';
+  if (one.cardMadeAt !== null) return t('roster.byCard', { name: one.userName ?? '', day: day(one.cardMadeAt) });
+  if (one.invitedAt !== null) return t('roster.invitedOn', { day: day(one.invitedAt) });
+  return t('class.notJoined');
+}
+</script>
+
+<template>
+  <ClassFrame v-slot="{ schoolClass }">
+    <LoadGate :state="shownId === schoolClass.id ? state : 'loading'" :why="why" @retry="reload">
+      <div class="columns">
+        <section>
+          <div class="row wrap acts">
+            <span class="muted small grow">{{ chosen.size === 0 ? t('roster.choose') : count('roster.chosen', picked.length) }}</span>
+            <template v-if="sure"><span class="small">{{ count('roster.cardsSure', withCard) }}</span><button class="btn main" @click="printCards(schoolClass)">{{ t('roster.cardsYes') }}</button><button class="btn quiet" @click="sure = false">{{ t('common.cancel') }}</button></template>
+            <template v-else>
+              <button class="btn" :class="{ main: picked.length > 0 }" :disabled="picked.length === 0 || busy || schoolClass.putAwayAt !== null" @click="printCards(schoolClass)">{{ count('roster.cards', picked.length) }}</button>
+              <button class="btn" :disabled="picked.length === 0 || busy || schoolClass.putAwayAt !== null" @click="invite(schoolClass)">{{ t('roster.invite') }}</button>
+            </template>
+          </div>
+          <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+          <p v-if="said" class="good small" role="status">{{ said }}</p>
+          <div v-if="here.length === 0 && gone.length === 0" class="note"><p>{{ t('class.empty') }}</p><p class="muted">{{ t('class.emptyHint') }}</p></div>
+          <div v-else class="sheet wide-table">
+            <table class="table">
+              <thead><tr><th class="tick"><input type="checkbox" :checked="all" :aria-label="t('roster.chooseAll')" @change="chooseAll" /></th><th>{{ t('class.columns.student') }}</th><th>{{ t('class.columns.userName') }}</th><th>{{ t('roster.number') }}</th><th>{{ t('class.columns.joined') }}</th><th><span class="hidden-text">{{ t('roster.edit') }}</span></th></tr></thead>
+              <tbody>
+                <tr v-for="one in here" :key="one.id">
+                  <td class="tick"><input type="checkbox" :checked="chosen.has(one.id)" :aria-label="name(one)" @change="choose(one.id)" /></td>
+                  <td><RouterLink class="row-link" :to="{ path: `/progress/${schoolClass.id}/${one.id}`, query: scope.kept.value }" dir="auto">{{ name(one) }}</RouterLink><span v-if="one.shownAs" class="muted small shown" dir="auto">{{ t('roster.shownAs', { name: one.shownAs }) }}</span></td>
+                  <td :class="{ muted: !one.hasPassword }">{{ signsIn(one) }}</td>
+                  <td class="muted">{{ one.schoolNumber }}</td>
+                  <td class="muted nowrap">{{ localDayText(one.joined) }}</td>
+                  <td class="end"><button class="btn quiet" @click="open = one">{{ t('roster.edit') }}<span class="hidden-text"> {{ name(one) }}</span></button></td>
+                </tr>
+                <tr v-for="one in gone" :key="one.id" class="muted"><td></td><td><RouterLink class="row-link" :to="{ path: `/progress/${schoolClass.id}/${one.id}`, query: scope.kept.value }" dir="auto">{{ name(one) }}</RouterLink></td><td>{{ one.userName }}</td><td>{{ one.schoolNumber }}</td><td class="nowrap">{{ t('class.leftOn', { day: localDayText(one.left!) }) }}</td><td class="end"><button class="btn quiet" @click="open = one">{{ t('roster.edit') }}<span class="hidden-text"> {{ name(one) }}</span></button></td></tr>
+              </tbody>
+            </table>
+          </div>
+        </section>
+        <aside class="stack">
+          <JoinBox :school-class="schoolClass" />
+          <BringInBox :class-id="schoolClass.id" :shut="schoolClass.putAwayAt !== null" />
+          <section class="sheet box"><h2>{{ t('roster.takeOut') }}</h2><p class="muted small">{{ t('roster.takeOutHint') }}</p><div class="row out"><button class="btn" @click="takeOut(schoolClass, 'xlsx')">{{ t('roster.workbook') }}</button><button class="btn" @click="takeOut(schoolClass, 'zip')">{{ t('roster.bundle') }}</button></div></section>
+        </aside>
+      </div>
+      <StudentSheet :class-id="schoolClass.id" :student="open" @close="open = null" @changed="changed" />
+    </LoadGate>
+  </ClassFrame>
+</template>
+
+<style scoped>
+.columns { display: grid; grid-template-columns: minmax(0, 1fr) 360px; gap: 24px; }
+.acts { margin-block-end: 8px; min-height: 36px; }
+.tick { width: 34px; }
+.tick input { width: 17px; height: 17px; accent-color: var(--act); }
+.shown { display: block; }
+.nowrap { white-space: nowrap; }
+.end { text-align: end; }
+.end .btn { min-height: 28px; padding-block: 2px; }
+.box { padding: 16px 18px; }
+.out { margin-block-start: 10px; }
+@media (max-width: 900px) { .columns { grid-template-columns: minmax(0, 1fr); } }
+</style>

@@ -1,0 +1,90 @@
+<script setup lang="ts">
+/** One student of a class: names and keys, how they sign in, leaving and coming back. */
+import type { RosterStudent, StudentChange, StudentPasswordReply } from '@jolly/server/contract';
+import { ref, watch } from 'vue';
+import { ask } from '../../api/client';
+import { useAttempt } from '../../api/use-attempt';
+import SideSheet from '../../ui/SideSheet.vue';
+import { useWords } from '../../ui/use-words';
+
+const props = defineProps<{ classId: string; student: RosterStudent | null }>();
+const emit = defineEmits<{ close: []; changed: [] }>();
+const { t, name } = useWords();
+const FIELDS = ['givenName', 'familyName', 'shownAs', 'schoolNumber', 'email'] as const;
+const typed = ref<Record<(typeof FIELDS)[number], string>>({ givenName: '', familyName: '', shownAs: '', schoolNumber: '', email: '' });
+const given = ref<StudentPasswordReply | null>(null);
+const sure = ref<'leave' | 'password' | 'card' | null>(null);
+const said = ref('');
+const { problem, busy, attempt } = useAttempt();
+
+watch(
+  () => props.student?.id,
+  () => {
+    const one = props.student;
+    if (one) typed.value = { givenName: one.givenName, familyName: one.familyName, shownAs: one.shownAs ?? '', schoolNumber: one.schoolNumber ?? '', email: one.email ?? '' };
+    [given.value, sure.value, said.value, problem.value] = [null, null, '', null];
+  },
+  { immediate: true },
+);
+const path = () => `/api/classes/${props.classId}/roster/${props.student!.id}`;
+const act = (work: () => Promise<unknown>, word = '') =>
+  attempt(async () => {
+    await work();
+    [sure.value, said.value] = [null, word];
+    emit('changed');
+  });
+function save(): void {
+  const one = props.student!;
+  const body: StudentChange = {};
+  if (typed.value.givenName.trim() !== one.givenName) body.givenName = typed.value.givenName;
+  if (typed.value.familyName.trim() !== one.familyName) body.familyName = typed.value.familyName;
+  for (const field of ['shownAs', 'schoolNumber', 'email'] as const) if (typed.value[field].trim() !== (one[field] ?? '')) body[field] = typed.value[field].trim() || null;
+  if (Object.keys(body).length === 0) emit('close');
+  else void act(() => ask('PATCH', path(), { body }), t('class.copied'));
+}
+const newPassword = () => act(async () => (given.value = await ask<StudentPasswordReply>('POST', `${path()}/password`)));
+const errorOf = (field: string) => problem.value?.errors.find((one) => one.path === field)?.message;
+</script>
+
+<template>
+  <SideSheet :open="student !== null" :title="student ? name(student) : ''" @close="emit('close')">
+    <div v-if="student" class="stack">
+      <form class="stack" @submit.prevent="save">
+        <div v-for="field in FIELDS" :key="field">
+          <label class="label" :for="`student-${field}`">{{ t(`student.${field}`) }}</label>
+          <input :id="`student-${field}`" v-model="typed[field]" class="field" :type="field === 'email' ? 'email' : 'text'" :maxlength="field === 'email' ? 200 : 80" :required="field === 'givenName'" dir="auto" :aria-invalid="!!errorOf(field) || undefined" :aria-describedby="field === 'shownAs' ? 'shown-hint' : undefined" />
+          <p v-if="errorOf(field)" class="alarm small">{{ errorOf(field) }}</p>
+          <p v-else-if="field === 'shownAs'" id="shown-hint" class="muted small">{{ t('student.shownAsHint') }}</p>
+        </div>
+        <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+        <div class="row"><button class="btn main" :disabled="busy">{{ t('common.save') }}</button><span v-if="said" class="good small" role="status">{{ said }}</span></div>
+      </form>
+      <section v-if="student.left === null" class="stack part">
+        <h3>{{ t('student.signIn') }}</h3>
+        <p class="small">{{ student.userName ? t('student.userName', { name: student.userName }) : t('student.noUserName') }}</p>
+        <div v-if="given" class="note" role="status"><p>{{ t('student.passwordIs', { name: given.userName }) }}</p><p class="secret">{{ given.password }}</p><p class="muted small">{{ t('student.passwordOnce') }}</p></div>
+        <template v-else>
+          <div v-if="sure === 'password'" class="row wrap"><span class="small">{{ t('student.passwordSure') }}</span><button class="btn" @click="newPassword">{{ t('student.passwordYes') }}</button><button class="btn quiet" @click="sure = null">{{ t('common.cancel') }}</button></div>
+          <button v-else class="btn" @click="sure = 'password'">{{ t('student.newPassword') }}</button>
+        </template>
+        <template v-if="student.cardMadeAt !== null">
+          <div v-if="sure === 'card'" class="row wrap"><span class="small">{{ t('student.cardSure') }}</span><button class="btn" @click="act(() => ask('DELETE', `${path()}/card`), t('student.cardGone'))">{{ t('student.cardYes') }}</button><button class="btn quiet" @click="sure = null">{{ t('common.cancel') }}</button></div>
+          <button v-else class="btn" @click="sure = 'card'">{{ t('student.revokeCard') }}</button>
+        </template>
+      </section>
+      <section class="stack part">
+        <h3>{{ t('student.inClass') }}</h3>
+        <template v-if="student.left !== null"><p class="small muted">{{ t('student.hasLeft') }}</p><button class="btn" @click="act(() => ask('POST', `${path()}/back`), t('student.isBack'))">{{ t('student.back') }}</button></template>
+        <template v-else>
+          <div v-if="sure === 'leave'" class="row wrap"><span class="small">{{ t('class.leaveSure', { name: student.givenName }) }}</span><button class="btn" @click="act(() => ask('DELETE', path()))">{{ t('class.leaveYes') }}</button><button class="btn quiet" @click="sure = null">{{ t('common.cancel') }}</button></div>
+          <button v-else class="btn" @click="sure = 'leave'">{{ t('class.leave') }}</button>
+        </template>
+      </section>
+    </div>
+  </SideSheet>
+</template>
+
+<style scoped>
+.part { border-block-start: 1px solid var(--line); padding-block-start: 14px; margin-block-start: 20px; }
+.secret { font: 700 24px var(--font-head); letter-spacing: 0.08em; margin-block: 4px; }
+</style>

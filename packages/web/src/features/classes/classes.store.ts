@@ -1,0 +1,30 @@
+import type { ClassReply, ClassRequest } from '@jolly/server/contract';
+import { defineStore } from 'pinia';
+import { computed, ref } from 'vue';
+import { ask } from '../../api/client';
+
+/** The classes one teaches, shared by all pages of the section. */
+export const useClasses = defineStore('classes', () => {
+  const all = ref<ClassReply[] | null>(null);
+  const active = computed(() => (all.value ?? []).filter((one) => one.putAwayAt === null));
+  const away = computed(() => (all.value ?? []).filter((one) => one.putAwayAt !== null));
+
+  async function load(): Promise<ClassReply[]> {
+    all.value = await ask<ClassReply[]>('GET', '/api/classes');
+    return all.value;
+  }
+  /** Takes a class as it is now, in place of what was known of it. */
+  function take(changed: ClassReply): void {
+    const known = all.value ?? [];
+    all.value = known.some((one) => one.id === changed.id) ? known.map((one) => (one.id === changed.id ? changed : one)) : [...known, changed];
+  }
+  async function make(name: string): Promise<ClassReply> {
+    // The first class takes the zone of this browser; further ones follow it.
+    const first = (all.value ?? []).length === 0;
+    const body: ClassRequest = { name, ...(first ? { zone: Intl.DateTimeFormat().resolvedOptions().timeZone } : {}) };
+    const made = await ask<ClassReply>('POST', '/api/classes', { body });
+    take(made);
+    return made;
+  }
+  return { all, active, away, load, take, make };
+});

@@ -1,0 +1,2 @@
+/** Standing exceptions in words. */
+export * from './standing-words';

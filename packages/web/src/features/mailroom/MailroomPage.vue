@@ -1,0 +1,68 @@
+<script setup lang="ts">
+/** What was sent by mail to whom, and how the sending went; what our stand-in caught is read here. */
+import type { MailReply, MailroomReply } from '@jolly/server/contract';
+import { computed, ref } from 'vue';
+import { ask } from '../../api/client';
+import { useLoad } from '../../api/use-load';
+import LoadGate from '../../ui/LoadGate.vue';
+import { useWords } from '../../ui/use-words';
+import { useSession } from '../accounts';
+import { useTermLine } from '../termline';
+
+const { t, when } = useWords();
+const session = useSession();
+const line = useTermLine();
+const { state, value, why, reload } = useLoad(() => ask<MailroomReply>('GET', '/api/mailroom'));
+const chosen = ref<string | null>(null);
+const open = computed(() => value.value?.mails.find((one) => one.id === chosen.value) ?? value.value?.mails[0] ?? null);
+const at = (instant: number) => when(instant, line.zone);
+const how = (mail: MailReply) =>
+  mail.state === 'sent' ? t(mail.caughtAt === null ? 'mailroom.sent' : 'mailroom.caught', { when: at(mail.sentAt!) }) : mail.state === 'failed' ? t('mailroom.failed', { n: mail.tries }, mail.tries) : mail.tries === 0 ? t('mailroom.waiting') : t('mailroom.retrying', { n: mail.tries, when: at(mail.nextTryAt) }, mail.tries);
+// Addresses in a mail are ours: they become links, all else stays text.
+const parts = computed(() => (open.value?.body ?? '').split(/(https?:\/\/\S+)/));
+async function again(mail: MailReply): Promise<void> {
+  await ask('POST', `/api/mailroom/${mail.id}/again`);
+  await reload();
+}
+</script>
+
+<template>
+  <LoadGate :state="state" :why="why" @retry="reload">
+    <div class="page">
+      <div class="heading"><h1>{{ t('mailroom.title') }}</h1><span class="small">{{ session.me?.keeper ? t('mailroom.keeper') : t('mailroom.own') }}</span><button class="btn" @click="reload">{{ t('mailroom.reload') }}</button></div>
+      <p v-if="value?.standIn" class="note">{{ t('mailroom.standIn') }}</p>
+      <div v-if="!open" class="note empty"><p>{{ t('mailroom.empty') }}</p><p class="muted">{{ t('mailroom.emptyHint') }}</p></div>
+      <div v-else class="columns">
+        <ul class="plain list sheet">
+          <li v-for="mail in value!.mails" :key="mail.id">
+            <button class="mail" :aria-current="mail.id === open.id ? 'true' : undefined" @click="chosen = mail.id">
+              <span class="row"><strong class="clip grow" dir="auto">{{ mail.toName || mail.to }}</strong><span class="muted small">{{ at(mail.madeAt) }}</span></span>
+              <span class="clip" dir="auto">{{ mail.subject }}</span>
+              <span class="small" :class="mail.state === 'failed' ? 'alarm' : mail.state === 'sent' ? 'muted' : ''">{{ how(mail) }}</span>
+            </button>
+          </li>
+        </ul>
+        <article class="sheet letter stack">
+          <h2 dir="auto">{{ open.subject }}</h2>
+          <dl class="facts"><dt>{{ t('mailroom.to') }}</dt><dd dir="auto">{{ open.toName }} &lt;{{ open.to }}&gt;</dd><template v-if="open.by"><dt>{{ t('mailroom.by') }}</dt><dd dir="auto">{{ open.by }}</dd></template><dt>{{ t('mailroom.state') }}</dt><dd>{{ how(open) }}</dd></dl>
+          <p v-if="open.problem" class="note bad">{{ t('mailroom.problem', { why: open.problem }) }} <button v-if="open.state !== 'sent'" class="btn" @click="again(open)">{{ t('mailroom.again') }}</button></p>
+          <p class="body" dir="auto"><template v-for="(part, index) in parts" :key="index"><a v-if="index % 2 === 1" :href="part" rel="noopener">{{ part }}</a><template v-else>{{ part }}</template></template></p>
+        </article>
+      </div>
+    </div>
+  </LoadGate>
+</template>
+
+<style scoped>
+.columns { display: grid; grid-template-columns: 380px minmax(0, 1fr); gap: 20px; margin-block-start: 16px; align-items: start; }
+.list { max-height: calc(100vh - 260px); overflow: auto; }
+.mail { width: 100%; display: grid; gap: 2px; text-align: start; background: none; border: 0; border-block-end: 1px solid var(--line-2); padding: 10px 14px; cursor: pointer; color: inherit; }
+.mail[aria-current] { background: var(--surface-now); box-shadow: inset 3px 0 0 var(--now); }
+.letter { padding: 22px 26px; }
+.facts { display: grid; grid-template-columns: auto 1fr; gap: 2px 14px; margin: 0; font-size: 14px; }
+.facts dt { color: var(--text-3); }
+.facts dd { margin: 0; }
+.body { white-space: pre-wrap; overflow-wrap: anywhere; font: 16px/1.6 var(--font-read); max-width: 70ch; }
+.empty { margin-block-start: 16px; }
+@media (max-width: 900px) { .columns { grid-template-columns: minmax(0, 1fr); } }
+</style>

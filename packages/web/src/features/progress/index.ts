@@ -1,0 +1,2 @@
+/** Where students stand, in words that other pages use too. */
+export * from './use-bearing-words';
