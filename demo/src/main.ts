@@ -1,4 +1,17 @@
-import { addSchoolDays, instantOf, isSchoolDay, localDateAt, mondayOf, msOfWallTime, plusDays, readRosterLines, schoolDayAfter, textOf, type SchoolCalendar } from '@jolly/core';
+import {
+  addSchoolDays,
+  instantOf,
+  isSchoolDay,
+  localDateAt,
+  mondayOf,
+  msOfWallTime,
+  nameOfLine,
+  plusDays,
+  randomGroups,
+  schoolDayAfter,
+  textOf,
+  type SchoolCalendar,
+} from '@jolly/core';
 import { readConfig } from '@jolly/server/dist/config';
 import { openInstallation } from '@jolly/server/dist/open';
 import type { AssignmentBody } from '@jolly/server/dist/contract';
@@ -7,6 +20,7 @@ import type { Services } from '@jolly/server/dist/wiring';
 import { Readable } from 'node:stream';
 import { chanceFrom, type Chance } from './chance';
 import { HAS_LEFT, NOT_JOINED, ROSTERS, SENT_BACK, TEACHERS } from './people';
+import { categoryId, EMAILS, LAB_GROUPS, LAST_YEAR, READING_GROUP, SETUP, SHOWN_AS, STANDING } from './setup';
 import { storyOf } from './stories';
 import { landscape, measurements, report } from './things';
 import { SENTENCES, WORK, type PlannedWork } from './work';
@@ -31,17 +45,16 @@ const userNameOf = (name: string) =>
     .toLowerCase()
     .replace(/[^a-z0-9]+/g, '.');
 
-function nameOf(name: string) {
-  const line = readRosterLines(name)[0]!;
-  if (!line.ok) throw new Error(`The name ${name} cannot be read.`);
-  return { givenName: line.givenName, familyName: line.familyName };
-}
-
 /** Weeks, days and hours of the demo term: today lies in its ninth week. */
 function termAround(now: number) {
   const monday = plusDays(mondayOf(localDateAt(ZONE, now)), -8 * 7);
-  const calendar: SchoolCalendar = { zone: ZONE, schoolDays: [1, 2, 3, 4, 5], closures: [{ from: plusDays(monday, 32), to: plusDays(monday, 32) }] };
-  return { calendar, term: { name: 'Term 1', from: monday, to: plusDays(monday, 14 * 7 - 3) }, monday };
+  const calendar: SchoolCalendar = { zone: ZONE, schoolDays: [1, 2, 3, 4, 5], closures: [{ from: plusDays(monday, 32), to: plusDays(monday, 32), name: 'Harbour day' }] };
+  const winter = { from: plusDays(monday, 14 * 7 - 2), to: plusDays(monday, 16 * 7 - 1), name: 'Winter break' };
+  const terms = [
+    { name: 'Term 1', from: monday, to: plusDays(monday, 14 * 7 - 3) },
+    { name: 'Term 2', from: plusDays(monday, 16 * 7), to: plusDays(monday, 27 * 7 - 3) },
+  ];
+  return { calendar: { ...calendar, closures: [...calendar.closures, winter] }, terms, monday };
 }
 
 function dueAt(calendar: SchoolCalendar, now: number, schoolDays: number): number {
@@ -62,6 +75,10 @@ function bodyOf(plan: PlannedWork, calendar: SchoolCalendar, now: number): Assig
     opens: plan.opens === undefined ? null : dueAt(calendar, now, plan.opens) - 7 * 3_600_000,
     due,
     closes: due === null || plan.closes === undefined ? null : addSchoolDays(calendar, due, plan.closes),
+    unitId: null,
+    categoryId: null,
+    countsInTotals: true,
+    bonus: false,
   };
 }
 
@@ -85,12 +102,18 @@ async function makeFiles(services: Services, chance: Chance, now: number) {
 /** Fills an empty installation with Tern Bay School. The same seed and clock give the same school. */
 async function plantSchool(services: Services, now: number, seed: number): Promise<void> {
   const chance = chanceFrom(seed);
-  const { calendar, term, monday } = termAround(now);
+  const { calendar, terms, monday } = termAround(now);
   const names = [...new Set(Object.values(ROSTERS).flat())];
   const people = await services.accounts.plant(
     [
       ...TEACHERS.map((teacher) => ({ ...teacher, role: 'teacher' as const })),
-      ...names.map((name) => ({ ...nameOf(name), role: 'student' as const, userName: NOT_JOINED.includes(name) ? null : userNameOf(name) })),
+      ...names.map((name, index) => ({
+        ...nameOfLine(name),
+        schoolNumber: String(4100 + index),
+        email: EMAILS[name] ?? null,
+        role: 'student' as const,
+        userName: NOT_JOINED.includes(name) ? null : userNameOf(name),
+      })),
     ],
     PASSWORD,
     now,
@@ -103,21 +126,34 @@ async function plantSchool(services: Services, now: number, seed: number): Promi
   const lateRule = { kind: 'perDay' as const, percent: 5_000, of: 'max' as const, maxPercentOff: 50_000, floorPercent: 0 };
   const classIds = await services.classes.plant(
     {
-      calendar: { name: 'Tern Bay School', schoolDays: calendar.schoolDays, closures: calendar.closures, terms: [term] },
+      calendar: { name: 'Tern Bay School', schoolDays: calendar.schoolDays, closures: calendar.closures, terms },
       zone: ZONE,
-      classes: CLASSES.map((one) => ({ ...one, dueTime: DUE_TIME, graceMinutes: 10, lateRule, owner: odile.id, coTeachers: one.name === 'Rivers 8' ? [marek.id] : [] })),
+      classes: [
+        ...CLASSES.map((one) => {
+          const { subject, level, room, scheme } = SETUP[one.name]!;
+          return { ...one, subject, level, room, scheme, dueTime: DUE_TIME, graceMinutes: 10, lateRule, owner: odile.id, coTeachers: one.name === 'Rivers 8' ? [marek.id] : [] };
+        }),
+        { name: LAST_YEAR.name, hue: LAST_YEAR.hue, owner: odile.id, coTeachers: [] },
+      ],
     },
     now,
   );
   for (const [index, { name }] of CLASSES.entries()) {
     await services.roster.plant(
       classIds[index]!,
-      ROSTERS[name]!.map((who) => ({ userId: idOf.get(who)!, joined: plusDays(monday, -3), ...(who === HAS_LEFT ? { left: plusDays(monday, 40) } : {}) })),
+      ROSTERS[name]!.map((who) => ({
+        userId: idOf.get(who)!,
+        joined: plusDays(monday, -3),
+        ...(who === HAS_LEFT ? { left: plusDays(monday, 40) } : {}),
+        ...(SHOWN_AS[who] ? { shownAs: SHOWN_AS[who] } : {}),
+      })),
     );
     const plans = WORK[name]!;
+    const units = await services.classes.plantUnits(classIds[index]!, SETUP[name]!.units);
     const assignments = await services.assignments.plant(
       plans.map((plan) => {
-        const body = bodyOf(plan, calendar, now);
+        const { category, unit } = SETUP[name]!.filed[plan.title] ?? {};
+        const body = { ...bodyOf(plan, calendar, now), categoryId: categoryId(name, category), unitId: unit === undefined ? null : units[unit]!.id };
         const issuedAt = plan.kind === 'draft' ? null : Math.min(now - 30 * 3_600_000, addSchoolDays(calendar, body.due ?? now, -8));
         return { ...body, classId: classIds[index]!, issuedAt, createdBy: odile.id };
       }),
@@ -183,6 +219,43 @@ async function plantSchool(services: Services, now: number, seed: number): Promi
         .map(([at, reason]) => ({ ...given, assignmentId: at.split(' ')[0]!, studentId: at.split(' ')[1]!, excused: true, reason })),
     ]);
   }
+  await plantSetup(services, { now, monday, classIds, idOf, odileId: odile.id });
+}
+
+/** What a teacher set up around the classes: groups, standing exceptions, last year's class, a letter in the mailroom. */
+async function plantSetup(services: Services, at: { now: number; monday: string; classIds: string[]; idOf: Map<string, string>; odileId: string }): Promise<void> {
+  const { now, monday, classIds, idOf, odileId } = at;
+  const rivers = ROSTERS['Rivers 8']!.map((who) => idOf.get(who)!);
+  const dealt = randomGroups(rivers, LAB_GROUPS.count, LAB_GROUPS.seed);
+  await services.groups.plant(
+    classIds[0]!,
+    [
+      { name: LAB_GROUPS.name, seed: LAB_GROUPS.seed, until: null, groups: dealt.map((studentIds, index) => ({ id: null, name: `Group ${index + 1}`, studentIds })) },
+      { name: READING_GROUP.name, seed: null, until: null, groups: [{ id: null, name: READING_GROUP.group, studentIds: READING_GROUP.members.map((who) => idOf.get(who)!) }] },
+    ],
+    now,
+  );
+  const day = (offset: number | null) => (offset === null ? null : plusDays(localDateAt(ZONE, now), offset));
+  const classOf = (name: string) => classIds[CLASSES.findIndex((one) => one.name === name)]!;
+  await services.standing.plant(
+    STANDING.map(({ who, classes, from, to, ...given }) => ({
+      ...given,
+      validFrom: day(from),
+      validTo: day(to),
+      classIds: classes.map(classOf),
+      studentId: idOf.get(who)!,
+      givenBy: odileId,
+    })),
+    now - 40 * 86_400_000,
+  );
+  const lastYear = classIds.at(-1)!;
+  await services.roster.plant(
+    lastYear,
+    LAST_YEAR.members.map((who) => ({ userId: idOf.get(who)!, joined: plusDays(monday, -364) })),
+  );
+  const teacher = { role: 'teacher' as const, userId: odileId };
+  await services.classes.putAway(teacher, lastYear, true, now - 100 * 86_400_000);
+  await services.tickets.inviteTeacher(teacher, classIds[1]!, 'ines.marlow@tern-bay.example', now - 3_600_000);
 }
 
 async function main(): Promise<void> {

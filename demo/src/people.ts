@@ -1,7 +1,7 @@
 /** Made-up people. Given and family name as the school writes them. */
 export const TEACHERS = [
-  { givenName: 'Odile', familyName: 'Finch', userName: 'odile.finch' },
-  { givenName: 'Marek', familyName: 'Lund', userName: 'marek.lund' },
+  { givenName: 'Odile', familyName: 'Finch', userName: 'odile.finch', email: 'odile.finch@tern-bay.example' },
+  { givenName: 'Marek', familyName: 'Lund', userName: 'marek.lund', email: 'marek.lund@tern-bay.example' },
 ];
 
 /** Members of each class; Bao and Noor are in two or three of them. */

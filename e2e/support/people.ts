@@ -55,8 +55,10 @@ export async function aClass(browser: Browser) {
   await type(teacher.getByLabel('Add students'), 'Ada Reef');
   await teacher.keyboard.press('Enter');
   await teacher.keyboard.type('Kelp, Ben');
-  await press(teacher.getByRole('button', { name: 'Add 2 students' }));
-  await expect(teacher.getByText('Added 2 students.')).toBeVisible();
+  await press(teacher.getByRole('button', { name: 'See what it would do' }));
+  await press(teacher.getByRole('button', { name: 'Bring in: 2 new' }));
+  await press(teacher.getByRole('button', { name: 'To the students' }));
+  await expect(teacher.getByRole('link', { name: 'Ben Kelp' })).toBeVisible();
   const code = (await teacher.locator('p.code').textContent())!.trim();
   const classId = teacher.url().split('/').pop()!.split('?')[0]!;
   return { teacher, name, code, classId };

@@ -261,7 +261,7 @@ export interface RosterReading {
 export type RosterPreviewEntry =
   | (Extract<RosterEntry, { kind: 'new' }> & { name: StudentName })
   | (Exclude<RosterEntry, { kind: 'new' | 'problem' }> & { name: StudentName; changes?: RosterChange[] })
-  | ({ kind: 'problem'; name: null; file?: string } & RowProblem);
+  | ({ kind: 'problem'; /** as the row says, where it says so */ name: StudentName | null; file?: string } & RowProblem);
 export interface RosterPreviewReply {
   format: 'table' | 'oneRoster';
   /** what would happen, as one number: confirming names it, so that nothing else happens */

@@ -39,7 +39,8 @@ export interface RosterPlan {
   passedOver: number;
 }
 
-type Match = { known: KnownMember | KnownStudent; member: KnownMember | null } | { problem: Omit<RowProblem, 'row'> } | null;
+type Match =
+  { known: KnownMember | KnownStudent; member: KnownMember | null; /** matched by what people type, not by an id */ typed?: boolean } | { problem: Omit<RowProblem, 'row'> } | null;
 
 const keysOf = (student: RosterRow | KnownStudent): [string, string][] => {
   const id = 'personId' in student ? student.personId : 'id' in student ? student.id : undefined;
@@ -58,6 +59,11 @@ const fullName = ({ givenName, familyName }: StudentName) => `${givenName} ${fam
 // A delta may name somebody by an id only; it then says nothing about the name.
 const isNamed = (row: RosterRow) => row.givenName !== '';
 
+const sharesNoName = (row: RosterRow, known: StudentName) => {
+  const words = (name: StudentName) => nameKey(name).split(' ');
+  return !words(row).some((word) => words(known).includes(word));
+};
+
 function changesOf(row: RosterRow, known: KnownMember | KnownStudent): RosterChange[] {
   return CHANGEABLE.flatMap((field) => {
     const to = (field === 'givenName' || field === 'familyName') && !isNamed(row) ? undefined : row[field];
@@ -74,7 +80,8 @@ function changesOf(row: RosterRow, known: KnownMember | KnownStudent): RosterCha
  * @param members everybody who is or was in the class
  * @param others people of the school outside the class who share a key with some row
  * @param whole the file is the whole class: members who are not in it have left
- * @param meant rows whose namesakes the teacher has seen, and which are other people
+ * @param meant rows that the teacher has looked at: a namesake who is another person, or a known number under a
+ *   wholly other name who is the same
  */
 export function planRoster({
   students,
@@ -98,10 +105,12 @@ export function planRoster({
 
   function matchByKeys(row: RosterRow): Match {
     let match: KnownMember | KnownStudent | undefined;
+    let typed = false;
     for (const [key, value] of keysOf(row)) {
       const known = byKey.get(`${key} ${value}`);
       if (!known) continue;
       if (match && match.id !== known.id) return { problem: { column: null, why: 'keysDisagree', value: `${fullName(match)}, ${fullName(known)}` } };
+      if (!match) typed = key !== 'personId' && key !== 'sourceId';
       match = known;
     }
     if (!match) return null;
@@ -113,13 +122,18 @@ export function planRoster({
         problem: { column: null, why: byName ? 'userNameTaken' : 'numberElsewhere', value: byName ? row.userName! : (row.schoolNumber ?? row.sourceId ?? row.email ?? '') },
       };
     }
-    return { known: match, member };
+    return { known: match, member, typed };
   }
 
-  function place(row: RosterRow, { known, member }: Extract<Match, { known: unknown }>): void {
+  function place(row: RosterRow, { known, member, typed }: Extract<Match, { known: unknown }>): void {
     const earlier = taken.get(known.id);
     if (earlier !== undefined) {
       entries.push({ kind: 'problem', row: row.row, column: null, why: 'twice', value: String(earlier) });
+      return;
+    }
+    // A number that was typed wrong would give one student another's name.
+    if (typed && isNamed(row) && sharesNoName(row, known) && !meant.includes(row.row)) {
+      entries.push({ kind: 'problem', row: row.row, column: null, why: 'otherName', value: fullName(known) });
       return;
     }
     taken.set(known.id, row.row);

@@ -42,6 +42,7 @@ export interface RowProblem {
     | 'twice'
     | 'sameName'
     | 'ambiguous'
+    | 'otherName'
     | 'keysDisagree'
     | 'numberElsewhere'
     | 'userNameTaken'

@@ -130,6 +130,8 @@ describe('planning an import', () => {
     ['is new who is unknown', [row(1, 'Ada Reef')], [bao], {}, [[1, 'new', null]]],
     ['is unchanged by name, without case and accents', [row(1, 'BAO Lindqvist', { givenName: 'Bao' })], [bao], {}, [[1, 'unchanged', 'b']]],
     ['is changed by number under another name', [row(1, 'Bao Lind', { schoolNumber: '17' })], [bao], {}, [[1, 'changed', 'b']]],
+    ['is a problem by number under a wholly other name', [row(1, 'Ada Reef', { schoolNumber: '17' })], [bao], {}, [[1, 'problem', 'otherName']]],
+    ['is the same person all the same, if that is meant', [row(1, 'Ada Reef', { schoolNumber: '17' })], [bao], { meant: [1] }, [[1, 'changed', 'b']]],
     ['returns who had left', [row(1, 'Bao Lindqvist')], [{ ...bao, left: '2026-10-01' }], {}, [[1, 'returns', 'b']]],
     [
       'has left who is not in a file of the whole class',

@@ -251,6 +251,16 @@ export function classesService({ sequelize, accounts, defaultZone }: { sequelize
       });
     },
 
+    /** For the demo school. */
+    plantUnits: (classId: string, names: string[]): Promise<Unit[]> =>
+      inTransaction(sequelize, (transaction) =>
+        service.writeUnits(
+          classId,
+          names.map((name) => ({ id: null, name })),
+          transaction,
+        ),
+      ),
+
     /** For the demo school: a calendar and classes as given. */
     async plant(
       school: {

@@ -157,12 +157,13 @@ export function rosterImportService({ sequelize, accounts, classes, roster }: Co
   return {
     /** What a file would do to the roster. */
     async preview(actor: Actor, classId: string, bytes: Buffer, reading: RosterReading, now: number): Promise<RosterPreviewReply> {
-      const { read, members, others, entries, digest, passedOver } = await plan(actor, 'roster.look', classId, bytes, reading, now);
+      const { read, students, members, others, entries, digest, passedOver } = await plan(actor, 'roster.look', classId, bytes, reading, now);
       const people = new Map([...members.map((member) => member.student), ...others].map((one) => [one.id, { givenName: one.givenName, familyName: one.familyName }]));
+      const named = new Map(students.filter((row) => row.givenName !== '').map(({ row, givenName, familyName }) => [row, { givenName, familyName }]));
       const counts: RosterPreviewReply['counts'] = { new: 0, unchanged: 0, changed: 0, returns: 0, left: 0, problem: 0 };
       const shown = entries.map((entry): RosterPreviewEntry => {
         counts[entry.kind] += 1;
-        if (entry.kind === 'problem') return { ...entry, name: null };
+        if (entry.kind === 'problem') return { ...entry, name: named.get(entry.row) ?? null };
         if (entry.kind === 'new')
           return {
             ...entry,

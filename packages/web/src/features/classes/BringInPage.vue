@@ -65,7 +65,7 @@ const rows = computed(() => {
   return [...all].sort((a, b) => order(a) - order(b));
 });
 const listed = computed(() => (more.value ? rows.value : rows.value.slice(0, SHOWN_AT_ONCE)));
-const canMean = (entry: RosterPreviewEntry) => entry.kind === 'problem' && (entry.why === 'sameName' || (entry.why === 'twice' && preview.value?.format === 'table'));
+const canMean = (entry: RosterPreviewEntry) => entry.kind === 'problem' && (entry.why === 'sameName' || entry.why === 'otherName' || (entry.why === 'twice' && preview.value?.format === 'table'));
 function detail(entry: RosterPreviewEntry): string {
   switch (entry.kind) {
     case 'problem':
@@ -121,7 +121,7 @@ const back = () => router.push({ path: `/class/${classId.value}`, query: scope.k
                 <td class="number muted">{{ entry.row ?? '–' }}</td>
                 <td><span class="kind" :class="entry.kind">{{ t(`bringIn.kind.${entry.kind}`) }}</span></td>
                 <td dir="auto"><strong v-if="entry.name">{{ name(entry.name) }}</strong></td>
-                <td class="small" dir="auto">{{ detail(entry) }} <button v-if="canMean(entry)" class="btn quiet" @click="mean(entry.row!)">{{ t('bringIn.meant') }}</button></td>
+                <td class="small" dir="auto">{{ detail(entry) }} <button v-if="canMean(entry)" class="btn quiet" @click="mean(entry.row!)">{{ t(entry.kind === 'problem' && entry.why === 'otherName' ? 'bringIn.same' : 'bringIn.meant') }}</button></td>
               </tr>
             </tbody>
           </table>

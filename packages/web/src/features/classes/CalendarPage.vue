@@ -155,7 +155,7 @@ const shared = computed(() => (stored.value ? stored.value.classes.length + stor
 .beside { position: sticky; top: 12px; }
 .box { padding: 14px 16px; }
 .effect { margin-block: 8px 4px; font-weight: 650; }
-.touched { max-height: 190px; overflow: auto; }
+.touched { max-height: 260px; overflow: auto; }
 .touched li { padding-block: 2px; overflow-wrap: anywhere; }
 .beside > .btn { width: 100%; }
 @media (max-width: 1000px) { .calendar { grid-template-columns: minmax(0, 1fr); } .beside { position: static; } }

@@ -135,9 +135,8 @@ const today = computed(() => line.today);
           <section v-if="schoolClass.putAwayAt === null" class="sheet box stack">
             <h2>{{ t('groups.make') }}</h2>
             <form class="row wrap" @submit.prevent="deal(newSeed())"><label for="into" class="small">{{ t('groups.into') }}</label><input id="into" v-model.number="into" class="field number into" type="number" min="1" max="40" required /><button class="btn main">{{ t('groups.random') }}</button></form>
-            <button class="btn" @click="pick">{{ t('groups.pick') }}</button>
-            <button v-if="!pasting" class="btn" @click="pasting = true">{{ t('groups.paste') }}</button>
-            <form v-else class="stack" @submit.prevent="takePasted"><label for="pasted" class="small">{{ t('groups.pasteHint') }}</label><textarea id="pasted" v-model="pasted" class="field" rows="4" dir="auto" /><button class="btn main" :disabled="pasted.trim() === ''">{{ t('groups.pasteGo') }}</button></form>
+            <div class="row"><button class="btn" @click="pick">{{ t('groups.pick') }}</button><button class="btn" :aria-expanded="pasting" @click="pasting = !pasting">{{ t('groups.paste') }}</button></div>
+            <form v-if="pasting" class="stack" @submit.prevent="takePasted"><label for="pasted" class="small">{{ t('groups.pasteHint') }}</label><textarea id="pasted" v-model="pasted" class="field" rows="4" dir="auto" /><button class="btn main" :disabled="pasted.trim() === ''">{{ t('groups.pasteGo') }}</button></form>
             <ul v-if="unknown.length > 0" class="note bad small unknown"><li v-for="one in unknown" :key="`${one.line} ${one.text}`">{{ t(`groups.unknown.${one.why}`, { line: one.line, text: one.text }) }}</li></ul>
           </section>
         </aside>
@@ -175,11 +174,12 @@ const today = computed(() => line.today);
 </template>
 
 <style scoped>
-.groups { display: grid; grid-template-columns: 270px minmax(0, 1fr); gap: 24px; align-items: start; }
+.groups { display: grid; grid-template-columns: 290px minmax(0, 1fr); gap: 24px; align-items: start; }
 .grouping { width: 100%; display: grid; text-align: start; background: none; border: 0; border-block-end: 1px solid var(--line-2); padding: 9px 14px; cursor: pointer; color: inherit; overflow-wrap: anywhere; }
 .grouping[aria-current] { background: var(--surface-now); box-shadow: inset 3px 0 0 var(--now); }
 .box { padding: 14px 16px; }
-.into { width: 68px; }
+.into { width: 60px; }
+.box .row { gap: 8px; }
 .unknown { padding-inline-start: 28px; }
 .head { gap: 10px; margin-block-end: 6px; }
 .title { width: 220px; font-weight: 650; }
@@ -189,7 +189,7 @@ const today = computed(() => line.today);
 .loose { background: none; border-style: dashed; }
 .group-name { font-weight: 650; border-color: transparent; padding-inline: 4px; background: none; }
 .group-name:hover, .group-name:focus { border-color: var(--field-line); }
-.chips { min-height: 40px; display: grid; gap: 5px; margin-block: 6px; align-content: start; }
+.chips { min-height: 40px; display: grid; grid-template-columns: minmax(0, 1fr); gap: 5px; margin-block: 6px; align-content: start; }
 .member { display: flex; align-items: center; gap: 6px; background: var(--surface-2); border-radius: 6px; padding: 3px 4px 3px 9px; cursor: grab; font-size: 14px; min-height: 28px; }
 .out { border: 0; background: none; color: var(--text-2); width: 24px; height: 24px; border-radius: 4px; cursor: pointer; font-weight: 700; }
 .add { min-height: 30px; padding-block: 2px; }

@@ -52,6 +52,7 @@ const set = (open: boolean, until: number | null) => act(() => ask('PUT', path.v
 .box { padding: 16px 18px; }
 .code { font: 700 34px var(--font-head); letter-spacing: 0.12em; margin-block: 4px; }
 .code.shut { text-decoration: line-through; color: var(--text-3); }
-.acts { margin-block-start: 10px; gap: 8px; }
+.acts { margin-block-start: 10px; gap: 6px; }
+.acts .btn { padding-inline: 10px; }
 .until { margin-block-start: 10px; flex-wrap: wrap; }
 </style>

@@ -38,7 +38,7 @@ const scoreOf = (piece: SamplePiece) => t('common.of', { a: piece.effective === 
         <li v-for="piece in group.pieces" :key="piece.id" class="piece" :class="{ muted: total !== null && !counted.has(piece.id) }"><span class="figure">{{ scoreOf(piece) }}</span><span class="small">{{ became(piece) }}</span></li>
       </ul>
     </div>
-    <div class="total"><span class="grow">{{ t('scheme.total') }}</span><strong v-if="total" class="sum">{{ totalText(total, scheme) }} %</strong><strong v-else>{{ t('scheme.noTotal') }}</strong><span v-if="band" class="chip band">{{ band.name }}</span></div>
+    <div class="total"><span class="grow">{{ t('scheme.total') }}</span><strong v-if="total" class="sum">{{ totalText(total, scheme) }} %</strong><strong v-else>{{ t('scheme.noTotal') }}</strong><strong v-if="band" dir="auto">{{ band.name }}</strong></div>
     <p class="small bearing"><strong>{{ t(`bearing.${sample.standing.bearing}`) }}</strong><template v-for="reason in sample.standing.reasons" :key="reason.why"> · {{ reasonText(reason) }}</template></p>
   </section>
 </template>
@@ -51,6 +51,5 @@ const scoreOf = (piece: SamplePiece) => t('common.of', { a: piece.effective === 
 .figure { text-align: end; white-space: nowrap; }
 .total { display: flex; align-items: baseline; gap: 10px; border-block-start: 2px solid var(--text); margin-block-start: 12px; padding-block-start: 8px; }
 .sum { font: 700 26px var(--font-head); }
-.band { cursor: default; }
 .bearing { margin-block-start: 4px; }
 </style>

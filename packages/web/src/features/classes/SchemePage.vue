@@ -153,12 +153,12 @@ const messages = computed(() => [...new Set([problem.value?.title, ...(problem.v
           </div>
         </div>
         <aside class="beside">
-          <SchemeExample v-bind="form" :calendar="schoolClass.calendar" />
           <div class="stack saving">
             <div v-if="problem" class="note bad" role="alert"><p>{{ messages }}</p><button v-if="problem.code === 'conflict.changedMeanwhile'" type="button" class="btn" @click="takeTheirs">{{ t('compose.conflictTheirs') }}</button></div>
             <p class="muted small">{{ count('scheme.effect', schoolClass.students) }}</p>
             <div class="row"><button class="btn main" :disabled="!dirty || busy || problems.length > 0">{{ t('scheme.save') }}</button><button v-if="dirty" type="button" class="btn quiet" @click="take(value!.class)">{{ t('scheme.undo') }}</button><span v-if="said && !dirty" class="good small" role="status">{{ said }}</span></div>
           </div>
+          <SchemeExample v-bind="form" :calendar="schoolClass.calendar" />
         </aside>
       </form>
     </LoadGate>
@@ -187,7 +187,7 @@ const messages = computed(() => [...new Set([problem.value?.title, ...(problem.v
 .line label { flex: 1 1 120px; font-size: 14px; }
 .part > .btn { margin-block-start: 8px; }
 .beside { position: sticky; top: 12px; display: grid; gap: 14px; }
-.saving { border-block-start: 1px solid var(--line); padding-block-start: 12px; }
+.saving > * + * { margin-block-start: 8px; }
 input[type='checkbox'] { width: 17px; height: 17px; accent-color: var(--act); }
 @media (max-width: 1000px) { .scheme, .pair { grid-template-columns: minmax(0, 1fr); } .beside { position: static; } }
 </style>

@@ -94,7 +94,7 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
         <h3>{{ t(`standing.holds.${group.key}`) }} <span class="muted small">{{ group.list.length }}</span></h3>
         <div class="sheet wide-table">
           <table class="table">
-            <thead><tr><th>{{ t('class.columns.student') }}</th><th>{{ t('standing.what') }}</th><th>{{ t('standing.when') }}</th><th>{{ t('standing.why') }}</th><th>{{ t('standing.givenBy') }}</th><th><span class="hidden-text">{{ t('roster.edit') }}</span></th></tr></thead>
+            <thead><tr><th>{{ t('class.columns.student') }}</th><th>{{ t('standing.what') }}</th><th>{{ t('standing.when') }}</th><th>{{ t('standing.why') }}</th><th>{{ t('standing.givenBy') }}</th><th class="acts"><span class="hidden-text">{{ t('roster.edit') }}</span></th></tr></thead>
             <tbody>
               <tr v-for="one in group.list" :key="one.id">
                 <td><strong dir="auto">{{ name(one.student) }}</strong></td>
@@ -136,8 +136,10 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
 <style scoped>
 .group { margin-block-end: 22px; }
 .group h3 { margin-block-end: 6px; }
+.table { table-layout: fixed; min-width: 860px; }
+.acts { width: 150px; }
 .also { display: block; }
-.reason { overflow-wrap: anywhere; max-width: 260px; }
+.reason { overflow-wrap: anywhere; }
 .end { text-align: end; white-space: nowrap; }
 .end .btn { min-height: 28px; padding-block: 2px; }
 .sure { justify-content: flex-end; flex-wrap: wrap; white-space: normal; }

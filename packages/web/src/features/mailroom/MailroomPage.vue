@@ -44,7 +44,7 @@ async function again(mail: MailReply): Promise<void> {
         </ul>
         <article class="sheet letter stack">
           <h2 dir="auto">{{ open.subject }}</h2>
-          <dl class="facts"><dt>{{ t('mailroom.to') }}</dt><dd dir="auto">{{ open.toName }} &lt;{{ open.to }}&gt;</dd><template v-if="open.by"><dt>{{ t('mailroom.by') }}</dt><dd dir="auto">{{ open.by }}</dd></template><dt>{{ t('mailroom.state') }}</dt><dd>{{ how(open) }}</dd></dl>
+          <dl class="facts"><dt>{{ t('mailroom.to') }}</dt><dd dir="auto">{{ open.toName ? `${open.toName} <${open.to}>` : open.to }}</dd><template v-if="open.by"><dt>{{ t('mailroom.by') }}</dt><dd dir="auto">{{ open.by }}</dd></template><dt>{{ t('mailroom.state') }}</dt><dd>{{ how(open) }}</dd></dl>
           <p v-if="open.problem" class="note bad">{{ t('mailroom.problem', { why: open.problem }) }} <button v-if="open.state !== 'sent'" class="btn" @click="again(open)">{{ t('mailroom.again') }}</button></p>
           <p class="body" dir="auto"><template v-for="(part, index) in parts" :key="index"><a v-if="index % 2 === 1" :href="part" rel="noopener">{{ part }}</a><template v-else>{{ part }}</template></template></p>
         </article>

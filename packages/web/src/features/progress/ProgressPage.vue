@@ -54,7 +54,7 @@ const COLUMNS = ['missing', 'coming', 'waiting', 'returned', 'unread'] as const;
 .group { margin-block-end: 28px; }
 .group h2 { display: flex; align-items: center; gap: 8px; margin-block-end: 8px; }
 .accepted { margin-inline-end: 10px; }
-.band { margin-inline-start: 8px; }
+.band { display: block; }
 .bearing { min-width: 210px; }
 .reason { display: block; }
 .offCourse { color: var(--alarm-text); }
