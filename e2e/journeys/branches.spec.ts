@@ -3,10 +3,10 @@ import { aClass, issues, joins, opens, press, signIn, type, unique, writes } fro
 
 test('late: the student is told what it means before they press, and the teacher sees how late', async ({ browser }) => {
   const { teacher, classId, code } = await aClass(browser);
-  await teacher.goto(`/class/${classId}`);
-  await teacher.getByLabel('What being late costs').selectOption({ label: '% of the maximum for each day begun' });
-  await press(teacher.getByRole('button', { name: 'Save' }));
-  await expect(teacher.getByText('Stored.')).toBeVisible();
+  await teacher.goto(`/class/${classId}/scheme`);
+  await teacher.getByLabel('What being late costs').selectOption('perDay');
+  await press(teacher.getByRole('button', { name: 'Save the scheme' }));
+  await expect(teacher.getByText(/^Stored\./)).toBeVisible();
   const ada = await joins(browser, code, ['Late', 'Comer']);
   // Joined today, so a piece that was due before would not be theirs: the due date is today at midnight's first minute.
   const title = unique('Ebb');

@@ -17,6 +17,7 @@ async function look(page: Page, path: string, ready: string): Promise<string[]> 
 
 for (const theme of ['light', 'dark'] as const) {
   test(`axe finds nothing serious on the teacher's screens, ${theme}`, async ({ browser }) => {
+    test.setTimeout(180_000);
     const page = await someone(browser, 'odile.finch');
     await page.evaluate((choice) => localStorage.setItem('jolly-theme', choice), theme);
     const all = (await (await page.request.get('/api/assignments')).json()) as { id: string; title: string; classId: string }[];
@@ -34,7 +35,15 @@ for (const theme of ['light', 'dark'] as const) {
       ['/progress', 'table'],
       [`/progress/${find('Valley model').classId}/${roster[2]!.id}`, '.dial'],
       [`/class/${find('Valley model').classId}`, 'table'],
+      [`/class/${find('Valley model').classId}/groups`, '.grouping'],
+      [`/class/${find('Valley model').classId}/exceptions`, 'table'],
+      [`/class/${find('Valley model').classId}/scheme`, '.example'],
+      [`/class/${find('Valley model').classId}/calendar`, '.span'],
+      [`/class/${find('Valley model').classId}/about`, '.units'],
+      [`/class/${find('Valley model').classId}/copy`, '.dates'],
       [`/class/${find('Valley model').classId}/code`, '.code'],
+      ['/mailroom', '.letter'],
+      ['/account', 'form'],
       ['/nothing', 'h1'],
     ] as const) {
       found.push(...(await look(page, path, ready)));
@@ -61,6 +70,8 @@ for (const theme of ['light', 'dark'] as const) {
     await page.context().clearCookies();
     found.push(...(await look(page, '/sign-in', 'form')));
     found.push(...(await look(page, '/join/R4KM7TX', 'form')));
+    found.push(...(await look(page, '/card', 'form')));
+    found.push(...(await look(page, '/forgotten', 'form')));
     expect(found).toEqual([]);
   });
 }

@@ -97,8 +97,8 @@ test('a piece is issued, handed in, taken back, handed in again, scored, held, r
 
   // Progress: the same about Ada for the teacher and for herself.
   await teacher.goto(`/progress?class=${classId}`);
-  await expect(teacher.getByRole('row', { name: /Ada Reef/ })).toContainText('17.5 of 20');
+  await expect(teacher.getByRole('row', { name: /Ada Reef/ })).toContainText('87.5 %');
   await ada.goto('/my-progress');
-  await expect(ada.getByText('17.5 of 20 points over what is scored')).toBeVisible();
+  await expect(ada.getByText('17.5 of 20 points in what counts')).toBeVisible();
   await expect(ada.getByRole('heading', { name })).toBeVisible();
 });

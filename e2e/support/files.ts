@@ -1,6 +1,7 @@
 import type { Browser } from '@playwright/test';
 import archiver from 'archiver';
 import ExcelJS from 'exceljs';
+import jsQR from 'jsqr';
 import { buffer } from 'node:stream/consumers';
 
 /** A workbook with these rows. */
@@ -37,7 +38,6 @@ export async function bundleOf(tag: string, title: string): Promise<Buffer> {
 
 /** What the first QR code on the first page of a PDF says, read as a camera would: from the drawn page. */
 export async function qrOn(browser: Browser, pdf: Buffer): Promise<string> {
-  const { default: jsQR } = await import('jsqr');
   const page = await browser.newPage();
   const { width, height, pixels } = await drawn(page, pdf);
   await page.close();

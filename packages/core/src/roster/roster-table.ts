@@ -89,29 +89,26 @@ export function columnLetter(index: number): string {
 
 // Without a header only what is plain can be guessed: one column of names, given and family beside each
 // other, an address by its @. Anything more is asked.
-function guessWithoutHeader(rows: readonly string[][], width: number, familyFirst: boolean): ColumnUse[] {
+function guessWithoutHeader(rows: readonly string[][], width: number): ColumnUse[] {
   const uses = Array.from({ length: width }, (): ColumnUse => 'unused');
   const cells = (column: number) => rows.map((row) => tidyText(row[column] ?? '')).filter(Boolean);
   const all = (column: number, test: RegExp) => cells(column).length > 0 && cells(column).every((cell) => test.test(cell));
   const free = () => uses.flatMap((use, column) => (use === 'unused' && cells(column).length > 0 ? [column] : []));
   for (const column of free()) {
-    if (all(column, EMAIL)) uses[column] ??= 'unused';
     if (all(column, EMAIL) && !uses.includes('email')) uses[column] = 'email';
     else if (all(column, /^\d{3,}$/) && !uses.includes('schoolNumber')) uses[column] = 'schoolNumber';
   }
   const names = free().filter((column) => !all(column, /\d/));
   if (names.length === 1) uses[names[0]!] = 'wholeName';
-  if (names.length === 2) [uses[names[0]!], uses[names[1]!]] = familyFirst ? ['familyName', 'givenName'] : ['givenName', 'familyName'];
+  if (names.length === 2) [uses[names[0]!], uses[names[1]!]] = ['givenName', 'familyName'];
   return uses;
 }
 
 /**
  * Which row is the header, if any, and what each column holds. A header is recognised by a name column,
  * in any order of columns; without one only the plain cases are guessed.
- *
- * @param familyFirst two columns without a header mean family, given (lines typed with a comma)
  */
-export function guessColumns(rows: readonly string[][], { familyFirst = false } = {}): { header: boolean; uses: ColumnUse[] } {
+export function guessColumns(rows: readonly string[][]): { header: boolean; uses: ColumnUse[] } {
   const width = Math.min(MOST_COLUMNS, Math.max(0, ...rows.slice(0, 200).map((row) => row.length)));
   const first = rows.find((row) => row.some((cell) => tidyText(cell) !== '')) ?? [];
   const uses: ColumnUse[] = [];
@@ -120,7 +117,19 @@ export function guessColumns(rows: readonly string[][], { familyFirst = false } 
     uses.push(use !== 'unused' && uses.includes(use) ? 'unused' : use);
   }
   if (uses.some(isNameUse)) return { header: true, uses };
-  return { header: false, uses: guessWithoutHeader(rows, width, familyFirst) };
+  return { header: false, uses: guessWithoutHeader(rows, width) };
+}
+
+/**
+ * Lines of names as people type them, some `Given Family`, some `Family, Given`: parted at their commas they
+ * look like a table of two columns, but each line is one name.
+ *
+ * @param rows parted at commas @returns a table of one column, or null if it is more than names
+ */
+export function asNameLines(rows: readonly string[][]): string[][] | null {
+  const lines = rows.map((row) => row.map(tidyText));
+  const isNames = lines.every((cells) => cells.length <= 2 && cells.every((cell) => !/[@\d]/.test(cell) && useOf(cell) === 'unused'));
+  return isNames ? lines.map((cells) => [cells.filter(Boolean).join(', ')]) : null;
 }
 
 type Given = Partial<Record<RosterField, string>>;

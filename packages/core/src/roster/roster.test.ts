@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import {
+  asNameLines,
   compareNames,
   freeUserName,
   guessColumns,
@@ -58,9 +59,9 @@ it('counts up until a user name is free', () => {
 });
 
 const table = (text: string) => text.split('\n').map((line) => line.split('|'));
-const read = (text: string, options = {}) => {
+const read = (text: string) => {
   const rows = table(text);
-  return readRosterTable(rows, guessColumns(rows, options));
+  return readRosterTable(rows, guessColumns(rows));
 };
 
 describe('columns of a table', () => {
@@ -73,13 +74,16 @@ describe('columns of a table', () => {
     expect(guessColumns(table(header)).uses).toEqual(uses);
   });
   it.each([
-    ['one column of names', 'Bao Lindqvist\nAda Reef', {}, ['wholeName']],
-    ['given and family', 'Bao|Lindqvist\nAda|Reef', {}, ['givenName', 'familyName']],
-    ['family and given, typed with a comma', 'Lindqvist|Bao\nReef|Ada', { familyFirst: true }, ['familyName', 'givenName']],
-    ['a number, two names and an address', '1001|Bao|Lindqvist|bao@tern.example', {}, ['schoolNumber', 'givenName', 'familyName', 'email']],
-    ['thirty columns, of which nothing is plain', Array.from({ length: 30 }, (_, i) => `word${String.fromCharCode(97 + (i % 26))}`).join('|'), {}, Array(30).fill('unused')],
-  ])('guesses without a header %s', (_case, text, options, uses) => {
-    expect(guessColumns(table(text), options)).toEqual({ header: false, uses });
+    ['one column of names', 'Bao Lindqvist\nAda Reef', ['wholeName']],
+    ['given and family', 'Bao|Lindqvist\nAda|Reef', ['givenName', 'familyName']],
+    ['a number, two names and an address', '1001|Bao|Lindqvist|bao@tern.example', ['schoolNumber', 'givenName', 'familyName', 'email']],
+    ['thirty columns, of which nothing is plain', Array.from({ length: 30 }, (_, i) => `word${String.fromCharCode(97 + (i % 26))}`).join('|'), Array(30).fill('unused')],
+  ])('guesses without a header %s', (_case, text, uses) => {
+    expect(guessColumns(table(text))).toEqual({ header: false, uses });
+  });
+  it('takes lines of names, with a comma or without, for one name each, but nothing that is more', () => {
+    expect(asNameLines(table('Ada Reef\nKelp|Ben\n\nCher|'))).toEqual([['Ada Reef'], ['Kelp, Ben'], [''], ['Cher']]);
+    for (const more of ['Ada Reef|ada@tern.example', 'Ada|17', 'Surname|Given name', 'A|B|C']) expect(asNameLines(table(more))).toBeNull();
   });
   it('asks for the column of names when it cannot tell', () => {
     expect(read('1|2|3').problems).toEqual([{ row: 1, column: null, why: 'noNameColumn', value: '' }]);

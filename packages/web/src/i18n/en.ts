@@ -896,6 +896,8 @@ export const en = {
     heading: 'Where you stand',
     joinMore: 'Join one more class',
     nothingAtAll: 'You are in no class yet.',
+    nothingIssued: 'You are in {classes}. There is no work for you yet.',
+    nothingIssuedHint: 'It appears here as soon as your teacher issues it.',
     nothingHint: 'Type the join code from the board.',
   },
   piece: {

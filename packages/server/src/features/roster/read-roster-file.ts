@@ -1,4 +1,4 @@
-import { MOST_COLUMNS, MOST_ROWS } from '@jolly/core';
+import { asNameLines, MOST_COLUMNS, MOST_ROWS } from '@jolly/core';
 import { parse } from 'csv-parse/sync';
 import ExcelJS from 'exceljs';
 import { promisify } from 'node:util';
@@ -6,8 +6,7 @@ import { fromBuffer, type Entry, type ZipFile } from 'yauzl';
 import { Problem } from '../../http/problem';
 
 /** What a file turned out to be: a table of cells as text, or the CSV files of a bundle by name. */
-export type RosterFile =
-  { kind: 'table'; rows: string[][]; familyFirst: boolean; encoding: string | null } | { kind: 'bundle'; files: Map<string, string[][]>; encoding: string | null };
+export type RosterFile = { kind: 'table'; rows: string[][]; encoding: string | null } | { kind: 'bundle'; files: Map<string, string[][]>; encoding: string | null };
 
 const LARGEST_UNPACKED = 60_000_000;
 const MOST_ENTRIES = 200;
@@ -154,7 +153,7 @@ const isZip = (bytes: Buffer) => bytes.length > 4 && bytes[0] === 0x50 && bytes[
 export async function readRosterFile(bytes: Buffer): Promise<RosterFile> {
   if (isZip(bytes)) {
     const entries = await unzip(bytes);
-    if (entries.some((entry) => entry.name === 'xl/workbook.xml')) return { kind: 'table', rows: await readWorkbook(bytes), familyFirst: false, encoding: null };
+    if (entries.some((entry) => entry.name === 'xl/workbook.xml')) return { kind: 'table', rows: await readWorkbook(bytes), encoding: null };
     const files = new Map<string, string[][]>();
     let encoding: string | null = null;
     for (const entry of entries) {
@@ -171,5 +170,6 @@ export async function readRosterFile(bytes: Buffer): Promise<RosterFile> {
   // A text has no zeros; what has is a picture, an old workbook or something else.
   if (text.includes('\u0000')) throw new Problem('roster.notReadable');
   const separator = separatorOf(text);
-  return { kind: 'table', rows: readCsv(text, separator), familyFirst: separator === ',', encoding };
+  const rows = readCsv(text, separator);
+  return { kind: 'table', rows: (separator === ',' ? asNameLines(rows) : null) ?? rows, encoding };
 }

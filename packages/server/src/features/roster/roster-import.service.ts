@@ -58,8 +58,8 @@ function sampleOf(rows: readonly string[][], column: number, header: boolean): s
     .join(', ');
 }
 
-function readTable(rows: string[][], familyFirst: boolean, encoding: string | null, reading: RosterReading): Read {
-  const guess = guessColumns(rows, { familyFirst });
+function readTable(rows: string[][], encoding: string | null, reading: RosterReading): Read {
+  const guess = guessColumns(rows);
   const header = reading.header ?? guess.header;
   const uses: ColumnUse[] = reading.uses ?? (header === guess.header ? guess.uses : guess.uses.map(() => 'unused' as const));
   const { students, problems } = readRosterTable(rows, { header, uses });
@@ -141,8 +141,7 @@ export function rosterImportService({ sequelize, accounts, classes, roster }: Co
     const found = await classes.forTeacher(actor, action, classId);
     const file = await readRosterFile(bytes);
     const today = localDateAt(found.calendar.zone, now);
-    const read =
-      file.kind === 'table' ? readTable(file.rows, file.familyFirst, file.encoding, reading) : readBundle(readOneRoster(file.files), found, file.encoding, reading, today);
+    const read = file.kind === 'table' ? readTable(file.rows, file.encoding, reading) : readBundle(readOneRoster(file.files), found, file.encoding, reading, today);
     const members = await roster.detailsOf(classId);
     const { students, others } = await meet(read.students, members);
     const planned: RosterPlan = planRoster({ students, members: members.map(knownMember), others: others.map(known), whole: read.whole, meant: reading.meant ?? [] });

@@ -8,11 +8,12 @@ import CompassDial from '../../ui/CompassDial.vue';
 import LoadGate from '../../ui/LoadGate.vue';
 import SignalFlag from '../../ui/SignalFlag.vue';
 import { useWords } from '../../ui/use-words';
-import { useScope } from '../termline';
+import { useScope, useTermLine } from '../termline';
 import WorkCard from './WorkCard.vue';
 
 const { t, count, points, when } = useWords();
 const scope = useScope();
+const line = useTermLine();
 const { state, value, why, reload } = useLoad(() => ask<MyWorkReply>('GET', '/api/my/work'));
 const standings = useLoad(() => ask<StudentProgressReply[]>('GET', '/api/my/progress'));
 
@@ -41,7 +42,7 @@ const excerpt = (remark: string) => (remark.length > 90 ? `${remark.slice(0, 88)
   <LoadGate :state="state" :why="why" @retry="reload">
     <div class="page">
       <h1 class="hidden-text">{{ t('work.title') }}</h1>
-      <div v-if="mine.length === 0" class="note stack"><p>{{ t('work.nothingAtAll') }}</p><p class="muted">{{ t('work.nothingHint') }}</p><RouterLink class="btn main" to="/join">{{ t('signIn.toJoin') }}</RouterLink></div>
+      <div v-if="mine.length === 0" class="note stack"><template v-if="line.classes.length > 0"><p>{{ t('work.nothingIssued', { classes: line.classes.map((one) => one.name).join(', ') }) }}</p><p class="muted">{{ t('work.nothingIssuedHint') }}</p></template><template v-else><p>{{ t('work.nothingAtAll') }}</p><p class="muted">{{ t('work.nothingHint') }}</p><RouterLink class="btn main" to="/join">{{ t('signIn.toJoin') }}</RouterLink></template></div>
       <div v-else class="columns">
         <section>
           <div v-for="group in groups" :key="group.key" class="group">
