@@ -23,6 +23,9 @@ declare module 'express-session' {
 
 const TWELVE_HOURS_MS = 12 * 3_600_000;
 
+// A teacher who looks at a class as its practice student is still that teacher.
+const ownerOf = ({ practice, userId }: Partial<session.SessionData>): string | null => practice?.teacherId ?? userId ?? null;
+
 /** Sessions in the database, so that a restart signs nobody out and several servers share them. */
 export function sessions(sequelize: Sequelize, { secret, secure }: { secret: string; secure: boolean }) {
   const Store = connectSessionSequelize(session.Store);
@@ -44,7 +47,7 @@ export function sessions(sequelize: Sequelize, { secret, secure }: { secret: str
     expiration: TWELVE_HOURS_MS,
     checkExpirationInterval: 15 * 60_000,
     // Whose it is, as a column: so that all of a person's sessions can be ended at once.
-    extendDefaultFields: (defaults, data) => ({ ...defaults, userId: (data as { userId?: string }).userId ?? null }),
+    extendDefaultFields: (defaults, data) => ({ ...defaults, userId: ownerOf(data as Partial<session.SessionData>) }),
   });
   const middleware: RequestHandler = session({
     name: 'jolly',
@@ -77,13 +80,6 @@ export function requireCsrf(req: Request): void {
 
 const SECOND_STEP_MS = 5 * 60_000;
 
-interface NewSession {
-  userId: string;
-  role: 'teacher' | 'student';
-  mustChange?: boolean;
-  practice?: { teacherId: string; classId: string; className: string };
-}
-
 async function freshSession(req: Request, data: object): Promise<string> {
   await new Promise<void>((done, failed) => req.session.regenerate((error) => (error ? failed(error) : done())));
   Object.assign(req.session, data);
@@ -91,7 +87,24 @@ async function freshSession(req: Request, data: object): Promise<string> {
 }
 
 /** Begins a fresh session for somebody, with a new id and token. */
-export const beginSession = (req: Request, who: NewSession): Promise<string> => freshSession(req, who);
+export const beginSession = (req: Request, who: { userId: string; role: 'teacher' | 'student'; mustChange?: boolean }): Promise<string> => freshSession(req, who);
+
+/**
+ * Lets a teacher look at a class as its practice student, and back. It is the same person in the same session:
+ * a new id would leave requests that are under way with a cookie of a session that is gone.
+ */
+export function enterPractice(req: Request, practiceId: string, practice: { teacherId: string; classId: string; className: string }): void {
+  Object.assign(req.session, { userId: practiceId, role: 'student', practice });
+}
+
+/** @returns the teacher; null if nobody was practising */
+export function leavePractice(req: Request): string | null {
+  const { practice } = req.session;
+  if (!practice) return null;
+  Object.assign(req.session, { userId: practice.teacherId, role: 'teacher' });
+  delete req.session.practice;
+  return practice.teacherId;
+}
 
 /** A session in which nobody is signed in yet, but the password was right. */
 export const waitForSecondStep = (req: Request, userId: string, now: number): Promise<string> =>

@@ -1,7 +1,7 @@
 import type { CardsRequest, JoinReply, JoinRequest, RosterReading, SessionReply, StudentChange } from '../../contract';
 import { asStudent, asTeacher } from '../../http/as-role';
 import type { Ask, Route } from '../../http/route';
-import { beginSession } from '../../http/session';
+import { beginSession, csrfOf, enterPractice, leavePractice, practiceOf } from '../../http/session';
 import { Problem } from '../../http/problem';
 import type { Services } from '../../wiring';
 import { codeParams, joinBody } from '../accounts/accounts.schema';
@@ -152,8 +152,8 @@ export function rosterRoutes({ roster, rosterImport, rosterExport, accounts, sig
       handle: async ({ actor, params, req, now }: Ask<OneClass>): Promise<SessionReply> => {
         const { id, found } = await roster.practiceStudent(actor, params.classId, now);
         const practice = { teacherId: asTeacher(actor).userId, classId: found.id, className: found.label };
-        const csrf = await beginSession(req, { userId: id, role: 'student', practice });
-        return { me: await accounts.me({ role: 'student', userId: id }, practice), csrf, now };
+        enterPractice(req, id, practice);
+        return { me: await accounts.me({ role: 'student', userId: id }, practiceOf(req)), csrf: csrfOf(req), now };
       },
     },
     {
@@ -162,10 +162,9 @@ export function rosterRoutes({ roster, rosterImport, rosterExport, accounts, sig
       action: 'practice.leave',
       does: 'Back from the practice student to the teacher.',
       handle: async ({ req, now }: Ask): Promise<SessionReply> => {
-        const practice = req.session.practice;
-        if (!practice) throw new Problem('access.role');
-        const csrf = await beginSession(req, { userId: practice.teacherId, role: 'teacher' });
-        return { me: await accounts.me({ role: 'teacher', userId: practice.teacherId }), csrf, now };
+        const userId = leavePractice(req);
+        if (userId === null) throw new Problem('access.role');
+        return { me: await accounts.me({ role: 'teacher', userId }), csrf: csrfOf(req), now };
       },
     },
     {
