@@ -203,6 +203,7 @@ export const en = {
     noUnit: 'none',
     category: 'Counts under',
     noCategory: 'no category',
+    noCategoryHint: 'Totals weigh categories here: under none it counts in no total.',
     countsNot: 'does not count',
     onTop: 'on top of the rest',
     noClass: 'Make a class first; then there is somebody to set work for.',

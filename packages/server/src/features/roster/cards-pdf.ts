@@ -1,11 +1,14 @@
 import pdfmake from 'pdfmake';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
+import { toString as qrCode } from 'qrcode';
 import type { Card } from '../accounts/sign-in.service';
 import { fullName } from '../accounts/accounts.service';
 
 const CARDS_A_ROW = 2;
-const CARDS_A_PAGE = 8;
-const CARD_HEIGHT = 176;
+const CARDS_A_PAGE = 10;
+const CARD_HEIGHT = 130;
+const QR_SIZE = 112;
+const MOST_LETTERS = 24;
 
 const font = (name: string) => require.resolve(`dejavu-fonts-ttf/ttf/${name}.ttf`);
 const FONTS = {
@@ -17,20 +20,27 @@ pdfmake.setFonts(FONTS);
 pdfmake.setUrlAccessPolicy(() => false);
 pdfmake.setLocalAccessPolicy((path) => Object.values(FONTS).some((one) => Object.values(one).includes(path)));
 
-// The layout sets words from left to right; a name written from right to left has its words turned round.
+// The layout sets words from left to right. A name written from right to left must not come apart into words:
+// as one run the font's own rules put it in order.
 const RIGHT_TO_LEFT = /^[^\p{L}]*[\u0590-\u08ff\ufb1d-\ufdff\ufe70-\ufefc]/u;
-const inReadingOrder = (text: string) => (RIGHT_TO_LEFT.test(text) ? text.split(' ').reverse().join(' ') : text);
+const inReadingOrder = (text: string) => (RIGHT_TO_LEFT.test(text) ? text.replace(/ /g, '\u00a0') : text);
 const sizeOf = (text: string) => (text.length > 34 ? 10 : text.length > 22 ? 12 : 15);
 
 /** What the QR code of a card opens: our own page with user name and code behind the #, which no server log sees. */
 export const cardAddress = (address: string, { userName, code }: Pick<Card, 'userName' | 'code'>): string =>
   `${address}/card#${encodeURIComponent(userName)}/${code.replace(/-/g, '')}`;
 
-function cardContent(card: Card, { label, address }: { label: string; address: string }): Content {
+async function cardContent(card: Card, { label, address }: { label: string; address: string }): Promise<Content> {
   const name = fullName(card);
   const line = (word: string, value: string): Content => [
     { text: word, fontSize: 7.5, color: '#566970', margin: [0, 6, 0, 0] },
-    { text: value, font: 'Mono', bold: true, fontSize: value.length > 24 ? 7.5 : 10 },
+    // A long user name goes on in the next line at once: it has no words to part at.
+    {
+      text: value.length > MOST_LETTERS ? value.match(new RegExp(`.{1,${MOST_LETTERS}}`, 'g'))!.join('\n') : value,
+      font: 'Mono',
+      bold: true,
+      fontSize: value.length > 16 ? 8 : 10,
+    },
   ];
   return {
     columns: [
@@ -44,17 +54,17 @@ function cardContent(card: Card, { label, address }: { label: string; address: s
           { text: `Scan, or type both at\n${address.replace(/^https?:\/\//, '')}/card`, fontSize: 7.5, color: '#566970', margin: [0, 8, 0, 0] },
         ],
       },
-      { width: 92, qr: cardAddress(address, card), fit: 92, margin: [0, 6, 0, 0] },
+      { svg: await qrCode(cardAddress(address, card), { type: 'svg', margin: 0, errorCorrectionLevel: 'M' }), width: QR_SIZE, margin: [0, 4, 0, 0] },
     ],
     columnGap: 8,
   };
 }
 
-/** Sign-in cards on sheets of A4 to be cut apart, eight a sheet. */
+/** Sign-in cards on sheets of A4 to be cut apart, ten a sheet. */
 export async function cardsPdf(cards: readonly Card[], of: { label: string; address: string }): Promise<Buffer> {
   const rows: Content[][] = [];
   for (let index = 0; index < cards.length; index += CARDS_A_ROW) {
-    const row = cards.slice(index, index + CARDS_A_ROW).map((card) => cardContent(card, of));
+    const row = await Promise.all(cards.slice(index, index + CARDS_A_ROW).map((card) => cardContent(card, of)));
     while (row.length < CARDS_A_ROW) row.push({ text: '' });
     rows.push(row);
   }

@@ -256,6 +256,7 @@ function toggle(kind: HandInKind): void {
             <div class="row wrap">
               <select id="counts-under" v-model="counting" class="field filed"><option value="">{{ t('compose.noCategory') }}</option><option v-for="one in categories" :key="one.id" :value="one.id">{{ one.name }}</option><option value="not">{{ t('compose.countsNot') }}</option></select>
               <label v-if="filing.countsInTotals" class="row"><input v-model="filing.bonus" type="checkbox" /> {{ t('compose.onTop') }}</label>
+              <span v-if="counting === '' && schoolClass?.scheme.kind === 'weighted'" class="muted small">{{ t('compose.noCategoryHint') }}</span>
             </div>
           </template>
           <template v-if="units.length > 0">
