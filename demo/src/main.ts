@@ -120,7 +120,7 @@ async function plantSchool(services: Services, now: number, seed: number): Promi
   );
   const [odile, marek] = people as [(typeof people)[0], (typeof people)[0]];
   const idOf = new Map(names.map((name, index) => [name, people[TEACHERS.length + index]!.id]));
-  const diligence = new Map(names.map((name) => [name, name === 'Bao Lindqvist' ? 0.62 : 0.45 + chance.next() * 0.55]));
+  const diligence = new Map(names.map((name) => [name, name === 'Bao Lindqvist' ? 0.62 : 0.58 + chance.next() * 0.42]));
   const files = await makeFiles(services, chance, now);
 
   const lateRule = { kind: 'perDay' as const, percent: 5_000, of: 'max' as const, maxPercentOff: 50_000, floorPercent: 0 };

@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
-import { dayFromNow, press, someone, type, unique } from '../support/people';
+import { bringsInTwo, dayFromNow, press, someone, type, unique } from '../support/people';
 import { bundleOf, qrOn, workbookOf } from '../support/files';
 
 /** Looks at what a file would do and says what is counted. */
@@ -132,12 +132,7 @@ test('what a teacher sets up for a class takes effect: scheme, standing exceptio
   const { id } = (await made.json()) as { id: string };
 
   await teacher.goto(`/class/${id}`);
-  await type(teacher.getByLabel('Add students'), 'Ada Reef');
-  await teacher.keyboard.press('Enter');
-  await teacher.keyboard.type('Kelp, Ben');
-  await press(teacher.getByRole('button', { name: 'See what it would do' }));
-  await press(teacher.getByRole('button', { name: 'Bring in: 2 new' }));
-  await press(teacher.getByRole('button', { name: 'To the students' }));
+  await bringsInTwo(teacher);
 
   await test.step('a weight is explained and the example follows', async () => {
     await press(teacher.getByRole('link', { name: 'Scheme' }));

@@ -49,7 +49,7 @@ test('the main views of the teacher', async ({ browser }) => {
   await page.goto(`/class/${classId}`);
   await page.getByLabel('Add students').fill(TABLE);
   await page.getByRole('button', { name: 'See what it would do' }).click();
-  await page.locator('tbody tr').first().waitFor();
+  await page.locator('.bar').waitFor();
   await page.screenshot({ path: `${folder}/bring-in.png` });
   await page.goto(`/class/${classId}/calendar`);
   await page.getByRole('button', { name: 'Add a closure' }).click();

@@ -43,6 +43,17 @@ let count = 0;
 /** A name that no other test of this run uses. */
 export const unique = (name: string): string => `${name} ${Date.now().toString(36)}${count++}`;
 
+/** Types Ada and Ben into the open class, looks at what it would do, and brings them in. */
+export async function bringsInTwo(teacher: Page): Promise<void> {
+  await type(teacher.getByLabel('Add students'), 'Ada Reef');
+  await teacher.keyboard.press('Enter');
+  await teacher.keyboard.type('Kelp, Ben');
+  await press(teacher.getByRole('button', { name: 'See what it would do' }));
+  await press(teacher.getByRole('button', { name: 'Bring in: 2 new' }));
+  await press(teacher.getByRole('button', { name: 'To the students' }));
+  await expect(teacher.getByRole('link', { name: 'Ben Kelp' })).toBeVisible();
+}
+
 /** A new class of the demo teacher with two students who have joined. Says how to reach each of them. */
 export async function aClass(browser: Browser) {
   const teacher = await someone(browser, 'odile.finch');
@@ -52,13 +63,7 @@ export async function aClass(browser: Browser) {
   await type(teacher.getByLabel('Name', { exact: true }).first(), name);
   await teacher.keyboard.press('Enter');
   await expect(teacher.getByRole('heading', { name })).toBeVisible();
-  await type(teacher.getByLabel('Add students'), 'Ada Reef');
-  await teacher.keyboard.press('Enter');
-  await teacher.keyboard.type('Kelp, Ben');
-  await press(teacher.getByRole('button', { name: 'See what it would do' }));
-  await press(teacher.getByRole('button', { name: 'Bring in: 2 new' }));
-  await press(teacher.getByRole('button', { name: 'To the students' }));
-  await expect(teacher.getByRole('link', { name: 'Ben Kelp' })).toBeVisible();
+  await bringsInTwo(teacher);
   const code = (await teacher.locator('p.code').textContent())!.trim();
   const classId = teacher.url().split('/').pop()!.split('?')[0]!;
   return { teacher, name, code, classId };

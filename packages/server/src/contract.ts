@@ -342,17 +342,11 @@ export interface StandingReply extends StandingBody {
 export interface StandingForClassReply {
   standing: StandingReply[];
 }
-export interface OwnStanding {
+export interface OwnStanding extends Omit<StandingBody, 'classIds'> {
   id: string;
-  kind: StandingBody['kind'];
-  amount: number;
-  validFrom: LocalDate | null;
-  validTo: LocalDate | null;
-  reason: string;
-  quizTimePercent: MilliPercent | null;
-  waivesLate: boolean;
+  /** the classes by what they are called */
   classes: string[];
-  holds: 'now' | 'coming' | 'ended';
+  holds: StandingReply['holds'];
 }
 
 // Mail

@@ -1,25 +1,12 @@
-import { FIRST_BEARING, FIRST_SCHEME, type BearingSettings, type Closure, type LateRule, type SchoolCalendar, type Scheme, type Term } from '@jolly/core';
-import type { CalendarRequest, ClassDetails, ClassRequest } from '../../contract';
+import { FIRST_BEARING, FIRST_SCHEME, type BearingSettings, type Closure, type LateRule, type Scheme, type Term } from '@jolly/core';
+import type { CalendarRequest, ClassDetails, ClassReply, ClassRequest } from '../../contract';
 import { fromJson } from '../../db/json-column';
 import type { CalendarRow, ClassRow } from './classes.model';
 
 /** A class with its calendar, as the rules need it. */
-export interface SchoolClass extends ClassDetails {
-  id: string;
-  /** name and section, as it is called everywhere */
-  label: string;
-  calendarId: string;
-  calendar: SchoolCalendar;
-  terms: Term[];
-  scheme: Scheme;
-  bearing: BearingSettings;
-  joinCode: string;
-  joinOpen: boolean;
-  joinUntil: number | null;
+export interface SchoolClass extends Omit<ClassReply, 'students' | 'teachers'> {
   /** the id of the records system that a roster was last taken from */
   sourceId: string | null;
-  putAwayAt: number | null;
-  version: number;
 }
 
 export const labelOf = ({ name, section }: Pick<ClassDetails, 'name' | 'section'>): string => (section ? `${name} · ${section}` : name);

@@ -133,13 +133,12 @@ async function readWorkbook(bytes: Buffer): Promise<string[][]> {
   }
   const sheet = book.worksheets.find((one) => one.actualRowCount > 0);
   const rows: string[][] = [];
-  sheet?.eachRow({ includeEmpty: true }, (row, number) => {
-    if (number > MOST_ROWS + 3) return;
-    const cells: string[] = [];
-    for (let column = 1; column <= Math.min(row.cellCount, MOST_COLUMNS); column++) cells.push(cellText(row.getCell(column).value));
-    rows[number - 1] = cells;
-  });
-  for (let index = 0; index < rows.length; index++) rows[index] ??= [];
+  // Row by row and only as far as a roster goes: a single cell far down would else make a million empty rows.
+  for (let number = 1; number <= Math.min(sheet?.rowCount ?? 0, MOST_ROWS + 3); number++) {
+    const row = sheet!.findRow(number);
+    const width = Math.min(row?.cellCount ?? 0, MOST_COLUMNS);
+    rows.push(Array.from({ length: width }, (_, column) => cellText(row!.findCell(column + 1)?.value)));
+  }
   return rows;
 }
 

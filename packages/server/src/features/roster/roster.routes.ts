@@ -223,7 +223,11 @@ export function rosterRoutes({ roster, rosterImport, rosterExport, accounts, sig
       does: 'Joins one more class with the sign-in you have.',
       limit: 'joinCode',
       params: codeParams,
-      handle: ({ actor, params, now }: Ask<{ code: string }>) => roster.joinSignedIn(asStudent(actor), params.code, now),
+      handle: ({ actor, params, now, req }: Ask<{ code: string }>) => {
+        // A practice student belongs to its own class and to no other.
+        if (practiceOf(req)) throw new Problem('session.practice');
+        return roster.joinSignedIn(asStudent(actor), params.code, now);
+      },
     },
   ];
 }

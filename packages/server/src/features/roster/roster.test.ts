@@ -117,7 +117,14 @@ describe('a table', () => {
   });
 
   it('of a workbook is read with its row numbers; a formula is refused and named', async () => {
-    const bytes = await workbook([['Given', 'Family', 'Since'], ['Ada', 'Reef', new Date('2026-09-07')], [], [{ formula: 'A2', result: 'Ada' }, 'Twice']]);
+    const bytes = await workbook([
+      ['Given', 'Family', 'Since'],
+      ['Ada', 'Reef', new Date('2026-09-07')],
+      [],
+      [{ formula: 'A2', result: 'Ada' }, 'Twice'],
+      ...Array<[]>(9000).fill([]),
+      ['Far', 'Down'],
+    ]);
     expect(short(await preview(bytes))).toEqual([
       [2, 'new', 'Ada'],
       [4, 'problem', 'formula'],
@@ -328,6 +335,7 @@ describe('the practice student', () => {
     await finch.post(`/api/my/work/${piece.assignmentId}/hand-in`);
     expect((await finch.get('/api/today')).body.type).toBe('session.practice');
     expect((await finch.put('/api/account/password', { current: 'x', password: 'long enough' })).status).toBe(403);
+    expect((await finch.post('/api/my/classes/XXXXXXX')).body.type).toBe('session.practice');
     finch.enter((await finch.del('/api/session/practice')).body);
     expect(await names()).toEqual(['Bao Lind', 'Hana Lind']);
     expect((await finch.get(`/api/classes/${school.rivers}`)).body.students).toBe(2);
