@@ -1,0 +1,108 @@
+/** Classes, their scheme and units, copies, and the school's calendar. */
+import type { BearingSettings, CalendarProblem, Closure, Instant, LateRule, LocalDate, SchoolCalendar, Scheme, Term, WallTime, WindowField } from '@jolly/core';
+
+export interface ClassDetails {
+  name: string;
+  section: string;
+  subject: string;
+  level: string;
+  room: string;
+  hue: number;
+  dueTime: WallTime | null;
+  graceMinutes: number;
+  lateRule: LateRule;
+  liveLink: string | null;
+  /** how long before a lesson the link shows */
+  liveMinutes: number;
+}
+export interface ClassReply extends ClassDetails {
+  id: string;
+  /** name and section, as it is called everywhere */
+  label: string;
+  calendarId: string;
+  calendar: SchoolCalendar;
+  terms: Term[];
+  scheme: Scheme;
+  bearing: BearingSettings;
+  joinCode: string;
+  joinOpen: boolean;
+  joinUntil: Instant | null;
+  putAwayAt: Instant | null;
+  students: number;
+  teachers: { id: string; name: string; owner: boolean }[];
+  version: number;
+}
+export type ClassRequest = Partial<ClassDetails> & { name: string; zone?: string; calendarId?: string };
+export type ClassChange = Partial<ClassDetails> & { zone?: string; calendarId?: string; version: number };
+export interface JoinCodeRequest {
+  open: boolean;
+  until: Instant | null;
+}
+export interface SchemeRequest {
+  scheme: Scheme;
+  bearing: BearingSettings;
+  lateRule: LateRule;
+  graceMinutes: number;
+  /** where the assignments of a category go that is no longer there */
+  refile: Record<string, string | null>;
+  version: number;
+}
+export interface SchemeReply {
+  class: ClassReply;
+  /** assignments filed under each category */
+  filed: Record<string, number>;
+}
+export interface Unit {
+  id: string;
+  name: string;
+}
+export interface UnitsRequest {
+  units: { id: string | null; name: string }[];
+}
+export interface CopyRequest {
+  name: string;
+  section: string;
+  /** first day of the old term and of the new: dates move by school days from one to the other */
+  from: LocalDate;
+  to: LocalDate;
+  calendarId: string;
+  assignments: boolean;
+  version: number;
+}
+export interface CopyPreviewReply {
+  dates: { title: string; field: WindowField; before: Instant; after: Instant }[];
+  assignments: number;
+  units: number;
+  categories: number;
+}
+
+export interface CalendarRequest {
+  name: string;
+  schoolDays: number[];
+  closures: Closure[];
+  terms: Term[];
+}
+export interface CalendarReply extends CalendarRequest {
+  id: string;
+  version: number;
+  /** the classes that go by it; of those of other teachers only how many */
+  classes: { id: string; label: string }[];
+  otherClasses: number;
+}
+export interface CalendarChange extends CalendarRequest {
+  version: number;
+}
+export interface CalendarEffects {
+  problems: CalendarProblem[];
+  /** dates of assignments that fall on a day without school by the new calendar and did not by the old */
+  onDayOff: { assignmentId: string; classId: string; title: string; field: WindowField; at: Instant }[];
+  /** students whose own dates move because they are counted in school days */
+  moved: { assignmentId: string; classId: string; title: string; students: number; before: Instant; after: Instant }[];
+  /** pieces whose lateness in school days costs something else */
+  costs: number;
+}
+export interface ReadClosuresReply {
+  closures: Closure[];
+  /** events that say nothing about days off, such as lessons with a time */
+  passedOver: number;
+}

@@ -1,0 +1,62 @@
+/** What is looked at across classes: progress, Today, the term line, finding. */
+import type { Instant, LocalDate, MilliPoints, Milliseconds, PieceState, Standing, StudentName, Term, TrailStep, WorkWindow } from '@jolly/core';
+import type { PileReply } from './pieces';
+
+export interface ProgressRow {
+  student: StudentName & { id: string };
+  missing: number;
+  missingStillAccepted: number;
+  coming: number;
+  waiting: number;
+  returned: number;
+  unread: number;
+  standing: Standing;
+}
+export interface ClassProgressReply {
+  classId: string;
+  rows: ProgressRow[];
+}
+export interface ProgressPiece {
+  assignmentId: string;
+  title: string;
+  points: MilliPoints | null;
+  state: PieceState;
+  lateBy: Milliseconds;
+  stillAccepted: boolean;
+  overdue: boolean;
+  window: WorkWindow;
+  trail: TrailStep[];
+  exceptionReason: string | null;
+  effective: MilliPoints | null;
+  returnedAt: Instant | null;
+  readAt: Instant | null;
+}
+export interface StudentProgressReply {
+  student: StudentName & { id: string };
+  classId: string;
+  className: string;
+  hue: number;
+  zone: string;
+  joined: LocalDate;
+  left: LocalDate | null;
+  row: ProgressRow;
+  pieces: ProgressPiece[];
+}
+
+export interface TodayReply {
+  piles: PileReply[];
+  waitingOn: { student: StudentName & { id: string }; classId: string; pieces: { assignmentId: string; title: string; state: 'missing' | 'sentBack' }[] }[];
+  coming: { assignmentId: string; classId: string; title: string; due: Instant; how: 'handIn' | 'inClass'; otherDates: number; latestOther: Instant | null }[];
+  /** per assignment with something returned, most unread first */
+  feedback: { assignmentId: string; classId: string; title: string; returned: number; unread: number }[];
+  drafts: { assignmentId: string; classId: string; title: string }[];
+}
+export interface TermLineReply {
+  classes: { id: string; name: string; hue: number; zone: string; terms: Term[] }[];
+  squares: { assignmentId: string; classId: string; title: string; due: Instant; issued: boolean }[];
+  /** pieces waiting for a score, for the mast */
+  waiting: number;
+}
+export interface FindReply {
+  found: { kind: 'class' | 'student' | 'assignment'; id: string; classId: string; label: string; detail: string }[];
+}

@@ -1,0 +1,12 @@
+/** Failures. */
+
+/** Every failure, as application/problem+json. `type` is the code the page branches on. */
+export interface ProblemReply {
+  type: string;
+  title: string;
+  status: number;
+  errors?: { path: string; message: string }[];
+  /** for a stale edit: what is stored now */
+  current?: unknown;
+  requestId?: string;
+}
