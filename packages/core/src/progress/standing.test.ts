@@ -26,6 +26,7 @@ it('adds up what is scored and how far it can still move', () => {
   expect(standing([piece(20, 15, 'returned'), piece(30, 25, 'scored'), piece(10, null, 'open'), piece(null, null, 'open'), piece(50, null, 'excused')])).toEqual({
     earned: 40_000,
     possible: 50_000,
+    hasTotals: true,
     total: '80',
     band: null,
     atLeast: '67',
@@ -50,6 +51,15 @@ it('follows the missing rule at once, and says why somebody is off course', () =
 it('notices a fall over the last four weeks', () => {
   const old = piece(20, 18, 'returned', { due: NOW - 40 * DAY_MS, scoredAt: NOW - 39 * DAY_MS });
   expect(standing([old, piece(20, 12, 'returned')])).toMatchObject({ total: '75', reasons: [{ why: 'fell', number: '15', limit: '5' }] });
+});
+
+it('has no total where the class has none, yet a bearing by what is missing', () => {
+  expect(standing([piece(10, 8, 'returned'), piece(10, null, 'missing'), piece(10, null, 'missing')], { kind: 'none' })).toMatchObject({
+    hasTotals: false,
+    total: null,
+    atMost: null,
+    bearing: 'drifting',
+  });
 });
 
 it('is nothing before the first score', () => {

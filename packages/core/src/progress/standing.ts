@@ -11,6 +11,8 @@ export interface Standing {
   /** points of everything that counts in the total */
   earned: MilliPoints;
   possible: MilliPoints;
+  /** false where the class has no totals at all */
+  hasTotals: boolean;
   total: string | null;
   band: string | null;
   /** the total if nothing more comes in, and if everything still open gets full marks */
@@ -63,6 +65,7 @@ export function standingOf({ pieces, scheme, settings, now }: { pieces: readonly
   return {
     earned: inTotal.reduce((sum, item) => sum + item.earned, 0),
     possible: inTotal.reduce((sum, item) => sum + (item.bonus ? 0 : item.points), 0),
+    hasTotals: scheme.kind !== 'none',
     total: text(result),
     band: result === null ? null : (bandOf(result, scheme)?.name ?? null),
     atLeast: text(totalWithOpen(pieces, scheme, false)),

@@ -41,6 +41,8 @@ it('says what may be null among the types', () => {
 it('takes a file as a form and everything else as JSON', () => {
   const upload = paths['/api/my/work/{assignmentId}/files']!.post!;
   expect(Object.keys(upload.requestBody!.content)).toEqual(['multipart/form-data']);
+  const table = paths['/api/classes/{classId}/roster/import']!.post!.requestBody!.content['multipart/form-data']!.schema.properties!;
+  expect(JSON.stringify(table.options)).toContain('digest');
 });
 
 it('can be read as a page without scripts, problems included', () => {

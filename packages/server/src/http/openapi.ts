@@ -31,14 +31,23 @@ function parametersOf(schema: ObjectSchema | undefined, where: 'path' | 'query')
   return Object.entries(properties).map(([name, shape]) => ({ name, in: where, required: where === 'path' || required.includes(name), schema: shape }));
 }
 
+/** What a request carries: JSON, one file, or a file with options as JSON beside it. */
+function contentOf({ takesFile, takesTable, body }: Route): object | undefined {
+  const file = { type: 'string', format: 'binary' };
+  if (takesFile) return { 'multipart/form-data': { schema: { type: 'object', required: ['file'], properties: { file } } } };
+  if (takesTable) {
+    const schema = { type: 'object', required: ['file'], properties: { file, options: shapeOf(body!) } };
+    return { 'multipart/form-data': { schema, encoding: { options: { contentType: 'application/json' } } } };
+  }
+  return body && { 'application/json': { schema: shapeOf(body) } };
+}
+
 /** The API's description, made from the same tables and schemas that serve it. */
 export function openApiOf(routes: readonly Route[]) {
   const paths: Record<string, Record<string, unknown>> = {};
   for (const route of routes) {
     const path = route.path.replace(/:(\w+)/g, '{$1}');
-    const content = route.takesFile
-      ? { 'multipart/form-data': { schema: { type: 'object', required: ['file'], properties: { file: { type: 'string', format: 'binary' } } } } }
-      : route.body && { 'application/json': { schema: shapeOf(route.body) } };
+    const content = contentOf(route);
     paths[path] = {
       ...paths[path],
       [route.verb]: {
@@ -71,7 +80,13 @@ const escape = (text: string) => text.replace(/[&<>"]/g, (c) => `&#${c.charCodeA
 export function openApiPage(routes: readonly Route[]): string {
   const rows = routes
     .map((route) => {
-      const body = route.takesFile ? 'one file' : route.body ? JSON.stringify(shapeOf(route.body), null, 2) : '';
+      const body = route.takesFile
+        ? 'one file'
+        : route.takesTable
+          ? `one file, and options:\n${JSON.stringify(shapeOf(route.body!), null, 2)}`
+          : route.body
+            ? JSON.stringify(shapeOf(route.body), null, 2)
+            : '';
       const shape = body.length > 20 ? `<details><summary>body</summary><pre>${escape(body)}</pre></details>` : escape(body);
       return `<tr><td><b>${route.verb.toUpperCase()}</b></td><td><code>${escape(route.path)}</code></td><td>${escape(route.does)}${shape ? `<br>${shape}` : ''}</td><td><code>${route.action}</code><br>${ACTIONS[route.action].roles.join(', ')}</td></tr>`;
     })

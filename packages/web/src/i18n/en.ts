@@ -335,6 +335,7 @@ export const en = {
     dialAll: '{a} of {b} points in what counts',
     reach: 'If nothing more comes in {least}% · everything open at full marks {most}%',
     noScores: 'No score yet',
+    noTotals: 'No totals here',
     missing: 'Missing',
     coming: 'Coming',
     waiting: 'Waiting for a score',

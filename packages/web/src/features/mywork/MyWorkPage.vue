@@ -73,7 +73,7 @@ const excerpt = (remark: string) => (remark.length > 90 ? `${remark.slice(0, 88)
             <div class="heading group-top"><h2>{{ t('work.heading') }}</h2></div>
             <div class="sheet list">
               <RouterLink v-for="one in shownStandings" :key="one.classId" class="line dial-line" :to="{ path: '/my-progress', query: { ...scope.kept.value, class: one.classId } }">
-                <span class="small-dial"><CompassDial :percent="one.row.standing.total === null ? null : Number(one.row.standing.total)" :at-least="one.row.standing.atLeast === null ? null : Number(one.row.standing.atLeast)" :at-most="one.row.standing.atMost === null ? null : Number(one.row.standing.atMost)" label="" :empty="t('progress.noScores')" /></span>
+                <span class="small-dial"><CompassDial :percent="one.row.standing.total === null ? null : Number(one.row.standing.total)" :at-least="one.row.standing.atLeast === null ? null : Number(one.row.standing.atLeast)" :at-most="one.row.standing.atMost === null ? null : Number(one.row.standing.atMost)" label="" :empty="t(one.row.standing.hasTotals ? 'progress.noScores' : 'progress.noTotals')" /></span>
                 <span class="grow small"><strong>{{ one.className }}</strong><span v-if="one.row.standing.possible > 0" class="block">{{ t('progress.dialAll', { a: points(one.row.standing.earned), b: points(one.row.standing.possible) }) }}</span><span v-if="one.row.missing > 0" class="alarm block">{{ t('plan.missing', { n: one.row.missing }) }}</span></span>
               </RouterLink>
             </div>

@@ -39,7 +39,7 @@ const COLUMNS = ['missing', 'coming', 'waiting', 'returned', 'unread'] as const;
                 <td><RouterLink class="row-link" :to="{ path: `/progress/${group.classId}/${row.student.id}`, query: scope.kept.value }" dir="auto">{{ name(row.student) }}</RouterLink></td>
                 <td class="number"><span v-if="row.missingStillAccepted > 0" class="muted small accepted">{{ t('progress.accepted', { n: row.missingStillAccepted }) }}</span><strong v-if="row.missing > 0" class="alarm">{{ row.missing }}</strong><span v-else class="muted">0</span></td>
                 <td v-for="one in ['coming', 'waiting', 'returned', 'unread'] as const" :key="one" class="number" :class="{ muted: row[one] === 0 }">{{ row[one] }}</td>
-                <td class="number nowrap"><strong v-if="row.standing.total !== null">{{ row.standing.total }} %</strong><span v-else class="muted">{{ t('progress.noPoints') }}</span><span v-if="row.standing.band" class="muted small band" dir="auto">{{ row.standing.band }}</span></td>
+                <td class="number nowrap"><strong v-if="row.standing.total !== null">{{ row.standing.total }} %</strong><span v-else class="muted">{{ t(row.standing.hasTotals ? 'progress.noPoints' : 'progress.noTotals') }}</span><span v-if="row.standing.band" class="muted small band" dir="auto">{{ row.standing.band }}</span></td>
                 <td class="bearing"><strong :class="row.standing.bearing">{{ t(`bearing.${row.standing.bearing}`) }}</strong><span v-for="reason in row.standing.reasons" :key="reason.why" class="muted small reason">{{ reasonText(reason) }}</span></td>
               </tr>
             </tbody>
