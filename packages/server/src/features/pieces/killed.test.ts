@@ -39,6 +39,7 @@ it('bringing in a roster that breaks leaves nobody behind', async () => {
   // The plan reads the roster, so it is the writing alone that must fail here.
   await server.sequelize.query("CREATE TRIGGER cut_off BEFORE INSERT ON class_students FOR EACH ROW SIGNAL SQLSTATE '45000'");
   expect((await school.bringIn(finch, 'Half Done')).status).toBe(500);
+  await server.sequelize.query('DROP TRIGGER cut_off');
   expect(await count('users')).toBe(before);
 });
 
