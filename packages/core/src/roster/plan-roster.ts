@@ -39,10 +39,13 @@ export interface RosterPlan {
   passedOver: number;
 }
 
+type Refusal = Pick<RowProblem, 'why' | 'value'>;
 type Match =
-  { known: KnownMember | KnownStudent; member: KnownMember | null; /** matched by what people type, not by an id */ typed?: boolean } | { problem: Omit<RowProblem, 'row'> } | null;
+  | { known: KnownMember | KnownStudent; member: KnownMember | null; /** matched by what people type, not by an id */ typed?: boolean }
+  | { problem: Refusal; about: string[] }
+  | null;
 
-const keysOf = (student: RosterRow | KnownStudent): [string, string][] => {
+const keysOf = (student: Partial<RosterRow> | KnownStudent): [string, string][] => {
   const id = 'personId' in student ? student.personId : 'id' in student ? student.id : undefined;
   const pairs: [string, string | null | undefined][] = [
     ['personId', id],
@@ -80,6 +83,8 @@ function changesOf(row: RosterRow, known: KnownMember | KnownStudent): RosterCha
  * @param members everybody who is or was in the class
  * @param others people of the school outside the class who share a key with some row
  * @param whole the file is the whole class: members who are not in it have left
+ * @param unread whom the rows are about that could not be taken: whatever is wrong with a row, it says that
+ *   somebody is in the class, so nobody has left for it
  * @param meant rows that the teacher has looked at: a namesake who is another person, or a known number under a
  *   wholly other name who is the same
  */
@@ -88,12 +93,14 @@ export function planRoster({
   members,
   others,
   whole,
+  unread = [],
   meant = [],
 }: {
   students: readonly RosterRow[];
   members: readonly KnownMember[];
   others: readonly KnownStudent[];
   whole: boolean;
+  unread?: readonly Partial<RosterRow>[];
   meant?: readonly number[];
 }): RosterPlan {
   const memberById = new Map(members.map((member) => [member.id, member]));
@@ -101,7 +108,14 @@ export function planRoster({
   for (const known of [...others, ...members]) for (const [key, value] of keysOf(known)) byKey.set(`${key} ${value}`, known);
   const taken = new Map<string, number>();
   const entries: RosterEntry[] = [];
+  /** in the file, though with a problem */
+  const mentioned = new Set<string>();
   let passedOver = 0;
+
+  const refuse = (row: RosterRow, problem: Refusal, about: readonly string[] = []) => {
+    for (const id of about) mentioned.add(id);
+    entries.push({ kind: 'problem', row: row.row, column: null, ...problem, ...(isNamed(row) ? { who: { givenName: row.givenName, familyName: row.familyName } } : {}) });
+  };
 
   function matchByKeys(row: RosterRow): Match {
     let match: KnownMember | KnownStudent | undefined;
@@ -109,7 +123,7 @@ export function planRoster({
     for (const [key, value] of keysOf(row)) {
       const known = byKey.get(`${key} ${value}`);
       if (!known) continue;
-      if (match && match.id !== known.id) return { problem: { column: null, why: 'keysDisagree', value: `${fullName(match)}, ${fullName(known)}` } };
+      if (match && match.id !== known.id) return { problem: { why: 'keysDisagree', value: `${fullName(match)}, ${fullName(known)}` }, about: [match.id, known.id] };
       if (!match) typed = key !== 'personId' && key !== 'sourceId';
       match = known;
     }
@@ -118,9 +132,7 @@ export function planRoster({
     // Outside one's own class only a person of that name may be meant by a number; whose it is stays untold.
     if (!member && isNamed(row) && nameKey(match) !== nameKey(row)) {
       const byName = row.userName !== undefined && match.userName === row.userName;
-      return {
-        problem: { column: null, why: byName ? 'userNameTaken' : 'numberElsewhere', value: byName ? row.userName! : (row.schoolNumber ?? row.sourceId ?? row.email ?? '') },
-      };
+      return { problem: { why: byName ? 'userNameTaken' : 'numberElsewhere', value: byName ? row.userName! : (row.schoolNumber ?? row.sourceId ?? row.email ?? '') }, about: [] };
     }
     return { known: match, member, typed };
   }
@@ -128,12 +140,12 @@ export function planRoster({
   function place(row: RosterRow, { known, member, typed }: Extract<Match, { known: unknown }>): void {
     const earlier = taken.get(known.id);
     if (earlier !== undefined) {
-      entries.push({ kind: 'problem', row: row.row, column: null, why: 'twice', value: String(earlier) });
+      refuse(row, { why: 'twice', value: String(earlier) });
       return;
     }
     // A number that was typed wrong would give one student another's name.
     if (typed && isNamed(row) && sharesNoName(row, known) && !meant.includes(row.row)) {
-      entries.push({ kind: 'problem', row: row.row, column: null, why: 'otherName', value: fullName(known) });
+      refuse(row, { why: 'otherName', value: fullName(known) }, [known.id]);
       return;
     }
     taken.set(known.id, row.row);
@@ -156,10 +168,10 @@ export function planRoster({
       .map(([key, value]) => seenKeys.get(`${key} ${value}`))
       .find((earlier) => earlier !== undefined);
     for (const [key, value] of keysOf(row)) seenKeys.set(`${key} ${value}`, row.row);
-    if (match && 'problem' in match) entries.push({ kind: 'problem', row: row.row, ...match.problem });
+    if (match && 'problem' in match) refuse(row, match.problem, match.about);
     else if (match) place(row, match);
-    else if (repeated !== undefined) entries.push({ kind: 'problem', row: row.row, column: null, why: 'twice', value: String(repeated) });
-    else if (!isNamed(row)) entries.push({ kind: 'problem', row: row.row, column: null, why: 'danglingUser', value: row.sourceId ?? '' });
+    else if (repeated !== undefined) refuse(row, { why: 'twice', value: String(repeated) });
+    else if (!isNamed(row)) refuse(row, { why: 'danglingUser', value: row.sourceId ?? '' });
     else byName.push(row);
   }
 
@@ -185,18 +197,31 @@ export function planRoster({
       const keyed = keysOf(row).length > 0;
       // More of this name are here than the file has: which of them is meant matters as soon as something hangs on it.
       if (fitting.length > rows.length - index && (keyed || whole)) {
-        entries.push({ kind: 'problem', row: row.row, column: null, why: 'ambiguous', value: fullName(row) });
+        refuse(
+          row,
+          { why: 'ambiguous', value: fullName(row) },
+          fitting.map((member) => member.id),
+        );
       } else if (at >= 0) {
         const [member] = waiting.splice(at, 1);
         place(row, { known: member!, member: member! });
       } else if (row.left !== undefined) passedOver += 1;
       else if (!keyed && (here.has(key) || index > 0) && !meant.includes(row.row)) {
         const first = index > 0 ? rows[0]!.row : null;
-        entries.push({ kind: 'problem', row: row.row, column: null, why: first === null ? 'sameName' : 'twice', value: first === null ? fullName(row) : String(first) });
+        refuse(row, first === null ? { why: 'sameName', value: fullName(row) } : { why: 'twice', value: String(first) });
       } else entries.push({ kind: 'new', row: row.row, student: row, id: null, namesake: here.has(key) || rows.length > 1 });
     }
   }
 
-  if (whole) for (const member of members) if (member.left === null && !taken.has(member.id)) entries.push({ kind: 'left', row: null, id: member.id, on: null });
+  const isMentioned = (member: KnownMember) =>
+    mentioned.has(member.id) ||
+    unread.some(
+      (row) =>
+        keysOf(row).some((key) => byKey.get(key.join(' '))?.id === member.id) ||
+        (row.givenName !== undefined && nameKey({ givenName: row.givenName, familyName: row.familyName ?? '' }) === nameKey(member)),
+    );
+  if (whole) {
+    for (const member of members) if (member.left === null && !taken.has(member.id) && !isMentioned(member)) entries.push({ kind: 'left', row: null, id: member.id, on: null });
+  }
   return { entries: entries.sort((a, b) => (a.row ?? Infinity) - (b.row ?? Infinity)), passedOver };
 }

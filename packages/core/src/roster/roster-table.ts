@@ -51,6 +51,8 @@ export interface RowProblem {
     | 'noId';
   /** what stands there, or who is meant */
   value: string;
+  /** whom the row is about, as far as it could be read: they are in the file, whatever is wrong with the row */
+  who?: Partial<RosterRow>;
 }
 
 export const MOST_ROWS = 5000;
@@ -175,20 +177,24 @@ export function readRosterTable(rows: readonly string[][], { header, uses }: { h
       if (use === 'unused') continue;
       // An apostrophe in front is how a spreadsheet marks text that begins like a formula.
       const value = tidyText(cells[column] ?? '').replace(/^'(?=[=+\-@])/, '');
-      if (/^[=+@]|^-\S/.test(value) && (cells[column] ?? '').trim().startsWith(value)) formula ??= { column: columnName(column), value };
+      if (/^[=+@]|^-\S/.test(value) && (cells[column] ?? '').trim().startsWith(value)) {
+        formula ??= { column: columnName(column), value };
+        continue;
+      }
       if (value !== '') given[use] = value;
-    }
-    if (formula) {
-      problems.push({ row, column: formula.column, why: 'formula', value: formula.value.slice(0, 60) });
-      continue;
     }
     const whole = given.wholeName ? nameOfLine(given.wholeName) : null;
     const givenName = given.givenName ?? whole?.givenName ?? '';
     const familyName = given.familyName ?? whole?.familyName ?? '';
     const name = givenName ? { givenName, familyName } : { givenName: familyName, familyName: '' };
+    const who = { ...name, ...(given.schoolNumber ? { schoolNumber: given.schoolNumber } : {}), ...(given.personId ? { personId: given.personId } : {}) };
+    if (formula) {
+      problems.push({ row, column: formula.column, why: 'formula', value: formula.value.slice(0, 60), who });
+      continue;
+    }
     const problem = name.givenName === '' ? { field: 'givenName' as const, why: 'noName' as const } : problemOf({ ...given, ...name });
     if (problem) {
-      problems.push({ row, column: columnOf(problem.field), why: problem.why, value: (given[problem.field] ?? '').slice(0, 60) });
+      problems.push({ row, column: columnOf(problem.field), why: problem.why, value: (given[problem.field] ?? '').slice(0, 60), who });
       continue;
     }
     const { personId, schoolNumber, userName, email, shownAs, joined, left } = given;

@@ -97,11 +97,11 @@ describe('rows of a table', () => {
     );
     expect(students).toEqual([{ row: 2, givenName: 'Bao', familyName: 'Lindqvist', email: 'bao@tern.example' }]);
     expect(problems).toEqual([
-      { row: 4, column: 'E-mail', why: 'email', value: 'no address' },
-      { row: 5, column: 'Given name', why: 'noName', value: '' },
-      { row: 6, column: 'Given name', why: 'formula', value: '=1+1' },
-      { row: 7, column: 'Family name', why: 'tooLong', value: 'x'.repeat(60) },
-      { row: 8, column: 'Left', why: 'date', value: '31 Dec' },
+      { row: 4, column: 'E-mail', why: 'email', value: 'no address', who: { givenName: 'Reef', familyName: '' } },
+      { row: 5, column: 'Given name', why: 'noName', value: '', who: { givenName: '', familyName: '' } },
+      { row: 6, column: 'Given name', why: 'formula', value: '=1+1', who: { givenName: 'B', familyName: '' } },
+      { row: 7, column: 'Family name', why: 'tooLong', value: 'x'.repeat(60), who: expect.objectContaining({ givenName: 'Ada' }) },
+      { row: 8, column: 'Left', why: 'date', value: '31 Dec', who: { givenName: 'Eve', familyName: 'Moss' } },
     ]);
   });
   it('has nobody in a file with a header only', () => expect(read('Given name|Family name')).toEqual({ students: [], problems: [] }));
@@ -242,6 +242,22 @@ describe('planning an import', () => {
       ],
     ],
   ])('%s', (_case, students, members, more, expected) => expect(short(plan(students, members, more))).toEqual(expected));
+
+  it('has nobody left whom a row with a problem is about', () => {
+    const others = { ada: member('a', 'Ada Reef'), ben: member('x', 'Ben Kelp', { schoolNumber: '9' }), cy: member('c', 'Cy Moss', { sourceId: 'u3' }) };
+    const unread = [{ givenName: 'ada', familyName: 'REEF' }, { givenName: '', familyName: '', schoolNumber: '9' }, { sourceId: 'u3' }];
+    const { entries } = planRoster({
+      students: [row(1, 'Eve Wrong', { schoolNumber: '17' })],
+      members: [bao, ...Object.values(others), member('d', 'Dag Gone')],
+      others: [],
+      whole: true,
+      unread,
+    });
+    expect(short(entries)).toEqual([
+      [1, 'problem', 'otherName'],
+      [null, 'left', 'd'],
+    ]);
+  });
 
   it('says what changes, from and to', () => {
     expect(plan([row(1, 'Bao Lind', { schoolNumber: '17', email: 'b@tern.example' })], [bao])[0]).toMatchObject({

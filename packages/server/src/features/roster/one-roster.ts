@@ -125,7 +125,7 @@ export function readOneRoster(files: ReadonlyMap<string, string[][]>): Bundle {
         const { row } = enrollment;
         const id = enrollment.get('userSourcedId');
         const add = (why: RowProblem['why'], column: string, value: string, at = { file: 'enrollments.csv', row }) =>
-          problems.push({ row: at.row, column, why, value, file: at.file });
+          problems.push({ row: at.row, column, why, value, file: at.file, ...(id ? { who: { sourceId: id } } : {}) });
         if (id === '') {
           add('noId', 'userSourcedId', '');
           continue;

@@ -144,25 +144,34 @@ export function rosterImportService({ sequelize, accounts, classes, roster }: Co
     const read = file.kind === 'table' ? readTable(file.rows, file.encoding, reading) : readBundle(readOneRoster(file.files), found, file.encoding, reading, today);
     const members = await roster.detailsOf(classId);
     const { students, others } = await meet(read.students, members);
-    const planned: RosterPlan = planRoster({ students, members: members.map(knownMember), others: others.map(known), whole: read.whole, meant: reading.meant ?? [] });
+    const planned: RosterPlan = planRoster({
+      students,
+      members: members.map(knownMember),
+      others: others.map(known),
+      whole: read.whole,
+      unread: read.problems.flatMap((problem) => problem.who ?? []),
+      meant: reading.meant ?? [],
+    });
     const entries = [...read.problems.map((problem) => ({ kind: 'problem' as const, ...problem })), ...planned.entries].sort((a, b) => (a.row ?? Infinity) - (b.row ?? Infinity));
     const digest = createHash('sha256')
       .update(JSON.stringify([entries, read.sourceId]))
       .digest('hex')
       .slice(0, 32);
-    return { found, read, members, others, students, entries, digest, passedOver: planned.passedOver };
+    return { found, read, members, others, entries, digest, passedOver: planned.passedOver };
   }
 
   return {
     /** What a file would do to the roster. */
     async preview(actor: Actor, classId: string, bytes: Buffer, reading: RosterReading, now: number): Promise<RosterPreviewReply> {
-      const { read, students, members, others, entries, digest, passedOver } = await plan(actor, 'roster.look', classId, bytes, reading, now);
+      const { read, members, others, entries, digest, passedOver } = await plan(actor, 'roster.look', classId, bytes, reading, now);
       const people = new Map([...members.map((member) => member.student), ...others].map((one) => [one.id, { givenName: one.givenName, familyName: one.familyName }]));
-      const named = new Map(students.filter((row) => row.givenName !== '').map(({ row, givenName, familyName }) => [row, { givenName, familyName }]));
       const counts: RosterPreviewReply['counts'] = { new: 0, unchanged: 0, changed: 0, returns: 0, left: 0, problem: 0 };
       const shown = entries.map((entry): RosterPreviewEntry => {
         counts[entry.kind] += 1;
-        if (entry.kind === 'problem') return { ...entry, name: named.get(entry.row) ?? null };
+        if (entry.kind === 'problem') {
+          const { who, ...problem } = entry;
+          return { ...problem, name: who?.givenName ? { givenName: who.givenName, familyName: who.familyName ?? '' } : null };
+        }
         if (entry.kind === 'new')
           return {
             ...entry,

@@ -82,6 +82,15 @@ describe('a table', () => {
     expect((await students()).find((one) => one.givenName === 'Ada')).toMatchObject({ familyName: 'Reef-Moss', email: 'ada@tern.example' });
   });
 
+  it('of the whole class with a mistake in somebody’s row does not take them for gone', async () => {
+    const shown = await preview('Name,E-mail\nBao Lind,\nHana Lind,hana at home', { whole: true });
+    expect(short(shown)).toEqual([
+      [2, 'unchanged', 'Bao'],
+      [3, 'problem', 'email'],
+    ]);
+    expect(shown.entries[1]!.name).toEqual({ givenName: 'Hana', familyName: 'Lind' });
+  });
+
   it('names every row that cannot be taken, and takes the others', async () => {
     const shown = await preview('Name,E-mail\nBAO lind,\n=cmd|calc,\nAda Reef,nowhere\nBen Kelp,\nben kelp,\n');
     expect(short(shown)).toEqual([
