@@ -1,3 +1,4 @@
+import { RuleError } from '@jolly/core';
 import type { ErrorRequestHandler, RequestHandler } from 'express';
 import { MulterError } from 'multer';
 import type { ProblemReply } from '../contract';
@@ -8,6 +9,8 @@ function known(error: unknown): Problem | null {
   const translated = translateDbError(error);
   if (translated instanceof Problem) return translated;
   if (error instanceof MulterError) return new Problem(error.code === 'LIMIT_FILE_SIZE' ? 'file.tooLarge' : 'request.malformed');
+  // Of the core's broken promises the one that a person can bring about, by closing the school for years.
+  if (error instanceof RuleError && error.code === 'calendar.no-school-days') return new Problem('calendar.noSchoolDays');
   const { type, code } = (error ?? {}) as { type?: string; code?: string };
   if (type === 'entity.too.large') return new Problem('request.tooLarge');
   if (type === 'entity.parse.failed' || type === 'encoding.unsupported' || type === 'charset.unsupported') return new Problem('request.malformed');

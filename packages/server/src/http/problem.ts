@@ -32,6 +32,8 @@ export const PROBLEMS = {
   'teachers.tooMany': [409, 'A class has at most 20 teachers.'],
   'teachers.ownerStays': [409, 'The owner cannot leave. Hand the class over to a co-teacher first.'],
   'calendar.wrong': [422, 'This calendar is not in order. Nothing was stored.'],
+  'calendar.noSchoolDays': [422, 'The school calendar leaves no school days to count on. Nothing was stored.'],
+  'class.copyTooFar': [422, 'These dates lie more than two years away. Nothing was stored.'],
   'calendar.notReadable': [422, 'This is not a calendar file (.ics) that can be read. Nothing was stored.'],
   'scheme.wrong': [422, 'This scheme cannot be used as it is. Nothing was stored.'],
   'scheme.filed': [409, 'Assignments are filed under a category that is no longer there. Say where they go; nothing was stored.'],

@@ -21,10 +21,13 @@ export const CALENDAR_SENTENCES: Record<CalendarProblem['why'], string> = {
   closesTerm: 'A closure covers this whole term.',
 };
 
-/** @throws Problem `calendar.wrong` naming each field */
-function refuseWrong(calendar: CalendarRequest): void {
+const SCHOOL_DAYS_NEEDED = 30;
+
+/** @throws Problem `calendar.wrong` naming each field; RuleError `calendar.no-school-days` if hardly any are left to count on */
+function refuseWrong(calendar: CalendarRequest, now: number): void {
   const problems = calendarProblems(calendar);
   if (problems.length > 0) throw new Problem('calendar.wrong', { errors: problems.map(({ path, why }) => ({ path, message: CALENDAR_SENTENCES[why] })) });
+  addSchoolDays({ ...calendar, zone: 'UTC' }, now, SCHOOL_DAYS_NEEDED);
 }
 
 const FIELDS: readonly WindowField[] = ['opens', 'due', 'closes'];
@@ -97,9 +100,9 @@ export function calendarsService({ sequelize, classes, board }: { sequelize: Seq
     },
 
     /** A calendar of its own for a class, so that it can differ from the school's. */
-    async create(teacher: Teacher, { classId, ...request }: CalendarRequest & { classId: string }): Promise<CalendarReply> {
+    async create(teacher: Teacher, { classId, ...request }: CalendarRequest & { classId: string }, now: number): Promise<CalendarReply> {
       const found = await classes.forTeacher(teacher, 'class.edit', classId);
-      refuseWrong(request);
+      refuseWrong(request, now);
       const id = randomUUID();
       await inTransaction(sequelize, async (transaction) => {
         await calendars.create({ id, ...request, version: 1 }, { transaction });
@@ -118,8 +121,7 @@ export function calendarsService({ sequelize, classes, board }: { sequelize: Seq
       const touched = own.filter((one) => one.calendarId === id && one.putAwayAt === null);
       const { schoolDays, closures } = request;
       const changed = touched.map((one) => ({ ...one, calendar: { zone: one.calendar.zone, schoolDays, closures } }));
-      // A standing exception of many school days cannot be counted out where hardly any are left.
-      for (const { calendar } of changed) addSchoolDays(calendar, now, 1);
+      refuseWrong(request, now);
       const [before, after] = await Promise.all([board.sights({ classes: touched, drafts: true, now }), board.sights({ classes: changed, drafts: true, now })]);
       const calendarOf = new Map(changed.map((one) => [one.id, one.calendar]));
       const effects = touched.map((one) => {
@@ -130,14 +132,14 @@ export function calendarsService({ sequelize, classes, board }: { sequelize: Seq
     },
 
     /** @throws Problem `calendar.wrong`, or `conflict.changedMeanwhile` with the calendar as it is now */
-    async change(teacher: Teacher, id: string, { version, ...request }: CalendarChange): Promise<CalendarReply> {
+    async change(teacher: Teacher, id: string, { version, ...request }: CalendarChange, now: number): Promise<CalendarReply> {
       await forTeacher(teacher, id, 'calendar.edit');
-      refuseWrong(request);
+      refuseWrong(request, now);
       const [changed] = await calendars.update({ ...request, version: version + 1 }, { where: { id, version } });
       const { row, own } = await forTeacher(teacher, id, 'calendar.look');
-      const [now] = await reply([row], own);
-      if (changed === 0) throw new Problem('conflict.changedMeanwhile', { current: now });
-      return now!;
+      const [current] = await reply([row], own);
+      if (changed === 0) throw new Problem('conflict.changedMeanwhile', { current });
+      return current!;
     },
   };
 }

@@ -1,4 +1,4 @@
-import { carryOver, type Actor, type CalendarStart, type WindowField } from '@jolly/core';
+import { carryOver, daysBetween, localDateAt, type Actor, type CalendarStart, type WindowField } from '@jolly/core';
 import { Transaction, type Sequelize } from 'sequelize';
 import type { AssignmentReply, CopyPreviewReply, CopyRequest } from '../../contract';
 import { Problem } from '../../http/problem';
@@ -6,12 +6,15 @@ import type { AssignmentsService } from '../assignments/assignments.service';
 import type { ClassesService, SchoolClass } from './classes.service';
 
 type Teacher = Actor & { userId: string };
+const FARTHEST_DAYS = 2 * 366;
 const FIELDS: readonly WindowField[] = ['opens', 'due', 'closes'];
 
 /** A class again, for another section or another year: what was prepared, never students, work or scores. */
 export function classCopyService({ sequelize, classes, assignments }: { sequelize: Sequelize; classes: ClassesService; assignments: AssignmentsService }) {
   /** The calendar that the copy goes by: the source's own, or one of another class of this teacher. */
-  async function startsOf(teacher: Teacher, source: SchoolClass, request: CopyRequest): Promise<{ from: CalendarStart; to: CalendarStart }> {
+  async function startsOf(teacher: Teacher, source: SchoolClass, request: CopyRequest, now: number): Promise<{ from: CalendarStart; to: CalendarStart }> {
+    const today = localDateAt(source.calendar.zone, now);
+    if ([request.from, request.to].some((day) => Math.abs(daysBetween(today, day)) > FARTHEST_DAYS)) throw new Problem('class.copyTooFar');
     const own = await classes.load(await classes.taughtBy(teacher.userId, { away: true }));
     const target = [source, ...own].find((one) => one.calendarId === request.calendarId);
     if (!target) throw new Problem('thing.unknown');
@@ -19,18 +22,23 @@ export function classCopyService({ sequelize, classes, assignments }: { sequeliz
     return { from: { calendar: source.calendar, start: request.from }, to: { calendar: { ...target.calendar, zone }, start: request.to } };
   }
 
-  const moved = (assignment: AssignmentReply, { from, to }: { from: CalendarStart; to: CalendarStart }): AssignmentReply => {
-    const dates = FIELDS.map((field) => [field, assignment[field] === null ? null : carryOver(assignment[field], from, to)] as const);
-    return { ...assignment, ...Object.fromEntries(dates) };
-  };
+  /** Assignments with their dates carried over. The school days are walked once for each date, however many share it. */
+  function mover({ from, to }: { from: CalendarStart; to: CalendarStart }): (assignment: AssignmentReply) => AssignmentReply {
+    const known = new Map<number, number>();
+    const carried = (at: number) => {
+      if (!known.has(at)) known.set(at, carryOver(at, from, to));
+      return known.get(at)!;
+    };
+    return (assignment) => ({ ...assignment, ...Object.fromEntries(FIELDS.map((field) => [field, assignment[field] === null ? null : carried(assignment[field])])) });
+  }
 
   return {
-    async preview(teacher: Teacher, classId: string, request: CopyRequest): Promise<CopyPreviewReply> {
+    async preview(teacher: Teacher, classId: string, request: CopyRequest, now: number): Promise<CopyPreviewReply> {
       const source = await classes.forTeacher(teacher, 'class.copy', classId);
-      const starts = await startsOf(teacher, source, request);
+      const moved = mover(await startsOf(teacher, source, request, now));
       const [all, units] = await Promise.all([request.assignments ? assignments.ofClasses([classId], { drafts: true }) : [], classes.unitsOf(classId)]);
       const dates = all.flatMap((one) => {
-        const after = moved(one, starts);
+        const after = moved(one);
         return FIELDS.flatMap((field) => (one[field] === null ? [] : [{ title: one.title, field, before: one[field], after: after[field]! }]));
       });
       return { dates, assignments: all.length, units: units.length, categories: source.scheme.categories.length };
@@ -44,7 +52,7 @@ export function classCopyService({ sequelize, classes, assignments }: { sequeliz
      */
     async copy(teacher: Teacher, classId: string, request: CopyRequest, now: number): Promise<string> {
       const source = await classes.forTeacher(teacher, 'class.copy', classId);
-      const starts = await startsOf(teacher, source, request);
+      const moved = mover(await startsOf(teacher, source, request, now));
       return sequelize.transaction({ isolationLevel: Transaction.ISOLATION_LEVELS.REPEATABLE_READ }, async (transaction) => {
         const asSeen = await classes.unchanged(classId, request.version, transaction);
         const id = await classes.addCopy(asSeen, request, teacher.userId, now, transaction);
@@ -59,7 +67,7 @@ export function classCopyService({ sequelize, classes, assignments }: { sequeliz
           const all = await assignments.ofClasses([classId], { drafts: true }, transaction);
           await assignments.addDrafts(
             id,
-            all.map((one) => ({ ...moved(one, starts), unitId: one.unitId === null ? null : (unitOf.get(one.unitId) ?? null) })),
+            all.map((one) => ({ ...moved(one), unitId: one.unitId === null ? null : (unitOf.get(one.unitId) ?? null) })),
             { by: teacher.userId, now },
             transaction,
           );

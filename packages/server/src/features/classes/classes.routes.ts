@@ -153,7 +153,7 @@ export function classRoutes({ classes, roster, schemes, classCopies, calendars }
       does: 'What a copy would hold, with every date before and after.',
       params: classParams,
       body: copyBody,
-      handle: ({ actor, params, body }: Ask<OneClass, CopyRequest>) => classCopies.preview(asTeacher(actor), params.classId, body),
+      handle: ({ actor, params, body, now }: Ask<OneClass, CopyRequest>) => classCopies.preview(asTeacher(actor), params.classId, body, now),
     },
     {
       verb: 'post',
@@ -195,7 +195,7 @@ export function classRoutes({ classes, roster, schemes, classCopies, calendars }
       does: 'A calendar of its own for one class.',
       body: newCalendarBody,
       status: 201,
-      handle: ({ actor, body }: Ask<object, CalendarRequest & { classId: string }>) => calendars.create(asTeacher(actor), body),
+      handle: ({ actor, body, now }: Ask<object, CalendarRequest & { classId: string }>) => calendars.create(asTeacher(actor), body, now),
     },
     {
       verb: 'post',
@@ -221,7 +221,7 @@ export function classRoutes({ classes, roster, schemes, classCopies, calendars }
       does: 'Changes a calendar; carries the version that was seen.',
       params: calendarParams,
       body: calendarBody,
-      handle: ({ actor, params, body }: Ask<OneCalendar, CalendarChange>) => calendars.change(asTeacher(actor), params.calendarId, body),
+      handle: ({ actor, params, body, now }: Ask<OneCalendar, CalendarChange>) => calendars.change(asTeacher(actor), params.calendarId, body, now),
     },
   ];
 }

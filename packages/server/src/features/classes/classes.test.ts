@@ -210,6 +210,10 @@ describe('copying a class', () => {
     expect((await finch.get('/api/classes')).body).toHaveLength(1);
   });
 
+  it('is refused for dates years away, whose school days nobody would want counted', async () => {
+    expect((await finch.post(`${rivers}/copy`, await ask({ from: '1900-01-01' }))).body.type).toBe('class.copyTooFar');
+  });
+
   it('goes by a calendar of one’s own classes only', async () => {
     expect((await finch.post(`${rivers}/copy`, await ask({ calendarId: randomUUID() }))).status).toBe(404);
   });
@@ -257,6 +261,13 @@ describe('the school calendar', () => {
     const wrong = { name: 'S', version, schoolDays: [], terms: [{ name: 'T', from: '2026-12-18', to: '2026-09-07' }], closures: [] };
     const reply = await finch.put(`/api/calendars/${id}`, wrong);
     expect([reply.status, reply.body.type, reply.body.errors.map((one: { path: string }) => one.path)]).toEqual([422, 'calendar.wrong', ['schoolDays', 'terms.0.to']]);
+  });
+
+  it('that closes the school for years is refused, as nothing could be counted on it', async () => {
+    const { id, version } = await calendar();
+    const closed = { name: 'S', version, schoolDays: [1], terms: [], closures: [{ from: '2026-01-01', to: '2036-01-01' }] };
+    for (const reply of [await finch.put(`/api/calendars/${id}`, closed), await finch.post(`/api/calendars/${id}/preview`, closed)])
+      expect([reply.status, reply.body.type]).toEqual([422, 'calendar.noSchoolDays']);
   });
 
   it('can be a class’s own', async () => {

@@ -4,7 +4,7 @@ import { calendarProblems, plusDays, type Closure, type Term } from '@jolly/core
 import type { CalendarEffects, CalendarReply, CalendarRequest, ClassReply, ReadClosuresReply } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
-import { ask } from '../../api/client';
+import { ApiProblem, ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
 import { localDayLong } from '../../time/format';
@@ -38,18 +38,21 @@ const wrong = (path: string) => problems.value.find((one) => one.path === path)?
 
 const effects = ref<CalendarEffects | null>(null);
 const looking = ref(false);
+const refused = ref('');
 let timer: ReturnType<typeof setTimeout> | undefined;
 let round = 0;
 watch(form, () => {
   clearTimeout(timer);
-  effects.value = null;
+  [effects.value, refused.value] = [null, ''];
   if (!dirty.value || problems.value.length > 0) return;
   timer = setTimeout(async () => {
     const mine = ++round;
     looking.value = true;
-    const found = await ask<CalendarEffects>('POST', `/api/calendars/${stored.value!.id}/preview`, { body: { ...form.value!, version: stored.value!.version } }).catch(() => null);
+    const found = await ask<CalendarEffects>('POST', `/api/calendars/${stored.value!.id}/preview`, { body: { ...form.value!, version: stored.value!.version } }).catch((error: unknown) => (error instanceof ApiProblem ? error : null));
     if (mine !== round) return;
-    [effects.value, looking.value] = [found, false];
+    looking.value = false;
+    if (found instanceof ApiProblem) refused.value = found.title;
+    else effects.value = found;
   }, PREVIEW_AFTER_MS);
 }, { deep: true });
 
@@ -124,6 +127,7 @@ const shared = computed(() => (stored.value ? stored.value.classes.length + stor
             <h3>{{ t('calendar.effects') }}</h3>
             <ul v-if="problems.length > 0" class="plain alarm small"><li v-for="one in problems" :key="one.path">{{ t(`calendar.why.${one.why}`) }}</li></ul>
             <p v-else-if="!dirty" class="muted small">{{ t('calendar.effectsHint') }}</p>
+            <p v-else-if="refused" class="alarm small" role="alert">{{ refused }}</p>
             <p v-else-if="looking || !effects" class="muted small" role="status">{{ t('calendar.looking') }}</p>
             <p v-else-if="effects.onDayOff.length + effects.moved.length + effects.costs === 0" class="small">{{ t('calendar.noEffects') }}</p>
             <template v-else>
