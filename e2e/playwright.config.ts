@@ -4,7 +4,9 @@ export default defineConfig({
   testDir: './journeys',
   workers: 2,
   fullyParallel: true,
-  timeout: 60_000,
+  // Generous, because a busy machine is no failure; what is waited for comes as soon as it is there.
+  timeout: 150_000,
+  expect: { timeout: 20_000 },
   reporter: [['list'], ['json']],
   use: {
     baseURL: `http://127.0.0.1:${process.env.JOLLY_PORT ?? 4720}`,

@@ -16,7 +16,6 @@ const roster = (teacher: Page, id: string) =>
   teacher.request.get(`/api/classes/${id}/roster`).then((reply) => reply.json() as Promise<{ id: string; givenName: string; left: string | null }[]>);
 
 test('a teacher copies a class, brings a bundle and a spreadsheet in, and a student signs in with a printed card', async ({ browser }) => {
-  test.setTimeout(120_000);
   const teacher = await someone(browser, 'odile.finch');
   const classes = (await (await teacher.request.get('/api/classes')).json()) as { id: string; label: string; scheme: { categories: { name: string }[] } }[];
   const rivers = classes.find((one) => one.label === 'Rivers 8')!;
@@ -122,7 +121,6 @@ test('a teacher copies a class, brings a bundle and a spreadsheet in, and a stud
 });
 
 test('what a teacher sets up for a class takes effect: scheme, standing exception, groups, practice student', async ({ browser }) => {
-  test.setTimeout(90_000);
   const teacher = await someone(browser, 'odile.finch');
   const name = unique('Dunes');
   const made = await teacher.request.post('/api/classes', {
