@@ -14,6 +14,8 @@ export interface ProgressRow {
 }
 export interface ClassProgressReply {
   classId: string;
+  className: string;
+  hue: number;
   rows: ProgressRow[];
 }
 export interface ProgressPiece {

@@ -9,6 +9,7 @@ export const setup = {
     make: 'Make the class',
     away: '{n} put away | {n} put away | {n} put away',
     isAway: 'This class is put away: everything in it can be looked at and nothing changed.',
+    itsProgress: 'Look at its progress',
     bringBack: 'Bring it back',
     levelIs: 'level {level}',
     roomIs: 'room {room}',

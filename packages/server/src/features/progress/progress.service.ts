@@ -105,7 +105,7 @@ export function progressService({ classes, board, myWork }: { classes: ClassesSe
       const found = await classes.forTeacher(teacher, 'progress.look', classId);
       const sights = (await board.sights({ classes: [found], now })).filter(({ member }) => member.left === null);
       const rows = grouped(sights, ({ member }) => member.student.id).map((mine) => toStudent(mine, 'teacher', now).row);
-      return { classId, rows };
+      return { classId, className: found.label, hue: found.hue, rows };
     },
 
     async ofStudent(teacher: Actor, classId: string, studentId: string, now: number): Promise<StudentProgressReply> {

@@ -68,7 +68,7 @@ const practise = () =>
           <button class="btn" @click="practise">{{ t('practice.enter') }}</button>
         </div>
         <nav class="parts" :aria-label="t('class.parts.label')"><RouterLink v-for="one in PARTS" :key="one" :to="address(current.id, one)" class="part" :class="{ on: part === one || (one === '' && part === 'bring-in') || (one === 'about' && part === 'copy') }" :aria-current="part === one ? 'page' : undefined">{{ t(`class.parts.${one || 'students'}`) }}</RouterLink></nav>
-        <p v-if="current.putAwayAt !== null" class="note put-away">{{ t('class.isAway') }} <RouterLink v-if="owner" :to="address(current.id, 'about')">{{ t('class.bringBack') }}</RouterLink></p>
+        <p v-if="current.putAwayAt !== null" class="note put-away">{{ t('class.isAway') }} <RouterLink :to="{ path: '/progress', query: { class: current.id } }">{{ t('class.itsProgress') }}</RouterLink> <RouterLink v-if="owner" :to="address(current.id, 'about')">{{ t('class.bringBack') }}</RouterLink></p>
         <slot :school-class="current" />
       </template>
     </div>

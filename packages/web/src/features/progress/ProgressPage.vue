@@ -2,6 +2,7 @@
 /** Each student's pieces and points so far; who lacks most comes first. */
 import type { ClassProgressReply } from '@jolly/server/contract';
 import { computed } from 'vue';
+import { useRoute } from 'vue-router';
 import { ask } from '../../api/client';
 import { useLoad } from '../../api/use-load';
 import ClassSquare from '../../ui/ClassSquare.vue';
@@ -14,10 +15,16 @@ const { t, name } = useWords();
 const { reasonText } = useBearingWords();
 const line = useTermLine();
 const scope = useScope();
-const ids = computed(() => line.classes.filter((one) => scope.inScope(one.id)).map((one) => one.id));
+const route = useRoute();
+// A class that is put away is not on the term line, but its progress can still be looked at.
+const ids = computed(() => {
+  const asked = route.query.class;
+  if (line.loaded && typeof asked === 'string' && !line.classOf(asked)) return [asked];
+  return line.classes.filter((one) => scope.inScope(one.id)).map((one) => one.id);
+});
 const { state, value, why, reload } = useLoad(() => Promise.all(ids.value.map((id) => ask<ClassProgressReply>('GET', `/api/classes/${id}/progress`))), [() => ids.value.join()]);
 const groups = computed(() =>
-  (value.value ?? []).map(({ classId, rows }) => ({ classId, schoolClass: line.classOf(classId), rows: [...rows].sort((a, b) => ORDER.indexOf(a.standing.bearing) - ORDER.indexOf(b.standing.bearing) || b.missing - a.missing || b.missingStillAccepted - a.missingStillAccepted) })),
+  (value.value ?? []).map(({ rows, ...schoolClass }) => ({ ...schoolClass, rows: [...rows].sort((a, b) => ORDER.indexOf(a.standing.bearing) - ORDER.indexOf(b.standing.bearing) || b.missing - a.missing || b.missingStillAccepted - a.missingStillAccepted) })),
 );
 // Whoever needs a word comes first.
 const ORDER = ['offCourse', 'drifting', 'noBearing', 'onCourse'];
@@ -29,7 +36,7 @@ const COLUMNS = ['missing', 'coming', 'waiting', 'returned', 'unread'] as const;
     <div class="page">
       <div class="heading"><h1>{{ t('progress.title') }}</h1><span class="small">{{ t('progress.sub') }} · {{ t('progress.sortHint') }}</span></div>
       <section v-for="group in groups" :key="group.classId" class="group">
-        <h2><ClassSquare :hue="group.schoolClass?.hue ?? 0" /> {{ group.schoolClass?.name }}</h2>
+        <h2><ClassSquare :hue="group.hue" /> <span dir="auto">{{ group.className }}</span></h2>
         <div v-if="group.rows.length === 0" class="note"><p>{{ t('progress.empty') }}</p><p class="muted">{{ t('progress.emptyHint') }}</p></div>
         <div v-else class="sheet wide-table">
           <table class="table">
