@@ -6,6 +6,7 @@ import { useI18n } from 'vue-i18n';
 import { useRoute, useRouter } from 'vue-router';
 import { whenSignedOut } from '../api/client';
 import { SignInForm, useSession } from '../features/accounts';
+import { useClasses } from '../features/classes';
 import { FindAnything } from '../features/find';
 import { TermLine, useScope, useTermLine } from '../features/termline';
 import SideSheet from '../ui/SideSheet.vue';
@@ -18,6 +19,7 @@ const route = useRoute();
 const router = useRouter();
 const session = useSession();
 const line = useTermLine();
+const classes = useClasses();
 const scope = useScope();
 const { choice } = useTheme();
 const find = ref<InstanceType<typeof FindAnything> | null>(null);
@@ -33,7 +35,14 @@ const fresh = computed(() => (current.value === 'class' ? route.path : undefined
 const initials = computed(() => [...(session.me?.givenName ?? '')][0]?.toUpperCase() + ([...(session.me?.familyName ?? '')][0]?.toUpperCase() ?? ''));
 const fullName = computed(() => `${session.me?.givenName ?? ''} ${session.me?.familyName ?? ''}`.trim());
 
-watch(() => session.me?.id, (id) => id && void line.load().catch(() => undefined), { immediate: true });
+watch(
+  () => session.me?.id,
+  (id) => {
+    classes.forget();
+    if (id) void line.load().catch(() => undefined);
+  },
+  { immediate: true },
+);
 // The line follows what was just done on a page: issued, moved, scored.
 watch(() => route.path, () => session.me && line.loaded && void line.load().catch(() => undefined));
 

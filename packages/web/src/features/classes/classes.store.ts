@@ -2,6 +2,7 @@ import type { ClassReply, ClassRequest } from '@jolly/server/contract';
 import { defineStore } from 'pinia';
 import { computed, ref } from 'vue';
 import { ask } from '../../api/client';
+import { table } from './bring-in';
 
 /** The classes one teaches, shared by all pages of the section. */
 export const useClasses = defineStore('classes', () => {
@@ -26,5 +27,10 @@ export const useClasses = defineStore('classes', () => {
     take(made);
     return made;
   }
-  return { all, active, away, load, take, make };
+  /** Whoever sits down next is not shown what somebody else had open. */
+  function forget(): void {
+    all.value = null;
+    table.value = null;
+  }
+  return { all, active, away, load, take, make, forget };
 });

@@ -1,0 +1,2 @@
+/** Classes one teaches. */
+export { useClasses } from './classes.store';
