@@ -58,7 +58,15 @@ const takeTheirs = () => details.attempt(async () => {
 const errorOf = (field: string) => details.problem.value?.errors.find((one) => one.path === field)?.message;
 
 const units = ref<{ id: string | null; name: string }[]>([]);
-watch(value, (now) => now && (units.value = now.units.map((unit) => ({ ...unit }))), { immediate: true });
+// What was changed and not yet saved stays when the rest of the page is loaded anew.
+watch(
+  value,
+  (now, before) => {
+    const untouched = !before || JSON.stringify(units.value) === JSON.stringify(before.units);
+    if (now && untouched) units.value = now.units.map((unit) => ({ ...unit }));
+  },
+  { immediate: true },
+);
 const unitsDirty = computed(() => JSON.stringify(units.value) !== JSON.stringify(value.value?.units ?? []));
 const filing = useAttempt();
 const newUnit = ref('');
@@ -73,7 +81,9 @@ function shift(index: number, by: number): void {
 const saveUnits = () =>
   filing.attempt(async () => {
     addUnit();
-    value.value = { ...value.value!, units: await ask<Unit[]>('PUT', `${path.value}/units`, { body: { units: units.value } }) };
+    const stored = await ask<Unit[]>('PUT', `${path.value}/units`, { body: { units: units.value } });
+    units.value = stored.map((unit) => ({ ...unit }));
+    value.value = { ...value.value!, units: stored };
   });
 
 const email = ref('');

@@ -27,7 +27,8 @@ const source = computed(() => classes.all?.find((one) => one.id === route.params
 const path = computed(() => `/api/classes/${String(route.params.id)}/copy`);
 
 const form = ref({ name: '', section: '', from: '', to: '', calendarId: '', assignments: true });
-watch(() => [source.value?.id, calendars.value !== null] as const, () => {
+// Once for each class: a list that is loaded anew must not undo what was typed meanwhile.
+watch([() => source.value?.id, () => calendars.value !== null], () => {
   const one = source.value;
   if (!one || !calendars.value) return;
   const from = termAt(one.terms, line.today)?.from ?? line.today;
