@@ -331,7 +331,6 @@ export const en = {
     noPoints: 'no score yet',
     left: 'left {day}',
     dial: 'total so far',
-    dialBand: 'total so far: {band}',
     dialAll: '{a} of {b} points in what counts',
     reach: 'If nothing more comes in {least}% · everything open at full marks {most}%',
     noScores: 'No score yet',

@@ -65,7 +65,7 @@ const practise = () =>
       <template v-else>
         <div class="head">
           <div class="grow"><h1 dir="auto">{{ current.label }}</h1><p class="small muted facts">{{ [count('common.students', current.students), current.subject, current.level && t('class.levelIs', { level: current.level }), current.room && t('class.roomIs', { room: current.room }), t('class.taughtBy', { names: current.teachers.map((one) => one.name).join(', ') })].filter(Boolean).join(' · ') }}</p></div>
-          <button class="btn" @click="practise">{{ t('practice.enter') }}</button>
+          <button v-if="current.putAwayAt === null" class="btn" @click="practise">{{ t('practice.enter') }}</button>
         </div>
         <nav class="parts" :aria-label="t('class.parts.label')"><RouterLink v-for="one in PARTS" :key="one" :to="address(current.id, one)" class="part" :class="{ on: part === one || (one === '' && part === 'bring-in') || (one === 'about' && part === 'copy') }" :aria-current="part === one ? 'page' : undefined">{{ t(`class.parts.${one || 'students'}`) }}</RouterLink></nav>
         <p v-if="current.putAwayAt !== null" class="note put-away">{{ t('class.isAway') }} <RouterLink :to="{ path: '/progress', query: { class: current.id } }">{{ t('class.itsProgress') }}</RouterLink> <RouterLink v-if="owner" :to="address(current.id, 'about')">{{ t('class.bringBack') }}</RouterLink></p>

@@ -17,7 +17,8 @@ const { problem, attempt } = useAttempt();
 const path = computed(() => `/api/classes/${props.schoolClass.id}/join-code`);
 const zone = computed(() => props.schoolClass.calendar.zone);
 const over = computed(() => props.schoolClass.joinUntil !== null && props.schoolClass.joinUntil < now());
-const shut = computed(() => !props.schoolClass.joinOpen || over.value);
+const away = computed(() => props.schoolClass.putAwayAt !== null);
+const shut = computed(() => away.value || !props.schoolClass.joinOpen || over.value);
 const address = `${window.location.host}/join`;
 
 const act = (work: () => Promise<ClassReply>, word: string) =>
@@ -37,7 +38,7 @@ const set = (open: boolean, until: number | null) => act(() => ask('PUT', path.v
     <p v-else class="muted small">{{ t('class.joinHow', { address }) }}<template v-if="schoolClass.joinUntil !== null"> {{ t('class.codeUntil', { when: when(schoolClass.joinUntil, zone) }) }}</template></p>
     <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
     <p v-if="said" class="good small" role="status">{{ said }}</p>
-    <div class="row wrap acts">
+    <div v-if="!away" class="row wrap acts">
       <RouterLink v-if="!shut" class="btn" :to="`/class/${schoolClass.id}/code`">{{ t('class.showLarge') }}</RouterLink>
       <button v-if="shut" class="btn main" @click="set(true, null)">{{ t('class.codeOpen') }}</button>
       <button v-else class="btn" @click="set(false, schoolClass.joinUntil)">{{ t('class.codeClose') }}</button>

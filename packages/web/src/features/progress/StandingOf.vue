@@ -48,8 +48,9 @@ function detail(piece: ProgressPiece): string {
       <div class="sheet card">
         <h2 dir="auto"><ClassSquare v-if="own" :hue="standing.hue" /> {{ own ? standing.className : name(standing.student) }}</h2>
         <p v-if="!own" class="muted small"><ClassSquare :hue="standing.hue" /> {{ standing.className }} · {{ t('progress.joined', { day: localDayText(standing.joined) }) }}<template v-if="standing.left"> · {{ t('progress.left', { day: localDayText(standing.left) }) }}</template></p>
-        <CompassDial :percent="number(standing.row.standing.total)" :at-least="number(standing.row.standing.atLeast)" :at-most="number(standing.row.standing.atMost)" :label="standing.row.standing.band ? t('progress.dialBand', { band: standing.row.standing.band }) : t('progress.dial')" :empty="t(standing.row.standing.hasTotals ? 'progress.noScores' : 'progress.noTotals')" />
+        <CompassDial :percent="number(standing.row.standing.total)" :at-least="number(standing.row.standing.atLeast)" :at-most="number(standing.row.standing.atMost)" :label="t('progress.dial')" :empty="t(standing.row.standing.hasTotals ? 'progress.noScores' : 'progress.noTotals')" />
         <template v-if="standing.row.standing.possible > 0">
+          <p v-if="standing.row.standing.band" class="middle"><strong dir="auto">{{ standing.row.standing.band }}</strong></p>
           <p class="small middle">{{ t('progress.dialAll', { a: points(standing.row.standing.earned), b: points(standing.row.standing.possible) }) }}</p>
           <p class="small muted middle">{{ t('progress.reach', { least: standing.row.standing.atLeast, most: standing.row.standing.atMost }) }}</p>
         </template>
