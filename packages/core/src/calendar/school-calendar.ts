@@ -1,5 +1,5 @@
-import { isLocalDate, plusDays, RuleError, weekdayOf, type Instant, type LocalDate, type WallTime } from '../quantities';
-import { instantOf, wallClockAt } from './zone';
+import { dateOfDay, dayNumberOf, isLocalDate, plusDays, RuleError, weekdayOf, type DayNumber, type Instant, type LocalDate, type WallTime } from '../quantities';
+import { dayClockAt, instantOf, instantOfDay } from './zone';
 
 /** A stretch of days, both ends included. */
 export interface DaySpan {
@@ -30,9 +30,42 @@ const LONGEST_WALK_DAYS = 1100;
 /** The last instant of a local day that a date without a time means when the class has no usual due time. */
 export const END_OF_DAY_MS = 86_399_999;
 
+/** A calendar as it is counted in: days as numbers. */
+interface CountedCalendar {
+  /** what it was read from, to see whether it still says that */
+  read: { schoolDays: readonly number[]; closures: readonly DaySpan[] };
+  /** by weekday, 0 = Monday */
+  week: readonly boolean[];
+  closures: readonly { from: DayNumber; to: DayNumber }[];
+}
+
+// A class's windows walk the same calendar thousands of times, so it is read once and again when it says something else.
+const counted = new WeakMap<SchoolCalendar, CountedCalendar>();
+
+const saysTheSame = ({ read }: CountedCalendar, { schoolDays, closures }: SchoolCalendar): boolean =>
+  read.schoolDays.length === schoolDays.length &&
+  read.closures.length === closures.length &&
+  read.schoolDays.every((day, i) => day === schoolDays[i]) &&
+  read.closures.every(({ from, to }, i) => from === closures[i]!.from && to === closures[i]!.to);
+
+function countedOf(calendar: SchoolCalendar): CountedCalendar {
+  let found = counted.get(calendar);
+  if (!found || !saysTheSame(found, calendar)) {
+    const week = [1, 2, 3, 4, 5, 6, 7].map((day) => calendar.schoolDays.includes(day));
+    const read = { schoolDays: [...calendar.schoolDays], closures: calendar.closures.map(({ from, to }) => ({ from, to })) };
+    found = { read, week, closures: read.closures.map(({ from, to }) => ({ from: dayNumberOf(from), to: dayNumberOf(to) })) };
+    counted.set(calendar, found);
+  }
+  return found;
+}
+
+// 1 January 1970 was a Thursday.
+const hasSchool = ({ week, closures }: CountedCalendar, day: DayNumber) =>
+  week[(((day + 3) % 7) + 7) % 7] === true && !closures.some((closure) => closure.from <= day && day <= closure.to);
+
 /** Is there school on this day? */
 export function isSchoolDay(calendar: SchoolCalendar, date: LocalDate): boolean {
-  return calendar.schoolDays.includes(weekdayOf(date)) && !calendar.closures.some((closure) => closure.from <= date && date <= closure.to);
+  return hasSchool(countedOf(calendar), dayNumberOf(date));
 }
 
 /**
@@ -40,12 +73,19 @@ export function isSchoolDay(calendar: SchoolCalendar, date: LocalDate): boolean 
  * @throws RuleError `calendar.no-school-days` when three years hold too few
  */
 export function schoolDayAfter(calendar: SchoolCalendar, date: LocalDate, count: number): LocalDate {
+  return dateOfDay(walk(calendar, dayNumberOf(date), count));
+}
+
+function walk(calendar: SchoolCalendar, from: DayNumber, count: number): DayNumber {
+  const days = countedOf(calendar);
   const step = count < 0 ? -1 : 1;
-  let [left, day, idle] = [Math.abs(count), date, 0];
+  let [left, day, idle] = [Math.abs(count), from, 0];
   while (left > 0) {
-    day = plusDays(day, step);
-    if (isSchoolDay(calendar, day)) [left, idle] = [left - 1, 0];
-    else if (++idle > LONGEST_WALK_DAYS) throw new RuleError('calendar.no-school-days', { date, count });
+    day += step;
+    if (hasSchool(days, day)) {
+      left -= 1;
+      idle = 0;
+    } else if (++idle > LONGEST_WALK_DAYS) throw new RuleError('calendar.no-school-days', { date: dateOfDay(from), count });
   }
   return day;
 }
@@ -56,15 +96,15 @@ export function schoolDayAfter(calendar: SchoolCalendar, date: LocalDate, count:
  */
 export function addSchoolDays(calendar: SchoolCalendar, at: Instant, count: number): Instant {
   if (count === 0) return at;
-  const { date, msOfDay } = wallClockAt(calendar.zone, at);
-  return instantOf(calendar.zone, { date: schoolDayAfter(calendar, date, count), msOfDay });
+  const { day, msOfDay } = dayClockAt(calendar.zone, at);
+  return instantOfDay(calendar.zone, { day: walk(calendar, day, count), msOfDay });
 }
 
 /** The same wall time `count` calendar days on; 0 is the instant itself. */
 export function addDays(calendar: SchoolCalendar, at: Instant, count: number): Instant {
   if (count === 0) return at;
-  const { date, msOfDay } = wallClockAt(calendar.zone, at);
-  return instantOf(calendar.zone, { date: plusDays(date, count), msOfDay });
+  const { day, msOfDay } = dayClockAt(calendar.zone, at);
+  return instantOfDay(calendar.zone, { day: day + count, msOfDay });
 }
 
 /** Milliseconds since midnight of a wall time such as 15:30. */

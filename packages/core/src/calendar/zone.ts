@@ -1,5 +1,5 @@
 import { IANAZone } from 'luxon';
-import { DAY_MS, RuleError, type Instant, type LocalDate } from '../quantities';
+import { dateOfDay, DAY_MS, dayNumberOf, RuleError, type DayNumber, type Instant, type LocalDate } from '../quantities';
 
 /** Wall-clock reading: a day and the milliseconds since its midnight as the clock on the wall shows them. */
 export interface WallClock {
@@ -68,11 +68,23 @@ export function offsetAt(zone: string, at: Instant): number {
   return span.offset;
 }
 
+/** A wall-clock reading with its day as a number: what many days are counted in, as texts are slow. */
+export interface DayClock {
+  day: DayNumber;
+  msOfDay: number;
+}
+
+/** The same as wallClockAt, the day as a number. */
+export function dayClockAt(zone: string, at: Instant): DayClock {
+  const shifted = at + offsetAt(zone, at);
+  const day = Math.floor(shifted / DAY_MS);
+  return { day, msOfDay: shifted - day * DAY_MS };
+}
+
 /** What the clock on the zone's wall shows at an instant. */
 export function wallClockAt(zone: string, at: Instant): WallClock {
-  const shifted = at + offsetAt(zone, at);
-  const midnight = Math.floor(shifted / DAY_MS) * DAY_MS;
-  return { date: new Date(midnight).toISOString().slice(0, 10), msOfDay: shifted - midnight };
+  const { day, msOfDay } = dayClockAt(zone, at);
+  return { date: dateOfDay(day), msOfDay };
 }
 
 /** The zone's day at an instant. */
@@ -86,9 +98,16 @@ export function localDateAt(zone: string, at: Instant): LocalDate {
  * @example Europe/Lisbon 2026-03-29 01:30 (skipped) -> 2026-03-29T01:00Z
  */
 export function instantOf(zone: string, { date, msOfDay }: WallClock): Instant {
-  const reading = Date.parse(`${date}T00:00:00.000Z`) + msOfDay;
+  return instantOfDay(zone, { day: dayNumberOf(date), msOfDay });
+}
+
+/** The same as instantOf for a day as a number. */
+export function instantOfDay(zone: string, { day, msOfDay }: DayClock): Instant {
+  const reading = day * DAY_MS + msOfDay;
   const before = offsetAt(zone, reading - DAY_MS);
   const after = offsetAt(zone, reading + DAY_MS);
+  // Far from a clock change, as nearly always, there is one answer.
+  if (before === after) return reading - before;
   const candidates = [reading - before, reading - after].filter((at) => at + offsetAt(zone, at) === reading);
   if (candidates.length > 0) return Math.min(...candidates);
   return findChange(zone, reading - Math.max(before, after), reading - Math.min(before, after));

@@ -7,6 +7,9 @@ export type Milliseconds = number;
 /** A day on the wall calendar, `YYYY-MM-DD`; compares correctly as text. */
 export type LocalDate = string;
 
+/** A day on the wall calendar as the number of days since 1970-01-01. */
+export type DayNumber = number;
+
 /** A time on the wall clock, `HH:MM`. */
 export type WallTime = string;
 
@@ -24,9 +27,18 @@ export function isLocalDate(text: string): boolean {
   return !Number.isNaN(date.getTime()) && date.toISOString().slice(0, 10) === text;
 }
 
+/** @example dayNumberOf('1970-01-02') -> 1 */
+export function dayNumberOf(date: LocalDate): DayNumber {
+  return Math.round(Date.parse(`${date}T00:00:00.000Z`) / DAY_MS);
+}
+
+export function dateOfDay(day: DayNumber): LocalDate {
+  return new Date(day * DAY_MS).toISOString().slice(0, 10);
+}
+
 /** The day `days` calendar days after (before, if negative) a day. @example plusDays('2026-02-28', 1) -> '2026-03-01' */
 export function plusDays(date: LocalDate, days: number): LocalDate {
-  return new Date(Date.parse(`${date}T00:00:00.000Z`) + days * DAY_MS).toISOString().slice(0, 10);
+  return dateOfDay(dayNumberOf(date) + days);
 }
 
 /** Weekday of a day, 1 = Monday … 7 = Sunday. */
@@ -37,5 +49,5 @@ export function weekdayOf(date: LocalDate): number {
 
 /** Calendar days from one day to another; negative if `to` is earlier. */
 export function daysBetween(from: LocalDate, to: LocalDate): number {
-  return Math.round((Date.parse(`${to}T00:00:00.000Z`) - Date.parse(`${from}T00:00:00.000Z`)) / DAY_MS);
+  return dayNumberOf(to) - dayNumberOf(from);
 }

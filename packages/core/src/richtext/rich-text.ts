@@ -16,6 +16,14 @@ export const EMPTY_TEXT: RichText = { type: 'doc', content: [{ type: 'paragraph'
 
 /** Attributes each kind of node or mark may carry, and how each is checked; anything else is refused. */
 type AttributeCheck = (value: unknown) => boolean;
+const isNullOr =
+  (check: AttributeCheck): AttributeCheck =>
+  (v) =>
+    v === null || check(v);
+const isShortText: AttributeCheck = (v) => typeof v === 'string' && v.length <= 2000;
+const isSpan: AttributeCheck = (v) => Number.isInteger(v) && (v as number) >= 1 && (v as number) <= 100;
+const isFileId: AttributeCheck = (v) => typeof v === 'string' && /^[0-9a-f-]{36}$/.test(v);
+const CELL = { colspan: isSpan, rowspan: isSpan, colwidth: isNullOr((v) => Array.isArray(v) && v.every((one) => Number.isInteger(one))) };
 const NODES: Record<string, Record<string, AttributeCheck>> = {
   doc: {},
   paragraph: {},
@@ -28,13 +36,18 @@ const NODES: Record<string, Record<string, AttributeCheck>> = {
   codeBlock: { language: (v) => v === null || typeof v === 'string' },
   hardBreak: {},
   horizontalRule: {},
+  // A picture is one of our own files; an address elsewhere would tell others who reads this.
+  image: { fileId: isFileId, alt: isShortText },
+  table: {},
+  tableRow: {},
+  tableHeader: CELL,
+  tableCell: CELL,
+  inlineMath: { latex: isShortText },
+  blockMath: { latex: isShortText },
 };
-const BLOCKS = new Set(['paragraph', 'heading', 'listItem', 'codeBlock', 'blockquote', 'hardBreak', 'horizontalRule']);
-const isNullOr =
-  (check: AttributeCheck): AttributeCheck =>
-  (v) =>
-    v === null || check(v);
-const isShortText: AttributeCheck = (v) => typeof v === 'string' && v.length <= 2000;
+const BLOCKS = new Set(['paragraph', 'heading', 'listItem', 'codeBlock', 'blockquote', 'hardBreak', 'horizontalRule', 'tableCell', 'tableHeader', 'blockMath']);
+/** Nodes that are nothing without what names them. */
+const NEEDS: Record<string, string> = { image: 'fileId', inlineMath: 'latex', blockMath: 'latex' };
 const MARKS: Record<string, Record<string, AttributeCheck>> = {
   bold: {},
   italic: {},
@@ -82,6 +95,8 @@ export function richTextProblem(value: unknown): Found | null {
     if (typeof text === 'string' && (characters += text.length) > MOST_CHARACTERS) return { path, problem: 'tooLong' };
     const bad = attributesProblem(allowed, attrs, `${path}.attrs`);
     if (bad) return bad;
+    const needed = NEEDS[type as string];
+    if (needed && (attrs as Record<string, unknown> | undefined)?.[needed] === undefined) return { path: `${path}.attrs.${needed}`, problem: 'badShape' };
     if (marks !== undefined) {
       if (!Array.isArray(marks)) return { path, problem: 'badShape' };
       for (const mark of marks as Record<string, unknown>[]) {
@@ -101,11 +116,51 @@ export function richTextProblem(value: unknown): Found | null {
   return visit(value, 'text', 0);
 }
 
+/**
+ * A document with everything taken out that is not ours: foreign styles, marks, attributes, links that are no
+ * links. Nodes we do not know go, their words stay. What it is made of must be in shape (richTextProblem).
+ */
+export function cleanRichText(value: RichNode): RichNode {
+  const kept = (attrs: Record<string, unknown> | undefined, allowed: Record<string, AttributeCheck>) =>
+    Object.fromEntries(Object.entries(attrs ?? {}).filter(([key, v]) => Object.hasOwn(allowed, key) && allowed[key]!(v)));
+  const inner = (nodes: RichNode[] | undefined) => (Array.isArray(nodes) ? nodes.flatMap(clean) : []);
+  const clean = (node: RichNode): RichNode[] => {
+    const { type, attrs, content, marks, text } = node;
+    const allowed = Object.hasOwn(NODES, type) && type !== 'doc' ? NODES[type] : undefined;
+    if (!allowed) return inner(content);
+    if (type === 'text') {
+      if (typeof text !== 'string' || text === '') return [];
+      const known = (marks ?? []).flatMap((mark) => {
+        const rules = Object.hasOwn(MARKS, mark.type) ? MARKS[mark.type] : undefined;
+        const own = rules && kept(mark.attrs, rules);
+        if (!own || (mark.type === 'link' && own.href === undefined)) return [];
+        return [{ type: mark.type, ...(Object.keys(own).length > 0 ? { attrs: own } : {}) }];
+      });
+      return [{ type, text, ...(known.length > 0 ? { marks: known } : {}) }];
+    }
+    const own = kept(attrs, allowed);
+    const needed = NEEDS[type];
+    if (needed && own[needed] === undefined) return [];
+    const children = inner(content);
+    return [{ type, ...(Object.keys(own).length > 0 ? { attrs: own } : {}), ...(children.length > 0 ? { content: children } : {}) }];
+  };
+  // Words that stood in a node we do not know may now stand bare; a document holds only blocks.
+  const blocks = inner(value.content).map((node) => (node.type === 'text' ? { type: 'paragraph', content: [node] } : node));
+  return { type: 'doc', content: blocks };
+}
+
+/** The files a document shows. */
+export function filesIn(node: RichNode | null): string[] {
+  if (!node) return [];
+  const own = node.type === 'image' && typeof node.attrs?.fileId === 'string' ? [node.attrs.fileId] : [];
+  return [...own, ...(node.content ?? []).flatMap(filesIn)];
+}
+
 /** The document's words as plain text, a line break after each block. */
 export function plainText(node: RichNode | null): string {
   if (!node) return '';
   const inner = (node.content ?? []).map(plainText).join('');
-  const own = (node.text ?? '') + inner;
+  const own = (node.text ?? (typeof node.attrs?.latex === 'string' ? node.attrs.latex : '')) + inner;
   return BLOCKS.has(node.type) && !own.endsWith('\n') ? `${own}\n` : own;
 }
 

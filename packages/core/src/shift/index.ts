@@ -1,2 +1,3 @@
 /** Dates that move together. */
 export * from './carry-over';
+export * from './move-dates';

@@ -1,18 +1,45 @@
 import { localDateAt } from '../calendar';
 import type { Instant, LocalDate } from '../quantities';
 
+/** Whom an assignment is for, of a class. */
+export type Audience = { kind: 'everyone'; laterJoiners: boolean } | { kind: 'chosen'; studentIds: readonly string[]; groupIds: readonly string[] };
+
+export const EVERYONE: Audience = { kind: 'everyone', laterJoiners: true };
+
 /**
- * Is this assignment this student's? Pieces due before they joined or after they left are not theirs,
- * unless work or a score exists (docs/rules.md, 2). Without a due date the day of issue decides for who
- * has left, and who joins later gets it.
+ * Is this student among those an assignment is for? Groups count as they are now, so who comes into a chosen
+ * group gets its work. Without later joiners, who joined after the day of issue does not get it.
+ */
+export function isChosen(audience: Audience, student: { id: string; groupIds: readonly string[]; joined: LocalDate }, issued: LocalDate): boolean {
+  if (audience.kind === 'everyone') return audience.laterJoiners || student.joined <= issued;
+  return audience.studentIds.includes(student.id) || student.groupIds.some((id) => audience.groupIds.includes(id));
+}
+
+/**
+ * Is this assignment this student's? It must be meant for them. Pieces due before they joined or after they
+ * left are not theirs, unless work or a score exists (docs/rules.md, 2). Without a due date the day of issue
+ * decides for who has left, and who joins later gets it. What somebody has worked on stays theirs, also when
+ * they are no longer among the chosen.
  *
  * @param input due as resolved for this student; joined and left are local days of the class, both included
  */
-export function isTheirs(input: { zone: string; due: Instant | null; issuedAt: Instant; joined: LocalDate; left: LocalDate | null; hasWorkOrScore: boolean }): boolean {
+export function isTheirs(input: {
+  zone: string;
+  due: Instant | null;
+  issuedAt: Instant;
+  joined: LocalDate;
+  left: LocalDate | null;
+  audience: Audience;
+  studentId: string;
+  groupIds: readonly string[];
+  hasWorkOrScore: boolean;
+}): boolean {
   if (input.hasWorkOrScore) return true;
+  const issued = localDateAt(input.zone, input.issuedAt);
+  if (!isChosen(input.audience, { id: input.studentId, groupIds: input.groupIds, joined: input.joined }, issued)) return false;
   if (input.due !== null) {
     const day = localDateAt(input.zone, input.due);
     return day >= input.joined && (input.left === null || day <= input.left);
   }
-  return input.left === null || localDateAt(input.zone, input.issuedAt) <= input.left;
+  return input.left === null || issued <= input.left;
 }

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { handInRefusal, isTheirs, stateAt, stateForStudent, summarise, takeBackRefusal, type PieceFact, type PieceState, type StateInput } from '.';
+import { EVERYONE, handInRefusal, isTheirs, stateAt, stateForStudent, summarise, takeBackRefusal, type PieceFact, type PieceState, type StateInput } from '.';
 
 const due = Date.parse('2026-11-25T15:30:00.000Z');
 const hour = 3_600_000;
@@ -89,7 +89,7 @@ it('a later due date never makes a piece later, and never makes an accepted one 
 
 describe('who it concerns and what they may do', () => {
   const audience = (more: Partial<Parameters<typeof isTheirs>[0]>) =>
-    isTheirs({ zone: 'Europe/Lisbon', due, issuedAt: opens, joined: '2026-09-01', left: null, hasWorkOrScore: false, ...more });
+    isTheirs({ zone: 'Europe/Lisbon', due, issuedAt: opens, joined: '2026-09-01', left: null, audience: EVERYONE, studentId: 'bao', groupIds: [], hasWorkOrScore: false, ...more });
 
   it.each<[string, Parameters<typeof audience>[0], boolean]>([
     ['theirs on the day they joined', { joined: '2026-11-25' }, true],
@@ -99,6 +99,12 @@ describe('who it concerns and what they may do', () => {
     ['theirs all the same when work exists', { left: '2026-11-24', hasWorkOrScore: true }, true],
     ['theirs without a date, for who joins later', { due: null, joined: '2026-12-01' }, true],
     ['not theirs without a date when issued after they left', { due: null, left: '2026-11-01' }, false],
+    ['not theirs when others were chosen', { audience: { kind: 'chosen', studentIds: ['hana'], groupIds: [] } }, false],
+    ['theirs when they were chosen', { audience: { kind: 'chosen', studentIds: ['bao'], groupIds: [] } }, true],
+    ['theirs when one of their groups was chosen', { audience: { kind: 'chosen', studentIds: [], groupIds: ['g1'] }, groupIds: ['g0', 'g1'] }, true],
+    ['theirs when they are no longer chosen but worked on it', { audience: { kind: 'chosen', studentIds: [], groupIds: [] }, hasWorkOrScore: true }, true],
+    ['not theirs when they joined after issue and later joiners are left out', { audience: { kind: 'everyone', laterJoiners: false }, joined: '2026-11-25' }, false],
+    ['theirs when they joined on the day of issue', { audience: { kind: 'everyone', laterJoiners: false }, joined: '2026-11-02' }, true],
   ])('%s', (_case, more, theirs) => expect(audience(more)).toBe(theirs));
 
   const ask = (told: Told) => {
