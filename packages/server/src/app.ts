@@ -49,6 +49,7 @@ export function createApp(settings: AppSettings): { app: Express; stop: () => vo
           styleSrc: ["'self'", "'unsafe-inline'"],
           imgSrc: ["'self'", 'data:', 'blob:'],
           fontSrc: ["'self'"],
+          mediaSrc: ["'self'", 'blob:'],
           connectSrc: ["'self'"],
           manifestSrc: ["'self'"],
           frameAncestors: ["'none'"],
@@ -66,7 +67,7 @@ export function createApp(settings: AppSettings): { app: Express; stop: () => vo
       genReqId: () => randomUUID(),
       // Neither words nor passwords: method, path and status are enough to find what happened.
       serializers: {
-        req: (req: { id: string; method: string; url: string }) => ({ id: req.id, method: req.method, path: req.url.split('?')[0] }),
+        req: (req: { id: string; method: string; url: string }) => ({ id: req.id, method: req.method, path: req.url.split('?')[0]!.replace(/^\/calendar\/.*/, '/calendar/…') }),
         res: (res: { statusCode: number }) => ({ status: res.statusCode }),
       },
       customLogLevel: (_req, res) => (res.statusCode >= 500 ? 'error' : 'debug'),

@@ -3,8 +3,9 @@ import { createApp } from './app';
 import { readConfig } from './config';
 import { standInServer } from './features/mail/stand-in';
 import { openInstallation } from './open';
+import { round } from './rounds';
 
-const MAIL_EVERY_MS = 1000;
+const ROUND_EVERY_MS = 1000;
 
 /** Serves until it is told to stop; then finishes what is under way and closes the database. */
 async function main(): Promise<void> {
@@ -18,16 +19,11 @@ async function main(): Promise<void> {
   await standIn?.listen(config.smtpPort).catch(() => {
     throw new Error(`Port ${config.smtpPort} is taken by something else. Set JOLLY_SMTP_PORT to another one.`);
   });
-  let sending = Promise.resolve();
-  const postman = setInterval(() => {
+  let going = Promise.resolve();
+  const clock = setInterval(() => {
     // One round at a time; a round that fails is logged and the next one tries again.
-    sending = sending
-      .then(() => services.mail.sendDue(now()))
-      .then(
-        () => undefined,
-        (error: unknown) => logger.error({ err: error }, 'mail'),
-      );
-  }, MAIL_EVERY_MS);
+    going = going.then(() => round(services, now())).catch((error: unknown) => logger.error({ err: error }, 'round'));
+  }, ROUND_EVERY_MS);
   const server = app.listen(config.port, config.host, (error) => {
     if (error) {
       process.stderr.write(`Port ${config.port} is taken by something else. Set JOLLY_PORT to another one.\n`);
@@ -38,9 +34,9 @@ async function main(): Promise<void> {
   });
   const close = () => {
     stop();
-    clearInterval(postman);
+    clearInterval(clock);
     const rest = async () => {
-      await sending;
+      await going;
       await standIn?.close();
       await sequelize.close();
       process.exit(0);

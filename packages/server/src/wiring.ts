@@ -6,6 +6,9 @@ import { ticketsService } from './features/accounts/tickets.service';
 import { aboutRoutes } from './features/about/about.routes';
 import { assignmentRoutes } from './features/assignments/assignments.routes';
 import { assignmentsService } from './features/assignments/assignments.service';
+import { briefsService } from './features/assignments/briefs.service';
+import { issuingService } from './features/assignments/issuing.service';
+import { rubricRoutes } from './features/assignments/rubric.routes';
 import { calendarsService } from './features/classes/calendars.service';
 import { classCopyService } from './features/classes/class-copy.service';
 import { classRoutes } from './features/classes/classes.routes';
@@ -13,25 +16,39 @@ import { classesService } from './features/classes/classes.service';
 import { schemeService } from './features/classes/scheme.service';
 import { exceptionRoutes } from './features/exceptions/exceptions.routes';
 import { exceptionsService } from './features/exceptions/exceptions.service';
+import { extensionsService } from './features/exceptions/extensions.service';
 import { standingService } from './features/exceptions/standing.service';
 import { findRoutes } from './features/find/find.routes';
 import { findService } from './features/find/find.service';
 import { groupRoutes } from './features/groups/groups.routes';
 import { groupsService } from './features/groups/groups.service';
+import { keptFileRoutes } from './features/kept/kept-files.routes';
+import { keptFilesService } from './features/kept/kept-files.service';
 import { mailRoutes } from './features/mail/mail.routes';
 import { mailService, type MailSettings } from './features/mail/mail.service';
 import { markingRoutes } from './features/marking/marking.routes';
 import { markingService } from './features/marking/marking.service';
+import { dateChangesService } from './features/news/date-changes.service';
+import { newsRoutes } from './features/news/news.routes';
+import { newsService } from './features/news/news.service';
 import { boardService } from './features/pieces/board.service';
+import { fetchingService } from './features/pieces/fetching.service';
 import { myWorkRoutes } from './features/pieces/my-work.routes';
 import { myWorkService } from './features/pieces/my-work.service';
 import { piecesService } from './features/pieces/pieces.service';
+import { calendarFeedService } from './features/plan/calendar-feed.service';
+import { datesService } from './features/plan/dates.service';
+import { movesService } from './features/plan/moves.service';
+import { planRoutes } from './features/plan/plan.routes';
+import { planService } from './features/plan/plan.service';
 import { progressRoutes } from './features/progress/progress.routes';
 import { progressService } from './features/progress/progress.service';
 import { rosterExportService } from './features/roster/roster-export.service';
 import { rosterImportService } from './features/roster/roster-import.service';
 import { rosterRoutes } from './features/roster/roster.routes';
 import { rosterService } from './features/roster/roster.service';
+import { shelfRoutes } from './features/shelf/shelf.routes';
+import { shelfService } from './features/shelf/shelf.service';
 import { termLineRoutes } from './features/termline/termline.routes';
 import { termLineService } from './features/termline/termline.service';
 import { todayRoutes } from './features/today/today.routes';
@@ -57,23 +74,37 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings }: Inst
   const rosterImport = rosterImportService({ sequelize, accounts, classes, roster });
   const rosterExport = rosterExportService({ classes, roster });
   const groups = groupsService({ sequelize, classes, roster });
+  const keptFiles = keptFilesService({ sequelize });
+  const news = newsService({ sequelize, accounts, mail });
   const assignments = assignmentsService({ sequelize, classes });
-  const schemes = schemeService({ sequelize, classes, assignments });
-  const classCopies = classCopyService({ sequelize, classes, assignments });
-  const exceptions = exceptionsService({ sequelize, assignments, roster });
-  const standing = standingService({ sequelize, accounts, classes, roster });
   const pieces = piecesService({ sequelize });
-  const board = boardService({ accounts, classes, roster, assignments, exceptions, standing, pieces });
+  const briefs = briefsService({ sequelize, classes, assignments, keptFiles, pieces });
+  const shelf = shelfService({ sequelize, accounts, classes, assignments, briefs, keptFiles });
+  const schemes = schemeService({ sequelize, classes, assignments });
+  const classCopies = classCopyService({ sequelize, classes, assignments, keptFiles });
+  const exceptions = exceptionsService({ sequelize, assignments, groups, roster });
+  const standing = standingService({ sequelize, accounts, classes, roster });
+  const board = boardService({ accounts, classes, roster, assignments, exceptions, groups, standing, pieces });
+  const dateChanges = dateChangesService({ sequelize, assignments, board, news });
+  const issuing = issuingService({ sequelize, classes, roster, assignments, briefs, board, news, dateChanges });
+  const extensions = extensionsService({ sequelize, accounts, classes, assignments, board, exceptions, news });
+  const moves = movesService({ sequelize, classes, assignments, exceptions, groups, board, issuing, dateChanges });
+  const plan = planService({ sequelize, classes, roster, assignments, board, issuing, moves });
   const calendars = calendarsService({ sequelize, classes, board });
-  const myWork = myWorkService({ classes, roster, assignments, board, pieces });
-  const marking = markingService({ classes, assignments, board, pieces });
+  const myWork = myWorkService({ classes, roster, assignments, board, pieces, extensions, news });
+  const marking = markingService({ classes, assignments, board, pieces, news });
   const progress = progressService({ classes, board, myWork });
-  const today = todayService({ classes, assignments, board });
+  const today = todayService({ classes, assignments, board, extensions });
   const termLine = termLineService({ classes, roster, assignments, board, myWork });
   const find = findService({ classes, roster, assignments, myWork });
+  const dates = datesService({ classes, roster, assignments, board });
+  const calendarFeed = calendarFeedService({ sequelize, accounts, mail, dates });
+  const fetching = fetchingService({ classes, assignments, board, pieces, keptFiles, shelf });
   const counters = { requests: new Map<number, number>() };
   const setup = { accounts, signIn, tickets, mail, classes, schemes, classCopies, calendars, roster, rosterImport, rosterExport, groups };
-  return { sequelize, fileStore, counters, ...setup, assignments, exceptions, standing, pieces, board, myWork, marking, progress, today, termLine, find };
+  const planning = { keptFiles, news, assignments, briefs, shelf, exceptions, standing, dateChanges, issuing, extensions, moves, plan, dates, calendarFeed };
+  const working = { pieces, board, myWork, marking, progress, today, termLine, find, fetching };
+  return { sequelize, fileStore, counters, ...setup, ...planning, ...working };
 }
 
 export type Services = ReturnType<typeof wire>;
@@ -87,6 +118,11 @@ export function allRoutes(services: Services): Route[] {
     ...groupRoutes(services),
     ...mailRoutes(services),
     ...assignmentRoutes(services),
+    ...rubricRoutes(),
+    ...keptFileRoutes(services),
+    ...shelfRoutes(services),
+    ...planRoutes(services),
+    ...newsRoutes(services),
     ...exceptionRoutes(services),
     ...myWorkRoutes(services),
     ...markingRoutes(services),

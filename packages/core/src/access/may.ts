@@ -68,8 +68,12 @@ export const ACTIONS = {
   'assignment.look': teaching,
   'assignment.write': changing,
   'assignment.issue': changing,
+  'file.keep': { roles: ['teacher'], relations: 'anyone' },
+  'shelf.use': { roles: ['teacher'], relations: 'anyone' },
+  'rubric.read': { roles: ['teacher'], relations: 'anyone' },
   'exception.look': teaching,
   'exception.give': changing,
+  'extension.answer': changing,
   'piece.look': teaching,
   'score.write': changing,
   'score.return': changing,
@@ -82,6 +86,9 @@ export const ACTIONS = {
   'ownWork.write': { ...ownWork, changes: true },
   'ownWork.handIn': { ...ownWork, changes: true },
   'ownProgress.look': ownWork,
+  'news.look': signedIn,
+  'dates.look': signedIn,
+  'dates.fetch': anyone,
 } as const satisfies Record<string, Rule>;
 
 export type Action = keyof typeof ACTIONS;

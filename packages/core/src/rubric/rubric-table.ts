@@ -105,7 +105,8 @@ function readGrid(rows: readonly string[][], newId: () => string): ReadRubric {
  * @example [['', 'Beginning (1)', 'Secure (3)'], ['Evidence', 'names one', 'uses several']] -> one criterion, 1 and 3 points
  */
 export function readRubricTable(rows: readonly string[][], newId: () => string): ReadRubric {
-  const filled = rows.filter((row) => row.some((cell) => cell.trim() !== ''));
+  // An apostrophe before = + - @ is how spreadsheets say "this is text".
+  const filled = rows.filter((row) => row.some((cell) => cell.trim() !== '')).map((row) => row.map((cell) => cell.replace(/^'(?=[=+\-@])/, '')));
   const head = filled[0];
   if (!head) return { criteria: [], problems: [] };
   const isLong = columnOf(head, ['level']) >= 0 && columnOf(head, ['points']) >= 0;

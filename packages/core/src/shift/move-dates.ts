@@ -2,6 +2,9 @@ import { addDays, addSchoolDays, localDateAt, schoolDayAfter, type SchoolCalenda
 import { daysBetween, plusDays, weekdayOf, type Instant, type LocalDate } from '../quantities';
 import type { WindowDates, WindowField, WorkWindow } from '../window';
 
+/** Farther than this is a slip of the hand, not a plan. */
+export const MAX_SHIFT_DAYS = 400;
+
 /** How dates are moved. */
 export type DateShift =
   | { kind: 'schoolDays'; days: number }

@@ -43,3 +43,15 @@ export function isTheirs(input: {
   }
   return input.left === null || issued <= input.left;
 }
+
+/**
+ * Which class a student gets an assignment in who is in several that have it: the one they have been in longest
+ * of those they have not left, so that joining another never moves work that has begun.
+ *
+ * @returns null for no membership at all
+ */
+export function classOf(memberships: readonly { classId: string; joined: LocalDate; left: LocalDate | null }[]): string | null {
+  const present = memberships.filter((one) => one.left === null);
+  const [first] = [...(present.length > 0 ? present : memberships)].sort((a, b) => (a.joined === b.joined ? (a.classId < b.classId ? -1 : 1) : a.joined < b.joined ? -1 : 1));
+  return first?.classId ?? null;
+}

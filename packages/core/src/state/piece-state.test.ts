@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { EVERYONE, handInRefusal, isTheirs, stateAt, stateForStudent, summarise, takeBackRefusal, type PieceFact, type PieceState, type StateInput } from '.';
+import { classOf, EVERYONE, handInRefusal, isTheirs, stateAt, stateForStudent, summarise, takeBackRefusal, type PieceFact, type PieceState, type StateInput } from '.';
 
 const due = Date.parse('2026-11-25T15:30:00.000Z');
 const hour = 3_600_000;
@@ -106,6 +106,34 @@ describe('who it concerns and what they may do', () => {
     ['not theirs when they joined after issue and later joiners are left out', { audience: { kind: 'everyone', laterJoiners: false }, joined: '2026-11-25' }, false],
     ['theirs when they joined on the day of issue', { audience: { kind: 'everyone', laterJoiners: false }, joined: '2026-11-02' }, true],
   ])('%s', (_case, more, theirs) => expect(audience(more)).toBe(theirs));
+
+  it.each<[string, Parameters<typeof classOf>[0], string | null]>([
+    [
+      'the class they have been in longest',
+      [
+        { classId: 'b', joined: '2026-09-02', left: null },
+        { classId: 'a', joined: '2026-09-07', left: null },
+      ],
+      'b',
+    ],
+    [
+      'the one they have not left',
+      [
+        { classId: 'b', joined: '2026-09-02', left: '2026-10-01' },
+        { classId: 'a', joined: '2026-09-07', left: null },
+      ],
+      'a',
+    ],
+    [
+      'one of two joined on a day, always the same',
+      [
+        { classId: 'b', joined: '2026-09-02', left: null },
+        { classId: 'a', joined: '2026-09-02', left: null },
+      ],
+      'a',
+    ],
+    ['none without a class', [], null],
+  ])('in two classes that have it they get it in %s', (_case, memberships, classId) => expect(classOf(memberships)).toBe(classId));
 
   const ask = (told: Told) => {
     const situation = {

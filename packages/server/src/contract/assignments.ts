@@ -1,13 +1,71 @@
-/** Assignments. */
-import type { Instant, MilliPoints, PieceState, RichText } from '@jolly/core';
+/** Briefs and the classes they are set for; what goes with them, how they are scored, whom they are for. */
+import type {
+  Audience,
+  HandInKind,
+  Instant,
+  LateRule,
+  LocalDate,
+  MilliPercent,
+  MilliPoints,
+  PieceState,
+  PlannedDay,
+  RichText,
+  Rubric,
+  StudentName,
+  WindowDates,
+} from '@jolly/core';
 
-export type HandInKind = 'text' | 'files';
-export interface AssignmentBody {
+export type { HandInKind } from '@jolly/core';
+export type BriefKind = 'assignment' | 'handout';
+
+/** A file that a teacher put up. */
+export interface KeptFile {
+  id: string;
+  name: string;
+  size: number;
+  mediaType: string;
+}
+/** Something that goes with a brief. A link's title is what the teacher typed; nobody fetches one. */
+export type Attachment = {
+  id: string;
+  title: string;
+  use: 'toRead' | 'oneEach' | 'onePerGroup';
+  /** shows what good looks like */
+  example: boolean;
+} & ({ kind: 'file'; file: KeptFile } | { kind: 'link'; url: string } | { kind: 'worksheet'; text: RichText } | { kind: 'handout'; briefId: string });
+
+export interface ScaleWord {
+  name: string;
+  percent: MilliPercent;
+}
+/** How a piece is scored; the points it is out of stand beside it. */
+export type Scoring = { by: 'points' } | { by: 'rubric'; rubric: Rubric; shelfId: string | null } | { by: 'words'; words: ScaleWord[] } | { by: 'done' } | { by: 'none' };
+
+/** What an assignment or a handout says and asks, the same for every class it is set for. */
+export interface BriefBody {
+  kind: BriefKind;
   title: string;
   instructions: RichText;
+  /** the instructions spoken */
+  spoken: KeptFile | null;
+  attachments: Attachment[];
   how: 'handIn' | 'inClass';
   accepts: HandInKind[];
+  scoring: Scoring;
   points: MilliPoints | null;
+  aims: string[];
+  /** estimated work, for the load */
+  minutes: number | null;
+  /** how often it can be handed in and sent back in all; null: as often as wanted */
+  rounds: number | null;
+  /** null: the class's own */
+  lateRule: LateRule | null;
+  /** standing exceptions hold here */
+  standingHolds: boolean;
+}
+/** A brief set for one class: its window, where it is filed, whom it is for. */
+export interface SetFor {
+  classId: string;
   opens: Instant | null;
   due: Instant | null;
   closes: Instant | null;
@@ -16,19 +74,113 @@ export interface AssignmentBody {
   countsInTotals: boolean;
   /** counted on top of the rest */
   bonus: boolean;
+  audience: Audience;
 }
-export interface AssignmentReply extends AssignmentBody {
+export type BriefRequest = BriefBody & { classes: SetFor[]; fromShelf: string | null };
+export interface BriefChange extends BriefBody {
+  classes: SetFor[];
+  version: number;
+  /** students whose own dates this changes are told */
+  tell: boolean;
+}
+/** A brief and the classes it is set for, of those that the one who asks teaches. */
+export interface BriefReply extends BriefBody {
   id: string;
-  classId: string;
+  classes: (SetFor & {
+    assignmentId: string;
+    issuedAt: Instant | null;
+    /** pieces that somebody has begun or that have a score */
+    begun: number;
+  })[];
+  /** classes of other teachers that it is also set for */
+  elsewhere: number;
+  version: number;
+}
+/** What storing an edited brief would do to students who already have it. */
+export interface BriefEffects {
+  /** students who have it issued, per class */
+  has: { classId: string; students: number }[];
+  /** students whose own dates move, and how many keep theirs though their class's moves */
+  moved: number;
+  keep: number;
+  /** students who would no longer get it */
+  gone: number;
+}
+
+/** A brief as one class has it. */
+export interface AssignmentReply extends BriefBody, SetFor {
+  id: string;
+  briefId: string;
+  /** when it is or was made visible; a time to come: it is timed. null: a draft */
   issuedAt: Instant | null;
+  position: number;
   version: number;
 }
 export type StateCounts = Partial<Record<PieceState, number>>;
-export interface AssignmentListItem extends Omit<AssignmentReply, 'instructions'> {
+export interface AssignmentListItem extends Pick<
+  AssignmentReply,
+  'id' | 'briefId' | 'kind' | 'classId' | 'title' | 'points' | 'opens' | 'due' | 'closes' | 'unitId' | 'issuedAt' | 'how'
+> {
   counts: StateCounts;
   otherDates: number;
 }
+export interface IssueRequest {
+  version: number;
+  /** null: now */
+  at: Instant | null;
+}
 export interface IssueReply {
-  assignment: AssignmentReply;
+  brief: BriefReply;
   students: number;
+}
+/** The load of the day a brief is due for one class, and the lighter day near it. */
+export interface LoadRequest {
+  classes: { classId: string; due: Instant; opens: Instant | null; audience: Audience }[];
+  minutes: number | null;
+  /** the brief itself, which is not counted twice */
+  briefId: string | null;
+}
+export interface LoadReply {
+  classes: { classId: string; students: number; planned: PlannedDay; lighter: PlannedDay | null; /** the class's due time on the lighter day */ lighterDue: Instant | null }[];
+}
+/** A group's own dates on an assignment. */
+export interface GroupDateRequest extends WindowDates {
+  reason: string;
+  tell: boolean;
+}
+export interface GroupDateReply extends WindowDates {
+  groupId: string;
+  groupName: string;
+  students: number;
+  /** the group is no longer there; who was in it keeps the date */
+  dissolved: boolean;
+  reason: string;
+}
+/** What changing a rubric would do to scores that were given by it before. */
+export interface RescoringReply {
+  pieces: { student: StudentName & { id: string }; before: MilliPoints; after: MilliPoints; complete: boolean; returned: boolean }[];
+}
+export interface HandoutReply {
+  id: string;
+  classId: string;
+  className: string;
+  hue: number;
+  title: string;
+  instructions: RichText;
+  spoken: KeptFile | null;
+  attachments: Attachment[];
+  unit: string | null;
+  issuedAt: Instant;
+}
+export interface ReadRubricReply {
+  rubric: Rubric;
+  problems: { row: number; message: string }[];
+}
+export interface RubricTableRequest {
+  rubric: Rubric;
+  format: 'csv' | 'xlsx';
+}
+export interface DayOfClass {
+  classId: string;
+  day: LocalDate;
 }

@@ -1,19 +1,46 @@
 /** What is different for one student: on one assignment, or on everything. */
-import type { Instant, LocalDate, MilliPercent, StudentName } from '@jolly/core';
+import type { Instant, LocalDate, MilliPercent, StudentName, WindowDates, WorkWindow } from '@jolly/core';
 
-export interface ExceptionRequest {
-  /** an absent date is not set here, null sets "no limit" */
-  opens?: Instant | null;
-  due?: Instant | null;
-  closes?: Instant | null;
+/** What a one-off exception gives: an absent date is not set here, null sets "no limit". */
+export interface ExceptionBody extends WindowDates {
   excused: boolean;
+  /** being late costs nothing */
+  waivesLate: boolean;
   reason: string;
 }
-export interface ExceptionReply extends ExceptionRequest {
+export interface ExceptionRequest extends ExceptionBody {
+  studentIds: string[];
+  tell: boolean;
+}
+export interface ExceptionReply extends ExceptionBody {
   id: string;
   givenAt: Instant;
   givenBy: string;
 }
+export type RequestState = 'waiting' | 'granted' | 'declined' | 'withdrawn';
+export interface AskExtension {
+  reason: string;
+  /** when they could hand it in */
+  wantedDue: Instant | null;
+}
+/** A student's request for more time, as they see it. */
+export interface OwnRequest extends AskExtension {
+  id: string;
+  askedAt: Instant;
+  state: RequestState;
+  word: string;
+  answeredAt: Instant | null;
+}
+/** The same as the teacher sees it. */
+export interface ExtensionRequest extends OwnRequest {
+  assignmentId: string;
+  classId: string;
+  title: string;
+  student: StudentName & { id: string };
+  /** their dates as they are now */
+  window: WorkWindow;
+}
+export type AnswerExtension = { grant: true; due: Instant | null; closes: Instant | null; word: string } | { grant: false; word: string };
 
 export interface StandingBody {
   kind: 'none' | 'schoolDays' | 'days' | 'percent';

@@ -1,5 +1,6 @@
 /** What is looked at across classes: progress, Today, the term line, finding. */
 import type { Instant, LocalDate, MilliPoints, Milliseconds, PieceState, Standing, StudentName, Term, TrailStep, WorkWindow } from '@jolly/core';
+import type { ExtensionRequest } from './exceptions';
 import type { PileReply } from './pieces';
 
 export interface ProgressRow {
@@ -51,7 +52,9 @@ export interface TodayReply {
   coming: { assignmentId: string; classId: string; title: string; due: Instant; how: 'handIn' | 'inClass'; otherDates: number; latestOther: Instant | null }[];
   /** per assignment with something returned, most unread first */
   feedback: { assignmentId: string; classId: string; title: string; returned: number; unread: number }[];
-  drafts: { assignmentId: string; classId: string; title: string }[];
+  drafts: { briefId: string; classIds: string[]; title: string; /** a timed one goes out then */ issuedAt: Instant | null }[];
+  /** students asking for more time, oldest first */
+  requests: ExtensionRequest[];
 }
 export interface TermLineReply {
   classes: { id: string; name: string; hue: number; zone: string; terms: Term[] }[];

@@ -1,7 +1,7 @@
 /** One student's piece, as a teacher and as the student sees it. */
-import type { AgendaPlace, Instant, LateRule, MilliPoints, Milliseconds, PieceState, RichText, StudentName, TrailStep, WorkWindow } from '@jolly/core';
-import type { AssignmentReply, HandInKind } from './assignments';
-import type { ExceptionReply } from './exceptions';
+import type { AgendaPlace, Instant, LateRule, MilliPoints, Milliseconds, PieceState, RichText, RubricChoices, StudentName, TrailStep, WorkWindow } from '@jolly/core';
+import type { AssignmentReply, Attachment, GroupDateReply, HandInKind, HandoutReply, KeptFile, Scoring } from './assignments';
+import type { ExceptionReply, OwnRequest } from './exceptions';
 
 export interface WorkFile {
   id: string;
@@ -13,6 +13,8 @@ export interface WorkFile {
 /** One student beside one assignment, as a teacher sees it. */
 export interface PieceRow {
   student: StudentName & { id: string };
+  /** the groups they are in, by name */
+  groups: string[];
   state: PieceState | null;
   lateBy: Milliseconds;
   stillAccepted: boolean;
@@ -28,8 +30,13 @@ export interface PieceRow {
   returnedAt: Instant | null;
   readAt: Instant | null;
 }
+/** What was chosen to score a piece by something else than points. */
+export type Chosen = { by: 'rubric'; choices: RubricChoices } | { by: 'words'; word: string } | { by: 'done'; done: boolean };
 export interface ScoreView {
   earned: MilliPoints | null;
+  chosen: Chosen | null;
+  /** false while a criterion has no choice */
+  complete: boolean;
   takenOff: MilliPoints;
   effective: MilliPoints | null;
   remark: string;
@@ -39,6 +46,11 @@ export interface ScoreView {
 export interface AssignmentPiecesReply {
   assignment: AssignmentReply;
   rows: PieceRow[];
+  groupDates: GroupDateReply[];
+  /** in two classes that have it: they get it in the other one */
+  inOther: { student: StudentName & { id: string }; className: string }[];
+  /** scores given by a rubric that has changed since */
+  rescorable: number;
 }
 export interface HandInView {
   version: number;
@@ -57,8 +69,9 @@ export interface DeskPieceReply {
   sentBack: { at: Instant; reason: string; newDue: Instant | null } | null;
 }
 export interface ScoreRequest {
-  /** null: words only, no points */
+  /** null: words only, no points; with something chosen the points follow from it */
   earned: MilliPoints | null;
+  chosen: Chosen | null;
   remark: string;
   bonusConfirmed?: boolean;
   /** version of the piece as the teacher saw it */
@@ -112,6 +125,7 @@ export interface MyPiece {
 }
 export interface ReturnedView {
   earned: MilliPoints | null;
+  chosen: Chosen | null;
   takenOff: MilliPoints;
   effective: MilliPoints | null;
   remark: string;
@@ -120,10 +134,19 @@ export interface ReturnedView {
 }
 export interface MyWorkReply {
   pieces: MyPiece[];
+  handouts: HandoutReply[];
 }
 export interface MyPieceReply {
   piece: MyPiece;
   instructions: RichText;
+  spoken: KeptFile | null;
+  attachments: Attachment[];
+  scoring: Scoring;
+  minutes: number | null;
+  rounds: number | null;
+  /** their requests for more time, newest first */
+  requests: OwnRequest[];
+  mayAsk: boolean;
   trail: TrailStep[];
   teachers: string[];
   exceptionReason: string | null;

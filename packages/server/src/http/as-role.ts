@@ -13,3 +13,9 @@ export const asTeacher = (actor: Actor): SignedIn => inRole(actor, 'teacher');
 
 /** The actor as a student, likewise. */
 export const asStudent = (actor: Actor): SignedIn => inRole(actor, 'student');
+
+/** Whoever is signed in. */
+export function asPerson(actor: Actor): SignedIn {
+  if (actor.role === 'anonymous') throw new Problem('access.role');
+  return actor;
+}

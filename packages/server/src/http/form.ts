@@ -1,4 +1,4 @@
-import { isLocalDate, LONGEST_NAME, richTextProblem } from '@jolly/core';
+import { cleanRichText, isLocalDate, LONGEST_NAME, richTextProblem, type RichText } from '@jolly/core';
 import Joi from 'joi';
 
 /** Forms that several schemas use. */
@@ -18,12 +18,19 @@ export const localDay = Joi.string()
 export const version = Joi.number().strict().integer().min(0).required();
 export const personName = { givenName: Joi.string().trim().min(1).max(LONGEST_NAME).required(), familyName: Joi.string().trim().max(LONGEST_NAME).allow('').required() };
 
-/** A document of the editor, checked node by node (core/richtext). */
+/**
+ * A document of the editor, checked node by node (core/richtext). What is foreign in it is taken out, so that
+ * words pasted from anywhere are kept and nothing else; what is no document at all is refused.
+ */
 export const richText = Joi.object()
   .unknown(true)
-  .custom((value: unknown, helpers) => {
-    const found = richTextProblem(value);
-    return found ? helpers.error('richText.problem', found) : value;
+  .custom((value: RichText, helpers) => {
+    const first = richTextProblem(value);
+    if (first === null) return value;
+    if (first.problem === 'tooDeep' || first.problem === 'tooLong') return helpers.error('richText.problem', first);
+    const cleaned = value.type === 'doc' && Array.isArray(value.content) ? cleanRichText(value) : value;
+    const found = richTextProblem(cleaned);
+    return found ? helpers.error('richText.problem', found) : cleaned;
   })
   .messages({ 'richText.problem': '{#label} holds something we do not take ({#problem} at {#path})' })
   .required();

@@ -29,5 +29,7 @@ export function guessLimits({ signInTries, joinTries, mailTries }: { signInTries
     secondStep: limit(signInTries, (req) => `${address(req)} ${req.session.secondStepFor ?? req.session.userId ?? ''}`),
     joinCode: limit(joinTries, address),
     mail: limit(mailTries, address, { onlyFailures: false }),
+    // Guessing a calendar address is like guessing a join code.
+    calendar: limit(joinTries, address),
   };
 }

@@ -17,7 +17,7 @@ export interface Ask<Params = Record<string, string>, Body = unknown, Query = Re
   res: Response;
 }
 
-export type Limit = 'signIn' | 'secondStep' | 'joinCode' | 'mail';
+export type Limit = 'signIn' | 'secondStep' | 'joinCode' | 'mail' | 'calendar';
 
 /** One line of a route table: verb, path, permission, form, what it does. */
 export interface Route {

@@ -1,12 +1,16 @@
-import { FIRST_BEARING, FIRST_SCHEME } from '@jolly/core';
+import { EVERYONE, FIRST_BEARING, FIRST_SCHEME } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { allRoutes } from '../wiring';
-import { anAssignment, aSchool, aServer, doc, type Server } from './school';
+import { aBrief, aSchool, aServer, doc, MONDAY, type Server } from './school';
 
 // Filled in with the ids of the school, which are known only when it is there.
-const [CLASS, STUDENT] = ['the class', 'the student'];
+const [CLASS, STUDENT, ASSIGNMENT] = ['the class', 'the student', 'the assignment'];
 const grouping = { name: 'Lab', seed: null, until: null, groups: [{ id: null, name: 'A', studentIds: [] }] };
 const standing = { kind: 'days', amount: 1, validFrom: null, validTo: null, reason: '', quizTimePercent: null, waivesLate: false };
+const { fromShelf: _, ...aBriefToStore } = aBrief([CLASS]);
+const editedBrief = { ...aBriefToStore, version: 1, tell: false };
+const onShelf = { title: 'Sheet', folder: '', tags: [], body: { kind: 'worksheet', text: doc('x') } };
+const move = { assignmentIds: [ASSIGNMENT], shift: { kind: 'days', days: 1 }, oneOffs: false };
 
 /** What each route answers to who may not: nobody, the wrong role, and the right role but somebody else's things. */
 type Row = { nobody: number; wrong: ['teacher' | 'student', number] | null; other: number | null; body?: object };
@@ -91,14 +95,58 @@ const MATRIX: Record<string, Row> = {
   'post /api/tickets/look': { nobody: 404, wrong: null, other: 404, body: { ticket: 'made-up' } },
   'post /api/tickets/take': { nobody: 404, wrong: null, other: 404, body: { ticket: 'made-up' } },
   'get /api/assignments': { nobody: 401, wrong: ['student', 403], other: 200 },
-  'post /api/classes/:classId/assignments': { nobody: 401, wrong: ['student', 403], other: 404, body: anAssignment() },
+  'post /api/briefs': { nobody: 401, wrong: ['student', 403], other: 404, body: aBrief([CLASS]) },
+  'get /api/briefs/:briefId': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'put /api/briefs/:briefId': { nobody: 401, wrong: ['student', 403], other: 404, body: editedBrief },
+  'delete /api/briefs/:briefId': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'post /api/briefs/:briefId/effects': { nobody: 401, wrong: ['student', 403], other: 404, body: editedBrief },
+  'post /api/briefs/:briefId/issue': { nobody: 401, wrong: ['student', 403], other: 404, body: { version: 1, at: null } },
+  'post /api/briefs/:briefId/withdraw': { nobody: 401, wrong: ['student', 403], other: 404, body: { version: 1 } },
+  'post /api/load': {
+    nobody: 401,
+    wrong: ['student', 403],
+    other: 404,
+    body: { classes: [{ classId: CLASS, due: MONDAY, opens: null, audience: EVERYONE }], minutes: null, briefId: null },
+  },
+  'get /api/aims': { nobody: 401, wrong: ['student', 403], other: 200 },
   'get /api/assignments/:assignmentId': { nobody: 401, wrong: ['student', 403], other: 404 },
-  'put /api/assignments/:assignmentId': { nobody: 401, wrong: ['student', 403], other: 404, body: { ...anAssignment(), version: 1 } },
-  'delete /api/assignments/:assignmentId': { nobody: 401, wrong: ['student', 403], other: 404 },
-  'post /api/assignments/:assignmentId/issue': { nobody: 401, wrong: ['student', 403], other: 404, body: { version: 1 } },
   'get /api/assignments/:assignmentId/pieces': { nobody: 401, wrong: ['student', 403], other: 404 },
-  'put /api/assignments/:assignmentId/exceptions/:studentId': { nobody: 401, wrong: ['student', 403], other: 404, body: { excused: true, reason: '' } },
+  'put /api/assignments/:assignmentId/exceptions': {
+    nobody: 401,
+    wrong: ['student', 403],
+    other: 404,
+    body: { studentIds: [STUDENT], excused: true, waivesLate: false, reason: '', tell: true },
+  },
   'delete /api/assignments/:assignmentId/exceptions/:studentId': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'put /api/assignments/:assignmentId/group-dates/:groupId': { nobody: 401, wrong: ['student', 403], other: 404, body: { due: MONDAY, reason: '', tell: true } },
+  'delete /api/assignments/:assignmentId/group-dates/:groupId': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'get /api/assignments/:assignmentId/rescoring': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'post /api/assignments/:assignmentId/rescoring': { nobody: 401, wrong: ['student', 403], other: 404, body: { studentIds: [STUDENT] } },
+  'get /api/requests': { nobody: 401, wrong: ['student', 403], other: 200 },
+  'post /api/requests/:requestId/answer': { nobody: 401, wrong: ['student', 403], other: 404, body: { grant: false, word: '' } },
+  'post /api/my/work/:assignmentId/requests': { nobody: 401, wrong: ['teacher', 403], other: 404, body: { reason: 'Away', wantedDue: null } },
+  'delete /api/my/requests/:requestId': { nobody: 401, wrong: ['teacher', 403], other: 409 },
+  'post /api/rubrics/read': { nobody: 401, wrong: ['student', 403], other: 400 },
+  'post /api/rubrics/table': { nobody: 401, wrong: ['student', 403], other: 200, body: { rubric: { name: '', criteria: [] }, format: 'csv' } },
+  'post /api/files': { nobody: 401, wrong: ['student', 403], other: 400 },
+  'get /api/shelf': { nobody: 401, wrong: ['student', 403], other: 200 },
+  'post /api/shelf': { nobody: 401, wrong: ['student', 403], other: 201, body: onShelf },
+  'get /api/shelf/:itemId': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'put /api/shelf/:itemId': { nobody: 401, wrong: ['student', 403], other: 404, body: { ...onShelf, sharedWith: [], version: 1 } },
+  'delete /api/shelf/:itemId': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'get /api/plan?from=2026-11-16&to=2026-11-27': { nobody: 401, wrong: ['student', 403], other: 200 },
+  'post /api/plan/preview': { nobody: 401, wrong: ['student', 403], other: 404, body: move },
+  'post /api/plan/moves': { nobody: 401, wrong: ['student', 403], other: 404, body: { ...move, digest: '0'.repeat(64), tell: false } },
+  'post /api/plan/moves/:moveId/undo': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'put /api/classes/:classId/order': { nobody: 401, wrong: ['student', 403], other: 404, body: { unitId: null, assignmentIds: [ASSIGNMENT] } },
+  'get /api/dates?from=2026-11-16&to=2026-11-27': { nobody: 401, wrong: null, other: 200 },
+  'get /api/my/calendar-address': { nobody: 401, wrong: null, other: 200 },
+  'post /api/my/calendar-address': { nobody: 401, wrong: null, other: 200 },
+  'get /calendar/:file': { nobody: 404, wrong: null, other: 404 },
+  'get /api/news': { nobody: 401, wrong: null, other: 200 },
+  'post /api/news/seen': { nobody: 401, wrong: null, other: 204 },
+  'get /api/news/settings': { nobody: 401, wrong: null, other: 200 },
+  'put /api/news/settings': { nobody: 401, wrong: null, other: 204, body: { choices: { issued: 'never' }, quiet: { from: '20:00', to: '07:00' } } },
   'get /api/my/work': { nobody: 401, wrong: ['teacher', 403], other: 200 },
   'get /api/my/work/:assignmentId': { nobody: 401, wrong: ['teacher', 403], other: 404 },
   'put /api/my/work/:assignmentId/text': { nobody: 401, wrong: ['teacher', 403], other: 404, body: { text: doc('mine'), version: 0 } },
@@ -110,7 +158,7 @@ const MATRIX: Record<string, Row> = {
   'get /api/files/:fileId': { nobody: 401, wrong: null, other: 404 },
   'get /api/piles': { nobody: 401, wrong: ['student', 403], other: 200 },
   'get /api/assignments/:assignmentId/pieces/:studentId': { nobody: 401, wrong: ['student', 403], other: 404 },
-  'put /api/assignments/:assignmentId/pieces/:studentId/score': { nobody: 401, wrong: ['student', 403], other: 404, body: { earned: 1000, remark: '', version: 0 } },
+  'put /api/assignments/:assignmentId/pieces/:studentId/score': { nobody: 401, wrong: ['student', 403], other: 404, body: { earned: 1000, chosen: null, remark: '', version: 0 } },
   'post /api/assignments/:assignmentId/pieces/:studentId/send-back': { nobody: 401, wrong: ['student', 403], other: 404, body: { reason: 'again', newDue: null, version: 0 } },
   'post /api/assignments/:assignmentId/return': { nobody: 401, wrong: ['student', 403], other: 404, body: { studentIds: 'allHeld' } },
   'get /api/classes/:classId/progress': { nobody: 401, wrong: ['student', 403], other: 404 },
@@ -135,8 +183,28 @@ beforeAll(async () => {
   const calendar = (await (await server.person('finch')).post('/api/calendars', { name: 'Own', schoolDays: [1], closures: [], terms: [], classId: school.rivers })).body as {
     id: string;
   };
-  const unknown = { fileId: randomUUID(), ticketId: randomUUID(), groupingId: randomUUID(), exceptionId: randomUUID(), mailId: randomUUID() };
-  ids = { classId: school.rivers, assignmentId: assignment.id, studentId: school.bao.id, teacherId: school.lund.id, calendarId: calendar.id, code: 'XXXXXXX', ...unknown };
+  const unknown = {
+    fileId: randomUUID(),
+    ticketId: randomUUID(),
+    groupingId: randomUUID(),
+    exceptionId: randomUUID(),
+    mailId: randomUUID(),
+    groupId: randomUUID(),
+    requestId: randomUUID(),
+    itemId: randomUUID(),
+    moveId: randomUUID(),
+    file: `${'x'.repeat(43)}.ics`,
+  };
+  ids = {
+    classId: school.rivers,
+    assignmentId: assignment.id,
+    briefId: assignment.briefId,
+    studentId: school.bao.id,
+    teacherId: school.lund.id,
+    calendarId: calendar.id,
+    code: 'XXXXXXX',
+    ...unknown,
+  };
 });
 afterAll(() => server.close());
 
@@ -154,7 +222,8 @@ it('has a row for every route there is, and no row too many', () => {
 describe.each(Object.entries(MATRIX))('%s', (key, { nobody, wrong, other, body }) => {
   const [verb, path] = key.split(' ') as ['get' | 'post' | 'put' | 'patch' | 'delete', string];
   const address = () => path.replace(/:(\w+)/g, (_, name: string) => ids[name]!);
-  const filled = () => body && (JSON.parse(JSON.stringify(body).replaceAll(CLASS, ids.classId!).replaceAll(STUDENT, ids.studentId!)) as object);
+  const filled = () =>
+    body && (JSON.parse(JSON.stringify(body).replaceAll(CLASS, ids.classId!).replaceAll(STUDENT, ids.studentId!).replaceAll(ASSIGNMENT, ids.assignmentId!)) as object);
   const ask = async (who: string | undefined) => (await (await server.person(who)).send(verb, address(), filled())).status;
 
   it(`answers ${nobody} to who is not signed in`, async () => expect(await ask(undefined)).toBe(nobody));

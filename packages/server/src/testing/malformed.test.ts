@@ -1,5 +1,5 @@
 import { FIRST_BEARING, FIRST_SCHEME } from '@jolly/core';
-import { anAssignment, aSchool, aServer, doc, type Server } from './school';
+import { aBrief, aSchool, aServer, doc, type Server } from './school';
 
 let server: Server;
 let ids: Record<string, string>;
@@ -11,13 +11,12 @@ beforeAll(async () => {
 });
 afterAll(() => server.close());
 
-const assignments = '/api/classes/:classId/assignments';
+const briefs = '/api/briefs';
+const CLASS = '7a1d4f0e-5c1b-4e0a-8a44-3f1f6f1c2b10';
+const attached = { id: '7a1d4f0e-5c1b-4e0a-8a44-3f1f6f1c2b11', title: 'A link', use: 'toRead' as const, example: false };
 const score = '/api/assignments/:assignmentId/pieces/:studentId/score';
 const CALENDAR = '0c6f8f5e-0d8c-4a53-9d3f-0a6c3f6f2b11';
 const schemeBody = { bearing: FIRST_BEARING, lateRule: { kind: 'none' }, graceMinutes: 0, refile: {}, version: 1 };
-const script = doc('x');
-script.content = [{ type: 'paragraph', content: [{ type: 'text', text: 'x', marks: [{ type: 'link', attrs: { href: 'javascript:alert(1)' } }] }] }];
-
 it.each<['post' | 'put' | 'patch', string, string, object, string]>([
   ['post', 'a class without a name', '/api/classes', { name: ' ' }, 'name'],
   ['post', 'a class in a zone that is none', '/api/classes', { name: 'A', zone: 'Mars/Olympus' }, 'zone'],
@@ -46,14 +45,30 @@ it.each<['post' | 'put' | 'patch', string, string, object, string]>([
     'classIds',
   ],
   ['post', 'an invitation to nowhere', '/api/classes/:classId/teachers', { email: 'marek' }, 'email'],
-  ['post', 'a title of 201 characters', assignments, anAssignment({ title: 'x'.repeat(201) }), 'title'],
-  ['post', 'a due date after 2100', assignments, anAssignment({ due: Date.parse('2206-11-25T00:00Z') }), 'due'],
-  ['post', 'half a thousandth of a point', assignments, anAssignment({ points: 0.5 }), 'points'],
-  ['post', 'points as text, which is not converted', assignments, { ...anAssignment(), points: '20000' }, 'points'],
-  ['post', 'instructions with a script link', assignments, anAssignment({ instructions: script }), 'instructions'],
-  ['put', 'an exception without saying whether excused', '/api/assignments/:assignmentId/exceptions/:studentId', { reason: '' }, 'excused'],
-  ['put', 'a negative score', score, { earned: -1, remark: '', version: 0 }, 'earned'],
-  ['put', 'a score of ten in words', score, { earned: 'ten', remark: '', version: 0 }, 'earned'],
+  ['post', 'a title of 201 characters', briefs, aBrief([CLASS], { title: 'x'.repeat(201) }), 'title'],
+  ['post', 'a due date after 2100', briefs, aBrief([CLASS], { due: Date.parse('2206-11-25T00:00Z') }), 'classes.0.due'],
+  ['post', 'half a thousandth of a point', briefs, aBrief([CLASS], { points: 0.5 }), 'points'],
+  ['post', 'points as text, which is not converted', briefs, { ...aBrief([CLASS]), points: '20000' }, 'points'],
+  ['post', 'instructions that are no document', briefs, { ...aBrief([CLASS]), instructions: { html: '<script>' } }, 'instructions'],
+  ['post', 'a kind of hand-in that nobody knows', briefs, { ...aBrief([CLASS]), accepts: ['telepathy'] }, 'accepts.0'],
+  ['post', 'a script as a link that goes with it', briefs, aBrief([CLASS], { attachments: [{ ...attached, kind: 'link', url: 'javascript:alert(1)' }] }), 'attachments.0.url'],
+  ['post', 'an assignment for no class', briefs, aBrief([]), 'classes'],
+  ['post', 'the same class twice', briefs, aBrief([CLASS, CLASS]), 'classes.1'],
+  ['post', 'a load of nothing', '/api/load', { classes: [], minutes: null, briefId: null }, 'classes'],
+  ['post', 'a move by no day', '/api/plan/preview', { assignmentIds: [CLASS], shift: { kind: 'days', days: 0 }, oneOffs: false }, 'shift.days'],
+  ['post', 'a move to a day that does not exist', '/api/plan/preview', { assignmentIds: [CLASS], shift: { kind: 'toDay', day: '2026-02-30' }, oneOffs: false }, 'shift.day'],
+  [
+    'put',
+    'an exception without saying whether excused',
+    '/api/assignments/:assignmentId/exceptions',
+    { studentIds: [CLASS], waivesLate: false, reason: '', tell: true },
+    'excused',
+  ],
+  ['put', 'an exception for nobody', '/api/assignments/:assignmentId/exceptions', { studentIds: [], excused: true, waivesLate: false, reason: '', tell: true }, 'studentIds'],
+  ['post', 'something without a name on the shelf', '/api/shelf', { title: ' ', folder: '', tags: [], body: { kind: 'worksheet', text: doc('x') } }, 'title'],
+  ['put', 'quiet hours that are no times', '/api/news/settings', { choices: {}, quiet: { from: '25:00', to: '07:00' } }, 'quiet.from'],
+  ['put', 'a negative score', score, { earned: -1, chosen: null, remark: '', version: 0 }, 'earned'],
+  ['put', 'a score of ten in words', score, { earned: 'ten', chosen: null, remark: '', version: 0 }, 'earned'],
   ['post', 'a send-back without a reason', '/api/assignments/:assignmentId/pieces/:studentId/send-back', { reason: ' ', newDue: null, version: 0 }, 'reason'],
   ['post', 'returning to nobody', '/api/assignments/:assignmentId/return', { studentIds: [] }, 'studentIds'],
 ])('%s refuses %s and names the field', async (verb, _case, path, body, field) => {

@@ -1,4 +1,4 @@
-import { textOf } from '@jolly/core';
+import { EVERYONE, textOf } from '@jolly/core';
 import { randomBytes } from 'node:crypto';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
@@ -7,9 +7,10 @@ import { pino } from 'pino';
 import type { Sequelize } from 'sequelize';
 import request from 'supertest';
 import { createApp } from '../app';
-import type { AssignmentBody } from '../contract';
+import type { BriefBody, BriefChange, BriefReply, BriefRequest, SetFor } from '../contract';
 import { connect } from '../db/connect';
 import { migrate } from '../db/migrate';
+import { BLANK_BRIEF } from '../features/assignments/issuing.service';
 import { standInServer } from '../features/mail/stand-in';
 import { fileStore } from '../files/file-store';
 import { wire } from '../wiring';
@@ -151,12 +152,13 @@ export type Server = Awaited<ReturnType<typeof aServer>>;
 export type Person = Awaited<ReturnType<Server['person']>>;
 export type School = Awaited<ReturnType<typeof aSchool>>;
 
+type OneClass = BriefBody & Omit<SetFor, 'classId'>;
+
 /** An assignment worth 20 points, due on Wednesday at 15:30, that closes a week later. */
-export const anAssignment = (more: Partial<AssignmentBody> = {}): AssignmentBody => ({
+export const anAssignment = (more: Partial<OneClass> = {}): OneClass => ({
+  ...BLANK_BRIEF,
   title: 'Meander notes',
   instructions: textOf('Why does the outside of a bend wear away?'),
-  how: 'handIn',
-  accepts: ['text', 'files'],
   points: 20_000,
   opens: null,
   due: Date.parse('2026-11-25T15:30:00.000Z'),
@@ -165,8 +167,23 @@ export const anAssignment = (more: Partial<AssignmentBody> = {}): AssignmentBody
   categoryId: null,
   countsInTotals: true,
   bonus: false,
+  audience: EVERYONE,
   ...more,
 });
+
+/** The same as it is sent: what is asked, and the classes it is set for. */
+export function aBrief(classIds: readonly string[], more: Partial<OneClass> = {}): BriefRequest {
+  const { opens, due, closes, unitId, categoryId, countsInTotals, bonus, audience, ...brief } = anAssignment(more);
+  return { ...brief, classes: classIds.map((classId) => ({ classId, opens, due, closes, unitId, categoryId, countsInTotals, bonus, audience })), fromShelf: null };
+}
+
+/** What an exception for one student says besides. */
+export const toOne = (studentId: string) => ({ studentIds: [studentId], waivesLate: false, tell: true });
+
+/** A brief as it was replied, changed in some places, as it is sent back. */
+export function changed({ id: _, elsewhere: __, classes, ...brief }: BriefReply, more: Partial<BriefBody> = {}, set: Partial<SetFor> = {}, tell = false): BriefChange {
+  return { ...brief, ...more, classes: classes.map(({ assignmentId: ___, issuedAt: ____, begun: _____, ...one }) => ({ ...one, ...set })), tell };
+}
 
 /** Finch teaches Rivers with Lund; Bao and Hana are in it. Stranger teaches Maps; Otto is in that. */
 export async function aSchool(server: Server) {
@@ -197,8 +214,14 @@ export async function aSchool(server: Server) {
     { userId: hana.id, joined: '2026-09-07' },
   ]);
   await services.roster.plant(maps, [{ userId: otto.id, joined: '2026-09-07' }]);
-  const issued = async (more: Partial<AssignmentBody> = {}) =>
-    (await services.assignments.plant([{ ...anAssignment(more), classId: rivers, issuedAt: clock.now - DAY, createdBy: finch.id }]))[0]!;
+  const issued = async (more: Partial<OneClass> = {}) =>
+    (await services.assignments.plant([{ ...anAssignment(more), classId: rivers, issuedAt: clock.now - DAY, createdBy: finch.id }], clock.now))[0]!;
+  /** A draft of a teacher, for one or several classes. */
+  const drafted = async (teacher: Person, more: Partial<OneClass> = {}, classIds = [rivers]) => {
+    const reply = await teacher.post('/api/briefs', aBrief(classIds, more));
+    if (reply.status !== 201) throw new Error(JSON.stringify(reply.body));
+    return reply.body as BriefReply;
+  };
   /** A table into a class, looked at and confirmed. */
   const bringIn = async (teacher: Person, table: string | Buffer, options: object = {}, classId = rivers) => {
     const bytes = Buffer.from(table);
@@ -206,7 +229,7 @@ export async function aSchool(server: Server) {
     const { digest } = (await teacher.upload(`${path}/preview`, bytes, 'table', options)).body as { digest: string };
     return teacher.upload(`${path}/import`, bytes, 'table', { ...options, digest });
   };
-  return { finch, lund, stranger, bao, hana, otto, rivers, maps, issued, bringIn };
+  return { finch, lund, stranger, bao, hana, otto, rivers, maps, issued, drafted, bringIn };
 }
 
 export const doc = textOf;

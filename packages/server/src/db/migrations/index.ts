@@ -11,6 +11,14 @@ import * as groups from './0010-add-groups';
 import * as standingExceptions from './0011-add-standing-exceptions';
 import * as waysToSignIn from './0012-add-ways-to-sign-in';
 import * as mail from './0013-add-mail';
+import * as briefs from './0014-share-briefs';
+import * as keptFiles from './0015-add-kept-files';
+import * as groupDates from './0016-add-group-dates-and-requests';
+import * as waysOfScoring from './0017-add-ways-of-scoring';
+import * as news from './0018-add-news';
+import * as dateMoves from './0019-add-date-moves';
+import * as calendarAddresses from './0020-add-calendar-addresses';
+import * as shelf from './0021-add-shelf';
 
 /** One step of the schema: statements up, and the way back. A released one is never edited. */
 export interface Migration {
@@ -34,4 +42,12 @@ export const MIGRATIONS: readonly Migration[] = [
   standingExceptions,
   waysToSignIn,
   mail,
+  briefs,
+  keptFiles,
+  groupDates,
+  waysOfScoring,
+  news,
+  dateMoves,
+  calendarAddresses,
+  shelf,
 ];

@@ -129,6 +129,12 @@ export function accountsService({ sequelize }: { sequelize: Sequelize }) {
       await users.update({ email }, { where: { id } });
     },
 
+    /** Every teacher on this server, by name. */
+    async teachers(): Promise<Person[]> {
+      const rows = (await users.findAll({ attributes: [...PERSON], where: { role: 'teacher' }, limit: 500, raw: true })).map(asPerson);
+      return rows.sort(compareNames);
+    },
+
     async teachersByEmail(email: string): Promise<PersonDetails[]> {
       return details({ role: 'teacher', email: email.toLowerCase() });
     },

@@ -1,20 +1,34 @@
-import type { RichText } from '@jolly/core';
-import type { AssignmentBody, AssignmentReply, HandInKind } from '../../contract';
+import type { Audience, LateRule, RichText } from '@jolly/core';
+import type { AssignmentReply, Attachment, BriefBody, HandInKind, KeptFile, Scoring, SetFor } from '../../contract';
 import { fromJson } from '../../db/json-column';
-import type { AssignmentRow } from './assignments.model';
+import type { AssignmentRow, BriefRow } from './assignments.model';
 
 const instant = (date: Date | null) => (date === null ? null : date.getTime());
 const date = (at: number | null) => (at === null ? null : new Date(at));
+const orNull = <T>(value: unknown): T | null => (value === null || value === undefined ? null : fromJson<T | null>(value));
 
-export function toAssignment(row: AssignmentRow): AssignmentReply {
+export function toBriefBody(row: BriefRow): BriefBody {
   return {
-    id: row.id,
-    classId: row.classId,
+    kind: row.kind,
     title: row.title,
     instructions: fromJson<RichText>(row.instructions),
+    spoken: orNull<KeptFile>(row.spoken),
+    attachments: fromJson<Attachment[]>(row.attachments),
     how: row.how,
     accepts: fromJson<HandInKind[]>(row.accepts),
+    scoring: fromJson<Scoring>(row.scoring),
     points: row.pointsMilli,
+    aims: fromJson<string[]>(row.aims),
+    minutes: row.minutes,
+    rounds: row.rounds,
+    lateRule: orNull<LateRule>(row.lateRule),
+    standingHolds: Boolean(row.standingHolds),
+  };
+}
+
+export function toSetFor(row: AssignmentRow): SetFor {
+  return {
+    classId: row.classId,
     opens: instant(row.opensAt),
     due: instant(row.dueAt),
     closes: instant(row.closesAt),
@@ -22,25 +36,45 @@ export function toAssignment(row: AssignmentRow): AssignmentReply {
     categoryId: row.categoryId,
     countsInTotals: Boolean(row.counts),
     bonus: Boolean(row.isBonus),
-    issuedAt: instant(row.issuedAt),
-    version: row.version,
+    audience: fromJson<Audience>(row.audience),
   };
 }
 
-/** The columns that a body writes. */
-export function toColumns(body: AssignmentBody) {
+export function toAssignment(row: AssignmentRow, brief: BriefRow): AssignmentReply {
+  return { ...toBriefBody(brief), ...toSetFor(row), id: row.id, briefId: brief.id, issuedAt: instant(row.issuedAt), position: row.position, version: brief.version };
+}
+
+/** The columns that a brief writes. A handout asks for nothing back, whatever came with it. */
+export function toBriefColumns(body: BriefBody) {
+  const asks = body.kind === 'assignment';
   return {
+    kind: body.kind,
     title: body.title,
     instructions: body.instructions,
+    spoken: body.spoken,
+    attachments: body.attachments,
     how: body.how,
-    accepts: body.accepts,
-    pointsMilli: body.points,
-    opensAt: date(body.opens),
-    dueAt: date(body.due),
-    closesAt: date(body.closes),
-    unitId: body.unitId,
-    categoryId: body.categoryId,
-    counts: body.countsInTotals,
-    isBonus: body.bonus,
+    accepts: asks ? body.accepts : [],
+    scoring: asks ? body.scoring : { by: 'none' },
+    pointsMilli: asks && body.scoring.by !== 'none' ? body.points : null,
+    aims: body.aims,
+    minutes: body.minutes,
+    rounds: body.rounds,
+    lateRule: body.lateRule,
+    standingHolds: body.standingHolds,
+  };
+}
+
+/** The columns that setting it for a class writes. */
+export function toSetColumns(set: SetFor) {
+  return {
+    opensAt: date(set.opens),
+    dueAt: date(set.due),
+    closesAt: date(set.closes),
+    unitId: set.unitId,
+    categoryId: set.categoryId,
+    counts: set.countsInTotals,
+    isBonus: set.bonus,
+    audience: set.audience,
   };
 }

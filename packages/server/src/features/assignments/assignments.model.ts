@@ -1,13 +1,32 @@
 import { DataTypes, type Model, type Sequelize } from 'sequelize';
 
-export interface AssignmentRow {
+/** What is asked, the same for every class it is set for. */
+export interface BriefRow {
   id: string;
-  classId: string;
+  kind: 'assignment' | 'handout';
   title: string;
   instructions: unknown;
+  spoken: unknown;
+  attachments: unknown;
   how: 'handIn' | 'inClass';
   accepts: unknown;
+  scoring: unknown;
   pointsMilli: number | null;
+  aims: unknown;
+  minutes: number | null;
+  rounds: number | null;
+  lateRule: unknown;
+  standingHolds: boolean;
+  fromShelf: string | null;
+  createdBy: string;
+  createdAt: Date;
+  version: number;
+}
+/** A brief set for one class. */
+export interface AssignmentRow {
+  id: string;
+  briefId: string;
+  classId: string;
   opensAt: Date | null;
   dueAt: Date | null;
   closesAt: Date | null;
@@ -15,34 +34,59 @@ export interface AssignmentRow {
   categoryId: string | null;
   counts: boolean;
   isBonus: boolean;
+  audience: unknown;
+  position: number;
   issuedAt: Date | null;
-  createdBy: string;
-  createdAt: Date;
-  version: number;
+  toldAt: Date | null;
 }
 
-export const defineAssignments = (sequelize: Sequelize) =>
-  sequelize.define<Model<AssignmentRow>>(
-    'assignment',
-    {
-      id: { type: DataTypes.STRING(36), primaryKey: true },
-      classId: DataTypes.STRING,
-      title: DataTypes.STRING,
-      instructions: DataTypes.JSON,
-      how: DataTypes.STRING,
-      accepts: DataTypes.JSON,
-      pointsMilli: DataTypes.INTEGER,
-      opensAt: DataTypes.DATE(3),
-      dueAt: DataTypes.DATE(3),
-      closesAt: DataTypes.DATE(3),
-      unitId: DataTypes.STRING,
-      categoryId: DataTypes.STRING,
-      counts: DataTypes.BOOLEAN,
-      isBonus: DataTypes.BOOLEAN,
-      issuedAt: DataTypes.DATE(3),
-      createdBy: DataTypes.STRING,
-      createdAt: DataTypes.DATE(3),
-      version: DataTypes.INTEGER,
-    },
-    { tableName: 'assignments' },
-  );
+export function defineAssignments(sequelize: Sequelize) {
+  const key = () => ({ type: DataTypes.STRING(36), primaryKey: true });
+  return {
+    briefs: sequelize.define<Model<BriefRow>>(
+      'brief',
+      {
+        id: key(),
+        kind: DataTypes.STRING,
+        title: DataTypes.STRING,
+        instructions: DataTypes.JSON,
+        spoken: DataTypes.JSON,
+        attachments: DataTypes.JSON,
+        how: DataTypes.STRING,
+        accepts: DataTypes.JSON,
+        scoring: DataTypes.JSON,
+        pointsMilli: DataTypes.INTEGER,
+        aims: DataTypes.JSON,
+        minutes: DataTypes.INTEGER,
+        rounds: DataTypes.INTEGER,
+        lateRule: DataTypes.JSON,
+        standingHolds: DataTypes.BOOLEAN,
+        fromShelf: DataTypes.STRING,
+        createdBy: DataTypes.STRING,
+        createdAt: DataTypes.DATE(3),
+        version: DataTypes.INTEGER,
+      },
+      { tableName: 'briefs' },
+    ),
+    assignments: sequelize.define<Model<AssignmentRow>>(
+      'assignment',
+      {
+        id: key(),
+        briefId: DataTypes.STRING,
+        classId: DataTypes.STRING,
+        opensAt: DataTypes.DATE(3),
+        dueAt: DataTypes.DATE(3),
+        closesAt: DataTypes.DATE(3),
+        unitId: DataTypes.STRING,
+        categoryId: DataTypes.STRING,
+        counts: DataTypes.BOOLEAN,
+        isBonus: DataTypes.BOOLEAN,
+        audience: DataTypes.JSON,
+        position: DataTypes.INTEGER,
+        issuedAt: DataTypes.DATE(3),
+        toldAt: DataTypes.DATE(3),
+      },
+      { tableName: 'assignments' },
+    ),
+  };
+}

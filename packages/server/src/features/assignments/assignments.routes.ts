@@ -1,15 +1,16 @@
-import type { AssignmentBody, AssignmentListItem, AssignmentPiecesReply, IssueReply, StateCounts } from '../../contract';
+import type { AssignmentListItem, AssignmentPiecesReply, BriefChange, BriefRequest, IssueRequest, LoadRequest, StateCounts } from '../../contract';
 import { asTeacher } from '../../http/as-role';
 import { Problem } from '../../http/problem';
 import type { Ask, Route } from '../../http/route';
 import type { Services } from '../../wiring';
-import { classParams } from '../classes/classes.schema';
 import { toPieceRow } from '../pieces/pieces.mapper';
-import { assignmentParams, editAssignmentBody, issueBody, newAssignmentBody } from './assignments.schema';
+import { assignmentParams, briefParams, changeBriefBody, issueBody, loadBody, newBriefBody, withdrawBody } from './assignments.schema';
 
 type OneAssignment = { assignmentId: string };
+type OneBrief = { briefId: string };
+type Needed = Pick<Services, 'assignments' | 'briefs' | 'issuing' | 'board' | 'classes' | 'exceptions' | 'groups' | 'marking' | 'shelf'>;
 
-export const assignmentRoutes = ({ assignments, board, classes }: Pick<Services, 'assignments' | 'board' | 'classes'>): Route[] => [
+export const assignmentRoutes = ({ assignments, briefs, issuing, board, classes, exceptions, groups, marking, shelf }: Needed): Route[] => [
   {
     verb: 'get',
     path: '/api/assignments',
@@ -17,71 +18,110 @@ export const assignmentRoutes = ({ assignments, board, classes }: Pick<Services,
     does: 'All assignments of your classes with their states counted, drafts included.',
     handle: async ({ actor, now }: Ask): Promise<AssignmentListItem[]> => {
       const mine = await classes.load(await classes.taughtBy(asTeacher(actor).userId));
-      const sights = await board.sights({ classes: mine, drafts: true, now });
+      const all = await assignments.ofClasses(
+        mine.map((one) => one.id),
+        { drafts: true, now },
+      );
       const counts = new Map<string, { counts: StateCounts; otherDates: number }>();
-      for (const { assignment, piece, exception } of sights) {
+      for (const { assignment, piece, exception } of await board.fill({ classes: mine, assignments: all, now })) {
         const entry = counts.get(assignment.id) ?? { counts: {}, otherDates: 0 };
         if (piece.state) entry.counts[piece.state] = (entry.counts[piece.state] ?? 0) + 1;
         if (exception && !exception.excused) entry.otherDates += 1;
         counts.set(assignment.id, entry);
       }
-      const all = await assignments.ofClasses(
-        mine.map((one) => one.id),
-        { drafts: true },
-      );
-      return all.map(({ instructions: _, ...one }) => ({ ...one, ...(counts.get(one.id) ?? { counts: {}, otherDates: 0 }) }));
+      return all.map(({ id, briefId, kind, classId, title, points, opens, due, closes, unitId, issuedAt, how }) => ({
+        ...{ id, briefId, kind, classId, title, points, opens, due, closes, unitId, issuedAt, how },
+        ...(counts.get(id) ?? { counts: {}, otherDates: 0 }),
+      }));
     },
   },
   {
     verb: 'post',
-    path: '/api/classes/:classId/assignments',
+    path: '/api/briefs',
     action: 'assignment.write',
-    does: 'Begins a draft.',
-    params: classParams,
-    body: newAssignmentBody,
+    does: 'Begins a draft of an assignment or a handout, for one or several classes.',
+    body: newBriefBody,
     status: 201,
-    handle: ({ actor, params, body, now }: Ask<{ classId: string }, AssignmentBody>) => assignments.draft(asTeacher(actor), params.classId, body, now),
+    handle: async ({ actor, body, now }: Ask<unknown, BriefRequest>) => {
+      const teacher = asTeacher(actor);
+      if (body.fromShelf !== null && !(await shelf.maySee(teacher, body.fromShelf))) throw new Problem('thing.unknown');
+      return briefs.draft(teacher, body, now);
+    },
+  },
+  {
+    verb: 'get',
+    path: '/api/briefs/:briefId',
+    action: 'assignment.look',
+    does: 'An assignment or handout with the classes it is set for.',
+    params: briefParams,
+    handle: ({ actor, params }: Ask<OneBrief>) => briefs.forTeacher(asTeacher(actor), 'assignment.look', params.briefId),
+  },
+  {
+    verb: 'put',
+    path: '/api/briefs/:briefId',
+    action: 'assignment.write',
+    does: 'Stores it as edited; carries the version that was seen.',
+    params: briefParams,
+    body: changeBriefBody,
+    handle: ({ actor, params, body, now }: Ask<OneBrief, BriefChange>) => issuing.edit(asTeacher(actor), params.briefId, body, now),
+  },
+  {
+    verb: 'post',
+    path: '/api/briefs/:briefId/effects',
+    action: 'assignment.write',
+    does: 'Whom storing it as edited would touch; nothing is stored.',
+    params: briefParams,
+    body: changeBriefBody,
+    handle: ({ actor, params, body, now }: Ask<OneBrief, BriefChange>) => issuing.effects(asTeacher(actor), params.briefId, body, now),
+  },
+  {
+    verb: 'delete',
+    path: '/api/briefs/:briefId',
+    action: 'assignment.write',
+    does: 'Deletes a draft.',
+    params: briefParams,
+    handle: ({ actor, params }: Ask<OneBrief>) => briefs.deleteDraft(asTeacher(actor), params.briefId),
+  },
+  {
+    verb: 'post',
+    path: '/api/briefs/:briefId/issue',
+    action: 'assignment.issue',
+    does: 'Makes a draft visible to its students, now or at a time to come.',
+    params: briefParams,
+    body: issueBody,
+    handle: ({ actor, params, body, now }: Ask<OneBrief, IssueRequest>) => issuing.issue(asTeacher(actor), params.briefId, body, now),
+  },
+  {
+    verb: 'post',
+    path: '/api/briefs/:briefId/withdraw',
+    action: 'assignment.issue',
+    does: 'Back to draft, while nobody has begun.',
+    params: briefParams,
+    body: withdrawBody,
+    handle: ({ actor, params, body }: Ask<OneBrief, { version: number }>) => briefs.withdraw(asTeacher(actor), params.briefId, body.version),
+  },
+  {
+    verb: 'post',
+    path: '/api/load',
+    action: 'assignment.write',
+    does: 'How heavy the days are on which something is to be due, and the lighter day near each.',
+    body: loadBody,
+    handle: ({ actor, body, now }: Ask<unknown, LoadRequest>) => issuing.load(asTeacher(actor), body, now),
+  },
+  {
+    verb: 'get',
+    path: '/api/aims',
+    action: 'class.list',
+    does: 'Aims that you have tagged assignments and criteria with.',
+    handle: ({ actor }: Ask) => briefs.aims(asTeacher(actor)),
   },
   {
     verb: 'get',
     path: '/api/assignments/:assignmentId',
     action: 'assignment.look',
-    does: 'One assignment.',
+    does: 'One assignment as its class has it.',
     params: assignmentParams,
     handle: ({ actor, params }: Ask<OneAssignment>) => assignments.forTeacher(actor, 'assignment.look', params.assignmentId),
-  },
-  {
-    verb: 'put',
-    path: '/api/assignments/:assignmentId',
-    action: 'assignment.write',
-    does: 'Stores an assignment as edited; carries the version that was seen.',
-    params: assignmentParams,
-    body: editAssignmentBody,
-    handle: ({ actor, params, body }: Ask<OneAssignment, AssignmentBody & { version: number }>) => assignments.edit(actor, params.assignmentId, body),
-  },
-  {
-    verb: 'delete',
-    path: '/api/assignments/:assignmentId',
-    action: 'assignment.write',
-    does: 'Deletes a draft.',
-    params: assignmentParams,
-    handle: ({ actor, params }: Ask<OneAssignment>) => assignments.deleteDraft(actor, params.assignmentId),
-  },
-  {
-    verb: 'post',
-    path: '/api/assignments/:assignmentId/issue',
-    action: 'assignment.issue',
-    does: 'Makes a draft visible to its students.',
-    params: assignmentParams,
-    body: issueBody,
-    handle: async ({ actor, params, body, now }: Ask<OneAssignment, { version: number }>): Promise<IssueReply> => {
-      const draft = await assignments.forTeacher(actor, 'assignment.issue', params.assignmentId);
-      if (draft.title === '') throw new Problem('assignment.needsTitle', { errors: [{ path: 'title', message: 'Give it a title.' }] });
-      const sights = await board.ofAssignment(draft, now);
-      const students = sights.filter(({ piece }) => piece.state !== null && piece.state !== 'excused').length;
-      if (students === 0) throw new Problem('assignment.toNobody');
-      return { assignment: await assignments.issue(draft.id, body.version, now), students };
-    },
   },
   {
     verb: 'get',
@@ -91,9 +131,27 @@ export const assignmentRoutes = ({ assignments, board, classes }: Pick<Services,
     params: assignmentParams,
     handle: async ({ actor, params, now }: Ask<OneAssignment>): Promise<AssignmentPiecesReply> => {
       const assignment = await assignments.forTeacher(actor, 'piece.look', params.assignmentId);
-      const sights = await board.ofAssignment(assignment, now);
+      const [sights, dates, memberships, rescoring] = await Promise.all([
+        board.ofAssignment(assignment, now),
+        exceptions.groupDatesOf([assignment.id]),
+        groups.membershipsOf([assignment.classId]),
+        marking.rescoring(asTeacher(actor), assignment.id, now),
+      ]);
       const names = await board.namesIn(sights);
-      return { assignment, rows: sights.filter(({ piece }) => piece.state !== null).map((sight) => toPieceRow(sight, names)) };
+      const groupOf = new Map(memberships.map((one) => [one.groupId, one]));
+      return {
+        assignment,
+        rows: sights.filter(({ theirs, piece }) => (assignment.kind === 'handout' ? theirs : piece.state !== null)).map((sight) => toPieceRow(sight, names)),
+        groupDates: dates.map(({ id: _, assignmentId: __, groupId, ...date }) => {
+          const group = groupOf.get(groupId);
+          return { ...date, groupId, groupName: group?.name ?? '', students: group?.studentIds.length ?? 0, dissolved: group?.dissolved ?? true };
+        }),
+        inOther: sights.flatMap(({ inOther, theirs, member }) => {
+          const { id, givenName, familyName } = member.student;
+          return inOther !== null && !theirs && member.left === null ? [{ student: { id, givenName, familyName }, className: inOther }] : [];
+        }),
+        rescorable: rescoring.pieces.length,
+      };
     },
   },
 ];

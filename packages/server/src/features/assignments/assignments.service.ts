@@ -1,11 +1,11 @@
-import { windowProblem, type Action, type Actor } from '@jolly/core';
+import { windowProblem, type Action, type Actor, type WorkWindow } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
-import { Op, type Sequelize, type Transaction } from 'sequelize';
-import type { AssignmentBody, AssignmentReply } from '../../contract';
+import { Op, type Sequelize, type Transaction, type WhereOptions } from 'sequelize';
+import type { AssignmentReply, BriefBody, BriefKind, OrderRequest, SetFor } from '../../contract';
 import { Problem } from '../../http/problem';
-import type { ClassesService, SchoolClass } from '../classes/classes.service';
-import { toAssignment, toColumns } from './assignments.mapper';
-import { defineAssignments, type AssignmentRow } from './assignments.model';
+import type { ClassesService } from '../classes/classes.service';
+import { toAssignment, toBriefColumns, toSetColumns } from './assignments.mapper';
+import { defineAssignments, type AssignmentRow, type BriefRow } from './assignments.model';
 
 /** More than a class sets in a year; every list of a class's assignments ends here. */
 const MOST_ASSIGNMENTS = 1000;
@@ -17,48 +17,82 @@ const CONTRADICTIONS = {
 };
 
 /** @throws Problem `assignment.dates` for dates that contradict each other (docs/rules.md, 1) */
-export function refuseContradiction(window: Pick<AssignmentBody, 'opens' | 'due' | 'closes'>): void {
+export function refuseContradiction(window: WorkWindow, path = ''): void {
   const problem = windowProblem(window);
-  if (problem) throw new Problem('assignment.dates', { errors: [CONTRADICTIONS[problem]] });
+  if (problem) throw new Problem('assignment.dates', { errors: [{ ...CONTRADICTIONS[problem], path: `${path}${CONTRADICTIONS[problem].path}` }] });
 }
 
-/** Assignments: drafts, and what is issued to a class. */
-export function assignmentsService({ sequelize, classes }: { sequelize: Sequelize; classes: ClassesService }) {
-  const assignments = defineAssignments(sequelize);
-  const toAll = (rows: unknown[]) => (rows as AssignmentRow[]).map(toAssignment);
+/** Made visible to its students. Until its time has come, a timed one is not. */
+export const isIssued = ({ issuedAt }: Pick<AssignmentReply, 'issuedAt'>, now: number): boolean => issuedAt !== null && issuedAt <= now;
 
-  /** @throws Problem `assignment.misfiled` for a category or unit that the class does not have */
-  async function refuseMisfiled(schoolClass: SchoolClass, { unitId, categoryId }: AssignmentBody): Promise<void> {
-    const errors = [];
-    if (categoryId !== null && !schoolClass.scheme.categories.some((category) => category.id === categoryId))
-      errors.push({ path: 'categoryId', message: 'The class has no such category any more.' });
-    if (unitId !== null && !(await classes.unitsOf(schoolClass.id)).some((unit) => unit.id === unitId))
-      errors.push({ path: 'unitId', message: 'The class has no such unit any more.' });
-    if (errors.length > 0) throw new Problem('assignment.misfiled', { errors });
+export interface Which {
+  /** also what is not issued, and what will be */
+  drafts: boolean;
+  kind?: BriefKind;
+  now: number;
+}
+
+/** Assignments as the classes have them: a brief with the class's own window. Writing them is the briefs' business. */
+export function assignmentsService({ sequelize, classes }: { sequelize: Sequelize; classes: ClassesService }) {
+  const { assignments, briefs } = defineAssignments(sequelize);
+
+  async function load(
+    where: WhereOptions<AssignmentRow>,
+    { kind = null, transaction }: { kind?: BriefKind | null; transaction?: Transaction | undefined } = {},
+  ): Promise<AssignmentReply[]> {
+    const tx = transaction ? { transaction } : {};
+    const rows = (await assignments.findAll({
+      where,
+      order: [
+        [sequelize.literal('due_at IS NULL'), 'ASC'],
+        ['dueAt', 'ASC'],
+        ['position', 'ASC'],
+        ['id', 'ASC'],
+      ],
+      limit: MOST_ASSIGNMENTS,
+      raw: true,
+      ...tx,
+    })) as unknown as AssignmentRow[];
+    const ids = [...new Set(rows.map((row) => row.briefId))];
+    const texts = ids.length === 0 ? [] : ((await briefs.findAll({ where: { id: { [Op.in]: ids }, ...(kind ? { kind } : {}) }, raw: true, ...tx })) as unknown as BriefRow[]);
+    const byId = new Map(texts.map((row) => [row.id, row]));
+    return rows.flatMap((row) => {
+      const brief = byId.get(row.briefId);
+      return brief ? [toAssignment(row, brief)] : [];
+    });
   }
 
   const service = {
-    /** Issued ones, and drafts if asked for, in order of due date; without a date last. */
-    async ofClasses(classIds: readonly string[], { drafts }: { drafts: boolean }, transaction?: Transaction): Promise<AssignmentReply[]> {
+    /** Issued ones, and drafts if asked for, in order of due date; without a date last. Handouts only if asked for. */
+    async ofClasses(classIds: readonly string[], { drafts, kind = 'assignment', now }: Which, transaction?: Transaction): Promise<AssignmentReply[]> {
       if (classIds.length === 0) return [];
-      const rows = await assignments.findAll({
-        where: { classId: { [Op.in]: [...classIds] }, ...(drafts ? {} : { issuedAt: { [Op.ne]: null } }) },
-        order: [
-          [sequelize.literal('due_at IS NULL'), 'ASC'],
-          ['dueAt', 'ASC'],
-          ['title', 'ASC'],
-          ['id', 'ASC'],
-        ],
-        limit: MOST_ASSIGNMENTS,
-        raw: true,
-        ...(transaction ? { transaction } : {}),
-      });
-      return toAll(rows);
+      return load({ classId: { [Op.in]: [...classIds] }, ...(drafts ? {} : { issuedAt: { [Op.lte]: new Date(now) } }) }, { kind, transaction });
+    },
+
+    async byIds(ids: readonly string[]): Promise<AssignmentReply[]> {
+      return ids.length === 0 ? [] : load({ id: { [Op.in]: [...ids] } });
     },
 
     async byId(id: string): Promise<AssignmentReply | null> {
-      const row = await assignments.findByPk(id, { raw: true });
-      return row ? toAssignment(row as unknown as AssignmentRow) : null;
+      return (await load({ id }))[0] ?? null;
+    },
+
+    /** Every class's assignment of these briefs. */
+    async ofBriefs(briefIds: readonly string[], transaction?: Transaction): Promise<AssignmentReply[]> {
+      return briefIds.length === 0 ? [] : load({ briefId: { [Op.in]: [...briefIds] } }, { transaction });
+    },
+
+    /** The classes of briefs that are set for more than one: only what is needed to see who is in two of them. */
+    async twinsOf(briefIds: readonly string[]): Promise<{ briefId: string; classId: string; issuedAt: number | null }[]> {
+      if (briefIds.length === 0) return [];
+      const rows = (await assignments.findAll({
+        attributes: ['briefId', 'classId', 'issuedAt'],
+        where: { briefId: { [Op.in]: [...new Set(briefIds)] } },
+        raw: true,
+      })) as unknown as AssignmentRow[];
+      const count = new Map<string, number>();
+      for (const { briefId } of rows) count.set(briefId, (count.get(briefId) ?? 0) + 1);
+      return rows.filter(({ briefId }) => (count.get(briefId) ?? 0) > 1).map((row) => ({ briefId: row.briefId, classId: row.classId, issuedAt: row.issuedAt?.getTime() ?? null }));
     },
 
     /** The assignment, if this teacher may do this to it. @throws Problem `thing.unknown` otherwise */
@@ -67,42 +101,6 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
       if (!found) throw new Problem('thing.unknown');
       await classes.forTeacher(actor, action, found.classId);
       return found;
-    },
-
-    async draft(actor: Actor & { userId: string }, classId: string, body: AssignmentBody, now: number): Promise<AssignmentReply> {
-      await refuseMisfiled(await classes.forTeacher(actor, 'assignment.write', classId), body);
-      refuseContradiction(body);
-      const row: AssignmentRow = { id: randomUUID(), classId, ...toColumns(body), issuedAt: null, createdBy: actor.userId, createdAt: new Date(now), version: 1 };
-      await assignments.create(row);
-      return toAssignment(row);
-    },
-
-    /** @throws Problem `conflict.changedMeanwhile` with the assignment as it is now */
-    async edit(actor: Actor, id: string, { version, ...body }: AssignmentBody & { version: number }): Promise<AssignmentReply> {
-      const before = await service.forTeacher(actor, 'assignment.write', id);
-      const [schoolClass] = await classes.load([before.classId]);
-      await refuseMisfiled(schoolClass!, body);
-      refuseContradiction(body);
-      if (before.issuedAt !== null && body.title === '')
-        throw new Problem('assignment.needsTitle', { errors: [{ path: 'title', message: 'An issued assignment needs a title.' }] });
-      const [changed] = await assignments.update({ ...toColumns(body), version: version + 1 }, { where: { id, version } });
-      const now = await service.byId(id);
-      if (changed === 0) throw new Problem('conflict.changedMeanwhile', { current: now });
-      return now!;
-    },
-
-    /** Makes it visible to its students. The caller has asked who gets it. */
-    async issue(id: string, version: number, now: number): Promise<AssignmentReply> {
-      const [changed] = await assignments.update({ issuedAt: new Date(now), version: version + 1 }, { where: { id, version, issuedAt: null } });
-      const issued = await service.byId(id);
-      if (changed === 0) throw new Problem(issued?.issuedAt != null ? 'assignment.alreadyIssued' : 'conflict.changedMeanwhile', { current: issued });
-      return issued!;
-    },
-
-    async deleteDraft(actor: Actor, id: string): Promise<void> {
-      await service.forTeacher(actor, 'assignment.write', id);
-      const gone = await assignments.destroy({ where: { id, issuedAt: null } });
-      if (gone === 0) throw new Problem('assignment.issuedStays');
     },
 
     /** How many assignments, drafts included, are filed under each category of a class. */
@@ -116,31 +114,96 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
 
     /** Files everything under another category, or under none. */
     async refile({ classId, from, to }: { classId: string; from: string; to: string | null }, transaction: Transaction): Promise<void> {
-      await assignments.update({ categoryId: to, version: sequelize.literal('version + 1') as unknown as number }, { where: { classId, categoryId: from }, transaction });
-    },
-
-    /** Drafts of a class that was copied. */
-    async addDrafts(classId: string, bodies: AssignmentBody[], { by, now }: { by: string; now: number }, transaction: Transaction): Promise<void> {
-      await assignments.bulkCreate(
-        bodies.map((body): AssignmentRow => ({ id: randomUUID(), classId, ...toColumns(body), issuedAt: null, createdBy: by, createdAt: new Date(now), version: 1 })),
-        { transaction },
+      const rows = (await assignments.findAll({ attributes: ['briefId'], where: { classId, categoryId: from }, raw: true, transaction })) as unknown as AssignmentRow[];
+      await assignments.update({ categoryId: to }, { where: { classId, categoryId: from }, transaction });
+      await service.touch(
+        rows.map((row) => row.briefId),
+        transaction,
       );
     },
 
-    /** For the demo school. */
-    async plant(rows: (AssignmentBody & { classId: string; issuedAt: number | null; createdBy: string })[]): Promise<AssignmentReply[]> {
-      const full = rows.map(({ classId, issuedAt, createdBy, ...body }): AssignmentRow => ({
-        id: randomUUID(),
-        classId,
-        ...toColumns(body),
-        issuedAt: issuedAt === null ? null : new Date(issuedAt),
-        createdBy,
-        createdAt: new Date(issuedAt ?? 0),
-        version: 1,
-      }));
-      await assignments.bulkCreate(full);
-      return full.map(toAssignment);
+    /** Counts up the version of briefs, so that whoever has one open sees that it changed. */
+    async touch(briefIds: readonly string[], transaction: Transaction): Promise<void> {
+      if (briefIds.length > 0) await briefs.update({ version: sequelize.literal('version + 1') as unknown as number }, { where: { id: { [Op.in]: [...briefIds] } }, transaction });
     },
+
+    /** Sets dates of assignments as they are after a move. */
+    async setDates(changes: { id: string; dates: Partial<WorkWindow> }[], transaction: Transaction): Promise<void> {
+      const column = (at: number | null | undefined) => (at === undefined ? undefined : at === null ? null : new Date(at));
+      for (const { id, dates } of changes) {
+        const columns = Object.fromEntries(
+          Object.entries({ opensAt: column(dates.opens), dueAt: column(dates.due), closesAt: column(dates.closes) }).filter(([, value]) => value !== undefined),
+        );
+        await assignments.update(columns, { where: { id }, transaction });
+      }
+      const rows = (await assignments.findAll({
+        attributes: ['briefId'],
+        where: { id: { [Op.in]: changes.map((one) => one.id) } },
+        raw: true,
+        transaction,
+      })) as unknown as AssignmentRow[];
+      await service.touch(
+        rows.map((row) => row.briefId),
+        transaction,
+      );
+    },
+
+    /** Files assignments of a class under a unit, in this order. @throws Problem `thing.unknown` for one of another class */
+    async order(actor: Actor, classId: string, { unitId, assignmentIds }: OrderRequest, transaction: Transaction): Promise<void> {
+      await classes.forTeacher(actor, 'assignment.write', classId);
+      if (unitId !== null && !(await classes.unitsOf(classId)).some((unit) => unit.id === unitId)) throw new Problem('thing.unknown');
+      const here = await assignments.count({ where: { classId, id: { [Op.in]: assignmentIds } }, transaction });
+      if (here !== assignmentIds.length) throw new Problem('thing.unknown');
+      for (const [position, id] of assignmentIds.entries()) await assignments.update({ unitId, position: position + 1 }, { where: { id }, transaction });
+    },
+
+    /** Whose students have yet to be told that something was issued. */
+    async untold(now: number, most: number): Promise<AssignmentReply[]> {
+      const rows = (await assignments.findAll({
+        attributes: ['id'],
+        where: { toldAt: null, issuedAt: { [Op.lte]: new Date(now) } },
+        limit: most,
+        raw: true,
+      })) as unknown as AssignmentRow[];
+      return service.byIds(rows.map((row) => row.id));
+    },
+
+    /** Notes that its students are told. @returns whether this call did it: of two servers one does */
+    async markTold(id: string, now: number, transaction: Transaction): Promise<boolean> {
+      const [changed] = await assignments.update({ toldAt: new Date(now) }, { where: { id, toldAt: null }, transaction });
+      return changed > 0;
+    },
+
+    /** Drafts of a class that was copied. */
+    async addDrafts(classId: string, bodies: (BriefBody & SetFor)[], { by, now }: { by: string; now: number }, transaction: Transaction): Promise<AssignmentReply[]> {
+      return service.addRows(
+        bodies.map((body) => ({ ...body, classId, issuedAt: null, createdBy: by })),
+        now,
+        transaction,
+      );
+    },
+
+    async addRows(bodies: (BriefBody & SetFor & { issuedAt: number | null; createdBy: string })[], now: number, transaction?: Transaction): Promise<AssignmentReply[]> {
+      const tx = transaction ? { transaction } : {};
+      const rows = bodies.map((body, index) => {
+        const brief: BriefRow = { id: randomUUID(), ...toBriefColumns(body), fromShelf: null, createdBy: body.createdBy, createdAt: new Date(now), version: 1 };
+        const issuedAt = body.issuedAt === null ? null : new Date(body.issuedAt);
+        const row: AssignmentRow = { id: randomUUID(), briefId: brief.id, classId: body.classId, ...toSetColumns(body), position: index + 1, issuedAt, toldAt: issuedAt };
+        return { brief, row };
+      });
+      await briefs.bulkCreate(
+        rows.map(({ brief }) => brief),
+        tx,
+      );
+      await assignments.bulkCreate(
+        rows.map(({ row }) => row),
+        tx,
+      );
+      return rows.map(({ row, brief }) => toAssignment(row, brief));
+    },
+
+    /** For the demo school. */
+    plant: (rows: (BriefBody & SetFor & { issuedAt: number | null; createdBy: string })[], now: number) => service.addRows(rows, now),
   };
   return service;
 }

@@ -1,16 +1,31 @@
-import { carryOver, daysBetween, localDateAt, type Actor, type CalendarStart, type WindowField } from '@jolly/core';
+import { carryOver, daysBetween, EVERYONE, localDateAt, type Actor, type CalendarStart, type WindowField } from '@jolly/core';
 import { Transaction, type Sequelize } from 'sequelize';
-import type { AssignmentReply, CopyPreviewReply, CopyRequest } from '../../contract';
+import type { AssignmentReply, BriefKind, CopyPreviewReply, CopyRequest } from '../../contract';
 import { Problem } from '../../http/problem';
 import type { AssignmentsService } from '../assignments/assignments.service';
+import { filesOf } from '../assignments/briefs.service';
+import type { KeptFilesService } from '../kept/kept-files.service';
 import type { ClassesService, SchoolClass } from './classes.service';
 
 type Teacher = Actor & { userId: string };
 const FARTHEST_DAYS = 2 * 366;
 const FIELDS: readonly WindowField[] = ['opens', 'due', 'closes'];
 
+interface Collaborators {
+  sequelize: Sequelize;
+  classes: ClassesService;
+  assignments: AssignmentsService;
+  keptFiles: KeptFilesService;
+}
+
 /** A class again, for another section or another year: what was prepared, never students, work or scores. */
-export function classCopyService({ sequelize, classes, assignments }: { sequelize: Sequelize; classes: ClassesService; assignments: AssignmentsService }) {
+export function classCopyService({ sequelize, classes, assignments, keptFiles }: Collaborators) {
+  /** Assignments and handouts, drafts too. */
+  const everything = async (classId: string, now: number, transaction?: Transaction): Promise<AssignmentReply[]> => {
+    const of = (kind: BriefKind) => assignments.ofClasses([classId], { drafts: true, now, kind }, transaction);
+    return [...(await of('assignment')), ...(await of('handout'))];
+  };
+
   /** The calendar that the copy goes by: the source's own, or one of another class of this teacher. */
   async function startsOf(teacher: Teacher, source: SchoolClass, request: CopyRequest, now: number): Promise<{ from: CalendarStart; to: CalendarStart }> {
     const today = localDateAt(source.calendar.zone, now);
@@ -36,7 +51,7 @@ export function classCopyService({ sequelize, classes, assignments }: { sequeliz
     async preview(teacher: Teacher, classId: string, request: CopyRequest, now: number): Promise<CopyPreviewReply> {
       const source = await classes.forTeacher(teacher, 'class.copy', classId);
       const moved = mover(await startsOf(teacher, source, request, now));
-      const [all, units] = await Promise.all([request.assignments ? assignments.ofClasses([classId], { drafts: true }) : [], classes.unitsOf(classId)]);
+      const [all, units] = await Promise.all([request.assignments ? everything(classId, now) : [], classes.unitsOf(classId)]);
       const dates = all.flatMap((one) => {
         const after = moved(one);
         return FIELDS.flatMap((field) => (one[field] === null ? [] : [{ title: one.title, field, before: one[field], after: after[field]! }]));
@@ -64,13 +79,15 @@ export function classCopyService({ sequelize, classes, assignments }: { sequeliz
         );
         if (request.assignments) {
           const unitOf = new Map(before.map((unit, index) => [unit.id, after[index]!.id]));
-          const all = await assignments.ofClasses([classId], { drafts: true }, transaction);
-          await assignments.addDrafts(
+          const all = await everything(classId, now, transaction);
+          const added = await assignments.addDrafts(
             id,
-            all.map((one) => ({ ...moved(one), unitId: one.unitId === null ? null : (unitOf.get(one.unitId) ?? null) })),
+            // Students and groups of the class are not those of its copy.
+            all.map((one) => ({ ...moved(one), audience: EVERYONE, unitId: one.unitId === null ? null : (unitOf.get(one.unitId) ?? null) })),
             { by: teacher.userId, now },
             transaction,
           );
+          for (const one of added) await keptFiles.setUses({ holderKind: 'brief', holderId: one.briefId }, filesOf(one), transaction);
         }
         return id;
       });

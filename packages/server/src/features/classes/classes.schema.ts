@@ -11,7 +11,7 @@ const perUnit = Joi.object({
   maxPercentOff: percent,
   floorPercent: percent,
 });
-const lateRule = Joi.alternatives(Joi.object({ kind: Joi.valid('none').required() }), perUnit, Joi.object({ kind: Joi.valid('cap').required(), percent }));
+export const lateRule = Joi.alternatives(Joi.object({ kind: Joi.valid('none').required() }), perUnit, Joi.object({ kind: Joi.valid('cap').required(), percent }));
 
 const zone = Joi.string()
   .custom((value: string, helpers) => (isTimeZone(value) ? value : helpers.error('zone.unknown')))

@@ -192,17 +192,24 @@ export function classesService({ sequelize, accounts, defaultZone }: { sequelize
       return (await load([classId]))[0]!;
     },
 
-    async unitsOf(classId: string, transaction?: Transaction): Promise<Unit[]> {
-      const rows = await units.findAll({
-        where: { classId },
+    /** The units of classes, each in its order. */
+    async unitsOfAll(classIds: readonly string[], transaction?: Transaction): Promise<Map<string, Unit[]>> {
+      const rows = (await units.findAll({
+        where: { classId: { [Op.in]: [...classIds] } },
         order: [
           ['position', 'ASC'],
           ['id', 'ASC'],
         ],
         raw: true,
         ...(transaction ? { transaction } : {}),
-      });
-      return (rows as unknown as UnitRow[]).map(({ id, name }) => ({ id, name }));
+      })) as unknown as UnitRow[];
+      const lists = new Map<string, Unit[]>(classIds.map((classId) => [classId, []]));
+      for (const { classId, id, name } of rows) lists.get(classId)?.push({ id, name });
+      return lists;
+    },
+
+    async unitsOf(classId: string, transaction?: Transaction): Promise<Unit[]> {
+      return (await service.unitsOfAll([classId], transaction)).get(classId)!;
     },
 
     /** The units in the order given: new ones without an id; one that is left out is gone, and what was filed under it is filed under none. */

@@ -1,7 +1,7 @@
 import { FIRST_BEARING, FIRST_SCHEME, JOIN_CODE_ALPHABET, type Category } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import type { CalendarEffects, ClassReply, CopyPreviewReply } from '../../contract';
-import { anAssignment, aSchool, aServer, DAY, doc, type Person, type School, type Server } from '../../testing/school';
+import { aBrief, aSchool, aServer, DAY, doc, toOne, type Person, type School, type Server } from '../../testing/school';
 
 let server: Server;
 let school: School;
@@ -68,8 +68,8 @@ describe('a class', () => {
     expect((await finch.get(`${rivers}/progress`)).body.rows).toHaveLength(2);
     for (const refused of [
       await finch.patch(rivers, { name: 'Other', version: 1 }),
-      await finch.post(`${rivers}/assignments`, anAssignment()),
-      await finch.put(`/api/assignments/${id}/exceptions/${school.bao.id}`, { excused: true, reason: '' }),
+      await finch.post('/api/briefs', aBrief([school.rivers])),
+      await finch.put(`/api/assignments/${id}/exceptions`, { ...toOne(school.bao.id), excused: true, reason: '' }),
       await school.bringIn(finch, 'Ada Reef'),
       await bao.put(`/api/my/work/${id}/text`, { text: doc('x'), version: 0 }),
     ])
@@ -100,7 +100,7 @@ describe('the scheme', () => {
     await bao.put(`/api/my/work/${filed.id}/text`, { text: doc('x'), version: 0 });
     await bao.post(`/api/my/work/${filed.id}/hand-in`);
     const desk = `/api/assignments/${filed.id}/pieces/${school.bao.id}`;
-    await finch.put(`${desk}/score`, { earned: 20_000, remark: '', version: (await finch.get(desk)).body.row.version });
+    await finch.put(`${desk}/score`, { earned: 20_000, chosen: null, remark: '', version: (await finch.get(desk)).body.row.version });
     const row = async () => (await finch.get(`${rivers}/progress`)).body.rows.find((one: { student: { id: string } }) => one.student.id === school.bao.id).standing;
     expect(await row()).toMatchObject({ total: '95.0', bearing: 'onCourse' });
     const scheme = {
@@ -147,13 +147,13 @@ describe('the scheme', () => {
     const [notes, drills] = [category('Notes', 60), category('Drills', 30)];
     const both = { ...FIRST_SCHEME, categories: [notes, drills] };
     await finch.put(`${rivers}/scheme`, { ...rules, scheme: both, version: 1 });
-    const { body: draft } = await finch.post(`${rivers}/assignments`, anAssignment({ categoryId: drills.id }));
+    const draft = await school.drafted(finch, { categoryId: drills.id });
     const one = { ...FIRST_SCHEME, categories: [notes] };
     const refused = await finch.put(`${rivers}/scheme`, { ...rules, scheme: one, version: 2 });
     expect([refused.status, refused.body.type, (await look()).scheme.categories]).toEqual([409, 'scheme.filed', [notes, drills]]);
     await finch.put(`${rivers}/scheme`, { ...rules, scheme: one, refile: { [drills.id]: notes.id }, version: 2 });
-    expect((await finch.get(`/api/assignments/${draft.id}`)).body).toMatchObject({ categoryId: notes.id, version: 2 });
-    expect((await finch.post(`${rivers}/assignments`, anAssignment({ categoryId: drills.id }))).body.type).toBe('assignment.misfiled');
+    expect((await finch.get(`/api/briefs/${draft.id}`)).body).toMatchObject({ classes: [{ categoryId: notes.id }], version: 2 });
+    expect((await finch.post('/api/briefs', aBrief([school.rivers], { categoryId: drills.id }))).body.type).toBe('assignment.misfiled');
   });
 });
 
@@ -163,10 +163,10 @@ it('units are kept in the order given; one that is left out leaves its assignmen
     { id: null, name: 'Source' },
     { id: null, name: 'Mouth' },
   ]);
-  const { body: draft } = await finch.post(`${rivers}/assignments`, anAssignment({ unitId: source!.id }));
+  const draft = await school.drafted(finch, { unitId: source!.id });
   expect((await set([mouth!, source!])).map((unit) => unit.name)).toEqual(['Mouth', 'Source']);
   await set([mouth!]);
-  expect((await finch.get(`/api/assignments/${draft.id}`)).body.unitId).toBeNull();
+  expect((await finch.get(`/api/briefs/${draft.id}`)).body.classes[0].unitId).toBeNull();
   expect((await finch.put(`${rivers}/units`, { units: [{ id: randomUUID(), name: 'Stolen' }] })).status).toBe(404);
 });
 
@@ -239,7 +239,7 @@ describe('the school calendar', () => {
     await bao.put(`/api/my/work/${id}/text`, { text: doc('x'), version: 0 });
     await bao.post(`/api/my/work/${id}/hand-in`);
     const desk = `/api/assignments/${id}/pieces/${school.bao.id}`;
-    await finch.put(`${desk}/score`, { earned: 20_000, remark: '', version: (await finch.get(desk)).body.row.version });
+    await finch.put(`${desk}/score`, { earned: 20_000, chosen: null, remark: '', version: (await finch.get(desk)).body.row.version });
     const more = { validFrom: null, validTo: null, reason: '', quizTimePercent: null, waivesLate: false, classIds: [school.rivers] };
     await finch.post(`/api/students/${school.hana.id}/standing-exceptions`, { ...more, kind: 'schoolDays', amount: 1 });
     await school.issued({ title: 'Friday', due: Date.parse('2026-11-20T15:30Z'), closes: null });

@@ -1,71 +1,135 @@
-import type { ExceptionRequest, StandingBody } from '../../contract';
+import type { Actor } from '@jolly/core';
+import type { AnswerExtension, AskExtension, ExceptionRequest, GroupDateRequest, StandingBody } from '../../contract';
 import { asStudent, asTeacher } from '../../http/as-role';
 import type { Ask, Route } from '../../http/route';
 import type { Services } from '../../wiring';
+import { assignmentParams, groupDateBody, groupDateParams } from '../assignments/assignments.schema';
 import { classParams } from '../classes/classes.schema';
-import { changeStandingBody, exceptionBody, exceptionParams, giveStandingParams, standingBody, standingParams } from './exceptions.schema';
+import { answerBody, askBody, changeStandingBody, exceptionBody, exceptionParams, giveStandingParams, requestParams, standingBody, standingParams } from './exceptions.schema';
 
+type OnAssignment = { assignmentId: string };
 type One = { assignmentId: string; studentId: string };
+type OfGroup = { assignmentId: string; groupId: string };
 type OneStanding = { classId: string; exceptionId: string };
 
-export const exceptionRoutes = ({ exceptions, standing }: Pick<Services, 'exceptions' | 'standing'>): Route[] => [
-  {
-    verb: 'put',
-    path: '/api/assignments/:assignmentId/exceptions/:studentId',
-    action: 'exception.give',
-    does: 'Gives one student other dates on an assignment, or excuses them, with a reason.',
-    params: exceptionParams,
-    body: exceptionBody,
-    handle: ({ actor, params, body, now }: Ask<One, ExceptionRequest>) => exceptions.give(asTeacher(actor), params, body, now),
-  },
-  {
-    verb: 'delete',
-    path: '/api/assignments/:assignmentId/exceptions/:studentId',
-    action: 'exception.give',
-    does: "Takes an exception away; the class's dates hold again.",
-    params: exceptionParams,
-    handle: ({ actor, params }: Ask<One>) => exceptions.takeAway(actor, params),
-  },
-  {
-    verb: 'get',
-    path: '/api/classes/:classId/standing-exceptions',
-    action: 'exception.look',
-    does: 'Standing exceptions in a class: holding now, coming, ended.',
-    params: classParams,
-    handle: ({ actor, params, now }: Ask<{ classId: string }>) => standing.forClass(asTeacher(actor), params.classId, now),
-  },
-  {
-    verb: 'post',
-    path: '/api/students/:studentId/standing-exceptions',
-    action: 'exception.give',
-    does: 'Gives a student a standing exception in classes that you teach.',
-    params: giveStandingParams,
-    body: standingBody,
-    status: 201,
-    handle: ({ actor, params, body, now }: Ask<{ studentId: string }, StandingBody>) => standing.give(asTeacher(actor), params.studentId, body, now),
-  },
-  {
-    verb: 'put',
-    path: '/api/classes/:classId/standing-exceptions/:exceptionId',
-    action: 'exception.give',
-    does: 'Changes a standing exception; carries the version that was seen.',
-    params: standingParams,
-    body: changeStandingBody,
-    handle: ({ actor, params, body }: Ask<OneStanding, StandingBody & { version: number }>) => standing.change(asTeacher(actor), params.classId, params.exceptionId, body),
-  },
-  {
-    verb: 'delete',
-    path: '/api/classes/:classId/standing-exceptions/:exceptionId',
-    action: 'exception.give',
-    does: 'Takes a standing exception out of a class.',
-    params: standingParams,
-    handle: ({ actor, params }: Ask<OneStanding>) => standing.takeOut(asTeacher(actor), params.classId, params.exceptionId),
-  },
-  {
-    verb: 'get',
-    path: '/api/my/standing-exceptions',
-    action: 'ownWork.look',
-    does: 'The standing exceptions that hold for you.',
-    handle: ({ actor, now }: Ask) => standing.own(asStudent(actor), now),
-  },
-];
+export const exceptionRoutes = ({ exceptions, standing, extensions, dateChanges }: Pick<Services, 'exceptions' | 'standing' | 'extensions' | 'dateChanges'>): Route[] => {
+  /** Makes a change and tells the students whose own dates it changed, if wanted. */
+  const around = <T>(actor: Actor, assignmentIds: string[], tell: boolean, now: number, work: () => Promise<T>) =>
+    dateChanges.around({ by: asTeacher(actor).userId, assignmentIds, tell, now }, work);
+  return [
+    {
+      verb: 'put',
+      path: '/api/assignments/:assignmentId/exceptions',
+      action: 'exception.give',
+      does: 'Gives one or many students other dates on an assignment, or excuses them, with a reason; all of them or none.',
+      params: assignmentParams,
+      body: exceptionBody,
+      handle: ({ actor, params, body, now }: Ask<OnAssignment, ExceptionRequest>) => {
+        const { studentIds, tell, ...given } = body;
+        return around(actor, [params.assignmentId], tell, now, () => exceptions.give(asTeacher(actor), { ...params, studentIds }, given, now));
+      },
+    },
+    {
+      verb: 'delete',
+      path: '/api/assignments/:assignmentId/exceptions/:studentId',
+      action: 'exception.give',
+      does: "Takes an exception away; the class's dates hold again.",
+      params: exceptionParams,
+      handle: ({ actor, params, now }: Ask<One>) => around(actor, [params.assignmentId], true, now, () => exceptions.takeAway(actor, params)),
+    },
+    {
+      verb: 'put',
+      path: '/api/assignments/:assignmentId/group-dates/:groupId',
+      action: 'exception.give',
+      does: 'Gives a group its own dates on an assignment.',
+      params: groupDateParams,
+      body: groupDateBody,
+      handle: ({ actor, params, body, now }: Ask<OfGroup, GroupDateRequest>) =>
+        around(actor, [params.assignmentId], body.tell, now, () => exceptions.giveToGroup(asTeacher(actor), params, body, now)),
+    },
+    {
+      verb: 'delete',
+      path: '/api/assignments/:assignmentId/group-dates/:groupId',
+      action: 'exception.give',
+      does: "Takes a group's dates away.",
+      params: groupDateParams,
+      handle: ({ actor, params, now }: Ask<OfGroup>) => around(actor, [params.assignmentId], true, now, () => exceptions.takeFromGroup(actor, params)),
+    },
+    {
+      verb: 'post',
+      path: '/api/my/work/:assignmentId/requests',
+      action: 'ownWork.write',
+      does: 'Asks for more time on a piece, with a reason.',
+      params: assignmentParams,
+      body: askBody,
+      status: 201,
+      handle: ({ actor, params, body, now }: Ask<OnAssignment, AskExtension>) => extensions.ask(asStudent(actor), params.assignmentId, body, now),
+    },
+    {
+      verb: 'delete',
+      path: '/api/my/requests/:requestId',
+      action: 'ownWork.write',
+      does: 'Withdraws a request that is not answered yet.',
+      params: requestParams,
+      handle: ({ actor, params }: Ask<{ requestId: string }>) => extensions.withdraw(asStudent(actor), params.requestId),
+    },
+    {
+      verb: 'get',
+      path: '/api/requests',
+      action: 'today.look',
+      does: 'Students of your classes asking for more time, oldest first.',
+      handle: ({ actor, now }: Ask) => extensions.waiting(asTeacher(actor), now),
+    },
+    {
+      verb: 'post',
+      path: '/api/requests/:requestId/answer',
+      action: 'extension.answer',
+      does: 'Grants a request, as asked or changed, or declines it with a word.',
+      params: requestParams,
+      body: answerBody,
+      handle: ({ actor, params, body, now }: Ask<{ requestId: string }, AnswerExtension>) => extensions.answer(asTeacher(actor), params.requestId, body, now),
+    },
+    {
+      verb: 'get',
+      path: '/api/classes/:classId/standing-exceptions',
+      action: 'exception.look',
+      does: 'Standing exceptions in a class: holding now, coming, ended.',
+      params: classParams,
+      handle: ({ actor, params, now }: Ask<{ classId: string }>) => standing.forClass(asTeacher(actor), params.classId, now),
+    },
+    {
+      verb: 'post',
+      path: '/api/students/:studentId/standing-exceptions',
+      action: 'exception.give',
+      does: 'Gives a student a standing exception in classes that you teach.',
+      params: giveStandingParams,
+      body: standingBody,
+      status: 201,
+      handle: ({ actor, params, body, now }: Ask<{ studentId: string }, StandingBody>) => standing.give(asTeacher(actor), params.studentId, body, now),
+    },
+    {
+      verb: 'put',
+      path: '/api/classes/:classId/standing-exceptions/:exceptionId',
+      action: 'exception.give',
+      does: 'Changes a standing exception; carries the version that was seen.',
+      params: standingParams,
+      body: changeStandingBody,
+      handle: ({ actor, params, body }: Ask<OneStanding, StandingBody & { version: number }>) => standing.change(asTeacher(actor), params.classId, params.exceptionId, body),
+    },
+    {
+      verb: 'delete',
+      path: '/api/classes/:classId/standing-exceptions/:exceptionId',
+      action: 'exception.give',
+      does: 'Takes a standing exception out of a class.',
+      params: standingParams,
+      handle: ({ actor, params }: Ask<OneStanding>) => standing.takeOut(asTeacher(actor), params.classId, params.exceptionId),
+    },
+    {
+      verb: 'get',
+      path: '/api/my/standing-exceptions',
+      action: 'ownWork.look',
+      does: 'The standing exceptions that hold for you.',
+      handle: ({ actor, now }: Ask) => standing.own(asStudent(actor), now),
+    },
+  ];
+};

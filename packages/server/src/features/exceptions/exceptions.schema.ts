@@ -1,16 +1,27 @@
 import Joi from 'joi';
-import type { ExceptionRequest, StandingBody } from '../../contract';
+import type { AnswerExtension, AskExtension, ExceptionRequest, StandingBody } from '../../contract';
 import { id, instantOrNull, localDay, version } from '../../http/form';
 
 const date = instantOrNull.optional();
 export const exceptionParams = Joi.object({ assignmentId: id, studentId: id });
+const word = Joi.string().trim().max(500).allow('').required();
 export const exceptionBody = Joi.object<ExceptionRequest, true>({
+  studentIds: Joi.array().items(id).min(1).max(400).unique().required(),
   opens: date,
   due: date,
   closes: date,
   excused: Joi.boolean().strict().required(),
-  reason: Joi.string().trim().max(500).allow('').required(),
+  waivesLate: Joi.boolean().strict().required(),
+  reason: word,
+  tell: Joi.boolean().strict().required(),
 });
+export const askBody = Joi.object<AskExtension, true>({ reason: Joi.string().trim().min(1).max(500).required(), wantedDue: instantOrNull });
+export const requestParams = Joi.object({ requestId: id });
+export const answerBody = Joi.alternatives().conditional('.grant', {
+  is: true,
+  then: Joi.object({ grant: Joi.valid(true).required(), due: instantOrNull, closes: instantOrNull, word }),
+  otherwise: Joi.object({ grant: Joi.valid(false).required(), word }),
+}) as unknown as Joi.ObjectSchema<AnswerExtension>;
 
 const standing = {
   kind: Joi.string().valid('none', 'schoolDays', 'days', 'percent').required(),

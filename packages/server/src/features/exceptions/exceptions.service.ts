@@ -1,20 +1,33 @@
-import type { Actor } from '@jolly/core';
+import type { Actor, WindowDates, WorkWindow } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
-import { Op, type Sequelize } from 'sequelize';
-import type { ExceptionRequest } from '../../contract';
+import { Op, type Sequelize, type Transaction } from 'sequelize';
+import type { ExceptionBody, GroupDateRequest } from '../../contract';
 import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
 import { refuseContradiction, type AssignmentsService } from '../assignments/assignments.service';
+import type { GroupsService } from '../groups/groups.service';
 import type { RosterService } from '../roster/roster.service';
-import { toException, toRow, type GivenException } from './exceptions.mapper';
-import { defineExceptions, type ExceptionRow } from './exceptions.model';
+import { toDateColumns, toException, toGroupDate, toRow, type GivenException, type GivenGroupDate } from './exceptions.mapper';
+import { defineExceptions, defineGroupDates, type ExceptionRow, type GroupDateRow } from './exceptions.model';
 
-export type { GivenException } from './exceptions.mapper';
+export type { GivenException, GivenGroupDate } from './exceptions.mapper';
 
-/** Other dates for one student, or excused, each with its reason. */
-export function exceptionsService({ sequelize, assignments, roster }: { sequelize: Sequelize; assignments: AssignmentsService; roster: RosterService }) {
+type Teacher = Actor & { userId: string };
+const windowOf = ({ opens = null, due = null, closes = null }: WindowDates): WorkWindow => ({ opens, due, closes });
+
+interface Collaborators {
+  sequelize: Sequelize;
+  assignments: AssignmentsService;
+  groups: GroupsService;
+  roster: RosterService;
+}
+
+/** Other dates on one assignment: for students, with excused and what lateness costs, and for groups. */
+export function exceptionsService({ sequelize, assignments, groups, roster }: Collaborators) {
   const exceptions = defineExceptions(sequelize);
-  return {
+  const groupDates = defineGroupDates(sequelize);
+
+  const service = {
     async ofAssignments(assignmentIds: readonly string[], studentIds?: readonly string[]): Promise<GivenException[]> {
       if (assignmentIds.length === 0) return [];
       const rows = await exceptions.findAll({
@@ -24,17 +37,32 @@ export function exceptionsService({ sequelize, assignments, roster }: { sequeliz
       return (rows as unknown as ExceptionRow[]).map(toException);
     },
 
-    /** Gives, or replaces, a student's exception on an assignment. */
-    async give(actor: Actor & { userId: string }, at: { assignmentId: string; studentId: string }, request: ExceptionRequest, now: number): Promise<GivenException> {
-      const { classId } = await assignments.forTeacher(actor, 'exception.give', at.assignmentId);
-      if ((await roster.membersOf([classId], [at.studentId])).length === 0) throw new Problem('thing.unknown');
-      const { opens = null, due = null, closes = null } = request;
-      refuseContradiction({ opens, due, closes });
-      const given: GivenException = { ...request, ...at, id: randomUUID(), givenBy: actor.userId, givenAt: now };
-      await inTransaction(sequelize, async (transaction) => {
-        await exceptions.destroy({ where: at, transaction });
-        await exceptions.create(toRow(given), { transaction });
-      });
+    async groupDatesOf(assignmentIds: readonly string[]): Promise<GivenGroupDate[]> {
+      if (assignmentIds.length === 0) return [];
+      const rows = await groupDates.findAll({ where: { assignmentId: { [Op.in]: [...assignmentIds] } }, order: [['givenAt', 'ASC']], raw: true });
+      return (rows as unknown as GroupDateRow[]).map(toGroupDate);
+    },
+
+    /** Gives, or replaces, the exception of one or many students on an assignment: all of them or none. */
+    async give(
+      actor: Teacher,
+      { assignmentId, studentIds }: { assignmentId: string; studentIds: string[] },
+      body: ExceptionBody,
+      now: number,
+      within?: Transaction,
+    ): Promise<GivenException[]> {
+      const { classId } = await assignments.forTeacher(actor, 'exception.give', assignmentId);
+      if ((await roster.membersOf([classId], studentIds)).length < studentIds.length) throw new Problem('thing.unknown');
+      refuseContradiction(windowOf(body));
+      const given = studentIds.map((studentId): GivenException => ({ ...body, assignmentId, studentId, id: randomUUID(), givenBy: actor.userId, givenAt: now }));
+      const write = async (transaction: Transaction) => {
+        await exceptions.destroy({ where: { assignmentId, studentId: { [Op.in]: studentIds } }, transaction });
+        await exceptions.bulkCreate(
+          given.map((one) => toRow(one, body)),
+          { transaction },
+        );
+      };
+      await (within ? write(within) : inTransaction(sequelize, write));
       return given;
     },
 
@@ -43,11 +71,58 @@ export function exceptionsService({ sequelize, assignments, roster }: { sequeliz
       await exceptions.destroy({ where: at });
     },
 
+    /** Gives, or replaces, a group's dates on an assignment of its class. */
+    async giveToGroup(
+      actor: Teacher,
+      { assignmentId, groupId }: { assignmentId: string; groupId: string },
+      { tell: _, reason, ...dates }: GroupDateRequest,
+      now: number,
+    ): Promise<void> {
+      const { classId } = await assignments.forTeacher(actor, 'exception.give', assignmentId);
+      const group = (await groups.membershipsOf([classId])).find((one) => one.groupId === groupId);
+      if (!group) throw new Problem('thing.unknown');
+      refuseContradiction(windowOf(dates));
+      const row: GroupDateRow = { id: randomUUID(), assignmentId, groupId, ...toDateColumns(dates), reason, givenBy: actor.userId, givenAt: new Date(now) };
+      await inTransaction(sequelize, async (transaction) => {
+        await groupDates.destroy({ where: { assignmentId, groupId }, transaction });
+        await groupDates.create(row, { transaction });
+      });
+    },
+
+    async takeFromGroup(actor: Actor, at: { assignmentId: string; groupId: string }): Promise<void> {
+      await assignments.forTeacher(actor, 'exception.give', at.assignmentId);
+      await groupDates.destroy({ where: at });
+    },
+
+    /** Sets dates as they are after a move; the rows themselves stay. */
+    async setDates(what: 'group' | 'oneOff', changes: { id: string; dates: WindowDates }[], transaction: Transaction): Promise<void> {
+      const column = (at: number | null | undefined) => (at === undefined ? undefined : at === null ? null : new Date(at));
+      for (const { id, dates } of changes) {
+        const columns = Object.fromEntries(
+          Object.entries({ opensAt: column(dates.opens), dueAt: column(dates.due), closesAt: column(dates.closes) }).filter(([, value]) => value !== undefined),
+        );
+        await (what === 'group' ? groupDates.update(columns, { where: { id }, transaction }) : exceptions.update(columns, { where: { id }, transaction }));
+      }
+    },
+
     /** For the demo school. */
     async plant(given: Omit<GivenException, 'id'>[]): Promise<void> {
-      await exceptions.bulkCreate(given.map((exception) => toRow({ ...exception, id: randomUUID() })));
+      await exceptions.bulkCreate(given.map((one) => toRow({ ...one, id: randomUUID() }, one)));
+    },
+
+    async plantGroupDates(given: Omit<GivenGroupDate, 'id'>[], by: string, now: number): Promise<void> {
+      await groupDates.bulkCreate(
+        given.map(({ opens, due, closes, ...rest }) => ({
+          ...rest,
+          ...toDateColumns({ ...(opens === undefined ? {} : { opens }), ...(due === undefined ? {} : { due }), ...(closes === undefined ? {} : { closes }) }),
+          id: randomUUID(),
+          givenBy: by,
+          givenAt: new Date(now),
+        })),
+      );
     },
   };
+  return service;
 }
 
 export type ExceptionsService = ReturnType<typeof exceptionsService>;

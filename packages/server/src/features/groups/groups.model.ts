@@ -7,6 +7,7 @@ export interface GroupingRow {
   seed: string | null;
   untilDay: string | null;
   madeAt: Date;
+  dissolvedAt: Date | null;
   version: number;
 }
 export interface GroupRow {
@@ -14,6 +15,8 @@ export interface GroupRow {
   groupingId: string;
   name: string;
   position: number;
+  /** its members keep the dates that were given to it */
+  dissolvedAt: Date | null;
 }
 export interface GroupStudentRow {
   groupId: string;
@@ -26,12 +29,21 @@ export function defineGroups(sequelize: Sequelize) {
   return {
     groupings: sequelize.define<Model<GroupingRow>>(
       'grouping',
-      { id: key(), classId: DataTypes.STRING, name: DataTypes.STRING, seed: DataTypes.STRING, untilDay: DataTypes.DATEONLY, madeAt: DataTypes.DATE(3), version: DataTypes.INTEGER },
+      {
+        id: key(),
+        classId: DataTypes.STRING,
+        name: DataTypes.STRING,
+        seed: DataTypes.STRING,
+        untilDay: DataTypes.DATEONLY,
+        madeAt: DataTypes.DATE(3),
+        dissolvedAt: DataTypes.DATE(3),
+        version: DataTypes.INTEGER,
+      },
       { tableName: 'groupings' },
     ),
     groups: sequelize.define<Model<GroupRow>>(
       'classGroup',
-      { id: key(), groupingId: DataTypes.STRING, name: DataTypes.STRING, position: DataTypes.INTEGER },
+      { id: key(), groupingId: DataTypes.STRING, name: DataTypes.STRING, position: DataTypes.INTEGER, dissolvedAt: DataTypes.DATE(3) },
       { tableName: 'class_groups' },
     ),
     students: sequelize.define<Model<GroupStudentRow>>('groupStudent', { groupId: key(), studentId: key(), position: DataTypes.INTEGER }, { tableName: 'group_students' }),

@@ -33,7 +33,7 @@ export const groupRoutes = ({ groups }: Pick<Services, 'groups'>): Route[] => [
     does: 'Changes groups as a whole; carries the version that was seen.',
     params: groupingParams,
     body: changeGroupingBody,
-    handle: ({ actor, params, body }: Ask<One, GroupingBody & { version: number }>) => groups.change(actor, params.classId, params.groupingId, body),
+    handle: ({ actor, params, body, now }: Ask<One, GroupingBody & { version: number }>) => groups.change(actor, params.classId, params.groupingId, body, now),
   },
   {
     verb: 'delete',
@@ -41,6 +41,6 @@ export const groupRoutes = ({ groups }: Pick<Services, 'groups'>): Route[] => [
     action: 'group.edit',
     does: 'Dissolves groups; the students stay.',
     params: groupingParams,
-    handle: ({ actor, params }: Ask<One>) => groups.remove(actor, params.classId, params.groupingId),
+    handle: ({ actor, params, now }: Ask<One>) => groups.remove(actor, params.classId, params.groupingId, now),
   },
 ];

@@ -10,13 +10,22 @@ import { defineGroups, type GroupingRow, type GroupRow, type GroupStudentRow } f
 
 const MOST_GROUPINGS = 100;
 
+/** A group and those in it, of the students asked about. */
+export interface GroupMembership {
+  groupId: string;
+  classId: string;
+  name: string;
+  dissolved: boolean;
+  studentIds: string[];
+}
+
 /** Groups of a class. What is made in one act is one grouping; a student may be in several groups. */
 export function groupsService({ sequelize, classes, roster }: { sequelize: Sequelize; classes: ClassesService; roster: RosterService }) {
   const { groupings, groups, students } = defineGroups(sequelize);
 
   async function load(where: WhereOptions<GroupingRow>): Promise<GroupingReply[]> {
     const rows = (await groupings.findAll({
-      where,
+      where: { [Op.and]: [where, { dissolvedAt: null }] },
       order: [
         ['name', 'ASC'],
         ['id', 'ASC'],
@@ -24,7 +33,11 @@ export function groupsService({ sequelize, classes, roster }: { sequelize: Seque
       limit: MOST_GROUPINGS,
       raw: true,
     })) as unknown as GroupingRow[];
-    const parts = (await groups.findAll({ where: { groupingId: { [Op.in]: rows.map((row) => row.id) } }, order: [['position', 'ASC']], raw: true })) as unknown as GroupRow[];
+    const parts = (await groups.findAll({
+      where: { groupingId: { [Op.in]: rows.map((row) => row.id) }, dissolvedAt: null },
+      order: [['position', 'ASC']],
+      raw: true,
+    })) as unknown as GroupRow[];
     const members = (await students.findAll({
       where: { groupId: { [Op.in]: parts.map((part) => part.id) } },
       order: [['position', 'ASC']],
@@ -57,15 +70,17 @@ export function groupsService({ sequelize, classes, roster }: { sequelize: Seque
     if (errors.length > 0) throw new Problem('group.wrong', { errors });
   }
 
-  async function write(groupingId: string, body: GroupingBody, transaction: Transaction): Promise<void> {
-    const before = new Set(((await groups.findAll({ attributes: ['id'], where: { groupingId }, raw: true, transaction })) as unknown as GroupRow[]).map((row) => row.id));
+  async function write(groupingId: string, body: GroupingBody, now: number, transaction: Transaction): Promise<void> {
+    const before = new Set(
+      ((await groups.findAll({ attributes: ['id'], where: { groupingId, dissolvedAt: null }, raw: true, transaction })) as unknown as GroupRow[]).map((row) => row.id),
+    );
     // A group keeps its id as long as it is there: dates of assignments may hang on it.
     const rows = body.groups.map((group, position) => ({ ...group, id: group.id !== null && before.has(group.id) ? group.id : randomUUID(), position }));
     const kept = new Set(rows.map((row) => row.id));
-    await groups.destroy({ where: { id: { [Op.in]: [...before].filter((id) => !kept.has(id)) } }, transaction });
+    await groups.update({ dissolvedAt: new Date(now) }, { where: { id: { [Op.in]: [...before].filter((id) => !kept.has(id)) } }, transaction });
     for (const { id, name, position } of rows) {
       if (before.has(id)) await groups.update({ name, position }, { where: { id }, transaction });
-      else await groups.create({ id, groupingId, name, position }, { transaction });
+      else await groups.create({ id, groupingId, name, position, dissolvedAt: null }, { transaction });
     }
     await students.destroy({ where: { groupId: { [Op.in]: [...kept] } }, transaction });
     await students.bulkCreate(
@@ -87,17 +102,18 @@ export function groupsService({ sequelize, classes, roster }: { sequelize: Seque
     async make(actor: Actor, classId: string, body: GroupingBody, now: number): Promise<GroupingReply> {
       const { calendar } = await classes.forTeacher(actor, 'group.edit', classId);
       await refuseWrong(classId, body);
-      const row: GroupingRow = { id: randomUUID(), classId, name: body.name, seed: body.seed, untilDay: body.until, madeAt: new Date(now), version: 1 };
+      const row: GroupingRow = { id: randomUUID(), classId, name: body.name, seed: body.seed, untilDay: body.until, madeAt: new Date(now), dissolvedAt: null, version: 1 };
       await inTransaction(sequelize, async (transaction) => {
-        await groupings.destroy({ where: { classId, untilDay: { [Op.lt]: localDateAt(calendar.zone, now) } }, transaction });
+        const past = { classId, dissolvedAt: null, untilDay: { [Op.lt]: localDateAt(calendar.zone, now) } };
+        await groupings.update({ dissolvedAt: new Date(now) }, { where: past, transaction });
         await groupings.create(row, { transaction });
-        await write(row.id, body, transaction);
+        await write(row.id, body, now, transaction);
       });
       return one(row.id);
     },
 
     /** @throws Problem `conflict.changedMeanwhile` with the grouping as it is now */
-    async change(actor: Actor, classId: string, groupingId: string, { version, ...body }: GroupingBody & { version: number }): Promise<GroupingReply> {
+    async change(actor: Actor, classId: string, groupingId: string, { version, ...body }: GroupingBody & { version: number }, now: number): Promise<GroupingReply> {
       await classes.forTeacher(actor, 'group.edit', classId);
       if ((await load({ id: groupingId, classId })).length === 0) throw new Problem('thing.unknown');
       await refuseWrong(classId, body);
@@ -107,23 +123,44 @@ export function groupsService({ sequelize, classes, roster }: { sequelize: Seque
           { where: { id: groupingId, version }, transaction },
         );
         if (changed === 0) throw new Problem('conflict.changedMeanwhile', { current: await one(groupingId) });
-        await write(groupingId, body, transaction);
+        await write(groupingId, body, now, transaction);
       });
       return one(groupingId);
     },
 
-    async remove(actor: Actor, classId: string, groupingId: string): Promise<void> {
+    async remove(actor: Actor, classId: string, groupingId: string, now: number): Promise<void> {
       await classes.forTeacher(actor, 'group.edit', classId);
-      if ((await groupings.destroy({ where: { id: groupingId, classId } })) === 0) throw new Problem('thing.unknown');
+      const [gone] = await groupings.update({ dissolvedAt: new Date(now) }, { where: { id: groupingId, classId, dissolvedAt: null } });
+      if (gone === 0) throw new Problem('thing.unknown');
+    },
+
+    /** Who is in which group of these classes; dissolved ones too, as dates may hang on them. */
+    async membershipsOf(classIds: readonly string[], studentIds?: readonly string[]): Promise<GroupMembership[]> {
+      if (classIds.length === 0) return [];
+      const whole = (await groupings.findAll({ where: { classId: { [Op.in]: [...classIds] } }, raw: true })) as unknown as GroupingRow[];
+      const parts = (await groups.findAll({ where: { groupingId: { [Op.in]: whole.map((row) => row.id) } }, raw: true })) as unknown as GroupRow[];
+      const who = studentIds ? { studentId: { [Op.in]: [...studentIds] } } : {};
+      const members = (await students.findAll({ where: { groupId: { [Op.in]: parts.map((part) => part.id) }, ...who }, raw: true })) as unknown as GroupStudentRow[];
+      const wholeById = new Map(whole.map((row) => [row.id, row]));
+      return parts.map((part) => {
+        const grouping = wholeById.get(part.groupingId)!;
+        return {
+          groupId: part.id,
+          classId: grouping.classId,
+          name: part.name,
+          dissolved: part.dissolvedAt !== null || grouping.dissolvedAt !== null,
+          studentIds: members.filter((member) => member.groupId === part.id).map((member) => member.studentId),
+        };
+      });
     },
 
     /** For the demo school. */
     async plant(classId: string, bodies: GroupingBody[], now: number): Promise<void> {
       for (const body of bodies) {
-        const row: GroupingRow = { id: randomUUID(), classId, name: body.name, seed: body.seed, untilDay: body.until, madeAt: new Date(now), version: 1 };
+        const row: GroupingRow = { id: randomUUID(), classId, name: body.name, seed: body.seed, untilDay: body.until, madeAt: new Date(now), dissolvedAt: null, version: 1 };
         await inTransaction(sequelize, async (transaction) => {
           await groupings.create(row, { transaction });
-          await write(row.id, body, transaction);
+          await write(row.id, body, now, transaction);
         });
       }
     },

@@ -1,3 +1,6 @@
+import type { WorkWindow } from '@jolly/core';
+import type { NewsKind } from '../../contract';
+
 /** What our mails say. Plain text: it is read everywhere, and nobody can hide anything in it. */
 export interface Letter {
   subject: string;
@@ -31,3 +34,50 @@ export const passwordChanged = (of: { name: string; userName: string }): Letter 
   subject: 'Your password was changed',
   body: sign(`Hello ${of.name},\n\nthe password of ${of.userName} was just changed. If it was not you, ask whoever runs this server at once.`),
 });
+
+/** One thing that happened, as a line of a letter. */
+export interface NewsLine {
+  kind: NewsKind;
+  title: string;
+  className: string;
+  zone: string;
+  who?: string;
+  word?: string;
+  from?: WorkWindow;
+  to?: WorkWindow | null;
+}
+
+const day = (zone: string, at: number | null | undefined) =>
+  at == null
+    ? 'no due date'
+    : new Intl.DateTimeFormat('en-GB', { timeZone: zone, weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' }).format(at);
+
+/** What happened in a sentence; only what concerns the one it is told to. */
+export function newsSentence({ kind, title, className, zone, who, word, from, to }: NewsLine): string {
+  const what = `“${title}” (${className})`;
+  const added = word ? ` “${word}”` : '';
+  switch (kind) {
+    case 'issued':
+      return `New: ${what}, ${to?.due == null ? 'no due date' : `due ${day(zone, to.due)}`}.`;
+    case 'dates':
+      return from?.due === to?.due
+        ? `Your dates for ${what} have changed: due ${day(zone, to?.due)}${to?.closes == null ? '' : `, closes ${day(zone, to.closes)}`}.`
+        : `Your due date for ${what} has changed from ${day(zone, from?.due)} to ${day(zone, to?.due)}.`;
+    case 'excused':
+      return `You are excused from ${what}.`;
+    case 'returned':
+      return `${what} is back from your teacher.`;
+    case 'answered':
+      return to ? `You have more time for ${what}: due ${day(zone, to.due)}.${added}` : `More time for ${what} was not granted.${added}`;
+    case 'asked':
+      return `${who ?? ''} asks for more time for ${what}:${added}`;
+    case 'inLate':
+      return `${who ?? ''} has handed in ${what} after it was due.`;
+  }
+}
+
+export function newsLetter({ name, lines, link }: { name: string; lines: NewsLine[]; link: string }): Letter {
+  const sentences = lines.map(newsSentence);
+  const subject = sentences.length === 1 ? sentences[0]! : `${sentences.length} things new`;
+  return { subject, body: sign(`Hello ${name},\n\n${sentences.map((one) => `- ${one}`).join('\n')}\n\n${link}\n\nYou choose what you are told by mail, and when, on that page.`) };
+}

@@ -2,7 +2,7 @@ import type { ReturnRequest, ScoreRequest, SendBackRequest } from '../../contrac
 import { asTeacher } from '../../http/as-role';
 import type { Ask, Route } from '../../http/route';
 import type { Services } from '../../wiring';
-import { assignmentParams } from '../assignments/assignments.schema';
+import { assignmentParams, rescoringBody } from '../assignments/assignments.schema';
 import { pieceParams, returnBody, scoreBody, sendBackBody } from './marking.schema';
 
 type One = { assignmentId: string; studentId: string };
@@ -49,5 +49,22 @@ export const markingRoutes = ({ marking }: Pick<Services, 'marking'>): Route[] =
     params: assignmentParams,
     body: returnBody,
     handle: ({ actor, params, body, now }: Ask<{ assignmentId: string }, ReturnRequest>) => marking.giveBack(asTeacher(actor), params.assignmentId, body, now),
+  },
+  {
+    verb: 'get',
+    path: '/api/assignments/:assignmentId/rescoring',
+    action: 'piece.look',
+    does: 'What a changed rubric would change in scores given by it before.',
+    params: assignmentParams,
+    handle: ({ actor, params, now }: Ask<{ assignmentId: string }>) => marking.rescoring(asTeacher(actor), params.assignmentId, now),
+  },
+  {
+    verb: 'post',
+    path: '/api/assignments/:assignmentId/rescoring',
+    action: 'score.write',
+    does: 'Counts chosen scores again by the rubric as it is now, held until returned.',
+    params: assignmentParams,
+    body: rescoringBody,
+    handle: ({ actor, params, body, now }: Ask<{ assignmentId: string }, { studentIds: string[] }>) => marking.rescore(asTeacher(actor), params.assignmentId, body.studentIds, now),
   },
 ];

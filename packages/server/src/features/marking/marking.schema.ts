@@ -5,6 +5,25 @@ import { id, instantOrNull, version } from '../../http/form';
 
 export const scoreBody = Joi.object<ScoreRequest, true>({
   earned: Joi.number().strict().integer().min(0).max(MOST_POINTS).allow(null).required(),
+  chosen: Joi.alternatives()
+    .conditional('.by', {
+      switch: [
+        {
+          is: 'rubric',
+          then: Joi.object({
+            by: 'rubric',
+            choices: Joi.object()
+              .pattern(Joi.string().max(36), Joi.object({ levelId: Joi.string().max(36).required(), points: Joi.number().strict().integer().min(0).max(MOST_POINTS).required() }))
+              .max(100)
+              .required(),
+          }),
+        },
+        { is: 'words', then: Joi.object({ by: 'words', word: Joi.string().max(80).required() }) },
+      ],
+      otherwise: Joi.object({ by: Joi.valid('done').required(), done: Joi.boolean().strict().required() }),
+    })
+    .allow(null)
+    .required(),
   remark: Joi.string().max(20_000).allow('').required(),
   bonusConfirmed: Joi.boolean().strict(),
   version,

@@ -1,8 +1,10 @@
-import { scoreQuestion, type Actor } from '@jolly/core';
-import type { AssignmentReply, DeskPieceReply, PileReply, ReturnReply, ReturnRequest, ScoreRequest, SendBackRequest } from '../../contract';
+import { choiceProblem, earnedPoints, rubricMax, rubricScore, scoreQuestion, type Actor } from '@jolly/core';
+import type { Transaction } from 'sequelize';
+import type { AssignmentReply, Chosen, DeskPieceReply, PileReply, RescoringReply, ReturnReply, ReturnRequest, ScoreRequest, SendBackRequest } from '../../contract';
 import { Problem } from '../../http/problem';
-import type { AssignmentsService } from '../assignments/assignments.service';
+import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
 import type { ClassesService } from '../classes/classes.service';
+import type { NewsService } from '../news/news.service';
 import type { BoardService, Sight } from '../pieces/board.service';
 import { toPieceRow } from '../pieces/pieces.mapper';
 import type { OpenPiece, PiecesService } from '../pieces/pieces.service';
@@ -47,18 +49,39 @@ export function toPiles(sights: readonly Sight[]): PileReply[] {
   return [...piles.values()].filter((pile) => pile.waiting > 0 || pile.held > 0).sort((a, b) => b.waiting - a.waiting || (a.oldestWaitingAt ?? 0) - (b.oldestWaitingAt ?? 0));
 }
 
+/**
+ * The points that a choice earns (docs/rules.md, 4); null where done earns nothing because there are no points.
+ * @throws Problem `score.noSuchChoice` for a level or word that the assignment does not have
+ */
+function earnedByChoice({ scoring, points }: AssignmentReply, chosen: Chosen): number | null {
+  if (scoring.by !== chosen.by) throw new Problem('score.noSuchChoice');
+  if (chosen.by === 'done') return points === null ? null : earnedPoints(points, { kind: 'done', done: chosen.done }).earned;
+  if (points === null) throw new Problem('score.noMaximum');
+  if (chosen.by === 'words' && scoring.by === 'words') {
+    const word = scoring.words.find((one) => one.name === chosen.word);
+    if (!word) throw new Problem('score.noSuchChoice');
+    return earnedPoints(points, { kind: 'words', percent: word.percent }).earned;
+  }
+  if (chosen.by === 'rubric' && scoring.by === 'rubric') {
+    if (choiceProblem(scoring.rubric, chosen.choices)) throw new Problem('score.noSuchChoice');
+    return rubricScore(scoring.rubric, points, chosen.choices).earned;
+  }
+  throw new Problem('score.noSuchChoice');
+}
+
 interface Collaborators {
   classes: ClassesService;
   assignments: AssignmentsService;
   board: BoardService;
   pieces: PiecesService;
+  news: NewsService;
 }
 
 /** Scoring, holding, returning and sending back. */
-export function markingService({ classes, assignments, board, pieces }: Collaborators) {
+export function markingService({ classes, assignments, board, pieces, news }: Collaborators) {
   async function sightAt(teacher: Actor, action: 'piece.look' | 'score.write' | 'piece.sendBack', { assignmentId, studentId }: At, now: number): Promise<Sight> {
     const assignment = await assignments.forTeacher(teacher, action, assignmentId);
-    const [sight] = assignment.issuedAt === null ? [] : await board.ofAssignment(assignment, now, [studentId]);
+    const [sight] = !isIssued(assignment, now) ? [] : await board.ofAssignment(assignment, now, [studentId]);
     if (!sight || sight.piece.state === null) throw new Problem('thing.unknown');
     return sight;
   }
@@ -87,8 +110,76 @@ export function markingService({ classes, assignments, board, pieces }: Collabor
     return current;
   }
 
+  /** Each return tells each student once; a correction that is returned again is another return. */
+  async function tellReturned(sights: readonly Sight[], now: number, transaction: Transaction): Promise<void> {
+    await news.tell(
+      sights.map(({ assignment, schoolClass, member }) => ({
+        userId: member.student.id,
+        kind: 'returned' as const,
+        onceKey: `returned:${assignment.id}:${now}`,
+        assignmentId: assignment.id,
+        classId: schoolClass.id,
+        zone: schoolClass.calendar.zone,
+        data: { title: assignment.title, className: schoolClass.label },
+      })),
+      now,
+      transaction,
+    );
+  }
+
+  /** Pieces whose score was chosen by a rubric that gives something else now, with what it would give. */
+  async function rescorable(assignment: AssignmentReply, now: number): Promise<{ sight: Sight; before: number; after: number; complete: boolean }[]> {
+    const { scoring, points } = assignment;
+    if (scoring.by !== 'rubric' || points === null || rubricMax(scoring.rubric) === 0) return [];
+    return (await board.ofAssignment(assignment, now)).flatMap((sight) => {
+      const score = sight.record?.score;
+      if (score?.chosen?.by !== 'rubric' || score.earned === null) return [];
+      const { earned, complete } = rubricScore(scoring.rubric, points, score.chosen.choices);
+      return earned === score.earned ? [] : [{ sight, before: score.earned, after: earned, complete }];
+    });
+  }
+
   return {
     desk,
+
+    /** What the rubric as it is now would change in scores that were given by it before. They stay until confirmed. */
+    async rescoring(teacher: Teacher, assignmentId: string, now: number): Promise<RescoringReply> {
+      const assignment = await assignments.forTeacher(teacher, 'piece.look', assignmentId);
+      const changed = await rescorable(assignment, now);
+      return {
+        pieces: changed.map(({ sight: { member, record }, before, after, complete }) => {
+          const { id, givenName, familyName } = member.student;
+          return { student: { id, givenName, familyName }, before, after, complete, returned: record?.returned !== null };
+        }),
+      };
+    },
+
+    /** Counts scores again by the rubric as it is now, held until returned; what was returned stays as it was read. */
+    async rescore(teacher: Teacher, assignmentId: string, studentIds: readonly string[], now: number): Promise<{ rescored: number }> {
+      const assignment = await assignments.forTeacher(teacher, 'score.write', assignmentId);
+      const chosen = (await rescorable(assignment, now)).filter(({ sight }) => studentIds.includes(sight.member.student.id));
+      const ats = chosen.map(({ sight }) => ({ assignmentId, studentId: sight.member.student.id }));
+      const rescored = await pieces.changeAll(ats, async (opened) => {
+        let changed = 0;
+        for (const piece of opened) {
+          const score = piece.record.score;
+          const planned = chosen.find(({ sight }) => sight.member.student.id === piece.record.studentId)!;
+          // Somebody else has scored it since.
+          if (!score || piece.record.version !== planned.sight.record!.version) continue;
+          await piece.append({ kind: 'scored', at: now }, teacher.userId, {
+            earned: planned.after,
+            chosen: score.chosen,
+            points: assignment.points,
+            remark: score.remark,
+            why: 'rubricChanged',
+          });
+          piece.set({ earnedMilli: planned.after, scoredAt: new Date(now), scoredBy: teacher.userId, held: true });
+          changed += 1;
+        }
+        return changed;
+      });
+      return { rescored };
+    },
 
     async piles(teacher: Teacher, now: number): Promise<PileReply[]> {
       const mine = await classes.load(await classes.taughtBy(teacher.userId));
@@ -98,12 +189,13 @@ export function markingService({ classes, assignments, board, pieces }: Collabor
     /** Records a score and a remark, held: the student sees neither before they are returned. */
     async score(teacher: Teacher, at: At, request: ScoreRequest, now: number): Promise<DeskPieceReply> {
       const { assignment } = await sightAt(teacher, 'score.write', at, now);
-      const { earned, remark, version } = request;
-      if (earned === null && remark.trim() === '') throw new Problem('score.nothing');
+      const { chosen, remark, version } = request;
+      const earned = chosen === null ? request.earned : earnedByChoice(assignment, chosen);
+      if (earned === null && chosen === null && remark.trim() === '') throw new Problem('score.nothing');
       if (earned !== null) requireScore(assignment, earned, request.bonusConfirmed ?? false);
       return changeSeen(teacher, at, version, now, async (piece) => {
-        await piece.append({ kind: 'scored', at: now }, teacher.userId, { earned, points: assignment.points, remark });
-        piece.set({ earnedMilli: earned, remark, scoredAt: new Date(now), scoredBy: teacher.userId, held: true });
+        await piece.append({ kind: 'scored', at: now }, teacher.userId, { earned, chosen, points: assignment.points, remark });
+        piece.set({ earnedMilli: earned, chosen, remark, scoredAt: new Date(now), scoredBy: teacher.userId, held: true });
       });
     },
 
@@ -121,9 +213,14 @@ export function markingService({ classes, assignments, board, pieces }: Collabor
           // Somebody else may have returned it since it was chosen; each return happens once.
           if (!held || !score) continue;
           await piece.append({ kind: 'returned', at: now }, teacher.userId, { earned: score.earned, remark: score.remark });
-          piece.set({ returnedMilli: score.earned, returnedRemark: score.remark, held: false });
+          piece.set({ returnedMilli: score.earned, returnedChosen: score.chosen, returnedRemark: score.remark, held: false });
           done.push(studentId);
         }
+        await tellReturned(
+          chosen.filter(({ member }) => done.includes(member.student.id)),
+          now,
+          opened[0]!.transaction,
+        );
         return done;
       });
       return { returned };
@@ -131,8 +228,11 @@ export function markingService({ classes, assignments, board, pieces }: Collabor
 
     /** Asks for the work to be done again, with what to do and perhaps a new date. */
     async sendBack(teacher: Teacher, at: At, { reason, newDue, version }: SendBackRequest, now: number): Promise<DeskPieceReply> {
-      await sightAt(teacher, 'piece.sendBack', at, now);
+      const { assignment } = await sightAt(teacher, 'piece.sendBack', at, now);
       return changeSeen(teacher, at, version, now, async (piece) => {
+        const { rounds } = assignment;
+        // The first hand-in is a round too.
+        if (rounds !== null && piece.record.summary.roundsSentBack + 1 >= rounds) throw new Problem('piece.lastRound');
         if (piece.record.summary.handedInAt === null) throw new Problem('piece.nothingIn', { title: 'Nothing is handed in, so there is nothing to send back.' });
         await piece.append({ kind: 'sentBack', at: now, ...(newDue === null ? {} : { newDue }) }, teacher.userId, { reason });
       });

@@ -23,7 +23,7 @@ it('holds a score that the student cannot find anywhere until it is returned', a
   const [finch, bao] = [await server.person('finch'), await handedIn('bao', due + 21 * HOUR)];
   const { row } = (await finch.get(desk())).body;
   expect(row).toMatchObject({ state: 'inLate', lateBy: 21 * HOUR });
-  const scored = await finch.put(`${desk()}/score`, { earned: 15_000, remark: 'Prove the speed', version: row.version });
+  const scored = await finch.put(`${desk()}/score`, { earned: 15_000, chosen: null, remark: 'Prove the speed', version: row.version });
   expect(scored.body.row).toMatchObject({ state: 'scored', held: true, score: { earned: 15_000, takenOff: 1_000, effective: 14_000, by: 'finch Test' } });
   for (const path of [`/api/my/work/${id}`, '/api/my/work', '/api/my/progress', '/api/term-line']) {
     const seen = JSON.stringify((await bao.get(path)).body);
@@ -40,7 +40,7 @@ it('returns only the chosen, each once', async () => {
   for (const name of ['bao', 'hana'] as const) {
     await handedIn(name);
     const { version } = (await finch.get(desk(school[name].id))).body.row;
-    await finch.put(`${desk(school[name].id)}/score`, { earned: 10_000, remark: '', version });
+    await finch.put(`${desk(school[name].id)}/score`, { earned: 10_000, chosen: null, remark: '', version });
   }
   const give = (studentIds: unknown) => finch.post(`/api/assignments/${id}/return`, { studentIds });
   expect((await give([school.bao.id])).body.returned).toEqual([school.bao.id]);
@@ -51,7 +51,7 @@ it('returns only the chosen, each once', async () => {
 
 it('a correction is held too, and told apart from what was returned', async () => {
   const [finch, bao] = [await server.person('finch'), await handedIn('bao')];
-  const put = async (earned: number) => finch.put(`${desk()}/score`, { earned, remark: 'r', version: (await finch.get(desk())).body.row.version });
+  const put = async (earned: number) => finch.put(`${desk()}/score`, { earned, chosen: null, remark: 'r', version: (await finch.get(desk())).body.row.version });
   await put(12_000);
   await finch.post(`/api/assignments/${id}/return`, { studentIds: 'allHeld' });
   await bao.post(`/api/my/work/${id}/read`);
@@ -66,7 +66,10 @@ it('two teachers scoring at the same second: one is stored, the other is shown i
   const [finch, lund] = [await server.person('finch'), await server.person('lund')];
   await handedIn('bao');
   const { version } = (await finch.get(desk())).body.row;
-  const replies = await Promise.all([finch.put(`${desk()}/score`, { earned: 10_000, remark: '', version }), lund.put(`${desk()}/score`, { earned: 18_000, remark: '', version })]);
+  const replies = await Promise.all([
+    finch.put(`${desk()}/score`, { earned: 10_000, chosen: null, remark: '', version }),
+    lund.put(`${desk()}/score`, { earned: 18_000, chosen: null, remark: '', version }),
+  ]);
   expect(replies.map((reply) => reply.status).sort()).toEqual([200, 409]);
   const [stored, refused] = replies[0]!.status === 200 ? replies : [replies[1]!, replies[0]!];
   expect(refused!.body.current.row.score.earned).toBe(stored!.body.row.score.earned);
@@ -76,16 +79,16 @@ it('asks before a score above the maximum, and refuses an empty one', async () =
   const finch = await server.person('finch');
   await handedIn('bao');
   const { version } = (await finch.get(desk())).body.row;
-  expect((await finch.put(`${desk()}/score`, { earned: 21_000, remark: '', version })).body.type).toBe('score.aboveMaximum');
-  expect((await finch.put(`${desk()}/score`, { earned: 21_000, remark: '', bonusConfirmed: true, version })).body.row.score.effective).toBe(21_000);
-  expect((await finch.put(`${desk()}/score`, { earned: null, remark: ' ', version: version + 1 })).body.type).toBe('score.nothing');
+  expect((await finch.put(`${desk()}/score`, { earned: 21_000, chosen: null, remark: '', version })).body.type).toBe('score.aboveMaximum');
+  expect((await finch.put(`${desk()}/score`, { earned: 21_000, chosen: null, remark: '', bonusConfirmed: true, version })).body.row.score.effective).toBe(21_000);
+  expect((await finch.put(`${desk()}/score`, { earned: null, chosen: null, remark: ' ', version: version + 1 })).body.type).toBe('score.nothing');
 });
 
 it('a piece taken back while it is marked is not scored unseen, and its words are the student’s again', async () => {
   const [finch, bao] = [await server.person('finch'), await handedIn('bao')];
   const { version } = (await finch.get(desk())).body.row;
   await bao.post(`/api/my/work/${id}/take-back`);
-  const reply = await finch.put(`${desk()}/score`, { earned: 15_000, remark: '', version });
+  const reply = await finch.put(`${desk()}/score`, { earned: 15_000, chosen: null, remark: '', version });
   expect([reply.status, reply.body.current.row.state]).toEqual([409, 'started']);
   expect(reply.body.current).toMatchObject({ handIn: null, handIns: [{ version: 1 }] });
 });
@@ -109,7 +112,7 @@ it('the piles, Today, progress and the student agree', async () => {
   expect(today.waitingOn).toEqual([expect.objectContaining({ student: expect.objectContaining({ givenName: 'Hana' }) })]);
   expect((await finch.get('/api/term-line')).body.waiting).toBe(1);
   const { version } = (await finch.get(desk())).body.row;
-  await finch.put(`${desk()}/score`, { earned: 16_000, remark: '', version });
+  await finch.put(`${desk()}/score`, { earned: 16_000, chosen: null, remark: '', version });
   await finch.post(`/api/assignments/${id}/return`, { studentIds: 'allHeld' });
   const ofClass = (await finch.get(`/api/classes/${school.rivers}/progress`)).body.rows.find((row: { student: { givenName: string } }) => row.student.givenName === 'Bao');
   const ofStudent = (await finch.get(`/api/classes/${school.rivers}/progress/${school.bao.id}`)).body;

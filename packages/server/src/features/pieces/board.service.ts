@@ -1,10 +1,11 @@
-import { isTheirs, NOTHING_YET, resolveWindow, stateAt, stateForStudent, type ResolvedWindow, type StateOfPiece } from '@jolly/core';
-import type { AssignmentReply } from '../../contract';
+import { classOf, isTheirs, NOTHING_YET, resolveWindow, stateAt, stateForStudent, type ResolvedWindow, type StateOfPiece, type WorkWindow } from '@jolly/core';
+import type { AssignmentReply, BriefKind } from '../../contract';
 import { fullName, type AccountsService } from '../accounts/accounts.service';
-import type { AssignmentsService } from '../assignments/assignments.service';
+import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
 import type { ClassesService, SchoolClass } from '../classes/classes.service';
-import type { ExceptionsService, GivenException } from '../exceptions/exceptions.service';
+import type { ExceptionsService, GivenException, GivenGroupDate } from '../exceptions/exceptions.service';
 import { toMovers, waivesLateness, type StandingGiven, type StandingService } from '../exceptions/standing.service';
+import type { GroupMembership, GroupsService } from '../groups/groups.service';
 import type { Member, RosterService } from '../roster/roster.service';
 import type { PieceRecord } from './pieces.mapper';
 import type { PiecesService } from './pieces.service';
@@ -15,7 +16,15 @@ export interface Sight {
   assignment: AssignmentReply;
   member: Member;
   exception: GivenException | null;
+  /** the groups this student is in */
+  groups: readonly GroupMembership[];
+  /** dates of groups on this assignment */
+  groupDates: readonly GivenGroupDate[];
   standing: readonly StandingGiven[];
+  /** is it meant for them, whatever its kind; a handout has no state */
+  theirs: boolean;
+  /** the student is in two classes that have it, and gets it in the other one */
+  inOther: string | null;
   /** being late costs this student nothing here */
   waived: boolean;
   record: PieceRecord | null;
@@ -31,42 +40,60 @@ interface Collaborators {
   roster: RosterService;
   assignments: AssignmentsService;
   exceptions: ExceptionsService;
+  groups: GroupsService;
   standing: StandingService;
   pieces: PiecesService;
 }
 
-/** Resolves one student's window and state from what was loaded. */
-export function sightOf(input: {
-  schoolClass: SchoolClass;
-  assignment: AssignmentReply;
-  member: Member;
-  exception: GivenException | null;
-  standing: readonly StandingGiven[];
-  record: PieceRecord | null;
-  now: number;
-}): Sight {
-  const { schoolClass, assignment, member, exception, standing, record, now } = input;
-  const issuedAt = assignment.issuedAt ?? now;
-  const resolved = resolveWindow({
+type Loaded = Pick<Sight, 'schoolClass' | 'assignment' | 'member' | 'exception' | 'groups' | 'groupDates' | 'standing' | 'inOther' | 'record'>;
+
+/** The window that holds for a student if the class's were `base`: their group dates, exceptions and standing ones on it. */
+export function resolveFor({ schoolClass, assignment, exception, groups, groupDates, standing }: Omit<Loaded, 'record'>, base: WorkWindow, now: number): ResolvedWindow {
+  const own = new Map(groups.map((group) => [group.groupId, group.name]));
+  return resolveWindow({
     calendar: schoolClass.calendar,
-    issuedAt,
-    base: { opens: assignment.opens, due: assignment.due, closes: assignment.closes },
-    groups: [],
-    standing: toMovers(standing),
+    issuedAt: assignment.issuedAt ?? now,
+    base,
+    // Without a reason of its own a group date is told by the group's name.
+    groups: groupDates.filter((date) => own.has(date.groupId)).map(({ reason, ...date }) => ({ ...date, id: date.groupId, reason: reason || own.get(date.groupId)! })),
+    standing: assignment.standingHolds ? toMovers(standing) : [],
     ...(exception ? { oneOff: exception } : {}),
   });
+}
+
+/** Resolves one student's window and state from what was loaded. */
+export function sightOf(input: Loaded & { now: number }): Sight {
+  const { now, ...loaded } = input;
+  const { schoolClass, assignment, member, exception, groups, standing, inOther, record } = loaded;
+  const resolved = resolveFor(loaded, { opens: assignment.opens, due: assignment.due, closes: assignment.closes }, now);
   const summary = record?.summary ?? NOTHING_YET;
-  const inAudience = isTheirs({
+  const hasWorkOrScore = summary.begunAt !== null || summary.scoredAt !== null || record?.score != null;
+  const meant = isTheirs({
     zone: schoolClass.calendar.zone,
     due: resolved.window.due,
-    issuedAt,
+    issuedAt: assignment.issuedAt ?? now,
     joined: member.joined,
     left: member.left,
-    hasWorkOrScore: summary.begunAt !== null || summary.scoredAt !== null || record?.score != null,
+    audience: assignment.audience,
+    studentId: member.student.id,
+    groupIds: groups.map((group) => group.groupId),
+    hasWorkOrScore,
   });
+  const theirs = meant && (inOther === null || hasWorkOrScore);
+  const inAudience = theirs && assignment.kind === 'assignment';
   const facts = { inAudience, excused: exception?.excused ?? false, how: assignment.how, window: resolved.window, graceMinutes: schoolClass.graceMinutes, summary, now };
-  const waived = waivesLateness(standing, schoolClass.calendar, assignment.due);
-  return { schoolClass, assignment, member, exception, standing, waived, record, resolved, piece: stateAt(facts), told: stateForStudent(facts) };
+  const waived = (exception?.waivesLate ?? false) || waivesLateness(standing, schoolClass.calendar, assignment.due);
+  return { ...loaded, theirs, waived, resolved, piece: stateAt(facts), told: stateForStudent(facts) };
+}
+
+function listsOf<T>(pairs: readonly (readonly [string, T])[]): Map<string, T[]> {
+  const lists = new Map<string, T[]>();
+  for (const [key, one] of pairs) {
+    const list = lists.get(key);
+    if (list) list.push(one);
+    else lists.set(key, [one]);
+  }
+  return lists;
 }
 
 /**
@@ -74,26 +101,49 @@ export function sightOf(input: {
  * this board, so that one rule decides one state everywhere; it costs the same number of queries however
  * many students and assignments there are.
  */
-export function boardService({ accounts, classes, roster, assignments, exceptions, standing, pieces }: Collaborators) {
+export function boardService({ accounts, classes, roster, assignments, exceptions, groups, standing, pieces }: Collaborators) {
+  /** Students who get a brief in another class: of those that have it issued, the one they have been in longest. */
+  async function elsewhere(of: { assignments: AssignmentReply[]; studentIds?: string[]; now: number }): Promise<Map<string, string>> {
+    const result = new Map<string, string>();
+    const twins = await assignments.twinsOf(of.assignments.map((one) => one.briefId));
+    if (twins.length === 0) return result;
+    const twinClasses = [...new Set(twins.map((one) => one.classId))];
+    const [members, named] = await Promise.all([roster.membersOf(twinClasses, of.studentIds), classes.load(twinClasses)]);
+    const label = new Map(named.map((one) => [one.id, one.label]));
+    const membershipsBy = listsOf(members.map((member) => [member.student.id, member] as const));
+    for (const [studentId, all] of membershipsBy) {
+      if (all.length < 2) continue;
+      for (const assignment of of.assignments) {
+        // A draft is looked at as if it were issued now with the others of its brief.
+        const draft = !isIssued(assignment, of.now);
+        const having = twins.filter((twin) => twin.briefId === assignment.briefId && (draft || isIssued(twin, of.now))).map((twin) => twin.classId);
+        const theirs = classOf(all.filter((member) => having.includes(member.classId)));
+        if (theirs !== null && theirs !== assignment.classId) result.set(`${assignment.id} ${studentId}`, label.get(theirs) ?? '');
+      }
+    }
+    return result;
+  }
+
   async function fill(of: { classes: SchoolClass[]; assignments: AssignmentReply[]; studentIds?: string[]; now: number }): Promise<Sight[]> {
     const assignmentIds = of.assignments.map((assignment) => assignment.id);
     const classIds = of.classes.map((one) => one.id);
-    const [members, given, holding, records] = await Promise.all([
+    const [members, given, groupDates, memberships, holding, records, inOther] = await Promise.all([
       roster.membersOf(classIds, of.studentIds),
       exceptions.ofAssignments(assignmentIds, of.studentIds),
+      exceptions.groupDatesOf(assignmentIds),
+      groups.membershipsOf(classIds, of.studentIds),
       standing.ofClasses(classIds, of.studentIds),
       pieces.records(assignmentIds, of.studentIds),
+      elsewhere(of),
     ]);
     const key = (assignmentId: string, studentId: string) => `${assignmentId} ${studentId}`;
     const exceptionBy = new Map(given.map((one) => [key(one.assignmentId, one.studentId), one]));
     const recordBy = new Map(records.map((one) => [key(one.assignmentId, one.studentId), one]));
     const classBy = new Map(of.classes.map((one) => [one.id, one]));
-    const standingBy = new Map<string, StandingGiven[]>();
-    for (const one of holding) {
-      for (const classId of one.classIds) standingBy.set(key(classId, one.studentId), [...(standingBy.get(key(classId, one.studentId)) ?? []), one]);
-    }
-    const membersBy = new Map<string, Member[]>();
-    for (const member of members) membersBy.set(member.classId, [...(membersBy.get(member.classId) ?? []), member]);
+    const groupDatesBy = listsOf(groupDates.map((one) => [one.assignmentId, one] as const));
+    const standingBy = listsOf(holding.flatMap((one) => one.classIds.map((classId) => [key(classId, one.studentId), one] as const)));
+    const groupsBy = listsOf(memberships.flatMap((one) => one.studentIds.map((studentId) => [key(one.classId, studentId), one] as const)));
+    const membersBy = listsOf(members.map((member) => [member.classId, member] as const));
     return of.assignments.flatMap((assignment) =>
       (membersBy.get(assignment.classId) ?? []).map((member) => {
         const at = key(assignment.id, member.student.id);
@@ -102,6 +152,9 @@ export function boardService({ accounts, classes, roster, assignments, exception
           assignment,
           member,
           exception: exceptionBy.get(at) ?? null,
+          groups: groupsBy.get(key(assignment.classId, member.student.id)) ?? [],
+          groupDates: groupDatesBy.get(assignment.id) ?? [],
+          inOther: inOther.get(at) ?? null,
           standing: standingBy.get(key(assignment.classId, member.student.id)) ?? [],
           record: recordBy.get(at) ?? null,
           now: of.now,
@@ -110,19 +163,28 @@ export function boardService({ accounts, classes, roster, assignments, exception
     );
   }
 
-  return {
+  const service = {
     /** All sights of some classes, in order of due date, then name. */
-    async sights(of: { classes: SchoolClass[]; studentIds?: string[]; drafts?: boolean; now: number }): Promise<Sight[]> {
+    async sights(of: { classes: SchoolClass[]; studentIds?: string[]; drafts?: boolean; kind?: BriefKind; now: number }): Promise<Sight[]> {
       const all = await assignments.ofClasses(
         of.classes.map((one) => one.id),
-        { drafts: of.drafts ?? false },
+        { drafts: of.drafts ?? false, now: of.now, ...(of.kind ? { kind: of.kind } : {}) },
       );
       return fill({ ...of, assignments: all });
     },
 
+    /** All sights of some assignments, in their order, then of name. */
+    async ofAssignments(all: readonly AssignmentReply[], now: number, studentIds?: string[]): Promise<Sight[]> {
+      if (all.length === 0) return [];
+      return fill({ classes: await classes.load([...new Set(all.map((one) => one.classId))]), assignments: [...all], now, ...(studentIds ? { studentIds } : {}) });
+    },
+
+    /** The same for assignments and classes that the caller has at hand, stored or not. */
+    fill,
+
     /** All sights of one assignment, draft or issued, in order of name. */
     async ofAssignment(assignment: AssignmentReply, now: number, studentIds?: string[]): Promise<Sight[]> {
-      return fill({ classes: await classes.load([assignment.classId]), assignments: [assignment], now, ...(studentIds ? { studentIds } : {}) });
+      return service.ofAssignments([assignment], now, studentIds);
     },
 
     /** Full names of the teachers who scored or gave exceptions here. */
@@ -132,6 +194,7 @@ export function boardService({ accounts, classes, roster, assignments, exception
       return new Map([...people].map(([id, person]) => [id, fullName(person)]));
     },
   };
+  return service;
 }
 
 export type BoardService = ReturnType<typeof boardService>;

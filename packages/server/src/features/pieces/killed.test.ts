@@ -50,7 +50,7 @@ it('returning several pieces that breaks returns none of them', async () => {
     await student.put(`/api/my/work/${id}/text`, { text: doc('x'), version: 0 });
     await student.post(`/api/my/work/${id}/hand-in`);
     const desk = `/api/assignments/${id}/pieces/${school[name].id}`;
-    await finch.put(`${desk}/score`, { earned: 10_000, remark: 'r', version: (await finch.get(desk)).body.row.version });
+    await finch.put(`${desk}/score`, { earned: 10_000, chosen: null, remark: 'r', version: (await finch.get(desk)).body.row.version });
   }
   await breaks('piece_facts');
   expect((await finch.post(`/api/assignments/${id}/return`, { studentIds: 'allHeld' })).status).toBe(500);

@@ -1,17 +1,14 @@
-import { pipeline } from 'node:stream/promises';
 import type { SaveTextRequest } from '../../contract';
-import { isShownInline } from '../../files/file-store';
 import { takenFile } from '../../files/take-file';
 import { asStudent } from '../../http/as-role';
-import { Problem } from '../../http/problem';
 import type { Ask, Route } from '../../http/route';
 import type { Services } from '../../wiring';
 import { assignmentParams } from '../assignments/assignments.schema';
-import { draftFileParams, fileParams, fileQuery, saveTextBody } from './my-work.schema';
+import { draftFileParams, saveTextBody } from './my-work.schema';
 
 type One = { assignmentId: string };
 
-export const myWorkRoutes = ({ myWork, fileStore }: Pick<Services, 'myWork' | 'fileStore'>): Route[] => [
+export const myWorkRoutes = ({ myWork }: Pick<Services, 'myWork'>): Route[] => [
   {
     verb: 'get',
     path: '/api/my/work',
@@ -78,30 +75,5 @@ export const myWorkRoutes = ({ myWork, fileStore }: Pick<Services, 'myWork' | 'f
     does: 'Notes that you have opened what was returned.',
     params: assignmentParams,
     handle: ({ actor, params, now }: Ask<One>) => myWork.read(asStudent(actor), params.assignmentId, now),
-  },
-  {
-    verb: 'get',
-    path: '/api/files/:fileId',
-    action: 'file.fetch',
-    does: 'The bytes of a file; only harmless kinds are shown inline.',
-    params: fileParams,
-    query: fileQuery,
-    repliesItself: true,
-    handle: async ({ actor, params, query, res }: Ask<{ fileId: string }, unknown, { as?: 'inline' }>) => {
-      const file = await myWork.file(actor, params.fileId);
-      const bytes = await fileStore.read(file.fingerprint);
-      if (!bytes) throw new Problem('file.gone');
-      const inline = query.as === 'inline' && isShownInline(file.mediaType);
-      res.attachment(file.name);
-      if (inline) res.set('Content-Disposition', String(res.get('Content-Disposition')).replace(/^attachment/, 'inline'));
-      res.set({
-        'Content-Type': inline ? (file.mediaType === 'text/plain' ? 'text/plain; charset=utf-8' : file.mediaType) : 'application/octet-stream',
-        'Content-Length': String(bytes.size),
-        'Content-Security-Policy': "sandbox; default-src 'none'",
-        'Cache-Control': 'private, max-age=3600, immutable',
-        ETag: `"${file.fingerprint}"`,
-      });
-      await pipeline(bytes.stream, res);
-    },
   },
 ];

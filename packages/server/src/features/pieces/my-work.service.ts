@@ -1,12 +1,30 @@
-import { agendaPlace, applyLateRule, handInRefusal, isBlank, lateBy, may, MINUTE_MS, takeBackRefusal, type Action, type Actor, type RichText } from '@jolly/core';
-import type { HandInView, MyPiece, MyPieceReply, MyWorkReply, SaveTextReply, SaveTextRequest, WorkFile } from '../../contract';
+import {
+  acceptsFile,
+  acceptsText,
+  agendaPlace,
+  applyLateRule,
+  handInRefusal,
+  isBlank,
+  lateBy,
+  may,
+  MINUTE_MS,
+  takeBackRefusal,
+  type Action,
+  type Actor,
+  type RichText,
+} from '@jolly/core';
+import type { Transaction } from 'sequelize';
+import type { HandInView, MyPiece, MyPieceReply, HandoutReply, MyWorkReply, SaveTextReply, SaveTextRequest, WorkFile } from '../../contract';
 import type { TakenFile } from '../../files/take-file';
 import { Problem, type ProblemCode } from '../../http/problem';
-import type { AssignmentsService } from '../assignments/assignments.service';
+import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
+import { fullName } from '../accounts/accounts.service';
 import { refuseIfAway, type ClassesService } from '../classes/classes.service';
+import { mayAskForTime, type ExtensionsService } from '../exceptions/extensions.service';
+import type { NewsService } from '../news/news.service';
 import type { RosterService } from '../roster/roster.service';
 import { sightOf, type BoardService, type Sight } from './board.service';
-import { toReturnedView } from './pieces.mapper';
+import { lateRuleOf, toReturnedView } from './pieces.mapper';
 import type { OpenPiece, PiecesService } from './pieces.service';
 
 type Student = Actor & { userId: string };
@@ -48,8 +66,9 @@ function costNow(sight: Sight, now: number): MyPieceReply['lateNow'] {
   const late = lateBy({ due, handedInAt: now, graceMinutes: schoolClass.graceMinutes });
   if (late === 0) return null;
   const max = assignment.points ?? 0;
-  const { takenOff } = applyLateRule({ earned: max, max, late: { calendar: schoolClass.calendar, due, lateBy: late }, rule: schoolClass.lateRule, waived: sight.waived });
-  return { lateBy: late, takenOff, rule: schoolClass.lateRule };
+  const rule = lateRuleOf(sight);
+  const { takenOff } = applyLateRule({ earned: max, max, late: { calendar: schoolClass.calendar, due, lateBy: late }, rule, waived: sight.waived });
+  return { lateBy: late, takenOff, rule };
 }
 
 /** To the student a scored piece is locked; that it has a score is not for them to know yet. */
@@ -61,14 +80,16 @@ interface Collaborators {
   assignments: AssignmentsService;
   board: BoardService;
   pieces: PiecesService;
+  extensions: ExtensionsService;
+  news: NewsService;
 }
 
 /** The student's side of a piece: seeing it, working on it, handing it in, taking it back. */
-export function myWorkService({ classes, roster, assignments, board, pieces }: Collaborators) {
+export function myWorkService({ classes, roster, assignments, board, pieces, extensions, news }: Collaborators) {
   /** The student's sight of an issued assignment. @throws Problem `thing.unknown` when it is not theirs */
   async function sight(student: Student, action: Action, assignmentId: string, now: number): Promise<Sight> {
     const assignment = await assignments.byId(assignmentId);
-    if (!assignment || assignment.issuedAt === null) throw new Problem('thing.unknown');
+    if (!assignment || !isIssued(assignment, now)) throw new Problem('thing.unknown');
     const [found] = await board.ofAssignment(assignment, now, [student.userId]);
     const relation = found && found.piece.state !== null ? 'student' : 'none';
     if (may(student, action, { relation, own: true }) !== 'allowed') throw new Problem('thing.unknown');
@@ -108,6 +129,19 @@ export function myWorkService({ classes, roster, assignments, board, pieces }: C
     });
   }
 
+  /** Teachers who want to hear of late hand-ins do. */
+  async function tellLate({ schoolClass, assignment, member, told }: Sight, version: number, transaction: Transaction, now: number): Promise<void> {
+    if (told.lateBy === 0) return;
+    const teachers = (await classes.teachersOf([schoolClass.id])).get(schoolClass.id) ?? [];
+    const about = { assignmentId: assignment.id, classId: schoolClass.id, zone: schoolClass.calendar.zone };
+    const data = { title: assignment.title, className: schoolClass.label, who: fullName(member.student) };
+    await news.tell(
+      teachers.map(({ id }) => ({ userId: id, kind: 'inLate' as const, onceKey: `late:${assignment.id}:${member.student.id}:${version}`, ...about, data })),
+      now,
+      transaction,
+    );
+  }
+
   const service = {
     /** All of a student's pieces; of classes that are put away only if asked for. */
     async mySights(student: Student, now: number, { away = false } = {}): Promise<Sight[]> {
@@ -116,22 +150,45 @@ export function myWorkService({ classes, roster, assignments, board, pieces }: C
     },
 
     async list(student: Student, now: number): Promise<MyWorkReply> {
-      return { pieces: (await service.mySights(student, now)).map((one) => toMyPiece(one, now)) };
+      const [sights, handouts] = await Promise.all([service.mySights(student, now), service.handouts(student, now)]);
+      return { pieces: sights.map((one) => toMyPiece(one, now)), handouts };
+    },
+
+    /** What a student has been given to read or watch, by unit, newest first. */
+    async handouts(student: Student, now: number): Promise<HandoutReply[]> {
+      const mine = (await classes.load(await roster.classesOf(student.userId))).filter((one) => one.putAwayAt === null);
+      const sights = (await board.sights({ classes: mine, studentIds: [student.userId], kind: 'handout', now })).filter(({ theirs }) => theirs);
+      const units = await classes.unitsOfAll(mine.map((one) => one.id));
+      return sights
+        .map(({ assignment, schoolClass }): HandoutReply => {
+          const { id, classId, title, instructions, spoken, attachments, unitId, issuedAt } = assignment;
+          const unit = units.get(classId)?.find((one) => one.id === unitId)?.name ?? null;
+          return { id, classId, className: schoolClass.label, hue: schoolClass.hue, title, instructions, spoken, attachments, unit, issuedAt: issuedAt ?? now };
+        })
+        .sort((a, b) => b.issuedAt - a.issuedAt);
     },
 
     async one(student: Student, assignmentId: string, now: number): Promise<MyPieceReply> {
       const at = await sight(student, 'ownWork.look', assignmentId, now);
       const { record, assignment, resolved, exception } = at;
       const standing = record?.summary.handedInAt ?? null;
-      const [teachers, files, story, sentBack] = await Promise.all([
+      const [teachers, files, story, sentBack, requests] = await Promise.all([
         classes.teachersOf([at.schoolClass.id]),
         record ? pieces.draftFiles(record.id) : [],
         record ? pieces.handInsOf(record.id, assignment.title) : null,
         record && record.summary.roundsSentBack > 0 ? pieces.lastSendBack(record.id) : null,
+        extensions.own(student, assignmentId),
       ]);
       return {
         piece: toMyPiece(at, now),
         instructions: assignment.instructions,
+        spoken: assignment.spoken,
+        attachments: assignment.attachments,
+        scoring: assignment.scoring,
+        minutes: assignment.minutes,
+        rounds: assignment.rounds,
+        requests,
+        mayAsk: mayAskForTime(at.told.state, resolved.window) && !requests.some((one) => one.state === 'waiting'),
         trail: resolved.trail,
         teachers: (teachers.get(at.schoolClass.id) ?? []).map((teacher) => teacher.name),
         exceptionReason: exception?.reason || null,
@@ -147,7 +204,7 @@ export function myWorkService({ classes, roster, assignments, board, pieces }: C
     /** @throws Problem `conflict.changedMeanwhile` with the newer text, which another tab or device saved */
     async saveText(student: Student, assignmentId: string, request: SaveTextRequest, now: number): Promise<SaveTextReply> {
       return changeDraft(student, assignmentId, now, async (piece, at) => {
-        if (!at.assignment.accepts.includes('text')) throw new Problem('piece.kindNotAccepted');
+        if (!acceptsText(at.assignment.accepts, request.text)) throw new Problem('piece.kindNotAccepted');
         if (piece.record.draft.version !== request.version) throw new Problem('conflict.changedMeanwhile', { current: piece.record.draft });
         const version = request.version + 1;
         piece.set({ draftText: request.text, draftVersion: version });
@@ -157,7 +214,7 @@ export function myWorkService({ classes, roster, assignments, board, pieces }: C
 
     async attach(student: Student, assignmentId: string, file: TakenFile, now: number): Promise<WorkFile> {
       return changeDraft(student, assignmentId, now, async (piece, at) => {
-        if (!at.assignment.accepts.includes('files')) throw new Problem('piece.kindNotAccepted');
+        if (!acceptsFile(at.assignment.accepts, file.mediaType)) throw new Problem('piece.kindNotAccepted');
         if ((await piece.draftFiles()).length >= MOST_FILES) throw new Problem('file.tooMany');
         return piece.addFile(file, now);
       });
@@ -182,6 +239,7 @@ export function myWorkService({ classes, roster, assignments, board, pieces }: C
           if (isBlank(text) && (await piece.draftFiles()).length === 0) throw new Problem('piece.empty');
           const handIn = { ...(await piece.handIn(now)), receivedFor: before.assignment.title };
           await piece.append({ kind: 'handedIn', at: now }, student.userId, { version: handIn.version, receipt: handIn.receipt });
+          await tellLate(fresh(before, piece, now), handIn.version, piece.transaction, now);
           return handIn;
         }),
       );
@@ -205,17 +263,6 @@ export function myWorkService({ classes, roster, assignments, board, pieces }: C
         const { lastReturnAt, readAt } = piece.record.summary;
         if (lastReturnAt !== null && readAt === null) await piece.append({ kind: 'read', at: now }, student.userId);
       });
-    },
-
-    /** A file of a piece, for its student, or for the class's teachers once it was handed in. */
-    async file(actor: Actor, fileId: string): Promise<WorkFile> {
-      const found = await pieces.file(fileId);
-      const assignment = found && (await assignments.byId(found.assignmentId));
-      if (!found || !assignment || actor.role === 'anonymous') throw new Problem('thing.unknown');
-      const own = found.studentId === actor.userId;
-      const relation = own ? 'student' : await classes.relationOf(actor, assignment.classId);
-      if (may(actor, 'file.fetch', { relation, own }) !== 'allowed' || (!own && !found.handedIn)) throw new Problem('thing.unknown');
-      return found.file;
     },
   };
   return service;

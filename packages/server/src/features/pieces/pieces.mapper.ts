@@ -1,5 +1,5 @@
-import { applyLateRule, type PieceSummary, type RichText } from '@jolly/core';
-import type { ExceptionReply, HandInView, PieceRow, ReturnedView, ScoreView, WorkFile } from '../../contract';
+import { applyLateRule, rubricScore, type LateRule, type PieceSummary, type RichText } from '@jolly/core';
+import type { Chosen, ExceptionReply, HandInView, PieceRow, ReturnedView, ScoreView, WorkFile } from '../../contract';
 import { fromJson } from '../../db/json-column';
 import type { GivenException } from '../exceptions/exceptions.service';
 import type { Sight } from './board.service';
@@ -12,11 +12,13 @@ export interface PieceRecord {
   studentId: string;
   summary: PieceSummary;
   draft: { text: RichText | null; savedAt: number | null; version: number };
-  score: { earned: number | null; remark: string; at: number; by: string } | null;
+  score: { earned: number | null; chosen: Chosen | null; remark: string; at: number; by: string } | null;
   held: boolean;
-  returned: { earned: number | null; remark: string } | null;
+  returned: { earned: number | null; chosen: Chosen | null; remark: string } | null;
   version: number;
 }
+
+const orNull = (value: unknown): Chosen | null => (value === null || value === undefined ? null : fromJson<Chosen | null>(value));
 
 export function toPieceRecord(row: PieceRecordRow): PieceRecord {
   const summary = fromJson<PieceSummary>(row.summary);
@@ -26,12 +28,15 @@ export function toPieceRecord(row: PieceRecordRow): PieceRecord {
     studentId: row.studentId,
     summary,
     draft: { text: row.draftText == null ? null : fromJson<RichText>(row.draftText), savedAt: row.draftSavedAt?.getTime() ?? null, version: row.draftVersion },
-    score: row.scoredAt === null ? null : { earned: row.earnedMilli, remark: row.remark, at: row.scoredAt.getTime(), by: row.scoredBy ?? '' },
+    score: row.scoredAt === null ? null : { earned: row.earnedMilli, chosen: orNull(row.chosen), remark: row.remark, at: row.scoredAt.getTime(), by: row.scoredBy ?? '' },
     held: Boolean(row.held),
-    returned: summary.lastReturnAt === null ? null : { earned: row.returnedMilli, remark: row.returnedRemark },
+    returned: summary.lastReturnAt === null ? null : { earned: row.returnedMilli, chosen: orNull(row.returnedChosen), remark: row.returnedRemark },
     version: row.version,
   };
 }
+
+/** What being late costs here: the assignment's own rule, else the class's. */
+export const lateRuleOf = ({ assignment, schoolClass }: Pick<Sight, 'assignment' | 'schoolClass'>): LateRule => assignment.lateRule ?? schoolClass.lateRule;
 
 /** What a score is worth after lateness, for this student and this window. */
 export function afterLateness(
@@ -45,7 +50,7 @@ export function afterLateness(
     earned,
     max: assignment.points,
     late: due === null ? null : { calendar: schoolClass.calendar, due, lateBy: piece.lateBy },
-    rule: schoolClass.lateRule,
+    rule: lateRuleOf(sight),
     waived,
   });
 }
@@ -54,7 +59,9 @@ export function toScoreView(sight: Sight, names: Map<string, string>): ScoreView
   const score = sight.record?.score;
   if (!score) return null;
   const { takenOff, effective } = afterLateness(sight, score.earned);
-  return { ...score, takenOff, effective, by: names.get(score.by) ?? '' };
+  const { scoring, points } = sight.assignment;
+  const complete = score.chosen?.by !== 'rubric' || scoring.by !== 'rubric' || points === null || rubricScore(scoring.rubric, points, score.chosen.choices).complete;
+  return { ...score, complete, takenOff, effective, by: names.get(score.by) ?? '' };
 }
 
 /** What the student is shown of a return; a held correction is not in it. */
@@ -75,6 +82,7 @@ export function toPieceRow(sight: Sight, names: Map<string, string>): PieceRow {
   const { id, givenName, familyName } = member.student;
   return {
     student: { id, givenName, familyName },
+    groups: sight.groups.filter((group) => !group.dissolved).map((group) => group.name),
     ...piece,
     window: resolved.window,
     trail: resolved.trail,

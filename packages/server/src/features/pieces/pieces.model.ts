@@ -10,11 +10,13 @@ export interface PieceRecordRow {
   draftSavedAt: Date | null;
   draftVersion: number;
   earnedMilli: number | null;
+  chosen: unknown;
   remark: string;
   scoredAt: Date | null;
   scoredBy: string | null;
   held: boolean;
   returnedMilli: number | null;
+  returnedChosen: unknown;
   returnedRemark: string;
   version: number;
 }
@@ -76,11 +78,13 @@ export function definePieces(sequelize: Sequelize) {
         draftSavedAt: time,
         draftVersion: INTEGER,
         earnedMilli: INTEGER,
+        chosen: JSON,
         remark: TEXT,
         scoredAt: time,
         scoredBy: STRING,
         held: BOOLEAN,
         returnedMilli: INTEGER,
+        returnedChosen: JSON,
         returnedRemark: TEXT,
         version: INTEGER,
       },

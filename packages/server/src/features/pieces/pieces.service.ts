@@ -1,7 +1,7 @@
 import { afterFact, NOTHING_YET, wordCount, type PieceFact, type RichText } from '@jolly/core';
 import { createHash, randomUUID } from 'node:crypto';
 import { Op, UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
-import type { HandInView, WorkFile } from '../../contract';
+import type { Chosen, HandInView, WorkFile } from '../../contract';
 import { fromJson } from '../../db/json-column';
 import { inTransaction } from '../../db/transaction';
 import type { TakenFile } from '../../files/take-file';
@@ -33,11 +33,13 @@ function blankPiece(assignmentId: string, studentId: string): PieceRecordRow {
     draftSavedAt: null,
     draftVersion: 0,
     earnedMilli: null,
+    chosen: null,
     remark: '',
     scoredAt: null,
     scoredBy: null,
     held: false,
     returnedMilli: null,
+    returnedChosen: null,
     returnedRemark: '',
     version: 0,
   };
@@ -150,6 +152,20 @@ export function piecesService({ sequelize }: { sequelize: Sequelize }) {
         raw: true,
       });
       return (rows as unknown as PieceRecordRow[]).map(toPieceRecord);
+    },
+
+    /** How many pieces of each assignment somebody has begun, or that have a score; those with none are absent. */
+    async begunOn(assignmentIds: readonly string[], transaction?: Transaction): Promise<Map<string, number>> {
+      if (assignmentIds.length === 0) return new Map();
+      const rows = (await pieces.count({
+        where: { assignmentId: { [Op.in]: [...assignmentIds] } },
+        group: ['assignmentId'],
+        ...(transaction ? { transaction } : {}),
+      })) as unknown as {
+        assignmentId: string;
+        count: number;
+      }[];
+      return new Map(rows.map((row) => [row.assignmentId, Number(row.count)]));
     },
 
     /**
@@ -279,8 +295,9 @@ export function piecesService({ sequelize }: { sequelize: Sequelize }) {
             rows.handIns.push(handIn);
             rows.links.push(...pieceFiles.map((file, position) => ({ handInId: handIn.id, fileId: file.id, position })));
           }
-          if (kind === 'scored') Object.assign(piece, { earnedMilli: data.earned ?? null, remark: data.remark ?? '', scoredAt: new Date(at), scoredBy: by, held: true });
-          if (kind === 'returned') Object.assign(piece, { returnedMilli: piece.earnedMilli, returnedRemark: piece.remark, held: false });
+          if (kind === 'scored')
+            Object.assign(piece, { earnedMilli: data.earned ?? null, chosen: data.chosen ?? null, remark: data.remark ?? '', scoredAt: new Date(at), scoredBy: by, held: true });
+          if (kind === 'returned') Object.assign(piece, { returnedMilli: piece.earnedMilli, returnedChosen: piece.chosen, returnedRemark: piece.remark, held: false });
         }
         rows.pieces.push({ ...piece, summary });
       }
@@ -302,7 +319,7 @@ export interface PlantedStory {
   studentId: string;
   text: RichText | null;
   attached: Omit<WorkFile, 'id'>[];
-  story: { fact: PieceFact; by: string; data?: { earned?: number | null; remark?: string; reason?: string } }[];
+  story: { fact: PieceFact; by: string; data?: { earned?: number | null; chosen?: Chosen; remark?: string; reason?: string } }[];
 }
 
 export type PiecesService = ReturnType<typeof piecesService>;

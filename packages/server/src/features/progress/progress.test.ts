@@ -1,5 +1,5 @@
 import type { ClassProgressReply, StudentProgressReply, TermLineReply, TodayReply } from '../../contract';
-import { anAssignment, aSchool, aServer, DAY, doc, HOUR, type School, type Server } from '../../testing/school';
+import { aSchool, aServer, DAY, doc, HOUR, toOne, type School, type Server } from '../../testing/school';
 
 let server: Server;
 let school: School;
@@ -54,8 +54,8 @@ it('a student is not shown the other students, nor compared with them', async ()
 it('the line of a teacher has the dates of the class and drafts, that of a student their own', async () => {
   const [finch, bao] = [await server.person('finch'), await server.person('bao')];
   const { id, due } = await school.issued();
-  await finch.post(`/api/classes/${school.rivers}/assignments`, anAssignment({ title: 'Draft', due: due! + DAY, closes: null }));
-  await finch.put(`/api/assignments/${id}/exceptions/${school.bao.id}`, { due: due! + 2 * DAY, excused: false, reason: '' });
+  await school.drafted(finch, { title: 'Draft', due: due! + DAY, closes: null });
+  await finch.put(`/api/assignments/${id}/exceptions`, { ...toOne(school.bao.id), due: due! + 2 * DAY, excused: false, reason: '' });
   const teachers = (await finch.get('/api/term-line')).body as TermLineReply;
   expect(teachers.squares.map((square) => [square.due, square.issued])).toEqual([
     [due, true],
@@ -70,7 +70,7 @@ it('Today lists what is coming within ten school days, with other dates, and dra
   const finch = await server.person('finch');
   const soon = await school.issued({ title: 'Soon' });
   await school.issued({ title: 'Far', due: now() + 20 * DAY, closes: null });
-  await finch.put(`/api/assignments/${soon.id}/exceptions/${school.bao.id}`, { due: soon.due! + DAY, excused: false, reason: 'Away' });
+  await finch.put(`/api/assignments/${soon.id}/exceptions`, { ...toOne(school.bao.id), due: soon.due! + DAY, excused: false, reason: 'Away' });
   const today = (await finch.get('/api/today')).body as TodayReply;
   expect(today.coming).toEqual([expect.objectContaining({ title: 'Soon', otherDates: 1, latestOther: soon.due! + DAY })]);
 });

@@ -1,158 +1,17 @@
 import { asNameLines, MOST_COLUMNS, MOST_ROWS } from '@jolly/core';
-import { parse } from 'csv-parse/sync';
-import ExcelJS from 'exceljs';
-import { promisify } from 'node:util';
-import { fromBuffer, type Entry, type ZipFile } from 'yauzl';
+import { decodeTable, decodeText, isWorkbook, isZip, readCsv, readWorkbook, separatorOf, TableError, unzip, type TableBounds } from '../../files/read-table';
 import { Problem } from '../../http/problem';
 
 /** What a file turned out to be: a table of cells as text, or the CSV files of a bundle by name. */
 export type RosterFile = { kind: 'table'; rows: string[][]; encoding: string | null } | { kind: 'bundle'; files: Map<string, string[][]>; encoding: string | null };
 
-const LARGEST_UNPACKED = 60_000_000;
-const MOST_ENTRIES = 200;
+// A head, a note above it and one row too many, so that what is too long is seen to be.
+const BOUNDS: TableBounds = { rows: MOST_ROWS + 3, columns: MOST_COLUMNS };
 
-/**
- * Text of unknown encoding: by its mark, else UTF-16 by where its zeros lie, else UTF-8 if it is valid
- * UTF-8, else Windows-1252, which every byte is valid in.
- */
-export function decodeText(bytes: Buffer): { text: string; encoding: 'UTF-8' | 'UTF-16' | 'Windows-1252' } {
-  const utf16 = (encoding: 'utf-16le' | 'utf-16be') => ({ text: new TextDecoder(encoding).decode(bytes), encoding: 'UTF-16' as const });
-  if (bytes[0] === 0xff && bytes[1] === 0xfe) return utf16('utf-16le');
-  if (bytes[0] === 0xfe && bytes[1] === 0xff) return utf16('utf-16be');
-  const head = bytes.subarray(0, 2000);
-  const zeros = [0, 0];
-  for (const [index, byte] of head.entries()) if (byte === 0) zeros[index % 2]! += 1;
-  if (zeros[1]! > head.length / 8) return utf16('utf-16le');
-  if (zeros[0]! > head.length / 8) return utf16('utf-16be');
-  try {
-    return { text: new TextDecoder('utf-8', { fatal: true }).decode(bytes), encoding: 'UTF-8' };
-  } catch {
-    return { text: new TextDecoder('windows-1252').decode(bytes), encoding: 'Windows-1252' };
-  }
-}
-
-// The separator that most of the first lines have most of; a line of a name with a comma is a pair.
-function separatorOf(text: string): ',' | ';' | '\t' {
-  const lines = text.split(/\r\n|\r|\n/).slice(0, 20);
-  const count = (separator: string) => lines.filter((line) => line.includes(separator)).length;
-  const [tabs, semicolons, commas] = [count('\t'), count(';'), count(',')];
-  if (tabs > 0 && tabs >= commas && tabs >= semicolons) return '\t';
-  return semicolons > commas ? ';' : ',';
-}
-
-/** Rows of a text table, one for each line of the file, so that their numbers are the file's. @throws Problem `roster.notReadable` */
-function readCsv(text: string, separator: string): string[][] {
-  try {
-    const rows = parse(text, {
-      delimiter: separator,
-      relaxColumnCount: true,
-      relaxQuotes: true,
-      skipEmptyLines: false,
-      bom: true,
-      toLine: MOST_ROWS + 3,
-      info: true,
-    }) as unknown as { record: string[] }[];
-    return rows.map(({ record }) => record.slice(0, MOST_COLUMNS));
-  } catch {
-    throw new Problem('roster.notReadable');
-  }
-}
-
-interface Unpacked {
-  name: string;
-  bytes: Buffer;
-}
-
-/**
- * Everything in a zip, counted while it is unpacked: what it says of its size may be a lie.
- * @throws Problem `roster.tooLarge`, or `roster.notReadable` for what is no zip or is damaged
- */
-async function unzip(bytes: Buffer): Promise<Unpacked[]> {
-  const open = promisify<Buffer, object, ZipFile>(fromBuffer as never);
-  const zip = await open(bytes, { lazyEntries: true, validateEntrySizes: true }).catch(() => {
-    throw new Problem('roster.notReadable');
-  });
-  const found: Unpacked[] = [];
-  let unpacked = 0;
-  try {
-    await new Promise<void>((done, failed) => {
-      zip.on('error', failed);
-      zip.on('end', done);
-      zip.on('entry', (entry: Entry) => {
-        if (entry.fileName.endsWith('/')) return zip.readEntry();
-        if (found.length >= MOST_ENTRIES) return failed(new Problem('roster.tooLarge'));
-        zip.openReadStream(entry, (error, stream) => {
-          if (error) return failed(error);
-          const parts: Buffer[] = [];
-          stream.on('data', (part: Buffer) => {
-            unpacked += part.length;
-            if (unpacked > LARGEST_UNPACKED) {
-              stream.destroy();
-              failed(new Problem('roster.tooLarge'));
-            } else parts.push(part);
-          });
-          stream.on('error', failed);
-          stream.on('end', () => {
-            found.push({ name: entry.fileName, bytes: Buffer.concat(parts) });
-            zip.readEntry();
-          });
-        });
-      });
-      zip.readEntry();
-    });
-  } catch (error) {
-    throw error instanceof Problem ? error : new Problem('roster.notReadable');
-  } finally {
-    zip.close();
-  }
-  return found;
-}
-
-function cellText(value: ExcelJS.CellValue): string {
-  if (value === null || value === undefined) return '';
-  // What the sheet holds as text is text, whatever it begins with; the apostrophe says so.
-  if (typeof value === 'string') return value.replace(/^(?=[=+\-@])/, "'");
-  if (value instanceof Date) return value.toISOString().slice(0, 10);
-  if (typeof value === 'object') {
-    // What a formula came to is somebody's calculation and not a name; it is shown as the formula it is.
-    if ('formula' in value || 'sharedFormula' in value) return `=${'formula' in value ? value.formula : value.sharedFormula}`;
-    if ('richText' in value) return value.richText.map((part) => part.text).join('');
-    if ('hyperlink' in value) return typeof value.text === 'string' ? value.text : cellText(value.text as ExcelJS.CellValue);
-    if ('error' in value) return '';
-  }
-  return String(value);
-}
-
-/** The first sheet with anything on it, one row for each row of the sheet. */
-async function readWorkbook(bytes: Buffer): Promise<string[][]> {
-  const book = new ExcelJS.Workbook();
-  try {
-    await book.xlsx.load(bytes as unknown as ArrayBuffer);
-  } catch {
-    throw new Problem('roster.notReadable');
-  }
-  const sheet = book.worksheets.find((one) => one.actualRowCount > 0);
-  const rows: string[][] = [];
-  // Row by row and only as far as a roster goes: a single cell far down would else make a million empty rows.
-  for (let number = 1; number <= Math.min(sheet?.rowCount ?? 0, MOST_ROWS + 3); number++) {
-    const row = sheet!.findRow(number);
-    const width = Math.min(row?.cellCount ?? 0, MOST_COLUMNS);
-    rows.push(Array.from({ length: width }, (_, column) => cellText(row!.findCell(column + 1)?.value)));
-  }
-  return rows;
-}
-
-const isZip = (bytes: Buffer) => bytes.length > 4 && bytes[0] === 0x50 && bytes[1] === 0x4b;
-
-/**
- * Reads what a teacher gave: lines or cells that were pasted, a CSV file, a workbook, or a bundle of CSV
- * files in a zip.
- * @throws Problem `roster.notReadable`, `roster.tooLarge`
- */
-export async function readRosterFile(bytes: Buffer): Promise<RosterFile> {
+async function read(bytes: Buffer): Promise<RosterFile> {
   if (isZip(bytes)) {
     const entries = await unzip(bytes);
-    if (entries.some((entry) => entry.name === 'xl/workbook.xml')) return { kind: 'table', rows: await readWorkbook(bytes), encoding: null };
+    if (isWorkbook(entries)) return { kind: 'table', rows: await readWorkbook(bytes, BOUNDS), encoding: null };
     const files = new Map<string, string[][]>();
     let encoding: string | null = null;
     for (const entry of entries) {
@@ -160,15 +19,24 @@ export async function readRosterFile(bytes: Buffer): Promise<RosterFile> {
       if (!name.endsWith('.csv') || entry.name.includes('__MACOSX')) continue;
       const decoded = decodeText(entry.bytes);
       encoding ??= decoded.encoding;
-      files.set(name, readCsv(decoded.text, ','));
+      files.set(name, readCsv(decoded.text, ',', BOUNDS));
     }
-    if (files.size === 0) throw new Problem('roster.notReadable');
+    if (files.size === 0) throw new TableError('notReadable');
     return { kind: 'bundle', files, encoding };
   }
-  const { text, encoding } = decodeText(bytes);
-  // A text has no zeros; what has is a picture, an old workbook or something else.
-  if (text.includes('\u0000')) throw new Problem('roster.notReadable');
+  const { text, encoding } = decodeTable(bytes);
   const separator = separatorOf(text);
-  const rows = readCsv(text, separator);
+  const rows = readCsv(text, separator, BOUNDS);
   return { kind: 'table', rows: (separator === ',' ? asNameLines(rows) : null) ?? rows, encoding };
+}
+
+/**
+ * Reads what a teacher gave: lines or cells that were pasted, a CSV file, a workbook, or a bundle of CSV
+ * files in a zip.
+ * @throws Problem `roster.notReadable`, `roster.tooLarge`
+ */
+export async function readRosterFile(bytes: Buffer): Promise<RosterFile> {
+  return read(bytes).catch((error: unknown) => {
+    throw error instanceof TableError ? new Problem(`roster.${error.why}`) : error;
+  });
 }

@@ -1,23 +1,12 @@
 import type { Actor } from '@jolly/core';
 import archiver from 'archiver';
-import { stringify } from 'csv-stringify/sync';
-import ExcelJS from 'exceljs';
 import { buffer } from 'node:stream/consumers';
+import { csv, workbookOf, type TakenOut } from '../../files/write-table';
 import type { ClassesService, SchoolClass } from '../classes/classes.service';
 import type { RosterService } from './roster.service';
 
-/** A file that is taken home. */
-export interface TakenOut {
-  name: string;
-  mediaType: string;
-  bytes: Buffer;
-}
-
 type Members = Awaited<ReturnType<RosterService['detailsOf']>>;
 
-// Text that begins like a formula would be one in the next program; a spreadsheet reads the apostrophe as "text".
-const harmless = (text: string): string => (/^[=+\-@]/.test(text) ? `'${text}` : text);
-const csv = (header: string[], rows: (string | null)[][]) => stringify([header, ...rows.map((row) => row.map((cell) => harmless(cell ?? '')))], { record_delimiter: 'windows' });
 const fileName = (found: SchoolClass) => found.label.replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-+|-+$/g, '') || 'class';
 
 const COLUMNS: { header: string; width: number; of: (member: Members[number]) => string | null }[] = [
@@ -42,17 +31,12 @@ export function rosterExportService({ classes, roster }: { classes: ClassesServi
     async workbook(actor: Actor, classId: string): Promise<TakenOut> {
       const found = await classes.forTeacher(actor, 'roster.look', classId);
       const members = await roster.detailsOf(classId);
-      const book = new ExcelJS.Workbook();
-      const sheet = book.addWorksheet('Roster', { views: [{ state: 'frozen', ySplit: 1 }] });
-      sheet.columns = COLUMNS.map(({ header, width }) => ({ header, width }));
-      sheet.getRow(1).font = { bold: true };
-      // As text, whatever they look like: a number with leading zeros stays one, and nothing becomes a formula.
-      for (const member of members) sheet.addRow(COLUMNS.map(({ of }) => of(member) ?? '')).eachCell((cell) => (cell.numFmt = '@'));
-      return {
-        name: `${fileName(found)}-roster.xlsx`,
-        mediaType: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
-        bytes: Buffer.from(await book.xlsx.writeBuffer()),
-      };
+      return workbookOf(
+        `${fileName(found)}-roster`,
+        'Roster',
+        COLUMNS,
+        members.map((member) => COLUMNS.map(({ of }) => of(member) ?? '')),
+      );
     },
 
     /** A OneRoster 1.1 bundle of this one class, in bulk. @param now for the dates of last change */

@@ -1,4 +1,5 @@
 import type { CardsRequest, JoinReply, JoinRequest, RosterReading, SessionReply, StudentChange } from '../../contract';
+import type { TakenOut } from '../../files/write-table';
 import { asStudent, asTeacher } from '../../http/as-role';
 import type { Ask, Route } from '../../http/route';
 import { beginSession, csrfOf, enterPractice, leavePractice, practiceOf } from '../../http/session';
@@ -7,7 +8,6 @@ import type { Services } from '../../wiring';
 import { codeParams, joinBody } from '../accounts/accounts.schema';
 import { classParams } from '../classes/classes.schema';
 import { cardsPdf } from './cards-pdf';
-import type { TakenOut } from './roster-export.service';
 import { chosenBody, importBody, inviteTeacherBody, memberParams, previewBody, studentBody, ticketParams } from './roster.schema';
 
 type OneClass = { classId: string };

@@ -78,6 +78,19 @@ export function rosterService({ sequelize, accounts, classes, signIn, tickets }:
       return rows.map((row) => row.classId);
     },
 
+    /** Every class that one of these students is or was in. */
+    async classesOfAll(studentIds: readonly string[]): Promise<string[]> {
+      if (studentIds.length === 0) return [];
+      const rows = (await memberships.findAll({
+        attributes: ['classId'],
+        where: { userId: { [Op.in]: [...studentIds] }, isPractice: false },
+        group: ['classId'],
+        limit: 1000,
+        raw: true,
+      })) as unknown as MembershipRow[];
+      return rows.map((row) => row.classId);
+    },
+
     async countOf(classIds: readonly string[]): Promise<Map<string, number>> {
       if (classIds.length === 0) return new Map();
       const rows = (await memberships.count({ where: { classId: { [Op.in]: [...classIds] }, leftOn: null, isPractice: false }, group: ['classId'] })) as unknown as {

@@ -33,11 +33,13 @@ export function termLineService({ classes, roster, assignments, board, myWork }:
       const [all, sights] = await Promise.all([
         assignments.ofClasses(
           mine.map((one) => one.id),
-          { drafts: true },
+          { drafts: true, now },
         ),
         board.sights({ classes: mine, now }),
       ]);
-      const squares = all.flatMap(({ id, classId, title, due, issuedAt }) => (due === null ? [] : [{ assignmentId: id, classId, title, due, issued: issuedAt !== null }]));
+      const squares = all.flatMap(({ id, classId, title, due, issuedAt }) =>
+        due === null ? [] : [{ assignmentId: id, classId, title, due, issued: issuedAt !== null && issuedAt <= now }],
+      );
       return { classes: mine.map(toClass), squares, waiting: toPiles(sights).reduce((sum, pile) => sum + pile.waiting, 0) };
     },
   };

@@ -1,7 +1,8 @@
 import { addSchoolDays, type Actor } from '@jolly/core';
-import type { TodayReply } from '../../contract';
-import type { AssignmentsService } from '../assignments/assignments.service';
+import type { AssignmentReply, TodayReply } from '../../contract';
+import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
 import type { ClassesService } from '../classes/classes.service';
+import type { ExtensionsService } from '../exceptions/extensions.service';
 import { toPiles } from '../marking/marking.service';
 import type { BoardService, Sight } from '../pieces/board.service';
 
@@ -56,24 +57,44 @@ function toFeedback(sights: readonly Sight[]): TodayReply['feedback'] {
   return [...byAssignment.values()].sort((a, b) => b.unread - a.unread);
 }
 
+/** What is not out yet, each once however many classes it is for; timed ones in the order in which they go out, then drafts. */
+function toDrafts(all: readonly AssignmentReply[], now: number): TodayReply['drafts'] {
+  const byBrief = new Map<string, TodayReply['drafts'][number]>();
+  for (const one of all) {
+    if (isIssued(one, now)) continue;
+    const entry = byBrief.get(one.briefId) ?? { briefId: one.briefId, classIds: [], title: one.title, issuedAt: one.issuedAt };
+    entry.classIds.push(one.classId);
+    byBrief.set(one.briefId, entry);
+  }
+  return [...byBrief.values()].sort((a, b) => (a.issuedAt ?? Infinity) - (b.issuedAt ?? Infinity) || 0);
+}
+
+interface Collaborators {
+  classes: ClassesService;
+  assignments: AssignmentsService;
+  board: BoardService;
+  extensions: ExtensionsService;
+}
+
 /** The teacher's first page: what waits on them, what waits on students, what is coming. */
-export function todayService({ classes, assignments, board }: { classes: ClassesService; assignments: AssignmentsService; board: BoardService }) {
+export function todayService({ classes, assignments, board, extensions }: Collaborators) {
   return {
     async of(teacher: Actor & { userId: string }, now: number): Promise<TodayReply> {
       const mine = await classes.load(await classes.taughtBy(teacher.userId));
-      const [sights, all] = await Promise.all([
+      const ids = mine.map((one) => one.id);
+      const [sights, all, handouts, requests] = await Promise.all([
         board.sights({ classes: mine, now }),
-        assignments.ofClasses(
-          mine.map((one) => one.id),
-          { drafts: true },
-        ),
+        assignments.ofClasses(ids, { drafts: true, now }),
+        assignments.ofClasses(ids, { drafts: true, now, kind: 'handout' }),
+        extensions.waiting(teacher, now),
       ]);
       return {
         piles: toPiles(sights),
         waitingOn: toWaitingOn(sights),
         coming: toComing(sights, now),
         feedback: toFeedback(sights),
-        drafts: all.filter((one) => one.issuedAt === null).map(({ id, classId, title }) => ({ assignmentId: id, classId, title })),
+        drafts: toDrafts([...all, ...handouts], now),
+        requests,
       };
     },
   };

@@ -1,0 +1,20 @@
+import { isSafeLink, plainText, type RichNode } from '../richtext';
+
+/** What students may hand in. */
+export type HandInKind = 'text' | 'files' | 'photos' | 'drawing' | 'recording' | 'link';
+
+/** Is a file of this media type among what is accepted? Photos and drawings are pictures, recordings sound or film. */
+export function acceptsFile(accepts: readonly HandInKind[], mediaType: string): boolean {
+  if (accepts.includes('files')) return true;
+  if (mediaType.startsWith('image/')) return accepts.includes('photos') || accepts.includes('drawing');
+  if (mediaType.startsWith('audio/') || mediaType.startsWith('video/')) return accepts.includes('recording');
+  return false;
+}
+
+/** Is this text accepted? Where only a link is asked for, nothing but one web address, or nothing yet. */
+export function acceptsText(accepts: readonly HandInKind[], text: RichNode): boolean {
+  if (accepts.includes('text')) return true;
+  if (!accepts.includes('link')) return false;
+  const words = plainText(text).trim();
+  return words === '' || (isSafeLink(words) && !words.startsWith('mailto:'));
+}

@@ -1,0 +1,261 @@
+import { filesIn, rubricRemarks, type Action, type Actor } from '@jolly/core';
+import { randomUUID } from 'node:crypto';
+import { Op, type Sequelize, type Transaction } from 'sequelize';
+import type { AssignmentReply, BriefBody, BriefChange, BriefReply, BriefRequest, SetFor } from '../../contract';
+import { inTransaction } from '../../db/transaction';
+import { Problem } from '../../http/problem';
+import type { ClassesService } from '../classes/classes.service';
+import type { KeptFilesService } from '../kept/kept-files.service';
+import type { PiecesService } from '../pieces/pieces.service';
+import { toBriefBody, toBriefColumns, toSetColumns, toSetFor } from './assignments.mapper';
+import { defineAssignments, type AssignmentRow, type BriefRow } from './assignments.model';
+import { refuseContradiction, type AssignmentsService } from './assignments.service';
+
+type Teacher = Actor & { userId: string };
+
+/** A brief with the classes it is set for, as stored. */
+interface Found {
+  row: BriefRow;
+  /** of classes that the one who asks teaches */
+  mine: AssignmentRow[];
+  others: AssignmentRow[];
+}
+
+/** Files that a brief shows, wherever in it. */
+export function filesOf(body: Pick<BriefBody, 'instructions' | 'spoken' | 'attachments'>): string[] {
+  const attached = body.attachments.flatMap((one) => (one.kind === 'file' ? [one.file.id] : one.kind === 'worksheet' ? filesIn(one.text) : []));
+  return [...new Set([...filesIn(body.instructions), ...(body.spoken ? [body.spoken.id] : []), ...attached])];
+}
+
+const WRONG_RUBRIC: Record<string, string> = {
+  noCriteria: 'The rubric has no criteria.',
+  tooManyCriteria: 'A rubric has at most 60 criteria.',
+  noName: 'A criterion has no name.',
+  oneLevel: 'A criterion needs at least two levels.',
+  tooManyLevels: 'A criterion has at most 12 levels.',
+  noPoints: 'No level of a criterion gives points.',
+  rangeBackwards: 'The range of a level ends below where it begins.',
+};
+
+/** Everything that keeps a brief from being issued. */
+export function issueErrors(body: BriefBody): { path: string; message: string }[] {
+  const errors: { path: string; message: string }[] = [];
+  if (body.title === '') errors.push({ path: 'title', message: 'Give it a title.' });
+  if (body.kind === 'handout') return errors;
+  const { scoring } = body;
+  if (body.points === null && scoring.by !== 'none' && scoring.by !== 'done') errors.push({ path: 'points', message: 'Say what it is out of.' });
+  if (scoring.by === 'words' && scoring.words.length === 0) errors.push({ path: 'scoring', message: 'The word scale has no words.' });
+  if (scoring.by === 'words' && scoring.words.some((word) => word.name === '')) errors.push({ path: 'scoring', message: 'A word of the scale is empty.' });
+  if (scoring.by === 'rubric') {
+    const refused = rubricRemarks(scoring.rubric).find((one) => one.only === 'refused');
+    if (refused) errors.push({ path: `scoring.rubric.${refused.path}`, message: WRONG_RUBRIC[refused.why] ?? 'The rubric is not in order.' });
+  }
+  if (body.how === 'handIn' && body.accepts.length === 0) errors.push({ path: 'accepts', message: 'Say what students hand in, or that it is done in class.' });
+  return errors;
+}
+
+interface Collaborators {
+  sequelize: Sequelize;
+  classes: ClassesService;
+  assignments: AssignmentsService;
+  keptFiles: KeptFilesService;
+  pieces: PiecesService;
+}
+
+/** Briefs: writing them, and setting them for classes. Who is told what is the issuing service's business. */
+export function briefsService({ sequelize, classes, assignments, keptFiles, pieces }: Collaborators) {
+  const tables = defineAssignments(sequelize);
+
+  async function find(teacher: Teacher, action: Action, id: string, transaction?: Transaction): Promise<Found> {
+    const tx = transaction ? { transaction } : {};
+    const row = (await tables.briefs.findByPk(id, { raw: true, ...tx })) as unknown as BriefRow | null;
+    const rows = row ? ((await tables.assignments.findAll({ where: { briefId: id }, order: [['id', 'ASC']], raw: true, ...tx })) as unknown as AssignmentRow[]) : [];
+    const taught = new Set(await classes.taughtBy(teacher.userId, { away: true }));
+    const mine = rows.filter((one) => taught.has(one.classId));
+    if (!row || mine.length === 0) throw new Problem('thing.unknown');
+    for (const one of mine) await classes.forTeacher(teacher, action, one.classId);
+    return { row, mine, others: rows.filter((one) => !taught.has(one.classId)) };
+  }
+
+  async function toReply({ row, mine, others }: Found): Promise<BriefReply> {
+    const begun = await pieces.begunOn(mine.map((one) => one.id));
+    return {
+      ...toBriefBody(row),
+      id: row.id,
+      version: row.version,
+      elsewhere: others.length,
+      classes: mine.map((one) => ({ ...toSetFor(one), assignmentId: one.id, issuedAt: one.issuedAt?.getTime() ?? null, begun: begun.get(one.id) ?? 0 })),
+    };
+  }
+
+  /** @throws Problem `assignment.misfiled` for a category or unit that a class does not have */
+  async function refuseMisfiled(teacher: Teacher, sets: readonly SetFor[]): Promise<void> {
+    const errors = [];
+    for (const [index, { classId, unitId, categoryId }] of sets.entries()) {
+      const { scheme } = await classes.forTeacher(teacher, 'assignment.write', classId);
+      if (categoryId !== null && !scheme.categories.some((category) => category.id === categoryId))
+        errors.push({ path: `classes.${index}.categoryId`, message: 'The class has no such category any more.' });
+      if (unitId !== null && !(await classes.unitsOf(classId)).some((unit) => unit.id === unitId))
+        errors.push({ path: `classes.${index}.unitId`, message: 'The class has no such unit any more.' });
+    }
+    if (errors.length > 0) throw new Problem('assignment.misfiled', { errors });
+  }
+
+  /** The body with its files as they are on record; handouts that go with it must be the teacher's to use. */
+  async function settled(teacher: Teacher, body: BriefBody, holderIds: string[]): Promise<BriefBody> {
+    const files = await keptFiles.usable(teacher.userId, filesOf(body), holderIds);
+    const linked = body.attachments.flatMap((one) => (one.kind === 'handout' ? [one.briefId] : []));
+    for (const briefId of linked) await find(teacher, 'assignment.look', briefId);
+    return {
+      ...body,
+      spoken: body.spoken && files.get(body.spoken.id)!,
+      attachments: body.attachments.map((one) => (one.kind === 'file' ? { ...one, file: files.get(one.file.id)! } : one)),
+    };
+  }
+
+  const dates = (sets: readonly SetFor[]) => sets.forEach((one, index) => refuseContradiction(one, sets.length > 1 ? `classes.${index}.` : ''));
+  const newRow = (briefId: string, set: SetFor): AssignmentRow => ({
+    id: randomUUID(),
+    briefId,
+    classId: set.classId,
+    ...toSetColumns(set),
+    position: 0,
+    issuedAt: null,
+    toldAt: null,
+  });
+  const lock = async (id: string, version: number, transaction: Transaction) =>
+    (await tables.briefs.update({ version: version + 1 }, { where: { id, version }, transaction }))[0] > 0;
+
+  const service = {
+    async forTeacher(teacher: Teacher, action: Action, id: string): Promise<BriefReply> {
+      return toReply(await find(teacher, action, id));
+    },
+
+    async draft(teacher: Teacher, { classes: sets, fromShelf, ...body }: BriefRequest, now: number): Promise<BriefReply> {
+      await refuseMisfiled(teacher, sets);
+      dates(sets);
+      const stored = await settled(teacher, body, fromShelf === null ? [] : [fromShelf]);
+      const row: BriefRow = { id: randomUUID(), ...toBriefColumns(stored), fromShelf, createdBy: teacher.userId, createdAt: new Date(now), version: 1 };
+      const mine = sets.map((set) => newRow(row.id, set));
+      await inTransaction(sequelize, async (transaction) => {
+        await tables.briefs.create(row, { transaction });
+        await tables.assignments.bulkCreate(mine, { transaction });
+        await keptFiles.setUses({ holderKind: 'brief', holderId: row.id }, filesOf(stored), transaction);
+      });
+      return toReply({ row, mine, others: [] });
+    },
+
+    /**
+     * Stores a brief as edited, for the classes that this teacher teaches.
+     * @throws Problem `conflict.changedMeanwhile` with the brief as it is now; `assignment.shared` if words of it
+     *   would change for classes of other teachers; `assignment.begun` if a class is left out where work exists
+     */
+    async edit(teacher: Teacher, id: string, { version, classes: sets, tell: _, ...body }: BriefChange): Promise<BriefReply> {
+      const before = await find(teacher, 'assignment.write', id);
+      await refuseMisfiled(teacher, sets);
+      dates(sets);
+      const stored = await settled(teacher, { ...body, kind: before.row.kind }, [id]);
+      const columns = toBriefColumns(stored);
+      const says = (of: BriefBody) => JSON.stringify(toBriefColumns(of));
+      if (before.others.length > 0 && says(stored) !== says(toBriefBody(before.row))) throw new Problem('assignment.shared');
+      const issued = before.mine.some((one) => one.issuedAt !== null);
+      const errors = issued ? issueErrors(stored) : [];
+      if (errors.length > 0) throw new Problem(stored.title === '' ? 'assignment.needsTitle' : 'assignment.notReady', { errors });
+      const gone = before.mine.filter((one) => !sets.some((set) => set.classId === one.classId));
+      const begun = await pieces.begunOn(gone.map((one) => one.id));
+      if (begun.size > 0) throw new Problem('assignment.begun', { title: 'Students have begun on it in a class that you left out. Nothing was stored.' });
+      const outcome = await inTransaction(sequelize, async (transaction) => {
+        if (!(await lock(id, version, transaction))) return 'stale';
+        await tables.briefs.update(columns, { where: { id }, transaction });
+        for (const set of sets) {
+          const known = before.mine.find((one) => one.classId === set.classId);
+          if (known) await tables.assignments.update(toSetColumns(set), { where: { id: known.id }, transaction });
+          else await tables.assignments.create(newRow(id, set), { transaction });
+        }
+        await tables.assignments.destroy({ where: { id: { [Op.in]: gone.map((one) => one.id) } }, transaction });
+        await keptFiles.setUses({ holderKind: 'brief', holderId: id }, filesOf(stored), transaction);
+        return 'stored';
+      });
+      const now = await service.forTeacher(teacher, 'assignment.look', id);
+      if (outcome === 'stale') throw new Problem('conflict.changedMeanwhile', { current: now });
+      return now;
+    },
+
+    /** Makes it visible at a time, now or to come, in every class of this teacher where it is not yet. */
+    async setIssue(teacher: Teacher, id: string, version: number, at: number | null, now: number): Promise<BriefReply> {
+      const { mine } = await find(teacher, 'assignment.issue', id);
+      const open = mine.filter((one) => one.issuedAt === null || one.issuedAt.getTime() > now).map((one) => one.id);
+      const done = await inTransaction(sequelize, async (transaction) => {
+        if (!(await lock(id, version, transaction))) return false;
+        await tables.assignments.update({ issuedAt: at === null ? null : new Date(at), toldAt: null }, { where: { id: { [Op.in]: open } }, transaction });
+        return true;
+      });
+      const current = await service.forTeacher(teacher, 'assignment.look', id);
+      if (!done) throw new Problem('conflict.changedMeanwhile', { current });
+      return current;
+    },
+
+    /** Back to draft: nobody sees it any more. @throws Problem `assignment.begun` once somebody has begun */
+    async withdraw(teacher: Teacher, id: string, version: number): Promise<BriefReply> {
+      const { mine } = await find(teacher, 'assignment.issue', id);
+      const ids = mine.map((one) => one.id);
+      const outcome = await inTransaction(sequelize, async (transaction) => {
+        if (!(await lock(id, version, transaction))) return 'stale';
+        // Inside, so that a student who begins this moment is either before it or finds it gone.
+        if ((await pieces.begunOn(ids, transaction)).size > 0) throw new Problem('assignment.begun');
+        await tables.assignments.update({ issuedAt: null, toldAt: null }, { where: { id: { [Op.in]: ids } }, transaction });
+        return 'done';
+      });
+      const current = await service.forTeacher(teacher, 'assignment.look', id);
+      if (outcome === 'stale') throw new Problem('conflict.changedMeanwhile', { current });
+      return current;
+    },
+
+    async deleteDraft(teacher: Teacher, id: string): Promise<void> {
+      const { mine, others } = await find(teacher, 'assignment.write', id);
+      if (others.length > 0) throw new Problem('assignment.shared');
+      if (mine.some((one) => one.issuedAt !== null)) throw new Problem('assignment.issuedStays');
+      await inTransaction(sequelize, async (transaction) => {
+        // Somebody may have issued it this moment; then it stays.
+        const gone = await tables.assignments.destroy({ where: { briefId: id, issuedAt: null }, transaction });
+        if (gone < mine.length) throw new Problem('assignment.issuedStays');
+        await keptFiles.setUses({ holderKind: 'brief', holderId: id }, [], transaction);
+        await tables.briefs.destroy({ where: { id }, transaction });
+      });
+    },
+
+    /** Aims that this teacher's briefs have been tagged with, for choosing again. */
+    async aims(teacher: Teacher): Promise<string[]> {
+      const all = await assignments.ofBriefs(await service.briefsOf(await classes.taughtBy(teacher.userId, { away: true })));
+      const inRubrics = (one: AssignmentReply) => (one.scoring.by === 'rubric' ? one.scoring.rubric.criteria.flatMap((criterion) => criterion.aims) : []);
+      return [...new Set(all.flatMap((one) => [...one.aims, ...inRubrics(one)]))].sort((a, b) => a.localeCompare(b));
+    },
+
+    /** Briefs of some classes, newest first, bounded. */
+    async briefsOf(classIds: readonly string[]): Promise<string[]> {
+      if (classIds.length === 0) return [];
+      const rows = (await tables.assignments.findAll({
+        attributes: ['briefId'],
+        where: { classId: { [Op.in]: [...classIds] } },
+        limit: 1000,
+        raw: true,
+      })) as unknown as AssignmentRow[];
+      return [...new Set(rows.map((row) => row.briefId))];
+    },
+
+    /** Where things from the shelf were set: brief ids by shelf item. */
+    async setFromShelf(shelfIds: readonly string[]): Promise<{ briefId: string; shelfId: string }[]> {
+      if (shelfIds.length === 0) return [];
+      const rows = (await tables.briefs.findAll({
+        attributes: ['id', 'fromShelf'],
+        where: { fromShelf: { [Op.in]: [...shelfIds] } },
+        limit: 1000,
+        raw: true,
+      })) as unknown as BriefRow[];
+      return rows.map((row) => ({ briefId: row.id, shelfId: row.fromShelf! }));
+    },
+  };
+  return service;
+}
+
+export type BriefsService = ReturnType<typeof briefsService>;

@@ -1,0 +1,190 @@
+import type { Actor, PieceState, WorkWindow } from '@jolly/core';
+import { randomUUID } from 'node:crypto';
+import { Op, type Sequelize } from 'sequelize';
+import type { AnswerExtension, AskExtension, ExtensionRequest, OwnRequest } from '../../contract';
+import { inTransaction } from '../../db/transaction';
+import { Problem } from '../../http/problem';
+import { fullName, type AccountsService } from '../accounts/accounts.service';
+import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
+import type { ClassesService } from '../classes/classes.service';
+import type { NewsService } from '../news/news.service';
+import type { BoardService } from '../pieces/board.service';
+import { defineExtensions, type ExtensionRow } from './exceptions.model';
+import type { ExceptionsService } from './exceptions.service';
+
+type Person = Actor & { userId: string };
+const MOST_LISTED = 200;
+
+/** More time can be asked for while a piece has a date and nothing is in. */
+export const mayAskForTime = (state: PieceState | null, { due }: WorkWindow): boolean =>
+  due !== null && (state === 'notOpen' || state === 'open' || state === 'started' || state === 'missing');
+
+const toOwn = (row: ExtensionRow): OwnRequest => ({
+  id: row.id,
+  reason: row.reason,
+  wantedDue: row.wantedDue?.getTime() ?? null,
+  askedAt: row.askedAt.getTime(),
+  state: row.state,
+  word: row.word,
+  answeredAt: row.answeredAt?.getTime() ?? null,
+});
+
+interface Collaborators {
+  sequelize: Sequelize;
+  accounts: AccountsService;
+  classes: ClassesService;
+  assignments: AssignmentsService;
+  board: BoardService;
+  exceptions: ExceptionsService;
+  news: NewsService;
+}
+
+/** Students asking for more time on a piece, and their teachers answering. What is granted is a one-off exception. */
+export function extensionsService({ sequelize, accounts, classes, assignments, board, exceptions, news }: Collaborators) {
+  const requests = defineExtensions(sequelize);
+
+  const service = {
+    /** A student's requests on an assignment, newest first. */
+    async own(student: Person, assignmentId: string): Promise<OwnRequest[]> {
+      const rows = await requests.findAll({ where: { assignmentId, studentId: student.userId }, order: [['askedAt', 'DESC']], limit: 20, raw: true });
+      return (rows as unknown as ExtensionRow[]).map(toOwn);
+    },
+
+    /** @throws Problem `extension.waiting` while one waits; `extension.notNow` for a piece that is in or excused */
+    async ask(student: Person, assignmentId: string, body: AskExtension, now: number): Promise<OwnRequest> {
+      const assignment = await assignments.byId(assignmentId);
+      const [sight] = assignment && isIssued(assignment, now) ? await board.ofAssignment(assignment, now, [student.userId]) : [];
+      if (!sight || sight.told.state === null) throw new Problem('thing.unknown');
+      const { told, resolved } = sight;
+      if (!mayAskForTime(told.state, resolved.window)) throw new Problem('extension.notNow');
+      const row: ExtensionRow = {
+        id: randomUUID(),
+        assignmentId,
+        studentId: student.userId,
+        reason: body.reason,
+        wantedDue: body.wantedDue === null ? null : new Date(body.wantedDue),
+        askedAt: new Date(now),
+        state: 'waiting',
+        word: '',
+        answeredBy: null,
+        answeredAt: null,
+      };
+      const teachers = (await classes.teachersOf([assignment!.classId])).get(assignment!.classId) ?? [];
+      await inTransaction(sequelize, async (transaction) => {
+        // Locked, so that two tabs asking at once do not both find none waiting.
+        const waiting = await requests.findOne({ where: { assignmentId, studentId: student.userId, state: 'waiting' }, lock: true, transaction });
+        if (waiting) throw new Problem('extension.waiting');
+        await requests.create(row, { transaction });
+        await news.tell(
+          teachers.map((teacher) => ({
+            userId: teacher.id,
+            kind: 'asked' as const,
+            onceKey: `asked:${row.id}`,
+            assignmentId,
+            classId: assignment!.classId,
+            zone: sight.schoolClass.calendar.zone,
+            data: { title: assignment!.title, className: sight.schoolClass.label, who: fullName(sight.member.student), word: body.reason },
+          })),
+          now,
+          transaction,
+        );
+      });
+      return toOwn(row);
+    },
+
+    async withdraw(student: Person, requestId: string): Promise<void> {
+      const [changed] = await requests.update({ state: 'withdrawn' }, { where: { id: requestId, studentId: student.userId, state: 'waiting' } });
+      if (changed === 0) throw new Problem('extension.answered');
+    },
+
+    /** What waits for an answer in the classes of a teacher, oldest first. */
+    async waiting(teacher: Person, now: number): Promise<ExtensionRequest[]> {
+      const issued = await assignments.ofClasses(await classes.taughtBy(teacher.userId), { drafts: false, now });
+      const rows = (await requests.findAll({
+        where: { state: 'waiting', assignmentId: { [Op.in]: issued.map((one) => one.id) } },
+        order: [['askedAt', 'ASC']],
+        limit: MOST_LISTED,
+        raw: true,
+      })) as unknown as ExtensionRow[];
+      if (rows.length === 0) return [];
+      const asked = new Set(rows.map((row) => row.assignmentId));
+      const all = issued.filter((one) => asked.has(one.id));
+      const sights = await board.ofAssignments(all, now, [...new Set(rows.map((row) => row.studentId))]);
+      return rows.flatMap((row) => {
+        const sight = sights.find(({ assignment, member }) => assignment.id === row.assignmentId && member.student.id === row.studentId);
+        if (!sight) return [];
+        const { id, givenName, familyName } = sight.member.student;
+        return [
+          {
+            ...toOwn(row),
+            assignmentId: row.assignmentId,
+            classId: sight.assignment.classId,
+            title: sight.assignment.title,
+            student: { id, givenName, familyName },
+            window: sight.resolved.window,
+          },
+        ];
+      });
+    },
+
+    /** Which assignment a request is about, for whoever must know before it is answered. */
+    async about(teacher: Person, requestId: string): Promise<{ assignmentId: string; studentId: string }> {
+      const row = (await requests.findByPk(requestId, { raw: true })) as unknown as ExtensionRow | null;
+      if (!row) throw new Problem('thing.unknown');
+      await assignments.forTeacher(teacher, 'extension.answer', row.assignmentId);
+      return { assignmentId: row.assignmentId, studentId: row.studentId };
+    },
+
+    /**
+     * Grants, as asked or changed, or declines with a word. Granting keeps what an earlier exception gave besides.
+     * @throws Problem `extension.answered` if it is answered already or withdrawn
+     */
+    async answer(teacher: Person, requestId: string, answer: AnswerExtension, now: number): Promise<void> {
+      const at = await service.about(teacher, requestId);
+      const assignment = (await assignments.byId(at.assignmentId))!;
+      const [sight] = await board.ofAssignment(assignment, now, [at.studentId]);
+      if (!sight) throw new Problem('thing.unknown');
+      const [me] = [...(await accounts.people([teacher.userId])).values()];
+      await inTransaction(sequelize, async (transaction) => {
+        const [changed] = await requests.update(
+          { state: answer.grant ? 'granted' : 'declined', word: answer.word, answeredBy: teacher.userId, answeredAt: new Date(now) },
+          { where: { id: requestId, state: 'waiting' }, transaction },
+        );
+        if (changed === 0) throw new Problem('extension.answered');
+        if (answer.grant) {
+          const row = (await requests.findByPk(requestId, { raw: true, transaction })) as unknown as ExtensionRow;
+          const { opens } = sight.exception ?? {};
+          const body = {
+            ...(opens === undefined ? {} : { opens }),
+            due: answer.due,
+            closes: answer.closes,
+            excused: false,
+            waivesLate: sight.exception?.waivesLate ?? false,
+            reason: row.reason,
+          };
+          await exceptions.give(teacher, { assignmentId: at.assignmentId, studentIds: [at.studentId] }, body, now, transaction);
+        }
+        const { resolved, schoolClass } = sight;
+        const to = answer.grant ? { ...resolved.window, due: answer.due, closes: answer.closes } : null;
+        await news.tell(
+          [
+            {
+              userId: at.studentId,
+              kind: 'answered' as const,
+              onceKey: `answered:${requestId}`,
+              assignmentId: assignment.id,
+              classId: assignment.classId,
+              zone: schoolClass.calendar.zone,
+              data: { title: assignment.title, className: schoolClass.label, who: me ? fullName(me) : '', word: answer.word, from: resolved.window, to },
+            },
+          ],
+          now,
+          transaction,
+        );
+      });
+    },
+  };
+  return service;
+}
+
+export type ExtensionsService = ReturnType<typeof extensionsService>;

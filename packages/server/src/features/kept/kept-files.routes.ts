@@ -1,0 +1,45 @@
+import { pipeline } from 'node:stream/promises';
+import { isShownInline } from '../../files/file-store';
+import { takenFile } from '../../files/take-file';
+import { asTeacher } from '../../http/as-role';
+import { Problem } from '../../http/problem';
+import type { Ask, Route } from '../../http/route';
+import type { Services } from '../../wiring';
+import { fileParams, fileQuery } from '../pieces/my-work.schema';
+
+export const keptFileRoutes = ({ keptFiles, fetching, fileStore }: Pick<Services, 'keptFiles' | 'fetching' | 'fileStore'>): Route[] => [
+  {
+    verb: 'post',
+    path: '/api/files',
+    action: 'file.keep',
+    does: 'Puts up one file of up to 50 MB, to go with what you write.',
+    takesFile: true,
+    status: 201,
+    handle: ({ actor, req, now }: Ask) => keptFiles.keep(asTeacher(actor), takenFile(req), now),
+  },
+  {
+    verb: 'get',
+    path: '/api/files/:fileId',
+    action: 'file.fetch',
+    does: 'The bytes of a file; only harmless kinds are shown inline.',
+    params: fileParams,
+    query: fileQuery,
+    repliesItself: true,
+    handle: async ({ actor, params, query, now, res }: Ask<{ fileId: string }, unknown, { as?: 'inline' }>) => {
+      const file = await fetching.file(actor, params.fileId, now);
+      const bytes = await fileStore.read(file.fingerprint);
+      if (!bytes) throw new Problem('file.gone');
+      const inline = query.as === 'inline' && isShownInline(file.mediaType);
+      res.attachment(file.name);
+      if (inline) res.set('Content-Disposition', String(res.get('Content-Disposition')).replace(/^attachment/, 'inline'));
+      res.set({
+        'Content-Type': inline ? (file.mediaType === 'text/plain' ? 'text/plain; charset=utf-8' : file.mediaType) : 'application/octet-stream',
+        'Content-Length': String(bytes.size),
+        'Content-Security-Policy': "sandbox; default-src 'none'",
+        'Cache-Control': 'private, max-age=3600, immutable',
+        ETag: `"${file.fingerprint}"`,
+      });
+      await pipeline(bytes.stream, res);
+    },
+  },
+];

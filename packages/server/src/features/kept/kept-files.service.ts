@@ -1,0 +1,61 @@
+import type { Actor } from '@jolly/core';
+import { randomUUID } from 'node:crypto';
+import { Op, type Sequelize, type Transaction } from 'sequelize';
+import type { KeptFile } from '../../contract';
+import type { TakenFile } from '../../files/take-file';
+import { Problem } from '../../http/problem';
+import { defineKeptFiles, type FileUseRow, type KeptFileRow } from './kept-files.model';
+
+const toKeptFile = ({ id, name, size, mediaType }: KeptFileRow): KeptFile => ({ id, name, size: Number(size), mediaType });
+
+/** What shows a file: a brief or something on the shelf. */
+export type Holder = Omit<FileUseRow, 'fileId'>;
+
+/** Files that teachers put up, and what shows them. */
+export function keptFilesService({ sequelize }: { sequelize: Sequelize }) {
+  const { keptFiles, fileUses } = defineKeptFiles(sequelize);
+  return {
+    async keep(teacher: Actor & { userId: string }, file: TakenFile, now: number): Promise<KeptFile> {
+      const { name, size, mediaType, fingerprint } = file;
+      const row: KeptFileRow = { id: randomUUID(), ownerId: teacher.userId, fingerprint, name, size, mediaType, keptAt: new Date(now) };
+      await keptFiles.create(row);
+      return toKeptFile(row);
+    },
+
+    async byId(id: string): Promise<{ file: KeptFile & { fingerprint: string }; ownerId: string; holders: Holder[] } | null> {
+      const row = (await keptFiles.findByPk(id, { raw: true })) as unknown as KeptFileRow | null;
+      if (!row) return null;
+      const uses = (await fileUses.findAll({ where: { fileId: id }, limit: 500, raw: true })) as unknown as FileUseRow[];
+      return { file: { ...toKeptFile(row), fingerprint: row.fingerprint }, ownerId: row.ownerId, holders: uses };
+    },
+
+    /**
+     * The files by their ids, if this teacher put them up or they are shown by one of these holders already.
+     * @throws Problem `file.notYours` for any other: an id is no right to look
+     */
+    async usable(userId: string, ids: readonly string[], holderIds: readonly string[]): Promise<Map<string, KeptFile>> {
+      if (ids.length === 0) return new Map();
+      const rows = (await keptFiles.findAll({ where: { id: { [Op.in]: [...ids] } }, raw: true })) as unknown as KeptFileRow[];
+      const foreign = rows.filter((row) => row.ownerId !== userId).map((row) => row.id);
+      const shown =
+        foreign.length === 0
+          ? []
+          : ((await fileUses.findAll({ where: { fileId: { [Op.in]: foreign }, holderId: { [Op.in]: [...holderIds] } }, raw: true })) as unknown as FileUseRow[]).map(
+              (use) => use.fileId,
+            );
+      if (rows.length !== new Set(ids).size || foreign.some((id) => !shown.includes(id))) throw new Problem('file.notYours');
+      return new Map(rows.map((row) => [row.id, toKeptFile(row)]));
+    },
+
+    /** Notes what a holder shows now, in the transaction that stores the holder. */
+    async setUses(holder: Holder, ids: readonly string[], transaction: Transaction): Promise<void> {
+      await fileUses.destroy({ where: { ...holder }, transaction });
+      await fileUses.bulkCreate(
+        [...new Set(ids)].map((fileId) => ({ ...holder, fileId })),
+        { transaction },
+      );
+    },
+  };
+}
+
+export type KeptFilesService = ReturnType<typeof keptFilesService>;

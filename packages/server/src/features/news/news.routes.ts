@@ -1,0 +1,46 @@
+import Joi from 'joi';
+import type { TellingSettings } from '../../contract';
+import { asPerson } from '../../http/as-role';
+import type { Ask, Route } from '../../http/route';
+import type { Services } from '../../wiring';
+
+const time = Joi.string()
+  .pattern(/^([01]\d|2[0-3]):[0-5]\d$/)
+  .required();
+const choice = Joi.valid('atOnce', 'daily', 'never');
+export const settingsBody = Joi.object<TellingSettings, true>({
+  choices: Joi.object({ issued: choice, dates: choice, excused: choice, returned: choice, answered: choice, asked: choice, inLate: choice }).required(),
+  quiet: Joi.object({ from: time, to: time }).required(),
+});
+
+export const newsRoutes = ({ news }: Pick<Services, 'news'>): Route[] => [
+  {
+    verb: 'get',
+    path: '/api/news',
+    action: 'news.look',
+    does: 'What you have been told, newest first.',
+    handle: ({ actor }: Ask) => news.list(asPerson(actor)),
+  },
+  {
+    verb: 'post',
+    path: '/api/news/seen',
+    action: 'news.look',
+    does: 'Notes that you have seen your news.',
+    handle: ({ actor, now }: Ask) => news.seen(asPerson(actor), now),
+  },
+  {
+    verb: 'get',
+    path: '/api/news/settings',
+    action: 'news.look',
+    does: 'What you are told by mail, and when.',
+    handle: ({ actor }: Ask) => news.settings(asPerson(actor)),
+  },
+  {
+    verb: 'put',
+    path: '/api/news/settings',
+    action: 'news.look',
+    does: 'Chooses what you are told by mail, and when.',
+    body: settingsBody,
+    handle: ({ actor, body }: Ask<unknown, TellingSettings>) => news.choose(asPerson(actor), body),
+  },
+];

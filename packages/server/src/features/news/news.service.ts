@@ -1,0 +1,164 @@
+import { mailAt, type Actor, type TellingChoice, type WorkWindow } from '@jolly/core';
+import { randomUUID } from 'node:crypto';
+import { Op, type Sequelize, type Transaction } from 'sequelize';
+import type { NewsItem, NewsKind, NewsReply, TellingSettings } from '../../contract';
+import { fromJson } from '../../db/json-column';
+import { inTransaction } from '../../db/transaction';
+import type { AccountsService } from '../accounts/accounts.service';
+import { newsLetter, type NewsLine } from '../mail/letters';
+import type { MailService } from '../mail/mail.service';
+import { defineNews, type NewsRow, type TellingRow } from './news.model';
+
+const MOST_LISTED = 100;
+const PEOPLE_A_ROUND = 50;
+
+/** How somebody is told who has chosen nothing: what is theirs at once, new work in the mail of the day. */
+const USUAL: Record<NewsKind, TellingChoice> = { issued: 'daily', dates: 'atOnce', excused: 'atOnce', returned: 'atOnce', answered: 'atOnce', asked: 'atOnce', inLate: 'never' };
+const USUAL_QUIET = { from: '21:00', to: '07:00' };
+
+/** What a row says besides whom and when. */
+export interface NewsData {
+  title: string;
+  className: string;
+  who?: string;
+  word?: string;
+  from?: WorkWindow;
+  to?: WorkWindow | null;
+}
+
+/** Something to tell one person, once: the same key again is not told again. */
+export interface Telling {
+  userId: string;
+  kind: NewsKind;
+  onceKey: string;
+  assignmentId: string;
+  classId: string;
+  /** of the class, for quiet hours and the times in the mail */
+  zone: string;
+  data: NewsData;
+}
+
+const sameWindow = (a: WorkWindow, b: WorkWindow) => a.opens === b.opens && a.due === b.due && a.closes === b.closes;
+
+/**
+ * Whatever a person is to be told is a row first, in the transaction of what it is about; what they see in the
+ * application and the mail they get are made from it. A server that stops in between forgets nothing and a
+ * second one tells nobody twice.
+ */
+export function newsService({ sequelize, accounts, mail }: { sequelize: Sequelize; accounts: AccountsService; mail: MailService }) {
+  const { news, settings } = defineNews(sequelize);
+
+  async function settingsOf(userIds: readonly string[]): Promise<Map<string, TellingSettings>> {
+    const rows = (await settings.findAll({ where: { userId: { [Op.in]: [...userIds] } }, raw: true })) as unknown as TellingRow[];
+    return new Map(rows.map((row) => [row.userId, { choices: fromJson<TellingSettings['choices']>(row.choices), quiet: { from: row.quietFrom, to: row.quietTo } }]));
+  }
+
+  const choiceOf = (chosen: TellingSettings | undefined, kind: NewsKind): TellingChoice => chosen?.choices[kind] ?? USUAL[kind];
+
+  /** Dates that changed again before anybody was told are told once, and not at all if they are as they were. */
+  async function takeIn(telling: Telling, transaction: Transaction): Promise<Telling | null> {
+    const { userId, assignmentId, kind, data } = telling;
+    if (kind !== 'dates' || !data.from || !data.to) return telling;
+    const where = { userId, assignmentId, kind: 'dates', seenAt: null, mailedAt: null };
+    const earlier = (await news.findOne({ where, order: [['madeAt', 'DESC']], raw: true, transaction })) as unknown as NewsRow | null;
+    if (!earlier) return telling;
+    await news.destroy({ where: { id: earlier.id }, transaction });
+    const from = fromJson<NewsData>(earlier.data).from ?? data.from;
+    return sameWindow(from, data.to) ? null : { ...telling, data: { ...data, from } };
+  }
+
+  const service = {
+    async tell(all: readonly Telling[], now: number, transaction: Transaction): Promise<void> {
+      if (all.length === 0) return;
+      const chosen = await settingsOf(all.map((one) => one.userId));
+      const rows: NewsRow[] = [];
+      for (const one of all) {
+        const own = chosen.get(one.userId);
+        const choice = choiceOf(own, one.kind);
+        // Late hand-ins are many; who has not asked to hear of them sees them on the pile.
+        if (one.kind === 'inLate' && choice === 'never') continue;
+        const telling = await takeIn(one, transaction);
+        if (!telling) continue;
+        const { zone, data, ...rest } = telling;
+        const at = mailAt({ zone, at: now, choice, quiet: own?.quiet ?? USUAL_QUIET });
+        rows.push({ id: randomUUID(), ...rest, data: { ...data, zone }, madeAt: new Date(now), seenAt: null, mailAt: at === null ? null : new Date(at), mailedAt: null });
+      }
+      await news.bulkCreate(rows, { ignoreDuplicates: true, transaction });
+    },
+
+    async list(person: Actor & { userId: string }): Promise<NewsReply> {
+      const rows = (await news.findAll({
+        where: { userId: person.userId },
+        order: [
+          ['madeAt', 'DESC'],
+          ['id', 'ASC'],
+        ],
+        limit: MOST_LISTED,
+        raw: true,
+      })) as unknown as NewsRow[];
+      const items = rows.map((row): NewsItem => {
+        const data = fromJson<NewsData>(row.data);
+        return {
+          id: row.id,
+          kind: row.kind as NewsKind,
+          assignmentId: row.assignmentId,
+          classId: row.classId,
+          className: data.className,
+          title: data.title,
+          who: data.who ?? '',
+          from: data.from ?? null,
+          to: data.to ?? null,
+          word: data.word ?? '',
+          madeAt: row.madeAt.getTime(),
+          seen: row.seenAt !== null,
+        };
+      });
+      return { news: items, unseen: await news.count({ where: { userId: person.userId, seenAt: null } }) };
+    },
+
+    async seen(person: Actor & { userId: string }, now: number): Promise<void> {
+      await news.update({ seenAt: new Date(now) }, { where: { userId: person.userId, seenAt: null, madeAt: { [Op.lte]: new Date(now) } } });
+    },
+
+    async settings(person: Actor & { userId: string }): Promise<TellingSettings> {
+      const own = (await settingsOf([person.userId])).get(person.userId);
+      return { choices: { ...USUAL, ...own?.choices }, quiet: own?.quiet ?? USUAL_QUIET };
+    },
+
+    async choose(person: Actor & { userId: string }, { choices, quiet }: TellingSettings): Promise<void> {
+      await settings.upsert({ userId: person.userId, choices, quietFrom: quiet.from, quietTo: quiet.to });
+    },
+
+    /** Makes mails of what may go out: one letter a person, however much there is. @returns how many letters */
+    async mailDue(now: number): Promise<number> {
+      const due = { mailedAt: null, mailAt: { [Op.lte]: new Date(now) } };
+      const who = (await news.findAll({ attributes: ['userId'], where: due, group: ['userId'], limit: PEOPLE_A_ROUND, raw: true })) as unknown as NewsRow[];
+      if (who.length === 0) return 0;
+      const people = await accounts.details(who.map((row) => row.userId));
+      let letters = 0;
+      for (const { userId } of who) {
+        await inTransaction(sequelize, async (transaction) => {
+          // Locked: a second server waits here and then finds nothing left to send.
+          const rows = (await news.findAll({ where: { ...due, userId }, order: [['madeAt', 'ASC']], lock: true, transaction, raw: true })) as unknown as NewsRow[];
+          if (rows.length === 0) return;
+          await news.update({ mailedAt: new Date(now) }, { where: { id: { [Op.in]: rows.map((row) => row.id) } }, transaction });
+          const person = people.get(userId);
+          if (!person?.email) return;
+          const lines = rows.map((row): NewsLine => ({ kind: row.kind as NewsKind, ...fromJson<NewsData & { zone: string }>(row.data) }));
+          await mail.post(
+            newsLetter({ name: person.givenName, lines, link: mail.linkTo('/news') }),
+            { address: person.email, name: `${person.givenName} ${person.familyName}`.trim(), userId },
+            null,
+            now,
+            transaction,
+          );
+          letters += 1;
+        });
+      }
+      return letters;
+    },
+  };
+  return service;
+}
+
+export type NewsService = ReturnType<typeof newsService>;

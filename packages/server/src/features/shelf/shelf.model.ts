@@ -1,0 +1,42 @@
+import { DataTypes, type Model, type Sequelize } from 'sequelize';
+import type { ShelfKind } from '../../contract';
+
+export interface ShelfItemRow {
+  id: string;
+  ownerId: string;
+  kind: ShelfKind;
+  title: string;
+  folder: string;
+  tags: unknown;
+  body: unknown;
+  keptAt: Date;
+  changedAt: Date;
+  version: number;
+}
+export interface ShelfShareRow {
+  itemId: string;
+  teacherId: string;
+}
+
+export function defineShelf(sequelize: Sequelize) {
+  const key = () => ({ type: DataTypes.STRING(36), primaryKey: true });
+  return {
+    items: sequelize.define<Model<ShelfItemRow>>(
+      'shelfItem',
+      {
+        id: key(),
+        ownerId: DataTypes.STRING,
+        kind: DataTypes.STRING,
+        title: DataTypes.STRING,
+        folder: DataTypes.STRING,
+        tags: DataTypes.JSON,
+        body: DataTypes.JSON,
+        keptAt: DataTypes.DATE(3),
+        changedAt: DataTypes.DATE(3),
+        version: DataTypes.INTEGER,
+      },
+      { tableName: 'shelf_items' },
+    ),
+    shares: sequelize.define<Model<ShelfShareRow>>('shelfShare', { itemId: key(), teacherId: key() }, { tableName: 'shelf_shares' }),
+  };
+}

@@ -1,0 +1,75 @@
+import Joi from 'joi';
+import type { ShelfChange, ShelfRequest } from '../../contract';
+import { asTeacher } from '../../http/as-role';
+import { id, instantOrNull, localDay, richText, version } from '../../http/form';
+import type { Ask, Route } from '../../http/route';
+import type { Services } from '../../wiring';
+import { briefForm, keptFile, rubric } from '../assignments/assignments.schema';
+
+const brief = Joi.object(briefForm).required();
+const window = Joi.object({ opens: instantOrNull, due: instantOrNull, closes: instantOrNull }).allow(null).required();
+const body = Joi.alternatives().conditional('.kind', {
+  switch: [
+    { is: Joi.valid('assignment', 'handout'), then: Joi.object({ kind: Joi.string().required(), brief, window, termStart: localDay.allow(null).required() }) },
+    { is: 'rubric', then: Joi.object({ kind: 'rubric', rubric: rubric.required() }) },
+    { is: 'worksheet', then: Joi.object({ kind: 'worksheet', text: richText }) },
+  ],
+  otherwise: Joi.object({ kind: Joi.valid('file').required(), file: keptFile.required() }),
+});
+const form = {
+  title: Joi.string().trim().min(1).max(200).required(),
+  folder: Joi.string().trim().max(200).allow('').required(),
+  tags: Joi.array().items(Joi.string().trim().min(1).max(60)).max(20).unique().required(),
+  body: body.required(),
+};
+export const shelfParams = Joi.object({ itemId: id });
+export const keepQuery = Joi.object<{ from?: string }>({ from: id.optional() });
+export const keepBody = Joi.object<ShelfRequest, true>(form);
+export const changeShelfBody = Joi.object<ShelfChange, true>({ ...form, sharedWith: Joi.array().items(id.optional()).max(200).unique().required(), version });
+
+type One = { itemId: string };
+
+export const shelfRoutes = ({ shelf }: Pick<Services, 'shelf'>): Route[] => [
+  {
+    verb: 'get',
+    path: '/api/shelf',
+    action: 'shelf.use',
+    does: 'What is on your shelf, and what colleagues share with you.',
+    handle: ({ actor }: Ask) => shelf.list(asTeacher(actor)),
+  },
+  {
+    verb: 'post',
+    path: '/api/shelf',
+    action: 'shelf.use',
+    does: 'Keeps something for use again; `from` names the brief it comes from.',
+    query: keepQuery,
+    body: keepBody,
+    status: 201,
+    handle: ({ actor, query, body, now }: Ask<unknown, ShelfRequest, { from?: string }>) => shelf.keep(asTeacher(actor), body, query.from ?? null, now),
+  },
+  {
+    verb: 'get',
+    path: '/api/shelf/:itemId',
+    action: 'shelf.use',
+    does: 'One thing on the shelf, and where it was set.',
+    params: shelfParams,
+    handle: ({ actor, params }: Ask<One>) => shelf.one(asTeacher(actor), params.itemId),
+  },
+  {
+    verb: 'put',
+    path: '/api/shelf/:itemId',
+    action: 'shelf.use',
+    does: 'Changes something on your shelf, and with whom it is shared; carries the version that was seen.',
+    params: shelfParams,
+    body: changeShelfBody,
+    handle: ({ actor, params, body, now }: Ask<One, ShelfChange>) => shelf.change(asTeacher(actor), params.itemId, body, now),
+  },
+  {
+    verb: 'delete',
+    path: '/api/shelf/:itemId',
+    action: 'shelf.use',
+    does: 'Takes something off your shelf; what was set from it stays.',
+    params: shelfParams,
+    handle: ({ actor, params }: Ask<One>) => shelf.takeOff(asTeacher(actor), params.itemId),
+  },
+];

@@ -1,0 +1,175 @@
+import { filesIn, type Actor } from '@jolly/core';
+import { randomUUID } from 'node:crypto';
+import { Op, type Sequelize, type Transaction } from 'sequelize';
+import type { ShelfBody, ShelfChange, ShelfItem, ShelfItemReply, ShelfReply, ShelfRequest } from '../../contract';
+import { fromJson } from '../../db/json-column';
+import { inTransaction } from '../../db/transaction';
+import { Problem } from '../../http/problem';
+import { fullName, type AccountsService } from '../accounts/accounts.service';
+import type { AssignmentsService } from '../assignments/assignments.service';
+import { filesOf, type BriefsService } from '../assignments/briefs.service';
+import type { ClassesService } from '../classes/classes.service';
+import type { KeptFilesService } from '../kept/kept-files.service';
+import { defineShelf, type ShelfItemRow, type ShelfShareRow } from './shelf.model';
+
+type Teacher = Actor & { userId: string };
+const MOST_LISTED = 1000;
+
+function filesOfBody(body: ShelfBody): string[] {
+  switch (body.kind) {
+    case 'assignment':
+    case 'handout':
+      return filesOf(body.brief);
+    case 'worksheet':
+      return filesIn(body.text);
+    case 'file':
+      return [body.file.id];
+    case 'rubric':
+      return [];
+  }
+}
+
+interface Collaborators {
+  sequelize: Sequelize;
+  accounts: AccountsService;
+  classes: ClassesService;
+  assignments: AssignmentsService;
+  briefs: BriefsService;
+  keptFiles: KeptFilesService;
+}
+
+/** The shelf: what a teacher keeps for use again. What is set from it is a copy; the shelf's own stays as it is. */
+export function shelfService({ sequelize, accounts, classes, assignments, briefs, keptFiles }: Collaborators) {
+  const { items, shares } = defineShelf(sequelize);
+
+  const sharesOf = async (itemIds: readonly string[]) => (await shares.findAll({ where: { itemId: { [Op.in]: [...itemIds] } }, raw: true })) as unknown as ShelfShareRow[];
+
+  /** A server is one school: every other teacher is a colleague. */
+  async function colleaguesOf(teacher: Teacher): Promise<ShelfReply['colleagues']> {
+    return (await accounts.teachers()).filter((one) => one.id !== teacher.userId).map((one) => ({ id: one.id, name: fullName(one) }));
+  }
+
+  async function toItems(teacher: Teacher, rows: readonly ShelfItemRow[]): Promise<ShelfItem[]> {
+    const ids = rows.map((row) => row.id);
+    const [shared, people, used] = await Promise.all([sharesOf(ids), accounts.people(rows.map((row) => row.ownerId)), briefs.setFromShelf(ids)]);
+    return rows.map((row) => {
+      const owner = people.get(row.ownerId);
+      const own = row.ownerId === teacher.userId;
+      return {
+        id: row.id,
+        kind: row.kind,
+        title: row.title,
+        folder: row.folder,
+        tags: fromJson<string[]>(row.tags),
+        own,
+        owner: owner ? fullName(owner) : '',
+        // With whom else somebody shares is theirs to know.
+        sharedWith: own ? shared.filter((one) => one.itemId === row.id).map((one) => one.teacherId) : [],
+        keptAt: row.keptAt.getTime(),
+        changedAt: row.changedAt.getTime(),
+        used: used.filter((one) => one.shelfId === row.id).length,
+        version: row.version,
+      };
+    });
+  }
+
+  async function find(teacher: Teacher, id: string, { toChange }: { toChange: boolean }): Promise<ShelfItemRow> {
+    const row = (await items.findByPk(id, { raw: true })) as unknown as ShelfItemRow | null;
+    const own = row?.ownerId === teacher.userId;
+    const may = row && (own || (!toChange && (await sharesOf([id])).some((one) => one.teacherId === teacher.userId)));
+    if (!may) throw new Problem('thing.unknown');
+    return row;
+  }
+
+  const write = async (row: ShelfItemRow, body: ShelfBody, transaction: Transaction) =>
+    keptFiles.setUses({ holderKind: 'shelfItem', holderId: row.id }, filesOfBody(body), transaction);
+
+  const service = {
+    /** Everything on a teacher's shelf, their own and what colleagues share with them. */
+    async list(teacher: Teacher): Promise<ShelfReply> {
+      const shared = (await shares.findAll({ where: { teacherId: teacher.userId }, limit: MOST_LISTED, raw: true })) as unknown as ShelfShareRow[];
+      const rows = (await items.findAll({
+        attributes: { exclude: ['body'] },
+        where: { [Op.or]: [{ ownerId: teacher.userId }, { id: { [Op.in]: shared.map((one) => one.itemId) } }] },
+        order: [
+          ['folder', 'ASC'],
+          ['title', 'ASC'],
+          ['id', 'ASC'],
+        ],
+        limit: MOST_LISTED,
+        raw: true,
+      })) as unknown as ShelfItemRow[];
+      return { items: await toItems(teacher, rows), colleagues: await colleaguesOf(teacher) };
+    },
+
+    async one(teacher: Teacher, id: string): Promise<ShelfItemReply> {
+      const row = await find(teacher, id, { toChange: false });
+      const [item] = await toItems(teacher, [row]);
+      const used = await briefs.setFromShelf([id]);
+      const taught = new Set(await classes.taughtBy(teacher.userId, { away: true }));
+      const set = (await assignments.ofBriefs(used.map((one) => one.briefId))).filter((one) => taught.has(one.classId));
+      const label = new Map((await classes.load([...new Set(set.map((one) => one.classId))])).map((one) => [one.id, one.label]));
+      return {
+        ...item!,
+        body: fromJson<ShelfBody>(row.body),
+        usedIn: set.map((one) => ({ assignmentId: one.id, title: one.title, className: label.get(one.classId) ?? '', due: one.due })),
+      };
+    },
+
+    /** Keeps something; files in it must be the teacher's, or shown by a brief of theirs that it comes from. */
+    async keep(teacher: Teacher, { body, title, folder, tags }: ShelfRequest, fromBriefId: string | null, now: number): Promise<ShelfItem> {
+      if (fromBriefId !== null) await briefs.forTeacher(teacher, 'assignment.look', fromBriefId);
+      await keptFiles.usable(teacher.userId, filesOfBody(body), fromBriefId === null ? [] : [fromBriefId]);
+      const at = new Date(now);
+      const row: ShelfItemRow = { id: randomUUID(), ownerId: teacher.userId, kind: body.kind, title, folder, tags, body, keptAt: at, changedAt: at, version: 1 };
+      await inTransaction(sequelize, async (transaction) => {
+        await items.create(row, { transaction });
+        await write(row, body, transaction);
+      });
+      return (await toItems(teacher, [row]))[0]!;
+    },
+
+    /** @throws Problem `conflict.changedMeanwhile` with the item as it is now */
+    async change(teacher: Teacher, id: string, { version, sharedWith, body, title, folder, tags }: ShelfChange, now: number): Promise<ShelfItemReply> {
+      const row = await find(teacher, id, { toChange: true });
+      if (body.kind !== row.kind) throw new Problem('shelf.otherKind');
+      await keptFiles.usable(teacher.userId, filesOfBody(body), [id]);
+      const known = new Set((await colleaguesOf(teacher)).map((one) => one.id));
+      if (sharedWith.some((one) => !known.has(one))) throw new Problem('thing.unknown');
+      const done = await inTransaction(sequelize, async (transaction) => {
+        const [changed] = await items.update({ title, folder, tags, body, changedAt: new Date(now), version: version + 1 }, { where: { id, version }, transaction });
+        if (changed === 0) return false;
+        await shares.destroy({ where: { itemId: id }, transaction });
+        await shares.bulkCreate(
+          sharedWith.map((teacherId) => ({ itemId: id, teacherId })),
+          { transaction },
+        );
+        await write(row, body, transaction);
+        return true;
+      });
+      const current = await service.one(teacher, id);
+      if (!done) throw new Problem('conflict.changedMeanwhile', { current });
+      return current;
+    },
+
+    /** Takes it off the shelf; what was set from it stays. */
+    async takeOff(teacher: Teacher, id: string): Promise<void> {
+      const row = await find(teacher, id, { toChange: true });
+      await inTransaction(sequelize, async (transaction) => {
+        await keptFiles.setUses({ holderKind: 'shelfItem', holderId: row.id }, [], transaction);
+        await items.destroy({ where: { id }, transaction });
+      });
+    },
+
+    /** May this teacher see what is on the shelf under this id? */
+    async maySee(teacher: Teacher, id: string): Promise<boolean> {
+      return find(teacher, id, { toChange: false }).then(
+        () => true,
+        () => false,
+      );
+    },
+  };
+  return service;
+}
+
+export type ShelfService = ReturnType<typeof shelfService>;
