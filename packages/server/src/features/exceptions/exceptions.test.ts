@@ -137,6 +137,7 @@ describe('a request for more time', () => {
     const { id } = await school.issued();
     const { id: first } = (await ask(id)).body;
     expect((await bao.del(`/api/my/requests/${first}`)).status).toBe(204);
+    server.clock.now += HOUR;
     const { id: second } = (await ask(id)).body;
     await finch.post(`/api/requests/${second}/answer`, { grant: false, word: 'We spoke about it' });
     expect((await bao.get(`/api/my/work/${id}`)).body).toMatchObject({
