@@ -1,5 +1,6 @@
 import {
   addSchoolDays,
+  EVERYONE,
   instantOf,
   isSchoolDay,
   localDateAt,
@@ -14,13 +15,15 @@ import {
 } from '@jolly/core';
 import { readConfig } from '@jolly/server/dist/config';
 import { openInstallation } from '@jolly/server/dist/open';
-import type { AssignmentBody } from '@jolly/server/dist/contract';
+import type { AssignmentReply, BriefBody, SetFor } from '@jolly/server/dist/contract';
+import { BLANK_BRIEF } from '@jolly/server/dist/features/assignments/issuing.service';
 import type { PlantedStory } from '@jolly/server/dist/features/pieces/pieces.service';
 import type { Services } from '@jolly/server/dist/wiring';
 import { Readable } from 'node:stream';
 import { chanceFrom, type Chance } from './chance';
 import { HAS_LEFT, NOT_JOINED, ROSTERS, SENT_BACK, TEACHERS } from './people';
 import { categoryId, EMAILS, LAB_GROUPS, LAST_YEAR, READING_GROUP, SETUP, SHOWN_AS, STANDING } from './setup';
+import { extrasOf, plantPlanning } from './planning';
 import { storyOf } from './stories';
 import { landscape, measurements, report } from './things';
 import { SENTENCES, WORK, type PlannedWork } from './work';
@@ -63,14 +66,16 @@ function dueAt(calendar: SchoolCalendar, now: number, schoolDays: number): numbe
   return instantOf(ZONE, { date: schoolDayAfter(calendar, start, schoolDays), msOfDay: msOfWallTime(DUE_TIME) });
 }
 
-function bodyOf(plan: PlannedWork, calendar: SchoolCalendar, now: number): AssignmentBody {
+function bodyOf(plan: PlannedWork, calendar: SchoolCalendar, now: number): BriefBody & Omit<SetFor, 'classId'> {
   const due = plan.due === null ? null : dueAt(calendar, now, plan.due);
-  const accepts: AssignmentBody['accepts'] = plan.how === 'inClass' ? [] : plan.files ? ['text', 'files'] : ['text'];
+  const accepts: BriefBody['accepts'] = plan.how === 'inClass' ? [] : plan.files ? ['text', 'files'] : ['text'];
   return {
+    ...BLANK_BRIEF,
     title: plan.title,
     instructions: textOf(plan.task),
     how: plan.how ?? 'handIn',
     accepts,
+    ...extrasOf(plan.title, plan.points),
     points: plan.points === null ? null : plan.points * 1000,
     opens: plan.opens === undefined ? null : dueAt(calendar, now, plan.opens) - 7 * 3_600_000,
     due,
@@ -79,6 +84,7 @@ function bodyOf(plan: PlannedWork, calendar: SchoolCalendar, now: number): Assig
     categoryId: null,
     countsInTotals: true,
     bonus: false,
+    audience: EVERYONE,
   };
 }
 
@@ -138,6 +144,8 @@ async function plantSchool(services: Services, now: number, seed: number): Promi
     },
     now,
   );
+  const planted: AssignmentReply[] = [];
+  const filedIn: Record<string, { unitIds: string[] }> = {};
   for (const [index, { name }] of CLASSES.entries()) {
     await services.roster.plant(
       classIds[index]!,
@@ -157,7 +165,10 @@ async function plantSchool(services: Services, now: number, seed: number): Promi
         const issuedAt = plan.kind === 'draft' ? null : Math.min(now - 30 * 3_600_000, addSchoolDays(calendar, body.due ?? now, -8));
         return { ...body, classId: classIds[index]!, issuedAt, createdBy: odile.id };
       }),
+      now,
     );
+    planted.push(...assignments);
+    filedIn[name] = { unitIds: units.map((one) => one.id) };
     const titled = (title: string) => assignments.find((one) => one.title === title);
     const stories: PlantedStory[] = [];
     const excused = new Map<string, string>();
@@ -190,7 +201,7 @@ async function plantSchool(services: Services, now: number, seed: number): Promi
       }
     }
     await services.pieces.plant(stories);
-    const given = { givenBy: odile.id, givenAt: now - 50 * 3_600_000, excused: false };
+    const given = { givenBy: odile.id, givenAt: now - 50 * 3_600_000, excused: false, waivesLate: false };
     const own: Parameters<typeof services.exceptions.plant>[0] = [];
     const model = titled('Valley model');
     if (model?.due && model.closes) {
@@ -220,6 +231,8 @@ async function plantSchool(services: Services, now: number, seed: number): Promi
     ]);
   }
   await plantSetup(services, { now, monday, classIds, idOf, odileId: odile.id });
+  const named = Object.fromEntries(CLASSES.map(({ name }, index) => [name, classIds[index]!]));
+  await plantPlanning({ services, calendar, now, teacherId: odile.id, colleagueId: marek.id, classIds: named, idOf, assignments: planted, filedIn });
 }
 
 /** What a teacher set up around the classes: groups, standing exceptions, last year's class, a letter in the mailroom. */

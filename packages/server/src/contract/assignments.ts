@@ -4,7 +4,6 @@ import type {
   HandInKind,
   Instant,
   LateRule,
-  LocalDate,
   MilliPercent,
   MilliPoints,
   PieceState,
@@ -162,6 +161,7 @@ export interface RescoringReply {
 }
 export interface HandoutReply {
   id: string;
+  briefId: string;
   classId: string;
   className: string;
   hue: number;
@@ -179,8 +179,4 @@ export interface ReadRubricReply {
 export interface RubricTableRequest {
   rubric: Rubric;
   format: 'csv' | 'xlsx';
-}
-export interface DayOfClass {
-  classId: string;
-  day: LocalDate;
 }

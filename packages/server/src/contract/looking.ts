@@ -58,7 +58,7 @@ export interface TodayReply {
 }
 export interface TermLineReply {
   classes: { id: string; name: string; hue: number; zone: string; terms: Term[] }[];
-  squares: { assignmentId: string; classId: string; title: string; due: Instant; issued: boolean }[];
+  squares: { assignmentId: string; briefId: string; classId: string; title: string; due: Instant; issued: boolean }[];
   /** pieces waiting for a score, for the mast */
   waiting: number;
 }

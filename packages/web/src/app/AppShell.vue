@@ -8,6 +8,7 @@ import { whenSignedOut } from '../api/client';
 import { SignInForm, useSession } from '../features/accounts';
 import { useClasses } from '../features/classes';
 import { FindAnything } from '../features/find';
+import { useNews } from '../features/news';
 import { TermLine, useScope, useTermLine } from '../features/termline';
 import SideSheet from '../ui/SideSheet.vue';
 import WordMark from '../ui/WordMark.vue';
@@ -22,6 +23,7 @@ const line = useTermLine();
 const classes = useClasses();
 const scope = useScope();
 const { choice } = useTheme();
+const news = useNews();
 const find = ref<InstanceType<typeof FindAnything> | null>(null);
 const keysOpen = ref(false);
 const meOpen = ref(false);
@@ -39,12 +41,19 @@ watch(
   () => session.me?.id,
   (id) => {
     classes.forget();
-    if (id) void line.load().catch(() => undefined);
+    news.forget();
+    if (!id) return;
+    void line.load().catch(() => undefined);
+    void news.look().catch(() => undefined);
   },
   { immediate: true },
 );
 // The line follows what was just done on a page: issued, moved, scored.
-watch(() => route.path, () => session.me && line.loaded && void line.load().catch(() => undefined));
+watch(() => route.path, () => {
+  if (!session.me || !line.loaded) return;
+  void line.load().catch(() => undefined);
+  void news.look().catch(() => undefined);
+});
 
 // Signing in again, over the page: everything typed on it stays.
 const ended = ref<{ resume: () => void } | null>(null);
@@ -87,7 +96,7 @@ async function signOut(): Promise<void> {
 activeShortcuts.everywhere = [
   { key: '/', shown: '/', does: 'shell.find', run: () => find.value?.focus() },
   { key: '?', shown: '?', does: 'shell.showShortcuts', run: () => (keysOpen.value = true) },
-  { key: 'n', shown: 'N', does: 'today.newAssignment', run: () => !student.value && void router.push({ path: '/assignments/new', query: scope.kept.value }) },
+  { key: 'n', shown: 'N', does: 'today.newAssignment', run: () => !student.value && void router.push({ path: '/compose', query: scope.kept.value }) },
 ];
 const everywhere = computed(() => activeShortcuts.everywhere.filter((one) => one.key !== 'n' || !student.value));
 </script>
@@ -103,6 +112,7 @@ const everywhere = computed(() => activeShortcuts.everywhere.filter((one) => one
       </RouterLink>
     </nav>
     <FindAnything ref="find" class="finder" :student="student" />
+    <RouterLink class="section news" :class="{ on: current === 'news' }" to="/news">{{ t('news.title') }}<b v-if="news.unseen > 0" class="count" :aria-label="t('news.unseen', { n: news.unseen })">{{ news.unseen }}</b></RouterLink>
     <div class="who" @keydown.esc="meOpen = false">
       <button class="me" :aria-expanded="meOpen" :aria-label="t('shell.me', { name: fullName })" @click="meOpen = !meOpen">{{ initials }}</button>
       <div v-if="meOpen" class="menu stack">
@@ -111,6 +121,7 @@ const everywhere = computed(() => activeShortcuts.everywhere.filter((one) => one
           <legend class="small muted">{{ t('shell.theme') }}</legend>
           <button v-for="one in ['light', 'dark', 'device'] as const" :key="one" class="chip" :aria-pressed="choice === one" @click="choice = one">{{ t(`shell.themes.${one}`) }}</button>
         </fieldset>
+        <RouterLink class="btn" to="/calendar" @click="meOpen = false">{{ t('dates.title') }}</RouterLink>
         <RouterLink v-if="!session.me?.practice" class="btn" to="/account" @click="meOpen = false">{{ t('account.title') }}</RouterLink>
         <RouterLink v-if="student && !session.me?.practice" class="btn" to="/join" @click="meOpen = false">{{ t('join.oneMore') }}</RouterLink>
         <RouterLink v-if="!student" class="btn" to="/mailroom" @click="meOpen = false">{{ t('mailroom.title') }}</RouterLink>
@@ -157,6 +168,7 @@ const everywhere = computed(() => activeShortcuts.everywhere.filter((one) => one
 .section { position: relative; display: flex; align-items: center; padding-inline: 13px; color: var(--on-mast-2); text-decoration: none; font-weight: 500; white-space: nowrap; }
 .section.on { color: var(--on-mast); font-weight: 650; }
 .section.on::after { content: ''; position: absolute; inset-inline-start: calc(50% - 7px); bottom: 0; border: 7px solid transparent; border-block-start: 0; border-block-end-color: var(--now); }
+.news { height: 100%; padding-inline: 6px; }
 .count { background: var(--now); color: #14262e; border-radius: 9px; font-size: 12px; padding: 0 6px; margin-inline-start: 6px; line-height: 17px; }
 .practice { background: var(--now); color: #14262e; display: flex; align-items: center; justify-content: center; gap: 16px; padding: 6px 20px; font-weight: 650; flex-wrap: wrap; text-align: center; }
 .practice .btn { background: #14262e; border-color: #14262e; color: #fff; }

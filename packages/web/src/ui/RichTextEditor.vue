@@ -1,15 +1,38 @@
 <script setup lang="ts">
-/** The editor for instructions and students' texts. Says its document on each change. */
+/**
+ * The editor for instructions, worksheets and students' texts. Says its document on each change. Pictures are
+ * offered where somebody can keep them: `keepPicture` puts a file up and says its id.
+ */
 import type { RichText } from '@jolly/core';
+import { Mathematics } from '@tiptap/extension-mathematics';
 import { Placeholder } from '@tiptap/extension-placeholder';
+import { TableKit } from '@tiptap/extension-table';
 import StarterKit from '@tiptap/starter-kit';
 import { EditorContent, useEditor } from '@tiptap/vue-3';
-import { computed, watch } from 'vue';
+import { computed, nextTick, ref, watch } from 'vue';
 import { useI18n } from 'vue-i18n';
+import { isSafeLink } from '@jolly/core';
+import 'katex/dist/katex.min.css';
+import { Picture } from './picture-node';
 
-const props = defineProps<{ modelValue: RichText; label: string; placeholder: string; locked?: boolean; tall?: boolean }>();
+const props = defineProps<{ modelValue: RichText; label: string; placeholder: string; locked?: boolean; tall?: boolean; keepPicture?: (file: File) => Promise<string | null> }>();
 const emit = defineEmits<{ 'update:modelValue': [RichText] }>();
 const { t } = useI18n();
+
+/** What is asked in the line under the tools: an address, a formula, what a picture shows. */
+const asking = ref<{ what: 'link' | 'formula' | 'alt'; text: string; at?: number } | null>(null);
+const askField = ref<HTMLInputElement | null>(null);
+const badLink = ref(false);
+
+async function takePictures(files: readonly File[]): Promise<boolean> {
+  const pictures = files.filter((file) => /^image\/(png|jpeg|gif|webp)$/.test(file.type));
+  if (!props.keepPicture || pictures.length === 0) return false;
+  for (const file of pictures) {
+    const fileId = await props.keepPicture(file);
+    if (fileId) editor.value?.chain().focus().insertContent({ type: 'image', attrs: { fileId, alt: file.name.replace(/\.\w+$/, '') } }).run();
+  }
+  return true;
+}
 
 let own = '';
 const editor = useEditor({
@@ -18,8 +41,30 @@ const editor = useEditor({
   extensions: [
     StarterKit.configure({ heading: { levels: [2, 3] }, link: { openOnClick: false, protocols: ['http', 'https', 'mailto'], defaultProtocol: 'https' } }),
     Placeholder.configure({ placeholder: props.placeholder }),
+    TableKit.configure({ table: { resizable: false } }),
+    Mathematics.configure({
+      inlineOptions: { onClick: (node, pos) => askFor('formula', String(node.attrs.latex), pos) },
+      katexOptions: { throwOnError: false, maxExpand: 200, maxSize: 20 },
+    }),
+    Picture,
   ],
-  editorProps: { attributes: { class: 'rich-text', role: 'textbox', 'aria-multiline': 'true', 'aria-label': props.label, dir: 'auto' } },
+  editorProps: {
+    attributes: { class: 'rich-text', role: 'textbox', 'aria-multiline': 'true', 'aria-label': props.label, dir: 'auto' },
+    handlePaste: (_view, event) => {
+      const files = [...(event.clipboardData?.files ?? [])];
+      if (files.length === 0 || !props.keepPicture) return false;
+      void takePictures(files);
+      return true;
+    },
+    handleDrop: (_view, event) => {
+      const files = [...(event.dataTransfer?.files ?? [])];
+      if (files.length === 0 || !props.keepPicture) return false;
+      event.preventDefault();
+      event.stopPropagation();
+      void takePictures(files);
+      return true;
+    },
+  },
   onUpdate: ({ editor: source }) => {
     const text = source.getJSON() as RichText;
     own = JSON.stringify(text);
@@ -35,32 +80,90 @@ watch(
 );
 watch(() => props.locked, (locked) => editor.value?.setEditable(!locked, false));
 
+async function askFor(what: 'link' | 'formula' | 'alt', text: string, at?: number): Promise<void> {
+  badLink.value = false;
+  asking.value = { what, text, ...(at === undefined ? {} : { at }) };
+  await nextTick();
+  askField.value?.focus();
+}
+function answer(): void {
+  const asked = asking.value;
+  const chain = editor.value?.chain().focus();
+  if (!asked || !chain) return;
+  const text = asked.text.trim();
+  if (asked.what === 'link') {
+    const href = text === '' || /^(https?:|mailto:)/i.test(text) ? text : `https://${text}`;
+    if (href !== '' && !isSafeLink(href)) return void (badLink.value = true);
+    const whole = chain.extendMarkRange('link');
+    if (href === '') whole.unsetLink().run();
+    else if (editor.value!.state.selection.empty && !editor.value!.isActive('link')) chain.insertContent({ type: 'text', text: href, marks: [{ type: 'link', attrs: { href } }] }).run();
+    else whole.setLink({ href }).run();
+  } else if (asked.what === 'alt') chain.updateAttributes('image', { alt: text }).run();
+  else if (asked.at !== undefined) {
+    if (text === '') chain.deleteInlineMath({ pos: asked.at }).run();
+    else chain.updateInlineMath({ latex: text, pos: asked.at }).run();
+  } else if (text !== '') chain.insertInlineMath({ latex: text }).run();
+  asking.value = null;
+}
+function picked(event: Event): void {
+  const input = event.target as HTMLInputElement;
+  void takePictures([...(input.files ?? [])]);
+  input.value = '';
+}
+
+const inTable = computed(() => editor.value?.isActive('table') ?? false);
+const onPicture = computed(() => editor.value?.isActive('image') ?? false);
 const tools = computed(() => [
   { key: 'bold', sign: 'B', run: () => editor.value?.chain().focus().toggleBold().run() },
   { key: 'italic', sign: 'I', run: () => editor.value?.chain().focus().toggleItalic().run() },
   { key: 'heading', sign: 'H', run: () => editor.value?.chain().focus().toggleHeading({ level: 2 }).run(), attributes: { level: 2 } },
   { key: 'bullets', sign: '•', mark: 'bulletList', run: () => editor.value?.chain().focus().toggleBulletList().run() },
   { key: 'numbers', sign: '1.', mark: 'orderedList', run: () => editor.value?.chain().focus().toggleOrderedList().run() },
+  { key: 'link', sign: t('editor.linkSign'), run: () => void askFor('link', String(editor.value?.getAttributes('link').href ?? '')) },
+  { key: 'table', sign: t('editor.tableSign'), run: () => editor.value?.chain().focus().insertTable({ rows: 3, cols: 3, withHeaderRow: true }).run() },
+  { key: 'formula', sign: '√x', mark: 'inlineMath', run: () => void askFor('formula', '') },
 ]);
+const tableTools = [
+  { key: 'addRow', run: () => editor.value?.chain().focus().addRowAfter().run() },
+  { key: 'addColumn', run: () => editor.value?.chain().focus().addColumnAfter().run() },
+  { key: 'dropRow', run: () => editor.value?.chain().focus().deleteRow().run() },
+  { key: 'dropColumn', run: () => editor.value?.chain().focus().deleteColumn().run() },
+  { key: 'dropTable', run: () => editor.value?.chain().focus().deleteTable().run() },
+];
 </script>
 
 <template>
   <div class="editor" :class="{ locked, tall }">
     <div v-if="!locked" class="tools" role="toolbar" :aria-label="t('editor.tools')">
       <button v-for="tool in tools" :key="tool.key" type="button" class="tool" :class="`is-${tool.key}`" :aria-label="t(`editor.${tool.key}`)" :title="t(`editor.${tool.key}`)" :aria-pressed="editor?.isActive(tool.mark ?? tool.key, tool.attributes) ?? false" @click="tool.run()">{{ tool.sign }}</button>
+      <label v-if="keepPicture" class="tool pick" :title="t('editor.picture')">{{ t('editor.pictureSign') }}<input class="hidden-text" type="file" accept="image/png,image/jpeg,image/gif,image/webp" multiple :aria-label="t('editor.picture')" @change="picked" /></label>
+      <template v-if="inTable"><button v-for="tool in tableTools" :key="tool.key" type="button" class="tool small" @click="tool.run()">{{ t(`editor.${tool.key}`) }}</button></template>
+      <button v-if="onPicture" type="button" class="tool small" @click="askFor('alt', String(editor?.getAttributes('image').alt ?? ''))">{{ t('editor.alt') }}</button>
     </div>
+    <form v-if="asking" class="asking row" @submit.prevent.stop="answer" @keydown.esc.stop="asking = null">
+      <input ref="askField" v-model="asking.text" class="field" :aria-label="t(`editor.${asking.what}`)" :placeholder="t(`editor.ask.${asking.what}`)" :aria-invalid="badLink || undefined" dir="auto" />
+      <button class="btn">{{ t('editor.set') }}</button><button type="button" class="btn quiet" @click="asking = null">{{ t('common.cancel') }}</button>
+      <span v-if="badLink" class="alarm small" role="alert">{{ t('editor.badLink') }}</span>
+    </form>
     <EditorContent :editor="editor" class="content" />
   </div>
 </template>
 
 <style scoped>
 .editor { position: relative; }
-.tools { display: flex; gap: 2px; margin-block-end: 6px; }
-.tool { border: 1px solid transparent; background: none; color: var(--text-2); border-radius: 6px; min-width: 30px; min-height: 28px; font-weight: 600; cursor: pointer; }
+.tools { display: flex; flex-wrap: wrap; gap: 2px; margin-block-end: 6px; }
+.tool { border: 1px solid transparent; background: none; color: var(--text-2); border-radius: 6px; min-width: 30px; min-height: 28px; padding-inline: 7px; font-weight: 600; cursor: pointer; }
 .tool:hover { border-color: var(--line); }
 .tool[aria-pressed='true'] { background: var(--surface-2); color: var(--text); }
+.tool.small { font-weight: 500; }
+.pick { display: inline-flex; align-items: center; }
+.pick:focus-within { outline: 3px solid var(--focus); }
 .is-italic { font-style: italic; }
+.asking { margin-block-end: 8px; flex-wrap: wrap; }
+.asking .field { flex: 1; min-width: 180px; }
 .content :deep(.rich-text) { min-height: 120px; max-width: 74ch; outline-offset: 6px; }
 .tall .content :deep(.rich-text) { min-height: 240px; }
 .content :deep(p.is-editor-empty:first-child::before) { content: attr(data-placeholder); color: var(--text-3); float: inline-start; height: 0; pointer-events: none; }
+.content :deep(.ProseMirror-selectednode) { outline: 3px solid var(--focus); }
+.content :deep(.tiptap-mathematics-render) { cursor: pointer; padding-inline: 2px; }
 </style>

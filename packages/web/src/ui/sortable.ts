@@ -14,6 +14,8 @@ interface Options {
   /** what this list is called when something is moved */
   list: string;
   moved: (move: Moved) => void;
+  /** only what this selects is taken hold of */
+  handle?: string;
 }
 
 const made = new WeakMap<HTMLElement, Sortable>();
@@ -30,9 +32,10 @@ export const vSortable: Directive<HTMLElement, Options> = {
       group: value.group,
       animation: 120,
       draggable: '[data-drag]',
+      ...(value.handle ? { handle: value.handle } : {}),
       onEnd({ item, from, to, oldDraggableIndex = 0, newDraggableIndex = 0 }) {
         item.remove();
-        from.insertBefore(item, from.querySelectorAll('[data-drag]')[oldDraggableIndex] ?? null);
+        from.insertBefore(item, from.querySelectorAll(':scope > [data-drag]')[oldDraggableIndex] ?? null);
         value.moved({ from: from.getAttribute(NAME) ?? '', to: to.getAttribute(NAME) ?? '', oldIndex: oldDraggableIndex, newIndex: newDraggableIndex });
       },
     });

@@ -1,10 +1,10 @@
-import type { AssignmentListItem, AssignmentPiecesReply, BriefChange, BriefRequest, IssueRequest, LoadRequest, StateCounts } from '../../contract';
+import type { AssignmentListItem, AssignmentPiecesReply, BriefChange, BriefKind, BriefRequest, IssueRequest, LoadRequest, StateCounts } from '../../contract';
 import { asTeacher } from '../../http/as-role';
 import { Problem } from '../../http/problem';
 import type { Ask, Route } from '../../http/route';
 import type { Services } from '../../wiring';
 import { toPieceRow } from '../pieces/pieces.mapper';
-import { assignmentParams, briefParams, changeBriefBody, issueBody, loadBody, newBriefBody, withdrawBody } from './assignments.schema';
+import { assignmentParams, briefParams, changeBriefBody, issueBody, listQuery, loadBody, newBriefBody, withdrawBody } from './assignments.schema';
 
 type OneAssignment = { assignmentId: string };
 type OneBrief = { briefId: string };
@@ -15,12 +15,13 @@ export const assignmentRoutes = ({ assignments, briefs, issuing, board, classes,
     verb: 'get',
     path: '/api/assignments',
     action: 'class.list',
-    does: 'All assignments of your classes with their states counted, drafts included.',
-    handle: async ({ actor, now }: Ask): Promise<AssignmentListItem[]> => {
+    does: 'All assignments of your classes with their states counted, or all handouts; drafts included.',
+    query: listQuery,
+    handle: async ({ actor, query, now }: Ask<unknown, unknown, { kind?: BriefKind }>): Promise<AssignmentListItem[]> => {
       const mine = await classes.load(await classes.taughtBy(asTeacher(actor).userId));
       const all = await assignments.ofClasses(
         mine.map((one) => one.id),
-        { drafts: true, now },
+        { drafts: true, now, ...(query.kind ? { kind: query.kind } : {}) },
       );
       const counts = new Map<string, { counts: StateCounts; otherDates: number }>();
       for (const { assignment, piece, exception } of await board.fill({ classes: mine, assignments: all, now })) {

@@ -119,6 +119,7 @@ const classes = Joi.array()
 
 export const briefParams = Joi.object({ briefId: id });
 export const assignmentParams = Joi.object({ assignmentId: id });
+export const listQuery = Joi.object({ kind: Joi.valid('assignment', 'handout') });
 export const newBriefBody = Joi.object<BriefRequest, true>({ ...briefForm, classes, fromShelf: id.allow(null) });
 export const changeBriefBody = Joi.object<BriefChange, true>({ ...briefForm, classes, version, tell: Joi.boolean().strict().required() });
 export const issueBody = Joi.object<IssueRequest, true>({ version, at: instantOrNull });

@@ -161,9 +161,9 @@ export function myWorkService({ classes, roster, assignments, board, pieces, ext
       const units = await classes.unitsOfAll(mine.map((one) => one.id));
       return sights
         .map(({ assignment, schoolClass }): HandoutReply => {
-          const { id, classId, title, instructions, spoken, attachments, unitId, issuedAt } = assignment;
+          const { id, briefId, classId, title, instructions, spoken, attachments, unitId, issuedAt } = assignment;
           const unit = units.get(classId)?.find((one) => one.id === unitId)?.name ?? null;
-          return { id, classId, className: schoolClass.label, hue: schoolClass.hue, title, instructions, spoken, attachments, unit, issuedAt: issuedAt ?? now };
+          return { id, briefId, classId, className: schoolClass.label, hue: schoolClass.hue, title, instructions, spoken, attachments, unit, issuedAt: issuedAt ?? now };
         })
         .sort((a, b) => b.issuedAt - a.issuedAt);
     },

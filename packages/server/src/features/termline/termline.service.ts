@@ -25,7 +25,7 @@ export function termLineService({ classes, roster, assignments, board, myWork }:
       if (actor.role === 'student') {
         const [mine, sights] = await Promise.all([classes.load(await roster.classesOf(actor.userId)), myWork.mySights(actor, now)]);
         const squares = sights.flatMap(({ assignment, resolved: { window } }) =>
-          window.due === null ? [] : [{ assignmentId: assignment.id, classId: assignment.classId, title: assignment.title, due: window.due, issued: true }],
+          window.due === null ? [] : [{ assignmentId: assignment.id, briefId: assignment.briefId, classId: assignment.classId, title: assignment.title, due: window.due, issued: true }],
         );
         return { classes: mine.filter((one) => one.putAwayAt === null).map(toClass), squares, waiting: 0 };
       }
@@ -37,8 +37,8 @@ export function termLineService({ classes, roster, assignments, board, myWork }:
         ),
         board.sights({ classes: mine, now }),
       ]);
-      const squares = all.flatMap(({ id, classId, title, due, issuedAt }) =>
-        due === null ? [] : [{ assignmentId: id, classId, title, due, issued: issuedAt !== null && issuedAt <= now }],
+      const squares = all.flatMap(({ id, briefId, classId, title, due, issuedAt }) =>
+        due === null ? [] : [{ assignmentId: id, briefId, classId, title, due, issued: issuedAt !== null && issuedAt <= now }],
       );
       return { classes: mine.map(toClass), squares, waiting: toPiles(sights).reduce((sum, pile) => sum + pile.waiting, 0) };
     },

@@ -4,7 +4,7 @@ import { PIECE_STATES, type PieceState } from '@jolly/core';
 import type { AssignmentPiecesReply, ClassReply, PieceRow, ReturnReply } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { ApiProblem, ask } from '../../api/client';
+import { ApiProblem, ask, now } from '../../api/client';
 import { useLoad } from '../../api/use-load';
 import LoadGate from '../../ui/LoadGate.vue';
 import RichTextView from '../../ui/RichTextView.vue';
@@ -13,7 +13,10 @@ import StateWord from '../../ui/StateWord.vue';
 import { useShortcuts } from '../../ui/use-shortcuts';
 import { useWords } from '../../ui/use-words';
 import { useScope, useTermLine } from '../termline';
+import AttachmentList from './AttachmentList.vue';
 import ExceptionSheet from './ExceptionSheet.vue';
+import RescoreSheet from './RescoreSheet.vue';
+import RubricView from './RubricView.vue';
 import { useTrail } from './use-trail';
 
 const { t, name, count, length, points, when } = useWords();
@@ -36,11 +39,12 @@ const toScore = computed(() => rows.value.filter((row) => row.state === 'in' || 
 const said = ref('');
 
 const schoolClass = ref<ClassReply | null>(null);
-const sheet = ref<{ open: boolean; studentId: string | null }>({ open: false, studentId: null });
-async function openSheet(studentId: string): Promise<void> {
+const sheet = ref<{ open: boolean; about: { studentId: string } | null }>({ open: false, about: null });
+const rescoring = ref(false);
+async function openSheet(studentId: string | null): Promise<void> {
   if (!assignment.value) return;
   schoolClass.value ??= await ask<ClassReply>('GET', `/api/classes/${assignment.value.classId}`);
-  sheet.value = { open: true, studentId };
+  sheet.value = { open: true, about: studentId === null ? null : { studentId } };
 }
 async function giveBack(): Promise<void> {
   try {
@@ -61,16 +65,19 @@ useShortcuts([{ key: 'm', shown: 'M', does: 'assignment.mark', run: () => void r
       <div class="heading">
         <h1 dir="auto">{{ assignment.title || t('plan.untitled') }}</h1>
         <span class="small grow">{{ lineClass?.name }} · {{ assignment.points === null ? t('work.words') : t('assignment.outOf', { n: points(assignment.points) }) }} · {{ assignment.due === null ? t('common.noDue') : t('common.due', { when: when(assignment.due, zone) }) }}<template v-if="assignment.closes !== null"> · {{ t('common.closes', { when: when(assignment.closes, zone) }) }}</template></span>
-        <RouterLink class="btn" :to="{ path: `/assignments/${id}/edit`, query: kept }">{{ t('assignment.edit') }}</RouterLink>
+        <RouterLink class="btn" :to="{ path: `/compose/${assignment.briefId}`, query: kept }">{{ t('assignment.edit') }}</RouterLink>
         <button v-if="held > 0" class="btn" :class="{ main: toScore === 0 }" @click="giveBack">{{ t('assignment.returnHeld', { n: held }) }}</button>
         <RouterLink class="btn" :class="{ main: toScore > 0 || held === 0 }" :to="{ path: `/marking/${id}`, query: kept }">{{ t('assignment.mark') }} <span class="key">M</span></RouterLink>
       </div>
       <p v-if="said" class="note" role="status">{{ said }}</p>
       <p v-if="assignment.issuedAt === null" class="note">{{ t('assignment.draftNotice') }}</p>
-      <details class="task"><summary>{{ t('piece.toDo') }}</summary><RichTextView :text="assignment.instructions" /></details>
+      <p v-else-if="assignment.issuedAt > now()" class="note">{{ t('compose.issuedLater', { when: when(assignment.issuedAt, zone) }) }}</p>
+      <p v-if="value && value.rescorable > 0" class="note row wrap"><span class="grow">{{ count('rubric.changed', value.rescorable) }}</span><button type="button" class="btn" @click="rescoring = true">{{ t('rubric.changedLook') }}</button></p>
+      <details class="task"><summary>{{ t('piece.toDo') }}</summary><RichTextView :text="assignment.instructions" /><AttachmentList class="with" :attachments="assignment.attachments" :spoken="assignment.spoken" /><RubricView v-if="assignment.scoring.by === 'rubric'" class="with" :rubric="assignment.scoring.rubric" /></details>
       <div class="row wrap filters" role="group" :aria-label="t('assignment.states')">
         <button class="chip" :aria-pressed="filter === null" @click="filter = null">{{ t('assignment.allStates') }} {{ rows.length }}</button>
         <button v-for="one in counts" :key="one.state" class="chip state-chip" :aria-pressed="filter === one.state" @click="filter = filter === one.state ? null : one.state"><SignalFlag :state="one.state" /> {{ t(`state.${one.state}`) }} {{ one.n }}</button>
+        <span class="grow" /><button type="button" class="chip" @click="openSheet(null)">{{ t('compose.give') }}</button>
       </div>
       <div class="sheet wide-table">
         <table class="table">
@@ -95,7 +102,8 @@ useShortcuts([{ key: 'm', shown: 'M', does: 'assignment.mark', run: () => void r
         <p v-if="shown.length === 0" class="none muted">{{ rows.length === 0 ? t('assignment.empty') : t('assignment.noneInFilter') }}</p>
       </div>
     </div>
-    <ExceptionSheet v-if="assignment" :open="sheet.open" :assignment-id="id" :rows="rows" :student-id="sheet.studentId" :calendar="schoolClass?.calendar ?? null" :usual-time="schoolClass?.dueTime ?? null" :zone="zone" :base="assignment" @close="sheet.open = false" @changed="reload" />
+    <ExceptionSheet v-if="assignment" :open="sheet.open" :assignment-id="id" :rows="rows" :class-id="assignment.classId" :group-dates="value?.groupDates ?? []" :about="sheet.about" :issued="assignment.issuedAt !== null" :calendar="schoolClass?.calendar ?? null" :usual-time="schoolClass?.dueTime ?? null" :zone="zone" :base="assignment" @close="sheet.open = false" @changed="reload" />
+    <RescoreSheet v-if="assignment" :open="rescoring" :assignment-id="id" @close="rescoring = false" @changed="reload" />
   </LoadGate>
 </template>
 
@@ -105,6 +113,7 @@ useShortcuts([{ key: 'm', shown: 'M', does: 'assignment.mark', run: () => void r
 .filters { margin-block-end: 12px; gap: 6px; }
 .state-chip { display: inline-flex; align-items: center; gap: 6px; }
 .own { display: block; }
+.with { margin-block-start: 10px; }
 .none { padding: 18px; }
 .end { text-align: end; }
 td .btn { min-height: 28px; padding-block: 2px; white-space: nowrap; }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The desk: the work at left, score and words at right, the paper edges of all students below. */
 import { parsePoints, type PieceState } from '@jolly/core';
-import type { AssignmentPiecesReply, DeskPieceReply, PieceRow, ReturnReply, SendBackRequest } from '@jolly/server/contract';
+import type { AssignmentPiecesReply, Chosen, DeskPieceReply, PieceRow, ReturnReply, SendBackRequest } from '@jolly/server/contract';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { ApiProblem, ask } from '../../api/client';
@@ -15,6 +15,7 @@ import WhenField from '../../ui/WhenField.vue';
 import { useShortcuts } from '../../ui/use-shortcuts';
 import { useWords } from '../../ui/use-words';
 import { useTermLine } from '../termline';
+import ChoiceLadder from './ChoiceLadder.vue';
 import WorkFileView from './WorkFileView.vue';
 
 const { t, name, count, length, points, when } = useWords();
@@ -36,8 +37,13 @@ const position = computed(() => rows.value.findIndex((row) => row.student.id ===
 const desk = ref<DeskPieceReply | null>(null);
 const deskState = ref<'loading' | 'ready' | 'failed'>('loading');
 const deskWhy = ref('');
-const fields = ref({ earned: '', remark: '' });
-const stored = ref({ earned: '', remark: '' });
+interface Fields {
+  earned: string;
+  chosen: Chosen | null;
+  remark: string;
+}
+const fields = ref<Fields>({ earned: '', chosen: null, remark: '' });
+const stored = ref<Fields>({ earned: '', chosen: null, remark: '' });
 const said = ref('');
 const problem = ref<ApiProblem | null>(null);
 const newer = ref<DeskPieceReply | null>(null);
@@ -52,7 +58,7 @@ const fetchPiece = (id: string) => ask<DeskPieceReply>('GET', pieceAddress(id));
 function take(reply: DeskPieceReply): void {
   desk.value = reply;
   const { score } = reply.row;
-  stored.value = { earned: score?.earned == null ? '' : points(score.earned), remark: score?.remark ?? '' };
+  stored.value = { earned: score?.earned == null ? '' : points(score.earned), chosen: score?.chosen ?? null, remark: score?.remark ?? '' };
   fields.value = { ...stored.value };
   deskState.value = 'ready';
 }
@@ -66,7 +72,7 @@ async function show(id: string): Promise<void> {
     if (id !== studentId.value) return;
     take(reply);
     const kept = localStorage.getItem(keptKey(id));
-    if (kept) fields.value = JSON.parse(kept) as typeof fields.value;
+    if (kept) fields.value = { ...fields.value, ...(JSON.parse(kept) as Partial<Fields>) };
     await nextTick();
     scoreField.value?.focus();
     scoreField.value?.select();
@@ -82,7 +88,9 @@ async function show(id: string): Promise<void> {
 }
 watch(studentId, (id) => id && void show(id), { immediate: true });
 
-const dirty = computed(() => fields.value.earned !== stored.value.earned || fields.value.remark !== stored.value.remark);
+const dirty = computed(() => JSON.stringify(fields.value) !== JSON.stringify(stored.value));
+/** scored by choosing: the points follow from what is chosen */
+const byChoice = computed(() => assignment.value !== null && ['rubric', 'words', 'done'].includes(assignment.value.scoring.by));
 watch(fields, (typed) => {
   if (!studentId.value || deskState.value !== 'ready') return;
   if (dirty.value) localStorage.setItem(keptKey(studentId.value), JSON.stringify(typed));
@@ -98,18 +106,18 @@ function go(by: number): void {
 const earned = computed(() => (fields.value.earned.trim() === '' ? null : parsePoints(fields.value.earned)));
 const badNumber = computed(() => fields.value.earned.trim() !== '' && earned.value === null);
 const aboveMax = computed(() => problem.value?.code === 'score.aboveMaximum');
-const empty = computed(() => fields.value.earned.trim() === '' && fields.value.remark.trim() === '');
+const empty = computed(() => fields.value.earned.trim() === '' && fields.value.chosen === null && fields.value.remark.trim() === '');
 
 async function hold({ next, bonus = false, version }: { next: boolean; bonus?: boolean; version?: number }): Promise<void> {
   const current = desk.value;
   if (!current) return;
   const id = current.row.student.id;
-  if (badNumber.value) return void scoreField.value?.focus();
+  if (badNumber.value && !byChoice.value) return void scoreField.value?.focus();
   // Nothing was changed: going on is all that was asked.
   if (empty.value || (!dirty.value && current.row.score)) return void (next && go(1));
   problem.value = null;
   try {
-    const reply = await ask<DeskPieceReply>('PUT', `${pieceAddress(id)}/score`, { body: { earned: earned.value, remark: fields.value.remark, bonusConfirmed: bonus, version: version ?? current.row.version } });
+    const reply = await ask<DeskPieceReply>('PUT', `${pieceAddress(id)}/score`, { body: { earned: byChoice.value ? null : earned.value, chosen: byChoice.value ? fields.value.chosen : null, remark: fields.value.remark, bonusConfirmed: bonus, version: version ?? current.row.version } });
     localStorage.removeItem(keptKey(id));
     newer.value = null;
     take(reply);
@@ -208,7 +216,8 @@ useShortcuts([
         <div class="row name"><h2 class="grow" dir="auto">{{ desk ? name(desk.row.student) : '' }}</h2><span class="muted small">{{ t('desk.position', { a: position + 1, b: rows.length }) }}</span></div>
         <p v-if="desk?.row.exception" class="small muted">{{ desk.row.exception.reason }}</p>
         <form class="stack form" @submit.prevent="hold({ next: true })">
-          <div v-if="assignment?.points != null">
+          <ChoiceLadder v-if="assignment && byChoice" v-model="fields.chosen" :scoring="assignment.scoring" :points="assignment.points" />
+          <div v-else-if="assignment?.points != null">
             <label class="label" for="earned">{{ t('desk.score') }}</label>
             <div class="row">
               <input id="earned" ref="scoreField" v-model="fields.earned" class="field earned" inputmode="decimal" autocomplete="off" :aria-invalid="badNumber || aboveMax || undefined" @keydown.enter.prevent="hold({ next: true })" />

@@ -35,6 +35,7 @@ const back = computed(() =>
 const waiting = computed(() => mine.value.filter((piece) => piece.state === 'in' || piece.state === 'inLate'));
 const closed = computed(() => mine.value.filter((piece) => piece.state === 'missing' && !piece.stillAccepted));
 const shownStandings = computed(() => (standings.value.value ?? []).filter((one) => scope.inScope(one.classId)));
+const handouts = computed(() => (value.value?.handouts ?? []).filter((one) => scope.inScope(one.classId)));
 const excerpt = (remark: string) => (remark.length > 90 ? `${remark.slice(0, 88)}…` : remark);
 </script>
 
@@ -42,7 +43,7 @@ const excerpt = (remark: string) => (remark.length > 90 ? `${remark.slice(0, 88)
   <LoadGate :state="state" :why="why" @retry="reload">
     <div class="page">
       <h1 class="hidden-text">{{ t('work.title') }}</h1>
-      <div v-if="mine.length === 0" class="note stack"><template v-if="line.classes.length > 0"><p>{{ t('work.nothingIssued', { classes: line.classes.map((one) => one.name).join(', ') }) }}</p><p class="muted">{{ t('work.nothingIssuedHint') }}</p></template><template v-else><p>{{ t('work.nothingAtAll') }}</p><p class="muted">{{ t('work.nothingHint') }}</p><RouterLink class="btn main" to="/join">{{ t('signIn.toJoin') }}</RouterLink></template></div>
+      <div v-if="mine.length === 0 && handouts.length === 0" class="note stack"><template v-if="line.classes.length > 0"><p>{{ t('work.nothingIssued', { classes: line.classes.map((one) => one.name).join(', ') }) }}</p><p class="muted">{{ t('work.nothingIssuedHint') }}</p></template><template v-else><p>{{ t('work.nothingAtAll') }}</p><p class="muted">{{ t('work.nothingHint') }}</p><RouterLink class="btn main" to="/join">{{ t('signIn.toJoin') }}</RouterLink></template></div>
       <div v-else class="columns">
         <section>
           <div v-for="group in groups" :key="group.key" class="group">
@@ -69,6 +70,10 @@ const excerpt = (remark: string) => (remark.length > 90 ? `${remark.slice(0, 88)
               <strong v-if="piece.returned!.effective !== null && piece.points !== null" class="score">{{ points(piece.returned!.effective) }}/{{ points(piece.points) }}</strong>
             </RouterLink>
           </div>
+          <template v-if="handouts.length > 0">
+            <div class="heading group-top"><h2>{{ t('handouts.title') }}</h2></div>
+            <div class="sheet list"><RouterLink v-for="one in handouts" :key="one.id" class="line" :to="{ path: `/handouts/${one.briefId}`, query: scope.kept.value }"><span class="grow"><strong dir="auto">{{ one.title }}</strong><span class="small block muted">{{ one.className }}<template v-if="one.unit"> · {{ one.unit }}</template></span></span></RouterLink></div>
+          </template>
           <template v-if="shownStandings.length > 0">
             <div class="heading group-top"><h2>{{ t('work.heading') }}</h2></div>
             <div class="sheet list">

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** One piece: what to do, the place to work, handing in and taking back, and what came back. */
-import { isBlank, unmilli, wordCount } from '@jolly/core';
+import { isBlank, isSafeLink, plainText, textOf, unmilli, wordCount } from '@jolly/core';
 import type { HandInView, MyPieceReply, WorkFile } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { onBeforeRouteLeave, useRoute } from 'vue-router';
@@ -14,8 +14,9 @@ import RichTextView from '../../ui/RichTextView.vue';
 import StateWord from '../../ui/StateWord.vue';
 import { useWords } from '../../ui/use-words';
 import { useSession } from '../accounts';
-import { useTrail } from '../assignments';
+import { AttachmentList, RubricView, useTrail } from '../assignments';
 import { useScope } from '../termline';
+import MoreTime from './MoreTime.vue';
 import { useDraft } from './use-draft';
 
 const { t, count, length, points, when } = useWords();
@@ -40,6 +41,20 @@ const may = computed(() => value.value?.mayHandIn ?? null);
 const working = computed(() => value.value !== null && may.value === null);
 const { problem, busy, attempt } = useAttempt();
 const words = computed(() => wordCount(draft.text.value));
+const rubric = computed(() => (value.value?.scoring.by === 'rubric' ? value.value.scoring.rubric : null));
+const accepts = computed(() => piece.value?.accepts ?? []);
+const takesText = computed(() => accepts.value.includes('text'));
+const takesFiles = computed(() => accepts.value.some((kind) => kind !== 'text' && kind !== 'link'));
+/** what the file chooser offers where only some kinds are asked for */
+const fileKinds = computed(() => (accepts.value.includes('files') ? undefined : [...(accepts.value.includes('photos') || accepts.value.includes('drawing') ? ['image/*'] : []), ...(accepts.value.includes('recording') ? ['audio/*', 'video/*'] : [])].join(',')));
+const onlyKinds = computed(() => (accepts.value.includes('files') ? '' : t('piece.onlyKinds', { kinds: accepts.value.filter((kind) => kind !== 'text' && kind !== 'link').map((kind) => t(`compose.kinds.${kind}`)).join(', ') })));
+const badLink = ref(false);
+function setLink(typed: string): void {
+  const text = typed.trim();
+  const address = text === '' || /^https?:\/\//i.test(text) ? text : `https://${text}`;
+  badLink.value = address !== '' && !isSafeLink(address);
+  if (!badLink.value) draft.change(textOf(address));
+}
 
 interface Upload {
   name: string;
@@ -69,7 +84,7 @@ function picked(event: Event): void {
 const dropping = ref(false);
 function dropped(event: DragEvent): void {
   dropping.value = false;
-  if (working.value && piece.value?.accepts.includes('files')) void attach(event.dataTransfer?.files ?? null);
+  if (working.value && takesFiles.value) void attach(event.dataTransfer?.files ?? null);
 }
 async function detach(file: WorkFile): Promise<void> {
   await attempt(async () => {
@@ -135,7 +150,8 @@ watch(() => route.params.id, () => window.location.reload());
           <p class="remark" dir="auto">{{ piece.returned.remark || t('piece.noRemark') }}</p>
         </div>
         <div v-if="value.sentBack && piece.state === 'sentBack'" class="note stack"><strong>{{ t('piece.sentBack', { when: when(value.sentBack.at, zone) }) }}</strong><p dir="auto">{{ value.sentBack.reason }}</p><p v-if="value.sentBack.newDue !== null">{{ t('piece.sentBackBy', { when: when(value.sentBack.newDue, zone) }) }}</p></div>
-        <div><h2 class="label-head">{{ t('piece.toDo') }}</h2><RichTextView :text="value.instructions" /></div>
+        <div><h2 class="label-head">{{ t('piece.toDo') }}</h2><RichTextView :text="value.instructions" /><AttachmentList class="with" :attachments="value.attachments" :spoken="value.spoken" /></div>
+        <details v-if="rubric" class="how" :open="piece.returned !== null"><summary>{{ rubric.name || t('rubric.title') }}</summary><RubricView :rubric="rubric" :choices="piece.returned?.chosen?.by === 'rubric' ? piece.returned.chosen.choices : null" /></details>
 
         <div v-if="value.handIn" class="sheet handed stack">
           <div class="row wrap"><h2 class="grow">{{ t(piece.lateBy > 0 ? 'piece.inNowLate' : 'piece.inNow') }}</h2><RouterLink class="btn" :to="{ path: `/work/${id}/receipt`, query: kept }">{{ t('piece.receipt') }}</RouterLink></div>
@@ -157,7 +173,7 @@ watch(() => route.params.id, () => window.location.reload());
         </div>
         <div v-else-if="working" class="stack">
           <h2 class="label-head">{{ t('piece.yourWork') }}</h2>
-          <div v-if="piece.accepts.includes('text')" class="sheet editor-sheet">
+          <div v-if="takesText" class="sheet editor-sheet">
             <RichTextEditor :model-value="draft.text.value" tall :label="t('piece.textLabel')" :placeholder="t('piece.textPlaceholder')" @update:model-value="draft.change" />
             <p class="small muted saved" role="status">
               <span>{{ count('desk.words', words) }}</span>
@@ -172,13 +188,14 @@ watch(() => route.params.id, () => window.location.reload());
             <div class="sheet other"><RichTextView :text="draft.other.value.text" /></div>
             <div class="row"><button class="btn" @click="draft.keepMine()">{{ t('piece.keepMine') }}</button><button class="btn" @click="draft.takeOther()">{{ t('piece.takeOther') }}</button></div>
           </div>
-          <div v-if="piece.accepts.includes('files')" class="sheet files" :class="{ dropping }">
+          <div v-if="!takesText && piece.accepts.includes('link')" class="sheet editor-sheet"><label class="label" for="work-link">{{ t('piece.link') }}</label><input id="work-link" class="field" inputmode="url" :value="plainText(draft.text.value).trim()" placeholder="https://" dir="ltr" @change="setLink(($event.target as HTMLInputElement).value)" /><p v-if="badLink" class="alarm small" role="alert">{{ t('attach.badUrl') }}</p></div>
+          <div v-if="takesFiles" class="sheet files" :class="{ dropping }">
             <ul class="plain">
               <li v-for="file in files" :key="file.id" class="file"><a :href="`/api/files/${file.id}`" download class="grow clip" dir="auto">{{ file.name }}</a><span class="muted small">{{ size(file.size) }}</span><button class="btn quiet" :aria-label="t('piece.remove', { name: file.name })" @click="detach(file)">×</button></li>
               <li v-for="upload in uploads" :key="upload.name" class="file"><span class="grow clip" :class="{ alarm: upload.why }" :role="upload.why ? 'alert' : undefined">{{ upload.why ? t('piece.uploadFailed', { name: upload.name, why: upload.why }) : t('piece.sending', { name: upload.name }) }}</span><button v-if="!upload.why" class="btn quiet" @click="upload.abort.abort()">{{ t('piece.stop') }}</button><button v-else class="btn quiet" :aria-label="t('common.close')" @click="uploads = uploads.filter((one) => one !== upload)">×</button></li>
             </ul>
-            <label class="btn pick"><input class="hidden-text" type="file" multiple @change="picked" />{{ t('piece.addFiles') }}</label>
-            <span class="muted small">{{ t('piece.fileHint') }}</span>
+            <label class="btn pick"><input class="hidden-text" type="file" multiple :accept="fileKinds" @change="picked" />{{ t('piece.addFiles') }}</label>
+            <span class="muted small">{{ onlyKinds || t('piece.fileHint') }}</span>
           </div>
         </div>
         <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
@@ -191,6 +208,7 @@ watch(() => route.params.id, () => window.location.reload());
             <template v-if="piece.window.due === null"><dt>{{ t('compose.due') }}</dt><dd>{{ t('common.noDue') }}</dd></template>
             <dt>{{ t('desk.score') }}</dt><dd>{{ piece.points === null ? t('work.words') : t('assignment.outOf', { n: points(piece.points) }) }}</dd>
           </dl>
+          <MoreTime :assignment-id="id" :requests="value.requests" :may-ask="value.mayAsk" :due="piece.window.due" :zone="zone" @changed="reload" />
           <details v-if="value.trail.length > 0" class="why"><summary>{{ t('piece.why') }}</summary><p v-for="one in trailText(value.trail, zone)" :key="one" class="small">{{ one }}</p></details>
         </section>
         <section v-if="working" class="sheet dates stack">
@@ -211,6 +229,8 @@ watch(() => route.params.id, () => window.location.reload());
 <style scoped>
 .columns { display: grid; grid-template-columns: minmax(0, 1fr) 316px; gap: 28px; max-width: 1180px; align-items: start; }
 .work > * + * { margin-block-start: 20px; }
+.with { margin-block-start: 14px; }
+.how summary { cursor: pointer; font-weight: 600; margin-block-end: 8px; }
 .head h1 { font-size: 28px; overflow-wrap: anywhere; }
 .head > * + * { margin-block-start: 4px; }
 .label-head { font-size: 15px; color: var(--text-2); margin-block-end: 6px; }

@@ -42,7 +42,7 @@ const titleOf = (square: (typeof squares.value)[number]) =>
   t('term.square', { title: square.title || t('plan.untitled'), className: square.className, when: whenText(square.due, line.zone) }) + (square.issued ? '' : `, ${t('term.draft')}`);
 
 function open(square: (typeof squares.value)[number]): void {
-  const path = props.student ? `/work/${square.assignmentId}` : square.issued ? `/assignments/${square.assignmentId}` : `/assignments/${square.assignmentId}/edit`;
+  const path = props.student ? `/work/${square.assignmentId}` : square.issued ? `/assignments/${square.assignmentId}` : `/compose/${square.briefId}`;
   void router.push({ path, query: scope.kept.value });
 }
 

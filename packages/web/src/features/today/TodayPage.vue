@@ -12,6 +12,7 @@ import SignalFlag from '../../ui/SignalFlag.vue';
 import { useWords } from '../../ui/use-words';
 import { PileCard } from '../marking';
 import { useScope, useTermLine } from '../termline';
+import RequestCard from './RequestCard.vue';
 
 const SHOWN_AT_FIRST = 6;
 const { t, name, count, when } = useWords();
@@ -26,7 +27,8 @@ const waitingPieces = computed(() => piles.value.reduce((sum, pile) => sum + pil
 const owing = computed(() => (value.value?.waitingOn ?? []).filter((one) => inScope(one.classId)));
 const owed = computed(() => owing.value.reduce((sum, one) => sum + one.pieces.length, 0));
 const shown = computed(() => (all.value ? owing.value : owing.value.slice(0, SHOWN_AT_FIRST)));
-const drafts = computed(() => (value.value?.drafts ?? []).filter((one) => inScope(one.classId)));
+const drafts = computed(() => (value.value?.drafts ?? []).filter((one) => one.classIds.some(inScope)));
+const requests = computed(() => (value.value?.requests ?? []).filter((one) => inScope(one.classId)));
 const feedback = computed(() => (value.value?.feedback ?? []).filter((one) => inScope(one.classId)));
 const returnedCount = computed(() => feedback.value.reduce((sum, one) => sum + one.returned, 0));
 const unreadCount = computed(() => feedback.value.reduce((sum, one) => sum + one.unread, 0));
@@ -58,16 +60,17 @@ const days = computed(() => {
       </div>
       <div v-else class="columns">
         <section>
+          <template v-if="requests.length > 0"><h2 class="asked">{{ t('requests.title') }}</h2><RequestCard v-for="one in requests" :key="one.id" :request="one" @answered="reload" /></template>
           <div class="heading"><h2>{{ t('today.waitingOnYou') }}</h2><span class="small">{{ count('today.piecesWaiting', waitingPieces) }}</span></div>
           <p v-if="piles.length === 0" class="muted">{{ t('today.nothingWaits') }}</p>
           <PileCard v-for="(pile, index) in piles" :key="pile.assignmentId" :pile="pile" :first="index === 0" @returned="reload" />
           <template v-if="drafts.length > 0">
             <h2 class="later">{{ t('today.drafts') }}</h2>
             <ul class="plain">
-              <li v-for="draft in drafts" :key="draft.assignmentId" class="draft">
-                <ClassSquare :hue="classOf(draft.classId)?.hue ?? 0" />
-                <RouterLink :to="{ path: `/assignments/${draft.assignmentId}/edit`, query: kept }" dir="auto">{{ draft.title || t('plan.untitled') }}</RouterLink>
-                <span class="muted small">{{ classOf(draft.classId)?.name }}</span>
+              <li v-for="draft in drafts" :key="draft.briefId" class="draft">
+                <ClassSquare :hue="classOf(draft.classIds[0]!)?.hue ?? 0" />
+                <RouterLink :to="{ path: `/compose/${draft.briefId}`, query: kept }" dir="auto">{{ draft.title || t('plan.untitled') }}</RouterLink>
+                <span class="muted small">{{ draft.classIds.map((id) => classOf(id)?.name).join(', ') }}<template v-if="draft.issuedAt !== null"> · {{ t('plan.goesOut', { when: when(draft.issuedAt, line.zone) }) }}</template></span>
               </li>
             </ul>
           </template>
@@ -114,7 +117,7 @@ const days = computed(() => {
               </li>
             </ul>
           </div>
-          <RouterLink class="btn main new" :to="{ path: '/assignments/new', query: kept }">{{ t('today.newAssignment') }} <span class="key">N</span></RouterLink>
+          <RouterLink class="btn main new" :to="{ path: '/compose', query: kept }">{{ t('today.newAssignment') }} <span class="key">N</span></RouterLink>
         </section>
       </div>
     </div>
@@ -124,6 +127,7 @@ const days = computed(() => {
 <style scoped>
 .columns { display: grid; grid-template-columns: minmax(0, 1.2fr) minmax(0, 1.04fr) minmax(0, 1fr); gap: 22px; }
 .later { margin-block: 26px 12px; }
+.asked { margin-block-end: 10px; }
 .first { max-width: 520px; margin: 40px auto; }
 .list { padding: 4px 16px; }
 .none { padding-block: 14px; }

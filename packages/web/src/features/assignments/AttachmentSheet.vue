@@ -1,0 +1,102 @@
+<script setup lang="ts">
+/** One thing that goes with a brief: a file, a link, a worksheet written here, or a handout. */
+import { EMPTY_TEXT, isSafeLink, type RichText } from '@jolly/core';
+import type { AssignmentListItem, Attachment, KeptFile } from '@jolly/server/contract';
+import { computed, ref, watch } from 'vue';
+import { useI18n } from 'vue-i18n';
+import { ask } from '../../api/client';
+import { useAttempt } from '../../api/use-attempt';
+import RichTextEditor from '../../ui/RichTextEditor.vue';
+import SideSheet from '../../ui/SideSheet.vue';
+import { keepPicture } from './keep-picture';
+
+const props = defineProps<{ open: boolean; attachment: Attachment | null; handouts: readonly Pick<AssignmentListItem, 'briefId' | 'title'>[]; classIds: readonly string[] }>();
+const emit = defineEmits<{ close: []; set: [Attachment]; remove: [] }>();
+const { t } = useI18n();
+const { problem, busy, attempt } = useAttempt();
+
+const KINDS = ['file', 'link', 'worksheet', 'handout'] as const;
+const kind = ref<Attachment['kind']>('file');
+const title = ref('');
+const use = ref<Attachment['use']>('toRead');
+const example = ref(false);
+const file = ref<KeptFile | null>(null);
+const url = ref('');
+const text = ref<RichText>(EMPTY_TEXT);
+const briefId = ref('');
+const uploading = ref('');
+const asked = ref(false);
+
+watch([() => props.open, () => props.attachment], () => {
+  const one = props.attachment;
+  kind.value = one?.kind ?? 'file';
+  title.value = one?.title ?? '';
+  use.value = one?.use ?? 'toRead';
+  example.value = one?.example ?? false;
+  file.value = one?.kind === 'file' ? one.file : null;
+  url.value = one?.kind === 'link' ? one.url : '';
+  text.value = one?.kind === 'worksheet' ? one.text : EMPTY_TEXT;
+  briefId.value = one?.kind === 'handout' ? one.briefId : '';
+  asked.value = false;
+}, { immediate: true });
+watch(kind, (now, before) => {
+  // A worksheet is for writing on; everything else is first of all to read.
+  if (before && !props.attachment) use.value = now === 'worksheet' ? 'oneEach' : 'toRead';
+});
+
+async function picked(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement;
+  const [chosen] = input.files ?? [];
+  input.value = '';
+  if (!chosen) return;
+  uploading.value = chosen.name;
+  await attempt(async () => {
+    file.value = await ask<KeptFile>('POST', '/api/files', { file: chosen });
+    if (title.value === '') title.value = chosen.name;
+  });
+  uploading.value = '';
+}
+const address = computed(() => (/^https?:\/\//i.test(url.value.trim()) ? url.value.trim() : `https://${url.value.trim()}`));
+const badUrl = computed(() => kind.value === 'link' && (url.value.trim() === '' || !isSafeLink(address.value) || !address.value.includes('.')));
+const ready = computed(() => (kind.value === 'file' ? file.value !== null : kind.value === 'link' ? !badUrl.value : kind.value === 'handout' ? briefId.value !== '' : title.value.trim() !== ''));
+
+function done(): void {
+  asked.value = true;
+  if (!ready.value) return;
+  const common = { id: props.attachment?.id ?? crypto.randomUUID(), title: title.value.trim(), use: use.value, example: example.value };
+  const named = (otherwise: string) => ({ ...common, title: common.title || otherwise });
+  if (kind.value === 'file') emit('set', { ...named(file.value!.name), kind: 'file', file: file.value! });
+  else if (kind.value === 'link') emit('set', { ...named(address.value), kind: 'link', url: address.value });
+  else if (kind.value === 'worksheet') emit('set', { ...common, kind: 'worksheet', text: text.value });
+  else emit('set', { ...named(props.handouts.find((one) => one.briefId === briefId.value)?.title ?? ''), kind: 'handout', briefId: briefId.value, use: 'toRead' });
+}
+</script>
+
+<template>
+  <SideSheet :open="open" :title="t('attach.title')" :width="kind === 'worksheet' ? 720 : 460" @close="emit('close')">
+    <div class="stack">
+      <div v-if="!attachment" class="row wrap" role="group" :aria-label="t('attach.kind')"><button v-for="one in KINDS" :key="one" type="button" class="chip" :aria-pressed="kind === one" @click="kind = one">{{ t(`attach.kinds.${one}`) }}</button></div>
+      <div v-if="kind === 'file'" class="row wrap">
+        <label class="btn pick">{{ t('attach.pick') }}<input class="hidden-text" type="file" :disabled="busy" @change="picked" /></label>
+        <span v-if="uploading" class="muted small">{{ t('attach.uploading', { name: uploading }) }}</span><span v-else-if="file" class="clip" dir="auto">{{ file.name }}</span>
+      </div>
+      <div v-if="kind === 'link'"><label class="label" for="attach-url">{{ t('attach.url') }}</label><input id="attach-url" v-model="url" class="field" inputmode="url" maxlength="2000" :aria-invalid="(asked && badUrl) || undefined" dir="ltr" /><p v-if="asked && badUrl" class="alarm small" role="alert">{{ t('attach.badUrl') }}</p></div>
+      <div v-if="kind === 'handout'">
+        <label class="label" for="attach-handout">{{ t('attach.handout') }}</label>
+        <p v-if="handouts.length === 0" class="muted">{{ t('attach.noHandouts') }}</p>
+        <select v-else id="attach-handout" v-model="briefId" class="field"><option v-for="one in handouts" :key="one.briefId" :value="one.briefId">{{ one.title }}</option></select>
+      </div>
+      <div v-if="kind !== 'handout'"><label class="label" for="attach-title">{{ t('attach.name') }}</label><input id="attach-title" v-model="title" class="field" maxlength="200" dir="auto" /></div>
+      <RichTextEditor v-if="kind === 'worksheet'" v-model="text" class="sheet written" tall :label="t('attach.worksheet')" :placeholder="t('attach.worksheetPlaceholder')" :keep-picture="keepPicture" />
+      <div v-if="kind === 'worksheet' || kind === 'file'" class="row wrap" role="group" :aria-label="t('attach.use')"><span class="muted">{{ t('attach.use') }}</span><button v-for="one in ['toRead', 'oneEach', 'onePerGroup'] as const" :key="one" type="button" class="chip" :aria-pressed="use === one" @click="use = one">{{ t(`attach.uses.${one}`) }}</button></div>
+      <label class="row"><input v-model="example" type="checkbox" /> {{ t('attach.example') }}</label>
+      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+      <div class="row"><button type="button" class="btn main" :disabled="busy || (kind !== 'link' && !ready)" @click="done">{{ t(attachment ? 'attach.change' : 'attach.add') }}</button><button v-if="attachment" type="button" class="btn" @click="emit('remove')">{{ t('attach.remove') }}</button></div>
+    </div>
+  </SideSheet>
+</template>
+
+<style scoped>
+.written { padding: 12px 18px; }
+.pick:focus-within { outline: 3px solid var(--focus); }
+</style>

@@ -1,0 +1,56 @@
+<script setup lang="ts">
+/** Who gets it in one class: everyone, or chosen students and groups. */
+import type { Audience } from '@jolly/core';
+import type { GroupingReply, RosterStudent } from '@jolly/server/contract';
+import { ref, watch } from 'vue';
+import { ask } from '../../api/client';
+import SideSheet from '../../ui/SideSheet.vue';
+import { useWords } from '../../ui/use-words';
+
+const props = defineProps<{ open: boolean; classId: string; className: string; audience: Audience }>();
+const emit = defineEmits<{ close: []; set: [Audience] }>();
+const { t, name } = useWords();
+
+const students = ref<RosterStudent[]>([]);
+const groupings = ref<GroupingReply[]>([]);
+const kind = ref<'everyone' | 'everyoneNow' | 'chosen'>('everyone');
+const studentIds = ref<string[]>([]);
+const groupIds = ref<string[]>([]);
+
+watch(() => props.open, async (open) => {
+  if (!open) return;
+  const { audience } = props;
+  kind.value = audience.kind === 'chosen' ? 'chosen' : audience.laterJoiners ? 'everyone' : 'everyoneNow';
+  studentIds.value = audience.kind === 'chosen' ? [...audience.studentIds] : [];
+  groupIds.value = audience.kind === 'chosen' ? [...audience.groupIds] : [];
+  const [all, groups] = await Promise.all([ask<RosterStudent[]>('GET', `/api/classes/${props.classId}/roster`), ask<GroupingReply[]>('GET', `/api/classes/${props.classId}/groupings`)]);
+  students.value = all.filter((one) => one.left === null);
+  groupings.value = groups;
+});
+function done(): void {
+  emit('set', kind.value === 'chosen' ? { kind: 'chosen', studentIds: studentIds.value, groupIds: groupIds.value } : { kind: 'everyone', laterJoiners: kind.value === 'everyone' });
+  emit('close');
+}
+</script>
+
+<template>
+  <SideSheet :open="open" :title="t('compose.audienceTitle', { name: className })" @close="emit('close')">
+    <div class="stack">
+      <div class="row wrap" role="group"><button v-for="one in ['everyone', 'everyoneNow', 'chosen'] as const" :key="one" type="button" class="chip" :aria-pressed="kind === one" @click="kind = one">{{ t(one === 'chosen' ? 'compose.choose' : `compose.${one}`) }}</button></div>
+      <template v-if="kind === 'chosen'">
+        <fieldset v-if="groupings.length > 0">
+          <legend class="label">{{ t('compose.audienceGroups') }}</legend>
+          <template v-for="grouping in groupings" :key="grouping.id"><label v-for="group in grouping.groups" :key="group.id ?? ''" class="row"><input v-model="groupIds" type="checkbox" :value="group.id" /><span dir="auto">{{ group.name }}</span><span class="muted small">{{ grouping.name }} · {{ group.studentIds.length }}</span></label></template>
+          <p class="muted small">{{ t('compose.audienceGroupsHint') }}</p>
+        </fieldset>
+        <fieldset><legend class="label">{{ t('compose.audienceStudents') }}</legend><label v-for="one in students" :key="one.id" class="row"><input v-model="studentIds" type="checkbox" :value="one.id" /><span dir="auto">{{ name(one) }}</span></label></fieldset>
+      </template>
+      <div><button type="button" class="btn main" :disabled="kind === 'chosen' && studentIds.length + groupIds.length === 0" @click="done">{{ t('editor.set') }}</button></div>
+    </div>
+  </SideSheet>
+</template>
+
+<style scoped>
+fieldset { border: 0; padding: 0; margin: 0; min-width: 0; }
+fieldset label { padding-block: 2px; }
+</style>

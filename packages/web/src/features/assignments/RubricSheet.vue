@@ -1,0 +1,60 @@
+<script setup lang="ts">
+/** The rubric of an assignment, in a wide sheet: built, pasted, read from a file, taken from the shelf or kept there. */
+import type { Rubric } from '@jolly/core';
+import type { ShelfItem, ShelfItemReply, ShelfReply } from '@jolly/server/contract';
+import { ref, watch } from 'vue';
+import { useI18n } from 'vue-i18n';
+import { ask } from '../../api/client';
+import { useAttempt } from '../../api/use-attempt';
+import SideSheet from '../../ui/SideSheet.vue';
+import RubricGrid from './RubricGrid.vue';
+
+const props = defineProps<{ open: boolean; rubric: Rubric; aims: readonly string[] }>();
+const emit = defineEmits<{ close: []; set: [Rubric, string | null] }>();
+const { t } = useI18n();
+const { problem, attempt } = useAttempt();
+const shelf = ref<ShelfItem[]>([]);
+const kept = ref(false);
+const shelfId = ref('');
+
+watch(() => props.open, async (open) => {
+  kept.value = false;
+  shelfId.value = '';
+  if (open) shelf.value = await ask<ShelfReply>('GET', '/api/shelf').then(({ items }) => items.filter((one) => one.kind === 'rubric'), () => []);
+});
+const fromShelf = () =>
+  attempt(async () => {
+    const { body } = await ask<ShelfItemReply>('GET', `/api/shelf/${shelfId.value}`);
+    // A copy to adapt: ids stay, so that scores given by it can be told apart later.
+    if (body.kind === 'rubric') emit('set', JSON.parse(JSON.stringify(body.rubric)) as Rubric, shelfId.value);
+  });
+const toShelf = () =>
+  attempt(async () => {
+    await ask('POST', '/api/shelf', { body: { title: props.rubric.name || t('rubric.title'), folder: '', tags: [], body: { kind: 'rubric', rubric: props.rubric } } });
+    kept.value = true;
+  });
+</script>
+
+<template>
+  <SideSheet :open="open" :title="t('rubric.title')" :width="1080" @close="emit('close')">
+    <div class="stack">
+      <div class="row wrap">
+        <template v-if="shelf.length > 0">
+          <label class="muted" for="rubric-shelf">{{ t('rubric.fromShelf') }}</label>
+          <select id="rubric-shelf" v-model="shelfId" class="field pick"><option value="" disabled>–</option><option v-for="one in shelf" :key="one.id" :value="one.id">{{ one.title }}</option></select>
+          <button type="button" class="btn" :disabled="shelfId === ''" @click="fromShelf">{{ t('rubric.use') }}</button>
+        </template>
+        <span class="grow" />
+        <span v-if="kept" class="muted small" role="status">{{ t('rubric.keptOnShelf') }}</span>
+        <button v-else type="button" class="btn" :disabled="rubric.criteria.length === 0" @click="toShelf">{{ t('rubric.toShelf') }}</button>
+      </div>
+      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+      <RubricGrid :model-value="rubric" :aims="aims" @update:model-value="(changed) => emit('set', changed, null)" />
+      <div><button type="button" class="btn main" @click="emit('close')">{{ t('common.close') }}</button></div>
+    </div>
+  </SideSheet>
+</template>
+
+<style scoped>
+.pick { width: auto; max-width: 280px; }
+</style>

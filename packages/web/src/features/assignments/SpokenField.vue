@@ -1,0 +1,75 @@
+<script setup lang="ts">
+/** The instructions spoken: recorded here with the microphone, or a recording put up. */
+import type { KeptFile } from '@jolly/server/contract';
+import { computed, onBeforeUnmount, ref } from 'vue';
+import { useI18n } from 'vue-i18n';
+import { ask } from '../../api/client';
+import { useAttempt } from '../../api/use-attempt';
+
+const props = defineProps<{ modelValue: KeptFile | null; locked?: boolean }>();
+const emit = defineEmits<{ 'update:modelValue': [KeptFile | null] }>();
+const { t } = useI18n();
+const { problem, busy, attempt } = useAttempt();
+
+const recorder = ref<MediaRecorder | null>(null);
+const seconds = ref(0);
+const noMicrophone = ref(false);
+let ticking: ReturnType<typeof setInterval> | undefined;
+const time = computed(() => `${Math.floor(seconds.value / 60)}:${String(seconds.value % 60).padStart(2, '0')}`);
+
+const putUp = (file: File) => attempt(async () => emit('update:modelValue', await ask<KeptFile>('POST', '/api/files', { file })));
+
+async function record(): Promise<void> {
+  noMicrophone.value = false;
+  try {
+    const stream = await navigator.mediaDevices.getUserMedia({ audio: true });
+    const parts: Blob[] = [];
+    const made = new MediaRecorder(stream);
+    made.ondataavailable = ({ data }) => parts.push(data);
+    made.onstop = () => {
+      clearInterval(ticking);
+      stream.getTracks().forEach((track) => track.stop());
+      recorder.value = null;
+      const type = made.mimeType.split(';')[0] || 'audio/webm';
+      void putUp(new File(parts, `${t('spoken.name')}.${type.split('/')[1]}`, { type }));
+    };
+    seconds.value = 0;
+    ticking = setInterval(() => (seconds.value += 1), 1000);
+    made.start();
+    recorder.value = made;
+  } catch {
+    noMicrophone.value = true;
+  }
+}
+function picked(event: Event): void {
+  const input = event.target as HTMLInputElement;
+  const [file] = input.files ?? [];
+  if (file) void putUp(file);
+  input.value = '';
+}
+onBeforeUnmount(() => recorder.value?.stop());
+</script>
+
+<template>
+  <div class="row wrap">
+    <template v-if="props.modelValue">
+      <audio controls preload="none" :src="`/api/files/${props.modelValue.id}?as=inline`" />
+      <button v-if="!locked" type="button" class="btn quiet" @click="emit('update:modelValue', null)">{{ t('spoken.remove') }}</button>
+    </template>
+    <button v-else-if="recorder" type="button" class="btn main" @click="recorder.stop()">{{ t('spoken.stop', { time }) }}</button>
+    <template v-else>
+      <button type="button" class="chip" :disabled="busy || locked" @click="record">{{ t('spoken.record') }}</button>
+      <label class="chip pick" :class="{ off: busy || locked }">{{ t('spoken.upload') }}<input class="hidden-text" type="file" accept="audio/*,video/webm,video/mp4" :disabled="busy || locked" @change="picked" /></label>
+      <span class="muted small">{{ busy ? t('common.saving') : t('spoken.hint') }}</span>
+    </template>
+    <span v-if="noMicrophone" class="alarm small" role="alert">{{ t('spoken.noMicrophone') }}</span>
+    <span v-if="problem" class="alarm small" role="alert">{{ problem.title }}</span>
+  </div>
+</template>
+
+<style scoped>
+audio { height: 34px; }
+.pick { cursor: pointer; }
+.pick:focus-within { outline: 3px solid var(--focus); }
+.off { opacity: 0.6; }
+</style>

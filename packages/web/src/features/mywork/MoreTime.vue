@@ -1,0 +1,51 @@
+<script setup lang="ts">
+/** Asking for more time on a piece, and what came of it. */
+import type { OwnRequest } from '@jolly/server/contract';
+import { computed, ref } from 'vue';
+import { ask } from '../../api/client';
+import { useAttempt } from '../../api/use-attempt';
+import WhenField from '../../ui/WhenField.vue';
+import { useWords } from '../../ui/use-words';
+
+const props = defineProps<{ assignmentId: string; requests: OwnRequest[]; mayAsk: boolean; due: number | null; zone: string }>();
+const emit = defineEmits<{ changed: [] }>();
+const { t, when } = useWords();
+const { problem, busy, attempt } = useAttempt();
+const asking = ref(false);
+const reason = ref('');
+const wanted = ref<number | null>(null);
+const latest = computed(() => props.requests[0] ?? null);
+
+const send = () =>
+  attempt(async () => {
+    await ask('POST', `/api/my/work/${props.assignmentId}/requests`, { body: { reason: reason.value, wantedDue: wanted.value } });
+    asking.value = false;
+    reason.value = '';
+    emit('changed');
+  });
+const withdraw = (id: string) =>
+  attempt(async () => {
+    await ask('DELETE', `/api/my/requests/${id}`);
+    emit('changed');
+  });
+</script>
+
+<template>
+  <div v-if="latest || mayAsk" class="stack more">
+    <template v-if="latest && latest.state === 'waiting'"><p class="small">{{ t('requests.waiting', { when: when(latest.askedAt, zone) }) }}</p><div><button type="button" class="btn quiet" :disabled="busy" @click="withdraw(latest.id)">{{ t('requests.withdraw') }}</button></div></template>
+    <p v-else-if="latest && latest.state !== 'withdrawn'" class="small">{{ t(latest.state === 'granted' ? 'requests.granted' : 'requests.declined') }} <span v-if="latest.word" dir="auto">“{{ latest.word }}”</span></p>
+    <template v-if="mayAsk">
+      <div v-if="!asking"><button type="button" class="btn quiet" @click="asking = true; wanted = due">{{ t('requests.ask') }}</button></div>
+      <form v-else class="stack" @submit.prevent="send">
+        <div><label class="label" for="ask-why">{{ t('requests.why') }}</label><input id="ask-why" v-model="reason" class="field" required maxlength="500" dir="auto" /></div>
+        <div><span class="label">{{ t('requests.wanted') }}</span><WhenField v-model="wanted" stacked :zone="zone" :usual-time="null" :label="t('requests.wanted')" /></div>
+        <div class="row"><button class="btn main" :disabled="busy || reason.trim() === ''">{{ t('requests.send') }}</button><button type="button" class="btn quiet" @click="asking = false">{{ t('common.cancel') }}</button></div>
+      </form>
+    </template>
+    <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+  </div>
+</template>
+
+<style scoped>
+.more { border-block-start: 1px solid var(--line-2); margin-block-start: 10px; padding-block-start: 8px; }
+</style>

@@ -1,0 +1,16 @@
+import type { NewsReply } from '@jolly/server/contract';
+import { defineStore } from 'pinia';
+import { ref } from 'vue';
+import { ask } from '../../api/client';
+
+/** How much somebody has not seen yet, for the mast. */
+export const useNews = defineStore('news', () => {
+  const unseen = ref(0);
+  return {
+    unseen,
+    async look(): Promise<void> {
+      unseen.value = (await ask<NewsReply>('GET', '/api/news')).unseen;
+    },
+    forget: () => void (unseen.value = 0),
+  };
+});

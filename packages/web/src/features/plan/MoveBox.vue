@@ -1,0 +1,59 @@
+<script setup lang="ts">
+/** What a move would do, beside where the card was put: who moves, who keeps their own dates, which days get heavy. */
+import { localDateAt } from '@jolly/core';
+import type { MovePreview } from '@jolly/server/contract';
+import { computed, nextTick, onMounted, ref } from 'vue';
+import { localDayLong } from '../../time/format';
+import { useWords } from '../../ui/use-words';
+
+const props = defineProps<{ preview: MovePreview; zone: string; issued: boolean; busy: boolean; problem: string | null; at: { x: number; y: number } | null }>();
+const emit = defineEmits<{ confirm: [boolean]; leave: [] }>();
+const { t, count, when } = useWords();
+const box = ref<HTMLElement | null>(null);
+
+const due = computed(() => props.preview.changes.find((one) => one.what === 'class' && one.field === 'due') ?? props.preview.changes[0] ?? null);
+const lines = computed(() => {
+  const { moved, keep, heavy, said } = props.preview;
+  const one = due.value;
+  return [
+    ...(one ? [count('move.moved', moved, { from: when(one.before, props.zone), to: when(one.after, props.zone) })] : []),
+    ...(keep > 0 ? [count('move.keep', keep)] : []),
+    ...heavy.map(({ day, before, after }) =>
+      after > before ? t('move.heavier', { day: localDayLong(day), students: count('common.students', after) }) : t('move.lighter', { day: localDayLong(day), before: count('common.students', before), after: after === 0 ? t('move.none') : after }),
+    ),
+    ...said.map(({ title, why }) => t(`move.${why}`, { title })),
+  ];
+});
+const place = computed(() => {
+  if (!props.at) return {};
+  // Beside the card, and wholly on the screen.
+  return { left: `${Math.max(12, Math.min(props.at.x, window.innerWidth - 392))}px`, top: `${Math.max(140, Math.min(props.at.y, window.innerHeight - 260))}px` };
+});
+onMounted(async () => {
+  await nextTick();
+  box.value?.querySelector<HTMLElement>('.main')?.focus();
+});
+</script>
+
+<template>
+  <div ref="box" class="box stack" role="dialog" :aria-label="t('move.title', { title: due?.title ?? '', day: due ? localDayLong(localDateAt(zone, due.after)) : '' })" :style="place" @keydown.esc="emit('leave')">
+    <h3 dir="auto">{{ t('move.title', { title: due?.title ?? '', day: due ? localDayLong(localDateAt(zone, due.after)) : '' }) }}</h3>
+    <p v-for="one in lines" :key="one">{{ one }}</p>
+    <p v-if="problem" class="alarm" role="alert">{{ problem }}</p>
+    <div class="row">
+      <template v-if="issued">
+        <button type="button" class="btn main" :disabled="busy" @click="emit('confirm', true)">{{ t('move.tell') }}</button>
+        <button type="button" class="btn" :disabled="busy" @click="emit('confirm', false)">{{ t('move.quietly') }}</button>
+      </template>
+      <button v-else type="button" class="btn main" :disabled="busy" @click="emit('confirm', false)">{{ t('move.draft') }}</button>
+      <button type="button" class="btn quiet" @click="emit('leave')">{{ t('move.leave') }}</button>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.box { position: fixed; z-index: 20; width: 380px; max-width: calc(100vw - 24px); background: var(--surface); border: 2px solid var(--act); border-radius: 10px; padding: 14px 16px; box-shadow: 0 14px 40px rgb(20 38 46 / 22%); }
+.box h3 { font-size: 16px; overflow-wrap: anywhere; }
+.box p { font-size: 14.5px; }
+.box .stack > * + * { margin-block-start: 6px; }
+</style>

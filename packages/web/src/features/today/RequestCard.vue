@@ -1,0 +1,56 @@
+<script setup lang="ts">
+/** A student's request for more time, answered where it stands: granted as asked, with another date, or declined. */
+import type { AnswerExtension, ExtensionRequest } from '@jolly/server/contract';
+import { ref } from 'vue';
+import { ask } from '../../api/client';
+import { useAttempt } from '../../api/use-attempt';
+import ClassSquare from '../../ui/ClassSquare.vue';
+import WhenField from '../../ui/WhenField.vue';
+import { useWords } from '../../ui/use-words';
+import { useScope, useTermLine } from '../termline';
+
+const props = defineProps<{ request: ExtensionRequest }>();
+const emit = defineEmits<{ answered: [] }>();
+const { t, name, when } = useWords();
+const line = useTermLine();
+const { kept } = useScope();
+const { problem, busy, attempt } = useAttempt();
+const mode = ref<'ask' | 'change' | 'decline'>('ask');
+const due = ref<number | null>(props.request.wantedDue);
+const word = ref('');
+const zone = () => line.classOf(props.request.classId)?.zone ?? line.zone;
+
+async function answer(body: AnswerExtension): Promise<void> {
+  if (await attempt(() => ask('POST', `/api/requests/${props.request.id}/answer`, { body }))) emit('answered');
+}
+/** The piece closes no earlier than it is due, and as long after as it did. */
+function grant(until: number): void {
+  const { due: before, closes } = props.request.window;
+  void answer({ grant: true, due: until, closes: closes === null ? null : Math.max(until, before === null ? closes : closes + Math.max(0, until - before)), word: word.value });
+}
+</script>
+
+<template>
+  <div class="sheet request stack">
+    <p><ClassSquare :hue="line.classOf(request.classId)?.hue ?? 0" /> <strong dir="auto">{{ t('requests.asks', { name: name(request.student) }) }}</strong></p>
+    <p class="small"><RouterLink :to="{ path: `/assignments/${request.assignmentId}`, query: kept }" dir="auto">{{ request.title }}</RouterLink><span class="muted"> · {{ request.window.due === null ? t('common.noDue') : t('requests.now', { when: when(request.window.due, zone()) }) }}<template v-if="request.wantedDue !== null"> · {{ t('requests.wants', { when: when(request.wantedDue, zone()) }) }}</template></span></p>
+    <p class="word" dir="auto">{{ request.reason }}</p>
+    <WhenField v-if="mode === 'change'" v-model="due" :zone="zone()" :usual-time="null" :label="t('compose.due')" />
+    <input v-if="mode !== 'ask'" v-model="word" class="field" maxlength="500" dir="auto" :placeholder="t('requests.word', { name: request.student.givenName })" :aria-label="t('requests.word', { name: request.student.givenName })" />
+    <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+    <div class="row wrap">
+      <template v-if="mode === 'decline'"><button type="button" class="btn main" :disabled="busy" @click="answer({ grant: false, word })">{{ t('requests.declineNow') }}</button><button type="button" class="btn quiet" @click="mode = 'ask'">{{ t('common.cancel') }}</button></template>
+      <template v-else>
+        <button v-if="due !== null" type="button" class="btn main" :disabled="busy" @click="grant(due)">{{ t('requests.grant', { when: when(due, zone()) }) }}</button>
+        <button v-if="mode === 'ask'" type="button" class="btn" @click="mode = 'change'">{{ t('requests.change') }}</button>
+        <button type="button" class="btn" @click="mode = 'decline'">{{ t('requests.decline') }}</button>
+      </template>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.request { padding: 12px 16px; margin-block-end: 10px; border-inline-start: 5px solid var(--now); }
+.request > * + * { margin-block-start: 5px; }
+.word { font: 16px/1.45 var(--font-read); overflow-wrap: anywhere; }
+</style>
