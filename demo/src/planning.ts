@@ -5,7 +5,13 @@ import type { Services } from '@jolly/server/dist/wiring';
 import { randomUUID } from 'node:crypto';
 
 const levels = (descriptors: [string, string, string, string], points: [number, number, number, number]) =>
-  ['Begun', 'Nearly there', 'Secure', 'Goes further'].map((name, index) => ({ id: randomUUID(), name, descriptor: descriptors[index]!, points: points[index]! * 1000, upTo: null }));
+  ['Begun', 'Nearly there', 'Secure', 'Goes further'].map((name, index) => ({
+    id: randomUUID(),
+    name,
+    descriptor: descriptors[index]!,
+    points: points[index]! * 1000,
+    upTo: null,
+  }));
 
 /** The rubric of the Rivers class for things that are built. */
 export const MODELS: Rubric = {
@@ -16,7 +22,10 @@ export const MODELS: Rubric = {
       name: 'Shape of the valley',
       weight: 1000,
       aims: ['explain a process'],
-      levels: levels(['flat, or cannot be told from any other valley', 'has slopes and a bed', 'slopes, bed and banks as we measured them', 'shows how each bend got its shape'], [1, 4, 7, 9]),
+      levels: levels(
+        ['flat, or cannot be told from any other valley', 'has slopes and a bed', 'slopes, bed and banks as we measured them', 'shows how each bend got its shape'],
+        [1, 4, 7, 9],
+      ),
     },
     {
       id: randomUUID(),
@@ -38,14 +47,25 @@ export const MODELS: Rubric = {
 
 /** What an assignment of the demo has beyond its words: how it is scored, what goes with it, how long it takes. */
 export function extrasOf(title: string, points: number | null): Partial<BriefBody> {
-  const minutes: Record<string, number> = { 'Valley model': 80, 'Flood diary': 60, 'Estuary reading': 25, 'Route card': 45, 'Pressure map': 40, 'What the forecast missed': 50, 'Storm log, week 10': 30 };
+  const minutes: Record<string, number> = {
+    'Valley model': 80,
+    'Flood diary': 60,
+    'Estuary reading': 25,
+    'Route card': 45,
+    'Pressure map': 40,
+    'What the forecast missed': 50,
+    'Storm log, week 10': 30,
+  };
   const link = (name: string, url: string): Attachment => ({ id: randomUUID(), kind: 'link', title: name, url, use: 'toRead', example: false });
   const more: Record<string, Partial<BriefBody>> = {
     'Valley model': {
       scoring: { by: 'rubric', rubric: MODELS, shelfId: null },
       accepts: ['text', 'photos'],
       aims: ['explain a process', 'use evidence'],
-      attachments: [{ id: randomUUID(), kind: 'worksheet', title: 'Label sheet', text: textOf('What is here:\n\nWhat happens here:\n\nHow I know:'), use: 'oneEach', example: false }, link('Valleys seen from above', 'https://valleys.example/above')],
+      attachments: [
+        { id: randomUUID(), kind: 'worksheet', title: 'Label sheet', text: textOf('What is here:\n\nWhat happens here:\n\nHow I know:'), use: 'oneEach', example: false },
+        link('Valleys seen from above', 'https://valleys.example/above'),
+      ],
     },
     'Estuary reading': { aims: ['ask a good question'] },
     'Route card': { aims: ['plan a journey'], attachments: [link('Walking times', 'https://paths.example/times')] },
@@ -88,11 +108,19 @@ export async function plantPlanning({ services, calendar, now, teacherId, collea
     const { id, version } = await services.briefs.draft(teacher, request, now - 26 * HOUR_MS);
     await services.briefs.setIssue(teacher, id, version, at, now - 26 * HOUR_MS);
   };
-  const estuary = textOf('An estuary is where a river and the tide meet. Twice a day the sea pushes in, the river slows down, and what it carried sinks.\n\nRead pages 2 to 4, and look at the two pictures: the same place at low and at high water.');
+  const estuary = textOf(
+    'An estuary is where a river and the tide meet. Twice a day the sea pushes in, the river slows down, and what it carried sinks.\n\nRead pages 2 to 4, and look at the two pictures: the same place at low and at high water.',
+  );
   await brief({ kind: 'handout', title: 'Estuary sheet', instructions: estuary }, [set('Rivers 8', { unitId: filedIn['Rivers 8']!.unitIds[2]! })], now - 25 * HOUR_MS);
   const tides = addSchoolDays(calendar, titled('Estuary reading').due ?? now, 3);
   await brief(
-    { title: 'Tide tables', instructions: textOf('Read the tide table for our harbour and mark when you could cross the sands.'), points: 15_000, minutes: 40, aims: ['use evidence'] },
+    {
+      title: 'Tide tables',
+      instructions: textOf('Read the tide table for our harbour and mark when you could cross the sands.'),
+      points: 15_000,
+      minutes: 40,
+      aims: ['use evidence'],
+    },
     [set('Rivers 8', { due: tides }), set('Maps 10', { due: addSchoolDays(calendar, tides, 1) })],
     addSchoolDays(calendar, now, 1) - (now % (24 * HOUR_MS)) + 7.5 * HOUR_MS,
   );
@@ -114,16 +142,28 @@ export async function plantPlanning({ services, calendar, now, teacherId, collea
       // Whoever has handed it in already need not ask.
       .catch(() => undefined);
 
-  const keep = (title: string, folder: string, tags: string[], body: Parameters<Services['shelf']['keep']>[1]['body']) => services.shelf.keep(teacher, { title, folder, tags, body }, null, now - 60 * 24 * HOUR_MS);
+  const keep = (title: string, folder: string, tags: string[], body: Parameters<Services['shelf']['keep']>[1]['body']) =>
+    services.shelf.keep(teacher, { title, folder, tags, body }, null, now - 60 * 24 * HOUR_MS);
   await keep('Models', 'Rubrics', ['building'], { kind: 'rubric', rubric: MODELS });
   const sheet = await keep('Field notes sheet', 'Worksheets', ['field work'], { kind: 'worksheet', text: textOf('Place and time:\n\nWhat I measured:\n\nWhat surprised me:') });
   const { kind: _, ...rest } = BLANK_BRIEF;
   await keep('Flow rate table', 'Rivers', ['measuring', 'field work'], {
     kind: 'assignment',
-    brief: { ...rest, kind: 'assignment', title: 'Flow rate table', instructions: textOf('Turn your float times into speeds. Show one calculation in full and hand in the table.'), points: 20_000 },
+    brief: {
+      ...rest,
+      kind: 'assignment',
+      title: 'Flow rate table',
+      instructions: textOf('Turn your float times into speeds. Show one calculation in full and hand in the table.'),
+      points: 20_000,
+    },
     window: null,
     termStart: null,
   });
   const kept = await services.shelf.one(teacher, sheet.id);
-  await services.shelf.change(teacher, sheet.id, { title: kept.title, folder: kept.folder, tags: kept.tags, body: kept.body, sharedWith: [colleagueId], version: kept.version }, now - 50 * 24 * HOUR_MS);
+  await services.shelf.change(
+    teacher,
+    sheet.id,
+    { title: kept.title, folder: kept.folder, tags: kept.tags, body: kept.body, sharedWith: [colleagueId], version: kept.version },
+    now - 50 * 24 * HOUR_MS,
+  );
 }

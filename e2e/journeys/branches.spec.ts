@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { aClass, issues, joins, opens, press, signIn, type, unique, writes } from '../support/people';
+import { aClass, edits, issues, joins, opens, press, signIn, type, unique, writes } from '../support/people';
 
 test('late: the student is told what it means before they press, and the teacher sees how late', async ({ browser }) => {
   const { teacher, classId, code } = await aClass(browser);
@@ -38,13 +38,13 @@ test('closed: the piece says so and since when, and keeps what was written', asy
   await opens(ada, title);
   await writes(ada, 'Half a thought');
   // The teacher moves the dates while Ada writes.
-  await teacher.goto(`/assignments/${id}/edit`);
+  await edits(teacher, id);
   for (const field of ['due', 'closes']) {
     await teacher.getByLabel(`${field}: Date`).fill(new Date().toISOString().slice(0, 10));
     await teacher.getByLabel(`${field}: Time`).fill('00:00');
     await teacher.getByLabel(`${field}: Time`).press('Tab');
   }
-  await press(teacher.getByRole('button', { name: 'Save changes' }));
+  await press(teacher.getByRole('button', { name: 'Save and tell' }));
   await expect(teacher.getByText('Saved.')).toBeVisible();
   await press(ada.getByRole('button', { name: 'Hand in' }));
   await expect(ada.getByText(/This closed on .* what you wrote is kept\./)).toBeVisible();
@@ -77,11 +77,11 @@ test('taken back after due: said in plain words, and handed in again it is late'
   await opens(ada, title);
   await writes(ada, 'In time');
   await press(ada.getByRole('button', { name: 'Hand in' }));
-  await teacher.goto(`/assignments/${id}/edit`);
+  await edits(teacher, id);
   await teacher.getByLabel('due: Date').fill(new Date().toISOString().slice(0, 10));
   await teacher.getByLabel('due: Time').fill('23:59');
   await teacher.getByLabel('due: Time').press('Tab');
-  await press(teacher.getByRole('button', { name: 'Save changes' }));
+  await press(teacher.getByRole('button', { name: 'Save and tell' }));
   await expect(teacher.getByText('Saved.')).toBeVisible();
   await press(ada.getByRole('button', { name: 'Take back' }));
   await expect(ada.getByRole('textbox', { name: 'Your text' })).toContainText('In time');

@@ -20,16 +20,20 @@ for (const theme of ['light', 'dark'] as const) {
     test.setTimeout(240_000);
     const page = await someone(browser, 'odile.finch');
     await page.evaluate((choice) => localStorage.setItem('jolly-theme', choice), theme);
-    const all = (await (await page.request.get('/api/assignments')).json()) as { id: string; title: string; classId: string }[];
+    const all = (await (await page.request.get('/api/assignments')).json()) as { id: string; briefId: string; title: string; classId: string }[];
     const find = (title: string) => all.find((one) => one.title === title)!;
     const roster = (await (await page.request.get(`/api/classes/${find('Valley model').classId}/roster`)).json()) as { id: string }[];
     const found: string[] = [];
     // In the dark only what tokens.test.ts cannot know: a screen of each kind.
     const screens = [
       ['/today', '.owes'],
-      ['/plan', 'table'],
-      ['/assignments/new', '.title'],
-      [`/assignments/${find('Valley model').id}/edit`, '.other'],
+      ['/plan', '.card'],
+      ['/plan?by=units', '.unit'],
+      ['/compose', '.title'],
+      [`/compose/${find('Valley model').briefId}`, '.other'],
+      ['/shelf', '.item'],
+      ['/calendar', '.entry'],
+      ['/news', '.item'],
       [`/assignments/${find('Meander notes').id}`, 'table'],
       ['/marking', '.stack-of-paper'],
       [`/marking/${find('Meander notes').id}`, '.paper'],
@@ -69,6 +73,10 @@ for (const theme of ['light', 'dark'] as const) {
       if (piece) found.push(...(await look(page, `/work/${piece.assignmentId}`, 'h1')));
     }
     found.push(...(await look(page, '/my-progress', '.dial')));
+    found.push(...(await look(page, '/calendar', '.entry')));
+    found.push(...(await look(page, '/news', '.page')));
+    const { handouts } = (await (await page.request.get('/api/my/work')).json()) as { handouts: { briefId: string }[] };
+    found.push(...(await look(page, `/handouts/${handouts[0]!.briefId}`, 'h1')));
     await page.context().clearCookies();
     found.push(...(await look(page, '/sign-in', 'form')));
     found.push(...(await look(page, '/join/R4KM7TX', 'form')));

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { aClass, issues, someone, type, unique } from '../support/people';
+import { aClass, edits, issues, someone, type, unique } from '../support/people';
 
 test('scope and span hold across sections and live in the address', async ({ browser }) => {
   const page = await someone(browser, 'odile.finch');
@@ -72,13 +72,13 @@ test('the demo school has every state of a piece, and shows a PDF on the desk', 
 test('changes to an issued assignment are kept in the browser until they are saved, and say whom they touch', async ({ browser }) => {
   const { teacher, classId } = await aClass(browser);
   const id = await issues(teacher, classId, { title: unique('Ripple'), due: 3, closes: null });
-  await teacher.goto(`/assignments/${id}/edit`);
+  await edits(teacher, id);
   await type(teacher.getByLabel('Title'), 'Ripple, second edition');
-  await expect(teacher.getByText('Saving changes the dates and states of 2 students at once.')).toBeVisible();
+  await expect(teacher.getByText('2 students have it. nobody’s dates move.')).toBeVisible();
   await teacher.goto('/today');
-  await teacher.goto(`/assignments/${id}/edit`);
+  await edits(teacher, id);
   await expect(teacher.getByLabel('Title')).toHaveValue('Ripple, second edition');
-  await teacher.getByRole('button', { name: 'Save changes' }).click();
+  await teacher.getByRole('button', { name: 'Save and tell' }).click();
   await expect(teacher.getByText('Saved.')).toBeVisible();
   await teacher.goto(`/assignments/${id}`);
   await expect(teacher.getByRole('heading', { name: 'Ripple, second edition' })).toBeVisible();

@@ -86,7 +86,7 @@ export async function joins(browser: Browser, code: string, [given, family]: [st
 
 /** Writes an assignment on the composing screen and issues it. Dates in days from today. */
 export async function issues(teacher: Page, classId: string, work: { title: string; due: number; closes: number | null; before?: () => Promise<void> }): Promise<string> {
-  await teacher.goto(`/assignments/new?class=${classId}`);
+  await teacher.goto(`/compose?class=${classId}`);
   await type(teacher.getByLabel('Title'), work.title);
   await teacher.getByRole('textbox', { name: 'Instructions' }).focus();
   await teacher.keyboard.type('Explain what the tide does to the estuary.');
@@ -122,4 +122,19 @@ export async function writes(student: Page, text: string): Promise<void> {
   await student.keyboard.press('ControlOrMeta+End');
   await student.keyboard.type(text);
   await expect(student.getByText(/^Saved /)).toBeVisible();
+}
+
+/** Where an assignment is composed, found from its own page. */
+export async function edits(teacher: Page, assignmentId: string): Promise<void> {
+  await teacher.goto(`/assignments/${assignmentId}`);
+  await press(teacher.getByRole('link', { name: 'Edit', exact: true }));
+  await expect(teacher.getByRole('heading', { name: 'Who and when' })).toBeVisible();
+}
+
+/** Asks the server with somebody's own session, for what a journey only needs to stand on. */
+export async function asks<T>(page: Page, verb: 'post' | 'put' | 'get', path: string, body?: object): Promise<T> {
+  const { csrf } = (await (await page.request.get('/api/session')).json()) as { csrf: string };
+  const reply = await page.request[verb](path, { headers: { 'X-CSRF-Token': csrf }, ...(body ? { data: body } : {}) });
+  expect(reply.ok(), await reply.text()).toBe(true);
+  return reply.status() === 204 ? (undefined as T) : ((await reply.json()) as T);
 }

@@ -100,6 +100,16 @@ export function addSchoolDays(calendar: SchoolCalendar, at: Instant, count: numb
   return instantOfDay(calendar.zone, { day: walk(calendar, day, count), msOfDay });
 }
 
+/** How many school days lie after one day up to another; negative if `to` is earlier. @example Friday to Monday -> 1 */
+export function schoolDaysBetween(calendar: SchoolCalendar, from: LocalDate, to: LocalDate): number {
+  const days = countedOf(calendar);
+  const [first, last] = [dayNumberOf(from < to ? from : to), dayNumberOf(from < to ? to : from)];
+  let count = 0;
+  // Forwards the first day does not count, backwards the last.
+  for (let day = from < to ? first + 1 : first; from < to ? day <= last : day < last; day++) if (hasSchool(days, day)) count += 1;
+  return from < to ? count : -count;
+}
+
 /** The same wall time `count` calendar days on; 0 is the instant itself. */
 export function addDays(calendar: SchoolCalendar, at: Instant, count: number): Instant {
   if (count === 0) return at;

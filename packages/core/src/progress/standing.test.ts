@@ -66,6 +66,12 @@ it('is nothing before the first score', () => {
   expect(standing([piece(10, null, 'open')])).toMatchObject({ total: null, atLeast: '0', atMost: '100', bearing: 'noBearing' });
 });
 
+it('has at least no higher than the total where a bonus makes leaving out a large piece worth more', () => {
+  const pieces = [piece(20, 0, 'returned', { category: 'c' }), piece(10, 10, 'returned', { category: 'c', bonus: true }), piece(10, null, 'open', { category: 'c' })];
+  const category = { id: 'c', name: 'C', weight: 1, within: 'pooled' as const, leaveOut: 1, keepBest: null, bonus: false };
+  expect(standing(pieces, { categories: [category] })).toMatchObject({ total: '50', atLeast: '50' });
+});
+
 it('never has at least above the total, nor the total above at most', () => {
   const states = fc.constantFrom('open' as const, 'missing' as const, 'returned' as const, 'in' as const);
   const one = fc.record({

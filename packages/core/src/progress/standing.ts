@@ -1,5 +1,5 @@
 import { bearingOf, type Bearing, type BearingReason, type BearingSettings } from '../bearing';
-import { DAY_MS, greatest, percentText, type Instant, type MilliPoints, type Ratio } from '../quantities';
+import { DAY_MS, greatest, least, percentText, type Instant, type MilliPoints, type Ratio } from '../quantities';
 import type { PieceState } from '../state';
 import { asOf, bandOf, countedItem, totalOf, totalText, type CountedItem, type CountedPiece, type Scheme } from '../totals';
 
@@ -58,7 +58,7 @@ export function standingOf({ pieces, scheme, settings, now }: { pieces: readonly
   const before = totalOf(scheme, itemsOf(asOf(pieces, now - settings.overWeeks * 7 * DAY_MS), scheme)).result;
   const missing = pieces.filter((piece) => piece.state === 'missing').length;
   const { bearing, reasons } = bearingOf({ total: result, before, missing, settings });
-  const most = totalWithOpen(pieces, scheme, true);
+  const [none, most] = [totalWithOpen(pieces, scheme, false), totalWithOpen(pieces, scheme, true)];
   const counting = new Set(counted);
   const inTotal = items.filter((item) => counting.has(item.id));
   const text = (value: Ratio | null) => (value === null ? null : totalText(value, scheme));
@@ -68,8 +68,9 @@ export function standingOf({ pieces, scheme, settings, now }: { pieces: readonly
     hasTotals: scheme.kind !== 'none',
     total: text(result),
     band: result === null ? null : (bandOf(result, scheme)?.name ?? null),
-    atLeast: text(totalWithOpen(pieces, scheme, false)),
-    // With a bonus the total may exceed 100 %, and a further full score would then lower it.
+    // With a bonus on top of a category that leaves pieces out, a further nothing can raise the total, as there is more to
+    // leave out; and where the total exceeds 100 %, a further full score can lower it.
+    atLeast: text(result === null || none === null ? none : least(result, none)),
     atMost: text(result === null || most === null ? most : greatest(result, most)),
     bearing,
     reasons: reasons.map((reason) => reasonText(reason, scheme)),

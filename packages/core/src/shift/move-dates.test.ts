@@ -15,8 +15,9 @@ describe('a window', () => {
     ['by school days, each date by as many', { kind: 'schoolDays', days: 3 }, { opens: on('11-26', '08:40'), due: on('11-30'), closes: on('12-09') }],
     ['by calendar days', { kind: 'days', days: -1 }, { opens: on('11-22', '08:40'), due: on('11-24'), closes: on('12-01') }],
     ['to a day, the others as far', { kind: 'toDay', day: '2026-11-27' }, { opens: on('11-25', '08:40'), due: on('11-27'), closes: on('12-04') }],
-    ['to a weekday of its own week', { kind: 'toWeekday', weekday: 1 }, { opens: on('11-21', '08:40'), due: on('11-23'), closes: on('11-30') }],
-    ['past a closure', { kind: 'past', from: '2026-11-25', to: '2026-12-06' }, { opens: on('12-07', '08:40'), due: on('12-09'), closes: on('12-16') }],
+    ['to a weekday of its own week', { kind: 'toWeekday', weekday: 1 }, { opens: on('11-19', '08:40'), due: on('11-23'), closes: on('11-30') }],
+    ['to a day without school, by calendar days', { kind: 'toDay', day: '2026-11-28' }, { opens: on('11-26', '08:40'), due: on('11-28'), closes: on('12-05') }],
+    ['past a closure', { kind: 'past', from: '2026-11-25', to: '2026-12-06' }, { opens: on('12-03', '08:40'), due: on('12-09'), closes: on('12-16') }],
   ])('moves %s', (_case, shift, after) => expect(moved(shift)).toEqual(after));
 
   it('outside the span stays, and one without dates too', () => {

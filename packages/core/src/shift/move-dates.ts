@@ -1,4 +1,4 @@
-import { addDays, addSchoolDays, localDateAt, schoolDayAfter, type SchoolCalendar } from '../calendar';
+import { addDays, addSchoolDays, isSchoolDay, localDateAt, schoolDayAfter, schoolDaysBetween, type SchoolCalendar } from '../calendar';
 import { daysBetween, plusDays, weekdayOf, type Instant, type LocalDate } from '../quantities';
 import type { WindowDates, WindowField, WorkWindow } from '../window';
 
@@ -21,7 +21,8 @@ export type DateMover = (at: Instant) => Instant;
 
 /**
  * How one assignment's dates move (docs/rules.md, 9). Opens and closes move as far as due does: by as many
- * school days or calendar days; where a day is named, by the calendar days from the old due day to it.
+ * school days or calendar days; where a day is named, by as many school days as lie between the old due day and it, or
+ * by calendar days if one of the two is no school day.
  *
  * @returns null where the shift does not touch this assignment: it has no date to go by, or is not in the span
  * @throws RuleError `calendar.no-school-days`
@@ -31,6 +32,11 @@ export function moverFor(calendar: SchoolCalendar, window: WorkWindow, shift: Da
   if (leading === null) return null;
   const day = localDateAt(calendar.zone, leading);
   const to = (target: LocalDate): DateMover => {
+    // Between school days the others move by as many school days: what closed on a Friday does not close on a Saturday.
+    if (isSchoolDay(calendar, day) && isSchoolDay(calendar, target)) {
+      const count = schoolDaysBetween(calendar, day, target);
+      return (at) => addSchoolDays(calendar, at, count);
+    }
     const days = daysBetween(day, target);
     return (at) => addDays(calendar, at, days);
   };

@@ -1,18 +1,5 @@
 /** Briefs and the classes they are set for; what goes with them, how they are scored, whom they are for. */
-import type {
-  Audience,
-  HandInKind,
-  Instant,
-  LateRule,
-  MilliPercent,
-  MilliPoints,
-  PieceState,
-  PlannedDay,
-  RichText,
-  Rubric,
-  StudentName,
-  WindowDates,
-} from '@jolly/core';
+import type { Audience, HandInKind, Instant, LateRule, MilliPercent, MilliPoints, PieceState, PlannedDay, RichText, Rubric, StudentName, WindowDates } from '@jolly/core';
 
 export type { HandInKind } from '@jolly/core';
 export type BriefKind = 'assignment' | 'handout';

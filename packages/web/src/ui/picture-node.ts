@@ -6,7 +6,11 @@ export const Picture = Node.create({
   group: 'block',
   draggable: true,
   addAttributes: () => ({
-    fileId: { default: null, parseHTML: (element) => element.getAttribute('data-file-id'), renderHTML: ({ fileId }) => ({ 'data-file-id': fileId as string, src: `/api/files/${String(fileId)}?as=inline` }) },
+    fileId: {
+      default: null,
+      parseHTML: (element) => element.getAttribute('data-file-id'),
+      renderHTML: ({ fileId }) => ({ 'data-file-id': fileId as string, src: `/api/files/${String(fileId)}?as=inline` }),
+    },
     alt: { default: '' },
   }),
   parseHTML: () => [{ tag: 'img[data-file-id]' }],

@@ -193,9 +193,9 @@ describe('copying a class', () => {
     expect(status).toBe(201);
     expect(body).toMatchObject({ label: 'Rivers · C', students: 0, hue: 1, teachers: [{ owner: true }], scheme: { categories: [notes] } });
     expect(body.joinCode).not.toBe((await look()).joinCode);
-    const copies = ((await finch.get('/api/assignments')).body as { id: string; classId: string; issuedAt: number | null; due: number; unitId: string; categoryId: string }[]).filter(
-      (one) => one.classId === body.id,
-    );
+    const copies = (
+      (await finch.get('/api/assignments')).body as { id: string; classId: string; issuedAt: number | null; due: number; unitId: string; categoryId: string }[]
+    ).filter((one) => one.classId === body.id);
     expect(copies).toEqual([expect.objectContaining({ issuedAt: null, due: Date.parse('2027-01-13T15:30Z') })]);
     expect((await finch.get(`/api/assignments/${copies[0]!.id}`)).body.categoryId).toBe(notes.id);
     const units = (await finch.get(`/api/classes/${body.id}/units`)).body as { id: string; name: string }[];

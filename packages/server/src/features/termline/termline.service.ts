@@ -25,7 +25,9 @@ export function termLineService({ classes, roster, assignments, board, myWork }:
       if (actor.role === 'student') {
         const [mine, sights] = await Promise.all([classes.load(await roster.classesOf(actor.userId)), myWork.mySights(actor, now)]);
         const squares = sights.flatMap(({ assignment, resolved: { window } }) =>
-          window.due === null ? [] : [{ assignmentId: assignment.id, briefId: assignment.briefId, classId: assignment.classId, title: assignment.title, due: window.due, issued: true }],
+          window.due === null
+            ? []
+            : [{ assignmentId: assignment.id, briefId: assignment.briefId, classId: assignment.classId, title: assignment.title, due: window.due, issued: true }],
         );
         return { classes: mine.filter((one) => one.putAwayAt === null).map(toClass), squares, waiting: 0 };
       }

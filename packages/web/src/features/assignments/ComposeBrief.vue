@@ -13,7 +13,7 @@ import WhenField from '../../ui/WhenField.vue';
 import { useWords } from '../../ui/use-words';
 import { useScope, useTermLine } from '../termline';
 import AttachmentSheet from './AttachmentSheet.vue';
-import Filing from './Filing.vue';
+import FiledUnder from './FiledUnder.vue';
 import { keepPicture } from './keep-picture';
 import PreviewSheet from './PreviewSheet.vue';
 import ScoredBy from './ScoredBy.vue';
@@ -191,7 +191,7 @@ async function toShelf(): Promise<void> {
             <span class="muted">{{ t('compose.scoredBy') }}</span>
             <ScoredBy v-model="body" :aims="aims" :locked="locked" />
           </template>
-          <Filing v-model:body="body" v-model:sets="sets" :classes="classes" :units="units" :aims="aims" :locked="locked" />
+          <FiledUnder v-model:body="body" v-model:sets="sets" :classes="classes" :units="units" :aims="aims" :locked="locked" />
           <template v-if="!handout">
             <span />
             <div><button type="button" class="btn quiet" :aria-expanded="more" @click="more = !more">{{ t('compose.more') }}</button></div>

@@ -26,7 +26,7 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ close: []; changed: [] }>();
 const { t, name, count } = useWords();
-const trailText = useTrail();
+const trail = useTrail();
 
 const forGroup = ref(false);
 const who = ref<string[]>([]);
@@ -131,7 +131,7 @@ const label = computed(() => {
         <button v-for="one in ['dates', 'excused'] as const" :key="one" type="button" class="chip" :aria-pressed="kind === one" @click="kind = one">{{ t(`exception.${one}`) }}</button>
       </div>
       <template v-if="kind === 'dates'">
-        <p v-if="standing.length > 0" class="note small">{{ t('exception.standing', { what: trailText(standing, zone).join(' · ') }) }}</p>
+        <p v-if="standing.length > 0" class="note small">{{ t('exception.standing', { what: trail.sentences(standing, zone).join(' · ') }) }}</p>
         <div v-if="calendar && base.due !== null" class="row wrap">
           <span class="muted small">{{ t('exception.quick') }}</span>
           <button v-for="days in [1, 2, 5]" :key="days" type="button" class="chip" @click="moreTime(days)">+ {{ count('exception.plusDays', days) }}</button>

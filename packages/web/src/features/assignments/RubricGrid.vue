@@ -128,11 +128,12 @@ const takeOut = (format: 'csv' | 'xlsx') => attempt(() => download('POST', '/api
 .criterion-name { flex: 2; font-weight: 600; }
 .aims { flex: 1; min-width: 120px; }
 .short { width: 58px; text-align: end; padding-inline: 6px; }
+.level .short { width: 44px; }
 .levels { display: flex; gap: 8px; align-items: stretch; overflow-x: auto; padding-block-end: 4px; }
 .level { flex: 1 0 190px; display: grid; gap: 4px; }
 .level .row { gap: 4px; flex-wrap: nowrap; }
-.level .field:first-child { flex: 1; min-width: 60px; }
+.level .field:first-child { flex: 1; min-width: 60px; padding-inline: 7px; }
 .level textarea { width: 100%; font-size: 14px; resize: vertical; }
-.drop { min-height: 28px; padding-inline: 6px; }
+.drop { min-height: 28px; padding-inline: 2px; }
 .add { white-space: nowrap; }
 </style>

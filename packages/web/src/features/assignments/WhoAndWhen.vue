@@ -3,7 +3,7 @@
  * Who and when: the window of each class, whom it is for, the students with other dates and why, and how heavy the
  * days are for them, with a lighter one near.
  */
-import { isSchoolDay, localDateAt, windowProblem, type Audience } from '@jolly/core';
+import { isSchoolDay, localDateAt, USUAL_LOAD, windowProblem, type Audience } from '@jolly/core';
 import type { AssignmentPiecesReply, BriefReply, ClassReply, LoadReply, SetFor } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { ask, now } from '../../api/client';
@@ -22,7 +22,7 @@ const sets = defineModel<SetFor[]>({ required: true });
 const props = defineProps<{ classes: readonly ClassReply[]; brief: BriefReply | null; minutes: number | null; handout: boolean; settle: () => Promise<BriefReply | null> }>();
 const emit = defineEmits<{ goesTo: [number] }>();
 const { t, name, count, when } = useWords();
-const trailText = useTrail();
+const trail = useTrail();
 
 const classOf = (id: string) => props.classes.find((one) => one.id === id);
 const zoneOf = (id: string) => classOf(id)?.calendar.zone ?? 'UTC';
@@ -87,6 +87,10 @@ watch([() => JSON.stringify(dated.value.map(({ classId, due, opens, audience }) 
   }, LOAD_AFTER_MS);
 }, { immediate: true });
 const heavy = computed(() => load.value.filter((one) => one.planned.over > 0));
+const heavyWhy = ({ over, mostPieces }: LoadReply['classes'][number]['planned']) => {
+  const students = count('common.students', over);
+  return mostPieces >= USUAL_LOAD.pieces ? t('compose.heavyPieces', { students, n: mostPieces }) : t('compose.heavyMinutes', { students, n: USUAL_LOAD.minutes });
+};
 function useDay(one: LoadReply['classes'][number]): void {
   const set = sets.value.find((other) => other.classId === one.classId);
   if (!set || one.lighterDue === null || set.due === null) return;
@@ -129,7 +133,7 @@ const sheetOf = computed(() => (sheet.value && props.brief ? { ...sheet.value, s
     <div v-if="left.length > 0"><label class="hidden-text" for="add-class">{{ t('compose.addClass') }}</label><select id="add-class" class="chip add" @change="addClass"><option value="">{{ t('compose.addClass') }}</option><option v-for="one in left" :key="one.id" :value="one.id">{{ one.label }}</option></select></div>
 
     <div v-for="one in heavy" :key="one.classId" class="heavy">
-      <strong>{{ t('compose.heavy', { day: localDayLong(one.planned.day) }) }}</strong> {{ t('compose.heavyWhy', { students: count('common.students', one.planned.over), n: one.planned.mostPieces }) }}
+      <strong>{{ t('compose.heavy', { day: localDayLong(one.planned.day) }) }}</strong> {{ heavyWhy(one.planned) }}
       <template v-if="one.lighter && one.lighterDue !== null">{{ t('compose.lightest') }} <strong>{{ localDayLong(one.lighter.day) }}</strong> <button type="button" class="btn" @click="useDay(one)">{{ t('compose.useDay', { day: weekdayText(one.lighterDue, zoneOf(one.classId)) }) }}</button></template>
     </div>
 
@@ -137,13 +141,13 @@ const sheetOf = computed(() => (sheet.value && props.brief ? { ...sheet.value, s
       <h3>{{ count('compose.others', others.length) }} <span v-if="others.length > 0" class="muted small">{{ t('compose.andWhy') }}</span></h3>
       <ul class="plain">
         <li v-for="{ set, row } in others" :key="`${set.classId} ${row.student.id}`">
-          <button type="button" class="other" @click="give(set.classId, { studentId: row.student.id })">
+          <button type="button" class="other" :title="trail.sentences(row.trail, zoneOf(set.classId)).join('\n')" @click="give(set.classId, { studentId: row.student.id })">
             <strong dir="auto">{{ name(row.student) }}</strong>
             <span>
               <template v-if="row.exception?.excused">{{ t('compose.excused') }}</template>
               <template v-else>{{ row.window.due === null ? t('common.noDue') : when(row.window.due, zoneOf(set.classId)) }}</template>
               <span v-if="row.window.closes !== null && !row.exception?.excused" class="muted"> · {{ t('common.closes', { when: when(row.window.closes, zoneOf(set.classId)) }) }}</span>
-              <span class="muted small reason" dir="auto">{{ row.exception?.excused ? row.exception.reason : trailText(row.trail, zoneOf(set.classId)).join(' · ') || row.exception?.reason }}</span>
+              <span class="muted small reason" dir="auto">{{ row.exception?.excused ? row.exception.reason : trail.reasons(row.trail) || row.exception?.reason }}</span>
             </span>
           </button>
         </li>
@@ -159,7 +163,7 @@ const sheetOf = computed(() => (sheet.value && props.brief ? { ...sheet.value, s
         <button v-for="set in sets" :key="set.classId" type="button" class="chip" :disabled="!brief" @click="give(set.classId, null)">{{ t('compose.give') }}<template v-if="several"> · {{ classOf(set.classId)?.label }}</template></button>
         <button v-if="rest.length > 0" type="button" class="btn quiet" :aria-expanded="seeAll" @click="seeAll = !seeAll">{{ seeAll ? t('compose.hideAll') : t('compose.seeAll', { n: rest.length + others.length }) }}</button>
       </div>
-      <ul v-if="seeAll" class="plain rest"><li v-for="{ set, row } in rest" :key="`${set.classId} ${row.student.id}`" class="other"><span dir="auto">{{ name(row.student) }}</span><span class="muted">{{ row.window.due === null ? t('common.noDue') : when(row.window.due, zoneOf(set.classId)) }}<template v-if="row.trail.length > 0"> · {{ trailText(row.trail, zoneOf(set.classId)).join(' · ') }}</template></span></li></ul>
+      <ul v-if="seeAll" class="plain rest"><li v-for="{ set, row } in rest" :key="`${set.classId} ${row.student.id}`" class="other"><span dir="auto">{{ name(row.student) }}</span><span class="muted">{{ row.window.due === null ? t('common.noDue') : when(row.window.due, zoneOf(set.classId)) }}<template v-if="row.trail.length > 0"> · {{ trail.reasons(row.trail) }}</template></span></li></ul>
     </div>
     <AudienceSheet :open="choosing !== null" :class-id="choosing?.classId ?? ''" :class-name="classOf(choosing?.classId ?? '')?.label ?? ''" :audience="choosing?.audience ?? { kind: 'everyone', laterJoiners: true }" @close="choosing = null" @set="(audience) => choosing && (choosing.audience = audience)" />
     <ExceptionSheet v-if="sheetOf?.set && sheetOf.reply" open :assignment-id="sheetOf.set.assignmentId" :class-id="sheetOf.classId" :rows="sheetOf.reply.rows" :group-dates="sheetOf.reply.groupDates" :about="sheetOf.about" :calendar="classOf(sheetOf.classId)?.calendar ?? null" :usual-time="classOf(sheetOf.classId)?.dueTime ?? null" :zone="zoneOf(sheetOf.classId)" :base="sheetOf.set" :issued="sheetOf.set.issuedAt !== null" @close="sheet = null" @changed="loadPieces" />
@@ -173,7 +177,7 @@ const sheetOf = computed(() => (sheet.value && props.brief ? { ...sheet.value, s
 .on { background: var(--act); color: var(--on-act); border-color: var(--act); }
 .dates { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 8px; }
 .said { color: var(--text-2); }
-.add { appearance: none; cursor: pointer; max-width: 100%; }
+.add { appearance: none; cursor: pointer; max-width: 100%; font-family: inherit; }
 .heavy { border-inline-start: 4px solid var(--alarm); background: var(--surface-alarm, var(--surface-2)); padding: 8px 12px; border-radius: 4px; line-height: 1.7; }
 .heavy .btn { min-height: 28px; padding-block: 1px; }
 .others h3 { margin-block-end: 6px; }

@@ -23,7 +23,8 @@ export function setAgain({ body: kept, title }: Pick<ShelfItemReply, 'body' | 't
       const { window, termStart, brief } = kept;
       const term = schoolClass && termAt(schoolClass.terms, localDateAt(schoolClass.calendar.zone, now));
       if (!set || !schoolClass || !window || termStart === null || !term) return one(brief);
-      const moved = (at: Instant | null) => (at === null ? null : carryOver(at, { calendar: schoolClass.calendar, start: termStart }, { calendar: schoolClass.calendar, start: term.from }));
+      const moved = (at: Instant | null) =>
+        at === null ? null : carryOver(at, { calendar: schoolClass.calendar, start: termStart }, { calendar: schoolClass.calendar, start: term.from });
       return { body: brief, sets: [{ ...set, opens: moved(window.opens), due: moved(window.due), closes: moved(window.closes) }] };
     }
   }

@@ -64,7 +64,9 @@ export function useBrief() {
   const out = computed(() => stored.value?.classes.some((one) => one.issuedAt !== null) ?? false);
   const contradiction = computed(() => sets.value.some((set) => windowProblem(set) !== null));
   const request = computed(() => ({ ...body.value, title: body.value.title.trim() }));
-  const dirty = computed(() => (stored.value ? !same(request.value, bodyOf(stored.value)) || !same(byClass(sets.value), byClass(setsOf(stored.value))) : request.value.title !== ''));
+  const dirty = computed(() =>
+    stored.value ? !same(request.value, bodyOf(stored.value)) || !same(byClass(sets.value), byClass(setsOf(stored.value))) : request.value.title !== '',
+  );
 
   const keptKey = (id: string) => `jolly-brief ${id}`;
   function keep(): void {
@@ -204,7 +206,8 @@ export function useBrief() {
       stored.value = null;
       body.value = { ...body.value, title: '' };
     },
-    effects: async (): Promise<BriefEffects | null> => (stored.value ? ask<BriefEffects>('POST', `/api/briefs/${stored.value.id}/effects`, { body: change(stored.value.version, false) }) : null),
+    effects: async (): Promise<BriefEffects | null> =>
+      stored.value ? ask<BriefEffects>('POST', `/api/briefs/${stored.value.id}/effects`, { body: change(stored.value.version, false) }) : null,
     takeTheirs(): void {
       if (theirs.value) {
         localStorage.removeItem(keptKey(theirs.value.id));

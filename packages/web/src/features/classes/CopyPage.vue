@@ -80,7 +80,7 @@ const same = computed(() => form.value.from === form.value.to && form.value.cale
           <h3>{{ t('copy.holds', { units: preview.units, categories: preview.categories }) }}</h3>
           <p class="muted small">{{ t('copy.never') }}</p>
           <p v-if="preview.dates.length === 0" class="muted small">{{ t('copy.noDates') }}</p>
-          <div v-else class="sheet dates" tabindex="0" role="region" :aria-label="t('copy.after')"><table class="table"><thead><tr><th>{{ t('plan.columns.title') }}</th><th>{{ t('copy.date') }}</th><th>{{ t('copy.before') }}</th><th>{{ t('copy.after') }}</th></tr></thead><tbody><tr v-for="(one, index) in preview.dates" :key="index"><td dir="auto" class="title">{{ one.title || t('plan.untitled') }}</td><td class="muted">{{ t(`copy.field.${one.field}`) }}</td><td class="muted nowrap">{{ when(one.before, schoolClass.calendar.zone) }}</td><td class="nowrap" :class="{ muted: same }">{{ when(one.after, schoolClass.calendar.zone) }}</td></tr></tbody></table></div>
+          <div v-else class="sheet dates" tabindex="0" role="region" :aria-label="t('copy.after')"><table class="table"><thead><tr><th>{{ t('move.piece') }}</th><th>{{ t('copy.date') }}</th><th>{{ t('copy.before') }}</th><th>{{ t('copy.after') }}</th></tr></thead><tbody><tr v-for="(one, index) in preview.dates" :key="index"><td dir="auto" class="title">{{ one.title || t('plan.untitled') }}</td><td class="muted">{{ t(`copy.field.${one.field}`) }}</td><td class="muted nowrap">{{ when(one.before, schoolClass.calendar.zone) }}</td><td class="nowrap" :class="{ muted: same }">{{ when(one.after, schoolClass.calendar.zone) }}</td></tr></tbody></table></div>
         </section>
       </div>
     </LoadGate>

@@ -20,7 +20,7 @@ import MoreTime from './MoreTime.vue';
 import { useDraft } from './use-draft';
 
 const { t, count, length, points, when } = useWords();
-const trailText = useTrail();
+const trail = useTrail();
 const route = useRoute();
 const session = useSession();
 const { kept } = useScope();
@@ -209,7 +209,7 @@ watch(() => route.params.id, () => window.location.reload());
             <dt>{{ t('desk.score') }}</dt><dd>{{ piece.points === null ? t('work.words') : t('assignment.outOf', { n: points(piece.points) }) }}</dd>
           </dl>
           <MoreTime :assignment-id="id" :requests="value.requests" :may-ask="value.mayAsk" :due="piece.window.due" :zone="zone" @changed="reload" />
-          <details v-if="value.trail.length > 0" class="why"><summary>{{ t('piece.why') }}</summary><p v-for="one in trailText(value.trail, zone)" :key="one" class="small">{{ one }}</p></details>
+          <details v-if="value.trail.length > 0" class="why"><summary>{{ t('piece.why') }}</summary><p v-for="one in trail.sentences(value.trail, zone)" :key="one" class="small">{{ one }}</p></details>
         </section>
         <section v-if="working" class="sheet dates stack">
           <p v-if="nothing" class="muted">{{ t('piece.notEnough') }}</p>

@@ -25,7 +25,7 @@ const print = () => window.print();
         <h1 dir="auto">{{ t('piece.receiptTitle', { title: value.handIn.receivedFor }) }}</h1>
         <dl class="facts">
           <dt>{{ t('assignment.columns.student') }}</dt><dd dir="auto">{{ session.me?.givenName }} {{ session.me?.familyName }}</dd>
-          <dt>{{ t('plan.columns.class') }}</dt><dd>{{ value.piece.className }}</dd>
+          <dt>{{ t('plan.class') }}</dt><dd>{{ value.piece.className }}</dd>
           <dt>{{ t('piece.receiptTime') }}</dt><dd>{{ whenText(value.handIn.at, value.piece.zone) }} ({{ value.piece.zone }})</dd>
           <dt>{{ t('piece.receiptVersion') }}</dt><dd>{{ value.handIn.version }}</dd>
           <dt>{{ t('piece.receiptCode') }}</dt><dd><strong>{{ value.handIn.receipt }}</strong></dd>

@@ -99,5 +99,5 @@ const save = () =>
 .settings summary { cursor: pointer; color: var(--text-2); margin-block-end: 10px; }
 .settings form { padding: 14px 18px; }
 .what { min-width: 220px; }
-.time { width: 110px; }
+.time { width: 134px; }
 </style>

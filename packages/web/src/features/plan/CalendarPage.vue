@@ -104,7 +104,8 @@ const copy = () => navigator.clipboard.writeText(own.value ?? '').then(() => (co
 .head { padding: 5px 8px; font-weight: 600; background: var(--surface-2); border-inline-end: 1px solid var(--line-2); }
 .day { min-height: 94px; border-block-start: 1px solid var(--line); border-inline-end: 1px solid var(--line-2); padding: 3px; display: flex; flex-direction: column; gap: 2px; min-width: 0; }
 .week .day { min-height: 380px; }
-.day.other { opacity: 0.6; }
+.day.other .date { color: var(--text-3); font-weight: 400; }
+.day.other { background-color: var(--surface-2); }
 .day.closed { background: repeating-linear-gradient(-45deg, var(--surface-2) 0 6px, transparent 6px 12px); }
 .day.weekend { background-color: var(--surface-2); }
 .date { align-self: start; border: 0; background: none; color: inherit; font-weight: 600; cursor: pointer; border-radius: 4px; padding: 0 5px; }

@@ -27,7 +27,7 @@ const lines = computed(() => {
 const place = computed(() => {
   if (!props.at) return {};
   // Beside the card, and wholly on the screen.
-  return { left: `${Math.max(12, Math.min(props.at.x, window.innerWidth - 392))}px`, top: `${Math.max(140, Math.min(props.at.y, window.innerHeight - 260))}px` };
+  return { left: `${Math.max(12, Math.min(props.at.x, window.innerWidth - 442))}px`, top: `${Math.max(140, Math.min(props.at.y, window.innerHeight - 270))}px` };
 });
 onMounted(async () => {
   await nextTick();
@@ -52,8 +52,10 @@ onMounted(async () => {
 </template>
 
 <style scoped>
-.box { position: fixed; z-index: 20; width: 380px; max-width: calc(100vw - 24px); background: var(--surface); border: 2px solid var(--act); border-radius: 10px; padding: 14px 16px; box-shadow: 0 14px 40px rgb(20 38 46 / 22%); }
+.box { position: fixed; z-index: 20; width: 430px; max-width: calc(100vw - 24px); background: var(--surface); border: 2px solid var(--act); border-radius: 10px; padding: 14px 16px; box-shadow: 0 14px 40px rgb(20 38 46 / 22%); }
 .box h3 { font-size: 16px; overflow-wrap: anywhere; }
 .box p { font-size: 14.5px; }
-.box .stack > * + * { margin-block-start: 6px; }
+.box.stack > * + * { margin-block-start: 6px; }
+.box .row { margin-block-start: 12px; }
+.box .btn { white-space: nowrap; padding-inline: 12px; }
 </style>

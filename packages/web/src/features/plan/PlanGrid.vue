@@ -107,7 +107,7 @@ const loadText = (one: (typeof loads.value)[number]) => t('plan.loadOf', { day: 
 <template>
   <div class="grid sheet" role="table" :aria-label="t('plan.title')" :style="{ '--columns': columns.length }">
     <div class="line head" role="row">
-      <div role="columnheader"><span class="hidden-text">{{ t('assignment.columns.class') }}</span></div>
+      <div role="columnheader"><span class="hidden-text">{{ t('plan.class') }}</span></div>
       <div v-for="column in columns" :key="column.key" role="columnheader" class="day" :class="{ now: isNow(column) }">{{ column.label }}</div>
     </div>
     <div v-for="{ one, name, hue, zone, cells } in rows" :key="one.classId" class="line" role="row" :style="{ '--hue': `var(--hue-${hue})` }">

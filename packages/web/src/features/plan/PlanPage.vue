@@ -70,7 +70,7 @@ const shifting = ref(false);
         <RouterLink class="btn" :to="{ path: '/compose', query: { ...scope.kept.value, kind: 'handout' } }">{{ t('compose.newHandout') }}</RouterLink>
         <RouterLink class="btn main" :to="{ path: '/compose', query: scope.kept.value }">{{ t('today.newAssignment') }} <span class="key">N</span></RouterLink>
       </div>
-      <p v-if="last" class="note row" role="status"><span class="grow" dir="auto">{{ t('move.done', { titles: last.titles.join(', ') }) }}</span><button type="button" class="btn" :disabled="busy" @click="undo">{{ t('move.undo') }}</button></p>
+      <p v-if="last" class="note row moved" role="status"><span class="grow" dir="auto">{{ t('move.done', { titles: last.titles.join(', ') }) }}</span><button type="button" class="btn" :disabled="busy" @click="undo">{{ t('move.undo') }}</button></p>
       <p v-if="problem && !pending" class="note bad" role="alert">{{ problem.title }}</p>
       <p v-if="line.loaded && line.classes.length === 0" class="note">{{ t('compose.noClass') }}</p>
       <UnitBoard v-else-if="view === 'units'" :plan="value" @changed="reload" />
@@ -93,6 +93,7 @@ const shifting = ref(false);
 .hint { min-width: 200px; }
 .views { gap: 4px; }
 .empty { margin-block: 12px; }
+.moved { margin-block-end: 12px; }
 .undated { margin-block-start: 18px; }
 .undated h2 { margin-block-end: 8px; font-size: 17px; }
 .undated .chip { text-decoration: none; display: inline-flex; gap: 6px; align-items: center; }

@@ -71,7 +71,7 @@ const whose = (one: NonNullable<typeof pending.value>['preview']['changes'][numb
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <template v-if="pending">
         <div class="wide-table sheet"><table class="table">
-          <thead><tr><th>{{ t('assignment.columns.title') }}</th><th /><th>{{ t('move.before') }}</th><th>{{ t('move.after') }}</th></tr></thead>
+          <thead><tr><th>{{ t('move.piece') }}</th><th /><th>{{ t('move.before') }}</th><th>{{ t('move.after') }}</th></tr></thead>
           <tbody><tr v-for="one in pending.preview.changes" :key="`${one.assignmentId} ${one.what} ${one.who} ${one.field}`"><td dir="auto">{{ one.title }}</td><td class="muted small">{{ whose(one) }}, {{ t(`compose.${one.field}`) }}</td><td>{{ when(one.before, zoneOf(one.classId)) }}</td><td><strong>{{ when(one.after, zoneOf(one.classId)) }}</strong></td></tr></tbody>
         </table></div>
         <p>{{ count('move.movedMany', pending.preview.moved) }} <template v-if="pending.preview.keep > 0">{{ count('move.keep', pending.preview.keep) }}</template> <template v-if="pending.preview.untouched > 0">{{ count('move.untouched', pending.preview.untouched) }}</template></p>

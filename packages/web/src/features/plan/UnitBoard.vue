@@ -4,7 +4,7 @@ import type { PlanCard, PlanReply, UnitsRequest } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import { ask, now } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
-import { localDayLong } from '../../time/format';
+import { dateText, localDayLong } from '../../time/format';
 import { vSortable, type Moved } from '../../ui/sortable';
 import { useWords } from '../../ui/use-words';
 import { useScope, useTermLine } from '../termline';
@@ -67,7 +67,7 @@ function add(board: Board): void {
   newUnit.value[board.one.classId] = '';
   void units(board, [...board.one.units, { id: null, name }]);
 }
-const stage = (card: PlanCard) => (card.issuedAt === null ? t('plan.draft') : card.issuedAt > now() ? t('plan.goesOut', { when: '' }).trim() : card.day ? localDayLong(card.day) : '');
+const stage = (card: PlanCard) => (card.issuedAt === null ? t('plan.draft') : card.issuedAt > now() ? t('plan.goesOut', { when: dateText(card.issuedAt, line.zone) }) : card.day ? localDayLong(card.day) : '');
 const address = (card: PlanCard) => ({ path: card.issuedAt !== null && card.issuedAt <= now() && card.kind === 'assignment' ? `/assignments/${card.assignmentId}` : `/compose/${card.briefId}`, query: scope.kept.value });
 </script>
 

@@ -14,7 +14,7 @@ import { useBearingWords } from './use-bearing-words';
 
 const props = defineProps<{ standing: StudentProgressReply; own: boolean }>();
 const { t, points, when, length, name } = useWords();
-const trailText = useTrail();
+const trail = useTrail();
 const { reasonText } = useBearingWords();
 const { kept } = useScope();
 
@@ -79,7 +79,7 @@ function detail(piece: ProgressPiece): string {
         <div v-for="piece in differing" :key="piece.assignmentId" class="difference">
           <strong dir="auto">{{ piece.title }}</strong>
           <p v-if="piece.state === 'excused'" class="small">{{ t('state.excused') }}</p>
-          <p v-for="one in trailText(piece.trail, zone)" :key="one" class="small">{{ one }}</p>
+          <p v-for="one in trail.sentences(piece.trail, zone)" :key="one" class="small">{{ one }}</p>
           <p v-if="piece.exceptionReason && piece.trail.length === 0" class="muted small" dir="auto">{{ piece.exceptionReason }}</p>
         </div>
       </div>

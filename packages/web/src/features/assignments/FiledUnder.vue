@@ -18,7 +18,7 @@ const categoriesOf = (id: string): readonly { id: string; name: string }[] => cl
 const unitsOf = (id: string): Unit[] => props.units[id] ?? [];
 const namesIn = (of: (id: string) => readonly { name: string }[]) => [...new Set(sets.value.flatMap((set) => of(set.classId).map((one) => one.name)))];
 const categories = computed(() => namesIn(categoriesOf));
-const units = computed(() => namesIn(unitsOf));
+const unitNames = computed(() => namesIn(unitsOf));
 const first = computed(() => sets.value[0] ?? null);
 const idOf = (all: readonly { id: string; name: string }[], name: string) => all.find((one) => one.name === name)?.id ?? null;
 
@@ -65,9 +65,9 @@ function addAim(): void {
       <span v-if="category === '=' && weighted" class="muted small">{{ t('compose.noCategoryHint') }}</span>
     </div>
   </template>
-  <span class="muted">{{ t(units.length > 0 ? 'compose.unitAndAims' : 'compose.aims') }}</span>
+  <span class="muted">{{ t(unitNames.length > 0 ? 'compose.unitAndAims' : 'compose.aims') }}</span>
   <div class="row wrap">
-    <select v-if="units.length > 0" v-model="unit" class="field filed" :aria-label="t('compose.unit')"><option value="">{{ t('compose.noUnit') }}</option><option v-for="name in units" :key="name" :value="name">{{ name }}</option></select>
+    <select v-if="unitNames.length > 0" v-model="unit" class="field filed" :aria-label="t('compose.unit')"><option value="">{{ t('compose.noUnit') }}</option><option v-for="name in unitNames" :key="name" :value="name">{{ name }}</option></select>
     <span v-for="aim in body.aims" :key="aim" class="chip still"><span dir="auto">{{ aim }}</span> <button type="button" class="drop" :aria-label="t('compose.dropAim', { aim })" :disabled="locked" @click="body.aims.splice(body.aims.indexOf(aim), 1)">×</button></span>
     <input v-model="newAim" class="field aim" list="known-aims" :placeholder="t('compose.addAim')" :aria-label="t('compose.addAim')" maxlength="120" dir="auto" :disabled="locked" @keydown.enter.prevent="addAim" @change="addAim" />
     <datalist id="known-aims"><option v-for="aim in aims" :key="aim" :value="aim" /></datalist>
