@@ -24,8 +24,8 @@ test('a piece is issued, handed in, taken back, handed in again, scored, held, r
     due: 3,
     closes: 6,
     before: async () => {
-      await press(teacher.getByRole('button', { name: /Give someone other dates/ }));
-      await teacher.getByLabel('Who', { exact: true }).selectOption({ label: 'Ben Kelp' });
+      await press(teacher.getByRole('button', { name: /give someone other dates/ }));
+      await teacher.getByLabel('Choose a student').selectOption({ label: 'Ben Kelp' });
       await teacher.getByLabel('due: Date').last().fill(dayFromNow(8));
       await teacher.getByLabel('due: Date').last().press('Tab');
       await type(teacher.getByLabel('Why'), 'Was at the regatta');

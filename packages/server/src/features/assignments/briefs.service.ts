@@ -70,11 +70,12 @@ export function briefsService({ sequelize, classes, assignments, keptFiles, piec
     const tx = transaction ? { transaction } : {};
     const row = (await tables.briefs.findByPk(id, { raw: true, ...tx })) as unknown as BriefRow | null;
     const rows = row ? ((await tables.assignments.findAll({ where: { briefId: id }, order: [['id', 'ASC']], raw: true, ...tx })) as unknown as AssignmentRow[]) : [];
-    const taught = new Set(await classes.taughtBy(teacher.userId, { away: true }));
-    const mine = rows.filter((one) => taught.has(one.classId));
+    const taught = await classes.taughtBy(teacher.userId, { away: true });
+    // In the order in which their classes are listed everywhere.
+    const mine = taught.flatMap((classId) => rows.filter((one) => one.classId === classId));
     if (!row || mine.length === 0) throw new Problem('thing.unknown');
     for (const one of mine) await classes.forTeacher(teacher, action, one.classId);
-    return { row, mine, others: rows.filter((one) => !taught.has(one.classId)) };
+    return { row, mine, others: rows.filter((one) => !taught.includes(one.classId)) };
   }
 
   async function toReply({ row, mine, others }: Found): Promise<BriefReply> {

@@ -124,7 +124,7 @@ const label = computed(() => {
       </div>
       <div v-else class="stack-s">
         <ul v-if="chosen.length > 0" class="plain row wrap"><li v-for="one in chosen" :key="one.student.id" class="chip still"><span dir="auto">{{ name(one.student) }}</span><button type="button" class="drop" :aria-label="t('compose.dropClass', { name: name(one.student) })" @click="who = who.filter((id) => id !== one.student.id)">×</button></li></ul>
-        <label class="hidden-text" for="who">{{ t('exception.who') }}</label>
+        <label class="hidden-text" for="who">{{ t('exception.choose') }}</label>
         <select id="who" class="field" @change="add"><option value="">{{ t('exception.choose') }}</option><option v-for="one in rows.filter((row) => !who.includes(row.student.id))" :key="one.student.id" :value="one.student.id">{{ name(one.student) }}</option></select>
       </div>
       <div v-if="!forGroup" class="row" role="group" :aria-label="t('exception.kind')">
