@@ -1,5 +1,5 @@
-// Windows and states of 40 students × 200 assignments, and documents a second through the compute command's code.
-const { resolveWindow, stateAt, summarise, computeText } = require('@jolly/core');
+// Windows, states and load of 40 students × 200 assignments, and documents a second through the compute command's code.
+const { planLoad, resolveWindow, stateAt, summarise, computeText } = require('@jolly/core');
 const { readFileSync } = require('node:fs');
 const { join } = require('node:path');
 
@@ -45,9 +45,14 @@ const states = () =>
     row.map(({ window }) => stateAt({ inAudience: true, excused: false, how: 'handIn', window, graceMinutes: 10, summary: summaries[i], now: start + 50 * DAY })),
   );
 
+const near = Array.from({ length: 40 * 60 }, (_, i) => ({ studentId: `s${i % 40}`, day: new Date(start + (i % 60) * DAY).toISOString().slice(0, 10), minutes: 25 }));
+const studentIds = Array.from({ length: 40 }, (_, i) => `s${i}`);
+const load = () => planLoad({ calendar, day: '2026-10-07', notBefore: '2026-09-07', studentIds, minutes: 30, others: near, dayFor: (_student, day) => day });
+
 const say = (what, figure) => process.stdout.write(`${what.padEnd(58)}${figure}\n`);
 say('windows of 40 students × 200 assignments', `${median(windows).toFixed(1)} ms`);
 say('states of the same', `${median(states).toFixed(1)} ms`);
+say('load of a day and the lighter one near it, 40 students', `${median(load).toFixed(1)} ms`);
 const docs = readFileSync(join(__dirname, '../docs/compute.md'), 'utf8');
 for (const [, kind, document] of docs.matchAll(/`\.\/jolly compute (\w+)`\n```json\n(.+)\n```/g)) {
   const ms = median(() => {

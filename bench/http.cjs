@@ -61,7 +61,23 @@ async function main() {
     await measure('Today, 3 classes', get('/api/today', teacher), { times: 200, atOnce });
     await measure('My work, 3 classes', get('/api/my/work', student), { times: 200, atOnce });
   }
+  await measure('Plan of two weeks, with the load', get('/api/plan?from=2026-11-23&to=2026-12-06', teacher), { times: 60, atOnce: 1 });
   const classes = await (await fetch(`${base}/api/classes`, { headers: { cookie: teacher.cookie } })).json();
+  const asked = {
+    classes: [{ classId: classes[0].id, due: Date.now() + 3 * 86_400_000, opens: null, audience: { kind: 'everyone', laterJoiners: true } }],
+    minutes: 30,
+    briefId: null,
+  };
+  const askLoad = async () => {
+    const reply = await fetch(`${base}/api/load`, {
+      method: 'POST',
+      headers: { cookie: teacher.cookie, 'x-csrf-token': teacher.csrf, 'content-type': 'application/json' },
+      body: JSON.stringify(asked),
+    });
+    if (!reply.ok) throw new Error(`load: ${reply.status}`);
+    await reply.arrayBuffer();
+  };
+  await measure('load while choosing a date', askLoad, { times: 60, atOnce: 1 });
   for (const [name, bytes] of Object.entries(await rosters())) {
     const look = async () => {
       const form = new FormData();

@@ -114,13 +114,14 @@ const everywhere = computed(() => activeShortcuts.everywhere.filter((one) => one
     <FindAnything ref="find" class="finder" :student="student" />
     <RouterLink class="section news" :class="{ on: current === 'news' }" to="/news">{{ t('news.title') }}<b v-if="news.unseen > 0" class="count" :aria-label="t('news.unseen', { n: news.unseen })">{{ news.unseen }}</b></RouterLink>
     <div class="who" @keydown.esc="meOpen = false">
-      <button class="me" :aria-expanded="meOpen" :aria-label="t('shell.me', { name: fullName })" @click="meOpen = !meOpen">{{ initials }}</button>
+      <button class="me" :class="{ told: news.unseen > 0 }" :aria-expanded="meOpen" :aria-label="t('shell.me', { name: fullName })" @click="meOpen = !meOpen">{{ initials }}</button>
       <div v-if="meOpen" class="menu stack">
         <p><strong dir="auto">{{ fullName }}</strong><br /><span class="muted small">{{ session.me?.userName }}</span></p>
         <fieldset class="themes">
           <legend class="small muted">{{ t('shell.theme') }}</legend>
           <button v-for="one in ['light', 'dark', 'device'] as const" :key="one" class="chip" :aria-pressed="choice === one" @click="choice = one">{{ t(`shell.themes.${one}`) }}</button>
         </fieldset>
+        <RouterLink class="btn in-menu" to="/news" @click="meOpen = false">{{ t('news.title') }}<b v-if="news.unseen > 0" class="count">{{ news.unseen }}</b></RouterLink>
         <RouterLink class="btn" to="/calendar" @click="meOpen = false">{{ t('dates.title') }}</RouterLink>
         <RouterLink v-if="!session.me?.practice" class="btn" to="/account" @click="meOpen = false">{{ t('account.title') }}</RouterLink>
         <RouterLink v-if="student && !session.me?.practice" class="btn" to="/join" @click="meOpen = false">{{ t('join.oneMore') }}</RouterLink>
@@ -178,6 +179,7 @@ const everywhere = computed(() => activeShortcuts.everywhere.filter((one) => one
 .menu { position: absolute; inset-inline-end: 0; top: 40px; width: 264px; background: var(--surface); color: var(--text); border: 1px solid var(--line); border-radius: 10px; box-shadow: var(--float-shadow); padding: 16px; z-index: 45; }
 .menu .btn { width: 100%; }
 .menu .btn + .btn { margin-block-start: 8px; }
+.in-menu { display: none; }
 .themes { border: 0; padding: 0; margin-inline: 0; display: flex; gap: 6px; flex-wrap: wrap; }
 .keys { display: grid; grid-template-columns: 64px 1fr; row-gap: 8px; margin: 0; }
 .keys dt { font-weight: 700; }
@@ -185,6 +187,6 @@ const everywhere = computed(() => activeShortcuts.everywhere.filter((one) => one
 .over { position: fixed; inset: 0; background: rgb(15 58 70 / 55%); display: grid; place-items: center; z-index: 2000; padding: 16px; }
 .box { width: 100%; max-width: 420px; padding: 24px; }
 #page { outline: none; }
-@media (max-width: 640px) { .mast { padding-inline: 14px; gap: 10px; } .section { padding-inline: 8px; } }
+@media (max-width: 640px) { .mast { padding-inline: 14px; gap: 10px; } .section { padding-inline: 8px; } .news { display: none; } .menu .in-menu { display: inline-flex; } .me.told { box-shadow: 0 0 0 2px var(--mast), 0 0 0 5px var(--now); } }
 @media print { .mast, .line, .skip { display: none; } }
 </style>

@@ -58,7 +58,7 @@ export const planning = {
     addClass: '+ another class',
     chooseClass: 'Choose a class',
     dropClass: 'Leave out {name}',
-    sameDates: 'Same dates for all',
+    sameDates: 'Dates of {name} for all',
     everyone: 'Everyone, and who joins later',
     everyoneNow: 'Everyone who is here now',
     choose: 'Choose…',

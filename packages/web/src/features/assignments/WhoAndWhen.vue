@@ -73,6 +73,9 @@ const inOther = computed(() => {
 });
 const seeAll = ref(false);
 const several = computed(() => sets.value.length > 1);
+const datesOf = ({ opens, due, closes }: SetFor) => ({ opens, due, closes });
+const differ = computed(() => sets.value.some((set) => JSON.stringify(datesOf(set)) !== JSON.stringify(datesOf(sets.value[0]!))));
+const sameDates = () => sets.value.forEach((set) => Object.assign(set, datesOf(sets.value[0]!)));
 
 // The load of the days chosen, a moment after the last change.
 const load = ref<LoadReply['classes']>([]);
@@ -131,6 +134,7 @@ const sheetOf = computed(() => (sheet.value && props.brief ? { ...sheet.value, s
       <p v-for="one in about(set)" :key="one" class="small" :class="windowProblem(set) ? 'alarm' : 'said'" :role="windowProblem(set) ? 'alert' : undefined">{{ one }}</p>
     </div>
     <div v-if="left.length > 0"><label class="hidden-text" for="add-class">{{ t('compose.addClass') }}</label><select id="add-class" class="chip add" @change="addClass"><option value="">{{ t('compose.addClass') }}</option><option v-for="one in left" :key="one.id" :value="one.id">{{ one.label }}</option></select></div>
+    <div v-if="differ"><button type="button" class="btn quiet" @click="sameDates">{{ t('compose.sameDates', { name: classOf(sets[0]!.classId)?.label }) }}</button></div>
 
     <div v-for="one in heavy" :key="one.classId" class="heavy">
       <strong>{{ t('compose.heavy', { day: localDayLong(one.planned.day) }) }}</strong> {{ heavyWhy(one.planned) }}

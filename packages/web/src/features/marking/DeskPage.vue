@@ -229,7 +229,7 @@ useShortcuts([
           </div>
           <div>
             <label class="label" for="remark">{{ t('desk.remark') }}</label>
-            <textarea id="remark" v-model="fields.remark" class="field remark" rows="6" dir="auto" :placeholder="t('desk.remarkPlaceholder')" @keydown.ctrl.enter.prevent="hold({ next: true })" @keydown.meta.enter.prevent="hold({ next: true })" />
+            <textarea id="remark" v-model="fields.remark" class="field remark" :rows="byChoice ? 3 : 6" dir="auto" :placeholder="t('desk.remarkPlaceholder')" @keydown.ctrl.enter.prevent="hold({ next: true })" @keydown.meta.enter.prevent="hold({ next: true })" />
           </div>
           <div v-if="aboveMax && assignment?.points != null" class="note" role="alert">
             <p>{{ t('desk.aboveMax', { a: fields.earned, b: points(assignment.points) }) }}</p>
