@@ -1,5 +1,20 @@
 import fc from 'fast-check';
-import { calendarProblems, addDays, addSchoolDays, dueInstantOf, instantOf, localDateAt, termAt, wallClockAt, weeksOf, type SchoolCalendar } from '.';
+import { plusDays, weekdayOf } from '../quantities';
+import {
+  addDays,
+  addSchoolDays,
+  calendarProblems,
+  dueInstantOf,
+  instantOf,
+  isSchoolDay,
+  localDateAt,
+  schoolDayAfter,
+  schoolDaysBetween,
+  termAt,
+  wallClockAt,
+  weeksOf,
+  type SchoolCalendar,
+} from '.';
 
 const lisbon: SchoolCalendar = { zone: 'Europe/Lisbon', schoolDays: [1, 2, 3, 4, 5], closures: [{ from: '2026-10-26', to: '2026-10-30' }] };
 const at = (iso: string) => Date.parse(iso);
@@ -112,4 +127,48 @@ it.each<[string, Partial<Parameters<typeof calendarProblems>[0]>, string[]]>([
 ])('names what is wrong with %s', (_case, more, expected) => {
   const problems = calendarProblems({ schoolDays: [1], terms: [], closures: [], ...more });
   expect(problems.map(({ path, why }) => `${path} ${why}`)).toEqual(expected);
+});
+
+describe('counting in day numbers', () => {
+  const closures = fc.array(
+    fc.tuple(fc.nat(120), fc.nat(9)).map(([from, length]) => ({ from: plusDays('2026-09-01', from), to: plusDays('2026-09-01', from + length) })),
+    { maxLength: 4 },
+  );
+  const calendars = fc
+    .record({ schoolDays: fc.uniqueArray(fc.integer({ min: 1, max: 7 }), { minLength: 1 }), closures })
+    .map((one): SchoolCalendar => ({ zone: 'Europe/Lisbon', ...one }));
+  const days = fc.nat(150).map((n) => plusDays('2026-09-01', n));
+
+  it('is what a walk over dates comes to', () => {
+    const walked = (calendar: SchoolCalendar, from: string, count: number) => {
+      let [left, day] = [Math.abs(count), from];
+      while (left > 0) {
+        day = plusDays(day, Math.sign(count));
+        const open = calendar.schoolDays.includes(weekdayOf(day)) && !calendar.closures.some((closure) => closure.from <= day && day <= closure.to);
+        if (open) left -= 1;
+      }
+      return day;
+    };
+    fc.assert(
+      fc.property(calendars, days, fc.integer({ min: -15, max: 15 }), (calendar, day, count) => expect(schoolDayAfter(calendar, day, count)).toBe(walked(calendar, day, count))),
+    );
+  });
+
+  it('says between two days as many as it takes to get there', () => {
+    fc.assert(
+      fc.property(calendars, days, fc.integer({ min: -15, max: 15 }), (calendar, day, count) => {
+        const start = isSchoolDay(calendar, day) ? day : schoolDayAfter(calendar, day, 1);
+        expect(schoolDaysBetween(calendar, start, schoolDayAfter(calendar, start, count))).toBe(count);
+      }),
+    );
+  });
+
+  it('reads a calendar anew when it says something else', () => {
+    const calendar = { zone: 'Europe/Lisbon', schoolDays: [1, 2, 3, 4, 5], closures: [{ from: '2026-11-24', to: '2026-11-24' }] };
+    expect(schoolDayAfter(calendar, '2026-11-23', 1)).toBe('2026-11-25');
+    calendar.closures[0]!.to = '2026-11-25';
+    expect(schoolDayAfter(calendar, '2026-11-23', 1)).toBe('2026-11-26');
+    calendar.schoolDays.splice(3, 1);
+    expect(schoolDayAfter(calendar, '2026-11-23', 1)).toBe('2026-11-27');
+  });
 });

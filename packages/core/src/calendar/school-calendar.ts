@@ -107,7 +107,7 @@ export function schoolDaysBetween(calendar: SchoolCalendar, from: LocalDate, to:
   let count = 0;
   // Forwards the first day does not count, backwards the last.
   for (let day = from < to ? first + 1 : first; from < to ? day <= last : day < last; day++) if (hasSchool(days, day)) count += 1;
-  return from < to ? count : -count;
+  return from < to || count === 0 ? count : -count;
 }
 
 /** The same wall time `count` calendar days on; 0 is the instant itself. */

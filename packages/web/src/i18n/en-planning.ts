@@ -135,7 +135,6 @@ export const planning = {
     add: 'Add',
     change: 'Change',
     remove: 'Take away',
-    open: 'Open',
   },
   spoken: {
     record: 'Record',
@@ -191,7 +190,6 @@ export const planning = {
     changedWhy: 'Until you say so, each keeps its result. Counted again they are held until you return them.',
     countAgain: 'Count {n} score again | Count {n} scores again',
     incomplete: 'so far',
-    levels: 'levels',
   },
   words: { name: 'Word', percent: '% of the points', add: '+ word', drop: 'Take away {name}', first: ['Not yet', 'Nearly', 'Secure', 'Beyond'] },
   preview: { title: 'As a student sees it', none: 'no score' },
@@ -277,8 +275,6 @@ export const planning = {
     unitDown: 'Move {name} down',
     cardUp: 'Earlier: {title}',
     cardDown: 'Later: {title}',
-    oneClass: 'Choose one class at left to order its units.',
-    moveKeys: 'Arrow keys move the day, Enter looks at what happens, Escape lets it be.',
     moveFocus: '{title}, {when}. Alt and an arrow key move it.',
   },
   move: {
@@ -382,7 +378,6 @@ export const planning = {
     back: 'Earlier',
     on: 'Later',
     today: 'Today',
-    due: 'due',
     issue: 'goes out',
     closure: 'no school',
     term: '{name} begins',

@@ -7,7 +7,7 @@ import type { ClassesService } from '../classes/classes.service';
 import { toAssignment, toBriefColumns, toSetColumns } from './assignments.mapper';
 import { defineAssignments, type AssignmentRow, type BriefRow } from './assignments.model';
 
-/** More than a class sets in a year; every list of a class's assignments ends here. */
+/** More than a class sets in a year; every list of assignments ends at so many a class. */
 const MOST_ASSIGNMENTS = 1000;
 
 const CONTRADICTIONS = {
@@ -29,6 +29,8 @@ export interface Which {
   /** also what is not issued, and what will be */
   drafts: boolean;
   kind?: BriefKind;
+  /** only what is due from one moment to another */
+  due?: { from: number; to: number };
   now: number;
 }
 
@@ -38,7 +40,7 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
 
   async function load(
     where: WhereOptions<AssignmentRow>,
-    { kind = null, transaction }: { kind?: BriefKind | null; transaction?: Transaction | undefined } = {},
+    { kind = null, classes: ofClasses = 1, transaction }: { kind?: BriefKind | null; classes?: number; transaction?: Transaction | undefined } = {},
   ): Promise<AssignmentReply[]> {
     const tx = transaction ? { transaction } : {};
     const rows = (await assignments.findAll({
@@ -49,24 +51,31 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
         ['position', 'ASC'],
         ['id', 'ASC'],
       ],
-      limit: MOST_ASSIGNMENTS,
+      limit: MOST_ASSIGNMENTS * ofClasses,
       raw: true,
       ...tx,
     })) as unknown as AssignmentRow[];
     const ids = [...new Set(rows.map((row) => row.briefId))];
     const texts = ids.length === 0 ? [] : ((await briefs.findAll({ where: { id: { [Op.in]: ids }, ...(kind ? { kind } : {}) }, raw: true, ...tx })) as unknown as BriefRow[]);
     const byId = new Map(texts.map((row) => [row.id, row]));
-    return rows.flatMap((row) => {
+    const found = rows.flatMap((row) => {
       const brief = byId.get(row.briefId);
       return brief ? [toAssignment(row, brief)] : [];
     });
+    // The database has put them in order of due date; what is due at once stands in the teacher's order, then by title.
+    return found.sort((a, b) => (a.due ?? Infinity) - (b.due ?? Infinity) || a.position - b.position || a.title.localeCompare(b.title, 'en') || (a.id < b.id ? -1 : 1));
   }
 
   const service = {
     /** Issued ones, and drafts if asked for, in order of due date; without a date last. Handouts only if asked for. */
-    async ofClasses(classIds: readonly string[], { drafts, kind = 'assignment', now }: Which, transaction?: Transaction): Promise<AssignmentReply[]> {
+    async ofClasses(classIds: readonly string[], { drafts, kind = 'assignment', due, now }: Which, transaction?: Transaction): Promise<AssignmentReply[]> {
       if (classIds.length === 0) return [];
-      return load({ classId: { [Op.in]: [...classIds] }, ...(drafts ? {} : { issuedAt: { [Op.lte]: new Date(now) } }) }, { kind, transaction });
+      const where = {
+        classId: { [Op.in]: [...classIds] },
+        ...(drafts ? {} : { issuedAt: { [Op.lte]: new Date(now) } }),
+        ...(due ? { dueAt: { [Op.between]: [new Date(due.from), new Date(due.to)] as [Date, Date] } } : {}),
+      };
+      return load(where, { kind, classes: classIds.length, transaction });
     },
 
     async byIds(ids: readonly string[]): Promise<AssignmentReply[]> {

@@ -211,3 +211,84 @@ it('gives a handout to read and asks for nothing back', async () => {
   expect((await bao.get(`/api/my/work/${draft.classes[0]!.assignmentId}`)).status).toBe(404);
   expect((await finch.get('/api/piles')).body).toEqual([]);
 });
+
+describe('a brief that is out', () => {
+  const setFor = (classId: string) => aBrief([classId]).classes[0]!;
+  const another = async () => ((await (await server.person('finch')).post('/api/classes', { name: 'Rivers B' })).body as { id: string }).id;
+
+  it('is issued to a class that is added, and not a second time to the first', async () => {
+    const [finch, otto] = [await server.person('finch'), await server.person('otto')];
+    const classId = await another();
+    await server.services.roster.plant(classId, [{ userId: school.otto.id, joined: '2026-10-01' }]);
+    const { briefId } = await school.issued();
+    const brief = (await finch.get(`/api/briefs/${briefId}`)).body as BriefReply;
+    const change = changed(brief);
+    const added = (await finch.put(`/api/briefs/${briefId}`, { ...change, classes: [...change.classes, setFor(classId)] })).body as BriefReply;
+    expect(added.classes.map((one) => one.issuedAt)).toEqual([server.clock.now - DAY, null]);
+    expect((await otto.get('/api/my/work')).body.pieces).toEqual([]);
+    const issued = (await finch.post(`/api/briefs/${briefId}/issue`, { version: added.version, at: null })).body.brief as BriefReply;
+    expect(issued.classes.map((one) => one.issuedAt)).toEqual([server.clock.now - DAY, server.clock.now]);
+    expect((await otto.get('/api/my/work')).body.pieces).toHaveLength(1);
+  });
+
+  it('can leave a class out while nobody there has begun, and not after', async () => {
+    const [finch, bao] = [await server.person('finch'), await server.person('bao')];
+    const classId = await another();
+    const { id, briefId } = await school.issued();
+    const change = changed((await finch.get(`/api/briefs/${briefId}`)).body as BriefReply);
+    await bao.put(`/api/my/work/${id}/text`, { text: doc('begun'), version: 0 });
+    expect((await finch.put(`/api/briefs/${briefId}`, { ...change, classes: [setFor(classId)] })).body.type).toBe('assignment.begun');
+    const both = (await finch.put(`/api/briefs/${briefId}`, { ...change, classes: [...change.classes, setFor(classId)] })).body as BriefReply;
+    const only = changed(both);
+    expect((await finch.put(`/api/briefs/${briefId}`, { ...only, classes: only.classes.filter((one) => one.classId !== classId) })).body.classes).toHaveLength(1);
+  });
+
+  it('cannot lose what it needs, nor be set for a class of somebody else', async () => {
+    const finch = await server.person('finch');
+    const { briefId } = await school.issued();
+    const brief = (await finch.get(`/api/briefs/${briefId}`)).body as BriefReply;
+    expect((await finch.put(`/api/briefs/${briefId}`, changed(brief, { title: '' }))).body.type).toBe('assignment.needsTitle');
+    expect((await finch.put(`/api/briefs/${briefId}`, changed(brief, { accepts: [] }))).body.type).toBe('assignment.notReady');
+    const change = changed(brief);
+    expect((await finch.put(`/api/briefs/${briefId}`, { ...change, classes: [...change.classes, setFor(school.maps)] })).status).toBe(404);
+    expect((await finch.get(`/api/briefs/${briefId}`)).body).toEqual(brief);
+  });
+
+  it('is withdrawn or issued only as it was seen', async () => {
+    const finch = await server.person('finch');
+    const draft = await school.drafted(finch);
+    expect((await finch.post(`/api/briefs/${draft.id}/issue`, { version: 9, at: null })).body).toMatchObject({ type: 'conflict.changedMeanwhile', current: { version: 1 } });
+    const { briefId } = await school.issued();
+    expect((await finch.post(`/api/briefs/${briefId}/withdraw`, { version: 9 })).body).toMatchObject({ type: 'conflict.changedMeanwhile', current: { version: 1 } });
+  });
+});
+
+it('suggests the aims that a teacher’s own assignments and rubrics have, and nobody else’s', async () => {
+  const [finch, stranger] = [await server.person('finch'), await server.person('stranger')];
+  const level = (points: number) => ({ id: `l${points}`, name: '', descriptor: '', points, upTo: null });
+  const rubric = { name: 'Models', criteria: [{ id: 'c', name: 'Shape', weight: 1000, aims: ['use evidence'], levels: [level(0), level(1000)] }] };
+  await school.drafted(finch, { aims: ['explain a process'], scoring: { by: 'rubric', rubric, shelfId: null } });
+  expect((await finch.get('/api/aims')).body).toEqual(['explain a process', 'use evidence']);
+  expect((await stranger.get('/api/aims')).body).toEqual([]);
+});
+
+it.each<[string, string, Buffer, number]>([
+  ['photos', 'a picture', Buffer.from('89504e470d0a1a0a0000000d49484452000000010000000108060000001f15c4890000000a49444154789c6300010000050001', 'hex'), 201],
+  ['photos', 'a text', Buffer.from('no picture'), 422],
+  ['recording', 'a text', Buffer.from('no sound'), 422],
+  ['files', 'a text', Buffer.from('anything'), 201],
+])('where %s are asked for, %s is taken or refused', async (kind, _what, bytes, status) => {
+  const bao = await server.person('bao');
+  const { id } = await school.issued({ accepts: [kind as 'photos'] });
+  const reply = await bao.upload(`/api/my/work/${id}/files`, bytes, 'work');
+  expect([reply.status, reply.body.type]).toEqual([status, status === 201 ? undefined : 'piece.kindNotAccepted']);
+  expect((await bao.put(`/api/my/work/${id}/text`, { text: doc('words'), version: 0 })).body.type).toBe('piece.kindNotAccepted');
+});
+
+it('where a link is asked for, one address is taken and words are not', async () => {
+  const bao = await server.person('bao');
+  const { id } = await school.issued({ accepts: ['link'] });
+  expect((await bao.put(`/api/my/work/${id}/text`, { text: doc('see my page'), version: 0 })).body.type).toBe('piece.kindNotAccepted');
+  expect((await bao.put(`/api/my/work/${id}/text`, { text: doc('https://tern.example/model'), version: 0 })).status).toBe(200);
+  expect((await bao.post(`/api/my/work/${id}/hand-in`)).status).toBe(201);
+});

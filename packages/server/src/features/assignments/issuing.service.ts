@@ -161,17 +161,13 @@ export function issuingService({ sequelize, classes, roster, assignments, briefs
     async dueWork(studentIds: readonly string[], span: { from: string; to: string }, exceptBriefId: string | null, now: number): Promise<(DueWork & { assignmentId: string })[]> {
       if (studentIds.length === 0) return [];
       const all = (await classes.load(await roster.classesOfAll(studentIds))).filter((one) => one.putAwayAt === null);
+      // A student's own date may lie a few weeks from the class's.
+      const reach = (day: string, by: number) => Date.parse(`${plusDays(day, by * LOAD_REACH_DAYS)}T12:00:00.000Z`);
       const set = await assignments.ofClasses(
         all.map((one) => one.id),
-        { drafts: true, now },
+        { drafts: true, due: { from: reach(span.from, -1), to: reach(span.to, 1) }, now },
       );
-      const near = set.filter((one) => {
-        if (one.issuedAt === null || one.briefId === exceptBriefId || one.due === null) return false;
-        const { zone } = all.find((schoolClass) => schoolClass.id === one.classId)!.calendar;
-        // A student's own date may lie a few weeks from the class's.
-        const day = localDateAt(zone, one.due);
-        return day >= plusDays(span.from, -LOAD_REACH_DAYS) && day <= plusDays(span.to, LOAD_REACH_DAYS);
-      });
+      const near = set.filter((one) => one.issuedAt !== null && one.briefId !== exceptBriefId);
       const sights = await board.fill({ classes: all, assignments: near, studentIds: [...studentIds], now });
       return sights.flatMap((sight) => {
         const { resolved, schoolClass, assignment, member, piece } = sight;

@@ -24,11 +24,11 @@ it('shows what is due, drafts and timed ones too, with the other dates of studen
   await finch.put(`/api/assignments/${id}/exceptions`, { ...toOne(school.bao.id), due: due + 2 * DAY, excused: false, reason: 'Away' });
   const { cards, load, classes } = await planOf();
   expect(cards.map(({ title, day, issuedAt }) => [title, day, issuedAt !== null])).toEqual([
-    ['Meander notes', '2026-11-25', true],
     ['Flow table', '2026-11-25', true],
+    ['Meander notes', '2026-11-25', true],
     ['Draft', null, false],
   ]);
-  expect(cards[0]).toMatchObject({ students: 2, others: [{ day: '2026-11-27', due: due + 2 * DAY, students: 1, names: ['Bao Lind'] }] });
+  expect(cards[1]).toMatchObject({ students: 2, others: [{ day: '2026-11-27', due: due + 2 * DAY, students: 1, names: ['Bao Lind'] }] });
   expect(load).toEqual([
     { day: '2026-11-25', pieces: 3, students: 2, heavy: 0, most: 2 },
     { day: '2026-11-27', pieces: 1, students: 1, heavy: 0, most: 1 },
@@ -179,4 +179,40 @@ describe('the calendar address', () => {
       ['due', 'Meander notes', '2026-11-25'],
     ]);
   });
+});
+
+it('orders nothing of another class, nor under another class’s unit', async () => {
+  const [finch, stranger] = [await server.person('finch'), await server.person('stranger')];
+  const { id } = await school.issued();
+  const [unit] = (await stranger.put(`/api/classes/${school.maps}/units`, { units: [{ id: null, name: 'Theirs' }] })).body as [{ id: string }];
+  expect((await finch.put(`/api/classes/${school.rivers}/order`, { unitId: unit.id, assignmentIds: [id] })).status).toBe(404);
+  expect((await stranger.put(`/api/classes/${school.maps}/order`, { unitId: null, assignmentIds: [id] })).status).toBe(404);
+});
+
+it('moves a group’s date along with its class, and both back', async () => {
+  const finch = await server.person('finch');
+  const { id } = await school.issued();
+  const grouping = (
+    await finch.post(`/api/classes/${school.rivers}/groupings`, { name: 'Lab', seed: null, until: null, groups: [{ id: null, name: 'Lab', studentIds: [school.bao.id] }] })
+  ).body;
+  await finch.put(`/api/assignments/${id}/group-dates/${grouping.groups[0].id}`, { due: due + DAY, reason: '', tell: false });
+  const move = { assignmentIds: [id], shift: { kind: 'schoolDays', days: 1 }, oneOffs: false };
+  const { digest, changes } = (await finch.post('/api/plan/preview', move)).body as MovePreview;
+  expect(changes.filter((one) => one.field === 'due').map(({ what, who }) => [what, who])).toEqual([
+    ['class', ''],
+    ['group', 'Lab'],
+  ]);
+  const { moveId } = (await finch.post('/api/plan/moves', { ...move, digest, tell: false })).body as MoveReply;
+  expect(await windows(id)).toEqual({ Bao: due + 2 * DAY, Hana: due + DAY });
+  await finch.post(`/api/plan/moves/${moveId}/undo`);
+  expect(await windows(id)).toEqual({ Bao: due + DAY, Hana: due });
+});
+
+it('an empty class is on the plan, with what is planned for it', async () => {
+  const finch = await server.person('finch');
+  const { id: classId } = (await finch.post('/api/classes', { name: 'Empty' })).body as { id: string };
+  await school.drafted(finch, { title: 'Prepared' }, [classId]);
+  const { classes, cards } = await planOf();
+  expect(classes.find((one) => one.classId === classId)).toMatchObject({ students: 0 });
+  expect(cards).toMatchObject([{ title: 'Prepared', students: 0, others: [] }]);
 });

@@ -90,7 +90,7 @@ useShortcuts([{ key: 'm', shown: 'M', does: 'assignment.mark', run: () => void r
               <td><StateWord v-if="row.state" :state="row.state" /><span v-if="row.state === 'missing'" class="muted small">, {{ row.stillAccepted ? t('assignment.stillAccepted') : t('assignment.closedNow') }}</span><span v-if="row.overdue" class="alarm small">, {{ t('assignment.overdue') }}</span></td>
               <td>
                 <span v-if="row.state === 'excused'" class="muted" dir="auto">{{ row.exception?.reason || '–' }}</span>
-                <span v-else :title="trail.sentences(row.trail, zone).join('\n')">{{ row.window.due === null ? t('common.noDue') : when(row.window.due, zone) }}<span v-if="row.trail.length > 0" class="muted small own"> {{ t('assignment.ownDate') }}{{ row.exception?.reason ? `: ${row.exception.reason}` : '' }}</span></span>
+                <span v-else :title="trail.sentences(row.trail, zone).join('\n')">{{ row.window.due === null ? t('common.noDue') : when(row.window.due, zone) }}<span v-if="row.trail.length > 0" class="muted small own" dir="auto">{{ trail.reasons(row.trail) }}</span></span>
               </td>
               <td><template v-if="row.handedInAt !== null">{{ when(row.handedInAt, zone) }}<span v-if="row.lateBy > 0" class="alarm small after">{{ t('common.late', { length: length(row.lateBy) }) }}</span></template></td>
               <td class="number"><strong>{{ scoreText(row) }}</strong><span v-if="row.held" class="muted small after">{{ t('assignment.held') }}</span></td>

@@ -151,7 +151,7 @@ watch(() => route.params.id, () => window.location.reload());
         </div>
         <div v-if="value.sentBack && piece.state === 'sentBack'" class="note stack"><strong>{{ t('piece.sentBack', { when: when(value.sentBack.at, zone) }) }}</strong><p dir="auto">{{ value.sentBack.reason }}</p><p v-if="value.sentBack.newDue !== null">{{ t('piece.sentBackBy', { when: when(value.sentBack.newDue, zone) }) }}</p></div>
         <div><h2 class="label-head">{{ t('piece.toDo') }}</h2><RichTextView :text="value.instructions" /><AttachmentList class="with" :attachments="value.attachments" :spoken="value.spoken" /></div>
-        <details v-if="rubric" class="how" :open="piece.returned !== null"><summary>{{ rubric.name || t('rubric.title') }}</summary><RubricView :rubric="rubric" :choices="piece.returned?.chosen?.by === 'rubric' ? piece.returned.chosen.choices : null" /></details>
+        <details v-if="rubric" class="how" :open="piece.returned !== null"><summary>{{ t('rubric.title') }}<template v-if="rubric.name">: <span dir="auto">{{ rubric.name }}</span></template></summary><RubricView :rubric="rubric" :choices="piece.returned?.chosen?.by === 'rubric' ? piece.returned.chosen.choices : null" /></details>
 
         <div v-if="value.handIn" class="sheet handed stack">
           <div class="row wrap"><h2 class="grow">{{ t(piece.lateBy > 0 ? 'piece.inNowLate' : 'piece.inNow') }}</h2><RouterLink class="btn" :to="{ path: `/work/${id}/receipt`, query: kept }">{{ t('piece.receipt') }}</RouterLink></div>
