@@ -163,10 +163,13 @@ export function briefsService({ sequelize, classes, assignments, keptFiles, piec
       const errors = issued ? issueErrors(stored) : [];
       if (errors.length > 0) throw new Problem(stored.title === '' ? 'assignment.needsTitle' : 'assignment.notReady', { errors });
       const gone = before.mine.filter((one) => !sets.some((set) => set.classId === one.classId));
-      const begun = await pieces.begunOn(gone.map((one) => one.id));
-      if (begun.size > 0) throw new Problem('assignment.begun', { title: 'Students have begun on it in a class that you left out. Nothing was stored.' });
       const outcome = await inTransaction(sequelize, async (transaction) => {
         if (!(await lock(id, version, transaction))) return 'stale';
+        const begun = await pieces.begunOn(
+          gone.map((one) => one.id),
+          transaction,
+        );
+        if (begun.size > 0) throw new Problem('assignment.begun', { title: 'Students have begun on it in a class that you left out. Nothing was stored.' });
         await tables.briefs.update(columns, { where: { id }, transaction });
         for (const set of sets) {
           const known = before.mine.find((one) => one.classId === set.classId);

@@ -76,7 +76,8 @@ export function issuingService({ sequelize, classes, roster, assignments, briefs
       if (errors.length > 0) throw new Problem(brief.title === '' ? 'assignment.needsTitle' : 'assignment.notReady', { errors });
       if (brief.classes.every((one) => isIssued(one, now))) throw new Problem('assignment.alreadyIssued', { current: brief });
       if (at !== null && at <= now) throw new Problem('assignment.issuePast');
-      const students = (await sightsOf(brief, now)).filter(gets).length;
+      // Who has it already does not get it again when a class is added.
+      const students = (await sightsOf(brief, now)).filter((sight) => gets(sight) && !isIssued(sight.assignment, now)).length;
       if (students === 0) throw new Problem('assignment.toNobody');
       return { brief: await briefs.setIssue(teacher, briefId, version, at ?? now, now), students };
     },
@@ -148,7 +149,7 @@ export function issuingService({ sequelize, classes, roster, assignments, briefs
         const { msOfDay } = wallClockAt(calendar.zone, asked.due);
         const dueOn = (on: string) => instantOf(calendar.zone, { date: on, msOfDay });
         const dayFor = (studentId: string, on: string) => {
-          const { due } = resolveFor(byStudent.get(studentId)!, { opens: null, due: dueOn(on), closes: null }, now).window;
+          const { due } = resolveFor(byStudent.get(studentId)!, { opens: asked.opens, due: dueOn(on), closes: null }, now).window;
           return due === null ? null : localDateAt(calendar.zone, due);
         };
         const result = planLoad({ calendar, day, notBefore: localDateAt(calendar.zone, now), studentIds, minutes: request.minutes ?? 0, others, dayFor });

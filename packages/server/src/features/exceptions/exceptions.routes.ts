@@ -105,7 +105,8 @@ export const exceptionRoutes = ({ exceptions, standing, extensions, dateChanges 
       params: giveStandingParams,
       body: standingBody,
       status: 201,
-      handle: ({ actor, params, body, now }: Ask<{ studentId: string }, StandingBody>) => standing.give(asTeacher(actor), params.studentId, body, now),
+      handle: ({ actor, params, body, now }: Ask<{ studentId: string }, StandingBody>) =>
+        dateChanges.aroundClasses({ by: asTeacher(actor).userId, classIds: body.classIds, now }, () => standing.give(asTeacher(actor), params.studentId, body, now)),
     },
     {
       verb: 'put',
@@ -114,7 +115,13 @@ export const exceptionRoutes = ({ exceptions, standing, extensions, dateChanges 
       does: 'Changes a standing exception; carries the version that was seen.',
       params: standingParams,
       body: changeStandingBody,
-      handle: ({ actor, params, body }: Ask<OneStanding, StandingBody & { version: number }>) => standing.change(asTeacher(actor), params.classId, params.exceptionId, body),
+      handle: async ({ actor, params, body, now }: Ask<OneStanding, StandingBody & { version: number }>) => {
+        const teacher = asTeacher(actor);
+        // Also the classes it held in until now.
+        const before = (await standing.ofClasses([params.classId])).find((one) => one.id === params.exceptionId)?.classIds ?? [];
+        const classIds = [...new Set([...before, ...body.classIds])];
+        return dateChanges.aroundClasses({ by: teacher.userId, classIds, now }, () => standing.change(teacher, params.classId, params.exceptionId, body));
+      },
     },
     {
       verb: 'delete',
@@ -122,7 +129,8 @@ export const exceptionRoutes = ({ exceptions, standing, extensions, dateChanges 
       action: 'exception.give',
       does: 'Takes a standing exception out of a class.',
       params: standingParams,
-      handle: ({ actor, params }: Ask<OneStanding>) => standing.takeOut(asTeacher(actor), params.classId, params.exceptionId),
+      handle: ({ actor, params, now }: Ask<OneStanding>) =>
+        dateChanges.aroundClasses({ by: asTeacher(actor).userId, classIds: [params.classId], now }, () => standing.takeOut(asTeacher(actor), params.classId, params.exceptionId)),
     },
     {
       verb: 'get',

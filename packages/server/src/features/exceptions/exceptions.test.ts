@@ -108,6 +108,21 @@ it('an assignment can opt out of standing exceptions', async () => {
   expect(await dueOf((await school.issued({ standingHolds: false })).id)).toBe(due);
 });
 
+it('a standing exception and a change of who is in a group tell those whose dates they move', async () => {
+  const [finch, bao, hana] = [await server.person('finch'), await server.person('bao'), await server.person('hana')];
+  const { id } = await school.issued();
+  const standing = { kind: 'schoolDays', amount: 1, validFrom: null, validTo: null, reason: 'private', quizTimePercent: null, waivesLate: false, classIds: [school.rivers] };
+  await finch.post(`/api/students/${school.bao.id}/standing-exceptions`, standing);
+  const seen = async (person: typeof bao) => ((await person.get('/api/news')).body.news as { to: { due: number } }[]).map((one) => one.to.due);
+  expect([await seen(bao), await seen(hana)]).toEqual([[due + DAY], []]);
+  const group = (studentIds: string[], groupId: string | null = null) => ({ name: 'Lab', seed: null, until: null, groups: [{ id: groupId, name: 'Lab', studentIds }] });
+  const grouping = (await finch.post(`/api/classes/${school.rivers}/groupings`, group([]))).body;
+  await finch.put(`/api/assignments/${id}/group-dates/${grouping.groups[0].id}`, { due: due + 3 * DAY, reason: '', tell: true });
+  await finch.put(`/api/classes/${school.rivers}/groupings/${grouping.id}`, { ...group([school.hana.id], grouping.groups[0].id), version: 1 });
+  expect(await seen(hana)).toEqual([due + 3 * DAY]);
+  expect(JSON.stringify((await bao.get('/api/news')).body)).not.toContain('private');
+});
+
 describe('a request for more time', () => {
   const ask = async (id: string) => (await server.person('bao')).post(`/api/my/work/${id}/requests`, { reason: 'I was ill', wantedDue: due + 2 * DAY });
   const answer = { grant: true, due: due + 2 * DAY, closes: closes + 2 * DAY, word: 'Get well' };

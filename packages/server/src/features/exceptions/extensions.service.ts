@@ -1,7 +1,7 @@
 import type { Actor, PieceState, WorkWindow } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize } from 'sequelize';
-import type { AnswerExtension, AskExtension, ExtensionRequest, OwnRequest } from '../../contract';
+import type { AnswerExtension, AskExtension, AssignmentReply, ExtensionRequest, OwnRequest } from '../../contract';
 import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
 import { fullName, type AccountsService } from '../accounts/accounts.service';
@@ -99,7 +99,11 @@ export function extensionsService({ sequelize, accounts, classes, assignments, b
 
     /** What waits for an answer in the classes of a teacher, oldest first. */
     async waiting(teacher: Person, now: number): Promise<ExtensionRequest[]> {
-      const issued = await assignments.ofClasses(await classes.taughtBy(teacher.userId), { drafts: false, now });
+      return service.waitingOn(await assignments.ofClasses(await classes.taughtBy(teacher.userId), { drafts: false, now }), now);
+    },
+
+    /** The same for assignments that the caller has at hand. */
+    async waitingOn(issued: readonly AssignmentReply[], now: number): Promise<ExtensionRequest[]> {
       const rows = (await requests.findAll({
         where: { state: 'waiting', assignmentId: { [Op.in]: issued.map((one) => one.id) } },
         order: [['askedAt', 'ASC']],

@@ -32,7 +32,12 @@ export function findService({ classes, roster, assignments, myWork }: Collaborat
       }
       const mine = await classes.load(await classes.taughtBy(actor.userId, { away: true }));
       const ids = mine.map((one) => one.id);
-      const [members, all] = await Promise.all([roster.membersOf(ids), assignments.ofClasses(ids, { drafts: true, now })]);
+      const [members, work, handouts] = await Promise.all([
+        roster.membersOf(ids),
+        assignments.ofClasses(ids, { drafts: true, now }),
+        assignments.ofClasses(ids, { drafts: true, now, kind: 'handout' }),
+      ]);
+      const all = [...work, ...handouts];
       const className = new Map(mine.map((one) => [one.id, one.label]));
       const found: FindReply['found'] = [
         ...mine.filter((one) => matches(one.label)).map(({ id, label }) => ({ kind: 'class' as const, id, classId: id, label, detail: '' })),

@@ -1,4 +1,5 @@
 import type { GroupingBody } from '../../contract';
+import { asTeacher } from '../../http/as-role';
 import type { Ask, Route } from '../../http/route';
 import type { Services } from '../../wiring';
 import { classParams } from '../classes/classes.schema';
@@ -7,7 +8,7 @@ import { changeGroupingBody, groupingBody, groupingParams } from './groups.schem
 type OneClass = { classId: string };
 type One = OneClass & { groupingId: string };
 
-export const groupRoutes = ({ groups }: Pick<Services, 'groups'>): Route[] => [
+export const groupRoutes = ({ groups, dateChanges }: Pick<Services, 'groups' | 'dateChanges'>): Route[] => [
   {
     verb: 'get',
     path: '/api/classes/:classId/groupings',
@@ -33,7 +34,9 @@ export const groupRoutes = ({ groups }: Pick<Services, 'groups'>): Route[] => [
     does: 'Changes groups as a whole; carries the version that was seen.',
     params: groupingParams,
     body: changeGroupingBody,
-    handle: ({ actor, params, body, now }: Ask<One, GroupingBody & { version: number }>) => groups.change(actor, params.classId, params.groupingId, body, now),
+    // Who comes into a group or leaves it may have other dates now.
+    handle: ({ actor, params, body, now }: Ask<One, GroupingBody & { version: number }>) =>
+      dateChanges.aroundClasses({ by: asTeacher(actor).userId, classIds: [params.classId], now }, () => groups.change(actor, params.classId, params.groupingId, body, now)),
   },
   {
     verb: 'delete',

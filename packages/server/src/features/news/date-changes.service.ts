@@ -11,6 +11,9 @@ import type { NewsService, Telling } from './news.service';
 /** A change that takes longer than this has lost its server; whoever comes by tells what it changed. */
 const ABANDONED_MS = 60_000;
 
+const LOOK_BACK_MS = 30 * 86_400_000;
+const LOOK_AHEAD_MS = 400 * 86_400_000;
+
 /** What held for a student on an assignment before something was changed. */
 interface Before {
   assignmentId: string;
@@ -71,7 +74,7 @@ export function dateChangesService({ sequelize, assignments, board, news }: Coll
     return tellings.length;
   }
 
-  return {
+  const service = {
     /** Makes a change and, if wanted, tells the students whose own dates it changed. */
     async around<T>({ by, assignmentIds, tell, now }: { by: string; assignmentIds: readonly string[]; tell: boolean; now: number }, work: () => Promise<T>): Promise<T> {
       const sights = tell ? await sightsOf(assignmentIds, now) : [];
@@ -92,12 +95,20 @@ export function dateChangesService({ sequelize, assignments, board, news }: Coll
       }
     },
 
+    /** The same for a change that may touch anything still to come in some classes: a standing exception, who is in a group. */
+    async aroundClasses<T>({ by, classIds, now }: { by: string; classIds: readonly string[]; now: number }, work: () => Promise<T>): Promise<T> {
+      // What was due a while ago may be due still for who has more time.
+      const coming = await assignments.ofClasses(classIds, { drafts: false, due: { from: now - LOOK_BACK_MS, to: now + LOOK_AHEAD_MS }, now });
+      return service.around({ by, assignmentIds: coming.map((one) => one.id), tell: true, now }, work);
+    },
+
     /** Tells what changes did whose server has died. */
     async finishAbandoned(now: number): Promise<void> {
       const rows = (await dateChanges.findAll({ where: { at: { [Op.lt]: new Date(now - ABANDONED_MS) } }, limit: 20, raw: true })) as unknown as DateChangeRow[];
       for (const row of rows) await finish(row, fromJson<Before[]>(row.beforeWindows), now);
     },
   };
+  return service;
 }
 
 export type DateChangesService = ReturnType<typeof dateChangesService>;

@@ -82,12 +82,9 @@ export function todayService({ classes, assignments, board, extensions }: Collab
     async of(teacher: Actor & { userId: string }, now: number): Promise<TodayReply> {
       const mine = await classes.load(await classes.taughtBy(teacher.userId));
       const ids = mine.map((one) => one.id);
-      const [sights, all, handouts, requests] = await Promise.all([
-        board.sights({ classes: mine, now }),
-        assignments.ofClasses(ids, { drafts: true, now }),
-        assignments.ofClasses(ids, { drafts: true, now, kind: 'handout' }),
-        extensions.waiting(teacher, now),
-      ]);
+      const [all, handouts] = await Promise.all([assignments.ofClasses(ids, { drafts: true, now }), assignments.ofClasses(ids, { drafts: true, now, kind: 'handout' })]);
+      const issued = all.filter((one) => isIssued(one, now));
+      const [sights, requests] = await Promise.all([board.fill({ classes: mine, assignments: issued, now }), extensions.waitingOn(issued, now)]);
       return {
         piles: toPiles(sights),
         waitingOn: toWaitingOn(sights),

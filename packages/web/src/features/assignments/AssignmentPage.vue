@@ -2,7 +2,7 @@
 /** One assignment: each student's state, when it came in, how late; the counts filter the list. */
 import { PIECE_STATES, type PieceState } from '@jolly/core';
 import type { AssignmentPiecesReply, ClassReply, PieceRow, ReturnReply } from '@jolly/server/contract';
-import { computed, ref } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { ApiProblem, ask, now } from '../../api/client';
 import { useLoad } from '../../api/use-load';
@@ -31,6 +31,8 @@ const assignment = computed(() => value.value?.assignment ?? null);
 const lineClass = computed(() => (assignment.value ? line.classOf(assignment.value.classId) : undefined));
 const zone = computed(() => lineClass.value?.zone ?? line.zone);
 const rows = computed(() => value.value?.rows ?? []);
+// A handout has no pieces to look at; it is where it is written.
+watch(assignment, (one) => one?.kind === 'handout' && void router.replace({ path: `/compose/${one.briefId}`, query: kept.value }));
 const filter = ref<PieceState | null>(null);
 const counts = computed(() => PIECE_STATES.map((one) => ({ state: one, n: rows.value.filter((row) => row.state === one).length })).filter(({ n }) => n > 0));
 const shown = computed(() => (filter.value === null ? rows.value : rows.value.filter((row) => row.state === filter.value)));
