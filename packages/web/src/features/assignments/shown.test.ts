@@ -12,7 +12,8 @@ const words = (html: string) =>
     .replace(/<!--[^>]*-->/g, '')
     .replace(/<[^>]+>/g, ' ')
     .replace(/\s+/g, ' ');
-const withLinks = (app: { component: (name: string, one: object) => unknown }) => void app.component('RouterLink', { props: { to: String }, template: '<a :href="to"><slot /></a>' });
+const withLinks = (app: { component: (name: string, one: object) => unknown }) =>
+  void app.component('RouterLink', { props: { to: String }, template: '<a :href="to"><slot /></a>' });
 
 const level = (id: string, points: number, upTo: number | null = null) => ({
   id,
