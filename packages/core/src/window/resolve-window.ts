@@ -172,6 +172,9 @@ export function resolveWindow(input: WindowInput): ResolvedWindow {
   return { window, trail };
 }
 
+/** Are these the same three dates? */
+export const sameWindow = (a: WorkWindow, b: WorkWindow): boolean => a.opens === b.opens && a.due === b.due && a.closes === b.closes;
+
 /** What is wrong with a window that a teacher typed; repair is only for combinations (docs/rules.md, 1). */
 export function windowProblem({ opens, due, closes }: WorkWindow): 'closesBeforeDue' | 'opensAfterDue' | 'closesBeforeOpens' | null {
   if (due !== null && closes !== null && closes < due) return 'closesBeforeDue';

@@ -393,6 +393,7 @@ export const en = {
     ask: { link: 'Address of the link (https://…)', formula: 'Formula, such as v = \\frac{s}{t}', alt: 'For who cannot see it' },
     set: 'Set',
     badLink: 'This is no address of a page or a mail.',
+    pictureFailed: '{name} could not be kept. The text is; try the picture again.',
     addRow: '+ row',
     addColumn: '+ column',
     dropRow: '− row',

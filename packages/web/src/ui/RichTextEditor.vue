@@ -23,12 +23,15 @@ const { t } = useI18n();
 const asking = ref<{ what: 'link' | 'formula' | 'alt'; text: string; at?: number } | null>(null);
 const askField = ref<HTMLInputElement | null>(null);
 const badLink = ref(false);
+const lostPicture = ref('');
 
 async function takePictures(files: readonly File[]): Promise<boolean> {
   const pictures = files.filter((file) => /^image\/(png|jpeg|gif|webp)$/.test(file.type));
   if (!props.keepPicture || pictures.length === 0) return false;
+  lostPicture.value = '';
   for (const file of pictures) {
     const fileId = await props.keepPicture(file);
+    if (!fileId) lostPicture.value = file.name;
     if (fileId) editor.value?.chain().focus().insertContent({ type: 'image', attrs: { fileId, alt: file.name.replace(/\.\w+$/, '') } }).run();
   }
   return true;
@@ -145,6 +148,7 @@ const tableTools = [
       <button class="btn">{{ t('editor.set') }}</button><button type="button" class="btn quiet" @click="asking = null">{{ t('common.cancel') }}</button>
       <span v-if="badLink" class="alarm small" role="alert">{{ t('editor.badLink') }}</span>
     </form>
+    <p v-if="lostPicture" class="alarm small" role="alert">{{ t('editor.pictureFailed', { name: lostPicture }) }}</p>
     <EditorContent :editor="editor" class="content" />
   </div>
 </template>

@@ -1,4 +1,4 @@
-import { EMPTY_TEXT, localDateAt, planLoad, plusDays, instantOf, wallClockAt, type Actor, type DueWork } from '@jolly/core';
+import { EMPTY_TEXT, localDateAt, planLoad, plusDays, sameWindow, instantOf, wallClockAt, type Actor, type DueWork } from '@jolly/core';
 import type { Sequelize } from 'sequelize';
 import type { AssignmentReply, BriefBody, BriefChange, BriefEffects, BriefReply, IssueReply, IssueRequest, LoadReply, LoadRequest, SetFor } from '../../contract';
 import { inTransaction } from '../../db/transaction';
@@ -104,12 +104,7 @@ export function issuingService({ sequelize, classes, roster, assignments, briefs
       for (const sight of has) {
         const then = after.get(`${sight.assignment.classId} ${sight.member.student.id}`);
         if (!then || !gets(then)) effects.gone += 1;
-        else if (
-          then.resolved.window.due !== sight.resolved.window.due ||
-          then.resolved.window.closes !== sight.resolved.window.closes ||
-          then.resolved.window.opens !== sight.resolved.window.opens
-        )
-          effects.moved += 1;
+        else if (!sameWindow(then.resolved.window, sight.resolved.window)) effects.moved += 1;
         else if (then.assignment.due !== sight.assignment.due) effects.keep += 1;
       }
       return effects;

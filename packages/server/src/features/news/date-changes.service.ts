@@ -1,4 +1,4 @@
-import type { WorkWindow } from '@jolly/core';
+import { sameWindow, type WorkWindow } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize } from 'sequelize';
 import { fromJson } from '../../db/json-column';
@@ -21,8 +21,6 @@ interface Before {
   window: WorkWindow;
   excused: boolean;
 }
-
-const windowsDiffer = (a: WorkWindow, b: WorkWindow) => a.opens !== b.opens || a.due !== b.due || a.closes !== b.closes;
 
 interface Collaborators {
   sequelize: Sequelize;
@@ -53,7 +51,7 @@ export function dateChangesService({ sequelize, assignments, board, news }: Coll
       const { assignment, resolved, schoolClass, exception } = sight;
       const excused = exception?.excused ?? false;
       const nowExcused = excused && !was.excused;
-      if (!nowExcused && (excused || !windowsDiffer(was.window, resolved.window))) return [];
+      if (!nowExcused && (excused || sameWindow(was.window, resolved.window))) return [];
       return [
         {
           userId: was.studentId,

@@ -1,4 +1,4 @@
-import { mailAt, type Actor, type TellingChoice, type WorkWindow } from '@jolly/core';
+import { mailAt, sameWindow, type Actor, type TellingChoice, type WorkWindow } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
 import type { NewsItem, NewsKind, NewsReply, TellingSettings } from '../../contract';
@@ -37,8 +37,6 @@ export interface Telling {
   zone: string;
   data: NewsData;
 }
-
-const sameWindow = (a: WorkWindow, b: WorkWindow) => a.opens === b.opens && a.due === b.due && a.closes === b.closes;
 
 /**
  * Whatever a person is to be told is a row first, in the transaction of what it is about; what they see in the

@@ -5,23 +5,23 @@ import type { MovePreview } from '@jolly/server/contract';
 import { computed, nextTick, onMounted, ref } from 'vue';
 import { localDayLong } from '../../time/format';
 import { useWords } from '../../ui/use-words';
+import { useMoveWords } from './use-move-words';
 
 const props = defineProps<{ preview: MovePreview; zone: string; issued: boolean; busy: boolean; problem: string | null; at: { x: number; y: number } | null }>();
 const emit = defineEmits<{ confirm: [boolean]; leave: [] }>();
 const { t, count, when } = useWords();
+const words = useMoveWords();
 const box = ref<HTMLElement | null>(null);
 
 const due = computed(() => props.preview.changes.find((one) => one.what === 'class' && one.field === 'due') ?? props.preview.changes[0] ?? null);
 const lines = computed(() => {
-  const { moved, keep, heavy, said } = props.preview;
+  const { moved, keep } = props.preview;
   const one = due.value;
   return [
     ...(one ? [count('move.moved', moved, { from: when(one.before, props.zone), to: when(one.after, props.zone) })] : []),
     ...(keep > 0 ? [count('move.keep', keep)] : []),
-    ...heavy.map(({ day, before, after }) =>
-      after > before ? t('move.heavier', { day: localDayLong(day), students: count('common.students', after) }) : t('move.lighter', { day: localDayLong(day), before: count('common.students', before), after: after === 0 ? t('move.none') : after }),
-    ),
-    ...said.map(({ title, why }) => t(`move.${why}`, { title })),
+    ...words.heavy(props.preview).map((one) => one.text),
+    ...words.said(props.preview),
   ];
 });
 const place = computed(() => {

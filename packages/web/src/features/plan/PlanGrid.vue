@@ -12,6 +12,7 @@ import { localDayLong, timeText } from '../../time/format';
 import { vSortable, type Moved } from '../../ui/sortable';
 import { useWords } from '../../ui/use-words';
 import { useScope, useTermLine } from '../termline';
+import { cardPath, stageOf } from './card';
 
 const props = defineProps<{ plan: PlanReply; by: 'days' | 'weeks' }>();
 const emit = defineEmits<{ move: [{ card: PlanCard; day: LocalDate; at: { x: number; y: number } | null }] }>();
@@ -59,7 +60,7 @@ const rows = computed(() =>
   })),
 );
 
-const stage = (card: PlanCard) => (card.issuedAt === null ? 'draft' : card.issuedAt > now() ? 'timed' : 'out');
+const stage = (card: PlanCard) => stageOf(card, now());
 function about(card: PlanCard, zone: string): string {
   if (stage(card) === 'draft') return t('plan.draft');
   if (stage(card) === 'timed') return t('plan.goesOut', { when: when(card.issuedAt!, zone) });
@@ -73,7 +74,7 @@ function about(card: PlanCard, zone: string): string {
   if (back > 0 && back >= card.students - (counts.excused ?? 0) - (counts.missing ?? 0)) return `${first} · ${t('plan.allReturned')}`;
   return `${first} · ${t('plan.inOf', { a: waiting + back + (counts.scored ?? 0), b: card.students })}`;
 }
-const address = (card: PlanCard) => ({ path: stage(card) === 'out' && card.kind === 'assignment' ? `/assignments/${card.assignmentId}` : `/compose/${card.briefId}`, query: scope.kept.value });
+const address = (card: PlanCard) => ({ path: cardPath(card, now()), query: scope.kept.value });
 const movable = (card: PlanCard) => card.due !== null;
 
 function dragged(move: Moved, cells: (typeof rows.value)[number]['cells']): void {

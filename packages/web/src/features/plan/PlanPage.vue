@@ -10,6 +10,7 @@ import ClassSquare from '../../ui/ClassSquare.vue';
 import LoadGate from '../../ui/LoadGate.vue';
 import { useWords } from '../../ui/use-words';
 import { useScope, useTermLine } from '../termline';
+import { cardPath, stageOf } from './card';
 import MoveBox from './MoveBox.vue';
 import PlanGrid from './PlanGrid.vue';
 import ShiftSheet from './ShiftSheet.vue';
@@ -44,7 +45,7 @@ function show(by: 'days' | 'weeks' | 'units'): void {
 }
 const undated = computed(() => (value.value?.cards ?? []).filter((card) => card.day === null));
 const inSpan = computed(() => (value.value?.cards ?? []).filter((card) => card.day !== null && card.day >= scope.from.value && card.day <= scope.to.value));
-const address = (card: PlanCard) => ({ path: card.issuedAt !== null && card.issuedAt <= now() && card.kind === 'assignment' ? `/assignments/${card.assignmentId}` : `/compose/${card.briefId}`, query: scope.kept.value });
+const address = (card: PlanCard) => ({ path: cardPath(card, now()), query: scope.kept.value });
 
 const at = ref<{ x: number; y: number } | null>(null);
 const moving = ref<PlanCard | null>(null);
@@ -82,7 +83,7 @@ const shifting = ref(false);
           <ul class="plain row wrap"><li v-for="card in undated" :key="card.assignmentId"><RouterLink class="chip" :to="address(card)"><ClassSquare :hue="line.classOf(card.classId)?.hue ?? 0" /> <span dir="auto">{{ card.title || t('plan.untitled') }}</span> <span class="muted">{{ card.issuedAt === null ? t('plan.draft') : card.kind === 'handout' ? t('plan.handout') : '' }}</span></RouterLink></li></ul>
         </section>
       </template>
-      <MoveBox v-if="pending && moving" :key="JSON.stringify(pending.shift)" :preview="pending.preview" :zone="zoneOf(moving)" :issued="moving.issuedAt !== null && moving.issuedAt <= now()" :busy="busy" :problem="problem?.title ?? null" :at="at" @confirm="confirm" @leave="leave" />
+      <MoveBox v-if="pending && moving" :key="JSON.stringify(pending.shift)" :preview="pending.preview" :zone="zoneOf(moving)" :issued="stageOf(moving, now()) === 'out'" :busy="busy" :problem="problem?.title ?? null" :at="at" @confirm="confirm" @leave="leave" />
       <ShiftSheet :open="shifting" :cards="value.cards" @close="shifting = false" @moved="refresh" />
     </div>
   </LoadGate>

@@ -9,13 +9,16 @@ import ClassSquare from '../../ui/ClassSquare.vue';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 import { useScope, useTermLine } from '../termline';
+import { stageOf } from './card';
 import { useMove } from './use-move';
+import { useMoveWords } from './use-move-words';
 
 const props = defineProps<{ open: boolean; cards: readonly PlanCard[] }>();
 const emit = defineEmits<{ close: []; moved: [] }>();
 const { t, count, when } = useWords();
 const line = useTermLine();
 const scope = useScope();
+const words = useMoveWords();
 const { pending, problem, busy, look, leave, confirm } = useMove(async () => {
   emit('moved');
   emit('close');
@@ -50,7 +53,7 @@ const shift = computed<DateShift>(() => {
 const ids = computed(() => shown.value.map((card) => card.assignmentId).filter((id) => kind.value === 'past' || chosen.value.includes(id)));
 const ready = computed(() => ids.value.length > 0 && (kind.value === 'past' ? span.value.from <= span.value.to : kind.value === 'toWeekday' || (Number.isInteger(days.value) && days.value !== 0)));
 const zoneOf = (classId: string) => line.classOf(classId)?.zone ?? line.zone;
-const anyOut = computed(() => props.cards.some((card) => ids.value.includes(card.assignmentId) && card.issuedAt !== null && card.issuedAt <= now()));
+const anyOut = computed(() => props.cards.some((card) => ids.value.includes(card.assignmentId) && stageOf(card, now()) === 'out'));
 const weekdays = computed(() => [1, 2, 3, 4, 5, 6, 7].map((n) => ({ n, label: localDayLong(plusDays('2026-11-22', n)).split(' ')[0]! })));
 const whose = (one: NonNullable<typeof pending.value>['preview']['changes'][number]) => t(`move.what.${one.what}`, { who: one.who });
 </script>
@@ -75,8 +78,8 @@ const whose = (one: NonNullable<typeof pending.value>['preview']['changes'][numb
           <tbody><tr v-for="one in pending.preview.changes" :key="`${one.assignmentId} ${one.what} ${one.who} ${one.field}`"><td dir="auto">{{ one.title }}</td><td class="muted small">{{ whose(one) }}, {{ t(`compose.${one.field}`) }}</td><td>{{ when(one.before, zoneOf(one.classId)) }}</td><td><strong>{{ when(one.after, zoneOf(one.classId)) }}</strong></td></tr></tbody>
         </table></div>
         <p>{{ count('move.movedMany', pending.preview.moved) }} <template v-if="pending.preview.keep > 0">{{ count('move.keep', pending.preview.keep) }}</template> <template v-if="pending.preview.untouched > 0">{{ count('move.untouched', pending.preview.untouched) }}</template></p>
-        <p v-for="one in pending.preview.heavy" :key="one.day" :class="{ alarm: one.after > one.before }">{{ one.after > one.before ? t('move.heavier', { day: localDayLong(one.day), students: count('common.students', one.after) }) : t('move.lighter', { day: localDayLong(one.day), before: count('common.students', one.before), after: one.after === 0 ? t('move.none') : one.after }) }}</p>
-        <p v-for="one in pending.preview.said" :key="`${one.assignmentId} ${one.why}`" class="note small">{{ t(`move.${one.why}`, { title: one.title }) }}</p>
+        <p v-for="one in words.heavy(pending.preview)" :key="one.text" :class="{ alarm: one.worse }">{{ one.text }}</p>
+        <p v-for="one in words.said(pending.preview)" :key="one" class="note small">{{ one }}</p>
         <div class="row wrap"><button v-if="anyOut" type="button" class="btn main" :disabled="busy || pending.preview.changes.length === 0" @click="confirm(true)">{{ t('move.tell') }}</button><button type="button" class="btn" :class="{ main: !anyOut }" :disabled="busy || pending.preview.changes.length === 0" @click="confirm(false)">{{ t(anyOut ? 'move.quietly' : 'move.draft') }}</button><button type="button" class="btn quiet" @click="leave">{{ t('move.leave') }}</button></div>
       </template>
       <div v-else><button type="button" class="btn main" :disabled="!ready || busy" @click="look(ids, shift, oneOffs)">{{ t('move.look') }}</button></div>

@@ -8,6 +8,7 @@ import { dateText, localDayLong } from '../../time/format';
 import { vSortable, type Moved } from '../../ui/sortable';
 import { useWords } from '../../ui/use-words';
 import { useScope, useTermLine } from '../termline';
+import { cardPath, stageOf } from './card';
 
 const props = defineProps<{ plan: PlanReply }>();
 const emit = defineEmits<{ changed: [] }>();
@@ -67,8 +68,13 @@ function add(board: Board): void {
   newUnit.value[board.one.classId] = '';
   void units(board, [...board.one.units, { id: null, name }]);
 }
-const stage = (card: PlanCard) => (card.issuedAt === null ? t('plan.draft') : card.issuedAt > now() ? t('plan.goesOut', { when: dateText(card.issuedAt, line.zone) }) : card.day ? localDayLong(card.day) : '');
-const address = (card: PlanCard) => ({ path: card.issuedAt !== null && card.issuedAt <= now() && card.kind === 'assignment' ? `/assignments/${card.assignmentId}` : `/compose/${card.briefId}`, query: scope.kept.value });
+function stage(card: PlanCard): string {
+  const of = stageOf(card, now());
+  if (of === 'draft') return t('plan.draft');
+  if (of === 'timed') return t('plan.goesOut', { when: dateText(card.issuedAt!, line.zone) });
+  return card.day ? localDayLong(card.day) : '';
+}
+const address = (card: PlanCard) => ({ path: cardPath(card, now()), query: scope.kept.value });
 </script>
 
 <template>
