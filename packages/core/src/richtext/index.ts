@@ -1,2 +1,3 @@
-/** Longer texts: the editor's JSON document, what may stand in one, and its plain words. */
+/** Longer texts: the editor's JSON document, what may stand in one, its plain words, and the spaces to answer in. */
+export * from './answer-spaces';
 export * from './rich-text';

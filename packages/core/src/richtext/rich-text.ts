@@ -44,10 +44,12 @@ const NODES: Record<string, Record<string, AttributeCheck>> = {
   tableCell: CELL,
   inlineMath: { latex: isShortText },
   blockMath: { latex: isShortText },
+  // Where a student writes on a worksheet; the key stays while the sheet is corrected around it.
+  answerSpace: { key: (v) => typeof v === 'string' && /^[\w-]{1,40}$/.test(v) },
 };
 const BLOCKS = new Set(['paragraph', 'heading', 'listItem', 'codeBlock', 'blockquote', 'hardBreak', 'horizontalRule', 'tableCell', 'tableHeader', 'blockMath']);
 /** Nodes that are nothing without what names them. */
-const NEEDS: Record<string, string> = { image: 'fileId', inlineMath: 'latex', blockMath: 'latex' };
+const NEEDS: Record<string, string> = { image: 'fileId', inlineMath: 'latex', blockMath: 'latex', answerSpace: 'key' };
 const MARKS: Record<string, Record<string, AttributeCheck>> = {
   bold: {},
   italic: {},

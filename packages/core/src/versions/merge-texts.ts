@@ -1,0 +1,62 @@
+import { diff3Merge } from 'node-diff3';
+import type { RichNode, RichText } from '../richtext';
+
+/** What came of a merge: one text, or null where both changed the same words. */
+export type Merged = RichText | null;
+
+const isPlain = (node: RichNode): boolean => (node.content ?? []).every((child) => child.type === 'text' && (child.marks ?? []).length === 0);
+const wordsOf = (node: RichNode): string[] =>
+  (node.content ?? [])
+    .map((child) => child.text ?? '')
+    .join('')
+    .match(/\s+|[^\s]+/g) ?? [];
+const withoutContent = ({ content: _, ...rest }: RichNode): string => JSON.stringify(rest);
+
+/** Merges three lists of strings; null where two changes touch the same stretch. */
+function mergeLists(base: string[], mine: string[], theirs: string[]): string[] | null {
+  const result: string[] = [];
+  for (const region of diff3Merge(mine, base, theirs, { excludeFalseConflicts: true })) {
+    if (!region.ok) return null;
+    result.push(...region.ok);
+  }
+  return result;
+}
+
+/** One paragraph that both changed: merged by words if it is plain and of one kind in all three. */
+function mergeParagraph(base: RichNode, mine: RichNode, theirs: RichNode): RichNode | null {
+  if (![base, mine, theirs].every(isPlain) || withoutContent(base) !== withoutContent(mine) || withoutContent(base) !== withoutContent(theirs)) return null;
+  const words = mergeLists(wordsOf(base), wordsOf(mine), wordsOf(theirs));
+  if (words === null) return null;
+  const text = words.join('');
+  const { content: _, ...node } = base;
+  return text === '' ? node : { ...node, content: [{ type: 'text', text }] };
+}
+
+/**
+ * One text out of two that were written from the same one on two devices, or by two members of a group.
+ * What only one side changed is taken from it; a paragraph that both changed is merged word by word.
+ *
+ * @param base the text both began from
+ * @returns the merged text, or null where both changed the same words: then both are kept and shown, and a
+ *   person chooses
+ * @example base "a b", mine "A b", theirs "a b c" (three paragraphs of one word each) -> "A b c"
+ */
+export function mergeTexts({ base, mine, theirs }: { base: RichText; mine: RichText; theirs: RichText }): Merged {
+  const keysOf = (text: RichText) => (text.content ?? []).map((block) => JSON.stringify(block));
+  const blocks = (keys: readonly string[]) => keys.map((key) => JSON.parse(key) as RichNode);
+  const content: RichNode[] = [];
+  for (const region of diff3Merge(keysOf(mine), keysOf(base), keysOf(theirs), { excludeFalseConflicts: true })) {
+    if (region.ok) {
+      content.push(...blocks(region.ok));
+      continue;
+    }
+    const [ours, before, others] = [blocks(region.conflict!.a), blocks(region.conflict!.o), blocks(region.conflict!.b)];
+    if (before.length === 0 || ours.length !== before.length || others.length !== before.length) return null;
+    for (const [index, block] of before.entries()) {
+      const merged = mergeParagraph(block, ours[index]!, others[index]!);
+      if (merged === null) return null;
+      content.push(merged);
+    }
+  }
+  return { type: 'doc', content };
+}
