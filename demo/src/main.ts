@@ -85,6 +85,7 @@ function bodyOf(plan: PlannedWork, calendar: SchoolCalendar, now: number): Brief
     countsInTotals: true,
     bonus: false,
     audience: EVERYONE,
+    groupingId: null,
   };
 }
 

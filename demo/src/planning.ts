@@ -101,6 +101,7 @@ export async function plantPlanning({ services, calendar, now, teacherId, collea
     countsInTotals: true,
     bonus: false,
     audience: EVERYONE,
+    groupingId: null,
     ...more,
   });
   const brief = async (body: Partial<BriefBody>, classes: SetFor[], at: number | null): Promise<void> => {

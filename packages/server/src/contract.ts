@@ -5,6 +5,8 @@
 export type * from './contract/accounts';
 export type * from './contract/assignments';
 export type * from './contract/classes';
+export type * from './contract/collecting';
+export type * from './contract/conversations';
 export type * from './contract/exceptions';
 export type * from './contract/looking';
 export type * from './contract/news';

@@ -6,6 +6,8 @@ import { openInstallation } from './open';
 import { round } from './rounds';
 
 const ROUND_EVERY_MS = 1000;
+const LIVE_EVERY_MS = 1000;
+const BEAT_EVERY_MS = 20_000;
 
 /** Serves until it is told to stop; then finishes what is under way and closes the database. */
 async function main(): Promise<void> {
@@ -24,6 +26,17 @@ async function main(): Promise<void> {
     // One round at a time; a round that fails is logged and the next one tries again.
     going = going.then(() => round(services, now())).catch((error: unknown) => logger.error({ err: error }, 'round'));
   }, ROUND_EVERY_MS);
+  // Whoever looks on hears of a change within a second, whichever server it was made at.
+  let polling = false;
+  const eyes = setInterval(() => {
+    if (polling) return;
+    polling = true;
+    services.live
+      .poll()
+      .catch((error: unknown) => logger.error({ err: error }, 'live'))
+      .finally(() => (polling = false));
+  }, LIVE_EVERY_MS);
+  const pulse = setInterval(() => services.live.beat(), BEAT_EVERY_MS);
   const server = app.listen(config.port, config.host, (error) => {
     if (error) {
       process.stderr.write(`Port ${config.port} is taken by something else. Set JOLLY_PORT to another one.\n`);
@@ -34,7 +47,7 @@ async function main(): Promise<void> {
   });
   const close = () => {
     stop();
-    clearInterval(clock);
+    for (const timer of [clock, eyes, pulse]) clearInterval(timer);
     const rest = async () => {
       await going;
       await standIn?.close();

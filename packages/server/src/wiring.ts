@@ -28,6 +28,14 @@ import { mailRoutes } from './features/mail/mail.routes';
 import { mailService, type MailSettings } from './features/mail/mail.service';
 import { markingRoutes } from './features/marking/marking.routes';
 import { markingService } from './features/marking/marking.service';
+import { collectingRoutes } from './features/collecting/collecting.routes';
+import { collectingService } from './features/collecting/collecting.service';
+import { liveService } from './features/collecting/live.service';
+import { overlapService } from './features/collecting/overlap.service';
+import { rowsService } from './features/collecting/rows.service';
+import { conversationRoutes } from './features/conversations/conversations.routes';
+import { conversationsService } from './features/conversations/conversations.service';
+import { talkingService } from './features/conversations/talking.service';
 import { dateChangesService } from './features/news/date-changes.service';
 import { newsRoutes } from './features/news/news.routes';
 import { newsService } from './features/news/news.service';
@@ -35,7 +43,10 @@ import { boardService } from './features/pieces/board.service';
 import { fetchingService } from './features/pieces/fetching.service';
 import { myWorkRoutes } from './features/pieces/my-work.routes';
 import { myWorkService } from './features/pieces/my-work.service';
+import { ownPiecesService } from './features/pieces/own-pieces.service';
 import { piecesService } from './features/pieces/pieces.service';
+import { workingService } from './features/pieces/working.service';
+import { worksService } from './features/pieces/works.service';
 import { calendarFeedService } from './features/plan/calendar-feed.service';
 import { datesService } from './features/plan/dates.service';
 import { movesService } from './features/plan/moves.service';
@@ -49,10 +60,15 @@ import { rosterRoutes } from './features/roster/roster.routes';
 import { rosterService } from './features/roster/roster.service';
 import { shelfRoutes } from './features/shelf/shelf.routes';
 import { shelfService } from './features/shelf/shelf.service';
+import { feedbackFilesService } from './features/takehome/feedback-files.service';
+import { takeHomeRoutes } from './features/takehome/take-home.routes';
+import { takeHomeService } from './features/takehome/take-home.service';
 import { termLineRoutes } from './features/termline/termline.routes';
 import { termLineService } from './features/termline/termline.service';
 import { todayRoutes } from './features/today/today.routes';
 import { todayService } from './features/today/today.service';
+import { uploadRoutes } from './features/uploads/uploads.routes';
+import { uploadsService } from './features/uploads/uploads.service';
 import type { FileStore } from './files/file-store';
 import type { Route } from './http/route';
 
@@ -77,8 +93,9 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings }: Inst
   const keptFiles = keptFilesService({ sequelize });
   const news = newsService({ sequelize, accounts, mail });
   const assignments = assignmentsService({ sequelize, classes });
-  const pieces = piecesService({ sequelize });
-  const briefs = briefsService({ sequelize, classes, assignments, keptFiles, pieces });
+  const works = worksService({ sequelize });
+  const pieces = piecesService({ sequelize, works });
+  const briefs = briefsService({ sequelize, classes, assignments, keptFiles, pieces, groups });
   const shelf = shelfService({ sequelize, accounts, classes, assignments, briefs, keptFiles });
   const schemes = schemeService({ sequelize, classes, assignments });
   const classCopies = classCopyService({ sequelize, classes, assignments, keptFiles });
@@ -91,20 +108,51 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings }: Inst
   const moves = movesService({ sequelize, classes, assignments, exceptions, groups, board, issuing, dateChanges });
   const plan = planService({ sequelize, classes, roster, assignments, board, issuing, moves });
   const calendars = calendarsService({ sequelize, classes, board });
-  const myWork = myWorkService({ classes, roster, assignments, board, pieces, extensions, news });
-  const marking = markingService({ classes, assignments, board, pieces, news });
+  const ownPieces = ownPiecesService({ assignments, board, groups, pieces });
+  const conversations = conversationsService({ sequelize, accounts });
+  const talking = talkingService({ accounts, classes, assignments, board, ownPieces, conversations, news });
+  const feedbackFiles = feedbackFilesService({ sequelize });
+  const working = workingService({ accounts, classes, ownPieces, pieces, works, news });
+  const uploads = uploadsService({ sequelize, fileStore, working, works });
+  const myWork = myWorkService({ classes, roster, board, pieces, works, working, ownPieces, extensions, conversations, feedbackFiles });
+  const rows = rowsService({ sequelize, board, conversations, feedbackFiles });
+  const live = liveService({ sequelize });
+  const collecting = collectingService({ sequelize, accounts, assignments, board, exceptions, news, works, working, rows });
+  const overlap = overlapService({ classes, assignments, board, works });
+  const takeHome = takeHomeService({ assignments, board, pieces, works, feedbackFiles, fileStore });
+  const marking = markingService({ classes, assignments, board, pieces, works, working, rows, feedbackFiles, news });
   const progress = progressService({ classes, board, myWork });
   const today = todayService({ classes, assignments, board, extensions });
   const termLine = termLineService({ classes, roster, assignments, board, myWork });
   const find = findService({ classes, roster, assignments, myWork });
   const dates = datesService({ classes, roster, assignments, board });
   const calendarFeed = calendarFeedService({ sequelize, accounts, mail, dates });
-  const fetching = fetchingService({ classes, assignments, board, pieces, keptFiles, shelf });
+  const fetching = fetchingService({ classes, assignments, board, pieces, works, conversations, feedbackFiles, keptFiles, shelf });
   const counters = { requests: new Map<number, number>() };
   const setup = { accounts, signIn, tickets, mail, classes, schemes, classCopies, calendars, roster, rosterImport, rosterExport, groups };
   const planning = { keptFiles, news, assignments, briefs, shelf, exceptions, standing, dateChanges, issuing, extensions, moves, plan, dates, calendarFeed };
-  const working = { pieces, board, myWork, marking, progress, today, termLine, find, fetching };
-  return { sequelize, fileStore, counters, ...setup, ...planning, ...working };
+  const workingOn = {
+    pieces,
+    works,
+    ownPieces,
+    working,
+    uploads,
+    talking,
+    rows,
+    live,
+    collecting,
+    overlap,
+    takeHome,
+    board,
+    myWork,
+    marking,
+    progress,
+    today,
+    termLine,
+    find,
+    fetching,
+  };
+  return { sequelize, fileStore, counters, ...setup, ...planning, ...workingOn };
 }
 
 export type Services = ReturnType<typeof wire>;
@@ -125,6 +173,10 @@ export function allRoutes(services: Services): Route[] {
     ...newsRoutes(services),
     ...exceptionRoutes(services),
     ...myWorkRoutes(services),
+    ...uploadRoutes(services),
+    ...conversationRoutes(services),
+    ...collectingRoutes(services),
+    ...takeHomeRoutes(services),
     ...markingRoutes(services),
     ...progressRoutes(services),
     ...todayRoutes(services),

@@ -61,6 +61,8 @@ export interface SetFor {
   /** counted on top of the rest */
   bonus: boolean;
   audience: Audience;
+  /** the groups that work on it together; null: each student alone */
+  groupingId: string | null;
 }
 export type BriefRequest = BriefBody & { classes: SetFor[]; fromShelf: string | null };
 export interface BriefChange extends BriefBody {

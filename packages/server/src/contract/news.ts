@@ -1,7 +1,7 @@
 /** What a person is told, and how they want to be. */
 import type { Instant, QuietHours, TellingChoice, WorkWindow } from '@jolly/core';
 
-export type NewsKind = 'issued' | 'dates' | 'excused' | 'returned' | 'answered' | 'asked' | 'inLate';
+export type NewsKind = 'issued' | 'dates' | 'excused' | 'returned' | 'answered' | 'asked' | 'inLate' | 'groupIn' | 'message' | 'nudge';
 export interface NewsItem {
   id: string;
   kind: NewsKind;
@@ -14,6 +14,8 @@ export interface NewsItem {
   from: WorkWindow | null;
   to: WorkWindow | null;
   word: string;
+  /** of a message: whose conversation it is in */
+  studentId: string | null;
   madeAt: Instant;
   seen: boolean;
 }

@@ -1,6 +1,7 @@
 /** One student's piece, as a teacher and as the student sees it. */
 import type { AgendaPlace, Instant, LateRule, MilliPoints, Milliseconds, PieceState, RichText, RubricChoices, StudentName, TrailStep, WorkWindow } from '@jolly/core';
 import type { AssignmentReply, Attachment, GroupDateReply, HandInKind, HandoutReply, KeptFile, Scoring } from './assignments';
+import type { CollectingView } from './collecting';
 import type { ExceptionReply, OwnRequest } from './exceptions';
 
 export interface WorkFile {
@@ -9,6 +10,25 @@ export interface WorkFile {
   size: number;
   mediaType: string;
   fingerprint: string;
+  /** of a picture: how many, for a picture too large to be drawn; null if not known */
+  pixels: number | null;
+}
+/** What a file says, for showing it where it cannot be shown as it is. */
+export type FileWords = { kind: 'text'; text: string; cut: boolean } | { kind: 'table'; rows: string[][]; cut: boolean } | { kind: 'none'; why: 'notReadable' | 'tooLarge' };
+/** How a piece went, in the student's view. */
+export type Went = 'flowed' | 'hardGoing' | 'stuck';
+export interface WentView {
+  how: Went;
+  line: string;
+}
+/** A worksheet as it was handed in. */
+export interface HandedSheet {
+  attachmentId: string;
+  /** whose copy it is, where each of a group has one; null: of whoever worked on this */
+  studentId: string | null;
+  title: string;
+  text: RichText;
+  fingerprint: string | null;
 }
 /** One student beside one assignment, as a teacher sees it. */
 export interface PieceRow {
@@ -29,6 +49,7 @@ export interface PieceRow {
   held: boolean;
   returnedAt: Instant | null;
   readAt: Instant | null;
+  collecting: CollectingView;
 }
 /** What was chosen to score a piece by something else than points. */
 export type Chosen = { by: 'rubric'; choices: RubricChoices } | { by: 'words'; word: string } | { by: 'done'; done: boolean };
@@ -56,16 +77,39 @@ export interface HandInView {
   version: number;
   at: Instant;
   receivedFor: string;
+  /** the name of whoever handed it in; of a group it is one for all */
+  by: string;
   text: RichText | null;
+  /** SHA-256 of the words, hex; null where there are none */
+  textFingerprint: string | null;
   words: number;
+  sheets: HandedSheet[];
   files: WorkFile[];
   receipt: string;
+}
+/** A saved state of a student's work. `kept` is what was there before an older one was restored or a worksheet corrected. */
+export interface VersionItem {
+  id: string;
+  kind: 'handedIn' | 'saved' | 'kept' | 'restored';
+  /** of a hand-in: which */
+  number: number | null;
+  at: Instant;
+  by: string;
+  words: number;
+  files: number;
+}
+export interface VersionReply extends VersionItem {
+  text: RichText | null;
+  sheets: { attachmentId: string; studentId: string | null; title: string; text: RichText }[];
+  workFiles: WorkFile[];
 }
 /** What the desk shows: one piece whole. */
 export interface DeskPieceReply {
   row: PieceRow;
   handIn: HandInView | null;
   handIns: { version: number; at: Instant }[];
+  /** the others who share this piece */
+  team: PieceRow[];
   sentBack: { at: Instant; reason: string; newDue: Instant | null } | null;
 }
 export interface ScoreRequest {
@@ -76,6 +120,11 @@ export interface ScoreRequest {
   bonusConfirmed?: boolean;
   /** version of the piece as the teacher saw it */
   version: number;
+  /**
+   * of a group's piece: the same for everybody who shares it, but for those who differ; it replaces what they had.
+   * Left out: for this student alone
+   */
+  group?: { differ: { studentId: string; earned: MilliPoints }[] };
 }
 export interface ReturnRequest {
   studentIds: string[] | 'allHeld';
@@ -121,7 +170,24 @@ export interface MyPiece {
   lateBy: Milliseconds;
   stillAccepted: boolean;
   overdue: boolean;
+  /** after a send-back: by when it is wanted again */
+  againBy: Instant | null;
+  /** who works on it with them, where it is done in groups */
+  group: string | null;
+  /** messages about it that they have not read */
+  unread: number;
   returned: ReturnedView | null;
+}
+/** A student's copy of a worksheet. */
+export interface SheetView {
+  attachmentId: string;
+  title: string;
+  text: RichText;
+  /** something was written on it */
+  begun: boolean;
+  version: number;
+  /** the worksheet as the teacher corrected it since, if it differs */
+  corrected: RichText | null;
 }
 export interface ReturnedView {
   earned: MilliPoints | null;
@@ -150,13 +216,29 @@ export interface MyPieceReply {
   trail: TrailStep[];
   teachers: string[];
   exceptionReason: string | null;
-  draft: { text: RichText | null; files: WorkFile[]; savedAt: Instant | null; version: number };
+  team: { name: string; members: (StudentName & { id: string })[] } | null;
+  draft: DraftView;
+  sheets: SheetView[];
+  went: WentView | null;
+  /** how they see it by the rubric */
+  selfCheck: RubricChoices | null;
+  /** annotated files that came back with what was returned */
+  feedbackFiles: KeptFile[];
   handIn: HandInView | null;
   sentBack: { at: Instant; reason: string; newDue: Instant | null } | null;
   mayHandIn: string | null;
   mayTakeBack: string | null;
   /** what it costs to hand in now, in points off full marks; null if nothing */
   lateNow: { lateBy: Milliseconds; takenOff: MilliPoints; rule: LateRule } | null;
+}
+/** What is being written, not handed in. */
+export interface DraftView {
+  text: RichText | null;
+  files: WorkFile[];
+  savedAt: Instant | null;
+  /** the name of whoever saved it last */
+  savedBy: string;
+  version: number;
 }
 export interface SaveTextRequest {
   text: RichText;

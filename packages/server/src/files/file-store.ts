@@ -1,3 +1,4 @@
+import { imageSizeFromFile } from 'image-size/fromFile';
 import { createHash, randomUUID } from 'node:crypto';
 import { createReadStream, createWriteStream, type ReadStream } from 'node:fs';
 import { mkdir, open, readdir, rename, rm, stat } from 'node:fs/promises';
@@ -11,6 +12,8 @@ export interface StoredBytes {
   fingerprint: string;
   size: number;
   mediaType: string;
+  /** of a picture: how many it has, read from its head; null if that cannot be read, or it is none */
+  pixels: number | null;
 }
 
 export const MOST_FILE_BYTES = 50 * 1024 * 1024;
@@ -35,6 +38,17 @@ async function sniff(path: string): Promise<string> {
   }
 }
 
+// Read from the head of the file alone: a picture is never unpacked here.
+async function pixelsOf(path: string, mediaType: string): Promise<number | null> {
+  if (!mediaType.startsWith('image/')) return null;
+  try {
+    const { width, height } = await imageSizeFromFile(path);
+    return width * height;
+  } catch {
+    return null;
+  }
+}
+
 /**
  * Bytes on disk under their fingerprint, each once. A file appears under its final name only when it is
  * whole and flushed, so that a killed server leaves at most an orphan in `arriving`, never half a file.
@@ -42,10 +56,21 @@ async function sniff(path: string): Promise<string> {
 export function fileStore(folder: string) {
   const pathOf = (fingerprint: string) => join(folder, fingerprint.slice(0, 2), fingerprint.slice(2, 4), fingerprint);
   const arriving = join(folder, 'arriving');
+  async function settle(path: string, { fingerprint, size }: { fingerprint: string; size: number }): Promise<StoredBytes> {
+    const mediaType = await sniff(path);
+    const pixels = await pixelsOf(path, mediaType);
+    await mkdir(join(pathOf(fingerprint), '..'), { recursive: true });
+    await rename(path, pathOf(fingerprint));
+    return { fingerprint, size, mediaType, pixels };
+  }
   return {
+    /** Where uploads gather that come in parts; whole ones are handed to `keep`. */
+    uploads: join(folder, 'uploads'),
+
     /** Removes what a killed server left half written. */
     async prepare(): Promise<void> {
       await mkdir(arriving, { recursive: true });
+      await mkdir(join(folder, 'uploads'), { recursive: true });
       for (const name of await readdir(arriving)) await rm(join(arriving, name), { force: true });
     },
 
@@ -66,14 +91,17 @@ export function fileStore(folder: string) {
       try {
         await pipeline(source, measure, createWriteStream(temporary, { flags: 'wx', flush: true }));
         const fingerprint = hash.digest('hex');
-        const mediaType = await sniff(temporary);
-        await mkdir(join(pathOf(fingerprint), '..'), { recursive: true });
-        await rename(temporary, pathOf(fingerprint));
-        return { fingerprint, size, mediaType };
+        return await settle(temporary, { fingerprint, size });
       } catch (error) {
         await rm(temporary, { force: true });
         throw error;
       }
+    },
+
+    /** Where the bytes lie, for a reader in a thread of its own; null if they are not there. */
+    async at(fingerprint: string): Promise<{ path: string; size: number } | null> {
+      const found = await stat(pathOf(fingerprint)).catch(() => null);
+      return found && { path: pathOf(fingerprint), size: found.size };
     },
 
     /** The bytes, or null if they are not there. */

@@ -1,9 +1,17 @@
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileStore } from '../files/file-store';
 import { wire, allRoutes } from '../wiring';
 import { openApiOf, openApiPage } from './openapi';
 import { PROBLEMS } from './problem';
 
 const routes = allRoutes(
-  wire({ sequelize: { define: () => ({}) } as never, fileStore: {} as never, defaultZone: 'UTC', mail: { url: null, standInPort: 0, from: '', address: '' } }),
+  wire({
+    sequelize: { define: () => ({}) } as never,
+    fileStore: fileStore(join(tmpdir(), 'jolly-openapi')),
+    defaultZone: 'UTC',
+    mail: { url: null, standInPort: 0, from: '', address: '' },
+  }),
 );
 type Operation = {
   summary: string;

@@ -21,7 +21,7 @@ export type Limit = 'signIn' | 'secondStep' | 'joinCode' | 'mail' | 'calendar';
 
 /** One line of a route table: verb, path, permission, form, what it does. */
 export interface Route {
-  verb: 'get' | 'post' | 'put' | 'patch' | 'delete';
+  verb: 'get' | 'head' | 'post' | 'put' | 'patch' | 'delete';
   path: string;
   action: Action;
   /** one sentence for the API page */

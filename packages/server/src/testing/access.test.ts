@@ -155,6 +155,41 @@ const MATRIX: Record<string, Row> = {
   'post /api/my/work/:assignmentId/hand-in': { nobody: 401, wrong: ['teacher', 403], other: 404 },
   'post /api/my/work/:assignmentId/take-back': { nobody: 401, wrong: ['teacher', 403], other: 404 },
   'post /api/my/work/:assignmentId/read': { nobody: 401, wrong: ['teacher', 403], other: 404 },
+  'post /api/my/work/:assignmentId/look': { nobody: 401, wrong: ['teacher', 403], other: 404 },
+  'get /api/my/work/:assignmentId/live': { nobody: 401, wrong: ['teacher', 403], other: 404 },
+  'put /api/my/work/:assignmentId/sheets/:attachmentId': { nobody: 401, wrong: ['teacher', 403], other: 404, body: { text: doc('mine'), version: 0 } },
+  'post /api/my/work/:assignmentId/sheets/:attachmentId/correction': { nobody: 401, wrong: ['teacher', 403], other: 404, body: { version: 0 } },
+  'get /api/my/work/:assignmentId/versions': { nobody: 401, wrong: ['teacher', 403], other: 404 },
+  'get /api/my/work/:assignmentId/versions/:versionId': { nobody: 401, wrong: ['teacher', 403], other: 404 },
+  'post /api/my/work/:assignmentId/versions/:versionId/restore': { nobody: 401, wrong: ['teacher', 403], other: 404 },
+  'put /api/my/work/:assignmentId/self-check': { nobody: 401, wrong: ['teacher', 403], other: 404, body: { choices: {} } },
+  'put /api/my/work/:assignmentId/went': { nobody: 401, wrong: ['teacher', 403], other: 404, body: { how: 'flowed', line: '' } },
+  'get /api/my/work/:assignmentId/messages': { nobody: 401, wrong: ['teacher', 403], other: 404 },
+  'post /api/my/work/:assignmentId/messages': { nobody: 401, wrong: ['teacher', 403], other: 404, body: { text: 'hello', fileIds: [] } },
+  'post /api/my/work/:assignmentId/messages/files': { nobody: 401, wrong: ['teacher', 403], other: 400 },
+  'post /api/my/work/:assignmentId/messages/read': { nobody: 401, wrong: ['teacher', 403], other: 404 },
+  'post /api/my/uploads': { nobody: 401, wrong: ['teacher', 403], other: 400 },
+  'head /api/my/uploads/:uploadId': { nobody: 401, wrong: ['teacher', 403], other: 404 },
+  'patch /api/my/uploads/:uploadId': { nobody: 401, wrong: ['teacher', 403], other: 404 },
+  'post /api/my/uploads/:uploadId/finish': { nobody: 401, wrong: ['teacher', 403], other: 404 },
+  'delete /api/my/uploads/:uploadId': { nobody: 401, wrong: ['teacher', 403], other: 404 },
+  'get /api/assignments/:assignmentId/live': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'get /api/assignments/:assignmentId/pieces/changed?of=00000000-0000-4000-8000-000000000000': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'get /api/assignments/:assignmentId/pieces/:studentId/draft': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'get /api/assignments/:assignmentId/pieces/:studentId/versions/:versionId': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'get /api/assignments/:assignmentId/pieces/:studentId/messages': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'post /api/assignments/:assignmentId/pieces/:studentId/messages': { nobody: 401, wrong: ['student', 403], other: 404, body: { text: 'hello', fileIds: [] } },
+  'post /api/assignments/:assignmentId/pieces/:studentId/messages/files': { nobody: 401, wrong: ['student', 403], other: 400 },
+  'post /api/assignments/:assignmentId/pieces/:studentId/messages/read': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'post /api/assignments/:assignmentId/nudges': { nobody: 401, wrong: ['student', 403], other: 404, body: { studentIds: [STUDENT], text: 'x', again: false } },
+  'put /api/assignments/:assignmentId/class-marks': { nobody: 401, wrong: ['student', 403], other: 404, body: { marks: [{ studentId: STUDENT, mark: 'did' }] } },
+  'post /api/assignments/:assignmentId/overlap': { nobody: 401, wrong: ['student', 403], other: 404, body: { withEarlier: false } },
+  'get /api/overlap/:overlapId': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'delete /api/overlap/:overlapId': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'get /api/take-home?of=00000000-0000-4000-8000-000000000000': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'get /api/take-home/:ticket': { nobody: 401, wrong: ['student', 403], other: 204 },
+  'post /api/assignments/:assignmentId/bring-back': { nobody: 401, wrong: ['student', 403], other: 400 },
+  'get /api/files/:fileId/words': { nobody: 401, wrong: null, other: 404 },
   'get /api/files/:fileId': { nobody: 401, wrong: null, other: 404 },
   'get /api/piles': { nobody: 401, wrong: ['student', 403], other: 200 },
   'get /api/assignments/:assignmentId/pieces/:studentId': { nobody: 401, wrong: ['student', 403], other: 404 },
@@ -193,6 +228,11 @@ beforeAll(async () => {
     requestId: randomUUID(),
     itemId: randomUUID(),
     moveId: randomUUID(),
+    attachmentId: randomUUID(),
+    versionId: randomUUID(),
+    uploadId: randomUUID(),
+    overlapId: randomUUID(),
+    ticket: randomUUID(),
     file: `${'x'.repeat(43)}.ics`,
   };
   ids = {
@@ -220,7 +260,7 @@ it('has a row for every route there is, and no row too many', () => {
 });
 
 describe.each(Object.entries(MATRIX))('%s', (key, { nobody, wrong, other, body }) => {
-  const [verb, path] = key.split(' ') as ['get' | 'post' | 'put' | 'patch' | 'delete', string];
+  const [verb, path] = key.split(' ') as ['get' | 'head' | 'post' | 'put' | 'patch' | 'delete', string];
   const address = () => path.replace(/:(\w+)/g, (_, name: string) => ids[name]!);
   const filled = () =>
     body && (JSON.parse(JSON.stringify(body).replaceAll(CLASS, ids.classId!).replaceAll(STUDENT, ids.studentId!).replaceAll(ASSIGNMENT, ids.assignmentId!)) as object);

@@ -99,7 +99,7 @@ export async function aServer({ signInTries = 1000, joinTries = 1000, mailTries 
   async function person(userName?: string) {
     const agent = request.agent(http);
     let csrf = ((await agent.get('/api/session')).body as { csrf: string }).csrf;
-    const send = (verb: 'get' | 'post' | 'put' | 'patch' | 'delete', path: string, body?: object, headers: Record<string, string> = {}) => {
+    const send = (verb: 'get' | 'head' | 'post' | 'put' | 'patch' | 'delete', path: string, body?: object, headers: Record<string, string> = {}) => {
       const sent = agent[verb](path).set({ 'X-CSRF-Token': csrf, ...headers });
       return body === undefined ? sent : sent.send(body);
     };
@@ -168,13 +168,14 @@ export const anAssignment = (more: Partial<OneClass> = {}): OneClass => ({
   countsInTotals: true,
   bonus: false,
   audience: EVERYONE,
+  groupingId: null,
   ...more,
 });
 
 /** The same as it is sent: what is asked, and the classes it is set for. */
 export function aBrief(classIds: readonly string[], more: Partial<OneClass> = {}): BriefRequest {
-  const { opens, due, closes, unitId, categoryId, countsInTotals, bonus, audience, ...brief } = anAssignment(more);
-  return { ...brief, classes: classIds.map((classId) => ({ classId, opens, due, closes, unitId, categoryId, countsInTotals, bonus, audience })), fromShelf: null };
+  const { opens, due, closes, unitId, categoryId, countsInTotals, bonus, audience, groupingId, ...brief } = anAssignment(more);
+  return { ...brief, classes: classIds.map((classId) => ({ classId, opens, due, closes, unitId, categoryId, countsInTotals, bonus, audience, groupingId })), fromShelf: null };
 }
 
 /** What an exception for one student says besides. */

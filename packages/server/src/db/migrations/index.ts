@@ -19,6 +19,11 @@ import * as news from './0018-add-news';
 import * as dateMoves from './0019-add-date-moves';
 import * as calendarAddresses from './0020-add-calendar-addresses';
 import * as shelf from './0021-add-shelf';
+import * as sharedWork from './0022-share-work';
+import * as versions from './0023-keep-versions';
+import * as uploads from './0024-resume-uploads';
+import * as conversations from './0025-add-conversations';
+import * as collecting from './0026-add-collecting';
 
 /** One step of the schema: statements up, and the way back. A released one is never edited. */
 export interface Migration {
@@ -50,4 +55,9 @@ export const MIGRATIONS: readonly Migration[] = [
   dateMoves,
   calendarAddresses,
   shelf,
+  sharedWork,
+  versions,
+  uploads,
+  conversations,
+  collecting,
 ];

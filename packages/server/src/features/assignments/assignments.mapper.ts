@@ -37,6 +37,7 @@ export function toSetFor(row: AssignmentRow): SetFor {
     countsInTotals: Boolean(row.counts),
     bonus: Boolean(row.isBonus),
     audience: fromJson<Audience>(row.audience),
+    groupingId: row.groupingId,
   };
 }
 
@@ -76,5 +77,6 @@ export function toSetColumns(set: SetFor) {
     counts: set.countsInTotals,
     isBonus: set.bonus,
     audience: set.audience,
+    groupingId: set.groupingId,
   };
 }

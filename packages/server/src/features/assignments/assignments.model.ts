@@ -35,6 +35,7 @@ export interface AssignmentRow {
   counts: boolean;
   isBonus: boolean;
   audience: unknown;
+  groupingId: string | null;
   position: number;
   issuedAt: Date | null;
   toldAt: Date | null;
@@ -82,6 +83,7 @@ export function defineAssignments(sequelize: Sequelize) {
         counts: DataTypes.BOOLEAN,
         isBonus: DataTypes.BOOLEAN,
         audience: DataTypes.JSON,
+        groupingId: DataTypes.STRING,
         position: DataTypes.INTEGER,
         issuedAt: DataTypes.DATE(3),
         toldAt: DataTypes.DATE(3),

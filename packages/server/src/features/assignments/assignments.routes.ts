@@ -3,14 +3,13 @@ import { asTeacher } from '../../http/as-role';
 import { Problem } from '../../http/problem';
 import type { Ask, Route } from '../../http/route';
 import type { Services } from '../../wiring';
-import { toPieceRow } from '../pieces/pieces.mapper';
 import { assignmentParams, briefParams, changeBriefBody, issueBody, listQuery, loadBody, newBriefBody, withdrawBody } from './assignments.schema';
 
 type OneAssignment = { assignmentId: string };
 type OneBrief = { briefId: string };
-type Needed = Pick<Services, 'assignments' | 'briefs' | 'issuing' | 'board' | 'classes' | 'exceptions' | 'groups' | 'marking' | 'shelf'>;
+type Needed = Pick<Services, 'assignments' | 'briefs' | 'issuing' | 'board' | 'classes' | 'exceptions' | 'groups' | 'marking' | 'rows' | 'shelf'>;
 
-export const assignmentRoutes = ({ assignments, briefs, issuing, board, classes, exceptions, groups, marking, shelf }: Needed): Route[] => [
+export const assignmentRoutes = ({ assignments, briefs, issuing, board, classes, exceptions, groups, marking, rows, shelf }: Needed): Route[] => [
   {
     verb: 'get',
     path: '/api/assignments',
@@ -138,11 +137,11 @@ export const assignmentRoutes = ({ assignments, briefs, issuing, board, classes,
         groups.membershipsOf([assignment.classId]),
         marking.rescoring(asTeacher(actor), assignment.id, now),
       ]);
-      const names = await board.namesIn(sights);
+      const shown = sights.filter(({ theirs, piece }) => (assignment.kind === 'handout' ? theirs : piece.state !== null));
       const groupOf = new Map(memberships.map((one) => [one.groupId, one]));
       return {
         assignment,
-        rows: sights.filter(({ theirs, piece }) => (assignment.kind === 'handout' ? theirs : piece.state !== null)).map((sight) => toPieceRow(sight, names)),
+        rows: await rows.of(asTeacher(actor), shown, now),
         groupDates: dates.map(({ id: _, assignmentId: __, groupId, ...date }) => {
           const group = groupOf.get(groupId);
           return { ...date, groupId, groupName: group?.name ?? '', students: group?.studentIds.length ?? 0, dissolved: group?.dissolved ?? true };

@@ -89,7 +89,15 @@ export const audience = Joi.alternatives().conditional('.kind', {
   }),
 });
 const filing = { unitId: id.allow(null), categoryId: id.allow(null), countsInTotals: Joi.boolean().strict().required(), bonus: Joi.boolean().strict().required() };
-const setFor = Joi.object<SetFor, true>({ classId: id, opens: instantOrNull, due: instantOrNull, closes: instantOrNull, ...filing, audience: audience.required() });
+const setFor = Joi.object<SetFor, true>({
+  classId: id,
+  opens: instantOrNull,
+  due: instantOrNull,
+  closes: instantOrNull,
+  ...filing,
+  audience: audience.required(),
+  groupingId: id.allow(null),
+});
 
 export const briefForm = {
   kind: Joi.string().valid('assignment', 'handout').required(),

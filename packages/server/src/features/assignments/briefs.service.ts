@@ -5,6 +5,7 @@ import type { AssignmentReply, BriefBody, BriefChange, BriefReply, BriefRequest,
 import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
 import type { ClassesService } from '../classes/classes.service';
+import type { GroupsService } from '../groups/groups.service';
 import type { KeptFilesService } from '../kept/kept-files.service';
 import type { PiecesService } from '../pieces/pieces.service';
 import { toBriefBody, toBriefColumns, toSetColumns, toSetFor } from './assignments.mapper';
@@ -60,10 +61,11 @@ interface Collaborators {
   assignments: AssignmentsService;
   keptFiles: KeptFilesService;
   pieces: PiecesService;
+  groups: GroupsService;
 }
 
 /** Briefs: writing them, and setting them for classes. Who is told what is the issuing service's business. */
-export function briefsService({ sequelize, classes, assignments, keptFiles, pieces }: Collaborators) {
+export function briefsService({ sequelize, classes, assignments, keptFiles, pieces, groups }: Collaborators) {
   const tables = defineAssignments(sequelize);
 
   async function find(teacher: Teacher, action: Action, id: string, transaction?: Transaction): Promise<Found> {
@@ -92,12 +94,14 @@ export function briefsService({ sequelize, classes, assignments, keptFiles, piec
   /** @throws Problem `assignment.misfiled` for a category or unit that a class does not have */
   async function refuseMisfiled(teacher: Teacher, sets: readonly SetFor[]): Promise<void> {
     const errors = [];
-    for (const [index, { classId, unitId, categoryId }] of sets.entries()) {
+    for (const [index, { classId, unitId, categoryId, groupingId }] of sets.entries()) {
       const { scheme } = await classes.forTeacher(teacher, 'assignment.write', classId);
       if (categoryId !== null && !scheme.categories.some((category) => category.id === categoryId))
         errors.push({ path: `classes.${index}.categoryId`, message: 'The class has no such category any more.' });
       if (unitId !== null && !(await classes.unitsOf(classId)).some((unit) => unit.id === unitId))
         errors.push({ path: `classes.${index}.unitId`, message: 'The class has no such unit any more.' });
+      if (groupingId !== null && !(await groups.belongs(groupingId, classId)))
+        errors.push({ path: `classes.${index}.groupingId`, message: 'The class has no such groups any more.' });
     }
     if (errors.length > 0) throw new Problem('assignment.misfiled', { errors });
   }
@@ -170,12 +174,19 @@ export function briefsService({ sequelize, classes, assignments, keptFiles, piec
           transaction,
         );
         if (begun.size > 0) throw new Problem('assignment.begun', { title: 'Students have begun on it in a class that you left out. Nothing was stored.' });
+        const regrouped = before.mine.filter((one) => sets.some((set) => set.classId === one.classId && set.groupingId !== one.groupingId)).map((one) => one.id);
+        if ((await pieces.begunOn(regrouped, transaction)).size > 0)
+          throw new Problem('assignment.begun', { title: 'Students have begun, so who works together stays as it is. Nothing was stored.' });
         await tables.briefs.update(columns, { where: { id }, transaction });
         for (const set of sets) {
           const known = before.mine.find((one) => one.classId === set.classId);
           if (known) await tables.assignments.update(toSetColumns(set), { where: { id: known.id }, transaction });
           else await tables.assignments.create(newRow(id, set), { transaction });
         }
+        await pieces.forget(
+          gone.map((one) => one.id),
+          transaction,
+        );
         await tables.assignments.destroy({ where: { id: { [Op.in]: gone.map((one) => one.id) } }, transaction });
         await keptFiles.setUses({ holderKind: 'brief', holderId: id }, filesOf(stored), transaction);
         return 'stored';
@@ -220,6 +231,10 @@ export function briefsService({ sequelize, classes, assignments, keptFiles, piec
       if (others.length > 0) throw new Problem('assignment.shared');
       if (mine.some((one) => one.issuedAt !== null)) throw new Problem('assignment.issuedStays');
       await inTransaction(sequelize, async (transaction) => {
+        await pieces.forget(
+          mine.map((one) => one.id),
+          transaction,
+        );
         // Somebody may have issued it this moment; then it stays.
         const gone = await tables.assignments.destroy({ where: { briefId: id, issuedAt: null }, transaction });
         if (gone < mine.length) throw new Problem('assignment.issuedStays');

@@ -133,6 +133,7 @@ export function issuingService({ sequelize, classes, roster, assignments, briefs
             countsInTotals: true,
             bonus: false,
             audience: asked.audience,
+            groupingId: null,
           },
           { id: planned?.id ?? asked.classId, briefId: planned?.briefId ?? asked.classId, issuedAt: planned?.issuedAt ?? null },
         );

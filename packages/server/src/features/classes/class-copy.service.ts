@@ -83,7 +83,7 @@ export function classCopyService({ sequelize, classes, assignments, keptFiles }:
           const added = await assignments.addDrafts(
             id,
             // Students and groups of the class are not those of its copy.
-            all.map((one) => ({ ...moved(one), audience: EVERYONE, unitId: one.unitId === null ? null : (unitOf.get(one.unitId) ?? null) })),
+            all.map((one) => ({ ...moved(one), audience: EVERYONE, groupingId: null, unitId: one.unitId === null ? null : (unitOf.get(one.unitId) ?? null) })),
             { by: teacher.userId, now },
             transaction,
           );

@@ -13,6 +13,7 @@ const MOST_GROUPINGS = 100;
 /** A group and those in it, of the students asked about. */
 export interface GroupMembership {
   groupId: string;
+  groupingId: string;
   classId: string;
   name: string;
   dissolved: boolean;
@@ -146,6 +147,7 @@ export function groupsService({ sequelize, classes, roster }: { sequelize: Seque
         const grouping = wholeById.get(part.groupingId)!;
         return {
           groupId: part.id,
+          groupingId: grouping.id,
           classId: grouping.classId,
           name: part.name,
           dissolved: part.dissolvedAt !== null || grouping.dissolvedAt !== null,
@@ -154,15 +156,29 @@ export function groupsService({ sequelize, classes, roster }: { sequelize: Seque
       });
     },
 
+    /** Who is in one group, dissolved or not, in its order. */
+    async membersOf(groupId: string): Promise<string[]> {
+      const rows = (await students.findAll({ where: { groupId }, order: [['position', 'ASC']], raw: true })) as unknown as GroupStudentRow[];
+      return rows.map((row) => row.studentId);
+    },
+
+    /** Is this a grouping of that class? Dissolved ones too: work may hang on them. */
+    async belongs(groupingId: string, classId: string): Promise<boolean> {
+      return (await groupings.count({ where: { id: groupingId, classId } })) > 0;
+    },
+
     /** For the demo school. */
-    async plant(classId: string, bodies: GroupingBody[], now: number): Promise<void> {
+    async plant(classId: string, bodies: GroupingBody[], now: number): Promise<string[]> {
+      const ids: string[] = [];
       for (const body of bodies) {
         const row: GroupingRow = { id: randomUUID(), classId, name: body.name, seed: body.seed, untilDay: body.until, madeAt: new Date(now), dissolvedAt: null, version: 1 };
         await inTransaction(sequelize, async (transaction) => {
           await groupings.create(row, { transaction });
           await write(row.id, body, now, transaction);
         });
+        ids.push(row.id);
       }
+      return ids;
     },
   };
 }

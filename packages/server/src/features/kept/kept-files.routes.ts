@@ -1,5 +1,6 @@
 import { pipeline } from 'node:stream/promises';
 import { isShownInline } from '../../files/file-store';
+import { fileWords } from '../../files/file-words';
 import { takenFile } from '../../files/take-file';
 import { asTeacher } from '../../http/as-role';
 import { Problem } from '../../http/problem';
@@ -40,6 +41,19 @@ export const keptFileRoutes = ({ keptFiles, fetching, fileStore }: Pick<Services
         ETag: `"${file.fingerprint}"`,
       });
       await pipeline(bytes.stream, res);
+    },
+  },
+  {
+    verb: 'get',
+    path: '/api/files/:fileId/words',
+    action: 'file.fetch',
+    does: 'What a text, a word-processor file or a spreadsheet says, for showing it.',
+    params: fileParams,
+    handle: async ({ actor, params, now }: Ask<{ fileId: string }>) => {
+      const file = await fetching.file(actor, params.fileId, now);
+      const bytes = await fileStore.at(file.fingerprint);
+      if (!bytes) throw new Problem('file.gone');
+      return fileWords(bytes);
     },
   },
 ];

@@ -73,6 +73,12 @@ export function newsSentence({ kind, title, className, zone, who, word, from, to
       return `${who ?? ''} asks for more time for ${what}:${added}`;
     case 'inLate':
       return `${who ?? ''} has handed in ${what} after it was due.`;
+    case 'groupIn':
+      return `${who ?? ''} has handed in ${what} for your group. You find the receipt there.`;
+    case 'message':
+      return `${who ?? ''} wrote to you about ${what}:${added}`;
+    case 'nudge':
+      return `${who ?? ''} reminds you of ${what}:${added}`;
   }
 }
 

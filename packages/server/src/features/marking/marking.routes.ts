@@ -21,7 +21,7 @@ export const markingRoutes = ({ marking }: Pick<Services, 'marking'>): Route[] =
     action: 'piece.look',
     does: 'One piece as it lies on the desk.',
     params: pieceParams,
-    handle: ({ actor, params, now }: Ask<One>) => marking.desk(actor, params, now),
+    handle: ({ actor, params, now }: Ask<One>) => marking.desk(asTeacher(actor), params, now),
   },
   {
     verb: 'put',

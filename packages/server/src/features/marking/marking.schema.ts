@@ -2,6 +2,7 @@ import { MOST_POINTS } from '@jolly/core';
 import Joi from 'joi';
 import type { ReturnRequest, ScoreRequest, SendBackRequest } from '../../contract';
 import { id, instantOrNull, version } from '../../http/form';
+import { rubricChoices } from '../pieces/my-work.schema';
 
 export const scoreBody = Joi.object<ScoreRequest, true>({
   earned: Joi.number().strict().integer().min(0).max(MOST_POINTS).allow(null).required(),
@@ -12,10 +13,7 @@ export const scoreBody = Joi.object<ScoreRequest, true>({
           is: 'rubric',
           then: Joi.object({
             by: 'rubric',
-            choices: Joi.object()
-              .pattern(Joi.string().max(36), Joi.object({ levelId: Joi.string().max(36).required(), points: Joi.number().strict().integer().min(0).max(MOST_POINTS).required() }))
-              .max(100)
-              .required(),
+            choices: rubricChoices,
           }),
         },
         { is: 'words', then: Joi.object({ by: 'words', word: Joi.string().max(80).required() }) },
@@ -26,6 +24,13 @@ export const scoreBody = Joi.object<ScoreRequest, true>({
     .required(),
   remark: Joi.string().max(20_000).allow('').required(),
   bonusConfirmed: Joi.boolean().strict(),
+  group: Joi.object({
+    differ: Joi.array()
+      .items(Joi.object({ studentId: id, earned: Joi.number().strict().integer().min(0).max(MOST_POINTS).required() }))
+      .max(100)
+      .unique('studentId')
+      .required(),
+  }),
   version,
 });
 export const returnBody = Joi.object<ReturnRequest, true>({

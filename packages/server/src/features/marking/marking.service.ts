@@ -6,8 +6,11 @@ import { isIssued, type AssignmentsService } from '../assignments/assignments.se
 import type { ClassesService } from '../classes/classes.service';
 import type { NewsService } from '../news/news.service';
 import type { BoardService, Sight } from '../pieces/board.service';
-import { toPieceRow } from '../pieces/pieces.mapper';
+import type { RowsService } from '../collecting/rows.service';
 import type { OpenPiece, PiecesService } from '../pieces/pieces.service';
+import type { WorkingService } from '../pieces/working.service';
+import type { WorksService } from '../pieces/works.service';
+import type { FeedbackFilesService } from '../takehome/feedback-files.service';
 
 type Teacher = Actor & { userId: string };
 type At = { assignmentId: string; studentId: string };
@@ -74,11 +77,15 @@ interface Collaborators {
   assignments: AssignmentsService;
   board: BoardService;
   pieces: PiecesService;
+  works: WorksService;
+  working: WorkingService;
+  rows: RowsService;
+  feedbackFiles: FeedbackFilesService;
   news: NewsService;
 }
 
 /** Scoring, holding, returning and sending back. */
-export function markingService({ classes, assignments, board, pieces, news }: Collaborators) {
+export function markingService({ classes, assignments, board, pieces, works, working, rows, feedbackFiles, news }: Collaborators) {
   async function sightAt(teacher: Actor, action: 'piece.look' | 'score.write' | 'piece.sendBack', { assignmentId, studentId }: At, now: number): Promise<Sight> {
     const assignment = await assignments.forTeacher(teacher, action, assignmentId);
     const [sight] = !isIssued(assignment, now) ? [] : await board.ofAssignment(assignment, now, [studentId]);
@@ -86,23 +93,34 @@ export function markingService({ classes, assignments, board, pieces, news }: Co
     return sight;
   }
 
-  async function desk(teacher: Actor, at: At, now: number): Promise<DeskPieceReply> {
+  /** The others whose piece is the same work. */
+  async function sharing({ team, member, record, assignment }: Sight, now: number): Promise<Sight[]> {
+    if (team === null || record === null || record.work.groupId === null) return [];
+    const others = (await pieces.sharing(record.work.id)).filter((id) => id !== member.student.id);
+    return others.length === 0 ? [] : (await board.ofAssignment(assignment, now, others)).filter(({ piece }) => piece.state !== null);
+  }
+
+  async function desk(teacher: Teacher, at: At, now: number): Promise<DeskPieceReply> {
     const sight = await sightAt(teacher, 'piece.look', at, now);
     const { record } = sight;
-    const names = await board.namesIn([sight]);
-    const story = record ? await pieces.handInsOf(record.id, sight.assignment.title) : { latest: null, all: [] };
+    const [[row, ...team], story] = await Promise.all([
+      sharing(sight, now).then((others) => rows.of(teacher, [sight, ...others], now)),
+      record ? works.handInsOf(record.work.id) : { one: null, all: [] },
+    ]);
     const sentBack = record && record.summary.roundsSentBack > 0 ? await pieces.lastSendBack(record.id) : null;
-    // What was taken back is the student's again: the teacher sees that it was in, not what it said.
+    // What was taken back is the student's again: on the desk lies what is in, or was sent back.
     const standing = record !== null && (record.summary.handedInAt !== null || record.summary.sentBackAt !== null);
-    return { row: toPieceRow(sight, names), handIn: standing ? story.latest : null, handIns: story.all, sentBack };
+    const handIn = standing && story.one ? await working.toHandInView(story.one, sight.assignment.title) : null;
+    return { row: row!, handIn, handIns: story.all, team, sentBack };
   }
 
   /** Changes a piece that nobody else changed since the teacher saw it; else shows them the newer one. */
-  async function changeSeen(teacher: Actor, at: At, version: number, now: number, work: (piece: OpenPiece) => Promise<void>): Promise<DeskPieceReply> {
+  async function changeSeen(teacher: Teacher, at: At, version: number, now: number, others: readonly string[], work: (piece: OpenPiece) => Promise<void>): Promise<DeskPieceReply> {
     const stale = Symbol('stale');
-    const outcome = await pieces.change(at, async (piece) => {
-      if (piece.record.version !== version) return stale;
-      await work(piece);
+    const ats = [at.studentId, ...others].map((studentId) => ({ assignmentId: at.assignmentId, studentId }));
+    const outcome = await pieces.changeAll(ats, async (opened) => {
+      if (opened.find((piece) => piece.record.studentId === at.studentId)!.record.version !== version) return stale;
+      for (const piece of opened) await work(piece);
       return null;
     });
     const current = await desk(teacher, at, now);
@@ -186,16 +204,26 @@ export function markingService({ classes, assignments, board, pieces, news }: Co
       return toPiles(await board.sights({ classes: mine, now }));
     },
 
-    /** Records a score and a remark, held: the student sees neither before they are returned. */
+    /**
+     * Records a score and a remark, held: the student sees neither before they are returned. Of a group's piece it
+     * is recorded for all who share it, with other points for those who differ.
+     */
     async score(teacher: Teacher, at: At, request: ScoreRequest, now: number): Promise<DeskPieceReply> {
-      const { assignment } = await sightAt(teacher, 'score.write', at, now);
-      const { chosen, remark, version } = request;
+      const sight = await sightAt(teacher, 'score.write', at, now);
+      const { assignment } = sight;
+      const { chosen, remark, version, group } = request;
       const earned = chosen === null ? request.earned : earnedByChoice(assignment, chosen);
       if (earned === null && chosen === null && remark.trim() === '') throw new Problem('score.nothing');
-      if (earned !== null) requireScore(assignment, earned, request.bonusConfirmed ?? false);
-      return changeSeen(teacher, at, version, now, async (piece) => {
-        await piece.append({ kind: 'scored', at: now }, teacher.userId, { earned, chosen, points: assignment.points, remark });
-        piece.set({ earnedMilli: earned, chosen, remark, scoredAt: new Date(now), scoredBy: teacher.userId, held: true });
+      const differ = new Map((group?.differ ?? []).map((one) => [one.studentId, one.earned]));
+      for (const points of [earned, ...differ.values()]) if (points !== null) requireScore(assignment, points, request.bonusConfirmed ?? false);
+      const others = group ? (await sharing(sight, now)).filter(({ piece }) => piece.state !== 'excused').map(({ member }) => member.student.id) : [];
+      if ([...differ.keys()].some((id) => id !== at.studentId && !others.includes(id))) throw new Problem('thing.unknown');
+      return changeSeen(teacher, at, version, now, others, async (piece) => {
+        const own = differ.get(piece.record.studentId);
+        // Points of one's own are no level of the rubric.
+        const mine = own === undefined ? { earned, chosen } : { earned: own, chosen: null };
+        await piece.append({ kind: 'scored', at: now }, teacher.userId, { ...mine, points: assignment.points, remark });
+        piece.set({ earnedMilli: mine.earned, chosen: mine.chosen, remark, scoredAt: new Date(now), scoredBy: teacher.userId, held: true });
       });
     },
 
@@ -213,6 +241,7 @@ export function markingService({ classes, assignments, board, pieces, news }: Co
           // Somebody else may have returned it since it was chosen; each return happens once.
           if (!held || !score) continue;
           await piece.append({ kind: 'returned', at: now }, teacher.userId, { earned: score.earned, remark: score.remark });
+          await feedbackFiles.giveBack(piece.record.id, now, piece.transaction);
           piece.set({ returnedMilli: score.earned, returnedChosen: score.chosen, returnedRemark: score.remark, held: false });
           done.push(studentId);
         }
@@ -228,9 +257,11 @@ export function markingService({ classes, assignments, board, pieces, news }: Co
 
     /** Asks for the work to be done again, with what to do and perhaps a new date. */
     async sendBack(teacher: Teacher, at: At, { reason, newDue, version }: SendBackRequest, now: number): Promise<DeskPieceReply> {
-      const { assignment } = await sightAt(teacher, 'piece.sendBack', at, now);
-      return changeSeen(teacher, at, version, now, async (piece) => {
-        const { rounds } = assignment;
+      const sight = await sightAt(teacher, 'piece.sendBack', at, now);
+      const { rounds } = sight.assignment;
+      // A group's piece goes back to all who share it: there is one work to do again.
+      const others = (await sharing(sight, now)).filter(({ record }) => record?.summary.handedInAt != null).map(({ member }) => member.student.id);
+      return changeSeen(teacher, at, version, now, others, async (piece) => {
         // The first hand-in is a round too.
         if (rounds !== null && piece.record.summary.roundsSentBack + 1 >= rounds) throw new Problem('piece.lastRound');
         if (piece.record.summary.handedInAt === null) throw new Problem('piece.nothingIn', { title: 'Nothing is handed in, so there is nothing to send back.' });

@@ -13,7 +13,18 @@ const MOST_LISTED = 100;
 const PEOPLE_A_ROUND = 50;
 
 /** How somebody is told who has chosen nothing: what is theirs at once, new work in the mail of the day. */
-const USUAL: Record<NewsKind, TellingChoice> = { issued: 'daily', dates: 'atOnce', excused: 'atOnce', returned: 'atOnce', answered: 'atOnce', asked: 'atOnce', inLate: 'never' };
+const USUAL: Record<NewsKind, TellingChoice> = {
+  issued: 'daily',
+  dates: 'atOnce',
+  excused: 'atOnce',
+  returned: 'atOnce',
+  answered: 'atOnce',
+  asked: 'atOnce',
+  inLate: 'never',
+  groupIn: 'atOnce',
+  message: 'atOnce',
+  nudge: 'atOnce',
+};
 const USUAL_QUIET = { from: '21:00', to: '07:00' };
 
 /** What a row says besides whom and when. */
@@ -24,6 +35,7 @@ export interface NewsData {
   word?: string;
   from?: WorkWindow;
   to?: WorkWindow | null;
+  studentId?: string;
 }
 
 /** Something to tell one person, once: the same key again is not told again. */
@@ -107,6 +119,7 @@ export function newsService({ sequelize, accounts, mail }: { sequelize: Sequeliz
           from: data.from ?? null,
           to: data.to ?? null,
           word: data.word ?? '',
+          studentId: data.studentId ?? null,
           madeAt: row.madeAt.getTime(),
           seen: row.seenAt !== null,
         };

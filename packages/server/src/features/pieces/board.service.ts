@@ -21,6 +21,8 @@ export interface Sight {
   /** dates of groups on this assignment */
   groupDates: readonly GivenGroupDate[];
   standing: readonly StandingGiven[];
+  /** whom they work with; null: alone */
+  team: { groupId: string; name: string } | null;
   /** is it meant for them, whatever its kind; a handout has no state */
   theirs: boolean;
   /** the student is in two classes that have it, and gets it in the other one */
@@ -61,6 +63,16 @@ export function resolveFor({ schoolClass, assignment, exception, groups, groupDa
   });
 }
 
+/** The group a student works with here: the one they have begun in, else the one they are in now. Who has begun alone stays alone. */
+function teamOf({ assignment, groups, record }: Loaded): Sight['team'] {
+  if (!record?.begun) {
+    const group = groups.find((one) => one.groupingId === assignment.groupingId && !one.dissolved);
+    return group ? { groupId: group.groupId, name: group.name } : null;
+  }
+  const { groupId } = record.work;
+  return groupId === null ? null : { groupId, name: groups.find((one) => one.groupId === groupId)?.name ?? '' };
+}
+
 /** Resolves one student's window and state from what was loaded. */
 export function sightOf(input: Loaded & { now: number }): Sight {
   const { now, ...loaded } = input;
@@ -83,7 +95,7 @@ export function sightOf(input: Loaded & { now: number }): Sight {
   const inAudience = theirs && assignment.kind === 'assignment';
   const facts = { inAudience, excused: exception?.excused ?? false, how: assignment.how, window: resolved.window, graceMinutes: schoolClass.graceMinutes, summary, now };
   const waived = (exception?.waivesLate ?? false) || waivesLateness(standing, schoolClass.calendar, assignment.due);
-  return { ...loaded, theirs, waived, resolved, piece: stateAt(facts), told: stateForStudent(facts) };
+  return { ...loaded, theirs, waived, team: teamOf(loaded), resolved, piece: stateAt(facts), told: stateForStudent(facts) };
 }
 
 function listsOf<T>(pairs: readonly (readonly [string, T])[]): Map<string, T[]> {

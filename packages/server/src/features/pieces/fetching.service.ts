@@ -3,10 +3,13 @@ import type { WorkFile } from '../../contract';
 import { Problem } from '../../http/problem';
 import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
 import type { ClassesService } from '../classes/classes.service';
+import type { ConversationsService } from '../conversations/conversations.service';
 import type { KeptFilesService } from '../kept/kept-files.service';
 import type { ShelfService } from '../shelf/shelf.service';
 import type { BoardService } from './board.service';
+import type { FeedbackFilesService } from '../takehome/feedback-files.service';
 import type { PiecesService } from './pieces.service';
+import type { WorksService } from './works.service';
 
 type Fetched = Pick<WorkFile, 'name' | 'mediaType' | 'fingerprint'>;
 
@@ -15,20 +18,47 @@ interface Collaborators {
   assignments: AssignmentsService;
   board: BoardService;
   pieces: PiecesService;
+  works: WorksService;
+  conversations: ConversationsService;
+  feedbackFiles: FeedbackFilesService;
   keptFiles: KeptFilesService;
   shelf: ShelfService;
 }
 
 /** Whether somebody may fetch a file: a student's work, or what a teacher put up. */
-export function fetchingService({ classes, assignments, board, pieces, keptFiles, shelf }: Collaborators) {
-  /** A file of a piece, for its student, or for the class's teachers once it was handed in. */
-  async function ofPiece(actor: Actor & { userId: string }, fileId: string): Promise<Fetched | null> {
-    const found = await pieces.file(fileId);
-    const assignment = found && (await assignments.byId(found.assignmentId));
-    if (!found || !assignment) return null;
-    const own = found.studentId === actor.userId;
+export function fetchingService({ classes, assignments, board, pieces, works, conversations, feedbackFiles, keptFiles, shelf }: Collaborators) {
+  type Person = Actor & { userId: string };
+
+  async function mayFetch(actor: Person, { assignmentId, own }: { assignmentId: string; own: boolean }): Promise<boolean> {
+    const assignment = await assignments.byId(assignmentId);
+    if (!assignment) return false;
     const relation = own ? 'student' : await classes.relationOf(actor, assignment.classId);
-    return may(actor, 'file.fetch', { relation, own }) === 'allowed' && (own || found.handedIn) ? found.file : null;
+    return may(actor, 'file.fetch', { relation, own }) === 'allowed';
+  }
+
+  /** A file of a student's work, for whoever shares it and for the class's teachers, who may look on while it is written. */
+  async function ofWork(actor: Person, fileId: string): Promise<Fetched | null> {
+    const found = await works.file(fileId);
+    const piece = found && (await pieces.ofWork(found.workId));
+    if (!found || !piece) return null;
+    return (await mayFetch(actor, { assignmentId: piece.assignmentId, own: piece.studentIds.includes(actor.userId) })) ? found.file : null;
+  }
+
+  /** A file of a conversation, for its student and the class's teachers; one that is not sent yet only for who put it up. */
+  async function ofConversation(actor: Person, fileId: string): Promise<Fetched | null> {
+    const found = await conversations.file(fileId);
+    if (!found || (!found.sent && found.byUser !== actor.userId)) return null;
+    const { assignmentId, studentId } = found.about;
+    return (await mayFetch(actor, { assignmentId, own: studentId === actor.userId })) ? found.file : null;
+  }
+
+  /** An annotated file that came back, for the student only once it is returned. */
+  async function ofFeedback(actor: Person, fileId: string): Promise<Fetched | null> {
+    const found = await feedbackFiles.byId(fileId);
+    const piece = found && (await pieces.byId(found.pieceId));
+    if (!found || !piece) return null;
+    const own = piece.studentId === actor.userId;
+    return (!own || found.returned) && (await mayFetch(actor, { assignmentId: piece.assignmentId, own })) ? found.file : null;
   }
 
   /** Is this brief theirs to see: a teacher of one of its classes, or a student who has it? */
@@ -62,7 +92,7 @@ export function fetchingService({ classes, assignments, board, pieces, keptFiles
     /** @throws Problem `thing.unknown` for a file that is not theirs to see, as for one that does not exist */
     async file(actor: Actor, fileId: string, now: number): Promise<Fetched> {
       if (actor.role === 'anonymous') throw new Problem('thing.unknown');
-      const found = (await ofPiece(actor, fileId)) ?? (await kept(actor, fileId, now));
+      const found = (await ofWork(actor, fileId)) ?? (await kept(actor, fileId, now)) ?? (await ofConversation(actor, fileId)) ?? (await ofFeedback(actor, fileId));
       if (!found) throw new Problem('thing.unknown');
       return found;
     },

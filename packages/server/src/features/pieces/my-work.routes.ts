@@ -1,14 +1,17 @@
-import type { SaveTextRequest } from '../../contract';
+import type { RubricChoices } from '@jolly/core';
+import type { SaveTextRequest, WentView } from '../../contract';
 import { takenFile } from '../../files/take-file';
 import { asStudent } from '../../http/as-role';
+import { eventStream } from '../../http/event-stream';
 import type { Ask, Route } from '../../http/route';
 import type { Services } from '../../wiring';
 import { assignmentParams } from '../assignments/assignments.schema';
-import { draftFileParams, saveTextBody } from './my-work.schema';
+import { draftFileParams, ownVersionParams, saveTextBody, selfCheckBody, sheetParams, versionBody, wentBody } from './my-work.schema';
 
 type One = { assignmentId: string };
+type OneSheet = One & { attachmentId: string };
 
-export const myWorkRoutes = ({ myWork }: Pick<Services, 'myWork'>): Route[] => [
+export const myWorkRoutes = ({ myWork, working, ownPieces, live }: Pick<Services, 'myWork' | 'working' | 'ownPieces' | 'live'>): Route[] => [
   {
     verb: 'get',
     path: '/api/my/work',
@@ -31,7 +34,7 @@ export const myWorkRoutes = ({ myWork }: Pick<Services, 'myWork'>): Route[] => [
     does: 'Saves your text; carries the version it was begun from.',
     params: assignmentParams,
     body: saveTextBody,
-    handle: ({ actor, params, body, now }: Ask<One, SaveTextRequest>) => myWork.saveText(asStudent(actor), params.assignmentId, body, now),
+    handle: ({ actor, params, body, now }: Ask<One, SaveTextRequest>) => working.saveText(asStudent(actor), params.assignmentId, body, now),
   },
   {
     verb: 'post',
@@ -41,7 +44,7 @@ export const myWorkRoutes = ({ myWork }: Pick<Services, 'myWork'>): Route[] => [
     params: assignmentParams,
     takesFile: true,
     status: 201,
-    handle: ({ actor, params, now, req }: Ask<One>) => myWork.attach(asStudent(actor), params.assignmentId, takenFile(req), now),
+    handle: ({ actor, params, now, req }: Ask<One>) => working.attach(asStudent(actor), params.assignmentId, takenFile(req), now),
   },
   {
     verb: 'delete',
@@ -49,7 +52,7 @@ export const myWorkRoutes = ({ myWork }: Pick<Services, 'myWork'>): Route[] => [
     action: 'ownWork.write',
     does: 'Takes a file off your draft; what was handed in keeps it.',
     params: draftFileParams,
-    handle: ({ actor, params, now }: Ask<One & { fileId: string }>) => myWork.detach(asStudent(actor), params.assignmentId, params.fileId, now),
+    handle: ({ actor, params, now }: Ask<One & { fileId: string }>) => working.detach(asStudent(actor), params.assignmentId, params.fileId, now),
   },
   {
     verb: 'post',
@@ -58,7 +61,7 @@ export const myWorkRoutes = ({ myWork }: Pick<Services, 'myWork'>): Route[] => [
     does: 'Hands in your draft and gives a receipt; repeatable with the same Idempotency-Key.',
     params: assignmentParams,
     status: 201,
-    handle: ({ actor, params, idempotencyKey, now }: Ask<One>) => myWork.handIn(asStudent(actor), params.assignmentId, idempotencyKey, now),
+    handle: ({ actor, params, idempotencyKey, now }: Ask<One>) => working.handIn(asStudent(actor), params.assignmentId, idempotencyKey, now),
   },
   {
     verb: 'post',
@@ -66,7 +69,7 @@ export const myWorkRoutes = ({ myWork }: Pick<Services, 'myWork'>): Route[] => [
     action: 'ownWork.handIn',
     does: 'Takes back what you handed in, to work on it again.',
     params: assignmentParams,
-    handle: ({ actor, params, now }: Ask<One>) => myWork.takeBack(asStudent(actor), params.assignmentId, now),
+    handle: ({ actor, params, now }: Ask<One>) => working.takeBack(asStudent(actor), params.assignmentId, now),
   },
   {
     verb: 'post',
@@ -74,6 +77,87 @@ export const myWorkRoutes = ({ myWork }: Pick<Services, 'myWork'>): Route[] => [
     action: 'ownWork.look',
     does: 'Notes that you have opened what was returned.',
     params: assignmentParams,
-    handle: ({ actor, params, now }: Ask<One>) => myWork.read(asStudent(actor), params.assignmentId, now),
+    handle: ({ actor, params, now }: Ask<One>) => working.read(asStudent(actor), params.assignmentId, now),
+  },
+  {
+    verb: 'post',
+    path: '/api/my/work/:assignmentId/look',
+    action: 'ownWork.look',
+    does: 'Notes that you have looked at it, and makes your copies of worksheets.',
+    params: assignmentParams,
+    handle: ({ actor, params, now }: Ask<One>) => working.look(asStudent(actor), params.assignmentId, now),
+  },
+  {
+    verb: 'get',
+    path: '/api/my/work/:assignmentId/live',
+    action: 'ownWork.look',
+    does: 'Server-sent events: somebody of your group, or you elsewhere, has changed the work.',
+    params: assignmentParams,
+    repliesItself: true,
+    handle: async ({ actor, params, now, res }: Ask<One>) => {
+      const { record } = await ownPieces.sight(asStudent(actor), 'ownWork.look', params.assignmentId, now);
+      // Before anybody has looked at it there is no work to listen to; the page looks first.
+      await eventStream(res, async (say) => (record ? live.listen({ kind: 'work', id: record.work.id }, say) : () => {}));
+    },
+  },
+  {
+    verb: 'put',
+    path: '/api/my/work/:assignmentId/sheets/:attachmentId',
+    action: 'ownWork.write',
+    does: 'Saves what you wrote on your copy of a worksheet; only its spaces, where it has any.',
+    params: sheetParams,
+    body: saveTextBody,
+    handle: ({ actor, params, body, now }: Ask<OneSheet, SaveTextRequest>) => working.saveSheet(asStudent(actor), params, body, now),
+  },
+  {
+    verb: 'post',
+    path: '/api/my/work/:assignmentId/sheets/:attachmentId/correction',
+    action: 'ownWork.write',
+    does: 'Takes the worksheet as your teacher corrected it, with what you wrote in its places.',
+    params: sheetParams,
+    body: versionBody,
+    handle: ({ actor, params, body, now }: Ask<OneSheet, { version: number }>) => working.takeCorrection(asStudent(actor), params, body.version, now),
+  },
+  {
+    verb: 'get',
+    path: '/api/my/work/:assignmentId/versions',
+    action: 'ownWork.look',
+    does: 'Saved states of your work and everything you handed in, newest first.',
+    params: assignmentParams,
+    handle: ({ actor, params, now }: Ask<One>) => working.ownVersions(asStudent(actor), params.assignmentId, now),
+  },
+  {
+    verb: 'get',
+    path: '/api/my/work/:assignmentId/versions/:versionId',
+    action: 'ownWork.look',
+    does: 'One of them whole.',
+    params: ownVersionParams,
+    handle: ({ actor, params, now }: Ask<One & { versionId: string }>) => working.ownVersion(asStudent(actor), params.assignmentId, params.versionId, now),
+  },
+  {
+    verb: 'post',
+    path: '/api/my/work/:assignmentId/versions/:versionId/restore',
+    action: 'ownWork.write',
+    does: 'Makes one of them the present one; what is there now stays as a version.',
+    params: ownVersionParams,
+    handle: ({ actor, params, now }: Ask<One & { versionId: string }>) => working.restore(asStudent(actor), params.assignmentId, params.versionId, now),
+  },
+  {
+    verb: 'put',
+    path: '/api/my/work/:assignmentId/self-check',
+    action: 'ownWork.write',
+    does: 'How you see your work by the rubric, before handing it in.',
+    params: assignmentParams,
+    body: selfCheckBody,
+    handle: ({ actor, params, body, now }: Ask<One, { choices: RubricChoices }>) => working.checkSelf(asStudent(actor), params.assignmentId, body.choices, now),
+  },
+  {
+    verb: 'put',
+    path: '/api/my/work/:assignmentId/went',
+    action: 'ownWork.handIn',
+    does: 'How it went, said after handing in.',
+    params: assignmentParams,
+    body: wentBody,
+    handle: ({ actor, params, body, now }: Ask<One, WentView>) => working.sayHowItWent(asStudent(actor), params.assignmentId, body, now),
   },
 ];

@@ -82,10 +82,11 @@ describe('files', () => {
     expect((await student.get(work)).body.draft.files).toEqual([]);
   });
 
-  it('are seen by the teacher only once handed in, and by no other student', async () => {
+  it('are seen by the teacher, also while they are being put together, and by no other student', async () => {
     const [student, finch, hana] = [await bao(), await server.person('finch'), await server.person('hana')];
     const { body } = await student.upload(`${work}/files`, PNG, 'a.png');
-    expect((await finch.get(`/api/files/${body.id}`)).status).toBe(404);
+    expect((await finch.get(`/api/files/${body.id}`)).status).toBe(200);
+    expect((await (await server.person('stranger')).get(`/api/files/${body.id}`)).status).toBe(404);
     await student.post(`${work}/hand-in`);
     expect((await finch.get(`/api/files/${body.id}`)).status).toBe(200);
     expect((await hana.get(`/api/files/${body.id}`)).status).toBe(404);

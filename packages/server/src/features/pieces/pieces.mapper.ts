@@ -1,36 +1,47 @@
-import { applyLateRule, rubricScore, type LateRule, type PieceSummary, type RichText } from '@jolly/core';
-import type { Chosen, ExceptionReply, HandInView, PieceRow, ReturnedView, ScoreView, WorkFile } from '../../contract';
+import { applyLateRule, rubricScore, type LateRule, type PieceSummary, type RichText, type RubricChoices } from '@jolly/core';
+import type { Chosen, ExceptionReply, HandedSheet, HandInView, PieceRow, ReturnedView, ScoreView, Went, WorkFile } from '../../contract';
 import { fromJson } from '../../db/json-column';
 import type { GivenException } from '../exceptions/exceptions.service';
 import type { Sight } from './board.service';
 import type { HandInRow, PieceFileRow, PieceRecordRow } from './pieces.model';
+import type { WorkRecord } from './works.service';
 
-/** One student's piece as stored: the summary of its facts, the draft, and the score as it now stands. */
+/** One student's piece as stored: the summary of its facts, what is worked on, and the score as it now stands. */
 export interface PieceRecord {
   id: string;
   assignmentId: string;
   studentId: string;
   summary: PieceSummary;
-  draft: { text: RichText | null; savedAt: number | null; version: number };
+  work: WorkRecord;
+  begun: boolean;
+  seenAt: number | null;
+  activeAt: number | null;
   score: { earned: number | null; chosen: Chosen | null; remark: string; at: number; by: string } | null;
   held: boolean;
   returned: { earned: number | null; chosen: Chosen | null; remark: string } | null;
+  went: { how: Went; line: string } | null;
+  selfCheck: RubricChoices | null;
   version: number;
 }
 
 const orNull = (value: unknown): Chosen | null => (value === null || value === undefined ? null : fromJson<Chosen | null>(value));
 
-export function toPieceRecord(row: PieceRecordRow): PieceRecord {
+export function toPieceRecord(row: PieceRecordRow, work: WorkRecord): PieceRecord {
   const summary = fromJson<PieceSummary>(row.summary);
   return {
     id: row.id,
     assignmentId: row.assignmentId,
     studentId: row.studentId,
     summary,
-    draft: { text: row.draftText == null ? null : fromJson<RichText>(row.draftText), savedAt: row.draftSavedAt?.getTime() ?? null, version: row.draftVersion },
+    work,
+    begun: Boolean(row.begun),
+    seenAt: row.seenAt?.getTime() ?? null,
+    activeAt: row.activeAt?.getTime() ?? null,
     score: row.scoredAt === null ? null : { earned: row.earnedMilli, chosen: orNull(row.chosen), remark: row.remark, at: row.scoredAt.getTime(), by: row.scoredBy ?? '' },
     held: Boolean(row.held),
     returned: summary.lastReturnAt === null ? null : { earned: row.returnedMilli, chosen: orNull(row.returnedChosen), remark: row.returnedRemark },
+    went: row.went === null ? null : { how: row.went, line: row.wentLine },
+    selfCheck: row.selfCheck == null ? null : fromJson<RubricChoices>(row.selfCheck),
     version: row.version,
   };
 }
@@ -77,7 +88,7 @@ export function toExceptionReply(given: GivenException, names: Map<string, strin
   return { ...rest, givenBy: names.get(given.givenBy) ?? '' };
 }
 
-export function toPieceRow(sight: Sight, names: Map<string, string>): PieceRow {
+export function toPieceRow(sight: Sight, names: Map<string, string>): Omit<PieceRow, 'collecting'> {
   const { record, piece, resolved, exception, member } = sight;
   const { id, givenName, familyName } = member.student;
   return {
@@ -96,8 +107,28 @@ export function toPieceRow(sight: Sight, names: Map<string, string>): PieceRow {
   };
 }
 
-export const toWorkFile = ({ id, name, size, mediaType, fingerprint }: PieceFileRow): WorkFile => ({ id, name, size: Number(size), mediaType, fingerprint });
+export const toWorkFile = ({ id, name, size, mediaType, fingerprint, pixels }: PieceFileRow): WorkFile => ({
+  id,
+  name,
+  size: Number(size),
+  mediaType,
+  fingerprint,
+  pixels: pixels === null ? null : Number(pixels),
+});
 
-export function toHandInView(row: HandInRow, files: WorkFile[], receivedFor: string): HandInView {
-  return { version: row.versionNo, at: row.at.getTime(), receivedFor, text: row.text == null ? null : fromJson<RichText>(row.text), words: row.words, files, receipt: row.receipt };
+/** A hand-in as stored, with `by` still an id. */
+export type HandInRecord = Omit<HandInView, 'receivedFor'>;
+
+export function toHandInRecord(row: HandInRow, files: WorkFile[]): HandInRecord {
+  return {
+    version: row.versionNo,
+    at: row.at.getTime(),
+    by: row.byUser ?? '',
+    text: row.text == null ? null : fromJson<RichText>(row.text),
+    textFingerprint: row.textFingerprint,
+    words: row.words,
+    sheets: row.sheets == null ? [] : fromJson<HandedSheet[]>(row.sheets),
+    files,
+    receipt: row.receipt,
+  };
 }

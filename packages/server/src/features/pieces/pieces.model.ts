@@ -1,14 +1,20 @@
 import { DataTypes, type Model, type Sequelize } from 'sequelize';
 import type { FactKind } from '@jolly/core';
+import type { Went } from '../../contract';
 
 export interface PieceRecordRow {
   id: string;
   assignmentId: string;
   studentId: string;
+  /** what is worked on; the members of a group share one */
+  workId: string;
   summary: unknown;
-  draftText: unknown;
-  draftSavedAt: Date | null;
-  draftVersion: number;
+  /** there is work of this student's, so that the piece is theirs whatever changes around it */
+  begun: boolean;
+  /** first looked at */
+  seenAt: Date | null;
+  /** last worked on */
+  activeAt: Date | null;
   earnedMilli: number | null;
   chosen: unknown;
   remark: string;
@@ -18,7 +24,45 @@ export interface PieceRecordRow {
   returnedMilli: number | null;
   returnedChosen: unknown;
   returnedRemark: string;
+  went: Went | null;
+  wentLine: string;
+  /** how the student sees it by the rubric, before handing in */
+  selfCheck: unknown;
   version: number;
+}
+/** What one student, or a group, writes and attaches. */
+export interface WorkRow {
+  id: string;
+  assignmentId: string;
+  groupId: string | null;
+  text: unknown;
+  savedAt: Date | null;
+  savedBy: string | null;
+  version: number;
+  /** null: not counted since it was brought over */
+  words: number | null;
+}
+export interface WorkSheetRow {
+  workId: string;
+  attachmentId: string;
+  /** whose copy it is; empty for one that the whole work shares */
+  studentId: string;
+  /** the teacher's worksheet as it was copied */
+  source: unknown;
+  text: unknown;
+  begun: boolean;
+  version: number;
+}
+export interface WorkVersionRow {
+  id: string;
+  workId: string;
+  kind: 'saved' | 'kept' | 'restored';
+  at: Date;
+  byUser: string;
+  text: unknown;
+  sheets: unknown;
+  fileIds: unknown;
+  words: number;
 }
 export interface FactRow {
   id: string;
@@ -31,22 +75,28 @@ export interface FactRow {
 }
 export interface HandInRow {
   id: string;
-  pieceId: string;
+  workId: string;
   versionNo: number;
   at: Date;
   text: unknown;
   words: number;
   receipt: string;
+  byUser: string | null;
+  textFingerprint: string | null;
+  sheets: unknown;
 }
 export interface PieceFileRow {
   id: string;
-  pieceId: string;
+  workId: string;
   fingerprint: string;
   name: string;
   size: number;
   mediaType: string;
   addedAt: Date;
   inDraft: boolean;
+  addedBy: string | null;
+  /** of a picture: how many, for a picture too large to be drawn */
+  pixels: number | null;
 }
 export interface HandInFileRow {
   handInId: string;
@@ -73,10 +123,11 @@ export function definePieces(sequelize: Sequelize) {
         id: key(),
         assignmentId: STRING,
         studentId: STRING,
+        workId: STRING,
         summary: JSON,
-        draftText: JSON,
-        draftSavedAt: time,
-        draftVersion: INTEGER,
+        begun: BOOLEAN,
+        seenAt: time,
+        activeAt: time,
         earnedMilli: INTEGER,
         chosen: JSON,
         remark: TEXT,
@@ -86,9 +137,27 @@ export function definePieces(sequelize: Sequelize) {
         returnedMilli: INTEGER,
         returnedChosen: JSON,
         returnedRemark: TEXT,
+        went: STRING,
+        wentLine: STRING,
+        selfCheck: JSON,
         version: INTEGER,
       },
       { tableName: 'pieces' },
+    ),
+    works: sequelize.define<Model<WorkRow>>(
+      'work',
+      { id: key(), assignmentId: STRING, groupId: STRING, text: JSON, savedAt: time, savedBy: STRING, version: INTEGER, words: INTEGER },
+      { tableName: 'works' },
+    ),
+    sheets: sequelize.define<Model<WorkSheetRow>>(
+      'workSheet',
+      { workId: key(), attachmentId: key(), studentId: key(), source: JSON, text: JSON, begun: BOOLEAN, version: INTEGER },
+      { tableName: 'work_sheets' },
+    ),
+    versions: sequelize.define<Model<WorkVersionRow>>(
+      'workVersion',
+      { id: key(), workId: STRING, kind: STRING, at: time, byUser: STRING, text: JSON, sheets: JSON, fileIds: JSON, words: INTEGER },
+      { tableName: 'work_versions' },
     ),
     facts: sequelize.define<Model<FactRow>>(
       'pieceFact',
@@ -97,12 +166,34 @@ export function definePieces(sequelize: Sequelize) {
     ),
     handIns: sequelize.define<Model<HandInRow>>(
       'handIn',
-      { id: key(), pieceId: STRING, versionNo: INTEGER, at: time, text: JSON, words: INTEGER, receipt: STRING },
+      {
+        id: key(),
+        workId: STRING,
+        versionNo: INTEGER,
+        at: time,
+        text: JSON,
+        words: INTEGER,
+        receipt: STRING,
+        byUser: STRING,
+        textFingerprint: STRING,
+        sheets: JSON,
+      },
       { tableName: 'hand_ins' },
     ),
     files: sequelize.define<Model<PieceFileRow>>(
       'pieceFile',
-      { id: key(), pieceId: STRING, fingerprint: STRING, name: STRING, size: INTEGER, mediaType: STRING, addedAt: time, inDraft: BOOLEAN },
+      {
+        id: key(),
+        workId: STRING,
+        fingerprint: STRING,
+        name: STRING,
+        size: INTEGER,
+        mediaType: STRING,
+        addedAt: time,
+        inDraft: BOOLEAN,
+        addedBy: STRING,
+        pixels: DataTypes.BIGINT,
+      },
       { tableName: 'piece_files' },
     ),
     handInFiles: sequelize.define<Model<HandInFileRow>>('handInFile', { handInId: key(), fileId: key(), position: INTEGER }, { tableName: 'hand_in_files' }),

@@ -1,13 +1,13 @@
 import { afterFact, NOTHING_YET, wordCount, type PieceFact, type RichText } from '@jolly/core';
-import { createHash, randomUUID } from 'node:crypto';
+import { randomUUID } from 'node:crypto';
 import { Op, UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
-import type { Chosen, HandInView, WorkFile } from '../../contract';
+import type { Chosen, WorkFile } from '../../contract';
 import { fromJson } from '../../db/json-column';
 import { inTransaction } from '../../db/transaction';
-import type { TakenFile } from '../../files/take-file';
 import { Problem } from '../../http/problem';
-import { toHandInView, toPieceRecord, toWorkFile, type PieceRecord } from './pieces.mapper';
-import { definePieces, type FactRow, type HandInRow, type PieceFileRow, type PieceRecordRow } from './pieces.model';
+import { toPieceRecord, type PieceRecord } from './pieces.mapper';
+import { definePieces, type FactRow, type HandInRow, type PieceFileRow, type PieceRecordRow, type WorkRow } from './pieces.model';
+import { fingerprintOf, receiptOf, type OpenWork, type WorkRecord, type WorksService } from './works.service';
 
 /** A piece held open in a transaction: nobody else changes it until the work is done. */
 export interface OpenPiece {
@@ -16,22 +16,35 @@ export interface OpenPiece {
   /** Appends what happened; the summary follows. */
   append(fact: PieceFact, by: string, data?: object): Promise<void>;
   set(columns: Partial<PieceRecordRow>): void;
-  draftFiles(): Promise<WorkFile[]>;
-  addFile(file: TakenFile, now: number): Promise<WorkFile>;
-  dropFile(fileId: string): Promise<boolean>;
-  /** Freezes the draft as the next version and returns what the receipt says. */
-  handIn(now: number): Promise<HandInView>;
 }
 
-function blankPiece(assignmentId: string, studentId: string): PieceRecordRow {
+/** Who works on one thing together: a group, or one student alone. */
+export interface Team {
+  assignmentId: string;
+  groupId: string | null;
+  /** whose pieces change; the one who acts first */
+  studentIds: string[];
+}
+
+/** A work with the pieces of those who share it, all held open. */
+export interface OpenTeam {
+  work: OpenWork;
+  /** of the student who acts */
+  own: OpenPiece;
+  pieces: OpenPiece[];
+  transaction: Transaction;
+}
+
+function blankPiece({ id, assignmentId, studentId, workId }: Pick<PieceRecordRow, 'id' | 'assignmentId' | 'studentId' | 'workId'>): PieceRecordRow {
   return {
-    id: randomUUID(),
+    id,
     assignmentId,
     studentId,
+    workId,
     summary: NOTHING_YET,
-    draftText: null,
-    draftSavedAt: null,
-    draftVersion: 0,
+    begun: false,
+    seenAt: null,
+    activeAt: null,
     earnedMilli: null,
     chosen: null,
     remark: '',
@@ -41,48 +54,30 @@ function blankPiece(assignmentId: string, studentId: string): PieceRecordRow {
     returnedMilli: null,
     returnedChosen: null,
     returnedRemark: '',
+    went: null,
+    wentLine: '',
+    selfCheck: null,
     version: 0,
   };
 }
 
-function receiptOf(pieceId: string, version: number, at: number, fingerprints: string[]): string {
-  const digest = createHash('sha256')
-    .update(JSON.stringify([pieceId, version, at, fingerprints]))
-    .digest('hex')
-    .toUpperCase();
-  return `${digest.slice(0, 4)}-${digest.slice(4, 8)}-${digest.slice(8, 12)}`;
-}
+/** Pieces of work: scores, and the facts they all follow from. What is worked on is the works' business. */
+export function piecesService({ sequelize, works }: { sequelize: Sequelize; works: WorksService }) {
+  const { pieces, facts, works: workRows, handIns, files, handInFiles, keptReplies } = definePieces(sequelize);
 
-/** Pieces of work: drafts, hand-ins, scores, and the facts they all follow from. */
-export function piecesService({ sequelize }: { sequelize: Sequelize }) {
-  const { pieces, facts, handIns, files, handInFiles, keptReplies } = definePieces(sequelize);
-
-  async function filesOf(handInIds: string[], transaction?: Transaction): Promise<Map<string, WorkFile[]>> {
-    if (handInIds.length === 0) return new Map();
-    const tx = transaction ? { transaction } : {};
-    const links = (await handInFiles.findAll({ where: { handInId: { [Op.in]: handInIds } }, order: [['position', 'ASC']], raw: true, ...tx })) as unknown as {
-      handInId: string;
-      fileId: string;
-    }[];
-    const rows = (await files.findAll({ where: { id: { [Op.in]: links.map((link) => link.fileId) } }, raw: true, ...tx })) as unknown as PieceFileRow[];
-    const byId = new Map(rows.map((row) => [row.id, toWorkFile(row)]));
-    const result = new Map<string, WorkFile[]>();
-    for (const { handInId, fileId } of links) result.set(handInId, [...(result.get(handInId) ?? []), byId.get(fileId)!]);
-    return result;
-  }
-
-  async function findOrMake(assignmentId: string, studentId: string, transaction: Transaction): Promise<PieceRecordRow> {
-    const where = { assignmentId, studentId };
-    const found = await pieces.findOne({ where, lock: true, transaction, raw: true });
-    if (found) return found as unknown as PieceRecordRow;
-    const row = blankPiece(assignmentId, studentId);
+  /** The piece, locked; made with a work of its own if it is not there. */
+  async function findOrMake(assignmentId: string, studentId: string, workId: string | null, transaction: Transaction): Promise<PieceRecordRow> {
+    const found = (await pieces.findOne({ where: { assignmentId, studentId }, lock: true, transaction, raw: true })) as unknown as PieceRecordRow | null;
+    if (found) return found;
+    const id = randomUUID();
+    if (workId === null) await workRows.create({ id, assignmentId, groupId: null, text: null, savedAt: null, savedBy: null, version: 0, words: 0 }, { transaction });
+    const row = blankPiece({ id, assignmentId, studentId, workId: workId ?? id });
     await pieces.create(row, { transaction });
     return row;
   }
 
-  async function openPiece(at: { assignmentId: string; studentId: string }, transaction: Transaction): Promise<{ open: OpenPiece; close: () => Promise<void> }> {
-    const row = await findOrMake(at.assignmentId, at.studentId, transaction);
-    const record = toPieceRecord(row);
+  async function openPiece(row: PieceRecordRow, work: WorkRecord, transaction: Transaction): Promise<{ open: OpenPiece; close: () => Promise<void> }> {
+    const record = toPieceRecord(row, work);
     const changes: Partial<PieceRecordRow> = {};
     let nextSeq = Number((await facts.max('seq', { where: { pieceId: row.id }, transaction })) ?? 0) + 1;
     const open: OpenPiece = {
@@ -94,47 +89,9 @@ export function piecesService({ sequelize }: { sequelize: Sequelize }) {
         await facts.create(factRow, { transaction });
         record.summary = afterFact(record.summary, fact);
         changes.summary = record.summary;
+        changes.begun = record.summary.begunAt !== null;
       },
       set: (columns) => void Object.assign(changes, columns),
-      async draftFiles() {
-        const rows = await files.findAll({
-          where: { pieceId: row.id, inDraft: true },
-          order: [
-            ['addedAt', 'ASC'],
-            ['id', 'ASC'],
-          ],
-          transaction,
-          raw: true,
-        });
-        return (rows as unknown as PieceFileRow[]).map(toWorkFile);
-      },
-      async addFile({ fingerprint, name, size, mediaType }, now) {
-        const file: PieceFileRow = { id: randomUUID(), pieceId: row.id, fingerprint, name, size, mediaType, addedAt: new Date(now), inDraft: true };
-        await files.create(file, { transaction });
-        return toWorkFile(file);
-      },
-      async dropFile(fileId) {
-        const [changed] = await files.update({ inDraft: false }, { where: { id: fileId, pieceId: row.id, inDraft: true }, transaction });
-        return changed > 0;
-      },
-      async handIn(now) {
-        const attached = await open.draftFiles();
-        const versionNo = record.summary.handIns + 1;
-        const receipt = receiptOf(
-          row.id,
-          versionNo,
-          now,
-          attached.map((file) => file.fingerprint),
-        );
-        const { text } = record.draft;
-        const handIn: HandInRow = { id: randomUUID(), pieceId: row.id, versionNo, at: new Date(now), text, words: wordCount(text), receipt };
-        await handIns.create(handIn, { transaction });
-        await handInFiles.bulkCreate(
-          attached.map((file, position) => ({ handInId: handIn.id, fileId: file.id, position })),
-          { transaction },
-        );
-        return toHandInView(handIn, attached, '');
-      },
     };
     const close = async () => {
       if (Object.keys(changes).length > 0) await pieces.update({ ...changes, version: row.version + 1 }, { where: { id: row.id }, transaction });
@@ -142,23 +99,60 @@ export function piecesService({ sequelize }: { sequelize: Sequelize }) {
     return { open, close };
   }
 
+  /** Two first changes at once both try to make a row; the one that comes second starts again and finds it. */
+  async function twice<T>(attempt: () => Promise<T>): Promise<T> {
+    try {
+      return await attempt();
+    } catch (error) {
+      if (error instanceof UniqueConstraintError && /one_piece|one_work_a_group|PRIMARY/.test(String((error.parent as { sqlMessage?: string }).sqlMessage))) return attempt();
+      throw error;
+    }
+  }
+
   const service = {
     async records(assignmentIds: readonly string[], studentIds?: readonly string[]): Promise<PieceRecord[]> {
       if (assignmentIds.length === 0) return [];
-      const rows = await pieces.findAll({
-        // A list of a class needs no drafts; only the one student's own page does.
-        ...(studentIds?.length === 1 ? {} : { attributes: { exclude: ['draftText'] } }),
+      const rows = (await pieces.findAll({
         where: { assignmentId: { [Op.in]: [...assignmentIds] }, ...(studentIds ? { studentId: { [Op.in]: [...studentIds] } } : {}) },
         raw: true,
-      });
-      return (rows as unknown as PieceRecordRow[]).map(toPieceRecord);
+      })) as unknown as PieceRecordRow[];
+      // A list of a class needs no texts; only the one student's own page does.
+      const texts = studentIds?.length === 1 && assignmentIds.length === 1;
+      const byId = await works.byIds(
+        rows.map((row) => row.workId),
+        { texts },
+      );
+      return rows.map((row) => toPieceRecord(row, byId.get(row.workId)!));
+    },
+
+    /** Who changed since: the version of each piece of an assignment, and of the work behind it. */
+    async versionsOn(assignmentId: string): Promise<Map<string, string>> {
+      const rows = (await pieces.findAll({ attributes: ['studentId', 'version'], where: { assignmentId }, raw: true })) as unknown as PieceRecordRow[];
+      return new Map(rows.map((row) => [row.studentId, String(row.version)]));
+    },
+
+    /** The students whose pieces share a work. */
+    async sharing(workId: string): Promise<string[]> {
+      const rows = (await pieces.findAll({ attributes: ['studentId'], where: { workId }, raw: true })) as unknown as PieceRecordRow[];
+      return rows.map((row) => row.studentId);
+    },
+
+    /** Whose piece a work belongs to, if it belongs to one. */
+    async ofWork(workId: string): Promise<{ assignmentId: string; studentIds: string[] } | null> {
+      const rows = (await pieces.findAll({ attributes: ['assignmentId', 'studentId'], where: { workId }, raw: true })) as unknown as PieceRecordRow[];
+      return rows[0] ? { assignmentId: rows[0].assignmentId, studentIds: rows.map((row) => row.studentId) } : null;
+    },
+
+    /** Whose piece it is. */
+    async byId(id: string): Promise<{ assignmentId: string; studentId: string } | null> {
+      return (await pieces.findByPk(id, { attributes: ['assignmentId', 'studentId'], raw: true })) as unknown as { assignmentId: string; studentId: string } | null;
     },
 
     /** How many pieces of each assignment somebody has begun, or that have a score; those with none are absent. */
     async begunOn(assignmentIds: readonly string[], transaction?: Transaction): Promise<Map<string, number>> {
       if (assignmentIds.length === 0) return new Map();
       const rows = (await pieces.count({
-        where: { assignmentId: { [Op.in]: [...assignmentIds] } },
+        where: { assignmentId: { [Op.in]: [...assignmentIds] }, [Op.or]: [{ begun: true }, { scoredAt: { [Op.ne]: null } }] },
         group: ['assignmentId'],
         ...(transaction ? { transaction } : {}),
       })) as unknown as {
@@ -168,10 +162,22 @@ export function piecesService({ sequelize }: { sequelize: Sequelize }) {
       return new Map(rows.map((row) => [row.assignmentId, Number(row.count)]));
     },
 
-    /**
-     * Changes one piece, alone: whoever else wants it waits. Two first changes at once both try to make the
-     * row; the one that comes second starts again and finds it.
-     */
+    /** Lets go of what was only looked at, so that an assignment on which nobody has begun can go. */
+    async forget(assignmentIds: readonly string[], transaction: Transaction): Promise<void> {
+      if (assignmentIds.length === 0) return;
+      const replacements = { assignmentIds: [...assignmentIds] };
+      for (const sql of [
+        'DELETE work_sheets FROM work_sheets JOIN works ON works.id = work_sheets.work_id WHERE works.assignment_id IN (:assignmentIds)',
+        'DELETE FROM pieces WHERE assignment_id IN (:assignmentIds)',
+        'DELETE FROM works WHERE assignment_id IN (:assignmentIds)',
+        'DELETE FROM uploads WHERE assignment_id IN (:assignmentIds)',
+        'DELETE FROM nudges WHERE assignment_id IN (:assignmentIds)',
+        'DELETE FROM class_marks WHERE assignment_id IN (:assignmentIds)',
+      ])
+        await sequelize.query(sql, { replacements, transaction });
+    },
+
+    /** Changes one piece, alone: whoever else wants it waits. */
     async change<T>(at: { assignmentId: string; studentId: string }, work: (piece: OpenPiece) => Promise<T>): Promise<T> {
       return service.changeAll([at], ([piece]) => work(piece!));
     },
@@ -179,30 +185,63 @@ export function piecesService({ sequelize }: { sequelize: Sequelize }) {
     /** Changes several pieces or none of them. They are taken in one order, so that two such changes cannot lock each other out. */
     async changeAll<T>(ats: { assignmentId: string; studentId: string }[], work: (open: OpenPiece[]) => Promise<T>): Promise<T> {
       const ordered = [...ats].sort((a, b) => (`${a.assignmentId}${a.studentId}` < `${b.assignmentId}${b.studentId}` ? -1 : 1));
-      const attempt = () =>
+      return twice(() =>
         inTransaction(sequelize, async (transaction) => {
+          const rows: PieceRecordRow[] = [];
+          for (const at of ordered) rows.push(await findOrMake(at.assignmentId, at.studentId, null, transaction));
+          const byId = await works.byIds(
+            rows.map((row) => row.workId),
+            { texts: false, transaction },
+          );
           const opened: Awaited<ReturnType<typeof openPiece>>[] = [];
-          for (const at of ordered) opened.push(await openPiece(at, transaction));
+          for (const row of rows) opened.push(await openPiece(row, byId.get(row.workId)!, transaction));
           const result = await work(opened.map(({ open }) => open));
           for (const { close } of opened) await close();
           return result;
-        });
-      try {
-        return await attempt();
-      } catch (error) {
-        if (error instanceof UniqueConstraintError && String((error.parent as { sqlMessage?: string }).sqlMessage).includes('one_piece')) return attempt();
-        throw error;
-      }
+        }),
+      );
+    },
+
+    /**
+     * Changes what a student or a group works on, together with their pieces. A member who has begun something
+     * alone keeps that; everybody else's piece becomes one of the shared work.
+     */
+    async changeWork<T>({ assignmentId, groupId, studentIds }: Team, work: (open: OpenTeam) => Promise<T>): Promise<T> {
+      const [actor] = studentIds;
+      return twice(() =>
+        inTransaction(sequelize, async (transaction) => {
+          let shared: Awaited<ReturnType<WorksService['openOrMake']>> | null = null;
+          if (groupId !== null) shared = await works.openOrMake({ assignmentId, groupId, pieceId: '' }, transaction);
+          const opened: Awaited<ReturnType<typeof openPiece>>[] = [];
+          for (const studentId of [...studentIds].sort()) {
+            const row = await findOrMake(assignmentId, studentId, shared?.work.record.id ?? null, transaction);
+            shared ??= await works.openOrMake({ assignmentId, groupId: null, pieceId: row.workId }, transaction);
+            const alone = row.workId !== shared.work.record.id;
+            if (alone && row.begun && studentId !== actor) continue;
+            const piece = await openPiece(row, shared.work.record, transaction);
+            if (alone) piece.open.set({ workId: shared.work.record.id });
+            opened.push(piece);
+          }
+          const own = opened.find(({ open }) => open.record.studentId === actor)!.open;
+          const result = await work({ work: shared!.work, own, pieces: opened.map(({ open }) => open), transaction });
+          await shared!.close();
+          for (const { close } of opened) await close();
+          return result;
+        }),
+      );
     },
 
     /**
      * Does a write that the client may repeat: a repeat with the same key gets the first reply.
      * @throws Problem `conflict.keyReused` if the key was used for something else
      */
-    async onceFor<T extends object>(piece: OpenPiece, key: { userId: string; idempotencyKey: string | null; about: string; now: number }, work: () => Promise<T>): Promise<T> {
+    async onceFor<T extends object>(
+      transaction: Transaction,
+      key: { userId: string; idempotencyKey: string | null; about: string; now: number },
+      work: () => Promise<T>,
+    ): Promise<T> {
       const { userId, idempotencyKey, about, now } = key;
       if (idempotencyKey === null) return work();
-      const { transaction } = piece;
       const kept = (await keptReplies.findOne({ where: { userId, idempotencyKey }, transaction, raw: true })) as unknown as { about: string; reply: unknown } | null;
       if (kept) {
         if (kept.about !== about) throw new Problem('conflict.keyReused');
@@ -213,34 +252,6 @@ export function piecesService({ sequelize }: { sequelize: Sequelize }) {
       return reply;
     },
 
-    async draftFiles(pieceId: string): Promise<WorkFile[]> {
-      const rows = await files.findAll({
-        where: { pieceId, inDraft: true },
-        order: [
-          ['addedAt', 'ASC'],
-          ['id', 'ASC'],
-        ],
-        raw: true,
-      });
-      return (rows as unknown as PieceFileRow[]).map(toWorkFile);
-    },
-
-    /** All hand-ins of a piece, latest first; only the latest with its text and files. */
-    async handInsOf(pieceId: string, receivedFor: string): Promise<{ latest: HandInView | null; all: { version: number; at: number }[] }> {
-      const rows = (await handIns.findAll({
-        attributes: { exclude: ['text'] },
-        where: { pieceId },
-        order: [['versionNo', 'DESC']],
-        limit: 100,
-        raw: true,
-      })) as unknown as HandInRow[];
-      const [first] = rows;
-      if (!first) return { latest: null, all: [] };
-      const whole = (await handIns.findByPk(first.id, { raw: true })) as unknown as HandInRow;
-      const attached = (await filesOf([first.id])).get(first.id) ?? [];
-      return { latest: toHandInView(whole, attached, receivedFor), all: rows.map((row) => ({ version: row.versionNo, at: row.at.getTime() })) };
-    },
-
     /** The last send-back's reason and date. */
     async lastSendBack(pieceId: string): Promise<{ at: number; reason: string; newDue: number | null } | null> {
       const row = (await facts.findOne({ where: { pieceId, kind: 'sentBack' }, order: [['seq', 'DESC']], raw: true })) as unknown as FactRow | null;
@@ -249,18 +260,10 @@ export function piecesService({ sequelize }: { sequelize: Sequelize }) {
       return { at: row.at.getTime(), reason, newDue };
     },
 
-    /** A file and whose piece it belongs to; `handedIn` is whether a teacher may see it yet. */
-    async file(id: string): Promise<{ file: WorkFile; assignmentId: string; studentId: string; handedIn: boolean } | null> {
-      const row = (await files.findByPk(id, { raw: true })) as unknown as PieceFileRow | null;
-      if (!row) return null;
-      const piece = (await pieces.findByPk(row.pieceId, { attributes: ['assignmentId', 'studentId'], raw: true })) as unknown as PieceRecordRow;
-      const handedIn = (await handInFiles.count({ where: { fileId: id } })) > 0;
-      return { file: toWorkFile(row), assignmentId: piece.assignmentId, studentId: piece.studentId, handedIn };
-    },
-
     /** For the demo school: whole stories, written in bulk; summaries follow from the facts as ever. */
     async plant(stories: readonly PlantedStory[]): Promise<void> {
       const rows = {
+        works: [] as WorkRow[],
         pieces: [] as PieceRecordRow[],
         facts: [] as FactRow[],
         handIns: [] as HandInRow[],
@@ -268,14 +271,17 @@ export function piecesService({ sequelize }: { sequelize: Sequelize }) {
         links: [] as { handInId: string; fileId: string; position: number }[],
       };
       for (const { assignmentId, studentId, text, attached, story } of stories) {
-        const piece: PieceRecordRow = { ...blankPiece(assignmentId, studentId), draftText: text, draftVersion: 1, version: 1 };
-        const { id } = piece;
+        const id = randomUUID();
+        const piece: PieceRecordRow = { ...blankPiece({ id, assignmentId, studentId, workId: id }), version: 1 };
+        const words = wordCount(text);
+        const work: WorkRow = { id, assignmentId, groupId: null, text, savedAt: null, savedBy: studentId, version: 1, words };
         const pieceFiles = attached.map((file, index): PieceFileRow => ({
           id: randomUUID(),
-          pieceId: id,
+          workId: id,
           ...file,
           addedAt: new Date((story[0]?.fact.at ?? 0) + index),
           inDraft: true,
+          addedBy: studentId,
         }));
         rows.files.push(...pieceFiles);
         let summary = NOTHING_YET;
@@ -283,15 +289,25 @@ export function piecesService({ sequelize }: { sequelize: Sequelize }) {
           const { kind, at, ...rest } = fact;
           summary = afterFact(summary, fact);
           rows.facts.push({ id: randomUUID(), pieceId: id, seq: index + 1, kind, at: new Date(at), byUser: by, data: { ...rest, ...data } });
-          if (kind === 'opened' || kind === 'saved') piece.draftSavedAt = new Date(at);
+          if (kind === 'opened' || kind === 'saved') {
+            piece.seenAt ??= new Date(at);
+            piece.activeAt = work.savedAt = new Date(at);
+          }
           if (kind === 'handedIn') {
-            const receipt = receiptOf(
-              id,
-              summary.handIns,
-              at,
-              attached.map((file) => file.fingerprint),
-            );
-            const handIn: HandInRow = { id: randomUUID(), pieceId: id, versionNo: summary.handIns, at: new Date(at), text, words: wordCount(text), receipt };
+            const receipt = receiptOf(id, summary.handIns, at, [fingerprintOf(text), ...attached.map((file) => file.fingerprint)]);
+            const textFingerprint = fingerprintOf(text);
+            const handIn: HandInRow = {
+              id: randomUUID(),
+              workId: id,
+              versionNo: summary.handIns,
+              at: new Date(at),
+              text,
+              words,
+              receipt,
+              byUser: studentId,
+              textFingerprint,
+              sheets: [],
+            };
             rows.handIns.push(handIn);
             rows.links.push(...pieceFiles.map((file, position) => ({ handInId: handIn.id, fileId: file.id, position })));
           }
@@ -299,9 +315,11 @@ export function piecesService({ sequelize }: { sequelize: Sequelize }) {
             Object.assign(piece, { earnedMilli: data.earned ?? null, chosen: data.chosen ?? null, remark: data.remark ?? '', scoredAt: new Date(at), scoredBy: by, held: true });
           if (kind === 'returned') Object.assign(piece, { returnedMilli: piece.earnedMilli, returnedChosen: piece.chosen, returnedRemark: piece.remark, held: false });
         }
-        rows.pieces.push({ ...piece, summary });
+        rows.works.push(work);
+        rows.pieces.push({ ...piece, summary, begun: summary.begunAt !== null });
       }
       await inTransaction(sequelize, async (transaction) => {
+        await workRows.bulkCreate(rows.works, { transaction });
         await pieces.bulkCreate(rows.pieces, { transaction });
         await facts.bulkCreate(rows.facts, { transaction });
         await handIns.bulkCreate(rows.handIns, { transaction });

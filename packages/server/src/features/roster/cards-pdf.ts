@@ -1,6 +1,6 @@
-import pdfmake from 'pdfmake';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
 import { toString as qrCode } from 'qrcode';
+import { inReadingOrder, pdfmake } from '../../files/pdf';
 import type { Card } from '../accounts/sign-in.service';
 import { fullName } from '../accounts/accounts.service';
 
@@ -10,20 +10,6 @@ const CARD_HEIGHT = 130;
 const QR_SIZE = 112;
 const MOST_LETTERS = 24;
 
-const font = (name: string) => require.resolve(`dejavu-fonts-ttf/ttf/${name}.ttf`);
-const FONTS = {
-  Sans: { normal: font('DejaVuSans'), bold: font('DejaVuSans-Bold') },
-  Mono: { normal: font('DejaVuSansMono'), bold: font('DejaVuSansMono-Bold') },
-};
-pdfmake.setFonts(FONTS);
-// Nothing but the fonts we ship is ever read for a document, from disk or from anywhere else.
-pdfmake.setUrlAccessPolicy(() => false);
-pdfmake.setLocalAccessPolicy((path) => Object.values(FONTS).some((one) => Object.values(one).includes(path)));
-
-// The layout sets words from left to right. A name written from right to left must not come apart into words:
-// as one run the font's own rules put it in order.
-const RIGHT_TO_LEFT = /^[^\p{L}]*[\u0590-\u08ff\ufb1d-\ufdff\ufe70-\ufefc]/u;
-const inReadingOrder = (text: string) => (RIGHT_TO_LEFT.test(text) ? text.replace(/ /g, '\u00a0') : text);
 const sizeOf = (text: string) => (text.length > 34 ? 10 : text.length > 22 ? 12 : 15);
 
 /** What the QR code of a card opens: our own page with user name and code behind the #, which no server log sees. */

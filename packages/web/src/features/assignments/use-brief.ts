@@ -36,6 +36,7 @@ export const blankSet = (classId: string): SetFor => ({
   countsInTotals: true,
   bonus: false,
   audience: EVERYONE,
+  groupingId: null,
 });
 
 const bodyOf = ({ id: _, classes: __, elsewhere: ___, version: ____, ...body }: BriefReply): BriefBody => body;

@@ -1,0 +1,83 @@
+/** Collecting: who is at what, nudging, noting in class, taking home and bringing back, overlap. */
+import type { Instant, Milliseconds, RubricChoices, SharedPassage, StudentName } from '@jolly/core';
+import type { KeptFile } from './assignments';
+import type { PieceRow, SheetView, VersionItem, Went, DraftView } from './pieces';
+
+/** Noted by the teacher of a piece that is done in class. */
+export type ClassMark = 'did' | 'absent';
+/** What collecting adds to a student's row. */
+export interface CollectingView {
+  /** the group they work with on this */
+  team: string | null;
+  /** first looked at, begun, last worked on */
+  seenAt: Instant | null;
+  begunAt: Instant | null;
+  activeAt: Instant | null;
+  /** written so far; null if not counted */
+  words: number | null;
+  /** messages of theirs that the one who asks has not read */
+  unread: number;
+  went: { how: Went; line: string } | null;
+  selfCheck: RubricChoices | null;
+  mark: ClassMark | null;
+  /** nudged about this today, in the class's time */
+  nudgedAt: Instant | null;
+  /** annotated files that were brought back for them */
+  feedbackFiles: (KeptFile & { returned: boolean })[];
+}
+/** Rows of students whose pieces have changed. */
+export interface ChangedRowsReply {
+  rows: PieceRow[];
+}
+export interface NudgeRequest {
+  studentIds: string[];
+  text: string;
+  /** also those who were nudged about it today already */
+  again: boolean;
+}
+export interface NudgeReply {
+  nudged: string[];
+}
+export interface ClassMarksRequest {
+  marks: { studentId: string; mark: ClassMark | 'excused' | null }[];
+}
+/** One student's work as it is being written, for a teacher to look at. */
+export interface FollowReply {
+  row: PieceRow;
+  draft: DraftView;
+  sheets: SheetView[];
+  versions: VersionItem[];
+}
+export interface BroughtBackReply {
+  students: StudentName[];
+  file: KeptFile;
+}
+export interface TakeHomeProgress {
+  done: number;
+  of: number;
+}
+
+/** Two pieces that share words. Percentages follow from the counts, which are their base. */
+export interface OverlapPair {
+  a: OverlapPiece;
+  b: OverlapPiece;
+  passages: SharedPassage[];
+}
+export interface OverlapPiece {
+  /** of `texts` */
+  text: number;
+  /** words of the student's own, and how many of them the other has too */
+  words: number;
+  shared: number;
+}
+export interface OverlapReply {
+  id: string;
+  done: number;
+  of: number;
+  /** null while it is being computed */
+  result: {
+    took: Milliseconds;
+    texts: { name: string; className: string; text: string; studentId: string; assignmentId: string; handedInAt: Instant }[];
+    pairs: OverlapPair[];
+  } | null;
+}

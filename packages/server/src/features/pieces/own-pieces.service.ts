@@ -1,0 +1,83 @@
+import { applyLateRule, handInRefusal, lateBy, may, takeBackRefusal, type Action, type Actor } from '@jolly/core';
+import type { MyPieceReply } from '../../contract';
+import { Problem, type ProblemCode } from '../../http/problem';
+import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
+import { refuseIfAway } from '../classes/classes.service';
+import type { GroupsService } from '../groups/groups.service';
+import { sightOf, type BoardService, type Sight } from './board.service';
+import { lateRuleOf, type PieceRecord } from './pieces.mapper';
+import type { PiecesService, Team } from './pieces.service';
+
+export type Student = Actor & { userId: string };
+
+/** What it would cost to hand in now, off full marks. */
+export function costNow(sight: Sight, now: number): MyPieceReply['lateNow'] {
+  const { schoolClass, assignment, resolved, record } = sight;
+  const due = record?.summary.roundDue ?? resolved.window.due;
+  // A round that was sent back keeps the lateness it had; only a missed new date can add to it.
+  if (due === null || (sight.piece.state === 'sentBack' && record?.summary.roundDue == null)) return null;
+  const late = lateBy({ due, handedInAt: now, graceMinutes: schoolClass.graceMinutes });
+  if (late === 0) return null;
+  const max = assignment.points ?? 0;
+  const rule = lateRuleOf(sight);
+  const { takenOff } = applyLateRule({ earned: max, max, late: { calendar: schoolClass.calendar, due, lateBy: late }, rule, waived: sight.waived });
+  return { lateBy: late, takenOff, rule };
+}
+
+/** To the student a scored piece is locked; that it has a score is not for them to know yet. */
+export const lockWord = <Refusal extends string | null>(refusal: Refusal) => (refusal === 'scored' ? 'locked' : (refusal as Exclude<Refusal, 'scored'>));
+
+export const whyNotHandIn = ({ told: piece, assignment, resolved, record }: Sight, now: number) =>
+  handInRefusal({ piece, how: assignment.how, window: resolved.window, handedInAt: record?.summary.handedInAt ?? null, now });
+
+export const whyNotTakeBack = ({ piece, assignment, resolved, record }: Sight, now: number) =>
+  lockWord(takeBackRefusal({ piece, how: assignment.how, window: resolved.window, handedInAt: record?.summary.handedInAt ?? null, now }));
+
+/** The same sight on the piece as it is inside a transaction, which may be newer than what was loaded. */
+export const freshSight = (before: Sight, record: PieceRecord, now: number): Sight => sightOf({ ...before, record, now });
+
+function closedSentence({ schoolClass, resolved }: Sight): string {
+  const closes = new Intl.DateTimeFormat('en-GB', { timeZone: schoolClass.calendar.zone, weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
+  return `This closed on ${closes.format(resolved.window.closes ?? 0)}. Nothing was handed in; what you wrote is kept.`;
+}
+
+/** @throws Problem `piece.…` if the student cannot work on it now */
+export function requireOpen(at: Sight, now: number): void {
+  const refusal = whyNotHandIn(at, now);
+  if (refusal === null) return;
+  throw new Problem(`piece.${refusal}` as ProblemCode, refusal === 'closed' ? { title: closedSentence(at) } : {});
+}
+
+interface Collaborators {
+  assignments: AssignmentsService;
+  board: BoardService;
+  groups: GroupsService;
+  pieces: PiecesService;
+}
+
+/** A student's own piece: may they, and with whom. */
+export function ownPiecesService({ assignments, board, groups, pieces }: Collaborators) {
+  return {
+    /** The student's sight of an issued assignment. @throws Problem `thing.unknown` when it is not theirs */
+    async sight(student: Student, action: Action, assignmentId: string, now: number): Promise<Sight> {
+      const assignment = await assignments.byId(assignmentId);
+      if (!assignment || !isIssued(assignment, now)) throw new Problem('thing.unknown');
+      const [found] = await board.ofAssignment(assignment, now, [student.userId]);
+      const relation = found && found.piece.state !== null ? 'student' : 'none';
+      if (may(student, action, { relation, own: true }) !== 'allowed') throw new Problem('thing.unknown');
+      refuseIfAway(found!.schoolClass, action);
+      return found!;
+    },
+
+    /** Who works on it together with this student, who comes first: the group as it is now, and who has begun with it. */
+    async teamOf({ assignment, member, team, record }: Sight): Promise<Team> {
+      const self = member.student.id;
+      const alone = { assignmentId: assignment.id, groupId: null, studentIds: [self] };
+      if (team === null) return alone;
+      const [present, sharing] = await Promise.all([groups.membersOf(team.groupId), record && record.work.groupId !== null ? pieces.sharing(record.work.id) : []]);
+      return { ...alone, groupId: team.groupId, studentIds: [...new Set([self, ...present, ...sharing])] };
+    },
+  };
+}
+
+export type OwnPiecesService = ReturnType<typeof ownPiecesService>;

@@ -1,0 +1,58 @@
+import Joi from 'joi';
+import { takenFile } from '../../files/take-file';
+import { asTeacher } from '../../http/as-role';
+import { id } from '../../http/form';
+import type { Ask, Route } from '../../http/route';
+import type { Services } from '../../wiring';
+import { assignmentParams } from '../assignments/assignments.schema';
+
+const takeHomeQuery = Joi.object({
+  of: Joi.string()
+    .pattern(/^[0-9a-f-]{36}(,[0-9a-f-]{36}){0,99}$/)
+    .required(),
+  as: Joi.valid('html', 'pdf').default('html'),
+  ticket: id.optional(),
+});
+const ticketParams = Joi.object({ ticket: id });
+
+interface TakeHomeQuery {
+  of: string;
+  as: 'html' | 'pdf';
+  ticket?: string;
+}
+
+export const takeHomeRoutes = ({ takeHome }: Pick<Services, 'takeHome'>): Route[] => [
+  {
+    verb: 'get',
+    path: '/api/take-home',
+    action: 'piece.takeHome',
+    does: 'Everything handed in to some assignments, as one zip with a table of what is in it.',
+    query: takeHomeQuery,
+    repliesItself: true,
+    handle: async ({ actor, query: { of, as, ticket }, now, res }: Ask<unknown, unknown, TakeHomeQuery>) => {
+      const teacher = asTeacher(actor);
+      const going = await takeHome.plan(teacher, of.split(','), as, now);
+      res.attachment(`${takeHome.nameOf(going)}.zip`);
+      res.set({ 'Content-Type': 'application/zip', 'Cache-Control': 'no-store' });
+      await takeHome.write(going, as, res, ticket === undefined ? null : { id: ticket, userId: teacher.userId });
+    },
+  },
+  {
+    verb: 'get',
+    path: '/api/take-home/:ticket',
+    action: 'piece.takeHome',
+    does: 'How many files of a download are packed.',
+    params: ticketParams,
+    handle: ({ actor, params }: Ask<{ ticket: string }>) => takeHome.progress(asTeacher(actor), params.ticket) ?? undefined,
+  },
+  {
+    verb: 'post',
+    path: '/api/assignments/:assignmentId/bring-back',
+    action: 'piece.bringBack',
+    does: 'Takes one annotated file by the name that it went home with; it is kept back until the piece is returned.',
+    params: assignmentParams,
+    takesFile: true,
+    status: 201,
+    handle: ({ actor, params, now, req }: Ask<{ assignmentId: string }>) => takeHome.bringBack(asTeacher(actor), params.assignmentId, takenFile(req), now),
+  },
+];

@@ -1,0 +1,235 @@
+import { takeHomeNames, whichTakenHome, type Actor } from '@jolly/core';
+import archiver from 'archiver';
+import { createHash } from 'node:crypto';
+import { PassThrough, type Writable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import type { AssignmentReply, BroughtBackReply, TakeHomeProgress, WorkFile } from '../../contract';
+import type { FileStore } from '../../files/file-store';
+import { handInPage } from '../../files/rich-text-html';
+import { handInPdf } from '../../files/rich-text-pdf';
+import type { TakenFile } from '../../files/take-file';
+import { csv } from '../../files/write-table';
+import { Problem } from '../../http/problem';
+import { fullName } from '../accounts/accounts.service';
+import type { AssignmentsService } from '../assignments/assignments.service';
+import type { BoardService, Sight } from '../pieces/board.service';
+import type { HandInRecord } from '../pieces/pieces.mapper';
+import type { PiecesService } from '../pieces/pieces.service';
+import type { WorksService } from '../pieces/works.service';
+import type { FeedbackFilesService } from './feedback-files.service';
+
+type Teacher = Actor & { userId: string };
+
+/** One file of a hand-in: its words, or something that was attached. */
+export interface Going {
+  name: string;
+  sight: Sight;
+  /** everybody whose piece it is */
+  sights: Sight[];
+  handIn: HandInRecord;
+  /** null: the words */
+  file: WorkFile | null;
+}
+
+const HEADER = [
+  'File',
+  'Class',
+  'Family name',
+  'Given name',
+  'Group',
+  'Assignment',
+  'Version',
+  'Handed in',
+  'Late by (minutes)',
+  'Words',
+  'Receipt',
+  'SHA-256',
+  'Called by the student',
+];
+const MOST_TICKETS = 500;
+
+const endingOf = ({ name }: WorkFile): string => name.split('.').slice(1).pop() ?? '';
+const localTime = (zone: string, at: number) =>
+  new Intl.DateTimeFormat('sv-SE', { timeZone: zone, year: 'numeric', month: '2-digit', day: '2-digit', hour: '2-digit', minute: '2-digit', second: '2-digit' }).format(at);
+
+interface Collaborators {
+  assignments: AssignmentsService;
+  board: BoardService;
+  pieces: PiecesService;
+  works: WorksService;
+  feedbackFiles: FeedbackFilesService;
+  fileStore: FileStore;
+}
+
+/** Taking everything that was handed in home, and bringing it back with notes on it. */
+export function takeHomeService({ assignments, board, pieces, works, feedbackFiles, fileStore }: Collaborators) {
+  /** How far downloads of this server are, so that a page can say so; nothing depends on it. */
+  const tickets = new Map<string, { userId: string; progress: TakeHomeProgress }>();
+
+  /**
+   * Every file of every hand-in of these assignments, with the name that it goes home by. Names are given to all
+   * versions in one order, so that a file keeps its name when somebody hands in again.
+   */
+  async function everything(all: readonly AssignmentReply[], as: 'html' | 'pdf', now: number): Promise<Going[]> {
+    const sights = (await board.ofAssignments(all, now)).filter(({ record }) => (record?.summary.handIns ?? 0) > 0);
+    const byWork = new Map<string, Sight[]>();
+    for (const sight of sights) byWork.set(sight.record!.work.id, [...(byWork.get(sight.record!.work.id) ?? []), sight]);
+    const handIns = await works.allHandIns([...byWork.keys()]);
+    const going = [...byWork].flatMap(([workId, sharing]) =>
+      (handIns.get(workId) ?? []).flatMap((handIn): Omit<Going, 'name'>[] => {
+        const common = { sight: sharing[0]!, sights: sharing, handIn };
+        const words = handIn.words > 0 ? [{ ...common, file: null }] : [];
+        return [...words, ...handIn.files.map((file) => ({ ...common, file }))];
+      }),
+    );
+    const names = takeHomeNames(
+      going.map(({ sight: { schoolClass, assignment, member, team }, handIn, file }) => ({
+        className: schoolClass.label,
+        // A group's piece goes under the group's name.
+        ...(team ? { familyName: team.name, givenName: '' } : { familyName: member.student.familyName, givenName: member.student.givenName }),
+        title: assignment.title,
+        version: handIn.version,
+        ending: file ? endingOf(file) : as,
+      })),
+    );
+    return going.map((one, index) => ({ ...one, name: names[index]! }));
+  }
+
+  const latestOf = (going: readonly Going[]): Going[] => {
+    const latest = new Map<string, number>();
+    for (const { sight, handIn } of going) latest.set(sight.record!.work.id, Math.max(latest.get(sight.record!.work.id) ?? 0, handIn.version));
+    return going.filter(({ sight, handIn }) => latest.get(sight.record!.work.id) === handIn.version);
+  };
+
+  async function wordsOf({ sight: { schoolClass, assignment }, sights, handIn }: Going, as: 'html' | 'pdf'): Promise<Buffer> {
+    const who = sights.map(({ member }) => fullName(member.student)).join(', ');
+    const page = {
+      title: assignment.title,
+      facts: [
+        who,
+        schoolClass.label,
+        `Version ${handIn.version}, handed in ${localTime(schoolClass.calendar.zone, handIn.at)} (${schoolClass.calendar.zone}), receipt ${handIn.receipt}`,
+      ],
+      parts: [{ title: '', text: handIn.text }, ...handIn.sheets.map(({ title, text }) => ({ title, text }))],
+    };
+    return as === 'pdf' ? handInPdf(page) : Buffer.from(handInPage(page));
+  }
+
+  function manifestRow({ name, sight: { schoolClass, assignment, member, team, piece }, handIn, file }: Going, fingerprint: string): string[] {
+    const { familyName, givenName } = member.student;
+    const late = piece.lateBy > 0 ? String(Math.ceil(piece.lateBy / 60_000)) : '0';
+    const when = localTime(schoolClass.calendar.zone, handIn.at);
+    return [
+      name,
+      schoolClass.label,
+      team ? '' : familyName,
+      team ? '' : givenName,
+      team?.name ?? '',
+      assignment.title,
+      String(handIn.version),
+      when,
+      late,
+      file ? '' : String(handIn.words),
+      handIn.receipt,
+      fingerprint,
+      file?.name ?? '',
+    ];
+  }
+
+  return {
+    /** What will go home. @throws Problem `takeHome.nothing` if nothing is handed in */
+    async plan(teacher: Teacher, assignmentIds: readonly string[], as: 'html' | 'pdf', now: number): Promise<Going[]> {
+      const all: AssignmentReply[] = [];
+      for (const id of assignmentIds) all.push(await assignments.forTeacher(teacher, 'piece.takeHome', id));
+      const going = latestOf(await everything(all, as, now));
+      if (going.length === 0) throw new Problem('takeHome.nothing');
+      return going;
+    },
+
+    /** What the zip is called: after the class, and the assignment if it is one. */
+    nameOf(going: readonly Going[]): string {
+      const { schoolClass, assignment } = going[0]!.sight;
+      const one = going.every(({ sight }) => sight.assignment.id === assignment.id);
+      const [name] = takeHomeNames([{ className: schoolClass.label, familyName: '', givenName: '', title: one ? assignment.title : 'all', version: 1, ending: 'zip' }]);
+      return name!.replace(/_v1\.zip$/, '');
+    },
+
+    /** Writes them into one zip while they are read, a file at a time, with a table of what is in it at the end. */
+    async write(going: readonly Going[], as: 'html' | 'pdf', to: Writable, ticket: { id: string; userId: string } | null): Promise<void> {
+      const progress: TakeHomeProgress = { done: 0, of: going.length };
+      if (ticket) {
+        tickets.set(ticket.id, { userId: ticket.userId, progress });
+        for (const old of tickets.keys()) if (tickets.size > MOST_TICKETS) tickets.delete(old);
+      }
+      const zip = archiver('zip', { zlib: { level: 6 } });
+      const sent = pipeline(zip, to);
+      // The zip says of one file at a time that it has taken it in; the next is opened only then.
+      const added = (source: Buffer | PassThrough, name: string, date: number) =>
+        new Promise<void>((done, failed) => {
+          zip.once('entry', () => done());
+          zip.once('error', failed);
+          to.once('close', () => failed(new Error('the download was stopped')));
+          zip.append(source, { name, date: new Date(date) });
+        });
+      const packed = (async () => {
+        const rows: string[][] = [];
+        for (const one of going) {
+          if (one.file === null) {
+            const bytes = await wordsOf(one, as);
+            await added(bytes, one.name, one.handIn.at);
+            rows.push(manifestRow(one, createHash('sha256').update(bytes).digest('hex')));
+          } else {
+            const bytes = await fileStore.read(one.file.fingerprint);
+            if (bytes) await added(bytes.stream.pipe(new PassThrough()), one.name, one.handIn.at);
+            rows.push(manifestRow(bytes ? one : { ...one, name: `MISSING ON THE SERVER: ${one.name}` }, one.file.fingerprint));
+          }
+          progress.done += 1;
+        }
+        // With the mark of its encoding, for a spreadsheet that would guess it wrong.
+        await added(Buffer.from(`\ufeff${csv(HEADER, rows)}`), 'manifest.csv', Date.parse('2026-01-01'));
+        await zip.finalize();
+      })();
+      try {
+        await Promise.all([sent, packed]);
+      } finally {
+        zip.destroy();
+      }
+    },
+
+    /** How far a download is; null once it is over, or on another server. */
+    progress(teacher: Teacher, ticket: string): TakeHomeProgress | null {
+      const one = tickets.get(ticket);
+      return one?.userId === teacher.userId ? one.progress : null;
+    },
+
+    /**
+     * Takes an annotated file by the name it went home with, for everybody whose piece it is.
+     * @throws Problem `bringBack.unknownName` for a name that is not one of this assignment's
+     */
+    async bringBack(teacher: Teacher, assignmentId: string, file: TakenFile, now: number): Promise<BroughtBackReply> {
+      const assignment = await assignments.forTeacher(teacher, 'piece.bringBack', assignmentId);
+      const going = await everything([assignment], 'html', now);
+      const which = whichTakenHome(
+        file.name,
+        going.map(({ name }) => name),
+      );
+      if (which === null) throw new Problem('bringBack.unknownName', { title: `“${file.name}” is none of the names that went home. It was not stored; give it its old name.` });
+      const { sights } = going[which]!;
+      const kept = await pieces.changeAll(
+        sights.map(({ member }) => ({ assignmentId, studentId: member.student.id })),
+        async (opened) => {
+          let last;
+          for (const piece of opened) {
+            last = await feedbackFiles.add(piece.record.id, file, teacher.userId, now, piece.transaction);
+            // What was returned before has something new to return; what has no score yet goes with that.
+            piece.set(piece.record.score ? { held: true } : {});
+          }
+          return last!;
+        },
+      );
+      return { file: kept, students: sights.map(({ member: { student } }) => ({ givenName: student.givenName, familyName: student.familyName })) };
+    },
+  };
+}
+
+export type TakeHomeService = ReturnType<typeof takeHomeService>;

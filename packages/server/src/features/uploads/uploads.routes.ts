@@ -1,0 +1,65 @@
+import Joi from 'joi';
+import { asStudent } from '../../http/as-role';
+import { id } from '../../http/form';
+import { Problem } from '../../http/problem';
+import type { Ask, Route } from '../../http/route';
+import type { Services } from '../../wiring';
+import { UPLOADS_PATH, type UploadOf } from './uploads.service';
+
+type One = { uploadId: string };
+const uploadParams = Joi.object({ uploadId: id });
+const begun = Joi.object<UploadOf>({ assignmentId: id, name: Joi.string().max(2000).required(), size: Joi.number().integer().min(0).required() });
+
+/** The protocol's own headers: the length, and pairs of a name and a value in base64. */
+function uploadOf(req: Ask['req']): UploadOf {
+  const pairs = (req.get('upload-metadata') ?? '').split(',').map((pair) => pair.trim().split(' '));
+  const value = (name: string) => Buffer.from(pairs.find(([key]) => key === name)?.[1] ?? '', 'base64').toString();
+  const { error, value: checked } = begun.validate({ assignmentId: value('assignmentId'), name: value('name'), size: req.get('upload-length') });
+  if (error) throw new Problem('request.malformed', { errors: error.details.map(({ path, message }) => ({ path: path.join('.'), message: `${message}.` })) });
+  return checked;
+}
+
+export const uploadRoutes = ({ uploads }: Pick<Services, 'uploads'>): Route[] => [
+  {
+    verb: 'post',
+    path: UPLOADS_PATH,
+    action: 'ownWork.write',
+    does: 'Begins a file of up to 50 MB that comes in parts (tus 1.0); its metadata name it and the assignment.',
+    repliesItself: true,
+    handle: ({ actor, now, req, res }: Ask) => uploads.begin(asStudent(actor), uploadOf(req), now, { req, res }),
+  },
+  {
+    verb: 'head',
+    path: `${UPLOADS_PATH}/:uploadId`,
+    action: 'ownWork.write',
+    does: 'How many bytes of it are here.',
+    params: uploadParams,
+    repliesItself: true,
+    handle: ({ actor, params, req, res }: Ask<One>) => uploads.go(asStudent(actor), params.uploadId, { req, res }),
+  },
+  {
+    verb: 'patch',
+    path: `${UPLOADS_PATH}/:uploadId`,
+    action: 'ownWork.write',
+    does: 'Takes more of its bytes, from where they ended.',
+    params: uploadParams,
+    repliesItself: true,
+    handle: ({ actor, params, req, res }: Ask<One>) => uploads.go(asStudent(actor), params.uploadId, { req, res }),
+  },
+  {
+    verb: 'post',
+    path: `${UPLOADS_PATH}/:uploadId/finish`,
+    action: 'ownWork.write',
+    does: 'Attaches the file once it is here whole; can be asked again.',
+    params: uploadParams,
+    handle: ({ actor, params, now }: Ask<One>) => uploads.finish(asStudent(actor), params.uploadId, now),
+  },
+  {
+    verb: 'delete',
+    path: `${UPLOADS_PATH}/:uploadId`,
+    action: 'ownWork.write',
+    does: 'Gives it up.',
+    params: uploadParams,
+    handle: ({ actor, params }: Ask<One>) => uploads.stop(asStudent(actor), params.uploadId),
+  },
+];

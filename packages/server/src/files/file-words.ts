@@ -1,0 +1,39 @@
+import { join } from 'node:path';
+import { Worker } from 'node:worker_threads';
+import type { FileWords } from '../contract';
+
+// The built file, also where this one runs from its source: a thread is started from a file of its own.
+const WORKER = join(__dirname, '../../dist/files/preview-worker.js');
+const LONGEST_MS = 15_000;
+const MOST_MEMORY_MB = 256;
+/** Larger files are for downloading. */
+const LARGEST_BYTES = 20_000_000;
+const MOST_AT_ONCE = 2;
+
+let running = 0;
+const waiting: (() => void)[] = [];
+
+/**
+ * The words or cells of a file: text and code in any encoding, word-processor files, spreadsheets. Read in a thread
+ * with bounds on its memory and time, so that a file made to choke a reader chokes only that.
+ */
+export async function fileWords({ path, size }: { path: string; size: number }): Promise<FileWords> {
+  if (size > LARGEST_BYTES) return { kind: 'none', why: 'tooLarge' };
+  if (running >= MOST_AT_ONCE) await new Promise<void>((turn) => waiting.push(turn));
+  running += 1;
+  const worker = new Worker(WORKER, { workerData: path, resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY_MB } });
+  let end: ReturnType<typeof setTimeout> | undefined;
+  try {
+    return await new Promise<FileWords>((done) => {
+      const tooMuch = () => done({ kind: 'none', why: 'tooLarge' });
+      worker.once('message', done);
+      worker.once('error', tooMuch);
+      end = setTimeout(tooMuch, LONGEST_MS);
+    });
+  } finally {
+    clearTimeout(end);
+    await worker.terminate();
+    running -= 1;
+    waiting.shift()?.();
+  }
+}

@@ -1,0 +1,53 @@
+import { isSafeLink, type RichNode } from '@jolly/core';
+
+const BLOCKS: Record<string, string> = {
+  paragraph: 'p',
+  bulletList: 'ul',
+  orderedList: 'ol',
+  listItem: 'li',
+  blockquote: 'blockquote',
+  codeBlock: 'pre',
+  table: 'table',
+  tableRow: 'tr',
+  tableCell: 'td',
+  tableHeader: 'th',
+  answerSpace: 'div class="answer"',
+};
+const MARKS: Record<string, string> = { bold: 'strong', italic: 'em', underline: 'u', strike: 's', code: 'code' };
+
+/** Text as it may stand in a page, in an attribute too. */
+export const escaped = (text: string): string => text.replace(/[&<>"']/g, (sign) => `&#${sign.charCodeAt(0)};`);
+
+/** A document as HTML, node by node from our own list: nothing that somebody wrote becomes a tag. */
+export function richTextHtml(node: RichNode | null): string {
+  if (!node) return '';
+  if (node.type === 'text') {
+    return (node.marks ?? []).reduce(
+      (inner, mark) => {
+        if (mark.type === 'link') return isSafeLink(mark.attrs?.href) ? `<a href="${escaped(String(mark.attrs?.href))}" rel="noopener noreferrer nofollow">${inner}</a>` : inner;
+        const tag = MARKS[mark.type];
+        return tag ? `<${tag}>${inner}</${tag}>` : inner;
+      },
+      escaped(node.text ?? ''),
+    );
+  }
+  const inside = (node.content ?? []).map(richTextHtml).join('');
+  if (node.type === 'hardBreak') return '<br>';
+  if (node.type === 'horizontalRule') return '<hr>';
+  if (node.type === 'image') return `<p>[${escaped(String(node.attrs?.alt ?? ''))}]</p>`;
+  if (node.type === 'inlineMath' || node.type === 'blockMath') return `<code>${escaped(String(node.attrs?.latex ?? ''))}</code>`;
+  if (node.type === 'heading') return node.attrs?.level === 3 ? `<h3>${inside}</h3>` : `<h2>${inside}</h2>`;
+  const tag = BLOCKS[node.type];
+  if (!tag) return inside;
+  const spans = ['colspan', 'rowspan'].filter((name) => Number(node.attrs?.[name] ?? 1) > 1).map((name) => ` ${name}="${Number(node.attrs![name])}"`);
+  return `<${tag}${spans.join('')}>${inside}</${tag.split(' ')[0]}>`;
+}
+
+const STYLE =
+  'body{font:17px/1.6 Georgia,serif;max-width:42rem;margin:2rem auto;padding:0 1rem;color:#14262e}header{border-bottom:1px solid #999;margin-bottom:1.5rem;font-family:sans-serif}table{border-collapse:collapse}td,th{border:1px solid #999;padding:.3rem .6rem}.answer{border-left:4px solid #164e5c;padding-left:.8rem}';
+
+/** A whole page of a student's words, to be read anywhere: no script, nothing from elsewhere. */
+export function handInPage({ title, facts, parts }: { title: string; facts: string[]; parts: { title: string; text: RichNode | null }[] }): string {
+  const body = parts.map((part) => `${part.title === '' ? '' : `<h2>${escaped(part.title)}</h2>`}${richTextHtml(part.text)}`).join('\n');
+  return `<!doctype html><html><head><meta charset="utf-8"><meta http-equiv="Content-Security-Policy" content="default-src 'none'; style-src 'unsafe-inline'"><title>${escaped(title)}</title><style>${STYLE}</style></head><body dir="auto"><header><h1>${escaped(title)}</h1>${facts.map((fact) => `<p>${escaped(fact)}</p>`).join('')}</header>${body}</body></html>`;
+}
