@@ -24,6 +24,7 @@ import { chanceFrom, type Chance } from './chance';
 import { HAS_LEFT, NOT_JOINED, ROSTERS, SENT_BACK, TEACHERS } from './people';
 import { categoryId, EMAILS, LAB_GROUPS, LAST_YEAR, READING_GROUP, SETUP, SHOWN_AS, STANDING } from './setup';
 import { extrasOf, plantPlanning } from './planning';
+import { plantWorking } from './working';
 import { storyOf } from './stories';
 import { landscape, measurements, report } from './things';
 import { SENTENCES, WORK, type PlannedWork } from './work';
@@ -234,6 +235,7 @@ async function plantSchool(services: Services, now: number, seed: number): Promi
   await plantSetup(services, { now, monday, classIds, idOf, odileId: odile.id });
   const named = Object.fromEntries(CLASSES.map(({ name }, index) => [name, classIds[index]!]));
   await plantPlanning({ services, calendar, now, teacherId: odile.id, colleagueId: marek.id, classIds: named, idOf, assignments: planted, filedIn });
+  await plantWorking({ services, calendar, now, teacherId: odile.id, classIds: named, idOf, assignments: planted });
 }
 
 /** What a teacher set up around the classes: groups, standing exceptions, last year's class, a letter in the mailroom. */

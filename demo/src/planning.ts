@@ -1,4 +1,4 @@
-import { addSchoolDays, EVERYONE, HOUR_MS, textOf, type Rubric, type SchoolCalendar } from '@jolly/core';
+import { addSchoolDays, EVERYONE, HOUR_MS, textOf, type RichText, type Rubric, type SchoolCalendar } from '@jolly/core';
 import type { AssignmentReply, Attachment, BriefBody, BriefRequest, SetFor } from '@jolly/server/dist/contract';
 import { BLANK_BRIEF } from '@jolly/server/dist/features/assignments/issuing.service';
 import type { Services } from '@jolly/server/dist/wiring';
@@ -63,7 +63,7 @@ export function extrasOf(title: string, points: number | null): Partial<BriefBod
       accepts: ['text', 'photos'],
       aims: ['explain a process', 'use evidence'],
       attachments: [
-        { id: randomUUID(), kind: 'worksheet', title: 'Label sheet', text: textOf('What is here:\n\nWhat happens here:\n\nHow I know:'), use: 'oneEach', example: false },
+        { id: randomUUID(), kind: 'worksheet', title: 'Label sheet', text: sheetOf('What is here:', 'What happens here:', 'How I know:'), use: 'oneEach', example: false },
         link('Valleys seen from above', 'https://valleys.example/above'),
       ],
     },
@@ -72,6 +72,15 @@ export function extrasOf(title: string, points: number | null): Partial<BriefBod
     'Field safety card': { scoring: { by: 'done' } },
   };
   return { scoring: { by: points === null ? 'none' : 'points' }, minutes: minutes[title] ?? null, ...more[title] };
+}
+
+/** A worksheet with a space to answer in under each line. */
+export function sheetOf(...lines: string[]): RichText {
+  const content = lines.flatMap((line, index) => [
+    { type: 'paragraph', content: [{ type: 'text', text: line, marks: [{ type: 'bold' }] }] },
+    { type: 'answerSpace', attrs: { key: `space-${index + 1}` }, content: [{ type: 'paragraph' }] },
+  ]);
+  return { type: 'doc', content };
 }
 
 interface Setting {

@@ -52,6 +52,10 @@ export interface BroughtBackReply {
   students: StudentName[];
   file: KeptFile;
 }
+/** How many files would go home. */
+export interface TakeHomePlan {
+  files: number;
+}
 export interface TakeHomeProgress {
   done: number;
   of: number;

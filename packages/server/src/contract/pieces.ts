@@ -244,6 +244,8 @@ export interface SaveTextRequest {
   text: RichText;
   /** version of the draft that was changed */
   version: number;
+  /** keep what is there now as a version of its own: another text was chosen instead of it */
+  keepBefore?: boolean;
 }
 export interface SaveTextReply {
   savedAt: Instant;

@@ -187,6 +187,7 @@ const MATRIX: Record<string, Row> = {
   'get /api/overlap/:overlapId': { nobody: 401, wrong: ['student', 403], other: 404 },
   'delete /api/overlap/:overlapId': { nobody: 401, wrong: ['student', 403], other: 404 },
   'get /api/take-home?of=00000000-0000-4000-8000-000000000000': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'post /api/take-home': { nobody: 401, wrong: ['student', 403], other: 404, body: { of: [ASSIGNMENT] } },
   'get /api/take-home/:ticket': { nobody: 401, wrong: ['student', 403], other: 204 },
   'post /api/assignments/:assignmentId/bring-back': { nobody: 401, wrong: ['student', 403], other: 400 },
   'get /api/files/:fileId/words': { nobody: 401, wrong: null, other: 404 },

@@ -23,6 +23,9 @@ let unreachable = 'The server cannot be reached.';
 /** The server's clock as far as we know it; the device's own may be a day off. */
 export const now = (): number => Date.now() + serverAhead;
 
+/** The token of this session, for what sends by itself. */
+export const csrfToken = (): string => csrf;
+
 export function takeSession(reply: SessionReply): void {
   csrf = reply.csrf;
   serverAhead = reply.now - Date.now();

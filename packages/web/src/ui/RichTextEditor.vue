@@ -13,9 +13,10 @@ import { computed, nextTick, ref, watch } from 'vue';
 import { useI18n } from 'vue-i18n';
 import { isSafeLink } from '@jolly/core';
 import 'katex/dist/katex.min.css';
+import { AnswerSpace, OnlyAnswers } from './answer-space';
 import { Picture } from './picture-node';
 
-const props = defineProps<{ modelValue: RichText; label: string; placeholder: string; locked?: boolean; tall?: boolean; keepPicture?: (file: File) => Promise<string | null> }>();
+const props = defineProps<{ modelValue: RichText; label: string; placeholder: string; locked?: boolean; tall?: boolean; /** a worksheet: spaces to answer in can be put in */ worksheet?: boolean; /** a copy of one: only its spaces can be written in */ onlyAnswers?: boolean; keepPicture?: (file: File) => Promise<string | null> }>();
 const emit = defineEmits<{ 'update:modelValue': [RichText] }>();
 const { t } = useI18n();
 
@@ -50,6 +51,8 @@ const editor = useEditor({
       katexOptions: { throwOnError: false, maxExpand: 200, maxSize: 20 },
     }),
     Picture,
+    AnswerSpace,
+    ...(props.onlyAnswers ? [OnlyAnswers] : []),
   ],
   editorProps: {
     attributes: { class: 'rich-text', role: 'textbox', 'aria-multiline': 'true', 'aria-label': props.label, dir: 'auto' },
@@ -78,7 +81,13 @@ const editor = useEditor({
 watch(
   () => props.modelValue,
   (text) => {
-    if (JSON.stringify(text) !== own) editor.value?.commands.setContent(text, { emitUpdate: false });
+    if (JSON.stringify(text) === own || !editor.value) return;
+    // Somebody else's words come in while one writes: the cursor stays as near as can be to where it was.
+    const { from, to } = editor.value.state.selection;
+    own = JSON.stringify(text);
+    editor.value.chain().setMeta('fromOutside', true).setContent(text, { emitUpdate: false }).run();
+    const end = editor.value.state.doc.content.size;
+    if (editor.value.isFocused) editor.value.commands.setTextSelection({ from: Math.min(from, end), to: Math.min(to, end) });
   },
 );
 watch(() => props.locked, (locked) => editor.value?.setEditable(!locked, false));
@@ -125,6 +134,7 @@ const tools = computed(() => [
   { key: 'link', sign: t('editor.linkSign'), run: () => void askFor('link', String(editor.value?.getAttributes('link').href ?? '')) },
   { key: 'table', sign: t('editor.tableSign'), run: () => editor.value?.chain().focus().insertTable({ rows: 3, cols: 3, withHeaderRow: true }).run() },
   { key: 'formula', sign: '√x', mark: 'inlineMath', run: () => void askFor('formula', '') },
+  ...(props.worksheet ? [{ key: 'answerSpace', sign: t('editor.answerSpaceSign'), run: () => editor.value?.chain().focus().insertAnswerSpace().run() }] : []),
 ]);
 const tableTools = [
   { key: 'addRow', run: () => editor.value?.chain().focus().addRowAfter().run() },

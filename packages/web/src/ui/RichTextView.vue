@@ -33,6 +33,8 @@ function show(node: RichNode): VNodeChild {
       return cell('th', node, inside);
     case 'tableCell':
       return cell('td', node, inside);
+    case 'answerSpace':
+      return h('div', { class: 'answer-space' }, inside.length > 0 ? inside : [h('br')]);
     case 'inlineMath':
     case 'blockMath':
       return h(FormulaView, { latex: String(node.attrs?.latex ?? ''), block: node.type === 'blockMath' });

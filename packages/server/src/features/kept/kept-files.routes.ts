@@ -1,4 +1,3 @@
-import { pipeline } from 'node:stream/promises';
 import { isShownInline } from '../../files/file-store';
 import { fileWords } from '../../files/file-words';
 import { takenFile } from '../../files/take-file';
@@ -28,19 +27,19 @@ export const keptFileRoutes = ({ keptFiles, fetching, fileStore }: Pick<Services
     repliesItself: true,
     handle: async ({ actor, params, query, now, res }: Ask<{ fileId: string }, unknown, { as?: 'inline' }>) => {
       const file = await fetching.file(actor, params.fileId, now);
-      const bytes = await fileStore.read(file.fingerprint);
+      const bytes = await fileStore.at(file.fingerprint);
       if (!bytes) throw new Problem('file.gone');
       const inline = query.as === 'inline' && isShownInline(file.mediaType);
       res.attachment(file.name);
       if (inline) res.set('Content-Disposition', String(res.get('Content-Disposition')).replace(/^attachment/, 'inline'));
       res.set({
         'Content-Type': inline ? (file.mediaType === 'text/plain' ? 'text/plain; charset=utf-8' : file.mediaType) : 'application/octet-stream',
-        'Content-Length': String(bytes.size),
         'Content-Security-Policy': "sandbox; default-src 'none'",
         'Cache-Control': 'private, max-age=3600, immutable',
         ETag: `"${file.fingerprint}"`,
       });
-      await pipeline(bytes.stream, res);
+      // With ranges, so that sound and film can be heard from any moment.
+      await new Promise<void>((done, failed) => res.sendFile(bytes.path, { dotfiles: 'allow', cacheControl: false, lastModified: false }, (error) => (error && !res.headersSent ? failed(error) : done())));
     },
   },
   {

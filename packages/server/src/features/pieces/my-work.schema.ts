@@ -8,7 +8,7 @@ export const sheetParams = Joi.object({ assignmentId: id, attachmentId: id });
 export const ownVersionParams = Joi.object({ assignmentId: id, versionId: id });
 export const fileParams = Joi.object({ fileId: id });
 export const fileQuery = Joi.object({ as: Joi.valid('inline') });
-export const saveTextBody = Joi.object<SaveTextRequest, true>({ text: richText, version });
+export const saveTextBody = Joi.object<SaveTextRequest, true>({ text: richText, version, keepBefore: Joi.boolean().strict() });
 export const versionBody = Joi.object<{ version: number }, true>({ version });
 /** Chosen levels, by criterion. */
 export const rubricChoices = Joi.object<RubricChoices>()

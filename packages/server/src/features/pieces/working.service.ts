@@ -170,13 +170,17 @@ export function workingService({ accounts, classes, ownPieces, pieces, works, ne
       return changeDraft(student, assignmentId, now, async ({ work }, at) => {
         if (!acceptsText(at.assignment.accepts, request.text)) throw new Problem('piece.kindNotAccepted');
         if (work.record.version !== request.version) throw new Problem('conflict.changedMeanwhile', { current: { text: work.record.text, version: work.record.version } });
+        if (request.keepBefore) await work.keepPresent(work.record.savedBy ?? student.userId, now - 1);
         await work.saveText(request.text, student.userId, now);
         return { savedAt: now, version: work.record.version };
       });
     },
 
-    async saveSheet(student: Student, at: { assignmentId: string; attachmentId: string }, { text, version }: SaveTextRequest, now: number): Promise<SheetView> {
-      return changeSheet(student, { ...at, version }, now, (work, copy) => work.saveSheet(copy, text, student.userId, now));
+    async saveSheet(student: Student, at: { assignmentId: string; attachmentId: string }, { text, version, keepBefore }: SaveTextRequest, now: number): Promise<SheetView> {
+      return changeSheet(student, { ...at, version }, now, async (work, copy) => {
+        if (keepBefore) await work.keepPresent(work.record.savedBy ?? student.userId, now - 1);
+        await work.saveSheet(copy, text, student.userId, now);
+      });
     },
 
     /** Takes the teacher's corrected worksheet; what was written stays in its places, and the sheet as it was is a version. */

@@ -67,6 +67,8 @@ export function receiptOf(workId: string, version: number, at: number, fingerpri
 /** Work held open in a transaction: nobody else changes it until it is closed. */
 export interface OpenWork {
   record: WorkRecord;
+  /** Keeps the present state as a version that is never thinned. */
+  keepPresent(by: string, now: number): Promise<void>;
   saveText(text: RichText, by: string, now: number): Promise<void>;
   files(): Promise<WorkFile[]>;
   addFile(file: TakenFile, by: string, now: number): Promise<WorkFile>;
@@ -175,6 +177,7 @@ export function worksService({ sequelize }: { sequelize: Sequelize }) {
     };
     const work: OpenWork = {
       record,
+      keepPresent: (by, now) => noteVersion(record, { kind: 'kept', by, now }, transaction),
       async saveText(text, by, now) {
         record.text = text;
         record.version += 1;
@@ -213,7 +216,7 @@ export function worksService({ sequelize }: { sequelize: Sequelize }) {
         touched(by, now);
       },
       async correctSheet(sheet, corrected, by, now) {
-        await noteVersion(record, { kind: 'kept', by, now }, transaction);
+        await work.keepPresent(by, now);
         const merged = hasAnswerSpaces(corrected)
           ? withAnswers(corrected, answersOf(sheet.text))
           : // Where the correction and the writing touch the same words, the writing stands below the corrected sheet.
@@ -225,7 +228,7 @@ export function worksService({ sequelize }: { sequelize: Sequelize }) {
         touched(by, now);
       },
       async restore(version, by, now) {
-        await noteVersion(record, { kind: 'kept', by, now: now - 1 }, transaction);
+        await work.keepPresent(by, now - 1);
         await work.saveText(version.text ?? { type: 'doc', content: [{ type: 'paragraph' }] }, by, now);
         for (const copy of await sheetsOf([record.id], transaction)) {
           const then = version.sheets.find((one) => one.attachmentId === copy.attachmentId && one.studentId === copy.studentId);

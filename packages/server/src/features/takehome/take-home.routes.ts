@@ -21,7 +21,17 @@ interface TakeHomeQuery {
   ticket?: string;
 }
 
+const planBody = Joi.object<{ of: string[] }, true>({ of: Joi.array().items(id).min(1).max(100).unique().required() });
+
 export const takeHomeRoutes = ({ takeHome }: Pick<Services, 'takeHome'>): Route[] => [
+  {
+    verb: 'post',
+    path: '/api/take-home',
+    action: 'piece.takeHome',
+    does: 'How many files of some assignments would go home.',
+    body: planBody,
+    handle: async ({ actor, body, now }: Ask<unknown, { of: string[] }>) => ({ files: (await takeHome.plan(asTeacher(actor), body.of, 'html', now)).length }),
+  },
   {
     verb: 'get',
     path: '/api/take-home',

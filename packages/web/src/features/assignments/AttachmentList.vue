@@ -4,7 +4,7 @@ import type { Attachment, KeptFile } from '@jolly/server/contract';
 import { useI18n } from 'vue-i18n';
 import RichTextView from '../../ui/RichTextView.vue';
 
-defineProps<{ attachments: readonly Attachment[]; spoken: KeptFile | null }>();
+defineProps<{ attachments: readonly Attachment[]; spoken: KeptFile | null; /** worksheets of which one has a copy to write on, so that the sheet itself need not be shown */ copies?: readonly string[] }>();
 const { t } = useI18n();
 const address = (file: KeptFile) => `/api/files/${file.id}`;
 const isPicture = (file: KeptFile) => /^image\/(png|jpeg|gif|webp)$/.test(file.mediaType);
@@ -15,7 +15,8 @@ const isPicture = (file: KeptFile) => /^image\/(png|jpeg|gif|webp)$/.test(file.m
     <div v-if="spoken" class="spoken"><span class="muted small">{{ t('spoken.listen') }}</span><audio controls preload="none" :src="`${address(spoken)}?as=inline`" /></div>
     <ul v-if="attachments.length > 0" class="plain">
       <li v-for="one in attachments" :key="one.id">
-        <details v-if="one.kind === 'worksheet'"><summary><span dir="auto">{{ one.title }}</span></summary><RichTextView class="sheet inside" :text="one.text" /></details>
+        <span v-if="one.kind === 'worksheet' && copies?.includes(one.id)" dir="auto">{{ one.title }}</span>
+        <details v-else-if="one.kind === 'worksheet'"><summary><span dir="auto">{{ one.title }}</span></summary><RichTextView class="sheet inside" :text="one.text" /></details>
         <a v-else-if="one.kind === 'link'" :href="one.url" target="_blank" rel="noopener noreferrer nofollow" dir="auto">{{ one.title || one.url }}</a>
         <a v-else-if="one.kind === 'file'" :href="address(one.file)" download dir="auto">{{ one.title || one.file.name }}</a>
         <RouterLink v-else :to="`/handouts/${one.briefId}`" dir="auto">{{ one.title }}</RouterLink>

@@ -87,7 +87,7 @@ function done(): void {
         <select v-else id="attach-handout" v-model="briefId" class="field"><option v-for="one in handouts" :key="one.briefId" :value="one.briefId">{{ one.title }}</option></select>
       </div>
       <div v-if="kind !== 'handout'"><label class="label" for="attach-title">{{ t('attach.name') }}</label><input id="attach-title" v-model="title" class="field" maxlength="200" dir="auto" /></div>
-      <RichTextEditor v-if="kind === 'worksheet'" v-model="text" class="sheet written" tall :label="t('attach.worksheet')" :placeholder="t('attach.worksheetPlaceholder')" :keep-picture="keepPicture" />
+      <RichTextEditor v-if="kind === 'worksheet'" v-model="text" class="sheet written" tall worksheet :label="t('attach.worksheet')" :placeholder="t('attach.worksheetPlaceholder')" :keep-picture="keepPicture" />
       <div v-if="kind === 'worksheet' || kind === 'file'" class="row wrap" role="group" :aria-label="t('attach.use')"><span class="muted">{{ t('attach.use') }}</span><button v-for="one in ['toRead', 'oneEach', 'onePerGroup'] as const" :key="one" type="button" class="chip" :aria-pressed="use === one" @click="use = one">{{ t(`attach.uses.${one}`) }}</button></div>
       <label class="row"><input v-model="example" type="checkbox" /> {{ t('attach.example') }}</label>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>

@@ -7,8 +7,8 @@ import { ask } from '../../api/client';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 
-const props = defineProps<{ open: boolean; classId: string; className: string; audience: Audience }>();
-const emit = defineEmits<{ close: []; set: [Audience] }>();
+const props = defineProps<{ open: boolean; classId: string; className: string; audience: Audience; groupingId: string | null; /** students have begun, so who works together stays */ begun?: boolean }>();
+const emit = defineEmits<{ close: []; set: [Audience, string | null] }>();
 const { t, name } = useWords();
 
 const students = ref<RosterStudent[]>([]);
@@ -16,6 +16,7 @@ const groupings = ref<GroupingReply[]>([]);
 const kind = ref<'everyone' | 'everyoneNow' | 'chosen'>('everyone');
 const studentIds = ref<string[]>([]);
 const groupIds = ref<string[]>([]);
+const together = ref<string | null>(null);
 
 watch(() => props.open, async (open) => {
   if (!open) return;
@@ -23,12 +24,13 @@ watch(() => props.open, async (open) => {
   kind.value = audience.kind === 'chosen' ? 'chosen' : audience.laterJoiners ? 'everyone' : 'everyoneNow';
   studentIds.value = audience.kind === 'chosen' ? [...audience.studentIds] : [];
   groupIds.value = audience.kind === 'chosen' ? [...audience.groupIds] : [];
+  together.value = props.groupingId;
   const [all, groups] = await Promise.all([ask<RosterStudent[]>('GET', `/api/classes/${props.classId}/roster`), ask<GroupingReply[]>('GET', `/api/classes/${props.classId}/groupings`)]);
   students.value = all.filter((one) => one.left === null);
   groupings.value = groups;
 });
 function done(): void {
-  emit('set', kind.value === 'chosen' ? { kind: 'chosen', studentIds: studentIds.value, groupIds: groupIds.value } : { kind: 'everyone', laterJoiners: kind.value === 'everyone' });
+  emit('set', kind.value === 'chosen' ? { kind: 'chosen', studentIds: studentIds.value, groupIds: groupIds.value } : { kind: 'everyone', laterJoiners: kind.value === 'everyone' }, together.value);
   emit('close');
 }
 </script>
@@ -45,6 +47,11 @@ function done(): void {
         </fieldset>
         <fieldset><legend class="label">{{ t('compose.audienceStudents') }}</legend><label v-for="one in students" :key="one.id" class="row"><input v-model="studentIds" type="checkbox" :value="one.id" /><span dir="auto">{{ name(one) }}</span></label></fieldset>
       </template>
+      <div v-if="groupings.length > 0 || together !== null">
+        <label class="label" for="together">{{ t('compose.together') }}</label>
+        <select id="together" v-model="together" class="field" :disabled="begun"><option :value="null">{{ t('compose.alone') }}</option><option v-for="one in groupings" :key="one.id" :value="one.id">{{ t('compose.inGroups', { name: one.name, n: one.groups.length }) }}</option></select>
+        <p class="muted small">{{ t(begun ? 'compose.togetherBegun' : 'compose.togetherHint') }}</p>
+      </div>
       <div><button type="button" class="btn main" :disabled="kind === 'chosen' && studentIds.length + groupIds.length === 0" @click="done">{{ t('editor.set') }}</button></div>
     </div>
   </SideSheet>

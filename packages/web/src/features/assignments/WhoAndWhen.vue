@@ -122,7 +122,7 @@ const sheetOf = computed(() => (sheet.value && props.brief ? { ...sheet.value, s
     <div v-for="set in sets" :key="set.classId" class="class">
       <div class="row head">
         <ClassSquare :hue="classOf(set.classId)?.hue ?? 0" /><strong class="grow clip">{{ classOf(set.classId)?.label }}</strong>
-        <button type="button" class="chip on" @click="choosing = set">{{ audienceText(set.audience) }}</button>
+        <button type="button" class="chip on" @click="choosing = set">{{ audienceText(set.audience) }}<template v-if="set.groupingId"> · {{ t('compose.inGroupsShort') }}</template></button>
         <button v-if="several" type="button" class="btn quiet" :aria-label="t('compose.dropClass', { name: classOf(set.classId)?.label })" @click="sets.splice(sets.indexOf(set), 1)">×</button>
       </div>
       <div class="dates">
@@ -169,7 +169,7 @@ const sheetOf = computed(() => (sheet.value && props.brief ? { ...sheet.value, s
       </div>
       <ul v-if="seeAll" class="plain rest"><li v-for="{ set, row } in rest" :key="`${set.classId} ${row.student.id}`" class="other"><span dir="auto">{{ name(row.student) }}</span><span class="muted">{{ row.window.due === null ? t('common.noDue') : when(row.window.due, zoneOf(set.classId)) }}<template v-if="row.trail.length > 0"> · {{ trail.reasons(row.trail) }}</template></span></li></ul>
     </div>
-    <AudienceSheet :open="choosing !== null" :class-id="choosing?.classId ?? ''" :class-name="classOf(choosing?.classId ?? '')?.label ?? ''" :audience="choosing?.audience ?? { kind: 'everyone', laterJoiners: true }" @close="choosing = null" @set="(audience) => choosing && (choosing.audience = audience)" />
+    <AudienceSheet :open="choosing !== null" :class-id="choosing?.classId ?? ''" :class-name="classOf(choosing?.classId ?? '')?.label ?? ''" :audience="choosing?.audience ?? { kind: 'everyone', laterJoiners: true }" :grouping-id="choosing?.groupingId ?? null" :begun="(brief?.classes.find((one) => one.classId === choosing?.classId)?.begun ?? 0) > 0" @close="choosing = null" @set="(audience, groupingId) => choosing && Object.assign(choosing, { audience, groupingId })" />
     <ExceptionSheet v-if="sheetOf?.set && sheetOf.reply" open :assignment-id="sheetOf.set.assignmentId" :class-id="sheetOf.classId" :rows="sheetOf.reply.rows" :group-dates="sheetOf.reply.groupDates" :about="sheetOf.about" :calendar="classOf(sheetOf.classId)?.calendar ?? null" :usual-time="classOf(sheetOf.classId)?.dueTime ?? null" :zone="zoneOf(sheetOf.classId)" :base="sheetOf.set" :issued="sheetOf.set.issuedAt !== null" @close="sheet = null" @changed="loadPieces" />
   </div>
 </template>

@@ -14,9 +14,11 @@ import StateWord from '../../ui/StateWord.vue';
 import WhenField from '../../ui/WhenField.vue';
 import { useShortcuts } from '../../ui/use-shortcuts';
 import { useWords } from '../../ui/use-words';
+import { RubricView } from '../assignments';
+import { ConversationBox } from '../conversations';
+import { FileView } from '../files';
 import { useTermLine } from '../termline';
 import ChoiceLadder from './ChoiceLadder.vue';
-import WorkFileView from './WorkFileView.vue';
 
 const { t, name, count, length, points, when } = useWords();
 const route = useRoute();
@@ -37,6 +39,9 @@ const position = computed(() => rows.value.findIndex((row) => row.student.id ===
 const desk = ref<DeskPieceReply | null>(null);
 const deskState = ref<'loading' | 'ready' | 'failed'>('loading');
 const deskWhy = ref('');
+/** points of members of a group who differ from the rest, as typed */
+const differ = ref<Record<string, string>>({});
+const forGroup = ref(true);
 interface Fields {
   earned: string;
   chosen: Chosen | null;
@@ -57,6 +62,8 @@ const fetchPiece = (id: string) => ask<DeskPieceReply>('GET', pieceAddress(id));
 
 function take(reply: DeskPieceReply): void {
   desk.value = reply;
+  differ.value = Object.fromEntries([reply.row, ...reply.team].filter((one) => one.score?.earned != null && one.score.earned !== reply.row.score?.earned).map((one) => [one.student.id, points(one.score!.earned!)]));
+  forGroup.value = reply.team.length > 0;
   const { score } = reply.row;
   stored.value = { earned: score?.earned == null ? '' : points(score.earned), chosen: score?.chosen ?? null, remark: score?.remark ?? '' };
   fields.value = { ...stored.value };
@@ -88,7 +95,8 @@ async function show(id: string): Promise<void> {
 }
 watch(studentId, (id) => id && void show(id), { immediate: true });
 
-const dirty = computed(() => JSON.stringify(fields.value) !== JSON.stringify(stored.value));
+const storedDiffer = computed(() => JSON.stringify(desk.value ? [desk.value.row, ...desk.value.team].filter((one) => one.score?.earned != null && one.score.earned !== desk.value!.row.score?.earned).map((one) => [one.student.id, points(one.score!.earned!)]) : []));
+const dirty = computed(() => JSON.stringify(fields.value) !== JSON.stringify(stored.value) || JSON.stringify(Object.entries(differ.value).filter(([, typed]) => typed.trim() !== '')) !== storedDiffer.value);
 /** scored by choosing: the points follow from what is chosen */
 const byChoice = computed(() => assignment.value !== null && ['rubric', 'words', 'done'].includes(assignment.value.scoring.by));
 watch(fields, (typed) => {
@@ -105,6 +113,8 @@ function go(by: number): void {
 
 const earned = computed(() => (fields.value.earned.trim() === '' ? null : parsePoints(fields.value.earned)));
 const badNumber = computed(() => fields.value.earned.trim() !== '' && earned.value === null);
+const differing = computed(() => Object.entries(differ.value).flatMap(([studentId, typed]) => (typed.trim() === '' || parsePoints(typed) === null ? [] : [{ studentId, earned: parsePoints(typed)! }])));
+const badDiffer = computed(() => Object.values(differ.value).some((typed) => typed.trim() !== '' && parsePoints(typed) === null));
 const aboveMax = computed(() => problem.value?.code === 'score.aboveMaximum');
 const empty = computed(() => fields.value.earned.trim() === '' && fields.value.chosen === null && fields.value.remark.trim() === '');
 
@@ -112,17 +122,17 @@ async function hold({ next, bonus = false, version }: { next: boolean; bonus?: b
   const current = desk.value;
   if (!current) return;
   const id = current.row.student.id;
-  if (badNumber.value && !byChoice.value) return void scoreField.value?.focus();
+  if ((badNumber.value && !byChoice.value) || badDiffer.value) return void scoreField.value?.focus();
   // Nothing was changed: going on is all that was asked.
   if (empty.value || (!dirty.value && current.row.score)) return void (next && go(1));
   problem.value = null;
   try {
-    const reply = await ask<DeskPieceReply>('PUT', `${pieceAddress(id)}/score`, { body: { earned: byChoice.value ? null : earned.value, chosen: byChoice.value ? fields.value.chosen : null, remark: fields.value.remark, bonusConfirmed: bonus, version: version ?? current.row.version } });
+    const reply = await ask<DeskPieceReply>('PUT', `${pieceAddress(id)}/score`, { body: { earned: byChoice.value ? null : earned.value, chosen: byChoice.value ? fields.value.chosen : null, remark: fields.value.remark, bonusConfirmed: bonus, version: version ?? current.row.version, ...(current.team.length > 0 && forGroup.value ? { group: { differ: differing.value } } : {}) } });
     localStorage.removeItem(keptKey(id));
     newer.value = null;
     take(reply);
     said.value = t('desk.heldNote', { name: name(reply.row.student) });
-    await refreshRow(reply.row);
+    for (const row of [reply.row, ...reply.team]) await refreshRow(row);
     if (next) go(1);
   } catch (error) {
     if (!(error instanceof ApiProblem)) throw error;
@@ -155,6 +165,7 @@ function beginChoosing(): void {
   choosing.value = true;
 }
 
+const talking = ref(false);
 const sending = ref(false);
 const sendBack = ref<{ reason: string; newDue: number | null }>({ reason: '', newDue: null });
 async function sendBackNow(): Promise<void> {
@@ -201,8 +212,9 @@ useShortcuts([
           <LoadGate :state="deskState" :why="deskWhy" @retry="studentId && show(studentId)">
             <div v-if="desk?.handIn" class="paper">
               <RichTextView v-if="desk.handIn.text && desk.handIn.words > 0" :text="desk.handIn.text" />
+              <section v-for="one in desk.handIn.sheets" :key="`${one.attachmentId} ${one.studentId}`"><h2 dir="auto">{{ one.title }}</h2><RichTextView :text="one.text" /></section>
               <p v-if="desk.handIn.words > 0" class="muted small words">{{ count('desk.words', desk.handIn.words) }}</p>
-              <WorkFileView v-for="file in desk.handIn.files" :key="file.id" :file="file" />
+              <FileView v-for="file in desk.handIn.files" :key="file.id" :file="file" />
             </div>
             <div v-else class="paper nothing">
               <p>{{ assignment?.how === 'inClass' ? t('desk.inClass') : t('desk.nothingIn') }}</p>
@@ -215,6 +227,9 @@ useShortcuts([
       <aside class="side">
         <div class="row name"><h2 class="grow" dir="auto">{{ desk ? name(desk.row.student) : '' }}</h2><span class="muted small">{{ t('desk.position', { a: position + 1, b: rows.length }) }}</span></div>
         <p v-if="desk?.row.exception" class="small muted">{{ desk.row.exception.reason }}</p>
+        <p v-if="desk?.row.collecting.mark === 'absent'" class="small"><strong>{{ t('classMarks.absentThen') }}</strong></p>
+        <p v-if="desk?.row.collecting.went" class="small said-went" dir="auto">{{ t(`went.${desk.row.collecting.went.how}`) }}<template v-if="desk.row.collecting.went.line">: “{{ desk.row.collecting.went.line }}”</template></p>
+        <details v-if="desk?.row.collecting.selfCheck && assignment?.scoring.by === 'rubric'" class="small"><summary>{{ t('selfCheck.theirs') }}</summary><RubricView :rubric="assignment.scoring.rubric" :choices="desk.row.collecting.selfCheck" /></details>
         <form class="stack form" @submit.prevent="hold({ next: true })">
           <ChoiceLadder v-if="assignment && byChoice" v-model="fields.chosen" :scoring="assignment.scoring" :points="assignment.points" />
           <div v-else-if="assignment?.points != null">
@@ -227,6 +242,11 @@ useShortcuts([
             </div>
             <p v-if="badNumber" class="alarm small" role="alert">{{ t('desk.badNumber') }}</p>
           </div>
+          <fieldset v-if="desk && desk.team.length > 0" class="team">
+            <legend class="label">{{ t('desk.team', { name: desk.row.collecting.team ?? '' }) }}</legend>
+            <label class="row small"><input v-model="forGroup" type="checkbox" />{{ t('desk.forAll') }}</label>
+            <template v-if="forGroup && assignment?.points != null"><label v-for="one in [desk.row, ...desk.team]" :key="one.student.id" class="row small"><span class="grow clip" dir="auto">{{ name(one.student) }}</span><input v-model="differ[one.student.id]" class="field differ" inputmode="decimal" autocomplete="off" :placeholder="fields.earned" :aria-label="t('desk.differ', { name: name(one.student) })" /></label><span class="muted small">{{ t('desk.differHint') }}</span></template>
+          </fieldset>
           <div>
             <label class="label" for="remark">{{ t('desk.remark') }}</label>
             <textarea id="remark" v-model="fields.remark" class="field remark" :rows="byChoice ? 3 : 6" dir="auto" :placeholder="t('desk.remarkPlaceholder')" @keydown.ctrl.enter.prevent="hold({ next: true })" @keydown.meta.enter.prevent="hold({ next: true })" />
@@ -258,6 +278,8 @@ useShortcuts([
             <button class="btn main">{{ t('desk.holdNext') }} <span class="key">↵</span></button>
           </div>
         </form>
+        <ul v-if="desk && desk.row.collecting.feedbackFiles.length > 0" class="plain small"><li v-for="file in desk.row.collecting.feedbackFiles" :key="file.id"><a :href="`/api/files/${file.id}`" download dir="auto">{{ file.name }}</a> <span class="muted">{{ t(file.returned ? 'desk.fileReturned' : 'desk.fileHeld') }}</span></li></ul>
+        <details v-if="desk" :key="desk.row.student.id" class="talk" @toggle="talking = ($event.target as HTMLDetailsElement).open"><summary>{{ t('talk.title') }}<strong v-if="desk.row.collecting.unread > 0"> · {{ count('talk.unread', desk.row.collecting.unread) }}</strong></summary><ConversationBox v-if="talking" :address="pieceAddress(desk.row.student.id)" :readers="name(desk.row.student)" :zone="zone" @read="desk.row.collecting.unread = 0" /></details>
         <div class="row pile-facts small muted">
           <span class="grow">{{ t('desk.progress', { a: scoredCount, b: rows.length }) }}<template v-if="average"> · {{ t('desk.average', { n: average }) }}</template></span>
           <button v-if="held.length > 0" class="btn" @click="beginChoosing">{{ t('desk.returnAll', { n: held.length }) }}</button>
@@ -311,6 +333,10 @@ useShortcuts([
 .earned { width: 104px; font: 650 20px var(--font-head); text-align: end; }
 .remark { resize: vertical; min-height: 120px; line-height: 1.5; }
 .facts { flex: 1; }
+.team { border: 1px solid var(--line); border-radius: 6px; padding: 6px 10px; margin: 0; min-width: 0; display: grid; gap: 3px; }
+.differ { width: 74px; min-height: 28px; text-align: end; }
+.said-went { border-inline-start: 4px solid var(--line); padding-inline-start: 8px; }
+.talk summary { cursor: pointer; }
 .acts { display: flex; gap: 8px; align-items: center; flex-wrap: wrap; }
 .pile-facts { border-block-start: 1px solid var(--line); padding-block-start: 12px; }
 .edges { grid-column: 1; background: var(--surface-2); border-block-start: 1px solid var(--line); padding: 10px 12px 0; display: flex; gap: 8px; align-items: flex-end; min-width: 0; }

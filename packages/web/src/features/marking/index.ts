@@ -1,2 +1,3 @@
 /** Marking: piles and the desk. */
+export { default as ChoiceLadder } from './ChoiceLadder.vue';
 export { default as PileCard } from './PileCard.vue';

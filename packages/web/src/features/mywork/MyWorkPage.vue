@@ -18,7 +18,7 @@ const { state, value, why, reload } = useLoad(() => ask<MyWorkReply>('GET', '/ap
 const standings = useLoad(() => ask<StudentProgressReply[]>('GET', '/api/my/progress'));
 
 const mine = computed(() => (value.value?.pieces ?? []).filter((piece) => scope.inScope(piece.classId)));
-const at = (place: MyPiece['place']) => mine.value.filter((piece) => piece.place === place).sort((a, b) => (a.window.due ?? Infinity) - (b.window.due ?? Infinity));
+const at = (place: MyPiece['place']) => mine.value.filter((piece) => piece.place === place).sort((a, b) => (a.againBy ?? a.window.due ?? Infinity) - (b.againBy ?? b.window.due ?? Infinity));
 const pastDate = computed(() => at('doNow').filter((piece) => piece.state === 'missing').length);
 const groups = computed(() => [
   { key: 'doNow', pieces: at('doNow'), sub: pastDate.value > 0 ? count('work.pastDate', pastDate.value) : '', none: t('work.noneNow') },
@@ -52,8 +52,8 @@ const excerpt = (remark: string) => (remark.length > 90 ? `${remark.slice(0, 88)
             <WorkCard v-for="piece in group.pieces" :key="piece.assignmentId" :piece="piece" :first="piece.assignmentId === first" />
           </div>
           <div v-if="waiting.length > 0" class="group">
-            <div class="heading"><h2>{{ t('work.waiting') }}</h2><span class="small">{{ waiting.length }}</span></div>
-            <RouterLink v-for="piece in waiting" :key="piece.assignmentId" class="line" :to="{ path: `/work/${piece.assignmentId}`, query: scope.kept.value }"><SignalFlag :state="piece.state" :label="t(`state.${piece.state}`)" /><strong class="grow" dir="auto">{{ piece.title }}</strong><span class="muted small">{{ piece.className }}</span></RouterLink>
+            <div class="heading"><h2>{{ t('work.waiting') }}</h2><span class="small">{{ t('work.waitingHint') }}</span></div>
+            <RouterLink v-for="piece in waiting" :key="piece.assignmentId" class="line" :to="{ path: `/work/${piece.assignmentId}`, query: scope.kept.value }"><SignalFlag :state="piece.state" :label="t(`state.${piece.state}`)" /><strong class="grow" dir="auto">{{ piece.title }}</strong><span v-if="piece.unread > 0" class="small unread">{{ count('talk.unread', piece.unread) }}</span><span class="muted small">{{ piece.className }}</span></RouterLink>
           </div>
           <div v-if="closed.length > 0" class="group">
             <div class="heading"><h2>{{ t('work.closedMissing') }}</h2><span class="small">{{ closed.length }}</span></div>
@@ -66,7 +66,7 @@ const excerpt = (remark: string) => (remark.length > 90 ? `${remark.slice(0, 88)
             <p v-if="back.length === 0" class="muted">{{ t('work.backNone') }}</p>
             <RouterLink v-for="piece in back" :key="piece.assignmentId" class="line" :to="{ path: `/work/${piece.assignmentId}`, query: scope.kept.value }">
               <SignalFlag state="returned" />
-              <span class="grow"><strong dir="auto">{{ piece.title }}</strong><span class="small block" :class="piece.returned!.readAt === null ? 'good' : 'muted'" dir="auto">{{ piece.returned!.readAt !== null ? t('work.readOn', { when: when(piece.returned!.readAt, piece.zone) }) : piece.returned!.remark ? `“${excerpt(piece.returned!.remark)}”` : t('work.notRead') }}</span></span>
+              <span class="grow"><strong dir="auto">{{ piece.title }}</strong><span v-if="piece.unread > 0" class="small unread">{{ count('talk.unread', piece.unread) }}</span><span class="small block" :class="piece.returned!.readAt === null ? 'good' : 'muted'" dir="auto">{{ piece.returned!.readAt !== null ? t('work.readOn', { when: when(piece.returned!.readAt, piece.zone) }) : piece.returned!.remark ? `“${excerpt(piece.returned!.remark)}”` : t('work.notRead') }}</span></span>
               <strong v-if="piece.returned!.effective !== null && piece.points !== null" class="score">{{ points(piece.returned!.effective) }}/{{ points(piece.points) }}</strong>
             </RouterLink>
           </div>
@@ -99,6 +99,7 @@ const excerpt = (remark: string) => (remark.length > 90 ? `${remark.slice(0, 88)
 .line:hover strong { text-decoration: underline; }
 .line .flag { margin-block-start: 4px; }
 .block { display: block; }
+.unread { padding: 0 8px; margin-inline-start: 8px; border-radius: 9px; background: var(--surface-now); }
 .score { font-size: 17px; white-space: nowrap; }
 .small-dial { width: 96px; flex: none; }
 .dial-line { align-items: center; }

@@ -1,13 +1,13 @@
 <script setup lang="ts">
-/** One piece: what to do, the place to work, handing in and taking back, and what came back. */
+/** One piece: what to do, the place to work, handing in and taking back, what came back, and words with the teacher. */
 import { isBlank, isSafeLink, plainText, textOf, unmilli, wordCount } from '@jolly/core';
-import type { HandInView, MyPieceReply, WorkFile } from '@jolly/server/contract';
+import type { Chosen, HandInView, MyPieceReply, VersionItem, WorkFile } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { onBeforeRouteLeave, useRoute } from 'vue-router';
 import { ApiProblem, ask, now } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
+import { useLive } from '../../api/use-live';
 import { useLoad } from '../../api/use-load';
-import { timeText } from '../../time/format';
 import LoadGate from '../../ui/LoadGate.vue';
 import RichTextEditor from '../../ui/RichTextEditor.vue';
 import RichTextView from '../../ui/RichTextView.vue';
@@ -15,26 +15,39 @@ import StateWord from '../../ui/StateWord.vue';
 import { useWords } from '../../ui/use-words';
 import { useSession } from '../accounts';
 import { AttachmentList, RubricView, useTrail } from '../assignments';
-import { useScope } from '../termline';
+import { ConversationBox } from '../conversations';
+import { ChoiceLadder } from '../marking';
+import DraftNotes from './DraftNotes.vue';
+import HandedIn from './HandedIn.vue';
 import MoreTime from './MoreTime.vue';
+import SheetPlace from './SheetPlace.vue';
 import { useDraft } from './use-draft';
+import { useUploads } from './use-uploads';
+import VersionsSheet from './VersionsSheet.vue';
+import WorkFiles from './WorkFiles.vue';
 
-const { t, count, length, points, when } = useWords();
+const { t, count, length, name, points, when } = useWords();
 const trail = useTrail();
 const route = useRoute();
 const session = useSession();
-const { kept } = useScope();
 const id = String(route.params.id);
+const userId = session.me?.id ?? '';
 const base = `/api/my/work/${id}`;
-const draft = useDraft({ assignmentId: id, userId: session.me?.id ?? '' });
+const draft = useDraft({ name: id, userId, address: `${base}/text` });
+const files = ref<WorkFile[]>([]);
+const beat = ref(0);
+let begun = false;
 const { state, value, why, reload } = useLoad(async () => {
+  // Looking makes one's copies of worksheets; on a broken line the piece itself still says what is wrong.
+  if (!begun) await ask('POST', `${base}/look`).catch(() => undefined);
   const reply = await ask<MyPieceReply>('GET', base);
-  if (draft.status.value === 'saved' || draft.status.value === 'refused') draft.begin(reply.draft);
+  if (!begun || draft.status.value === 'refused') draft.begin(reply.draft);
+  else draft.refresh(reply.draft);
+  begun = true;
   files.value = reply.draft.files;
   if (reply.piece.returned && reply.piece.returned.readAt === null) void ask('POST', `${base}/read`).catch(() => undefined);
   return reply;
 });
-const files = ref<WorkFile[]>([]);
 const piece = computed(() => value.value?.piece ?? null);
 const zone = computed(() => piece.value?.zone ?? 'UTC');
 const may = computed(() => value.value?.mayHandIn ?? null);
@@ -45,9 +58,20 @@ const rubric = computed(() => (value.value?.scoring.by === 'rubric' ? value.valu
 const accepts = computed(() => piece.value?.accepts ?? []);
 const takesText = computed(() => accepts.value.includes('text'));
 const takesFiles = computed(() => accepts.value.some((kind) => kind !== 'text' && kind !== 'link'));
-/** what the file chooser offers where only some kinds are asked for */
-const fileKinds = computed(() => (accepts.value.includes('files') ? undefined : [...(accepts.value.includes('photos') || accepts.value.includes('drawing') ? ['image/*'] : []), ...(accepts.value.includes('recording') ? ['audio/*', 'video/*'] : [])].join(',')));
-const onlyKinds = computed(() => (accepts.value.includes('files') ? '' : t('piece.onlyKinds', { kinds: accepts.value.filter((kind) => kind !== 'text' && kind !== 'link').map((kind) => t(`compose.kinds.${kind}`)).join(', ') })));
+const pictures = computed(() => (value.value?.attachments ?? []).flatMap((one) => (one.kind === 'file' && one.file.mediaType.startsWith('image/') ? [{ id: one.file.id, name: one.title || one.file.name }] : [])));
+
+const { uploads, add, stop, again, resume } = useUploads({ assignmentId: id, userId, onAttached: (file) => !files.value.some((one) => one.id === file.id) && files.value.push(file) });
+watch(working, (now) => now && void resume(), { immediate: true });
+// What a member of the group writes, or oneself on another device, comes in while one writes.
+let quiet: ReturnType<typeof setTimeout> | undefined;
+useLive(() => (value.value && (working.value || value.value.team) ? `${base}/live` : null), () => {
+  clearTimeout(quiet);
+  quiet = setTimeout(() => {
+    beat.value += 1;
+    void reload();
+  }, 400);
+});
+
 const badLink = ref(false);
 function setLink(typed: string): void {
   const text = typed.trim();
@@ -55,36 +79,10 @@ function setLink(typed: string): void {
   badLink.value = address !== '' && !isSafeLink(address);
   if (!badLink.value) draft.change(textOf(address));
 }
-
-interface Upload {
-  name: string;
-  why: string | null;
-  abort: AbortController;
-}
-const uploads = ref<Upload[]>([]);
-async function attach(list: FileList | File[] | null): Promise<void> {
-  for (const file of list ?? []) {
-    const upload: Upload = { name: file.name, why: null, abort: new AbortController() };
-    uploads.value.push(upload);
-    const shown = uploads.value.at(-1)!;
-    try {
-      files.value.push(await ask<WorkFile>('POST', `${base}/files`, { file, signal: upload.abort.signal }));
-      uploads.value = uploads.value.filter((one) => one !== shown);
-    } catch (error) {
-      if (upload.abort.signal.aborted) uploads.value = uploads.value.filter((one) => one !== shown);
-      else shown.why = error instanceof ApiProblem ? error.title : String(error);
-    }
-  }
-}
-function picked(event: Event): void {
-  const input = event.target as HTMLInputElement;
-  void attach([...(input.files ?? [])]);
-  input.value = '';
-}
 const dropping = ref(false);
 function dropped(event: DragEvent): void {
   dropping.value = false;
-  if (working.value && takesFiles.value) void attach(event.dataTransfer?.files ?? null);
+  if (working.value && takesFiles.value) void add([...(event.dataTransfer?.files ?? [])]);
 }
 async function detach(file: WorkFile): Promise<void> {
   await attempt(async () => {
@@ -93,30 +91,59 @@ async function detach(file: WorkFile): Promise<void> {
   });
 }
 
+const versions = ref<VersionItem[] | null>(null);
+const showVersions = () => attempt(async () => (versions.value = await ask<VersionItem[]>('GET', `${base}/versions`)));
+async function restored(): Promise<void> {
+  begun = false;
+  await reload();
+}
+
+const selfCheck = computed<Chosen | null>({
+  get: (): Chosen | null => (value.value?.selfCheck ? { by: 'rubric', choices: value.value.selfCheck } : null),
+  set: (chosen: Chosen | null) => {
+    if (!value.value || chosen?.by !== 'rubric') return;
+    value.value = { ...value.value, selfCheck: chosen.choices };
+    void attempt(() => ask('PUT', `${base}/self-check`, { body: { choices: chosen.choices } }));
+  },
+});
+
+const sheetPlaces = ref<InstanceType<typeof SheetPlace>[]>([]);
 // The key stays the same until the server has answered, so that trying again cannot hand in twice.
 let handInKey = crypto.randomUUID();
 const handIn = () =>
   attempt(async () => {
-    if (!(await draft.save())) {
-      if (draft.refusal.value) throw new ApiProblem('piece.refused', draft.refusal.value, 409);
-      throw new ApiProblem('network', t('common.keptHere'), 0);
+    for (const place of [draft, ...sheetPlaces.value]) {
+      if (await place.save()) continue;
+      if (draft.refusal.value.code) throw new ApiProblem(draft.refusal.value.code, draft.refusal.value.title, 409);
+      throw new ApiProblem('network', t('piece.notYetSent'), 0);
     }
-    await ask<HandInView>('POST', `${base}/hand-in`, { idempotencyKey: handInKey });
+    try {
+      await ask<HandInView>('POST', `${base}/hand-in`, { idempotencyKey: handInKey });
+    } catch (error) {
+      // Whether it is in is not known until the server says so; asking again with the same key cannot double it.
+      if (error instanceof ApiProblem && error.status === 0) throw new ApiProblem('network', t('piece.handInUnsure'), 0);
+      if (!(error instanceof ApiProblem) || error.code !== 'piece.alreadyIn') throw error;
+    }
     handInKey = crypto.randomUUID();
     await reload();
   });
 const takeBack = () =>
   attempt(async () => {
     await ask('POST', `${base}/take-back`);
+    begun = false;
     await reload();
   });
+const sheetsBegun = computed(() => (value.value?.sheets ?? []).filter((one) => one.begun).length);
 const what = computed(() => {
-  const parts = [words.value > 0 ? count('piece.whatWords', words.value) : '', files.value.length > 0 ? count('piece.whatFiles', files.value.length) : ''].filter(Boolean);
-  return parts.length === 2 ? t('piece.and', { a: parts[0], b: parts[1] }) : (parts[0] ?? '');
+  const parts = [words.value > 0 ? count('piece.whatWords', words.value) : '', sheetsBegun.value > 0 ? count('piece.whatSheets', sheetsBegun.value) : '', files.value.length > 0 ? count('piece.whatFiles', files.value.length) : ''].filter(Boolean);
+  return parts.length < 2 ? (parts[0] ?? '') : t('piece.and', { a: parts.slice(0, -1).join(', '), b: parts.at(-1) });
 });
-const nothing = computed(() => isBlank(draft.text.value) && files.value.length === 0);
+const nothing = computed(() => isBlank(draft.text.value) && files.value.length === 0 && sheetsBegun.value === 0);
+const onTheWay = computed(() => uploads.value.filter((one) => one.state !== 'refused').length);
 const pastDue = computed(() => piece.value?.window.due != null && piece.value.window.due < now());
-const size = (bytes: number) => (bytes < 1_000_000 ? `${Math.max(1, Math.round(bytes / 1000))} kB` : `${(bytes / 1_000_000).toFixed(1)} MB`);
+const others = computed(() => (value.value?.team?.members ?? []).filter((one) => one.id !== userId));
+// Locked under one's hands: a member or another tab has handed it in.
+watch(draft.status, (status) => status === 'refused' && draft.refusal.value.code === 'piece.alreadyIn' && void reload());
 const refusalText = computed(() => {
   const window_ = piece.value?.window;
   switch (may.value) {
@@ -143,28 +170,19 @@ watch(() => route.params.id, () => window.location.reload());
         <header class="stack head">
           <h1 dir="auto">{{ piece.title }}</h1>
           <p class="muted"><StateWord :state="piece.state" /><template v-if="piece.lateBy > 0">, {{ t('common.late', { length: length(piece.lateBy) }) }}</template> · {{ piece.className }} · {{ value.teachers.join(', ') }}</p>
+          <p v-if="value.team"><strong dir="auto">{{ value.team.name }}</strong> <span class="muted" dir="auto">{{ t('piece.teamWith', { names: others.map(name).join(', ') }) }}</span></p>
         </header>
         <div v-if="piece.returned" class="sheet returned stack" role="region" :aria-label="t('piece.returned')">
           <div class="row wrap"><h2 class="grow">{{ t('piece.returned') }}</h2><strong v-if="piece.returned.effective !== null && piece.points !== null" class="result">{{ t('piece.returnedScore', { n: points(piece.returned.effective), max: points(piece.points) }) }}</strong></div>
           <p v-if="piece.returned.takenOff > 0" class="muted small">{{ t('piece.lateOff', { earned: points(piece.returned.earned ?? 0), off: points(piece.returned.takenOff) }) }}</p>
           <p class="remark" dir="auto">{{ piece.returned.remark || t('piece.noRemark') }}</p>
+          <ul v-if="value.feedbackFiles.length > 0" class="plain"><li v-for="file in value.feedbackFiles" :key="file.id"><a :href="`/api/files/${file.id}`" download dir="auto">{{ file.name }}</a> <span class="muted small">{{ t('piece.feedbackFile') }}</span></li></ul>
         </div>
         <div v-if="value.sentBack && piece.state === 'sentBack'" class="note stack"><strong>{{ t('piece.sentBack', { when: when(value.sentBack.at, zone) }) }}</strong><p dir="auto">{{ value.sentBack.reason }}</p><p v-if="value.sentBack.newDue !== null">{{ t('piece.sentBackBy', { when: when(value.sentBack.newDue, zone) }) }}</p></div>
-        <div><h2 class="label-head">{{ t('piece.toDo') }}</h2><RichTextView :text="value.instructions" /><AttachmentList class="with" :attachments="value.attachments" :spoken="value.spoken" /></div>
+        <div><h2 class="label-head">{{ t('piece.toDo') }}</h2><RichTextView :text="value.instructions" /><AttachmentList class="with" :attachments="value.attachments" :spoken="value.spoken" :copies="value.sheets.map((one) => one.attachmentId)" /></div>
         <details v-if="rubric" class="how" :open="piece.returned !== null"><summary>{{ t('rubric.title') }}<template v-if="rubric.name">: <span dir="auto">{{ rubric.name }}</span></template></summary><RubricView :rubric="rubric" :choices="piece.returned?.chosen?.by === 'rubric' ? piece.returned.chosen.choices : null" /></details>
 
-        <div v-if="value.handIn" class="sheet handed stack">
-          <div class="row wrap"><h2 class="grow">{{ t(piece.lateBy > 0 ? 'piece.inNowLate' : 'piece.inNow') }}</h2><RouterLink class="btn" :to="{ path: `/work/${id}/receipt`, query: kept }">{{ t('piece.receipt') }}</RouterLink></div>
-          <dl class="receipt"><dt>{{ t('piece.receiptTime') }}</dt><dd>{{ when(value.handIn.at, zone) }}</dd><dt>{{ t('piece.receiptVersion') }}</dt><dd>{{ value.handIn.version }}</dd><dt>{{ t('piece.receiptCode') }}</dt><dd>{{ value.handIn.receipt }}</dd></dl>
-          <ul v-if="value.handIn.files.length > 0" class="plain"><li v-for="file in value.handIn.files" :key="file.id" class="file"><a :href="`/api/files/${file.id}`" download class="grow clip" dir="auto">{{ file.name }}</a><span class="muted small" :title="file.fingerprint">{{ t('piece.receiptFingerprint') }} {{ t('piece.fingerprintShort', { start: file.fingerprint.slice(0, 8) }) }}</span></li></ul>
-          <RichTextView v-if="value.handIn.text && value.handIn.words > 0" class="own-text" :text="value.handIn.text" />
-          <template v-if="value.mayTakeBack === null">
-            <p>{{ t('piece.takeBackWhy') }} <template v-if="pastDue">{{ t('piece.takeBackLate') }}</template></p>
-            <div><button class="btn" :disabled="busy" @click="takeBack">{{ t('piece.takeBack') }}</button></div>
-          </template>
-          <p v-else-if="value.mayTakeBack === 'closed'" class="muted">{{ t('piece.takeBackClosed', { when: when(piece.window.closes ?? 0, zone) }) }}</p>
-          <p v-else-if="value.mayTakeBack === 'locked'" class="muted">{{ t('piece.locked') }}</p>
-        </div>
+        <HandedIn v-if="value.handIn" :value="value" :busy="busy" @take-back="takeBack" @said="reload" />
         <div v-else-if="refusalText" class="note stack">
           <strong>{{ refusalText }}</strong>
           <p v-if="may === 'excused' && value.exceptionReason" dir="auto">{{ value.exceptionReason }}</p>
@@ -172,57 +190,47 @@ watch(() => route.params.id, () => window.location.reload());
           <RichTextView v-if="may === 'closed' && words > 0" :text="draft.text.value" />
         </div>
         <div v-else-if="working" class="stack">
-          <h2 class="label-head">{{ t('piece.yourWork') }}</h2>
+          <div class="heading own-head"><h2 class="label-head grow">{{ t('piece.yourWork') }}</h2><button v-if="value.draft.version > 0 || files.length > 0 || sheetsBegun > 0" type="button" class="btn quiet" @click="showVersions">{{ t('versions.title') }}</button></div>
+          <SheetPlace v-for="sheet in value.sheets" ref="sheetPlaces" :key="sheet.attachmentId" :assignment-id="id" :user-id="userId" :sheet="sheet" :zone="zone" @corrected="reload" />
           <div v-if="takesText" class="sheet editor-sheet">
             <RichTextEditor :model-value="draft.text.value" tall :label="t('piece.textLabel')" :placeholder="t('piece.textPlaceholder')" @update:model-value="draft.change" />
-            <p class="small muted saved" role="status">
-              <span>{{ count('desk.words', words) }}</span>
-              <span v-if="draft.status.value === 'saved' && draft.savedAt.value !== null">{{ t('common.saved', { time: timeText(draft.savedAt.value, zone) }) }}</span>
-              <span v-else-if="draft.status.value === 'saving' || draft.status.value === 'changed'">{{ t('common.saving') }}</span>
-            </p>
+            <DraftNotes :draft="draft" :zone="zone" :saved-by="value.team ? value.draft.savedBy : ''" />
           </div>
-          <p v-if="draft.status.value === 'kept'" class="note">{{ t('common.keptHere') }}</p>
-          <p v-if="draft.status.value === 'refused'" class="note bad" role="alert">{{ draft.refusal.value }}</p>
-          <div v-if="draft.status.value === 'conflict' && draft.other.value" class="note bad stack" role="alert">
-            <p>{{ t('piece.twoTabs') }}</p>
-            <div class="sheet other"><RichTextView :text="draft.other.value.text" /></div>
-            <div class="row"><button class="btn" @click="draft.keepMine()">{{ t('piece.keepMine') }}</button><button class="btn" @click="draft.takeOther()">{{ t('piece.takeOther') }}</button></div>
-          </div>
-          <div v-if="!takesText && piece.accepts.includes('link')" class="sheet editor-sheet"><label class="label" for="work-link">{{ t('piece.link') }}</label><input id="work-link" class="field" inputmode="url" :value="plainText(draft.text.value).trim()" placeholder="https://" dir="ltr" @change="setLink(($event.target as HTMLInputElement).value)" /><p v-if="badLink" class="alarm small" role="alert">{{ t('attach.badUrl') }}</p></div>
-          <div v-if="takesFiles" class="sheet files" :class="{ dropping }">
-            <ul class="plain">
-              <li v-for="file in files" :key="file.id" class="file"><a :href="`/api/files/${file.id}`" download class="grow clip" dir="auto">{{ file.name }}</a><span class="muted small">{{ size(file.size) }}</span><button class="btn quiet" :aria-label="t('piece.remove', { name: file.name })" @click="detach(file)">×</button></li>
-              <li v-for="upload in uploads" :key="upload.name" class="file"><span class="grow clip" :class="{ alarm: upload.why }" :role="upload.why ? 'alert' : undefined">{{ upload.why ? t('piece.uploadFailed', { name: upload.name, why: upload.why }) : t('piece.sending', { name: upload.name }) }}</span><button v-if="!upload.why" class="btn quiet" @click="upload.abort.abort()">{{ t('piece.stop') }}</button><button v-else class="btn quiet" :aria-label="t('common.close')" @click="uploads = uploads.filter((one) => one !== upload)">×</button></li>
-            </ul>
-            <label class="btn pick"><input class="hidden-text" type="file" multiple :accept="fileKinds" @change="picked" />{{ t('piece.addFiles') }}</label>
-            <span class="muted small">{{ onlyKinds || t('piece.fileHint') }}</span>
-          </div>
+          <div v-if="!takesText && accepts.includes('link')" class="sheet editor-sheet"><label class="label" for="work-link">{{ t('piece.link') }}</label><input id="work-link" class="field" inputmode="url" :value="plainText(draft.text.value).trim()" placeholder="https://" dir="ltr" @change="setLink(($event.target as HTMLInputElement).value)" /><p v-if="badLink" class="alarm small" role="alert">{{ t('attach.badUrl') }}</p><DraftNotes :draft="draft" :zone="zone" /></div>
+          <WorkFiles v-if="takesFiles" :accepts="accepts" :files="files" :uploads="uploads" :dropping="dropping" :keep-key="`${userId} ${id}`" :pictures="pictures" @add="add" @remove="detach" @stop="stop" @again="again" />
+          <details v-if="rubric && value.scoring.by === 'rubric'" class="how"><summary>{{ t('selfCheck.title') }}</summary><p class="muted small">{{ t('selfCheck.hint') }}</p><ChoiceLadder v-model="selfCheck" :scoring="value.scoring" :points="null" /></details>
+          <p class="muted small">{{ t('piece.teachersMayLook') }}</p>
         </div>
         <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+        <section class="talk-place"><h2 class="label-head">{{ t('talk.title') }}<span v-if="piece.unread > 0" class="unread">{{ count('talk.unread', piece.unread) }}</span></h2><ConversationBox :address="base" :readers="value.teachers.join(', ')" :zone="zone" :beat="beat" @read="piece.unread = 0" /></section>
       </section>
       <aside class="stack">
         <section class="sheet dates">
           <h2>{{ t('piece.dates') }}</h2>
           <dl class="receipt">
-            <template v-for="field in ['opens', 'due', 'closes'] as const" :key="field"><template v-if="piece.window[field] !== null"><dt>{{ t(`compose.${field}`) }}</dt><dd :class="{ strong: field === 'due' }">{{ when(piece.window[field]!, zone) }}</dd></template></template>
+            <template v-if="piece.againBy !== null"><dt>{{ t('piece.againBy') }}</dt><dd class="strong">{{ when(piece.againBy, zone) }}</dd></template>
+            <template v-for="field in ['opens', 'due', 'closes'] as const" :key="field"><template v-if="piece.window[field] !== null"><dt>{{ t(`compose.${field}`) }}</dt><dd :class="{ strong: field === 'due' && piece.againBy === null }">{{ when(piece.window[field]!, zone) }}</dd></template></template>
             <template v-if="piece.window.due === null"><dt>{{ t('compose.due') }}</dt><dd>{{ t('common.noDue') }}</dd></template>
             <dt>{{ t('desk.score') }}</dt><dd>{{ piece.points === null ? t('work.words') : t('assignment.outOf', { n: points(piece.points) }) }}</dd>
+            <template v-if="value.rounds !== null"><dt>{{ t('piece.rounds') }}</dt><dd>{{ value.rounds }}</dd></template>
           </dl>
           <MoreTime :assignment-id="id" :requests="value.requests" :may-ask="value.mayAsk" :due="piece.window.due" :zone="zone" @changed="reload" />
           <details v-if="value.trail.length > 0" class="why"><summary>{{ t('piece.why') }}</summary><p v-for="one in trail.sentences(value.trail, zone)" :key="one" class="small">{{ one }}</p></details>
         </section>
         <section v-if="working" class="sheet dates stack">
           <p v-if="nothing" class="muted">{{ t('piece.notEnough') }}</p>
-          <p v-else>{{ t('piece.handInWhat', { what }) }}</p>
+          <p v-else>{{ t(value.team ? 'piece.handInTeam' : 'piece.handInWhat', { what }) }}</p>
           <template v-if="value.lateNow">
             <p class="alarm"><strong>{{ t('piece.lateNow', { length: length(value.lateNow.lateBy) }) }}</strong></p>
             <p class="small">{{ value.lateNow.takenOff > 0 ? t('piece.lateCost', { n: unmilli(value.lateNow.takenOff), max: points(piece.points ?? 0) }) : t('piece.lateFree') }}</p>
           </template>
           <p v-else-if="piece.window.due !== null && !pastDue" class="good">{{ t('piece.onTime') }}</p>
-          <button class="btn main wide" :disabled="busy || nothing || uploads.some((one) => !one.why)" @click="handIn">{{ t('piece.handIn') }}</button>
+          <p v-if="onTheWay > 0" class="small">{{ count('piece.onTheWay', onTheWay) }}</p>
+          <button type="button" class="btn main wide" :disabled="busy || nothing || onTheWay > 0" @click="handIn">{{ t(value.team ? 'piece.handInAll' : 'piece.handIn') }}</button>
         </section>
       </aside>
     </div>
+    <VersionsSheet :open="versions !== null" :versions="versions ?? []" :address="`${base}/versions`" :zone="zone" :may-restore="working" @close="versions = null" @restored="restored" />
   </LoadGate>
 </template>
 
@@ -234,27 +242,21 @@ watch(() => route.params.id, () => window.location.reload());
 .head h1 { font-size: 28px; overflow-wrap: anywhere; }
 .head > * + * { margin-block-start: 4px; }
 .label-head { font-size: 15px; color: var(--text-2); margin-block-end: 6px; }
+.own-head { margin-block-end: 0; align-items: center; }
 .returned { padding: 18px 20px; border-inline-start: 6px solid var(--good); }
 .result { font: 700 26px var(--font-head); }
 .remark { font: 17px/1.55 var(--font-read); white-space: pre-wrap; max-width: 70ch; }
-.handed { padding: 18px 20px; border-inline-start: 6px solid var(--flag-in); }
-.own-text { border-block-start: 1px solid var(--line); padding-block-start: 14px; }
 .receipt { display: grid; grid-template-columns: auto 1fr; gap: 4px 16px; margin: 0; }
 .receipt dt { color: var(--text-3); }
 .receipt dd { margin: 0; }
 .strong { font-weight: 700; }
 .editor-sheet { padding: 12px 22px 10px; }
-.saved { display: flex; justify-content: space-between; border-block-start: 1px solid var(--line-2); padding-block-start: 8px; margin-block-start: 10px; }
-.files { padding: 14px 18px; display: flex; flex-wrap: wrap; gap: 8px 12px; align-items: center; }
-.files ul { flex-basis: 100%; }
-.files.dropping { outline: 3px dashed var(--now); }
-.file { display: flex; align-items: center; gap: 10px; padding-block: 3px; }
-.pick:focus-within { outline: 3px solid var(--focus); outline-offset: 2px; }
 .dates { padding: 16px 18px; }
 .dates h2 { font-size: 16px; margin-block-end: 8px; }
 .why { margin-block-start: 10px; }
 .why summary { cursor: pointer; }
 .wide { width: 100%; min-height: 42px; }
-.other { padding: 14px; max-height: 240px; overflow: auto; }
-@media (max-width: 900px) { .columns { grid-template-columns: minmax(0, 1fr); } }
+.talk-place { border-block-start: 1px solid var(--line); padding-block-start: 14px; max-width: 720px; }
+.unread { margin-inline-start: 10px; padding: 1px 9px; border-radius: 10px; background: var(--surface-now); color: var(--text); font-size: 13px; }
+@media (max-width: 900px) { .columns { grid-template-columns: minmax(0, 1fr); } .editor-sheet { padding-inline: 14px; } }
 </style>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** The receipt of a hand-in, to look at and to print. */
 import type { MyPieceReply } from '@jolly/server/contract';
+import { ref } from 'vue';
 import { useI18n } from 'vue-i18n';
 import { useRoute } from 'vue-router';
 import { ask } from '../../api/client';
@@ -8,6 +9,7 @@ import { useLoad } from '../../api/use-load';
 import { whenText } from '../../time/format';
 import LoadGate from '../../ui/LoadGate.vue';
 import { useSession } from '../accounts';
+import { fingerprintOf } from './fingerprint';
 
 const { t } = useI18n();
 const route = useRoute();
@@ -15,6 +17,21 @@ const session = useSession();
 const id = String(route.params.id);
 const { state, value, why, reload } = useLoad(() => ask<MyPieceReply>('GET', `/api/my/work/${id}`));
 const print = () => window.print();
+
+/** Is this what I handed in? Compared here in the browser; the file goes nowhere. */
+const checked = ref<{ name: string; same: string | null }[]>([]);
+async function check(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement;
+  const files = [...(input.files ?? [])];
+  input.value = '';
+  const handed = value.value?.handIn?.files ?? [];
+  checked.value = await Promise.all(
+    files.map(async (file) => {
+      const fingerprint = await fingerprintOf(await file.arrayBuffer());
+      return { name: file.name, same: handed.find((one) => one.fingerprint === fingerprint)?.name ?? null };
+    }),
+  );
+}
 </script>
 
 <template>
@@ -24,14 +41,17 @@ const print = () => window.print();
       <article v-else class="sheet paper stack">
         <h1 dir="auto">{{ t('piece.receiptTitle', { title: value.handIn.receivedFor }) }}</h1>
         <dl class="facts">
-          <dt>{{ t('assignment.columns.student') }}</dt><dd dir="auto">{{ session.me?.givenName }} {{ session.me?.familyName }}</dd>
+          <dt>{{ t('assignment.columns.student') }}</dt><dd dir="auto">{{ value.team ? value.team.members.map((one) => `${one.givenName} ${one.familyName}`).join(', ') : `${session.me?.givenName} ${session.me?.familyName}` }}</dd>
+          <template v-if="value.team"><dt>{{ t('piece.receiptBy') }}</dt><dd dir="auto">{{ value.handIn.by }}</dd></template>
           <dt>{{ t('plan.class') }}</dt><dd>{{ value.piece.className }}</dd>
           <dt>{{ t('piece.receiptTime') }}</dt><dd>{{ whenText(value.handIn.at, value.piece.zone) }} ({{ value.piece.zone }})</dd>
           <dt>{{ t('piece.receiptVersion') }}</dt><dd>{{ value.handIn.version }}</dd>
           <dt>{{ t('piece.receiptCode') }}</dt><dd><strong>{{ value.handIn.receipt }}</strong></dd>
-          <dt>{{ t('compose.kinds.text') }}</dt><dd>{{ t('desk.words', { n: value.handIn.words }, value.handIn.words) }}</dd>
+          <dt>{{ t('compose.kinds.text') }}</dt><dd>{{ t('desk.words', { n: value.handIn.words }, value.handIn.words) }}<span v-if="value.handIn.textFingerprint" class="fingerprint block">{{ value.handIn.textFingerprint }}</span></dd>
+          <template v-for="one in value.handIn.sheets" :key="one.attachmentId"><dt dir="auto">{{ one.title }}</dt><dd class="fingerprint">{{ one.fingerprint }}</dd></template>
           <template v-for="file in value.handIn.files" :key="file.id"><dt dir="auto">{{ file.name }}</dt><dd class="fingerprint">{{ t('piece.receiptFingerprint') }} SHA-256<br />{{ file.fingerprint }}</dd></template>
         </dl>
+        <section class="no-print check stack"><h2>{{ t('piece.check') }}</h2><p class="muted small">{{ t('piece.checkHint') }}</p><div><label class="btn pick">{{ t('piece.checkChoose') }}<input class="hidden-text" type="file" multiple @change="check" /></label></div><ul v-if="checked.length > 0" class="plain" role="status"><li v-for="one in checked" :key="one.name" :class="one.same ? 'good' : 'alarm'" dir="auto">{{ one.same ? t('piece.checkSame', { name: one.name, handed: one.same }) : t('piece.checkOther', { name: one.name }) }}</li></ul></section>
         <div class="row no-print"><button class="btn main" @click="print">{{ t('piece.print') }}</button><RouterLink class="btn" :to="`/work/${id}`">{{ t('common.close') }}</RouterLink></div>
       </article>
     </div>
@@ -45,4 +65,8 @@ const print = () => window.print();
 .facts dt { color: var(--text-3); overflow-wrap: anywhere; }
 .facts dd { margin: 0; }
 .fingerprint { font: 13px/1.4 ui-monospace, monospace; overflow-wrap: anywhere; }
+.block { display: block; }
+.check { border-block-start: 1px solid var(--line); padding-block-start: 14px; }
+.check h2 { font-size: 16px; }
+.pick:focus-within { outline: 3px solid var(--focus); }
 </style>

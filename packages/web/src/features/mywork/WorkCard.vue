@@ -12,11 +12,13 @@ const { t, count, length, points, when } = useWords();
 const { kept } = useScope();
 
 const about = computed(() =>
-  [t(`state.${props.piece.state}`), props.piece.className, props.piece.how === 'inClass' ? t('work.inClass') : null, props.piece.points === null ? t('work.words') : count('common.points', Number(points(props.piece.points)))].filter(Boolean).join(' · '),
+  [t(`state.${props.piece.state}`), props.piece.className, props.piece.group ? t('work.inGroup', { name: props.piece.group }) : null, props.piece.how === 'inClass' ? t('work.inClass') : null, props.piece.points === null ? t('work.words') : count('common.points', Number(points(props.piece.points)))].filter(Boolean).join(' · '),
 );
 const date = computed(() => {
   const { piece } = props;
-  const { due, closes, opens } = piece.window;
+  const { closes, opens } = piece.window;
+  if (piece.againBy !== null) return { main: t('work.againBy', { when: when(piece.againBy, piece.zone) }), sub: piece.againBy < now() ? '' : t('work.left', { length: length(piece.againBy - now()) }), alarm: piece.overdue };
+  const { due } = piece.window;
   const day = due === null ? t('common.noDue') : when(due, piece.zone);
   if (piece.state === 'missing') return { main: closes === null ? t('assignment.stillAccepted') : t('work.closesIn', { length: length(closes - now()) }), sub: t('work.wasDue', { when: day }), alarm: true };
   if (piece.state === 'notOpen' && opens !== null) return { main: t('work.opensOn', { when: when(opens, piece.zone) }), sub: due === null ? '' : t('common.due', { when: day }), alarm: false };
@@ -24,7 +26,8 @@ const date = computed(() => {
 });
 /** How much of the time from issue to due is gone, in percent. */
 const gone = computed(() => {
-  const { issuedAt, window: { due, opens } } = props.piece;
+  const { issuedAt, againBy, window: { due: usual, opens } } = props.piece;
+  const due = againBy ?? usual;
   if (due === null || props.piece.state === 'missing') return null;
   const from = opens ?? issuedAt;
   return due <= from ? 100 : Math.min(100, Math.max(0, (100 * (now() - from)) / (due - from)));
@@ -36,7 +39,7 @@ const act = computed(() => (props.piece.how === 'inClass' || props.piece.state =
   <article class="sheet card" :style="{ '--own': `var(--hue-${piece.hue})` }">
     <div class="grow">
       <h3 dir="auto">{{ piece.title }}</h3>
-      <p class="muted small about"><SignalFlag :state="piece.state" /> {{ about }}</p>
+      <p class="muted small about"><SignalFlag :state="piece.state" /> {{ about }}<span v-if="piece.unread > 0" class="unread">{{ count('talk.unread', piece.unread) }}</span></p>
     </div>
     <div class="date">
       <p :class="{ alarm: date.alarm }"><strong>{{ date.main }}</strong></p>
@@ -52,6 +55,7 @@ const act = computed(() => (props.piece.how === 'inClass' || props.piece.state =
 .card::before { content: ''; position: absolute; inset-block: 0; inset-inline-start: 0; width: 7px; background: var(--own); }
 .card h3 { font-size: 17px; overflow-wrap: anywhere; }
 .about { display: flex; align-items: center; gap: 6px; flex-wrap: wrap; }
+.unread { padding: 0 8px; border-radius: 9px; background: var(--surface-now); color: var(--text); }
 .date { width: 190px; flex: none; }
 .bar { height: 6px; border-radius: 2px; background: var(--surface-2); margin-block-start: 5px; }
 .bar i { display: block; height: 100%; background: var(--own); border-radius: 2px; }

@@ -26,6 +26,9 @@ function aPiece(more: Partial<MyPiece> = {}): MyPiece {
     lateBy: 0,
     stillAccepted: false,
     overdue: false,
+    againBy: null,
+    group: null,
+    unread: 0,
     returned: null,
     ...more,
   };

@@ -22,19 +22,19 @@ afterEach(() => {
 const draftOn = (...answers: Parameters<typeof aWire>) => {
   const wire = aWire(...answers);
   globalThis.fetch = wire.fetch as typeof fetch;
-  const draft = scope.run(() => useDraft({ assignmentId: 'tides', userId: 'bao' }))!;
+  const draft = scope.run(() => useDraft({ name: 'tides', userId: 'bao', address: '/api/my/work/tides/text' }))!;
   return { wire, draft };
 };
 const stored = (text: RichText | null, version: number) => ({ text, version, savedAt: null });
 const saved = (version: number) => ({ status: 200, body: { savedAt: 1000 + version, version } });
-const kept = () => JSON.parse(localStorage.getItem(KEY) ?? 'null') as { text: RichText; version: number } | null;
+const kept = () => JSON.parse(localStorage.getItem(KEY) ?? 'null') as { text: RichText; version: number; base: RichText } | null;
 const later = (ms: number) => jest.advanceTimersByTimeAsync(ms);
 
 it('keeps each change in the browser at once, sends it soon, and lets go when the server has it', async () => {
   const { wire, draft } = draftOn(saved(1));
   draft.begin(stored(null, 0));
   draft.change(textOf('The tide'));
-  expect(kept()).toEqual({ text: textOf('The tide'), version: 0 });
+  expect(kept()).toMatchObject({ text: textOf('The tide'), version: 0 });
   expect(wire.sent).toHaveLength(0);
   await later(1000);
   expect(wire.sent[0]).toMatchObject({ verb: 'PUT', path: '/api/my/work/tides/text', body: { text: textOf('The tide'), version: 0 } });
@@ -48,7 +48,7 @@ it('typing on while it is sent goes with the next save, from the newer version',
   const first = draft.save();
   draft.change(textOf('one two'));
   await first;
-  expect(kept()).toEqual({ text: textOf('one two'), version: 1 });
+  expect(kept()).toEqual({ text: textOf('one two'), version: 1, base: textOf('one') });
   await later(1000);
   expect(wire.sent[1]!.body).toEqual({ text: textOf('one two'), version: 1 });
   expect(kept()).toBeNull();
@@ -82,25 +82,63 @@ it('what a closed tab left behind goes on where nobody wrote since', async () =>
   expect(wire.sent[0]!.body).toEqual({ text: textOf('never sent'), version: 3 });
 });
 
-it('what a closed tab left behind is shown beside what was written since, and neither is lost', async () => {
-  localStorage.setItem(KEY, JSON.stringify({ text: textOf('never sent'), version: 3 }));
+it('what a closed tab left behind is brought together with what was written elsewhere since', async () => {
+  localStorage.setItem(KEY, JSON.stringify({ text: textOf('one\nmine'), version: 3, base: textOf('one') }));
+  const { wire, draft } = draftOn(saved(6));
+  draft.begin(stored(textOf('from the phone\none'), 5));
+  expect([draft.text.value, draft.merged.value]).toEqual([textOf('from the phone\none\nmine'), 1]);
+  await later(1);
+  expect(wire.sent[0]!.body).toEqual({ text: textOf('from the phone\none\nmine'), version: 5 });
+  expect(kept()).toBeNull();
+});
+
+it('where both changed the same words both are shown, nothing is sent, and the one not chosen stays a version', async () => {
+  localStorage.setItem(KEY, JSON.stringify({ text: textOf('never sent'), version: 3, base: textOf('begun') }));
   const { wire, draft } = draftOn(saved(6));
   draft.begin(stored(textOf('from the phone'), 5));
   expect([draft.status.value, draft.text.value, draft.other.value?.text]).toEqual(['conflict', textOf('never sent'), textOf('from the phone')]);
   await later(10_000);
   expect(wire.sent).toHaveLength(0);
   await draft.keepMine();
-  expect(wire.sent[0]!.body).toEqual({ text: textOf('never sent'), version: 5 });
+  expect(wire.sent[0]!.body).toEqual({ text: textOf('never sent'), version: 5, keepBefore: true });
 });
 
-it('two tabs: the later one is shown the other and chooses', async () => {
-  const { draft } = draftOn({ status: 409, body: { type: 'conflict.changedMeanwhile', title: 'changed', status: 409, current: { text: textOf('other tab'), version: 2 } } });
-  draft.begin(stored(null, 1));
+it('two tabs: the other one is chosen, and what was here is sent first', async () => {
+  const conflict = { status: 409, body: { type: 'conflict.changedMeanwhile', title: 'changed', status: 409, current: { text: textOf('other tab'), version: 2 } } };
+  const { wire, draft } = draftOn(conflict, saved(3), saved(4));
+  draft.begin(stored(textOf('begun'), 1));
   draft.change(textOf('this tab'));
   expect(await draft.save()).toBe(false);
   expect([draft.status.value, draft.other.value]).toEqual(['conflict', { text: textOf('other tab'), version: 2 }]);
-  draft.takeOther();
+  await draft.takeOther();
   expect([draft.status.value, draft.text.value, kept()]).toEqual(['saved', textOf('other tab'), null]);
+  expect(wire.sent.slice(1).map((one) => one.body)).toEqual([
+    { text: textOf('this tab'), version: 2, keepBefore: true },
+    { text: textOf('other tab'), version: 3, keepBefore: true },
+  ]);
+});
+
+it('two devices in two paragraphs: both go in, without anybody being asked', async () => {
+  const conflict = { status: 409, body: { type: 'conflict.changedMeanwhile', title: 'changed', status: 409, current: { text: textOf('one, by phone\ntwo'), version: 2 } } };
+  const { wire, draft } = draftOn(conflict, saved(3));
+  draft.begin(stored(textOf('one\ntwo'), 1));
+  draft.change(textOf('one\ntwo, at the desk'));
+  expect(await draft.save()).toBe(true);
+  expect(wire.sent[1]!.body).toEqual({ text: textOf('one, by phone\ntwo, at the desk'), version: 2 });
+  expect([draft.status.value, draft.merged.value, kept()]).toEqual(['saved', 1, null]);
+});
+
+it('takes in what a member of the group saved: as it is, or together with what is being typed', async () => {
+  const { wire, draft } = draftOn(saved(4));
+  draft.begin(stored(textOf('one\ntwo'), 1));
+  draft.refresh(stored(textOf('one\ntwo\nthree'), 2));
+  expect([draft.text.value, draft.status.value]).toEqual([textOf('one\ntwo\nthree'), 'saved']);
+  draft.change(textOf('ONE\ntwo\nthree'));
+  draft.refresh(stored(textOf('one\ntwo\nTHREE'), 3));
+  await later(1);
+  expect(wire.sent[0]!.body).toEqual({ text: textOf('ONE\ntwo\nTHREE'), version: 3 });
+  draft.refresh(stored(textOf('older'), 2));
+  expect(draft.text.value).toEqual(textOf('ONE\ntwo\nTHREE'));
 });
 
 it('a refusal is said and not tried again, and the text stays here', async () => {
@@ -108,7 +146,7 @@ it('a refusal is said and not tried again, and the text stays here', async () =>
   draft.begin(stored(null, 0));
   draft.change(textOf('too late'));
   await later(30_000);
-  expect([draft.status.value, draft.refusal.value, wire.left]).toEqual(['refused', 'This closed on Wed 2 Dec.', []]);
+  expect([draft.status.value, draft.refusal.value, wire.left]).toEqual(['refused', { code: 'piece.closed', title: 'This closed on Wed 2 Dec.' }, []]);
   expect(kept()?.text).toEqual(textOf('too late'));
 });
 

@@ -1,5 +1,4 @@
-import { EMPTY_TEXT, type RichText } from '@jolly/core';
-import type { SaveTextReply } from '@jolly/server/contract';
+import { EMPTY_TEXT, mergeTexts, type RichText } from '@jolly/core';
 import { onScopeDispose, ref } from 'vue';
 import { ApiProblem, ask, now } from '../../api/client';
 
@@ -9,42 +8,87 @@ const TRY_AGAIN_AFTER_MS = 5000;
 interface Kept {
   text: RichText;
   version: number;
+  /** the text that was changed, for bringing two changes together */
+  base?: RichText;
+}
+/** A text as the server has it. */
+export interface Stored {
+  text: RichText | null;
+  version: number;
+  savedAt?: number | null;
 }
 
 /**
  * A text that is saved as one types. Each change is first kept in this browser, so that neither a broken
  * line nor an ended session nor a closed tab loses it, and then sent; what is kept is let go only when the
- * server has it.
+ * server has it. What somebody else saved meanwhile is brought together with it; where both changed the
+ * same words both are kept and a person chooses.
+ *
+ * @param name tells texts of one person in one browser apart
+ * @param address of the text; it takes `{ text, version }` and replies with the version it now has
  */
-export function useDraft({ assignmentId, userId }: { assignmentId: string; userId: string }) {
-  const key = `jolly-draft ${userId} ${assignmentId}`;
+export function useDraft({ name, userId, address }: { name: string; userId: string; address: string }) {
+  const key = `jolly-draft ${userId} ${name}`;
   const text = ref<RichText>(EMPTY_TEXT);
   const savedAt = ref<number | null>(null);
   const status = ref<'saved' | 'changed' | 'saving' | 'kept' | 'conflict' | 'refused'>('saved');
   const other = ref<Kept | null>(null);
-  const refusal = ref('');
+  const refusal = ref<{ code: string; title: string }>({ code: '', title: '' });
+  /** how often something written elsewhere was brought together with what is here */
+  const merged = ref(0);
   let version = 0;
+  let base: RichText = EMPTY_TEXT;
+  /** what the server has at the next save is kept as a version of its own */
+  let keepBefore = false;
   let timer: ReturnType<typeof setTimeout> | undefined;
   let running: Promise<void> | null = null;
 
-  function begin(stored: { text: RichText | null; version: number; savedAt: number | null }): void {
+  const keep = () => localStorage.setItem(key, JSON.stringify({ text: text.value, version, base } satisfies Kept));
+
+  /** Takes in what the server has beside what is here: together, or as two to choose from. */
+  function meet(theirs: Stored): void {
+    const there = theirs.text ?? EMPTY_TEXT;
+    const both = mergeTexts({ base, mine: text.value, theirs: there });
+    if (both === null) {
+      other.value = { text: there, version: theirs.version };
+      status.value = 'conflict';
+      return;
+    }
+    version = theirs.version;
+    base = there;
+    text.value = both;
+    merged.value += 1;
+    keep();
+    status.value = 'changed';
+    plan(0);
+  }
+
+  function begin(stored: Stored): void {
     version = stored.version;
-    savedAt.value = stored.savedAt;
-    text.value = stored.text ?? EMPTY_TEXT;
+    savedAt.value = stored.savedAt ?? null;
+    text.value = base = stored.text ?? EMPTY_TEXT;
     status.value = 'saved';
     const kept = JSON.parse(localStorage.getItem(key) ?? 'null') as Kept | null;
     if (!kept) return;
     if (JSON.stringify(kept.text) === JSON.stringify(stored.text)) return localStorage.removeItem(key);
     // Something typed here never reached the server. If nobody else wrote meanwhile it simply goes on.
+    text.value = kept.text;
     if (kept.version === stored.version) {
-      text.value = kept.text;
       status.value = 'changed';
       plan(0);
     } else {
-      other.value = { text: text.value, version };
-      text.value = kept.text;
-      status.value = 'conflict';
+      base = kept.base ?? EMPTY_TEXT;
+      meet(stored);
     }
+  }
+  /** Takes what somebody else, or this person elsewhere, has saved since. */
+  function refresh(stored: Stored): void {
+    if (stored.version <= version || running || status.value === 'conflict') return;
+    if (status.value === 'saved') {
+      version = stored.version;
+      text.value = base = stored.text ?? EMPTY_TEXT;
+      savedAt.value = stored.savedAt ?? null;
+    } else meet(stored);
   }
   function plan(after: number): void {
     clearTimeout(timer);
@@ -52,7 +96,7 @@ export function useDraft({ assignmentId, userId }: { assignmentId: string; userI
   }
   function change(changed: RichText): void {
     text.value = changed;
-    localStorage.setItem(key, JSON.stringify({ text: changed, version } satisfies Kept));
+    keep();
     if (status.value === 'conflict') return;
     status.value = 'changed';
     plan(SAVE_AFTER_MS);
@@ -63,29 +107,31 @@ export function useDraft({ assignmentId, userId }: { assignmentId: string; userI
     while (running) await running;
     if (status.value === 'saved') return true;
     if (status.value === 'conflict') return false;
+    let met = false;
     running = (async () => {
       const sent = text.value;
       status.value = 'saving';
       try {
-        const reply = await ask<SaveTextReply>('PUT', `/api/my/work/${assignmentId}/text`, { body: { text: sent, version } });
+        const reply = await ask<{ version: number; savedAt?: number }>('PUT', address, { body: { text: sent, version, ...(keepBefore ? { keepBefore } : {}) } });
+        keepBefore = false;
         version = reply.version;
-        savedAt.value = reply.savedAt;
+        base = sent;
+        savedAt.value = reply.savedAt ?? now();
         if (text.value === sent) {
           localStorage.removeItem(key);
           status.value = 'saved';
         } else {
-          localStorage.setItem(key, JSON.stringify({ text: text.value, version } satisfies Kept));
+          keep();
           status.value = 'changed';
           plan(SAVE_AFTER_MS);
         }
       } catch (error) {
         const problem = error instanceof ApiProblem ? error : null;
         if (problem?.code === 'conflict.changedMeanwhile') {
-          const current = problem.current as { text: RichText | null; version: number };
-          other.value = { text: current.text ?? EMPTY_TEXT, version: current.version };
-          status.value = 'conflict';
+          meet(problem.current as Stored);
+          met = (status.value as string) === 'changed';
         } else if (problem && problem.status >= 400 && problem.status < 500) {
-          refusal.value = problem.title;
+          refusal.value = { code: problem.code, title: problem.title };
           status.value = 'refused';
         } else {
           status.value = 'kept';
@@ -96,21 +142,24 @@ export function useDraft({ assignmentId, userId }: { assignmentId: string; userI
       }
     })();
     await running;
-    return (status.value as string) === 'saved';
+    // What was brought together goes on its way at once.
+    return met ? save() : (status.value as string) === 'saved';
   }
-  async function keepMine(): Promise<void> {
-    if (other.value) version = other.value.version;
+  /** Goes on with what is here; what the server had stays as a version. */
+  async function keepMine(): Promise<boolean> {
+    if (other.value) ({ version, text: base } = other.value);
     other.value = null;
+    keepBefore = true;
     status.value = 'changed';
-    await save();
+    return save();
   }
-  function takeOther(): void {
-    if (!other.value) return;
-    ({ text: text.value, version } = other.value);
-    other.value = null;
-    localStorage.removeItem(key);
-    status.value = 'saved';
-    savedAt.value = now();
+  /** Goes on with what the server had; what was here is sent first, so that it stays as a version. */
+  async function takeOther(): Promise<void> {
+    const theirs = other.value;
+    if (!theirs || !(await keepMine())) return;
+    keepBefore = true;
+    change(theirs.text);
+    await save();
   }
   const online = () => status.value === 'kept' && plan(0);
   window.addEventListener('online', online);
@@ -118,5 +167,6 @@ export function useDraft({ assignmentId, userId }: { assignmentId: string; userI
     clearTimeout(timer);
     window.removeEventListener('online', online);
   });
-  return { text, savedAt, status, other, refusal, begin, change, save, keepMine, takeOther };
+  return { text, savedAt, status, other, refusal, merged, begin, refresh, change, save, keepMine, takeOther };
 }
+export type Draft = ReturnType<typeof useDraft>;

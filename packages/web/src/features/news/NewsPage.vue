@@ -38,14 +38,17 @@ function sentence(item: NewsItem): string {
       return to ? t('news.granted', { title, when: day(item, to.due) }) : t('news.declined', { title });
     case 'asked':
     case 'inLate':
+    case 'groupIn':
+    case 'message':
+    case 'nudge':
       return t(`news.${kind}`, { who, title });
     default:
       return t(`news.${kind}`, { title });
   }
 }
-const address = (item: NewsItem) => (item.kind === 'asked' ? '/today' : student.value ? `/work/${item.assignmentId}` : `/assignments/${item.assignmentId}`);
+const address = (item: NewsItem) => (item.kind === 'asked' ? '/today' : student.value ? `/work/${item.assignmentId}` : item.kind === 'message' ? `/assignments/${item.assignmentId}/follow/${item.studentId}` : `/assignments/${item.assignmentId}`);
 
-const KINDS = computed<NewsKind[]>(() => (student.value ? ['issued', 'dates', 'excused', 'returned', 'answered'] : ['asked', 'inLate']));
+const KINDS = computed<NewsKind[]>(() => (student.value ? ['issued', 'dates', 'excused', 'returned', 'answered', 'message', 'nudge', 'groupIn'] : ['asked', 'message', 'inLate']));
 const settings = ref<TellingSettings | null>(null);
 const saved = ref(false);
 async function openSettings(event: Event): Promise<void> {

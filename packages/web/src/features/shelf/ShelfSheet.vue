@@ -51,7 +51,7 @@ const takeOff = () =>
           <datalist id="folders"><option v-for="one in folders" :key="one" :value="one" /></datalist>
         </div>
         <RubricGrid v-if="body.kind === 'rubric'" v-model="body.rubric" :aims="[]" />
-        <RichTextEditor v-else-if="body.kind === 'worksheet'" v-model="body.text" class="sheet written" tall :label="t('attach.worksheet')" :placeholder="t('attach.worksheetPlaceholder')" :keep-picture="keepPicture" />
+        <RichTextEditor v-else-if="body.kind === 'worksheet'" v-model="body.text" class="sheet written" tall worksheet :label="t('attach.worksheet')" :placeholder="t('attach.worksheetPlaceholder')" :keep-picture="keepPicture" />
       </template>
       <template v-else>
         <h2 dir="auto">{{ item.title }}</h2><p class="muted">{{ t('shelf.sharedBy', { name: item.owner }) }}</p>

@@ -5,10 +5,14 @@ import type { PDFDocumentProxy } from 'pdfjs-dist';
 import { nextTick, onBeforeUnmount, ref, watch } from 'vue';
 import { useI18n } from 'vue-i18n';
 
+/** More are for a reader of one's own; each page drawn takes memory. */
+const MOST_PAGES = 200;
 const props = defineProps<{ address: string }>();
 const { t } = useI18n();
 const box = ref<HTMLElement | null>(null);
 const pages = ref(0);
+const all = ref(0);
+const locked = ref(false);
 const state = ref<'loading' | 'ready' | 'failed'>('loading');
 let pdf: PDFDocumentProxy | null = null;
 const drawn = new Set<number>();
@@ -31,14 +35,16 @@ async function load(): Promise<void> {
     const [{ getDocument, GlobalWorkerOptions }, { default: worker }] = await Promise.all([import('pdfjs-dist'), import('pdfjs-dist/build/pdf.worker.min.mjs?url')]);
     GlobalWorkerOptions.workerSrc = worker;
     pdf = await getDocument({ url: props.address, isEvalSupported: false, enableXfa: false }).promise;
-    pages.value = Math.min(pdf.numPages, 200);
+    all.value = pdf.numPages;
+    pages.value = Math.min(pdf.numPages, MOST_PAGES);
     state.value = 'ready';
     await nextTick();
     box.value?.querySelectorAll('canvas').forEach((canvas, index) => {
       const { stop } = useIntersectionObserver(canvas, ([entry]) => entry?.isIntersecting && void draw(index + 1, canvas), { rootMargin: '600px' });
       stops.push(stop);
     });
-  } catch {
+  } catch (error) {
+    locked.value = (error as Error).name === 'PasswordException';
     state.value = 'failed';
   }
 }
@@ -52,8 +58,8 @@ onBeforeUnmount(() => {
 <template>
   <div ref="box" class="pdf">
     <p v-if="state === 'loading'" class="muted" role="status">{{ t('desk.loadingFile') }}</p>
-    <p v-else-if="state === 'failed'" class="note bad">{{ t('desk.pdfFailed') }}</p>
-    <template v-else><canvas v-for="page in pages" :key="page" role="img" :aria-label="t('desk.page', { a: page, b: pages })" /></template>
+    <p v-else-if="state === 'failed'" class="note bad">{{ t(locked ? 'files.pdfLocked' : 'desk.pdfFailed') }}</p>
+    <template v-else><canvas v-for="page in pages" :key="page" role="img" :aria-label="t('desk.page', { a: page, b: pages })" /><p v-if="all > pages" class="note">{{ t('files.firstPages', { a: pages, b: all }) }}</p></template>
   </div>
 </template>
 

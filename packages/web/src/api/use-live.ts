@@ -1,0 +1,59 @@
+import { onScopeDispose, watch } from 'vue';
+
+const POLL_EVERY_MS = 8000;
+const TRY_STREAM_AGAIN_MS = 60_000;
+
+/**
+ * Hears of changes as they happen, by server-sent events; where no stream gets through (an old proxy, a server
+ * that restarts) it asks again and again instead.
+ *
+ * @param address of the stream; null: nothing to listen to
+ * @param onChange what was said, or null when it is only time to look again
+ */
+export function useLive<T>(address: () => string | null, onChange: (event: T | null) => void): void {
+  let stream: EventSource | null = null;
+  let polling: ReturnType<typeof setInterval> | undefined;
+  let again: ReturnType<typeof setTimeout> | undefined;
+  let broke = false;
+
+  function close(): void {
+    stream?.close();
+    stream = null;
+    clearInterval(polling);
+    clearTimeout(again);
+    polling = undefined;
+  }
+  function poll(): void {
+    polling ??= setInterval(() => onChange(null), POLL_EVERY_MS);
+  }
+  function open(at: string): void {
+    stream?.close();
+    stream = new EventSource(at);
+    stream.onopen = () => {
+      clearInterval(polling);
+      polling = undefined;
+      // What happened while the line was broken was not said to us.
+      if (broke) onChange(null);
+      broke = false;
+    };
+    stream.onmessage = ({ data }: MessageEvent<string>) => onChange(JSON.parse(data) as T);
+    stream.onerror = () => {
+      broke = true;
+      poll();
+      if (stream?.readyState !== EventSource.CLOSED) return;
+      clearTimeout(again);
+      again = setTimeout(() => open(at), TRY_STREAM_AGAIN_MS);
+    };
+  }
+  watch(
+    address,
+    (at) => {
+      close();
+      if (at === null) return;
+      if (typeof EventSource === 'undefined') poll();
+      else open(at);
+    },
+    { immediate: true },
+  );
+  onScopeDispose(close);
+}

@@ -1,0 +1,48 @@
+<script setup lang="ts">
+/** A file: pictures, PDFs, sound and film shown in place, texts and tables as their words, everything else to download. */
+import { computed } from 'vue';
+import { useI18n } from 'vue-i18n';
+import PdfView from './PdfView.vue';
+import { sizeText } from './size-text';
+import WordsView from './WordsView.vue';
+
+const props = defineProps<{ file: { id: string; name: string; size: number; mediaType: string; pixels?: number | null } }>();
+const { t } = useI18n();
+
+/** Unpacked, more pixels than these would fill a browser's memory. */
+const MOST_PIXELS = 100_000_000;
+const WORDS = /\.(docx|odt|xlsx|csv|tsv|txt|md|json|xml|html?|css|js|ts|py|java|c|cpp|h|cs|rb|go|rs|php|sql|sh|r|tex|ya?ml|ini|log|srt|vtt)$/i;
+
+const address = computed(() => `/api/files/${props.file.id}`);
+const inline = computed(() => `${address.value}?as=inline`);
+const kind = computed(() => {
+  const { mediaType, name, pixels } = props.file;
+  if (/^image\/(png|jpeg|gif|webp)$/.test(mediaType)) return (pixels ?? 0) > MOST_PIXELS ? 'tooManyPixels' : 'picture';
+  if (mediaType === 'application/pdf') return 'pdf';
+  if (mediaType.startsWith('audio/')) return 'sound';
+  if (mediaType.startsWith('video/')) return 'film';
+  return mediaType === 'text/plain' || WORDS.test(name) ? 'words' : 'none';
+});
+</script>
+
+<template>
+  <figure class="file">
+    <img v-if="kind === 'picture'" :src="inline" :alt="file.name" loading="lazy" />
+    <p v-else-if="kind === 'tooManyPixels'" class="muted">{{ t('files.tooManyPixels', { n: Math.round((file.pixels ?? 0) / 1_000_000) }) }}</p>
+    <PdfView v-else-if="kind === 'pdf'" :address="inline" />
+    <audio v-else-if="kind === 'sound'" controls preload="metadata" :src="inline" :aria-label="file.name" />
+    <video v-else-if="kind === 'film'" controls preload="metadata" :src="inline" :aria-label="file.name" />
+    <WordsView v-else-if="kind === 'words'" :address="address" />
+    <figcaption class="row">
+      <strong class="grow clip" dir="auto">{{ file.name }}</strong><span class="muted small">{{ sizeText(file.size) }}</span>
+      <a class="btn" :href="address" download>{{ t('desk.download') }}<span class="hidden-text"> {{ file.name }}</span></a>
+    </figcaption>
+  </figure>
+</template>
+
+<style scoped>
+.file { margin: 0 0 18px; }
+img, video { max-width: 100%; display: block; border-radius: 6px; border: 1px solid var(--line); }
+audio { width: 100%; }
+figcaption { margin-block-start: 8px; }
+</style>

@@ -1,0 +1,39 @@
+<script setup lang="ts">
+/** How it went, in the student's own view: one of three, and a line if they like. Their teachers see it. */
+import type { Went, WentView } from '@jolly/server/contract';
+import { ref, watch } from 'vue';
+import { useI18n } from 'vue-i18n';
+import { ask } from '../../api/client';
+import { useAttempt } from '../../api/use-attempt';
+
+const props = defineProps<{ assignmentId: string; went: WentView | null }>();
+const emit = defineEmits<{ said: [] }>();
+const { t } = useI18n();
+const { problem, busy, attempt } = useAttempt();
+const WAYS: readonly Went[] = ['flowed', 'hardGoing', 'stuck'];
+const how = ref<Went | null>(null);
+const line = ref('');
+const said = ref(false);
+watch(() => props.went, (went) => {
+  how.value = went?.how ?? null;
+  line.value = went?.line ?? '';
+}, { immediate: true });
+const say = (chosen: Went | null) =>
+  attempt(async () => {
+    how.value = chosen ?? how.value;
+    if (!how.value) return;
+    await ask('PUT', `/api/my/work/${props.assignmentId}/went`, { body: { how: how.value, line: line.value.trim() } satisfies WentView });
+    said.value = true;
+    emit('said');
+  });
+</script>
+
+<template>
+  <div class="stack">
+    <p><strong>{{ t('went.ask') }}</strong></p>
+    <div class="row wrap" role="group" :aria-label="t('went.ask')"><button v-for="one in WAYS" :key="one" type="button" class="chip" :aria-pressed="how === one" :disabled="busy" @click="say(one)">{{ t(`went.${one}`) }}</button></div>
+    <form v-if="how" class="row" @submit.prevent="say(null)"><input v-model="line" class="field grow" maxlength="500" dir="auto" :placeholder="t('went.line')" :aria-label="t('went.line')" /><button class="btn" :disabled="busy || line.trim() === (went?.line ?? '')">{{ t('went.say') }}</button></form>
+    <p v-if="said" class="small muted" role="status">{{ t('went.said') }}</p>
+    <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+  </div>
+</template>

@@ -1,0 +1,53 @@
+<script setup lang="ts">
+/** One's own copy of a worksheet, saved as one writes; a later correction by the teacher is offered. */
+import { hasAnswerSpaces } from '@jolly/core';
+import type { SheetView } from '@jolly/server/contract';
+import { computed, watch } from 'vue';
+import { ask } from '../../api/client';
+import { useAttempt } from '../../api/use-attempt';
+import RichTextEditor from '../../ui/RichTextEditor.vue';
+import RichTextView from '../../ui/RichTextView.vue';
+import { useWords } from '../../ui/use-words';
+import DraftNotes from './DraftNotes.vue';
+import { useDraft } from './use-draft';
+
+const props = defineProps<{ assignmentId: string; userId: string; sheet: SheetView; zone: string }>();
+const emit = defineEmits<{ corrected: [] }>();
+const { t } = useWords();
+const { problem, busy, attempt } = useAttempt();
+const address = `/api/my/work/${props.assignmentId}/sheets/${props.sheet.attachmentId}`;
+const draft = useDraft({ name: `${props.assignmentId} ${props.sheet.attachmentId}`, userId: props.userId, address });
+draft.begin(props.sheet);
+watch(() => props.sheet, (newer) => draft.refresh(newer));
+const onlyAnswers = computed(() => hasAnswerSpaces(props.sheet.text));
+
+const correct = () =>
+  attempt(async () => {
+    await draft.save();
+    const newer = await ask<SheetView>('POST', `${address}/correction`, { body: { version: props.sheet.version } });
+    draft.begin(newer);
+    emit('corrected');
+  });
+defineExpose({ save: draft.save, status: draft.status });
+</script>
+
+<template>
+  <section class="sheet editor-sheet" :aria-label="sheet.title">
+    <h3 dir="auto">{{ sheet.title }}</h3>
+    <p class="muted small">{{ t(onlyAnswers ? 'sheets.onlySpaces' : 'sheets.allOfIt') }}</p>
+    <div v-if="sheet.corrected" class="note stack">
+      <p>{{ t('sheets.corrected') }}</p>
+      <details><summary>{{ t('sheets.lookCorrected') }}</summary><RichTextView class="sheet other" :text="sheet.corrected" /></details>
+      <div><button type="button" class="btn" :disabled="busy" @click="correct">{{ t('sheets.takeCorrected') }}</button></div>
+      <p v-if="problem" class="alarm small" role="alert">{{ problem.title }}</p>
+    </div>
+    <RichTextEditor :key="String(onlyAnswers)" :model-value="draft.text.value" :only-answers="onlyAnswers" :label="sheet.title" :placeholder="t('piece.textPlaceholder')" @update:model-value="draft.change" />
+    <DraftNotes :draft="draft" :zone="zone" />
+  </section>
+</template>
+
+<style scoped>
+.editor-sheet { padding: 12px 22px 10px; }
+.editor-sheet > * + * { margin-block-start: 8px; }
+.other { padding: 14px; max-height: 300px; overflow: auto; }
+</style>

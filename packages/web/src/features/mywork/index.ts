@@ -1,0 +1,2 @@
+/** Students' own work. */
+export { default as VersionsSheet } from './VersionsSheet.vue';

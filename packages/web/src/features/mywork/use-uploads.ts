@@ -1,0 +1,193 @@
+import type { WorkFile } from '@jolly/server/contract';
+import { createStore, del, get, keys, set } from 'idb-keyval';
+import { onScopeDispose, ref } from 'vue';
+import { ApiProblem, ask, csrfToken } from '../../api/client';
+import { reduced } from './reduce-photo';
+
+/** A file on its way, as this browser keeps it until the server has it whole. */
+interface KeptUpload {
+  userId: string;
+  assignmentId: string;
+  name: string;
+  blob: Blob;
+  /** where its bytes go, once the server has said so */
+  address: string | null;
+  at: number;
+}
+/** The same as it is shown. */
+export interface Upload {
+  key: string;
+  name: string;
+  size: number;
+  /** how much is there, from 0 to 1 */
+  share: number;
+  state: 'reducing' | 'sending' | 'waiting' | 'refused';
+  why: string;
+}
+
+const MOST_AT_ONCE = 2;
+/** What tells that the bytes are not to be tried again as they are. */
+const HOPELESS = new Set(['file.tooLarge', 'file.empty', 'file.tooMany', 'piece.kindNotAccepted', 'access.role', 'thing.unknown']);
+
+const shelf = () => createStore('jolly-uploads', 'files');
+
+/**
+ * Files on their way to the server. Each is first kept in this browser and let go only when the server has it
+ * whole: a broken line, a closed tab or a restart goes on from where it was. Large photos are made smaller first.
+ */
+export function useUploads({ assignmentId, userId, onAttached }: { assignmentId: string; userId: string; onAttached: (file: WorkFile) => void }) {
+  const uploads = ref<Upload[]>([]);
+  const stops = new Map<string, () => void>();
+  let store: ReturnType<typeof shelf> | null = null;
+  let running = 0;
+  let over = false;
+
+  const shown = (key: string) => uploads.value.find((one) => one.key === key);
+  const kept = async (key: string) => (store ? await get<KeptUpload>(key, store).catch(() => undefined) : undefined) ?? memory.get(key);
+  // Where the browser keeps nothing (a private window, no room) the file is at least kept as long as the tab is open.
+  const memory = new Map<string, KeptUpload>();
+  async function keep(key: string, upload: KeptUpload): Promise<void> {
+    memory.set(key, upload);
+    if (store) await set(key, upload, store).catch(() => undefined);
+  }
+  async function letGo(key: string): Promise<void> {
+    memory.delete(key);
+    stops.delete(key);
+    uploads.value = uploads.value.filter((one) => one.key !== key);
+    if (store) await del(key, store).catch(() => undefined);
+  }
+
+  /** Sends the bytes by the open protocol tus: what is there already is not sent again. */
+  async function send(key: string, upload: KeptUpload): Promise<string> {
+    const { Upload: TusUpload } = await import('tus-js-client');
+    return new Promise((done, failed) => {
+      const sending = new TusUpload(upload.blob, {
+        endpoint: '/api/my/uploads',
+        uploadUrl: upload.address,
+        chunkSize: 4 * 1024 * 1024,
+        retryDelays: null,
+        storeFingerprintForResuming: false,
+        metadata: { assignmentId: upload.assignmentId, name: upload.name },
+        headers: { 'X-CSRF-Token': csrfToken() },
+        onUploadUrlAvailable: () => void keep(key, { ...upload, address: sending.url }),
+        onProgress: (sent, total) => {
+          const one = shown(key);
+          if (one) one.share = total === 0 ? 1 : sent / total;
+        },
+        onSuccess: () => done(sending.url!),
+        onError: (error) => {
+          const response = 'originalResponse' in error ? error.originalResponse : null;
+          const body = response?.getBody() ?? '';
+          let reply: { type?: string; title?: string } = {};
+          try {
+            reply = JSON.parse(body) as typeof reply;
+          } catch {
+            // Not a reply of ours: the line broke, or something between us answered.
+          }
+          failed(reply.type ? new ApiProblem(reply.type, reply.title ?? '', response!.getStatus()) : new ApiProblem('network', '', 0));
+        },
+      });
+      stops.set(key, () => void sending.abort());
+      sending.start();
+    });
+  }
+
+  async function go(key: string): Promise<void> {
+    const one = shown(key);
+    if (!one || over || running >= MOST_AT_ONCE) return;
+    // Taken: nobody else begins with it.
+    stops.set(key, () => undefined);
+    const upload = await kept(key);
+    if (!upload) return void letGo(key);
+    running += 1;
+    try {
+      const address = await send(key, upload);
+      const file = await ask<WorkFile>('POST', `${new URL(address, location.href).pathname}/finish`);
+      await letGo(key);
+      onAttached(file);
+    } catch (error) {
+      const problem = error instanceof ApiProblem ? error : new ApiProblem('network', '', 0);
+      const now = shown(key);
+      if (!now || over) return;
+      if (problem.code === 'upload.gone' && upload.address) {
+        // The server has forgotten it: from the start, for the file is still here.
+        await keep(key, { ...upload, address: null });
+        now.state = 'waiting';
+      } else if (problem.code === 'session.needed' || problem.code === 'request.csrf') {
+        // Asking anything else brings the sign-in over the page; then it goes on.
+        now.state = 'waiting';
+        void ask('GET', `/api/my/work/${assignmentId}`).catch(() => undefined);
+      } else if (problem.status >= 400 && problem.status < 500) {
+        now.state = 'refused';
+        now.why = problem.title;
+        // What can never go in is not kept; what is only too late stays, should there be more time.
+        if (HOPELESS.has(problem.code) && store) await del(key, store).catch(() => undefined);
+      } else now.state = 'waiting';
+    } finally {
+      running -= 1;
+      if (!over) next();
+    }
+  }
+  function next(): void {
+    const sendable = uploads.value.find((one) => one.state === 'sending' && !stops.has(one.key));
+    if (sendable) void go(sendable.key);
+  }
+  /** Tries again what waits for the line. */
+  function again(): void {
+    for (const one of uploads.value) {
+      if (one.state !== 'waiting') continue;
+      one.state = 'sending';
+      stops.delete(one.key);
+    }
+    next();
+    next();
+  }
+
+  /** Takes files: kept here first, photos made smaller, then sent. */
+  async function add(files: Iterable<File>): Promise<void> {
+    for (const file of files) {
+      const key = `${userId} ${assignmentId} ${crypto.randomUUID()}`;
+      uploads.value.push({ key, name: file.name, size: file.size, share: 0, state: 'reducing', why: '' });
+      void (async () => {
+        const smaller = await reduced(file);
+        const one = shown(key);
+        if (!one) return;
+        await keep(key, { userId, assignmentId, name: smaller.name, blob: smaller, address: null, at: Date.now() });
+        Object.assign(one, { name: smaller.name, size: smaller.size, state: 'sending' });
+        next();
+      })();
+    }
+  }
+  async function stop(key: string): Promise<void> {
+    stops.get(key)?.();
+    const upload = await kept(key);
+    await letGo(key);
+    if (upload?.address) void ask('DELETE', new URL(upload.address, location.href).pathname).catch(() => undefined);
+  }
+
+  /** Goes on with what an earlier visit left behind. */
+  async function resume(): Promise<void> {
+    try {
+      store = shelf();
+      const all = (await keys<string>(store)).filter((key) => key.startsWith(`${userId} ${assignmentId} `) && !shown(key));
+      for (const key of all) {
+        const upload = await kept(key);
+        if (upload) uploads.value.push({ key, name: upload.name, size: upload.blob.size, share: 0, state: 'sending', why: '' });
+      }
+    } catch {
+      store = null;
+    }
+    next();
+    next();
+  }
+  const online = () => again();
+  window.addEventListener('online', online);
+  const timer = setInterval(() => uploads.value.some((one) => one.state === 'waiting') && again(), 5000);
+  onScopeDispose(() => {
+    over = true;
+    clearInterval(timer);
+    window.removeEventListener('online', online);
+    for (const halt of stops.values()) halt();
+  });
+  return { uploads, add, stop, again, resume };
+}
