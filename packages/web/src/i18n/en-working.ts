@@ -41,8 +41,10 @@ export const working = {
     refused: { voice: 'The microphone cannot be used. Allow it in the browser, or add a recording as a file.', film: 'Camera or microphone cannot be used. Allow them in the browser, or add a film as a file.' },
   },
   sheets: {
-    onlySpaces: 'Your own copy. Write in the marked spaces.',
-    allOfIt: 'Your own copy. Write anywhere on it.',
+    own: 'Your own copy.',
+    groups: 'One copy for your group.',
+    onlySpaces: 'Write in the marked spaces.',
+    allOfIt: 'Write anywhere on it.',
     corrected: 'Your teacher has corrected this worksheet since you began. You can take the corrected one; what you wrote goes along, and the sheet as it is now stays among your versions.',
     lookCorrected: 'Look at the corrected worksheet',
     takeCorrected: 'Take the corrected one with my answers',

@@ -39,7 +39,9 @@ export const keptFileRoutes = ({ keptFiles, fetching, fileStore }: Pick<Services
         ETag: `"${file.fingerprint}"`,
       });
       // With ranges, so that sound and film can be heard from any moment.
-      await new Promise<void>((done, failed) => res.sendFile(bytes.path, { dotfiles: 'allow', cacheControl: false, lastModified: false }, (error) => (error && !res.headersSent ? failed(error) : done())));
+      await new Promise<void>((done, failed) =>
+        res.sendFile(bytes.path, { dotfiles: 'allow', cacheControl: false, lastModified: false }, (error) => (error && !res.headersSent ? failed(error) : done())),
+      );
     },
   },
   {

@@ -1,6 +1,6 @@
 import { afterFact, NOTHING_YET, wordCount, type PieceFact, type RichText } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
-import { Op, UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
+import { Op, QueryTypes, UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
 import type { Chosen, WorkFile } from '../../contract';
 import { fromJson } from '../../db/json-column';
 import { inTransaction } from '../../db/transaction';
@@ -60,6 +60,11 @@ function blankPiece({ id, assignmentId, studentId, workId }: Pick<PieceRecordRow
     version: 0,
   };
 }
+
+const BEGUN = `SELECT assignment_id AS assignmentId, COUNT(*) AS n FROM (
+    SELECT assignment_id, student_id FROM pieces WHERE assignment_id IN (:ids) AND (begun OR scored_at IS NOT NULL)
+    UNION SELECT assignment_id, student_id FROM piece_messages WHERE assignment_id IN (:ids)
+  ) AS there GROUP BY assignment_id`;
 
 /** Pieces of work: scores, and the facts they all follow from. What is worked on is the works' business. */
 export function piecesService({ sequelize, works }: { sequelize: Sequelize; works: WorksService }) {
@@ -148,18 +153,15 @@ export function piecesService({ sequelize, works }: { sequelize: Sequelize; work
       return (await pieces.findByPk(id, { attributes: ['assignmentId', 'studentId'], raw: true })) as unknown as { assignmentId: string; studentId: string } | null;
     },
 
-    /** How many pieces of each assignment somebody has begun, or that have a score; those with none are absent. */
+    /** How many pieces of each assignment somebody has begun, or talks about, or that have a score; those with none are absent. */
     async begunOn(assignmentIds: readonly string[], transaction?: Transaction): Promise<Map<string, number>> {
       if (assignmentIds.length === 0) return new Map();
-      const rows = (await pieces.count({
-        where: { assignmentId: { [Op.in]: [...assignmentIds] }, [Op.or]: [{ begun: true }, { scoredAt: { [Op.ne]: null } }] },
-        group: ['assignmentId'],
+      const rows = await sequelize.query<{ assignmentId: string; n: number }>(BEGUN, {
+        type: QueryTypes.SELECT,
+        replacements: { ids: [...assignmentIds] },
         ...(transaction ? { transaction } : {}),
-      })) as unknown as {
-        assignmentId: string;
-        count: number;
-      }[];
-      return new Map(rows.map((row) => [row.assignmentId, Number(row.count)]));
+      });
+      return new Map(rows.map((row) => [row.assignmentId, Number(row.n)]));
     },
 
     /** Lets go of what was only looked at, so that an assignment on which nobody has begun can go. */

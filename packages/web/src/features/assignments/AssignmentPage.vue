@@ -126,11 +126,12 @@ useShortcuts([{ key: 'm', shown: 'M', does: 'assignment.mark', run: () => void r
         <button class="chip" :aria-pressed="filter === null" @click="filter = null">{{ t('assignment.allStates') }} {{ rows.length }}</button>
         <button v-for="one in counts" :key="one.state" class="chip state-chip" :aria-pressed="filter === one.state" @click="filter = filter === one.state ? null : one.state"><SignalFlag :state="one.state" /> {{ t(`state.${one.state}`) }} {{ one.n }}</button>
         <select v-if="groups.length > 0" v-model="group" class="field group" :aria-label="t('assignment.byGroup')"><option value="">{{ t('assignment.allGroups') }}</option><option v-for="one in groups" :key="one" :value="one">{{ one }}</option></select>
-        <span class="grow" />
+        <div class="acts">
         <button v-if="chosen.length > 0 && !inClass" type="button" class="btn" @click="nudging = true">{{ count('nudge.chosen', chosen.length) }}</button>
         <button v-if="inClass" type="button" class="chip" @click="noting = true">{{ t('classMarks.title') }}</button>
         <template v-else><button type="button" class="chip" @click="taking = true">{{ t('takeHome.title') }}</button><RouterLink class="chip" :to="{ path: `/assignments/${id}/overlap`, query: kept }">{{ t('overlap.title') }}</RouterLink></template>
         <button type="button" class="chip" @click="openSheet(null)">{{ t('compose.give') }}</button>
+        </div>
       </div>
       <p v-if="wentSaid > 0" class="small went">{{ t('went.summary', { n: wentSaid }) }} <span v-for="one in went" :key="one.how" class="one-went"><strong>{{ one.n }}</strong> {{ t(`went.${one.how}`) }}</span></p>
       <div class="sheet wide-table">
@@ -148,7 +149,7 @@ useShortcuts([{ key: 'm', shown: 'M', does: 'assignment.mark', run: () => void r
                 <span v-else :title="trail.sentences(row.trail, zone).join('\n')">{{ row.window.due === null ? t('common.noDue') : when(row.window.due, zone) }}<span v-if="row.trail.length > 0" class="muted small own" dir="auto">{{ trail.reasons(row.trail) }}</span></span>
               </td>
               <td v-if="inClass" class="small">{{ row.collecting.mark ? t(`classMarks.${row.collecting.mark}`) : '' }}</td>
-              <td v-else class="small"><RouterLink class="row-link" :to="{ path: `/assignments/${id}/follow/${row.student.id}`, query: kept }">{{ soFar(row) }}</RouterLink><span v-if="row.collecting.went" class="own muted" :title="row.collecting.went.line" dir="auto">{{ t(`went.${row.collecting.went.how}`) }}<template v-if="row.collecting.went.line">: {{ row.collecting.went.line }}</template></span><span v-if="row.collecting.nudgedAt !== null" class="own muted">{{ t('nudge.today') }}</span></td>
+              <td v-else class="small"><RouterLink class="row-link so-far" :to="{ path: `/assignments/${id}/follow/${row.student.id}`, query: kept }">{{ soFar(row) }}</RouterLink><span v-if="row.collecting.went" class="own muted" :title="row.collecting.went.line" dir="auto">{{ t(`went.${row.collecting.went.how}`) }}<template v-if="row.collecting.went.line">: {{ row.collecting.went.line }}</template></span><span v-if="row.collecting.nudgedAt !== null" class="own muted">{{ t('nudge.today') }}</span></td>
               <td v-if="!inClass"><template v-if="row.handedInAt !== null">{{ when(row.handedInAt, zone) }}<span v-if="row.lateBy > 0" class="alarm small after">{{ t('common.late', { length: length(row.lateBy) }) }}</span></template></td>
               <td class="number"><strong>{{ scoreText(row) }}</strong><span v-if="row.held" class="muted small after">{{ t('assignment.held') }}</span></td>
               <td class="muted small"><template v-if="row.returnedAt !== null">{{ row.readAt !== null ? when(row.readAt, zone) : t('assignment.notRead') }}</template></td>
@@ -176,7 +177,9 @@ useShortcuts([{ key: 'm', shown: 'M', does: 'assignment.mark', run: () => void r
 .with { margin-block-start: 10px; }
 .none { padding: 18px; }
 .check { width: 28px; padding-inline-end: 0; }
-.group { width: auto; min-height: 30px; }
+.group { width: auto; min-height: 30px; padding-block: 2px; font-size: 13.5px; }
+.acts { display: flex; gap: 6px; margin-inline-start: auto; }
+.so-far { font-weight: 400; }
 .unread { display: inline-block; padding: 0 8px; border-radius: 9px; background: var(--surface-now); }
 .went { margin-block-end: 10px; }
 .one-went { margin-inline-start: 14px; }

@@ -191,7 +191,7 @@ watch(() => route.params.id, () => window.location.reload());
         </div>
         <div v-else-if="working" class="stack">
           <div class="heading own-head"><h2 class="label-head grow">{{ t('piece.yourWork') }}</h2><button v-if="value.draft.version > 0 || files.length > 0 || sheetsBegun > 0" type="button" class="btn quiet" @click="showVersions">{{ t('versions.title') }}</button></div>
-          <SheetPlace v-for="sheet in value.sheets" ref="sheetPlaces" :key="sheet.attachmentId" :assignment-id="id" :user-id="userId" :sheet="sheet" :zone="zone" @corrected="reload" />
+          <SheetPlace v-for="sheet in value.sheets" ref="sheetPlaces" :key="sheet.attachmentId" :assignment-id="id" :user-id="userId" :sheet="sheet" :shared="value.team !== null && value.attachments.some((one) => one.id === sheet.attachmentId && one.use === 'onePerGroup')" :zone="zone" @corrected="reload" />
           <div v-if="takesText" class="sheet editor-sheet">
             <RichTextEditor :model-value="draft.text.value" tall :label="t('piece.textLabel')" :placeholder="t('piece.textPlaceholder')" @update:model-value="draft.change" />
             <DraftNotes :draft="draft" :zone="zone" :saved-by="value.team ? value.draft.savedBy : ''" />
@@ -202,7 +202,6 @@ watch(() => route.params.id, () => window.location.reload());
           <p class="muted small">{{ t('piece.teachersMayLook') }}</p>
         </div>
         <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-        <section class="talk-place"><h2 class="label-head">{{ t('talk.title') }}<span v-if="piece.unread > 0" class="unread">{{ count('talk.unread', piece.unread) }}</span></h2><ConversationBox :address="base" :readers="value.teachers.join(', ')" :zone="zone" :beat="beat" @read="piece.unread = 0" /></section>
       </section>
       <aside class="stack">
         <section class="sheet dates">
@@ -229,6 +228,7 @@ watch(() => route.params.id, () => window.location.reload());
           <button type="button" class="btn main wide" :disabled="busy || nothing || onTheWay > 0" @click="handIn">{{ t(value.team ? 'piece.handInAll' : 'piece.handIn') }}</button>
         </section>
       </aside>
+      <section class="talk-place"><h2 class="label-head">{{ t('talk.title') }}<span v-if="piece.unread > 0" class="unread">{{ count('talk.unread', piece.unread) }}</span></h2><ConversationBox :address="base" :readers="value.teachers.join(', ')" :zone="zone" :beat="beat" @read="piece.unread = 0" /></section>
     </div>
     <VersionsSheet :open="versions !== null" :versions="versions ?? []" :address="`${base}/versions`" :zone="zone" :may-restore="working" @close="versions = null" @restored="restored" />
   </LoadGate>
@@ -256,7 +256,8 @@ watch(() => route.params.id, () => window.location.reload());
 .why { margin-block-start: 10px; }
 .why summary { cursor: pointer; }
 .wide { width: 100%; min-height: 42px; }
+aside { grid-row: 1 / span 2; grid-column: 2; position: sticky; inset-block-start: 14px; }
 .talk-place { border-block-start: 1px solid var(--line); padding-block-start: 14px; max-width: 720px; }
 .unread { margin-inline-start: 10px; padding: 1px 9px; border-radius: 10px; background: var(--surface-now); color: var(--text); font-size: 13px; }
-@media (max-width: 900px) { .columns { grid-template-columns: minmax(0, 1fr); } .editor-sheet { padding-inline: 14px; } }
+@media (max-width: 900px) { .columns { grid-template-columns: minmax(0, 1fr); } aside { grid-row: auto; grid-column: auto; position: static; } .editor-sheet { padding-inline: 14px; } }
 </style>

@@ -11,7 +11,7 @@ import { useWords } from '../../ui/use-words';
 import DraftNotes from './DraftNotes.vue';
 import { useDraft } from './use-draft';
 
-const props = defineProps<{ assignmentId: string; userId: string; sheet: SheetView; zone: string }>();
+const props = defineProps<{ assignmentId: string; userId: string; sheet: SheetView; /** one for the group */ shared: boolean; zone: string }>();
 const emit = defineEmits<{ corrected: [] }>();
 const { t } = useWords();
 const { problem, busy, attempt } = useAttempt();
@@ -34,7 +34,7 @@ defineExpose({ save: draft.save, status: draft.status });
 <template>
   <section class="sheet editor-sheet" :aria-label="sheet.title">
     <h3 dir="auto">{{ sheet.title }}</h3>
-    <p class="muted small">{{ t(onlyAnswers ? 'sheets.onlySpaces' : 'sheets.allOfIt') }}</p>
+    <p class="muted small">{{ `${t(shared ? 'sheets.groups' : 'sheets.own')} ${t(onlyAnswers ? 'sheets.onlySpaces' : 'sheets.allOfIt')}` }}</p>
     <div v-if="sheet.corrected" class="note stack">
       <p>{{ t('sheets.corrected') }}</p>
       <details><summary>{{ t('sheets.lookCorrected') }}</summary><RichTextView class="sheet other" :text="sheet.corrected" /></details>

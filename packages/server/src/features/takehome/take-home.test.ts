@@ -1,0 +1,107 @@
+import { createHash } from 'node:crypto';
+import { unzip } from '../../files/read-table';
+import { aSchool, aServer, doc, type School, type Server } from '../../testing/school';
+
+let server: Server;
+let school: School;
+let id: string;
+beforeEach(async () => {
+  server = await aServer();
+  school = await aSchool(server);
+  ({ id } = await school.issued());
+});
+afterEach(() => server.close());
+
+async function handIn(name: 'bao' | 'hana', files: [string, Buffer][] = [], text = 'The outside wears away.') {
+  const student = await server.person(name);
+  const { version } = (await student.get(`/api/my/work/${id}`)).body.draft;
+  await student.put(`/api/my/work/${id}/text`, { text: doc(text), version });
+  for (const [file, bytes] of files) {
+    server.clock.now += 1;
+    await student.upload(`/api/my/work/${id}/files`, bytes, file);
+  }
+  await student.post(`/api/my/work/${id}/hand-in`);
+  return student;
+}
+async function takenHome(as = 'html') {
+  const finch = await server.person('finch');
+  const reply = await finch
+    .get(`/api/take-home?of=${id}&as=${as}`)
+    .buffer(true)
+    .parse((res, done) => {
+      const parts: Buffer[] = [];
+      res.on('data', (part: Buffer) => parts.push(part));
+      res.on('end', () => done(null, Buffer.concat(parts)));
+    });
+  return { finch, reply, entries: new Map((await unzip(reply.body as Buffer)).map((entry) => [entry.name, entry.bytes])) };
+}
+
+it('is one zip of the latest hand-ins, named after class, student and piece, with a table of it all', async () => {
+  const table = Buffer.from('a,b\n1,2\n');
+  await handIn('bao', [
+    ['My table.csv', table],
+    ['second.csv', Buffer.from('x')],
+  ]);
+  await (await server.person('hana')).put(`/api/my/work/${id}/text`, { text: doc('not handed in'), version: 0 });
+  const { reply, entries } = await takenHome();
+  expect(reply.headers['content-disposition']).toContain('Rivers_Meander-notes.zip');
+  expect([...entries.keys()]).toEqual([
+    'Rivers_Lind_Bao_Meander-notes_v1.html',
+    'Rivers_Lind_Bao_Meander-notes_v1_2.csv',
+    'Rivers_Lind_Bao_Meander-notes_v1_3.csv',
+    'manifest.csv',
+  ]);
+  expect(entries.get('Rivers_Lind_Bao_Meander-notes_v1_2.csv')).toEqual(table);
+  const manifest = entries.get('manifest.csv')!.toString();
+  expect(manifest).toContain(createHash('sha256').update(table).digest('hex'));
+  expect(manifest).toContain(createHash('sha256').update(entries.get('Rivers_Lind_Bao_Meander-notes_v1.html')!).digest('hex'));
+  expect(manifest).toContain('2026-11-23 10:00:00');
+  expect(manifest).toContain('My table.csv');
+});
+
+it('holds texts as pages in which nothing runs, or as PDF', async () => {
+  await handIn('bao', [], '<script>alert(1)</script> & "quotes"');
+  const page = (await takenHome()).entries.get('Rivers_Lind_Bao_Meander-notes_v1.html')!.toString();
+  expect(page).not.toContain('<script>');
+  expect(page).toContain('&#60;script&#62;');
+  expect(page).toContain("default-src 'none'");
+  const pdf = (await takenHome('pdf')).entries.get('Rivers_Lind_Bao_Meander-notes_v1.pdf')!;
+  expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
+});
+
+it('of nothing is refused before it begins, and of somebody else’s class as if it were not there', async () => {
+  const [finch, stranger] = [await server.person('finch'), await server.person('stranger')];
+  expect((await finch.post('/api/take-home', { of: [id] })).body.type).toBe('takeHome.nothing');
+  await handIn('bao');
+  expect((await finch.post('/api/take-home', { of: [id] })).body).toEqual({ files: 1 });
+  expect((await stranger.get(`/api/take-home?of=${id}`)).status).toBe(404);
+  expect((await finch.get('/api/take-home?of=everything')).status).toBe(400);
+});
+
+it('comes back by its name, kept back until the piece is returned', async () => {
+  const bao = await handIn('bao');
+  const finch = await server.person('finch');
+  const back = `/api/assignments/${id}/bring-back`;
+  expect((await finch.upload(back, Buffer.from('x'), 'notes.pdf')).body.type).toBe('bringBack.unknownName');
+  const taken = await finch.upload(back, Buffer.from('well done'), 'rivers_lind_bao_meander-notes_v1 (1).pdf');
+  expect([taken.status, taken.body.students]).toEqual([201, [{ givenName: 'Bao', familyName: 'Lind' }]]);
+  const file = `/api/files/${taken.body.file.id}`;
+  expect([(await bao.get(file)).status, (await finch.get(file)).status, (await bao.get(`/api/my/work/${id}`)).body.feedbackFiles]).toEqual([404, 200, []]);
+  const at = `/api/assignments/${id}/pieces/${school.bao.id}`;
+  await finch.put(`${at}/score`, { earned: 15_000, chosen: null, remark: '', version: (await finch.get(at)).body.row.version });
+  await finch.post(`/api/assignments/${id}/return`, { studentIds: 'allHeld' });
+  expect((await bao.get(`/api/my/work/${id}`)).body.feedbackFiles).toMatchObject([{ id: taken.body.file.id }]);
+  expect([(await bao.get(file)).status, (await (await server.person('hana')).get(file)).status]).toEqual([200, 404]);
+  // Brought back after the return, it is something new to return.
+  await finch.upload(back, Buffer.from('one more thing'), 'Rivers_Lind_Bao_Meander-notes_v1.pdf');
+  expect((await finch.get(at)).body.row.held).toBe(true);
+});
+
+it('a file keeps its name when the student hands in again, so that the old one still finds its way', async () => {
+  const bao = await handIn('bao');
+  await bao.post(`/api/my/work/${id}/take-back`);
+  await handIn('bao', [], 'Better.');
+  const { finch, entries } = await takenHome();
+  expect([...entries.keys()][0]).toBe('Rivers_Lind_Bao_Meander-notes_v2.html');
+  expect((await finch.upload(`/api/assignments/${id}/bring-back`, Buffer.from('x'), 'Rivers_Lind_Bao_Meander-notes_v1.html')).status).toBe(201);
+});

@@ -1,0 +1,115 @@
+import { fork, type ChildProcess } from 'node:child_process';
+import { once } from 'node:events';
+import { mkdtemp, rm } from 'node:fs/promises';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileStore } from '../files/file-store';
+import { wire } from '../wiring';
+import { aDatabase, aSchool, MONDAY, PASSWORD, type Server } from './school';
+
+const MAIN = join(__dirname, '../../dist/main.js');
+
+async function freePort(): Promise<number> {
+  const probe = createServer().listen(0, '127.0.0.1');
+  await once(probe, 'listening');
+  const { port } = probe.address() as { port: number };
+  probe.close();
+  await once(probe, 'close');
+  return port;
+}
+
+/** Waits for something that a process of its own does; it is asked again and again, as nothing tells. */
+export async function until<T>(what: () => Promise<T | null | false>): Promise<T> {
+  for (;;) {
+    const found = await what();
+    if (found) return found;
+    await new Promise((again) => setTimeout(again, 20));
+  }
+}
+
+/** The server as it is run, in a process of its own that can be killed at any moment and started again. */
+export async function aRealServer() {
+  const database = await aDatabase();
+  const { sequelize } = database;
+  const { database: name, port: dbPort, password } = sequelize.config;
+  const folder = await mkdtemp(join(tmpdir(), 'jolly-real-'));
+  const [port, smtpPort] = [await freePort(), await freePort()];
+  const base = `http://127.0.0.1:${port}`;
+  let child: ChildProcess | null = null;
+
+  const start = async () => {
+    const env = {
+      ...process.env,
+      JOLLY_PORT: String(port),
+      JOLLY_SMTP_PORT: String(smtpPort),
+      JOLLY_DATA: folder,
+      JOLLY_DB_NAME: name,
+      JOLLY_DB_PORT: String(dbPort),
+      JOLLY_DB_PASSWORD: password ?? '',
+      JOLLY_SESSION_SECRET: 'only for tests, this one',
+      JOLLY_NOW: new Date(MONDAY).toISOString(),
+      JOLLY_LOG: 'silent',
+      JOLLY_ZONE: 'Europe/Lisbon',
+    };
+    child = fork(MAIN, { env, execArgv: [], stdio: 'ignore' });
+    await once(child, 'message');
+  };
+  /** As when the power goes: nothing gets to finish anything. What the database still does for it is ended too. */
+  const kill = async () => {
+    const gone = once(child!, 'exit');
+    child!.kill('SIGKILL');
+    await gone;
+    const [threads] = (await sequelize.query("SELECT id FROM information_schema.processlist WHERE db = ? AND state = 'User sleep'", {
+      replacements: [name],
+    })) as [{ id: number }[], unknown];
+    for (const { id } of threads) await sequelize.query(`KILL ${id}`).catch(() => undefined);
+  };
+  await start();
+  const services = wire({
+    sequelize,
+    fileStore: fileStore(join(folder, 'files')),
+    defaultZone: 'Europe/Lisbon',
+    mail: { url: null, standInPort: smtpPort, from: '', address: base },
+  });
+  const school = await aSchool({ services, clock: { now: MONDAY } } as unknown as Server);
+
+  /** Somebody at a browser; their session outlives the server. */
+  async function person(userName: string) {
+    const first = await fetch(`${base}/api/session`);
+    let cookie = first.headers.get('set-cookie')!.split(';')[0]!;
+    let { csrf } = (await first.json()) as { csrf: string };
+    const send = (verb: string, path: string, body?: BodyInit | object, headers: Record<string, string> = {}) => {
+      const plain = body !== undefined && !(body instanceof Uint8Array || body instanceof ReadableStream);
+      return fetch(base + path, {
+        method: verb,
+        headers: { cookie, 'x-csrf-token': csrf, ...(plain ? { 'content-type': 'application/json' } : {}), ...headers },
+        ...(body === undefined ? {} : { body: plain ? JSON.stringify(body) : (body as BodyInit) }),
+        ...(body instanceof ReadableStream ? { duplex: 'half' } : {}),
+      } as RequestInit);
+    };
+    const signed = await send('POST', '/api/session', { userName, password: PASSWORD });
+    cookie = signed.headers.get('set-cookie')!.split(';')[0]!;
+    ({ csrf } = (await signed.json()) as { csrf: string });
+    return { send, headers: () => ({ cookie, 'x-csrf-token': csrf }) };
+  }
+  return {
+    base,
+    port,
+    folder,
+    school,
+    sequelize,
+    start,
+    kill,
+    person,
+    close: async () => {
+      if (child && child.exitCode === null && child.signalCode === null) {
+        const gone = once(child, 'exit');
+        child.kill('SIGTERM');
+        await gone;
+      }
+      await database.drop();
+      await rm(folder, { recursive: true, force: true });
+    },
+  };
+}
