@@ -22,8 +22,8 @@ function mergeLists(base: string[], mine: string[], theirs: string[]): string[] 
   return result;
 }
 
-/** One paragraph that both changed: merged by words if it is plain and of one kind in all three. */
-function mergeParagraph(base: RichNode, mine: RichNode, theirs: RichNode): RichNode | null {
+/** One block that both changed: merged by words if it is plain and of one kind in all three. */
+function mergeBlock(base: RichNode, mine: RichNode, theirs: RichNode): RichNode | null {
   if (![base, mine, theirs].every(isPlain) || withoutContent(base) !== withoutContent(mine) || withoutContent(base) !== withoutContent(theirs)) return null;
   const words = mergeLists(wordsOf(base), wordsOf(mine), wordsOf(theirs));
   if (words === null) return null;
@@ -32,9 +32,42 @@ function mergeParagraph(base: RichNode, mine: RichNode, theirs: RichNode): RichN
   return text === '' ? node : { ...node, content: [{ type: 'text', text }] };
 }
 
+const isParagraph = (node: RichNode): boolean => node.type === 'paragraph' && isPlain(node) && withoutContent(node) === '{"type":"paragraph"}';
+const END = '\n';
+
+/** A stretch of plain paragraphs that both changed, as one row of words in which the end of a paragraph is a word too. */
+function mergeParagraphs(base: RichNode[], mine: RichNode[], theirs: RichNode[]): RichNode[] | null {
+  if (![...base, ...mine, ...theirs].every(isParagraph)) return null;
+  const row = (nodes: RichNode[]) => nodes.flatMap((node) => [...wordsOf(node), END]);
+  const words = mergeLists(row(base), row(mine), row(theirs));
+  if (words === null) return null;
+  const paragraphs: RichNode[] = [];
+  let text = '';
+  for (const word of words) {
+    if (word !== END) text += word;
+    else {
+      paragraphs.push(text === '' ? { type: 'paragraph' } : { type: 'paragraph', content: [{ type: 'text', text }] });
+      text = '';
+    }
+  }
+  return paragraphs;
+}
+
+/** What stands where both changed something: together if it can be. */
+function mergeStretch(base: RichNode[], mine: RichNode[], theirs: RichNode[]): RichNode[] | null {
+  // Both put something new in one place: both stay, in an order that is the same from either side.
+  if (base.length === 0) return JSON.stringify(mine) <= JSON.stringify(theirs) ? [...mine, ...theirs] : [...theirs, ...mine];
+  const together = mergeParagraphs(base, mine, theirs);
+  if (together !== null) return together;
+  if (mine.length !== base.length || theirs.length !== base.length) return null;
+  const blocks = base.map((block, index) => mergeBlock(block, mine[index]!, theirs[index]!));
+  return blocks.every((block) => block !== null) ? blocks : null;
+}
+
 /**
  * One text out of two that were written from the same one on two devices, or by two members of a group.
- * What only one side changed is taken from it; a paragraph that both changed is merged word by word.
+ * What only one side changed is taken from it; a paragraph that both changed is merged word by word; what both
+ * added in one place is there twice over, first one, then the other.
  *
  * @param base the text both began from
  * @returns the merged text, or null where both changed the same words: then both are kept and shown, and a
@@ -50,13 +83,10 @@ export function mergeTexts({ base, mine, theirs }: { base: RichText; mine: RichT
       content.push(...blocks(region.ok));
       continue;
     }
-    const [ours, before, others] = [blocks(region.conflict!.a), blocks(region.conflict!.o), blocks(region.conflict!.b)];
-    if (before.length === 0 || ours.length !== before.length || others.length !== before.length) return null;
-    for (const [index, block] of before.entries()) {
-      const merged = mergeParagraph(block, ours[index]!, others[index]!);
-      if (merged === null) return null;
-      content.push(merged);
-    }
+    const { a, o, b } = region.conflict!;
+    const merged = mergeStretch(blocks(o), blocks(a), blocks(b));
+    if (merged === null) return null;
+    content.push(...merged);
   }
   return { type: 'doc', content };
 }

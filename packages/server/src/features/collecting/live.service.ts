@@ -5,10 +5,11 @@ export type Topic = { kind: 'assignment'; id: string } | { kind: 'work'; id: str
 /** Ids of students whose pieces changed; of a work, nothing but that it did. */
 export type Changed = { studentIds: string[] };
 
+const MESSAGES = '(SELECT COUNT(*) FROM piece_messages m WHERE m.assignment_id = pieces.assignment_id AND m.student_id = pieces.student_id)';
+// A piece counts up with every change of its work that anybody who shares it makes, and with every score.
 const QUERIES = {
-  assignment: 'SELECT student_id AS who, version AS seen FROM pieces WHERE assignment_id = :id',
-  // A piece counts up with every change of its work that a member makes, and with every score.
-  work: "SELECT student_id AS who, CONCAT(pieces.version, ' ', works.version) AS seen FROM pieces JOIN works ON works.id = pieces.work_id WHERE work_id = :id",
+  assignment: `SELECT student_id AS who, CONCAT(version, ' ', ${MESSAGES}) AS seen FROM pieces WHERE assignment_id = :id`,
+  work: `SELECT student_id AS who, CONCAT(version, ' ', ${MESSAGES}) AS seen FROM pieces WHERE work_id = :id`,
 };
 
 interface Watched {

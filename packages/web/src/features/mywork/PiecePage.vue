@@ -64,7 +64,7 @@ const { uploads, add, stop, again, resume } = useUploads({ assignmentId: id, use
 watch(working, (now) => now && void resume(), { immediate: true });
 // What a member of the group writes, or oneself on another device, comes in while one writes.
 let quiet: ReturnType<typeof setTimeout> | undefined;
-useLive(() => (value.value && (working.value || value.value.team) ? `${base}/live` : null), () => {
+useLive(() => (value.value ? `${base}/live` : null), () => {
   clearTimeout(quiet);
   quiet = setTimeout(() => {
     beat.value += 1;
