@@ -46,6 +46,124 @@ async function rosters() {
   return { 'comma-separated': Buffer.from([HEADER, ...ROWS].map((row) => row.join(',')).join('\n')), workbook: Buffer.from(await book.xlsx.writeBuffer()) };
 }
 
+/** JSON asked of the server with somebody's session. */
+async function ask({ cookie, csrf }, method, path, body, headers = {}) {
+  const reply = await fetch(base + path, {
+    method,
+    headers: { cookie, 'x-csrf-token': csrf, ...(body === undefined ? {} : { 'content-type': 'application/json' }), ...headers },
+    ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+  });
+  if (!reply.ok) throw new Error(`${path}: ${reply.status} ${await reply.text()}`);
+  return reply.status === 204 ? null : reply.json();
+}
+const paragraphs = (texts) => ({ type: 'doc', content: texts.map((text) => ({ type: 'paragraph', content: [{ type: 'text', text }] })) });
+const WORDS = 'river bend bank sand tide shore delta stone water flow deep slow fast north south cold warm clear brown high low long wide narrow steep'.split(' ');
+
+/**
+ * A class of 40 in which everybody hands in 1,500 words within the same ten seconds before it is due; then its
+ * overlap, with one pair that shares a passage, and the zip.
+ */
+async function rush(teacher) {
+  const { id: classId, joinCode } = await ask(teacher, 'POST', '/api/classes', { name: `Rush ${Date.now()}` });
+  await ask(teacher, 'PUT', `/api/classes/${classId}/join-code`, { open: true, until: null });
+  const students = [];
+  for (let i = 0; i < 40; i++) {
+    const first = await fetch(`${base}/api/session`);
+    const session = { cookie: first.headers.get('set-cookie').split(';')[0], csrf: (await first.json()).csrf };
+    const reply = await fetch(`${base}/api/join/${joinCode}`, {
+      method: 'POST',
+      headers: { cookie: session.cookie, 'x-csrf-token': session.csrf, 'content-type': 'application/json' },
+      body: JSON.stringify({ givenName: `Student${i}`, familyName: 'Rush', userName: `rush.${Date.now()}.${i}`, password: 'compass-rose' }),
+    });
+    if (!reply.ok) throw new Error(`join: ${reply.status}`);
+    students.push({ cookie: reply.headers.get('set-cookie').split(';')[0], csrf: (await reply.json()).csrf });
+  }
+  const due = Date.now() + 60_000;
+  const brief = {
+    kind: 'assignment',
+    title: 'Rush',
+    instructions: paragraphs(['Explain why the outside of a bend wears away.']),
+    spoken: null,
+    attachments: [],
+    how: 'handIn',
+    accepts: ['text', 'files'],
+    scoring: { by: 'points' },
+    points: 20_000,
+    aims: [],
+    minutes: null,
+    rounds: null,
+    lateRule: null,
+    standingHolds: true,
+    fromShelf: null,
+    classes: [
+      {
+        classId,
+        opens: null,
+        due,
+        closes: null,
+        unitId: null,
+        categoryId: null,
+        countsInTotals: true,
+        bonus: false,
+        audience: { kind: 'everyone', laterJoiners: true },
+        groupingId: null,
+      },
+    ],
+  };
+  const { id: briefId, version, classes } = await ask(teacher, 'POST', '/api/briefs', brief);
+  await ask(teacher, 'POST', `/api/briefs/${briefId}/issue`, { version, at: null });
+  const { assignmentId } = classes[0];
+  const shared = Array.from({ length: 60 }, (_, i) => WORDS[(i * 7) % WORDS.length]).join(' ');
+  let seed = 1;
+  const word = () => `${WORDS[(seed = (seed * 48271) % 2147483647) % WORDS.length]}${seed % 97}`;
+  for (const [i, student] of students.entries()) {
+    const texts = Array.from({ length: 10 }, () => Array.from({ length: 150 }, word).join(' '));
+    if (i < 2) texts[3] = shared;
+    await ask(student, 'PUT', `/api/my/work/${assignmentId}/text`, { text: paragraphs(texts), version: 0 });
+  }
+  const took = [];
+  const receipts = await Promise.all(
+    students.map(async (student, i) => {
+      await new Promise((go) => setTimeout(go, (i % 10) * 1000));
+      const before = performance.now();
+      const receipt = await ask(student, 'POST', `/api/my/work/${assignmentId}/hand-in`, undefined, { 'idempotency-key': `rush-key-${i}-${Date.now()}` });
+      took.push(performance.now() - before);
+      return receipt;
+    }),
+  );
+  took.sort((a, b) => a - b);
+  const onTime = receipts.filter((receipt) => receipt.at <= due).length;
+  process.stdout.write(
+    `${'40 hand in 1,500 words in the same 10 s'.padEnd(58)}median ${quantile(took, 0.5).toFixed(1)} ms, p95 ${quantile(took, 0.95).toFixed(1)} ms, on time by their receipts ${onTime} of 40\n`,
+  );
+  const all = [];
+  const atOnce = await Promise.all(
+    students.map(async (student, i) => {
+      await ask(student, 'POST', `/api/my/work/${assignmentId}/take-back`);
+      const before = performance.now();
+      await ask(student, 'POST', `/api/my/work/${assignmentId}/hand-in`, undefined, { 'idempotency-key': `again-key-${i}-${Date.now()}` });
+      all.push(performance.now() - before);
+    }),
+  );
+  all.sort((a, b) => a - b);
+  process.stdout.write(`${`the same, all ${atOnce.length} at the same moment`.padEnd(58)}median ${quantile(all, 0.5).toFixed(1)} ms, p95 ${quantile(all, 0.95).toFixed(1)} ms\n`);
+
+  const begun = performance.now();
+  let job = await ask(teacher, 'POST', `/api/assignments/${assignmentId}/overlap`, { withEarlier: false });
+  while (!job.result) {
+    await new Promise((again) => setTimeout(again, 20));
+    job = await ask(teacher, 'GET', `/api/overlap/${job.id}`);
+  }
+  if (!job.result.pairs.some((pair) => pair.a.shared >= 60)) throw new Error('the shared passage was not found');
+  process.stdout.write(`${'overlap of 40 pieces of 1,500 words'.padEnd(58)}${(performance.now() - begun).toFixed(0)} ms in all, ${job.result.took} ms of it comparing\n`);
+  for (const as of ['html', 'pdf']) {
+    const before = performance.now();
+    const reply = await fetch(`${base}/api/take-home?of=${assignmentId}&as=${as}`, { headers: { cookie: teacher.cookie } });
+    const bytes = (await reply.arrayBuffer()).byteLength;
+    process.stdout.write(`${`taking 40 texts home as ${as}`.padEnd(58)}${(performance.now() - before).toFixed(0)} ms, ${(bytes / 1e6).toFixed(2)} MB\n`);
+  }
+}
+
 async function main() {
   const teacher = await signIn('odile.finch');
   const student = await signIn('bao.lindqvist');
@@ -78,6 +196,7 @@ async function main() {
     await reply.arrayBuffer();
   };
   await measure('load while choosing a date', askLoad, { times: 60, atOnce: 1 });
+  await rush(teacher);
   for (const [name, bytes] of Object.entries(await rosters())) {
     const look = async () => {
       const form = new FormData();

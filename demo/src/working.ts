@@ -29,7 +29,16 @@ export async function plantWorking({ services, calendar, now, teacherId, classId
       ...BLANK_BRIEF,
       title: 'Ford survey report',
       instructions: textOf('Write up together what your group measured at the ford: what you did, what you found, and what you would do another time. One report for the group.'),
-      attachments: [{ id: '5b2f6c1e-7a55-4c1c-9f0e-3f6f1c5d2a10', kind: 'worksheet', title: 'Depths across the ford', text: sheetOf('Depth every half metre:', 'Deepest place:'), use: 'onePerGroup', example: false }],
+      attachments: [
+        {
+          id: '5b2f6c1e-7a55-4c1c-9f0e-3f6f1c5d2a10',
+          kind: 'worksheet',
+          title: 'Depths across the ford',
+          text: sheetOf('Depth every half metre:', 'Deepest place:'),
+          use: 'onePerGroup',
+          example: false,
+        },
+      ],
       accepts: ['text', 'files'],
       points: 20_000,
       minutes: 40,

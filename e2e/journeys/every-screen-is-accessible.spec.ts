@@ -36,6 +36,8 @@ for (const theme of ['light', 'dark'] as const) {
       ['/calendar', '.entry'],
       ['/news', '.item'],
       [`/assignments/${find('Meander notes').id}`, 'table'],
+      [`/assignments/${find('Ford survey report').id}/follow/${roster[2]!.id}`, '.paper'],
+      [`/assignments/${find('Meander notes').id}/overlap`, '.both'],
       ['/marking', '.stack-of-paper'],
       [`/marking/${find('Meander notes').id}`, '.paper'],
       ['/progress', 'table'],

@@ -4,18 +4,6 @@ import { someone } from '../support/people';
 const NOW = new Date(process.env.JOLLY_NOW ?? '2026-11-23T10:10:00.000Z');
 const folder = 'docs/screenshots';
 
-// A file from the records office: one who is new, one with an address, one row with a mistake.
-const TABLE = [
-  'School number\tSurname\tFirst name\tE-mail',
-  '4100\tBrandt\tAnouk\tanouk@families.tern-bay.example',
-  '4101\tDelacroix\tAyo\t',
-  '4188\tMarsh\tIris\t',
-  '4104\tSørby\tDylan\t',
-  '\tKowal\tEsra\tesra at home',
-  '\tMoss\tGreta\t',
-  '4190\tMarsh\tIris\t',
-].join('\n');
-
 async function take(page: Page, name: string, path: string, ready: string): Promise<void> {
   await page.goto(path);
   await page.locator(ready).first().waitFor();
@@ -46,18 +34,10 @@ test('the main views of the teacher', async ({ browser }) => {
   await take(page, 'student', `/progress/${classId}/${bao}${scope}`, '.dial');
   await take(page, 'class', `/class/${classId}`, 'table');
   await take(page, 'scheme', `/class/${classId}/scheme`, '.example');
-  await page.goto(`/class/${classId}`);
-  await page.getByLabel('Add students').fill(TABLE);
-  await page.getByRole('button', { name: 'See what it would do' }).click();
-  await page.locator('.bar').waitFor();
-  await page.screenshot({ path: `${folder}/bring-in.png` });
-  await page.goto(`/class/${classId}/calendar`);
-  await page.getByRole('button', { name: 'Add a closure' }).click();
-  await page.getByLabel('What for').last().fill('Storm');
-  await page.getByLabel('First day').last().fill('2026-11-25');
-  await page.getByLabel('Last day').last().fill('2026-11-25');
-  await page.getByText('would fall on').waitFor();
-  await page.screenshot({ path: `${folder}/calendar.png` });
+  const survey = find('Ford survey report').id;
+  const writing = (await (await page.request.get(`/api/assignments/${survey}/pieces`)).json()).rows as { state: string; student: { id: string } }[];
+  await take(page, 'follow', `/assignments/${survey}/follow/${writing.find((row) => row.state === 'started')!.student.id}${scope}`, '.paper .rich-text');
+  await take(page, 'overlap', `/assignments/${find('Meander notes').id}/overlap${scope}`, 'mark');
   await take(page, 'shelf', '/shelf', '.item');
   await take(page, 'dates', '/calendar', '.entry');
   await page.evaluate(() => localStorage.setItem('jolly-theme', 'dark'));

@@ -174,6 +174,8 @@ export interface MyPiece {
   againBy: Instant | null;
   /** who works on it with them, where it is done in groups */
   group: string | null;
+  /** of a missing piece that is still accepted: what handing it in now takes off full marks */
+  lateNow: MilliPoints | null;
   /** messages about it that they have not read */
   unread: number;
   returned: ReturnedView | null;

@@ -46,6 +46,20 @@ it('does a transaction again when the database gave it up for another', async ()
   await drop();
 });
 
+it('forty transactions at once that each ask something beside them all come through', async () => {
+  const { sequelize, drop } = await aDatabase();
+  await sequelize.query('CREATE TABLE counted (id INT PRIMARY KEY, n INT NOT NULL)');
+  await sequelize.query('INSERT INTO counted VALUES (1, 0)');
+  const one = () =>
+    inTransaction(sequelize, async (transaction) => {
+      await sequelize.query('UPDATE counted SET n = n + 1 WHERE id = 1', { transaction });
+      await sequelize.query('SELECT 1');
+    });
+  await Promise.all(Array.from({ length: 40 }, one));
+  expect((await sequelize.query('SELECT n FROM counted'))[0]).toEqual([{ n: 40 }]);
+  await drop();
+});
+
 it('asks the same number of questions however many students and assignments there are', async () => {
   const server = await aServer();
   const school = await aSchool(server);

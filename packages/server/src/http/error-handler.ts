@@ -14,7 +14,8 @@ function known(error: unknown): Problem | null {
   const { type, code } = (error ?? {}) as { type?: string; code?: string };
   if (type === 'entity.too.large') return new Problem('request.tooLarge');
   if (type === 'entity.parse.failed' || type === 'encoding.unsupported' || type === 'charset.unsupported') return new Problem('request.malformed');
-  if (code === 'ENOSPC') return new Problem('server.diskFull');
+  // No room on the disk, or none left for whoever runs the server.
+  if (code === 'ENOSPC' || code === 'EDQUOT' || code === 'EFBIG') return new Problem('server.diskFull');
   return null;
 }
 

@@ -1,4 +1,4 @@
-import { fork, type ChildProcess } from 'node:child_process';
+import { spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { createServer } from 'node:net';
@@ -38,7 +38,8 @@ export async function aRealServer() {
   const base = `http://127.0.0.1:${port}`;
   let child: ChildProcess | null = null;
 
-  const start = async () => {
+  /** @param most kilobytes that any file may have: more is refused by the system, as when the disk is full */
+  const start = async ({ most = null as number | null } = {}) => {
     const env = {
       ...process.env,
       JOLLY_PORT: String(port),
@@ -52,7 +53,8 @@ export async function aRealServer() {
       JOLLY_LOG: 'silent',
       JOLLY_ZONE: 'Europe/Lisbon',
     };
-    child = fork(MAIN, { env, execArgv: [], stdio: 'ignore' });
+    const limited = most === null ? 'exec "$0" "$1"' : `ulimit -f ${most}; exec "$0" "$1"`;
+    child = spawn('bash', ['-c', limited, process.execPath, MAIN], { env, stdio: ['ignore', 'ignore', 'ignore', 'ipc'] });
     await once(child, 'message');
   };
   /** As when the power goes: nothing gets to finish anything. What the database still does for it is ended too. */

@@ -38,14 +38,18 @@ export const working = {
     going: 'recording, {most} min at most',
     keep: 'Add the recording',
     again: 'Record again',
-    refused: { voice: 'The microphone cannot be used. Allow it in the browser, or add a recording as a file.', film: 'Camera or microphone cannot be used. Allow them in the browser, or add a film as a file.' },
+    refused: {
+      voice: 'The microphone cannot be used. Allow it in the browser, or add a recording as a file.',
+      film: 'Camera or microphone cannot be used. Allow them in the browser, or add a film as a file.',
+    },
   },
   sheets: {
     own: 'Your own copy.',
     groups: 'One copy for your group.',
     onlySpaces: 'Write in the marked spaces.',
     allOfIt: 'Write anywhere on it.',
-    corrected: 'Your teacher has corrected this worksheet since you began. You can take the corrected one; what you wrote goes along, and the sheet as it is now stays among your versions.',
+    corrected:
+      'Your teacher has corrected this worksheet since you began. You can take the corrected one; what you wrote goes along, and the sheet as it is now stays among your versions.',
     lookCorrected: 'Look at the corrected worksheet',
     takeCorrected: 'Take the corrected one with my answers',
   },

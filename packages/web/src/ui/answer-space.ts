@@ -33,7 +33,12 @@ export const AnswerSpace = Node.create({
 
 /** The document with nothing in its answer spaces, to see whether anything else has changed. */
 function around(doc: ProseNode): string {
-  const bare = (node: Record<string, unknown>): unknown => (node.type === 'answerSpace' ? { ...node, content: null } : Array.isArray(node.content) ? { ...node, content: node.content.map((child) => bare(child as Record<string, unknown>)) } : node);
+  const bare = (node: Record<string, unknown>): unknown =>
+    node.type === 'answerSpace'
+      ? { ...node, content: null }
+      : Array.isArray(node.content)
+        ? { ...node, content: node.content.map((child) => bare(child as Record<string, unknown>)) }
+        : node;
   return JSON.stringify(bare(doc.toJSON() as Record<string, unknown>));
 }
 

@@ -58,8 +58,8 @@ export interface Telling {
 export function newsService({ sequelize, accounts, mail }: { sequelize: Sequelize; accounts: AccountsService; mail: MailService }) {
   const { news, settings } = defineNews(sequelize);
 
-  async function settingsOf(userIds: readonly string[]): Promise<Map<string, TellingSettings>> {
-    const rows = (await settings.findAll({ where: { userId: { [Op.in]: [...userIds] } }, raw: true })) as unknown as TellingRow[];
+  async function settingsOf(userIds: readonly string[], transaction?: Transaction): Promise<Map<string, TellingSettings>> {
+    const rows = (await settings.findAll({ where: { userId: { [Op.in]: [...userIds] } }, raw: true, ...(transaction ? { transaction } : {}) })) as unknown as TellingRow[];
     return new Map(rows.map((row) => [row.userId, { choices: fromJson<TellingSettings['choices']>(row.choices), quiet: { from: row.quietFrom, to: row.quietTo } }]));
   }
 
@@ -80,7 +80,10 @@ export function newsService({ sequelize, accounts, mail }: { sequelize: Sequeliz
   const service = {
     async tell(all: readonly Telling[], now: number, transaction: Transaction): Promise<void> {
       if (all.length === 0) return;
-      const chosen = await settingsOf(all.map((one) => one.userId));
+      const chosen = await settingsOf(
+        all.map((one) => one.userId),
+        transaction,
+      );
       const rows: NewsRow[] = [];
       for (const one of all) {
         const own = chosen.get(one.userId);

@@ -37,6 +37,7 @@ function toMyPiece(sight: Sight, unread: number, now: number): MyPiece {
     overdue: piece.overdue,
     againBy,
     group: sight.team?.name ?? null,
+    lateNow: piece.state === 'missing' && piece.stillAccepted && assignment.points !== null ? (costNow(sight, now)?.takenOff ?? null) : null,
     unread,
     returned: toReturnedView(sight),
   };

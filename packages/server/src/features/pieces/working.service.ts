@@ -92,9 +92,14 @@ export function workingService({ accounts, classes, ownPieces, pieces, works, ne
   });
 
   /** Teachers who want to hear of late hand-ins do. */
-  async function tellLate({ schoolClass, assignment, member, told }: Sight, version: number, transaction: Transaction, now: number): Promise<void> {
+  async function tellLate(
+    { schoolClass, assignment, member, told }: Sight,
+    teachers: readonly { id: string }[],
+    version: number,
+    transaction: Transaction,
+    now: number,
+  ): Promise<void> {
     if (told.lateBy === 0) return;
-    const teachers = (await classes.teachersOf([schoolClass.id])).get(schoolClass.id) ?? [];
     const about = { assignmentId: assignment.id, classId: schoolClass.id, zone: schoolClass.calendar.zone };
     const data = { title: assignment.title, className: schoolClass.label, who: fullName(member.student) };
     await news.tell(
@@ -233,7 +238,8 @@ export function workingService({ accounts, classes, ownPieces, pieces, works, ne
      */
     async handIn(student: Student, assignmentId: string, idempotencyKey: string | null, now: number): Promise<HandInView> {
       const before = await ownPieces.sight(student, 'ownWork.handIn', assignmentId, now);
-      const team = await ownPieces.teamOf(before);
+      const { id: classId } = before.schoolClass;
+      const [team, teachersBy] = await Promise.all([ownPieces.teamOf(before), classes.teachersOf([classId])]);
       return pieces.changeWork(team, (open) =>
         pieces.onceFor(open.transaction, { userId: student.userId, idempotencyKey, about: `handIn ${assignmentId}`, now }, async () => {
           const { work, own } = open;
@@ -241,9 +247,10 @@ export function workingService({ accounts, classes, ownPieces, pieces, works, ne
           const text: RichText | null = work.record.text;
           const written = (await work.sheets()).some((one) => one.begun);
           if (isBlank(text) && !written && (await work.files()).length === 0) throw new Problem('piece.empty');
-          const handIn = await toHandInView(await work.handIn(titlesOf(before), student.userId, now), before.assignment.title);
+          const frozen = await work.handIn(titlesOf(before), student.userId, now);
+          const handIn: HandInView = { ...frozen, by: fullName(before.member.student), receivedFor: before.assignment.title };
           for (const piece of open.pieces) await piece.append({ kind: 'handedIn', at: now }, student.userId, { version: handIn.version, receipt: handIn.receipt });
-          await tellLate(freshSight(before, own.record, now), handIn.version, open.transaction, now);
+          await tellLate(freshSight(before, own.record, now), teachersBy.get(classId) ?? [], handIn.version, open.transaction, now);
           await tellGroup(before, open, handIn.version, now);
           return handIn;
         }),

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { doc } from '../../testing/school';
 import { aRealServer, until } from '../../testing/real-server';
 
-/** The server is killed for real, at each point at which something could be lost. */
+/** The server is killed for real, at each point at which something could be lost, and runs out of room. */
 let real: Awaited<ReturnType<typeof aRealServer>>;
 let id: string;
 let bao: Awaited<ReturnType<(typeof real)['person']>>;
@@ -108,4 +108,23 @@ it('between hand-in and receipt: it is in, and asking again gives the same recei
   expect(stood).toMatchObject({ piece: { state: 'in' }, handIn: { version: 1 } });
   const again = await bao.send('POST', `/api/my/work/${id}/hand-in`, undefined, { 'Idempotency-Key': key });
   expect([again.status, ((await again.json()) as { receipt: string }).receipt, await count('hand_ins')]).toEqual([201, stood.handIn!.receipt, 1]);
+});
+
+it('with no room left: it is said, nothing is left behind, and what had come goes on once there is room', async () => {
+  await real.kill();
+  await real.start({ most: 8 * 1024 });
+  const bytes = randomBytes(12 * MB);
+  const form = new FormData();
+  form.append('file', new Blob([bytes]), 'valley.mp4');
+  const refused = await fetch(`${real.base}/api/my/work/${id}/files`, { method: 'POST', headers: bao.headers(), body: form });
+  expect([refused.status, ((await refused.json()) as { type: string }).type]).toEqual([507, 'server.diskFull']);
+  expect(await readdir(join(real.folder, 'files/arriving'))).toEqual([]);
+  const upload = await begin(bytes, 'valley.mp4');
+  expect((await bao.send('PATCH', upload, bytes, part(0))).status).toBe(500);
+  await real.kill();
+  await real.start();
+  const offset = await offsetOf(upload);
+  expect(offset).toBeLessThanOrEqual(8 * MB);
+  await bao.send('PATCH', upload, bytes.subarray(offset), part(offset));
+  expect(await (await bao.send('POST', `${upload}/finish`)).json()).toMatchObject({ fingerprint: createHash('sha256').update(bytes).digest('hex') });
 });

@@ -20,7 +20,7 @@ const date = computed(() => {
   if (piece.againBy !== null) return { main: t('work.againBy', { when: when(piece.againBy, piece.zone) }), sub: piece.againBy < now() ? '' : t('work.left', { length: length(piece.againBy - now()) }), alarm: piece.overdue };
   const { due } = piece.window;
   const day = due === null ? t('common.noDue') : when(due, piece.zone);
-  if (piece.state === 'missing') return { main: closes === null ? t('assignment.stillAccepted') : t('work.closesIn', { length: length(closes - now()) }), sub: t('work.wasDue', { when: day }), alarm: true };
+  if (piece.state === 'missing') return { main: closes === null ? t('assignment.stillAccepted') : t('work.closesIn', { length: length(closes - now()) }), sub: [t('work.wasDue', { when: day }), piece.lateNow ? t('work.lateNow', { n: points(piece.lateNow), max: points(piece.points ?? 0) }) : ''].filter(Boolean).join(' · '), alarm: true };
   if (piece.state === 'notOpen' && opens !== null) return { main: t('work.opensOn', { when: when(opens, piece.zone) }), sub: due === null ? '' : t('common.due', { when: day }), alarm: false };
   return { main: day, sub: [piece.ownDates ? t('work.yourDate') : '', due === null || due < now() ? '' : t('work.left', { length: length(due - now()) })].filter(Boolean).join(' · '), alarm: false };
 });

@@ -28,6 +28,7 @@ function aPiece(more: Partial<MyPiece> = {}): MyPiece {
     overdue: false,
     againBy: null,
     group: null,
+    lateNow: null,
     unread: 0,
     returned: null,
     ...more,
@@ -64,6 +65,13 @@ it('says the state in words, the class, and what it is out of', async () => {
   expect(words(await card({ points: null }))).toContain('words only');
 });
 
+it('says by when a sent-back piece is wanted again, whom one works with, and what is new to read', async () => {
+  const html = words(await card({ state: 'sentBack', place: 'doNow', againBy: Date.now() + 24 * HOUR, group: 'Ford', unread: 2 }));
+  expect(html).toContain('again by');
+  expect(html).toContain('with Ford');
+  expect(html).toContain('2 new messages');
+});
+
 it('marks a date that is only mine, and says how much time is left', async () => {
   expect(words(await card({ ownDates: true }))).toMatch(/your date · 24 h left/);
   expect(words(await card({ window: { opens: null, due: null, closes: null } }))).toContain('no due date');
@@ -75,6 +83,7 @@ it('says until when a missing piece is still accepted, and since when it was due
   expect(closing).toContain('closes in 4 days');
   expect(closing).toContain('was due');
   expect(words(await card({ ...missing, window: { opens: null, due: Date.now() - HOUR, closes: null } }))).toContain('still accepted');
+  expect(words(await card({ ...missing, lateNow: 2_000, window: { opens: null, due: Date.now() - HOUR, closes: null } }))).toContain('2 off now, of 20');
 });
 
 it('draws how much of the time is gone, never more than all of it', async () => {

@@ -9,7 +9,7 @@ export function pixelsIn(head: Uint8Array): number | null {
   const view = new DataView(head.buffer, head.byteOffset, head.byteLength);
   if (head.length > 24 && view.getUint32(0) === 0x89504e47) return view.getUint32(16) * view.getUint32(20);
   if (head.length < 4 || view.getUint16(0) !== 0xffd8) return null;
-  for (let at = 2; at + 9 < head.length; ) {
+  for (let at = 2; at + 9 < head.length;) {
     if (head[at] !== 0xff) return null;
     const marker = head[at + 1]!;
     // The frame's own head carries its size; every other part says only how long it is.
