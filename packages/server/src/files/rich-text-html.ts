@@ -46,8 +46,15 @@ export function richTextHtml(node: RichNode | null): string {
 const STYLE =
   'body{font:17px/1.6 Georgia,serif;max-width:42rem;margin:2rem auto;padding:0 1rem;color:#14262e}header{border-bottom:1px solid #999;margin-bottom:1.5rem;font-family:sans-serif}table{border-collapse:collapse}td,th{border:1px solid #999;padding:.3rem .6rem}.answer{border-left:4px solid #164e5c;padding-left:.8rem}';
 
+/** What a hand-in says on paper: of what, by whom and when, and its texts. */
+export interface HandInPage {
+  title: string;
+  facts: string[];
+  parts: { title: string; text: RichNode | null }[];
+}
+
 /** A whole page of a student's words, to be read anywhere: no script, nothing from elsewhere. */
-export function handInPage({ title, facts, parts }: { title: string; facts: string[]; parts: { title: string; text: RichNode | null }[] }): string {
+export function handInPage({ title, facts, parts }: HandInPage): string {
   const body = parts.map((part) => `${part.title === '' ? '' : `<h2>${escaped(part.title)}</h2>`}${richTextHtml(part.text)}`).join('\n');
   return `<!doctype html><html><head><meta charset="utf-8"><meta http-equiv="Content-Security-Policy" content="default-src 'none'; style-src 'unsafe-inline'"><title>${escaped(title)}</title><style>${STYLE}</style></head><body dir="auto"><header><h1>${escaped(title)}</h1>${facts.map((fact) => `<p>${escaped(fact)}</p>`).join('')}</header>${body}</body></html>`;
 }

@@ -1,6 +1,9 @@
 import type { RichNode } from '@jolly/core';
 import type { Content, ContentText, TDocumentDefinitions } from 'pdfmake/interfaces';
 import { inReadingOrder, pdfmake } from './pdf';
+import type { HandInPage } from './rich-text-html';
+
+export type { HandInPage } from './rich-text-html';
 
 const LETTERS_A_LINE = 80;
 
@@ -64,7 +67,7 @@ function tableOf(node: RichNode, margin: [number, number, number, number]): Cont
 }
 
 /** A student's words as a PDF to be read and written on at home. */
-export function handInPdf({ title, facts, parts }: { title: string; facts: string[]; parts: { title: string; text: RichNode | null }[] }): Promise<Buffer> {
+export function handInPdf({ title, facts, parts }: HandInPage): Promise<Buffer> {
   const document: TDocumentDefinitions = {
     pageSize: 'A4',
     pageMargins: [56, 56, 56, 56],

@@ -5,8 +5,8 @@ import { PassThrough, type Writable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type { AssignmentReply, BroughtBackReply, TakeHomeProgress, WorkFile } from '../../contract';
 import type { FileStore } from '../../files/file-store';
-import { handInPage } from '../../files/rich-text-html';
-import { handInPdf } from '../../files/rich-text-pdf';
+import { pdfMaker, type PdfMaker } from '../../files/pdf-maker';
+import { handInPage, type HandInPage } from '../../files/rich-text-html';
 import type { TakenFile } from '../../files/take-file';
 import { csv } from '../../files/write-table';
 import { Problem } from '../../http/problem';
@@ -101,9 +101,9 @@ export function takeHomeService({ assignments, board, pieces, works, feedbackFil
     return going.filter(({ sight, handIn }) => latest.get(sight.record!.work.id) === handIn.version);
   };
 
-  async function wordsOf({ sight: { schoolClass, assignment }, sights, handIn }: Going, as: 'html' | 'pdf'): Promise<Buffer> {
+  async function wordsOf({ sight: { schoolClass, assignment }, sights, handIn }: Going, pdfs: PdfMaker | null): Promise<Buffer> {
     const who = sights.map(({ member }) => fullName(member.student)).join(', ');
-    const page = {
+    const page: HandInPage = {
       title: assignment.title,
       facts: [
         who,
@@ -112,7 +112,7 @@ export function takeHomeService({ assignments, board, pieces, works, feedbackFil
       ],
       parts: [{ title: '', text: handIn.text }, ...handIn.sheets.map(({ title, text }) => ({ title, text }))],
     };
-    return as === 'pdf' ? handInPdf(page) : Buffer.from(handInPage(page));
+    return pdfs ? pdfs.make(page) : Buffer.from(handInPage(page));
   }
 
   function manifestRow({ name, sight: { schoolClass, assignment, member, team, piece }, handIn, file }: Going, fingerprint: string): string[] {
@@ -161,6 +161,7 @@ export function takeHomeService({ assignments, board, pieces, works, feedbackFil
         tickets.set(ticket.id, { userId: ticket.userId, progress });
         for (const old of tickets.keys()) if (tickets.size > MOST_TICKETS) tickets.delete(old);
       }
+      const pdfs = as === 'pdf' ? pdfMaker() : null;
       const zip = archiver('zip', { zlib: { level: 6 } });
       const sent = pipeline(zip, to);
       // The zip says of one file at a time that it has taken it in; the next is opened only then.
@@ -175,7 +176,7 @@ export function takeHomeService({ assignments, board, pieces, works, feedbackFil
         const rows: string[][] = [];
         for (const one of going) {
           if (one.file === null) {
-            const bytes = await wordsOf(one, as);
+            const bytes = await wordsOf(one, pdfs);
             await added(bytes, one.name, one.handIn.at);
             rows.push(manifestRow(one, createHash('sha256').update(bytes).digest('hex')));
           } else {
@@ -193,6 +194,7 @@ export function takeHomeService({ assignments, board, pieces, works, feedbackFil
         await Promise.all([sent, packed]);
       } finally {
         zip.destroy();
+        await pdfs?.end();
       }
     },
 
