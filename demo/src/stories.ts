@@ -73,8 +73,20 @@ export async function storyOf(setting: Setting): Promise<PlantedStory | null> {
   return { assignmentId: assignment.id, studentId, text, attached: plan.files && (handsIn || chance.happens(0.4)) ? await setting.attached() : [], story };
 }
 
+const OPENINGS = ['', '', 'In our group ', 'As far as I could see ', 'I noticed that ', 'Later on ', 'In the end '];
+const SURE = [' clearly', ' mostly', ' at times', ' as we saw', ' again', '', '', ''];
+
 function paragraph(chance: Chance, className: string): string {
   const from = SENTENCES[className]!;
   const start = chance.between(0, from.length - 1);
-  return Array.from({ length: chance.between(3, 5) }, (_, i) => from[(start + i) % from.length]!).join(' ');
+  return Array.from({ length: chance.between(3, 5) }, (_, i) => inOwnWords(chance, from[(start + i) % from.length]!)).join(' ');
+}
+
+/** A sentence as one student would say it: opened in another way, with figures of their own and a word here and there. */
+function inOwnWords(chance: Chance, sentence: string): string {
+  const opening = chance.pick(OPENINGS);
+  const own = sentence
+    .replace(/\b\d+\b/g, (number) => String(Math.max(1, Number(number) + chance.between(-2, 2))))
+    .replace(/ (and|but|so|because|when|which) /g, (_, word: string) => `${chance.pick(SURE)} ${word} `);
+  return opening === '' ? own : opening + (/^I /.test(own) ? own : own.charAt(0).toLowerCase() + own.slice(1));
 }

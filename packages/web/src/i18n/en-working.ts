@@ -111,6 +111,7 @@ export const working = {
     opened: 'Opened',
     begun: 'Begun',
     active: 'Last active',
+    savedBy: 'Last saved by',
     words: 'Words so far',
     versions: 'No versions | {n} version | {n} versions',
   },

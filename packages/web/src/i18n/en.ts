@@ -180,6 +180,7 @@ export const en = {
     team: 'Piece of {name}',
     forAll: 'The same for all of the group',
     differ: 'Points of {name}, if they differ',
+    differSome: 'Other points for some',
     differHint: 'Empty: as above.',
     fileReturned: 'returned',
     fileHeld: 'goes along when returned',

@@ -69,7 +69,7 @@ useShortcuts([
     <aside v-if="value" class="stack">
       <section class="sheet facts stack">
         <p class="live small" role="status">{{ t('follow.live') }}</p>
-        <dl class="list"><dt>{{ t('follow.opened') }}</dt><dd>{{ value.row.collecting.seenAt === null ? '–' : when(value.row.collecting.seenAt, zone) }}</dd><dt>{{ t('follow.begun') }}</dt><dd>{{ value.row.collecting.begunAt === null ? '–' : when(value.row.collecting.begunAt, zone) }}</dd><dt>{{ t('follow.active') }}</dt><dd>{{ value.row.collecting.activeAt === null ? '–' : when(value.row.collecting.activeAt, zone) }}<span v-if="value.row.collecting.team && value.draft.savedBy" class="muted" dir="auto"> {{ value.draft.savedBy }}</span></dd><dt>{{ t('follow.words') }}</dt><dd>{{ value.row.collecting.words ?? '–' }}</dd></dl>
+        <dl class="list"><dt>{{ t('follow.opened') }}</dt><dd>{{ value.row.collecting.seenAt === null ? '–' : when(value.row.collecting.seenAt, zone) }}</dd><dt>{{ t('follow.begun') }}</dt><dd>{{ value.row.collecting.begunAt === null ? '–' : when(value.row.collecting.begunAt, zone) }}</dd><dt>{{ t('follow.active') }}</dt><dd>{{ value.row.collecting.activeAt === null ? '–' : when(value.row.collecting.activeAt, zone) }}</dd><template v-if="value.row.collecting.team && value.draft.savedBy"><dt>{{ t('follow.savedBy') }}</dt><dd dir="auto">{{ value.draft.savedBy }}</dd></template><dt>{{ t('follow.words') }}</dt><dd>{{ value.row.collecting.words ?? '–' }}</dd></dl>
         <div><button type="button" class="btn" :disabled="value.versions.length === 0" @click="versionsOpen = true">{{ count('follow.versions', value.versions.length) }}</button></div>
         <p class="muted small">{{ t('follow.mayLook') }}</p>
       </section>

@@ -81,7 +81,7 @@ const side = (which: 'a' | 'b') => {
         </article>
       </div>
     </div>
-    <p v-if="job?.result" class="muted small">{{ t('overlap.took', { n: job.of, ms: job.result.took }) }}</p>
+    <p v-if="job?.result" class="muted small took">{{ t('overlap.took', { n: job.of, ms: job.result.took }) }}</p>
   </div>
 </template>
 
@@ -90,12 +90,14 @@ const side = (which: 'a' | 'b') => {
 .columns { display: grid; grid-template-columns: 260px minmax(0, 1fr); gap: 18px; align-items: start; }
 .list { max-block-size: calc(100vh - 320px); min-block-size: 240px; overflow: auto; }
 .pair { display: grid; gap: 2px; inline-size: 100%; text-align: start; padding: 9px 12px; border: 0; border-block-end: 1px solid var(--line-2); background: none; color: inherit; cursor: pointer; }
+.pair > .row { min-width: 0; }
 .pair[aria-selected='true'] { background: var(--surface-2); box-shadow: inset 4px 0 0 var(--text); }
 .both { display: grid; grid-template-columns: repeat(2, minmax(0, 1fr)); gap: 14px; }
 .text { padding: 14px 18px; }
 .text h2 { font-size: 17px; }
 .words { white-space: pre-wrap; max-block-size: calc(100vh - 400px); min-block-size: 200px; overflow: auto; margin-block-start: 10px; }
 mark { background: var(--surface-now); color: var(--text); text-decoration: underline 2px; text-decoration-color: var(--now); }
+.took { margin-block-start: 10px; }
 progress { accent-color: var(--act); }
 @media (max-width: 900px) { .columns, .both { grid-template-columns: minmax(0, 1fr); } }
 </style>

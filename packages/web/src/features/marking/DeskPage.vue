@@ -245,7 +245,7 @@ useShortcuts([
           <fieldset v-if="desk && desk.team.length > 0" class="team">
             <legend class="label">{{ t('desk.team', { name: desk.row.collecting.team ?? '' }) }}</legend>
             <label class="row small"><input v-model="forGroup" type="checkbox" />{{ t('desk.forAll') }}</label>
-            <template v-if="forGroup && assignment?.points != null"><label v-for="one in [desk.row, ...desk.team]" :key="one.student.id" class="row small"><span class="grow clip" dir="auto">{{ name(one.student) }}</span><input v-model="differ[one.student.id]" class="field differ" inputmode="decimal" autocomplete="off" :placeholder="fields.earned" :aria-label="t('desk.differ', { name: name(one.student) })" /></label><span class="muted small">{{ t('desk.differHint') }}</span></template>
+            <details v-if="forGroup && assignment?.points != null" :key="desk.row.student.id" :open="differing.length > 0"><summary class="small">{{ t('desk.differSome') }}</summary><label v-for="one in [desk.row, ...desk.team]" :key="one.student.id" class="row small"><span class="grow clip" dir="auto">{{ name(one.student) }}</span><input v-model="differ[one.student.id]" class="field differ" inputmode="decimal" autocomplete="off" :placeholder="fields.earned" :aria-label="t('desk.differ', { name: name(one.student) })" /></label><span class="muted small">{{ t('desk.differHint') }}</span></details>
           </fieldset>
           <div>
             <label class="label" for="remark">{{ t('desk.remark') }}</label>
@@ -334,6 +334,7 @@ useShortcuts([
 .remark { resize: vertical; min-height: 120px; line-height: 1.5; }
 .facts { flex: 1; }
 .team { border: 1px solid var(--line); border-radius: 6px; padding: 6px 10px; margin: 0; min-width: 0; display: grid; gap: 3px; }
+.team summary { cursor: pointer; }
 .differ { width: 74px; min-height: 28px; text-align: end; }
 .said-went { border-inline-start: 4px solid var(--line); padding-inline-start: 8px; }
 .talk summary { cursor: pointer; }
