@@ -181,6 +181,7 @@ test('taken back after it was due, it says first what that costs; an earlier ver
   await press(ada.getByRole('button', { name: /^Saved/ }).first());
   await expect(ada.locator('ins').filter({ hasText: 'And more.' })).toBeVisible();
   await press(ada.getByRole('button', { name: /^Handed in, 1/ }));
+  await expect(ada.getByRole('link', { name: 'Receipt' })).toHaveAttribute('href', /receipt\?version=1$/);
   await press(ada.getByRole('button', { name: 'Make this the present one' }));
   await expect(ada.getByRole('textbox', { name: 'Your text' })).toHaveText('The first words.');
   await teacher.goto(`/assignments/${id}`);

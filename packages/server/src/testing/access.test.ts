@@ -162,6 +162,7 @@ const MATRIX: Record<string, Row> = {
   'get /api/my/work/:assignmentId/versions': { nobody: 401, wrong: ['teacher', 403], other: 404 },
   'get /api/my/work/:assignmentId/versions/:versionId': { nobody: 401, wrong: ['teacher', 403], other: 404 },
   'post /api/my/work/:assignmentId/versions/:versionId/restore': { nobody: 401, wrong: ['teacher', 403], other: 404 },
+  'get /api/my/work/:assignmentId/receipts/:version': { nobody: 401, wrong: ['teacher', 403], other: 404 },
   'put /api/my/work/:assignmentId/self-check': { nobody: 401, wrong: ['teacher', 403], other: 404, body: { choices: {} } },
   'put /api/my/work/:assignmentId/went': { nobody: 401, wrong: ['teacher', 403], other: 404, body: { how: 'flowed', line: '' } },
   'get /api/my/work/:assignmentId/messages': { nobody: 401, wrong: ['teacher', 403], other: 404 },
@@ -234,6 +235,7 @@ beforeAll(async () => {
     uploadId: randomUUID(),
     overlapId: randomUUID(),
     ticket: randomUUID(),
+    version: '1',
     file: `${'x'.repeat(43)}.ics`,
   };
   ids = {

@@ -51,6 +51,7 @@ export const working = {
     corrected:
       'Your teacher has corrected this worksheet since you began. You can take the corrected one; what you wrote goes along, and the sheet as it is now stays among your versions.',
     lookCorrected: 'Look at the corrected worksheet',
+    lost: 'nothing | {n} of your answers has no space on the corrected worksheet. It is in the version kept before. | {n} of your answers have no space on the corrected worksheet. They are in the version kept before.',
     takeCorrected: 'Take the corrected one with my answers',
   },
   versions: {

@@ -390,6 +390,8 @@ export const en = {
     savedBy: 'Saved {time}, {name}',
     reducing: 'being made smaller',
     uploadWaits: '{n} % there, waiting for the line',
+    saveCopy: 'Save a copy',
+    neverSent: 'These files never reached the server. They are kept in this browser:',
     uploadKept: 'The line or the server is away just now. The files are kept in this browser and go on from where they were.',
     camera: 'Take a photo',
     onTheWay: 'nothing on its way | {n} file is still on its way | {n} files are still on their way',

@@ -9,6 +9,7 @@ import { isIssued, type AssignmentsService } from '../assignments/assignments.se
 import type { ExceptionsService } from '../exceptions/exceptions.service';
 import type { NewsService } from '../news/news.service';
 import type { BoardService, Sight } from '../pieces/board.service';
+import { workAt } from '../pieces/own-pieces.service';
 import { toSheetViews, type WorkingService } from '../pieces/working.service';
 import type { WorksService } from '../pieces/works.service';
 import { defineCollecting } from './collecting.model';
@@ -51,20 +52,21 @@ export function collectingService({ sequelize, accounts, assignments, board, exc
     /** One student's work as it is now, handed in or not, with its versions. */
     async follow(teacher: Teacher, at: At, now: number): Promise<FollowReply> {
       const sight = await sightAt(teacher, at, now);
-      const { record } = sight;
+      const work = workAt(sight);
       const [[row], draft, copies, versions] = await Promise.all([
         rows.of(teacher, [sight], now),
-        working.draftOf(record),
-        record ? works.sheetsOf([record.work.id]) : [],
-        record ? working.versions(record.work.id) : [],
+        working.draftOf(work),
+        work ? works.sheetsOf([work.id]) : [],
+        work ? working.versions(work.id) : [],
       ]);
       return { row: row!, draft, sheets: toSheetViews(sight, copies), versions };
     },
 
     async version(teacher: Teacher, { versionId, ...at }: At & { versionId: string }, now: number): Promise<VersionReply> {
       const sight = await sightAt(teacher, at, now);
-      if (!sight.record) throw new Problem('thing.unknown');
-      return working.version(sight.record.work.id, versionId, sight);
+      const work = workAt(sight);
+      if (!work) throw new Problem('thing.unknown');
+      return working.version(work.id, versionId, sight);
     },
 
     /**

@@ -32,6 +32,24 @@ describe('looking on', () => {
     expect(heard).toEqual([[school.bao.id], null]);
   });
 
+  it('hears of messages too, and a student of what is done to the work they share', async () => {
+    const { id } = await school.issued();
+    const [bao, finch] = [await server.person('bao'), await server.person('finch')];
+    await bao.post(`/api/my/work/${id}/look`);
+    const [record] = await server.services.pieces.records([id], [school.bao.id]);
+    const { live } = server.services;
+    const heard: string[] = [];
+    const stops = [
+      await live.listen({ kind: 'assignment', id }, () => heard.push('teacher')),
+      await live.listen({ kind: 'work', id: record!.work.id }, () => heard.push('student')),
+    ];
+    await finch.post(`/api/assignments/${id}/pieces/${school.bao.id}/messages`, { text: 'How far are you?', fileIds: [] });
+    await live.poll();
+    await live.poll();
+    for (const stop of stops) stop();
+    expect(heard.sort()).toEqual(['student', 'teacher']);
+  });
+
   it('is a stream of events that ends when the page is left', async () => {
     const { id } = await school.issued();
     const [finch, bao] = [await server.person('finch'), await server.person('bao')];

@@ -6,7 +6,7 @@ import { eventStream } from '../../http/event-stream';
 import type { Ask, Route } from '../../http/route';
 import type { Services } from '../../wiring';
 import { assignmentParams } from '../assignments/assignments.schema';
-import { draftFileParams, ownVersionParams, saveTextBody, selfCheckBody, sheetParams, versionBody, wentBody } from './my-work.schema';
+import { draftFileParams, ownVersionParams, receiptParams, saveTextBody, selfCheckBody, sheetParams, versionBody, wentBody } from './my-work.schema';
 
 type One = { assignmentId: string };
 type OneSheet = One & { attachmentId: string };
@@ -141,6 +141,14 @@ export const myWorkRoutes = ({ myWork, working, ownPieces, live }: Pick<Services
     does: 'Makes one of them the present one; what is there now stays as a version.',
     params: ownVersionParams,
     handle: ({ actor, params, now }: Ask<One & { versionId: string }>) => working.restore(asStudent(actor), params.assignmentId, params.versionId, now),
+  },
+  {
+    verb: 'get',
+    path: '/api/my/work/:assignmentId/receipts/:version',
+    action: 'ownWork.look',
+    does: 'The receipt of one hand-in, by its number.',
+    params: receiptParams,
+    handle: ({ actor, params, now }: Ask<One & { version: number }>) => working.receipt(asStudent(actor), params.assignmentId, params.version, now),
   },
   {
     verb: 'put',

@@ -6,6 +6,7 @@ import { id, richText, version } from '../../http/form';
 export const draftFileParams = Joi.object({ assignmentId: id, fileId: id });
 export const sheetParams = Joi.object({ assignmentId: id, attachmentId: id });
 export const ownVersionParams = Joi.object({ assignmentId: id, versionId: id });
+export const receiptParams = Joi.object({ assignmentId: id, version: Joi.number().integer().min(1).max(10_000).required() });
 export const fileParams = Joi.object({ fileId: id });
 export const fileQuery = Joi.object({ as: Joi.valid('inline') });
 export const saveTextBody = Joi.object<SaveTextRequest, true>({ text: richText, version, keepBefore: Joi.boolean().strict() });

@@ -6,7 +6,7 @@ import type { RosterService } from '../roster/roster.service';
 import type { BoardService, Sight } from './board.service';
 import type { ConversationsService } from '../conversations/conversations.service';
 import type { FeedbackFilesService } from '../takehome/feedback-files.service';
-import { costNow, whyNotHandIn, whyNotTakeBack, type OwnPiecesService, type Student } from './own-pieces.service';
+import { costNow, whyNotHandIn, whyNotTakeBack, workAt, type OwnPiecesService, type Student } from './own-pieces.service';
 import { toReturnedView } from './pieces.mapper';
 import type { PiecesService } from './pieces.service';
 import { toSheetViews, type WorkingService } from './working.service';
@@ -90,8 +90,8 @@ export function myWorkService({ classes, roster, board, pieces, works, working, 
       const standing = record?.summary.handedInAt ?? null;
       const [teachers, draft, copies, story, sentBack, requests, unread, back, { studentIds }] = await Promise.all([
         classes.teachersOf([at.schoolClass.id]),
-        working.draftOf(record),
-        record ? works.sheetsOf([record.work.id]) : [],
+        working.draftOf(workAt(at)),
+        workAt(at) ? works.sheetsOf([workAt(at)!.id]) : [],
         record && standing !== null ? works.handInsOf(record.work.id) : null,
         record && record.summary.roundsSentBack > 0 ? pieces.lastSendBack(record.id) : null,
         extensions.own(student, assignmentId),

@@ -7,6 +7,7 @@ import type { GroupsService } from '../groups/groups.service';
 import { sightOf, type BoardService, type Sight } from './board.service';
 import { lateRuleOf, type PieceRecord } from './pieces.mapper';
 import type { PiecesService, Team } from './pieces.service';
+import type { WorkRecord } from './works.service';
 
 export type Student = Actor & { userId: string };
 
@@ -47,6 +48,9 @@ export function requireOpen(at: Sight, now: number): void {
   if (refusal === null) return;
   throw new Problem(`piece.${refusal}` as ProblemCode, refusal === 'closed' ? { title: closedSentence(at) } : {});
 }
+
+/** What the student works on now, as far as it is there: not that of a group they looked at and are no longer in. */
+export const workAt = ({ record, team }: Sight): WorkRecord | null => (record && record.work.groupId === (team?.groupId ?? null) ? record.work : null);
 
 interface Collaborators {
   assignments: AssignmentsService;

@@ -130,12 +130,6 @@ export function piecesService({ sequelize, works }: { sequelize: Sequelize; work
       return rows.map((row) => toPieceRecord(row, byId.get(row.workId)!));
     },
 
-    /** Who changed since: the version of each piece of an assignment, and of the work behind it. */
-    async versionsOn(assignmentId: string): Promise<Map<string, string>> {
-      const rows = (await pieces.findAll({ attributes: ['studentId', 'version'], where: { assignmentId }, raw: true })) as unknown as PieceRecordRow[];
-      return new Map(rows.map((row) => [row.studentId, String(row.version)]));
-    },
-
     /** The students whose pieces share a work. */
     async sharing(workId: string): Promise<string[]> {
       const rows = (await pieces.findAll({ attributes: ['studentId'], where: { workId }, raw: true })) as unknown as PieceRecordRow[];
@@ -217,7 +211,8 @@ export function piecesService({ sequelize, works }: { sequelize: Sequelize; work
           const opened: Awaited<ReturnType<typeof openPiece>>[] = [];
           for (const studentId of [...studentIds].sort()) {
             const row = await findOrMake(assignmentId, studentId, shared?.work.record.id ?? null, transaction);
-            shared ??= await works.openOrMake({ assignmentId, groupId: null, pieceId: row.workId }, transaction);
+            // A work of one student has the id of their piece; who has left a group gets one then.
+            shared ??= await works.openOrMake({ assignmentId, groupId: null, pieceId: row.id }, transaction);
             const alone = row.workId !== shared.work.record.id;
             if (alone && row.begun && studentId !== actor) continue;
             const piece = await openPiece(row, shared.work.record, transaction);

@@ -7,10 +7,10 @@ import { fullName, type AccountsService } from '../accounts/accounts.service';
 import type { ClassesService } from '../classes/classes.service';
 import type { NewsService } from '../news/news.service';
 import type { Sight } from './board.service';
-import { freshSight, requireOpen, whyNotTakeBack, type OwnPiecesService, type Student } from './own-pieces.service';
-import type { HandInRecord, PieceRecord } from './pieces.mapper';
+import { freshSight, requireOpen, whyNotTakeBack, workAt, type OwnPiecesService, type Student } from './own-pieces.service';
+import type { HandInRecord } from './pieces.mapper';
 import type { OpenTeam, PiecesService } from './pieces.service';
-import type { OpenWork, SheetRecord, VersionRecord, WorksheetAttachment, WorksService } from './works.service';
+import type { OpenWork, SheetRecord, VersionRecord, WorkRecord, WorksheetAttachment, WorksService } from './works.service';
 
 const MOST_FILES = 20;
 const SAVED_FACT_EVERY_MS = 10 * MINUTE_MS;
@@ -147,9 +147,9 @@ export function workingService({ accounts, classes, ownPieces, pieces, works, ne
 
   const service = {
     /** What is being written, for its page. */
-    async draftOf(record: PieceRecord | null): Promise<DraftView> {
-      if (!record) return { text: null, files: [], savedAt: null, savedBy: '', version: 0 };
-      const { id, text, savedAt, savedBy, version } = record.work;
+    async draftOf(work: WorkRecord | null): Promise<DraftView> {
+      if (!work) return { text: null, files: [], savedAt: null, savedBy: '', version: 0 };
+      const { id, text, savedAt, savedBy, version } = work;
       const [files, [saved]] = await Promise.all([works.draftFiles(id), named([{ by: savedBy ?? '' }])]);
       return { text, files, savedAt, savedBy: saved!.by, version };
     },
@@ -158,11 +158,12 @@ export function workingService({ accounts, classes, ownPieces, pieces, works, ne
     async look(student: Student, assignmentId: string, now: number): Promise<void> {
       const before = await ownPieces.sight(student, 'ownWork.look', assignmentId, now);
       const seen = before.record?.seenAt != null;
-      const copied = before.record === null ? [] : await works.sheetsOf([before.record.work.id]);
+      const at = workAt(before);
+      const copied = at === null ? [] : await works.sheetsOf([at.id]);
       const current = worksheetsOf(before).every(({ attachment, studentId }) =>
         copied.some((one) => one.attachmentId === attachment.id && one.studentId === studentId && (one.begun || JSON.stringify(one.source) === JSON.stringify(attachment.text))),
       );
-      if ((seen && current) || before.schoolClass.putAwayAt !== null) return;
+      if ((seen && at !== null && current) || before.schoolClass.putAwayAt !== null) return;
       const { groupId } = await ownPieces.teamOf(before);
       await pieces.changeWork({ assignmentId, groupId, studentIds: [student.userId] }, async ({ work, own }) => {
         if (own.record.seenAt === null) own.set({ seenAt: new Date(now) });
@@ -197,7 +198,8 @@ export function workingService({ accounts, classes, ownPieces, pieces, works, ne
     async mayAttach(student: Student, assignmentId: string, now: number): Promise<void> {
       const at = await ownPieces.sight(student, 'ownWork.write', assignmentId, now);
       requireOpen(at, now);
-      if (at.record && (await works.draftFiles(at.record.work.id)).length >= MOST_FILES) throw new Problem('file.tooMany');
+      const work = workAt(at);
+      if (work && (await works.draftFiles(work.id)).length >= MOST_FILES) throw new Problem('file.tooMany');
     },
 
     async attach(
@@ -307,14 +309,23 @@ export function workingService({ accounts, classes, ownPieces, pieces, works, ne
 
     /** A student's own versions. */
     async ownVersions(student: Student, assignmentId: string, now: number): Promise<VersionItem[]> {
-      const { record } = await ownPieces.sight(student, 'ownWork.look', assignmentId, now);
-      return record ? service.versions(record.work.id) : [];
+      const work = workAt(await ownPieces.sight(student, 'ownWork.look', assignmentId, now));
+      return work ? service.versions(work.id) : [];
     },
 
     async ownVersion(student: Student, assignmentId: string, versionId: string, now: number): Promise<VersionReply> {
       const sight = await ownPieces.sight(student, 'ownWork.look', assignmentId, now);
-      if (!sight.record) throw new Problem('thing.unknown');
-      return service.version(sight.record.work.id, versionId, sight);
+      const work = workAt(sight);
+      if (!work) throw new Problem('thing.unknown');
+      return service.version(work.id, versionId, sight);
+    },
+
+    /** The receipt of one hand-in, also of one that was taken back or sent back since. */
+    async receipt(student: Student, assignmentId: string, version: number, now: number): Promise<HandInView> {
+      const { record, assignment } = await ownPieces.sight(student, 'ownWork.look', assignmentId, now);
+      const { one } = record ? await works.handInsOf(record.work.id, version) : { one: null };
+      if (!one) throw new Problem('thing.unknown');
+      return toHandInView(one, assignment.title);
     },
 
     /** Makes an earlier version the present one; what was there before stays as a version. */

@@ -161,6 +161,19 @@ describe('versions', () => {
     expect((await bao.get(work(id))).body.draft.files).toMatchObject([{ id: file.id }]);
   });
 
+  it('keep the receipt of every hand-in, also of one that was taken back', async () => {
+    const { id } = await school.issued();
+    const bao = await server.person('bao');
+    await textOn(bao, id, 'one', 0);
+    const first = (await bao.post(`${work(id)}/hand-in`)).body;
+    await bao.post(`${work(id)}/take-back`);
+    await textOn(bao, id, 'two', 1);
+    const second = (await bao.post(`${work(id)}/hand-in`)).body;
+    expect([(await bao.get(`${work(id)}/receipts/1`)).body, (await bao.get(`${work(id)}/receipts/2`)).body]).toEqual([first, second]);
+    expect([(await bao.get(`${work(id)}/receipts/3`)).status, (await bao.get(`${work(id)}/receipts/none`)).status]).toEqual([404, 404]);
+    expect((await (await server.person('hana')).get(`${work(id)}/receipts/1`)).status).toBe(404);
+  });
+
   it('of somebody else, or of nothing, are not there; nor can one be restored once it is handed in', async () => {
     const { id } = await school.issued();
     const [bao, hana] = [await server.person('bao'), await server.person('hana')];
@@ -281,6 +294,23 @@ describe('a piece of a group', () => {
     await finch.post(`/api/assignments/${id}/return`, { studentIds: 'allHeld' });
     expect([(await bao.get(work(id))).body.piece.returned.earned, (await hana.get(work(id))).body.piece.returned.earned]).toEqual([16_000, 18_000]);
     expect((await hana.post(`${work(id)}/take-back`)).body.type).toBe('piece.returned');
+  });
+
+  it('is that of the group one is in, until somebody of it begins', async () => {
+    const { finch, bao, hana, id, groupingId } = await together();
+    for (const student of [bao, hana]) await student.post(`${work(id)}/look`);
+    const [grouping] = (await finch.get(`/api/classes/${school.rivers}/groupings`)).body;
+    const [ford] = grouping.groups;
+    const parted = [
+      { id: ford.id, name: 'Ford', studentIds: [school.bao.id] },
+      { id: null, name: 'Weir', studentIds: [school.hana.id] },
+    ];
+    await finch.put(`/api/classes/${school.rivers}/groupings/${groupingId}`, { name: 'Lab', seed: null, until: null, groups: parted, version: grouping.version });
+    await textOn(bao, id, 'at the ford', 0);
+    expect((await hana.get(work(id))).body).toMatchObject({ piece: { state: 'open', group: 'Weir' }, draft: { text: null, version: 0 } });
+    await hana.post(`${work(id)}/look`);
+    expect((await textOn(hana, id, 'at the weir', 0)).status).toBe(200);
+    expect((await bao.get(work(id))).body.draft.text).toEqual(doc('at the ford'));
   });
 
   it('keeps who works together once they have begun, and somebody who began alone stays alone', async () => {

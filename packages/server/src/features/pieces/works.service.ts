@@ -74,11 +74,8 @@ export interface OpenWork {
   addFile(file: TakenFile, by: string, now: number): Promise<WorkFile>;
   dropFile(fileId: string, by: string, now: number): Promise<boolean>;
   sheets(): Promise<SheetRecord[]>;
-  /**
-   * Makes the copies that are not there yet and brings those that nobody has written on up to date with the teacher's.
-   * @returns whether anything was made or changed
-   */
-  copySheets(worksheets: readonly { attachment: WorksheetAttachment; studentId: string | null }[]): Promise<boolean>;
+  /** Makes the copies that are not there yet, and brings those that nobody has written on up to date with the teacher's. */
+  copySheets(worksheets: readonly { attachment: WorksheetAttachment; studentId: string | null }[]): Promise<void>;
   saveSheet(sheet: SheetRecord, text: RichText, by: string, now: number): Promise<void>;
   /** Takes the teacher's corrected worksheet, with what was written on the old one in its places. */
   correctSheet(sheet: SheetRecord, corrected: RichText, by: string, now: number): Promise<void>;
@@ -199,17 +196,13 @@ export function worksService({ sequelize }: { sequelize: Sequelize }) {
       sheets: () => sheetsOf([record.id], transaction),
       async copySheets(worksheets) {
         const copies = await sheetsOf([record.id], transaction);
-        let changed = false;
         for (const { attachment, studentId } of worksheets) {
           const copy = copies.find((one) => one.attachmentId === attachment.id && one.studentId === studentId);
           const { text } = attachment;
           if (!copy)
             await sheets.create({ workId: record.id, attachmentId: attachment.id, studentId: studentId ?? '', source: text, text, begun: false, version: 0 }, { transaction });
           else if (!copy.begun && JSON.stringify(copy.source) !== JSON.stringify(text)) await writeSheet(copy, { source: text, text });
-          else continue;
-          changed = true;
         }
-        return changed;
       },
       async saveSheet(sheet, text, by, now) {
         await writeSheet(sheet, { text: writtenOn(sheet.source, text), begun: true });

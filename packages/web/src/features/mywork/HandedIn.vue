@@ -9,7 +9,7 @@ import { useScope } from '../termline';
 import HowItWent from './HowItWent.vue';
 
 const props = defineProps<{ value: MyPieceReply; busy: boolean }>();
-const emit = defineEmits<{ takeBack: []; said: [] }>();
+const emit = defineEmits<{ takeBack: []; said: []; versions: [] }>();
 const { t, length, points, when } = useWords();
 const { kept } = useScope();
 const piece = computed(() => props.value.piece);
@@ -25,7 +25,7 @@ const cost = computed(() => {
 
 <template>
   <div class="sheet handed stack">
-    <div class="row wrap"><h2 class="grow">{{ t(piece.lateBy > 0 ? 'piece.inNowLate' : 'piece.inNow') }}</h2><RouterLink class="btn" :to="{ path: `/work/${piece.assignmentId}/receipt`, query: kept }">{{ t('piece.receipt') }}</RouterLink></div>
+    <div class="row wrap"><h2 class="grow">{{ t(piece.lateBy > 0 ? 'piece.inNowLate' : 'piece.inNow') }}</h2><button type="button" class="btn quiet" @click="emit('versions')">{{ t('versions.title') }}</button><RouterLink class="btn" :to="{ path: `/work/${piece.assignmentId}/receipt`, query: kept }">{{ t('piece.receipt') }}</RouterLink></div>
     <dl class="receipt"><dt>{{ t('piece.receiptTime') }}</dt><dd>{{ when(handIn.at, zone) }}</dd><dt>{{ t('piece.receiptVersion') }}</dt><dd>{{ handIn.version }}</dd><template v-if="value.team"><dt>{{ t('piece.receiptBy') }}</dt><dd dir="auto">{{ handIn.by }}</dd></template><dt>{{ t('piece.receiptCode') }}</dt><dd>{{ handIn.receipt }}</dd></dl>
     <ul v-if="handIn.files.length > 0" class="plain"><li v-for="file in handIn.files" :key="file.id" class="file"><a :href="`/api/files/${file.id}`" download class="grow clip" dir="auto">{{ file.name }}</a><span class="muted small" :title="file.fingerprint">{{ t('piece.receiptFingerprint') }} {{ t('piece.fingerprintShort', { start: file.fingerprint.slice(0, 8) }) }}</span></li></ul>
     <div v-if="value.mayTakeBack === null" class="back stack">

@@ -26,6 +26,8 @@ import { useUploads } from './use-uploads';
 import VersionsSheet from './VersionsSheet.vue';
 import WorkFiles from './WorkFiles.vue';
 
+/** So long after a save of one's own a change is taken for that save. */
+const OWN_ECHO_MS = 2500;
 const { t, count, length, name, points, when } = useWords();
 const trail = useTrail();
 const route = useRoute();
@@ -60,11 +62,15 @@ const takesText = computed(() => accepts.value.includes('text'));
 const takesFiles = computed(() => accepts.value.some((kind) => kind !== 'text' && kind !== 'link'));
 const pictures = computed(() => (value.value?.attachments ?? []).flatMap((one) => (one.kind === 'file' && one.file.mediaType.startsWith('image/') ? [{ id: one.file.id, name: one.title || one.file.name }] : [])));
 
-const { uploads, add, stop, again, resume } = useUploads({ assignmentId: id, userId, onAttached: (file) => !files.value.some((one) => one.id === file.id) && files.value.push(file) });
-watch(working, (now) => now && void resume(), { immediate: true });
+const { uploads, add, stop, again, copyOf, resume } = useUploads({ assignmentId: id, userId, onAttached: (file) => !files.value.some((one) => one.id === file.id) && files.value.push(file) });
+watch(() => (value.value ? working.value : null), (open) => open !== null && void resume({ open }), { immediate: true });
 // What a member of the group writes, or oneself on another device, comes in while one writes.
 let quiet: ReturnType<typeof setTimeout> | undefined;
+let ownSave = -Infinity;
+watch(draft.savedAt, () => (ownSave = performance.now()));
 useLive(() => (value.value ? `${base}/live` : null), () => {
+  // What one has just saved oneself comes back as a change; it is here already.
+  if (!value.value?.team && performance.now() - ownSave < OWN_ECHO_MS) return;
   clearTimeout(quiet);
   quiet = setTimeout(() => {
     beat.value += 1;
@@ -182,7 +188,7 @@ watch(() => route.params.id, () => window.location.reload());
         <div><h2 class="label-head">{{ t('piece.toDo') }}</h2><RichTextView :text="value.instructions" /><AttachmentList class="with" :attachments="value.attachments" :spoken="value.spoken" :copies="value.sheets.map((one) => one.attachmentId)" /></div>
         <details v-if="rubric" class="how" :open="piece.returned !== null"><summary>{{ t('rubric.title') }}<template v-if="rubric.name">: <span dir="auto">{{ rubric.name }}</span></template></summary><RubricView :rubric="rubric" :choices="piece.returned?.chosen?.by === 'rubric' ? piece.returned.chosen.choices : null" /></details>
 
-        <HandedIn v-if="value.handIn" :value="value" :busy="busy" @take-back="takeBack" @said="reload" />
+        <HandedIn v-if="value.handIn" :value="value" :busy="busy" @take-back="takeBack" @said="reload" @versions="showVersions" />
         <div v-else-if="refusalText" class="note stack">
           <strong>{{ refusalText }}</strong>
           <p v-if="may === 'excused' && value.exceptionReason" dir="auto">{{ value.exceptionReason }}</p>
@@ -197,10 +203,11 @@ watch(() => route.params.id, () => window.location.reload());
             <DraftNotes :draft="draft" :zone="zone" :saved-by="value.team ? value.draft.savedBy : ''" />
           </div>
           <div v-if="!takesText && accepts.includes('link')" class="sheet editor-sheet"><label class="label" for="work-link">{{ t('piece.link') }}</label><input id="work-link" class="field" inputmode="url" :value="plainText(draft.text.value).trim()" placeholder="https://" dir="ltr" @change="setLink(($event.target as HTMLInputElement).value)" /><p v-if="badLink" class="alarm small" role="alert">{{ t('attach.badUrl') }}</p><DraftNotes :draft="draft" :zone="zone" /></div>
-          <WorkFiles v-if="takesFiles" :accepts="accepts" :files="files" :uploads="uploads" :dropping="dropping" :keep-key="`${userId} ${id}`" :pictures="pictures" @add="add" @remove="detach" @stop="stop" @again="again" />
+          <WorkFiles v-if="takesFiles" :accepts="accepts" :files="files" :uploads="uploads" :dropping="dropping" :keep-key="`${userId} ${id}`" :pictures="pictures" @add="add" @remove="detach" @stop="stop" @copy="copyOf" @again="again" />
           <details v-if="rubric && value.scoring.by === 'rubric'" class="how"><summary>{{ t('selfCheck.title') }}</summary><p class="muted small">{{ t('selfCheck.hint') }}</p><ChoiceLadder v-model="selfCheck" :scoring="value.scoring" :points="null" /></details>
           <p class="muted small">{{ t('piece.teachersMayLook') }}</p>
         </div>
+        <div v-if="!working && uploads.length > 0" class="note stack"><p>{{ t('piece.neverSent') }}</p><ul class="plain"><li v-for="one in uploads" :key="one.key" class="row"><span class="grow clip" dir="auto">{{ one.name }}</span><button type="button" class="btn quiet" @click="copyOf(one.key)">{{ t('piece.saveCopy') }}<span class="hidden-text"> {{ one.name }}</span></button><button type="button" class="btn quiet" :aria-label="t('piece.remove', { name: one.name })" @click="stop(one.key)">×</button></li></ul></div>
         <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       </section>
       <aside class="stack">
@@ -230,7 +237,7 @@ watch(() => route.params.id, () => window.location.reload());
       </aside>
       <section class="talk-place"><h2 class="label-head">{{ t('talk.title') }}<span v-if="piece.unread > 0" class="unread">{{ count('talk.unread', piece.unread) }}</span></h2><ConversationBox :address="base" :readers="value.teachers.join(', ')" :zone="zone" :beat="beat" @read="piece.unread = 0" /></section>
     </div>
-    <VersionsSheet :open="versions !== null" :versions="versions ?? []" :address="`${base}/versions`" :zone="zone" :may-restore="working" @close="versions = null" @restored="restored" />
+    <VersionsSheet :open="versions !== null" :versions="versions ?? []" :address="`${base}/versions`" :zone="zone" :may-restore="working" :receipts="`/work/${id}/receipt`" @close="versions = null" @restored="restored" />
   </LoadGate>
 </template>
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The receipt of a hand-in, to look at and to print. */
-import type { MyPieceReply } from '@jolly/server/contract';
+import type { HandInView, MyPieceReply } from '@jolly/server/contract';
 import { ref } from 'vue';
 import { useI18n } from 'vue-i18n';
 import { useRoute } from 'vue-router';
@@ -15,7 +15,12 @@ const { t } = useI18n();
 const route = useRoute();
 const session = useSession();
 const id = String(route.params.id);
-const { state, value, why, reload } = useLoad(() => ask<MyPieceReply>('GET', `/api/my/work/${id}`));
+// Of the hand-in that stands, or of an earlier one by its number.
+const { state, value, why, reload } = useLoad(async () => {
+  const reply = await ask<MyPieceReply>('GET', `/api/my/work/${id}`);
+  const { version } = route.query;
+  return typeof version === 'string' ? { ...reply, handIn: await ask<HandInView>('GET', `/api/my/work/${id}/receipts/${version}`) } : reply;
+});
 const print = () => window.print();
 
 /** Is this what I handed in? Compared here in the browser; the file goes nowhere. */

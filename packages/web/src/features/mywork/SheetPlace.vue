@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** One's own copy of a worksheet, saved as one writes; a later correction by the teacher is offered. */
-import { hasAnswerSpaces } from '@jolly/core';
+import { answersOf, answersWithoutSpace, hasAnswerSpaces, isBlank } from '@jolly/core';
 import type { SheetView } from '@jolly/server/contract';
-import { computed, watch } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import RichTextEditor from '../../ui/RichTextEditor.vue';
@@ -13,7 +13,7 @@ import { useDraft } from './use-draft';
 
 const props = defineProps<{ assignmentId: string; userId: string; sheet: SheetView; /** one for the group */ shared: boolean; zone: string }>();
 const emit = defineEmits<{ corrected: [] }>();
-const { t } = useWords();
+const { t, count } = useWords();
 const { problem, busy, attempt } = useAttempt();
 const address = `/api/my/work/${props.assignmentId}/sheets/${props.sheet.attachmentId}`;
 const draft = useDraft({ name: `${props.assignmentId} ${props.sheet.attachmentId}`, userId: props.userId, address });
@@ -21,10 +21,15 @@ draft.begin(props.sheet);
 watch(() => props.sheet, (newer) => draft.refresh(newer));
 const onlyAnswers = computed(() => hasAnswerSpaces(props.sheet.text));
 
+/** answers for which the corrected sheet has no space */
+const lost = ref(0);
 const correct = () =>
   attempt(async () => {
     await draft.save();
+    const before = answersOf(draft.text.value);
     const newer = await ask<SheetView>('POST', `${address}/correction`, { body: { version: props.sheet.version } });
+    const homeless = answersWithoutSpace(newer.text, before);
+    lost.value = Object.values(homeless).filter((content) => !isBlank({ type: 'doc', content })).length;
     draft.begin(newer);
     emit('corrected');
   });
@@ -41,6 +46,7 @@ defineExpose({ save: draft.save, status: draft.status });
       <div><button type="button" class="btn" :disabled="busy" @click="correct">{{ t('sheets.takeCorrected') }}</button></div>
       <p v-if="problem" class="alarm small" role="alert">{{ problem.title }}</p>
     </div>
+    <p v-if="lost > 0" class="note" role="status">{{ count('sheets.lost', lost) }}</p>
     <RichTextEditor :key="String(onlyAnswers)" :model-value="draft.text.value" :only-answers="onlyAnswers" :label="sheet.title" :placeholder="t('piece.textPlaceholder')" @update:model-value="draft.change" />
     <DraftNotes :draft="draft" :zone="zone" />
   </section>

@@ -16,6 +16,8 @@ const props = defineProps<{
   address: string;
   zone: string;
   mayRestore?: boolean;
+  /** where the receipts are, for who has them */
+  receipts?: string;
 }>();
 const emit = defineEmits<{ close: []; restored: [] }>();
 const { t, count, when } = useWords();
@@ -71,6 +73,7 @@ const restore = () =>
         <template v-else><RichTextView v-if="later.text" :text="later.text" /><div v-for="sheet in later.sheets" :key="sheet.attachmentId"><h3 dir="auto">{{ sheet.title }}</h3><RichTextView :text="sheet.text" /></div></template>
         <ul v-if="against ? fileChanges.length > 0 : later.workFiles.length > 0" class="plain small"><template v-if="against"><li v-for="one in fileChanges" :key="one.name"><ins v-if="one.kind === 'added'" dir="auto">{{ one.name }}</ins><del v-else dir="auto">{{ one.name }}</del></li></template><template v-else><li v-for="file in later.workFiles" :key="file.id"><a :href="`/api/files/${file.id}`" download dir="auto">{{ file.name }}</a></li></template></ul>
         <p v-if="differences" class="muted small">{{ t('versions.legend') }}</p>
+        <RouterLink v-if="receipts && later.kind === 'handedIn'" :to="`${receipts}?version=${later.number}`">{{ t('piece.receipt') }}</RouterLink>
         <div v-if="mayRestore"><button type="button" class="btn" :disabled="busy" @click="restore">{{ t('versions.restore') }}</button><p class="muted small">{{ t('versions.restoreHint') }}</p></div>
       </div>
     </div>

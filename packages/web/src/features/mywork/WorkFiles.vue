@@ -10,7 +10,7 @@ import RecordingSheet from './RecordingSheet.vue';
 import type { Upload } from './use-uploads';
 
 const props = defineProps<{ accepts: readonly HandInKind[]; files: readonly WorkFile[]; uploads: readonly Upload[]; dropping: boolean; keepKey: string; /** pictures that came with the assignment, to draw over */ pictures: readonly { id: string; name: string }[] }>();
-const emit = defineEmits<{ add: [File[]]; remove: [WorkFile]; stop: [string]; again: [] }>();
+const emit = defineEmits<{ add: [File[]]; remove: [WorkFile]; stop: [string]; copy: [string]; again: [] }>();
 const { t } = useI18n();
 const drawing = ref(false);
 const recording = ref(false);
@@ -46,6 +46,7 @@ function picked(event: Event): void {
           <span v-if="upload.state === 'reducing'" class="muted small">{{ t('piece.reducing') }}</span>
           <span v-else-if="upload.state === 'waiting'" class="small">{{ t('piece.uploadWaits', { n: Math.floor(upload.share * 100) }) }}</span>
           <template v-else-if="upload.state === 'sending'"><progress :value="upload.share" max="1" :aria-label="t('piece.sending', { name: upload.name })" /><span class="muted small share">{{ Math.floor(upload.share * 100) }} %</span></template>
+          <button v-if="upload.state === 'refused'" type="button" class="btn quiet" @click="emit('copy', upload.key)">{{ t('piece.saveCopy') }}<span class="hidden-text"> {{ upload.name }}</span></button>
           <button type="button" class="btn quiet" @click="emit('stop', upload.key)">{{ upload.state === 'refused' ? '×' : t('piece.stop') }}<span class="hidden-text"> {{ upload.name }}</span></button>
         </li>
       </ul>

@@ -26,9 +26,6 @@ export interface Upload {
 }
 
 const MOST_AT_ONCE = 2;
-/** What tells that the bytes are not to be tried again as they are. */
-const HOPELESS = new Set(['file.tooLarge', 'file.empty', 'file.tooMany', 'piece.kindNotAccepted', 'access.role', 'thing.unknown']);
-
 const shelf = () => createStore('jolly-uploads', 'files');
 
 /**
@@ -119,9 +116,8 @@ export function useUploads({ assignmentId, userId, onAttached }: { assignmentId:
         void ask('GET', `/api/my/work/${assignmentId}`).catch(() => undefined);
       } else if (problem.status >= 400 && problem.status < 500) {
         now.state = 'refused';
+        // It stays here until the student lets it go: a drawing or a recording is nowhere else.
         now.why = problem.title;
-        // What can never go in is not kept; what is only too late stays, should there be more time.
-        if (HOPELESS.has(problem.code) && store) await del(key, store).catch(() => undefined);
       } else now.state = 'waiting';
     } finally {
       running -= 1;
@@ -165,18 +161,28 @@ export function useUploads({ assignmentId, userId, onAttached }: { assignmentId:
     if (upload?.address) void ask('DELETE', new URL(upload.address, location.href).pathname).catch(() => undefined);
   }
 
-  /** Goes on with what an earlier visit left behind. */
-  async function resume(): Promise<void> {
+  /** A copy for the student to save, of what does not go in. */
+  async function copyOf(key: string): Promise<void> {
+    const upload = await kept(key);
+    if (!upload) return;
+    const address = URL.createObjectURL(upload.blob);
+    Object.assign(document.createElement('a'), { href: address, download: upload.name }).click();
+    setTimeout(() => URL.revokeObjectURL(address), 60_000);
+  }
+
+  /** Takes up what an earlier visit left behind, and goes on sending it where that is still possible. */
+  async function resume({ open }: { open: boolean }): Promise<void> {
     try {
       store = shelf();
       const all = (await keys<string>(store)).filter((key) => key.startsWith(`${userId} ${assignmentId} `) && !shown(key));
       for (const key of all) {
         const upload = await kept(key);
-        if (upload) uploads.value.push({ key, name: upload.name, size: upload.blob.size, share: 0, state: 'sending', why: '' });
+        if (upload) uploads.value.push({ key, name: upload.name, size: upload.blob.size, share: 0, state: open ? 'sending' : 'refused', why: '' });
       }
     } catch {
       store = null;
     }
+    if (open) for (const one of uploads.value) if (one.state === 'refused' && one.why === '') one.state = 'sending';
     next();
     next();
   }
@@ -189,5 +195,5 @@ export function useUploads({ assignmentId, userId, onAttached }: { assignmentId:
     window.removeEventListener('online', online);
     for (const halt of stops.values()) halt();
   });
-  return { uploads, add, stop, again, resume };
+  return { uploads, add, stop, again, copyOf, resume };
 }
