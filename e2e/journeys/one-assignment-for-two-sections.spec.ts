@@ -68,7 +68,7 @@ test('one assignment for two sections: each student has exactly their own date a
 
   const title = unique('Spring tide');
   const due = aTuesday();
-  const set = { opens: null, closes: due + 7 * DAY, unitId: null, categoryId: null, countsInTotals: true, bonus: false, audience: EVERYONE };
+  const set = { opens: null, closes: due + 7 * DAY, unitId: null, categoryId: null, countsInTotals: true, bonus: false, audience: EVERYONE, groupingId: null };
   const brief = await asks<{ id: string; classes: { classId: string; assignmentId: string }[] }>(teacher, 'post', '/api/briefs', {
     kind: 'assignment',
     title,
