@@ -91,7 +91,10 @@ test('a file goes on where the line broke, after the page was closed, and is the
     if (request.method() === 'PATCH') sent += request.postDataBuffer()?.length ?? Number(request.headers()['content-length'] ?? 0);
   });
   await open(later, id);
+  const another = await ada.context().newPage();
+  await open(another, id);
   await expect(later.getByRole('button', { name: 'tide.bin', exact: true })).toBeVisible();
+  await expect(another.getByRole('button', { name: 'tide.bin', exact: true })).toHaveCount(1);
   expect(sent).toBeLessThan(bytes.length);
   await press(later.getByRole('button', { name: 'Hand in' }));
   await press(later.getByRole('link', { name: 'Receipt' }));

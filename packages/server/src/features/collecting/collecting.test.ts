@@ -40,14 +40,14 @@ describe('looking on', () => {
     const { live } = server.services;
     const heard: string[] = [];
     const stops = [
-      await live.listen({ kind: 'assignment', id }, () => heard.push('teacher')),
-      await live.listen({ kind: 'work', id: record!.work.id }, () => heard.push('student')),
+      await live.listen({ kind: 'assignment', id }, (event) => heard.push(`teacher ${event?.talked.length}`)),
+      await live.listen({ kind: 'work', id: record!.work.id }, (event) => heard.push(`student ${event?.talked.length}`)),
     ];
     await finch.post(`/api/assignments/${id}/pieces/${school.bao.id}/messages`, { text: 'How far are you?', fileIds: [] });
     await live.poll();
     await live.poll();
     for (const stop of stops) stop();
-    expect(heard.sort()).toEqual(['student', 'teacher']);
+    expect(heard.sort()).toEqual(['student 1', 'teacher 1']);
   });
 
   it('is a stream of events that ends when the page is left', async () => {
@@ -74,7 +74,7 @@ describe('looking on', () => {
     await bao.put(`/api/my/work/${id}/text`, { text: doc('one'), version: 0 });
     await server.services.live.poll();
     await done;
-    expect(said.join('')).toBe(`retry: 2000\n\ndata: ${JSON.stringify({ studentIds: [school.bao.id] })}\n\n`);
+    expect(said.join('')).toBe(`retry: 2000\n\ndata: ${JSON.stringify({ studentIds: [school.bao.id], talked: [] })}\n\n`);
   });
 
   it('asks only for the rows that changed', async () => {

@@ -1,16 +1,20 @@
 import { QueryTypes, type Sequelize } from 'sequelize';
 
 /** What is watched: the pieces of an assignment, or one work by those who share it. */
-export type Topic = { kind: 'assignment'; id: string } | { kind: 'work'; id: string };
-/** Ids of students whose pieces changed; of a work, nothing but that it did. */
-export type Changed = { studentIds: string[] };
+export interface Topic {
+  kind: 'assignment' | 'work';
+  id: string;
+}
+/** Ids of students whose pieces changed, and of those about whose pieces something was written. */
+export interface Changed {
+  studentIds: string[];
+  talked: string[];
+}
 
 const MESSAGES = '(SELECT COUNT(*) FROM piece_messages m WHERE m.assignment_id = pieces.assignment_id AND m.student_id = pieces.student_id)';
 // A piece counts up with every change of its work that anybody who shares it makes, and with every score.
-const QUERIES = {
-  assignment: `SELECT student_id AS who, CONCAT(version, ' ', ${MESSAGES}) AS seen FROM pieces WHERE assignment_id = :id`,
-  work: `SELECT student_id AS who, CONCAT(version, ' ', ${MESSAGES}) AS seen FROM pieces WHERE work_id = :id`,
-};
+const lookAt = (column: string) => `SELECT ${column} AS topic, student_id AS who, CONCAT(version, ' ', ${MESSAGES}) AS seen FROM pieces WHERE ${column} IN (:ids)`;
+const QUERIES = { assignment: lookAt('assignment_id'), work: lookAt('work_id') };
 
 interface Watched {
   topic: Topic;
@@ -26,9 +30,13 @@ interface Watched {
 export function liveService({ sequelize }: { sequelize: Sequelize }) {
   const watched = new Map<string, Watched>();
 
-  async function look({ kind, id }: Topic): Promise<Map<string, string>> {
-    const rows = await sequelize.query<{ who: string; seen: string | number }>(QUERIES[kind], { type: QueryTypes.SELECT, replacements: { id } });
-    return new Map(rows.map((row) => [row.who, String(row.seen)]));
+  /** Versions of each student's piece, by topic: one question however many are watched. */
+  async function look(kind: Topic['kind'], ids: readonly string[]): Promise<Map<string, Map<string, string>>> {
+    const found = new Map(ids.map((id) => [id, new Map<string, string>()]));
+    if (ids.length === 0) return found;
+    const rows = await sequelize.query<{ topic: string; who: string; seen: string }>(QUERIES[kind], { type: QueryTypes.SELECT, replacements: { ids: [...ids] } });
+    for (const { topic, who, seen } of rows) found.get(topic)!.set(who, seen);
+    return found;
   }
 
   return {
@@ -38,7 +46,7 @@ export function liveService({ sequelize }: { sequelize: Sequelize }) {
      */
     async listen(topic: Topic, listener: (changed: Changed | null) => void): Promise<() => void> {
       const key = `${topic.kind} ${topic.id}`;
-      const one = watched.get(key) ?? { topic, listeners: new Set(), seen: await look(topic) };
+      const one = watched.get(key) ?? { topic, listeners: new Set(), seen: (await look(topic.kind, [topic.id])).get(topic.id)! };
       // Somebody else may have come while the first look was under way.
       const there = watched.get(key) ?? one;
       watched.set(key, there);
@@ -51,11 +59,21 @@ export function liveService({ sequelize }: { sequelize: Sequelize }) {
 
     /** Looks once at everything that is watched and tells what changed. */
     async poll(): Promise<void> {
-      for (const one of [...watched.values()]) {
-        const now = await look(one.topic);
-        const studentIds = [...now].filter(([who, seen]) => one.seen.get(who) !== seen).map(([who]) => who);
-        one.seen = now;
-        if (studentIds.length > 0) for (const listener of one.listeners) listener({ studentIds });
+      const all = [...watched.values()];
+      for (const kind of ['assignment', 'work'] as const) {
+        const these = all.filter((one) => one.topic.kind === kind);
+        const found = await look(
+          kind,
+          these.map((one) => one.topic.id),
+        );
+        for (const one of these) {
+          const now = found.get(one.topic.id)!;
+          const studentIds = [...now].filter(([who, seen]) => one.seen.get(who) !== seen).map(([who]) => who);
+          const messages = (seen: string | undefined) => seen?.split(' ')[1] ?? '0';
+          const talked = studentIds.filter((who) => messages(one.seen.get(who)) !== messages(now.get(who)));
+          one.seen = now;
+          if (studentIds.length > 0) for (const listener of one.listeners) listener({ studentIds, talked });
+        }
       }
     },
 

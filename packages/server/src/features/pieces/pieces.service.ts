@@ -130,9 +130,9 @@ export function piecesService({ sequelize, works }: { sequelize: Sequelize; work
       return rows.map((row) => toPieceRecord(row, byId.get(row.workId)!));
     },
 
-    /** The students whose pieces share a work. */
+    /** The students who have begun and share a work; who has only looked at it is free to go elsewhere. */
     async sharing(workId: string): Promise<string[]> {
-      const rows = (await pieces.findAll({ attributes: ['studentId'], where: { workId }, raw: true })) as unknown as PieceRecordRow[];
+      const rows = (await pieces.findAll({ attributes: ['studentId'], where: { workId, begun: true }, raw: true })) as unknown as PieceRecordRow[];
       return rows.map((row) => row.studentId);
     },
 

@@ -43,7 +43,8 @@ const { state, value, why, reload } = useLoad(async () => {
   // Looking makes one's copies of worksheets; on a broken line the piece itself still says what is wrong.
   if (!begun) await ask('POST', `${base}/look`).catch(() => undefined);
   const reply = await ask<MyPieceReply>('GET', base);
-  if (!begun || draft.status.value === 'refused') draft.begin(reply.draft);
+  // What was refused is tried again only once the piece is open again.
+  if (!begun || (draft.status.value === 'refused' && reply.mayHandIn === null)) draft.begin(reply.draft);
   else draft.refresh(reply.draft);
   begun = true;
   files.value = reply.draft.files;
@@ -68,9 +69,9 @@ watch(() => (value.value ? working.value : null), (open) => open !== null && voi
 let quiet: ReturnType<typeof setTimeout> | undefined;
 let ownSave = -Infinity;
 watch(draft.savedAt, () => (ownSave = performance.now()));
-useLive(() => (value.value ? `${base}/live` : null), () => {
+useLive<{ talked: string[] }>(() => (value.value ? `${base}/live` : null), (event) => {
   // What one has just saved oneself comes back as a change; it is here already.
-  if (!value.value?.team && performance.now() - ownSave < OWN_ECHO_MS) return;
+  if (event?.talked.length === 0 && !value.value?.team && performance.now() - ownSave < OWN_ECHO_MS) return;
   clearTimeout(quiet);
   quiet = setTimeout(() => {
     beat.value += 1;
@@ -207,6 +208,7 @@ watch(() => route.params.id, () => window.location.reload());
           <details v-if="rubric && value.scoring.by === 'rubric'" class="how"><summary>{{ t('selfCheck.title') }}</summary><p class="muted small">{{ t('selfCheck.hint') }}</p><ChoiceLadder v-model="selfCheck" :scoring="value.scoring" :points="null" /></details>
           <p class="muted small">{{ t('piece.teachersMayLook') }}</p>
         </div>
+        <p v-if="!working && draft.status.value === 'refused'" class="note bad" role="alert">{{ draft.refusal.value.title }} {{ t('piece.refusedKept') }}</p>
         <div v-if="!working && uploads.length > 0" class="note stack"><p>{{ t('piece.neverSent') }}</p><ul class="plain"><li v-for="one in uploads" :key="one.key" class="row"><span class="grow clip" dir="auto">{{ one.name }}</span><button type="button" class="btn quiet" @click="copyOf(one.key)">{{ t('piece.saveCopy') }}<span class="hidden-text"> {{ one.name }}</span></button><button type="button" class="btn quiet" :aria-label="t('piece.remove', { name: one.name })" @click="stop(one.key)">×</button></li></ul></div>
         <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       </section>

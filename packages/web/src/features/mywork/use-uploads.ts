@@ -1,7 +1,7 @@
 import type { WorkFile } from '@jolly/server/contract';
 import { createStore, del, get, keys, set } from 'idb-keyval';
 import { onScopeDispose, ref } from 'vue';
-import { ApiProblem, ask, csrfToken } from '../../api/client';
+import { ApiProblem, ask, askSession, csrfToken } from '../../api/client';
 import { reduced } from './reduce-photo';
 
 /** A file on its way, as this browser keeps it until the server has it whole. */
@@ -27,6 +27,15 @@ export interface Upload {
 
 const MOST_AT_ONCE = 2;
 const shelf = () => createStore('jolly-uploads', 'files');
+
+/** Sends a file from one tab at a time: a second one waits, and finds it sent. @throws ApiProblem while another has it */
+async function inOneTab<T>(key: string, work: () => Promise<T>): Promise<T> {
+  if (!('locks' in navigator)) return work();
+  return navigator.locks.request(`jolly-upload ${key}`, { ifAvailable: true }, (lock) => {
+    if (lock === null) throw new ApiProblem('network', '', 0);
+    return work();
+  }) as Promise<T>;
+}
 
 /**
  * Files on their way to the server. Each is first kept in this browser and let go only when the server has it
@@ -84,7 +93,10 @@ export function useUploads({ assignmentId, userId, onAttached }: { assignmentId:
           failed(reply.type ? new ApiProblem(reply.type, reply.title ?? '', response!.getStatus()) : new ApiProblem('network', '', 0));
         },
       });
-      stops.set(key, () => void sending.abort());
+      stops.set(key, () => {
+        void sending.abort();
+        failed(new ApiProblem('network', '', 0));
+      });
       sending.start();
     });
   }
@@ -98,8 +110,10 @@ export function useUploads({ assignmentId, userId, onAttached }: { assignmentId:
     if (!upload) return void letGo(key);
     running += 1;
     try {
-      const address = await send(key, upload);
-      const file = await ask<WorkFile>('POST', `${new URL(address, location.href).pathname}/finish`);
+      const file = await inOneTab(key, async () => {
+        const address = await send(key, upload);
+        return ask<WorkFile>('POST', `${new URL(address, location.href).pathname}/finish`);
+      });
       await letGo(key);
       onAttached(file);
     } catch (error) {
@@ -111,9 +125,9 @@ export function useUploads({ assignmentId, userId, onAttached }: { assignmentId:
         await keep(key, { ...upload, address: null });
         now.state = 'waiting';
       } else if (problem.code === 'session.needed' || problem.code === 'request.csrf') {
-        // Asking anything else brings the sign-in over the page; then it goes on.
+        // A fresh token, or the sign-in over the page; then it goes on.
         now.state = 'waiting';
-        void ask('GET', `/api/my/work/${assignmentId}`).catch(() => undefined);
+        void (problem.code === 'request.csrf' ? askSession() : ask('GET', `/api/my/work/${assignmentId}`)).catch(() => undefined);
       } else if (problem.status >= 400 && problem.status < 500) {
         now.state = 'refused';
         // It stays here until the student lets it go: a drawing or a recording is nowhere else.
