@@ -180,6 +180,7 @@ useShortcuts([{ key: 'm', shown: 'M', does: 'assignment.mark', run: () => void r
 .group { width: auto; min-height: 30px; padding-block: 2px; font-size: 13.5px; }
 .acts { display: flex; gap: 6px; margin-inline-start: auto; }
 .so-far { font-weight: 400; }
+.after { white-space: nowrap; }
 .unread { display: inline-block; padding: 0 8px; border-radius: 9px; background: var(--surface-now); }
 .went { margin-block-end: 10px; }
 .one-went { margin-inline-start: 14px; }
