@@ -249,6 +249,7 @@ export const working = {
     says: 'What it says',
     text: '“{title}” is still to come from you ({due}). If something is in the way, write to me.',
     how: 'They see it among their news, and in a mail if they have chosen mails. One a day for this piece.',
+    handedIn: 'Nothing is to come from these, yet they would be nudged too: {names}',
     already: 'Nudged about it today already: {names}',
     go: 'Nudge nobody | Nudge {n} student | Nudge {n} students',
     again: 'Nudge nobody | Nudge all the same, {n} student | Nudge all the same, all {n} students',

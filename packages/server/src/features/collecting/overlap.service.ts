@@ -8,6 +8,7 @@ import { fullName } from '../accounts/accounts.service';
 import type { AssignmentsService } from '../assignments/assignments.service';
 import type { ClassesService } from '../classes/classes.service';
 import type { BoardService } from '../pieces/board.service';
+import { isWithTeacher } from '../pieces/pieces.mapper';
 import type { WorksService } from '../pieces/works.service';
 import type { OverlapNews, OverlapTask } from './overlap-worker';
 
@@ -43,7 +44,7 @@ export function overlapService({ classes, assignments, board, works }: Collabora
   }
 
   async function handedIn(all: readonly AssignmentReply[], now: number) {
-    const sights = (await board.ofAssignments(all, now)).filter(({ record }) => (record?.summary.handIns ?? 0) > 0);
+    const sights = (await board.ofAssignments(all, now)).filter(({ record }) => isWithTeacher(record));
     const handIns = await works.allHandIns(sights.map(({ record }) => record!.work.id));
     const seen = new Set<string>();
     return sights.flatMap(({ record, member, assignment, schoolClass, team }) => {

@@ -7,6 +7,7 @@ import type { ClassesService } from '../classes/classes.service';
 import type { NewsService } from '../news/news.service';
 import type { BoardService, Sight } from '../pieces/board.service';
 import type { RowsService } from '../collecting/rows.service';
+import { isWithTeacher } from '../pieces/pieces.mapper';
 import type { OpenPiece, PiecesService } from '../pieces/pieces.service';
 import type { WorkingService } from '../pieces/working.service';
 import type { WorksService } from '../pieces/works.service';
@@ -108,9 +109,7 @@ export function markingService({ classes, assignments, board, pieces, works, wor
       record ? works.handInsOf(record.work.id) : { one: null, all: [] },
     ]);
     const sentBack = record && record.summary.roundsSentBack > 0 ? await pieces.lastSendBack(record.id) : null;
-    // What was taken back is the student's again: on the desk lies what is in, or was sent back.
-    const standing = record !== null && (record.summary.handedInAt !== null || record.summary.sentBackAt !== null);
-    const handIn = standing && story.one ? await working.toHandInView(story.one, sight.assignment.title) : null;
+    const handIn = isWithTeacher(record) && story.one ? await working.toHandInView(story.one, sight.assignment.title) : null;
     return { row: row!, handIn, handIns: story.all, team, sentBack };
   }
 

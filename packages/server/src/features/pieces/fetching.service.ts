@@ -8,6 +8,7 @@ import type { KeptFilesService } from '../kept/kept-files.service';
 import type { ShelfService } from '../shelf/shelf.service';
 import type { BoardService } from './board.service';
 import type { FeedbackFilesService } from '../takehome/feedback-files.service';
+import { workAt } from './own-pieces.service';
 import type { PiecesService } from './pieces.service';
 import type { WorksService } from './works.service';
 
@@ -36,12 +37,19 @@ export function fetchingService({ classes, assignments, board, pieces, works, co
     return may(actor, 'file.fetch', { relation, own }) === 'allowed';
   }
 
+  /** Is this what the student works on? Who has left a group before anything was begun has nothing to do with its work. */
+  async function worksOn(actor: Person, assignmentId: string, workId: string, now: number): Promise<boolean> {
+    const assignment = actor.role === 'student' ? await assignments.byId(assignmentId) : null;
+    const [sight] = assignment ? await board.ofAssignment(assignment, now, [actor.userId]) : [];
+    return sight !== undefined && workAt(sight)?.id === workId;
+  }
+
   /** A file of a student's work, for whoever shares it and for the class's teachers, who may look on while it is written. */
-  async function ofWork(actor: Person, fileId: string): Promise<Fetched | null> {
+  async function ofWork(actor: Person, fileId: string, now: number): Promise<Fetched | null> {
     const found = await works.file(fileId);
     const piece = found && (await pieces.ofWork(found.workId));
     if (!found || !piece) return null;
-    return (await mayFetch(actor, { assignmentId: piece.assignmentId, own: piece.studentIds.includes(actor.userId) })) ? found.file : null;
+    return (await mayFetch(actor, { assignmentId: piece.assignmentId, own: await worksOn(actor, piece.assignmentId, found.workId, now) })) ? found.file : null;
   }
 
   /** A file of a conversation, for its student and the class's teachers; one that is not sent yet only for who put it up. */
@@ -92,7 +100,7 @@ export function fetchingService({ classes, assignments, board, pieces, works, co
     /** @throws Problem `thing.unknown` for a file that is not theirs to see, as for one that does not exist */
     async file(actor: Actor, fileId: string, now: number): Promise<Fetched> {
       if (actor.role === 'anonymous') throw new Problem('thing.unknown');
-      const found = (await ofWork(actor, fileId)) ?? (await kept(actor, fileId, now)) ?? (await ofConversation(actor, fileId)) ?? (await ofFeedback(actor, fileId));
+      const found = (await ofWork(actor, fileId, now)) ?? (await kept(actor, fileId, now)) ?? (await ofConversation(actor, fileId)) ?? (await ofFeedback(actor, fileId));
       if (!found) throw new Problem('thing.unknown');
       return found;
     },

@@ -46,6 +46,9 @@ export function toPieceRecord(row: PieceRecordRow, work: WorkRecord): PieceRecor
   };
 }
 
+/** Does a hand-in of it lie with the teacher? One that was taken back is the student's again; one that was sent back was seen. */
+export const isWithTeacher = (record: PieceRecord | null): record is PieceRecord => record !== null && (record.summary.handedInAt !== null || record.summary.sentBackAt !== null);
+
 /** What being late costs here: the assignment's own rule, else the class's. */
 export const lateRuleOf = ({ assignment, schoolClass }: Pick<Sight, 'assignment' | 'schoolClass'>): LateRule => assignment.lateRule ?? schoolClass.lateRule;
 

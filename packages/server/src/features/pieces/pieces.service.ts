@@ -136,10 +136,9 @@ export function piecesService({ sequelize, works }: { sequelize: Sequelize; work
       return rows.map((row) => row.studentId);
     },
 
-    /** Whose piece a work belongs to, if it belongs to one. */
-    async ofWork(workId: string): Promise<{ assignmentId: string; studentIds: string[] } | null> {
-      const rows = (await pieces.findAll({ attributes: ['assignmentId', 'studentId'], where: { workId }, raw: true })) as unknown as PieceRecordRow[];
-      return rows[0] ? { assignmentId: rows[0].assignmentId, studentIds: rows.map((row) => row.studentId) } : null;
+    /** The assignment that a work is of. */
+    async ofWork(workId: string): Promise<{ assignmentId: string } | null> {
+      return (await workRows.findByPk(workId, { attributes: ['assignmentId'], raw: true })) as unknown as { assignmentId: string } | null;
     },
 
     /** Whose piece it is. */

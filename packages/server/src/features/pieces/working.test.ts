@@ -311,6 +311,8 @@ describe('a piece of a group', () => {
     await hana.post(`${work(id)}/look`);
     expect((await textOn(hana, id, 'at the weir', 0)).status).toBe(200);
     expect((await bao.get(work(id))).body.draft.text).toEqual(doc('at the ford'));
+    const file = (await bao.upload(`${work(id)}/files`, Buffer.from('a'), 'ford.txt')).body;
+    expect([(await bao.get(`/api/files/${file.id}`)).status, (await hana.get(`/api/files/${file.id}`)).status]).toEqual([200, 404]);
   });
 
   it('keeps who works together once they have begun, and somebody who began alone stays alone', async () => {

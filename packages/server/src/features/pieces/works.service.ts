@@ -68,7 +68,7 @@ export function receiptOf(workId: string, version: number, at: number, fingerpri
 export interface OpenWork {
   record: WorkRecord;
   /** Keeps the present state as a version that is never thinned. */
-  keepPresent(by: string, now: number): Promise<void>;
+  keepPresent(by: string, now: number): Promise<unknown>;
   saveText(text: RichText, by: string, now: number): Promise<void>;
   files(): Promise<WorkFile[]>;
   addFile(file: TakenFile, by: string, now: number): Promise<WorkFile>;
@@ -133,8 +133,8 @@ export function worksService({ sequelize }: { sequelize: Sequelize }) {
     return { text: record.text, sheets: begun, fileIds: attached.map((file) => file.id), words: wordCount(record.text) + begun.reduce((sum, one) => sum + wordCount(one.text), 0) };
   }
 
-  /** Keeps the state after a change; changes within five minutes are one version, and old ones are thinned. */
-  async function noteVersion(record: WorkRecord, { kind, by, now }: { kind: WorkVersionRow['kind']; by: string; now: number }, transaction: Transaction): Promise<void> {
+  /** Keeps the state after a change; changes within five minutes are one version, and old ones are thinned. @returns its words */
+  async function noteVersion(record: WorkRecord, { kind, by, now }: { kind: WorkVersionRow['kind']; by: string; now: number }, transaction: Transaction): Promise<number> {
     const content = await snapshot(record, transaction);
     const saves = (await versions.findAll({
       attributes: ['id', 'at', 'byUser'],
@@ -147,7 +147,7 @@ export function worksService({ sequelize }: { sequelize: Sequelize }) {
     const same = (at: Date) => Math.floor(at.getTime() / VERSION_SPAN_MS) === Math.floor(now / VERSION_SPAN_MS);
     if (kind === 'saved' && last && last.byUser === by && same(last.at)) {
       await versions.update({ ...content, at: new Date(now) }, { where: { id: last.id }, transaction });
-      return;
+      return content.words;
     }
     await versions.create({ id: randomUUID(), workId: record.id, kind, at: new Date(now), byUser: by, ...content }, { transaction });
     const gone = thinVersions(
@@ -155,6 +155,7 @@ export function worksService({ sequelize }: { sequelize: Sequelize }) {
       now,
     );
     if (gone.length > 0) await versions.destroy({ where: { id: { [Op.in]: gone } }, transaction });
+    return content.words;
   }
 
   function open(row: WorkRow, transaction: Transaction): { work: OpenWork; close: () => Promise<void> } {
@@ -229,7 +230,7 @@ export function worksService({ sequelize }: { sequelize: Sequelize }) {
         }
         await files.update({ inDraft: false }, { where: { workId: record.id, inDraft: true }, transaction });
         await files.update({ inDraft: true }, { where: { workId: record.id, id: { [Op.in]: version.fileIds } }, transaction });
-        await noteVersion(record, { kind: 'restored', by, now }, transaction);
+        changes.words = await noteVersion(record, { kind: 'restored', by, now }, transaction);
         changedBy = null;
       },
       async handIn(titles, by, now) {
@@ -266,11 +267,7 @@ export function worksService({ sequelize }: { sequelize: Sequelize }) {
       },
     };
     const close = async () => {
-      if (changedBy) {
-        await noteVersion(record, { kind: 'saved', ...changedBy }, transaction);
-        const begun = (await sheetsOf([record.id], transaction)).filter((one) => one.begun);
-        changes.words = wordCount(record.text) + begun.reduce((sum, one) => sum + wordCount(one.text), 0);
-      }
+      if (changedBy) changes.words = await noteVersion(record, { kind: 'saved', ...changedBy }, transaction);
       if (Object.keys(changes).length > 0) await works.update(changes, { where: { id: record.id }, transaction });
     };
     return { work, close };

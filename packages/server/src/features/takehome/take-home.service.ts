@@ -13,7 +13,7 @@ import { Problem } from '../../http/problem';
 import { fullName } from '../accounts/accounts.service';
 import type { AssignmentsService } from '../assignments/assignments.service';
 import type { BoardService, Sight } from '../pieces/board.service';
-import type { HandInRecord } from '../pieces/pieces.mapper';
+import { isWithTeacher, type HandInRecord } from '../pieces/pieces.mapper';
 import type { PiecesService } from '../pieces/pieces.service';
 import type { WorksService } from '../pieces/works.service';
 import type { FeedbackFilesService } from './feedback-files.service';
@@ -141,7 +141,7 @@ export function takeHomeService({ assignments, board, pieces, works, feedbackFil
     async plan(teacher: Teacher, assignmentIds: readonly string[], as: 'html' | 'pdf', now: number): Promise<Going[]> {
       const all: AssignmentReply[] = [];
       for (const id of assignmentIds) all.push(await assignments.forTeacher(teacher, 'piece.takeHome', id));
-      const going = latestOf(await everything(all, as, now));
+      const going = latestOf(await everything(all, as, now)).filter(({ sight }) => isWithTeacher(sight.record));
       if (going.length === 0) throw new Problem('takeHome.nothing');
       return going;
     },

@@ -78,6 +78,12 @@ it('of nothing is refused before it begins, and of somebody else’s class as if
   expect((await finch.get('/api/take-home?of=everything')).status).toBe(400);
 });
 
+it('leaves out what the student has taken back', async () => {
+  const bao = await handIn('bao');
+  await bao.post(`/api/my/work/${id}/take-back`);
+  expect((await (await server.person('finch')).post('/api/take-home', { of: [id] })).body.type).toBe('takeHome.nothing');
+});
+
 it('comes back by its name, kept back until the piece is returned', async () => {
   const bao = await handIn('bao');
   const finch = await server.person('finch');

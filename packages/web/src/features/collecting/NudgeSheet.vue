@@ -14,6 +14,7 @@ const { problem, busy, attempt } = useAttempt();
 const text = ref('');
 const already = ref<string[]>([]);
 const ids = computed(() => props.rows.map((row) => row.student.id));
+const handedIn = computed(() => props.rows.filter((row) => row.handedInAt !== null || row.state === 'excused' || row.state === 'returned').map((row) => row.student.id));
 const fresh = computed(() => ids.value.filter((id) => !already.value.includes(id)));
 watch(() => props.open, (open) => {
   if (!open) return;
@@ -41,6 +42,7 @@ const names = (studentIds: readonly string[]) => props.rows.filter((row) => stud
       <p dir="auto">{{ names(ids) }}</p>
       <div><label class="label" for="nudge-text">{{ t('nudge.says') }}</label><textarea id="nudge-text" v-model="text" class="field" rows="5" maxlength="1000" required dir="auto" /></div>
       <p class="muted small">{{ t('nudge.how') }}</p>
+      <p v-if="handedIn.length > 0" class="note" role="status">{{ t('nudge.handedIn', { names: names(handedIn) }) }}</p>
       <p v-if="already.length > 0" class="note" role="status">{{ t('nudge.already', { names: names(already) }) }}</p>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <div class="row wrap">
