@@ -268,7 +268,7 @@ export const working = {
     names: 'One zip. Files are named Class_Last_First_Assignment_vN, so that they sort; a table of times and fingerprints goes along.',
     go: 'Take home',
     packing: '{a} of {b} files packed',
-    packed: 'All {n} files are packed.',
+    packed: 'Nothing is packed. | The file is packed. | All {n} files are packed.',
     back: 'Bring back',
     backHint: 'Drop annotated files here under the names they went home with; another ending is no matter. Students get them when you return the piece.',
     backChoose: 'Choose files',

@@ -78,7 +78,7 @@ onBeforeUnmount(() => clearInterval(asking));
       <div class="row wrap" role="group" :aria-label="t('takeHome.which')"><button v-for="one in ['one', 'class'] as const" :key="one" type="button" class="chip" :aria-pressed="what === one" @click="what = one">{{ t(`takeHome.${one}`) }}</button></div>
       <div class="row wrap" role="group" :aria-label="t('takeHome.as')"><span class="small">{{ t('takeHome.as') }}</span><button v-for="one in ['html', 'pdf'] as const" :key="one" type="button" class="chip" :aria-pressed="as === one" @click="as = one">{{ t(`takeHome.${one}`) }}</button></div>
       <p class="muted small">{{ t('takeHome.names') }}</p>
-      <div class="row"><button type="button" class="btn main" :disabled="handedIn === 0 && what === 'one'" @click="take">{{ t('takeHome.go') }}</button><span v-if="progress" class="grow small" role="status">{{ progress.done >= progress.of && progress.of > 0 ? t('takeHome.packed', { n: progress.of }) : t('takeHome.packing', { a: progress.done, b: progress.of }) }}</span></div>
+      <div class="row"><button type="button" class="btn main" :disabled="handedIn === 0 && what === 'one'" @click="take">{{ t('takeHome.go') }}</button><span v-if="progress" class="grow small" role="status">{{ progress.done >= progress.of && progress.of > 0 ? count('takeHome.packed', progress.of) : t('takeHome.packing', { a: progress.done, b: progress.of }) }}</span></div>
       <progress v-if="progress && progress.done < progress.of" :value="progress.done" :max="progress.of" :aria-label="t('takeHome.title')" />
       <p v-if="failed" class="note bad" role="alert">{{ failed }}</p>
     </section>
