@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { cleanRichText, filesIn, isBlank, plainText, richTextProblem, textOf, wordCount } from '.';
+import { cleanRichText, filesIn, isBlank, plainText, richTextProblem, textOf, textStarts, wordCount, type RichNode } from '.';
 
 const doc = (...content: unknown[]) => ({ type: 'doc', content });
 const p = (text: string, marks?: unknown[]) => ({ type: 'paragraph', content: [{ type: 'text', text, ...(marks ? { marks } : {}) }] });
@@ -47,6 +47,25 @@ it('gives the words in any script', () => {
   expect(plainText(text)).toBe('The river bends.\nنهر طويل — it’s 40 cm\n');
   expect(wordCount(text)).toBe(8);
   expect(isBlank(textOf('  \n'))).toBe(true);
+});
+
+it('knows where each text stands in the plain words, whatever it is nested in', () => {
+  const { node } = fc.letrec<{ node: RichNode; text: RichNode }>((tie) => ({
+    text: fc.record({ type: fc.constant('text'), text: fc.constantFrom('a', 'bend', 'x\n', 'é𝄞') }),
+    node: fc.oneof(
+      { maxDepth: 4 },
+      tie('text'),
+      fc.record({ type: fc.constant('inlineMath'), attrs: fc.constant({ latex: 'v=s' }) }),
+      fc.record({ type: fc.constantFrom('paragraph', 'listItem', 'bulletList', 'tableCell', 'hardBreak'), content: fc.array(tie('node'), { maxLength: 4 }) }),
+    ),
+  }));
+  fc.assert(
+    fc.property(fc.array(node, { maxLength: 5 }), (content) => {
+      const text: RichNode = { type: 'doc', content: structuredClone(content) };
+      const plain = plainText(text);
+      for (const [one, at] of textStarts(text)) expect(plain.slice(at, at + one.text!.length)).toBe(one.text);
+    }),
+  );
 });
 
 describe('cleaned', () => {

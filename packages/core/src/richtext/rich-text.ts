@@ -166,6 +166,20 @@ export function plainText(node: RichNode | null): string {
   return BLOCKS.has(node.type) && !own.endsWith('\n') ? `${own}\n` : own;
 }
 
+/** Where each text of a document begins in its plain words (plainText), for pinning something to a stretch of them. */
+export function textStarts(node: RichNode): Map<RichNode, number> {
+  const starts = new Map<RichNode, number>();
+  const visit = (one: RichNode, at: number): number => {
+    if (one.text !== undefined) starts.set(one, at);
+    const own = one.text ?? (typeof one.attrs?.latex === 'string' ? one.attrs.latex : '');
+    let end = at + own.length;
+    for (const child of one.content ?? []) end = visit(child, end);
+    return BLOCKS.has(one.type) && !plainText(one.content ? { type: '', content: one.content } : { type: '', text: own }).endsWith('\n') ? end + 1 : end;
+  };
+  visit(node, 0);
+  return starts;
+}
+
 /** How many words a document has: runs of letters and digits, in any script. */
 export function wordCount(node: RichNode | null): number {
   return plainText(node).match(/[\p{L}\p{N}][\p{L}\p{N}\p{M}'’-]*/gu)?.length ?? 0;

@@ -1,4 +1,4 @@
-import { earnedPoints, scoreQuestion, type ScoreMethod } from '.';
+import { earnedPoints, roundScore, scoreQuestion, type RoundRule, type ScoreMethod } from '.';
 
 const rubric = (...chosen: (number | null)[]): ScoreMethod => ({
   kind: 'rubric',
@@ -32,3 +32,11 @@ it.each([
 ])('scoreQuestion of %s out of %s (bonus confirmed: %s) is %s', (earned, points, bonusConfirmed, question) => {
   expect(scoreQuestion({ earned, points, bonusConfirmed })).toBe(question);
 });
+
+it.each<[RoundRule, number[], number | null]>([
+  ['latest', [12_000, 9_000], 9_000],
+  ['best', [12_000, 9_000], 12_000],
+  ['mean', [12_000, 9_000, 9_000], 10_000],
+  ['mean', [1, 2], 2],
+  ['best', [], null],
+])('of several rounds the %s of %j counts: %s', (rule, earned, counted) => expect(roundScore(rule, earned)).toBe(counted));

@@ -1,4 +1,4 @@
-import { add, multiply, ratio, roundToMilli, RuleError, ZERO, type MilliPercent, type MilliPoints } from '../quantities';
+import { add, MOST_POINTS, multiply, ratio, roundToMilli, RuleError, ZERO, type MilliPercent, type MilliPoints } from '../quantities';
 
 /** One row of a rubric as chosen: weight and points in thousandths; null is not chosen yet. */
 export interface CriterionChoice {
@@ -56,4 +56,45 @@ export function scoreQuestion(input: { earned: MilliPoints; points: MilliPoints 
   if (input.earned < 0) return 'negative';
   if (input.points === null) return 'noMaximum';
   return input.earned > input.points && !input.bonusConfirmed ? 'aboveMaximum' : null;
+}
+
+/** Which of several scored rounds of a piece counts (docs/rules.md, 4). */
+export type RoundRule = 'latest' | 'best' | 'mean';
+
+/**
+ * What several scored rounds of the same piece count as, before lateness; the mean rounded to a thousandth.
+ * @param earned of each scored round, the first first; rounds with words only are left out
+ */
+export function roundScore(rule: RoundRule, earned: readonly MilliPoints[]): MilliPoints | null {
+  if (earned.length === 0) return null;
+  switch (rule) {
+    case 'latest':
+      return earned.at(-1)!;
+    case 'best':
+      return Math.max(...earned);
+    case 'mean':
+      return roundToMilli(
+        ratio(
+          earned.reduce((sum, one) => sum + BigInt(one), 0n),
+          BigInt(earned.length) * 1000n,
+        ),
+      );
+  }
+}
+
+/** The decimal mark that somebody writes numbers with. */
+export type DecimalMark = ',' | '.';
+
+/**
+ * A number out of a pasted table, by the decimal mark that was chosen and never guessed: with a decimal comma
+ * 7,5 is seven and a half and 7.5 is no number; 1.250 is twelve hundred and fifty.
+ *
+ * @returns thousandths, or null for what is no number by that mark, is negative or has more than three decimals
+ */
+export function readPoints(text: string, decimal: DecimalMark): MilliPoints | null {
+  const group = decimal === ',' ? '.' : ',';
+  const match = new RegExp(String.raw`^(\d{1,7}|\d{1,3}(?:[${group} \u00a0\u202f']\d{3})+)(?:[${decimal}](\d{1,3}))?$`).exec(text.trim());
+  if (!match) return null;
+  const points = Number(match[1]!.replace(/\D/g, '')) * 1000 + Number((match[2] ?? '').padEnd(3, '0'));
+  return points <= MOST_POINTS ? points : null;
 }

@@ -1,0 +1,2 @@
+/** Who reviews whose work. */
+export * from './allocation';
