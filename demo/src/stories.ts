@@ -1,4 +1,4 @@
-import { addSchoolDays, HOUR_MS, MINUTE_MS, textOf, type PieceFact, type SchoolCalendar } from '@jolly/core';
+import { addSchoolDays, HOUR_MS, MINUTE_MS, textOf, type PieceFact, type RichText, type SchoolCalendar } from '@jolly/core';
 import type { AssignmentReply } from '@jolly/server/dist/contract';
 import type { PlantedStory } from '@jolly/server/dist/features/pieces/pieces.service';
 import type { Chance } from './chance';
@@ -28,7 +28,7 @@ export async function storyOf(setting: Setting): Promise<PlantedStory | null> {
   const { chance, calendar, now, teacherId, className, assignment, plan, studentId, diligence, isSentBack } = setting;
   const story: PlantedStory['story'] = [];
   const student = (fact: PieceFact) => story.push({ fact, by: studentId });
-  const teacher = (fact: PieceFact, data: { earned?: number | null; remark?: string; reason?: string } = {}) => story.push({ fact, by: teacherId, data });
+  const teacher = (fact: PieceFact, data: { earned?: number | null; remark?: RichText; reason?: string } = {}) => story.push({ fact, by: teacherId, data });
   const { due } = assignment;
   const age = plan.due === null ? 99 : -plan.due;
   const lateOnes = chance.happens(0.12);
@@ -36,7 +36,7 @@ export async function storyOf(setting: Setting): Promise<PlantedStory | null> {
   const score = (): number | null =>
     assignment.points === null ? null : Math.round((assignment.points / 1000) * Math.min(1, Math.max(0.25, diligence + (chance.next() - 0.5) * 0.3)) * 2) * 500;
   const judged = (at: number, returnedAt: number | null) => {
-    teacher({ kind: 'scored', at }, { earned: score(), remark: chance.happens(0.85) ? chance.pick(REMARKS) : '' });
+    teacher({ kind: 'scored', at }, { earned: score(), remark: textOf(chance.happens(0.85) ? chance.pick(REMARKS) : '') });
     if (returnedAt === null) return;
     teacher({ kind: 'returned', at: returnedAt });
     if (chance.happens(age > 12 ? 0.93 : 0.7) && returnedAt + 5 * HOUR_MS < now) student({ kind: 'read', at: returnedAt + 5 * HOUR_MS });

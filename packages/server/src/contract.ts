@@ -15,3 +15,5 @@ export type * from './contract/plan';
 export type * from './contract/problem';
 export type * from './contract/rosters';
 export type * from './contract/shelf';
+export type * from './contract/marking';
+export type * from './contract/reviews';

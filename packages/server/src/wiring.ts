@@ -27,7 +27,20 @@ import { keptFilesService } from './features/kept/kept-files.service';
 import { mailRoutes } from './features/mail/mail.routes';
 import { mailService, type MailSettings } from './features/mail/mail.service';
 import { markingRoutes } from './features/marking/marking.routes';
-import { markingService } from './features/marking/marking.service';
+import { annotatingService } from './features/marking/annotating.service';
+import { deskService } from './features/marking/desk.service';
+import { judgingService } from './features/marking/judging.service';
+import { pilesService } from './features/marking/piles.service';
+import { questionsService } from './features/marking/questions.service';
+import { returningService } from './features/marking/returning.service';
+import { scoringService } from './features/marking/scoring.service';
+import { secondScoresService } from './features/marking/second-scores.service';
+import { notesService } from './features/notes/notes.service';
+import { remarkRoutes } from './features/remarks/remarks.routes';
+import { remarksService } from './features/remarks/remarks.service';
+import { peerReviewsService } from './features/reviews/peer-reviews.service';
+import { reviewRoutes } from './features/reviews/reviews.routes';
+import { reviewsService } from './features/reviews/reviews.service';
 import { collectingRoutes } from './features/collecting/collecting.routes';
 import { collectingService } from './features/collecting/collecting.service';
 import { liveService } from './features/collecting/live.service';
@@ -94,7 +107,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings }: Inst
   const news = newsService({ sequelize, accounts, mail });
   const assignments = assignmentsService({ sequelize, classes });
   const works = worksService({ sequelize });
-  const pieces = piecesService({ sequelize, works });
+  const pieces = piecesService({ sequelize, accounts, works });
   const briefs = briefsService({ sequelize, classes, assignments, keptFiles, pieces, groups });
   const shelf = shelfService({ sequelize, accounts, classes, assignments, briefs, keptFiles });
   const schemes = schemeService({ sequelize, classes, assignments });
@@ -114,20 +127,32 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings }: Inst
   const feedbackFiles = feedbackFilesService({ sequelize });
   const working = workingService({ accounts, classes, ownPieces, pieces, works, news });
   const uploads = uploadsService({ sequelize, fileStore, working, works });
-  const myWork = myWorkService({ classes, roster, board, pieces, works, working, ownPieces, extensions, conversations, feedbackFiles });
-  const rows = rowsService({ sequelize, board, conversations, feedbackFiles });
+  const notes = notesService({ sequelize, accounts });
+  const remarks = remarksService({ sequelize, accounts });
+  const questions = questionsService({ sequelize, accounts });
+  const seconds = secondScoresService({ sequelize });
+  const peerReviews = peerReviewsService({ sequelize });
+  const saidAbout = { conversations, feedbackFiles, notes, questions, peerReviews };
+  const myWork = myWorkService({ classes, roster, board, pieces, works, working, ownPieces, extensions, ...saidAbout });
+  const rows = rowsService({ sequelize, board, conversations, feedbackFiles, notes, seconds });
   const live = liveService({ sequelize });
   const collecting = collectingService({ sequelize, accounts, assignments, board, exceptions, news, works, working, rows });
   const overlap = overlapService({ classes, assignments, board, works });
   const takeHome = takeHomeService({ assignments, board, pieces, works, feedbackFiles, fileStore });
-  const marking = markingService({ classes, assignments, board, pieces, works, working, rows, feedbackFiles, news });
+  const desk = deskService({ accounts, assignments, board, pieces, works, working, rows, notes, questions, seconds });
+  const scoring = scoringService({ assignments, board, pieces, rows, desk, notes, remarks, exceptions, feedbackFiles, seconds });
+  const returning = returningService({ sequelize, accounts, assignments, board, pieces, notes, feedbackFiles, news });
+  const judging = judgingService({ accounts, assignments, board, pieces, works, rows, desk, remarks, seconds });
+  const annotating = annotatingService({ accounts, classes, desk, notes, questions, remarks, pieces, ownPieces, feedbackFiles, news });
+  const piles = pilesService({ accounts, classes, assignments, board, pieces, rows, returning, questions });
+  const reviews = reviewsService({ sequelize, assignments, classes, board, pieces, works, ownPieces, peerReviews, news });
   const progress = progressService({ classes, board, myWork });
   const today = todayService({ classes, assignments, board, extensions });
   const termLine = termLineService({ classes, roster, assignments, board, myWork });
   const find = findService({ classes, roster, assignments, myWork });
   const dates = datesService({ classes, roster, assignments, board });
   const calendarFeed = calendarFeedService({ sequelize, accounts, mail, dates });
-  const fetching = fetchingService({ classes, assignments, board, pieces, works, conversations, feedbackFiles, keptFiles, shelf });
+  const fetching = fetchingService({ classes, assignments, board, pieces, works, conversations, feedbackFiles, keptFiles, shelf, reviews });
   const counters = { requests: new Map<number, number>() };
   const setup = { accounts, signIn, tickets, mail, classes, schemes, classCopies, calendars, roster, rosterImport, rosterExport, groups };
   const planning = { keptFiles, news, assignments, briefs, shelf, exceptions, standing, dateChanges, issuing, extensions, moves, plan, dates, calendarFeed };
@@ -145,14 +170,14 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings }: Inst
     takeHome,
     board,
     myWork,
-    marking,
     progress,
     today,
     termLine,
     find,
     fetching,
   };
-  return { sequelize, fileStore, counters, ...setup, ...planning, ...workingOn };
+  const marking = { desk, scoring, returning, judging, annotating, piles, remarks, reviews };
+  return { sequelize, fileStore, counters, ...setup, ...planning, ...workingOn, ...marking };
 }
 
 export type Services = ReturnType<typeof wire>;
@@ -178,6 +203,8 @@ export function allRoutes(services: Services): Route[] {
     ...collectingRoutes(services),
     ...takeHomeRoutes(services),
     ...markingRoutes(services),
+    ...remarkRoutes(services),
+    ...reviewRoutes(services),
     ...progressRoutes(services),
     ...todayRoutes(services),
     ...termLineRoutes(services),

@@ -1,5 +1,19 @@
 /** Briefs and the classes they are set for; what goes with them, how they are scored, whom they are for. */
-import type { Audience, HandInKind, Instant, LateRule, MilliPercent, MilliPoints, PieceState, PlannedDay, RichText, Rubric, StudentName, WindowDates } from '@jolly/core';
+import type {
+  Audience,
+  HandInKind,
+  Instant,
+  LateRule,
+  MilliPercent,
+  MilliPoints,
+  PieceState,
+  PlannedDay,
+  RichText,
+  RoundRule,
+  Rubric,
+  StudentName,
+  WindowDates,
+} from '@jolly/core';
 
 export type { HandInKind } from '@jolly/core';
 export type BriefKind = 'assignment' | 'handout';
@@ -44,6 +58,8 @@ export interface BriefBody {
   minutes: number | null;
   /** how often it can be handed in and sent back in all; null: as often as wanted */
   rounds: number | null;
+  /** of several scored rounds, what counts */
+  roundRule: RoundRule;
   /** null: the class's own */
   lateRule: LateRule | null;
   /** standing exceptions hold here */
@@ -102,6 +118,10 @@ export interface AssignmentReply extends BriefBody, SetFor {
   /** when it is or was made visible; a time to come: it is timed. null: a draft */
   issuedAt: Instant | null;
   position: number;
+  /** marked without names until a piece is returned */
+  namesHidden: boolean;
+  /** the teacher who scores a second time without seeing the first score */
+  secondMarker: string | null;
   version: number;
 }
 export type StateCounts = Partial<Record<PieceState, number>>;

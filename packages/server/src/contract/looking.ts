@@ -1,7 +1,7 @@
 /** What is looked at across classes: progress, Today, the term line, finding. */
 import type { Instant, LocalDate, MilliPoints, Milliseconds, PieceState, Standing, StudentName, Term, TrailStep, WorkWindow } from '@jolly/core';
 import type { ExtensionRequest } from './exceptions';
-import type { PileReply } from './pieces';
+import type { PileReply } from './marking';
 
 export interface ProgressRow {
   student: StudentName & { id: string };

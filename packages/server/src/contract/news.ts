@@ -1,7 +1,22 @@
 /** What a person is told, and how they want to be. */
 import type { Instant, QuietHours, TellingChoice, WorkWindow } from '@jolly/core';
 
-export type NewsKind = 'issued' | 'dates' | 'excused' | 'returned' | 'answered' | 'asked' | 'inLate' | 'groupIn' | 'message' | 'nudge';
+export type NewsKind =
+  | 'issued'
+  | 'dates'
+  | 'excused'
+  | 'returned'
+  | 'answered'
+  | 'asked'
+  | 'inLate'
+  | 'groupIn'
+  | 'message'
+  | 'nudge'
+  | 'noteAnswer'
+  | 'scoreAsked'
+  | 'scoreAnswered'
+  | 'review'
+  | 'reviewed';
 export interface NewsItem {
   id: string;
   kind: NewsKind;

@@ -3,6 +3,8 @@ import type { AgendaPlace, Instant, LateRule, MilliPoints, Milliseconds, PieceSt
 import type { AssignmentReply, Attachment, GroupDateReply, HandInKind, HandoutReply, KeptFile, Scoring } from './assignments';
 import type { CollectingView } from './collecting';
 import type { ExceptionReply, OwnRequest } from './exceptions';
+import type { FeedbackFile, MarginNote, ScoreQuestion } from './marking';
+import type { ReceivedReview } from './reviews';
 
 export interface WorkFile {
   id: string;
@@ -49,18 +51,36 @@ export interface PieceRow {
   held: boolean;
   returnedAt: Instant | null;
   readAt: Instant | null;
+  /** it is marked without its student's name: on the desk the name is missing, beside the name what was given */
+  nameless: boolean;
   collecting: CollectingView;
 }
 /** What was chosen to score a piece by something else than points. */
 export type Chosen = { by: 'rubric'; choices: RubricChoices } | { by: 'words'; word: string } | { by: 'done'; done: boolean };
-export interface ScoreView {
+/** What a teacher says to single criteria of the rubric, by criterion. */
+export type CriterionWords = Record<string, string>;
+/** Points given or taken beside what was chosen or typed, and why. */
+export interface Adjustment {
+  by: MilliPoints;
+  reason: string;
+}
+interface GivenView {
+  /** of the last scored round, any adjustment in it */
   earned: MilliPoints | null;
   chosen: Chosen | null;
-  /** false while a criterion has no choice */
-  complete: boolean;
+  remark: RichText;
+  words: CriterionWords;
+  adjust: Adjustment | null;
+  /** of earlier scored rounds, the first first */
+  rounds: MilliPoints[];
+  /** what counts of all rounds, before lateness */
+  counted: MilliPoints | null;
   takenOff: MilliPoints;
   effective: MilliPoints | null;
-  remark: string;
+}
+export interface ScoreView extends GivenView {
+  /** false while a criterion has no choice */
+  complete: boolean;
   at: Instant;
   by: string;
 }
@@ -103,55 +123,6 @@ export interface VersionReply extends VersionItem {
   sheets: { attachmentId: string; studentId: string | null; title: string; text: RichText }[];
   workFiles: WorkFile[];
 }
-/** What the desk shows: one piece whole. */
-export interface DeskPieceReply {
-  row: PieceRow;
-  handIn: HandInView | null;
-  handIns: { version: number; at: Instant }[];
-  /** the others who share this piece */
-  team: PieceRow[];
-  sentBack: { at: Instant; reason: string; newDue: Instant | null } | null;
-}
-export interface ScoreRequest {
-  /** null: words only, no points; with something chosen the points follow from it */
-  earned: MilliPoints | null;
-  chosen: Chosen | null;
-  remark: string;
-  bonusConfirmed?: boolean;
-  /** version of the piece as the teacher saw it */
-  version: number;
-  /**
-   * of a group's piece: the same for everybody who shares it, but for those who differ; it replaces what they had.
-   * Left out: for this student alone
-   */
-  group?: { differ: { studentId: string; earned: MilliPoints }[] };
-}
-export interface ReturnRequest {
-  studentIds: string[] | 'allHeld';
-}
-export interface ReturnReply {
-  returned: string[];
-}
-export interface SendBackRequest {
-  reason: string;
-  newDue: Instant | null;
-  version: number;
-}
-export interface PileReply {
-  assignmentId: string;
-  classId: string;
-  title: string;
-  points: MilliPoints | null;
-  due: Instant | null;
-  waiting: number;
-  late: number;
-  oldestWaitingAt: Instant | null;
-  scored: number;
-  held: number;
-  returned: number;
-  students: number;
-}
-
 export interface MyPiece {
   assignmentId: string;
   classId: string;
@@ -191,12 +162,7 @@ export interface SheetView {
   /** the worksheet as the teacher corrected it since, if it differs */
   corrected: RichText | null;
 }
-export interface ReturnedView {
-  earned: MilliPoints | null;
-  chosen: Chosen | null;
-  takenOff: MilliPoints;
-  effective: MilliPoints | null;
-  remark: string;
+export interface ReturnedView extends GivenView {
   at: Instant;
   readAt: Instant | null;
 }
@@ -224,8 +190,19 @@ export interface MyPieceReply {
   went: WentView | null;
   /** how they see it by the rubric */
   selfCheck: RubricChoices | null;
-  /** annotated files that came back with what was returned */
-  feedbackFiles: KeptFile[];
+  /** annotated files, and what the teacher said aloud, that came back with what was returned */
+  feedbackFiles: FeedbackFile[];
+  /** notes on what they handed in that they have not read an answer to */
+  unreadNotes: number;
+  notes: MarginNote[];
+  /** the hand-in that the notes and the score are about, also after it was sent back */
+  marked: HandInView | null;
+  /** what they asked about the score, newest first */
+  questions: ScoreQuestion[];
+  /** they may ask about the score: it is returned, and nothing is waiting */
+  mayQuestion: boolean;
+  /** reviews by classmates, once the teacher shows them */
+  reviews: ReceivedReview[];
   handIn: HandInView | null;
   sentBack: { at: Instant; reason: string; newDue: Instant | null } | null;
   mayHandIn: string | null;

@@ -24,6 +24,31 @@ it('goes up, down and up again, with rows in the tables', async () => {
   await server.close();
 });
 
+it('turns remarks of the first versions into documents with every word and line, and back', async () => {
+  const server = await aServer();
+  const school = await aSchool(server);
+  const { id } = await school.issued();
+  const [bao, finch] = [await server.person('bao'), await server.person('finch')];
+  await bao.put(`/api/my/work/${id}/text`, { text: doc('kept'), version: 0 });
+  await bao.post(`/api/my/work/${id}/hand-in`);
+  const feedback = MIGRATIONS.find((step) => step.name === '0027-add-feedback')!;
+  const run = async (statements: string[]) => {
+    for (const sql of statements) await server.sequelize.query(sql);
+  };
+  const remark = 'Say “why”.\r\n\nC:\\new "x"\n';
+  await run(feedback.down);
+  await server.sequelize.query('UPDATE pieces SET remark = ?, scored_at = NOW(3), held = TRUE', { replacements: [remark] });
+  await run(feedback.up);
+  const { row } = (await finch.get(`/api/assignments/${id}/pieces/${school.bao.id}`)).body;
+  const line = (text: string) => ({ type: 'text', text });
+  const end = { type: 'hardBreak' };
+  expect(row.score.remark).toEqual({ type: 'doc', content: [{ type: 'paragraph', content: [line('Say “why”.'), end, end, line('C:\\new "x"'), end] }] });
+  await run(feedback.down);
+  expect((await server.sequelize.query('SELECT remark, returned_remark FROM pieces'))[0]).toEqual([{ remark: 'Say “why”.\nC:\\new "x"', returned_remark: '' }]);
+  await run(feedback.up);
+  await server.close();
+});
+
 it('refuses a database that a newer program made', async () => {
   const { sequelize, drop } = await aDatabase();
   await migrate(sequelize);

@@ -67,8 +67,8 @@ it.each<['post' | 'put' | 'patch', string, string, object, string]>([
   ['put', 'an exception for nobody', '/api/assignments/:assignmentId/exceptions', { studentIds: [], excused: true, waivesLate: false, reason: '', tell: true }, 'studentIds'],
   ['post', 'something without a name on the shelf', '/api/shelf', { title: ' ', folder: '', tags: [], body: { kind: 'worksheet', text: doc('x') } }, 'title'],
   ['put', 'quiet hours that are no times', '/api/news/settings', { choices: {}, quiet: { from: '25:00', to: '07:00' } }, 'quiet.from'],
-  ['put', 'a negative score', score, { earned: -1, chosen: null, remark: '', version: 0 }, 'earned'],
-  ['put', 'a score of ten in words', score, { earned: 'ten', chosen: null, remark: '', version: 0 }, 'earned'],
+  ['put', 'a negative score', score, { earned: -1, chosen: null, remark: doc(''), version: 0 }, 'earned'],
+  ['put', 'a score of ten in words', score, { earned: 'ten', chosen: null, remark: doc(''), version: 0 }, 'earned'],
   ['post', 'a send-back without a reason', '/api/assignments/:assignmentId/pieces/:studentId/send-back', { reason: ' ', newDue: null, version: 0 }, 'reason'],
   ['post', 'returning to nobody', '/api/assignments/:assignmentId/return', { studentIds: [] }, 'studentIds'],
 ])('%s refuses %s and names the field', async (verb, _case, path, body, field) => {

@@ -24,6 +24,11 @@ import * as versions from './0023-keep-versions';
 import * as uploads from './0024-resume-uploads';
 import * as conversations from './0025-add-conversations';
 import * as collecting from './0026-add-collecting';
+import * as feedback from './0027-add-feedback';
+import * as marginNotes from './0028-add-margin-notes';
+import * as savedRemarks from './0029-add-saved-remarks';
+import * as waysOfMarking from './0030-add-ways-of-marking';
+import * as peerReviews from './0031-add-peer-reviews';
 
 /** One step of the schema: statements up, and the way back. A released one is never edited. */
 export interface Migration {
@@ -60,4 +65,9 @@ export const MIGRATIONS: readonly Migration[] = [
   uploads,
   conversations,
   collecting,
+  feedback,
+  marginNotes,
+  savedRemarks,
+  waysOfMarking,
+  peerReviews,
 ];

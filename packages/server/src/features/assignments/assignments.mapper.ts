@@ -21,6 +21,7 @@ export function toBriefBody(row: BriefRow): BriefBody {
     aims: fromJson<string[]>(row.aims),
     minutes: row.minutes,
     rounds: row.rounds,
+    roundRule: row.roundRule,
     lateRule: orNull<LateRule>(row.lateRule),
     standingHolds: Boolean(row.standingHolds),
   };
@@ -42,7 +43,17 @@ export function toSetFor(row: AssignmentRow): SetFor {
 }
 
 export function toAssignment(row: AssignmentRow, brief: BriefRow): AssignmentReply {
-  return { ...toBriefBody(brief), ...toSetFor(row), id: row.id, briefId: brief.id, issuedAt: instant(row.issuedAt), position: row.position, version: brief.version };
+  return {
+    ...toBriefBody(brief),
+    ...toSetFor(row),
+    id: row.id,
+    briefId: brief.id,
+    issuedAt: instant(row.issuedAt),
+    position: row.position,
+    namesHidden: Boolean(row.namesHidden),
+    secondMarker: row.secondMarker,
+    version: brief.version,
+  };
 }
 
 /** The columns that a brief writes. A handout asks for nothing back, whatever came with it. */
@@ -61,6 +72,7 @@ export function toBriefColumns(body: BriefBody) {
     aims: body.aims,
     minutes: body.minutes,
     rounds: body.rounds,
+    roundRule: body.roundRule,
     lateRule: body.lateRule,
     standingHolds: body.standingHolds,
   };

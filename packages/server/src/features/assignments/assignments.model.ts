@@ -1,3 +1,4 @@
+import type { RoundRule } from '@jolly/core';
 import { DataTypes, type Model, type Sequelize } from 'sequelize';
 
 /** What is asked, the same for every class it is set for. */
@@ -15,6 +16,7 @@ export interface BriefRow {
   aims: unknown;
   minutes: number | null;
   rounds: number | null;
+  roundRule: RoundRule;
   lateRule: unknown;
   standingHolds: boolean;
   fromShelf: string | null;
@@ -39,6 +41,10 @@ export interface AssignmentRow {
   position: number;
   issuedAt: Date | null;
   toldAt: Date | null;
+  /** whoever marks sees no names until a piece is returned */
+  namesHidden: boolean;
+  /** the teacher who scores a second time, without seeing the first */
+  secondMarker: string | null;
 }
 
 export function defineAssignments(sequelize: Sequelize) {
@@ -60,6 +66,7 @@ export function defineAssignments(sequelize: Sequelize) {
         aims: DataTypes.JSON,
         minutes: DataTypes.INTEGER,
         rounds: DataTypes.INTEGER,
+        roundRule: DataTypes.STRING,
         lateRule: DataTypes.JSON,
         standingHolds: DataTypes.BOOLEAN,
         fromShelf: DataTypes.STRING,
@@ -87,6 +94,8 @@ export function defineAssignments(sequelize: Sequelize) {
         position: DataTypes.INTEGER,
         issuedAt: DataTypes.DATE(3),
         toldAt: DataTypes.DATE(3),
+        namesHidden: DataTypes.BOOLEAN,
+        secondMarker: DataTypes.STRING,
       },
       { tableName: 'assignments' },
     ),

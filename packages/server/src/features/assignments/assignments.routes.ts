@@ -7,9 +7,9 @@ import { assignmentParams, briefParams, changeBriefBody, issueBody, listQuery, l
 
 type OneAssignment = { assignmentId: string };
 type OneBrief = { briefId: string };
-type Needed = Pick<Services, 'assignments' | 'briefs' | 'issuing' | 'board' | 'classes' | 'exceptions' | 'groups' | 'marking' | 'rows' | 'shelf'>;
+type Needed = Pick<Services, 'assignments' | 'briefs' | 'issuing' | 'board' | 'classes' | 'exceptions' | 'groups' | 'scoring' | 'rows' | 'shelf'>;
 
-export const assignmentRoutes = ({ assignments, briefs, issuing, board, classes, exceptions, groups, marking, rows, shelf }: Needed): Route[] => [
+export const assignmentRoutes = ({ assignments, briefs, issuing, board, classes, exceptions, groups, scoring, rows, shelf }: Needed): Route[] => [
   {
     verb: 'get',
     path: '/api/assignments',
@@ -135,7 +135,7 @@ export const assignmentRoutes = ({ assignments, briefs, issuing, board, classes,
         board.ofAssignment(assignment, now),
         exceptions.groupDatesOf([assignment.id]),
         groups.membershipsOf([assignment.classId]),
-        marking.rescoring(asTeacher(actor), assignment.id, now),
+        scoring.rescoring(asTeacher(actor), assignment.id, now),
       ]);
       const shown = sights.filter(({ theirs, piece }) => (assignment.kind === 'handout' ? theirs : piece.state !== null));
       const groupOf = new Map(memberships.map((one) => [one.groupId, one]));

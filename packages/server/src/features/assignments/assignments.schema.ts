@@ -115,6 +115,7 @@ export const briefForm = {
   aims: Joi.array().items(Joi.string().trim().min(1).max(120)).max(20).unique().required(),
   minutes: Joi.number().strict().integer().min(1).max(6000).allow(null).required(),
   rounds: Joi.number().strict().integer().min(1).max(50).allow(null).required(),
+  roundRule: Joi.string().valid('latest', 'best', 'mean').required(),
   lateRule: lateRule.allow(null).required(),
   standingHolds: Joi.boolean().strict().required(),
 };

@@ -166,6 +166,11 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
       for (const [position, id] of assignmentIds.entries()) await assignments.update({ unitId, position: position + 1 }, { where: { id }, transaction });
     },
 
+    /** How it is marked: with names hidden, by a second marker. */
+    async setMarking(id: string, marking: { namesHidden?: boolean; secondMarker?: string | null }, transaction?: Transaction): Promise<void> {
+      await assignments.update(marking, { where: { id }, ...(transaction ? { transaction } : {}) });
+    },
+
     /** Whose students have yet to be told that something was issued. */
     async untold(now: number, most: number): Promise<AssignmentReply[]> {
       const rows = (await assignments.findAll({
@@ -197,7 +202,17 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
       const rows = bodies.map((body, index) => {
         const brief: BriefRow = { id: randomUUID(), ...toBriefColumns(body), fromShelf: null, createdBy: body.createdBy, createdAt: new Date(now), version: 1 };
         const issuedAt = body.issuedAt === null ? null : new Date(body.issuedAt);
-        const row: AssignmentRow = { id: randomUUID(), briefId: brief.id, classId: body.classId, ...toSetColumns(body), position: index + 1, issuedAt, toldAt: issuedAt };
+        const row: AssignmentRow = {
+          id: randomUUID(),
+          briefId: brief.id,
+          classId: body.classId,
+          ...toSetColumns(body),
+          position: index + 1,
+          issuedAt,
+          toldAt: issuedAt,
+          namesHidden: false,
+          secondMarker: null,
+        };
         return { brief, row };
       });
       await briefs.bulkCreate(

@@ -124,6 +124,8 @@ export function briefsService({ sequelize, classes, assignments, keptFiles, piec
     briefId,
     classId: set.classId,
     ...toSetColumns(set),
+    namesHidden: false,
+    secondMarker: null,
     position: 0,
     issuedAt: null,
     toldAt: null,

@@ -31,6 +31,7 @@ export const BLANK_BRIEF: BriefBody = {
   aims: [],
   minutes: null,
   rounds: null,
+  roundRule: 'latest',
   lateRule: null,
   standingHolds: true,
 };
@@ -39,7 +40,7 @@ const gets = ({ theirs, exception, member }: Sight) => theirs && member.left ===
 
 /** A draft as one of its classes would have it, stored or not. */
 function asAssignment(body: BriefBody, set: SetFor, of: { id: string; briefId: string; issuedAt: number | null }): AssignmentReply {
-  return { ...body, ...set, ...of, position: 0, version: 0 };
+  return { ...body, ...set, ...of, position: 0, namesHidden: false, secondMarker: null, version: 0 };
 }
 
 interface Collaborators {

@@ -52,8 +52,8 @@ function effectsOn(before: readonly Sight[], after: readonly Sight[], calendar: 
       const entry = moved.get(key) ?? { assignmentId, classId, title, students: 0, before: old, after: due };
       moved.set(key, { ...entry, students: entry.students + 1 });
     }
-    const earned = was.record?.score?.earned ?? null;
-    if (earned !== null && afterLateness(was, earned).effective !== afterLateness(is, earned).effective) costs += 1;
+    const score = was.record?.score;
+    if (score && afterLateness(was, score).effective !== afterLateness(is, score).effective) costs += 1;
   }
   return { onDayOff: [...onDayOff.values()].sort((a, b) => a.at - b.at), moved: [...moved.values()].sort((a, b) => a.before - b.before), costs };
 }

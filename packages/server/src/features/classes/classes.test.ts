@@ -100,7 +100,7 @@ describe('the scheme', () => {
     await bao.put(`/api/my/work/${filed.id}/text`, { text: doc('x'), version: 0 });
     await bao.post(`/api/my/work/${filed.id}/hand-in`);
     const desk = `/api/assignments/${filed.id}/pieces/${school.bao.id}`;
-    await finch.put(`${desk}/score`, { earned: 20_000, chosen: null, remark: '', version: (await finch.get(desk)).body.row.version });
+    await finch.put(`${desk}/score`, { earned: 20_000, chosen: null, remark: doc(''), version: (await finch.get(desk)).body.row.version });
     const row = async () => (await finch.get(`${rivers}/progress`)).body.rows.find((one: { student: { id: string } }) => one.student.id === school.bao.id).standing;
     expect(await row()).toMatchObject({ total: '95.0', bearing: 'onCourse' });
     const scheme = {
@@ -240,7 +240,7 @@ describe('the school calendar', () => {
     await bao.put(`/api/my/work/${id}/text`, { text: doc('x'), version: 0 });
     await bao.post(`/api/my/work/${id}/hand-in`);
     const desk = `/api/assignments/${id}/pieces/${school.bao.id}`;
-    await finch.put(`${desk}/score`, { earned: 20_000, chosen: null, remark: '', version: (await finch.get(desk)).body.row.version });
+    await finch.put(`${desk}/score`, { earned: 20_000, chosen: null, remark: doc(''), version: (await finch.get(desk)).body.row.version });
     const more = { validFrom: null, validTo: null, reason: '', quizTimePercent: null, waivesLate: false, classIds: [school.rivers] };
     await finch.post(`/api/students/${school.hana.id}/standing-exceptions`, { ...more, kind: 'schoolDays', amount: 1 });
     await school.issued({ title: 'Friday', due: Date.parse('2026-11-20T15:30Z'), closes: null });

@@ -11,10 +11,15 @@ export interface Changed {
   talked: string[];
 }
 
+// Where names are hidden a score would tell by its moment whose nameless piece it is: until it was returned only
+// what the student does counts.
+const VERSION = `IF((SELECT names_hidden FROM assignments a WHERE a.id = pieces.assignment_id) AND JSON_VALUE(summary, '$.lastReturnAt') IS NULL,
+  CONCAT_WS('-', active_at, seen_at, JSON_VALUE(summary, '$.handIns'), JSON_VALUE(summary, '$.handedInAt'), JSON_VALUE(summary, '$.sentBackAt')), version)`;
 const MESSAGES = '(SELECT COUNT(*) FROM piece_messages m WHERE m.assignment_id = pieces.assignment_id AND m.student_id = pieces.student_id)';
 // A piece counts up with every change of its work that anybody who shares it makes, and with every score.
-const lookAt = (column: string) => `SELECT ${column} AS topic, student_id AS who, CONCAT(version, ' ', ${MESSAGES}) AS seen FROM pieces WHERE ${column} IN (:ids)`;
-const QUERIES = { assignment: lookAt('assignment_id'), work: lookAt('work_id') };
+const lookAt = (column: string, version: string) =>
+  `SELECT ${column} AS topic, student_id AS who, CONCAT(REPLACE(${version}, ' ', 'T'), ' ', ${MESSAGES}) AS seen FROM pieces WHERE ${column} IN (:ids)`;
+const QUERIES = { assignment: lookAt('assignment_id', VERSION), work: lookAt('work_id', 'version') };
 
 interface Watched {
   topic: Topic;

@@ -3,7 +3,9 @@ import { Op, type Sequelize } from 'sequelize';
 import type { CollectingView, PieceRow } from '../../contract';
 import type { ConversationsService } from '../conversations/conversations.service';
 import type { BoardService, Sight } from '../pieces/board.service';
-import { toPieceRow } from '../pieces/pieces.mapper';
+import type { NotesService } from '../notes/notes.service';
+import { toDeskRow, toPieceRow } from '../pieces/pieces.mapper';
+import type { SecondScoresService } from '../marking/second-scores.service';
 import type { FeedbackFilesService } from '../takehome/feedback-files.service';
 import { defineCollecting, type ClassMarkRow, type NudgeRow } from './collecting.model';
 
@@ -12,18 +14,41 @@ interface Collaborators {
   board: BoardService;
   conversations: ConversationsService;
   feedbackFiles: FeedbackFilesService;
+  notes: NotesService;
+  seconds: SecondScoresService;
 }
 
+/** Of a nameless piece nothing that stands beside its student's name somewhere else. */
+const NAMELESS: CollectingView = {
+  team: null,
+  seenAt: null,
+  begunAt: null,
+  activeAt: null,
+  words: null,
+  unread: 0,
+  unreadNotes: 0,
+  went: null,
+  selfCheck: null,
+  mark: null,
+  nudgedAt: null,
+  feedbackFiles: [],
+};
+
 /** Students' rows beside an assignment, with everything that a teacher sees of each. */
-export function rowsService({ sequelize, board, conversations, feedbackFiles }: Collaborators) {
+export function rowsService({ sequelize, board, conversations, feedbackFiles, notes, seconds }: Collaborators) {
   const { nudges, marks } = defineCollecting(sequelize);
-  return {
-    /** Rows of one assignment's sights, in their order; a fixed number of queries however many there are. */
-    async of(teacher: Actor & { userId: string }, sights: readonly Sight[], now: number): Promise<PieceRow[]> {
+  const service = {
+    /** Rows of one assignment's sights beside their names, in their order; a fixed number of queries however many there are. */
+    of: (teacher: Actor & { userId: string }, sights: readonly Sight[], now: number): Promise<PieceRow[]> => service.rows(teacher, sights, now, { desk: false }),
+
+    /** The same for whoever marks: nameless where names are hidden. */
+    onDesk: (teacher: Actor & { userId: string }, sights: readonly Sight[], now: number): Promise<PieceRow[]> => service.rows(teacher, sights, now, { desk: true }),
+
+    async rows(teacher: Actor & { userId: string }, sights: readonly Sight[], now: number, { desk }: { desk: boolean }): Promise<PieceRow[]> {
       const [first] = sights;
       if (!first) return [];
       const { assignment, schoolClass } = first;
-      const [names, unread, noted, nudged, back] = await Promise.all([
+      const [names, unread, noted, nudged, back, answered, second] = await Promise.all([
         board.namesIn(sights),
         conversations.unreadOfTeacher(teacher.userId, [assignment.id]),
         marks.findAll({ where: { assignmentId: assignment.id }, raw: true }) as unknown as Promise<ClassMarkRow[]>,
@@ -31,6 +56,11 @@ export function rowsService({ sequelize, board, conversations, feedbackFiles }: 
           NudgeRow[]
         >,
         feedbackFiles.ofPieces(sights.flatMap(({ record }) => (record ? [record.id] : []))),
+        notes.unreadOf(
+          sights.flatMap(({ record }) => (record ? [record.work.id] : [])),
+          teacher.userId,
+        ),
+        assignment.secondMarker === null ? new Map<string, never>() : seconds.of(assignment.id),
       ]);
       const unreadOf = new Map(unread.map((one) => [one.studentId, one.n]));
       const markOf = new Map(noted.map((one) => [one.studentId, one.mark]));
@@ -45,13 +75,26 @@ export function rowsService({ sequelize, board, conversations, feedbackFiles }: 
           activeAt: record?.activeAt ?? null,
           words: record?.work.words ?? null,
           unread: unreadOf.get(id) ?? 0,
+          unreadNotes: record ? (answered.get(record.work.id) ?? 0) : 0,
           went: record?.went ?? null,
           selfCheck: record?.selfCheck ?? null,
           mark: markOf.get(id) ?? null,
           nudgedAt: nudgedOf.get(id) ?? null,
           feedbackFiles: record ? (back.get(record.id) ?? []) : [],
         };
-        return { ...toPieceRow(sight, names), collecting };
+        const row = desk ? toDeskRow(sight, names) : toPieceRow(sight, names);
+        // Whoever is to score it a second time sees that it is scored, and not how.
+        const blind = seconds.isBlind(teacher.userId, assignment, record?.score?.by, second.get(id));
+        const shown = blind ? { ...row, score: null } : row;
+        if (!desk || !row.nameless) return { ...shown, collecting };
+        return {
+          ...shown,
+          collecting: {
+            ...NAMELESS,
+            feedbackFiles: collecting.feedbackFiles.filter((file) => file.kind === 'voice').map((file) => ({ ...file, name: '' })),
+            unreadNotes: collecting.unreadNotes,
+          },
+        };
       });
     },
 
@@ -61,6 +104,7 @@ export function rowsService({ sequelize, board, conversations, feedbackFiles }: 
       return [...new Set(rows.map((row) => row.studentId))];
     },
   };
+  return service;
 }
 
 export type RowsService = ReturnType<typeof rowsService>;

@@ -79,6 +79,16 @@ export function newsSentence({ kind, title, className, zone, who, word, from, to
       return `${who ?? ''} wrote to you about ${what}:${added}`;
     case 'nudge':
       return `${who ?? ''} reminds you of ${what}:${added}`;
+    case 'noteAnswer':
+      return `${who || 'A student'} answered a note on ${what}:${added}`;
+    case 'scoreAsked':
+      return `${who ?? ''} asks about the score of ${what}:${added}`;
+    case 'scoreAnswered':
+      return `${who ?? ''} answered what you asked about the score of ${what}:${added}`;
+    case 'review':
+      return `You have work of others to review: ${what}${to?.due == null ? '' : `, by ${day(zone, to.due)}`}.`;
+    case 'reviewed':
+      return `Others have reviewed your work on ${what}.`;
   }
 }
 

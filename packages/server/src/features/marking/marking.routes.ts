@@ -1,70 +1,311 @@
-import type { ReturnRequest, ScoreRequest, SendBackRequest } from '../../contract';
-import { asTeacher } from '../../http/as-role';
+import type {
+  FeedbackFile,
+  MarkingChange,
+  NoteChange,
+  NoteRequest,
+  ReturnRequest,
+  ScoreRequest,
+  ScoresRequest,
+  SecondScoreRequest,
+  SendBackRequest,
+  WaiveRequest,
+} from '../../contract';
+import { takenFile } from '../../files/take-file';
+import { asStudent, asTeacher } from '../../http/as-role';
 import type { Ask, Route } from '../../http/route';
 import type { Services } from '../../wiring';
 import { assignmentParams, rescoringBody } from '../assignments/assignments.schema';
-import { pieceParams, returnBody, scoreBody, sendBackBody } from './marking.schema';
+import * as form from './marking.schema';
 
-type One = { assignmentId: string; studentId: string };
+type Whole = { assignmentId: string };
+type One = Whole & { studentId: string };
+type Note = One & { noteId: string };
+type OwnNote = Whole & { noteId: string };
+type Needed = Pick<Services, 'piles' | 'desk' | 'scoring' | 'returning' | 'judging' | 'annotating'>;
 
-export const markingRoutes = ({ marking }: Pick<Services, 'marking'>): Route[] => [
+const ASSIGNMENT = '/api/assignments/:assignmentId';
+const PIECE = `${ASSIGNMENT}/pieces/:studentId`;
+const NOTE = `${PIECE}/notes/:noteId`;
+const OWN = '/api/my/work/:assignmentId';
+
+const pileRoutes = ({ piles, judging, scoring, returning }: Needed): Route[] => [
   {
     verb: 'get',
     path: '/api/piles',
     action: 'pile.look',
-    does: 'What waits for a score or is held, per assignment.',
-    handle: ({ actor, now }: Ask) => marking.piles(asTeacher(actor), now),
+    does: 'What waits for a score or is held, per assignment; one’s own pace; returns that wait; questions about scores.',
+    handle: ({ actor, now }: Ask) => piles.piles(asTeacher(actor), now),
   },
   {
     verb: 'get',
-    path: '/api/assignments/:assignmentId/pieces/:studentId',
+    path: `${ASSIGNMENT}/pile`,
     action: 'piece.look',
-    does: 'One piece as it lies on the desk.',
-    params: pieceParams,
-    handle: ({ actor, params, now }: Ask<One>) => marking.desk(asTeacher(actor), params, now),
+    does: 'One pile as it is worked through, of one section or of all that have it.',
+    params: assignmentParams,
+    query: form.pileQuery,
+    handle: ({ actor, params, query, now }: Ask<Whole, unknown, { sections: 'apart' | 'together' }>) =>
+      piles.pile(asTeacher(actor), params.assignmentId, { together: query.sections === 'together' }, now),
   },
   {
     verb: 'put',
-    path: '/api/assignments/:assignmentId/pieces/:studentId/score',
-    action: 'score.write',
-    does: 'Records a score and a remark, held; carries the version that was seen.',
-    params: pieceParams,
-    body: scoreBody,
-    handle: ({ actor, params, body, now }: Ask<One, ScoreRequest>) => marking.score(asTeacher(actor), params, body, now),
-  },
-  {
-    verb: 'post',
-    path: '/api/assignments/:assignmentId/pieces/:studentId/send-back',
-    action: 'piece.sendBack',
-    does: 'Asks for the work to be done again.',
-    params: pieceParams,
-    body: sendBackBody,
-    handle: ({ actor, params, body, now }: Ask<One, SendBackRequest>) => marking.sendBack(asTeacher(actor), params, body, now),
-  },
-  {
-    verb: 'post',
-    path: '/api/assignments/:assignmentId/return',
-    action: 'score.return',
-    does: 'Lets one, some or all students see what is held.',
+    path: `${ASSIGNMENT}/marking`,
+    action: 'marking.set',
+    does: 'Hides or shows names while marking, and names a second marker.',
     params: assignmentParams,
-    body: returnBody,
-    handle: ({ actor, params, body, now }: Ask<{ assignmentId: string }, ReturnRequest>) => marking.giveBack(asTeacher(actor), params.assignmentId, body, now),
+    body: form.markingBody,
+    handle: ({ actor, params, body }: Ask<Whole, MarkingChange>) => piles.set(asTeacher(actor), params.assignmentId, body),
+  },
+  {
+    verb: 'put',
+    path: `${ASSIGNMENT}/scores`,
+    action: 'score.write',
+    does: 'Records scores of many students, held, all of them or none.',
+    params: assignmentParams,
+    body: form.scoresBody,
+    handle: ({ actor, params, body, now }: Ask<Whole, ScoresRequest>) => scoring.scoreAll(asTeacher(actor), params.assignmentId, body, now),
   },
   {
     verb: 'get',
-    path: '/api/assignments/:assignmentId/rescoring',
+    path: `${ASSIGNMENT}/across`,
     action: 'piece.look',
-    does: 'What a changed rubric would change in scores given by it before.',
+    does: 'Everything that lies with the teacher, for scoring one criterion or question across all.',
     params: assignmentParams,
-    handle: ({ actor, params, now }: Ask<{ assignmentId: string }>) => marking.rescoring(asTeacher(actor), params.assignmentId, now),
+    handle: ({ actor, params, now }: Ask<Whole>) => judging.across(asTeacher(actor), params.assignmentId, now),
+  },
+  {
+    verb: 'get',
+    path: `${ASSIGNMENT}/seconds`,
+    action: 'piece.look',
+    does: 'Both scores of each piece that two have scored.',
+    params: assignmentParams,
+    handle: ({ actor, params, now }: Ask<Whole>) => judging.seconds(asTeacher(actor), params.assignmentId, now),
+  },
+  {
+    verb: 'get',
+    path: `${ASSIGNMENT}/outcome`,
+    action: 'piece.look',
+    does: 'How the marking went: spread, criteria, commonest remarks, drift.',
+    params: assignmentParams,
+    handle: ({ actor, params, now }: Ask<Whole>) => judging.outcome(asTeacher(actor), params.assignmentId, now),
   },
   {
     verb: 'post',
-    path: '/api/assignments/:assignmentId/rescoring',
+    path: `${ASSIGNMENT}/return`,
+    action: 'score.return',
+    does: 'Lets one, some or all students see what is held, now or at a time.',
+    params: assignmentParams,
+    body: form.returnBody,
+    handle: ({ actor, params, body, now }: Ask<Whole, ReturnRequest>) => returning.giveBack(asTeacher(actor), params.assignmentId, body, now),
+  },
+  {
+    verb: 'delete',
+    path: `${ASSIGNMENT}/timed-returns/:timedId`,
+    action: 'score.return',
+    does: 'Calls off a return that waits for its time.',
+    params: form.timedParams,
+    handle: ({ actor, params }: Ask<Whole & { timedId: string }>) => returning.callOff(asTeacher(actor), params.assignmentId, params.timedId),
+  },
+  {
+    verb: 'get',
+    path: `${ASSIGNMENT}/rescoring`,
+    action: 'piece.look',
+    does: 'What a changed rubric would change in scores given by it before.',
+    params: assignmentParams,
+    handle: ({ actor, params, now }: Ask<Whole>) => scoring.rescoring(asTeacher(actor), params.assignmentId, now),
+  },
+  {
+    verb: 'post',
+    path: `${ASSIGNMENT}/rescoring`,
     action: 'score.write',
     does: 'Counts chosen scores again by the rubric as it is now, held until returned.',
     params: assignmentParams,
     body: rescoringBody,
-    handle: ({ actor, params, body, now }: Ask<{ assignmentId: string }, { studentIds: string[] }>) => marking.rescore(asTeacher(actor), params.assignmentId, body.studentIds, now),
+    handle: ({ actor, params, body, now }: Ask<Whole, { studentIds: string[] }>) => scoring.rescore(asTeacher(actor), params.assignmentId, body.studentIds, now),
   },
 ];
+
+const deskRoutes = ({ desk, scoring, judging, annotating }: Needed): Route[] => [
+  {
+    verb: 'get',
+    path: PIECE,
+    action: 'piece.look',
+    does: 'One piece as it lies on the desk. Where names are hidden it is reached by its own id.',
+    params: form.pieceParams,
+    handle: ({ actor, params, now }: Ask<One>) => desk.look(asTeacher(actor), params, now),
+  },
+  {
+    verb: 'get',
+    path: `${PIECE}/rounds/:version`,
+    action: 'piece.look',
+    does: 'An earlier hand-in with the notes on it, for laying rounds side by side.',
+    params: form.roundParams,
+    handle: ({ actor, params, now }: Ask<One & { version: number }>) => desk.round(asTeacher(actor), params, now),
+  },
+  {
+    verb: 'put',
+    path: `${PIECE}/score`,
+    action: 'score.write',
+    does: 'Records a score and what is said, held; carries the version that was seen.',
+    params: form.pieceParams,
+    body: form.scoreBody,
+    handle: ({ actor, params, body, now }: Ask<One, ScoreRequest>) => scoring.score(asTeacher(actor), params, body, now),
+  },
+  {
+    verb: 'post',
+    path: `${PIECE}/send-back`,
+    action: 'piece.sendBack',
+    does: 'Asks for the work to be done again.',
+    params: form.pieceParams,
+    body: form.sendBackBody,
+    handle: ({ actor, params, body, now }: Ask<One, SendBackRequest>) => scoring.sendBack(asTeacher(actor), params, body, now),
+  },
+  {
+    verb: 'put',
+    path: `${PIECE}/waiver`,
+    action: 'exception.give',
+    does: 'Lets being late cost nothing here, or cost as the rule says again.',
+    params: form.pieceParams,
+    body: form.waiveBody,
+    handle: ({ actor, params, body, now }: Ask<One, WaiveRequest>) => scoring.waive(asTeacher(actor), params, body, now),
+  },
+  {
+    verb: 'put',
+    path: `${PIECE}/second-score`,
+    action: 'score.write',
+    does: 'A second marker’s score, given without seeing the first.',
+    params: form.pieceParams,
+    body: form.secondBody,
+    handle: ({ actor, params, body, now }: Ask<One, SecondScoreRequest>) => judging.second(asTeacher(actor), params, body, now),
+  },
+  {
+    verb: 'put',
+    path: `${PIECE}/agreed-score`,
+    action: 'score.write',
+    does: 'The score that two markers agreed on, held.',
+    params: form.pieceParams,
+    body: form.agreeBody,
+    handle: ({ actor, params, body, now }: Ask<One, Pick<ScoreRequest, 'earned' | 'chosen' | 'version'>>) => judging.agree(asTeacher(actor), params, body, now),
+  },
+  {
+    verb: 'post',
+    path: `${PIECE}/feedback-files`,
+    action: 'piece.annotate',
+    does: 'Puts a file or a voice remark beside a piece, kept back until it is returned.',
+    params: form.pieceParams,
+    query: form.fileKindQuery,
+    takesFile: true,
+    status: 201,
+    handle: ({ actor, params, query, now, req }: Ask<One, unknown, { as: FeedbackFile['kind'] }>) => annotating.addFile(asTeacher(actor), params, takenFile(req), query.as, now),
+  },
+  {
+    verb: 'delete',
+    path: `${PIECE}/feedback-files/:fileId`,
+    action: 'piece.annotate',
+    does: 'Takes away a file that the student does not have yet.',
+    params: form.pieceFileParams,
+    handle: ({ actor, params, now }: Ask<One & { fileId: string }>) => annotating.removeFile(asTeacher(actor), params, now),
+  },
+  {
+    verb: 'post',
+    path: `${PIECE}/questions/:questionId/answer`,
+    action: 'score.answer',
+    does: 'Answers what a student asked about a score.',
+    params: form.questionParams,
+    body: form.questionBody,
+    handle: ({ actor, params, body, now }: Ask<One & { questionId: string }, { text: string }>) => annotating.answerQuestion(asTeacher(actor), params, body.text, now),
+  },
+];
+
+const noteRoutes = ({ annotating }: Needed): Route[] => [
+  {
+    verb: 'post',
+    path: `${PIECE}/notes`,
+    action: 'piece.annotate',
+    does: 'Pins a note to a place in what was handed in, kept back until it is returned or sent back.',
+    params: form.pieceParams,
+    body: form.noteBody,
+    status: 201,
+    handle: ({ actor, params, body, now }: Ask<One, NoteRequest>) => annotating.addNote(asTeacher(actor), params, body, now),
+  },
+  {
+    verb: 'put',
+    path: NOTE,
+    action: 'piece.annotate',
+    does: 'Changes a note of one’s own that the student does not have yet.',
+    params: form.noteParams,
+    body: form.noteChangeBody,
+    handle: ({ actor, params, body, now }: Ask<Note, NoteChange>) => annotating.changeNote(asTeacher(actor), params, body, now),
+  },
+  {
+    verb: 'delete',
+    path: NOTE,
+    action: 'piece.annotate',
+    does: 'Takes away a note of one’s own that the student does not have yet.',
+    params: form.noteParams,
+    handle: ({ actor, params, now }: Ask<Note>) => annotating.removeNote(asTeacher(actor), params, now),
+  },
+  {
+    verb: 'post',
+    path: `${NOTE}/answers`,
+    action: 'piece.annotate',
+    does: 'Writes below a note; who has the note reads it at once.',
+    params: form.noteParams,
+    body: form.saidBody,
+    status: 201,
+    handle: ({ actor, params, body, now }: Ask<Note, { text: string }>) => annotating.answerNote(asTeacher(actor), params, body.text, now),
+  },
+  {
+    verb: 'put',
+    path: `${NOTE}/settled`,
+    action: 'piece.annotate',
+    does: 'Says that what a note asks for is done, or not after all.',
+    params: form.noteParams,
+    body: form.settledBody,
+    handle: ({ actor, params, body, now }: Ask<Note, { settled: boolean }>) => annotating.settleNote(asTeacher(actor), params, body.settled, now),
+  },
+  {
+    verb: 'post',
+    path: `${PIECE}/notes/read`,
+    action: 'piece.look',
+    does: 'Notes that every answer written so far has been read.',
+    params: form.pieceParams,
+    handle: ({ actor, params, now }: Ask<One>) => annotating.readNotes(asTeacher(actor), params, now),
+  },
+  {
+    verb: 'post',
+    path: `${OWN}/notes/:noteId/answers`,
+    action: 'ownWork.talk',
+    does: 'Answers a note on one’s own work; its teachers are told.',
+    params: form.ownNoteParams,
+    body: form.saidBody,
+    handle: ({ actor, params, body, now }: Ask<OwnNote, { text: string }>) => annotating.ownAnswer(asStudent(actor), params, body.text, now),
+  },
+  {
+    verb: 'put',
+    path: `${OWN}/notes/:noteId/settled`,
+    action: 'ownWork.talk',
+    does: 'Says that what a note on one’s own work asks for is done.',
+    params: form.ownNoteParams,
+    body: form.settledBody,
+    handle: ({ actor, params, body, now }: Ask<OwnNote, { settled: boolean }>) => annotating.ownSettle(asStudent(actor), params, body.settled, now),
+  },
+  {
+    verb: 'post',
+    path: `${OWN}/notes/read`,
+    action: 'ownWork.look',
+    does: 'Notes that every answer on one’s own work has been read.',
+    params: assignmentParams,
+    handle: ({ actor, params, now }: Ask<Whole>) => annotating.ownRead(asStudent(actor), params.assignmentId, now),
+  },
+  {
+    verb: 'post',
+    path: `${OWN}/questions`,
+    action: 'ownWork.talk',
+    does: 'Asks about a score that was returned.',
+    params: assignmentParams,
+    body: form.questionBody,
+    handle: ({ actor, params, body, now }: Ask<Whole, { text: string }>) => annotating.ask(asStudent(actor), params.assignmentId, body.text, now),
+  },
+];
+
+export const markingRoutes = (services: Needed): Route[] => [...pileRoutes(services), ...deskRoutes(services), ...noteRoutes(services)];

@@ -23,7 +23,7 @@ it('holds a score that the student cannot find anywhere until it is returned', a
   const [finch, bao] = [await server.person('finch'), await handedIn('bao', due + 21 * HOUR)];
   const { row } = (await finch.get(desk())).body;
   expect(row).toMatchObject({ state: 'inLate', lateBy: 21 * HOUR });
-  const scored = await finch.put(`${desk()}/score`, { earned: 15_000, chosen: null, remark: 'Prove the speed', version: row.version });
+  const scored = await finch.put(`${desk()}/score`, { earned: 15_000, chosen: null, remark: doc('Prove the speed'), version: row.version });
   expect(scored.body.row).toMatchObject({ state: 'scored', held: true, score: { earned: 15_000, takenOff: 1_000, effective: 14_000, by: 'finch Test' } });
   for (const path of [`/api/my/work/${id}`, '/api/my/work', '/api/my/progress', '/api/term-line']) {
     const seen = JSON.stringify((await bao.get(path)).body);
@@ -31,8 +31,8 @@ it('holds a score that the student cannot find anywhere until it is returned', a
   }
   expect((await bao.get(`/api/my/work/${id}`)).body.piece.state).toBe('inLate');
 
-  expect((await finch.post(`/api/assignments/${id}/return`, { studentIds: 'allHeld' })).body).toEqual({ returned: [school.bao.id] });
-  expect((await bao.get(`/api/my/work/${id}`)).body.piece).toMatchObject({ state: 'returned', returned: { effective: 14_000, remark: 'Prove the speed', readAt: null } });
+  expect((await finch.post(`/api/assignments/${id}/return`, { studentIds: 'allHeld', confirmed: true })).body).toEqual({ returned: [school.bao.id], timed: null });
+  expect((await bao.get(`/api/my/work/${id}`)).body.piece).toMatchObject({ state: 'returned', returned: { effective: 14_000, remark: doc('Prove the speed'), readAt: null } });
 });
 
 it('returns only the chosen, each once', async () => {
@@ -40,9 +40,9 @@ it('returns only the chosen, each once', async () => {
   for (const name of ['bao', 'hana'] as const) {
     await handedIn(name);
     const { version } = (await finch.get(desk(school[name].id))).body.row;
-    await finch.put(`${desk(school[name].id)}/score`, { earned: 10_000, chosen: null, remark: '', version });
+    await finch.put(`${desk(school[name].id)}/score`, { earned: 10_000, chosen: null, remark: doc(''), version });
   }
-  const give = (studentIds: unknown) => finch.post(`/api/assignments/${id}/return`, { studentIds });
+  const give = (studentIds: unknown) => finch.post(`/api/assignments/${id}/return`, { studentIds, confirmed: true });
   expect((await give([school.bao.id])).body.returned).toEqual([school.bao.id]);
   expect((await give([school.bao.id])).body.type).toBe('return.nothingHeld');
   const both = await Promise.all([give('allHeld'), give('allHeld')]);
@@ -51,14 +51,14 @@ it('returns only the chosen, each once', async () => {
 
 it('a correction is held too, and told apart from what was returned', async () => {
   const [finch, bao] = [await server.person('finch'), await handedIn('bao')];
-  const put = async (earned: number) => finch.put(`${desk()}/score`, { earned, chosen: null, remark: 'r', version: (await finch.get(desk())).body.row.version });
+  const put = async (earned: number) => finch.put(`${desk()}/score`, { earned, chosen: null, remark: doc('r'), version: (await finch.get(desk())).body.row.version });
   await put(12_000);
-  await finch.post(`/api/assignments/${id}/return`, { studentIds: 'allHeld' });
+  await finch.post(`/api/assignments/${id}/return`, { studentIds: 'allHeld', confirmed: true });
   await bao.post(`/api/my/work/${id}/read`);
   await put(13_000);
   expect((await finch.get(desk())).body.row).toMatchObject({ state: 'returned', held: true, score: { earned: 13_000 } });
   expect((await bao.get(`/api/my/work/${id}`)).body.piece.returned).toMatchObject({ earned: 12_000, readAt: server.clock.now });
-  await finch.post(`/api/assignments/${id}/return`, { studentIds: 'allHeld' });
+  await finch.post(`/api/assignments/${id}/return`, { studentIds: 'allHeld', confirmed: true });
   expect((await bao.get(`/api/my/work/${id}`)).body.piece.returned).toMatchObject({ earned: 13_000, readAt: null });
 });
 
@@ -67,8 +67,8 @@ it('two teachers scoring at the same second: one is stored, the other is shown i
   await handedIn('bao');
   const { version } = (await finch.get(desk())).body.row;
   const replies = await Promise.all([
-    finch.put(`${desk()}/score`, { earned: 10_000, chosen: null, remark: '', version }),
-    lund.put(`${desk()}/score`, { earned: 18_000, chosen: null, remark: '', version }),
+    finch.put(`${desk()}/score`, { earned: 10_000, chosen: null, remark: doc(''), version }),
+    lund.put(`${desk()}/score`, { earned: 18_000, chosen: null, remark: doc(''), version }),
   ]);
   expect(replies.map((reply) => reply.status).sort()).toEqual([200, 409]);
   const [stored, refused] = replies[0]!.status === 200 ? replies : [replies[1]!, replies[0]!];
@@ -79,16 +79,16 @@ it('asks before a score above the maximum, and refuses an empty one', async () =
   const finch = await server.person('finch');
   await handedIn('bao');
   const { version } = (await finch.get(desk())).body.row;
-  expect((await finch.put(`${desk()}/score`, { earned: 21_000, chosen: null, remark: '', version })).body.type).toBe('score.aboveMaximum');
-  expect((await finch.put(`${desk()}/score`, { earned: 21_000, chosen: null, remark: '', bonusConfirmed: true, version })).body.row.score.effective).toBe(21_000);
-  expect((await finch.put(`${desk()}/score`, { earned: null, chosen: null, remark: ' ', version: version + 1 })).body.type).toBe('score.nothing');
+  expect((await finch.put(`${desk()}/score`, { earned: 21_000, chosen: null, remark: doc(''), version })).body.type).toBe('score.aboveMaximum');
+  expect((await finch.put(`${desk()}/score`, { earned: 21_000, chosen: null, remark: doc(''), bonusConfirmed: true, version })).body.row.score.effective).toBe(21_000);
+  expect((await finch.put(`${desk()}/score`, { earned: null, chosen: null, remark: doc(' '), version: version + 1 })).body.type).toBe('score.nothing');
 });
 
 it('a piece taken back while it is marked is not scored unseen, and its words are the student’s again', async () => {
   const [finch, bao] = [await server.person('finch'), await handedIn('bao')];
   const { version } = (await finch.get(desk())).body.row;
   await bao.post(`/api/my/work/${id}/take-back`);
-  const reply = await finch.put(`${desk()}/score`, { earned: 15_000, chosen: null, remark: '', version });
+  const reply = await finch.put(`${desk()}/score`, { earned: 15_000, chosen: null, remark: doc(''), version });
   expect([reply.status, reply.body.current.row.state]).toEqual([409, 'started']);
   expect(reply.body.current).toMatchObject({ handIn: null, handIns: [{ version: 1 }] });
 });
@@ -107,13 +107,13 @@ it('sends back with a reason and a new date, past closing too', async () => {
 it('the piles, Today, progress and the student agree', async () => {
   const [finch, bao] = [await server.person('finch'), await handedIn('bao', due + HOUR)];
   const today = (await finch.get('/api/today')).body;
-  expect(today.piles).toEqual((await finch.get('/api/piles')).body);
+  expect(today.piles).toEqual((await finch.get('/api/piles')).body.piles);
   expect(today.piles[0]).toMatchObject({ waiting: 1, late: 1, students: 2, scored: 0 });
   expect(today.waitingOn).toEqual([expect.objectContaining({ student: expect.objectContaining({ givenName: 'Hana' }) })]);
   expect((await finch.get('/api/term-line')).body.waiting).toBe(1);
   const { version } = (await finch.get(desk())).body.row;
-  await finch.put(`${desk()}/score`, { earned: 16_000, chosen: null, remark: '', version });
-  await finch.post(`/api/assignments/${id}/return`, { studentIds: 'allHeld' });
+  await finch.put(`${desk()}/score`, { earned: 16_000, chosen: null, remark: doc(''), version });
+  await finch.post(`/api/assignments/${id}/return`, { studentIds: 'allHeld', confirmed: true });
   const ofClass = (await finch.get(`/api/classes/${school.rivers}/progress`)).body.rows.find((row: { student: { givenName: string } }) => row.student.givenName === 'Bao');
   const ofStudent = (await finch.get(`/api/classes/${school.rivers}/progress/${school.bao.id}`)).body;
   const [own] = (await bao.get('/api/my/progress')).body;

@@ -1,6 +1,6 @@
 import type { Rubric } from '@jolly/core';
 import type { BriefReply, DeskPieceReply, RescoringReply } from '../../contract';
-import { aSchool, aServer, changed, type School, type Server } from '../../testing/school';
+import { aSchool, aServer, changed, doc, type School, type Server } from '../../testing/school';
 
 let server: Server;
 let school: School;
@@ -24,7 +24,7 @@ async function desk(id: string) {
   const finch = await server.person('finch');
   const path = `/api/assignments/${id}/pieces/${school.bao.id}`;
   const look = async () => (await finch.get(path)).body as DeskPieceReply;
-  const score = async (chosen: object, earned: number | null = null) => finch.put(`${path}/score`, { earned, chosen, remark: '', version: (await look()).row.version });
+  const score = async (chosen: object, earned: number | null = null) => finch.put(`${path}/score`, { earned, chosen, remark: doc(''), version: (await look()).row.version });
   return { finch, look, score };
 }
 
@@ -48,7 +48,7 @@ it.each<[string, object, object, number | null]>([
   const { id } = await school.issued(more);
   const { finch, score } = await desk(id);
   expect((await score(chosen)).body.row.score).toMatchObject({ earned, chosen });
-  await finch.post(`/api/assignments/${id}/return`, { studentIds: 'allHeld' });
+  await finch.post(`/api/assignments/${id}/return`, { studentIds: 'allHeld', confirmed: true });
   const bao = await server.person('bao');
   expect((await bao.get(`/api/my/work/${id}`)).body.piece.returned).toMatchObject({ earned, chosen });
   expect((await bao.get('/api/news')).body.news).toMatchObject([{ kind: 'returned' }]);
@@ -58,7 +58,7 @@ it('keeps scores when the rubric changes, says which would change, and counts th
   const { id, briefId } = await school.issued(byRubric);
   const { finch, look, score } = await desk(id);
   await score({ by: 'rubric', choices: { shape: { levelId: 'built', points: 4_000 }, labels: { levelId: 'own', points: 2_000 } } });
-  await finch.post(`/api/assignments/${id}/return`, { studentIds: 'allHeld' });
+  await finch.post(`/api/assignments/${id}/return`, { studentIds: 'allHeld', confirmed: true });
   const brief = (await finch.get(`/api/briefs/${briefId}`)).body as BriefReply;
   const stricter = structuredClone(rubric);
   stricter.criteria[0]!.levels[1]!.points = 3_000;

@@ -24,6 +24,11 @@ const USUAL: Record<NewsKind, TellingChoice> = {
   groupIn: 'atOnce',
   message: 'atOnce',
   nudge: 'atOnce',
+  noteAnswer: 'atOnce',
+  scoreAsked: 'atOnce',
+  scoreAnswered: 'atOnce',
+  review: 'atOnce',
+  reviewed: 'atOnce',
 };
 const USUAL_QUIET = { from: '21:00', to: '07:00' };
 

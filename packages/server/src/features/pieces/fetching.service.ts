@@ -5,6 +5,8 @@ import { isIssued, type AssignmentsService } from '../assignments/assignments.se
 import type { ClassesService } from '../classes/classes.service';
 import type { ConversationsService } from '../conversations/conversations.service';
 import type { KeptFilesService } from '../kept/kept-files.service';
+import { namelessFile } from '../marking/desk.service';
+import type { ReviewsService } from '../reviews/reviews.service';
 import type { ShelfService } from '../shelf/shelf.service';
 import type { BoardService } from './board.service';
 import type { FeedbackFilesService } from '../takehome/feedback-files.service';
@@ -24,10 +26,11 @@ interface Collaborators {
   feedbackFiles: FeedbackFilesService;
   keptFiles: KeptFilesService;
   shelf: ShelfService;
+  reviews: ReviewsService;
 }
 
 /** Whether somebody may fetch a file: a student's work, or what a teacher put up. */
-export function fetchingService({ classes, assignments, board, pieces, works, conversations, feedbackFiles, keptFiles, shelf }: Collaborators) {
+export function fetchingService({ classes, assignments, board, pieces, works, conversations, feedbackFiles, keptFiles, shelf, reviews }: Collaborators) {
   type Person = Actor & { userId: string };
 
   async function mayFetch(actor: Person, { assignmentId, own }: { assignmentId: string; own: boolean }): Promise<boolean> {
@@ -44,12 +47,23 @@ export function fetchingService({ classes, assignments, board, pieces, works, co
     return sight !== undefined && workAt(sight)?.id === workId;
   }
 
+  /** Are names hidden of whoever marks this? Then a file's own name could tell whose it is. */
+  async function isMarkedNameless(assignmentId: string): Promise<boolean> {
+    return (await assignments.byId(assignmentId))?.namesHidden ?? false;
+  }
+
   /** A file of a student's work, for whoever shares it and for the class's teachers, who may look on while it is written. */
   async function ofWork(actor: Person, fileId: string, now: number): Promise<Fetched | null> {
     const found = await works.file(fileId);
     const piece = found && (await pieces.ofWork(found.workId));
     if (!found || !piece) return null;
-    return (await mayFetch(actor, { assignmentId: piece.assignmentId, own: await worksOn(actor, piece.assignmentId, found.workId, now) })) ? found.file : null;
+    const { assignmentId } = piece;
+    const own = await worksOn(actor, assignmentId, found.workId, now);
+    if (await mayFetch(actor, { assignmentId, own }))
+      return own || !(await isMarkedNameless(assignmentId)) ? found.file : { ...found.file, name: namelessFile(found.file.name, 1) };
+    // Whoever reviews it gets the file, not the name that its author gave it.
+    const reviewing = actor.role === 'student' && (await reviews.mayFetch(actor, assignmentId, found.workId));
+    return reviewing ? { ...found.file, name: namelessFile(found.file.name, 1) } : null;
   }
 
   /** A file of a conversation, for its student and the class's teachers; one that is not sent yet only for who put it up. */

@@ -50,13 +50,13 @@ it('returning several pieces that breaks returns none of them', async () => {
     await student.put(`/api/my/work/${id}/text`, { text: doc('x'), version: 0 });
     await student.post(`/api/my/work/${id}/hand-in`);
     const desk = `/api/assignments/${id}/pieces/${school[name].id}`;
-    await finch.put(`${desk}/score`, { earned: 10_000, chosen: null, remark: 'r', version: (await finch.get(desk)).body.row.version });
+    await finch.put(`${desk}/score`, { earned: 10_000, chosen: null, remark: doc('r'), version: (await finch.get(desk)).body.row.version });
   }
   await breaks('piece_facts');
-  expect((await finch.post(`/api/assignments/${id}/return`, { studentIds: 'allHeld' })).status).toBe(500);
+  expect((await finch.post(`/api/assignments/${id}/return`, { studentIds: 'allHeld', confirmed: true })).status).toBe(500);
   await mends('piece_facts');
   expect((await (await server.person('bao')).get(`/api/my/work/${id}`)).body.piece.returned).toBeNull();
-  expect((await finch.post(`/api/assignments/${id}/return`, { studentIds: 'allHeld' })).body.returned).toHaveLength(2);
+  expect((await finch.post(`/api/assignments/${id}/return`, { studentIds: 'allHeld', confirmed: true })).body.returned).toHaveLength(2);
 });
 
 it('the row of a piece can be rebuilt from its facts', async () => {

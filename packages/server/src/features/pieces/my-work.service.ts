@@ -5,9 +5,12 @@ import { mayAskForTime, type ExtensionsService } from '../exceptions/extensions.
 import type { RosterService } from '../roster/roster.service';
 import type { BoardService, Sight } from './board.service';
 import type { ConversationsService } from '../conversations/conversations.service';
+import type { QuestionsService } from '../marking/questions.service';
+import type { NotesService } from '../notes/notes.service';
+import type { PeerReviewsService } from '../reviews/peer-reviews.service';
 import type { FeedbackFilesService } from '../takehome/feedback-files.service';
 import { costNow, whyNotHandIn, whyNotTakeBack, workAt, type OwnPiecesService, type Student } from './own-pieces.service';
-import { toReturnedView } from './pieces.mapper';
+import { isWithTeacher, toReturnedView } from './pieces.mapper';
 import type { PiecesService } from './pieces.service';
 import { toSheetViews, type WorkingService } from './working.service';
 import type { WorksService } from './works.service';
@@ -54,10 +57,27 @@ interface Collaborators {
   extensions: ExtensionsService;
   conversations: ConversationsService;
   feedbackFiles: FeedbackFilesService;
+  notes: NotesService;
+  questions: QuestionsService;
+  peerReviews: PeerReviewsService;
 }
 
 /** What a student sees of their own work. */
-export function myWorkService({ classes, roster, board, pieces, works, working, ownPieces, extensions, conversations, feedbackFiles }: Collaborators) {
+export function myWorkService({
+  classes,
+  roster,
+  board,
+  pieces,
+  works,
+  working,
+  ownPieces,
+  extensions,
+  conversations,
+  feedbackFiles,
+  notes,
+  questions,
+  peerReviews,
+}: Collaborators) {
   const service = {
     /** All of a student's pieces; of classes that are put away only if asked for. */
     async mySights(student: Student, now: number, { away = false } = {}): Promise<Sight[]> {
@@ -88,16 +108,24 @@ export function myWorkService({ classes, roster, board, pieces, works, working, 
       const at = await ownPieces.sight(student, 'ownWork.look', assignmentId, now);
       const { record, assignment, resolved, exception, team } = at;
       const standing = record?.summary.handedInAt ?? null;
-      const [teachers, draft, copies, story, sentBack, requests, unread, back, { studentIds }] = await Promise.all([
+      const [teachers, draft, copies, story, sentBack, requests, unread, back, { studentIds }, asked, reviews] = await Promise.all([
         classes.teachersOf([at.schoolClass.id]),
         working.draftOf(workAt(at)),
         workAt(at) ? works.sheetsOf([workAt(at)!.id]) : [],
-        record && standing !== null ? works.handInsOf(record.work.id) : null,
+        isWithTeacher(record) ? works.handInsOf(record.work.id) : null,
         record && record.summary.roundsSentBack > 0 ? pieces.lastSendBack(record.id) : null,
         extensions.own(student, assignmentId),
         conversations.unreadOfStudent(student.userId, assignmentId),
         record ? feedbackFiles.returned(record.id) : [],
         ownPieces.teamOf(at),
+        record ? questions.ofPiece(record.id) : [],
+        peerReviews.received(assignmentId, student.userId),
+      ]);
+      // What was sent back stands with its notes above the work that goes on.
+      const reader = { as: 'student' as const, userId: student.userId, student: at.member.student, until: record?.shownAt ?? null };
+      const [handIn, pinned] = await Promise.all([
+        story?.one ? working.toHandInView(story.one, assignment.title) : null,
+        record ? notes.ofWork(record.work.id, story?.one ?? null, reader) : [],
       ]);
       const members = team === null ? [] : (await roster.membersOf([at.schoolClass.id], studentIds)).map((one) => one.student);
       return {
@@ -119,8 +147,14 @@ export function myWorkService({ classes, roster, board, pieces, works, working, 
         went: record?.went ?? null,
         selfCheck: record?.selfCheck ?? null,
         feedbackFiles: back,
-        handIn: story?.one ? await working.toHandInView(story.one, assignment.title) : null,
+        handIn: standing === null ? null : handIn,
+        marked: pinned.length > 0 || record?.returned ? handIn : null,
         sentBack,
+        notes: pinned,
+        unreadNotes: pinned.flatMap((note) => note.answers).filter((answer) => answer.unread).length,
+        questions: asked,
+        mayQuestion: at.told.state === 'returned' && asked.every((one) => one.answeredAt !== null),
+        reviews,
         mayHandIn: whyNotHandIn(at, now),
         mayTakeBack: whyNotTakeBack(at, now),
         lateNow: costNow(at, now),

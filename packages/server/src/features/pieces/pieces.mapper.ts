@@ -1,10 +1,35 @@
-import { applyLateRule, rubricScore, type LateRule, type PieceSummary, type RichText, type RubricChoices } from '@jolly/core';
-import type { Chosen, ExceptionReply, HandedSheet, HandInView, PieceRow, ReturnedView, ScoreView, Went, WorkFile } from '../../contract';
+import {
+  applyLateRule,
+  EMPTY_TEXT,
+  fillRemark,
+  fillRichRemark,
+  roundScore,
+  rubricScore,
+  type LateRule,
+  type MilliPoints,
+  type PieceSummary,
+  type RichText,
+  type RubricChoices,
+} from '@jolly/core';
+import type { Adjustment, Chosen, CriterionWords, ExceptionReply, HandedSheet, HandInView, PieceRow, ReturnedView, ScoreView, Went, WorkFile } from '../../contract';
 import { fromJson } from '../../db/json-column';
 import type { GivenException } from '../exceptions/exceptions.service';
 import type { Sight } from './board.service';
 import type { HandInRow, PieceFileRow, PieceRecordRow } from './pieces.model';
 import type { WorkRecord } from './works.service';
+
+/** What a piece was given. `earned` is of the last scored round, any adjustment in it. */
+export interface Given {
+  earned: MilliPoints | null;
+  chosen: Chosen | null;
+  remark: RichText;
+  words: CriterionWords;
+  adjust: Adjustment | null;
+  /** of earlier scored rounds, the first first */
+  rounds: MilliPoints[];
+}
+/** What stands beside the score in one column. */
+export type GivenDetails = Pick<Given, 'words' | 'adjust' | 'rounds'>;
 
 /** One student's piece as stored: the summary of its facts, what is worked on, and the score as it now stands. */
 export interface PieceRecord {
@@ -16,15 +41,26 @@ export interface PieceRecord {
   begun: boolean;
   seenAt: number | null;
   activeAt: number | null;
-  score: { earned: number | null; chosen: Chosen | null; remark: string; at: number; by: string } | null;
+  score: (Given & { at: number; by: string; /** how often it had been sent back then */ round: number }) | null;
   held: boolean;
-  returned: { earned: number | null; chosen: Chosen | null; remark: string } | null;
+  returned: Given | null;
+  /** until when notes on the work are shown to the student */
+  shownAt: number | null;
   went: { how: Went; line: string } | null;
   selfCheck: RubricChoices | null;
   version: number;
 }
 
 const orNull = (value: unknown): Chosen | null => (value === null || value === undefined ? null : fromJson<Chosen | null>(value));
+
+const NO_DETAILS: GivenDetails = { words: {}, adjust: null, rounds: [] };
+const toGiven = (earned: number | null, chosen: unknown, remark: unknown, details: unknown): Given => ({
+  earned,
+  chosen: orNull(chosen),
+  remark: remark == null ? EMPTY_TEXT : fromJson<RichText>(remark),
+  ...NO_DETAILS,
+  ...(details == null ? {} : fromJson<GivenDetails>(details)),
+});
 
 export function toPieceRecord(row: PieceRecordRow, work: WorkRecord): PieceRecord {
   const summary = fromJson<PieceSummary>(row.summary);
@@ -37,9 +73,13 @@ export function toPieceRecord(row: PieceRecordRow, work: WorkRecord): PieceRecor
     begun: Boolean(row.begun),
     seenAt: row.seenAt?.getTime() ?? null,
     activeAt: row.activeAt?.getTime() ?? null,
-    score: row.scoredAt === null ? null : { earned: row.earnedMilli, chosen: orNull(row.chosen), remark: row.remark, at: row.scoredAt.getTime(), by: row.scoredBy ?? '' },
+    score:
+      row.scoredAt === null
+        ? null
+        : { ...toGiven(row.earnedMilli, row.chosen, row.remark, row.details), at: row.scoredAt.getTime(), by: row.scoredBy ?? '', round: row.scoredRound },
     held: Boolean(row.held),
-    returned: summary.lastReturnAt === null ? null : { earned: row.returnedMilli, chosen: orNull(row.returnedChosen), remark: row.returnedRemark },
+    returned: summary.lastReturnAt === null ? null : toGiven(row.returnedMilli, row.returnedChosen, row.returnedRemark, row.returnedDetails),
+    shownAt: row.shownAt?.getTime() ?? null,
     went: row.went === null ? null : { how: row.went, line: row.wentLine },
     selfCheck: row.selfCheck == null ? null : fromJson<RubricChoices>(row.selfCheck),
     version: row.version,
@@ -52,12 +92,17 @@ export const isWithTeacher = (record: PieceRecord | null): record is PieceRecord
 /** What being late costs here: the assignment's own rule, else the class's. */
 export const lateRuleOf = ({ assignment, schoolClass }: Pick<Sight, 'assignment' | 'schoolClass'>): LateRule => assignment.lateRule ?? schoolClass.lateRule;
 
-/** What a score is worth after lateness, for this student and this window. */
+/** What counts of the scored rounds, before lateness (docs/rules.md, 4). */
+export const countedOf = ({ assignment }: Pick<Sight, 'assignment'>, { earned, rounds }: Pick<Given, 'earned' | 'rounds'>): MilliPoints | null =>
+  roundScore(assignment.roundRule, earned === null ? rounds : [...rounds, earned]);
+
+/** What was given is worth after lateness, for this student and this window; of several rounds by the assignment's rule. */
 export function afterLateness(
   sight: Pick<Sight, 'schoolClass' | 'assignment' | 'resolved' | 'piece' | 'waived'>,
-  earned: number | null,
+  given: Pick<Given, 'earned' | 'rounds'> | null | undefined,
 ): { takenOff: number; effective: number | null } {
   const { schoolClass, assignment, resolved, piece, waived } = sight;
+  const earned = given ? countedOf(sight, given) : null;
   const { due } = resolved.window;
   if (earned === null || assignment.points === null) return { takenOff: 0, effective: earned };
   return applyLateRule({
@@ -72,18 +117,41 @@ export function afterLateness(
 export function toScoreView(sight: Sight, names: Map<string, string>): ScoreView | null {
   const score = sight.record?.score;
   if (!score) return null;
-  const { takenOff, effective } = afterLateness(sight, score.earned);
   const { scoring, points } = sight.assignment;
   const complete = score.chosen?.by !== 'rubric' || scoring.by !== 'rubric' || points === null || rubricScore(scoring.rubric, points, score.chosen.choices).complete;
-  return { ...score, complete, takenOff, effective, by: names.get(score.by) ?? '' };
+  const { round: _, ...rest } = score;
+  return { ...rest, complete, counted: countedOf(sight, score), ...afterLateness(sight, score), by: names.get(score.by) ?? '' };
 }
 
-/** What the student is shown of a return; a held correction is not in it. */
+/** What the student is shown of a return, with their name where a remark speaks to them; a held correction is not in it. */
 export function toReturnedView(sight: Sight): ReturnedView | null {
-  const { record } = sight;
+  const { record, member } = sight;
   if (!record?.returned || record.summary.lastReturnAt === null) return null;
-  const { takenOff, effective } = afterLateness(sight, record.returned.earned);
-  return { ...record.returned, takenOff, effective, at: record.summary.lastReturnAt, readAt: record.summary.readAt };
+  const { returned, summary } = record;
+  const words = Object.fromEntries(Object.entries(returned.words).map(([criterionId, text]) => [criterionId, fillRemark(text, member.student)]));
+  return {
+    ...returned,
+    remark: fillRichRemark(returned.remark, member.student),
+    words,
+    counted: countedOf(sight, returned),
+    ...afterLateness(sight, returned),
+    at: summary.lastReturnAt!,
+    readAt: summary.readAt,
+  };
+}
+
+/**
+ * Are the names hidden of whoever marks this? Only while it lies with the teacher and has never been returned:
+ * then it is known by the id of its piece, which is told nowhere else, and beside its name nothing is told that
+ * would give away which of the nameless ones it is.
+ */
+export const isNameless = ({ assignment, record }: Pick<Sight, 'assignment' | 'record'>): boolean =>
+  assignment.namesHidden && isWithTeacher(record) && record.summary.lastReturnAt === null;
+
+/** Who a row on the desk is of: the student, or of a nameless piece nobody that can be told. */
+export function whoOf(sight: Sight): PieceRow['student'] {
+  const { id, givenName, familyName } = sight.member.student;
+  return isNameless(sight) ? { id: sight.record!.id, givenName: '', familyName: '' } : { id, givenName, familyName };
 }
 
 export function toExceptionReply(given: GivenException, names: Map<string, string>): ExceptionReply {
@@ -91,22 +159,49 @@ export function toExceptionReply(given: GivenException, names: Map<string, strin
   return { ...rest, givenBy: names.get(given.givenBy) ?? '' };
 }
 
-export function toPieceRow(sight: Sight, names: Map<string, string>): Omit<PieceRow, 'collecting'> {
-  const { record, piece, resolved, exception, member } = sight;
+type BareRow = Omit<PieceRow, 'collecting'>;
+
+/** A student's row beside an assignment. Of a piece that is marked without its name, nothing of what was given. */
+export function toPieceRow(sight: Sight, names: Map<string, string>): BareRow {
+  const { record, resolved, exception, member } = sight;
   const { id, givenName, familyName } = member.student;
+  const nameless = isNameless(sight);
   return {
     student: { id, givenName, familyName },
     groups: sight.groups.filter((group) => !group.dissolved).map((group) => group.name),
-    ...piece,
+    ...(nameless ? sight.told : sight.piece),
     window: resolved.window,
     trail: resolved.trail,
     exception: exception ? toExceptionReply(exception, names) : null,
     handedInAt: record?.summary.handedInAt ?? null,
-    version: record?.version ?? 0,
-    score: toScoreView(sight, names),
-    held: record?.held ?? false,
+    version: nameless ? 0 : (record?.version ?? 0),
+    score: nameless ? null : toScoreView(sight, names),
+    held: !nameless && (record?.held ?? false),
     returnedAt: record?.summary.lastReturnAt ?? null,
     readAt: record?.summary.readAt ?? null,
+    nameless,
+  };
+}
+
+/** The same as it lies on the desk: of a nameless piece what was given, and nothing by which its student is known. */
+export function toDeskRow(sight: Sight, names: Map<string, string>): BareRow {
+  const row = toPieceRow(sight, names);
+  if (!row.nameless) return row;
+  const { record, piece, assignment } = sight;
+  return {
+    ...row,
+    student: whoOf(sight),
+    groups: [],
+    state: piece.state,
+    // How late to the minute would tell who it is; what it costs stands beside the score.
+    lateBy: 0,
+    window: { opens: null, due: assignment.due, closes: null },
+    trail: [],
+    exception: null,
+    handedInAt: null,
+    version: record!.version,
+    score: toScoreView(sight, names),
+    held: record!.held,
   };
 }
 

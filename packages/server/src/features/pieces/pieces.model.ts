@@ -17,13 +17,20 @@ export interface PieceRecordRow {
   activeAt: Date | null;
   earnedMilli: number | null;
   chosen: unknown;
-  remark: string;
+  remark: unknown;
+  /** what stands beside the score: words per criterion, an adjustment, scores of earlier rounds */
+  details: unknown;
   scoredAt: Date | null;
   scoredBy: string | null;
+  /** how often it had been sent back when it was scored */
+  scoredRound: number;
   held: boolean;
   returnedMilli: number | null;
   returnedChosen: unknown;
-  returnedRemark: string;
+  returnedRemark: unknown;
+  returnedDetails: unknown;
+  /** until when notes on the work are shown: the last return or send-back */
+  shownAt: Date | null;
   went: Went | null;
   wentLine: string;
   /** how the student sees it by the rubric, before handing in */
@@ -114,7 +121,7 @@ export interface KeptReplyRow {
 export function definePieces(sequelize: Sequelize) {
   // A fresh object each time: the library writes the field's name into it.
   const key = () => ({ type: DataTypes.STRING(36), primaryKey: true });
-  const { STRING, INTEGER, BOOLEAN, JSON, TEXT } = DataTypes;
+  const { STRING, INTEGER, BOOLEAN, JSON } = DataTypes;
   const time = DataTypes.DATE(3);
   return {
     pieces: sequelize.define<Model<PieceRecordRow>>(
@@ -130,13 +137,17 @@ export function definePieces(sequelize: Sequelize) {
         activeAt: time,
         earnedMilli: INTEGER,
         chosen: JSON,
-        remark: TEXT,
+        remark: JSON,
+        details: JSON,
         scoredAt: time,
         scoredBy: STRING,
+        scoredRound: INTEGER,
         held: BOOLEAN,
         returnedMilli: INTEGER,
         returnedChosen: JSON,
-        returnedRemark: TEXT,
+        returnedRemark: JSON,
+        returnedDetails: JSON,
+        shownAt: time,
         went: STRING,
         wentLine: STRING,
         selfCheck: JSON,

@@ -1,10 +1,11 @@
-import { afterFact, NOTHING_YET, wordCount, type PieceFact, type RichText } from '@jolly/core';
+import { afterFact, EMPTY_TEXT, NOTHING_YET, textOf, wordCount, type PieceFact, type RichText } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, QueryTypes, UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
-import type { Chosen, WorkFile } from '../../contract';
+import type { Chosen, ScoreBefore, WorkFile } from '../../contract';
 import { fromJson } from '../../db/json-column';
 import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
+import { fullName, type AccountsService } from '../accounts/accounts.service';
 import { toPieceRecord, type PieceRecord } from './pieces.mapper';
 import { definePieces, type FactRow, type HandInRow, type PieceFileRow, type PieceRecordRow, type WorkRow } from './pieces.model';
 import { fingerprintOf, receiptOf, type OpenWork, type WorkRecord, type WorksService } from './works.service';
@@ -47,13 +48,17 @@ function blankPiece({ id, assignmentId, studentId, workId }: Pick<PieceRecordRow
     activeAt: null,
     earnedMilli: null,
     chosen: null,
-    remark: '',
+    remark: EMPTY_TEXT,
+    details: null,
     scoredAt: null,
     scoredBy: null,
+    scoredRound: 0,
     held: false,
     returnedMilli: null,
     returnedChosen: null,
-    returnedRemark: '',
+    returnedRemark: EMPTY_TEXT,
+    returnedDetails: null,
+    shownAt: null,
     went: null,
     wentLine: '',
     selfCheck: null,
@@ -61,13 +66,16 @@ function blankPiece({ id, assignmentId, studentId, workId }: Pick<PieceRecordRow
   };
 }
 
+const MOST_BEFORE = 100;
+const MOST_FACTS = 5000;
 const BEGUN = `SELECT assignment_id AS assignmentId, COUNT(*) AS n FROM (
     SELECT assignment_id, student_id FROM pieces WHERE assignment_id IN (:ids) AND (begun OR scored_at IS NOT NULL)
     UNION SELECT assignment_id, student_id FROM piece_messages WHERE assignment_id IN (:ids)
+    UNION SELECT assignment_id, student_id FROM second_scores WHERE assignment_id IN (:ids)
   ) AS there GROUP BY assignment_id`;
 
 /** Pieces of work: scores, and the facts they all follow from. What is worked on is the works' business. */
-export function piecesService({ sequelize, works }: { sequelize: Sequelize; works: WorksService }) {
+export function piecesService({ sequelize, accounts, works }: { sequelize: Sequelize; accounts: AccountsService; works: WorksService }) {
   const { pieces, facts, works: workRows, handIns, files, handInFiles, keptReplies } = definePieces(sequelize);
 
   /** The piece, locked; made with a work of its own if it is not there. */
@@ -168,6 +176,8 @@ export function piecesService({ sequelize, works }: { sequelize: Sequelize; work
         'DELETE FROM uploads WHERE assignment_id IN (:assignmentIds)',
         'DELETE FROM nudges WHERE assignment_id IN (:assignmentIds)',
         'DELETE FROM class_marks WHERE assignment_id IN (:assignmentIds)',
+        'DELETE FROM timed_returns WHERE assignment_id IN (:assignmentIds)',
+        'DELETE FROM review_rounds WHERE assignment_id IN (:assignmentIds)',
       ])
         await sequelize.query(sql, { replacements, transaction });
     },
@@ -256,6 +266,44 @@ export function piecesService({ sequelize, works }: { sequelize: Sequelize; work
       return { at: row.at.getTime(), reason, newDue };
     },
 
+    /** What was given and returned before the score that stands, newest first. */
+    async scoresOf(pieceId: string): Promise<ScoreBefore[]> {
+      const rows = (await facts.findAll({
+        where: { pieceId, kind: { [Op.in]: ['scored', 'returned'] } },
+        order: [['seq', 'DESC']],
+        limit: MOST_BEFORE,
+        raw: true,
+      })) as unknown as FactRow[];
+      const people = await accounts.people(rows.map((row) => row.byUser));
+      const all = rows.map((row): ScoreBefore => {
+        const { earned = null, chosen = null, remark, why = null } = fromJson<{ earned?: number; chosen?: Chosen; remark?: RichText | string; why?: ScoreBefore['why'] }>(row.data);
+        const person = people.get(row.byUser);
+        return {
+          kind: row.kind as ScoreBefore['kind'],
+          at: row.at.getTime(),
+          by: person ? fullName(person) : '',
+          earned,
+          chosen,
+          // Remarks of the first versions were plain text.
+          remark: typeof remark === 'string' ? textOf(remark) : (remark ?? EMPTY_TEXT),
+          why,
+        };
+      });
+      // The newest score is the one that stands.
+      const standing = all.findIndex((one) => one.kind === 'scored');
+      return all.filter((_, index) => index !== standing);
+    },
+
+    /** When somebody recorded scores since a moment, and of which assignments. */
+    async scoredBy(userId: string, since: number): Promise<{ assignmentId: string; at: number }[]> {
+      const rows = await sequelize.query<{ assignmentId: string; at: Date }>(
+        `SELECT p.assignment_id AS assignmentId, f.at FROM piece_facts f JOIN pieces p ON p.id = f.piece_id
+         WHERE f.by_user = :userId AND f.kind = 'scored' AND f.at > :since ORDER BY f.at DESC LIMIT ${MOST_FACTS}`,
+        { type: QueryTypes.SELECT, replacements: { userId, since: new Date(since) } },
+      );
+      return rows.map((row) => ({ assignmentId: row.assignmentId, at: row.at.getTime() }));
+    },
+
     /** For the demo school: whole stories, written in bulk; summaries follow from the facts as ever. */
     async plant(stories: readonly PlantedStory[]): Promise<void> {
       const rows = {
@@ -308,8 +356,16 @@ export function piecesService({ sequelize, works }: { sequelize: Sequelize; work
             rows.links.push(...pieceFiles.map((file, position) => ({ handInId: handIn.id, fileId: file.id, position })));
           }
           if (kind === 'scored')
-            Object.assign(piece, { earnedMilli: data.earned ?? null, chosen: data.chosen ?? null, remark: data.remark ?? '', scoredAt: new Date(at), scoredBy: by, held: true });
-          if (kind === 'returned') Object.assign(piece, { returnedMilli: piece.earnedMilli, returnedChosen: piece.chosen, returnedRemark: piece.remark, held: false });
+            Object.assign(piece, {
+              earnedMilli: data.earned ?? null,
+              chosen: data.chosen ?? null,
+              remark: data.remark ?? EMPTY_TEXT,
+              scoredAt: new Date(at),
+              scoredBy: by,
+              held: true,
+            });
+          if (kind === 'returned')
+            Object.assign(piece, { returnedMilli: piece.earnedMilli, returnedChosen: piece.chosen, returnedRemark: piece.remark, held: false, shownAt: new Date(at) });
         }
         rows.works.push(work);
         rows.pieces.push({ ...piece, summary, begun: summary.begunAt !== null });
@@ -333,7 +389,7 @@ export interface PlantedStory {
   studentId: string;
   text: RichText | null;
   attached: Omit<WorkFile, 'id'>[];
-  story: { fact: PieceFact; by: string; data?: { earned?: number | null; chosen?: Chosen; remark?: string; reason?: string } }[];
+  story: { fact: PieceFact; by: string; data?: { earned?: number | null; chosen?: Chosen; remark?: RichText; reason?: string } }[];
 }
 
 export type PiecesService = ReturnType<typeof piecesService>;

@@ -287,11 +287,11 @@ describe('a piece of a group', () => {
     const at = `/api/assignments/${id}/pieces/${school.bao.id}`;
     const desk = (await finch.get(at)).body;
     expect(desk.team).toMatchObject([{ student: { givenName: 'Hana' } }]);
-    const score = { earned: 16_000, chosen: null, remark: 'Well measured', version: desk.row.version };
+    const score = { earned: 16_000, chosen: null, remark: doc('Well measured'), version: desk.row.version };
     expect((await finch.put(`${at}/score`, { ...score, group: { differ: [{ studentId: school.otto.id, earned: 1000 }] } })).status).toBe(404);
     const scored = await finch.put(`${at}/score`, { ...score, group: { differ: [{ studentId: school.hana.id, earned: 18_000 }] } });
     expect([scored.body.row.score.earned, scored.body.team[0].score.earned]).toEqual([16_000, 18_000]);
-    await finch.post(`/api/assignments/${id}/return`, { studentIds: 'allHeld' });
+    await finch.post(`/api/assignments/${id}/return`, { studentIds: 'allHeld', confirmed: true });
     expect([(await bao.get(work(id))).body.piece.returned.earned, (await hana.get(work(id))).body.piece.returned.earned]).toEqual([16_000, 18_000]);
     expect((await hana.post(`${work(id)}/take-back`)).body.type).toBe('piece.returned');
   });

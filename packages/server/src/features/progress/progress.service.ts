@@ -3,7 +3,7 @@ import type { ClassProgressReply, ProgressPiece, ProgressRow, StudentProgressRep
 import { Problem } from '../../http/problem';
 import type { ClassesService, SchoolClass } from '../classes/classes.service';
 import type { BoardService, Sight } from '../pieces/board.service';
-import { afterLateness } from '../pieces/pieces.mapper';
+import { afterLateness, isNameless } from '../pieces/pieces.mapper';
 import type { MyWorkService } from '../pieces/my-work.service';
 
 /** Whose eyes: a teacher counts every score, a student only what was returned to them. */
@@ -17,9 +17,10 @@ interface Seen {
 
 function see(sight: Sight, eyes: Eyes): Seen {
   const { record } = sight;
-  const earned = eyes === 'teacher' ? (record?.score?.earned ?? null) : (record?.returned?.earned ?? null);
-  const piece = eyes === 'teacher' ? sight.piece : sight.told;
-  return { sight, piece, effective: afterLateness(sight, earned).effective };
+  // A score beside a name would tell whose the nameless piece is.
+  const mayKnow = eyes === 'teacher' && !isNameless(sight);
+  const given = mayKnow ? record?.score : record?.returned;
+  return { sight, piece: mayKnow ? sight.piece : sight.told, effective: afterLateness(sight, given).effective };
 }
 
 function toCounted({ sight, piece, effective }: Seen): CountedPiece {

@@ -11,6 +11,7 @@ export interface FeedbackFileRow {
   addedAt: Date;
   /** null: kept back until the piece is returned */
   returnedAt: Date | null;
+  kind: 'file' | 'voice';
 }
 
 export function defineFeedbackFiles(sequelize: Sequelize) {
@@ -28,6 +29,7 @@ export function defineFeedbackFiles(sequelize: Sequelize) {
       byUser: STRING,
       addedAt: time,
       returnedAt: time,
+      kind: STRING,
     },
     { tableName: 'feedback_files' },
   );

@@ -1,22 +1,34 @@
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction, type WhereOptions } from 'sequelize';
-import type { KeptFile } from '../../contract';
+import type { FeedbackFile } from '../../contract';
 import type { TakenFile } from '../../files/take-file';
 import { defineFeedbackFiles, type FeedbackFileRow } from './feedback-files.model';
 
-const toKeptFile = ({ id, name, size, mediaType }: FeedbackFileRow): KeptFile => ({ id, name, size: Number(size), mediaType });
+const toFile = ({ id, name, size, mediaType, kind }: FeedbackFileRow): FeedbackFile => ({ id, name, size: Number(size), mediaType, kind });
 
-/** Annotated files that teachers brought back. They are kept back until the piece is returned, as its score is. */
+/** Annotated files that teachers brought back, and what they said aloud. They are kept back until the piece is returned, as its score is. */
 export function feedbackFilesService({ sequelize }: { sequelize: Sequelize }) {
   const files = defineFeedbackFiles(sequelize);
   const load = async (where: WhereOptions<FeedbackFileRow>) => (await files.findAll({ where, order: [['addedAt', 'ASC']], raw: true })) as unknown as FeedbackFileRow[];
   return {
-    /** Adds a file to a piece; one of the same name that is not returned yet is replaced. */
-    async add(pieceId: string, { fingerprint, name, size, mediaType }: TakenFile, byUser: string, now: number, transaction: Transaction): Promise<KeptFile> {
-      await files.destroy({ where: { pieceId, name, returnedAt: null }, transaction });
-      const row: FeedbackFileRow = { id: randomUUID(), pieceId, fingerprint, name, size, mediaType, byUser, addedAt: new Date(now), returnedAt: null };
+    /** Adds a file to a piece; one of the same name that is not returned yet is replaced, and so is what was said aloud. */
+    async add(
+      pieceId: string,
+      { fingerprint, name, size, mediaType }: TakenFile,
+      byUser: string,
+      now: number,
+      transaction: Transaction,
+      kind: FeedbackFile['kind'] = 'file',
+    ): Promise<FeedbackFile> {
+      await files.destroy({ where: { pieceId, returnedAt: null, kind, ...(kind === 'voice' ? {} : { name }) }, transaction });
+      const row: FeedbackFileRow = { id: randomUUID(), pieceId, fingerprint, name, size, mediaType, byUser, addedAt: new Date(now), returnedAt: null, kind };
       await files.create(row, { transaction });
-      return toKeptFile(row);
+      return toFile(row);
+    },
+
+    /** Takes one away that the student does not have yet. @returns whether there was one */
+    async remove(pieceId: string, id: string, transaction: Transaction): Promise<boolean> {
+      return (await files.destroy({ where: { id, pieceId, returnedAt: null }, transaction })) > 0;
     },
 
     /** Lets the student have what was brought back for a piece. */
@@ -25,22 +37,22 @@ export function feedbackFilesService({ sequelize }: { sequelize: Sequelize }) {
     },
 
     /** What the student may have. */
-    async returned(pieceId: string): Promise<KeptFile[]> {
-      return (await load({ pieceId, returnedAt: { [Op.ne]: null } })).map(toKeptFile);
+    async returned(pieceId: string): Promise<FeedbackFile[]> {
+      return (await load({ pieceId, returnedAt: { [Op.ne]: null } })).map(toFile);
     },
 
     /** Everything that was brought back for these pieces, by piece. */
-    async ofPieces(pieceIds: readonly string[]): Promise<Map<string, (KeptFile & { returned: boolean })[]>> {
-      const result = new Map<string, (KeptFile & { returned: boolean })[]>();
+    async ofPieces(pieceIds: readonly string[]): Promise<Map<string, (FeedbackFile & { returned: boolean })[]>> {
+      const result = new Map<string, (FeedbackFile & { returned: boolean })[]>();
       if (pieceIds.length === 0) return result;
       for (const row of await load({ pieceId: { [Op.in]: [...pieceIds] } }))
-        result.set(row.pieceId, [...(result.get(row.pieceId) ?? []), { ...toKeptFile(row), returned: row.returnedAt !== null }]);
+        result.set(row.pieceId, [...(result.get(row.pieceId) ?? []), { ...toFile(row), returned: row.returnedAt !== null }]);
       return result;
     },
 
-    async byId(id: string): Promise<{ file: KeptFile & { fingerprint: string }; pieceId: string; returned: boolean } | null> {
+    async byId(id: string): Promise<{ file: FeedbackFile & { fingerprint: string }; pieceId: string; returned: boolean } | null> {
       const row = (await files.findByPk(id, { raw: true })) as unknown as FeedbackFileRow | null;
-      return row && { file: { ...toKeptFile(row), fingerprint: row.fingerprint }, pieceId: row.pieceId, returned: row.returnedAt !== null };
+      return row && { file: { ...toFile(row), fingerprint: row.fingerprint }, pieceId: row.pieceId, returned: row.returnedAt !== null };
     },
   };
 }

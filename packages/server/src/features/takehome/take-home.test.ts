@@ -94,8 +94,8 @@ it('comes back by its name, kept back until the piece is returned', async () => 
   const file = `/api/files/${taken.body.file.id}`;
   expect([(await bao.get(file)).status, (await finch.get(file)).status, (await bao.get(`/api/my/work/${id}`)).body.feedbackFiles]).toEqual([404, 200, []]);
   const at = `/api/assignments/${id}/pieces/${school.bao.id}`;
-  await finch.put(`${at}/score`, { earned: 15_000, chosen: null, remark: '', version: (await finch.get(at)).body.row.version });
-  await finch.post(`/api/assignments/${id}/return`, { studentIds: 'allHeld' });
+  await finch.put(`${at}/score`, { earned: 15_000, chosen: null, remark: doc(''), version: (await finch.get(at)).body.row.version });
+  await finch.post(`/api/assignments/${id}/return`, { studentIds: 'allHeld', confirmed: true });
   expect((await bao.get(`/api/my/work/${id}`)).body.feedbackFiles).toMatchObject([{ id: taken.body.file.id }]);
   expect([(await bao.get(file)).status, (await (await server.person('hana')).get(file)).status]).toEqual([200, 404]);
   // Brought back after the return, it is something new to return.

@@ -2,7 +2,7 @@ import type { Actor } from '@jolly/core';
 import type { TermLineReply } from '../../contract';
 import type { AssignmentsService } from '../assignments/assignments.service';
 import type { ClassesService, SchoolClass } from '../classes/classes.service';
-import { toPiles } from '../marking/marking.service';
+import { toPiles } from '../marking/piles.service';
 import type { BoardService } from '../pieces/board.service';
 import type { MyWorkService } from '../pieces/my-work.service';
 import type { RosterService } from '../roster/roster.service';

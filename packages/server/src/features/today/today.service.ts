@@ -3,7 +3,7 @@ import type { AssignmentReply, TodayReply } from '../../contract';
 import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
 import type { ClassesService } from '../classes/classes.service';
 import type { ExtensionsService } from '../exceptions/extensions.service';
-import { toPiles } from '../marking/marking.service';
+import { toPiles } from '../marking/piles.service';
 import type { BoardService, Sight } from '../pieces/board.service';
 
 const COMING_SCHOOL_DAYS = 10;

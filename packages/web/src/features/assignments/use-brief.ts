@@ -21,6 +21,7 @@ export function blankBrief(kind: BriefBody['kind']): BriefBody {
     aims: [],
     minutes: null,
     rounds: null,
+    roundRule: 'latest',
     lateRule: null,
     standingHolds: true,
   };

@@ -1,0 +1,238 @@
+/** Marking: piles, the desk, margin notes, saved remarks, returning, two markers, how it went. */
+import type { CriterionResult, Drift, Instant, MilliPoints, Milliseconds, Place, RichText } from '@jolly/core';
+import type { AssignmentReply, KeptFile, Scoring } from './assignments';
+import type { Adjustment, Chosen, CriterionWords, HandInView, PieceRow } from './pieces';
+
+export interface PileReply {
+  assignmentId: string;
+  /** parallel sections have the same */
+  briefId: string;
+  classId: string;
+  title: string;
+  points: MilliPoints | null;
+  due: Instant | null;
+  how: 'handIn' | 'inClass';
+  waiting: number;
+  late: number;
+  oldestWaitingAt: Instant | null;
+  scored: number;
+  held: number;
+  returned: number;
+  students: number;
+  namesHidden: boolean;
+}
+export interface PilesReply {
+  piles: PileReply[];
+  /** how long this teacher takes for a piece of each assignment, at their own pace; absent: not known */
+  pace: Record<string, Milliseconds>;
+  /** returns that wait for their time */
+  timed: TimedReturn[];
+  /** questions about scores that wait for an answer, oldest first */
+  questions: (ScoreQuestion & { assignmentId: string; title: string; studentId: string; student: string })[];
+}
+export interface TimedReturn {
+  id: string;
+  assignmentId: string;
+  at: Instant;
+  by: string;
+  /** how many it was set for; null: whatever is held then */
+  students: number | null;
+}
+/** A pile as it is worked through; of parallel sections that are marked together all pieces. */
+export interface PileDeskReply {
+  assignments: AssignmentReply[];
+  rows: (PieceRow & { assignmentId: string })[];
+  pace: Milliseconds | null;
+  /** teachers of these classes, who could score a second time */
+  teachers: { id: string; name: string }[];
+  timed: TimedReturn[];
+}
+export interface MarkingChange {
+  namesHidden?: boolean;
+  /** null: nobody any more */
+  secondMarker?: string | null;
+}
+
+export interface FeedbackFile extends KeptFile {
+  kind: 'file' | 'voice';
+}
+/** A note pinned to a place in a hand-in, with what was written below it. */
+export interface MarginNote {
+  id: string;
+  /** of the hand-in that it was written on */
+  version: number;
+  place: Place;
+  /** where it stands in the hand-in at hand: itself, or carried to the same words; null: they do not stand there any more */
+  here: Place | null;
+  text: string;
+  /** a name; empty where names are hidden */
+  by: string;
+  mine: boolean;
+  at: Instant;
+  shown: boolean;
+  settledAt: Instant | null;
+  answers: { id: string; by: string; mine: boolean; at: Instant; text: string; unread: boolean }[];
+  /** counts up with every change of its words or its place */
+  edition: number;
+}
+export interface NoteRequest {
+  version: number;
+  place: Place;
+  text: string;
+}
+export interface NoteChange {
+  text: string;
+  place: Place;
+  edition: number;
+}
+
+/** What the desk shows: one piece whole. */
+export interface DeskPieceReply {
+  row: PieceRow;
+  handIn: HandInView | null;
+  handIns: { version: number; at: Instant }[];
+  /** the others who share this piece */
+  team: PieceRow[];
+  sentBack: { at: Instant; reason: string; newDue: Instant | null } | null;
+  notes: MarginNote[];
+  questions: ScoreQuestion[];
+  /** what was given and returned before, newest first */
+  before: ScoreBefore[];
+  /** names may not be known here; times and names are left out */
+  nameless: boolean;
+  /** a second marker scored it: shown to whoever has given a score of their own */
+  second: SecondScore | null;
+  /** this teacher is to score it a second time and has not: the first score is not shown */
+  blind: boolean;
+}
+/** A score as it was given or returned before, with who and when. */
+export interface ScoreBefore {
+  kind: 'scored' | 'returned';
+  at: Instant;
+  by: string;
+  earned: MilliPoints | null;
+  chosen: Chosen | null;
+  remark: RichText;
+  why: 'rubricChanged' | 'agreed' | null;
+}
+export interface ScoreRequest {
+  /** null: words only, no points; with something chosen the points follow from it */
+  earned: MilliPoints | null;
+  chosen: Chosen | null;
+  remark: RichText;
+  words?: CriterionWords;
+  adjust?: Adjustment | null;
+  bonusConfirmed?: boolean;
+  /** version of the piece as the teacher saw it */
+  version: number;
+  /**
+   * of a group's piece: the same for everybody who shares it, but for those who differ; it replaces what they had.
+   * Left out: for this student alone
+   */
+  group?: { differ: { studentId: string; earned: MilliPoints }[] };
+}
+/** Scores of many at once, all or none. */
+export interface ScoresRequest {
+  scores: { studentId: string; version: number; earned: MilliPoints | null; chosen: Chosen | null; /** left out: as it was */ remark?: RichText }[];
+  bonusConfirmed?: boolean;
+}
+export interface ScoresReply {
+  rows: PieceRow[];
+}
+export interface ReturnRequest {
+  studentIds: string[] | 'allHeld';
+  /** pieces with a criterion open or without words are returned too */
+  confirmed?: boolean;
+  /** left out: now */
+  at?: Instant;
+}
+export interface ReturnReply {
+  /** nobody yet, where it waits for its time */
+  returned: string[];
+  timed: TimedReturn | null;
+}
+/** Why a return asks first. */
+export interface ReturnDoubts {
+  incomplete: string[];
+  wordless: string[];
+}
+export interface SendBackRequest {
+  reason: string;
+  newDue: Instant | null;
+  version: number;
+}
+export interface WaiveRequest {
+  waives: boolean;
+  reason: string;
+}
+export interface ScoreQuestion {
+  id: string;
+  at: Instant;
+  text: string;
+  answer: string | null;
+  answeredAt: Instant | null;
+  answeredBy: string;
+}
+export interface SecondScore {
+  by: string;
+  at: Instant;
+  earned: MilliPoints | null;
+  chosen: Chosen | null;
+  remark: string;
+  agreedAt: Instant | null;
+}
+export interface SecondScoreRequest {
+  earned: MilliPoints | null;
+  chosen: Chosen | null;
+  remark: string;
+}
+/** Both scores of each piece that two have scored, those that differ most first. */
+export interface SecondReply {
+  secondMarker: string | null;
+  pieces: { row: PieceRow; first: { by: string; earned: MilliPoints | null; chosen: Chosen | null }; second: SecondScore; differ: MilliPoints | null }[];
+  /** pieces that the second marker has not scored */
+  open: number;
+}
+/** The same criterion or question across a pile. */
+export interface AcrossReply {
+  assignment: AssignmentReply;
+  pieces: { row: PieceRow; text: RichText | null; sheets: HandInView['sheets']; files: HandInView['files'] }[];
+}
+
+export interface SavedRemark {
+  id: string;
+  text: string;
+  folder: string;
+  aim: string;
+  criterion: string;
+  shared: boolean;
+  own: boolean;
+  owner: string;
+  uses: number;
+  version: number;
+}
+export interface RemarkRequest {
+  text: string;
+  folder: string;
+  aim: string;
+  criterion: string;
+  shared: boolean;
+}
+export type RemarkChange = RemarkRequest & { version: number };
+
+/** How the marking of an assignment went. */
+export interface OutcomeReply {
+  title: string;
+  points: MilliPoints | null;
+  scoring: Scoring['by'];
+  students: number;
+  scored: number;
+  mean: MilliPoints | null;
+  middle: MilliPoints | null;
+  /** scores in ten equal stretches of the points; null without points */
+  spread: number[] | null;
+  criteria: CriterionResult[];
+  remarks: { text: string; uses: number }[];
+  /** of this teacher's own scores; null while there are too few */
+  drift: (Drift & { names: Record<string, string> }) | null;
+}

@@ -1,0 +1,176 @@
+import { isBlank, rubricScore } from '@jolly/core';
+import { randomUUID } from 'node:crypto';
+import { Op, type Sequelize, type Transaction } from 'sequelize';
+import type { AssignmentReply, ReturnDoubts, ReturnReply, ReturnRequest, TimedReturn } from '../../contract';
+import { fromJson } from '../../db/json-column';
+import { Problem } from '../../http/problem';
+import { fullName, type AccountsService } from '../accounts/accounts.service';
+import type { AssignmentsService } from '../assignments/assignments.service';
+import type { NewsService, Telling } from '../news/news.service';
+import type { NotesService } from '../notes/notes.service';
+import type { BoardService, Sight } from '../pieces/board.service';
+import { whoOf } from '../pieces/pieces.mapper';
+import type { PiecesService } from '../pieces/pieces.service';
+import type { FeedbackFilesService } from '../takehome/feedback-files.service';
+import type { Teacher } from './desk.service';
+import { defineMarking, type TimedReturnRow } from './marking.model';
+
+const RETURNS_A_ROUND = 20;
+
+/** For whom a return was set; null: for whatever is held then. */
+function namedIn(row: TimedReturnRow): string[] | null {
+  const ids = fromJson<string[]>(row.studentIds);
+  return ids.length === 0 ? null : ids;
+}
+
+interface Collaborators {
+  sequelize: Sequelize;
+  accounts: AccountsService;
+  assignments: AssignmentsService;
+  board: BoardService;
+  pieces: PiecesService;
+  notes: NotesService;
+  feedbackFiles: FeedbackFilesService;
+  news: NewsService;
+}
+
+/** Letting students see what is held: now or at a time, one, some or all; each is told once for each return. */
+export function returningService({ sequelize, accounts, assignments, board, pieces, notes, feedbackFiles, news }: Collaborators) {
+  const { timed } = defineMarking(sequelize);
+
+  const held = async (assignment: AssignmentReply, studentIds: readonly string[] | null, now: number): Promise<Sight[]> =>
+    (await board.ofAssignment(assignment, now)).filter((sight) => sight.record?.held && (studentIds === null || studentIds.includes(whoOf(sight).id)));
+
+  /** What somebody might have overlooked: criteria without a choice, and pieces without a word. */
+  async function doubtsAbout({ scoring, points }: AssignmentReply, sights: readonly Sight[]): Promise<ReturnDoubts> {
+    const [pinned, files] = await Promise.all([notes.countsOf(sights.map(({ record }) => record!.work.id)), feedbackFiles.ofPieces(sights.map(({ record }) => record!.id))]);
+    const doubts: ReturnDoubts = { incomplete: [], wordless: [] };
+    for (const sight of sights) {
+      const { id, score, work } = sight.record!;
+      const open = score?.chosen?.by === 'rubric' && scoring.by === 'rubric' && points !== null && !rubricScore(scoring.rubric, points, score.chosen.choices).complete;
+      if (open) doubts.incomplete.push(whoOf(sight).id);
+      const said = score && (!isBlank(score.remark) || Object.values(score.words).some((one) => one.trim() !== ''));
+      if (!said && !pinned.has(work.id) && !files.has(id)) doubts.wordless.push(whoOf(sight).id);
+    }
+    return doubts;
+  }
+
+  const toldOf = ({ assignment, schoolClass, member, record }: Sight): Telling => ({
+    userId: member.student.id,
+    kind: 'returned',
+    // A piece has each version once, so each of its returns is told once; a correction that is returned again is another.
+    onceKey: `returned:${record!.id}:${record!.version}`,
+    assignmentId: assignment.id,
+    classId: schoolClass.id,
+    zone: schoolClass.calendar.zone,
+    data: { title: assignment.title, className: schoolClass.label },
+  });
+
+  /** All of these or none, and their students told, in one transaction together with what else belongs to it. */
+  async function giveBackNow(
+    assignment: AssignmentReply,
+    chosen: readonly Sight[],
+    by: string,
+    now: number,
+    andThen: (transaction: Transaction) => Promise<void> = async () => undefined,
+  ): Promise<string[]> {
+    const sightOf = new Map(chosen.map((sight) => [sight.member.student.id, sight]));
+    return pieces.changeAll(
+      chosen.map(({ member }) => ({ assignmentId: assignment.id, studentId: member.student.id })),
+      async (opened) => {
+        const returned: string[] = [];
+        const tellings: Telling[] = [];
+        const { transaction } = opened[0]!;
+        for (const piece of opened) {
+          const { id, score, studentId, work } = piece.record;
+          // Somebody else may have returned it since it was chosen; each return happens once.
+          if (!piece.record.held || !score) continue;
+          const { earned, chosen: choice, remark, words, adjust, rounds } = score;
+          await piece.append({ kind: 'returned', at: now }, by, { earned, chosen: choice, remark, words, adjust, rounds });
+          await feedbackFiles.giveBack(id, now, transaction);
+          await notes.show([work.id], now, transaction);
+          piece.set({ returnedMilli: earned, returnedChosen: choice, returnedRemark: remark, returnedDetails: { words, adjust, rounds }, held: false, shownAt: new Date(now) });
+          returned.push(studentId);
+          tellings.push(toldOf({ ...sightOf.get(studentId)!, record: piece.record }));
+        }
+        await news.tell(tellings, now, transaction);
+        await andThen(transaction);
+        return returned;
+      },
+    );
+  }
+
+  async function toTimed(rows: readonly TimedReturnRow[]): Promise<TimedReturn[]> {
+    const people = await accounts.people(rows.map((row) => row.byUser));
+    return rows.map((row) => ({
+      id: row.id,
+      assignmentId: row.assignmentId,
+      at: row.at.getTime(),
+      by: people.get(row.byUser) ? fullName(people.get(row.byUser)!) : '',
+      students: namedIn(row)?.length ?? null,
+    }));
+  }
+
+  return {
+    /** Lets students see what is held: all of it or of these students, all or none of them, now or at a time. */
+    async giveBack(teacher: Teacher, assignmentId: string, { studentIds, confirmed = false, at }: ReturnRequest, now: number): Promise<ReturnReply> {
+      const assignment = await assignments.forTeacher(teacher, 'score.return', assignmentId);
+      if (at !== undefined && at <= now) throw new Problem('return.past');
+      const chosen = await held(assignment, studentIds === 'allHeld' ? null : studentIds, now);
+      if (chosen.length === 0) throw new Problem('return.nothingHeld');
+      const doubts = await doubtsAbout(assignment, chosen);
+      if (!confirmed && (doubts.incomplete.length > 0 || doubts.wordless.length > 0)) throw new Problem('return.doubtful', { current: doubts });
+      if (at !== undefined) {
+        // Nameless pieces are known by their own ids; by then they are the same.
+        const row: TimedReturnRow = {
+          id: randomUUID(),
+          assignmentId,
+          studentIds: studentIds === 'allHeld' ? [] : chosen.map(({ member }) => member.student.id),
+          at: new Date(at),
+          byUser: teacher.userId,
+        };
+        await timed.create(row);
+        return { returned: [], timed: (await toTimed([row]))[0]! };
+      }
+      const nameOf = new Map(chosen.map((sight) => [sight.member.student.id, whoOf(sight).id]));
+      return { returned: (await giveBackNow(assignment, chosen, teacher.userId, now)).map((id) => nameOf.get(id)!), timed: null };
+    },
+
+    /** Returns that wait for their time, the next first. */
+    async waiting(assignmentIds: readonly string[]): Promise<TimedReturn[]> {
+      if (assignmentIds.length === 0) return [];
+      return toTimed(
+        (await timed.findAll({ where: { assignmentId: { [Op.in]: [...assignmentIds] } }, order: [['at', 'ASC']], limit: 500, raw: true })) as unknown as TimedReturnRow[],
+      );
+    },
+
+    async callOff(teacher: Teacher, assignmentId: string, id: string): Promise<void> {
+      await assignments.forTeacher(teacher, 'score.return', assignmentId);
+      if ((await timed.destroy({ where: { id, assignmentId } })) === 0) throw new Problem('thing.unknown');
+    },
+
+    /** Does the returns whose time has come. Of two servers one does each: the row goes with the return. */
+    async doTimed(now: number): Promise<void> {
+      const due = (await timed.findAll({ where: { at: { [Op.lte]: new Date(now) } }, order: [['at', 'ASC']], limit: RETURNS_A_ROUND, raw: true })) as unknown as TimedReturnRow[];
+      for (const row of due) {
+        const assignment = await assignments.byId(row.assignmentId);
+        const ids = namedIn(row);
+        const chosen = assignment
+          ? (await board.ofAssignment(assignment, now)).filter(({ record, member }) => record?.held && (ids === null || ids.includes(member.student.id)))
+          : [];
+        if (!assignment || chosen.length === 0) {
+          await timed.destroy({ where: { id: row.id } });
+          continue;
+        }
+        const done = Symbol('done by another server');
+        await giveBackNow(assignment, chosen, row.byUser, now, async (transaction) => {
+          if ((await timed.destroy({ where: { id: row.id }, transaction })) === 0) throw done;
+        }).catch((error: unknown) => {
+          if (error !== done) throw error;
+        });
+      }
+    },
+  };
+}
+
+export type ReturningService = ReturnType<typeof returningService>;

@@ -1,0 +1,58 @@
+import type { MilliPoints } from '@jolly/core';
+import type { Sequelize, Transaction } from 'sequelize';
+import type { Chosen } from '../../contract';
+import { fromJson } from '../../db/json-column';
+import { defineMarking, type SecondScoreRow } from './marking.model';
+
+/** A score by a second marker; `by` is still an id. */
+export interface SecondRecord {
+  studentId: string;
+  by: string;
+  at: number;
+  earned: MilliPoints | null;
+  chosen: Chosen | null;
+  remark: string;
+  agreedAt: number | null;
+}
+
+/** Second scores as they are stored, and whose eyes the first is kept from until theirs is given. */
+export function secondScoresService({ sequelize }: { sequelize: Sequelize }) {
+  const { seconds } = defineMarking(sequelize);
+  return {
+    /** By student. */
+    async of(assignmentId: string): Promise<Map<string, SecondRecord>> {
+      const rows = (await seconds.findAll({ where: { assignmentId }, raw: true })) as unknown as SecondScoreRow[];
+      return new Map(
+        rows.map((row) => [
+          row.studentId,
+          {
+            studentId: row.studentId,
+            by: row.byUser,
+            at: row.at.getTime(),
+            earned: row.earnedMilli,
+            chosen: row.chosen == null ? null : fromJson<Chosen>(row.chosen),
+            remark: row.remark,
+            agreedAt: row.agreedAt?.getTime() ?? null,
+          },
+        ]),
+      );
+    },
+
+    async put(assignmentId: string, { studentId, by, at, earned, chosen, remark }: Omit<SecondRecord, 'agreedAt'>, transaction: Transaction): Promise<void> {
+      await seconds.upsert({ assignmentId, studentId, byUser: by, at: new Date(at), earnedMilli: earned, chosen, remark, agreedAt: null }, { transaction });
+    },
+
+    async agree(at: { assignmentId: string; studentId: string }, now: number, transaction: Transaction): Promise<void> {
+      await seconds.update({ agreedAt: new Date(now) }, { where: at, transaction });
+    },
+
+    /**
+     * May this teacher not see the first score of a piece: they are to give a second one and have not, and did not
+     * give the first themselves?
+     */
+    isBlind: (teacherId: string, { secondMarker }: { secondMarker: string | null }, firstBy: string | undefined, second: SecondRecord | undefined): boolean =>
+      secondMarker === teacherId && firstBy !== teacherId && second === undefined,
+  };
+}
+
+export type SecondScoresService = ReturnType<typeof secondScoresService>;

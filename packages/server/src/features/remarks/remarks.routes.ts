@@ -1,0 +1,54 @@
+import Joi from 'joi';
+import type { RemarkChange, RemarkRequest } from '../../contract';
+import { asTeacher } from '../../http/as-role';
+import { id, version } from '../../http/form';
+import type { Ask, Route } from '../../http/route';
+import type { Services } from '../../wiring';
+
+const form = {
+  text: Joi.string().trim().min(1).max(4000).required(),
+  folder: Joi.string().trim().max(80).allow('').required(),
+  aim: Joi.string().trim().max(120).allow('').required(),
+  criterion: Joi.string().trim().max(200).allow('').required(),
+  shared: Joi.boolean().strict().required(),
+};
+const remarkBody = Joi.object<RemarkRequest, true>(form);
+const changeBody = Joi.object<RemarkChange, true>({ ...form, version });
+const params = Joi.object({ remarkId: id });
+type One = { remarkId: string };
+
+export const remarkRoutes = ({ remarks }: Pick<Services, 'remarks'>): Route[] => [
+  {
+    verb: 'get',
+    path: '/api/remarks',
+    action: 'remark.use',
+    does: 'Saved remarks, one’s own and those that colleagues share, with how often each was used.',
+    handle: ({ actor }: Ask) => remarks.list(asTeacher(actor)),
+  },
+  {
+    verb: 'post',
+    path: '/api/remarks',
+    action: 'remark.use',
+    does: 'Keeps a remark for use again; the same words are kept once.',
+    body: remarkBody,
+    status: 201,
+    handle: ({ actor, body, now }: Ask<unknown, RemarkRequest>) => remarks.keep(asTeacher(actor), body, now),
+  },
+  {
+    verb: 'put',
+    path: '/api/remarks/:remarkId',
+    action: 'remark.use',
+    does: 'Changes a remark of one’s own; where it was used before it stays as it was.',
+    params,
+    body: changeBody,
+    handle: ({ actor, params: { remarkId }, body }: Ask<One, RemarkChange>) => remarks.change(asTeacher(actor), remarkId, body),
+  },
+  {
+    verb: 'delete',
+    path: '/api/remarks/:remarkId',
+    action: 'remark.use',
+    does: 'Lets a remark of one’s own go.',
+    params,
+    handle: ({ actor, params: { remarkId } }: Ask<One>) => remarks.remove(asTeacher(actor), remarkId),
+  },
+];

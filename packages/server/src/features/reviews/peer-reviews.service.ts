@@ -1,0 +1,77 @@
+import type { RubricChoices } from '@jolly/core';
+import { Op, type Sequelize } from 'sequelize';
+import type { ReceivedReview, ReviewRound } from '../../contract';
+import { fromJson } from '../../db/json-column';
+import { defineReviews, type PeerReviewRow, type ReviewRoundRow } from './reviews.model';
+
+/** A review as stored. */
+export interface PeerReview {
+  id: string;
+  assignmentId: string;
+  reviewerId: string;
+  authorId: string;
+  choices: RubricChoices;
+  text: string;
+  begunAt: number | null;
+  givenAt: number | null;
+  hidden: boolean;
+  version: number;
+}
+
+export function toRound(row: ReviewRoundRow): ReviewRound {
+  const { byRubric, eachGives, guidance, dueAt, seed, shownAt, version } = row;
+  return { byRubric: Boolean(byRubric), each: eachGives, guidance, due: dueAt?.getTime() ?? null, seed, shownAt: shownAt?.getTime() ?? null, version };
+}
+
+export function toReview({ begunAt, givenAt, hidden, choices, ...row }: PeerReviewRow): PeerReview {
+  return {
+    ...row,
+    begunAt: begunAt?.getTime() ?? null,
+    givenAt: givenAt?.getTime() ?? null,
+    hidden: Boolean(hidden),
+    choices: choices == null ? {} : fromJson<RubricChoices>(choices),
+  };
+}
+
+/** What is stored of students' reviews, for whoever lists or shows them. */
+export function peerReviewsService({ sequelize }: { sequelize: Sequelize }) {
+  const { rounds, reviews } = defineReviews(sequelize);
+  return {
+    async round(assignmentId: string): Promise<ReviewRound | null> {
+      const row = (await rounds.findByPk(assignmentId, { raw: true })) as unknown as ReviewRoundRow | null;
+      return row && toRound(row);
+    },
+
+    async ofAssignment(assignmentId: string): Promise<PeerReview[]> {
+      const rows = (await reviews.findAll({ where: { assignmentId }, order: [['id', 'ASC']], raw: true })) as unknown as PeerReviewRow[];
+      return rows.map(toReview);
+    },
+
+    /** What a student is to review, each with its round, in an order that says nothing about whose it is. */
+    async ofReviewer(reviewerId: string): Promise<(PeerReview & { round: ReviewRound })[]> {
+      const rows = ((await reviews.findAll({ where: { reviewerId }, order: [['id', 'ASC']], limit: 500, raw: true })) as unknown as PeerReviewRow[]).map(toReview);
+      const found = (await rounds.findAll({ where: { assignmentId: { [Op.in]: [...new Set(rows.map((row) => row.assignmentId))] } }, raw: true })) as unknown as ReviewRoundRow[];
+      const roundOf = new Map(found.map((row) => [row.assignmentId, toRound(row)]));
+      return rows.map((row) => ({ ...row, round: roundOf.get(row.assignmentId)! }));
+    },
+
+    /** What others said of a student's work, once the teacher shows it; what was hidden is left out, and who said it untold. */
+    async received(assignmentId: string, authorId: string): Promise<ReceivedReview[]> {
+      const row = (await rounds.findByPk(assignmentId, { raw: true })) as unknown as ReviewRoundRow | null;
+      if (row === null || row.shownAt === null) return [];
+      const given = (await reviews.findAll({
+        where: { assignmentId, authorId, hidden: false, givenAt: { [Op.ne]: null } },
+        order: [['id', 'ASC']],
+        raw: true,
+      })) as unknown as PeerReviewRow[];
+      return given.map((one, index) => ({ number: index + 1, choices: toReview(one).choices, text: one.text }));
+    },
+
+    /** Is somebody to review the work of this author on this assignment? */
+    async isReviewer(assignmentId: string, reviewerId: string, authorIds: readonly string[]): Promise<boolean> {
+      return authorIds.length > 0 && (await reviews.count({ where: { assignmentId, reviewerId, authorId: { [Op.in]: [...authorIds] } } })) > 0;
+    },
+  };
+}
+
+export type PeerReviewsService = ReturnType<typeof peerReviewsService>;
