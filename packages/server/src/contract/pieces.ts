@@ -1,5 +1,5 @@
 /** One student's piece, as a teacher and as the student sees it. */
-import type { AgendaPlace, Instant, LateRule, MilliPoints, Milliseconds, PieceState, RichText, RubricChoices, StudentName, TrailStep, WorkWindow } from '@jolly/core';
+import type { AgendaPlace, Instant, LateRule, MilliPoints, Milliseconds, PieceState, RichText, RoundRule, RubricChoices, StudentName, TrailStep, WorkWindow } from '@jolly/core';
 import type { AssignmentReply, Attachment, GroupDateReply, HandInKind, HandoutReply, KeptFile, Scoring } from './assignments';
 import type { CollectingView } from './collecting';
 import type { ExceptionReply, OwnRequest } from './exceptions';
@@ -178,6 +178,8 @@ export interface MyPieceReply {
   scoring: Scoring;
   minutes: number | null;
   rounds: number | null;
+  /** of several scored rounds, what counts */
+  roundRule: RoundRule;
   /** their requests for more time, newest first */
   requests: OwnRequest[];
   mayAsk: boolean;

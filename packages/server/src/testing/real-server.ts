@@ -97,6 +97,7 @@ export async function aRealServer() {
   }
   return {
     base,
+    services,
     port,
     folder,
     school,

@@ -16,7 +16,7 @@ import 'katex/dist/katex.min.css';
 import { AnswerSpace, OnlyAnswers } from './answer-space';
 import { Picture } from './picture-node';
 
-const props = defineProps<{ modelValue: RichText; label: string; placeholder: string; locked?: boolean; tall?: boolean; /** a worksheet: spaces to answer in can be put in */ worksheet?: boolean; /** a copy of one: only its spaces can be written in */ onlyAnswers?: boolean; keepPicture?: (file: File) => Promise<string | null> }>();
+const props = defineProps<{ modelValue: RichText; label: string; placeholder: string; locked?: boolean; tall?: boolean; /** a worksheet: spaces to answer in can be put in */ worksheet?: boolean; /** a copy of one: only its spaces can be written in */ onlyAnswers?: boolean; keepPicture?: (file: File) => Promise<string | null>; /** the tools show only while it is written in */ slim?: boolean; /** asked first about each key, with what stands before the cursor in its paragraph; true: it is dealt with */ keys?: (event: KeyboardEvent, before: string) => boolean }>();
 const emit = defineEmits<{ 'update:modelValue': [RichText] }>();
 const { t } = useI18n();
 
@@ -55,6 +55,10 @@ const editor = useEditor({
     ...(props.onlyAnswers ? [OnlyAnswers] : []),
   ],
   editorProps: {
+    handleKeyDown: (view, event) => {
+      const { $from } = view.state.selection;
+      return props.keys?.(event, $from.parent.textBetween(0, $from.parentOffset)) ?? false;
+    },
     attributes: { class: 'rich-text', role: 'textbox', 'aria-multiline': 'true', 'aria-label': props.label, dir: 'auto' },
     handlePaste: (_view, event) => {
       const files = [...(event.clipboardData?.files ?? [])];
@@ -123,6 +127,10 @@ function picked(event: Event): void {
   input.value = '';
 }
 
+/** Puts words in where the cursor is, and goes on behind them. */
+const insert = (text: string) => editor.value?.chain().focus().insertContent({ type: 'text', text }).run();
+defineExpose({ insert, focus: () => editor.value?.commands.focus('end') });
+
 const inTable = computed(() => editor.value?.isActive('table') ?? false);
 const onPicture = computed(() => editor.value?.isActive('image') ?? false);
 const tools = computed(() => [
@@ -146,7 +154,7 @@ const tableTools = [
 </script>
 
 <template>
-  <div class="editor" :class="{ locked, tall }">
+  <div class="editor" :class="{ locked, tall, slim }">
     <div v-if="!locked" class="tools" role="toolbar" :aria-label="t('editor.tools')">
       <button v-for="tool in tools" :key="tool.key" type="button" class="tool" :class="`is-${tool.key}`" :aria-label="t(`editor.${tool.key}`)" :title="t(`editor.${tool.key}`)" :aria-pressed="editor?.isActive(tool.mark ?? tool.key, tool.attributes) ?? false" @click="tool.run()">{{ tool.sign }}</button>
       <label v-if="keepPicture" class="tool pick" :title="t('editor.picture')">{{ t('editor.pictureSign') }}<input class="hidden-text" type="file" accept="image/png,image/jpeg,image/gif,image/webp" multiple :aria-label="t('editor.picture')" @change="picked" /></label>
@@ -177,6 +185,9 @@ const tableTools = [
 .asking .field { flex: 1; min-width: 180px; }
 .content :deep(.rich-text) { min-height: 120px; max-width: 74ch; outline-offset: 6px; }
 .tall .content :deep(.rich-text) { min-height: 240px; }
+.slim .content :deep(.rich-text) { min-height: 84px; border: 1px solid var(--field-line); border-radius: 6px; padding: 8px 11px; background: var(--surface); outline-offset: 0; max-height: 240px; overflow: auto; }
+.slim .content :deep(.rich-text:focus) { outline: 3px solid var(--focus); }
+.slim:not(:focus-within) .tools { display: none; }
 .content :deep(p.is-editor-empty:first-child::before) { content: attr(data-placeholder); color: var(--text-3); float: inline-start; height: 0; pointer-events: none; }
 .content :deep(.ProseMirror-selectednode) { outline: 3px solid var(--focus); }
 .content :deep(.tiptap-mathematics-render) { cursor: pointer; padding-inline: 2px; }

@@ -1,7 +1,7 @@
 <script lang="ts">
 /** A document of the editor, shown. Built node by node from our own list, so nothing in it can be a script. */
-import { isSafeLink, type RichNode } from '@jolly/core';
-import { defineComponent, h, type PropType, type VNodeChild } from 'vue';
+import { isSafeLink, textStarts, type RichNode } from '@jolly/core';
+import { computed, defineComponent, h, type PropType, type VNodeChild } from 'vue';
 import FormulaView from './FormulaView.vue';
 
 const BLOCKS: Record<string, string> = { paragraph: 'p', bulletList: 'ul', orderedList: 'ol', listItem: 'li', blockquote: 'blockquote', codeBlock: 'pre', tableRow: 'tr' };
@@ -9,15 +9,42 @@ const MARKS: Record<string, string> = { bold: 'strong', italic: 'em', underline:
 
 const cell = (tag: 'th' | 'td', node: RichNode, inside: VNodeChild[]) => h(tag, { colspan: node.attrs?.colspan ?? 1, rowspan: node.attrs?.rowspan ?? 1 }, inside);
 
-function show(node: RichNode): VNodeChild {
+/** A stretch of the plain words that stands out; several may overlap. */
+export interface Stretch {
+  id: string;
+  start: number;
+  end: number;
+  kind: 'note' | 'here' | 'chosen';
+}
+/** The pieces of a text between the borders of what stands out in it. */
+export function cutText(text: string, at: number, stretches: readonly Stretch[]): { text: string; in: Stretch[] }[] {
+  const inside = stretches.filter((one) => one.start < at + text.length && one.end > at);
+  if (inside.length === 0) return [{ text, in: [] }];
+  const borders = [...new Set([0, text.length, ...inside.flatMap((one) => [one.start - at, one.end - at])])].filter((one) => one >= 0 && one <= text.length).sort((a, b) => a - b);
+  return borders.slice(1).map((end, index) => ({ text: text.slice(borders[index], end), in: inside.filter((one) => one.start < at + end && one.end > at + borders[index]!) }));
+}
+
+interface Pinning {
+  starts: Map<RichNode, number>;
+  stretches: readonly Stretch[];
+}
+function words(node: RichNode, { starts, stretches }: Pinning): VNodeChild {
+  const at = starts.get(node) ?? 0;
+  const cut = cutText(node.text ?? '', at, stretches).map((one) =>
+    one.in.length === 0 ? one.text : h('mark', { class: one.in.map(({ kind }) => `is-${kind}`), 'data-stretch': one.in.map(({ id }) => id).join(' ') }, one.text),
+  );
+  return h('span', { 'data-at': at }, cut);
+}
+
+function show(node: RichNode, pinning: Pinning | null): VNodeChild {
   if (node.type === 'text') {
     return (node.marks ?? []).reduce<VNodeChild>((inner, mark) => {
       if (mark.type === 'link') return isSafeLink(mark.attrs?.href) ? h('a', { href: mark.attrs?.href, target: '_blank', rel: 'noopener noreferrer nofollow' }, [inner]) : inner;
       const tag = MARKS[mark.type];
       return tag ? h(tag, [inner]) : inner;
-    }, node.text ?? '');
+    }, pinning ? words(node, pinning) : (node.text ?? ''));
   }
-  const inside = (node.content ?? []).map(show);
+  const inside = (node.content ?? []).map((one) => show(one, pinning));
   switch (node.type) {
     case 'hardBreak':
       return h('br');
@@ -46,7 +73,17 @@ function show(node: RichNode): VNodeChild {
 
 export default defineComponent({
   name: 'RichTextView',
-  props: { text: { type: Object as PropType<RichNode>, required: true } },
-  setup: (props) => () => h('div', { class: 'rich-text', dir: 'auto' }, (props.text.content ?? []).map(show)),
+  props: {
+    text: { type: Object as PropType<RichNode>, required: true },
+    /** what stands out, by places in the plain words; given, places in the page can be found in them too */
+    stretches: { type: Array as PropType<readonly Stretch[]>, default: null },
+  },
+  setup: (props) => {
+    const starts = computed(() => textStarts(props.text));
+    return () => {
+      const pinning = props.stretches ? { starts: starts.value, stretches: props.stretches } : null;
+      return h('div', { class: 'rich-text', dir: 'auto' }, (props.text.content ?? []).map((one) => show(one, pinning)));
+    };
+  },
 });
 </script>

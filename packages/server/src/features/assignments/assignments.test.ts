@@ -209,7 +209,7 @@ it('gives a handout to read and asks for nothing back', async () => {
   expect((await finch.post(`/api/briefs/${draft.id}/issue`, { version: 1, at: null })).body.students).toBe(2);
   expect((await bao.get('/api/my/work')).body).toMatchObject({ pieces: [], handouts: [{ title: 'Estuary sheet' }] });
   expect((await bao.get(`/api/my/work/${draft.classes[0]!.assignmentId}`)).status).toBe(404);
-  expect((await finch.get('/api/piles')).body).toEqual([]);
+  expect((await finch.get('/api/piles')).body.piles).toEqual([]);
 });
 
 describe('a brief that is out', () => {

@@ -136,6 +136,7 @@ export function myWorkService({
         scoring: assignment.scoring,
         minutes: assignment.minutes,
         rounds: assignment.rounds,
+        roundRule: assignment.roundRule,
         requests,
         mayAsk: mayAskForTime(at.told.state, resolved.window) && !requests.some((one) => one.state === 'waiting'),
         trail: resolved.trail,

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 /** One assignment: each student's state, when it came in, how late; the counts filter the list. */
 import { PIECE_STATES, type PieceState } from '@jolly/core';
-import type { AssignmentPiecesReply, ChangedRowsReply, ClassReply, PieceRow, ReturnReply } from '@jolly/server/contract';
+import type { AssignmentPiecesReply, ChangedRowsReply, ClassReply, PieceRow } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { ApiProblem, ask, now } from '../../api/client';
+import { ask, now } from '../../api/client';
 import { useLive } from '../../api/use-live';
 import { useLoad } from '../../api/use-load';
 import LoadGate from '../../ui/LoadGate.vue';
@@ -94,15 +94,14 @@ async function openSheet(studentId: string | null): Promise<void> {
   schoolClass.value ??= await ask<ClassReply>('GET', `/api/classes/${assignment.value.classId}`);
   sheet.value = { open: true, about: studentId === null ? null : { studentId } };
 }
-async function giveBack(): Promise<void> {
-  try {
-    const { returned } = await ask<ReturnReply>('POST', `/api/assignments/${id.value}/return`, { body: { studentIds: 'allHeld' } });
-    said.value = count('marking.returned', returned.length);
-    await reload();
-  } catch (error) {
-    said.value = error instanceof ApiProblem ? error.title : String(error);
-  }
-}
+/** Other ways to mark than one piece after another, and looking back on it. */
+const ways = computed(() => [
+  { path: `/marking/${id.value}/sheet`, title: 'sheet.title' },
+  ...(assignment.value?.scoring.by === 'rubric' ? [{ path: `/marking/${id.value}/across`, title: 'across.title' }] : []),
+  { path: `/marking/${id.value}/outcome`, title: 'outcome.title' },
+  { path: `/marking/${id.value}/two`, title: 'two.title' },
+  ...(inClass.value ? [] : [{ path: `/assignments/${id.value}/reviews`, title: 'review.title' }]),
+]);
 const scoreText = (row: PieceRow) => (row.score?.effective == null ? (row.score ? '–' : '') : points(row.score.effective));
 useShortcuts([{ key: 'm', shown: 'M', does: 'assignment.mark', run: () => void router.push({ path: `/marking/${id.value}`, query: kept.value }) }]);
 </script>
@@ -114,13 +113,14 @@ useShortcuts([{ key: 'm', shown: 'M', does: 'assignment.mark', run: () => void r
         <h1 dir="auto">{{ assignment.title || t('plan.untitled') }}</h1>
         <span class="small grow">{{ lineClass?.name }} · {{ assignment.points === null ? t('work.words') : t('assignment.outOf', { n: points(assignment.points) }) }} · {{ assignment.due === null ? t('common.noDue') : t('common.due', { when: when(assignment.due, zone) }) }}<template v-if="assignment.closes !== null"> · {{ t('common.closes', { when: when(assignment.closes, zone) }) }}</template></span>
         <RouterLink class="btn" :to="{ path: `/compose/${assignment.briefId}`, query: kept }">{{ t('assignment.edit') }}</RouterLink>
-        <button v-if="held > 0" class="btn" :class="{ main: toScore === 0 }" @click="giveBack">{{ t('assignment.returnHeld', { n: held }) }}</button>
+        <RouterLink v-if="held > 0" class="btn" :class="{ main: toScore === 0 }" :to="{ path: `/marking/${id}`, query: { ...kept, return: 'held' } }">{{ t('assignment.returnHeld', { n: held }) }}</RouterLink>
         <RouterLink class="btn" :class="{ main: toScore > 0 || held === 0 }" :to="{ path: `/marking/${id}`, query: kept }">{{ t('assignment.mark') }} <span class="key">M</span></RouterLink>
       </div>
       <p v-if="said" class="note" role="status">{{ said }}</p>
       <p v-if="assignment.issuedAt === null" class="note">{{ t('assignment.draftNotice') }}</p>
       <p v-else-if="assignment.issuedAt > now()" class="note">{{ t('compose.issuedLater', { when: when(assignment.issuedAt, zone) }) }}</p>
       <p v-if="value && value.rescorable > 0" class="note row wrap"><span class="grow">{{ count('rubric.changed', value.rescorable) }}</span><button type="button" class="btn" @click="rescoring = true">{{ t('rubric.changedLook') }}</button></p>
+      <nav v-if="assignment.issuedAt !== null && assignment.issuedAt <= now()" class="row wrap small ways" :aria-label="t('marking.ways')"><RouterLink v-for="one in ways" :key="one.path" :to="{ path: one.path, query: kept }">{{ t(one.title) }}</RouterLink></nav>
       <details class="task"><summary>{{ t('piece.toDo') }}</summary><RichTextView :text="assignment.instructions" /><AttachmentList class="with" :attachments="assignment.attachments" :spoken="assignment.spoken" /><RubricView v-if="assignment.scoring.by === 'rubric'" class="with" :rubric="assignment.scoring.rubric" /></details>
       <div class="row wrap filters" role="group" :aria-label="t('assignment.states')">
         <button class="chip" :aria-pressed="filter === null" @click="filter = null">{{ t('assignment.allStates') }} {{ rows.length }}</button>
@@ -187,4 +187,5 @@ useShortcuts([{ key: 'm', shown: 'M', does: 'assignment.mark', run: () => void r
 a.chip { text-decoration: none; }
 .end { text-align: end; }
 td .btn { min-height: 28px; padding-block: 2px; white-space: nowrap; }
+.ways { gap: 4px 18px; margin-block-end: 10px; }
 </style>

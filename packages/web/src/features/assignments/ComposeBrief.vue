@@ -200,6 +200,7 @@ async function toShelf(): Promise<void> {
               <div class="row"><input id="minutes" class="field short" type="number" min="1" max="6000" :value="body.minutes ?? ''" :disabled="locked" @change="body.minutes = Number(($event.target as HTMLInputElement).value) || null" />{{ t('compose.minutesUnit') }}</div>
               <label class="muted" for="rounds">{{ t('compose.rounds') }}</label>
               <select id="rounds" v-model="body.rounds" class="field filed" :disabled="locked"><option :value="null">{{ t('compose.roundsAny') }}</option><option v-for="n in [1, 2, 3, 4, 5]" :key="n" :value="n">{{ n === 1 ? t('compose.roundsN', { n }, 0) : t('compose.roundsN', { n }, n) }}</option></select>
+              <template v-if="body.rounds !== 1 && body.scoring.by !== 'none'"><label class="muted" for="round-rule">{{ t('compose.roundRule') }}</label><select id="round-rule" v-model="body.roundRule" class="field filed" :disabled="locked"><option v-for="one in ['latest', 'best', 'mean'] as const" :key="one" :value="one">{{ t(`compose.roundRules.${one}`) }}</option></select></template>
               <label class="muted" for="late">{{ t('compose.late') }}</label>
               <select id="late" class="field filed" :value="JSON.stringify(body.lateRule)" :disabled="locked" @change="body.lateRule = JSON.parse(($event.target as HTMLSelectElement).value)"><option v-for="one in lateChoices" :key="JSON.stringify(one.rule)" :value="JSON.stringify(one.rule)">{{ lateText(one) }}</option></select>
               <span />

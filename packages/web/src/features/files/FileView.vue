@@ -2,6 +2,7 @@
 /** A file: pictures, PDFs, sound and film shown in place, texts and tables as their words, everything else to download. */
 import { computed } from 'vue';
 import { useI18n } from 'vue-i18n';
+import { kindOf } from './kind-of';
 import PdfView from './PdfView.vue';
 import { sizeText } from './size-text';
 import WordsView from './WordsView.vue';
@@ -9,20 +10,9 @@ import WordsView from './WordsView.vue';
 const props = defineProps<{ file: { id: string; name: string; size: number; mediaType: string; pixels?: number | null } }>();
 const { t } = useI18n();
 
-/** Unpacked, more pixels than these would fill a browser's memory. */
-const MOST_PIXELS = 100_000_000;
-const WORDS = /\.(docx|odt|xlsx|csv|tsv|txt|md|json|xml|html?|css|js|ts|py|java|c|cpp|h|cs|rb|go|rs|php|sql|sh|r|tex|ya?ml|ini|log|srt|vtt)$/i;
-
 const address = computed(() => `/api/files/${props.file.id}`);
 const inline = computed(() => `${address.value}?as=inline`);
-const kind = computed(() => {
-  const { mediaType, name, pixels } = props.file;
-  if (/^image\/(png|jpeg|gif|webp)$/.test(mediaType)) return (pixels ?? 0) > MOST_PIXELS ? 'tooManyPixels' : 'picture';
-  if (mediaType === 'application/pdf') return 'pdf';
-  if (mediaType.startsWith('audio/')) return 'sound';
-  if (mediaType.startsWith('video/')) return 'film';
-  return mediaType === 'text/plain' || WORDS.test(name) ? 'words' : 'none';
-});
+const kind = computed(() => kindOf(props.file));
 </script>
 
 <template>

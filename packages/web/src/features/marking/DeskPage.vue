@@ -1,108 +1,140 @@
 <script setup lang="ts">
-/** The desk: the work at left, score and words at right, the paper edges of all students below. */
-import { parsePoints, type PieceState } from '@jolly/core';
-import type { AssignmentPiecesReply, Chosen, DeskPieceReply, PieceRow, ReturnReply, SendBackRequest } from '@jolly/server/contract';
+/** The desk: the work at left with notes in its margin, score and words at right, the paper edges of all students below. */
+import { EMPTY_TEXT, isBlank, MOST_POINTS, orderPile, parsePoints, plainText, rubricScore, unmilli, type PieceState } from '@jolly/core';
+import type { DeskPieceReply, MarginNote, NoteChange, NoteRequest, PieceRow, PileDeskReply, ScoreRequest, SendBackRequest } from '@jolly/server/contract';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { ApiProblem, ask } from '../../api/client';
 import { useLoad } from '../../api/use-load';
 import LoadGate from '../../ui/LoadGate.vue';
-import RichTextView from '../../ui/RichTextView.vue';
 import SideSheet from '../../ui/SideSheet.vue';
 import SignalFlag from '../../ui/SignalFlag.vue';
 import StateWord from '../../ui/StateWord.vue';
 import WhenField from '../../ui/WhenField.vue';
 import { useShortcuts } from '../../ui/use-shortcuts';
 import { useWords } from '../../ui/use-words';
-import { RubricView } from '../assignments';
-import { ConversationBox } from '../conversations';
-import { FileView } from '../files';
+import { NotedWork, type NoteActs } from '../notes';
 import { useTermLine } from '../termline';
-import ChoiceLadder from './ChoiceLadder.vue';
+import DeskForm, { type Fields } from './DeskForm.vue';
+import PieceStory from './PieceStory.vue';
+import PileSheet from './PileSheet.vue';
+import ReturnSheet from './ReturnSheet.vue';
+import RoundsSheet from './RoundsSheet.vue';
+import { useAhead } from './use-ahead';
+import { useHolding } from './use-holding';
+import { usePileChoices } from './use-pile-choices';
+
+type Row = PileDeskReply['rows'][number];
+/** So many pieces are asked for before they are wanted. */
+const AHEAD = 2;
+const WAITING: ReadonlySet<PieceState | null> = new Set<PieceState>(['in', 'inLate', 'inClass']);
 
 const { t, name, count, length, points, when } = useWords();
 const route = useRoute();
 const router = useRouter();
 const line = useTermLine();
+const choices = usePileChoices();
 const assignmentId = computed(() => String(route.params.id));
-const pile = useLoad(() => ask<AssignmentPiecesReply>('GET', `/api/assignments/${assignmentId.value}/pieces`), [assignmentId]);
-const assignment = computed(() => pile.value.value?.assignment ?? null);
+const pile = useLoad(() => ask<PileDeskReply>('GET', `/api/assignments/${assignmentId.value}/pile?sections=${choices.value.together ? 'together' : 'apart'}`), [assignmentId, () => choices.value.together]);
+
+/* The pile in its order */
+const numbers = computed(() => new Map((pile.value.value?.rows ?? []).filter((row) => row.nameless).map((row, index) => [row.student.id, index + 1])));
+const nameOf = (row: PieceRow) => (row.nameless ? t('desk.nameless', { n: numbers.value.get(row.student.id) ?? '' }) : name(row.student));
+const wanted = computed(() => (typeof route.params.student === 'string' ? route.params.student : ''));
+const all = computed(() => (pile.value.value?.rows ?? []).filter((row) => row.state !== 'excused'));
+const rows = computed(() => {
+  const shown = choices.value.unscored ? all.value.filter((row) => row.score === null || row.student.id === wanted.value) : all.value;
+  // Without names the order is one that says nothing about them.
+  return shown.some((row) => row.nameless) ? shown : orderPile(shown, choices.value.order, assignmentId.value);
+});
+const row = computed(() => rows.value.find((one) => one.student.id === wanted.value) ?? rows.value.find((one) => WAITING.has(one.state)) ?? rows.value[0] ?? null);
+const position = computed(() => (row.value ? rows.value.indexOf(row.value) : -1));
+const addressOf = (one: Pick<Row, 'assignmentId' | 'student'>) => `/api/assignments/${one.assignmentId}/pieces/${one.student.id}`;
+const address = computed(() => (row.value ? addressOf(row.value) : null));
+const assignment = computed(() => pile.value.value?.assignments.find((one) => one.id === row.value?.assignmentId) ?? pile.value.value?.assignments[0] ?? null);
 const schoolClass = computed(() => (assignment.value ? line.classOf(assignment.value.classId) : undefined));
 const zone = computed(() => schoolClass.value?.zone ?? line.zone);
+const byChoice = computed(() => assignment.value !== null && ['rubric', 'words', 'done'].includes(assignment.value.scoring.by));
 
-const MARKABLE: ReadonlySet<PieceState | null> = new Set<PieceState>(['in', 'inLate', 'inClass']);
-const rows = computed(() => (pile.value.value?.rows ?? []).filter((row) => row.state !== 'excused'));
-// Without a name in the address the desk begins with the first piece that waits.
-const studentId = computed(() => (typeof route.params.student === 'string' && route.params.student ? route.params.student : ((rows.value.find((row) => MARKABLE.has(row.state)) ?? rows.value[0])?.student.id ?? null)));
-const position = computed(() => rows.value.findIndex((row) => row.student.id === studentId.value));
-
+/* The piece on the desk */
 const desk = ref<DeskPieceReply | null>(null);
 const deskState = ref<'loading' | 'ready' | 'failed'>('loading');
 const deskWhy = ref('');
-/** points of members of a group who differ from the rest, as typed */
+const BLANK: Fields = { earned: '', chosen: null, remark: EMPTY_TEXT, words: {}, adjustBy: '', adjustReason: '', remarks: [] };
+const fields = ref<Fields>({ ...BLANK });
+const stored = ref<Fields>({ ...BLANK });
 const differ = ref<Record<string, string>>({});
 const forGroup = ref(true);
-interface Fields {
-  earned: string;
-  chosen: Chosen | null;
-  remark: string;
-}
-const fields = ref<Fields>({ earned: '', chosen: null, remark: '' });
-const stored = ref<Fields>({ earned: '', chosen: null, remark: '' });
 const said = ref('');
 const problem = ref<ApiProblem | null>(null);
 const newer = ref<DeskPieceReply | null>(null);
-const scoreField = ref<HTMLInputElement | null>(null);
-
+const askBonus = ref<{ next: boolean } | null>(null);
+const form = ref<InstanceType<typeof DeskForm> | null>(null);
+const work = ref<InstanceType<typeof NotedWork> | null>(null);
+const ahead = useAhead((at) => ask<DeskPieceReply>('GET', at));
+const { going, failed, hold: holdBehind } = useHolding((at, reply) => {
+  localStorage.removeItem(keptKey(at));
+  ahead.drop(at);
+  for (const one of [reply.row, ...reply.team]) refreshRow(one);
+});
 // What was typed for a piece and not held yet survives a closed tab.
-const keptKey = (id: string) => `jolly-remark ${assignmentId.value} ${id}`;
-const ahead = new Map<string, Promise<DeskPieceReply>>();
-const pieceAddress = (id: string) => `/api/assignments/${assignmentId.value}/pieces/${id}`;
-const fetchPiece = (id: string) => ask<DeskPieceReply>('GET', pieceAddress(id));
+const keptKey = (at: string) => `jolly-marking ${at}`;
+const signed = (milli: number) => `${milli < 0 ? '−' : '+'}${unmilli(Math.abs(milli))}`;
 
-function take(reply: DeskPieceReply): void {
-  desk.value = reply;
-  differ.value = Object.fromEntries([reply.row, ...reply.team].filter((one) => one.score?.earned != null && one.score.earned !== reply.row.score?.earned).map((one) => [one.student.id, points(one.score!.earned!)]));
-  forGroup.value = reply.team.length > 0;
-  const { score } = reply.row;
-  stored.value = { earned: score?.earned == null ? '' : points(score.earned), chosen: score?.chosen ?? null, remark: score?.remark ?? '' };
-  fields.value = { ...stored.value };
-  deskState.value = 'ready';
+function fieldsOf({ row: { score }, second, blind }: DeskPieceReply): Fields {
+  if (blind || !score) return { ...BLANK, ...(second && blind ? { chosen: second.chosen } : {}) };
+  const base = score.earned === null ? null : score.earned - (score.adjust?.by ?? 0);
+  return { ...BLANK, earned: base === null ? '' : points(base), chosen: score.chosen, remark: score.remark, words: score.words, adjustBy: score.adjust ? signed(score.adjust.by) : '', adjustReason: score.adjust?.reason ?? '' };
 }
-async function show(id: string): Promise<void> {
-  said.value = '';
-  problem.value = null;
-  newer.value = null;
-  if (!ahead.has(id)) deskState.value = 'loading';
+const differing = ({ row: own, team }: DeskPieceReply) => Object.fromEntries([own, ...team].filter((one) => one.score?.earned != null && one.score.earned !== own.score?.earned).map((one) => [one.student.id, points(one.score!.earned!)]));
+function take(reply: DeskPieceReply, { keepFields = false } = {}): void {
+  desk.value = reply;
+  stored.value = fieldsOf(reply);
+  deskState.value = 'ready';
+  if (keepFields) return;
+  differ.value = differing(reply);
+  forGroup.value = reply.team.length > 0;
+  fields.value = { ...stored.value };
+}
+function takeAnew(reply: DeskPieceReply): void {
+  take(reply);
+  [newer.value, problem.value] = [null, null];
+}
+async function show(at: string): Promise<void> {
+  [said.value, problem.value, newer.value, askBonus.value] = ['', null, null, null];
+  if (!ahead.has(at)) deskState.value = 'loading';
   try {
-    const reply = await (ahead.get(id) ?? fetchPiece(id));
-    if (id !== studentId.value) return;
+    await going.get(at)?.catch(() => undefined);
+    const reply = await ahead.take(at);
+    if (at !== address.value) return;
     take(reply);
-    const kept = localStorage.getItem(keptKey(id));
+    const kept = localStorage.getItem(keptKey(at));
     if (kept) fields.value = { ...fields.value, ...(JSON.parse(kept) as Partial<Fields>) };
+    const lost = failed.get(at);
+    if (lost) [problem.value, newer.value] = [lost.problem, lost.problem.code === 'conflict.changedMeanwhile' ? reply : null];
+    failed.delete(at);
     await nextTick();
-    scoreField.value?.focus();
-    scoreField.value?.select();
+    form.value?.reset();
+    form.value?.focus();
     document.querySelector('.edge.current')?.scrollIntoView({ block: 'nearest', inline: 'center' });
+    document.querySelector('.paper-place')?.scrollTo({ top: 0 });
+    if (reply.notes.some((note) => note.answers.some((answer) => answer.unread))) void ask('POST', `${at}/notes/read`).catch(() => undefined);
   } catch (error) {
     deskWhy.value = error instanceof ApiProblem ? error.title : String(error);
     deskState.value = 'failed';
   }
-  ahead.clear();
-  const next = rows.value[position.value + 1];
-  if (next) ahead.set(next.student.id, fetchPiece(next.student.id).finally(() => undefined));
-  ahead.forEach((promise) => promise.catch(() => undefined));
+  ahead.want(rows.value.slice(position.value + 1, position.value + 1 + AHEAD).map(addressOf).filter((one) => !going.has(one)));
 }
-watch(studentId, (id) => id && void show(id), { immediate: true });
+watch(address, (at) => at && void show(at), { immediate: true });
 
-const storedDiffer = computed(() => JSON.stringify(desk.value ? [desk.value.row, ...desk.value.team].filter((one) => one.score?.earned != null && one.score.earned !== desk.value!.row.score?.earned).map((one) => [one.student.id, points(one.score!.earned!)]) : []));
-const dirty = computed(() => JSON.stringify(fields.value) !== JSON.stringify(stored.value) || JSON.stringify(Object.entries(differ.value).filter(([, typed]) => typed.trim() !== '')) !== storedDiffer.value);
-/** scored by choosing: the points follow from what is chosen */
-const byChoice = computed(() => assignment.value !== null && ['rubric', 'words', 'done'].includes(assignment.value.scoring.by));
+const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
+const core = ({ remarks: _, remark, ...rest }: Fields) => ({ ...rest, remark: isBlank(remark) ? '' : remark });
+const typedDiffer = computed(() => Object.fromEntries(Object.entries(differ.value).filter(([, typed]) => typed.trim() !== '')));
+const dirty = computed(() => !same(core(fields.value), core(stored.value)) || (desk.value !== null && !same(typedDiffer.value, differing(desk.value))));
 watch(fields, (typed) => {
-  if (!studentId.value || deskState.value !== 'ready') return;
-  if (dirty.value) localStorage.setItem(keptKey(studentId.value), JSON.stringify(typed));
-  else localStorage.removeItem(keptKey(studentId.value));
+  if (!address.value || deskState.value !== 'ready') return;
+  if (dirty.value) localStorage.setItem(keptKey(address.value), JSON.stringify(typed));
+  else localStorage.removeItem(keptKey(address.value));
 }, { deep: true });
 
 function go(by: number): void {
@@ -110,188 +142,238 @@ function go(by: number): void {
   if (next) void router.replace({ params: { id: assignmentId.value, student: next.student.id }, query: route.query });
   else if (by > 0) said.value = t('desk.allSeen');
 }
+function refreshRow(fresh: PieceRow): void {
+  const list = pile.value.value;
+  if (list) pile.value.value = { ...list, rows: list.rows.map((one) => (one.student.id === fresh.student.id ? { ...fresh, assignmentId: one.assignmentId } : one)) };
+}
+function replied(reply: DeskPieceReply): void {
+  take(reply, { keepFields: true });
+  refreshRow(reply.row);
+}
 
+/* Scoring */
 const earned = computed(() => (fields.value.earned.trim() === '' ? null : parsePoints(fields.value.earned)));
 const badNumber = computed(() => fields.value.earned.trim() !== '' && earned.value === null);
-const differing = computed(() => Object.entries(differ.value).flatMap(([studentId, typed]) => (typed.trim() === '' || parsePoints(typed) === null ? [] : [{ studentId, earned: parsePoints(typed)! }])));
-const badDiffer = computed(() => Object.values(differ.value).some((typed) => typed.trim() !== '' && parsePoints(typed) === null));
-const aboveMax = computed(() => problem.value?.code === 'score.aboveMaximum');
-const empty = computed(() => fields.value.earned.trim() === '' && fields.value.chosen === null && fields.value.remark.trim() === '');
+const adjustBy = computed(() => {
+  const match = /^([+−-]?)\s*(.+)$/.exec(fields.value.adjustBy.trim());
+  const milli = match ? parsePoints(match[2]!) : null;
+  return milli === null ? null : match![1] === '−' || match![1] === '-' ? -milli : milli;
+});
+const badAdjust = computed(() => fields.value.adjustBy.trim() !== '' && adjustBy.value === null);
+const differs = computed(() => Object.entries(typedDiffer.value).map(([studentId, typed]) => ({ studentId, earned: parsePoints(typed) })));
+const badDiffer = computed(() => differs.value.some((one) => one.earned === null));
+/** What the score would be, as far as the page can say. */
+const result = computed(() => {
+  const { scoring, points: max } = assignment.value ?? { scoring: { by: 'none' as const }, points: null };
+  const { chosen } = fields.value;
+  const base = scoring.by === 'rubric' && chosen?.by === 'rubric' && max !== null ? rubricScore(scoring.rubric, max, chosen.choices).earned : byChoice.value ? null : earned.value;
+  return base === null ? null : base + (adjustBy.value ?? 0);
+});
+const empty = computed(() => fields.value.earned.trim() === '' && fields.value.chosen === null && isBlank(fields.value.remark) && Object.values(fields.value.words).every((one) => one === ''));
+const hasOtherWords = computed(() => (desk.value?.notes.length ?? 0) + (desk.value?.row.collecting.feedbackFiles.length ?? 0) > 0);
 
+function requestOf(current: DeskPieceReply, { bonus, version }: { bonus: boolean; version: number }): ScoreRequest & { remarks: string[] } {
+  const { chosen, remark, words, adjustReason, remarks } = fields.value;
+  const adjust = adjustBy.value === null || adjustBy.value === 0 ? null : { by: adjustBy.value, reason: adjustReason };
+  const group = current.team.length > 0 && forGroup.value ? { group: { differ: differs.value.map((one) => ({ ...one, earned: one.earned! })) } } : {};
+  return { earned: byChoice.value ? null : earned.value, chosen: byChoice.value ? chosen : null, remark, words, adjust, bonusConfirmed: bonus, version, remarks, ...group };
+}
 async function hold({ next, bonus = false, version }: { next: boolean; bonus?: boolean; version?: number }): Promise<void> {
-  const current = desk.value;
-  if (!current) return;
-  const id = current.row.student.id;
-  if ((badNumber.value && !byChoice.value) || badDiffer.value) return void scoreField.value?.focus();
+  const [current, at] = [desk.value, address.value];
+  if (!current || !at || deskState.value !== 'ready') return;
+  if ((badNumber.value && !byChoice.value) || badDiffer.value || badAdjust.value) return form.value?.focus();
   // Nothing was changed: going on is all that was asked.
-  if (empty.value || (!dirty.value && current.row.score)) return void (next && go(1));
+  if ((empty.value && !(hasOtherWords.value && !current.row.score)) || (!dirty.value && current.row.score && version === undefined)) return void (next && go(1));
+  const max = assignment.value?.points ?? null;
+  if (!bonus && max !== null && result.value !== null && result.value > max && result.value <= MOST_POINTS) return void (askBonus.value = { next });
   problem.value = null;
+  askBonus.value = null;
+  const { chosen, remark } = fields.value;
+  const second = current.blind ? { earned: byChoice.value ? null : earned.value, chosen: byChoice.value ? chosen : null, remark: plainText(remark).trim() } : null;
+  const sent = holdBehind(at, nameOf(current.row), second ? 'second-score' : 'score', second ?? requestOf(current, { bonus, version: version ?? current.row.version }));
+  if (next && position.value < rows.value.length - 1) {
+    // The next piece is there at once; what goes wrong is said there, and kept here.
+    go(1);
+    return void sent.catch(() => undefined);
+  }
   try {
-    const reply = await ask<DeskPieceReply>('PUT', `${pieceAddress(id)}/score`, { body: { earned: byChoice.value ? null : earned.value, chosen: byChoice.value ? fields.value.chosen : null, remark: fields.value.remark, bonusConfirmed: bonus, version: version ?? current.row.version, ...(current.team.length > 0 && forGroup.value ? { group: { differ: differing.value } } : {}) } });
-    localStorage.removeItem(keptKey(id));
-    newer.value = null;
-    take(reply);
-    said.value = t('desk.heldNote', { name: name(reply.row.student) });
-    for (const row of [reply.row, ...reply.team]) await refreshRow(row);
+    const reply = await sent;
+    if (at !== address.value) return;
+    takeAnew(reply);
+    said.value = t('desk.heldNote', { name: nameOf(reply.row) });
     if (next) go(1);
   } catch (error) {
     if (!(error instanceof ApiProblem)) throw error;
+    failed.delete(at);
     problem.value = error;
     if (error.code === 'conflict.changedMeanwhile') newer.value = error.current as DeskPieceReply;
   }
 }
-async function refreshRow(row: PieceRow): Promise<void> {
-  const list = pile.value.value;
-  if (list) pile.value.value = { ...list, rows: list.rows.map((one) => (one.student.id === row.student.id ? row : one)) };
-}
+const failures = computed(() => [...failed].map(([at, one]) => ({ at, ...one, studentId: at.split('/').pop()! })));
 
-const held = computed(() => rows.value.filter((row) => row.held));
-const chosen = ref<string[]>([]);
-const choosing = ref(false);
-async function giveBack(studentIds: string[] | 'allHeld'): Promise<void> {
-  problem.value = null;
-  try {
-    const { returned } = await ask<ReturnReply>('POST', `/api/assignments/${assignmentId.value}/return`, { body: { studentIds } });
-    choosing.value = false;
-    said.value = count('marking.returned', returned.length);
-    await pile.reload();
-    if (studentId.value) take(await fetchPiece(studentId.value));
-  } catch (error) {
-    problem.value = error as ApiProblem;
+/* Notes */
+const withNotes = (notes: MarginNote[]) => {
+  if (desk.value) desk.value = { ...desk.value, notes };
+};
+const note = async (verb: 'POST' | 'PUT' | 'DELETE', path: string, body?: object) => {
+  const at = address.value!;
+  const notes = await ask<MarginNote[]>(verb, `${at}/notes${path}`, body ? { body } : {});
+  ahead.drop(at);
+  if (at !== address.value) return;
+  withNotes(notes);
+  // A note on what was returned is something to return again.
+  if (desk.value?.row.returnedAt != null && !desk.value.row.held) replied(await ask<DeskPieceReply>('GET', at));
+};
+const acts: NoteActs = {
+  add: (request: NoteRequest & { remark?: string }) => note('POST', '', request),
+  change: (id: string, change: NoteChange) => note('PUT', `/${id}`, change),
+  remove: (id: string) => note('DELETE', `/${id}`),
+  answer: (id: string, text: string) => note('POST', `/${id}/answers`, { text }),
+  settle: (id: string, settled: boolean) => note('PUT', `/${id}/settled`, { settled }),
+};
+
+/* Returning, sending back, the pile */
+const held = computed(() => rows.value.filter((one) => one.held));
+const returningOf = ref<Row[] | null>(null);
+// Asked for from the assignment's page: what is held lies open to be returned.
+watch(pile.value, () => {
+  if (route.query.return !== 'held' || returningOf.value !== null || held.value.length === 0) return;
+  returningOf.value = held.value;
+  void router.replace({ query: { ...route.query, return: undefined } });
+});
+async function afterReturn(told: string): Promise<void> {
+  await pile.reload();
+  ahead.want([]);
+  if (address.value) {
+    try {
+      takeAnew(await ask<DeskPieceReply>('GET', address.value));
+    } catch {
+      // Its name is known now, so it is reached by its student.
+    }
   }
+  said.value = told;
 }
-function beginChoosing(): void {
-  chosen.value = held.value.map((row) => row.student.id);
-  choosing.value = true;
-}
-
-const talking = ref(false);
 const sending = ref(false);
 const sendBack = ref<{ reason: string; newDue: number | null }>({ reason: '', newDue: null });
 async function sendBackNow(): Promise<void> {
-  const current = desk.value;
-  if (!current) return;
+  const [current, at] = [desk.value, address.value];
+  if (!current || !at) return;
   problem.value = null;
   try {
     const body: SendBackRequest = { ...sendBack.value, version: current.row.version };
-    const reply = await ask<DeskPieceReply>('POST', `${pieceAddress(current.row.student.id)}/send-back`, { body });
+    const reply = await ask<DeskPieceReply>('POST', `${at}/send-back`, { body });
     sending.value = false;
     sendBack.value = { reason: '', newDue: null };
-    take(reply);
-    await refreshRow(reply.row);
+    takeAnew(reply);
+    refreshRow(reply.row);
   } catch (error) {
     problem.value = error as ApiProblem;
   }
 }
+const settings = ref(false);
+const comparing = ref(false);
+const pileChanged = async () => {
+  ahead.want([]);
+  await pile.reload();
+};
 
-const scoredCount = computed(() => rows.value.filter((row) => row.score).length);
+const scored = computed(() => rows.value.filter((one) => one.score));
 const average = computed(() => {
-  const scores = rows.value.flatMap((row) => (row.score?.effective == null ? [] : [row.score.effective]));
-  return scores.length === 0 ? null : String(Math.round(scores.reduce((a, b) => a + b, 0) / scores.length / 100) / 10);
+  const counted = scored.value.flatMap((one) => one.score!.effective ?? []);
+  return counted.length === 0 ? null : String(Math.round(counted.reduce((a, b) => a + b, 0) / counted.length / 100) / 10);
 });
-const shortName = (row: PieceRow) => `${row.student.givenName} ${[...row.student.familyName][0] ?? ''}`.trim();
-const canSendBack = computed(() => desk.value?.row.handedInAt != null);
+const left = computed(() => {
+  const waiting = rows.value.filter((one) => WAITING.has(one.state) && !one.score).length;
+  const { pace } = pile.value.value ?? {};
+  return pace != null && waiting > 0 ? length(Math.max(60_000, Math.round((pace * waiting) / 60_000) * 60_000)) : null;
+});
+const shortName = (one: PieceRow) => (one.nameless ? nameOf(one) : `${one.student.givenName} ${[...one.student.familyName][0] ?? ''}`.trim());
+const scoreText = (one: PieceRow) => (one.score?.counted != null ? points(one.score.counted) : one.score?.chosen?.by === 'words' ? one.score.chosen.word : one.score ? t('desk.wordsOnly') : '–');
+const canSendBack = computed(() => desk.value?.row.state != null && ['in', 'inLate', 'scored', 'returned'].includes(desk.value.row.state) && desk.value.handIn !== null);
+const firstName = computed(() => (desk.value?.nameless ? '' : (desk.value?.row.student.givenName ?? '')));
 
 useShortcuts([
   { key: 'ArrowRight', shown: '→', does: 'desk.next', run: () => go(1) },
   { key: 'ArrowLeft', shown: '←', does: 'desk.previous', run: () => go(-1) },
-  { key: 's', shown: 'S', does: 'desk.keyFocus', run: () => scoreField.value?.focus() },
+  { key: 'Enter', shown: '↵', does: 'desk.holdNext', run: () => void hold({ next: true }) },
+  { key: 's', shown: 'S', does: 'desk.keyFocus', run: () => form.value?.focus() },
+  { key: 'n', shown: 'N', does: 'notes.add', run: () => work.value?.beginNote() },
+  { key: 'w', shown: 'W', does: 'desk.remark', run: () => form.value?.write() },
+  { key: ';', shown: ';', does: 'remarks.title', run: () => form.value?.open() },
+  { key: 'a', shown: 'A', does: 'desk.speak', run: () => form.value?.speak() },
 ]);
 </script>
 
 <template>
   <LoadGate :state="pile.state.value" :why="pile.why.value" @retry="pile.reload">
-    <div class="desk">
+    <div v-if="rows.length === 0" class="page"><h1 dir="auto">{{ assignment?.title }}</h1><div class="note stack"><p>{{ t(choices.unscored && all.length > 0 ? 'pile.allScored' : 'pile.empty') }}</p><div class="row"><button v-if="choices.unscored && all.length > 0" class="btn main" @click="choices = { ...choices, unscored: false }">{{ t('pile.showAll') }}</button><RouterLink class="btn" :to="{ path: '/marking', query: route.query }">{{ t('marking.title') }}</RouterLink></div></div></div>
+    <div v-else class="desk">
       <section class="work" :aria-label="assignment?.title">
         <header class="top row">
           <h1 class="clip" dir="auto">{{ assignment?.title }}</h1>
           <span class="muted small nowrap">{{ schoolClass?.name }}<template v-if="desk?.row.window.due != null"> · {{ t('common.due', { when: when(desk.row.window.due, zone) }) }}</template></span>
           <span v-if="desk?.row.state" class="small nowrap"><StateWord :state="desk.row.state" /><template v-if="desk.row.lateBy > 0"> · {{ t('common.late', { length: length(desk.row.lateBy) }) }}</template><template v-if="desk.handIn"> · {{ count('desk.version', desk.handIn.version) }}</template></span>
+          <span class="grow" />
+          <button v-if="desk && desk.handIns.length > 1" type="button" class="btn" @click="comparing = true">{{ t('rounds.title') }}</button>
+          <button type="button" class="btn" @click="settings = true">{{ t(assignment?.namesHidden ? 'pile.namesHidden' : 'pile.title') }}</button>
         </header>
-        <div class="paper-place" tabindex="0" role="region" :aria-label="t('piece.yourWork')">
-          <LoadGate :state="deskState" :why="deskWhy" @retry="studentId && show(studentId)">
-            <div v-if="desk?.handIn" class="paper">
-              <RichTextView v-if="desk.handIn.text && desk.handIn.words > 0" :text="desk.handIn.text" />
-              <section v-for="one in desk.handIn.sheets" :key="`${one.attachmentId} ${one.studentId}`"><h2 dir="auto">{{ one.title }}</h2><RichTextView :text="one.text" /></section>
-              <p v-if="desk.handIn.words > 0" class="muted small words">{{ count('desk.words', desk.handIn.words) }}</p>
-              <FileView v-for="file in desk.handIn.files" :key="file.id" :file="file" />
-            </div>
-            <div v-else class="paper nothing">
-              <p>{{ assignment?.how === 'inClass' ? t('desk.inClass') : t('desk.nothingIn') }}</p>
-              <p class="muted">{{ desk && desk.handIns.length > 0 ? t('desk.takenBack') : t('desk.nothingInHint') }}</p>
-            </div>
+        <div class="paper-place" tabindex="0" role="region" :aria-label="t('desk.work')">
+          <LoadGate :state="deskState" :why="deskWhy" @retry="address && show(address)">
+            <NotedWork v-if="desk?.handIn && address" ref="work" :hand-in="desk.handIn" :notes="desk.notes" :acts="acts" :zone="zone" :first-name="firstName" :keep-key="`jolly-note ${address}`" @stored="form?.focus()" />
+            <div v-else class="paper nothing"><p>{{ assignment?.how === 'inClass' ? t('desk.inClass') : t('desk.nothingIn') }}</p><p class="muted">{{ desk && desk.handIns.length > 0 ? t('desk.takenBack') : t('desk.nothingInHint') }}</p></div>
           </LoadGate>
         </div>
       </section>
 
       <aside class="side">
-        <div class="row name"><h2 class="grow" dir="auto">{{ desk ? name(desk.row.student) : '' }}</h2><span class="muted small">{{ t('desk.position', { a: position + 1, b: rows.length }) }}</span></div>
-        <p v-if="desk?.row.exception" class="small muted">{{ desk.row.exception.reason }}</p>
+        <div class="row name"><h2 class="grow" dir="auto">{{ desk ? nameOf(desk.row) : '' }}</h2><span class="muted small">{{ t('desk.position', { a: position + 1, b: rows.length }) }}</span></div>
+        <p v-for="one in failures" :key="one.at" class="note bad small" role="alert">{{ t('desk.notHeld', { name: one.name, why: one.problem.title }) }} <RouterLink :to="{ path: `/marking/${assignmentId}/${one.studentId}`, query: route.query }" replace>{{ t('desk.goThere') }}</RouterLink></p>
+        <p v-if="desk?.blind" class="note small">{{ t('desk.blind') }}</p>
+        <p v-else-if="desk?.second && !desk.second.agreedAt" class="note small">{{ t('desk.secondSays', { name: desk.second.by, n: desk.second.earned === null ? '–' : points(desk.second.earned) }) }} <RouterLink :to="{ path: `/marking/${assignmentId}/two`, query: route.query }">{{ t('two.title') }}</RouterLink></p>
+        <p v-if="desk?.row.exception?.reason" class="small muted">{{ desk.row.exception.reason }}</p>
         <p v-if="desk?.row.collecting.mark === 'absent'" class="small"><strong>{{ t('classMarks.absentThen') }}</strong></p>
         <p v-if="desk?.row.collecting.went" class="small said-went" dir="auto">{{ t(`went.${desk.row.collecting.went.how}`) }}<template v-if="desk.row.collecting.went.line">: “{{ desk.row.collecting.went.line }}”</template></p>
-        <details v-if="desk?.row.collecting.selfCheck && assignment?.scoring.by === 'rubric'" class="small"><summary>{{ t('selfCheck.theirs') }}</summary><RubricView :rubric="assignment.scoring.rubric" :choices="desk.row.collecting.selfCheck" /></details>
         <form class="stack form" @submit.prevent="hold({ next: true })">
-          <ChoiceLadder v-if="assignment && byChoice" v-model="fields.chosen" :scoring="assignment.scoring" :points="assignment.points" />
-          <div v-else-if="assignment?.points != null">
-            <label class="label" for="earned">{{ t('desk.score') }}</label>
-            <div class="row">
-              <input id="earned" ref="scoreField" v-model="fields.earned" class="field earned" inputmode="decimal" autocomplete="off" :aria-invalid="badNumber || aboveMax || undefined" @keydown.enter.prevent="hold({ next: true })" />
-              <span>{{ t('desk.outOf', { n: points(assignment.points) }) }}</span>
-              <span class="grow" />
-              <span v-if="desk?.row.score && desk.row.score.takenOff > 0 && desk.row.score.effective !== null" class="alarm small">{{ t('desk.lateCost', { n: points(desk.row.score.takenOff) }) }} · {{ t('desk.worth', { n: points(desk.row.score.effective) }) }}</span>
-            </div>
-            <p v-if="badNumber" class="alarm small" role="alert">{{ t('desk.badNumber') }}</p>
-          </div>
+          <DeskForm v-if="assignment && desk && address" ref="form" v-model="fields" :assignment="assignment" :desk="desk" :address="address" :first-name="firstName" :bad-number="badNumber" :above-max="askBonus !== null" @hold="hold({ next: true })" @replied="replied" />
           <fieldset v-if="desk && desk.team.length > 0" class="team">
             <legend class="label">{{ t('desk.team', { name: desk.row.collecting.team ?? '' }) }}</legend>
             <label class="row small"><input v-model="forGroup" type="checkbox" />{{ t('desk.forAll') }}</label>
-            <details v-if="forGroup && assignment?.points != null" :key="desk.row.student.id" :open="differing.length > 0"><summary class="small">{{ t('desk.differSome') }}</summary><label v-for="one in [desk.row, ...desk.team]" :key="one.student.id" class="row small"><span class="grow clip" dir="auto">{{ name(one.student) }}</span><input v-model="differ[one.student.id]" class="field differ" inputmode="decimal" autocomplete="off" :placeholder="fields.earned" :aria-label="t('desk.differ', { name: name(one.student) })" /></label><span class="muted small">{{ t('desk.differHint') }}</span></details>
+            <details v-if="forGroup && assignment?.points != null" :key="desk.row.student.id" :open="differs.length > 0"><summary class="small">{{ t('desk.differSome') }}</summary><label v-for="one in [desk.row, ...desk.team]" :key="one.student.id" class="row small"><span class="grow clip" dir="auto">{{ nameOf(one) }}</span><input v-model="differ[one.student.id]" class="field differ" inputmode="decimal" autocomplete="off" :placeholder="fields.earned" :aria-label="t('desk.differ', { name: nameOf(one) })" /></label><span class="muted small">{{ t('desk.differHint') }}</span></details>
           </fieldset>
-          <div>
-            <label class="label" for="remark">{{ t('desk.remark') }}</label>
-            <textarea id="remark" v-model="fields.remark" class="field remark" :rows="byChoice ? 3 : 6" dir="auto" :placeholder="t('desk.remarkPlaceholder')" @keydown.ctrl.enter.prevent="hold({ next: true })" @keydown.meta.enter.prevent="hold({ next: true })" />
-          </div>
-          <div v-if="aboveMax && assignment?.points != null" class="note" role="alert">
-            <p>{{ t('desk.aboveMax', { a: fields.earned, b: points(assignment.points) }) }}</p>
-            <button type="button" class="btn" @click="hold({ next: true, bonus: true })">{{ t('desk.bonus') }}</button>
-          </div>
+          <div v-if="askBonus && assignment?.points != null && result !== null" class="note" role="alert"><p>{{ t('desk.aboveMax', { a: points(result), b: points(assignment.points) }) }}</p><button type="button" class="btn" @click="hold({ next: askBonus.next, bonus: true })">{{ t('desk.bonus') }}</button></div>
           <div v-else-if="newer" class="note bad stack" role="alert">
-            <p>{{ newer.row.score ? t('desk.conflict', { by: newer.row.score.by, score: newer.row.score.earned === null ? '–' : points(newer.row.score.earned) }) : t('desk.conflictGone') }}</p>
-            <div class="row wrap">
-              <button type="button" class="btn" @click="take(newer); newer = null; problem = null">{{ t('desk.useTheirs') }}</button>
-              <button type="button" class="btn" @click="hold({ next: false, version: newer.row.version })">{{ t('desk.useMine') }}</button>
-            </div>
+            <p>{{ newer.row.score ? t('desk.conflict', { by: newer.row.score.by, score: scoreText(newer.row) }) : t('desk.conflictGone') }}</p>
+            <div class="row wrap"><button type="button" class="btn" @click="takeAnew(newer)">{{ t('desk.useTheirs') }}</button><button type="button" class="btn" @click="hold({ next: false, version: newer.row.version })">{{ t('desk.useMine') }}</button></div>
           </div>
           <p v-else-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
           <div class="small facts">
             <p v-if="said" class="good" role="status">{{ said }}</p>
             <p v-else-if="dirty" class="muted">{{ t('desk.unsaved') }}</p>
-            <p v-else-if="desk?.row.held" class="muted">{{ t('desk.heldNote', { name: desk.row.student.givenName }) }}</p>
+            <p v-else-if="desk?.row.held" class="muted">{{ t('desk.heldNote', { name: nameOf(desk.row) }) }}</p>
             <p v-if="desk?.sentBack && desk.row.state === 'sentBack'" class="muted">{{ t('desk.sentBackNote', { when: when(desk.sentBack.at, zone), reason: desk.sentBack.reason }) }}</p>
             <p v-if="desk?.row.returnedAt" class="muted">{{ t('desk.returnedNote', { when: when(desk.row.returnedAt, zone) }) }} {{ desk.row.readAt ? t('desk.readNote', { when: when(desk.row.readAt, zone) }) : t('desk.unreadNote') }}</p>
           </div>
           <div class="acts">
-            <button v-if="desk?.row.held && !dirty" type="button" class="btn" @click="giveBack([desk.row.student.id])">{{ t('desk.returnThis', { name: desk.row.student.givenName }) }}</button>
-            <button v-else-if="canSendBack" type="button" class="btn" @click="sending = true">{{ t('desk.sendBack') }}</button>
+            <button v-if="row?.held && !dirty" type="button" class="btn" @click="returningOf = [row]">{{ t('desk.returnThis', { name: row.nameless ? nameOf(row) : row.student.givenName }) }}</button>
+            <button v-else-if="canSendBack && !desk?.blind" type="button" class="btn" @click="sending = true">{{ t('desk.sendBack') }}</button>
             <span class="grow" />
-            <button type="button" class="btn" :disabled="empty" @click="hold({ next: false })">{{ t('desk.hold') }}</button>
+            <button type="button" class="btn" :disabled="empty && !hasOtherWords" @click="hold({ next: false })">{{ t('desk.hold') }}</button>
             <button class="btn main">{{ t('desk.holdNext') }} <span class="key">↵</span></button>
           </div>
         </form>
-        <ul v-if="desk && desk.row.collecting.feedbackFiles.length > 0" class="plain small"><li v-for="file in desk.row.collecting.feedbackFiles" :key="file.id"><a :href="`/api/files/${file.id}`" download dir="auto">{{ file.name }}</a> <span class="muted">{{ t(file.returned ? 'desk.fileReturned' : 'desk.fileHeld') }}</span></li></ul>
-        <details v-if="desk" :key="desk.row.student.id" class="talk" @toggle="talking = ($event.target as HTMLDetailsElement).open"><summary>{{ t('talk.title') }}<strong v-if="desk.row.collecting.unread > 0"> · {{ count('talk.unread', desk.row.collecting.unread) }}</strong></summary><ConversationBox v-if="talking" :address="pieceAddress(desk.row.student.id)" :readers="name(desk.row.student)" :zone="zone" @read="desk.row.collecting.unread = 0" /></details>
+        <PieceStory v-if="desk && address && assignment && !desk.blind" :desk="desk" :address="address" :name="nameOf(desk.row)" :zone="zone" :points="assignment.points" :scoring="assignment.scoring" @replied="replied" @read="desk.row.collecting.unread = 0" />
         <div class="row pile-facts small muted">
-          <span class="grow">{{ t('desk.progress', { a: scoredCount, b: rows.length }) }}<template v-if="average"> · {{ t('desk.average', { n: average }) }}</template></span>
-          <button v-if="held.length > 0" class="btn" @click="beginChoosing">{{ t('desk.returnAll', { n: held.length }) }}</button>
+          <span class="grow">{{ t('desk.progress', { a: scored.length, b: rows.length }) }}<template v-if="average"> · {{ t('desk.average', { n: average }) }}</template><template v-if="left"> · {{ t('desk.left', { length: left }) }}</template></span>
+          <button v-if="held.length > 0" class="btn" @click="returningOf = held">{{ t('desk.returnAll', { n: held.length }) }}</button>
         </div>
       </aside>
 
       <nav class="edges" :aria-label="t('desk.edges')">
         <button class="btn step" :aria-label="t('desk.previous')" :disabled="position <= 0" @click="go(-1)">←</button>
         <div class="strip">
-          <RouterLink v-for="row in rows" :key="row.student.id" class="edge" :class="{ current: row.student.id === studentId }" :aria-current="row.student.id === studentId || undefined" :to="{ path: `/marking/${assignmentId}/${row.student.id}`, query: route.query }" replace :tabindex="row.student.id === studentId ? 0 : -1">
-            <span class="edge-name"><SignalFlag v-if="row.state" :state="row.state" :label="t(`state.${row.state}`)" /><span class="clip" dir="auto">{{ shortName(row) }}</span></span>
-            <strong>{{ row.score?.earned != null ? points(row.score.earned) : '–' }}</strong>
+          <RouterLink v-for="one in rows" :key="one.student.id" class="edge" :class="{ current: one === row }" :aria-current="one === row || undefined" :to="{ path: `/marking/${assignmentId}/${one.student.id}`, query: route.query }" replace :tabindex="one === row ? 0 : -1">
+            <span class="edge-name"><SignalFlag v-if="one.state" :state="one.state" :label="t(`state.${one.state}`)" /><span class="clip" dir="auto">{{ shortName(one) }}</span></span>
+            <strong class="clip">{{ scoreText(one) }}<span v-if="one.collecting.unreadNotes > 0" class="new" :title="count('notes.answers', one.collecting.unreadNotes)"> •</span></strong>
           </RouterLink>
         </div>
         <button class="btn step" :aria-label="t('desk.next')" :disabled="position >= rows.length - 1" @click="go(1)">→</button>
@@ -301,52 +383,44 @@ useShortcuts([
       <form class="stack" @submit.prevent="sendBackNow">
         <div><label class="label" for="reason">{{ t('desk.sendBackReason') }}</label><textarea id="reason" v-model="sendBack.reason" class="field" rows="4" required maxlength="2000" dir="auto" /></div>
         <div><span class="label">{{ t('desk.sendBackDue') }}</span><WhenField v-model="sendBack.newDue" :zone="zone" :usual-time="null" :label="t('desk.sendBackDue')" /></div>
+        <p v-if="desk && desk.notes.some((one) => !one.shown)" class="muted small">{{ t('desk.sendBackNotes') }}</p>
         <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-        <button class="btn main">{{ t('desk.sendBackGo', { name: desk?.row.student.givenName ?? '' }) }}</button>
+        <button class="btn main">{{ t('desk.sendBackGo', { name: desk ? nameOf(desk.row) : '' }) }}</button>
       </form>
     </SideSheet>
-    <SideSheet :open="choosing" :title="t('desk.chooseReturn')" @close="choosing = false">
-      <form class="stack" @submit.prevent="giveBack(chosen)">
-        <ul class="plain choose">
-          <li v-for="row in held" :key="row.student.id"><label class="row"><input v-model="chosen" type="checkbox" :value="row.student.id" /><span class="grow" dir="auto">{{ name(row.student) }}</span><strong>{{ row.score?.earned != null ? points(row.score.earned) : '–' }}</strong></label></li>
-        </ul>
-        <button class="btn main" :disabled="chosen.length === 0">{{ count('desk.returnChosen', chosen.length) }}</button>
-      </form>
-    </SideSheet>
+    <PileSheet v-if="pile.value.value" v-model="choices" :open="settings" :pile="pile.value.value" @close="settings = false" @changed="pileChanged" />
+    <ReturnSheet :open="returningOf !== null" :held="returningOf ?? []" :name-of="nameOf" :zone="zone" :usual-time="null" @close="returningOf = null" @returned="(n) => afterReturn(count('marking.returned', n))" @timed="(n) => afterReturn(count('returning.set', n))" />
+    <RoundsSheet v-if="desk && address && desk.handIns.length > 1" :open="comparing" :address="address" :desk="desk" :zone="zone" @close="comparing = false" />
   </LoadGate>
 </template>
 
 <style scoped>
-.desk { display: grid; grid-template-columns: minmax(0, 1fr) 404px; grid-template-rows: minmax(0, 1fr) auto; height: calc(100vh - 126px); min-height: 540px; }
-.work { display: flex; flex-direction: column; padding: 14px 20px 0; min-height: 0; }
-.top { margin-block-end: 12px; gap: 2px 14px; flex-wrap: wrap; }
+.desk { display: grid; grid-template-columns: minmax(0, 1fr) 392px; grid-template-rows: minmax(0, 1fr) auto; height: calc(100vh - 126px); min-height: 540px; }
+.work { display: flex; flex-direction: column; padding: 12px 16px 0 20px; min-height: 0; }
+.top { margin-block-end: 10px; gap: 2px 14px; flex-wrap: wrap; }
 .top h1 { font-size: 21px; max-width: 100%; }
-.top span { max-width: 100%; overflow: hidden; text-overflow: ellipsis; }
+.top > span:not(.grow) { max-width: 100%; overflow: hidden; text-overflow: ellipsis; }
 .nowrap { white-space: nowrap; }
-.paper-place { overflow: auto; flex: 1; padding-block-end: 14px; }
+.paper-place { overflow: auto; flex: 1; padding-block-end: 14px; padding-inline-end: 4px; }
 .paper { background: var(--surface); border: 1px solid var(--line); border-radius: 4px; box-shadow: 0 2px 0 var(--line); padding: 34px 40px; max-width: 840px; min-height: 100%; }
-.words { margin-block: 10px 18px; }
 .nothing { display: flex; flex-direction: column; gap: 6px; justify-content: center; text-align: center; }
-.side { background: var(--surface); border-inline-start: 1px solid var(--line); padding: 16px 18px; display: flex; flex-direction: column; gap: 12px; overflow: auto; grid-row: 1 / 3; grid-column: 2; }
+.side { background: var(--surface); border-inline-start: 1px solid var(--line); padding: 14px 18px; display: flex; flex-direction: column; gap: 10px; overflow: auto; grid-row: 1 / 3; grid-column: 2; }
 .name h2 { font-size: 20px; }
 .form { flex: 1; display: flex; flex-direction: column; }
-.earned { width: 104px; font: 650 20px var(--font-head); text-align: end; }
-.remark { resize: vertical; min-height: 120px; line-height: 1.5; }
 .facts { flex: 1; }
 .team { border: 1px solid var(--line); border-radius: 6px; padding: 6px 10px; margin: 0; min-width: 0; display: grid; gap: 3px; }
 .team summary { cursor: pointer; }
 .differ { width: 74px; min-height: 28px; text-align: end; }
 .said-went { border-inline-start: 4px solid var(--line); padding-inline-start: 8px; }
-.talk summary { cursor: pointer; }
 .acts { display: flex; gap: 8px; align-items: center; flex-wrap: wrap; }
-.pile-facts { border-block-start: 1px solid var(--line); padding-block-start: 12px; }
-.edges { grid-column: 1; background: var(--surface-2); border-block-start: 1px solid var(--line); padding: 10px 12px 0; display: flex; gap: 8px; align-items: flex-end; min-width: 0; }
+.pile-facts { border-block-start: 1px solid var(--line); padding-block-start: 10px; }
+.edges { grid-column: 1; background: var(--surface-2); border-block-start: 1px solid var(--line); padding: 8px 12px 0; display: flex; gap: 8px; align-items: flex-end; min-width: 0; }
 .strip { display: flex; gap: 7px; overflow-x: auto; flex: 1; padding-block-start: 12px; scrollbar-width: thin; }
 .edge { background: var(--surface); border: 1px solid var(--line); border-block-end: 0; border-radius: 6px 6px 0 0; padding: 5px 8px 8px; width: 92px; flex: none; text-decoration: none; font-size: 13.5px; }
 .edge-name { display: flex; gap: 5px; align-items: center; }
 .edge strong { display: block; }
+.new { color: var(--alarm-text); }
 .current { border: 2px solid var(--text); border-block-end: 0; margin-block-start: -10px; padding-block-end: 16px; font-weight: 700; }
 .step { margin-block-end: 12px; min-width: 38px; }
-.choose li { padding-block: 5px; }
 @media (max-width: 900px) { .desk { display: flex; flex-direction: column; height: auto; } .side { border-inline-start: 0; } .paper { padding: 20px; } }
 </style>

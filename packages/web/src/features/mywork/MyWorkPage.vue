@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** What to do now, next and later, over all classes, with one's own dates; and what came back. */
-import type { MyPiece, MyWorkReply, StudentProgressReply } from '@jolly/server/contract';
+import { plainText, type RichText } from '@jolly/core';
+import type { MyPiece, MyWorkReply, ReviewToGive, StudentProgressReply } from '@jolly/server/contract';
 import { computed } from 'vue';
 import { ask } from '../../api/client';
 import { useLoad } from '../../api/use-load';
@@ -36,7 +37,12 @@ const waiting = computed(() => mine.value.filter((piece) => piece.state === 'in'
 const closed = computed(() => mine.value.filter((piece) => piece.state === 'missing' && !piece.stillAccepted));
 const shownStandings = computed(() => (standings.value.value ?? []).filter((one) => scope.inScope(one.classId)));
 const handouts = computed(() => (value.value?.handouts ?? []).filter((one) => scope.inScope(one.classId)));
-const excerpt = (remark: string) => (remark.length > 90 ? `${remark.slice(0, 88)}…` : remark);
+function excerpt(remark: RichText): string {
+  const words = plainText(remark).replace(/\s+/g, ' ').trim();
+  return words.length > 90 ? `${words.slice(0, 88)}…` : words;
+}
+const reviews = useLoad(() => ask<ReviewToGive[]>('GET', '/api/my/reviews'));
+const toReview = computed(() => (reviews.value.value ?? []).filter((one) => one.givenAt === null));
 </script>
 
 <template>
@@ -46,6 +52,10 @@ const excerpt = (remark: string) => (remark.length > 90 ? `${remark.slice(0, 88)
       <div v-if="mine.length === 0 && handouts.length === 0" class="note stack"><template v-if="line.classes.length > 0"><p>{{ t('work.nothingIssued', { classes: line.classes.map((one) => one.name).join(', ') }) }}</p><p class="muted">{{ t('work.nothingIssuedHint') }}</p></template><template v-else><p>{{ t('work.nothingAtAll') }}</p><p class="muted">{{ t('work.nothingHint') }}</p><RouterLink class="btn main" to="/join">{{ t('signIn.toJoin') }}</RouterLink></template></div>
       <div v-else class="columns">
         <section>
+          <div v-if="toReview.length > 0" class="group">
+            <div class="heading"><h2>{{ t('review.toGive') }}</h2><span class="small">{{ t('review.toGiveHint') }}</span></div>
+            <RouterLink v-for="one in toReview" :key="one.id" class="line" :to="{ path: `/work/reviews/${one.id}`, query: scope.kept.value }"><strong class="grow" dir="auto">{{ t('review.numbered', { title: one.title, n: one.number }) }}</strong><span class="muted small"><template v-if="one.due !== null">{{ t('common.due', { when: when(one.due, line.zone) }) }} · </template>{{ one.className }}</span></RouterLink>
+          </div>
           <div v-for="group in groups" :key="group.key" class="group">
             <div class="heading"><h2>{{ t(`work.${group.key}`) }}</h2><span class="small">{{ group.sub }}</span></div>
             <p v-if="group.pieces.length === 0" class="muted">{{ group.none }}</p>
@@ -66,7 +76,7 @@ const excerpt = (remark: string) => (remark.length > 90 ? `${remark.slice(0, 88)
             <p v-if="back.length === 0" class="muted">{{ t('work.backNone') }}</p>
             <RouterLink v-for="piece in back" :key="piece.assignmentId" class="line" :to="{ path: `/work/${piece.assignmentId}`, query: scope.kept.value }">
               <SignalFlag state="returned" />
-              <span class="grow"><strong dir="auto">{{ piece.title }}</strong><span v-if="piece.unread > 0" class="small unread">{{ count('talk.unread', piece.unread) }}</span><span class="small block" :class="piece.returned!.readAt === null ? 'good' : 'muted'" dir="auto">{{ piece.returned!.readAt !== null ? t('work.readOn', { when: when(piece.returned!.readAt, piece.zone) }) : piece.returned!.remark ? `“${excerpt(piece.returned!.remark)}”` : t('work.notRead') }}</span></span>
+              <span class="grow"><strong dir="auto">{{ piece.title }}</strong><span v-if="piece.unread > 0" class="small unread">{{ count('talk.unread', piece.unread) }}</span><span class="small block" :class="piece.returned!.readAt === null ? 'good' : 'muted'" dir="auto">{{ piece.returned!.readAt !== null ? t('work.readOn', { when: when(piece.returned!.readAt, piece.zone) }) : excerpt(piece.returned!.remark) ? `“${excerpt(piece.returned!.remark)}”` : t('work.notRead') }}</span></span>
               <strong v-if="piece.returned!.effective !== null && piece.points !== null" class="score">{{ points(piece.returned!.effective) }}/{{ points(piece.points) }}</strong>
             </RouterLink>
           </div>

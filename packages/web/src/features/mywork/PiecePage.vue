@@ -20,6 +20,7 @@ import { ChoiceLadder } from '../marking';
 import DraftNotes from './DraftNotes.vue';
 import HandedIn from './HandedIn.vue';
 import MoreTime from './MoreTime.vue';
+import ReturnedWork from './ReturnedWork.vue';
 import SheetPlace from './SheetPlace.vue';
 import { useDraft } from './use-draft';
 import { useUploads } from './use-uploads';
@@ -49,6 +50,7 @@ const { state, value, why, reload } = useLoad(async () => {
   begun = true;
   files.value = reply.draft.files;
   if (reply.piece.returned && reply.piece.returned.readAt === null) void ask('POST', `${base}/read`).catch(() => undefined);
+  if (reply.unreadNotes > 0) void ask('POST', `${base}/notes/read`).catch(() => undefined);
   return reply;
 });
 const piece = computed(() => value.value?.piece ?? null);
@@ -179,15 +181,10 @@ watch(() => route.params.id, () => window.location.reload());
           <p class="muted"><StateWord :state="piece.state" /><template v-if="piece.lateBy > 0">, {{ t('common.late', { length: length(piece.lateBy) }) }}</template> · {{ piece.className }} · {{ value.teachers.join(', ') }}</p>
           <p v-if="value.team"><strong dir="auto">{{ value.team.name }}</strong> <span class="muted" dir="auto">{{ t('piece.teamWith', { names: others.map(name).join(', ') }) }}</span></p>
         </header>
-        <div v-if="piece.returned" class="sheet returned stack" role="region" :aria-label="t('piece.returned')">
-          <div class="row wrap"><h2 class="grow">{{ t('piece.returned') }}</h2><strong v-if="piece.returned.effective !== null && piece.points !== null" class="result">{{ t('piece.returnedScore', { n: points(piece.returned.effective), max: points(piece.points) }) }}</strong></div>
-          <p v-if="piece.returned.takenOff > 0" class="muted small">{{ t('piece.lateOff', { earned: points(piece.returned.earned ?? 0), off: points(piece.returned.takenOff) }) }}</p>
-          <p class="remark" dir="auto">{{ piece.returned.remark || t('piece.noRemark') }}</p>
-          <ul v-if="value.feedbackFiles.length > 0" class="plain"><li v-for="file in value.feedbackFiles" :key="file.id"><a :href="`/api/files/${file.id}`" download dir="auto">{{ file.name }}</a> <span class="muted small">{{ t('piece.feedbackFile') }}</span></li></ul>
-        </div>
+        <ReturnedWork v-if="piece.returned || value.marked" :value="value" :base="base" :first-name="session.me?.givenName ?? ''" @changed="reload" />
         <div v-if="value.sentBack && piece.state === 'sentBack'" class="note stack"><strong>{{ t('piece.sentBack', { when: when(value.sentBack.at, zone) }) }}</strong><p dir="auto">{{ value.sentBack.reason }}</p><p v-if="value.sentBack.newDue !== null">{{ t('piece.sentBackBy', { when: when(value.sentBack.newDue, zone) }) }}</p></div>
         <div><h2 class="label-head">{{ t('piece.toDo') }}</h2><RichTextView :text="value.instructions" /><AttachmentList class="with" :attachments="value.attachments" :spoken="value.spoken" :copies="value.sheets.map((one) => one.attachmentId)" /></div>
-        <details v-if="rubric" class="how" :open="piece.returned !== null"><summary>{{ t('rubric.title') }}<template v-if="rubric.name">: <span dir="auto">{{ rubric.name }}</span></template></summary><RubricView :rubric="rubric" :choices="piece.returned?.chosen?.by === 'rubric' ? piece.returned.chosen.choices : null" /></details>
+        <details v-if="rubric && !piece.returned" class="how"><summary>{{ t('rubric.title') }}<template v-if="rubric.name">: <span dir="auto">{{ rubric.name }}</span></template></summary><RubricView :rubric="rubric" /></details>
 
         <HandedIn v-if="value.handIn" :value="value" :busy="busy" @take-back="takeBack" @said="reload" @versions="showVersions" />
         <div v-else-if="refusalText" class="note stack">
@@ -252,9 +249,6 @@ watch(() => route.params.id, () => window.location.reload());
 .head > * + * { margin-block-start: 4px; }
 .label-head { font-size: 15px; color: var(--text-2); margin-block-end: 6px; }
 .own-head { margin-block-end: 0; align-items: center; }
-.returned { padding: 18px 20px; border-inline-start: 6px solid var(--good); }
-.result { font: 700 26px var(--font-head); }
-.remark { font: 17px/1.55 var(--font-read); white-space: pre-wrap; max-width: 70ch; }
 .receipt { display: grid; grid-template-columns: auto 1fr; gap: 4px 16px; margin: 0; }
 .receipt dt { color: var(--text-3); }
 .receipt dd { margin: 0; }

@@ -6,7 +6,7 @@ import { computed, ref } from 'vue';
 import { useI18n } from 'vue-i18n';
 import { FileView, sizeText } from '../files';
 import DrawingSheet from './DrawingSheet.vue';
-import RecordingSheet from './RecordingSheet.vue';
+import { RecordingSheet } from '../files';
 import type { Upload } from './use-uploads';
 
 const props = defineProps<{ accepts: readonly HandInKind[]; files: readonly WorkFile[]; uploads: readonly Upload[]; dropping: boolean; keepKey: string; /** pictures that came with the assignment, to draw over */ pictures: readonly { id: string; name: string }[] }>();

@@ -41,14 +41,33 @@ function sentence(item: NewsItem): string {
     case 'groupIn':
     case 'message':
     case 'nudge':
+    case 'scoreAsked':
+    case 'scoreAnswered':
       return t(`news.${kind}`, { who, title });
+    case 'noteAnswer':
+      return t('news.noteAnswer', { who: who || t('news.aStudent'), title });
+    case 'review':
+      return to?.due == null ? t('news.review', { title }) : t('news.reviewBy', { title, when: day(item, to.due) });
     default:
       return t(`news.${kind}`, { title });
   }
 }
-const address = (item: NewsItem) => (item.kind === 'asked' ? '/today' : student.value ? `/work/${item.assignmentId}` : item.kind === 'message' ? `/assignments/${item.assignmentId}/follow/${item.studentId}` : `/assignments/${item.assignmentId}`);
+function address({ kind, assignmentId, studentId }: NewsItem): string {
+  if (student.value) return kind === 'review' ? '/work' : `/work/${assignmentId}`;
+  switch (kind) {
+    case 'asked':
+      return '/today';
+    case 'message':
+      return `/assignments/${assignmentId}/follow/${studentId}`;
+    case 'noteAnswer':
+    case 'scoreAsked':
+      return `/marking/${assignmentId}/${studentId}`;
+    default:
+      return `/assignments/${assignmentId}`;
+  }
+}
 
-const KINDS = computed<NewsKind[]>(() => (student.value ? ['issued', 'dates', 'excused', 'returned', 'answered', 'message', 'nudge', 'groupIn'] : ['asked', 'message', 'inLate']));
+const KINDS = computed<NewsKind[]>(() => (student.value ? ['issued', 'dates', 'excused', 'returned', 'answered', 'message', 'noteAnswer', 'scoreAnswered', 'review', 'reviewed', 'nudge', 'groupIn'] : ['asked', 'message', 'noteAnswer', 'scoreAsked', 'inLate']));
 const settings = ref<TellingSettings | null>(null);
 const saved = ref(false);
 async function openSettings(event: Event): Promise<void> {

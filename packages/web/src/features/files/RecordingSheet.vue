@@ -3,6 +3,7 @@
 import { computed, nextTick, onBeforeUnmount, ref } from 'vue';
 import { useI18n } from 'vue-i18n';
 
+const props = defineProps<{ /** nothing but the voice is asked for */ onlyVoice?: boolean }>();
 const emit = defineEmits<{ close: []; recorded: [File] }>();
 const { t } = useI18n();
 
@@ -83,7 +84,7 @@ onBeforeUnmount(() => {
 <template>
   <section class="sheet box stack" :aria-label="t('recording.title')">
     <template v-if="state === 'ready'">
-      <div class="row wrap" role="group" :aria-label="t('recording.title')"><button v-for="one in ['voice', 'film'] as const" :key="one" type="button" class="chip" :aria-pressed="what === one" @click="what = one">{{ t(`recording.${one}`) }}</button></div>
+      <div v-if="!props.onlyVoice" class="row wrap" role="group" :aria-label="t('recording.title')"><button v-for="one in ['voice', 'film'] as const" :key="one" type="button" class="chip" :aria-pressed="what === one" @click="what = one">{{ t(`recording.${one}`) }}</button></div>
       <p v-if="refused" class="note bad" role="alert">{{ t(`recording.refused.${what}`) }}</p>
       <div class="row"><button type="button" class="btn main" @click="record">{{ t('recording.record') }}</button><button type="button" class="btn quiet" @click="emit('close')">{{ t('common.cancel') }}</button></div>
     </template>

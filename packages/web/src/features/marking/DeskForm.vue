@@ -1,0 +1,163 @@
+<script setup lang="ts">
+/** Score and words of one piece: the ladder or points, an adjustment, what lateness costs, the overall remark, the voice. */
+import { parsePoints, plainText, unmilli } from '@jolly/core';
+import type { Adjustment, AssignmentReply, Chosen, CriterionWords, DeskPieceReply, SavedRemark } from '@jolly/server/contract';
+import type { RichText } from '@jolly/core';
+import { computed, nextTick, ref } from 'vue';
+import { ask } from '../../api/client';
+import { useAttempt } from '../../api/use-attempt';
+import RichTextEditor from '../../ui/RichTextEditor.vue';
+import { useWords } from '../../ui/use-words';
+import { RecordingSheet } from '../files';
+import { RemarkPicker, useRemarks } from '../remarks';
+import ChoiceLadder from './ChoiceLadder.vue';
+
+/** What is typed for a piece and not held yet. */
+export interface Fields {
+  earned: string;
+  chosen: Chosen | null;
+  remark: RichText;
+  words: CriterionWords;
+  adjustBy: string;
+  adjustReason: string;
+  /** saved remarks that were used, to be counted */
+  remarks: string[];
+}
+const fields = defineModel<Fields>({ required: true });
+const props = defineProps<{ assignment: AssignmentReply; desk: DeskPieceReply; address: string; firstName: string; badNumber: boolean; aboveMax: boolean }>();
+const emit = defineEmits<{ hold: []; replied: [DeskPieceReply] }>();
+const { t, points } = useWords();
+const { problem, busy, attempt } = useAttempt();
+const { keep, used, remarks } = useRemarks();
+
+const ladder = ref<InstanceType<typeof ChoiceLadder> | null>(null);
+const scoreField = ref<HTMLInputElement | null>(null);
+const editor = ref<InstanceType<typeof RichTextEditor> | null>(null);
+const byChoice = computed(() => ['rubric', 'words', 'done'].includes(props.assignment.scoring.by));
+const adjusting = ref(false);
+const waiving = ref(false);
+const reason = ref('');
+const speaking = ref(false);
+/** where a saved remark goes: the overall remark, or words to a criterion */
+const picking = ref<{ criterionId: string | null } | null>(null);
+const criterionName = computed(() => {
+  const { scoring } = props.assignment;
+  return scoring.by === 'rubric' ? scoring.rubric.criteria.find((one) => one.id === picking.value?.criterionId)?.name : undefined;
+});
+const canAdjust = computed(() => props.assignment.points !== null && props.assignment.scoring.by !== 'done');
+
+const set = (more: Partial<Fields>) => (fields.value = { ...fields.value, ...more });
+function picked(remark: SavedRemark): void {
+  const to = picking.value;
+  picking.value = null;
+  used(remark.id);
+  const remarksUsed = [...new Set([...fields.value.remarks, remark.id])];
+  if (to?.criterionId != null) {
+    const before = fields.value.words[to.criterionId] ?? '';
+    set({ words: { ...fields.value.words, [to.criterionId]: before === '' ? remark.text : `${before.trimEnd()} ${remark.text}` }, remarks: remarksUsed });
+    void nextTick(() => ladder.value?.write(to.criterionId!));
+  } else {
+    set({ remarks: remarksUsed });
+    void nextTick(() => editor.value?.insert(remark.text));
+  }
+}
+function closePicker(): void {
+  const to = picking.value;
+  picking.value = null;
+  if (to?.criterionId == null) editor.value?.focus();
+}
+/** In the remark `;` opens saved remarks where a word would begin; Enter goes to a new line, with Ctrl it holds. */
+function remarkKey(event: KeyboardEvent, before: string): boolean {
+  if (event.key === ';' && /(^|\s)$/.test(before)) picking.value = { criterionId: null };
+  else if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) emit('hold');
+  else if (event.key === 'Escape') focus();
+  else return false;
+  event.preventDefault();
+  return true;
+}
+const keptRemark = ref(false);
+const keepRemark = () =>
+  attempt(async () => {
+    await keep(plainText(fields.value.remark).trim());
+    keptRemark.value = true;
+  });
+const waive = (waives: boolean) =>
+  attempt(async () => {
+    emit('replied', await ask<DeskPieceReply>('PUT', `${props.address}/waiver`, { body: { waives, reason: reason.value.trim() } }));
+    waiving.value = false;
+    reason.value = '';
+  });
+const spoken = (file: File) =>
+  attempt(async () => {
+    emit('replied', await ask<DeskPieceReply>('POST', `${props.address}/feedback-files?as=voice`, { file }));
+    speaking.value = false;
+  });
+/** What is neither a number nor movement is a shortcut in the field for points. */
+function scoreKey(event: KeyboardEvent): void {
+  if (event.ctrlKey || event.metaKey || event.altKey) return;
+  if (event.key === 'Enter') emit('hold');
+  else if (event.key === ';') open();
+  else return;
+  event.preventDefault();
+  event.stopPropagation();
+}
+function focus(): void {
+  if (byChoice.value) ladder.value?.focus();
+  else if (scoreField.value) {
+    scoreField.value.focus();
+    scoreField.value.select();
+  } else editor.value?.focus();
+}
+const open = () => (picking.value = { criterionId: null });
+function reset(): void {
+  [adjusting.value, waiving.value, speaking.value, picking.value, keptRemark.value] = [fields.value.adjustBy !== '', false, false, null, false];
+}
+defineExpose({ focus, open, reset, speak: () => (speaking.value = !speaking.value), write: () => editor.value?.focus() });
+const late = computed(() => props.desk.row.score ?? null);
+const waived = computed(() => props.desk.row.exception?.waivesLate ?? false);
+const adjust = computed<Adjustment | null>(() => late.value?.adjust ?? null);
+const byHint = computed(() => {
+  const typed = parsePoints(fields.value.adjustBy.replace(/^[+−-]/, ''));
+  return fields.value.adjustBy.trim() !== '' && typed === null ? t('desk.badNumber') : '';
+});
+</script>
+
+<template>
+  <div class="stack form-part">
+    <ChoiceLadder v-if="byChoice" ref="ladder" :model-value="fields.chosen" :words="fields.words" :scoring="assignment.scoring" :points="assignment.points" advance :with-words="!desk.blind" @update:model-value="(chosen) => set({ chosen })" @update:words="(words) => set({ words })" @enter="emit('hold')" @remark="(criterionId) => (picking = { criterionId })" />
+    <div v-else-if="assignment.points !== null">
+      <label class="label" for="earned">{{ t('desk.score') }}</label>
+      <div class="row"><input id="earned" ref="scoreField" :value="fields.earned" class="field earned" inputmode="decimal" autocomplete="off" :aria-invalid="badNumber || aboveMax || undefined" @input="set({ earned: ($event.target as HTMLInputElement).value })" @keydown="scoreKey" /><span>{{ t('desk.outOf', { n: points(assignment.points) }) }}</span></div>
+      <p v-if="badNumber" class="alarm small" role="alert">{{ t('desk.badNumber') }}</p>
+    </div>
+    <div v-if="!desk.blind" class="row wrap small money">
+      <template v-if="late && (late.takenOff > 0 || waived)">
+        <span :class="{ alarm: !waived }">{{ waived ? t('desk.waived') : t('desk.lateCost', { n: points(late.takenOff) }) }}<template v-if="late.effective !== null"> · {{ t('desk.worth', { n: points(late.effective) }) }}</template></span>
+        <button v-if="!desk.nameless" type="button" class="btn quiet tiny" @click="waived ? waive(false) : (waiving = !waiving)">{{ t(waived ? 'desk.unwaive' : 'desk.waive') }}</button>
+      </template>
+      <span v-if="late && late.rounds.length > 0" class="muted">{{ t(`desk.roundRule.${assignment.roundRule}`, { all: late.rounds.map(points).join(', '), n: late.counted === null ? '–' : points(late.counted) }) }}</span>
+      <span class="grow" />
+      <button v-if="canAdjust && !adjusting" type="button" class="btn quiet tiny" @click="adjusting = true">{{ adjust ? t('desk.adjusted', { n: `${adjust.by > 0 ? '+' : '−'}${unmilli(Math.abs(adjust.by))}` }) : t('desk.adjust') }}</button>
+    </div>
+    <form v-if="waiving" class="row" @submit.prevent="waive(true)"><input v-model="reason" class="field grow" maxlength="300" dir="auto" :placeholder="t('desk.waiveWhy')" :aria-label="t('desk.waiveWhy')" /><button class="btn" :disabled="busy">{{ t('desk.waive') }}</button></form>
+    <div v-if="adjusting && !desk.blind" class="row"><input class="field by" :value="fields.adjustBy" inputmode="decimal" placeholder="±0" :aria-label="t('desk.adjustBy')" :aria-invalid="byHint !== '' || undefined" @input="set({ adjustBy: ($event.target as HTMLInputElement).value })" @keydown.enter.prevent="emit('hold')" /><input class="field grow" :value="fields.adjustReason" maxlength="300" dir="auto" :placeholder="t('desk.adjustWhy')" :aria-label="t('desk.adjustWhy')" @input="set({ adjustReason: ($event.target as HTMLInputElement).value })" @keydown.enter.prevent="emit('hold')" /></div>
+    <div class="remark-place">
+      <div class="row"><span class="label grow">{{ t(desk.blind ? 'desk.secondRemark' : 'desk.remark') }}</span><button v-if="!desk.blind && plainText(fields.remark).trim() !== '' && !keptRemark" type="button" class="btn quiet tiny" @click="keepRemark">{{ t('notes.keep') }}</button></div>
+      <RichTextEditor ref="editor" :model-value="fields.remark" slim :label="t('desk.remark')" :placeholder="t('desk.remarkPlaceholder')" :keys="remarkKey" @update:model-value="(remark) => set({ remark })" />
+      <RemarkPicker v-if="picking" class="picking" :criterion="criterionName" @pick="picked" @close="closePicker" />
+      <p v-if="!desk.blind" class="muted small hints"><button type="button" class="btn quiet tiny" @mousedown.prevent="open"><span class="key">;</span> {{ t('desk.savedRemarks', { n: remarks.length }) }}</button><button type="button" class="btn quiet tiny" @click="speaking = !speaking"><span class="key">A</span> {{ t('desk.speak') }}</button></p>
+    </div>
+    <RecordingSheet v-if="speaking" only-voice @close="speaking = false" @recorded="spoken" />
+    <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+  </div>
+</template>
+
+<style scoped>
+.earned { width: 104px; font: 650 20px var(--font-head); text-align: end; }
+.by { inline-size: 74px; text-align: end; }
+.tiny { min-height: 26px; padding: 0 6px; font-size: 13.5px; }
+.money { min-height: 26px; gap: 4px 8px; }
+.remark-place { position: relative; }
+.picking { position: absolute; inset-inline: -40px 0; inset-block-end: 30px; z-index: 5; }
+.hints { display: flex; gap: 6px; }
+</style>

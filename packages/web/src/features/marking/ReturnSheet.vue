@@ -1,0 +1,74 @@
+<script setup lang="ts">
+/** Returning what is held: to whom, now or at a time. What might have been overlooked is said first. */
+import type { PieceRow, ReturnDoubts, ReturnReply, ReturnRequest } from '@jolly/server/contract';
+import { computed, ref, watch } from 'vue';
+import { ApiProblem, ask, now } from '../../api/client';
+import SideSheet from '../../ui/SideSheet.vue';
+import { useWords } from '../../ui/use-words';
+import WhenField from '../../ui/WhenField.vue';
+
+/** A held piece of one of the pile's assignments. */
+type HeldRow = PieceRow & { assignmentId: string };
+const props = defineProps<{ open: boolean; held: HeldRow[]; nameOf: (row: PieceRow) => string; zone: string; usualTime: string | null }>();
+const emit = defineEmits<{ close: []; returned: [number]; timed: [number] }>();
+const { t, count, points } = useWords();
+
+const chosen = ref<string[]>([]);
+const later = ref(false);
+const at = ref<number | null>(null);
+const problem = ref('');
+const doubts = ref<ReturnDoubts | null>(null);
+const busy = ref(false);
+watch(() => props.open, (open) => {
+  if (!open) return;
+  chosen.value = props.held.map((row) => row.student.id);
+  [later.value, at.value, problem.value, doubts.value] = [false, null, '', null];
+});
+watch(chosen, () => (doubts.value = null));
+const named = (ids: readonly string[]) => props.held.filter((row) => ids.includes(row.student.id)).map(props.nameOf).join(', ');
+const tooEarly = computed(() => later.value && (at.value === null || at.value <= now()));
+
+async function giveBack(confirmed: boolean): Promise<void> {
+  busy.value = true;
+  problem.value = '';
+  let returned = 0;
+  try {
+    for (const assignmentId of new Set(props.held.map((row) => row.assignmentId))) {
+      const studentIds = props.held.filter((row) => row.assignmentId === assignmentId && chosen.value.includes(row.student.id)).map((row) => row.student.id);
+      if (studentIds.length === 0) continue;
+      const body: ReturnRequest = { studentIds, confirmed, ...(later.value && at.value !== null ? { at: at.value } : {}) };
+      returned += (await ask<ReturnReply>('POST', `/api/assignments/${assignmentId}/return`, { body })).returned.length;
+    }
+    if (later.value) emit('timed', chosen.value.length);
+    else emit('returned', returned);
+    emit('close');
+  } catch (error) {
+    if (error instanceof ApiProblem && error.code === 'return.doubtful') doubts.value = error.current as ReturnDoubts;
+    else problem.value = error instanceof ApiProblem ? error.title : String(error);
+  } finally {
+    busy.value = false;
+  }
+}
+</script>
+
+<template>
+  <SideSheet :open="open" :title="t('returning.title')" @close="emit('close')">
+    <form class="stack" @submit.prevent="giveBack(doubts !== null)">
+      <ul class="plain choose"><li v-for="row in held" :key="row.student.id"><label class="row"><input v-model="chosen" type="checkbox" :value="row.student.id" /><span class="grow" dir="auto">{{ nameOf(row) }}</span><strong>{{ row.score?.counted != null ? points(row.score.counted) : '–' }}</strong></label></li></ul>
+      <fieldset class="row wrap when"><legend class="hidden-text">{{ t('returning.when') }}</legend><label class="row"><input v-model="later" type="radio" :value="false" />{{ t('returning.now') }}</label><label class="row"><input v-model="later" type="radio" :value="true" />{{ t('returning.later') }}</label></fieldset>
+      <WhenField v-if="later" v-model="at" :zone="zone" :usual-time="usualTime" :label="t('returning.later')" />
+      <p class="muted small">{{ t('returning.toldOnce') }}</p>
+      <div v-if="doubts" class="note stack" role="alert">
+        <p v-if="doubts.incomplete.length > 0">{{ count('returning.incomplete', doubts.incomplete.length, { names: named(doubts.incomplete) }) }}</p>
+        <p v-if="doubts.wordless.length > 0">{{ count('returning.wordless', doubts.wordless.length, { names: named(doubts.wordless) }) }}</p>
+      </div>
+      <p v-if="problem" class="note bad" role="alert">{{ problem }}</p>
+      <button class="btn main" :disabled="busy || chosen.length === 0 || tooEarly">{{ doubts ? t('returning.allTheSame') : count('desk.returnChosen', chosen.length) }}</button>
+    </form>
+  </SideSheet>
+</template>
+
+<style scoped>
+.choose li { padding-block: 5px; border-block-end: 1px solid var(--line-2); }
+.when { border: 0; padding: 0; margin: 0; gap: 18px; }
+</style>
