@@ -92,6 +92,7 @@ async function rush(teacher) {
     aims: [],
     minutes: null,
     rounds: null,
+    roundRule: 'latest',
     lateRule: null,
     standingHolds: true,
     fromShelf: null,

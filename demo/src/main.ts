@@ -24,6 +24,7 @@ import { chanceFrom, type Chance } from './chance';
 import { HAS_LEFT, NOT_JOINED, ROSTERS, SENT_BACK, TEACHERS } from './people';
 import { categoryId, EMAILS, LAB_GROUPS, LAST_YEAR, READING_GROUP, SETUP, SHOWN_AS, STANDING } from './setup';
 import { extrasOf, plantPlanning } from './planning';
+import { plantMarking } from './marking';
 import { plantWorking } from './working';
 import { storyOf } from './stories';
 import { landscape, measurements, report } from './things';
@@ -174,7 +175,7 @@ async function plantSchool(services: Services, now: number, seed: number): Promi
     const titled = (title: string) => assignments.find((one) => one.title === title);
     const stories: PlantedStory[] = [];
     const excused = new Map<string, string>();
-    for (const who of ROSTERS[name]!) {
+    for (const [nth, who] of ROSTERS[name]!.entries()) {
       for (const [at, assignment] of assignments.entries()) {
         if (NOT_JOINED.includes(who) && (plans[at]!.due ?? 0) > -20 && assignment.how !== 'inClass') continue;
         if (who === HAS_LEFT && (plans[at]!.due ?? 0) > -22) continue;
@@ -184,6 +185,7 @@ async function plantSchool(services: Services, now: number, seed: number): Promi
           continue;
         }
         const story = await storyOf({
+          nth,
           chance,
           calendar,
           now,
@@ -236,6 +238,7 @@ async function plantSchool(services: Services, now: number, seed: number): Promi
   const named = Object.fromEntries(CLASSES.map(({ name }, index) => [name, classIds[index]!]));
   await plantPlanning({ services, calendar, now, teacherId: odile.id, colleagueId: marek.id, classIds: named, idOf, assignments: planted, filedIn });
   await plantWorking({ services, calendar, now, teacherId: odile.id, classIds: named, idOf, assignments: planted });
+  await plantMarking({ services, now, teacherId: odile.id, idOf, assignments: planted });
 }
 
 /** What a teacher set up around the classes: groups, standing exceptions, last year's class, a letter in the mailroom. */

@@ -45,6 +45,45 @@ export const MODELS: Rubric = {
   ],
 };
 
+/** The rubric of the Rivers class for what is explained in words. */
+export const EXPLAINING: Rubric = {
+  name: 'Explaining',
+  criteria: [
+    {
+      id: randomUUID(),
+      name: 'Observation',
+      weight: 1000,
+      aims: ['use evidence'],
+      levels: levels(
+        [
+          'Says what rivers do in general.',
+          'Records something that was seen.',
+          'Records what was seen at most stations, with a measurement.',
+          'Every claim stands on something seen or measured.',
+        ],
+        [2, 4, 6, 8],
+      ),
+    },
+    {
+      id: randomUUID(),
+      name: 'Explanation',
+      weight: 1000,
+      aims: ['explain a process'],
+      levels: levels(
+        ['Names the process.', 'Says what happens, not why.', 'Says why, with a gap in the chain.', 'Explains the process and ties it to evidence from the field.'],
+        [2, 4, 6, 8],
+      ),
+    },
+    {
+      id: randomUUID(),
+      name: 'Terms',
+      weight: 1000,
+      aims: [],
+      levels: levels(['Everyday words only.', 'One or two terms.', 'Most terms, used rightly.', 'The right term in every place.'], [1, 2, 3, 4]),
+    },
+  ],
+};
+
 /** What an assignment of the demo has beyond its words: how it is scored, what goes with it, how long it takes. */
 export function extrasOf(title: string, points: number | null): Partial<BriefBody> {
   const minutes: Record<string, number> = {
@@ -57,7 +96,10 @@ export function extrasOf(title: string, points: number | null): Partial<BriefBod
     'Storm log, week 10': 30,
   };
   const link = (name: string, url: string): Attachment => ({ id: randomUUID(), kind: 'link', title: name, url, use: 'toRead', example: false });
+  const explained: Partial<BriefBody> = { scoring: { by: 'rubric', rubric: EXPLAINING, shelfId: null } };
   const more: Record<string, Partial<BriefBody>> = {
+    'Meander notes': explained,
+    'Rain to river': explained,
     'Valley model': {
       scoring: { by: 'rubric', rubric: MODELS, shelfId: null },
       accepts: ['text', 'photos'],

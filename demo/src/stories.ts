@@ -1,5 +1,5 @@
-import { addSchoolDays, HOUR_MS, MINUTE_MS, textOf, type PieceFact, type RichText, type SchoolCalendar } from '@jolly/core';
-import type { AssignmentReply } from '@jolly/server/dist/contract';
+import { addSchoolDays, HOUR_MS, MINUTE_MS, rubricScore, textOf, type PieceFact, type RubricChoices, type SchoolCalendar } from '@jolly/core';
+import type { AssignmentReply, Chosen } from '@jolly/server/dist/contract';
 import type { PlantedStory } from '@jolly/server/dist/features/pieces/pieces.service';
 import type { Chance } from './chance';
 import { REMARKS, SEND_BACK_REASONS, SENTENCES, type PlannedWork } from './work';
@@ -11,6 +11,8 @@ interface Setting {
   teacherId: string;
   className: string;
   assignment: AssignmentReply;
+  /** the how manieth of the roster */
+  nth: number;
   plan: PlannedWork;
   studentId: string;
   /** how this student usually works, 0 to 1 */
@@ -28,7 +30,7 @@ export async function storyOf(setting: Setting): Promise<PlantedStory | null> {
   const { chance, calendar, now, teacherId, className, assignment, plan, studentId, diligence, isSentBack } = setting;
   const story: PlantedStory['story'] = [];
   const student = (fact: PieceFact) => story.push({ fact, by: studentId });
-  const teacher = (fact: PieceFact, data: { earned?: number | null; remark?: RichText; reason?: string } = {}) => story.push({ fact, by: teacherId, data });
+  const teacher = (fact: PieceFact, data: PlantedStory['story'][number]['data'] & object = {}) => story.push({ fact, by: teacherId, data });
   const { due } = assignment;
   const age = plan.due === null ? 99 : -plan.due;
   const lateOnes = chance.happens(0.12);
@@ -36,7 +38,9 @@ export async function storyOf(setting: Setting): Promise<PlantedStory | null> {
   const score = (): number | null =>
     assignment.points === null ? null : Math.round((assignment.points / 1000) * Math.min(1, Math.max(0.25, diligence + (chance.next() - 0.5) * 0.3)) * 2) * 500;
   const judged = (at: number, returnedAt: number | null) => {
-    teacher({ kind: 'scored', at }, { earned: score(), remark: textOf(chance.happens(0.85) ? chance.pick(REMARKS) : '') });
+    const earned = score();
+    // One after another, so that there is a pace.
+    teacher({ kind: 'scored', at: at - setting.nth * 4 * MINUTE_MS }, { ...scoredAs(assignment, earned), remark: textOf(chance.happens(0.85) ? chance.pick(REMARKS) : '') });
     if (returnedAt === null) return;
     teacher({ kind: 'returned', at: returnedAt });
     if (chance.happens(age > 12 ? 0.93 : 0.7) && returnedAt + 5 * HOUR_MS < now) student({ kind: 'read', at: returnedAt + 5 * HOUR_MS });
@@ -71,6 +75,18 @@ export async function storyOf(setting: Setting): Promise<PlantedStory | null> {
     }
   }
   return { assignmentId: assignment.id, studentId, text, attached: plan.files && (handsIn || chance.happens(0.4)) ? await setting.attached() : [], story };
+}
+
+/** The same score by the assignment's rubric, where it has one: levels about as high as the points. */
+function scoredAs({ scoring, points }: AssignmentReply, earned: number | null): { earned: number | null; chosen?: Chosen } {
+  if (scoring.by !== 'rubric' || points === null || earned === null) return { earned };
+  const choices: RubricChoices = {};
+  for (const [index, { id, levels }] of scoring.rubric.criteria.entries()) {
+    const lean = [0.1, -0.5, 0.3][index % 3]!;
+    const level = levels[Math.max(0, Math.min(levels.length - 1, Math.round((earned / points) * (levels.length - 1) + lean)))]!;
+    choices[id] = { levelId: level.id, points: level.points };
+  }
+  return { earned: rubricScore(scoring.rubric, points, choices).earned, chosen: { by: 'rubric', choices } };
 }
 
 const OPENINGS = ['', '', 'In our group ', 'As far as I could see ', 'I noticed that ', 'Later on ', 'In the end '];

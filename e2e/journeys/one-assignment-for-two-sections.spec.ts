@@ -82,6 +82,7 @@ test('one assignment for two sections: each student has exactly their own date a
     aims: [],
     minutes: 30,
     rounds: null,
+    roundRule: 'latest',
     lateRule: null,
     standingHolds: true,
     classes: [

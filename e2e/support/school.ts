@@ -48,6 +48,7 @@ export async function aReadyClass<Name extends string>(browser: Browser, names: 
       aims: [],
       minutes: null,
       rounds: null,
+      roundRule: 'latest',
       lateRule: null,
       standingHolds: true,
       ...more.brief,
@@ -74,4 +75,46 @@ export async function aReadyClass<Name extends string>(browser: Browser, names: 
     return { briefId: id, id: classes[0]!.assignmentId };
   };
   return { teacher, classId, students, idOf, issue };
+}
+
+const level = (name: string, points: number) => ({ id: `${name}-${points}`, name, descriptor: `${name}: what that looks like here.`, points: points * 1000, upTo: null });
+/** A rubric of three criteria with four levels each, 20 points in all. */
+export const RUBRIC = {
+  name: 'Explaining',
+  criteria: ['Observation', 'Explanation', 'Terms'].map((name, index) => ({
+    id: `criterion-${index}`,
+    name,
+    weight: 1000,
+    aims: [],
+    levels: [1, 2, 3, 4].map((step) => level(`${name} ${step}`, index === 2 ? step : step * 2)),
+  })),
+};
+
+/** A picture of one colour, large enough to point at. */
+export const PICTURE = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64');
+
+/** A PDF of one empty page. */
+export function aPdf(): Buffer {
+  const objects = ['<</Type/Catalog/Pages 2 0 R>>', '<</Type/Pages/Kids[3 0 R]/Count 1>>', '<</Type/Page/Parent 2 0 R/MediaBox[0 0 420 595]>>'];
+  let text = '%PDF-1.4\n';
+  const at = objects.map((body, index) => {
+    const start = text.length;
+    text += `${index + 1} 0 obj${body}endobj\n`;
+    return start;
+  });
+  const table = text.length;
+  text += `xref\n0 4\n0000000000 65535 f \n${at.map((start) => `${String(start).padStart(10, '0')} 00000 n \n`).join('')}trailer<</Size 4/Root 1 0 R>>\nstartxref\n${table}\n%%EOF`;
+  return Buffer.from(text);
+}
+
+/** Hands in at once, for journeys about what comes after. */
+export async function handsIn(student: Page, assignmentId: string, work: { text?: string; file?: { name: string; mimeType: string; buffer: Buffer } }): Promise<void> {
+  const own = `/api/my/work/${assignmentId}`;
+  const { draft } = await asks<{ draft: { version: number } }>(student, 'get', own);
+  if (work.text) await asks(student, 'put', `${own}/text`, { text: paragraphs(work.text), version: draft.version });
+  if (work.file) {
+    const { csrf } = (await (await student.request.get('/api/session')).json()) as { csrf: string };
+    await student.request.post(`${own}/files`, { headers: { 'X-CSRF-Token': csrf }, multipart: { file: work.file } });
+  }
+  await asks(student, 'post', `${own}/hand-in`);
 }

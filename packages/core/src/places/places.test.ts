@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { carryPlace, textPlace } from '.';
+import { carryPlace, partKeys, textPlace } from '.';
 
 const at = (text: string, quote: string, nth = 0) => {
   let start = text.indexOf(quote);
@@ -13,6 +13,10 @@ it.each([
   ['are known from the same word elsewhere by their surroundings', 'slow inside, fast outside', 'fast', 'fast talk: slow inside, fast outside', 24],
   ['are gone where they were rewritten', 'The bend wears away.', 'wears', 'The bend is cut.', null],
 ])('words that %s', (_case, before, quote, after, start) => expect(carryPlace(at(before, quote), after)?.start ?? null).toBe(start));
+
+it('copies of one worksheet are parts of their own', () => {
+  expect(partKeys([{ attachmentId: 'a' }, { attachmentId: 'b' }, { attachmentId: 'a' }])).toEqual(['a', 'b', 'a/2']);
+});
 
 it('of two with the same surroundings the nearest is taken', () => {
   const text = `${'a b a '.repeat(40)}end`;

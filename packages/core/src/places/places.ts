@@ -3,7 +3,7 @@ import type { Milliseconds } from '../quantities';
 /** A stretch of the plain text of one part of a hand-in, with the words around it by which it is known again. */
 export interface TextPlace {
   kind: 'text';
-  /** `text`, or the attachment of a worksheet, with `/` and the student where each of a group has a copy */
+  /** `text`, or what partKeys calls the worksheet */
   part: string;
   /** characters of the part's plain text, the end excluded */
   start: number;
@@ -37,6 +37,18 @@ export interface MomentPlace {
   at: Milliseconds;
 }
 export type Place = TextPlace | AreaPlace | PenPlace | MomentPlace;
+
+/**
+ * What the worksheets of a hand-in are called as parts of it: by their attachment; where each of a group has a
+ * copy, the further copies with their number. Whose copy it is stays out of it.
+ * @example partKeys([{ attachmentId: 'a' }, { attachmentId: 'b' }, { attachmentId: 'a' }]) -> ['a', 'b', 'a/2']
+ */
+export function partKeys(sheets: readonly { attachmentId: string }[]): string[] {
+  return sheets.map(({ attachmentId }, index) => {
+    const nth = sheets.slice(0, index + 1).filter((one) => one.attachmentId === attachmentId).length;
+    return nth === 1 ? attachmentId : `${attachmentId}/${nth}`;
+  });
+}
 
 /** So many characters on either side are kept to tell equal words apart. */
 export const CONTEXT = 32;

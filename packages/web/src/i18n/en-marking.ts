@@ -66,7 +66,7 @@ export const markingWords = {
     change: 'Change',
     remove: 'Let go of “{text}”',
     text: 'Remark',
-    nameHint: '{\'{name}\'} becomes the student’s first name when they read it.',
+    nameHint: "{'{name}'} becomes the student’s first name when they read it.",
     folder: 'Folder',
     noFolder: 'In no folder',
     criterion: 'For the criterion',

@@ -185,7 +185,7 @@ const tableTools = [
 .asking .field { flex: 1; min-width: 180px; }
 .content :deep(.rich-text) { min-height: 120px; max-width: 74ch; outline-offset: 6px; }
 .tall .content :deep(.rich-text) { min-height: 240px; }
-.slim .content :deep(.rich-text) { min-height: 84px; border: 1px solid var(--field-line); border-radius: 6px; padding: 8px 11px; background: var(--surface); outline-offset: 0; max-height: 240px; overflow: auto; }
+.slim .content :deep(.rich-text) { font: 15.5px/1.5 var(--font); min-height: 84px; border: 1px solid var(--field-line); border-radius: 6px; padding: 8px 11px; background: var(--surface); outline-offset: 0; max-height: 240px; overflow: auto; }
 .slim .content :deep(.rich-text:focus) { outline: 3px solid var(--focus); }
 .slim:not(:focus-within) .tools { display: none; }
 .content :deep(p.is-editor-empty:first-child::before) { content: attr(data-placeholder); color: var(--text-3); float: inline-start; height: 0; pointer-events: none; }

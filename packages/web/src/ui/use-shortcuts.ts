@@ -17,8 +17,11 @@ function isTyping(target: EventTarget | null): boolean {
   return target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 }
 
+/** Enter on something that can be pressed presses that. */
+const presses = ({ key, target }: KeyboardEvent) => key === 'Enter' && target instanceof Element && target.closest('button, a, summary, [role]') !== null;
+
 window.addEventListener('keydown', (event) => {
-  if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
+  if (event.defaultPrevented || presses(event) || event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
   // A sheet over the page has the keys to itself.
   if (document.querySelector('[aria-modal="true"]')) return;
   const pressed = event.key.length === 1 ? event.key.toLowerCase() : event.key;

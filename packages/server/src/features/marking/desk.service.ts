@@ -42,7 +42,7 @@ export const namelessHandIn = <T extends HandInView | HandInRecord>(handIn: T): 
   by: '',
   receipt: '',
   textFingerprint: null,
-  sheets: handIn.sheets.map((one) => ({ ...one, studentId: one.studentId === null ? null : '' })),
+  sheets: handIn.sheets.map((one) => ({ ...one, studentId: null })),
   files: handIn.files.map((file, index) => ({ ...file, name: namelessFile(file.name, index + 1), fingerprint: '' })),
 });
 
@@ -52,7 +52,8 @@ export function deskService({ accounts, assignments, board, pieces, works, worki
     /** The piece, if this teacher may do this to it. A nameless piece is reached by its own id alone. @throws Problem `thing.unknown` */
     async sightAt(teacher: Actor, action: Action, { assignmentId, studentId }: At, now: number): Promise<Sight> {
       const assignment = await assignments.forTeacher(teacher, action, assignmentId);
-      const piece = assignment.namesHidden ? await pieces.byId(studentId) : null;
+      const found = assignment.namesHidden ? await pieces.byId(studentId) : null;
+      const piece = found?.assignmentId === assignmentId ? found : null;
       const [sight] = !isIssued(assignment, now) ? [] : await board.ofAssignment(assignment, now, [piece?.studentId ?? studentId]);
       if (!sight || sight.piece.state === null || isNameless(sight) !== (piece !== null)) throw new Problem('thing.unknown');
       return sight;

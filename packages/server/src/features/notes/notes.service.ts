@@ -1,4 +1,4 @@
-import { carryPlace, fillRemark, plainText, type Place, type StudentName } from '@jolly/core';
+import { carryPlace, fillRemark, partKeys, plainText, type Place, type StudentName } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize';
 import type { HandInView, MarginNote, NoteChange, NoteRequest } from '../../contract';
@@ -20,9 +20,8 @@ export type NoteReader =
 
 /** The plain words of each part of a hand-in that a note can be pinned to. */
 function partsOf({ text, sheets }: Pinned): Map<string, string> {
-  const parts = new Map([['text', plainText(text)]]);
-  for (const { attachmentId, studentId, text: sheet } of sheets) parts.set(studentId === null ? attachmentId : `${attachmentId}/${studentId}`, plainText(sheet));
-  return parts;
+  const keys = partKeys(sheets);
+  return new Map([['text', plainText(text)], ...sheets.map((sheet, index) => [keys[index]!, plainText(sheet.text)] as const)]);
 }
 
 /** Where a note stands in this hand-in: as it was pinned, or at the same words or on the same file of a later one. */

@@ -29,6 +29,8 @@ const soFar = computed(() => {
 });
 const levelOf = (levels: RubricLevel[], criterionId: string) => levels.find((level) => level.id === choices.value[criterionId]?.levelId) ?? null;
 const shownLevel = ({ id, levels }: RubricCriterion) => (pointed.value?.criterionId === id ? pointed.value.level : levelOf(levels, id));
+/** The keys are said at the first row without a choice; saying them in each would be noise. */
+const firstOpen = computed(() => criteria.value.find((one) => choices.value[one.id] === undefined)?.id ?? null);
 const stops = () => [...(box.value?.querySelectorAll<HTMLElement>('[data-row]') ?? [])];
 /** The stop of the Tab key in a row: what is chosen, else its first. */
 const isStop = (options: readonly string[], picked: string | undefined, own: string) => (picked !== undefined && options.includes(picked) ? picked === own : options[0] === own);
@@ -94,10 +96,10 @@ defineExpose({ focus, write });
   <div ref="box" class="stack-s">
     <template v-if="scoring.by === 'rubric'">
       <div v-for="(criterion, index) in criteria" :key="criterion.id" class="criterion" data-row :data-open="choices[criterion.id] === undefined" @keydown="key($event, levelOptions(criterion))">
-        <div class="row head"><strong class="small grow" dir="auto"><span v-if="only === undefined" class="muted">{{ index + 1 }} </span>{{ criterion.name }}</strong><button v-if="withWords && writing !== criterion.id && !words[criterion.id]" type="button" class="btn quiet tiny" tabindex="-1" @click="write(criterion.id)">{{ t('ladder.words') }}<span class="hidden-text"> {{ criterion.name }}</span></button><strong class="got">{{ choices[criterion.id] ? unmilli(choices[criterion.id]!.points) : '–' }}</strong></div>
+        <div class="row head"><strong class="small grow" dir="auto"><span v-if="only === undefined" class="muted nth">{{ index + 1 }}</span>{{ criterion.name }}</strong><button v-if="withWords && writing !== criterion.id && !words[criterion.id]" type="button" class="btn quiet tiny" tabindex="-1" @click="write(criterion.id)">{{ t('ladder.words') }}<span class="hidden-text"> {{ criterion.name }}</span></button><strong class="got">{{ choices[criterion.id] ? unmilli(choices[criterion.id]!.points) : '–' }}</strong></div>
         <div class="ladder" role="radiogroup" :aria-label="criterion.name"><button v-for="level in criterion.levels" :key="level.id" type="button" role="radio" class="level" :class="{ below: (levelOf(criterion.levels, criterion.id)?.points ?? -1) > level.points }" :aria-checked="choices[criterion.id]?.levelId === level.id" :tabindex="isStop(criterion.levels.map((one) => one.id), choices[criterion.id]?.levelId, level.id) ? 0 : -1" @mouseenter="pointed = { criterionId: criterion.id, level }" @mouseleave="pointed = null" @click="set(criterion.id, { levelId: level.id, points: level.points })"><span v-if="level.name" class="clip" dir="auto">{{ level.name }}</span><b>{{ text(level) }}</b></button></div>
-        <div class="row small under">
-          <span class="grow muted" dir="auto">{{ shownLevel(criterion)?.descriptor || (shownLevel(criterion) ? '' : t('ladder.hint', { n: criterion.levels.length })) }}</span>
+        <div v-if="shownLevel(criterion) || criterion.id === firstOpen" class="row small under">
+          <span class="grow muted" dir="auto">{{ shownLevel(criterion) ? shownLevel(criterion)!.descriptor : t('ladder.hint', { n: criterion.levels.length }) }}</span>
           <input v-if="levelOf(criterion.levels, criterion.id)?.upTo != null" class="field number" type="number" step="0.5" :min="unmilli(levelOf(criterion.levels, criterion.id)!.points)" :max="unmilli(levelOf(criterion.levels, criterion.id)!.upTo!)" :value="unmilli(choices[criterion.id]!.points)" :aria-label="`${criterion.name}, ${t('rubric.points')}`" @change="typedPoints($event, criterion.id)" @keydown.enter.prevent="emit('enter')" />
         </div>
         <input v-if="withWords && (writing === criterion.id || words[criterion.id])" class="field said" :value="words[criterion.id] ?? ''" :data-words="criterion.id" maxlength="2000" dir="auto" :placeholder="t('ladder.wordsHint')" :aria-label="t('ladder.wordsTo', { name: criterion.name })" @input="words = { ...words, [criterion.id]: ($event.target as HTMLInputElement).value }" @keydown="wordsKey($event, criterion)" />
@@ -115,6 +117,7 @@ defineExpose({ focus, write });
 .stack-s > * + * { margin-block-start: 10px; }
 .criterion > * + * { margin-block-start: 3px; }
 .head { min-height: 24px; gap: 8px; }
+.nth { margin-inline-end: 6px; }
 .got { font-family: var(--font-head); min-width: 28px; text-align: end; }
 .tiny { min-height: 24px; padding: 0 6px; font-size: 13px; }
 .ladder { display: flex; gap: 3px; }

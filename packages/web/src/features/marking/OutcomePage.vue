@@ -42,7 +42,7 @@ async function draw(reply: OutcomeReply): Promise<void> {
     const flat = { type: 'line' as const, pointRadius: 0, borderWidth: 3, borderColor: now, spanGaps: false };
     charts.push(new Chart(drift.value, {
       type: 'line',
-      data: { labels: scores.map((_, index) => String(index + 1)), datasets: [{ data: scores.map((one) => unmilli(one.earned)), showLine: false, pointRadius: scores.map((one) => (lookAgain.includes(one.studentId) ? 7 : 4)), pointStyle: scores.map((one) => (lookAgain.includes(one.studentId) ? 'rectRot' : 'circle')), backgroundColor: act, borderColor: act }, { ...flat, data: middle(firstMiddle, 0, half) }, { ...flat, data: middle(secondMiddle, half, scores.length) }] },
+      data: { labels: scores.map((_, index) => String(index + 1)), datasets: [{ data: scores.map((one) => unmilli(one.earned)), showLine: false, pointRadius: scores.map((one) => (lookAgain.includes(one.studentId) ? 7 : 4)), pointStyle: scores.map((one) => (lookAgain.includes(one.studentId) ? 'rectRot' : 'circle')), backgroundColor: act, borderColor: act, clip: false as const }, { ...flat, data: middle(firstMiddle, 0, half) }, { ...flat, data: middle(secondMiddle, half, scores.length) }] },
       options: { ...common, scales: { y: { ...whole, max }, x: { ticks: { color: text }, grid: { display: false } } } },
     }));
   }
@@ -55,7 +55,7 @@ const weakest = computed(() => [...(value.value?.criteria ?? [])].filter((one) =
 <template>
   <LoadGate :state="state" :why="why" @retry="reload">
     <div v-if="value" class="page">
-      <div class="heading"><h1 dir="auto">{{ value.title }}</h1><span class="small grow">{{ t('outcome.title') }} · {{ t('desk.progress', { a: value.scored, b: value.students }) }}<template v-if="value.mean !== null && value.points !== null"> · {{ t('outcome.mean', { n: points(value.mean), m: points(value.middle ?? 0), max: points(value.points) }) }}</template></span><RouterLink class="btn" :to="{ path: `/marking/${id}`, query: kept }">{{ t('sheet.toDesk') }}</RouterLink></div>
+      <div class="heading"><h1 dir="auto">{{ value.title }}</h1><span class="small grow">{{ t('outcome.title') }} · {{ t('desk.progress', { a: value.scored, b: value.students }) }}<template v-if="value.mean !== null && value.points !== null"> · {{ t('outcome.mean', { n: Math.round(unmilli(value.mean) * 10) / 10, m: points(value.middle ?? 0), max: points(value.points) }) }}</template></span><RouterLink class="btn" :to="{ path: `/marking/${id}`, query: kept }">{{ t('sheet.toDesk') }}</RouterLink></div>
       <p v-if="value.scored === 0" class="note">{{ t('outcome.none') }}</p>
       <div v-else class="parts">
         <section v-if="value.spread" class="sheet part"><h2>{{ t('outcome.spread') }}</h2><div class="chart"><canvas ref="spread" role="img" :aria-label="t('outcome.spreadLabel', { all: value.spread.join(', ') })" /></div></section>

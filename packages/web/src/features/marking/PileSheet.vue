@@ -44,7 +44,8 @@ const set = (change: MarkingChange) =>
       <p class="muted small">{{ t(hidden ? 'pile.hiddenNow' : 'pile.hideHint') }}</p>
       <hr />
       <div><label class="label" for="second">{{ t('pile.second') }}</label><select id="second" class="field" :value="own.secondMarker ?? ''" :disabled="busy" @change="set({ secondMarker: ($event.target as HTMLSelectElement).value || null })"><option value="">{{ t('pile.nobody') }}</option><option v-for="one in pile.teachers" :key="one.id" :value="one.id">{{ one.name }}</option></select><p class="muted small">{{ t('pile.secondHint') }}</p></div>
-      <nav class="stack" :aria-label="t('marking.ways')"><RouterLink v-for="one in ways" :key="one.path" :to="one.path">{{ t(one.title) }}</RouterLink></nav>
+      <hr />
+      <nav :aria-label="t('marking.ways')"><ul class="plain ways"><li v-for="one in ways" :key="one.path"><RouterLink :to="one.path">{{ t(one.title) }}</RouterLink></li></ul></nav>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
     </div>
   </SideSheet>
@@ -52,5 +53,7 @@ const set = (change: MarkingChange) =>
 
 <style scoped>
 .plain-set { border: 0; padding: 0; margin: 0; }
+input[type='checkbox'] { flex: none; }
+.ways { display: grid; gap: 6px; }
 hr { border: 0; border-block-start: 1px solid var(--line-2); inline-size: 100%; }
 </style>

@@ -173,7 +173,7 @@ const average = computed(() => {
       <p v-if="assignment.namesHidden" class="note">{{ t('sheet.namesHidden') }} <RouterLink :to="{ path: `/marking/${id}`, query: kept }">{{ t('sheet.toDesk') }}</RouterLink></p>
       <div v-else-if="rows.length === 0" class="note">{{ t('pile.empty') }}</div>
       <table v-else class="table sheet-table">
-        <thead><tr><th>{{ t('sheet.student') }}</th><th>{{ t('sheet.state') }}</th><th class="number">{{ t('desk.score') }}</th><th>{{ t('desk.remark') }}</th><th><span class="hidden-text">{{ t('sheet.held') }}</span></th></tr></thead>
+        <thead><tr><th class="who">{{ t('sheet.student') }}</th><th class="is">{{ t('sheet.state') }}</th><th class="number points">{{ t('desk.score') }}</th><th>{{ t('desk.remark') }}</th><th class="what"><span class="hidden-text">{{ t('sheet.held') }}</span></th></tr></thead>
         <tbody>
           <tr v-for="(row, index) in rows" :key="row.student.id" :class="{ absent: row.collecting.mark === 'absent' }">
             <td><RouterLink class="row-link" :to="{ path: `/marking/${id}/${row.student.id}`, query: kept }" dir="auto">{{ name(row.student) }}</RouterLink></td>
@@ -219,7 +219,11 @@ const average = computed(() => {
 .sheet-table td .field { min-height: 32px; }
 .absent-chip { min-height: 26px; margin-inline-start: 8px; font-size: 13px; }
 .absent .row-link { color: var(--text-3); }
-.what { min-inline-size: 70px; }
+.sheet-table { table-layout: fixed; }
+.who { inline-size: 240px; }
+.is { inline-size: 196px; }
+.points { inline-size: 112px; }
+.what { inline-size: 84px; }
 .short { inline-size: 110px; }
 .mono { font-family: ui-monospace, monospace; font-size: 14px; }
 .marks { border: 0; padding: 0; margin: 0; gap: 18px; }

@@ -1,5 +1,5 @@
 import type { DeskPieceReply } from '@jolly/server/contract';
-import { shallowReactive } from 'vue';
+import { onBeforeUnmount, shallowReactive } from 'vue';
 import { ApiProblem, ask } from '../../api/client';
 
 /**
@@ -9,6 +9,11 @@ import { ApiProblem, ask } from '../../api/client';
 export function useHolding(onHeld: (address: string, reply: DeskPieceReply) => void) {
   const going = shallowReactive(new Map<string, Promise<DeskPieceReply>>());
   const failed = shallowReactive(new Map<string, { problem: ApiProblem; name: string }>());
+
+  // A tab that is closed while a score is on its way is asked about; what was typed stays in the browser in any case.
+  const leaving = (event: BeforeUnloadEvent) => going.size > 0 && event.preventDefault();
+  window.addEventListener('beforeunload', leaving);
+  onBeforeUnmount(() => window.removeEventListener('beforeunload', leaving));
 
   async function hold(address: string, name: string, path: string, body: object): Promise<DeskPieceReply> {
     // One after the other: the second is about what the first made of it.

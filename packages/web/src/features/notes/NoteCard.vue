@@ -14,8 +14,10 @@ const props = defineProps<{
   /** of the student, where a remark speaks to them; empty: not known here */
   firstName: string;
   mayAnswer: boolean;
-  /** the version is named, and the words it was pinned to */
+  /** the version is named that it was written on */
   apart: boolean;
+  /** the words it is about are said: they are not beside it */
+  quoted: boolean;
   /** it can be kept for use again */
   keeps: boolean;
 }>();
@@ -37,7 +39,7 @@ function send(): void {
 
 <template>
   <article class="card" :class="{ active, settled: note.settledAt !== null }" :data-note="note.id" tabindex="0" :aria-label="t('notes.by', { name: note.by })" @click="emit('open')" @focusin="emit('open')">
-    <p v-if="apart" class="small muted quote" dir="auto">{{ t('notes.onVersion', { n: note.version }) }}<template v-if="quoteOf(note)"> “{{ quoteOf(note) }}”</template></p>
+    <p v-if="apart || (quoted && quoteOf(note))" class="small muted quote" dir="auto"><template v-if="apart">{{ t('notes.onVersion', { n: note.version }) }} </template><template v-if="quoteOf(note)">“{{ quoteOf(note) }}”</template></p>
     <p class="words" dir="auto"><span v-if="number !== null" class="number">{{ number }}</span><span v-if="note.place.kind === 'moment'" class="number">{{ clock(note.place.at) }}</span>{{ shown || t('notes.penOnly') }}</p>
     <p v-if="note.settledAt !== null" class="small muted">{{ t('notes.settled') }}</p>
     <ul v-if="open && note.answers.length > 0" class="plain answers"><li v-for="one in note.answers" :key="one.id" :class="{ unread: one.unread }"><span class="small muted"><strong dir="auto">{{ one.mine ? t('talk.me') : one.by || t('notes.student') }}</strong> · {{ when(one.at, zone) }}<template v-if="one.unread"> · {{ t('talk.new') }}</template></span><span dir="auto">{{ one.text }}</span></li></ul>

@@ -51,7 +51,7 @@ const percent = (value: number) => `${value / 10}%`;
 
 <template>
   <div class="layer">
-    <svg ref="svg" viewBox="0 0 1000 1000" preserveAspectRatio="none" :class="tool" @pointerdown="down" @pointermove="move" @pointerup="up" @pointercancel="going = null">
+    <svg ref="svg" viewBox="0 0 1000 1000" preserveAspectRatio="none" :class="`tool-${tool}`" @pointerdown="down" @pointermove="move" @pointerup="up" @pointercancel="going = null">
       <g v-for="one in pens" :key="one.id" :data-pin="one.id" @click="emit('open', one.id)"><path v-for="(stroke, index) in one.place.strokes" :key="index" class="stroke" :class="{ active: one.id === active }" :d="path(stroke)" vector-effect="non-scaling-stroke" /></g>
       <template v-for="one in areas" :key="one.id"><rect v-if="one.place.width > 0" class="area" :class="{ active: one.id === active || one.id === 'draft' }" v-bind="{ x: one.place.x, y: one.place.y, width: one.place.width, height: one.place.height }" vector-effect="non-scaling-stroke" @click="emit('open', one.id)" /></template>
       <rect v-if="drawn" class="area active" v-bind="drawn" vector-effect="non-scaling-stroke" />
@@ -64,7 +64,7 @@ const percent = (value: number) => `${value / 10}%`;
 <style scoped>
 .layer { position: absolute; inset: 0; pointer-events: none; }
 svg { position: absolute; inset: 0; inline-size: 100%; block-size: 100%; }
-svg.pin, svg.pen { pointer-events: auto; cursor: crosshair; touch-action: none; }
+svg.tool-pin, svg.tool-pen { pointer-events: auto; cursor: crosshair; touch-action: none; }
 .area, g { pointer-events: auto; cursor: pointer; }
 .area { fill: color-mix(in srgb, var(--now) 16%, transparent); stroke: var(--now); stroke-width: 2px; }
 .area.active { stroke-width: 4px; }

@@ -1,4 +1,4 @@
-import { plainText, textPlace, type Place, type TextPlace } from '@jolly/core';
+import { partKeys, plainText, textPlace, type Place, type TextPlace } from '@jolly/core';
 import type { HandInView, MarginNote } from '@jolly/server/contract';
 
 /** One part of a hand-in that has words of its own. */
@@ -11,7 +11,8 @@ export interface Part {
 /** The text and the worksheets of a hand-in, as places name them. */
 export function partsOf({ text, sheets }: Pick<HandInView, 'text' | 'sheets'>): Part[] {
   const own = text && plainText(text).trim() !== '' ? [{ key: 'text', title: '', text }] : [];
-  return [...own, ...sheets.map((one) => ({ key: one.studentId === null ? one.attachmentId : `${one.attachmentId}/${one.studentId}`, title: one.title, text: one.text }))];
+  const keys = partKeys(sheets);
+  return [...own, ...sheets.map((one, index) => ({ key: keys[index]!, title: one.title, text: one.text }))];
 }
 
 /** The sentences of a part, as places; what is only space is left out. */
@@ -55,7 +56,8 @@ export function spanOf(a: TextPlace, b: TextPlace, part: Part): TextPlace {
   return textPlace(part.key, plainText(part.text), Math.min(a.start, b.start), Math.max(a.end, b.end));
 }
 
-export const onFile = (place: Place | null, fileId: string, page: number): boolean => place !== null && place.kind !== 'text' && place.fileId === fileId && (!('page' in place) || place.page === page);
+export const onFile = (place: Place | null, fileId: string, page: number): boolean =>
+  place !== null && place.kind !== 'text' && place.fileId === fileId && (!('page' in place) || place.page === page);
 
 /** 1:05 */
 export const clock = (ms: number): string => `${Math.floor(ms / 60_000)}:${String(Math.floor(ms / 1000) % 60).padStart(2, '0')}`;

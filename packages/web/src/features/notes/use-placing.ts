@@ -12,7 +12,13 @@ type Target = TextPlace | AreaPlace | { kind: 'recording'; fileId: string };
  * on pictures and pages a pin that the arrows move. Tab goes on to the next part or file, Enter takes the
  * place, Escape leaves it.
  */
-export function usePlacing(of: { parts: () => readonly Part[]; files: () => { id: string; kind: string }[]; moment: (fileId: string) => void; take: (place: Place) => void; shown: (place: Place | null) => void }) {
+export function usePlacing(of: {
+  parts: () => readonly Part[];
+  files: () => { id: string; kind: string }[];
+  moment: (fileId: string) => void;
+  take: (place: Place) => void;
+  shown: (place: Place | null) => void;
+}) {
   const chosen = ref<TextPlace | AreaPlace | null>(null);
   let targets: Target[] = [];
   let at = 0;
@@ -25,7 +31,14 @@ export function usePlacing(of: { parts: () => readonly Part[]; files: () => { id
     if (!target || target.kind === 'recording') chosen.value = null;
     else if (isText(target)) {
       const from = targets[anchor];
-      chosen.value = isText(from) && from.part === target.part ? spanOf(from, target, of.parts().find((one) => one.key === target.part)!) : target;
+      chosen.value =
+        isText(from) && from.part === target.part
+          ? spanOf(
+              from,
+              target,
+              of.parts().find((one) => one.key === target.part)!,
+            )
+          : target;
     } else chosen.value = target;
     of.shown(chosen.value);
   }

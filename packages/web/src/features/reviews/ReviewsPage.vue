@@ -33,6 +33,7 @@ watch(value, (reply) => {
 }, { once: true });
 const begun = computed(() => (value.value?.reviews ?? []).some((one) => one.begunAt !== null));
 const given = computed(() => (value.value?.reviews ?? []).filter((one) => one.givenAt !== null).length);
+const sorted = computed(() => [...(value.value?.reviews ?? [])].sort((a, b) => a.reviewer.familyName.localeCompare(b.reviewer.familyName) || a.reviewer.givenName.localeCompare(b.reviewer.givenName)));
 const late = computed(() => round.value !== null && (round.value.due === null || round.value.due < now()) && (value.value?.reviews ?? []).some((one) => one.begunAt === null));
 const take = (reply: ReviewsReply) => value.value && (value.value = { ...value.value, ...reply });
 const deal = () => attempt(async () => take(await ask<ReviewsReply>('PUT', address.value, { body: form.value })));
@@ -62,7 +63,7 @@ const editing = ref(false);
       </form>
       <table v-else class="table all">
         <thead><tr><th>{{ t('review.reviewer') }}</th><th>{{ t('review.author') }}</th><th>{{ t('review.said') }}</th><th /></tr></thead>
-        <tbody><tr v-for="one in value.reviews" :key="one.id" :class="{ hidden: one.hidden }"><td dir="auto">{{ name(one.reviewer) }}</td><td dir="auto">{{ name(one.author) || t('review.nameless') }}</td><td dir="auto"><template v-if="one.begunAt === null"><span class="muted">{{ t('review.notBegun') }}</span></template><template v-else><span v-if="one.givenAt === null" class="muted small">{{ t('review.stillWriting') }} </span><span v-if="levels(one.choices)" class="small muted block">{{ levels(one.choices) }}</span>{{ one.text }}</template></td><td><button v-if="one.givenAt !== null" class="btn" :disabled="busy" @click="hide(one.id, !one.hidden)">{{ t(one.hidden ? 'review.unhide' : 'review.hide') }}</button></td></tr></tbody>
+        <tbody><tr v-for="one in sorted" :key="one.id" :class="{ hidden: one.hidden }"><td dir="auto">{{ name(one.reviewer) }}</td><td dir="auto">{{ name(one.author) || t('review.nameless') }}</td><td dir="auto"><template v-if="one.begunAt === null"><span class="muted">{{ t('review.notBegun') }}</span></template><template v-else><span v-if="one.givenAt === null" class="muted small">{{ t('review.stillWriting') }} </span><span v-if="levels(one.choices)" class="small muted block">{{ levels(one.choices) }}</span>{{ one.text }}</template></td><td><button v-if="one.givenAt !== null" class="btn" :disabled="busy" @click="hide(one.id, !one.hidden)">{{ t(one.hidden ? 'review.unhide' : 'review.hide') }}</button></td></tr></tbody>
       </table>
     </div>
   </LoadGate>
