@@ -14,6 +14,7 @@ module.exports = {
   projects: [
     project('core'),
     project('server', {
+      setupFilesAfterEnv: ['<rootDir>/src/testing/quick-passwords.ts'],
       moduleNameMapper: { '^@jolly/core$': `${__dirname}/packages/core/src/index.ts`, '^file-type$': `${__dirname}/node_modules/file-type/index.js` },
       // file-type and what it needs are published as ES modules only.
       transform: { '^.+\\.ts$': swc, 'node_modules/(file-type|strtok3|token-types|uint8array-extras|@tokenizer|@borewit)/.+\\.js$': swc },

@@ -165,6 +165,25 @@ async function rush(teacher) {
   }
 }
 
+/** Marking a pile of the demo school: the list, one piece, holding a score. */
+async function marking(teacher) {
+  const all = await ask(teacher, 'GET', '/api/assignments');
+  const { id } = all.find((one) => one.title === 'Meander notes');
+  const pile = () => ask(teacher, 'GET', `/api/assignments/${id}/pile`);
+  await measure('a pile of 23 as it is worked through', pile, { times: 60, atOnce: 1 });
+  const { rows } = await pile();
+  const { student } = rows.find((row) => row.state === 'in');
+  const piece = `/api/assignments/${id}/pieces/${student.id}`;
+  await measure('one piece with its notes', () => ask(teacher, 'GET', piece), { times: 60, atOnce: 1 });
+  let { version } = (await ask(teacher, 'GET', piece)).row;
+  const remark = paragraphs(['Clear. Now say why.']);
+  const hold = async () => {
+    const reply = await ask(teacher, 'PUT', `${piece}/score`, { earned: null, chosen: { by: 'rubric', choices: {} }, remark, version });
+    version = reply.row.version;
+  };
+  await measure('holding a score', hold, { times: 40, atOnce: 1 });
+}
+
 async function main() {
   const teacher = await signIn('odile.finch');
   const student = await signIn('bao.lindqvist');
@@ -198,6 +217,7 @@ async function main() {
   };
   await measure('load while choosing a date', askLoad, { times: 60, atOnce: 1 });
   await rush(teacher);
+  await marking(teacher);
   for (const [name, bytes] of Object.entries(await rosters())) {
     const look = async () => {
       const form = new FormData();

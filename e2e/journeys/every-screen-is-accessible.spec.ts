@@ -17,7 +17,7 @@ async function look(page: Page, path: string, ready: string): Promise<string[]> 
 
 for (const theme of ['light', 'dark'] as const) {
   test(`axe finds nothing serious on the teacher's screens, ${theme}`, async ({ browser }) => {
-    test.setTimeout(240_000);
+    test.setTimeout(400_000);
     const page = await someone(browser, 'odile.finch');
     await page.evaluate((choice) => localStorage.setItem('jolly-theme', choice), theme);
     const all = (await (await page.request.get('/api/assignments')).json()) as { id: string; briefId: string; title: string; classId: string; issuedAt: number | null }[];
@@ -39,7 +39,13 @@ for (const theme of ['light', 'dark'] as const) {
       [`/assignments/${find('Ford survey report').id}/follow/${roster[2]!.id}`, '.paper'],
       [`/assignments/${find('Meander notes').id}/overlap`, '.both'],
       ['/marking', '.stack-of-paper'],
-      [`/marking/${find('Meander notes').id}`, '.paper'],
+      [`/marking/${find('Meander notes').id}`, '.paper mark'],
+      [`/marking/${find('Bank survey').id}/sheet`, '.score'],
+      [`/marking/${find('Meander notes').id}/across`, '.one'],
+      [`/marking/${find('Rain to river').id}/outcome`, 'canvas'],
+      [`/marking/${find('Rain to river').id}/two`, '.note'],
+      ['/marking/remarks', '.folder'],
+      [`/assignments/${find('Flow rate table').id}/reviews`, 'table'],
       ['/progress', 'table'],
       [`/progress/${find('Valley model').classId}/${roster[2]!.id}`, '.dial'],
       [`/class/${find('Valley model').classId}`, 'table'],
@@ -68,13 +74,17 @@ for (const theme of ['light', 'dark'] as const) {
   test(`axe finds nothing serious on the student's screens and at the door, ${theme}`, async ({ browser }) => {
     const page = await someone(browser, 'bao.lindqvist', { width: 390, height: 844 });
     await page.evaluate((choice) => localStorage.setItem('jolly-theme', choice), theme);
-    const { pieces } = (await (await page.request.get('/api/my/work')).json()) as { pieces: { assignmentId: string; state: string }[] };
+    const { pieces } = (await (await page.request.get('/api/my/work')).json()) as { pieces: { assignmentId: string; title: string; state: string }[] };
     const found: string[] = [];
     found.push(...(await look(page, '/work', '.card')));
     for (const state of ['open', 'started', 'in', 'returned', 'missing']) {
       const piece = pieces.find((one) => one.state === state);
       if (piece) found.push(...(await look(page, `/work/${piece.assignmentId}`, 'h1')));
     }
+    const rain = pieces.find((one) => one.title === 'Rain to river')!;
+    found.push(...(await look(page, `/work/${rain.assignmentId}`, '.card')));
+    const [review] = (await (await page.request.get('/api/my/reviews')).json()) as { id: string }[];
+    found.push(...(await look(page, `/work/reviews/${review!.id}`, '#review-text')));
     found.push(...(await look(page, '/my-progress', '.dial')));
     found.push(...(await look(page, '/calendar', '.entry')));
     found.push(...(await look(page, '/news', '.page')));

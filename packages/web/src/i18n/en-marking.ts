@@ -84,8 +84,6 @@ export const markingWords = {
     toldOnce: 'Each of them is told once. Until then they see nothing of it.',
     incomplete: 'nobody | A criterion is still open: {names}. | A criterion is still open in {n} pieces: {names}.',
     wordless: 'nobody | There is no word in the piece of {names}. | There is no word in {n} pieces: {names}.',
-    incompleteN: 'none | {n} piece has a criterion open. | {n} pieces have a criterion open.',
-    wordlessN: 'none | {n} piece has no words. | {n} pieces have no words.',
     allTheSame: 'Return all the same',
     set: 'Nothing goes back by itself | {n} piece goes back at its time | {n} pieces go back at their time',
     waits: 'nothing goes back {when} | {n} piece goes back {when} | {n} pieces go back {when}',

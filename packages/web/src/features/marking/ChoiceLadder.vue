@@ -24,8 +24,7 @@ const set = (criterionId: string, choice: LevelChoice) => (chosen.value = { by: 
 const text = (level: RubricLevel) => (level.upTo === null ? String(unmilli(level.points)) : `${unmilli(level.points)}–${unmilli(level.upTo)}`);
 const soFar = computed(() => {
   if (props.scoring.by !== 'rubric' || props.points === null || chosen.value?.by !== 'rubric' || props.only !== undefined) return null;
-  const { earned, complete } = rubricScore(props.scoring.rubric, props.points, choices.value);
-  return `${unmilli(earned)}${complete ? '' : ` ${t('rubric.incomplete')}`}`;
+  return rubricScore(props.scoring.rubric, props.points, choices.value);
 });
 const levelOf = (levels: RubricLevel[], criterionId: string) => levels.find((level) => level.id === choices.value[criterionId]?.levelId) ?? null;
 const shownLevel = ({ id, levels }: RubricCriterion) => (pointed.value?.criterionId === id ? pointed.value.level : levelOf(levels, id));
@@ -104,7 +103,7 @@ defineExpose({ focus, write });
         </div>
         <input v-if="withWords && (writing === criterion.id || words[criterion.id])" class="field said" :value="words[criterion.id] ?? ''" :data-words="criterion.id" maxlength="2000" dir="auto" :placeholder="t('ladder.wordsHint')" :aria-label="t('ladder.wordsTo', { name: criterion.name })" @input="words = { ...words, [criterion.id]: ($event.target as HTMLInputElement).value }" @keydown="wordsKey($event, criterion)" />
       </div>
-      <p v-if="soFar !== null" class="so-far">{{ t('ladder.soFar') }} <strong>{{ soFar }}</strong> / {{ unmilli(points ?? 0) }}</p>
+      <p v-if="soFar !== null" class="so-far">{{ t(soFar.complete ? 'desk.score' : 'ladder.soFar') }} <strong>{{ unmilli(soFar.earned) }}</strong> {{ t('desk.outOf', { n: unmilli(points ?? 0) }) }}</p>
     </template>
     <div v-else-if="plain.length > 0" data-row :data-open="chosen === null" @keydown="key($event, plain)">
       <div class="ladder" role="radiogroup" :aria-label="t('desk.score')"><button v-for="(one, index) in plain" :key="one.key" type="button" role="radio" class="level" :aria-checked="one.picked" :tabindex="one.picked || (index === 0 && !plain.some((other) => other.picked)) ? 0 : -1" @click="one.choose()"><span class="clip" dir="auto">{{ one.name }}</span><b v-if="one.more">{{ one.more }}</b></button></div>

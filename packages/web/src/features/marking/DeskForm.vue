@@ -158,6 +158,6 @@ const byHint = computed(() => {
 .tiny { min-height: 26px; padding: 0 6px; font-size: 13.5px; }
 .money { min-height: 26px; gap: 4px 8px; }
 .remark-place { position: relative; }
-.picking { position: absolute; inset-inline: -40px 0; inset-block-end: 30px; z-index: 5; }
+.picking { position: absolute; inset-inline: 0; inset-block-end: 30px; z-index: 5; }
 .hints { display: flex; gap: 6px; }
 </style>

@@ -13,6 +13,7 @@ import StateWord from '../../ui/StateWord.vue';
 import WhenField from '../../ui/WhenField.vue';
 import { useShortcuts } from '../../ui/use-shortcuts';
 import { useWords } from '../../ui/use-words';
+import { useSession } from '../accounts';
 import { NotedWork, type NoteActs } from '../notes';
 import { useTermLine } from '../termline';
 import DeskForm, { type Fields } from './DeskForm.vue';
@@ -78,7 +79,8 @@ const { going, failed, hold: holdBehind } = useHolding((at, reply) => {
   for (const one of [reply.row, ...reply.team]) refreshRow(one);
 });
 // What was typed for a piece and not held yet survives a closed tab.
-const keptKey = (at: string) => `jolly-marking ${at}`;
+const me = useSession().me?.id ?? '';
+const keptKey = (at: string) => `jolly-marking ${me} ${at}`;
 const signed = (milli: number) => `${milli < 0 ? '−' : '+'}${unmilli(Math.abs(milli))}`;
 
 function fieldsOf({ row: { score }, second, blind }: DeskPieceReply): Fields {
@@ -319,7 +321,7 @@ useShortcuts([
         </header>
         <div class="paper-place" tabindex="0" role="region" :aria-label="t('desk.work')">
           <LoadGate :state="deskState" :why="deskWhy" @retry="address && show(address)">
-            <NotedWork v-if="desk?.handIn && address" ref="work" :hand-in="desk.handIn" :notes="desk.notes" :acts="acts" :zone="zone" :first-name="firstName" :keep-key="`jolly-note ${address}`" @stored="form?.focus()" />
+            <NotedWork v-if="desk?.handIn && address" ref="work" :hand-in="desk.handIn" :notes="desk.notes" :acts="acts" :zone="zone" :first-name="firstName" :keep-key="`jolly-note ${me} ${address}`" @stored="form?.focus()" />
             <div v-else class="paper nothing"><p>{{ assignment?.how === 'inClass' ? t('desk.inClass') : t('desk.nothingIn') }}</p><p class="muted">{{ desk && desk.handIns.length > 0 ? t('desk.takenBack') : t('desk.nothingInHint') }}</p></div>
           </LoadGate>
         </div>
@@ -412,7 +414,7 @@ useShortcuts([
 .team summary { cursor: pointer; }
 .differ { width: 74px; min-height: 28px; text-align: end; }
 .said-went { border-inline-start: 4px solid var(--line); padding-inline-start: 8px; }
-.acts { display: flex; gap: 8px; align-items: center; flex-wrap: wrap; }
+.acts { display: flex; gap: 8px; align-items: center; flex-wrap: wrap; position: sticky; inset-block-end: -14px; background: var(--surface); padding-block: 10px; z-index: 2; }
 .pile-facts { border-block-start: 1px solid var(--line); padding-block-start: 10px; }
 .edges { grid-column: 1; background: var(--surface-2); border-block-start: 1px solid var(--line); padding: 8px 12px 0; display: flex; gap: 8px; align-items: flex-end; min-width: 0; }
 .strip { display: flex; gap: 7px; overflow-x: auto; flex: 1; padding-block-start: 12px; scrollbar-width: thin; }

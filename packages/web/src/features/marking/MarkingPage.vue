@@ -50,7 +50,7 @@ async function callOff(assignmentId: string, id: string): Promise<void> {
       <section v-if="value && value.questions.length > 0" class="sheet asked"><h2>{{ t('questions.title') }}</h2><ul class="plain"><li v-for="one in value.questions" :key="one.id" class="row"><span class="grow" dir="auto"><strong>{{ one.student }}</strong> · {{ one.title }}: “{{ one.text }}”</span><RouterLink class="btn" :to="{ path: `/marking/${one.assignmentId}/${one.studentId}`, query: kept }">{{ t('questions.answer') }}</RouterLink></li></ul></section>
       <section v-if="timed.length > 0" class="sheet asked"><ul class="plain"><li v-for="one in timed" :key="one.id" class="row"><span class="grow"><strong dir="auto">{{ one.title }}</strong>: {{ one.students === null ? t('returning.waitsAll', { when: when(one.at, one.zone) }) : count('returning.waits', one.students, { when: when(one.at, one.zone) }) }}</span><button class="btn" @click="callOff(one.assignmentId, one.id)">{{ t('returning.callOff') }}</button></li></ul></section>
       <div v-if="piles.length === 0" class="note stack"><p>{{ t('marking.empty') }}</p><p class="muted">{{ t('marking.emptyHint') }}</p></div>
-      <div class="piles"><PileCard v-for="(pile, index) in piles" :key="pile.assignmentId" :pile="pile" :pace="value?.pace[pile.assignmentId] ?? null" :together="choices.together" :first="index === 0" @returned="reload" /></div>
+      <div class="piles"><PileCard v-for="(pile, index) in piles" :key="pile.assignmentId" :pile="pile" :pace="value?.pace[pile.assignmentId] ?? null" :together="choices.together" :first="index === 0" /></div>
     </div>
   </LoadGate>
 </template>

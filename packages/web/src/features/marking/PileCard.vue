@@ -1,20 +1,17 @@
 <script setup lang="ts">
 /** One pile with what waits in it, and the two next acts: mark it, or return what is held. */
-import type { PileReply, ReturnDoubts, ReturnReply } from '@jolly/server/contract';
-import { computed, ref } from 'vue';
-import { ApiProblem, ask, now } from '../../api/client';
+import type { PileReply } from '@jolly/server/contract';
+import { computed } from 'vue';
+import { now } from '../../api/client';
 import PaperStack from '../../ui/PaperStack.vue';
 import { useWords } from '../../ui/use-words';
 import { useScope, useTermLine } from '../termline';
 
 const props = defineProps<{ pile: PileReply; first: boolean; /** how long one piece takes at one's own pace; null: not known */ pace?: number | null; /** with its parallel sections */ together?: boolean }>();
-const emit = defineEmits<{ returned: [] }>();
 const { t, count, length, points } = useWords();
 const line = useTermLine();
 const { kept } = useScope();
 const schoolClass = computed(() => line.classOf(props.pile.classId));
-const said = ref('');
-const busy = ref(false);
 
 const detail = computed(() => {
   const { pile } = props;
@@ -31,23 +28,6 @@ const standing = computed(() => {
     .filter(Boolean)
     .join(' · ');
 });
-
-/** What might have been overlooked, until it is confirmed. */
-const doubts = ref<ReturnDoubts | null>(null);
-async function giveBack(): Promise<void> {
-  busy.value = true;
-  try {
-    const { returned } = await ask<ReturnReply>('POST', `/api/assignments/${props.pile.assignmentId}/return`, { body: { studentIds: 'allHeld', confirmed: doubts.value !== null } });
-    doubts.value = null;
-    said.value = count('marking.returned', returned.length);
-    emit('returned');
-  } catch (error) {
-    if (error instanceof ApiProblem && error.code === 'return.doubtful') doubts.value = error.current as ReturnDoubts;
-    else said.value = error instanceof ApiProblem ? error.title : String(error);
-  } finally {
-    busy.value = false;
-  }
-}
 </script>
 
 <template>
@@ -55,12 +35,10 @@ async function giveBack(): Promise<void> {
     <h3 dir="auto"><RouterLink class="title" :to="{ path: `/assignments/${pile.assignmentId}`, query: kept }">{{ pile.title }}</RouterLink></h3>
     <p class="muted small">{{ detail }}</p>
     <p class="small standing">{{ standing }}</p>
-    <p v-if="doubts" class="small alarm" role="alert">{{ [doubts.incomplete.length > 0 ? count('returning.incompleteN', doubts.incomplete.length) : '', doubts.wordless.length > 0 ? count('returning.wordlessN', doubts.wordless.length) : ''].filter(Boolean).join(' ') }}</p>
-    <p v-if="said" class="small good" role="status">{{ said }}</p>
     <template #act>
       <RouterLink v-if="pile.how === 'inClass' && pile.waiting > 0" class="btn" :to="{ path: `/marking/${pile.assignmentId}/sheet`, query: kept }">{{ t('sheet.title') }}</RouterLink>
       <RouterLink v-if="pile.waiting > 0" class="btn" :class="{ main: first }" :to="{ path: `/marking/${pile.assignmentId}`, query: kept }">{{ t('today.mark') }}</RouterLink>
-      <button v-else class="btn" :class="{ main: first }" :disabled="busy" @click="giveBack">{{ doubts ? t('returning.allTheSame') : t('marking.returnHeld', { n: pile.held }) }}</button>
+      <RouterLink v-else class="btn" :class="{ main: first }" :to="{ path: `/marking/${pile.assignmentId}`, query: { ...kept, return: 'held' } }">{{ t('marking.returnHeld', { n: pile.held }) }}</RouterLink>
     </template>
   </PaperStack>
 </template>

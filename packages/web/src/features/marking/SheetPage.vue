@@ -14,6 +14,7 @@ import LoadGate from '../../ui/LoadGate.vue';
 import SideSheet from '../../ui/SideSheet.vue';
 import StateWord from '../../ui/StateWord.vue';
 import { useWords } from '../../ui/use-words';
+import { useSession } from '../accounts';
 import { useScope, useTermLine } from '../termline';
 import ReturnSheet from './ReturnSheet.vue';
 
@@ -37,7 +38,8 @@ interface Typed {
 const typed = ref<Record<string, Typed>>({});
 const failed = ref<Record<string, string>>({});
 const held = ref<Record<string, boolean>>({});
-const keepKey = computed(() => `jolly-sheet ${id.value}`);
+const me = useSession().me?.id ?? '';
+const keepKey = computed(() => `jolly-sheet ${me} ${id.value}`);
 const asStored = (row: PieceRow): Typed => ({ score: row.score?.earned == null ? '' : points(row.score.earned), remark: row.score ? plainText(row.score.remark).trim() : '' });
 const isChanged = (row: PieceRow) => JSON.stringify(typed.value[row.student.id]) !== JSON.stringify(asStored(row));
 watch(value, () => {

@@ -1,16 +1,20 @@
 import type { RemarkRequest, SavedRemark } from '@jolly/server/contract';
 import { ref } from 'vue';
 import { ask } from '../../api/client';
+import { useSession } from '../accounts';
 
-/** Saved remarks of whoever is signed in, loaded once for as long as the page lives. */
+/** Saved remarks of whoever is signed in, loaded once for as long as they are. */
 const remarks = ref<SavedRemark[]>([]);
 let asked: Promise<void> | null = null;
+let askedBy = '';
 
 async function reload(): Promise<void> {
   remarks.value = await ask<SavedRemark[]>('GET', '/api/remarks');
 }
 
 export function useRemarks() {
+  const me = useSession().me?.id ?? '';
+  if (me !== askedBy) [askedBy, asked, remarks.value] = [me, null, []];
   asked ??= reload().catch(() => void (asked = null));
   return {
     remarks,

@@ -63,7 +63,7 @@ const days = computed(() => {
           <template v-if="requests.length > 0"><h2 class="asked">{{ t('requests.title') }}</h2><RequestCard v-for="one in requests" :key="one.id" :request="one" @answered="reload" /></template>
           <div class="heading"><h2>{{ t('today.waitingOnYou') }}</h2><span class="small">{{ count('today.piecesWaiting', waitingPieces) }}</span></div>
           <p v-if="piles.length === 0" class="muted">{{ t('today.nothingWaits') }}</p>
-          <PileCard v-for="(pile, index) in piles" :key="pile.assignmentId" :pile="pile" :first="index === 0" @returned="reload" />
+          <PileCard v-for="(pile, index) in piles" :key="pile.assignmentId" :pile="pile" :first="index === 0" />
           <template v-if="drafts.length > 0">
             <h2 class="later">{{ t('today.drafts') }}</h2>
             <ul class="plain">
