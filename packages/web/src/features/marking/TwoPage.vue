@@ -35,7 +35,7 @@ const score = (earned: number | null) => (earned === null ? '–' : points(earne
 <template>
   <LoadGate :state="state" :why="why" @retry="reload">
     <div v-if="value" class="page">
-      <div class="heading"><h1 dir="auto">{{ value.assignment.title }}</h1><span class="small grow">{{ t('two.title') }}<template v-if="marker"> · {{ t('two.by', { name: marker }) }}</template><template v-if="value.open > 0"> · {{ count('two.open', value.open) }}</template></span><RouterLink class="btn" :to="{ path: `/marking/${id}`, query: kept }">{{ t('sheet.toDesk') }}</RouterLink></div>
+      <div class="heading"><h1 dir="auto">{{ value.assignment.title }}</h1><span class="small grow">{{ t('two.title') }}<template v-if="marker"> · {{ t('two.by', { name: marker }) }}</template><template v-if="marker && value.open > 0"> · {{ count('two.open', value.open) }}</template></span><RouterLink class="btn" :to="{ path: `/marking/${id}`, query: kept }">{{ t('sheet.toDesk') }}</RouterLink></div>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <div v-if="value.pieces.length === 0" class="note stack"><p>{{ t(marker ? 'two.none' : 'two.nobody') }}</p><p class="muted">{{ t('pile.secondHint') }}</p></div>
       <table v-else class="table two">
