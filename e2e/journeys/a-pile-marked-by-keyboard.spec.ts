@@ -149,7 +149,7 @@ test('a student answers a note and asks about the score; a column of scores come
   // A note to words that are selected, closed in the middle of writing, is there again.
   await teacher.getByText('Twice a day the water stands still.').selectText();
   await teacher.getByText('Twice a day the water stands still.').dispatchEvent('mouseup');
-  await teacher.getByRole('button', { name: 'Note', exact: false }).first().click();
+  await teacher.getByRole('button', { name: 'Note N' }).click();
   await teacher.getByLabel('Note', { exact: true }).fill('Where did you see');
   await teacher.reload();
   await expect(teacher.getByLabel('Note', { exact: true })).toHaveValue('Where did you see');

@@ -1,5 +1,5 @@
 /** Marking: piles, the desk, margin notes, saved remarks, returning, two markers, how it went. */
-import type { CriterionResult, Drift, Instant, MilliPoints, Milliseconds, Place, RichText } from '@jolly/core';
+import type { CriterionResult, Drift, Instant, LateRule, MilliPoints, Milliseconds, Place, RichText, SchoolCalendar } from '@jolly/core';
 import type { AssignmentReply, KeptFile, Scoring } from './assignments';
 import type { Adjustment, Chosen, CriterionWords, HandInView, PieceRow } from './pieces';
 
@@ -100,6 +100,8 @@ export interface DeskPieceReply {
   before: ScoreBefore[];
   /** names may not be known here; times and names are left out */
   nameless: boolean;
+  /** what lateness is counted from, so that its cost stands beside a score before it is held; null: it costs nothing, or would tell whose it is */
+  late: { calendar: SchoolCalendar; due: Instant; lateBy: Milliseconds; rule: LateRule; waived: boolean } | null;
   /** a second marker scored it: shown to whoever has given a score of their own */
   second: SecondScore | null;
   /** this teacher is to score it a second time and has not: the first score is not shown */

@@ -64,7 +64,7 @@ export interface Adjustment {
   by: MilliPoints;
   reason: string;
 }
-interface GivenView {
+export interface GivenView {
   /** of the last scored round, any adjustment in it */
   earned: MilliPoints | null;
   chosen: Chosen | null;
@@ -147,7 +147,7 @@ export interface MyPiece {
   group: string | null;
   /** of a missing piece that is still accepted: what handing it in now takes off full marks */
   lateNow: MilliPoints | null;
-  /** messages about it that they have not read */
+  /** messages about it, and in a list answers to notes on it, that they have not read */
   unread: number;
   returned: ReturnedView | null;
 }

@@ -47,6 +47,7 @@ export const markingWords = {
     unsettle: 'Not done after all',
     answer: 'Answer',
     answers: 'no answers | {n} answer | {n} answers',
+    unread: 'no new answers | {n} new answer to a note | {n} new answers to notes',
     change: 'Change',
     remove: 'Remove',
     keep: 'Save this remark',

@@ -255,6 +255,7 @@ export const en = {
     roundRule: { latest: 'before: {all}; the last counts: {n}', best: 'before: {all}; the best counts: {n}', mean: 'before: {all}; the mean counts: {n}' },
     savedRemarks: 'saved remarks ({n})',
     speak: 'say it aloud',
+    attach: 'Attach a file for them',
     sendBackNotes: 'Your notes go along with it.',
     loadingFile: 'Loading the file',
     edges: 'Students of this pile',

@@ -8,7 +8,7 @@ import { isIssued, type AssignmentsService } from '../assignments/assignments.se
 import type { RowsService } from '../collecting/rows.service';
 import type { NotesService } from '../notes/notes.service';
 import type { BoardService, Sight } from '../pieces/board.service';
-import { isNameless, isWithTeacher, type HandInRecord } from '../pieces/pieces.mapper';
+import { isNameless, isWithTeacher, lateRuleOf, type HandInRecord } from '../pieces/pieces.mapper';
 import type { OpenPiece, PiecesService } from '../pieces/pieces.service';
 import type { WorkingService } from '../pieces/working.service';
 import type { WorksService } from '../pieces/works.service';
@@ -45,6 +45,13 @@ export const namelessHandIn = <T extends HandInView | HandInRecord>(handIn: T): 
   sheets: handIn.sheets.map((one) => ({ ...one, studentId: null })),
   files: handIn.files.map((file, index) => ({ ...file, name: namelessFile(file.name, index + 1), fingerprint: '' })),
 });
+
+/** What lateness is counted from, where there is any. */
+function lateOf(sight: Sight): DeskPieceReply['late'] {
+  const { schoolClass, resolved, piece, waived } = sight;
+  const { due } = resolved.window;
+  return due === null || piece.lateBy === 0 ? null : { calendar: schoolClass.calendar, due, lateBy: piece.lateBy, rule: lateRuleOf(sight), waived };
+}
 
 /** One piece as it lies before whoever marks it, and changing it only as it was seen. */
 export function deskService({ accounts, assignments, board, pieces, works, working, rows, notes, questions, seconds }: Collaborators) {
@@ -102,6 +109,7 @@ export function deskService({ accounts, assignments, board, pieces, works, worki
         questions: asked,
         before: blind ? [] : before,
         nameless,
+        late: nameless ? null : lateOf(sight),
         second:
           second && !blind && (second.by === teacher.userId || record?.score?.by === teacher.userId || assignment.secondMarker !== teacher.userId)
             ? { ...second, by: by ? fullName(by) : '' }

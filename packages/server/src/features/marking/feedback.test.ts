@@ -111,6 +111,7 @@ describe('margin notes', () => {
     await finch.post(`${piece()}/notes/read`);
     expect((await look()).row.collecting.unreadNotes).toBe(0);
     await finch.post(`${piece()}/notes/${noteId}/answers`, { text: 'Then write that, {name}.' });
+    expect((await bao.get('/api/my/work')).body.pieces).toMatchObject([{ unread: 1 }]);
     expect((await bao.get(own())).body).toMatchObject({ unreadNotes: 1, notes: [{ answers: [{ mine: true }, { text: 'Then write that, Bao.', unread: true }] }] });
     await bao.put(`${own()}/notes/${noteId}/settled`, { settled: true });
     expect((await look()).notes[0]!.settledAt).not.toBeNull();
@@ -191,6 +192,7 @@ describe('what goes beside a score', () => {
   it('waives what being late costs, and takes that back', async () => {
     server.clock.now = anAssignment().due! + HOUR;
     await handIn();
+    expect((await look()).late).toMatchObject({ lateBy: HOUR, rule: { kind: 'perDay' }, waived: false });
     expect((await score()).body.row.score).toMatchObject({ takenOff: 1_000, effective: 14_000 });
     const finch = await server.person('finch');
     const waive = async (waives: boolean) => (await finch.put(`${piece()}/waiver`, { waives, reason: 'The bus broke down' })).body.row;

@@ -87,7 +87,13 @@ export function myWorkService({
 
     async list(student: Student, now: number): Promise<MyWorkReply> {
       const [sights, handouts, unread] = await Promise.all([service.mySights(student, now), service.handouts(student, now), conversations.unreadOfStudent(student.userId)]);
-      return { pieces: sights.map((one) => toMyPiece(one, unread.get(one.assignment.id) ?? 0, now)), handouts };
+      const answered = await notes.unreadOf(
+        sights.flatMap(({ record }) => (record?.shownAt == null ? [] : [record.work.id])),
+        student.userId,
+      );
+      // What was written below a note is as much to be read as a message.
+      const unreadOf = ({ assignment, record }: Sight) => (unread.get(assignment.id) ?? 0) + (record ? (answered.get(record.work.id) ?? 0) : 0);
+      return { pieces: sights.map((one) => toMyPiece(one, unreadOf(one), now)), handouts };
     },
 
     /** What a student has been given to read or watch, by unit, newest first. */

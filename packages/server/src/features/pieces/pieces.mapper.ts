@@ -11,23 +11,15 @@ import {
   type RichText,
   type RubricChoices,
 } from '@jolly/core';
-import type { Adjustment, Chosen, CriterionWords, ExceptionReply, HandedSheet, HandInView, PieceRow, ReturnedView, ScoreView, Went, WorkFile } from '../../contract';
+import type { Chosen, ExceptionReply, GivenView, HandedSheet, HandInView, PieceRow, ReturnedView, ScoreView, Went, WorkFile } from '../../contract';
 import { fromJson } from '../../db/json-column';
 import type { GivenException } from '../exceptions/exceptions.service';
 import type { Sight } from './board.service';
 import type { HandInRow, PieceFileRow, PieceRecordRow } from './pieces.model';
 import type { WorkRecord } from './works.service';
 
-/** What a piece was given. `earned` is of the last scored round, any adjustment in it. */
-export interface Given {
-  earned: MilliPoints | null;
-  chosen: Chosen | null;
-  remark: RichText;
-  words: CriterionWords;
-  adjust: Adjustment | null;
-  /** of earlier scored rounds, the first first */
-  rounds: MilliPoints[];
-}
+/** What a piece was given, without what follows from it. */
+export type Given = Omit<GivenView, 'counted' | 'takenOff' | 'effective'>;
 /** What stands beside the score in one column. */
 export type GivenDetails = Pick<Given, 'words' | 'adjust' | 'rounds'>;
 

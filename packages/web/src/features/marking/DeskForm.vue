@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Score and words of one piece: the ladder or points, an adjustment, what lateness costs, the overall remark, the voice. */
-import { parsePoints, plainText, unmilli } from '@jolly/core';
+import { applyLateRule, parsePoints, plainText, unmilli } from '@jolly/core';
 import type { Adjustment, AssignmentReply, Chosen, CriterionWords, DeskPieceReply, SavedRemark } from '@jolly/server/contract';
 import type { RichText } from '@jolly/core';
 import { computed, nextTick, ref } from 'vue';
@@ -24,7 +24,7 @@ export interface Fields {
   remarks: string[];
 }
 const fields = defineModel<Fields>({ required: true });
-const props = defineProps<{ assignment: AssignmentReply; desk: DeskPieceReply; address: string; firstName: string; badNumber: boolean; aboveMax: boolean }>();
+const props = defineProps<{ assignment: AssignmentReply; desk: DeskPieceReply; address: string; firstName: string; badNumber: boolean; aboveMax: boolean; /** what the score would be before lateness */ result: number | null }>();
 const emit = defineEmits<{ hold: []; replied: [DeskPieceReply] }>();
 const { t, points } = useWords();
 const { problem, busy, attempt } = useAttempt();
@@ -115,6 +115,14 @@ function reset(): void {
 defineExpose({ focus, open, reset, speak: () => (speaking.value = !speaking.value), write: () => editor.value?.focus() });
 const late = computed(() => props.desk.row.score ?? null);
 const waived = computed(() => props.desk.row.exception?.waivesLate ?? false);
+/** What lateness takes off, of the score that is typed now where it is known what it is counted from. */
+const cost = computed(() => {
+  const { late: from } = props.desk;
+  const max = props.assignment.points;
+  if (!from || max === null || props.result === null || (late.value?.rounds.length ?? 0) > 0) return late.value && late.value.takenOff > 0 ? late.value : null;
+  const found = applyLateRule({ earned: props.result, max, late: from, rule: from.rule, waived: from.waived });
+  return found.takenOff > 0 ? found : null;
+});
 const adjust = computed<Adjustment | null>(() => late.value?.adjust ?? null);
 const byHint = computed(() => {
   const typed = parsePoints(fields.value.adjustBy.replace(/^[+−-]/, ''));
@@ -131,8 +139,8 @@ const byHint = computed(() => {
       <p v-if="badNumber" class="alarm small" role="alert">{{ t('desk.badNumber') }}</p>
     </div>
     <div v-if="!desk.blind" class="row wrap small money">
-      <template v-if="late && (late.takenOff > 0 || waived)">
-        <span :class="{ alarm: !waived }">{{ waived ? t('desk.waived') : t('desk.lateCost', { n: points(late.takenOff) }) }}<template v-if="late.effective !== null"> · {{ t('desk.worth', { n: points(late.effective) }) }}</template></span>
+      <template v-if="cost || (waived && late)">
+        <span :class="{ alarm: cost }">{{ cost ? t('desk.lateCost', { n: points(cost.takenOff) }) : t('desk.waived') }}<template v-if="cost && cost.effective !== null"> · {{ t('desk.worth', { n: points(cost.effective) }) }}</template></span>
         <button v-if="!desk.nameless" type="button" class="btn quiet tiny" @click="waived ? waive(false) : (waiving = !waiving)">{{ t(waived ? 'desk.unwaive' : 'desk.waive') }}</button>
       </template>
       <span v-if="late && late.rounds.length > 0" class="muted">{{ t(`desk.roundRule.${assignment.roundRule}`, { all: late.rounds.map(points).join(', '), n: late.counted === null ? '–' : points(late.counted) }) }}</span>

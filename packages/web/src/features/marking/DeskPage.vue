@@ -336,7 +336,7 @@ useShortcuts([
         <p v-if="desk?.row.collecting.mark === 'absent'" class="small"><strong>{{ t('classMarks.absentThen') }}</strong></p>
         <p v-if="desk?.row.collecting.went" class="small said-went" dir="auto">{{ t(`went.${desk.row.collecting.went.how}`) }}<template v-if="desk.row.collecting.went.line">: “{{ desk.row.collecting.went.line }}”</template></p>
         <form class="stack form" @submit.prevent="hold({ next: true })">
-          <DeskForm v-if="assignment && desk && address" ref="form" v-model="fields" :assignment="assignment" :desk="desk" :address="address" :first-name="firstName" :bad-number="badNumber" :above-max="askBonus !== null" @hold="hold({ next: true })" @replied="replied" />
+          <DeskForm v-if="assignment && desk && address" ref="form" v-model="fields" :assignment="assignment" :desk="desk" :address="address" :first-name="firstName" :bad-number="badNumber" :above-max="askBonus !== null" :result="result" @hold="hold({ next: true })" @replied="replied" />
           <fieldset v-if="desk && desk.team.length > 0" class="team">
             <legend class="label">{{ t('desk.team', { name: desk.row.collecting.team ?? '' }) }}</legend>
             <label class="row small"><input v-model="forGroup" type="checkbox" />{{ t('desk.forAll') }}</label>

@@ -20,6 +20,12 @@ const reply = (id: string) =>
     emit('replied', await ask<DeskPieceReply>('POST', `${props.address}/questions/${id}/answer`, { body: { text: answer.value.trim() } }));
     answer.value = '';
   });
+const attach = (event: Event) =>
+  attempt(async () => {
+    const input = event.target as HTMLInputElement;
+    for (const file of [...(input.files ?? [])]) emit('replied', await ask<DeskPieceReply>('POST', `${props.address}/feedback-files?as=file`, { file }));
+    input.value = '';
+  });
 const remove = (id: string) => attempt(async () => emit('replied', await ask<DeskPieceReply>('DELETE', `${props.address}/feedback-files/${id}`)));
 </script>
 
@@ -33,6 +39,7 @@ const remove = (id: string) => attempt(async () => emit('replied', await ask<Des
     <ul v-if="desk.row.collecting.feedbackFiles.length > 0" class="plain">
       <li v-for="file in desk.row.collecting.feedbackFiles" :key="file.id" class="row wrap"><audio v-if="file.kind === 'voice'" controls preload="none" :src="`/api/files/${file.id}?as=inline`" :aria-label="t('voice.remark')" /><a v-else :href="`/api/files/${file.id}`" download dir="auto" class="grow clip">{{ file.name }}</a><span class="muted">{{ t(file.returned ? 'desk.fileReturned' : 'desk.fileHeld') }}</span><button v-if="!file.returned" type="button" class="btn quiet" :aria-label="t('piece.remove', { name: file.kind === 'voice' ? t('voice.remark') : file.name })" @click="remove(file.id)">×</button></li>
     </ul>
+    <label v-if="!desk.nameless" class="btn quiet pick">{{ t('desk.attach') }}<input class="hidden-text" type="file" multiple :disabled="busy" @change="attach" /></label>
     <details v-if="desk.row.collecting.selfCheck && scoring.by === 'rubric'"><summary>{{ t('selfCheck.theirs') }}</summary><RubricView :rubric="(scoring.rubric as never)" :choices="desk.row.collecting.selfCheck" /></details>
     <details v-if="desk.before.length > 0"><summary>{{ count('before.title', desk.before.length) }}</summary>
       <ol class="plain before"><li v-for="(one, index) in desk.before" :key="index"><span class="muted">{{ when(one.at, zone) }} · {{ one.by }}</span> {{ t(`before.${one.kind}`) }} <strong v-if="one.earned !== null">{{ pointsText(one.earned) }}</strong><span v-if="one.why" class="muted"> ({{ t(`before.why.${one.why}`) }})</span><span v-if="one.kind === 'scored' && !isBlank(one.remark)" class="said" dir="auto">“{{ plainText(one.remark).trim() }}”</span></li></ol>
@@ -43,6 +50,8 @@ const remove = (id: string) => attempt(async () => emit('replied', await ask<Des
 </template>
 
 <style scoped>
+.pick { padding-inline: 0; align-self: flex-start; inline-size: max-content; }
+.pick:focus-within { outline: 3px solid var(--focus); }
 .story summary { cursor: pointer; }
 .story:empty { display: none; }
 audio { block-size: 34px; max-inline-size: 220px; }
