@@ -5,7 +5,10 @@ import { someone } from '../support/people';
 // Only what is wrong is written out, and in the page itself: pages of ours show nothing of others that would need
 // one of their own.
 async function seriousOn(page: Page): Promise<string[]> {
-  const { violations } = await new AxeBuilder({ page }).options({ resultTypes: ['violations'] }).setLegacyMode(true).analyze();
+  const { violations } = await new AxeBuilder({ page })
+    .options({ resultTypes: ['violations'] })
+    .setLegacyMode(true)
+    .analyze();
   return violations
     .filter(({ impact }) => impact === 'serious' || impact === 'critical')
     .flatMap(({ id, nodes }) => nodes.map((node) => `${page.url()} ${id}: ${node.html.slice(0, 160)}`));
