@@ -85,7 +85,6 @@ export const working = {
     sentBackBy: 'Hand it in again by {when}.',
     returned: 'Back from your teacher',
     returnedScore: '{n} of {max}',
-    lateOff: '{earned} − {off} for being late',
     noRemark: 'No remark.',
     notEnough: 'Write something or attach a file first.',
     why: 'Why this date?',

@@ -24,7 +24,7 @@ export interface Fields {
   remarks: string[];
 }
 const fields = defineModel<Fields>({ required: true });
-const props = defineProps<{ assignment: AssignmentReply; desk: DeskPieceReply; address: string; firstName: string; badNumber: boolean; aboveMax: boolean; /** what the score would be before lateness */ result: number | null }>();
+const props = defineProps<{ assignment: AssignmentReply; desk: DeskPieceReply; address: string; badNumber: boolean; aboveMax: boolean; /** what the score would be before lateness */ result: number | null }>();
 const emit = defineEmits<{ hold: []; replied: [DeskPieceReply] }>();
 const { t, points } = useWords();
 const { problem, busy, attempt } = useAttempt();

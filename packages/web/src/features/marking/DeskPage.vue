@@ -336,7 +336,7 @@ useShortcuts([
         <p v-if="desk?.row.collecting.mark === 'absent'" class="small"><strong>{{ t('classMarks.absentThen') }}</strong></p>
         <p v-if="desk?.row.collecting.went" class="small said-went" dir="auto">{{ t(`went.${desk.row.collecting.went.how}`) }}<template v-if="desk.row.collecting.went.line">: “{{ desk.row.collecting.went.line }}”</template></p>
         <form class="stack form" @submit.prevent="hold({ next: true })">
-          <DeskForm v-if="assignment && desk && address" ref="form" v-model="fields" :assignment="assignment" :desk="desk" :address="address" :first-name="firstName" :bad-number="badNumber" :above-max="askBonus !== null" :result="result" @hold="hold({ next: true })" @replied="replied" />
+          <DeskForm v-if="assignment && desk && address" ref="form" v-model="fields" :assignment="assignment" :desk="desk" :address="address" :bad-number="badNumber" :above-max="askBonus !== null" :result="result" @hold="hold({ next: true })" @replied="replied" />
           <fieldset v-if="desk && desk.team.length > 0" class="team">
             <legend class="label">{{ t('desk.team', { name: desk.row.collecting.team ?? '' }) }}</legend>
             <label class="row small"><input v-model="forGroup" type="checkbox" />{{ t('desk.forAll') }}</label>
@@ -363,7 +363,7 @@ useShortcuts([
             <button class="btn main">{{ t('desk.holdNext') }} <span class="key">↵</span></button>
           </div>
         </form>
-        <PieceStory v-if="desk && address && assignment && !desk.blind" :desk="desk" :address="address" :name="nameOf(desk.row)" :zone="zone" :points="assignment.points" :scoring="assignment.scoring" @replied="replied" @read="desk.row.collecting.unread = 0" />
+        <PieceStory v-if="desk && address && assignment && !desk.blind" :desk="desk" :address="address" :name="nameOf(desk.row)" :zone="zone" :scoring="assignment.scoring" @replied="replied" @read="desk.row.collecting.unread = 0" />
         <div class="row pile-facts small muted">
           <span class="grow">{{ t('desk.progress', { a: scored.length, b: rows.length }) }}<template v-if="average"> · {{ t('desk.average', { n: average }) }}</template><template v-if="left"> · {{ t('desk.left', { length: left }) }}</template></span>
           <button v-if="held.length > 0" class="btn" @click="returningOf = held">{{ t('desk.returnAll', { n: held.length }) }}</button>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What belongs to a piece besides its score: questions about it, what was given before, files that go along, words with the student. */
 import { isBlank, plainText } from '@jolly/core';
-import type { DeskPieceReply } from '@jolly/server/contract';
+import type { DeskPieceReply, Scoring } from '@jolly/server/contract';
 import { ref } from 'vue';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
@@ -9,9 +9,9 @@ import { useWords } from '../../ui/use-words';
 import { ConversationBox } from '../conversations';
 import { RubricView } from '../assignments';
 
-const props = defineProps<{ desk: DeskPieceReply; address: string; name: string; zone: string; points: number | null; scoring: { by: string; rubric?: unknown } }>();
+const props = defineProps<{ desk: DeskPieceReply; address: string; name: string; zone: string; scoring: Scoring }>();
 const emit = defineEmits<{ replied: [DeskPieceReply]; read: [] }>();
-const { t, count, points: pointsText, when } = useWords();
+const { t, count, points, when } = useWords();
 const { problem, busy, attempt } = useAttempt();
 const talking = ref(false);
 const answer = ref('');
@@ -40,9 +40,9 @@ const remove = (id: string) => attempt(async () => emit('replied', await ask<Des
       <li v-for="file in desk.row.collecting.feedbackFiles" :key="file.id" class="row wrap"><audio v-if="file.kind === 'voice'" controls preload="none" :src="`/api/files/${file.id}?as=inline`" :aria-label="t('voice.remark')" /><a v-else :href="`/api/files/${file.id}`" download dir="auto" class="grow clip">{{ file.name }}</a><span class="muted">{{ t(file.returned ? 'desk.fileReturned' : 'desk.fileHeld') }}</span><button v-if="!file.returned" type="button" class="btn quiet" :aria-label="t('piece.remove', { name: file.kind === 'voice' ? t('voice.remark') : file.name })" @click="remove(file.id)">×</button></li>
     </ul>
     <label v-if="!desk.nameless" class="btn quiet pick">{{ t('desk.attach') }}<input class="hidden-text" type="file" multiple :disabled="busy" @change="attach" /></label>
-    <details v-if="desk.row.collecting.selfCheck && scoring.by === 'rubric'"><summary>{{ t('selfCheck.theirs') }}</summary><RubricView :rubric="(scoring.rubric as never)" :choices="desk.row.collecting.selfCheck" /></details>
+    <details v-if="desk.row.collecting.selfCheck && scoring.by === 'rubric'"><summary>{{ t('selfCheck.theirs') }}</summary><RubricView :rubric="scoring.rubric" :choices="desk.row.collecting.selfCheck" /></details>
     <details v-if="desk.before.length > 0"><summary>{{ count('before.title', desk.before.length) }}</summary>
-      <ol class="plain before"><li v-for="(one, index) in desk.before" :key="index"><span class="muted">{{ when(one.at, zone) }} · {{ one.by }}</span> {{ t(`before.${one.kind}`) }} <strong v-if="one.earned !== null">{{ pointsText(one.earned) }}</strong><span v-if="one.why" class="muted"> ({{ t(`before.why.${one.why}`) }})</span><span v-if="one.kind === 'scored' && !isBlank(one.remark)" class="said" dir="auto">“{{ plainText(one.remark).trim() }}”</span></li></ol>
+      <ol class="plain before"><li v-for="(one, index) in desk.before" :key="index"><span class="muted">{{ when(one.at, zone) }} · {{ one.by }}</span> {{ t(`before.${one.kind}`) }} <strong v-if="one.earned !== null">{{ points(one.earned) }}</strong><span v-if="one.why" class="muted"> ({{ t(`before.why.${one.why}`) }})</span><span v-if="one.kind === 'scored' && !isBlank(one.remark)" class="said" dir="auto">“{{ plainText(one.remark).trim() }}”</span></li></ol>
     </details>
     <details v-if="desk.questions.some((one) => one.answeredAt !== null)"><summary>{{ t('questions.answered') }}</summary><ul class="plain"><li v-for="one in desk.questions.filter((question) => question.answeredAt !== null)" :key="one.id" dir="auto">“{{ one.text }}” — {{ one.answeredBy }}: {{ one.answer }}</li></ul></details>
     <details v-if="!desk.nameless" :key="desk.row.student.id" @toggle="talking = ($event.target as HTMLDetailsElement).open"><summary>{{ t('talk.title') }}<strong v-if="desk.row.collecting.unread > 0"> · {{ count('talk.unread', desk.row.collecting.unread) }}</strong></summary><ConversationBox v-if="talking" :address="address" :readers="name" :zone="zone" @read="emit('read')" /></details>
