@@ -80,6 +80,7 @@ export function returningService({ sequelize, accounts, assignments, board, piec
       async (opened) => {
         const returned: string[] = [];
         const tellings: Telling[] = [];
+        const shown = { pieces: [] as string[], works: [] as string[] };
         const { transaction } = opened[0]!;
         for (const piece of opened) {
           const { id, score, studentId, work } = piece.record;
@@ -87,12 +88,14 @@ export function returningService({ sequelize, accounts, assignments, board, piec
           if (!piece.record.held || !score) continue;
           const { earned, chosen: choice, remark, words, adjust, rounds } = score;
           await piece.append({ kind: 'returned', at: now }, by, { earned, chosen: choice, remark, words, adjust, rounds });
-          await feedbackFiles.giveBack(id, now, transaction);
-          await notes.show([work.id], now, transaction);
+          shown.pieces.push(id);
+          shown.works.push(work.id);
           piece.set({ returnedMilli: earned, returnedChosen: choice, returnedRemark: remark, returnedDetails: { words, adjust, rounds }, held: false, shownAt: new Date(now) });
           returned.push(studentId);
           tellings.push(toldOf({ ...sightOf.get(studentId)!, record: piece.record }));
         }
+        await feedbackFiles.giveBack(shown.pieces, now, transaction);
+        await notes.show(shown.works, now, transaction);
         await news.tell(tellings, now, transaction);
         await andThen(transaction);
         return returned;

@@ -31,9 +31,9 @@ export function feedbackFilesService({ sequelize }: { sequelize: Sequelize }) {
       return (await files.destroy({ where: { id, pieceId, returnedAt: null }, transaction })) > 0;
     },
 
-    /** Lets the student have what was brought back for a piece. */
-    async giveBack(pieceId: string, now: number, transaction: Transaction): Promise<void> {
-      await files.update({ returnedAt: new Date(now) }, { where: { pieceId, returnedAt: null }, transaction });
+    /** Lets students have what was brought back for these pieces. */
+    async giveBack(pieceIds: readonly string[], now: number, transaction: Transaction): Promise<void> {
+      await files.update({ returnedAt: new Date(now) }, { where: { pieceId: { [Op.in]: [...pieceIds] }, returnedAt: null }, transaction });
     },
 
     /** What the student may have. */
