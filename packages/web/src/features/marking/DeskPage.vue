@@ -57,7 +57,9 @@ const schoolClass = computed(() => (assignment.value ? line.classOf(assignment.v
 const zone = computed(() => schoolClass.value?.zone ?? line.zone);
 const byChoice = computed(() => assignment.value !== null && ['rubric', 'words', 'done'].includes(assignment.value.scoring.by));
 
-/* The piece on the desk */
+/* The piece on the desk. Between pressing and seeing the next one it is still the one before: whatever is done goes by `onDesk`, never by the address in the line above. */
+const onDesk = ref<string | null>(null);
+const isThere = computed(() => onDesk.value !== null && onDesk.value === address.value);
 const desk = ref<DeskPieceReply | null>(null);
 const deskState = ref<'loading' | 'ready' | 'failed'>('loading');
 const deskWhy = ref('');
@@ -109,6 +111,7 @@ async function show(at: string): Promise<void> {
     await going.get(at)?.catch(() => undefined);
     const reply = await ahead.take(at);
     if (at !== address.value) return;
+    onDesk.value = at;
     take(reply);
     const kept = localStorage.getItem(keptKey(at));
     if (kept) fields.value = { ...fields.value, ...(JSON.parse(kept) as Partial<Fields>) };
@@ -123,7 +126,7 @@ async function show(at: string): Promise<void> {
     if (reply.notes.some((note) => note.answers.some((answer) => answer.unread))) void ask('POST', `${at}/notes/read`).catch(() => undefined);
   } catch (error) {
     deskWhy.value = error instanceof ApiProblem ? error.title : String(error);
-    deskState.value = 'failed';
+    [deskState.value, desk.value, onDesk.value] = ['failed', null, null];
   }
   ahead.want(rows.value.slice(position.value + 1, position.value + 1 + AHEAD).map(addressOf).filter((one) => !going.has(one)));
 }
@@ -134,9 +137,9 @@ const core = ({ remarks: _, remark, ...rest }: Fields) => ({ ...rest, remark: is
 const typedDiffer = computed(() => Object.fromEntries(Object.entries(differ.value).filter(([, typed]) => typed.trim() !== '')));
 const dirty = computed(() => !same(core(fields.value), core(stored.value)) || (desk.value !== null && !same(typedDiffer.value, differing(desk.value))));
 watch(fields, (typed) => {
-  if (!address.value || deskState.value !== 'ready') return;
-  if (dirty.value) localStorage.setItem(keptKey(address.value), JSON.stringify(typed));
-  else localStorage.removeItem(keptKey(address.value));
+  if (!onDesk.value) return;
+  if (dirty.value) localStorage.setItem(keptKey(onDesk.value), JSON.stringify(typed));
+  else localStorage.removeItem(keptKey(onDesk.value));
 }, { deep: true });
 
 function go(by: number): void {
@@ -149,8 +152,9 @@ function refreshRow(fresh: PieceRow): void {
   if (list) pile.value.value = { ...list, rows: list.rows.map((one) => (one.student.id === fresh.student.id ? { ...fresh, assignmentId: one.assignmentId } : one)) };
 }
 function replied(reply: DeskPieceReply): void {
-  take(reply, { keepFields: true });
   refreshRow(reply.row);
+  // Another piece may lie here by now.
+  if (reply.row.student.id === desk.value?.row.student.id) take(reply, { keepFields: true });
 }
 
 /* Scoring */
@@ -181,8 +185,9 @@ function requestOf(current: DeskPieceReply, { bonus, version }: { bonus: boolean
   return { earned: byChoice.value ? null : earned.value, chosen: byChoice.value ? chosen : null, remark, words, adjust, bonusConfirmed: bonus, version, remarks, ...group };
 }
 async function hold({ next, bonus = false, version }: { next: boolean; bonus?: boolean; version?: number }): Promise<void> {
-  const [current, at] = [desk.value, address.value];
-  if (!current || !at || deskState.value !== 'ready') return;
+  const [current, at] = [desk.value, onDesk.value];
+  // A second press while this one is on its way, or the next one not here yet, is for nothing that can be seen.
+  if (!current || !at || !isThere.value || going.has(at)) return;
   if ((badNumber.value && !byChoice.value) || badDiffer.value || badAdjust.value) return form.value?.focus();
   // Nothing was changed: going on is all that was asked.
   if ((empty.value && !(hasOtherWords.value && !current.row.score)) || (!dirty.value && current.row.score && version === undefined)) return void (next && go(1));
@@ -200,7 +205,7 @@ async function hold({ next, bonus = false, version }: { next: boolean; bonus?: b
   }
   try {
     const reply = await sent;
-    if (at !== address.value) return;
+    if (at !== onDesk.value) return;
     takeAnew(reply);
     said.value = t('desk.heldNote', { name: nameOf(reply.row) });
     if (next) go(1);
@@ -218,10 +223,10 @@ const withNotes = (notes: MarginNote[]) => {
   if (desk.value) desk.value = { ...desk.value, notes };
 };
 const note = async (verb: 'POST' | 'PUT' | 'DELETE', path: string, body?: object) => {
-  const at = address.value!;
+  const at = onDesk.value!;
   const notes = await ask<MarginNote[]>(verb, `${at}/notes${path}`, body ? { body } : {});
   ahead.drop(at);
-  if (at !== address.value) return;
+  if (at !== onDesk.value) return;
   withNotes(notes);
   // A note on what was returned is something to return again.
   if (desk.value?.row.returnedAt != null && !desk.value.row.held) replied(await ask<DeskPieceReply>('GET', at));
@@ -258,7 +263,7 @@ async function afterReturn(told: string): Promise<void> {
 const sending = ref(false);
 const sendBack = ref<{ reason: string; newDue: number | null }>({ reason: '', newDue: null });
 async function sendBackNow(): Promise<void> {
-  const [current, at] = [desk.value, address.value];
+  const [current, at] = [desk.value, onDesk.value];
   if (!current || !at) return;
   problem.value = null;
   try {
@@ -321,7 +326,7 @@ useShortcuts([
         </header>
         <div class="paper-place" tabindex="0" role="region" :aria-label="t('desk.work')">
           <LoadGate :state="deskState" :why="deskWhy" @retry="address && show(address)">
-            <NotedWork v-if="desk?.handIn && address" ref="work" :hand-in="desk.handIn" :notes="desk.notes" :acts="acts" :zone="zone" :first-name="firstName" :keep-key="`jolly-note ${me} ${address}`" @stored="form?.focus()" />
+            <NotedWork v-if="desk?.handIn && onDesk" ref="work" :hand-in="desk.handIn" :notes="desk.notes" :acts="acts" :zone="zone" :first-name="firstName" :keep-key="`jolly-note ${me} ${onDesk}`" @stored="form?.focus()" />
             <div v-else class="paper nothing"><p>{{ assignment?.how === 'inClass' ? t('desk.inClass') : t('desk.nothingIn') }}</p><p class="muted">{{ desk && desk.handIns.length > 0 ? t('desk.takenBack') : t('desk.nothingInHint') }}</p></div>
           </LoadGate>
         </div>
@@ -336,7 +341,7 @@ useShortcuts([
         <p v-if="desk?.row.collecting.mark === 'absent'" class="small"><strong>{{ t('classMarks.absentThen') }}</strong></p>
         <p v-if="desk?.row.collecting.went" class="small said-went" dir="auto">{{ t(`went.${desk.row.collecting.went.how}`) }}<template v-if="desk.row.collecting.went.line">: “{{ desk.row.collecting.went.line }}”</template></p>
         <form class="stack form" @submit.prevent="hold({ next: true })">
-          <DeskForm v-if="assignment && desk && address" ref="form" v-model="fields" :assignment="assignment" :desk="desk" :address="address" :bad-number="badNumber" :above-max="askBonus !== null" :result="result" @hold="hold({ next: true })" @replied="replied" />
+          <DeskForm v-if="assignment && desk && onDesk" ref="form" v-model="fields" :assignment="assignment" :desk="desk" :address="onDesk" :bad-number="badNumber" :above-max="askBonus !== null" :result="result" @hold="hold({ next: true })" @replied="replied" />
           <fieldset v-if="desk && desk.team.length > 0" class="team">
             <legend class="label">{{ t('desk.team', { name: desk.row.collecting.team ?? '' }) }}</legend>
             <label class="row small"><input v-model="forGroup" type="checkbox" />{{ t('desk.forAll') }}</label>
@@ -356,14 +361,14 @@ useShortcuts([
             <p v-if="desk?.row.returnedAt" class="muted">{{ t('desk.returnedNote', { when: when(desk.row.returnedAt, zone) }) }} {{ desk.row.readAt ? t('desk.readNote', { when: when(desk.row.readAt, zone) }) : t('desk.unreadNote') }}</p>
           </div>
           <div class="acts">
-            <button v-if="row?.held && !dirty" type="button" class="btn" @click="returningOf = [row]">{{ t('desk.returnThis', { name: row.nameless ? nameOf(row) : row.student.givenName }) }}</button>
+            <button v-if="row?.held && isThere && !dirty" type="button" class="btn" @click="returningOf = [row]">{{ t('desk.returnThis', { name: row.nameless ? nameOf(row) : row.student.givenName }) }}</button>
             <button v-else-if="canSendBack && !desk?.blind" type="button" class="btn" @click="sending = true">{{ t('desk.sendBack') }}</button>
             <span class="grow" />
             <button type="button" class="btn" :disabled="empty && !hasOtherWords" @click="hold({ next: false })">{{ t('desk.hold') }}</button>
             <button class="btn main">{{ t('desk.holdNext') }} <span class="key">↵</span></button>
           </div>
         </form>
-        <PieceStory v-if="desk && address && assignment && !desk.blind" :desk="desk" :address="address" :name="nameOf(desk.row)" :zone="zone" :scoring="assignment.scoring" @replied="replied" @read="desk.row.collecting.unread = 0" />
+        <PieceStory v-if="desk && onDesk && assignment && !desk.blind" :desk="desk" :address="onDesk" :name="nameOf(desk.row)" :zone="zone" :scoring="assignment.scoring" @replied="replied" @read="desk.row.collecting.unread = 0" />
         <div class="row pile-facts small muted">
           <span class="grow">{{ t('desk.progress', { a: scored.length, b: rows.length }) }}<template v-if="average"> · {{ t('desk.average', { n: average }) }}</template><template v-if="left"> · {{ t('desk.left', { length: left }) }}</template></span>
           <button v-if="held.length > 0" class="btn" @click="returningOf = held">{{ t('desk.returnAll', { n: held.length }) }}</button>
@@ -392,7 +397,7 @@ useShortcuts([
     </SideSheet>
     <PileSheet v-if="pile.value.value" v-model="choices" :open="settings" :pile="pile.value.value" @close="settings = false" @changed="pileChanged" />
     <ReturnSheet :open="returningOf !== null" :held="returningOf ?? []" :name-of="nameOf" :zone="zone" :usual-time="null" @close="returningOf = null" @returned="(n) => afterReturn(count('marking.returned', n))" @timed="(n) => afterReturn(count('returning.set', n))" />
-    <RoundsSheet v-if="desk && address && desk.handIns.length > 1" :open="comparing" :address="address" :desk="desk" :zone="zone" @close="comparing = false" />
+    <RoundsSheet v-if="desk && onDesk && desk.handIns.length > 1" :open="comparing" :address="onDesk" :desk="desk" :zone="zone" @close="comparing = false" />
   </LoadGate>
 </template>
 
