@@ -3,6 +3,7 @@ export * from './access';
 export * from './agenda';
 export * from './allocation';
 export * from './bearing';
+export * from './book';
 export * from './calendar';
 export * from './chance';
 export * from './groups';

@@ -4,9 +4,9 @@ import { computeText } from '.';
 
 const docs = readFileSync(join(__dirname, '../../../../docs/compute.md'), 'utf8');
 const examples = [...docs.matchAll(/`\.\/jolly compute (\w+)`\n```json\n(.+)\n```\n```json\n(.+)\n```/g)].map(([, kind, document, answer]) => [kind!, document!, answer!] as const);
-const [windowExample, stateExample, scoreExample] = examples.map(([, document]) => JSON.parse(document));
+const [windowExample, stateExample, scoreExample, totalExample] = examples.map(([, document]) => JSON.parse(document));
 
-it('finds the examples of the docs', () => expect(examples.map(([kind]) => kind)).toEqual(['window', 'state', 'score']));
+it('finds the examples of the docs', () => expect(examples.map(([kind]) => kind)).toEqual(['window', 'state', 'score', 'total']));
 
 it.each(examples)('answers the %s example of the docs as they say', (kind, document, answer) => {
   expect(JSON.parse(computeText(kind, document).text)).toEqual(JSON.parse(answer));
@@ -49,10 +49,22 @@ it.each<[string, string, unknown, string]>([
   ['score', 'a negative score', { ...scoreExample, method: { kind: 'points', earned: -1 } }, 'method.earned'],
   ['score', 'a choice above its maximum', { points: 8, method: { kind: 'rubric', criteria: [{ id: 'a', weight: 1, max: 4, chosen: 5 }] } }, 'method.criteria[0].chosen'],
   ['score', 'a rubric that can earn nothing', { points: 8, method: { kind: 'rubric', criteria: [] } }, 'method.criteria'],
+  ['total', 'a category that there is none of', { ...totalExample, items: [{ ...totalExample?.items[0], category: 'k9' }] }, 'items[0].category'],
+  ['total', 'a piece that stands twice', { ...totalExample, items: [totalExample?.items[0], totalExample?.items[0]] }, 'items[1].id'],
+  ['total', 'a piece out of nothing', { ...totalExample, items: [{ ...totalExample?.items[0], points: 0 }] }, 'items[0].points'],
+  ['total', 'a piece both scored and missing', { ...totalExample, items: [{ ...totalExample?.items[0], missing: 'open' }] }, 'items[0].missing'],
+  ['total', 'three decimals of a percentage shown', { ...totalExample, scheme: { ...totalExample?.scheme, decimals: 3 } }, 'scheme.decimals'],
 ])('%s refuses %s and names the place', (kind, _case, document, path) => {
   const { ok, text } = computeText(kind, JSON.stringify(document));
   expect(ok).toBe(false);
   expect(JSON.parse(text).error.path).toBe(path);
+});
+
+it('counts a missing piece by the rule, a recorded score before it, and an excused one not at all', () => {
+  const scheme = { ...totalExample.scheme, kind: 'points', missing: { rule: 'whenClosed', percent: 10 }, categories: [], bands: [] };
+  const item = { id: 'a', category: null, points: 20, bonus: false, due: null, excused: false, earned: null, missing: null };
+  const items = [{ ...item, earned: 15 }, { ...item, id: 'b', missing: 'closed' }, { ...item, id: 'c', missing: 'open' }, { ...item, id: 'd', excused: true, earned: 1 }];
+  expect(JSON.parse(computeText('total', JSON.stringify({ scheme, items })).text)).toEqual({ total: { num: '17', den: '40', shown: '42.5', band: null }, categories: [] });
 });
 
 it('refuses what is not JSON, and computations there are none of', () => {

@@ -1,7 +1,8 @@
 import { applyLateRule, lateBy, type LateRule } from '../lateness';
-import { unmilli, type Instant } from '../quantities';
+import { ratioText, unmilli, type Instant } from '../quantities';
 import { earnedPoints, type ScoreMethod } from '../score';
 import { stateAt, summarise, type PieceFact } from '../state';
+import { bandOf, countedItem, totalOf, totalText, type Scheme } from '../totals';
 import { resolveWindow, type GroupDate, type OneOffException, type StandingException } from '../window';
 import { byKind, calendar, DocumentError, flag, instant, list, localDate, object, oneOf, optional, orNull, text, thousandths, whole, type Reader } from './reader';
 
@@ -132,11 +133,86 @@ function computeScore(document: unknown): unknown {
   return { earned: unmilli(earned), takenOff: unmilli(takenOff), effective: unmilli(effective), complete };
 }
 
+const optionalOrNull = <T>(reader: Reader<T>) => optional(orNull(reader));
+const schemeReader = object({
+  kind: oneOf('weighted', 'points'),
+  decimals: whole({ least: 0, most: 2 }),
+  bandOn: oneOf('shown', 'exact'),
+  bands: list(object({ name: text, from: thousandths() })),
+  missing: object({ rule: oneOf('leaveOut', 'whenClosed', 'whenDue'), percent: thousandths({ most: 100 }) }),
+  categories: list(
+    object({
+      id: text,
+      weight: thousandths(),
+      mode: oneOf('pooled', 'equal'),
+      leaveOut: whole({ least: 0, most: 10_000 }),
+      keepBest: optionalOrNull(whole({ least: 1, most: 10_000 })),
+      bonus: flag,
+    }),
+  ),
+});
+const totalDocument = object({
+  scheme: schemeReader,
+  items: list(
+    object({
+      id: text,
+      category: orNull(text),
+      points: thousandths({ least: 0.001 }),
+      bonus: flag,
+      due: orNull(instant),
+      excused: flag,
+      earned: orNull(thousandths()),
+      missing: orNull(oneOf('open', 'closed')),
+    }),
+  ),
+});
+
+/** The first id that stands twice is refused: nobody could say which one is meant. */
+function refuseTwice(ids: readonly string[], path: string): void {
+  const twice = ids.findIndex((id, index) => ids.indexOf(id) < index);
+  if (twice >= 0) throw new DocumentError(`${path}[${twice}].id`, 'stands twice');
+}
+
+function computeTotal(document: unknown): unknown {
+  const { scheme: given, items } = totalDocument(document, '');
+  refuseTwice(
+    given.categories.map((one) => one.id),
+    'scheme.categories',
+  );
+  refuseTwice(
+    items.map((one) => one.id),
+    'items',
+  );
+  const known = new Set(given.categories.map((one) => one.id));
+  for (const [index, { category, earned, missing }] of items.entries()) {
+    if (category !== null && !known.has(category)) throw new DocumentError(`items[${index}].category`, 'is not one of the categories');
+    if (earned !== null && missing !== null) throw new DocumentError(`items[${index}].missing`, 'must be null where something is earned');
+  }
+  const scheme: Scheme = {
+    kind: given.kind,
+    decimals: given.decimals as Scheme['decimals'],
+    bandsBy: given.bandOn,
+    bands: given.bands,
+    missing: { kind: given.missing.rule, percent: given.missing.percent },
+    categories: given.categories.map(({ mode, keepBest = null, ...category }) => ({ ...category, name: category.id, within: mode, keepBest })),
+  };
+  const counted = items.flatMap(({ excused, earned, missing, ...item }) => {
+    const state = excused ? 'excused' : earned !== null ? 'scored' : missing !== null ? 'missing' : 'open';
+    return countedItem({ ...item, counts: true, effective: earned, scoredAt: null, state, stillAccepted: missing === 'open' }, scheme.missing) ?? [];
+  });
+  const { result, categories } = totalOf(scheme, counted);
+  return {
+    total: result === null ? null : { ...ratioText(result), shown: totalText(result, scheme), band: bandOf(result, scheme)?.name ?? null },
+    categories: categories.map((row) => ({ id: row.id, result: row.result === null ? null : ratioText(row.result), leftOut: row.leftOut.map((item) => item.id) })),
+  };
+}
+
 /** The documents that can be computed so far. */
 export const COMPUTATIONS: Record<string, (document: unknown) => unknown> = {
   window: computeWindow,
   state: computeState,
   score: computeScore,
+  total: computeTotal,
 };
 
 /**

@@ -33,12 +33,13 @@ it.each<[string, PieceFact[], object]>([
       ],
     },
   ],
+  ['a score that is taken out again is none', [f('handedIn', 1), f('scored', 2), f('unscored', 3)], { handedInAt: 1, scoredAt: null }],
   ['reading is noted once per return', [f('returned', 1), f('read', 2), f('read', 3)], { readAt: 2 }],
   ['a new return has not been read', [f('returned', 1), f('read', 2), f('returned', 3)], { readAt: null, lastReturnAt: 3 }],
 ])('%s', (_case, facts, expected) => expect(summarise(facts)).toMatchObject(expected));
 
 it('is the same folded one by one as at once, and survives being stored as JSON in between', () => {
-  const kinds = fc.array(fc.constantFrom<PieceFact['kind']>('opened', 'saved', 'handedIn', 'takenBack', 'sentBack', 'scored', 'returned', 'read'), { maxLength: 12 });
+  const kinds = fc.array(fc.constantFrom<PieceFact['kind']>('opened', 'saved', 'handedIn', 'takenBack', 'sentBack', 'scored', 'unscored', 'returned', 'read'), { maxLength: 12 });
   fc.assert(
     fc.property(kinds, (all) => {
       const facts = all.map((kind, at): PieceFact => ({ kind, at }));

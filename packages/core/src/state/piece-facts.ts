@@ -2,9 +2,10 @@ import type { Instant } from '../quantities';
 
 /**
  * What happened to one student's piece of one assignment. Appended, never changed.
- * `opened` is the first time the student began on it; `read` is when they opened returned feedback.
+ * `opened` is the first time the student began on it; `read` is when they opened returned feedback;
+ * `unscored` is when a score that nobody had been shown was taken out again.
  */
-export type PieceFact = { kind: 'opened' | 'saved' | 'handedIn' | 'takenBack' | 'scored' | 'returned' | 'read'; at: Instant } | { kind: 'sentBack'; at: Instant; newDue?: Instant };
+export type PieceFact = { kind: 'opened' | 'saved' | 'handedIn' | 'takenBack' | 'scored' | 'unscored' | 'returned' | 'read'; at: Instant } | { kind: 'sentBack'; at: Instant; newDue?: Instant };
 
 export type FactKind = PieceFact['kind'];
 
@@ -81,6 +82,8 @@ export function afterFact(before: PieceSummary, fact: PieceFact): PieceSummary {
     }
     case 'scored':
       return { ...before, scoredAt: at };
+    case 'unscored':
+      return { ...before, scoredAt: null };
     case 'returned':
       return { ...before, returnedAt: at, lastReturnAt: at, readAt: null };
     case 'read':

@@ -15,6 +15,8 @@ export interface StateInput {
   inAudience: boolean;
   excused: boolean;
   how: HandInWay;
+  /** of what is done in class: the teacher has said that nothing came of it (docs/rules.md, choices) */
+  saidMissing?: boolean;
   window: WorkWindow;
   graceMinutes: number;
   summary: PieceSummary;
@@ -73,7 +75,7 @@ export function stateAt(input: StateInput): StateOfPiece {
   if (summary.scoredAt !== null) return is('scored');
   if (summary.handedInAt !== null) return is(lateByOfStanding(input) > 0 ? 'inLate' : 'in');
   const duePassed = window.due !== null && now > window.due;
-  if (input.how === 'inClass' && duePassed) return is('inClass');
+  if (input.how === 'inClass' && duePassed) return is(input.saidMissing ? 'missing' : 'inClass');
   if (window.opens !== null && now < window.opens) return is('notOpen');
   if (!duePassed) return is(input.how !== 'inClass' && summary.begunAt !== null ? 'started' : 'open');
   return is('missing', { stillAccepted: window.closes === null || now <= window.closes });

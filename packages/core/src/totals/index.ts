@@ -6,3 +6,4 @@ export * from './scheme';
 export * from './counted-items';
 export * from './category-result';
 export * from './total';
+export * from './derivation';

@@ -37,11 +37,14 @@ export interface Scheme {
   bands: readonly Band[];
   /** is a total compared with a band as it is shown, or exactly? */
   bandsBy: 'shown' | 'exact';
+  /** by the name of a term: its weight in the year's total; a term that is not named weighs 1, one of 0 counts not at all */
+  termWeights?: Readonly<Record<string, number>>;
 }
 
 export const HUNDRED_PERCENT: MilliPercent = 100_000;
 export const MOST_CATEGORIES = 20;
 export const MOST_BANDS = 20;
+export const MOST_TERM_WEIGHT = 1000;
 
 /** What a class has until a teacher decides otherwise: every point counts alike, missing work is left out. */
 export const FIRST_SCHEME: Scheme = { kind: 'points', categories: [], missing: { kind: 'leaveOut', percent: 0 }, decimals: 1, bands: [], bandsBy: 'shown' };

@@ -1,52 +1,78 @@
-import { add, compare, divide, multiply, percentText, ratio, ZERO, type Ratio } from '../quantities';
-import { bestSet, categoryResult, keepCount, type CategoryResult } from './category-result';
+import { add, compare, divide, multiply, percentText, ratio, ZERO, type MilliPoints, type Ratio } from '../quantities';
+import { bestSet, categoryResult, earnedOf, keepCount, pointsOf, type CategoryResult } from './category-result';
 import type { CountedItem } from './counted-items';
-import { HUNDRED_PERCENT, type Band, type Scheme } from './scheme';
+import { HUNDRED_PERCENT, type Band, type Category, type Scheme } from './scheme';
+
+/** What one category gives to a total. */
+export interface CategoryShare extends CategoryResult {
+  /** its share of the total now; of a bonus category, what it adds is weighed with */
+  weight: Ratio;
+}
 
 /** A total and how it comes about. */
 export interface Total {
   /** 1 is 100 %; null while nothing counts, or where the class has no totals */
   result: Ratio | null;
-  /** every category with its own result, in the scheme's order; `weight` is its share of the total now */
-  categories: (CategoryResult & { weight: Ratio })[];
+  /** every category with its own result, in the scheme's order */
+  categories: CategoryShare[];
+  /** what is filed under no category: counted in a pool of points only */
+  loose: CountedItem[];
   /** ids of the items that count in the total, bonus items included */
   counted: string[];
+  /** of a pool of points: what was earned, on top included, out of what; null for any other scheme */
+  pool: { earned: MilliPoints; points: MilliPoints } | null;
 }
 
-/** The category of items that are filed under none: they count in a `points` total, and in no weighted one. */
+/** The category of items that are filed under none. */
 const NO_CATEGORY = { id: '', name: '', weight: 0, within: 'pooled', leaveOut: 0, keepBest: null, bonus: false } as const;
 
-const sumOf = (items: readonly CountedItem[]) => items.reduce((sum, item) => sum + item.earned, 0);
 const idsOf = (items: readonly CountedItem[]) => items.map((item) => item.id);
+/** The items of a category before anything was left out. */
+const itemsOf = ({ stay, leftOut, bonus }: CategoryResult): CountedItem[] => [...stay, ...leftOut, ...bonus];
 
-function weightedTotal(scheme: Scheme, results: readonly CategoryResult[]): Total {
-  const rows = scheme.categories.map((category, index) => ({ category, ...results[index]! }));
-  const weighing = rows.filter(({ category, result }) => !category.bonus && result !== null);
-  const sum = weighing.reduce((total, { category }) => total + category.weight, 0);
+function weightedTotal(scheme: Scheme, results: readonly CategoryResult[], loose: CountedItem[]): Total {
+  let sum = 0;
+  for (const [index, category] of scheme.categories.entries()) if (!category.bonus && results[index]!.result !== null) sum += category.weight;
   let result: Ratio | null = sum === 0 ? null : ZERO;
-  const categories = rows.map(({ category, ...row }) => {
+  const categories = scheme.categories.map((category, index): CategoryShare => {
+    const row = results[index]!;
     const weight = category.bonus ? ratio(category.weight, HUNDRED_PERCENT) : sum === 0 || row.result === null ? ZERO : ratio(category.weight, sum);
     if (result !== null && row.result !== null) result = add(result, multiply(weight, row.result));
     return { ...row, weight };
   });
-  return { result, categories, counted: result === null ? [] : categories.flatMap((row) => (row.result === null ? [] : idsOf([...row.stay, ...row.bonus]))) };
+  const counted = result === null ? [] : categories.flatMap((row) => (row.result === null ? [] : idsOf([...row.stay, ...row.bonus])));
+  return { result, categories, loose, counted, pool: null };
 }
 
-function pointsTotal(scheme: Scheme, items: readonly CountedItem[], results: readonly CategoryResult[]): Total {
-  const known = new Set(scheme.categories.map((category) => category.id));
-  const filed = [...scheme.categories, NO_CATEGORY].map((category) => ({
-    category,
-    ordinary: items.filter((item) => !item.bonus && (item.category !== null && known.has(item.category) ? item.category : '') === category.id),
-  }));
+function pointsTotal(scheme: Scheme, results: readonly CategoryResult[], loose: CountedItem[]): Total {
+  const filed: { category: Category; ordinary: CountedItem[]; bonus: CountedItem[] }[] = [
+    ...scheme.categories.map((category, index) => ({ category, ordinary: [...results[index]!.stay, ...results[index]!.leftOut], bonus: results[index]!.bonus })),
+    { category: NO_CATEGORY, ordinary: loose.filter((item) => !item.bonus), bonus: loose.filter((item) => item.bonus) },
+  ];
+  // Of a category on top the highest stay.
   const extra = filed
     .filter(({ category }) => category.bonus)
-    .flatMap(({ category, ordinary }) => [...ordinary].sort((a, b) => b.earned - a.earned).slice(0, keepCount(ordinary.length, category)));
-  const onTop = [...items.filter((item) => item.bonus), ...extra];
+    .flatMap(({ category, ordinary }) => [...ordinary].sort((a, b) => b.earned - a.earned || (a.id < b.id ? -1 : 1)).slice(0, keepCount(ordinary.length, category)));
+  const onTop = [...filed.flatMap(({ bonus }) => bonus), ...extra];
   const best = bestSet(
     filed.filter(({ category }) => !category.bonus).map(({ category, ordinary }) => ({ items: ordinary, keep: keepCount(ordinary.length, category) })),
-    sumOf(onTop),
+    earnedOf(onTop),
   );
-  return { result: best?.result ?? null, categories: results.map((row) => ({ ...row, weight: ZERO })), counted: best ? idsOf([...best.stay, ...onTop]) : [] };
+  const categories = results.map((row): CategoryShare => ({ ...row, weight: ZERO }));
+  if (!best) return { result: null, categories, loose, counted: [], pool: null };
+  return {
+    result: best.result,
+    categories,
+    loose,
+    counted: idsOf([...best.stay, ...onTop]),
+    pool: { earned: earnedOf(best.stay) + earnedOf(onTop), points: pointsOf(best.stay) },
+  };
+}
+
+function settle(scheme: Scheme, results: readonly CategoryResult[], loose: CountedItem[]): Total {
+  if (scheme.kind === 'weighted') return weightedTotal(scheme, results, loose);
+  if (scheme.kind === 'points') return pointsTotal(scheme, results, loose);
+  return { result: null, categories: results.map((row) => ({ ...row, weight: ZERO })), loose, counted: [], pool: null };
 }
 
 /**
@@ -57,15 +83,34 @@ function pointsTotal(scheme: Scheme, items: readonly CountedItem[], results: rea
  * - `none`: no total; the categories still have their results.
  */
 export function totalOf(scheme: Scheme, items: readonly CountedItem[]): Total {
-  const results = scheme.categories.map((category) =>
-    categoryResult(
-      items.filter((item) => item.category === category.id),
-      category,
-    ),
+  const filed = new Map<string, CountedItem[]>(scheme.categories.map((category) => [category.id, []]));
+  const loose: CountedItem[] = [];
+  for (const item of items) (item.category === null ? loose : (filed.get(item.category) ?? loose)).push(item);
+  return settle(
+    scheme,
+    scheme.categories.map((category) => categoryResult(filed.get(category.id)!, category)),
+    loose,
   );
-  if (scheme.kind === 'weighted') return weightedTotal(scheme, results);
-  if (scheme.kind === 'points') return pointsTotal(scheme, items, results);
-  return { result: null, categories: results.map((row) => ({ ...row, weight: ZERO })), counted: [] };
+}
+
+/**
+ * The total after one piece has changed: only its category is counted again, and the sum. The same as counting
+ * everything anew.
+ *
+ * @param before by the same scheme
+ * @param id of the piece @param item as it counts now; null if it does not count any more
+ */
+export function recount(scheme: Scheme, before: Total, id: string, item: CountedItem | null): Total {
+  const isIt = (one: CountedItem) => one.id === id;
+  const home = item === null || item.category === null ? -1 : scheme.categories.findIndex((category) => category.id === item.category);
+  const results = before.categories.map((row, index): CategoryResult => {
+    const had = row.stay.some(isIt) || row.leftOut.some(isIt) || row.bonus.some(isIt);
+    if (!had && index !== home) return row;
+    const others = itemsOf(row).filter((one) => !isIt(one));
+    return categoryResult(index === home ? [...others, item!] : others, scheme.categories[index]!);
+  });
+  const rest = before.loose.some(isIt) ? before.loose.filter((one) => !isIt(one)) : before.loose;
+  return settle(scheme, results, item !== null && home === -1 ? [...rest, item] : rest);
 }
 
 /** The total of several terms: Σ weight × total / Σ weight over the terms that have one. */
