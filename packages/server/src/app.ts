@@ -84,7 +84,7 @@ export function createApp(settings: AppSettings): { app: Express; stop: () => vo
     res.set('Cache-Control', 'no-store');
     next();
   });
-  app.use(express.json({ limit: '2mb' }), api);
+  app.use(express.json({ limit: '4mb' }), api);
   app.use('/api', unknownRoute);
   if (webFolder && existsSync(join(webFolder, 'index.html'))) {
     app.use('/assets', express.static(join(webFolder, 'assets'), { immutable: true, maxAge: '1y' }), unknownRoute);

@@ -4,6 +4,7 @@
  */
 export type * from './contract/accounts';
 export type * from './contract/assignments';
+export type * from './contract/book';
 export type * from './contract/classes';
 export type * from './contract/collecting';
 export type * from './contract/conversations';

@@ -26,6 +26,11 @@ import { keptFileRoutes } from './features/kept/kept-files.routes';
 import { keptFilesService } from './features/kept/kept-files.service';
 import { mailRoutes } from './features/mail/mail.routes';
 import { mailService, type MailSettings } from './features/mail/mail.service';
+import { bookActsService } from './features/markbook/book-acts.service';
+import { bookService } from './features/markbook/book.service';
+import { bringInService } from './features/markbook/bring-in.service';
+import { markBookRoutes } from './features/markbook/markbook.routes';
+import { takeOutService } from './features/markbook/take-out.service';
 import { markingRoutes } from './features/marking/marking.routes';
 import { annotatingService } from './features/marking/annotating.service';
 import { deskService } from './features/marking/desk.service';
@@ -146,6 +151,10 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings }: Inst
   const annotating = annotatingService({ accounts, classes, desk, notes, questions, remarks, pieces, ownPieces, feedbackFiles, news });
   const piles = pilesService({ accounts, classes, assignments, board, pieces, rows, returning, questions });
   const reviews = reviewsService({ sequelize, assignments, classes, board, pieces, works, ownPieces, peerReviews, news });
+  const book = bookService({ sequelize, classes, roster, groups, assignments, board, rows, seconds });
+  const bookActs = bookActsService({ sequelize, accounts, classes, assignments, exceptions, board, pieces, book });
+  const takeOut = takeOutService({ classes, roster, assignments, board, book });
+  const bringIn = bringInService({ takeOut, bookActs, roster });
   const progress = progressService({ classes, board, myWork });
   const today = todayService({ classes, assignments, board, extensions });
   const termLine = termLineService({ classes, roster, assignments, board, myWork });
@@ -176,7 +185,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings }: Inst
     find,
     fetching,
   };
-  const marking = { desk, scoring, returning, judging, annotating, piles, remarks, reviews };
+  const marking = { desk, scoring, returning, judging, annotating, piles, remarks, reviews, book, bookActs, takeOut, bringIn };
   return { sequelize, fileStore, counters, ...setup, ...planning, ...workingOn, ...marking };
 }
 
@@ -203,6 +212,7 @@ export function allRoutes(services: Services): Route[] {
     ...collectingRoutes(services),
     ...takeHomeRoutes(services),
     ...markingRoutes(services),
+    ...markBookRoutes(services),
     ...remarkRoutes(services),
     ...reviewRoutes(services),
     ...progressRoutes(services),

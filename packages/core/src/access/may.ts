@@ -90,6 +90,7 @@ export const ACTIONS = {
   'piece.bringBack': changing,
   'piece.takeHome': teaching,
   'progress.look': teaching,
+  'book.look': teaching,
   'today.look': { roles: ['teacher'], relations: 'anyone' },
   'pile.look': { roles: ['teacher'], relations: 'anyone' },
   'file.fetch': { roles: ['teacher', 'student'], relations: ['owner', 'coTeacher', 'student'], own: true },

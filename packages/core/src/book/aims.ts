@@ -1,4 +1,5 @@
-import { add, compare, divide, ratio, type Instant, type Ratio } from '../quantities';
+import { add, compare, divide, ratio, type Instant, type MilliPoints, type Ratio } from '../quantities';
+import { criterionMax, type Rubric, type RubricChoices } from '../rubric';
 
 /** What a score says about an aim: of a whole assignment that is tagged with it, or of one criterion. */
 export interface AimEvidence {
@@ -11,6 +12,30 @@ export interface AimEvidence {
   /** 1 is full points */
   share: Ratio;
   at: Instant;
+}
+
+/**
+ * What one scored piece says about aims: the whole of it about those of the assignment, each chosen level about
+ * those of its criterion.
+ *
+ * @param piece.word of a word scale, what was given @param piece.effective after lateness; null: words only
+ */
+export function evidenceOf(
+  assignment: { id: string; aims: readonly string[]; points: MilliPoints | null; rubric: Rubric | null },
+  piece: { effective: MilliPoints | null; choices: RubricChoices; word: string | null; at: Instant },
+): AimEvidence[] {
+  const { id, aims, points, rubric } = assignment;
+  const { effective, choices, word, at } = piece;
+  const whole = effective === null || points === null || points === 0 ? null : ratio(effective, points);
+  const ofWhole = whole === null ? [] : aims.map((aim): AimEvidence => ({ aim, assignmentId: id, criterion: null, level: word, share: whole, at }));
+  const ofCriteria = (rubric?.criteria ?? []).flatMap((criterion) => {
+    const choice = choices[criterion.id];
+    const max = criterionMax(criterion);
+    if (!choice || max === 0) return [];
+    const level = criterion.levels.find((one) => one.id === choice.levelId)?.name ?? null;
+    return criterion.aims.map((aim): AimEvidence => ({ aim, assignmentId: id, criterion: criterion.name, level, share: ratio(choice.points, max), at }));
+  });
+  return [...ofWhole, ...ofCriteria];
 }
 
 /** Where a student stands by one aim. */

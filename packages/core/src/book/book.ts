@@ -1,5 +1,5 @@
 import { localDateAt, termAt, type Term } from '../calendar';
-import type { Instant, MilliPoints, Ratio } from '../quantities';
+import type { Instant, Milliseconds, MilliPoints, Ratio } from '../quantities';
 import type { PieceState } from '../state';
 import { countedItem, totalOf, yearTotal, type CountedItem, type CountedPiece, type Scheme, type Total } from '../totals';
 
@@ -50,11 +50,18 @@ export interface BookCell {
   returned?: MilliPoints | null;
   held?: true;
   excused?: true;
+  /** of what is done in class: said to be missing */
+  saidMissing?: true;
   /** the state it would have with no score and not excused, where that differs */
   bare?: PieceState;
   /** why nothing can be entered: marked without names, or a second score to be given first */
   locked?: 'nameless' | 'blind';
-  lateBy?: number;
+  /** in ms, of the hand-in that stands */
+  lateBy?: Milliseconds;
+  /** being late costs nothing here */
+  waived?: true;
+  /** noted as absent on the day, of what is done in class */
+  absent?: true;
 }
 
 /** The number that counts of a cell for these eyes; null while there is none. */
@@ -113,3 +120,7 @@ export const termWeight = (scheme: Pick<Scheme, 'termWeights'>, term: string): n
 export function bookYear(scheme: Scheme, terms: readonly Term[], totals: readonly (Ratio | null)[]): Ratio | null {
   return yearTotal(terms.map((term, index) => ({ weight: termWeight(scheme, term.name), total: totals[index] ?? null })).filter(({ weight }) => weight > 0));
 }
+
+/** The category that a column counts under: none where it is filed under one that the scheme does not have. */
+export const countsAs = ({ categoryId }: Pick<BookColumn, 'categoryId'>, known: ReadonlySet<string>): string | null =>
+  categoryId !== null && known.has(categoryId) ? categoryId : null;

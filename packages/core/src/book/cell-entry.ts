@@ -99,6 +99,9 @@ export function cellText(cell: BookCell | null): string {
   return score.earned === null ? '' : String(unmilli(score.earned));
 }
 
+/** Does the student have the score that stands? It can be corrected, not taken out. */
+const isWithStudent = ({ state, returned }: BookCell) => state === 'returned' || (state === 'sentBack' && returned !== undefined);
+
 const WITH_TEACHER: ReadonlySet<PieceState> = new Set(['in', 'inLate', 'sentBack']);
 
 /**
@@ -113,10 +116,10 @@ export function entryProblem(cell: BookCell | null, entry: CellEntry, scale: Cel
     case 'excused':
       return null;
     case 'empty':
-      return !cell.excused && bare !== cell.state && cell.state === 'returned' ? 'returned' : null;
+      return !cell.excused && isWithStudent(cell) ? 'returned' : null;
     case 'missing':
       if (cell.excused) return 'excused';
-      if (cell.state === 'returned') return 'returned';
+      if (isWithStudent(cell)) return 'returned';
       if (bare === 'missing' || bare === 'inClass') return null;
       return WITH_TEACHER.has(bare) ? 'isIn' : 'notDue';
     default:
@@ -130,9 +133,10 @@ export function isEntered(cell: BookCell, entry: CellEntry): boolean {
   const { score } = cell;
   if (entry.kind === 'excused') return cell.excused === true;
   if (cell.excused) return false;
-  if (entry.kind === 'empty') return score === undefined && !(cell.bare !== undefined && cell.state === 'missing');
+  if (entry.kind === 'empty') return (score === undefined || cell.state === 'in' || cell.state === 'inLate') && !cell.saidMissing;
   if (entry.kind === 'missing') return score === undefined && cell.state === 'missing';
-  if (score === undefined) return false;
+  // Handed in since: the score that is there is that of a round before.
+  if (score === undefined || cell.state === 'in' || cell.state === 'inLate') return false;
   if (entry.kind === 'word') return score.word === entry.word;
   if (entry.kind === 'done') return score.done === entry.done;
   return score.word === undefined && score.done === undefined && score.earned === entry.earned;

@@ -6,3 +6,4 @@ export * from './book';
 export * from './cell-entry';
 export * from './paste';
 export * from './aims';
+export * from './table';

@@ -63,7 +63,12 @@ it.each<[string, string, unknown, string]>([
 it('counts a missing piece by the rule, a recorded score before it, and an excused one not at all', () => {
   const scheme = { ...totalExample.scheme, kind: 'points', missing: { rule: 'whenClosed', percent: 10 }, categories: [], bands: [] };
   const item = { id: 'a', category: null, points: 20, bonus: false, due: null, excused: false, earned: null, missing: null };
-  const items = [{ ...item, earned: 15 }, { ...item, id: 'b', missing: 'closed' }, { ...item, id: 'c', missing: 'open' }, { ...item, id: 'd', excused: true, earned: 1 }];
+  const items = [
+    { ...item, earned: 15 },
+    { ...item, id: 'b', missing: 'closed' },
+    { ...item, id: 'c', missing: 'open' },
+    { ...item, id: 'd', excused: true, earned: 1 },
+  ];
   expect(JSON.parse(computeText('total', JSON.stringify({ scheme, items })).text)).toEqual({ total: { num: '17', den: '40', shown: '42.5', band: null }, categories: [] });
 });
 

@@ -14,15 +14,18 @@ export interface RatioText {
 
 const LARGEST = BigInt(Number.MAX_SAFE_INTEGER);
 
+function commonDivisor(a: number, b: number): number {
+  let [x, y] = [a, b];
+  while (y !== 0) [x, y] = [y, x % y];
+  return x;
+}
+
 // Whole numbers that a double holds exactly are divided as such: the same answer, in a tenth of the time.
 function greatestCommonDivisor(a: bigint, b: bigint): bigint {
   let [x, y] = [a < 0n ? -a : a, b < 0n ? -b : b];
   while (y > LARGEST) [x, y] = [y, x % y];
   if (x > LARGEST) [x, y] = y === 0n ? [x, y] : [y, x % y];
-  if (y === 0n) return x;
-  let [m, n] = [Number(x), Number(y)];
-  while (n !== 0) [m, n] = [n, m % n];
-  return BigInt(m);
+  return y === 0n ? x : BigInt(commonDivisor(Number(x), Number(y)));
 }
 
 /**
@@ -31,6 +34,10 @@ function greatestCommonDivisor(a: bigint, b: bigint): bigint {
  * @example ratio(39, 50) -> 39/50; ratio(-2, -4) -> 1/2
  */
 export function ratio(num: bigint | number, den: bigint | number = 1): Ratio {
+  if (typeof num === 'number' && typeof den === 'number' && num >= 0 && den > 0 && num <= Number.MAX_SAFE_INTEGER && den <= Number.MAX_SAFE_INTEGER) {
+    const divisor = commonDivisor(num, den);
+    return { num: BigInt(num / divisor), den: BigInt(den / divisor) };
+  }
   const [n, d] = [BigInt(num), BigInt(den)];
   if (d === 0n) throw new RuleError('ratio.zero-denominator', { num: String(num) });
   const divisor = greatestCommonDivisor(n, d) || 1n;

@@ -36,6 +36,17 @@ export function nameKey({ givenName, familyName }: StudentName): string {
   return `${givenName} ${familyName}`.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase().replace(/\s+/g, ' ').trim();
 }
 
+/** Words as compared between tables of different programs: letters and digits only, no case, no accents; what has none stays itself. */
+export function looseKey(text: string): string {
+  const words = text
+    .normalize('NFD')
+    .replace(/\p{M}/gu, '')
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]+/gu, ' ')
+    .trim();
+  return words === '' ? text.trim() : words;
+}
+
 /** The order of a roster: family name, then given name, by the letters' usual order. */
 export function compareNames(a: StudentName, b: StudentName): number {
   return collator.compare(a.familyName || a.givenName, b.familyName || b.givenName) || collator.compare(a.givenName, b.givenName);

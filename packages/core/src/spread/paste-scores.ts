@@ -1,4 +1,5 @@
 import type { MilliPoints } from '../quantities';
+import { looseKey } from '../roster';
 import { readPoints, type DecimalMark } from '../score';
 
 /** A student a pasted row may be of. */
@@ -24,14 +25,7 @@ export interface PastedScore {
   problem: PasteProblem | null;
 }
 
-const fold = (text: string) =>
-  text
-    .normalize('NFD')
-    .replace(/\p{M}/gu, '')
-    .toLowerCase()
-    .replace(/[^\p{L}\p{N}]+/gu, ' ')
-    .trim();
-const namesOf = ({ givenName, familyName }: Listed) => [fold(`${givenName} ${familyName}`), fold(`${familyName} ${givenName}`)];
+const namesOf = ({ givenName, familyName }: Listed) => [looseKey(`${givenName} ${familyName}`), looseKey(`${familyName} ${givenName}`)];
 
 /**
  * Scores and remarks out of a spreadsheet. With a name in the first column each row is that student's, in
@@ -49,7 +43,7 @@ export function readPastedScores(text: string, students: readonly Listed[], deci
     .map((line) => line.split('\t').map((cell) => cell.trim()));
   const known = new Map<string, string[]>();
   for (const student of students) for (const name of new Set(namesOf(student))) known.set(name, [...(known.get(name) ?? []), student.id]);
-  const isName = (cell: string | undefined) => known.has(fold(cell ?? ''));
+  const isName = (cell: string | undefined) => known.has(looseKey(cell ?? ''));
   const isNumber = (cell: string | undefined) => /^[\d.,'\s]+$/.test(cell ?? '') && /\d/.test(cell ?? '');
   const named = rows.some((row) => isName(row[0]) || isName(`${row[0]} ${row[1]}`));
   const split = named && rows.filter((row) => isName(`${row[0]} ${row[1]}`)).length > rows.filter((row) => isName(row[0])).length;
@@ -60,7 +54,7 @@ export function readPastedScores(text: string, students: readonly Listed[], deci
     const [written = '', remark] = named ? row.slice(split ? 2 : 1) : row;
     if (index === 0 && named && !isName(name) && !isNumber(written)) continue;
     if (row.every((cell) => cell === '') && named) continue;
-    const ids = known.get(fold(name)) ?? [];
+    const ids = known.get(looseKey(name)) ?? [];
     const listed = students[from + result.length]?.id ?? null;
     const studentId = named ? (ids.length === 1 ? ids[0]! : null) : listed;
     const earned = written === '' ? null : readPoints(written, decimal);

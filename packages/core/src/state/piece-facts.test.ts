@@ -39,7 +39,9 @@ it.each<[string, PieceFact[], object]>([
 ])('%s', (_case, facts, expected) => expect(summarise(facts)).toMatchObject(expected));
 
 it('is the same folded one by one as at once, and survives being stored as JSON in between', () => {
-  const kinds = fc.array(fc.constantFrom<PieceFact['kind']>('opened', 'saved', 'handedIn', 'takenBack', 'sentBack', 'scored', 'unscored', 'returned', 'read'), { maxLength: 12 });
+  const kinds = fc.array(fc.constantFrom<PieceFact['kind']>('opened', 'saved', 'handedIn', 'takenBack', 'sentBack', 'scored', 'unscored', 'rescaled', 'returned', 'read'), {
+    maxLength: 12,
+  });
   fc.assert(
     fc.property(kinds, (all) => {
       const facts = all.map((kind, at): PieceFact => ({ kind, at }));

@@ -3,9 +3,12 @@ import type { Instant } from '../quantities';
 /**
  * What happened to one student's piece of one assignment. Appended, never changed.
  * `opened` is the first time the student began on it; `read` is when they opened returned feedback;
- * `unscored` is when a score that nobody had been shown was taken out again.
+ * `unscored` is when a score that nobody had been shown was taken out again; `rescaled` when the assignment's points
+ * were changed and the score with them, which makes it no newer.
  */
-export type PieceFact = { kind: 'opened' | 'saved' | 'handedIn' | 'takenBack' | 'scored' | 'unscored' | 'returned' | 'read'; at: Instant } | { kind: 'sentBack'; at: Instant; newDue?: Instant };
+export type PieceFact =
+  | { kind: 'opened' | 'saved' | 'handedIn' | 'takenBack' | 'scored' | 'unscored' | 'rescaled' | 'returned' | 'read'; at: Instant }
+  | { kind: 'sentBack'; at: Instant; newDue?: Instant };
 
 export type FactKind = PieceFact['kind'];
 
@@ -84,6 +87,8 @@ export function afterFact(before: PieceSummary, fact: PieceFact): PieceSummary {
       return { ...before, scoredAt: at };
     case 'unscored':
       return { ...before, scoredAt: null };
+    case 'rescaled':
+      return before;
     case 'returned':
       return { ...before, returnedAt: at, lastReturnAt: at, readAt: null };
     case 'read':

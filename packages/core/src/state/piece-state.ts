@@ -81,6 +81,11 @@ export function stateAt(input: StateInput): StateOfPiece {
   return is('missing', { stillAccepted: window.closes === null || now <= window.closes });
 }
 
+/** The state a piece would have without any score and without being excused: what is entered in a mark book is judged by it. */
+export function bareState(input: StateInput): StateOfPiece {
+  return stateAt({ ...input, excused: false, summary: { ...input.summary, scoredAt: null, returnedAt: null } });
+}
+
 /**
  * The state as the student is told it: a held score is the teacher's secret, so for them it is as if it had
  * not been recorded (docs/words.md). Without a hand-in they go on seeing Open, Started or Missing.

@@ -7,8 +7,16 @@ export function keepCount(count: number, { leaveOut, keepBest }: Pick<Category, 
   return count === 0 ? 0 : Math.max(1, Math.min(keepBest ?? count, count - leaveOut));
 }
 
-export const earnedOf = (items: readonly CountedItem[]): MilliPoints => items.reduce((sum, item) => sum + item.earned, 0);
-export const pointsOf = (items: readonly CountedItem[]): MilliPoints => items.reduce((sum, item) => sum + item.points, 0);
+export function earnedOf(items: readonly CountedItem[]): MilliPoints {
+  let sum = 0;
+  for (const item of items) sum += item.earned;
+  return sum;
+}
+export function pointsOf(items: readonly CountedItem[]): MilliPoints {
+  let sum = 0;
+  for (const item of items) sum += item.points;
+  return sum;
+}
 
 /**
  * a·b − c·d of whole numbers, as its sign. In floating point wherever both products are whole numbers that it
@@ -27,18 +35,26 @@ function earlierFirst(a: CountedItem, b: CountedItem): number {
   return early === late ? (a.id < b.id ? -1 : 1) : early - late;
 }
 
-/** The `keep` items that are worth most by earned · per − points · of, most first. */
-function worthMost(items: readonly CountedItem[], keep: number, of: number, per: number): CountedItem[] {
-  const most = items.reduce((found, item) => Math.max(found, item.earned * per + item.points * of), 0);
-  if (most <= Number.MAX_SAFE_INTEGER) {
-    const worth = items.map((item) => ({ item, is: item.earned * per - item.points * of }));
-    worth.sort((a, b) => b.is - a.is || earlierFirst(a.item, b.item));
-    return worth.slice(0, keep).map(({ item }) => item);
+type Worth = (item: CountedItem) => number | bigint;
+/** Negative if a is rather left out than b: worth less, or worth the same and due later. */
+const leftOutFirst = (worth: Worth) => (a: CountedItem, b: CountedItem) => {
+  const [x, y] = [worth(a), worth(b)];
+  return x < y ? -1 : x > y ? 1 : earlierFirst(b, a);
+};
+
+const FEW = 12;
+/** The `count` items that are rather left out than any other. A few are found by going through all of them so often, more by sorting. */
+function leastWorth(items: readonly CountedItem[], count: number, worth: Worth): CountedItem[] {
+  const first = leftOutFirst(worth);
+  if (count > FEW) return [...items].sort(first).slice(0, count);
+  const least: CountedItem[] = [];
+  for (const item of items) {
+    if (least.length === count && first(item, least.at(-1)!) > 0) continue;
+    let place = least.length === count ? count - 1 : least.length;
+    for (; place > 0 && first(item, least[place - 1]!) < 0; place--) least[place] = least[place - 1]!;
+    least[place] = item;
   }
-  const [up, down] = [BigInt(per), BigInt(of)];
-  const worth = items.map((item) => ({ item, is: BigInt(item.earned) * up - BigInt(item.points) * down }));
-  worth.sort((a, b) => (a.is === b.is ? earlierFirst(a.item, b.item) : a.is > b.is ? -1 : 1));
-  return worth.slice(0, keep).map(({ item }) => item);
+  return least;
 }
 
 export interface Pool {
@@ -47,32 +63,45 @@ export interface Pool {
   keep: number;
 }
 
+const NOBODY: ReadonlySet<CountedItem> = new Set();
+
 /**
- * Which items stay so that (Σ earned + onTop) / Σ points over all pools together is highest, exactly.
+ * What to leave out so that (Σ earned + onTop) / Σ points of what stays in all pools together is highest, exactly.
  *
  * Dinkelbach's iteration: for a given ratio λ the best set of a fixed size is the items with the highest
  * earned − λ · points, pool by pool; its ratio is the next λ. It is Newton's method on a falling convex function,
  * begun with the ratio of everything: the first step may fall, for that ratio can lie above what pools that are cut
  * differently reach together; from then on λ rises until it stays. Bound: O(log(m · M)) rounds for m items and sums
- * up to M, each a sort, O(m log m); in practice two to four. Sums are below 2^53, so λ is kept as two whole numbers
- * and every comparison is exact. The last round decides ties, whatever the order of the items.
+ * up to M, each O(m) for a few that are left out and O(m log m) for many; in practice two to four rounds. Sums are
+ * below 2^53, so λ is kept as two whole numbers and every comparison is exact. The last round decides ties,
+ * whatever the order of the items.
  *
  * @param onTop points that count in the numerator only
- * @returns the items that stay, pool by pool, and their ratio; null if nothing stays
+ * @returns what is left out, and what stays as a ratio with its sums; null if nothing stays
  */
-export function bestSet(pools: readonly Pool[], onTop: MilliPoints): { stay: CountedItem[]; result: Ratio } | null {
-  const used = pools.filter((pool) => pool.keep > 0);
-  if (used.length === 0) return null;
-  let stay = used.flatMap((pool) => pool.items);
-  let [of, per] = [earnedOf(stay) + onTop, pointsOf(stay)];
-  if (used.every((pool) => pool.keep === pool.items.length)) return { stay, result: ratio(of, per) };
+export function bestSet(pools: readonly Pool[], onTop: MilliPoints): { out: ReadonlySet<CountedItem>; earned: MilliPoints; points: MilliPoints } | null {
+  let [allEarned, allPoints, keeps, cut] = [onTop, 0, 0, 0];
+  for (const { items, keep } of pools) {
+    allEarned += earnedOf(items);
+    allPoints += pointsOf(items);
+    keeps += keep;
+    cut += items.length - keep;
+  }
+  if (keeps === 0) return null;
+  if (cut === 0) return { out: NOBODY, earned: allEarned, points: allPoints };
+  let [of, per] = [allEarned, allPoints];
   for (;;) {
     const [goal, goalPer] = [of, per];
-    stay = used.flatMap((pool) => (pool.keep === pool.items.length ? [...pool.items] : worthMost(pool.items, pool.keep, goal, goalPer)));
-    [of, per] = [earnedOf(stay) + onTop, pointsOf(stay)];
-    if (compareProducts(of, goalPer, goal, per) === 0) return { stay, result: ratio(of, per) };
+    // Where a product could be larger than a double holds exactly, all are taken as big integers.
+    const exact = pools.every(({ items }) => items.every((item) => isSmall(item, goal, goalPer)));
+    const [up, down] = [BigInt(goalPer), BigInt(goal)];
+    const worth: Worth = exact ? (item) => item.earned * goalPer - item.points * goal : (item) => BigInt(item.earned) * up - BigInt(item.points) * down;
+    const least = pools.flatMap(({ items, keep }) => (keep === items.length ? [] : leastWorth(items, items.length - keep, worth)));
+    [of, per] = [allEarned - earnedOf(least), allPoints - pointsOf(least)];
+    if (compareProducts(of, goalPer, goal, per) === 0) return { out: new Set(least), earned: of, points: per };
   }
 }
+const isSmall = ({ earned, points }: CountedItem, of: number, per: number) => earned * per + points * of <= Number.MAX_SAFE_INTEGER;
 
 /** Σ earned / points, exactly; pieces of the same points are added up first, so few fractions are left to add. */
 function sumOfShares(items: readonly CountedItem[]): Ratio {
@@ -82,8 +111,6 @@ function sumOfShares(items: readonly CountedItem[]): Ratio {
   for (const [points, of] of earned) sum = add(sum, ratio(of, points));
   return sum;
 }
-
-const byShare = (a: CountedItem, b: CountedItem) => compareProducts(b.earned, a.points, a.earned, b.points) || earlierFirst(a, b);
 
 /** What a category comes to for one student. */
 export interface CategoryResult {
@@ -105,20 +132,22 @@ export interface CategoryResult {
  * @example leave out the lowest 1 of 6/10, 7/12, 3/10 -> {6/10, 7/12} stay, 13/22
  */
 export function categoryResult(items: readonly CountedItem[], category: Category): CategoryResult {
-  const ordinary = items.filter((item) => !item.bonus);
-  const bonus = items.filter((item) => item.bonus);
+  const ordinary: CountedItem[] = [];
+  const bonus: CountedItem[] = [];
+  for (const item of items) (item.bonus ? bonus : ordinary).push(item);
   const keep = keepCount(ordinary.length, category);
-  const settle = (result: Ratio | null, stay: readonly CountedItem[]): CategoryResult => {
-    if (stay.length === ordinary.length) return { id: category.id, result, stay: ordinary, leftOut: [], bonus };
-    const staying = new Set(stay);
-    return { id: category.id, result, stay: ordinary.filter((item) => staying.has(item)), leftOut: ordinary.filter((item) => !staying.has(item)), bonus };
-  };
+  const { id } = category;
+  if (keep === 0) return { id, result: null, stay: [], leftOut: [], bonus };
+  const settle = (result: Ratio, out: ReadonlySet<CountedItem>): CategoryResult =>
+    out.size === 0
+      ? { id, result, stay: ordinary, leftOut: [], bonus }
+      : { id, result, stay: ordinary.filter((item) => !out.has(item)), leftOut: ordinary.filter((item) => out.has(item)), bonus };
   if (category.within === 'pooled') {
-    const best = bestSet([{ items: ordinary, keep }], earnedOf(bonus));
-    return best ? settle(best.result, best.stay) : settle(null, []);
+    const { out, earned, points } = bestSet([{ items: ordinary, keep }], earnedOf(bonus))!;
+    return settle(ratio(earned, points), out);
   }
-  if (keep === 0) return settle(null, []);
-  const stay = keep === ordinary.length ? ordinary : [...ordinary].sort(byShare).slice(0, keep);
-  const sum = bonus.length === 0 ? sumOfShares(stay) : sumOfShares([...stay, ...bonus]);
-  return settle(ratio(sum.num, sum.den * BigInt(keep)), stay);
+  const out = keep === ordinary.length ? NOBODY : new Set([...ordinary].sort(lowestShareFirst).slice(0, ordinary.length - keep));
+  const sum = sumOfShares([...ordinary.filter((item) => !out.has(item)), ...bonus]);
+  return settle(ratio(sum.num, sum.den * BigInt(keep)), out);
 }
+const lowestShareFirst = (a: CountedItem, b: CountedItem) => compareProducts(a.earned, b.points, b.earned, a.points) || earlierFirst(b, a);

@@ -1,5 +1,5 @@
 import { add, compare, divide, multiply, percentText, ratio, ZERO, type MilliPoints, type Ratio } from '../quantities';
-import { bestSet, categoryResult, earnedOf, keepCount, pointsOf, type CategoryResult } from './category-result';
+import { bestSet, categoryResult, earnedOf, keepCount, type CategoryResult, type Pool } from './category-result';
 import type { CountedItem } from './counted-items';
 import { HUNDRED_PERCENT, type Band, type Category, type Scheme } from './scheme';
 
@@ -23,8 +23,8 @@ export interface Total {
   pool: { earned: MilliPoints; points: MilliPoints } | null;
 }
 
-/** The category of items that are filed under none. */
-const NO_CATEGORY = { id: '', name: '', weight: 0, within: 'pooled', leaveOut: 0, keepBest: null, bonus: false } as const;
+/** What holds for items that are filed under no category. */
+const NO_CATEGORY = { leaveOut: 0, keepBest: null, bonus: false } as const;
 
 const idsOf = (items: readonly CountedItem[]) => items.map((item) => item.id);
 /** The items of a category before anything was left out. */
@@ -40,33 +40,43 @@ function weightedTotal(scheme: Scheme, results: readonly CategoryResult[], loose
     if (result !== null && row.result !== null) result = add(result, multiply(weight, row.result));
     return { ...row, weight };
   });
-  const counted = result === null ? [] : categories.flatMap((row) => (row.result === null ? [] : idsOf([...row.stay, ...row.bonus])));
+  const counted: string[] = [];
+  if (result !== null)
+    for (const { result: own, stay, bonus } of categories) {
+      if (own === null) continue;
+      for (const item of stay) counted.push(item.id);
+      for (const item of bonus) counted.push(item.id);
+    }
   return { result, categories, loose, counted, pool: null };
 }
 
 function pointsTotal(scheme: Scheme, results: readonly CategoryResult[], loose: CountedItem[]): Total {
-  const filed: { category: Category; ordinary: CountedItem[]; bonus: CountedItem[] }[] = [
-    ...scheme.categories.map((category, index) => ({ category, ordinary: [...results[index]!.stay, ...results[index]!.leftOut], bonus: results[index]!.bonus })),
-    { category: NO_CATEGORY, ordinary: loose.filter((item) => !item.bonus), bonus: loose.filter((item) => item.bonus) },
-  ];
-  // Of a category on top the highest stay.
-  const extra = filed
-    .filter(({ category }) => category.bonus)
-    .flatMap(({ category, ordinary }) => [...ordinary].sort((a, b) => b.earned - a.earned || (a.id < b.id ? -1 : 1)).slice(0, keepCount(ordinary.length, category)));
-  const onTop = [...filed.flatMap(({ bonus }) => bonus), ...extra];
-  const best = bestSet(
-    filed.filter(({ category }) => !category.bonus).map(({ category, ordinary }) => ({ items: ordinary, keep: keepCount(ordinary.length, category) })),
-    earnedOf(onTop),
-  );
+  const pools: Pool[] = [];
+  // Ids on top: bonus items, and of a bonus category the highest-earned that stay.
+  const onTop: CountedItem[] = [];
+  const file = (category: Pick<Category, 'leaveOut' | 'keepBest' | 'bonus'>, ordinary: CountedItem[], bonus: CountedItem[]) => {
+    const keep = keepCount(ordinary.length, category);
+    onTop.push(...bonus);
+    if (!category.bonus) pools.push({ items: ordinary, keep });
+    else onTop.push(...[...ordinary].sort((a, b) => b.earned - a.earned || (a.id < b.id ? -1 : 1)).slice(0, keep));
+  };
+  for (const [index, category] of scheme.categories.entries()) {
+    const { stay, leftOut, bonus } = results[index]!;
+    file(category, leftOut.length === 0 ? stay : [...stay, ...leftOut], bonus);
+  }
+  if (loose.length > 0)
+    file(
+      NO_CATEGORY,
+      loose.filter((item) => !item.bonus),
+      loose.filter((item) => item.bonus),
+    );
+  const best = bestSet(pools, earnedOf(onTop));
   const categories = results.map((row): CategoryShare => ({ ...row, weight: ZERO }));
   if (!best) return { result: null, categories, loose, counted: [], pool: null };
-  return {
-    result: best.result,
-    categories,
-    loose,
-    counted: idsOf([...best.stay, ...onTop]),
-    pool: { earned: earnedOf(best.stay) + earnedOf(onTop), points: pointsOf(best.stay) },
-  };
+  const { out, earned, points } = best;
+  const counted = idsOf(onTop);
+  for (const { items } of pools) for (const item of items) if (!out.has(item)) counted.push(item.id);
+  return { result: ratio(earned, points), categories, loose, counted, pool: { earned, points } };
 }
 
 function settle(scheme: Scheme, results: readonly CategoryResult[], loose: CountedItem[]): Total {

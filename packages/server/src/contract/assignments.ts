@@ -86,6 +86,14 @@ export interface BriefChange extends BriefBody {
   version: number;
   /** students whose own dates this changes are told */
   tell: boolean;
+  /** when the points change and there are scores: they stay as points, or keep their share of the whole */
+  scores?: 'keep' | 'scale';
+}
+/** Why an edit asks: points would change under scores that are given. */
+export interface PointsQuestion {
+  pieces: number;
+  from: MilliPoints;
+  to: MilliPoints;
 }
 /** A brief and the classes it is set for, of those that the one who asks teaches. */
 export interface BriefReply extends BriefBody {

@@ -1,6 +1,7 @@
 /** Marking: piles, the desk, margin notes, saved remarks, returning, two markers, how it went. */
 import type { CriterionResult, Drift, Instant, LateRule, MilliPoints, Milliseconds, Place, RichText, SchoolCalendar } from '@jolly/core';
 import type { AssignmentReply, KeptFile, Scoring } from './assignments';
+import type { WhyScored } from './book';
 import type { Adjustment, Chosen, CriterionWords, HandInView, PieceRow } from './pieces';
 
 export interface PileReply {
@@ -115,7 +116,7 @@ export interface ScoreBefore {
   earned: MilliPoints | null;
   chosen: Chosen | null;
   remark: RichText;
-  why: 'rubricChanged' | 'agreed' | null;
+  why: WhyScored | null;
 }
 export interface ScoreRequest {
   /** null: words only, no points; with something chosen the points follow from it */

@@ -1,5 +1,6 @@
 import { stringify } from 'csv-stringify/sync';
 import ExcelJS from 'exceljs';
+import type { Response } from 'express';
 
 /** A file that is taken home. */
 export interface TakenOut {
@@ -7,6 +8,11 @@ export interface TakenOut {
   mediaType: string;
   bytes: Buffer;
 }
+
+/** A name as a file can bear it. */
+export const fileStem = (name: string): string => name.replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-+|-+$/g, '') || 'class';
+
+export const WORKBOOK = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
 
 // Text that begins like a formula would be one in the next program; a spreadsheet reads the apostrophe as "text".
 const harmless = (text: string): string => (/^[=+\-@]/.test(text) ? `'${text}` : text);
@@ -29,7 +35,12 @@ export async function workbookOf(name: string, sheetName: string, columns: reado
   for (const row of rows) sheet.addRow(row).eachCell((cell) => (cell.numFmt = '@'));
   return {
     name: `${name}.xlsx`,
-    mediaType: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+    mediaType: WORKBOOK,
     bytes: Buffer.from(await book.xlsx.writeBuffer()),
   };
+}
+
+/** Sends a file that is taken home. */
+export function sendFile(res: Response, { name, mediaType, bytes }: TakenOut): void {
+  res.set({ 'Content-Type': mediaType, 'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}` }).send(bytes);
 }

@@ -29,6 +29,7 @@ import * as marginNotes from './0028-add-margin-notes';
 import * as savedRemarks from './0029-add-saved-remarks';
 import * as waysOfMarking from './0030-add-ways-of-marking';
 import * as peerReviews from './0031-add-peer-reviews';
+import * as markBook from './0032-add-mark-book';
 
 /** One step of the schema: statements up, and the way back. A released one is never edited. */
 export interface Migration {
@@ -70,4 +71,5 @@ export const MIGRATIONS: readonly Migration[] = [
   savedRemarks,
   waysOfMarking,
   peerReviews,
+  markBook,
 ];

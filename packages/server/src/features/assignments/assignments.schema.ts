@@ -130,7 +130,13 @@ export const briefParams = Joi.object({ briefId: id });
 export const assignmentParams = Joi.object({ assignmentId: id });
 export const listQuery = Joi.object({ kind: Joi.valid('assignment', 'handout') });
 export const newBriefBody = Joi.object<BriefRequest, true>({ ...briefForm, classes, fromShelf: id.allow(null) });
-export const changeBriefBody = Joi.object<BriefChange, true>({ ...briefForm, classes, version, tell: Joi.boolean().strict().required() });
+export const changeBriefBody = Joi.object<BriefChange, true>({
+  ...briefForm,
+  classes,
+  version,
+  tell: Joi.boolean().strict().required(),
+  scores: Joi.string().valid('keep', 'scale'),
+});
 export const issueBody = Joi.object<IssueRequest, true>({ version, at: instantOrNull });
 export const withdrawBody = Joi.object<{ version: number }, true>({ version });
 export const loadBody = Joi.object<LoadRequest, true>({

@@ -1,12 +1,13 @@
-import { filesIn, rubricRemarks, type Action, type Actor } from '@jolly/core';
+import { filesIn, ratio, roundToMilli, rubricRemarks, rubricScore, type Action, type Actor } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
-import type { AssignmentReply, BriefBody, BriefChange, BriefReply, BriefRequest, SetFor } from '../../contract';
+import type { AssignmentReply, BriefBody, BriefChange, BriefReply, BriefRequest, PointsQuestion, SetFor } from '../../contract';
 import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
 import type { ClassesService } from '../classes/classes.service';
 import type { GroupsService } from '../groups/groups.service';
 import type { KeptFilesService } from '../kept/kept-files.service';
+import type { Given } from '../pieces/pieces.mapper';
 import type { PiecesService } from '../pieces/pieces.service';
 import { toBriefBody, toBriefColumns, toSetColumns, toSetFor } from './assignments.mapper';
 import { defineAssignments, type AssignmentRow, type BriefRow } from './assignments.model';
@@ -133,6 +134,32 @@ export function briefsService({ sequelize, classes, assignments, keptFiles, piec
   const lock = async (id: string, version: number, transaction: Transaction) =>
     (await tables.briefs.update({ version: version + 1 }, { where: { id, version }, transaction }))[0] > 0;
 
+  /** What becomes of scores when the points they are out of change. @throws Problem `assignment.pointsAsked` */
+  async function rescore(
+    change: { before: BriefRow; columns: { pointsMilli: number | null }; scores: BriefChange['scores'] | undefined; ids: string[]; by: string; now: number },
+    { scoring }: BriefBody,
+    transaction: Transaction,
+  ): Promise<void> {
+    const { before, columns, scores, ids, by, now } = change;
+    const [from, to] = [before.pointsMilli, columns.pointsMilli];
+    if (from === null || to === null || from === to || from === 0) return;
+    const count = await pieces.scoredOn(ids, transaction);
+    if (count === 0) return;
+    if (scores === undefined) {
+      const current: PointsQuestion = { pieces: count, from, to };
+      throw new Problem('assignment.pointsAsked', { current });
+    }
+    if (scores === 'keep') return;
+    const scaled = (points: number) => roundToMilli(ratio(BigInt(points) * BigInt(to), BigInt(from) * 1000n));
+    const rescaled = ({ earned, chosen, adjust, rounds }: Pick<Given, 'earned' | 'chosen' | 'adjust' | 'rounds'>) => {
+      const by_ = adjust && { ...adjust, by: scaled(adjust.by) };
+      // What was chosen gives the same share of any points, rounded anew and not twice.
+      const anew = chosen?.by === 'rubric' && scoring.by === 'rubric' ? Math.max(0, rubricScore(scoring.rubric, to, chosen.choices).earned + (by_?.by ?? 0)) : null;
+      return { earned: earned === null ? null : (anew ?? scaled(earned)), adjust: by_, rounds: rounds.map(scaled) };
+    };
+    await pieces.rescale(ids, rescaled, { by, now, points: to }, transaction);
+  }
+
   const service = {
     async forTeacher(teacher: Teacher, action: Action, id: string): Promise<BriefReply> {
       return toReply(await find(teacher, action, id));
@@ -155,9 +182,10 @@ export function briefsService({ sequelize, classes, assignments, keptFiles, piec
     /**
      * Stores a brief as edited, for the classes that this teacher teaches.
      * @throws Problem `conflict.changedMeanwhile` with the brief as it is now; `assignment.shared` if words of it
-     *   would change for classes of other teachers; `assignment.begun` if a class is left out where work exists
+     *   would change for classes of other teachers; `assignment.begun` if a class is left out where work exists;
+     *   `assignment.pointsAsked` if the points change under scores and `scores` does not say what becomes of them
      */
-    async edit(teacher: Teacher, id: string, { version, classes: sets, tell: _, ...body }: BriefChange): Promise<BriefReply> {
+    async edit(teacher: Teacher, id: string, { version, classes: sets, tell: _, scores, ...body }: BriefChange, at: number): Promise<BriefReply> {
       const before = await find(teacher, 'assignment.write', id);
       await refuseMisfiled(teacher, sets);
       dates(sets);
@@ -179,6 +207,7 @@ export function briefsService({ sequelize, classes, assignments, keptFiles, piec
         const regrouped = before.mine.filter((one) => sets.some((set) => set.classId === one.classId && set.groupingId !== one.groupingId)).map((one) => one.id);
         if ((await pieces.begunOn(regrouped, transaction)).size > 0)
           throw new Problem('assignment.begun', { title: 'Students have begun, so who works together stays as it is. Nothing was stored.' });
+        await rescore({ before: before.row, columns, scores, ids: before.mine.map((one) => one.id), by: teacher.userId, now: at }, stored, transaction);
         await tables.briefs.update(columns, { where: { id }, transaction });
         for (const set of sets) {
           const known = before.mine.find((one) => one.classId === set.classId);

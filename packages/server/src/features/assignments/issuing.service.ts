@@ -87,7 +87,7 @@ export function issuingService({ sequelize, classes, roster, assignments, briefs
     async edit(teacher: Teacher, briefId: string, change: BriefChange, now: number): Promise<BriefReply> {
       const before = await briefs.forTeacher(teacher, 'assignment.write', briefId);
       const assignmentIds = before.classes.map((one) => one.assignmentId);
-      return dateChanges.around({ by: teacher.userId, assignmentIds, tell: change.tell, now }, () => briefs.edit(teacher, briefId, change));
+      return dateChanges.around({ by: teacher.userId, assignmentIds, tell: change.tell, now }, () => briefs.edit(teacher, briefId, change, now));
     },
 
     /** What an edit would do, before it is stored. */

@@ -1,4 +1,4 @@
-import { isTimeZone, MOST_BANDS, MOST_CATEGORIES } from '@jolly/core';
+import { isTimeZone, MOST_BANDS, MOST_CATEGORIES, MOST_TERM_WEIGHT } from '@jolly/core';
 import Joi from 'joi';
 import type { CalendarChange, CalendarRequest, ClassChange, ClassRequest, CopyRequest, JoinCodeRequest, SchemeRequest, UnitsRequest } from '../../contract';
 import { id, instantOrNull, localDay, version } from '../../http/form';
@@ -67,6 +67,7 @@ const scheme = Joi.object({
     .max(MOST_BANDS)
     .required(),
   bandsBy: Joi.valid('shown', 'exact').required(),
+  termWeights: Joi.object().pattern(Joi.string().max(60), Joi.number().strict().integer().min(0).max(MOST_TERM_WEIGHT)).max(20),
 }).required();
 const bearing = Joi.object({
   passLine: percent,

@@ -1,15 +1,18 @@
 import { QueryTypes, type Sequelize } from 'sequelize';
+import type { BookChanged } from '../../contract';
 
-/** What is watched: the pieces of an assignment, or one work by those who share it. */
+/** What is watched: the pieces of an assignment, one work by those who share it, or the book of a class. */
 export interface Topic {
-  kind: 'assignment' | 'work';
+  kind: 'assignment' | 'work' | 'class';
   id: string;
 }
-/** Ids of students whose pieces changed, and of those about whose pieces something was written. */
+/** Ids of students whose pieces changed (of a book: of assignments), and of those about whose pieces something was written. */
 export interface Changed {
   studentIds: string[];
   talked: string[];
 }
+/** In a book, what is more than cells: settings, roster, what is issued and how. */
+const WHOLE = 'whole';
 
 // Where names are hidden a score would tell by its moment whose nameless piece it is: until it was returned only
 // what the student does counts.
@@ -19,7 +22,16 @@ const MESSAGES = '(SELECT COUNT(*) FROM piece_messages m WHERE m.assignment_id =
 // A piece counts up with every change of its work that anybody who shares it makes, and with every score.
 const lookAt = (column: string, version: string) =>
   `SELECT ${column} AS topic, student_id AS who, CONCAT(REPLACE(${version}, ' ', 'T'), ' ', ${MESSAGES}) AS seen FROM pieces WHERE ${column} IN (:ids)`;
-const QUERIES = { assignment: lookAt('assignment_id', VERSION), work: lookAt('work_id', 'version') };
+// Of a book one line for each assignment, not for each piece, and one for all that shapes it.
+const BOOK = `SELECT a.class_id AS topic, a.id AS who, CONCAT_WS('-', COUNT(p.id), SUM(p.version),
+    (SELECT CONCAT_WS('-', COUNT(*), SUM(CRC32(CONCAT_WS(' ', e.id, e.opens_at, e.due_at, e.closes_at)))) FROM one_off_exceptions e WHERE e.assignment_id = a.id),
+    (SELECT CONCAT_WS('-', COUNT(*), SUM(CRC32(CONCAT_WS(' ', g.id, g.opens_at, g.due_at, g.closes_at)))) FROM group_dates g WHERE g.assignment_id = a.id)) AS seen
+  FROM assignments a LEFT JOIN pieces p ON p.assignment_id = a.id WHERE a.class_id IN (:ids) GROUP BY a.id
+  UNION ALL SELECT c.id, '${WHOLE}', CONCAT_WS('-', c.version, k.version,
+    (SELECT CONCAT_WS('-', COUNT(*), SUM(CRC32(CONCAT_WS(' ', m.user_id, m.joined_on, m.left_on)))) FROM class_students m WHERE m.class_id = c.id),
+    (SELECT CONCAT_WS('-', COUNT(*), SUM(CRC32(CONCAT_WS(' ', a.id, a.issued_at, a.names_hidden, a.category_id, b.version)))) FROM assignments a JOIN briefs b ON b.id = a.brief_id WHERE a.class_id = c.id))
+  FROM classes c JOIN calendars k ON k.id = c.calendar_id WHERE c.id IN (:ids)`;
+const QUERIES = { assignment: lookAt('assignment_id', VERSION), work: lookAt('work_id', 'version'), class: BOOK };
 
 interface Watched {
   topic: Topic;
@@ -44,7 +56,7 @@ export function liveService({ sequelize }: { sequelize: Sequelize }) {
     return found;
   }
 
-  return {
+  const service = {
     /**
      * Listens from now on. Null is said now and then when nothing changed, so that a line that broke is noticed.
      * @returns stops listening
@@ -62,10 +74,17 @@ export function liveService({ sequelize }: { sequelize: Sequelize }) {
       };
     },
 
+    /** Listens to the books of some classes: to which assignments' cells changed, or that more than cells did. */
+    async listenToBooks(classIds: readonly string[], say: (changed: BookChanged | null) => void): Promise<() => void> {
+      const tell = (changed: Changed | null) => say(changed && { assignmentIds: changed.studentIds.includes(WHOLE) ? null : changed.studentIds });
+      const stops = await Promise.all(classIds.map((id) => service.listen({ kind: 'class', id }, tell)));
+      return () => stops.forEach((stop) => stop());
+    },
+
     /** Looks once at everything that is watched and tells what changed. */
     async poll(): Promise<void> {
       const all = [...watched.values()];
-      for (const kind of ['assignment', 'work'] as const) {
+      for (const kind of ['assignment', 'work', 'class'] as const) {
         const these = all.filter((one) => one.topic.kind === kind);
         const found = await look(
           kind,
@@ -87,6 +106,7 @@ export function liveService({ sequelize }: { sequelize: Sequelize }) {
       for (const { listeners } of watched.values()) for (const listener of listeners) listener(null);
     },
   };
+  return service;
 }
 
 export type LiveService = ReturnType<typeof liveService>;

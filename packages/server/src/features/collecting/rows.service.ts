@@ -98,6 +98,13 @@ export function rowsService({ sequelize, board, conversations, feedbackFiles, no
       });
     },
 
+    /** Who was noted as absent from some assignments, each as assignment and student. */
+    async absentOn(assignmentIds: readonly string[]): Promise<Set<string>> {
+      if (assignmentIds.length === 0) return new Set();
+      const rows = (await marks.findAll({ where: { assignmentId: { [Op.in]: [...assignmentIds] }, mark: 'absent' }, raw: true })) as unknown as ClassMarkRow[];
+      return new Set(rows.map((row) => `${row.assignmentId} ${row.studentId}`));
+    },
+
     /** Students nudged about an assignment on a day of the class. */
     async nudgedOn(assignmentId: string, day: string, studentIds: readonly string[]): Promise<string[]> {
       const rows = (await nudges.findAll({ attributes: ['studentId'], where: { assignmentId, day, studentId: { [Op.in]: [...studentIds] } }, raw: true })) as unknown as NudgeRow[];

@@ -66,6 +66,36 @@ export function exceptionsService({ sequelize, assignments, groups, roster }: Co
       return given;
     },
 
+    /** Who is excused from some assignments, each as assignment and student. Inside a transaction as it is there. */
+    async excusedOn(assignmentIds: readonly string[], transaction: Transaction): Promise<Set<string>> {
+      const rows = (await exceptions.findAll({
+        attributes: ['assignmentId', 'studentId'],
+        where: { assignmentId: { [Op.in]: [...assignmentIds] }, excused: true },
+        raw: true,
+        transaction,
+      })) as unknown as ExceptionRow[];
+      return new Set(rows.map((row) => `${row.assignmentId} ${row.studentId}`));
+    },
+
+    /** Excuses students, or not any more; their other dates stay. An exception that says nothing else goes. */
+    async setExcused(wanted: readonly { assignmentId: string; studentId: string; excused: boolean }[], by: string, now: number, transaction: Transaction): Promise<void> {
+      if (wanted.length === 0) return;
+      const rows = (await exceptions.findAll({
+        where: { assignmentId: { [Op.in]: [...new Set(wanted.map((one) => one.assignmentId))] }, studentId: { [Op.in]: [...new Set(wanted.map((one) => one.studentId))] } },
+        raw: true,
+        transaction,
+      })) as unknown as ExceptionRow[];
+      const there = new Map(rows.map((row) => [`${row.assignmentId} ${row.studentId}`, row]));
+      const next = wanted.map(({ assignmentId, studentId, excused }) => {
+        const { id, ...before } = there.get(`${assignmentId} ${studentId}`) ?? { id: null, assignmentId, studentId, ...toDateColumns({}), waivesLate: false, reason: '' };
+        return { id, row: { ...before, id: randomUUID(), excused, givenBy: by, givenAt: new Date(now) } as ExceptionRow };
+      });
+      const old = next.flatMap(({ id }) => id ?? []);
+      await exceptions.destroy({ where: { id: { [Op.in]: old } }, transaction });
+      const rest = next.map(({ row }) => row).filter((row) => row.excused || row.waivesLate || row.setsOpens || row.setsDue || row.setsCloses);
+      await exceptions.bulkCreate(rest, { transaction });
+    },
+
     async takeAway(actor: Actor, at: { assignmentId: string; studentId: string }): Promise<void> {
       await assignments.forTeacher(actor, 'exception.give', at.assignmentId);
       await exceptions.destroy({ where: at });

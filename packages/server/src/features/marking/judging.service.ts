@@ -69,14 +69,7 @@ export function judgingService({ accounts, assignments, board, pieces, works, ro
       if (earned !== null) requireScore(assignment, earned, false);
       return desk.changeSeen(teacher, sight, request.version, now, [], async (piece) => {
         const { score } = piece.record;
-        await record(
-          piece,
-          assignment,
-          { earned, chosen: request.chosen, remark: score?.remark ?? EMPTY_TEXT, words: score?.words ?? {}, adjust: null },
-          teacher.userId,
-          now,
-          'agreed',
-        );
+        record(piece, assignment, { earned, chosen: request.chosen, remark: score?.remark ?? EMPTY_TEXT, words: score?.words ?? {}, adjust: null }, teacher.userId, now, 'agreed');
         await seconds.agree({ assignmentId: assignment.id, studentId: member.student.id }, now, piece.transaction);
       });
     },

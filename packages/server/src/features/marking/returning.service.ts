@@ -87,7 +87,7 @@ export function returningService({ sequelize, accounts, assignments, board, piec
           // Somebody else may have returned it since it was chosen; each return happens once.
           if (!piece.record.held || !score) continue;
           const { earned, chosen: choice, remark, words, adjust, rounds } = score;
-          await piece.append({ kind: 'returned', at: now }, by, { earned, chosen: choice, remark, words, adjust, rounds });
+          piece.append({ kind: 'returned', at: now }, by, { earned, chosen: choice, remark, words, adjust, rounds });
           shown.pieces.push(id);
           shown.works.push(work.id);
           piece.set({ returnedMilli: earned, returnedChosen: choice, returnedRemark: remark, returnedDetails: { words, adjust, rounds }, held: false, shownAt: new Date(now) });

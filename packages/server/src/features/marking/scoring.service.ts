@@ -11,6 +11,7 @@ import type {
   ScoresRequest,
   SendBackRequest,
   WaiveRequest,
+  WhyScored,
 } from '../../contract';
 import { Problem } from '../../http/problem';
 import type { AssignmentsService } from '../assignments/assignments.service';
@@ -63,12 +64,12 @@ interface Recorded {
 }
 
 /** Records a score, held. The score of a round that was sent back is kept beside it. */
-export async function record(piece: OpenPiece, { points }: AssignmentReply, given: Recorded, by: string, now: number, why?: 'rubricChanged' | 'agreed'): Promise<void> {
+export function record(piece: OpenPiece, { points }: AssignmentReply, given: Recorded, by: string, now: number, why?: WhyScored): void {
   const { score, summary } = piece.record;
   const round = summary.roundsSentBack;
   const before = score === null ? [] : score.round < round && score.earned !== null ? [...score.rounds, score.earned] : score.rounds;
   const details: GivenDetails = { words: given.words, adjust: given.adjust, rounds: before };
-  await piece.append({ kind: 'scored', at: now }, by, { ...given, points, ...(why ? { why } : {}) });
+  piece.append({ kind: 'scored', at: now }, by, { ...given, points, ...(why ? { why } : {}) });
   piece.set({ earnedMilli: given.earned, chosen: given.chosen, remark: given.remark, details, scoredAt: new Date(now), scoredBy: by, scoredRound: round, held: true });
 }
 
@@ -127,7 +128,7 @@ export function scoringService({ assignments, board, pieces, rows, desk, notes, 
           const planned = chosen.find(({ sight }) => sight.member.student.id === piece.record.studentId)!;
           // Somebody else has scored it since.
           if (!score || piece.record.version !== planned.sight.record!.version) continue;
-          await record(piece, assignment, { ...score, earned: planned.after }, teacher.userId, now, 'rubricChanged');
+          record(piece, assignment, { ...score, earned: planned.after }, teacher.userId, now, 'rubricChanged');
           changed += 1;
         }
         return changed;
@@ -165,7 +166,7 @@ export function scoringService({ assignments, board, pieces, rows, desk, notes, 
         async (piece) => {
           const own = differ.get(piece.record.studentId);
           // Points of one's own are no level of the rubric.
-          await record(piece, assignment, own === undefined ? given : { ...given, earned: own, chosen: null, adjust: null }, teacher.userId, now);
+          record(piece, assignment, own === undefined ? given : { ...given, earned: own, chosen: null, adjust: null }, teacher.userId, now);
           await remarks.used(teacher, used, piece.record.id, now, piece.transaction);
         },
       );
@@ -196,7 +197,7 @@ export function scoringService({ assignments, board, pieces, rows, desk, notes, 
           for (const piece of opened) {
             const { earned, chosen, remark } = byId.get(piece.record.studentId)!;
             const { score } = piece.record;
-            await record(piece, assignment, { earned, chosen, remark: remark ?? score?.remark ?? EMPTY_TEXT, words: score?.words ?? {}, adjust: null }, teacher.userId, now);
+            record(piece, assignment, { earned, chosen, remark: remark ?? score?.remark ?? EMPTY_TEXT, words: score?.words ?? {}, adjust: null }, teacher.userId, now);
           }
           return [];
         },
@@ -232,7 +233,7 @@ export function scoringService({ assignments, board, pieces, rows, desk, notes, 
         // The first hand-in is a round too.
         if (rounds !== null && piece.record.summary.roundsSentBack + 1 >= rounds) throw new Problem('piece.lastRound');
         if (piece.record.summary.handedInAt === null) throw new Problem('piece.nothingIn', { title: 'Nothing is handed in, so there is nothing to send back.' });
-        await piece.append({ kind: 'sentBack', at: now, ...(newDue === null ? {} : { newDue }) }, teacher.userId, { reason });
+        piece.append({ kind: 'sentBack', at: now, ...(newDue === null ? {} : { newDue }) }, teacher.userId, { reason });
         piece.set({ shownAt: new Date(now) });
         if (first) await notes.show([piece.record.work.id], now, piece.transaction);
       });

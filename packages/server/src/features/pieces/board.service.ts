@@ -1,4 +1,4 @@
-import { classOf, isTheirs, NOTHING_YET, resolveWindow, stateAt, stateForStudent, type ResolvedWindow, type StateOfPiece, type WorkWindow } from '@jolly/core';
+import { classOf, isTheirs, NOTHING_YET, resolveWindow, stateAt, stateForStudent, type ResolvedWindow, type StateInput, type StateOfPiece, type WorkWindow } from '@jolly/core';
 import type { AssignmentReply, BriefKind } from '../../contract';
 import { fullName, type AccountsService } from '../accounts/accounts.service';
 import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
@@ -7,7 +7,7 @@ import type { ExceptionsService, GivenException, GivenGroupDate } from '../excep
 import { toMovers, waivesLateness, type StandingGiven, type StandingService } from '../exceptions/standing.service';
 import type { GroupMembership, GroupsService } from '../groups/groups.service';
 import type { Member, RosterService } from '../roster/roster.service';
-import type { PieceRecord } from './pieces.mapper';
+import type { LeanRecord, PieceRecord } from './pieces.mapper';
 import type { PiecesService } from './pieces.service';
 
 /** One student beside one assignment: what holds for them, and how their piece stands now. */
@@ -47,10 +47,17 @@ interface Collaborators {
   pieces: PiecesService;
 }
 
-type Loaded = Pick<Sight, 'schoolClass' | 'assignment' | 'member' | 'exception' | 'groups' | 'groupDates' | 'standing' | 'inOther' | 'record'>;
+/** The same as a mark book needs it, with what its state follows from. */
+export interface LeanSight extends Omit<Sight, 'team' | 'record'> {
+  record: LeanRecord | null;
+  facts: StateInput;
+}
+
+type Place = Pick<Sight, 'schoolClass' | 'assignment' | 'member' | 'exception' | 'groups' | 'groupDates' | 'standing' | 'inOther'>;
+type Loaded = Place & Pick<Sight, 'record'>;
 
 /** The window that holds for a student if the class's were `base`: their group dates, exceptions and standing ones on it. */
-export function resolveFor({ schoolClass, assignment, exception, groups, groupDates, standing }: Omit<Loaded, 'record'>, base: WorkWindow, now: number): ResolvedWindow {
+export function resolveFor({ schoolClass, assignment, exception, groups, groupDates, standing }: Place, base: WorkWindow, now: number): ResolvedWindow {
   const own = new Map(groups.map((group) => [group.groupId, group.name]));
   return resolveWindow({
     calendar: schoolClass.calendar,
@@ -73,13 +80,12 @@ function teamOf({ assignment, groups, record }: Loaded): Sight['team'] {
   return groupId === null ? null : { groupId, name: groups.find((one) => one.groupId === groupId)?.name ?? '' };
 }
 
-/** Resolves one student's window and state from what was loaded. */
-export function sightOf(input: Loaded & { now: number }): Sight {
-  const { now, ...loaded } = input;
-  const { schoolClass, assignment, member, exception, groups, standing, inOther, record } = loaded;
-  const resolved = resolveFor(loaded, { opens: assignment.opens, due: assignment.due, closes: assignment.closes }, now);
+/** What holds for one student, and how their piece stands: the one way from what was loaded to a state. */
+function standOf(place: Place, record: Pick<PieceRecord, 'summary' | 'saidMissing'> | null, hasScore: boolean, now: number) {
+  const { schoolClass, assignment, member, exception, groups, standing, inOther } = place;
+  const resolved = resolveFor(place, { opens: assignment.opens, due: assignment.due, closes: assignment.closes }, now);
   const summary = record?.summary ?? NOTHING_YET;
-  const hasWorkOrScore = summary.begunAt !== null || summary.scoredAt !== null || record?.score != null;
+  const hasWorkOrScore = summary.begunAt !== null || summary.scoredAt !== null || hasScore;
   const meant = isTheirs({
     zone: schoolClass.calendar.zone,
     due: resolved.window.due,
@@ -93,9 +99,25 @@ export function sightOf(input: Loaded & { now: number }): Sight {
   });
   const theirs = meant && (inOther === null || hasWorkOrScore);
   const inAudience = theirs && assignment.kind === 'assignment';
-  const facts = { inAudience, excused: exception?.excused ?? false, how: assignment.how, window: resolved.window, graceMinutes: schoolClass.graceMinutes, summary, now };
+  const facts: StateInput = {
+    inAudience,
+    excused: exception?.excused ?? false,
+    how: assignment.how,
+    saidMissing: record?.saidMissing ?? false,
+    window: resolved.window,
+    graceMinutes: schoolClass.graceMinutes,
+    summary,
+    now,
+  };
   const waived = (exception?.waivesLate ?? false) || waivesLateness(standing, schoolClass.calendar, assignment.due);
-  return { ...loaded, theirs, waived, team: teamOf(loaded), resolved, piece: stateAt(facts), told: stateForStudent(facts) };
+  return { theirs, waived, resolved, facts };
+}
+
+/** Resolves one student's window and state from what was loaded. */
+export function sightOf(input: Loaded & { now: number }): Sight {
+  const { now, ...loaded } = input;
+  const { facts, ...stands } = standOf(loaded, loaded.record, loaded.record?.score != null, now);
+  return { ...loaded, ...stands, team: teamOf(loaded), piece: stateAt(facts), told: stateForStudent(facts) };
 }
 
 function listsOf<T>(pairs: readonly (readonly [string, T])[]): Map<string, T[]> {
@@ -136,7 +158,14 @@ export function boardService({ accounts, classes, roster, assignments, exception
     return result;
   }
 
-  async function fill(of: { classes: SchoolClass[]; assignments: AssignmentReply[]; studentIds?: string[]; now: number }): Promise<Sight[]> {
+  type Of = { classes: SchoolClass[]; assignments: AssignmentReply[]; studentIds?: string[]; now: number };
+
+  /** Every student beside every assignment with their record, in a fixed number of queries; each becomes a sight. */
+  async function gather<R extends { assignmentId: string; studentId: string }, S>(
+    of: Of,
+    load: (assignmentIds: string[], studentIds?: string[]) => Promise<R[]>,
+    toSight: (place: Place, record: R | null) => S,
+  ): Promise<S[]> {
     const assignmentIds = of.assignments.map((assignment) => assignment.id);
     const classIds = of.classes.map((one) => one.id);
     const [members, given, groupDates, memberships, holding, records, inOther] = await Promise.all([
@@ -145,7 +174,7 @@ export function boardService({ accounts, classes, roster, assignments, exception
       exceptions.groupDatesOf(assignmentIds),
       groups.membershipsOf(classIds, of.studentIds),
       standing.ofClasses(classIds, of.studentIds),
-      pieces.records(assignmentIds, of.studentIds),
+      load(assignmentIds, of.studentIds),
       elsewhere(of),
     ]);
     const key = (assignmentId: string, studentId: string) => `${assignmentId} ${studentId}`;
@@ -159,7 +188,7 @@ export function boardService({ accounts, classes, roster, assignments, exception
     return of.assignments.flatMap((assignment) =>
       (membersBy.get(assignment.classId) ?? []).map((member) => {
         const at = key(assignment.id, member.student.id);
-        return sightOf({
+        const place: Place = {
           schoolClass: classBy.get(assignment.classId)!,
           assignment,
           member,
@@ -168,12 +197,18 @@ export function boardService({ accounts, classes, roster, assignments, exception
           groupDates: groupDatesBy.get(assignment.id) ?? [],
           inOther: inOther.get(at) ?? null,
           standing: standingBy.get(key(assignment.classId, member.student.id)) ?? [],
-          record: recordBy.get(at) ?? null,
-          now: of.now,
-        });
+        };
+        return toSight(place, recordBy.get(at) ?? null);
       }),
     );
   }
+
+  const fill = (of: Of): Promise<Sight[]> =>
+    gather(
+      of,
+      (assignmentIds, studentIds) => pieces.records(assignmentIds, studentIds),
+      (place, record) => sightOf({ ...place, record, now: of.now }),
+    );
 
   const service = {
     /** All sights of some classes, in order of due date, then name. */
@@ -193,6 +228,17 @@ export function boardService({ accounts, classes, roster, assignments, exception
 
     /** The same for assignments and classes that the caller has at hand, stored or not. */
     fill,
+
+    /** The same for a mark book: whole classes of a year, without texts. */
+    lean: (of: Of): Promise<LeanSight[]> =>
+      gather(
+        of,
+        (assignmentIds, studentIds) => pieces.leanRecords(assignmentIds, studentIds),
+        (place, record) => {
+          const stands = standOf(place, record, record?.score != null, of.now);
+          return { ...place, ...stands, record, piece: stateAt(stands.facts), told: stateForStudent(stands.facts) };
+        },
+      ),
 
     /** All sights of one assignment, draft or issued, in order of name. */
     async ofAssignment(assignment: AssignmentReply, now: number, studentIds?: string[]): Promise<Sight[]> {

@@ -40,6 +40,7 @@ export interface PieceRecord {
   shownAt: number | null;
   went: { how: Went; line: string } | null;
   selfCheck: RubricChoices | null;
+  saidMissing: boolean;
   version: number;
 }
 
@@ -74,12 +75,67 @@ export function toPieceRecord(row: PieceRecordRow, work: WorkRecord): PieceRecor
     shownAt: row.shownAt?.getTime() ?? null,
     went: row.went === null ? null : { how: row.went, line: row.wentLine },
     selfCheck: row.selfCheck == null ? null : fromJson<RubricChoices>(row.selfCheck),
+    saidMissing: Boolean(row.saidMissing),
     version: row.version,
   };
 }
 
+/** What a mark book needs of a piece: its facts and its scores, without texts and what is worked on. */
+export type LeanRecord = Pick<PieceRecord, 'id' | 'assignmentId' | 'studentId' | 'summary' | 'held' | 'saidMissing' | 'version'> & {
+  score: (Pick<Given, 'earned' | 'chosen' | 'adjust' | 'rounds'> & { at: number; by: string }) | null;
+  returned: Pick<Given, 'earned' | 'chosen' | 'rounds'> | null;
+};
+export type LeanRow = Pick<
+  PieceRecordRow,
+  | 'id'
+  | 'assignmentId'
+  | 'studentId'
+  | 'summary'
+  | 'earnedMilli'
+  | 'chosen'
+  | 'details'
+  | 'scoredAt'
+  | 'scoredBy'
+  | 'held'
+  | 'returnedMilli'
+  | 'returnedChosen'
+  | 'returnedDetails'
+  | 'saidMissing'
+  | 'version'
+>;
+
+/** Reads many rows. Most say the same beside their points, so each such text is read once. */
+export function leanReader(): (row: LeanRow) => LeanRecord {
+  const read = new Map<string, unknown>();
+  const once = <T>(value: unknown): T => {
+    if (typeof value !== 'string') return value as T;
+    if (!read.has(value)) read.set(value, JSON.parse(value));
+    return read.get(value) as T;
+  };
+  return (row) => {
+    const summary = fromJson<PieceSummary>(row.summary);
+    const { adjust, rounds } = once<GivenDetails | null>(row.details) ?? NO_DETAILS;
+    return {
+      id: row.id,
+      assignmentId: row.assignmentId,
+      studentId: row.studentId,
+      summary,
+      score:
+        row.scoredAt === null ? null : { earned: row.earnedMilli, chosen: once<Chosen | null>(row.chosen), adjust, rounds, at: row.scoredAt.getTime(), by: row.scoredBy ?? '' },
+      returned:
+        summary.lastReturnAt === null
+          ? null
+          : { earned: row.returnedMilli, chosen: once<Chosen | null>(row.returnedChosen), rounds: once<GivenDetails | null>(row.returnedDetails)?.rounds ?? [] },
+      held: Boolean(row.held),
+      saidMissing: Boolean(row.saidMissing),
+      version: row.version,
+    };
+  };
+}
+
 /** Does a hand-in of it lie with the teacher? One that was taken back is the student's again; one that was sent back was seen. */
-export const isWithTeacher = (record: PieceRecord | null): record is PieceRecord => record !== null && (record.summary.handedInAt !== null || record.summary.sentBackAt !== null);
+export const isWithTeacher = <R extends Pick<PieceRecord, 'summary'>>(record: R | null): record is R =>
+  record !== null && (record.summary.handedInAt !== null || record.summary.sentBackAt !== null);
 
 /** What being late costs here: the assignment's own rule, else the class's. */
 export const lateRuleOf = ({ assignment, schoolClass }: Pick<Sight, 'assignment' | 'schoolClass'>): LateRule => assignment.lateRule ?? schoolClass.lateRule;
@@ -137,7 +193,7 @@ export function toReturnedView(sight: Sight): ReturnedView | null {
  * then it is known by the id of its piece, which is told nowhere else, and beside its name nothing is told that
  * would give away which of the nameless ones it is.
  */
-export const isNameless = ({ assignment, record }: Pick<Sight, 'assignment' | 'record'>): boolean =>
+export const isNameless = ({ assignment, record }: Pick<Sight, 'assignment'> & { record: Pick<PieceRecord, 'summary'> | null }): boolean =>
   assignment.namesHidden && isWithTeacher(record) && record.summary.lastReturnAt === null;
 
 /** Who a row on the desk is of: the student, or of a nameless piece nobody that can be told. */

@@ -35,6 +35,8 @@ export interface PieceRecordRow {
   wentLine: string;
   /** how the student sees it by the rubric, before handing in */
   selfCheck: unknown;
+  /** of what is done in class: the teacher has said that nothing came of it */
+  saidMissing: boolean;
   version: number;
 }
 /** What one student, or a group, writes and attaches. */
@@ -151,6 +153,7 @@ export function definePieces(sequelize: Sequelize) {
         went: STRING,
         wentLine: STRING,
         selfCheck: JSON,
+        saidMissing: BOOLEAN,
         version: INTEGER,
       },
       { tableName: 'pieces' },

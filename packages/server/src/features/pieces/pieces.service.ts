@@ -1,4 +1,4 @@
-import { afterFact, EMPTY_TEXT, NOTHING_YET, textOf, wordCount, type PieceFact, type RichText } from '@jolly/core';
+import { afterFact, EMPTY_TEXT, NOTHING_YET, textOf, wordCount, type FactKind, type PieceFact, type RichText } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, QueryTypes, UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
 import type { Chosen, ScoreBefore, WorkFile } from '../../contract';
@@ -6,7 +6,7 @@ import { fromJson } from '../../db/json-column';
 import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
 import { fullName, type AccountsService } from '../accounts/accounts.service';
-import { toPieceRecord, type PieceRecord } from './pieces.mapper';
+import { leanReader, toPieceRecord, type Given, type LeanRecord, type LeanRow, type PieceRecord } from './pieces.mapper';
 import { definePieces, type FactRow, type HandInRow, type PieceFileRow, type PieceRecordRow, type WorkRow } from './pieces.model';
 import { fingerprintOf, receiptOf, type OpenWork, type WorkRecord, type WorksService } from './works.service';
 
@@ -15,8 +15,16 @@ export interface OpenPiece {
   record: PieceRecord;
   transaction: Transaction;
   /** Appends what happened; the summary follows. */
-  append(fact: PieceFact, by: string, data?: object): Promise<void>;
+  append(fact: PieceFact, by: string, data?: object): void;
   set(columns: Partial<PieceRecordRow>): void;
+}
+
+/** An open piece with what is to be stored of it. */
+interface Held {
+  row: PieceRecordRow;
+  open: OpenPiece;
+  changes: Partial<PieceRecordRow>;
+  appended: FactRow[];
 }
 
 /** Who works on one thing together: a group, or one student alone. */
@@ -62,12 +70,27 @@ function blankPiece({ id, assignmentId, studentId, workId }: Pick<PieceRecordRow
     went: null,
     wentLine: '',
     selfCheck: null,
+    saidMissing: false,
     version: 0,
   };
 }
 
 const MOST_BEFORE = 100;
+/** Rows that go to the database in one statement. */
+const AT_ONCE = 500;
+/** More pieces than this are stored together instead of one after the other. */
+const FEW = 8;
+const JSON_COLUMNS = ['summary', 'chosen', 'remark', 'details', 'returnedChosen', 'returnedRemark', 'returnedDetails', 'selfCheck'] as const;
+const LEAN = `SELECT id, assignment_id AS assignmentId, student_id AS studentId, summary, earned_milli AS earnedMilli, chosen, details, scored_at AS scoredAt, scored_by AS scoredBy,
+    held, returned_milli AS returnedMilli, returned_chosen AS returnedChosen, returned_details AS returnedDetails, said_missing AS saidMissing, version
+  FROM pieces WHERE assignment_id IN (:assignmentIds)`;
+
+/** The rows in stretches that one statement takes. */
+function* stretches<T>(rows: readonly T[]): Generator<T[]> {
+  for (let start = 0; start < rows.length; start += AT_ONCE) yield rows.slice(start, start + AT_ONCE);
+}
 const MOST_FACTS = 5000;
+const HAS_POINTS = { [Op.or]: [{ earnedMilli: { [Op.ne]: null } }, { returnedMilli: { [Op.ne]: null } }] };
 const BEGUN = `SELECT assignment_id AS assignmentId, COUNT(*) AS n FROM (
     SELECT assignment_id, student_id FROM pieces WHERE assignment_id IN (:ids) AND (begun OR scored_at IS NOT NULL)
     UNION SELECT assignment_id, student_id FROM piece_messages WHERE assignment_id IN (:ids)
@@ -89,27 +112,86 @@ export function piecesService({ sequelize, accounts, works }: { sequelize: Seque
     return row;
   }
 
-  async function openPiece(row: PieceRecordRow, work: WorkRecord, transaction: Transaction): Promise<{ open: OpenPiece; close: () => Promise<void> }> {
+  /** The pieces, locked in one order, assignment by assignment; those that are not there are made with works of their own. */
+  async function findOrMakeAll(ats: readonly { assignmentId: string; studentId: string }[], transaction: Transaction): Promise<PieceRecordRow[]> {
+    const byAssignment = new Map<string, string[]>();
+    for (const { assignmentId, studentId } of ats) byAssignment.set(assignmentId, [...(byAssignment.get(assignmentId) ?? []), studentId]);
+    const rows: PieceRecordRow[] = [];
+    for (const [assignmentId, studentIds] of byAssignment) {
+      const found = (await pieces.findAll({
+        where: { assignmentId, studentId: { [Op.in]: studentIds } },
+        order: [['studentId', 'ASC']],
+        lock: true,
+        transaction,
+        raw: true,
+      })) as unknown as PieceRecordRow[];
+      const there = new Set(found.map((row) => row.studentId));
+      const made = studentIds
+        .filter((studentId) => !there.has(studentId))
+        .map((studentId) => {
+          const id = randomUUID();
+          return blankPiece({ id, assignmentId, studentId, workId: id });
+        });
+      if (made.length > 0) {
+        await workRows.bulkCreate(
+          made.map(({ id }) => ({ id, assignmentId, groupId: null, text: null, savedAt: null, savedBy: null, version: 0, words: 0 })),
+          { transaction },
+        );
+        await pieces.bulkCreate(made, { transaction });
+      }
+      rows.push(...found, ...made);
+    }
+    return rows;
+  }
+
+  /** How many facts each piece has. */
+  async function lastSeqs(pieceIds: readonly string[], transaction: Transaction): Promise<Map<string, number>> {
+    const found = new Map<string, number>();
+    for (const ids of stretches(pieceIds)) {
+      const rows = await sequelize.query<{ id: string; seq: number }>('SELECT piece_id AS id, MAX(seq) AS seq FROM piece_facts WHERE piece_id IN (:ids) GROUP BY piece_id', {
+        type: QueryTypes.SELECT,
+        replacements: { ids },
+        transaction,
+      });
+      for (const { id, seq } of rows) found.set(id, Number(seq));
+    }
+    return found;
+  }
+
+  /** Stores what was appended and changed. */
+  async function closeAll(opened: readonly Held[], transaction: Transaction): Promise<void> {
+    const appended = opened.flatMap((one) => one.appended);
+    for (const rows of stretches(appended)) await facts.bulkCreate(rows, { transaction });
+    const changed = opened.filter(({ changes }) => Object.keys(changes).length > 0).map(({ row, changes }) => ({ row, changes: { ...changes, version: row.version + 1 } }));
+    if (changed.length <= FEW) {
+      for (const { row, changes } of changed) await pieces.update(changes, { where: { id: row.id }, transaction });
+      return;
+    }
+    const columns = [...new Set(changed.flatMap(({ changes }) => Object.keys(changes)))] as (keyof PieceRecordRow)[];
+    const whole = changed.map(({ row, changes }) => {
+      const json = Object.fromEntries(JSON_COLUMNS.map((column) => [column, row[column] == null ? null : fromJson(row[column])]));
+      return { ...row, ...json, ...changes };
+    });
+    for (const rows of stretches(whole)) await pieces.bulkCreate(rows, { updateOnDuplicate: columns, transaction });
+  }
+
+  function hold(row: PieceRecordRow, work: WorkRecord, seq: number, transaction: Transaction): Held {
     const record = toPieceRecord(row, work);
     const changes: Partial<PieceRecordRow> = {};
-    let nextSeq = Number((await facts.max('seq', { where: { pieceId: row.id }, transaction })) ?? 0) + 1;
+    const appended: FactRow[] = [];
     const open: OpenPiece = {
       record,
       transaction,
-      async append(fact, by, data = {}) {
+      append(fact, by, data = {}) {
         const { kind, at: happenedAt, ...rest } = fact;
-        const factRow: FactRow = { id: randomUUID(), pieceId: row.id, seq: nextSeq++, kind, at: new Date(happenedAt), byUser: by, data: { ...rest, ...data } };
-        await facts.create(factRow, { transaction });
+        appended.push({ id: randomUUID(), pieceId: row.id, seq: seq + appended.length + 1, kind, at: new Date(happenedAt), byUser: by, data: { ...rest, ...data } });
         record.summary = afterFact(record.summary, fact);
         changes.summary = record.summary;
         changes.begun = record.summary.begunAt !== null;
       },
       set: (columns) => void Object.assign(changes, columns),
     };
-    const close = async () => {
-      if (Object.keys(changes).length > 0) await pieces.update({ ...changes, version: row.version + 1 }, { where: { id: row.id }, transaction });
-    };
-    return { open, close };
+    return { row, open, changes, appended };
   }
 
   /** Two first changes at once both try to make a row; the one that comes second starts again and finds it. */
@@ -136,6 +218,16 @@ export function piecesService({ sequelize, accounts, works }: { sequelize: Seque
         { texts },
       );
       return rows.map((row) => toPieceRecord(row, byId.get(row.workId)!));
+    },
+
+    /** All pieces of some assignments as a mark book needs them, quickly. */
+    async leanRecords(assignmentIds: readonly string[], studentIds?: readonly string[]): Promise<LeanRecord[]> {
+      if (assignmentIds.length === 0) return [];
+      const rows = await sequelize.query<LeanRow>(studentIds ? `${LEAN} AND student_id IN (:studentIds)` : LEAN, {
+        type: QueryTypes.SELECT,
+        replacements: { assignmentIds: [...assignmentIds], ...(studentIds ? { studentIds: [...studentIds] } : {}) },
+      });
+      return rows.map(leanReader());
     },
 
     /** The students who have begun and share a work; who has only looked at it is free to go elsewhere. */
@@ -165,6 +257,54 @@ export function piecesService({ sequelize, accounts, works }: { sequelize: Seque
       return new Map(rows.map((row) => [row.assignmentId, Number(row.n)]));
     },
 
+    /** How many pieces of some assignments have points, given or returned. */
+    async scoredOn(assignmentIds: readonly string[], transaction: Transaction): Promise<number> {
+      return pieces.count({ where: { assignmentId: { [Op.in]: [...assignmentIds] }, ...HAS_POINTS }, transaction });
+    },
+
+    /** Counts every score anew, what students were shown too: out of other points it is the same share, so nothing is held and nobody told. */
+    async rescale(
+      assignmentIds: readonly string[],
+      rescaled: (given: Pick<Given, 'earned' | 'chosen' | 'adjust' | 'rounds'>) => Pick<Given, 'earned' | 'adjust' | 'rounds'>,
+      { by, now, points }: { by: string; now: number; points: number },
+      transaction: Transaction,
+    ): Promise<void> {
+      const rows = (await pieces.findAll({
+        where: { assignmentId: { [Op.in]: [...assignmentIds] }, ...HAS_POINTS },
+        order: [
+          ['assignmentId', 'ASC'],
+          ['studentId', 'ASC'],
+        ],
+        lock: true,
+        transaction,
+        raw: true,
+      })) as unknown as PieceRecordRow[];
+      const byId = await works.byIds(
+        rows.map((row) => row.workId),
+        { texts: false, transaction },
+      );
+      const seqs = await lastSeqs(
+        rows.map((row) => row.id),
+        transaction,
+      );
+      const opened = rows.map((row) => hold(row, byId.get(row.workId)!, seqs.get(row.id) ?? 0, transaction));
+      for (const { open } of opened) {
+        const { score, returned } = open.record;
+        const [given, shown] = [score && { ...score, ...rescaled(score) }, returned && { ...returned, ...rescaled(returned) }];
+        const details = (of: Given | null) => of && { words: of.words, adjust: of.adjust, rounds: of.rounds };
+        open.append({ kind: 'rescaled', at: now }, by, { earned: given?.earned ?? null, chosen: given?.chosen ?? null, points, why: 'pointsChanged' });
+        open.set({ earnedMilli: given?.earned ?? null, details: details(given), returnedMilli: shown?.earned ?? null, returnedDetails: details(shown) });
+      }
+      await closeAll(opened, transaction);
+      await sequelize.query(
+        'UPDATE second_scores s JOIN assignments a ON a.id = s.assignment_id JOIN briefs b ON b.id = a.brief_id SET s.earned_milli = ROUND(s.earned_milli * :points / b.points_milli) WHERE s.assignment_id IN (:ids) AND s.earned_milli IS NOT NULL',
+        {
+          replacements: { ids: [...assignmentIds], points },
+          transaction,
+        },
+      );
+    },
+
     /** Lets go of what was only looked at, so that an assignment on which nobody has begun can go. */
     async forget(assignmentIds: readonly string[], transaction: Transaction): Promise<void> {
       if (assignmentIds.length === 0) return;
@@ -172,6 +312,7 @@ export function piecesService({ sequelize, accounts, works }: { sequelize: Seque
       for (const sql of [
         'DELETE work_sheets FROM work_sheets JOIN works ON works.id = work_sheets.work_id WHERE works.assignment_id IN (:assignmentIds)',
         'DELETE FROM pieces WHERE assignment_id IN (:assignmentIds)',
+        'DELETE FROM book_changes WHERE assignment_id IN (:assignmentIds)',
         'DELETE FROM works WHERE assignment_id IN (:assignmentIds)',
         'DELETE FROM uploads WHERE assignment_id IN (:assignmentIds)',
         'DELETE FROM nudges WHERE assignment_id IN (:assignmentIds)',
@@ -192,16 +333,18 @@ export function piecesService({ sequelize, accounts, works }: { sequelize: Seque
       const ordered = [...ats].sort((a, b) => (`${a.assignmentId}${a.studentId}` < `${b.assignmentId}${b.studentId}` ? -1 : 1));
       return twice(() =>
         inTransaction(sequelize, async (transaction) => {
-          const rows: PieceRecordRow[] = [];
-          for (const at of ordered) rows.push(await findOrMake(at.assignmentId, at.studentId, null, transaction));
+          const rows = await findOrMakeAll(ordered, transaction);
           const byId = await works.byIds(
             rows.map((row) => row.workId),
             { texts: false, transaction },
           );
-          const opened: Awaited<ReturnType<typeof openPiece>>[] = [];
-          for (const row of rows) opened.push(await openPiece(row, byId.get(row.workId)!, transaction));
+          const seqs = await lastSeqs(
+            rows.map((row) => row.id),
+            transaction,
+          );
+          const opened = rows.map((row) => hold(row, byId.get(row.workId)!, seqs.get(row.id) ?? 0, transaction));
           const result = await work(opened.map(({ open }) => open));
-          for (const { close } of opened) await close();
+          await closeAll(opened, transaction);
           return result;
         }),
       );
@@ -217,21 +360,21 @@ export function piecesService({ sequelize, accounts, works }: { sequelize: Seque
         inTransaction(sequelize, async (transaction) => {
           let shared: Awaited<ReturnType<WorksService['openOrMake']>> | null = null;
           if (groupId !== null) shared = await works.openOrMake({ assignmentId, groupId, pieceId: '' }, transaction);
-          const opened: Awaited<ReturnType<typeof openPiece>>[] = [];
+          const opened: Held[] = [];
           for (const studentId of [...studentIds].sort()) {
             const row = await findOrMake(assignmentId, studentId, shared?.work.record.id ?? null, transaction);
             // A work of one student has the id of their piece; who has left a group gets one then.
             shared ??= await works.openOrMake({ assignmentId, groupId: null, pieceId: row.id }, transaction);
             const alone = row.workId !== shared.work.record.id;
             if (alone && row.begun && studentId !== actor) continue;
-            const piece = await openPiece(row, shared.work.record, transaction);
+            const piece = hold(row, shared.work.record, (await lastSeqs([row.id], transaction)).get(row.id) ?? 0, transaction);
             if (alone) piece.open.set({ workId: shared.work.record.id });
             opened.push(piece);
           }
           const own = opened.find(({ open }) => open.record.studentId === actor)!.open;
           const result = await work({ work: shared!.work, own, pieces: opened.map(({ open }) => open), transaction });
           await shared!.close();
-          for (const { close } of opened) await close();
+          await closeAll(opened, transaction);
           return result;
         }),
       );
@@ -264,6 +407,12 @@ export function piecesService({ sequelize, accounts, works }: { sequelize: Seque
       if (!row) return null;
       const { reason = '', newDue = null } = fromJson<{ reason?: string; newDue?: number | null }>(row.data);
       return { at: row.at.getTime(), reason, newDue };
+    },
+
+    /** What happened to a piece, newest first; `by` is still an id. */
+    async factsOf(pieceId: string, most: number): Promise<{ id: string; kind: FactKind; at: number; by: string; data: object }[]> {
+      const rows = (await facts.findAll({ where: { pieceId }, order: [['seq', 'DESC']], limit: most, raw: true })) as unknown as FactRow[];
+      return rows.map((row) => ({ id: row.id, kind: row.kind, at: row.at.getTime(), by: row.byUser, data: fromJson<object>(row.data) }));
     },
 
     /** What was given and returned before the score that stands, newest first. */

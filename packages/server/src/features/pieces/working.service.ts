@@ -59,9 +59,9 @@ export function workingService({ accounts, classes, ownPieces, pieces, works, ne
       requireOpen(at, now);
       for (const piece of open.pieces) {
         const { summary, activeAt } = piece.record;
-        if (summary.begunAt === null) await piece.append({ kind: 'opened', at: now }, student.userId);
+        if (summary.begunAt === null) piece.append({ kind: 'opened', at: now }, student.userId);
         // Every few seconds of typing is saved, but the story keeps a line only every ten minutes of it.
-        if (piece === open.own && now - (activeAt ?? 0) >= SAVED_FACT_EVERY_MS) await piece.append({ kind: 'saved', at: now }, student.userId);
+        if (piece === open.own && now - (activeAt ?? 0) >= SAVED_FACT_EVERY_MS) piece.append({ kind: 'saved', at: now }, student.userId);
         piece.set({ activeAt: piece === open.own || activeAt === null ? new Date(now) : new Date(activeAt) });
       }
       await open.work.copySheets(worksheetsOf(at));
@@ -251,7 +251,7 @@ export function workingService({ accounts, classes, ownPieces, pieces, works, ne
           if (isBlank(text) && !written && (await work.files()).length === 0) throw new Problem('piece.empty');
           const frozen = await work.handIn(titlesOf(before), student.userId, now);
           const handIn: HandInView = { ...frozen, by: fullName(before.member.student), receivedFor: before.assignment.title };
-          for (const piece of open.pieces) await piece.append({ kind: 'handedIn', at: now }, student.userId, { version: handIn.version, receipt: handIn.receipt });
+          for (const piece of open.pieces) piece.append({ kind: 'handedIn', at: now }, student.userId, { version: handIn.version, receipt: handIn.receipt });
           await tellLate(freshSight(before, own.record, now), teachersBy.get(classId) ?? [], handIn.version, open.transaction, now);
           await tellGroup(before, open, handIn.version, now);
           return handIn;
@@ -268,7 +268,7 @@ export function workingService({ accounts, classes, ownPieces, pieces, works, ne
         if (refusal) throw new Problem(`piece.${refusal}`);
         // One member who is scored or has it back locks it for all: it is one work.
         if (all.some(({ record }) => record.summary.scoredAt !== null || record.summary.returnedAt !== null)) throw new Problem('piece.locked');
-        for (const piece of all) if (piece.record.summary.handedInAt !== null) await piece.append({ kind: 'takenBack', at: now }, student.userId);
+        for (const piece of all) if (piece.record.summary.handedInAt !== null) piece.append({ kind: 'takenBack', at: now }, student.userId);
       });
     },
 
@@ -286,7 +286,7 @@ export function workingService({ accounts, classes, ownPieces, pieces, works, ne
       await ownPieces.sight(student, 'ownWork.look', assignmentId, now);
       await pieces.change({ assignmentId, studentId: student.userId }, async (piece) => {
         const { lastReturnAt, readAt } = piece.record.summary;
-        if (lastReturnAt !== null && readAt === null) await piece.append({ kind: 'read', at: now }, student.userId);
+        if (lastReturnAt !== null && readAt === null) piece.append({ kind: 'read', at: now }, student.userId);
       });
     },
 

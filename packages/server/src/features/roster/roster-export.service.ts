@@ -1,13 +1,10 @@
 import type { Actor } from '@jolly/core';
-import archiver from 'archiver';
-import { buffer } from 'node:stream/consumers';
-import { csv, workbookOf, type TakenOut } from '../../files/write-table';
+import { oneRosterBundle } from '../../files/one-roster-bundle';
+import { fileStem, workbookOf, type TakenOut } from '../../files/write-table';
 import type { ClassesService, SchoolClass } from '../classes/classes.service';
 import type { RosterService } from './roster.service';
 
 type Members = Awaited<ReturnType<RosterService['detailsOf']>>;
-
-const fileName = (found: SchoolClass) => found.label.replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-+|-+$/g, '') || 'class';
 
 const COLUMNS: { header: string; width: number; of: (member: Members[number]) => string | null }[] = [
   { header: 'Family name', width: 24, of: ({ student }) => student.familyName },
@@ -21,8 +18,16 @@ const COLUMNS: { header: string; width: number; of: (member: Members[number]) =>
   { header: 'Jolly ID', width: 38, of: ({ student }) => student.id },
 ];
 
-const BUNDLE = ['academicSessions', 'classes', 'courses', 'enrollments', 'orgs', 'users'];
-const ABSENT = ['categories', 'classResources', 'courseResources', 'demographics', 'lineItems', 'resources', 'results'];
+type Told = Pick<SchoolClass, 'id' | 'sourceId' | 'terms'>;
+/** The ids under which others know what is taken out: the records system's where it has given one. */
+export const sourceOfClass = ({ id, sourceId }: Told): string => sourceId ?? id;
+export const sourceOfStudent = ({ student }: Members[number]): string => student.sourceId ?? student.id;
+
+/** The terms of a class as a bundle has them. */
+export const sessionsTable = ({ terms }: Told, stamp: string) => ({
+  header: ['sourcedId', 'status', 'dateLastModified', 'title', 'type', 'startDate', 'endDate', 'parentSourcedId', 'schoolYear'],
+  rows: terms.map((one, index) => [`term-${index + 1}`, 'active', stamp, one.name, 'term', one.from, one.to, '', one.to.slice(0, 4)]),
+});
 
 /** The roster taken out of here in open formats; brought in again, it changes nothing. */
 export function rosterExportService({ classes, roster }: { classes: ClassesService; roster: RosterService }) {
@@ -32,7 +37,7 @@ export function rosterExportService({ classes, roster }: { classes: ClassesServi
       const found = await classes.forTeacher(actor, 'roster.look', classId);
       const members = await roster.detailsOf(classId);
       return workbookOf(
-        `${fileName(found)}-roster`,
+        `${fileStem(found.label)}-roster`,
         'Roster',
         COLUMNS,
         members.map((member) => COLUMNS.map(({ of }) => of(member) ?? '')),
@@ -44,102 +49,36 @@ export function rosterExportService({ classes, roster }: { classes: ClassesServi
       const found = await classes.forTeacher(actor, 'roster.look', classId);
       const members = await roster.detailsOf(classId);
       const stamp = new Date(now).toISOString();
-      const idOf = ({ student }: Members[number]) => student.sourceId ?? student.id;
-      const [org, course, term] = ['school', `course-${classId}`, found.terms.map((_, index) => `term-${index + 1}`)];
-      const classSource = found.sourceId ?? classId;
-      const files: Record<string, string> = {
-        'manifest.csv': csv(
-          ['propertyName', 'value'],
-          [
-            ['manifest.version', '1.0'],
-            ['oneroster.version', '1.1'],
-            ...[...BUNDLE.map((name) => [`file.${name}`, 'bulk']), ...ABSENT.map((name) => [`file.${name}`, 'absent'])].sort(([a], [b]) => (a! < b! ? -1 : 1)),
-            ['source.systemName', 'Jolly Compass'],
-            ['source.systemCode', ''],
-          ],
-        ),
-        'orgs.csv': csv(['sourcedId', 'status', 'dateLastModified', 'name', 'type', 'identifier', 'parentSourcedId'], [[org, 'active', stamp, 'School', 'school', '', '']]),
-        'academicSessions.csv': csv(
-          ['sourcedId', 'status', 'dateLastModified', 'title', 'type', 'startDate', 'endDate', 'parentSourcedId', 'schoolYear'],
-          found.terms.map((one, index) => [`term-${index + 1}`, 'active', stamp, one.name, 'term', one.from, one.to, '', one.to.slice(0, 4)]),
-        ),
-        'courses.csv': csv(
-          ['sourcedId', 'status', 'dateLastModified', 'schoolYearSourcedId', 'title', 'courseCode', 'grades', 'orgSourcedId', 'subjects', 'subjectCodes'],
-          [[course, 'active', stamp, '', found.subject || found.name, '', found.level, org, found.subject, '']],
-        ),
-        'classes.csv': csv(
-          [
-            'sourcedId',
-            'status',
-            'dateLastModified',
-            'title',
-            'grades',
-            'courseSourcedId',
-            'classCode',
-            'classType',
-            'location',
-            'schoolSourcedId',
-            'termSourcedIds',
-            'subjects',
-            'subjectCodes',
-            'periods',
-          ],
-          [[classSource, 'active', stamp, found.label, found.level, course, found.section, 'scheduled', found.room, org, term.join(','), found.subject, '', '']],
-        ),
-        'users.csv': csv(
-          [
-            'sourcedId',
-            'status',
-            'dateLastModified',
-            'enabledUser',
-            'orgSourcedIds',
-            'role',
-            'username',
-            'userIds',
-            'givenName',
-            'familyName',
-            'middleName',
-            'identifier',
-            'email',
-            'sms',
-            'phone',
-            'agentSourcedIds',
-            'grades',
-            'password',
-          ],
+      const [org, course, classSource] = ['school', `course-${classId}`, sourceOfClass(found)];
+      const { label, section, subject, level, room, name } = found;
+      const term = found.terms.map((_, index) => `term-${index + 1}`).join(',');
+      const told = 'sourcedId status dateLastModified';
+      const table = (columns: string, rows: (string | null)[][]) => ({ header: columns.split(' '), rows });
+      const tables = {
+        orgs: table(`${told} name type identifier parentSourcedId`, [[org, 'active', stamp, 'School', 'school', '', '']]),
+        academicSessions: sessionsTable(found, stamp),
+        courses: table(`${told} schoolYearSourcedId title courseCode grades orgSourcedId subjects subjectCodes`, [
+          [course, 'active', stamp, '', subject || name, '', level, org, subject, ''],
+        ]),
+        classes: table(`${told} title grades courseSourcedId classCode classType location schoolSourcedId termSourcedIds subjects subjectCodes periods`, [
+          [classSource, 'active', stamp, label, level, course, section, 'scheduled', room, org, term, subject, '', ''],
+        ]),
+        users: table(
+          `${told} enabledUser orgSourcedIds role username userIds givenName familyName middleName identifier email sms phone agentSourcedIds grades password`,
           members.map((member) => {
-            const { student } = member;
-            return [
-              idOf(member),
-              'active',
-              stamp,
-              'true',
-              org,
-              'student',
-              student.userName,
-              '',
-              student.givenName,
-              student.familyName,
-              '',
-              student.schoolNumber,
-              student.email,
-              '',
-              '',
-              '',
-              found.level,
-              '',
-            ];
+            const { userName, givenName, familyName, schoolNumber, email } = member.student;
+            return [sourceOfStudent(member), 'active', stamp, 'true', org, 'student', userName, '', givenName, familyName, '', schoolNumber, email, '', '', '', level, ''];
           }),
         ),
-        'enrollments.csv': csv(
-          ['sourcedId', 'status', 'dateLastModified', 'classSourcedId', 'schoolSourcedId', 'userSourcedId', 'role', 'primary', 'beginDate', 'endDate'],
-          members.map((member) => [`${classSource}-${idOf(member)}`, 'active', stamp, classSource, org, idOf(member), 'student', 'false', member.joined, member.left]),
+        enrollments: table(
+          `${told} classSourcedId schoolSourcedId userSourcedId role primary beginDate endDate`,
+          members.map((member) => {
+            const id = sourceOfStudent(member);
+            return [`${classSource}-${id}`, 'active', stamp, classSource, org, id, 'student', 'false', member.joined, member.left];
+          }),
         ),
       };
-      const zip = archiver('zip', { zlib: { level: 9 } });
-      for (const [name, text] of Object.entries(files)) zip.append(text, { name, date: new Date(now) });
-      void zip.finalize();
-      return { name: `${fileName(found)}-roster.zip`, mediaType: 'application/zip', bytes: await buffer(zip) };
+      return oneRosterBundle(`${fileStem(found.label)}-roster`, tables, now);
     },
   };
 }

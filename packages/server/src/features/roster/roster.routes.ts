@@ -1,5 +1,5 @@
 import type { CardsRequest, JoinReply, JoinRequest, RosterReading, SessionReply, StudentChange } from '../../contract';
-import type { TakenOut } from '../../files/write-table';
+import { sendFile, type TakenOut } from '../../files/write-table';
 import { asStudent, asTeacher } from '../../http/as-role';
 import type { Ask, Route } from '../../http/route';
 import { beginSession, csrfOf, enterPractice, leavePractice, practiceOf } from '../../http/session';
@@ -15,9 +15,7 @@ type OneStudent = OneClass & { studentId: string };
 type Part = Pick<Services, 'roster' | 'rosterImport' | 'rosterExport' | 'accounts' | 'signIn' | 'tickets' | 'mail' | 'classes'>;
 
 export function rosterRoutes({ roster, rosterImport, rosterExport, accounts, signIn, tickets, mail, classes }: Part): Route[] {
-  const send = ({ res }: Pick<Ask, 'res'>, { name, mediaType, bytes }: TakenOut) => {
-    res.set({ 'Content-Type': mediaType, 'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}` }).send(bytes);
-  };
+  const send = ({ res }: Pick<Ask, 'res'>, file: TakenOut) => sendFile(res, file);
   const chosenOne = async ({ actor, params }: Ask<OneStudent>) => (await roster.chosen(actor, 'signIn.give', params.classId, [params.studentId]))[0]!.student;
   return [
     {

@@ -1,0 +1,406 @@
+import { entryProblem, isBlank, isEntered, NOTHING_YET, readCell, type BookCell, type CellEntry, type EntryProblem } from '@jolly/core';
+import { randomUUID } from 'node:crypto';
+import { isDeepStrictEqual } from 'node:util';
+import { Op, type Sequelize, type Transaction } from 'sequelize';
+import type {
+  AssignmentReply,
+  BookAct,
+  BookActKind,
+  BookActsReply,
+  BookCellAt,
+  BookEdit,
+  BookEditsReply,
+  BookKept,
+  BookRefusal,
+  CellHistoryEntry,
+  CellHistoryReply,
+  Chosen,
+  WhyScored,
+} from '../../contract';
+import { fromJson } from '../../db/json-column';
+import { Problem } from '../../http/problem';
+import { fullName, type AccountsService } from '../accounts/accounts.service';
+import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
+import type { ClassesService } from '../classes/classes.service';
+import type { ExceptionsService } from '../exceptions/exceptions.service';
+import type { Teacher } from '../marking/desk.service';
+import { earnedByChoice, record, requireScore } from '../marking/scoring.service';
+import type { BoardService, LeanSight } from '../pieces/board.service';
+import type { PieceRecord } from '../pieces/pieces.mapper';
+import type { OpenPiece, PiecesService } from '../pieces/pieces.service';
+import type { BookService } from './book.service';
+import { defineMarkBook, type BookActRow, type BookChangeRow } from './markbook.model';
+import { toScale } from './markbook.mapper';
+
+/** So far back one's acts can be undone. */
+const MOST_ACTS = 200;
+const MOST_ENTRIES = 300;
+
+/** What each reason says to a person. */
+export const ENTRY_SENTENCES: Record<EntryProblem, string> = {
+  notRead: 'is neither a score nor one of the letters and words that can stand here',
+  severalWords: 'begins several words of the scale',
+  noScores: 'cannot stand here: it is not scored',
+  noPoints: 'cannot stand here: it has no points',
+  notTheirs: 'cannot stand here: the piece is not theirs',
+  nameless: 'cannot stand here: it is marked without names',
+  blind: 'cannot stand here: you are to score it a second time first',
+  excused: 'cannot stand here: they are excused',
+  notDue: 'cannot stand here: it is not past its date',
+  isIn: 'cannot stand here: something is handed in',
+  returned: 'cannot stand here: the student has this score',
+  aboveMaximum: 'is above the maximum',
+};
+
+const keyOf = ({ assignmentId, studentId }: { assignmentId: string; studentId: string }) => `${assignmentId} ${studentId}`;
+
+/** What a piece holds now. A score that was given before the work came in again is another round's and not touched here. */
+const keptOf = ({ score, summary, saidMissing }: PieceRecord, excused: boolean): BookKept => ({
+  excused,
+  saidMissing,
+  score: score === null || summary.scoredAt === null ? null : { earned: score.earned, chosen: score.chosen, remark: score.remark, words: score.words, adjust: score.adjust },
+});
+
+/** What a cell is to hold after an entry. A remark stays when only its number is taken out. */
+function wanted(kept: BookKept, entry: CellEntry, assignment: AssignmentReply): BookKept {
+  const said = { remark: kept.score?.remark ?? NO_REMARK, words: kept.score?.words ?? {}, adjust: null };
+  const hasWords = !isBlank(said.remark) || Object.values(said.words).some((text) => text.trim() !== '');
+  const scored = (earned: number | null, chosen: Chosen | null): BookKept => ({ excused: false, saidMissing: false, score: { earned, chosen, ...said } });
+  switch (entry.kind) {
+    case 'excused':
+      return { ...kept, excused: true };
+    case 'empty':
+      return kept.excused ? { ...kept, excused: false } : hasWords ? scored(null, null) : { excused: false, saidMissing: false, score: null };
+    case 'missing':
+      return { excused: false, saidMissing: assignment.how === 'inClass', score: null };
+    case 'points':
+      return scored(entry.earned, null);
+    default: {
+      const chosen: Chosen = entry.kind === 'word' ? { by: 'words', word: entry.word } : { by: 'done', done: entry.done };
+      return scored(earnedByChoice(assignment, chosen), chosen);
+    }
+  }
+}
+const NO_REMARK: NonNullable<BookKept['score']>['remark'] = { type: 'doc', content: [{ type: 'paragraph' }] };
+
+/** Takes the score of this round out; the score of a round before, if there was one, is the piece's again. */
+function unscore(piece: OpenPiece, by: string, now: number, why: WhyScored): void {
+  const { score, summary, returned } = piece.record;
+  if (!score) return;
+  piece.append({ kind: 'unscored', at: now }, by, { why });
+  const earlier = score.round === summary.roundsSentBack ? score.rounds.at(-1) : undefined;
+  if (earlier === undefined) {
+    piece.set({ earnedMilli: null, chosen: null, remark: NO_REMARK, details: null, scoredAt: null, scoredBy: null, scoredRound: 0, held: false });
+    return;
+  }
+  const { chosen = null, remark = NO_REMARK, words = {} } = returned ?? {};
+  piece.set({ earnedMilli: earlier, chosen, remark, details: { words, adjust: null, rounds: score.rounds.slice(0, -1) }, scoredRound: score.round - 1, held: false });
+}
+
+/** Makes a piece hold this. What is the same as what the student has is not held back from them. */
+function put(piece: OpenPiece, assignment: AssignmentReply, target: BookKept, by: string, now: number, why: WhyScored): void {
+  const now_ = keptOf(piece.record, target.excused);
+  // Said even where it is nothing new, so that the version of the piece counts up with every act.
+  piece.set({ saidMissing: target.saidMissing });
+  if (isDeepStrictEqual(now_.score, target.score)) return;
+  if (target.score === null) return unscore(piece, by, now, why);
+  record(piece, assignment, target.score, by, now, why);
+  const { returned, summary } = piece.record;
+  const same = (a: unknown, b: unknown) => isDeepStrictEqual(a, b);
+  const { earned, chosen, remark, words, adjust } = target.score;
+  if (
+    summary.returnedAt !== null &&
+    returned &&
+    same([earned, chosen, remark, words, adjust], [returned.earned, returned.chosen, returned.remark, returned.words, returned.adjust])
+  )
+    piece.set({ held: false });
+}
+
+const toAct = ({ id, kind, cells, at }: BookActRow): BookAct => ({ id, kind, cells, at: at.getTime() });
+
+/** A cell that is to be changed, with all that is known of it. */
+interface Planned {
+  edit: BookEdit;
+  sight: LeanSight;
+  cell: BookCell;
+  entry: CellEntry | { kind: 'restore'; score: NonNullable<BookKept['score']> };
+}
+
+interface Collaborators {
+  sequelize: Sequelize;
+  accounts: AccountsService;
+  classes: ClassesService;
+  assignments: AssignmentsService;
+  exceptions: ExceptionsService;
+  board: BoardService;
+  pieces: PiecesService;
+  book: BookService;
+}
+
+/** Entering in a mark book, undoing and doing again, and the history of each cell. */
+export function bookActsService({ sequelize, accounts, classes, assignments, exceptions, board, pieces, book }: Collaborators) {
+  const { acts, changes } = defineMarkBook(sequelize);
+
+  /** Assignments of classes in which this teacher may score, all issued. @throws Problem `thing.unknown` */
+  async function mine(teacher: Teacher, ids: readonly string[], now: number): Promise<Map<string, AssignmentReply>> {
+    const found = (await assignments.byIds([...new Set(ids)])).filter((one) => isIssued(one, now));
+    for (const classId of new Set(found.map((one) => one.classId))) await classes.forTeacher(teacher, 'score.write', classId);
+    if (found.length < new Set(ids).size) throw new Problem('thing.unknown');
+    return new Map(found.map((one) => [one.id, one]));
+  }
+
+  /** The sights and cells of some places. */
+  async function lookAt(teacher: Teacher, all: ReadonlyMap<string, AssignmentReply>, studentIds: string[], now: number) {
+    const list = [...all.values()];
+    const found = await classes.load([...new Set(list.map((one) => one.classId))]);
+    const sights = await board.lean({ classes: found, assignments: list, studentIds: [...new Set(studentIds)], now });
+    const cells = await book.toCells(teacher, sights, list);
+    return new Map(sights.map((sight, index) => [keyOf({ assignmentId: sight.assignment.id, studentId: sight.member.student.id }), { sight, cell: cells[index]! }]));
+  }
+
+  /** What a piece once was given, by an entry of its history. @throws Problem `thing.unknown` */
+  async function givenIn(sight: LeanSight, factId: string): Promise<NonNullable<BookKept['score']>> {
+    const fact = sight.record && (await pieces.factsOf(sight.record.id, MOST_ENTRIES)).find((one) => one.id === factId);
+    if (!fact || (fact.kind !== 'scored' && fact.kind !== 'returned')) throw new Problem('thing.unknown');
+    const { earned = null, chosen = null, remark, words = {}, adjust = null } = fact.data as Partial<NonNullable<BookKept['score']>>;
+    return { earned, chosen, remark: typeof remark === 'object' ? remark : NO_REMARK, words, adjust };
+  }
+
+  /** Next to be undone: the last act not undone. Next to be done again: the first of those undone since. */
+  async function nextActs(teacher: Teacher, classId: string, transaction?: Transaction): Promise<{ undo: BookActRow | null; redo: BookActRow | null; last: number }> {
+    const rows = (await acts.findAll({
+      where: { classId, byUser: teacher.userId },
+      order: [['place', 'DESC']],
+      limit: MOST_ACTS,
+      raw: true,
+      ...(transaction ? { transaction, lock: true } : {}),
+    })) as unknown as BookActRow[];
+    const undo = rows.find((row) => !row.undone) ?? null;
+    const redo = rows.filter((row) => row.undone && !row.gone && row.place > (undo?.place ?? -1)).at(-1) ?? null;
+    return { undo, redo, last: rows[0]?.place ?? 0 };
+  }
+  const told = async (teacher: Teacher, classId: string): Promise<BookActsReply> => {
+    const { undo, redo } = await nextActs(teacher, classId);
+    return { undo: undo && toAct(undo), redo: redo && toAct(redo) };
+  };
+  const fresh = (teacher: Teacher, ats: readonly { assignmentId: string; studentId: string }[], now: number): Promise<BookCellAt[]> => {
+    const places = new Set(ats.map(keyOf));
+    return book
+      .cells(
+        teacher,
+        ats.map((one) => one.assignmentId),
+        now,
+        [...new Set(ats.map((one) => one.studentId))],
+      )
+      .then((cells) => cells.filter((one) => places.has(keyOf(one))));
+  };
+
+  /**
+   * Puts cells in order in one transaction, exceptions too; all of them or none.
+   * @param decide what each is to hold, from what it holds; null: somebody else has changed it
+   * @returns places that somebody else has changed, nothing having been stored, or what each held before and holds now
+   */
+  async function putAll(
+    teacher: Teacher,
+    ats: readonly { assignmentId: string; studentId: string }[],
+    all: ReadonlyMap<string, AssignmentReply>,
+    { why, now }: { why: WhyScored; now: number },
+    decide: (piece: OpenPiece, kept: BookKept) => BookKept | null,
+    andThen: (rows: { assignmentId: string; studentId: string; before: BookKept; after: BookKept }[], transaction: Transaction) => Promise<void>,
+  ): Promise<{ assignmentId: string; studentId: string }[]> {
+    return pieces.changeAll([...ats], async (opened) => {
+      const { transaction } = opened[0]!;
+      const excused = await exceptions.excusedOn([...all.keys()], transaction);
+      const done: Parameters<typeof andThen>[0] = [];
+      const stale: { assignmentId: string; studentId: string }[] = [];
+      for (const piece of opened) {
+        const { assignmentId, studentId } = piece.record;
+        const before = keptOf(piece.record, excused.has(keyOf(piece.record)));
+        const after = decide(piece, before);
+        if (after === null) stale.push({ assignmentId, studentId });
+        else done.push({ assignmentId, studentId, before, after });
+      }
+      if (stale.length > 0) return stale;
+      const byKey = new Map(done.map((one) => [keyOf(one), one]));
+      for (const piece of opened) put(piece, all.get(piece.record.assignmentId)!, byKey.get(keyOf(piece.record))!.after, teacher.userId, now, why);
+      await exceptions.setExcused(
+        done.filter(({ before, after }) => before.excused !== after.excused).map(({ assignmentId, studentId, after }) => ({ assignmentId, studentId, excused: after.excused })),
+        teacher.userId,
+        now,
+        transaction,
+      );
+      await andThen(done, transaction);
+      return [];
+    });
+  }
+
+  /** Undoes an act or does it again, where every cell still holds what the act, or its undoing, left there. */
+  async function turn(teacher: Teacher, classId: string, way: 'undo' | 'redo', actId: string, now: number): Promise<BookEditsReply> {
+    await classes.forTeacher(teacher, 'score.write', classId);
+    const act = (await nextActs(teacher, classId))[way];
+    if (!act || act.id !== actId) throw new Problem('book.notNext');
+    const rows = (await changes.findAll({ where: { actId }, raw: true })) as unknown as BookChangeRow[];
+    const all = await mine(
+      teacher,
+      rows.map((row) => row.assignmentId),
+      now,
+    );
+    const byKey = new Map(rows.map((row) => [keyOf(row), { before: fromJson<BookKept>(row.beforeIt), after: fromJson<BookKept>(row.afterIt) }]));
+    const stale = await putAll(
+      teacher,
+      rows,
+      all,
+      { why: way === 'undo' ? 'undone' : 'redone', now },
+      (piece, kept) => {
+        const { before, after } = byKey.get(keyOf(piece.record))!;
+        const [from, to] = way === 'undo' ? [after, before] : [before, after];
+        // A score that the student has by now is corrected, not taken out.
+        const shown = to.score === null && kept.score !== null && piece.record.summary.returnedAt !== null;
+        return isDeepStrictEqual(kept, from) && !shown ? to : null;
+      },
+      async (_, transaction) => {
+        const [changed] = await acts.update({ undone: way === 'undo' }, { where: { id: actId, undone: way === 'redo' }, transaction });
+        if (changed === 0) throw new Problem('book.notNext');
+      },
+    );
+    if (stale.length > 0) throw new Problem('book.changedSince', { current: { cells: await fresh(teacher, stale, now) } });
+    return { cells: await fresh(teacher, rows, now), changed: rows.length, ...(await told(teacher, classId)) };
+  }
+
+  const service = {
+    /** What could be undone and done again. */
+    async acts(teacher: Teacher, classId: string): Promise<BookActsReply> {
+      await classes.forTeacher(teacher, 'book.look', classId);
+      return told(teacher, classId);
+    },
+
+    /**
+     * Enters many cells as one act, checked before anything is stored: all of them or none.
+     * @throws Problem `book.refused` naming each cell that cannot be so, `book.aboveMaximum` to be confirmed,
+     *   `conflict.changedMeanwhile` with the cells that somebody else changed
+     */
+    async enter(teacher: Teacher, classId: string, act: { kind: BookActKind; edits: readonly BookEdit[]; bonusConfirmed?: boolean }, now: number): Promise<BookEditsReply> {
+      const { kind, edits, bonusConfirmed = false } = act;
+      await classes.forTeacher(teacher, 'score.write', classId);
+      const all = await mine(
+        teacher,
+        edits.map((edit) => edit.assignmentId),
+        now,
+      );
+      const known = await lookAt(
+        teacher,
+        all,
+        edits.map((edit) => edit.studentId),
+        now,
+      );
+      if (new Set(edits.map(keyOf)).size < edits.length) throw new Problem('request.malformed', { errors: [{ path: 'edits', message: 'A cell stands in it twice.' }] });
+      const planned: Planned[] = [];
+      const problems: { index: number; why: EntryProblem; edit: BookEdit }[] = [];
+      for (const [index, edit] of edits.entries()) {
+        const at = known.get(keyOf(edit));
+        if (!at) throw new Problem('thing.unknown');
+        const { sight, cell } = at;
+        const scale = toScale(sight.assignment);
+        const read = edit.restore === undefined ? readCell(edit.text ?? '', scale) : { kind: 'restore' as const, score: await givenIn(sight, edit.restore) };
+        const asEntry: CellEntry | EntryProblem =
+          typeof read === 'string' || read.kind !== 'restore' ? read : read.score.earned === null ? { kind: 'empty' } : { kind: 'points', earned: read.score.earned };
+        const why = typeof asEntry === 'string' ? asEntry : entryProblem(cell, asEntry, scale, bonusConfirmed || edit.restore !== undefined);
+        if (why !== null) problems.push({ index, why, edit });
+        else if (typeof read !== 'string' && (read.kind === 'restore' || !isEntered(cell!, read))) planned.push({ edit, sight, cell: cell!, entry: read });
+      }
+      if (problems.length > 0) {
+        const onlyAbove = problems.every(({ why }) => why === 'aboveMaximum');
+        const errors = problems.slice(0, 100).map(({ index, why, edit }) => {
+          const { sight } = known.get(keyOf(edit))!;
+          return { path: `edits.${index}`, message: `${fullName(sight.member.student)}, ${sight.assignment.title}: “${edit.text ?? ''}” ${ENTRY_SENTENCES[why]}.` };
+        });
+        const current: BookRefusal = { problems: problems.map(({ index, why }) => ({ index, why })) };
+        throw new Problem(onlyAbove ? 'book.aboveMaximum' : 'book.refused', { errors, current });
+      }
+      if (planned.length === 0) return { cells: await fresh(teacher, edits, now), changed: 0, ...(await told(teacher, classId)) };
+      const byKey = new Map(planned.map((one) => [keyOf(one.edit), one]));
+      const stale = await putAll(
+        teacher,
+        planned.map(({ edit }) => edit),
+        all,
+        { why: kind, now },
+        (piece, kept) => {
+          const { edit, entry, sight } = byKey.get(keyOf(piece.record))!;
+          if (piece.record.version !== edit.version) return null;
+          const after = entry.kind === 'restore' ? { excused: kept.excused, saidMissing: false, score: entry.score } : wanted(kept, entry, sight.assignment);
+          if (after.score?.earned != null) requireScore(sight.assignment, after.score.earned, true);
+          return after;
+        },
+        async (rows, transaction) => {
+          const { undo, last } = await nextActs(teacher, classId, transaction);
+          // What was undone before this cannot be done again after it.
+          await acts.update({ gone: true }, { where: { classId, byUser: teacher.userId, undone: true, gone: false, place: { [Op.gt]: undo?.place ?? -1 } }, transaction });
+          const row: BookActRow = { id: randomUUID(), classId, byUser: teacher.userId, place: last + 1, at: new Date(now), kind, cells: rows.length, undone: false, gone: false };
+          await acts.create(row, { transaction });
+          for (let start = 0; start < rows.length; start += 500)
+            await changes.bulkCreate(
+              rows.slice(start, start + 500).map(({ assignmentId, studentId, before, after }) => ({ actId: row.id, assignmentId, studentId, beforeIt: before, afterIt: after })),
+              { transaction },
+            );
+        },
+      );
+      if (stale.length > 0) throw new Problem('conflict.changedMeanwhile', { current: { cells: await fresh(teacher, stale, now) } });
+      return { cells: await fresh(teacher, edits, now), changed: planned.length, ...(await told(teacher, classId)) };
+    },
+
+    undo: (teacher: Teacher, classId: string, actId: string, now: number) => turn(teacher, classId, 'undo', actId, now),
+    redo: (teacher: Teacher, classId: string, actId: string, now: number) => turn(teacher, classId, 'redo', actId, now),
+
+    /**
+     * Everything that happened to a cell, newest first. Of what is marked without names there is none, nor for
+     * whoever has to give a second score first.
+     */
+    async history(teacher: Teacher, at: { assignmentId: string; studentId: string }, now: number): Promise<CellHistoryReply> {
+      const assignment = await assignments.forTeacher(teacher, 'piece.look', at.assignmentId);
+      const known = isIssued(assignment, now) ? await lookAt(teacher, new Map([[assignment.id, assignment]]), [at.studentId], now) : new Map<string, never>();
+      const found = known.get(keyOf(at));
+      if (!found?.cell || found.cell.locked) throw new Problem('thing.unknown');
+      const { sight } = found;
+      const facts = sight.record === null ? [] : await pieces.factsOf(sight.record.id, MOST_ENTRIES);
+      const rows = (await changes.findAll({ where: at, limit: MOST_ENTRIES, raw: true })) as unknown as BookChangeRow[];
+      const done = rows.length === 0 ? [] : ((await acts.findAll({ where: { id: { [Op.in]: rows.map((row) => row.actId) } }, raw: true })) as unknown as BookActRow[]);
+      const actOf = new Map(done.map((act) => [act.id, act]));
+      const people = await accounts.people([...facts.map((one) => one.by), ...done.map((act) => act.byUser)]);
+      const nameOf = (id: string) => (people.get(id) ? fullName(people.get(id)!) : '');
+      const { scoredAt } = sight.record?.summary ?? NOTHING_YET;
+      const standing = scoredAt === null ? undefined : facts.find((one) => one.kind === 'scored')?.id;
+      const entries = facts.flatMap((fact): CellHistoryEntry[] => {
+        if (!TOLD.has(fact.kind)) return [];
+        const { earned = null, chosen = null, remark, why = null } = fact.data as { earned?: number | null; chosen?: Chosen | null; remark?: unknown; why?: WhyScored | null };
+        const isScore = fact.kind === 'scored' || fact.kind === 'returned' || fact.kind === 'rescaled';
+        const words = typeof remark === 'string' ? remark !== '' : remark != null && !isBlank(remark as never);
+        const given = isScore ? { earned, chosen, words } : null;
+        return [
+          { id: fact.id, at: fact.at, by: nameOf(fact.by), kind: fact.kind as CellHistoryEntry['kind'], given, why, restores: fact.kind === 'scored' && fact.id !== standing },
+        ];
+      });
+      const beside = rows.flatMap((row): CellHistoryEntry[] => {
+        const act = actOf.get(row.actId)!;
+        const [before, after] = [fromJson<BookKept>(row.beforeIt), fromJson<BookKept>(row.afterIt)];
+        const entry = (kind: CellHistoryEntry['kind']) => ({
+          id: `${row.actId} ${kind}`,
+          at: act.at.getTime(),
+          by: nameOf(act.byUser),
+          kind,
+          given: null,
+          why: act.undone ? ('undone' as const) : act.kind,
+          restores: false,
+        });
+        return [
+          ...(before.excused === after.excused ? [] : [entry(after.excused ? 'excused' : 'notExcused')]),
+          ...(before.saidMissing === after.saidMissing ? [] : [entry(after.saidMissing ? 'saidMissing' : 'notSaidMissing')]),
+        ];
+      });
+      return { entries: [...entries, ...beside].sort((a, b) => b.at - a.at), lateBy: sight.piece.lateBy };
+    },
+  };
+  return service;
+}
+const TOLD: ReadonlySet<string> = new Set(['scored', 'unscored', 'rescaled', 'returned', 'sentBack', 'handedIn', 'takenBack']);
+
+export type BookActsService = ReturnType<typeof bookActsService>;

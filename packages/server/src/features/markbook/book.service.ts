@@ -1,0 +1,199 @@
+import type { Action, BookCell } from '@jolly/core';
+import { createHash } from 'node:crypto';
+import { promisify } from 'node:util';
+import { gzip } from 'node:zlib';
+import { QueryTypes, type Sequelize } from 'sequelize';
+import type { AssignmentReply, BookCellAt, BookReply } from '../../contract';
+import { Problem } from '../../http/problem';
+import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
+import type { ClassesService, SchoolClass } from '../classes/classes.service';
+import type { RowsService } from '../collecting/rows.service';
+import type { GroupsService } from '../groups/groups.service';
+import type { Teacher } from '../marking/desk.service';
+import type { SecondScoresService } from '../marking/second-scores.service';
+import type { BoardService, LeanSight } from '../pieces/board.service';
+import type { RosterService } from '../roster/roster.service';
+import { toBookCell, toBookClass, toBookStudent, toColumns } from './markbook.mapper';
+
+const compress = promisify(gzip);
+
+/** Books that are kept ready; the one that was not asked for longest makes room. */
+const MOST_KEPT = 60;
+
+/**
+ * Everything a book follows from, summed up so that any change shows, and the next time at which something is
+ * issued. Versions only rise and ids of what is replaced are new, so no two states have the same sums in practice.
+ */
+const STAMP = `SELECT
+  (SELECT GROUP_CONCAT(CONCAT_WS(' ', c.id, c.version, k.version, c.put_away_at) ORDER BY c.id) FROM classes c JOIN calendars k ON k.id = c.calendar_id WHERE c.id IN (:ids)) AS settings,
+  (SELECT CONCAT_WS(' ', COUNT(*), SUM(CRC32(CONCAT_WS(' ', a.id, a.issued_at, a.names_hidden, a.second_marker, b.version)))) FROM assignments a JOIN briefs b ON b.id = a.brief_id
+    WHERE a.brief_id IN (SELECT brief_id FROM assignments WHERE class_id IN (:ids))) AS work,
+  (SELECT CONCAT_WS(' ', COUNT(*), SUM(p.version)) FROM assignments a JOIN pieces p ON p.assignment_id = a.id WHERE a.class_id IN (:ids)) AS pieces,
+  (SELECT CONCAT_WS(' ', COUNT(*), SUM(CRC32(CONCAT_WS(' ', e.id, e.opens_at, e.due_at, e.closes_at)))) FROM assignments a JOIN one_off_exceptions e ON e.assignment_id = a.id WHERE a.class_id IN (:ids)) AS exceptions,
+  (SELECT CONCAT_WS(' ', COUNT(*), SUM(CRC32(CONCAT_WS(' ', g.id, g.opens_at, g.due_at, g.closes_at)))) FROM assignments a JOIN group_dates g ON g.assignment_id = a.id WHERE a.class_id IN (:ids)) AS dates,
+  (SELECT CONCAT_WS(' ', COUNT(*), SUM(CRC32(CONCAT_WS(' ', s.group_id, s.student_id, g.dissolved_at, g.name)))) FROM groupings q JOIN class_groups g ON g.grouping_id = q.id
+    JOIN group_students s ON s.group_id = g.id WHERE q.class_id IN (:ids)) AS groupings,
+  (SELECT CONCAT_WS(' ', COUNT(*), SUM(CRC32(CONCAT_WS(' ', t.id, t.version)))) FROM standing_exception_classes x JOIN standing_exceptions t ON t.id = x.exception_id WHERE x.class_id IN (:ids)) AS standing,
+  (SELECT CONCAT_WS(' ', COUNT(*), SUM(CRC32(CONCAT_WS(' ', m.class_id, m.user_id, m.joined_on, m.left_on, u.name_key, u.given_name)))) FROM class_students m JOIN users u ON u.id = m.user_id
+    WHERE m.class_id IN (SELECT class_id FROM assignments WHERE brief_id IN (SELECT brief_id FROM assignments WHERE class_id IN (:ids))) OR m.class_id IN (:ids)) AS members,
+  (SELECT CONCAT_WS(' ', COUNT(*), SUM(CRC32(CONCAT_WS(' ', s.student_id, s.at, s.agreed_at)))) FROM assignments a JOIN second_scores s ON s.assignment_id = a.id WHERE a.class_id IN (:ids)) AS seconds,
+  (SELECT CONCAT_WS(' ', COUNT(*), SUM(CRC32(CONCAT_WS(' ', s.student_id, s.mark)))) FROM assignments a JOIN class_marks s ON s.assignment_id = a.id WHERE a.class_id IN (:ids)) AS marks,
+  (SELECT CONCAT_WS(' ', COUNT(*), SUM(CRC32(CONCAT_WS(' ', u.id, u.position, u.name)))) FROM units u WHERE u.class_id IN (:ids)) AS units,
+  (SELECT MIN(a.issued_at) FROM assignments a WHERE a.issued_at > :now AND a.brief_id IN (SELECT brief_id FROM assignments WHERE class_id IN (:ids))) AS nextIssue`;
+
+/** A book as it is sent, ready. */
+export interface ReadyBook {
+  plain: Buffer;
+  gzipped: Buffer;
+}
+interface Kept {
+  stamp: string;
+  /** from then on a state may be another although nothing was changed */
+  until: number;
+  ready: Promise<ReadyBook>;
+}
+
+/** What happens next in a book by time alone. */
+function nextBoundary(sights: readonly LeanSight[], nextIssue: number, now: number): number {
+  let next = nextIssue;
+  for (const { resolved } of sights) {
+    const { opens, due, closes } = resolved.window;
+    if (opens !== null && opens > now && opens < next) next = opens;
+    // A piece is missing in the millisecond after it was due.
+    if (due !== null && due >= now && due + 1 < next) next = due + 1;
+    if (closes !== null && closes >= now && closes + 1 < next) next = closes + 1;
+  }
+  return next;
+}
+
+interface Collaborators {
+  sequelize: Sequelize;
+  classes: ClassesService;
+  roster: RosterService;
+  groups: GroupsService;
+  assignments: AssignmentsService;
+  board: BoardService;
+  rows: RowsService;
+  seconds: SecondScoresService;
+}
+
+/** Reading mark books. */
+export function bookService({ sequelize, classes, roster, groups, assignments, board, rows, seconds }: Collaborators) {
+  const kept = new Map<string, Kept>();
+
+  /** Cells of some assignments as this teacher may see them, in the order of the sights. */
+  async function toCells(teacher: Teacher, sights: readonly LeanSight[], all: readonly AssignmentReply[]): Promise<(BookCell | null)[]> {
+    const second = new Map<string, Awaited<ReturnType<SecondScoresService['of']>>>();
+    for (const { id, secondMarker } of all) if (secondMarker === teacher.userId) second.set(id, await seconds.of(id));
+    const absent = await rows.absentOn(all.filter((one) => one.how === 'inClass').map((one) => one.id));
+    return sights.map((sight) => {
+      const { assignment, member, record } = sight;
+      const blind = record?.score != null && seconds.isBlind(teacher.userId, assignment, record.score.by, second.get(assignment.id)?.get(member.student.id));
+      return toBookCell(sight, { blind, absent: absent.has(`${assignment.id} ${member.student.id}`) });
+    });
+  }
+
+  async function compose(teacher: Teacher, found: SchoolClass[], sections: number, nextIssue: number, now: number): Promise<{ book: BookReply; until: number }> {
+    const ids = found.map((one) => one.id);
+    const [all, members, memberships, units] = await Promise.all([
+      assignments.ofClasses(ids, { drafts: false, now }),
+      roster.membersOf(ids),
+      groups.membershipsOf(ids),
+      classes.unitsOfAll(ids),
+    ]);
+    const columns = toColumns(found, all);
+    const sights = await board.lean({ classes: found, assignments: all, now });
+    const cells = await toCells(teacher, sights, all);
+    const place = new Map(found.map((one, index) => [one.id, index]));
+    const students = members.map((member) =>
+      toBookStudent(
+        member,
+        place.get(member.classId)!,
+        memberships.filter((one) => one.classId === member.classId),
+      ),
+    );
+    const rowOf = new Map(members.map((member, index) => [`${member.classId} ${member.student.id}`, index]));
+    const columnOf = new Map(columns.map((column, index) => [column.briefId, index]));
+    const grid = students.map((): (BookCell | null)[] => new Array<BookCell | null>(columns.length).fill(null));
+    for (const [index, { assignment, member }] of sights.entries()) {
+      const row = rowOf.get(`${assignment.classId} ${member.student.id}`);
+      if (row !== undefined) grid[row]![columnOf.get(assignment.briefId)!] = cells[index]!;
+    }
+    const book: BookReply = { classes: found.map((one) => toBookClass(one, units.get(one.id) ?? [])), columns, students, cells: grid, sections };
+    return { book, until: nextBoundary(sights, nextIssue, now) };
+  }
+
+  const service = {
+    toCells,
+
+    /**
+     * The class, if this teacher may do this in it, and together with it the parallel sections they teach: classes
+     * of the same name. `sections` says how many of these there are.
+     */
+    async opened(teacher: Teacher, action: Action, classId: string, together: boolean): Promise<{ classes: SchoolClass[]; sections: number }> {
+      const own = await classes.forTeacher(teacher, action, classId);
+      const named = (await classes.load(await classes.taughtBy(teacher.userId))).filter((one) => one.name.trim().toLowerCase() === own.name.trim().toLowerCase());
+      const parallel = own.putAwayAt === null ? named : [own];
+      return { classes: together ? parallel : [own], sections: parallel.length };
+    },
+
+    /** The whole book, as values. */
+    async read(teacher: Teacher, classId: string, together: boolean, now: number): Promise<BookReply> {
+      const { classes: found, sections } = await service.opened(teacher, 'book.look', classId, together);
+      return (await compose(teacher, found, sections, Infinity, now)).book;
+    },
+
+    /**
+     * The whole book, ready to be sent. It is composed once however many ask for it, and kept until something it
+     * follows from has changed, which one question tells, or a time has come at which a state may change by itself.
+     */
+    async ready(teacher: Teacher, classId: string, together: boolean, now: number): Promise<ReadyBook> {
+      const { classes: found, sections } = await service.opened(teacher, 'book.look', classId, together);
+      const ids = found.map((one) => one.id);
+      const [sums] = await sequelize.query<Record<string, unknown> & { nextIssue: Date | null }>(STAMP, { type: QueryTypes.SELECT, replacements: { ids, now: new Date(now) } });
+      const { nextIssue, ...rest } = sums!;
+      const stamp = createHash('sha256')
+        .update(JSON.stringify([sections, rest]))
+        .digest('hex');
+      // Whoever is to score something a second time sees another book than the others.
+      const blind = await sequelize.query<{ id: string }>('SELECT id FROM assignments WHERE class_id IN (:ids) AND second_marker = :me LIMIT 1', {
+        type: QueryTypes.SELECT,
+        replacements: { ids, me: teacher.userId },
+      });
+      const key = `${ids.join(' ')} ${blind.length > 0 ? teacher.userId : ''}`;
+      const before = kept.get(key);
+      kept.delete(key);
+      if (before && before.stamp === stamp && now < before.until) {
+        kept.set(key, before);
+        return before.ready;
+      }
+      const entry: Kept = { stamp, until: Infinity, ready: Promise.resolve() as never };
+      entry.ready = (async () => {
+        const { book, until } = await compose(teacher, found, sections, nextIssue?.getTime() ?? Infinity, now);
+        entry.until = until;
+        const plain = Buffer.from(JSON.stringify(book));
+        return { plain, gzipped: await compress(plain, { level: 3 }) };
+      })();
+      kept.set(key, entry);
+      for (const oldest of kept.keys()) {
+        if (kept.size <= MOST_KEPT) break;
+        kept.delete(oldest);
+      }
+      entry.ready.catch(() => kept.get(key) === entry && kept.delete(key));
+      return entry.ready;
+    },
+
+    /** Cells of some assignments as they are now, of all students or of some. @throws Problem `thing.unknown` if one is not this teacher's */
+    async cells(teacher: Teacher, assignmentIds: readonly string[], now: number, studentIds?: string[]): Promise<BookCellAt[]> {
+      const all = (await assignments.byIds(assignmentIds)).filter((one) => isIssued(one, now));
+      const found = await Promise.all([...new Set(all.map((one) => one.classId))].map((id) => classes.forTeacher(teacher, 'book.look', id)));
+      if (all.length < new Set(assignmentIds).size) throw new Problem('thing.unknown');
+      const sights = await board.lean({ classes: found, assignments: all, now, ...(studentIds ? { studentIds } : {}) });
+      const cells = await toCells(teacher, sights, all);
+      return sights.map(({ assignment, member }, index) => ({ assignmentId: assignment.id, studentId: member.student.id, cell: cells[index]! }));
+    },
+  };
+  return service;
+}
+
+export type BookService = ReturnType<typeof bookService>;

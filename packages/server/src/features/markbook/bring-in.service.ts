@@ -1,0 +1,92 @@
+import { cellText, entryProblem, isEntered, readBookTable, readCell, tableHeads, unmilli, type CellEntry } from '@jolly/core';
+import { createHash } from 'node:crypto';
+import type { BookBringInReply, BookEdit, BookEditsReply } from '../../contract';
+import { readTable, TableError } from '../../files/read-table';
+import { Problem } from '../../http/problem';
+import type { Teacher } from '../marking/desk.service';
+import type { RosterService } from '../roster/roster.service';
+import type { BookActsService } from './book-acts.service';
+import type { TakeOutService } from './take-out.service';
+
+/** More than a class and a year, and not more than can be read at once. */
+const BOUNDS = { rows: 1500, columns: 420 };
+
+/** An entry as it will stand in the cell. */
+function written(entry: CellEntry): string {
+  switch (entry.kind) {
+    case 'points':
+      return String(unmilli(entry.earned));
+    case 'word':
+      return entry.word;
+    case 'done':
+      return entry.done ? 'd' : 'n';
+    case 'excused':
+      return 'x';
+    case 'missing':
+      return 'm';
+    default:
+      return '';
+  }
+}
+
+/**
+ * Bringing scores in from a table. Nothing is kept between looking and confirming: the same file comes again with
+ * the digest of what was shown, and is taken in only if it would still do the same.
+ */
+export function bringInService({ takeOut, bookActs, roster }: { takeOut: TakeOutService; bookActs: BookActsService; roster: RosterService }) {
+  async function plan(teacher: Teacher, classId: string, bytes: Buffer, now: number): Promise<{ reply: BookBringInReply; edits: BookEdit[] }> {
+    const [{ out, reply: book }, members] = await Promise.all([takeOut.outOf(teacher, classId, { eyes: 'teacher' }, now), roster.detailsOf(classId)]);
+    const rows = await readTable(bytes, BOUNDS).catch((error: unknown) => {
+      throw error instanceof TableError ? new Problem(error.why === 'tooLarge' ? 'book.tooLarge' : 'book.notReadable') : error;
+    });
+    const read = readBookTable(
+      rows,
+      members.map(({ student }) => student),
+      tableHeads(out.columns),
+    );
+    if (read.columns === 0) throw new Problem('book.notReadable', { title: 'No head of this table is the title of an assignment of the class. Nothing was stored.' });
+    const scaleOf = new Map(book.columns.map((column) => [column.sets[0]?.assignmentId, column.scale]));
+    const rowOf = new Map(out.students.map((student, index) => [student.id, index]));
+    const reply: BookBringInReply = { digest: '', students: read.students, columns: read.columns, changes: [], same: 0, problems: [...read.problems] };
+    const edits: BookEdit[] = [];
+    for (const { row, studentId, column, text } of read.cells) {
+      const { id: assignmentId, title } = out.columns[column]!;
+      const place = rowOf.get(studentId)!;
+      const cell = out.cells[place]![column] ?? null;
+      const scale = scaleOf.get(assignmentId)!;
+      const entry = readCell(text, scale);
+      const why = typeof entry === 'string' ? entry : entryProblem(cell, entry, scale, true);
+      if (why !== null || typeof entry === 'string') reply.problems.push({ row, column: title, value: text, why: why ?? 'notRead' });
+      else if (isEntered(cell!, entry)) reply.same += 1;
+      else {
+        const { givenName, familyName } = out.students[place]!;
+        const above = entry.kind === 'points' && scale.points !== null && entry.earned > scale.points;
+        reply.changes.push({ studentId, student: { givenName, familyName }, assignmentId, title, from: cellText(cell), to: written(entry), above });
+        edits.push({ assignmentId, studentId, version: cell!.version, text });
+      }
+    }
+    reply.digest = createHash('sha256')
+      .update(JSON.stringify([reply.changes, edits]))
+      .digest('hex')
+      .slice(0, 32);
+    return { reply, edits };
+  }
+
+  return {
+    /** What a table would change, cell by cell. */
+    preview: async (teacher: Teacher, classId: string, bytes: Buffer, now: number): Promise<BookBringInReply> => (await plan(teacher, classId, bytes, now)).reply,
+
+    /**
+     * Takes in what the preview showed, as one act that can be undone; what could not be read is left out, as shown.
+     * @throws Problem `book.changedMeanwhile` if it would do something else by now, `book.nothingToDo`
+     */
+    async confirm(teacher: Teacher, classId: string, bytes: Buffer, digest: string, now: number): Promise<BookEditsReply> {
+      const { reply, edits } = await plan(teacher, classId, bytes, now);
+      if (reply.digest !== digest) throw new Problem('book.changedMeanwhile');
+      if (edits.length === 0) throw new Problem('book.nothingToDo');
+      return bookActs.enter(teacher, classId, { kind: 'broughtIn', edits, bonusConfirmed: true }, now);
+    },
+  };
+}
+
+export type BringInService = ReturnType<typeof bringInService>;

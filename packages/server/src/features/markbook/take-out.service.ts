@@ -1,0 +1,166 @@
+import { bookItem, evidenceOf, localDateAt, ratioText, termOfWork, unmilli, type BookCell, type BookColumn } from '@jolly/core';
+import type { BookAimsReply, BookColumnReply, BookReply, BookTakeOut } from '../../contract';
+import { oneRosterBundle } from '../../files/one-roster-bundle';
+import { csv, fileStem, type TakenOut } from '../../files/write-table';
+import { Problem } from '../../http/problem';
+import type { AssignmentsService } from '../assignments/assignments.service';
+import type { ClassesService } from '../classes/classes.service';
+import type { Teacher } from '../marking/desk.service';
+import type { BoardService } from '../pieces/board.service';
+import { afterLateness, isNameless } from '../pieces/pieces.mapper';
+import { sessionsTable, sourceOfClass, sourceOfStudent } from '../roster/roster-export.service';
+import type { RosterService } from '../roster/roster.service';
+import { bookRows, bookWorkbook, type BookOut } from './book-workbook';
+import type { BookService } from './book.service';
+
+/** A column as the totals of one class see it. */
+export function columnFor({ title, points, sets }: BookColumnReply, of: number): BookColumn | null {
+  const set = sets[of] ?? null;
+  return set && { id: set.assignmentId, title, points, categoryId: set.categoryId, countsInTotals: set.countsInTotals, bonus: set.bonus, due: set.due, issuedAt: set.issuedAt };
+}
+
+interface Collaborators {
+  classes: ClassesService;
+  roster: RosterService;
+  assignments: AssignmentsService;
+  board: BoardService;
+  book: BookService;
+}
+
+/** The book taken out in open formats, and what it says about aims. */
+export function takeOutService({ classes, roster, assignments, board, book }: Collaborators) {
+  /** The book of one class, or of one of its terms. @throws Problem `thing.unknown` for a term that the class does not have */
+  async function outOf(teacher: Teacher, classId: string, { eyes, term }: Pick<BookTakeOut, 'eyes' | 'term'>, now: number): Promise<{ out: BookOut; reply: BookReply }> {
+    const reply = await book.read(teacher, classId, false, now);
+    const [found] = reply.classes;
+    const { terms, calendar, scheme, label } = found!;
+    const at = term === undefined ? null : terms.findIndex((one) => one.name === term);
+    if (at === -1) throw new Problem('thing.unknown');
+    const day = (due: number | null) => (due === null ? null : localDateAt(calendar.zone, due));
+    const chosen = reply.columns.flatMap((column, index) => {
+      const own = columnFor(column, 0);
+      return own && (at === null || termOfWork(terms, calendar.zone, own) === at) ? [{ column: { ...own, day: day(own.due) }, index }] : [];
+    });
+    const out: BookOut = {
+      label,
+      scheme,
+      columns: chosen.map((one) => one.column),
+      students: reply.students,
+      cells: reply.cells.map((row) => chosen.map(({ index }) => row[index] ?? null)),
+      eyes,
+      term: term ?? 'Year',
+      at: localDateAt(calendar.zone, now),
+    };
+    return { out, reply };
+  }
+
+  const STATUS = (cell: BookCell): string => {
+    if (cell.excused) return 'exempt';
+    if (cell.score?.effective != null) return 'fully graded';
+    return cell.state === 'in' || cell.state === 'inLate' ? 'submitted' : 'not submitted';
+  };
+
+  /** Categories, line items and results of OneRoster 1.1; what students do not have yet is left out for their eyes. */
+  async function results(teacher: Teacher, classId: string, eyes: BookTakeOut['eyes'], { out, reply }: Awaited<ReturnType<typeof outOf>>, now: number): Promise<TakenOut> {
+    const found = await classes.forTeacher(teacher, 'book.look', classId);
+    const members = await roster.detailsOf(classId);
+    const idOf = new Map(members.map((member) => [member.student.id, sourceOfStudent(member)]));
+    const stamp = new Date(now).toISOString();
+    const day = (at: number | null) => (at === null ? '' : localDateAt(found.calendar.zone, at));
+    const told = 'sourcedId status dateLastModified';
+    const table = (columns: string, rows: (string | null)[][]) => ({ header: `${told} ${columns}`.split(' '), rows });
+    // A line item must have a category; what is filed under none gets one of its own.
+    const loose = `none-${classId}`;
+    const sourceOf = (column: BookColumn) => (found.scheme.categories.some((one) => one.id === column.categoryId) ? column.categoryId! : loose);
+    const termOf = (column: BookColumn) => {
+      const index = termOfWork(found.terms, found.calendar.zone, column);
+      return index === null ? '' : `term-${index + 1}`;
+    };
+    const tables = {
+      academicSessions: sessionsTable(found, stamp),
+      categories: table(
+        'title',
+        [...found.scheme.categories, { id: loose, name: 'No category' }].map(({ id, name }) => [id, 'active', stamp, name]),
+      ),
+      lineItems: table(
+        'title description assignDate dueDate classSourcedId categorySourcedId gradingPeriodSourcedId resultValueMin resultValueMax',
+        out.columns.map((column) => {
+          const most = column.points === null ? '' : String(unmilli(column.points));
+          return [
+            column.id,
+            'active',
+            stamp,
+            column.title,
+            '',
+            day(column.issuedAt),
+            day(column.due ?? column.issuedAt),
+            sourceOfClass(found),
+            sourceOf(column),
+            termOf(column),
+            '0',
+            most,
+          ];
+        }),
+      ),
+      results: table(
+        'lineItemSourcedId studentSourcedId scoreStatus score scoreDate comment',
+        reply.students.flatMap((student, row) =>
+          out.columns.flatMap((column, index) => {
+            const cell = out.cells[row]![index] ?? null;
+            if (cell === null || cell.locked) return [];
+            const item = bookItem({ ...column, countsInTotals: true }, cell, eyes, found.scheme);
+            const scored = item && !item.missing ? String(unmilli(item.earned)) : '';
+            const status = scored === '' && STATUS(cell) === 'fully graded' ? 'submitted' : STATUS(cell);
+            const id = idOf.get(student.id) ?? student.id;
+            return [[`${column.id}-${id}`, 'active', stamp, column.id, id, status, scored, day(cell.score?.at ?? column.due ?? now), '']];
+          }),
+        ),
+      ),
+    };
+    return oneRosterBundle(`${fileStem(`${found.label} ${out.term}`)}-results`, tables, now);
+  }
+
+  return {
+    outOf,
+
+    async file(teacher: Teacher, classId: string, asked: BookTakeOut, now: number): Promise<TakenOut> {
+      const taken = await outOf(teacher, classId, asked, now);
+      const { out } = taken;
+      if (asked.as === 'xlsx') return bookWorkbook(out);
+      if (asked.as === 'oneroster') return results(teacher, classId, asked.eyes, taken, now);
+      const { header, rows } = bookRows(out);
+      return { name: `${fileStem(`${out.label} ${out.term}`)}-mark-book.csv`, mediaType: 'text/csv; charset=utf-8', bytes: Buffer.from(`\ufeff${csv(header, rows)}`) };
+    },
+
+    /** What every scored piece says about aims, by student. Nothing of what is marked without names. */
+    async aims(teacher: Teacher, classId: string, now: number): Promise<BookAimsReply> {
+      const found = await classes.forTeacher(teacher, 'book.look', classId);
+      const all = await assignments.ofClasses([classId], { drafts: false, now });
+      const tagged = all.filter(
+        ({ aims, scoring, secondMarker }) =>
+          secondMarker !== teacher.userId && (aims.length > 0 || (scoring.by === 'rubric' && scoring.rubric.criteria.some((one) => one.aims.length > 0))),
+      );
+      const byStudent = new Map<string, BookAimsReply['students'][number]>();
+      for (const sight of await board.lean({ classes: [found], assignments: tagged, now })) {
+        const { record, assignment, member, piece } = sight;
+        const score = record?.score;
+        if (!score || piece.state === null || piece.state === 'excused' || isNameless(sight)) continue;
+        const { id, aims, points, scoring } = assignment;
+        const evidence = evidenceOf(
+          { id, aims, points, rubric: scoring.by === 'rubric' ? scoring.rubric : null },
+          {
+            effective: afterLateness(sight, score).effective,
+            choices: score.chosen?.by === 'rubric' ? score.chosen.choices : {},
+            word: score.chosen?.by === 'words' ? score.chosen.word : null,
+            at: score.at,
+          },
+        );
+        const student = byStudent.get(member.student.id) ?? { studentId: member.student.id, evidence: [] };
+        student.evidence.push(...evidence.map((one) => ({ ...one, share: ratioText(one.share) })));
+        byStudent.set(member.student.id, student);
+      }
+      return { students: [...byStudent.values()] };
+    },
+  };
+}
+export type TakeOutService = ReturnType<typeof takeOutService>;
