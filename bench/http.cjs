@@ -2,39 +2,7 @@
 // would do. Bounded: it stops by itself.
 const ExcelJS = require('exceljs');
 
-const base = `http://127.0.0.1:${process.env.JOLLY_PORT}`;
-
-async function signIn(userName) {
-  const first = await fetch(`${base}/api/session`);
-  let cookie = first.headers.get('set-cookie').split(';')[0];
-  const { csrf } = await first.json();
-  const reply = await fetch(`${base}/api/session`, {
-    method: 'POST',
-    headers: { cookie, 'content-type': 'application/json', 'x-csrf-token': csrf },
-    body: JSON.stringify({ userName, password: 'compass-rose' }),
-  });
-  if (!reply.ok) throw new Error(`sign-in: ${reply.status}`);
-  cookie = reply.headers.get('set-cookie').split(';')[0];
-  return { cookie, csrf: (await reply.json()).csrf };
-}
-const quantile = (sorted, q) => sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * q))];
-
-async function measure(what, once, { times, atOnce }) {
-  for (let i = 0; i < 5; i++) await once();
-  const took = [];
-  let left = times;
-  await Promise.all(
-    Array.from({ length: atOnce }, async () => {
-      while (left-- > 0) {
-        const before = performance.now();
-        await once();
-        took.push(performance.now() - before);
-      }
-    }),
-  );
-  took.sort((a, b) => a - b);
-  process.stdout.write(`${`${what}, ${atOnce} at a time`.padEnd(58)}median ${quantile(took, 0.5).toFixed(1)} ms, p95 ${quantile(took, 0.95).toFixed(1)} ms\n`);
-}
+const { ask, base, measure, quantile, signIn } = require('./client.cjs');
 
 const ROWS = Array.from({ length: 2000 }, (_, i) => [`Given${i}`, `Family${i}`, String(10_000 + i), `s${i}@tern-bay.example`]);
 const HEADER = ['Given name', 'Family name', 'School number', 'E-mail'];
@@ -46,16 +14,6 @@ async function rosters() {
   return { 'comma-separated': Buffer.from([HEADER, ...ROWS].map((row) => row.join(',')).join('\n')), workbook: Buffer.from(await book.xlsx.writeBuffer()) };
 }
 
-/** JSON asked of the server with somebody's session. */
-async function ask({ cookie, csrf }, method, path, body, headers = {}) {
-  const reply = await fetch(base + path, {
-    method,
-    headers: { cookie, 'x-csrf-token': csrf, ...(body === undefined ? {} : { 'content-type': 'application/json' }), ...headers },
-    ...(body === undefined ? {} : { body: JSON.stringify(body) }),
-  });
-  if (!reply.ok) throw new Error(`${path}: ${reply.status} ${await reply.text()}`);
-  return reply.status === 204 ? null : reply.json();
-}
 const paragraphs = (texts) => ({ type: 'doc', content: texts.map((text) => ({ type: 'paragraph', content: [{ type: 'text', text }] })) });
 const WORDS = 'river bend bank sand tide shore delta stone water flow deep slow fast north south cold warm clear brown high low long wide narrow steep'.split(' ');
 

@@ -40,14 +40,14 @@ export interface StateOfPiece {
  */
 export function lateByOfStanding(input: { summary: PieceSummary; window: WorkWindow; graceMinutes: number }): Milliseconds {
   const { summary, window, graceMinutes } = input;
-  if (summary.handedInAt === null) return 0;
+  const { handedInAt, roundDue, carriedLateFrom } = summary;
+  if (handedInAt === null) return 0;
   const { due } = window;
-  const carried = summary.carriedLateFrom.map((earlier, round) =>
+  if (carriedLateFrom.length === 0) return lateBy({ due: roundDue ?? due, handedInAt, graceMinutes });
+  const carried = carriedLateFrom.map((earlier, round) =>
     round === 0 ? lateBy({ due: earlier.due ?? due, handedInAt: earlier.handedInAt, graceMinutes }) : lateBy({ due: earlier.due, handedInAt: earlier.handedInAt, graceMinutes }),
   );
-  const first = carried.length === 0;
-  const own = lateBy({ due: summary.roundDue ?? (first ? due : null), handedInAt: summary.handedInAt, graceMinutes });
-  return Math.max(own, ...carried);
+  return Math.max(lateBy({ due: roundDue, handedInAt, graceMinutes }), ...carried);
 }
 
 /**
@@ -58,32 +58,31 @@ export function lateByOfStanding(input: { summary: PieceSummary; window: WorkWin
  * @example due 15:30, nothing in, now 15:30:00.001, closes never -> { state: 'missing', stillAccepted: true }
  */
 export function stateAt(input: StateInput): StateOfPiece {
+  const { scoredAt, returnedAt } = input.summary;
+  return decide(input, input.excused, scoredAt, returnedAt);
+}
+
+// Three questions are asked of every cell of a mark book, so nothing is copied to ask them.
+function decide(input: StateInput, excused: boolean, scoredAt: Instant | null, returnedAt: Instant | null): StateOfPiece {
   const { window, summary, now } = input;
-  const is = (state: PieceState | null, more: Partial<StateOfPiece> = {}): StateOfPiece => ({
-    state,
-    lateBy: lateByOfStanding(input),
-    stillAccepted: false,
-    overdue: false,
-    ...more,
-  });
+  const late = lateByOfStanding(input);
+  const is = (state: PieceState | null, stillAccepted = false, overdue = false): StateOfPiece => ({ state, lateBy: late, stillAccepted, overdue });
   if (!input.inAudience) return is(null);
-  if (input.excused) return is('excused');
-  if (summary.returnedAt !== null) return is('returned');
-  if (summary.sentBackAt !== null) {
-    return is('sentBack', { overdue: summary.roundDue !== null && now > summary.roundDue });
-  }
-  if (summary.scoredAt !== null) return is('scored');
-  if (summary.handedInAt !== null) return is(lateByOfStanding(input) > 0 ? 'inLate' : 'in');
+  if (excused) return is('excused');
+  if (returnedAt !== null) return is('returned');
+  if (summary.sentBackAt !== null) return is('sentBack', false, summary.roundDue !== null && now > summary.roundDue);
+  if (scoredAt !== null) return is('scored');
+  if (summary.handedInAt !== null) return is(late > 0 ? 'inLate' : 'in');
   const duePassed = window.due !== null && now > window.due;
   if (input.how === 'inClass' && duePassed) return is(input.saidMissing ? 'missing' : 'inClass');
   if (window.opens !== null && now < window.opens) return is('notOpen');
   if (!duePassed) return is(input.how !== 'inClass' && summary.begunAt !== null ? 'started' : 'open');
-  return is('missing', { stillAccepted: window.closes === null || now <= window.closes });
+  return is('missing', window.closes === null || now <= window.closes);
 }
 
 /** The state a piece would have without any score and without being excused: what is entered in a mark book is judged by it. */
 export function bareState(input: StateInput): StateOfPiece {
-  return stateAt({ ...input, excused: false, summary: { ...input.summary, scoredAt: null, returnedAt: null } });
+  return decide(input, false, null, null);
 }
 
 /**
@@ -91,6 +90,6 @@ export function bareState(input: StateInput): StateOfPiece {
  * not been recorded (docs/words.md). Without a hand-in they go on seeing Open, Started or Missing.
  */
 export function stateForStudent(input: StateInput): StateOfPiece {
-  const { summary } = input;
-  return stateAt(summary.returnedAt === null ? { ...input, summary: { ...summary, scoredAt: null } } : input);
+  const { scoredAt, returnedAt } = input.summary;
+  return decide(input, input.excused, returnedAt === null ? null : scoredAt, returnedAt);
 }

@@ -83,6 +83,15 @@ export function classesService({ sequelize, accounts, defaultZone }: { sequelize
       return rows.map((row) => row.id);
     },
 
+    /** Ids of the classes of one name that somebody teaches: parallel sections of a course, whatever their letter case. */
+    async namedAlike(userId: string, name: string): Promise<string[]> {
+      const rows = await sequelize.query<{ id: string }>(
+        `SELECT c.id FROM class_teachers t JOIN classes c ON c.id = t.class_id WHERE t.user_id = ? AND c.put_away_at IS NULL AND LOWER(TRIM(c.name)) = LOWER(TRIM(?)) ORDER BY c.created_at, c.id LIMIT ${MOST_CLASSES}`,
+        { replacements: [userId, name], type: QueryTypes.SELECT },
+      );
+      return rows.map((row) => row.id);
+    },
+
     async relationOf(actor: Actor, classId: string): Promise<ClassRelation> {
       if (actor.role !== 'teacher') return 'none';
       const row = (await teachers.findOne({ where: { classId, userId: actor.userId }, raw: true })) as unknown as ClassTeacherRow | null;

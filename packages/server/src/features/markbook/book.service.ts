@@ -34,17 +34,26 @@ const STAMP = `SELECT
   (SELECT CONCAT_WS(' ', COUNT(*), SUM(CRC32(CONCAT_WS(' ', s.group_id, s.student_id, g.dissolved_at, g.name)))) FROM groupings q JOIN class_groups g ON g.grouping_id = q.id
     JOIN group_students s ON s.group_id = g.id WHERE q.class_id IN (:ids)) AS groupings,
   (SELECT CONCAT_WS(' ', COUNT(*), SUM(CRC32(CONCAT_WS(' ', t.id, t.version)))) FROM standing_exception_classes x JOIN standing_exceptions t ON t.id = x.exception_id WHERE x.class_id IN (:ids)) AS standing,
-  (SELECT CONCAT_WS(' ', COUNT(*), SUM(CRC32(CONCAT_WS(' ', m.class_id, m.user_id, m.joined_on, m.left_on, u.name_key, u.given_name)))) FROM class_students m JOIN users u ON u.id = m.user_id
-    WHERE m.class_id IN (SELECT class_id FROM assignments WHERE brief_id IN (SELECT brief_id FROM assignments WHERE class_id IN (:ids))) OR m.class_id IN (:ids)) AS members,
+  (SELECT CONCAT_WS(' ', COUNT(*), SUM(CRC32(CONCAT_WS(' ', m.class_id, m.user_id, m.joined_on, m.left_on, u.name_key, u.given_name))))
+    FROM (SELECT id FROM classes WHERE id IN (:ids) UNION SELECT twin.class_id FROM assignments a JOIN assignments twin ON twin.brief_id = a.brief_id WHERE a.class_id IN (:ids)) AS there
+    JOIN class_students m ON m.class_id = there.id JOIN users u ON u.id = m.user_id) AS members,
   (SELECT CONCAT_WS(' ', COUNT(*), SUM(CRC32(CONCAT_WS(' ', s.student_id, s.at, s.agreed_at)))) FROM assignments a JOIN second_scores s ON s.assignment_id = a.id WHERE a.class_id IN (:ids)) AS seconds,
   (SELECT CONCAT_WS(' ', COUNT(*), SUM(CRC32(CONCAT_WS(' ', s.student_id, s.mark)))) FROM assignments a JOIN class_marks s ON s.assignment_id = a.id WHERE a.class_id IN (:ids)) AS marks,
   (SELECT CONCAT_WS(' ', COUNT(*), SUM(CRC32(CONCAT_WS(' ', u.id, u.position, u.name)))) FROM units u WHERE u.class_id IN (:ids)) AS units,
+  (SELECT GROUP_CONCAT(DISTINCT second_marker) FROM assignments WHERE class_id IN (:ids)) AS markers,
   (SELECT MIN(a.issued_at) FROM assignments a WHERE a.issued_at > :now AND a.brief_id IN (SELECT brief_id FROM assignments WHERE class_id IN (:ids))) AS nextIssue`;
 
 /** A book as it is sent, ready. */
 export interface ReadyBook {
   plain: Buffer;
   gzipped: Buffer;
+}
+/** What a book follows from, at one moment. */
+interface Stamp {
+  stamp: string;
+  nextIssue: number;
+  /** who is to score something here a second time */
+  markers: string;
 }
 interface Kept {
   stamp: string;
@@ -80,6 +89,37 @@ interface Collaborators {
 /** Reading mark books. */
 export function bookService({ sequelize, classes, roster, groups, assignments, board, rows, seconds }: Collaborators) {
   const kept = new Map<string, Kept>();
+  const stamps = new Map<string, { running: Promise<Stamp>; next: Promise<Stamp> | null }>();
+
+  async function askStamp(ids: readonly string[], now: number): Promise<Stamp> {
+    const [sums] = await sequelize.query<Record<string, unknown> & { markers: string | null; nextIssue: Date | null }>(STAMP, {
+      type: QueryTypes.SELECT,
+      replacements: { ids: [...ids], now: new Date(now) },
+    });
+    const { nextIssue, markers, ...rest } = sums!;
+    return { stamp: createHash('sha256').update(JSON.stringify(rest)).digest('hex'), nextIssue: nextIssue?.getTime() ?? Infinity, markers: markers ?? '' };
+  }
+
+  /**
+   * The stamp as it is now. Whoever asks while it is being asked for gets the next one, which all those share: one
+   * that was begun before they asked might not know of what they have just done.
+   */
+  function stampOf(ids: readonly string[], now: number): Promise<Stamp> {
+    const key = ids.join(' ');
+    const there = stamps.get(key);
+    if (there?.next) return there.next;
+    const begin = (): Promise<Stamp> => {
+      const running = askStamp(ids, now);
+      const entry = { running, next: null };
+      stamps.set(key, entry);
+      const done = () => void (stamps.get(key) === entry && entry.next === null && stamps.delete(key));
+      running.then(done, done);
+      return running;
+    };
+    if (!there) return begin();
+    there.next = there.running.then(begin, begin);
+    return there.next;
+  }
 
   /** Cells of some assignments as this teacher may see them, in the order of the sights. */
   async function toCells(teacher: Teacher, sights: readonly LeanSight[], all: readonly AssignmentReply[]): Promise<(BookCell | null)[]> {
@@ -88,8 +128,9 @@ export function bookService({ sequelize, classes, roster, groups, assignments, b
     const absent = await rows.absentOn(all.filter((one) => one.how === 'inClass').map((one) => one.id));
     return sights.map((sight) => {
       const { assignment, member, record } = sight;
-      const blind = record?.score != null && seconds.isBlind(teacher.userId, assignment, record.score.by, second.get(assignment.id)?.get(member.student.id));
-      return toBookCell(sight, { blind, absent: absent.has(`${assignment.id} ${member.student.id}`) });
+      const given = second.get(assignment.id);
+      const blind = given !== undefined && record?.score != null && seconds.isBlind(teacher.userId, assignment, record.score.by, given.get(member.student.id));
+      return toBookCell(sight, { blind, absent: absent.size > 0 && absent.has(`${assignment.id} ${member.student.id}`) });
     });
   }
 
@@ -132,9 +173,8 @@ export function bookService({ sequelize, classes, roster, groups, assignments, b
      */
     async opened(teacher: Teacher, action: Action, classId: string, together: boolean): Promise<{ classes: SchoolClass[]; sections: number }> {
       const own = await classes.forTeacher(teacher, action, classId);
-      const named = (await classes.load(await classes.taughtBy(teacher.userId))).filter((one) => one.name.trim().toLowerCase() === own.name.trim().toLowerCase());
-      const parallel = own.putAwayAt === null ? named : [own];
-      return { classes: together ? parallel : [own], sections: parallel.length };
+      const parallel = own.putAwayAt === null ? await classes.namedAlike(teacher.userId, own.name) : [own.id];
+      return { classes: together ? await classes.load(parallel) : [own], sections: parallel.length };
     },
 
     /** The whole book, as values. */
@@ -150,17 +190,9 @@ export function bookService({ sequelize, classes, roster, groups, assignments, b
     async ready(teacher: Teacher, classId: string, together: boolean, now: number): Promise<ReadyBook> {
       const { classes: found, sections } = await service.opened(teacher, 'book.look', classId, together);
       const ids = found.map((one) => one.id);
-      const [sums] = await sequelize.query<Record<string, unknown> & { nextIssue: Date | null }>(STAMP, { type: QueryTypes.SELECT, replacements: { ids, now: new Date(now) } });
-      const { nextIssue, ...rest } = sums!;
-      const stamp = createHash('sha256')
-        .update(JSON.stringify([sections, rest]))
-        .digest('hex');
+      const { stamp, nextIssue, markers } = await stampOf(ids, now);
       // Whoever is to score something a second time sees another book than the others.
-      const blind = await sequelize.query<{ id: string }>('SELECT id FROM assignments WHERE class_id IN (:ids) AND second_marker = :me LIMIT 1', {
-        type: QueryTypes.SELECT,
-        replacements: { ids, me: teacher.userId },
-      });
-      const key = `${ids.join(' ')} ${blind.length > 0 ? teacher.userId : ''}`;
+      const key = `${ids.join(' ')} ${sections} ${markers.includes(teacher.userId) ? teacher.userId : ''}`;
       const before = kept.get(key);
       kept.delete(key);
       if (before && before.stamp === stamp && now < before.until) {
@@ -169,7 +201,7 @@ export function bookService({ sequelize, classes, roster, groups, assignments, b
       }
       const entry: Kept = { stamp, until: Infinity, ready: Promise.resolve() as never };
       entry.ready = (async () => {
-        const { book, until } = await compose(teacher, found, sections, nextIssue?.getTime() ?? Infinity, now);
+        const { book, until } = await compose(teacher, found, sections, nextIssue, now);
         entry.until = until;
         const plain = Buffer.from(JSON.stringify(book));
         return { plain, gzipped: await compress(plain, { level: 3 }) };

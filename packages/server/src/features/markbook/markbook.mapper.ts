@@ -53,45 +53,45 @@ function toGiven(sight: LeanSight, score: NonNullable<NonNullable<LeanSight['rec
   const { earned, chosen, at } = score;
   const counted = countedOf(sight, score);
   const { takenOff, effective } = afterLateness(sight, score);
-  return {
-    earned,
-    effective,
-    at,
-    ...(chosen?.by === 'words' ? { word: chosen.word } : {}),
-    ...(chosen?.by === 'done' ? { done: chosen.done } : {}),
-    ...(chosen?.by === 'rubric' ? { byRubric: true } : {}),
-    ...(takenOff === 0 ? {} : { takenOff }),
-    ...(counted === null || counted === earned ? {} : { counted }),
-  };
+  const given: CellGiven = { earned, effective, at };
+  if (chosen?.by === 'words') given.word = chosen.word;
+  if (chosen?.by === 'done') given.done = chosen.done;
+  if (chosen?.by === 'rubric') given.byRubric = true;
+  if (takenOff !== 0) given.takenOff = takenOff;
+  if (counted !== null && counted !== earned) given.counted = counted;
+  return given;
 }
 
 /**
  * A cell of the book; null where the piece is not theirs. Of a piece that is marked without its name nothing that
- * scoring changes, and nothing of a first score for whoever is to give a second one.
+ * scoring changes, and nothing of a first score for whoever is to give a second one. What is as it usually is is
+ * left out: there are thousands of these in a reply.
  */
 export function toBookCell(sight: LeanSight, { blind, absent }: { blind: boolean; absent: boolean }): BookCell | null {
   const { record, piece, told, facts, resolved, assignment, waived } = sight;
   if (piece.state === null) return null;
-  const own = { ...(resolved.window.due === assignment.due ? {} : { due: resolved.window.due }), ...(absent ? { absent: true as const } : {}) };
-  if (isNameless(sight)) return { state: told.state!, version: 0, locked: 'nameless', ...own };
+  const nameless = isNameless(sight);
+  const cell: BookCell = { state: nameless ? told.state! : piece.state, version: nameless ? 0 : (record?.version ?? 0) };
+  if (resolved.window.due !== assignment.due) cell.due = resolved.window.due;
+  if (absent) cell.absent = true;
+  if (nameless) {
+    cell.locked = 'nameless';
+    return cell;
+  }
   const bare = bareState(facts).state!;
-  const score = record?.score && !blind ? toGiven(sight, record.score) : null;
-  const returned = record?.returned ? afterLateness(sight, record.returned).effective : null;
-  const asScored = piece.state === 'returned' && !record?.held && returned === (score?.effective ?? null);
-  return {
-    state: piece.state,
-    version: record?.version ?? 0,
-    ...own,
-    ...(told.state === piece.state ? {} : { told: told.state! }),
-    ...(piece.stillAccepted ? { stillAccepted: true } : {}),
-    ...(score ? { score } : {}),
-    ...(record?.returned && !asScored ? { returned } : {}),
-    ...(record?.held ? { held: true } : {}),
-    ...(facts.excused ? { excused: true } : {}),
-    ...(facts.saidMissing ? { saidMissing: true } : {}),
-    ...(bare === piece.state ? {} : { bare }),
-    ...(piece.lateBy > 0 ? { lateBy: piece.lateBy } : {}),
-    ...(waived ? { waived: true } : {}),
-    ...(blind ? { locked: 'blind' as const } : {}),
-  };
+  if (told.state !== piece.state) cell.told = told.state!;
+  if (piece.stillAccepted) cell.stillAccepted = true;
+  if (record?.score && !blind) cell.score = toGiven(sight, record.score);
+  if (record?.returned) {
+    const returned = afterLateness(sight, record.returned).effective;
+    if (piece.state !== 'returned' || record.held || returned !== (cell.score?.effective ?? null)) cell.returned = returned;
+  }
+  if (record?.held) cell.held = true;
+  if (facts.excused) cell.excused = true;
+  if (facts.saidMissing) cell.saidMissing = true;
+  if (bare !== piece.state) cell.bare = bare;
+  if (piece.lateBy > 0) cell.lateBy = piece.lateBy;
+  if (waived) cell.waived = true;
+  if (blind) cell.locked = 'blind';
+  return cell;
 }

@@ -58,7 +58,7 @@ type Loaded = Place & Pick<Sight, 'record'>;
 
 /** The window that holds for a student if the class's were `base`: their group dates, exceptions and standing ones on it. */
 export function resolveFor({ schoolClass, assignment, exception, groups, groupDates, standing }: Place, base: WorkWindow, now: number): ResolvedWindow {
-  const own = new Map(groups.map((group) => [group.groupId, group.name]));
+  const own = new Map(groupDates.length === 0 ? [] : groups.map((group) => [group.groupId, group.name]));
   return resolveWindow({
     calendar: schoolClass.calendar,
     issuedAt: assignment.issuedAt ?? now,
@@ -86,18 +86,20 @@ function standOf(place: Place, record: Pick<PieceRecord, 'summary' | 'saidMissin
   const resolved = resolveFor(place, { opens: assignment.opens, due: assignment.due, closes: assignment.closes }, now);
   const summary = record?.summary ?? NOTHING_YET;
   const hasWorkOrScore = summary.begunAt !== null || summary.scoredAt !== null || hasScore;
-  const meant = isTheirs({
-    zone: schoolClass.calendar.zone,
-    due: resolved.window.due,
-    issuedAt: assignment.issuedAt ?? now,
-    joined: member.joined,
-    left: member.left,
-    audience: assignment.audience,
-    studentId: member.student.id,
-    groupIds: groups.map((group) => group.groupId),
-    hasWorkOrScore,
-  });
-  const theirs = meant && (inOther === null || hasWorkOrScore);
+  const theirs =
+    hasWorkOrScore ||
+    (inOther === null &&
+      isTheirs({
+        zone: schoolClass.calendar.zone,
+        due: resolved.window.due,
+        issuedAt: assignment.issuedAt ?? now,
+        joined: member.joined,
+        left: member.left,
+        audience: assignment.audience,
+        studentId: member.student.id,
+        groupIds: groups.map((group) => group.groupId),
+        hasWorkOrScore,
+      }));
   const inAudience = theirs && assignment.kind === 'assignment';
   const facts: StateInput = {
     inAudience,
@@ -128,6 +130,17 @@ function listsOf<T>(pairs: readonly (readonly [string, T])[]): Map<string, T[]> 
     else lists.set(key, [one]);
   }
   return lists;
+}
+
+/** By assignment, then by student. */
+function byPlace<T extends { assignmentId: string; studentId: string }>(all: readonly T[]): Map<string, Map<string, T>> {
+  const found = new Map<string, Map<string, T>>();
+  for (const one of all) {
+    const of = found.get(one.assignmentId);
+    if (of) of.set(one.studentId, one);
+    else found.set(one.assignmentId, new Map([[one.studentId, one]]));
+  }
+  return found;
 }
 
 /**
@@ -177,30 +190,41 @@ export function boardService({ accounts, classes, roster, assignments, exception
       load(assignmentIds, of.studentIds),
       elsewhere(of),
     ]);
-    const key = (assignmentId: string, studentId: string) => `${assignmentId} ${studentId}`;
-    const exceptionBy = new Map(given.map((one) => [key(one.assignmentId, one.studentId), one]));
-    const recordBy = new Map(records.map((one) => [key(one.assignmentId, one.studentId), one]));
+    const key = (one: string, studentId: string) => `${one} ${studentId}`;
+    const exceptionBy = byPlace(given);
+    const recordBy = byPlace(records);
     const classBy = new Map(of.classes.map((one) => [one.id, one]));
     const groupDatesBy = listsOf(groupDates.map((one) => [one.assignmentId, one] as const));
     const standingBy = listsOf(holding.flatMap((one) => one.classIds.map((classId) => [key(classId, one.studentId), one] as const)));
     const groupsBy = listsOf(memberships.flatMap((one) => one.studentIds.map((studentId) => [key(one.classId, studentId), one] as const)));
-    const membersBy = listsOf(members.map((member) => [member.classId, member] as const));
-    return of.assignments.flatMap((assignment) =>
-      (membersBy.get(assignment.classId) ?? []).map((member) => {
-        const at = key(assignment.id, member.student.id);
-        const place: Place = {
-          schoolClass: classBy.get(assignment.classId)!,
-          assignment,
-          member,
-          exception: exceptionBy.get(at) ?? null,
-          groups: groupsBy.get(key(assignment.classId, member.student.id)) ?? [],
-          groupDates: groupDatesBy.get(assignment.id) ?? [],
-          inOther: inOther.get(at) ?? null,
-          standing: standingBy.get(key(assignment.classId, member.student.id)) ?? [],
-        };
-        return toSight(place, recordBy.get(at) ?? null);
+    // What is the same for a member beside every assignment is looked up once.
+    const membersBy = listsOf(
+      members.map((member) => {
+        const at = key(member.classId, member.student.id);
+        return [member.classId, { member, groups: groupsBy.get(at) ?? [], standing: standingBy.get(at) ?? [] }] as const;
       }),
     );
+    const sights: S[] = [];
+    for (const assignment of of.assignments) {
+      const schoolClass = classBy.get(assignment.classId)!;
+      const dates = groupDatesBy.get(assignment.id) ?? [];
+      const [ownExceptions, ownRecords] = [exceptionBy.get(assignment.id), recordBy.get(assignment.id)];
+      for (const { member, groups: ownGroups, standing: ownStanding } of membersBy.get(assignment.classId) ?? []) {
+        const { id } = member.student;
+        const place: Place = {
+          schoolClass,
+          assignment,
+          member,
+          exception: ownExceptions?.get(id) ?? null,
+          groups: ownGroups,
+          groupDates: dates,
+          inOther: inOther.size === 0 ? null : (inOther.get(key(assignment.id, id)) ?? null),
+          standing: ownStanding,
+        };
+        sights.push(toSight(place, ownRecords?.get(id) ?? null));
+      }
+    }
+    return sights;
   }
 
   const fill = (of: Of): Promise<Sight[]> =>
@@ -235,8 +259,9 @@ export function boardService({ accounts, classes, roster, assignments, exception
         of,
         (assignmentIds, studentIds) => pieces.leanRecords(assignmentIds, studentIds),
         (place, record) => {
-          const stands = standOf(place, record, record?.score != null, of.now);
-          return { ...place, ...stands, record, piece: stateAt(stands.facts), told: stateForStudent(stands.facts) };
+          const { theirs, waived, resolved, facts } = standOf(place, record, record?.score != null, of.now);
+          // Onto the place itself: a book has thousands of them, and nobody else holds one.
+          return Object.assign(place, { theirs, waived, resolved, facts, record, piece: stateAt(facts), told: stateForStudent(facts) });
         },
       ),
 

@@ -83,52 +83,41 @@ export function toPieceRecord(row: PieceRecordRow, work: WorkRecord): PieceRecor
 /** What a mark book needs of a piece: its facts and its scores, without texts and what is worked on. */
 export type LeanRecord = Pick<PieceRecord, 'id' | 'assignmentId' | 'studentId' | 'summary' | 'held' | 'saidMissing' | 'version'> & {
   score: (Pick<Given, 'earned' | 'chosen' | 'adjust' | 'rounds'> & { at: number; by: string }) | null;
-  returned: Pick<Given, 'earned' | 'chosen' | 'rounds'> | null;
+  returned: Pick<Given, 'earned' | 'rounds'> | null;
 };
-export type LeanRow = Pick<
-  PieceRecordRow,
-  | 'id'
-  | 'assignmentId'
-  | 'studentId'
-  | 'summary'
-  | 'earnedMilli'
-  | 'chosen'
-  | 'details'
-  | 'scoredAt'
-  | 'scoredBy'
-  | 'held'
-  | 'returnedMilli'
-  | 'returnedChosen'
-  | 'returnedDetails'
-  | 'saidMissing'
-  | 'version'
->;
+/** A row of it: documents as texts, the moment in milliseconds. */
+export interface LeanRow extends Pick<PieceRecordRow, 'id' | 'assignmentId' | 'studentId' | 'earnedMilli' | 'scoredBy' | 'held' | 'returnedMilli' | 'saidMissing' | 'version'> {
+  summary: string;
+  chosen: string | null;
+  details: string | null;
+  scoredAt: number | null;
+  returnedDetails: string | null;
+}
 
-/** Reads many rows. Most say the same beside their points, so each such text is read once. */
+/** Reads many rows. What many of them say beside their points is read once. */
 export function leanReader(): (row: LeanRow) => LeanRecord {
   const read = new Map<string, unknown>();
-  const once = <T>(value: unknown): T => {
-    if (typeof value !== 'string') return value as T;
-    if (!read.has(value)) read.set(value, JSON.parse(value));
-    return read.get(value) as T;
+  const once = <T>(text: string | null): T | null => {
+    if (text === null) return null;
+    const known = read.get(text);
+    if (known !== undefined) return known as T;
+    const value = JSON.parse(text) as T;
+    read.set(text, value);
+    return value;
   };
-  return (row) => {
-    const summary = fromJson<PieceSummary>(row.summary);
-    const { adjust, rounds } = once<GivenDetails | null>(row.details) ?? NO_DETAILS;
+  return ({ id, assignmentId, studentId, summary: facts, earnedMilli, chosen, details, scoredAt, scoredBy, held, returnedMilli, returnedDetails, saidMissing, version }) => {
+    const summary = JSON.parse(facts) as PieceSummary;
+    const { adjust, rounds } = once<GivenDetails>(details) ?? NO_DETAILS;
     return {
-      id: row.id,
-      assignmentId: row.assignmentId,
-      studentId: row.studentId,
+      id,
+      assignmentId,
+      studentId,
       summary,
-      score:
-        row.scoredAt === null ? null : { earned: row.earnedMilli, chosen: once<Chosen | null>(row.chosen), adjust, rounds, at: row.scoredAt.getTime(), by: row.scoredBy ?? '' },
-      returned:
-        summary.lastReturnAt === null
-          ? null
-          : { earned: row.returnedMilli, chosen: once<Chosen | null>(row.returnedChosen), rounds: once<GivenDetails | null>(row.returnedDetails)?.rounds ?? [] },
-      held: Boolean(row.held),
-      saidMissing: Boolean(row.saidMissing),
-      version: row.version,
+      score: scoredAt === null ? null : { earned: earnedMilli, chosen: once<Chosen>(chosen), adjust, rounds, at: Number(scoredAt), by: scoredBy ?? '' },
+      returned: summary.lastReturnAt === null ? null : { earned: returnedMilli, rounds: once<GivenDetails>(returnedDetails)?.rounds ?? [] },
+      held: Boolean(held),
+      saidMissing: Boolean(saidMissing),
+      version,
     };
   };
 }

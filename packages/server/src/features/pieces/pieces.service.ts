@@ -81,8 +81,11 @@ const AT_ONCE = 500;
 /** More pieces than this are stored together instead of one after the other. */
 const FEW = 8;
 const JSON_COLUMNS = ['summary', 'chosen', 'remark', 'details', 'returnedChosen', 'returnedRemark', 'returnedDetails', 'selfCheck'] as const;
-const LEAN = `SELECT id, assignment_id AS assignmentId, student_id AS studentId, summary, earned_milli AS earnedMilli, chosen, details, scored_at AS scoredAt, scored_by AS scoredBy,
-    held, returned_milli AS returnedMilli, returned_chosen AS returnedChosen, returned_details AS returnedDetails, said_missing AS saidMissing, version
+// Texts, so that each is read where it is needed: most pieces say the same beside their points. The moment as a
+// number, which costs less than a date.
+const LEAN = `SELECT id, assignment_id AS assignmentId, student_id AS studentId, CAST(summary AS CHAR) AS summary, earned_milli AS earnedMilli, CAST(chosen AS CHAR) AS chosen,
+    CAST(details AS CHAR) AS details, CAST(ROUND(UNIX_TIMESTAMP(scored_at) * 1000) AS SIGNED) AS scoredAt, scored_by AS scoredBy, held, returned_milli AS returnedMilli,
+    CAST(returned_details AS CHAR) AS returnedDetails, said_missing AS saidMissing, version
   FROM pieces WHERE assignment_id IN (:assignmentIds)`;
 
 /** The rows in stretches that one statement takes. */
