@@ -19,6 +19,17 @@ export interface BookColumn {
   issuedAt: Instant;
 }
 
+/** A column as one class has it; what several classes have is one column with a set for each. */
+export type ColumnSet = Omit<BookColumn, 'id' | 'title' | 'points'> & { assignmentId: string };
+
+/** The column as totals of one class see it; null where it does not have the assignment. @param of place of the class */
+export function columnFor({ title, points, sets }: { title: string; points: MilliPoints | null; sets: readonly (ColumnSet | null)[] }, of: number): BookColumn | null {
+  const set = sets[of] ?? null;
+  if (set === null) return null;
+  const { assignmentId, categoryId, countsInTotals, bonus, due, issuedAt } = set;
+  return { id: assignmentId, title, points, categoryId, countsInTotals, bonus, due, issuedAt };
+}
+
 /** What was given, as it can be entered: nothing of a rubric's levels, which are chosen on the desk. */
 export interface CellGiven {
   /** of the last round, before rounds and lateness are looked at */

@@ -4,6 +4,7 @@ import type {
   BearingSettings,
   BookCell,
   CellScale,
+  ColumnSet,
   EntryProblem,
   Instant,
   LateRule,
@@ -34,14 +35,8 @@ export interface BookClassReply {
   away: boolean;
 }
 /** A column as one class has it. */
-export interface BookSet {
-  assignmentId: string;
-  due: Instant | null;
-  issuedAt: Instant;
+export interface BookSet extends ColumnSet {
   unitId: string | null;
-  categoryId: string | null;
-  countsInTotals: boolean;
-  bonus: boolean;
 }
 export interface BookColumnReply {
   briefId: string;

@@ -29,8 +29,8 @@ const keysOpen = ref(false);
 const meOpen = ref(false);
 
 const student = computed(() => session.me?.role === 'student');
-const sections = computed(() => (student.value ? ['work', 'my-progress'] : ['today', 'plan', 'marking', 'progress', 'class']));
-const nameOf: Record<string, string> = { work: 'myWork', 'my-progress': 'progress', today: 'today', plan: 'plan', marking: 'marking', progress: 'progress', class: 'class' };
+const sections = computed(() => (student.value ? ['work', 'my-progress'] : ['today', 'plan', 'marking', 'mark-book', 'progress', 'class']));
+const nameOf: Record<string, string> = { work: 'myWork', 'my-progress': 'progress', today: 'today', plan: 'plan', marking: 'marking', 'mark-book': 'markBook', progress: 'progress', class: 'class' };
 const current = computed(() => route.meta.section as string | undefined);
 // A page about a class begins anew with another class; elsewhere the address changes while one types.
 const fresh = computed(() => (current.value === 'class' ? route.path : undefined));

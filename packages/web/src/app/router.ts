@@ -42,6 +42,7 @@ export const router = createRouter({
     { path: '/marking/:id/outcome', component: () => import('../features/marking/OutcomePage.vue'), meta: teacher('marking', 'outcome.title') },
     { path: '/marking/:id/two', component: () => import('../features/marking/TwoPage.vue'), meta: teacher('marking', 'two.title') },
     { path: '/marking/:id/:student?', component: () => import('../features/marking/DeskPage.vue'), meta: teacher('marking') },
+    { path: '/mark-book', component: () => import('../features/markbook/MarkBookPage.vue'), meta: teacher('mark-book', 'nav.markBook') },
     { path: '/progress', component: () => import('../features/progress/ProgressPage.vue'), meta: teacher('progress') },
     { path: '/progress/:classId/:student', component: () => import('../features/progress/StudentPage.vue'), meta: teacher('progress') },
     { path: '/class/:id?', component: () => import('../features/classes/RosterPage.vue'), meta: teacher('class') },

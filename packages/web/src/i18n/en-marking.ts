@@ -101,7 +101,6 @@ export const markingWords = {
     title: 'Nothing given before | Given before | {n} entries before this',
     scored: 'scored',
     returned: 'returned',
-    why: { rubricChanged: 'the rubric was changed', agreed: 'agreed by two markers' },
   },
   questions: {
     title: 'Questions about a score',

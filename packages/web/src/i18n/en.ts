@@ -1,3 +1,4 @@
+import { markBookWords } from './en-markbook';
 import { markingWords } from './en-marking';
 import { planning } from './en-planning';
 import { setup } from './en-setup';
@@ -6,7 +7,7 @@ import { working } from './en-working';
 /** Every word of the interface, in English. Keys go by the part of the application. */
 export const en = {
   brand: 'Jolly Compass',
-  nav: { today: 'Today', plan: 'Plan', marking: 'Marking', progress: 'Progress', class: 'Class', myWork: 'My work', sections: 'Sections', waiting: '{n} waiting for a score' },
+  nav: { today: 'Today', plan: 'Plan', marking: 'Marking', markBook: 'Mark book', progress: 'Progress', class: 'Class', myWork: 'My work', sections: 'Sections', waiting: '{n} waiting for a score' },
   common: {
     loading: 'Loading',
     retry: 'Try again',
@@ -344,4 +345,5 @@ export const en = {
   ...planning,
   ...working,
   ...markingWords,
+  ...markBookWords,
 };

@@ -83,13 +83,22 @@ export function classesService({ sequelize, accounts, defaultZone }: { sequelize
       return rows.map((row) => row.id);
     },
 
-    /** Ids of the classes of one name that somebody teaches: parallel sections of a course, whatever their letter case. */
-    async namedAlike(userId: string, name: string): Promise<string[]> {
-      const rows = await sequelize.query<{ id: string }>(
-        `SELECT c.id FROM class_teachers t JOIN classes c ON c.id = t.class_id WHERE t.user_id = ? AND c.put_away_at IS NULL AND LOWER(TRIM(c.name)) = LOWER(TRIM(?)) ORDER BY c.created_at, c.id LIMIT ${MOST_CLASSES}`,
-        { replacements: [userId, name], type: QueryTypes.SELECT },
+    /**
+     * The class, if this teacher may do this in it, with the parallel sections they teach: classes of the same name,
+     * this one too. Ids only, in one question.
+     * @throws Problem as `forTeacher`
+     */
+    async sectionsOf(actor: Actor & { userId: string }, action: Action, classId: string): Promise<string[]> {
+      const [row] = await sequelize.query<{ isOwner: number; putAwayAt: Date | null; alike: string | null }>(
+        `SELECT t.is_owner AS isOwner, c.put_away_at AS putAwayAt,
+           (SELECT GROUP_CONCAT(s.id ORDER BY s.created_at, s.id) FROM class_teachers x JOIN classes s ON s.id = x.class_id
+            WHERE x.user_id = t.user_id AND s.put_away_at IS NULL AND LOWER(TRIM(s.name)) = LOWER(TRIM(c.name))) AS alike
+         FROM class_teachers t JOIN classes c ON c.id = t.class_id WHERE t.class_id = ? AND t.user_id = ?`,
+        { replacements: [classId, actor.userId], type: QueryTypes.SELECT },
       );
-      return rows.map((row) => row.id);
+      if (!row || may(actor, action, { relation: row.isOwner ? 'owner' : 'coTeacher' }) !== 'allowed') throw new Problem('thing.unknown');
+      refuseIfAway({ putAwayAt: row.putAwayAt?.getTime() ?? null }, action);
+      return row.putAwayAt === null ? (row.alike ?? classId).split(',') : [classId];
     },
 
     async relationOf(actor: Actor, classId: string): Promise<ClassRelation> {

@@ -1,4 +1,4 @@
-import type { Action, BookCell } from '@jolly/core';
+import type { BookCell } from '@jolly/core';
 import { createHash } from 'node:crypto';
 import { promisify } from 'node:util';
 import { gzip } from 'node:zlib';
@@ -6,7 +6,7 @@ import { QueryTypes, type Sequelize } from 'sequelize';
 import type { AssignmentReply, BookCellAt, BookReply } from '../../contract';
 import { Problem } from '../../http/problem';
 import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
-import type { ClassesService, SchoolClass } from '../classes/classes.service';
+import type { ClassesService } from '../classes/classes.service';
 import type { RowsService } from '../collecting/rows.service';
 import type { GroupsService } from '../groups/groups.service';
 import type { Teacher } from '../marking/desk.service';
@@ -134,9 +134,9 @@ export function bookService({ sequelize, classes, roster, groups, assignments, b
     });
   }
 
-  async function compose(teacher: Teacher, found: SchoolClass[], sections: number, nextIssue: number, now: number): Promise<{ book: BookReply; until: number }> {
-    const ids = found.map((one) => one.id);
-    const [all, members, memberships, units] = await Promise.all([
+  async function compose(teacher: Teacher, ids: string[], sections: number, nextIssue: number, now: number): Promise<{ book: BookReply; until: number }> {
+    const [found, all, members, memberships, units] = await Promise.all([
+      classes.load(ids),
       assignments.ofClasses(ids, { drafts: false, now }),
       roster.membersOf(ids),
       groups.membershipsOf(ids),
@@ -167,20 +167,16 @@ export function bookService({ sequelize, classes, roster, groups, assignments, b
   const service = {
     toCells,
 
-    /**
-     * The class, if this teacher may do this in it, and together with it the parallel sections they teach: classes
-     * of the same name. `sections` says how many of these there are.
-     */
-    async opened(teacher: Teacher, action: Action, classId: string, together: boolean): Promise<{ classes: SchoolClass[]; sections: number }> {
-      const own = await classes.forTeacher(teacher, action, classId);
-      const parallel = own.putAwayAt === null ? await classes.namedAlike(teacher.userId, own.name) : [own.id];
-      return { classes: together ? await classes.load(parallel) : [own], sections: parallel.length };
+    /** The class, if this teacher may look at its book, or together with it its parallel sections; and how many of these there are. */
+    async opened(teacher: Teacher, classId: string, together: boolean): Promise<{ ids: string[]; sections: number }> {
+      const alike = await classes.sectionsOf(teacher, 'book.look', classId);
+      return { ids: together ? alike : [classId], sections: alike.length };
     },
 
     /** The whole book, as values. */
     async read(teacher: Teacher, classId: string, together: boolean, now: number): Promise<BookReply> {
-      const { classes: found, sections } = await service.opened(teacher, 'book.look', classId, together);
-      return (await compose(teacher, found, sections, Infinity, now)).book;
+      const { ids, sections } = await service.opened(teacher, classId, together);
+      return (await compose(teacher, ids, sections, Infinity, now)).book;
     },
 
     /**
@@ -188,8 +184,7 @@ export function bookService({ sequelize, classes, roster, groups, assignments, b
      * follows from has changed, which one question tells, or a time has come at which a state may change by itself.
      */
     async ready(teacher: Teacher, classId: string, together: boolean, now: number): Promise<ReadyBook> {
-      const { classes: found, sections } = await service.opened(teacher, 'book.look', classId, together);
-      const ids = found.map((one) => one.id);
+      const { ids, sections } = await service.opened(teacher, classId, together);
       const { stamp, nextIssue, markers } = await stampOf(ids, now);
       // Whoever is to score something a second time sees another book than the others.
       const key = `${ids.join(' ')} ${sections} ${markers.includes(teacher.userId) ? teacher.userId : ''}`;
@@ -201,7 +196,7 @@ export function bookService({ sequelize, classes, roster, groups, assignments, b
       }
       const entry: Kept = { stamp, until: Infinity, ready: Promise.resolve() as never };
       entry.ready = (async () => {
-        const { book, until } = await compose(teacher, found, sections, nextIssue, now);
+        const { book, until } = await compose(teacher, ids, sections, nextIssue, now);
         entry.until = until;
         const plain = Buffer.from(JSON.stringify(book));
         return { plain, gzipped: await compress(plain, { level: 3 }) };

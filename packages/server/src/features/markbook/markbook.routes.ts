@@ -52,13 +52,8 @@ export const markBookRoutes = ({ book, bookActs, takeOut, bringIn, live }: Neede
     query: bookQuery,
     repliesItself: true,
     handle: async ({ actor, params, query, res }: Ask<OneClass, unknown, Sections>) => {
-      const { classes } = await book.opened(asTeacher(actor), 'book.look', params.classId, query.sections === 'together');
-      await eventStream(res, (say) =>
-        live.listenToBooks(
-          classes.map((one) => one.id),
-          say,
-        ),
-      );
+      const { ids } = await book.opened(asTeacher(actor), params.classId, query.sections === 'together');
+      await eventStream(res, (say) => live.listenToBooks(ids, say));
     },
   },
   {

@@ -1,5 +1,5 @@
-import { bookItem, evidenceOf, localDateAt, ratioText, termOfWork, unmilli, type BookCell, type BookColumn } from '@jolly/core';
-import type { BookAimsReply, BookColumnReply, BookReply, BookTakeOut } from '../../contract';
+import { bookItem, columnFor, evidenceOf, localDateAt, ratioText, termOfWork, unmilli, type BookCell, type BookColumn } from '@jolly/core';
+import type { BookAimsReply, BookReply, BookTakeOut } from '../../contract';
 import { oneRosterBundle } from '../../files/one-roster-bundle';
 import { csv, fileStem, type TakenOut } from '../../files/write-table';
 import { Problem } from '../../http/problem';
@@ -12,12 +12,6 @@ import { sessionsTable, sourceOfClass, sourceOfStudent } from '../roster/roster-
 import type { RosterService } from '../roster/roster.service';
 import { bookRows, bookWorkbook, type BookOut } from './book-workbook';
 import type { BookService } from './book.service';
-
-/** A column as the totals of one class see it. */
-export function columnFor({ title, points, sets }: BookColumnReply, of: number): BookColumn | null {
-  const set = sets[of] ?? null;
-  return set && { id: set.assignmentId, title, points, categoryId: set.categoryId, countsInTotals: set.countsInTotals, bonus: set.bonus, due: set.due, issuedAt: set.issuedAt };
-}
 
 interface Collaborators {
   classes: ClassesService;

@@ -1,0 +1,43 @@
+<script setup lang="ts">
+/** The same for everybody in one column, or where nothing stands yet. */
+import { cellText } from '@jolly/core';
+import { computed, ref, watch } from 'vue';
+import SideSheet from '../../ui/SideSheet.vue';
+import { useWords } from '../../ui/use-words';
+import type { Book, Wish } from './use-book';
+
+const props = defineProps<{ open: boolean; book: Book; rows: readonly number[]; column: number | null }>();
+const emit = defineEmits<{ close: []; enter: [wishes: Wish[]] }>();
+const { t, count } = useWords();
+const text = ref('');
+const whom = ref<'without' | 'everyone'>('without');
+watch(() => props.open, () => (text.value = ''));
+const title = computed(() => (props.column === null ? '' : (props.book.value.value?.columns[props.column]?.title ?? '')));
+const wishes = computed<Wish[]>(() => {
+  const { column } = props;
+  if (column === null || text.value.trim() === '') return [];
+  return props.rows.flatMap((row) => {
+    const cell = props.book.cellAt({ row, column });
+    if (!cell || cell.locked || cell.absent || (cell.excused && whom.value === 'without')) return [];
+    return whom.value === 'without' && cellText(cell) !== '' ? [] : [{ row, column, text: text.value }];
+  });
+});
+</script>
+
+<template>
+  <SideSheet :open="open" :title="t('book.sameSheet.title')" :width="380" @close="emit('close')">
+    <p v-if="column === null" class="note">{{ t('book.sameSheet.choose') }}</p>
+    <form v-else class="stack" @submit.prevent="emit('enter', wishes)">
+      <p dir="auto">{{ t('book.sameSheet.hint', { title }) }}</p>
+      <div><label class="label" for="same-text">{{ t('book.sameSheet.text') }}</label><input id="same-text" v-model="text" class="field short" maxlength="80" autocomplete="off" /></div>
+      <label class="row"><input v-model="whom" type="radio" value="without" />{{ t('book.sameSheet.without') }}</label>
+      <label class="row"><input v-model="whom" type="radio" value="everyone" />{{ t('book.sameSheet.everyone') }}</label>
+      <p class="muted small">{{ t('book.sameSheet.absent') }}</p>
+      <button class="btn main" :disabled="wishes.length === 0">{{ count('book.sameSheet.go', wishes.length) }}</button>
+    </form>
+  </SideSheet>
+</template>
+
+<style scoped>
+.short { inline-size: 140px; }
+</style>
