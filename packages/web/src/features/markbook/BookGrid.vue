@@ -3,7 +3,7 @@
  * The grid: rows and columns drawn only where they are in sight, keys as in a spreadsheet. It knows what is selected
  * and what is being typed; what comes of it is the page's business.
  */
-import { cellText, totalText, type BookCell, type Eyes } from '@jolly/core';
+import { cellText, meanOf, middleOf, percentText, ratio, totalText, type BookCell, type Eyes } from '@jolly/core';
 import { useVirtualizer } from '@tanstack/vue-virtual';
 import { computed, nextTick, ref, shallowRef, watch } from 'vue';
 import { dayText } from '../../time/format';
@@ -20,22 +20,27 @@ const props = defineProps<{ book: Book; totals: Totals; view: View; eyes: Eyes; 
 const emit = defineEmits<{ enter: [act: 'typed' | 'pasted' | 'filled', wishes: Wish[]]; paste: [text: string]; turn: ['undo' | 'redo']; open: []; legend: []; column: [ViewColumn]; fold: [string]; middle: [] }>();
 const { t, name, points } = useWords();
 
-const [LEFT, HEAD, FOOT, ROW] = [246, 96, 33, 33];
+const [LEFT, FOOT, ROW] = [246, 33, 33];
+/** Names of groups stand above the heads where columns stand in groups. */
+const STRIP = 20;
 const scroller = ref<HTMLElement | null>(null);
 const shown = computed(() => props.view.columns.value.shown);
 const groups = computed(() => props.view.columns.value.groups);
+const strip = computed(() => (groups.value.length > 0 ? STRIP : 0));
+const head = computed(() => 78 + strip.value);
 const rows = computed(() => props.view.rows.value);
 const reply = computed(() => props.book.value.value!);
 const selection = useSelection(rows, computed(() => shown.value.map((one) => one.key)));
 const { active, range } = selection;
 
 const rowSight = useVirtualizer(
-  computed(() => ({ count: rows.value.length, getScrollElement: () => scroller.value, estimateSize: () => ROW, overscan: 6, paddingStart: HEAD, paddingEnd: FOOT, scrollPaddingStart: HEAD, scrollPaddingEnd: FOOT + 2 })),
+  computed(() => ({ count: rows.value.length, getScrollElement: () => scroller.value, estimateSize: () => ROW, overscan: 6, paddingStart: head.value, paddingEnd: FOOT, scrollPaddingStart: head.value, scrollPaddingEnd: FOOT + 2 })),
 );
 const columnSight = useVirtualizer(
   computed(() => ({ horizontal: true, count: shown.value.length, getScrollElement: () => scroller.value, estimateSize: (index: number) => shown.value[index]?.width ?? 0, overscan: 3, paddingStart: LEFT, paddingEnd: 8, scrollPaddingStart: LEFT, scrollPaddingEnd: 8 })),
 );
 watch(shown, () => columnSight.value.measure());
+watch(head, () => rowSight.value.measure());
 
 // Rows are drawn anew only when other columns come into sight, not with every pixel.
 const inSight = shallowRef<{ index: number; start: number; shown: ViewColumn }[]>([]);
@@ -105,7 +110,10 @@ const zone = computed(() => reply.value.classes[0]!.calendar.zone);
 const heads = computed(() =>
   inSight.value.map(({ index, start, shown: column }) => {
     const style = { insetInlineStart: `${start}px`, inlineSize: `${column.width}px` };
-    if (column.kind !== 'work') return { index, key: column.key, column, style, title: column.name, sub: t(column.kind === 'term' ? 'book.termTotal' : 'book.result'), bars: '', middle: '' };
+    if (column.kind !== 'work') {
+      const middle = middleOfTexts(rows.value.map((row) => resultsAt(row)(column)));
+      return { index, key: column.key, column, style, title: column.name, sub: t(column.kind === 'term' ? 'book.termTotal' : 'book.result'), bars: '', middle };
+    }
     const work = reply.value.columns[column.column]!;
     const set = work.sets.find((one) => one !== null)!;
     const { bars, middle, mean } = facts(column.column, rows.value, props.eyes);
@@ -114,18 +122,13 @@ const heads = computed(() =>
     return { index, key: column.key, column, style, title: work.title, sub: column.narrow ? '' : `${day}${work.points === null ? '' : ` · ${points(work.points)}`}`, bars, middle: number === null ? '' : points(Math.round(number / 100) * 100) };
   }),
 );
-const middleTotal = computed(() => {
-  const numbers = rows.value.flatMap((row) => {
-    const text = props.view.totalShown(row);
-    return text === '' ? [] : [Number(text)];
-  });
-  if (numbers.length === 0) return '';
-  const { decimals } = reply.value.classes[0]!.scheme;
-  numbers.sort((a, b) => a - b);
-  const half = numbers.length / 2;
-  const value = props.view.choices.value.middle === 'middle' ? (numbers[Math.floor(half - 0.5)]! + numbers[Math.floor(half)]!) / 2 : numbers.reduce((a, b) => a + b, 0) / numbers.length;
-  return value.toFixed(decimals);
-});
+const middleTotal = computed(() => middleOfTexts(rows.value.map((row) => props.view.totalShown(row))));
+/** The middle or the average of totals as they are shown. */
+function middleOfTexts(texts: readonly string[]): string {
+  const thousandths = texts.flatMap((text) => (text === '' ? [] : [Math.round(Number(text) * 1000)]));
+  const value = props.view.choices.value.middle === 'middle' ? middleOf(thousandths) : meanOf(thousandths);
+  return value === null ? '' : percentText(ratio(value, 100_000), reply.value.classes[0]!.scheme.decimals);
+}
 
 /* Typing */
 const typing = ref<{ text: string; all: boolean } | null>(null);
@@ -207,7 +210,7 @@ function onKey(event: KeyboardEvent): void {
     case 'jump':
       return selection.jump(command.rows, command.columns, command.extend);
     case 'page':
-      return selection.move(command.rows * Math.max(1, Math.floor((scroller.value!.clientHeight - HEAD - FOOT) / ROW) - 1), 0, command.extend);
+      return selection.move(command.rows * Math.max(1, Math.floor((scroller.value!.clientHeight - head.value - FOOT) / ROW) - 1), 0, command.extend);
     case 'type':
       return void begin(command.text);
     case 'edit':
@@ -278,7 +281,7 @@ watch(active, ({ row, column }) => {
   rowSight.value.scrollToIndex(row);
   columnSight.value.scrollToIndex(column);
 });
-const fieldStyle = computed(() => ({ insetInlineStart: `${starts.value[active.value.column] ?? 0}px`, top: `${HEAD + active.value.row * ROW}px`, inlineSize: `${shown.value[active.value.column]?.width ?? 0}px` }));
+const fieldStyle = computed(() => ({ insetInlineStart: `${starts.value[active.value.column] ?? 0}px`, top: `${head.value + active.value.row * ROW}px`, inlineSize: `${shown.value[active.value.column]?.width ?? 0}px` }));
 const fieldLabel = computed(() => {
   const spot = props.view.spotOf(active.value.row, active.value.column);
   return spot ? t('book.cellOf', { name: name(reply.value.students[spot.row]!), title: reply.value.columns[spot.column]!.title }) : '';
@@ -289,6 +292,13 @@ defineExpose({
   range,
   focus: () => scroller.value?.focus({ preventScroll: true }),
   go: (place: Place) => selection.go(place),
+  /** goes to a cell of the book and types on there */
+  async change({ row, column, text }: Wish): Promise<void> {
+    const at = { row: rows.value.indexOf(row), column: shown.value.findIndex((one) => one.kind === 'work' && one.column === column) };
+    if (at.row < 0 || at.column < 0) return;
+    selection.go(at);
+    await begin(text);
+  },
   select: selection.select,
 });
 </script>
@@ -296,7 +306,7 @@ defineExpose({
 <template>
   <div ref="scroller" class="scroller sheet" role="grid" tabindex="0" :aria-label="t('book.title')" :aria-rowcount="rows.length + 2" :aria-colcount="shown.length + 2" aria-multiselectable="true" :aria-activedescendant="`cell-${active.row}-${active.column}`" @keydown="onKey" @copy="copy" @cut="copy" @paste="paste" @pointerdown="press" @pointermove="drag" @dblclick="placeAt($event) && begin(null)">
     <div class="canvas" role="rowgroup" :style="{ inlineSize: `${width}px`, blockSize: `${rowSight.getTotalSize()}px` }">
-      <div class="heads" role="row" aria-rowindex="1" :style="{ inlineSize: `${width}px` }">
+      <div class="heads" role="row" aria-rowindex="1" :style="{ inlineSize: `${width}px`, blockSize: `${head}px` }">
         <div class="still">
           <div class="who" role="columnheader" :aria-colindex="1">{{ t('book.student') }}</div>
           <div class="total" role="columnheader" :aria-colindex="2"><span>{{ t('book.total') }}</span><span class="small eyes">{{ t(`book.totalIs.${eyes}`) }}</span></div>
@@ -345,14 +355,14 @@ defineExpose({
 <style scoped>
 .scroller { overflow: auto; position: relative; block-size: 100%; outline-offset: -3px; contain: strict; }
 .canvas { position: relative; display: flex; flex-direction: column; min-block-size: 100%; }
-.heads { position: sticky; top: 0; z-index: 4; block-size: 96px; flex: none; background: var(--page); border-block-end: 1px solid var(--line); }
+.heads { position: sticky; top: 0; z-index: 4; flex: none; background: var(--page); border-block-end: 1px solid var(--line); }
 .still { position: sticky; inset-inline-start: 0; z-index: 3; inline-size: 246px; block-size: 100%; display: flex; background: var(--page); border-inline-end: 2px solid var(--text); }
 .who { inline-size: 168px; padding: 6px 9px; align-self: end; font-weight: 600; font-size: 13.5px; }
 .total { inline-size: 78px; padding: 6px 9px; align-self: end; font-weight: 600; font-size: 13.5px; text-align: end; display: flex; flex-direction: column; }
 .eyes { font-weight: 400; color: var(--text-3); font-size: 11.5px; line-height: 1.25; }
-.group { position: absolute; top: 0; block-size: 20px; border-inline-start: 1px solid var(--line); padding-inline-start: 8px; font-size: 12.5px; color: var(--text-2); overflow: hidden; white-space: nowrap; background: var(--surface-2); }
+.group { position: absolute; top: 0; block-size: 20px; border-inline-start: 1px solid var(--line); padding-inline-start: 8px; font-size: 12.5px; color: var(--text-2); overflow: clip; white-space: nowrap; background: var(--surface-2); }
 .fold { background: none; border: 0; padding: 0; font-weight: 600; color: inherit; cursor: pointer; position: sticky; inset-inline-start: 254px; }
-.head { position: absolute; top: 20px; block-size: 76px; padding: 0 9px 4px; border-inline-end: 1px solid var(--line-2); display: flex; flex-direction: column; justify-content: flex-end; overflow: hidden; }
+.head { position: absolute; bottom: 0; block-size: 76px; padding: 0 9px 4px; border-inline-end: 1px solid var(--line-2); display: flex; flex-direction: column; justify-content: flex-end; overflow: hidden; }
 .title { background: none; border: 0; padding: 0; text-align: start; font-weight: 600; font-size: 13.5px; line-height: 1.15; color: var(--text); cursor: pointer; display: -webkit-box; -webkit-line-clamp: 2; -webkit-box-orient: vertical; overflow: hidden; overflow-wrap: anywhere; }
 .title:hover { text-decoration: underline; }
 .sub { font-size: 11.5px; color: var(--text-3); white-space: nowrap; overflow: hidden; min-block-size: 15px; }

@@ -61,7 +61,7 @@ const drawn = computed(() => {
       <div class="total" role="gridcell" :aria-colindex="2">{{ total }}</div>
     </div>
     <div v-for="one in drawn" :id="`cell-${index}-${one.index}`" :key="one.key" class="cell" role="gridcell" :aria-colindex="one.index + 3" :aria-selected="one.classes.picked" :data-place="`${index} ${one.index}`" :class="one.classes" :style="one.style">
-      <SignalFlag v-if="one.cell?.flag" :state="one.cell.flag" :label="t(`state.${one.cell.flag}`)" /><span v-if="one.cell?.absent" class="absent">{{ t('book.absentShort') }}</span><span class="text" dir="auto">{{ one.text }}<small v-if="one.off"> {{ one.off }}</small></span>
+      <SignalFlag v-if="one.cell?.flag" :state="one.cell.flag" :label="t(`state.${one.cell.flag}`)" /><span v-if="one.cell?.absent" class="absent">{{ t('book.absentShort') }}</span><span class="text" dir="auto">{{ one.text }}<small v-if="one.off">{{ one.off }}</small></span>
     </div>
   </div>
 </template>
@@ -73,7 +73,7 @@ const drawn = computed(() => {
 .total { inline-size: 78px; padding: 6px 9px; text-align: end; font-weight: 700; background: var(--surface-2); border-block-end: 1px solid var(--line); border-inline-start: 1px solid var(--line-2); overflow: hidden; white-space: nowrap; }
 .cell { position: absolute; top: 0; block-size: 33px; padding: 5px 9px; display: flex; align-items: center; gap: 6px; border-block-end: 1px solid var(--line-2); border-inline-end: 1px solid var(--line-2); background: var(--surface); cursor: cell; user-select: none; }
 .text { flex: 1; text-align: end; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
-.text small { color: var(--alarm-text); font-size: 12px; }
+.text small { color: var(--alarm-text); font-size: 12px; margin-inline-start: 5px; }
 .counted .text { color: var(--text-3); }
 .none { background: var(--page); }
 .result { font-weight: 650; background: var(--surface-2); cursor: default; }

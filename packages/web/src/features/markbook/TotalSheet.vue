@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A total in full: every piece with what it earned and how it counts, category by category, down to the exact fraction. */
-import { derivationOf, percentText, ratioText, unmilli, type BookColumn, type DerivedCategory, type Scheme, type Total } from '@jolly/core';
+import { derivationOf, ratioText, unmilli, type BookColumn, type DerivedCategory, type Scheme, type Total } from '@jolly/core';
 import { computed } from 'vue';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
@@ -28,14 +28,6 @@ const itemsOf = ({ items }: DerivedCategory) =>
       return { ...item, title: column.title, due: column.due, off };
     })
     .sort((a, b) => (a.due ?? Infinity) - (b.due ?? Infinity));
-function resultOf({ within, items, result }: DerivedCategory): string {
-  if (result === null) return t('book.full.none');
-  const counts = items.filter((item) => item.role === 'counts');
-  const all = items.filter((item) => item.role !== 'leftOut');
-  const shown = percentText(result, props.scheme.decimals);
-  if (within === 'equal') return count('book.full.equal', counts.length, { result: shown });
-  return t('book.full.pooled', { earned: points(all.reduce((sum, item) => sum + item.earned, 0)), points: points(counts.reduce((sum, item) => sum + item.points, 0)), result: shown });
-}
 const exact = computed(() => (props.total?.result ? ratioText(props.total.result) : null));
 </script>
 
@@ -57,15 +49,15 @@ const exact = computed(() => (props.total?.result ? ratioText(props.total.result
             </tr>
           </tbody>
         </table>
-        <p v-if="derivation.kind === 'weighted'" class="sum">{{ resultOf(one) }}</p>
+        <p v-if="derivation.kind === 'weighted'" class="sum">{{ words.categoryText(one, scheme) }}</p>
       </section>
-      <p v-if="exact" class="muted small">{{ t('book.full.exact', exact) }} · {{ count('book.full.rounded', scheme.decimals) }}</p>
+      <p v-if="exact" class="muted small">{{ t('book.full.exact', { ...exact }) }} · {{ count('book.full.rounded', scheme.decimals) }}</p>
     </div>
   </SideSheet>
 </template>
 
 <style scoped>
 h3 { margin-block-end: 4px; }
-.weigh { font-weight: 400; }
+.weigh { font-weight: 400; margin-inline-start: 8px; }
 .sum { text-align: end; font-weight: 650; padding-block: 6px; }
 </style>

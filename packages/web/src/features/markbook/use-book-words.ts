@@ -52,6 +52,16 @@ export function useBookWords() {
       return { sum: t('book.sum.weighted', { parts: parts.join(' + '), total: shown }), notes };
     },
 
+    /** How the result of one category comes about. */
+    categoryText({ within, items, result }: DerivedCategory, scheme: Scheme): string {
+      if (result === null) return t('book.full.none');
+      const counts = items.filter((item) => item.role === 'counts');
+      const all = items.filter((item) => item.role !== 'leftOut');
+      const shown = totalText(result, scheme);
+      if (within === 'equal') return count('book.full.equal', counts.length, { result: shown });
+      return t('book.full.pooled', { earned: points(all.reduce((sum, item) => sum + item.earned, 0)), points: points(counts.reduce((sum, item) => sum + item.points, 0)), result: shown });
+    },
+
     /** The year's total from those of its terms. */
     yearSentence(result: Ratio | null, terms: readonly Term[], totals: readonly (Ratio | null)[], scheme: Scheme): string {
       if (result === null) return t(scheme.kind === 'none' ? 'book.noTotals' : 'book.nothingCounts');

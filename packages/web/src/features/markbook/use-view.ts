@@ -32,7 +32,7 @@ interface Choices {
   withLeft: boolean;
 }
 const FIRST: Choices = { order: 'date', hidden: [], narrow: [], folded: [], sort: 'name', down: false, middle: 'middle', withLeft: false };
-const WIDTH = { work: 126, narrow: 62, category: 112, term: 92 };
+const WIDTH = { work: 124, narrow: 62, category: 112, term: 92 };
 const BEARINGS: Bearing[] = ['offCourse', 'drifting', 'noBearing', 'onCourse'];
 
 /** What of the book is shown and in what order. How it is arranged is kept in this browser, by class. */
