@@ -1,3 +1,4 @@
+import compression from 'compression';
 import express, { type Express } from 'express';
 import helmet from 'helmet';
 import { existsSync } from 'node:fs';
@@ -87,6 +88,8 @@ export function createApp(settings: AppSettings): { app: Express; stop: () => vo
   app.use(express.json({ limit: '4mb' }), api);
   app.use('/api', unknownRoute);
   if (webFolder && existsSync(join(webFolder, 'index.html'))) {
+    // A school's line is slow in the first lesson: scripts and styles go out packed.
+    app.use(compression());
     app.use('/assets', express.static(join(webFolder, 'assets'), { immutable: true, maxAge: '1y' }), unknownRoute);
     app.use(express.static(webFolder, { index: false }));
     // Any other address is a page of the web application; it decides what to show.

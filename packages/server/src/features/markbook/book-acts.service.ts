@@ -21,7 +21,7 @@ import { fromJson } from '../../db/json-column';
 import { Problem } from '../../http/problem';
 import { fullName, type AccountsService } from '../accounts/accounts.service';
 import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
-import type { ClassesService } from '../classes/classes.service';
+import type { ClassesService, SchoolClass } from '../classes/classes.service';
 import type { ExceptionsService } from '../exceptions/exceptions.service';
 import type { Teacher } from '../marking/desk.service';
 import { earnedByChoice, record, requireScore } from '../marking/scoring.service';
@@ -126,6 +126,12 @@ interface Planned {
   entry: CellEntry | { kind: 'restore'; score: NonNullable<BookKept['score']> };
 }
 
+/** What an act is about: assignments by their ids, and the classes they are of. */
+interface Mine {
+  all: ReadonlyMap<string, AssignmentReply>;
+  classes: SchoolClass[];
+}
+
 interface Collaborators {
   sequelize: Sequelize;
   accounts: AccountsService;
@@ -141,18 +147,19 @@ interface Collaborators {
 export function bookActsService({ sequelize, accounts, classes, assignments, exceptions, board, pieces, book }: Collaborators) {
   const { acts, changes } = defineMarkBook(sequelize);
 
-  /** Assignments of classes in which this teacher may score, all issued. @throws Problem `thing.unknown` */
-  async function mine(teacher: Teacher, ids: readonly string[], now: number): Promise<Map<string, AssignmentReply>> {
-    const found = (await assignments.byIds([...new Set(ids)])).filter((one) => isIssued(one, now));
-    for (const classId of new Set(found.map((one) => one.classId))) await classes.forTeacher(teacher, 'score.write', classId);
-    if (found.length < new Set(ids).size) throw new Problem('thing.unknown');
-    return new Map(found.map((one) => [one.id, one]));
+  /** Assignments of classes in which this teacher may score, all issued, with these classes. @throws Problem `thing.unknown` */
+  async function mine(teacher: Teacher, classId: string, ids: readonly string[], now: number): Promise<Mine> {
+    const own = await classes.forTeacher(teacher, 'score.write', classId);
+    const list = (await assignments.byIds([...new Set(ids)])).filter((one) => isIssued(one, now));
+    const others = [...new Set(list.map((one) => one.classId))].filter((id) => id !== classId);
+    const found = [own, ...(await Promise.all(others.map((id) => classes.forTeacher(teacher, 'score.write', id))))];
+    if (list.length < new Set(ids).size) throw new Problem('thing.unknown');
+    return { all: new Map(list.map((one) => [one.id, one])), classes: found };
   }
 
   /** The sights and cells of some places. */
-  async function lookAt(teacher: Teacher, all: ReadonlyMap<string, AssignmentReply>, studentIds: string[], now: number) {
+  async function lookAt(teacher: Teacher, { all, classes: found }: Mine, studentIds: string[], now: number) {
     const list = [...all.values()];
-    const found = await classes.load([...new Set(list.map((one) => one.classId))]);
     const sights = await board.lean({ classes: found, assignments: list, studentIds: [...new Set(studentIds)], now });
     const cells = await book.toCells(teacher, sights, list);
     return new Map(sights.map((sight, index) => [keyOf({ assignmentId: sight.assignment.id, studentId: sight.member.student.id }), { sight, cell: cells[index]! }]));
@@ -183,17 +190,15 @@ export function bookActsService({ sequelize, accounts, classes, assignments, exc
     const { undo, redo } = await nextActs(teacher, classId);
     return { undo: undo && toAct(undo), redo: redo && toAct(redo) };
   };
-  const fresh = (teacher: Teacher, ats: readonly { assignmentId: string; studentId: string }[], now: number): Promise<BookCellAt[]> => {
-    const places = new Set(ats.map(keyOf));
-    return book
-      .cells(
-        teacher,
-        ats.map((one) => one.assignmentId),
-        now,
-        [...new Set(ats.map((one) => one.studentId))],
-      )
-      .then((cells) => cells.filter((one) => places.has(keyOf(one))));
-  };
+  async function fresh(teacher: Teacher, known: Mine, ats: readonly { assignmentId: string; studentId: string }[], now: number): Promise<BookCellAt[]> {
+    const cells = await lookAt(
+      teacher,
+      known,
+      ats.map((one) => one.studentId),
+      now,
+    );
+    return ats.map(({ assignmentId, studentId }) => ({ assignmentId, studentId, cell: cells.get(keyOf({ assignmentId, studentId }))?.cell ?? null }));
+  }
 
   /**
    * Puts cells in order in one transaction, exceptions too; all of them or none.
@@ -240,8 +245,9 @@ export function bookActsService({ sequelize, accounts, classes, assignments, exc
     const act = (await nextActs(teacher, classId))[way];
     if (!act || act.id !== actId) throw new Problem('book.notNext');
     const rows = (await changes.findAll({ where: { actId }, raw: true })) as unknown as BookChangeRow[];
-    const all = await mine(
+    const known = await mine(
       teacher,
+      classId,
       rows.map((row) => row.assignmentId),
       now,
     );
@@ -249,7 +255,7 @@ export function bookActsService({ sequelize, accounts, classes, assignments, exc
     const stale = await putAll(
       teacher,
       rows,
-      all,
+      known.all,
       { why: way === 'undo' ? 'undone' : 'redone', now },
       (piece, kept) => {
         const { before, after } = byKey.get(keyOf(piece.record))!;
@@ -263,8 +269,8 @@ export function bookActsService({ sequelize, accounts, classes, assignments, exc
         if (changed === 0) throw new Problem('book.notNext');
       },
     );
-    if (stale.length > 0) throw new Problem('book.changedSince', { current: { cells: await fresh(teacher, stale, now) } });
-    return { cells: await fresh(teacher, rows, now), changed: rows.length, ...(await told(teacher, classId)) };
+    if (stale.length > 0) throw new Problem('book.changedSince', { current: { cells: await fresh(teacher, known, stale, now) } });
+    return { cells: await fresh(teacher, known, rows, now), changed: rows.length, ...(await told(teacher, classId)) };
   }
 
   const service = {
@@ -281,15 +287,15 @@ export function bookActsService({ sequelize, accounts, classes, assignments, exc
      */
     async enter(teacher: Teacher, classId: string, act: { kind: BookActKind; edits: readonly BookEdit[]; bonusConfirmed?: boolean }, now: number): Promise<BookEditsReply> {
       const { kind, edits, bonusConfirmed = false } = act;
-      await classes.forTeacher(teacher, 'score.write', classId);
-      const all = await mine(
+      const about = await mine(
         teacher,
+        classId,
         edits.map((edit) => edit.assignmentId),
         now,
       );
       const known = await lookAt(
         teacher,
-        all,
+        about,
         edits.map((edit) => edit.studentId),
         now,
       );
@@ -317,12 +323,13 @@ export function bookActsService({ sequelize, accounts, classes, assignments, exc
         const current: BookRefusal = { problems: problems.map(({ index, why }) => ({ index, why })) };
         throw new Problem(onlyAbove ? 'book.aboveMaximum' : 'book.refused', { errors, current });
       }
-      if (planned.length === 0) return { cells: await fresh(teacher, edits, now), changed: 0, ...(await told(teacher, classId)) };
+      if (planned.length === 0) return { cells: await fresh(teacher, about, edits, now), changed: 0, ...(await told(teacher, classId)) };
       const byKey = new Map(planned.map((one) => [keyOf(one.edit), one]));
+      let done: BookAct | null = null;
       const stale = await putAll(
         teacher,
         planned.map(({ edit }) => edit),
-        all,
+        about.all,
         { why: kind, now },
         (piece, kept) => {
           const { edit, entry, sight } = byKey.get(keyOf(piece.record))!;
@@ -337,6 +344,7 @@ export function bookActsService({ sequelize, accounts, classes, assignments, exc
           await acts.update({ gone: true }, { where: { classId, byUser: teacher.userId, undone: true, gone: false, place: { [Op.gt]: undo?.place ?? -1 } }, transaction });
           const row: BookActRow = { id: randomUUID(), classId, byUser: teacher.userId, place: last + 1, at: new Date(now), kind, cells: rows.length, undone: false, gone: false };
           await acts.create(row, { transaction });
+          done = toAct(row);
           for (let start = 0; start < rows.length; start += 500)
             await changes.bulkCreate(
               rows.slice(start, start + 500).map(({ assignmentId, studentId, before, after }) => ({ actId: row.id, assignmentId, studentId, beforeIt: before, afterIt: after })),
@@ -344,8 +352,8 @@ export function bookActsService({ sequelize, accounts, classes, assignments, exc
             );
         },
       );
-      if (stale.length > 0) throw new Problem('conflict.changedMeanwhile', { current: { cells: await fresh(teacher, stale, now) } });
-      return { cells: await fresh(teacher, edits, now), changed: planned.length, ...(await told(teacher, classId)) };
+      if (stale.length > 0) throw new Problem('conflict.changedMeanwhile', { current: { cells: await fresh(teacher, about, stale, now) } });
+      return { cells: await fresh(teacher, about, edits, now), changed: planned.length, undo: done!, redo: null };
     },
 
     undo: (teacher: Teacher, classId: string, actId: string, now: number) => turn(teacher, classId, 'undo', actId, now),
@@ -357,7 +365,8 @@ export function bookActsService({ sequelize, accounts, classes, assignments, exc
      */
     async history(teacher: Teacher, at: { assignmentId: string; studentId: string }, now: number): Promise<CellHistoryReply> {
       const assignment = await assignments.forTeacher(teacher, 'piece.look', at.assignmentId);
-      const known = isIssued(assignment, now) ? await lookAt(teacher, new Map([[assignment.id, assignment]]), [at.studentId], now) : new Map<string, never>();
+      const about = { all: new Map([[assignment.id, assignment]]), classes: await classes.load([assignment.classId]) };
+      const known = isIssued(assignment, now) ? await lookAt(teacher, about, [at.studentId], now) : new Map<string, never>();
       const found = known.get(keyOf(at));
       if (!found?.cell || found.cell.locked) throw new Problem('thing.unknown');
       const { sight } = found;

@@ -3,9 +3,9 @@
  * The grid: rows and columns drawn only where they are in sight, keys as in a spreadsheet. It knows what is selected
  * and what is being typed; what comes of it is the page's business.
  */
-import { cellText, meanOf, middleOf, percentText, ratio, totalText, type BookCell, type Eyes } from '@jolly/core';
+import { cellText, meanOf, middleOf, percentText, PIECE_STATES, ratio, totalText, type BookCell, type Eyes, type PieceState } from '@jolly/core';
 import { useVirtualizer } from '@tanstack/vue-virtual';
-import { computed, nextTick, ref, shallowRef, watch } from 'vue';
+import { computed, nextTick, ref, watch } from 'vue';
 import { dayText } from '../../time/format';
 import { useWords } from '../../ui/use-words';
 import BookRow from './BookRow.vue';
@@ -37,26 +37,27 @@ const rowSight = useVirtualizer(
   computed(() => ({ count: rows.value.length, getScrollElement: () => scroller.value, estimateSize: () => ROW, overscan: 6, paddingStart: head.value, paddingEnd: FOOT, scrollPaddingStart: head.value, scrollPaddingEnd: FOOT + 2 })),
 );
 const columnSight = useVirtualizer(
-  computed(() => ({ horizontal: true, count: shown.value.length, getScrollElement: () => scroller.value, estimateSize: (index: number) => shown.value[index]?.width ?? 0, overscan: 3, paddingStart: LEFT, paddingEnd: 8, scrollPaddingStart: LEFT, scrollPaddingEnd: 8 })),
+  computed(() => ({ horizontal: true, count: shown.value.length, getScrollElement: () => scroller.value, estimateSize: (index: number) => shown.value[index]?.width ?? 0, overscan: 1, paddingStart: LEFT, paddingEnd: 8, scrollPaddingStart: LEFT, scrollPaddingEnd: 8 })),
 );
 watch(shown, () => columnSight.value.measure());
 watch(head, () => rowSight.value.measure());
 
-// Rows are drawn anew only when other columns come into sight, not with every pixel.
-const inSight = shallowRef<{ index: number; start: number; shown: ViewColumn }[]>([]);
-watch(
-  () => {
-    const items = columnSight.value.getVirtualItems();
-    return `${items[0]?.index} ${items.at(-1)?.index} ${columnSight.value.getTotalSize()} ${shown.value.map((one) => one.key).join()}`;
-  },
-  () => (inSight.value = columnSight.value.getVirtualItems().flatMap(({ index, start }) => (shown.value[index] ? [{ index, start, shown: shown.value[index]! }] : []))),
-  { immediate: true },
-);
-const width = computed(() => Math.max(columnSight.value.getTotalSize(), LEFT));
+// Columns come into sight in blocks, so that most of the time nothing is drawn anew while one scrolls.
+const BLOCK = 4;
+const block = computed(() => {
+  const items = columnSight.value.getVirtualItems();
+  const [first, last] = [items[0]?.index ?? 0, items.at(-1)?.index ?? -1];
+  return `${Math.floor(first / BLOCK) * BLOCK} ${Math.min(shown.value.length, Math.ceil((last + 1) / BLOCK) * BLOCK)}`;
+});
 const starts = computed(() => {
   let at = LEFT;
   return shown.value.map((one) => (at += one.width) - one.width);
 });
+const inSight = computed(() => {
+  const [from, to] = block.value.split(' ').map(Number) as [number, number];
+  return shown.value.slice(from, to).map((one, place) => ({ index: from + place, start: starts.value[from + place]!, shown: one }));
+});
+const width = computed(() => Math.max(columnSight.value.getTotalSize(), LEFT));
 
 // The same function for the same row, so that a row is drawn anew only when something of it has changed.
 const results = new Map<number, (column: ViewColumn) => string>();
@@ -101,6 +102,7 @@ const wrongIn = computed(() => {
   }
   return by;
 });
+const stateWords = Object.fromEntries(PIECE_STATES.map((state) => [state, t(`state.${state}`)])) as Record<PieceState, string>;
 const [NOTHING, NO_WRONG] = [{}, new Set<number>()];
 const picked = (index: number) => (index >= range.value.top && index <= range.value.bottom ? range.value : null);
 
@@ -339,6 +341,7 @@ defineExpose({
         :to="picked(item.index)?.right ?? -2"
         :active="item.index === active.row ? active.column : -1"
         :wrong="wrongIn.get(rows[item.index]!) ?? NO_WRONG"
+        :state-words="stateWords"
       />
       <input v-if="typing" ref="field" v-model="typing.text" class="typing" maxlength="200" autocomplete="off" :aria-label="fieldLabel" :style="fieldStyle" @keydown="whileTyping" @blur="typing && finish(true, 0, 0)" />
       <div class="foot" role="row" :aria-rowindex="rows.length + 2" :style="{ inlineSize: `${width}px` }">

@@ -5,6 +5,7 @@ import type { BookEditsReply, CellHistoryEntry } from '@jolly/server/contract';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import ClassSquare from '../../ui/ClassSquare.vue';
+import FlagSprite from '../../ui/FlagSprite.vue';
 import LoadGate from '../../ui/LoadGate.vue';
 import { useShortcuts } from '../../ui/use-shortcuts';
 import { useWords } from '../../ui/use-words';
@@ -251,6 +252,7 @@ useShortcuts([{ key: 'l', shown: 'L', does: 'book.legend', run: () => (sheet.val
   </div>
   <LoadGate v-else :state="state" :why="why" @retry="reload">
     <div v-if="value && current" class="desk-of-book" :class="{ 'as-student': eyes === 'student' }">
+      <FlagSprite />
       <header class="row top">
         <h1>{{ t('book.title') }}</h1>
         <span class="muted small clip scheme" dir="auto">{{ words.schemeText(current.scheme) }}</span>

@@ -1,6 +1,6 @@
 import { columnFor, entryProblem, readCell, termOfWork, type BookCell, type BookColumn, type EntryProblem } from '@jolly/core';
 import type { BookActsReply, BookCellAt, BookCellsReply, BookChanged, BookEdit, BookEditsReply, BookEditsRequest, BookReply, BookRefusal } from '@jolly/server/contract';
-import { computed, reactive, ref, shallowReactive, watch, type Ref } from 'vue';
+import { computed, markRaw, reactive, ref, shallowReactive, watch, type Ref } from 'vue';
 import { ApiProblem, ask } from '../../api/client';
 import { useLive } from '../../api/use-live';
 import { useLoad } from '../../api/use-load';
@@ -46,7 +46,8 @@ export function useBook(classId: Ref<string | null>, together: Ref<boolean>) {
     if (path.value === null) return null;
     const [reply, next] = await Promise.all([ask<BookReply>('GET', path.value + query.value), ask<BookActsReply>('GET', `${path.value}/acts`)]);
     acts.value = next;
-    return reply;
+    // Thousands of cells: what changes of them is told by the ticks, not by watching each.
+    return markRaw(reply);
   }, [path, together]);
 
   watch(
