@@ -69,6 +69,7 @@ export function readBookTable(rows: readonly (readonly string[])[], students: re
     }
   }
   result.columns = columns.size;
+  const firstTitle = Math.min(...columns.keys());
   const keys = new Map<string, Set<string>>();
   const known = (key: string, id: string) => key !== '' && keys.set(key, (keys.get(key) ?? new Set()).add(id));
   const exact = new Map<string, string>();
@@ -85,7 +86,7 @@ export function readBookTable(rows: readonly (readonly string[])[], students: re
     const whole = aside.map((cell) => exact.get(cell.trim().replace(/^'/, '').toLowerCase())).find((id) => id !== undefined);
     const [first = '', second = ''] = aside;
     const named = keys.get(looseKey(`${first} ${second}`)) ?? keys.get(looseKey(first));
-    const say = (why: TableProblem) => result.problems.push({ row: index + 1, column: '', value: aside.slice(0, 2).join(' '), why });
+    const say = (why: TableProblem) => result.problems.push({ row: index + 1, column: '', value: row.slice(0, firstTitle).filter(Boolean).slice(0, 2).join(' '), why });
     const id = whole ?? (named?.size === 1 ? [...named][0]! : null);
     if (id === null) {
       if (says) say(named ? 'severalOfName' : 'noSuchStudent');

@@ -19,7 +19,7 @@ const harmless = (text: string): string => (/^[=+\-@]/.test(text) ? `'${text}` :
 
 /** A table as CSV, every cell harmless in a spreadsheet. */
 export const csv = (header: readonly string[], rows: readonly (readonly (string | null)[])[]): string =>
-  stringify([header, ...rows.map((row) => row.map((cell) => harmless(cell ?? '')))], { record_delimiter: 'windows' });
+  stringify([header.map(harmless), ...rows.map((row) => row.map((cell) => harmless(cell ?? '')))], { record_delimiter: 'windows' });
 
 /**
  * A workbook of one sheet. Cells are text, whatever they look like: a number with leading zeros stays one, and

@@ -103,6 +103,10 @@ export const planning = {
     backToDraft: 'Back to draft',
     issued: 'Issued {when}',
     saveChanges: 'Save and tell',
+    pointsAsked:
+      '{n} score is out of {from} points, and it would be out of {to}. Keep the points, or scale them so that the share stays? | {n} scores are out of {from} points, and it would be out of {to}. Keep the points, or scale them so that each share stays?',
+    pointsKeep: 'Keep the points',
+    pointsScale: 'Scale them',
     saveQuietly: 'Save quietly',
     saveMoved: 'nobody’s dates move | {n} student’s dates move | {n} students’ dates move',
     saveKeep: '{n} keeps their own | {n} keep their own',

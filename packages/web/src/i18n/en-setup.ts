@@ -297,6 +297,8 @@ export const setup = {
     bandFrom: '{name} from',
     from: 'from',
     bandsBy: 'Compared with the total',
+    year: 'The year’s total',
+    yearHint: 'How much each term weighs in it. A term of 0 does not count; a term without a total never does.',
     shown: 'as it is shown',
     exact: 'exactly',
     addBand: 'Add a band',

@@ -23,7 +23,7 @@ export const assignmentRoutes = ({ assignments, briefs, issuing, board, classes,
         { drafts: true, now, ...(query.kind ? { kind: query.kind } : {}) },
       );
       const counts = new Map<string, { counts: StateCounts; otherDates: number }>();
-      for (const { assignment, piece, exception } of await board.fill({ classes: mine, assignments: all, now })) {
+      for (const { assignment, piece, exception } of await board.lean({ classes: mine, assignments: all, now })) {
         const entry = counts.get(assignment.id) ?? { counts: {}, otherDates: 0 };
         if (piece.state) entry.counts[piece.state] = (entry.counts[piece.state] ?? 0) + 1;
         if (exception && !exception.excused) entry.otherDates += 1;

@@ -1,4 +1,4 @@
-import type { BookCell } from '@jolly/core';
+import { compareNames, type BookCell } from '@jolly/core';
 import { createHash } from 'node:crypto';
 import { promisify } from 'node:util';
 import { gzip } from 'node:zlib';
@@ -142,10 +142,14 @@ export function bookService({ sequelize, classes, roster, groups, assignments, b
       groups.membershipsOf(ids),
       classes.unitsOfAll(ids),
     ]);
+    // Who has moved from one section to another stands in both, in the order of the sections.
+    const place = new Map(found.map((one, index) => [one.id, index]));
+    members.sort(
+      (a, b) => compareNames(a.student, b.student) || (a.student.id < b.student.id ? -1 : a.student.id > b.student.id ? 1 : place.get(a.classId)! - place.get(b.classId)!),
+    );
     const columns = toColumns(found, all);
     const sights = await board.lean({ classes: found, assignments: all, now });
     const cells = await toCells(teacher, sights, all);
-    const place = new Map(found.map((one, index) => [one.id, index]));
     const students = members.map((member) =>
       toBookStudent(
         member,

@@ -5,7 +5,7 @@ import { fullName, type AccountsService } from '../accounts/accounts.service';
 import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
 import type { ClassesService } from '../classes/classes.service';
 import type { RowsService } from '../collecting/rows.service';
-import type { BoardService, Sight } from '../pieces/board.service';
+import type { BoardService, ListSight } from '../pieces/board.service';
 import { isNameless, isWithTeacher } from '../pieces/pieces.mapper';
 import type { PiecesService } from '../pieces/pieces.service';
 import type { Teacher } from './desk.service';
@@ -14,10 +14,10 @@ import type { ReturningService } from './returning.service';
 
 const PACE_OF_MS = 60 * 86_400_000;
 
-const isWaiting = ({ piece, record }: Sight) => piece.state === 'in' || piece.state === 'inLate' || (piece.state === 'inClass' && !record?.score);
+const isWaiting = ({ piece, record }: ListSight) => piece.state === 'in' || piece.state === 'inLate' || (piece.state === 'inClass' && !record?.score);
 
 /** Every assignment with what waits of it, those with most waiting first. */
-function pilesOf(sights: readonly Sight[]): PileReply[] {
+function pilesOf(sights: readonly ListSight[]): PileReply[] {
   const piles = new Map<string, PileReply>();
   for (const sight of sights) {
     const { assignment, piece, record } = sight;
@@ -55,7 +55,7 @@ function pilesOf(sights: readonly Sight[]): PileReply[] {
 }
 
 /** The piles: what waits for a score or is held, per assignment. */
-export const toPiles = (sights: readonly Sight[]): PileReply[] => pilesOf(sights).filter((pile) => pile.waiting > 0 || pile.held > 0);
+export const toPiles = (sights: readonly ListSight[]): PileReply[] => pilesOf(sights).filter((pile) => pile.waiting > 0 || pile.held > 0);
 
 interface Collaborators {
   accounts: AccountsService;
@@ -85,7 +85,7 @@ export function pilesService({ accounts, classes, assignments, board, pieces, ro
   return {
     async piles(teacher: Teacher, now: number): Promise<PilesReply> {
       const mine = await classes.load(await classes.taughtBy(teacher.userId));
-      const sights = await board.sights({ classes: mine, now });
+      const sights = await board.leanSights({ classes: mine, now });
       const piles = toPiles(sights);
       const assignmentOf = new Map(sights.map(({ assignment }) => [assignment.id, assignment]));
       const [pace, timed, waiting] = await Promise.all([

@@ -53,6 +53,9 @@ export interface LeanSight extends Omit<Sight, 'team' | 'record'> {
   facts: StateInput;
 }
 
+/** What lists of many pieces need: either of the two. */
+export type ListSight = Omit<LeanSight, 'facts'>;
+
 type Place = Pick<Sight, 'schoolClass' | 'assignment' | 'member' | 'exception' | 'groups' | 'groupDates' | 'standing' | 'inOther'>;
 type Loaded = Place & Pick<Sight, 'record'>;
 
@@ -253,7 +256,16 @@ export function boardService({ accounts, classes, roster, assignments, exception
     /** The same for assignments and classes that the caller has at hand, stored or not. */
     fill,
 
-    /** The same for a mark book: whole classes of a year, without texts. */
+    /** All sights of some classes as lists need them: whole classes of a year, without texts. */
+    async leanSights(of: { classes: SchoolClass[]; now: number }): Promise<LeanSight[]> {
+      const all = await assignments.ofClasses(
+        of.classes.map((one) => one.id),
+        { drafts: false, now: of.now },
+      );
+      return service.lean({ ...of, assignments: all });
+    },
+
+    /** The same for assignments that the caller has at hand. */
     lean: (of: Of): Promise<LeanSight[]> =>
       gather(
         of,

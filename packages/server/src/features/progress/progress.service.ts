@@ -2,7 +2,7 @@ import { standingOf, type Actor, type CountedPiece, type StateOfPiece } from '@j
 import type { ClassProgressReply, ProgressPiece, ProgressRow, StudentProgressReply } from '../../contract';
 import { Problem } from '../../http/problem';
 import type { ClassesService, SchoolClass } from '../classes/classes.service';
-import type { BoardService, Sight } from '../pieces/board.service';
+import type { BoardService, ListSight } from '../pieces/board.service';
 import { afterLateness, isNameless } from '../pieces/pieces.mapper';
 import type { MyWorkService } from '../pieces/my-work.service';
 
@@ -10,12 +10,12 @@ import type { MyWorkService } from '../pieces/my-work.service';
 type Eyes = 'teacher' | 'student';
 
 interface Seen {
-  sight: Sight;
+  sight: ListSight;
   piece: StateOfPiece;
   effective: number | null;
 }
 
-function see(sight: Sight, eyes: Eyes): Seen {
+function see(sight: ListSight, eyes: Eyes): Seen {
   const { record } = sight;
   // A score beside a name would tell whose the nameless piece is.
   const mayKnow = eyes === 'teacher' && !isNameless(sight);
@@ -75,7 +75,7 @@ function toPiece({ sight, piece, effective }: Seen): ProgressPiece {
   };
 }
 
-function toStudent(sights: readonly Sight[], eyes: Eyes, now: number): StudentProgressReply {
+function toStudent(sights: readonly ListSight[], eyes: Eyes, now: number): StudentProgressReply {
   const { schoolClass, member } = sights[0]!;
   const { id, givenName, familyName } = member.student;
   const student = { id, givenName, familyName };
@@ -93,8 +93,8 @@ function toStudent(sights: readonly Sight[], eyes: Eyes, now: number): StudentPr
   };
 }
 
-function grouped(sights: readonly Sight[], keyOf: (sight: Sight) => string): Sight[][] {
-  const groups = new Map<string, Sight[]>();
+function grouped(sights: readonly ListSight[], keyOf: (sight: ListSight) => string): ListSight[][] {
+  const groups = new Map<string, ListSight[]>();
   for (const sight of sights) groups.set(keyOf(sight), [...(groups.get(keyOf(sight)) ?? []), sight]);
   return [...groups.values()];
 }
@@ -104,7 +104,7 @@ export function progressService({ classes, board, myWork }: { classes: ClassesSe
   return {
     async ofClass(teacher: Actor, classId: string, now: number): Promise<ClassProgressReply> {
       const found = await classes.forTeacher(teacher, 'progress.look', classId);
-      const sights = (await board.sights({ classes: [found], now })).filter(({ member }) => member.left === null);
+      const sights = (await board.leanSights({ classes: [found], now })).filter(({ member }) => member.left === null);
       const rows = grouped(sights, ({ member }) => member.student.id).map((mine) => toStudent(mine, 'teacher', now).row);
       return { classId, className: found.label, hue: found.hue, rows };
     },

@@ -37,7 +37,7 @@ export function termLineService({ classes, roster, assignments, board, myWork }:
           mine.map((one) => one.id),
           { drafts: true, now },
         ),
-        board.sights({ classes: mine, now }),
+        board.leanSights({ classes: mine, now }),
       ]);
       const squares = all.flatMap(({ id, briefId, classId, title, due, issuedAt }) =>
         due === null ? [] : [{ assignmentId: id, briefId, classId, title, due, issued: issuedAt !== null && issuedAt <= now }],

@@ -4,11 +4,11 @@ import { isIssued, type AssignmentsService } from '../assignments/assignments.se
 import type { ClassesService } from '../classes/classes.service';
 import type { ExtensionsService } from '../exceptions/extensions.service';
 import { toPiles } from '../marking/piles.service';
-import type { BoardService, Sight } from '../pieces/board.service';
+import type { BoardService, ListSight } from '../pieces/board.service';
 
 const COMING_SCHOOL_DAYS = 10;
 
-function toWaitingOn(sights: readonly Sight[]): TodayReply['waitingOn'] {
+function toWaitingOn(sights: readonly ListSight[]): TodayReply['waitingOn'] {
   const byStudent = new Map<string, TodayReply['waitingOn'][number]>();
   for (const { piece, member, assignment } of sights) {
     if ((piece.state !== 'missing' && piece.state !== 'sentBack') || member.left !== null) continue;
@@ -21,7 +21,7 @@ function toWaitingOn(sights: readonly Sight[]): TodayReply['waitingOn'] {
   return [...byStudent.values()].sort((a, b) => b.pieces.length - a.pieces.length);
 }
 
-function toComing(sights: readonly Sight[], now: number): TodayReply['coming'] {
+function toComing(sights: readonly ListSight[], now: number): TodayReply['coming'] {
   const byAssignment = new Map<string, TodayReply['coming'][number]>();
   for (const { assignment, resolved, schoolClass, piece, exception } of sights) {
     const { due } = assignment;
@@ -44,7 +44,7 @@ function toComing(sights: readonly Sight[], now: number): TodayReply['coming'] {
   return [...byAssignment.values()].sort((a, b) => a.due - b.due);
 }
 
-function toFeedback(sights: readonly Sight[]): TodayReply['feedback'] {
+function toFeedback(sights: readonly ListSight[]): TodayReply['feedback'] {
   const byAssignment = new Map<string, TodayReply['feedback'][number]>();
   for (const { assignment, record, piece, member } of sights) {
     if (piece.state !== 'returned' || member.left !== null) continue;
@@ -84,7 +84,7 @@ export function todayService({ classes, assignments, board, extensions }: Collab
       const ids = mine.map((one) => one.id);
       const [all, handouts] = await Promise.all([assignments.ofClasses(ids, { drafts: true, now }), assignments.ofClasses(ids, { drafts: true, now, kind: 'handout' })]);
       const issued = all.filter((one) => isIssued(one, now));
-      const [sights, requests] = await Promise.all([board.fill({ classes: mine, assignments: issued, now }), extensions.waitingOn(issued, now)]);
+      const [sights, requests] = await Promise.all([board.lean({ classes: mine, assignments: issued, now }), extensions.waitingOn(issued, now)]);
       return {
         piles: toPiles(sights),
         waitingOn: toWaitingOn(sights),

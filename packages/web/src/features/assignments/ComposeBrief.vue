@@ -30,7 +30,7 @@ const router = useRouter();
 const line = useTermLine();
 const scope = useScope();
 const brief = useBrief();
-const { body, sets, stored, theirs, savedAt, saving, problem, out, contradiction, dirty } = brief;
+const { body, sets, stored, theirs, savedAt, saving, problem, pointsAsked, out, contradiction, dirty } = brief;
 
 const state = ref<'loading' | 'ready' | 'failed'>('loading');
 const why = ref('');
@@ -219,6 +219,10 @@ async function toShelf(): Promise<void> {
         <div v-if="theirs" class="note bad stack" role="alert">
           <p>{{ t('compose.conflict') }} “{{ theirs.title }}”, {{ theirs.classes[0]?.due == null ? t('common.noDue') : t('common.due', { when: when(theirs.classes[0].due, zone) }) }}.</p>
           <div class="row"><button type="button" class="btn" @click="brief.takeTheirs">{{ t('compose.conflictTheirs') }}</button><button type="button" class="btn" @click="brief.keepMine">{{ t('compose.conflictMine') }}</button></div>
+        </div>
+        <div v-else-if="pointsAsked" class="note stack" role="alert">
+          <p>{{ count('compose.pointsAsked', pointsAsked.pieces, { from: pointsAsked.from / 1000, to: pointsAsked.to / 1000 }) }}</p>
+          <div class="row wrap"><button type="button" class="btn" :disabled="saving" @click="brief.answerPoints('keep')">{{ t('compose.pointsKeep') }}</button><button type="button" class="btn main" :disabled="saving" @click="brief.answerPoints('scale')">{{ t('compose.pointsScale') }}</button></div>
         </div>
         <p v-else-if="problem" class="note bad" role="alert">{{ [problem.title, ...problem.errors.map((one) => one.message)].join(' ') }}</p>
         <div class="foot">

@@ -1,5 +1,5 @@
 import { EMPTY_TEXT, EVERYONE, windowProblem } from '@jolly/core';
-import type { BriefBody, BriefChange, BriefEffects, BriefReply, BriefRequest, IssueReply, SetFor } from '@jolly/server/contract';
+import type { BriefBody, BriefChange, BriefEffects, BriefReply, BriefRequest, IssueReply, PointsQuestion, SetFor } from '@jolly/server/contract';
 import { computed, onScopeDispose, ref, watch } from 'vue';
 import { ApiProblem, ask, now } from '../../api/client';
 import { i18n } from '../../i18n';
@@ -104,7 +104,16 @@ export function useBrief() {
     ready.value = true;
   }
 
-  const change = (version: number, tell: boolean): BriefChange => ({ ...copy(request.value), classes: copy(sets.value), version, tell });
+  const change = (version: number, tell: boolean, scores?: BriefChange['scores']): BriefChange => ({
+    ...copy(request.value),
+    classes: copy(sets.value),
+    version,
+    tell,
+    ...(scores ? { scores } : {}),
+  });
+  /** The points would change under scores that are given: how many, and from what to what. */
+  const pointsAsked = computed(() => (problem.value?.code === 'assignment.pointsAsked' ? (problem.value.current as PointsQuestion) : null));
+  let lastTell = false;
   const failed = (error: unknown) => {
     problem.value = error instanceof ApiProblem ? error : new ApiProblem('network', i18n.global.t('common.unreachable'), 0);
     if (problem.value.code === 'conflict.changedMeanwhile') theirs.value = problem.value.current as BriefReply;
@@ -112,8 +121,9 @@ export function useBrief() {
 
   let running: Promise<void> | null = null;
   let timer: ReturnType<typeof setTimeout> | undefined;
-  async function save({ force, tell = false }: { force?: number; tell?: boolean } = {}): Promise<void> {
+  async function save({ force, tell = false, scores }: { force?: number; tell?: boolean; scores?: BriefChange['scores'] } = {}): Promise<void> {
     clearTimeout(timer);
+    lastTell = tell;
     while (running) await running;
     if ((!dirty.value && force === undefined) || theirs.value !== null || contradiction.value || sets.value.length === 0) return;
     running = (async () => {
@@ -121,7 +131,7 @@ export function useBrief() {
       problem.value = null;
       try {
         const reply = stored.value
-          ? await ask<BriefReply>('PUT', `/api/briefs/${stored.value.id}`, { body: change(force ?? stored.value.version, tell) })
+          ? await ask<BriefReply>('PUT', `/api/briefs/${stored.value.id}`, { body: change(force ?? stored.value.version, tell, scores) })
           : await ask<BriefReply>('POST', '/api/briefs', { body: { ...copy(request.value), classes: copy(sets.value), fromShelf: fromShelf.value } satisfies BriefRequest });
         stored.value = reply;
         savedAt.value = now();
@@ -167,6 +177,7 @@ export function useBrief() {
     savedAt,
     saving,
     problem,
+    pointsAsked,
     out,
     contradiction,
     dirty,
@@ -189,6 +200,8 @@ export function useBrief() {
         return null;
       }
     },
+    /** Stores the change after all, with what becomes of the scores. */
+    answerPoints: (scores: 'keep' | 'scale') => save({ tell: lastTell, scores }),
     async withdraw(): Promise<boolean> {
       if (!stored.value) return false;
       problem.value = null;

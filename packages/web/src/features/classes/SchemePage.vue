@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The scheme of a class: how scores become a total, what late and missing cost, bands, bearing; with a live example. */
-import { schemeProblems, weightsCome, type BearingSettings, type Category, type LateRule, type Scheme } from '@jolly/core';
+import { MOST_TERM_WEIGHT, schemeProblems, weightsCome, type BearingSettings, type Category, type LateRule, type Scheme } from '@jolly/core';
 import type { ClassReply, SchemeReply } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
@@ -14,7 +14,7 @@ import { useClasses } from './classes.store';
 import SchemeExample from './SchemeExample.vue';
 
 interface Form {
-  scheme: { kind: Scheme['kind']; categories: Category[]; missing: Scheme['missing']; decimals: 0 | 1 | 2; bands: { name: string; from: number }[]; bandsBy: Scheme['bandsBy'] };
+  scheme: { kind: Scheme['kind']; categories: Category[]; missing: Scheme['missing']; decimals: 0 | 1 | 2; bands: { name: string; from: number }[]; bandsBy: Scheme['bandsBy']; termWeights?: Record<string, number> };
   bearing: BearingSettings;
   lateRule: LateRule;
   graceMinutes: number;
@@ -68,6 +68,8 @@ function removeCategory(index: number): void {
   removed.value.push(gone!);
   refile.value[gone!.id] = null;
 }
+const weightOf = (term: string) => form.value!.scheme.termWeights?.[term] ?? 1;
+const weigh = (term: string, event: Event) => (form.value!.scheme.termWeights = { ...form.value!.scheme.termWeights, [term]: Math.min(MOST_TERM_WEIGHT, whole(event)) });
 const addBand = () => form.value!.scheme.bands.push({ name: '', from: form.value!.scheme.bands.length === 0 ? 0 : Math.min(100_000, Math.max(...form.value!.scheme.bands.map((band) => band.from)) + 10_000) });
 const sortBands = () => form.value!.scheme.bands.sort((a, b) => b.from - a.from);
 const save = () =>
@@ -142,6 +144,11 @@ const messages = computed(() => [...new Set([problem.value?.title, ...(problem.v
               <ul v-if="problems.some((one) => one.path.startsWith('bands'))" class="plain alarm small"><li v-for="one in problems.filter((each) => each.path.startsWith('bands'))" :key="one.path">{{ t(`scheme.why.${one.why}`, { name: form.scheme.bands[Number(one.path.split('.')[1])]?.name || t('scheme.unnamed') }) }}</li></ul>
               <div v-if="form.scheme.bands.length > 0" class="line"><label for="bands-by">{{ t('scheme.bandsBy') }}</label><select id="bands-by" v-model="form.scheme.bandsBy" class="field within"><option value="shown">{{ t('scheme.shown') }}</option><option value="exact">{{ t('scheme.exact') }}</option></select></div>
               <button type="button" class="btn" @click="addBand">{{ t('scheme.addBand') }}</button>
+            </fieldset>
+            <fieldset v-if="schoolClass.terms.length > 1" class="part" :disabled="schoolClass.putAwayAt !== null">
+              <legend><h2>{{ t('scheme.year') }}</h2></legend>
+              <p class="muted small">{{ t('scheme.yearHint') }}</p>
+              <div v-for="term in schoolClass.terms" :key="term.name" class="row"><label class="grow" dir="auto" :for="`weight ${term.name}`">{{ term.name }}</label><input :id="`weight ${term.name}`" class="field number short" type="number" min="0" max="1000" step="1" :value="weightOf(term.name)" @input="weigh(term.name, $event)" /></div>
             </fieldset>
             <fieldset class="part" :disabled="schoolClass.putAwayAt !== null">
               <legend><h2>{{ t('scheme.bearing') }}</h2></legend>

@@ -162,7 +162,7 @@ const cellStory = computed(() => {
 const onDesk = computed(() => {
   const cell = spot.value ? book.cellAt(spot.value) : null;
   if (!spot.value || !cell || cell.locked === 'nameless' || !column.value) return null;
-  return { path: `/marking/${column.value.id}/${student.value!.id}`, query: { ...scope.kept.value, back: 'mark-book' } };
+  return { path: `/marking/${column.value.id}/${student.value!.id}`, query: { ...route.query, class: classId.value, back: 'mark-book' } };
 });
 function openPiece(): void {
   if (onDesk.value) void router.push(onDesk.value);

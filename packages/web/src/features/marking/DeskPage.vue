@@ -317,6 +317,7 @@ useShortcuts([
     <div v-else class="desk">
       <section class="work" :aria-label="assignment?.title">
         <header class="top row">
+          <RouterLink v-if="route.query.back === 'mark-book'" class="btn" :to="{ path: '/mark-book', query: { ...route.query, back: undefined } }">← {{ t('nav.markBook') }}</RouterLink>
           <h1 class="clip" dir="auto">{{ assignment?.title }}</h1>
           <span class="muted small nowrap">{{ schoolClass?.name }}<template v-if="desk?.row.window.due != null"> · {{ t('common.due', { when: when(desk.row.window.due, zone) }) }}</template></span>
           <span v-if="desk?.row.state" class="small nowrap"><StateWord :state="desk.row.state" /><template v-if="desk.row.lateBy > 0"> · {{ t('common.late', { length: length(desk.row.lateBy) }) }}</template><template v-if="desk.handIn"> · {{ count('desk.version', desk.handIn.version) }}</template></span>
