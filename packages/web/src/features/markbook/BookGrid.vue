@@ -206,7 +206,7 @@ function onKey(event: KeyboardEvent): void {
   if (event.key === 'Tab' && (event.shiftKey ? active.value.column === 0 : active.value.column >= shown.value.length - 1)) return;
   event.preventDefault();
   event.stopPropagation();
-  switch (command.does) {
+  switch (command.act) {
     case 'move':
       return selection.move(command.rows, command.columns, command.extend);
     case 'jump':
@@ -227,7 +227,7 @@ function onKey(event: KeyboardEvent): void {
       return selection.select({ row: 0, column: active.value.column }, { row: rows.value.length - 1, column: active.value.column });
     case 'undo':
     case 'redo':
-      return emit('turn', command.does);
+      return emit('turn', command.act);
     case 'open':
       return emit('open');
     case 'legend':

@@ -297,7 +297,7 @@ useShortcuts([{ key: 'l', shown: 'L', does: 'book.legend', run: () => (sheet.val
           <p dir="auto">{{ story?.sum }}<span v-for="note in [...(story?.notes ?? []), ...bearing]" :key="note" class="muted"> · {{ note }}</span></p>
         </section>
         <section v-if="work" class="sheet story" :aria-label="work.title">
-          <p class="row"><strong class="clip" dir="auto">{{ student.givenName }}, {{ work.title }}</strong><span class="grow" /><button type="button" class="btn quiet" @click="sheet = 'history'">{{ t('book.cell.history') }}</button><RouterLink v-if="onDesk" class="btn quiet" :to="onDesk">{{ t('book.cell.desk') }} <span class="key">Alt ↵</span></RouterLink></p>
+          <p class="row"><strong class="clip" dir="auto">{{ student.givenName }}, {{ work.title }}</strong><span class="grow" /><button type="button" class="btn quiet" @click="sheet = 'history'">{{ t('book.cell.history') }}</button><RouterLink v-if="onDesk" class="btn quiet" :to="onDesk">{{ t('book.cell.desk') }} <span class="key">{{ 'Alt ↵' }}</span></RouterLink></p>
           <p dir="auto">{{ cellStory.join(' · ') }}</p>
         </section>
         <section v-else-if="resultStory" class="sheet story" :aria-label="resultStory.name">

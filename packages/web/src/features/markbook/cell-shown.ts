@@ -26,7 +26,8 @@ export function shownCell(cell: BookCell | null, column: BookColumn | null, eyes
     return { ...NONE, flag, absent, text: points === null ? missingText(cell, column, eyes, scheme) : String(unmilli(points)), counted: points === null };
   }
   const text = cell.excused ? '' : cellText(cell);
-  if (text !== '') return { flag, text, off: cell.score?.takenOff ? `−${unmilli(cell.score.takenOff)}` : '', counted: false, correction: cell.state === 'returned' && cell.held === true, absent };
+  if (text !== '')
+    return { flag, text, off: cell.score?.takenOff ? `−${unmilli(cell.score.takenOff)}` : '', counted: false, correction: cell.state === 'returned' && cell.held === true, absent };
   return { ...NONE, flag, absent, text: missingText(cell, column, eyes, scheme), counted: true };
 }
 

@@ -31,7 +31,7 @@ export function useBookWords() {
     return [name === '' ? count('book.leftOutPool', gone) : count('book.leftOut', gone, { name })];
   }
 
-  return {
+  const words = {
     /** How a total comes about, in a sentence; and what has to be said beside it. */
     totalSentence(total: Total, scheme: Scheme): { sum: string; notes: string[] } {
       const derivation = derivationOf(scheme, total);
@@ -59,7 +59,11 @@ export function useBookWords() {
       const all = items.filter((item) => item.role !== 'leftOut');
       const shown = totalText(result, scheme);
       if (within === 'equal') return count('book.full.equal', counts.length, { result: shown });
-      return t('book.full.pooled', { earned: points(all.reduce((sum, item) => sum + item.earned, 0)), points: points(counts.reduce((sum, item) => sum + item.points, 0)), result: shown });
+      return t('book.full.pooled', {
+        earned: points(all.reduce((sum, item) => sum + item.earned, 0)),
+        points: points(counts.reduce((sum, item) => sum + item.points, 0)),
+        result: shown,
+      });
     },
 
     /** The year's total from those of its terms. */
@@ -70,7 +74,10 @@ export function useBookWords() {
         const weight = termWeight(scheme, name);
         return own === null || weight === 0 ? [] : [t('book.termPart', { name, result: totalText(own, scheme), weight })];
       });
-      return t('book.sum.year', { parts: parts.length > 1 ? `(${parts.join(' + ')}) / ${terms.reduce((sum, { name }, index) => sum + (totals[index] ? termWeight(scheme, name) : 0), 0)}` : parts.join(), total: totalText(result, scheme) });
+      return t('book.sum.year', {
+        parts: parts.length > 1 ? `(${parts.join(' + ')}) / ${terms.reduce((sum, { name }, index) => sum + (totals[index] ? termWeight(scheme, name) : 0), 0)}` : parts.join(),
+        total: totalText(result, scheme),
+      });
     },
 
     lateRuleText(rule: LateRule, max: number | null): string {
@@ -96,11 +103,20 @@ export function useBookWords() {
           if (score.word) parts.push(score.word);
           if (counted !== undefined) parts.push(t('book.cell.rounds', { rule: t(`book.cell.roundRule.${at.roundRule ?? 'latest'}`), counted: points(counted) }));
           if (takenOff && effective !== null)
-            parts.push(t('book.cell.late', { earned: points(counted ?? earned), off: points(takenOff), length: length(cell.lateBy ?? 0), rule: this.lateRuleText(rule, column.points), effective: points(effective) }));
+            parts.push(
+              t('book.cell.late', {
+                earned: points(counted ?? earned),
+                off: points(takenOff),
+                length: length(cell.lateBy ?? 0),
+                rule: words.lateRuleText(rule, column.points),
+                effective: points(effective),
+              }),
+            );
           else parts.push(max === '' ? points(earned) : t('book.cell.given', { earned: points(earned), points: max }));
           if (!takenOff && cell.lateBy) parts.push(t('book.cell.lateFree', { length: length(cell.lateBy) }));
         }
-        if (cell.state === 'returned') parts.push(cell.held ? t('book.cell.correction', { returned: cell.returned == null ? t('book.cell.words') : points(cell.returned) }) : t('book.cell.returned'));
+        if (cell.state === 'returned')
+          parts.push(cell.held ? t('book.cell.correction', { returned: cell.returned == null ? t('book.cell.words') : points(cell.returned) }) : t('book.cell.returned'));
         else if (cell.held) parts.push(t('book.cell.held'));
       } else if (cell.state === 'missing') {
         const { kind, percent } = scheme.missing;
@@ -109,7 +125,7 @@ export function useBookWords() {
         else parts.push(t('book.cell.missingCounts', { percent: unmilli(percent), points: max }));
       } else parts.push(t(`state.${cell.state}`));
       const item = bookItem(column, cell, 'teacher', scheme);
-      if (item && total) parts.push(this.roleText(column, total, scheme));
+      if (item && total) parts.push(words.roleText(column, total, scheme));
       else if (score && !column.countsInTotals) parts.push(t('book.cell.notCounted'));
       return parts;
     },
@@ -132,4 +148,5 @@ export function useBookWords() {
       return scheme.categories.map(({ name, weight }) => `${name} ${unmilli(weight)}`).join(' · ');
     },
   };
+  return words;
 }

@@ -149,7 +149,8 @@ export function useView(book: Book, totals: Totals, given: { classId: Ref<string
     standings.set(row, { tick, eyes: eyes.value, standing });
     return standing;
   }
-  const missingOf = (row: number) => columns.value.shown.reduce((sum, one) => sum + Number(one.kind === 'work' && book.cellAt({ row, column: one.column })?.state === 'missing'), 0);
+  const missingOf = (row: number) =>
+    columns.value.shown.reduce((sum, one) => sum + Number(one.kind === 'work' && book.cellAt({ row, column: one.column })?.state === 'missing'), 0);
 
   const totalOf = (row: number) => (stretch.value.kind === 'year' ? totals.ofYear(row) : (totals.inTerm(row, term.value)?.result ?? null));
   const rows = computed<number[]>(() => {
