@@ -51,6 +51,7 @@ for (const theme of ['light', 'dark'] as const) {
       [`/marking/${find('Rain to river').id}/two`, '.note'],
       ['/marking/remarks', '.folder'],
       [`/assignments/${find('Flow rate table').id}/reviews`, 'table'],
+      [`/mark-book?class=${find('Valley model').classId}`, '.row-of-book'],
       ['/progress', 'table'],
       [`/progress/${find('Valley model').classId}/${roster[2]!.id}`, '.dial'],
       [`/class/${find('Valley model').classId}`, 'table'],

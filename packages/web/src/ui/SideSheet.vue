@@ -1,13 +1,24 @@
 <script setup lang="ts">
 /** A sheet that slides in at the side. The page behind it keeps everything; Escape closes it. */
 import { Drawer } from 'ant-design-vue';
+import { ref, watchEffect } from 'vue';
 
-defineProps<{ open: boolean; title: string; width?: number }>();
+const props = defineProps<{ open: boolean; title: string; width?: number }>();
 const emit = defineEmits<{ close: [] }>();
+const inside = ref<HTMLElement | null>(null);
+
+// The component library's drawer has no role and no name, and takes none: readers of the screen would not hear of it.
+watchEffect(
+  () => {
+    const sheet = inside.value?.closest('.ant-drawer-content');
+    for (const [name, value] of Object.entries({ role: 'dialog', 'aria-modal': 'true', 'aria-label': props.title })) sheet?.setAttribute(name, value);
+  },
+  { flush: 'post' },
+);
 </script>
 
 <template>
   <Drawer :open="open" :title="title" :width="width ?? 440" :root-style="{ maxInlineSize: '100vw' }" destroy-on-close placement="right" @close="emit('close')">
-    <slot />
+    <div ref="inside"><slot /></div>
   </Drawer>
 </template>
