@@ -1,5 +1,6 @@
 // Somebody at a browser of their own, for what is measured over HTTP.
 const http = require('node:http');
+const { say } = require('./timing.cjs');
 
 const agent = new http.Agent({ keepAlive: true });
 const base = `http://127.0.0.1:${process.env.JOLLY_PORT}`;
@@ -18,8 +19,6 @@ async function signIn(userName) {
   return { cookie, csrf: (await reply.json()).csrf };
 }
 const quantile = (sorted, q) => sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * q))];
-
-const say = (what, figure) => process.stdout.write(`${what.padEnd(58)}${figure}\n`);
 
 /** Says how long it took, so many times, so many at once. @param before what is done before each and not counted */
 async function measure(what, once, { times, atOnce, before: prepare = () => undefined }) {

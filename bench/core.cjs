@@ -2,6 +2,7 @@
 const { planLoad, resolveWindow, stateAt, summarise, computeText } = require('@jolly/core');
 const { readFileSync } = require('node:fs');
 const { join } = require('node:path');
+const { median, say } = require('./timing.cjs');
 
 const DAY = 86_400_000;
 const start = Date.parse('2026-09-07T15:30:00.000Z');
@@ -14,16 +15,6 @@ const students = Array.from({ length: 40 }, (_, i) => ({
     { kind: 'handedIn', at: start + (i % 30) * DAY },
   ],
 }));
-
-function median(run, times = 25) {
-  for (let i = 0; i < 5; i++) run();
-  const took = Array.from({ length: times }, () => {
-    const before = process.hrtime.bigint();
-    run();
-    return Number(process.hrtime.bigint() - before) / 1e6;
-  });
-  return took.sort((a, b) => a - b)[Math.floor(times / 2)];
-}
 
 const windows = () =>
   students.map(({ standing }, i) =>
@@ -49,7 +40,6 @@ const near = Array.from({ length: 40 * 60 }, (_, i) => ({ studentId: `s${i % 40}
 const studentIds = Array.from({ length: 40 }, (_, i) => `s${i}`);
 const load = () => planLoad({ calendar, day: '2026-10-07', notBefore: '2026-09-07', studentIds, minutes: 30, others: near, dayFor: (_student, day) => day });
 
-const say = (what, figure) => process.stdout.write(`${what.padEnd(58)}${figure}\n`);
 say('windows of 40 students × 200 assignments', `${median(windows).toFixed(1)} ms`);
 say('states of the same', `${median(states).toFixed(1)} ms`);
 say('load of a day and the lighter one near it, 40 students', `${median(load).toFixed(1)} ms`);

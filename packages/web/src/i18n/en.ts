@@ -7,7 +7,17 @@ import { working } from './en-working';
 /** Every word of the interface, in English. Keys go by the part of the application. */
 export const en = {
   brand: 'Jolly Compass',
-  nav: { today: 'Today', plan: 'Plan', marking: 'Marking', markBook: 'Mark book', progress: 'Progress', class: 'Class', myWork: 'My work', sections: 'Sections', waiting: '{n} waiting for a score' },
+  nav: {
+    today: 'Today',
+    plan: 'Plan',
+    marking: 'Marking',
+    markBook: 'Mark book',
+    progress: 'Progress',
+    class: 'Class',
+    myWork: 'My work',
+    sections: 'Sections',
+    waiting: '{n} waiting for a score',
+  },
   common: {
     loading: 'Loading',
     retry: 'Try again',
