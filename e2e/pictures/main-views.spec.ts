@@ -38,7 +38,7 @@ test('the main views of the teacher', async ({ browser }) => {
   const survey = find('Ford survey report').id;
   const writing = (await (await page.request.get(`/api/assignments/${survey}/pieces`)).json()).rows as { state: string; student: { id: string } }[];
   await take(page, 'follow', `/assignments/${survey}/follow/${writing.find((row) => row.state === 'started')!.student.id}${scope}`, '.paper .rich-text');
-  await take(page, 'shelf', '/shelf', '.item');
+  await take(page, 'mark-book', `/mark-book?class=${classId}`, '.row-of-book');
   await page.evaluate(() => localStorage.setItem('jolly-theme', 'dark'));
   await take(page, 'today-dark', '/today', '.owes');
   expect(all.length).toBeGreaterThan(20);

@@ -5,7 +5,7 @@ export const markBookWords = {
     student: 'Student',
     total: 'Total',
     totalIs: { teacher: 'held too', student: 'as shown' },
-    termTotal: 'term',
+    termTotal: 'total',
     result: 'result',
     under: 'Under none',
     middle: 'Class middle',

@@ -48,18 +48,20 @@ const zone = computed(() => props.book.value.value?.classes[0]?.calendar.zone ??
     </div>
     <SideSheet :open="open !== null" :title="open ? t('book.aimsView.of', { name: open.name, aim: open.aim }) : ''" @close="open = null">
       <p class="muted small">{{ count('book.aimsView.evidence', open?.result.evidence.length ?? 0) }}</p>
-      <table class="table"><tbody><tr v-for="(one, index) in [...(open?.result.evidence ?? [])].reverse()" :key="index"><td class="muted nowrap">{{ day(one.at, zone) }}</td><td dir="auto">{{ titleOf.get(one.assignmentId) }}<span class="muted small"> {{ one.criterion === null ? t('book.aimsView.whole') : t('book.aimsView.criterion', { name: one.criterion }) }}</span></td><td class="number"><strong>{{ one.level ?? '' }}</strong> {{ percentText(one.share, 0) }} %</td></tr></tbody></table>
+      <table class="table"><tbody><tr v-for="(one, index) in [...(open?.result.evidence ?? [])].reverse()" :key="index"><td class="muted nowrap">{{ day(one.at, zone) }}</td><td dir="auto">{{ titleOf.get(one.assignmentId) }}<span class="muted small aside">{{ one.criterion === null ? t('book.aimsView.whole') : t('book.aimsView.criterion', { name: one.criterion }) }}</span></td><td class="number"><strong>{{ one.level ?? '' }}</strong> {{ percentText(one.share, 0) }} %</td></tr></tbody></table>
     </SideSheet>
   </LoadGate>
 </template>
 
 <style scoped>
 .frame { overflow: auto; block-size: 100%; }
-.aims th, .aims td { white-space: nowrap; }
+.aims th, .aims td { white-space: nowrap; padding-block: 5px; }
+.aims tbody th { vertical-align: middle; border-block-end-color: var(--line-2); }
 .aims thead th { position: sticky; top: 0; background: var(--page); z-index: 2; }
 .who { position: sticky; inset-inline-start: 0; background: var(--surface); text-align: start; font-weight: 550; font-size: 15px; color: var(--text); }
 thead .who { z-index: 3; }
-.cell { background: none; border: 0; padding: 2px 4px; text-align: start; display: flex; flex-direction: column; color: inherit; cursor: pointer; }
+.cell { background: none; border: 0; padding: 2px 0; text-align: start; display: flex; flex-direction: column; color: inherit; cursor: pointer; }
 .cell:hover strong { text-decoration: underline; }
+.aside { margin-inline-start: 8px; }
 .nowrap { white-space: nowrap; }
 </style>

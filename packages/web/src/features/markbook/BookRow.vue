@@ -78,7 +78,7 @@ const drawn = computed(() => {
 <template>
   <div class="row-of-book" role="row" :aria-rowindex="index + 2" :style="{ inlineSize: `${width}px` }">
     <div class="still">
-      <div class="who clip" role="rowheader" :aria-colindex="1" dir="auto" :title="note ? `${name} · ${note}` : name">{{ name }}<span v-if="note" class="muted small"> {{ note }}</span></div>
+      <div class="who clip" role="rowheader" :aria-colindex="1" dir="auto" :title="note ? `${name} · ${note}` : name">{{ name }}<span v-if="note" class="muted small note-of">{{ note }}</span></div>
       <div class="total" role="gridcell" :aria-colindex="2">{{ total }}</div>
     </div>
     <div v-for="one in drawn" :id="`cell-${index}-${one.index}`" :key="one.key" v-memo="[one, index]" :class="one.classes" role="gridcell" :aria-colindex="one.index + 3" :aria-selected="one.picked" :data-place="`${index} ${one.index}`" :style="one.style">
@@ -91,6 +91,7 @@ const drawn = computed(() => {
 .row-of-book { position: absolute; inset-inline-start: 0; top: 0; block-size: 33px; contain: layout style; }
 .still { position: sticky; inset-inline-start: 0; z-index: 2; inline-size: 246px; block-size: 33px; display: flex; background: var(--surface); border-inline-end: 2px solid var(--text); }
 .who { inline-size: 168px; padding: 6px 9px; font-weight: 550; border-block-end: 1px solid var(--line-2); }
+.note-of { margin-inline-start: 6px; font-weight: 400; }
 .total { inline-size: 78px; padding: 6px 9px; text-align: end; font-weight: 700; background: var(--surface-2); border-block-end: 1px solid var(--line); border-inline-start: 1px solid var(--line-2); overflow: hidden; white-space: nowrap; }
 .cell { position: absolute; top: 0; block-size: 33px; padding: 6px 9px; line-height: 20px; text-align: end; unicode-bidi: plaintext; white-space: nowrap; border-block-end: 1px solid var(--line-2); border-inline-end: 1px solid var(--line-2); background: var(--surface); cursor: cell; user-select: none; contain: strict; }
 .flag { position: absolute; inset-inline-start: 9px; top: 9px; inline-size: 15px; block-size: 15px; }

@@ -37,12 +37,12 @@ const exact = computed(() => (props.total?.result ? ratioText(props.total.result
       <p><strong>{{ sentence?.sum }}</strong></p>
       <p v-for="note in sentence?.notes" :key="note" class="muted small">{{ note }}</p>
       <section v-for="one in derivation.categories.filter((each) => each.items.length > 0)" :key="one.category ?? ''">
-        <h3 dir="auto">{{ nameOf(one) }}<span v-if="one.weight" class="muted small weigh"> {{ t('book.full.weight', { weight: shortPercent(one.weight) }) }}</span></h3>
-        <table class="table">
-          <thead><tr><th>{{ t('book.full.item') }}</th><th class="number">{{ t('book.full.earned') }}</th><th class="number">{{ t('book.full.outOf') }}</th><th>{{ t('book.full.role') }}</th></tr></thead>
+        <h3 dir="auto">{{ nameOf(one) }}<span v-if="one.weight" class="muted small aside">{{ t('book.full.weight', { weight: shortPercent(one.weight) }) }}</span></h3>
+        <table class="table same">
+          <thead><tr><th class="what">{{ t('book.full.item') }}</th><th class="number">{{ t('book.full.earned') }}</th><th class="number">{{ t('book.full.outOf') }}</th><th>{{ t('book.full.role') }}</th></tr></thead>
           <tbody>
             <tr v-for="item in itemsOf(one)" :key="item.id" :class="{ muted: item.role === 'leftOut' }">
-              <td dir="auto">{{ item.title }}<span v-if="item.missing" class="muted small"> {{ t('book.full.missing') }}</span><span v-if="item.off > 0" class="muted small"> {{ t('book.full.late', { earned: unmilli(item.earned + item.off), off: unmilli(item.off) }) }}</span></td>
+              <td dir="auto">{{ item.title }}<span v-if="item.missing" class="muted small aside">{{ t('book.full.missing') }}</span><span v-if="item.off > 0" class="muted small aside">{{ t('book.full.late', { earned: unmilli(item.earned + item.off), off: unmilli(item.off) }) }}</span></td>
               <td class="number">{{ points(item.earned) }}</td>
               <td class="number">{{ points(item.points) }}</td>
               <td>{{ t(`book.full.roles.${item.role}`) }}</td>
@@ -58,6 +58,8 @@ const exact = computed(() => (props.total?.result ? ratioText(props.total.result
 
 <style scoped>
 h3 { margin-block-end: 4px; }
-.weigh { font-weight: 400; margin-inline-start: 8px; }
+.aside { font-weight: 400; margin-inline-start: 8px; }
+.same { table-layout: fixed; }
+.what { inline-size: 46%; }
 .sum { text-align: end; font-weight: 650; padding-block: 6px; }
 </style>
