@@ -70,6 +70,29 @@ it.each<['post' | 'put' | 'patch', string, string, object, string]>([
   ['put', 'a negative score', score, { earned: -1, chosen: null, remark: doc(''), version: 0 }, 'earned'],
   ['put', 'a score of ten in words', score, { earned: 'ten', chosen: null, remark: doc(''), version: 0 }, 'earned'],
   ['post', 'a send-back without a reason', '/api/assignments/:assignmentId/pieces/:studentId/send-back', { reason: ' ', newDue: null, version: 0 }, 'reason'],
+  [
+    'post',
+    'a mark book entry of no known kind',
+    '/api/classes/:classId/book/edits',
+    { kind: 'guessed', edits: [{ assignmentId: CLASS, studentId: CLASS, version: 0, text: '1' }] },
+    'kind',
+  ],
+  ['post', 'a mark book entry without cells', '/api/classes/:classId/book/edits', { kind: 'typed', edits: [] }, 'edits'],
+  [
+    'post',
+    'a block of more cells than it takes',
+    '/api/classes/:classId/book/edits',
+    { kind: 'pasted', edits: Array.from({ length: 20_001 }, () => ({ assignmentId: CLASS, studentId: CLASS, version: 0, text: '1' })) },
+    'edits',
+  ],
+  [
+    'post',
+    'a cell that says both what to enter and what to put back',
+    '/api/classes/:classId/book/edits',
+    { kind: 'typed', edits: [{ assignmentId: CLASS, studentId: CLASS, version: 0, text: '1', restore: CLASS }] },
+    'edits.0',
+  ],
+  ['post', 'cells of no assignment', '/api/classes/:classId/book/cells', { assignmentIds: [] }, 'assignmentIds'],
   ['post', 'returning to nobody', '/api/assignments/:assignmentId/return', { studentIds: [] }, 'studentIds'],
 ])('%s refuses %s and names the field', async (verb, _case, path, body, field) => {
   const finch = await server.person('finch');
