@@ -2,7 +2,7 @@
 // would do. Bounded: it stops by itself.
 const ExcelJS = require('exceljs');
 
-const { ask, base, measure, quantile, signIn } = require('./client.cjs');
+const { ask, base, issue, measure, quantile, signIn } = require('./client.cjs');
 
 const ROWS = Array.from({ length: 2000 }, (_, i) => [`Given${i}`, `Family${i}`, String(10_000 + i), `s${i}@tern-bay.example`]);
 const HEADER = ['Given name', 'Family name', 'School number', 'E-mail'];
@@ -37,41 +37,7 @@ async function rush(teacher) {
     students.push({ cookie: reply.headers.get('set-cookie').split(';')[0], csrf: (await reply.json()).csrf });
   }
   const due = Date.now() + 60_000;
-  const brief = {
-    kind: 'assignment',
-    title: 'Rush',
-    instructions: paragraphs(['Explain why the outside of a bend wears away.']),
-    spoken: null,
-    attachments: [],
-    how: 'handIn',
-    accepts: ['text', 'files'],
-    scoring: { by: 'points' },
-    points: 20_000,
-    aims: [],
-    minutes: null,
-    rounds: null,
-    roundRule: 'latest',
-    lateRule: null,
-    standingHolds: true,
-    fromShelf: null,
-    classes: [
-      {
-        classId,
-        opens: null,
-        due,
-        closes: null,
-        unitId: null,
-        categoryId: null,
-        countsInTotals: true,
-        bonus: false,
-        audience: { kind: 'everyone', laterJoiners: true },
-        groupingId: null,
-      },
-    ],
-  };
-  const { id: briefId, version, classes } = await ask(teacher, 'POST', '/api/briefs', brief);
-  await ask(teacher, 'POST', `/api/briefs/${briefId}/issue`, { version, at: null });
-  const { assignmentId } = classes[0];
+  const assignmentId = await issue(teacher, classId, { title: 'Rush', instructions: paragraphs(['Explain why the outside of a bend wears away.']), due });
   const shared = Array.from({ length: 60 }, (_, i) => WORDS[(i * 7) % WORDS.length]).join(' ');
   let seed = 1;
   const word = () => `${WORDS[(seed = (seed * 48271) % 2147483647) % WORDS.length]}${seed % 97}`;

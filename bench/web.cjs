@@ -1,7 +1,7 @@
 // The mark book in headless Chromium: a class of 60 with 300 assignments, filled as one act; from the key to the
 // stored and painted score; frames and long tasks while it is scrolled; and how much script the first page loads.
 const { chromium } = require('@playwright/test');
-const { ask, base, quantile, say, signIn } = require('./client.cjs');
+const { ask, base, issue, quantile, say, signIn } = require('./client.cjs');
 
 const [STUDENTS, ASSIGNMENTS] = [60, 300];
 const ROW = 33;
@@ -19,48 +19,14 @@ async function aLargeClass(teacher) {
   const { digest } = await send('preview', {});
   await send('import', { digest });
   const text = { type: 'doc', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'Measure the depth.' }] }] };
-  const blank = {
-    kind: 'assignment',
-    instructions: text,
-    spoken: null,
-    attachments: [],
-    how: 'inClass',
-    accepts: [],
-    scoring: { by: 'points' },
-    aims: [],
-    minutes: null,
-    rounds: null,
-    roundRule: 'latest',
-  };
-  const set = {
-    classId,
-    opens: null,
-    closes: null,
-    unitId: null,
-    categoryId: null,
-    countsInTotals: true,
-    bonus: false,
-    audience: { kind: 'everyone', laterJoiners: true },
-    groupingId: null,
-  };
   let next = 0;
-  const issue = async () => {
+  const some = async () => {
     while (next < ASSIGNMENTS) {
       const nth = next++;
-      const brief = {
-        ...blank,
-        title: `Piece ${nth + 1} of the year`,
-        points: 20_000,
-        lateRule: null,
-        standingHolds: true,
-        fromShelf: null,
-        classes: [{ ...set, due: Date.now() - 3_600_000 + nth * 60_000 }],
-      };
-      const { id, version } = await ask(teacher, 'POST', '/api/briefs', brief);
-      await ask(teacher, 'POST', `/api/briefs/${id}/issue`, { version, at: null });
+      await issue(teacher, classId, { title: `Piece ${nth + 1} of the year`, instructions: text, due: Date.now() - 3_600_000 + nth * 60_000, how: 'inClass', accepts: [] });
     }
   };
-  await Promise.all(Array.from({ length: 6 }, issue));
+  await Promise.all(Array.from({ length: 6 }, some));
   return classId;
 }
 

@@ -196,6 +196,14 @@ export function piecesService({ sequelize, accounts, works }: { sequelize: Seque
     };
     return { row, open, changes, appended };
   }
+  /** Many at once, without texts. */
+  async function holdAll(rows: readonly PieceRecordRow[], transaction: Transaction): Promise<Held[]> {
+    const workIds = rows.map((row) => row.workId);
+    const byId = await works.byIds(workIds, { texts: false, transaction });
+    const ids = rows.map((row) => row.id);
+    const seqs = await lastSeqs(ids, transaction);
+    return rows.map((row) => hold(row, byId.get(row.workId)!, seqs.get(row.id) ?? 0, transaction));
+  }
 
   /** Two first changes at once both try to make a row; the one that comes second starts again and finds it. */
   async function twice<T>(attempt: () => Promise<T>): Promise<T> {
@@ -282,15 +290,7 @@ export function piecesService({ sequelize, accounts, works }: { sequelize: Seque
         transaction,
         raw: true,
       })) as unknown as PieceRecordRow[];
-      const byId = await works.byIds(
-        rows.map((row) => row.workId),
-        { texts: false, transaction },
-      );
-      const seqs = await lastSeqs(
-        rows.map((row) => row.id),
-        transaction,
-      );
-      const opened = rows.map((row) => hold(row, byId.get(row.workId)!, seqs.get(row.id) ?? 0, transaction));
+      const opened = await holdAll(rows, transaction);
       for (const { open } of opened) {
         const { score, returned } = open.record;
         const [given, shown] = [score && { ...score, ...rescaled(score) }, returned && { ...returned, ...rescaled(returned) }];
@@ -337,15 +337,7 @@ export function piecesService({ sequelize, accounts, works }: { sequelize: Seque
       return twice(() =>
         inTransaction(sequelize, async (transaction) => {
           const rows = await findOrMakeAll(ordered, transaction);
-          const byId = await works.byIds(
-            rows.map((row) => row.workId),
-            { texts: false, transaction },
-          );
-          const seqs = await lastSeqs(
-            rows.map((row) => row.id),
-            transaction,
-          );
-          const opened = rows.map((row) => hold(row, byId.get(row.workId)!, seqs.get(row.id) ?? 0, transaction));
+          const opened = await holdAll(rows, transaction);
           const result = await work(opened.map(({ open }) => open));
           await closeAll(opened, transaction);
           return result;
