@@ -128,7 +128,7 @@ export function termOfWork(terms: readonly Term[], zone: string, { due, issuedAt
 export const termWeight = (scheme: Pick<Scheme, 'termWeights'>, term: string): number => scheme.termWeights?.[term] ?? 1;
 
 /** The year's total: of each term by its weight, over the terms that have one (docs/rules.md, 5). */
-export function bookYear(scheme: Scheme, terms: readonly Term[], totals: readonly (Ratio | null)[]): Ratio | null {
+export function bookYear(scheme: Pick<Scheme, 'termWeights'>, terms: readonly Term[], totals: readonly (Ratio | null)[]): Ratio | null {
   return yearTotal(terms.map((term, index) => ({ weight: termWeight(scheme, term.name), total: totals[index] ?? null })).filter(({ weight }) => weight > 0));
 }
 
