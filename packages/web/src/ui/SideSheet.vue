@@ -8,10 +8,14 @@ const emit = defineEmits<{ close: [] }>();
 const inside = ref<HTMLElement | null>(null);
 
 // The component library's drawer has no role and no name, and takes none: readers of the screen would not hear of it.
+// Its box stays when it is closed; then it has neither again, or the page would believe that a sheet lies over it.
 watchEffect(
-  () => {
-    const sheet = inside.value?.closest('.ant-drawer-content');
-    for (const [name, value] of Object.entries({ role: 'dialog', 'aria-modal': 'true', 'aria-label': props.title })) sheet?.setAttribute(name, value);
+  (cleanUp) => {
+    const sheet = props.open ? inside.value?.closest('.ant-drawer-content') : null;
+    if (!sheet) return;
+    const said = { role: 'dialog', 'aria-modal': 'true', 'aria-label': props.title };
+    for (const [name, value] of Object.entries(said)) sheet.setAttribute(name, value);
+    cleanUp(() => Object.keys(said).forEach((name) => sheet.removeAttribute(name)));
   },
   { flush: 'post' },
 );

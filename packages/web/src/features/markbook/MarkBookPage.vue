@@ -241,7 +241,7 @@ async function enterWhatFits(): Promise<void> {
   await enterFrom('pasted', wishes);
 }
 const current = computed(() => value.value?.classes[0] ?? null);
-useShortcuts([{ key: 'l', shown: 'L', does: 'book.legend', run: () => (sheet.value = 'legend') }]);
+useShortcuts([{ key: '?', shown: '?', does: 'book.legend', run: () => (sheet.value = 'legend') }]);
 </script>
 
 <template>
@@ -259,7 +259,7 @@ useShortcuts([{ key: 'l', shown: 'L', does: 'book.legend', run: () => (sheet.val
         <span class="grow" />
         <span v-if="said" class="small good" role="status">{{ said }}</span>
         <span v-else-if="busy > 0" class="small muted" role="status">{{ t('book.saving') }}</span>
-        <button type="button" class="btn quiet" @click="sheet = 'legend'">{{ t('book.legend') }} <span class="key">L</span></button>
+        <button type="button" class="btn quiet" @click="sheet = 'legend'">{{ t('book.legend') }} <span class="key">?</span></button>
         <button v-if="!locked" type="button" class="btn" @click="sheet = 'same'">{{ t('book.same') }}</button>
         <button type="button" class="btn" @click="sheet = 'files'">{{ t('book.inAndOut') }}</button>
         <button v-if="heldCount > 0 && !locked" type="button" class="btn main" @click="(said = ''), (sheet = 'held')">{{ t('book.returnHeld', { n: heldCount }) }}</button>
