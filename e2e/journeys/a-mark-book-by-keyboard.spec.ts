@@ -72,6 +72,23 @@ test('a column is entered by keyboard, one is pasted from another program, undon
     expect(await teacher.evaluate(() => navigator.clipboard.readText())).toBe('12\t7\n15.5\t8.5');
   });
 
+  await test.step('sorted by total, nobody moves while scores are typed', async () => {
+    await teacher.getByRole('button', { name: 'Arrange' }).press('Enter');
+    await teacher.getByLabel('Total', { exact: true }).check();
+    await columnIs(teacher, 0, ['15.5', '16', '12']);
+    await teacher.keyboard.press('Escape');
+    await teacher.keyboard.press('ControlOrMeta+Home');
+    await teacher.keyboard.type('1');
+    await teacher.keyboard.press('Enter');
+    await columnIs(teacher, 0, ['1', '16', '12']);
+    await teacher.keyboard.press('ControlOrMeta+z');
+    await columnIs(teacher, 0, ['15.5', '16', '12']);
+    await teacher.getByRole('button', { name: 'Arrange' }).press('Enter');
+    await teacher.getByLabel('Name', { exact: true }).check();
+    await teacher.keyboard.press('Escape');
+    await columnIs(teacher, 0, ['12', '15.5', '16']);
+  });
+
   await test.step('the total is explained in a sentence and in full', async () => {
     await teacher.keyboard.press('ControlOrMeta+Home');
     await expect(teacher.getByRole('region', { name: 'How 63.3 comes about' })).toContainText('19 of 30 points = 63.3');

@@ -11,7 +11,7 @@ import { useWords } from '../../ui/use-words';
 import BookRow from './BookRow.vue';
 import { columnFacts } from './column-facts';
 import { gridCommand } from './grid-keys';
-import type { Book, Wish } from './use-book';
+import type { Book, Spot, Wish } from './use-book';
 import { useSelection, type Place } from './use-selection';
 import type { Totals } from './use-totals';
 import type { View, ViewColumn } from './use-view';
@@ -133,22 +133,22 @@ function middleOfTexts(texts: readonly string[]): string {
 }
 
 /* Typing */
-const typing = ref<{ text: string; all: boolean } | null>(null);
+/** What is typed belongs to the cell it was begun in, as that was, whatever moves or changes meanwhile. */
+const typing = ref<{ spot: Spot; text: string; all: boolean; seen: number | undefined } | null>(null);
 const field = ref<HTMLInputElement | null>(null);
 async function begin(text: string | null): Promise<void> {
   const spot = props.view.spotOf(active.value.row, active.value.column);
   if (!spot || props.locked) return;
-  typing.value = { text: text ?? cellText(props.book.cellAt(spot)), all: text === null };
+  typing.value = { spot, text: text ?? cellText(props.book.cellAt(spot)), all: text === null, seen: props.book.seenAt(spot) };
   await nextTick();
   field.value?.focus();
   if (text !== null) field.value?.setSelectionRange(text.length, text.length);
 }
 function finish(store: boolean, rowsOn: number, columnsOn: number): void {
   const typed = typing.value;
-  const spot = props.view.spotOf(active.value.row, active.value.column);
   typing.value = null;
   scroller.value?.focus({ preventScroll: true });
-  if (store && typed && spot && typed.text.trim() !== cellText(props.book.cellAt(spot))) emit('enter', 'typed', [{ ...spot, text: typed.text }]);
+  if (store && typed && typed.text.trim() !== cellText(props.book.cellAt(typed.spot))) emit('enter', 'typed', [{ ...typed.spot, text: typed.text, ...(typed.seen === undefined ? {} : { seen: typed.seen }) }]);
   if (rowsOn !== 0 || columnsOn !== 0) selection.move(rowsOn, columnsOn, false);
 }
 function whileTyping(event: KeyboardEvent): void {

@@ -15,6 +15,8 @@ export interface Wish extends Spot {
   text: string;
   /** instead of a text: an entry of its history to put back */
   restore?: string;
+  /** the version that was looked at when it was begun; otherwise the one that is there when it is sent */
+  seen?: number;
 }
 export type ActKind = BookEditsRequest['kind'];
 
@@ -108,10 +110,12 @@ export function useBook(classId: Ref<string | null>, together: Ref<boolean>) {
     (changed) => void refresh(changed?.assignmentIds ?? null).catch(() => undefined),
   );
 
+  /** The version of a cell as it is looked at; none while something of one's own is on its way there. */
+  const seenAt = (spot: Spot): number | undefined => (pending.has(spotKey(spot)) ? undefined : (cellAt(spot)?.version ?? 0));
   const editOf = (wish: Wish): BookEdit => ({
     assignmentId: columnAt(wish)!.id,
     studentId: value.value!.students[wish.row]!.id,
-    version: cellAt(wish)?.version ?? 0,
+    version: wish.seen ?? cellAt(wish)?.version ?? 0,
     ...(wish.restore === undefined ? { text: wish.text } : { restore: wish.restore }),
   });
 
@@ -156,7 +160,8 @@ export function useBook(classId: Ref<string | null>, together: Ref<boolean>) {
           return changed.has(key) ? [{ wish, cell: changed.get(key)! }] : [];
         });
         take(cells);
-        trouble.value = { kind: 'conflict', act, wishes, theirs, bonusConfirmed };
+        // Whoever enters theirs over it has seen what is there now.
+        trouble.value = { kind: 'conflict', act, wishes: wishes.map(({ seen: _, ...wish }) => wish), theirs, bonusConfirmed };
       } else trouble.value = { kind: 'failed', act, wishes, title: problem?.title ?? String(error), bonusConfirmed };
       return false;
     }
@@ -202,7 +207,7 @@ export function useBook(classId: Ref<string | null>, together: Ref<boolean>) {
 
   return {
     ...{ state, value, why, reload, shape, acts, rowTicks, columnTicks, trouble, pending, busy, path },
-    ...{ cellAt, columnAt, enter, turn, take, refresh },
+    ...{ cellAt, columnAt, seenAt, enter, turn, take, refresh },
     /** hears of every cell that has changed */
     onCell: (listener: (spot: Spot) => void) => void listeners.push(listener),
   };

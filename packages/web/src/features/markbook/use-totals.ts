@@ -1,5 +1,5 @@
 import { bookItem, bookTotal, bookYear, recount, type BookCell, type BookColumn, type Eyes, type Ratio, type Total } from '@jolly/core';
-import { shallowReactive, watch, type Ref } from 'vue';
+import { ref, shallowReactive, watch, type Ref } from 'vue';
 import type { Book } from './use-book';
 
 /**
@@ -10,6 +10,8 @@ export function useTotals(book: Book, eyes: Ref<Eyes>) {
   /** by student, then by term; a class without terms has one */
   let totals: Total[][] = [];
   const ticks = shallowReactive<number[]>([]);
+  /** counts up when all of them were counted */
+  const counted = ref(0);
 
   const termsOf = (of: number) => book.value.value?.classes[of]?.terms ?? [];
   const placeOf = (of: number, column: number) => book.shape.value?.terms[of]?.[column] ?? 0;
@@ -23,6 +25,7 @@ export function useTotals(book: Book, eyes: Ref<Eyes>) {
     );
     totals = reply.students.map(({ of }, row) => byTerm[of]!.map((list) => totalOver(list, reply.cells[row]!, of)));
     ticks.splice(0, ticks.length, ...totals.map(() => 0));
+    counted.value += 1;
   }
   function totalOver(list: readonly (BookColumn | null)[], cells: readonly (BookCell | null)[], of: number): Total {
     const [columns, own]: [BookColumn[], (BookCell | null)[]] = [[], []];
@@ -45,6 +48,7 @@ export function useTotals(book: Book, eyes: Ref<Eyes>) {
   });
 
   return {
+    counted,
     /** the total of one term; counting it anew is heard of by whoever asks */
     inTerm(row: number, term: number): Total | null {
       void ticks[row];

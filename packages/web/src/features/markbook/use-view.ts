@@ -1,5 +1,5 @@
 import { compare, compareNames, localDateAt, standingOf, totalText, countedPieceOf, type Bearing, type Eyes, type LocalDate, type PieceState, type Standing } from '@jolly/core';
-import { computed, ref, watch, type Ref } from 'vue';
+import { computed, ref, shallowRef, watch, type Ref } from 'vue';
 import { now } from '../../api/client';
 import type { Book, Spot } from './use-book';
 import type { Totals } from './use-totals';
@@ -153,7 +153,7 @@ export function useView(book: Book, totals: Totals, given: { classId: Ref<string
     columns.value.shown.reduce((sum, one) => sum + Number(one.kind === 'work' && book.cellAt({ row, column: one.column })?.state === 'missing'), 0);
 
   const totalOf = (row: number) => (stretch.value.kind === 'year' ? totals.ofYear(row) : (totals.inTerm(row, term.value)?.result ?? null));
-  const rows = computed<number[]>(() => {
+  function orderOfNow(): number[] {
     const reply = book.value.value;
     if (!reply) return [];
     const { sort, down, withLeft } = choices.value;
@@ -164,7 +164,6 @@ export function useView(book: Book, totals: Totals, given: { classId: Ref<string
         if (!withLeft && student.left !== null) return false;
         if (group.value !== '' && !student.groups.includes(group.value)) return false;
         if (state.value === '') return true;
-        void book.rowTicks[row];
         return columns.value.shown.some((one) => one.kind === 'work' && book.cellAt({ row, column: one.column })?.state === state.value);
       });
     const byName = (a: number, b: number) => compareNames(reply.students[a]!, reply.students[b]!) || a - b;
@@ -179,7 +178,11 @@ export function useView(book: Book, totals: Totals, given: { classId: Ref<string
     };
     const sign = down ? -1 : 1;
     return kept.sort((a, b) => sign * by[sort](a, b) || (sort === 'name' ? sign : 1) * byName(a, b));
-  });
+  }
+  // Rows stay where they are while scores come in: nobody who types down a column is led to somebody else by a new
+  // total, or loses a row whose state has changed. They are put in order when something about the order is chosen.
+  const rows = shallowRef<number[]>([]);
+  watch([book.value, totals.counted, () => ({ ...choices.value }), group, state, aim, stretch, term], () => (rows.value = orderOfNow()), { immediate: true });
 
   const totalShown = (row: number): string => {
     const result = totalOf(row);
