@@ -48,7 +48,7 @@ const zone = computed(() => props.book.value.value?.classes[0]?.calendar.zone ??
     </div>
     <SideSheet :open="open !== null" :title="open ? t('book.aimsView.of', { name: open.name, aim: open.aim }) : ''" @close="open = null">
       <p class="muted small">{{ count('book.aimsView.evidence', open?.result.evidence.length ?? 0) }}</p>
-      <table class="table"><tbody><tr v-for="(one, index) in [...(open?.result.evidence ?? [])].reverse()" :key="index"><td class="muted nowrap">{{ day(one.at, zone) }}</td><td dir="auto">{{ titleOf.get(one.assignmentId) }}<span class="muted small aside">{{ one.criterion === null ? t('book.aimsView.whole') : t('book.aimsView.criterion', { name: one.criterion }) }}</span></td><td class="number"><strong>{{ one.level ?? '' }}</strong> {{ percentText(one.share, 0) }} %</td></tr></tbody></table>
+      <table class="table"><tbody><tr v-for="(one, index) in [...(open?.result.evidence ?? [])].reverse()" :key="index"><td class="muted nowrap">{{ day(one.at, zone) }}</td><td dir="auto">{{ titleOf.get(one.assignmentId) }}<span class="muted small aside">{{ one.criterion === null ? t('book.aimsView.whole') : t('book.aimsView.criterion', { name: one.criterion }) }}</span></td><td class="number nowrap"><strong>{{ one.level ?? '' }}</strong> {{ percentText(one.share, 0) }} %</td></tr></tbody></table>
     </SideSheet>
   </LoadGate>
 </template>

@@ -60,6 +60,7 @@ const exact = computed(() => (props.total?.result ? ratioText(props.total.result
 h3 { margin-block-end: 4px; }
 .aside { font-weight: 400; margin-inline-start: 8px; }
 .same { table-layout: fixed; }
-.what { inline-size: 46%; }
+.what { inline-size: 44%; }
+.same th.number { inline-size: 15%; }
 .sum { text-align: end; font-weight: 650; padding-block: 6px; }
 </style>
