@@ -29,6 +29,7 @@ import { mailService, type MailSettings } from './features/mail/mail.service';
 import { bookActsService } from './features/markbook/book-acts.service';
 import { bookService } from './features/markbook/book.service';
 import { bringInService } from './features/markbook/bring-in.service';
+import { cellHistoryService } from './features/markbook/cell-history.service';
 import { markBookRoutes } from './features/markbook/markbook.routes';
 import { takeOutService } from './features/markbook/take-out.service';
 import { markingRoutes } from './features/marking/marking.routes';
@@ -113,7 +114,8 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings }: Inst
   const assignments = assignmentsService({ sequelize, classes });
   const works = worksService({ sequelize });
   const pieces = piecesService({ sequelize, accounts, works });
-  const briefs = briefsService({ sequelize, classes, assignments, keptFiles, pieces, groups });
+  const seconds = secondScoresService({ sequelize });
+  const briefs = briefsService({ sequelize, classes, assignments, keptFiles, pieces, groups, seconds });
   const shelf = shelfService({ sequelize, accounts, classes, assignments, briefs, keptFiles });
   const schemes = schemeService({ sequelize, classes, assignments });
   const classCopies = classCopyService({ sequelize, classes, assignments, keptFiles });
@@ -135,7 +137,6 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings }: Inst
   const notes = notesService({ sequelize, accounts });
   const remarks = remarksService({ sequelize, accounts });
   const questions = questionsService({ sequelize, accounts });
-  const seconds = secondScoresService({ sequelize });
   const peerReviews = peerReviewsService({ sequelize });
   const saidAbout = { conversations, feedbackFiles, notes, questions, peerReviews };
   const myWork = myWorkService({ classes, roster, board, pieces, works, working, ownPieces, extensions, ...saidAbout });
@@ -152,7 +153,8 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings }: Inst
   const piles = pilesService({ accounts, classes, assignments, board, pieces, rows, returning, questions });
   const reviews = reviewsService({ sequelize, assignments, classes, board, pieces, works, ownPieces, peerReviews, news });
   const book = bookService({ sequelize, classes, roster, groups, assignments, board, rows, seconds });
-  const bookActs = bookActsService({ sequelize, accounts, classes, assignments, exceptions, board, pieces, book });
+  const bookActs = bookActsService({ sequelize, classes, assignments, exceptions, board, pieces, book });
+  const cellHistory = cellHistoryService({ sequelize, accounts, classes, assignments, board, pieces, book });
   const takeOut = takeOutService({ classes, roster, assignments, board, book });
   const bringIn = bringInService({ takeOut, bookActs, roster });
   const progress = progressService({ classes, board, myWork });
@@ -185,7 +187,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings }: Inst
     find,
     fetching,
   };
-  const marking = { desk, scoring, returning, judging, annotating, piles, remarks, reviews, book, bookActs, takeOut, bringIn };
+  const marking = { desk, scoring, returning, judging, annotating, piles, remarks, reviews, book, bookActs, cellHistory, takeOut, bringIn };
   return { sequelize, fileStore, counters, ...setup, ...planning, ...workingOn, ...marking };
 }
 

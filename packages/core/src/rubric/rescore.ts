@@ -1,4 +1,4 @@
-import type { MilliPoints } from '../quantities';
+import { ratio, roundToMilli, type MilliPoints } from '../quantities';
 import { earnedPoints, type EarnedPoints } from '../score';
 import { criterionMax, type Rubric } from './rubric';
 
@@ -38,4 +38,32 @@ export function choiceProblem(rubric: Rubric, choices: RubricChoices): { criteri
     if (points < level.points || points > (level.upTo ?? level.points)) return { criterionId, why: 'outsideLevel' };
   }
   return null;
+}
+
+/** What of a score is in points. */
+export interface ScoreInPoints {
+  earned: MilliPoints | null;
+  /** levels chosen by the assignment's rubric; null where the score came about otherwise */
+  choices: RubricChoices | null;
+  /** added to what was chosen or typed, in it already */
+  adjust: MilliPoints;
+  /** of the rounds before */
+  rounds: MilliPoints[];
+}
+
+/**
+ * The same score out of other points (docs/rules.md, choices, "other points after scoring"): every part keeps its
+ * share, rounded to a thousandth. What a rubric gives is counted from its levels, so that it is not rounded twice.
+ *
+ * @param change.from more than 0 @param change.rubric what the assignment is scored by; null if by something else
+ */
+export function rescaledScore(
+  { earned, choices, adjust, rounds }: ScoreInPoints,
+  change: { from: MilliPoints; to: MilliPoints; rubric: Rubric | null },
+): Omit<ScoreInPoints, 'choices'> {
+  const { from, to, rubric } = change;
+  const scaled = (points: MilliPoints) => roundToMilli(ratio(BigInt(points) * BigInt(to), BigInt(from) * 1000n));
+  const added = scaled(adjust);
+  const anew = choices && rubric ? Math.max(0, rubricScore(rubric, to, choices).earned + added) : null;
+  return { earned: earned === null ? null : (anew ?? scaled(earned)), adjust: added, rounds: rounds.map(scaled) };
 }

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { choiceProblem, readRubricTable, RUBRIC_HEAD, rubricMax, rubricRemarks, rubricScore, rubricToTable, type Rubric, type RubricCriterion } from '.';
+import { choiceProblem, readRubricTable, rescaledScore, RUBRIC_HEAD, rubricMax, rubricRemarks, rubricScore, rubricToTable, type Rubric, type RubricCriterion } from '.';
 
 let made = 0;
 const newId = () => `n${(made += 1)}`;
@@ -21,6 +21,17 @@ it('scales what the chosen levels earn to what the assignment is out of', () => 
   expect(rubricScore(models, 16_000, choices)).toEqual({ earned: 12_000, complete: true });
   expect(rubricScore(models, 30_000, choices)).toEqual({ earned: 22_500, complete: true });
   expect(rubricScore(models, 16_000, { shape: choices.shape })).toEqual({ earned: 4_000, complete: false });
+});
+
+it('keeps the share of every part of a score when the points change, and counts what a rubric gave from its levels', () => {
+  const typed = { earned: 7_500, choices: null, adjust: 0, rounds: [3_333, 10_000] };
+  expect(rescaledScore(typed, { from: 20_000, to: 25_000, rubric: null })).toEqual({ earned: 9_375, adjust: 0, rounds: [4_166, 12_500] });
+  expect(rescaledScore({ ...typed, earned: null }, { from: 20_000, to: 25_000, rubric: null }).earned).toBeNull();
+  const choices = { shape: { levelId: 'shape1', points: 4000 }, labels: { levelId: 'labels2', points: 4000 } };
+  const byRubric = { earned: 13_000, choices, adjust: 1_000, rounds: [] };
+  expect(rescaledScore(byRubric, { from: 16_000, to: 30_000, rubric: models })).toEqual({ earned: 24_375, adjust: 1_875, rounds: [] });
+  // Out of 7 it was 5.25 and out of 3 it is 2.25, however often the points have changed since.
+  expect(rescaledScore({ ...byRubric, earned: 5_249, adjust: 0 }, { from: 7_000, to: 3_000, rubric: models }).earned).toBe(2_250);
 });
 
 it('takes a choice of a level that is gone for none, and points as far as the level still reaches', () => {

@@ -1,4 +1,4 @@
-import { filesIn, ratio, roundToMilli, rubricRemarks, rubricScore, type Action, type Actor } from '@jolly/core';
+import { filesIn, rescaledScore, rubricRemarks, type Action, type Actor } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
 import type { AssignmentReply, BriefBody, BriefChange, BriefReply, BriefRequest, PointsQuestion, SetFor } from '../../contract';
@@ -7,8 +7,8 @@ import { Problem } from '../../http/problem';
 import type { ClassesService } from '../classes/classes.service';
 import type { GroupsService } from '../groups/groups.service';
 import type { KeptFilesService } from '../kept/kept-files.service';
-import type { Given } from '../pieces/pieces.mapper';
-import type { PiecesService } from '../pieces/pieces.service';
+import type { SecondScoresService } from '../marking/second-scores.service';
+import type { PiecesService, Rescaled } from '../pieces/pieces.service';
 import { toBriefBody, toBriefColumns, toSetColumns, toSetFor } from './assignments.mapper';
 import { defineAssignments, type AssignmentRow, type BriefRow } from './assignments.model';
 import { refuseContradiction, type AssignmentsService } from './assignments.service';
@@ -63,10 +63,11 @@ interface Collaborators {
   keptFiles: KeptFilesService;
   pieces: PiecesService;
   groups: GroupsService;
+  seconds: SecondScoresService;
 }
 
 /** Briefs: writing them, and setting them for classes. Who is told what is the issuing service's business. */
-export function briefsService({ sequelize, classes, assignments, keptFiles, pieces, groups }: Collaborators) {
+export function briefsService({ sequelize, classes, assignments, keptFiles, pieces, groups, seconds }: Collaborators) {
   const tables = defineAssignments(sequelize);
 
   async function find(teacher: Teacher, action: Action, id: string, transaction?: Transaction): Promise<Found> {
@@ -150,14 +151,14 @@ export function briefsService({ sequelize, classes, assignments, keptFiles, piec
       throw new Problem('assignment.pointsAsked', { current });
     }
     if (scores === 'keep') return;
-    const scaled = (points: number) => roundToMilli(ratio(BigInt(points) * BigInt(to), BigInt(from) * 1000n));
-    const rescaled = ({ earned, chosen, adjust, rounds }: Pick<Given, 'earned' | 'chosen' | 'adjust' | 'rounds'>) => {
-      const by_ = adjust && { ...adjust, by: scaled(adjust.by) };
-      // What was chosen gives the same share of any points, rounded anew and not twice.
-      const anew = chosen?.by === 'rubric' && scoring.by === 'rubric' ? Math.max(0, rubricScore(scoring.rubric, to, chosen.choices).earned + (by_?.by ?? 0)) : null;
-      return { earned: earned === null ? null : (anew ?? scaled(earned)), adjust: by_, rounds: rounds.map(scaled) };
+    const rubric = scoring.by === 'rubric' ? scoring.rubric : null;
+    const rescaled: Rescaled = ({ earned, chosen, adjust, rounds }) => {
+      const choices = chosen?.by === 'rubric' ? chosen.choices : null;
+      const anew = rescaledScore({ earned, choices, adjust: adjust?.by ?? 0, rounds }, { from, to, rubric });
+      return { ...anew, adjust: adjust && { ...adjust, by: anew.adjust } };
     };
     await pieces.rescale(ids, rescaled, { by, now, points: to }, transaction);
+    await seconds.rescale(ids, rescaled, transaction);
   }
 
   const service = {

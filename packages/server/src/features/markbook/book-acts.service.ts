@@ -1,40 +1,27 @@
-import { entryProblem, isBlank, isEntered, NOTHING_YET, readCell, type BookCell, type CellEntry, type EntryProblem } from '@jolly/core';
+import { entryProblem, isBlank, isEntered, readCell, type BookCell, type CellEntry, type EntryProblem } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { isDeepStrictEqual } from 'node:util';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
-import type {
-  AssignmentReply,
-  BookAct,
-  BookActKind,
-  BookActsReply,
-  BookCellAt,
-  BookEdit,
-  BookEditsReply,
-  BookKept,
-  BookRefusal,
-  CellHistoryEntry,
-  CellHistoryReply,
-  Chosen,
-  WhyScored,
-} from '../../contract';
+import type { AssignmentReply, BookAct, BookActKind, BookActsReply, BookCellAt, BookEdit, BookEditsReply, BookKept, BookRefusal, Chosen, WhyScored } from '../../contract';
 import { fromJson } from '../../db/json-column';
+import { stretches } from '../../db/stretches';
 import { Problem } from '../../http/problem';
-import { fullName, type AccountsService } from '../accounts/accounts.service';
+import { fullName } from '../accounts/accounts.service';
 import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
 import type { ClassesService, SchoolClass } from '../classes/classes.service';
 import type { ExceptionsService } from '../exceptions/exceptions.service';
 import type { Teacher } from '../marking/desk.service';
 import { earnedByChoice, record, requireScore } from '../marking/scoring.service';
 import type { BoardService, LeanSight } from '../pieces/board.service';
+import type { OpenPiece } from '../pieces/open-pieces';
 import type { PieceRecord } from '../pieces/pieces.mapper';
-import type { OpenPiece, PiecesService } from '../pieces/pieces.service';
+import type { PiecesService } from '../pieces/pieces.service';
 import type { BookService } from './book.service';
 import { defineMarkBook, type BookActRow, type BookChangeRow } from './markbook.model';
 import { toScale } from './markbook.mapper';
 
 /** So far back one's acts can be undone. */
 const MOST_ACTS = 200;
-const MOST_ENTRIES = 300;
 
 /** What each reason says to a person. */
 export const ENTRY_SENTENCES: Record<EntryProblem, string> = {
@@ -80,6 +67,12 @@ function wanted(kept: BookKept, entry: CellEntry, assignment: AssignmentReply): 
       return scored(earnedByChoice(assignment, chosen), chosen);
     }
   }
+}
+/** What a piece once was given, by an entry of its history. @throws Problem `thing.unknown` */
+function onceGiven(sight: LeanSight, entry: { pieceId: string; data: object } | undefined): NonNullable<BookKept['score']> {
+  if (!entry || entry.pieceId !== sight.record?.id) throw new Problem('thing.unknown');
+  const { earned = null, chosen = null, remark, words = {}, adjust = null } = entry.data as Partial<NonNullable<BookKept['score']>>;
+  return { earned, chosen, remark: typeof remark === 'object' ? remark : NO_REMARK, words, adjust };
 }
 const NO_REMARK: NonNullable<BookKept['score']>['remark'] = { type: 'doc', content: [{ type: 'paragraph' }] };
 
@@ -134,7 +127,6 @@ interface Mine {
 
 interface Collaborators {
   sequelize: Sequelize;
-  accounts: AccountsService;
   classes: ClassesService;
   assignments: AssignmentsService;
   exceptions: ExceptionsService;
@@ -143,8 +135,8 @@ interface Collaborators {
   book: BookService;
 }
 
-/** Entering in a mark book, undoing and doing again, and the history of each cell. */
-export function bookActsService({ sequelize, accounts, classes, assignments, exceptions, board, pieces, book }: Collaborators) {
+/** Entering in a mark book, undoing and doing again. */
+export function bookActsService({ sequelize, classes, assignments, exceptions, board, pieces, book }: Collaborators) {
   const { acts, changes } = defineMarkBook(sequelize);
 
   /** Assignments of classes in which this teacher may score, all issued, with these classes. @throws Problem `thing.unknown` */
@@ -163,14 +155,6 @@ export function bookActsService({ sequelize, accounts, classes, assignments, exc
     const sights = await board.lean({ classes: found, assignments: list, studentIds: [...new Set(studentIds)], now });
     const cells = await book.toCells(teacher, sights, list);
     return new Map(sights.map((sight, index) => [keyOf({ assignmentId: sight.assignment.id, studentId: sight.member.student.id }), { sight, cell: cells[index]! }]));
-  }
-
-  /** What a piece once was given, by an entry of its history. @throws Problem `thing.unknown` */
-  async function givenIn(sight: LeanSight, factId: string): Promise<NonNullable<BookKept['score']>> {
-    const fact = sight.record && (await pieces.factsOf(sight.record.id, MOST_ENTRIES)).find((one) => one.id === factId);
-    if (!fact || (fact.kind !== 'scored' && fact.kind !== 'returned')) throw new Problem('thing.unknown');
-    const { earned = null, chosen = null, remark, words = {}, adjust = null } = fact.data as Partial<NonNullable<BookKept['score']>>;
-    return { earned, chosen, remark: typeof remark === 'object' ? remark : NO_REMARK, words, adjust };
   }
 
   /** Next to be undone: the last act not undone. Next to be done again: the first of those undone since. */
@@ -300,6 +284,7 @@ export function bookActsService({ sequelize, accounts, classes, assignments, exc
         now,
       );
       if (new Set(edits.map(keyOf)).size < edits.length) throw new Problem('request.malformed', { errors: [{ path: 'edits', message: 'A cell stands in it twice.' }] });
+      const given = await pieces.givenIn(edits.flatMap((edit) => edit.restore ?? []));
       const planned: Planned[] = [];
       const problems: { index: number; why: EntryProblem; edit: BookEdit }[] = [];
       for (const [index, edit] of edits.entries()) {
@@ -307,7 +292,7 @@ export function bookActsService({ sequelize, accounts, classes, assignments, exc
         if (!at) throw new Problem('thing.unknown');
         const { sight, cell } = at;
         const scale = toScale(sight.assignment);
-        const read = edit.restore === undefined ? readCell(edit.text ?? '', scale) : { kind: 'restore' as const, score: await givenIn(sight, edit.restore) };
+        const read = edit.restore === undefined ? readCell(edit.text ?? '', scale) : { kind: 'restore' as const, score: onceGiven(sight, given.get(edit.restore)) };
         const asEntry: CellEntry | EntryProblem =
           typeof read === 'string' || read.kind !== 'restore' ? read : read.score.earned === null ? { kind: 'empty' } : { kind: 'points', earned: read.score.earned };
         const why = typeof asEntry === 'string' ? asEntry : entryProblem(cell, asEntry, scale, bonusConfirmed || edit.restore !== undefined);
@@ -345,9 +330,9 @@ export function bookActsService({ sequelize, accounts, classes, assignments, exc
           const row: BookActRow = { id: randomUUID(), classId, byUser: teacher.userId, place: last + 1, at: new Date(now), kind, cells: rows.length, undone: false, gone: false };
           await acts.create(row, { transaction });
           done = toAct(row);
-          for (let start = 0; start < rows.length; start += 500)
+          for (const some of stretches(rows))
             await changes.bulkCreate(
-              rows.slice(start, start + 500).map(({ assignmentId, studentId, before, after }) => ({ actId: row.id, assignmentId, studentId, beforeIt: before, afterIt: after })),
+              some.map(({ assignmentId, studentId, before, after }) => ({ actId: row.id, assignmentId, studentId, beforeIt: before, afterIt: after })),
               { transaction },
             );
         },
@@ -358,58 +343,7 @@ export function bookActsService({ sequelize, accounts, classes, assignments, exc
 
     undo: (teacher: Teacher, classId: string, actId: string, now: number) => turn(teacher, classId, 'undo', actId, now),
     redo: (teacher: Teacher, classId: string, actId: string, now: number) => turn(teacher, classId, 'redo', actId, now),
-
-    /**
-     * Everything that happened to a cell, newest first. Of what is marked without names there is none, nor for
-     * whoever has to give a second score first.
-     */
-    async history(teacher: Teacher, at: { assignmentId: string; studentId: string }, now: number): Promise<CellHistoryReply> {
-      const assignment = await assignments.forTeacher(teacher, 'piece.look', at.assignmentId);
-      const about = { all: new Map([[assignment.id, assignment]]), classes: await classes.load([assignment.classId]) };
-      const known = isIssued(assignment, now) ? await lookAt(teacher, about, [at.studentId], now) : new Map<string, never>();
-      const found = known.get(keyOf(at));
-      if (!found?.cell || found.cell.locked) throw new Problem('thing.unknown');
-      const { sight } = found;
-      const facts = sight.record === null ? [] : await pieces.factsOf(sight.record.id, MOST_ENTRIES);
-      const rows = (await changes.findAll({ where: at, limit: MOST_ENTRIES, raw: true })) as unknown as BookChangeRow[];
-      const done = rows.length === 0 ? [] : ((await acts.findAll({ where: { id: { [Op.in]: rows.map((row) => row.actId) } }, raw: true })) as unknown as BookActRow[]);
-      const actOf = new Map(done.map((act) => [act.id, act]));
-      const people = await accounts.people([...facts.map((one) => one.by), ...done.map((act) => act.byUser)]);
-      const nameOf = (id: string) => (people.get(id) ? fullName(people.get(id)!) : '');
-      const { scoredAt } = sight.record?.summary ?? NOTHING_YET;
-      const standing = scoredAt === null ? undefined : facts.find((one) => one.kind === 'scored')?.id;
-      const entries = facts.flatMap((fact): CellHistoryEntry[] => {
-        if (!TOLD.has(fact.kind)) return [];
-        const { earned = null, chosen = null, remark, why = null } = fact.data as { earned?: number | null; chosen?: Chosen | null; remark?: unknown; why?: WhyScored | null };
-        const isScore = fact.kind === 'scored' || fact.kind === 'returned' || fact.kind === 'rescaled';
-        const words = typeof remark === 'string' ? remark !== '' : remark != null && !isBlank(remark as never);
-        const given = isScore ? { earned, chosen, words } : null;
-        return [
-          { id: fact.id, at: fact.at, by: nameOf(fact.by), kind: fact.kind as CellHistoryEntry['kind'], given, why, restores: fact.kind === 'scored' && fact.id !== standing },
-        ];
-      });
-      const beside = rows.flatMap((row): CellHistoryEntry[] => {
-        const act = actOf.get(row.actId)!;
-        const [before, after] = [fromJson<BookKept>(row.beforeIt), fromJson<BookKept>(row.afterIt)];
-        const entry = (kind: CellHistoryEntry['kind']) => ({
-          id: `${row.actId} ${kind}`,
-          at: act.at.getTime(),
-          by: nameOf(act.byUser),
-          kind,
-          given: null,
-          why: act.undone ? ('undone' as const) : act.kind,
-          restores: false,
-        });
-        return [
-          ...(before.excused === after.excused ? [] : [entry(after.excused ? 'excused' : 'notExcused')]),
-          ...(before.saidMissing === after.saidMissing ? [] : [entry(after.saidMissing ? 'saidMissing' : 'notSaidMissing')]),
-        ];
-      });
-      return { entries: [...entries, ...beside].sort((a, b) => b.at - a.at), lateBy: sight.piece.lateBy };
-    },
   };
   return service;
 }
-const TOLD: ReadonlySet<string> = new Set(['scored', 'unscored', 'rescaled', 'returned', 'sentBack', 'handedIn', 'takenBack']);
-
 export type BookActsService = ReturnType<typeof bookActsService>;

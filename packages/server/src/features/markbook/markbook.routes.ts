@@ -12,11 +12,11 @@ type OneClass = { classId: string };
 type OneAct = OneClass & { actId: string };
 type OnePiece = { assignmentId: string; studentId: string };
 type Sections = { sections: 'apart' | 'together' };
-type Needed = Pick<Services, 'book' | 'bookActs' | 'takeOut' | 'bringIn' | 'live'>;
+type Needed = Pick<Services, 'book' | 'bookActs' | 'cellHistory' | 'takeOut' | 'bringIn' | 'live'>;
 
 const BOOK = '/api/classes/:classId/book';
 
-export const markBookRoutes = ({ book, bookActs, takeOut, bringIn, live }: Needed): Route[] => [
+export const markBookRoutes = ({ book, bookActs, cellHistory, takeOut, bringIn, live }: Needed): Route[] => [
   {
     verb: 'get',
     path: BOOK,
@@ -95,7 +95,7 @@ export const markBookRoutes = ({ book, bookActs, takeOut, bringIn, live }: Neede
     action: 'piece.look',
     does: 'Everything that happened to a cell: who, when, what, why.',
     params: pieceParams,
-    handle: ({ actor, params, now }: Ask<OnePiece>) => bookActs.history(asTeacher(actor), params, now),
+    handle: ({ actor, params, now }: Ask<OnePiece>) => cellHistory.history(asTeacher(actor), params, now),
   },
   {
     verb: 'get',

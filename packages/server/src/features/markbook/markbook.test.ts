@@ -335,6 +335,9 @@ it('asks whether scores are kept or scaled when the points change, and scales wh
   const { assignmentId } = brief.classes[0];
   await enter([edit(assignmentId, 'bao', '12'), edit(assignmentId, 'hana', '7.5')]);
   await finch.post(`/api/assignments/${assignmentId}/return`, { studentIds: [school.bao.id], confirmed: true });
+  await finch.put(`/api/assignments/${assignmentId}/marking`, { secondMarker: school.lund.id });
+  const second = `/api/assignments/${assignmentId}/pieces/${school.bao.id}/second-score`;
+  expect((await (await server.person('lund')).put(second, { earned: 14_000, chosen: null, remark: '' })).status).toBe(200);
   const to25 = (more: object) => finch.put(`/api/briefs/${brief.id}`, { ...changed(brief, { points: 25_000 }), ...more });
   const asked = await to25({});
   expect([asked.status, asked.body.type, asked.body.current]).toEqual([409, 'assignment.pointsAsked', { pieces: 2, from: 20_000, to: 25_000 }]);
@@ -342,6 +345,7 @@ it('asks whether scores are kept or scaled when the points change, and scales wh
   expect(await cell(assignmentId, 'bao')).toMatchObject({ state: 'returned', score: { earned: 15_000 } });
   expect(await cell(assignmentId, 'hana')).toMatchObject({ held: true, score: { earned: 9375 } });
   expect((await (await server.person('bao')).get(`/api/my/work/${assignmentId}`)).body.piece.returned.earned).toBe(15_000);
+  expect((await finch.get(`/api/assignments/${assignmentId}/seconds`)).body.pieces).toMatchObject([{ first: { earned: 15_000 }, second: { earned: 17_500 } }]);
   expect((await finch.get('/api/news')).body.items ?? []).toEqual([]);
   await finch.put(`/api/briefs/${brief.id}`, { ...changed(scaled, { points: 50_000 }), scores: 'keep' });
   expect(await cell(assignmentId, 'bao')).toMatchObject({ score: { earned: 15_000 } });

@@ -8,8 +8,9 @@ import { isIssued, type AssignmentsService } from '../assignments/assignments.se
 import type { RowsService } from '../collecting/rows.service';
 import type { NotesService } from '../notes/notes.service';
 import type { BoardService, Sight } from '../pieces/board.service';
+import type { OpenPiece } from '../pieces/open-pieces';
 import { isNameless, isWithTeacher, lateRuleOf, type HandInRecord } from '../pieces/pieces.mapper';
-import type { OpenPiece, PiecesService } from '../pieces/pieces.service';
+import type { PiecesService } from '../pieces/pieces.service';
 import type { WorkingService } from '../pieces/working.service';
 import type { WorksService } from '../pieces/works.service';
 import type { QuestionsService } from './questions.service';

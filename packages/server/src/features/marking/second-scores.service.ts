@@ -1,7 +1,8 @@
 import type { MilliPoints } from '@jolly/core';
-import type { Sequelize, Transaction } from 'sequelize';
+import { Op, type Sequelize, type Transaction } from 'sequelize';
 import type { Chosen } from '../../contract';
 import { fromJson } from '../../db/json-column';
+import type { Rescaled } from '../pieces/pieces.service';
 import { defineMarking, type SecondScoreRow } from './marking.model';
 
 /** A score by a second marker; `by` is still an id. */
@@ -44,6 +45,16 @@ export function secondScoresService({ sequelize }: { sequelize: Sequelize }) {
 
     async agree(at: { assignmentId: string; studentId: string }, now: number, transaction: Transaction): Promise<void> {
       await seconds.update({ agreedAt: new Date(now) }, { where: at, transaction });
+    },
+
+    /** Counts second scores anew, as the first ones are when the points change. */
+    async rescale(assignmentIds: readonly string[], rescaled: Rescaled, transaction: Transaction): Promise<void> {
+      const rows = (await seconds.findAll({ where: { assignmentId: { [Op.in]: [...assignmentIds] } }, lock: true, transaction, raw: true })) as unknown as SecondScoreRow[];
+      for (const row of rows) {
+        const chosen = row.chosen == null ? null : fromJson<Chosen>(row.chosen);
+        const { earned } = rescaled({ earned: row.earnedMilli, chosen, adjust: null, rounds: [] });
+        await seconds.update({ earnedMilli: earned }, { where: { assignmentId: row.assignmentId, studentId: row.studentId }, transaction });
+      }
     },
 
     /**

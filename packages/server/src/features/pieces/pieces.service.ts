@@ -1,31 +1,18 @@
 import { afterFact, EMPTY_TEXT, NOTHING_YET, textOf, wordCount, type FactKind, type PieceFact, type RichText } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
-import { Op, QueryTypes, UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
+import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize';
 import type { Chosen, ScoreBefore, WorkFile } from '../../contract';
 import { fromJson } from '../../db/json-column';
 import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
 import { fullName, type AccountsService } from '../accounts/accounts.service';
+import { blankPiece, openPieces, twice, type Held, type OpenPiece } from './open-pieces';
 import { leanReader, toPieceRecord, type Given, type LeanRecord, type LeanRow, type PieceRecord } from './pieces.mapper';
 import { definePieces, type FactRow, type HandInRow, type PieceFileRow, type PieceRecordRow, type WorkRow } from './pieces.model';
-import { fingerprintOf, receiptOf, type OpenWork, type WorkRecord, type WorksService } from './works.service';
+import { fingerprintOf, receiptOf, type OpenWork, type WorksService } from './works.service';
 
-/** A piece held open in a transaction: nobody else changes it until the work is done. */
-export interface OpenPiece {
-  record: PieceRecord;
-  transaction: Transaction;
-  /** Appends what happened; the summary follows. */
-  append(fact: PieceFact, by: string, data?: object): void;
-  set(columns: Partial<PieceRecordRow>): void;
-}
-
-/** An open piece with what is to be stored of it. */
-interface Held {
-  row: PieceRecordRow;
-  open: OpenPiece;
-  changes: Partial<PieceRecordRow>;
-  appended: FactRow[];
-}
+/** A score out of other points. */
+export type Rescaled = (given: Pick<Given, 'earned' | 'chosen' | 'adjust' | 'rounds'>) => Pick<Given, 'earned' | 'adjust' | 'rounds'>;
 
 /** Who works on one thing together: a group, or one student alone. */
 export interface Team {
@@ -44,43 +31,7 @@ export interface OpenTeam {
   transaction: Transaction;
 }
 
-function blankPiece({ id, assignmentId, studentId, workId }: Pick<PieceRecordRow, 'id' | 'assignmentId' | 'studentId' | 'workId'>): PieceRecordRow {
-  return {
-    id,
-    assignmentId,
-    studentId,
-    workId,
-    summary: NOTHING_YET,
-    begun: false,
-    seenAt: null,
-    activeAt: null,
-    earnedMilli: null,
-    chosen: null,
-    remark: EMPTY_TEXT,
-    details: null,
-    scoredAt: null,
-    scoredBy: null,
-    scoredRound: 0,
-    held: false,
-    returnedMilli: null,
-    returnedChosen: null,
-    returnedRemark: EMPTY_TEXT,
-    returnedDetails: null,
-    shownAt: null,
-    went: null,
-    wentLine: '',
-    selfCheck: null,
-    saidMissing: false,
-    version: 0,
-  };
-}
-
 const MOST_BEFORE = 100;
-/** Rows that go to the database in one statement. */
-const AT_ONCE = 500;
-/** More pieces than this are stored together instead of one after the other. */
-const FEW = 8;
-const JSON_COLUMNS = ['summary', 'chosen', 'remark', 'details', 'returnedChosen', 'returnedRemark', 'returnedDetails', 'selfCheck'] as const;
 // Texts, so that each is read where it is needed: most pieces say the same beside their points. The moment as a
 // number, which costs less than a date.
 const LEAN = `SELECT id, assignment_id AS assignmentId, student_id AS studentId, CAST(summary AS CHAR) AS summary, earned_milli AS earnedMilli, CAST(chosen AS CHAR) AS chosen,
@@ -88,10 +39,6 @@ const LEAN = `SELECT id, assignment_id AS assignmentId, student_id AS studentId,
     CAST(returned_details AS CHAR) AS returnedDetails, said_missing AS saidMissing, version
   FROM pieces WHERE assignment_id IN (:assignmentIds)`;
 
-/** The rows in stretches that one statement takes. */
-function* stretches<T>(rows: readonly T[]): Generator<T[]> {
-  for (let start = 0; start < rows.length; start += AT_ONCE) yield rows.slice(start, start + AT_ONCE);
-}
 const MOST_FACTS = 5000;
 const HAS_POINTS = { [Op.or]: [{ earnedMilli: { [Op.ne]: null } }, { returnedMilli: { [Op.ne]: null } }] };
 const BEGUN = `SELECT assignment_id AS assignmentId, COUNT(*) AS n FROM (
@@ -103,117 +50,7 @@ const BEGUN = `SELECT assignment_id AS assignmentId, COUNT(*) AS n FROM (
 /** Pieces of work: scores, and the facts they all follow from. What is worked on is the works' business. */
 export function piecesService({ sequelize, accounts, works }: { sequelize: Sequelize; accounts: AccountsService; works: WorksService }) {
   const { pieces, facts, works: workRows, handIns, files, handInFiles, keptReplies } = definePieces(sequelize);
-
-  /** The piece, locked; made with a work of its own if it is not there. */
-  async function findOrMake(assignmentId: string, studentId: string, workId: string | null, transaction: Transaction): Promise<PieceRecordRow> {
-    const found = (await pieces.findOne({ where: { assignmentId, studentId }, lock: true, transaction, raw: true })) as unknown as PieceRecordRow | null;
-    if (found) return found;
-    const id = randomUUID();
-    if (workId === null) await workRows.create({ id, assignmentId, groupId: null, text: null, savedAt: null, savedBy: null, version: 0, words: 0 }, { transaction });
-    const row = blankPiece({ id, assignmentId, studentId, workId: workId ?? id });
-    await pieces.create(row, { transaction });
-    return row;
-  }
-
-  /** The pieces, locked in one order, assignment by assignment; those that are not there are made with works of their own. */
-  async function findOrMakeAll(ats: readonly { assignmentId: string; studentId: string }[], transaction: Transaction): Promise<PieceRecordRow[]> {
-    const byAssignment = new Map<string, string[]>();
-    for (const { assignmentId, studentId } of ats) byAssignment.set(assignmentId, [...(byAssignment.get(assignmentId) ?? []), studentId]);
-    const rows: PieceRecordRow[] = [];
-    for (const [assignmentId, studentIds] of byAssignment) {
-      const found = (await pieces.findAll({
-        where: { assignmentId, studentId: { [Op.in]: studentIds } },
-        order: [['studentId', 'ASC']],
-        lock: true,
-        transaction,
-        raw: true,
-      })) as unknown as PieceRecordRow[];
-      const there = new Set(found.map((row) => row.studentId));
-      const made = studentIds
-        .filter((studentId) => !there.has(studentId))
-        .map((studentId) => {
-          const id = randomUUID();
-          return blankPiece({ id, assignmentId, studentId, workId: id });
-        });
-      if (made.length > 0) {
-        await workRows.bulkCreate(
-          made.map(({ id }) => ({ id, assignmentId, groupId: null, text: null, savedAt: null, savedBy: null, version: 0, words: 0 })),
-          { transaction },
-        );
-        await pieces.bulkCreate(made, { transaction });
-      }
-      rows.push(...found, ...made);
-    }
-    return rows;
-  }
-
-  /** How many facts each piece has. */
-  async function lastSeqs(pieceIds: readonly string[], transaction: Transaction): Promise<Map<string, number>> {
-    const found = new Map<string, number>();
-    for (const ids of stretches(pieceIds)) {
-      const rows = await sequelize.query<{ id: string; seq: number }>('SELECT piece_id AS id, MAX(seq) AS seq FROM piece_facts WHERE piece_id IN (:ids) GROUP BY piece_id', {
-        type: QueryTypes.SELECT,
-        replacements: { ids },
-        transaction,
-      });
-      for (const { id, seq } of rows) found.set(id, Number(seq));
-    }
-    return found;
-  }
-
-  /** Stores what was appended and changed. */
-  async function closeAll(opened: readonly Held[], transaction: Transaction): Promise<void> {
-    const appended = opened.flatMap((one) => one.appended);
-    for (const rows of stretches(appended)) await facts.bulkCreate(rows, { transaction });
-    const changed = opened.filter(({ changes }) => Object.keys(changes).length > 0).map(({ row, changes }) => ({ row, changes: { ...changes, version: row.version + 1 } }));
-    if (changed.length <= FEW) {
-      for (const { row, changes } of changed) await pieces.update(changes, { where: { id: row.id }, transaction });
-      return;
-    }
-    const columns = [...new Set(changed.flatMap(({ changes }) => Object.keys(changes)))] as (keyof PieceRecordRow)[];
-    const whole = changed.map(({ row, changes }) => {
-      const json = Object.fromEntries(JSON_COLUMNS.map((column) => [column, row[column] == null ? null : fromJson(row[column])]));
-      return { ...row, ...json, ...changes };
-    });
-    for (const rows of stretches(whole)) await pieces.bulkCreate(rows, { updateOnDuplicate: columns, transaction });
-  }
-
-  function hold(row: PieceRecordRow, work: WorkRecord, seq: number, transaction: Transaction): Held {
-    const record = toPieceRecord(row, work);
-    const changes: Partial<PieceRecordRow> = {};
-    const appended: FactRow[] = [];
-    const open: OpenPiece = {
-      record,
-      transaction,
-      append(fact, by, data = {}) {
-        const { kind, at: happenedAt, ...rest } = fact;
-        appended.push({ id: randomUUID(), pieceId: row.id, seq: seq + appended.length + 1, kind, at: new Date(happenedAt), byUser: by, data: { ...rest, ...data } });
-        record.summary = afterFact(record.summary, fact);
-        changes.summary = record.summary;
-        changes.begun = record.summary.begunAt !== null;
-      },
-      set: (columns) => void Object.assign(changes, columns),
-    };
-    return { row, open, changes, appended };
-  }
-  /** Many at once, without texts. */
-  async function holdAll(rows: readonly PieceRecordRow[], transaction: Transaction): Promise<Held[]> {
-    const workIds = rows.map((row) => row.workId);
-    const byId = await works.byIds(workIds, { texts: false, transaction });
-    const ids = rows.map((row) => row.id);
-    const seqs = await lastSeqs(ids, transaction);
-    return rows.map((row) => hold(row, byId.get(row.workId)!, seqs.get(row.id) ?? 0, transaction));
-  }
-
-  /** Two first changes at once both try to make a row; the one that comes second starts again and finds it. */
-  async function twice<T>(attempt: () => Promise<T>): Promise<T> {
-    try {
-      return await attempt();
-    } catch (error) {
-      if (error instanceof UniqueConstraintError && /one_piece|one_work_a_group|PRIMARY/.test(String((error.parent as { sqlMessage?: string }).sqlMessage))) return attempt();
-      throw error;
-    }
-  }
+  const { findOrMake, findOrMakeAll, holdAll, holdOne, closeAll } = openPieces({ sequelize, works });
 
   const service = {
     async records(assignmentIds: readonly string[], studentIds?: readonly string[]): Promise<PieceRecord[]> {
@@ -274,12 +111,7 @@ export function piecesService({ sequelize, accounts, works }: { sequelize: Seque
     },
 
     /** Counts every score anew, what students were shown too: out of other points it is the same share, so nothing is held and nobody told. */
-    async rescale(
-      assignmentIds: readonly string[],
-      rescaled: (given: Pick<Given, 'earned' | 'chosen' | 'adjust' | 'rounds'>) => Pick<Given, 'earned' | 'adjust' | 'rounds'>,
-      { by, now, points }: { by: string; now: number; points: number },
-      transaction: Transaction,
-    ): Promise<void> {
+    async rescale(assignmentIds: readonly string[], rescaled: Rescaled, { by, now, points }: { by: string; now: number; points: number }, transaction: Transaction): Promise<void> {
       const rows = (await pieces.findAll({
         where: { assignmentId: { [Op.in]: [...assignmentIds] }, ...HAS_POINTS },
         order: [
@@ -299,13 +131,6 @@ export function piecesService({ sequelize, accounts, works }: { sequelize: Seque
         open.set({ earnedMilli: given?.earned ?? null, details: details(given), returnedMilli: shown?.earned ?? null, returnedDetails: details(shown) });
       }
       await closeAll(opened, transaction);
-      await sequelize.query(
-        'UPDATE second_scores s JOIN assignments a ON a.id = s.assignment_id JOIN briefs b ON b.id = a.brief_id SET s.earned_milli = ROUND(s.earned_milli * :points / b.points_milli) WHERE s.assignment_id IN (:ids) AND s.earned_milli IS NOT NULL',
-        {
-          replacements: { ids: [...assignmentIds], points },
-          transaction,
-        },
-      );
     },
 
     /** Lets go of what was only looked at, so that an assignment on which nobody has begun can go. */
@@ -362,7 +187,7 @@ export function piecesService({ sequelize, accounts, works }: { sequelize: Seque
             shared ??= await works.openOrMake({ assignmentId, groupId: null, pieceId: row.id }, transaction);
             const alone = row.workId !== shared.work.record.id;
             if (alone && row.begun && studentId !== actor) continue;
-            const piece = hold(row, shared.work.record, (await lastSeqs([row.id], transaction)).get(row.id) ?? 0, transaction);
+            const piece = await holdOne(row, shared.work.record, transaction);
             if (alone) piece.open.set({ workId: shared.work.record.id });
             opened.push(piece);
           }
@@ -402,6 +227,13 @@ export function piecesService({ sequelize, accounts, works }: { sequelize: Seque
       if (!row) return null;
       const { reason = '', newDue = null } = fromJson<{ reason?: string; newDue?: number | null }>(row.data);
       return { at: row.at.getTime(), reason, newDue };
+    },
+
+    /** What was given in these scores and returns, by their ids; what is none of them is not there. */
+    async givenIn(factIds: readonly string[]): Promise<Map<string, { pieceId: string; data: object }>> {
+      if (factIds.length === 0) return new Map();
+      const rows = (await facts.findAll({ where: { id: { [Op.in]: [...factIds] }, kind: { [Op.in]: ['scored', 'returned'] } }, raw: true })) as unknown as FactRow[];
+      return new Map(rows.map(({ id, pieceId, data }) => [id, { pieceId, data: fromJson<object>(data) }]));
     },
 
     /** What happened to a piece, newest first; `by` is still an id. */
