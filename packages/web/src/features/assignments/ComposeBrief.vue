@@ -216,16 +216,16 @@ async function toShelf(): Promise<void> {
       <aside class="who">
         <WhoAndWhen v-model="sets" class="grow-down" :classes="classes" :brief="stored" :minutes="body.minutes" :handout="handout" :settle="brief.settled" @goes-to="goesTo = $event" />
 
-        <div v-if="theirs" class="note bad stack" role="alert">
-          <p>{{ t('compose.conflict') }} “{{ theirs.title }}”, {{ theirs.classes[0]?.due == null ? t('common.noDue') : t('common.due', { when: when(theirs.classes[0].due, zone) }) }}.</p>
-          <div class="row"><button type="button" class="btn" @click="brief.takeTheirs">{{ t('compose.conflictTheirs') }}</button><button type="button" class="btn" @click="brief.keepMine">{{ t('compose.conflictMine') }}</button></div>
-        </div>
-        <div v-else-if="pointsAsked" class="note stack" role="alert">
-          <p>{{ count('compose.pointsAsked', pointsAsked.pieces, { from: pointsAsked.from / 1000, to: pointsAsked.to / 1000 }) }}</p>
-          <div class="row wrap"><button type="button" class="btn" :disabled="saving" @click="brief.answerPoints('keep')">{{ t('compose.pointsKeep') }}</button><button type="button" class="btn main" :disabled="saving" @click="brief.answerPoints('scale')">{{ t('compose.pointsScale') }}</button></div>
-        </div>
-        <p v-else-if="problem" class="note bad" role="alert">{{ [problem.title, ...problem.errors.map((one) => one.message)].join(' ') }}</p>
         <div class="foot">
+          <div v-if="theirs" class="note bad stack" role="alert">
+            <p>{{ t('compose.conflict') }} “{{ theirs.title }}”, {{ theirs.classes[0]?.due == null ? t('common.noDue') : t('common.due', { when: when(theirs.classes[0].due, zone) }) }}.</p>
+            <div class="row"><button type="button" class="btn" @click="brief.takeTheirs">{{ t('compose.conflictTheirs') }}</button><button type="button" class="btn" @click="brief.keepMine">{{ t('compose.conflictMine') }}</button></div>
+          </div>
+          <div v-else-if="pointsAsked" class="note stack" role="alert">
+            <p>{{ count('compose.pointsAsked', pointsAsked.pieces, { from: pointsAsked.from / 1000, to: pointsAsked.to / 1000 }) }}</p>
+            <div class="row wrap"><button type="button" class="btn" :disabled="saving" @click="brief.answerPoints('keep')">{{ t('compose.pointsKeep') }}</button><button type="button" class="btn main" :disabled="saving" @click="brief.answerPoints('scale')">{{ t('compose.pointsScale') }}</button></div>
+          </div>
+          <p v-else-if="problem" class="note bad" role="alert">{{ [problem.title, ...problem.errors.map((one) => one.message)].join(' ') }}</p>
           <p class="small muted" role="status">
             <template v-if="saving">{{ t('common.saving') }}</template>
             <template v-else-if="out">{{ timed ? t('compose.issuedLater', { when: when(issuedAt!, zone) }) : t('compose.issued', { when: when(issuedAt!, zone) }) }}<template v-if="dirty"> · {{ effectText }}</template><template v-else-if="savedAt"> · {{ t('compose.savedAgain') }}</template></template>
@@ -243,8 +243,9 @@ async function toShelf(): Promise<void> {
               <RouterLink v-else class="btn" :to="{ path: `/assignments/${stored!.classes[0]!.assignmentId}`, query: scope.kept.value }">{{ t('common.close') }}</RouterLink>
               <span class="grow" />
               <template v-if="dirty">
+                <!-- The question above is the next thing then. -->
                 <button type="button" class="btn" :disabled="contradiction || saving" @click="brief.save({ tell: false })">{{ t('compose.saveQuietly') }}</button>
-                <button type="button" class="btn main" :disabled="contradiction || saving" @click="brief.save({ tell: true })">{{ t('compose.saveChanges') }}</button>
+                <button type="button" class="btn" :class="{ main: !pointsAsked }" :disabled="contradiction || saving" @click="brief.save({ tell: true })">{{ t('compose.saveChanges') }}</button>
               </template>
               <button v-else-if="timed || unissued" type="button" class="btn main" @click="issue(null)">{{ t('compose.issueNow') }}</button>
             </template>
@@ -281,5 +282,6 @@ async function toShelf(): Promise<void> {
 .grow-down { flex: 1; }
 .foot { border-block-start: 1px solid var(--line); padding-block-start: 10px; position: sticky; bottom: 0; background: var(--surface); padding-block-end: 4px; z-index: 1; }
 .foot .row { margin-block-start: 8px; }
+.foot .note { margin-block-end: 8px; }
 @media (max-width: 1000px) { .compose { grid-template-columns: 1fr; } .who { border-inline-start: 0; border-block-start: 1px solid var(--line); } }
 </style>

@@ -148,7 +148,7 @@ const messages = computed(() => [...new Set([problem.value?.title, ...(problem.v
             <fieldset v-if="schoolClass.terms.length > 1" class="part" :disabled="schoolClass.putAwayAt !== null">
               <legend><h2>{{ t('scheme.year') }}</h2></legend>
               <p class="muted small">{{ t('scheme.yearHint') }}</p>
-              <div v-for="term in schoolClass.terms" :key="term.name" class="row"><label class="grow" dir="auto" :for="`weight ${term.name}`">{{ term.name }}</label><input :id="`weight ${term.name}`" class="field number short" type="number" min="0" max="1000" step="1" :value="weightOf(term.name)" @input="weigh(term.name, $event)" /></div>
+              <div v-for="term in schoolClass.terms" :key="term.name" class="line"><label dir="auto" :for="`weight ${term.name}`">{{ term.name }}</label><input :id="`weight ${term.name}`" class="field number short" type="number" min="0" max="1000" step="1" :value="weightOf(term.name)" @input="weigh(term.name, $event)" /></div>
             </fieldset>
             <fieldset class="part" :disabled="schoolClass.putAwayAt !== null">
               <legend><h2>{{ t('scheme.bearing') }}</h2></legend>
