@@ -6,6 +6,7 @@ export * from './bearing';
 export * from './book';
 export * from './calendar';
 export * from './chance';
+export * from './forecast';
 export * from './groups';
 export * from './lateness';
 export * from './load';

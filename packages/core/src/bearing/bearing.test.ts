@@ -1,5 +1,6 @@
-import { bearingOf, FIRST_BEARING } from '.';
-import { ratio } from '../quantities';
+import fc from 'fast-check';
+import { bearingOf, FIRST_BEARING, trendOf } from '.';
+import { ratio, subtract } from '../quantities';
 
 const percent = (value: number | null) => (value === null ? null : ratio(Math.round(value * 10), 1000));
 it.each<[string, number | null, number | null, number, string, string[]]>([
@@ -16,6 +17,31 @@ it.each<[string, number | null, number | null, number, string, string[]]>([
   ['no bearing without a total', null, null, 1, 'noBearing', []],
   ['drifting without a total when work is missing', null, null, 2, 'drifting', ['missing']],
 ])('%s', (_case, total, before, missing, bearing, reasons) => {
-  const found = bearingOf({ total: percent(total), before: percent(before), missing, settings: FIRST_BEARING });
+  const [now, then] = [percent(total), percent(before)];
+  const found = bearingOf({ total: now, change: now && then ? subtract(now, then) : null, missing, settings: FIRST_BEARING });
   expect([found.bearing, found.reasons.map((reason) => reason.why)]).toEqual([bearing, reasons]);
 });
+
+it('always has its reasons, and none on course', () => {
+  const share = fc.option(fc.integer({ min: 0, max: 1100 }));
+  fc.assert(
+    fc.property(share, fc.option(fc.integer({ min: -500, max: 500 })), fc.nat(6), (total, change, missing) => {
+      const { bearing, reasons } = bearingOf({
+        total: total === null ? null : ratio(total, 1000),
+        change: change === null ? null : ratio(change, 1000),
+        missing,
+        settings: FIRST_BEARING,
+      });
+      expect(reasons.length > 0).toBe(bearing === 'offCourse' || bearing === 'drifting');
+      expect(reasons.some((reason) => reason.off)).toBe(bearing === 'offCourse');
+    }),
+  );
+});
+
+it.each([
+  [20, 'up'],
+  [19, 'level'],
+  [0, 'level'],
+  [-19, 'level'],
+  [-20, 'down'],
+] as const)('a change of %d thousandths is %s', (change, trend) => expect(trendOf(ratio(change, 1000))).toBe(trend));

@@ -1,4 +1,4 @@
-import { add, compare, divide, ratio, type Instant, type MilliPoints, type Ratio } from '../quantities';
+import { middleRatio, ratio, type Instant, type MilliPoints, type Ratio } from '../quantities';
 import { criterionMax, type Rubric, type RubricChoices } from '../rubric';
 
 /** What a score says about an aim: of a whole assignment that is tagged with it, or of one criterion. */
@@ -55,9 +55,7 @@ export function aimResults(evidence: readonly AimEvidence[]): AimResult[] {
   return [...byAim]
     .map(([aim, all]) => {
       const inTime = all.map((one, place) => ({ one, place })).sort((a, b) => a.one.at - b.one.at || a.place - b.place);
-      const shares = all.map((one) => one.share).sort(compare);
-      const [low, high] = [shares[Math.floor((shares.length - 1) / 2)]!, shares[Math.ceil((shares.length - 1) / 2)]!];
-      return { aim, latest: inTime.at(-1)!.one, typical: divide(add(low, high), ratio(2)), evidence: inTime.map(({ one }) => one) };
+      return { aim, latest: inTime.at(-1)!.one, typical: middleRatio(all.map((one) => one.share))!, evidence: inTime.map(({ one }) => one) };
     })
     .sort((a, b) => a.aim.localeCompare(b.aim, 'en'));
 }

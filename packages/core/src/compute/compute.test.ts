@@ -4,9 +4,9 @@ import { computeText } from '.';
 
 const docs = readFileSync(join(__dirname, '../../../../docs/compute.md'), 'utf8');
 const examples = [...docs.matchAll(/`\.\/jolly compute (\w+)`\n```json\n(.+)\n```\n```json\n(.+)\n```/g)].map(([, kind, document, answer]) => [kind!, document!, answer!] as const);
-const [windowExample, stateExample, scoreExample, totalExample] = examples.map(([, document]) => JSON.parse(document));
+const [windowExample, stateExample, scoreExample, totalExample, bearingExample, forecastExample] = examples.map(([, document]) => JSON.parse(document));
 
-it('finds the examples of the docs', () => expect(examples.map(([kind]) => kind)).toEqual(['window', 'state', 'score', 'total']));
+it('finds the examples of the docs', () => expect(examples.map(([kind]) => kind)).toEqual(['window', 'state', 'score', 'total', 'bearing', 'forecast']));
 
 it.each(examples)('answers the %s example of the docs as they say', (kind, document, answer) => {
   expect(JSON.parse(computeText(kind, document).text)).toEqual(JSON.parse(answer));
@@ -53,6 +53,10 @@ it.each<[string, string, unknown, string]>([
   ['total', 'a piece that stands twice', { ...totalExample, items: [totalExample?.items[0], totalExample?.items[0]] }, 'items[1].id'],
   ['total', 'a piece out of nothing', { ...totalExample, items: [{ ...totalExample?.items[0], points: 0 }] }, 'items[0].points'],
   ['total', 'a piece both scored and missing', { ...totalExample, items: [{ ...totalExample?.items[0], missing: 'open' }] }, 'items[0].missing'],
+  ['bearing', 'a total over nothing', { ...bearingExample, total: { num: '1', den: '0' } }, 'total.den'],
+  ['bearing', 'a change that is no whole number', { ...bearingExample, change: { num: '0.5', den: '1' } }, 'change.num'],
+  ['forecast', 'something open that is missing and closed', { ...forecastExample, items: [{ ...forecastExample?.items[4], open: { lateCost: 0 } }] }, 'items[0].open'],
+  ['forecast', 'a middle that is none', { ...forecastExample, classMedian: { k1: 0.5 } }, 'classMedian.k1'],
   ['total', 'three decimals of a percentage shown', { ...totalExample, scheme: { ...totalExample?.scheme, decimals: 3 } }, 'scheme.decimals'],
 ])('%s refuses %s and names the place', (kind, _case, document, path) => {
   const { ok, text } = computeText(kind, JSON.stringify(document));
@@ -75,4 +79,18 @@ it('counts a missing piece by the rule, a recorded score before it, and an excus
 it('refuses what is not JSON, and computations there are none of', () => {
   expect(computeText('score', '{').ok).toBe(false);
   expect(JSON.parse(computeText('constructor', '{}').text).error.message).toContain('no computation');
+});
+
+it('says what leads to a bearing: of the level reached, and no bearing as none', () => {
+  const answer = (more: object) => JSON.parse(computeText('bearing', JSON.stringify({ ...bearingExample, ...more })).text);
+  expect(answer({ total: null, change: null, missing: 1 })).toEqual({ bearing: 'none', reasons: [] });
+  expect(answer({ total: { num: '125', den: '200' } })).toEqual({
+    bearing: 'drifting',
+    reasons: [
+      { kind: 'margin', value: '62.5', limit: '65' },
+      { kind: 'missing', value: '3', limit: '2' },
+      { kind: 'change', value: '-6', limit: '-5' },
+    ],
+  });
+  expect(answer({ total: { num: 9, den: 10 }, change: null, missing: 0 })).toEqual({ bearing: 'onCourse', reasons: [] });
 });

@@ -1,10 +1,31 @@
+import { bearingOf, type BearingReason } from '../bearing';
+import { forecastItem, forecastOf, type ForecastPiece } from '../forecast';
+import { reckoningOf } from '../progress';
 import { applyLateRule, lateBy, type LateRule } from '../lateness';
-import { ratioText, unmilli, type Instant } from '../quantities';
+import { percentText, ratioText, unmilli, type Instant, type Ratio } from '../quantities';
 import { earnedPoints, type ScoreMethod } from '../score';
 import { stateAt, summarise, type PieceFact } from '../state';
-import { bandOf, countedItem, totalOf, totalText, type Scheme } from '../totals';
+import { bandOf, countedItem, totalOf, totalText, type CountedPiece, type Scheme } from '../totals';
 import { resolveWindow, type GroupDate, type OneOffException, type StandingException } from '../window';
-import { byKind, calendar, DocumentError, flag, instant, list, localDate, object, oneOf, optional, orNull, text, thousandths, whole, type Reader } from './reader';
+import {
+  byKind,
+  calendar,
+  DocumentError,
+  flag,
+  instant,
+  list,
+  localDate,
+  object,
+  oneOf,
+  optional,
+  orNull,
+  ratioReader,
+  record,
+  text,
+  thousandths,
+  whole,
+  type Reader,
+} from './reader';
 
 const iso = (at: Instant | null) => (at === null ? null : new Date(at).toISOString());
 const dateOrNull = orNull(instant);
@@ -151,21 +172,17 @@ const schemeReader = object({
     }),
   ),
 });
-const totalDocument = object({
-  scheme: schemeReader,
-  items: list(
-    object({
-      id: text,
-      category: orNull(text),
-      points: thousandths({ least: 0.001 }),
-      bonus: flag,
-      due: orNull(instant),
-      excused: flag,
-      earned: orNull(thousandths()),
-      missing: orNull(oneOf('open', 'closed')),
-    }),
-  ),
-});
+const itemShape = {
+  id: text,
+  category: orNull(text),
+  points: thousandths({ least: 0.001 }),
+  bonus: flag,
+  due: orNull(instant),
+  excused: flag,
+  earned: orNull(thousandths()),
+  missing: orNull(oneOf('open', 'closed')),
+};
+const totalDocument = object({ scheme: schemeReader, items: list(object(itemShape)) });
 
 /** The first id that stands twice is refused: nobody could say which one is meant. */
 function refuseTwice(ids: readonly string[], path: string): void {
@@ -173,8 +190,10 @@ function refuseTwice(ids: readonly string[], path: string): void {
   if (twice >= 0) throw new DocumentError(`${path}[${twice}].id`, 'stands twice');
 }
 
-function computeTotal(document: unknown): unknown {
-  const { scheme: given, items } = totalDocument(document, '');
+type TotalDocument = ReturnType<typeof totalDocument>;
+
+/** What is in a document of a total, checked: the scheme, and what each item is to a total. */
+function totalInput({ scheme: given, items }: TotalDocument): { scheme: Scheme; pieces: CountedPiece[] } {
   refuseTwice(
     given.categories.map((one) => one.id),
     'scheme.categories',
@@ -196,23 +215,94 @@ function computeTotal(document: unknown): unknown {
     missing: { kind: given.missing.rule, percent: given.missing.percent },
     categories: given.categories.map(({ mode, keepBest = null, ...category }) => ({ ...category, name: category.id, within: mode, keepBest })),
   };
-  const counted = items.flatMap(({ excused, earned, missing, ...item }) => {
-    const state = excused ? 'excused' : earned !== null ? 'scored' : missing !== null ? 'missing' : 'open';
-    return countedItem({ ...item, counts: true, effective: earned, scoredAt: null, state, stillAccepted: missing === 'open' }, scheme.missing) ?? [];
+  const pieces = items.map(({ id, category, points, bonus, due, excused, earned, missing }): CountedPiece => {
+    const state = excused ? 'excused' : earned !== null ? 'scored' : missing !== null ? 'missing' : 'in';
+    return { id, category, points, bonus, due, counts: true, effective: earned, scoredAt: null, state, stillAccepted: missing === 'open' };
   });
-  const { result, categories } = totalOf(scheme, counted);
+  return { scheme, pieces };
+}
+
+function computeTotal(document: unknown): unknown {
+  const { scheme, pieces } = totalInput(totalDocument(document, ''));
+  const { result, categories } = totalOf(
+    scheme,
+    pieces.flatMap((piece) => countedItem(piece, scheme.missing) ?? []),
+  );
   return {
     total: result === null ? null : { ...ratioText(result), shown: totalText(result, scheme), band: bandOf(result, scheme)?.name ?? null },
     categories: categories.map((row) => ({ id: row.id, result: row.result === null ? null : ratioText(row.result), leftOut: row.leftOut.map((item) => item.id) })),
   };
 }
 
-/** The documents that can be computed so far. */
+const bearingDocument = object({
+  total: orNull(ratioReader),
+  missing: whole({ least: 0, most: 1_000_000 }),
+  change: orNull(ratioReader),
+  settings: object({
+    passLine: thousandths({ most: 100 }),
+    missingLimit: whole({ least: 0, most: 1_000_000 }),
+    drop: thousandths({ most: 100 }),
+    margin: thousandths({ most: 100 }),
+  }),
+});
+
+const REASON_KIND: Record<BearingReason['why'], string> = { belowPassLine: 'total', nearPassLine: 'margin', missing: 'missing', fell: 'change' };
+/** A percentage without decimals that say nothing: 58.5, 60, -6. */
+const shortPercent = (value: Ratio) => String(Number(percentText(value, 3)));
+
+function computeBearing(document: unknown): unknown {
+  const { total, missing, change, settings } = bearingDocument(document, '');
+  const { bearing, reasons } = bearingOf({ total, missing, change, settings: { ...settings, overWeeks: 0 } });
+  return {
+    bearing: bearing === 'noBearing' ? 'none' : bearing,
+    reasons: reasons
+      .filter((reason) => reason.off || bearing === 'drifting')
+      .map((reason) => {
+        const kind = REASON_KIND[reason.why];
+        if (reason.why === 'missing') return { kind, value: String(reason.missing), limit: String(reason.limit) };
+        if (reason.why === 'fell') return { kind, value: `-${shortPercent(reason.by)}`, limit: `-${shortPercent(reason.limit)}` };
+        return { kind, value: shortPercent(reason.total), limit: shortPercent(reason.limit) };
+      }),
+  };
+}
+
+const forecastDocument = object({
+  scheme: schemeReader,
+  items: list(object({ ...itemShape, open: optional(object({ lateCost: thousandths() })) })),
+  classMedian: optional(record(ratioReader)),
+});
+
+function computeForecast(document: unknown): unknown {
+  const { scheme: given, items: withOpen, classMedian = {} } = forecastDocument(document, '');
+  const { scheme, pieces } = totalInput({ scheme: given, items: withOpen.map(({ open: _, ...item }) => item) });
+  for (const [index, { open, missing }] of withOpen.entries()) {
+    if (open && missing === 'closed') throw new DocumentError(`items[${index}].open`, 'must not be there where missing is closed');
+  }
+  const items = pieces.flatMap((piece, index) => {
+    const { open, excused, earned, missing } = withOpen[index]!;
+    // A score together with something open is a piece that was sent back; neither of the two, a piece to come.
+    const state = excused || missing !== null || !open ? piece.state : earned === null ? 'open' : 'sentBack';
+    const asPiece: ForecastPiece = { ...piece, state, closes: null, lateCost: open?.lateCost ?? 0 };
+    return forecastItem(asPiece, scheme.missing) ?? [];
+  });
+  const { steps, ...three } = forecastOf({ items, reckon: reckoningOf(scheme), medians: new Map(Object.entries(classMedian)) });
+  const orNone = (value: Ratio | null) => (value === null ? null : ratioText(value));
+  return {
+    atLeast: orNone(three.atLeast),
+    atPace: orNone(three.atPace),
+    atMost: orNone(three.atMost),
+    steps: steps.map(({ id, gain }) => ({ id, gain: ratioText(gain) })),
+  };
+}
+
+/** The documents that can be computed. */
 export const COMPUTATIONS: Record<string, (document: unknown) => unknown> = {
   window: computeWindow,
   state: computeState,
   score: computeScore,
   total: computeTotal,
+  bearing: computeBearing,
+  forecast: computeForecast,
 };
 
 /**

@@ -1,5 +1,5 @@
 import { isTimeZone, type SchoolCalendar } from '../calendar';
-import { isLocalDate, milli, RuleError, type Instant, type LocalDate } from '../quantities';
+import { isLocalDate, milli, ratio, RuleError, type Instant, type LocalDate, type Ratio } from '../quantities';
 
 /** Where a document is wrong, and how. */
 export class DocumentError extends Error {
@@ -96,6 +96,27 @@ export function whole({ least, most }: { least: number; most: number }): Reader<
   return (value, path) =>
     typeof value === 'number' && Number.isInteger(value) && value >= least && value <= most ? value : fail(path, `must be a whole number from ${least} to ${most}`);
 }
+
+/** An object of any keys, each with a value of one kind. */
+export const record =
+  <T>(reader: Reader<T>): Reader<Record<string, T>> =>
+  (value, path) => {
+    if (typeof value !== 'object' || value === null || Array.isArray(value)) return fail(path, 'must be an object');
+    return Object.fromEntries(Object.entries(value).map(([key, one]) => [key, reader(one, at(path, key))]));
+  };
+
+const DIGITS = /^-?\d{1,400}$/;
+const digits: Reader<bigint> = (value, path) => {
+  if (typeof value === 'string' && DIGITS.test(value)) return BigInt(value);
+  return typeof value === 'number' && Number.isSafeInteger(value) ? BigInt(value) : fail(path, 'must be a whole number, written as a text');
+};
+const fraction = object({ num: digits, den: digits });
+
+/** An exact fraction `{"num","den"}`: whole numbers, as texts because JSON numbers cannot hold large ones. */
+export const ratioReader: Reader<Ratio> = (value, path) => {
+  const { num, den } = fraction(value, path);
+  return den > 0n ? ratio(num, den) : fail(at(path, 'den'), 'must be above 0');
+};
 
 const INSTANT = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}:\d{2}\.\d{3}Z$/;
 

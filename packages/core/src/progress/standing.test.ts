@@ -1,12 +1,13 @@
 import fc from 'fast-check';
-import { standingOf } from '.';
+import { classMedians, forecastText, ONE_TERM, standingOf, tenthsOf, totalAt, wholeYear } from '.';
 import { FIRST_BEARING } from '../bearing';
-import { DAY_MS } from '../quantities';
-import { FIRST_SCHEME, type CountedPiece, type Scheme } from '../totals';
+import type { ForecastPiece } from '../forecast';
+import { DAY_MS, percentText, ratio } from '../quantities';
+import { FIRST_SCHEME, type Scheme } from '../totals';
 
 const NOW = 100 * DAY_MS;
 let count = 0;
-const piece = (points: number | null, effective: number | null, state: CountedPiece['state'], more: Partial<CountedPiece> = {}): CountedPiece => ({
+const piece = (points: number | null, effective: number | null, state: ForecastPiece['state'], more: Partial<ForecastPiece> = {}): ForecastPiece => ({
   id: `p${(count += 1)}`,
   category: null,
   points: points === null ? null : points * 1000,
@@ -17,20 +18,24 @@ const piece = (points: number | null, effective: number | null, state: CountedPi
   state,
   stillAccepted: false,
   due: NOW - DAY_MS,
+  closes: null,
+  lateCost: 0,
   ...more,
 });
-const standing = (pieces: CountedPiece[], scheme: Partial<Scheme> = {}) =>
-  standingOf({ pieces, scheme: { ...FIRST_SCHEME, decimals: 0, ...scheme }, settings: FIRST_BEARING, now: NOW });
+const whole = (scheme: Partial<Scheme>): Scheme => ({ ...FIRST_SCHEME, decimals: 0, ...scheme });
+const standing = (pieces: ForecastPiece[], scheme: Partial<Scheme> = {}) => standingOf({ pieces, scheme: whole(scheme), settings: FIRST_BEARING, now: NOW });
+const forecast = (pieces: ForecastPiece[], scheme: Partial<Scheme> = {}) => forecastText({ pieces, scheme: whole(scheme) });
 
 it('adds up what is scored and how far it can still move', () => {
-  expect(standing([piece(20, 15, 'returned'), piece(30, 25, 'scored'), piece(10, null, 'open'), piece(null, null, 'open'), piece(50, null, 'excused')])).toEqual({
+  const pieces = [piece(20, 15, 'returned'), piece(30, 25, 'scored'), piece(10, null, 'open'), piece(null, null, 'open'), piece(50, null, 'excused'), piece(40, null, 'in')];
+  expect(forecast(pieces)).toMatchObject({ atLeast: '67', atPace: '80', atMost: '83' });
+  expect(standing(pieces)).toEqual({
     earned: 40_000,
     possible: 50_000,
     hasTotals: true,
     total: '80',
     band: null,
-    atLeast: '67',
-    atMost: '83',
+    change: null,
     bearing: 'onCourse',
     reasons: [],
   });
@@ -38,10 +43,9 @@ it('adds up what is scored and how far it can still move', () => {
 
 it('follows the missing rule at once, and says why somebody is off course', () => {
   const pieces = [piece(20, 16, 'returned'), piece(20, null, 'missing'), piece(20, null, 'missing', { stillAccepted: true })];
-  expect(standing(pieces)).toMatchObject({ total: '80', atMost: '90', bearing: 'drifting', reasons: [{ why: 'missing', number: 2, limit: 2 }] });
+  expect(standing(pieces)).toMatchObject({ total: '80', bearing: 'drifting', reasons: [{ why: 'missing', number: 2, limit: 2 }] });
   expect(standing(pieces, { missing: { kind: 'whenClosed', percent: 0 } })).toMatchObject({
     total: '40',
-    atMost: '60',
     bearing: 'offCourse',
     reasons: [{ why: 'belowPassLine', number: '40', limit: '60' }, { why: 'missing' }],
   });
@@ -57,43 +61,45 @@ it('has no total where the class has none, yet a bearing by what is missing', ()
   expect(standing([piece(10, 8, 'returned'), piece(10, null, 'missing'), piece(10, null, 'missing')], { kind: 'none' })).toMatchObject({
     hasTotals: false,
     total: null,
-    atMost: null,
     bearing: 'drifting',
   });
 });
 
 it('is nothing before the first score', () => {
-  expect(standing([piece(10, null, 'open')])).toMatchObject({ total: null, atLeast: '0', atMost: '100', bearing: 'noBearing' });
+  expect(standing([piece(10, null, 'open')])).toMatchObject({ total: null, bearing: 'noBearing' });
 });
 
-it('has at least no higher than the total where a bonus makes leaving out a large piece worth more', () => {
-  const pieces = [piece(20, 0, 'returned', { category: 'c' }), piece(10, 10, 'returned', { category: 'c', bonus: true }), piece(10, null, 'open', { category: 'c' })];
-  const category = { id: 'c', name: 'C', weight: 1, within: 'pooled' as const, leaveOut: 1, keepBest: null, bonus: false };
-  expect(standing(pieces, { categories: [category] })).toMatchObject({ total: '50', atLeast: '50' });
+it('over a year weighs its terms', () => {
+  const [autumn, spring] = [piece(10, 5, 'returned'), piece(100, 80, 'returned')];
+  const terms = [
+    { name: 'Autumn', from: '2026-09-01', to: '2026-12-18' },
+    { name: 'Spring', from: '2027-01-04', to: '2027-06-30' },
+  ];
+  const scheme = whole({ termWeights: { Spring: 2 } });
+  const over = wholeYear(scheme, terms, (id) => (id === autumn.id ? 0 : 1));
+  const of = { pieces: [autumn, spring], scheme, settings: FIRST_BEARING, now: NOW };
+  expect(standingOf({ ...of, over })).toMatchObject({ total: '70', earned: 85_000, possible: 110_000 });
+  expect(standingOf({ ...of, over: ONE_TERM }).total).toBe('77');
+  expect(standingOf({ ...of, pieces: [autumn], over }).total).toBe('50');
 });
 
-it('never has at least above the total, nor the total above at most', () => {
-  const states = fc.constantFrom('open' as const, 'missing' as const, 'returned' as const, 'in' as const);
-  const one = fc.record({
-    points: fc.integer({ min: 1, max: 20 }),
-    share: fc.double({ min: 0, max: 1.2, noNaN: true }),
-    state: states,
-    bonus: fc.boolean(),
-    accepted: fc.boolean(),
+it('as of a moment knows nothing of what came later', () => {
+  const pieces = [piece(10, 9, 'returned', { due: 100, scoredAt: 200 }), piece(10, 1, 'returned', { due: 300, scoredAt: 400 })];
+  const at = (moment: number) => totalAt({ pieces, scheme: whole({}), at: moment });
+  expect([150, 250, 450].map((moment) => at(moment) && percentText(at(moment)!, 0))).toEqual([null, '90', '50']);
+});
+
+describe('a class', () => {
+  it('has a middle in each category, over those who have a result', () => {
+    const categories = [{ id: 'c', name: 'C', weight: 1, within: 'pooled' as const, leaveOut: 0, keepBest: null, bonus: false }];
+    const of = (earned: number) => [piece(10, earned, 'returned', { category: 'c' }), piece(10, 10 - earned, 'returned')];
+    const medians = classMedians([of(2), of(9), of(6), [piece(10, null, 'open', { category: 'c' })]], whole({ categories }));
+    expect([...medians].map(([category, middle]) => [category, percentText(middle, 0)])).toEqual([
+      ['c', '60'],
+      ['', '40'],
+    ]);
+    expect(classMedians([], whole({})).size).toBe(0);
   });
-  fc.assert(
-    fc.property(fc.array(one, { maxLength: 8 }), fc.nat(2), (given, leaveOut) => {
-      const pieces = given.map(({ points, share, state, bonus, accepted }) =>
-        piece(points, state === 'returned' ? Math.round(points * share) : null, state, { bonus, stillAccepted: accepted, category: 'c' }),
-      );
-      const { total, atLeast, atMost } = standing(pieces, {
-        decimals: 2,
-        missing: { kind: 'whenClosed', percent: 0 },
-        categories: [{ id: 'c', name: 'C', weight: 1, within: 'pooled', leaveOut, keepBest: null, bonus: false }],
-      });
-      if (total === null) return;
-      expect(Number(atLeast)).toBeLessThanOrEqual(Number(total));
-      expect(Number(total)).toBeLessThanOrEqual(Number(atMost));
-    }),
-  );
+  it('is counted by tenths, with what is above in the last', () =>
+    expect(tenthsOf([ratio(0), ratio(1, 10), ratio(99, 1000), ratio(1), ratio(11, 10)])).toEqual([2, 1, 0, 0, 0, 0, 0, 0, 0, 2]));
 });

@@ -1,10 +1,36 @@
 import { bearingOf, type Bearing, type BearingReason, type BearingSettings } from '../bearing';
-import { DAY_MS, greatest, least, percentText, type Instant, type MilliPoints, type Ratio } from '../quantities';
-import type { PieceState } from '../state';
+import { bookYear } from '../book';
+import type { Term } from '../calendar';
+import { forecastItem, forecastOf, type ClassMedians, type ForecastPiece, type Reckoning } from '../forecast';
+import { DAY_MS, percentText, subtract, type Instant, type MilliPoints, type Ratio } from '../quantities';
 import { asOf, bandOf, countedItem, totalOf, totalText, type CountedItem, type CountedPiece, type Scheme } from '../totals';
 
 /** A reason for a bearing as it is written out: percentages with the class's decimals. */
 export type ReasonText = { why: 'belowPassLine' | 'nearPassLine' | 'fell'; number: string; limit: string } | { why: 'missing'; number: number; limit: number };
+
+/** What a total is asked over: the work of one term, or of a year, of which the terms are counted first. */
+export interface CountedOver {
+  split: (items: readonly CountedItem[]) => (readonly CountedItem[])[];
+  join: (results: readonly (Ratio | null)[]) => Ratio | null;
+}
+/** One term, or all work of a class without terms. */
+export const ONE_TERM: CountedOver = { split: (items) => [items], join: ([result]) => result ?? null };
+/** A year: each term by its weight (docs/rules.md, 5). @param termOf the place of a piece's term; null where it has none */
+export const wholeYear = (scheme: Scheme, terms: readonly Term[], termOf: (id: string) => number | null): CountedOver => ({
+  split: (items) => terms.map((_, place) => items.filter(({ id }) => termOf(id) === place)),
+  join: (results) => bookYear(scheme, terms, results),
+});
+export const reckoningOf =
+  (scheme: Scheme, { split, join }: CountedOver = ONE_TERM): Reckoning =>
+  (items) =>
+    join(split(items).map((part) => totalOf(scheme, part).result));
+
+const itemsOf = (pieces: readonly CountedPiece[], scheme: Scheme) => pieces.flatMap((piece) => countedItem(piece, scheme.missing) ?? []);
+
+/** The total as it stood at a moment: of what was due by then, with the scores recorded by then (docs/rules.md, 5). */
+export function totalAt({ pieces, scheme, at, over = ONE_TERM }: { pieces: readonly CountedPiece[]; scheme: Scheme; at: Instant; over?: CountedOver }): Ratio | null {
+  return reckoningOf(scheme, over)(itemsOf(asOf(pieces, at), scheme));
+}
 
 /** Where a student stands. Percentages are texts, rounded once by the class's decimals. */
 export interface Standing {
@@ -15,27 +41,18 @@ export interface Standing {
   hasTotals: boolean;
   total: string | null;
   band: string | null;
-  /** the total if nothing more comes in, and if everything still open gets full marks */
-  atLeast: string | null;
-  atMost: string | null;
+  /** by how many points it moved over the weeks that the class looks at; null without one then or now */
+  change: string | null;
   bearing: Bearing;
   reasons: ReasonText[];
 }
-
-const STILL_OPEN: ReadonlySet<PieceState | null> = new Set(['notOpen', 'open', 'started', 'sentBack', 'in', 'inLate', 'inClass', 'scored']);
-
-function isStillOpen(piece: CountedPiece): boolean {
-  return STILL_OPEN.has(piece.state) || (piece.state === 'missing' && piece.stillAccepted);
-}
-
-const itemsOf = (pieces: readonly CountedPiece[], scheme: Scheme) => pieces.map((piece) => countedItem(piece, scheme.missing)).filter((item): item is CountedItem => item !== null);
-
-/** The total with every piece that is still open and unscored counted at a share of its points. */
-function totalWithOpen(pieces: readonly CountedPiece[], scheme: Scheme, full: boolean): Ratio | null {
-  const settled = pieces.map((piece) =>
-    piece.effective === null && piece.points !== null && isStillOpen(piece) ? { ...piece, effective: full ? piece.points : 0, state: 'scored' as const } : piece,
-  );
-  return totalOf(scheme, itemsOf(settled, scheme)).result;
+export interface StandingInput {
+  /** all of one student's in the stretch */
+  pieces: readonly CountedPiece[];
+  scheme: Scheme;
+  settings: BearingSettings;
+  now: Instant;
+  over?: CountedOver;
 }
 
 function reasonText(reason: BearingReason, scheme: Scheme): ReasonText {
@@ -46,33 +63,51 @@ function reasonText(reason: BearingReason, scheme: Scheme): ReasonText {
 
 /**
  * A student's standing in one class by its scheme and bearing settings (docs/rules.md, 5 and 6).
- * At least counts what is open or waits for a score as nothing, at most as full points; at least never
- * exceeds the total, nor that at most.
- *
- * @param pieces all of one student's in the class @param now for the fall over the last weeks
- * @example 15 of 20 and 25 of 30 scored, 10 open, one pool -> 80.0, at least 66.7, at most 83.3
+ * @example 15 of 20 and 25 of 30 scored, one pool, nothing missing -> 80.0, on course
  */
-export function standingOf({ pieces, scheme, settings, now }: { pieces: readonly CountedPiece[]; scheme: Scheme; settings: BearingSettings; now: Instant }): Standing {
+export function standingOf({ pieces, scheme, settings, now, over = ONE_TERM }: StandingInput): Standing {
   const items = itemsOf(pieces, scheme);
-  const { result, counted } = totalOf(scheme, items);
-  const before = totalOf(scheme, itemsOf(asOf(pieces, now - settings.overWeeks * 7 * DAY_MS), scheme)).result;
+  const totals = over.split(items).map((part) => totalOf(scheme, part));
+  const result = over.join(totals.map((one) => one.result));
+  const before = totalAt({ pieces, scheme, at: now - settings.overWeeks * 7 * DAY_MS, over });
+  const change = result === null || before === null ? null : subtract(result, before);
   const missing = pieces.filter((piece) => piece.state === 'missing').length;
-  const { bearing, reasons } = bearingOf({ total: result, before, missing, settings });
-  const [none, most] = [totalWithOpen(pieces, scheme, false), totalWithOpen(pieces, scheme, true)];
-  const counting = new Set(counted);
+  const { bearing, reasons } = bearingOf({ total: result, change, missing, settings });
+  const counting = new Set(totals.flatMap((one) => one.counted));
   const inTotal = items.filter((item) => counting.has(item.id));
-  const text = (value: Ratio | null) => (value === null ? null : totalText(value, scheme));
   return {
     earned: inTotal.reduce((sum, item) => sum + item.earned, 0),
     possible: inTotal.reduce((sum, item) => sum + (item.bonus ? 0 : item.points), 0),
     hasTotals: scheme.kind !== 'none',
-    total: text(result),
+    total: result === null ? null : totalText(result, scheme),
     band: result === null ? null : (bandOf(result, scheme)?.name ?? null),
-    // With a bonus on top of a category that leaves pieces out, a further nothing can raise the total, as there is more to
-    // leave out; and where the total exceeds 100 %, a further full score can lower it.
-    atLeast: text(result === null || none === null ? none : least(result, none)),
-    atMost: text(result === null || most === null ? most : greatest(result, most)),
+    change: change === null ? null : percentText(change, scheme.decimals),
     bearing,
     reasons: reasons.map((reason) => reasonText(reason, scheme)),
   };
+}
+
+/** A forecast as it is shown; gains in points of the total, in the order of docs/rules.md, 7. */
+export interface ForecastText {
+  atLeast: string | null;
+  atPace: string | null;
+  atMost: string | null;
+  steps: { id: string; gain: string; atPace: MilliPoints | null }[];
+}
+/** The forecast over the same stretch as a standing, by the same rules. */
+export function forecastText({
+  pieces,
+  scheme,
+  over = ONE_TERM,
+  medians,
+}: {
+  pieces: readonly ForecastPiece[];
+  scheme: Scheme;
+  over?: CountedOver;
+  medians?: ClassMedians;
+}): ForecastText {
+  const items = pieces.flatMap((piece) => forecastItem(piece, scheme.missing) ?? []);
+  const { steps, ...three } = forecastOf({ items, reckon: reckoningOf(scheme, over), ...(medians ? { medians } : {}) });
+  const text = (value: Ratio | null) => (value === null ? null : totalText(value, scheme));
+  return { atLeast: text(three.atLeast), atPace: text(three.atPace), atMost: text(three.atMost), steps: steps.map((step) => ({ ...step, gain: percentText(step.gain, 1) })) };
 }

@@ -61,6 +61,14 @@ export function compare(a: Ratio, b: Ratio): number {
 export const least = (a: Ratio, b: Ratio): Ratio => (compare(a, b) <= 0 ? a : b);
 export const greatest = (a: Ratio, b: Ratio): Ratio => (compare(a, b) >= 0 ? a : b);
 
+/** The middle one, of an even number the mean of the two in the middle; null of none. */
+export function middleRatio(values: readonly Ratio[]): Ratio | null {
+  if (values.length === 0) return null;
+  const sorted = [...values].sort(compare);
+  const [low, high] = [sorted[Math.floor((sorted.length - 1) / 2)]!, sorted[Math.ceil((sorted.length - 1) / 2)]!];
+  return divide(add(low, high), ratio(2));
+}
+
 /**
  * The nearest whole number, half away from zero (docs/rules.md, 0).
  * @example 5/2 -> 3; -5/2 -> -3; 7/3 -> 2

@@ -1,4 +1,4 @@
-import { compare, compareNames, localDateAt, standingOf, totalText, countedPieceOf, type Bearing, type Eyes, type LocalDate, type PieceState, type Standing } from '@jolly/core';
+import { BEARINGS, compare, compareNames, localDateAt, ONE_TERM, standingOf, totalText, countedPieceOf, wholeYear, type Eyes, type LocalDate, type PieceState, type Standing } from '@jolly/core';
 import { computed, ref, shallowRef, watch, type Ref } from 'vue';
 import { now } from '../../api/client';
 import type { Book, Spot } from './use-book';
@@ -33,7 +33,6 @@ interface Choices {
 }
 const FIRST: Choices = { order: 'date', hidden: [], narrow: [], folded: [], sort: 'name', down: false, middle: 'middle', withLeft: false };
 const WIDTH = { work: 124, narrow: 62, category: 112, term: 92 };
-const BEARINGS: Bearing[] = ['offCourse', 'drifting', 'noBearing', 'onCourse'];
 
 /** What of the book is shown and in what order. How it is arranged is kept in this browser, by class. */
 export function useView(book: Book, totals: Totals, given: { classId: Ref<string | null>; stretch: Ref<Stretch>; eyes: Ref<Eyes>; me: string }) {
@@ -131,22 +130,28 @@ export function useView(book: Book, totals: Totals, given: { classId: Ref<string
     return { shown, groups };
   });
 
-  const standings = new Map<number, { tick: number; eyes: Eyes; standing: Standing }>();
-  watch(book.shape, () => standings.clear());
-  /** Where a student stands over all their work in the class, counted when it is asked for. */
+  const standings = new Map<number, { tick: number; standing: Standing }>();
+  watch([book.shape, eyes, term, () => stretch.value.kind === 'year'], () => standings.clear());
+  /** Where a student stands over what their total is counted of, when it is asked for. */
   function standingAt(row: number): Standing {
     const reply = book.value.value!;
     const tick = book.rowTicks[row]!;
     const known = standings.get(row);
-    if (known && known.tick === tick && known.eyes === eyes.value) return known.standing;
+    if (known && known.tick === tick) return known.standing;
     const { of } = reply.students[row]!;
-    const { scheme, bearing } = reply.classes[of]!;
+    const { scheme, bearing, terms } = reply.classes[of]!;
+    const year = stretch.value.kind === 'year';
+    const termOf = new Map<string, number>();
     const pieces = book.shape.value!.columns[of]!.flatMap((column, index) => {
       const cell = reply.cells[row]![index];
-      return column && cell ? [countedPieceOf(column, cell, eyes.value)] : [];
+      const place = book.shape.value!.terms[of]![index] ?? 0;
+      if (!column || !cell || !(year || place === term.value)) return [];
+      termOf.set(column.id, place);
+      return [countedPieceOf(column, cell, eyes.value)];
     });
-    const standing = standingOf({ pieces, scheme, settings: bearing, now: now() });
-    standings.set(row, { tick, eyes: eyes.value, standing });
+    const over = year && terms.length > 0 ? wholeYear(scheme, terms, (id) => termOf.get(id) ?? null) : ONE_TERM;
+    const standing = standingOf({ pieces, scheme, settings: bearing, now: now(), over });
+    standings.set(row, { tick, standing });
     return standing;
   }
   const missingOf = (row: number) =>
