@@ -16,6 +16,7 @@ export * from './places';
 export * from './progress';
 export * from './quantities';
 export * from './remarks';
+export * from './report';
 export * from './richtext';
 export * from './roster';
 export * from './rubric';

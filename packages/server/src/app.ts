@@ -6,6 +6,8 @@ import { randomUUID } from 'node:crypto';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
+import { REPORT_FONTS } from './features/reports/report-html';
+import { fontFile } from './files/print-pdf';
 import { takeFile } from './files/take-file';
 import { takeTable } from './files/take-table';
 import { errorHandler, unknownRoute } from './http/error-handler';
@@ -77,6 +79,11 @@ export function createApp(settings: AppSettings): { app: Express; stop: () => vo
   app.use((_req, res, next) => {
     res.on('finish', () => services.counters.requests.set(res.statusCode, (services.counters.requests.get(res.statusCode) ?? 0) + 1));
     next();
+  });
+  app.get('/report-fonts/:name', (req, res, next) => {
+    const font = REPORT_FONTS[req.params.name];
+    if (font) res.sendFile(fontFile(font), { maxAge: '1y', immutable: true });
+    else next();
   });
   app.get('/api.css', (_req, res) => void res.type('css').send(API_CSS));
   const session = sessions(services.sequelize, { secret: settings.sessionSecret, secure: settings.secure });

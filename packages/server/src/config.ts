@@ -23,6 +23,8 @@ export interface Config {
   mailFrom: string;
   /** a fixed clock for tests and pictures; null is the real one */
   now: number | null;
+  /** the program that makes PDFs of reports */
+  chromium: string;
   webFolder: string;
   logLevel: string;
 }
@@ -44,6 +46,7 @@ const schema = Joi.object({
   JOLLY_SMTP: Joi.string().uri({ scheme: ['smtp', 'smtps'] }),
   JOLLY_SMTP_PORT: Joi.number().port().default(4702),
   JOLLY_MAIL_FROM: Joi.string().default('Jolly Compass <post@jolly.localhost>'),
+  JOLLY_CHROMIUM: Joi.string().default('chromium'),
   JOLLY_NOW: Joi.date().iso(),
   JOLLY_LOG: Joi.valid('silent', 'error', 'warn', 'info', 'debug').default('info'),
 }).unknown(true);
@@ -70,6 +73,7 @@ export function readConfig(environment: NodeJS.ProcessEnv): Config {
     smtpPort: value.JOLLY_SMTP_PORT,
     mailFrom: value.JOLLY_MAIL_FROM,
     now: value.JOLLY_NOW ? (value.JOLLY_NOW as Date).getTime() : null,
+    chromium: value.JOLLY_CHROMIUM,
     webFolder: resolve(join(__dirname, '../../web/dist')),
     logLevel: value.JOLLY_LOG,
   };

@@ -36,6 +36,14 @@ async function main(): Promise<void> {
       .catch((error: unknown) => logger.error({ err: error }, 'live'))
       .finally(() => (polling = false));
   }, LIVE_EVERY_MS);
+  // Reports may take minutes: they have a clock of their own, so that no mail waits for one.
+  let making = Promise.resolve();
+  const press = setInterval(() => {
+    making = making.then(() => services.reportJobs.work(now())).then(
+      () => undefined,
+      (error: unknown) => logger.error({ err: error }, 'report'),
+    );
+  }, ROUND_EVERY_MS);
   const pulse = setInterval(() => services.live.beat(), BEAT_EVERY_MS);
   const server = app.listen(config.port, config.host, (error) => {
     if (error) {
@@ -47,7 +55,7 @@ async function main(): Promise<void> {
   });
   const close = () => {
     stop();
-    for (const timer of [clock, eyes, pulse]) clearInterval(timer);
+    for (const timer of [clock, eyes, press, pulse]) clearInterval(timer);
     const rest = async () => {
       await going;
       await standIn?.close();

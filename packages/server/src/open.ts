@@ -18,6 +18,7 @@ export async function openInstallation(config: Config) {
       fileStore: store,
       defaultZone: config.zone,
       mail: { url: config.smtp, standInPort: config.smtpPort, from: config.mailFrom, address: config.address },
+      chromium: config.chromium,
     }),
   };
 }

@@ -18,10 +18,18 @@ import { exceptionRoutes } from './features/exceptions/exceptions.routes';
 import { exceptionsService } from './features/exceptions/exceptions.service';
 import { extensionsService } from './features/exceptions/extensions.service';
 import { standingService } from './features/exceptions/standing.service';
+import { childrenService } from './features/families/children.service';
+import { familiesService } from './features/families/families.service';
+import { familyRoutes } from './features/families/families.routes';
+import { familyTalksService } from './features/families/family-talks.service';
+import { invitingService } from './features/families/inviting.service';
+import { tellingFamiliesService } from './features/families/telling-families.service';
 import { findRoutes } from './features/find/find.routes';
 import { findService } from './features/find/find.service';
 import { groupRoutes } from './features/groups/groups.routes';
 import { groupsService } from './features/groups/groups.service';
+import { jottingRoutes } from './features/jottings/jottings.routes';
+import { jottingsService } from './features/jottings/jottings.service';
 import { keptFileRoutes } from './features/kept/kept-files.routes';
 import { keptFilesService } from './features/kept/kept-files.service';
 import { mailRoutes } from './features/mail/mail.routes';
@@ -71,8 +79,15 @@ import { datesService } from './features/plan/dates.service';
 import { movesService } from './features/plan/moves.service';
 import { planRoutes } from './features/plan/plan.routes';
 import { planService } from './features/plan/plan.service';
+import { portfolioRoutes } from './features/portfolio/portfolio.routes';
+import { portfolioService } from './features/portfolio/portfolio.service';
 import { progressRoutes } from './features/progress/progress.routes';
 import { progressService } from './features/progress/progress.service';
+import { composeService } from './features/reports/compose.service';
+import { reportJobsService } from './features/reports/report-jobs.service';
+import { reportLettersService } from './features/reports/report-letters.service';
+import { reportRoutes } from './features/reports/reports.routes';
+import { reportsService } from './features/reports/reports.service';
 import { rosterExportService } from './features/roster/roster-export.service';
 import { rosterImportService } from './features/roster/roster-import.service';
 import { rosterRoutes } from './features/roster/roster.routes';
@@ -96,10 +111,12 @@ export interface Installation {
   fileStore: FileStore;
   defaultZone: string;
   mail: MailSettings;
+  /** the program that makes PDFs of reports */
+  chromium: string;
 }
 
 /** Who works with whom, in one place. */
-export function wire({ sequelize, fileStore, defaultZone, mail: settings }: Installation) {
+export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromium }: Installation) {
   const accounts = accountsService({ sequelize });
   const signIn = signInService({ sequelize, accounts });
   const mail = mailService({ sequelize, accounts, settings });
@@ -157,7 +174,18 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings }: Inst
   const cellHistory = cellHistoryService({ sequelize, accounts, classes, assignments, board, pieces, book });
   const takeOut = takeOutService({ classes, roster, assignments, board, book });
   const bringIn = bringInService({ takeOut, bookActs, roster });
-  const progress = progressService({ classes, board, myWork });
+  const jottings = jottingsService({ sequelize, classes, roster });
+  const progress = progressService({ classes, board, roster, jottings });
+  const families = familiesService({ sequelize, accounts });
+  const inviting = invitingService({ sequelize, accounts, classes, roster, families, mail, chromium });
+  const talks = familyTalksService({ sequelize, accounts, classes, roster, families, news });
+  const children = childrenService({ classes, roster, progress, families, talks });
+  const tellingFamilies = tellingFamiliesService({ sequelize, families, children, news, mail, zone: defaultZone });
+  const compose = composeService({ accounts, classes, roster, rows, progress, jottings });
+  const reports = reportsService({ sequelize, compose });
+  const reportJobs = reportJobsService({ sequelize, fileStore, compose, chromium });
+  const reportLetters = reportLettersService({ sequelize, compose, families, mail });
+  const portfolio = portfolioService({ sequelize, fileStore, accounts, classes, board, works, myWork });
   const today = todayService({ classes, assignments, board, extensions });
   const termLine = termLineService({ classes, roster, assignments, board, myWork });
   const find = findService({ classes, roster, assignments, myWork });
@@ -181,6 +209,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings }: Inst
     takeHome,
     board,
     myWork,
+    jottings,
     progress,
     today,
     termLine,
@@ -188,7 +217,8 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings }: Inst
     fetching,
   };
   const marking = { desk, scoring, returning, judging, annotating, piles, remarks, reviews, book, bookActs, cellHistory, takeOut, bringIn };
-  return { sequelize, fileStore, counters, ...setup, ...planning, ...workingOn, ...marking };
+  const home = { families, inviting, talks, children, tellingFamilies, reports, reportJobs, reportLetters, portfolio };
+  return { sequelize, fileStore, counters, ...home, ...setup, ...planning, ...workingOn, ...marking };
 }
 
 export type Services = ReturnType<typeof wire>;
@@ -218,6 +248,10 @@ export function allRoutes(services: Services): Route[] {
     ...remarkRoutes(services),
     ...reviewRoutes(services),
     ...progressRoutes(services),
+    ...jottingRoutes(services),
+    ...reportRoutes(services),
+    ...familyRoutes(services),
+    ...portfolioRoutes(services),
     ...todayRoutes(services),
     ...termLineRoutes(services),
     ...findRoutes(services),

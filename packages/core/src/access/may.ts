@@ -1,13 +1,13 @@
 /** Who is asking. */
-export type Actor = { role: 'anonymous' } | { role: 'teacher' | 'student'; userId: string };
+export type Actor = { role: 'anonymous' } | { role: 'teacher' | 'student' | 'family'; userId: string };
 
-/** How the one who asks stands to the class that the thing belongs to. */
-export type ClassRelation = 'owner' | 'coTeacher' | 'student' | 'none';
+/** How the one who asks stands to the class that the thing belongs to; `family`: of a student in it. */
+export type ClassRelation = 'owner' | 'coTeacher' | 'student' | 'family' | 'none';
 
 /** What the action is done to: a class or something of one, and for a student's things whether they are their own. */
 export interface Target {
   relation: ClassRelation;
-  /** only for things that belong to one student: is the one who asks that student? */
+  /** only for things that belong to one student: is the one who asks that student, or of their family? */
   own?: boolean;
 }
 
@@ -25,8 +25,10 @@ const TEACHERS: readonly ClassRelation[] = ['owner', 'coTeacher'];
 const teaching: Rule = { roles: ['teacher'], relations: TEACHERS };
 const changing: Rule = { ...teaching, changes: true };
 const ownWork: Rule = { roles: ['student'], relations: ['student'], own: true };
-const anyone: Rule = { roles: ['anonymous', 'teacher', 'student'], relations: 'anyone' };
-const signedIn: Rule = { roles: ['teacher', 'student'], relations: 'anyone' };
+const anyone: Rule = { roles: ['anonymous', 'teacher', 'student', 'family'], relations: 'anyone' };
+const signedIn: Rule = { roles: ['teacher', 'student', 'family'], relations: 'anyone' };
+const inSchool: Rule = { roles: ['teacher', 'student'], relations: 'anyone' };
+const ownChild: Rule = { roles: ['family'], relations: ['family'], own: true };
 
 /**
  * Every action there is, who may do it at all, and to whose things.
@@ -43,8 +45,8 @@ export const ACTIONS = {
   'invitation.look': anyone,
   'invitation.take': anyone,
   'class.join': { roles: ['anonymous', 'student'], relations: 'anyone' },
-  'find.ask': signedIn,
-  'termLine.look': signedIn,
+  'find.ask': inSchool,
+  'termLine.look': inSchool,
   'class.list': { roles: ['teacher'], relations: 'anyone' },
   'class.create': { roles: ['teacher'], relations: 'anyone' },
   'class.look': teaching,
@@ -90,6 +92,14 @@ export const ACTIONS = {
   'piece.bringBack': changing,
   'piece.takeHome': teaching,
   'progress.look': teaching,
+  'jotting.write': teaching,
+  'jotting.keep': { roles: ['teacher'], relations: 'anyone' },
+  'report.make': { roles: ['teacher'], relations: 'anyone' },
+  'portfolio.look': teaching,
+  'portfolio.choose': changing,
+  'family.look': teaching,
+  'family.invite': changing,
+  'family.talk': teaching,
   'book.look': teaching,
   'today.look': { roles: ['teacher'], relations: 'anyone' },
   'pile.look': { roles: ['teacher'], relations: 'anyone' },
@@ -101,8 +111,15 @@ export const ACTIONS = {
   'ownReview.look': ownWork,
   'ownReview.write': { ...ownWork, changes: true },
   'ownProgress.look': ownWork,
-  'news.look': signedIn,
-  'dates.look': signedIn,
+  'ownPortfolio.look': { roles: ['student'], relations: 'anyone' },
+  'ownPortfolio.choose': { roles: ['student'], relations: 'anyone' },
+  'familyCode.use': { roles: ['anonymous', 'family'], relations: 'anyone' },
+  'child.list': { roles: ['family'], relations: 'anyone' },
+  'child.look': ownChild,
+  'child.talk': ownChild,
+  'familyAccount.edit': { roles: ['family'], relations: 'anyone' },
+  'news.look': inSchool,
+  'dates.look': inSchool,
   'dates.fetch': anyone,
 } as const satisfies Record<string, Rule>;
 
@@ -124,6 +141,6 @@ export function may(actor: Actor, action: Action, target?: Target): 'allowed' | 
   if (!rule.roles.includes(actor.role)) return actor.role === 'anonymous' ? 'signIn' : 'role';
   if (!target || rule.relations === 'anyone') return 'allowed';
   if (!rule.relations.includes(target.relation)) return 'notTheirs';
-  if (rule.own && target.relation === 'student' && !target.own) return 'notTheirs';
+  if (rule.own && (target.relation === 'student' || target.relation === 'family') && !target.own) return 'notTheirs';
   return 'allowed';
 }

@@ -25,7 +25,8 @@ export const reckoningOf =
   (items) =>
     join(split(items).map((part) => totalOf(scheme, part).result));
 
-const itemsOf = (pieces: readonly CountedPiece[], scheme: Scheme) => pieces.flatMap((piece) => countedItem(piece, scheme.missing) ?? []);
+/** What of these counts, as it counts. */
+export const itemsOf = (pieces: readonly CountedPiece[], scheme: Scheme) => pieces.flatMap((piece) => countedItem(piece, scheme.missing) ?? []);
 
 /** The total as it stood at a moment: of what was due by then, with the scores recorded by then (docs/rules.md, 5). */
 export function totalAt({ pieces, scheme, at, over = ONE_TERM }: { pieces: readonly CountedPiece[]; scheme: Scheme; at: Instant; over?: CountedOver }): Ratio | null {

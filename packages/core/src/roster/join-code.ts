@@ -9,13 +9,16 @@ export const JOIN_CODE_LENGTH = 7;
  * A join code from random bytes, which the caller draws.
  * @returns null if too many bytes had to be thrown away to keep every character equally likely: draw more
  */
-export function joinCodeFrom(randomBytes: Uint8Array): string | null {
+export const joinCodeFrom = (randomBytes: Uint8Array): string | null => codeFrom(randomBytes, JOIN_CODE_LENGTH);
+
+/** A longer one of the same letters, for whatever else is read from paper and typed. */
+export function codeFrom(randomBytes: Uint8Array, length: number): string | null {
   const fair = 256 - (256 % JOIN_CODE_ALPHABET.length);
   let code = '';
   for (const byte of randomBytes) {
     if (byte >= fair) continue;
     code += JOIN_CODE_ALPHABET[byte % JOIN_CODE_ALPHABET.length];
-    if (code.length === JOIN_CODE_LENGTH) return code;
+    if (code.length === length) return code;
   }
   return null;
 }

@@ -3,7 +3,7 @@ import type { Instant, StudentName } from '@jolly/core';
 
 export interface Me extends StudentName {
   id: string;
-  role: 'teacher' | 'student';
+  role: 'teacher' | 'student' | 'family';
   userName: string;
   email: string | null;
   /** is a code asked for after the password? */

@@ -14,6 +14,9 @@ export interface ClassDetails {
   liveLink: string | null;
   /** how long before a lesson the link shows */
   liveMinutes: number;
+  /** are families shown totals, and what teachers wrote? */
+  familyTotals: boolean;
+  familyFeedback: boolean;
 }
 export interface ClassReply extends ClassDetails {
   id: string;

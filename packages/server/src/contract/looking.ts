@@ -1,50 +1,7 @@
-/** What is looked at across classes: progress, Today, the term line, finding. */
-import type { Instant, LocalDate, MilliPoints, Milliseconds, PieceState, Standing, StudentName, Term, TrailStep, WorkWindow } from '@jolly/core';
+/** What is looked at across classes: Today, the term line, finding. */
+import type { Instant, StudentName, Term } from '@jolly/core';
 import type { ExtensionRequest } from './exceptions';
 import type { PileReply } from './marking';
-
-export interface ProgressRow {
-  student: StudentName & { id: string };
-  missing: number;
-  missingStillAccepted: number;
-  coming: number;
-  waiting: number;
-  returned: number;
-  unread: number;
-  standing: Standing;
-}
-export interface ClassProgressReply {
-  classId: string;
-  className: string;
-  hue: number;
-  rows: ProgressRow[];
-}
-export interface ProgressPiece {
-  assignmentId: string;
-  title: string;
-  points: MilliPoints | null;
-  state: PieceState;
-  lateBy: Milliseconds;
-  stillAccepted: boolean;
-  overdue: boolean;
-  window: WorkWindow;
-  trail: TrailStep[];
-  exceptionReason: string | null;
-  effective: MilliPoints | null;
-  returnedAt: Instant | null;
-  readAt: Instant | null;
-}
-export interface StudentProgressReply {
-  student: StudentName & { id: string };
-  classId: string;
-  className: string;
-  hue: number;
-  zone: string;
-  joined: LocalDate;
-  left: LocalDate | null;
-  row: ProgressRow;
-  pieces: ProgressPiece[];
-}
 
 export interface TodayReply {
   piles: PileReply[];

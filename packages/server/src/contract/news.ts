@@ -16,7 +16,11 @@ export type NewsKind =
   | 'scoreAsked'
   | 'scoreAnswered'
   | 'review'
-  | 'reviewed';
+  | 'reviewed'
+  | 'familyMessage'
+  | 'teacherMessage'
+  | 'childReturned'
+  | 'childMissing';
 export interface NewsItem {
   id: string;
   kind: NewsKind;

@@ -14,6 +14,9 @@ export const asTeacher = (actor: Actor): SignedIn => inRole(actor, 'teacher');
 /** The actor as a student, likewise. */
 export const asStudent = (actor: Actor): SignedIn => inRole(actor, 'student');
 
+/** The actor as a family member, likewise. */
+export const asFamily = (actor: Actor): SignedIn => inRole(actor, 'family');
+
 /** Whoever is signed in. */
 export function asPerson(actor: Actor): SignedIn {
   if (actor.role === 'anonymous') throw new Problem('access.role');

@@ -9,7 +9,7 @@ import { Problem } from './problem';
 declare module 'express-session' {
   interface SessionData {
     userId: string;
-    role: 'teacher' | 'student';
+    role: 'teacher' | 'student' | 'family';
     csrf: string;
     /** the password was right; who waits for the second step, and until when */
     secondStepFor?: string;
@@ -87,7 +87,7 @@ async function freshSession(req: Request, data: object): Promise<string> {
 }
 
 /** Begins a fresh session for somebody, with a new id and token. */
-export const beginSession = (req: Request, who: { userId: string; role: 'teacher' | 'student'; mustChange?: boolean }): Promise<string> => freshSession(req, who);
+export const beginSession = (req: Request, who: { userId: string; role: 'teacher' | 'student' | 'family'; mustChange?: boolean }): Promise<string> => freshSession(req, who);
 
 /**
  * Lets a teacher look at a class as its practice student, and back. It is the same person in the same session:

@@ -73,6 +73,7 @@ export async function aRealServer() {
     fileStore: fileStore(join(folder, 'files')),
     defaultZone: 'Europe/Lisbon',
     mail: { url: null, standInPort: smtpPort, from: '', address: base },
+    chromium: 'chromium',
   });
   const school = await aSchool({ services, clock: { now: MONDAY } } as unknown as Server);
 

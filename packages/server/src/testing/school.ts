@@ -81,7 +81,7 @@ export async function aServer({ signInTries = 1000, joinTries = 1000, mailTries 
   const standIn = standInServer(sequelize, () => clock.now);
   const standInPort = await standIn.listen(0);
   const mail = { url: null, standInPort, from: 'Test <post@jolly.test>', address: 'http://jolly.test' };
-  const services = wire({ sequelize, fileStore: fileStore(join(folder, 'files')), defaultZone: 'Europe/Lisbon', mail });
+  const services = wire({ sequelize, fileStore: fileStore(join(folder, 'files')), defaultZone: 'Europe/Lisbon', mail, chromium: 'chromium' });
   const { app, stop } = createApp({
     services,
     now: () => clock.now,

@@ -1,6 +1,7 @@
 import { markBookWords } from './en-markbook';
 import { markingWords } from './en-marking';
 import { planning } from './en-planning';
+import { progressWords } from './en-progress';
 import { setup } from './en-setup';
 import { working } from './en-working';
 
@@ -267,62 +268,6 @@ export const en = {
     loadingFile: 'Loading the file',
     edges: 'Students of this pile',
   },
-  progress: {
-    title: 'Progress',
-    sub: 'each student’s pieces and total so far',
-    columns: {
-      student: 'Student',
-      missing: 'Missing',
-      coming: 'Coming',
-      waiting: 'Waiting for a score',
-      returned: 'Returned',
-      unread: 'Not read',
-      points: 'Points',
-      total: 'Total so far',
-      bearing: 'Bearing',
-    },
-    empty: 'No work has been issued to this class yet.',
-    emptyHint: 'Issue something and everyone’s progress appears here.',
-    accepted: '{n} still accepted',
-    noPoints: 'no score yet',
-    left: 'left {day}',
-    dial: 'total so far',
-    dialAll: '{a} of {b} points in what counts',
-    reach: 'If nothing more comes in {least}% · everything open at full marks {most}%',
-    noScores: 'No score yet',
-    noTotals: 'No totals here',
-    missing: 'Missing',
-    coming: 'Coming',
-    waiting: 'Waiting for a score',
-    held: 'Scored and held',
-    returned: 'Returned',
-    excused: 'Excused',
-    none: 'none',
-    dates: 'Dates that differ',
-    datesNone: 'The class’s dates hold for everything.',
-    sortHint: 'whoever needs a word first',
-    own: 'Progress',
-    ownSub: 'what is missing, what is coming, what came back',
-    openAssignment: 'Open',
-    read: 'read {when}',
-    unread: 'not read yet',
-    ownEmpty: 'You are in no class yet, or nothing has been issued.',
-    joined: 'joined {day}',
-    standing: 'What holds for all your work',
-    inClasses: 'in {classes}',
-  },
-  bearing: {
-    onCourse: 'On course',
-    drifting: 'Drifting',
-    offCourse: 'Off course',
-    noBearing: 'No bearing yet',
-    why: {
-      belowPassLine: '{number} % is below the pass line of {limit} %',
-      nearPassLine: '{number} % is close to the pass line, below {limit} %',
-      missing: '{n} piece missing, from {limit} on it counts | {n} pieces missing, from {limit} on it counts',
-      fell: 'fell by {number} points, from {limit} on it counts',
-    },
-  },
   missingPage: { title: 'There is nothing here', hint: 'The address may be old, or it is not yours to see.', home: 'Go to the first page' },
   editor: {
     bold: 'Bold',
@@ -356,4 +301,5 @@ export const en = {
   ...working,
   ...markingWords,
   ...markBookWords,
+  ...progressWords,
 };

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-/** The dial: a 240° arc with the stretch from at least to at most, the needle and the number, all in percent. */
+/** The dial: a 240° arc with the stretch from at least to at most, strong up to the present pace, a tick at the pass line, the needle and the number. All in percent. */
 import { computed } from 'vue';
 
-const props = defineProps<{ percent: number | null; atLeast: number | null; atMost: number | null; label: string; empty: string }>();
+const props = defineProps<{ percent: number | null; atLeast: number | null; atMost: number | null; atPace?: number | null; passLine?: number | null; label: string; empty: string }>();
 
 const angle = (value: number) => ((-120 + (240 * Math.min(100, Math.max(0, value))) / 100) * Math.PI) / 180;
 const point = (value: number, radius: number) => `${(60 + radius * Math.sin(angle(value))).toFixed(1)} ${(62 - radius * Math.cos(angle(value))).toFixed(1)}`;
@@ -10,10 +10,12 @@ const arc = (from: number, to: number) => `M${point(from, 48)}A48 48 0 ${to - fr
 
 const reach = computed(() => (props.atLeast === null || props.atMost === null || props.atMost - props.atLeast < 0.5 ? null : arc(props.atLeast, props.atMost)));
 const strong = computed(() => {
-  if (props.percent === null) return null;
+  const to = props.atPace ?? props.percent;
+  if (to === null) return null;
   const from = props.atLeast ?? 0;
-  return props.percent - from < 0.5 ? null : arc(from, props.percent);
+  return to - from < 0.5 ? null : arc(from, to);
 });
+const tick = computed(() => (props.passLine == null ? null : `M${point(props.passLine, 40)}L${point(props.passLine, 56)}`));
 const needle = computed(() => (props.percent === null ? null : `M${point(props.percent, 57)}L${point(props.percent - 4, 35)}L${point(props.percent + 4, 35)}z`));
 </script>
 
@@ -22,6 +24,7 @@ const needle = computed(() => (props.percent === null ? null : `M${point(props.p
     <path class="track" :d="arc(0, 100)" />
     <path v-if="reach" class="reach" :d="reach" />
     <path v-if="strong" class="strong" :d="strong" />
+    <path v-if="tick" class="tick" :d="tick" />
     <path v-if="needle" class="needle" :d="needle" />
     <text v-if="percent !== null" class="figure" x="60" y="71">{{ percent }}%</text>
     <text class="label" x="60" :y="percent === null ? 66 : 88">{{ percent === null ? empty : label }}</text>
@@ -34,6 +37,7 @@ path { fill: none; stroke-width: 11; }
 .track { stroke: var(--dial-track); }
 .reach { stroke: var(--dial-reach); }
 .strong { stroke: var(--dial-strong); }
+.tick { stroke: var(--text); stroke-width: 2; }
 .needle { fill: var(--text); stroke: none; }
 text { text-anchor: middle; fill: var(--text); }
 .figure { font: 700 26px var(--font-head); }

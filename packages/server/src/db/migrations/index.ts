@@ -30,6 +30,10 @@ import * as savedRemarks from './0029-add-saved-remarks';
 import * as waysOfMarking from './0030-add-ways-of-marking';
 import * as peerReviews from './0031-add-peer-reviews';
 import * as markBook from './0032-add-mark-book';
+import * as jottings from './0033-add-jottings';
+import * as families from './0034-add-families';
+import * as reports from './0035-add-reports';
+import * as portfolios from './0036-add-portfolios';
 
 /** One step of the schema: statements up, and the way back. A released one is never edited. */
 export interface Migration {
@@ -72,4 +76,8 @@ export const MIGRATIONS: readonly Migration[] = [
   waysOfMarking,
   peerReviews,
   markBook,
+  jottings,
+  families,
+  reports,
+  portfolios,
 ];

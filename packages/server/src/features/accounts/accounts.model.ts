@@ -2,7 +2,7 @@ import { DataTypes, type Model, type Sequelize } from 'sequelize';
 
 export interface UserRow {
   id: string;
-  role: 'teacher' | 'student';
+  role: 'teacher' | 'student' | 'family';
   userName: string | null;
   givenName: string;
   familyName: string;

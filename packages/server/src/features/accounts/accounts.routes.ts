@@ -124,7 +124,7 @@ export function accountRoutes({ accounts, signIn, tickets }: Part): Route[] {
       verb: 'post',
       path: '/api/account/recover',
       action: 'account.recover',
-      does: 'Sends teachers with this address a link to a new password; answers alike for any address.',
+      does: 'Sends teachers and families with this address a link to a new password; answers alike for any address.',
       limit: 'mail',
       body: recoverBody,
       handle: ({ body, now }: Ask<object, { email: string }>) => tickets.recover(body.email, now),

@@ -3,8 +3,8 @@ import Joi from 'joi';
 import type { CardSignInRequest, JoinRequest, NewPasswordRequest, SecondStepRequest, SignInRequest, TakeTicketRequest } from '../../contract';
 import { personName } from '../../http/form';
 
-const password = Joi.string().min(8).max(200);
-const userName = Joi.string().trim().lowercase().min(2).max(64).pattern(USER_NAME).messages({
+export const password = Joi.string().min(8).max(200);
+export const userName = Joi.string().trim().lowercase().min(2).max(64).pattern(USER_NAME).messages({
   'string.pattern.base': '{#label} must not contain spaces, @ or slashes',
 });
 export const email = Joi.string().trim().lowercase().max(200).pattern(EMAIL).messages({ 'string.pattern.base': '{#label} is not an e-mail address' });

@@ -119,6 +119,18 @@ export function accountsService({ sequelize }: { sequelize: Sequelize }) {
       return row;
     },
 
+    /** A family member: sees their children and nobody else. */
+    async addFamily({ passwordHash, ...family }: StudentName & { userName: string; email: string | null; passwordHash: string }, now: number, transaction: Transaction): Promise<Person> {
+      const row: UserRow = {
+        ...blankUser({ id: randomUUID(), role: 'family', givenName: family.givenName, familyName: family.familyName, nameKey: nameKey(family), createdAt: new Date(now) }),
+        userName: family.userName,
+        passwordHash,
+        email: family.email,
+      };
+      await users.create(row, { transaction });
+      return row;
+    },
+
     /** The practice student of a class: nobody, and without a sign-in of their own. */
     async addPractice(id: string, now: number, transaction: Transaction): Promise<void> {
       const name = { givenName: 'Practice', familyName: 'Student' };
@@ -135,8 +147,9 @@ export function accountsService({ sequelize }: { sequelize: Sequelize }) {
       return rows.sort(compareNames);
     },
 
-    async teachersByEmail(email: string): Promise<PersonDetails[]> {
-      return details({ role: 'teacher', email: email.toLowerCase() });
+    /** Who can have a link to a new password sent to this address: students ask their teacher. */
+    async recoverableByEmail(email: string): Promise<PersonDetails[]> {
+      return details({ role: { [Op.in]: ['teacher', 'family'] }, email: email.toLowerCase() });
     },
 
     /** User names that begin like these, in use by anybody. */

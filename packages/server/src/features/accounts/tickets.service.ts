@@ -166,9 +166,9 @@ export function ticketsService({ sequelize, accounts, classes, signIn, mail }: C
       return new Map(rows.map((row) => [row.userId!, row.madeAt.getTime()]));
     },
 
-    /** Sends a link to a new password to every teacher with this address; says nothing about whether there is one. */
+    /** Sends a link to a new password to every teacher and family with this address; says nothing about whether there is one. */
     async recover(email: string, now: number): Promise<void> {
-      const people = await accounts.teachersByEmail(email);
+      const people = await accounts.recoverableByEmail(email);
       await inTransaction(sequelize, async (transaction) => {
         for (const person of people) {
           const ticket = await make({ kind: 'password', email, userId: person.id, classId: null, madeBy: null }, now, transaction);

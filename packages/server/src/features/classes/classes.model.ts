@@ -17,6 +17,8 @@ export interface ClassRow {
   bearing: unknown;
   liveLink: string | null;
   liveMinutes: number;
+  familyTotals: boolean;
+  familyFeedback: boolean;
   joinCode: string;
   joinOpen: boolean;
   joinUntil: Date | null;
@@ -68,6 +70,8 @@ export function defineClasses(sequelize: Sequelize) {
         bearing: DataTypes.JSON,
         liveLink: DataTypes.STRING,
         liveMinutes: DataTypes.INTEGER,
+        familyTotals: DataTypes.BOOLEAN,
+        familyFeedback: DataTypes.BOOLEAN,
         joinCode: DataTypes.STRING,
         joinOpen: DataTypes.BOOLEAN,
         joinUntil: DataTypes.DATE(3),

@@ -37,6 +37,8 @@ const fields = {
     .max(500)
     .allow(null),
   liveMinutes: Joi.number().strict().integer().min(0).max(240),
+  familyTotals: Joi.boolean().strict(),
+  familyFeedback: Joi.boolean().strict(),
 };
 const name = Joi.string().trim().min(1).max(120);
 

@@ -1,5 +1,6 @@
-import type { WorkWindow } from '@jolly/core';
-import type { NewsKind } from '../../contract';
+import { LANGUAGES, unmilli, type Language, type WorkWindow } from '@jolly/core';
+import type { FamilyPiece, NewsKind } from '../../contract';
+import { dayIn, say, whenIn, wordsIn } from '../../words';
 
 /** What our mails say. Plain text: it is read everywhere, and nobody can hide anything in it. */
 export interface Letter {
@@ -45,6 +46,7 @@ export interface NewsLine {
   word?: string;
   from?: WorkWindow;
   to?: WorkWindow | null;
+  language?: string;
 }
 
 const day = (zone: string, at: number | null | undefined) =>
@@ -89,6 +91,12 @@ export function newsSentence({ kind, title, className, zone, who, word, from, to
       return `You have work of others to review: ${what}${to?.due == null ? '' : `, by ${day(zone, to.due)}`}.`;
     case 'reviewed':
       return `Others have reviewed your work on ${what}.`;
+    case 'familyMessage':
+      return `${who ?? ''} wrote to you about ${title} (${className}):${added}`;
+    case 'teacherMessage':
+    case 'childReturned':
+    case 'childMissing':
+      return familySentence({ kind, title, className, zone, ...(who ? { who } : {}), ...(word ? { word } : {}), ...(to ? { to } : {}) }, 'en');
   }
 }
 
@@ -96,4 +104,82 @@ export function newsLetter({ name, lines, link }: { name: string; lines: NewsLin
   const sentences = lines.map(newsSentence);
   const subject = sentences.length === 1 ? sentences[0]! : `${sentences.length} things new`;
   return { subject, body: sign(`Hello ${name},\n\n${sentences.map((one) => `- ${one}`).join('\n')}\n\n${link}\n\nYou choose what you are told by mail, and when, on that page.`) };
+}
+
+/** The language of a letter to a family: what they chose when the news was made. */
+const languageOf = (lines: readonly NewsLine[]): Language => LANGUAGES.find((one) => one === lines[0]?.language) ?? 'en';
+
+/** What happened, told to a family in their language. The child's name stands in `who`, of a message in `title`. */
+function familySentence({ kind, title, className, zone, who = '', word = '', to }: NewsLine, language: Language): string {
+  const { letters } = wordsIn(language);
+  switch (kind) {
+    case 'childReturned':
+      return say(letters.returned, { title, className, name: who });
+    case 'childMissing':
+      return say(letters.isMissing, { title, className, name: who, due: to?.due == null ? '' : whenIn(language, zone, to.due) });
+    default:
+      return say(letters.message, { who, name: title, word });
+  }
+}
+
+const signIn = (language: Language, text: string) => `${text}\n\n${wordsIn(language).letters.signed}\n`;
+
+export function familyNewsLetter({ name, lines, link }: { name: string; lines: NewsLine[]; link: string }): Letter {
+  const language = languageOf(lines);
+  const { letters } = wordsIn(language);
+  const sentences = lines.map((line) => familySentence(line, language));
+  const children = [...new Set(lines.map((line) => (line.kind === 'teacherMessage' ? line.title : (line.who ?? ''))))].join(', ');
+  const body = `${say(letters.hello, { name })}\n\n${sentences.map((one) => `- ${one}`).join('\n')}\n\n${letters.choose}\n${link}`;
+  return { subject: say(letters.newsSubject, { name: children }), body: signIn(language, body) };
+}
+
+export function familyInvitation(of: { language: Language; teacher: string; name: string; code: string; link: string; until: string }): Letter {
+  const { letters } = wordsIn(of.language);
+  const body = `${say(letters.invite, of)}\n\n${of.link}\n${letters.code}: ${of.code}\n\n${say(letters.inviteOnce, of)}`;
+  return { subject: say(letters.inviteSubject, of), body: signIn(of.language, body) };
+}
+
+/** A week of one class, as the weekly letter tells it. */
+export interface WeekOfClass {
+  className: string;
+  zone: string;
+  /** null where the class shows none, or there is none yet */
+  total: string | null;
+  returned: FamilyPiece[];
+  handedIn: FamilyPiece[];
+  missing: FamilyPiece[];
+  coming: FamilyPiece[];
+}
+
+/** The week of a child: what was done, what is missing, what comes. */
+export function weeklyLetter({ language, name, child, weeks, link }: { language: Language; name: string; child: string; weeks: readonly WeekOfClass[]; link: string }): Letter {
+  const { letters, report } = wordsIn(language);
+  const score = ({ effective, points }: FamilyPiece) => (effective === null ? '' : points === null ? `: ${unmilli(effective)}` : `: ${unmilli(effective)} / ${unmilli(points)}`);
+  const due = (piece: FamilyPiece, zone: string) => (piece.due === null ? '' : ` (${dayIn(language, zone, piece.due)})`);
+  const part = (head: string, lines: string[]) => (lines.length === 0 ? [] : [`${head}\n${lines.map((line) => `- ${line}`).join('\n')}`]);
+  const classes = weeks.flatMap(({ className, zone, total, returned, handedIn, missing, coming }) => {
+    const accepted = (piece: FamilyPiece) =>
+      !piece.stillAccepted ? report.closed : piece.closes === null ? report.accepted : say(report.acceptedUntil, { when: whenIn(language, zone, piece.closes) });
+    const parts = [
+      ...part(
+        letters.done,
+        returned.map((piece) => `${piece.title}${score(piece)}`),
+      ),
+      ...part(
+        letters.handedIn,
+        handedIn.map((piece) => piece.title),
+      ),
+      ...part(
+        letters.missing,
+        missing.map((piece) => `${piece.title}${due(piece, zone)}, ${accepted(piece)}`),
+      ),
+      ...part(
+        letters.coming,
+        coming.map((piece) => `${piece.title}${due(piece, zone)}`),
+      ),
+    ];
+    return parts.length === 0 ? [] : [[className.toUpperCase(), ...(total === null ? [] : [`${letters.total}: ${total} %`]), ...parts].join('\n\n')];
+  });
+  const body = [say(letters.hello, { name }), say(letters.week, { name: child }), ...(classes.length === 0 ? [letters.nothingToSay] : classes), `${letters.choose}\n${link}`].join('\n\n');
+  return { subject: say(letters.weekSubject, { name: child }), body: signIn(language, body) };
 }

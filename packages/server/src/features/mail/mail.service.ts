@@ -56,9 +56,10 @@ export function mailService({ sequelize, accounts, settings }: { sequelize: Sequ
     linkTo: (path: string) => `${settings.address}${path}`,
 
     /** Puts a letter into the queue, in the transaction of what it tells about. */
-    async post(letter: Letter, to: { address: string; name: string; userId: string | null }, by: string | null, now: number, transaction: Transaction): Promise<void> {
+    async post(letter: Letter, to: { address: string; name: string; userId: string | null; id?: string }, by: string | null, now: number, transaction: Transaction): Promise<void> {
       const row: MailRow = {
-        id: randomUUID(),
+        // Whoever may post the same letter twice gives it an id that follows from what it is.
+        id: to.id ?? randomUUID(),
         toAddress: to.address,
         toName: to.name,
         subject: letter.subject.slice(0, 300),
@@ -73,7 +74,7 @@ export function mailService({ sequelize, accounts, settings }: { sequelize: Sequ
         sentAt: null,
         problem: null,
       };
-      await mails.create(row, { transaction });
+      await mails.bulkCreate([row], { ignoreDuplicates: true, transaction });
     },
 
     /** Sends what is due. @returns how many mails were taken up */

@@ -5,7 +5,7 @@ import type { NewsItem, NewsKind, NewsReply, TellingSettings } from '../../contr
 import { fromJson } from '../../db/json-column';
 import { inTransaction } from '../../db/transaction';
 import type { AccountsService } from '../accounts/accounts.service';
-import { newsLetter, type NewsLine } from '../mail/letters';
+import { familyNewsLetter, newsLetter, type NewsLine } from '../mail/letters';
 import type { MailService } from '../mail/mail.service';
 import { defineNews, type NewsRow, type TellingRow } from './news.model';
 
@@ -29,6 +29,10 @@ const USUAL: Record<NewsKind, TellingChoice> = {
   scoreAnswered: 'atOnce',
   review: 'atOnce',
   reviewed: 'atOnce',
+  familyMessage: 'atOnce',
+  teacherMessage: 'atOnce',
+  childReturned: 'atOnce',
+  childMissing: 'atOnce',
 };
 const USUAL_QUIET = { from: '21:00', to: '07:00' };
 
@@ -41,6 +45,8 @@ export interface NewsData {
   from?: WorkWindow;
   to?: WorkWindow | null;
   studentId?: string;
+  /** of whom it is told to, where the mail is not in English */
+  language?: string;
 }
 
 /** Something to tell one person, once: the same key again is not told again. */
@@ -48,7 +54,8 @@ export interface Telling {
   userId: string;
   kind: NewsKind;
   onceKey: string;
-  assignmentId: string;
+  /** null for what is about no piece of work */
+  assignmentId: string | null;
   classId: string;
   /** of the class, for quiet hours and the times in the mail */
   zone: string;
@@ -165,7 +172,7 @@ export function newsService({ sequelize, accounts, mail }: { sequelize: Sequeliz
           if (!person?.email) return;
           const lines = rows.map((row): NewsLine => ({ kind: row.kind as NewsKind, ...fromJson<NewsData & { zone: string }>(row.data) }));
           await mail.post(
-            newsLetter({ name: person.givenName, lines, link: mail.linkTo('/news') }),
+            person.role === 'family' ? familyNewsLetter({ name: person.givenName, lines, link: mail.linkTo('/family') }) : newsLetter({ name: person.givenName, lines, link: mail.linkTo('/news') }),
             { address: person.email, name: `${person.givenName} ${person.familyName}`.trim(), userId },
             null,
             now,

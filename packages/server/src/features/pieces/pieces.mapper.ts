@@ -3,6 +3,8 @@ import {
   EMPTY_TEXT,
   fillRemark,
   fillRichRemark,
+  lateByOfStanding,
+  NOTHING_YET,
   roundScore,
   rubricScore,
   type LateRule,
@@ -149,6 +151,19 @@ export function afterLateness(
     rule: lateRuleOf(sight),
     waived,
   });
+}
+
+/**
+ * What handing the piece in now would take off full points for being late. A piece that was sent back keeps the
+ * lateness it had.
+ */
+export function lateCostNow(sight: Pick<Sight, 'schoolClass' | 'assignment' | 'resolved' | 'waived'> & { record: Pick<PieceRecord, 'summary'> | null }, now: number): MilliPoints {
+  const { schoolClass, assignment, resolved, record, waived } = sight;
+  const { due } = resolved.window;
+  const max = assignment.points;
+  if (max === null || due === null) return 0;
+  const late = lateByOfStanding({ summary: { ...(record?.summary ?? NOTHING_YET), handedInAt: now }, window: resolved.window, graceMinutes: schoolClass.graceMinutes });
+  return applyLateRule({ earned: max, max, late: { calendar: schoolClass.calendar, due, lateBy: late }, rule: lateRuleOf(sight), waived }).takenOff;
 }
 
 export function toScoreView(sight: Sight, names: Map<string, string>): ScoreView | null {

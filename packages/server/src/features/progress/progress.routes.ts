@@ -1,31 +1,37 @@
-import { asStudent } from '../../http/as-role';
+import { asStudent, asTeacher } from '../../http/as-role';
 import type { Ask, Route } from '../../http/route';
 import type { Services } from '../../wiring';
 import { classParams } from '../classes/classes.schema';
+import type { ProgressQuery } from '../../contract';
 import { memberParams } from '../roster/roster.schema';
+import { progressQuery, termQuery } from './progress.schema';
 
 export const progressRoutes = ({ progress }: Pick<Services, 'progress'>): Route[] => [
   {
     verb: 'get',
     path: '/api/classes/:classId/progress',
     action: 'progress.look',
-    does: "Each student's pieces missing, coming, waiting and returned, and points so far.",
+    does: 'Where everybody in a class stands: in a term or the year, and what changed between two moments or terms.',
     params: classParams,
-    handle: ({ actor, params, now }: Ask<{ classId: string }>) => progress.ofClass(actor, params.classId, now),
+    query: progressQuery,
+    handle: ({ actor, params, query, now }: Ask<{ classId: string }, unknown, ProgressQuery>) => progress.ofClass(asTeacher(actor), params.classId, query, now),
   },
   {
     verb: 'get',
     path: '/api/classes/:classId/progress/:studentId',
     action: 'progress.look',
-    does: "One student's pieces in a class.",
+    does: "One student's progress in a class: total, forecast, next best steps and every piece.",
     params: memberParams,
-    handle: ({ actor, params, now }: Ask<{ classId: string; studentId: string }>) => progress.ofStudent(actor, params.classId, params.studentId, now),
+    query: termQuery,
+    handle: ({ actor, params, query, now }: Ask<{ classId: string; studentId: string }, unknown, Pick<ProgressQuery, 'term'>>) =>
+      progress.ofStudent(actor, params.classId, params.studentId, query, now),
   },
   {
     verb: 'get',
     path: '/api/my/progress',
     action: 'ownProgress.look',
     does: 'Where you stand in each of your classes.',
-    handle: ({ actor, now }: Ask) => progress.own(asStudent(actor), now),
+    query: termQuery,
+    handle: ({ actor, query, now }: Ask<object, unknown, Pick<ProgressQuery, 'term'>>) => progress.own(asStudent(actor), query, now),
   },
 ];

@@ -1,127 +1,180 @@
-import { standingOf, type Actor, type CountedPiece, type StateOfPiece } from '@jolly/core';
-import type { ClassProgressReply, ProgressPiece, ProgressRow, StudentProgressReply } from '../../contract';
+import {
+  classMedians,
+  changeBetween,
+  compareNames,
+  courseMoments,
+  lookedAt,
+  middleRatio,
+  reckoningOf,
+  isLookedAt,
+  itemsOf,
+  studentView,
+  tenthsOf,
+  totalAt,
+  totalText,
+  type Actor,
+  type Between,
+  type ClassMedians,
+  type Looking,
+  type Ratio,
+} from '@jolly/core';
+import type { ClassProgressReply, ProgressQuery, ProgressRow, StudentProgressReply } from '../../contract';
 import { Problem } from '../../http/problem';
 import type { ClassesService, SchoolClass } from '../classes/classes.service';
-import type { BoardService, ListSight } from '../pieces/board.service';
-import { afterLateness, isNameless } from '../pieces/pieces.mapper';
-import type { MyWorkService } from '../pieces/my-work.service';
+import type { JottingsService } from '../jottings/jottings.service';
+import type { BoardService, ListSight, Sight } from '../pieces/board.service';
+import type { Member, RosterService } from '../roster/roster.service';
+import { see, toAims, toCounts, toLooking, toNext, toPiece, toProgressClass, type Eyes, type Seen } from './progress.mapper';
 
-/** Whose eyes: a teacher counts every score, a student only what was returned to them. */
-type Eyes = 'teacher' | 'student';
-
-interface Seen {
-  sight: ListSight;
-  piece: StateOfPiece;
-  effective: number | null;
+interface Collaborators {
+  classes: ClassesService;
+  board: BoardService;
+  roster: RosterService;
+  jottings: JottingsService;
 }
 
-function see(sight: ListSight, eyes: Eyes): Seen {
-  const { record } = sight;
-  // A score beside a name would tell whose the nameless piece is.
-  const mayKnow = eyes === 'teacher' && !isNameless(sight);
-  const given = mayKnow ? record?.score : record?.returned;
-  return { sight, piece: mayKnow ? sight.piece : sight.told, effective: afterLateness(sight, given).effective };
-}
-
-function toCounted({ sight, piece, effective }: Seen): CountedPiece {
-  const { assignment, record, resolved } = sight;
-  return {
-    id: assignment.id,
-    category: assignment.categoryId,
-    points: assignment.points,
-    counts: assignment.countsInTotals,
-    bonus: assignment.bonus,
-    effective,
-    scoredAt: effective === null ? null : (record?.summary.scoredAt ?? null),
-    state: piece.state,
-    stillAccepted: piece.stillAccepted,
-    due: resolved.window.due,
-  };
-}
-
-const COMING = new Set(['notOpen', 'open', 'started', 'sentBack']);
-const WAITING = new Set(['in', 'inLate', 'inClass']);
-
-function toRow(student: ProgressRow['student'], seen: readonly Seen[], { scheme, bearing: settings }: SchoolClass, now: number): ProgressRow {
-  const count = (test: (one: Seen) => boolean) => seen.filter(test).length;
-  return {
-    student,
-    missing: count(({ piece }) => piece.state === 'missing'),
-    missingStillAccepted: count(({ piece }) => piece.stillAccepted),
-    coming: count(({ piece }) => COMING.has(piece.state ?? '')),
-    waiting: count(({ piece }) => WAITING.has(piece.state ?? '')),
-    returned: count(({ piece }) => piece.state === 'returned'),
-    unread: count(({ piece, sight }) => piece.state === 'returned' && sight.record?.summary.readAt == null),
-    standing: standingOf({ pieces: seen.map(toCounted), scheme, settings, now }),
-  };
-}
-
-function toPiece({ sight, piece, effective }: Seen): ProgressPiece {
-  const { assignment, resolved, exception, record } = sight;
-  return {
-    assignmentId: assignment.id,
-    title: assignment.title,
-    points: assignment.points,
-    state: piece.state!,
-    lateBy: piece.lateBy,
-    stillAccepted: piece.stillAccepted,
-    overdue: piece.overdue,
-    window: resolved.window,
-    trail: resolved.trail,
-    exceptionReason: exception?.reason || null,
-    effective,
-    returnedAt: record?.summary.lastReturnAt ?? null,
-    readAt: record?.summary.readAt ?? null,
-  };
-}
-
-function toStudent(sights: readonly ListSight[], eyes: Eyes, now: number): StudentProgressReply {
-  const { schoolClass, member } = sights[0]!;
-  const { id, givenName, familyName } = member.student;
-  const student = { id, givenName, familyName };
-  const seen = sights.filter(({ piece }) => piece.state !== null).map((sight) => see(sight, eyes));
-  return {
-    student,
-    classId: schoolClass.id,
-    className: schoolClass.label,
-    hue: schoolClass.hue,
-    zone: schoolClass.calendar.zone,
-    joined: member.joined,
-    left: member.left,
-    row: toRow(student, seen, schoolClass, now),
-    pieces: seen.map(toPiece),
-  };
-}
-
-function grouped(sights: readonly ListSight[], keyOf: (sight: ListSight) => string): ListSight[][] {
-  const groups = new Map<string, ListSight[]>();
-  for (const sight of sights) groups.set(keyOf(sight), [...(groups.get(keyOf(sight)) ?? []), sight]);
+function grouped<S extends ListSight>(sights: readonly S[], keyOf: (sight: S) => string): S[][] {
+  const groups = new Map<string, S[]>();
+  for (const sight of sights) {
+    const group = groups.get(keyOf(sight));
+    if (group) group.push(sight);
+    else groups.set(keyOf(sight), [sight]);
+  }
   return [...groups.values()];
 }
 
-/** Where each student stands: the same facts for the teacher and for the student. */
-export function progressService({ classes, board, myWork }: { classes: ClassesService; board: BoardService; myWork: MyWorkService }) {
-  return {
-    async ofClass(teacher: Actor, classId: string, now: number): Promise<ClassProgressReply> {
+const theirs = ({ piece }: { piece: { state: unknown } }) => piece.state !== null;
+const ofSeen = (seen: readonly Seen[]) => seen.map(({ view }) => view);
+
+/** Two moments or two terms, if both are asked for and there. */
+function betweenOf({ fromAt, toAt, fromTerm, toTerm }: ProgressQuery, { terms }: SchoolClass): Between | null {
+  if (fromTerm !== undefined && toTerm !== undefined && fromTerm < terms.length && toTerm < terms.length) return { kind: 'terms', from: fromTerm, to: toTerm };
+  return fromAt !== undefined && toAt !== undefined ? { kind: 'moments', from: fromAt, to: toAt } : null;
+}
+
+/** Where each student stands: the same facts and the same rules for the teacher, the student and the family. */
+export function progressService({ classes, board, roster, jottings }: Collaborators) {
+  /** What everybody in a class has, each with these eyes. */
+  async function everybody(schoolClass: SchoolClass, eyes: Eyes, now: number) {
+    const sights = (await board.leanSights({ classes: [schoolClass], now })).filter(({ member }) => member.left === null);
+    return grouped(sights, ({ member }) => member.student.id).map((mine) => ({ member: mine[0]!.member, all: mine.filter(theirs).map((sight) => see(sight, eyes, now)) }));
+  }
+  const looked = (all: readonly Seen[], looking: Looking) => all.filter(({ view }) => isLookedAt(view, looking));
+  const mediansOf = (students: readonly { all: readonly Seen[] }[], { scheme }: SchoolClass, looking: Looking): ClassMedians =>
+    classMedians(
+      students.map(({ all }) => ofSeen(looked(all, looking))),
+      scheme,
+    );
+
+  const hasScore = (seen: readonly Seen[]) => seen.some(({ view }) => view.effective !== null && view.points !== null && view.counts && !view.bonus && view.state !== 'excused');
+
+  type Place = { schoolClass: SchoolClass; member: Member; sights: readonly Sight[] };
+  type How = { eyes: Eyes; now: number; lookingOf: (schoolClass: SchoolClass) => Looking; medians?: Map<string, Promise<ClassMedians>> };
+
+  async function toStudent({ schoolClass, member, sights }: Place, { eyes, now, lookingOf, medians: known = new Map() }: How): Promise<StudentProgressReply> {
+    const of = toProgressClass(schoolClass);
+    const looking = lookingOf(schoolClass);
+    const all = sights.filter(theirs).map((sight) => see(sight, eyes, now));
+    const shown = all.filter(({ view }) => isLookedAt(view, looking));
+    // The class is looked at only for somebody who has no score of their own to go by, and then once.
+    if (!hasScore(shown) && !known.has(schoolClass.id)) known.set(schoolClass.id, everybody(schoolClass, eyes, now).then((all) => mediansOf(all, schoolClass, looking)));
+    const medians = hasScore(shown) ? undefined : await known.get(schoolClass.id);
+    const { id, givenName, familyName } = member.student;
+    return {
+      student: { id, givenName, familyName },
+      classId: schoolClass.id,
+      className: schoolClass.label,
+      hue: schoolClass.hue,
+      of,
+      looking,
+      joined: member.joined,
+      left: member.left,
+      away: schoolClass.putAwayAt !== null,
+      counts: toCounts(shown),
+      view: studentView({ pieces: ofSeen(all), of, looking, now, ...(medians ? { medians } : {}) }),
+      aims: toAims(shown, eyes),
+      pieces: shown.map(toPiece),
+    };
+  }
+
+  const service = {
+    async ofClass(teacher: Actor & { userId: string }, classId: string, query: ProgressQuery, now: number): Promise<ClassProgressReply> {
       const found = await classes.forTeacher(teacher, 'progress.look', classId);
-      const sights = (await board.leanSights({ classes: [found], now })).filter(({ member }) => member.left === null);
-      const rows = grouped(sights, ({ member }) => member.student.id).map((mine) => toStudent(mine, 'teacher', now).row);
-      return { classId, className: found.label, hue: found.hue, rows };
+      const of = toProgressClass(found);
+      const { scheme, settings, terms, zone } = of;
+      const looking = toLooking(found, query.term, now);
+      const between = betweenOf(query, found);
+      const students = await everybody(found, 'teacher', now);
+      const medians = mediansOf(students, found, looking);
+      const toSpeak = await jottings.toSpeakWith(teacher.userId, classId);
+      const rows = students.map(({ member, all }): ProgressRow => {
+        const { id, givenName, familyName } = member.student;
+        const shown = looked(all, looking);
+        const pieces = ofSeen(all);
+        const { standing, forecast, categories, terms: byTerm, year } = studentView({ pieces, of, looking, now, medians });
+        const { atLeast, atPace, atMost } = forecast;
+        return {
+          student: { id, givenName, familyName },
+          ...toCounts(shown),
+          ...{ standing, categories, terms: byTerm, year, atLeast, atPace, atMost },
+          change: between && changeBetween(pieces, of, looking, between),
+          aims: toAims(shown, 'teacher'),
+          next: toNext(shown, forecast),
+          toSpeak: toSpeak.has(id),
+        };
+      });
+      const overs = students.map(({ all }) => lookedAt(ofSeen(all), of, looking));
+      const totals = overs.flatMap(({ pieces, over }) => reckoningOf(scheme, over)(itemsOf(pieces, scheme)) ?? []);
+      const text = (value: Ratio | null) => (value === null ? null : totalText(value, scheme));
+      return {
+        classId,
+        className: found.label,
+        hue: found.hue,
+        zone,
+        terms: [...terms],
+        looking,
+        between,
+        scheme: { kind: scheme.kind, decimals: scheme.decimals, bands: scheme.bands },
+        settings,
+        rows: rows.sort((a, b) => compareNames(a.student, b.student)),
+        tenths: tenthsOf(totals),
+        middle: text(middleRatio(totals)),
+        categoryMiddles: scheme.categories.map(({ id, name }) => ({ id, name, middle: text(medians.get(id) ?? null) })),
+        course: courseMoments(of, looking, now).map((at) => ({ at, middle: text(middleRatio(overs.flatMap((one) => totalAt({ ...one, scheme, at }) ?? []))) })),
+      };
     },
 
-    async ofStudent(teacher: Actor, classId: string, studentId: string, now: number): Promise<StudentProgressReply> {
+    async ofStudent(teacher: Actor, classId: string, studentId: string, { term }: Pick<ProgressQuery, 'term'>, now: number): Promise<StudentProgressReply> {
       const found = await classes.forTeacher(teacher, 'progress.look', classId);
-      const sights = await board.sights({ classes: [found], studentIds: [studentId], now });
-      if (sights.length === 0) throw new Problem('thing.unknown');
-      return toStudent(sights, 'teacher', now);
+      const [reply] = await service.ofMany([found], [studentId], { eyes: 'teacher', lookingOf: (one) => toLooking(one, term, now), now });
+      if (!reply) throw new Problem('thing.unknown');
+      return reply;
+    },
+
+    /** Of some students, or of all, in some classes: a reply for each in each, those too who have left or have no work yet. */
+    async ofMany(found: readonly SchoolClass[], studentIds: readonly string[] | null, how: Omit<How, 'medians'>): Promise<StudentProgressReply[]> {
+      const ids = studentIds ? [...studentIds] : undefined;
+      const [members, sights] = await Promise.all([
+        roster.membersOf(
+          found.map((one) => one.id),
+          ids,
+        ),
+        board.sights({ classes: [...found], now: how.now, ...(ids ? { studentIds: ids } : {}) }),
+      ]);
+      const classBy = new Map(found.map((one) => [one.id, one]));
+      const by = new Map(grouped(sights, ({ schoolClass, member }) => `${schoolClass.id} ${member.student.id}`).map((mine) => [`${mine[0]!.schoolClass.id} ${mine[0]!.member.student.id}`, mine]));
+      const medians = new Map<string, Promise<ClassMedians>>();
+      const places = members.map((member) => ({ schoolClass: classBy.get(member.classId)!, member, sights: by.get(`${member.classId} ${member.student.id}`) ?? [] }));
+      return Promise.all(places.map((place) => toStudent(place, { ...how, medians })));
     },
 
     /** The student's own, a reply for each of their classes. */
-    async own(student: Actor & { userId: string }, now: number): Promise<StudentProgressReply[]> {
-      const sights = await myWork.mySights(student, now, { away: true });
-      return grouped(sights, ({ schoolClass }) => schoolClass.id).map((mine) => toStudent(mine, 'student', now));
+    async own(student: Actor & { userId: string }, { term }: Pick<ProgressQuery, 'term'>, now: number): Promise<StudentProgressReply[]> {
+      const mine = await classes.load(await roster.classesOf(student.userId));
+      return service.ofMany(mine, [student.userId], { eyes: 'student', lookingOf: (one) => toLooking(one, term, now), now });
     },
   };
+  return service;
 }
 
 export type ProgressService = ReturnType<typeof progressService>;

@@ -4,12 +4,12 @@ import { bandOf, percentText, totalText, type BearingSettings, type LateRule, ty
 import { computed } from 'vue';
 import { now } from '../../api/client';
 import { useWords } from '../../ui/use-words';
-import { useBearingWords } from '../progress';
+import { useProgressWords } from '../progress';
 import { sampleStudent, type SamplePiece } from './sample-student';
 
 const props = defineProps<{ scheme: Scheme; bearing: BearingSettings; lateRule: LateRule; graceMinutes: number; calendar: SchoolCalendar }>();
 const { t, points } = useWords();
-const { reasonText } = useBearingWords();
+const { reasonText } = useProgressWords();
 const sample = computed(() => sampleStudent({ ...props, now: now() }));
 const total = computed(() => sample.value.total.result);
 const band = computed(() => (total.value === null ? null : bandOf(total.value, props.scheme)));

@@ -10,7 +10,7 @@ import LoadGate from '../../ui/LoadGate.vue';
 import { useShortcuts } from '../../ui/use-shortcuts';
 import { useWords } from '../../ui/use-words';
 import { useSession } from '../accounts';
-import { useBearingWords } from '../progress';
+import { useProgressWords } from '../progress';
 import { useScope, useTermLine } from '../termline';
 import AimsTable from './AimsTable.vue';
 import ArrangeSheet from './ArrangeSheet.vue';
@@ -31,7 +31,7 @@ import { useView, type Stretch, type ViewColumn } from './use-view';
 
 const { t, count, name } = useWords();
 const words = useBookWords();
-const { reasonText } = useBearingWords();
+const { reasonText } = useProgressWords();
 const route = useRoute();
 const router = useRouter();
 const line = useTermLine();

@@ -35,6 +35,7 @@ const back = computed(() =>
 );
 const waiting = computed(() => mine.value.filter((piece) => piece.state === 'in' || piece.state === 'inLate'));
 const closed = computed(() => mine.value.filter((piece) => piece.state === 'missing' && !piece.stillAccepted));
+const toNumber = (text: string | null) => (text === null ? null : Number(text));
 const shownStandings = computed(() => (standings.value.value ?? []).filter((one) => scope.inScope(one.classId)));
 const handouts = computed(() => (value.value?.handouts ?? []).filter((one) => scope.inScope(one.classId)));
 function excerpt(remark: RichText): string {
@@ -88,8 +89,8 @@ const toReview = computed(() => (reviews.value.value ?? []).filter((one) => one.
             <div class="heading group-top"><h2>{{ t('work.heading') }}</h2></div>
             <div class="sheet list">
               <RouterLink v-for="one in shownStandings" :key="one.classId" class="line dial-line" :to="{ path: '/my-progress', query: { ...scope.kept.value, class: one.classId } }">
-                <span class="small-dial"><CompassDial :percent="one.row.standing.total === null ? null : Number(one.row.standing.total)" :at-least="one.row.standing.atLeast === null ? null : Number(one.row.standing.atLeast)" :at-most="one.row.standing.atMost === null ? null : Number(one.row.standing.atMost)" label="" :empty="t(one.row.standing.hasTotals ? 'progress.noScores' : 'progress.noTotals')" /></span>
-                <span class="grow small"><strong>{{ one.className }}</strong><span v-if="one.row.standing.possible > 0" class="block">{{ t('progress.dialAll', { a: points(one.row.standing.earned), b: points(one.row.standing.possible) }) }}</span><span v-if="one.row.missing > 0" class="alarm block">{{ t('plan.missing', { n: one.row.missing }) }}</span></span>
+                <span class="small-dial"><CompassDial :percent="toNumber(one.view.standing.total)" :at-least="toNumber(one.view.forecast.atLeast)" :at-pace="toNumber(one.view.forecast.atPace)" :at-most="toNumber(one.view.forecast.atMost)" label="" :empty="t(one.view.standing.hasTotals ? 'progress.noScores' : 'progress.noTotals')" /></span>
+                <span class="grow small"><strong>{{ one.className }}</strong><span v-if="one.view.standing.possible > 0" class="block">{{ t('progress.dialAll', { a: points(one.view.standing.earned), b: points(one.view.standing.possible) }) }}</span><span v-if="one.counts.missing > 0" class="alarm block">{{ t('plan.missing', { n: one.counts.missing }) }}</span></span>
               </RouterLink>
             </div>
           </template>

@@ -8,26 +8,28 @@ import { useLoad } from '../../api/use-load';
 import LoadGate from '../../ui/LoadGate.vue';
 import { useStandingWords } from '../exceptions';
 import { useScope } from '../termline';
-import StandingOf from './StandingOf.vue';
+import OwnClass from './OwnClass.vue';
+import { useLooking } from './use-looking';
 
 const { t } = useI18n();
-const { inScope } = useScope();
+const { inScope, kept } = useScope();
+const { termSearch } = useLooking();
 const { gives, spanOf } = useStandingWords();
 const { value: standing } = useLoad(() => ask<OwnStanding[]>('GET', '/api/my/standing-exceptions'));
-const { state, value, why, reload } = useLoad(() => ask<StudentProgressReply[]>('GET', '/api/my/progress'));
+const { state, value, why, reload } = useLoad(() => ask<StudentProgressReply[]>('GET', `/api/my/progress${termSearch.value}`), [termSearch]);
 const shown = computed(() => (value.value ?? []).filter((one) => inScope(one.classId)));
 </script>
 
 <template>
   <LoadGate :state="state" :why="why" @retry="reload">
     <div class="page">
-      <div class="heading"><h1>{{ t('progress.own') }}</h1><span class="small">{{ t('progress.ownSub') }}</span></div>
+      <div class="heading"><h1>{{ t('progress.own') }}</h1><span class="small grow">{{ t('progress.ownSub') }}</span><RouterLink class="btn" :to="{ path: '/portfolio', query: kept }">{{ t('progress.portfolio') }}</RouterLink></div>
       <section v-if="standing && standing.length > 0" class="note holds">
         <h2>{{ t('progress.standing') }}</h2>
         <p v-for="one in standing" :key="one.id" :class="{ muted: one.holds === 'ended' }"><strong>{{ gives(one).join(', ') }}</strong> · {{ t('progress.inClasses', { classes: one.classes.join(', ') }) }} · {{ spanOf(one) }}<template v-if="one.reason"> · <span dir="auto">{{ one.reason }}</span></template></p>
       </section>
       <p v-if="shown.length === 0" class="note">{{ t('progress.ownEmpty') }}</p>
-      <StandingOf v-for="one in shown" :key="one.classId" :standing="one" :own="true" />
+      <OwnClass v-for="one in shown" :key="one.classId" :standing="one" />
     </div>
   </LoadGate>
 </template>

@@ -1,23 +1,35 @@
 <script setup lang="ts">
-/** One student in one class, for the teacher. */
+/** One student in one class, for the teacher: where they stand and why, what would help most, and everything it follows from. */
 import type { StudentProgressReply } from '@jolly/server/contract';
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import { ask } from '../../api/client';
 import { useLoad } from '../../api/use-load';
+import { localDayText } from '../../time/format';
+import ClassSquare from '../../ui/ClassSquare.vue';
 import LoadGate from '../../ui/LoadGate.vue';
-import StandingOf from './StandingOf.vue';
+import { useWords } from '../../ui/use-words';
+import StudentSheet from './StudentSheet.vue';
+import TermChoice from './TermChoice.vue';
+import { useLooking } from './use-looking';
 
 const route = useRoute();
-const address = computed(() => `/api/classes/${String(route.params.classId)}/progress/${String(route.params.student)}`);
+const { t, name } = useWords();
+const { termSearch } = useLooking();
+const address = computed(() => `/api/classes/${String(route.params.classId)}/progress/${String(route.params.student)}${termSearch.value}`);
 const { state, value, why, reload } = useLoad(() => ask<StudentProgressReply>('GET', address.value), [address]);
 </script>
 
 <template>
   <LoadGate :state="state" :why="why" @retry="reload">
-    <div class="page">
-      <h1 class="hidden-text">{{ value ? `${value.student.givenName} ${value.student.familyName}` : '' }}</h1>
-      <StandingOf v-if="value" :standing="value" :own="false" />
+    <div v-if="value" class="page">
+      <div class="heading">
+        <h1 dir="auto">{{ name(value.student) }}</h1>
+        <span class="small grow"><ClassSquare :hue="value.hue" /><span class="after" dir="auto">{{ value.className }}</span> · {{ t('progress.joined', { day: localDayText(value.joined) }) }}<template v-if="value.left"> · {{ t('progress.left', { day: localDayText(value.left) }) }}</template></span>
+        <TermChoice :terms="value.of.terms" :looking="value.looking" />
+      </div>
+      <p v-if="value.away" class="note">{{ t('progress.putAway') }}</p>
+      <StudentSheet :standing="value" @changed="reload" />
     </div>
   </LoadGate>
 </template>

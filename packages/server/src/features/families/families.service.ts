@@ -1,0 +1,107 @@
+import type { Actor, Language, StudentName } from '@jolly/core';
+import { compareNames, may } from '@jolly/core';
+import { Op, type Sequelize, type Transaction, type WhereOptions } from 'sequelize';
+import type { FamilyHomeReply, FamilySettings } from '../../contract';
+import { inTransaction } from '../../db/transaction';
+import { Problem } from '../../http/problem';
+import { fullName, type AccountsService, type PersonDetails } from '../accounts/accounts.service';
+import { defineFamilies, type FamilyLinkRow, type FamilySettingRow } from './families.model';
+
+export type Family = Actor & { userId: string };
+
+/** A family member as letters reach them. */
+export interface LinkedFamily {
+  id: string;
+  name: string;
+  email: string | null;
+  language: Language;
+  since: number;
+}
+
+/** Who is of whose family, and how they want to be told. */
+export function familiesService({ sequelize, accounts }: { sequelize: Sequelize; accounts: AccountsService }) {
+  const { links, settings } = defineFamilies(sequelize);
+
+  const linksOf = async (where: { familyId?: string; studentId?: unknown }) =>
+    (await links.findAll({ where: where as never, order: [['since', 'ASC']], raw: true })) as unknown as FamilyLinkRow[];
+  async function settingsOf(familyIds: readonly string[]): Promise<Map<string, FamilySettingRow>> {
+    const rows = (await settings.findAll({ where: { familyId: { [Op.in]: [...familyIds] } }, raw: true })) as unknown as FamilySettingRow[];
+    return new Map(rows.map((row) => [row.familyId, row]));
+  }
+
+  const service = {
+    /** A family's children. */
+    async childrenOf(familyId: string): Promise<(StudentName & { id: string })[]> {
+      const rows = await linksOf({ familyId });
+      const people = await accounts.people(rows.map((row) => row.studentId));
+      return rows.flatMap((row) => people.get(row.studentId) ?? []).map(({ id, givenName, familyName }) => ({ id, givenName, familyName })).sort(compareNames); // prettier-ignore
+    },
+
+    /** @throws Problem `thing.unknown` for anybody who is not this family's */
+    async child(family: Actor, action: 'child.look' | 'child.talk', studentId: string): Promise<StudentName & { id: string }> {
+      const own = family.role === 'family' ? (await service.childrenOf(family.userId)).find((one) => one.id === studentId) : undefined;
+      if (may(family, action, { relation: own ? 'family' : 'none', own: own !== undefined }) !== 'allowed') throw new Problem('thing.unknown');
+      return own!;
+    },
+
+    /** The families of some students. */
+    async ofStudents(studentIds: readonly string[]): Promise<Map<string, LinkedFamily[]>> {
+      const result = new Map<string, LinkedFamily[]>();
+      if (studentIds.length === 0) return result;
+      const rows = await linksOf({ studentId: { [Op.in]: [...studentIds] } });
+      const ids = rows.map((row) => row.familyId);
+      const [people, chosen] = await Promise.all([accounts.details(ids), settingsOf(ids)]);
+      for (const row of rows) {
+        const person = people.get(row.familyId);
+        if (!person) continue;
+        const one: LinkedFamily = { id: person.id, name: fullName(person), email: person.email, language: chosen.get(person.id)?.language ?? 'en', since: row.since.getTime() };
+        result.set(row.studentId, [...(result.get(row.studentId) ?? []), one]);
+      }
+      return result;
+    },
+
+    /** Makes somebody a family of a student; again does nothing. */
+    async link(familyId: string, studentId: string, now: number, transaction: Transaction): Promise<void> {
+      await links.bulkCreate([{ familyId, studentId, since: new Date(now) }], { ignoreDuplicates: true, transaction });
+    },
+
+    /** @throws Problem `thing.unknown` if they are not linked */
+    async unlink(familyId: string, studentId: string): Promise<void> {
+      if ((await links.destroy({ where: { familyId, studentId } })) === 0) throw new Problem('thing.unknown');
+    },
+
+    async begin(familyId: string, { language, telling }: FamilySettings, now: number, transaction: Transaction): Promise<void> {
+      await settings.create({ familyId, language, telling, weeklyFor: null, lookedAt: new Date(now) }, { transaction });
+    },
+
+    async home(family: Family): Promise<FamilyHomeReply> {
+      const [children, chosen] = await Promise.all([service.childrenOf(family.userId), settingsOf([family.userId])]);
+      const { language, telling } = chosen.get(family.userId) ?? { language: 'en', telling: 'weekly' };
+      return { language, telling, children };
+    },
+
+    /** From when on somebody is told at once, they are told of what happens from then on. */
+    async choose(family: Family, { language, telling }: FamilySettings, now: number): Promise<void> {
+      await inTransaction(sequelize, async (transaction) => {
+        const row = (await settings.findByPk(family.userId, { raw: true, transaction, lock: true })) as unknown as FamilySettingRow;
+        await settings.update({ language, telling, ...(row.telling === 'atOnce' ? {} : { lookedAt: new Date(now) }) }, { where: { familyId: family.userId }, transaction });
+      });
+    },
+
+    /** Families who are told in a way and whose turn it is. */
+    async toTell(where: WhereOptions<FamilySettingRow>, limit: number): Promise<(FamilySettingRow & { person: PersonDetails })[]> {
+      const rows = (await settings.findAll({ where, limit, raw: true })) as unknown as FamilySettingRow[];
+      const people = await accounts.details(rows.map((row) => row.familyId));
+      return rows.flatMap((row) => (people.has(row.familyId) ? [{ ...row, person: people.get(row.familyId)! }] : []));
+    },
+
+    /** Takes a turn: of several servers only one gets it. @returns whether it is this one */
+    async takeTurn(familyId: string, was: object, is: Partial<Pick<FamilySettingRow, 'weeklyFor' | 'lookedAt'>>, transaction: Transaction): Promise<boolean> {
+      const [taken] = await settings.update(is, { where: { familyId, ...was } as never, transaction });
+      return taken > 0;
+    },
+  };
+  return service;
+}
+
+export type FamiliesService = ReturnType<typeof familiesService>;

@@ -1,0 +1,192 @@
+import { codeFrom, tidyJoinCode } from '@jolly/core';
+import { createHash, randomBytes, randomUUID } from 'node:crypto';
+import { Op, type Sequelize, type Transaction } from 'sequelize';
+import type { FamilyCodeLook, FamilyCodeUse, FamilyLettersRequest, FamilyMailsReply, FamilyMailsRequest, StudentFamilies } from '../../contract';
+import { inTransaction } from '../../db/transaction';
+import { printPdf } from '../../files/print-pdf';
+import { Problem } from '../../http/problem';
+import { dayIn, say, wordsIn } from '../../words';
+import { fullName, type AccountsService, type Person } from '../accounts/accounts.service';
+import { hashPassword } from '../accounts/passwords';
+import type { ClassesService, SchoolClass } from '../classes/classes.service';
+import { familyInvitation } from '../mail/letters';
+import type { MailService } from '../mail/mail.service';
+import type { Teacher } from '../marking/desk.service';
+import { makeReport, type ReportDocument } from '../reports/reports.service';
+import type { Member, RosterService } from '../roster/roster.service';
+import type { FamiliesService, Family } from './families.service';
+import { defineFamilies, type FamilyCodeRow } from './families.model';
+
+const DAY_MS = 86_400_000;
+const LIVES_MS = 60 * DAY_MS;
+const CODE_LENGTH = 12;
+
+const digest = (code: string) => createHash('sha256').update(code).digest('hex');
+/** As it is printed: in fours, to be read out and typed. */
+const inFours = (code: string) => code.match(/.{1,4}/g)!.join('-');
+
+function newCode(): string {
+  for (;;) {
+    const code = codeFrom(randomBytes(48), CODE_LENGTH);
+    if (code) return code;
+  }
+}
+
+interface Collaborators {
+  sequelize: Sequelize;
+  accounts: AccountsService;
+  classes: ClassesService;
+  roster: RosterService;
+  families: FamiliesService;
+  mail: MailService;
+  chromium: string;
+}
+
+/** Inviting families: a code for each letter or mail, that works once and makes whoever has it a family of that student. */
+export function invitingService({ sequelize, accounts, classes, roster, families, mail, chromium }: Collaborators) {
+  const { codes } = defineFamilies(sequelize);
+
+  async function members(found: SchoolClass, studentIds: readonly string[]): Promise<Member[]> {
+    const chosen = (await roster.membersOf([found.id], studentIds)).filter((member) => member.left === null);
+    if (chosen.length < new Set(studentIds).size) throw new Problem('thing.unknown');
+    return chosen;
+  }
+
+  async function make(of: Pick<FamilyCodeRow, 'studentId' | 'classId' | 'email' | 'madeBy'>, now: number, transaction: Transaction): Promise<string> {
+    const code = newCode();
+    const row: FamilyCodeRow = { id: randomUUID(), ...of, hash: digest(code), madeAt: new Date(now), expiresAt: new Date(now + LIVES_MS), usedAt: null, revokedAt: null };
+    await codes.create(row, { transaction });
+    return code;
+  }
+
+  /** @throws Problem for a code that is made up, used, too old, taken back, or of a student who has left */
+  async function valid(typed: string, now: number): Promise<{ row: FamilyCodeRow; member: Member }> {
+    const row = (await codes.findOne({ where: { hash: digest(tidyJoinCode(typed)) }, raw: true })) as unknown as FamilyCodeRow | null;
+    if (!row || row.revokedAt !== null) throw new Problem('family.unknownCode');
+    if (row.usedAt !== null) throw new Problem('family.codeUsed');
+    if (row.expiresAt.getTime() < now) throw new Problem('family.codeOld');
+    const here = (await roster.membersOf(await roster.classesOf(row.studentId), [row.studentId])).filter((member) => member.left === null);
+    const member = here.find((one) => one.classId === row.classId) ?? here[0];
+    if (!member) throw new Problem('family.studentLeft');
+    return { row, member };
+  }
+
+  async function use(row: FamilyCodeRow, familyId: string, now: number, transaction: Transaction): Promise<void> {
+    const [used] = await codes.update({ usedAt: new Date(now) }, { where: { id: row.id, usedAt: null, revokedAt: null }, transaction });
+    if (used === 0) throw new Problem('family.codeUsed');
+    await families.link(familyId, row.studentId, now, transaction);
+  }
+
+  return {
+    /** Everybody in a class with their families and the codes that are out. */
+    async ofClass(teacher: Teacher, classId: string, now: number): Promise<StudentFamilies[]> {
+      await classes.forTeacher(teacher, 'family.look', classId);
+      const all = (await roster.membersOf([classId])).filter((member) => member.left === null);
+      const ids = all.map((member) => member.student.id);
+      const [linked, rows] = await Promise.all([
+        families.ofStudents(ids),
+        codes.findAll({ where: { studentId: { [Op.in]: ids }, usedAt: null, revokedAt: null, expiresAt: { [Op.gt]: new Date(now) } }, order: [['madeAt', 'DESC']], raw: true }) as unknown as Promise<FamilyCodeRow[]>,
+      ]);
+      return all.map(({ student: { id, givenName, familyName } }) => ({
+        student: { id, givenName, familyName },
+        families: linked.get(id) ?? [],
+        codes: rows.filter((row) => row.studentId === id).map((row) => ({ id: row.id, email: row.email, madeAt: row.madeAt.getTime(), expiresAt: row.expiresAt.getTime() })),
+      }));
+    },
+
+    /** Letters to print, one page a student, each with a code of its own. */
+    async letters(teacher: Teacher, classId: string, { studentIds, language }: FamilyLettersRequest, now: number): Promise<Buffer> {
+      const found = await classes.forTeacher(teacher, 'family.invite', classId);
+      const chosen = await members(found, studentIds);
+      const me = (await accounts.people([teacher.userId])).get(teacher.userId)!;
+      const made = await inTransaction(sequelize, async (transaction) => {
+        const all: { member: Member; code: string }[] = [];
+        for (const member of chosen) all.push({ member, code: await make({ studentId: member.student.id, classId, email: null, madeBy: teacher.userId }, now, transaction) });
+        return all;
+      });
+      const words = wordsIn(language).letters;
+      const address = mail.linkTo('/family');
+      const document: ReportDocument = {
+        title: found.label,
+        language,
+        landscape: false,
+        pageEach: true,
+        shading: false,
+        made: '',
+        none: '',
+        sections: made.map(({ member, code }) => {
+          const name = fullName(member.student);
+          return {
+            heading: say(words.inviteSubject, { name }),
+            sub: found.label,
+            student: name,
+            className: found.label,
+            blocks: [
+              { kind: 'note', text: say(words.invite, { teacher: fullName(me), name }) },
+              { kind: 'facts', facts: [{ name: words.code, cell: { text: inFours(code) } }] },
+              { kind: 'note', text: `${address}\n\n${say(words.inviteOnce, { until: dayIn(language, found.calendar.zone, now + LIVES_MS) })}` },
+            ],
+          };
+        }),
+      };
+      return printPdf(await makeReport('html', [document]), chromium);
+    },
+
+    async mails(teacher: Teacher, classId: string, { invitations, language }: FamilyMailsRequest, now: number): Promise<FamilyMailsReply> {
+      const found = await classes.forTeacher(teacher, 'family.invite', classId);
+      const chosen = new Map((await members(found, [...new Set(invitations.map((one) => one.studentId))])).map((member) => [member.student.id, member]));
+      const me = (await accounts.people([teacher.userId])).get(teacher.userId)!;
+      await inTransaction(sequelize, async (transaction) => {
+        for (const { studentId, email } of invitations) {
+          // A newer invitation to the same address takes the place of the older one.
+          await codes.update({ revokedAt: new Date(now) }, { where: { studentId, email, usedAt: null, revokedAt: null }, transaction });
+          const code = await make({ studentId, classId, email, madeBy: teacher.userId }, now, transaction);
+          const until = dayIn(language, found.calendar.zone, now + LIVES_MS);
+          const letter = familyInvitation({ language, teacher: fullName(me), name: fullName(chosen.get(studentId)!.student), code: inFours(code), link: mail.linkTo(`/family#${code}`), until });
+          await mail.post(letter, { address: email, name: '', userId: null }, teacher.userId, now, transaction);
+        }
+      });
+      return { sent: invitations.length };
+    },
+
+    async revoke(teacher: Teacher, classId: string, codeId: string, now: number): Promise<void> {
+      await classes.forTeacher(teacher, 'family.invite', classId);
+      const row = (await codes.findByPk(codeId, { raw: true })) as unknown as FamilyCodeRow | null;
+      if (!row || (await roster.membersOf([classId], [row.studentId])).length === 0) throw new Problem('thing.unknown');
+      await codes.update({ revokedAt: new Date(now) }, { where: { id: codeId, usedAt: null } });
+    },
+
+    /** Ends a link that should not be: the account stays, and sees its other children. */
+    async unlink(teacher: Teacher, classId: string, studentId: string, familyId: string): Promise<void> {
+      await classes.forTeacher(teacher, 'family.invite', classId);
+      if ((await roster.membersOf([classId], [studentId])).length === 0) throw new Problem('thing.unknown');
+      await families.unlink(familyId, studentId);
+    },
+
+    async look(code: string, now: number): Promise<FamilyCodeLook> {
+      const { member } = await valid(code, now);
+      const [found] = await classes.load([member.classId]);
+      return { firstName: member.student.givenName, className: found!.label };
+    },
+
+    /** Another child for a family that is signed in. */
+    async addChild(family: Family, code: string, now: number): Promise<void> {
+      const { row } = await valid(code, now);
+      await inTransaction(sequelize, (transaction) => use(row, family.userId, now, transaction));
+    },
+
+    /** A first child, with an account. @returns who is signed in by it */
+    async join({ code, language, ...person }: FamilyCodeUse, now: number): Promise<Person> {
+      const { row } = await valid(code, now);
+      const passwordHash = await hashPassword(person.password);
+      return inTransaction(sequelize, async (transaction) => {
+        const family = await accounts.addFamily({ ...person, passwordHash }, now, transaction);
+        await families.begin(family.id, { language, telling: person.email === null ? 'never' : 'weekly' }, now, transaction);
+        await use(row, family.id, now, transaction);
+        return family;
+      });
+    },
+  };
+}
+
+export type InvitingService = ReturnType<typeof invitingService>;

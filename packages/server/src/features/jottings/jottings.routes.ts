@@ -1,0 +1,56 @@
+import Joi from 'joi';
+import type { JottingRequest } from '../../contract';
+import { asTeacher } from '../../http/as-role';
+import { id } from '../../http/form';
+import type { Ask, Route } from '../../http/route';
+import type { Services } from '../../wiring';
+import { memberParams } from '../roster/roster.schema';
+
+type OneStudent = { classId: string; studentId: string };
+const OF_STUDENT = '/api/classes/:classId/progress/:studentId/jottings';
+const jottingParams = Joi.object({ jottingId: id });
+const jottingBody = Joi.object<JottingRequest & { id?: string }, true>({
+  id: Joi.string().guid({ version: 'uuidv4' }),
+  kind: Joi.string().valid('talk', 'toSpeak').required(),
+  text: Joi.string().trim().min(1).max(2000).required(),
+});
+const doneBody = Joi.object<{ done: boolean }, true>({ done: Joi.boolean().strict().required() });
+
+export const jottingRoutes = ({ jottings }: Pick<Services, 'jottings'>): Route[] => [
+  {
+    verb: 'get',
+    path: OF_STUDENT,
+    action: 'jotting.write',
+    does: 'Your private notes about a student, newest first.',
+    params: memberParams,
+    handle: ({ actor, params }: Ask<OneStudent>) => jottings.list(asTeacher(actor), params.classId, params.studentId),
+  },
+  {
+    verb: 'post',
+    path: OF_STUDENT,
+    action: 'jotting.write',
+    does: 'Notes something about a student, or that you want to speak with them.',
+    params: memberParams,
+    body: jottingBody,
+    status: 201,
+    handle: ({ actor, params, body, now }: Ask<OneStudent, JottingRequest & { id?: string }>) =>
+      jottings.write(asTeacher(actor), params.classId, params.studentId, body, body.id ?? null, now),
+  },
+  {
+    verb: 'put',
+    path: '/api/jottings/:jottingId/done',
+    action: 'jotting.keep',
+    does: 'Says that you have spoken with the student, or not after all.',
+    params: jottingParams,
+    body: doneBody,
+    handle: ({ actor, params, body, now }: Ask<{ jottingId: string }, { done: boolean }>) => jottings.setDone(asTeacher(actor), params.jottingId, body.done, now),
+  },
+  {
+    verb: 'delete',
+    path: '/api/jottings/:jottingId',
+    action: 'jotting.keep',
+    does: 'Takes a private note away.',
+    params: jottingParams,
+    handle: ({ actor, params }: Ask<{ jottingId: string }>) => jottings.remove(asTeacher(actor), params.jottingId),
+  },
+];

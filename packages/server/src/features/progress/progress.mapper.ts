@@ -1,0 +1,144 @@
+import {
+  aimResults,
+  evidenceOf,
+  lookingNow,
+  percentText,
+  termOfWork,
+  type AimEvidence,
+  type Instant,
+  type Looking,
+  type ProgressClass,
+  type StateOfPiece,
+  type StudentView,
+  type ViewPiece,
+} from '@jolly/core';
+import type { AimView, AssignmentReply, CriterionLevel, NextPiece, ProgressCounts, ProgressPiece, ProgressQuery, ReturnedView } from '../../contract';
+import type { SchoolClass } from '../classes/classes.service';
+import type { ListSight, Sight } from '../pieces/board.service';
+import { afterLateness, isNameless, lateCostNow, toReturnedView } from '../pieces/pieces.mapper';
+
+/** Whose eyes: a teacher counts every score, a student and their family only what was returned. */
+export type Eyes = 'teacher' | 'student';
+
+/** A piece as these eyes see it. */
+export interface Seen<S extends ListSight = ListSight> {
+  sight: S;
+  piece: StateOfPiece;
+  view: ViewPiece;
+}
+
+export const toProgressClass = ({ scheme, bearing, terms, calendar }: SchoolClass): ProgressClass => ({ scheme, settings: bearing, terms, zone: calendar.zone });
+
+export function see<S extends ListSight>(sight: S, eyes: Eyes, now: Instant): Seen<S> {
+  const { record, assignment, resolved, schoolClass } = sight;
+  // A score beside a name would tell whose the nameless piece is.
+  const mayKnow = eyes === 'teacher' && !isNameless(sight);
+  const given = mayKnow ? record?.score : record?.returned;
+  const piece = mayKnow ? sight.piece : sight.told;
+  const { effective } = afterLateness(sight, given);
+  const view: ViewPiece = {
+    id: assignment.id,
+    category: assignment.categoryId,
+    points: assignment.points,
+    counts: assignment.countsInTotals,
+    bonus: assignment.bonus,
+    effective,
+    scoredAt: effective === null ? null : (record?.summary.scoredAt ?? null),
+    state: piece.state,
+    stillAccepted: piece.stillAccepted,
+    due: record?.summary.roundDue ?? resolved.window.due,
+    closes: resolved.window.closes,
+    lateCost: lateCostNow(sight, now),
+    belongs: assignment.due ?? assignment.issuedAt ?? now,
+    term: termOfWork(schoolClass.terms, schoolClass.calendar.zone, { due: assignment.due, issuedAt: assignment.issuedAt ?? now }),
+  };
+  return { sight, piece, view };
+}
+
+/** The term that is asked for by its place, or the year; left out or beyond the terms there are, the term one is in. */
+export function toLooking(schoolClass: SchoolClass, asked: ProgressQuery['term'], now: Instant): Looking {
+  if (asked === 'year') return { kind: 'year' };
+  return asked !== undefined && asked < schoolClass.terms.length ? { kind: 'term', term: asked } : lookingNow(toProgressClass(schoolClass), now);
+}
+
+const COMING = new Set(['notOpen', 'open', 'started', 'sentBack']);
+const WAITING = new Set(['in', 'inLate', 'inClass']);
+
+export function toCounts(seen: readonly Seen[]): ProgressCounts {
+  const count = (test: (one: Seen) => boolean) => seen.filter(test).length;
+  return {
+    missing: count(({ piece }) => piece.state === 'missing'),
+    missingStillAccepted: count(({ piece }) => piece.stillAccepted),
+    coming: count(({ piece }) => COMING.has(piece.state ?? '')),
+    waiting: count(({ piece }) => WAITING.has(piece.state ?? '')),
+    returned: count(({ piece }) => piece.state === 'returned'),
+    unread: count(({ piece, sight }) => piece.state === 'returned' && sight.record?.summary.readAt == null),
+    late: count(({ piece }) => piece.lateBy > 0),
+    sentBack: count(({ piece }) => piece.state === 'sentBack'),
+  };
+}
+
+const MOST_NEXT = 4;
+/** What could be done something about first: what adds most, then what is missing for good. */
+export function toNext(seen: readonly Seen[], { steps }: StudentView['forecast']): NextPiece[] {
+  const place = new Map(steps.map(({ id }, index) => [id, index]));
+  return seen
+    .filter(({ piece }) => piece.state === 'missing' || piece.state === 'sentBack')
+    .sort((a, b) => (place.get(a.view.id) ?? Infinity) - (place.get(b.view.id) ?? Infinity) || (a.view.due ?? 0) - (b.view.due ?? 0))
+    .slice(0, MOST_NEXT)
+    .map(({ sight, piece, view }) => ({ id: view.id, title: sight.assignment.title, state: piece.state as NextPiece['state'], stillAccepted: piece.stillAccepted, due: view.due }));
+}
+
+/** What the pieces say about aims, with these eyes. Nothing of what is marked without names. */
+export function toAims(seen: readonly Seen[], eyes: Eyes): AimView[] {
+  const titles = new Map(seen.map(({ sight }) => [sight.assignment.id, sight.assignment.title]));
+  const evidence = seen.flatMap(({ sight, view }): AimEvidence[] => {
+    const { assignment, record } = sight;
+    // Levels chosen on a correction that is held are the teacher's alone.
+    const score = eyes === 'teacher' || !record?.held ? record?.score : null;
+    if (!score || isNameless(sight) || (eyes === 'student' && view.effective === null)) return [];
+    const { id, aims, points, scoring } = assignment;
+    return evidenceOf(
+      { id, aims, points, rubric: scoring.by === 'rubric' ? scoring.rubric : null },
+      { effective: view.effective, choices: score.chosen?.by === 'rubric' ? score.chosen.choices : {}, word: score.chosen?.by === 'words' ? score.chosen.word : null, at: score.at },
+    );
+  });
+  return aimResults(evidence).map(({ aim, latest, typical, evidence: all }) => ({
+    aim,
+    latest: percentText(latest.share, 0),
+    typical: percentText(typical, 0),
+    level: latest.level,
+    title: titles.get(latest.assignmentId) ?? '',
+    pieces: all.length,
+  }));
+}
+
+/** What each criterion's level says, of what was returned. */
+function toLevels({ scoring }: AssignmentReply, { chosen, words }: ReturnedView): CriterionLevel[] {
+  if (scoring.by !== 'rubric' || chosen?.by !== 'rubric') return [];
+  return scoring.rubric.criteria.flatMap((criterion) => {
+    const level = criterion.levels.find((one) => one.id === chosen.choices[criterion.id]?.levelId);
+    const said = words[criterion.id];
+    return level || said ? [{ criterion: criterion.name, level: level?.name ?? null, descriptor: level?.descriptor ?? '', words: said ?? '' }] : [];
+  });
+}
+
+export function toPiece({ sight, piece, view }: Seen<Sight>): ProgressPiece {
+  const { assignment, resolved, exception, record } = sight;
+  const returned = toReturnedView(sight);
+  return {
+    ...view,
+    title: assignment.title,
+    lateBy: piece.lateBy,
+    overdue: piece.overdue,
+    window: resolved.window,
+    trail: resolved.trail,
+    exceptionReason: exception?.reason || null,
+    returnedAt: record?.summary.lastReturnAt ?? null,
+    readAt: record?.summary.readAt ?? null,
+    remark: returned?.remark ?? null,
+    levels: returned ? toLevels(assignment, returned) : [],
+    activeAt: record?.activeAt ?? null,
+    againBy: piece.state === 'sentBack' ? (record?.summary.roundDue ?? null) : null,
+  };
+}

@@ -1,0 +1,106 @@
+import { escaped } from '../../files/rich-text-html';
+import { directionOf, wordsIn } from '../../words';
+import type { ReportBlock, ReportDocument, ReportTable } from './report-document';
+
+
+// Inside a style element a text must neither end the string nor the element.
+const cssText = (text: string): string => text.replace(/[^\p{L}\p{N} .,-]/gu, (sign) => `\\${sign.codePointAt(0)!.toString(16)} `);
+
+/** Fonts of a report, as files of packages that ship with us. */
+export const REPORT_FONTS: Record<string, string> = {
+  'regular.woff2': '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-400-normal.woff2',
+  'bold.woff2': '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-700-normal.woff2',
+  'regular-ext.woff2': '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-ext-400-normal.woff2',
+  'bold-ext.woff2': '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-ext-700-normal.woff2',
+  'sans.ttf': 'dejavu-fonts-ttf/ttf/DejaVuSans.ttf',
+  'sans-bold.ttf': 'dejavu-fonts-ttf/ttf/DejaVuSans-Bold.ttf',
+};
+// What the first font lacks, Arabic and Greek and Cyrillic among it, comes from the second: nothing is ever an empty box.
+const LATIN_EXT = 'U+0100-02BA,U+02BD-02C5,U+02C7-02CC,U+02CE-02D7,U+02DD-02FF,U+0304,U+0308,U+0329,U+1D00-1DBF,U+1E00-1E9F,U+1EF2-1EFF,U+2020,U+20A0-20AB,U+20AD-20C0,U+2113,U+2C60-2C7F,U+A720-A7FF';
+const fontFaces = (at: (name: string) => string): string =>
+  [
+    ['Report', 400, 'regular.woff2', ''],
+    ['Report', 700, 'bold.woff2', ''],
+    ['Report', 400, 'regular-ext.woff2', LATIN_EXT],
+    ['Report', 700, 'bold-ext.woff2', LATIN_EXT],
+    ['Wide', 400, 'sans.ttf', ''],
+    ['Wide', 700, 'sans-bold.ttf', ''],
+  ]
+    .map(
+      ([family, weight, name, range]) =>
+        `@font-face{font-family:${family};font-weight:${weight};src:url("${at(String(name))}")${range ? `;unicode-range:${range}` : ''}}`,
+    )
+    .join('');
+
+const css = ({ landscape, pageEach, shading, title, language }: ReportDocument): string => `
+@page{size:A4 ${landscape ? 'landscape' : 'portrait'};margin:16mm 15mm 18mm;
+@bottom-left{content:"${cssText(title)}";font:8.5pt Report,Wide;color:#3d525b}
+@bottom-right{content:"${wordsIn(language).report.page} " counter(page) " / " counter(pages);font:8.5pt Report,Wide;color:#3d525b}}
+*{box-sizing:border-box}
+body{margin:0;font:10.5pt/1.4 Report,Wide,sans-serif;color:#14262e;background:#fff;overflow-wrap:anywhere;font-variant-numeric:tabular-nums}
+h1{font-size:17pt;line-height:1.2;margin:0}
+h2{font-size:12.5pt;margin:14pt 0 4pt}
+.sub{color:#3d525b;margin:1pt 0 10pt}
+section{break-inside:auto;${pageEach ? 'break-after:page;' : 'margin-bottom:22pt;'}}
+section:last-child{break-after:auto}
+.note{white-space:pre-wrap;margin:8pt 0}
+table{border-collapse:collapse;width:100%;margin:4pt 0 10pt}
+caption{text-align:start;font-weight:700;font-size:11.5pt;padding:8pt 0 3pt;break-after:avoid}
+th,td{text-align:start;vertical-align:top;padding:3pt 6pt;border-bottom:.5pt solid #b9b5a8}
+thead th{border-bottom:1pt solid #14262e;font-size:9.5pt}
+thead{display:table-header-group}
+tr{break-inside:avoid}
+.n{text-align:end;white-space:nowrap}
+${shading ? 'tbody tr:nth-child(even){background:#f1eee5;-webkit-print-color-adjust:exact;print-color-adjust:exact}' : ''}
+dl{display:grid;grid-template-columns:repeat(auto-fill,minmax(${landscape ? '56mm' : '52mm'},1fr));gap:3pt 14pt;margin:4pt 0 8pt}
+dl div{display:flex;gap:6pt;justify-content:space-between;border-bottom:.5pt solid #b9b5a8;padding:2pt 0}
+dt{color:#3d525b}dd{margin:0;font-weight:700;text-align:end}
+.sign{margin:26pt 0 6pt;border-top:.7pt solid #14262e;width:75mm;padding-top:3pt;color:#3d525b;break-inside:avoid}
+.blank{min-width:22mm;height:20pt;border-inline-start:.5pt solid #b9b5a8}
+@media screen{body{padding:14mm 14mm 10mm}section{${pageEach ? 'border-bottom:1px dashed #88958f;padding-bottom:10mm;margin-bottom:10mm' : ''}}}`;
+
+function tableHtml({ caption, columns, rows, none }: ReportTable): string {
+  const shown = columns.map((column, at) => ({ ...column, at })).filter((column) => !column.sheetOnly);
+  if (rows.length === 0) return `<h2>${escaped(caption)}</h2><p>${escaped(none)}</p>`;
+  const head = shown.map(({ head: name, number }) => `<th scope="col"${number ? ' class="n"' : ''} dir="auto">${escaped(name)}</th>`).join('');
+  const body = rows.map(
+    (row) =>
+      `<tr>${shown
+        .map(({ at, number, blank }, place) => {
+          const { text } = row[at]!;
+          if (place === 0) return `<th scope="row" dir="auto">${escaped(text)}</th>`;
+          return blank ? '<td class="blank"></td>' : `<td${number ? ' class="n"' : ''} dir="auto">${escaped(text)}</td>`;
+        })
+        .join('')}</tr>`,
+  );
+  return `<table>${caption === '' ? '' : `<caption dir="auto">${escaped(caption)}</caption>`}<thead><tr>${head}</tr></thead><tbody>${body.join('')}</tbody></table>`;
+}
+
+function blockHtml(block: ReportBlock): string {
+  switch (block.kind) {
+    case 'heading':
+      return `<h2 dir="auto">${escaped(block.text)}</h2>`;
+    case 'note':
+      return `<div class="note" dir="auto">${escaped(block.text)}</div>`;
+    case 'facts':
+      return `<dl>${block.facts.map(({ name, cell }) => `<div><dt>${escaped(name)}</dt><dd dir="auto">${escaped(cell.text)}</dd></div>`).join('')}</dl>`;
+    case 'table':
+      return tableHtml(block.table);
+    case 'sign':
+      return `<p class="sign" dir="auto">${escaped(block.text)}</p>`;
+  }
+}
+
+/**
+ * A report as a page of its own: what is looked at beforehand, what a browser prints, and what becomes the PDF. It has
+ * no scripts and asks for nothing but its fonts; everything that somebody wrote stands in it as text.
+ *
+ * @param fontAt the address of a font by its name in REPORT_FONTS @param policy from where fonts may come
+ */
+export function reportHtml(document: ReportDocument, { fontAt, policy }: { fontAt: (name: string) => string; policy: string }): string {
+  const { title, language, sections, made, none } = document;
+  const body = sections.map(
+    ({ heading, sub, blocks }) => `<section><h1 dir="auto">${escaped(heading)}</h1><p class="sub" dir="auto">${escaped([sub, made].filter(Boolean).join(' · '))}</p>${blocks.map(blockHtml).join('')}</section>`,
+  );
+  return `<!doctype html><html lang="${language}" dir="${directionOf(language)}"><head><meta charset="utf-8"><meta http-equiv="Content-Security-Policy" content="default-src 'none'; style-src 'unsafe-inline'; font-src ${policy}"><title>${escaped(title)}</title><style>${fontFaces(fontAt)}${css(document)}</style></head><body>${body.join('') || `<section><h1>${escaped(title)}</h1><p>${escaped(none)}</p></section>`}</body></html>`;
+}

@@ -1,0 +1,214 @@
+import archiver from 'archiver';
+import type { ReportSettings } from '@jolly/core';
+import { randomUUID } from 'node:crypto';
+import { Readable } from 'node:stream';
+import { Op, type Sequelize } from 'sequelize';
+import type { ReportFormat, ReportJob, ReportJobRequest } from '../../contract';
+import { fromJson } from '../../db/json-column';
+import { inTransaction } from '../../db/transaction';
+import type { FileStore } from '../../files/file-store';
+import { NotPrinted, printPdf } from '../../files/print-pdf';
+import { fileStem, WORKBOOK } from '../../files/write-table';
+import { Problem } from '../../http/problem';
+import type { Teacher } from '../marking/desk.service';
+import type { ComposeService, ReportKey } from './compose.service';
+import type { ReportDocument } from './report-document';
+import { makeReport } from './report-maker';
+import { defineReports, type ReportJobRow, type ReportPartRow } from './reports.model';
+
+/** Students of one file: a class, as a rule. */
+const PART_SIZE = 45;
+const LEASE_MS = 4 * 60_000;
+const MOST_TRIES = 3;
+const MOST_LISTED = 20;
+const MOST_WAITING = 10;
+
+const MEDIA: Record<ReportFormat, string> = { pdf: 'application/pdf', xlsx: WORKBOOK, csv: 'text/csv; charset=utf-8' };
+
+async function readAll(stream: Readable): Promise<Buffer> {
+  const parts: Buffer[] = [];
+  for await (const part of stream) parts.push(part as Buffer);
+  return Buffer.concat(parts);
+}
+
+interface Collaborators {
+  sequelize: Sequelize;
+  fileStore: FileStore;
+  compose: ComposeService;
+  /** the program that prints */
+  chromium: string;
+}
+
+/**
+ * Reports being made. A report is a row with a part for each file; a part that is made is kept, so that a server that
+ * stops in between goes on with the next one. A job is taken by a lease: of several servers one works on it.
+ */
+export function reportJobsService({ sequelize, fileStore, compose, chromium }: Collaborators) {
+  const { jobs, parts } = defineReports(sequelize);
+
+  const fileName = ({ title, format }: Pick<ReportJobRow, 'title' | 'format'>, count: number) => `${fileStem(title || 'report')}.${format === 'pdf' && count > 1 ? 'zip' : format}`;
+  function toJob(row: ReportJobRow, own: readonly Pick<ReportPartRow, 'fingerprint'>[]): ReportJob {
+    const { id, title, format, state, students, madeAt, problem } = row;
+    const done = own.filter((part) => part.fingerprint !== null).length;
+    return { id, title, format, state, students, problem, parts: own.length, done, madeAt: madeAt.getTime(), fileName: fileName(row, own.length) };
+  }
+  const partsOf = async (jobIds: readonly string[]) =>
+    (await parts.findAll({ where: { jobId: { [Op.in]: [...jobIds] } }, order: [['place', 'ASC']], raw: true })) as unknown as ReportPartRow[];
+  async function mine(teacher: Teacher, id: string): Promise<ReportJobRow> {
+    const row = (await jobs.findOne({ where: { id, ownerId: teacher.userId }, raw: true })) as unknown as ReportJobRow | null;
+    if (!row) throw new Problem('thing.unknown');
+    return row;
+  }
+
+  /** Students in order, cut into files: by class where a report is by class, so that nobody looks for theirs in another's. */
+  function cut(keys: readonly (ReportKey & { className: string })[], by: ReportSettings['by']): { title: string; keys: ReportKey[] }[] {
+    const files: { title: string; keys: ReportKey[] }[] = [];
+    const students = [...new Set(keys.map((key) => key.studentId))];
+    const groups: { name: string; keys: (ReportKey & { className: string })[][] }[] =
+      by === 'studentAll'
+        ? [{ name: '', keys: students.map((id) => keys.filter((key) => key.studentId === id)) }]
+        : [...new Set(keys.map((key) => key.classId))].map((id) => {
+            const own = keys.filter((key) => key.classId === id);
+            return { name: own[0]!.className, keys: own.map((key) => [key]) };
+          });
+    for (const { name, keys: own } of groups)
+      for (let at = 0; at < own.length; at += PART_SIZE) {
+        const title = own.length > PART_SIZE ? `${name} ${at + 1}-${Math.min(own.length, at + PART_SIZE)}`.trim() : name;
+        files.push({ title, keys: own.slice(at, at + PART_SIZE).flatMap((one) => one.map(({ classId, studentId }) => ({ classId, studentId }))) });
+      }
+    return files;
+  }
+
+  const keep = (bytes: Buffer) => fileStore.keep(Readable.from([bytes]));
+
+  /** Makes one part: the PDF itself, or for tables the document that goes into one at the end. */
+  async function makePart(job: ReportJobRow, part: ReportPartRow, now: number): Promise<void> {
+    const teacher: Teacher = { role: 'teacher', userId: job.ownerId };
+    const { document } = await compose.compose(teacher, fromJson<ReportSettings>(job.settings), fromJson<ReportKey[]>(part.keysOf), now);
+    const bytes = job.format === 'pdf' ? await printPdf(await makeReport('html', [document]), chromium) : Buffer.from(JSON.stringify(document));
+    const { fingerprint } = await keep(bytes);
+    await parts.update({ fingerprint }, { where: { jobId: job.id, place: part.place } });
+  }
+
+  async function finish(job: ReportJobRow, own: readonly ReportPartRow[]): Promise<string> {
+    const read = async (part: ReportPartRow) => readAll((await fileStore.read(part.fingerprint!))!.stream);
+    if (job.format !== 'pdf') {
+      const documents: ReportDocument[] = [];
+      for (const part of own) documents.push(JSON.parse((await read(part)).toString()) as ReportDocument);
+      return (await keep(await makeReport(job.format, documents))).fingerprint;
+    }
+    if (own.length === 1) return own[0]!.fingerprint!;
+    const zip = archiver('zip');
+    const kept = fileStore.keep(zip as unknown as Readable);
+    for (const [place, part] of own.entries()) {
+      const file = (await fileStore.read(part.fingerprint!))!;
+      zip.append(file.stream, { name: `${String(place + 1).padStart(2, '0')} ${fileStem(part.title || job.title)}.pdf` });
+    }
+    await zip.finalize();
+    return (await kept).fingerprint;
+  }
+
+  /** Works on a job until it is done, stopped, or the lease is somebody else's. */
+  async function workOn(job: ReportJobRow, now: number): Promise<void> {
+    for (const part of await partsOf([job.id])) {
+      await jobs.update({ leasedUntil: new Date(now + LEASE_MS) }, { where: { id: job.id, state: 'running' } });
+      if ((await jobs.count({ where: { id: job.id, state: 'running' } })) === 0) return;
+      if (part.fingerprint === null) await makePart(job, part, now);
+    }
+    const fingerprint = await finish(job, await partsOf([job.id]));
+    await jobs.update({ state: 'done', fingerprint, leasedUntil: null }, { where: { id: job.id, state: 'running' } });
+  }
+
+  return {
+    /** Begins to make a report. @throws Problem `report.nobody` where it would be of nobody */
+    async begin(teacher: Teacher, { settings, format }: ReportJobRequest, now: number): Promise<ReportJob> {
+      const keys = await compose.keys(teacher, settings);
+      if (keys.length === 0) throw new Problem('report.nobody');
+      if ((await jobs.count({ where: { ownerId: teacher.userId, state: { [Op.in]: ['waiting', 'running'] } } })) >= MOST_WAITING) throw new Problem('report.tooManyJobs');
+      const files = cut(keys, settings.by);
+      const row: ReportJobRow = {
+        id: randomUUID(),
+        ownerId: teacher.userId,
+        title: settings.title,
+        format,
+        settings,
+        state: 'waiting',
+        students: new Set(keys.map((key) => key.studentId)).size,
+        problem: null,
+        madeAt: new Date(now),
+        leasedUntil: null,
+        tries: 0,
+        fingerprint: null,
+      };
+      const own = files.map(({ title, keys: keysOf }, place): ReportPartRow => ({ jobId: row.id, place, title, keysOf, fingerprint: null }));
+      await inTransaction(sequelize, async (transaction) => {
+        await jobs.create(row, { transaction });
+        await parts.bulkCreate(own, { transaction });
+      });
+      return toJob(row, own);
+    },
+
+    /** This teacher's last reports, newest first. */
+    async list(teacher: Teacher): Promise<ReportJob[]> {
+      const rows = (await jobs.findAll({
+        where: { ownerId: teacher.userId },
+        order: [
+          ['madeAt', 'DESC'],
+          ['id', 'ASC'],
+        ],
+        limit: MOST_LISTED,
+        raw: true,
+      })) as unknown as ReportJobRow[];
+      const own = await partsOf(rows.map((row) => row.id));
+      return rows.map((row) =>
+        toJob(
+          row,
+          own.filter((part) => part.jobId === row.id),
+        ),
+      );
+    },
+
+    async at(teacher: Teacher, id: string): Promise<ReportJob> {
+      return toJob(await mine(teacher, id), await partsOf([id]));
+    },
+
+    async stop(teacher: Teacher, id: string): Promise<void> {
+      await mine(teacher, id);
+      await jobs.update({ state: 'stopped', leasedUntil: null }, { where: { id, state: { [Op.in]: ['waiting', 'running'] } } });
+    },
+
+    /** The finished file. @throws Problem `report.notReady` before that */
+    async file(teacher: Teacher, id: string): Promise<{ name: string; mediaType: string; size: number; stream: Readable }> {
+      const row = await mine(teacher, id);
+      if (row.state !== 'done' || row.fingerprint === null) throw new Problem('report.notReady');
+      const file = await fileStore.read(row.fingerprint);
+      if (!file) throw new Problem('file.gone');
+      const name = fileName(row, (await partsOf([id])).length);
+      return { name, mediaType: name.endsWith('.zip') ? 'application/zip' : MEDIA[row.format], ...file };
+    },
+
+    /** Takes up what waits, or what a server that stopped has left. @returns how many jobs were worked on */
+    async work(now: number): Promise<number> {
+      const free = { state: { [Op.in]: ['waiting', 'running'] }, leasedUntil: { [Op.or]: [{ [Op.is]: null }, { [Op.lt]: new Date(now) }] } as never };
+      const due = (await jobs.findAll({ where: free, order: [['madeAt', 'ASC']], limit: 5, raw: true })) as unknown as ReportJobRow[];
+      let worked = 0;
+      for (const row of due) {
+        const [taken] = await jobs.update({ leasedUntil: new Date(now + LEASE_MS), state: 'running', tries: row.tries + 1 }, { where: { ...free, id: row.id } });
+        if (taken === 0) continue;
+        worked += 1;
+        try {
+          await workOn(row, now);
+        } catch (error) {
+          const said = error instanceof NotPrinted ? error.message : error instanceof Problem ? error.title : null;
+          const over = said !== null || row.tries + 1 >= MOST_TRIES;
+          const problem = said ?? 'Something went wrong on our side. Begin the report again.';
+          await jobs.update(over ? { state: 'failed', problem, leasedUntil: null } : { leasedUntil: null }, { where: { id: row.id, state: 'running' } });
+          if (said === null) throw error;
+        }
+      }
+      return worked;
+    },
+  };
+}
+
+export type ReportJobsService = ReturnType<typeof reportJobsService>;

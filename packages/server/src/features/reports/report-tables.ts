@@ -1,0 +1,92 @@
+import ExcelJS from 'exceljs';
+import { wordsIn } from '../../words';
+import { csv } from '../../files/write-table';
+import type { ReportCell, ReportColumn, ReportDocument } from './report-document';
+
+/** One sheet: a row for each thing, with whom it is of in front. */
+export interface Sheet {
+  name: string;
+  columns: ReportColumn[];
+  rows: ReportCell[][];
+}
+
+const cell = (text: string): ReportCell => ({ text });
+
+/** The tables of a report gathered into sheets: facts are one row each section, tables of one id stand below each other. */
+export function sheetsOf(documents: readonly ReportDocument[]): Sheet[] {
+  const words = wordsIn(documents[0]?.language ?? 'en').report;
+  const sheets = new Map<string, Sheet>();
+  const sheetOf = (id: string, name: string) => {
+    const found = sheets.get(id) ?? { name, columns: [{ head: words.student }, { head: words.class }], rows: [] };
+    sheets.set(id, found);
+    return found;
+  };
+  // Classes differ in their categories and terms: a column is known by its head, and a row has what its class has.
+  const put = (sheet: Sheet, of: { student: string; className: string }, columns: readonly ReportColumn[], row: readonly ReportCell[]) => {
+    const line: ReportCell[] = [cell(of.student), cell(of.className)];
+    columns.forEach((column, at) => {
+      if (column.head === words.student && at === 0) line[0] = row[at]!;
+      else {
+        let place = sheet.columns.findIndex((one, index) => index > 1 && one.head === column.head);
+        if (place < 0) place = sheet.columns.push({ head: column.head, ...(column.number ? { number: true as const } : {}) }) - 1;
+        line[place] = row[at]!;
+      }
+    });
+    sheet.rows.push(line);
+  };
+  for (const { sections } of documents)
+    for (const section of sections) {
+      let { className } = section;
+      for (const block of section.blocks) {
+        if (block.kind === 'heading') className = block.text;
+        const of = { student: section.student, className };
+        if (block.kind === 'facts')
+          put(
+            sheetOf('summary', words.summary),
+            of,
+            block.facts.map(({ name, cell: { value } }) => ({ head: name, ...(value === undefined ? {} : { number: true as const }) })),
+            block.facts.map((fact) => fact.cell),
+          );
+        if (block.kind === 'table') for (const row of block.table.rows) put(sheetOf(block.table.id, block.table.caption || words.summary), of, block.table.columns, row);
+      }
+    }
+  return [...sheets.values()].map((sheet) => ({ ...sheet, rows: sheet.rows.map((row) => sheet.columns.map((_, at) => row[at] ?? cell(''))) }));
+}
+
+/** As CSV: one sheet after another, each with its head. */
+export const reportCsv = (documents: readonly ReportDocument[]): string =>
+  sheetsOf(documents)
+    .map(({ columns, rows }) =>
+      csv(
+        columns.map((column) => column.head),
+        rows.map((row) => row.map(({ text, value }) => (value === undefined ? text : String(value)))),
+      ),
+    )
+    .join('\r\n');
+
+/** As a workbook: a sheet for each kind of table, numbers as numbers. */
+export async function reportWorkbook(documents: readonly ReportDocument[]): Promise<Buffer> {
+  const book = new ExcelJS.Workbook();
+  const taken = new Set<string>();
+  const sheets = sheetsOf(documents);
+  for (const { name, columns, rows } of sheets) {
+    // A sheet's name is short, without some signs, and there once.
+    const stem = name.replace(/[\\/?*[\]:]/g, ' ').slice(0, 28) || 'Sheet';
+    let own = stem;
+    for (let again = 2; taken.has(own.toLowerCase()); again++) own = `${stem} ${again}`;
+    taken.add(own.toLowerCase());
+    const sheet = book.addWorksheet(own, { views: [{ state: 'frozen', ySplit: 1 }] });
+    sheet.columns = columns.map(({ head }, at) => ({ header: head, width: Math.min(60, Math.max(head.length, ...rows.slice(0, 200).map((row) => row[at]!.text.length)) + 3) }));
+    sheet.getRow(1).font = { bold: true };
+    for (const row of rows) {
+      const added = sheet.addRow(row.map(({ text, value }) => value ?? text));
+      row.forEach(({ text, value }, at) => {
+        const written = added.getCell(at + 1);
+        if (value === undefined) written.numFmt = '@';
+        else if (text.endsWith('%')) written.numFmt = `0${/\.(\d+)/.test(text) ? `.${'0'.repeat(/\.(\d+)/.exec(text)![1]!.length)}` : ''}" %"`;
+      });
+    }
+  }
+  if (sheets.length === 0) book.addWorksheet('Report').addRow([documents[0]?.none ?? '']);
+  return Buffer.from(await book.xlsx.writeBuffer());
+}

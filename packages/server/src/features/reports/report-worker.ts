@@ -1,0 +1,26 @@
+import { parentPort } from 'node:worker_threads';
+import { fontFile } from '../../files/print-pdf';
+import type { ReportDocument } from './report-document';
+import { REPORT_FONTS, reportHtml } from './report-html';
+import { reportCsv, reportWorkbook } from './report-tables';
+
+/** Documents to be made into a page to print, a table or a workbook, and what came of it. */
+export interface ReportTask {
+  as: 'html' | 'csv' | 'xlsx';
+  documents: ReportDocument[];
+}
+export type ReportMade = { bytes: Uint8Array } | { failed: string };
+
+async function make({ as, documents }: ReportTask): Promise<Buffer> {
+  if (as === 'xlsx') return reportWorkbook(documents);
+  // The mark in front tells spreadsheets that this is not the old encoding.
+  if (as === 'csv') return Buffer.from(`\ufeff${reportCsv(documents)}`);
+  return Buffer.from(reportHtml(documents[0]!, { fontAt: (name) => `file://${fontFile(REPORT_FONTS[name]!)}`, policy: 'file:' }));
+}
+
+parentPort!.on('message', (task: ReportTask) => {
+  make(task).then(
+    (bytes) => parentPort!.postMessage({ bytes } satisfies ReportMade),
+    (error: unknown) => parentPort!.postMessage({ failed: String(error) } satisfies ReportMade),
+  );
+});

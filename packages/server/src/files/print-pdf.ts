@@ -1,0 +1,62 @@
+import { spawn } from 'node:child_process';
+import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+/** Why nothing was printed, in a sentence. */
+export class NotPrinted extends Error {
+  override name = 'NotPrinted';
+}
+
+export const fontFile = (path: string): string => require.resolve(path);
+
+const LONGEST_MS = 180_000;
+const FLAGS = [
+  '--headless',
+  '--disable-gpu',
+  '--disable-dev-shm-usage',
+  '--disable-extensions',
+  '--disable-background-networking',
+  '--disable-sync',
+  '--no-first-run',
+  '--no-pdf-header-footer',
+  // A report asks for nothing but the fonts beside it; should it ever, nobody answers.
+  '--host-resolver-rules=MAP * ~NOTFOUND',
+];
+
+function run(command: string, args: string[]): Promise<void> {
+  return new Promise((done, failed) => {
+    const child = spawn(command, args, { stdio: 'ignore' });
+    const timer = setTimeout(() => child.kill('SIGKILL'), LONGEST_MS);
+    child.once('error', () => {
+      clearTimeout(timer);
+      failed(new NotPrinted('This server cannot make PDFs: Chromium is not installed. Print from the browser instead, or ask whoever runs the server.'));
+    });
+    child.once('exit', (code) => {
+      clearTimeout(timer);
+      if (code === 0) done();
+      else failed(new NotPrinted('The PDF could not be made. Try again, or print from the browser.'));
+    });
+  });
+}
+
+/**
+ * A page as a PDF: tagged, with its fonts inside, written in any direction. Chromium lays it out, in a process of its
+ * own, so that nobody's request waits for it; docs/decisions/0011 says why.
+ * @throws NotPrinted with a sentence
+ */
+export async function printPdf(html: Buffer, chromium: string): Promise<Buffer> {
+  const folder = await mkdtemp(join(tmpdir(), 'jolly-print-'));
+  try {
+    const [page, pdf] = [join(folder, 'page.html'), join(folder, 'page.pdf')];
+    await writeFile(page, html);
+    // As root there is no sandbox to be had; the page has no scripts, and everything in it is escaped.
+    const asRoot = process.getuid?.() === 0 ? ['--no-sandbox'] : [];
+    await run(chromium, [...FLAGS, ...asRoot, `--user-data-dir=${join(folder, 'profile')}`, `--print-to-pdf=${pdf}`, `file://${page}`]);
+    return await readFile(pdf).catch(() => {
+      throw new NotPrinted('The PDF could not be made. Try again, or print from the browser.');
+    });
+  } finally {
+    await rm(folder, { recursive: true, force: true, maxRetries: 3 });
+  }
+}

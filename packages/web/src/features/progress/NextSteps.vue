@@ -1,0 +1,52 @@
+<script setup lang="ts">
+/** What could be done now, in order of what it adds; on each a score can be tried. */
+import type { StudentProgressReply } from '@jolly/server/contract';
+import { computed } from 'vue';
+import SignalFlag from '../../ui/SignalFlag.vue';
+import { useWords } from '../../ui/use-words';
+import { useScope } from '../termline';
+import { useProgressWords } from './use-progress-words';
+
+const props = defineProps<{ standing: StudentProgressReply; own: boolean; typed: Map<string, string> }>();
+const { t, points } = useWords();
+const { stepText } = useProgressWords();
+const { kept } = useScope();
+const hasTotals = computed(() => props.standing.view.standing.hasTotals);
+const byId = computed(() => new Map(props.standing.pieces.map((piece) => [piece.id, piece])));
+const steps = computed(() => props.standing.view.forecast.steps.flatMap((step) => (byId.value.has(step.id) ? [{ ...step, piece: byId.value.get(step.id)! }] : [])));
+const address = (id: string) => ({ path: props.own ? `/work/${id}` : `/marking/${id}/${props.standing.student.id}`, query: kept.value });
+function take(id: string, value: string): void {
+  if (value.trim() === '') props.typed.delete(id);
+  else props.typed.set(id, value);
+}
+</script>
+
+<template>
+  <section>
+    <div class="heading"><h2>{{ t('progress.steps') }}</h2><span class="small">{{ hasTotals ? (own ? t('progress.stepsOwn') : t('progress.stepsSub', { name: standing.student.givenName })) : t('progress.stepsNoTotals') }}</span></div>
+    <p v-if="steps.length === 0" class="muted">{{ t('progress.stepsNone') }}</p>
+    <ol v-else class="plain">
+      <li v-for="({ piece, gain, atPace }, place) in steps" :key="piece.id" class="step" :class="{ over: atPace === null }">
+        <span class="place">{{ atPace === null ? '–' : place + 1 }}</span>
+        <RouterLink class="grow what" :to="address(piece.id)"><span class="title"><strong dir="auto">{{ piece.title }}</strong><SignalFlag :state="piece.state!" :label="t(`state.${piece.state}`)" /></span><span class="small muted detail">{{ stepText(piece, standing.of.zone) }}</span></RouterLink>
+        <label v-if="atPace !== null && hasTotals" class="try small"><span class="hidden-text">{{ t('progress.tryFor', { title: piece.title, n: points(piece.points ?? 0) }) }}</span><input class="field" inputmode="decimal" size="4" :placeholder="points(atPace)" :title="t('progress.tryIt')" :value="typed.get(piece.id) ?? ''" @input="take(piece.id, ($event.target as HTMLInputElement).value)" /><span class="muted"> / {{ points(piece.points ?? 0) }}</span></label>
+        <strong v-if="hasTotals" class="gain" :class="{ none: gain === '0.0' }">{{ gain === '0.0' ? '0' : `+${gain}` }}</strong>
+      </li>
+    </ol>
+  </section>
+</template>
+
+<style scoped>
+.step { display: flex; gap: 14px; align-items: center; padding-block: 9px; border-block-end: 1px solid var(--line); }
+.place { inline-size: 18px; color: var(--text-3); font: 650 16px var(--font-head); }
+.what { text-decoration: none; min-inline-size: 0; }
+.title { display: flex; gap: 8px; align-items: center; overflow-wrap: anywhere; }
+.what:hover strong { text-decoration: underline; }
+.detail { display: block; }
+.try { white-space: nowrap; }
+.try .field { inline-size: 62px; min-height: 30px; padding: 3px 8px; text-align: end; border-style: dashed; }
+.gain { min-inline-size: 52px; text-align: end; color: var(--good-text); font: 650 17px var(--font-head); }
+.gain.none { color: var(--text-3); }
+.over { opacity: 0.75; }
+@media (max-width: 480px) { .step { flex-wrap: wrap; gap: 8px; } .what { flex-basis: calc(100% - 110px); } }
+</style>
