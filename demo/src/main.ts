@@ -24,6 +24,7 @@ import { chanceFrom, type Chance } from './chance';
 import { HAS_LEFT, NOT_JOINED, ROSTERS, SENT_BACK, TEACHERS } from './people';
 import { categoryId, EMAILS, LAB_GROUPS, LAST_YEAR, READING_GROUP, SETUP, SHOWN_AS, STANDING } from './setup';
 import { extrasOf, plantPlanning } from './planning';
+import { plantHome } from './home';
 import { plantMarking } from './marking';
 import { plantWorking } from './working';
 import { storyOf } from './stories';
@@ -239,6 +240,7 @@ async function plantSchool(services: Services, now: number, seed: number): Promi
   await plantPlanning({ services, calendar, now, teacherId: odile.id, colleagueId: marek.id, classIds: named, idOf, assignments: planted, filedIn });
   await plantWorking({ services, calendar, now, teacherId: odile.id, classIds: named, idOf, assignments: planted });
   await plantMarking({ services, now, teacherId: odile.id, idOf, assignments: planted });
+  await plantHome({ services, now, teacherId: odile.id, classIds: named, idOf, assignments: planted, password: PASSWORD });
 }
 
 /** What a teacher set up around the classes: groups, standing exceptions, last year's class, a letter in the mailroom. */
@@ -289,6 +291,8 @@ async function main(): Promise<void> {
         line('Co-teacher, Rivers 8', 'marek.lund'),
         line('Student in all three classes', 'bao.lindqvist'),
         line('Student, Rivers 8', 'anouk.brandt'),
+        line('Family of Bao Lindqvist, at /family', 'linnea.lindqvist'),
+        line('Family that reads Arabic', 'salma.alrashid'),
         `  To join a class as a new student: /join/${CLASSES[0]!.joinCode}`,
       ].join('\n'),
     );

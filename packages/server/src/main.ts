@@ -39,10 +39,12 @@ async function main(): Promise<void> {
   // Reports may take minutes: they have a clock of their own, so that no mail waits for one.
   let making = Promise.resolve();
   const press = setInterval(() => {
-    making = making.then(() => services.reportJobs.work(now())).then(
-      () => undefined,
-      (error: unknown) => logger.error({ err: error }, 'report'),
-    );
+    making = making
+      .then(() => services.reportJobs.work(now()))
+      .then(
+        () => undefined,
+        (error: unknown) => logger.error({ err: error }, 'report'),
+      );
   }, ROUND_EVERY_MS);
   const pulse = setInterval(() => services.live.beat(), BEAT_EVERY_MS);
   const server = app.listen(config.port, config.host, (error) => {

@@ -28,5 +28,15 @@ it.each<[string, Actor, Action, { relation: ClassRelation; own?: boolean } | und
 
 it('lets nobody who is not signed in near anything of a class', () => {
   const open = (Object.keys(ACTIONS) as Action[]).filter((action) => may(nobody, action) === 'allowed');
-  expect(open.sort()).toEqual(['account.recover', 'class.join', 'dates.fetch', 'familyCode.use', 'invitation.look', 'invitation.take', 'server.look', 'session.begin', 'session.look']);
+  expect(open.sort()).toEqual([
+    'account.recover',
+    'class.join',
+    'dates.fetch',
+    'familyCode.use',
+    'invitation.look',
+    'invitation.take',
+    'server.look',
+    'session.begin',
+    'session.look',
+  ]);
 });

@@ -1,4 +1,3 @@
-import fc from 'fast-check';
 import { classMedians, forecastText, ONE_TERM, standingOf, tenthsOf, totalAt, wholeYear } from '.';
 import { FIRST_BEARING } from '../bearing';
 import type { ForecastPiece } from '../forecast';
@@ -67,6 +66,11 @@ it('has no total where the class has none, yet a bearing by what is missing', ()
 
 it('is nothing before the first score', () => {
   expect(standing([piece(10, null, 'open')])).toMatchObject({ total: null, bearing: 'noBearing' });
+});
+
+it('says a number that is only just below its limit with enough decimals to tell them apart', () => {
+  expect(standing([piece(10_000, 5998, 'returned')]).reasons[0]).toMatchObject({ why: 'belowPassLine', number: '59.98', limit: '60' });
+  expect(standing([piece(100, 60, 'returned')]).reasons[0]).toMatchObject({ why: 'nearPassLine', number: '60', limit: '65' });
 });
 
 it('over a year weighs its terms', () => {

@@ -2,7 +2,7 @@ import { bearingOf, type Bearing, type BearingReason, type BearingSettings } fro
 import { bookYear } from '../book';
 import type { Term } from '../calendar';
 import { forecastItem, forecastOf, type ClassMedians, type ForecastPiece, type Reckoning } from '../forecast';
-import { DAY_MS, percentText, subtract, type Instant, type MilliPoints, type Ratio } from '../quantities';
+import { compare, DAY_MS, percentText, subtract, type Instant, type MilliPoints, type Ratio } from '../quantities';
 import { asOf, bandOf, countedItem, totalOf, totalText, type CountedItem, type CountedPiece, type Scheme } from '../totals';
 
 /** A reason for a bearing as it is written out: percentages with the class's decimals. */
@@ -56,10 +56,18 @@ export interface StandingInput {
   over?: CountedOver;
 }
 
+/** A percentage with as many decimals as it takes to be another one than its limit: 59.98 is not said to be 60.0 and below 60. */
+function apartFrom(limit: Ratio, number: Ratio, decimals: number): string {
+  const most = 6;
+  for (let places = decimals; places < most; places++)
+    if (percentText(number, places) !== percentText(limit, places) || compare(number, limit) === 0) return percentText(number, places);
+  return percentText(number, most);
+}
+
 function reasonText(reason: BearingReason, scheme: Scheme): ReasonText {
   if (reason.why === 'missing') return { why: 'missing', number: reason.missing, limit: reason.limit };
   const number = 'by' in reason ? reason.by : reason.total;
-  return { why: reason.why, number: percentText(number, scheme.decimals), limit: percentText(reason.limit, 0) };
+  return { why: reason.why, number: apartFrom(reason.limit, number, scheme.decimals), limit: percentText(reason.limit, 0) };
 }
 
 /**

@@ -38,7 +38,11 @@ export function isLookedAt({ term, belongs }: Pick<ViewPiece, 'term' | 'belongs'
 }
 
 /** The pieces that are looked at, and how their totals join. */
-export function lookedAt(pieces: readonly ViewPiece[], { scheme, terms }: Pick<ProgressClass, 'scheme' | 'terms'>, looking: Looking): { pieces: readonly ViewPiece[]; over: CountedOver } {
+export function lookedAt(
+  pieces: readonly ViewPiece[],
+  { scheme, terms }: Pick<ProgressClass, 'scheme' | 'terms'>,
+  looking: Looking,
+): { pieces: readonly ViewPiece[]; over: CountedOver } {
   const looked = pieces.filter((piece) => isLookedAt(piece, looking));
   if (looking.kind !== 'year' || terms.length === 0) return { pieces: looked, over: ONE_TERM };
   const place = new Map(pieces.map((piece) => [piece.id, piece.term]));
@@ -71,7 +75,13 @@ export function changeBetween(pieces: readonly ViewPiece[], of: Pick<ProgressCla
 export function courseMoments({ terms, zone }: Pick<ProgressClass, 'terms' | 'zone'>, looking: Looking, now: Instant): Instant[] {
   const day = (at: Instant) => localDateAt(zone, at);
   const spans: DaySpan[] =
-    looking.kind === 'dates' ? [{ from: day(looking.from), to: day(looking.to) }] : looking.kind === 'year' ? [...terms] : looking.term === null ? [] : terms.slice(looking.term, looking.term + 1);
+    looking.kind === 'dates'
+      ? [{ from: day(looking.from), to: day(looking.to) }]
+      : looking.kind === 'year'
+        ? [...terms]
+        : looking.term === null
+          ? []
+          : terms.slice(looking.term, looking.term + 1);
   const ends = spans.flatMap((span) => weeksOf(span).map(({ monday }) => instantOf(zone, { date: plusDays(monday, 7), msOfDay: 0 }) - 1));
   const last = looking.kind === 'dates' ? Math.min(now, looking.to) : now;
   return [...ends.filter((end) => end < last), last];

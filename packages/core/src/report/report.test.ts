@@ -1,6 +1,16 @@
 import { fillIn, listedPieces, orderOfStudents, SHIPPED_REPORTS, unknownPlaceholders, type ReportPiece, type ReportSettings } from '.';
 
-const piece = (title: string, more: Partial<ReportPiece> = {}): ReportPiece => ({ title, category: null, points: 20_000, effective: null, state: 'open', lateBy: 0, due: 100, belongs: 100, ...more });
+const piece = (title: string, more: Partial<ReportPiece> = {}): ReportPiece => ({
+  title,
+  category: null,
+  points: 20_000,
+  effective: null,
+  state: 'open',
+  lateBy: 0,
+  due: 100,
+  belongs: 100,
+  ...more,
+});
 const NONE: ReportSettings['only'] = { missing: false, late: false, sentBack: false, below: null };
 const all = [
   piece('Open'),
@@ -26,7 +36,12 @@ describe('the pieces of a report', () => {
 });
 
 it('orders students by what is asked, then by name', () => {
-  const student = (familyName: string, total: string | null, missing: number, bearing: 'onCourse' | 'offCourse') => ({ student: { givenName: 'A', familyName }, total, missing, bearing });
+  const student = (familyName: string, total: string | null, missing: number, bearing: 'onCourse' | 'offCourse') => ({
+    student: { givenName: 'A', familyName },
+    total,
+    missing,
+    bearing,
+  });
   const students = [student('Quill', '70.0', 0, 'onCourse'), student('Ames', null, 3, 'offCourse'), student('Bell', '9.5', 3, 'onCourse')];
   const by = (sort: ReportSettings['sort']) => [...students].sort(orderOfStudents(sort)).map((one) => one.student.familyName);
   expect([by('name'), by('total'), by('missing'), by('bearing')]).toEqual([

@@ -97,5 +97,13 @@ export const SHIPPED_REPORTS: Readonly<Record<ShippedReport, ReportSettings>> = 
     signature: 'Signature',
   },
   signIn: { ...PLAIN, title: 'Sign-in list', by: 'class', parts: [], blanks: ['In', 'Out', 'Signature'], show: { percent: false, points: false, band: false } },
-  fieldTrip: { ...PLAIN, title: 'Field-trip list', by: 'class', parts: [], blanks: ['Consent', 'Paid', 'Call in need', 'Back'], landscape: true, show: { percent: false, points: false, band: false } },
+  fieldTrip: {
+    ...PLAIN,
+    title: 'Field-trip list',
+    by: 'class',
+    parts: [],
+    blanks: ['Consent', 'Paid', 'Call in need', 'Back'],
+    landscape: true,
+    show: { percent: false, points: false, band: false },
+  },
 };

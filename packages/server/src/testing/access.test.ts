@@ -1,4 +1,4 @@
-import { EVERYONE, FIRST_BEARING, FIRST_SCHEME } from '@jolly/core';
+import { EVERYONE, FIRST_BEARING, FIRST_SCHEME, SHIPPED_REPORTS } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { allRoutes } from '../wiring';
 import { aBrief, aSchool, aServer, doc, MONDAY, type Server } from './school';
@@ -10,6 +10,7 @@ const standing = { kind: 'days', amount: 1, validFrom: null, validTo: null, reas
 const { fromShelf: _, ...aBriefToStore } = aBrief([CLASS]);
 const editedBrief = { ...aBriefToStore, version: 1, tell: false };
 const onShelf = { title: 'Sheet', folder: '', tags: [], body: { kind: 'worksheet', text: doc('x') } };
+const settings = { ...SHIPPED_REPORTS.progress, classIds: [CLASS] };
 const move = { assignmentIds: [ASSIGNMENT], shift: { kind: 'days', days: 1 }, oneOffs: false };
 
 /** What each route answers to who may not: nobody, the wrong role, and the right role but somebody else's things. */
@@ -273,6 +274,63 @@ const MATRIX: Record<string, Row> = {
   'post /api/classes/:classId/book/bring-in': { nobody: 401, wrong: ['student', 403], other: 400 },
   'get /api/classes/:classId/progress': { nobody: 401, wrong: ['student', 403], other: 404 },
   'get /api/classes/:classId/progress/:studentId': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'get /api/classes/:classId/progress/:studentId/jottings': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'post /api/classes/:classId/progress/:studentId/jottings': { nobody: 401, wrong: ['student', 403], other: 404, body: { kind: 'talk', text: 'x' } },
+  'put /api/jottings/:jottingId/done': { nobody: 401, wrong: ['student', 403], other: 404, body: { done: true } },
+  'delete /api/jottings/:jottingId': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'get /api/classes/:classId/progress/:studentId/portfolio': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'put /api/classes/:classId/progress/:studentId/portfolio': { nobody: 401, wrong: ['student', 403], other: 404, body: { assignmentId: ASSIGNMENT, why: '' } },
+  'delete /api/classes/:classId/progress/:studentId/portfolio/:pieceId': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'get /api/my/portfolio': { nobody: 401, wrong: ['teacher', 403], other: 200 },
+  'put /api/my/portfolio': { nobody: 401, wrong: ['teacher', 403], other: 404, body: { assignmentId: ASSIGNMENT, why: '' } },
+  'delete /api/my/portfolio/:pieceId': { nobody: 401, wrong: ['teacher', 403], other: 404 },
+  'get /api/my/portfolio/zip': { nobody: 401, wrong: ['teacher', 403], other: 200 },
+  'post /api/reports/preview': { nobody: 401, wrong: ['student', 403], other: 404, body: { settings } },
+  'get /api/reports/presets': { nobody: 401, wrong: ['student', 403], other: 200 },
+  'put /api/reports/presets': { nobody: 401, wrong: ['student', 403], other: 200, body: { name: 'Mine', settings } },
+  'delete /api/reports/presets/:presetId': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'get /api/reports/jobs': { nobody: 401, wrong: ['student', 403], other: 200 },
+  'post /api/reports/jobs': { nobody: 401, wrong: ['student', 403], other: 404, body: { settings, format: 'pdf' } },
+  'get /api/reports/jobs/:jobId': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'post /api/reports/jobs/:jobId/stop': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'get /api/reports/jobs/:jobId/file': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'post /api/reports/letters': { nobody: 401, wrong: ['student', 403], other: 404, body: { settings } },
+  'post /api/reports/letters/send': {
+    nobody: 401,
+    wrong: ['student', 403],
+    other: 404,
+    body: { settings, digest: 'a'.repeat(64), chosen: [{ key: 'x', familyId: randomUUID() }] },
+  },
+  'get /api/classes/:classId/families': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'post /api/classes/:classId/families/letters': { nobody: 401, wrong: ['student', 403], other: 404, body: { studentIds: [STUDENT], language: 'en' } },
+  'post /api/classes/:classId/families/mails': {
+    nobody: 401,
+    wrong: ['student', 403],
+    other: 404,
+    body: { invitations: [{ studentId: STUDENT, email: 'a@b.example' }], language: 'en' },
+  },
+  'delete /api/classes/:classId/families/codes/:codeId': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'delete /api/classes/:classId/progress/:studentId/families/:familyId': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'get /api/classes/:classId/progress/:studentId/families/messages': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'post /api/classes/:classId/progress/:studentId/families/messages': {
+    nobody: 401,
+    wrong: ['student', 403],
+    other: 404,
+    body: { id: randomUUID(), familyIds: [randomUUID()], text: 'x' },
+  },
+  'post /api/family/codes/look': { nobody: 404, wrong: ['teacher', 403], other: 404, body: { code: 'XXXX' } },
+  'post /api/family/join': {
+    nobody: 404,
+    wrong: ['teacher', 403],
+    other: 404,
+    body: { code: 'XXXX', givenName: 'A', familyName: 'B', userName: 'new.family', password: 'long enough', email: null, language: 'en' },
+  },
+  'post /api/family/children': { nobody: 401, wrong: ['teacher', 403], other: 404, body: { code: 'XXXX' } },
+  'get /api/family': { nobody: 401, wrong: ['student', 403], other: 200 },
+  'put /api/family/settings': { nobody: 401, wrong: ['student', 403], other: 204, body: { language: 'en', telling: 'never' } },
+  'get /api/family/children/:studentId': { nobody: 401, wrong: ['teacher', 403], other: 404 },
+  'get /api/family/children/:studentId/classes/:classId/messages': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'post /api/family/children/:studentId/classes/:classId/messages': { nobody: 401, wrong: ['student', 403], other: 404, body: { id: randomUUID(), text: 'x' } },
   'get /api/my/progress': { nobody: 401, wrong: ['teacher', 403], other: 200 },
   'get /api/today': { nobody: 401, wrong: ['student', 403], other: 200 },
   'get /api/term-line': { nobody: 401, wrong: null, other: 200 },
@@ -313,6 +371,12 @@ beforeAll(async () => {
     remarkId: randomUUID(),
     reviewId: randomUUID(),
     actId: randomUUID(),
+    jottingId: randomUUID(),
+    pieceId: randomUUID(),
+    presetId: randomUUID(),
+    jobId: randomUUID(),
+    codeId: randomUUID(),
+    familyId: school.frida.id,
     ticket: randomUUID(),
     version: '1',
     file: `${'x'.repeat(43)}.ics`,
@@ -331,6 +395,8 @@ beforeAll(async () => {
 afterAll(() => server.close());
 
 const isStudentsOwn = (key: string) => key.includes('/api/my/');
+const isFamilys = (key: string) => key.includes('/api/family');
+const strangerOf = (key: string) => (isStudentsOwn(key) ? 'otto' : isFamilys(key) ? 'felix' : 'stranger');
 
 it('has a row for every route there is, and no row too many', () => {
   const routes = allRoutes(server.services).map(({ verb, path }) => `${verb} ${path}`);
@@ -350,7 +416,24 @@ describe.each(Object.entries(MATRIX))('%s', (key, { nobody, wrong, other, body }
 
   it(`answers ${nobody} to who is not signed in`, async () => expect(await ask(undefined)).toBe(nobody));
   if (wrong) it(`answers ${wrong[1]} to a ${wrong[0]}`, async () => expect(await ask(wrong[0] === 'teacher' ? 'finch' : 'bao')).toBe(wrong[1]));
-  if (other !== null) it(`answers ${other} to the right role in somebody else's class`, async () => expect(await ask(isStudentsOwn(key) ? 'otto' : 'stranger')).toBe(other));
+  if (other !== null) it(`answers ${other} to the right role in somebody else's class`, async () => expect(await ask(strangerOf(key))).toBe(other));
+});
+
+it('lets a family into nothing that is not for families', async () => {
+  const frida = await server.person('frida');
+  const open: string[] = [];
+  for (const [key, { wrong, body }] of Object.entries(MATRIX)) {
+    const [verb, path] = key.split(' ') as ['get', string];
+    if (wrong === null || isFamilys(key)) continue;
+    const { status } = await frida.send(
+      verb,
+      path.replace(/:(\w+)/g, (_, name: string) => ids[name]!),
+      body,
+    );
+    if (status !== 403) open.push(`${status} ${key}`);
+  }
+  for (const path of ['/api/news', '/api/term-line', '/api/find?q=a', '/api/dates']) expect([path, (await frida.get(path)).status]).toEqual([path, 403]);
+  expect(open).toEqual([]);
 });
 
 it('refuses every write without the token of the session', async () => {

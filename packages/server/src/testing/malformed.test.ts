@@ -1,4 +1,4 @@
-import { FIRST_BEARING, FIRST_SCHEME } from '@jolly/core';
+import { FIRST_BEARING, FIRST_SCHEME, SHIPPED_REPORTS } from '@jolly/core';
 import { aBrief, aSchool, aServer, doc, type Server } from './school';
 
 let server: Server;
@@ -16,6 +16,7 @@ const CLASS = '7a1d4f0e-5c1b-4e0a-8a44-3f1f6f1c2b10';
 const attached = { id: '7a1d4f0e-5c1b-4e0a-8a44-3f1f6f1c2b11', title: 'A link', use: 'toRead' as const, example: false };
 const score = '/api/assignments/:assignmentId/pieces/:studentId/score';
 const CALENDAR = '0c6f8f5e-0d8c-4a53-9d3f-0a6c3f6f2b11';
+const report = (more: object) => ({ settings: { ...SHIPPED_REPORTS.progress, classIds: [CLASS], ...more } });
 const schemeBody = { bearing: FIRST_BEARING, lateRule: { kind: 'none' }, graceMinutes: 0, refile: {}, version: 1 };
 it.each<['post' | 'put' | 'patch', string, string, object, string]>([
   ['post', 'a class without a name', '/api/classes', { name: ' ' }, 'name'],
@@ -25,6 +26,26 @@ it.each<['post' | 'put' | 'patch', string, string, object, string]>([
   ['patch', 'a late rule of 101 %', '/api/classes/:classId', { lateRule: { kind: 'cap', percent: 101_000 }, version: 1 }, 'lateRule'],
   ['patch', 'a student without a name', '/api/classes/:classId/roster/:studentId', { givenName: ' ' }, 'givenName'],
   ['patch', 'an address that is none', '/api/classes/:classId/roster/:studentId', { email: 'bao at tern' }, 'email'],
+  [
+    'post',
+    'a report between two days that end before they begin',
+    '/api/reports/preview',
+    report({ time: { kind: 'dates', from: '2026-11-02', to: '2026-11-01' } }),
+    'settings.time',
+  ],
+  ['post', 'a report with a part that there is none of', '/api/reports/preview', report({ parts: ['ranking'] }), 'settings.parts.0'],
+  ['post', 'a note of more than 60,000 letters', '/api/reports/preview', report({ above: 'x'.repeat(60_001) }), 'settings.above'],
+  ['post', 'a report as a picture', '/api/reports/jobs', { ...report({}), format: 'png' }, 'format'],
+  ['put', 'settings without a name', '/api/reports/presets', { ...report({}), name: ' ' }, 'name'],
+  ['post', 'a private note without words', '/api/classes/:classId/progress/:studentId/jottings', { kind: 'talk', text: ' ' }, 'text'],
+  [
+    'post',
+    'a family invited at no address',
+    '/api/classes/:classId/families/mails',
+    { invitations: [{ studentId: CALENDAR, email: 'mira' }], language: 'en' },
+    'invitations.0.email',
+  ],
+  ['post', 'a letter in a language that there is none of', '/api/classes/:classId/families/letters', { studentIds: [CALENDAR], language: 'xx' }, 'language'],
   ['post', 'cards for nobody', '/api/classes/:classId/cards', { studentIds: [] }, 'studentIds'],
   ['patch', 'a live room that is no address', '/api/classes/:classId', { liveLink: 'javascript:alert(1)', version: 1 }, 'liveLink'],
   ['put', 'a unit without a name', '/api/classes/:classId/units', { units: [{ id: null, name: '' }] }, 'units.0.name'],

@@ -186,7 +186,7 @@ export function changed({ id: _, elsewhere: __, classes, ...brief }: BriefReply,
   return { ...brief, ...more, classes: classes.map(({ assignmentId: ___, issuedAt: ____, begun: _____, ...one }) => ({ ...one, ...set })), tell };
 }
 
-/** Finch teaches Rivers with Lund; Bao and Hana are in it. Stranger teaches Maps; Otto is in that. */
+/** Finch teaches Rivers with Lund; Bao and Hana are in it. Stranger teaches Maps; Otto is in that. Frida is of Bao's family, Felix of Otto's. */
 export async function aSchool(server: Server) {
   const { services, clock } = server;
   const teacher = (userName: string) => services.accounts.addTeacher({ givenName: userName, familyName: 'Test', userName, password: PASSWORD }, clock.now);
@@ -215,6 +215,26 @@ export async function aSchool(server: Server) {
     { userId: hana.id, joined: '2026-09-07' },
   ]);
   await services.roster.plant(maps, [{ userId: otto.id, joined: '2026-09-07' }]);
+  const families = await services.accounts.plant(
+    ['Frida', 'Felix'].map((givenName) => ({
+      givenName,
+      familyName: 'Lind',
+      role: 'family' as const,
+      userName: givenName.toLowerCase(),
+      email: `${givenName.toLowerCase()}@lind.example`,
+    })),
+    PASSWORD,
+    clock.now,
+  );
+  const [frida, felix] = families as unknown as [{ id: string }, { id: string }];
+  const told = { language: 'en' as const, telling: 'never' as const };
+  await services.families.plant(
+    [
+      { ...told, familyId: frida.id, studentIds: [bao.id] },
+      { ...told, familyId: felix.id, studentIds: [otto.id] },
+    ],
+    clock.now,
+  );
   const issued = async (more: Partial<OneClass> = {}) =>
     (await services.assignments.plant([{ ...anAssignment(more), classId: rivers, issuedAt: clock.now - DAY, createdBy: finch.id }], clock.now))[0]!;
   /** A draft of a teacher, for one or several classes. */
@@ -230,7 +250,7 @@ export async function aSchool(server: Server) {
     const { digest } = (await teacher.upload(`${path}/preview`, bytes, 'table', options)).body as { digest: string };
     return teacher.upload(`${path}/import`, bytes, 'table', { ...options, digest });
   };
-  return { finch, lund, stranger, bao, hana, otto, rivers, maps, issued, drafted, bringIn };
+  return { finch, lund, stranger, bao, hana, otto, frida, felix, rivers, maps, issued, drafted, bringIn };
 }
 
 export const doc = textOf;

@@ -8,7 +8,7 @@ declare module 'vue-router' {
     /** without mast and term line */
     bare?: boolean;
     /** whose page it is; left out, anybody's */
-    for?: 'teacher' | 'student';
+    for?: 'teacher' | 'student' | 'family';
     /** key of the message that names the page in the window's title */
     title?: string;
   }
@@ -17,11 +17,13 @@ declare module 'vue-router' {
 const teacher = (section: string, title = `nav.${section}`) => ({ for: 'teacher' as const, section, title });
 const student = (section: string, title: string) => ({ for: 'student' as const, section, title });
 
+const homeOf = (role: string | undefined) => (role === 'student' ? '/work' : role === 'family' ? '/family' : '/today');
+
 export const router = createRouter({
   history: createWebHistory(),
   scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
   routes: [
-    { path: '/', redirect: () => (useSession().me?.role === 'student' ? '/work' : '/today') },
+    { path: '/', redirect: () => homeOf(useSession().me?.role) },
     { path: '/sign-in', component: () => import('../features/accounts/SignInPage.vue'), meta: { bare: true, title: 'signIn.title' } },
     { path: '/join/:code?', component: () => import('../features/accounts/JoinPage.vue'), meta: { bare: true, title: 'join.title' } },
     { path: '/today', component: () => import('../features/today/TodayPage.vue'), meta: teacher('today') },
@@ -45,6 +47,9 @@ export const router = createRouter({
     { path: '/mark-book', component: () => import('../features/markbook/MarkBookPage.vue'), meta: teacher('mark-book', 'nav.markBook') },
     { path: '/progress', component: () => import('../features/progress/ProgressPage.vue'), meta: teacher('progress') },
     { path: '/progress/:classId/:student', component: () => import('../features/progress/StudentPage.vue'), meta: teacher('progress') },
+    { path: '/progress/:classId/:student/portfolio', component: () => import('../features/progress/PortfolioPage.vue'), meta: teacher('progress', 'portfolio.title') },
+    { path: '/reports', component: () => import('../features/reports/ReportsPage.vue'), meta: teacher('progress', 'report.title') },
+    { path: '/class/:id/families', component: () => import('../features/families/FamiliesPage.vue'), meta: teacher('class', 'families.title') },
     { path: '/class/:id?', component: () => import('../features/classes/RosterPage.vue'), meta: teacher('class') },
     { path: '/class/:id/bring-in', component: () => import('../features/classes/BringInPage.vue'), meta: teacher('class', 'bringIn.title') },
     { path: '/class/:id/groups', component: () => import('../features/classes/GroupsPage.vue'), meta: teacher('class', 'groups.title') },
@@ -65,6 +70,8 @@ export const router = createRouter({
     { path: '/work/reviews/:id', component: () => import('../features/reviews/ReviewPage.vue'), meta: student('work', 'review.title') },
     { path: '/work/:id', component: () => import('../features/mywork/PiecePage.vue'), meta: student('work', 'nav.myWork') },
     { path: '/work/:id/receipt', component: () => import('../features/mywork/ReceiptPage.vue'), meta: student('work', 'piece.receipt') },
+    { path: '/portfolio', component: () => import('../features/progress/PortfolioPage.vue'), meta: student('my-progress', 'portfolio.title') },
+    { path: '/family', component: () => import('../features/families/FamilyPage.vue'), meta: { bare: true, title: 'family.title' } },
     { path: '/my-progress', component: () => import('../features/progress/OwnProgressPage.vue'), meta: student('my-progress', 'nav.progress') },
     { path: '/:rest(.*)*', component: () => import('./MissingPage.vue'), meta: { title: 'missingPage.title' } },
   ],
@@ -78,6 +85,6 @@ router.beforeEach(async (to) => {
   if (session.me?.newPasswordNeeded && to.path !== '/own-password') return '/own-password';
   if (!session.me) return { path: '/sign-in', query: to.fullPath === '/' ? {} : { to: to.fullPath } };
   // Somebody else's section is as good as not there.
-  if (whose && whose !== session.me.role) return session.me.role === 'student' ? '/work' : '/today';
+  if (session.me.role === 'family' || (whose && whose !== session.me.role)) return homeOf(session.me.role);
   return true;
 });

@@ -375,6 +375,7 @@ export const planning = {
       review: 'Work of others to review',
       reviewed: 'What others say of my work',
       groupIn: 'Work that my group handed in',
+      familyMessage: 'Messages of families',
     },
     choices: { atOnce: 'at once', daily: 'once a day', never: 'never' },
     quiet: 'No mail between',
@@ -400,6 +401,7 @@ export const planning = {
     inLate: '{who} handed in {title} after it was due',
     groupIn: '{who} handed in {title} for your group; the receipt is there',
     message: '{who} wrote to you about {title}',
+    familyMessage: '{who} wrote to you about {title}',
     nudge: '{who} reminds you of {title}',
   },
   dates: {

@@ -1,7 +1,16 @@
 /** The words of setting a class up, of signing in by other ways, and of mail. */
 export const setup = {
   class: {
-    parts: { label: 'Parts of the class', students: 'Students', groups: 'Groups', exceptions: 'Standing exceptions', scheme: 'Scheme', calendar: 'Calendar', about: 'About' },
+    parts: {
+      label: 'Parts of the class',
+      students: 'Students',
+      groups: 'Groups',
+      families: 'Families',
+      exceptions: 'Standing exceptions',
+      scheme: 'Scheme',
+      calendar: 'Calendar',
+      about: 'About',
+    },
     none: 'You have no class yet',
     noneHint: 'Make one: only a name is needed.',
     newClass: 'New class',

@@ -1,7 +1,10 @@
+import { en as familyWords } from './family/en';
 import { markBookWords } from './en-markbook';
 import { markingWords } from './en-marking';
+import { familiesWords } from './en-families';
 import { planning } from './en-planning';
 import { progressWords } from './en-progress';
+import { reportWords } from './en-reports';
 import { setup } from './en-setup';
 import { working } from './en-working';
 
@@ -302,4 +305,7 @@ export const en = {
   ...markingWords,
   ...markBookWords,
   ...progressWords,
+  ...reportWords,
+  ...familiesWords,
+  family: familyWords.family,
 };

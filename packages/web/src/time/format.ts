@@ -1,4 +1,4 @@
-import { wallClockAt, type Instant } from '@jolly/core';
+import { wallClockAt, type Instant, type Language } from '@jolly/core';
 
 const cache = new Map<string, Intl.DateTimeFormat>();
 function format(locale: string, zone: string, options: Intl.DateTimeFormatOptions): Intl.DateTimeFormat {
@@ -7,26 +7,31 @@ function format(locale: string, zone: string, options: Intl.DateTimeFormatOption
   if (!found) cache.set(key, (found = new Intl.DateTimeFormat(locale, { timeZone: zone, hourCycle: 'h23', ...options })));
   return found;
 }
-// English dates read "Wed 25 Nov", as schools write them.
-const LOCALE = 'en-GB';
+// English dates read "Wed 25 Nov", as schools write them; digits are the same in every language.
+const LOCALES: Record<Language, string> = { en: 'en-GB', es: 'es', fr: 'fr', ar: 'ar-u-nu-latn' };
+let locale = LOCALES.en;
+/** In which language dates are written from now on. */
+export function speak(language: Language): void {
+  locale = LOCALES[language];
+}
 const clean = (text: string) => text.replace(/,/g, '');
 
 /** Wed 25 Nov */
-export const dayText = (at: Instant, zone: string): string => clean(format(LOCALE, zone, { weekday: 'short', day: 'numeric', month: 'short' }).format(at));
+export const dayText = (at: Instant, zone: string): string => clean(format(locale, zone, { weekday: 'short', day: 'numeric', month: 'short' }).format(at));
 /** 15:30 */
-export const timeText = (at: Instant, zone: string): string => format(LOCALE, zone, { hour: '2-digit', minute: '2-digit' }).format(at);
+export const timeText = (at: Instant, zone: string): string => format(locale, zone, { hour: '2-digit', minute: '2-digit' }).format(at);
 /** Wed */
-export const weekdayText = (at: Instant, zone: string): string => format(LOCALE, zone, { weekday: 'short' }).format(at);
+export const weekdayText = (at: Instant, zone: string): string => format(locale, zone, { weekday: 'short' }).format(at);
 /** 25 Nov */
-export const dateText = (at: Instant, zone: string): string => format(LOCALE, zone, { day: 'numeric', month: 'short' }).format(at);
+export const dateText = (at: Instant, zone: string): string => format(locale, zone, { day: 'numeric', month: 'short' }).format(at);
 /** Wed 25 Nov 15:30; the last minute of a day is written as the day alone */
 export function whenText(at: Instant, zone: string): string {
   return wallClockAt(zone, at).msOfDay >= 86_340_000 ? dayText(at, zone) : `${dayText(at, zone)} ${timeText(at, zone)}`;
 }
 /** A local day as text: 16 Nov */
-export const localDayText = (date: string): string => clean(format(LOCALE, 'UTC', { day: 'numeric', month: 'short' }).format(Date.parse(`${date}T00:00:00Z`)));
+export const localDayText = (date: string): string => clean(format(locale, 'UTC', { day: 'numeric', month: 'short' }).format(Date.parse(`${date}T00:00:00Z`)));
 /** Mon 16 Nov */
-export const localDayLong = (date: string): string => clean(format(LOCALE, 'UTC', { weekday: 'short', day: 'numeric', month: 'short' }).format(Date.parse(`${date}T00:00:00Z`)));
+export const localDayLong = (date: string): string => clean(format(locale, 'UTC', { weekday: 'short', day: 'numeric', month: 'short' }).format(Date.parse(`${date}T00:00:00Z`)));
 
 /** A length of time in its two largest units, for a catalogue: days and hours, hours, or minutes. */
 export function lengthParts(ms: number): { unit: 'days' | 'hours' | 'minutes'; count: number } {

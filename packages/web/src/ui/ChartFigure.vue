@@ -15,6 +15,8 @@ const props = defineProps<{
   kind: 'bar' | 'line' | 'lying';
   label: string;
   labels: readonly string[];
+  /** shorter ones for the axis, where there is little room */
+  ticks?: readonly string[];
   series: readonly ChartSeries[];
   /** of the scale; left out, that of the values */
   max?: number;
@@ -38,7 +40,7 @@ async function draw(): Promise<void> {
   const [text, line, act, now] = [colour('--text-2'), colour('--line'), colour('--act'), colour('--now')];
   const lying = props.kind === 'lying';
   const value = { ticks: { color: text, precision: 0 }, grid: { color: line }, beginAtZero: true, ...(props.max === undefined ? {} : { max: props.max }) };
-  const names = { ticks: { color: text, autoSkip: !lying }, grid: { display: false } };
+  const names = { ticks: { color: text, autoSkip: !lying, maxRotation: 0 }, grid: { display: false } };
   const shown = (one: ChartSeries): ChartDataset => {
     const data = [...one.values];
     if (one.across) return { type: 'line', data, borderColor: text, borderDash: [4, 4], borderWidth: 1.5, pointRadius: 0 };
@@ -49,7 +51,7 @@ async function draw(): Promise<void> {
   };
   chart.value = new Chart(canvas.value, {
     type: props.kind === 'line' ? 'line' : 'bar',
-    data: { labels: [...props.labels], datasets: props.series.map(shown) },
+    data: { labels: [...(props.ticks ?? props.labels)], datasets: props.series.map(shown) },
     options: { indexAxis: lying ? 'y' : 'x', responsive: true, maintainAspectRatio: false, animation: false, scales: lying ? { x: value, y: names } : { y: value, x: names } },
   });
 }

@@ -120,7 +120,11 @@ export function accountsService({ sequelize }: { sequelize: Sequelize }) {
     },
 
     /** A family member: sees their children and nobody else. */
-    async addFamily({ passwordHash, ...family }: StudentName & { userName: string; email: string | null; passwordHash: string }, now: number, transaction: Transaction): Promise<Person> {
+    async addFamily(
+      { passwordHash, ...family }: StudentName & { userName: string; email: string | null; passwordHash: string },
+      now: number,
+      transaction: Transaction,
+    ): Promise<Person> {
       const row: UserRow = {
         ...blankUser({ id: randomUUID(), role: 'family', givenName: family.givenName, familyName: family.familyName, nameKey: nameKey(family), createdAt: new Date(now) }),
         userName: family.userName,

@@ -20,7 +20,14 @@ export const mailsBody = Joi.object<FamilyMailsRequest, true>({
   language,
 });
 export const codeBody = Joi.object<{ code: string }, true>({ code });
-export const joinBody = Joi.object<FamilyCodeUse, true>({ code, ...personName, userName: userName.required(), password: password.required(), email: email.allow(null).required(), language });
+export const joinBody = Joi.object<FamilyCodeUse, true>({
+  code,
+  ...personName,
+  userName: userName.required(),
+  password: password.required(),
+  email: email.allow(null).required(),
+  language,
+});
 export const settingsBody = Joi.object<FamilySettings, true>({ language, telling: Joi.string().valid('atOnce', 'weekly', 'never').required() });
 export const messageBody = Joi.object<{ id: string; text: string }, true>({ id, text });
 export const writeHomeBody = Joi.object<WriteHomeRequest, true>({ id, familyIds: Joi.array().items(id).min(1).max(20).unique().required(), text });

@@ -57,6 +57,7 @@ export function familiesService({ sequelize, accounts }: { sequelize: Sequelize;
         const one: LinkedFamily = { id: person.id, name: fullName(person), email: person.email, language: chosen.get(person.id)?.language ?? 'en', since: row.since.getTime() };
         result.set(row.studentId, [...(result.get(row.studentId) ?? []), one]);
       }
+      for (const all of result.values()) all.sort((a, b) => a.name.localeCompare(b.name, 'en'));
       return result;
     },
 
@@ -85,6 +86,16 @@ export function familiesService({ sequelize, accounts }: { sequelize: Sequelize;
       await inTransaction(sequelize, async (transaction) => {
         const row = (await settings.findByPk(family.userId, { raw: true, transaction, lock: true })) as unknown as FamilySettingRow;
         await settings.update({ language, telling, ...(row.telling === 'atOnce' ? {} : { lookedAt: new Date(now) }) }, { where: { familyId: family.userId }, transaction });
+      });
+    },
+
+    /** For the demo school. */
+    async plant(all: readonly { familyId: string; language: Language; telling: FamilySettings['telling']; studentIds: string[] }[], now: number): Promise<void> {
+      await inTransaction(sequelize, async (transaction) => {
+        for (const { familyId, language, telling, studentIds } of all) {
+          await service.begin(familyId, { language, telling }, now, transaction);
+          for (const studentId of studentIds) await service.link(familyId, studentId, now, transaction);
+        }
       });
     },
 

@@ -85,7 +85,11 @@ export function invitingService({ sequelize, accounts, classes, roster, families
       const ids = all.map((member) => member.student.id);
       const [linked, rows] = await Promise.all([
         families.ofStudents(ids),
-        codes.findAll({ where: { studentId: { [Op.in]: ids }, usedAt: null, revokedAt: null, expiresAt: { [Op.gt]: new Date(now) } }, order: [['madeAt', 'DESC']], raw: true }) as unknown as Promise<FamilyCodeRow[]>,
+        codes.findAll({
+          where: { studentId: { [Op.in]: ids }, usedAt: null, revokedAt: null, expiresAt: { [Op.gt]: new Date(now) } },
+          order: [['madeAt', 'DESC']],
+          raw: true,
+        }) as unknown as Promise<FamilyCodeRow[]>,
       ]);
       return all.map(({ student: { id, givenName, familyName } }) => ({
         student: { id, givenName, familyName },
@@ -142,7 +146,14 @@ export function invitingService({ sequelize, accounts, classes, roster, families
           await codes.update({ revokedAt: new Date(now) }, { where: { studentId, email, usedAt: null, revokedAt: null }, transaction });
           const code = await make({ studentId, classId, email, madeBy: teacher.userId }, now, transaction);
           const until = dayIn(language, found.calendar.zone, now + LIVES_MS);
-          const letter = familyInvitation({ language, teacher: fullName(me), name: fullName(chosen.get(studentId)!.student), code: inFours(code), link: mail.linkTo(`/family#${code}`), until });
+          const letter = familyInvitation({
+            language,
+            teacher: fullName(me),
+            name: fullName(chosen.get(studentId)!.student),
+            code: inFours(code),
+            link: mail.linkTo(`/family#${code}`),
+            until,
+          });
           await mail.post(letter, { address: email, name: '', userId: null }, teacher.userId, now, transaction);
         }
       });

@@ -68,7 +68,13 @@ export function tellingFamiliesService({ sequelize, families, children, news, ma
           const since = instantOf(zone, { date: plusDays(day, -7), msOfDay: FOUR_O_CLOCK_MS });
           for (const { kid, classes } of weeks) {
             if (classes.length === 0) continue;
-            const letter = weeklyLetter({ language, name: person.givenName, child: fullName(kid), weeks: classes.map((one) => weekOf(one, since, now)), link: mail.linkTo('/family') });
+            const letter = weeklyLetter({
+              language,
+              name: person.givenName,
+              child: fullName(kid),
+              weeks: classes.map((one) => weekOf(one, since, now)),
+              link: mail.linkTo('/family'),
+            });
             await mail.post(letter, { address: person.email, name: fullName(person), userId: familyId }, null, now, transaction);
           }
           letters += 1;

@@ -180,6 +180,8 @@ export function weeklyLetter({ language, name, child, weeks, link }: { language:
     ];
     return parts.length === 0 ? [] : [[className.toUpperCase(), ...(total === null ? [] : [`${letters.total}: ${total} %`]), ...parts].join('\n\n')];
   });
-  const body = [say(letters.hello, { name }), say(letters.week, { name: child }), ...(classes.length === 0 ? [letters.nothingToSay] : classes), `${letters.choose}\n${link}`].join('\n\n');
+  const body = [say(letters.hello, { name }), say(letters.week, { name: child }), ...(classes.length === 0 ? [letters.nothingToSay] : classes), `${letters.choose}\n${link}`].join(
+    '\n\n',
+  );
   return { subject: say(letters.weekSubject, { name: child }), body: signIn(language, body) };
 }

@@ -3,13 +3,17 @@ import type { TellingSettings } from '../../contract';
 import { asPerson } from '../../http/as-role';
 import type { Ask, Route } from '../../http/route';
 import type { Services } from '../../wiring';
+import { NEWS_KINDS } from './news.service';
 
 const time = Joi.string()
   .pattern(/^([01]\d|2[0-3]):[0-5]\d$/)
   .required();
 const choice = Joi.valid('atOnce', 'daily', 'never');
 export const settingsBody = Joi.object<TellingSettings, true>({
-  choices: Joi.object({ issued: choice, dates: choice, excused: choice, returned: choice, answered: choice, asked: choice, inLate: choice }).required(),
+  // Every kind there is: a page sends back what it was given, whatever it shows of it.
+  choices: Joi.object()
+    .pattern(Joi.valid(...NEWS_KINDS), choice)
+    .required(),
   quiet: Joi.object({ from: time, to: time }).required(),
 });
 

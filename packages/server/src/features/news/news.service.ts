@@ -34,6 +34,7 @@ const USUAL: Record<NewsKind, TellingChoice> = {
   childReturned: 'atOnce',
   childMissing: 'atOnce',
 };
+export const NEWS_KINDS = Object.keys(USUAL) as NewsKind[];
 const USUAL_QUIET = { from: '21:00', to: '07:00' };
 
 /** What a row says besides whom and when. */
@@ -172,7 +173,9 @@ export function newsService({ sequelize, accounts, mail }: { sequelize: Sequeliz
           if (!person?.email) return;
           const lines = rows.map((row): NewsLine => ({ kind: row.kind as NewsKind, ...fromJson<NewsData & { zone: string }>(row.data) }));
           await mail.post(
-            person.role === 'family' ? familyNewsLetter({ name: person.givenName, lines, link: mail.linkTo('/family') }) : newsLetter({ name: person.givenName, lines, link: mail.linkTo('/news') }),
+            person.role === 'family'
+              ? familyNewsLetter({ name: person.givenName, lines, link: mail.linkTo('/family') })
+              : newsLetter({ name: person.givenName, lines, link: mail.linkTo('/news') }),
             { address: person.email, name: `${person.givenName} ${person.familyName}`.trim(), userId },
             null,
             now,

@@ -39,5 +39,7 @@ export const piecePage = ({ title, className, why, by, handedIn, text, sheets, f
     title,
     `<p class="about"><a href="../index.html">Portfolio</a></p><h1 dir="auto">${escaped(title)}</h1><p class="about" dir="auto">${escaped(className)} · ${escaped(handedIn)}</p>${why ? `<p class="why" dir="auto">${escaped(why)}<br><span class="about">${escaped(by)}</span></p>` : ''}${text ? `<article dir="auto">${richTextHtml(text)}</article>` : ''}${sheets
       .map((sheet) => `<h2 dir="auto">${escaped(sheet.title)}</h2><article dir="auto">${richTextHtml(sheet.text)}</article>`)
-      .join('')}${files.length > 0 ? `<h2>Files</h2><ul>${files.map((file) => `<li><a href="${escaped(encodeURIComponent(file))}">${escaped(file)}</a></li>`).join('')}</ul>` : ''}${remark ? `<h2>What the teacher wrote</h2><article dir="auto">${richTextHtml(remark)}</article>` : ''}`,
+      .join(
+        '',
+      )}${files.length > 0 ? `<h2>Files</h2><ul>${files.map((file) => `<li><a href="${escaped(encodeURIComponent(file))}">${escaped(file)}</a></li>`).join('')}</ul>` : ''}${remark ? `<h2>What the teacher wrote</h2><article dir="auto">${richTextHtml(remark)}</article>` : ''}`,
   );

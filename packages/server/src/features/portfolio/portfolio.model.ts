@@ -12,6 +12,13 @@ export interface PortfolioRow {
 export const definePortfolio = (sequelize: Sequelize) =>
   sequelize.define<Model<PortfolioRow>>(
     'portfolioPiece',
-    { id: { type: DataTypes.STRING(36), primaryKey: true }, studentId: DataTypes.STRING, assignmentId: DataTypes.STRING, why: DataTypes.STRING, byUser: DataTypes.STRING, at: DataTypes.DATE(3) },
+    {
+      id: { type: DataTypes.STRING(36), primaryKey: true },
+      studentId: DataTypes.STRING,
+      assignmentId: DataTypes.STRING,
+      why: DataTypes.STRING,
+      byUser: DataTypes.STRING,
+      at: DataTypes.DATE(3),
+    },
     { tableName: 'portfolio_pieces' },
   );

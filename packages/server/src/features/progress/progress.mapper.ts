@@ -100,7 +100,12 @@ export function toAims(seen: readonly Seen[], eyes: Eyes): AimView[] {
     const { id, aims, points, scoring } = assignment;
     return evidenceOf(
       { id, aims, points, rubric: scoring.by === 'rubric' ? scoring.rubric : null },
-      { effective: view.effective, choices: score.chosen?.by === 'rubric' ? score.chosen.choices : {}, word: score.chosen?.by === 'words' ? score.chosen.word : null, at: score.at },
+      {
+        effective: view.effective,
+        choices: score.chosen?.by === 'rubric' ? score.chosen.choices : {},
+        word: score.chosen?.by === 'words' ? score.chosen.word : null,
+        at: score.at,
+      },
     );
   });
   return aimResults(evidence).map(({ aim, latest, typical, evidence: all }) => ({

@@ -22,7 +22,7 @@ import type { ClassProgressReply, ProgressQuery, ProgressRow, StudentProgressRep
 import { Problem } from '../../http/problem';
 import type { ClassesService, SchoolClass } from '../classes/classes.service';
 import type { JottingsService } from '../jottings/jottings.service';
-import type { BoardService, ListSight, Sight } from '../pieces/board.service';
+import type { BoardService, Sight } from '../pieces/board.service';
 import type { Member, RosterService } from '../roster/roster.service';
 import { see, toAims, toCounts, toLooking, toNext, toPiece, toProgressClass, type Eyes, type Seen } from './progress.mapper';
 
@@ -33,14 +33,14 @@ interface Collaborators {
   jottings: JottingsService;
 }
 
-function grouped<S extends ListSight>(sights: readonly S[], keyOf: (sight: S) => string): S[][] {
-  const groups = new Map<string, S[]>();
-  for (const sight of sights) {
-    const group = groups.get(keyOf(sight));
-    if (group) group.push(sight);
-    else groups.set(keyOf(sight), [sight]);
+function groupedBy<T>(all: readonly T[], keyOf: (one: T) => string): Map<string, T[]> {
+  const groups = new Map<string, T[]>();
+  for (const one of all) {
+    const group = groups.get(keyOf(one));
+    if (group) group.push(one);
+    else groups.set(keyOf(one), [one]);
   }
-  return [...groups.values()];
+  return groups;
 }
 
 const theirs = ({ piece }: { piece: { state: unknown } }) => piece.state !== null;
@@ -54,10 +54,11 @@ function betweenOf({ fromAt, toAt, fromTerm, toTerm }: ProgressQuery, { terms }:
 
 /** Where each student stands: the same facts and the same rules for the teacher, the student and the family. */
 export function progressService({ classes, board, roster, jottings }: Collaborators) {
-  /** What everybody in a class has, each with these eyes. */
+  /** What everybody in a class has, each with these eyes; those too who have no work yet. */
   async function everybody(schoolClass: SchoolClass, eyes: Eyes, now: number) {
-    const sights = (await board.leanSights({ classes: [schoolClass], now })).filter(({ member }) => member.left === null);
-    return grouped(sights, ({ member }) => member.student.id).map((mine) => ({ member: mine[0]!.member, all: mine.filter(theirs).map((sight) => see(sight, eyes, now)) }));
+    const [members, sights] = await Promise.all([roster.membersOf([schoolClass.id]), board.leanSights({ classes: [schoolClass], now })]);
+    const by = groupedBy(sights.filter(theirs), ({ member }) => member.student.id);
+    return members.filter((member) => member.left === null).map((member) => ({ member, all: (by.get(member.student.id) ?? []).map((sight) => see(sight, eyes, now)) }));
   }
   const looked = (all: readonly Seen[], looking: Looking) => all.filter(({ view }) => isLookedAt(view, looking));
   const mediansOf = (students: readonly { all: readonly Seen[] }[], { scheme }: SchoolClass, looking: Looking): ClassMedians =>
@@ -77,7 +78,11 @@ export function progressService({ classes, board, roster, jottings }: Collaborat
     const all = sights.filter(theirs).map((sight) => see(sight, eyes, now));
     const shown = all.filter(({ view }) => isLookedAt(view, looking));
     // The class is looked at only for somebody who has no score of their own to go by, and then once.
-    if (!hasScore(shown) && !known.has(schoolClass.id)) known.set(schoolClass.id, everybody(schoolClass, eyes, now).then((all) => mediansOf(all, schoolClass, looking)));
+    if (!hasScore(shown) && !known.has(schoolClass.id))
+      known.set(
+        schoolClass.id,
+        everybody(schoolClass, eyes, now).then((all) => mediansOf(all, schoolClass, looking)),
+      );
     const medians = hasScore(shown) ? undefined : await known.get(schoolClass.id);
     const { id, givenName, familyName } = member.student;
     return {
@@ -140,7 +145,11 @@ export function progressService({ classes, board, roster, jottings }: Collaborat
         tenths: tenthsOf(totals),
         middle: text(middleRatio(totals)),
         categoryMiddles: scheme.categories.map(({ id, name }) => ({ id, name, middle: text(medians.get(id) ?? null) })),
-        course: courseMoments(of, looking, now).map((at) => ({ at, middle: text(middleRatio(overs.flatMap((one) => totalAt({ ...one, scheme, at }) ?? []))) })),
+        course: courseMoments(of, looking, now).map((at) => {
+          const then = overs.flatMap((one) => totalAt({ ...one, scheme, at }) ?? []);
+          // While fewer than half have a total its middle says nothing about the class.
+          return { at, middle: then.length * 2 < students.length ? null : text(middleRatio(then)) };
+        }),
       };
     },
 
@@ -162,9 +171,10 @@ export function progressService({ classes, board, roster, jottings }: Collaborat
         board.sights({ classes: [...found], now: how.now, ...(ids ? { studentIds: ids } : {}) }),
       ]);
       const classBy = new Map(found.map((one) => [one.id, one]));
-      const by = new Map(grouped(sights, ({ schoolClass, member }) => `${schoolClass.id} ${member.student.id}`).map((mine) => [`${mine[0]!.schoolClass.id} ${mine[0]!.member.student.id}`, mine]));
+      const keyOf = (classId: string, studentId: string) => `${classId} ${studentId}`;
+      const by = groupedBy(sights, ({ schoolClass, member }) => keyOf(schoolClass.id, member.student.id));
       const medians = new Map<string, Promise<ClassMedians>>();
-      const places = members.map((member) => ({ schoolClass: classBy.get(member.classId)!, member, sights: by.get(`${member.classId} ${member.student.id}`) ?? [] }));
+      const places = members.map((member) => ({ schoolClass: classBy.get(member.classId)!, member, sights: by.get(keyOf(member.classId, member.student.id)) ?? [] }));
       return Promise.all(places.map((place) => toStudent(place, { ...how, medians })));
     },
 

@@ -56,7 +56,9 @@ export function composeService({ accounts, classes, roster, rows, progress, jott
         settings.studentIds ?? undefined,
       );
       return found.flatMap(({ id, label }) =>
-        members.filter((member) => member.classId === id && (settings.withLeft || member.left === null)).map((member) => ({ classId: id, studentId: member.student.id, className: label })),
+        members
+          .filter((member) => member.classId === id && (settings.withLeft || member.left === null))
+          .map((member) => ({ classId: id, studentId: member.student.id, className: label })),
       );
     },
 
@@ -64,7 +66,12 @@ export function composeService({ accounts, classes, roster, rows, progress, jott
      * A report of some of its students, those of `keys`.
      * @returns besides the document, of each section whom it is of
      */
-    async compose(teacher: Teacher, settings: ReportSettings, keys: readonly ReportKey[], now: number): Promise<{ document: ReportDocument; keys: SectionKey[]; unknown: string[] }> {
+    async compose(
+      teacher: Teacher,
+      settings: ReportSettings,
+      keys: readonly ReportKey[],
+      now: number,
+    ): Promise<{ document: ReportDocument; keys: SectionKey[]; unknown: string[] }> {
       const { language, parts } = settings;
       const words = wordsIn(language);
       const wanted = new Set(keys.map(keyText));
@@ -87,7 +94,12 @@ export function composeService({ accounts, classes, roster, rows, progress, jott
       const blocksOf = (reply: StudentProgressReply) => new StudentBlocks(settings, reply, absent, talks.get(`${reply.classId} ${reply.student.id}`) ?? []);
       const shown = replies.filter((reply) => !settings.onlyWith || blocksOf(reply).listed().length > 0);
       const byOrder = orderOfStudents(settings.sort);
-      const asOrdered = (reply: StudentProgressReply) => ({ student: reply.student, total: reply.view.standing.total, missing: reply.counts.missing, bearing: reply.view.standing.bearing });
+      const asOrdered = (reply: StudentProgressReply) => ({
+        student: reply.student,
+        total: reply.view.standing.total,
+        missing: reply.counts.missing,
+        bearing: reply.view.standing.bearing,
+      });
       const inOrder = [...shown].sort((a, b) => byOrder(asOrdered(a), asOrdered(b)));
 
       const timeOf = ({ of, looking }: Pick<StudentProgressReply, 'of' | 'looking'>): string => {
@@ -131,14 +143,20 @@ export function composeService({ accounts, classes, roster, rows, progress, jott
           const term = timeOf({ of: toProgressClass(schoolClass), looking: lookingOf(schoolClass, settings, now) });
           const table = classTable(settings, schoolClass, mine, leftOf, blocksOf);
           const { label: className, id: classId } = schoolClass;
-          add({ heading: settings.title || className, sub: [className, term].filter(Boolean).join(' · '), student: '', className, blocks: around([table], { className, term }) }, { classId, studentId: '', student: null });
+          add(
+            { heading: settings.title || className, sub: [className, term].filter(Boolean).join(' · '), student: '', className, blocks: around([table], { className, term }) },
+            { classId, studentId: '', student: null },
+          );
         }
       else if (settings.by === 'student')
         for (const reply of inOrder) {
           const { className, classId } = reply;
           const term = timeOf(reply);
           const sub = [settings.title, className, term, leftOf(reply)].filter(Boolean).join(' · ');
-          add({ heading: fullName(reply.student), sub, student: fullName(reply.student), className, blocks: around(blocksOf(reply).blocks(), { reply, className, term }) }, { classId, studentId: reply.student.id, student: reply.student });
+          add(
+            { heading: fullName(reply.student), sub, student: fullName(reply.student), className, blocks: around(blocksOf(reply).blocks(), { reply, className, term }) },
+            { classId, studentId: reply.student.id, student: reply.student },
+          );
         }
       else
         for (const studentId of new Set(inOrder.map((reply) => reply.student.id))) {
@@ -146,9 +164,15 @@ export function composeService({ accounts, classes, roster, rows, progress, jott
           const [reply] = mine as [StudentProgressReply];
           const term = timeOf(reply);
           const className = mine.map((one) => one.className).join(', ');
-          const blocks = mine.flatMap((one) => [{ kind: 'heading' as const, text: [one.className, leftOf(one)].filter(Boolean).join(' · ') }, ...blocksOf(one).blocks()]);
+          const blocks = mine.flatMap((one) => [
+            { kind: 'heading' as const, text: [one.className, leftOf(one)].filter(Boolean).join(' · '), className: one.className },
+            ...blocksOf(one).blocks(),
+          ]);
           const sub = [settings.title, term].filter(Boolean).join(' · ');
-          add({ heading: fullName(reply.student), sub, student: fullName(reply.student), className, blocks: around(blocks, { reply, className, term }) }, { classId: reply.classId, studentId, student: reply.student });
+          add(
+            { heading: fullName(reply.student), sub, student: fullName(reply.student), className, blocks: around(blocks, { reply, className, term }) },
+            { classId: reply.classId, studentId, student: reply.student },
+          );
         }
       const { title, landscape, pageEach, shading } = settings;
       const document: ReportDocument = { title, language, landscape, pageEach, shading, made: say(words.report.made, { day: made }), sections, none: words.report.noStudents };

@@ -24,7 +24,11 @@ export interface ReportTable {
   none: string;
 }
 export type ReportBlock =
-  { kind: 'heading'; text: string } | { kind: 'note'; text: string } | { kind: 'facts'; facts: { name: string; cell: ReportCell }[] } | { kind: 'table'; table: ReportTable } | { kind: 'sign'; text: string };
+  | { kind: 'heading'; text: string; /** what follows is of this class */ className?: string }
+  | { kind: 'note'; text: string }
+  | { kind: 'facts'; facts: { name: string; cell: ReportCell }[] }
+  | { kind: 'table'; table: ReportTable }
+  | { kind: 'sign'; text: string };
 
 export interface ReportSection {
   heading: string;

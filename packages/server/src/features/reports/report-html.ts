@@ -2,7 +2,6 @@ import { escaped } from '../../files/rich-text-html';
 import { directionOf, wordsIn } from '../../words';
 import type { ReportBlock, ReportDocument, ReportTable } from './report-document';
 
-
 // Inside a style element a text must neither end the string nor the element.
 const cssText = (text: string): string => text.replace(/[^\p{L}\p{N} .,-]/gu, (sign) => `\\${sign.codePointAt(0)!.toString(16)} `);
 
@@ -16,7 +15,8 @@ export const REPORT_FONTS: Record<string, string> = {
   'sans-bold.ttf': 'dejavu-fonts-ttf/ttf/DejaVuSans-Bold.ttf',
 };
 // What the first font lacks, Arabic and Greek and Cyrillic among it, comes from the second: nothing is ever an empty box.
-const LATIN_EXT = 'U+0100-02BA,U+02BD-02C5,U+02C7-02CC,U+02CE-02D7,U+02DD-02FF,U+0304,U+0308,U+0329,U+1D00-1DBF,U+1E00-1E9F,U+1EF2-1EFF,U+2020,U+20A0-20AB,U+20AD-20C0,U+2113,U+2C60-2C7F,U+A720-A7FF';
+const LATIN_EXT =
+  'U+0100-02BA,U+02BD-02C5,U+02C7-02CC,U+02CE-02D7,U+02DD-02FF,U+0304,U+0308,U+0329,U+1D00-1DBF,U+1E00-1E9F,U+1EF2-1EFF,U+2020,U+20A0-20AB,U+20AD-20C0,U+2113,U+2C60-2C7F,U+A720-A7FF';
 const fontFaces = (at: (name: string) => string): string =>
   [
     ['Report', 400, 'regular.woff2', ''],
@@ -26,10 +26,7 @@ const fontFaces = (at: (name: string) => string): string =>
     ['Wide', 400, 'sans.ttf', ''],
     ['Wide', 700, 'sans-bold.ttf', ''],
   ]
-    .map(
-      ([family, weight, name, range]) =>
-        `@font-face{font-family:${family};font-weight:${weight};src:url("${at(String(name))}")${range ? `;unicode-range:${range}` : ''}}`,
-    )
+    .map(([family, weight, name, range]) => `@font-face{font-family:${family};font-weight:${weight};src:url("${at(String(name))}")${range ? `;unicode-range:${range}` : ''}}`)
     .join('');
 
 const css = ({ landscape, pageEach, shading, title, language }: ReportDocument): string => `
@@ -54,7 +51,7 @@ tr{break-inside:avoid}
 ${shading ? 'tbody tr:nth-child(even){background:#f1eee5;-webkit-print-color-adjust:exact;print-color-adjust:exact}' : ''}
 dl{display:grid;grid-template-columns:repeat(auto-fill,minmax(${landscape ? '56mm' : '52mm'},1fr));gap:3pt 14pt;margin:4pt 0 8pt}
 dl div{display:flex;gap:6pt;justify-content:space-between;border-bottom:.5pt solid #b9b5a8;padding:2pt 0}
-dt{color:#3d525b}dd{margin:0;font-weight:700;text-align:end}
+dt{color:#3d525b;flex:1}dd{margin:0;font-weight:700;text-align:end;flex:none;max-width:60%}
 .sign{margin:26pt 0 6pt;border-top:.7pt solid #14262e;width:75mm;padding-top:3pt;color:#3d525b;break-inside:avoid}
 .blank{min-width:22mm;height:20pt;border-inline-start:.5pt solid #b9b5a8}
 @media screen{body{padding:14mm 14mm 10mm}section{${pageEach ? 'border-bottom:1px dashed #88958f;padding-bottom:10mm;margin-bottom:10mm' : ''}}}`;
@@ -100,7 +97,8 @@ function blockHtml(block: ReportBlock): string {
 export function reportHtml(document: ReportDocument, { fontAt, policy }: { fontAt: (name: string) => string; policy: string }): string {
   const { title, language, sections, made, none } = document;
   const body = sections.map(
-    ({ heading, sub, blocks }) => `<section><h1 dir="auto">${escaped(heading)}</h1><p class="sub" dir="auto">${escaped([sub, made].filter(Boolean).join(' · '))}</p>${blocks.map(blockHtml).join('')}</section>`,
+    ({ heading, sub, blocks }) =>
+      `<section><h1 dir="auto">${escaped(heading)}</h1><p class="sub" dir="auto">${escaped([sub, made].filter(Boolean).join(' · '))}</p>${blocks.map(blockHtml).join('')}</section>`,
   );
   return `<!doctype html><html lang="${language}" dir="${directionOf(language)}"><head><meta charset="utf-8"><meta http-equiv="Content-Security-Policy" content="default-src 'none'; style-src 'unsafe-inline'; font-src ${policy}"><title>${escaped(title)}</title><style>${fontFaces(fontAt)}${css(document)}</style></head><body>${body.join('') || `<section><h1>${escaped(title)}</h1><p>${escaped(none)}</p></section>`}</body></html>`;
 }

@@ -58,17 +58,30 @@ export class StudentBlocks {
   terms(): ReportBlock[] {
     const { report } = this.words;
     const { terms, year } = this.reply.view;
-    const rows = [...terms.map((term) => [cell(term.name), percentCell(term.total), cell(term.band ?? '')]), ...(terms.length > 1 ? [[cell(report.year), percentCell(year), cell('')]] : [])];
+    const rows = [
+      ...terms.map((term) => [cell(term.name), percentCell(term.total), cell(term.band ?? '')]),
+      ...(terms.length > 1 ? [[cell(report.year), percentCell(year), cell('')]] : []),
+    ];
     return [{ kind: 'table', table: { id: 'terms', caption: report.terms, columns: [column(report.term), numbers(report.total), column(report.band)], rows, none: report.none } }];
   }
   categories(): ReportBlock[] {
     const { report } = this.words;
     const weighted = this.reply.of.scheme.kind === 'weighted';
-    const rows = this.reply.view.categories.map(({ name, weight, result }) => [cell(name), ...(weighted ? [{ text: `${weight / 1000} %`, value: weight / 1000 }] : []), percentCell(result)]);
+    const rows = this.reply.view.categories.map(({ name, weight, result }) => [
+      cell(name),
+      ...(weighted ? [{ text: `${weight / 1000} %`, value: weight / 1000 }] : []),
+      percentCell(result),
+    ]);
     return [
       {
         kind: 'table',
-        table: { id: 'categories', caption: report.categories, columns: [column(report.category), ...(weighted ? [numbers(report.weight)] : []), numbers(report.result)], rows, none: report.none },
+        table: {
+          id: 'categories',
+          caption: report.categories,
+          columns: [column(report.category), ...(weighted ? [numbers(report.weight)] : []), numbers(report.result)],
+          rows,
+          none: report.none,
+        },
       },
     ];
   }
@@ -94,14 +107,23 @@ export class StudentBlocks {
       { kind: 'heading', text: report.forecast },
       { kind: 'facts', facts },
       ...(rows.length > 0
-        ? [{ kind: 'table' as const, table: { id: 'steps', caption: report.steps, columns: [column(report.title), column(report.due), numbers(report.adds)], rows, none: report.none } }]
+        ? [
+            {
+              kind: 'table' as const,
+              table: { id: 'steps', caption: report.steps, columns: [column(report.title), column(report.due), numbers(report.adds)], rows, none: report.none },
+            },
+          ]
         : []),
     ];
   }
   private stateOf({ state, stillAccepted, window }: ProgressPiece): string {
     const { states, report } = this.words;
     if (state !== 'missing') return states[state!];
-    const more = !stillAccepted ? report.closed : window.closes === null ? report.accepted : say(report.acceptedUntil, { when: whenIn(this.settings.language, this.zone, window.closes) });
+    const more = !stillAccepted
+      ? report.closed
+      : window.closes === null
+        ? report.accepted
+        : say(report.acceptedUntil, { when: whenIn(this.settings.language, this.zone, window.closes) });
     return `${states.missing}, ${more}`;
   }
   work(): ReportBlock[] {
@@ -112,8 +134,17 @@ export class StudentBlocks {
     if (show.percent) columns.push(numbers('%'));
     const rows = this.listed().map((piece) => {
       const { effective, points } = piece;
-      const score: ReportCell = effective === null ? cell(points === null ? '' : `– / ${unmilli(points)}`) : { text: points === null ? String(unmilli(effective)) : `${unmilli(effective)} / ${unmilli(points)}`, value: unmilli(effective) };
-      return [cell(piece.title), cell(this.day(piece.window.due)), cell(this.stateOf(piece)), ...(show.points ? [score, pointsCell(points)] : []), ...(show.percent ? [this.percentOf(effective, points)] : [])];
+      const score: ReportCell =
+        effective === null
+          ? cell(points === null ? '' : `– / ${unmilli(points)}`)
+          : { text: points === null ? String(unmilli(effective)) : `${unmilli(effective)} / ${unmilli(points)}`, value: unmilli(effective) };
+      return [
+        cell(piece.title),
+        cell(this.day(piece.window.due)),
+        cell(this.stateOf(piece)),
+        ...(show.points ? [score, pointsCell(points)] : []),
+        ...(show.percent ? [this.percentOf(effective, points)] : []),
+      ];
     });
     return [{ kind: 'table', table: { id: 'work', caption: report.work, columns, rows, none: this.reply.pieces.length === 0 ? report.noWork : report.none } }];
   }
@@ -172,7 +203,8 @@ export function classTable(
     for (const [place, term] of terms.entries()) put(numbers(term.name), ({ view }) => percentCell(view.terms[place]?.total ?? null));
     if (terms.length > 1) put(numbers(report.year), ({ view }) => percentCell(view.year));
   }
-  if (parts.includes('categories')) for (const [place, category] of scheme.categories.entries()) put(numbers(category.name), ({ view }) => percentCell(view.categories[place]?.result ?? null));
+  if (parts.includes('categories'))
+    for (const [place, category] of scheme.categories.entries()) put(numbers(category.name), ({ view }) => percentCell(view.categories[place]?.result ?? null));
   if (parts.includes('forecast') && scheme.kind !== 'none')
     for (const key of ['atLeast', 'atPace', 'atMost'] as const) put(numbers(report[key]), ({ view }) => percentCell(view.forecast[key]));
   if (parts.includes('work')) put(column(report.work), (reply) => cell(blocksOf(reply).listed().map((piece) => piece.title).join(', '))); // prettier-ignore
@@ -182,4 +214,3 @@ export function classTable(
     table: { id: 'class', caption: '', columns: columns.map(({ head }) => head), rows: replies.map((reply) => columns.map(({ of }) => of(reply))), none: report.noStudents },
   };
 }
-

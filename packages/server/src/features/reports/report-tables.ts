@@ -37,18 +37,24 @@ export function sheetsOf(documents: readonly ReportDocument[]): Sheet[] {
   for (const { sections } of documents)
     for (const section of sections) {
       let { className } = section;
+      if (section.blocks.some((block) => block.kind === 'facts')) sheetOf('summary', words.summary);
+      let facts: { name: string; cell: ReportCell }[] = [];
+      // All facts of one student in one class are one row.
+      const putFacts = () => {
+        const columns = facts.map(({ name, cell: { value } }): ReportColumn => ({ head: name, ...(value === undefined ? {} : { number: true as const }) }));
+        if (facts.length > 0) put(sheetOf('summary', words.summary), { student: section.student, className }, columns, facts.map((fact) => fact.cell)); // prettier-ignore
+        facts = [];
+      };
       for (const block of section.blocks) {
-        if (block.kind === 'heading') className = block.text;
-        const of = { student: section.student, className };
-        if (block.kind === 'facts')
-          put(
-            sheetOf('summary', words.summary),
-            of,
-            block.facts.map(({ name, cell: { value } }) => ({ head: name, ...(value === undefined ? {} : { number: true as const }) })),
-            block.facts.map((fact) => fact.cell),
-          );
-        if (block.kind === 'table') for (const row of block.table.rows) put(sheetOf(block.table.id, block.table.caption || words.summary), of, block.table.columns, row);
+        if (block.kind === 'heading' && block.className !== undefined) {
+          putFacts();
+          className = block.className;
+        }
+        if (block.kind === 'facts') facts.push(...block.facts);
+        if (block.kind === 'table')
+          for (const row of block.table.rows) put(sheetOf(block.table.id, block.table.caption || words.summary), { student: section.student, className }, block.table.columns, row);
       }
+      putFacts();
     }
   return [...sheets.values()].map((sheet) => ({ ...sheet, rows: sheet.rows.map((row) => sheet.columns.map((_, at) => row[at] ?? cell(''))) }));
 }

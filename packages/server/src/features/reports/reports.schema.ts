@@ -4,7 +4,7 @@ import type { ReportJobRequest, ReportPresetRequest, ReportPreviewRequest, SendL
 import { id, localDay } from '../../http/form';
 
 const flag = Joi.boolean().strict().required();
-const ids = (most: number) => Joi.array().items(id).max(most).unique();
+const ids = (most: number) => Joi.array().items(id.optional()).max(most).unique();
 const note = Joi.string().max(LONGEST_NOTE).allow('').required();
 const time = Joi.alternatives(
   Joi.object({ kind: Joi.valid('term').required(), name: Joi.string().max(80).allow(null).required() }),

@@ -22,7 +22,7 @@ const line = useTermLine();
 const scope = useScope();
 const classes = useClasses();
 const { state, why, reload } = useLoad(() => classes.load());
-const PARTS = ['', 'groups', 'exceptions', 'scheme', 'calendar', 'about'] as const;
+const PARTS = ['', 'groups', 'families', 'exceptions', 'scheme', 'calendar', 'about'] as const;
 
 const classId = computed(() => (typeof route.params.id === 'string' && route.params.id ? route.params.id : (scope.classId.value ?? classes.active[0]?.id ?? classes.away[0]?.id ?? null)));
 const current = computed(() => classes.all?.find((one) => one.id === classId.value) ?? null);

@@ -1,4 +1,4 @@
-import type { ClassReply, ClassRequest } from '@jolly/server/contract';
+import type { ClassChange, ClassReply, ClassRequest } from '@jolly/server/contract';
 import { defineStore } from 'pinia';
 import { computed, ref } from 'vue';
 import { ask } from '../../api/client';
@@ -27,10 +27,14 @@ export const useClasses = defineStore('classes', () => {
     take(made);
     return made;
   }
+  /** @throws ApiProblem if somebody else changed the class meanwhile */
+  async function change(one: ClassReply, changes: Partial<ClassChange>): Promise<void> {
+    take(await ask<ClassReply>('PATCH', `/api/classes/${one.id}`, { body: { ...changes, version: one.version } }));
+  }
   /** Whoever sits down next is not shown what somebody else had open. */
   function forget(): void {
     all.value = null;
     table.value = null;
   }
-  return { all, active, away, load, take, make, forget };
+  return { all, active, away, load, take, make, change, forget };
 });

@@ -1,4 +1,18 @@
-import { BEARINGS, compare, compareNames, localDateAt, ONE_TERM, standingOf, totalText, countedPieceOf, wholeYear, type Eyes, type LocalDate, type PieceState, type Standing } from '@jolly/core';
+import {
+  BEARINGS,
+  compare,
+  compareNames,
+  localDateAt,
+  ONE_TERM,
+  standingOf,
+  totalText,
+  countedPieceOf,
+  wholeYear,
+  type Eyes,
+  type LocalDate,
+  type PieceState,
+  type Standing,
+} from '@jolly/core';
 import { computed, ref, shallowRef, watch, type Ref } from 'vue';
 import { now } from '../../api/client';
 import type { Book, Spot } from './use-book';

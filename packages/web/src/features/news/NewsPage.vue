@@ -43,6 +43,7 @@ function sentence(item: NewsItem): string {
     case 'nudge':
     case 'scoreAsked':
     case 'scoreAnswered':
+    case 'familyMessage':
       return t(`news.${kind}`, { who, title });
     case 'noteAnswer':
       return t('news.noteAnswer', { who: who || t('news.aStudent'), title });
@@ -52,13 +53,15 @@ function sentence(item: NewsItem): string {
       return t(`news.${kind}`, { title });
   }
 }
-function address({ kind, assignmentId, studentId }: NewsItem): string {
+function address({ kind, assignmentId, classId, studentId }: NewsItem): string {
   if (student.value) return kind === 'review' ? '/work' : `/work/${assignmentId}`;
   switch (kind) {
     case 'asked':
       return '/today';
     case 'message':
       return `/assignments/${assignmentId}/follow/${studentId}`;
+    case 'familyMessage':
+      return `/progress/${classId}/${studentId}?home`;
     case 'noteAnswer':
     case 'scoreAsked':
       return `/marking/${assignmentId}/${studentId}`;
@@ -67,7 +70,7 @@ function address({ kind, assignmentId, studentId }: NewsItem): string {
   }
 }
 
-const KINDS = computed<NewsKind[]>(() => (student.value ? ['issued', 'dates', 'excused', 'returned', 'answered', 'message', 'noteAnswer', 'scoreAnswered', 'review', 'reviewed', 'nudge', 'groupIn'] : ['asked', 'message', 'noteAnswer', 'scoreAsked', 'inLate']));
+const KINDS = computed<NewsKind[]>(() => (student.value ? ['issued', 'dates', 'excused', 'returned', 'answered', 'message', 'noteAnswer', 'scoreAnswered', 'review', 'reviewed', 'nudge', 'groupIn'] : ['asked', 'message', 'noteAnswer', 'scoreAsked', 'familyMessage', 'inLate']));
 const settings = ref<TellingSettings | null>(null);
 const saved = ref(false);
 async function openSettings(event: Event): Promise<void> {

@@ -107,7 +107,7 @@ const signed = (by: string) => (Number(by) > 0 ? `+${by}` : by.replace('-', '−
         </section>
         <section v-if="marks.length > 0">
           <div class="heading"><h3>{{ t('progress.spread') }}</h3><span v-if="reply.middle !== null" class="small">{{ t('progress.middle', { n: reply.middle }) }}</span></div>
-          <ChartFigure kind="bar" :height="130" :head="t('progress.columns.total')" :label="t('progress.spreadLabel', { all: reply.tenths.join(', ') })" :labels="tenthLabels" :series="[{ name: t('progress.spreadStudents'), values: reply.tenths }]" />
+          <ChartFigure kind="bar" :height="130" :head="t('progress.columns.total')" :label="t('progress.spreadLabel', { all: reply.tenths.join(', ') })" :labels="tenthLabels" :ticks="reply.tenths.map((_, at) => `${at * 10}`)" :series="[{ name: t('progress.spreadStudents'), values: reply.tenths }]" />
         </section>
         <section v-if="course.values.some((one) => one !== null)">
           <h3>{{ t('progress.course') }}</h3>

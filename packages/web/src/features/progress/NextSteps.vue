@@ -29,7 +29,7 @@ function take(id: string, value: string): void {
       <li v-for="({ piece, gain, atPace }, place) in steps" :key="piece.id" class="step" :class="{ over: atPace === null }">
         <span class="place">{{ atPace === null ? '–' : place + 1 }}</span>
         <RouterLink class="grow what" :to="address(piece.id)"><span class="title"><strong dir="auto">{{ piece.title }}</strong><SignalFlag :state="piece.state!" :label="t(`state.${piece.state}`)" /></span><span class="small muted detail">{{ stepText(piece, standing.of.zone) }}</span></RouterLink>
-        <label v-if="atPace !== null && hasTotals" class="try small"><span class="hidden-text">{{ t('progress.tryFor', { title: piece.title, n: points(piece.points ?? 0) }) }}</span><input class="field" inputmode="decimal" size="4" :placeholder="points(atPace)" :title="t('progress.tryIt')" :value="typed.get(piece.id) ?? ''" @input="take(piece.id, ($event.target as HTMLInputElement).value)" /><span class="muted"> / {{ points(piece.points ?? 0) }}</span></label>
+        <label v-if="atPace !== null && hasTotals" class="try small"><span class="hidden-text">{{ t('progress.tryFor', { title: piece.title, n: points(piece.points ?? 0) }) }}</span><input class="field" inputmode="decimal" size="4" :placeholder="String(Math.round(atPace / 1000))" :title="t('progress.tryIt')" :value="typed.get(piece.id) ?? ''" @input="take(piece.id, ($event.target as HTMLInputElement).value)" /><span class="muted"> / {{ points(piece.points ?? 0) }}</span></label>
         <strong v-if="hasTotals" class="gain" :class="{ none: gain === '0.0' }">{{ gain === '0.0' ? '0' : `+${gain}` }}</strong>
       </li>
     </ol>

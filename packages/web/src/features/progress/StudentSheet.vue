@@ -2,6 +2,7 @@
 /** The sheet of one student: dial and reasons, next best steps and all work, own dates, course, feedback and talks. */
 import type { StudentProgressReply } from '@jolly/server/contract';
 import { computed, ref, toRef } from 'vue';
+import { useRoute } from 'vue-router';
 import { useWords } from '../../ui/use-words';
 import { WriteHomeSheet } from '../families';
 import { useScope } from '../termline';
@@ -23,7 +24,8 @@ const { reasonText } = useProgressWords();
 const { kept } = useScope();
 const { typed, view: trial, end } = useTrial(toRef(props, 'standing'));
 const shown = computed(() => props.standing.view);
-const writing = ref(false);
+// From the news of a message one comes to read it.
+const writing = ref(useRoute().query.home !== undefined);
 const categories = computed(() => shown.value.categories.map((one) => ({ key: one.id, name: one.name, note: one.bonus ? t('progress.onTop') : props.standing.of.scheme.kind === 'weighted' ? `${one.weight / 1000} %` : '', percent: one.result, empty: t('progress.categoryNone') })));
 const aims = computed(() => [...props.standing.aims].sort((a, b) => Number(a.typical) - Number(b.typical)).map((one) => ({ key: one.aim, name: one.aim, note: `${t('progress.aimLatest', { n: one.latest })} · ${count('progress.aimCount', one.pieces)}`, percent: one.typical, empty: '' })));
 const report = computed(() => ({ path: '/reports', query: { ...kept.value, class: props.standing.classId, student: props.standing.student.id } }));

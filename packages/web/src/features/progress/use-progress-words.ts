@@ -13,8 +13,12 @@ export function useProgressWords() {
     const { state, window, stillAccepted, againBy, lateCost } = piece;
     const parts: string[] = [];
     if (state === 'missing') {
-      if (!stillAccepted) return window.closes === null ? t('progress.overInClass', { when: when(window.due ?? 0, zone) }) : t('progress.over', { when: when(window.closes, zone) });
-      parts.push(t('progress.since', { when: when(window.due ?? 0, zone) }), window.closes === null ? t('progress.acceptedOn') : t('progress.acceptedUntil', { when: when(window.closes, zone) }));
+      if (!stillAccepted)
+        return window.closes === null ? t('progress.overInClass', { when: when(window.due ?? 0, zone) }) : t('progress.over', { when: when(window.closes, zone) });
+      parts.push(
+        t('progress.since', { when: when(window.due ?? 0, zone) }),
+        window.closes === null ? t('progress.acceptedOn') : t('progress.acceptedUntil', { when: when(window.closes, zone) }),
+      );
     } else if (state === 'sentBack') parts.push(againBy === null ? t('progress.sentBackOn') : t('progress.sentBackBy', { when: when(againBy, zone) }));
     else {
       parts.push(window.due === null ? t('common.noDue') : t('common.due', { when: when(window.due, zone) }));

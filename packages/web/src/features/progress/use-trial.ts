@@ -14,7 +14,9 @@ export function useTrial(standing: Ref<StudentProgressReply>) {
   const view = computed(() => {
     if (scores.value.size === 0) return null;
     const { pieces, of, looking } = standing.value;
-    const tried = pieces.map((piece) => (scores.value.has(piece.id) ? { ...piece, effective: scores.value.get(piece.id)!, scoredAt: now(), state: 'scored' as const, stillAccepted: false } : piece));
+    const tried = pieces.map((piece) =>
+      scores.value.has(piece.id) ? { ...piece, effective: scores.value.get(piece.id)!, scoredAt: now(), state: 'scored' as const, stillAccepted: false } : piece,
+    );
     return studentView({ pieces: tried, of, looking, now: now() });
   });
   return { typed, view, end: () => typed.clear() };

@@ -1,0 +1,46 @@
+<script setup lang="ts">
+/** What a family and the teachers of a class wrote to each other. */
+import type { FamilyMessage } from '@jolly/server/contract';
+import { ref } from 'vue';
+import { ask } from '../../api/client';
+import { useAttempt } from '../../api/use-attempt';
+import { useFamilyWords } from './use-family';
+
+const props = defineProps<{ childId: string; classId: string; zone: string }>();
+defineEmits<{ close: [] }>();
+const { t, when, problemText } = useFamilyWords();
+const { problem, busy, attempt } = useAttempt();
+const messages = ref<FamilyMessage[] | null>(null);
+const text = ref('');
+let id = crypto.randomUUID();
+const address = `/api/family/children/${props.childId}/classes/${props.classId}/messages`;
+void attempt(async () => {
+  messages.value = await ask<FamilyMessage[]>('GET', address);
+});
+const send = () => attempt(async () => {
+  messages.value = await ask<FamilyMessage[]>('POST', address, { body: { id, text: text.value.trim() } });
+  id = crypto.randomUUID();
+  text.value = '';
+});
+</script>
+
+<template>
+  <div class="talk">
+    <p v-if="messages?.length === 0" class="muted small">{{ t('family.noMessages') }}</p>
+    <div v-for="message in messages ?? []" :key="message.id" class="message" :class="{ mine: message.fromFamily }"><p class="small muted"><span dir="auto">{{ message.fromFamily ? t('family.you') : message.by }}</span> · {{ when(message.at, zone) }}</p><p class="says" dir="auto">{{ message.text }}</p></div>
+    <form @submit.prevent="send">
+      <label class="label" :for="`talk-${classId}`">{{ t('family.says') }}</label>
+      <textarea :id="`talk-${classId}`" v-model="text" class="field" rows="4" maxlength="4000" required dir="auto" />
+      <p v-if="problem" class="note bad" role="alert">{{ problemText(problem) }}</p>
+      <div class="row acts"><button class="btn main" :disabled="busy || text.trim() === ''">{{ t('family.send') }}</button><button type="button" class="btn quiet" @click="$emit('close')">{{ t('family.close') }}</button></div>
+    </form>
+  </div>
+</template>
+
+<style scoped>
+.message { padding: 8px 12px; margin-block-end: 8px; background: var(--surface-2); border-radius: var(--radius); }
+.message.mine { background: var(--surface-now); }
+.message p { margin: 0; }
+.says { white-space: pre-wrap; overflow-wrap: anywhere; }
+.acts { margin-block-start: 8px; }
+</style>

@@ -1,0 +1,22 @@
+import type { ApiProblem } from '../../api/client';
+import { i18n } from '../../i18n';
+import { useWords } from '../../ui/use-words';
+
+const KNOWN: Record<string, string> = {
+  'family.unknownCode': 'unknownCode',
+  'family.codeUsed': 'codeUsed',
+  'family.codeOld': 'codeOld',
+  'family.studentLeft': 'studentLeft',
+  'session.wrong': 'wrong',
+  'session.tooMany': 'tooMany',
+  'account.userNameTaken': 'taken',
+  'request.malformed': 'malformed',
+  'session.needed': 'ended',
+  network: 'network',
+};
+
+/** What goes wrong for a family, in their language: the server's sentences are English. */
+export function useFamilyWords() {
+  const words = useWords();
+  return { ...words, problemText: (problem: ApiProblem): string => words.t(`family.problems.${KNOWN[problem.code] ?? 'other'}`), language: i18n.global.locale };
+}

@@ -1,0 +1,80 @@
+<script setup lang="ts">
+/** A portfolio: one's own over all years, or for a teacher what a student has of their class. */
+import type { PortfolioReply } from '@jolly/server/contract';
+import { computed, ref } from 'vue';
+import { useRoute } from 'vue-router';
+import { ask, download } from '../../api/client';
+import { useAttempt } from '../../api/use-attempt';
+import { useLoad } from '../../api/use-load';
+import LoadGate from '../../ui/LoadGate.vue';
+import { useWords } from '../../ui/use-words';
+import { useScope, useTermLine } from '../termline';
+
+const { t, count, points, day } = useWords();
+const route = useRoute();
+const line = useTermLine();
+const { kept } = useScope();
+const { problem, busy, attempt } = useAttempt();
+const own = computed(() => route.params.student === undefined);
+const address = computed(() => (own.value ? '/api/my/portfolio' : `/api/classes/${String(route.params.classId)}/progress/${String(route.params.student)}/portfolio`));
+const { state, value, why, reload } = useLoad(() => ask<PortfolioReply>('GET', address.value), [address]);
+const chosen = ref('');
+const reason = ref('');
+const put = (assignmentId: string, text: string) => attempt(async () => {
+  value.value = await ask<PortfolioReply>('PUT', address.value, { body: { assignmentId, why: text.trim() } });
+});
+async function add(): Promise<void> {
+  if (!(await put(chosen.value, reason.value))) return;
+  chosen.value = '';
+  reason.value = '';
+}
+const remove = (id: string) => attempt(async () => {
+  await ask('DELETE', `${address.value}/${id}`);
+  await reload();
+});
+const takeHome = () => attempt(() => download('GET', '/api/my/portfolio/zip', 'portfolio.zip'));
+const pieceAddress = (id: string) => ({ path: own.value ? `/work/${id}` : `/marking/${id}/${String(route.params.student)}`, query: kept.value });
+</script>
+
+<template>
+  <LoadGate :state="state" :why="why" @retry="reload">
+    <div v-if="value" class="page">
+      <div class="heading"><h1>{{ t('portfolio.title') }}</h1><span class="small grow">{{ t(own ? 'portfolio.own' : 'portfolio.of') }}</span><button v-if="own" class="btn" :disabled="busy || value.pieces.length === 0" :title="t('portfolio.takeHomeHint')" @click="takeHome">{{ t('portfolio.takeHome') }}</button></div>
+      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+      <div class="parts">
+        <section>
+          <p v-if="value.pieces.length === 0" class="note">{{ t('portfolio.none') }}</p>
+          <ul v-else class="plain">
+            <li v-for="piece in value.pieces" :key="piece.id" class="sheet piece">
+              <div class="row"><RouterLink class="row-link grow" :to="pieceAddress(piece.assignmentId)" dir="auto">{{ piece.title }}</RouterLink><strong v-if="piece.effective !== null && piece.points !== null">{{ points(piece.effective) }} / {{ points(piece.points) }}</strong></div>
+              <p class="small muted"><span dir="auto">{{ piece.className }}</span><template v-if="piece.handedInAt !== null"> · {{ day(piece.handedInAt, line.zone) }}</template><template v-if="piece.files > 0"> · {{ count('portfolio.files', piece.files) }}</template></p>
+              <p v-if="piece.why" class="note why" dir="auto">{{ piece.why }}</p>
+              <p v-if="piece.excerpt" class="excerpt" dir="auto">{{ piece.excerpt }}…</p>
+              <p class="row small muted"><span class="grow" dir="auto">{{ t('portfolio.chosenBy', { name: piece.by }) }}</span><button v-if="piece.removable" class="btn quiet small" :aria-label="`${t('portfolio.remove')}: ${piece.title}`" @click="remove(piece.id)">{{ t('portfolio.remove') }}</button></p>
+            </li>
+          </ul>
+        </section>
+        <form class="sheet add stack" @submit.prevent="add">
+          <h2>{{ t('portfolio.add') }}</h2>
+          <p v-if="value.candidates.length === 0" class="muted">{{ t('portfolio.nothing') }}</p>
+          <template v-else>
+            <div><label class="label" for="portfolio-piece">{{ t('portfolio.piece') }}</label><select id="portfolio-piece" v-model="chosen" class="field" required><option value="" disabled>{{ t('portfolio.choose') }}</option><option v-for="one in value.candidates" :key="one.assignmentId" :value="one.assignmentId">{{ one.title }} · {{ one.className }}</option></select></div>
+            <div><label class="label" for="portfolio-why">{{ t('portfolio.why') }}</label><textarea id="portfolio-why" v-model="reason" class="field" rows="3" maxlength="500" dir="auto" /><p class="muted small">{{ t('portfolio.whyHint') }}</p></div>
+            <button class="btn main" :disabled="busy || chosen === ''">{{ t('portfolio.go') }}</button>
+          </template>
+        </form>
+      </div>
+    </div>
+  </LoadGate>
+</template>
+
+<style scoped>
+.parts { display: grid; grid-template-columns: minmax(0, 1fr) 340px; gap: 24px; max-inline-size: 1100px; align-items: start; }
+.piece { padding: 14px 18px; margin-block-end: 12px; }
+.piece p { margin: 4px 0 0; }
+.why { margin-block-start: 8px !important; }
+.excerpt { font-family: var(--font-read); color: var(--text-2); overflow-wrap: anywhere; }
+.add { padding: 16px 18px; }
+.add h2 { font-size: 18px; }
+@media (max-width: 900px) { .parts { grid-template-columns: minmax(0, 1fr); } }
+</style>
