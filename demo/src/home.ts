@@ -1,5 +1,5 @@
 import { DAY_MS, HOUR_MS, type Language } from '@jolly/core';
-import type { AssignmentReply, FamilyTelling } from '@jolly/server/dist/contract';
+import type { FamilyTelling } from '@jolly/server/dist/contract';
 import type { Services } from '@jolly/server/dist/wiring';
 import { randomUUID } from 'node:crypto';
 
@@ -18,12 +18,11 @@ interface Setting {
   teacherId: string;
   classIds: Record<string, string>;
   idOf: Map<string, string>;
-  assignments: readonly AssignmentReply[];
   password: string;
 }
 
 /** What lies between school and home: families, what was written, talks noted, pieces kept in sight. */
-export async function plantHome({ services, now, teacherId, classIds, idOf, assignments, password }: Setting): Promise<void> {
+export async function plantHome({ services, now, teacherId, classIds, idOf, password }: Setting): Promise<void> {
   const teacher = { role: 'teacher' as const, userId: teacherId };
   const rivers = classIds['Rivers 8']!;
   const people = await services.accounts.plant(
@@ -57,12 +56,9 @@ export async function plantHome({ services, now, teacherId, classIds, idOf, assi
     services.jottings.write(teacher, rivers, idOf.get(who)!, { kind, text }, null, now - ago * DAY_MS);
   await note('Bao Lindqvist', 'talk', 'Says the table is half done at home. We agreed on Friday.', 4);
   await note('Kiri Tamatea', 'toSpeak', 'Ask how the group is going.', 1);
-  const titled = (title: string) => assignments.find((one) => one.classId === rivers && one.title === title)!;
   const student = { role: 'student' as const, userId: bao };
-  const { candidates } = await services.portfolio.own(student, now);
-  const mine = candidates.filter((one) => one.className === 'Rivers 8' && one.assignmentId !== titled('Flow rate table').id).slice(0, 2);
-  if (mine[0])
-    await services.portfolio.chooseOwn(student, { assignmentId: mine[0].assignmentId, why: 'The first time my drawing and my numbers said the same thing.' }, now - 6 * DAY_MS);
-  if (mine[1])
-    await services.portfolio.chooseFor(teacher, rivers, bao, { assignmentId: mine[1].assignmentId, why: 'Look how much you saw from one bend of the river.' }, now - 5 * DAY_MS);
+  const kept = new Set(['Source to mouth poster', 'Rain to river', 'Stream order quiz']);
+  const [first, second] = (await services.portfolio.own(student, now)).candidates.filter((one) => kept.has(one.title)).sort((a, b) => (a.title < b.title ? -1 : 1));
+  if (first) await services.portfolio.chooseOwn(student, { assignmentId: first.assignmentId, why: 'The first time my drawing and my numbers said the same thing.' }, now - 6 * DAY_MS);
+  if (second) await services.portfolio.chooseFor(teacher, rivers, bao, { assignmentId: second.assignmentId, why: 'Look how much you saw from one bend of the river.' }, now - 5 * DAY_MS);
 }

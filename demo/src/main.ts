@@ -240,7 +240,7 @@ async function plantSchool(services: Services, now: number, seed: number): Promi
   await plantPlanning({ services, calendar, now, teacherId: odile.id, colleagueId: marek.id, classIds: named, idOf, assignments: planted, filedIn });
   await plantWorking({ services, calendar, now, teacherId: odile.id, classIds: named, idOf, assignments: planted });
   await plantMarking({ services, now, teacherId: odile.id, idOf, assignments: planted });
-  await plantHome({ services, now, teacherId: odile.id, classIds: named, idOf, assignments: planted, password: PASSWORD });
+  await plantHome({ services, now, teacherId: odile.id, classIds: named, idOf, password: PASSWORD });
 }
 
 /** What a teacher set up around the classes: groups, standing exceptions, last year's class, a letter in the mailroom. */

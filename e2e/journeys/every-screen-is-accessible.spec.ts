@@ -53,6 +53,10 @@ for (const theme of ['light', 'dark'] as const) {
       [`/assignments/${find('Flow rate table').id}/reviews`, 'table'],
       [`/mark-book?class=${find('Valley model').classId}`, '.row-of-book'],
       ['/progress', 'table'],
+      [`/progress?class=${find('Valley model').classId}`, 'canvas'],
+      [`/progress/${find('Valley model').classId}/${roster[2]!.id}/portfolio`, '.add'],
+      [`/reports?class=${find('Valley model').classId}`, 'iframe'],
+      [`/class/${find('Valley model').classId}/families`, 'table'],
       [`/progress/${find('Valley model').classId}/${roster[2]!.id}`, '.dial'],
       [`/class/${find('Valley model').classId}`, 'table'],
       [`/class/${find('Valley model').classId}/groups`, '.grouping'],
@@ -92,11 +96,18 @@ for (const theme of ['light', 'dark'] as const) {
     const [review] = (await (await page.request.get('/api/my/reviews')).json()) as { id: string }[];
     found.push(...(await look(page, `/work/reviews/${review!.id}`, '#review-text')));
     found.push(...(await look(page, '/my-progress', '.dial')));
+    found.push(...(await look(page, '/portfolio', '.add')));
     found.push(...(await look(page, '/calendar', '.entry')));
     found.push(...(await look(page, '/news', '.page')));
     const { handouts } = (await (await page.request.get('/api/my/work')).json()) as { handouts: { briefId: string }[] };
     found.push(...(await look(page, `/handouts/${handouts[0]!.briefId}`, 'h1')));
     await page.context().clearCookies();
+    found.push(...(await look(page, '/family', 'form')));
+    for (const who of ['linnea.lindqvist', 'salma.alrashid']) {
+      const family = await someone(browser, who, { width: 390, height: 844 });
+      found.push(...(await look(family, '/family', '.class')));
+      found.push(...(await look(family, '/family?settings', '.settings')));
+    }
     found.push(...(await look(page, '/sign-in', 'form')));
     found.push(...(await look(page, '/join/R4KM7TX', 'form')));
     found.push(...(await look(page, '/card', 'form')));

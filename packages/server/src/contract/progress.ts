@@ -71,6 +71,8 @@ export interface ClassProgressReply {
   classId: string;
   className: string;
   hue: number;
+  /** put away: to be looked at only */
+  away: boolean;
   zone: string;
   terms: Term[];
   looking: Looking;

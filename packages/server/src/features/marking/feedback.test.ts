@@ -218,7 +218,7 @@ describe('what goes beside a score', () => {
     expect((await score({ earned: 12_000 })).body.row.score.rounds).toEqual([16_000]);
     await giveBack();
     expect((await bao.get(own())).body.piece.returned).toMatchObject({ earned: 12_000, rounds: [16_000], counted, effective });
-    expect((await bao.get('/api/my/progress')).body[0].row.standing).toMatchObject({ earned: effective });
+    expect((await bao.get('/api/my/progress')).body[0].view.standing).toMatchObject({ earned: effective });
   });
 });
 

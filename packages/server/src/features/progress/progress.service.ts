@@ -135,6 +135,7 @@ export function progressService({ classes, board, roster, jottings }: Collaborat
         classId,
         className: found.label,
         hue: found.hue,
+        away: found.putAwayAt !== null,
         zone,
         terms: [...terms],
         looking,

@@ -134,7 +134,7 @@ describe('a report as a file', () => {
     await book.xlsx.load(bytes as never);
     expect(book.worksheets.map((sheet) => sheet.name)).toEqual(['Summary', 'Work']);
     const work = book.getWorksheet('Work')!;
-    expect(work.getRow(1).values).toEqual([, 'Student', 'Class', 'Title', 'Due', 'State', 'Score', 'Points', '%']); // eslint-disable-line no-sparse-arrays
+    expect(work.getRow(1).values).toEqual([, 'Student', 'Class', 'Title', 'Due', 'State', 'Score', 'Points', '%']);
     expect([work.getCell('C2').value, work.getCell('F2').value, work.getCell('G2').value]).toEqual(['=1+1', 14, 20]);
     expect(book.getWorksheet('Summary')!.getCell('C2').value).toBe(70);
     expect((await made({ studentIds: [school.bao.id] }, 'csv')).bytes.toString()).toContain("Bao Lind,Rivers,'=1+1,");

@@ -21,7 +21,7 @@ watch(() => props.open, (open) => {
   problem.value = null;
   text.value = t('nudge.text', { title: props.title, due: props.due });
   already.value = props.rows.filter((row) => row.collecting.nudgedAt !== null).map((row) => row.student.id);
-});
+}, { immediate: true });
 const nudge = (studentIds: string[], again: boolean) =>
   attempt(async () => {
     try {

@@ -58,6 +58,8 @@ const aims = computed(() => {
     .sort((a, b) => a.middle - b.middle)
     .map((one) => ({ key: one.aim, name: one.aim, note: count('common.students', one.students), percent: String(one.middle), empty: '' }));
 });
+// Over the year the terms stand beside each other.
+const byTerm = computed(() => (props.reply.looking.kind === 'year' && props.reply.scheme.kind !== 'none' ? props.reply.terms : []));
 const NUMBERS = ['missing', 'late', 'sentBack', 'waiting', 'unread'] as const;
 
 const act = ref<Act | null>(null);
@@ -82,16 +84,17 @@ const signed = (by: string) => (Number(by) > 0 ? `+${by}` : by.replace('-', '−
         </div>
         <div class="heading sub"><h3>{{ t('progress.needs') }}</h3><span class="small">{{ t('progress.needsHint') }}</span></div>
         <p v-if="need.length === 0" class="muted">{{ t(only.length > 0 ? 'progress.noOthers' : 'progress.needsNone') }}</p>
-        <ul v-else class="plain"><NeedCard v-for="row in need" :key="row.student.id" :row="row" :class-id="reply.classId" :away="false" @time="act = { kind: 'time', assignmentId: $event, studentId: row.student.id }" @nudge="act = { kind: 'nudge', assignmentId: $event, studentId: row.student.id }" @home="writing = row" @speak="speaking = row" /></ul>
+        <ul v-else class="plain"><NeedCard v-for="row in need" :key="row.student.id" :row="row" :class-id="reply.classId" :away="reply.away" @time="act = { kind: 'time', assignmentId: $event, studentId: row.student.id }" @nudge="act = { kind: 'nudge', assignmentId: $event, studentId: row.student.id }" @home="writing = row" @speak="speaking = row" /></ul>
         <div class="heading sub"><h3>{{ t('progress.everyone') }}</h3><span class="small">{{ t('progress.everyoneHint') }}</span></div>
         <div class="sheet wide-table">
           <table class="table">
-            <thead><tr><th scope="col">{{ t('progress.columns.student') }}</th><th v-for="one in NUMBERS" :key="one" scope="col" class="number">{{ t(`progress.columns.${one}`) }}</th><th scope="col" class="number">{{ t('progress.columns.total') }}</th><th v-if="reply.between" scope="col" class="number">{{ t('progress.columns.change') }}</th><th scope="col">{{ t('progress.columns.bearing') }}</th></tr></thead>
+            <thead><tr><th scope="col">{{ t('progress.columns.student') }}</th><th v-for="one in NUMBERS" :key="one" scope="col" class="number">{{ t(`progress.columns.${one}`) }}</th><th scope="col" class="number">{{ t('progress.columns.total') }}</th><th v-for="(term, place) in byTerm" :key="place" scope="col" class="number" dir="auto">{{ term.name }}</th><th v-if="reply.between" scope="col" class="number">{{ t('progress.columns.change') }}</th><th scope="col">{{ t('progress.columns.bearing') }}</th></tr></thead>
             <tbody>
               <tr v-for="row in shown" :key="row.student.id">
                 <td><RouterLink class="row-link" :to="{ path: `/progress/${reply.classId}/${row.student.id}`, query: kept }" dir="auto">{{ name(row.student) }}</RouterLink></td>
                 <td v-for="one in NUMBERS" :key="one" class="number" :class="row[one] === 0 ? 'muted' : one === 'missing' ? 'alarm strong' : ''">{{ row[one] }}</td>
                 <td class="number nowrap"><strong v-if="row.standing.total !== null">{{ row.standing.total }} %</strong><span v-else class="muted">{{ t(row.standing.hasTotals ? 'progress.noPoints' : 'progress.noTotals') }}</span><span v-if="row.standing.band" class="muted small band" dir="auto">{{ row.standing.band }}</span></td>
+                <td v-for="(_, place) in byTerm" :key="place" class="number nowrap">{{ row.terms[place]?.total == null ? t('progress.noChange') : `${row.terms[place]!.total} %` }}</td>
                 <td v-if="reply.between" class="number nowrap">{{ row.change?.by == null ? t('progress.noChange') : signed(row.change.by) }}</td>
                 <td class="nowrap" :class="row.standing.bearing">{{ t(`bearing.${row.standing.bearing}`) }}</td>
               </tr>

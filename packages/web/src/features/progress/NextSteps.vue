@@ -47,6 +47,6 @@ function take(id: string, value: string): void {
 .try .field { inline-size: 62px; min-height: 30px; padding: 3px 8px; text-align: end; border-style: dashed; }
 .gain { min-inline-size: 52px; text-align: end; color: var(--good-text); font: 650 17px var(--font-head); }
 .gain.none { color: var(--text-3); }
-.over { opacity: 0.75; }
+.over strong { color: var(--text-2); font-weight: 500; }
 @media (max-width: 480px) { .step { flex-wrap: wrap; gap: 8px; } .what { flex-basis: calc(100% - 110px); } }
 </style>

@@ -33,8 +33,6 @@ const aims = computed(() => props.standing.aims.map((one) => ({ key: one.aim, na
         <DialCard :view="shown" :pass-line="standing.of.settings.passLine / 1000" :trial="trial" />
         <p v-for="one in shown.standing.reasons" :key="one.why" class="small reason">{{ ownReasonText(one) }}</p>
       </div>
-      <BarsOf v-if="categories.length > 0" :title="t('progress.categories')" none="" :bars="categories" />
-      <TermsOf :view="shown" />
     </section>
     <section class="stack">
       <NextSteps :standing="standing" :own="true" :typed="typed" />
@@ -42,6 +40,8 @@ const aims = computed(() => props.standing.aims.map((one) => ({ key: one.aim, na
     </section>
     <section class="stack">
       <CourseOf :standing="standing" />
+      <BarsOf v-if="categories.length > 0" :title="t('progress.categories')" none="" :bars="categories" />
+      <TermsOf :view="shown" />
       <DatesOf :standing="standing" />
       <BarsOf v-if="aims.length > 0" :title="t('progress.byAim')" none="" :bars="aims" />
     </section>
@@ -51,6 +51,7 @@ const aims = computed(() => props.standing.aims.map((one) => ({ key: one.aim, na
 <style scoped>
 .own { display: grid; grid-template-columns: 318px minmax(0, 1fr) 316px; gap: 24px; margin-block-end: 34px; }
 .card { padding: 14px 18px; }
+.head { margin-block-end: 8px; }
 .card h2 { overflow-wrap: anywhere; font-size: 19px; }
 .own :deep(h2) { font-size: 18px; }
 .reason { margin: 4px 0 0; }

@@ -74,7 +74,7 @@ const print = () => attempt(async () => {
   <div class="page desk">
     <div class="heading"><h1>{{ t('report.title') }}</h1><span class="small grow">{{ t('report.sub') }}</span></div>
     <div class="parts">
-      <section class="left" :aria-label="t('report.begin')">
+      <section class="left" :aria-label="t('report.title')">
         <div class="pair"><label class="label" for="report-begin">{{ t('report.begin') }}</label><select id="report-begin" class="field" :value="begun" @change="begin(($event.target as HTMLSelectElement).value)"><option v-for="one in SHIPPED" :key="one" :value="one">{{ t(`report.shipped.${one}`) }}</option><optgroup v-if="presets && presets.length > 0" :label="t('report.own')"><option v-for="one in presets" :key="one.id" :value="one.id">{{ one.name }}</option></optgroup></select></div>
         <ReportForm v-model="settings" :unknown="preview?.unknown ?? []" />
         <form v-if="keeping" class="row keep" @submit.prevent="keep"><label class="hidden-text" for="report-name">{{ t('report.keepAs') }}</label><input id="report-name" v-model="keptName" class="field grow" maxlength="120" required :placeholder="t('report.keepAs')" /><button class="btn main" :disabled="busy">{{ t('report.keepGo') }}</button><button type="button" class="btn" @click="keeping = false">{{ t('common.cancel') }}</button></form>
