@@ -27,13 +27,12 @@ test('the main views of the teacher', async ({ browser }) => {
   await take(page, 'compose', `/compose/${find('Valley model').briefId}${scope}`, '.other');
   await take(page, 'assignment', `/assignments/${find('River cross-section sketch').id}${scope}`, 'table');
   await take(page, 'marking', '/marking', '.stack-of-paper');
-  await take(page, 'class-sheet', `/marking/${find('Bank survey').id}/sheet${scope}`, '.score');
-  await take(page, 'outcome', `/marking/${find('Rain to river').id}/outcome${scope}`, 'canvas');
   const desk = find('Meander notes').id;
   const rows = (await (await page.request.get(`/api/assignments/${desk}/pieces`)).json()).rows as { state: string; student: { id: string } }[];
   await take(page, 'desk', `/marking/${desk}/${rows.find((row) => row.state === 'inLate')!.student.id}${scope}`, '.paper mark');
-  await take(page, 'progress', `/progress${scope}`, 'table');
+  await take(page, 'progress', `/progress${scope}`, 'canvas');
   await take(page, 'student', `/progress/${classId}/${bao}${scope}`, '.dial');
+  await take(page, 'reports', `/reports${scope}`, 'iframe');
   await take(page, 'class', `/class/${classId}`, 'table');
   const survey = find('Ford survey report').id;
   const writing = (await (await page.request.get(`/api/assignments/${survey}/pieces`)).json()).rows as { state: string; student: { id: string } }[];
@@ -53,8 +52,17 @@ for (const [size, suffix] of [
     await page.clock.setFixedTime(NOW);
     const { pieces } = (await (await page.request.get('/api/my/work')).json()) as { pieces: { assignmentId: string; title: string }[] };
     if (suffix !== '') await take(page, `my-work${suffix}`, '/work', '.card');
-    await take(page, `piece${suffix}`, `/work/${pieces.find((one) => one.title === 'Valley model')!.assignmentId}`, '.editor');
+    if (suffix !== '') await take(page, `piece${suffix}`, `/work/${pieces.find((one) => one.title === 'Valley model')!.assignmentId}`, '.editor');
     if (suffix === '') await take(page, 'returned', `/work/${pieces.find((one) => one.title === 'Rain to river')!.assignmentId}`, '.card');
     if (suffix === '') await take(page, 'my-progress', '/my-progress', '.dial');
   });
 }
+
+test('what a family sees, in two languages', async ({ browser }) => {
+  const family = await someone(browser, 'linnea.lindqvist');
+  await family.clock.setFixedTime(NOW);
+  await take(family, 'family', '/family', '.class');
+  const salma = await someone(browser, 'salma.alrashid', { width: 390, height: 844 });
+  await salma.clock.setFixedTime(NOW);
+  await take(salma, 'family-phone', '/family', '.class');
+});

@@ -102,7 +102,7 @@ export interface StudentView {
   /** of each term, and of the year where there is more than one */
   terms: { name: string; weight: number; total: string | null; band: string | null }[];
   year: string | null;
-  /** week by week */
+  /** week by week; empty where it was not asked for */
   course: { at: Instant; total: string | null }[];
 }
 
@@ -124,6 +124,7 @@ export function termTotals(pieces: readonly ViewPiece[], { scheme, terms }: Pick
  * that of all its pieces; the total is that of the terms.
  *
  * @param pieces all of the student's in the class, with these eyes
+ * @param withCourse false where nobody looks at the course: it is most of the work
  */
 export function studentView({
   pieces,
@@ -131,12 +132,14 @@ export function studentView({
   looking,
   now,
   medians,
+  withCourse = true,
 }: {
   pieces: readonly ViewPiece[];
   of: ProgressClass;
   looking: Looking;
   now: Instant;
   medians?: ClassMedians;
+  withCourse?: boolean;
 }): StudentView {
   const { scheme, settings } = of;
   const looked = lookedAt(pieces, of, looking);
@@ -149,7 +152,7 @@ export function studentView({
       return { id, name, weight, bonus, result: result && totalText(result, scheme) };
     }),
     ...termTotals(pieces, of),
-    course: courseMoments(of, looking, now).map((at) => {
+    course: (withCourse ? courseMoments(of, looking, now) : []).map((at) => {
       const total = totalAt({ ...looked, scheme, at });
       return { at, total: total && totalText(total, scheme) };
     }),

@@ -70,9 +70,9 @@ export function progressService({ classes, board, roster, jottings }: Collaborat
   const hasScore = (seen: readonly Seen[]) => seen.some(({ view }) => view.effective !== null && view.points !== null && view.counts && !view.bonus && view.state !== 'excused');
 
   type Place = { schoolClass: SchoolClass; member: Member; sights: readonly Sight[] };
-  type How = { eyes: Eyes; now: number; lookingOf: (schoolClass: SchoolClass) => Looking; medians?: Map<string, Promise<ClassMedians>> };
+  type How = { eyes: Eyes; now: number; lookingOf: (schoolClass: SchoolClass) => Looking; withCourse?: boolean; medians?: Map<string, Promise<ClassMedians>> };
 
-  async function toStudent({ schoolClass, member, sights }: Place, { eyes, now, lookingOf, medians: known = new Map() }: How): Promise<StudentProgressReply> {
+  async function toStudent({ schoolClass, member, sights }: Place, { eyes, now, lookingOf, withCourse = true, medians: known = new Map() }: How): Promise<StudentProgressReply> {
     const of = toProgressClass(schoolClass);
     const looking = lookingOf(schoolClass);
     const all = sights.filter(theirs).map((sight) => see(sight, eyes, now));
@@ -96,7 +96,7 @@ export function progressService({ classes, board, roster, jottings }: Collaborat
       left: member.left,
       away: schoolClass.putAwayAt !== null,
       counts: toCounts(shown),
-      view: studentView({ pieces: ofSeen(all), of, looking, now, ...(medians ? { medians } : {}) }),
+      view: studentView({ pieces: ofSeen(all), of, looking, now, withCourse, ...(medians ? { medians } : {}) }),
       aims: toAims(shown, eyes),
       pieces: shown.map(toPiece),
     };
@@ -116,7 +116,7 @@ export function progressService({ classes, board, roster, jottings }: Collaborat
         const { id, givenName, familyName } = member.student;
         const shown = looked(all, looking);
         const pieces = ofSeen(all);
-        const { standing, forecast, categories, terms: byTerm, year } = studentView({ pieces, of, looking, now, medians });
+        const { standing, forecast, categories, terms: byTerm, year } = studentView({ pieces, of, looking, now, medians, withCourse: false });
         const { atLeast, atPace, atMost } = forecast;
         return {
           student: { id, givenName, familyName },

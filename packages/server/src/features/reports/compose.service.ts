@@ -81,7 +81,12 @@ export function composeService({ accounts, classes, roster, rows, progress, jott
       const [all, people, talks] = await Promise.all([
         keys.length === 0
           ? []
-          : progress.ofMany(found, studentIds, { eyes: settings.scores === 'all' ? 'teacher' : 'student', lookingOf: (one) => lookingOf(one, settings, now), now }),
+          : progress.ofMany(found, studentIds, {
+              eyes: settings.scores === 'all' ? 'teacher' : 'student',
+              lookingOf: (one) => lookingOf(one, settings, now),
+              now,
+              withCourse: false,
+            }),
         accounts.people([teacher.userId]),
         parts.includes('notes') ? jottings.ofStudents(teacher.userId, classIds, studentIds) : new Map<string, Jotting[]>(),
       ]);
