@@ -1,33 +1,11 @@
 // Progress of a class, and reports: a class of a whole school as a PDF, every student of it as a background job, and
 // what others wait meanwhile. Run beside `./jolly with-school-server`; with
 // --all for every student, which takes minutes, else for the first dozen classes.
+const { SHIPPED_REPORTS } = require('@jolly/core');
 const mysql = require('mysql2/promise');
 const { ask, base, measure, quantile, say, signIn } = require('./client.cjs');
 
-const settings = (classIds) => ({
-  title: 'Progress report',
-  classIds,
-  studentIds: null,
-  withLeft: false,
-  by: 'student',
-  parts: ['summary', 'categories', 'forecast', 'work'],
-  time: { kind: 'term', name: null },
-  only: { missing: false, late: false, sentBack: false, below: null },
-  onlyWith: false,
-  withoutData: true,
-  scores: 'returned',
-  show: { percent: true, points: true, band: true },
-  sort: 'name',
-  sortWork: 'due',
-  above: '',
-  below: '',
-  signature: 'Signature',
-  blanks: [],
-  landscape: false,
-  pageEach: true,
-  shading: true,
-  language: 'en',
-});
+const settings = (classIds) => ({ ...SHIPPED_REPORTS.progress, classIds, signature: 'Signature' });
 
 /** Until a report is made. @param meanwhile done again and again beside it */
 async function make(teacher, classIds, format, meanwhile = async () => undefined) {

@@ -3,6 +3,7 @@ import { randomBytes } from 'node:crypto';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { buffer } from 'node:stream/consumers';
 import { pino } from 'pino';
 import type { Sequelize } from 'sequelize';
 import request from 'supertest';
@@ -28,6 +29,10 @@ const settings = (database: string) => ({
   password: process.env.JOLLY_DB_PASSWORD ?? '',
   database,
 });
+
+/** The bytes of a file that is asked for. */
+export const bytesOf = async (sent: request.Test): Promise<Buffer> =>
+  (await sent.buffer(true).parse((res, done) => void buffer(res as never).then((bytes) => done(null, bytes)))).body as Buffer;
 
 /** A database of its own, empty, and how to be rid of it. */
 export async function aDatabase(): Promise<{ sequelize: Sequelize; queries: string[]; drop: () => Promise<void> }> {

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { ChildReply, FamilyHomeReply, StudentFamilies } from '../../contract';
 import { round } from '../../rounds';
-import { aSchool, aServer, DAY, doc, HOUR, type Person, type School, type Server } from '../../testing/school';
+import { aSchool, aServer, bytesOf, DAY, doc, HOUR, type Person, type School, type Server } from '../../testing/school';
 
 let server: Server;
 let school: School;
@@ -99,16 +99,9 @@ describe('a code', () => {
   });
 
   it('is printed on a letter of its own for each student, in the language that was chosen', async () => {
-    const reply = await finch
-      .post(`/api/classes/${school.rivers}/families/letters`, { studentIds: [school.bao.id, school.hana.id], language: 'ar' })
-      .buffer()
-      .parse((res, done) => {
-        const parts: Buffer[] = [];
-        res.on('data', (part: Buffer) => parts.push(part));
-        res.on('end', () => done(null, Buffer.concat(parts)));
-      });
+    const letter = await bytesOf(finch.post(`/api/classes/${school.rivers}/families/letters`, { studentIds: [school.bao.id, school.hana.id], language: 'ar' }));
     const folder = mkdtempSync(join(tmpdir(), 'jolly-letter-'));
-    writeFileSync(join(folder, 'letter.pdf'), reply.body as Buffer);
+    writeFileSync(join(folder, 'letter.pdf'), letter);
     const text = execFileSync('pdftotext', [join(folder, 'letter.pdf'), '-']).toString();
     rmSync(folder, { recursive: true });
     const codes = text.match(/[0-9A-Z]{4}-[0-9A-Z]{4}-[0-9A-Z]{4}/g)!;

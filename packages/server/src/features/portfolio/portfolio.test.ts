@@ -1,6 +1,6 @@
-import { fromBuffer } from 'yauzl';
 import type { PortfolioReply } from '../../contract';
-import { aSchool, aServer, doc, type Person, type School, type Server } from '../../testing/school';
+import { unzip } from '../../files/read-table';
+import { aSchool, aServer, bytesOf, doc, type Person, type School, type Server } from '../../testing/school';
 
 let server: Server;
 let school: School;
@@ -19,28 +19,6 @@ async function handIn() {
   await bao.upload(`/api/my/work/${id}/files`, Buffer.from('width,depth\n1,2\n'), 'float times.csv');
   await bao.post(`/api/my/work/${id}/hand-in`);
 }
-/** What is in a zip, by name. */
-const unzip = (bytes: Buffer) =>
-  new Promise<Map<string, string>>((done, failed) => {
-    const files = new Map<string, string>();
-    fromBuffer(bytes, { lazyEntries: true }, (error, zip) => {
-      if (error) return failed(error);
-      zip.on('entry', (entry) =>
-        zip.openReadStream(entry, (problem, stream) => {
-          if (problem) return failed(problem);
-          const parts: Buffer[] = [];
-          stream.on('data', (part: Buffer) => parts.push(part));
-          stream.on('end', () => {
-            files.set(entry.fileName, Buffer.concat(parts).toString());
-            zip.readEntry();
-          });
-        }),
-      );
-      zip.on('end', () => done(files));
-      zip.readEntry();
-    });
-  });
-
 it('takes what was handed in, once, with a line why that can be said anew', async () => {
   expect((await bao.put('/api/my/portfolio', { assignmentId: id, why: 'Early' })).body.type).toBe('portfolio.nothing');
   await handIn();
@@ -70,15 +48,7 @@ it('a teacher chooses too, takes out only what they chose, and sees only what is
 it('goes home as pages with every file, in which nothing that was written becomes markup', async () => {
   await handIn();
   await bao.put('/api/my/portfolio', { assignmentId: id, why: '<script>alert(1)</script>' });
-  const reply = await bao
-    .get('/api/my/portfolio/zip')
-    .buffer()
-    .parse((res, done) => {
-      const parts: Buffer[] = [];
-      res.on('data', (part: Buffer) => parts.push(part));
-      res.on('end', () => done(null, Buffer.concat(parts)));
-    });
-  const files = await unzip(reply.body as Buffer);
+  const files = new Map((await unzip(await bytesOf(bao.get('/api/my/portfolio/zip')))).map((entry) => [entry.name, entry.bytes.toString()]));
   expect([...files.keys()].sort()).toEqual(['01 Delta-sea/float times.csv', '01 Delta-sea/index.html', 'index.html']);
   expect(files.get('index.html')).toContain('href="01%20Delta-sea/index.html"');
   const page = files.get('01 Delta-sea/index.html')!;

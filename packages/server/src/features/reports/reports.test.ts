@@ -5,7 +5,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { ReportJob, ReportLettersReply, ReportPreviewReply } from '../../contract';
-import { aSchool, aServer, DAY, doc, type Person, type School, type Server } from '../../testing/school';
+import { aSchool, aServer, bytesOf, DAY, doc, type Person, type School, type Server } from '../../testing/school';
 
 let server: Server;
 let school: School;
@@ -32,15 +32,7 @@ async function made(more: Partial<ReportSettings>, format: string): Promise<{ jo
   expect(begun.status).toBe(202);
   await server.services.reportJobs.work(server.clock.now);
   const job = (await finch.get(`/api/reports/jobs/${begun.body.id}`)).body as ReportJob;
-  const file = await finch
-    .get(`/api/reports/jobs/${job.id}/file`)
-    .buffer()
-    .parse((res, done) => {
-      const parts: Buffer[] = [];
-      res.on('data', (part: Buffer) => parts.push(part));
-      res.on('end', () => done(null, Buffer.concat(parts)));
-    });
-  return { job, bytes: file.body as Buffer };
+  return { job, bytes: await bytesOf(finch.get(`/api/reports/jobs/${job.id}/file`)) };
 }
 
 describe('a report beforehand', () => {

@@ -29,7 +29,7 @@ const score = computed(() => {
     <SignalFlag :state="piece.state" :label="t(`state.${piece.state}`)" />
     <div class="grow">
       <p class="title"><strong dir="auto">{{ piece.title }}</strong></p>
-      <p class="small muted"><ClassSquare :hue="of.hue" /><span class="after" dir="auto">{{ of.className }}</span><template v-if="said"> · {{ said }}</template></p>
+      <p class="small muted"><ClassSquare :hue="of.hue" /><span class="after"><bdi>{{ of.className }}</bdi></span><template v-if="said"> · {{ said }}</template></p>
       <blockquote v-if="piece.remark" class="remark" dir="auto">{{ piece.remark }}</blockquote>
       <p v-for="one in piece.levels" :key="one.criterion" class="small" dir="auto"><strong>{{ one.criterion }}</strong>: {{ [one.level, one.descriptor, one.words].filter(Boolean).join(' · ') }}</p>
     </div>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Every piece of what is looked at, newest first: date, flag, title, score. */
-import type { StudentProgressReply } from '@jolly/server/contract';
+import type { ProgressPiece, StudentProgressReply } from '@jolly/server/contract';
 import { computed } from 'vue';
 import SignalFlag from '../../ui/SignalFlag.vue';
 import { useWords } from '../../ui/use-words';
@@ -11,7 +11,8 @@ const props = defineProps<{ standing: StudentProgressReply; own: boolean }>();
 const { t, points, day } = useWords();
 const { workText } = useProgressWords();
 const { kept } = useScope();
-const pieces = computed(() => [...props.standing.pieces].sort((a, b) => b.belongs - a.belongs));
+const dateOf = ({ window, belongs }: ProgressPiece) => window.due ?? belongs;
+const pieces = computed(() => [...props.standing.pieces].sort((a, b) => dateOf(b) - dateOf(a)));
 const zone = computed(() => props.standing.of.zone);
 const address = (id: string) => ({ path: props.own ? `/work/${id}` : `/marking/${id}/${props.standing.student.id}`, query: kept.value });
 </script>
@@ -23,7 +24,7 @@ const address = (id: string) => ({ path: props.own ? `/work/${id}` : `/marking/$
     <ul v-else class="plain">
       <li v-for="piece in pieces" :key="piece.id">
         <RouterLink class="piece" :to="address(piece.id)">
-          <span class="muted small date">{{ day(piece.window.due ?? piece.belongs, zone) }}</span>
+          <span class="muted small date">{{ day(dateOf(piece), zone) }}</span>
           <SignalFlag :state="piece.state!" :label="t(`state.${piece.state}`)" />
           <span class="grow"><strong dir="auto">{{ piece.title }}</strong><span class="muted small state">{{ t(`state.${piece.state}`) }}<template v-if="workText(piece, zone, own)"> · {{ workText(piece, zone, own) }}</template></span></span>
           <span class="score" :class="{ muted: piece.effective === null }">{{ piece.state === 'excused' ? '–' : piece.points === null ? (piece.effective === null ? '' : points(piece.effective)) : piece.effective === null ? t('desk.outOf', { n: points(piece.points) }) : `${points(piece.effective)} / ${points(piece.points)}` }}</span>
