@@ -31,7 +31,7 @@ export function reportsService({ sequelize, compose }: { sequelize: Sequelize; c
       if (whole && sections > MOST_PRINTED) throw new Problem('report.tooLong');
       // Who is left out, and who comes first, follows from everybody's work: of one class all are counted, of more the first.
       const most = whole || settings.by === 'class' ? keys.length : settings.onlyWith || settings.sort !== 'name' ? 400 : SHOWN * 3;
-      const { document, unknown } = await compose.compose(teacher, settings, keys.slice(0, most), now);
+      const { document, unknown } = await compose.compose(teacher, settings, keys.slice(0, most), now, settings.by === 'class' ? settings.classIds : undefined);
       const all = whole ? document.sections : document.sections.slice(0, SHOWN);
       const counted = most >= keys.length ? document.sections.length : sections;
       return {

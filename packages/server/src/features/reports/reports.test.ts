@@ -132,6 +132,16 @@ describe('a report as a file', () => {
     expect((await made({ studentIds: [school.bao.id] }, 'csv')).bytes.toString()).toContain("Bao Lind,Rivers,'=1+1,");
   });
 
+  it('by class has each class once, and columns to write in', async () => {
+    const { body: other } = await finch.post('/api/classes', { name: 'Other' });
+    await server.services.roster.plant(other.id, [{ userId: school.hana.id, joined: '2026-09-07' }]);
+    const signIn = { ...SHIPPED_REPORTS.signIn, classIds: [school.rivers, other.id] };
+    expect((await preview(signIn)).sections).toBe(2);
+    const { job, bytes } = await made(signIn, 'csv');
+    expect(job).toMatchObject({ parts: 2, state: 'done', fileName: 'Sign-in-list.csv' });
+    expect(bytes.toString().trim().split('\r\n')).toEqual(['Student,Class,In,Out,Signature', 'Bao Lind,Rivers,,,', 'Hana Lind,Rivers,,,', 'Hana Lind,Other,,,']);
+  });
+
   it('goes on after a stop where it was, and makes no part twice', async () => {
     const { body: other } = await finch.post('/api/classes', { name: 'Other' });
     await server.services.roster.plant(other.id, [{ userId: school.bao.id, joined: '2026-09-07' }]);
