@@ -68,6 +68,7 @@ export const ar: Words = {
     absences: 'الغياب',
     absentOn: 'سُجّل غيابه',
     noAbsences: 'لا غياب مسجلًا.',
+    day: 'اليوم',
     notes: 'ملاحظات خاصة عن المحادثات',
     left: 'غادر في {day}',
     noStudents: 'لا أحد في هذا التقرير.',

@@ -66,6 +66,7 @@ export const en = {
     absences: 'Absences',
     absentOn: 'Noted as absent',
     noAbsences: 'None noted.',
+    day: 'Day',
     notes: 'Own notes of talks',
     left: 'left {day}',
     noStudents: 'Nobody is in this report.',

@@ -68,6 +68,7 @@ export const es: Words = {
     absences: 'Ausencias',
     absentOn: 'Ausencia anotada',
     noAbsences: 'Ninguna anotada.',
+    day: 'Día',
     notes: 'Notas propias de conversaciones',
     left: 'se fue el {day}',
     noStudents: 'No hay nadie en este informe.',

@@ -68,6 +68,7 @@ export const fr: Words = {
     absences: 'Absences',
     absentOn: 'Absence notée',
     noAbsences: 'Aucune notée.',
+    day: 'Jour',
     notes: 'Notes personnelles d’entretiens',
     left: 'parti·e le {day}',
     noStudents: 'Personne dans ce rapport.',

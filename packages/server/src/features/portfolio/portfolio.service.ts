@@ -20,6 +20,8 @@ import { definePortfolio, type PortfolioRow } from './portfolio.model';
 const MOST = 500;
 const EXCERPT = 160;
 
+const beginningOf = (text: string) => (text.length > EXCERPT ? `${text.slice(0, EXCERPT)}…` : text);
+
 interface Collaborators {
   sequelize: Sequelize;
   fileStore: FileStore;
@@ -61,7 +63,7 @@ export function portfolioService({ sequelize, fileStore, accounts, classes, boar
         handedInAt: last?.at ?? null,
         points: assignment.points,
         effective: record?.returned ? afterLateness(sight, record.returned).effective : null,
-        excerpt: last?.text ? plainText(last.text).trim().slice(0, EXCERPT) : '',
+        excerpt: last?.text ? beginningOf(plainText(last.text).trim()) : '',
         files: last?.files.length ?? 0,
         removable: asker.userId === studentId || row.byUser === asker.userId,
       };

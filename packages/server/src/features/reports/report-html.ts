@@ -29,7 +29,10 @@ const fontFaces = (at: (name: string) => string): string =>
     .map(([family, weight, name, range]) => `@font-face{font-family:${family};font-weight:${weight};src:url("${at(String(name))}")${range ? `;unicode-range:${range}` : ''}}`)
     .join('');
 
-const css = ({ landscape, pageEach, shading, title, language }: ReportDocument): string => `
+const css = ({ landscape, pageEach, shading, title, language }: ReportDocument): string => {
+  // Names in another writing than the report's stand under each other with the rest.
+  const [start, end] = directionOf(language) === 'rtl' ? ['right', 'left'] : ['left', 'right'];
+  return `
 @page{size:A4 ${landscape ? 'landscape' : 'portrait'};margin:16mm 15mm 18mm;
 @bottom-left{content:"${cssText(title)}";font:8.5pt Report,Wide;color:#3d525b}
 @bottom-right{content:"${wordsIn(language).report.page} " counter(page) " / " counter(pages);font:8.5pt Report,Wide;color:#3d525b}}
@@ -42,23 +45,25 @@ section{break-inside:auto;${pageEach ? 'break-after:page;' : 'margin-bottom:22pt
 section:last-child{break-after:auto}
 .note{white-space:pre-wrap;margin:8pt 0}
 table{border-collapse:collapse;width:100%;margin:4pt 0 10pt}
-caption{text-align:start;font-weight:700;font-size:11.5pt;padding:8pt 0 3pt;break-after:avoid}
-th,td{text-align:start;vertical-align:top;padding:3pt 6pt;border-bottom:.5pt solid #b9b5a8}
+caption{font-weight:700;font-size:11.5pt;padding:8pt 0 3pt;break-after:avoid}
+h1,h2,.sub,caption,th,td{text-align:${start}}
+th,td{vertical-align:top;padding:3pt 6pt;border-bottom:.5pt solid #b9b5a8}
 thead th{border-bottom:1pt solid #14262e;font-size:9.5pt}
 thead{display:table-header-group}
 tr{break-inside:avoid}
-.n{text-align:end;white-space:nowrap}
+.n{text-align:${end};white-space:nowrap}
 ${shading ? 'tbody tr:nth-child(even){background:#f1eee5;-webkit-print-color-adjust:exact;print-color-adjust:exact}' : ''}
 dl{display:grid;grid-template-columns:repeat(auto-fill,minmax(${landscape ? '56mm' : '52mm'},1fr));gap:3pt 14pt;margin:4pt 0 8pt}
 dl div{display:flex;gap:6pt;justify-content:space-between;border-bottom:.5pt solid #b9b5a8;padding:2pt 0}
-dt{color:#3d525b;flex:1}dd{margin:0;font-weight:700;text-align:end;flex:none;max-width:60%}
+dt{color:#3d525b;flex:1}dd{margin:0;font-weight:700;text-align:${end};flex:none;max-width:60%}
 .sign{margin:26pt 0 6pt;border-top:.7pt solid #14262e;width:75mm;padding-top:3pt;color:#3d525b;break-inside:avoid}
 .blank{min-width:22mm;height:20pt;border-inline-start:.5pt solid #b9b5a8}
 @media screen{body{padding:14mm 14mm 10mm}section{${pageEach ? 'border-bottom:1px dashed #88958f;padding-bottom:10mm;margin-bottom:10mm' : ''}}}`;
+};
 
 function tableHtml({ caption, columns, rows, none }: ReportTable): string {
   const shown = columns.map((column, at) => ({ ...column, at })).filter((column) => !column.sheetOnly);
-  if (rows.length === 0) return `<h2>${escaped(caption)}</h2><p>${escaped(none)}</p>`;
+  if (rows.length === 0) return `${caption === '' ? '' : `<h2>${escaped(caption)}</h2>`}<p>${escaped(none)}</p>`;
   const head = shown.map(({ head: name, number }) => `<th scope="col"${number ? ' class="n"' : ''} dir="auto">${escaped(name)}</th>`).join('');
   const body = rows.map(
     (row) =>

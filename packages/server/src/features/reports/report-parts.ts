@@ -174,7 +174,7 @@ export class StudentBlocks {
   notes(): ReportBlock[] {
     const { report } = this.words;
     const rows = this.talks.map((talk) => [cell(this.day(talk.at)), cell(talk.text)]);
-    return [{ kind: 'table', table: { id: 'notes', caption: report.notes, columns: [column(report.made.replace(' {day}', '')), column(report.notes)], rows, none: report.none } }];
+    return [{ kind: 'table', table: { id: 'notes', caption: report.notes, columns: [column(report.day), column(report.notes)], rows, none: report.none } }];
   }
 }
 

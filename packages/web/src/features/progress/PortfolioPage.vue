@@ -49,7 +49,7 @@ const pieceAddress = (id: string) => ({ path: own.value ? `/work/${id}` : `/mark
               <div class="row"><RouterLink class="row-link grow" :to="pieceAddress(piece.assignmentId)" dir="auto">{{ piece.title }}</RouterLink><strong v-if="piece.effective !== null && piece.points !== null">{{ points(piece.effective) }} / {{ points(piece.points) }}</strong></div>
               <p class="small muted"><span dir="auto">{{ piece.className }}</span><template v-if="piece.handedInAt !== null"> · {{ day(piece.handedInAt, line.zone) }}</template><template v-if="piece.files > 0"> · {{ count('portfolio.files', piece.files) }}</template></p>
               <p v-if="piece.why" class="note why" dir="auto">{{ piece.why }}</p>
-              <p v-if="piece.excerpt" class="excerpt" dir="auto">{{ piece.excerpt }}…</p>
+              <p v-if="piece.excerpt" class="excerpt" dir="auto">{{ piece.excerpt }}</p>
               <p class="row small muted"><span class="grow" dir="auto">{{ t('portfolio.chosenBy', { name: piece.by }) }}</span><button v-if="piece.removable" class="btn quiet small" :aria-label="`${t('portfolio.remove')}: ${piece.title}`" @click="remove(piece.id)">{{ t('portfolio.remove') }}</button></p>
             </li>
           </ul>
