@@ -59,6 +59,7 @@ export const progressWords = {
     everyone: 'Everyone',
     everyoneHint: 'by name',
     filter: 'Show only',
+    sums: '{missing} missing · {late} late · {sentBack} sent back · {unread} not read',
     speakAlready: 'you noted to speak with them',
     act: { time: 'Give time', nudge: 'Nudge', home: 'Write home', open: 'Open', speak: 'Note to speak' },
     speak: { title: 'A note to speak with {name}', says: 'What about', hint: 'A private jotting: only you ever read it.', keep: 'Keep the note', text: 'Speak about: {titles}' },

@@ -15,6 +15,8 @@ export type { ReportDocument } from './report-document';
 
 /** How much is looked at beforehand: enough to see what it will be, at once. */
 const SHOWN = 4;
+/** Of how many students the order is found out beforehand. */
+const MOST_ORDERED = 400;
 /** How many sections a browser is given to print. */
 const MOST_PRINTED = 120;
 const MOST_PRESETS = 100;
@@ -30,10 +32,12 @@ export function reportsService({ sequelize, compose }: { sequelize: Sequelize; c
       const sections = settings.by === 'class' ? settings.classIds.length : settings.by === 'student' ? keys.length : students;
       if (whole && sections > MOST_PRINTED) throw new Problem('report.tooLong');
       // Who is left out, and who comes first, follows from everybody's work: of one class all are counted, of more the first.
-      const most = whole || settings.by === 'class' ? keys.length : settings.onlyWith || settings.sort !== 'name' ? 400 : SHOWN * 3;
-      const { document, unknown } = await compose.compose(teacher, settings, keys.slice(0, most), now, settings.by === 'class' ? settings.classIds : undefined);
+      const most = whole || settings.by === 'class' ? Infinity : settings.onlyWith || settings.sort !== 'name' ? MOST_ORDERED : SHOWN * 3;
+      const first = new Set([...new Set(keys.map((key) => key.studentId))].slice(0, most));
+      const looked = keys.filter((key) => first.has(key.studentId));
+      const { document, unknown } = await compose.compose(teacher, settings, looked, now, settings.by === 'class' ? settings.classIds : undefined);
       const all = whole ? document.sections : document.sections.slice(0, SHOWN);
-      const counted = most >= keys.length ? document.sections.length : sections;
+      const counted = looked.length === keys.length ? document.sections.length : sections;
       return {
         html: reportHtml({ ...document, sections: all }, { fontAt: (name) => `/report-fonts/${name}`, policy: "'self'" }),
         shown: all.length,

@@ -16,6 +16,9 @@ const session = useSession();
 const telling = useAttempt();
 const mailing = useAttempt();
 const adding = useAttempt();
+const changing = useAttempt();
+const secret = ref({ current: '', password: '' });
+const changed = ref(false);
 const chosen = ref<{ language: Language; telling: FamilyTelling }>({ language: props.home.language, telling: props.home.telling });
 const saved = ref(false);
 const email = ref(session.me?.email ?? '');
@@ -35,6 +38,10 @@ async function setEmail(): Promise<void> {
   mailed.value = await mailing.attempt(() => ask('PUT', '/api/account/email', { body: { email: email.value.trim() || null, current: current.value }, anonymous: true }));
   current.value = '';
   if (mailed.value) await session.look();
+}
+async function setPassword(): Promise<void> {
+  changed.value = await changing.attempt(() => ask('PUT', '/api/account/password', { body: secret.value, anonymous: true }));
+  secret.value = { current: '', password: '' };
 }
 async function add(): Promise<void> {
   const before = props.home.children.map((one) => one.id);
@@ -63,6 +70,12 @@ async function add(): Promise<void> {
       <div><label class="label" for="family-current">{{ t('family.current') }}</label><input id="family-current" v-model="current" class="field" type="password" autocomplete="current-password" required dir="ltr" /></div>
       <p v-if="mailing.problem.value" class="note bad" role="alert">{{ problemText(mailing.problem.value) }}</p>
       <div class="row"><button class="btn" :disabled="mailing.busy.value">{{ t('family.setEmail') }}</button><span v-if="mailed" class="good small" role="status">{{ t('family.saved') }}</span></div>
+    </form>
+    <form class="sheet box stack" @submit.prevent="setPassword">
+      <div><label class="label" for="family-old">{{ t('family.current') }}</label><input id="family-old" v-model="secret.current" class="field" type="password" autocomplete="current-password" required dir="ltr" /></div>
+      <div><label class="label" for="family-new">{{ t('family.newPassword') }}</label><input id="family-new" v-model="secret.password" class="field" type="password" autocomplete="new-password" minlength="8" required dir="ltr" /><p class="muted small">{{ t('family.passwordHint') }}</p></div>
+      <p v-if="changing.problem.value" class="note bad" role="alert">{{ problemText(changing.problem.value) }}</p>
+      <div class="row"><button class="btn" :disabled="changing.busy.value">{{ t('family.setPassword') }}</button><span v-if="changed" class="good small" role="status">{{ t('family.saved') }}</span></div>
     </form>
     <form class="sheet box stack" @submit.prevent="add">
       <h2>{{ t('family.addChild') }}</h2>

@@ -35,6 +35,7 @@ const need = computed(() =>
     .filter(({ standing }) => standing.bearing === 'offCourse' || standing.bearing === 'drifting')
     .sort((a, b) => BEARINGS.indexOf(a.standing.bearing) - BEARINGS.indexOf(b.standing.bearing) || b.standing.reasons.length - a.standing.reasons.length || b.missing - a.missing || Number(a.standing.total ?? 0) - Number(b.standing.total ?? 0) || compareNames(a.student, b.student)),
 );
+const sums = computed(() => Object.fromEntries((['missing', 'late', 'sentBack', 'unread'] as const).map((key) => [key, shown.value.reduce((sum, row) => sum + row[key], 0)])));
 const totals = computed(() => props.reply.rows.filter(({ standing }) => standing.total !== null));
 const pass = computed(() => props.reply.settings.passLine / 1000);
 const marks = computed(() => totals.value.map((row): LineMark => ({ id: row.student.id, value: Number(row.standing.total), look: LOOK_OF[row.standing.bearing], label: t('progress.lineAt', { name: name(row.student), total: row.standing.total, bearing: t(`bearing.${row.standing.bearing}`) }), faded: !isShown(row) })));
@@ -81,6 +82,7 @@ const signed = (by: string) => (Number(by) > 0 ? `+${by}` : by.replace('-', '−
         </div>
         <div class="row wrap bearings" role="group" :aria-label="t('progress.filter')">
           <button v-for="one in counted" :key="one.bearing" class="chip" :aria-pressed="only.includes(one.bearing)" :disabled="one.n === 0" @click="toggle(one.bearing)"><svg class="look" viewBox="-8 -8 16 16" aria-hidden="true"><path :class="LOOK_OF[one.bearing]" d="M0 -7L7 0L0 7L-7 0z" /><path v-if="LOOK_OF[one.bearing] === 'half'" class="half-fill" d="M0 -7L0 7L-7 0z" /></svg>{{ t(`bearing.${one.bearing}`) }} <b>{{ one.n }}</b></button>
+          <span class="small muted sums">{{ t('progress.sums', sums) }}</span>
         </div>
         <div class="heading sub"><h3>{{ t('progress.needs') }}</h3><span class="small">{{ t('progress.needsHint') }}</span></div>
         <p v-if="need.length === 0" class="muted">{{ t(only.length > 0 ? 'progress.noOthers' : 'progress.needsNone') }}</p>
@@ -139,6 +141,7 @@ const signed = (by: string) => (Number(by) > 0 ? `+${by}` : by.replace('-', '−
 .look .filled { fill: currentcolor; }
 .look .half-fill { fill: currentcolor; stroke: none; }
 .look .dotted { stroke-dasharray: 2.5 2.5; }
+.sums { margin-inline-start: auto; }
 .sub { margin-block: 16px 4px; }
 .sub h3, .charts h3 { font-size: 17px; margin: 0; }
 .charts :deep(h2) { font-size: 17px; }
