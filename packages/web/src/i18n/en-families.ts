@@ -58,6 +58,5 @@ export const familiesWords = {
     files: 'no files | {n} file | {n} files',
     nothing: 'Everything that was handed in is in it already, or nothing was handed in yet.',
     choose: 'Choose a piece',
-    changeWhy: 'Change why',
   },
 };
