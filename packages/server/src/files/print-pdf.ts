@@ -2,11 +2,7 @@ import { spawn } from 'node:child_process';
 import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-
-/** Why nothing was printed, in a sentence. */
-export class NotPrinted extends Error {
-  override name = 'NotPrinted';
-}
+import { Problem } from '../http/problem';
 
 export const fontFile = (path: string): string => require.resolve(path);
 
@@ -30,12 +26,12 @@ function run(command: string, args: string[]): Promise<void> {
     const timer = setTimeout(() => child.kill('SIGKILL'), LONGEST_MS);
     child.once('error', () => {
       clearTimeout(timer);
-      failed(new NotPrinted('This server cannot make PDFs: Chromium is not installed. Print from the browser instead, or ask whoever runs the server.'));
+      failed(new Problem('report.noPrinter'));
     });
     child.once('exit', (code) => {
       clearTimeout(timer);
       if (code === 0) done();
-      else failed(new NotPrinted('The PDF could not be made. Try again, or print from the browser.'));
+      else failed(new Problem('report.notPrinted'));
     });
   });
 }
@@ -43,7 +39,7 @@ function run(command: string, args: string[]): Promise<void> {
 /**
  * A page as a PDF: tagged, with its fonts inside, written in any direction. Chromium lays it out, in a process of its
  * own, so that nobody's request waits for it; docs/decisions/0011 says why.
- * @throws NotPrinted with a sentence
+ * @throws Problem `report.noPrinter` where there is no Chromium, `report.notPrinted` where it fails
  */
 export async function printPdf(html: Buffer, chromium: string): Promise<Buffer> {
   const folder = await mkdtemp(join(tmpdir(), 'jolly-print-'));
@@ -54,7 +50,7 @@ export async function printPdf(html: Buffer, chromium: string): Promise<Buffer> 
     const asRoot = process.getuid?.() === 0 ? ['--no-sandbox'] : [];
     await run(chromium, [...FLAGS, ...asRoot, `--user-data-dir=${join(folder, 'profile')}`, `--print-to-pdf=${pdf}`, `file://${page}`]);
     return await readFile(pdf).catch(() => {
-      throw new NotPrinted('The PDF could not be made. Try again, or print from the browser.');
+      throw new Problem('report.notPrinted');
     });
   } finally {
     await rm(folder, { recursive: true, force: true, maxRetries: 3 });

@@ -78,7 +78,7 @@ async function emptied({ sequelize }: Database): Promise<void> {
 }
 
 /** A whole server on a database of its own, with a clock that stands until it is moved. */
-export async function aServer({ signInTries = 1000, joinTries = 1000, mailTries = 1000 } = {}) {
+export async function aServer({ signInTries = 1000, joinTries = 1000, mailTries = 1000, chromium = 'chromium' } = {}) {
   const database = await aMigratedDatabase();
   const { sequelize, queries } = database;
   const folder = await mkdtemp(join(tmpdir(), 'jolly-'));
@@ -86,7 +86,7 @@ export async function aServer({ signInTries = 1000, joinTries = 1000, mailTries 
   const standIn = standInServer(sequelize, () => clock.now);
   const standInPort = await standIn.listen(0);
   const mail = { url: null, standInPort, from: 'Test <post@jolly.test>', address: 'http://jolly.test' };
-  const services = wire({ sequelize, fileStore: fileStore(join(folder, 'files')), defaultZone: 'Europe/Lisbon', mail, chromium: 'chromium' });
+  const services = wire({ sequelize, fileStore: fileStore(join(folder, 'files')), defaultZone: 'Europe/Lisbon', mail, chromium });
   const { app, stop } = createApp({
     services,
     now: () => clock.now,

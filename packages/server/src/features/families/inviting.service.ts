@@ -52,11 +52,9 @@ export function invitingService({ sequelize, accounts, classes, roster, families
     return chosen;
   }
 
-  async function make(of: Pick<FamilyCodeRow, 'studentId' | 'classId' | 'email' | 'madeBy'>, now: number, transaction: Transaction): Promise<string> {
-    const code = newCode();
+  async function keep(code: string, of: Pick<FamilyCodeRow, 'studentId' | 'classId' | 'email' | 'madeBy'>, now: number, transaction: Transaction): Promise<void> {
     const row: FamilyCodeRow = { id: randomUUID(), ...of, hash: digest(code), madeAt: new Date(now), expiresAt: new Date(now + LIVES_MS), usedAt: null, revokedAt: null };
     await codes.create(row, { transaction });
-    return code;
   }
 
   /** @throws Problem for a code that is made up, used, too old, taken back, or of a student who has left */
@@ -103,11 +101,7 @@ export function invitingService({ sequelize, accounts, classes, roster, families
       const found = await classes.forTeacher(teacher, 'family.invite', classId);
       const chosen = await members(found, studentIds);
       const me = (await accounts.people([teacher.userId])).get(teacher.userId)!;
-      const made = await inTransaction(sequelize, async (transaction) => {
-        const all: { member: Member; code: string }[] = [];
-        for (const member of chosen) all.push({ member, code: await make({ studentId: member.student.id, classId, email: null, madeBy: teacher.userId }, now, transaction) });
-        return all;
-      });
+      const made = chosen.map((member) => ({ member, code: newCode() }));
       const words = wordsIn(language).letters;
       const address = mail.linkTo('/family');
       const document: ReportDocument = {
@@ -133,7 +127,12 @@ export function invitingService({ sequelize, accounts, classes, roster, families
           };
         }),
       };
-      return printPdf(await makeReport('html', [document]), chromium);
+      // Only codes that are on paper are kept.
+      const letters = await printPdf(await makeReport('html', [document]), chromium);
+      await inTransaction(sequelize, async (transaction) => {
+        for (const { member, code } of made) await keep(code, { studentId: member.student.id, classId, email: null, madeBy: teacher.userId }, now, transaction);
+      });
+      return letters;
     },
 
     async mails(teacher: Teacher, classId: string, { invitations, language }: FamilyMailsRequest, now: number): Promise<FamilyMailsReply> {
@@ -144,7 +143,8 @@ export function invitingService({ sequelize, accounts, classes, roster, families
         for (const { studentId, email } of invitations) {
           // A newer invitation to the same address takes the place of the older one.
           await codes.update({ revokedAt: new Date(now) }, { where: { studentId, email, usedAt: null, revokedAt: null }, transaction });
-          const code = await make({ studentId, classId, email, madeBy: teacher.userId }, now, transaction);
+          const code = newCode();
+          await keep(code, { studentId, classId, email, madeBy: teacher.userId }, now, transaction);
           const until = dayIn(language, found.calendar.zone, now + LIVES_MS);
           const letter = familyInvitation({
             language,

@@ -7,7 +7,7 @@ import type { ReportFormat, ReportJob, ReportJobRequest } from '../../contract';
 import { fromJson } from '../../db/json-column';
 import { inTransaction } from '../../db/transaction';
 import type { FileStore } from '../../files/file-store';
-import { NotPrinted, printPdf } from '../../files/print-pdf';
+import { printPdf } from '../../files/print-pdf';
 import { fileStem, WORKBOOK } from '../../files/write-table';
 import { Problem } from '../../http/problem';
 import type { Teacher } from '../marking/desk.service';
@@ -199,7 +199,7 @@ export function reportJobsService({ sequelize, fileStore, compose, chromium }: C
         try {
           await workOn(row, now);
         } catch (error) {
-          const said = error instanceof NotPrinted ? error.message : error instanceof Problem ? error.title : null;
+          const said = error instanceof Problem ? error.title : null;
           const over = said !== null || row.tries + 1 >= MOST_TRIES;
           const problem = said ?? 'Something went wrong on our side. Begin the report again.';
           await jobs.update(over ? { state: 'failed', problem, leasedUntil: null } : { leasedUntil: null }, { where: { id: row.id, state: 'running' } });

@@ -174,6 +174,22 @@ describe('a report as a file', () => {
   });
 });
 
+it('without Chromium says so: no report is half made, and no code is out that is on no letter', async () => {
+  const bare = await aServer({ chromium: 'no-such-program' });
+  try {
+    const there = await aSchool(bare);
+    const teacher = await bare.person('finch');
+    const { body } = await teacher.post('/api/reports/jobs', { settings: { ...SHIPPED_REPORTS.progress, classIds: [there.rivers] }, format: 'pdf' });
+    await bare.services.reportJobs.work(bare.clock.now);
+    expect((await teacher.get(`/api/reports/jobs/${body.id}`)).body).toMatchObject({ state: 'failed', problem: expect.stringContaining('Chromium is not installed') });
+    const letters = await teacher.post(`/api/classes/${there.rivers}/families/letters`, { studentIds: [there.bao.id], language: 'en' });
+    expect([letters.status, letters.body.type]).toEqual([503, 'report.noPrinter']);
+    expect((await teacher.get(`/api/classes/${there.rivers}/families`)).body[0].codes).toEqual([]);
+  } finally {
+    await bare.close();
+  }
+});
+
 describe('letters to families', () => {
   const look = async (more: Partial<ReportSettings> = {}) => finch.post('/api/reports/letters', { settings: settings(more) });
   const send = (reply: ReportLettersReply, key: string, more: Partial<ReportSettings> = {}) =>

@@ -2,7 +2,7 @@
 /** The one builder for all reports: what it is made from on the left, how it looks on the right, and out of it as a file, on paper or home. */
 import { SHIPPED_REPORTS, type ReportSettings, type ShippedReport } from '@jolly/core';
 import type { ReportFormat, ReportJob, ReportPreset, ReportPreviewReply } from '@jolly/server/contract';
-import { nextTick, ref } from 'vue';
+import { nextTick, ref, toRaw } from 'vue';
 import { useRoute } from 'vue-router';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
@@ -31,7 +31,7 @@ const SHIPPED = Object.keys(SHIPPED_REPORTS) as ShippedReport[];
 // Whom it is of stays: settings say what a report is, the page says of whom.
 function take(from: ReportSettings): void {
   const { classIds, studentIds } = settings.value;
-  settings.value = { ...structuredClone(from), classIds, studentIds };
+  settings.value = { ...structuredClone(toRaw(from)), classIds, studentIds };
 }
 function begin(value: string): void {
   const shipped = SHIPPED.find((one) => one === value);
