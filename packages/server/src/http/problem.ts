@@ -127,6 +127,7 @@ export const PROBLEMS = {
   'report.noPrinter': [503, 'This server cannot make PDFs: Chromium is not installed. Print from the browser instead, or ask whoever runs the server.'],
   'report.notPrinted': [503, 'The PDF could not be made just now. Try again, or print from the browser.'],
   'report.noLetters': [422, 'A report by class shows everybody, so it cannot be sent to families. Make it by student.'],
+  'report.tooManyLetters': [422, 'Letters go to the families of at most 400 students at a time. Choose fewer classes or students.'],
   'report.changedMeanwhile': [409, 'These letters would say something else by now. Look at them again; nothing was sent.'],
   'family.unknownCode': [404, 'Nobody has this code. Look at the letter again: there is no O, 0, I or 1 in it.'],
   'family.codeUsed': [409, 'This code was used already. Each works once: ask the teacher for another.'],

@@ -30,7 +30,8 @@ const digestOf = (letters: readonly ReportLetter[]) => createHash('sha256').upda
 export function reportLettersService({ sequelize, compose, families, mail }: Collaborators) {
   async function compile(teacher: Teacher, settings: ReportSettings, now: number): Promise<(ReportLetter & { email: string | null })[]> {
     if (settings.by === 'class') throw new Problem('report.noLetters');
-    const keys = (await compose.keys(teacher, settings)).slice(0, MOST_LETTERS);
+    const keys = await compose.keys(teacher, settings);
+    if (keys.length > MOST_LETTERS) throw new Problem('report.tooManyLetters');
     const linked = await families.ofStudents([...new Set(keys.map((key) => key.studentId))]);
     const safe: ReportSettings = { ...settings, scores: 'returned', parts: settings.parts.filter((part) => part !== 'notes') };
     const languages = new Set<Language>([settings.language, ...[...linked.values()].flat().map((one) => one.language)]);
