@@ -59,6 +59,8 @@ export async function plantHome({ services, now, teacherId, classIds, idOf, pass
   const student = { role: 'student' as const, userId: bao };
   const kept = new Set(['Source to mouth poster', 'Rain to river', 'Stream order quiz']);
   const [first, second] = (await services.portfolio.own(student, now)).candidates.filter((one) => kept.has(one.title)).sort((a, b) => (a.title < b.title ? -1 : 1));
-  if (first) await services.portfolio.chooseOwn(student, { assignmentId: first.assignmentId, why: 'The first time my drawing and my numbers said the same thing.' }, now - 6 * DAY_MS);
-  if (second) await services.portfolio.chooseFor(teacher, rivers, bao, { assignmentId: second.assignmentId, why: 'Look how much you saw from one bend of the river.' }, now - 5 * DAY_MS);
+  if (first)
+    await services.portfolio.chooseOwn(student, { assignmentId: first.assignmentId, why: 'The first time my drawing and my numbers said the same thing.' }, now - 6 * DAY_MS);
+  if (second)
+    await services.portfolio.chooseFor(teacher, rivers, bao, { assignmentId: second.assignmentId, why: 'Look how much you saw from one bend of the river.' }, now - 5 * DAY_MS);
 }
