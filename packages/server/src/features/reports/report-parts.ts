@@ -67,6 +67,8 @@ export class StudentBlocks {
   categories(): ReportBlock[] {
     const { report } = this.words;
     const weighted = this.reply.of.scheme.kind === 'weighted';
+    // A class without categories has nothing to say of them.
+    if (this.reply.view.categories.length === 0) return [];
     const rows = this.reply.view.categories.map(({ name, weight, result }) => [
       cell(name),
       ...(weighted ? [{ text: `${weight / 1000} %`, value: weight / 1000 }] : []),

@@ -2,7 +2,7 @@
 /** The one builder for all reports: what it is made from on the left, how it looks on the right, and out of it as a file, on paper or home. */
 import { SHIPPED_REPORTS, type ReportSettings, type ShippedReport } from '@jolly/core';
 import type { ReportFormat, ReportJob, ReportPreset, ReportPreviewReply } from '@jolly/server/contract';
-import { nextTick, ref, toRaw } from 'vue';
+import { nextTick, ref, toRaw, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
@@ -18,7 +18,17 @@ const { t } = useWords();
 const route = useRoute();
 const line = useTermLine();
 const asked = (key: 'class' | 'student') => (typeof route.query[key] === 'string' ? [route.query[key]] : null);
-const { settings, preview, why, looking } = useReport({ classIds: asked('class') ?? (line.classes[0] ? [line.classes[0].id] : []), studentIds: asked('student') });
+const { settings, preview, why, looking } = useReport({ classIds: asked('class') ?? [], studentIds: asked('student') });
+// Whoever comes without a class begins with their first, as soon as it is known which that is.
+const stop = watch(
+  () => line.classes[0]?.id,
+  (first) => {
+    if (!first) return;
+    if (settings.value.classIds.length === 0) settings.value.classIds = [first];
+    queueMicrotask(() => stop());
+  },
+  { immediate: true },
+);
 const { problem, busy, attempt } = useAttempt();
 const { value: presets, reload } = useLoad(() => ask<ReportPreset[]>('GET', '/api/reports/presets'));
 const jobs = ref<InstanceType<typeof JobsList> | null>(null);
@@ -104,7 +114,7 @@ const print = () => attempt(async () => {
 
 <style scoped>
 .parts { display: grid; grid-template-columns: 372px minmax(0, 1fr); gap: 26px; align-items: start; }
-.left { max-block-size: calc(100vh - 200px); overflow-y: auto; padding-inline-end: 8px; }
+.left { max-block-size: calc(100vh - 200px); overflow-y: auto; padding-inline: 6px 8px; margin-inline-start: -6px; padding-block-start: 4px; }
 .pair { display: flex; gap: 10px; align-items: center; margin-block-end: 10px; }
 .pair .label { flex: none; margin: 0; }
 .keep { margin-block: 12px 4px; }
