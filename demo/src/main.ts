@@ -291,7 +291,7 @@ async function main(): Promise<void> {
         line('Co-teacher, Rivers 8', 'marek.lund'),
         line('Student in all three classes', 'bao.lindqvist'),
         line('Student, Rivers 8', 'anouk.brandt'),
-        line('Family of Bao Lindqvist, at /family', 'linnea.lindqvist'),
+        line('Family of Bao, at /family', 'linnea.lindqvist'),
         line('Family that reads Arabic', 'salma.alrashid'),
         `  To join a class as a new student: /join/${CLASSES[0]!.joinCode}`,
       ].join('\n'),

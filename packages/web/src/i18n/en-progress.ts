@@ -87,6 +87,7 @@ export const progressWords = {
     compareFrom: 'From',
     compareTo: 'To',
     changes: 'Who rose and who fell',
+    changesNothing: 'Nobody has a total at both: there is nothing to compare yet.',
     changesFrom: '{a} to {b}',
     trend: { up: 'up', down: 'down', level: 'level' },
     noChange: '–',

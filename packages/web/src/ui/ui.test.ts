@@ -1,6 +1,7 @@
 import { PIECE_STATES, textOf, type RichText } from '@jolly/core';
 import { shown } from '../testing';
 import CompassDial from './CompassDial.vue';
+import NumberLine from './NumberLine.vue';
 import RichTextView from './RichTextView.vue';
 import SignalFlag from './SignalFlag.vue';
 import StateWord from './StateWord.vue';
@@ -33,6 +34,13 @@ describe('the dial', () => {
     expect(svg.match(/<path/g)).toHaveLength(4);
   });
 
+  it('is strong up to the present pace, with a tick at the pass line', async () => {
+    const svg = await shown(CompassDial, { percent: 67, atLeast: 51, atMost: 84, atPace: 70, passLine: 60, label: 'so far', empty: '' });
+    expect(svg.match(/<path/g)).toHaveLength(5);
+    expect(svg).toContain('class="tick"');
+    expect(svg).not.toBe(await shown(CompassDial, { percent: 67, atLeast: 51, atMost: 84, atPace: 75, passLine: 60, label: 'so far', empty: '' }));
+  });
+
   it('says in words that there is no score, without needle or stretch', async () => {
     const svg = await dial(null, null, null);
     expect(svg).toContain('No score yet');
@@ -48,6 +56,30 @@ describe('the dial', () => {
       expect(Number(x)).toBeGreaterThanOrEqual(0);
       expect(Number(x)).toBeLessThanOrEqual(120);
       expect(Number(y)).toBeLessThanOrEqual(106);
+    }
+  });
+});
+
+describe('the line of totals', () => {
+  const mark = (id: string, value: number, look = 'outline') => ({ id, value, look, label: `${id} ${value} %`, faded: false });
+  const line = (marks: object[]) => shown(NumberLine, { marks, passLine: 60, passLabel: 'pass line 60 %', bands: [{ name: 'Afloat', from: 70 }], label: 'totals' });
+  const places = (html: string) => [...html.matchAll(/translate\(([\d.]+) ([\d.]+)\)/g)].map(([, x, y]) => [Number(x), Number(y)] as const);
+
+  it('says who each is, and how far off course by shape', async () => {
+    const html = await line([mark('Bao', 40, 'filled'), mark('Hana', 80, 'half')]);
+    expect(html).toContain('aria-label="Bao 40 %"');
+    expect(html.match(/half-fill/g)).toHaveLength(1);
+    expect(html).toContain('Afloat');
+  });
+  it('puts whoever would be covered above the others, so that everybody is seen', async () => {
+    const all = places(await line([mark('a', 70), mark('b', 70), mark('c', 70.2), mark('d', 90)]));
+    expect(new Set(all.map(([x, y]) => `${Math.round(x / 15)} ${y}`)).size).toBe(4);
+    expect(all.filter(([, y]) => y === Math.max(...all.map((one) => one[1])))).toHaveLength(2);
+  });
+  it('keeps what is above 100 % or below nothing on it', async () => {
+    for (const [x] of places(await line([mark('a', 130), mark('b', -5)]))) {
+      expect(x).toBeGreaterThanOrEqual(0);
+      expect(x).toBeLessThanOrEqual(1000);
     }
   });
 });

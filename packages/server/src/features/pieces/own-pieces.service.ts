@@ -1,28 +1,25 @@
-import { applyLateRule, handInRefusal, lateBy, may, takeBackRefusal, type Action, type Actor } from '@jolly/core';
+import { handInRefusal, lateBy, may, takeBackRefusal, type Action, type Actor } from '@jolly/core';
 import type { MyPieceReply } from '../../contract';
 import { Problem, type ProblemCode } from '../../http/problem';
 import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
 import { refuseIfAway } from '../classes/classes.service';
 import type { GroupsService } from '../groups/groups.service';
 import { sightOf, type BoardService, type Sight } from './board.service';
-import { lateRuleOf, type PieceRecord } from './pieces.mapper';
+import { lateRuleOf, offFullPoints, type PieceRecord } from './pieces.mapper';
 import type { PiecesService, Team } from './pieces.service';
 import type { WorkRecord } from './works.service';
 
 export type Student = Actor & { userId: string };
 
-/** What it would cost to hand in now, off full marks. */
+/** What it would cost to hand in now, off full marks, beside what it has cost already. */
 export function costNow(sight: Sight, now: number): MyPieceReply['lateNow'] {
-  const { schoolClass, assignment, resolved, record } = sight;
+  const { schoolClass, resolved, record } = sight;
   const due = record?.summary.roundDue ?? resolved.window.due;
   // A round that was sent back keeps the lateness it had; only a missed new date can add to it.
   if (due === null || (sight.piece.state === 'sentBack' && record?.summary.roundDue == null)) return null;
   const late = lateBy({ due, handedInAt: now, graceMinutes: schoolClass.graceMinutes });
   if (late === 0) return null;
-  const max = assignment.points ?? 0;
-  const rule = lateRuleOf(sight);
-  const { takenOff } = applyLateRule({ earned: max, max, late: { calendar: schoolClass.calendar, due, lateBy: late }, rule, waived: sight.waived });
-  return { lateBy: late, takenOff, rule };
+  return { lateBy: late, takenOff: offFullPoints(sight, { due, lateBy: late }), rule: lateRuleOf(sight) };
 }
 
 /** To the student a scored piece is locked; that it has a score is not for them to know yet. */

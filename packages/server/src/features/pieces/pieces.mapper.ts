@@ -7,7 +7,9 @@ import {
   NOTHING_YET,
   roundScore,
   rubricScore,
+  type Instant,
   type LateRule,
+  type Milliseconds,
   type MilliPoints,
   type PieceSummary,
   type RichText,
@@ -153,17 +155,25 @@ export function afterLateness(
   });
 }
 
+type Placed = Pick<Sight, 'schoolClass' | 'assignment' | 'resolved' | 'waived'>;
+
+/** What so much lateness takes off full points here. */
+export function offFullPoints(sight: Placed, { due, lateBy }: { due: Instant; lateBy: Milliseconds }): MilliPoints {
+  const { schoolClass, assignment, waived } = sight;
+  const max = assignment.points ?? 0;
+  return applyLateRule({ earned: max, max, late: { calendar: schoolClass.calendar, due, lateBy }, rule: lateRuleOf(sight), waived }).takenOff;
+}
+
 /**
  * What handing the piece in now would take off full points for being late. A piece that was sent back keeps the
  * lateness it had.
  */
-export function lateCostNow(sight: Pick<Sight, 'schoolClass' | 'assignment' | 'resolved' | 'waived'> & { record: Pick<PieceRecord, 'summary'> | null }, now: number): MilliPoints {
-  const { schoolClass, assignment, resolved, record, waived } = sight;
+export function lateCostNow(sight: Placed & { record: Pick<PieceRecord, 'summary'> | null }, now: Instant): MilliPoints {
+  const { schoolClass, resolved, record } = sight;
   const { due } = resolved.window;
-  const max = assignment.points;
-  if (max === null || due === null) return 0;
-  const late = lateByOfStanding({ summary: { ...(record?.summary ?? NOTHING_YET), handedInAt: now }, window: resolved.window, graceMinutes: schoolClass.graceMinutes });
-  return applyLateRule({ earned: max, max, late: { calendar: schoolClass.calendar, due, lateBy: late }, rule: lateRuleOf(sight), waived }).takenOff;
+  if (due === null) return 0;
+  const summary = { ...(record?.summary ?? NOTHING_YET), handedInAt: now };
+  return offFullPoints(sight, { due, lateBy: lateByOfStanding({ summary, window: resolved.window, graceMinutes: schoolClass.graceMinutes }) });
 }
 
 export function toScoreView(sight: Sight, names: Map<string, string>): ScoreView | null {

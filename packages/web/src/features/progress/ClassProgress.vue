@@ -107,7 +107,8 @@ const signed = (by: string) => (Number(by) > 0 ? `+${by}` : by.replace('-', '−
       <aside v-if="alone" class="stack charts">
         <section v-if="reply.between">
           <h3>{{ t('progress.changes') }}</h3>
-          <p class="small muted">{{ trendCounts.map((one) => count(`progress.changeCount.${one.trend}`, one.n)).join(' · ') }}</p>
+          <p v-if="changes.length === 0" class="small muted">{{ t('progress.changesNothing') }}</p>
+          <p v-else class="small muted">{{ trendCounts.map((one) => count(`progress.changeCount.${one.trend}`, one.n)).join(' · ') }}</p>
           <ul class="plain changes"><li v-for="row in changes" :key="row.student.id" class="row"><RouterLink class="grow clip" :to="{ path: `/progress/${reply.classId}/${row.student.id}`, query: kept }" dir="auto">{{ name(row.student) }}</RouterLink><span class="small muted">{{ t('progress.changesFrom', { a: row.change!.from, b: row.change!.to }) }}</span><strong class="by">{{ signed(row.change!.by!) }}</strong><span class="small trend">{{ t(`progress.trend.${row.change!.trend}`) }}</span></li></ul>
         </section>
         <section v-if="marks.length > 0">
