@@ -88,6 +88,8 @@ import { reportJobsService } from './features/reports/report-jobs.service';
 import { reportLettersService } from './features/reports/report-letters.service';
 import { reportRoutes } from './features/reports/reports.routes';
 import { reportsService } from './features/reports/reports.service';
+import { joiningService } from './features/roster/joining.service';
+import { personsService } from './features/roster/persons.service';
 import { rosterExportService } from './features/roster/roster-export.service';
 import { rosterImportService } from './features/roster/roster-import.service';
 import { rosterRoutes } from './features/roster/roster.routes';
@@ -121,13 +123,15 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const signIn = signInService({ sequelize, accounts });
   const mail = mailService({ sequelize, accounts, settings });
   const classes = classesService({ sequelize, accounts, defaultZone });
-  const tickets = ticketsService({ sequelize, accounts, classes, signIn, mail });
-  const roster = rosterService({ sequelize, accounts, classes, signIn, tickets });
-  const rosterImport = rosterImportService({ sequelize, accounts, classes, roster });
+  const news = newsService({ sequelize, accounts, mail });
+  const tickets = ticketsService({ sequelize, accounts, classes, signIn, mail, news });
+  const persons = personsService({ sequelize, accounts, classes, news });
+  const roster = rosterService({ sequelize, accounts, classes, persons, tickets });
+  const joining = joiningService({ sequelize, accounts, classes, roster, persons, signIn, news });
+  const rosterImport = rosterImportService({ sequelize, accounts, classes, roster, persons, joining });
   const rosterExport = rosterExportService({ classes, roster });
   const groups = groupsService({ sequelize, classes, roster });
   const keptFiles = keptFilesService({ sequelize });
-  const news = newsService({ sequelize, accounts, mail });
   const assignments = assignmentsService({ sequelize, classes });
   const works = worksService({ sequelize });
   const pieces = piecesService({ sequelize, accounts, works });
@@ -177,7 +181,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const jottings = jottingsService({ sequelize, classes, roster });
   const progress = progressService({ classes, board, roster, jottings });
   const families = familiesService({ sequelize, accounts });
-  const inviting = invitingService({ sequelize, accounts, classes, roster, families, mail, chromium });
+  const inviting = invitingService({ sequelize, accounts, classes, roster, persons, families, news, mail, chromium });
   const talks = familyTalksService({ sequelize, accounts, classes, roster, families, news });
   const children = childrenService({ classes, roster, progress, families, talks });
   const tellingFamilies = tellingFamiliesService({ sequelize, families, children, news, mail, zone: defaultZone });
@@ -186,14 +190,14 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const reportJobs = reportJobsService({ sequelize, fileStore, compose, chromium });
   const reportLetters = reportLettersService({ sequelize, compose, families, mail });
   const portfolio = portfolioService({ sequelize, fileStore, accounts, classes, board, works, myWork });
-  const today = todayService({ classes, assignments, board, extensions });
+  const today = todayService({ classes, assignments, board, extensions, joining });
   const termLine = termLineService({ classes, roster, assignments, board, myWork });
   const find = findService({ classes, roster, assignments, myWork });
   const dates = datesService({ classes, roster, assignments, board });
   const calendarFeed = calendarFeedService({ sequelize, accounts, mail, dates });
   const fetching = fetchingService({ classes, assignments, board, pieces, works, conversations, feedbackFiles, keptFiles, shelf, reviews });
   const counters = { requests: new Map<number, number>() };
-  const setup = { accounts, signIn, tickets, mail, classes, schemes, classCopies, calendars, roster, rosterImport, rosterExport, groups };
+  const setup = { accounts, signIn, tickets, mail, classes, schemes, classCopies, calendars, roster, persons, joining, rosterImport, rosterExport, groups };
   const planning = { keptFiles, news, assignments, briefs, shelf, exceptions, standing, dateChanges, issuing, extensions, moves, plan, dates, calendarFeed };
   const workingOn = {
     pieces,

@@ -15,6 +15,14 @@ export interface KnownStudent extends StudentName {
 export interface KnownMember extends KnownStudent {
   shownAs: string | null;
   left: LocalDate | null;
+  /** name, number and address concern more than this class and are not for whoever imports to change */
+  fixed?: boolean;
+}
+
+/** Somebody of the school outside the class who shares a key with a row. */
+export interface KnownOther extends KnownStudent {
+  /** whoever imports teaches this student in another class, or brought them in */
+  taught: boolean;
 }
 
 export const CHANGEABLE = ['givenName', 'familyName', 'schoolNumber', 'sourceId', 'email', 'shownAs'] as const;
@@ -27,9 +35,12 @@ export interface RosterChange {
 /** What would happen to one row of a file, or to one student who is not in it. */
 export type RosterEntry =
   | { kind: 'new'; row: number; student: RosterRow; /** somebody the school knows already, from another class */ id: string | null; namesake: boolean }
-  | { kind: 'unchanged'; row: number; id: string }
-  | { kind: 'changed'; row: number; id: string; changes: RosterChange[] }
-  | { kind: 'returns'; row: number; id: string; changes: RosterChange[] }
+  /** somebody of other teachers' classes: they are asked, and are in the class once they say yes */
+  | { kind: 'asked'; row: number; student: RosterRow; id: string }
+  | { kind: 'unchanged'; row: number; id: string; kept?: RosterChange[] }
+  /** `kept`: what the file says otherwise but concerns other classes too, so that it stays */
+  | { kind: 'changed'; row: number; id: string; changes: RosterChange[]; kept?: RosterChange[] }
+  | { kind: 'returns'; row: number; id: string; changes: RosterChange[]; kept?: RosterChange[] }
   | { kind: 'left'; row: number | null; id: string; on: LocalDate | null }
   | ({ kind: 'problem' } & RowProblem);
 
@@ -41,7 +52,14 @@ export interface RosterPlan {
 
 type Refusal = Pick<RowProblem, 'why' | 'value'>;
 type Match =
-  | { known: KnownMember | KnownStudent; member: KnownMember | null; /** matched by what people type, not by an id */ typed?: boolean }
+  | {
+      known: KnownMember | KnownOther;
+      member: KnownMember | null;
+      /** matched by what people type, not by an id */
+      typed?: boolean;
+      /** of other teachers' classes, and nothing proves that whoever imports may take them in */
+      ask?: boolean;
+    }
   | { problem: Refusal; about: string[] }
   | null;
 
@@ -67,12 +85,14 @@ const sharesNoName = (row: RosterRow, known: StudentName) => {
   return !words(row).some((word) => words(known).includes(word));
 };
 
-function changesOf(row: RosterRow, known: KnownMember | KnownStudent): RosterChange[] {
-  return CHANGEABLE.flatMap((field) => {
+function changesOf(row: RosterRow, known: KnownMember | KnownOther): { changes: RosterChange[]; kept: RosterChange[] } {
+  const all = CHANGEABLE.flatMap((field): RosterChange[] => {
     const to = (field === 'givenName' || field === 'familyName') && !isNamed(row) ? undefined : row[field];
     const from = (field in known ? (known as KnownMember)[field] : null) ?? '';
     return to === undefined || to === from ? [] : [{ field, from, to }];
   });
+  const stays = ({ field }: RosterChange) => field !== 'shownAs' && 'fixed' in known && known.fixed === true;
+  return { changes: all.filter((one) => !stays(one)), kept: all.filter(stays) };
 }
 
 /**
@@ -80,8 +100,12 @@ function changesOf(row: RosterRow, known: KnownMember | KnownStudent): RosterCha
  * records system's id, school number, user name or e-mail, in that order; without any of these by name
  * among the members, as many of a name as there are. The same file again plans nothing but `unchanged`.
  *
+ * Somebody of other teachers' classes is taken in only on what the school's records say: their id, in a bundle. A row of a
+ * table that names such a person, however exactly, asks them instead (docs/decisions/0013).
+ *
  * @param members everybody who is or was in the class
  * @param others people of the school outside the class who share a key with some row
+ * @param records the rows come from a bundle of the school's records
  * @param whole the file is the whole class: members who are not in it have left
  * @param unread whom the rows are about that could not be taken: whatever is wrong with a row, it says that
  *   somebody is in the class, so nobody has left for it
@@ -93,18 +117,20 @@ export function planRoster({
   members,
   others,
   whole,
+  records = false,
   unread = [],
   meant = [],
 }: {
   students: readonly RosterRow[];
   members: readonly KnownMember[];
-  others: readonly KnownStudent[];
+  others: readonly KnownOther[];
   whole: boolean;
+  records?: boolean;
   unread?: readonly Partial<RosterRow>[];
   meant?: readonly number[];
 }): RosterPlan {
   const memberById = new Map(members.map((member) => [member.id, member]));
-  const byKey = new Map<string, KnownMember | KnownStudent>();
+  const byKey = new Map<string, KnownMember | KnownOther>();
   for (const known of [...others, ...members]) for (const [key, value] of keysOf(known)) byKey.set(`${key} ${value}`, known);
   const taken = new Map<string, number>();
   const entries: RosterEntry[] = [];
@@ -118,13 +144,15 @@ export function planRoster({
   };
 
   function matchByKeys(row: RosterRow): Match {
-    let match: KnownMember | KnownStudent | undefined;
+    let match: KnownMember | KnownOther | undefined;
     let typed = false;
+    let byRecords = false;
     for (const [key, value] of keysOf(row)) {
       const known = byKey.get(`${key} ${value}`);
       if (!known) continue;
       if (match && match.id !== known.id) return { problem: { why: 'keysDisagree', value: `${fullName(match)}, ${fullName(known)}` }, about: [match.id, known.id] };
       if (!match) typed = key !== 'personId' && key !== 'sourceId';
+      byRecords ||= records && key === 'sourceId';
       match = known;
     }
     if (!match) return null;
@@ -134,10 +162,11 @@ export function planRoster({
       const byName = row.userName !== undefined && match.userName === row.userName;
       return { problem: { why: byName ? 'userNameTaken' : 'numberElsewhere', value: byName ? row.userName! : (row.schoolNumber ?? row.sourceId ?? row.email ?? '') }, about: [] };
     }
-    return { known: match, member, typed };
+    const ask = !member && 'taught' in match && !match.taught && !byRecords;
+    return { known: match, member, typed, ask };
   }
 
-  function place(row: RosterRow, { known, member, typed }: Extract<Match, { known: unknown }>): void {
+  function place(row: RosterRow, { known, member, typed, ask }: Extract<Match, { known: unknown }>): void {
     const earlier = taken.get(known.id);
     if (earlier !== undefined) {
       refuse(row, { why: 'twice', value: String(earlier) });
@@ -149,14 +178,17 @@ export function planRoster({
       return;
     }
     taken.set(known.id, row.row);
-    const changes = changesOf(row, known);
+    const { changes, kept } = changesOf(row, known);
+    const said = kept.length > 0 ? { kept } : {};
     if (row.left !== undefined) {
       if (!member) passedOver += 1;
       else if (member.left === null) entries.push({ kind: 'left', row: row.row, id: known.id, on: row.left });
       else entries.push({ kind: 'unchanged', row: row.row, id: known.id });
-    } else if (!member) entries.push({ kind: 'new', row: row.row, student: row, id: known.id, namesake: false });
-    else if (member.left !== null) entries.push({ kind: 'returns', row: row.row, id: known.id, changes });
-    else entries.push(changes.length > 0 ? { kind: 'changed', row: row.row, id: known.id, changes } : { kind: 'unchanged', row: row.row, id: known.id });
+    } else if (!member && ask && isNamed(row)) entries.push({ kind: 'asked', row: row.row, student: row, id: known.id });
+    else if (!member && ask) refuse(row, { why: 'danglingUser', value: row.sourceId ?? '' });
+    else if (!member) entries.push({ kind: 'new', row: row.row, student: row, id: known.id, namesake: false });
+    else if (member.left !== null) entries.push({ kind: 'returns', row: row.row, id: known.id, changes, ...said });
+    else entries.push(changes.length > 0 ? { kind: 'changed', row: row.row, id: known.id, changes, ...said } : { kind: 'unchanged', row: row.row, id: known.id, ...said });
   }
 
   // Rows with a key first, so that a row with a name only cannot take the place of one that is certain.

@@ -124,11 +124,31 @@ const member = (id: string, name: string, more: Partial<KnownMember> = {}): Know
   ...more,
 });
 const row = (number: number, name: string, more: Partial<RosterRow> = {}): RosterRow => ({ row: number, ...nameOfLine(name), ...more });
-const plan = (students: RosterRow[], members: KnownMember[], more: { others?: KnownStudent[]; whole?: boolean; meant?: number[] } = {}) =>
-  planRoster({ students, members, others: more.others ?? [], whole: more.whole ?? false, ...(more.meant ? { meant: more.meant } : {}) }).entries;
+const plan = (students: RosterRow[], members: KnownMember[], more: { others?: KnownStudent[]; taught?: boolean; records?: boolean; whole?: boolean; meant?: number[] } = {}) =>
+  planRoster({
+    students,
+    members,
+    others: (more.others ?? []).map((one) => ({ ...one, taught: more.taught ?? true })),
+    whole: more.whole ?? false,
+    records: more.records ?? false,
+    ...(more.meant ? { meant: more.meant } : {}),
+  }).entries;
 const short = (entries: RosterEntry[]) => entries.map((entry) => [entry.row, entry.kind, 'id' in entry ? entry.id : 'why' in entry ? entry.why : null]);
 
 describe('planning an import', () => {
+  it('leaves what concerns other classes as it is, and says so', () => {
+    const fixed = member('b', 'Bao Lindqvist', { schoolNumber: '17', fixed: true });
+    expect(plan([row(1, 'Bao Lind', { schoolNumber: '17', shownAs: 'B.' })], [fixed])).toEqual([
+      {
+        kind: 'changed',
+        row: 1,
+        id: 'b',
+        changes: [{ field: 'shownAs', from: '', to: 'B.' }],
+        kept: [{ field: 'familyName', from: 'Lindqvist', to: 'Lind' }],
+      },
+    ]);
+  });
+
   const bao = member('b', 'Bao Lindqvist', { schoolNumber: '17', userName: 'bao' });
   it.each<[string, RosterRow[], KnownMember[], Parameters<typeof plan>[2], unknown[]]>([
     ['is new who is unknown', [row(1, 'Ada Reef')], [bao], {}, [[1, 'new', null]]],
@@ -156,6 +176,30 @@ describe('planning an import', () => {
       [],
       { others: [member('a', 'Ada Reef', { schoolNumber: '5' })] },
       [[1, 'new', 'a']],
+    ],
+    [
+      'is only asked to come in who is in other teachers’ classes, however exactly a table names them',
+      [row(1, 'Ada Reef', { schoolNumber: '5', userName: 'ada' }), row(2, 'Eve Moss', { personId: 'e' })],
+      [],
+      { others: [member('a', 'Ada Reef', { schoolNumber: '5', userName: 'ada' }), member('e', 'Eve Moss')], taught: false },
+      [
+        [1, 'asked', 'a'],
+        [2, 'asked', 'e'],
+      ],
+    ],
+    [
+      'is in by the id of the school’s records, in a bundle only',
+      [row(1, 'Ada Reef', { sourceId: 's1' })],
+      [],
+      { others: [member('a', 'Ada Reef', { sourceId: 's1' })], taught: false, records: true },
+      [[1, 'new', 'a']],
+    ],
+    [
+      'is asked by the same id in a table, which anybody can type',
+      [row(1, 'Ada Reef', { sourceId: 's1' })],
+      [],
+      { others: [member('a', 'Ada Reef', { sourceId: 's1' })], taught: false },
+      [[1, 'asked', 'a']],
     ],
     [
       'is a problem by a number of somebody else’s',

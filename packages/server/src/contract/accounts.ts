@@ -44,6 +44,16 @@ export interface TwoStepStartReply {
   /** for the authenticator, as a QR code */
   address: string;
 }
+/** What turning two-step sign-in on, replacing and ending it ask for. */
+export interface TwoStepProof {
+  current: string;
+  /** of the authenticator that holds now, or a recovery code; while it is on */
+  presentCode?: string;
+}
+export interface FinishTwoStepRequest extends TwoStepProof {
+  secret: string;
+  code: string;
+}
 export interface TwoStepDoneReply {
   recoveryCodes: string[];
 }
@@ -64,13 +74,24 @@ export interface TakeTicketRequest {
 export interface JoinPreviewReply {
   className: string;
   teachers: string[];
+  /** may one prove with the school number that one is the student of the roster? */
+  asksNumber: boolean;
 }
 export interface JoinRequest extends StudentName {
   userName: string;
   password: string;
+  /** the code of the sign-in card, or the school number: proves that one is the student of that name on the roster */
+  card?: string;
+  number?: string;
 }
 export interface JoinReply extends SessionReply {
   classId: string;
-  /** the name was already on the roster, typed there by the teacher */
+  /** is the student of the roster, by what proved it */
   wasOnRoster: boolean;
+  /** the roster has the name and nothing proved who it is: a teacher says so */
+  waits: boolean;
+}
+export interface JoinedReply {
+  classId: string;
+  waits: boolean;
 }

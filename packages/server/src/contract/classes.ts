@@ -30,6 +30,7 @@ export interface ClassReply extends ClassDetails {
   joinCode: string;
   joinOpen: boolean;
   joinUntil: Instant | null;
+  joinAsksNumber: boolean;
   putAwayAt: Instant | null;
   students: number;
   teachers: { id: string; name: string; owner: boolean }[];
@@ -40,6 +41,8 @@ export type ClassChange = Partial<ClassDetails> & { zone?: string; calendarId?: 
 export interface JoinCodeRequest {
   open: boolean;
   until: Instant | null;
+  /** may the school number prove who joins? */
+  asksNumber: boolean;
 }
 export interface SchemeRequest {
   scheme: Scheme;

@@ -2,6 +2,7 @@
 import type { Instant, StudentName, Term } from '@jolly/core';
 import type { ExtensionRequest } from './exceptions';
 import type { PileReply } from './marking';
+import type { WaitingToJoin } from './rosters';
 
 export interface TodayReply {
   piles: PileReply[];
@@ -12,6 +13,8 @@ export interface TodayReply {
   drafts: { briefId: string; classIds: string[]; title: string; /** a timed one goes out then */ issuedAt: Instant | null }[];
   /** students asking for more time, oldest first */
   requests: ExtensionRequest[];
+  /** who has joined by code under a name of the roster, and waits for a word */
+  joinings: WaitingToJoin[];
 }
 export interface TermLineReply {
   classes: { id: string; name: string; hue: number; zone: string; terms: Term[] }[];

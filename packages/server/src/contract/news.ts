@@ -6,18 +6,37 @@ export type NewsKind =
   | 'dates'
   | 'excused'
   | 'returned'
+  | 'corrected'
+  | 'sentBack'
   | 'answered'
-  | 'asked'
-  | 'inLate'
-  | 'groupIn'
   | 'message'
-  | 'nudge'
   | 'noteAnswer'
-  | 'scoreAsked'
   | 'scoreAnswered'
   | 'review'
   | 'reviewed'
+  | 'nudge'
+  | 'groupIn'
+  | 'askedToJoin'
+  | 'joinSettled'
+  | 'passwordGiven'
+  | 'cardMade'
+  | 'cardRevoked'
+  | 'nameChanged'
+  | 'familyInvited'
+  | 'familyLinked'
+  | 'familyUnlinked'
+  | 'asked'
+  | 'scoreAsked'
   | 'familyMessage'
+  | 'joined'
+  | 'joinWaits'
+  | 'joinAnswered'
+  | 'coTeacher'
+  | 'calendarAsked'
+  | 'calendarChanged'
+  | 'calendarDeclined'
+  | 'mailFailed'
+  | 'inLate'
   | 'teacherMessage'
   | 'childReturned'
   | 'childMissing';
@@ -43,6 +62,7 @@ export interface NewsReply {
   unseen: number;
 }
 export interface TellingSettings {
+  /** of everything that somebody of this role can be told, in the order of the page */
   choices: Partial<Record<NewsKind, TellingChoice>>;
   quiet: QuietHours;
 }

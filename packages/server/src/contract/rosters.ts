@@ -14,6 +14,8 @@ export interface RosterStudent extends StudentName {
   hasPassword: boolean;
   cardMadeAt: Instant | null;
   invitedAt: Instant | null;
+  /** in a class of other teachers too, so that name, sign-in and families are not for the one who asks to change */
+  elsewhere: boolean;
 }
 export interface StudentChange {
   givenName?: string;
@@ -36,7 +38,8 @@ export interface RosterReading {
 }
 export type RosterPreviewEntry =
   | (Extract<RosterEntry, { kind: 'new' }> & { name: StudentName })
-  | (Exclude<RosterEntry, { kind: 'new' | 'problem' }> & { name: StudentName; changes?: RosterChange[] })
+  | (Exclude<RosterEntry, { kind: 'new' | 'asked' | 'problem' }> & { name: StudentName; changes?: RosterChange[]; kept?: RosterChange[] })
+  | { kind: 'asked'; row: number; /** as the row says */ name: StudentName }
   | ({ kind: 'problem'; /** as the row says, where it says so */ name: StudentName | null; file?: string } & RowProblem);
 export interface RosterPreviewReply {
   format: 'table' | 'oneRoster';
@@ -53,6 +56,8 @@ export interface RosterPreviewReply {
   passedOver: number;
 }
 export interface RosterImportReply {
+  /** students of other classes who were asked to come in */
+  asked: number;
   added: number;
   changed: number;
   returned: number;
@@ -109,4 +114,44 @@ export interface MailroomReply {
   mails: MailReply[];
   /** mail is caught here instead of being sent out */
   standIn: boolean;
+}
+
+/** Somebody who has the join code and a name of the roster; a teacher says who it is. */
+export interface WaitingToJoin {
+  id: string;
+  classId: string;
+  at: Instant;
+  student: StudentName & { id: string };
+  /** with an account from another class */
+  elsewhere: boolean;
+  /** the students of the roster who have this name */
+  listed: (StudentName & { id: string; schoolNumber: string | null; hasPassword: boolean; cardMadeAt: Instant | null })[];
+}
+export interface JoiningsReply {
+  waiting: WaitingToJoin[];
+  /** students of other classes who were asked and have not answered */
+  asked: { id: string; name: string; at: Instant }[];
+}
+export interface SettleJoining {
+  /** the one of the roster, another student of that name, or nobody of this class */
+  how: 'same' | 'other' | 'refuse';
+  listedId?: string;
+}
+/** A student's own way into a class: a teacher asks them, or they wait to be let in. */
+export interface MyJoining {
+  id: string;
+  kind: 'asked' | 'waits';
+  className: string;
+  by: string | null;
+  at: Instant;
+}
+/** A teacher of one's classes, and whether they may give one a new password, card or name. */
+export interface HelperReply {
+  id: string;
+  name: string;
+  classes: string[];
+  /** may anyhow: brought the student in, or teaches all of their classes */
+  always: boolean;
+  broughtIn: boolean;
+  allowed: boolean;
 }

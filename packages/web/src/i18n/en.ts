@@ -124,6 +124,10 @@ export const en = {
     go: 'Join {className}',
     already: 'Already have a sign-in?',
     oneMore: 'Join one more class',
+    proof: 'You have a sign-in card, or your teacher asks for your number?',
+    card: 'Code on your card',
+    number: 'School number',
+    proofHint: 'With it you are let in at once if your teacher has your name already. Without it your teacher looks first.',
   },
   today: {
     title: 'Today',

@@ -34,6 +34,7 @@ import * as jottings from './0033-add-jottings';
 import * as families from './0034-add-families';
 import * as reports from './0035-add-reports';
 import * as portfolios from './0036-add-portfolios';
+import * as guardedStudents from './0037-guard-students';
 
 /** One step of the schema: statements up, and the way back. A released one is never edited. */
 export interface Migration {
@@ -80,4 +81,5 @@ export const MIGRATIONS: readonly Migration[] = [
   families,
   reports,
   portfolios,
+  guardedStudents,
 ];

@@ -13,12 +13,16 @@ export interface UserRow {
   sourceId: string | null;
   cardHash: string | null;
   cardMadeAt: Date | null;
+  /** the user name printed on the card: it goes on working when another is chosen for signing in with a password */
+  cardName: string | null;
   /** the password was given by somebody else and must be replaced */
   mustChange: boolean;
   totpSecret: string | null;
   /** the last 30-second step whose code was taken, so that none is taken twice */
   totpStep: number | null;
   isKeeper: boolean;
+  /** of a student: the teacher who first brought them in */
+  broughtBy: string | null;
   createdAt: Date;
 }
 
@@ -38,10 +42,12 @@ export const defineUsers = (sequelize: Sequelize) =>
       sourceId: DataTypes.STRING,
       cardHash: DataTypes.STRING,
       cardMadeAt: DataTypes.DATE(3),
+      cardName: DataTypes.STRING,
       mustChange: DataTypes.BOOLEAN,
       totpSecret: DataTypes.STRING,
       totpStep: DataTypes.BIGINT,
       isKeeper: DataTypes.BOOLEAN,
+      broughtBy: DataTypes.STRING,
       createdAt: DataTypes.DATE(3),
     },
     { tableName: 'users' },
@@ -57,10 +63,12 @@ export const blankUser = (of: Pick<UserRow, 'id' | 'role' | 'givenName' | 'famil
   sourceId: null,
   cardHash: null,
   cardMadeAt: null,
+  cardName: null,
   mustChange: false,
   totpSecret: null,
   totpStep: null,
   isKeeper: false,
+  broughtBy: null,
 });
 
 export interface RecoveryCodeRow {

@@ -1,10 +1,10 @@
-import type { CardSignInRequest, NewPasswordRequest, SecondStepRequest, SessionReply, SignInRequest, TakeTicketRequest } from '../../contract';
+import type { CardSignInRequest, FinishTwoStepRequest, NewPasswordRequest, SecondStepRequest, SessionReply, SignInRequest, TakeTicketRequest, TwoStepProof } from '../../contract';
 import { asTeacher } from '../../http/as-role';
 import { Problem } from '../../http/problem';
 import type { Ask, Route } from '../../http/route';
 import { beginSession, csrfOf, endSession, practiceOf, waitForSecondStep } from '../../http/session';
 import type { Services } from '../../wiring';
-import { cardBody, currentBody, emailBody, newPasswordBody, recoverBody, secondStepBody, signInBody, takeTicketBody, ticketBody, twoStepBody } from './accounts.schema';
+import { cardBody, emailBody, endTwoStepBody, newPasswordBody, recoverBody, secondStepBody, signInBody, takeTicketBody, ticketBody, twoStepBody } from './accounts.schema';
 import type { Person } from './accounts.service';
 
 type Part = Pick<Services, 'accounts' | 'signIn' | 'tickets'>;
@@ -103,22 +103,19 @@ export function accountRoutes({ accounts, signIn, tickets }: Part): Route[] {
       verb: 'post',
       path: '/api/account/two-step',
       action: 'account.twoStep',
-      does: 'Turns two-step sign-in on with a first code; replies with the recovery codes.',
+      does: 'Turns two-step sign-in on with a first code and your password, or replaces it, with a present code too; replies with the recovery codes.',
       limit: 'secondStep',
       body: twoStepBody,
-      handle: ({ actor, body, now }: Ask<object, { secret: string; code: string }>) => signIn.finishTwoStep(asTeacher(actor).userId, body, now),
+      handle: ({ actor, body, now }: Ask<object, FinishTwoStepRequest>) => signIn.finishTwoStep(asTeacher(actor).userId, body, now),
     },
     {
       verb: 'post',
       path: '/api/account/two-step/end',
       action: 'account.twoStep',
-      does: 'Turns two-step sign-in off, with your password.',
+      does: 'Turns two-step sign-in off, with your password and a present code.',
       limit: 'signIn',
-      body: currentBody,
-      handle: async ({ actor, body }: Ask<object, { current: string }>) => {
-        await signIn.requirePassword(asTeacher(actor).userId, body.current);
-        await signIn.endTwoStep(asTeacher(actor).userId);
-      },
+      body: endTwoStepBody,
+      handle: ({ actor, body, now }: Ask<object, TwoStepProof>) => signIn.endTwoStep(asTeacher(actor).userId, body, now),
     },
     {
       verb: 'post',

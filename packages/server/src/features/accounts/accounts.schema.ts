@@ -1,6 +1,6 @@
 import { EMAIL, USER_NAME } from '@jolly/core';
 import Joi from 'joi';
-import type { CardSignInRequest, JoinRequest, NewPasswordRequest, SecondStepRequest, SignInRequest, TakeTicketRequest } from '../../contract';
+import type { CardSignInRequest, FinishTwoStepRequest, JoinRequest, NewPasswordRequest, SecondStepRequest, SignInRequest, TakeTicketRequest, TwoStepProof } from '../../contract';
 import { personName } from '../../http/form';
 
 export const password = Joi.string().min(8).max(200);
@@ -15,17 +15,25 @@ const ticket = Joi.string().max(64).required();
 export const signInBody = Joi.object<SignInRequest, true>({ userName: Joi.string().trim().max(64).required(), password: given });
 export const cardBody = Joi.object<CardSignInRequest, true>({ userName: Joi.string().trim().max(64).required(), code });
 export const secondStepBody = Joi.object<SecondStepRequest, true>({ code });
-export const joinBody = Joi.object<JoinRequest, true>({ ...personName, userName: userName.required(), password: password.required() });
+export const joinBody = Joi.object<JoinRequest, true>({
+  ...personName,
+  userName: userName.required(),
+  password: password.required(),
+  card: Joi.string().trim().max(40),
+  number: Joi.string().trim().max(64),
+});
 export const codeParams = Joi.object({ code: Joi.string().max(32).required() });
 export const newPasswordBody = Joi.object<NewPasswordRequest, true>({ current: given.optional(), password: password.required() });
 export const emailBody = Joi.object<{ email: string | null; current: string }, true>({ email: email.allow(null).required(), current: given });
-export const twoStepBody = Joi.object<{ secret: string; code: string }, true>({
+const proof = { current: given, presentCode: Joi.string().trim().max(40) };
+export const twoStepBody = Joi.object<FinishTwoStepRequest, true>({
   secret: Joi.string()
     .pattern(/^[A-Z2-7]{16,64}$/)
     .required(),
   code,
+  ...proof,
 });
-export const currentBody = Joi.object<{ current: string }, true>({ current: given });
+export const endTwoStepBody = Joi.object<TwoStepProof, true>(proof);
 export const recoverBody = Joi.object<{ email: string }, true>({ email: email.required() });
 export const ticketBody = Joi.object<{ ticket: string }, true>({ ticket });
 export const takeTicketBody = Joi.object<TakeTicketRequest & { ticket: string }, true>({

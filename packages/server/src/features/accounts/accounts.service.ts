@@ -7,7 +7,7 @@ import { hashPassword } from './passwords';
 
 export type Person = Pick<UserRow, 'id' | 'role' | 'userName' | 'givenName' | 'familyName'>;
 /** A person with what a roster needs to know of them; never a hash. */
-export type PersonDetails = Person & Pick<UserRow, 'email' | 'schoolNumber' | 'sourceId' | 'cardMadeAt'> & { hasPassword: boolean };
+export type PersonDetails = Person & Pick<UserRow, 'email' | 'schoolNumber' | 'sourceId' | 'cardMadeAt' | 'broughtBy'> & { hasPassword: boolean };
 
 const PERSON = ['id', 'role', 'userName', 'givenName', 'familyName'] as const;
 
@@ -30,6 +30,7 @@ const toDetails = (row: UserRow): PersonDetails => ({
   schoolNumber: row.schoolNumber,
   sourceId: row.sourceId,
   cardMadeAt: row.cardMadeAt,
+  broughtBy: row.broughtBy,
   hasPassword: row.passwordHash !== null,
 });
 
@@ -88,14 +89,20 @@ export function accountsService({ sequelize }: { sequelize: Sequelize }) {
       return (await details({ id: { [Op.in]: [...ids] }, nameKey: { [Op.in]: names.map(nameKey) } })).sort(compareNames);
     },
 
-    /** New people without a sign-in, in one statement. @param now instant of creation */
-    async addStudents(students: readonly NewStudent[], now: number, transaction: Transaction): Promise<PersonDetails[]> {
+    /** New people without a sign-in, in one statement. @param broughtBy the teacher who brings them in @param now instant of creation */
+    async addStudents(students: readonly NewStudent[], broughtBy: string | null, now: number, transaction: Transaction): Promise<PersonDetails[]> {
       const rows = students.map(({ givenName, familyName, ...more }): UserRow => ({
         ...blankUser({ id: randomUUID(), role: 'student', givenName, familyName, nameKey: nameKey({ givenName, familyName }), createdAt: new Date(now) }),
+        broughtBy,
         ...more,
       }));
       await users.bulkCreate(rows, { transaction });
       return rows.map(toDetails);
+    },
+
+    /** Takes out an account that was only ever waiting to be let in. Whatever else names it keeps it from going. */
+    async removeStudent(id: string, transaction: Transaction): Promise<void> {
+      await users.destroy({ where: { id, role: 'student' }, transaction });
     },
 
     /** Changes what is known of a person. A taken number or address of the records system fails on its unique key. */

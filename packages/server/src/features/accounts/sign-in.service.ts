@@ -2,7 +2,7 @@ import { freeUserName, joinCodeFrom, tidyJoinCode, userNameFrom, type StudentNam
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import { Secret, TOTP } from 'otpauth';
 import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize';
-import type { SignInRequest, TwoStepDoneReply, TwoStepStartReply } from '../../contract';
+import type { FinishTwoStepRequest, SignInRequest, TwoStepDoneReply, TwoStepProof, TwoStepStartReply } from '../../contract';
 import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
 import { defineRecoveryCodes, defineUsers, type RecoveryCodeRow, type UserRow } from './accounts.model';
@@ -51,9 +51,15 @@ export function signInService({ sequelize, accounts }: { sequelize: Sequelize; a
 
     /** @throws Problem `session.wrongCard`, also for a card that was revoked */
     async checkCard({ userName, code }: { userName: string; code: string }): Promise<Person> {
-      const row = await byName(userName);
-      if (!(await passwordMatches(row?.cardHash ?? null, tidyJoinCode(code))) || !row) throw new Problem('session.wrongCard');
-      return row;
+      const rows = (await users.findAll({
+        where: { cardHash: { [Op.ne]: null }, [Op.or]: [{ cardName: userName }, { userName }] },
+        limit: 4,
+        raw: true,
+      })) as unknown as UserRow[];
+      for (const row of rows) if (await passwordMatches(row.cardHash, tidyJoinCode(code))) return row;
+      // As slow as a card that exists.
+      if (rows.length === 0) await passwordMatches(null, code);
+      throw new Problem('session.wrongCard');
     },
 
     /**
@@ -78,10 +84,20 @@ export function signInService({ sequelize, accounts }: { sequelize: Sequelize; a
       return { secret, address: totpOf(secret, userName).toString() };
     },
 
-    /** @throws Problem `session.wrongCode` unless the code fits the secret */
-    async finishTwoStep(userId: string, { secret, code }: { secret: string; code: string }, now: number): Promise<TwoStepDoneReply> {
+    /**
+     * Whoever finds a page open must not turn the second step off, or move it to their own authenticator.
+     * @throws Problem `account.wrongPassword`, or `session.wrongCode` while it is on and no present code comes along
+     */
+    async requireProof(userId: string, { current, presentCode }: TwoStepProof, now: number): Promise<void> {
+      await service.requirePassword(userId, current);
+      if ((await byId(userId)).totpSecret !== null) await service.checkSecondStep(userId, presentCode ?? '', now);
+    },
+
+    /** @throws Problem `session.wrongCode` unless the code fits the secret, and as `requireProof` */
+    async finishTwoStep(userId: string, { secret, code, ...proof }: FinishTwoStepRequest, now: number): Promise<TwoStepDoneReply> {
       const step = totpOf(secret, '').validate({ token: code.replace(/\s/g, ''), timestamp: now, window: 1 });
       if (step === null) throw new Problem('session.wrongCode');
+      await service.requireProof(userId, proof, now);
       const codes = Array.from({ length: RECOVERY_CODES }, () => longCode());
       await inTransaction(sequelize, async (transaction) => {
         await users.update({ totpSecret: secret, totpStep: Math.floor(now / 1000 / STEP_SECONDS) + step }, { where: { id: userId }, transaction });
@@ -99,7 +115,8 @@ export function signInService({ sequelize, accounts }: { sequelize: Sequelize; a
       if (!(await passwordMatches((await byId(userId)).passwordHash, password))) throw new Problem('account.wrongPassword');
     },
 
-    async endTwoStep(userId: string): Promise<void> {
+    async endTwoStep(userId: string, proof: TwoStepProof, now: number): Promise<void> {
+      await service.requireProof(userId, proof, now);
       await inTransaction(sequelize, async (transaction) => {
         await users.update({ totpSecret: null, totpStep: null }, { where: { id: userId }, transaction });
         await recovery.destroy({ where: { userId }, transaction });
@@ -141,35 +158,67 @@ export function signInService({ sequelize, accounts }: { sequelize: Sequelize; a
       return given;
     },
 
-    /** A password that a teacher hands a student, who must replace it at the first sign-in. */
-    async resetForStudent(student: Person): Promise<{ userName: string; password: string }> {
+    /** A password that a teacher hands a student, who must replace it at the first sign-in. @param tell in the same transaction */
+    async resetForStudent(student: Person, tell: (transaction: Transaction) => Promise<void>): Promise<{ userName: string; password: string }> {
       const password = spacedCode(longCode().slice(0, 10)).toLowerCase();
       const passwordHash = await hashPassword(password);
       return inTransaction(sequelize, async (transaction) => {
         const userName = (await service.giveUserNames([student], transaction)).get(student.id)!;
         await users.update({ passwordHash, mustChange: true }, { where: { id: student.id }, transaction });
         await service.endSessions(student.id, null, transaction);
+        await tell(transaction);
         return { userName, password };
       });
     },
 
     /** New cards. The code is known only now, to be printed; an earlier card of the same student no longer works. */
-    async makeCards(students: readonly Person[], now: number): Promise<Card[]> {
+    async makeCards(students: readonly Person[], now: number, tell: (transaction: Transaction) => Promise<void>): Promise<Card[]> {
       const codes = students.map(() => longCode());
       const hashes = await Promise.all(codes.map(hashPassword));
       return inTransaction(sequelize, async (transaction) => {
         const names = await service.giveUserNames(students, transaction);
-        for (const [index, { id }] of students.entries()) await users.update({ cardHash: hashes[index]!, cardMadeAt: new Date(now) }, { where: { id }, transaction });
+        for (const [index, { id }] of students.entries())
+          await users.update({ cardHash: hashes[index]!, cardMadeAt: new Date(now), cardName: names.get(id)! }, { where: { id }, transaction });
+        await tell(transaction);
         return students.map(({ id, givenName, familyName }, index) => ({ studentId: id, givenName, familyName, userName: names.get(id)!, code: spacedCode(codes[index]!) }));
       });
     },
 
     /** A card that was lost: it and whatever it had opened stop working. */
-    async revokeCard(studentId: string): Promise<void> {
+    async revokeCard(studentId: string, tell: (transaction: Transaction) => Promise<void>): Promise<void> {
       await inTransaction(sequelize, async (transaction) => {
-        await users.update({ cardHash: null, cardMadeAt: null }, { where: { id: studentId }, transaction });
+        await users.update({ cardHash: null, cardMadeAt: null, cardName: null }, { where: { id: studentId }, transaction });
         await service.endSessions(studentId, null, transaction);
+        await tell(transaction);
       });
+    },
+
+    /** Is this the code of this student's card? */
+    async isCardOf(studentId: string, code: string): Promise<boolean> {
+      return passwordMatches((await byId(studentId)).cardHash, tidyJoinCode(code));
+    },
+
+    /**
+     * Gives the sign-in that somebody chose while waiting, and the places where they are signed in, to the student of the
+     * roster that they are. The card of that student stays valid under the name printed on it.
+     */
+    async moveSignIn(fromId: string, toId: string, transaction: Transaction): Promise<void> {
+      const from = (await users.findByPk(fromId, { raw: true, transaction })) as unknown as UserRow;
+      await users.update({ userName: null, passwordHash: null }, { where: { id: fromId }, transaction });
+      await users.update({ userName: from.userName, passwordHash: from.passwordHash, mustChange: false }, { where: { id: toId }, transaction });
+      await service.endSessions(toId, null, transaction);
+      await sequelize.query('UPDATE sessions SET user_id = ?, data = REPLACE(data, ?, ?) WHERE user_id = ?', {
+        replacements: [toId, fromId, toId, fromId],
+        type: QueryTypes.UPDATE,
+        transaction,
+      });
+    },
+
+    /** Hands a card on to the person that the student of the roster turned out to be; who has a card keeps their own. */
+    async moveCard(fromId: string, toId: string, transaction: Transaction): Promise<void> {
+      const from = (await users.findByPk(fromId, { raw: true, transaction })) as unknown as UserRow;
+      const { cardHash, cardMadeAt, cardName } = from;
+      if (cardHash !== null) await users.update({ cardHash, cardMadeAt, cardName }, { where: { id: toId, cardHash: null }, transaction });
     },
 
     /**

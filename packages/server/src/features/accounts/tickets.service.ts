@@ -7,6 +7,7 @@ import { Problem } from '../../http/problem';
 import type { ClassesService } from '../classes/classes.service';
 import { coTeacherInvitation, newPassword, passwordChanged, studentInvitation } from '../mail/letters';
 import type { MailService } from '../mail/mail.service';
+import type { NewsService, Telling } from '../news/news.service';
 import { defineTickets, type TicketRow } from './accounts.model';
 import { fullName, type AccountsService, type Person, type PersonDetails } from './accounts.service';
 import { hashPassword } from './passwords';
@@ -24,10 +25,11 @@ interface Collaborators {
   classes: ClassesService;
   signIn: SignInService;
   mail: MailService;
+  news: NewsService;
 }
 
 /** Links that are sent by mail: invitations to students and co-teachers, and to a new password. Each works once. */
-export function ticketsService({ sequelize, accounts, classes, signIn, mail }: Collaborators) {
+export function ticketsService({ sequelize, accounts, classes, signIn, mail, news }: Collaborators) {
   const tickets = defineTickets(sequelize);
 
   async function make(of: Pick<TicketRow, 'kind' | 'email' | 'userId' | 'classId' | 'madeBy'>, now: number, transaction: Transaction): Promise<string> {
@@ -100,6 +102,22 @@ export function ticketsService({ sequelize, accounts, classes, signIn, mail }: C
         await inTransaction(sequelize, async (transaction) => {
           await use(row, now, transaction);
           await signIn.giveSignIn(row.userId!, { userName: request.userName!, passwordHash }, transaction);
+          const [[found], people] = await Promise.all([classes.load([row.classId!], transaction), accounts.people([row.userId!])]);
+          await news.tell(
+            [
+              {
+                userId: row.madeBy!,
+                kind: 'joined',
+                onceKey: `joined:${row.id}`,
+                assignmentId: null,
+                classId: found!.id,
+                zone: found!.calendar.zone,
+                data: { title: '', className: found!.label, who: fullName(people.get(row.userId!)!) },
+              },
+            ],
+            now,
+            transaction,
+          );
         });
         return (await accounts.people([row.userId!])).get(row.userId!)!;
       }
@@ -109,7 +127,22 @@ export function ticketsService({ sequelize, accounts, classes, signIn, mail }: C
         await use(row, now, transaction);
         const { givenName = '', familyName = '', userName = '', password = '' } = request;
         const person = actor.role === 'teacher' ? null : await accounts.addTeacher({ givenName, familyName, userName, password, email: row.email }, now, transaction);
-        await classes.addTeacher(row.classId!, person?.id ?? (actor as Teacher).userId, transaction);
+        const teacherId = person?.id ?? (actor as Teacher).userId;
+        const [[found], others, people] = await Promise.all([classes.load([row.classId!], transaction), classes.teachersOf([row.classId!]), accounts.people([teacherId])]);
+        await classes.addTeacher(row.classId!, teacherId, transaction);
+        await news.tell(
+          (others.get(row.classId!) ?? []).map((teacher): Telling => ({
+            userId: teacher.id,
+            kind: 'coTeacher',
+            onceKey: `coTeacher:${row.id}`,
+            assignmentId: null,
+            classId: found!.id,
+            zone: found!.calendar.zone,
+            data: { title: '', className: found!.label, who: fullName(person ?? people.get(teacherId)!) },
+          })),
+          now,
+          transaction,
+        );
         return person;
       });
     },

@@ -116,7 +116,7 @@ describe('two-step sign-in', () => {
   const begin = async () => {
     const { secret } = (await finch.post('/api/account/two-step/start')).body as { secret: string };
     const code = (at = server.clock.now) => new TOTP({ secret: Secret.fromBase32(secret) }).generate({ timestamp: at });
-    const { recoveryCodes } = (await finch.post('/api/account/two-step', { secret, code: code() })).body as { recoveryCodes: string[] };
+    const { recoveryCodes } = (await finch.post('/api/account/two-step', { secret, code: code(), current: PASSWORD })).body as { recoveryCodes: string[] };
     return { code, recoveryCodes };
   };
 
@@ -139,15 +139,24 @@ describe('two-step sign-in', () => {
     expect([await lost(recoveryCodes[0]!.toLowerCase()), await lost(recoveryCodes[0]!), await lost(code())]).toEqual([200, 401, 401]);
   });
 
-  it('does not begin with a code that does not fit, waits five minutes for one, and ends with the password', async () => {
+  it('does not begin with a code that does not fit, waits five minutes for one, and ends or moves only with password and a present code', async () => {
     const { secret } = (await finch.post('/api/account/two-step/start')).body;
-    expect((await finch.post('/api/account/two-step', { secret, code: '000000' })).status).toBe(401);
+    expect((await finch.post('/api/account/two-step', { secret, code: '000000', current: PASSWORD })).status).toBe(401);
     const { code } = await begin();
     const slow = await server.person();
     await slow.signIn('finch');
     server.clock.now += 5 * 60_000 + 1;
     expect((await slow.post('/api/session/second-step', { code: code() })).body.type).toBe('session.needed');
-    expect((await finch.post('/api/account/two-step/end', { current: PASSWORD })).status).toBe(204);
+    const other = (await finch.post('/api/account/two-step/start')).body.secret as string;
+    const fresh = () => new TOTP({ secret: Secret.fromBase32(other) }).generate({ timestamp: server.clock.now });
+    const move = (proof: object) => finch.post('/api/account/two-step', { secret: other, code: fresh(), ...proof });
+    expect((await move({ current: PASSWORD })).body.type).toBe('session.wrongCode');
+    expect((await move({ current: 'wrong one', presentCode: code() })).body.type).toBe('account.wrongPassword');
+    expect((await finch.post('/api/account/two-step/end', { current: PASSWORD })).body.type).toBe('session.wrongCode');
+    expect((await move({ current: PASSWORD, presentCode: code() })).status).toBe(200);
+    server.clock.now += 30_000;
+    expect((await finch.post('/api/account/two-step/end', { current: PASSWORD, presentCode: code() })).body.type).toBe('session.wrongCode');
+    expect((await finch.post('/api/account/two-step/end', { current: PASSWORD, presentCode: fresh() })).status).toBe(204);
     expect((await (await server.person()).signIn('finch')).body.me.twoStep).toBe(false);
   });
 });

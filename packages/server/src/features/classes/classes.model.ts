@@ -22,6 +22,8 @@ export interface ClassRow {
   joinCode: string;
   joinOpen: boolean;
   joinUntil: Date | null;
+  /** may the school number prove who joins? */
+  joinAsksNumber: boolean;
   sourceId: string | null;
   putAwayAt: Date | null;
   createdAt: Date;
@@ -75,6 +77,7 @@ export function defineClasses(sequelize: Sequelize) {
         joinCode: DataTypes.STRING,
         joinOpen: DataTypes.BOOLEAN,
         joinUntil: DataTypes.DATE(3),
+        joinAsksNumber: DataTypes.BOOLEAN,
         sourceId: DataTypes.STRING,
         putAwayAt: DataTypes.DATE(3),
         createdAt: DataTypes.DATE(3),

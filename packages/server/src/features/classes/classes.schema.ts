@@ -46,7 +46,7 @@ export const classParams = Joi.object({ classId: id });
 export const newClassBody = Joi.object<ClassRequest, true>({ name: name.required(), ...fields });
 export const editClassBody = Joi.object<ClassChange, true>({ name, ...fields, version });
 export const putAwayBody = Joi.object<{ away: boolean }, true>({ away: Joi.boolean().strict().required() });
-export const joinCodeBody = Joi.object<JoinCodeRequest, true>({ open: Joi.boolean().strict().required(), until: instantOrNull });
+export const joinCodeBody = Joi.object<JoinCodeRequest, true>({ open: Joi.boolean().strict().required(), until: instantOrNull, asksNumber: Joi.boolean().strict().required() });
 
 const count = Joi.number().strict().integer().min(0).max(1000);
 // What a scheme means is the core's to judge (schemeProblems); this is only its shape.

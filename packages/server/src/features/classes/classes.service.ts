@@ -204,9 +204,9 @@ export function classesService({ sequelize, accounts, defaultZone }: { sequelize
     },
 
     /** Shuts the code, opens it again, or sets until when it works. */
-    async setJoinCode(actor: Actor, classId: string, { open, until }: JoinCodeRequest): Promise<SchoolClass> {
+    async setJoinCode(actor: Actor, classId: string, { open, until, asksNumber }: JoinCodeRequest): Promise<SchoolClass> {
       await service.forTeacher(actor, 'joinCode.renew', classId);
-      await classes.update({ joinOpen: open, joinUntil: until === null ? null : new Date(until) }, { where: { id: classId } });
+      await classes.update({ joinOpen: open, joinUntil: until === null ? null : new Date(until), joinAsksNumber: asksNumber }, { where: { id: classId } });
       return (await load([classId]))[0]!;
     },
 

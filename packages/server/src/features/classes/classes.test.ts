@@ -54,7 +54,7 @@ describe('a class', () => {
     expect(joinCode).not.toBe(before);
     const student = await server.person();
     expect((await student.get(`/api/join/${before}`)).status).toBe(404);
-    expect((await student.get(`/api/join/${joinCode.toLowerCase()}`)).body).toEqual({ className: 'Rivers', teachers: ['finch Test', 'lund Test'] });
+    expect((await student.get(`/api/join/${joinCode.toLowerCase()}`)).body).toEqual({ className: 'Rivers', teachers: ['finch Test', 'lund Test'], asksNumber: false });
   });
 
   it('put away is read-only for everybody and out of the daily lists, and comes back', async () => {

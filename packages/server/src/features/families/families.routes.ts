@@ -56,7 +56,7 @@ export const familyRoutes = ({ accounts, families, inviting, children, talks }: 
     action: 'family.invite',
     does: 'Ends the link between a family and a student.',
     params: linkParams,
-    handle: ({ actor, params }: Ask<OneStudent & { familyId: string }>) => inviting.unlink(asTeacher(actor), params.classId, params.studentId, params.familyId),
+    handle: ({ actor, params, now }: Ask<OneStudent & { familyId: string }>) => inviting.unlink(asTeacher(actor), params.classId, params.studentId, params.familyId, now),
   },
   {
     verb: 'get',

@@ -67,8 +67,8 @@ export function familiesService({ sequelize, accounts }: { sequelize: Sequelize;
     },
 
     /** @throws Problem `thing.unknown` if they are not linked */
-    async unlink(familyId: string, studentId: string): Promise<void> {
-      if ((await links.destroy({ where: { familyId, studentId } })) === 0) throw new Problem('thing.unknown');
+    async unlink(familyId: string, studentId: string, transaction: Transaction): Promise<void> {
+      if ((await links.destroy({ where: { familyId, studentId }, transaction })) === 0) throw new Problem('thing.unknown');
     },
 
     async begin(familyId: string, { language, telling }: FamilySettings, now: number, transaction: Transaction): Promise<void> {

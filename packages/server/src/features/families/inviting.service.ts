@@ -13,6 +13,8 @@ import { familyInvitation } from '../mail/letters';
 import type { MailService } from '../mail/mail.service';
 import type { Teacher } from '../marking/desk.service';
 import { makeReport, type ReportDocument } from '../reports/reports.service';
+import type { NewsService, Telling } from '../news/news.service';
+import type { PersonsService } from '../roster/persons.service';
 import type { Member, RosterService } from '../roster/roster.service';
 import type { FamiliesService, Family } from './families.service';
 import { defineFamilies, type FamilyCodeRow } from './families.model';
@@ -37,13 +39,15 @@ interface Collaborators {
   accounts: AccountsService;
   classes: ClassesService;
   roster: RosterService;
+  persons: PersonsService;
   families: FamiliesService;
+  news: NewsService;
   mail: MailService;
   chromium: string;
 }
 
 /** Inviting families: a code for each letter or mail, that works once and makes whoever has it a family of that student. */
-export function invitingService({ sequelize, accounts, classes, roster, families, mail, chromium }: Collaborators) {
+export function invitingService({ sequelize, accounts, classes, roster, persons, families, news, mail, chromium }: Collaborators) {
   const { codes } = defineFamilies(sequelize);
 
   async function members(found: SchoolClass, studentIds: readonly string[]): Promise<Member[]> {
@@ -69,10 +73,24 @@ export function invitingService({ sequelize, accounts, classes, roster, families
     return { row, member };
   }
 
-  async function use(row: FamilyCodeRow, familyId: string, now: number, transaction: Transaction): Promise<void> {
+  async function use(row: FamilyCodeRow, familyId: string, name: string, now: number, transaction: Transaction): Promise<void> {
     const [used] = await codes.update({ usedAt: new Date(now) }, { where: { id: row.id, usedAt: null, revokedAt: null }, transaction });
     if (used === 0) throw new Problem('family.codeUsed');
     await families.link(familyId, row.studentId, now, transaction);
+    // The student and whoever gave the code out hear who has used it.
+    const [people, [found]] = await Promise.all([accounts.people([row.studentId]), classes.load([row.classId], transaction)]);
+    const student = people.get(row.studentId);
+    if (!found || !student) return;
+    const told = (userId: string): Telling => ({
+      userId,
+      kind: 'familyLinked',
+      onceKey: `familyLinked:${row.id}`,
+      assignmentId: null,
+      classId: found.id,
+      zone: found.calendar.zone,
+      data: { title: fullName(student), className: found.label, who: name, studentId: student.id },
+    });
+    await news.tell([told(row.studentId), told(row.madeBy)], now, transaction);
   }
 
   return {
@@ -100,6 +118,8 @@ export function invitingService({ sequelize, accounts, classes, roster, families
     async letters(teacher: Teacher, classId: string, { studentIds, language }: FamilyLettersRequest, now: number): Promise<Buffer> {
       const found = await classes.forTeacher(teacher, 'family.invite', classId);
       const chosen = await members(found, studentIds);
+      // A family sees all classes of its child.
+      await persons.require(teacher, studentIds);
       const me = (await accounts.people([teacher.userId])).get(teacher.userId)!;
       const made = chosen.map((member) => ({ member, code: newCode() }));
       const words = wordsIn(language).letters;
@@ -131,6 +151,15 @@ export function invitingService({ sequelize, accounts, classes, roster, families
       const letters = await printPdf(await makeReport('html', [document]), chromium);
       await inTransaction(sequelize, async (transaction) => {
         for (const { member, code } of made) await keep(code, { studentId: member.student.id, classId, email: null, madeBy: teacher.userId }, now, transaction);
+        await persons.tell(
+          'familyInvited',
+          teacher.userId,
+          found,
+          made.map(({ member }) => ({ id: member.student.id })),
+          randomUUID(),
+          now,
+          transaction,
+        );
       });
       return letters;
     },
@@ -138,8 +167,11 @@ export function invitingService({ sequelize, accounts, classes, roster, families
     async mails(teacher: Teacher, classId: string, { invitations, language }: FamilyMailsRequest, now: number): Promise<FamilyMailsReply> {
       const found = await classes.forTeacher(teacher, 'family.invite', classId);
       const chosen = new Map((await members(found, [...new Set(invitations.map((one) => one.studentId))])).map((member) => [member.student.id, member]));
+      await persons.require(teacher, [...chosen.keys()]);
       const me = (await accounts.people([teacher.userId])).get(teacher.userId)!;
       await inTransaction(sequelize, async (transaction) => {
+        const students = [...chosen.keys()].map((id) => ({ id }));
+        await persons.tell('familyInvited', teacher.userId, found, students, randomUUID(), now, transaction);
         for (const { studentId, email } of invitations) {
           // A newer invitation to the same address takes the place of the older one.
           await codes.update({ revokedAt: new Date(now) }, { where: { studentId, email, usedAt: null, revokedAt: null }, transaction });
@@ -164,14 +196,20 @@ export function invitingService({ sequelize, accounts, classes, roster, families
       await classes.forTeacher(teacher, 'family.invite', classId);
       const row = (await codes.findByPk(codeId, { raw: true })) as unknown as FamilyCodeRow | null;
       if (!row || (await roster.membersOf([classId], [row.studentId])).length === 0) throw new Problem('thing.unknown');
+      if (row.classId !== classId) await persons.require(teacher, [row.studentId]);
       await codes.update({ revokedAt: new Date(now) }, { where: { id: codeId, usedAt: null } });
     },
 
     /** Ends a link that should not be: the account stays, and sees its other children. */
-    async unlink(teacher: Teacher, classId: string, studentId: string, familyId: string): Promise<void> {
-      await classes.forTeacher(teacher, 'family.invite', classId);
+    async unlink(teacher: Teacher, classId: string, studentId: string, familyId: string, now: number): Promise<void> {
+      const found = await classes.forTeacher(teacher, 'family.invite', classId);
       if ((await roster.membersOf([classId], [studentId])).length === 0) throw new Problem('thing.unknown');
-      await families.unlink(familyId, studentId);
+      await persons.require(teacher, [studentId]);
+      const name = (await accounts.people([familyId])).get(familyId);
+      await inTransaction(sequelize, async (transaction) => {
+        await families.unlink(familyId, studentId, transaction);
+        await persons.tell('familyUnlinked', teacher.userId, found, [{ id: studentId, ...(name ? { word: fullName(name) } : {}) }], `${familyId}:${now}`, now, transaction);
+      });
     },
 
     async look(code: string, now: number): Promise<FamilyCodeLook> {
@@ -183,7 +221,8 @@ export function invitingService({ sequelize, accounts, classes, roster, families
     /** Another child for a family that is signed in. */
     async addChild(family: Family, code: string, now: number): Promise<void> {
       const { row } = await valid(code, now);
-      await inTransaction(sequelize, (transaction) => use(row, family.userId, now, transaction));
+      const me = (await accounts.people([family.userId])).get(family.userId)!;
+      await inTransaction(sequelize, (transaction) => use(row, family.userId, fullName(me), now, transaction));
     },
 
     /** A first child, with an account. @returns who is signed in by it */
@@ -193,7 +232,7 @@ export function invitingService({ sequelize, accounts, classes, roster, families
       return inTransaction(sequelize, async (transaction) => {
         const family = await accounts.addFamily({ ...person, passwordHash }, now, transaction);
         await families.begin(family.id, { language, telling: person.email === null ? 'never' : 'weekly' }, now, transaction);
-        await use(row, family.id, now, transaction);
+        await use(row, family.id, fullName(person), now, transaction);
         return family;
       });
     },

@@ -93,6 +93,44 @@ export function newsSentence({ kind, title, className, zone, who, word, from, to
       return `Others have reviewed your work on ${what}.`;
     case 'familyMessage':
       return `${who ?? ''} wrote to you about ${title} (${className}):${added}`;
+    case 'corrected':
+      return `What came back for ${what} was corrected.${added}`;
+    case 'sentBack':
+      return `${what} came back to be done again${to?.due == null ? '' : `, by ${day(zone, to.due)}`}.${added}`;
+    case 'askedToJoin':
+      return `${who ?? ''} asks you to come into ${className}. Say yes or no on the page of your work.`;
+    case 'joinSettled':
+      return word === 'in' ? `You are in ${className} now.` : `${className}: the teacher does not have you on the roster. Ask whether you used the right code.`;
+    case 'passwordGiven':
+      return `${who ?? ''} gave you a new password; the one before no longer works. If you had not asked for it, speak with them.`;
+    case 'cardMade':
+      return `${who ?? ''} made a new sign-in card for you; one made before no longer works.`;
+    case 'cardRevoked':
+      return `${who ?? ''} took your sign-in card back: it no longer works.`;
+    case 'nameChanged':
+      return `${who ?? ''} changed what is known of you: ${word ?? ''}.`;
+    case 'familyInvited':
+      return `${who ?? ''} invited your family to see how you get on.`;
+    case 'familyLinked':
+      return `${who ?? ''} is now linked to ${title} as family.`;
+    case 'familyUnlinked':
+      return `${who ?? ''} ended the link with ${word ?? 'somebody of your family'}.`;
+    case 'joined':
+      return `${who ?? ''} has joined ${className}.`;
+    case 'joinWaits':
+      return `${who ?? ''} has joined ${className} by code, and a student of that name is on the roster. Is it the same? Say so on Today.`;
+    case 'joinAnswered':
+      return `${who ?? ''} said no to coming into ${className}.`;
+    case 'coTeacher':
+      return `${who ?? ''} now teaches ${className} with you.`;
+    case 'calendarAsked':
+      return `${who ?? ''} proposes to change the calendar ${title} that your classes go by. Look at it and say yes or no.`;
+    case 'calendarChanged':
+      return `The calendar ${title} that your classes go by was changed by ${who ?? ''}.`;
+    case 'calendarDeclined':
+      return `${who ?? ''} does not agree with your change of the calendar ${title}.${added}`;
+    case 'mailFailed':
+      return `A letter to ${who ?? ''} could not be delivered: ${title}.${added}`;
     case 'teacherMessage':
     case 'childReturned':
     case 'childMissing':

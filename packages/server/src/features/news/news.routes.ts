@@ -3,7 +3,7 @@ import type { TellingSettings } from '../../contract';
 import { asPerson } from '../../http/as-role';
 import type { Ask, Route } from '../../http/route';
 import type { Services } from '../../wiring';
-import { NEWS_KINDS } from './news.service';
+import { NEWS_KINDS } from './news-kinds';
 
 const time = Joi.string()
   .pattern(/^([01]\d|2[0-3]):[0-5]\d$/)

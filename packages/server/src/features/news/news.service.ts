@@ -7,34 +7,12 @@ import { inTransaction } from '../../db/transaction';
 import type { AccountsService } from '../accounts/accounts.service';
 import { familyNewsLetter, newsLetter, type NewsLine } from '../mail/letters';
 import type { MailService } from '../mail/mail.service';
+import { NEWS, newsKindsFor } from './news-kinds';
 import { defineNews, type NewsRow, type TellingRow } from './news.model';
 
 const MOST_LISTED = 100;
 const PEOPLE_A_ROUND = 50;
 
-/** How somebody is told who has chosen nothing: what is theirs at once, new work in the mail of the day. */
-const USUAL: Record<NewsKind, TellingChoice> = {
-  issued: 'daily',
-  dates: 'atOnce',
-  excused: 'atOnce',
-  returned: 'atOnce',
-  answered: 'atOnce',
-  asked: 'atOnce',
-  inLate: 'never',
-  groupIn: 'atOnce',
-  message: 'atOnce',
-  nudge: 'atOnce',
-  noteAnswer: 'atOnce',
-  scoreAsked: 'atOnce',
-  scoreAnswered: 'atOnce',
-  review: 'atOnce',
-  reviewed: 'atOnce',
-  familyMessage: 'atOnce',
-  teacherMessage: 'atOnce',
-  childReturned: 'atOnce',
-  childMissing: 'atOnce',
-};
-export const NEWS_KINDS = Object.keys(USUAL) as NewsKind[];
 const USUAL_QUIET = { from: '21:00', to: '07:00' };
 
 /** What a row says besides whom and when. */
@@ -76,7 +54,7 @@ export function newsService({ sequelize, accounts, mail }: { sequelize: Sequeliz
     return new Map(rows.map((row) => [row.userId, { choices: fromJson<TellingSettings['choices']>(row.choices), quiet: { from: row.quietFrom, to: row.quietTo } }]));
   }
 
-  const choiceOf = (chosen: TellingSettings | undefined, kind: NewsKind): TellingChoice => chosen?.choices[kind] ?? USUAL[kind];
+  const choiceOf = (chosen: TellingSettings | undefined, kind: NewsKind): TellingChoice => chosen?.choices[kind] ?? NEWS[kind].usual;
 
   /** Dates that changed again before anybody was told are told once, and not at all if they are as they were. */
   async function takeIn(telling: Telling, transaction: Transaction): Promise<Telling | null> {
@@ -149,7 +127,7 @@ export function newsService({ sequelize, accounts, mail }: { sequelize: Sequeliz
 
     async settings(person: Actor & { userId: string }): Promise<TellingSettings> {
       const own = (await settingsOf([person.userId])).get(person.userId);
-      return { choices: { ...USUAL, ...own?.choices }, quiet: own?.quiet ?? USUAL_QUIET };
+      return { choices: Object.fromEntries(newsKindsFor(person.role).map((kind) => [kind, choiceOf(own, kind)])), quiet: own?.quiet ?? USUAL_QUIET };
     },
 
     async choose(person: Actor & { userId: string }, { choices, quiet }: TellingSettings): Promise<void> {

@@ -8,6 +8,7 @@ import {
   type Actor,
   type ColumnUse,
   type KnownMember,
+  type KnownOther,
   type KnownStudent,
   type RosterEntry,
   type RosterPlan,
@@ -19,9 +20,11 @@ import type { Sequelize } from 'sequelize';
 import type { RosterImportReply, RosterPreviewEntry, RosterPreviewReply, RosterReading } from '../../contract';
 import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
-import type { AccountsService, NewStudent, PersonDetails } from '../accounts/accounts.service';
+import { fullName, type AccountsService, type NewStudent, type PersonDetails } from '../accounts/accounts.service';
 import type { ClassesService, SchoolClass } from '../classes/classes.service';
+import type { JoiningService } from './joining.service';
 import { readOneRoster, type Bundle } from './one-roster';
+import type { PersonsService } from './persons.service';
 import { readRosterFile } from './read-roster-file';
 import { MOST_STUDENTS, type Member, type RosterService } from './roster.service';
 
@@ -47,7 +50,6 @@ const known = ({ id, givenName, familyName, userName, email, schoolNumber, sourc
   schoolNumber,
   sourceId,
 });
-const knownMember = ({ student, shownAs, left }: Details): KnownMember => ({ ...known(student), shownAs, left });
 
 function sampleOf(rows: readonly string[][], column: number, header: boolean): string {
   return rows
@@ -109,13 +111,17 @@ interface Collaborators {
   accounts: AccountsService;
   classes: ClassesService;
   roster: RosterService;
+  persons: PersonsService;
+  joining: JoiningService;
 }
+
+type Teacher = Actor & { userId: string };
 
 /**
  * Bringing a roster in. Nothing is kept between looking and confirming: the same file comes again with the
  * digest of what was shown, is planned again, and is stored only if the plan is still the same.
  */
-export function rosterImportService({ sequelize, accounts, classes, roster }: Collaborators) {
+export function rosterImportService({ sequelize, accounts, classes, roster, persons, joining }: Collaborators) {
   /** People of the school who share a key with a row, and the rows with our own ids recognised. */
   async function meet(students: RosterRow[], members: readonly Details[]): Promise<{ students: RosterRow[]; others: PersonDetails[] }> {
     const all = <K extends keyof RosterRow>(field: K) => students.flatMap((row) => (row[field] === undefined ? [] : [String(row[field])]));
@@ -137,18 +143,29 @@ export function rosterImportService({ sequelize, accounts, classes, roster }: Co
     return { students: recognised, others: found.filter((one) => !here.has(one.id)) };
   }
 
-  async function plan(actor: Actor, action: 'roster.look' | 'roster.edit', classId: string, bytes: Buffer, reading: RosterReading, now: number) {
+  async function plan(actor: Teacher, action: 'roster.look' | 'roster.edit', classId: string, bytes: Buffer, reading: RosterReading, now: number) {
     const found = await classes.forTeacher(actor, action, classId);
     const file = await readRosterFile(bytes);
     const today = localDateAt(found.calendar.zone, now);
     const read = file.kind === 'table' ? readTable(file.rows, file.encoding, reading) : readBundle(readOneRoster(file.files), found, file.encoding, reading, today);
     const members = await roster.detailsOf(classId);
     const { students, others } = await meet(read.students, members);
+    const [mayHelp, knownTo] = await Promise.all([
+      persons.mayHelp(
+        actor.userId,
+        members.map((member) => member.student.id),
+      ),
+      persons.knownTo(
+        actor.userId,
+        others.map((one) => one.id),
+      ),
+    ]);
     const planned: RosterPlan = planRoster({
       students,
-      members: members.map(knownMember),
-      others: others.map(known),
+      members: members.map(({ student, shownAs, left }): KnownMember => ({ ...known(student), shownAs, left, fixed: !mayHelp.has(student.id) })),
+      others: others.map((one): KnownOther => ({ ...known(one), taught: knownTo.has(one.id) })),
       whole: read.whole,
+      records: read.about.format === 'oneRoster',
       unread: read.problems.flatMap((problem) => problem.who ?? []),
       meant: reading.meant ?? [],
     });
@@ -162,10 +179,10 @@ export function rosterImportService({ sequelize, accounts, classes, roster }: Co
 
   return {
     /** What a file would do to the roster. */
-    async preview(actor: Actor, classId: string, bytes: Buffer, reading: RosterReading, now: number): Promise<RosterPreviewReply> {
+    async preview(actor: Teacher, classId: string, bytes: Buffer, reading: RosterReading, now: number): Promise<RosterPreviewReply> {
       const { read, members, others, entries, digest, passedOver } = await plan(actor, 'roster.look', classId, bytes, reading, now);
       const people = new Map([...members.map((member) => member.student), ...others].map((one) => [one.id, { givenName: one.givenName, familyName: one.familyName }]));
-      const counts: RosterPreviewReply['counts'] = { new: 0, unchanged: 0, changed: 0, returns: 0, left: 0, problem: 0 };
+      const counts: RosterPreviewReply['counts'] = { new: 0, asked: 0, unchanged: 0, changed: 0, returns: 0, left: 0, problem: 0 };
       const shown = entries.map((entry): RosterPreviewEntry => {
         counts[entry.kind] += 1;
         if (entry.kind === 'problem') {
@@ -180,6 +197,8 @@ export function rosterImportService({ sequelize, accounts, classes, roster }: Co
               familyName: entry.student.familyName || people.get(entry.id ?? '')?.familyName || '',
             },
           };
+        // Of somebody of other classes nothing is told but what the row says itself.
+        if (entry.kind === 'asked') return { kind: entry.kind, row: entry.row, name: { givenName: entry.student.givenName, familyName: entry.student.familyName } };
         return { ...entry, name: people.get(entry.id)! };
       });
       return { ...read.about, digest, whole: read.whole, rows: read.rows, entries: shown, counts, passedOver };
@@ -189,13 +208,13 @@ export function rosterImportService({ sequelize, accounts, classes, roster }: Co
      * Does what the preview showed, all of it or nothing. Rows with a problem are left out, as shown.
      * @throws Problem `roster.changedMeanwhile` if file, reading or roster are not as they were
      */
-    async confirm(actor: Actor, classId: string, bytes: Buffer, { digest, ...reading }: RosterReading & { digest: string }, now: number): Promise<RosterImportReply> {
+    async confirm(actor: Teacher, classId: string, bytes: Buffer, { digest, ...reading }: RosterReading & { digest: string }, now: number): Promise<RosterImportReply> {
       const planned = await plan(actor, 'roster.edit', classId, bytes, reading, now);
       if (planned.digest !== digest) throw new Problem('roster.changedMeanwhile');
       const { found, entries, members } = planned;
       const of = <K extends RosterEntry['kind']>(kind: K) => entries.filter((entry): entry is Extract<typeof entry, { kind: K }> => entry.kind === kind);
-      const [added, changed, back, left] = [of('new'), of('changed'), of('returns'), of('left')];
-      if (added.length + changed.length + back.length + left.length === 0) throw new Problem('roster.nothingToDo');
+      const [added, asked, changed, back, left] = [of('new'), of('asked'), of('changed'), of('returns'), of('left')];
+      if (added.length + asked.length + changed.length + back.length + left.length === 0) throw new Problem('roster.nothingToDo');
       if (members.length + added.length > MOST_STUDENTS) throw new Problem('roster.full');
       const toStudent = ({ student, id }: (typeof added)[number]): NewStudent & { shownAs?: string; id: string | null } => {
         const { givenName, familyName, userName, email, schoolNumber, sourceId, shownAs } = student;
@@ -223,14 +242,26 @@ export function rosterImportService({ sequelize, accounts, classes, roster }: Co
             shownAs: changes.flatMap(({ id, to }) => (to.shownAs === undefined ? [] : [{ id, shownAs: to.shownAs }])),
           },
           now,
+          actor.userId,
           transaction,
         );
+        const changedPeople: { id: string; word: string }[] = [];
         for (const { id, to } of changes) {
           const { shownAs: _, ...person } = to;
-          if (Object.keys(person).length > 0) await accounts.changePerson(id, person, transaction);
+          if (Object.keys(person).length === 0) continue;
+          await accounts.changePerson(id, person, transaction);
+          changedPeople.push({ id, word: fullName({ ...members.find((one) => one.student.id === id)!.student, ...person }) });
         }
+        await persons.tell('nameChanged', actor.userId, found, changedPeople, `${digest}:${found.version}`, now, transaction);
+        await joining.ask(
+          found,
+          actor.userId,
+          asked.map(({ id, student }) => ({ id, shownAs: student.shownAs ?? null })),
+          now,
+          transaction,
+        );
       });
-      return { added: added.length, changed: changed.length, returned: back.length, left: left.length, unchanged: of('unchanged').length };
+      return { asked: asked.length, added: added.length, changed: changed.length, returned: back.length, left: left.length, unchanged: of('unchanged').length };
     },
   };
 }

@@ -25,3 +25,36 @@ export const defineMemberships = (sequelize: Sequelize) =>
     },
     { tableName: 'class_students' },
   );
+
+/** Somebody on the way into a class: a student whom a teacher asks, or one who has the code and a name of the roster. */
+export interface JoiningRow {
+  id: string;
+  classId: string;
+  studentId: string;
+  kind: 'asked' | 'waits';
+  /** the account was made by this joining and is in no class yet */
+  isNew: boolean;
+  madeBy: string | null;
+  shownAs: string | null;
+  madeAt: Date;
+  settledAt: Date | null;
+  outcome: string | null;
+}
+
+export const defineJoinings = (sequelize: Sequelize) =>
+  sequelize.define<Model<JoiningRow>>(
+    'joining',
+    {
+      id: { type: DataTypes.STRING(36), primaryKey: true },
+      classId: DataTypes.STRING,
+      studentId: DataTypes.STRING,
+      kind: DataTypes.STRING,
+      isNew: DataTypes.BOOLEAN,
+      madeBy: DataTypes.STRING,
+      shownAs: DataTypes.STRING,
+      madeAt: DataTypes.DATE(3),
+      settledAt: DataTypes.DATE(3),
+      outcome: DataTypes.STRING,
+    },
+    { tableName: 'joinings' },
+  );

@@ -1,4 +1,6 @@
-import type { CardsRequest, JoinReply, JoinRequest, RosterReading, SessionReply, StudentChange } from '../../contract';
+import { randomUUID } from 'node:crypto';
+import type { CardsRequest, JoinReply, JoinRequest, RosterReading, SessionReply, SettleJoining, StudentChange } from '../../contract';
+import type { Transaction } from 'sequelize';
 import { sendFile, type TakenOut } from '../../files/write-table';
 import { asStudent, asTeacher } from '../../http/as-role';
 import type { Ask, Route } from '../../http/route';
@@ -8,15 +10,37 @@ import type { Services } from '../../wiring';
 import { codeParams, joinBody } from '../accounts/accounts.schema';
 import { classParams } from '../classes/classes.schema';
 import { cardsPdf } from './cards-pdf';
-import { chosenBody, importBody, inviteTeacherBody, memberParams, previewBody, studentBody, ticketParams } from './roster.schema';
+import type { PersonAct } from './persons.service';
+import {
+  answerBody,
+  chosenBody,
+  helperBody,
+  helperParams,
+  importBody,
+  inviteTeacherBody,
+  joiningParams,
+  memberParams,
+  myJoiningParams,
+  previewBody,
+  settleBody,
+  studentBody,
+  ticketParams,
+} from './roster.schema';
 
 type OneClass = { classId: string };
 type OneStudent = OneClass & { studentId: string };
-type Part = Pick<Services, 'roster' | 'rosterImport' | 'rosterExport' | 'accounts' | 'signIn' | 'tickets' | 'mail' | 'classes'>;
+type Part = Pick<Services, 'roster' | 'persons' | 'joining' | 'rosterImport' | 'rosterExport' | 'accounts' | 'signIn' | 'tickets' | 'mail' | 'classes'>;
 
-export function rosterRoutes({ roster, rosterImport, rosterExport, accounts, signIn, tickets, mail, classes }: Part): Route[] {
+export function rosterRoutes({ roster, persons, joining, rosterImport, rosterExport, accounts, signIn, tickets, mail, classes }: Part): Route[] {
   const send = ({ res }: Pick<Ask, 'res'>, file: TakenOut) => sendFile(res, file);
-  const chosenOne = async ({ actor, params }: Ask<OneStudent>) => (await roster.chosen(actor, 'signIn.give', params.classId, [params.studentId]))[0]!.student;
+  const chosenOne = async ({ actor, params }: Ask<OneStudent>) => (await roster.chosen(asTeacher(actor), 'signIn.give', params.classId, [params.studentId]))[0]!.student;
+  /** Tells the students, in the transaction of the act. */
+  const telling = async ({ actor, params, now }: Pick<Ask<OneClass>, 'actor' | 'params' | 'now'>, act: PersonAct, studentIds: readonly string[]) => {
+    const teacher = asTeacher(actor);
+    const found = await classes.forTeacher(teacher, 'signIn.give', params.classId);
+    const students = studentIds.map((id) => ({ id }));
+    return (transaction: Transaction) => persons.tell(act, teacher.userId, found, students, randomUUID(), now, transaction);
+  };
   return [
     {
       verb: 'get',
@@ -24,7 +48,7 @@ export function rosterRoutes({ roster, rosterImport, rosterExport, accounts, sig
       action: 'roster.look',
       does: 'The students of a class, those who left included.',
       params: classParams,
-      handle: ({ actor, params, now }: Ask<OneClass>) => roster.roster(actor, params.classId, now),
+      handle: ({ actor, params, now }: Ask<OneClass>) => roster.roster(asTeacher(actor), params.classId, now),
     },
     {
       verb: 'post',
@@ -34,7 +58,7 @@ export function rosterRoutes({ roster, rosterImport, rosterExport, accounts, sig
       params: classParams,
       takesTable: true,
       body: previewBody,
-      handle: ({ actor, params, body, table, now }: Ask<OneClass, RosterReading>) => rosterImport.preview(actor, params.classId, table!, body, now),
+      handle: ({ actor, params, body, table, now }: Ask<OneClass, RosterReading>) => rosterImport.preview(asTeacher(actor), params.classId, table!, body, now),
     },
     {
       verb: 'post',
@@ -44,7 +68,7 @@ export function rosterRoutes({ roster, rosterImport, rosterExport, accounts, sig
       params: classParams,
       takesTable: true,
       body: importBody,
-      handle: ({ actor, params, body, table, now }: Ask<OneClass, RosterReading & { digest: string }>) => rosterImport.confirm(actor, params.classId, table!, body, now),
+      handle: ({ actor, params, body, table, now }: Ask<OneClass, RosterReading & { digest: string }>) => rosterImport.confirm(asTeacher(actor), params.classId, table!, body, now),
     },
     {
       verb: 'get',
@@ -74,11 +98,12 @@ export function rosterRoutes({ roster, rosterImport, rosterExport, accounts, sig
       repliesItself: true,
       handle: async (ask: Ask<OneClass, CardsRequest>) => {
         const { actor, params, body, now } = ask;
-        const chosen = await roster.chosen(actor, 'signIn.give', params.classId, body.studentIds);
+        const chosen = await roster.chosen(asTeacher(actor), 'signIn.give', params.classId, body.studentIds);
         const { label } = await classes.forTeacher(actor, 'signIn.give', params.classId);
         const cards = await signIn.makeCards(
           chosen.map((member) => member.student),
           now,
+          await telling(ask, 'cardMade', body.studentIds),
         );
         send(ask, { name: `${label}-cards.pdf`, mediaType: 'application/pdf', bytes: await cardsPdf(cards, { label, address: mail.linkTo('') }) });
       },
@@ -91,7 +116,7 @@ export function rosterRoutes({ roster, rosterImport, rosterExport, accounts, sig
       params: classParams,
       body: chosenBody,
       handle: async ({ actor, params, body, now }: Ask<OneClass, CardsRequest>) => {
-        const chosen = await roster.chosen(actor, 'roster.edit', params.classId, body.studentIds);
+        const chosen = await roster.chosen(asTeacher(actor), 'roster.edit', params.classId, body.studentIds);
         return tickets.inviteStudents(
           asTeacher(actor),
           params.classId,
@@ -107,7 +132,7 @@ export function rosterRoutes({ roster, rosterImport, rosterExport, accounts, sig
       does: 'Corrects what is known of a student.',
       params: memberParams,
       body: studentBody,
-      handle: ({ actor, params, body }: Ask<OneStudent, StudentChange>) => roster.change(actor, params.classId, params.studentId, body),
+      handle: ({ actor, params, body, now }: Ask<OneStudent, StudentChange>) => roster.change(asTeacher(actor), params.classId, params.studentId, body, now),
     },
     {
       verb: 'delete',
@@ -131,7 +156,7 @@ export function rosterRoutes({ roster, rosterImport, rosterExport, accounts, sig
       action: 'signIn.give',
       does: 'A new password for a student, who must replace it at the next sign-in.',
       params: memberParams,
-      handle: async (ask: Ask<OneStudent>) => signIn.resetForStudent(await chosenOne(ask)),
+      handle: async (ask: Ask<OneStudent>) => signIn.resetForStudent(await chosenOne(ask), await telling(ask, 'passwordGiven', [ask.params.studentId])),
     },
     {
       verb: 'delete',
@@ -139,7 +164,7 @@ export function rosterRoutes({ roster, rosterImport, rosterExport, accounts, sig
       action: 'signIn.give',
       does: 'Revokes a lost card and signs out whoever used it.',
       params: memberParams,
-      handle: async (ask: Ask<OneStudent>) => signIn.revokeCard((await chosenOne(ask)).id),
+      handle: async (ask: Ask<OneStudent>) => signIn.revokeCard((await chosenOne(ask)).id, await telling(ask, 'cardRevoked', [ask.params.studentId])),
     },
     {
       verb: 'post',
@@ -197,7 +222,7 @@ export function rosterRoutes({ roster, rosterImport, rosterExport, accounts, sig
       does: 'Which class a join code belongs to.',
       limit: 'joinCode',
       params: codeParams,
-      handle: ({ params, now }: Ask<{ code: string }>) => roster.previewJoin(params.code, now),
+      handle: ({ params, now }: Ask<{ code: string }>) => joining.preview(params.code, now),
     },
     {
       verb: 'post',
@@ -209,9 +234,9 @@ export function rosterRoutes({ roster, rosterImport, rosterExport, accounts, sig
       body: joinBody,
       status: 201,
       handle: async ({ params, body, now, req }: Ask<{ code: string }, JoinRequest>): Promise<JoinReply> => {
-        const { person, classId, wasOnRoster } = await roster.join(params.code, body, now);
+        const { person, ...joined } = await joining.join(params.code, body, now);
         const csrf = await beginSession(req, { userId: person.id, role: 'student' });
-        return { me: await accounts.me({ role: 'student', userId: person.id }), csrf, now, classId, wasOnRoster };
+        return { me: await accounts.me({ role: 'student', userId: person.id }), csrf, now, ...joined };
       },
     },
     {
@@ -224,7 +249,62 @@ export function rosterRoutes({ roster, rosterImport, rosterExport, accounts, sig
       handle: ({ actor, params, now, req }: Ask<{ code: string }>) => {
         // A practice student belongs to its own class and to no other.
         if (practiceOf(req)) throw new Problem('session.practice');
-        return roster.joinSignedIn(asStudent(actor), params.code, now);
+        return joining.joinSignedIn(asStudent(actor), params.code, now);
+      },
+    },
+    {
+      verb: 'get',
+      path: '/api/classes/:classId/joinings',
+      action: 'roster.look',
+      does: 'Who has joined by code under a name of the roster and waits for a word, and who was asked to come in.',
+      params: classParams,
+      handle: ({ actor, params }: Ask<OneClass>) => joining.waiting(asTeacher(actor), params.classId),
+    },
+    {
+      verb: 'post',
+      path: '/api/classes/:classId/joinings/:joiningId',
+      action: 'roster.edit',
+      does: 'Says who has joined: the student of the roster, another of that name, or nobody of this class; or takes back what was asked.',
+      params: joiningParams,
+      body: settleBody,
+      handle: ({ actor, params, body, now }: Ask<OneClass & { joiningId: string }, SettleJoining>) => joining.settle(asTeacher(actor), params.classId, params.joiningId, body, now),
+    },
+    {
+      verb: 'get',
+      path: '/api/my/joinings',
+      action: 'ownJoining.look',
+      does: 'Which classes ask for you, and where you wait to be let in.',
+      handle: ({ actor }: Ask) => joining.ofStudent(asStudent(actor)),
+    },
+    {
+      verb: 'post',
+      path: '/api/my/joinings/:joiningId',
+      action: 'ownJoining.answer',
+      does: 'Says yes or no to a teacher who asks you into a class.',
+      params: myJoiningParams,
+      body: answerBody,
+      handle: ({ actor, params, body, now, req }: Ask<{ joiningId: string }, { yes: boolean }>) => {
+        if (practiceOf(req)) throw new Problem('session.practice');
+        return joining.answer(asStudent(actor), params.joiningId, body.yes, now);
+      },
+    },
+    {
+      verb: 'get',
+      path: '/api/my/helpers',
+      action: 'ownHelper.look',
+      does: 'The teachers of your classes, and which of them may help with your sign-in.',
+      handle: ({ actor }: Ask) => persons.helpersOf(asStudent(actor)),
+    },
+    {
+      verb: 'put',
+      path: '/api/my/helpers/:teacherId',
+      action: 'ownHelper.allow',
+      does: 'Lets a teacher of yours help with your sign-in, or no longer.',
+      params: helperParams,
+      body: helperBody,
+      handle: ({ actor, params, body, now, req }: Ask<{ teacherId: string }, { allowed: boolean }>) => {
+        if (practiceOf(req)) throw new Problem('session.practice');
+        return persons.allow(asStudent(actor), params.teacherId, body.allowed, now);
       },
     },
   ];

@@ -1,6 +1,6 @@
 import { LONGEST_NAME, MOST_COLUMNS } from '@jolly/core';
 import Joi from 'joi';
-import type { CardsRequest, RosterReading, StudentChange } from '../../contract';
+import type { CardsRequest, RosterReading, SettleJoining, StudentChange } from '../../contract';
 import { id, personName } from '../../http/form';
 import { email } from '../accounts/accounts.schema';
 
@@ -25,3 +25,9 @@ export const studentBody = Joi.object<StudentChange, true>({
 export const chosenBody = Joi.object<CardsRequest, true>({ studentIds: Joi.array().items(id).min(1).max(400).unique().required() });
 export const inviteTeacherBody = Joi.object<{ email: string }, true>({ email: email.required() });
 export const ticketParams = Joi.object({ classId: id, ticketId: id });
+export const joiningParams = Joi.object({ classId: id, joiningId: id });
+export const settleBody = Joi.object<SettleJoining, true>({ how: Joi.string().valid('same', 'other', 'refuse').required(), listedId: Joi.string().guid({ version: 'uuidv4' }) });
+export const myJoiningParams = Joi.object({ joiningId: id });
+export const answerBody = Joi.object<{ yes: boolean }, true>({ yes: Joi.boolean().strict().required() });
+export const helperParams = Joi.object({ teacherId: id });
+export const helperBody = Joi.object<{ allowed: boolean }, true>({ allowed: Joi.boolean().strict().required() });

@@ -1,13 +1,13 @@
-import { compareNames, localDateAt, tidyJoinCode, type Actor, type LocalDate } from '@jolly/core';
+import { compareNames, localDateAt, type Actor, type LocalDate, type StudentName } from '@jolly/core';
 import { createHash, randomUUID } from 'node:crypto';
 import { Op, UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
-import type { JoinPreviewReply, JoinRequest, RosterStudent, StudentChange } from '../../contract';
+import type { RosterStudent, StudentChange } from '../../contract';
 import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
-import type { AccountsService, NewStudent, Person, PersonDetails } from '../accounts/accounts.service';
-import type { SignInService } from '../accounts/sign-in.service';
+import { fullName, type AccountsService, type NewStudent, type Person, type PersonDetails } from '../accounts/accounts.service';
 import type { TicketsService } from '../accounts/tickets.service';
 import type { ClassesService, SchoolClass } from '../classes/classes.service';
+import type { PersonsService } from './persons.service';
 import { defineMemberships, type MembershipRow } from './roster.model';
 
 /** A student in a class, with the days between which the class's work is theirs. */
@@ -27,9 +27,12 @@ interface Collaborators {
   sequelize: Sequelize;
   accounts: AccountsService;
   classes: ClassesService;
-  signIn: SignInService;
+  persons: PersonsService;
   tickets: TicketsService;
 }
+
+type Teacher = Actor & { userId: string };
+const definedOnly = (changes: Partial<StudentName>) => Object.fromEntries(Object.entries(changes).filter(([, value]) => value !== undefined)) as Partial<StudentName>;
 
 // The same for the same class, so that two who ask at once make one practice student and not two.
 function practiceIdOf(classId: string): string {
@@ -38,7 +41,7 @@ function practiceIdOf(classId: string): string {
 }
 
 /** Who is in a class. Whoever has left keeps their record and can return; the practice student is in no list. */
-export function rosterService({ sequelize, accounts, classes, signIn, tickets }: Collaborators) {
+export function rosterService({ sequelize, accounts, classes, persons, tickets }: Collaborators) {
   const memberships = defineMemberships(sequelize);
   const newRow = (classId: string, userId: string, joinedOn: LocalDate): MembershipRow => ({
     id: randomUUID(),
@@ -64,14 +67,19 @@ export function rosterService({ sequelize, accounts, classes, signIn, tickets }:
       .sort((a, b) => compareNames(a.student, b.student) || (a.student.id < b.student.id ? -1 : 1));
   }
 
-  /** Comes into the class, or back into it. @throws Problem `roster.alreadyIn` */
-  async function comeIn(found: SchoolClass, userId: string, now: number, transaction: Transaction): Promise<void> {
-    const [returned] = await memberships.update({ leftOn: null }, { where: { classId: found.id, userId, leftOn: { [Op.ne]: null } }, transaction });
-    if (returned === 0) await memberships.create(newRow(found.id, userId, localDateAt(found.calendar.zone, now)), { transaction });
-  }
-
   const service = {
     membersOf,
+
+    /** Comes into the class, or back into it. @throws Problem `roster.alreadyIn` */
+    async comeIn(found: SchoolClass, userId: string, now: number, transaction: Transaction, shownAs: string | null = null): Promise<void> {
+      const [returned] = await memberships.update({ leftOn: null }, { where: { classId: found.id, userId, leftOn: { [Op.ne]: null } }, transaction });
+      if (returned === 0) await memberships.create({ ...newRow(found.id, userId, localDateAt(found.calendar.zone, now)), shownAs }, { transaction });
+    },
+
+    /** A new student of the class, from today on. */
+    async addMember(found: SchoolClass, userId: string, now: number, transaction: Transaction): Promise<void> {
+      await memberships.create(newRow(found.id, userId, localDateAt(found.calendar.zone, now)), { transaction });
+    },
 
     async classesOf(studentId: string): Promise<string[]> {
       const rows = (await memberships.findAll({ attributes: ['classId'], where: { userId: studentId }, limit: 200, raw: true })) as unknown as MembershipRow[];
@@ -107,9 +115,13 @@ export function rosterService({ sequelize, accounts, classes, signIn, tickets }:
       return members.map((member) => ({ ...member, student: people.get(member.student.id)! }));
     },
 
-    async roster(actor: Actor, classId: string, now: number): Promise<RosterStudent[]> {
+    async roster(actor: Teacher, classId: string, now: number): Promise<RosterStudent[]> {
       await classes.forTeacher(actor, 'roster.look', classId);
       const members = await service.detailsOf(classId);
+      const mayHelp = await persons.mayHelp(
+        actor.userId,
+        members.map((member) => member.student.id),
+      );
       const invited = await tickets.invitedAt(
         members.map((member) => member.student.id),
         now,
@@ -127,23 +139,32 @@ export function rosterService({ sequelize, accounts, classes, signIn, tickets }:
         hasPassword: student.hasPassword,
         cardMadeAt: student.cardMadeAt?.getTime() ?? null,
         invitedAt: invited.get(student.id) ?? null,
+        elsewhere: !mayHelp.has(student.id),
       }));
     },
 
-    /** The chosen students of a class, if this teacher may give them a sign-in. @throws Problem `thing.unknown` if one is not in it */
-    async chosen(actor: Actor, action: 'roster.edit' | 'signIn.give', classId: string, studentIds: readonly string[]): Promise<(Member & { student: PersonDetails })[]> {
+    /** The chosen students of a class, if this teacher may give them a sign-in. @throws Problem `thing.unknown` if one is not in it, `student.elsewhere` */
+    async chosen(actor: Teacher, action: 'roster.edit' | 'signIn.give', classId: string, studentIds: readonly string[]): Promise<(Member & { student: PersonDetails })[]> {
       await classes.forTeacher(actor, action, classId);
       const members = (await service.detailsOf(classId, studentIds)).filter((member) => member.left === null && member.student.id !== practiceIdOf(classId));
       if (members.length !== studentIds.length) throw new Problem('thing.unknown');
+      await persons.require(actor, studentIds);
       return members;
     },
 
     /** Corrects what is known of a student: name, address, number, and the name for classmates in this class. */
-    async change(actor: Actor, classId: string, studentId: string, { shownAs, ...changes }: StudentChange): Promise<void> {
-      await classes.forTeacher(actor, 'roster.edit', classId);
-      if ((await membersOf([classId], [studentId])).length === 0) throw new Problem('thing.unknown');
+    async change(actor: Teacher, classId: string, studentId: string, { shownAs, ...changes }: StudentChange, now: number): Promise<void> {
+      const found = await classes.forTeacher(actor, 'roster.edit', classId);
+      const [member] = await service.detailsOf(classId, [studentId]);
+      if (!member) throw new Problem('thing.unknown');
+      const differs = (Object.keys(changes) as (keyof typeof changes)[]).some((field) => changes[field] !== undefined && changes[field] !== member.student[field]);
+      if (differs) await persons.require(actor, [studentId]);
       await inTransaction(sequelize, async (transaction) => {
-        if (Object.keys(changes).length > 0) await accounts.changePerson(studentId, changes, transaction);
+        if (differs) {
+          await accounts.changePerson(studentId, changes, transaction);
+          const name = fullName({ ...member.student, ...definedOnly(changes) });
+          await persons.tell('nameChanged', actor.userId, found, [{ id: studentId, word: name }], randomUUID(), now, transaction);
+        }
         if (shownAs !== undefined) await memberships.update({ shownAs }, { where: { classId, userId: studentId }, transaction });
       });
     },
@@ -172,12 +193,14 @@ export function rosterService({ sequelize, accounts, classes, signIn, tickets }:
         shownAs: { id: string; shownAs: string }[];
       },
       now: number,
+      broughtBy: string,
       transaction: Transaction,
     ): Promise<void> {
       const today = localDateAt(found.calendar.zone, now);
       const fresh = of.add.filter((one) => one.id === null);
       const made = await accounts.addStudents(
         fresh.map(({ id: _, shownAs: __, ...student }) => student),
+        broughtBy,
         now,
         transaction,
       );
@@ -189,42 +212,6 @@ export function rosterService({ sequelize, accounts, classes, signIn, tickets }:
       if (of.back.length > 0) await memberships.update({ leftOn: null }, { where: { classId: found.id, userId: { [Op.in]: of.back } }, transaction });
       for (const { id, on } of of.left) await memberships.update({ leftOn: on ?? today }, { where: { classId: found.id, userId: id, leftOn: null }, transaction });
       for (const { id, shownAs } of of.shownAs) await memberships.update({ shownAs }, { where: { classId: found.id, userId: id }, transaction });
-    },
-
-    async previewJoin(code: string, now: number): Promise<JoinPreviewReply> {
-      const found = await classes.byJoinCode(tidyJoinCode(code), now);
-      const teachers = (await classes.teachersOf([found.id])).get(found.id) ?? [];
-      return { className: found.label, teachers: teachers.map((teacher) => teacher.name) };
-    },
-
-    /**
-     * A student joins with the code and chooses a sign-in. Who types the name the teacher put on the roster
-     * becomes that student; the roster's names are never shown to whoever holds the code.
-     */
-    async join(code: string, request: JoinRequest, now: number): Promise<{ person: Person; classId: string; wasOnRoster: boolean }> {
-      const found = await classes.byJoinCode(tidyJoinCode(code), now);
-      const { userName, password, ...name } = request;
-      const passwordHash = await signIn.hashPassword(password);
-      const members = (await membersOf([found.id])).filter((member) => member.left === null);
-      const namesakes = await accounts.sameNames(
-        members.map((member) => member.student.id),
-        [name],
-      );
-      const expected = namesakes.find((person) => !person.hasPassword);
-      const person = await inTransaction(sequelize, async (transaction) => {
-        const [joining] = expected ? [expected] : await accounts.addStudents([name], now, transaction);
-        await signIn.giveSignIn(joining!.id, { userName, passwordHash }, transaction);
-        if (!expected) await memberships.create(newRow(found.id, joining!.id, localDateAt(found.calendar.zone, now)), { transaction });
-        return joining!;
-      });
-      return { person, classId: found.id, wasOnRoster: expected !== undefined };
-    },
-
-    /** A student who already has a sign-in joins one more class, or one they had left. @throws Problem `roster.alreadyIn` */
-    async joinSignedIn(actor: Actor & { userId: string }, code: string, now: number): Promise<{ classId: string }> {
-      const found = await classes.byJoinCode(tidyJoinCode(code), now);
-      await inTransaction(sequelize, (transaction) => comeIn(found, actor.userId, now, transaction));
-      return { classId: found.id };
     },
 
     /** The practice student of a class, made when first asked for. */

@@ -5,6 +5,7 @@ import type { ClassesService } from '../classes/classes.service';
 import type { ExtensionsService } from '../exceptions/extensions.service';
 import { toPiles } from '../marking/piles.service';
 import type { BoardService, ListSight } from '../pieces/board.service';
+import type { JoiningService } from '../roster/joining.service';
 
 const COMING_SCHOOL_DAYS = 10;
 
@@ -74,17 +75,18 @@ interface Collaborators {
   assignments: AssignmentsService;
   board: BoardService;
   extensions: ExtensionsService;
+  joining: JoiningService;
 }
 
 /** The teacher's first page: what waits on them, what waits on students, what is coming. */
-export function todayService({ classes, assignments, board, extensions }: Collaborators) {
+export function todayService({ classes, assignments, board, extensions, joining }: Collaborators) {
   return {
     async of(teacher: Actor & { userId: string }, now: number): Promise<TodayReply> {
       const mine = await classes.load(await classes.taughtBy(teacher.userId));
       const ids = mine.map((one) => one.id);
       const [all, handouts] = await Promise.all([assignments.ofClasses(ids, { drafts: true, now }), assignments.ofClasses(ids, { drafts: true, now, kind: 'handout' })]);
       const issued = all.filter((one) => isIssued(one, now));
-      const [sights, requests] = await Promise.all([board.lean({ classes: mine, assignments: issued, now }), extensions.waitingOn(issued, now)]);
+      const [sights, requests, joinings] = await Promise.all([board.lean({ classes: mine, assignments: issued, now }), extensions.waitingOn(issued, now), joining.waitingIn(mine)]);
       return {
         piles: toPiles(sights),
         waitingOn: toWaitingOn(sights),
@@ -92,6 +94,7 @@ export function todayService({ classes, assignments, board, extensions }: Collab
         feedback: toFeedback(sights),
         drafts: toDrafts([...all, ...handouts], now),
         requests,
+        joinings,
       };
     },
   };

@@ -5,6 +5,7 @@ import { computed, ref } from 'vue';
 import { useI18n } from 'vue-i18n';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
+import HelpersBox from './HelpersBox.vue';
 import QrCode from '../../ui/QrCode.vue';
 import { useSession } from './session.store';
 
@@ -34,21 +35,23 @@ const saveEmail = () =>
 
 const started = ref<TwoStepStartReply | null>(null);
 const code = ref('');
+/** the password, and while two-step sign-in is on a present code: what replacing or ending it asks for */
+const proof = ref({ current: '', presentCode: '' });
+const proofBody = () => ({ current: proof.value.current, ...(session.me?.twoStep ? { presentCode: proof.value.presentCode } : {}) });
 const recovery = ref<string[]>([]);
 const ending = ref(false);
-const endPassword = ref('');
 const step = useAttempt();
 const start = () => step.attempt(async () => void (started.value = await ask<TwoStepStartReply>('POST', '/api/account/two-step/start')));
 const finish = () =>
   step.attempt(async () => {
-    const { recoveryCodes } = await ask<TwoStepDoneReply>('POST', '/api/account/two-step', { body: { secret: started.value!.secret, code: code.value } });
-    [recovery.value, started.value, code.value] = [recoveryCodes, null, ''];
+    const { recoveryCodes } = await ask<TwoStepDoneReply>('POST', '/api/account/two-step', { body: { secret: started.value!.secret, code: code.value, ...proofBody() } });
+    [recovery.value, started.value, code.value, proof.value] = [recoveryCodes, null, '', { current: '', presentCode: '' }];
     await session.look();
   });
 const end = () =>
   step.attempt(async () => {
-    await ask('POST', '/api/account/two-step/end', { body: { current: endPassword.value } });
-    [ending.value, endPassword.value, recovery.value] = [false, '', []];
+    await ask('POST', '/api/account/two-step/end', { body: proofBody() });
+    [ending.value, proof.value, recovery.value] = [false, { current: '', presentCode: '' }, []];
     await session.look();
   });
 const print = () => window.print();
@@ -87,18 +90,22 @@ const print = () => window.print();
           <QrCode :text="started.address" :label="t('account.scan')" class="qr" />
           <p class="muted small secret">{{ t('account.orType', { secret: started.secret }) }}</p>
           <div><label class="label" for="code">{{ t('signIn.code') }}</label><input id="code" v-model="code" class="field" inputmode="numeric" autocomplete="one-time-code" maxlength="10" required /></div>
-          <button class="btn main" :disabled="step.busy.value">{{ t('account.twoStepGo') }}</button>
+          <div><label class="label" for="step-password">{{ t('account.current') }}</label><input id="step-password" v-model="proof.current" class="field" type="password" autocomplete="current-password" required /></div>
+          <div v-if="session.me?.twoStep"><label class="label" for="present-code">{{ t('account.presentCode') }}</label><input id="present-code" v-model="proof.presentCode" class="field" autocomplete="off" maxlength="40" required /></div>
+          <div class="row"><button class="btn main" :disabled="step.busy.value">{{ t(session.me?.twoStep ? 'account.twoStepReplaceGo' : 'account.twoStepGo') }}</button><button type="button" class="btn quiet" @click="started = null">{{ t('common.cancel') }}</button></div>
         </form>
         <form v-else-if="ending" class="stack" @submit.prevent="end">
-          <div><label class="label" for="end-password">{{ t('account.current') }}</label><input id="end-password" v-model="endPassword" class="field" type="password" autocomplete="current-password" required /></div>
+          <div><label class="label" for="end-password">{{ t('account.current') }}</label><input id="end-password" v-model="proof.current" class="field" type="password" autocomplete="current-password" required /></div>
+          <div><label class="label" for="end-code">{{ t('account.presentCode') }}</label><input id="end-code" v-model="proof.presentCode" class="field" autocomplete="one-time-code" maxlength="40" required /></div>
           <div class="row"><button class="btn" :disabled="step.busy.value">{{ t('account.twoStepEnd') }}</button><button type="button" class="btn quiet" @click="ending = false">{{ t('common.cancel') }}</button></div>
         </form>
         <p v-if="step.problem.value" class="note bad" role="alert">{{ step.problem.value.title }}</p>
         <template v-if="!started && !ending && recovery.length === 0">
-          <button v-if="session.me?.twoStep" class="btn" @click="ending = true">{{ t('account.twoStepEnd') }}</button>
+          <div v-if="session.me?.twoStep" class="row wrap"><button class="btn" @click="start">{{ t('account.twoStepReplace') }}</button><button class="btn" @click="ending = true">{{ t('account.twoStepEnd') }}</button></div>
           <button v-else class="btn" @click="start">{{ t('account.twoStepStart') }}</button>
         </template>
       </section>
+      <HelpersBox v-if="session.me?.role === 'student' && !session.me.practice" />
     </div>
   </div>
 </template>

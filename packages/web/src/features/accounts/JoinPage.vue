@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A student joins a class with the code from the board and chooses a sign-in. */
 import { tidyJoinCode } from '@jolly/core';
-import type { JoinPreviewReply, JoinReply } from '@jolly/server/contract';
+import type { JoinedReply, JoinPreviewReply, JoinReply } from '@jolly/server/contract';
 import { onMounted, ref } from 'vue';
 import { useI18n } from 'vue-i18n';
 import { useRoute, useRouter } from 'vue-router';
@@ -17,6 +17,7 @@ const session = useSession();
 const code = ref(typeof route.params.code === 'string' ? route.params.code : '');
 const found = ref<JoinPreviewReply | null>(null);
 const person = ref({ givenName: '', familyName: '', userName: '', password: '' });
+const proof = ref({ card: '', number: '' });
 const { problem, busy, attempt } = useAttempt();
 
 const path = () => encodeURIComponent(tidyJoinCode(code.value));
@@ -24,12 +25,12 @@ const look = () => attempt(async () => void (found.value = await ask<JoinPreview
 const join = () =>
   attempt(async () => {
     await askSession();
-    session.enter(await ask<JoinReply>('POST', `/api/join/${path()}`, { body: person.value, anonymous: true }));
+    session.enter(await ask<JoinReply>('POST', `/api/join/${path()}`, { body: { ...person.value, ...(proof.value.card.trim() ? { card: proof.value.card.trim() } : {}), ...(proof.value.number.trim() ? { number: proof.value.number.trim() } : {}) }, anonymous: true }));
     await router.replace('/work');
   });
 const joinOneMore = () =>
   attempt(async () => {
-    await ask('POST', `/api/my/classes/${path()}`);
+    await ask<JoinedReply>('POST', `/api/my/classes/${path()}`);
     await router.replace('/work');
   });
 const errorOf = (field: string) => problem.value?.errors.find((one) => one.path === field)?.message;
@@ -71,6 +72,14 @@ onMounted(() => {
         <input :id="field" v-model="person[field]" class="field" :type="field === 'password' ? 'password' : 'text'" :autocomplete="field === 'password' ? 'new-password' : 'username'" autocapitalize="none" :aria-describedby="`${field}-hint`" :aria-invalid="!!errorOf(field) || undefined" required />
         <p :id="`${field}-hint`" class="small" :class="errorOf(field) ? 'alarm' : 'muted'">{{ errorOf(field) ?? t(`join.${field}Hint`) }}</p>
       </div>
+      <details :open="found.asksNumber || undefined">
+        <summary class="small">{{ t('join.proof') }}</summary>
+        <div class="two proof">
+          <div><label class="label" for="card">{{ t('join.card') }}</label><input id="card" v-model="proof.card" class="field" autocomplete="off" autocapitalize="characters" spellcheck="false" maxlength="40" aria-describedby="proof-hint" /></div>
+          <div v-if="found.asksNumber"><label class="label" for="number">{{ t('join.number') }}</label><input id="number" v-model="proof.number" class="field" autocomplete="off" maxlength="64" aria-describedby="proof-hint" /></div>
+        </div>
+        <p id="proof-hint" class="muted small">{{ t('join.proofHint') }}</p>
+      </details>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <button class="btn main wide" :disabled="busy">{{ t('join.go', { className: found.className }) }}</button>
     </form>
@@ -81,5 +90,7 @@ onMounted(() => {
 <style scoped>
 .wide { width: 100%; overflow-wrap: anywhere; }
 .code { font: 700 26px var(--font-head); letter-spacing: 0.14em; text-transform: uppercase; text-align: center; }
+.proof { margin-block-start: 8px; }
+summary { cursor: pointer; color: var(--text-2); }
 .two { display: grid; grid-template-columns: 1fr 1fr; gap: 12px; }
 </style>

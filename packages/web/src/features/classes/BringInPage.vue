@@ -20,7 +20,7 @@ const router = useRouter();
 const scope = useScope();
 const line = useTermLine();
 const classes = useClasses();
-const KINDS = ['problem', 'new', 'changed', 'returns', 'left', 'unchanged'] as const;
+const KINDS = ['problem', 'new', 'asked', 'changed', 'returns', 'left', 'unchanged'] as const;
 const USES: ColumnUse[] = ['unused', 'givenName', 'familyName', 'wholeName', 'schoolNumber', 'userName', 'email', 'shownAs', 'left'];
 const SHOWN_AT_ONCE = 200;
 
@@ -57,8 +57,8 @@ const setUse = (column: number, event: Event) => {
 };
 const mean = (row: number) => look({ meant: [...(reading.value.meant ?? []), row] });
 const counts = computed(() => preview.value?.counts);
-const toStore = computed(() => (counts.value ? counts.value.new + counts.value.changed + counts.value.returns + counts.value.left : 0));
-const summary = computed(() => (['new', 'changed', 'returns', 'left'] as const).flatMap((kind) => (counts.value && counts.value[kind] > 0 ? [count(`bringIn.sum.${kind}`, counts.value[kind])] : [])).join(', '));
+const toStore = computed(() => (counts.value ? counts.value.new + counts.value.asked + counts.value.changed + counts.value.returns + counts.value.left : 0));
+const summary = computed(() => (['new', 'asked', 'changed', 'returns', 'left'] as const).flatMap((kind) => (counts.value && counts.value[kind] > 0 ? [count(`bringIn.sum.${kind}`, counts.value[kind])] : [])).join(', '));
 const rows = computed(() => {
   const order = (entry: RosterPreviewEntry) => KINDS.indexOf(entry.kind);
   const all = (preview.value?.entries ?? []).filter((entry) => filter.value === null || entry.kind === filter.value);
@@ -66,19 +66,23 @@ const rows = computed(() => {
 });
 const listed = computed(() => (more.value ? rows.value : rows.value.slice(0, SHOWN_AT_ONCE)));
 const canMean = (entry: RosterPreviewEntry) => entry.kind === 'problem' && (entry.why === 'sameName' || entry.why === 'otherName' || (entry.why === 'twice' && preview.value?.format === 'table'));
+/** What the file says otherwise, but concerns classes of other teachers too. */
+const keptText = (entry: RosterPreviewEntry) => ('kept' in entry && entry.kept ? t('bringIn.kept', { what: entry.kept.map(({ field, to }) => `${t(`bringIn.use.${field === 'sourceId' ? 'personId' : field}`)}: ${to}`).join(', ') }) : '');
 function detail(entry: RosterPreviewEntry): string {
   switch (entry.kind) {
+    case 'asked':
+      return t('bringIn.askedHow');
     case 'problem':
       return [entry.file && `${entry.file}`, entry.column && t('bringIn.column', { column: entry.column }), t(`bringIn.why.${entry.why}`, { value: entry.value })].filter(Boolean).join(' · ');
     case 'new':
       return [entry.id ? t('bringIn.known') : '', entry.namesake ? t('bringIn.namesake') : '', entry.student.schoolNumber ?? '', entry.student.email ?? ''].filter(Boolean).join(' · ');
     case 'changed':
     case 'returns':
-      return entry.changes.map(({ field, from, to }) => t('bringIn.change', { field: t(`bringIn.use.${field === 'sourceId' ? 'personId' : field}`), from: from || t('bringIn.nothing'), to })).join(' · ');
+      return entry.changes.map(({ field, from, to }) => t('bringIn.change', { field: t(`bringIn.use.${field === 'sourceId' ? 'personId' : field}`), from: from || t('bringIn.nothing'), to })).concat(keptText(entry) || []).join(' · ');
     case 'left':
       return entry.on ? t('class.leftOn', { day: localDayText(entry.on) }) : t('bringIn.notInFile');
     case 'unchanged':
-      return '';
+      return keptText(entry);
   }
 }
 const back = () => router.push({ path: `/class/${classId.value}`, query: scope.kept.value });

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The students of a class: who is here, how each signs in, and how more get in. */
-import type { ClassReply, InviteStudentsReply, RosterStudent } from '@jolly/server/contract';
+import type { ClassReply, InviteStudentsReply, JoiningsReply, RosterStudent } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import { ask, download } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
@@ -13,6 +13,7 @@ import BringInBox from './BringInBox.vue';
 import ClassFrame from './ClassFrame.vue';
 import { useClasses } from './classes.store';
 import JoinBox from './JoinBox.vue';
+import JoiningCard from './JoiningCard.vue';
 import StudentSheet from './StudentSheet.vue';
 import { useRoute } from 'vue-router';
 
@@ -22,11 +23,15 @@ const scope = useScope();
 const line = useTermLine();
 const classes = useClasses();
 const shownId = ref<string | null>(null);
+const joinings = ref<JoiningsReply>({ waiting: [], asked: [] });
 const { state, value, why, reload } = useLoad(async () => {
   const all = classes.all ?? (await classes.load());
   const id = (route.params.id as string) || scope.classId.value || classes.active[0]?.id || all[0]?.id;
   shownId.value = id ?? null;
-  return id ? ask<RosterStudent[]>('GET', `/api/classes/${id}/roster`) : [];
+  if (!id) return [];
+  const [students, onTheWay] = await Promise.all([ask<RosterStudent[]>('GET', `/api/classes/${id}/roster`), ask<JoiningsReply>('GET', `/api/classes/${id}/joinings`)]);
+  joinings.value = onTheWay;
+  return students;
 }, [() => route.params.id, () => scope.classId.value, () => classes.all?.length]);
 const here = computed(() => (value.value ?? []).filter((one) => one.left === null));
 const gone = computed(() => (value.value ?? []).filter((one) => one.left !== null));
@@ -63,6 +68,12 @@ const invite = (schoolClass: ClassReply) =>
   });
 const takeOut = (schoolClass: ClassReply, kind: 'xlsx' | 'zip') => attempt(() => download('GET', `/api/classes/${schoolClass.id}/roster.${kind}`, `${schoolClass.label} roster.${kind}`));
 
+const takeBack = (schoolClass: ClassReply, id: string) =>
+  attempt(async () => {
+    await ask('POST', `/api/classes/${schoolClass.id}/joinings/${id}`, { body: { how: 'refuse' } });
+    await reload();
+  });
+
 const open = ref<RosterStudent | null>(null);
 async function changed(): Promise<void> {
   await Promise.all([reload(), classes.load(), line.load()]);
@@ -82,6 +93,7 @@ function signsIn(one: RosterStudent): string {
     <LoadGate :state="shownId === schoolClass.id ? state : 'loading'" :why="why" @retry="reload">
       <div class="columns">
         <section>
+          <template v-if="joinings.waiting.length > 0"><h2>{{ t('joining.title') }}</h2><JoiningCard v-for="one in joinings.waiting" :key="one.id" :joining="one" @settled="changed" /></template>
           <div class="row wrap acts">
             <span class="muted small grow">{{ chosen.size === 0 ? t('roster.choose') : count('roster.chosen', picked.length) }}</span>
             <template v-if="sure"><span class="small">{{ count('roster.cardsSure', withCard) }}</span><button class="btn main" @click="printCards(schoolClass)">{{ t('roster.cardsYes') }}</button><button class="btn quiet" @click="sure = false">{{ t('common.cancel') }}</button></template>
@@ -112,6 +124,7 @@ function signsIn(one: RosterStudent): string {
         </section>
         <aside class="stack">
           <JoinBox :school-class="schoolClass" />
+          <section v-if="joinings.asked.length > 0" class="sheet box"><h2>{{ t('joining.askedTitle') }}</h2><p class="muted small">{{ t('joining.askedHint') }}</p><ul class="plain"><li v-for="one in joinings.asked" :key="one.id" class="row"><span class="grow" dir="auto">{{ one.name }}</span><button class="btn quiet" @click="takeBack(schoolClass, one.id)">{{ t('joining.takeBack') }}</button></li></ul></section>
           <BringInBox :class-id="schoolClass.id" :shut="schoolClass.putAwayAt !== null" />
           <section class="sheet box"><h2>{{ t('roster.takeOut') }}</h2><p class="muted small">{{ t('roster.takeOutHint') }}</p><div class="row out"><button class="btn" @click="takeOut(schoolClass, 'xlsx')">{{ t('roster.workbook') }}</button><button class="btn" @click="takeOut(schoolClass, 'zip')">{{ t('roster.bundle') }}</button></div></section>
         </aside>

@@ -49,10 +49,11 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
 <template>
   <SideSheet :open="student !== null" :title="student ? name(student) : ''" @close="emit('close')">
     <div v-if="student" class="stack">
+      <p v-if="student.elsewhere" class="note small">{{ t('student.elsewhere') }}</p>
       <form class="stack" @submit.prevent="save">
         <div v-for="field in FIELDS" :key="field">
           <label class="label" :for="`student-${field}`">{{ t(`student.${field}`) }}</label>
-          <input :id="`student-${field}`" v-model="typed[field]" class="field" :type="field === 'email' ? 'email' : 'text'" :maxlength="field === 'email' ? 200 : 80" :required="field === 'givenName'" dir="auto" :aria-invalid="!!errorOf(field) || undefined" :aria-describedby="field === 'shownAs' ? 'shown-hint' : undefined" />
+          <input :id="`student-${field}`" v-model="typed[field]" class="field" :type="field === 'email' ? 'email' : 'text'" :maxlength="field === 'email' ? 200 : 80" :required="field === 'givenName'" :disabled="student.elsewhere && field !== 'shownAs'" dir="auto" :aria-invalid="!!errorOf(field) || undefined" :aria-describedby="field === 'shownAs' ? 'shown-hint' : undefined" />
           <p v-if="errorOf(field)" class="alarm small">{{ errorOf(field) }}</p>
           <p v-else-if="field === 'shownAs'" id="shown-hint" class="muted small">{{ t('student.shownAsHint') }}</p>
         </div>
@@ -62,12 +63,13 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
       <section v-if="student.left === null" class="stack part">
         <h3>{{ t('student.signIn') }}</h3>
         <p class="small">{{ student.userName ? t('student.userName', { name: student.userName }) : t('student.noUserName') }}</p>
-        <div v-if="given" class="note" role="status"><p>{{ t('student.passwordIs', { name: given.userName }) }}</p><p class="secret">{{ given.password }}</p><p class="muted small">{{ t('student.passwordOnce') }}</p></div>
+        <p v-if="student.elsewhere" class="muted small">{{ t('student.signInElsewhere') }}</p>
+        <div v-else-if="given" class="note" role="status"><p>{{ t('student.passwordIs', { name: given.userName }) }}</p><p class="secret">{{ given.password }}</p><p class="muted small">{{ t('student.passwordOnce') }}</p></div>
         <template v-else>
           <div v-if="sure === 'password'" class="row wrap"><span class="small">{{ t('student.passwordSure') }}</span><button class="btn" @click="newPassword">{{ t('student.passwordYes') }}</button><button class="btn quiet" @click="sure = null">{{ t('common.cancel') }}</button></div>
           <button v-else class="btn" @click="sure = 'password'">{{ t('student.newPassword') }}</button>
         </template>
-        <template v-if="student.cardMadeAt !== null">
+        <template v-if="student.cardMadeAt !== null && !student.elsewhere">
           <div v-if="sure === 'card'" class="row wrap"><span class="small">{{ t('student.cardSure') }}</span><button class="btn" @click="act(() => ask('DELETE', `${path()}/card`), t('student.cardGone'))">{{ t('student.cardYes') }}</button><button class="btn quiet" @click="sure = null">{{ t('common.cancel') }}</button></div>
           <button v-else class="btn" @click="sure = 'card'">{{ t('student.revokeCard') }}</button>
         </template>

@@ -1,3 +1,4 @@
 /** Classes one teaches. */
 export { default as ClassFrame } from './ClassFrame.vue';
+export { default as JoiningCard } from './JoiningCard.vue';
 export { useClasses } from './classes.store';

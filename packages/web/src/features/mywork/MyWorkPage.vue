@@ -10,6 +10,7 @@ import LoadGate from '../../ui/LoadGate.vue';
 import SignalFlag from '../../ui/SignalFlag.vue';
 import { useWords } from '../../ui/use-words';
 import { useScope, useTermLine } from '../termline';
+import JoiningBox from './JoiningBox.vue';
 import WorkCard from './WorkCard.vue';
 
 const { t, count, points, when } = useWords();
@@ -17,6 +18,10 @@ const scope = useScope();
 const line = useTermLine();
 const { state, value, why, reload } = useLoad(() => ask<MyWorkReply>('GET', '/api/my/work'));
 const standings = useLoad(() => ask<StudentProgressReply[]>('GET', '/api/my/progress'));
+
+async function cameIn(): Promise<void> {
+  await Promise.all([reload(), line.load()]);
+}
 
 const mine = computed(() => (value.value?.pieces ?? []).filter((piece) => scope.inScope(piece.classId)));
 const at = (place: MyPiece['place']) => mine.value.filter((piece) => piece.place === place).sort((a, b) => (a.againBy ?? a.window.due ?? Infinity) - (b.againBy ?? b.window.due ?? Infinity));
@@ -50,6 +55,7 @@ const toReview = computed(() => (reviews.value.value ?? []).filter((one) => one.
   <LoadGate :state="state" :why="why" @retry="reload">
     <div class="page">
       <h1 class="hidden-text">{{ t('work.title') }}</h1>
+      <JoiningBox @joined="cameIn" />
       <div v-if="mine.length === 0 && handouts.length === 0" class="note stack"><template v-if="line.classes.length > 0"><p>{{ t('work.nothingIssued', { classes: line.classes.map((one) => one.name).join(', ') }) }}</p><p class="muted">{{ t('work.nothingIssuedHint') }}</p></template><template v-else><p>{{ t('work.nothingAtAll') }}</p><p class="muted">{{ t('work.nothingHint') }}</p><RouterLink class="btn main" to="/join">{{ t('signIn.toJoin') }}</RouterLink></template></div>
       <div v-else class="columns">
         <section>

@@ -36,7 +36,28 @@ function sentence(item: NewsItem): string {
       return from?.due === to?.due ? t('news.datesOther', { title, when: day(item, to?.due) }) : t('news.dates', { title, when: day(item, to?.due) });
     case 'answered':
       return to ? t('news.granted', { title, when: day(item, to.due) }) : t('news.declined', { title });
+    case 'joinSettled':
+      return t(item.word === 'in' ? 'news.joinIn' : 'news.joinRefused', { className: item.className });
+    case 'sentBack':
+      return to?.due == null ? t('news.sentBack', { title }) : t('news.sentBackBy', { title, when: day(item, to.due) });
+    case 'askedToJoin':
+    case 'joined':
+    case 'joinWaits':
+    case 'joinAnswered':
+    case 'coTeacher':
+    case 'passwordGiven':
+    case 'cardMade':
+    case 'cardRevoked':
+    case 'nameChanged':
+    case 'familyInvited':
+    case 'familyUnlinked':
+      return t(`news.${kind}`, { who, className: item.className });
     case 'asked':
+    case 'familyLinked':
+    case 'calendarAsked':
+    case 'calendarChanged':
+    case 'calendarDeclined':
+    case 'mailFailed':
     case 'inLate':
     case 'groupIn':
     case 'message':
@@ -54,8 +75,22 @@ function sentence(item: NewsItem): string {
   }
 }
 function address({ kind, assignmentId, classId, studentId }: NewsItem): string {
-  if (student.value) return kind === 'review' ? '/work' : `/work/${assignmentId}`;
+  if (student.value) return assignmentId === null ? (kind === 'askedToJoin' || kind === 'joinSettled' ? '/work' : '/account') : kind === 'review' ? '/work' : `/work/${assignmentId}`;
   switch (kind) {
+    case 'joined':
+    case 'joinWaits':
+    case 'joinAnswered':
+      return `/class/${classId}`;
+    case 'coTeacher':
+      return `/class/${classId}/about`;
+    case 'calendarAsked':
+    case 'calendarChanged':
+    case 'calendarDeclined':
+      return `/class/${classId}/calendar`;
+    case 'familyLinked':
+      return `/progress/${classId}/${studentId}?home`;
+    case 'mailFailed':
+      return '/mailroom';
     case 'asked':
       return '/today';
     case 'message':
@@ -70,7 +105,7 @@ function address({ kind, assignmentId, classId, studentId }: NewsItem): string {
   }
 }
 
-const KINDS = computed<NewsKind[]>(() => (student.value ? ['issued', 'dates', 'excused', 'returned', 'answered', 'message', 'noteAnswer', 'scoreAnswered', 'review', 'reviewed', 'nudge', 'groupIn'] : ['asked', 'message', 'noteAnswer', 'scoreAsked', 'familyMessage', 'inLate']));
+const KINDS = computed(() => Object.keys(settings.value?.choices ?? {}) as NewsKind[]);
 const settings = ref<TellingSettings | null>(null);
 const saved = ref(false);
 async function openSettings(event: Event): Promise<void> {
@@ -94,7 +129,7 @@ const save = () =>
           <div class="grow">
             <RouterLink :to="address(item)" dir="auto">{{ sentence(item) }}</RouterLink>
             <span v-if="item.kind === 'dates' && item.from && item.from.due !== item.to?.due" class="muted small"> {{ t('news.datesWas', { when: day(item, item.from.due) }) }}</span>
-            <p v-if="item.word" class="muted" dir="auto">{{ item.word }}</p>
+            <p v-if="item.word && item.kind !== 'joinSettled'" class="muted" dir="auto">{{ item.word }}</p>
           </div>
           <span class="muted small nowrap">{{ item.className }} · {{ when(item.madeAt, zoneOf(item)) }}</span>
         </li>

@@ -10,6 +10,7 @@ import ClassSquare from '../../ui/ClassSquare.vue';
 import LoadGate from '../../ui/LoadGate.vue';
 import SignalFlag from '../../ui/SignalFlag.vue';
 import { useWords } from '../../ui/use-words';
+import { JoiningCard } from '../classes';
 import { PileCard } from '../marking';
 import { useScope, useTermLine } from '../termline';
 import RequestCard from './RequestCard.vue';
@@ -29,6 +30,7 @@ const owed = computed(() => owing.value.reduce((sum, one) => sum + one.pieces.le
 const shown = computed(() => (all.value ? owing.value : owing.value.slice(0, SHOWN_AT_FIRST)));
 const drafts = computed(() => (value.value?.drafts ?? []).filter((one) => one.classIds.some(inScope)));
 const requests = computed(() => (value.value?.requests ?? []).filter((one) => inScope(one.classId)));
+const joinings = computed(() => (value.value?.joinings ?? []).filter((one) => inScope(one.classId)));
 const feedback = computed(() => (value.value?.feedback ?? []).filter((one) => inScope(one.classId)));
 const returnedCount = computed(() => feedback.value.reduce((sum, one) => sum + one.returned, 0));
 const unreadCount = computed(() => feedback.value.reduce((sum, one) => sum + one.unread, 0));
@@ -60,6 +62,7 @@ const days = computed(() => {
       </div>
       <div v-else class="columns">
         <section>
+          <template v-if="joinings.length > 0"><h2 class="asked">{{ t('joining.title') }}</h2><JoiningCard v-for="one in joinings" :key="one.id" :joining="one" @settled="reload" /></template>
           <template v-if="requests.length > 0"><h2 class="asked">{{ t('requests.title') }}</h2><RequestCard v-for="one in requests" :key="one.id" :request="one" @answered="reload" /></template>
           <div class="heading"><h2>{{ t('today.waitingOnYou') }}</h2><span class="small">{{ count('today.piecesWaiting', waitingPieces) }}</span></div>
           <p v-if="piles.length === 0" class="muted">{{ t('today.nothingWaits') }}</p>
