@@ -11,9 +11,10 @@ import { fontFile } from './files/print-pdf';
 import { takeFile } from './files/take-file';
 import { takeTable } from './files/take-table';
 import { errorHandler, unknownRoute } from './http/error-handler';
+import { jsonBody } from './http/json-body';
 import { guessLimits } from './http/limits';
 import { registerRoutes } from './http/register';
-import { sessions } from './http/session';
+import { ownOriginOnly, sessions } from './http/session';
 import { allRoutes, type Services } from './wiring';
 
 export interface AppSettings {
@@ -26,6 +27,10 @@ export interface AppSettings {
   signInTries: number;
   joinTries: number;
   mailTries: number;
+  /** lets time pass, for answers that are slowed down */
+  pause: (ms: number) => Promise<void>;
+  /** where people reach this server */
+  address: string;
   /** folder of the built web application; left out in tests of the API */
   webFolder?: string;
   logger: Logger;
@@ -86,13 +91,21 @@ export function createApp(settings: AppSettings): { app: Express; stop: () => vo
     else next();
   });
   app.get('/api.css', (_req, res) => void res.type('css').send(API_CSS));
-  const session = sessions(services.sequelize, { secret: settings.sessionSecret, secure: settings.secure });
-  const api = registerRoutes(allRoutes(services), { now: settings.now, takeFile: takeFile(services.fileStore), takeTable: takeTable(), limits: guessLimits(settings) });
+  const session = sessions(services.sequelize, { secret: settings.sessionSecret, secure: settings.secure, now: settings.now });
+  const api = registerRoutes(allRoutes(services), {
+    now: settings.now,
+    takeFile: takeFile(services.fileStore),
+    takeTable: takeTable(),
+    json: jsonBody(),
+    limits: guessLimits({ ...settings, sequelize: services.sequelize, accountOf: services.signIn.accountOf }),
+    requireOwnOrigin: ownOriginOnly(settings.address),
+    teaches: async (userId, classId) => (await services.classes.relationOf({ role: 'teacher', userId }, classId)) !== 'none',
+  });
   app.use(['/api', '/health', '/metrics'], session.middleware, (_req, res, next) => {
     res.set('Cache-Control', 'no-store');
     next();
   });
-  app.use(express.json({ limit: '4mb' }), api);
+  app.use(api);
   app.use('/api', unknownRoute);
   if (webFolder && existsSync(join(webFolder, 'index.html'))) {
     // A school's line is slow in the first lesson: scripts and styles go out packed.

@@ -39,7 +39,7 @@ const schema = Joi.object({
   JOLLY_DB_NAME: Joi.string().pattern(/^\w+$/).default('jolly'),
   JOLLY_DB_PASSWORD: Joi.string().required(),
   JOLLY_SESSION_SECRET: Joi.string().min(16).required(),
-  JOLLY_SECURE: Joi.boolean().default(false),
+  JOLLY_SECURE: Joi.boolean(),
   JOLLY_TRUST_PROXY: Joi.number().integer().min(0).max(5).default(0),
   JOLLY_ZONE: Joi.string().default(Intl.DateTimeFormat().resolvedOptions().timeZone),
   JOLLY_ADDRESS: Joi.string().uri({ scheme: ['http', 'https'] }),
@@ -65,7 +65,8 @@ export function readConfig(environment: NodeJS.ProcessEnv): Config {
     dbName: value.JOLLY_DB_NAME,
     dbPassword: value.JOLLY_DB_PASSWORD,
     sessionSecret: value.JOLLY_SESSION_SECRET,
-    secure: value.JOLLY_SECURE,
+    // Behind https cookies go over https only, unless somebody says otherwise.
+    secure: value.JOLLY_SECURE ?? String(value.JOLLY_ADDRESS ?? '').startsWith('https:'),
     trustProxy: value.JOLLY_TRUST_PROXY,
     zone: value.JOLLY_ZONE,
     address: (value.JOLLY_ADDRESS ?? `http://127.0.0.1:${value.JOLLY_PORT}`).replace(/\/+$/, ''),

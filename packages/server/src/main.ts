@@ -7,6 +7,7 @@ import { round } from './rounds';
 
 const ROUND_EVERY_MS = 1000;
 const LIVE_EVERY_MS = 1000;
+const CHECK_EVERY_MS = 2000;
 const BEAT_EVERY_MS = 20_000;
 
 /** Serves until it is told to stop; then finishes what is under way and closes the database. */
@@ -16,7 +17,7 @@ async function main(): Promise<void> {
   const { sequelize, services } = await openInstallation(config);
   const fixed = config.now;
   const now = fixed === null ? () => Date.now() : () => fixed;
-  const { app, stop } = createApp({ ...config, services, logger, now, signInTries: 10, joinTries: 30, mailTries: 10 });
+  const { app, stop } = createApp({ ...config, services, logger, now, signInTries: 10, joinTries: 30, mailTries: 10, pause: (ms) => new Promise((over) => setTimeout(over, ms)) });
   const standIn = config.smtp === null ? standInServer(sequelize, now) : null;
   await standIn?.listen(config.smtpPort).catch(() => {
     throw new Error(`Port ${config.smtpPort} is taken by something else. Set JOLLY_SMTP_PORT to another one.`);
@@ -37,6 +38,8 @@ async function main(): Promise<void> {
       .finally(() => (polling = false));
   }, LIVE_EVERY_MS);
   // Reports may take minutes: they have a clock of their own, so that no mail waits for one.
+  // A live page ends with the session, or with teaching the class, whichever server that happened at.
+  const guard = setInterval(() => void services.streams.check().catch((error: unknown) => logger.error({ err: error }, 'streams')), CHECK_EVERY_MS);
   let making = Promise.resolve();
   const press = setInterval(() => {
     making = making
@@ -57,7 +60,7 @@ async function main(): Promise<void> {
   });
   const close = () => {
     stop();
-    for (const timer of [clock, eyes, press, pulse]) clearInterval(timer);
+    for (const timer of [clock, eyes, press, pulse, guard]) clearInterval(timer);
     const rest = async () => {
       await going;
       await standIn?.close();

@@ -1,10 +1,14 @@
+import { clearTries } from './http/limits';
 import type { Services } from './wiring';
 
 /**
  * What a server does by itself, again and again: telling of what was issued, mails of news, mail. Each part
  * may run on several servers at once and be stopped at any moment; what must happen once is made so by its rows.
  */
-export async function round(services: Pick<Services, 'issuing' | 'returning' | 'dateChanges' | 'news' | 'mail' | 'uploads' | 'tellingFamilies'>, now: number): Promise<void> {
+export async function round(
+  services: Pick<Services, 'issuing' | 'returning' | 'dateChanges' | 'news' | 'mail' | 'uploads' | 'tellingFamilies' | 'sequelize'>,
+  now: number,
+): Promise<void> {
   await services.issuing.tellIssued(now);
   await services.returning.doTimed(now);
   await services.dateChanges.finishAbandoned(now);
@@ -13,4 +17,5 @@ export async function round(services: Pick<Services, 'issuing' | 'returning' | '
   await services.news.mailDue(now);
   await services.mail.sendDue(now);
   await services.uploads.clear(now);
+  await clearTries(services.sequelize, now);
 }

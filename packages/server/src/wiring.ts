@@ -58,6 +58,7 @@ import { reviewsService } from './features/reviews/reviews.service';
 import { collectingRoutes } from './features/collecting/collecting.routes';
 import { collectingService } from './features/collecting/collecting.service';
 import { liveService } from './features/collecting/live.service';
+import { streamsService } from './features/collecting/streams.service';
 import { overlapService } from './features/collecting/overlap.service';
 import { rowsService } from './features/collecting/rows.service';
 import { conversationRoutes } from './features/conversations/conversations.routes';
@@ -163,6 +164,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const myWork = myWorkService({ classes, roster, board, pieces, works, working, ownPieces, extensions, ...saidAbout });
   const rows = rowsService({ sequelize, board, conversations, feedbackFiles, notes, seconds });
   const live = liveService({ sequelize });
+  const streams = streamsService({ sequelize });
   const collecting = collectingService({ sequelize, accounts, assignments, board, exceptions, news, works, working, rows });
   const overlap = overlapService({ classes, assignments, board, works });
   const takeHome = takeHomeService({ assignments, board, pieces, works, feedbackFiles, fileStore });
@@ -208,6 +210,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
     talking,
     rows,
     live,
+    streams,
     collecting,
     overlap,
     takeHome,

@@ -65,7 +65,7 @@ export const ACTIONS = {
   'group.look': teaching,
   'group.edit': changing,
   'practice.enter': teaching,
-  'practice.leave': { roles: ['student'], relations: 'anyone' },
+  'practice.leave': { roles: ['student', 'teacher'], relations: 'anyone' },
   'mail.look': { roles: ['teacher'], relations: 'anyone' },
   'assignment.look': teaching,
   'assignment.write': changing,

@@ -30,6 +30,8 @@ export const errorHandler: ErrorRequestHandler = (error, req, res, _next) => {
     res.destroy();
     return;
   }
+  // What nobody is going to read must not keep the line.
+  if (!req.complete) res.set('Connection', 'close');
   const { errors, current } = problem.more;
   const reply: ProblemReply = {
     type: problem.code,

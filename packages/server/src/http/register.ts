@@ -1,10 +1,12 @@
 import { may } from '@jolly/core';
 import { Router, type Request, type RequestHandler } from 'express';
 import type { ObjectSchema } from 'joi';
-import { actorOf, requireCsrf } from './session';
+import { actorOf, leavePractice, requireCsrf } from './session';
 import { tableOf, tableOptions } from '../files/take-table';
+import type { JsonBody } from './json-body';
+import type { Limits } from './limits';
 import { Problem } from './problem';
-import type { Limit, Route } from './route';
+import type { Route } from './route';
 
 // Decided once: texts are trimmed and lowered as the schema says; numbers and booleans of a body are strict.
 function check(schema: ObjectSchema | undefined, value: unknown, where: 'params' | 'query' | 'body'): unknown {
@@ -18,44 +20,77 @@ function check(schema: ObjectSchema | undefined, value: unknown, where: 'params'
   });
 }
 
+/** Does something; a failure of it is handed on after `failed` has heard of it. */
+async function attempt(work: () => unknown, failed: () => Promise<unknown>): Promise<unknown> {
+  try {
+    return await work();
+  } catch (error) {
+    await failed();
+    throw error;
+  }
+}
+
 const UNSAFE = new Set(['post', 'put', 'patch', 'delete']);
 
-/** An Express router made from route tables. The order for each: permission, forgery, limit, form, handler. */
+/** An Express router made from route tables. The order for each: permission, forgery, body, form, limit, handler. */
 export function registerRoutes(
   routes: readonly Route[],
-  edge: { now: () => number; takeFile: RequestHandler; takeTable: RequestHandler; limits: Record<Limit, RequestHandler> },
+  edge: {
+    now: () => number;
+    takeFile: RequestHandler;
+    takeTable: RequestHandler;
+    json: JsonBody;
+    limits: Limits;
+    requireOwnOrigin: (req: Request) => void;
+    teaches: (userId: string, classId: string) => Promise<boolean>;
+  },
 ): Router {
   const router = Router();
   for (const route of routes) {
     const before: RequestHandler[] = [
-      (req, _res, next) => {
+      async (req, _res, next) => {
+        const { practice } = req.session ?? {};
+        if (practice && !(await edge.teaches(practice.teacherId, practice.classId))) {
+          leavePractice(req);
+          if (route.action !== 'session.look' && route.action !== 'practice.leave') throw new Problem('session.practiceOver');
+        }
         const answer = may(actorOf(req), route.action);
         if (answer === 'signIn') throw new Problem('session.needed');
         // In another tab the same browser looks at a class as its practice student.
         if (answer === 'role') throw new Problem(req.session?.practice ? 'session.practice' : 'access.role');
         if (req.session?.mustChange && !/^(session|account|server)\./.test(route.action)) throw new Problem('account.newPasswordNeeded');
-        if (UNSAFE.has(route.verb)) requireCsrf(req);
+        if (UNSAFE.has(route.verb)) {
+          edge.requireOwnOrigin(req);
+          requireCsrf(req);
+        }
         next();
       },
     ];
-    if (route.limit) before.push(edge.limits[route.limit]);
     if (route.takesFile) before.push(edge.takeFile);
     if (route.takesTable) before.push(edge.takeTable);
+    if (route.body && !route.takesTable) before.push((req, res, next) => (actorOf(req).role === 'anonymous' ? edge.json.anonymous : edge.json.signedIn)(req, res, next));
     router[route.verb](route.path, ...before, async (req: Request, res) => {
       const key = req.get('idempotency-key') ?? null;
       if (key !== null && !/^[\w-]{8,64}$/.test(key))
         throw new Problem('request.malformed', { errors: [{ path: 'Idempotency-Key', message: 'must be 8 to 64 letters, digits or dashes.' }] });
-      const reply = await route.handle({
+      const now = edge.now();
+      const asked = {
         actor: actorOf(req),
         params: check(route.params, req.params, 'params'),
         query: check(route.query, req.query, 'query'),
         body: route.takesFile ? undefined : check(route.body, route.takesTable ? tableOptions(req) : req.body, 'body'),
         table: route.takesTable ? tableOf(req) : null,
-        now: edge.now(),
+        now,
         idempotencyKey: key,
         req,
         res,
-      });
+      };
+      const tried = route.limit ? await edge.limits.begin(route.limit, req, now) : null;
+      const reply = await attempt(
+        () => route.handle(asked),
+        async () => route.limit && edge.limits.failed(route.limit, req, now),
+      );
+      await tried?.succeeded();
       if (route.repliesItself) return;
       if (reply === undefined) res.status(204).end();
       else res.status(route.status ?? 200).json(reply);

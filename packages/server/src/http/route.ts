@@ -17,7 +17,8 @@ export interface Ask<Params = Record<string, string>, Body = unknown, Query = Re
   res: Response;
 }
 
-export type Limit = 'signIn' | 'secondStep' | 'joinCode' | 'mail' | 'calendar';
+/** What is counted against guessing and flooding (limits.ts). */
+export type Limit = 'signIn' | 'card' | 'ownPassword' | 'secondStep' | 'joinCode' | 'join' | 'familyCode' | 'ticket' | 'mail' | 'calendar';
 
 /** One line of a route table: verb, path, permission, form, what it does. */
 export interface Route {

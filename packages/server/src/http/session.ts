@@ -1,9 +1,9 @@
 import type { Actor } from '@jolly/core';
 import connectSessionSequelize from 'connect-session-sequelize';
-import type { Request, RequestHandler } from 'express';
+import type { Request, RequestHandler, Response } from 'express';
 import session from 'express-session';
-import { randomBytes, timingSafeEqual } from 'node:crypto';
-import { DataTypes, type Sequelize } from 'sequelize';
+import { createHmac, randomBytes, timingSafeEqual } from 'node:crypto';
+import { DataTypes, QueryTypes, type Sequelize } from 'sequelize';
 import { Problem } from './problem';
 
 declare module 'express-session' {
@@ -11,6 +11,8 @@ declare module 'express-session' {
     userId: string;
     role: 'teacher' | 'student' | 'family';
     csrf: string;
+    /** when somebody signed in; a session ends a set time after, however much it is used */
+    startedAt: number;
     /** the password was right; who waits for the second step, and until when */
     secondStepFor?: string;
     secondStepUntil?: number;
@@ -20,14 +22,42 @@ declare module 'express-session' {
     practice?: { teacherId: string; classId: string; className: string };
   }
 }
+declare module 'express-serve-static-core' {
+  interface Request {
+    /** the token of a browser in which nobody is signed in, from a cookie of its own; null before it has one */
+    formToken?: { read: () => string | null; make: () => string };
+    /** ends the oldest sessions of a person who has begun very many */
+    keepNewestSessions?: (userId: string) => Promise<void>;
+  }
+}
 
-const TWELVE_HOURS_MS = 12 * 3_600_000;
+const HOUR_MS = 3_600_000;
+const TWELVE_HOURS_MS = 12 * HOUR_MS;
+/** However much it is used, one signs in again after a week. */
+const LONGEST_MS = 7 * 24 * HOUR_MS;
+/** More places than one person is signed in at; beginning another ends the one used least lately. */
+const MOST_SESSIONS = 30;
+const FORM_COOKIE = 'jolly-form';
 
 // A teacher who looks at a class as its practice student is still that teacher.
 const ownerOf = ({ practice, userId }: Partial<session.SessionData>): string | null => practice?.teacherId ?? userId ?? null;
 
-/** Sessions in the database, so that a restart signs nobody out and several servers share them. */
-export function sessions(sequelize: Sequelize, { secret, secure }: { secret: string; secure: boolean }) {
+const cookieOf = (req: Request, name: string): string | null => {
+  const found = (req.headers.cookie ?? '').split(';').find((pair) => pair.trim().startsWith(`${name}=`));
+  return found ? found.trim().slice(name.length + 1) : null;
+};
+
+interface SessionSettings {
+  secret: string;
+  secure: boolean;
+  now: () => number;
+}
+
+/**
+ * Sessions in the database, so that a restart signs nobody out and several servers share them. A browser in which nobody is
+ * signed in has none: its token follows from a cookie, so that asking without end fills no table.
+ */
+export function sessions(sequelize: Sequelize, { secret, secure, now }: SessionSettings) {
   const Store = connectSessionSequelize(session.Store);
   sequelize.define(
     'Session',
@@ -49,7 +79,7 @@ export function sessions(sequelize: Sequelize, { secret, secure }: { secret: str
     // Whose it is, as a column: so that all of a person's sessions can be ended at once.
     extendDefaultFields: (defaults, data) => ({ ...defaults, userId: ownerOf(data as Partial<session.SessionData>) }),
   });
-  const middleware: RequestHandler = session({
+  const load: RequestHandler = session({
     name: 'jolly',
     secret,
     store,
@@ -58,6 +88,42 @@ export function sessions(sequelize: Sequelize, { secret, secure }: { secret: str
     rolling: true,
     cookie: { httpOnly: true, sameSite: 'lax', secure, maxAge: TWELVE_HOURS_MS },
   });
+
+  const tokenOf = (value: string) => createHmac('sha256', secret).update(`form ${value}`).digest('base64url');
+  const known = (req: Request) => {
+    const value = cookieOf(req, FORM_COOKIE);
+    return value !== null && /^[\w-]{32}$/.test(value) ? value : null;
+  };
+  const formToken = (req: Request, res: Response) => ({
+    read: () => {
+      const value = known(req);
+      return value === null ? null : tokenOf(value);
+    },
+    make: () => {
+      const value = known(req) ?? randomBytes(24).toString('base64url');
+      res.cookie(FORM_COOKIE, value, { httpOnly: true, sameSite: 'lax', secure, maxAge: TWELVE_HOURS_MS });
+      return tokenOf(value);
+    },
+  });
+  async function keepNewestSessions(userId: string): Promise<void> {
+    const old = await sequelize.query<{ sid: string }>('SELECT sid FROM sessions WHERE user_id = ? ORDER BY updated_at DESC, sid LIMIT 1000 OFFSET ?', {
+      replacements: [userId, MOST_SESSIONS - 1],
+      type: QueryTypes.SELECT,
+    });
+    if (old.length > 0) await sequelize.query('DELETE FROM sessions WHERE sid IN (?)', { replacements: [old.map((row) => row.sid)] });
+  }
+
+  const middleware: RequestHandler = (req, res, next) => {
+    req.formToken = formToken(req, res);
+    req.keepNewestSessions = keepNewestSessions;
+    void load(req, res, (error?: unknown) => {
+      if (error) return next(error as Error);
+      const { userId, startedAt } = req.session;
+      if (userId && startedAt === undefined) req.session.startedAt = now();
+      if (!userId || now() - (startedAt ?? now()) <= LONGEST_MS) return next();
+      req.session.regenerate((failed) => next(failed ? (failed as Error) : undefined));
+    });
+  };
   return { middleware, stop: () => store.stopExpiringSessions() };
 }
 
@@ -66,17 +132,44 @@ export function actorOf(req: Request): Actor {
   return userId && role ? { role, userId } : { role: 'anonymous' };
 }
 
-/** The token that proves a write comes from our own page; made with the session. */
+/** The token that proves a write comes from our own page: of the session, or of a browser in which nobody is signed in. */
 export function csrfOf(req: Request): string {
+  if (!req.session.userId && !req.session.secondStepFor) return req.formToken!.make();
   req.session.csrf ??= randomBytes(24).toString('base64url');
   return req.session.csrf;
 }
 
-/** @throws Problem `request.csrf` unless the header carries the session's token */
+/** @throws Problem `request.csrf` unless the header carries the token */
 export function requireCsrf(req: Request): void {
-  const [sent, kept] = [Buffer.from(req.get('x-csrf-token') ?? ''), Buffer.from(req.session.csrf ?? '')];
+  const [sent, kept] = [Buffer.from(req.get('x-csrf-token') ?? ''), Buffer.from(req.session.csrf ?? req.formToken?.read() ?? '')];
   if (kept.length === 0 || sent.length !== kept.length || !timingSafeEqual(sent, kept)) throw new Problem('request.csrf');
 }
+
+const originOf = (address: string): string | null => {
+  try {
+    return new URL(address).origin;
+  } catch {
+    return null;
+  }
+};
+
+/**
+ * Writes come from pages of this server, whatever cookies a browser sends along. A program that is no browser names no origin.
+ *
+ * @param address where people reach this server, when a proxy calls it by another name
+ * @throws Problem `request.origin`
+ */
+export const ownOriginOnly =
+  (address: string) =>
+  (req: Request): void => {
+    const origin = req.get('origin');
+    if (origin === undefined) {
+      if (req.get('sec-fetch-site') === 'cross-site') throw new Problem('request.origin');
+      return;
+    }
+    const sent = originOf(origin);
+    if (sent === null || (sent !== originOf(address) && new URL(sent).host !== req.get('host'))) throw new Problem('request.origin');
+  };
 
 const SECOND_STEP_MS = 5 * 60_000;
 
@@ -87,7 +180,10 @@ async function freshSession(req: Request, data: object): Promise<string> {
 }
 
 /** Begins a fresh session for somebody, with a new id and token. */
-export const beginSession = (req: Request, who: { userId: string; role: 'teacher' | 'student' | 'family'; mustChange?: boolean }): Promise<string> => freshSession(req, who);
+export async function beginSession(req: Request, who: { userId: string; role: 'teacher' | 'student' | 'family'; mustChange?: boolean }): Promise<string> {
+  await req.keepNewestSessions?.(who.userId);
+  return freshSession(req, who);
+}
 
 /**
  * Lets a teacher look at a class as its practice student, and back. It is the same person in the same session:

@@ -1,6 +1,7 @@
 import { EVERYONE, textOf } from '@jolly/core';
 import { randomBytes } from 'node:crypto';
 import { mkdtemp, rm } from 'node:fs/promises';
+import type { Server as HttpServer } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { buffer } from 'node:stream/consumers';
@@ -14,7 +15,7 @@ import { migrate } from '../db/migrate';
 import { BLANK_BRIEF } from '../features/assignments/issuing.service';
 import { standInServer } from '../features/mail/stand-in';
 import { fileStore } from '../files/file-store';
-import { wire } from '../wiring';
+import { wire, type Services } from '../wiring';
 
 export const PASSWORD = 'correct horse';
 /** Monday 23 November 2026, 10:00 school time. */
@@ -78,31 +79,41 @@ async function emptied({ sequelize }: Database): Promise<void> {
 }
 
 /** A whole server on a database of its own, with a clock that stands until it is moved. */
-export async function aServer({ signInTries = 1000, joinTries = 1000, mailTries = 1000, chromium = 'chromium' } = {}) {
+export async function aServer({ signInTries = 1000, joinTries = 1000, mailTries = 1000, chromium = 'chromium', address = 'http://jolly.test' } = {}) {
   const database = await aMigratedDatabase();
   const { sequelize, queries } = database;
   const folder = await mkdtemp(join(tmpdir(), 'jolly-'));
   const clock = { now: MONDAY };
   const standIn = standInServer(sequelize, () => clock.now);
   const standInPort = await standIn.listen(0);
-  const mail = { url: null, standInPort, from: 'Test <post@jolly.test>', address: 'http://jolly.test' };
-  const services = wire({ sequelize, fileStore: fileStore(join(folder, 'files')), defaultZone: 'Europe/Lisbon', mail, chromium });
-  const { app, stop } = createApp({
-    services,
-    now: () => clock.now,
-    sessionSecret: 'a secret only for tests',
-    secure: false,
-    trustProxy: 0,
-    signInTries,
-    joinTries,
-    mailTries,
-    logger: pino({ level: 'silent' }),
-  });
-  const http = app.listen(0, '127.0.0.1');
+  const mail = { url: null, standInPort, from: 'Test <post@jolly.test>', address };
+  const pauses: number[] = [];
+  const started: { http: HttpServer; services: Services; stop: () => void }[] = [];
+  /** One more server on the same database and files, as if a second machine ran it. */
+  const start = () => {
+    const services = wire({ sequelize, fileStore: fileStore(join(folder, 'files')), defaultZone: 'Europe/Lisbon', mail, chromium });
+    const { app, stop } = createApp({
+      services,
+      now: () => clock.now,
+      sessionSecret: 'a secret only for tests',
+      secure: false,
+      trustProxy: 0,
+      signInTries,
+      joinTries,
+      mailTries,
+      pause: async (ms) => void pauses.push(ms),
+      address,
+      logger: pino({ level: 'silent' }),
+    });
+    const one = { http: app.listen(0, '127.0.0.1'), services, stop };
+    started.push(one);
+    return one;
+  };
+  const { http, services } = start();
 
   /** Somebody at a browser of their own. Writes carry the token of their session. */
-  async function person(userName?: string) {
-    const agent = request.agent(http);
+  async function person(userName?: string, at: HttpServer = http) {
+    const agent = request.agent(at);
     let csrf = ((await agent.get('/api/session')).body as { csrf: string }).csrf;
     const send = (verb: 'get' | 'head' | 'post' | 'put' | 'patch' | 'delete', path: string, body?: object, headers: Record<string, string> = {}) => {
       const sent = agent[verb](path).set({ 'X-CSRF-Token': csrf, ...headers });
@@ -139,13 +150,18 @@ export async function aServer({ signInTries = 1000, joinTries = 1000, mailTries 
     queries,
     clock,
     http,
+    pauses,
+    second: start,
     standIn,
     person,
     close: async () => {
-      stop();
       await standIn.close();
-      await new Promise((done) => http.close(done));
-      http.closeAllConnections();
+      for (const one of started) {
+        one.stop();
+        const closed = new Promise((done) => one.http.close(done));
+        one.http.closeAllConnections();
+        await closed;
+      }
       await emptied(database);
       spare.push(database);
       await rm(folder, { recursive: true, force: true });

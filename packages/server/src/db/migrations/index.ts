@@ -35,6 +35,7 @@ import * as families from './0034-add-families';
 import * as reports from './0035-add-reports';
 import * as portfolios from './0036-add-portfolios';
 import * as guardedStudents from './0037-guard-students';
+import * as countedTries from './0038-count-tries';
 
 /** One step of the schema: statements up, and the way back. A released one is never edited. */
 export interface Migration {
@@ -82,4 +83,5 @@ export const MIGRATIONS: readonly Migration[] = [
   reports,
   portfolios,
   guardedStudents,
+  countedTries,
 ];

@@ -54,7 +54,7 @@ export function accountRoutes({ accounts, signIn, tickets }: Part): Route[] {
       path: '/api/session/card',
       action: 'session.begin',
       does: 'Signs a student in with the code of a sign-in card.',
-      limit: 'signIn',
+      limit: 'card',
       body: cardBody,
       handle: async (ask: Ask<object, CardSignInRequest>): Promise<SessionReply> => enter(ask, await signIn.checkCard(ask.body)),
     },
@@ -70,7 +70,7 @@ export function accountRoutes({ accounts, signIn, tickets }: Part): Route[] {
       path: '/api/account/password',
       action: 'account.edit',
       does: 'Replaces your password; every other place where you are signed in is signed out.',
-      limit: 'signIn',
+      limit: 'ownPassword',
       body: newPasswordBody,
       handle: async ({ actor, body, req }: Ask<object, NewPasswordRequest>) => {
         if (actor.role === 'anonymous' || practiceOf(req)) throw new Problem('access.role');
@@ -84,7 +84,7 @@ export function accountRoutes({ accounts, signIn, tickets }: Part): Route[] {
       path: '/api/account/email',
       action: 'account.edit',
       does: 'Sets your e-mail address, with your password.',
-      limit: 'signIn',
+      limit: 'ownPassword',
       body: emailBody,
       handle: async ({ actor, body, req }: Ask<object, { email: string | null; current: string }>) => {
         if (actor.role === 'anonymous' || practiceOf(req)) throw new Problem('access.role');
@@ -113,7 +113,7 @@ export function accountRoutes({ accounts, signIn, tickets }: Part): Route[] {
       path: '/api/account/two-step/end',
       action: 'account.twoStep',
       does: 'Turns two-step sign-in off, with your password and a present code.',
-      limit: 'signIn',
+      limit: 'ownPassword',
       body: endTwoStepBody,
       handle: ({ actor, body, now }: Ask<object, TwoStepProof>) => signIn.endTwoStep(asTeacher(actor).userId, body, now),
     },
@@ -131,7 +131,7 @@ export function accountRoutes({ accounts, signIn, tickets }: Part): Route[] {
       path: '/api/tickets/look',
       action: 'invitation.look',
       does: 'What a mailed link leads to.',
-      limit: 'joinCode',
+      limit: 'ticket',
       body: ticketBody,
       handle: ({ body, now }: Ask<object, { ticket: string }>) => tickets.look(body.ticket, now),
     },
@@ -140,7 +140,7 @@ export function accountRoutes({ accounts, signIn, tickets }: Part): Route[] {
       path: '/api/tickets/take',
       action: 'invitation.take',
       does: 'Follows a mailed link: a student chooses a sign-in, a teacher joins a class, a password is replaced.',
-      limit: 'joinCode',
+      limit: 'ticket',
       body: takeTicketBody,
       handle: async (ask: Ask<object, TakeTicketRequest & { ticket: string }>): Promise<SessionReply> => {
         const person = await tickets.take(ask.actor, ask.body, ask.now);

@@ -46,9 +46,5 @@ it('limits guesses for one name, but not a class that signs in at once', async (
   for (let i = 0; i < 3; i++) expect((await person.signIn('finch', 'guess')).status).toBe(401);
   expect((await person.signIn('finch', PASSWORD)).status).toBe(429);
   for (let i = 0; i < 5; i++) expect((await (await server.person()).signIn('bao')).status).toBe(200);
-  const guesser = await server.person();
-  expect((await guesser.get('/api/join/AAAAAAA')).status).toBe(404);
-  expect((await guesser.get('/api/join/BBBBBBB')).status).toBe(404);
-  expect((await guesser.get('/api/join/CCCCCCC')).body.type).toBe('session.tooMany');
   await server.close();
 });

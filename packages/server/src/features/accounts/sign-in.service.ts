@@ -39,6 +39,13 @@ export function signInService({ sequelize, accounts }: { sequelize: Sequelize; a
   const byId = async (id: string) => (await users.findByPk(id, { raw: true })) as unknown as UserRow;
 
   const service = {
+    /** The account that a user name means, in whatever spelling the database takes for it; null if there is none. */
+    async accountOf(userName: string): Promise<string | null> {
+      const name = userName.trim().slice(0, 64);
+      const row = await users.findOne({ attributes: ['id'], where: { [Op.or]: [{ userName: name }, { cardName: name }] }, raw: true });
+      return (row as unknown as { id: string } | null)?.id ?? null;
+    },
+
     /** Hashing is slow on purpose, so it is done before a transaction begins. */
     hashPassword,
 

@@ -17,6 +17,9 @@ type Teacher = Actor & { userId: string };
 const DAY_MS = 86_400_000;
 const LIVES_MS = { student: 14 * DAY_MS, coTeacher: 14 * DAY_MS, password: DAY_MS / 24 };
 
+/** Links to a new password that one account is sent within an hour. */
+const MOST_RECOVERIES = 3;
+
 const digest = (ticket: string) => createHash('sha256').update(ticket).digest('hex');
 
 interface Collaborators {
@@ -201,7 +204,14 @@ export function ticketsService({ sequelize, accounts, classes, signIn, mail, new
 
     /** Sends a link to a new password to every teacher and family with this address; says nothing about whether there is one. */
     async recover(email: string, now: number): Promise<void> {
-      const people = await accounts.recoverableByEmail(email);
+      const found = await accounts.recoverableByEmail(email);
+      const lately = (await tickets.findAll({
+        attributes: ['userId'],
+        where: { kind: 'password', userId: { [Op.in]: found.map((one) => one.id) }, madeAt: { [Op.gt]: new Date(now - LIVES_MS.password) } },
+        raw: true,
+      })) as unknown as TicketRow[];
+      // Counted by the account found, wherever it is asked from: nobody's mail is flooded.
+      const people = found.filter((one) => lately.filter((row) => row.userId === one.id).length < MOST_RECOVERIES);
       await inTransaction(sequelize, async (transaction) => {
         for (const person of people) {
           const ticket = await make({ kind: 'password', email, userId: person.id, classId: null, madeBy: null }, now, transaction);

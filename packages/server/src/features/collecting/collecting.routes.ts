@@ -1,6 +1,5 @@
 import type { ClassMarksRequest, NudgeRequest } from '../../contract';
 import { asTeacher } from '../../http/as-role';
-import { eventStream } from '../../http/event-stream';
 import type { Ask, Route } from '../../http/route';
 import type { Services } from '../../wiring';
 import { assignmentParams } from '../assignments/assignments.schema';
@@ -10,7 +9,7 @@ import { changedQuery, classMarksBody, nudgeBody, overlapBody, overlapParams, ve
 type OneAssignment = { assignmentId: string };
 type OnePiece = OneAssignment & { studentId: string };
 
-export const collectingRoutes = ({ collecting, assignments, live, overlap }: Pick<Services, 'collecting' | 'assignments' | 'live' | 'overlap'>): Route[] => [
+export const collectingRoutes = ({ collecting, assignments, live, streams, overlap }: Pick<Services, 'collecting' | 'assignments' | 'live' | 'streams' | 'overlap'>): Route[] => [
   {
     verb: 'get',
     path: '/api/assignments/:assignmentId/live',
@@ -18,9 +17,9 @@ export const collectingRoutes = ({ collecting, assignments, live, overlap }: Pic
     does: 'Server-sent events: ids of students whose pieces have just changed.',
     params: assignmentParams,
     repliesItself: true,
-    handle: async ({ actor, params, res }: Ask<OneAssignment>) => {
-      const { id } = await assignments.forTeacher(actor, 'piece.look', params.assignmentId);
-      await eventStream(res, (say) => live.listen({ kind: 'assignment', id }, say));
+    handle: async ({ actor, params, req, res }: Ask<OneAssignment>) => {
+      const { id, classId } = await assignments.forTeacher(actor, 'piece.look', params.assignmentId);
+      await streams.begin({ actor: asTeacher(actor), req, res }, [classId], (say) => live.listen({ kind: 'assignment', id }, say));
     },
   },
   {

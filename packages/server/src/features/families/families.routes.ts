@@ -80,7 +80,7 @@ export const familyRoutes = ({ accounts, families, inviting, children, talks }: 
     path: '/api/family/codes/look',
     action: 'familyCode.use',
     does: 'Whom a code on a letter is about.',
-    limit: 'joinCode',
+    limit: 'familyCode',
     body: codeBody,
     handle: ({ body, now }: Ask<object, { code: string }>) => inviting.look(body.code, now),
   },
@@ -89,7 +89,7 @@ export const familyRoutes = ({ accounts, families, inviting, children, talks }: 
     path: '/api/family/join',
     action: 'familyCode.use',
     does: 'Makes a family account with the code of a first child, and signs in.',
-    limit: 'joinCode',
+    limit: 'familyCode',
     body: joinBody,
     status: 201,
     handle: async ({ body, req, now }: Ask<object, FamilyCodeUse>): Promise<SessionReply> => {
@@ -103,7 +103,7 @@ export const familyRoutes = ({ accounts, families, inviting, children, talks }: 
     path: '/api/family/children',
     action: 'child.list',
     does: 'Adds another child with a code.',
-    limit: 'joinCode',
+    limit: 'familyCode',
     body: codeBody,
     handle: async ({ actor, body, now }: Ask<object, { code: string }>) => {
       await inviting.addChild(asFamily(actor), body.code, now);

@@ -1,7 +1,6 @@
 import type { BookCellsReply, BookEditsRequest, BookTakeOut } from '../../contract';
 import { sendFile } from '../../files/write-table';
 import { asTeacher } from '../../http/as-role';
-import { eventStream } from '../../http/event-stream';
 import type { Ask, Route } from '../../http/route';
 import type { Services } from '../../wiring';
 import { classParams } from '../classes/classes.schema';
@@ -12,11 +11,11 @@ type OneClass = { classId: string };
 type OneAct = OneClass & { actId: string };
 type OnePiece = { assignmentId: string; studentId: string };
 type Sections = { sections: 'apart' | 'together' };
-type Needed = Pick<Services, 'book' | 'bookActs' | 'cellHistory' | 'takeOut' | 'bringIn' | 'live'>;
+type Needed = Pick<Services, 'book' | 'bookActs' | 'cellHistory' | 'takeOut' | 'bringIn' | 'live' | 'streams'>;
 
 const BOOK = '/api/classes/:classId/book';
 
-export const markBookRoutes = ({ book, bookActs, cellHistory, takeOut, bringIn, live }: Needed): Route[] => [
+export const markBookRoutes = ({ book, bookActs, cellHistory, takeOut, bringIn, live, streams }: Needed): Route[] => [
   {
     verb: 'get',
     path: BOOK,
@@ -51,9 +50,10 @@ export const markBookRoutes = ({ book, bookActs, cellHistory, takeOut, bringIn, 
     params: classParams,
     query: bookQuery,
     repliesItself: true,
-    handle: async ({ actor, params, query, res }: Ask<OneClass, unknown, Sections>) => {
-      const { ids } = await book.opened(asTeacher(actor), params.classId, query.sections === 'together');
-      await eventStream(res, (say) => live.listenToBooks(ids, say));
+    handle: async ({ actor, params, query, req, res }: Ask<OneClass, unknown, Sections>) => {
+      const teacher = asTeacher(actor);
+      const { ids } = await book.opened(teacher, params.classId, query.sections === 'together');
+      await streams.begin({ actor: teacher, req, res }, ids, (say) => live.listenToBooks(ids, say));
     },
   },
   {

@@ -2,7 +2,6 @@ import type { RubricChoices } from '@jolly/core';
 import type { SaveTextRequest, WentView } from '../../contract';
 import { takenFile } from '../../files/take-file';
 import { asStudent } from '../../http/as-role';
-import { eventStream } from '../../http/event-stream';
 import type { Ask, Route } from '../../http/route';
 import type { Services } from '../../wiring';
 import { assignmentParams } from '../assignments/assignments.schema';
@@ -11,7 +10,7 @@ import { draftFileParams, ownVersionParams, receiptParams, saveTextBody, selfChe
 type One = { assignmentId: string };
 type OneSheet = One & { attachmentId: string };
 
-export const myWorkRoutes = ({ myWork, working, ownPieces, live }: Pick<Services, 'myWork' | 'working' | 'ownPieces' | 'live'>): Route[] => [
+export const myWorkRoutes = ({ myWork, working, ownPieces, live, streams }: Pick<Services, 'myWork' | 'working' | 'ownPieces' | 'live' | 'streams'>): Route[] => [
   {
     verb: 'get',
     path: '/api/my/work',
@@ -94,10 +93,11 @@ export const myWorkRoutes = ({ myWork, working, ownPieces, live }: Pick<Services
     does: 'Server-sent events: somebody of your group, or you elsewhere, has changed the work.',
     params: assignmentParams,
     repliesItself: true,
-    handle: async ({ actor, params, now, res }: Ask<One>) => {
-      const { record } = await ownPieces.sight(asStudent(actor), 'ownWork.look', params.assignmentId, now);
+    handle: async ({ actor, params, now, req, res }: Ask<One>) => {
+      const student = asStudent(actor);
+      const { record } = await ownPieces.sight(student, 'ownWork.look', params.assignmentId, now);
       // Before anybody has looked at it there is no work to listen to; the page looks first.
-      await eventStream(res, async (say) => (record ? live.listen({ kind: 'work', id: record.work.id }, say) : () => {}));
+      await streams.begin({ actor: student, req, res }, [], async (say) => (record ? live.listen({ kind: 'work', id: record.work.id }, say) : () => {}));
     },
   },
   {

@@ -184,8 +184,9 @@ export function rosterRoutes({ roster, persons, joining, rosterImport, rosterExp
       path: '/api/session/practice',
       action: 'practice.leave',
       does: 'Back from the practice student to the teacher.',
-      handle: async ({ req, now }: Ask): Promise<SessionReply> => {
-        const userId = leavePractice(req);
+      handle: async ({ actor, req, now }: Ask): Promise<SessionReply> => {
+        // It may have ended by itself, with teaching the class.
+        const userId = leavePractice(req) ?? (actor.role === 'teacher' ? actor.userId : null);
         if (userId === null) throw new Problem('access.role');
         return { me: await accounts.me({ role: 'teacher', userId }), csrf: csrfOf(req), now };
       },
@@ -229,7 +230,7 @@ export function rosterRoutes({ roster, persons, joining, rosterImport, rosterExp
       path: '/api/join/:code',
       action: 'class.join',
       does: 'Joins a class with a new sign-in, and signs in.',
-      limit: 'joinCode',
+      limit: 'join',
       params: codeParams,
       body: joinBody,
       status: 201,

@@ -26,6 +26,10 @@ export const UPLOADS_PATH = '/api/my/uploads';
 /** An upload that nobody went on with for so long is let go. */
 const KEPT_MS = 7 * 86_400_000;
 
+/** Uploads that one student may have begun and not finished, and their bytes together. */
+const MOST_OPEN = 40;
+const MOST_OPEN_BYTES = 500 * 1024 * 1024;
+
 /** What an upload is of, as its first request says. */
 export interface UploadOf {
   assignmentId: string;
@@ -80,11 +84,13 @@ export function uploadsService({ sequelize, fileStore, working, works }: Collabo
   const bytesHere = async (id: string): Promise<number> => (await parts.getUpload(id).catch(() => null))?.offset ?? 0;
 
   return {
-    /** Begins an upload. @throws Problem `file.tooLarge`, or whatever keeps the student from attaching it */
+    /** Begins an upload. @throws Problem `file.tooLarge`, `upload.tooMany`, or whatever keeps the student from attaching it */
     async begin(student: Student, { assignmentId, name, size }: UploadOf, now: number, { req, res }: { req: Request; res: Response }): Promise<void> {
       if (size === 0) throw new Problem('file.empty', { title: `“${safeFileName(name)}” is empty (0 bytes). Save it again and attach it once more.` });
       if (size > MOST_FILE_BYTES) throw new Problem('file.tooLarge');
       await working.mayAttach(student, assignmentId, now);
+      const open = (await uploads.findAll({ attributes: ['size'], where: { userId: student.userId, fileId: null }, limit: MOST_OPEN, raw: true })) as unknown as UploadRow[];
+      if (open.length >= MOST_OPEN || open.reduce((sum, row) => sum + Number(row.size), size) > MOST_OPEN_BYTES) throw new Problem('upload.tooMany');
       const id = randomUUID();
       await uploads.create({ id, userId: student.userId, assignmentId, name: safeFileName(name), size, begunAt: new Date(now), fileId: null });
       names.set(req, id);
