@@ -11,6 +11,7 @@ import { fontFile } from './files/print-pdf';
 import { takeFile } from './files/take-file';
 import { takeTable } from './files/take-table';
 import { errorHandler, unknownRoute } from './http/error-handler';
+import { loggedError } from './http/log';
 import { jsonBody } from './http/json-body';
 import { guessLimits } from './http/limits';
 import { registerRoutes } from './http/register';
@@ -24,6 +25,8 @@ export interface AppSettings {
   /** cookies only over https */
   secure: boolean;
   trustProxy: number;
+  /** however much a session is used, one signs in again after so many days */
+  sessionDays: number;
   signInTries: number;
   joinTries: number;
   mailTries: number;
@@ -75,6 +78,7 @@ export function createApp(settings: AppSettings): { app: Express; stop: () => vo
       genReqId: () => randomUUID(),
       // Neither words nor passwords: method, path and status are enough to find what happened.
       serializers: {
+        err: loggedError,
         req: (req: { id: string; method: string; url: string }) => ({ id: req.id, method: req.method, path: req.url.split('?')[0]!.replace(/^\/calendar\/.*/, '/calendar/…') }),
         res: (res: { statusCode: number }) => ({ status: res.statusCode }),
       },
@@ -91,7 +95,7 @@ export function createApp(settings: AppSettings): { app: Express; stop: () => vo
     else next();
   });
   app.get('/api.css', (_req, res) => void res.type('css').send(API_CSS));
-  const session = sessions(services.sequelize, { secret: settings.sessionSecret, secure: settings.secure, now: settings.now });
+  const session = sessions(services.sequelize, { secret: settings.sessionSecret, secure: settings.secure, now: settings.now, sessionDays: settings.sessionDays });
   const api = registerRoutes(allRoutes(services), {
     now: settings.now,
     takeFile: takeFile(services.fileStore),

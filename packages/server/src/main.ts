@@ -1,7 +1,7 @@
-import { pino } from 'pino';
 import { createApp } from './app';
 import { readConfig } from './config';
 import { standInServer } from './features/mail/stand-in';
+import { makeLogger } from './http/log';
 import { openInstallation } from './open';
 import { round } from './rounds';
 
@@ -13,11 +13,17 @@ const BEAT_EVERY_MS = 20_000;
 /** Serves until it is told to stop; then finishes what is under way and closes the database. */
 async function main(): Promise<void> {
   const config = readConfig(process.env);
-  const logger = pino({ level: config.logLevel });
+  const logger = makeLogger(config.logLevel);
+  for (const event of ['uncaughtException', 'unhandledRejection'] as const) {
+    process.on(event, (error: unknown) => {
+      logger.fatal({ err: error }, event);
+      process.exit(1);
+    });
+  }
   const { sequelize, services } = await openInstallation(config);
   const fixed = config.now;
   const now = fixed === null ? () => Date.now() : () => fixed;
-  const { app, stop } = createApp({ ...config, services, logger, now, signInTries: 10, joinTries: 30, mailTries: 10, pause: (ms) => new Promise((over) => setTimeout(over, ms)) });
+  const { app, stop } = createApp({ ...config, services, logger, now, sessionDays: 7, signInTries: 10, joinTries: 30, mailTries: 10, pause: (ms) => new Promise((over) => setTimeout(over, ms)) });
   const standIn = config.smtp === null ? standInServer(sequelize, now) : null;
   await standIn?.listen(config.smtpPort).catch(() => {
     throw new Error(`Port ${config.smtpPort} is taken by something else. Set JOLLY_SMTP_PORT to another one.`);

@@ -6,12 +6,18 @@ export interface StudentName {
 
 export const LONGEST_NAME = 80;
 
-/** Text as it is kept: no control characters, no doubled spaces, none at the ends. */
+/**
+ * Does a line hold what cannot be seen: NUL, a line break or another control character, or marks that turn the writing around
+ * so that it reads as something else? Names and titles with it are refused.
+ */
+export const hasHidden = (line: string): boolean => /[\p{Cc}\u2028\u2029\u202a-\u202e\u2066-\u2069]/u.test(line);
+
+/** Text as it is kept: no control characters, no marks that turn it around, no doubled spaces, none at the ends. */
 export const tidyText = (text: string): string =>
   text
     // Control characters come with pasted cells and would be invisible on screen ever after.
 
-    .replace(/[\u0000-\u001f\u007f\u200b\u2060\ufeff]/g, ' ')
+    .replace(/[\u0000-\u001f\u007f\u200b\u2060\ufeff\u202a-\u202e\u2066-\u2069]/g, ' ')
     .replace(/\s+/g, ' ')
     .trim();
 

@@ -81,7 +81,7 @@ const headerKey = (text: string) =>
 const useOf = (header: string): ColumnUse => (Object.keys(HEADERS) as RosterField[]).find((field) => HEADERS[field].includes(headerKey(header))) ?? 'unused';
 
 const isNameUse = (use: ColumnUse) => use === 'givenName' || use === 'familyName' || use === 'wholeName';
-export const EMAIL = /^[^\s@]+@[^\s@]+\.[^\s@]{2,}$/;
+export const EMAIL = /^[^\s@<>()[\],;:\\"]+@[^\s@<>()[\],;:\\"]+\.[^\s@<>()[\],;:\\"]{2,}$/;
 
 /** A column's letter as in a spreadsheet. @example 0 -> A, 27 -> AB */
 export function columnLetter(index: number): string {

@@ -4,8 +4,8 @@ import type { StudentName } from './roster-lines';
 const PLAIN: Readonly<Record<string, string>> = { ø: 'o', ı: 'i', ł: 'l', đ: 'd', ð: 'd', þ: 'th', ß: 'ss', æ: 'ae', œ: 'oe', ŋ: 'ng' };
 
 export const LONGEST_USER_NAME = 64;
-/** What a user name may be: no spaces, @ or slashes, which people mistype or which mean something in addresses. */
-export const USER_NAME = /^[^\s@/\\]{2,64}$/;
+/** What a user name may be: no spaces, @ or slashes, which people mistype or which mean something in addresses, nor anything that cannot be seen. */
+export const USER_NAME = /^[^\s@/\\\p{Cc}\u200b-\u200f\u202a-\u202e\u2066-\u2069]{2,64}$/u;
 
 /**
  * A user name that can be typed on any keyboard, from a name; not yet known to be free.

@@ -40,11 +40,22 @@ export function handInRefusal({ piece, how, window, handedInAt, now }: Situation
 }
 
 /**
- * May the student take the piece back to work on it again? Until it is scored, returned or closed.
- * @param piece as it is, a held score included: `scored` locks the work
+ * May the student take the piece back to work on it again? Until it is returned or closed, or marking has gone on since it
+ * was handed in. That is asked of the whole class's pieces, not of this one: a held score of one's own is not to be known by
+ * finding just that piece locked.
+ *
+ * @param piece as the student is told it
+ * @param lastScoredAt when a piece of this assignment was scored last, in this class; null: none was
  */
-export function takeBackRefusal({ piece, window, handedInAt, now }: Situation): 'nothingIn' | 'scored' | 'returned' | 'excused' | 'closed' | null {
-  if (piece.state === 'returned' || piece.state === 'scored' || piece.state === 'excused') return piece.state;
+export function takeBackRefusal({
+  piece,
+  window,
+  handedInAt,
+  lastScoredAt,
+  now,
+}: Situation & { lastScoredAt: Instant | null }): 'nothingIn' | 'marking' | 'returned' | 'excused' | 'closed' | null {
+  if (piece.state === 'returned' || piece.state === 'excused') return piece.state;
   if (handedInAt === null) return 'nothingIn';
+  if (lastScoredAt !== null && lastScoredAt >= handedInAt) return 'marking';
   return window.closes !== null && now > window.closes ? 'closed' : null;
 }

@@ -96,6 +96,9 @@ export function afterFact(before: PieceSummary, fact: PieceFact): PieceSummary {
   }
 }
 
+/** The facts as the student may know them: a score counts for them once it is returned (docs/words.md). */
+export const summaryForStudent = (summary: PieceSummary): PieceSummary => (summary.returnedAt === null && summary.scoredAt !== null ? { ...summary, scoredAt: null } : summary);
+
 /** The summary of a whole story, facts in order of time. */
 export function summarise(facts: readonly PieceFact[]): PieceSummary {
   return facts.reduce(afterFact, NOTHING_YET);

@@ -135,22 +135,23 @@ describe('who it concerns and what they may do', () => {
     ['none without a class', [], null],
   ])('in two classes that have it they get it in %s', (_case, memberships, classId) => expect(classOf(memberships)).toBe(classId));
 
-  const ask = (told: Told) => {
+  const ask = ({ lastScoredAt = null, ...told }: Told & { lastScoredAt?: number | null }) => {
     const situation = {
       how: told.how ?? ('handIn' as const),
       window: { opens, due, closes },
       handedInAt: summarise(told.facts ?? []).handedInAt,
       now: told.now ?? due - hour,
     };
-    return { handIn: handInRefusal({ ...situation, piece: stateForStudent(inputOf(told)) }), takeBack: takeBackRefusal({ ...situation, piece: stateOf(told) }) };
+    return { handIn: handInRefusal({ ...situation, piece: stateForStudent(inputOf(told)) }), takeBack: takeBackRefusal({ ...situation, piece: stateForStudent(inputOf(told)), lastScoredAt }) };
   };
-  it.each<[string, Told, ReturnType<typeof ask>]>([
+  it.each<[string, Parameters<typeof ask>[0], ReturnType<typeof ask>]>([
     ['hand in until it closes', { now: closes }, { handIn: null, takeBack: 'nothingIn' }],
     ['neither a millisecond after closing', { now: closes + 1, facts: [inTime] }, { handIn: 'alreadyIn', takeBack: 'closed' }],
     ['not hand in a closed missing piece', { now: closes + 1 }, { handIn: 'closed', takeBack: 'nothingIn' }],
     ['hand in a sent-back piece past closing', { now: closes + 1, facts: [inTime, sentBack(due)] }, { handIn: null, takeBack: 'nothingIn' }],
-    ['take back until it is scored', { facts: [inTime] }, { handIn: 'alreadyIn', takeBack: null }],
-    ['not take back a scored one', { facts: [inTime, f('scored', due - 2 * hour)] }, { handIn: 'alreadyIn', takeBack: 'scored' }],
+    ['take back until marking goes on', { facts: [inTime] }, { handIn: 'alreadyIn', takeBack: null }],
+    ['not take back once somebody’s piece was scored since, whether it is one’s own or not', { facts: [inTime], lastScoredAt: inTime.at }, { handIn: 'alreadyIn', takeBack: 'marking' }],
+    ['take back what was handed in after the others’ were scored', { facts: [inTime], lastScoredAt: inTime.at - 1 }, { handIn: 'alreadyIn', takeBack: null }],
     ['nothing when excused', { excused: true }, { handIn: 'excused', takeBack: 'excused' }],
     ['nothing in class', { how: 'inClass' }, { handIn: 'inClass', takeBack: 'nothingIn' }],
     ['not before it opens', { now: opens - 1 }, { handIn: 'notOpen', takeBack: 'nothingIn' }],

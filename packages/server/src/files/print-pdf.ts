@@ -20,9 +20,12 @@ const FLAGS = [
   '--host-resolver-rules=MAP * ~NOTFOUND',
 ];
 
-function run(command: string, args: string[]): Promise<void> {
+/** What the program needs of our surroundings: none of our secrets are in it. */
+const surroundings = (home: string): NodeJS.ProcessEnv => ({ PATH: process.env.PATH ?? '/usr/bin:/bin', HOME: home, LANG: 'C.UTF-8', TZ: 'UTC' });
+
+function run(command: string, args: string[], home: string): Promise<void> {
   return new Promise((done, failed) => {
-    const child = spawn(command, args, { stdio: 'ignore' });
+    const child = spawn(command, args, { stdio: 'ignore', env: surroundings(home) });
     const timer = setTimeout(() => child.kill('SIGKILL'), LONGEST_MS);
     child.once('error', () => {
       clearTimeout(timer);
@@ -48,7 +51,7 @@ export async function printPdf(html: Buffer, chromium: string): Promise<Buffer> 
     await writeFile(page, html);
     // As root there is no sandbox to be had; the page has no scripts, and everything in it is escaped.
     const asRoot = process.getuid?.() === 0 ? ['--no-sandbox'] : [];
-    await run(chromium, [...FLAGS, ...asRoot, `--user-data-dir=${join(folder, 'profile')}`, `--print-to-pdf=${pdf}`, `file://${page}`]);
+    await run(chromium, [...FLAGS, ...asRoot, `--user-data-dir=${join(folder, 'profile')}`, `--print-to-pdf=${pdf}`, `file://${page}`], folder);
     return await readFile(pdf).catch(() => {
       throw new Problem('report.notPrinted');
     });

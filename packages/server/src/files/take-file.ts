@@ -1,9 +1,18 @@
 import type { Request, RequestHandler } from 'express';
-import multer, { type StorageEngine } from 'multer';
+import multer, { MulterError, type StorageEngine } from 'multer';
 import { Problem } from '../http/problem';
 import { MOST_FILE_BYTES, safeFileName, type FileStore, type StoredBytes } from './file-store';
 
 export type TakenFile = StoredBytes & { name: string };
+
+/** A form that is not as it should be is the sender's fault; a full disk, a file too large, or our own failures stay what they are. */
+export function readMultipart(read: RequestHandler): RequestHandler {
+  return (req, res, next) =>
+    void read(req, res, (error?: unknown) => {
+      const known = error === undefined || error instanceof Problem || error instanceof MulterError || typeof (error as { code?: unknown }).code === 'string';
+      next(known ? error : new Problem('request.malformed'));
+    });
+}
 
 /** Takes one uploaded file straight into the store while it arrives. */
 export function takeFile(store: FileStore): RequestHandler {
@@ -20,7 +29,7 @@ export function takeFile(store: FileStore): RequestHandler {
   // One byte more than allowed, so that the store sees the excess and refuses instead of keeping a cut file.
   const limits = { fileSize: MOST_FILE_BYTES + 1, files: 1, fields: 4, fieldSize: 1000 };
   const options = { storage, defParamCharset: 'utf8', limits };
-  return multer(options).single('file');
+  return readMultipart(multer(options).single('file'));
 }
 
 /** @throws Problem `request.malformed` if no file came, `file.empty` for one of no bytes */

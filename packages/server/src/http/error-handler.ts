@@ -11,11 +11,15 @@ function known(error: unknown): Problem | null {
   if (error instanceof MulterError) return new Problem(error.code === 'LIMIT_FILE_SIZE' ? 'file.tooLarge' : 'request.malformed');
   // Of the core's broken promises the one that a person can bring about, by closing the school for years.
   if (error instanceof RuleError && error.code === 'calendar.no-school-days') return new Problem('calendar.noSchoolDays');
-  const { type, code } = (error ?? {}) as { type?: string; code?: string };
+  // An address that is no text (%ff) leads nowhere.
+  if (error instanceof URIError) return new Problem('thing.unknown');
+  const { type, code, status } = (error ?? {}) as { type?: string; code?: string; status?: number };
   if (type === 'entity.too.large') return new Problem('request.tooLarge');
   if (type === 'entity.parse.failed' || type === 'encoding.unsupported' || type === 'charset.unsupported') return new Problem('request.malformed');
   // No room on the disk, or none left for whoever runs the server.
   if (code === 'ENOSPC' || code === 'EDQUOT' || code === 'EFBIG') return new Problem('server.diskFull');
+  // What the framework itself calls the sender's fault.
+  if (status !== undefined && status >= 400 && status < 500) return new Problem(status === 404 ? 'route.unknown' : 'request.malformed');
   return null;
 }
 

@@ -1,4 +1,4 @@
-import { cleanRichText, isLocalDate, LONGEST_NAME, richTextProblem, type RichText } from '@jolly/core';
+import { cleanRichText, hasHidden, isLocalDate, LONGEST_NAME, richTextProblem, type RichText } from '@jolly/core';
 import Joi from 'joi';
 
 /** Forms that several schemas use. */
@@ -16,7 +16,12 @@ export const localDay = Joi.string()
   .custom((value: string, helpers) => (isLocalDate(value) ? value : helpers.error('day.unknown')))
   .messages({ 'day.unknown': '{#label} is not a day' });
 export const version = Joi.number().strict().integer().min(0).required();
-export const personName = { givenName: Joi.string().trim().min(1).max(LONGEST_NAME).required(), familyName: Joi.string().trim().max(LONGEST_NAME).allow('').required() };
+/** One line that people read: a name, a title. Nothing in it is hidden (core/roster `hasHidden`). */
+export const line = Joi.string()
+  .trim()
+  .custom((value: string, helpers) => (hasHidden(value) ? helpers.error('line.hidden') : value))
+  .messages({ 'line.hidden': '{#label} holds a character that cannot be seen, or turns the writing around. Type it again' });
+export const personName = { givenName: line.min(1).max(LONGEST_NAME).required(), familyName: line.max(LONGEST_NAME).allow('').required() };
 
 /**
  * A document of the editor, checked node by node (core/richtext). What is foreign in it is taken out, so that

@@ -80,7 +80,7 @@ export const PROBLEMS = {
   'piece.notOpen': [409, 'This is not open yet. Nothing was handed in.'],
   'piece.closed': [409, 'This is closed. Nothing was handed in; what you wrote is kept.'],
   'piece.alreadyIn': [409, 'This is already handed in. Take it back first if you want to change it.'],
-  'piece.locked': [409, 'Your teacher is already working on this, so it cannot be changed any more.'],
+  'piece.marking': [409, 'Marking has begun, so what is handed in stays as it is. Ask your teacher to send it back if something is missing.'],
   'piece.returned': [409, 'This is back from your teacher, so it cannot be changed any more.'],
   'piece.excused': [409, 'You are excused from this.'],
   'piece.inClass': [409, 'This is done in class. There is nothing to hand in.'],

@@ -33,8 +33,6 @@ declare module 'express-serve-static-core' {
 
 const HOUR_MS = 3_600_000;
 const TWELVE_HOURS_MS = 12 * HOUR_MS;
-/** However much it is used, one signs in again after a week. */
-const LONGEST_MS = 7 * 24 * HOUR_MS;
 /** More places than one person is signed in at; beginning another ends the one used least lately. */
 const MOST_SESSIONS = 30;
 const FORM_COOKIE = 'jolly-form';
@@ -51,13 +49,15 @@ interface SessionSettings {
   secret: string;
   secure: boolean;
   now: () => number;
+  /** however much a session is used, one signs in again after so many days */
+  sessionDays: number;
 }
 
 /**
  * Sessions in the database, so that a restart signs nobody out and several servers share them. A browser in which nobody is
  * signed in has none: its token follows from a cookie, so that asking without end fills no table.
  */
-export function sessions(sequelize: Sequelize, { secret, secure, now }: SessionSettings) {
+export function sessions(sequelize: Sequelize, { secret, secure, now, sessionDays }: SessionSettings) {
   const Store = connectSessionSequelize(session.Store);
   sequelize.define(
     'Session',
@@ -120,7 +120,7 @@ export function sessions(sequelize: Sequelize, { secret, secure, now }: SessionS
       if (error) return next(error as Error);
       const { userId, startedAt } = req.session;
       if (userId && startedAt === undefined) req.session.startedAt = now();
-      if (!userId || now() - (startedAt ?? now()) <= LONGEST_MS) return next();
+      if (!userId || now() - (startedAt ?? now()) <= sessionDays * 24 * HOUR_MS) return next();
       req.session.regenerate((failed) => next(failed ? (failed as Error) : undefined));
     });
   };

@@ -9,7 +9,7 @@ let server: Server;
 let other: HttpServer;
 let school: School;
 beforeEach(async () => {
-  server = await aServer({ signInTries: 3, joinTries: 3 });
+  server = await aServer({ signInTries: 3, joinTries: 3, sessionDays: 7 });
   other = server.second().http;
   school = await aSchool(server);
 });
@@ -80,7 +80,8 @@ describe('guessing', () => {
 
   it('an address for a new password floods nobody’s mail, wherever it is asked from', async () => {
     await server.services.accounts.setEmail(school.finch.id, 'finch@tern.example');
-    for (let n = 0; n < 6; n++) expect((await (await server.person(undefined, n % 2 ? other : server.http)).post('/api/account/recover', { email: 'finch@tern.example' })).status).toBe(204);
+    for (let n = 0; n < 6; n++)
+      expect((await (await server.person(undefined, n % 2 ? other : server.http)).post('/api/account/recover', { email: 'finch@tern.example' })).status).toBe(204);
     const [rows] = (await server.sequelize.query("SELECT COUNT(*) AS n FROM mails WHERE to_address = 'finch@tern.example'")) as [{ n: number }[], unknown];
     expect(Number(rows[0]!.n)).toBe(3);
   });
@@ -139,7 +140,8 @@ describe('taking the house down', () => {
     const { id } = await school.issued();
     const bao = await server.person('bao');
     const metadata = `assignmentId ${Buffer.from(id).toString('base64')},name ${Buffer.from('a.bin').toString('base64')}`;
-    const begin = async (bytes: number) => (await bao.post('/api/my/uploads', undefined, { 'Tus-Resumable': '1.0.0', 'Upload-Length': String(bytes), 'Upload-Metadata': metadata })).status;
+    const begin = async (bytes: number) =>
+      (await bao.post('/api/my/uploads', undefined, { 'Tus-Resumable': '1.0.0', 'Upload-Length': String(bytes), 'Upload-Metadata': metadata })).status;
     const large = [];
     for (let n = 0; n < 12; n++) large.push(await begin(50 * 1024 * 1024));
     expect(large).toEqual([...Array<number>(10).fill(201), 429, 429]);

@@ -79,7 +79,7 @@ async function emptied({ sequelize }: Database): Promise<void> {
 }
 
 /** A whole server on a database of its own, with a clock that stands until it is moved. */
-export async function aServer({ signInTries = 1000, joinTries = 1000, mailTries = 1000, chromium = 'chromium', address = 'http://jolly.test' } = {}) {
+export async function aServer({ signInTries = 1000, joinTries = 1000, mailTries = 1000, chromium = 'chromium', address = 'http://jolly.test', sessionDays = 10_000 } = {}) {
   const database = await aMigratedDatabase();
   const { sequelize, queries } = database;
   const folder = await mkdtemp(join(tmpdir(), 'jolly-'));
@@ -103,6 +103,7 @@ export async function aServer({ signInTries = 1000, joinTries = 1000, mailTries 
       mailTries,
       pause: async (ms) => void pauses.push(ms),
       address,
+      sessionDays,
       logger: pino({ level: 'silent' }),
     });
     const one = { http: app.listen(0, '127.0.0.1'), services, stop };

@@ -67,7 +67,7 @@ export const working = {
     notOpen: 'Opens {when}. You can read it now and hand in from then on.',
     excused: 'You are excused from this.',
     inClass: 'This is done in class. There is nothing to hand in.',
-    locked: 'Your teacher is already working on this. It cannot be changed any more.',
+    locked: 'Marking has begun in your class, so what is handed in stays as it is. If something is missing, ask your teacher to send it back.',
     inNow: 'Handed in',
     inNowLate: 'Handed in late',
     receipt: 'Receipt',

@@ -4,6 +4,7 @@ import { Problem } from '../../http/problem';
 import type { Ask, Route } from '../../http/route';
 import type { Services } from '../../wiring';
 import { assignmentParams, briefParams, changeBriefBody, issueBody, listQuery, loadBody, newBriefBody, withdrawBody } from './assignments.schema';
+import { teacherEyes } from '../pieces/viewing';
 
 type OneAssignment = { assignmentId: string };
 type OneBrief = { briefId: string };
@@ -23,7 +24,7 @@ export const assignmentRoutes = ({ assignments, briefs, issuing, board, classes,
         { drafts: true, now, ...(query.kind ? { kind: query.kind } : {}) },
       );
       const counts = new Map<string, { counts: StateCounts; otherDates: number }>();
-      for (const { assignment, piece, exception } of await board.lean({ classes: mine, assignments: all, now })) {
+      for (const { assignment, piece, exception } of await board.as(teacherEyes(asTeacher(actor))).lean({ classes: mine, assignments: all, now })) {
         const entry = counts.get(assignment.id) ?? { counts: {}, otherDates: 0 };
         if (piece.state) entry.counts[piece.state] = (entry.counts[piece.state] ?? 0) + 1;
         if (exception && !exception.excused) entry.otherDates += 1;
@@ -132,7 +133,7 @@ export const assignmentRoutes = ({ assignments, briefs, issuing, board, classes,
     handle: async ({ actor, params, now }: Ask<OneAssignment>): Promise<AssignmentPiecesReply> => {
       const assignment = await assignments.forTeacher(actor, 'piece.look', params.assignmentId);
       const [sights, dates, memberships, rescoring] = await Promise.all([
-        board.ofAssignment(assignment, now),
+        board.as(teacherEyes(asTeacher(actor))).ofAssignment(assignment, now),
         exceptions.groupDatesOf([assignment.id]),
         groups.membershipsOf([assignment.classId]),
         scoring.rescoring(asTeacher(actor), assignment.id, now),

@@ -1,11 +1,11 @@
 import { MOST_POINTS, type Audience } from '@jolly/core';
 import Joi from 'joi';
 import type { BriefChange, BriefRequest, GroupDateRequest, IssueRequest, LoadRequest, OrderRequest, RubricTableRequest, SetFor } from '../../contract';
-import { id, instantOrNull, richText, version } from '../../http/form';
+import { id, instantOrNull, line, richText, version } from '../../http/form';
 import { lateRule } from '../classes/classes.schema';
 
 const milliPoints = Joi.number().strict().integer().min(0).max(MOST_POINTS);
-const shortText = (most: number) => Joi.string().trim().max(most).allow('').required();
+const shortText = (most: number) => line.max(most).allow('').required();
 export const keptFile = Joi.object({
   id,
   name: Joi.string().max(255).required(),
@@ -21,14 +21,14 @@ export const rubric = Joi.object({
         id: Joi.string().max(36).required(),
         name: shortText(200),
         weight: Joi.number().strict().integer().min(1).max(1_000_000).required(),
-        aims: Joi.array().items(Joi.string().trim().min(1).max(120)).max(20).required(),
+        aims: Joi.array().items(line.min(1).max(120)).max(20).required(),
         levels: Joi.array()
           .max(30)
           .items(
             Joi.object({
               id: Joi.string().max(36).required(),
               name: shortText(80),
-              descriptor: shortText(2000),
+              descriptor: Joi.string().trim().max(2000).allow('').required(),
               points: milliPoints.required(),
               upTo: milliPoints.allow(null).required(),
             }),
@@ -112,7 +112,7 @@ export const briefForm = {
     .required(),
   scoring: scoring.required(),
   points: Joi.number().strict().integer().min(1).max(MOST_POINTS).allow(null).required(),
-  aims: Joi.array().items(Joi.string().trim().min(1).max(120)).max(20).unique().required(),
+  aims: Joi.array().items(line.min(1).max(120)).max(20).unique().required(),
   minutes: Joi.number().strict().integer().min(1).max(6000).allow(null).required(),
   rounds: Joi.number().strict().integer().min(1).max(50).allow(null).required(),
   roundRule: Joi.string().valid('latest', 'best', 'mean').required(),
@@ -150,7 +150,13 @@ export const loadBody = Joi.object<LoadRequest, true>({
 });
 export const groupDateParams = Joi.object({ assignmentId: id, groupId: id });
 const date = instantOrNull.optional();
-export const groupDateBody = Joi.object<GroupDateRequest, true>({ opens: date, due: date, closes: date, reason: shortText(500), tell: Joi.boolean().strict().required() });
+export const groupDateBody = Joi.object<GroupDateRequest, true>({
+  opens: date,
+  due: date,
+  closes: date,
+  reason: Joi.string().trim().max(500).allow('').required(),
+  tell: Joi.boolean().strict().required(),
+});
 export const orderBody = Joi.object<OrderRequest, true>({ unitId: id.allow(null), assignmentIds: Joi.array().items(id).max(400).unique().required() });
 export const rescoringBody = Joi.object<{ studentIds: string[] }, true>({ studentIds: Joi.array().items(id).min(1).max(400).unique().required() });
 export const readRubricBody = Joi.object<{ name: string }, true>({ name: shortText(200) });

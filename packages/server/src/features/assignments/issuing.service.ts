@@ -10,6 +10,7 @@ import { resolveFor, type BoardService, type Sight } from '../pieces/board.servi
 import type { RosterService } from '../roster/roster.service';
 import { isIssued, type AssignmentsService } from './assignments.service';
 import { issueErrors, type BriefsService } from './briefs.service';
+import { SERVER_EYES } from '../pieces/viewing';
 
 type Teacher = Actor & { userId: string };
 
@@ -57,7 +58,7 @@ interface Collaborators {
 /** Issuing briefs, now or at a time, editing them when they are out, and what that does to students. */
 export function issuingService({ sequelize, classes, roster, assignments, briefs, board, news, dateChanges }: Collaborators) {
   async function sightsOf(brief: BriefReply, now: number): Promise<Sight[]> {
-    return board.ofAssignments(await assignments.byIds(brief.classes.map((one) => one.assignmentId)), now);
+    return board.as(SERVER_EYES).ofAssignments(await assignments.byIds(brief.classes.map((one) => one.assignmentId)), now);
   }
 
   /** How an edited brief would be seen by the students of its classes. */
@@ -66,7 +67,7 @@ export function issuingService({ sequelize, classes, roster, assignments, briefs
       const known = before.classes.find((one) => one.classId === set.classId);
       return asAssignment(change, set, { id: known?.assignmentId ?? set.classId, briefId: before.id, issuedAt: known?.issuedAt ?? null });
     });
-    return board.fill({ classes: await classes.load(change.classes.map((one) => one.classId)), assignments: edited, now });
+    return board.as(SERVER_EYES).fill({ classes: await classes.load(change.classes.map((one) => one.classId)), assignments: edited, now });
   }
 
   const service = {
@@ -138,7 +139,7 @@ export function issuingService({ sequelize, classes, roster, assignments, briefs
           },
           { id: planned?.id ?? asked.classId, briefId: planned?.briefId ?? asked.classId, issuedAt: planned?.issuedAt ?? null },
         );
-        const sights = (await board.fill({ classes: [schoolClass], assignments: [draft], now })).filter(gets);
+        const sights = (await board.as(SERVER_EYES).fill({ classes: [schoolClass], assignments: [draft], now })).filter(gets);
         const byStudent = new Map(sights.map((sight) => [sight.member.student.id, sight]));
         const studentIds = [...byStudent.keys()];
         const day = localDateAt(calendar.zone, asked.due);
@@ -166,7 +167,7 @@ export function issuingService({ sequelize, classes, roster, assignments, briefs
         { drafts: true, due: { from: reach(span.from, -1), to: reach(span.to, 1) }, now },
       );
       const near = set.filter((one) => one.issuedAt !== null && one.briefId !== exceptBriefId);
-      const sights = await board.fill({ classes: all, assignments: near, studentIds: [...studentIds], now });
+      const sights = await board.as(SERVER_EYES).fill({ classes: all, assignments: near, studentIds: [...studentIds], now });
       return sights.flatMap((sight) => {
         const { resolved, schoolClass, assignment, member, piece } = sight;
         if (!gets(sight) || resolved.window.due === null || piece.state === null) return [];
@@ -178,7 +179,7 @@ export function issuingService({ sequelize, classes, roster, assignments, briefs
     /** Tells students of what has been issued since the last round; each assignment once, whichever server does it. */
     async tellIssued(now: number): Promise<void> {
       for (const assignment of await assignments.untold(now, TOLD_A_ROUND)) {
-        const sights = (await board.ofAssignment(assignment, now)).filter(gets);
+        const sights = (await board.as(SERVER_EYES).ofAssignment(assignment, now)).filter(gets);
         await inTransaction(sequelize, async (transaction) => {
           if (!(await assignments.markTold(assignment.id, now, transaction))) return;
           await news.tell(

@@ -9,6 +9,7 @@ import { afterLateness } from '../pieces/pieces.mapper';
 import { toCalendar } from './classes.mapper';
 import { defineClasses, type CalendarRow } from './classes.model';
 import type { ClassesService, SchoolClass } from './classes.service';
+import { teacherEyes } from '../pieces/viewing';
 
 type Teacher = Actor & { userId: string };
 
@@ -122,7 +123,10 @@ export function calendarsService({ sequelize, classes, board }: { sequelize: Seq
       const { schoolDays, closures } = request;
       const changed = touched.map((one) => ({ ...one, calendar: { zone: one.calendar.zone, schoolDays, closures } }));
       refuseWrong(request, now);
-      const [before, after] = await Promise.all([board.sights({ classes: touched, drafts: true, now }), board.sights({ classes: changed, drafts: true, now })]);
+      const [before, after] = await Promise.all([
+        board.as(teacherEyes(teacher)).sights({ classes: touched, drafts: true, now }),
+        board.as(teacherEyes(teacher)).sights({ classes: changed, drafts: true, now }),
+      ]);
       const calendarOf = new Map(changed.map((one) => [one.id, one.calendar]));
       const effects = touched.map((one) => {
         const of = (sights: Sight[]) => sights.filter(({ schoolClass }) => schoolClass.id === one.id);

@@ -1,7 +1,7 @@
 import { isTimeZone, MOST_BANDS, MOST_CATEGORIES, MOST_TERM_WEIGHT } from '@jolly/core';
 import Joi from 'joi';
 import type { CalendarChange, CalendarRequest, ClassChange, ClassRequest, CopyRequest, JoinCodeRequest, SchemeRequest, UnitsRequest } from '../../contract';
-import { id, instantOrNull, localDay, version } from '../../http/form';
+import { id, instantOrNull, line, localDay, version } from '../../http/form';
 
 const percent = Joi.number().strict().integer().min(0).max(100_000).required();
 const perUnit = Joi.object({
@@ -16,11 +16,11 @@ export const lateRule = Joi.alternatives(Joi.object({ kind: Joi.valid('none').re
 const zone = Joi.string()
   .custom((value: string, helpers) => (isTimeZone(value) ? value : helpers.error('zone.unknown')))
   .messages({ 'zone.unknown': '{#label} is not a time zone' });
-const short = Joi.string().trim().max(60).allow('');
+const short = line.max(60).allow('');
 const graceMinutes = Joi.number().strict().integer().min(0).max(1440);
 const fields = {
   section: short,
-  subject: Joi.string().trim().max(80).allow(''),
+  subject: line.max(80).allow(''),
   level: short,
   room: short,
   hue: Joi.number().strict().integer().min(0).max(7),
@@ -40,7 +40,7 @@ const fields = {
   familyTotals: Joi.boolean().strict(),
   familyFeedback: Joi.boolean().strict(),
 };
-const name = Joi.string().trim().min(1).max(120);
+const name = line.min(1).max(120);
 
 export const classParams = Joi.object({ classId: id });
 export const newClassBody = Joi.object<ClassRequest, true>({ name: name.required(), ...fields });
@@ -52,7 +52,7 @@ const count = Joi.number().strict().integer().min(0).max(1000);
 // What a scheme means is the core's to judge (schemeProblems); this is only its shape.
 const category = Joi.object({
   id,
-  name: Joi.string().trim().max(80).allow('').required(),
+  name: line.max(80).allow('').required(),
   weight: Joi.number().strict().integer().min(-100_000_000).max(100_000_000).required(),
   within: Joi.valid('pooled', 'equal').required(),
   leaveOut: count.required(),
@@ -65,7 +65,7 @@ const scheme = Joi.object({
   missing: Joi.object({ kind: Joi.valid('leaveOut', 'whenClosed', 'whenDue').required(), percent: percent.max(1_000_000) }).required(),
   decimals: Joi.valid(0, 1, 2).required(),
   bands: Joi.array()
-    .items(Joi.object({ name: Joi.string().trim().max(40).allow('').required(), from: Joi.number().strict().integer().min(0).max(200_000).required() }))
+    .items(Joi.object({ name: line.max(40).allow('').required(), from: Joi.number().strict().integer().min(0).max(200_000).required() }))
     .max(MOST_BANDS)
     .required(),
   bandsBy: Joi.valid('shown', 'exact').required(),
@@ -88,7 +88,7 @@ export const schemeBody = Joi.object<SchemeRequest, true>({
 });
 export const unitsBody = Joi.object<UnitsRequest, true>({
   units: Joi.array()
-    .items(Joi.object({ id: id.allow(null), name: Joi.string().trim().min(1).max(120).required() }))
+    .items(Joi.object({ id: id.allow(null), name: line.min(1).max(120).required() }))
     .max(200)
     .required(),
 });
@@ -104,14 +104,14 @@ export const copyBody = Joi.object<CopyRequest, true>({
 
 const span = { from: Joi.string().max(10).required(), to: Joi.string().max(10).required() };
 const calendar = {
-  name: Joi.string().trim().min(1).max(120).required(),
+  name: line.min(1).max(120).required(),
   schoolDays: Joi.array().items(Joi.number().strict().integer().min(1).max(7)).unique().required(),
   closures: Joi.array()
-    .items(Joi.object({ ...span, name: Joi.string().trim().max(80).allow('') }))
+    .items(Joi.object({ ...span, name: line.max(80).allow('') }))
     .max(400)
     .required(),
   terms: Joi.array()
-    .items(Joi.object({ ...span, name: Joi.string().trim().max(60).allow('').required() }))
+    .items(Joi.object({ ...span, name: line.max(60).allow('').required() }))
     .max(20)
     .required(),
 };

@@ -14,6 +14,7 @@ import { toSheetViews, type WorkingService } from '../pieces/working.service';
 import type { WorksService } from '../pieces/works.service';
 import { defineCollecting } from './collecting.model';
 import type { RowsService } from './rows.service';
+import { isApartFromName, teacherEyes } from '../pieces/viewing';
 
 type Teacher = Actor & { userId: string };
 type At = { assignmentId: string; studentId: string };
@@ -36,7 +37,7 @@ export function collectingService({ sequelize, accounts, assignments, board, exc
 
   async function sightAt(teacher: Teacher, { assignmentId, studentId }: At, now: number): Promise<Sight> {
     const assignment = await assignments.forTeacher(teacher, 'piece.look', assignmentId);
-    const [sight] = isIssued(assignment, now) ? await board.ofAssignment(assignment, now, [studentId]) : [];
+    const [sight] = isIssued(assignment, now) ? await board.as(teacherEyes(teacher)).ofAssignment(assignment, now, [studentId]) : [];
     if (!sight || sight.piece.state === null) throw new Problem('thing.unknown');
     return sight;
   }
@@ -45,13 +46,14 @@ export function collectingService({ sequelize, accounts, assignments, board, exc
     /** The rows of some students anew, after the live page heard that they changed. */
     async changedRows(teacher: Teacher, assignmentId: string, studentIds: string[], now: number): Promise<ChangedRowsReply> {
       const assignment = await assignments.forTeacher(teacher, 'piece.look', assignmentId);
-      const sights = (await board.ofAssignment(assignment, now, studentIds)).filter(({ piece }) => piece.state !== null);
+      const sights = (await board.as(teacherEyes(teacher)).ofAssignment(assignment, now, studentIds)).filter(({ piece }) => piece.state !== null);
       return { rows: await rows.of(teacher, sights, now) };
     },
 
     /** One student's work as it is now, handed in or not, with its versions. */
     async follow(teacher: Teacher, at: At, now: number): Promise<FollowReply> {
       const sight = await sightAt(teacher, at, now);
+      if (isApartFromName(sight)) throw new Problem('marking.nameless');
       const work = workAt(sight);
       const [[row], draft, copies, versions] = await Promise.all([
         rows.of(teacher, [sight], now),
@@ -64,6 +66,7 @@ export function collectingService({ sequelize, accounts, assignments, board, exc
 
     async version(teacher: Teacher, { versionId, ...at }: At & { versionId: string }, now: number): Promise<VersionReply> {
       const sight = await sightAt(teacher, at, now);
+      if (isApartFromName(sight)) throw new Problem('marking.nameless');
       const work = workAt(sight);
       if (!work) throw new Problem('thing.unknown');
       return working.version(work.id, versionId, sight);
@@ -75,7 +78,7 @@ export function collectingService({ sequelize, accounts, assignments, board, exc
      */
     async nudge(teacher: Teacher, assignmentId: string, { studentIds, text, again }: NudgeRequest, now: number): Promise<NudgeReply> {
       const assignment = await assignments.forTeacher(teacher, 'piece.nudge', assignmentId);
-      const sights = isIssued(assignment, now) ? (await board.ofAssignment(assignment, now, studentIds)).filter(({ piece }) => piece.state !== null) : [];
+      const sights = isIssued(assignment, now) ? (await board.as(teacherEyes(teacher)).ofAssignment(assignment, now, studentIds)).filter(({ piece }) => piece.state !== null) : [];
       if (sights.length < studentIds.length) throw new Problem('thing.unknown');
       const { schoolClass } = sights[0]!;
       const day = localDateAt(schoolClass.calendar.zone, now);
@@ -109,7 +112,9 @@ export function collectingService({ sequelize, accounts, assignments, board, exc
     async note(teacher: Teacher, assignmentId: string, { marks: noted }: ClassMarksRequest, now: number): Promise<void> {
       const assignment = await assignments.forTeacher(teacher, 'piece.note', assignmentId);
       const ids = noted.map((one) => one.studentId);
-      const sights = new Map((await board.ofAssignment(assignment, now, ids)).filter(({ piece }) => piece.state !== null).map((sight) => [sight.member.student.id, sight]));
+      const sights = new Map(
+        (await board.as(teacherEyes(teacher)).ofAssignment(assignment, now, ids)).filter(({ piece }) => piece.state !== null).map((sight) => [sight.member.student.id, sight]),
+      );
       if (sights.size < ids.length) throw new Problem('thing.unknown');
       const excused = noted.filter((one) => one.mark === 'excused' && !sights.get(one.studentId)!.exception?.excused).map((one) => one.studentId);
       const again = noted.filter((one) => one.mark !== 'excused' && sights.get(one.studentId)!.exception?.excused).map((one) => one.studentId);

@@ -31,7 +31,10 @@ const BOOK = `SELECT a.class_id AS topic, a.id AS who, CONCAT_WS('-', COUNT(p.id
     (SELECT CONCAT_WS('-', COUNT(*), SUM(CRC32(CONCAT_WS(' ', m.user_id, m.joined_on, m.left_on)))) FROM class_students m WHERE m.class_id = c.id),
     (SELECT CONCAT_WS('-', COUNT(*), SUM(CRC32(CONCAT_WS(' ', a.id, a.issued_at, a.names_hidden, a.category_id, b.version)))) FROM assignments a JOIN briefs b ON b.id = a.brief_id WHERE a.class_id = c.id))
   FROM classes c JOIN calendars k ON k.id = c.calendar_id WHERE c.id IN (:ids)`;
-const QUERIES = { assignment: lookAt('assignment_id', VERSION), work: lookAt('work_id', 'version'), class: BOOK };
+// The student hears of what they and their group do and of what comes back, not of a score that is held.
+const OWN_WORK = `CONCAT_WS('-', (SELECT w.version FROM works w WHERE w.id = pieces.work_id), begun, JSON_VALUE(summary, '$.handIns'), JSON_VALUE(summary, '$.handedInAt'),
+  JSON_VALUE(summary, '$.sentBackAt'), JSON_VALUE(summary, '$.lastReturnAt'), shown_at)`;
+const QUERIES = { assignment: lookAt('assignment_id', VERSION), work: lookAt('work_id', OWN_WORK), class: BOOK };
 
 interface Watched {
   topic: Topic;

@@ -11,6 +11,7 @@ import type { BoardService } from '../pieces/board.service';
 import { isWithTeacher } from '../pieces/pieces.mapper';
 import type { WorksService } from '../pieces/works.service';
 import type { OverlapNews, OverlapTask } from './overlap-worker';
+import { isApartFromName, pieceName, teacherEyes } from '../pieces/viewing';
 
 type Teacher = Actor & { userId: string };
 
@@ -43,8 +44,8 @@ export function overlapService({ classes, assignments, board, works }: Collabora
     return all.filter((one) => one.id !== id && (one.briefId === briefId || one.title.toLowerCase() === title.toLowerCase()));
   }
 
-  async function handedIn(all: readonly AssignmentReply[], now: number) {
-    const sights = (await board.ofAssignments(all, now)).filter(({ record }) => isWithTeacher(record));
+  async function handedIn(teacher: Teacher, all: readonly AssignmentReply[], now: number) {
+    const sights = (await board.as(teacherEyes(teacher)).ofAssignments(all, now)).filter(({ record }) => isWithTeacher(record));
     const handIns = await works.allHandIns(sights.map(({ record }) => record!.work.id));
     const seen = new Set<string>();
     return sights.flatMap(({ record, member, assignment, schoolClass, team }) => {
@@ -56,8 +57,11 @@ export function overlapService({ classes, assignments, board, works }: Collabora
         .map((one: RichNode | null) => plainText(one))
         .join('\n')
         .trim();
-      const name = team?.name || fullName(member.student);
-      return text === '' ? [] : [{ name, className: schoolClass.label, text, studentId: member.student.id, assignmentId: assignment.id, handedInAt: handIn.at }];
+      const apart = isApartFromName({ assignment, record });
+      const name = apart ? pieceName(record!) : team?.name || fullName(member.student);
+      // As on the desk: known by the id of the piece, and not by the minute in which it came.
+      const who = apart ? { studentId: record!.id, handedInAt: 0 } : { studentId: member.student.id, handedInAt: handIn.at };
+      return text === '' ? [] : [{ name, className: schoolClass.label, text, assignmentId: assignment.id, ...who }];
     });
   }
 
@@ -65,8 +69,8 @@ export function overlapService({ classes, assignments, board, works }: Collabora
     /** Begins to compare, in a thread of its own. */
     async begin(teacher: Teacher, assignmentId: string, { withEarlier }: { withEarlier: boolean }, now: number): Promise<OverlapReply> {
       const assignment = await assignments.forTeacher(teacher, 'piece.look', assignmentId);
-      const present = await handedIn([assignment], now);
-      const before = withEarlier ? (await handedIn(await earlier(teacher, assignment, now), now)).slice(0, MOST_EARLIER) : [];
+      const present = await handedIn(teacher, [assignment], now);
+      const before = withEarlier ? (await handedIn(teacher, await earlier(teacher, assignment, now), now)).slice(0, MOST_EARLIER) : [];
       const texts = [...present, ...before];
       const given = [assignment.instructions, ...assignment.attachments.flatMap((one) => (one.kind === 'worksheet' ? [one.text] : []))].map((one) => plainText(one));
       const task: OverlapTask = { texts: texts.map(({ text }, index) => ({ text, earlier: index >= present.length })), given };

@@ -5,7 +5,6 @@ import type { ConversationsService } from '../conversations/conversations.servic
 import type { BoardService, Sight } from '../pieces/board.service';
 import type { NotesService } from '../notes/notes.service';
 import { toDeskRow, toPieceRow } from '../pieces/pieces.mapper';
-import type { SecondScoresService } from '../marking/second-scores.service';
 import type { FeedbackFilesService } from '../takehome/feedback-files.service';
 import { defineCollecting, type ClassMarkRow, type NudgeRow } from './collecting.model';
 
@@ -15,7 +14,6 @@ interface Collaborators {
   conversations: ConversationsService;
   feedbackFiles: FeedbackFilesService;
   notes: NotesService;
-  seconds: SecondScoresService;
 }
 
 /** Of a nameless piece nothing that stands beside its student's name somewhere else. */
@@ -35,7 +33,7 @@ const NAMELESS: CollectingView = {
 };
 
 /** Students' rows beside an assignment, with everything that a teacher sees of each. */
-export function rowsService({ sequelize, board, conversations, feedbackFiles, notes, seconds }: Collaborators) {
+export function rowsService({ sequelize, board, conversations, feedbackFiles, notes }: Collaborators) {
   const { nudges, marks } = defineCollecting(sequelize);
   const service = {
     /** Rows of one assignment's sights beside their names, in their order; a fixed number of queries however many there are. */
@@ -48,7 +46,7 @@ export function rowsService({ sequelize, board, conversations, feedbackFiles, no
       const [first] = sights;
       if (!first) return [];
       const { assignment, schoolClass } = first;
-      const [names, unread, noted, nudged, back, answered, second] = await Promise.all([
+      const [names, unread, noted, nudged, back, answered] = await Promise.all([
         board.namesIn(sights),
         conversations.unreadOfTeacher(teacher.userId, [assignment.id]),
         marks.findAll({ where: { assignmentId: assignment.id }, raw: true }) as unknown as Promise<ClassMarkRow[]>,
@@ -60,7 +58,6 @@ export function rowsService({ sequelize, board, conversations, feedbackFiles, no
           sights.flatMap(({ record }) => (record ? [record.work.id] : [])),
           teacher.userId,
         ),
-        assignment.secondMarker === null ? new Map<string, never>() : seconds.of(assignment.id),
       ]);
       const unreadOf = new Map(unread.map((one) => [one.studentId, one.n]));
       const markOf = new Map(noted.map((one) => [one.studentId, one.mark]));
@@ -84,14 +81,16 @@ export function rowsService({ sequelize, board, conversations, feedbackFiles, no
         };
         const row = desk ? toDeskRow(sight, names) : toPieceRow(sight, names);
         // Whoever is to score it a second time sees that it is scored, and not how.
-        const blind = seconds.isBlind(teacher.userId, assignment, record?.score?.by, second.get(id));
-        const shown = blind ? { ...row, score: null } : row;
-        if (!desk || !row.nameless) return { ...shown, collecting };
+        const shown = sight.blind ? { ...row, score: null } : row;
+        const known: CollectingView = { ...collecting, feedbackFiles: sight.blind ? [] : collecting.feedbackFiles };
+        if (!row.nameless) return { ...shown, collecting: known };
+        // So many words, counted on the desk, would tell whose they are.
+        if (!desk) return { ...shown, collecting: { ...known, words: null } };
         return {
           ...shown,
           collecting: {
             ...NAMELESS,
-            feedbackFiles: collecting.feedbackFiles.filter((file) => file.kind === 'voice').map((file) => ({ ...file, name: '' })),
+            feedbackFiles: known.feedbackFiles.filter((file) => file.kind === 'voice').map((file) => ({ ...file, name: '' })),
             unreadNotes: collecting.unreadNotes,
           },
         };

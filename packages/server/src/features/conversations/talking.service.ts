@@ -9,6 +9,7 @@ import type { NewsService } from '../news/news.service';
 import type { BoardService, Sight } from '../pieces/board.service';
 import type { OwnPiecesService } from '../pieces/own-pieces.service';
 import type { About, ConversationsService } from './conversations.service';
+import { SERVER_EYES } from '../pieces/viewing';
 
 type Person = Actor & { userId: string };
 
@@ -27,7 +28,7 @@ export function talkingService({ accounts, classes, assignments, board, ownPiece
   async function sightFor(person: Person, { assignmentId, studentId }: About, action: 'look' | 'write', now: number): Promise<Sight> {
     if (person.role === 'student') return ownPieces.sight(person, action === 'look' ? 'ownWork.look' : 'ownWork.talk', assignmentId, now);
     const assignment = await assignments.forTeacher(person, action === 'look' ? 'piece.look' : 'piece.talk', assignmentId);
-    const [sight] = await board.ofAssignment(assignment, now, [studentId]);
+    const [sight] = await board.as(SERVER_EYES).ofAssignment(assignment, now, [studentId]);
     if (!sight || sight.piece.state === null) throw new Problem('thing.unknown');
     return sight;
   }

@@ -11,6 +11,7 @@ import type { NewsService } from '../news/news.service';
 import type { BoardService } from '../pieces/board.service';
 import { defineExtensions, type ExtensionRow } from './exceptions.model';
 import type { ExceptionsService } from './exceptions.service';
+import { SERVER_EYES } from '../pieces/viewing';
 
 type Person = Actor & { userId: string };
 const MOST_LISTED = 200;
@@ -53,7 +54,7 @@ export function extensionsService({ sequelize, accounts, classes, assignments, b
     /** @throws Problem `extension.waiting` while one waits; `extension.notNow` for a piece that is in or excused */
     async ask(student: Person, assignmentId: string, body: AskExtension, now: number): Promise<OwnRequest> {
       const assignment = await assignments.byId(assignmentId);
-      const [sight] = assignment && isIssued(assignment, now) ? await board.ofAssignment(assignment, now, [student.userId]) : [];
+      const [sight] = assignment && isIssued(assignment, now) ? await board.as(SERVER_EYES).ofAssignment(assignment, now, [student.userId]) : [];
       if (!sight || sight.told.state === null) throw new Problem('thing.unknown');
       const { told, resolved } = sight;
       if (!mayAskForTime(told.state, resolved.window)) throw new Problem('extension.notNow');
@@ -113,7 +114,7 @@ export function extensionsService({ sequelize, accounts, classes, assignments, b
       if (rows.length === 0) return [];
       const asked = new Set(rows.map((row) => row.assignmentId));
       const all = issued.filter((one) => asked.has(one.id));
-      const sights = await board.ofAssignments(all, now, [...new Set(rows.map((row) => row.studentId))]);
+      const sights = await board.as(SERVER_EYES).ofAssignments(all, now, [...new Set(rows.map((row) => row.studentId))]);
       return rows.flatMap((row) => {
         const sight = sights.find(({ assignment, member }) => assignment.id === row.assignmentId && member.student.id === row.studentId);
         if (!sight) return [];
@@ -146,7 +147,7 @@ export function extensionsService({ sequelize, accounts, classes, assignments, b
     async answer(teacher: Person, requestId: string, answer: AnswerExtension, now: number): Promise<void> {
       const at = await service.about(teacher, requestId);
       const assignment = (await assignments.byId(at.assignmentId))!;
-      const [sight] = await board.ofAssignment(assignment, now, [at.studentId]);
+      const [sight] = await board.as(SERVER_EYES).ofAssignment(assignment, now, [at.studentId]);
       if (!sight) throw new Problem('thing.unknown');
       const [me] = [...(await accounts.people([teacher.userId])).values()];
       await inTransaction(sequelize, async (transaction) => {

@@ -6,6 +6,7 @@ import { toLooking } from '../progress/progress.mapper';
 import type { RosterService } from '../roster/roster.service';
 import type { FamiliesService, Family } from './families.service';
 import type { FamilyTalksService } from './family-talks.service';
+import { STUDENT_EYES } from '../pieces/viewing';
 
 const COMING = new Set(['notOpen', 'open', 'started', 'sentBack']);
 const WAITING = new Set(['in', 'inLate', 'inClass', 'scored']);
@@ -64,7 +65,7 @@ export function childrenService({ classes, roster, progress, families, talks }: 
       const found = (await classes.load(members.map((member) => member.classId))).filter((one) => one.putAwayAt === null);
       if (found.length === 0) return [];
       const [replies, teachers] = await Promise.all([
-        progress.ofMany(found, [studentId], { eyes: 'student', lookingOf: (one) => toLooking(one, undefined, now), now }),
+        progress.ofMany(found, [studentId], { eyes: 'student', viewer: STUDENT_EYES, lookingOf: (one) => toLooking(one, undefined, now), now }),
         classes.teachersOf(found.map((one) => one.id)),
       ]);
       return replies.map((reply) =>

@@ -1,11 +1,11 @@
 import Joi from 'joi';
 import type { GroupingBody } from '../../contract';
-import { id, localDay, version } from '../../http/form';
+import { id, line, localDay, version } from '../../http/form';
 
-const name = Joi.string().trim().min(1).max(80).required();
+const name = line.min(1).max(80).required();
 const fields = {
   name,
-  seed: Joi.string().trim().max(20).allow(null).required(),
+  seed: line.max(20).allow(null).required(),
   until: localDay.allow(null).required(),
   groups: Joi.array()
     .items(Joi.object({ id: id.allow(null), name, studentIds: Joi.array().items(id.optional()).max(400).unique().required() }))

@@ -19,6 +19,7 @@ import type { PiecesService } from '../pieces/pieces.service';
 import type { BookService } from './book.service';
 import { defineMarkBook, type BookActRow, type BookChangeRow } from './markbook.model';
 import { toScale } from './markbook.mapper';
+import { teacherEyes } from '../pieces/viewing';
 
 /** So far back one's acts can be undone. */
 const MOST_ACTS = 200;
@@ -152,8 +153,8 @@ export function bookActsService({ sequelize, classes, assignments, exceptions, b
   /** The sights and cells of some places. */
   async function lookAt(teacher: Teacher, { all, classes: found }: Mine, studentIds: string[], now: number) {
     const list = [...all.values()];
-    const sights = await board.lean({ classes: found, assignments: list, studentIds: [...new Set(studentIds)], now });
-    const cells = await book.toCells(teacher, sights, list);
+    const sights = await board.as(teacherEyes(teacher)).lean({ classes: found, assignments: list, studentIds: [...new Set(studentIds)], now });
+    const cells = await book.toCells(sights, list);
     return new Map(sights.map((sight, index) => [keyOf({ assignmentId: sight.assignment.id, studentId: sight.member.student.id }), { sight, cell: cells[index]! }]));
   }
 

@@ -10,10 +10,10 @@ import type { ClassesService } from '../classes/classes.service';
 import type { RowsService } from '../collecting/rows.service';
 import type { GroupsService } from '../groups/groups.service';
 import type { Teacher } from '../marking/desk.service';
-import type { SecondScoresService } from '../marking/second-scores.service';
 import type { BoardService, LeanSight } from '../pieces/board.service';
 import type { RosterService } from '../roster/roster.service';
 import { toBookCell, toBookClass, toBookStudent, toColumns } from './markbook.mapper';
+import { teacherEyes } from '../pieces/viewing';
 
 const compress = promisify(gzip);
 
@@ -83,11 +83,10 @@ interface Collaborators {
   assignments: AssignmentsService;
   board: BoardService;
   rows: RowsService;
-  seconds: SecondScoresService;
 }
 
 /** Reading mark books. */
-export function bookService({ sequelize, classes, roster, groups, assignments, board, rows, seconds }: Collaborators) {
+export function bookService({ sequelize, classes, roster, groups, assignments, board, rows }: Collaborators) {
   const kept = new Map<string, Kept>();
   const stamps = new Map<string, { running: Promise<Stamp>; next: Promise<Stamp> | null }>();
 
@@ -121,16 +120,12 @@ export function bookService({ sequelize, classes, roster, groups, assignments, b
     return there.next;
   }
 
-  /** Cells of some assignments as this teacher may see them, in the order of the sights. */
-  async function toCells(teacher: Teacher, sights: readonly LeanSight[], all: readonly AssignmentReply[]): Promise<(BookCell | null)[]> {
-    const second = new Map<string, Awaited<ReturnType<SecondScoresService['of']>>>();
-    for (const { id, secondMarker } of all) if (secondMarker === teacher.userId) second.set(id, await seconds.of(id));
+  /** Cells of some assignments as the one they were looked up for may see them, in the order of the sights. */
+  async function toCells(sights: readonly LeanSight[], all: readonly AssignmentReply[]): Promise<(BookCell | null)[]> {
     const absent = await rows.absentOn(all.filter((one) => one.how === 'inClass').map((one) => one.id));
     return sights.map((sight) => {
       const { assignment, member, record } = sight;
-      const given = second.get(assignment.id);
-      const blind = given !== undefined && record?.score != null && seconds.isBlind(teacher.userId, assignment, record.score.by, given.get(member.student.id));
-      return toBookCell(sight, { blind, absent: absent.size > 0 && absent.has(`${assignment.id} ${member.student.id}`) });
+      return toBookCell(sight, { blind: sight.blind && record?.score != null, absent: absent.size > 0 && absent.has(`${assignment.id} ${member.student.id}`) });
     });
   }
 
@@ -148,8 +143,8 @@ export function bookService({ sequelize, classes, roster, groups, assignments, b
       (a, b) => compareNames(a.student, b.student) || (a.student.id < b.student.id ? -1 : a.student.id > b.student.id ? 1 : place.get(a.classId)! - place.get(b.classId)!),
     );
     const columns = toColumns(found, all);
-    const sights = await board.lean({ classes: found, assignments: all, now });
-    const cells = await toCells(teacher, sights, all);
+    const sights = await board.as(teacherEyes(teacher)).lean({ classes: found, assignments: all, now });
+    const cells = await toCells(sights, all);
     const students = members.map((member) =>
       toBookStudent(
         member,
@@ -219,8 +214,8 @@ export function bookService({ sequelize, classes, roster, groups, assignments, b
       const all = (await assignments.byIds(assignmentIds)).filter((one) => isIssued(one, now));
       const found = await Promise.all([...new Set(all.map((one) => one.classId))].map((id) => classes.forTeacher(teacher, 'book.look', id)));
       if (all.length < new Set(assignmentIds).size) throw new Problem('thing.unknown');
-      const sights = await board.lean({ classes: found, assignments: all, now, ...(studentIds ? { studentIds } : {}) });
-      const cells = await toCells(teacher, sights, all);
+      const sights = await board.as(teacherEyes(teacher)).lean({ classes: found, assignments: all, now, ...(studentIds ? { studentIds } : {}) });
+      const cells = await toCells(sights, all);
       return sights.map(({ assignment, member }, index) => ({ assignmentId: assignment.id, studentId: member.student.id, cell: cells[index]! }));
     },
   };

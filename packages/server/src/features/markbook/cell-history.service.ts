@@ -11,6 +11,7 @@ import type { BoardService, LeanSight } from '../pieces/board.service';
 import type { PiecesService } from '../pieces/pieces.service';
 import type { BookService } from './book.service';
 import { defineMarkBook, type BookActRow, type BookChangeRow } from './markbook.model';
+import { teacherEyes } from '../pieces/viewing';
 
 const MOST_ENTRIES = 300;
 const TOLD: ReadonlySet<string> = new Set(['scored', 'unscored', 'rescaled', 'returned', 'sentBack', 'handedIn', 'takenBack']);
@@ -36,9 +37,9 @@ export function cellHistoryService({ sequelize, accounts, classes, assignments, 
     async history(teacher: Teacher, at: { assignmentId: string; studentId: string }, now: number): Promise<CellHistoryReply> {
       const assignment = await assignments.forTeacher(teacher, 'piece.look', at.assignmentId);
       const found = isIssued(assignment, now)
-        ? await board.lean({ classes: await classes.load([assignment.classId]), assignments: [assignment], studentIds: [at.studentId], now })
+        ? await board.as(teacherEyes(teacher)).lean({ classes: await classes.load([assignment.classId]), assignments: [assignment], studentIds: [at.studentId], now })
         : [];
-      const [cell] = await book.toCells(teacher, found, [assignment]);
+      const [cell] = await book.toCells(found, [assignment]);
       if (!cell || cell.locked) throw new Problem('thing.unknown');
       const [sight] = found as [LeanSight];
       const facts = sight.record === null ? [] : await pieces.factsOf(sight.record.id, MOST_ENTRIES);

@@ -12,6 +12,7 @@ import { sessionsTable, sourceOfClass, sourceOfStudent } from '../roster/roster-
 import type { RosterService } from '../roster/roster.service';
 import { bookRows, bookWorkbook, type BookOut } from './book-workbook';
 import type { BookService } from './book.service';
+import { teacherEyes } from '../pieces/viewing';
 
 interface Collaborators {
   classes: ClassesService;
@@ -135,7 +136,7 @@ export function takeOutService({ classes, roster, assignments, board, book }: Co
           secondMarker !== teacher.userId && (aims.length > 0 || (scoring.by === 'rubric' && scoring.rubric.criteria.some((one) => one.aims.length > 0))),
       );
       const byStudent = new Map<string, BookAimsReply['students'][number]>();
-      for (const sight of await board.lean({ classes: [found], assignments: tagged, now })) {
+      for (const sight of await board.as(teacherEyes(teacher)).lean({ classes: [found], assignments: tagged, now })) {
         const { record, assignment, member, piece } = sight;
         const score = record?.score;
         if (!score || piece.state === null || piece.state === 'excused' || isNameless(sight)) continue;

@@ -48,7 +48,7 @@ export function annotatingService({ accounts, classes, desk, notes, questions, r
       id: pieceId,
       work: { id: workId },
     } = sight.record;
-    await desk.changeWork(sight, now, (transaction) => work({ workId, pieceId, handIn: { ...one, receivedFor: '' }, transaction }), { holds });
+    await desk.changeWork(teacher, sight, now, (transaction) => work({ workId, pieceId, handIn: { ...one, receivedFor: '' }, transaction }), { holds });
     return notes.ofWork(workId, one, { as: 'teacher', userId: teacher.userId, nameless: isNameless(sight) });
   }
 
@@ -116,7 +116,7 @@ export function annotatingService({ accounts, classes, desk, notes, questions, r
     /** Writes below a note; students who have it already read the answer at once. */
     async answerNote(teacher: Teacher, { noteId, ...at }: NoteAt, text: string, now: number): Promise<MarginNote[]> {
       const sight = await desk.sightAt(teacher, 'piece.annotate', at, now);
-      const [others, name] = await Promise.all([desk.sharing(sight, now), nameOf(teacher.userId)]);
+      const [others, name] = await Promise.all([desk.sharing(teacher, sight, now), nameOf(teacher.userId)]);
       return changeNotes(
         teacher,
         at,
@@ -162,7 +162,7 @@ export function annotatingService({ accounts, classes, desk, notes, questions, r
     /** Puts a file, or what was said aloud, beside the piece of everybody who shares it; kept back until it is returned. */
     async addFile(teacher: Teacher, at: At, file: TakenFile, kind: FeedbackFile['kind'], now: number): Promise<DeskPieceReply> {
       const sight = await desk.sightAt(teacher, 'piece.annotate', at, now);
-      const studentIds = [sight, ...(await desk.sharing(sight, now))].map(({ member }) => member.student.id);
+      const studentIds = [sight, ...(await desk.sharing(teacher, sight, now))].map(({ member }) => member.student.id);
       await pieces.changeAll(
         studentIds.map((studentId) => ({ assignmentId: at.assignmentId, studentId })),
         async (opened) => {

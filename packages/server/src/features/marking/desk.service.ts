@@ -15,6 +15,7 @@ import type { WorkingService } from '../pieces/working.service';
 import type { WorksService } from '../pieces/works.service';
 import type { QuestionsService } from './questions.service';
 import type { SecondScoresService } from './second-scores.service';
+import { teacherEyes } from '../pieces/viewing';
 
 export type Teacher = Actor & { userId: string };
 /** Of a piece that is marked without its name, `studentId` is the id of the piece. */
@@ -58,20 +59,20 @@ function lateOf(sight: Sight): DeskPieceReply['late'] {
 export function deskService({ accounts, assignments, board, pieces, works, working, rows, notes, questions, seconds }: Collaborators) {
   const service = {
     /** The piece, if this teacher may do this to it. A nameless piece is reached by its own id alone. @throws Problem `thing.unknown` */
-    async sightAt(teacher: Actor, action: Action, { assignmentId, studentId }: At, now: number): Promise<Sight> {
+    async sightAt(teacher: Teacher, action: Action, { assignmentId, studentId }: At, now: number): Promise<Sight> {
       const assignment = await assignments.forTeacher(teacher, action, assignmentId);
       const found = assignment.namesHidden ? await pieces.byId(studentId) : null;
       const piece = found?.assignmentId === assignmentId ? found : null;
-      const [sight] = !isIssued(assignment, now) ? [] : await board.ofAssignment(assignment, now, [piece?.studentId ?? studentId]);
+      const [sight] = !isIssued(assignment, now) ? [] : await board.as(teacherEyes(teacher)).ofAssignment(assignment, now, [piece?.studentId ?? studentId]);
       if (!sight || sight.piece.state === null || isNameless(sight) !== (piece !== null)) throw new Problem('thing.unknown');
       return sight;
     },
 
     /** The others whose piece is the same work. */
-    async sharing({ team, member, record, assignment }: Sight, now: number): Promise<Sight[]> {
+    async sharing(teacher: Teacher, { team, member, record, assignment }: Sight, now: number): Promise<Sight[]> {
       if (team === null || record === null || record.work.groupId === null) return [];
       const others = (await pieces.sharing(record.work.id)).filter((id) => id !== member.student.id);
-      return others.length === 0 ? [] : (await board.ofAssignment(assignment, now, others)).filter(({ piece }) => piece.state !== null);
+      return others.length === 0 ? [] : (await board.as(teacherEyes(teacher)).ofAssignment(assignment, now, others)).filter(({ piece }) => piece.state !== null);
     },
 
     /** The hand-in that feedback is about: the last one, unless it was taken back. */
@@ -85,11 +86,11 @@ export function deskService({ accounts, assignments, board, pieces, works, worki
       const { record, assignment } = sight;
       const nameless = isNameless(sight);
       const [[row, ...team], story, second] = await Promise.all([
-        service.sharing(sight, now).then((others) => rows.onDesk(teacher, [sight, ...others], now)),
+        service.sharing(teacher, sight, now).then((others) => rows.onDesk(teacher, [sight, ...others], now)),
         service.handInOf(sight),
         seconds.of(assignment.id).then((all) => all.get(sight.member.student.id)),
       ]);
-      const blind = seconds.isBlind(teacher.userId, assignment, record?.score?.by, second);
+      const { blind } = sight;
       const [sentBack, handIn, pinned, asked, before, people] = await Promise.all([
         record && record.summary.roundsSentBack > 0 ? pieces.lastSendBack(record.id) : null,
         story.one ? working.toHandInView(story.one, assignment.title) : null,
@@ -107,7 +108,7 @@ export function deskService({ accounts, assignments, board, pieces, works, worki
         sentBack,
         // Who scores a second time sees the work as it was handed in, not what the first has said about it.
         notes: blind ? pinned.filter((one) => one.mine) : pinned,
-        questions: asked,
+        questions: blind ? [] : asked,
         before: blind ? [] : before,
         nameless,
         late: nameless ? null : lateOf(sight),
@@ -133,7 +134,7 @@ export function deskService({ accounts, assignments, board, pieces, works, worki
         working.toHandInView(one, sight.assignment.title),
         notes.ofWork(sight.record!.work.id, one, { as: 'teacher', userId: teacher.userId, nameless }),
       ]);
-      return { handIn: nameless ? namelessHandIn(handIn) : handIn, notes: pinned.filter((note) => note.version === version) };
+      return { handIn: nameless ? namelessHandIn(handIn) : handIn, notes: pinned.filter((note) => note.version === version && (!sight.blind || note.mine)) };
     },
 
     /** Changes a piece that nobody else changed since the teacher saw it; else shows them the newer one. */
@@ -153,15 +154,15 @@ export function deskService({ accounts, assignments, board, pieces, works, worki
         for (const piece of opened) await work(piece, piece.record.studentId === own);
         return null;
       });
-      const [fresh] = await board.ofAssignment(sight.assignment, now, [own]);
+      const [fresh] = await board.as(teacherEyes(teacher)).ofAssignment(sight.assignment, now, [own]);
       const current = await service.of(teacher, fresh!, now);
       if (outcome === stale) throw new Problem('conflict.changedMeanwhile', { current });
       return current;
     },
 
     /** Changes what is pinned to a work. What was returned before has something new to return then. */
-    async changeWork<T>(sight: Sight, now: number, work: (transaction: Transaction) => Promise<T>, { holds }: { holds: boolean }): Promise<T> {
-      const others = (await service.sharing(sight, now)).map(({ member }) => member.student.id);
+    async changeWork<T>(teacher: Teacher, sight: Sight, now: number, work: (transaction: Transaction) => Promise<T>, { holds }: { holds: boolean }): Promise<T> {
+      const others = (await service.sharing(teacher, sight, now)).map(({ member }) => member.student.id);
       const ats = [sight.member.student.id, ...others].map((studentId) => ({ assignmentId: sight.assignment.id, studentId }));
       return pieces.changeAll(ats, async (opened) => {
         const result = await work(opened[0]!.transaction);

@@ -12,6 +12,7 @@ import type { RemarksService } from '../remarks/remarks.service';
 import { namelessHandIn, type At, type DeskService, type Teacher } from './desk.service';
 import { earnedByChoice, record, requireScore } from './scoring.service';
 import type { SecondScoresService } from './second-scores.service';
+import { teacherEyes } from '../pieces/viewing';
 
 const MOST_REMARKS = 8;
 
@@ -33,7 +34,7 @@ export function judgingService({ accounts, assignments, board, pieces, works, ro
     /** Every piece that lies with the teacher, with what was handed in, for scoring one criterion or question after another. */
     async across(teacher: Teacher, assignmentId: string, now: number): Promise<AcrossReply> {
       const assignment = await assignments.forTeacher(teacher, 'piece.look', assignmentId);
-      const sights = (await board.ofAssignment(assignment, now)).filter(({ record: one, piece }) => piece.state !== null && isWithTeacher(one));
+      const sights = (await board.as(teacherEyes(teacher)).ofAssignment(assignment, now)).filter(({ record: one, piece }) => piece.state !== null && isWithTeacher(one));
       const [listed, handIns] = await Promise.all([rows.onDesk(teacher, sights, now), works.allHandIns(sights.map((sight) => sight.record!.work.id))]);
       const all = sights.map((sight, index) => {
         const last = handIns.get(sight.record!.work.id)?.at(-1);
@@ -77,7 +78,7 @@ export function judgingService({ accounts, assignments, board, pieces, works, ro
     /** Both scores of each piece that two have scored, the largest difference first; for who is to score, only theirs. */
     async seconds(teacher: Teacher, assignmentId: string, now: number): Promise<SecondReply> {
       const assignment = await assignments.forTeacher(teacher, 'piece.look', assignmentId);
-      const [sights, given] = await Promise.all([board.ofAssignment(assignment, now), seconds.of(assignmentId)]);
+      const [sights, given] = await Promise.all([board.as(teacherEyes(teacher)).ofAssignment(assignment, now), seconds.of(assignmentId)]);
       const scored = sights.filter(({ record: one, piece }) => piece.state !== null && one?.score);
       const both = scored.filter(({ member }) => given.has(member.student.id));
       const [listed, people] = await Promise.all([
@@ -100,7 +101,7 @@ export function judgingService({ accounts, assignments, board, pieces, works, ro
     async outcome(teacher: Teacher, assignmentId: string, now: number): Promise<OutcomeReply> {
       const assignment = await assignments.forTeacher(teacher, 'piece.look', assignmentId);
       const { title, points, scoring } = assignment;
-      const sights = (await board.ofAssignment(assignment, now)).filter(({ piece }) => piece.state !== null && piece.state !== 'excused');
+      const sights = (await board.as(teacherEyes(teacher)).ofAssignment(assignment, now)).filter(({ piece }) => piece.state !== null && piece.state !== 'excused');
       const scored = sights.filter(({ record: one }) => one?.score);
       const earned = scored.flatMap(({ record: one }) => one!.score!.earned ?? []);
       const choices = scored.flatMap(({ record: one }) => (one!.score!.chosen?.by === 'rubric' ? [one!.score!.chosen.choices] : []));
@@ -122,7 +123,7 @@ export function judgingService({ accounts, assignments, board, pieces, works, ro
         spread: points === null || blindTo ? null : spreadOf(earned, points),
         criteria: scoring.by === 'rubric' && !blindTo ? criterionResults(scoring.rubric, choices) : [],
         remarks: await remarks.commonestOn(
-          scored.map(({ record: one }) => one!.id),
+          scored.filter(({ blind }) => !blind).map(({ record: one }) => one!.id),
           MOST_REMARKS,
         ),
         drift: drift && { ...drift, names },

@@ -11,6 +11,7 @@ import type { PiecesService } from '../pieces/pieces.service';
 import type { Teacher } from './desk.service';
 import type { QuestionsService } from './questions.service';
 import type { ReturningService } from './returning.service';
+import { teacherEyes } from '../pieces/viewing';
 
 const PACE_OF_MS = 60 * 86_400_000;
 
@@ -85,7 +86,7 @@ export function pilesService({ accounts, classes, assignments, board, pieces, ro
   return {
     async piles(teacher: Teacher, now: number): Promise<PilesReply> {
       const mine = await classes.load(await classes.taughtBy(teacher.userId));
-      const sights = await board.leanSights({ classes: mine, now });
+      const sights = await board.as(teacherEyes(teacher)).leanSights({ classes: mine, now });
       const piles = toPiles(sights);
       const assignmentOf = new Map(sights.map(({ assignment }) => [assignment.id, assignment]));
       const [pace, timed, waiting] = await Promise.all([
@@ -112,7 +113,7 @@ export function pilesService({ accounts, classes, assignments, board, pieces, ro
       const others = together ? (await assignments.ofBriefs([own.briefId])).filter((one) => one.id !== own.id && taught.has(one.classId) && isIssued(one, now)) : [];
       const all: AssignmentReply[] = [own, ...others];
       const [sights, teachers, pace, timed] = await Promise.all([
-        board.ofAssignments(all, now),
+        board.as(teacherEyes(teacher)).ofAssignments(all, now),
         classes.teachersOf(all.map((one) => one.classId)),
         pacesOf(teacher, [own.id], now),
         returning.waiting(all.map((one) => one.id)),

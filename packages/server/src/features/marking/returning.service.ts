@@ -14,6 +14,7 @@ import type { PiecesService } from '../pieces/pieces.service';
 import type { FeedbackFilesService } from '../takehome/feedback-files.service';
 import type { Teacher } from './desk.service';
 import { defineMarking, type TimedReturnRow } from './marking.model';
+import { SERVER_EYES } from '../pieces/viewing';
 
 const RETURNS_A_ROUND = 20;
 
@@ -39,7 +40,7 @@ export function returningService({ sequelize, accounts, assignments, board, piec
   const { timed } = defineMarking(sequelize);
 
   const held = async (assignment: AssignmentReply, studentIds: readonly string[] | null, now: number): Promise<Sight[]> =>
-    (await board.ofAssignment(assignment, now)).filter((sight) => sight.record?.held && (studentIds === null || studentIds.includes(whoOf(sight).id)));
+    (await board.as(SERVER_EYES).ofAssignment(assignment, now)).filter((sight) => sight.record?.held && (studentIds === null || studentIds.includes(whoOf(sight).id)));
 
   /** What somebody might have overlooked: criteria without a choice, and pieces without a word. */
   async function doubtsAbout({ scoring, points }: AssignmentReply, sights: readonly Sight[]): Promise<ReturnDoubts> {
@@ -159,7 +160,7 @@ export function returningService({ sequelize, accounts, assignments, board, piec
         const assignment = await assignments.byId(row.assignmentId);
         const ids = namedIn(row);
         const chosen = assignment
-          ? (await board.ofAssignment(assignment, now)).filter(({ record, member }) => record?.held && (ids === null || ids.includes(member.student.id)))
+          ? (await board.as(SERVER_EYES).ofAssignment(assignment, now)).filter(({ record, member }) => record?.held && (ids === null || ids.includes(member.student.id)))
           : [];
         if (!assignment || chosen.length === 0) {
           await timed.destroy({ where: { id: row.id } });

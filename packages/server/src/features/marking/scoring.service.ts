@@ -25,7 +25,7 @@ import type { PiecesService } from '../pieces/pieces.service';
 import type { RemarksService } from '../remarks/remarks.service';
 import type { FeedbackFilesService } from '../takehome/feedback-files.service';
 import type { At, DeskService, Teacher } from './desk.service';
-import type { SecondScoresService } from './second-scores.service';
+import { teacherEyes } from '../pieces/viewing';
 
 /**
  * The points that a choice earns (docs/rules.md, 4); null where done earns nothing because there are no points.
@@ -84,16 +84,15 @@ interface Collaborators {
   remarks: RemarksService;
   exceptions: ExceptionsService;
   feedbackFiles: FeedbackFilesService;
-  seconds: SecondScoresService;
 }
 
 /** Scoring, one piece or many, and sending back. */
-export function scoringService({ assignments, board, pieces, rows, desk, notes, remarks, exceptions, feedbackFiles, seconds }: Collaborators) {
+export function scoringService({ assignments, board, pieces, rows, desk, notes, remarks, exceptions, feedbackFiles }: Collaborators) {
   /** Pieces whose score was chosen by a rubric that gives something else now, with what it would give. */
-  async function rescorable(assignment: AssignmentReply, now: number): Promise<{ sight: Sight; before: number; after: number; complete: boolean }[]> {
+  async function rescorable(teacher: Teacher, assignment: AssignmentReply, now: number): Promise<{ sight: Sight; before: number; after: number; complete: boolean }[]> {
     const { scoring, points } = assignment;
     if (scoring.by !== 'rubric' || points === null || rubricMax(scoring.rubric) === 0) return [];
-    return (await board.ofAssignment(assignment, now)).flatMap((sight) => {
+    return (await board.as(teacherEyes(teacher)).ofAssignment(assignment, now)).flatMap((sight) => {
       const score = sight.record?.score;
       if (score?.chosen?.by !== 'rubric' || score.earned === null) return [];
       const { earned, complete } = rubricScore(scoring.rubric, points, score.chosen.choices);
@@ -113,14 +112,14 @@ export function scoringService({ assignments, board, pieces, rows, desk, notes, 
     /** What the rubric as it is now would change in scores that were given by it before. They stay until confirmed. */
     async rescoring(teacher: Teacher, assignmentId: string, now: number): Promise<RescoringReply> {
       const assignment = await assignments.forTeacher(teacher, 'piece.look', assignmentId);
-      const changed = await rescorable(assignment, now);
+      const changed = await rescorable(teacher, assignment, now);
       return { pieces: changed.map(({ sight, before, after, complete }) => ({ student: whoOf(sight), before, after, complete, returned: sight.record?.returned !== null })) };
     },
 
     /** Counts scores again by the rubric as it is now, held until returned; what was returned stays as it was read. */
     async rescore(teacher: Teacher, assignmentId: string, studentIds: readonly string[], now: number): Promise<{ rescored: number }> {
       const assignment = await assignments.forTeacher(teacher, 'score.write', assignmentId);
-      const chosen = (await rescorable(assignment, now)).filter(({ sight }) => studentIds.includes(whoOf(sight).id));
+      const chosen = (await rescorable(teacher, assignment, now)).filter(({ sight }) => studentIds.includes(whoOf(sight).id));
       const ats = chosen.map(({ sight }) => ({ assignmentId, studentId: sight.member.student.id }));
       const rescored = await pieces.changeAll(ats, async (opened) => {
         let changed = 0;
@@ -145,14 +144,13 @@ export function scoringService({ assignments, board, pieces, rows, desk, notes, 
       const sight = await desk.sightAt(teacher, 'score.write', at, now);
       const { assignment } = sight;
       const { chosen, remark, words = {}, adjust = null, version, group, remarks: used = [] } = request;
-      const second = (await seconds.of(assignment.id)).get(sight.member.student.id);
-      if (sight.record?.score && seconds.isBlind(teacher.userId, assignment, sight.record.score.by, second)) throw new Problem('score.blind');
+      if (sight.record?.score && sight.blind) throw new Problem('score.blind');
       const base = chosen === null ? request.earned : earnedByChoice(assignment, chosen);
       if (adjust && adjust.reason.trim() === '') throw new Problem('score.noReason');
       const earned = base === null || adjust === null ? base : base + adjust.by;
       const silent = isBlank(remark) && Object.values(words).every((one) => one.trim() === '');
       if (earned === null && chosen === null && silent && !(await hasWords(sight))) throw new Problem('score.nothing');
-      const others = group ? (await desk.sharing(sight, now)).filter(({ piece }) => piece.state !== 'excused') : [];
+      const others = group ? (await desk.sharing(teacher, sight, now)).filter(({ piece }) => piece.state !== 'excused') : [];
       const sharing = new Map([sight, ...others].map((one) => [whoOf(one).id, one.member.student.id]));
       if ((group?.differ ?? []).some((one) => !sharing.has(one.studentId))) throw new Problem('thing.unknown');
       const differ = new Map((group?.differ ?? []).map((one) => [sharing.get(one.studentId)!, one.earned]));
@@ -184,11 +182,9 @@ export function scoringService({ assignments, board, pieces, rows, desk, notes, 
       const wanted = scores.map((one) => ({ ...one, earned: one.chosen === null ? one.earned : earnedByChoice(assignment, one.chosen) }));
       for (const { earned } of wanted) if (earned !== null) requireScore(assignment, earned, bonusConfirmed);
       const ids = wanted.map((one) => one.studentId);
-      const sights = (await board.ofAssignment(assignment, now, ids)).filter(({ piece }) => piece.state !== null);
+      const sights = (await board.as(teacherEyes(teacher)).ofAssignment(assignment, now, ids)).filter(({ piece }) => piece.state !== null);
       if (sights.length < ids.length) throw new Problem('thing.unknown');
-      const second = await seconds.of(assignmentId);
-      if (sights.some(({ record: one, member }) => one?.score && seconds.isBlind(teacher.userId, assignment, one.score.by, second.get(member.student.id))))
-        throw new Problem('score.blind');
+      if (sights.some(({ record: one, blind }) => one?.score && blind)) throw new Problem('score.blind');
       const stale = await pieces.changeAll(
         ids.map((studentId) => ({ assignmentId, studentId })),
         async (opened) => {
@@ -203,7 +199,7 @@ export function scoringService({ assignments, board, pieces, rows, desk, notes, 
           return [];
         },
       );
-      const fresh = await rows.of(teacher, await board.ofAssignment(assignment, now, stale.length > 0 ? stale : ids), now);
+      const fresh = await rows.of(teacher, await board.as(teacherEyes(teacher)).ofAssignment(assignment, now, stale.length > 0 ? stale : ids), now);
       if (stale.length > 0) throw new Problem('conflict.changedMeanwhile', { current: { rows: fresh } });
       return { rows: fresh };
     },
@@ -229,7 +225,7 @@ export function scoringService({ assignments, board, pieces, rows, desk, notes, 
       const sight = await desk.sightAt(teacher, 'piece.sendBack', at, now);
       const { rounds } = sight.assignment;
       // A group's piece goes back to all who share it: there is one work to do again.
-      const others = (await desk.sharing(sight, now)).filter(({ record: one }) => one?.summary.handedInAt != null).map(({ member }) => member.student.id);
+      const others = (await desk.sharing(teacher, sight, now)).filter(({ record: one }) => one?.summary.handedInAt != null).map(({ member }) => member.student.id);
       return desk.changeSeen(teacher, sight, version, now, others, async (piece, first) => {
         // The first hand-in is a round too.
         if (rounds !== null && piece.record.summary.roundsSentBack + 1 >= rounds) throw new Problem('piece.lastRound');

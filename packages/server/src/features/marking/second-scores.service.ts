@@ -16,7 +16,7 @@ export interface SecondRecord {
   agreedAt: number | null;
 }
 
-/** Second scores as they are stored, and whose eyes the first is kept from until theirs is given. */
+/** Second scores as they are stored. Whose eyes the first is kept from: pieces/viewing.ts. */
 export function secondScoresService({ sequelize }: { sequelize: Sequelize }) {
   const { seconds } = defineMarking(sequelize);
   return {
@@ -56,13 +56,6 @@ export function secondScoresService({ sequelize }: { sequelize: Sequelize }) {
         await seconds.update({ earnedMilli: earned }, { where: { assignmentId: row.assignmentId, studentId: row.studentId }, transaction });
       }
     },
-
-    /**
-     * May this teacher not see the first score of a piece: they are to give a second one and have not, and did not
-     * give the first themselves?
-     */
-    isBlind: (teacherId: string, { secondMarker }: { secondMarker: string | null }, firstBy: string | undefined, second: SecondRecord | undefined): boolean =>
-      secondMarker === teacherId && firstBy !== teacherId && second === undefined,
   };
 }
 

@@ -7,8 +7,10 @@ import type { ExceptionsService, GivenException, GivenGroupDate } from '../excep
 import { toMovers, waivesLateness, type StandingGiven, type StandingService } from '../exceptions/standing.service';
 import type { GroupMembership, GroupsService } from '../groups/groups.service';
 import type { Member, RosterService } from '../roster/roster.service';
+import type { SecondRecord, SecondScoresService } from '../marking/second-scores.service';
 import type { LeanRecord, PieceRecord } from './pieces.mapper';
 import type { PiecesService } from './pieces.service';
+import { isBlind, recordFor, type Viewer } from './viewing';
 
 /** One student beside one assignment: what holds for them, and how their piece stands now. */
 export interface Sight {
@@ -29,6 +31,8 @@ export interface Sight {
   inOther: string | null;
   /** being late costs this student nothing here */
   waived: boolean;
+  /** what the first marker gave is kept from whoever looks: they are to score it a second time first */
+  blind: boolean;
   record: PieceRecord | null;
   resolved: ResolvedWindow;
   piece: StateOfPiece;
@@ -45,6 +49,7 @@ interface Collaborators {
   groups: GroupsService;
   standing: StandingService;
   pieces: PiecesService;
+  seconds: SecondScoresService;
 }
 
 /** The same as a mark book needs it, with what its state follows from. */
@@ -57,7 +62,7 @@ export interface LeanSight extends Omit<Sight, 'team' | 'record'> {
 export type ListSight = Omit<LeanSight, 'facts'>;
 
 type Place = Pick<Sight, 'schoolClass' | 'assignment' | 'member' | 'exception' | 'groups' | 'groupDates' | 'standing' | 'inOther'>;
-type Loaded = Place & Pick<Sight, 'record'>;
+type Loaded = Place & Pick<Sight, 'record' | 'blind'>;
 
 /** The window that holds for a student if the class's were `base`: their group dates, exceptions and standing ones on it. */
 export function resolveFor({ schoolClass, assignment, exception, groups, groupDates, standing }: Place, base: WorkWindow, now: number): ResolvedWindow {
@@ -74,7 +79,7 @@ export function resolveFor({ schoolClass, assignment, exception, groups, groupDa
 }
 
 /** The group a student works with here: the one they have begun in, else the one they are in now. Who has begun alone stays alone. */
-function teamOf({ assignment, groups, record }: Loaded): Sight['team'] {
+function teamOf({ assignment, groups, record }: Omit<Loaded, 'blind'>): Sight['team'] {
   if (!record?.begun) {
     const group = groups.find((one) => one.groupingId === assignment.groupingId && !one.dissolved);
     return group ? { groupId: group.groupId, name: group.name } : null;
@@ -151,7 +156,7 @@ function byPlace<T extends { assignmentId: string; studentId: string }>(all: rea
  * this board, so that one rule decides one state everywhere; it costs the same number of queries however
  * many students and assignments there are.
  */
-export function boardService({ accounts, classes, roster, assignments, exceptions, groups, standing, pieces }: Collaborators) {
+export function boardService({ accounts, classes, roster, assignments, exceptions, groups, standing, pieces, seconds }: Collaborators) {
   /** Students who get a brief in another class: of those that have it issued, the one they have been in longest. */
   async function elsewhere(of: { assignments: AssignmentReply[]; studentIds?: string[]; now: number }): Promise<Map<string, string>> {
     const result = new Map<string, string>();
@@ -177,14 +182,15 @@ export function boardService({ accounts, classes, roster, assignments, exception
   type Of = { classes: SchoolClass[]; assignments: AssignmentReply[]; studentIds?: string[]; now: number };
 
   /** Every student beside every assignment with their record, in a fixed number of queries; each becomes a sight. */
-  async function gather<R extends { assignmentId: string; studentId: string }, S>(
+  async function gather<R extends PieceRecord | LeanRecord, S>(
+    viewer: Viewer,
     of: Of,
     load: (assignmentIds: string[], studentIds?: string[]) => Promise<R[]>,
-    toSight: (place: Place, record: R | null) => S,
+    toSight: (place: Place, record: R | null, blind: boolean) => S,
   ): Promise<S[]> {
     const assignmentIds = of.assignments.map((assignment) => assignment.id);
     const classIds = of.classes.map((one) => one.id);
-    const [members, given, groupDates, memberships, holding, records, inOther] = await Promise.all([
+    const [members, given, groupDates, memberships, holding, records, inOther, second] = await Promise.all([
       roster.membersOf(classIds, of.studentIds),
       exceptions.ofAssignments(assignmentIds, of.studentIds),
       exceptions.groupDatesOf(assignmentIds),
@@ -192,6 +198,7 @@ export function boardService({ accounts, classes, roster, assignments, exception
       standing.ofClasses(classIds, of.studentIds),
       load(assignmentIds, of.studentIds),
       elsewhere(of),
+      secondsFor(viewer, of.assignments),
     ]);
     const key = (one: string, studentId: string) => `${one} ${studentId}`;
     const exceptionBy = byPlace(given);
@@ -211,6 +218,7 @@ export function boardService({ accounts, classes, roster, assignments, exception
     for (const assignment of of.assignments) {
       const schoolClass = classBy.get(assignment.classId)!;
       const dates = groupDatesBy.get(assignment.id) ?? [];
+      const secondHere = second.get(assignment.id);
       const [ownExceptions, ownRecords] = [exceptionBy.get(assignment.id), recordBy.get(assignment.id)];
       for (const { member, groups: ownGroups, standing: ownStanding } of membersBy.get(assignment.classId) ?? []) {
         const { id } = member.student;
@@ -224,63 +232,82 @@ export function boardService({ accounts, classes, roster, assignments, exception
           inOther: inOther.size === 0 ? null : (inOther.get(key(assignment.id, id)) ?? null),
           standing: ownStanding,
         };
-        sights.push(toSight(place, ownRecords?.get(id) ?? null));
+        const record = ownRecords?.get(id) ?? null;
+        const blind = secondHere !== undefined && isBlind(viewer, assignment, record, secondHere.get(id));
+        sights.push(toSight(place, recordFor(viewer, record, { blind }), blind));
       }
     }
     return sights;
   }
 
-  const fill = (of: Of): Promise<Sight[]> =>
+  /** Second scores where this viewer is to give them, by assignment. */
+  async function secondsFor(viewer: Viewer, all: readonly AssignmentReply[]): Promise<Map<string, Map<string, SecondRecord>>> {
+    if (viewer.as !== 'teacher') return new Map();
+    const theirs = all.filter((one) => one.secondMarker === viewer.id);
+    return new Map(await Promise.all(theirs.map(async ({ id }) => [id, await seconds.of(id)] as const)));
+  }
+
+  const fill = (viewer: Viewer, of: Of): Promise<Sight[]> =>
     gather(
+      viewer,
       of,
       (assignmentIds, studentIds) => pieces.records(assignmentIds, studentIds),
-      (place, record) => sightOf({ ...place, record, now: of.now }),
+      (place, record, blind) => sightOf({ ...place, record, blind, now: of.now }),
     );
 
-  const service = {
-    /** All sights of some classes, in order of due date, then name. */
-    async sights(of: { classes: SchoolClass[]; studentIds?: string[]; drafts?: boolean; kind?: BriefKind; now: number }): Promise<Sight[]> {
-      const all = await assignments.ofClasses(
-        of.classes.map((one) => one.id),
-        { drafts: of.drafts ?? false, now: of.now, ...(of.kind ? { kind: of.kind } : {}) },
-      );
-      return fill({ ...of, assignments: all });
-    },
+  /** The board as somebody may see it. */
+  const as = (viewer: Viewer) => {
+    const service = {
+      /** All sights of some classes, in order of due date, then name. */
+      async sights(of: { classes: SchoolClass[]; studentIds?: string[]; drafts?: boolean; kind?: BriefKind; now: number }): Promise<Sight[]> {
+        const all = await assignments.ofClasses(
+          of.classes.map((one) => one.id),
+          { drafts: of.drafts ?? false, now: of.now, ...(of.kind ? { kind: of.kind } : {}) },
+        );
+        return fill(viewer, { ...of, assignments: all });
+      },
 
-    /** All sights of some assignments, in their order, then of name. */
-    async ofAssignments(all: readonly AssignmentReply[], now: number, studentIds?: string[]): Promise<Sight[]> {
-      if (all.length === 0) return [];
-      return fill({ classes: await classes.load([...new Set(all.map((one) => one.classId))]), assignments: [...all], now, ...(studentIds ? { studentIds } : {}) });
-    },
+      /** All sights of some assignments, in their order, then of name. */
+      async ofAssignments(all: readonly AssignmentReply[], now: number, studentIds?: string[]): Promise<Sight[]> {
+        if (all.length === 0) return [];
+        return fill(viewer, { classes: await classes.load([...new Set(all.map((one) => one.classId))]), assignments: [...all], now, ...(studentIds ? { studentIds } : {}) });
+      },
 
-    /** The same for assignments and classes that the caller has at hand, stored or not. */
-    fill,
+      /** The same for assignments and classes that the caller has at hand, stored or not. */
+      fill: (of: Of): Promise<Sight[]> => fill(viewer, of),
 
-    /** All sights of some classes as lists need them: whole classes of a year, without texts. */
-    async leanSights(of: { classes: SchoolClass[]; now: number }): Promise<LeanSight[]> {
-      const all = await assignments.ofClasses(
-        of.classes.map((one) => one.id),
-        { drafts: false, now: of.now },
-      );
-      return service.lean({ ...of, assignments: all });
-    },
+      /** All sights of some classes as lists need them: whole classes of a year, without texts. */
+      async leanSights(of: { classes: SchoolClass[]; now: number }): Promise<LeanSight[]> {
+        const all = await assignments.ofClasses(
+          of.classes.map((one) => one.id),
+          { drafts: false, now: of.now },
+        );
+        return service.lean({ ...of, assignments: all });
+      },
 
-    /** The same for assignments that the caller has at hand. */
-    lean: (of: Of): Promise<LeanSight[]> =>
-      gather(
-        of,
-        (assignmentIds, studentIds) => pieces.leanRecords(assignmentIds, studentIds),
-        (place, record) => {
-          const { theirs, waived, resolved, facts } = standOf(place, record, record?.score != null, of.now);
-          // Onto the place itself: a book has thousands of them, and nobody else holds one.
-          return Object.assign(place, { theirs, waived, resolved, facts, record, piece: stateAt(facts), told: stateForStudent(facts) });
-        },
-      ),
+      /** The same for assignments that the caller has at hand. */
+      lean: (of: Of): Promise<LeanSight[]> =>
+        gather(
+          viewer,
+          of,
+          (assignmentIds, studentIds) => pieces.leanRecords(assignmentIds, studentIds),
+          (place, record, blind) => {
+            const { theirs, waived, resolved, facts } = standOf(place, record, record?.score != null, of.now);
+            // Onto the place itself: a book has thousands of them, and nobody else holds one.
+            return Object.assign(place, { blind, theirs, waived, resolved, facts, record, piece: stateAt(facts), told: stateForStudent(facts) });
+          },
+        ),
 
-    /** All sights of one assignment, draft or issued, in order of name. */
-    async ofAssignment(assignment: AssignmentReply, now: number, studentIds?: string[]): Promise<Sight[]> {
-      return service.ofAssignments([assignment], now, studentIds);
-    },
+      /** All sights of one assignment, draft or issued, in order of name. */
+      async ofAssignment(assignment: AssignmentReply, now: number, studentIds?: string[]): Promise<Sight[]> {
+        return service.ofAssignments([assignment], now, studentIds);
+      },
+    };
+    return service;
+  };
+
+  return {
+    as,
 
     /** Full names of the teachers who scored or gave exceptions here. */
     async namesIn(sights: readonly Sight[]): Promise<Map<string, string>> {
@@ -289,7 +316,6 @@ export function boardService({ accounts, classes, roster, assignments, exception
       return new Map([...people].map(([id, person]) => [id, fullName(person)]));
     },
   };
-  return service;
 }
 
 export type BoardService = ReturnType<typeof boardService>;

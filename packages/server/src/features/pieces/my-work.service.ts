@@ -14,6 +14,7 @@ import { isWithTeacher, toReturnedView } from './pieces.mapper';
 import type { PiecesService } from './pieces.service';
 import { toSheetViews, type WorkingService } from './working.service';
 import type { WorksService } from './works.service';
+import { STUDENT_EYES } from './viewing';
 
 /** The sight as the student may know it: a held score does not exist for them. */
 function toMyPiece(sight: Sight, unread: number, now: number): MyPiece {
@@ -82,7 +83,7 @@ export function myWorkService({
     /** All of a student's pieces; of classes that are put away only if asked for. */
     async mySights(student: Student, now: number, { away = false } = {}): Promise<Sight[]> {
       const mine = (await classes.load(await roster.classesOf(student.userId))).filter((one) => away || one.putAwayAt === null);
-      return (await board.sights({ classes: mine, studentIds: [student.userId], now })).filter(({ piece }) => piece.state !== null);
+      return (await board.as(STUDENT_EYES).sights({ classes: mine, studentIds: [student.userId], now })).filter(({ piece }) => piece.state !== null);
     },
 
     async list(student: Student, now: number): Promise<MyWorkReply> {
@@ -99,7 +100,7 @@ export function myWorkService({
     /** What a student has been given to read or watch, by unit, newest first. */
     async handouts(student: Student, now: number): Promise<HandoutReply[]> {
       const mine = (await classes.load(await roster.classesOf(student.userId))).filter((one) => one.putAwayAt === null);
-      const sights = (await board.sights({ classes: mine, studentIds: [student.userId], kind: 'handout', now })).filter(({ theirs }) => theirs);
+      const sights = (await board.as(STUDENT_EYES).sights({ classes: mine, studentIds: [student.userId], kind: 'handout', now })).filter(({ theirs }) => theirs);
       const units = await classes.unitsOfAll(mine.map((one) => one.id));
       return sights
         .map(({ assignment, schoolClass }): HandoutReply => {
@@ -114,7 +115,7 @@ export function myWorkService({
       const at = await ownPieces.sight(student, 'ownWork.look', assignmentId, now);
       const { record, assignment, resolved, exception, team } = at;
       const standing = record?.summary.handedInAt ?? null;
-      const [teachers, draft, copies, story, sentBack, requests, unread, back, { studentIds }, asked, reviews] = await Promise.all([
+      const [teachers, draft, copies, story, sentBack, requests, unread, back, { studentIds }, asked, reviews, lastScoredAt] = await Promise.all([
         classes.teachersOf([at.schoolClass.id]),
         working.draftOf(workAt(at)),
         workAt(at) ? works.sheetsOf([workAt(at)!.id]) : [],
@@ -126,6 +127,7 @@ export function myWorkService({
         ownPieces.teamOf(at),
         record ? questions.ofPiece(record.id) : [],
         peerReviews.received(assignmentId, student.userId),
+        pieces.lastScoredAt(assignmentId),
       ]);
       // What was sent back stands with its notes above the work that goes on.
       const reader = { as: 'student' as const, userId: student.userId, student: at.member.student, until: record?.shownAt ?? null };
@@ -163,7 +165,7 @@ export function myWorkService({
         mayQuestion: at.told.state === 'returned' && asked.every((one) => one.answeredAt !== null),
         reviews,
         mayHandIn: whyNotHandIn(at, now),
-        mayTakeBack: whyNotTakeBack(at, now),
+        mayTakeBack: whyNotTakeBack(at, lastScoredAt, now),
         lateNow: costNow(at, now),
       };
     },

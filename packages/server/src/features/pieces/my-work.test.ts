@@ -181,7 +181,7 @@ describe('taking back', () => {
     await student.post(`${work}/hand-in`);
     const { version } = (await finch.get(`/api/assignments/${id}/pieces/${school.bao.id}`)).body.row;
     await finch.put(`/api/assignments/${id}/pieces/${school.bao.id}/score`, { earned: 15_000, chosen: null, remark: doc(''), version });
-    expect((await student.post(`${work}/take-back`)).body.type).toBe('piece.locked');
+    expect((await student.post(`${work}/take-back`)).body.type).toBe('piece.marking');
     const other = await school.issued({ title: 'Other' });
     await student.put(`/api/my/work/${other.id}/text`, { text: doc('x'), version: 0 });
     await student.post(`/api/my/work/${other.id}/hand-in`);

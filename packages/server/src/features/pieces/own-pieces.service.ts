@@ -8,6 +8,7 @@ import { sightOf, type BoardService, type Sight } from './board.service';
 import { lateRuleOf, offFullPoints, type PieceRecord } from './pieces.mapper';
 import type { PiecesService, Team } from './pieces.service';
 import type { WorkRecord } from './works.service';
+import { STUDENT_EYES } from './viewing';
 
 export type Student = Actor & { userId: string };
 
@@ -22,14 +23,12 @@ export function costNow(sight: Sight, now: number): MyPieceReply['lateNow'] {
   return { lateBy: late, takenOff: offFullPoints(sight, { due, lateBy: late }), rule: lateRuleOf(sight) };
 }
 
-/** To the student a scored piece is locked; that it has a score is not for them to know yet. */
-export const lockWord = <Refusal extends string | null>(refusal: Refusal) => (refusal === 'scored' ? 'locked' : (refusal as Exclude<Refusal, 'scored'>));
-
 export const whyNotHandIn = ({ told: piece, assignment, resolved, record }: Sight, now: number) =>
   handInRefusal({ piece, how: assignment.how, window: resolved.window, handedInAt: record?.summary.handedInAt ?? null, now });
 
-export const whyNotTakeBack = ({ piece, assignment, resolved, record }: Sight, now: number) =>
-  lockWord(takeBackRefusal({ piece, how: assignment.how, window: resolved.window, handedInAt: record?.summary.handedInAt ?? null, now }));
+/** @param lastScoredAt when anybody's piece of this was scored last */
+export const whyNotTakeBack = ({ told: piece, assignment, resolved, record }: Sight, lastScoredAt: number | null, now: number) =>
+  takeBackRefusal({ piece, how: assignment.how, window: resolved.window, handedInAt: record?.summary.handedInAt ?? null, lastScoredAt, now });
 
 /** The same sight on the piece as it is inside a transaction, which may be newer than what was loaded. */
 export const freshSight = (before: Sight, record: PieceRecord, now: number): Sight => sightOf({ ...before, record, now });
@@ -63,7 +62,7 @@ export function ownPiecesService({ assignments, board, groups, pieces }: Collabo
     async sight(student: Student, action: Action, assignmentId: string, now: number): Promise<Sight> {
       const assignment = await assignments.byId(assignmentId);
       if (!assignment || !isIssued(assignment, now)) throw new Problem('thing.unknown');
-      const [found] = await board.ofAssignment(assignment, now, [student.userId]);
+      const [found] = await board.as(STUDENT_EYES).ofAssignment(assignment, now, [student.userId]);
       const relation = found && found.piece.state !== null ? 'student' : 'none';
       if (may(student, action, { relation, own: true }) !== 'allowed') throw new Problem('thing.unknown');
       refuseIfAway(found!.schoolClass, action);

@@ -1,6 +1,6 @@
 import { afterFact, EMPTY_TEXT, NOTHING_YET, textOf, wordCount, type FactKind, type PieceFact, type RichText } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
-import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize';
+import { Op, QueryTypes, type Model, type Sequelize, type Transaction } from 'sequelize';
 import type { Chosen, ScoreBefore, WorkFile } from '../../contract';
 import { fromJson } from '../../db/json-column';
 import { inTransaction } from '../../db/transaction';
@@ -92,6 +92,12 @@ export function piecesService({ sequelize, accounts, works }: { sequelize: Seque
     /** Whose piece it is. */
     async byId(id: string): Promise<{ assignmentId: string; studentId: string } | null> {
       return (await pieces.findByPk(id, { attributes: ['assignmentId', 'studentId'], raw: true })) as unknown as { assignmentId: string; studentId: string } | null;
+    },
+
+    /** When a piece of this assignment was scored last; null if none has a score. */
+    async lastScoredAt(assignmentId: string, transaction?: Transaction): Promise<number | null> {
+      const last = await pieces.max<Date | string | null, Model<PieceRecordRow>>('scoredAt', { where: { assignmentId }, ...(transaction ? { transaction } : {}) });
+      return last ? new Date(last).getTime() : null;
     },
 
     /** How many pieces of each assignment somebody has begun, or talks about, or that have a score; those with none are absent. */

@@ -262,12 +262,12 @@ export function workingService({ accounts, classes, ownPieces, pieces, works, ne
     /** Takes back what was handed in, of a group for all. */
     async takeBack(student: Student, assignmentId: string, now: number): Promise<void> {
       const before = await ownPieces.sight(student, 'ownWork.handIn', assignmentId, now);
-      await pieces.changeWork(await ownPieces.teamOf(before), async ({ own, pieces: all }) => {
-        const refusal = whyNotTakeBack(freshSight(before, own.record, now), now);
+      await pieces.changeWork(await ownPieces.teamOf(before), async ({ own, pieces: all, transaction }) => {
+        const refusal = whyNotTakeBack(freshSight(before, own.record, now), await pieces.lastScoredAt(assignmentId, transaction), now);
         if (refusal === 'closed') throw new Problem('piece.closed', { title: 'This is closed, so it cannot be taken back any more. It stays handed in.' });
         if (refusal) throw new Problem(`piece.${refusal}`);
-        // One member who is scored or has it back locks it for all: it is one work.
-        if (all.some(({ record }) => record.summary.scoredAt !== null || record.summary.returnedAt !== null)) throw new Problem('piece.locked');
+        // One member who has it back locks it for all: it is one work.
+        if (all.some(({ record }) => record.summary.scoredAt !== null || record.summary.returnedAt !== null)) throw new Problem('piece.marking');
         for (const piece of all) if (piece.record.summary.handedInAt !== null) piece.append({ kind: 'takenBack', at: now }, student.userId);
       });
     },

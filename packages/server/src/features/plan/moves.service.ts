@@ -28,6 +28,7 @@ import type { GroupsService } from '../groups/groups.service';
 import type { DateChangesService } from '../news/date-changes.service';
 import { resolveFor, type BoardService, type Sight } from '../pieces/board.service';
 import { definePlan, type DateMoveRow } from './plan.model';
+import { SERVER_EYES } from '../pieces/viewing';
 
 type Teacher = Actor & { userId: string };
 type What = 'class' | 'group' | 'oneOff';
@@ -82,7 +83,7 @@ export function movesService({ sequelize, classes, assignments, exceptions, grou
   async function plan(teacher: Teacher, { assignmentIds, shift, oneOffs }: MoveRequest, now: number) {
     const found = await chosen(teacher, assignmentIds);
     const schoolClasses = new Map((await classes.load([...new Set(found.map((one) => one.classId))])).map((one) => [one.id, one]));
-    const [sights, groupDates] = await Promise.all([board.ofAssignments(found, now), exceptions.groupDatesOf(assignmentIds)]);
+    const [sights, groupDates] = await Promise.all([board.as(SERVER_EYES).ofAssignments(found, now), exceptions.groupDatesOf(assignmentIds)]);
     const changes: Change[] = [];
     const movers = new Map<string, DateMover>();
     for (const assignment of found) {

@@ -9,6 +9,7 @@ import type { ClassesService } from '../classes/classes.service';
 import type { BoardService, Sight } from '../pieces/board.service';
 import type { RosterService } from '../roster/roster.service';
 import type { MovesService } from './moves.service';
+import { teacherEyes } from '../pieces/viewing';
 
 type Teacher = Actor & { userId: string };
 const MOST_NAMES = 12;
@@ -60,7 +61,7 @@ export function planService({ sequelize, classes, roster, assignments, board, is
       const all = [...work, ...handouts];
       const zoneOf = new Map(mine.map((one) => [one.id, one.calendar.zone]));
       const cards = new Map(all.map((one) => [one.id, cardOf(one, zoneOf.get(one.classId)!)]));
-      for (const sight of await board.fill({ classes: mine, assignments: all, now })) count(cards.get(sight.assignment.id)!, sight);
+      for (const sight of await board.as(teacherEyes(teacher)).fill({ classes: mine, assignments: all, now })) count(cards.get(sight.assignment.id)!, sight);
       const present = members.filter((member) => member.left === null);
       const due = await issuing.dueWork([...new Set(present.map((member) => member.student.id))], { from, to }, null, now);
       const load = [...loadByDay(due)].map(([day, students]): PlanLoad => {

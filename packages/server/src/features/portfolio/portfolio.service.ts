@@ -16,6 +16,7 @@ import type { Student } from '../pieces/own-pieces.service';
 import type { WorksService } from '../pieces/works.service';
 import { indexPage, piecePage, type TakenPiece } from './portfolio-pages';
 import { definePortfolio, type PortfolioRow } from './portfolio.model';
+import { STUDENT_EYES } from '../pieces/viewing';
 
 const MOST = 500;
 const EXCERPT = 160;
@@ -86,7 +87,7 @@ export function portfolioService({ sequelize, fileStore, accounts, classes, boar
 
   async function sightsInClass(teacher: Teacher, action: 'portfolio.look' | 'portfolio.choose', classId: string, studentId: string, now: number): Promise<Sight[]> {
     const found = await classes.forTeacher(teacher, action, classId);
-    const sights = await board.sights({ classes: [found], studentIds: [studentId], now });
+    const sights = await board.as(STUDENT_EYES).sights({ classes: [found], studentIds: [studentId], now });
     if (sights.length === 0) throw new Problem('thing.unknown');
     // A nameless piece beside a name would tell whose it is.
     return sights.filter(({ assignment, record }) => !assignment.namesHidden || record?.summary.lastReturnAt != null);

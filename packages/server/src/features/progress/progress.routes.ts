@@ -24,7 +24,7 @@ export const progressRoutes = ({ progress }: Pick<Services, 'progress'>): Route[
     params: memberParams,
     query: termQuery,
     handle: ({ actor, params, query, now }: Ask<{ classId: string; studentId: string }, unknown, Pick<ProgressQuery, 'term'>>) =>
-      progress.ofStudent(actor, params.classId, params.studentId, query, now),
+      progress.ofStudent(asTeacher(actor), params.classId, params.studentId, query, now),
   },
   {
     verb: 'get',

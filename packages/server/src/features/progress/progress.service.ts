@@ -24,6 +24,7 @@ import type { ClassesService, SchoolClass } from '../classes/classes.service';
 import type { JottingsService } from '../jottings/jottings.service';
 import type { BoardService, Sight } from '../pieces/board.service';
 import type { Member, RosterService } from '../roster/roster.service';
+import { STUDENT_EYES, teacherEyes, type Viewer } from '../pieces/viewing';
 import { see, toAims, toCounts, toLooking, toNext, toPiece, toProgressClass, type Eyes, type Seen } from './progress.mapper';
 
 interface Collaborators {
@@ -54,9 +55,18 @@ function betweenOf({ fromAt, toAt, fromTerm, toTerm }: ProgressQuery, { terms }:
 
 /** Where each student stands: the same facts and the same rules for the teacher, the student and the family. */
 export function progressService({ classes, board, roster, jottings }: Collaborators) {
+  type How = {
+    /** which scores are counted */ eyes: Eyes;
+    /** for whom they are looked up */ viewer: Viewer;
+    now: number;
+    lookingOf: (schoolClass: SchoolClass) => Looking;
+    withCourse?: boolean;
+    medians?: Map<string, Promise<ClassMedians>>;
+  };
+
   /** What everybody in a class has, each with these eyes; those too who have no work yet. */
-  async function everybody(schoolClass: SchoolClass, eyes: Eyes, now: number) {
-    const [members, sights] = await Promise.all([roster.membersOf([schoolClass.id]), board.leanSights({ classes: [schoolClass], now })]);
+  async function everybody(schoolClass: SchoolClass, { eyes, viewer, now }: Pick<How, 'eyes' | 'viewer' | 'now'>) {
+    const [members, sights] = await Promise.all([roster.membersOf([schoolClass.id]), board.as(viewer).leanSights({ classes: [schoolClass], now })]);
     const by = groupedBy(sights.filter(theirs), ({ member }) => member.student.id);
     return members.filter((member) => member.left === null).map((member) => ({ member, all: (by.get(member.student.id) ?? []).map((sight) => see(sight, eyes, now)) }));
   }
@@ -70,9 +80,11 @@ export function progressService({ classes, board, roster, jottings }: Collaborat
   const hasScore = (seen: readonly Seen[]) => seen.some(({ view }) => view.effective !== null && view.points !== null && view.counts && !view.bonus && view.state !== 'excused');
 
   type Place = { schoolClass: SchoolClass; member: Member; sights: readonly Sight[] };
-  type How = { eyes: Eyes; now: number; lookingOf: (schoolClass: SchoolClass) => Looking; withCourse?: boolean; medians?: Map<string, Promise<ClassMedians>> };
 
-  async function toStudent({ schoolClass, member, sights }: Place, { eyes, now, lookingOf, withCourse = true, medians: known = new Map() }: How): Promise<StudentProgressReply> {
+  async function toStudent(
+    { schoolClass, member, sights }: Place,
+    { eyes, viewer, now, lookingOf, withCourse = true, medians: known = new Map() }: How,
+  ): Promise<StudentProgressReply> {
     const of = toProgressClass(schoolClass);
     const looking = lookingOf(schoolClass);
     const all = sights.filter(theirs).map((sight) => see(sight, eyes, now));
@@ -81,7 +93,7 @@ export function progressService({ classes, board, roster, jottings }: Collaborat
     if (!hasScore(shown) && !known.has(schoolClass.id))
       known.set(
         schoolClass.id,
-        everybody(schoolClass, eyes, now).then((all) => mediansOf(all, schoolClass, looking)),
+        everybody(schoolClass, { eyes, viewer, now }).then((all) => mediansOf(all, schoolClass, looking)),
       );
     const medians = hasScore(shown) ? undefined : await known.get(schoolClass.id);
     const { id, givenName, familyName } = member.student;
@@ -109,7 +121,7 @@ export function progressService({ classes, board, roster, jottings }: Collaborat
       const { scheme, settings, terms, zone } = of;
       const looking = toLooking(found, query.term, now);
       const between = betweenOf(query, found);
-      const students = await everybody(found, 'teacher', now);
+      const students = await everybody(found, { eyes: 'teacher', viewer: teacherEyes(teacher), now });
       const medians = mediansOf(students, found, looking);
       const toSpeak = await jottings.toSpeakWith(teacher.userId, classId);
       const rows = students.map(({ member, all }): ProgressRow => {
@@ -154,9 +166,9 @@ export function progressService({ classes, board, roster, jottings }: Collaborat
       };
     },
 
-    async ofStudent(teacher: Actor, classId: string, studentId: string, { term }: Pick<ProgressQuery, 'term'>, now: number): Promise<StudentProgressReply> {
+    async ofStudent(teacher: Actor & { userId: string }, classId: string, studentId: string, { term }: Pick<ProgressQuery, 'term'>, now: number): Promise<StudentProgressReply> {
       const found = await classes.forTeacher(teacher, 'progress.look', classId);
-      const [reply] = await service.ofMany([found], [studentId], { eyes: 'teacher', lookingOf: (one) => toLooking(one, term, now), now });
+      const [reply] = await service.ofMany([found], [studentId], { eyes: 'teacher', viewer: teacherEyes(teacher), lookingOf: (one) => toLooking(one, term, now), now });
       if (!reply) throw new Problem('thing.unknown');
       return reply;
     },
@@ -169,7 +181,7 @@ export function progressService({ classes, board, roster, jottings }: Collaborat
           found.map((one) => one.id),
           ids,
         ),
-        board.sights({ classes: [...found], now: how.now, ...(ids ? { studentIds: ids } : {}) }),
+        board.as(how.viewer).sights({ classes: [...found], now: how.now, ...(ids ? { studentIds: ids } : {}) }),
       ]);
       const classBy = new Map(found.map((one) => [one.id, one]));
       const keyOf = (classId: string, studentId: string) => `${classId} ${studentId}`;
@@ -182,7 +194,7 @@ export function progressService({ classes, board, roster, jottings }: Collaborat
     /** The student's own, a reply for each of their classes. */
     async own(student: Actor & { userId: string }, { term }: Pick<ProgressQuery, 'term'>, now: number): Promise<StudentProgressReply[]> {
       const mine = await classes.load(await roster.classesOf(student.userId));
-      return service.ofMany(mine, [student.userId], { eyes: 'student', lookingOf: (one) => toLooking(one, term, now), now });
+      return service.ofMany(mine, [student.userId], { eyes: 'student', viewer: STUDENT_EYES, lookingOf: (one) => toLooking(one, term, now), now });
     },
   };
   return service;

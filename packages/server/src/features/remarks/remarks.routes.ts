@@ -1,15 +1,15 @@
 import Joi from 'joi';
 import type { RemarkChange, RemarkRequest } from '../../contract';
 import { asTeacher } from '../../http/as-role';
-import { id, version } from '../../http/form';
+import { id, line, version } from '../../http/form';
 import type { Ask, Route } from '../../http/route';
 import type { Services } from '../../wiring';
 
 const form = {
   text: Joi.string().trim().min(1).max(4000).required(),
-  folder: Joi.string().trim().max(80).allow('').required(),
-  aim: Joi.string().trim().max(120).allow('').required(),
-  criterion: Joi.string().trim().max(200).allow('').required(),
+  folder: line.max(80).allow('').required(),
+  aim: line.max(120).allow('').required(),
+  criterion: line.max(200).allow('').required(),
   shared: Joi.boolean().strict().required(),
 };
 const remarkBody = Joi.object<RemarkRequest, true>(form);

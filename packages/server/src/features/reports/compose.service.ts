@@ -10,6 +10,7 @@ import type { ProgressService } from '../progress/progress.service';
 import type { RosterService } from '../roster/roster.service';
 import type { ReportDocument } from './report-document';
 import { keyText, lookingOf, sectionsOf, type ReportKey, type SectionKey } from './report-sections';
+import { teacherEyes } from '../pieces/viewing';
 
 export { keyText, type ReportKey } from './report-sections';
 
@@ -62,7 +63,9 @@ export function composeService({ accounts, classes, roster, rows, progress, jott
       const studentIds = [...new Set(keys.map((key) => key.studentId))];
       const eyes = settings.scores === 'all' ? 'teacher' : 'student';
       const [all, people, talks] = await Promise.all([
-        keys.length === 0 ? [] : progress.ofMany(found, studentIds, { eyes, lookingOf: (one) => lookingOf(one, settings, now), now, withCourse: false }),
+        keys.length === 0
+          ? []
+          : progress.ofMany(found, studentIds, { eyes, viewer: teacherEyes(teacher), lookingOf: (one) => lookingOf(one, settings, now), now, withCourse: false }),
         accounts.people([teacher.userId]),
         parts.includes('notes')
           ? jottings.ofStudents(

@@ -1,7 +1,7 @@
 import { LANGUAGES, LONGEST_NOTE, MOST_BLANKS, REPORT_PARTS, type ReportSettings } from '@jolly/core';
 import Joi from 'joi';
 import type { ReportJobRequest, ReportPresetRequest, ReportPreviewRequest, SendLettersRequest } from '../../contract';
-import { id, localDay } from '../../http/form';
+import { id, line, localDay } from '../../http/form';
 
 const flag = Joi.boolean().strict().required();
 const ids = (most: number) => Joi.array().items(id.optional()).max(most).unique();
@@ -15,7 +15,7 @@ const time = Joi.alternatives(
 ).messages({ 'dates.order': '{#label} end before they begin' });
 
 export const settingsForm = Joi.object<ReportSettings, true>({
-  title: Joi.string().trim().max(200).allow('').required(),
+  title: line.max(200).allow('').required(),
   classIds: ids(200).required(),
   studentIds: ids(5000).allow(null).required(),
   withLeft: flag,
@@ -44,7 +44,7 @@ export const settingsForm = Joi.object<ReportSettings, true>({
     .required(),
 });
 export const previewBody = Joi.object<ReportPreviewRequest, true>({ settings: settingsForm.required(), whole: Joi.boolean().strict() });
-export const presetBody = Joi.object<ReportPresetRequest, true>({ name: Joi.string().trim().min(1).max(120).required(), settings: settingsForm.required() });
+export const presetBody = Joi.object<ReportPresetRequest, true>({ name: line.min(1).max(120).required(), settings: settingsForm.required() });
 export const jobBody = Joi.object<ReportJobRequest, true>({ settings: settingsForm.required(), format: Joi.string().valid('pdf', 'xlsx', 'csv').required() });
 export const lettersBody = Joi.object<{ settings: ReportSettings }, true>({ settings: settingsForm.required() });
 export const sendBody = Joi.object<SendLettersRequest, true>({

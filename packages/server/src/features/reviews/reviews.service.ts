@@ -15,6 +15,7 @@ import type { PiecesService } from '../pieces/pieces.service';
 import type { WorksService } from '../pieces/works.service';
 import type { PeerReview, PeerReviewsService } from './peer-reviews.service';
 import { defineReviews } from './reviews.model';
+import { STUDENT_EYES, teacherEyes } from '../pieces/viewing';
 
 type Teacher = Actor & { userId: string };
 
@@ -49,7 +50,7 @@ export function reviewsService({ sequelize, assignments, classes, board, pieces,
 
   async function mine(teacher: Teacher, action: 'review.look' | 'review.set', assignmentId: string, now: number) {
     const assignment = await assignments.forTeacher(teacher, action, assignmentId);
-    const sights = (await board.ofAssignment(assignment, now)).filter(({ piece }) => piece.state !== null);
+    const sights = (await board.as(teacherEyes(teacher)).ofAssignment(assignment, now)).filter(({ piece }) => piece.state !== null);
     return { assignment, sights, peers: sights.filter(isPeer) };
   }
 
@@ -121,7 +122,7 @@ export function reviewsService({ sequelize, assignments, classes, board, pieces,
     const review = (await peerReviews.ofReviewer(student.userId)).find((one) => one.id === id);
     if (!review) throw new Problem('thing.unknown');
     const { assignment } = await ownPieces.sight(student, action, review.assignmentId, now);
-    const [author] = await board.ofAssignment(assignment, now, [review.authorId]);
+    const [author] = await board.as(STUDENT_EYES).ofAssignment(assignment, now, [review.authorId]);
     if (!author?.record) throw new Problem('thing.unknown');
     return { review, round: review.round, author };
   }
@@ -251,7 +252,7 @@ export function reviewsService({ sequelize, assignments, classes, board, pieces,
     async toGive(student: Student, now: number): Promise<ReviewToGive[]> {
       const all = await peerReviews.ofReviewer(student.userId);
       const found = await assignments.byIds([...new Set(all.map((one) => one.assignmentId))]);
-      const sights = new Map((await board.ofAssignments(found, now, [student.userId])).map((sight) => [sight.assignment.id, sight]));
+      const sights = new Map((await board.as(STUDENT_EYES).ofAssignments(found, now, [student.userId])).map((sight) => [sight.assignment.id, sight]));
       const counts = new Map<string, number>();
       const listed = all.flatMap((one) => {
         const sight = sights.get(one.assignmentId);

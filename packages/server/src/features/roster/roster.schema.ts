@@ -1,7 +1,7 @@
 import { LONGEST_NAME, MOST_COLUMNS } from '@jolly/core';
 import Joi from 'joi';
 import type { CardsRequest, RosterReading, SettleJoining, StudentChange } from '../../contract';
-import { id, personName } from '../../http/form';
+import { id, line, personName } from '../../http/form';
 import { email } from '../accounts/accounts.schema';
 
 export const memberParams = Joi.object({ classId: id, studentId: id });
@@ -18,9 +18,9 @@ export const importBody = Joi.object<RosterReading & { digest: string }, true>({
 export const studentBody = Joi.object<StudentChange, true>({
   givenName: personName.givenName.optional(),
   familyName: personName.familyName.optional(),
-  shownAs: Joi.string().trim().min(1).max(LONGEST_NAME).allow(null),
+  shownAs: line.min(1).max(LONGEST_NAME).allow(null),
   email: email.allow(null),
-  schoolNumber: Joi.string().trim().min(1).max(64).allow(null),
+  schoolNumber: line.min(1).max(64).allow(null),
 }).min(1);
 export const chosenBody = Joi.object<CardsRequest, true>({ studentIds: Joi.array().items(id).min(1).max(400).unique().required() });
 export const inviteTeacherBody = Joi.object<{ email: string }, true>({ email: email.required() });

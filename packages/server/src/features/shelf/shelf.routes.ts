@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import type { ShelfChange, ShelfRequest } from '../../contract';
 import { asTeacher } from '../../http/as-role';
-import { id, instantOrNull, localDay, richText, version } from '../../http/form';
+import { id, instantOrNull, line, localDay, richText, version } from '../../http/form';
 import type { Ask, Route } from '../../http/route';
 import type { Services } from '../../wiring';
 import { briefForm, keptFile, rubric } from '../assignments/assignments.schema';
@@ -17,9 +17,9 @@ const body = Joi.alternatives().conditional('.kind', {
   otherwise: Joi.object({ kind: Joi.valid('file').required(), file: keptFile.required() }),
 });
 const form = {
-  title: Joi.string().trim().min(1).max(200).required(),
-  folder: Joi.string().trim().max(200).allow('').required(),
-  tags: Joi.array().items(Joi.string().trim().min(1).max(60)).max(20).unique().required(),
+  title: line.min(1).max(200).required(),
+  folder: line.max(200).allow('').required(),
+  tags: Joi.array().items(line.min(1).max(60)).max(20).unique().required(),
   body: body.required(),
 };
 export const shelfParams = Joi.object({ itemId: id });

@@ -17,6 +17,7 @@ import { isWithTeacher, type HandInRecord } from '../pieces/pieces.mapper';
 import type { PiecesService } from '../pieces/pieces.service';
 import type { WorksService } from '../pieces/works.service';
 import type { FeedbackFilesService } from './feedback-files.service';
+import { isApartFromName, pieceName, teacherEyes } from '../pieces/viewing';
 
 type Teacher = Actor & { userId: string };
 
@@ -70,8 +71,8 @@ export function takeHomeService({ assignments, board, pieces, works, feedbackFil
    * Every file of every hand-in of these assignments, with the name that it goes home by. Names are given to all
    * versions in one order, so that a file keeps its name when somebody hands in again.
    */
-  async function everything(all: readonly AssignmentReply[], as: 'html' | 'pdf', now: number): Promise<Going[]> {
-    const sights = (await board.ofAssignments(all, now)).filter(({ record }) => (record?.summary.handIns ?? 0) > 0);
+  async function everything(teacher: Teacher, all: readonly AssignmentReply[], as: 'html' | 'pdf', now: number, { byName = false } = {}): Promise<Going[]> {
+    const sights = (await board.as(teacherEyes(teacher)).ofAssignments(all, now)).filter(({ record }) => (record?.summary.handIns ?? 0) > 0);
     const byWork = new Map<string, Sight[]>();
     for (const sight of sights) byWork.set(sight.record!.work.id, [...(byWork.get(sight.record!.work.id) ?? []), sight]);
     const handIns = await works.allHandIns([...byWork.keys()]);
@@ -83,10 +84,14 @@ export function takeHomeService({ assignments, board, pieces, works, feedbackFil
       }),
     );
     const names = takeHomeNames(
-      going.map(({ sight: { schoolClass, assignment, member, team }, handIn, file }) => ({
+      going.map(({ sight: { schoolClass, assignment, member, team }, sights, handIn, file }) => ({
         className: schoolClass.label,
-        // A group's piece goes under the group's name.
-        ...(team ? { familyName: team.name, givenName: '' } : { familyName: member.student.familyName, givenName: member.student.givenName }),
+        // A group's piece goes under the group's name; one that is marked without its name under the id of the piece.
+        ...(!byName && isApart(sights)
+          ? { familyName: pieceName(sights[0]!.record!), givenName: '' }
+          : team
+            ? { familyName: team.name, givenName: '' }
+            : { familyName: member.student.familyName, givenName: member.student.givenName }),
         title: assignment.title,
         version: handIn.version,
         ending: file ? endingOf(file) : as,
@@ -95,6 +100,8 @@ export function takeHomeService({ assignments, board, pieces, works, feedbackFil
     return going.map((one, index) => ({ ...one, name: names[index]! }));
   }
 
+  const isApart = (sights: readonly Sight[]): boolean => sights.some((sight) => isApartFromName(sight));
+
   const latestOf = (going: readonly Going[]): Going[] => {
     const latest = new Map<string, number>();
     for (const { sight, handIn } of going) latest.set(sight.record!.work.id, Math.max(latest.get(sight.record!.work.id) ?? 0, handIn.version));
@@ -102,20 +109,23 @@ export function takeHomeService({ assignments, board, pieces, works, feedbackFil
   };
 
   async function wordsOf({ sight: { schoolClass, assignment }, sights, handIn }: Going, pdfs: PdfMaker | null): Promise<Buffer> {
-    const who = sights.map(({ member }) => fullName(member.student)).join(', ');
+    const who = isApart(sights) ? pieceName(sights[0]!.record!) : sights.map(({ member }) => fullName(member.student)).join(', ');
     const page: HandInPage = {
       title: assignment.title,
       facts: [
         who,
         schoolClass.label,
-        `Version ${handIn.version}, handed in ${localTime(schoolClass.calendar.zone, handIn.at)} (${schoolClass.calendar.zone}), receipt ${handIn.receipt}`,
+        isApart(sights)
+          ? `Version ${handIn.version}`
+          : `Version ${handIn.version}, handed in ${localTime(schoolClass.calendar.zone, handIn.at)} (${schoolClass.calendar.zone}), receipt ${handIn.receipt}`,
       ],
       parts: [{ title: '', text: handIn.text }, ...handIn.sheets.map(({ title, text }) => ({ title, text }))],
     };
     return pdfs ? pdfs.make(page) : Buffer.from(handInPage(page));
   }
 
-  function manifestRow({ name, sight: { schoolClass, assignment, member, team, piece }, handIn, file }: Going, fingerprint: string): string[] {
+  function manifestRow({ name, sight: { schoolClass, assignment, member, team, piece }, sights, handIn, file }: Going, fingerprint: string): string[] {
+    if (isApart(sights)) return [name, schoolClass.label, '', '', '', assignment.title, String(handIn.version), '', '', file ? '' : String(handIn.words), '', '', ''];
     const { familyName, givenName } = member.student;
     const late = piece.lateBy > 0 ? String(Math.ceil(piece.lateBy / 60_000)) : '0';
     const when = localTime(schoolClass.calendar.zone, handIn.at);
@@ -141,7 +151,7 @@ export function takeHomeService({ assignments, board, pieces, works, feedbackFil
     async plan(teacher: Teacher, assignmentIds: readonly string[], as: 'html' | 'pdf', now: number): Promise<Going[]> {
       const all: AssignmentReply[] = [];
       for (const id of assignmentIds) all.push(await assignments.forTeacher(teacher, 'piece.takeHome', id));
-      const going = latestOf(await everything(all, as, now)).filter(({ sight }) => isWithTeacher(sight.record));
+      const going = latestOf(await everything(teacher, all, as, now)).filter(({ sight }) => isWithTeacher(sight.record));
       if (going.length === 0) throw new Problem('takeHome.nothing');
       return going;
     },
@@ -177,11 +187,11 @@ export function takeHomeService({ assignments, board, pieces, works, feedbackFil
         for (const one of going) {
           if (one.file === null) {
             const bytes = await wordsOf(one, pdfs);
-            await added(bytes, one.name, one.handIn.at);
+            await added(bytes, one.name, isApart(one.sights) ? Date.parse('2026-01-01') : one.handIn.at);
             rows.push(manifestRow(one, createHash('sha256').update(bytes).digest('hex')));
           } else {
             const bytes = await fileStore.read(one.file.fingerprint);
-            if (bytes) await added(bytes.stream.pipe(new PassThrough()), one.name, one.handIn.at);
+            if (bytes) await added(bytes.stream.pipe(new PassThrough()), one.name, isApart(one.sights) ? Date.parse('2026-01-01') : one.handIn.at);
             rows.push(manifestRow(bytes ? one : { ...one, name: `MISSING ON THE SERVER: ${one.name}` }, one.file.fingerprint));
           }
           progress.done += 1;
@@ -210,7 +220,9 @@ export function takeHomeService({ assignments, board, pieces, works, feedbackFil
      */
     async bringBack(teacher: Teacher, assignmentId: string, file: TakenFile, now: number): Promise<BroughtBackReply> {
       const assignment = await assignments.forTeacher(teacher, 'piece.bringBack', assignmentId);
-      const going = await everything([assignment], 'html', now);
+      // A file may have gone home while names were hidden, or before.
+      const apart = await everything(teacher, [assignment], 'html', now);
+      const going = [...apart, ...(assignment.namesHidden ? await everything(teacher, [assignment], 'html', now, { byName: true }) : [])];
       const which = whichTakenHome(
         file.name,
         going.map(({ name }) => name),

@@ -6,6 +6,7 @@ import { toPiles } from '../marking/piles.service';
 import type { BoardService } from '../pieces/board.service';
 import type { MyWorkService } from '../pieces/my-work.service';
 import type { RosterService } from '../roster/roster.service';
+import { teacherEyes } from '../pieces/viewing';
 
 const toClass = ({ id, label, hue, calendar, terms }: SchoolClass) => ({ id, name: label, hue, zone: calendar.zone, terms });
 
@@ -37,7 +38,7 @@ export function termLineService({ classes, roster, assignments, board, myWork }:
           mine.map((one) => one.id),
           { drafts: true, now },
         ),
-        board.leanSights({ classes: mine, now }),
+        board.as(teacherEyes(actor)).leanSights({ classes: mine, now }),
       ]);
       const squares = all.flatMap(({ id, briefId, classId, title, due, issuedAt }) =>
         due === null ? [] : [{ assignmentId: id, briefId, classId, title, due, issued: issuedAt !== null && issuedAt <= now }],

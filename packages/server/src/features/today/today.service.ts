@@ -6,6 +6,7 @@ import type { ExtensionsService } from '../exceptions/extensions.service';
 import { toPiles } from '../marking/piles.service';
 import type { BoardService, ListSight } from '../pieces/board.service';
 import type { JoiningService } from '../roster/joining.service';
+import { teacherEyes } from '../pieces/viewing';
 
 const COMING_SCHOOL_DAYS = 10;
 
@@ -86,7 +87,11 @@ export function todayService({ classes, assignments, board, extensions, joining 
       const ids = mine.map((one) => one.id);
       const [all, handouts] = await Promise.all([assignments.ofClasses(ids, { drafts: true, now }), assignments.ofClasses(ids, { drafts: true, now, kind: 'handout' })]);
       const issued = all.filter((one) => isIssued(one, now));
-      const [sights, requests, joinings] = await Promise.all([board.lean({ classes: mine, assignments: issued, now }), extensions.waitingOn(issued, now), joining.waitingIn(mine)]);
+      const [sights, requests, joinings] = await Promise.all([
+        board.as(teacherEyes(teacher)).lean({ classes: mine, assignments: issued, now }),
+        extensions.waitingOn(issued, now),
+        joining.waitingIn(mine),
+      ]);
       return {
         piles: toPiles(sights),
         waitingOn: toWaitingOn(sights),

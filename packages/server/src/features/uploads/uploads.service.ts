@@ -73,6 +73,13 @@ export function uploadsService({ sequelize, fileStore, working, works }: Collabo
     // No page from elsewhere may read the replies.
     allowedOrigins: ['https://nowhere.invalid'],
     namingFunction: (req) => names.get(req)!,
+    onResponseError: async (_req, res, error) => {
+      const { code } = error as { code?: string };
+      if (code !== 'ENOSPC' && code !== 'EDQUOT' && code !== 'EFBIG') return undefined;
+      const { status, title } = new Problem('server.diskFull');
+      res.setHeader('Content-Type', 'application/problem+json');
+      return { status_code: status, body: JSON.stringify({ type: 'server.diskFull', title, status }) };
+    },
   });
 
   async function own(student: Student, id: string): Promise<UploadRow> {

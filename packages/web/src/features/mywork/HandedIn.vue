@@ -33,7 +33,7 @@ const cost = computed(() => {
       <div><button type="button" class="btn" :disabled="busy" @click="emit('takeBack')">{{ t('piece.takeBack') }}</button></div>
     </div>
     <p v-else-if="value.mayTakeBack === 'closed'" class="muted">{{ t('piece.takeBackClosed', { when: when(piece.window.closes ?? 0, zone) }) }}</p>
-    <p v-else-if="value.mayTakeBack === 'locked'" class="muted">{{ t('piece.locked') }}</p>
+    <p v-else-if="value.mayTakeBack === 'marking'" class="muted">{{ t('piece.locked') }}</p>
     <HowItWent v-if="!piece.returned" :assignment-id="piece.assignmentId" :went="value.went" @said="emit('said')" />
     <details v-if="handIn.words > 0 && !value.marked" class="own-text" :open="handIn.words < 300"><summary>{{ t('piece.whatYouWrote') }}</summary><RichTextView v-if="handIn.text" :text="handIn.text" /><div v-for="one in handIn.sheets" :key="`${one.attachmentId} ${one.studentId}`"><h3 dir="auto">{{ one.title }}</h3><RichTextView :text="one.text" /></div></details>
   </div>
