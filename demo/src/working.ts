@@ -80,7 +80,7 @@ export async function plantWorking({ services, calendar, now, teacherId, classId
   const ways = ['flowed', 'hardGoing', 'flowed', 'stuck'] as const;
   const lines = ['', 'The scale took me longest', '', 'I could not find the water line on my photo'];
   const sketch = assignments.find((one) => one.title === 'River cross-section sketch')!;
-  const handed = (await services.board.ofAssignment(sketch, now)).filter(({ record }) => record?.summary.handedInAt != null).slice(0, ways.length);
+  const handed = (await services.board.as({ as: 'server' }).ofAssignment(sketch, now)).filter(({ record }) => record?.summary.handedInAt != null).slice(0, ways.length);
   for (const [index, { member }] of handed.entries())
     await services.working.sayHowItWent({ role: 'student', userId: member.student.id }, sketch.id, { how: ways[index]!, line: lines[index]! }, now - HOUR_MS);
 }

@@ -23,7 +23,17 @@ async function main(): Promise<void> {
   const { sequelize, services } = await openInstallation(config);
   const fixed = config.now;
   const now = fixed === null ? () => Date.now() : () => fixed;
-  const { app, stop } = createApp({ ...config, services, logger, now, sessionDays: 7, signInTries: 10, joinTries: 30, mailTries: 10, pause: (ms) => new Promise((over) => setTimeout(over, ms)) });
+  const { app, stop } = createApp({
+    ...config,
+    services,
+    logger,
+    now,
+    sessionDays: 7,
+    signInTries: 10,
+    joinTries: 30,
+    mailTries: 10,
+    pause: (ms) => new Promise((over) => setTimeout(over, ms)),
+  });
   const standIn = config.smtp === null ? standInServer(sequelize, now) : null;
   await standIn?.listen(config.smtpPort).catch(() => {
     throw new Error(`Port ${config.smtpPort} is taken by something else. Set JOLLY_SMTP_PORT to another one.`);

@@ -149,7 +149,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const extensions = extensionsService({ sequelize, accounts, classes, assignments, board, exceptions, news });
   const moves = movesService({ sequelize, classes, assignments, exceptions, groups, board, issuing, dateChanges });
   const plan = planService({ sequelize, classes, roster, assignments, board, issuing, moves });
-  const calendars = calendarsService({ sequelize, classes, board });
+  const calendars = calendarsService({ sequelize, accounts, classes, board, news, dateChanges });
   const ownPieces = ownPiecesService({ assignments, board, groups, pieces });
   const conversations = conversationsService({ sequelize, accounts });
   const talking = talkingService({ accounts, classes, assignments, board, ownPieces, conversations, news });

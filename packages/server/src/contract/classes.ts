@@ -91,9 +91,34 @@ export interface CalendarRequest {
 export interface CalendarReply extends CalendarRequest {
   id: string;
   version: number;
-  /** the classes that go by it; of those of other teachers only how many */
+  /** one's own classes that go by it */
   classes: { id: string; label: string }[];
-  otherClasses: number;
+  /** classes that one does not teach, with who does */
+  others: { label: string; teachers: string[] }[];
+  /** a change that waits for teachers of other classes */
+  proposal: CalendarProposal | null;
+  /** the last change, if it can be undone by the one who asks */
+  undoable: { id: string; by: string; at: Instant } | null;
+}
+/** A change of a shared calendar as it is proposed. */
+export interface CalendarProposal {
+  id: string;
+  by: string;
+  at: Instant;
+  word: string;
+  change: CalendarRequest;
+  mine: boolean;
+  /** has the one who asks agreed? */
+  agreed: boolean;
+  /** classes of which nobody has agreed yet */
+  waitsFor: { label: string; teachers: string[] }[];
+}
+export interface CalendarProposalRequest extends CalendarChange {
+  word: string;
+}
+export interface CalendarAnswer {
+  yes: boolean;
+  word: string;
 }
 export interface CalendarChange extends CalendarRequest {
   version: number;

@@ -44,6 +44,13 @@ export const PROBLEMS = {
   'teachers.already': [409, 'This teacher already teaches the class.'],
   'teachers.tooMany': [409, 'A class has at most 20 teachers.'],
   'teachers.ownerStays': [409, 'The owner cannot leave. Hand the class over to a co-teacher first.'],
+  'calendar.shared': [
+    409,
+    'Other teachers go by this calendar too, so it is not changed by one of them alone. Propose the change, or make a calendar of its own for your class. Nothing was stored.',
+  ],
+  'calendar.proposalOpen': [409, 'A change of this calendar is proposed already. Answer it, or wait for the answer.'],
+  'calendar.answered': [409, 'This was answered or taken back meanwhile.'],
+  'calendar.notLast': [409, 'The calendar was changed since, or this is undone already.'],
   'calendar.wrong': [422, 'This calendar is not in order. Nothing was stored.'],
   'calendar.noSchoolDays': [422, 'The school calendar leaves no school days to count on. Nothing was stored.'],
   'class.copyTooFar': [422, 'These dates lie more than two years away. Nothing was stored.'],

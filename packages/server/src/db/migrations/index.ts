@@ -36,6 +36,7 @@ import * as reports from './0035-add-reports';
 import * as portfolios from './0036-add-portfolios';
 import * as guardedStudents from './0037-guard-students';
 import * as countedTries from './0038-count-tries';
+import * as agreedCalendars from './0039-agree-on-calendars';
 
 /** One step of the schema: statements up, and the way back. A released one is never edited. */
 export interface Migration {
@@ -84,4 +85,5 @@ export const MIGRATIONS: readonly Migration[] = [
   portfolios,
   guardedStudents,
   countedTries,
+  agreedCalendars,
 ];

@@ -94,3 +94,46 @@ export function defineClasses(sequelize: Sequelize) {
     units: sequelize.define<Model<UnitRow>>('unit', { id: key(), classId: DataTypes.STRING, name: DataTypes.STRING, position: DataTypes.INTEGER }, { tableName: 'units' }),
   };
 }
+
+/** A change of a calendar, made or proposed. */
+export interface CalendarChangeRow {
+  id: string;
+  calendarId: string;
+  byUser: string;
+  at: Date;
+  beforeIt: unknown;
+  afterIt: unknown;
+  word: string;
+  state: 'proposed' | 'made' | 'undone' | 'declined' | 'withdrawn';
+  seenVersion: number;
+  madeVersion: number | null;
+}
+export interface CalendarConsentRow {
+  changeId: string;
+  teacherId: string;
+  at: Date;
+}
+
+export const defineCalendarChanges = (sequelize: Sequelize) => ({
+  changes: sequelize.define<Model<CalendarChangeRow>>(
+    'calendarChange',
+    {
+      id: { type: DataTypes.STRING(36), primaryKey: true },
+      calendarId: DataTypes.STRING,
+      byUser: DataTypes.STRING,
+      at: DataTypes.DATE(3),
+      beforeIt: DataTypes.JSON,
+      afterIt: DataTypes.JSON,
+      word: DataTypes.STRING,
+      state: DataTypes.STRING,
+      seenVersion: DataTypes.INTEGER,
+      madeVersion: DataTypes.INTEGER,
+    },
+    { tableName: 'calendar_changes' },
+  ),
+  consents: sequelize.define<Model<CalendarConsentRow>>(
+    'calendarConsent',
+    { changeId: { type: DataTypes.STRING(36), primaryKey: true }, teacherId: { type: DataTypes.STRING(36), primaryKey: true }, at: DataTypes.DATE(3) },
+    { tableName: 'calendar_consents' },
+  ),
+});

@@ -1,5 +1,7 @@
 import type {
+  CalendarAnswer,
   CalendarChange,
+  CalendarProposalRequest,
   CalendarRequest,
   ClassChange,
   ClassReply,
@@ -14,7 +16,9 @@ import { asTeacher } from '../../http/as-role';
 import type { Ask, Route } from '../../http/route';
 import type { Services } from '../../wiring';
 import {
+  calendarAnswerBody,
   calendarBody,
+  calendarChangeParams,
   calendarParams,
   classParams,
   copyBody,
@@ -23,6 +27,7 @@ import {
   joinCodeBody,
   newCalendarBody,
   newClassBody,
+  proposalBody,
   putAwayBody,
   schemeBody,
   teacherParams,
@@ -33,6 +38,7 @@ import { readClosures } from './read-closures';
 
 type OneClass = { classId: string };
 type OneCalendar = { calendarId: string };
+type OneChange = { changeId: string };
 
 export function classRoutes({ classes, roster, schemes, classCopies, calendars }: Pick<Services, 'classes' | 'roster' | 'schemes' | 'classCopies' | 'calendars'>): Route[] {
   const replies = async (found: SchoolClass[]): Promise<ClassReply[]> => {
@@ -222,6 +228,41 @@ export function classRoutes({ classes, roster, schemes, classCopies, calendars }
       params: calendarParams,
       body: calendarBody,
       handle: ({ actor, params, body, now }: Ask<OneCalendar, CalendarChange>) => calendars.change(asTeacher(actor), params.calendarId, body, now),
+    },
+    {
+      verb: 'post',
+      path: '/api/calendars/:calendarId/proposals',
+      action: 'calendar.edit',
+      does: 'Proposes a change of a calendar by which others teach too.',
+      params: calendarParams,
+      body: proposalBody,
+      status: 201,
+      handle: ({ actor, params, body, now }: Ask<OneCalendar, CalendarProposalRequest>) => calendars.propose(asTeacher(actor), params.calendarId, body, now),
+    },
+    {
+      verb: 'post',
+      path: '/api/calendar-changes/:changeId/answer',
+      action: 'calendar.edit',
+      does: 'Says yes or no to a proposed change; it is made once a teacher of each class has agreed.',
+      params: calendarChangeParams,
+      body: calendarAnswerBody,
+      handle: ({ actor, params, body, now }: Ask<OneChange, CalendarAnswer>) => calendars.answer(asTeacher(actor), params.changeId, body, now),
+    },
+    {
+      verb: 'delete',
+      path: '/api/calendar-changes/:changeId',
+      action: 'calendar.edit',
+      does: 'Takes back a change that you have proposed.',
+      params: calendarChangeParams,
+      handle: ({ actor, params }: Ask<OneChange>) => calendars.withdraw(asTeacher(actor), params.changeId),
+    },
+    {
+      verb: 'post',
+      path: '/api/calendar-changes/:changeId/undo',
+      action: 'calendar.edit',
+      does: 'Undoes the last change of a calendar.',
+      params: calendarChangeParams,
+      handle: ({ actor, params, now }: Ask<OneChange>) => calendars.undo(asTeacher(actor), params.changeId, now),
     },
   ];
 }

@@ -1,6 +1,17 @@
 import { isTimeZone, MOST_BANDS, MOST_CATEGORIES, MOST_TERM_WEIGHT } from '@jolly/core';
 import Joi from 'joi';
-import type { CalendarChange, CalendarRequest, ClassChange, ClassRequest, CopyRequest, JoinCodeRequest, SchemeRequest, UnitsRequest } from '../../contract';
+import type {
+  CalendarAnswer,
+  CalendarProposalRequest,
+  CalendarChange,
+  CalendarRequest,
+  ClassChange,
+  ClassRequest,
+  CopyRequest,
+  JoinCodeRequest,
+  SchemeRequest,
+  UnitsRequest,
+} from '../../contract';
 import { id, instantOrNull, line, localDay, version } from '../../http/form';
 
 const percent = Joi.number().strict().integer().min(0).max(100_000).required();
@@ -120,3 +131,6 @@ export const newCalendarBody = Joi.object<CalendarRequest & { classId: string },
 export const calendarBody = Joi.object<CalendarChange, true>({ ...calendar, version });
 export const icsBody = Joi.object<{ text: string }, true>({ text: Joi.string().max(1_000_000).required() });
 export const teacherParams = Joi.object({ classId: id, teacherId: id });
+export const calendarChangeParams = Joi.object({ changeId: id });
+export const proposalBody = Joi.object<CalendarProposalRequest, true>({ ...calendar, version, word: Joi.string().trim().max(500).allow('').required() });
+export const calendarAnswerBody = Joi.object<CalendarAnswer, true>({ yes: Joi.boolean().strict().required(), word: Joi.string().trim().max(500).allow('').required() });

@@ -94,15 +94,61 @@ const own = (schoolClass: ClassReply) =>
     said.value = t('calendar.isOwn');
   });
 const labelOf = (id: string) => classes.all?.find((one) => one.id === id)?.label ?? '';
-const shared = computed(() => (stored.value ? stored.value.classes.length + stored.value.otherClasses : 0));
+const shared = computed(() => (stored.value ? stored.value.classes.length + stored.value.others.length : 0));
+/** Others teach by it too: a change is proposed, not made. */
+const notAlone = computed(() => (stored.value?.others.length ?? 0) > 0);
+const word = ref('');
+const answerWord = ref('');
+const propose = () =>
+  attempt(async () => {
+    await ask('POST', `/api/calendars/${stored.value!.id}/proposals`, { body: { ...form.value!, version: stored.value!.version, word: word.value } });
+    word.value = '';
+    await refresh();
+    said.value = t('calendar.proposed');
+  });
+const act = (verb: 'POST' | 'DELETE', path: string, done: string, body?: object) =>
+  attempt(async () => {
+    await ask(verb, `/api/calendar-changes/${path}`, body ? { body } : {});
+    answerWord.value = '';
+    await refresh();
+    said.value = done;
+  });
+/** What a proposal changes, in lines. */
+const proposalLines = computed(() => {
+  const [now, next] = [stored.value, stored.value?.proposal?.change];
+  if (!now || !next) return [];
+  const spans = (all: readonly { name?: string; from: string; to: string }[]) => new Map(all.map((one) => [`${one.name ?? ''} ${one.from} ${one.to}`, one]));
+  const text = ({ name, from, to }: { name?: string; from: string; to: string }) => `${name ? `${name}: ` : ''}${from === to ? localDayLong(from) : `${localDayLong(from)} – ${localDayLong(to)}`}`;
+  const lines: string[] = [];
+  for (const part of ['closures', 'terms'] as const) {
+    const [before, after] = [spans(now[part]), spans(next[part])];
+    for (const [key, one] of after) if (!before.has(key)) lines.push(t(`calendar.adds.${part}`, { what: text(one) }));
+    for (const [key, one] of before) if (!after.has(key)) lines.push(t(`calendar.removes.${part}`, { what: text(one) }));
+  }
+  if (JSON.stringify(now.schoolDays) !== JSON.stringify(next.schoolDays)) lines.push(t('calendar.newDays', { days: next.schoolDays.map((day) => t(`calendar.day.${day}`)).join(', ') }));
+  return lines;
+});
 </script>
 
 <template>
   <ClassFrame v-slot="{ schoolClass }">
     <LoadGate :state="stored === null && state === 'ready' ? 'loading' : state" :why="why" @retry="reload">
-      <form v-if="form && stored" class="calendar" @submit.prevent="save">
+      <form v-if="form && stored" class="calendar" @submit.prevent="notAlone ? propose() : save()">
         <div>
-          <div class="heading"><h2>{{ t('calendar.title') }}</h2><span class="small">{{ count('calendar.holdsFor', shared, { names: stored.classes.map((one) => one.label).join(', ') }) }}{{ stored.otherClasses > 0 ? ' ' + count('calendar.others', stored.otherClasses) : '' }}</span></div>
+          <div class="heading"><h2>{{ t('calendar.title') }}</h2><span class="small">{{ count('calendar.holdsFor', shared, { names: stored.classes.map((one) => one.label).join(', ') }) }}{{ stored.others.length > 0 ? ' ' + count('calendar.others', stored.others.length) : '' }}</span></div>
+          <p v-if="notAlone" class="small used" dir="auto">{{ t('calendar.usedBy') }} <span v-for="(one, index) in stored.others" :key="index">{{ one.label }} ({{ one.teachers.join(', ') }}){{ index < stored.others.length - 1 ? '; ' : '' }}</span></p>
+          <section v-if="stored.proposal" class="sheet box proposal stack">
+            <h3>{{ stored.proposal.mine ? t('calendar.yourProposal') : t('calendar.proposal', { name: stored.proposal.by }) }}</h3>
+            <p v-if="stored.proposal.word" dir="auto">{{ stored.proposal.word }}</p>
+            <ul class="plain small"><li v-for="one in proposalLines" :key="one" dir="auto">{{ one }}</li></ul>
+            <p class="muted small" dir="auto">{{ t('calendar.waitsFor') }} {{ stored.proposal.waitsFor.map((one) => `${one.label} (${one.teachers.join(', ')})`).join('; ') }}</p>
+            <template v-if="!stored.proposal.mine && !stored.proposal.agreed">
+              <input v-model="answerWord" class="field" maxlength="500" dir="auto" :placeholder="t('calendar.answerWord')" :aria-label="t('calendar.answerWord')" />
+              <div class="row wrap"><button type="button" class="btn main" :disabled="busy" @click="act('POST', `${stored.proposal.id}/answer`, t('calendar.agreed'), { yes: true, word: answerWord })">{{ t('calendar.agree') }}</button><button type="button" class="btn" :disabled="busy" @click="act('POST', `${stored.proposal.id}/answer`, t('calendar.refused'), { yes: false, word: answerWord })">{{ t('calendar.refuse') }}</button></div>
+            </template>
+            <p v-else-if="!stored.proposal.mine" class="small good">{{ t('calendar.youAgreed') }}</p>
+            <button v-else type="button" class="btn quiet" :disabled="busy" @click="act('DELETE', stored.proposal.id, t('calendar.takenBack'))">{{ t('calendar.takeBack') }}</button>
+          </section>
           <div class="row wrap days" role="group" :aria-label="t('calendar.schoolDays')"><span class="label">{{ t('calendar.schoolDays') }}</span><button v-for="day in 7" :key="day" type="button" class="chip" :aria-pressed="form.schoolDays.includes(day)" @click="toggle(day)">{{ t(`calendar.day.${day}`) }}</button><span v-if="wrong('schoolDays')" class="alarm small">{{ t('calendar.why.noSchoolDays') }}</span></div>
           <h3>{{ t('calendar.terms') }}</h3>
           <div v-for="(term, index) in form.terms" :key="index" class="span">
@@ -138,7 +184,13 @@ const shared = computed(() => (stored.value ? stored.value.classes.length + stor
           </section>
           <p v-if="problem" class="note bad" role="alert">{{ [problem.title, ...problem.errors.map((one) => one.message)].join(' ') }} <button v-if="problem.code === 'conflict.changedMeanwhile'" type="button" class="btn" @click="reload">{{ t('compose.conflictTheirs') }}</button></p>
           <p v-if="said" class="good small" role="status">{{ said }}</p>
-          <button class="btn main" :disabled="!dirty || busy || problems.length > 0">{{ count('calendar.save', shared) }}</button>
+          <template v-if="notAlone">
+            <p class="small muted">{{ t('calendar.sharedWhy') }}</p>
+            <input v-model="word" class="field" maxlength="500" dir="auto" :placeholder="t('calendar.proposeWord')" :aria-label="t('calendar.proposeWord')" />
+            <button type="button" class="btn main" :disabled="!dirty || busy || problems.length > 0 || stored.proposal !== null" @click="propose">{{ t('calendar.propose') }}</button>
+          </template>
+          <button v-else class="btn main" :disabled="!dirty || busy || problems.length > 0">{{ count('calendar.save', shared) }}</button>
+          <button v-if="stored.undoable && !dirty" type="button" class="btn" :disabled="busy" @click="act('POST', `${stored.undoable.id}/undo`, t('calendar.undone'))">{{ t('calendar.undo', { name: stored.undoable.by, when: when(stored.undoable.at, schoolClass.calendar.zone) }) }}</button>
           <button v-if="shared > 1" type="button" class="btn" :disabled="busy || problems.length > 0" @click="own(schoolClass)">{{ t('calendar.own', { name: schoolClass.label }) }}</button>
         </aside>
       </form>
@@ -158,6 +210,8 @@ const shared = computed(() => (stored.value ? stored.value.classes.length + stor
 .file:focus-within { outline: 3px solid var(--focus); outline-offset: 2px; }
 .beside { position: sticky; top: 12px; }
 .box { padding: 14px 16px; }
+.used { margin-block-end: 12px; }
+.proposal { margin-block-end: 18px; border-inline-start: 5px solid var(--now); }
 .effect { margin-block: 8px 4px; font-weight: 650; }
 .touched { max-height: 260px; overflow: auto; }
 .touched li { padding-block: 2px; overflow-wrap: anywhere; }
