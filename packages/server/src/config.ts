@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { join, resolve } from 'node:path';
+import type { DatabaseSettings } from './db/connect';
 
 /** What the server is told by its surroundings, checked at start. The table is in docs/configuration.md. */
 export interface Config {
@@ -50,6 +51,15 @@ const schema = Joi.object({
   JOLLY_NOW: Joi.date().iso(),
   JOLLY_LOG: Joi.valid('silent', 'error', 'warn', 'info', 'debug').default('info'),
 }).unknown(true);
+
+/** Where its database is. */
+export const databaseOf = (config: Config): DatabaseSettings => ({
+  host: config.dbHost,
+  port: config.dbPort,
+  user: config.dbUser,
+  password: config.dbPassword,
+  database: config.dbName,
+});
 
 /** @throws an Error whose message names every variable that is wrong, a line each */
 export function readConfig(environment: NodeJS.ProcessEnv): Config {

@@ -1,15 +1,17 @@
 import { join } from 'node:path';
-import type { Config } from './config';
+import { databaseOf, type Config } from './config';
 import { connect } from './db/connect';
+import { setAside } from './db/dump';
 import { migrate } from './db/migrate';
 import { fileStore } from './files/file-store';
 import { wire } from './wiring';
 
 /** Opens the database and the files of an installation and brings the schema up to date. */
 export async function openInstallation(config: Config) {
-  const sequelize = connect({ host: config.dbHost, port: config.dbPort, user: config.dbUser, password: config.dbPassword, database: config.dbName });
+  const database = databaseOf(config);
+  const sequelize = connect(database);
   const store = fileStore(join(config.dataFolder, 'files'));
-  await migrate(sequelize);
+  await migrate(sequelize, { setAside: (lastStep) => setAside(database, config.dataFolder, lastStep, Date.now()) });
   await store.prepare();
   return {
     sequelize,

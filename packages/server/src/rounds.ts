@@ -15,7 +15,7 @@ export async function round(
   await services.tellingFamilies.look(now);
   await services.tellingFamilies.writeWeekly(now);
   await services.news.mailDue(now);
-  await services.mail.sendDue(now);
+  await services.mail.sendDue(now, (failed, transaction) => services.news.tellMailFailed(failed, now, transaction));
   await services.uploads.clear(now);
   await clearTries(services.sequelize, now);
 }

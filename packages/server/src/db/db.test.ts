@@ -1,4 +1,6 @@
+import type { Sequelize } from 'sequelize';
 import { aDatabase, aSchool, aServer, doc } from '../testing/school';
+import { connect } from './connect';
 import { migrate, unmigrate } from './migrate';
 import { MIGRATIONS } from './migrations';
 import { inTransaction } from './transaction';
@@ -18,7 +20,7 @@ it('goes up, down and up again, with rows in the tables', async () => {
   }
   await unmigrate(server.sequelize);
   const [left] = await server.sequelize.query('SHOW TABLES');
-  expect(left.map((row) => Object.values(row as object)[0])).toEqual(['schema_steps']);
+  expect(left.map((row) => Object.values(row as object)[0])).toEqual(['leases', 'schema_progress', 'schema_steps']);
   expect(await migrate(server.sequelize)).toEqual(MIGRATIONS.map((step) => step.name));
   await aSchool(server);
   await server.close();
@@ -47,6 +49,79 @@ it('turns remarks of the first versions into documents with every word and line,
   expect((await server.sequelize.query('SELECT remark, returned_remark FROM pieces'))[0]).toEqual([{ remark: 'Say “why”.\nC:\\new "x"', returned_remark: '' }]);
   await run(feedback.up);
   await server.close();
+});
+
+/** The tables as they are, without what counts on by itself. */
+async function schemaOf(sequelize: Sequelize): Promise<string[]> {
+  const [tables] = (await sequelize.query('SHOW TABLES')) as [object[], unknown];
+  const names = tables.map((row) => String(Object.values(row)[0]));
+  const made = await Promise.all(
+    names.map(async (name) => ((await sequelize.query(`SHOW CREATE TABLE \`${name}\``)) as [Record<string, string>[], unknown])[0][0]!['Create Table']!),
+  );
+  return made.map((text) => text.replace(/ AUTO_INCREMENT=\d+/, ''));
+}
+
+it('goes on from where it was killed, after any statement, with rows as they would be', async () => {
+  // The database library says so each time a connection dies under it.
+  jest.spyOn(console, 'warn').mockImplementation(() => undefined);
+  const [whole, killed] = [await aDatabase(), await aDatabase()];
+  await migrate(whole.sequelize);
+  const real = killed.sequelize.query.bind(killed.sequelize);
+  const statements = new Set(MIGRATIONS.flatMap((step) => step.up));
+  const killedAfter = new Set<string>();
+  let kills = 0;
+  for (;;) {
+    let lives = true;
+    // Dies right after a statement was carried out, before anything could be noted: the worst moment. What hung on a transaction is gone.
+    killed.sequelize.query = (async (sql: string, ...rest: unknown[]) => {
+      if (!lives) throw new Error('killed');
+      const answer = await (real as (...all: unknown[]) => Promise<unknown>)(sql, ...rest);
+      if (statements.has(sql) && !killedAfter.has(sql)) {
+        killedAfter.add(sql);
+        kills += 1;
+        lives = false;
+        throw new Error('killed');
+      }
+      return answer;
+    }) as never;
+    const done = await migrate(killed.sequelize).catch((error: Error) => (error.message.includes('killed') ? null : Promise.reject(error)));
+    if (done) break;
+    killed.sequelize.query = real as never;
+    await killed.sequelize.query("UPDATE leases SET until = '1970-01-02'");
+  }
+  killed.sequelize.query = real as never;
+  expect(kills).toBe(statements.size);
+  expect(await schemaOf(killed.sequelize)).toEqual(await schemaOf(whole.sequelize));
+  await whole.drop();
+  await killed.drop();
+});
+
+it('of two servers that start at once one changes the schema, the other waits and starts too', async () => {
+  const one = await aDatabase();
+  const other = connect({
+    ...(one.sequelize.config as { database: string }),
+    host: '127.0.0.1',
+    port: Number(process.env.JOLLY_DB_PORT),
+    user: 'jolly',
+    password: process.env.JOLLY_DB_PASSWORD ?? '',
+  });
+  const [first, second] = await Promise.all([migrate(one.sequelize), migrate(other)]);
+  expect([first.length, second.length].sort((a, b) => a - b)).toEqual([0, MIGRATIONS.length]);
+  await other.close();
+  await one.drop();
+});
+
+it('sets a database aside before it changes one that has something in it', async () => {
+  const { sequelize, drop } = await aDatabase();
+  await migrate(sequelize);
+  const last = MIGRATIONS.at(-1)!;
+  for (const sql of last.down) await sequelize.query(sql);
+  await sequelize.query('DELETE FROM schema_steps WHERE name = ?', { replacements: [last.name] });
+  const asides: string[] = [];
+  await migrate(sequelize, { setAside: async (step) => void asides.push(step) });
+  await migrate(sequelize, { setAside: async (step) => void asides.push(step) });
+  expect(asides).toEqual([MIGRATIONS.at(-2)!.name]);
+  await drop();
 });
 
 it('refuses a database that a newer program made', async () => {

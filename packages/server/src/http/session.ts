@@ -26,6 +26,8 @@ declare module 'express-serve-static-core' {
   interface Request {
     /** the token of a browser in which nobody is signed in, from a cookie of its own; null before it has one */
     formToken?: { read: () => string | null; make: () => string };
+    /** the server's clock */
+    clock?: () => number;
     /** ends the oldest sessions of a person who has begun very many */
     keepNewestSessions?: (userId: string) => Promise<void>;
   }
@@ -116,6 +118,7 @@ export function sessions(sequelize: Sequelize, { secret, secure, now, sessionDay
   const middleware: RequestHandler = (req, res, next) => {
     req.formToken = formToken(req, res);
     req.keepNewestSessions = keepNewestSessions;
+    req.clock = now;
     void load(req, res, (error?: unknown) => {
       if (error) return next(error as Error);
       const { userId, startedAt } = req.session;
@@ -175,7 +178,7 @@ const SECOND_STEP_MS = 5 * 60_000;
 
 async function freshSession(req: Request, data: object): Promise<string> {
   await new Promise<void>((done, failed) => req.session.regenerate((error) => (error ? failed(error) : done())));
-  Object.assign(req.session, data);
+  Object.assign(req.session, { startedAt: req.clock?.(), ...data });
   return csrfOf(req);
 }
 

@@ -37,6 +37,7 @@ import * as portfolios from './0036-add-portfolios';
 import * as guardedStudents from './0037-guard-students';
 import * as countedTries from './0038-count-tries';
 import * as agreedCalendars from './0039-agree-on-calendars';
+import * as leasedLetters from './0040-lease-and-letters';
 
 /** One step of the schema: statements up, and the way back. A released one is never edited. */
 export interface Migration {
@@ -86,4 +87,5 @@ export const MIGRATIONS: readonly Migration[] = [
   guardedStudents,
   countedTries,
   agreedCalendars,
+  leasedLetters,
 ];

@@ -158,6 +158,11 @@ export function accountsService({ sequelize }: { sequelize: Sequelize }) {
       return rows.sort(compareNames);
     },
 
+    /** Who looks after the mailroom. */
+    async keepers(): Promise<string[]> {
+      return ((await users.findAll({ attributes: ['id'], where: { isKeeper: true }, limit: 20, raw: true })) as unknown as { id: string }[]).map((row) => row.id);
+    },
+
     /** Who can have a link to a new password sent to this address: students ask their teacher. */
     async recoverableByEmail(email: string): Promise<PersonDetails[]> {
       return details({ role: { [Op.in]: ['teacher', 'family'] }, email: email.toLowerCase() });

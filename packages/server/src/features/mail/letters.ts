@@ -2,10 +2,14 @@ import { LANGUAGES, unmilli, type Language, type WorkWindow } from '@jolly/core'
 import type { FamilyPiece, NewsKind } from '../../contract';
 import { dayIn, say, whenIn, wordsIn } from '../../words';
 
-/** What our mails say. Plain text: it is read everywhere, and nobody can hide anything in it. */
+/** What our mails say. Text first: it is read everywhere; the page beside it is made from it (letter-html.ts). */
 export interface Letter {
   subject: string;
   body: string;
+  /** of what is ours in it; English if it is not said */
+  language?: Language;
+  /** where its reader chooses what comes by mail */
+  settingsAt?: string;
 }
 
 const sign = (text: string) => `${text}\n\nJolly Compass\n`;
@@ -141,7 +145,11 @@ export function newsSentence({ kind, title, className, zone, who, word, from, to
 export function newsLetter({ name, lines, link }: { name: string; lines: NewsLine[]; link: string }): Letter {
   const sentences = lines.map(newsSentence);
   const subject = sentences.length === 1 ? sentences[0]! : `${sentences.length} things new`;
-  return { subject, body: sign(`Hello ${name},\n\n${sentences.map((one) => `- ${one}`).join('\n')}\n\n${link}\n\nYou choose what you are told by mail, and when, on that page.`) };
+  return {
+    subject,
+    body: sign(`Hello ${name},\n\n${sentences.map((one) => `- ${one}`).join('\n')}\n\n${link}\n\nYou choose what you are told by mail, and when, on that page.`),
+    settingsAt: link,
+  };
 }
 
 /** The language of a letter to a family: what they chose when the news was made. */
@@ -168,13 +176,13 @@ export function familyNewsLetter({ name, lines, link }: { name: string; lines: N
   const sentences = lines.map((line) => familySentence(line, language));
   const children = [...new Set(lines.map((line) => (line.kind === 'teacherMessage' ? line.title : (line.who ?? ''))))].join(', ');
   const body = `${say(letters.hello, { name })}\n\n${sentences.map((one) => `- ${one}`).join('\n')}\n\n${letters.choose}\n${link}`;
-  return { subject: say(letters.newsSubject, { name: children }), body: signIn(language, body) };
+  return { subject: say(letters.newsSubject, { name: children }), body: signIn(language, body), language, settingsAt: link };
 }
 
 export function familyInvitation(of: { language: Language; teacher: string; name: string; code: string; link: string; until: string }): Letter {
   const { letters } = wordsIn(of.language);
   const body = `${say(letters.invite, of)}\n\n${of.link}\n${letters.code}: ${of.code}\n\n${say(letters.inviteOnce, of)}`;
-  return { subject: say(letters.inviteSubject, of), body: signIn(of.language, body) };
+  return { subject: say(letters.inviteSubject, of), body: signIn(of.language, body), language: of.language };
 }
 
 /** A week of one class, as the weekly letter tells it. */
@@ -221,5 +229,5 @@ export function weeklyLetter({ language, name, child, weeks, link }: { language:
   const body = [say(letters.hello, { name }), say(letters.week, { name: child }), ...(classes.length === 0 ? [letters.nothingToSay] : classes), `${letters.choose}\n${link}`].join(
     '\n\n',
   );
-  return { subject: say(letters.weekSubject, { name: child }), body: signIn(language, body) };
+  return { subject: say(letters.weekSubject, { name: child }), body: signIn(language, body), language, settingsAt: link };
 }

@@ -1,3 +1,4 @@
+import type { Language } from '@jolly/core';
 import { DataTypes, type Model, type Sequelize } from 'sequelize';
 
 export interface MailRow {
@@ -12,7 +13,9 @@ export interface MailRow {
   state: 'waiting' | 'sent' | 'failed';
   tries: number;
   nextTryAt: Date;
-  leasedUntil: Date | null;
+  language: Language;
+  /** where its reader chooses what comes by mail; null: nothing is to be chosen */
+  settingsAt: string | null;
   sentAt: Date | null;
   problem: string | null;
 }
@@ -32,7 +35,8 @@ export const defineMails = (sequelize: Sequelize) =>
       state: DataTypes.STRING,
       tries: DataTypes.INTEGER,
       nextTryAt: DataTypes.DATE(3),
-      leasedUntil: DataTypes.DATE(3),
+      language: DataTypes.STRING,
+      settingsAt: DataTypes.STRING,
       sentAt: DataTypes.DATE(3),
       problem: DataTypes.STRING,
     },

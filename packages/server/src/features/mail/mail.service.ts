@@ -5,14 +5,23 @@ import { Op, type Sequelize, type Transaction } from 'sequelize';
 import type { MailroomReply } from '../../contract';
 import { Problem } from '../../http/problem';
 import { fullName, type AccountsService } from '../accounts/accounts.service';
+import { inTransaction } from '../../db/transaction';
+import { withLease } from '../../jobs/lease';
+import { letterHtml } from './letter-html';
 import type { Letter } from './letters';
 import { defineCaughtMails, defineMails, type CaughtMailRow, type MailRow } from './mail.model';
 
 const MINUTE_MS = 60_000;
 /** How long after each failed try the next one follows; after the last it is given up. */
 const BACK_OFF_MS = [1, 5, 30, 120, 720].map((minutes) => minutes * MINUTE_MS);
-const LEASE_MS = 2 * MINUTE_MS;
+/** What the other side may have taken in although it said nothing is not sent again before this. */
+const UNCERTAIN_MS = 30 * MINUTE_MS;
+/** However slowly a mail server answers, after this it is as if it had not. */
+const LONGEST_MS = 60_000;
+const LEASE_MS = 30_000;
 const AT_ONCE = 20;
+/** Mails sent beside each other, so that one that hangs holds nobody else's up. */
+const LANES = 5;
 const MOST_LISTED = 200;
 
 export interface MailSettings {
@@ -24,32 +33,91 @@ export interface MailSettings {
   address: string;
 }
 
+/** How a sending failed: for good, perhaps not at all (the mail server took it and was silent), or so that it is tried again. */
+function howFailed(error: unknown): 'forGood' | 'uncertain' | 'again' {
+  const { code, responseCode } = (error ?? {}) as { code?: string; responseCode?: number };
+  // An answer of 5xx to the address or the message: it will be the same tomorrow. To our sign-in it is the school's setting.
+  if (responseCode !== undefined && responseCode >= 500 && (code === 'EENVELOPE' || code === 'EMESSAGE')) return 'forGood';
+  if (code === 'ESILENT') return 'uncertain';
+  return 'again';
+}
+
+/** A letter that could not be delivered, for whoever sent it. */
+export type FailedMail = Pick<MailRow, 'id' | 'toName' | 'toAddress' | 'subject' | 'byUser'> & { problem: string };
+
 /**
- * Mail: a row first, then the sending. A mail is taken for sending by a lease, so that of several server
- * processes one sends it; what could not be sent is tried again, later each time. If a process dies between
- * sending and noting it, the mail goes out again under the same message id, which mail servers know as the same.
+ * Mail: a row first, then the sending, under a lease of the mail, so that of several servers one sends it. What could not be
+ * sent is tried again, later each time; what fails for good is told to whoever sent it. A server that dies between sending and
+ * noting it leads to a second sending under the same message id, which mail servers know as the same.
  */
 export function mailService({ sequelize, accounts, settings }: { sequelize: Sequelize; accounts: AccountsService; settings: MailSettings }) {
   const mails = defineMails(sequelize);
   const caught = defineCaughtMails(sequelize);
   const quick = { connectionTimeout: 5000, greetingTimeout: 5000, socketTimeout: 15_000 };
-  const transport =
-    settings.url === null
-      ? createTransport({ host: '127.0.0.1', port: settings.standInPort, secure: false, ignoreTLS: true, ...quick })
-      : createTransport(settings.url, quick as object);
+  const where = settings.url === null ? { host: '127.0.0.1', port: settings.standInPort, secure: false, ignoreTLS: true, ...quick } : { url: settings.url, ...quick };
+  // The installation's own name, so that no two installations use one message id.
+  const domain = URL.canParse(settings.address) ? new URL(settings.address).hostname : 'jolly.localhost';
 
-  async function sendOne(row: MailRow, now: number): Promise<void> {
+  /** @throws after a minute as if the other side had been silent */
+  async function deliver(row: MailRow): Promise<void> {
+    // What the other side has said of the message itself: "go on with it" (354) and then nothing leaves open whether it has it.
+    let began = false;
+    const hears = (_entry: unknown, said: unknown) => void (began ||= typeof said === 'string' && said.startsWith('354'));
+    const logger = { level: () => undefined, trace: hears, debug: hears, info: hears, warn: hears, error: hears, fatal: hears };
+    const sending = createTransport({ ...where, logger, transactionLog: true }).sendMail({
+      messageId: `<${row.id}@${domain}>`,
+      from: settings.from,
+      to: { name: row.toName, address: row.toAddress },
+      subject: row.subject,
+      text: row.body,
+      html: letterHtml(row.body, row.language),
+      headers: {
+        'Auto-Submitted': 'auto-generated',
+        'Content-Language': row.language,
+        ...(row.settingsAt === null ? {} : { 'List-Unsubscribe': `<${row.settingsAt}>` }),
+      },
+    });
+    let timer: NodeJS.Timeout | undefined;
+    const silent = new Promise<never>((_, failed) => {
+      timer = setTimeout(() => failed(Object.assign(new Error('The mail server does not answer.'), { code: 'ESILENT' })), LONGEST_MS);
+    });
+    sending.catch(() => undefined);
     try {
-      await transport.sendMail({ messageId: `<${row.id}@jolly>`, from: settings.from, to: { name: row.toName, address: row.toAddress }, subject: row.subject, text: row.body });
-      await mails.update({ state: 'sent', sentAt: new Date(now), leasedUntil: null, tries: row.tries + 1, problem: null }, { where: { id: row.id } });
+      await Promise.race([sending, silent]);
     } catch (error) {
-      const wait = BACK_OFF_MS[row.tries];
-      const problem = (error instanceof Error ? error.message : String(error)).slice(0, 500);
-      await mails.update(
-        { tries: row.tries + 1, leasedUntil: null, problem, ...(wait === undefined ? { state: 'failed' } : { nextTryAt: new Date(now + wait) }) },
-        { where: { id: row.id } },
-      );
+      const answered = (error as { responseCode?: number }).responseCode !== undefined;
+      throw began && !answered ? Object.assign(error as Error, { code: 'ESILENT' }) : error;
+    } finally {
+      clearTimeout(timer);
     }
+  }
+
+  /** Sends one under its lease. @returns what is over for good; null if it was sent, waits, or is another server's */
+  async function sendOne({ id }: Pick<MailRow, 'id'>, now: number, onFailed: (mail: FailedMail, transaction: Transaction) => Promise<void>): Promise<boolean> {
+    const taken = await withLease(sequelize, `mail ${id}`, { ms: LEASE_MS }, async (lease) => {
+      // As it is now: another server may have sent it since it was listed.
+      const row = (await mails.findOne({ where: { id, state: 'waiting', nextTryAt: { [Op.lte]: new Date(now) } }, raw: true })) as unknown as MailRow | null;
+      if (!row) return false;
+      const note = (columns: Partial<MailRow>, andThen: (transaction: Transaction) => Promise<void> = async () => undefined) =>
+        inTransaction(sequelize, async (transaction) => {
+          await lease.require(transaction);
+          await mails.update({ tries: row.tries + 1, ...columns }, { where: { id }, transaction });
+          await andThen(transaction);
+        });
+      try {
+        await deliver(row);
+      } catch (error) {
+        const problem = (error instanceof Error ? error.message : String(error)).slice(0, 500);
+        const how = howFailed(error);
+        const wait = how === 'forGood' ? undefined : BACK_OFF_MS[row.tries];
+        if (wait === undefined) await note({ state: 'failed', problem }, (transaction) => onFailed({ ...row, problem }, transaction));
+        else await note({ problem, nextTryAt: new Date(now + (how === 'uncertain' ? Math.max(wait, UNCERTAIN_MS) : wait)) });
+        return true;
+      }
+      await note({ state: 'sent', sentAt: new Date(now), problem: null });
+      return true;
+    });
+    return taken ?? false;
   }
 
   const service = {
@@ -70,24 +138,31 @@ export function mailService({ sequelize, accounts, settings }: { sequelize: Sequ
         state: 'waiting',
         tries: 0,
         nextTryAt: new Date(now),
-        leasedUntil: null,
+        language: letter.language ?? 'en',
+        settingsAt: letter.settingsAt ?? null,
         sentAt: null,
         problem: null,
       };
       await mails.bulkCreate([row], { ignoreDuplicates: true, transaction });
     },
 
-    /** Sends what is due. @returns how many mails were taken up */
-    async sendDue(now: number): Promise<number> {
-      const free = { state: 'waiting', nextTryAt: { [Op.lte]: new Date(now) }, leasedUntil: { [Op.or]: [{ [Op.is]: null }, { [Op.lt]: new Date(now) }] } as never };
-      const due = (await mails.findAll({ where: free, order: [['nextTryAt', 'ASC']], limit: AT_ONCE, raw: true })) as unknown as MailRow[];
+    /** Sends what is due. @param onFailed hears of what failed for good, in the transaction that notes it @returns how many mails were taken up */
+    async sendDue(now: number, onFailed: (mail: FailedMail, transaction: Transaction) => Promise<void> = async () => undefined): Promise<number> {
+      const due = (await mails.findAll({
+        attributes: ['id'],
+        where: { state: 'waiting', nextTryAt: { [Op.lte]: new Date(now) } },
+        order: [
+          ['nextTryAt', 'ASC'],
+          ['id', 'ASC'],
+        ],
+        limit: AT_ONCE,
+        raw: true,
+      })) as unknown as Pick<MailRow, 'id'>[];
       let taken = 0;
-      for (const row of due) {
-        const [mine] = await mails.update({ leasedUntil: new Date(now + LEASE_MS) }, { where: { ...free, id: row.id } });
-        if (mine === 0) continue;
-        taken += 1;
-        await sendOne(row, now);
-      }
+      const lane = async () => {
+        for (let row = due.shift(); row; row = due.shift()) if (await sendOne(row, now, onFailed)) taken += 1;
+      };
+      await Promise.all(Array.from({ length: LANES }, lane));
       return taken;
     },
 

@@ -1,5 +1,11 @@
+import { simpleParser } from 'mailparser';
+import { once } from 'node:events';
+import { createServer, type AddressInfo, type Socket } from 'node:net';
+import { text } from 'node:stream/consumers';
+import { SMTPServer } from 'smtp-server';
 import type { MailroomReply } from '../../contract';
 import { aSchool, aServer, type Person, type School, type Server } from '../../testing/school';
+import { wire } from '../../wiring';
 
 let server: Server;
 let school: School;
@@ -49,9 +55,13 @@ it('that cannot be sent waits longer each time, is given up after the sixth try,
 
 it('whose sender died while sending is taken up again when the lease is over', async () => {
   await invite();
-  await server.sequelize.query('UPDATE mails SET leased_until = ?', { replacements: [new Date(server.clock.now + MINUTE)] });
+  const [one] = await mailroom();
+  await server.sequelize.query("INSERT INTO leases (name, token, until) VALUES (?, 'of a server that died', UTC_TIMESTAMP(3) + INTERVAL 1 HOUR)", {
+    replacements: [`mail ${one!.id}`],
+  });
   expect(await server.services.mail.sendDue(server.clock.now)).toBe(0);
-  expect(await server.services.mail.sendDue(server.clock.now + 2 * MINUTE)).toBe(1);
+  await server.sequelize.query('UPDATE leases SET until = UTC_TIMESTAMP(3) - INTERVAL 1 SECOND');
+  expect(await server.services.mail.sendDue(server.clock.now)).toBe(1);
 });
 
 it('is seen by who sent it, by whom it went to, and by whoever keeps the mailroom; nobody else', async () => {
@@ -62,4 +72,113 @@ it('is seen by who sent it, by whom it went to, and by whoever keeps the mailroo
   expect([(await mailroom(finch)).length, (await mailroom(lund)).length, (await mailroom(stranger)).length]).toEqual([1, 1, 0]);
   const [one] = await mailroom(lund);
   expect((await stranger.post(`/api/mailroom/${one!.id}/again`)).status).toBe(404);
+});
+
+it('carries what mail programs ask for: who made it, in which language, where less is chosen, and the same as a page', async () => {
+  const { mail } = server.services;
+  const letter = {
+    subject: 'Noticias',
+    body: 'Hola:\n\n- uno <b>\n- http://jolly.test/family\n\nJolly Compass\n',
+    language: 'ar' as const,
+    settingsAt: 'http://jolly.test/family',
+  };
+  await server.sequelize.transaction((transaction) => mail.post(letter, { address: 'a@home.example', name: 'A', userId: null }, null, server.clock.now, transaction));
+  const [row] = (await server.sequelize.query('SELECT id FROM mails'))[0] as [{ id: string }];
+  const raw = await new Promise<string>((done) => {
+    const other = new SMTPServer({ authOptional: true, disabledCommands: ['AUTH', 'STARTTLS'], onData: (stream, _session, over) => void text(stream).then((whole) => (over(), done(whole))) });
+    other.listen(0, '127.0.0.1', () => {
+      const port = (other.server.address() as AddressInfo).port;
+      const services = wire({
+        sequelize: server.sequelize,
+        fileStore: server.services.fileStore,
+        defaultZone: 'UTC',
+        chromium: '',
+        mail: { url: `smtp://127.0.0.1:${port}`, standInPort: 0, from: 'Test <post@jolly.test>', address: 'https://school.example' },
+      });
+      void services.mail.sendDue(server.clock.now).then(() => other.close());
+    });
+  });
+  expect(raw).toMatch(new RegExp(`^Message-ID: <${row.id}@school\\.example>`, 'im'));
+  expect(raw).toMatch(/^Auto-Submitted: auto-generated/im);
+  expect(raw).toMatch(/^Content-Language: ar/im);
+  expect(raw).toMatch(/^List-Unsubscribe: <http:\/\/jolly\.test\/family>/im);
+  const { html } = await simpleParser(raw);
+  expect(html).toContain('<html lang="ar" dir="rtl">');
+  expect(html).toContain('<li dir="auto">uno &#60;b&#62;</li>');
+});
+
+/** A mail server that answers the message with one line, or with nothing; counts what it was given. */
+async function aMailServer(answer: string | null) {
+  const given: string[] = [];
+  const sockets = new Set<Socket>();
+  const other = createServer((socket) => {
+    sockets.add(socket);
+    let data = false;
+    socket.on('error', () => undefined);
+    socket.write('220 here\r\n');
+    socket.on('data', (part) => {
+      const said = part.toString();
+      if (data) {
+        if (!said.endsWith('\r\n.\r\n')) return;
+        [data] = [false];
+        given.push('message');
+        if (answer !== null) socket.write(`${answer}\r\n`);
+        return;
+      }
+      for (const line of said.split('\r\n').filter(Boolean)) {
+        if (/^DATA/i.test(line)) [data] = [true];
+        socket.write(/^DATA/i.test(line) ? '354 go on\r\n' : /^RCPT/i.test(line) && answer?.startsWith('550') ? `${answer}\r\n` : '250 ok\r\n');
+      }
+    });
+  }).listen(0, '127.0.0.1');
+  await once(other, 'listening');
+  const url = `smtp://127.0.0.1:${(other.address() as AddressInfo).port}`;
+  const services = wire({
+    sequelize: server.sequelize,
+    fileStore: server.services.fileStore,
+    defaultZone: 'UTC',
+    chromium: '',
+    mail: { url, standInPort: 0, from: 'Test <post@jolly.test>', address: 'http://jolly.test' },
+  });
+  const close = async () => {
+    for (const socket of sockets) socket.destroy();
+    await new Promise((done) => other.close(done));
+  };
+  return { given, services, close };
+}
+const round = (services: Server['services']) =>
+  services.mail.sendDue(server.clock.now, (failed, transaction) => services.news.tellMailFailed(failed, server.clock.now, transaction));
+
+it('that the other side refuses for good is not tried again, and whoever sent it hears of it, once', async () => {
+  const refusing = await aMailServer('550 no such mailbox');
+  await invite();
+  await round(refusing.services);
+  expect((await mailroom())[0]).toMatchObject({ state: 'failed', tries: 1, problem: expect.stringContaining('550') });
+  server.clock.now += 60 * MINUTE;
+  expect(await round(refusing.services)).toBe(0);
+  const { news } = (await finch.get('/api/news')).body as { news: { kind: string; who: string }[] };
+  expect(news).toMatchObject([{ kind: 'mailFailed', who: 'new@tern.example' }]);
+  await refusing.close();
+});
+
+it('that the other side cannot take now is tried again after a minute', async () => {
+  const busy = await aMailServer('451 later');
+  await invite();
+  await round(busy.services);
+  expect((await mailroom())[0]).toMatchObject({ state: 'waiting', nextTryAt: server.clock.now + MINUTE });
+  await busy.close();
+});
+
+it('that was taken by a server that then said nothing is not sent again at once', async () => {
+  const silent = await aMailServer(null);
+  await invite();
+  const sending = round(silent.services);
+  for (;;) {
+    if (silent.given.length > 0) break;
+    await new Promise((again) => setImmediate(again));
+  }
+  // The line breaks without an answer; whether it was delivered nobody can know.
+  await silent.close();
+  await sending;
+  expect((await mailroom())[0]).toMatchObject({ state: 'waiting', nextTryAt: server.clock.now + 30 * MINUTE });
 });

@@ -6,7 +6,7 @@ import { fromJson } from '../../db/json-column';
 import { inTransaction } from '../../db/transaction';
 import type { AccountsService } from '../accounts/accounts.service';
 import { familyNewsLetter, newsLetter, type NewsLine } from '../mail/letters';
-import type { MailService } from '../mail/mail.service';
+import type { FailedMail, MailService } from '../mail/mail.service';
 import { NEWS, newsKindsFor } from './news-kinds';
 import { defineNews, type NewsRow, type TellingRow } from './news.model';
 
@@ -35,7 +35,7 @@ export interface Telling {
   onceKey: string;
   /** null for what is about no piece of work */
   assignmentId: string | null;
-  classId: string;
+  classId: string | null;
   /** of the class, for quiet hours and the times in the mail */
   zone: string;
   data: NewsData;
@@ -88,6 +88,24 @@ export function newsService({ sequelize, accounts, mail }: { sequelize: Sequeliz
         rows.push({ id: randomUUID(), ...rest, data: { ...data, zone }, madeAt: new Date(now), seenAt: null, mailAt: at === null ? null : new Date(at), mailedAt: null });
       }
       await news.bulkCreate(rows, { ignoreDuplicates: true, transaction });
+    },
+
+    /** Whoever sent a letter hears that it could not be delivered; of one that nobody sent, who looks after the mailroom. */
+    async tellMailFailed({ id, toName, toAddress, subject, byUser, problem }: FailedMail, now: number, transaction: Transaction): Promise<void> {
+      const readers = byUser === null ? await accounts.keepers() : [byUser];
+      await service.tell(
+        readers.map((userId): Telling => ({
+          userId,
+          kind: 'mailFailed',
+          onceKey: `mailFailed:${id}`,
+          assignmentId: null,
+          classId: null,
+          zone: 'UTC',
+          data: { title: subject, className: '', who: toName || toAddress, word: problem },
+        })),
+        now,
+        transaction,
+      );
     },
 
     async list(person: Actor & { userId: string }): Promise<NewsReply> {

@@ -10,6 +10,7 @@ import type { FileStore } from '../../files/file-store';
 import { printPdf } from '../../files/print-pdf';
 import { fileStem, WORKBOOK } from '../../files/write-table';
 import { Problem } from '../../http/problem';
+import { LeaseLost, withLease, type Lease } from '../../jobs/lease';
 import type { Teacher } from '../marking/desk.service';
 import type { ComposeService, ReportKey } from './compose.service';
 import type { ReportDocument } from './report-document';
@@ -18,7 +19,7 @@ import { defineReports, type ReportJobRow, type ReportPartRow } from './reports.
 
 /** Students of one file: a class, as a rule. */
 const PART_SIZE = 45;
-const LEASE_MS = 4 * 60_000;
+const LEASE_MS = 60_000;
 const MOST_TRIES = 3;
 const MOST_LISTED = 20;
 const MOST_WAITING = 10;
@@ -41,7 +42,8 @@ interface Collaborators {
 
 /**
  * Reports being made. A report is a row with a part for each file; a part that is made is kept, so that a server that
- * stops in between goes on with the next one. A job is taken by a lease: of several servers one works on it.
+ * stops in between goes on with the next one. A job is worked on under a lease: by one of several
+ * servers, and nothing is noted by one that has lost it.
  */
 export function reportJobsService({ sequelize, fileStore, compose, chromium }: Collaborators) {
   const { jobs, parts } = defineReports(sequelize);
@@ -82,12 +84,15 @@ export function reportJobsService({ sequelize, fileStore, compose, chromium }: C
   const keep = (bytes: Buffer) => fileStore.keep(Readable.from([bytes]));
 
   /** Makes one part: the PDF itself, or for tables the document that goes into one at the end. */
-  async function makePart(job: ReportJobRow, part: ReportPartRow, now: number): Promise<void> {
+  async function makePart(job: ReportJobRow, part: ReportPartRow, now: number, lease: Lease): Promise<void> {
     const teacher: Teacher = { role: 'teacher', userId: job.ownerId };
     const { document } = await compose.compose(teacher, fromJson<ReportSettings>(job.settings), fromJson<ReportKey[]>(part.keysOf), now);
     const bytes = job.format === 'pdf' ? await printPdf(await makeReport('html', [document]), chromium) : Buffer.from(JSON.stringify(document));
     const { fingerprint } = await keep(bytes);
-    await parts.update({ fingerprint }, { where: { jobId: job.id, place: part.place } });
+    await inTransaction(sequelize, async (transaction) => {
+      await lease.require(transaction);
+      await parts.update({ fingerprint }, { where: { jobId: job.id, place: part.place }, transaction });
+    });
   }
 
   async function finish(job: ReportJobRow, own: readonly ReportPartRow[]): Promise<string> {
@@ -108,15 +113,17 @@ export function reportJobsService({ sequelize, fileStore, compose, chromium }: C
     return (await kept).fingerprint;
   }
 
-  /** Works on a job until it is done, stopped, or the lease is somebody else's. */
-  async function workOn(job: ReportJobRow, now: number): Promise<void> {
+  /** Works on a job until it is done or stopped. @throws LeaseLost when another server has gone on with it */
+  async function workOn(job: ReportJobRow, now: number, lease: Lease): Promise<void> {
     for (const part of await partsOf([job.id])) {
-      await jobs.update({ leasedUntil: new Date(now + LEASE_MS) }, { where: { id: job.id, state: 'running' } });
       if ((await jobs.count({ where: { id: job.id, state: 'running' } })) === 0) return;
-      if (part.fingerprint === null) await makePart(job, part, now);
+      if (part.fingerprint === null) await makePart(job, part, now, lease);
     }
     const fingerprint = await finish(job, await partsOf([job.id]));
-    await jobs.update({ state: 'done', fingerprint, leasedUntil: null }, { where: { id: job.id, state: 'running' } });
+    await inTransaction(sequelize, async (transaction) => {
+      await lease.require(transaction);
+      await jobs.update({ state: 'done', fingerprint }, { where: { id: job.id, state: 'running' }, transaction });
+    });
   }
 
   return {
@@ -136,7 +143,6 @@ export function reportJobsService({ sequelize, fileStore, compose, chromium }: C
         students: new Set(keys.map((key) => key.studentId)).size,
         problem: null,
         madeAt: new Date(now),
-        leasedUntil: null,
         tries: 0,
         fingerprint: null,
       };
@@ -174,7 +180,7 @@ export function reportJobsService({ sequelize, fileStore, compose, chromium }: C
 
     async stop(teacher: Teacher, id: string): Promise<void> {
       await mine(teacher, id);
-      await jobs.update({ state: 'stopped', leasedUntil: null }, { where: { id, state: { [Op.in]: ['waiting', 'running'] } } });
+      await jobs.update({ state: 'stopped' }, { where: { id, state: { [Op.in]: ['waiting', 'running'] } } });
     },
 
     /** The finished file. @throws Problem `report.notReady` before that */
@@ -189,22 +195,36 @@ export function reportJobsService({ sequelize, fileStore, compose, chromium }: C
 
     /** Takes up what waits, or what a server that stopped has left. @returns how many jobs were worked on */
     async work(now: number): Promise<number> {
-      const free = { state: { [Op.in]: ['waiting', 'running'] }, leasedUntil: { [Op.or]: [{ [Op.is]: null }, { [Op.lt]: new Date(now) }] } as never };
-      const due = (await jobs.findAll({ where: free, order: [['madeAt', 'ASC']], limit: 5, raw: true })) as unknown as ReportJobRow[];
+      const due = (await jobs.findAll({
+        attributes: ['id'],
+        where: { state: { [Op.in]: ['waiting', 'running'] } },
+        order: [
+          ['madeAt', 'ASC'],
+          ['id', 'ASC'],
+        ],
+        limit: 5,
+        raw: true,
+      })) as unknown as Pick<ReportJobRow, 'id'>[];
       let worked = 0;
-      for (const row of due) {
-        const [taken] = await jobs.update({ leasedUntil: new Date(now + LEASE_MS), state: 'running', tries: row.tries + 1 }, { where: { ...free, id: row.id } });
-        if (taken === 0) continue;
-        worked += 1;
-        try {
-          await workOn(row, now);
-        } catch (error) {
-          const said = error instanceof Problem ? error.title : null;
-          const over = said !== null || row.tries + 1 >= MOST_TRIES;
-          const problem = said ?? 'Something went wrong on our side. Begin the report again.';
-          await jobs.update(over ? { state: 'failed', problem, leasedUntil: null } : { leasedUntil: null }, { where: { id: row.id, state: 'running' } });
-          if (said === null) throw error;
-        }
+      for (const { id } of due) {
+        const done = await withLease(sequelize, `report ${id}`, { ms: LEASE_MS }, async (lease) => {
+          // As it is now: another server may have finished it since it was listed.
+          const row = (await jobs.findOne({ where: { id, state: { [Op.in]: ['waiting', 'running'] } }, raw: true })) as unknown as ReportJobRow | null;
+          if (!row) return false;
+          await jobs.update({ state: 'running', tries: row.tries + 1 }, { where: { id, state: row.state } });
+          try {
+            await workOn(row, now, lease);
+          } catch (error) {
+            // Another server has gone on with it meanwhile; it is that server's now.
+            if (error instanceof LeaseLost) return true;
+            const said = error instanceof Problem ? error.title : null;
+            const over = said !== null || row.tries + 1 >= MOST_TRIES;
+            if (over) await jobs.update({ state: 'failed', problem: said ?? 'Something went wrong on our side. Begin the report again.' }, { where: { id, state: 'running' } });
+            if (said === null) throw error;
+          }
+          return true;
+        });
+        if (done) worked += 1;
       }
       return worked;
     },

@@ -18,7 +18,6 @@ export interface ReportJobRow {
   students: number;
   problem: string | null;
   madeAt: Date;
-  leasedUntil: Date | null;
   tries: number;
   /** of the finished file; null until then */
   fingerprint: string | null;
@@ -50,7 +49,6 @@ export function defineReports(sequelize: Sequelize) {
         students: INTEGER,
         problem: STRING,
         madeAt: time,
-        leasedUntil: time,
         tries: INTEGER,
         fingerprint: STRING,
       },
