@@ -6,7 +6,7 @@ import type { Services } from './wiring';
  * may run on several servers at once and be stopped at any moment; what must happen once is made so by its rows.
  */
 export async function round(
-  services: Pick<Services, 'issuing' | 'returning' | 'dateChanges' | 'news' | 'mail' | 'uploads' | 'tellingFamilies' | 'sequelize'>,
+  services: Pick<Services, 'issuing' | 'returning' | 'dateChanges' | 'news' | 'mail' | 'uploads' | 'cleaning' | 'tellingFamilies' | 'sequelize'>,
   now: number,
 ): Promise<void> {
   await services.issuing.tellIssued(now);
@@ -17,5 +17,6 @@ export async function round(
   await services.news.mailDue(now);
   await services.mail.sendDue(now, (failed, transaction) => services.news.tellMailFailed(failed, now, transaction));
   await services.uploads.clear(now);
+  await services.cleaning.tick(now);
   await clearTries(services.sequelize, now);
 }

@@ -24,6 +24,7 @@ import { familyRoutes } from './features/families/families.routes';
 import { familyTalksService } from './features/families/family-talks.service';
 import { invitingService } from './features/families/inviting.service';
 import { tellingFamiliesService } from './features/families/telling-families.service';
+import { cleaningService } from './features/files/cleaning.service';
 import { findRoutes } from './features/find/find.routes';
 import { findService } from './features/find/find.service';
 import { groupRoutes } from './features/groups/groups.routes';
@@ -124,6 +125,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const signIn = signInService({ sequelize, accounts });
   const mail = mailService({ sequelize, accounts, settings });
   const classes = classesService({ sequelize, accounts, defaultZone });
+  const cleaning = cleaningService({ sequelize, fileStore });
   const news = newsService({ sequelize, accounts, mail });
   const tickets = ticketsService({ sequelize, accounts, classes, signIn, mail, news });
   const persons = personsService({ sequelize, accounts, classes, news });
@@ -211,6 +213,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
     rows,
     live,
     streams,
+    cleaning,
     collecting,
     overlap,
     takeHome,

@@ -1,7 +1,7 @@
 import { imageSizeFromFile } from 'image-size/fromFile';
 import { createHash, randomUUID } from 'node:crypto';
 import { createReadStream, createWriteStream, type ReadStream } from 'node:fs';
-import { mkdir, open, readdir, rename, rm, stat } from 'node:fs/promises';
+import { mkdir, open, readdir, rename, rm, stat, utimes } from 'node:fs/promises';
 import { join } from 'node:path';
 import { Transform, type Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
@@ -14,6 +14,12 @@ export interface StoredBytes {
   mediaType: string;
   /** of a picture: how many it has, read from its head; null if that cannot be read, or it is none */
   pixels: number | null;
+}
+
+/** A file on disk, and since when it is there. */
+export interface ListedFile {
+  fingerprint: string;
+  at: number;
 }
 
 export const MOST_FILE_BYTES = 50 * 1024 * 1024;
@@ -56,6 +62,8 @@ async function pixelsOf(path: string, mediaType: string): Promise<number | null>
 export function fileStore(folder: string) {
   const pathOf = (fingerprint: string) => join(folder, fingerprint.slice(0, 2), fingerprint.slice(2, 4), fingerprint);
   const arriving = join(folder, 'arriving');
+  // Files to which nothing refers, on their way out: still found there if somebody asks for one after all.
+  const leaving = join(folder, 'leaving');
   async function settle(path: string, { fingerprint, size }: { fingerprint: string; size: number }): Promise<StoredBytes> {
     const mediaType = await sniff(path);
     const pixels = await pixelsOf(path, mediaType);
@@ -63,7 +71,7 @@ export function fileStore(folder: string) {
     await rename(path, pathOf(fingerprint));
     return { fingerprint, size, mediaType, pixels };
   }
-  return {
+  const store = {
     /** Where uploads gather that come in parts; whole ones are handed to `keep`. */
     uploads: join(folder, 'uploads'),
 
@@ -100,20 +108,53 @@ export function fileStore(folder: string) {
 
     /** Where the bytes lie, for a reader in a thread of its own; null if they are not there. */
     async at(fingerprint: string): Promise<{ path: string; size: number } | null> {
-      const found = await stat(pathOf(fingerprint)).catch(() => null);
-      return found && { path: pathOf(fingerprint), size: found.size };
+      for (const path of [pathOf(fingerprint), join(leaving, fingerprint)]) {
+        const found = await stat(path).catch(() => null);
+        if (found) return { path, size: found.size };
+      }
+      return null;
     },
 
     /** The bytes, or null if they are not there. */
     async read(fingerprint: string): Promise<{ stream: ReadStream; size: number } | null> {
-      try {
-        const { size } = await stat(pathOf(fingerprint));
-        return { stream: createReadStream(pathOf(fingerprint)), size };
-      } catch {
-        return null;
+      const found = await store.at(fingerprint);
+      return found && { stream: createReadStream(found.path), size: found.size };
+    },
+
+    /** Files of one of the 256 folders, and those of its fingerprints that are set aside, with the time since when. */
+    async listed(prefix: string): Promise<{ here: ListedFile[]; aside: ListedFile[] }> {
+      const here: ListedFile[] = [];
+      for (const inner of await readdir(join(folder, prefix)).catch(() => []))
+        for (const fingerprint of await readdir(join(folder, prefix, inner)).catch(() => [])) {
+          const found = await stat(pathOf(fingerprint)).catch(() => null);
+          if (found) here.push({ fingerprint, at: found.mtimeMs });
+        }
+      const aside: ListedFile[] = [];
+      for (const fingerprint of (await readdir(leaving).catch(() => [])).filter((name) => name.startsWith(prefix))) {
+        const found = await stat(join(leaving, fingerprint)).catch(() => null);
+        if (found) aside.push({ fingerprint, at: found.mtimeMs });
       }
+      return { here, aside };
+    },
+
+    /** Sets a file aside from which nothing reads any more. @param now from when its time counts */
+    async setAside(fingerprint: string, now: number): Promise<void> {
+      await mkdir(leaving, { recursive: true });
+      await rename(pathOf(fingerprint), join(leaving, fingerprint));
+      await utimes(join(leaving, fingerprint), new Date(now), new Date(now));
+    },
+
+    /** Somebody refers to it after all. */
+    async takeBack(fingerprint: string): Promise<void> {
+      await mkdir(join(pathOf(fingerprint), '..'), { recursive: true });
+      await rename(join(leaving, fingerprint), pathOf(fingerprint));
+    },
+
+    async remove(fingerprint: string): Promise<void> {
+      await rm(join(leaving, fingerprint), { force: true });
     },
   };
+  return store;
 }
 
 export type FileStore = ReturnType<typeof fileStore>;

@@ -6,6 +6,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileStore } from '../files/file-store';
 import { wire } from '../wiring';
+import type { Sequelize } from 'sequelize';
 import { aDatabase, aSchool, MONDAY, PASSWORD, type Server } from './school';
 
 const MAIN = join(__dirname, '../../dist/main.js');
@@ -28,12 +29,15 @@ export async function until<T>(what: () => Promise<T | null | false>): Promise<T
   }
 }
 
-/** The server as it is run, in a process of its own that can be killed at any moment and started again. */
-export async function aRealServer() {
-  const database = await aDatabase();
+/**
+ * The server as it is run, in a process of its own that can be killed at any moment and started again.
+ * @param there a database and folder that have something in them already; left out, both are new and have the usual school
+ */
+export async function aRealServer(there: { sequelize: Sequelize; folder: string } | null = null) {
+  const database = there ? { sequelize: there.sequelize, drop: async () => undefined } : await aDatabase();
   const { sequelize } = database;
-  const { database: name, port: dbPort, password } = sequelize.config;
-  const folder = await mkdtemp(join(tmpdir(), 'jolly-real-'));
+  const { database: name, port: dbPort, password } = sequelize.config as { database: string; port: string; password: string };
+  const folder = there?.folder ?? (await mkdtemp(join(tmpdir(), 'jolly-real-')));
   const [port, smtpPort] = [await freePort(), await freePort()];
   const base = `http://127.0.0.1:${port}`;
   let child: ChildProcess | null = null;
@@ -75,7 +79,7 @@ export async function aRealServer() {
     mail: { url: null, standInPort: smtpPort, from: '', address: base },
     chromium: 'chromium',
   });
-  const school = await aSchool({ services, clock: { now: MONDAY } } as unknown as Server);
+  const school = there ? (null as never) : await aSchool({ services, clock: { now: MONDAY } } as unknown as Server);
 
   /** Somebody at a browser; their session outlives the server. */
   async function person(userName: string) {

@@ -85,7 +85,11 @@ it('carries what mail programs ask for: who made it, in which language, where le
   await server.sequelize.transaction((transaction) => mail.post(letter, { address: 'a@home.example', name: 'A', userId: null }, null, server.clock.now, transaction));
   const [row] = (await server.sequelize.query('SELECT id FROM mails'))[0] as [{ id: string }];
   const raw = await new Promise<string>((done) => {
-    const other = new SMTPServer({ authOptional: true, disabledCommands: ['AUTH', 'STARTTLS'], onData: (stream, _session, over) => void text(stream).then((whole) => (over(), done(whole))) });
+    const other = new SMTPServer({
+      authOptional: true,
+      disabledCommands: ['AUTH', 'STARTTLS'],
+      onData: (stream, _session, over) => void text(stream).then((whole) => (over(), done(whole))),
+    });
     other.listen(0, '127.0.0.1', () => {
       const port = (other.server.address() as AddressInfo).port;
       const services = wire({
