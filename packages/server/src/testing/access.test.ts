@@ -88,7 +88,7 @@ const MATRIX: Record<string, Row> = {
   'post /api/classes/:classId/roster/:studentId/password': { nobody: 401, wrong: ['student', 403], other: 404 },
   'delete /api/classes/:classId/roster/:studentId/card': { nobody: 401, wrong: ['student', 403], other: 404 },
   'post /api/classes/:classId/practice': { nobody: 401, wrong: ['student', 403], other: 404 },
-  'delete /api/session/practice': { nobody: 401, wrong: ['teacher', 403], other: null },
+  'delete /api/session/practice': { nobody: 401, wrong: ['student', 403], other: null },
   'get /api/classes/:classId/groupings': { nobody: 401, wrong: ['student', 403], other: 404 },
   'post /api/classes/:classId/groupings': { nobody: 401, wrong: ['student', 403], other: 404, body: grouping },
   'put /api/classes/:classId/groupings/:groupingId': { nobody: 401, wrong: ['student', 403], other: 404, body: { ...grouping, version: 1 } },

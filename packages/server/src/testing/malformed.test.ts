@@ -1,3 +1,5 @@
+import { pino } from 'pino';
+import { loggedError } from '../http/log';
 import { FIRST_BEARING, FIRST_SCHEME, SHIPPED_REPORTS } from '@jolly/core';
 import { aBrief, aSchool, aServer, doc, type Server } from './school';
 
@@ -141,7 +143,8 @@ it('answers an id that cannot be one, an unknown route and broken JSON as plain 
   const finch = await server.person('finch');
   expect((await finch.get('/api/classes/not-an-id')).body).toMatchObject({ type: 'thing.unknown', status: 404 });
   expect((await finch.get('/api/nothing')).body).toMatchObject({ type: 'route.unknown', status: 404 });
-  const broken = await finch.agent.post('/api/session').set('Content-Type', 'application/json').send('{"userName":');
+  const { csrf } = (await finch.get('/api/session')).body as { csrf: string };
+  const broken = await finch.agent.post('/api/session').set({ 'Content-Type': 'application/json', 'X-CSRF-Token': csrf }).send('{"userName":');
   expect([broken.status, broken.body.type]).toEqual([400, 'request.malformed']);
   const key = await finch.post('/api/classes', { name: 'A' }, { 'Idempotency-Key': 'short' });
   expect(key.status).toBe(400);
@@ -154,4 +157,27 @@ it('masks what it did not expect', async () => {
   spy.mockRestore();
   expect([reply.status, reply.body.type]).toEqual([500, 'internal']);
   expect(JSON.stringify(reply.body)).not.toContain('secret');
+});
+
+it('answers what is no text, no form and no name with a sentence, never with a fault of ours', async () => {
+  const finch = await server.person('finch');
+  for (const path of ['/api/classes/%ff', '/api/join/%ff', '/%ff', '/assets/%ff', '/calendar/%ff.ics', '/api/classes/%E0%A4%A']) expect((await finch.get(path)).status).toBeLessThan(500);
+  const { csrf } = (await finch.get('/api/session')).body as { csrf: string };
+  const form = `--x\r\nContent-Disposition: form-data; name="file"; filename="a\r\nb.csv"\r\n\r\nName\r\n--x--\r\n`;
+  const sent = await finch.agent.post(`/api/classes/${ids.classId}/roster/preview`).set({ 'Content-Type': 'multipart/form-data; boundary=x', 'X-CSRF-Token': csrf }).send(form);
+  expect([sent.status, sent.body.type]).toEqual([400, 'request.malformed']);
+  const student = `/api/classes/${ids.classId}/roster/${ids.studentId}`;
+  for (const givenName of ['a\u0000b', 'line\nbreak', '\u202egnp']) {
+    const reply = await finch.patch(student, { givenName });
+    expect([reply.status, reply.body.errors[0].message]).toEqual([400, expect.stringContaining('cannot be seen')]);
+  }
+  for (const email of ['<evil@x.example>', 'a"b@x.example', 'a@x.example,b@x.example']) expect((await finch.patch(student, { email })).status).toBe(400);
+});
+
+it('logs a failure of the database with its code and tables, and no value', async () => {
+  const failed = await server.sequelize.query('INSERT INTO users (id, role, given_name, family_name, name_key, created_at) VALUES (?, ?, ?, ?, ?, NOW())', { replacements: [ids.studentId, 'student', 'WORDS OF A STUDENT', '', '', ] }).catch((error: unknown) => error);
+  const lines: string[] = [];
+  pino({ serializers: { err: loggedError } }, { write: (line: string) => void lines.push(line) }).error({ err: failed }, 'unexpected');
+  expect(lines[0]).toMatch(/"code":"ER_DUP_ENTRY".*"tables":\["users"\]/);
+  expect(lines[0]).not.toMatch(/WORDS|VALUES/);
 });
