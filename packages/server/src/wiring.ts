@@ -138,6 +138,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const assignments = assignmentsService({ sequelize, classes });
   const works = worksService({ sequelize });
   const pieces = piecesService({ sequelize, accounts, works });
+  const families = familiesService({ sequelize, accounts });
   const seconds = secondScoresService({ sequelize });
   const briefs = briefsService({ sequelize, classes, assignments, keptFiles, pieces, groups, seconds });
   const shelf = shelfService({ sequelize, accounts, classes, assignments, briefs, keptFiles });
@@ -171,8 +172,8 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const overlap = overlapService({ classes, assignments, board, works });
   const takeHome = takeHomeService({ assignments, board, pieces, works, feedbackFiles, fileStore });
   const desk = deskService({ accounts, assignments, board, pieces, works, working, rows, notes, questions, seconds });
-  const scoring = scoringService({ assignments, board, pieces, rows, desk, notes, remarks, exceptions, feedbackFiles });
-  const returning = returningService({ sequelize, accounts, assignments, board, pieces, notes, feedbackFiles, news });
+  const scoring = scoringService({ assignments, board, pieces, rows, desk, notes, remarks, exceptions, feedbackFiles, news });
+  const returning = returningService({ sequelize, accounts, assignments, board, pieces, notes, feedbackFiles, families, news });
   const judging = judgingService({ accounts, assignments, board, pieces, works, rows, desk, remarks, seconds });
   const annotating = annotatingService({ accounts, classes, desk, notes, questions, remarks, pieces, ownPieces, feedbackFiles, news });
   const piles = pilesService({ accounts, classes, assignments, board, pieces, rows, returning, questions });
@@ -184,7 +185,6 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const bringIn = bringInService({ takeOut, bookActs, roster });
   const jottings = jottingsService({ sequelize, classes, roster });
   const progress = progressService({ classes, board, roster, jottings });
-  const families = familiesService({ sequelize, accounts });
   const inviting = invitingService({ sequelize, accounts, classes, roster, persons, families, news, mail, chromium });
   const talks = familyTalksService({ sequelize, accounts, classes, roster, families, news });
   const children = childrenService({ classes, roster, progress, families, talks });

@@ -17,7 +17,10 @@ export interface ClassDetails {
   /** are families shown totals, and what teachers wrote? */
   familyTotals: boolean;
   familyFeedback: boolean;
+  /** what the letter of a return may carry: that something is back, the words too, or the score too */
+  letterShows: LetterShows;
 }
+export type LetterShows = 'nothing' | 'words' | 'score';
 export interface ClassReply extends ClassDetails {
   id: string;
   /** name and section, as it is called everywhere */

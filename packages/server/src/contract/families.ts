@@ -1,5 +1,6 @@
 /** Families: invited with a code, they see their own children and nobody else's. */
 import type { Instant, Language, MilliPoints, PieceState, StudentName, StudentView } from '@jolly/core';
+import type { LetterShows } from './classes';
 import type { CriterionLevel } from './progress';
 
 /** How a family wants to be told: at once, by a letter each week, or never. */
@@ -39,6 +40,8 @@ export interface FamilyCodeUse extends StudentName {
 export interface FamilySettings {
   language: Language;
   telling: FamilyTelling;
+  /** what letters of returns carry at most, if the class lets them */
+  letterShows: LetterShows;
 }
 export interface FamilyHomeReply extends FamilySettings {
   children: (StudentName & { id: string })[];

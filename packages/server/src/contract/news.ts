@@ -1,4 +1,5 @@
 /** What a person is told, and how they want to be. */
+import type { LetterShows } from './classes';
 import type { Instant, QuietHours, TellingChoice, WorkWindow } from '@jolly/core';
 
 export type NewsKind =
@@ -65,4 +66,6 @@ export interface TellingSettings {
   /** of everything that somebody of this role can be told, in the order of the page */
   choices: Partial<Record<NewsKind, TellingChoice>>;
   quiet: QuietHours;
+  /** what letters of returns carry at most, if the class lets them */
+  letterShows: LetterShows;
 }

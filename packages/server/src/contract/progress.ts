@@ -5,6 +5,7 @@ import type {
   Instant,
   LocalDate,
   Looking,
+  MilliPoints,
   Milliseconds,
   ProgressClass,
   RichText,
@@ -106,6 +107,8 @@ export interface ProgressPiece extends ViewPiece {
   /** the overall remark of what was returned */
   remark: RichText | null;
   levels: CriterionLevel[];
+  /** of what was returned: what being late took off */
+  takenOff: MilliPoints;
   /** last saved or looked at, of what is not in */
   activeAt: Instant | null;
   /** what a piece that was sent back should be handed in again by */

@@ -161,7 +161,8 @@ it('masks what it did not expect', async () => {
 
 it('answers what is no text, no form and no name with a sentence, never with a fault of ours', async () => {
   const finch = await server.person('finch');
-  for (const path of ['/api/classes/%ff', '/api/join/%ff', '/%ff', '/assets/%ff', '/calendar/%ff.ics', '/api/classes/%E0%A4%A']) expect((await finch.get(path)).status).toBeLessThan(500);
+  for (const path of ['/api/classes/%ff', '/api/join/%ff', '/%ff', '/assets/%ff', '/calendar/%ff.ics', '/api/classes/%E0%A4%A'])
+    expect((await finch.get(path)).status).toBeLessThan(500);
   const { csrf } = (await finch.get('/api/session')).body as { csrf: string };
   const form = `--x\r\nContent-Disposition: form-data; name="file"; filename="a\r\nb.csv"\r\n\r\nName\r\n--x--\r\n`;
   const sent = await finch.agent.post(`/api/classes/${ids.classId}/roster/preview`).set({ 'Content-Type': 'multipart/form-data; boundary=x', 'X-CSRF-Token': csrf }).send(form);
@@ -175,7 +176,11 @@ it('answers what is no text, no form and no name with a sentence, never with a f
 });
 
 it('logs a failure of the database with its code and tables, and no value', async () => {
-  const failed = await server.sequelize.query('INSERT INTO users (id, role, given_name, family_name, name_key, created_at) VALUES (?, ?, ?, ?, ?, NOW())', { replacements: [ids.studentId, 'student', 'WORDS OF A STUDENT', '', '', ] }).catch((error: unknown) => error);
+  const failed = await server.sequelize
+    .query('INSERT INTO users (id, role, given_name, family_name, name_key, created_at) VALUES (?, ?, ?, ?, ?, NOW())', {
+      replacements: [ids.studentId, 'student', 'WORDS OF A STUDENT', '', ''],
+    })
+    .catch((error: unknown) => error);
   const lines: string[] = [];
   pino({ serializers: { err: loggedError } }, { write: (line: string) => void lines.push(line) }).error({ err: failed }, 'unexpected');
   expect(lines[0]).toMatch(/"code":"ER_DUP_ENTRY".*"tables":\["users"\]/);

@@ -47,7 +47,8 @@ async function everythingOf(person: Person, ids: Record<string, string>): Promis
   return found;
 }
 /** The routes that answer something else than before; an archive has the second in it at which it was packed. */
-const differing = (before: Map<string, string>, after: Map<string, string>) => [...after].filter(([path, text]) => !path.endsWith('/zip') && before.get(path) !== text).map(([path]) => path);
+const differing = (before: Map<string, string>, after: Map<string, string>) =>
+  [...after].filter(([path, text]) => !path.endsWith('/zip') && before.get(path) !== text).map(([path]) => path);
 
 const rowOf = async (assignmentId: string, studentId: string) => (await finch.get(`/api/assignments/${assignmentId}/pieces/${studentId}`)).body.row as { version: number };
 const handIn = async (who: Person, id: string, text: string) => {

@@ -1,4 +1,4 @@
-import { fillIn, type Instant, type Language, type LocalDate } from '@jolly/core';
+import { fillIn, type Instant, type Language, type LocalDate, type MilliPoints } from '@jolly/core';
 import { ar } from './ar';
 import { en } from './en';
 import { es } from './es';
@@ -19,6 +19,9 @@ const LOCALES: Record<Language, string> = { en: 'en-GB', es: 'es', fr: 'fr', ar:
 export const wordsIn = (language: Language): Words => ALL[language];
 export const directionOf = (language: Language): 'ltr' | 'rtl' => (language === 'ar' ? 'rtl' : 'ltr');
 export const say = (text: string, values: Readonly<Record<string, string | number>>): string => fillIn(text, values);
+
+/** Points as they are written in a language: 12.5, or 12,5. */
+export const pointsIn = (language: Language, points: MilliPoints): string => new Intl.NumberFormat(LOCALES[language], { maximumFractionDigits: 3 }).format(points / 1000);
 
 /** Wed 25 Nov 2026 */
 export const dayIn = (language: Language, zone: string, at: Instant): string =>

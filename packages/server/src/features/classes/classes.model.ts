@@ -1,3 +1,4 @@
+import type { LetterShows } from '../../contract';
 import { DataTypes, type Model, type Sequelize } from 'sequelize';
 
 export interface ClassRow {
@@ -19,6 +20,7 @@ export interface ClassRow {
   liveMinutes: number;
   familyTotals: boolean;
   familyFeedback: boolean;
+  letterShows: LetterShows;
   joinCode: string;
   joinOpen: boolean;
   joinUntil: Date | null;
@@ -74,6 +76,7 @@ export function defineClasses(sequelize: Sequelize) {
         liveMinutes: DataTypes.INTEGER,
         familyTotals: DataTypes.BOOLEAN,
         familyFeedback: DataTypes.BOOLEAN,
+        letterShows: DataTypes.STRING,
         joinCode: DataTypes.STRING,
         joinOpen: DataTypes.BOOLEAN,
         joinUntil: DataTypes.DATE(3),

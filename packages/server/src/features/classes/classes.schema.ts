@@ -50,6 +50,7 @@ const fields = {
   liveMinutes: Joi.number().strict().integer().min(0).max(240),
   familyTotals: Joi.boolean().strict(),
   familyFeedback: Joi.boolean().strict(),
+  letterShows: Joi.string().valid('nothing', 'words', 'score'),
 };
 const name = line.min(1).max(120);
 

@@ -1,6 +1,6 @@
 import type { Language, LocalDate } from '@jolly/core';
 import { DataTypes, type Model, type Sequelize } from 'sequelize';
-import type { FamilyTelling } from '../../contract';
+import type { FamilyTelling, LetterShows } from '../../contract';
 
 export interface FamilyCodeRow {
   id: string;
@@ -24,6 +24,7 @@ export interface FamilySettingRow {
   familyId: string;
   language: Language;
   telling: FamilyTelling;
+  letterShows: LetterShows;
   /** the last day a weekly letter was written for */
   weeklyFor: LocalDate | null;
   /** until when it was looked for things to tell at once */
@@ -53,7 +54,7 @@ export function defineFamilies(sequelize: Sequelize) {
     links: sequelize.define<Model<FamilyLinkRow>>('familyLink', { familyId: key(), studentId: key(), since: time }, { tableName: 'family_links' }),
     settings: sequelize.define<Model<FamilySettingRow>>(
       'familySetting',
-      { familyId: key(), language: STRING, telling: STRING, weeklyFor: DATEONLY, lookedAt: time },
+      { familyId: key(), language: STRING, telling: STRING, letterShows: STRING, weeklyFor: DATEONLY, lookedAt: time },
       { tableName: 'family_settings' },
     ),
     messages: sequelize.define<Model<FamilyMessageRow>>(

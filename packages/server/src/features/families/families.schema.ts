@@ -28,7 +28,11 @@ export const joinBody = Joi.object<FamilyCodeUse, true>({
   email: email.allow(null).required(),
   language,
 });
-export const settingsBody = Joi.object<FamilySettings, true>({ language, telling: Joi.string().valid('atOnce', 'weekly', 'never').required() });
+export const settingsBody = Joi.object<FamilySettings, true>({
+  language,
+  telling: Joi.string().valid('atOnce', 'weekly', 'never').required(),
+  letterShows: Joi.string().valid('nothing', 'words', 'score').default('score'),
+});
 export const messageBody = Joi.object<{ id: string; text: string }, true>({ id, text });
 export const writeHomeBody = Joi.object<WriteHomeRequest, true>({ id, familyIds: Joi.array().items(id).min(1).max(20).unique().required(), text });
 export const codeParams = Joi.object({ classId: id, codeId: id });

@@ -18,6 +18,9 @@ export interface LinkedFamily {
   since: number;
 }
 
+/** A family member who wants to be told at once, and how. */
+export type AtOnceFamily = Pick<FamilySettingRow, 'familyId' | 'language' | 'letterShows'>;
+
 /** Who is of whose family, and how they want to be told. */
 export function familiesService({ sequelize, accounts }: { sequelize: Sequelize; accounts: AccountsService }) {
   const { links, settings } = defineFamilies(sequelize);
@@ -61,6 +64,19 @@ export function familiesService({ sequelize, accounts }: { sequelize: Sequelize;
       return result;
     },
 
+    /** Those of some students' families who want to be told at once, by student. */
+    async atOnceOf(studentIds: readonly string[]): Promise<Map<string, AtOnceFamily[]>> {
+      const found = new Map<string, AtOnceFamily[]>();
+      if (studentIds.length === 0) return found;
+      const rows = await linksOf({ studentId: { [Op.in]: [...studentIds] } });
+      const chosen = await settingsOf(rows.map((row) => row.familyId));
+      for (const { studentId, familyId } of rows) {
+        const own = chosen.get(familyId);
+        if (own?.telling === 'atOnce') found.set(studentId, [...(found.get(studentId) ?? []), { familyId, language: own.language, letterShows: own.letterShows }]);
+      }
+      return found;
+    },
+
     /** Makes somebody a family of a student; again does nothing. */
     async link(familyId: string, studentId: string, now: number, transaction: Transaction): Promise<void> {
       await links.bulkCreate([{ familyId, studentId, since: new Date(now) }], { ignoreDuplicates: true, transaction });
@@ -71,21 +87,24 @@ export function familiesService({ sequelize, accounts }: { sequelize: Sequelize;
       if ((await links.destroy({ where: { familyId, studentId }, transaction })) === 0) throw new Problem('thing.unknown');
     },
 
-    async begin(familyId: string, { language, telling }: FamilySettings, now: number, transaction: Transaction): Promise<void> {
-      await settings.create({ familyId, language, telling, weeklyFor: null, lookedAt: new Date(now) }, { transaction });
+    async begin(familyId: string, { language, telling }: Pick<FamilySettings, 'language' | 'telling'>, now: number, transaction: Transaction): Promise<void> {
+      await settings.create({ familyId, language, telling, letterShows: 'score', weeklyFor: null, lookedAt: new Date(now) }, { transaction });
     },
 
     async home(family: Family): Promise<FamilyHomeReply> {
       const [children, chosen] = await Promise.all([service.childrenOf(family.userId), settingsOf([family.userId])]);
-      const { language, telling } = chosen.get(family.userId) ?? { language: 'en', telling: 'weekly' };
-      return { language, telling, children };
+      const { language, telling, letterShows } = chosen.get(family.userId) ?? { language: 'en', telling: 'weekly', letterShows: 'score' };
+      return { language, telling, letterShows, children };
     },
 
     /** From when on somebody is told at once, they are told of what happens from then on. */
-    async choose(family: Family, { language, telling }: FamilySettings, now: number): Promise<void> {
+    async choose(family: Family, { language, telling, letterShows }: FamilySettings, now: number): Promise<void> {
       await inTransaction(sequelize, async (transaction) => {
         const row = (await settings.findByPk(family.userId, { raw: true, transaction, lock: true })) as unknown as FamilySettingRow;
-        await settings.update({ language, telling, ...(row.telling === 'atOnce' ? {} : { lookedAt: new Date(now) }) }, { where: { familyId: family.userId }, transaction });
+        await settings.update(
+          { language, telling, letterShows, ...(row.telling === 'atOnce' ? {} : { lookedAt: new Date(now) }) },
+          { where: { familyId: family.userId }, transaction },
+        );
       });
     },
 

@@ -83,7 +83,7 @@ export function tellingFamiliesService({ sequelize, families, children, news, ma
       return letters;
     },
 
-    /** Looks for what families who are told at once do not know yet. @returns how many were looked at */
+    /** Looks for what is missing by time alone and families who are told at once do not know yet. @returns how many were looked at */
     async look(now: number): Promise<number> {
       const due = await families.toTell({ telling: 'atOnce', lookedAt: { [Op.lte]: new Date(now - LOOK_EVERY_MS) } }, AT_ONCE);
       for (const { familyId, language, lookedAt } of due) {
@@ -91,7 +91,7 @@ export function tellingFamiliesService({ sequelize, families, children, news, ma
         const tellings: Telling[] = [];
         for (const kid of await families.childrenOf(familyId))
           for (const one of await children.classesOf(kid.id, NOTHING_UNREAD, now)) {
-            const tell = (kind: 'childReturned' | 'childMissing', piece: FamilyPiece, at: number) =>
+            const tell = (kind: 'childMissing', piece: FamilyPiece, at: number) =>
               tellings.push({
                 userId: familyId,
                 kind,
@@ -101,7 +101,6 @@ export function tellingFamiliesService({ sequelize, families, children, news, ma
                 zone: one.zone,
                 data: { title: piece.title, className: one.className, who: fullName(kid), studentId: kid.id, language, to: { opens: null, due: piece.due, closes: piece.closes } },
               });
-            for (const piece of one.returned) if (piece.returnedAt !== null && piece.returnedAt > since) tell('childReturned', piece, piece.returnedAt);
             for (const piece of one.missing) if (piece.due !== null && piece.due >= since) tell('childMissing', piece, piece.due);
           }
         await inTransaction(sequelize, async (transaction) => {

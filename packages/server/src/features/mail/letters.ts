@@ -1,5 +1,6 @@
 import { LANGUAGES, unmilli, type Language, type WorkWindow } from '@jolly/core';
 import type { FamilyPiece, NewsKind } from '../../contract';
+import { linesOfBack, type WhatCameBack } from './what-came-back';
 import { dayIn, say, whenIn, wordsIn } from '../../words';
 
 /** What our mails say. Text first: it is read everywhere; the page beside it is made from it (letter-html.ts). */
@@ -51,6 +52,8 @@ export interface NewsLine {
   from?: WorkWindow;
   to?: WorkWindow | null;
   language?: string;
+  /** of a return: what came back, as far as it may be said */
+  back?: WhatCameBack | null;
 }
 
 const day = (zone: string, at: number | null | undefined) =>
@@ -142,12 +145,17 @@ export function newsSentence({ kind, title, className, zone, who, word, from, to
   }
 }
 
+/** A sentence as an item of a list, with what came back below it. */
+const withBack = (sentence: string, { back }: NewsLine, language: Language): string =>
+  [`- ${sentence}`, ...(back ? linesOfBack(back, language).map((line) => `  ${line}`) : [])].join('\n');
+
 export function newsLetter({ name, lines, link }: { name: string; lines: NewsLine[]; link: string }): Letter {
   const sentences = lines.map(newsSentence);
   const subject = sentences.length === 1 ? sentences[0]! : `${sentences.length} things new`;
+  const told = lines.map((line, index) => withBack(sentences[index]!, line, 'en'));
   return {
     subject,
-    body: sign(`Hello ${name},\n\n${sentences.map((one) => `- ${one}`).join('\n')}\n\n${link}\n\nYou choose what you are told by mail, and when, on that page.`),
+    body: sign(`Hello ${name},\n\n${told.join('\n')}\n\n${link}\n\nYou choose what you are told by mail, and when, on that page.`),
     settingsAt: link,
   };
 }
@@ -160,7 +168,7 @@ function familySentence({ kind, title, className, zone, who = '', word = '', to 
   const { letters } = wordsIn(language);
   switch (kind) {
     case 'childReturned':
-      return say(letters.returned, { title, className, name: who });
+      return say(word === 'corrected' ? letters.corrected : letters.returned, { title, className, name: who });
     case 'childMissing':
       return say(letters.isMissing, { title, className, name: who, due: to?.due == null ? '' : whenIn(language, zone, to.due) });
     default:
@@ -173,9 +181,9 @@ const signIn = (language: Language, text: string) => `${text}\n\n${wordsIn(langu
 export function familyNewsLetter({ name, lines, link }: { name: string; lines: NewsLine[]; link: string }): Letter {
   const language = languageOf(lines);
   const { letters } = wordsIn(language);
-  const sentences = lines.map((line) => familySentence(line, language));
+  const sentences = lines.map((line) => withBack(familySentence(line, language), line, language));
   const children = [...new Set(lines.map((line) => (line.kind === 'teacherMessage' ? line.title : (line.who ?? ''))))].join(', ');
-  const body = `${say(letters.hello, { name })}\n\n${sentences.map((one) => `- ${one}`).join('\n')}\n\n${letters.choose}\n${link}`;
+  const body = `${say(letters.hello, { name })}\n\n${sentences.join('\n')}\n\n${letters.choose}\n${link}`;
   return { subject: say(letters.newsSubject, { name: children }), body: signIn(language, body), language, settingsAt: link };
 }
 

@@ -1,4 +1,4 @@
-import { isBlank, rubricScore } from '@jolly/core';
+import { fillRemark, fillRichRemark, isBlank, plainText, rubricScore } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
 import type { AssignmentReply, ReturnDoubts, ReturnReply, ReturnRequest, TimedReturn } from '../../contract';
@@ -6,10 +6,12 @@ import { fromJson } from '../../db/json-column';
 import { Problem } from '../../http/problem';
 import { fullName, type AccountsService } from '../accounts/accounts.service';
 import type { AssignmentsService } from '../assignments/assignments.service';
+import type { AtOnceFamily, FamiliesService } from '../families/families.service';
+import { allowed, changeText, type ScoreBack, type WhatCameBack } from '../mail/what-came-back';
 import type { NewsService, Telling } from '../news/news.service';
 import type { NotesService } from '../notes/notes.service';
 import type { BoardService, Sight } from '../pieces/board.service';
-import { whoOf } from '../pieces/pieces.mapper';
+import { afterLateness, toLevels, whoOf, type Given } from '../pieces/pieces.mapper';
 import type { PiecesService } from '../pieces/pieces.service';
 import type { FeedbackFilesService } from '../takehome/feedback-files.service';
 import type { Teacher } from './desk.service';
@@ -32,11 +34,12 @@ interface Collaborators {
   pieces: PiecesService;
   notes: NotesService;
   feedbackFiles: FeedbackFilesService;
+  families: FamiliesService;
   news: NewsService;
 }
 
 /** Letting students see what is held: now or at a time, one, some or all; each is told once for each return. */
-export function returningService({ sequelize, accounts, assignments, board, pieces, notes, feedbackFiles, news }: Collaborators) {
+export function returningService({ sequelize, accounts, assignments, board, pieces, notes, feedbackFiles, families, news }: Collaborators) {
   const { timed } = defineMarking(sequelize);
 
   const held = async (assignment: AssignmentReply, studentIds: readonly string[] | null, now: number): Promise<Sight[]> =>
@@ -56,16 +59,48 @@ export function returningService({ sequelize, accounts, assignments, board, piec
     return doubts;
   }
 
-  const toldOf = ({ assignment, schoolClass, member, record }: Sight): Telling => ({
-    userId: member.student.id,
-    kind: 'returned',
+  type Back = { given: Given; before: Given | null; notes: string[] };
+
+  /** What came back, as far as the class lets letters say it. */
+  function backOf(sight: Sight, { given, before, notes: said }: Back): WhatCameBack | null {
+    const { assignment, schoolClass, member } = sight;
+    const scoreOf = (one: Given): ScoreBack => ({ points: assignment.points, ...afterLateness(sight, one) });
+    const remark = plainText(fillRichRemark(given.remark, member.student)).trim();
+    const levels = toLevels(assignment, given).map((level) => ({ ...level, words: fillRemark(level.words, member.student) }));
+    const whole = { score: scoreOf(given), was: before && scoreOf(before), remark, criteria: levels, notes: said.map((one) => fillRemark(one, member.student)) };
+    return allowed(whole, schoolClass.letterShows);
+  }
+
+  /**
+   * The student is told, and whoever of the family wants to be at once. What was returned before and speaks of the same hand-in
+   * is corrected: that says what was and what is.
+   */
+  function tellingsOf(sight: Sight, back: Back, isCorrection: boolean, home: readonly AtOnceFamily[]): Telling[] {
+    const { assignment, schoolClass, member, record } = sight;
+    const about = { assignmentId: assignment.id, classId: schoolClass.id, zone: schoolClass.calendar.zone };
+    const said = { title: assignment.title, className: schoolClass.label, back: backOf(sight, back) };
+    const score = (one: Given): ScoreBack => ({ points: assignment.points, ...afterLateness(sight, one) });
+    const change = isCorrection ? changeText({ score: score(back.given), was: back.before && score(back.before) }) : '';
     // A piece has each version once, so each of its returns is told once; a correction that is returned again is another.
-    onceKey: `returned:${record!.id}:${record!.version}`,
-    assignmentId: assignment.id,
-    classId: schoolClass.id,
-    zone: schoolClass.calendar.zone,
-    data: { title: assignment.title, className: schoolClass.label },
-  });
+    const key = `${record!.id}:${record!.version}`;
+    const own: Telling = {
+      userId: member.student.id,
+      kind: isCorrection ? 'corrected' : 'returned',
+      onceKey: `returned:${key}`,
+      ...about,
+      data: { ...said, ...(change ? { word: change } : {}) },
+    };
+    // A family reads of words only where the class shows it what teachers write.
+    const forHome = said.back && !schoolClass.familyFeedback ? { ...said.back, remark: '', criteria: [], notes: [] } : said.back;
+    const families = home.map(({ familyId, language, letterShows }): Telling => ({
+      userId: familyId,
+      kind: 'childReturned',
+      onceKey: `childReturned ${key}`,
+      ...about,
+      data: { ...said, back: forHome, shows: letterShows, who: fullName(member.student), studentId: member.student.id, language, ...(isCorrection ? { word: 'corrected' } : {}) },
+    }));
+    return [own, ...families];
+  }
 
   /** All of these or none, and their students told, in one transaction together with what else belongs to it. */
   async function giveBackNow(
@@ -83,8 +118,17 @@ export function returningService({ sequelize, accounts, assignments, board, piec
         const tellings: Telling[] = [];
         const shown = { pieces: [] as string[], works: [] as string[] };
         const { transaction } = opened[0]!;
+        const going = opened.filter((piece) => piece.record.held && piece.record.score);
+        const [waiting, home] = await Promise.all([
+          notes.waitingOn(
+            going.map((piece) => piece.record.work.id),
+            transaction,
+          ),
+          families.atOnceOf(going.map((piece) => piece.record.studentId)),
+        ]);
         for (const piece of opened) {
-          const { id, score, studentId, work } = piece.record;
+          const { id, score, studentId, work, returned: before, summary } = piece.record;
+          const isCorrection = before !== null && summary.returnedAt !== null;
           // Somebody else may have returned it since it was chosen; each return happens once.
           if (!piece.record.held || !score) continue;
           const { earned, chosen: choice, remark, words, adjust, rounds } = score;
@@ -93,7 +137,8 @@ export function returningService({ sequelize, accounts, assignments, board, piec
           shown.works.push(work.id);
           piece.set({ returnedMilli: earned, returnedChosen: choice, returnedRemark: remark, returnedDetails: { words, adjust, rounds }, held: false, shownAt: new Date(now) });
           returned.push(studentId);
-          tellings.push(toldOf({ ...sightOf.get(studentId)!, record: piece.record }));
+          const back = { given: score, before: isCorrection ? before : null, notes: waiting.get(work.id) ?? [] };
+          tellings.push(...tellingsOf({ ...sightOf.get(studentId)!, record: piece.record }, back, isCorrection, home.get(studentId) ?? []));
         }
         await feedbackFiles.giveBack(shown.pieces, now, transaction);
         await notes.show(shown.works, now, transaction);

@@ -1,4 +1,4 @@
-import { choiceProblem, earnedPoints, EMPTY_TEXT, isBlank, rubricMax, rubricScore, scoreQuestion, type MilliPoints } from '@jolly/core';
+import { fillRemark, choiceProblem, earnedPoints, EMPTY_TEXT, isBlank, rubricMax, rubricScore, scoreQuestion, type MilliPoints } from '@jolly/core';
 import type {
   Adjustment,
   AssignmentReply,
@@ -20,6 +20,7 @@ import type { ExceptionsService } from '../exceptions/exceptions.service';
 import type { NotesService } from '../notes/notes.service';
 import type { BoardService, Sight } from '../pieces/board.service';
 import type { OpenPiece } from '../pieces/open-pieces';
+import type { NewsService } from '../news/news.service';
 import { isNameless, whoOf, type GivenDetails } from '../pieces/pieces.mapper';
 import type { PiecesService } from '../pieces/pieces.service';
 import type { RemarksService } from '../remarks/remarks.service';
@@ -84,10 +85,11 @@ interface Collaborators {
   remarks: RemarksService;
   exceptions: ExceptionsService;
   feedbackFiles: FeedbackFilesService;
+  news: NewsService;
 }
 
 /** Scoring, one piece or many, and sending back. */
-export function scoringService({ assignments, board, pieces, rows, desk, notes, remarks, exceptions, feedbackFiles }: Collaborators) {
+export function scoringService({ assignments, board, pieces, rows, desk, notes, remarks, exceptions, feedbackFiles, news }: Collaborators) {
   /** Pieces whose score was chosen by a rubric that gives something else now, with what it would give. */
   async function rescorable(teacher: Teacher, assignment: AssignmentReply, now: number): Promise<{ sight: Sight; before: number; after: number; complete: boolean }[]> {
     const { scoring, points } = assignment;
@@ -225,13 +227,37 @@ export function scoringService({ assignments, board, pieces, rows, desk, notes, 
       const sight = await desk.sightAt(teacher, 'piece.sendBack', at, now);
       const { rounds } = sight.assignment;
       // A group's piece goes back to all who share it: there is one work to do again.
-      const others = (await desk.sharing(teacher, sight, now)).filter(({ record: one }) => one?.summary.handedInAt != null).map(({ member }) => member.student.id);
+      const sharing = (await desk.sharing(teacher, sight, now)).filter(({ record: one }) => one?.summary.handedInAt != null);
+      const students = new Map(sharing.map(({ member }) => [member.student.id, member.student]));
+      const others = [...students.keys()];
       return desk.changeSeen(teacher, sight, version, now, others, async (piece, first) => {
         // The first hand-in is a round too.
         if (rounds !== null && piece.record.summary.roundsSentBack + 1 >= rounds) throw new Problem('piece.lastRound');
         if (piece.record.summary.handedInAt === null) throw new Problem('piece.nothingIn', { title: 'Nothing is handed in, so there is nothing to send back.' });
         piece.append({ kind: 'sentBack', at: now, ...(newDue === null ? {} : { newDue }) }, teacher.userId, { reason });
         piece.set({ shownAt: new Date(now) });
+        const { assignment, schoolClass } = sight;
+        const round = piece.record.summary.roundsSentBack;
+        await news.tell(
+          [
+            {
+              userId: piece.record.studentId,
+              kind: 'sentBack',
+              onceKey: `sentBack:${piece.record.id}:${round}`,
+              assignmentId: assignment.id,
+              classId: schoolClass.id,
+              zone: schoolClass.calendar.zone,
+              data: {
+                title: assignment.title,
+                className: schoolClass.label,
+                word: fillRemark(reason, students.get(piece.record.studentId) ?? sight.member.student),
+                to: { opens: null, due: newDue, closes: null },
+              },
+            },
+          ],
+          now,
+          piece.transaction,
+        );
         if (first) await notes.show([piece.record.work.id], now, piece.transaction);
       });
     },

@@ -1,3 +1,4 @@
+import type { LetterShows } from '../../contract';
 import { DataTypes, type Model, type Sequelize } from 'sequelize';
 
 export interface NewsRow {
@@ -19,6 +20,7 @@ export interface TellingRow {
   choices: unknown;
   quietFrom: string;
   quietTo: string;
+  letterShows: LetterShows;
 }
 export interface DateChangeRow {
   id: string;
@@ -49,7 +51,7 @@ export function defineNews(sequelize: Sequelize) {
     ),
     settings: sequelize.define<Model<TellingRow>>(
       'tellingSetting',
-      { userId: key(), choices: DataTypes.JSON, quietFrom: DataTypes.STRING, quietTo: DataTypes.STRING },
+      { userId: key(), choices: DataTypes.JSON, quietFrom: DataTypes.STRING, quietTo: DataTypes.STRING, letterShows: DataTypes.STRING },
       { tableName: 'telling_settings' },
     ),
     dateChanges: sequelize.define<Model<DateChangeRow>>(

@@ -15,6 +15,7 @@ export const settingsBody = Joi.object<TellingSettings, true>({
     .pattern(Joi.valid(...NEWS_KINDS), choice)
     .required(),
   quiet: Joi.object({ from: time, to: time }).required(),
+  letterShows: Joi.string().valid('nothing', 'words', 'score').default('score'),
 });
 
 export const newsRoutes = ({ news }: Pick<Services, 'news'>): Route[] => [

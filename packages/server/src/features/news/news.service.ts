@@ -1,12 +1,13 @@
 import { mailAt, sameWindow, type Actor, type TellingChoice, type WorkWindow } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
-import type { NewsItem, NewsKind, NewsReply, TellingSettings } from '../../contract';
+import type { LetterShows, NewsItem, NewsKind, NewsReply, TellingSettings } from '../../contract';
 import { fromJson } from '../../db/json-column';
 import { inTransaction } from '../../db/transaction';
 import type { AccountsService } from '../accounts/accounts.service';
 import { familyNewsLetter, newsLetter, type NewsLine } from '../mail/letters';
 import type { FailedMail, MailService } from '../mail/mail.service';
+import { allowed, leastOf, type WhatCameBack } from '../mail/what-came-back';
 import { NEWS, newsKindsFor } from './news-kinds';
 import { defineNews, type NewsRow, type TellingRow } from './news.model';
 
@@ -24,6 +25,10 @@ export interface NewsData {
   from?: WorkWindow;
   to?: WorkWindow | null;
   studentId?: string;
+  /** of a return: what came back, as far as the class lets letters say it */
+  back?: WhatCameBack | null;
+  /** what its reader wants of that at most; students have it among their settings */
+  shows?: LetterShows;
   /** of whom it is told to, where the mail is not in English */
   language?: string;
 }
@@ -51,7 +56,12 @@ export function newsService({ sequelize, accounts, mail }: { sequelize: Sequeliz
 
   async function settingsOf(userIds: readonly string[], transaction?: Transaction): Promise<Map<string, TellingSettings>> {
     const rows = (await settings.findAll({ where: { userId: { [Op.in]: [...userIds] } }, raw: true, ...(transaction ? { transaction } : {}) })) as unknown as TellingRow[];
-    return new Map(rows.map((row) => [row.userId, { choices: fromJson<TellingSettings['choices']>(row.choices), quiet: { from: row.quietFrom, to: row.quietTo } }]));
+    return new Map(
+      rows.map((row) => [
+        row.userId,
+        { choices: fromJson<TellingSettings['choices']>(row.choices), quiet: { from: row.quietFrom, to: row.quietTo }, letterShows: row.letterShows },
+      ]),
+    );
   }
 
   const choiceOf = (chosen: TellingSettings | undefined, kind: NewsKind): TellingChoice => chosen?.choices[kind] ?? NEWS[kind].usual;
@@ -145,11 +155,15 @@ export function newsService({ sequelize, accounts, mail }: { sequelize: Sequeliz
 
     async settings(person: Actor & { userId: string }): Promise<TellingSettings> {
       const own = (await settingsOf([person.userId])).get(person.userId);
-      return { choices: Object.fromEntries(newsKindsFor(person.role).map((kind) => [kind, choiceOf(own, kind)])), quiet: own?.quiet ?? USUAL_QUIET };
+      return {
+        choices: Object.fromEntries(newsKindsFor(person.role).map((kind) => [kind, choiceOf(own, kind)])),
+        quiet: own?.quiet ?? USUAL_QUIET,
+        letterShows: own?.letterShows ?? 'score',
+      };
     },
 
-    async choose(person: Actor & { userId: string }, { choices, quiet }: TellingSettings): Promise<void> {
-      await settings.upsert({ userId: person.userId, choices, quietFrom: quiet.from, quietTo: quiet.to });
+    async choose(person: Actor & { userId: string }, { choices, quiet, letterShows }: TellingSettings): Promise<void> {
+      await settings.upsert({ userId: person.userId, choices, quietFrom: quiet.from, quietTo: quiet.to, letterShows });
     },
 
     /** Makes mails of what may go out: one letter a person, however much there is. @returns how many letters */
@@ -167,7 +181,11 @@ export function newsService({ sequelize, accounts, mail }: { sequelize: Sequeliz
           await news.update({ mailedAt: new Date(now) }, { where: { id: { [Op.in]: rows.map((row) => row.id) } }, transaction });
           const person = people.get(userId);
           if (!person?.email) return;
-          const lines = rows.map((row): NewsLine => ({ kind: row.kind as NewsKind, ...fromJson<NewsData & { zone: string }>(row.data) }));
+          const wants = (await settingsOf([userId], transaction)).get(userId)?.letterShows ?? 'score';
+          const lines = rows.map((row): NewsLine => {
+            const { back, shows = 'score', ...data } = fromJson<NewsData & { zone: string }>(row.data);
+            return { kind: row.kind as NewsKind, ...data, back: allowed(back, leastOf(wants, shows)) };
+          });
           await mail.post(
             person.role === 'family'
               ? familyNewsLetter({ name: person.givenName, lines, link: mail.linkTo('/family') })

@@ -179,6 +179,24 @@ export function notesService({ sequelize, accounts }: { sequelize: Sequelize; ac
       await notes.update({ shownAt: new Date(now) }, { where: { workId: { [Op.in]: [...workIds] }, shownAt: null }, transaction });
     },
 
+    /** What was kept back on these works and is to be shown now, in the order in which it was written, by work. */
+    async waitingOn(workIds: readonly string[], transaction: Transaction): Promise<Map<string, string[]>> {
+      const rows = (await notes.findAll({
+        attributes: ['workId', 'text'],
+        where: { workId: { [Op.in]: [...workIds] }, shownAt: null },
+        order: [
+          ['at', 'ASC'],
+          ['id', 'ASC'],
+        ],
+        limit: 2000,
+        raw: true,
+        transaction,
+      })) as unknown as Pick<MarginNoteRow, 'workId' | 'text'>[];
+      const found = new Map<string, string[]>();
+      for (const { workId, text } of rows) if (text.trim() !== '') found.set(workId, [...(found.get(workId) ?? []), text]);
+      return found;
+    },
+
     /** How many notes each of these works has, and of these how many wait to be shown. */
     async countsOf(workIds: readonly string[], transaction?: Transaction): Promise<Map<string, { all: number; waiting: number }>> {
       if (workIds.length === 0) return new Map();

@@ -15,7 +15,20 @@ import {
   type RichText,
   type RubricChoices,
 } from '@jolly/core';
-import type { Chosen, ExceptionReply, GivenView, HandedSheet, HandInView, PieceRow, ReturnedView, ScoreView, Went, WorkFile } from '../../contract';
+import type {
+  AssignmentReply,
+  Chosen,
+  CriterionLevel,
+  ExceptionReply,
+  GivenView,
+  HandedSheet,
+  HandInView,
+  PieceRow,
+  ReturnedView,
+  ScoreView,
+  Went,
+  WorkFile,
+} from '../../contract';
 import { fromJson } from '../../db/json-column';
 import type { GivenException } from '../exceptions/exceptions.service';
 import type { Sight } from './board.service';
@@ -200,6 +213,16 @@ export function toReturnedView(sight: Sight): ReturnedView | null {
     at: summary.lastReturnAt!,
     readAt: summary.readAt,
   };
+}
+
+/** What each criterion's level says, of what was returned. */
+export function toLevels({ scoring }: Pick<AssignmentReply, 'scoring'>, { chosen, words }: Pick<Given, 'chosen' | 'words'>): CriterionLevel[] {
+  if (scoring.by !== 'rubric' || chosen?.by !== 'rubric') return [];
+  return scoring.rubric.criteria.flatMap((criterion) => {
+    const level = criterion.levels.find((one) => one.id === chosen.choices[criterion.id]?.levelId);
+    const said = words[criterion.id];
+    return level || said ? [{ criterion: criterion.name, level: level?.name ?? null, descriptor: level?.descriptor ?? '', words: said ?? '' }] : [];
+  });
 }
 
 /**

@@ -12,10 +12,10 @@ import {
   type StudentView,
   type ViewPiece,
 } from '@jolly/core';
-import type { AimView, AssignmentReply, CriterionLevel, NextPiece, ProgressCounts, ProgressPiece, ProgressQuery, ReturnedView } from '../../contract';
+import type { AimView, NextPiece, ProgressCounts, ProgressPiece, ProgressQuery } from '../../contract';
 import type { SchoolClass } from '../classes/classes.service';
 import type { ListSight, Sight } from '../pieces/board.service';
-import { afterLateness, isNameless, lateCostNow, toReturnedView } from '../pieces/pieces.mapper';
+import { afterLateness, isNameless, lateCostNow, toLevels, toReturnedView } from '../pieces/pieces.mapper';
 
 /** Whose eyes: a teacher counts every score, a student and their family only what was returned. */
 export type Eyes = 'teacher' | 'student';
@@ -118,16 +118,6 @@ export function toAims(seen: readonly Seen[], eyes: Eyes): AimView[] {
   }));
 }
 
-/** What each criterion's level says, of what was returned. */
-function toLevels({ scoring }: AssignmentReply, { chosen, words }: ReturnedView): CriterionLevel[] {
-  if (scoring.by !== 'rubric' || chosen?.by !== 'rubric') return [];
-  return scoring.rubric.criteria.flatMap((criterion) => {
-    const level = criterion.levels.find((one) => one.id === chosen.choices[criterion.id]?.levelId);
-    const said = words[criterion.id];
-    return level || said ? [{ criterion: criterion.name, level: level?.name ?? null, descriptor: level?.descriptor ?? '', words: said ?? '' }] : [];
-  });
-}
-
 export function toPiece({ sight, piece, view }: Seen<Sight>): ProgressPiece {
   const { assignment, resolved, exception, record } = sight;
   const returned = toReturnedView(sight);
@@ -143,6 +133,7 @@ export function toPiece({ sight, piece, view }: Seen<Sight>): ProgressPiece {
     readAt: record?.summary.readAt ?? null,
     remark: returned?.remark ?? null,
     levels: returned ? toLevels(assignment, returned) : [],
+    takenOff: returned?.takenOff ?? 0,
     activeAt: record?.activeAt ?? null,
     againBy: piece.state === 'sentBack' ? (record?.summary.roundDue ?? null) : null,
   };
