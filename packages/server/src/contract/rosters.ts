@@ -114,6 +114,10 @@ export interface MailroomReply {
   mails: MailReply[];
   /** mail is caught here instead of being sent out */
   standIn: boolean;
+  /** news that waits to be written to somebody: for the end of their quiet hours, or the mail of the day */
+  held: { id: string; toName: string; news: number; until: Instant }[];
+  /** who had news lately that no mail could carry, having no address */
+  withoutAddress: { id: string; name: string; news: number }[];
 }
 
 /** Somebody who has the join code and a name of the roster; a teacher says who it is. */

@@ -401,6 +401,8 @@ export const planning = {
     },
     choices: { atOnce: 'at once', daily: 'once a day', never: 'never' },
     quiet: 'No mail between',
+    letterShows: 'Mail about returned work says',
+    letter: { score: 'all that the class lets it', words: 'words, no score', nothing: 'only that it is back' },
     and: 'and',
     noMail: 'You have no mail address here, so you see your news only on this page.',
     noteAnswer: '{who} answered a note on {title}',

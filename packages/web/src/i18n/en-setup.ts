@@ -64,6 +64,7 @@ export const setup = {
     invited: 'Nobody was invited. | {n} student is invited. | {n} students are invited.',
     noAddress: '{n} has no e-mail address here. | {n} have no e-mail address here.',
     byCard: '{name}, by card of {day}',
+    noMail: 'no e-mail',
     invitedOn: 'invited {day}',
     number: 'Number',
     shownAs: 'shown as {name}',
@@ -504,6 +505,10 @@ export const setup = {
     field: { opens: 'opens', due: 'due', closes: 'closes' },
   },
   mailroom: {
+    held: '{n} person has news that waits to be mailed | {n} people have news that waits to be mailed',
+    things: '{n} thing | {n} things',
+    until: 'held until {when}',
+    noAddress: '{n} person had news lately and has no address | {n} people had news lately and have no address',
     title: 'Mailroom',
     keeper: 'everything this server sent',
     own: 'what you sent and were sent',

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import type { MailroomReply } from '../../contract';
 import { asTeacher } from '../../http/as-role';
 import { id } from '../../http/form';
 import type { Ask, Route } from '../../http/route';
@@ -6,13 +7,18 @@ import type { Services } from '../../wiring';
 
 const mailParams = Joi.object({ mailId: id });
 
-export const mailRoutes = ({ mail }: Pick<Services, 'mail'>): Route[] => [
+export const mailRoutes = ({ mail, news, classes, accounts }: Pick<Services, 'mail' | 'news' | 'classes' | 'accounts'>): Route[] => [
   {
     verb: 'get',
     path: '/api/mailroom',
     action: 'mail.look',
-    does: 'What you sent and were sent by mail, and how the sending went.',
-    handle: ({ actor }: Ask) => mail.mailroom(asTeacher(actor)),
+    does: 'What you sent and were sent by mail and how the sending went, what waits to be written, and who has no address.',
+    handle: async ({ actor, now }: Ask): Promise<MailroomReply> => {
+      const teacher = asTeacher(actor);
+      const me = await accounts.me(teacher);
+      const [sent, waiting] = await Promise.all([mail.mailroom(teacher), news.notMailed(me?.keeper ? null : await classes.taughtBy(teacher.userId), now)]);
+      return { ...sent, ...waiting };
+    },
   },
   {
     verb: 'post',

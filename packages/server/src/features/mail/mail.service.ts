@@ -167,7 +167,7 @@ export function mailService({ sequelize, accounts, settings }: { sequelize: Sequ
     },
 
     /** What this teacher sent or was sent, newest first; whoever looks after the mailroom sees all. */
-    async mailroom(teacher: Actor & { userId: string }): Promise<MailroomReply> {
+    async mailroom(teacher: Actor & { userId: string }): Promise<Pick<MailroomReply, 'mails' | 'standIn'>> {
       const me = await accounts.me(teacher);
       const mine = me?.keeper ? {} : { [Op.or]: [{ byUser: teacher.userId }, { toUser: teacher.userId }] };
       const rows = (await mails.findAll({

@@ -1,10 +1,10 @@
 import { mailAt, sameWindow, type Actor, type TellingChoice, type WorkWindow } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
-import { Op, type Sequelize, type Transaction } from 'sequelize';
-import type { LetterShows, NewsItem, NewsKind, NewsReply, TellingSettings } from '../../contract';
+import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize';
+import type { LetterShows, MailroomReply, NewsItem, NewsKind, NewsReply, TellingSettings } from '../../contract';
 import { fromJson } from '../../db/json-column';
 import { inTransaction } from '../../db/transaction';
-import type { AccountsService } from '../accounts/accounts.service';
+import { fullName, type AccountsService } from '../accounts/accounts.service';
 import { familyNewsLetter, newsLetter, type NewsLine } from '../mail/letters';
 import type { FailedMail, MailService } from '../mail/mail.service';
 import { allowed, leastOf, type WhatCameBack } from '../mail/what-came-back';
@@ -13,6 +13,7 @@ import { defineNews, type NewsRow, type TellingRow } from './news.model';
 
 const MOST_LISTED = 100;
 const PEOPLE_A_ROUND = 50;
+const LATELY_MS = 14 * 86_400_000;
 
 const USUAL_QUIET = { from: '21:00', to: '07:00' };
 
@@ -164,6 +165,31 @@ export function newsService({ sequelize, accounts, mail }: { sequelize: Sequeliz
 
     async choose(person: Actor & { userId: string }, { choices, quiet, letterShows }: TellingSettings): Promise<void> {
       await settings.upsert({ userId: person.userId, choices, quietFrom: quiet.from, quietTo: quiet.to, letterShows });
+    },
+
+    /** News that waits to be mailed, and who had some lately and has no address; of the classes one teaches, or of all. */
+    async notMailed(classIds: readonly string[] | null, now: number): Promise<Pick<MailroomReply, 'held' | 'withoutAddress'>> {
+      if (classIds?.length === 0) return { held: [], withoutAddress: [] };
+      const where = classIds ? 'AND n.class_id IN (:classIds)' : '';
+      const replacements = { now: new Date(now), lately: new Date(now - LATELY_MS), ...(classIds ? { classIds: [...classIds] } : {}) };
+      const [waiting, lacking] = await Promise.all([
+        sequelize.query<{ id: string; n: number; until: Date }>(
+          `SELECT n.user_id AS id, COUNT(*) AS n, MIN(n.mail_at) AS until FROM news n JOIN users u ON u.id = n.user_id
+           WHERE n.mailed_at IS NULL AND n.mail_at > :now AND u.email IS NOT NULL ${where} GROUP BY n.user_id ORDER BY until, id LIMIT 200`,
+          { replacements, type: QueryTypes.SELECT },
+        ),
+        sequelize.query<{ id: string; n: number }>(
+          `SELECT n.user_id AS id, COUNT(*) AS n FROM news n JOIN users u ON u.id = n.user_id
+           WHERE n.mail_at IS NOT NULL AND n.made_at > :lately AND u.email IS NULL ${where} GROUP BY n.user_id LIMIT 400`,
+          { replacements, type: QueryTypes.SELECT },
+        ),
+      ]);
+      const people = await accounts.people([...waiting, ...lacking].map((row) => row.id));
+      const nameOf = (id: string) => (people.get(id) ? fullName(people.get(id)!) : '');
+      return {
+        held: waiting.map((row) => ({ id: row.id, toName: nameOf(row.id), news: Number(row.n), until: row.until.getTime() })),
+        withoutAddress: lacking.map((row) => ({ id: row.id, name: nameOf(row.id), news: Number(row.n) })).sort((a, b) => a.name.localeCompare(b.name, 'en')),
+      };
     },
 
     /** Makes mails of what may go out: one letter a person, however much there is. @returns how many letters */

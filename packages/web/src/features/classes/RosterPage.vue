@@ -112,7 +112,7 @@ function signsIn(one: RosterStudent): string {
                 <tr v-for="one in here" :key="one.id">
                   <td class="tick"><input type="checkbox" :checked="chosen.has(one.id)" :aria-label="name(one)" @change="choose(one.id)" /></td>
                   <td><RouterLink class="row-link" :to="{ path: `/progress/${schoolClass.id}/${one.id}`, query: scope.kept.value }" dir="auto">{{ name(one) }}</RouterLink><span v-if="one.shownAs" class="muted small shown" dir="auto">{{ t('roster.shownAs', { name: one.shownAs }) }}</span></td>
-                  <td :class="{ muted: !one.hasPassword }">{{ signsIn(one) }}</td>
+                  <td :class="{ muted: !one.hasPassword }">{{ signsIn(one) }}<span v-if="!one.email" class="muted small shown">{{ t('roster.noMail') }}</span></td>
                   <td class="muted">{{ one.schoolNumber }}</td>
                   <td class="muted nowrap">{{ localDayText(one.joined) }}</td>
                   <td class="end"><button class="btn quiet" @click="open = one">{{ t('roster.edit') }}<span class="hidden-text"> {{ name(one) }}</span></button></td>

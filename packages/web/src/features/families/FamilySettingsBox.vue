@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** How a family is told and in which language, their address, and another child. */
 import { LANGUAGES, type Language } from '@jolly/core';
-import type { FamilyHomeReply, FamilyTelling } from '@jolly/server/contract';
+import type { FamilyHomeReply, FamilySettings } from '@jolly/server/contract';
 import { ref } from 'vue';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
@@ -19,7 +19,7 @@ const adding = useAttempt();
 const changing = useAttempt();
 const secret = ref({ current: '', password: '' });
 const changed = ref(false);
-const chosen = ref<{ language: Language; telling: FamilyTelling }>({ language: props.home.language, telling: props.home.telling });
+const chosen = ref<FamilySettings>({ language: props.home.language, telling: props.home.telling, letterShows: props.home.letterShows });
 const saved = ref(false);
 const email = ref(session.me?.email ?? '');
 const current = ref('');
@@ -61,6 +61,7 @@ async function add(): Promise<void> {
     <form class="sheet box stack" @submit.prevent="save">
       <div><label class="label" for="family-language">{{ t('family.language') }}</label><select id="family-language" v-model="chosen.language" class="field short"><option v-for="one in LANGUAGES" :key="one" :value="one" :lang="one">{{ NAMES[one] }}</option></select></div>
       <fieldset class="choices"><legend class="label">{{ t('family.telling') }}</legend><label v-for="one in ['atOnce', 'weekly', 'never'] as const" :key="one" class="row"><input v-model="chosen.telling" type="radio" name="telling" :value="one" />{{ t(`family.tellings.${one}`) }}</label></fieldset>
+      <fieldset v-if="chosen.telling === 'atOnce'" class="choices"><legend class="label">{{ t('family.letterShows') }}</legend><label v-for="one in ['score', 'words', 'nothing'] as const" :key="one" class="row"><input v-model="chosen.letterShows" type="radio" name="letterShows" :value="one" />{{ t(`family.letter.${one}`) }}</label></fieldset>
       <p v-if="chosen.telling !== 'never' && !session.me?.email" class="note small">{{ t('family.tellingNeeds') }}</p>
       <p v-if="telling.problem.value" class="note bad" role="alert">{{ problemText(telling.problem.value) }}</p>
       <div class="row"><button class="btn main" :disabled="telling.busy.value">{{ t('family.save') }}</button><span v-if="saved" class="good small" role="status">{{ t('family.saved') }}</span></div>

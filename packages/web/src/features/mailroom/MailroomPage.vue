@@ -9,7 +9,7 @@ import { useWords } from '../../ui/use-words';
 import { useSession } from '../accounts';
 import { useTermLine } from '../termline';
 
-const { t, when } = useWords();
+const { t, when, count } = useWords();
 const session = useSession();
 const line = useTermLine();
 const { state, value, why, reload } = useLoad(() => ask<MailroomReply>('GET', '/api/mailroom'));
@@ -31,6 +31,10 @@ async function again(mail: MailReply): Promise<void> {
     <div class="page">
       <div class="heading"><h1>{{ t('mailroom.title') }}</h1><span class="small">{{ session.me?.keeper ? t('mailroom.keeper') : t('mailroom.own') }}</span><button class="btn" @click="reload">{{ t('mailroom.reload') }}</button></div>
       <p v-if="value?.standIn" class="note">{{ t('mailroom.standIn') }}</p>
+      <div v-if="value && (value.held.length > 0 || value.withoutAddress.length > 0)" class="waiting">
+        <details v-if="value.held.length > 0" class="sheet box"><summary>{{ count('mailroom.held', value.held.length) }}</summary><ul class="plain small"><li v-for="one in value.held" :key="one.id" class="row"><span class="grow" dir="auto">{{ one.toName }}</span><span class="muted">{{ count('mailroom.things', one.news) }}</span><span>{{ t('mailroom.until', { when: at(one.until) }) }}</span></li></ul></details>
+        <details v-if="value.withoutAddress.length > 0" class="sheet box"><summary>{{ count('mailroom.noAddress', value.withoutAddress.length) }}</summary><ul class="plain small"><li v-for="one in value.withoutAddress" :key="one.id" class="row"><span class="grow" dir="auto">{{ one.name }}</span><span class="muted">{{ count('mailroom.things', one.news) }}</span></li></ul></details>
+      </div>
       <div v-if="!open" class="note empty"><p>{{ t('mailroom.empty') }}</p><p class="muted">{{ t('mailroom.emptyHint') }}</p></div>
       <div v-else class="columns">
         <ul class="plain list sheet">
@@ -54,6 +58,10 @@ async function again(mail: MailReply): Promise<void> {
 </template>
 
 <style scoped>
+details.box { padding: 10px 16px; }
+summary { cursor: pointer; }
+.waiting { display: grid; gap: 10px; margin-block-start: 14px; max-width: 720px; }
+.waiting ul { margin-block-start: 8px; max-height: 240px; overflow: auto; }
 .columns { display: grid; grid-template-columns: 380px minmax(0, 1fr); gap: 20px; margin-block-start: 16px; align-items: start; }
 .list { max-height: calc(100vh - 260px); overflow: auto; }
 .mail { width: 100%; display: grid; gap: 2px; text-align: start; background: none; border: 0; border-block-end: 1px solid var(--line-2); padding: 10px 14px; cursor: pointer; color: inherit; }

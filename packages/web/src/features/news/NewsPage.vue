@@ -140,6 +140,7 @@ const save = () =>
           <p v-if="!session.me?.email" class="muted">{{ t('news.noMail') }}</p>
           <div v-for="kind in KINDS" :key="kind" class="row wrap"><span class="what">{{ t(`news.kinds.${kind}`) }}</span><label v-for="one in ['atOnce', 'daily', 'never'] as const" :key="one" class="row"><input v-model="settings.choices[kind]" type="radio" :name="kind" :value="one" /> {{ t(`news.choices.${one}`) }}</label></div>
           <div class="row wrap"><span class="what">{{ t('news.quiet') }}</span><input v-model="settings.quiet.from" class="field time" type="time" required :aria-label="t('news.quiet')" />{{ t('news.and') }}<input v-model="settings.quiet.to" class="field time" type="time" required :aria-label="`${t('news.quiet')} ${t('news.and')}`" /></div>
+          <div v-if="student" class="row wrap"><span class="what">{{ t('news.letterShows') }}</span><label v-for="one in ['score', 'words', 'nothing'] as const" :key="one" class="row"><input v-model="settings.letterShows" type="radio" name="letterShows" :value="one" /> {{ t(`news.letter.${one}`) }}</label></div>
           <div class="row"><button class="btn main">{{ t('common.save') }}</button><span v-if="saved" class="muted small" role="status">{{ t('compose.savedAgain') }}</span></div>
         </form>
         <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>

@@ -44,6 +44,8 @@ export const ar: FamilyMessages = {
     signIn: 'دخول',
     signOut: 'خروج',
     forgotten: 'هل نسيت كلمة المرور؟',
+    letterShows: 'رسائل الأعمال العائدة تذكر',
+    letter: { score: 'كل ما يسمح به الصف', words: 'الكلمات بلا درجة', nothing: 'أنها عادت فقط' },
     settings: 'الإعدادات',
     children: 'الأبناء',
     none: 'لا طفل مرتبط بك. اطلب رمزًا من المعلم.',

@@ -42,6 +42,8 @@ export const en = {
     signIn: 'Sign in',
     signOut: 'Sign out',
     forgotten: 'Password forgotten?',
+    letterShows: 'Letters about returned work say',
+    letter: { score: 'all that the class lets them', words: 'words, no score', nothing: 'only that it is back' },
     settings: 'Settings',
     children: 'Children',
     none: 'No child is linked to you. Ask the teacher for a code.',

@@ -44,6 +44,8 @@ export const es: FamilyMessages = {
     signIn: 'Entrar',
     signOut: 'Salir',
     forgotten: '¿Ha olvidado la contraseña?',
+    letterShows: 'Los avisos de trabajos devueltos dicen',
+    letter: { score: 'todo lo que la clase permite', words: 'palabras, sin puntuación', nothing: 'solo que ha vuelto' },
     settings: 'Ajustes',
     children: 'Hijos',
     none: 'No hay ningún alumno vinculado a usted. Pida un código al profesorado.',

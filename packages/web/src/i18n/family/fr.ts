@@ -44,6 +44,8 @@ export const fr: FamilyMessages = {
     signIn: 'Se connecter',
     signOut: 'Se déconnecter',
     forgotten: 'Mot de passe oublié ?',
+    letterShows: 'Les lettres sur un travail rendu disent',
+    letter: { score: 'tout ce que la classe permet', words: 'des mots, pas de note', nothing: 'seulement qu’il est revenu' },
     settings: 'Réglages',
     children: 'Enfants',
     none: 'Aucun enfant ne vous est associé. Demandez un code à l’enseignant·e.',
