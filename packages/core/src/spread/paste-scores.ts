@@ -8,6 +8,7 @@ export interface Listed {
   givenName: string;
   familyName: string;
 }
+/** Why a row is not taken in. */
 export type PasteProblem = 'noSuchName' | 'severalOfName' | 'notANumber' | 'twice' | 'tooMany';
 
 /** What one pasted row says. */
@@ -31,16 +32,13 @@ const namesOf = ({ givenName, familyName }: Listed) => [looseKey(`${givenName} $
  * Scores and remarks out of a spreadsheet. With a name in the first column each row is that student's, in
  * whatever order; a head row is known by its having no number and no name. Without names the rows are those of
  * the list from the given student on, empty cells included. The last column is the remark where there are two
- * (three with names).
+ * (three with names). A remark may have several lines: it is one cell.
  *
+ * @param cells rows of cells, as a reader of tables gives them
  * @param students in the order they are listed; @param from where a column without names begins
  */
-export function readPastedScores(text: string, students: readonly Listed[], decimal: DecimalMark, from = 0): PastedScore[] {
-  const rows = text
-    .replace(/\r\n?/g, '\n')
-    .replace(/\n$/, '')
-    .split('\n')
-    .map((line) => line.split('\t').map((cell) => cell.trim()));
+export function readPastedScores(cells: readonly (readonly string[])[], students: readonly Listed[], decimal: DecimalMark, from = 0): PastedScore[] {
+  const rows = cells.map((row) => row.map((cell) => cell.replace(/\r\n?/g, '\n').trim()));
   const known = new Map<string, string[]>();
   for (const student of students) for (const name of new Set(namesOf(student))) known.set(name, [...(known.get(name) ?? []), student.id]);
   const isName = (cell: string | undefined) => known.has(looseKey(cell ?? ''));

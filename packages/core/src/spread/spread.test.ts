@@ -46,8 +46,9 @@ describe('scores pasted from a spreadsheet', () => {
     { id: 'eve', givenName: 'Ève', familyName: 'Moss' },
     { id: 'ann', givenName: 'Ann', familyName: 'Weil' },
   ];
+  const cellsOf = (text: string) => text.split('\n').map((line) => line.split('\t'));
   const read = (text: string, decimal: ',' | '.' = '.', from = 0) =>
-    readPastedScores(text, students, decimal, from).map(({ studentId, earned, remark, problem }) => [studentId, earned, remark, problem]);
+    readPastedScores(cellsOf(text), students, decimal, from).map(({ studentId, earned, remark, problem }) => [studentId, earned, remark, problem]);
 
   it.each([
     ['7,5', ',', 7_500],
@@ -61,7 +62,7 @@ describe('scores pasted from a spreadsheet', () => {
     ['1000001', '.', null],
     ['-3', '.', null],
   ] as const)('“%s” with a decimal “%s” is %s', (written, decimal, earned) => {
-    expect(readPastedScores(written, students, decimal)).toMatchObject([{ studentId: 'bao', earned, problem: earned === null ? 'notANumber' : null }]);
+    expect(readPastedScores(cellsOf(written), students, decimal)).toMatchObject([{ studentId: 'bao', earned, problem: earned === null ? 'notANumber' : null }]);
   });
 
   it('finds whose row it is by name, in either order and without accents, below a head', () => {
@@ -82,6 +83,15 @@ describe('scores pasted from a spreadsheet', () => {
       ['ann', null, null, null],
       [null, 14_000, null, 'tooMany'],
       [null, 3_000, null, 'tooMany'],
+    ]);
+  });
+
+  it('takes a remark of two lines as one cell, so that no score moves to the next student', () => {
+    const rows = [['12', 'Clear.\r\nLabel both axes.'], ['14', ''], ['9']];
+    expect(readPastedScores(rows, students, '.').map((one) => [one.studentId, one.earned, one.remark])).toEqual([
+      ['bao', 12_000, 'Clear.\nLabel both axes.'],
+      ['eve', 14_000, null],
+      ['ann', 9_000, null],
     ]);
   });
 

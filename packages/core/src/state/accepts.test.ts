@@ -1,5 +1,5 @@
 import { textOf } from '../richtext';
-import { acceptsFile, acceptsText, type HandInKind } from '.';
+import { acceptsFile, acceptsText, hasAskedFor, type HandInKind } from '.';
 
 it.each<[HandInKind[], string, boolean]>([
   [['files'], 'application/zip', true],
@@ -19,3 +19,13 @@ it.each<[HandInKind[], string, boolean]>([
   [['link'], 'javascript:alert(1)', false],
   [['files'], 'The river bends.', false],
 ])('where %j are asked for, the text “%s” is accepted or not', (accepts, text, accepted) => expect(acceptsText(accepts, textOf(text))).toBe(accepted));
+
+it.each<[HandInKind[], string, string[], boolean]>([
+  [['recording'], '', ['application/pdf'], false],
+  [['recording'], 'Some words', [], false],
+  [['recording'], '', ['application/pdf', 'audio/ogg'], true],
+  [['text', 'photos'], 'Some words', [], true],
+  [['text', 'photos'], ' ', ['image/png'], true],
+  [['link'], 'see my page', [], false],
+  [['files'], '', ['application/pdf'], true],
+])('of %j something asked for is there in “%s” with %j: %s', (accepts, words, files, is) => expect(hasAskedFor(accepts, { text: textOf(words), files })).toBe(is));

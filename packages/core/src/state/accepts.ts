@@ -18,3 +18,14 @@ export function acceptsText(accepts: readonly HandInKind[], text: RichNode): boo
   const words = plainText(text).trim();
   return words === '' || (isSafeLink(words) && !words.startsWith('mailto:'));
 }
+
+/**
+ * Is anything there of what was asked for? Handing in something else is allowed, and said.
+ *
+ * @param work the text, and the media types of the files
+ * @example hasAskedFor(['recording'], { text: EMPTY_TEXT, files: ['application/pdf'] }) // false
+ */
+export function hasAskedFor(accepts: readonly HandInKind[], { text, files }: { text: RichNode | null; files: readonly string[] }): boolean {
+  if (files.some((mediaType) => acceptsFile(accepts, mediaType))) return true;
+  return text !== null && plainText(text).trim() !== '' && acceptsText(accepts, text);
+}

@@ -207,6 +207,8 @@ export const markBookWords = {
     trouble: {
       refused: 'Not stored',
       refusedHint: 'Nothing of it was stored: {n} cell cannot be so. | Nothing of it was stored: {n} cells cannot be so.',
+      keptHint: 'none | {n} cell keeps what was entered; it is not stored. | {n} cells keep what was entered; it is not stored.',
+      list: 'Look at them',
       cell: 'Cell',
       typed: 'Entered',
       why: 'Why',
@@ -229,6 +231,7 @@ export const markBookWords = {
       roomHint: 'The block is {rows} × {columns}. From here there is room for {roomRows} × {roomColumns}; the rest would be lost.',
       fits: 'Enter what fits',
       whys: {
+        notStored: 'not stored yet',
         notRead: 'neither a score nor a letter or word that can stand here',
         severalWords: 'begins several words of the scale',
         noScores: 'this is not scored',

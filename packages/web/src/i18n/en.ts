@@ -32,6 +32,7 @@ export const en = {
     saving: 'Saving',
     keptHere: 'The server cannot be reached. What you write is kept in this browser and sent when the line is back.',
     failed: 'This could not be loaded',
+    stale: 'What you see is from before. {why}',
     unreachable: 'The server cannot be reached. Nothing is lost; try again in a moment.',
     students: 'no students | {n} student | {n} students',
     pieces: 'nothing | {n} piece | {n} pieces',

@@ -1,14 +1,19 @@
 <script setup lang="ts">
-/** Shows what was loaded, or on purpose one of the other three: loading, failed. Empty is the page's own. */
+/** Shows what was loaded, with a word where it could not be looked at afresh, or loading, or failed. Empty is the page's own. */
 import { useI18n } from 'vue-i18n';
+import type { LoadState } from '../api/use-load';
 
-defineProps<{ state: 'loading' | 'ready' | 'failed'; why?: string }>();
+defineProps<{ state: LoadState; why?: string }>();
 defineEmits<{ retry: [] }>();
 const { t } = useI18n();
 </script>
 
 <template>
-  <slot v-if="state === 'ready'" />
+  <!-- What is shown stays the same elements whether it is fresh or not: somebody may be typing in it. -->
+  <template v-if="state === 'ready' || state === 'stale'">
+    <p v-if="state === 'stale'" class="note stale row" role="status"><span class="grow">{{ t('common.stale', { why: why ?? '' }) }}</span><button type="button" class="btn quiet" @click="$emit('retry')">{{ t('common.retry') }}</button></p>
+    <slot />
+  </template>
   <div v-else-if="state === 'loading'" class="gate" role="status">
     <span class="needle" aria-hidden="true" />
     <span class="muted">{{ t('common.loading') }}</span>
@@ -24,6 +29,7 @@ const { t } = useI18n();
 
 <style scoped>
 .gate { padding: 60px 20px; display: flex; gap: 12px; justify-content: center; align-items: center; }
+.stale { margin: 12px 20px 0; }
 .needle { width: 4px; height: 26px; border-radius: 2px; background: var(--now); animation: swing 1.2s ease-in-out infinite alternate; }
 @keyframes swing { from { transform: rotate(-40deg); } to { transform: rotate(40deg); } }
 </style>

@@ -3,6 +3,7 @@ import type { BriefBody, BriefChange, BriefEffects, BriefReply, BriefRequest, Is
 import { computed, onScopeDispose, ref, watch } from 'vue';
 import { ApiProblem, ask, now } from '../../api/client';
 import { i18n } from '../../i18n';
+import { keepTyped } from '../../ui/own-words';
 
 const SAVE_AFTER_MS = 700;
 
@@ -82,6 +83,12 @@ export function useBrief() {
     stored.value = reply;
     body.value = copy(bodyOf(reply));
     sets.value = copy(setsOf(reply));
+  }
+  /** Takes what has become of a brief; what was typed since it was asked for stays. */
+  function arrive(reply: BriefReply, before: BriefReply): void {
+    body.value = keepTyped({ before: bodyOf(before), typed: body.value, stored: bodyOf(reply) });
+    sets.value = keepTyped({ before: setsOf(before), typed: sets.value, stored: setsOf(reply) });
+    stored.value = reply;
   }
 
   /** Opens a stored brief, with changes of it that this browser has kept. */
@@ -193,7 +200,7 @@ export function useBrief() {
       if (!brief) return null;
       try {
         const reply = await ask<IssueReply>('POST', `/api/briefs/${brief.id}/issue`, { body: { version: brief.version, at } });
-        take(reply.brief);
+        arrive(reply.brief, brief);
         return reply.students;
       } catch (error) {
         failed(error);

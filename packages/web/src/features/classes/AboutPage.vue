@@ -8,6 +8,7 @@ import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
 import LoadGate from '../../ui/LoadGate.vue';
 import { vSortable } from '../../ui/sortable';
+import { keepTyped, useOwnWords } from '../../ui/own-words';
 import { useWords } from '../../ui/use-words';
 import { useSession } from '../accounts';
 import { useTermLine } from '../termline';
@@ -34,30 +35,34 @@ const { state, value, why, reload } = useLoad(
 );
 const schoolClass = computed(() => classes.all?.find((one) => one.id === route.params.id) ?? null);
 
-const blank = () => ({ name: '', section: '', subject: '', level: '', room: '', hue: 0, dueTime: '', liveLink: '', liveMinutes: 10, zone: '' });
-const form = ref(blank());
-const fill = (one: ClassReply) => ({ name: one.name, section: one.section, subject: one.subject, level: one.level, room: one.room, hue: one.hue, dueTime: one.dueTime ?? '', liveLink: one.liveLink ?? '', liveMinutes: one.liveMinutes, zone: one.calendar.zone });
-watch(() => schoolClass.value?.id, () => (form.value = schoolClass.value ? fill(schoolClass.value) : blank()), { immediate: true });
-const dirty = computed(() => schoolClass.value !== null && JSON.stringify(form.value) !== JSON.stringify(fill(schoolClass.value)));
+const LETTER_SHOWS = ['nothing', 'words', 'score'] as const;
+const own = useOwnWords({ name: '', section: '', subject: '', level: '', room: '', hue: 0, dueTime: '', liveLink: '', liveMinutes: 10, zone: '', letterShows: 'words' as ClassReply['letterShows'] });
+const { typed: form, dirty } = own;
+const fill = (one: ClassReply) => ({ name: one.name, section: one.section, subject: one.subject, level: one.level, room: one.room, hue: one.hue, dueTime: one.dueTime ?? '', liveLink: one.liveLink ?? '', liveMinutes: one.liveMinutes, zone: one.calendar.zone, letterShows: one.letterShows });
+watch(schoolClass, (now, before) => {
+  if (now) (now.id === before?.id ? own.arrive : own.begin)(fill(now));
+}, { immediate: true });
 const details = useAttempt();
 const said = ref('');
 const save = (force?: number) =>
   details.attempt(async () => {
-    const { dueTime, liveLink, ...rest } = form.value;
+    const sent = own.sent();
+    const { dueTime, liveLink, ...rest } = sent;
     const body: ClassChange = { ...rest, dueTime: dueTime || null, liveLink: liveLink.trim() || null, version: force ?? schoolClass.value!.version };
     const changed = await ask<ClassReply>('PATCH', path.value, { body });
     classes.take(changed);
-    form.value = fill(changed);
+    own.arrive(fill(changed), sent);
     said.value = t('class.copied');
     void line.load();
   });
 const takeTheirs = () => details.attempt(async () => {
   await classes.load();
-  form.value = fill(schoolClass.value!);
+  own.begin(fill(schoolClass.value!));
 });
 const errorOf = (field: string) => details.problem.value?.errors.find((one) => one.path === field)?.message;
 
-const units = ref<{ id: string | null; name: string }[]>([]);
+type UnitTyped = { id: string | null; name: string };
+const units = ref<UnitTyped[]>([]);
 // What was changed and not yet saved stays when the rest of the page is loaded anew.
 watch(
   value,
@@ -81,8 +86,9 @@ function shift(index: number, by: number): void {
 const saveUnits = () =>
   filing.attempt(async () => {
     addUnit();
-    const stored = await ask<Unit[]>('PUT', `${path.value}/units`, { body: { units: units.value } });
-    units.value = stored.map((unit) => ({ ...unit }));
+    const sent = units.value.map((unit) => ({ ...unit }));
+    const stored = await ask<Unit[]>('PUT', `${path.value}/units`, { body: { units: sent } });
+    units.value = keepTyped<UnitTyped[]>({ before: sent, typed: units.value, stored });
     value.value = { ...value.value!, units: stored };
   });
 
@@ -126,6 +132,7 @@ const zone = computed(() => schoolClass.value?.calendar.zone ?? 'UTC');
             <div><label class="label" for="class-due">{{ t('class.dueTime') }}</label><input id="class-due" v-model="form.dueTime" class="field" type="time" /></div>
             <div><label class="label" for="class-zone">{{ t('about.zone') }}</label><input id="class-zone" v-model="form.zone" class="field" list="zones" required :aria-invalid="!!errorOf('zone') || undefined" /><datalist id="zones"><option v-for="one in ZONES" :key="one" :value="one" /></datalist><p v-if="errorOf('zone')" class="alarm small">{{ errorOf('zone') }}</p></div>
             <div class="wide"><label class="label" for="class-live">{{ t('about.liveLink') }}</label><input id="class-live" v-model="form.liveLink" class="field" type="url" maxlength="500" placeholder="https://" :aria-invalid="!!errorOf('liveLink') || undefined" /><p v-if="errorOf('liveLink')" class="alarm small">{{ errorOf('liveLink') }}</p></div>
+            <div class="wide"><label class="label" for="class-letter">{{ t('about.letterShows') }}</label><select id="class-letter" v-model="form.letterShows" class="field"><option v-for="one in LETTER_SHOWS" :key="one" :value="one">{{ t(`about.letterShow.${one}`) }}</option></select><p class="muted small">{{ t('about.letterHint') }}</p></div>
             <div><label class="label" for="class-minutes">{{ t('about.liveMinutes') }}</label><input id="class-minutes" v-model.number="form.liveMinutes" class="field number" type="number" min="0" max="240" required /></div>
           </fieldset>
           <div v-if="details.problem.value" class="note bad" role="alert"><p>{{ details.problem.value.title }}</p><div v-if="details.problem.value.code === 'conflict.changedMeanwhile'" class="row"><button type="button" class="btn" @click="save((details.problem.value.current as ClassReply).version)">{{ t('compose.conflictMine') }}</button><button type="button" class="btn" @click="takeTheirs">{{ t('compose.conflictTheirs') }}</button></div></div>

@@ -9,6 +9,7 @@ import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
 import { localDayLong } from '../../time/format';
 import LoadGate from '../../ui/LoadGate.vue';
+import { useOwnWords } from '../../ui/own-words';
 import { useWords } from '../../ui/use-words';
 import { useTermLine } from '../termline';
 import ClassFrame from './ClassFrame.vue';
@@ -29,10 +30,16 @@ interface Form {
   terms: Term[];
   closures: Closure[];
 }
-const form = ref<Form | null>(null);
+const words = useOwnWords<Form | null>(null);
+const { typed: form, dirty } = words;
 const plain = ({ name, schoolDays, terms, closures }: CalendarRequest): Form => JSON.parse(JSON.stringify({ name, schoolDays, terms, closures })) as Form;
-watch(stored, (now) => (form.value = now ? plain(now) : null), { immediate: true });
-const dirty = computed(() => stored.value !== null && form.value !== null && JSON.stringify(form.value) !== JSON.stringify(plain(stored.value)));
+let shownOf = '';
+watch([stored, () => String(route.params.id)], ([now, classId]) => {
+  if (!now) return;
+  if (shownOf !== classId || form.value === null) words.begin(plain(now));
+  else words.arrive(plain(now));
+  shownOf = classId;
+}, { immediate: true });
 const problems = computed(() => (form.value ? calendarProblems(form.value) : []));
 const wrong = (path: string) => problems.value.find((one) => one.path === path)?.why;
 
@@ -83,13 +90,17 @@ async function refresh(): Promise<void> {
 }
 const save = () =>
   attempt(async () => {
-    await ask('PUT', `/api/calendars/${stored.value!.id}`, { body: { ...form.value!, version: stored.value!.version } });
+    const sent = words.sent()!;
+    await ask('PUT', `/api/calendars/${stored.value!.id}`, { body: { ...sent, version: stored.value!.version } });
+    words.arrive(sent, sent);
     await refresh();
     said.value = t('class.copied');
   });
 const own = (schoolClass: ClassReply) =>
   attempt(async () => {
-    await ask('POST', '/api/calendars', { body: { ...form.value!, name: t('calendar.ownName', { name: schoolClass.label }).slice(0, 120), classId: schoolClass.id } });
+    const sent = words.sent()!;
+    await ask('POST', '/api/calendars', { body: { ...sent, name: t('calendar.ownName', { name: schoolClass.label }).slice(0, 120), classId: schoolClass.id } });
+    words.arrive({ ...sent, name: words.before.value!.name }, sent);
     await refresh();
     said.value = t('calendar.isOwn');
   });
@@ -101,8 +112,11 @@ const word = ref('');
 const answerWord = ref('');
 const propose = () =>
   attempt(async () => {
-    await ask('POST', `/api/calendars/${stored.value!.id}/proposals`, { body: { ...form.value!, version: stored.value!.version, word: word.value } });
-    word.value = '';
+    const [sent, said_] = [words.sent()!, word.value];
+    await ask('POST', `/api/calendars/${stored.value!.id}/proposals`, { body: { ...sent, version: stored.value!.version, word: said_ } });
+    if (word.value === said_) word.value = '';
+    // What is proposed is in the proposal now; the form shows what holds.
+    if (JSON.stringify(form.value) === JSON.stringify(sent)) words.begin(plain(stored.value!));
     await refresh();
     said.value = t('calendar.proposed');
   });

@@ -8,6 +8,7 @@ import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
 import LoadGate from '../../ui/LoadGate.vue';
+import { useOwnWords } from '../../ui/own-words';
 import { useWords } from '../../ui/use-words';
 import ClassFrame from './ClassFrame.vue';
 import { useClasses } from './classes.store';
@@ -29,20 +30,24 @@ const BEARING = ['passLine', 'margin', 'drop'] as const;
 
 const path = computed(() => `/api/classes/${String(route.params.id)}/scheme`);
 const { state, value, why, reload } = useLoad(() => ask<SchemeReply>('GET', path.value), [() => route.params.id]);
-const form = ref<Form | null>(null);
-const stored = ref('');
+const own = useOwnWords<Form | null>(null);
+const { typed: form, dirty } = own;
 const refile = ref<Record<string, string | null>>({});
 const removed = ref<Category[]>([]);
 const { problem, busy, attempt } = useAttempt();
 const said = ref('');
 
-function take({ scheme, bearing, lateRule, graceMinutes }: ClassReply): void {
-  form.value = JSON.parse(JSON.stringify({ scheme, bearing, lateRule, graceMinutes })) as Form;
-  stored.value = JSON.stringify(form.value);
+const formOf = ({ scheme, bearing, lateRule, graceMinutes }: ClassReply): Form => ({ scheme, bearing, lateRule, graceMinutes }) as Form;
+let shownOf = '';
+function begin(reply: SchemeReply): void {
+  shownOf = reply.class.id;
+  own.begin(formOf(reply.class));
   [refile.value, removed.value] = [{}, []];
 }
-watch(value, (reply) => reply && take(reply.class), { immediate: true });
-const dirty = computed(() => JSON.stringify(form.value) !== stored.value);
+watch(value, (reply) => {
+  if (reply && reply.class.id !== shownOf) begin(reply);
+  else if (reply) own.arrive(formOf(reply.class));
+}, { immediate: true });
 const filed = computed(() => value.value?.filed ?? {});
 const problems = computed(() => (form.value ? schemeProblems(form.value.scheme) : []));
 const wrong = (at: string) => problems.value.find((one) => one.path === at)?.why;
@@ -77,12 +82,20 @@ const save = () =>
     said.value = '';
     const kept = new Set(form.value!.scheme.categories.map((one) => one.id));
     const places = Object.fromEntries(Object.entries(refile.value).map(([from, to]) => [from, to !== null && kept.has(to) ? to : null]));
-    const reply = await ask<SchemeReply>('PUT', path.value, { body: { ...form.value!, refile: places, version: value.value!.class.version } });
+    const sent = own.sent()!;
+    const goneThen = new Set(removed.value.map((one) => one.id));
+    const reply = await ask<SchemeReply>('PUT', path.value, { body: { ...sent, refile: places, version: value.value!.class.version } });
+    own.arrive(formOf(reply.class), sent);
+    removed.value = removed.value.filter((one) => !goneThen.has(one.id));
     value.value = reply;
     classes.take(reply.class);
     said.value = t('scheme.stored');
   });
-const takeTheirs = () => void reload().then(() => (problem.value = null));
+const takeTheirs = () =>
+  void reload().then(() => {
+    problem.value = null;
+    if (value.value) begin(value.value);
+  });
 const messages = computed(() => [...new Set([problem.value?.title, ...(problem.value?.errors.map((one) => one.message) ?? [])])].filter(Boolean).join(' '));
 </script>
 
@@ -163,7 +176,7 @@ const messages = computed(() => [...new Set([problem.value?.title, ...(problem.v
           <div class="stack saving">
             <div v-if="problem" class="note bad" role="alert"><p>{{ messages }}</p><button v-if="problem.code === 'conflict.changedMeanwhile'" type="button" class="btn" @click="takeTheirs">{{ t('compose.conflictTheirs') }}</button></div>
             <p class="muted small">{{ count('scheme.effect', schoolClass.students) }}</p>
-            <div class="row"><button class="btn main" :disabled="!dirty || busy || problems.length > 0">{{ t('scheme.save') }}</button><button v-if="dirty" type="button" class="btn quiet" @click="take(value!.class)">{{ t('scheme.undo') }}</button><span v-if="said && !dirty" class="good small" role="status">{{ said }}</span></div>
+            <div class="row"><button class="btn main" :disabled="!dirty || busy || problems.length > 0">{{ t('scheme.save') }}</button><button v-if="dirty" type="button" class="btn quiet" @click="begin(value!)">{{ t('scheme.undo') }}</button><span v-if="said && !dirty" class="good small" role="status">{{ said }}</span></div>
           </div>
           <SchemeExample v-bind="form" :calendar="schoolClass.calendar" />
         </aside>

@@ -6,6 +6,7 @@ import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
 import LoadGate from '../../ui/LoadGate.vue';
+import { typedSince } from '../../ui/own-words';
 import { useWords } from '../../ui/use-words';
 
 const props = defineProps<{
@@ -48,10 +49,11 @@ function picked(event: Event): void {
 }
 const send = () =>
   attempt(async () => {
-    const body: MessageRequest = { text: text.value.trim(), fileIds: files.value.map((file) => file.id) };
+    const sent = text.value;
+    const body: MessageRequest = { text: sent.trim(), fileIds: files.value.map((file) => file.id) };
     value.value = await ask<ConversationReply>('POST', `${props.address}/messages`, { body });
-    text.value = '';
-    files.value = [];
+    text.value = typedSince(text.value, sent);
+    files.value = files.value.filter((file) => !body.fileIds.includes(file.id));
     await nextTick();
     list.value?.scrollTo({ top: list.value.scrollHeight });
   });

@@ -4,6 +4,7 @@ import type { FamilyMessage } from '@jolly/server/contract';
 import { ref } from 'vue';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
+import { typedSince } from '../../ui/own-words';
 import { useFamilyWords } from './use-family';
 
 const props = defineProps<{ childId: string; classId: string; zone: string }>();
@@ -18,9 +19,10 @@ void attempt(async () => {
   messages.value = await ask<FamilyMessage[]>('GET', address);
 });
 const send = () => attempt(async () => {
-  messages.value = await ask<FamilyMessage[]>('POST', address, { body: { id, text: text.value.trim() } });
+  const sent = text.value;
+  messages.value = await ask<FamilyMessage[]>('POST', address, { body: { id, text: sent.trim() } });
   id = crypto.randomUUID();
-  text.value = '';
+  text.value = typedSince(text.value, sent);
 });
 </script>
 

@@ -11,7 +11,7 @@ import { useWords } from '../../ui/use-words';
 import BookRow from './BookRow.vue';
 import { columnFacts } from './column-facts';
 import { gridCommand } from './grid-keys';
-import type { Book, Spot, Wish } from './use-book';
+import { spotKey, type Book, type Spot, type Wish } from './use-book';
 import { useSelection, type Place } from './use-selection';
 import type { Totals } from './use-totals';
 import type { View, ViewColumn } from './use-view';
@@ -85,9 +85,10 @@ function noteOf(row: number): string {
   const parts = [reply.value.classes.length > 1 ? reply.value.classes[of]!.label.split(' · ').at(-1)! : '', left === null ? '' : t('book.left')];
   return parts.filter(Boolean).join(' · ');
 }
-/** What is on its way to the server, by row and column. */
+/** What was entered and is not stored: on its way to the server, or kept in its cell. By row and column. */
 const waiting = computed(() => {
   const by = new Map<number, Record<number, string>>();
+  for (const { row, column, text } of props.book.kept.cells.value.values()) by.set(row, { ...by.get(row), [column]: text });
   for (const [key, text] of props.book.pending) {
     const [row, column] = key.split(' ').map(Number) as [number, number];
     by.set(row, { ...by.get(row), [column]: text });
@@ -139,7 +140,7 @@ const field = ref<HTMLInputElement | null>(null);
 async function begin(text: string | null): Promise<void> {
   const spot = props.view.spotOf(active.value.row, active.value.column);
   if (!spot || props.locked) return;
-  typing.value = { spot, text: text ?? cellText(props.book.cellAt(spot)), all: text === null, seen: props.book.seenAt(spot) };
+  typing.value = { spot, text: text ?? props.book.kept.cells.value.get(spotKey(spot))?.text ?? cellText(props.book.cellAt(spot)), all: text === null, seen: props.book.seenAt(spot) };
   await nextTick();
   field.value?.focus();
   if (text !== null) field.value?.setSelectionRange(text.length, text.length);
@@ -148,7 +149,9 @@ function finish(store: boolean, rowsOn: number, columnsOn: number): void {
   const typed = typing.value;
   typing.value = null;
   scroller.value?.focus({ preventScroll: true });
-  if (store && typed && typed.text.trim() !== cellText(props.book.cellAt(typed.spot))) emit('enter', 'typed', [{ ...typed.spot, text: typed.text, ...(typed.seen === undefined ? {} : { seen: typed.seen }) }]);
+  // Typed back to what is stored, the cell is as it was.
+  if (store && typed && typed.text.trim() === cellText(props.book.cellAt(typed.spot))) props.book.kept.drop([typed.spot]);
+  else if (store && typed) emit('enter', 'typed', [{ ...typed.spot, text: typed.text, ...(typed.seen === undefined ? {} : { seen: typed.seen }) }]);
   if (rowsOn !== 0 || columnsOn !== 0) selection.move(rowsOn, columnsOn, false);
 }
 function whileTyping(event: KeyboardEvent): void {
@@ -179,6 +182,7 @@ const open = (wish: Wish) => {
   return cell !== null && !cell.locked;
 };
 function clear(): void {
+  props.book.kept.drop(inRange());
   const wishes = inRange().filter((wish) => open(wish) && wish.text !== '').map((wish) => ({ ...wish, text: '' }));
   if (wishes.length > 0) emit('enter', 'typed', wishes);
 }

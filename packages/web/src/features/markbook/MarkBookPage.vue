@@ -7,6 +7,7 @@ import { useRoute, useRouter } from 'vue-router';
 import ClassSquare from '../../ui/ClassSquare.vue';
 import FlagSprite from '../../ui/FlagSprite.vue';
 import LoadGate from '../../ui/LoadGate.vue';
+import { readCells } from '../../ui/read-cells';
 import { useShortcuts } from '../../ui/use-shortcuts';
 import { useWords } from '../../ui/use-words';
 import { useSession } from '../accounts';
@@ -24,7 +25,7 @@ import RoomSheet from './RoomSheet.vue';
 import SameSheet from './SameSheet.vue';
 import TotalSheet from './TotalSheet.vue';
 import TroubleSheet from './TroubleSheet.vue';
-import { spotKey, useBook, type ActKind, type Spot, type Wish } from './use-book';
+import { useBook, type ActKind, type Spot, type Wish } from './use-book';
 import { useBookWords } from './use-book-words';
 import { useTotals } from './use-totals';
 import { useView, type Stretch, type ViewColumn } from './use-view';
@@ -45,7 +46,7 @@ const eyes = computed<Eyes>(() => (route.query.eyes === 'student' ? 'student' : 
 const showsAims = computed(() => route.query.view === 'aims');
 const set = (change: Record<string, string | undefined>) => void router.replace({ query: Object.fromEntries(Object.entries({ ...route.query, ...change }).filter(([, value]) => value !== undefined)) });
 
-const book = useBook(classId, together);
+const book = useBook(classId, together, me);
 const { state, value, why, reload, acts, trouble, busy } = book;
 const terms = computed(() => value.value?.classes[0]?.terms ?? []);
 // The weeks of the term line where somebody chose them; otherwise the term that is now.
@@ -84,26 +85,30 @@ function leave(): void {
   trouble.value = null;
   grid.value?.focus();
 }
-/** A single cell that was mistyped is said in a line, and can be typed on at once. */
-const slip = computed(() => {
-  const { value: now_ } = trouble;
-  return now_?.kind === 'refused' && now_.wishes.length === 1 ? now_.problems[0]! : null;
-});
+/** Leaves it at what is stored: what was entered is dropped. */
+function drop(spots: readonly Spot[]): void {
+  book.kept.drop(spots);
+  leave();
+}
+/** Entries that were not stored stay in their cells. One is said in a line and can be typed on at once; of many there is a list. */
+const keptCells = computed(() => [...book.kept.cells.value.values()]);
+const slip = computed(() => (keptCells.value.length === 1 ? keptCells.value[0]! : null));
+const listOf = () => {
+  const wishes = keptCells.value.map(({ why: _, ...wish }) => wish);
+  trouble.value = { kind: 'refused', act: 'typed', wishes, problems: keptCells.value.map(({ why: reason }, index) => ({ wish: wishes[index]!, why: reason })) };
+};
+/** The list opens by itself for an act of many cells; a single slip is said in the line. */
+const listed = computed(() => (trouble.value?.kind === 'refused' && trouble.value.wishes.length === 1 ? null : trouble.value));
 const nameOf = ({ row: at, column: of }: Spot) => t('book.cellOf', { name: value.value ? name(value.value.students[at]!) : '', title: value.value?.columns[of]?.title ?? '' });
 function change(wish: Wish): void {
   trouble.value = null;
   void grid.value?.change(wish);
 }
-const wrong = computed<ReadonlySet<string>>(() => {
-  const { value: now_ } = trouble;
-  if (now_?.kind === 'refused') return new Set(now_.problems.map(({ wish }) => spotKey(wish)));
-  return new Set(now_?.kind === 'conflict' ? now_.theirs.map(({ wish }) => spotKey(wish)) : []);
-});
+const wrong = computed<ReadonlySet<string>>(() => new Set(book.kept.cells.value.keys()));
 
 const room = ref<{ wishes: Wish[]; block: { rows: number; columns: number }; room: { rows: number; columns: number } } | null>(null);
 async function paste(text: string): Promise<void> {
-  const { parse } = await import('papaparse');
-  const rows = parse<string[]>(text.replace(/\r?\n$/, ''), { delimiter: '\t' }).data;
+  const { rows } = await readCells(text);
   const placed = placeBlock(rows, grid.value!.range, { rows: view.rows.value.length, columns: view.columns.value.shown.length });
   const wishes = placed.placed.flatMap(({ row, column, text: own }) => {
     const spot = view.spotOf(row, column);
@@ -286,10 +291,15 @@ useShortcuts([{ key: '?', shown: '?', does: 'book.legend', run: () => (sheet.val
         <BookGrid v-else ref="grid" :book="book" :totals="totals" :view="view" :eyes="eyes" :locked="locked" :wrong="wrong" @enter="enterFrom" @paste="paste" @turn="turn" @open="openPiece" @legend="sheet = 'legend'" @column="opened = $event" @fold="fold" @middle="view.choices.value.middle = view.choices.value.middle === 'middle' ? 'average' : 'middle'" />
       </div>
       <div v-if="slip" class="note bad slip row" role="alert">
-        <span class="grow" dir="auto"><strong>{{ t('book.trouble.refused') }}: {{ nameOf(slip.wish) }}</strong> · “{{ slip.wish.text }}”: {{ t(`book.trouble.whys.${slip.why}`) }}</span>
-        <button v-if="slip.why === 'aboveMaximum'" type="button" class="btn main" @click="again([slip.wish], true)">{{ count('book.trouble.bonus', 1) }}</button>
-        <button type="button" class="btn" @click="change(slip.wish)">{{ t('book.trouble.change') }}</button>
-        <button type="button" class="btn" @click="leave">{{ t('book.trouble.leave') }}</button>
+        <span class="grow" dir="auto"><strong>{{ t('book.trouble.refused') }}: {{ nameOf(slip) }}</strong> · “{{ slip.text }}”: {{ t(`book.trouble.whys.${slip.why}`) }}</span>
+        <button v-if="slip.why === 'aboveMaximum'" type="button" class="btn main" @click="again([slip], true)">{{ count('book.trouble.bonus', 1) }}</button>
+        <button v-if="slip.why === 'notStored'" type="button" class="btn main" @click="again([slip], false)">{{ t('book.trouble.again') }}</button>
+        <button type="button" class="btn" @click="change(slip)">{{ t('book.trouble.change') }}</button>
+        <button type="button" class="btn" @click="drop([slip])">{{ t('book.trouble.leave') }}</button>
+      </div>
+      <div v-else-if="keptCells.length > 1" class="note bad slip row" role="alert">
+        <span class="grow">{{ count('book.trouble.keptHint', keptCells.length) }}</span>
+        <button type="button" class="btn" @click="listOf">{{ t('book.trouble.list') }}</button>
       </div>
       <div v-if="!showsAims && student" class="stories">
         <section class="sheet story" :aria-label="t('book.how', { total: shownTotal })">
@@ -313,7 +323,7 @@ useShortcuts([{ key: '?', shown: '?', does: 'book.legend', run: () => (sheet.val
       <TotalSheet v-if="row !== null && scheme" :open="sheet === 'total'" :name="name(student!)" :book="book" :row="row" :total="total" :scheme="scheme" @close="close" />
       <HistorySheet :open="sheet === 'history'" :title="work && student ? t('book.cellOf', { name: name(student), title: work.title }) : ''" :at="column && student ? { assignmentId: column.id, studentId: student.id } : null" :zone="current.calendar.zone" :locked="locked" :tick="spot ? (book.rowTicks[spot.row] ?? 0) : 0" @close="close" @restore="restore" />
       <ColumnSheet :column="opened" :book="book" :view="view" @close="close" @select="selectColumn" @fold="fold" />
-      <TroubleSheet :trouble="slip ? null : trouble" :book="book" @close="leave" @again="again" />
+      <TroubleSheet :trouble="listed" :book="book" @close="leave" @drop="drop(trouble && 'wishes' in trouble ? trouble.wishes : [])" @again="again" />
       <RoomSheet :room="room" @close="room = null" @enter="enterWhatFits" />
     </div>
   </LoadGate>

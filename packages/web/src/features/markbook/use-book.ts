@@ -4,6 +4,7 @@ import { computed, markRaw, reactive, ref, shallowReactive, watch, type Ref } fr
 import { ApiProblem, ask } from '../../api/client';
 import { useLive } from '../../api/use-live';
 import { useLoad } from '../../api/use-load';
+import { useKeptCells, type KeptCell } from './use-kept-cells';
 
 /** A cell by its place: student, then column, as in the reply. */
 export interface Spot {
@@ -22,7 +23,7 @@ export type ActKind = BookEditsRequest['kind'];
 
 /** Why an act was not stored, with every cell it is about. What was typed is not lost: it can be sent again. */
 export type Trouble =
-  | { kind: 'refused'; act: ActKind; wishes: Wish[]; problems: { wish: Wish; why: EntryProblem }[] }
+  | { kind: 'refused'; act: ActKind; wishes: Wish[]; problems: { wish: Wish; why: KeptCell['why'] }[] }
   | { kind: 'conflict'; act: ActKind; wishes: Wish[]; theirs: { wish: Wish; cell: BookCell | null }[]; bonusConfirmed: boolean }
   | { kind: 'changedSince'; cells: BookCellAt[] }
   | { kind: 'failed'; act: ActKind; wishes: Wish[]; title: string; bonusConfirmed: boolean };
@@ -31,7 +32,7 @@ const NOTHING: BookActsReply = { undo: null, redo: null };
 export const spotKey = ({ row, column }: Spot): string => `${row} ${column}`;
 
 /** The book of a class as the page has it: its cells, what is on its way to the server, and what came of it. */
-export function useBook(classId: Ref<string | null>, together: Ref<boolean>) {
+export function useBook(classId: Ref<string | null>, together: Ref<boolean>, me: string) {
   const path = computed(() => (classId.value === null ? null : `/api/classes/${classId.value}/book`));
   const query = computed(() => (together.value ? '?sections=together' : ''));
   const acts = ref<BookActsReply>(NOTHING);
@@ -80,19 +81,34 @@ export function useBook(classId: Ref<string | null>, together: Ref<boolean>) {
     return of === undefined ? null : (shape.value?.columns[of]?.[column] ?? null);
   };
 
+  const spotOf = (assignmentId: string, studentId: string): Spot | null => {
+    const [column, of] = [shape.value?.columnOf.get(assignmentId), shape.value?.classOf.get(assignmentId)];
+    const row = of === undefined ? undefined : shape.value!.rowOf.get(`${of} ${studentId}`);
+    return column === undefined || row === undefined ? null : { row, column };
+  };
+  /** What was entered and not stored, in the cells it was entered in. */
+  const kept = useKeptCells({
+    key: computed(() => (classId.value === null ? null : `jolly-book ${me} ${classId.value}`)),
+    idsOf: (spot) => {
+      const [column, student] = [columnAt(spot), value.value?.students[spot.row]];
+      return column && student ? `${column.id} ${student.id}` : null;
+    },
+    spotOf: (ids) => spotOf(...(ids.split(' ') as [string, string])),
+  });
+
   function take(cells: readonly BookCellAt[]): void {
     const known = shape.value;
     if (!known) return;
     for (const { assignmentId, studentId, cell } of cells) {
-      const [column, of] = [known.columnOf.get(assignmentId), known.classOf.get(assignmentId)];
-      const row = of === undefined ? undefined : known.rowOf.get(`${of} ${studentId}`);
-      if (column === undefined || row === undefined) continue;
+      const spot = spotOf(assignmentId, studentId);
+      if (!spot) continue;
+      const { row, column } = spot;
       const before = known.reply.cells[row]![column] ?? null;
       if (JSON.stringify(before) === JSON.stringify(cell)) continue;
       known.reply.cells[row]![column] = cell;
       rowTicks[row]! += 1;
       columnTicks[column]! += 1;
-      for (const listener of listeners) listener({ row, column });
+      for (const listener of listeners) listener(spot);
     }
   }
 
@@ -145,13 +161,16 @@ export function useBook(classId: Ref<string | null>, together: Ref<boolean>) {
       const body: BookEditsRequest = { kind: act, edits: wishes.map(editOf), bonusConfirmed };
       const { cells, undo, redo } = await ask<BookEditsReply>('POST', `${path.value}/edits`, { body });
       take(cells);
+      kept.drop(wishes);
       acts.value = { undo, redo };
       return true;
     } catch (error) {
       const problem = error instanceof ApiProblem ? error : null;
+      kept.keep(wishes);
       if (problem?.code === 'book.refused' || problem?.code === 'book.aboveMaximum') {
         const { problems } = problem.current as BookRefusal;
         trouble.value = { kind: 'refused', act, wishes, problems: problems.map(({ index, why: reason }) => ({ wish: wishes[index]!, why: reason })) };
+        kept.keep(wishes, new Map(problems.map(({ index, why: reason }) => [spotKey(wishes[index]!), reason])));
       } else if (problem?.code === 'conflict.changedMeanwhile' && problem.current) {
         const { cells } = problem.current as BookCellsReply;
         const changed = new Map(cells.map((one) => [`${one.assignmentId} ${one.studentId}`, one.cell]));
@@ -174,6 +193,7 @@ export function useBook(classId: Ref<string | null>, together: Ref<boolean>) {
     const problems = problemsOf(wishes, bonusConfirmed);
     if (problems.length > 0) {
       trouble.value = { kind: 'refused', act, wishes, problems };
+      kept.keep(wishes, new Map(problems.map(({ wish, why: reason }) => [spotKey(wish), reason])));
       return false;
     }
     for (const wish of wishes) if (wish.restore === undefined) pending.set(spotKey(wish), wish.text);
@@ -207,7 +227,7 @@ export function useBook(classId: Ref<string | null>, together: Ref<boolean>) {
 
   return {
     ...{ state, value, why, reload, shape, acts, rowTicks, columnTicks, trouble, pending, busy, path },
-    ...{ cellAt, columnAt, seenAt, enter, turn, take, refresh },
+    ...{ cellAt, columnAt, seenAt, enter, turn, take, refresh, kept },
     /** hears of every cell that has changed */
     onCell: (listener: (spot: Spot) => void) => void listeners.push(listener),
   };

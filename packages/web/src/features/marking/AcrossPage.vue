@@ -40,7 +40,8 @@ function textOfPiece({ text, sheets }: AcrossReply['pieces'][number]): RichText[
   });
 }
 const chosenOf = ref<Record<string, Chosen | null>>({});
-watch(pieces, (all) => (chosenOf.value = Object.fromEntries(all.map(({ row }) => [row.student.id, row.score?.chosen ?? null]))), { immediate: true });
+// A choice that is on its way stays as it was made, whatever comes of the others meanwhile.
+watch(pieces, (all) => (chosenOf.value = Object.fromEntries(all.map(({ row }) => [row.student.id, going.has(row.student.id) ? (chosenOf.value[row.student.id] ?? null) : (row.score?.chosen ?? null)]))));
 const failed = ref<Record<string, string>>({});
 const going = new Map<string, Promise<void>>();
 /** Each choice is held at once, and the next student has the focus. */

@@ -12,6 +12,7 @@ import SignalFlag from '../../ui/SignalFlag.vue';
 import StateWord from '../../ui/StateWord.vue';
 import WhenField from '../../ui/WhenField.vue';
 import { useShortcuts } from '../../ui/use-shortcuts';
+import { keepTyped, useOwnWords } from '../../ui/own-words';
 import { useWords } from '../../ui/use-words';
 import { useSession } from '../accounts';
 import { NotedWork, type NoteActs } from '../notes';
@@ -64,9 +65,10 @@ const desk = ref<DeskPieceReply | null>(null);
 const deskState = ref<'loading' | 'ready' | 'failed'>('loading');
 const deskWhy = ref('');
 const BLANK: Fields = { earned: '', chosen: null, remark: EMPTY_TEXT, words: {}, adjustBy: '', adjustReason: '', remarks: [] };
-const fields = ref<Fields>({ ...BLANK });
-const stored = ref<Fields>({ ...BLANK });
-const differ = ref<Record<string, string>>({});
+const own = useOwnWords<Fields>(BLANK);
+const { typed: fields, before: stored } = own;
+const ownDiffer = useOwnWords<Record<string, string>>({});
+const { typed: differ } = ownDiffer;
 const forGroup = ref(true);
 const said = ref('');
 const problem = ref<ApiProblem | null>(null);
@@ -76,11 +78,17 @@ const form = ref<InstanceType<typeof DeskForm> | null>(null);
 const work = ref<InstanceType<typeof NotedWork> | null>(null);
 const ahead = useAhead((at) => ask<DeskPieceReply>('GET', at));
 const { going, failed, hold: holdBehind } = useHolding((at, reply) => {
-  localStorage.removeItem(keptKey(at));
+  // What was typed after it was sent is not held yet, and stays here.
+  if (localStorage.getItem(keptKey(at)) === sentFrom.get(at)) localStorage.removeItem(keptKey(at));
   ahead.drop(at);
   for (const one of [reply.row, ...reply.team]) refreshRow(one);
 });
-// What was typed for a piece and not held yet survives a closed tab.
+// What was typed for a piece and not held yet survives a closed tab, with what it was typed over.
+interface KeptHere extends Sent {
+  before: Fields;
+}
+/** what lay here of a piece when its score was sent */
+const sentFrom = new Map<string, string | null>();
 const me = useSession().me?.id ?? '';
 const keptKey = (at: string) => `jolly-marking ${me} ${at}`;
 const signed = (milli: number) => `${milli < 0 ? '−' : '+'}${unmilli(Math.abs(milli))}`;
@@ -91,17 +99,31 @@ function fieldsOf({ row: { score }, second, blind }: DeskPieceReply): Fields {
   return { ...BLANK, earned: base === null ? '' : points(base), chosen: score.chosen, remark: score.remark, words: score.words, adjustBy: score.adjust ? signed(score.adjust.by) : '', adjustReason: score.adjust?.reason ?? '' };
 }
 const differing = ({ row: own, team }: DeskPieceReply) => Object.fromEntries([own, ...team].filter((one) => one.score?.earned != null && one.score.earned !== own.score?.earned).map((one) => [one.student.id, points(one.score!.earned!)]));
-function take(reply: DeskPieceReply, { keepFields = false } = {}): void {
-  desk.value = reply;
-  stored.value = fieldsOf(reply);
-  deskState.value = 'ready';
-  if (keepFields) return;
-  differ.value = differing(reply);
-  forGroup.value = reply.team.length > 0;
-  fields.value = { ...stored.value };
+/** What of the form a reply is the answer to. */
+interface Sent {
+  fields: Fields;
+  differ: Record<string, string>;
 }
-function takeAnew(reply: DeskPieceReply): void {
-  take(reply);
+const inForm = (): Sent => JSON.parse(JSON.stringify({ fields: fields.value, differ: differ.value })) as Sent;
+/** Puts a piece on the desk: the form begins with what is stored. */
+function lay(reply: DeskPieceReply): void {
+  [desk.value, deskState.value] = [reply, 'ready'];
+  own.begin(fieldsOf(reply));
+  ownDiffer.begin(differing(reply));
+  forGroup.value = reply.team.length > 0;
+}
+/** Takes in what is stored of the piece on the desk; what was typed and not stored stays. @param sent what it is the answer to */
+function take(reply: DeskPieceReply, sent?: Sent): void {
+  desk.value = reply;
+  own.arrive(fieldsOf(reply), sent?.fields);
+  ownDiffer.arrive(differing(reply), sent?.differ);
+}
+function takeAnew(reply: DeskPieceReply, sent?: Sent): void {
+  take(reply, sent);
+  [newer.value, problem.value] = [null, null];
+}
+function takeTheirs(reply: DeskPieceReply): void {
+  lay(reply);
   [newer.value, problem.value] = [null, null];
 }
 async function show(at: string): Promise<void> {
@@ -112,9 +134,12 @@ async function show(at: string): Promise<void> {
     const reply = await ahead.take(at);
     if (at !== address.value) return;
     onDesk.value = at;
-    take(reply);
-    const kept = localStorage.getItem(keptKey(at));
-    if (kept) fields.value = { ...fields.value, ...(JSON.parse(kept) as Partial<Fields>) };
+    lay(reply);
+    const kept = JSON.parse(localStorage.getItem(keptKey(at)) ?? 'null') as KeptHere | null;
+    if (kept) {
+      fields.value = keepTyped({ before: kept.before, typed: kept.fields, stored: stored.value });
+      differ.value = { ...differ.value, ...kept.differ };
+    }
     const lost = failed.get(at);
     if (lost) [problem.value, newer.value] = [lost.problem, lost.problem.code === 'conflict.changedMeanwhile' ? reply : null];
     failed.delete(at);
@@ -136,9 +161,9 @@ const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)
 const core = ({ remarks: _, remark, ...rest }: Fields) => ({ ...rest, remark: isBlank(remark) ? '' : remark });
 const typedDiffer = computed(() => Object.fromEntries(Object.entries(differ.value).filter(([, typed]) => typed.trim() !== '')));
 const dirty = computed(() => !same(core(fields.value), core(stored.value)) || (desk.value !== null && !same(typedDiffer.value, differing(desk.value))));
-watch(fields, (typed) => {
+watch([fields, differ, stored], () => {
   if (!onDesk.value) return;
-  if (dirty.value) localStorage.setItem(keptKey(onDesk.value), JSON.stringify(typed));
+  if (dirty.value) localStorage.setItem(keptKey(onDesk.value), JSON.stringify({ ...inForm(), before: stored.value } satisfies KeptHere));
   else localStorage.removeItem(keptKey(onDesk.value));
 }, { deep: true });
 
@@ -154,7 +179,7 @@ function refreshRow(fresh: PieceRow): void {
 function replied(reply: DeskPieceReply): void {
   refreshRow(reply.row);
   // Another piece may lie here by now.
-  if (reply.row.student.id === desk.value?.row.student.id) take(reply, { keepFields: true });
+  if (reply.row.student.id === desk.value?.row.student.id) take(reply);
 }
 
 /* Scoring */
@@ -197,6 +222,8 @@ async function hold({ next, bonus = false, version }: { next: boolean; bonus?: b
   askBonus.value = null;
   const { chosen, remark } = fields.value;
   const second = current.blind ? { earned: byChoice.value ? null : earned.value, chosen: byChoice.value ? chosen : null, remark: plainText(remark).trim() } : null;
+  const typedThen = inForm();
+  sentFrom.set(at, localStorage.getItem(keptKey(at)));
   const sent = holdBehind(at, nameOf(current.row), second ? 'second-score' : 'score', second ?? requestOf(current, { bonus, version: version ?? current.row.version }));
   if (next && position.value < rows.value.length - 1) {
     // The next piece is there at once; what goes wrong is said there, and kept here.
@@ -206,7 +233,7 @@ async function hold({ next, bonus = false, version }: { next: boolean; bonus?: b
   try {
     const reply = await sent;
     if (at !== onDesk.value) return;
-    takeAnew(reply);
+    takeAnew(reply, typedThen);
     said.value = t('desk.heldNote', { name: nameOf(reply.row) });
     if (next) go(1);
   } catch (error) {
@@ -351,7 +378,7 @@ useShortcuts([
           <div v-if="askBonus && assignment?.points != null && result !== null" class="note" role="alert"><p>{{ t('desk.aboveMax', { a: points(result), b: points(assignment.points) }) }}</p><button type="button" class="btn" @click="hold({ next: askBonus.next, bonus: true })">{{ t('desk.bonus') }}</button></div>
           <div v-else-if="newer" class="note bad stack" role="alert">
             <p>{{ newer.row.score ? t('desk.conflict', { by: newer.row.score.by, score: scoreText(newer.row) }) : t('desk.conflictGone') }}</p>
-            <div class="row wrap"><button type="button" class="btn" @click="takeAnew(newer)">{{ t('desk.useTheirs') }}</button><button type="button" class="btn" @click="hold({ next: false, version: newer.row.version })">{{ t('desk.useMine') }}</button></div>
+            <div class="row wrap"><button type="button" class="btn" @click="takeTheirs(newer)">{{ t('desk.useTheirs') }}</button><button type="button" class="btn" @click="hold({ next: false, version: newer.row.version })">{{ t('desk.useMine') }}</button></div>
           </div>
           <p v-else-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
           <div class="small facts">

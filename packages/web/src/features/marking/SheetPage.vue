@@ -11,8 +11,10 @@ import { ApiProblem, ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
 import LoadGate from '../../ui/LoadGate.vue';
+import { readCells, type Cells } from '../../ui/read-cells';
 import SideSheet from '../../ui/SideSheet.vue';
 import StateWord from '../../ui/StateWord.vue';
+import { useOwnWords } from '../../ui/own-words';
 import { useWords } from '../../ui/use-words';
 import { useSession } from '../accounts';
 import { useScope, useTermLine } from '../termline';
@@ -35,16 +37,24 @@ interface Typed {
   score: string;
   remark: string;
 }
-const typed = ref<Record<string, Typed>>({});
+const own = useOwnWords<Record<string, Typed>>({});
+const { typed } = own;
 const failed = ref<Record<string, string>>({});
 const held = ref<Record<string, boolean>>({});
 const me = useSession().me?.id ?? '';
 const keepKey = computed(() => `jolly-sheet ${me} ${id.value}`);
 const asStored = (row: PieceRow): Typed => ({ score: row.score?.earned == null ? '' : points(row.score.earned), remark: row.score ? plainText(row.score.remark).trim() : '' });
 const isChanged = (row: PieceRow) => JSON.stringify(typed.value[row.student.id]) !== JSON.stringify(asStored(row));
+const allStored = () => Object.fromEntries(rows.value.map((row) => [row.student.id, asStored(row)]));
+let shownOf = '';
 watch(value, () => {
+  if (!value.value) return;
+  if (shownOf === id.value) return own.arrive(allStored());
+  shownOf = id.value;
+  [failed.value, held.value] = [{}, {}];
+  own.begin(allStored());
   const kept_ = JSON.parse(localStorage.getItem(keepKey.value) ?? '{}') as Record<string, Typed>;
-  typed.value = Object.fromEntries(rows.value.map((row) => [row.student.id, typed.value[row.student.id] ?? kept_[row.student.id] ?? asStored(row)]));
+  for (const row of rows.value) typed.value[row.student.id] = kept_[row.student.id] ?? asStored(row);
 }, { immediate: true });
 watch(typed, () => {
   const open = Object.fromEntries(rows.value.filter(isChanged).map((row) => [row.student.id, typed.value[row.student.id]]));
@@ -52,12 +62,13 @@ watch(typed, () => {
   else localStorage.removeItem(keepKey.value);
 }, { deep: true });
 
-function refresh(fresh: readonly PieceRow[]): void {
+/** Takes in rows as they are stored now. @param sent what was typed in them when it was sent: what was typed since stays */
+function refresh(fresh: readonly PieceRow[], sent: Record<string, Typed>): void {
   const list = value.value;
   if (!list) return;
   const by = new Map(fresh.map((row) => [row.student.id, row]));
   value.value = { ...list, rows: list.rows.map((row) => ({ ...(by.get(row.student.id) ?? row), assignmentId: row.assignmentId })) };
-  for (const row of fresh) typed.value[row.student.id] = asStored(row);
+  own.arrive(allStored(), { ...own.before.value, ...sent });
 }
 const remarkOf = (row: PieceRow, text: string) => (row.score && plainText(row.score.remark).trim() === text.trim() ? row.score.remark : text.trim() === '' ? EMPTY_TEXT : textOf(text.trim()));
 /** Rows that were left while they were being held are held again after it. */
@@ -65,7 +76,7 @@ const going = new Map<string, Promise<void>>();
 async function holdRow(studentId: string, bonus = false): Promise<void> {
   await going.get(studentId);
   const row = rows.value.find((one) => one.student.id === studentId);
-  const now = typed.value[studentId];
+  const now = typed.value[studentId] && { ...typed.value[studentId] };
   if (!row || !now || !isChanged(row)) return void delete failed.value[studentId];
   const earned = now.score.trim() === '' ? null : parsePoints(now.score);
   if (now.score.trim() !== '' && earned === null) return void (failed.value[studentId] = t('desk.badNumber'));
@@ -77,7 +88,7 @@ async function holdRow(studentId: string, bonus = false): Promise<void> {
       const keeps = !byPoints.value ? { earned: null, chosen: row.score?.chosen ?? null } : { earned, chosen: null };
       const reply = await ask<DeskPieceReply>('PUT', `/api/assignments/${id.value}/pieces/${studentId}/score`, { body: { ...keeps, remark: remarkOf(row, now.remark), words: row.score?.words ?? {}, bonusConfirmed: bonus, version: row.version } });
       delete failed.value[studentId];
-      refresh([reply.row]);
+      refresh([reply.row], { [studentId]: now });
       held.value[studentId] = true;
     } catch (error) {
       const current = error instanceof ApiProblem && error.code === 'conflict.changedMeanwhile' ? (error.current as DeskPieceReply) : null;
@@ -97,9 +108,11 @@ const isAbove = (studentId: string) => {
 /** Up and down the column with the arrows and Enter, as in a spreadsheet. */
 function move(event: KeyboardEvent, index: number, column: 'score' | 'remark'): void {
   const step = event.key === 'ArrowUp' ? -1 : event.key === 'ArrowDown' || event.key === 'Enter' ? 1 : 0;
-  if (step === 0) return;
+  // In a remark of several lines the arrows go by line; Shift with Enter begins one.
+  const inLines = column === 'remark' && (event.target as HTMLTextAreaElement).value.includes('\n');
+  if (step === 0 || event.shiftKey || (inLines && event.key !== 'Enter')) return;
   event.preventDefault();
-  const next = document.querySelector<HTMLInputElement>(`[data-cell="${column} ${index + step}"]`);
+  const next = document.querySelector<HTMLInputElement | HTMLTextAreaElement>(`[data-cell="${column} ${index + step}"]`);
   next?.focus();
   next?.select();
   if (!next) (event.target as HTMLElement).blur();
@@ -112,8 +125,10 @@ async function holdMany(changes: { studentId: string; earned: number | null; rem
       const row = rows.value.find((other) => other.student.id === one.studentId)!;
       return { studentId: one.studentId, version: row.version, earned: one.earned, chosen: byPoints.value ? null : (row.score?.chosen ?? null), ...(one.remark === undefined ? {} : { remark: remarkOf(row, one.remark) }) };
     });
+    // What this sets goes over what was typed there before it; anything else that was typed stays.
+    const sent = Object.fromEntries(changes.map(({ studentId, remark }) => [studentId, { score: typed.value[studentId]!.score, remark: remark === undefined ? own.before.value[studentId]!.remark : typed.value[studentId]!.remark }]));
     try {
-      refresh((await ask<ScoresReply>('PUT', `/api/assignments/${id.value}/scores`, { body: { scores, bonusConfirmed } })).rows);
+      refresh((await ask<ScoresReply>('PUT', `/api/assignments/${id.value}/scores`, { body: { scores, bonusConfirmed } })).rows, sent);
     } catch (error) {
       if (error instanceof ApiProblem && error.code === 'conflict.changedMeanwhile') await reload();
       throw error;
@@ -135,7 +150,17 @@ async function fillNow(): Promise<void> {
 
 const pasted = ref<{ text: string; from: number } | null>(null);
 const decimal = ref<DecimalMark>((1.5).toLocaleString().includes(',') ? ',' : '.');
-const read = computed<PastedScore[]>(() => (pasted.value ? readPastedScores(pasted.value.text, rows.value.map((row) => row.student), decimal.value, pasted.value.from) : []));
+const cells = ref<Cells>({ rows: [], badQuotes: false });
+watch(() => pasted.value?.text ?? '', async (text) => {
+  const found = text.trim() === '' ? { rows: [], badQuotes: false } : await readCells(text);
+  // What was typed meanwhile is read by its own turn.
+  if (text === (pasted.value?.text ?? '')) cells.value = found;
+});
+const read = computed<PastedScore[]>(() => (pasted.value ? readPastedScores(cells.value.rows, rows.value.map((row) => row.student), decimal.value, pasted.value.from) : []));
+/** Without names the rows go down the list: more rows than students means that something is out of step. */
+const tooMany = computed(() => read.value.some((one) => one.problem === 'tooMany'));
+const without = computed(() => rows.value.length - (pasted.value?.from ?? 0) - read.value.length);
+const hasNames = computed(() => read.value.some((one, index) => one.studentId !== (rows.value[(pasted.value?.from ?? 0) + index]?.student.id ?? null)));
 const good = computed(() => read.value.filter((one) => one.problem === null && one.studentId !== null && (one.earned !== null || one.remark !== null)));
 const above = computed(() => good.value.filter((one) => one.earned !== null && assignment.value?.points != null && one.earned > assignment.value.points));
 const nameOfId = (studentId: string | null) => {
@@ -181,7 +206,7 @@ const average = computed(() => {
             <td><RouterLink class="row-link" :to="{ path: `/marking/${id}/${row.student.id}`, query: kept }" dir="auto">{{ name(row.student) }}</RouterLink></td>
             <td class="small"><StateWord :state="row.state!" /><button type="button" class="chip absent-chip" :aria-pressed="row.collecting.mark === 'absent'" @click="mark(row)">{{ t('sheet.absent') }}</button></td>
             <td class="number"><input v-if="byPoints" v-model="typed[row.student.id]!.score" class="field score" inputmode="decimal" autocomplete="off" :data-cell="`score ${index}`" :aria-label="t('sheet.scoreOf', { name: name(row.student) })" :aria-invalid="failed[row.student.id] !== undefined || undefined" @blur="holdRow(row.student.id)" @keydown="move($event, index, 'score')" @paste="paste($event, index)" /><strong v-else>{{ row.score?.counted != null ? points(row.score.counted) : '–' }}</strong></td>
-            <td><input v-model="typed[row.student.id]!.remark" class="field" maxlength="4000" dir="auto" :data-cell="`remark ${index}`" :aria-label="t('sheet.remarkOf', { name: name(row.student) })" @blur="holdRow(row.student.id)" @keydown="move($event, index, 'remark')" /><p v-if="failed[row.student.id]" class="alarm small" role="alert">{{ failed[row.student.id] }} <button v-if="isAbove(row.student.id)" type="button" class="btn quiet" @click="holdRow(row.student.id, true)">{{ t('desk.bonus') }}</button><button v-else type="button" class="btn quiet" @click="holdRow(row.student.id)">{{ t('sheet.again') }}</button></p></td>
+            <td><textarea v-model="typed[row.student.id]!.remark" class="field remark" rows="1" maxlength="4000" dir="auto" :data-cell="`remark ${index}`" :aria-label="t('sheet.remarkOf', { name: name(row.student) })" @blur="holdRow(row.student.id)" @keydown="move($event, index, 'remark')" /><p v-if="failed[row.student.id]" class="alarm small" role="alert">{{ failed[row.student.id] }} <button v-if="isAbove(row.student.id)" type="button" class="btn quiet" @click="holdRow(row.student.id, true)">{{ t('desk.bonus') }}</button><button v-else type="button" class="btn quiet" @click="holdRow(row.student.id)">{{ t('sheet.again') }}</button></p></td>
             <td class="small muted what">{{ row.held ? t('sheet.held') : row.returnedAt !== null ? t('state.returned') : '' }}</td>
           </tr>
         </tbody>
@@ -204,10 +229,13 @@ const average = computed(() => {
         <p class="muted small">{{ t('sheet.pasteHint') }}</p>
         <textarea v-model="pasted.text" class="field mono" rows="5" :aria-label="t('sheet.paste')" dir="auto" />
         <fieldset class="row wrap marks"><legend class="label">{{ t('sheet.decimal') }}</legend><label class="row"><input v-model="decimal" type="radio" value="." />{{ t('sheet.point') }}</label><label class="row"><input v-model="decimal" type="radio" value="," />{{ t('sheet.comma') }}</label></fieldset>
-        <table v-if="read.length > 0 && pasted.text.trim() !== ''" class="table"><thead><tr><th>{{ t('sheet.student') }}</th><th class="number">{{ t('desk.score') }}</th><th>{{ t('desk.remark') }}</th></tr></thead><tbody><tr v-for="one in read" :key="one.line" :class="{ bad: one.problem }"><td dir="auto">{{ nameOfId(one.studentId) || '–' }}</td><td class="number">{{ one.earned === null ? one.written || '–' : points(one.earned) }}</td><td><span v-if="one.problem" class="alarm small">{{ t(`sheet.problems.${one.problem}`, { line: one.line }) }}</span><span v-else dir="auto">{{ one.remark ?? '' }}</span></td></tr></tbody></table>
+        <table v-if="read.length > 0 && pasted.text.trim() !== ''" class="table"><thead><tr><th>{{ t('sheet.student') }}</th><th class="number">{{ t('desk.score') }}</th><th>{{ t('desk.remark') }}</th></tr></thead><tbody><tr v-for="one in read" :key="one.line" :class="{ bad: one.problem }"><td dir="auto">{{ nameOfId(one.studentId) || '–' }}</td><td class="number">{{ one.earned === null ? one.written || '–' : points(one.earned) }}</td><td><span v-if="one.problem" class="alarm small">{{ t(`sheet.problems.${one.problem}`, { line: one.line }) }}</span><span v-else class="lines" dir="auto">{{ one.remark ?? '' }}</span></td></tr></tbody></table>
+        <p v-if="cells.badQuotes" class="note small">{{ t('sheet.quotes') }}</p>
+        <p v-if="tooMany" class="note bad" role="alert">{{ t('sheet.outOfStep', { rows: read.length, students: rows.length - pasted.from }) }}</p>
+        <p v-else-if="read.length > 0 && without > 0 && !hasNames" class="note small">{{ count('sheet.fewer', without, { rows: read.length }) }}</p>
         <p v-if="above.length > 0" class="note small">{{ count('sheet.above', above.length, { max: points(assignment?.points ?? 0) }) }}</p>
         <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-        <button class="btn main" :disabled="busy || good.length === 0">{{ count('sheet.pasteGo', good.length) }}</button>
+        <button class="btn main" :disabled="busy || good.length === 0 || tooMany">{{ count('sheet.pasteGo', good.length) }}</button>
       </form>
     </SideSheet>
     <ReturnSheet :open="returning" :held="heldRows" :name-of="(row) => name(row.student)" :zone="zone" :usual-time="null" @close="returning = false" @returned="(n) => { said = count('marking.returned', n); reload(); }" @timed="(n) => { said = count('returning.set', n); reload(); }" />
@@ -219,6 +247,7 @@ const average = computed(() => {
 .sheet-table td { padding-block: 3px; }
 .score { inline-size: 92px; text-align: end; min-height: 32px; }
 .sheet-table td .field { min-height: 32px; }
+.remark { resize: none; field-sizing: content; padding-block: 4px; max-block-size: 8lh; display: block; }
 .absent-chip { min-height: 26px; margin-inline-start: 8px; font-size: 13px; }
 .absent .row-link { color: var(--text-3); }
 .sheet-table { table-layout: fixed; }
@@ -229,5 +258,6 @@ const average = computed(() => {
 .short { inline-size: 110px; }
 .mono { font-family: ui-monospace, monospace; font-size: 14px; }
 .marks { border: 0; padding: 0; margin: 0; gap: 18px; }
+.lines { white-space: pre-line; }
 .bad { background: var(--surface-alarm); }
 </style>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** One piece: what to do, the place to work, handing in and taking back, what came back, and words with the teacher. */
-import { isBlank, isSafeLink, plainText, textOf, unmilli, wordCount } from '@jolly/core';
+import { hasAskedFor, isBlank, isSafeLink, plainText, textOf, unmilli, wordCount } from '@jolly/core';
 import type { Chosen, HandInView, MyPieceReply, VersionItem, WorkFile } from '@jolly/server/contract';
-import { computed, ref, watch } from 'vue';
+import { computed, ref, unref, watch } from 'vue';
 import { onBeforeRouteLeave, useRoute } from 'vue-router';
 import { ApiProblem, ask, now } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
@@ -24,6 +24,7 @@ import ReturnedWork from './ReturnedWork.vue';
 import SheetPlace from './SheetPlace.vue';
 import { useDraft } from './use-draft';
 import { useUploads } from './use-uploads';
+import UnsentWords from './UnsentWords.vue';
 import VersionsSheet from './VersionsSheet.vue';
 import WorkFiles from './WorkFiles.vue';
 
@@ -124,18 +125,24 @@ const handIn = () =>
     for (const place of [draft, ...sheetPlaces.value]) {
       if (await place.save()) continue;
       if (draft.refusal.value.code) throw new ApiProblem(draft.refusal.value.code, draft.refusal.value.title, 409);
-      throw new ApiProblem('network', t('piece.notYetSent'), 0);
+      throw new ApiProblem('piece.notYetSent', t('piece.notYetSent'), 0);
     }
     try {
       await ask<HandInView>('POST', `${base}/hand-in`, { idempotencyKey: handInKey });
     } catch (error) {
       // Whether it is in is not known until the server says so; asking again with the same key cannot double it.
-      if (error instanceof ApiProblem && error.status === 0) throw new ApiProblem('network', t('piece.handInUnsure'), 0);
+      if (error instanceof ApiProblem && error.status === 0) throw new ApiProblem('piece.handInUnsure', t('piece.handInUnsure'), 0);
       if (!(error instanceof ApiProblem) || error.code !== 'piece.alreadyIn') throw error;
     }
     handInKey = crypto.randomUUID();
     await reload();
   });
+/** Worksheets by what they are attached as. */
+const titles = computed(() => new Map((value.value?.attachments ?? []).map((one) => [one.id, one.title])));
+// Once everything is with the server, or it has said what is in, what was said of a broken line is over.
+const allThere = computed(() => [draft, ...sheetPlaces.value].every((place) => unref(place.status) === 'saved'));
+watch(allThere, (all) => all && problem.value?.code === 'piece.notYetSent' && (problem.value = null));
+watch(value, () => problem.value?.code === 'piece.handInUnsure' && (problem.value = null));
 const takeBack = () =>
   attempt(async () => {
     await ask('POST', `${base}/take-back`);
@@ -148,6 +155,8 @@ const what = computed(() => {
   return parts.length < 2 ? (parts[0] ?? '') : t('piece.and', { a: parts.slice(0, -1).join(', '), b: parts.at(-1) });
 });
 const nothing = computed(() => isBlank(draft.text.value) && files.value.length === 0 && sheetsBegun.value === 0);
+/** Something is there, but nothing of what the teacher asked for. */
+const notAskedFor = computed(() => !nothing.value && sheetsBegun.value === 0 && !hasAskedFor(accepts.value, { text: draft.text.value, files: files.value.map((file) => file.mediaType) }));
 const onTheWay = computed(() => uploads.value.filter((one) => one.state !== 'refused').length);
 const pastDue = computed(() => piece.value?.window.due != null && piece.value.window.due < now());
 const others = computed(() => (value.value?.team?.members ?? []).filter((one) => one.id !== userId));
@@ -205,7 +214,7 @@ watch(() => route.params.id, () => window.location.reload());
           <details v-if="rubric && value.scoring.by === 'rubric'" class="how"><summary>{{ t('selfCheck.title') }}</summary><p class="muted small">{{ t('selfCheck.hint') }}</p><ChoiceLadder v-model="selfCheck" :scoring="value.scoring" :points="null" /></details>
           <p class="muted small">{{ t('piece.teachersMayLook') }}</p>
         </div>
-        <p v-if="!working && draft.status.value === 'refused'" class="note bad" role="alert">{{ draft.refusal.value.title }} {{ t('piece.refusedKept') }}</p>
+        <UnsentWords v-if="!working" :draft="draft" :user-id="userId" :assignment-id="id" :titles="titles" :may-take-back="value.handIn !== null && value.mayTakeBack === null" />
         <div v-if="!working && uploads.length > 0" class="note stack"><p>{{ t('piece.neverSent') }}</p><ul class="plain"><li v-for="one in uploads" :key="one.key" class="row"><span class="grow clip" dir="auto">{{ one.name }}</span><button type="button" class="btn quiet" @click="copyOf(one.key)">{{ t('piece.saveCopy') }}<span class="hidden-text"> {{ one.name }}</span></button><button type="button" class="btn quiet" :aria-label="t('piece.remove', { name: one.name })" @click="stop(one.key)">×</button></li></ul></div>
         <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       </section>
@@ -225,6 +234,7 @@ watch(() => route.params.id, () => window.location.reload());
         <section v-if="working" class="sheet dates stack">
           <p v-if="nothing" class="muted">{{ t('piece.notEnough') }}</p>
           <p v-else>{{ t(value.team ? 'piece.handInTeam' : 'piece.handInWhat', { what }) }}</p>
+          <p v-if="notAskedFor" class="note">{{ t('piece.notAskedFor', { kinds: accepts.map((kind) => t(`compose.kinds.${kind}`)).join(', ') }) }}</p>
           <template v-if="value.lateNow">
             <p class="alarm"><strong>{{ t('piece.lateNow', { length: length(value.lateNow.lateBy) }) }}</strong></p>
             <p class="small">{{ value.lateNow.takenOff > 0 ? t('piece.lateCost', { n: unmilli(value.lateNow.takenOff), max: points(piece.points ?? 0) }) : t('piece.lateFree') }}</p>
@@ -236,7 +246,7 @@ watch(() => route.params.id, () => window.location.reload());
       </aside>
       <section class="talk-place"><h2 class="label-head">{{ t('talk.title') }}<span v-if="piece.unread > 0" class="unread">{{ count('talk.unread', piece.unread) }}</span></h2><ConversationBox :address="base" :readers="value.teachers.join(', ')" :zone="zone" :beat="beat" @read="piece.unread = 0" /></section>
     </div>
-    <VersionsSheet :open="versions !== null" :versions="versions ?? []" :address="`${base}/versions`" :zone="zone" :may-restore="working" :receipts="`/work/${id}/receipt`" @close="versions = null" @restored="restored" />
+    <VersionsSheet :open="versions !== null" :versions="versions ?? []" :address="`${base}/versions`" :zone="zone" :may-restore="working" :draft-saved-at="value?.draft.savedAt ?? null" :receipts="`/work/${id}/receipt`" @close="versions = null" @restored="restored" />
   </LoadGate>
 </template>
 

@@ -16,6 +16,8 @@ const props = defineProps<{
   address: string;
   zone: string;
   mayRestore?: boolean;
+  /** when the draft was last saved, which is not a version yet */
+  draftSavedAt?: number | null;
   /** where the receipts are, for who has them */
   receipts?: string;
 }>();
@@ -62,7 +64,7 @@ const restore = () =>
 
 <template>
   <SideSheet :open="open" :title="t('versions.title')" :width="760" @close="emit('close')">
-    <p v-if="versions.length === 0" class="muted">{{ t('versions.none') }}</p>
+    <p v-if="versions.length === 0" class="muted">{{ draftSavedAt ? t('versions.noneYet', { when: when(draftSavedAt, zone) }) : t('versions.none') }}</p>
     <div v-else class="columns">
       <ol class="plain list" :aria-label="t('versions.title')">
         <li v-for="one in versions" :key="one.id"><button type="button" class="one" :class="{ handed: one.kind === 'handedIn' }" :aria-pressed="chosen === one.id" @click="chosen = one.id"><strong>{{ name(one) }}</strong><span class="small">{{ when(one.at, zone) }}</span><span class="muted small">{{ count('desk.words', one.words) }}<template v-if="one.files > 0"> · {{ count('piece.whatFiles', one.files) }}</template></span><span v-if="one.by" class="muted small" dir="auto">{{ one.by }}</span></button></li>

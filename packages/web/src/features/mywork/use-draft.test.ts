@@ -1,7 +1,7 @@
 import { textOf, type RichText } from '@jolly/core';
 import { effectScope, type EffectScope } from 'vue';
 import { aStorage, aWire } from '../../testing';
-import { useDraft } from './use-draft';
+import { keptDrafts, useDraft } from './use-draft';
 
 const KEY = 'jolly-draft bao tides';
 let scope: EffectScope;
@@ -155,4 +155,12 @@ it('somebody else at the same browser does not get my text', () => {
   const { draft } = draftOn();
   draft.begin(stored(textOf('mine'), 0));
   expect(draft.text.value).toEqual(textOf('mine'));
+});
+
+it('shows what this browser keeps of a piece and its worksheets because the server never had it', () => {
+  const text = { type: 'doc' as const, content: [{ type: 'paragraph', content: [{ type: 'text', text: 'never sent' }] }] };
+  localStorage.setItem('jolly-draft u1 a1 sheet-7', JSON.stringify({ text, version: 3 }));
+  localStorage.setItem('jolly-draft u2 a1 sheet-7', JSON.stringify({ text, version: 3 }));
+  localStorage.setItem('jolly-draft u1 a2 sheet-9', JSON.stringify({ text, version: 3 }));
+  expect(keptDrafts('u1', 'a1 ')).toEqual([{ name: 'sheet-7', text }]);
 });

@@ -18,6 +18,18 @@ export interface Stored {
   savedAt?: number | null;
 }
 
+const keyOf = (userId: string, name: string) => `jolly-draft ${userId} ${name}`;
+/**
+ * The texts of somebody that this browser keeps because the server does not have them.
+ *
+ * @param start of their names; what follows it is the name in the reply
+ */
+export function keptDrafts(userId: string, start: string): { name: string; text: RichText }[] {
+  const prefix = keyOf(userId, start);
+  const keys = Array.from({ length: localStorage.length }, (_, index) => localStorage.key(index) ?? '');
+  return keys.filter((key) => key.startsWith(prefix)).map((key) => ({ name: key.slice(prefix.length), text: (JSON.parse(localStorage.getItem(key)!) as Kept).text }));
+}
+
 /**
  * A text that is saved as one types. Each change is first kept in this browser, so that neither a broken
  * line nor an ended session nor a closed tab loses it, and then sent; what is kept is let go only when the
@@ -28,7 +40,7 @@ export interface Stored {
  * @param address of the text; it takes `{ text, version }` and replies with the version it now has
  */
 export function useDraft({ name, userId, address }: { name: string; userId: string; address: string }) {
-  const key = `jolly-draft ${userId} ${name}`;
+  const key = keyOf(userId, name);
   const text = ref<RichText>(EMPTY_TEXT);
   const savedAt = ref<number | null>(null);
   const status = ref<'saved' | 'changed' | 'saving' | 'kept' | 'conflict' | 'refused'>('saved');

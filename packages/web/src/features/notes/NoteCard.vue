@@ -3,6 +3,7 @@
 import { FIRST_NAME } from '@jolly/core';
 import type { MarginNote } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
+import { typedSince } from '../../ui/own-words';
 import { useWords } from '../../ui/use-words';
 import { clock, quoteOf } from './places';
 
@@ -30,9 +31,10 @@ const unread = computed(() => props.note.answers.filter((one) => one.unread).len
 const open = computed(() => props.active || unread.value > 0);
 function send(): void {
   if (text.value.trim() === '') return;
-  emit('answer', text.value.trim(), () => {
-    text.value = '';
-    answering.value = false;
+  const sent = text.value;
+  emit('answer', sent.trim(), () => {
+    text.value = typedSince(text.value, sent);
+    answering.value = text.value !== '';
   });
 }
 </script>

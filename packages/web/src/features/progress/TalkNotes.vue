@@ -5,6 +5,7 @@ import { computed, ref } from 'vue';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
+import { typedSince } from '../../ui/own-words';
 import { useWords } from '../../ui/use-words';
 
 const props = defineProps<{ classId: string; studentId: string; zone: string }>();
@@ -17,9 +18,10 @@ const text = ref('');
 let id = crypto.randomUUID();
 const write = (kind: JottingRequest['kind']) =>
   attempt(async () => {
-    await ask('POST', address.value, { body: { id, kind, text: text.value.trim() } });
+    const sent = text.value;
+    await ask('POST', address.value, { body: { id, kind, text: sent.trim() } });
     id = crypto.randomUUID();
-    text.value = '';
+    text.value = typedSince(text.value, sent);
     await reload();
   });
 const done = (note: Jotting, is: boolean) => attempt(async () => {

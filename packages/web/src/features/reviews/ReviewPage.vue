@@ -36,14 +36,17 @@ const choices = computed(() => (chosen.value?.by === 'rubric' ? chosen.value.cho
 const changed = computed(() => value.value !== null && (text.value.trim() !== value.value.text || JSON.stringify(choices.value) !== JSON.stringify(value.value.choices)));
 
 async function store(give: boolean): Promise<void> {
-  if (!value.value || busy.value) return;
+  if (!value.value) return;
   clearTimeout(soon);
+  // What is typed while a save is on its way goes with the next.
+  if (busy.value) return void (soon = setTimeout(() => void store(give), SAVE_AFTER_MS));
   busy.value = true;
   problem.value = '';
   const sent = { text: text.value.trim(), choices: choices.value };
   try {
     value.value = await ask<ReviewReply>('PUT', address.value, { body: { ...sent, give, version: value.value.version } });
-    localStorage.removeItem(key.value);
+    if (changed.value) plan();
+    else localStorage.removeItem(key.value);
     said.value = t(value.value.givenAt !== null ? 'review.isGiven' : 'review.kept');
   } catch (error) {
     problem.value = error instanceof ApiProblem ? error.title : String(error);
@@ -54,12 +57,15 @@ async function store(give: boolean): Promise<void> {
   }
 }
 let soon: ReturnType<typeof setTimeout> | undefined;
+function plan(): void {
+  clearTimeout(soon);
+  soon = setTimeout(() => void store(false), SAVE_AFTER_MS);
+}
 watch([text, chosen], () => {
   if (!value.value?.open || !changed.value) return;
   localStorage.setItem(key.value, JSON.stringify({ text: text.value, chosen: chosen.value }));
   said.value = '';
-  clearTimeout(soon);
-  soon = setTimeout(() => void store(false), SAVE_AFTER_MS);
+  plan();
 });
 onBeforeUnmount(() => {
   clearTimeout(soon);

@@ -6,6 +6,7 @@ export const ar: FamilyMessages = {
     loading: 'جارٍ التحميل',
     retry: 'حاول مجددًا',
     failed: 'تعذّر التحميل',
+    stale: 'ما تراه هو ما كان من قبل. {why}',
     unreachable: 'لا يمكن الوصول إلى الخادم. لم يضِع شيء؛ حاول بعد قليل.',
   },
   state: {

@@ -4,6 +4,7 @@ export const en = {
     loading: 'Loading',
     retry: 'Try again',
     failed: 'This could not be loaded',
+    stale: 'What you see is from before. {why}',
     unreachable: 'The server cannot be reached. Nothing is lost; try again in a moment.',
   },
   state: {

@@ -6,6 +6,7 @@ export const es: FamilyMessages = {
     loading: 'Cargando',
     retry: 'Intentar de nuevo',
     failed: 'No se pudo cargar',
+    stale: 'Lo que ve es de antes. {why}',
     unreachable: 'No se puede llegar al servidor. No se ha perdido nada; inténtelo dentro de un momento.',
   },
   state: {

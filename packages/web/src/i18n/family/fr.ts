@@ -6,6 +6,7 @@ export const fr: FamilyMessages = {
     loading: 'Chargement',
     retry: 'Réessayer',
     failed: 'Impossible de charger',
+    stale: 'Ce que vous voyez date d’avant. {why}',
     unreachable: 'Le serveur est injoignable. Rien n’est perdu ; réessayez dans un instant.',
   },
   state: {
