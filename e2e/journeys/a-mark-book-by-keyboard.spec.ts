@@ -38,6 +38,16 @@ test('a column is entered by keyboard, one is pasted from another program, undon
     await teacher.getByRole('button', { name: 'Change it' }).press('Enter');
     await expect(teacher.getByLabel('Depth table, Cleo Reef')).toHaveValue('seven');
     await teacher.keyboard.press('Escape');
+    await teacher.keyboard.press('ControlOrMeta+ArrowUp');
+    await teacher.keyboard.type('13');
+    await teacher.keyboard.press('Enter');
+    await columnIs(teacher, 0, ['13', '15.5', 'seven']);
+    await teacher.reload();
+    await columnIs(teacher, 0, ['13', '15.5', 'seven']);
+    await teacher.getByRole('button', { name: 'Leave it' }).press('Enter');
+    await columnIs(teacher, 0, ['13', '15.5', '16']);
+    await expect(teacher.getByRole('alert')).toHaveCount(0);
+    await teacher.keyboard.press('ControlOrMeta+z');
     await columnIs(teacher, 0, ['12', '15.5', '16']);
   });
 

@@ -7,7 +7,7 @@ test('late: the student is told what it means before they press, and the teacher
   await teacher.getByLabel('What being late costs').selectOption('perDay');
   await press(teacher.getByRole('button', { name: 'Save the scheme' }));
   await expect(teacher.getByText(/^Stored\./)).toBeVisible();
-  const ada = await joins(browser, code, ['Late', 'Comer']);
+  const ada = await joins(browser, { teacher, classId, code }, ['Late', 'Comer']);
   // Joined today, so a piece that was due before would not be theirs: the due date is today at midnight's first minute.
   const title = unique('Ebb');
   const id = await issues(teacher, classId, {
@@ -32,7 +32,7 @@ test('late: the student is told what it means before they press, and the teacher
 
 test('closed: the piece says so and since when, and keeps what was written', async ({ browser }) => {
   const { teacher, classId, code } = await aClass(browser);
-  const ada = await joins(browser, code, ['Ada', 'Reef']);
+  const ada = await joins(browser, { teacher, classId, code }, ['Ada', 'Reef']);
   const title = unique('Neap');
   const id = await issues(teacher, classId, { title, due: 2, closes: 4 });
   await opens(ada, title);
@@ -55,7 +55,7 @@ test('closed: the piece says so and since when, and keeps what was written', asy
 
 test('excused: the student reads it with the reason, and nothing is asked of them', async ({ browser }) => {
   const { teacher, classId, code } = await aClass(browser);
-  const ada = await joins(browser, code, ['Ada', 'Reef']);
+  const ada = await joins(browser, { teacher, classId, code }, ['Ada', 'Reef']);
   const title = unique('Surge');
   const id = await issues(teacher, classId, { title, due: 2, closes: null });
   await press(teacher.getByRole('button', { name: 'Other dates Ada Reef' }));
@@ -71,7 +71,7 @@ test('excused: the student reads it with the reason, and nothing is asked of the
 
 test('taken back after due: said in plain words, and handed in again it is late', async ({ browser }) => {
   const { teacher, classId, code } = await aClass(browser);
-  const ada = await joins(browser, code, ['Ada', 'Reef']);
+  const ada = await joins(browser, { teacher, classId, code }, ['Ada', 'Reef']);
   const title = unique('Slack');
   const id = await issues(teacher, classId, { title, due: 2, closes: 4 });
   await opens(ada, title);
@@ -92,7 +92,7 @@ test('taken back after due: said in plain words, and handed in again it is late'
 
 test('a session that ends in the middle of writing loses nothing', async ({ browser }) => {
   const { teacher, classId, code } = await aClass(browser);
-  const ada = await joins(browser, code, ['Ada', 'Reef']);
+  const ada = await joins(browser, { teacher, classId, code }, ['Ada', 'Reef']);
   const title = unique('Spring');
   await issues(teacher, classId, { title, due: 2, closes: null });
   await opens(ada, title);

@@ -14,8 +14,8 @@ test('a piece is issued, handed in, taken back, handed in again, scored, held, r
   await expect(teacher.getByText(code)).toBeVisible();
 
   // Ada's name is on the roster and becomes hers; Ben joins on a phone.
-  const ada = await joins(browser, code, ['Ada', 'Reef']);
-  const ben = await joins(browser, code, ['ben', 'kelp'], { width: 390, height: 844 });
+  const ada = await joins(browser, { teacher, classId, code }, ['Ada', 'Reef']);
+  const ben = await joins(browser, { teacher, classId, code }, ['ben', 'kelp'], { width: 390, height: 844 });
 
   // Composing: everyone's date is shown, Ben gets a later one with its reason.
   const title = unique('Tide table');

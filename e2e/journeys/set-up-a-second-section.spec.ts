@@ -48,7 +48,7 @@ test('a teacher copies a class, brings a bundle and a spreadsheet in, and a stud
     await expect(teacher.getByText(`The student “${tag}-nobody” is not in users.csv.`)).toBeVisible();
     expect(await roster(teacher, id)).toEqual([]);
     await press(teacher.getByRole('button', { name: 'Bring in: 3 new' }));
-    await expect(teacher.getByText('3 new, 0 changed, 0 back, 0 left, 0 as before.')).toBeVisible();
+    await expect(teacher.getByText('3 new, 0 asked, 0 changed, 0 back, 0 left, 0 as before.')).toBeVisible();
     await press(teacher.getByRole('button', { name: 'To the students' }));
     await expect(teacher.getByRole('link', { name: 'Ümit Kaya' })).toBeVisible();
   });

@@ -69,8 +69,8 @@ export async function aClass(browser: Browser) {
   return { teacher, name, code, classId };
 }
 
-/** Joins with the code as a new sign-in, from the keyboard. */
-export async function joins(browser: Browser, code: string, [given, family]: [string, string], size?: { width: number; height: number }): Promise<Page> {
+/** Joins with the code as a new sign-in, from the keyboard. Who has a name of the roster waits until the teacher says that it is them. */
+export async function joins(browser: Browser, { teacher, classId, code }: { teacher: Page; classId: string; code: string }, [given, family]: [string, string], size?: { width: number; height: number }): Promise<Page> {
   const page = await someone(browser, undefined, size);
   await page.goto('/join');
   await type(page.getByLabel('The code from the board'), code.toLowerCase());
@@ -81,6 +81,9 @@ export async function joins(browser: Browser, code: string, [given, family]: [st
   await type(page.getByLabel('Password'), PASSWORD);
   await page.keyboard.press('Enter');
   await page.waitForURL('**/work');
+  const { waiting } = await asks<{ waiting: { id: string; listed: { id: string }[] }[] }>(teacher, 'get', `/api/classes/${classId}/joinings`);
+  for (const { id, listed } of waiting) await asks(teacher, 'post', `/api/classes/${classId}/joinings/${id}`, { how: 'same', listedId: listed[0]!.id });
+  if (waiting.length > 0) await page.reload();
   return page;
 }
 

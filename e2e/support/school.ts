@@ -24,7 +24,7 @@ interface Named {
 export async function aReadyClass<Name extends string>(browser: Browser, names: readonly Name[], size?: { width: number; height: number }) {
   const teacher = await someone(browser, 'odile.finch');
   const { id: classId, joinCode } = await asks<{ id: string; joinCode: string }>(teacher, 'post', '/api/classes', { name: unique('Shore') });
-  await asks(teacher, 'put', `/api/classes/${classId}/join-code`, { open: true, until: null });
+  await asks(teacher, 'put', `/api/classes/${classId}/join-code`, { open: true, until: null, asksNumber: false });
   const students = {} as Record<Name, Page>;
   for (const givenName of names) {
     students[givenName] = await someone(browser, undefined, size);

@@ -1,4 +1,4 @@
-import { columnFor, entryProblem, readCell, termOfWork, type BookCell, type BookColumn, type EntryProblem } from '@jolly/core';
+import { cellText, columnFor, entryProblem, parsePoints, readCell, termOfWork, unmilli, type BookCell, type BookColumn, type EntryProblem } from '@jolly/core';
 import type { BookActsReply, BookCellAt, BookCellsReply, BookChanged, BookEdit, BookEditsReply, BookEditsRequest, BookReply, BookRefusal } from '@jolly/server/contract';
 import { computed, markRaw, reactive, ref, shallowReactive, watch, type Ref } from 'vue';
 import { ApiProblem, ask } from '../../api/client';
@@ -94,8 +94,13 @@ export function useBook(classId: Ref<string | null>, together: Ref<boolean>, me:
       return column && student ? `${column.id} ${student.id}` : null;
     },
     spotOf: (ids) => spotOf(...(ids.split(' ') as [string, string])),
+    isStored: (spot, text) => {
+      const milli = parsePoints(text);
+      return [text.trim(), milli === null ? null : unmilli(milli)].includes(cellText(cellAt(spot)));
+    },
   });
 
+  watch(value, (reply) => reply && kept.settle());
   function take(cells: readonly BookCellAt[]): void {
     const known = shape.value;
     if (!known) return;
@@ -110,6 +115,7 @@ export function useBook(classId: Ref<string | null>, together: Ref<boolean>, me:
       columnTicks[column]! += 1;
       for (const listener of listeners) listener(spot);
     }
+    kept.settle();
   }
 
   /* What happens elsewhere: in another tab, on the desk, by a co-teacher, by a student who hands in. */

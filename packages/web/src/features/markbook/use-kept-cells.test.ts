@@ -18,6 +18,7 @@ const keeping = (key = ref<string | null>('book')) =>
         const [column, row] = [COLUMNS.indexOf(ids.split(' ')[0]!), STUDENTS.indexOf(ids.split(' ')[1]!)];
         return column < 0 || row < 0 ? null : { row, column };
       },
+      isStored: (_, text) => text === 'stored meanwhile',
     }),
   )!;
 
@@ -38,6 +39,8 @@ it('keeps it over a reload, with its student and assignment, and for each book i
   keeping().keep([{ row: 1, column: 1, text: 'seven' }]);
   const key = ref<string | null>('book');
   const after = keeping(key);
+  after.keep([{ row: 2, column: 1, text: 'stored meanwhile' }]);
+  after.settle();
   expect([...after.cells.value.values()]).toMatchObject([{ row: 1, column: 1, text: 'seven' }]);
   key.value = 'another book';
   await nextTick();

@@ -14,8 +14,9 @@ export interface KeptCell {
  *
  * @param key under which this browser keeps them; none where no book is open
  * @param idsOf a cell's assignment and student; @param spotOf where they stand now, null where they do not
+ * @param isStored whether the cell holds this by now: stored, but the reply never came
  */
-export function useKeptCells({ key, idsOf, spotOf }: { key: ComputedRef<string | null>; idsOf: (spot: Spot) => string | null; spotOf: (ids: string) => Spot | null }) {
+export function useKeptCells({ key, idsOf, spotOf, isStored }: { key: ComputedRef<string | null>; idsOf: (spot: Spot) => string | null; spotOf: (ids: string) => Spot | null; isStored: (spot: Spot, text: string) => boolean }) {
   const kept = reactive(new Map<string, KeptCell>());
   watch(key, (at) => {
     kept.clear();
@@ -37,6 +38,14 @@ export function useKeptCells({ key, idsOf, spotOf }: { key: ComputedRef<string |
       for (const wish of wishes) {
         const ids = wish.restore === undefined ? idsOf(wish) : null;
         if (ids) kept.set(ids, { text: wish.text, why: whyOf.get(spotKey(wish)) ?? 'notStored' });
+      }
+      store();
+    },
+    /** Lets go of what the book holds by now. */
+    settle(): void {
+      for (const [ids, { text }] of kept) {
+        const spot = spotOf(ids);
+        if (spot && isStored(spot, text)) kept.delete(ids);
       }
       store();
     },
