@@ -40,6 +40,39 @@ test('text is kept while the line is broken, and what was written on two devices
   await expect(desk.getByText('has been brought together with yours')).toBeVisible();
 });
 
+test('words that never reached the server stay in sight when the piece is handed in elsewhere, and go in after taking back', async ({ browser }) => {
+  const { students, issue } = await aReadyClass(browser, ['Ada']);
+  const { id } = await issue(unique('Two devices'));
+  const desk = students.Ada;
+  await open(desk, id);
+  await writes(desk, 'Sent in time.');
+  await expect(desk.getByText(/^Saved /)).toBeVisible();
+  const phone = await (await browser.newContext({ storageState: await desk.context().storageState(), viewport: { width: 390, height: 844 } })).newPage();
+  await open(phone, id);
+
+  await desk.context().setOffline(true);
+  await desk.getByRole('textbox', { name: 'Your text' }).press('ControlOrMeta+End');
+  await desk.keyboard.type(' Written without a line.');
+  await expect(desk.getByText('What you write is kept in this browser')).toBeVisible();
+  await press(desk.getByRole('button', { name: 'Hand in' }));
+  await expect(desk.getByText('has not reached the server yet, so it is not handed in')).toBeVisible();
+  await press(phone.getByRole('button', { name: 'Hand in' }));
+  await expect(phone.getByRole('heading', { name: 'Handed in', exact: true })).toBeVisible();
+
+  await desk.context().setOffline(false);
+  const unsent = desk.getByRole('alert', { name: 'These words have not reached the server' });
+  await expect(unsent).toContainText('Sent in time. Written without a line.');
+  await desk.context().grantPermissions(['clipboard-read', 'clipboard-write']);
+  await press(unsent.getByRole('button', { name: 'Copy' }));
+  await expect(unsent.getByText('Copied.')).toBeVisible();
+  expect(await desk.evaluate(() => navigator.clipboard.readText())).toBe('Sent in time. Written without a line.');
+  await press(desk.getByRole('button', { name: 'Take back' }));
+  await expect(desk.getByRole('textbox', { name: 'Your text' })).toContainText('Sent in time. Written without a line.');
+  await expect(desk.getByText(/^Saved /)).toBeVisible();
+  await expect(desk.getByText('has not reached the server')).toHaveCount(0);
+  expect(await draftOf(desk, id)).toMatchObject({ text: paragraphs('Sent in time. Written without a line.') });
+});
+
 test('a worksheet is one’s own copy, only its spaces can be written in, and a correction is offered', async ({ browser }) => {
   const { teacher, students, issue } = await aReadyClass(browser, ['Ada', 'Ben']);
   const worksheet = { id: crypto.randomUUID(), kind: 'worksheet', title: 'Depths', use: 'oneEach', example: false };
