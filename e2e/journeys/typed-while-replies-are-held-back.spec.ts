@@ -44,7 +44,11 @@ test('class sheet, desk, book and piece: what is typed while replies are held ba
   await holdsBack(teacher);
   await test.step('the class sheet: score, then the remark, down the rows without waiting', async () => {
     await teacher.goto(`/marking/${id}/sheet`);
-    for (const [name, score, remark] of [['Ada', '15', 'Solid answer on tides.'], ['Ben', '12', 'Label both axes.'], ['Cleo', '9', 'See me about the estuary.']] as const) {
+    for (const [name, score, remark] of [
+      ['Ada', '15', 'Solid answer on tides.'],
+      ['Ben', '12', 'Label both axes.'],
+      ['Cleo', '9', 'See me about the estuary.'],
+    ] as const) {
       await teacher.getByLabel(`Score of ${name} Reef`).focus();
       await teacher.keyboard.type(score);
       await teacher.getByLabel(`Remark for ${name} Reef`).focus();
@@ -52,7 +56,11 @@ test('class sheet, desk, book and piece: what is typed while replies are held ba
       await teacher.keyboard.type(remark, { delay: 110 });
     }
     await teacher.getByLabel('Score of Ada Reef').focus();
-    for (const [name, earned, remark] of [['Ada', 15_000, 'Solid answer on tides.'], ['Ben', 12_000, 'Label both axes.'], ['Cleo', 9_000, 'See me about the estuary.']] as const) {
+    for (const [name, earned, remark] of [
+      ['Ada', 15_000, 'Solid answer on tides.'],
+      ['Ben', 12_000, 'Label both axes.'],
+      ['Cleo', 9_000, 'See me about the estuary.'],
+    ] as const) {
       await expect(teacher.getByLabel(`Remark for ${name} Reef`)).toHaveValue(remark);
       await expect.poll(async () => JSON.stringify((await rowOf(name)).score)).toContain(remark);
       expect((await rowOf(name)).score!.earned).toBe(earned);
@@ -84,7 +92,12 @@ test('class sheet, desk, book and piece: what is typed while replies are held ba
       await teacher.keyboard.type(score, { delay: 60 });
       await teacher.keyboard.press('Enter');
     }
-    for (const [name, earned] of [['Ada', 11_000], ['Ben', 13_000], ['Cleo', 17_000]] as const) await expect.poll(async () => (await rowOf(name)).score!.earned).toBe(earned);
+    for (const [name, earned] of [
+      ['Ada', 11_000],
+      ['Ben', 13_000],
+      ['Cleo', 17_000],
+    ] as const)
+      await expect.poll(async () => (await rowOf(name)).score!.earned).toBe(earned);
     expect((await teacher.getByRole('grid').locator('[data-place$=" 0"]').allTextContents()).map((text) => text.trim())).toEqual(['11', '13', '17']);
   });
 });

@@ -70,7 +70,12 @@ export async function aClass(browser: Browser) {
 }
 
 /** Joins with the code as a new sign-in, from the keyboard. Who has a name of the roster waits until the teacher says that it is them. */
-export async function joins(browser: Browser, { teacher, classId, code }: { teacher: Page; classId: string; code: string }, [given, family]: [string, string], size?: { width: number; height: number }): Promise<Page> {
+export async function joins(
+  browser: Browser,
+  { teacher, classId, code }: { teacher: Page; classId: string; code: string },
+  [given, family]: [string, string],
+  size?: { width: number; height: number },
+): Promise<Page> {
   const page = await someone(browser, undefined, size);
   await page.goto('/join');
   await type(page.getByLabel('The code from the board'), code.toLowerCase());

@@ -142,7 +142,10 @@ describe('who it concerns and what they may do', () => {
       handedInAt: summarise(told.facts ?? []).handedInAt,
       now: told.now ?? due - hour,
     };
-    return { handIn: handInRefusal({ ...situation, piece: stateForStudent(inputOf(told)) }), takeBack: takeBackRefusal({ ...situation, piece: stateForStudent(inputOf(told)), lastScoredAt }) };
+    return {
+      handIn: handInRefusal({ ...situation, piece: stateForStudent(inputOf(told)) }),
+      takeBack: takeBackRefusal({ ...situation, piece: stateForStudent(inputOf(told)), lastScoredAt }),
+    };
   };
   it.each<[string, Parameters<typeof ask>[0], ReturnType<typeof ask>]>([
     ['hand in until it closes', { now: closes }, { handIn: null, takeBack: 'nothingIn' }],
@@ -150,7 +153,11 @@ describe('who it concerns and what they may do', () => {
     ['not hand in a closed missing piece', { now: closes + 1 }, { handIn: 'closed', takeBack: 'nothingIn' }],
     ['hand in a sent-back piece past closing', { now: closes + 1, facts: [inTime, sentBack(due)] }, { handIn: null, takeBack: 'nothingIn' }],
     ['take back until marking goes on', { facts: [inTime] }, { handIn: 'alreadyIn', takeBack: null }],
-    ['not take back once somebody’s piece was scored since, whether it is one’s own or not', { facts: [inTime], lastScoredAt: inTime.at }, { handIn: 'alreadyIn', takeBack: 'marking' }],
+    [
+      'not take back once somebody’s piece was scored since, whether it is one’s own or not',
+      { facts: [inTime], lastScoredAt: inTime.at },
+      { handIn: 'alreadyIn', takeBack: 'marking' },
+    ],
     ['take back what was handed in after the others’ were scored', { facts: [inTime], lastScoredAt: inTime.at - 1 }, { handIn: 'alreadyIn', takeBack: null }],
     ['nothing when excused', { excused: true }, { handIn: 'excused', takeBack: 'excused' }],
     ['nothing in class', { how: 'inClass' }, { handIn: 'inClass', takeBack: 'nothingIn' }],

@@ -161,7 +161,7 @@ it('masks what it did not expect', async () => {
 
 it('answers what is no text, no form and no name with a sentence, never with a fault of ours', async () => {
   const finch = await server.person('finch');
-  for (const path of ['/api/classes/%ff', '/api/join/%ff', '/%ff', '/assets/%ff', '/calendar/%ff.ics', '/api/classes/%E0%A4%A'])
+  for (const path of ['/api/classes/%ff', '/api/join/%ff', '/api/join/%F0%9F%98%80', '/%ff', '/assets/%ff', '/calendar/%ff.ics', '/api/classes/%E0%A4%A'])
     expect((await finch.get(path)).status).toBeLessThan(500);
   const { csrf } = (await finch.get('/api/session')).body as { csrf: string };
   const form = `--x\r\nContent-Disposition: form-data; name="file"; filename="a\r\nb.csv"\r\n\r\nName\r\n--x--\r\n`;

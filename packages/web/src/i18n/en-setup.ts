@@ -97,8 +97,10 @@ export const setup = {
     hasLeft: 'Has left. Work, scores and remarks are kept.',
     back: 'Is back in the class',
     isBack: 'Is in the class again.',
-    elsewhere: 'Also in a class that you do not teach. Name, number and address are changed by who brought this student in or teaches all their classes; the name for classmates is yours.',
-    signInElsewhere: 'Who teaches all of their classes gives a new password or card, or who brought them in. The student can allow you to: Account, “Who may help with my sign-in”.',
+    elsewhere:
+      'Also in a class that you do not teach. Name, number and address are changed by who brought this student in or teaches all their classes; the name for classmates is yours.',
+    signInElsewhere:
+      'Who teaches all of their classes gives a new password or card, or who brought them in. The student can allow you to: Account, “Who may help with my sign-in”.',
   },
   practice: {
     enter: 'See it as a student',
@@ -166,7 +168,15 @@ export const setup = {
       personId: 'id in the records',
     },
     whole: 'This is the whole class: whoever is not in it has left.',
-    count: { problem: 'no problems | {n} problem | {n} problems', new: '{n} new', asked: '{n} asked', changed: '{n} changed', returns: '{n} back', left: '{n} left', unchanged: '{n} unchanged' },
+    count: {
+      problem: 'no problems | {n} problem | {n} problems',
+      new: '{n} new',
+      asked: '{n} asked',
+      changed: '{n} changed',
+      returns: '{n} back',
+      left: '{n} left',
+      unchanged: '{n} unchanged',
+    },
     sum: { new: '{n} new', asked: '{n} to ask', changed: '{n} change | {n} changes', returns: '{n} back', left: '{n} leaves | {n} leave' },
     go: 'Bring in: {what}',
     nothingToDo: 'Nothing would change',

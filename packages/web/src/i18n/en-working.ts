@@ -37,6 +37,7 @@ export const working = {
     nothingAtAll: 'You are in no class yet.',
     nothingIssued: 'You are in {classes}. There is no work for you yet.',
     nothingIssuedHint: 'It appears here as soon as your teacher issues it.',
+    nothingWaits: 'Your work shows here as soon as you are in.',
     nothingHint: 'Type the join code from the board.',
   },
   piece: {

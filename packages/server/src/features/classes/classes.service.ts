@@ -122,7 +122,8 @@ export function classesService({ sequelize, accounts, defaultZone }: { sequelize
 
     /** @throws Problem `join.unknownCode`, or `join.shut` while nobody can join with it */
     async byJoinCode(code: string, now: number): Promise<SchoolClass> {
-      const row = (await classes.findOne({ attributes: ['id'], where: { joinCode: code }, raw: true })) as unknown as ClassRow | null;
+      // The database holds codes in letters and digits, and does not compare them with anything else.
+      const row = /^[A-Z0-9]+$/.test(code) ? ((await classes.findOne({ attributes: ['id'], where: { joinCode: code }, raw: true })) as unknown as ClassRow | null) : null;
       const [found] = row ? await load([row.id]) : [];
       if (!found) throw new Problem('join.unknownCode');
       if (!found.joinOpen || found.putAwayAt !== null || (found.joinUntil !== null && found.joinUntil < now)) throw new Problem('join.shut');

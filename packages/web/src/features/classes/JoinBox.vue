@@ -45,7 +45,7 @@ const set = (open: boolean, until: number | null, asksNumber = props.schoolClass
       <button class="btn" @click="renew">{{ t('class.renew') }}</button>
       <button v-if="!shut" class="btn quiet" :aria-expanded="setting" @click="setting = !setting">{{ t('class.codeUntilSet') }}</button>
     </div>
-    <label v-if="!away" class="row small number"><input type="checkbox" :checked="schoolClass.joinAsksNumber" @change="set(schoolClass.joinOpen, schoolClass.joinUntil, ($event.target as HTMLInputElement).checked)" /> <span>{{ t('class.asksNumber') }}</span></label>
+    <label v-if="!away" class="row small asks"><input type="checkbox" :checked="schoolClass.joinAsksNumber" @change="set(schoolClass.joinOpen, schoolClass.joinUntil, ($event.target as HTMLInputElement).checked)" /> <span>{{ t('class.asksNumber') }}</span></label>
     <WhenField v-if="setting && !shut" :model-value="schoolClass.joinUntil" class="until" :zone="zone" :usual-time="null" :label="t('class.codeUntilSet')" :empty="t('class.codeAlways')" @update:model-value="(until) => set(true, until)" />
   </section>
 </template>
@@ -56,7 +56,7 @@ const set = (open: boolean, until: number | null, asksNumber = props.schoolClass
 .code.shut { text-decoration: line-through; color: var(--text-3); }
 .acts { margin-block-start: 10px; gap: 6px; }
 .acts .btn { padding-inline: 10px; }
-.number { margin-block-start: 10px; align-items: flex-start; }
-.number input { width: 17px; height: 17px; accent-color: var(--act); flex: none; }
+.asks { margin-block-start: 10px; align-items: flex-start; }
+.asks input { width: 17px; height: 17px; accent-color: var(--act); flex: none; }
 .until { margin-block-start: 10px; flex-wrap: wrap; }
 </style>

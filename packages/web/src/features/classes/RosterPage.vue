@@ -93,7 +93,7 @@ function signsIn(one: RosterStudent): string {
     <LoadGate :state="shownId === schoolClass.id ? state : 'loading'" :why="why" @retry="reload">
       <div class="columns">
         <section>
-          <template v-if="joinings.waiting.length > 0"><h2>{{ t('joining.title') }}</h2><JoiningCard v-for="one in joinings.waiting" :key="one.id" :joining="one" @settled="changed" /></template>
+          <template v-if="joinings.waiting.length > 0"><h2 class="who-is">{{ t('joining.title') }}</h2><JoiningCard v-for="one in joinings.waiting" :key="one.id" :joining="one" @settled="changed" /></template>
           <div class="row wrap acts">
             <span class="muted small grow">{{ chosen.size === 0 ? t('roster.choose') : count('roster.chosen', picked.length) }}</span>
             <template v-if="sure"><span class="small">{{ count('roster.cardsSure', withCard) }}</span><button class="btn main" @click="printCards(schoolClass)">{{ t('roster.cardsYes') }}</button><button class="btn quiet" @click="sure = false">{{ t('common.cancel') }}</button></template>
@@ -112,7 +112,7 @@ function signsIn(one: RosterStudent): string {
                 <tr v-for="one in here" :key="one.id">
                   <td class="tick"><input type="checkbox" :checked="chosen.has(one.id)" :aria-label="name(one)" @change="choose(one.id)" /></td>
                   <td><RouterLink class="row-link" :to="{ path: `/progress/${schoolClass.id}/${one.id}`, query: scope.kept.value }" dir="auto">{{ name(one) }}</RouterLink><span v-if="one.shownAs" class="muted small shown" dir="auto">{{ t('roster.shownAs', { name: one.shownAs }) }}</span></td>
-                  <td :class="{ muted: !one.hasPassword }">{{ signsIn(one) }}<span v-if="!one.email" class="muted small shown">{{ t('roster.noMail') }}</span></td>
+                  <td :class="{ muted: !one.hasPassword }">{{ signsIn(one) }}<span v-if="!one.email" class="muted small"> · {{ t('roster.noMail') }}</span></td>
                   <td class="muted">{{ one.schoolNumber }}</td>
                   <td class="muted nowrap">{{ localDayText(one.joined) }}</td>
                   <td class="end"><button class="btn quiet" @click="open = one">{{ t('roster.edit') }}<span class="hidden-text"> {{ name(one) }}</span></button></td>
@@ -135,6 +135,7 @@ function signsIn(one: RosterStudent): string {
 </template>
 
 <style scoped>
+.who-is { margin-block-end: 8px; }
 .columns { display: grid; grid-template-columns: minmax(0, 1fr) 360px; gap: 24px; }
 .acts { margin-block-end: 8px; min-height: 36px; }
 .tick { width: 34px; }

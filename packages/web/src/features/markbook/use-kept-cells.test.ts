@@ -2,7 +2,10 @@ import { computed, effectScope, nextTick, ref } from 'vue';
 import { aStorage } from '../../testing';
 import { useKeptCells } from './use-kept-cells';
 
-const [COLUMNS, STUDENTS] = [['tides', 'valley'], ['ann', 'bao', 'eve']];
+const [COLUMNS, STUDENTS] = [
+  ['tides', 'valley'],
+  ['ann', 'bao', 'eve'],
+];
 let scope: ReturnType<typeof effectScope>;
 beforeEach(() => {
   globalThis.localStorage = aStorage();
@@ -25,7 +28,10 @@ const keeping = (key = ref<string | null>('book')) =>
 it('keeps a refused entry in its cell until it is mended or dropped, whatever else is entered', () => {
   const kept = keeping();
   kept.keep([{ row: 1, column: 0, text: 'seven' }], new Map([['1 0', 'notRead']]));
-  kept.keep([{ row: 2, column: 1, text: '7' }, { row: 0, column: 0, text: '', restore: 'h1' }]);
+  kept.keep([
+    { row: 2, column: 1, text: '7' },
+    { row: 0, column: 0, text: '', restore: 'h1' },
+  ]);
   kept.drop([{ row: 0, column: 0 }]);
   expect([...kept.cells.value]).toEqual([
     ['1 0', { row: 1, column: 0, text: 'seven', why: 'notRead' }],

@@ -16,13 +16,27 @@ export interface KeptCell {
  * @param idsOf a cell's assignment and student; @param spotOf where they stand now, null where they do not
  * @param isStored whether the cell holds this by now: stored, but the reply never came
  */
-export function useKeptCells({ key, idsOf, spotOf, isStored }: { key: ComputedRef<string | null>; idsOf: (spot: Spot) => string | null; spotOf: (ids: string) => Spot | null; isStored: (spot: Spot, text: string) => boolean }) {
+export function useKeptCells({
+  key,
+  idsOf,
+  spotOf,
+  isStored,
+}: {
+  key: ComputedRef<string | null>;
+  idsOf: (spot: Spot) => string | null;
+  spotOf: (ids: string) => Spot | null;
+  isStored: (spot: Spot, text: string) => boolean;
+}) {
   const kept = reactive(new Map<string, KeptCell>());
-  watch(key, (at) => {
-    kept.clear();
-    const here = at === null ? [] : (JSON.parse(localStorage.getItem(at) ?? '[]') as [string, KeptCell][]);
-    for (const [ids, cell] of here) kept.set(ids, cell);
-  }, { immediate: true });
+  watch(
+    key,
+    (at) => {
+      kept.clear();
+      const here = at === null ? [] : (JSON.parse(localStorage.getItem(at) ?? '[]') as [string, KeptCell][]);
+      for (const [ids, cell] of here) kept.set(ids, cell);
+    },
+    { immediate: true },
+  );
   function store(): void {
     if (key.value === null) return;
     if (kept.size === 0) localStorage.removeItem(key.value);
@@ -30,10 +44,15 @@ export function useKeptCells({ key, idsOf, spotOf, isStored }: { key: ComputedRe
   }
   return {
     /** every kept entry that has a place in the book as it is shown, by place */
-    cells: computed(() => new Map([...kept].flatMap(([ids, cell]) => {
-      const spot = spotOf(ids);
-      return spot ? [[spotKey(spot), { ...spot, ...cell }] as const] : [];
-    }))),
+    cells: computed(
+      () =>
+        new Map(
+          [...kept].flatMap(([ids, cell]) => {
+            const spot = spotOf(ids);
+            return spot ? [[spotKey(spot), { ...spot, ...cell }] as const] : [];
+          }),
+        ),
+    ),
     keep(wishes: readonly Wish[], whyOf: ReadonlyMap<string, EntryProblem> = new Map()): void {
       for (const wish of wishes) {
         const ids = wish.restore === undefined ? idsOf(wish) : null;

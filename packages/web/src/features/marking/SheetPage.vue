@@ -252,7 +252,7 @@ const average = computed(() => {
 .absent .row-link { color: var(--text-3); }
 .sheet-table { table-layout: fixed; }
 .who { inline-size: 240px; }
-.is { inline-size: 196px; }
+.is { inline-size: 226px; }
 .points { inline-size: 112px; }
 .what { inline-size: 84px; }
 .short { inline-size: 110px; }

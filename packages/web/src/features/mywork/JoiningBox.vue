@@ -6,9 +6,13 @@ import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
 import { useWords } from '../../ui/use-words';
 
-const emit = defineEmits<{ joined: [] }>();
+const emit = defineEmits<{ joined: []; waits: [boolean] }>();
 const { t } = useWords();
-const { value, reload } = useLoad(() => ask<MyJoining[]>('GET', '/api/my/joinings'));
+const { value, reload } = useLoad(async () => {
+  const all = await ask<MyJoining[]>('GET', '/api/my/joinings');
+  emit('waits', all.length > 0);
+  return all;
+});
 const { problem, busy, attempt } = useAttempt();
 const answer = (one: MyJoining, yes: boolean) =>
   attempt(async () => {

@@ -2,7 +2,7 @@
 /** What to do now, next and later, over all classes, with one's own dates; and what came back. */
 import { plainText, type RichText } from '@jolly/core';
 import type { MyPiece, MyWorkReply, ReviewToGive, StudentProgressReply } from '@jolly/server/contract';
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import { ask } from '../../api/client';
 import { useLoad } from '../../api/use-load';
 import CompassDial from '../../ui/CompassDial.vue';
@@ -23,6 +23,8 @@ async function cameIn(): Promise<void> {
   await Promise.all([reload(), line.load()]);
 }
 
+/** somebody is still to let one in */
+const waits = ref(false);
 const mine = computed(() => (value.value?.pieces ?? []).filter((piece) => scope.inScope(piece.classId)));
 const at = (place: MyPiece['place']) => mine.value.filter((piece) => piece.place === place).sort((a, b) => (a.againBy ?? a.window.due ?? Infinity) - (b.againBy ?? b.window.due ?? Infinity));
 const pastDate = computed(() => at('doNow').filter((piece) => piece.state === 'missing').length);
@@ -55,8 +57,8 @@ const toReview = computed(() => (reviews.value.value ?? []).filter((one) => one.
   <LoadGate :state="state" :why="why" @retry="reload">
     <div class="page">
       <h1 class="hidden-text">{{ t('work.title') }}</h1>
-      <JoiningBox @joined="cameIn" />
-      <div v-if="mine.length === 0 && handouts.length === 0" class="note stack"><template v-if="line.classes.length > 0"><p>{{ t('work.nothingIssued', { classes: line.classes.map((one) => one.name).join(', ') }) }}</p><p class="muted">{{ t('work.nothingIssuedHint') }}</p></template><template v-else><p>{{ t('work.nothingAtAll') }}</p><p class="muted">{{ t('work.nothingHint') }}</p><RouterLink class="btn main" to="/join">{{ t('signIn.toJoin') }}</RouterLink></template></div>
+      <JoiningBox @joined="cameIn" @waits="waits = $event" />
+      <div v-if="mine.length === 0 && handouts.length === 0" class="note stack"><template v-if="line.classes.length > 0"><p>{{ t('work.nothingIssued', { classes: line.classes.map((one) => one.name).join(', ') }) }}</p><p class="muted">{{ t('work.nothingIssuedHint') }}</p></template><template v-else-if="waits"><p class="muted">{{ t('work.nothingWaits') }}</p></template><template v-else><p>{{ t('work.nothingAtAll') }}</p><p class="muted">{{ t('work.nothingHint') }}</p><RouterLink class="btn main" to="/join">{{ t('signIn.toJoin') }}</RouterLink></template></div>
       <div v-else class="columns">
         <section>
           <div v-if="toReview.length > 0" class="group">

@@ -164,3 +164,13 @@ it('shows what this browser keeps of a piece and its worksheets because the serv
   localStorage.setItem('jolly-draft u1 a2 sheet-9', JSON.stringify({ text, version: 3 }));
   expect(keptDrafts('u1', 'a1 ')).toEqual([{ name: 'sheet-7', text }]);
 });
+
+it('the very same words that came by another way are not called unsent', async () => {
+  const { draft } = draftOn('broken line', 'broken line');
+  draft.begin(stored(textOf('In time.'), 1));
+  draft.change(textOf('In time. And the wind.'));
+  await later(1000);
+  expect(draft.status.value).toBe('kept');
+  draft.refresh(stored(textOf('In time. And the wind.'), 2));
+  expect([draft.status.value, kept()]).toEqual(['saved', null]);
+});

@@ -60,6 +60,15 @@ export function useDraft({ name, userId, address }: { name: string; userId: stri
   /** Takes in what the server has beside what is here: together, or as two to choose from. */
   function meet(theirs: Stored): void {
     const there = theirs.text ?? EMPTY_TEXT;
+    // The very same words have come by another way: there is nothing left to send.
+    if (JSON.stringify(there) === JSON.stringify(text.value)) {
+      version = theirs.version;
+      base = there;
+      savedAt.value = theirs.savedAt ?? savedAt.value;
+      localStorage.removeItem(key);
+      status.value = 'saved';
+      return;
+    }
     const both = mergeTexts({ base, mine: text.value, theirs: there });
     if (both === null) {
       other.value = { text: there, version: theirs.version };
