@@ -249,10 +249,10 @@ async function main() {
   );
   const counted = [...statuses].sort((a, b) => a[0] - b[0]).map(([status, n]) => `${n} × ${status}`);
   say(`${REQUESTS - Math.max(0, left)} fuzzed requests over ${operations.length} routes`, `${counted.join(', ')}; ${faults.length} with 5xx or without an answer`);
-  for (const fault of faults.slice(0, 30)) console.log(fault);
+  for (const fault of faults.slice(0, 30)) process.stdout.write(`${fault}\n`);
   process.exit(faults.length === 0 ? 0 : 1);
 }
 main().catch((error) => {
-  console.error(error);
+  process.stderr.write(`${error.stack}\n`);
   process.exit(1);
 });

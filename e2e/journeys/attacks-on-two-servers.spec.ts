@@ -19,7 +19,10 @@ test('what is refused at one server process is refused at the other: guessing, t
 
     await test.step('a password is guessed at both in turn, in ever new spellings: ten tries in all', async () => {
       const first = await (await someone(browser)).context().request;
-      const at = [{ who: first, base: baseURL! }, { who: await second.visitor(), base: '' }];
+      const at = [
+        { who: first, base: baseURL! },
+        { who: await second.visitor(), base: '' },
+      ];
       const statuses: number[] = [];
       for (let n = 0; n < 16; n++) {
         const { who, base } = at[n % 2]!;
@@ -41,20 +44,26 @@ test('what is refused at one server process is refused at the other: guessing, t
       const table = Buffer.from(`User name,Given name,Family name\n${me.userName},Ada,Reef`);
       const uploads = async (path: string, options: object) => {
         const { csrf } = (await (await stranger.get('/api/session')).json()) as { csrf: string };
-        const sent = await stranger.post(`/api/classes/${made.id}/roster/${path}`, { headers: { 'X-CSRF-Token': csrf }, multipart: { options: JSON.stringify(options), file: { name: 'table.csv', mimeType: 'text/csv', buffer: table } } });
+        const sent = await stranger.post(`/api/classes/${made.id}/roster/${path}`, {
+          headers: { 'X-CSRF-Token': csrf },
+          multipart: { options: JSON.stringify(options), file: { name: 'table.csv', mimeType: 'text/csv', buffer: table } },
+        });
         return (await sent.json()) as { digest: string; asked: number; added: number };
       };
       const { digest } = await uploads('preview', {});
       expect(await uploads('import', { digest })).toMatchObject({ asked: 1, added: 0 });
       expect(await (await stranger.get(`/api/classes/${made.id}/roster`)).json()).toEqual([]);
-      for (const act of ['password', 'card']) for (const of of [classId, made.id]) expect((await posts(stranger, `/api/classes/${of}/roster/${ada.id}/${act}`, {})).status()).toBe(404);
+      for (const act of ['password', 'card'])
+        for (const of of [classId, made.id]) expect((await posts(stranger, `/api/classes/${of}/roster/${ada.id}/${act}`, {})).status()).toBe(404);
       expect((await stranger.get(`/api/classes/${classId}/roster`)).status()).toBe(404);
     });
 
     await test.step('the join code and her name make nobody her', async () => {
       const { joinCode } = await asks<{ joinCode: string }>(teacher, 'get', `/api/classes/${classId}`);
       const thief = await second.visitor();
-      expect((await posts(thief, `/api/join/${joinCode}`, { givenName: 'Ada', familyName: 'Reef', userName: unique('thief').replace(' ', '.'), password: PASSWORD })).ok()).toBe(true);
+      expect((await posts(thief, `/api/join/${joinCode}`, { givenName: 'Ada', familyName: 'Reef', userName: unique('thief').replace(' ', '.'), password: PASSWORD })).ok()).toBe(
+        true,
+      );
       expect((await thief.get(`/api/my/work/${id}`)).status()).toBe(404);
       const { waiting } = await asks<{ waiting: { listed: { id: string }[] }[] }>(teacher, 'get', `/api/classes/${classId}/joinings`);
       expect(waiting).toHaveLength(1);

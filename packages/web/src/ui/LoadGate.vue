@@ -1,9 +1,8 @@
 <script setup lang="ts">
 /** Shows what was loaded, with a word where it could not be looked at afresh, or loading, or failed. Empty is the page's own. */
 import { useI18n } from 'vue-i18n';
-import type { LoadState } from '../api/use-load';
 
-defineProps<{ state: LoadState; why?: string }>();
+defineProps<{ state: 'loading' | 'ready' | 'stale' | 'failed'; why?: string }>();
 defineEmits<{ retry: [] }>();
 const { t } = useI18n();
 </script>

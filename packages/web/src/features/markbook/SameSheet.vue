@@ -4,7 +4,8 @@ import { cellText } from '@jolly/core';
 import { computed, ref, watch } from 'vue';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
-import type { Book, Wish } from './use-book';
+import type { Wish } from './spot';
+import type { Book } from './use-book';
 
 const props = defineProps<{ open: boolean; book: Book; rows: readonly number[]; column: number | null }>();
 const emit = defineEmits<{ close: []; enter: [wishes: Wish[]] }>();

@@ -4,7 +4,8 @@ import { cellText } from '@jolly/core';
 import { computed } from 'vue';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
-import { spotKey, type Book, type Spot, type Trouble, type Wish } from './use-book';
+import { spotKey, type Spot, type Wish } from './spot';
+import { type Book, type Trouble } from './use-book';
 
 const props = defineProps<{ trouble: Trouble | null; book: Book }>();
 const emit = defineEmits<{ close: []; drop: []; again: [wishes: Wish[], bonusConfirmed: boolean] }>();

@@ -4,21 +4,9 @@ import { computed, markRaw, reactive, ref, shallowReactive, watch, type Ref } fr
 import { ApiProblem, ask } from '../../api/client';
 import { useLive } from '../../api/use-live';
 import { useLoad } from '../../api/use-load';
+import { spotKey, type Spot, type Wish } from './spot';
 import { useKeptCells, type KeptCell } from './use-kept-cells';
 
-/** A cell by its place: student, then column, as in the reply. */
-export interface Spot {
-  row: number;
-  column: number;
-}
-/** One cell as it is to be. */
-export interface Wish extends Spot {
-  text: string;
-  /** instead of a text: an entry of its history to put back */
-  restore?: string;
-  /** the version that was looked at when it was begun; otherwise the one that is there when it is sent */
-  seen?: number;
-}
 export type ActKind = BookEditsRequest['kind'];
 
 /** Why an act was not stored, with every cell it is about. What was typed is not lost: it can be sent again. */
@@ -29,7 +17,6 @@ export type Trouble =
   | { kind: 'failed'; act: ActKind; wishes: Wish[]; title: string; bonusConfirmed: boolean };
 
 const NOTHING: BookActsReply = { undo: null, redo: null };
-export const spotKey = ({ row, column }: Spot): string => `${row} ${column}`;
 
 /** The book of a class as the page has it: its cells, what is on its way to the server, and what came of it. */
 export function useBook(classId: Ref<string | null>, together: Ref<boolean>, me: string) {

@@ -1,6 +1,6 @@
 import type { EntryProblem } from '@jolly/core';
 import { computed, reactive, watch, type ComputedRef } from 'vue';
-import { spotKey, type Spot, type Wish } from './use-book';
+import { spotKey, type Spot, type Wish } from './spot';
 
 /** What was entered in a cell and is not stored: refused with why, or not taken for another reason. */
 export interface KeptCell {

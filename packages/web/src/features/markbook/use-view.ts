@@ -15,7 +15,8 @@ import {
 } from '@jolly/core';
 import { computed, ref, shallowRef, watch, type Ref } from 'vue';
 import { now } from '../../api/client';
-import type { Book, Spot } from './use-book';
+import type { Spot } from './spot';
+import type { Book } from './use-book';
 import type { Totals } from './use-totals';
 
 /** One column as it is shown: an assignment, the result of a folded category, or the total of a term. */

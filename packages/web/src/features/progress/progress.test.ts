@@ -26,6 +26,7 @@ const piece = (id: string, more: Partial<ProgressPiece> = {}): ProgressPiece => 
     belongs: due,
     term: null,
     lateBy: 0,
+    takenOff: 0,
     overdue: false,
     window: { opens: null, due, closes: null },
     trail: [],
