@@ -36,12 +36,13 @@ async function save(): Promise<void> {
 }
 async function setEmail(): Promise<void> {
   mailed.value = await mailing.attempt(() => ask('PUT', '/api/account/email', { body: { email: email.value.trim() || null, current: current.value }, anonymous: true }));
+  if (!mailed.value) return;
   current.value = '';
-  if (mailed.value) await session.look();
+  await session.look();
 }
 async function setPassword(): Promise<void> {
   changed.value = await changing.attempt(() => ask('PUT', '/api/account/password', { body: secret.value, anonymous: true }));
-  secret.value = { current: '', password: '' };
+  if (changed.value) secret.value = { current: '', password: '' };
 }
 async function add(): Promise<void> {
   const before = props.home.children.map((one) => one.id);
