@@ -15,3 +15,9 @@ it('names every variable that is wrong, a line each', () => {
     /JOLLY_PORT[^\n]*\n[^]*JOLLY_DB_NAME[^\n]*\n[^]*JOLLY_DB_PASSWORD[^\n]*\n[^]*JOLLY_SESSION_SECRET/,
   );
 });
+
+it('sends cookies over https only where people reach us by https, unless told otherwise', () => {
+  expect(readConfig({ ...least, JOLLY_ADDRESS: 'https://school.example' }).secure).toBe(true);
+  expect(readConfig({ ...least, JOLLY_ADDRESS: 'http://school.example' }).secure).toBe(false);
+  expect(readConfig({ ...least, JOLLY_ADDRESS: 'https://school.example', JOLLY_SECURE: 'false' }).secure).toBe(false);
+});
