@@ -8,6 +8,7 @@ export * from './calendar';
 export * from './chance';
 export * from './forecast';
 export * from './groups';
+export * from './languages';
 export * from './lateness';
 export * from './load';
 export * from './overlap';

@@ -100,7 +100,7 @@ export function countedPieceOf(column: BookColumn, cell: BookCell, eyes: Eyes): 
 
 /** What a cell counts as for these eyes; null if it does not count, or there is no cell. */
 export function bookItem(column: BookColumn, cell: BookCell | null, eyes: Eyes, scheme: Scheme): CountedItem | null {
-  return cell === null ? null : countedItem(countedPieceOf(column, cell, eyes), scheme.missing);
+  return cell === null ? null : countedItem(countedPieceOf(column, cell, eyes), scheme);
 }
 
 /** A student's total over some columns. @param cells in the columns' order; null where a piece is not theirs */

@@ -226,7 +226,7 @@ function computeTotal(document: unknown): unknown {
   const { scheme, pieces } = totalInput(totalDocument(document, ''));
   const { result, categories } = totalOf(
     scheme,
-    pieces.flatMap((piece) => countedItem(piece, scheme.missing) ?? []),
+    pieces.flatMap((piece) => countedItem(piece, scheme) ?? []),
   );
   return {
     total: result === null ? null : { ...ratioText(result), shown: totalText(result, scheme), band: bandOf(result, scheme)?.name ?? null },
@@ -268,22 +268,29 @@ function computeBearing(document: unknown): unknown {
 
 const forecastDocument = object({
   scheme: schemeReader,
-  items: list(object({ ...itemShape, open: optional(object({ lateCost: thousandths() })) })),
+  items: list(object({ ...itemShape, open: optional(object({ lateCost: thousandths(), waiting: optional(flag) })) })),
   classMedian: optional(record(ratioReader)),
 });
+
+/** What an item is by its score and by what is open of it: with neither it counts in nothing; with both it was sent back. */
+function stateOf(earned: number | null, open: { waiting?: boolean | undefined } | undefined): ForecastPiece['state'] {
+  if (!open) return 'returned';
+  if (open.waiting) return 'in';
+  return earned === null ? 'open' : 'sentBack';
+}
 
 function computeForecast(document: unknown): unknown {
   const { scheme: given, items: withOpen, classMedian = {} } = forecastDocument(document, '');
   const { scheme, pieces } = totalInput({ scheme: given, items: withOpen.map(({ open: _, ...item }) => item) });
   for (const [index, { open, missing }] of withOpen.entries()) {
     if (open && missing === 'closed') throw new DocumentError(`items[${index}].open`, 'must not be there where missing is closed');
+    if (open?.waiting && missing !== null) throw new DocumentError(`items[${index}].open.waiting`, 'must not be true where the item is missing');
   }
   const items = pieces.flatMap((piece, index) => {
     const { open, excused, earned, missing } = withOpen[index]!;
-    // A score together with something open is a piece that was sent back; neither of the two, a piece to come.
-    const state = excused || missing !== null || !open ? piece.state : earned === null ? 'open' : 'sentBack';
+    const state = excused || missing !== null ? piece.state : stateOf(earned, open);
     const asPiece: ForecastPiece = { ...piece, state, closes: null, lateCost: open?.lateCost ?? 0 };
-    return forecastItem(asPiece, scheme.missing) ?? [];
+    return forecastItem(asPiece, scheme) ?? [];
   });
   const { steps, ...three } = forecastOf({ items, reckon: reckoningOf(scheme), medians: new Map(Object.entries(classMedian)) });
   const orNone = (value: Ratio | null) => (value === null ? null : ratioText(value));
@@ -291,7 +298,7 @@ function computeForecast(document: unknown): unknown {
     atLeast: orNone(three.atLeast),
     atPace: orNone(three.atPace),
     atMost: orNone(three.atMost),
-    steps: steps.map(({ id, gain }) => ({ id, gain: ratioText(gain) })),
+    steps: steps.map(({ id, gain, done, undone }) => ({ id, gain: ratioText(gain), done: orNone(done), undone: orNone(undone) })),
   };
 }
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { forecastItem, forecastOf, type ForecastPiece } from '.';
-import { compare, percentText, ratio, ZERO, type Ratio } from '../quantities';
-import { reckoningOf } from '../progress';
+import { compare, percentText, ratio, subtract, ZERO, type Ratio } from '../quantities';
+import { reckoningOf, wholeYear } from '../progress';
 import { FIRST_SCHEME, type Scheme } from '../totals';
 
 let count = 0;
@@ -27,7 +27,7 @@ const piece = (points: number, state: ForecastPiece['state'], more: Partial<Fore
 const scored = (score: number, points: number, more: Partial<ForecastPiece> = {}) => piece(points, 'returned', { score, ...more });
 const forecast = (pieces: ForecastPiece[], scheme: Partial<Scheme> = {}, medians: [string, Ratio][] = []) => {
   const whole = { ...FIRST_SCHEME, ...scheme };
-  return forecastOf({ items: pieces.flatMap((one) => forecastItem(one, whole.missing) ?? []), reckon: reckoningOf(whole), medians: new Map(medians) });
+  return forecastOf({ items: pieces.flatMap((one) => forecastItem(one, whole) ?? []), reckon: reckoningOf(whole), medians: new Map(medians) });
 };
 const three = ({ atLeast, atPace, atMost }: ReturnType<typeof forecastOf>) => [atLeast, atPace, atMost].map((value) => value && percentText(value, 1));
 
@@ -36,7 +36,12 @@ describe('the three totals', () => {
     ['are one without anything open', [scored(15, 20)], ['75.0', '75.0', '75.0']],
     ['are none without anything', [], [null, null, null]],
     ['give what is open nothing, the usual, everything', [scored(15, 20), piece(10, 'open')], ['50.0', '75.0', '83.3']],
-    ['leave out what waits for a score', [scored(15, 20), piece(80, 'in')], ['75.0', '75.0', '75.0']],
+    ['count what waits for a score at the usual, even where nothing more comes', [scored(15, 20), piece(10, 'in')], ['75.0', '75.0', '83.3']],
+    ['count what was done in class so too', [scored(15, 20), piece(10, 'inClass')], ['75.0', '75.0', '83.3']],
+    // 0.75 usual: 7.5 − 2 of 10, at most 10 − 2
+    ['take its own late cost off what waits', [scored(15, 20), piece(10, 'inLate', { lateCost: 2000 })], ['68.3', '68.3', '76.7']],
+    ['never take what waits again below the score of the round before', [scored(10, 20), piece(20, 'in', { score: 14 })], ['60.0', '60.0', '75.0']],
+    ['count words without points as waiting', [scored(15, 20), piece(10, 'scored')], ['75.0', '75.0', '83.3']],
     ['leave out the excused and what does not count', [scored(15, 20), piece(80, 'excused'), piece(80, 'open', { counts: false })], ['75.0', '75.0', '75.0']],
     // 0.5 usual: 10 − 2 of 20, and 20 − 2 of 20
     ['take the late cost off a missing piece', [scored(10, 20), piece(20, 'missing', { lateCost: 2000 })], ['25.0', '45.0', '70.0']],
@@ -63,19 +68,52 @@ describe('next best steps', () => {
     const [small, gone, large, again] = [piece(5, 'open'), piece(20, 'missing', { stillAccepted: false }), piece(20, 'missing'), piece(20, 'sentBack', { score: 9 })];
     const { steps } = forecast([scored(15, 20), small, gone, large, again]);
     expect(steps.map(({ id }) => id)).toEqual([large.id, again.id, small.id, gone.id]);
-    expect(steps.at(-1)).toEqual({ id: gone.id, gain: ZERO, atPace: null });
+    expect(steps.at(-1)).toEqual({ id: gone.id, gain: ZERO, done: null, undone: null, atPace: null, why: 'gone' });
   });
   it('of equal gain begin with what closes or is due first', () => {
     const [late, soon, never] = [piece(10, 'open', { due: 500 }), piece(10, 'missing', { closes: 400 }), piece(10, 'open', { due: null, closes: null })];
     expect(forecast([scored(8, 10), never, late, soon]).steps.map(({ id }) => id)).toEqual([soon.id, late.id, never.id]);
   });
-  it('say what one piece adds while everything else stays as it is', () => {
-    // (15 + 7.5) / 30 − 15 / 30
-    expect(forecast([scored(15, 20), piece(10, 'open'), piece(1000, 'open')]).steps.map(({ gain }) => percentText(gain, 1))).toContain('25.0');
+  it('say what one piece is worth, between it done and left undone, while everything else stays as it is', () => {
+    // (15 + 7.5) / 30 and 15 / 30
+    const { steps } = forecast([scored(15, 20), piece(10, 'open'), piece(1000, 'open'), piece(10, 'in')]);
+    expect(steps.map(({ gain, done, undone }) => [gain, done!, undone!].map((value) => percentText(value, 1)))).toContainEqual(['25.0', '75.0', '50.0']);
+    expect(steps).toHaveLength(2);
+  });
+
+  const category = (id: string, more = {}) => ({ id, name: id, weight: 50_000, within: 'pooled' as const, leaveOut: 0, keepBest: null, bonus: false, ...more });
+  const weighted = (categories: Scheme['categories']) => ({ kind: 'weighted' as const, categories });
+  const [k, drop] = [{ category: 'k' }, weighted([category('k', { leaveOut: 1 })])];
+  it.each<[string, ForecastPiece[], Partial<Scheme>, string | null]>([
+    ['something', [scored(15, 20), piece(10, 'open')], {}, null],
+    ['nothing, for what they usually get is nothing', [scored(0, 20), piece(10, 'open')], {}, 'earnsNothing'],
+    ['nothing, for being late takes all of it', [scored(10, 20), piece(10, 'missing', { lateCost: 9000 })], {}, 'earnsNothing'],
+    ['nothing, for the score it has is as good', [scored(10, 20), piece(10, 'sentBack', { score: 9 })], {}, 'earnsNothing'],
+    ['nothing, for it would be left out', [scored(9, 10, k), scored(3, 10, k), piece(10, 'missing', { ...k, lateCost: 5000 })], drop, 'leftOut'],
+    ['nothing, for it takes the place of one as good', [scored(5, 10, k), scored(5, 10, k), piece(10, 'open', k)], drop, 'leftOut'],
+    ['nothing, for it is under no category', [scored(5, 10, k), piece(10, 'open')], drop, 'countsInNothing'],
+    [
+      'nothing, for on top of nothing it adds nothing',
+      [scored(5, 10, k), piece(10, 'open', { category: 'b', bonus: true })],
+      weighted([category('k'), category('b')]),
+      'countsInNothing',
+    ],
+  ])('is worth %s', (_case, pieces, scheme, why) => expect(forecast(pieces, scheme).steps[0]!.why).toBe(why));
+
+  it('is worth nothing in a term that weighs nothing', () => {
+    const pieces = [scored(5, 10), piece(10, 'open')];
+    const scheme: Scheme = { ...FIRST_SCHEME, termWeights: { Autumn: 0, Spring: 1 } };
+    const terms = [
+      { name: 'Autumn', from: '2026-09-01', to: '2026-12-20' },
+      { name: 'Spring', from: '2027-01-07', to: '2027-03-30' },
+    ];
+    const over = wholeYear(scheme, terms, (id) => (id === pieces[1]!.id ? 0 : 1));
+    const { steps } = forecastOf({ items: pieces.flatMap((one) => forecastItem(one, scheme) ?? []), reckon: reckoningOf(scheme, over) });
+    expect(steps[0]).toMatchObject({ gain: ZERO, why: 'weighsNothing' });
   });
 });
 
-it('always has at least ≤ at the present pace ≤ at most, and gains of nothing or more', () => {
+it('always has at least ≤ at the present pace ≤ at most, and gains of nothing or more that lie between their totals; and handing in lowers none of the three', () => {
   const one = fc.record({
     points: fc.integer({ min: 1, max: 30 }),
     share: fc.integer({ min: 0, max: 120 }),
@@ -98,7 +136,8 @@ it('always has at least ≤ at the present pace ≤ at most, and gains of nothin
       fc.tuple(category, category),
       fc.constantFrom('weighted' as const, 'points' as const),
       fc.constantFrom('leaveOut' as const, 'whenClosed' as const, 'whenDue' as const),
-      (given, [c, d], kind, missing) => {
+      fc.constantFrom(0, 40_000),
+      (given, [c, d], kind, missing, percent) => {
         const pieces = given.map(({ share, points, ...more }) =>
           piece(points, more.state, { ...more, ...(more.state === 'returned' || (more.state === 'sentBack' && share % 2) ? { effective: points * share * 10 } : {}) }),
         );
@@ -106,13 +145,26 @@ it('always has at least ≤ at the present pace ≤ at most, and gains of nothin
           { id: 'c', name: 'C', ...c },
           { id: 'd', name: 'D', ...d },
         ];
-        const { atLeast, atPace, atMost, steps } = forecast(pieces, { kind, categories, missing: { kind: missing, percent: 0 } });
+        const { atLeast, atPace, atMost, steps } = forecast(pieces, { kind, categories, missing: { kind: missing, percent } });
         expect([atLeast === null, atMost === null]).toEqual([atPace === null, atPace === null]);
         if (atPace !== null) {
           expect(compare(atLeast!, atPace)).toBeLessThanOrEqual(0);
           expect(compare(atPace, atMost!)).toBeLessThanOrEqual(0);
         }
-        for (const { gain } of steps) expect(compare(gain, ZERO)).toBeGreaterThanOrEqual(0);
+        for (const { gain, done, undone, why } of steps) {
+          expect(compare(gain, ZERO)).toBeGreaterThanOrEqual(0);
+          expect(why === null).toBe(compare(gain, ZERO) > 0);
+          if (done !== null && undone !== null) expect(gain).toEqual(subtract(done, undone));
+        }
+        const waits = { open: 'in', missing: 'inLate', sentBack: 'in' } as const;
+        for (const [place, one] of pieces.entries()) {
+          if (!(one.state === 'open' || one.state === 'sentBack' || (one.state === 'missing' && one.stillAccepted))) continue;
+          const after = forecast(pieces.with(place, { ...one, state: waits[one.state as keyof typeof waits] }), { kind, categories, missing: { kind: missing, percent } });
+          for (const key of ['atLeast', 'atPace', 'atMost'] as const) {
+            const before = { atLeast, atPace, atMost }[key];
+            expect(before === null || (after[key] !== null && compare(after[key], before) >= 0)).toBe(true);
+          }
+        }
       },
     ),
   );

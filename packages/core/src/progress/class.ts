@@ -9,7 +9,7 @@ export function classMedians(students: readonly (readonly CountedPiece[])[], sch
   for (const pieces of students) {
     const { categories, loose } = totalOf(
       scheme,
-      pieces.flatMap((piece) => countedItem(piece, scheme.missing) ?? []),
+      pieces.flatMap((piece) => countedItem(piece, scheme) ?? []),
     );
     for (const { id, result } of categories) note(id, result);
     const points = loose.reduce((sum, item) => sum + (item.bonus ? 0 : item.points), 0);

@@ -1,7 +1,7 @@
 import { bearingOf, type Bearing, type BearingReason, type BearingSettings } from '../bearing';
 import { bookYear } from '../book';
 import type { Term } from '../calendar';
-import { forecastItem, forecastOf, type ClassMedians, type ForecastPiece, type Reckoning } from '../forecast';
+import { forecastItem, forecastOf, type ClassMedians, type ForecastPiece, type NextStep, type Reckoning, type WorthNothing } from '../forecast';
 import { compare, DAY_MS, percentText, subtract, type Instant, type MilliPoints, type Ratio } from '../quantities';
 import { asOf, bandOf, countedItem, totalOf, totalText, type CountedItem, type CountedPiece, type Scheme } from '../totals';
 
@@ -20,13 +20,23 @@ export const wholeYear = (scheme: Scheme, terms: readonly Term[], termOf: (id: s
   split: (items) => terms.map((_, place) => items.filter(({ id }) => termOf(id) === place)),
   join: (results) => bookYear(scheme, terms, results),
 });
-export const reckoningOf =
-  (scheme: Scheme, { split, join }: CountedOver = ONE_TERM): Reckoning =>
-  (items) =>
-    join(split(items).map((part) => totalOf(scheme, part).result));
+/** The total of items by a scheme, over a term or a year; and what becomes of one of them in it. */
+export function reckoningOf(scheme: Scheme, { split, join }: CountedOver = ONE_TERM): Reckoning {
+  const reckon = (items: readonly CountedItem[]) => join(split(items).map((part) => totalOf(scheme, part).result));
+  return Object.assign(reckon, {
+    roleOf: (items: readonly CountedItem[], id: string) => {
+      const part = split(items).find((one) => one.some((item) => item.id === id));
+      if (!part || part.length === 0) return 'nothing' as const;
+      const { counted, categories, pool } = totalOf(scheme, part);
+      if (counted.includes(id)) return 'counts' as const;
+      // A pool of points chooses what stays in all its categories together, whatever each would leave out by itself.
+      return pool !== null || categories.some(({ leftOut }) => leftOut.some((item) => item.id === id)) ? ('leftOut' as const) : ('nothing' as const);
+    },
+  });
+}
 
 /** What of these counts, as it counts. */
-export const itemsOf = (pieces: readonly CountedPiece[], scheme: Scheme) => pieces.flatMap((piece) => countedItem(piece, scheme.missing) ?? []);
+export const itemsOf = (pieces: readonly CountedPiece[], scheme: Scheme) => pieces.flatMap((piece) => countedItem(piece, scheme) ?? []);
 
 /** The total as it stood at a moment: of what was due by then, with the scores recorded by then (docs/rules.md, 5). */
 export function totalAt({ pieces, scheme, at, over = ONE_TERM }: { pieces: readonly CountedPiece[]; scheme: Scheme; at: Instant; over?: CountedOver }): Ratio | null {
@@ -96,12 +106,21 @@ export function standingOf({ pieces, scheme, settings, now, over = ONE_TERM }: S
   };
 }
 
-/** A forecast as it is shown; gains in points of the total, in the order of docs/rules.md, 7. */
+/** A forecast as it is shown: the three, and each step between its two totals, in the order of docs/rules.md, 7. */
 export interface ForecastText {
   atLeast: string | null;
   atPace: string | null;
   atMost: string | null;
-  steps: { id: string; gain: string; atPace: MilliPoints | null }[];
+  steps: StepText[];
+}
+export interface StepText {
+  id: string;
+  /** by how many per cent of the total the two lie apart, with a decimal more where the class shows none of it */
+  gain: string;
+  done: string | null;
+  undone: string | null;
+  atPace: MilliPoints | null;
+  why: WorthNothing | null;
 }
 /** The forecast over the same stretch as a standing, by the same rules. */
 export function forecastText({
@@ -115,8 +134,17 @@ export function forecastText({
   over?: CountedOver;
   medians?: ClassMedians;
 }): ForecastText {
-  const items = pieces.flatMap((piece) => forecastItem(piece, scheme.missing) ?? []);
+  const items = pieces.flatMap((piece) => forecastItem(piece, scheme) ?? []);
   const { steps, ...three } = forecastOf({ items, reckon: reckoningOf(scheme, over), ...(medians ? { medians } : {}) });
   const text = (value: Ratio | null) => (value === null ? null : totalText(value, scheme));
-  return { atLeast: text(three.atLeast), atPace: text(three.atPace), atMost: text(three.atMost), steps: steps.map((step) => ({ ...step, gain: percentText(step.gain, 1) })) };
+  return { atLeast: text(three.atLeast), atPace: text(three.atPace), atMost: text(three.atMost), steps: steps.map((step) => stepText(step, scheme)) };
+}
+
+/** What is worth something is never shown as two equal totals: as many decimals as it takes to tell them apart. */
+function stepText({ gain, done, undone, ...step }: NextStep, scheme: Scheme): StepText {
+  const text = (value: Ratio | null, decimals: number) => (value === null ? null : percentText(value, decimals));
+  const most = 4;
+  let decimals: number = Math.max(1, scheme.decimals);
+  if (step.why === null) while (decimals < most && text(done, decimals) === text(undone, decimals)) decimals += 1;
+  return { ...step, gain: percentText(gain, decimals), done: text(done, decimals), undone: text(undone, decimals) };
 }

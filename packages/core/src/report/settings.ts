@@ -1,8 +1,5 @@
+import type { Language } from '../languages';
 import type { LocalDate, MilliPercent } from '../quantities';
-
-/** Languages a family may read in. */
-export const LANGUAGES = ['en', 'es', 'fr', 'ar'] as const;
-export type Language = (typeof LANGUAGES)[number];
 
 export const REPORT_PARTS = ['summary', 'terms', 'categories', 'aims', 'forecast', 'work', 'remarks', 'feedback', 'absences', 'notes'] as const;
 export type ReportPart = (typeof REPORT_PARTS)[number];

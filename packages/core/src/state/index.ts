@@ -1,9 +1,11 @@
 /**
  * The state of a piece of work is derived from facts (what happened, when), the student's own window and
- * now. `summarise` folds facts; `stateAt` applies rule 2 in its order; `studentsView` hides what is held.
+ * now. `summarise` folds facts; `stateAt` applies rule 2 in its order; `stateForStudent` hides what is held;
+ * `standingLateness` says how late what stands is, and `lateCostOffFull` what that takes off.
  */
 export * from './accepts';
 export * from './audience';
+export * from './late-cost';
 export * from './may-hand-in';
 export * from './piece-facts';
 export * from './piece-state';

@@ -1,4 +1,4 @@
-import { lateBy } from '../lateness';
+import { standingLateness } from './late-cost';
 import type { Instant, Milliseconds } from '../quantities';
 import type { WorkWindow } from '../window';
 import type { PieceSummary } from './piece-facts';
@@ -35,22 +35,6 @@ export interface StateOfPiece {
 }
 
 /**
- * How late the hand-in that stands is (docs/rules.md, 3). After a send-back it keeps the lateness of the
- * hand-in before; if a new date was set and missed, the greater of the two counts.
- */
-export function lateByOfStanding(input: { summary: PieceSummary; window: WorkWindow; graceMinutes: number }): Milliseconds {
-  const { summary, window, graceMinutes } = input;
-  const { handedInAt, roundDue, carriedLateFrom } = summary;
-  if (handedInAt === null) return 0;
-  const { due } = window;
-  if (carriedLateFrom.length === 0) return lateBy({ due: roundDue ?? due, handedInAt, graceMinutes });
-  const carried = carriedLateFrom.map((earlier, round) =>
-    round === 0 ? lateBy({ due: earlier.due ?? due, handedInAt: earlier.handedInAt, graceMinutes }) : lateBy({ due: earlier.due, handedInAt: earlier.handedInAt, graceMinutes }),
-  );
-  return Math.max(lateBy({ due: roundDue, handedInAt, graceMinutes }), ...carried);
-}
-
-/**
  * The state of a student's piece, the first rule that applies (docs/rules.md, 2). Derived from facts each
  * time and never stored, so that changing a date changes every state it touches.
  *
@@ -65,7 +49,7 @@ export function stateAt(input: StateInput): StateOfPiece {
 // Three questions are asked of every cell of a mark book, so nothing is copied to ask them.
 function decide(input: StateInput, excused: boolean, scoredAt: Instant | null, returnedAt: Instant | null): StateOfPiece {
   const { window, summary, now } = input;
-  const late = lateByOfStanding(input);
+  const late = standingLateness(input).lateBy;
   const is = (state: PieceState | null, stillAccepted = false, overdue = false): StateOfPiece => ({ state, lateBy: late, stillAccepted, overdue });
   if (!input.inAudience) return is(null);
   if (excused) return is('excused');

@@ -1,6 +1,6 @@
 import { ratio, roundToMilli, type Instant, type MilliPoints } from '../quantities';
 import type { PieceState } from '../state';
-import type { MissingRule } from './scheme';
+import type { Scheme } from './scheme';
 
 /** One piece of a student as totals see it. */
 export interface CountedPiece {
@@ -34,15 +34,18 @@ export interface CountedItem {
 
 /**
  * What a piece counts as in a total, or null if it does not count (docs/rules.md, 5, "which items").
- * A recorded score always wins over the missing rule.
+ * A recorded score always wins over the missing rule. That rule gives nothing for a missing bonus piece, and in a bonus
+ * category no more than nothing of its points: what somebody left undone adds nothing on top.
+ * @example 20 points missing, `whenDue` with 50 % -> 10 earned; the same as a bonus -> null; in a bonus category -> 0 earned
  */
-export function countedItem(piece: CountedPiece, rule: MissingRule): CountedItem | null {
+export function countedItem(piece: CountedPiece, { missing: rule, categories }: Pick<Scheme, 'missing' | 'categories'>): CountedItem | null {
   const { id, category, points, bonus, due, effective } = piece;
   if (points === null || points <= 0 || !piece.counts || piece.state === null || piece.state === 'excused') return null;
   if (effective !== null) return { id, category, points, earned: effective, bonus, due, missing: false };
-  const applies = piece.state === 'missing' && (rule.kind === 'whenDue' || (rule.kind === 'whenClosed' && !piece.stillAccepted));
+  const applies = piece.state === 'missing' && !bonus && (rule.kind === 'whenDue' || (rule.kind === 'whenClosed' && !piece.stillAccepted));
   if (!applies) return null;
-  return { id, category, points, earned: roundToMilli(ratio(BigInt(points) * BigInt(rule.percent), 100_000_000n)), bonus, due, missing: true };
+  const percent = categories.some((one) => one.id === category && one.bonus) ? 0 : rule.percent;
+  return { id, category, points, earned: roundToMilli(ratio(BigInt(points) * BigInt(percent), 100_000_000n)), bonus, due, missing: true };
 }
 
 /**

@@ -142,8 +142,9 @@ it('counting one changed piece again is counting everything anew', () => {
 
 it('an excused piece counts as if it were not there', () => {
   const piece: CountedPiece = { id: 'p', category: 'a', points: 10_000, counts: true, bonus: false, effective: 4000, scoredAt: 1, state: 'scored', stillAccepted: false, due: 1 };
-  expect(countedItem(piece, FIRST_SCHEME.missing)).not.toBeNull();
-  for (const kind of ['leaveOut', 'whenClosed', 'whenDue'] as const) expect(countedItem({ ...piece, state: 'excused' }, { kind, percent: 0 })).toBeNull();
+  expect(countedItem(piece, FIRST_SCHEME)).not.toBeNull();
+  for (const kind of ['leaveOut', 'whenClosed', 'whenDue'] as const)
+    expect(countedItem({ ...piece, state: 'excused' }, { ...FIRST_SCHEME, missing: { kind, percent: 0 } })).toBeNull();
 });
 
 describe('schemes that have little to count', () => {

@@ -197,6 +197,7 @@ describe('which pieces count', () => {
     due: 100,
     ...more,
   });
+  const categories = ['plain', 'bonus'].map((id) => ({ id, name: id, weight: 50_000, within: 'pooled' as const, leaveOut: 0, keepBest: null, bonus: id === 'bonus' }));
   it.each<[string, Partial<CountedPiece>, 'leaveOut' | 'whenClosed' | 'whenDue', number | null]>([
     ['a score counts', { effective: 15_000, state: 'returned' }, 'leaveOut', 15_000],
     ['a score wins over the missing rule', { effective: 15_000 }, 'whenDue', 15_000],
@@ -209,7 +210,12 @@ describe('which pieces count', () => {
     ['without points', { points: null, effective: null }, 'whenDue', null],
     ['not theirs', { state: null }, 'whenDue', null],
     ['waiting for a score', { state: 'in' }, 'whenDue', null],
-  ])('%s', (_case, more, kind, earned) => expect(countedItem(piece(more), { kind, percent: 25_000 })?.earned ?? null).toBe(earned));
+    ['a bonus that nobody did gives nothing', { bonus: true }, 'whenDue', null],
+    ['in a bonus category it counts nothing', { category: 'bonus' }, 'whenDue', 0],
+    ['in another it counts as the rule says', { category: 'plain' }, 'whenDue', 5000],
+    ['a bonus in a bonus category gives nothing', { category: 'bonus', bonus: true }, 'whenDue', null],
+    ['a bonus that was done counts', { bonus: true, effective: 15_000, state: 'returned' }, 'whenDue', 15_000],
+  ])('%s', (_case, more, kind, earned) => expect(countedItem(piece(more), { categories, missing: { kind, percent: 25_000 } })?.earned ?? null).toBe(earned));
   it('as of a moment counts what was due and scored by then', () => {
     const [scored, later, undated] = [piece({ id: 'a', effective: 1, scoredAt: 150 }), piece({ id: 'b', due: 300 }), piece({ id: 'c', due: null, effective: 1, scoredAt: 250 })];
     expect(asOf([scored, later, undated], 200)).toEqual([scored]);

@@ -61,8 +61,8 @@ export interface FamilyPiece {
   /** what the teacher wrote, where the class shares it */
   remark: string | null;
   levels: CriterionLevel[];
-  /** points of the total that it would add, where the class shows totals */
-  gain: string | null;
+  /** what it is worth: the total with it done at the usual level, and left undone; null where it is worth nothing or the class shows no totals */
+  worth: { gain: string; done: string; undone: string } | null;
 }
 export interface FamilyClass {
   classId: string;

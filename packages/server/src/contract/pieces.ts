@@ -210,7 +210,7 @@ export interface MyPieceReply {
   mayHandIn: string | null;
   mayTakeBack: string | null;
   /** what it costs to hand in now, in points off full marks; null if nothing */
-  lateNow: { lateBy: Milliseconds; takenOff: MilliPoints; rule: LateRule } | null;
+  lateNow: { lateBy: Milliseconds; takenOff: MilliPoints; rule: LateRule; /** false: it was so late before it was sent back, and stays so */ grows: boolean } | null;
 }
 /** What is being written, not handed in. */
 export interface DraftView {

@@ -1,4 +1,4 @@
-import { fillIn, type Instant, type Language, type LocalDate, type MilliPoints } from '@jolly/core';
+import { fillIn, LOCALE_OF, type Instant, type Language, type LocalDate } from '@jolly/core';
 import { ar } from './ar';
 import { en } from './en';
 import { es } from './es';
@@ -13,22 +13,17 @@ type Texts<T> = { [K in keyof T]: T[K] extends string ? string : Texts<T[K]> };
 export type Words = Texts<typeof en>;
 
 const ALL: Record<Language, Words> = { en, es, fr, ar };
-// English dates read "Wed 25 Nov"; digits are the same in every language, as in the tables beside them.
-const LOCALES: Record<Language, string> = { en: 'en-GB', es: 'es', fr: 'fr', ar: 'ar-u-nu-latn' };
 
 export const wordsIn = (language: Language): Words => ALL[language];
 export const directionOf = (language: Language): 'ltr' | 'rtl' => (language === 'ar' ? 'rtl' : 'ltr');
 export const say = (text: string, values: Readonly<Record<string, string | number>>): string => fillIn(text, values);
 
-/** Points as they are written in a language: 12.5, or 12,5. */
-export const pointsIn = (language: Language, points: MilliPoints): string => new Intl.NumberFormat(LOCALES[language], { maximumFractionDigits: 3 }).format(points / 1000);
-
 /** Wed 25 Nov 2026 */
 export const dayIn = (language: Language, zone: string, at: Instant): string =>
-  new Intl.DateTimeFormat(LOCALES[language], { timeZone: zone, weekday: 'short', day: 'numeric', month: 'short', year: 'numeric' }).format(at).replace(/,/g, '');
+  new Intl.DateTimeFormat(LOCALE_OF[language], { timeZone: zone, weekday: 'short', day: 'numeric', month: 'short', year: 'numeric' }).format(at).replace(/,/g, '');
 /** Wed 25 Nov 15:30 */
 export const whenIn = (language: Language, zone: string, at: Instant): string =>
-  new Intl.DateTimeFormat(LOCALES[language], { timeZone: zone, weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', hourCycle: 'h23' })
+  new Intl.DateTimeFormat(LOCALE_OF[language], { timeZone: zone, weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', hourCycle: 'h23' })
     .format(at)
     .replace(/,/g, '');
 export const localDayIn = (language: Language, day: LocalDate): string => dayIn(language, 'UTC', Date.parse(`${day}T00:00:00Z`));

@@ -61,6 +61,7 @@ export const working = {
     and: '{a} and {b}',
     onTime: 'You are on time.',
     lateNow: 'It is {length} late.',
+    lateKept: 'It was {length} late before it came back, and stays so.',
     lateCost: 'Being late takes {n} off, of {max}.',
     lateFree: 'Being late costs nothing in this class, but it shows.',
     closed: 'Closed since {when}. Nothing can be handed in any more.',

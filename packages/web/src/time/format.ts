@@ -1,4 +1,4 @@
-import { wallClockAt, type Instant, type Language } from '@jolly/core';
+import { LOCALE_OF, wallClockAt, type Instant, type Language } from '@jolly/core';
 
 const cache = new Map<string, Intl.DateTimeFormat>();
 function format(locale: string, zone: string, options: Intl.DateTimeFormatOptions): Intl.DateTimeFormat {
@@ -7,13 +7,15 @@ function format(locale: string, zone: string, options: Intl.DateTimeFormatOption
   if (!found) cache.set(key, (found = new Intl.DateTimeFormat(locale, { timeZone: zone, hourCycle: 'h23', ...options })));
   return found;
 }
-// English dates read "Wed 25 Nov", as schools write them; digits are the same in every language.
-const LOCALES: Record<Language, string> = { en: 'en-GB', es: 'es', fr: 'fr', ar: 'ar-u-nu-latn' };
-let locale = LOCALES.en;
-/** In which language dates are written from now on. */
+let spoken: Language = 'en';
+let locale = LOCALE_OF.en;
+/** In which language dates and numbers are written from now on. */
 export function speak(language: Language): void {
-  locale = LOCALES[language];
+  spoken = language;
+  locale = LOCALE_OF[language];
 }
+/** The language that dates and numbers are written in now. */
+export const language = (): Language => spoken;
 const clean = (text: string) => text.replace(/,/g, '');
 
 /** Wed 25 Nov */

@@ -13,7 +13,9 @@ const WAITING = new Set(['in', 'inLate', 'inClass', 'scored']);
 
 /** A class as it is shown to the families of one student in it: what was returned to the student, and no more than the class shares. */
 export function toFamilyClass(reply: StudentProgressReply, { familyTotals, familyFeedback }: SchoolClass, teachers: string[], unread: number): FamilyClass {
-  const gains = new Map(reply.view.forecast.steps.map((step) => [step.id, step.gain]));
+  const worths = new Map(
+    reply.view.forecast.steps.flatMap(({ id, gain, done, undone, why }) => (why !== null || done === null || undone === null ? [] : [[id, { gain, done, undone }] as const])),
+  );
   const toPiece = (piece: ProgressPiece): FamilyPiece => ({
     id: piece.id,
     title: piece.title,
@@ -27,7 +29,7 @@ export function toFamilyClass(reply: StudentProgressReply, { familyTotals, famil
     returnedAt: piece.returnedAt,
     remark: familyFeedback && piece.remark ? plainText(piece.remark).trim() || null : null,
     levels: familyFeedback ? piece.levels : [],
-    gain: familyTotals && reply.view.standing.hasTotals ? (gains.get(piece.id) ?? null) : null,
+    worth: familyTotals && reply.view.standing.hasTotals ? (worths.get(piece.id) ?? null) : null,
   });
   const of = (is: (piece: ProgressPiece) => boolean) => reply.pieces.filter(is).map(toPiece);
   const byDue = (a: FamilyPiece, b: FamilyPiece) => (a.due ?? Infinity) - (b.due ?? Infinity);

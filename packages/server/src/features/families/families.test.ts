@@ -117,13 +117,13 @@ describe('what a family sees', () => {
       ['Delta'],
     ]);
     expect(first!.returned[0]).toMatchObject({ effective: 14_000, remark: null });
-    // 13 of 20: the usual 14, less a point for the day it is late
-    expect(first!.missing[0]!.gain).toBe('32.5');
+    // 13 of 20: the usual 14, less a point for the day it is late; 27 of 40 against 14 of 40
+    expect(first!.missing[0]!.worth).toEqual({ gain: '32.5', done: '67.5', undone: '35.0' });
     const own = (await (await server.person('bao')).get('/api/my/progress')).body;
     expect(first!.view).toEqual(own[0].view);
     await finch.patch(`/api/classes/${school.rivers}`, { familyTotals: false, familyFeedback: true, version: 1 });
     const reply = await child();
-    expect(reply.classes[0]).toMatchObject({ view: null, missing: [{ gain: null }], returned: [{ remark: 'Well seen.' }] });
+    expect(reply.classes[0]).toMatchObject({ view: null, missing: [{ worth: null }], returned: [{ remark: 'Well seen.' }] });
     expect(JSON.stringify(reply)).not.toMatch(/Secret|"scored"|Hana/);
   });
 
@@ -204,7 +204,7 @@ describe('being told', () => {
     const mails = await mailsTo('frida@lind.example');
     expect(mails.map((mail) => mail.subject)).toEqual(['La semana de Bao Lind']);
     const { body } = mails[0]!;
-    for (const said of ['Devuelto esta semana\n- Delta: 14 / 20', 'Falta\n- Not there', 'Llega en los próximos días\n- To come', 'Total hasta ahora: 70.0 %'])
+    for (const said of ['Devuelto esta semana\n- Delta: 14 / 20', 'Falta\n- Not there', 'Llega en los próximos días\n- To come', 'Total hasta ahora: 70,0 %'])
       expect(body).toContain(said);
     server.clock.now += 3 * DAY;
     expect(await mailsTo('frida@lind.example')).toHaveLength(1);

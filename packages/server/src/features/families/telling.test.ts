@@ -24,7 +24,7 @@ const piece = (title: string, more: Partial<FamilyPiece> = {}): FamilyPiece => (
   returnedAt: null,
   remark: null,
   levels: [],
-  gain: null,
+  worth: null,
   ...more,
 });
 const week: WeekOfClass = { className: 'Rivers', zone: 'Europe/Lisbon', total: '70.0', returned: [], handedIn: [], missing: [], coming: [] };

@@ -1,4 +1,4 @@
-import { LANGUAGES, unmilli, type Language, type WorkWindow } from '@jolly/core';
+import { LANGUAGES, writtenPercent, writtenPoints, type Language, type WorkWindow } from '@jolly/core';
 import type { FamilyPiece, NewsKind } from '../../contract';
 import { linesOfBack, type WhatCameBack } from './what-came-back';
 import { dayIn, say, whenIn, wordsIn } from '../../words';
@@ -208,7 +208,8 @@ export interface WeekOfClass {
 /** The week of a child: what was done, what is missing, what comes. */
 export function weeklyLetter({ language, name, child, weeks, link }: { language: Language; name: string; child: string; weeks: readonly WeekOfClass[]; link: string }): Letter {
   const { letters, report } = wordsIn(language);
-  const score = ({ effective, points }: FamilyPiece) => (effective === null ? '' : points === null ? `: ${unmilli(effective)}` : `: ${unmilli(effective)} / ${unmilli(points)}`);
+  const score = ({ effective, points }: FamilyPiece) =>
+    effective === null ? '' : points === null ? `: ${writtenPoints(language, effective)}` : `: ${writtenPoints(language, effective)} / ${writtenPoints(language, points)}`;
   const due = (piece: FamilyPiece, zone: string) => (piece.due === null ? '' : ` (${dayIn(language, zone, piece.due)})`);
   const part = (head: string, lines: string[]) => (lines.length === 0 ? [] : [`${head}\n${lines.map((line) => `- ${line}`).join('\n')}`]);
   const classes = weeks.flatMap(({ className, zone, total, returned, handedIn, missing, coming }) => {
@@ -232,7 +233,7 @@ export function weeklyLetter({ language, name, child, weeks, link }: { language:
         coming.map((piece) => `${piece.title}${due(piece, zone)}`),
       ),
     ];
-    return parts.length === 0 ? [] : [[className.toUpperCase(), ...(total === null ? [] : [`${letters.total}: ${total} %`]), ...parts].join('\n\n')];
+    return parts.length === 0 ? [] : [[className.toUpperCase(), ...(total === null ? [] : [`${letters.total}: ${writtenPercent(language, total)}`]), ...parts].join('\n\n')];
   });
   const body = [say(letters.hello, { name }), say(letters.week, { name: child }), ...(classes.length === 0 ? [letters.nothingToSay] : classes), `${letters.choose}\n${link}`].join(
     '\n\n',

@@ -1,6 +1,6 @@
-import type { Language, MilliPoints } from '@jolly/core';
+import { writtenPoints, type Language, type MilliPoints } from '@jolly/core';
 import type { CriterionLevel, LetterShows } from '../../contract';
-import { pointsIn, say, wordsIn } from '../../words';
+import { say, wordsIn } from '../../words';
 
 /** A score as a letter says it: what counts, out of what, and what being late took off. */
 export interface ScoreBack {
@@ -35,7 +35,7 @@ const sameScore = (a: ScoreBack | null, b: ScoreBack | null) => a?.effective ===
 function scoreText({ effective, points }: ScoreBack, language: Language): string {
   const { letters } = wordsIn(language);
   if (effective === null) return letters.noScore;
-  return points === null ? pointsIn(language, effective) : say(letters.outOf, { a: pointsIn(language, effective), b: pointsIn(language, points) });
+  return points === null ? writtenPoints(language, effective) : say(letters.outOf, { a: writtenPoints(language, effective), b: writtenPoints(language, points) });
 }
 
 /** The lines that stand below “… is back”, what is ours in the reader's language. What people wrote stays as it is. */
@@ -47,7 +47,7 @@ export function linesOfBack(back: WhatCameBack, language: Language): string[] {
     lines.push(`${letters.scoreWas}: ${scoreText(was, language)}`);
     lines.push(`${letters.scoreIs}: ${score ? scoreText(score, language) : letters.noScore}`);
   } else if (score && score.effective !== null) lines.push(`${letters.score}: ${scoreText(score, language)}`);
-  if (score && score.takenOff > 0) lines.push(`${letters.forLate}: ${pointsIn(language, score.takenOff)}`);
+  if (score && score.takenOff > 0) lines.push(`${letters.forLate}: ${writtenPoints(language, score.takenOff)}`);
   for (const { criterion, level, descriptor, words } of criteria) {
     const said = [level, descriptor].filter(Boolean).join(': ');
     lines.push([`${criterion}${said ? ` – ${said}` : ''}`, words].filter(Boolean).join(' · '));

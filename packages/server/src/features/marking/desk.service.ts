@@ -9,7 +9,7 @@ import type { RowsService } from '../collecting/rows.service';
 import type { NotesService } from '../notes/notes.service';
 import type { BoardService, Sight } from '../pieces/board.service';
 import type { OpenPiece } from '../pieces/open-pieces';
-import { isNameless, isWithTeacher, lateRuleOf, type HandInRecord } from '../pieces/pieces.mapper';
+import { isNameless, isWithTeacher, lateOf, lateRuleOf, type HandInRecord } from '../pieces/pieces.mapper';
 import type { PiecesService } from '../pieces/pieces.service';
 import type { WorkingService } from '../pieces/working.service';
 import type { WorksService } from '../pieces/works.service';
@@ -48,11 +48,10 @@ export const namelessHandIn = <T extends HandInView | HandInRecord>(handIn: T): 
   files: handIn.files.map((file, index) => ({ ...file, name: namelessFile(file.name, index + 1), fingerprint: '' })),
 });
 
-/** What lateness is counted from, where there is any. */
-function lateOf(sight: Sight): DeskPieceReply['late'] {
-  const { schoolClass, resolved, piece, waived } = sight;
-  const { due } = resolved.window;
-  return due === null || piece.lateBy === 0 ? null : { calendar: schoolClass.calendar, due, lateBy: piece.lateBy, rule: lateRuleOf(sight), waived };
+/** What lateness is counted from, where there is any, and by which rule. */
+function costOf(sight: Sight): DeskPieceReply['late'] {
+  const late = lateOf(sight);
+  return late && { ...late, rule: lateRuleOf(sight), waived: sight.waived };
 }
 
 /** One piece as it lies before whoever marks it, and changing it only as it was seen. */
@@ -111,7 +110,7 @@ export function deskService({ accounts, assignments, board, pieces, works, worki
         questions: blind ? [] : asked,
         before: blind ? [] : before,
         nameless,
-        late: nameless ? null : lateOf(sight),
+        late: nameless ? null : costOf(sight),
         second:
           second && !blind && (second.by === teacher.userId || record?.score?.by === teacher.userId || assignment.secondMarker !== teacher.userId)
             ? { ...second, by: by ? fullName(by) : '' }

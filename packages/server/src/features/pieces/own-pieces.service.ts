@@ -1,26 +1,21 @@
-import { handInRefusal, lateBy, may, takeBackRefusal, type Action, type Actor } from '@jolly/core';
+import { handInRefusal, may, takeBackRefusal, type Action, type Actor } from '@jolly/core';
 import type { MyPieceReply } from '../../contract';
 import { Problem, type ProblemCode } from '../../http/problem';
 import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
 import { refuseIfAway } from '../classes/classes.service';
 import type { GroupsService } from '../groups/groups.service';
 import { sightOf, type BoardService, type Sight } from './board.service';
-import { lateRuleOf, offFullPoints, type PieceRecord } from './pieces.mapper';
+import { lateCostAt, lateRuleOf, type PieceRecord } from './pieces.mapper';
 import type { PiecesService, Team } from './pieces.service';
 import type { WorkRecord } from './works.service';
 import { STUDENT_EYES } from './viewing';
 
 export type Student = Actor & { userId: string };
 
-/** What it would cost to hand in now, off full marks, beside what it has cost already. */
+/** What handing in now would cost off full marks; null where it would not be late. A round that was sent back keeps the lateness it had. */
 export function costNow(sight: Sight, now: number): MyPieceReply['lateNow'] {
-  const { schoolClass, resolved, record } = sight;
-  const due = record?.summary.roundDue ?? resolved.window.due;
-  // A round that was sent back keeps the lateness it had; only a missed new date can add to it.
-  if (due === null || (sight.piece.state === 'sentBack' && record?.summary.roundDue == null)) return null;
-  const late = lateBy({ due, handedInAt: now, graceMinutes: schoolClass.graceMinutes });
-  if (late === 0) return null;
-  return { lateBy: late, takenOff: offFullPoints(sight, { due, lateBy: late }), rule: lateRuleOf(sight) };
+  const cost = lateCostAt(sight, now);
+  return cost.lateBy === 0 ? null : { ...cost, rule: lateRuleOf(sight), grows: cost.lateBy < lateCostAt(sight, now + 1).lateBy };
 }
 
 export const whyNotHandIn = ({ told: piece, assignment, resolved, record }: Sight, now: number) =>

@@ -3,13 +3,13 @@ import {
   EMPTY_TEXT,
   fillRemark,
   fillRichRemark,
-  lateByOfStanding,
+  lateCostOffFull,
   NOTHING_YET,
   roundScore,
   rubricScore,
+  standingLateness,
   type Instant,
   type LateRule,
-  type Milliseconds,
   type MilliPoints,
   type PieceSummary,
   type RichText,
@@ -152,41 +152,34 @@ export const countedOf = ({ assignment }: Pick<Sight, 'assignment'>, { earned, r
 
 /** What was given is worth after lateness, for this student and this window; of several rounds by the assignment's rule. */
 export function afterLateness(
-  sight: Pick<Sight, 'schoolClass' | 'assignment' | 'resolved' | 'piece' | 'waived'>,
+  sight: Placed & { record: Pick<PieceRecord, 'summary'> | null },
   given: Pick<Given, 'earned' | 'rounds'> | null | undefined,
 ): { takenOff: number; effective: number | null } {
-  const { schoolClass, assignment, resolved, piece, waived } = sight;
+  const { assignment, waived } = sight;
   const earned = given ? countedOf(sight, given) : null;
-  const { due } = resolved.window;
   if (earned === null || assignment.points === null) return { takenOff: 0, effective: earned };
-  return applyLateRule({
-    earned,
-    max: assignment.points,
-    late: due === null ? null : { calendar: schoolClass.calendar, due, lateBy: piece.lateBy },
-    rule: lateRuleOf(sight),
-    waived,
-  });
+  return applyLateRule({ earned, max: assignment.points, late: lateOf(sight), rule: lateRuleOf(sight), waived });
 }
 
 type Placed = Pick<Sight, 'schoolClass' | 'assignment' | 'resolved' | 'waived'>;
 
-/** What so much lateness takes off full points here. */
-export function offFullPoints(sight: Placed, { due, lateBy }: { due: Instant; lateBy: Milliseconds }): MilliPoints {
-  const { schoolClass, assignment, waived } = sight;
-  const max = assignment.points ?? 0;
-  return applyLateRule({ earned: max, max, late: { calendar: schoolClass.calendar, due, lateBy }, rule: lateRuleOf(sight), waived }).takenOff;
+/** How late what stands is, as the late rule asks it; null where it is not late. */
+export function lateOf({ schoolClass, resolved, record }: Pick<Sight, 'schoolClass' | 'resolved'> & { record: Pick<PieceRecord, 'summary'> | null }) {
+  if (record === null) return null;
+  const { due, lateBy } = standingLateness({ summary: record.summary, window: resolved.window, graceMinutes: schoolClass.graceMinutes });
+  return due === null ? null : { calendar: schoolClass.calendar, due, lateBy };
 }
 
 /**
- * What handing the piece in now would take off full points for being late. A piece that was sent back keeps the
- * lateness it had.
+ * What handing the piece in at a moment takes off full points for being late; a piece that was sent back keeps the
+ * lateness it had. What is done in class is never late.
  */
-export function lateCostNow(sight: Placed & { record: Pick<PieceRecord, 'summary'> | null }, now: Instant): MilliPoints {
-  const { schoolClass, resolved, record } = sight;
-  const { due } = resolved.window;
-  if (due === null) return 0;
-  const summary = { ...(record?.summary ?? NOTHING_YET), handedInAt: now };
-  return offFullPoints(sight, { due, lateBy: lateByOfStanding({ summary, window: resolved.window, graceMinutes: schoolClass.graceMinutes }) });
+export function lateCostAt(sight: Placed & { record: Pick<PieceRecord, 'summary'> | null }, handedInAt: Instant): ReturnType<typeof lateCostOffFull> {
+  const { schoolClass, assignment, resolved, record, waived } = sight;
+  if (assignment.how === 'inClass') return { lateBy: 0, takenOff: 0 };
+  const { calendar, graceMinutes } = schoolClass;
+  const of = { summary: record?.summary ?? NOTHING_YET, window: resolved.window, graceMinutes, calendar };
+  return lateCostOffFull({ ...of, handedInAt, points: assignment.points ?? 0, rule: lateRuleOf(sight), waived });
 }
 
 export function toScoreView(sight: Sight, names: Map<string, string>): ScoreView | null {

@@ -354,6 +354,28 @@ describe('what a student says of their own work', () => {
     expect([row.collecting.selfCheck, row.score]).toEqual([{ c1: { levelId: 'l2', points: 4000 } }, null]);
   });
 
+  it('late, sent back with a new date and late again costs the same on the page, in progress and in the result', async () => {
+    const { id, due } = await school.issued({ title: 'Twice late' });
+    const [bao, finch] = [await server.person('bao'), await server.person('finch')];
+    const [work, at] = [`/api/my/work/${id}`, `/api/assignments/${id}/pieces/${school.bao.id}`];
+    const handIn = async () => {
+      await bao.put(`${work}/text`, { text: doc(String(server.clock.now)), version: (await bao.get(work)).body.draft.version });
+      expect((await bao.post(`${work}/hand-in`)).status).toBe(201);
+    };
+    const version = async () => (await finch.get(at)).body.row.version;
+    server.clock.now = due! + 25 * HOUR;
+    await handIn();
+    const newDue = due! + 2 * DAY;
+    expect((await finch.post(`${at}/send-back`, { reason: 'again', newDue, version: await version() })).status).toBe(200);
+    server.clock.now = newDue + HOUR;
+    // Two days begun before it was sent back; of the new date it is an hour late.
+    expect((await bao.get(work)).body.lateNow).toMatchObject({ lateBy: 25 * HOUR, takenOff: 2000, grows: false });
+    expect((await bao.get('/api/my/progress')).body[0].pieces.find((one: { id: string }) => one.id === id).lateCost).toBe(2000);
+    await handIn();
+    await finch.put(`${at}/score`, { earned: 15_000, chosen: null, remark: doc(''), version: await version() });
+    expect((await finch.get(at)).body.row.score).toMatchObject({ earned: 15_000, takenOff: 2000, effective: 13_000 });
+  });
+
   it('after a send-back the new date is the one that counts on My work', async () => {
     const { id } = await school.issued();
     const [bao, finch] = [await server.person('bao'), await server.person('finch')];

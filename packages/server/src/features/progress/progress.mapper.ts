@@ -15,7 +15,7 @@ import {
 import type { AimView, NextPiece, ProgressCounts, ProgressPiece, ProgressQuery } from '../../contract';
 import type { SchoolClass } from '../classes/classes.service';
 import type { ListSight, Sight } from '../pieces/board.service';
-import { afterLateness, isNameless, lateCostNow, toLevels, toReturnedView } from '../pieces/pieces.mapper';
+import { afterLateness, isNameless, lateCostAt, toLevels, toReturnedView } from '../pieces/pieces.mapper';
 
 /** Whose eyes: a teacher counts every score, a student and their family only what was returned. */
 export type Eyes = 'teacher' | 'student';
@@ -48,7 +48,7 @@ export function see<S extends ListSight>(sight: S, eyes: Eyes, now: Instant): Se
     stillAccepted: piece.stillAccepted,
     due: record?.summary.roundDue ?? resolved.window.due,
     closes: resolved.window.closes,
-    lateCost: lateCostNow(sight, now),
+    lateCost: lateCostAt(sight, record?.summary.handedInAt ?? now).takenOff,
     belongs: assignment.due ?? assignment.issuedAt ?? now,
     term: termOfWork(schoolClass.terms, schoolClass.calendar.zone, { due: assignment.due, issuedAt: assignment.issuedAt ?? now }),
   };

@@ -1,4 +1,4 @@
-import { listedPieces, percentText, plainText, ratio, unmilli, type MilliPoints, type ReportSettings } from '@jolly/core';
+import { listedPieces, percentText, plainText, ratio, unmilli, writtenPercent, writtenPoints, type Language, type MilliPoints, type ReportSettings } from '@jolly/core';
 import type { Jotting, ProgressPiece, StudentProgressReply } from '../../contract';
 import { dayIn, say, whenIn, wordsIn } from '../../words';
 import { fullName } from '../accounts/accounts.service';
@@ -6,9 +6,10 @@ import type { SchoolClass } from '../classes/classes.service';
 import type { ReportBlock, ReportCell, ReportColumn } from './report-document';
 
 const cell = (text: string): ReportCell => ({ text });
-const percentCell = (text: string | null, none = '–'): ReportCell => (text === null ? cell(none) : { text: `${text} %`, value: Number(text) });
+const percentCell = (language: Language, digits: string | null, none = '–'): ReportCell =>
+  digits === null ? cell(none) : { text: writtenPercent(language, digits), value: Number(digits) };
 const numberCell = (value: number): ReportCell => ({ text: String(value), value });
-const pointsCell = (value: MilliPoints | null): ReportCell => (value === null ? cell('') : { text: String(unmilli(value)), value: unmilli(value) });
+const pointsCell = (language: Language, value: MilliPoints | null): ReportCell => (value === null ? cell('') : { text: writtenPoints(language, value), value: unmilli(value) });
 const column = (head: string): ReportColumn => ({ head });
 const numbers = (head: string): ReportColumn => ({ head, number: true });
 
@@ -40,7 +41,13 @@ export class StudentBlocks {
     return at === null ? '' : dayIn(this.settings.language, this.zone, at);
   }
   private percentOf(effective: MilliPoints | null, points: MilliPoints | null): ReportCell {
-    return effective === null || !points ? cell('') : percentCell(percentText(ratio(effective, points), 0));
+    return effective === null || !points ? cell('') : this.percent(percentText(ratio(effective, points), 0));
+  }
+  private percent(digits: string | null, none?: string): ReportCell {
+    return percentCell(this.settings.language, digits, none);
+  }
+  private points(value: MilliPoints): string {
+    return writtenPoints(this.settings.language, value);
   }
   summary(): ReportBlock[] {
     const { report, bearings } = this.words;
@@ -48,8 +55,8 @@ export class StudentBlocks {
     const { standing } = this.reply.view;
     const { counts } = this.reply;
     const facts: { name: string; cell: ReportCell }[] = [];
-    if (standing.hasTotals && show.percent) facts.push({ name: report.total, cell: percentCell(standing.total, report.noTotal) });
-    if (standing.hasTotals && show.points) facts.push({ name: report.points, cell: cell(`${unmilli(standing.earned)} / ${unmilli(standing.possible)}`) });
+    if (standing.hasTotals && show.percent) facts.push({ name: report.total, cell: this.percent(standing.total, report.noTotal) });
+    if (standing.hasTotals && show.points) facts.push({ name: report.points, cell: cell(`${this.points(standing.earned)} / ${this.points(standing.possible)}`) });
     if (show.band && standing.band !== null) facts.push({ name: report.band, cell: cell(standing.band) });
     facts.push({ name: report.bearing, cell: cell(bearings[standing.bearing]) });
     for (const key of ['missing', 'late', 'sentBack', 'coming', 'waiting', 'returned'] as const) facts.push({ name: report[key], cell: numberCell(counts[key]) });
@@ -59,8 +66,8 @@ export class StudentBlocks {
     const { report } = this.words;
     const { terms, year } = this.reply.view;
     const rows = [
-      ...terms.map((term) => [cell(term.name), percentCell(term.total), cell(term.band ?? '')]),
-      ...(terms.length > 1 ? [[cell(report.year), percentCell(year), cell('')]] : []),
+      ...terms.map((term) => [cell(term.name), this.percent(term.total), cell(term.band ?? '')]),
+      ...(terms.length > 1 ? [[cell(report.year), this.percent(year), cell('')]] : []),
     ];
     return [{ kind: 'table', table: { id: 'terms', caption: report.terms, columns: [column(report.term), numbers(report.total), column(report.band)], rows, none: report.none } }];
   }
@@ -69,11 +76,7 @@ export class StudentBlocks {
     const weighted = this.reply.of.scheme.kind === 'weighted';
     // A class without categories has nothing to say of them.
     if (this.reply.view.categories.length === 0) return [];
-    const rows = this.reply.view.categories.map(({ name, weight, result }) => [
-      cell(name),
-      ...(weighted ? [{ text: `${weight / 1000} %`, value: weight / 1000 }] : []),
-      percentCell(result),
-    ]);
+    const rows = this.reply.view.categories.map(({ name, weight, result }) => [cell(name), ...(weighted ? [this.percent(String(weight / 1000))] : []), this.percent(result)]);
     return [
       {
         kind: 'table',
@@ -89,7 +92,7 @@ export class StudentBlocks {
   }
   aims(): ReportBlock[] {
     const { report } = this.words;
-    const rows = this.reply.aims.map(({ aim, latest, typical, level, pieces }) => [cell(aim), percentCell(latest), percentCell(typical), cell(level ?? ''), numberCell(pieces)]);
+    const rows = this.reply.aims.map(({ aim, latest, typical, level, pieces }) => [cell(aim), this.percent(latest), this.percent(typical), cell(level ?? ''), numberCell(pieces)]);
     const columns = [column(report.aim), numbers(report.latest), numbers(report.typical), column(report.level), numbers(report.pieces)];
     return [{ kind: 'table', table: { id: 'aims', caption: report.aims, columns, rows, none: report.none } }];
   }
@@ -100,11 +103,11 @@ export class StudentBlocks {
     const titles = new Map(this.reply.pieces.map((piece) => [piece.id, piece]));
     const open = steps.filter((step) => step.atPace !== null && titles.has(step.id)).slice(0, 5);
     const facts = [
-      { name: report.atLeast, cell: percentCell(atLeast) },
-      { name: report.atPace, cell: percentCell(atPace) },
-      { name: report.atMost, cell: percentCell(atMost) },
+      { name: report.atLeast, cell: this.percent(atLeast) },
+      { name: report.atPace, cell: this.percent(atPace) },
+      { name: report.atMost, cell: this.percent(atMost) },
     ];
-    const rows = open.map(({ id, gain }) => [cell(titles.get(id)!.title), cell(this.day(titles.get(id)!.window.due)), { text: `+${gain}`, value: Number(gain) }]);
+    const rows = open.map(({ id, done, undone }) => [cell(titles.get(id)!.title), cell(this.day(titles.get(id)!.window.due)), this.percent(done), this.percent(undone)]);
     return [
       { kind: 'heading', text: report.forecast },
       { kind: 'facts', facts },
@@ -112,7 +115,13 @@ export class StudentBlocks {
         ? [
             {
               kind: 'table' as const,
-              table: { id: 'steps', caption: report.steps, columns: [column(report.title), column(report.due), numbers(report.adds)], rows, none: report.none },
+              table: {
+                id: 'steps',
+                caption: report.steps,
+                columns: [column(report.title), column(report.due), numbers(report.ifDone), numbers(report.ifUndone)],
+                rows,
+                none: report.none,
+              },
             },
           ]
         : []),
@@ -138,13 +147,13 @@ export class StudentBlocks {
       const { effective, points } = piece;
       const score: ReportCell =
         effective === null
-          ? cell(points === null ? '' : `– / ${unmilli(points)}`)
-          : { text: points === null ? String(unmilli(effective)) : `${unmilli(effective)} / ${unmilli(points)}`, value: unmilli(effective) };
+          ? cell(points === null ? '' : `– / ${this.points(points)}`)
+          : { text: points === null ? this.points(effective) : `${this.points(effective)} / ${this.points(points)}`, value: unmilli(effective) };
       return [
         cell(piece.title),
         cell(this.day(piece.window.due)),
         cell(this.stateOf(piece)),
-        ...(show.points ? [score, pointsCell(points)] : []),
+        ...(show.points ? [score, pointsCell(this.settings.language, points)] : []),
         ...(show.percent ? [this.percentOf(effective, points)] : []),
       ];
     });
@@ -189,26 +198,28 @@ export function classTable(
   blocksOf: (reply: StudentProgressReply) => StudentBlocks,
 ): ReportBlock {
   const { report, bearings } = wordsIn(settings.language);
-  const { parts, show, blanks } = settings;
+  const { parts, show, blanks, language } = settings;
+  const percent = (digits: string | null) => percentCell(language, digits);
   const columns: { head: ReportColumn; of: (reply: StudentProgressReply) => ReportCell }[] = [
     { head: column(report.student), of: (reply) => cell([fullName(reply.student), leftOf(reply)].filter(Boolean).join(', ')) },
   ];
   const put = (head: ReportColumn, of: (reply: StudentProgressReply) => ReportCell) => void columns.push({ head, of });
   if (parts.includes('summary')) {
-    if (scheme.kind !== 'none' && show.percent) put(numbers(report.total), ({ view }) => percentCell(view.standing.total));
-    if (scheme.kind !== 'none' && show.points) put(numbers(report.points), ({ view }) => cell(`${unmilli(view.standing.earned)} / ${unmilli(view.standing.possible)}`));
+    if (scheme.kind !== 'none' && show.percent) put(numbers(report.total), ({ view }) => percent(view.standing.total));
+    if (scheme.kind !== 'none' && show.points)
+      put(numbers(report.points), ({ view }) => cell(`${writtenPoints(language, view.standing.earned)} / ${writtenPoints(language, view.standing.possible)}`));
     if (show.band && scheme.bands.length > 0) put(column(report.band), ({ view }) => cell(view.standing.band ?? ''));
     put(column(report.bearing), ({ view }) => cell(bearings[view.standing.bearing]));
     for (const key of ['missing', 'late', 'sentBack'] as const) put(numbers(report[key]), ({ counts }) => numberCell(counts[key]));
   }
   if (parts.includes('terms')) {
-    for (const [place, term] of terms.entries()) put(numbers(term.name), ({ view }) => percentCell(view.terms[place]?.total ?? null));
-    if (terms.length > 1) put(numbers(report.year), ({ view }) => percentCell(view.year));
+    for (const [place, term] of terms.entries()) put(numbers(term.name), ({ view }) => percent(view.terms[place]?.total ?? null));
+    if (terms.length > 1) put(numbers(report.year), ({ view }) => percent(view.year));
   }
   if (parts.includes('categories'))
-    for (const [place, category] of scheme.categories.entries()) put(numbers(category.name), ({ view }) => percentCell(view.categories[place]?.result ?? null));
+    for (const [place, category] of scheme.categories.entries()) put(numbers(category.name), ({ view }) => percent(view.categories[place]?.result ?? null));
   if (parts.includes('forecast') && scheme.kind !== 'none')
-    for (const key of ['atLeast', 'atPace', 'atMost'] as const) put(numbers(report[key]), ({ view }) => percentCell(view.forecast[key]));
+    for (const key of ['atLeast', 'atPace', 'atMost'] as const) put(numbers(report[key]), ({ view }) => percent(view.forecast[key]));
   if (parts.includes('work')) put(column(report.work), (reply) => cell(blocksOf(reply).listed().map((piece) => piece.title).join(', '))); // prettier-ignore
   for (const head of blanks) put({ head, blank: true }, () => cell(''));
   return {

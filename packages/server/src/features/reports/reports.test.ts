@@ -212,7 +212,7 @@ describe('letters to families', () => {
       ['Hana', '', 'noFamily'],
     ]);
     const { body } = reply.letters[0]!;
-    expect(body).toContain('Total hasta ahora: 70.0 %');
+    expect(body).toContain('Total hasta ahora: 70,0 %');
     expect(body).toContain('Delta');
     expect(body).not.toContain('Private word');
     expect(await mails()).toEqual([]);

@@ -8,7 +8,7 @@ import { useProgressWords } from '../progress';
 import { sampleStudent, type SamplePiece } from './sample-student';
 
 const props = defineProps<{ scheme: Scheme; bearing: BearingSettings; lateRule: LateRule; graceMinutes: number; calendar: SchoolCalendar }>();
-const { t, points } = useWords();
+const { t, points, percent } = useWords();
 const { reasonText } = useProgressWords();
 const sample = computed(() => sampleStudent({ ...props, now: now() }));
 const total = computed(() => sample.value.total.result);
@@ -33,12 +33,12 @@ const scoreOf = (piece: SamplePiece) => t('common.of', { a: piece.effective === 
     <h2>{{ t('scheme.example') }}</h2>
     <p class="muted small">{{ t('scheme.exampleHint') }}</p>
     <div v-for="group in groups" :key="group.id" class="group">
-      <div class="row"><strong class="grow clip" dir="auto">{{ group.name }}</strong><span v-if="group.weight !== null" class="muted small">{{ t('scheme.weighs', { n: group.weight }) }}</span><span v-if="group.result" class="figure">{{ percentText(group.result, scheme.decimals) }} %</span></div>
+      <div class="row"><strong class="grow clip" dir="auto">{{ group.name }}</strong><span v-if="group.weight !== null" class="muted small">{{ t('scheme.weighs', { n: group.weight }) }}</span><span v-if="group.result" class="figure">{{ percent(percentText(group.result, scheme.decimals)) }}</span></div>
       <ul class="plain">
         <li v-for="piece in group.pieces" :key="piece.id" class="piece" :class="{ muted: total !== null && !counted.has(piece.id) }"><span class="figure">{{ scoreOf(piece) }}</span><span class="small">{{ became(piece) }}</span></li>
       </ul>
     </div>
-    <div class="total"><span class="grow">{{ t('scheme.total') }}</span><strong v-if="total" class="sum">{{ totalText(total, scheme) }} %</strong><strong v-else>{{ t('scheme.noTotal') }}</strong><strong v-if="band" dir="auto">{{ band.name }}</strong></div>
+    <div class="total"><span class="grow">{{ t('scheme.total') }}</span><strong v-if="total" class="sum">{{ percent(totalText(total, scheme)) }}</strong><strong v-else>{{ t('scheme.noTotal') }}</strong><strong v-if="band" dir="auto">{{ band.name }}</strong></div>
     <p class="small bearing"><strong>{{ t(`bearing.${sample.standing.bearing}`) }}</strong><template v-for="reason in sample.standing.reasons" :key="reason.why"> · {{ reasonText(reason) }}</template></p>
   </section>
 </template>

@@ -96,7 +96,7 @@ export function sampleStudent({
       });
     }
   }
-  const items = pieces.flatMap((piece) => countedItem(piece, scheme.missing) ?? []);
+  const items = pieces.flatMap((piece) => countedItem(piece, scheme) ?? []);
   return {
     pieces,
     total: totalOf(scheme, items),

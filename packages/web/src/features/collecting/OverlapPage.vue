@@ -11,7 +11,7 @@ import { useTermLine } from '../termline';
 import { markedText } from './marked-text';
 
 const ASK_EVERY_MS = 300;
-const { t, count, when } = useWords();
+const { t, count, when, percent: written } = useWords();
 const route = useRoute();
 const line = useTermLine();
 const { problem, busy, attempt } = useAttempt();
@@ -71,7 +71,7 @@ const side = (which: 'a' | 'b') => {
     <div v-else class="columns">
       <div class="sheet list" role="listbox" :aria-label="t('overlap.pairs')">
         <button v-for="(one, index) in pairs" :key="index" type="button" role="option" class="pair" :aria-selected="index === chosen" @click="chosen = index">
-          <span v-for="which in ['a', 'b'] as const" :key="which" class="row"><span class="grow clip" dir="auto">{{ texts[one[which].text]?.name }}</span><strong class="number">{{ percent(one[which]) }} %</strong></span>
+          <span v-for="which in ['a', 'b'] as const" :key="which" class="row"><span class="grow clip" dir="auto">{{ texts[one[which].text]?.name }}</span><strong class="number">{{ written(percent(one[which])) }}</strong></span>
         </button>
       </div>
       <div v-if="pair" class="both">

@@ -12,19 +12,18 @@ import PieceLine from './PieceLine.vue';
 import { useFamilyWords } from './use-family';
 
 const props = defineProps<{ childId: string; name: string }>();
-const { t } = useFamilyWords();
+const { t, percent } = useFamilyWords();
 const { state, value, reload } = useLoad(() => ask<ChildReply>('GET', `/api/family/children/${props.childId}`));
 const talking = ref<string | null>(null);
 
 type Placed = { piece: FamilyPiece; of: FamilyClass };
 const all = (key: 'missing' | 'coming' | 'waiting' | 'returned') => (value.value?.classes ?? []).flatMap((of) => of[key].map((piece): Placed => ({ piece, of })));
-// What would add most comes first, then what is due first; what can no longer be handed in last.
-const missing = computed(() => all('missing').sort((a, b) => Number(b.piece.stillAccepted) - Number(a.piece.stillAccepted) || Number(b.piece.gain ?? 0) - Number(a.piece.gain ?? 0) || (a.piece.due ?? 0) - (b.piece.due ?? 0)));
+// What is worth most comes first, then what is due first; what can no longer be handed in last.
+const missing = computed(() => all('missing').sort((a, b) => Number(b.piece.stillAccepted) - Number(a.piece.stillAccepted) || Number(b.piece.worth?.gain ?? 0) - Number(a.piece.worth?.gain ?? 0) || (a.piece.due ?? 0) - (b.piece.due ?? 0)));
 const coming = computed(() => all('coming').sort((a, b) => (a.piece.due ?? Infinity) - (b.piece.due ?? Infinity)));
 const waiting = computed(() => all('waiting'));
 const returned = computed(() => all('returned').sort((a, b) => (b.piece.returnedAt ?? 0) - (a.piece.returnedAt ?? 0)));
 const number = (text: string | null) => (text === null ? null : Number(text));
-const percent = (text: string | null) => (text === null ? '–' : `${text} %`);
 </script>
 
 <template>
@@ -58,7 +57,7 @@ const percent = (text: string | null) => (text === null ? '–' : `${text} %`);
           <section v-for="one in value.classes" :key="one.classId" class="sheet class">
             <h2 class="row"><ClassSquare :hue="one.hue" /><span class="grow" dir="auto">{{ one.className }}</span></h2>
             <template v-if="one.view?.standing.hasTotals">
-              <CompassDial :percent="number(one.view.standing.total)" :at-least="number(one.view.forecast.atLeast)" :at-pace="number(one.view.forecast.atPace)" :at-most="number(one.view.forecast.atMost)" :pass-line="one.passLine" :label="t('family.total')" :empty="t('family.noTotal')" />
+              <CompassDial :percent="one.view.standing.total" :at-least="number(one.view.forecast.atLeast)" :at-pace="number(one.view.forecast.atPace)" :at-most="number(one.view.forecast.atMost)" :pass-line="one.passLine" :label="t('family.total')" :empty="t('family.noTotal')" />
               <p v-if="one.view.standing.band" class="middle"><strong dir="auto">{{ one.view.standing.band }}</strong></p>
               <p v-if="one.view.forecast.atPace !== null" class="small muted middle">{{ t('family.three', { least: percent(one.view.forecast.atLeast), pace: percent(one.view.forecast.atPace), most: percent(one.view.forecast.atMost) }) }}</p>
             </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** A piece of work as a family reads it: what it is, of which class, until when, and what it would add or got. */
+/** A piece of work as a family reads it: what it is, of which class, until when, and what it is worth or got. */
 import type { FamilyClass, FamilyPiece } from '@jolly/server/contract';
 import { computed } from 'vue';
 import ClassSquare from '../../ui/ClassSquare.vue';
@@ -7,14 +7,15 @@ import SignalFlag from '../../ui/SignalFlag.vue';
 import { useFamilyWords } from './use-family';
 
 const props = defineProps<{ piece: FamilyPiece; of: FamilyClass }>();
-const { t, when, points } = useFamilyWords();
+const { t, when, points, percent } = useFamilyWords();
 const said = computed(() => {
   const { state, due, closes, stillAccepted, lateBy } = props.piece;
   const parts = state === 'returned' ? [] : [due === null ? t('family.noDue') : t('family.due', { when: when(due, props.of.zone) })];
   if (state === 'missing') parts.push(!stillAccepted ? t('family.closed') : closes === null ? t('family.accepted') : t('family.acceptedUntil', { when: when(closes, props.of.zone) }));
   if (state === 'sentBack') parts.push(t('family.again'));
   if (lateBy > 0) parts.push(t('family.late'));
-  if (props.piece.gain !== null && props.piece.gain !== '0.0' && state !== 'returned') parts.push(t('family.adds', { n: props.piece.gain }));
+  const { worth } = props.piece;
+  if (worth !== null && state !== 'returned') parts.push(t('family.worth', { done: percent(worth.done), undone: percent(worth.undone) }));
   return parts.join(' · ');
 });
 const score = computed(() => {

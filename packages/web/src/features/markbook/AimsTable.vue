@@ -11,7 +11,7 @@ import { useWords } from '../../ui/use-words';
 import type { Book } from './use-book';
 
 const props = defineProps<{ path: string; book: Book; rows: readonly number[] }>();
-const { t, count, name, day } = useWords();
+const { t, count, name, day, percent } = useWords();
 const { state, value, why, reload } = useLoad(() => ask<BookAimsReply>('GET', `${props.path}/aims`), [() => props.path]);
 const students = computed(() => props.rows.map((row) => props.book.value.value!.students[row]!));
 const results = computed(() => {
@@ -23,7 +23,7 @@ const results = computed(() => {
   return by;
 });
 const aims = computed(() => [...new Set((props.book.value.value?.columns ?? []).flatMap((one) => one.aims))].sort((a, b) => a.localeCompare(b)));
-const levelOf = ({ latest }: AimResult) => latest.level ?? `${percentText(latest.share, 0)} %`;
+const levelOf = ({ latest }: AimResult) => latest.level ?? percent(percentText(latest.share, 0));
 const open = ref<{ name: string; aim: string; result: AimResult } | null>(null);
 const titleOf = computed(() => new Map((props.book.value.value?.columns ?? []).flatMap(({ title, sets }) => sets.flatMap((set) => (set ? [[set.assignmentId, title] as const] : [])))));
 const zone = computed(() => props.book.value.value?.classes[0]?.calendar.zone ?? 'UTC');
@@ -39,7 +39,7 @@ const zone = computed(() => props.book.value.value?.classes[0]?.calendar.zone ??
           <tr v-for="student in students" :key="`${student.of} ${student.id}`">
             <th class="who" scope="row" dir="auto">{{ name(student) }}</th>
             <td v-for="aim in aims" :key="aim">
-              <button v-if="results.get(student.id)?.get(aim)" type="button" class="cell" :aria-label="t('book.aimsView.of', { name: name(student), aim })" @click="open = { name: name(student), aim, result: results.get(student.id)!.get(aim)! }"><strong dir="auto">{{ levelOf(results.get(student.id)!.get(aim)!) }}</strong><span class="muted small">{{ t('book.aimsView.typical') }} {{ percentText(results.get(student.id)!.get(aim)!.typical, 0) }} %</span></button>
+              <button v-if="results.get(student.id)?.get(aim)" type="button" class="cell" :aria-label="t('book.aimsView.of', { name: name(student), aim })" @click="open = { name: name(student), aim, result: results.get(student.id)!.get(aim)! }"><strong dir="auto">{{ levelOf(results.get(student.id)!.get(aim)!) }}</strong><span class="muted small">{{ t('book.aimsView.typical') }} {{ percent(percentText(results.get(student.id)!.get(aim)!.typical, 0)) }}</span></button>
               <span v-else class="muted">–</span>
             </td>
           </tr>
@@ -48,7 +48,7 @@ const zone = computed(() => props.book.value.value?.classes[0]?.calendar.zone ??
     </div>
     <SideSheet :open="open !== null" :title="open ? t('book.aimsView.of', { name: open.name, aim: open.aim }) : ''" @close="open = null">
       <p class="muted small">{{ count('book.aimsView.evidence', open?.result.evidence.length ?? 0) }}</p>
-      <table class="table"><tbody><tr v-for="(one, index) in [...(open?.result.evidence ?? [])].reverse()" :key="index"><td class="muted nowrap">{{ day(one.at, zone) }}</td><td dir="auto">{{ titleOf.get(one.assignmentId) }}<span class="muted small aside">{{ one.criterion === null ? t('book.aimsView.whole') : t('book.aimsView.criterion', { name: one.criterion }) }}</span></td><td class="number nowrap"><strong>{{ one.level ?? '' }}</strong> {{ percentText(one.share, 0) }} %</td></tr></tbody></table>
+      <table class="table"><tbody><tr v-for="(one, index) in [...(open?.result.evidence ?? [])].reverse()" :key="index"><td class="muted nowrap">{{ day(one.at, zone) }}</td><td dir="auto">{{ titleOf.get(one.assignmentId) }}<span class="muted small aside">{{ one.criterion === null ? t('book.aimsView.whole') : t('book.aimsView.criterion', { name: one.criterion }) }}</span></td><td class="number nowrap"><strong>{{ one.level ?? '' }}</strong> {{ percent(percentText(one.share, 0)) }}</td></tr></tbody></table>
     </SideSheet>
   </LoadGate>
 </template>

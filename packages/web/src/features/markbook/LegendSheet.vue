@@ -7,7 +7,7 @@ import { useWords } from '../../ui/use-words';
 
 defineProps<{ open: boolean }>();
 defineEmits<{ close: [] }>();
-const { t } = useWords();
+const { t, percent } = useWords();
 const KEYS = [
   ['type', '0–9 · F2'],
   ['move', '↵ · Tab'],
@@ -28,7 +28,7 @@ const LETTERS = ['x', 'm', 'd', 'n'] as const;
       <ul class="plain flags"><li v-for="one in PIECE_STATES.filter((state) => state !== 'returned')" :key="one"><StateWord :state="one" /></li></ul>
       <p class="muted small">{{ t('book.flagHint') }}</p>
       <h3>{{ t('book.keys.letters') }}</h3>
-      <dl><template v-for="one in LETTERS" :key="one"><dt>{{ one }}</dt><dd>{{ t(`book.letters.${one}`) }}</dd></template><dt>{{ 80 }} %</dt><dd>{{ t('book.letters.percent') }}</dd></dl>
+      <dl><template v-for="one in LETTERS" :key="one"><dt>{{ one }}</dt><dd>{{ t(`book.letters.${one}`) }}</dd></template><dt>{{ percent(80) }}</dt><dd>{{ t('book.letters.percent') }}</dd></dl>
       <p class="muted small">{{ t('book.lettersHint') }}</p>
       <h3>{{ t('shell.here') }}</h3>
       <dl><template v-for="[key, shown] in KEYS" :key="key"><dt>{{ shown }}</dt><dd>{{ t(`book.keys.${key}`) }}</dd></template></dl>

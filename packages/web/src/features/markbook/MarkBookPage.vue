@@ -31,7 +31,7 @@ import { useBookWords } from './use-book-words';
 import { useTotals } from './use-totals';
 import { useView, type Stretch, type ViewColumn } from './use-view';
 
-const { t, count, name } = useWords();
+const { t, count, name, percent } = useWords();
 const words = useBookWords();
 const { reasonText } = useProgressWords();
 const route = useRoute();
@@ -304,7 +304,7 @@ useShortcuts([{ key: '?', shown: '?', does: 'book.legend', run: () => (sheet.val
       </div>
       <div v-if="!showsAims && student" class="stories">
         <section class="sheet story" :aria-label="t('book.how', { total: shownTotal })">
-          <p class="row"><strong>{{ shownTotal === '' ? t('book.howNone') : t('book.how', { total: `${shownTotal} %` }) }}</strong><span class="muted clip" dir="auto">{{ name(student) }}</span><span class="grow" /><button v-if="stretch.kind !== 'year' && total?.result" type="button" class="btn quiet" @click="sheet = 'total'">{{ t('book.inFull') }}</button></p>
+          <p class="row"><strong>{{ shownTotal === '' ? t('book.howNone') : t('book.how', { total: percent(shownTotal) }) }}</strong><span class="muted clip" dir="auto">{{ name(student) }}</span><span class="grow" /><button v-if="stretch.kind !== 'year' && total?.result" type="button" class="btn quiet" @click="sheet = 'total'">{{ t('book.inFull') }}</button></p>
           <p dir="auto">{{ story?.sum }}<span v-for="note in [...(story?.notes ?? []), ...bearing]" :key="note" class="muted"> · {{ note }}</span></p>
         </section>
         <section v-if="work" class="sheet story" :aria-label="work.title">

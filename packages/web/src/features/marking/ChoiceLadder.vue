@@ -7,13 +7,13 @@
 import { rubricScore, unmilli, type LevelChoice, type RubricCriterion, type RubricLevel } from '@jolly/core';
 import type { Chosen, CriterionWords, Scoring } from '@jolly/server/contract';
 import { computed, nextTick, ref } from 'vue';
-import { useI18n } from 'vue-i18n';
+import { useWords } from '../../ui/use-words';
 
 const chosen = defineModel<Chosen | null>({ required: true });
 const words = defineModel<CriterionWords>('words', { default: () => ({}) });
 const props = defineProps<{ scoring: Scoring; points: number | null; /** go on to the next row after a choice */ advance?: boolean; /** a word to each criterion can be written */ withWords?: boolean; /** only this criterion */ only?: string }>();
 const emit = defineEmits<{ enter: []; remark: [criterion: string] }>();
-const { t } = useI18n();
+const { t, percent } = useWords();
 
 const box = ref<HTMLElement | null>(null);
 const pointed = ref<{ criterionId: string; level: RubricLevel } | null>(null);
@@ -63,7 +63,7 @@ function key(event: KeyboardEvent, options: readonly { choose: () => void; picke
 const levelOptions = ({ id, levels }: RubricCriterion) => levels.map((level) => ({ choose: () => set(id, { levelId: level.id, points: level.points }), picked: choices.value[id]?.levelId === level.id }));
 const plain = computed(() => {
   const { scoring } = props;
-  if (scoring.by === 'words') return scoring.words.map((word) => ({ key: word.name, name: word.name, more: `${unmilli(word.percent)} %`, choose: () => (chosen.value = { by: 'words', word: word.name }), picked: chosen.value?.by === 'words' && chosen.value.word === word.name }));
+  if (scoring.by === 'words') return scoring.words.map((word) => ({ key: word.name, name: word.name, more: percent(unmilli(word.percent)), choose: () => (chosen.value = { by: 'words', word: word.name }), picked: chosen.value?.by === 'words' && chosen.value.word === word.name }));
   if (scoring.by === 'done') return [true, false].map((done) => ({ key: String(done), name: t(done ? 'desk.done' : 'desk.notDone'), more: '', choose: () => (chosen.value = { by: 'done', done }), picked: chosen.value?.by === 'done' && chosen.value.done === done }));
   return [];
 });

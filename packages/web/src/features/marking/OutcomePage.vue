@@ -10,12 +10,12 @@ import LoadGate from '../../ui/LoadGate.vue';
 import { useWords } from '../../ui/use-words';
 import { useScope } from '../termline';
 
-const { t, count, points } = useWords();
+const { t, count, points, percent: written } = useWords();
 const route = useRoute();
 const { kept } = useScope();
 const id = computed(() => String(route.params.id));
 const { state, value, why, reload } = useLoad(() => ask<OutcomeReply>('GET', `/api/assignments/${id.value}/outcome`), [id]);
-const percent = (milli: number | null) => (milli === null ? '–' : `${Math.round(milli / 100) / 10} %`);
+const percent = (milli: number | null) => written(milli === null ? null : Math.round(milli / 100) / 10);
 
 const spread = ref<HTMLCanvasElement | null>(null);
 const drift = ref<HTMLCanvasElement | null>(null);

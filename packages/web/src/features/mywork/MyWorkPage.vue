@@ -97,7 +97,7 @@ const toReview = computed(() => (reviews.value.value ?? []).filter((one) => one.
             <div class="heading group-top"><h2>{{ t('work.heading') }}</h2></div>
             <div class="sheet list">
               <RouterLink v-for="one in shownStandings" :key="one.classId" class="line dial-line" :to="{ path: '/my-progress', query: { ...scope.kept.value, class: one.classId } }">
-                <span class="small-dial"><CompassDial :percent="toNumber(one.view.standing.total)" :at-least="toNumber(one.view.forecast.atLeast)" :at-pace="toNumber(one.view.forecast.atPace)" :at-most="toNumber(one.view.forecast.atMost)" label="" :empty="t(one.view.standing.hasTotals ? 'progress.noScores' : 'progress.noTotals')" /></span>
+                <span class="small-dial"><CompassDial :percent="one.view.standing.total" :at-least="toNumber(one.view.forecast.atLeast)" :at-pace="toNumber(one.view.forecast.atPace)" :at-most="toNumber(one.view.forecast.atMost)" label="" :empty="t(one.view.standing.hasTotals ? 'progress.noScores' : 'progress.noTotals')" /></span>
                 <span class="grow small"><strong>{{ one.className }}</strong><span v-if="one.view.standing.possible > 0" class="block">{{ t('progress.dialAll', { a: points(one.view.standing.earned), b: points(one.view.standing.possible) }) }}</span><span v-if="one.counts.missing > 0" class="alarm block">{{ t('plan.missing', { n: one.counts.missing }) }}</span></span>
               </RouterLink>
             </div>

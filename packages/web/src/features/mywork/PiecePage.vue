@@ -236,7 +236,7 @@ watch(() => route.params.id, () => window.location.reload());
           <p v-else>{{ t(value.team ? 'piece.handInTeam' : 'piece.handInWhat', { what }) }}</p>
           <p v-if="notAskedFor" class="note">{{ t('piece.notAskedFor', { kinds: accepts.map((kind) => t(`compose.kinds.${kind}`)).join(', ') }) }}</p>
           <template v-if="value.lateNow">
-            <p class="alarm"><strong>{{ t('piece.lateNow', { length: length(value.lateNow.lateBy) }) }}</strong></p>
+            <p class="alarm"><strong>{{ t(value.lateNow.grows ? 'piece.lateNow' : 'piece.lateKept', { length: length(value.lateNow.lateBy) }) }}</strong></p>
             <p class="small">{{ value.lateNow.takenOff > 0 ? t('piece.lateCost', { n: unmilli(value.lateNow.takenOff), max: points(piece.points ?? 0) }) : t('piece.lateFree') }}</p>
           </template>
           <p v-else-if="piece.window.due !== null && !pastDue" class="good">{{ t('piece.onTime') }}</p>

@@ -3,15 +3,15 @@
 import type { HandInKind } from '@jolly/core';
 import type { WorkFile } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
-import { useI18n } from 'vue-i18n';
 import { FileView, sizeText } from '../files';
 import DrawingSheet from './DrawingSheet.vue';
 import { RecordingSheet } from '../files';
 import type { Upload } from './use-uploads';
+import { useWords } from '../../ui/use-words';
 
 const props = defineProps<{ accepts: readonly HandInKind[]; files: readonly WorkFile[]; uploads: readonly Upload[]; dropping: boolean; keepKey: string; /** pictures that came with the assignment, to draw over */ pictures: readonly { id: string; name: string }[] }>();
 const emit = defineEmits<{ add: [File[]]; remove: [WorkFile]; stop: [string]; copy: [string]; again: [] }>();
-const { t } = useI18n();
+const { t, percent } = useWords();
 const drawing = ref(false);
 const recording = ref(false);
 const looking = ref<string | null>(null);
@@ -45,7 +45,7 @@ function picked(event: Event): void {
           <span class="grow clip" dir="auto" :role="upload.state === 'refused' ? 'alert' : undefined">{{ upload.state === 'refused' ? t('piece.uploadFailed', { name: upload.name, why: upload.why }) : upload.name }}</span>
           <span v-if="upload.state === 'reducing'" class="muted small">{{ t('piece.reducing') }}</span>
           <span v-else-if="upload.state === 'waiting'" class="small">{{ t('piece.uploadWaits', { n: Math.floor(upload.share * 100) }) }}</span>
-          <template v-else-if="upload.state === 'sending'"><progress :value="upload.share" max="1" :aria-label="t('piece.sending', { name: upload.name })" /><span class="muted small share">{{ Math.floor(upload.share * 100) }} %</span></template>
+          <template v-else-if="upload.state === 'sending'"><progress :value="upload.share" max="1" :aria-label="t('piece.sending', { name: upload.name })" /><span class="muted small share">{{ percent(Math.floor(upload.share * 100)) }}</span></template>
           <button v-if="upload.state === 'refused'" type="button" class="btn quiet" @click="emit('copy', upload.key)">{{ t('piece.saveCopy') }}<span class="hidden-text"> {{ upload.name }}</span></button>
           <button type="button" class="btn quiet" @click="emit('stop', upload.key)">{{ upload.state === 'refused' ? '×' : t('piece.stop') }}<span class="hidden-text"> {{ upload.name }}</span></button>
         </li>

@@ -3,15 +3,15 @@
 import type { AreaPlace, Place } from '@jolly/core';
 import type { HandInView, MarginNote } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
-import { useI18n } from 'vue-i18n';
 import TurnedBox from '../../ui/TurnedBox.vue';
 import { FileView, kindOf, PdfView, sizeText } from '../files';
 import PinLayer from './PinLayer.vue';
 import { clock } from './places';
+import { useWords } from '../../ui/use-words';
 
 const props = defineProps<{ file: HandInView['files'][number]; notes: readonly MarginNote[]; numbers: Record<string, number>; active: string | null; draft: Place | null; may: boolean }>();
 const emit = defineEmits<{ place: [Place]; strokes: [{ fileId: string; page: number; stroke: number[] }]; open: [string]; undo: [] }>();
-const { t } = useI18n();
+const { t, percent } = useWords();
 const WIDTH = 620;
 const ZOOMS = [0.5, 0.75, 1, 1.5, 2, 3];
 
@@ -53,7 +53,7 @@ defineExpose({ kind, id: props.file.id, pinMoment });
     <div v-if="kind === 'picture' || kind === 'pdf'" class="row tools" role="toolbar" :aria-label="file.name">
       <template v-if="may"><button type="button" class="chip" :aria-pressed="tool === 'pin'" @click="tool = 'pin'">{{ t('notes.pin') }}</button><button type="button" class="chip" :aria-pressed="tool === 'pen'" @click="tool = 'pen'">{{ t('notes.pen') }}</button><button v-if="hasPen" type="button" class="btn quiet" @click="emit('undo')">{{ t('notes.undoStroke') }}</button></template>
       <span class="grow" />
-      <button type="button" class="btn quiet" :aria-label="t('notes.smaller')" :disabled="zoomAt === 0" @click="zoomAt -= 1">−</button><span class="small percent">{{ Math.round(zoom * 100) }} %</span><button type="button" class="btn quiet" :aria-label="t('notes.larger')" :disabled="zoomAt === ZOOMS.length - 1" @click="zoomAt += 1">+</button>
+      <button type="button" class="btn quiet" :aria-label="t('notes.smaller')" :disabled="zoomAt === 0" @click="zoomAt -= 1">−</button><span class="small percent">{{ percent(Math.round(zoom * 100)) }}</span><button type="button" class="btn quiet" :aria-label="t('notes.larger')" :disabled="zoomAt === ZOOMS.length - 1" @click="zoomAt += 1">+</button>
       <button type="button" class="btn quiet" @click="turns = (turns + 1) % 4">{{ t('notes.turn') }}</button>
     </div>
     <div v-if="kind === 'picture'" class="wide" tabindex="0" :aria-label="file.name"><TurnedBox class="picture" :class="{ large: zoom > 1 }" :turns="turns" :ratio="ratio" :width="WIDTH * zoom"><img :src="address" :alt="file.name" @load="measured" /><PinLayer v-bind="layer" :page="1" @place="placed" @strokes="(stroke) => emit('strokes', { fileId: file.id, page: 1, stroke })" @open="(id) => emit('open', id)" /></TurnedBox></div>

@@ -21,7 +21,7 @@ import { LOOK_OF } from './use-progress-words';
 
 const props = defineProps<{ reply: ClassProgressReply; alone: boolean }>();
 const emit = defineEmits<{ changed: [] }>();
-const { t, name, count } = useWords();
+const { t, name, count, percent } = useWords();
 const router = useRouter();
 const { kept } = useScope();
 
@@ -95,8 +95,8 @@ const signed = (by: string) => (Number(by) > 0 ? `+${by}` : by.replace('-', '−
               <tr v-for="row in shown" :key="row.student.id">
                 <td><RouterLink class="row-link" :to="{ path: `/progress/${reply.classId}/${row.student.id}`, query: kept }" dir="auto">{{ name(row.student) }}</RouterLink></td>
                 <td v-for="one in NUMBERS" :key="one" class="number" :class="row[one] === 0 ? 'muted' : one === 'missing' ? 'alarm strong' : ''">{{ row[one] }}</td>
-                <td class="number nowrap"><strong v-if="row.standing.total !== null">{{ row.standing.total }} %</strong><span v-else class="muted">{{ t(row.standing.hasTotals ? 'progress.noPoints' : 'progress.noTotals') }}</span><span v-if="row.standing.band" class="muted small band" dir="auto">{{ row.standing.band }}</span></td>
-                <td v-for="(_, place) in byTerm" :key="place" class="number nowrap">{{ row.terms[place]?.total == null ? t('progress.noChange') : `${row.terms[place]!.total} %` }}</td>
+                <td class="number nowrap"><strong v-if="row.standing.total !== null">{{ percent(row.standing.total) }}</strong><span v-else class="muted">{{ t(row.standing.hasTotals ? 'progress.noPoints' : 'progress.noTotals') }}</span><span v-if="row.standing.band" class="muted small band" dir="auto">{{ row.standing.band }}</span></td>
+                <td v-for="(_, place) in byTerm" :key="place" class="number nowrap">{{ row.terms[place]?.total == null ? t('progress.noChange') : percent(row.terms[place]!.total) }}</td>
                 <td v-if="reply.between" class="number nowrap">{{ row.change?.by == null ? t('progress.noChange') : signed(row.change.by) }}</td>
                 <td class="nowrap" :class="row.standing.bearing">{{ t(`bearing.${row.standing.bearing}`) }}</td>
               </tr>

@@ -6,17 +6,16 @@ import CompassDial from '../../ui/CompassDial.vue';
 import { useWords } from '../../ui/use-words';
 
 const props = defineProps<{ view: StudentView; passLine: number; trial: StudentView | null }>();
-const { t, points } = useWords();
+const { t, points, percent } = useWords();
 const shown = computed(() => props.trial ?? props.view);
 const number = (text: string | null) => (text === null ? null : Number(text));
-const percent = (text: string | null) => (text === null ? '–' : `${text} %`);
 const hasThree = computed(() => shown.value.forecast.atPace !== null);
-const moves = computed(() => hasThree.value && shown.value.forecast.steps.some((step) => step.atPace !== null));
+const moves = computed(() => hasThree.value && shown.value.forecast.atLeast !== shown.value.forecast.atMost);
 </script>
 
 <template>
   <div :class="{ trial: trial !== null }">
-    <CompassDial :percent="number(shown.standing.total)" :at-least="number(shown.forecast.atLeast)" :at-pace="number(shown.forecast.atPace)" :at-most="number(shown.forecast.atMost)" :pass-line="shown.standing.hasTotals ? passLine : null" :label="t('progress.dial')" :empty="t(shown.standing.hasTotals ? 'progress.noScores' : 'progress.noTotals')" />
+    <CompassDial :percent="shown.standing.total" :at-least="number(shown.forecast.atLeast)" :at-pace="number(shown.forecast.atPace)" :at-most="number(shown.forecast.atMost)" :pass-line="shown.standing.hasTotals ? passLine : null" :label="t('progress.dial')" :empty="t(shown.standing.hasTotals ? 'progress.noScores' : 'progress.noTotals')" />
     <p v-if="trial" class="small middle said" role="status">{{ t('progress.trial', { total: percent(trial.standing.total), before: percent(view.standing.total) }) }}</p>
     <template v-if="shown.standing.hasTotals">
       <p v-if="shown.standing.band" class="middle"><strong dir="auto">{{ shown.standing.band }}</strong></p>

@@ -16,11 +16,11 @@ import { useTrial } from './use-trial';
 import WorkList from './WorkList.vue';
 
 const props = defineProps<{ standing: StudentProgressReply }>();
-const { t, count } = useWords();
+const { t, count, percent } = useWords();
 const { ownReasonText } = useProgressWords();
-const { typed, view: trial, end } = useTrial(toRef(props, 'standing'));
+const { typed, refused, view: trial, end } = useTrial(toRef(props, 'standing'));
 const shown = computed(() => props.standing.view);
-const categories = computed(() => shown.value.categories.map((one) => ({ key: one.id, name: one.name, note: one.bonus ? t('progress.onTop') : props.standing.of.scheme.kind === 'weighted' ? `${one.weight / 1000} %` : '', percent: one.result, empty: t('progress.categoryNone') })));
+const categories = computed(() => shown.value.categories.map((one) => ({ key: one.id, name: one.name, note: one.bonus ? t('progress.onTop') : props.standing.of.scheme.kind === 'weighted' ? percent(one.weight / 1000) : '', percent: one.result, empty: t('progress.categoryNone') })));
 const aims = computed(() => props.standing.aims.map((one) => ({ key: one.aim, name: one.aim, note: count('progress.aimCount', one.pieces), percent: one.latest, empty: '' })));
 </script>
 
@@ -28,14 +28,14 @@ const aims = computed(() => props.standing.aims.map((one) => ({ key: one.aim, na
   <article class="own">
     <section class="stack">
       <div class="sheet card">
-        <div class="row head"><h2 class="grow" dir="auto"><ClassSquare :hue="standing.hue" /><span class="after">{{ standing.className }}</span></h2><button v-if="trial" class="btn" @click="end">{{ t('progress.trialEnd') }}</button></div>
+        <div class="row head"><h2 class="grow" dir="auto"><ClassSquare :hue="standing.hue" /><span class="after">{{ standing.className }}</span></h2><button v-if="trial || refused.size > 0" class="btn" @click="end">{{ t('progress.trialEnd') }}</button></div>
         <TermChoice :terms="standing.of.terms" :looking="standing.looking" />
         <DialCard :view="shown" :pass-line="standing.of.settings.passLine / 1000" :trial="trial" />
         <p v-for="one in shown.standing.reasons" :key="one.why" class="small reason">{{ ownReasonText(one) }}</p>
       </div>
     </section>
     <section class="stack">
-      <NextSteps :standing="standing" :own="true" :typed="typed" />
+      <NextSteps :standing="standing" :own="true" :typed="typed" :refused="refused" />
       <WorkList :standing="standing" :own="true" />
     </section>
     <section class="stack">

@@ -19,14 +19,14 @@ import WorkList from './WorkList.vue';
 
 const props = defineProps<{ standing: StudentProgressReply }>();
 defineEmits<{ changed: [] }>();
-const { t, count } = useWords();
+const { t, count, percent } = useWords();
 const { reasonText } = useProgressWords();
 const { kept } = useScope();
-const { typed, view: trial, end } = useTrial(toRef(props, 'standing'));
+const { typed, refused, view: trial, end } = useTrial(toRef(props, 'standing'));
 const shown = computed(() => props.standing.view);
 // From the news of a message one comes to read it.
 const writing = ref(useRoute().query.home !== undefined);
-const categories = computed(() => shown.value.categories.map((one) => ({ key: one.id, name: one.name, note: one.bonus ? t('progress.onTop') : props.standing.of.scheme.kind === 'weighted' ? `${one.weight / 1000} %` : '', percent: one.result, empty: t('progress.categoryNone') })));
+const categories = computed(() => shown.value.categories.map((one) => ({ key: one.id, name: one.name, note: one.bonus ? t('progress.onTop') : props.standing.of.scheme.kind === 'weighted' ? percent(one.weight / 1000) : '', percent: one.result, empty: t('progress.categoryNone') })));
 const aims = computed(() => [...props.standing.aims].sort((a, b) => Number(a.typical) - Number(b.typical)).map((one) => ({ key: one.aim, name: one.aim, note: `${t('progress.aimLatest', { n: one.latest })} · ${count('progress.aimCount', one.pieces)}`, percent: one.typical, empty: '' })));
 const report = computed(() => ({ path: '/reports', query: { ...kept.value, class: props.standing.classId, student: props.standing.student.id } }));
 </script>
@@ -35,7 +35,7 @@ const report = computed(() => ({ path: '/reports', query: { ...kept.value, class
   <article class="student">
     <section class="stack">
       <div class="sheet card">
-        <p class="row head"><strong class="grow">{{ t(`bearing.${shown.standing.bearing}`) }}</strong><button v-if="trial" class="btn" @click="end">{{ t('progress.trialEnd') }}</button></p>
+        <p class="row head"><strong class="grow">{{ t(`bearing.${shown.standing.bearing}`) }}</strong><button v-if="trial || refused.size > 0" class="btn" @click="end">{{ t('progress.trialEnd') }}</button></p>
         <DialCard :view="shown" :pass-line="standing.of.settings.passLine / 1000" :trial="trial" />
       </div>
       <div>
@@ -48,7 +48,7 @@ const report = computed(() => ({ path: '/reports', query: { ...kept.value, class
       <BarsOf v-if="aims.length > 0" :title="t('progress.byAim')" :sub="t('progress.byAimHint')" none="" :bars="aims" />
     </section>
     <section class="stack wide">
-      <NextSteps :standing="standing" :own="false" :typed="typed" />
+      <NextSteps :standing="standing" :own="false" :typed="typed" :refused="refused" />
       <WorkList :standing="standing" :own="false" />
     </section>
     <section class="stack">

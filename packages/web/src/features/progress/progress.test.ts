@@ -58,6 +58,10 @@ describe('a trial', () => {
     expect(trial.view.value).toBeNull();
     trial.typed.set('Oxbow', '5');
     expect(trial.view.value!.standing.total).toBe('50.0');
+    // What is no number, or above the maximum, is said and not counted.
+    trial.typed.set('Oxbow', '99');
+    expect([trial.view.value, [...trial.refused.value]]).toEqual([null, [['Oxbow', 'aboveMaximum']]]);
+    trial.typed.set('Oxbow', '5');
     expect(standing.value.view.standing.total).toBe('75.0');
     trial.typed.set('Oxbow', '7,5');
     expect(trial.view.value!.standing.total).toBe('56.3');

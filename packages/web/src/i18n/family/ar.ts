@@ -68,7 +68,7 @@ export const ar: FamilyMessages = {
     closed: 'مغلق',
     again: 'يجب إعادته',
     late: 'متأخر',
-    adds: 'يضيف {n} نقطة',
+    worth: 'إذا أُنجز بالمستوى المعتاد: المجموع {done}، وإذا تُرك: {undone}',
     points: '{a} من {b}',
     outOf: 'من {n}',
     total: 'المجموع حتى الآن',

@@ -66,7 +66,7 @@ export const en = {
     closed: 'closed',
     again: 'to be done again',
     late: 'late',
-    adds: 'would add {n} points',
+    worth: 'done at the usual level: total {done}, left undone: {undone}',
     points: '{a} of {b}',
     outOf: 'out of {n}',
     total: 'total so far',

@@ -68,7 +68,7 @@ export const es: FamilyMessages = {
     closed: 'cerrada',
     again: 'hay que rehacerla',
     late: 'tarde',
-    adds: 'sumaría {n} puntos',
+    worth: 'hecho al nivel habitual: total {done}, sin hacer: {undone}',
     points: '{a} de {b}',
     outOf: 'sobre {n}',
     total: 'total hasta ahora',

@@ -68,7 +68,7 @@ export const fr: FamilyMessages = {
     closed: 'fermé',
     again: 'à refaire',
     late: 'en retard',
-    adds: 'ajouterait {n} points',
+    worth: 'fait au niveau habituel : total {done}, non fait : {undone}',
     points: '{a} sur {b}',
     outOf: 'sur {n}',
     total: 'total jusqu’ici',
