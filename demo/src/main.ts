@@ -1,18 +1,4 @@
-import {
-  addSchoolDays,
-  EVERYONE,
-  instantOf,
-  isSchoolDay,
-  localDateAt,
-  mondayOf,
-  msOfWallTime,
-  nameOfLine,
-  plusDays,
-  randomGroups,
-  schoolDayAfter,
-  textOf,
-  type SchoolCalendar,
-} from '@jolly/core';
+import { addSchoolDays, EVERYONE, localDateAt, mondayOf, nameOfLine, plusDays, randomGroups, textOf, type SchoolCalendar } from '@jolly/core';
 import { readConfig } from '@jolly/server/dist/config';
 import { openInstallation } from '@jolly/server/dist/open';
 import type { AssignmentReply, BriefBody, SetFor } from '@jolly/server/dist/contract';
@@ -24,16 +10,17 @@ import { chanceFrom, type Chance } from './chance';
 import { HAS_LEFT, NOT_JOINED, ROSTERS, SENT_BACK, TEACHERS } from './people';
 import { categoryId, EMAILS, LAB_GROUPS, LAST_YEAR, READING_GROUP, SETUP, SHOWN_AS, STANDING } from './setup';
 import { extrasOf, plantPlanning } from './planning';
+import { plantEarlier } from './earlier';
 import { plantHome } from './home';
 import { plantMarking } from './marking';
 import { plantWorking } from './working';
+import { DUE_TIME, dueAt, lastSchoolMoment } from './school-days';
 import { storyOf } from './stories';
 import { landscape, measurements, report } from './things';
 import { SENTENCES, WORK, type PlannedWork } from './work';
 
 const ZONE = 'Europe/Lisbon';
 const PASSWORD = 'compass-rose';
-const DUE_TIME = '15:30';
 const CLASSES = [
   { name: 'Rivers 8', hue: 0, joinCode: 'R4KM7TX' },
   { name: 'Weather 9', hue: 1, joinCode: 'W9FC3HN' },
@@ -51,22 +38,17 @@ const userNameOf = (name: string) =>
     .toLowerCase()
     .replace(/[^a-z0-9]+/g, '.');
 
-/** Weeks, days and hours of the demo term: today lies in its ninth week. */
+/** Weeks and days of the demo year: today lies in the ninth week of its second term, a shorter one lies behind. */
 function termAround(now: number) {
   const monday = plusDays(mondayOf(localDateAt(ZONE, now)), -8 * 7);
   const calendar: SchoolCalendar = { zone: ZONE, schoolDays: [1, 2, 3, 4, 5], closures: [{ from: plusDays(monday, 32), to: plusDays(monday, 32), name: 'Harbour day' }] };
   const winter = { from: plusDays(monday, 14 * 7 - 2), to: plusDays(monday, 16 * 7 - 1), name: 'Winter break' };
   const terms = [
-    { name: 'Term 1', from: monday, to: plusDays(monday, 14 * 7 - 3) },
-    { name: 'Term 2', from: plusDays(monday, 16 * 7), to: plusDays(monday, 27 * 7 - 3) },
+    { name: 'Term 1', from: plusDays(monday, -9 * 7), to: plusDays(monday, -2 * 7 - 3) },
+    { name: 'Term 2', from: monday, to: plusDays(monday, 14 * 7 - 3) },
+    { name: 'Term 3', from: plusDays(monday, 16 * 7), to: plusDays(monday, 27 * 7 - 3) },
   ];
   return { calendar: { ...calendar, closures: [...calendar.closures, winter] }, terms, monday };
-}
-
-function dueAt(calendar: SchoolCalendar, now: number, schoolDays: number): number {
-  const today = localDateAt(ZONE, now);
-  const start = isSchoolDay(calendar, today) ? today : schoolDayAfter(calendar, today, schoolDays > 0 ? -1 : 1);
-  return instantOf(ZONE, { date: schoolDayAfter(calendar, start, schoolDays), msOfDay: msOfWallTime(DUE_TIME) });
 }
 
 function bodyOf(plan: PlannedWork, calendar: SchoolCalendar, now: number): BriefBody & Omit<SetFor, 'classId'> {
@@ -110,9 +92,10 @@ async function makeFiles(services: Services, chance: Chance, now: number) {
 }
 
 /** Fills an empty installation with Tern Bay School. The same seed and clock give the same school. */
-async function plantSchool(services: Services, now: number, seed: number): Promise<void> {
+async function plantSchool(services: Services, startedAt: number, seed: number): Promise<void> {
   const chance = chanceFrom(seed);
-  const { calendar, terms, monday } = termAround(now);
+  const { calendar, terms, monday } = termAround(startedAt);
+  const now = lastSchoolMoment(calendar, startedAt);
   const names = [...new Set(Object.values(ROSTERS).flat())];
   const people = await services.accounts.plant(
     [
@@ -155,7 +138,7 @@ async function plantSchool(services: Services, now: number, seed: number): Promi
       classIds[index]!,
       ROSTERS[name]!.map((who) => ({
         userId: idOf.get(who)!,
-        joined: plusDays(monday, -3),
+        joined: NOT_JOINED.includes(who) ? plusDays(monday, -3) : plusDays(terms[0]!.from, -3),
         ...(who === HAS_LEFT ? { left: plusDays(monday, 40) } : {}),
         ...(SHOWN_AS[who] ? { shownAs: SHOWN_AS[who] } : {}),
       })),
@@ -235,11 +218,22 @@ async function plantSchool(services: Services, now: number, seed: number): Promi
         .map(([at, reason]) => ({ ...given, assignmentId: at.split(' ')[0]!, studentId: at.split(' ')[1]!, excused: true, reason })),
     ]);
   }
+  await plantEarlier({
+    services,
+    chance: chanceFrom(seed + 1),
+    calendar,
+    term: terms[0]!,
+    teacherId: odile.id,
+    classIds,
+    classNames: CLASSES.map((one) => one.name),
+    idOf,
+    diligence,
+  });
   await plantSetup(services, { now, monday, classIds, idOf, odileId: odile.id });
   const named = Object.fromEntries(CLASSES.map(({ name }, index) => [name, classIds[index]!]));
   await plantPlanning({ services, calendar, now, teacherId: odile.id, colleagueId: marek.id, classIds: named, idOf, assignments: planted, filedIn });
   await plantWorking({ services, calendar, now, teacherId: odile.id, classIds: named, idOf, assignments: planted });
-  await plantMarking({ services, now, teacherId: odile.id, idOf, assignments: planted });
+  await plantMarking({ services, calendar, now, teacherId: odile.id, idOf, assignments: planted });
   await plantHome({ services, now, teacherId: odile.id, classIds: named, idOf, password: PASSWORD });
 }
 

@@ -1,9 +1,11 @@
-import { HOUR_MS, MINUTE_MS, plainText, textPlace } from '@jolly/core';
+import { HOUR_MS, MINUTE_MS, plainText, textPlace, type SchoolCalendar } from '@jolly/core';
 import type { AssignmentReply, RemarkRequest } from '@jolly/server/dist/contract';
 import type { Services } from '@jolly/server/dist/wiring';
+import { dueAt } from './school-days';
 
 interface Setting {
   services: Services;
+  calendar: SchoolCalendar;
   now: number;
   teacherId: string;
   idOf: Map<string, string>;
@@ -26,7 +28,7 @@ const SAVED: RemarkRequest[] = [
 ];
 
 /** Saved remarks, notes in the margin of some pieces, an answer and a question of a student, and a round of reviews. */
-export async function plantMarking({ services, now, teacherId, idOf, assignments }: Setting): Promise<void> {
+export async function plantMarking({ services, calendar, now, teacherId, idOf, assignments }: Setting): Promise<void> {
   const teacher = { role: 'teacher' as const, userId: teacherId };
   const bao = { role: 'student' as const, userId: idOf.get('Bao Lindqvist')! };
   const titled = (title: string) => assignments.find((one) => one.title === title)!;
@@ -84,7 +86,7 @@ export async function plantMarking({ services, now, teacherId, idOf, assignments
       byRubric: false,
       each: 2,
       guidance: 'Can you follow the calculation without asking? Say one thing that is clear and one that could be clearer.',
-      due: now + 50 * HOUR_MS,
+      due: dueAt(calendar, now, 2),
       seed: 'ford',
     },
     now - 30 * HOUR_MS,

@@ -3,6 +3,7 @@ import type { AssignmentReply, Attachment, BriefBody, BriefRequest, SetFor } fro
 import { BLANK_BRIEF } from '@jolly/server/dist/features/assignments/issuing.service';
 import type { Services } from '@jolly/server/dist/wiring';
 import { randomUUID } from 'node:crypto';
+import { dueAt } from './school-days';
 
 const levels = (descriptors: [string, string, string, string], points: [number, number, number, number]) =>
   ['Begun', 'Nearly there', 'Secure', 'Goes further'].map((name, index) => ({
@@ -174,7 +175,7 @@ export async function plantPlanning({ services, calendar, now, teacherId, collea
       aims: ['use evidence'],
     },
     [set('Rivers 8', { due: tides }), set('Maps 10', { due: addSchoolDays(calendar, tides, 1) })],
-    addSchoolDays(calendar, now, 1) - (now % (24 * HOUR_MS)) + 7.5 * HOUR_MS,
+    dueAt(calendar, now, 1) - 7 * HOUR_MS,
   );
 
   const model = titled('Valley model');

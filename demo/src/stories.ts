@@ -2,6 +2,7 @@ import { addSchoolDays, HOUR_MS, MINUTE_MS, rubricScore, textOf, type PieceFact,
 import type { AssignmentReply, Chosen } from '@jolly/server/dist/contract';
 import type { PlantedStory } from '@jolly/server/dist/features/pieces/pieces.service';
 import type { Chance } from './chance';
+import { dueAt } from './school-days';
 import { REMARKS, SEND_BACK_REASONS, SENTENCES, type PlannedWork } from './work';
 
 interface Setting {
@@ -69,7 +70,7 @@ export async function storyOf(setting: Setting): Promise<PlantedStory | null> {
     else if (age > 5 && !isSentBack) judged(later(due, 3), chance.happens(0.7) ? later(due, 4) : null);
     else if (age > 1 && (isSentBack || chance.happens(0.4))) {
       if (isSentBack) {
-        const newDue = addSchoolDays(calendar, now, 3);
+        const newDue = dueAt(calendar, now, 3);
         teacher({ kind: 'sentBack', at: later(due, 1), newDue }, { reason: chance.pick(SEND_BACK_REASONS) });
       } else judged(later(due, 1), null);
     }

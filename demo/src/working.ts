@@ -1,7 +1,8 @@
-import { addSchoolDays, HOUR_MS, MINUTE_MS, textOf, type SchoolCalendar } from '@jolly/core';
+import { HOUR_MS, MINUTE_MS, textOf, type SchoolCalendar } from '@jolly/core';
 import type { AssignmentReply } from '@jolly/server/dist/contract';
 import { BLANK_BRIEF } from '@jolly/server/dist/features/assignments/issuing.service';
 import type { Services } from '@jolly/server/dist/wiring';
+import { dueAt } from './school-days';
 import { LAB_GROUPS } from './setup';
 import { sheetOf } from './planning';
 
@@ -46,7 +47,7 @@ export async function plantWorking({ services, calendar, now, teacherId, classId
         {
           classId,
           opens: null,
-          due: addSchoolDays(calendar, now - (now % HOUR_MS), 3),
+          due: dueAt(calendar, now, 3),
           closes: null,
           unitId: null,
           categoryId: null,

@@ -1,4 +1,4 @@
-import type { RichNode, RichText } from './rich-text';
+import { wordCount, type RichNode, type RichText } from './rich-text';
 
 /** What was written into each space of a worksheet, by the space's key. */
 export type Answers = Record<string, RichNode[]>;
@@ -46,3 +46,10 @@ export function answersWithoutSpace(sheet: RichText, answers: Answers): Answers 
   const spaces = answersOf(sheet);
   return Object.fromEntries(Object.entries(answers).filter(([key]) => !Object.hasOwn(spaces, key)));
 }
+
+/**
+ * How many words a student wrote on their copy of a worksheet: those in its answer spaces; without any the whole copy is theirs.
+ * @example a task of 12 words with "salt and sand" in its space -> 3
+ */
+export const writtenWords = (copy: RichText): number =>
+  hasAnswerSpaces(copy) ? Object.values(answersOf(copy)).reduce((sum, content) => sum + wordCount({ type: 'doc', content }), 0) : wordCount(copy);

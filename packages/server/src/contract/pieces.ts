@@ -147,6 +147,8 @@ export interface MyPiece {
   group: string | null;
   /** of a missing piece that is still accepted: what handing it in now takes off full marks */
   lateNow: MilliPoints | null;
+  /** have they begun on it, whatever its state? */
+  begun: boolean;
   /** messages about it, and in a list answers to notes on it, that they have not read */
   unread: number;
   returned: ReturnedView | null;

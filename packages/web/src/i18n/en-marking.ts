@@ -84,7 +84,7 @@ export const markingWords = {
     later: 'At a time',
     toldOnce: 'Each of them is told once. Until then they see nothing of it.',
     incomplete: 'nobody | A criterion is still open: {names}. | A criterion is still open in {n} pieces: {names}.',
-    wordless: 'nobody | There is no word in the piece of {names}. | There is no word in {n} pieces: {names}.',
+    wordless: 'nobody | You wrote nothing to {names}: no remark, note or file. | To {n} students you wrote nothing, no remark, note or file: {names}.',
     allTheSame: 'Return all the same',
     set: 'Nothing goes back by itself | {n} piece goes back at its time | {n} pieces go back at their time',
     waits: 'nothing goes back {when} | {n} piece goes back {when} | {n} pieces go back {when}',

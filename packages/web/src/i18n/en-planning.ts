@@ -271,7 +271,8 @@ export const planning = {
     shift: 'Shift many…',
     students: 'no students | {n} student | {n} students',
     load: 'Students’ load, all their classes',
-    loadOf: '{day}: {pieces} pieces due for {students}, {heavy} with a heavy day',
+    loadOf:
+      '{day}: nothing due for {students}, {heavy} with a heavy day | {day}: {n} piece due for {students}, {heavy} with a heavy day | {day}: {n} pieces due for {students}, {heavy} with a heavy day',
     undated: 'Without a day',
     empty: 'Nothing is due in these days.',
     other: '{title} · {students}',

@@ -43,6 +43,7 @@ export const en = {
     closes: 'closes {when}',
     opens: 'opens {when}',
     never: 'never',
+    soon: { today: 'today, in {length}', tomorrow: 'tomorrow', inDays: 'in {n} days', weekday: '{weekday}, in {n} days' },
     length: { minutes: '{n} min', hours: '{n} h', days: '{n} day | {n} days' },
     late: '{length} late',
     skip: 'Go to the page',

@@ -24,6 +24,8 @@ export const dayText = (at: Instant, zone: string): string => clean(format(local
 export const timeText = (at: Instant, zone: string): string => format(locale, zone, { hour: '2-digit', minute: '2-digit' }).format(at);
 /** Wed */
 export const weekdayText = (at: Instant, zone: string): string => format(locale, zone, { weekday: 'short' }).format(at);
+/** Wednesday */
+export const weekdayLong = (at: Instant, zone: string): string => format(locale, zone, { weekday: 'long' }).format(at);
 /** 25 Nov */
 export const dateText = (at: Instant, zone: string): string => format(locale, zone, { day: 'numeric', month: 'short' }).format(at);
 /** Wed 25 Nov 15:30; the last minute of a day is written as the day alone */

@@ -1,16 +1,24 @@
-import { writtenNumber, writtenPercent, writtenPoints, type MilliPoints, type StudentName } from '@jolly/core';
+import { calendarDaysTo, writtenNumber, writtenPercent, writtenPoints, type Instant, type MilliPoints, type StudentName } from '@jolly/core';
 import { useI18n } from 'vue-i18n';
-import { dayText, language, lengthParts, whenText } from '../time/format';
+import { dayText, language, lengthParts, weekdayLong, whenText } from '../time/format';
 
 /** Small phrases that many pages write the same way. */
 export function useWords() {
   const { t } = useI18n();
+  const length = (ms: number): string => {
+    const { unit, count } = lengthParts(ms);
+    return t(`common.length.${unit}`, { n: count }, count);
+  };
   return {
     t,
     /** 2 days, 21 h, 40 min */
-    length: (ms: number): string => {
-      const { unit, count } = lengthParts(ms);
-      return t(`common.length.${unit}`, { n: count }, count);
+    length,
+    /** How far off something to come is, as one says it: today in 3 h, tomorrow, in 2 days, Thursday in 5 days. */
+    soon: (at: Instant, zone: string, now: Instant): string => {
+      const days = calendarDaysTo(zone, at, now);
+      if (days <= 0) return t('common.soon.today', { length: length(at - now) });
+      if (days === 1) return t('common.soon.tomorrow');
+      return t(days === 2 || days > 6 ? 'common.soon.inDays' : 'common.soon.weekday', { n: days, weekday: weekdayLong(at, zone) });
     },
     count: (key: string, n: number, more: Record<string, unknown> = {}): string => t(key, { n, ...more }, n),
     points: (milli: MilliPoints): string => writtenPoints(language(), milli),

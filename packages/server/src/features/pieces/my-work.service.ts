@@ -42,6 +42,7 @@ function toMyPiece(sight: Sight, unread: number, now: number): MyPiece {
     againBy,
     group: sight.team?.name ?? null,
     lateNow: piece.state === 'missing' && piece.stillAccepted && assignment.points !== null ? (costNow(sight, now)?.takenOff ?? null) : null,
+    begun: sight.record?.summary.begunAt != null,
     unread,
     returned: toReturnedView(sight),
   };

@@ -1,4 +1,18 @@
-import { hasAnswerSpaces, isBlank, mergeTexts, MINUTE_MS, plainText, thinVersions, withAnswers, answersOf, wordCount, writtenOn, type Instant, type RichText } from '@jolly/core';
+import {
+  hasAnswerSpaces,
+  isBlank,
+  mergeTexts,
+  MINUTE_MS,
+  plainText,
+  thinVersions,
+  withAnswers,
+  answersOf,
+  wordCount,
+  writtenWords,
+  writtenOn,
+  type Instant,
+  type RichText,
+} from '@jolly/core';
 import { createHash, randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
 import type { Attachment, HandedSheet, VersionItem, WorkFile } from '../../contract';
@@ -130,7 +144,12 @@ export function worksService({ sequelize }: { sequelize: Sequelize }) {
   async function snapshot(record: WorkRecord, transaction: Transaction): Promise<Pick<WorkVersionRow, 'text' | 'sheets' | 'fileIds' | 'words'>> {
     const [copies, attached] = [await sheetsOf([record.id], transaction), await draftFiles(record.id, transaction)];
     const begun = copies.filter((one) => one.begun).map(({ attachmentId, studentId, text }) => ({ attachmentId, studentId, text }));
-    return { text: record.text, sheets: begun, fileIds: attached.map((file) => file.id), words: wordCount(record.text) + begun.reduce((sum, one) => sum + wordCount(one.text), 0) };
+    return {
+      text: record.text,
+      sheets: begun,
+      fileIds: attached.map((file) => file.id),
+      words: wordCount(record.text) + begun.reduce((sum, one) => sum + writtenWords(one.text), 0),
+    };
   }
 
   /** Keeps the state after a change; changes within five minutes are one version, and old ones are thinned. @returns its words */
@@ -252,7 +271,7 @@ export function worksService({ sequelize }: { sequelize: Sequelize }) {
           versionNo,
           at: new Date(now),
           text: record.text,
-          words: wordCount(record.text) + handed.reduce((sum, one) => sum + wordCount(one.text), 0),
+          words: wordCount(record.text) + handed.reduce((sum, one) => sum + writtenWords(one.text), 0),
           receipt,
           byUser: by,
           textFingerprint,

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /** What to do now, next and later, over all classes, with one's own dates; and what came back. */
-import { plainText, type RichText } from '@jolly/core';
+import { agendaEnd, plainText, type RichText } from '@jolly/core';
 import type { MyPiece, MyWorkReply, ReviewToGive, StudentProgressReply } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
-import { ask } from '../../api/client';
+import { ask, now } from '../../api/client';
 import { useLoad } from '../../api/use-load';
 import CompassDial from '../../ui/CompassDial.vue';
 import LoadGate from '../../ui/LoadGate.vue';
@@ -28,9 +28,10 @@ const waits = ref(false);
 const mine = computed(() => (value.value?.pieces ?? []).filter((piece) => scope.inScope(piece.classId)));
 const at = (place: MyPiece['place']) => mine.value.filter((piece) => piece.place === place).sort((a, b) => (a.againBy ?? a.window.due ?? Infinity) - (b.againBy ?? b.window.due ?? Infinity));
 const pastDate = computed(() => at('doNow').filter((piece) => piece.state === 'missing').length);
+const week = computed(() => agendaEnd(mine.value[0]?.zone ?? line.zone, now()).week);
 const groups = computed(() => [
   { key: 'doNow', pieces: at('doNow'), sub: pastDate.value > 0 ? count('work.pastDate', pastDate.value) : '', none: t('work.noneNow') },
-  { key: 'next', pieces: at('next'), sub: t('work.nextSpan'), none: t('work.noneNext') },
+  { key: 'next', pieces: at('next'), sub: t(`work.nextSpan.${week.value}`), none: t(`work.noneNext.${week.value}`) },
   { key: 'later', pieces: at('later'), sub: count('work.laterCount', at('later').length), none: '' },
 ]);
 const first = computed(() => groups.value.flatMap((group) => group.pieces)[0]?.assignmentId);

@@ -1,17 +1,18 @@
 <script setup lang="ts">
 /** The receipt of a hand-in, to look at and to print. */
+import { wordCount, writtenWords } from '@jolly/core';
 import type { HandInView, MyPieceReply } from '@jolly/server/contract';
 import { ref } from 'vue';
-import { useI18n } from 'vue-i18n';
 import { useRoute } from 'vue-router';
 import { ask } from '../../api/client';
 import { useLoad } from '../../api/use-load';
 import { whenText } from '../../time/format';
 import LoadGate from '../../ui/LoadGate.vue';
+import { useWords } from '../../ui/use-words';
 import { useSession } from '../accounts';
 import { fingerprintOf } from './fingerprint';
 
-const { t } = useI18n();
+const { t, count } = useWords();
 const route = useRoute();
 const session = useSession();
 const id = String(route.params.id);
@@ -52,8 +53,8 @@ async function check(event: Event): Promise<void> {
           <dt>{{ t('piece.receiptTime') }}</dt><dd>{{ whenText(value.handIn.at, value.piece.zone) }} ({{ value.piece.zone }})</dd>
           <dt>{{ t('piece.receiptVersion') }}</dt><dd>{{ value.handIn.version }}</dd>
           <dt>{{ t('piece.receiptCode') }}</dt><dd><strong>{{ value.handIn.receipt }}</strong></dd>
-          <dt>{{ t('compose.kinds.text') }}</dt><dd>{{ t('desk.words', { n: value.handIn.words }, value.handIn.words) }}<span v-if="value.handIn.textFingerprint" class="fingerprint block">{{ value.handIn.textFingerprint }}</span></dd>
-          <template v-for="one in value.handIn.sheets" :key="one.attachmentId"><dt dir="auto">{{ one.title }}</dt><dd class="fingerprint">{{ one.fingerprint }}</dd></template>
+          <dt>{{ t('compose.kinds.text') }}</dt><dd>{{ count('desk.words', wordCount(value.handIn.text)) }}<span v-if="value.handIn.textFingerprint" class="fingerprint block">{{ value.handIn.textFingerprint }}</span></dd>
+          <template v-for="one in value.handIn.sheets" :key="one.attachmentId"><dt dir="auto">{{ one.title }}</dt><dd>{{ count('desk.words', writtenWords(one.text)) }}<span class="fingerprint block">{{ one.fingerprint }}</span></dd></template>
           <template v-for="file in value.handIn.files" :key="file.id"><dt dir="auto">{{ file.name }}</dt><dd class="fingerprint">{{ t('piece.receiptFingerprint') }} SHA-256<br />{{ file.fingerprint }}</dd></template>
         </dl>
         <section class="no-print check stack"><h2>{{ t('piece.check') }}</h2><p class="muted small">{{ t('piece.checkHint') }}</p><div><label class="btn pick">{{ t('piece.checkChoose') }}<input class="hidden-text" type="file" multiple @change="check" /></label></div><ul v-if="checked.length > 0" class="plain" role="status"><li v-for="one in checked" :key="one.name" :class="one.same ? 'good' : 'alarm'" dir="auto">{{ one.same ? t('piece.checkSame', { name: one.name, handed: one.same }) : t('piece.checkOther', { name: one.name }) }}</li></ul></section>

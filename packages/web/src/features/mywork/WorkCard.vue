@@ -8,7 +8,7 @@ import { useWords } from '../../ui/use-words';
 import { useScope } from '../termline';
 
 const props = defineProps<{ piece: MyPiece; first: boolean }>();
-const { t, count, length, points, when } = useWords();
+const { t, count, points, soon, when } = useWords();
 const { kept } = useScope();
 
 const about = computed(() =>
@@ -17,12 +17,12 @@ const about = computed(() =>
 const date = computed(() => {
   const { piece } = props;
   const { closes, opens } = piece.window;
-  if (piece.againBy !== null) return { main: t('work.againBy', { when: when(piece.againBy, piece.zone) }), sub: piece.againBy < now() ? '' : t('work.left', { length: length(piece.againBy - now()) }), alarm: piece.overdue };
+  if (piece.againBy !== null) return { main: t('work.againBy', { when: when(piece.againBy, piece.zone) }), sub: piece.againBy < now() ? '' : soon(piece.againBy, piece.zone, now()), alarm: piece.overdue };
   const { due } = piece.window;
   const day = due === null ? t('common.noDue') : when(due, piece.zone);
-  if (piece.state === 'missing') return { main: closes === null ? t('assignment.stillAccepted') : t('work.closesIn', { length: length(closes - now()) }), sub: [t('work.wasDue', { when: day }), piece.lateNow ? t('work.lateNow', { n: points(piece.lateNow), max: points(piece.points ?? 0) }) : ''].filter(Boolean).join(' · '), alarm: true };
+  if (piece.state === 'missing') return { main: closes === null ? t('assignment.stillAccepted') : t('work.closesIn', { soon: soon(closes, piece.zone, now()) }), sub: [t('work.wasDue', { when: day }), piece.lateNow ? t('work.lateNow', { n: points(piece.lateNow), max: points(piece.points ?? 0) }) : ''].filter(Boolean).join(' · '), alarm: true };
   if (piece.state === 'notOpen' && opens !== null) return { main: t('work.opensOn', { when: when(opens, piece.zone) }), sub: due === null ? '' : t('common.due', { when: day }), alarm: false };
-  return { main: day, sub: [piece.ownDates ? t('work.yourDate') : '', due === null || due < now() ? '' : t('work.left', { length: length(due - now()) })].filter(Boolean).join(' · '), alarm: false };
+  return { main: day, sub: [piece.ownDates ? t('work.yourDate') : '', due === null || due < now() ? '' : soon(due, piece.zone, now())].filter(Boolean).join(' · '), alarm: false };
 });
 /** How much of the time from issue to due is gone, in percent. */
 const gone = computed(() => {
@@ -32,7 +32,7 @@ const gone = computed(() => {
   const from = opens ?? issuedAt;
   return due <= from ? 100 : Math.min(100, Math.max(0, (100 * (now() - from)) / (due - from)));
 });
-const act = computed(() => (props.piece.how === 'inClass' || props.piece.state === 'notOpen' ? 'look' : props.piece.state === 'sentBack' ? 'open' : props.piece.state === 'started' ? 'goOn' : 'start'));
+const act = computed(() => (props.piece.how === 'inClass' || props.piece.state === 'notOpen' ? 'look' : props.piece.state === 'sentBack' ? 'open' : props.piece.begun ? 'goOn' : 'start'));
 </script>
 
 <template>

@@ -7,6 +7,9 @@ import WorkCard from './WorkCard.vue';
 const MINUTE = 60_000;
 const HOUR = 60 * MINUTE;
 
+// A Saturday: what is due on Thursday is five days off, however few hours are left.
+beforeAll(() => void jest.spyOn(Date, 'now').mockReturnValue(Date.parse('2026-11-28T10:00:00.000Z')));
+
 function aPiece(more: Partial<MyPiece> = {}): MyPiece {
   return {
     assignmentId: 'a1',
@@ -29,6 +32,7 @@ function aPiece(more: Partial<MyPiece> = {}): MyPiece {
     againBy: null,
     group: null,
     lateNow: null,
+    begun: false,
     unread: 0,
     returned: null,
     ...more,
@@ -49,7 +53,8 @@ const words = (html: string) =>
 
 it.each<[string, Partial<MyPiece>, string]>([
   ['begins what is open', {}, 'Start'],
-  ['goes on with what is begun', { state: 'started' }, 'Go on'],
+  ['goes on with what is begun', { state: 'started', begun: true }, 'Go on'],
+  ['goes on with what is begun and past its date', { state: 'missing', stillAccepted: true, begun: true }, 'Go on'],
   ['opens what was sent back', { state: 'sentBack', place: 'doNow' }, 'Open'],
   ['looks at what is done in class', { how: 'inClass' }, 'Look'],
   ['looks at what is not open yet', { state: 'notOpen', window: { opens: Date.now() + HOUR, due: null, closes: null } }, 'Look'],
@@ -73,14 +78,17 @@ it('says by when a sent-back piece is wanted again, whom one works with, and wha
 });
 
 it('marks a date that is only mine, and says how much time is left', async () => {
-  expect(words(await card({ ownDates: true }))).toMatch(/your date · 24 h left/);
+  expect(words(await card({ ownDates: true }))).toMatch(/your date · tomorrow/);
+  const due = (iso: string) => ({ window: { opens: null, due: Date.parse(iso), closes: null } });
+  expect(words(await card(due('2026-12-03T08:00:00.000Z')))).toContain('Thursday, in 5 days');
+  expect(words(await card(due('2026-11-28T16:00:00.000Z')))).toContain('today, in 6 h');
   expect(words(await card({ window: { opens: null, due: null, closes: null } }))).toContain('no due date');
 });
 
 it('says until when a missing piece is still accepted, and since when it was due', async () => {
   const missing = { state: 'missing' as const, stillAccepted: true, place: 'doNow' as const };
   const closing = words(await card({ ...missing, window: { opens: null, due: Date.now() - HOUR, closes: Date.now() + 96 * HOUR } }));
-  expect(closing).toContain('closes in 4 days');
+  expect(closing).toContain('in 4 days');
   expect(closing).toContain('was due');
   expect(words(await card({ ...missing, window: { opens: null, due: Date.now() - HOUR, closes: null } }))).toContain('still accepted');
   expect(words(await card({ ...missing, lateNow: 2_000, window: { opens: null, due: Date.now() - HOUR, closes: null } }))).toContain('2 off now, of 20');

@@ -102,7 +102,7 @@ const loads = computed(() =>
   }),
 );
 const most = computed(() => Math.max(1, ...loads.value.map((one) => one.pieces)));
-const loadText = (one: (typeof loads.value)[number]) => t('plan.loadOf', { day: props.by === 'days' ? localDayLong(one.column.key) : one.column.label, pieces: one.pieces, students: count('common.students', one.students), heavy: one.heavy });
+const loadText = (one: (typeof loads.value)[number]) => count('plan.loadOf', one.pieces, { day: props.by === 'days' ? localDayLong(one.column.key) : one.column.label, students: count('common.students', one.students), heavy: one.heavy });
 </script>
 
 <template>

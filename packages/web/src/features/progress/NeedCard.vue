@@ -8,9 +8,12 @@ import { useProgressWords } from './use-progress-words';
 
 defineProps<{ row: ProgressRow; classId: string; away: boolean }>();
 defineEmits<{ time: [string]; nudge: [string]; home: []; speak: [] }>();
-const { t, name } = useWords();
+const { t, count, name } = useWords();
+const SHOWN = 2;
 const { reasonText } = useProgressWords();
 const { kept } = useScope();
+/** what is missing or was sent back, of which the first few are listed */
+const toDo = (row: ProgressRow) => row.missing + row.sentBack;
 </script>
 
 <template>
@@ -24,12 +27,13 @@ const { kept } = useScope();
       <p v-for="one in row.standing.reasons" :key="one.why">{{ reasonText(one) }}</p>
     </div>
     <div class="do">
-      <p v-for="piece in row.next.slice(0, 2)" :key="piece.id" class="piece small">
+      <p v-for="piece in row.next.slice(0, SHOWN)" :key="piece.id" class="piece small">
         <SignalFlag :state="piece.state" :label="t(`state.${piece.state}`)" />
         <RouterLink class="grow clip" :to="{ path: `/marking/${piece.id}/${row.student.id}`, query: kept }" dir="auto">{{ piece.title }}</RouterLink>
         <button v-if="!away && (piece.stillAccepted || piece.state === 'sentBack')" class="act" :aria-label="`${t('progress.act.nudge')}: ${piece.title}`" @click="$emit('nudge', piece.id)">{{ t('progress.act.nudge') }}</button>
         <button v-if="!away" class="act" :aria-label="`${t('progress.act.time')}: ${piece.title}`" @click="$emit('time', piece.id)">{{ t('progress.act.time') }}</button>
       </p>
+      <p v-if="toDo(row) > SHOWN" class="small"><RouterLink :to="{ path: `/progress/${classId}/${row.student.id}`, query: kept }">{{ count('progress.moreNext', toDo(row) - SHOWN) }}</RouterLink></p>
       <p class="row more"><button v-if="!row.toSpeak" class="act" :aria-label="`${t('progress.act.speak')}: ${name(row.student)}`" @click="$emit('speak')">{{ t('progress.act.speak') }}</button><button v-if="!away" class="act" :aria-label="`${t('progress.act.home')}: ${name(row.student)}`" @click="$emit('home')">{{ t('progress.act.home') }}</button></p>
     </div>
   </li>

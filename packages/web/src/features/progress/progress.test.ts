@@ -113,5 +113,5 @@ it('says reasons to the teacher with their limits and to the student without a t
   const missing = { why: 'missing' as const, number: 3, limit: 2 };
   expect(await said((words) => words.reasonText(missing))).toBe('3 pieces missing, from 2 on it counts');
   expect(await said((words) => words.ownReasonText(missing))).toBe('3 pieces are missing.');
-  expect(await said((words) => words.reasonText({ why: 'fell', number: '6.0', limit: '5' }))).toBe('fell by 6.0 points, from 5 on it counts');
+  expect(await said((words) => words.reasonText({ why: 'fell', number: '6.0', limit: '5' }))).toBe('the total fell by 6.0 %, from 5 % on it counts');
 });

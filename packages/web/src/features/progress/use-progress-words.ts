@@ -25,7 +25,7 @@ export function useProgressWords() {
       if (state === 'notOpen' && window.opens !== null) parts.push(t('common.opens', { when: when(window.opens, zone) }));
       if (state === 'started' && piece.activeAt !== null) parts.push(t('progress.worked', { when: when(piece.activeAt, zone) }));
     }
-    if (lateCost > 0) parts.push(t('progress.off', { n: points(lateCost) }));
+    if (lateCost > 0) parts.push(t('progress.off', { n: points(lateCost) }, lateCost / 1000));
     return parts.join(' · ');
   }
 
