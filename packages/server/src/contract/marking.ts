@@ -154,6 +154,26 @@ export interface ReturnReply {
   returned: string[];
   timed: TimedReturn | null;
 }
+/** What is held of one assignment, as it would go back. */
+export interface HeldPile {
+  assignmentId: string;
+  classId: string;
+  title: string;
+  points: MilliPoints | null;
+  /** a nameless one by its own id */
+  pieces: { id: string; givenName: string; familyName: string; nameless: boolean; counted: MilliPoints | null }[];
+  doubts: ReturnDoubts;
+}
+/** Returns of several assignments as one act: all of them or none. */
+export interface ReturnsRequest {
+  returns: { assignmentId: string; studentIds: ReturnRequest['studentIds'] }[];
+  confirmed?: boolean;
+  at?: Instant;
+}
+export interface ReturnsReply {
+  returned: number;
+  timed: TimedReturn[];
+}
 /** Why a return asks first. */
 export interface ReturnDoubts {
   incomplete: string[];

@@ -144,9 +144,9 @@ const everywhere = computed(() => activeShortcuts.everywhere.filter((one) => one
     <div class="stack">
       <h3>{{ t('shell.here') }}</h3>
       <p v-if="activeShortcuts.here.length === 0" class="muted">{{ t('shell.shortcutsNone') }}</p>
-      <dl class="keys"><template v-for="one in activeShortcuts.here" :key="one.key"><dt>{{ one.shown }}</dt><dd>{{ t(one.does) }}</dd></template></dl>
+      <dl class="keys"><template v-for="one in activeShortcuts.here" :key="one.shown"><dt>{{ one.shown }}</dt><dd>{{ t(one.does) }}</dd></template></dl>
       <h3>{{ t('shell.everywhere') }}</h3>
-      <dl class="keys"><template v-for="one in everywhere" :key="one.key"><dt>{{ one.shown }}</dt><dd>{{ t(one.does) }}</dd></template></dl>
+      <dl class="keys"><template v-for="one in everywhere" :key="one.shown"><dt>{{ one.shown }}</dt><dd>{{ t(one.does) }}</dd></template></dl>
     </div>
   </SideSheet>
   <div v-if="ended" class="over" role="dialog" aria-modal="true" :aria-label="t('signIn.again')">

@@ -1,6 +1,17 @@
 import { CONTEXT, MOST_POINTS } from '@jolly/core';
 import Joi from 'joi';
-import type { MarkingChange, NoteChange, NoteRequest, ReturnRequest, ScoreRequest, ScoresRequest, SecondScoreRequest, SendBackRequest, WaiveRequest } from '../../contract';
+import type {
+  MarkingChange,
+  NoteChange,
+  NoteRequest,
+  ReturnRequest,
+  ReturnsRequest,
+  ScoreRequest,
+  ScoresRequest,
+  SecondScoreRequest,
+  SendBackRequest,
+  WaiveRequest,
+} from '../../contract';
 import { id, instantOrNull, richText, version } from '../../http/form';
 import { rubricChoices } from '../pieces/my-work.schema';
 
@@ -45,6 +56,16 @@ export const scoresBody = Joi.object<ScoresRequest, true>({
 });
 export const returnBody = Joi.object<ReturnRequest, true>({
   studentIds: Joi.alternatives(Joi.valid('allHeld'), Joi.array().items(id.optional()).min(1).max(400).unique()).required(),
+  confirmed: Joi.boolean().strict(),
+  at: Joi.number().strict().integer().min(0).max(4_102_444_800_000),
+});
+export const returnsBody = Joi.object<ReturnsRequest, true>({
+  returns: Joi.array()
+    .items(Joi.object({ assignmentId: id, studentIds: Joi.alternatives(Joi.valid('allHeld'), Joi.array().items(id.optional()).min(1).max(400).unique()).required() }))
+    .min(1)
+    .max(200)
+    .unique('assignmentId')
+    .required(),
   confirmed: Joi.boolean().strict(),
   at: Joi.number().strict().integer().min(0).max(4_102_444_800_000),
 });

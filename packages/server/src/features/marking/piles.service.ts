@@ -1,5 +1,5 @@
 import { paceOf } from '@jolly/core';
-import type { AssignmentReply, MarkingChange, PileDeskReply, PileReply, PilesReply } from '../../contract';
+import type { AssignmentReply, HeldPile, MarkingChange, PileDeskReply, PileReply, PilesReply } from '../../contract';
 import { Problem } from '../../http/problem';
 import { fullName, type AccountsService } from '../accounts/accounts.service';
 import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
@@ -104,6 +104,14 @@ export function pilesService({ accounts, classes, assignments, board, pieces, ro
         return { ...one, title: assignmentOf.get(one.assignmentId)?.title ?? '', student: person ? fullName(person) : '' };
       });
       return { piles, pace, timed, questions: named };
+    },
+
+    /** Everything that is held in the classes of this teacher, the assignment first that has most of it. */
+    async held(teacher: Teacher, now: number): Promise<HeldPile[]> {
+      const mine = await classes.load(await classes.taughtBy(teacher.userId));
+      const sights = await board.as(teacherEyes(teacher)).leanSights({ classes: mine, now });
+      const found = new Map(sights.filter(({ record }) => record?.held).map(({ assignment }) => [assignment.id, assignment]));
+      return (await returning.lookAtHeld(teacher, [...found.values()], now)).sort((a, b) => b.pieces.length - a.pieces.length);
     },
 
     /** One pile as it is worked through; with `together` all sections of the same brief that this teacher teaches. */

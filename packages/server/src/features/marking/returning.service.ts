@@ -1,7 +1,7 @@
 import { fillRemark, fillRichRemark, isBlank, plainText, rubricScore } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
-import type { AssignmentReply, ReturnDoubts, ReturnReply, ReturnRequest, TimedReturn } from '../../contract';
+import type { AssignmentReply, HeldPile, ReturnDoubts, ReturnReply, ReturnRequest, ReturnsReply, ReturnsRequest, TimedReturn } from '../../contract';
 import { fromJson } from '../../db/json-column';
 import { Problem } from '../../http/problem';
 import { fullName, type AccountsService } from '../accounts/accounts.service';
@@ -11,12 +11,12 @@ import { allowed, changeText, type ScoreBack, type WhatCameBack } from '../mail/
 import type { NewsService, Telling } from '../news/news.service';
 import type { NotesService } from '../notes/notes.service';
 import type { BoardService, Sight } from '../pieces/board.service';
-import { afterLateness, toLevels, whoOf, type Given } from '../pieces/pieces.mapper';
+import { afterLateness, countedOf, isNameless, toLevels, whoOf, type Given } from '../pieces/pieces.mapper';
 import type { PiecesService } from '../pieces/pieces.service';
 import type { FeedbackFilesService } from '../takehome/feedback-files.service';
 import type { Teacher } from './desk.service';
 import { defineMarking, type TimedReturnRow } from './marking.model';
-import { SERVER_EYES } from '../pieces/viewing';
+import { SERVER_EYES, teacherEyes } from '../pieces/viewing';
 
 const RETURNS_A_ROUND = 20;
 
@@ -102,51 +102,75 @@ export function returningService({ sequelize, accounts, assignments, board, piec
     return [own, ...families];
   }
 
-  /** All of these or none, and their students told, in one transaction together with what else belongs to it. */
-  async function giveBackNow(
-    assignment: AssignmentReply,
-    chosen: readonly Sight[],
-    by: string,
-    now: number,
-    andThen: (transaction: Transaction) => Promise<void> = async () => undefined,
-  ): Promise<string[]> {
-    const sightOf = new Map(chosen.map((sight) => [sight.member.student.id, sight]));
-    return pieces.changeAll(
-      chosen.map(({ member }) => ({ assignmentId: assignment.id, studentId: member.student.id })),
-      async (opened) => {
-        const returned: string[] = [];
-        const tellings: Telling[] = [];
-        const shown = { pieces: [] as string[], works: [] as string[] };
-        const { transaction } = opened[0]!;
-        const going = opened.filter((piece) => piece.record.held && piece.record.score);
-        const [waiting, home] = await Promise.all([
-          notes.waitingOn(
-            going.map((piece) => piece.record.work.id),
-            transaction,
-          ),
-          families.atOnceOf(going.map((piece) => piece.record.studentId)),
-        ]);
-        for (const piece of opened) {
-          const { id, score, studentId, work, returned: before, summary } = piece.record;
-          const isCorrection = before !== null && summary.returnedAt !== null;
-          // Somebody else may have returned it since it was chosen; each return happens once.
-          if (!piece.record.held || !score) continue;
-          const { earned, chosen: choice, remark, words, adjust, rounds } = score;
-          piece.append({ kind: 'returned', at: now }, by, { earned, chosen: choice, remark, words, adjust, rounds });
-          shown.pieces.push(id);
-          shown.works.push(work.id);
-          piece.set({ returnedMilli: earned, returnedChosen: choice, returnedRemark: remark, returnedDetails: { words, adjust, rounds }, held: false, shownAt: new Date(now) });
-          returned.push(studentId);
-          const back = { given: score, before: isCorrection ? before : null, notes: waiting.get(work.id) ?? [] };
-          tellings.push(...tellingsOf({ ...sightOf.get(studentId)!, record: piece.record }, back, isCorrection, home.get(studentId) ?? []));
-        }
-        await feedbackFiles.giveBack(shown.pieces, now, transaction);
-        await notes.show(shown.works, now, transaction);
-        await news.tell(tellings, now, transaction);
-        await andThen(transaction);
-        return returned;
-      },
-    );
+  /** All of these or none, of however many assignments, and their students told, in one transaction together with what else belongs to it. */
+  async function giveBackNow(chosen: readonly Sight[], by: string, now: number, andThen: (transaction: Transaction) => Promise<void> = async () => undefined): Promise<Sight[]> {
+    const keyOf = (at: { assignmentId: string; studentId: string }) => `${at.assignmentId} ${at.studentId}`;
+    const places = chosen.map(({ assignment, member }) => ({ assignmentId: assignment.id, studentId: member.student.id }));
+    const sightOf = new Map(chosen.map((sight, index) => [keyOf(places[index]!), sight]));
+    return pieces.changeAll(places, async (opened) => {
+      const returned: Sight[] = [];
+      const tellings: Telling[] = [];
+      const shown = { pieces: [] as string[], works: [] as string[] };
+      const { transaction } = opened[0]!;
+      const going = opened.filter((piece) => piece.record.held && piece.record.score);
+      const [waiting, home] = await Promise.all([
+        notes.waitingOn(
+          going.map((piece) => piece.record.work.id),
+          transaction,
+        ),
+        families.atOnceOf(going.map((piece) => piece.record.studentId)),
+      ]);
+      for (const piece of opened) {
+        const { id, score, studentId, work, returned: before, summary } = piece.record;
+        const isCorrection = before !== null && summary.returnedAt !== null;
+        // Somebody else may have returned it since it was chosen; each return happens once.
+        if (!piece.record.held || !score) continue;
+        const { earned, chosen: choice, remark, words, adjust, rounds } = score;
+        piece.append({ kind: 'returned', at: now }, by, { earned, chosen: choice, remark, words, adjust, rounds });
+        shown.pieces.push(id);
+        shown.works.push(work.id);
+        piece.set({ returnedMilli: earned, returnedChosen: choice, returnedRemark: remark, returnedDetails: { words, adjust, rounds }, held: false, shownAt: new Date(now) });
+        const sight = sightOf.get(keyOf(piece.record))!;
+        returned.push(sight);
+        const back = { given: score, before: isCorrection ? before : null, notes: waiting.get(work.id) ?? [] };
+        tellings.push(...tellingsOf({ ...sight, record: piece.record }, back, isCorrection, home.get(studentId) ?? []));
+      }
+      await feedbackFiles.giveBack(shown.pieces, now, transaction);
+      await notes.show(shown.works, now, transaction);
+      await news.tell(tellings, now, transaction);
+      await andThen(transaction);
+      return returned;
+    });
+  }
+
+  type Chosen = { assignment: AssignmentReply; sights: Sight[]; doubts: ReturnDoubts; all: boolean };
+  const isDoubtful = ({ incomplete, wordless }: ReturnDoubts) => incomplete.length > 0 || wordless.length > 0;
+
+  /** What is asked for, as far as it is still held. @throws Problem `return.past`, `return.nothingHeld` */
+  async function choose(teacher: Teacher, returns: ReturnsRequest['returns'], at: number | undefined, now: number): Promise<Chosen[]> {
+    const asked: { assignment: AssignmentReply; studentIds: ReturnRequest['studentIds'] }[] = [];
+    for (const { assignmentId, studentIds } of returns) asked.push({ assignment: await assignments.forTeacher(teacher, 'score.return', assignmentId), studentIds });
+    if (at !== undefined && at <= now) throw new Problem('return.past');
+    const chosen: Chosen[] = [];
+    for (const { assignment, studentIds } of asked) {
+      const sights = await held(assignment, studentIds === 'allHeld' ? null : studentIds, now);
+      if (sights.length > 0) chosen.push({ assignment, sights, doubts: await doubtsAbout(assignment, sights), all: studentIds === 'allHeld' });
+    }
+    if (chosen.length === 0) throw new Problem('return.nothingHeld');
+    return chosen;
+  }
+
+  /** Sets returns for a time, all or none. Nameless pieces are known by their own ids; by then they are the same. */
+  async function setFor(at: number, chosen: readonly Chosen[], teacher: Teacher): Promise<TimedReturn[]> {
+    const rows = chosen.map(({ assignment, sights, all }): TimedReturnRow => ({
+      id: randomUUID(),
+      assignmentId: assignment.id,
+      studentIds: all ? [] : sights.map(({ member }) => member.student.id),
+      at: new Date(at),
+      byUser: teacher.userId,
+    }));
+    await timed.bulkCreate(rows);
+    return toTimed(rows);
   }
 
   async function toTimed(rows: readonly TimedReturnRow[]): Promise<TimedReturn[]> {
@@ -163,26 +187,45 @@ export function returningService({ sequelize, accounts, assignments, board, piec
   return {
     /** Lets students see what is held: all of it or of these students, all or none of them, now or at a time. */
     async giveBack(teacher: Teacher, assignmentId: string, { studentIds, confirmed = false, at }: ReturnRequest, now: number): Promise<ReturnReply> {
-      const assignment = await assignments.forTeacher(teacher, 'score.return', assignmentId);
-      if (at !== undefined && at <= now) throw new Problem('return.past');
-      const chosen = await held(assignment, studentIds === 'allHeld' ? null : studentIds, now);
-      if (chosen.length === 0) throw new Problem('return.nothingHeld');
-      const doubts = await doubtsAbout(assignment, chosen);
-      if (!confirmed && (doubts.incomplete.length > 0 || doubts.wordless.length > 0)) throw new Problem('return.doubtful', { current: doubts });
-      if (at !== undefined) {
-        // Nameless pieces are known by their own ids; by then they are the same.
-        const row: TimedReturnRow = {
-          id: randomUUID(),
-          assignmentId,
-          studentIds: studentIds === 'allHeld' ? [] : chosen.map(({ member }) => member.student.id),
-          at: new Date(at),
-          byUser: teacher.userId,
+      const [one] = await choose(teacher, [{ assignmentId, studentIds }], at, now);
+      if (!confirmed && isDoubtful(one!.doubts)) throw new Problem('return.doubtful', { current: one!.doubts });
+      if (at !== undefined) return { returned: [], timed: (await setFor(at, [one!], teacher))[0]! };
+      return { returned: (await giveBackNow(one!.sights, teacher.userId, now)).map((sight) => whoOf(sight).id), timed: null };
+    },
+
+    /** The same over several assignments as one act: all of it or nothing. */
+    async giveBackAll(teacher: Teacher, { returns, confirmed = false, at }: ReturnsRequest, now: number): Promise<ReturnsReply> {
+      const chosen = await choose(teacher, returns, at, now);
+      const doubts: ReturnDoubts = { incomplete: chosen.flatMap((one) => one.doubts.incomplete), wordless: chosen.flatMap((one) => one.doubts.wordless) };
+      if (!confirmed && isDoubtful(doubts)) throw new Problem('return.doubtful', { current: doubts });
+      if (at !== undefined) return { returned: 0, timed: await setFor(at, chosen, teacher) };
+      const sights = chosen.flatMap((one) => one.sights);
+      return { returned: (await giveBackNow(sights, teacher.userId, now)).length, timed: [] };
+    },
+
+    /** Everything that is held in these assignments, as it would go back, with what might have been overlooked. */
+    async lookAtHeld(teacher: Teacher, found: readonly AssignmentReply[], now: number): Promise<HeldPile[]> {
+      const piles: HeldPile[] = [];
+      for (const assignment of found) {
+        const sights = await held(assignment, null, now);
+        if (sights.length === 0) continue;
+        // A second marker who has not scored yet is told that it is held, not what it got.
+        const theirs = new Map((await board.as(teacherEyes(teacher)).ofAssignment(assignment, now)).map((sight) => [sight.member.student.id, sight]));
+        const countedFor = (sight: Sight) => {
+          const score = theirs.get(sight.member.student.id)?.record?.score;
+          return score ? countedOf(sight, score) : null;
         };
-        await timed.create(row);
-        return { returned: [], timed: (await toTimed([row]))[0]! };
+        const shown = sights.map((sight) => ({ ...whoOf(sight), nameless: isNameless(sight), counted: countedFor(sight) }));
+        piles.push({
+          assignmentId: assignment.id,
+          classId: assignment.classId,
+          title: assignment.title,
+          points: assignment.points,
+          pieces: shown,
+          doubts: await doubtsAbout(assignment, sights),
+        });
       }
-      const nameOf = new Map(chosen.map((sight) => [sight.member.student.id, whoOf(sight).id]));
-      return { returned: (await giveBackNow(assignment, chosen, teacher.userId, now)).map((id) => nameOf.get(id)!), timed: null };
+      return piles;
     },
 
     /** Returns that wait for their time, the next first. */
@@ -212,7 +255,7 @@ export function returningService({ sequelize, accounts, assignments, board, piec
           continue;
         }
         const done = Symbol('done by another server');
-        await giveBackNow(assignment, chosen, row.byUser, now, async (transaction) => {
+        await giveBackNow(chosen, row.byUser, now, async (transaction) => {
           if ((await timed.destroy({ where: { id: row.id }, transaction })) === 0) throw done;
         }).catch((error: unknown) => {
           if (error !== done) throw error;

@@ -12,7 +12,7 @@ import { useWords } from '../../ui/use-words';
 const chosen = defineModel<Chosen | null>({ required: true });
 const words = defineModel<CriterionWords>('words', { default: () => ({}) });
 const props = defineProps<{ scoring: Scoring; points: number | null; /** go on to the next row after a choice */ advance?: boolean; /** a word to each criterion can be written */ withWords?: boolean; /** only this criterion */ only?: string }>();
-const emit = defineEmits<{ enter: []; remark: [criterion: string] }>();
+const emit = defineEmits<{ enter: [KeyboardEvent]; remark: [criterion: string] }>();
 const { t, percent } = useWords();
 
 const box = ref<HTMLElement | null>(null);
@@ -55,7 +55,7 @@ function key(event: KeyboardEvent, options: readonly { choose: () => void; picke
   } else if (step !== null) {
     options[step]?.choose();
     void nextTick(() => row.querySelector<HTMLElement>('[tabindex="0"]')?.focus());
-  } else if (event.key === 'Enter') emit('enter');
+  } else if (event.key === 'Enter') emit('enter', event);
   else return;
   event.preventDefault();
   event.stopPropagation();
@@ -79,7 +79,7 @@ async function write(criterionId: string): Promise<void> {
 function wordsKey(event: KeyboardEvent, criterion: RubricCriterion): void {
   const field = event.target as HTMLInputElement;
   if (event.key === ';' && /(^|\s)$/.test(field.value.slice(0, field.selectionStart ?? 0))) emit('remark', criterion.id);
-  else if (event.key === 'Enter') emit('enter');
+  else if (event.key === 'Enter') emit('enter', event);
   else return;
   event.preventDefault();
 }
@@ -88,7 +88,13 @@ function focus(): void {
   const all = stops();
   (all.find((one) => one.dataset.open === 'true') ?? all[0])?.querySelector<HTMLElement>('[tabindex="0"]')?.focus();
 }
-defineExpose({ focus, write });
+/** A number that was typed elsewhere climbs in the row that is next to be scored. */
+async function digit(typed: string): Promise<void> {
+  focus();
+  await nextTick();
+  document.activeElement?.dispatchEvent(new KeyboardEvent('keydown', { key: typed, bubbles: true, cancelable: true }));
+}
+defineExpose({ digit, focus, write });
 </script>
 
 <template>
@@ -99,7 +105,7 @@ defineExpose({ focus, write });
         <div class="ladder" role="radiogroup" :aria-label="criterion.name"><button v-for="level in criterion.levels" :key="level.id" type="button" role="radio" class="level" :class="{ below: (levelOf(criterion.levels, criterion.id)?.points ?? -1) > level.points }" :aria-checked="choices[criterion.id]?.levelId === level.id" :tabindex="isStop(criterion.levels.map((one) => one.id), choices[criterion.id]?.levelId, level.id) ? 0 : -1" @mouseenter="pointed = { criterionId: criterion.id, level }" @mouseleave="pointed = null" @click="set(criterion.id, { levelId: level.id, points: level.points })"><span v-if="level.name" class="clip" dir="auto">{{ level.name }}</span><b>{{ text(level) }}</b></button></div>
         <div v-if="shownLevel(criterion) || criterion.id === firstOpen" class="row small under">
           <span class="grow muted" dir="auto">{{ shownLevel(criterion) ? shownLevel(criterion)!.descriptor : t('ladder.hint', { n: criterion.levels.length }) }}</span>
-          <input v-if="levelOf(criterion.levels, criterion.id)?.upTo != null" class="field number" type="number" step="0.5" :min="unmilli(levelOf(criterion.levels, criterion.id)!.points)" :max="unmilli(levelOf(criterion.levels, criterion.id)!.upTo!)" :value="unmilli(choices[criterion.id]!.points)" :aria-label="`${criterion.name}, ${t('rubric.points')}`" @change="typedPoints($event, criterion.id)" @keydown.enter.prevent="emit('enter')" />
+          <input v-if="levelOf(criterion.levels, criterion.id)?.upTo != null" class="field number" type="number" step="0.5" :min="unmilli(levelOf(criterion.levels, criterion.id)!.points)" :max="unmilli(levelOf(criterion.levels, criterion.id)!.upTo!)" :value="unmilli(choices[criterion.id]!.points)" :aria-label="`${criterion.name}, ${t('rubric.points')}`" @change="typedPoints($event, criterion.id)" @keydown.enter.prevent="emit('enter', $event)" />
         </div>
         <input v-if="withWords && (writing === criterion.id || words[criterion.id])" class="field said" :value="words[criterion.id] ?? ''" :data-words="criterion.id" maxlength="2000" dir="auto" :placeholder="t('ladder.wordsHint')" :aria-label="t('ladder.wordsTo', { name: criterion.name })" @input="words = { ...words, [criterion.id]: ($event.target as HTMLInputElement).value }" @keydown="wordsKey($event, criterion)" />
       </div>

@@ -7,6 +7,7 @@ import { computed, nextTick, ref } from 'vue';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import RichTextEditor from '../../ui/RichTextEditor.vue';
+import { runShortcut } from '../../ui/use-shortcuts';
 import { useWords } from '../../ui/use-words';
 import { RecordingSheet } from '../files';
 import { RemarkPicker, useRemarks } from '../remarks';
@@ -25,7 +26,8 @@ export interface Fields {
 }
 const fields = defineModel<Fields>({ required: true });
 const props = defineProps<{ assignment: AssignmentReply; desk: DeskPieceReply; address: string; badNumber: boolean; aboveMax: boolean; /** what the score would be before lateness */ result: number | null }>();
-const emit = defineEmits<{ hold: []; replied: [DeskPieceReply] }>();
+const emit = defineEmits<{ hold: [next: 'waiting' | 'student']; replied: [DeskPieceReply] }>();
+const holdBy = (event: KeyboardEvent) => emit('hold', event.shiftKey ? 'student' : 'waiting');
 const { t, points } = useWords();
 const { problem, busy, attempt } = useAttempt();
 const { keep, used, remarks } = useRemarks();
@@ -69,7 +71,7 @@ function closePicker(): void {
 /** In the remark `;` opens saved remarks where a word would begin; Enter goes to a new line, with Ctrl it holds. */
 function remarkKey(event: KeyboardEvent, before: string): boolean {
   if (event.key === ';' && /(^|\s)$/.test(before)) picking.value = { criterionId: null };
-  else if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) emit('hold');
+  else if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) holdBy(event);
   else if (event.key === 'Escape') focus();
   else return false;
   event.preventDefault();
@@ -92,14 +94,22 @@ const spoken = (file: File) =>
     emit('replied', await ask<DeskPieceReply>('POST', `${props.address}/feedback-files?as=voice`, { file }));
     speaking.value = false;
   });
-/** What is neither a number nor movement is a shortcut in the field for points. */
+/** In the field for points what is neither part of a number nor movement is a shortcut, and never lands in the score. */
 function scoreKey(event: KeyboardEvent): void {
-  if (event.ctrlKey || event.metaKey || event.altKey) return;
-  if (event.key === 'Enter') emit('hold');
-  else if (event.key === ';') open();
-  else return;
+  if (event.ctrlKey || event.metaKey || event.altKey || event.isComposing) return;
+  if (event.key === 'Enter') holdBy(event);
+  else if (event.key.length !== 1 || /^[\d.,]$/.test(event.key)) return;
+  else runShortcut(event);
   event.preventDefault();
   event.stopPropagation();
+}
+/** A digit that was typed while nothing had the focus: it climbs to that level, or begins the score. */
+function digit(typed: string): void {
+  if (byChoice.value) ladder.value?.digit(typed);
+  else if (scoreField.value) {
+    scoreField.value.focus();
+    set({ earned: typed });
+  }
 }
 function focus(): void {
   if (byChoice.value) ladder.value?.focus();
@@ -112,7 +122,7 @@ const open = () => (picking.value = { criterionId: null });
 function reset(): void {
   [adjusting.value, waiving.value, speaking.value, picking.value, keptRemark.value] = [fields.value.adjustBy !== '', false, false, null, false];
 }
-defineExpose({ focus, open, reset, speak: () => (speaking.value = !speaking.value), write: () => editor.value?.focus() });
+defineExpose({ digit, focus, open, reset, speak: () => (speaking.value = !speaking.value), write: () => editor.value?.focus() });
 const late = computed(() => props.desk.row.score ?? null);
 const waived = computed(() => props.desk.row.exception?.waivesLate ?? false);
 /** What lateness takes off, of the score that is typed now where it is known what it is counted from. */
@@ -132,7 +142,7 @@ const byHint = computed(() => {
 
 <template>
   <div class="stack form-part">
-    <ChoiceLadder v-if="byChoice" ref="ladder" :model-value="fields.chosen" :words="fields.words" :scoring="assignment.scoring" :points="assignment.points" advance :with-words="!desk.blind" @update:model-value="(chosen) => set({ chosen })" @update:words="(words) => set({ words })" @enter="emit('hold')" @remark="(criterionId) => (picking = { criterionId })" />
+    <ChoiceLadder v-if="byChoice" ref="ladder" :model-value="fields.chosen" :words="fields.words" :scoring="assignment.scoring" :points="assignment.points" advance :with-words="!desk.blind" @update:model-value="(chosen) => set({ chosen })" @update:words="(words) => set({ words })" @enter="(event) => holdBy(event)" @remark="(criterionId) => (picking = { criterionId })" />
     <div v-else-if="assignment.points !== null">
       <label class="label" for="earned">{{ t('desk.score') }}</label>
       <div class="row"><input id="earned" ref="scoreField" :value="fields.earned" class="field earned" inputmode="decimal" autocomplete="off" :aria-invalid="badNumber || aboveMax || undefined" @input="set({ earned: ($event.target as HTMLInputElement).value })" @keydown="scoreKey" /><span>{{ t('desk.outOf', { n: points(assignment.points) }) }}</span></div>
@@ -148,7 +158,7 @@ const byHint = computed(() => {
       <button v-if="canAdjust && !adjusting" type="button" class="btn quiet tiny" @click="adjusting = true">{{ adjust ? t('desk.adjusted', { n: `${adjust.by > 0 ? '+' : '−'}${unmilli(Math.abs(adjust.by))}` }) : t('desk.adjust') }}</button>
     </div>
     <form v-if="waiving" class="row" @submit.prevent="waive(true)"><input v-model="reason" class="field grow" maxlength="300" dir="auto" :placeholder="t('desk.waiveWhy')" :aria-label="t('desk.waiveWhy')" /><button class="btn" :disabled="busy">{{ t('desk.waive') }}</button></form>
-    <div v-if="adjusting && !desk.blind" class="row"><input class="field by" :value="fields.adjustBy" inputmode="decimal" placeholder="±0" :aria-label="t('desk.adjustBy')" :aria-invalid="byHint !== '' || undefined" @input="set({ adjustBy: ($event.target as HTMLInputElement).value })" @keydown.enter.prevent="emit('hold')" /><input class="field grow" :value="fields.adjustReason" maxlength="300" dir="auto" :placeholder="t('desk.adjustWhy')" :aria-label="t('desk.adjustWhy')" @input="set({ adjustReason: ($event.target as HTMLInputElement).value })" @keydown.enter.prevent="emit('hold')" /></div>
+    <div v-if="adjusting && !desk.blind" class="row"><input class="field by" :value="fields.adjustBy" inputmode="decimal" placeholder="±0" :aria-label="t('desk.adjustBy')" :aria-invalid="byHint !== '' || undefined" @input="set({ adjustBy: ($event.target as HTMLInputElement).value })" @keydown.enter.prevent="holdBy" /><input class="field grow" :value="fields.adjustReason" maxlength="300" dir="auto" :placeholder="t('desk.adjustWhy')" :aria-label="t('desk.adjustWhy')" @input="set({ adjustReason: ($event.target as HTMLInputElement).value })" @keydown.enter.prevent="holdBy" /></div>
     <div class="remark-place">
       <div class="row"><span class="label grow">{{ t(desk.blind ? 'desk.secondRemark' : 'desk.remark') }}</span><button v-if="!desk.blind && plainText(fields.remark).trim() !== '' && !keptRemark" type="button" class="btn quiet tiny" @click="keepRemark">{{ t('notes.keep') }}</button></div>
       <RichTextEditor ref="editor" :model-value="fields.remark" slim :label="t('desk.remark')" :placeholder="t('desk.remarkPlaceholder')" :keys="remarkKey" @update:model-value="(remark) => set({ remark })" />

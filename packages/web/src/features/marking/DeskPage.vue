@@ -27,6 +27,8 @@ import { useHolding } from './use-holding';
 import { usePileChoices } from './use-pile-choices';
 
 type Row = PileDeskReply['rows'][number];
+/** Where to go on to: the next piece that waits, the next student, or nowhere. */
+type Onward = 'waiting' | 'student' | null;
 /** So many pieces are asked for before they are wanted. */
 const AHEAD = 2;
 const WAITING: ReadonlySet<PieceState | null> = new Set<PieceState>(['in', 'inLate', 'inClass']);
@@ -73,7 +75,7 @@ const forGroup = ref(true);
 const said = ref('');
 const problem = ref<ApiProblem | null>(null);
 const newer = ref<DeskPieceReply | null>(null);
-const askBonus = ref<{ next: boolean } | null>(null);
+const askBonus = ref<{ next: Onward } | null>(null);
 const form = ref<InstanceType<typeof DeskForm> | null>(null);
 const work = ref<InstanceType<typeof NotedWork> | null>(null);
 const ahead = useAhead((at) => ask<DeskPieceReply>('GET', at));
@@ -167,10 +169,24 @@ watch([fields, differ, stored], () => {
   else localStorage.removeItem(keptKey(onDesk.value));
 }, { deep: true });
 
+const goTo = (next: Row) => void router.replace({ params: { id: assignmentId.value, student: next.student.id }, query: route.query });
 function go(by: number): void {
   const next = rows.value[position.value + by];
-  if (next) void router.replace({ params: { id: assignmentId.value, student: next.student.id }, query: route.query });
+  if (next) goTo(next);
   else if (by > 0) said.value = t('desk.allSeen');
+}
+/** Does it wait for this teacher? Of a second marker what is in waits until they say otherwise: it does not say what they have scored. */
+const waits = (one: Row) => (assignment.value?.secondMarker === me ? one.handedInAt !== null : WAITING.has(one.state) && one.score === null) && !going.has(addressOf(one));
+/** The next piece that waits, from this one on and round again. A second marker goes down the list once. */
+const nextWaiting = computed(() => {
+  const [before, after] = [rows.value.slice(0, Math.max(0, position.value)), rows.value.slice(position.value + 1)];
+  return [...after, ...(assignment.value?.secondMarker === me ? [] : before)].find(waits) ?? null;
+});
+const onwardTo = (next: Onward): Row | null => (next === null ? null : next === 'student' ? (rows.value[position.value + 1] ?? null) : nextWaiting.value);
+function goOn(next: Onward): void {
+  const to = onwardTo(next);
+  if (to) goTo(to);
+  else if (next !== null) said.value = t(next === 'student' ? 'desk.allSeen' : 'desk.noneWaits');
 }
 function refreshRow(fresh: PieceRow): void {
   const list = pile.value.value;
@@ -209,13 +225,13 @@ function requestOf(current: DeskPieceReply, { bonus, version }: { bonus: boolean
   const group = current.team.length > 0 && forGroup.value ? { group: { differ: differs.value.map((one) => ({ ...one, earned: one.earned! })) } } : {};
   return { earned: byChoice.value ? null : earned.value, chosen: byChoice.value ? chosen : null, remark, words, adjust, bonusConfirmed: bonus, version, remarks, ...group };
 }
-async function hold({ next, bonus = false, version }: { next: boolean; bonus?: boolean; version?: number }): Promise<void> {
+async function hold({ next, bonus = false, version }: { next: Onward; bonus?: boolean; version?: number }): Promise<void> {
   const [current, at] = [desk.value, onDesk.value];
   // A second press while this one is on its way, or the next one not here yet, is for nothing that can be seen.
   if (!current || !at || !isThere.value || going.has(at)) return;
   if ((badNumber.value && !byChoice.value) || badDiffer.value || badAdjust.value) return form.value?.focus();
   // Nothing was changed: going on is all that was asked.
-  if ((empty.value && !(hasOtherWords.value && !current.row.score)) || (!dirty.value && current.row.score && version === undefined)) return void (next && go(1));
+  if ((empty.value && !(hasOtherWords.value && !current.row.score)) || (!dirty.value && current.row.score && version === undefined)) return goOn(next);
   const max = assignment.value?.points ?? null;
   if (!bonus && max !== null && result.value !== null && result.value > max && result.value <= MOST_POINTS) return void (askBonus.value = { next });
   problem.value = null;
@@ -225,17 +241,17 @@ async function hold({ next, bonus = false, version }: { next: boolean; bonus?: b
   const typedThen = inForm();
   sentFrom.set(at, localStorage.getItem(keptKey(at)));
   const sent = holdBehind(at, nameOf(current.row), second ? 'second-score' : 'score', second ?? requestOf(current, { bonus, version: version ?? current.row.version }));
-  if (next && position.value < rows.value.length - 1) {
+  const to = onwardTo(next);
+  if (to) {
     // The next piece is there at once; what goes wrong is said there, and kept here.
-    go(1);
+    goTo(to);
     return void sent.catch(() => undefined);
   }
   try {
     const reply = await sent;
     if (at !== onDesk.value) return;
     takeAnew(reply, typedThen);
-    said.value = t('desk.heldNote', { name: nameOf(reply.row) });
-    if (next) go(1);
+    said.value = [t('desk.heldNote', { name: nameOf(reply.row) }), next === 'waiting' ? t('desk.noneWaits') : ''].filter(Boolean).join(' ');
   } catch (error) {
     if (!(error instanceof ApiProblem)) throw error;
     failed.delete(at);
@@ -329,7 +345,9 @@ const firstName = computed(() => (desk.value?.nameless ? '' : (desk.value?.row.s
 useShortcuts([
   { key: 'ArrowRight', shown: '→', does: 'desk.next', run: () => go(1) },
   { key: 'ArrowLeft', shown: '←', does: 'desk.previous', run: () => go(-1) },
-  { key: 'Enter', shown: '↵', does: 'desk.holdNext', run: () => void hold({ next: true }) },
+  { key: 'Enter', shown: '↵', does: 'desk.holdNext', run: () => void hold({ next: 'waiting' }) },
+  { key: 'Enter', shift: true, shown: '⇧ ↵', does: 'desk.holdStudent', run: () => void hold({ next: 'student' }) },
+  { key: ['0', '1', '2', '3', '4', '5', '6', '7', '8', '9'], shown: '0 – 9', does: 'desk.keyDigits', run: (digit) => form.value?.digit(digit) },
   { key: 's', shown: 'S', does: 'desk.keyFocus', run: () => form.value?.focus() },
   { key: 'n', shown: 'N', does: 'notes.add', run: () => work.value?.beginNote() },
   { key: 'w', shown: 'W', does: 'desk.remark', run: () => form.value?.write() },
@@ -368,8 +386,8 @@ useShortcuts([
         <p v-if="desk?.row.exception?.reason" class="small muted">{{ desk.row.exception.reason }}</p>
         <p v-if="desk?.row.collecting.mark === 'absent'" class="small"><strong>{{ t('classMarks.absentThen') }}</strong></p>
         <p v-if="desk?.row.collecting.went" class="small said-went" dir="auto">{{ t(`went.${desk.row.collecting.went.how}`) }}<template v-if="desk.row.collecting.went.line">: “{{ desk.row.collecting.went.line }}”</template></p>
-        <form class="stack form" @submit.prevent="hold({ next: true })">
-          <DeskForm v-if="assignment && desk && onDesk" ref="form" v-model="fields" :assignment="assignment" :desk="desk" :address="onDesk" :bad-number="badNumber" :above-max="askBonus !== null" :result="result" @hold="hold({ next: true })" @replied="replied" />
+        <form class="stack form" @submit.prevent="hold({ next: 'waiting' })">
+          <DeskForm v-if="assignment && desk && onDesk" ref="form" v-model="fields" :assignment="assignment" :desk="desk" :address="onDesk" :bad-number="badNumber" :above-max="askBonus !== null" :result="result" @hold="(next) => hold({ next })" @replied="replied" />
           <fieldset v-if="desk && desk.team.length > 0" class="team">
             <legend class="label">{{ t('desk.team', { name: desk.row.collecting.team ?? '' }) }}</legend>
             <label class="row small"><input v-model="forGroup" type="checkbox" />{{ t('desk.forAll') }}</label>
@@ -378,7 +396,7 @@ useShortcuts([
           <div v-if="askBonus && assignment?.points != null && result !== null" class="note" role="alert"><p>{{ t('desk.aboveMax', { a: points(result), b: points(assignment.points) }) }}</p><button type="button" class="btn" @click="hold({ next: askBonus.next, bonus: true })">{{ t('desk.bonus') }}</button></div>
           <div v-else-if="newer" class="note bad stack" role="alert">
             <p>{{ newer.row.score ? t('desk.conflict', { by: newer.row.score.by, score: scoreText(newer.row) }) : t('desk.conflictGone') }}</p>
-            <div class="row wrap"><button type="button" class="btn" @click="takeTheirs(newer)">{{ t('desk.useTheirs') }}</button><button type="button" class="btn" @click="hold({ next: false, version: newer.row.version })">{{ t('desk.useMine') }}</button></div>
+            <div class="row wrap"><button type="button" class="btn" @click="takeTheirs(newer)">{{ t('desk.useTheirs') }}</button><button type="button" class="btn" @click="hold({ next: null, version: newer.row.version })">{{ t('desk.useMine') }}</button></div>
           </div>
           <p v-else-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
           <div class="small facts">
@@ -392,7 +410,7 @@ useShortcuts([
             <button v-if="row?.held && isThere && !dirty" type="button" class="btn" @click="returningOf = [row]">{{ t('desk.returnThis', { name: row.nameless ? nameOf(row) : row.student.givenName }) }}</button>
             <button v-else-if="canSendBack && !desk?.blind" type="button" class="btn" @click="sending = true">{{ t('desk.sendBack') }}</button>
             <span class="grow" />
-            <button type="button" class="btn" :disabled="empty && !hasOtherWords" @click="hold({ next: false })">{{ t('desk.hold') }}</button>
+            <button type="button" class="btn" :disabled="empty && !hasOtherWords" @click="hold({ next: null })">{{ t('desk.hold') }}</button>
             <button class="btn main">{{ t('desk.holdNext') }} <span class="key">↵</span></button>
           </div>
         </form>

@@ -7,6 +7,7 @@ import { useLoad } from '../../api/use-load';
 import LoadGate from '../../ui/LoadGate.vue';
 import { useWords } from '../../ui/use-words';
 import { useScope, useTermLine } from '../termline';
+import HeldEverywhere from './HeldEverywhere.vue';
 import PileCard from './PileCard.vue';
 import { usePileChoices } from './use-pile-choices';
 
@@ -46,7 +47,7 @@ async function callOff(assignmentId: string, id: string): Promise<void> {
 <template>
   <LoadGate :state="state" :why="why" @retry="reload">
     <div class="page">
-      <div class="heading"><h1>{{ t('marking.title') }}</h1><span class="small grow">{{ count('marking.sub', waiting) }}</span><label v-if="sections" class="row small"><input type="checkbox" :checked="choices.together" @change="choices = { ...choices, together: !choices.together }" />{{ t('pile.together') }}</label><RouterLink class="btn" :to="{ path: '/marking/remarks', query: kept }">{{ t('remarks.title') }}</RouterLink></div>
+      <div class="heading"><h1>{{ t('marking.title') }}</h1><span class="small grow">{{ count('marking.sub', waiting) }}</span><label v-if="sections" class="row small"><input type="checkbox" :checked="choices.together" @change="choices = { ...choices, together: !choices.together }" />{{ t('pile.together') }}</label><HeldEverywhere :piles="apart" @returned="reload" /><RouterLink class="btn" :to="{ path: '/marking/remarks', query: kept }">{{ t('remarks.title') }}</RouterLink></div>
       <section v-if="value && value.questions.length > 0" class="sheet asked"><h2>{{ t('questions.title') }}</h2><ul class="plain"><li v-for="one in value.questions" :key="one.id" class="row"><span class="grow" dir="auto"><strong>{{ one.student }}</strong> · {{ one.title }}: “{{ one.text }}”</span><RouterLink class="btn" :to="{ path: `/marking/${one.assignmentId}/${one.studentId}`, query: kept }">{{ t('questions.answer') }}</RouterLink></li></ul></section>
       <section v-if="timed.length > 0" class="sheet asked"><ul class="plain"><li v-for="one in timed" :key="one.id" class="row"><span class="grow"><strong dir="auto">{{ one.title }}</strong>: {{ one.students === null ? t('returning.waitsAll', { when: when(one.at, one.zone) }) : count('returning.waits', one.students, { when: when(one.at, one.zone) }) }}</span><button class="btn" @click="callOff(one.assignmentId, one.id)">{{ t('returning.callOff') }}</button></li></ul></section>
       <div v-if="piles.length === 0" class="note stack"><p>{{ t('marking.empty') }}</p><p class="muted">{{ t('marking.emptyHint') }}</p></div>

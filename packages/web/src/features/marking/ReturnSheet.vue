@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Returning what is held: to whom, now or at a time. What might have been overlooked is said first. */
-import type { PieceRow, ReturnDoubts, ReturnReply, ReturnRequest } from '@jolly/server/contract';
+import type { PieceRow, ReturnDoubts, ReturnsReply, ReturnsRequest } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { ApiProblem, ask, now } from '../../api/client';
 import SideSheet from '../../ui/SideSheet.vue';
@@ -19,11 +19,13 @@ const at = ref<number | null>(null);
 const problem = ref('');
 const doubts = ref<ReturnDoubts | null>(null);
 const busy = ref(false);
+const all = () => props.held.map((row) => row.student.id);
+// It may be open from the first: whoever came to return what is held finds everyone ticked.
 watch(() => props.open, (open) => {
   if (!open) return;
-  chosen.value = props.held.map((row) => row.student.id);
+  chosen.value = all();
   [later.value, at.value, problem.value, doubts.value] = [false, null, '', null];
-});
+}, { immediate: true });
 watch(chosen, () => (doubts.value = null));
 const named = (ids: readonly string[]) => props.held.filter((row) => ids.includes(row.student.id)).map(props.nameOf).join(', ');
 const tooEarly = computed(() => later.value && (at.value === null || at.value <= now()));
@@ -31,14 +33,11 @@ const tooEarly = computed(() => later.value && (at.value === null || at.value <=
 async function giveBack(confirmed: boolean): Promise<void> {
   busy.value = true;
   problem.value = '';
-  let returned = 0;
   try {
-    for (const assignmentId of new Set(props.held.map((row) => row.assignmentId))) {
-      const studentIds = props.held.filter((row) => row.assignmentId === assignmentId && chosen.value.includes(row.student.id)).map((row) => row.student.id);
-      if (studentIds.length === 0) continue;
-      const body: ReturnRequest = { studentIds, confirmed, ...(later.value && at.value !== null ? { at: at.value } : {}) };
-      returned += (await ask<ReturnReply>('POST', `/api/assignments/${assignmentId}/return`, { body })).returned.length;
-    }
+    const going = props.held.filter((row) => chosen.value.includes(row.student.id));
+    const returns = [...new Set(going.map((row) => row.assignmentId))].map((assignmentId) => ({ assignmentId, studentIds: going.filter((row) => row.assignmentId === assignmentId).map((row) => row.student.id) }));
+    const body: ReturnsRequest = { returns, confirmed, ...(later.value && at.value !== null ? { at: at.value } : {}) };
+    const { returned } = await ask<ReturnsReply>('POST', '/api/returns', { body });
     if (later.value) emit('timed', chosen.value.length);
     else emit('returned', returned);
     emit('close');
@@ -54,6 +53,7 @@ async function giveBack(confirmed: boolean): Promise<void> {
 <template>
   <SideSheet :open="open" :title="t('returning.title')" @close="emit('close')">
     <form class="stack" @submit.prevent="giveBack(doubts !== null)">
+      <div class="row small"><span class="grow muted">{{ t('returning.chosenOf', { a: chosen.length, b: held.length }) }}</span><button type="button" class="btn quiet" :disabled="chosen.length === held.length" @click="chosen = all()">{{ t('returning.all') }}</button><button type="button" class="btn quiet" :disabled="chosen.length === 0" @click="chosen = []">{{ t('returning.none') }}</button></div>
       <ul class="plain choose"><li v-for="row in held" :key="row.student.id"><label class="row"><input v-model="chosen" type="checkbox" :value="row.student.id" /><span class="grow" dir="auto">{{ nameOf(row) }}</span><strong>{{ row.score?.counted != null ? points(row.score.counted) : '–' }}</strong></label></li></ul>
       <fieldset class="row wrap when"><legend class="hidden-text">{{ t('returning.when') }}</legend><label class="row"><input v-model="later" type="radio" :value="false" />{{ t('returning.now') }}</label><label class="row"><input v-model="later" type="radio" :value="true" />{{ t('returning.later') }}</label></fieldset>
       <WhenField v-if="later" v-model="at" :zone="zone" :usual-time="usualTime" :label="t('returning.later')" />

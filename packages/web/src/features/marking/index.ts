@@ -1,3 +1,4 @@
 /** Marking: piles and the desk. */
 export { default as ChoiceLadder } from './ChoiceLadder.vue';
+export { default as HeldEverywhere } from './HeldEverywhere.vue';
 export { default as PileCard } from './PileCard.vue';

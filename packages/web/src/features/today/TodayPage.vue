@@ -11,7 +11,7 @@ import LoadGate from '../../ui/LoadGate.vue';
 import SignalFlag from '../../ui/SignalFlag.vue';
 import { useWords } from '../../ui/use-words';
 import { JoiningCard } from '../classes';
-import { PileCard } from '../marking';
+import { HeldEverywhere, PileCard } from '../marking';
 import { useScope, useTermLine } from '../termline';
 import RequestCard from './RequestCard.vue';
 
@@ -64,7 +64,7 @@ const days = computed(() => {
         <section>
           <template v-if="joinings.length > 0"><h2 class="asked">{{ t('joining.title') }}</h2><JoiningCard v-for="one in joinings" :key="one.id" :joining="one" @settled="reload" /></template>
           <template v-if="requests.length > 0"><h2 class="asked">{{ t('requests.title') }}</h2><RequestCard v-for="one in requests" :key="one.id" :request="one" @answered="reload" /></template>
-          <div class="heading"><h2>{{ t('today.waitingOnYou') }}</h2><span class="small">{{ count('today.piecesWaiting', waitingPieces) }}</span></div>
+          <div class="heading"><h2>{{ t('today.waitingOnYou') }}</h2><span class="small grow">{{ count('today.piecesWaiting', waitingPieces) }}</span><HeldEverywhere :piles="piles" @returned="reload" /></div>
           <p v-if="piles.length === 0" class="muted">{{ t('today.nothingWaits') }}</p>
           <PileCard v-for="(pile, index) in piles" :key="pile.assignmentId" :pile="pile" :first="index === 0" />
           <template v-if="drafts.length > 0">
