@@ -179,7 +179,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const piles = pilesService({ accounts, classes, assignments, board, pieces, rows, returning, questions });
   const reviews = reviewsService({ sequelize, assignments, classes, board, pieces, works, ownPieces, peerReviews, news });
   const book = bookService({ sequelize, classes, roster, groups, assignments, board, rows });
-  const bookActs = bookActsService({ sequelize, classes, assignments, exceptions, board, pieces, book });
+  const bookActs = bookActsService({ sequelize, classes, assignments, exceptions, board, pieces, book, rows });
   const cellHistory = cellHistoryService({ sequelize, accounts, classes, assignments, board, pieces, book });
   const takeOut = takeOutService({ classes, roster, assignments, board, book });
   const bringIn = bringInService({ takeOut, bookActs, roster });

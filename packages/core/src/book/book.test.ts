@@ -47,6 +47,10 @@ it.each<[string, CellScale, unknown]>([
   ['50%', done, 'noPoints'],
   ['5', { by: 'none', points: null, words: [] }, 'noScores'],
   ['x', { by: 'none', points: null, words: [] }, { kind: 'excused' }],
+  ['a', { ...outOf(20), inClass: true }, { kind: 'absent' }],
+  ['Absent', { by: 'none', points: null, words: [], inClass: true }, { kind: 'absent' }],
+  ['a', outOf(20), 'notInClass'],
+  ['a', { ...words, words: ['Always', 'Never'] }, { kind: 'word', word: 'Always' }],
 ])('reads %j as it is meant', (text, scale, entry) => expect(readCell(text, scale)).toEqual(entry));
 
 it('finds a beginning of several words ambiguous', () => expect(readCell('me', { ...words, words: ['Meets', 'Meets well'] })).toBe('severalWords'));
@@ -60,6 +64,8 @@ it.each<[BookCell | null, string]>([
   [cell({ score: score(8000, { word: 'Meets' }) }), 'Meets'],
   [cell({ score: score(null, { done: false }) }), 'n'],
   [cell({ excused: true, score: score(7500) }), 'x'],
+  [cell({ state: 'inClass', absent: true }), 'a'],
+  [cell({ absent: true, score: score(7500) }), '7.5'],
 ])('writes a cell so that it can be typed again: %#', (one, text) => expect(cellText(one)).toBe(text));
 
 const points = (earned: number) => ({ kind: 'points' as const, earned });
@@ -76,8 +82,18 @@ it.each<[string, BookCell | null, Parameters<typeof entryProblem>[1], string | n
   ['missing before the date', cell({ state: 'open' }), { kind: 'missing' }, 'notDue'],
   ['missing though handed in', cell({ state: 'scored', bare: 'inLate', score: score(3) }), { kind: 'missing' }, 'isIn'],
   ['taking out a returned score', cell({ state: 'returned', bare: 'in', score: score(3) }), { kind: 'empty' }, 'returned'],
+  ['absence of what is handed in', cell({}), { kind: 'absent' }, 'notInClass'],
+  ['a remark on what was returned', cell({ state: 'returned', bare: 'in', score: score(3) }), { kind: 'remark' }, null],
   ['taking out a held score', cell({ state: 'scored', bare: 'in', score: score(3) }), { kind: 'empty' }, null],
 ])('%s', (_case, one, entry, problem) => expect(entryProblem(one, entry, outOf(20), false)).toBe(problem));
+
+it('notes absence once, and empties it', () => {
+  const inClass = { ...outOf(20), inClass: true };
+  const absent = cell({ state: 'inClass', absent: true });
+  expect(entryProblem(cell({ state: 'inClass' }), { kind: 'absent' }, inClass, false)).toBeNull();
+  expect(entryProblem(cell({ state: 'excused', excused: true }), { kind: 'absent' }, inClass, false)).toBe('excused');
+  expect([isEntered(absent, { kind: 'absent' }), isEntered(absent, { kind: 'empty' }), isEntered(cell({ state: 'inClass' }), { kind: 'absent' })]).toEqual([true, false, false]);
+});
 
 it('takes a confirmed bonus, and knows what is there already', () => {
   expect(entryProblem(cell({}), points(21_000), outOf(20), true)).toBeNull();

@@ -8,6 +8,8 @@ export interface CellScale {
   points: MilliPoints | null;
   /** of a word scale, from most to least as the teacher ordered them */
   words: readonly string[];
+  /** it is done in class, so that somebody can have been absent */
+  inClass?: boolean;
 }
 
 /** What is entered in a cell. */
@@ -18,6 +20,10 @@ export type CellEntry =
   | { kind: 'excused' }
   /** nothing came in and no score is to stand there */
   | { kind: 'missing' }
+  /** noted as absent on the day; a score that is there stays */
+  | { kind: 'absent' }
+  /** only what is said of it in words; everything else stays */
+  | { kind: 'remark' }
   /** no score, and not excused */
   | { kind: 'empty' };
 
@@ -38,6 +44,8 @@ export type EntryProblem =
   | 'notDue'
   /** something is handed in */
   | 'isIn'
+  /** absence is noted of what is done in class */
+  | 'notInClass'
   /** the student has this score */
   | 'returned'
   /** above the maximum: to be confirmed as a bonus */
@@ -49,6 +57,8 @@ const OWN: Record<string, CellEntry> = {
   excused: { kind: 'excused' },
   m: { kind: 'missing' },
   missing: { kind: 'missing' },
+  a: { kind: 'absent' },
+  absent: { kind: 'absent' },
 };
 const DONE: Record<string, CellEntry> = {
   d: { kind: 'done', done: true },
@@ -60,7 +70,8 @@ const PERCENT = /^(\d{1,3}(?:[.,]\d{1,3})?)\s*%$/;
 
 /**
  * What a typed text means in a column: a number with a decimal comma or point, a percentage of the points, a
- * word of the scale or the beginning of one, d or n where done counts, x excused, m missing, nothing for empty.
+ * word of the scale or the beginning of one, d or n where done counts, x excused, m missing, a absent from what is done
+ * in class, nothing for empty.
  *
  * @returns the entry, or why it cannot be read
  * @example readCell('80 %', out of 30) -> 24 points; readCell('x', anything) -> excused
@@ -73,14 +84,16 @@ export function readCell(text: string, scale: CellScale): CellEntry | EntryProbl
     const same = scale.words.find((word) => word.toLowerCase() === plain);
     if (same !== undefined) return { kind: 'word', word: same };
   }
-  if (Object.hasOwn(OWN, plain)) return OWN[plain]!;
-  if (scale.by === 'none') return 'noScores';
+  const own = Object.hasOwn(OWN, plain) ? OWN[plain]! : null;
+  if (own && (own.kind !== 'absent' || scale.inClass)) return own;
+  if (scale.by === 'none') return own ? 'notInClass' : 'noScores';
   if (scale.by === 'done' && Object.hasOwn(DONE, plain)) return DONE[plain]!;
   if (scale.by === 'words') {
     const begin = scale.words.filter((word) => word.toLowerCase().startsWith(plain));
     if (begin.length === 1) return { kind: 'word', word: begin[0]! };
     if (begin.length > 1) return 'severalWords';
   }
+  if (own) return 'notInClass';
   const percent = PERCENT.exec(typed);
   const share = percent ? parsePoints(percent[1]!) : null;
   const earned = share === null || scale.points === null ? parsePoints(typed) : roundToMilli(ratio(BigInt(share) * BigInt(scale.points), 100_000_000n));
@@ -93,7 +106,7 @@ export function cellText(cell: BookCell | null): string {
   if (cell === null) return '';
   if (cell.excused) return 'x';
   const { score } = cell;
-  if (!score) return '';
+  if (!score) return cell.absent ? 'a' : '';
   if (score.word !== undefined) return score.word;
   if (score.done !== undefined) return score.done ? 'd' : 'n';
   return score.earned === null ? '' : String(unmilli(score.earned));
@@ -114,7 +127,10 @@ export function entryProblem(cell: BookCell | null, entry: CellEntry, scale: Cel
   const bare = cell.bare ?? cell.state;
   switch (entry.kind) {
     case 'excused':
+    case 'remark':
       return null;
+    case 'absent':
+      return !scale.inClass ? 'notInClass' : cell.excused ? 'excused' : null;
     case 'empty':
       return !cell.excused && isWithStudent(cell) ? 'returned' : null;
     case 'missing':
@@ -132,8 +148,10 @@ export function entryProblem(cell: BookCell | null, entry: CellEntry, scale: Cel
 export function isEntered(cell: BookCell, entry: CellEntry): boolean {
   const { score } = cell;
   if (entry.kind === 'excused') return cell.excused === true;
+  if (entry.kind === 'remark') return false;
   if (cell.excused) return false;
-  if (entry.kind === 'empty') return (score === undefined || cell.state === 'in' || cell.state === 'inLate') && !cell.saidMissing;
+  if (entry.kind === 'absent') return cell.absent === true;
+  if (entry.kind === 'empty') return (score === undefined || cell.state === 'in' || cell.state === 'inLate') && !cell.saidMissing && !cell.absent;
   if (entry.kind === 'missing') return score === undefined && cell.state === 'missing';
   // Handed in since: the score that is there is that of a round before.
   if (score === undefined || cell.state === 'in' || cell.state === 'inLate') return false;

@@ -41,7 +41,8 @@ describe('the three totals', () => {
     // 0.75 usual: 7.5 − 2 of 10, at most 10 − 2
     ['take its own late cost off what waits', [scored(15, 20), piece(10, 'inLate', { lateCost: 2000 })], ['68.3', '68.3', '76.7']],
     ['never take what waits again below the score of the round before', [scored(10, 20), piece(20, 'in', { score: 14 })], ['60.0', '60.0', '75.0']],
-    ['count words without points as waiting', [scored(15, 20), piece(10, 'scored')], ['75.0', '75.0', '83.3']],
+    ['count words without points as waiting', [scored(15, 20), piece(10, 'scored', { isIn: true })], ['75.0', '75.0', '83.3']],
+    ['leave out words on what never came in', [scored(15, 20), piece(10, 'scored')], ['75.0', '75.0', '75.0']],
     ['leave out the excused and what does not count', [scored(15, 20), piece(80, 'excused'), piece(80, 'open', { counts: false })], ['75.0', '75.0', '75.0']],
     // 0.5 usual: 10 − 2 of 20, and 20 − 2 of 20
     ['take the late cost off a missing piece', [scored(10, 20), piece(20, 'missing', { lateCost: 2000 })], ['25.0', '45.0', '70.0']],

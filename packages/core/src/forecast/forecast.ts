@@ -7,6 +7,8 @@ export interface ForecastPiece extends CountedPiece {
   closes: Instant | null;
   /** what being late takes off full points: of what is in by its own lateness, else of handing it in now */
   lateCost: MilliPoints;
+  /** something is handed in, or it was done in class: words without points on it are no score yet */
+  isIn?: boolean;
 }
 
 /** What a forecast counts with: what the piece counts as now, and whether more can come of it. */
@@ -31,7 +33,7 @@ export function forecastItem(piece: ForecastPiece, scheme: Pick<Scheme, 'missing
   if (points === null || points <= 0 || !counts || state === null || state === 'excused') return null;
   const isOpen = MORE_CAN_COME.has(state) || (state === 'missing' && stillAccepted);
   // Words without points are no score: such a piece waits for one like any other.
-  const waiting = LIES_WITH_TEACHER.has(state) || (state === 'scored' && effective === null);
+  const waiting = LIES_WITH_TEACHER.has(state) || (state === 'scored' && effective === null && piece.isIn === true);
   const gone = state === 'missing' && !stillAccepted && effective === null;
   // What is missing is past its due date, so what comes first is when it closes.
   const until = state === 'missing' ? closes : (due ?? closes);

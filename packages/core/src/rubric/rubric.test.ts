@@ -1,5 +1,17 @@
 import fc from 'fast-check';
-import { choiceProblem, readRubricTable, rescaledScore, RUBRIC_HEAD, rubricMax, rubricRemarks, rubricScore, rubricToTable, type Rubric, type RubricCriterion } from '.';
+import {
+  choiceProblem,
+  pointsOfRubric,
+  readRubricTable,
+  rescaledScore,
+  RUBRIC_HEAD,
+  rubricMax,
+  rubricRemarks,
+  rubricScore,
+  rubricToTable,
+  type Rubric,
+  type RubricCriterion,
+} from '.';
 
 let made = 0;
 const newId = () => `n${(made += 1)}`;
@@ -15,6 +27,15 @@ const rubric = (...criteria: RubricCriterion[]): Rubric => ({ name: 'Models', cr
 const models = rubric(criterion('shape', [0, 4, 8]), criterion('labels', [0, 2, 4], { weight: 2000 }));
 
 it('is out of the sum of weight times the highest level', () => expect(rubricMax(models)).toBe(16_000));
+
+it.each([
+  ['follow a rubric that is taken as a whole', { points: 20_000, taken: true }, 16_000],
+  ['follow one that is begun', { points: 20_000, before: rubric() }, 16_000],
+  ['follow one that they followed before', { points: 8_000, before: rubric(criterion('shape', [0, 8])) }, 16_000],
+  ['stay where somebody typed them', { points: 20_000, said: true, taken: true }, 20_000],
+  ['stay where they were another number before', { points: 20_000 }, 20_000],
+  ['stay beside a rubric that gives nothing yet', { points: 20_000, after: rubric(), taken: true }, 20_000],
+])('points %s', (_case, more, expected) => expect(pointsOfRubric({ before: rubric(criterion('old', [0, 18])), after: models, said: false, taken: false, ...more })).toBe(expected));
 
 it('scales what the chosen levels earn to what the assignment is out of', () => {
   const choices = { shape: { levelId: 'shape1', points: 4000 }, labels: { levelId: 'labels2', points: 4000 } };

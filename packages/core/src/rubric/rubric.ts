@@ -35,6 +35,32 @@ export function rubricMax({ criteria }: Rubric): MilliPoints {
   return roundToMilli(criteria.reduce((sum, criterion) => add(sum, multiply(ratio(criterion.weight, 1000), ratio(criterionMax(criterion), 1000))), ZERO));
 }
 
+/**
+ * What an assignment is out of once its rubric has changed: what the rubric adds up to, unless somebody has said otherwise
+ * (docs/rules.md, choices, "Points and their rubric").
+ *
+ * @param points before the change; null: not said yet @param said somebody typed these points, and means them
+ * @param taken the rubric as a whole took the place of the one before, as from the shelf
+ * @example out of 20 by default, a rubric of 18 from the shelf -> 18; 20 typed by somebody -> 20
+ */
+export function pointsOfRubric({
+  points,
+  before,
+  after,
+  said,
+  taken,
+}: {
+  points: MilliPoints | null;
+  before: Rubric;
+  after: Rubric;
+  said: boolean;
+  taken: boolean;
+}): MilliPoints | null {
+  const [was, becomes] = [rubricMax(before), rubricMax(after)];
+  const follows = points === null || points === was || (!said && (taken || was === 0));
+  return follows ? becomes || points : points;
+}
+
 /** Something in a rubric: what cannot be issued, and what is said but may be meant so. */
 export interface RubricRemark {
   path: string;

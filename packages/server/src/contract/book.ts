@@ -18,6 +18,7 @@ import type {
   Term,
 } from '@jolly/core';
 import type { Unit } from './classes';
+import type { ClassMark } from './collecting';
 import type { Adjustment, Chosen, CriterionWords } from './pieces';
 
 /** One class of a book; of parallel sections looked at together there are several. */
@@ -81,7 +82,7 @@ export interface BookChanged {
   assignmentIds: string[] | null;
 }
 
-export type BookActKind = 'typed' | 'pasted' | 'filled' | 'sameForAll' | 'restored' | 'broughtIn';
+export type BookActKind = 'typed' | 'pasted' | 'filled' | 'sameForAll' | 'restored' | 'remarked' | 'broughtIn';
 /** Something done in a book that can be undone, or done again. */
 export interface BookAct {
   id: string;
@@ -103,6 +104,8 @@ export interface BookEdit {
   text?: string;
   /** id of the entry of its history to put back */
   restore?: string;
+  /** the overall remark alone, as plain words; everything else stays */
+  remark?: string;
 }
 export interface BookEditsRequest {
   kind: Exclude<BookActKind, 'broughtIn'>;
@@ -122,6 +125,8 @@ export interface BookRefusal {
 export interface BookKept {
   excused: boolean;
   saidMissing: boolean;
+  /** of what is done in class: noted as there, or absent */
+  mark: ClassMark | null;
   score: { earned: MilliPoints | null; chosen: Chosen | null; remark: RichText; words: CriterionWords; adjust: Adjustment | null } | null;
 }
 export type WhyScored = 'rubricChanged' | 'agreed' | 'pointsChanged' | BookActKind | 'undone' | 'redone';
@@ -130,7 +135,7 @@ export interface CellHistoryEntry {
   id: string;
   at: Instant;
   by: string;
-  kind: 'scored' | 'unscored' | 'rescaled' | 'returned' | 'sentBack' | 'handedIn' | 'takenBack' | 'excused' | 'notExcused' | 'saidMissing' | 'notSaidMissing';
+  kind: 'scored' | 'unscored' | 'rescaled' | 'returned' | 'sentBack' | 'handedIn' | 'takenBack' | 'excused' | 'notExcused' | 'saidMissing' | 'notSaidMissing' | 'absent' | 'notAbsent';
   /** of scores and returns: what was given then */
   given: { earned: MilliPoints | null; chosen: Chosen | null; words: boolean } | null;
   why: WhyScored | null;

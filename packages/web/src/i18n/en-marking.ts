@@ -7,6 +7,7 @@ export const markingWords = {
     hint: 'Press 1–{n}, or point at a level to read it.',
     hintPlain: 'Press 1–{n}.',
     soFar: 'So far',
+    scaled: '{a} of {b} by the rubric, scaled',
   },
   pile: {
     title: 'How to mark',
@@ -199,6 +200,7 @@ export const markingWords = {
     other: 'other',
   },
   returned: {
+    scaled: 'The rubric gives {a} of {b}, which is {n} of {max}.',
     adjusted: '{base} by the scoring, {by}: {reason}',
     rounds: {
       latest: 'Rounds: {all}. The last one counts: {n}.',

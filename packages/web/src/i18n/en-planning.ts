@@ -14,6 +14,8 @@ export const planning = {
     scoredBy: 'Scored by',
     by: { points: 'Points', rubric: 'Rubric', words: 'Words', done: 'Done or not', none: 'Not scored' },
     outOf: 'out of',
+    scaled: 'The rubric adds up to {from}, the assignment is out of {to}: {from} of {from} becomes {to}.',
+    follow: 'Out of {n}',
     rubricChip: 'Rubric: {name}, {criteria}',
     criteria: 'no criteria | {n} criterion | {n} criteria',
     category: 'Counts under',

@@ -33,7 +33,7 @@ interface Collaborators {
 
 /** Collecting: looking on while work is written, nudging, noting who did what in class. */
 export function collectingService({ sequelize, accounts, assignments, board, exceptions, news, works, working, rows }: Collaborators) {
-  const { nudges, marks } = defineCollecting(sequelize);
+  const { nudges } = defineCollecting(sequelize);
 
   async function sightAt(teacher: Teacher, { assignmentId, studentId }: At, now: number): Promise<Sight> {
     const assignment = await assignments.forTeacher(teacher, 'piece.look', assignmentId);
@@ -119,10 +119,11 @@ export function collectingService({ sequelize, accounts, assignments, board, exc
       const excused = noted.filter((one) => one.mark === 'excused' && !sights.get(one.studentId)!.exception?.excused).map((one) => one.studentId);
       const again = noted.filter((one) => one.mark !== 'excused' && sights.get(one.studentId)!.exception?.excused).map((one) => one.studentId);
       await inTransaction(sequelize, async (transaction) => {
-        await marks.destroy({ where: { assignmentId, studentId: ids }, transaction });
-        await marks.bulkCreate(
-          noted.flatMap(({ studentId, mark }) => (mark === 'did' || mark === 'absent' ? [{ assignmentId, studentId, mark, byUser: teacher.userId, at: new Date(now) }] : [])),
-          { transaction },
+        await rows.setMarks(
+          noted.map(({ studentId, mark }) => ({ assignmentId, studentId, mark: mark === 'excused' ? null : mark })),
+          teacher.userId,
+          now,
+          transaction,
         );
         for (const [studentIds, isExcused] of [
           [excused, true],

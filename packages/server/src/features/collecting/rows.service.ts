@@ -1,6 +1,6 @@
 import { localDateAt, type Actor } from '@jolly/core';
-import { Op, type Sequelize } from 'sequelize';
-import type { CollectingView, PieceRow } from '../../contract';
+import { Op, type Sequelize, type Transaction } from 'sequelize';
+import type { ClassMark, CollectingView, PieceRow } from '../../contract';
 import type { ConversationsService } from '../conversations/conversations.service';
 import type { BoardService, Sight } from '../pieces/board.service';
 import type { NotesService } from '../notes/notes.service';
@@ -102,6 +102,21 @@ export function rowsService({ sequelize, board, conversations, feedbackFiles, no
       if (assignmentIds.length === 0) return new Set();
       const rows = (await marks.findAll({ where: { assignmentId: { [Op.in]: [...assignmentIds] }, mark: 'absent' }, raw: true })) as unknown as ClassMarkRow[];
       return new Set(rows.map((row) => `${row.assignmentId} ${row.studentId}`));
+    },
+
+    /** What was noted in class about some assignments, by assignment and student. */
+    async marksOn(assignmentIds: readonly string[], transaction: Transaction): Promise<Map<string, ClassMark>> {
+      const found = (await marks.findAll({ where: { assignmentId: { [Op.in]: [...assignmentIds] } }, raw: true, transaction })) as unknown as ClassMarkRow[];
+      return new Map(found.map((row) => [`${row.assignmentId} ${row.studentId}`, row.mark]));
+    },
+
+    /** Notes who was there and who was absent; null takes a note away. */
+    async setMarks(wanted: readonly { assignmentId: string; studentId: string; mark: ClassMark | null }[], by: string, now: number, transaction: Transaction): Promise<void> {
+      const byAssignment = new Map<string, string[]>();
+      for (const { assignmentId, studentId } of wanted) byAssignment.set(assignmentId, [...(byAssignment.get(assignmentId) ?? []), studentId]);
+      for (const [assignmentId, studentIds] of byAssignment) await marks.destroy({ where: { assignmentId, studentId: { [Op.in]: studentIds } }, transaction });
+      const noted = wanted.flatMap(({ mark, ...at }) => (mark === null ? [] : [{ ...at, mark, byUser: by, at: new Date(now) }]));
+      await marks.bulkCreate(noted, { transaction });
     },
 
     /** Students nudged about an assignment on a day of the class. */

@@ -1,4 +1,4 @@
-import { entryProblem, isBlank, isEntered, readCell, type BookCell, type CellEntry, type EntryProblem } from '@jolly/core';
+import { entryProblem, isBlank, isEntered, readCell, textOf, type BookCell, type CellEntry, type EntryProblem } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { isDeepStrictEqual } from 'node:util';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
@@ -16,6 +16,7 @@ import type { BoardService, LeanSight } from '../pieces/board.service';
 import type { OpenPiece } from '../pieces/open-pieces';
 import type { PieceRecord } from '../pieces/pieces.mapper';
 import type { PiecesService } from '../pieces/pieces.service';
+import type { RowsService } from '../collecting/rows.service';
 import type { BookService } from './book.service';
 import { defineMarkBook, type BookActRow, type BookChangeRow } from './markbook.model';
 import { toScale } from './markbook.mapper';
@@ -37,30 +38,43 @@ export const ENTRY_SENTENCES: Record<EntryProblem, string> = {
   notDue: 'cannot stand here: it is not past its date',
   isIn: 'cannot stand here: something is handed in',
   returned: 'cannot stand here: the student has this score',
+  notInClass: 'cannot stand here: absence is noted of what is done in class',
   aboveMaximum: 'is above the maximum',
 };
 
 const keyOf = ({ assignmentId, studentId }: { assignmentId: string; studentId: string }) => `${assignmentId} ${studentId}`;
 
 /** What a piece holds now. A score that was given before the work came in again is another round's and not touched here. */
-const keptOf = ({ score, summary, saidMissing }: PieceRecord, excused: boolean): BookKept => ({
+const keptOf = ({ score, summary, saidMissing }: PieceRecord, { excused, mark }: Pick<BookKept, 'excused' | 'mark'>): BookKept => ({
   excused,
   saidMissing,
+  mark,
   score: score === null || summary.scoredAt === null ? null : { earned: score.earned, chosen: score.chosen, remark: score.remark, words: score.words, adjust: score.adjust },
 });
 
-/** What a cell is to hold after an entry. A remark stays when only its number is taken out. */
+/** What a cell once held, as it was stored; acts of before absence was known here say nothing of it. */
+const fromKept = (value: unknown, mark: BookKept['mark']): BookKept => ({ mark, ...fromJson<Omit<BookKept, 'mark'>>(value) });
+
+/** What a cell is to hold after an entry. A remark stays when only its number is taken out, and a note of absence while there is a score. */
 function wanted(kept: BookKept, entry: CellEntry, assignment: AssignmentReply): BookKept {
   const said = { remark: kept.score?.remark ?? NO_REMARK, words: kept.score?.words ?? {}, adjust: null };
   const hasWords = !isBlank(said.remark) || Object.values(said.words).some((text) => text.trim() !== '');
-  const scored = (earned: number | null, chosen: Chosen | null): BookKept => ({ excused: false, saidMissing: false, score: { earned, chosen, ...said } });
+  const { mark } = kept;
+  const scored = (earned: number | null, chosen: Chosen | null): BookKept => ({ excused: false, saidMissing: false, mark, score: { earned, chosen, ...said } });
+  // Emptied once, a score goes; with none there, the note of absence.
+  const clearsMark = !kept.saidMissing && (kept.score === null || (kept.score.earned === null && kept.score.chosen === null));
   switch (entry.kind) {
     case 'excused':
       return { ...kept, excused: true };
     case 'empty':
-      return kept.excused ? { ...kept, excused: false } : hasWords ? scored(null, null) : { excused: false, saidMissing: false, score: null };
+      if (kept.excused) return { ...kept, excused: false };
+      return { ...(hasWords ? scored(null, null) : { excused: false, saidMissing: false, score: null }), mark: clearsMark && mark === 'absent' ? null : mark };
+    case 'absent':
+      return { ...kept, mark: 'absent' };
+    case 'remark':
+      return kept;
     case 'missing':
-      return { excused: false, saidMissing: assignment.how === 'inClass', score: null };
+      return { excused: false, saidMissing: assignment.how === 'inClass', mark, score: null };
     case 'points':
       return scored(entry.earned, null);
     default: {
@@ -74,6 +88,13 @@ function onceGiven(sight: LeanSight, entry: { pieceId: string; data: object } | 
   if (!entry || entry.pieceId !== sight.record?.id) throw new Problem('thing.unknown');
   const { earned = null, chosen = null, remark, words = {}, adjust = null } = entry.data as Partial<NonNullable<BookKept['score']>>;
   return { earned, chosen, remark: typeof remark === 'object' ? remark : NO_REMARK, words, adjust };
+}
+/** The same with another remark; a score of nothing but a remark goes with it. */
+function withRemark(kept: BookKept, text: string): BookKept {
+  const remark = textOf(text.trim());
+  const { earned = null, chosen = null, words = {}, adjust = null } = kept.score ?? {};
+  const saysMore = earned !== null || chosen !== null || Object.values(words).some((one) => one.trim() !== '');
+  return { ...kept, score: text.trim() === '' && !saysMore ? null : { earned, chosen, remark: text.trim() === '' ? NO_REMARK : remark, words, adjust } };
 }
 const NO_REMARK: NonNullable<BookKept['score']>['remark'] = { type: 'doc', content: [{ type: 'paragraph' }] };
 
@@ -93,7 +114,7 @@ function unscore(piece: OpenPiece, by: string, now: number, why: WhyScored): voi
 
 /** Makes a piece hold this. What is the same as what the student has is not held back from them. */
 function put(piece: OpenPiece, assignment: AssignmentReply, target: BookKept, by: string, now: number, why: WhyScored): void {
-  const now_ = keptOf(piece.record, target.excused);
+  const now_ = keptOf(piece.record, target);
   // Said even where it is nothing new, so that the version of the piece counts up with every act.
   piece.set({ saidMissing: target.saidMissing });
   if (isDeepStrictEqual(now_.score, target.score)) return;
@@ -118,6 +139,8 @@ interface Planned {
   sight: LeanSight;
   cell: BookCell;
   entry: CellEntry | { kind: 'restore'; score: NonNullable<BookKept['score']> };
+  /** where only the remark is changed: the new one */
+  remark: string;
 }
 
 /** What an act is about: assignments by their ids, and the classes they are of. */
@@ -134,10 +157,11 @@ interface Collaborators {
   board: BoardService;
   pieces: PiecesService;
   book: BookService;
+  rows: RowsService;
 }
 
 /** Entering in a mark book, undoing and doing again. */
-export function bookActsService({ sequelize, classes, assignments, exceptions, board, pieces, book }: Collaborators) {
+export function bookActsService({ sequelize, classes, assignments, exceptions, board, pieces, book, rows: notes }: Collaborators) {
   const { acts, changes } = defineMarkBook(sequelize);
 
   /** Assignments of classes in which this teacher may score, all issued, with these classes. @throws Problem `thing.unknown` */
@@ -200,12 +224,13 @@ export function bookActsService({ sequelize, classes, assignments, exceptions, b
   ): Promise<{ assignmentId: string; studentId: string }[]> {
     return pieces.changeAll([...ats], async (opened) => {
       const { transaction } = opened[0]!;
-      const excused = await exceptions.excusedOn([...all.keys()], transaction);
+      const [excused, marks] = [await exceptions.excusedOn([...all.keys()], transaction), await notes.marksOn([...all.keys()], transaction)];
       const done: Parameters<typeof andThen>[0] = [];
       const stale: { assignmentId: string; studentId: string }[] = [];
       for (const piece of opened) {
         const { assignmentId, studentId } = piece.record;
-        const before = keptOf(piece.record, excused.has(keyOf(piece.record)));
+        const key = keyOf(piece.record);
+        const before = keptOf(piece.record, { excused: excused.has(key), mark: marks.get(key) ?? null });
         const after = decide(piece, before);
         if (after === null) stale.push({ assignmentId, studentId });
         else done.push({ assignmentId, studentId, before, after });
@@ -215,6 +240,12 @@ export function bookActsService({ sequelize, classes, assignments, exceptions, b
       for (const piece of opened) put(piece, all.get(piece.record.assignmentId)!, byKey.get(keyOf(piece.record))!.after, teacher.userId, now, why);
       await exceptions.setExcused(
         done.filter(({ before, after }) => before.excused !== after.excused).map(({ assignmentId, studentId, after }) => ({ assignmentId, studentId, excused: after.excused })),
+        teacher.userId,
+        now,
+        transaction,
+      );
+      await notes.setMarks(
+        done.filter(({ before, after }) => before.mark !== after.mark).map(({ assignmentId, studentId, after }) => ({ assignmentId, studentId, mark: after.mark })),
         teacher.userId,
         now,
         transaction,
@@ -236,14 +267,15 @@ export function bookActsService({ sequelize, classes, assignments, exceptions, b
       rows.map((row) => row.assignmentId),
       now,
     );
-    const byKey = new Map(rows.map((row) => [keyOf(row), { before: fromJson<BookKept>(row.beforeIt), after: fromJson<BookKept>(row.afterIt) }]));
+    const byKey = new Map(rows.map((row) => [keyOf(row), { before: row.beforeIt, after: row.afterIt }]));
     const stale = await putAll(
       teacher,
       rows,
       known.all,
       { why: way === 'undo' ? 'undone' : 'redone', now },
       (piece, kept) => {
-        const { before, after } = byKey.get(keyOf(piece.record))!;
+        const stored = byKey.get(keyOf(piece.record))!;
+        const [before, after] = [fromKept(stored.before, kept.mark), fromKept(stored.after, kept.mark)];
         const [from, to] = way === 'undo' ? [after, before] : [before, after];
         // A score that the student has by now is corrected, not taken out.
         const shown = to.score === null && kept.score !== null && piece.record.summary.returnedAt !== null;
@@ -293,18 +325,24 @@ export function bookActsService({ sequelize, classes, assignments, exceptions, b
         if (!at) throw new Problem('thing.unknown');
         const { sight, cell } = at;
         const scale = toScale(sight.assignment);
-        const read = edit.restore === undefined ? readCell(edit.text ?? '', scale) : { kind: 'restore' as const, score: onceGiven(sight, given.get(edit.restore)) };
+        const read =
+          edit.remark !== undefined
+            ? { kind: 'remark' as const }
+            : edit.restore === undefined
+              ? readCell(edit.text ?? '', scale)
+              : { kind: 'restore' as const, score: onceGiven(sight, given.get(edit.restore)) };
         const asEntry: CellEntry | EntryProblem =
           typeof read === 'string' || read.kind !== 'restore' ? read : read.score.earned === null ? { kind: 'empty' } : { kind: 'points', earned: read.score.earned };
         const why = typeof asEntry === 'string' ? asEntry : entryProblem(cell, asEntry, scale, bonusConfirmed || edit.restore !== undefined);
         if (why !== null) problems.push({ index, why, edit });
-        else if (typeof read !== 'string' && (read.kind === 'restore' || !isEntered(cell!, read))) planned.push({ edit, sight, cell: cell!, entry: read });
+        else if (typeof read !== 'string' && (read.kind === 'restore' || !isEntered(cell!, read)))
+          planned.push({ edit, sight, cell: cell!, entry: read, remark: edit.remark ?? '' });
       }
       if (problems.length > 0) {
         const onlyAbove = problems.every(({ why }) => why === 'aboveMaximum');
         const errors = problems.slice(0, 100).map(({ index, why, edit }) => {
           const { sight } = known.get(keyOf(edit))!;
-          return { path: `edits.${index}`, message: `${fullName(sight.member.student)}, ${sight.assignment.title}: “${edit.text ?? ''}” ${ENTRY_SENTENCES[why]}.` };
+          return { path: `edits.${index}`, message: `${fullName(sight.member.student)}, ${sight.assignment.title}: “${edit.text ?? edit.remark ?? ''}” ${ENTRY_SENTENCES[why]}.` };
         });
         const current: BookRefusal = { problems: problems.map(({ index, why }) => ({ index, why })) };
         throw new Problem(onlyAbove ? 'book.aboveMaximum' : 'book.refused', { errors, current });
@@ -318,9 +356,10 @@ export function bookActsService({ sequelize, classes, assignments, exceptions, b
         about.all,
         { why: kind, now },
         (piece, kept) => {
-          const { edit, entry, sight } = byKey.get(keyOf(piece.record))!;
+          const { edit, entry, sight, remark } = byKey.get(keyOf(piece.record))!;
           if (piece.record.version !== edit.version) return null;
-          const after = entry.kind === 'restore' ? { excused: kept.excused, saidMissing: false, score: entry.score } : wanted(kept, entry, sight.assignment);
+          if (entry.kind === 'remark') return withRemark(kept, remark);
+          const after = entry.kind === 'restore' ? { ...kept, saidMissing: false, score: entry.score } : wanted(kept, entry, sight.assignment);
           if (after.score?.earned != null) requireScore(sight.assignment, after.score.earned, true);
           return after;
         },

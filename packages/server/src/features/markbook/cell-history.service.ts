@@ -74,6 +74,7 @@ export function cellHistoryService({ sequelize, accounts, classes, assignments, 
         });
         return [
           ...(before.excused === after.excused ? [] : [entry(after.excused ? 'excused' : 'notExcused')]),
+          ...((before.mark === 'absent') === (after.mark === 'absent') ? [] : [entry(after.mark === 'absent' ? 'absent' : 'notAbsent')]),
           ...(before.saidMissing === after.saidMissing ? [] : [entry(after.saidMissing ? 'saidMissing' : 'notSaidMissing')]),
         ];
       });

@@ -6,10 +6,11 @@ import { afterLateness, countedOf, isNameless } from '../pieces/pieces.mapper';
 import type { GroupMembership } from '../groups/groups.service';
 import type { Member } from '../roster/roster.service';
 
-export const toScale = ({ scoring, points }: AssignmentReply): CellScale => ({
+export const toScale = ({ scoring, points, how }: AssignmentReply): CellScale => ({
   by: scoring.by,
   points,
   words: scoring.by === 'words' ? scoring.words.map((word) => word.name) : [],
+  ...(how === 'inClass' ? { inClass: true } : {}),
 });
 
 const aimsOf = ({ aims, scoring }: AssignmentReply): string[] => [

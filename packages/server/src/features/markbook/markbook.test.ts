@@ -295,6 +295,45 @@ describe('undoing', () => {
     expect([first.state, first.score!.earned, first.score!.counted]).toEqual(['in', 10_000, undefined]);
   });
 
+  it('knows absence as the class sheet does, and takes it back', async () => {
+    const { id } = await school.issued({ how: 'inClass', due: server.clock.now - HOUR });
+    expect((await enter([edit((await school.issued()).id, 'bao', 'a')])).body.current.problems).toEqual([{ index: 0, why: 'notInClass' }]);
+    const { undo } = (await enter([edit(id, 'bao', 'a')])).body;
+    expect(await cell(id, 'bao')).toMatchObject({ state: 'inClass', absent: true });
+    const mark = async () => (await finch.get(`/api/assignments/${id}/pieces`)).body.rows.map((row: { collecting: { mark: string | null } }) => row.collecting.mark);
+    expect(await mark()).toEqual(['absent', null]);
+    // A score that comes later stays beside it; emptied once the score goes, then the note.
+    const at = async () => (await cell(id, 'bao'))!.version;
+    await enter([edit(id, 'bao', '12', await at())]);
+    expect(await cell(id, 'bao')).toMatchObject({ absent: true, score: { earned: 12_000 } });
+    await enter([edit(id, 'bao', '', await at())]);
+    expect([(await cell(id, 'bao'))!.absent, (await cell(id, 'bao'))!.score]).toEqual([true, undefined]);
+    const last = (await enter([edit(id, 'bao', '', await at())])).body.undo;
+    expect(await mark()).toEqual([null, null]);
+    await finch.post(`${book}/acts/${last.id}/undo`);
+    expect(await mark()).toEqual(['absent', null]);
+    const { entries } = (await finch.get(`/api/assignments/${id}/pieces/${school.bao.id}/history`)).body;
+    expect(entries.map((one: { kind: string }) => one.kind)).toEqual(expect.arrayContaining(['absent', 'notAbsent']));
+    expect(undo.id).not.toBe(last.id);
+  });
+
+  it('takes a remark to a cell, held like any other, beside the score or alone', async () => {
+    const { id } = await school.issued({ how: 'inClass', due: server.clock.now - HOUR });
+    const remark = async (text: string) => enter([{ assignmentId: id, studentId: school.bao.id, version: (await cell(id, 'bao'))!.version, remark: text }], { kind: 'remarked' });
+    const desk = async () => (await finch.get(`/api/assignments/${id}/pieces/${school.bao.id}`)).body.row;
+    expect((await remark('See me.')).body.changed).toBe(1);
+    expect(await desk()).toMatchObject({ held: true, score: { earned: null, remark: doc('See me.') } });
+    await enter([edit(id, 'bao', '12', (await cell(id, 'bao'))!.version)]);
+    expect((await desk()).score).toMatchObject({ earned: 12_000, remark: doc('See me.') });
+    const { undo } = (await remark('Well seen.')).body;
+    expect((await desk()).score.remark).toEqual(doc('Well seen.'));
+    await finch.post(`${book}/acts/${undo.id}/undo`);
+    expect((await desk()).score).toMatchObject({ earned: 12_000, remark: doc('See me.') });
+    await finch.post(`/api/assignments/${id}/return`, { studentIds: 'allHeld' });
+    expect((await (await server.person('bao')).get(`/api/my/work/${id}`)).body.piece.returned).toMatchObject({ remark: doc('See me.') });
+    expect((await remark('x'.repeat(4001))).status).toBe(400);
+  });
+
   it('keeps the remark when a number is emptied', async () => {
     const { id } = await school.issued();
     const desk = `/api/assignments/${id}/pieces/${school.bao.id}`;

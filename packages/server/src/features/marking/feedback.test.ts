@@ -1,5 +1,5 @@
 import { textPlace, type Place } from '@jolly/core';
-import type { DeskPieceReply, MarginNote } from '../../contract';
+import type { DeskPieceReply, HeldPile, MarginNote } from '../../contract';
 import { anAssignment, aSchool, aServer, DAY, doc, HOUR, type School, type Server } from '../../testing/school';
 
 let server: Server;
@@ -230,6 +230,34 @@ describe('returning', () => {
     expect([refused.status, refused.body.type, refused.body.current]).toEqual([409, 'return.doubtful', { incomplete: [], wordless: [school.bao.id] }]);
     await note();
     expect((await giveBack({ confirmed: false })).body.returned).toEqual([school.bao.id]);
+  });
+
+  it('over several assignments is one act: looked at before, all of it or nothing, each told once', async () => {
+    await handIn();
+    await score();
+    const finch = await server.person('finch');
+    const { id: second } = await school.issued({ title: 'Second', how: 'inClass' });
+    const scores = [{ studentId: school.hana.id, version: 0, earned: 9_000, chosen: null }];
+    await finch.put(`/api/assignments/${second}/scores`, { scores });
+    const look = async (who = finch) => (await who.get('/api/held')).body as HeldPile[];
+    const piles = await look();
+    expect(piles.map((one) => [one.title, one.pieces.map((piece) => [piece.givenName, piece.counted]), one.doubts.wordless])).toEqual([
+      ['Meander notes', [['Bao', 15_000]], []],
+      ['Second', [['Hana', 9_000]], [school.hana.id]],
+    ]);
+    expect(await look(await server.person('stranger'))).toEqual([]);
+    const returns = piles.map(({ assignmentId, pieces }) => ({ assignmentId, studentIds: pieces.map((piece) => piece.id) }));
+    const asked = await finch.post('/api/returns', { returns });
+    expect([asked.status, asked.body.type, asked.body.current]).toEqual([409, 'return.doubtful', { incomplete: [], wordless: [school.hana.id] }]);
+    expect((await finch.post('/api/returns', { returns, at: server.clock.now })).body.type).toBe('return.past');
+    expect((await look()).length).toBe(2);
+    // With an assignment of somebody else among them nothing goes back.
+    const theirs = (await (await server.person('stranger')).post('/api/returns', { returns, confirmed: true })).status;
+    expect([theirs, (await look()).length]).toEqual([404, 2]);
+    expect((await finch.post('/api/returns', { returns, confirmed: true })).body).toEqual({ returned: 2, timed: [] });
+    expect((await finch.post('/api/returns', { returns, confirmed: true })).body.type).toBe('return.nothingHeld');
+    for (const name of ['bao', 'hana'])
+      expect((await (await server.person(name)).get('/api/news')).body.news.filter((one: { kind: string }) => one.kind === 'returned')).toHaveLength(1);
   });
 
   it('waits for its time, can be called off, and happens once whoever does it', async () => {

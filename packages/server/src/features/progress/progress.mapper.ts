@@ -48,6 +48,7 @@ export function see<S extends ListSight>(sight: S, eyes: Eyes, now: Instant): Se
     stillAccepted: piece.stillAccepted,
     due: record?.summary.roundDue ?? resolved.window.due,
     closes: resolved.window.closes,
+    isIn: assignment.how === 'inClass' || record?.summary.handedInAt != null,
     lateCost: lateCostAt(sight, record?.summary.handedInAt ?? now).takenOff,
     belongs: assignment.due ?? assignment.issuedAt ?? now,
     term: termOfWork(schoolClass.terms, schoolClass.calendar.zone, { due: assignment.due, issuedAt: assignment.issuedAt ?? now }),

@@ -104,7 +104,12 @@ describe('the same numbers for everybody', () => {
     const [own] = (await (await server.person('bao')).get('/api/my/progress')).body as StudentProgressReply[];
     expect(own!.view.standing).toMatchObject({ total: '75.0', earned: 30_000, possible: 40_000 });
     // What is held waits for the student: at the usual 15 in the first two. (30 + 15) / 80, (30 + 2 × 15) / 80, 70 / 80.
-    expect(own!.view.forecast).toMatchObject({ atLeast: '56.3', atPace: '75.0', atMost: '87.5', steps: [{ id: open.id, gain: '25.0', done: '75.0', undone: '50.0', atPace: 15_000 }] });
+    expect(own!.view.forecast).toMatchObject({
+      atLeast: '56.3',
+      atPace: '75.0',
+      atMost: '87.5',
+      steps: [{ id: open.id, gain: '25.0', done: '75.0', undone: '50.0', atPace: 15_000 }],
+    });
     const teachers = (await finch.get(`/api/classes/${school.rivers}/progress/${school.bao.id}`)).body as StudentProgressReply;
     expect(teachers.view.standing.total).toBe('83.3');
     expect(JSON.stringify(own)).not.toContain('"scored"');

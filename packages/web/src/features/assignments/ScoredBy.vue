@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** How a piece is scored: points, a rubric, words that stand for a percentage, done or not, or not at all. */
-import { parsePoints, rubricMax, unmilli, type Rubric } from '@jolly/core';
+import { parsePoints, pointsOfRubric, rubricMax, unmilli, type Rubric } from '@jolly/core';
 import type { BriefBody } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { useWords } from '../../ui/use-words';
@@ -8,7 +8,7 @@ import RubricSheet from './RubricSheet.vue';
 
 const body = defineModel<BriefBody>({ required: true });
 const props = defineProps<{ aims: readonly string[]; locked: boolean }>();
-const { t, count } = useWords();
+const { t, count, points } = useWords();
 
 const typedPoints = ref('');
 const rubricOpen = ref(false);
@@ -16,8 +16,11 @@ watch(() => body.value.points, (milli) => {
   if (parsePoints(typedPoints.value) !== milli) typedPoints.value = milli === null ? '' : String(unmilli(milli));
 }, { immediate: true });
 const badPoints = computed(() => body.value.points === null && !['none', 'done'].includes(body.value.scoring.by));
+/** somebody typed what it is out of, here and now */
+const said = ref(false);
 function setPoints(text: string): void {
   typedPoints.value = text;
+  said.value = text.trim() !== '';
   const milli = parsePoints(text);
   body.value.points = milli === 0 ? null : milli;
 }
@@ -39,10 +42,17 @@ function choose(by: BriefBody['scoring']['by']): void {
 const rubric = computed<Rubric | null>(() => (body.value.scoring.by === 'rubric' ? body.value.scoring.rubric : null));
 function setRubric(changed: Rubric, shelfId: string | null): void {
   if (body.value.scoring.by !== 'rubric') return;
-  const [was, becomes] = [rubricMax(body.value.scoring.rubric), rubricMax(changed)];
-  // Out of what the rubric gives, until somebody says otherwise.
-  if (body.value.points === null || body.value.points === was || was === 0) body.value.points = becomes || body.value.points;
+  body.value.points = pointsOfRubric({ points: body.value.points, before: body.value.scoring.rubric, after: changed, said: said.value, taken: shelfId !== null });
   body.value.scoring = { by: 'rubric', rubric: changed, shelfId: shelfId ?? body.value.scoring.shelfId };
+}
+/** what the rubric adds up to, where the assignment is out of something else */
+const scaledFrom = computed(() => {
+  const max = rubric.value ? rubricMax(rubric.value) : 0;
+  return max > 0 && body.value.points !== null && body.value.points !== max ? max : null;
+});
+function follow(): void {
+  said.value = false;
+  body.value.points = scaledFrom.value;
 }
 const words = computed(() => (body.value.scoring.by === 'words' ? body.value.scoring.words : []));
 </script>
@@ -56,6 +66,7 @@ const words = computed(() => (body.value.scoring.by === 'words' ? body.value.sco
       <label v-if="body.scoring.by !== 'none'" class="row muted">{{ t('compose.outOf') }}<input class="field points" inputmode="decimal" :value="typedPoints" :aria-invalid="badPoints || undefined" :disabled="props.locked" @input="setPoints(($event.target as HTMLInputElement).value)" /></label>
       <span v-if="badPoints" class="alarm small" role="alert">{{ t('desk.badNumber') }}</span>
     </div>
+    <p v-if="scaledFrom !== null" class="small scaled">{{ t('compose.scaled', { from: points(scaledFrom), to: points(body.points!) }) }} <button v-if="!props.locked" type="button" class="btn quiet" @click="follow">{{ t('compose.follow', { n: points(scaledFrom) }) }}</button></p>
     <ul v-if="body.scoring.by === 'words'" class="plain row wrap words">
       <li v-for="(word, index) in words" :key="index" class="row">
         <input v-model="word.name" class="field word" :aria-label="t('words.name')" maxlength="80" dir="auto" :disabled="props.locked" />
@@ -69,6 +80,7 @@ const words = computed(() => (body.value.scoring.by === 'words' ? body.value.sco
 </template>
 
 <style scoped>
+.scaled { border-inline-start: 3px solid var(--now); padding-inline-start: 8px; }
 .points { width: 84px; min-height: 30px; padding-block: 3px; text-align: end; }
 .scored > * + * { margin-block-start: 8px; }
 .word { width: 110px; min-height: 30px; }

@@ -18,7 +18,7 @@ import type { Totals } from './use-totals';
 import type { View, ViewColumn } from './use-view';
 
 const props = defineProps<{ book: Book; totals: Totals; view: View; eyes: Eyes; locked: boolean; wrong: ReadonlySet<string> }>();
-const emit = defineEmits<{ enter: [act: 'typed' | 'pasted' | 'filled', wishes: Wish[]]; paste: [text: string]; turn: ['undo' | 'redo']; open: []; legend: []; column: [ViewColumn]; fold: [string]; middle: [] }>();
+const emit = defineEmits<{ enter: [act: 'typed' | 'pasted' | 'filled', wishes: Wish[]]; paste: [text: string]; turn: ['undo' | 'redo']; open: []; legend: []; remark: []; column: [ViewColumn]; fold: [string]; middle: [] }>();
 const { t, name, points } = useWords();
 
 const [LEFT, FOOT, ROW] = [246, 33, 33];
@@ -235,6 +235,8 @@ function onKey(event: KeyboardEvent): void {
       return emit('turn', command.act);
     case 'open':
       return emit('open');
+    case 'remark':
+      return props.locked ? undefined : emit('remark');
     case 'legend':
       return emit('legend');
   }

@@ -10,6 +10,7 @@ defineEmits<{ close: [] }>();
 const { t, percent } = useWords();
 const KEYS = [
   ['type', '0–9 · F2'],
+  ['remark', '⇧ F2'],
   ['move', '↵ · Tab'],
   ['leave', 'Esc'],
   ['range', '⇧ ↑ ↓ ← →'],
@@ -19,7 +20,7 @@ const KEYS = [
   ['clear', 'Del'],
   ['open', 'Alt ↵'],
 ] as const;
-const LETTERS = ['x', 'm', 'd', 'n'] as const;
+const LETTERS = ['x', 'a', 'm', 'd', 'n'] as const;
 </script>
 
 <template>

@@ -16,6 +16,7 @@ import { useScope, useTermLine } from '../termline';
 import AimsTable from './AimsTable.vue';
 import ArrangeSheet from './ArrangeSheet.vue';
 import BookGrid from './BookGrid.vue';
+import CellRemark from './CellRemark.vue';
 import ColumnSheet from './ColumnSheet.vue';
 import FilesSheet from './FilesSheet.vue';
 import HeldSheet, { type HeldIn } from './HeldSheet.vue';
@@ -165,6 +166,13 @@ const cellStory = computed(() => {
   const own = totals.inTerm(spot.value.row, termOf[student.value.of]![spot.value.column] ?? 0);
   return words.cellSentence(book.cellAt(spot.value), column.value, { total: own, scheme: scheme.value, rule });
 });
+/** the cell that is looked at, as it is now */
+const cellAtSpot = computed(() => {
+  void (spot.value && book.rowTicks[spot.value.row]);
+  return spot.value ? book.cellAt(spot.value) : null;
+});
+const remark = ref<InstanceType<typeof CellRemark> | null>(null);
+const holdRemark = async (text: string): Promise<boolean> => (spot.value ? enter('remarked', [{ ...spot.value, text: '', remark: text }]) : false);
 const onDesk = computed(() => {
   const cell = spot.value ? book.cellAt(spot.value) : null;
   if (!spot.value || !cell || cell.locked === 'nameless' || !column.value) return null;
@@ -289,7 +297,7 @@ useShortcuts([{ key: '?', shown: '?', does: 'book.legend', run: () => (sheet.val
         <div v-else-if="value.students.length === 0" class="note"><p>{{ t('book.nobody') }}</p><p class="muted">{{ t('book.nobodyHint') }}</p><RouterLink class="btn" :to="{ path: `/class/${current.id}`, query: scope.kept.value }">{{ t('nav.class') }}</RouterLink></div>
         <div v-else-if="view.rows.value.length === 0" class="note"><p>{{ t('book.noneFound') }}</p><button type="button" class="btn" @click="(view.group.value = ''), (view.state.value = '')">{{ t('book.showAll') }}</button></div>
         <div v-else-if="view.columns.value.shown.length === 0" class="note"><p>{{ t('book.empty') }}</p><p class="muted">{{ t('book.emptyHint') }}</p></div>
-        <BookGrid v-else ref="grid" :book="book" :totals="totals" :view="view" :eyes="eyes" :locked="locked" :wrong="wrong" @enter="enterFrom" @paste="paste" @turn="turn" @open="openPiece" @legend="sheet = 'legend'" @column="opened = $event" @fold="fold" @middle="view.choices.value.middle = view.choices.value.middle === 'middle' ? 'average' : 'middle'" />
+        <BookGrid v-else ref="grid" :book="book" :totals="totals" :view="view" :eyes="eyes" :locked="locked" :wrong="wrong" @enter="enterFrom" @paste="paste" @turn="turn" @open="openPiece" @legend="sheet = 'legend'" @remark="remark?.begin()" @column="opened = $event" @fold="fold" @middle="view.choices.value.middle = view.choices.value.middle === 'middle' ? 'average' : 'middle'" />
       </div>
       <div v-if="slip" class="note bad slip row" role="alert">
         <span class="grow" dir="auto"><strong>{{ t('book.trouble.refused') }}: {{ nameOf(slip) }}</strong> · “{{ slip.text }}”: {{ t(`book.trouble.whys.${slip.why}`) }}</span>
@@ -310,6 +318,7 @@ useShortcuts([{ key: '?', shown: '?', does: 'book.legend', run: () => (sheet.val
         <section v-if="work" class="sheet story" :aria-label="work.title">
           <p class="row"><strong class="clip" dir="auto">{{ student.givenName }}, {{ work.title }}</strong><span class="grow" /><button type="button" class="btn quiet" @click="sheet = 'history'">{{ t('book.cell.history') }}</button><RouterLink v-if="onDesk" class="btn quiet" :to="onDesk">{{ t('book.cell.desk') }} <span class="key">{{ 'Alt ↵' }}</span></RouterLink></p>
           <p dir="auto">{{ cellStory.join(' · ') }}</p>
+          <CellRemark v-if="spot && column && cellAtSpot && !cellAtSpot.locked && eyes === 'teacher'" :key="`${column.id} ${student.id}`" ref="remark" :assignment-id="column.id" :student-id="student.id" :me="me" :title="t('book.cell.remarkTo', { name: name(student), title: work.title })" :cell="cellAtSpot" :locked="locked" :hold="holdRemark" @left="grid?.focus()" />
         </section>
         <section v-else-if="resultStory" class="sheet story" :aria-label="resultStory.name">
           <p class="row"><strong class="clip" dir="auto">{{ student.givenName }}, {{ resultStory.name }}</strong></p>

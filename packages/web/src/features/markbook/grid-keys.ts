@@ -5,7 +5,7 @@ export type GridCommand =
   | { act: 'jump'; rows: -1 | 0 | 1; columns: -1 | 0 | 1; extend: boolean }
   | { act: 'page'; rows: -1 | 1; extend: boolean }
   | { act: 'type'; text: string }
-  | { act: 'edit' | 'clear' | 'fillDown' | 'selectAll' | 'selectColumn' | 'undo' | 'redo' | 'open' | 'legend' };
+  | { act: 'edit' | 'clear' | 'fillDown' | 'selectAll' | 'selectColumn' | 'undo' | 'redo' | 'open' | 'legend' | 'remark' };
 
 type Key = Pick<KeyboardEvent, 'key' | 'ctrlKey' | 'metaKey' | 'altKey' | 'shiftKey'>;
 const ARROWS: Record<string, [rows: -1 | 0 | 1, columns: -1 | 0 | 1]> = { ArrowUp: [-1, 0], ArrowDown: [1, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1] };
@@ -33,7 +33,7 @@ export function gridCommand({ key, ctrlKey, metaKey, altKey, shiftKey: extend }:
     case 'PageDown':
       return { act: 'page', rows: 1, extend };
     case 'F2':
-      return { act: 'edit' };
+      return { act: extend ? 'remark' : 'edit' };
     case 'Delete':
     case 'Backspace':
       return { act: 'clear' };

@@ -8,6 +8,8 @@ export interface Wish extends Spot {
   text: string;
   /** instead of a text: an entry of its history to put back */
   restore?: string;
+  /** instead of a text: the overall remark, everything else staying as it is */
+  remark?: string;
   /** the version that was looked at when it was begun; otherwise the one that is there when it is sent */
   seen?: number;
 }

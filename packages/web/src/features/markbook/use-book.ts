@@ -125,7 +125,7 @@ export function useBook(classId: Ref<string | null>, together: Ref<boolean>, me:
     assignmentId: columnAt(wish)!.id,
     studentId: value.value!.students[wish.row]!.id,
     version: wish.seen ?? cellAt(wish)?.version ?? 0,
-    ...(wish.restore === undefined ? { text: wish.text } : { restore: wish.restore }),
+    ...(wish.remark !== undefined ? { remark: wish.remark } : wish.restore === undefined ? { text: wish.text } : { restore: wish.restore }),
   });
 
   /** What is wrong with some wishes before anybody else is asked; the server asks the same again. */
@@ -134,7 +134,7 @@ export function useBook(classId: Ref<string | null>, together: Ref<boolean>, me:
       const scale = value.value?.columns[wish.column]?.scale;
       if (!scale || columnAt(wish) === null) return [{ wish, why: 'notTheirs' as const }];
       if (wish.restore !== undefined) return [];
-      const entry = readCell(wish.text, scale);
+      const entry = wish.remark !== undefined ? ({ kind: 'remark' } as const) : readCell(wish.text, scale);
       const found = typeof entry === 'string' ? entry : entryProblem(cellAt(wish), entry, scale, bonusConfirmed);
       return found === null ? [] : [{ wish, why: found }];
     });
@@ -159,11 +159,12 @@ export function useBook(classId: Ref<string | null>, together: Ref<boolean>, me:
       return true;
     } catch (error) {
       const problem = error instanceof ApiProblem ? error : null;
-      kept.keep(wishes);
+      // A remark stays in its own field until it is stored.
+      if (act !== 'remarked') kept.keep(wishes);
       if (problem?.code === 'book.refused' || problem?.code === 'book.aboveMaximum') {
         const { problems } = problem.current as BookRefusal;
         trouble.value = { kind: 'refused', act, wishes, problems: problems.map(({ index, why: reason }) => ({ wish: wishes[index]!, why: reason })) };
-        kept.keep(wishes, new Map(problems.map(({ index, why: reason }) => [spotKey(wishes[index]!), reason])));
+        if (act !== 'remarked') kept.keep(wishes, new Map(problems.map(({ index, why: reason }) => [spotKey(wishes[index]!), reason])));
       } else if (problem?.code === 'conflict.changedMeanwhile' && problem.current) {
         const { cells } = problem.current as BookCellsReply;
         const changed = new Map(cells.map((one) => [`${one.assignmentId} ${one.studentId}`, one.cell]));
@@ -186,10 +187,10 @@ export function useBook(classId: Ref<string | null>, together: Ref<boolean>, me:
     const problems = problemsOf(wishes, bonusConfirmed);
     if (problems.length > 0) {
       trouble.value = { kind: 'refused', act, wishes, problems };
-      kept.keep(wishes, new Map(problems.map(({ wish, why: reason }) => [spotKey(wish), reason])));
+      if (act !== 'remarked') kept.keep(wishes, new Map(problems.map(({ wish, why: reason }) => [spotKey(wish), reason])));
       return false;
     }
-    for (const wish of wishes) if (wish.restore === undefined) pending.set(spotKey(wish), wish.text);
+    for (const wish of wishes) if (wish.restore === undefined && wish.remark === undefined) pending.set(spotKey(wish), wish.text);
     return inTurn(() => send(act, wishes, bonusConfirmed)).finally(() => wishes.forEach((wish) => pending.delete(spotKey(wish))));
   }
 

@@ -4,7 +4,7 @@
  * number climbs to that level and, where rows are scored one after another, goes on to the next row without one.
  * The chosen level's descriptor stands under its row.
  */
-import { rubricScore, unmilli, type LevelChoice, type RubricCriterion, type RubricLevel } from '@jolly/core';
+import { rubricMax, rubricScore, unmilli, type LevelChoice, type RubricCriterion, type RubricLevel } from '@jolly/core';
 import type { Chosen, CriterionWords, Scoring } from '@jolly/server/contract';
 import { computed, nextTick, ref } from 'vue';
 import { useWords } from '../../ui/use-words';
@@ -25,6 +25,12 @@ const text = (level: RubricLevel) => (level.upTo === null ? String(unmilli(level
 const soFar = computed(() => {
   if (props.scoring.by !== 'rubric' || props.points === null || chosen.value?.by !== 'rubric' || props.only !== undefined) return null;
   return rubricScore(props.scoring.rubric, props.points, choices.value);
+});
+/** the sum of the levels, where the assignment is out of something else */
+const unscaled = computed(() => {
+  if (props.scoring.by !== 'rubric' || soFar.value === null || rubricMax(props.scoring.rubric) === props.points) return null;
+  const max = rubricMax(props.scoring.rubric);
+  return { sum: unmilli(rubricScore(props.scoring.rubric, max, choices.value).earned), max: unmilli(max) };
 });
 const levelOf = (levels: RubricLevel[], criterionId: string) => levels.find((level) => level.id === choices.value[criterionId]?.levelId) ?? null;
 const shownLevel = ({ id, levels }: RubricCriterion) => (pointed.value?.criterionId === id ? pointed.value.level : levelOf(levels, id));
@@ -109,7 +115,7 @@ defineExpose({ digit, focus, write });
         </div>
         <input v-if="withWords && (writing === criterion.id || words[criterion.id])" class="field said" :value="words[criterion.id] ?? ''" :data-words="criterion.id" maxlength="2000" dir="auto" :placeholder="t('ladder.wordsHint')" :aria-label="t('ladder.wordsTo', { name: criterion.name })" @input="words = { ...words, [criterion.id]: ($event.target as HTMLInputElement).value }" @keydown="wordsKey($event, criterion)" />
       </div>
-      <p v-if="soFar !== null" class="so-far">{{ t(soFar.complete ? 'desk.score' : 'ladder.soFar') }} <strong>{{ unmilli(soFar.earned) }}</strong> {{ t('desk.outOf', { n: unmilli(points ?? 0) }) }}</p>
+      <p v-if="soFar !== null" class="so-far">{{ t(soFar.complete ? 'desk.score' : 'ladder.soFar') }} <strong>{{ unmilli(soFar.earned) }}</strong> {{ t('desk.outOf', { n: unmilli(points ?? 0) }) }}<span v-if="unscaled" class="muted small"> · {{ t('ladder.scaled', { a: unscaled.sum, b: unscaled.max }) }}</span></p>
     </template>
     <div v-else-if="plain.length > 0" data-row :data-open="chosen === null" @keydown="key($event, plain)">
       <div class="ladder" role="radiogroup" :aria-label="t('desk.score')"><button v-for="(one, index) in plain" :key="one.key" type="button" role="radio" class="level" :aria-checked="one.picked" :tabindex="one.picked || (index === 0 && !plain.some((other) => other.picked)) ? 0 : -1" @click="one.choose()"><span class="clip" dir="auto">{{ one.name }}</span><b v-if="one.more">{{ one.more }}</b></button></div>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What came back: the score and how it came about, words, voice, files, notes in place and as a list, and asking about it. */
-import { isBlank } from '@jolly/core';
+import { isBlank, rubricMax, rubricScore } from '@jolly/core';
 import type { MyPieceReply } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import { ask } from '../../api/client';
@@ -25,11 +25,18 @@ const files = computed(() => props.value.feedbackFiles.filter((file) => file.kin
 const words = computed(() => (rubric.value?.criteria ?? []).flatMap((criterion) => (returned.value?.words[criterion.id] ? [{ name: criterion.name, text: returned.value.words[criterion.id]! }] : [])));
 const scored = computed(() => (returned.value?.earned == null ? null : returned.value.earned - (returned.value.adjust?.by ?? 0)));
 const signed = (milli: number) => `${milli < 0 ? '−' : '+'}${points(Math.abs(milli))}`;
+/** what the levels add up to, where the assignment is out of something else */
+const scaled = computed(() => {
+  const max = rubric.value ? rubricMax(rubric.value) : 0;
+  if (!rubric.value || chosen.value?.by !== 'rubric' || piece.value.points === null || max === 0 || max === piece.value.points || scored.value === null) return '';
+  return t('returned.scaled', { a: points(rubricScore(rubric.value, max, chosen.value.choices).earned), b: points(max), n: points(scored.value), max: points(piece.value.points) });
+});
 /** How the score came about, one step a line; nothing where there is nothing to explain. */
 const steps = computed(() => {
   const got = returned.value;
   if (!got || got.effective === null) return [];
   return [
+    scaled.value,
     got.adjust && scored.value !== null ? t('returned.adjusted', { base: points(scored.value), by: signed(got.adjust.by), reason: got.adjust.reason }) : '',
     got.rounds.length > 0 && got.counted !== null ? t(`returned.rounds.${props.value.roundRule}`, { all: [...got.rounds, ...(got.earned === null ? [] : [got.earned])].map(points).join(', '), n: points(got.counted) }) : '',
     got.takenOff > 0 && got.counted !== null ? t('returned.late', { counted: points(got.counted), off: points(got.takenOff), length: length(piece.value.lateBy) }) : '',

@@ -1,0 +1,77 @@
+<script setup lang="ts">
+/** The overall remark of the cell that is looked at: read beside its story, written in a small field, returned like any other. */
+import { isBlank, plainText, textOf, type BookCell, type RichText } from '@jolly/core';
+import type { DeskPieceReply } from '@jolly/server/contract';
+import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue';
+import { ask } from '../../api/client';
+import { useWords } from '../../ui/use-words';
+
+const LOOK_AFTER_MS = 250;
+const props = defineProps<{ assignmentId: string; studentId: string; me: string; title: string; cell: BookCell; locked: boolean; hold: (text: string) => Promise<boolean> }>();
+const emit = defineEmits<{ left: [] }>();
+const { t } = useWords();
+
+const remark = ref<RichText | null>(null);
+const said = computed(() => (remark.value && !isBlank(remark.value) ? plainText(remark.value).trim() : ''));
+/** more than plain words would be lost in a field of plain words */
+const rich = computed(() => said.value !== '' && JSON.stringify(textOf(said.value)) !== JSON.stringify(remark.value));
+// Whoever goes over many cells with the arrows asks for none of them.
+let timer: ReturnType<typeof setTimeout> | undefined;
+async function look(): Promise<void> {
+  if (!props.cell.score) return void (remark.value = null);
+  const { row } = await ask<DeskPieceReply>('GET', `/api/assignments/${props.assignmentId}/pieces/${props.studentId}`);
+  remark.value = row.score?.remark ?? null;
+}
+watch(
+  () => props.cell.version,
+  () => {
+    clearTimeout(timer);
+    timer = setTimeout(() => void look().catch(() => undefined), LOOK_AFTER_MS);
+  },
+  { immediate: true },
+);
+onBeforeUnmount(() => clearTimeout(timer));
+
+// What was typed and is not held yet survives another cell and a closed tab.
+const key = `jolly-remark ${props.me} ${props.assignmentId} ${props.studentId}`;
+const typed = ref<string | null>(localStorage.getItem(key));
+watch(typed, (text) => (text === null ? localStorage.removeItem(key) : localStorage.setItem(key, text)));
+const field = ref<HTMLInputElement | null>(null);
+const busy = ref(false);
+async function begin(): Promise<void> {
+  if (props.locked) return;
+  await look().catch(() => undefined);
+  if (rich.value) return;
+  typed.value ??= said.value;
+  await nextTick();
+  field.value?.focus();
+}
+async function hold(): Promise<void> {
+  if (busy.value || typed.value === null) return;
+  busy.value = true;
+  const held = typed.value.trim() === said.value || (await props.hold(typed.value));
+  busy.value = false;
+  if (!held) return;
+  typed.value = null;
+  emit('left');
+}
+function leave(): void {
+  typed.value = null;
+  emit('left');
+}
+defineExpose({ begin });
+</script>
+
+<template>
+  <form v-if="typed !== null" class="row remark" @submit.prevent="hold">
+    <input ref="field" v-model="typed" class="field grow" maxlength="4000" dir="auto" :aria-label="title" :placeholder="t('desk.remarkPlaceholder')" @keydown.esc.prevent.stop="leave" @keydown.stop />
+    <span class="muted small nowrap">{{ t('book.cell.remarkHint') }}</span>
+  </form>
+  <p v-else class="row remark"><span class="grow clip" dir="auto"><template v-if="said !== ''">“{{ said }}”</template></span><span v-if="rich" class="muted small">{{ t('book.cell.remarkRich') }}</span><button v-else-if="!locked" type="button" class="btn quiet" :aria-label="title" @click="begin">{{ t('book.cell.remark') }} <span class="key">{{ '⇧ F2' }}</span></button></p>
+</template>
+
+<style scoped>
+.remark { margin: 0; min-block-size: 28px; }
+.remark .field { min-height: 28px; padding-block: 2px; }
+.nowrap { white-space: nowrap; }
+</style>
