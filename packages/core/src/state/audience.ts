@@ -2,7 +2,8 @@ import { localDateAt } from '../calendar';
 import type { Instant, LocalDate } from '../quantities';
 
 /** Whom an assignment is for, of a class. */
-export type Audience = { kind: 'everyone'; laterJoiners: boolean } | { kind: 'chosen'; studentIds: readonly string[]; groupIds: readonly string[] };
+/** `hereOn`: who was in the class on that day gets it, also what was due before they joined. */
+export type Audience = { kind: 'everyone'; laterJoiners: boolean; hereOn?: LocalDate } | { kind: 'chosen'; studentIds: readonly string[]; groupIds: readonly string[] };
 
 export const EVERYONE: Audience = { kind: 'everyone', laterJoiners: true };
 
@@ -18,7 +19,8 @@ export function isChosen(audience: Audience, student: { id: string; groupIds: re
 /**
  * Is this assignment this student's? It must be meant for them. Pieces due before they joined or after they
  * left are not theirs, unless work or a score exists (docs/rules.md, 2). Without a due date the day of issue
- * decides for who has left, and who joins later gets it. What somebody has worked on stays theirs, also when
+ * decides for who has left, and who joins later gets it. What was due before they joined is theirs all the same where
+ * they are chosen by name, or were there on the day that the teacher gave it to everybody there. What somebody has worked on stays theirs, also when
  * they are no longer among the chosen.
  *
  * @param input due as resolved for this student; joined and left are local days of the class, both included
@@ -39,9 +41,14 @@ export function isTheirs(input: {
   if (!isChosen(input.audience, { id: input.studentId, groupIds: input.groupIds, joined: input.joined }, issued)) return false;
   if (input.due !== null) {
     const day = localDateAt(input.zone, input.due);
-    return day >= input.joined && (input.left === null || day <= input.left);
+    return (day >= input.joined || isMeantAllTheSame(input)) && (input.left === null || day <= input.left);
   }
   return input.left === null || issued <= input.left;
+}
+
+/** Is it theirs though it was due before they joined: who was here on the day that is named, or is named themselves? */
+function isMeantAllTheSame({ audience, studentId, joined }: { audience: Audience; studentId: string; joined: LocalDate }): boolean {
+  return audience.kind === 'everyone' ? audience.hereOn !== undefined && joined <= audience.hereOn : audience.studentIds.includes(studentId);
 }
 
 /**

@@ -103,6 +103,13 @@ describe('who it concerns and what they may do', () => {
     ['theirs when they were chosen', { audience: { kind: 'chosen', studentIds: ['bao'], groupIds: [] } }, true],
     ['theirs when one of their groups was chosen', { audience: { kind: 'chosen', studentIds: [], groupIds: ['g1'] }, groupIds: ['g0', 'g1'] }, true],
     ['theirs when they are no longer chosen but worked on it', { audience: { kind: 'chosen', studentIds: [], groupIds: [] }, hasWorkOrScore: true }, true],
+    [
+      'theirs though it was due before they joined, given to everybody here that day',
+      { audience: { kind: 'everyone', laterJoiners: true, hereOn: '2026-11-26' }, joined: '2026-11-26' },
+      true,
+    ],
+    ['not theirs when they joined after that day', { audience: { kind: 'everyone', laterJoiners: true, hereOn: '2026-11-26' }, joined: '2026-11-27' }, false],
+    ['theirs though it was due before they joined, chosen by name', { audience: { kind: 'chosen', studentIds: ['bao'], groupIds: [] }, joined: '2026-11-26' }, true],
     ['not theirs when they joined after issue and later joiners are left out', { audience: { kind: 'everyone', laterJoiners: false }, joined: '2026-11-25' }, false],
     ['theirs when they joined on the day of issue', { audience: { kind: 'everyone', laterJoiners: false }, joined: '2026-11-02' }, true],
   ])('%s', (_case, more, theirs) => expect(audience(more)).toBe(theirs));

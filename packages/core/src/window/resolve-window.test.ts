@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { SchoolCalendar } from '../calendar';
-import { resolveWindow, windowProblem, type WindowInput } from '.';
+import { closesAlong, moreTime, resolveWindow, roundedTime, windowProblem, type WindowInput } from '.';
 
 const calendar: SchoolCalendar = { zone: 'Europe/Lisbon', schoolDays: [1, 2, 3, 4, 5], closures: [] };
 const on = (day: string, time = '15:30') => Date.parse(`2026-${day}T${time}:00.000Z`);
@@ -112,4 +112,48 @@ describe('windowProblem', () => {
     [{ opens: thu, due: null, closes: thu }, 'closesBeforeOpens'],
     [{ opens: wed, due: thu, closes: thu }, null],
   ])('of %j is %s', (window, problem) => expect(windowProblem(window)).toBe(problem));
+});
+
+describe('round times', () => {
+  it.each([
+    ['a quarter of an hour as it is', on('11-24', '09:15'), on('11-24', '09:15')],
+    ['up to the next quarter', on('11-24', '09:16'), on('11-24', '09:30')],
+    ['from a Saturday to Monday, at the time of day it is due', on('11-28', '03:07'), mon],
+    ['the last quarter of a day is its end', on('11-24', '23:50'), Date.parse('2026-11-24T23:59:59.999Z')],
+  ])('%s', (_case, at, expected) => expect(roundedTime(calendar, at, wed)).toBe(expected));
+
+  it('come of a percentage only where the class has it so, and closing moves as far', () => {
+    const base = { opens: on('11-24'), due: wed, closes: thu };
+    const percent = { base, standing: [{ id: 's', kind: 'percent' as const, amount: 10_000 }] };
+    // a tenth of a day: 17:54
+    expect(resolveWindow(given(percent)).window).toMatchObject({ due: on('11-25', '17:54'), closes: on('11-26', '17:54') });
+    expect(resolveWindow(given({ ...percent, roundTimes: true })).window).toMatchObject({ due: on('11-25', '18:00'), closes: on('11-26', '18:00') });
+    expect(resolveWindow(given({ ...percent, standing: [{ id: 's', kind: 'percent', amount: 0 }], roundTimes: true })).window.due).toBe(wed);
+  });
+  it('are never earlier than what was computed, and on school days', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 60 * 24 * 60 }), (minutes) => {
+        const at = wed + minutes * 60_000;
+        const rounded = roundedTime(calendar, at, wed);
+        expect(rounded).toBeGreaterThanOrEqual(at);
+        expect([0, 6]).not.toContain(new Date(rounded).getUTCDay());
+      }),
+    );
+  });
+});
+
+describe('more time', () => {
+  it.each([
+    ['counts from the due date to come', { due: wed, closes: null }, 2, tue, { due: fri, closes: null }],
+    ['counts from today where it has passed', { due: on('11-09'), closes: on('11-09') }, 2, on('11-26', '10:00'), { due: mon, closes: mon }],
+    ['keeps closing as many school days after it', { due: thu, closes: fri }, 1, wed, { due: fri, closes: mon }],
+    ['gives the next school day from a weekend', { due: on('11-09'), closes: null }, 1, on('11-28', '10:00'), { due: mon, closes: null }],
+  ])('%s', (_case, window, days, now, expected) => expect(moreTime(calendar, window, days, now)).toEqual(expected));
+
+  it('has nothing to count from without a date', () => expect(moreTime(calendar, { due: null, closes: fri }, 1, wed)).toBeNull());
+  it('moves a closing on a weekend by days, and never puts it before the date', () => {
+    expect(closesAlong(calendar, { due: fri, closes: on('11-29') }, mon)).toBe(on('12-02'));
+    expect(closesAlong(calendar, { due: null, closes: wed }, fri)).toBe(fri);
+    expect(closesAlong(calendar, { due: wed, closes: on('11-25', '16:00') }, on('11-26', '18:00'))).toBe(on('11-26', '18:00'));
+  });
 });

@@ -1,5 +1,5 @@
-import { addDays, addSchoolDays, localDateAt, type SchoolCalendar } from '../calendar';
-import { MINUTE_MS, RuleError, type Instant, type LocalDate, type MilliPercent } from '../quantities';
+import { addDays, addSchoolDays, END_OF_DAY_MS, instantOf, isSchoolDay, localDateAt, schoolDayAfter, schoolDaysBetween, wallClockAt, type SchoolCalendar } from '../calendar';
+import { daysBetween, MINUTE_MS, plusDays, RuleError, type Instant, type LocalDate, type MilliPercent } from '../quantities';
 
 /** From when work is accepted, when it should be in, after when nothing is accepted; null means no limit. */
 export interface WorkWindow {
@@ -55,6 +55,8 @@ export interface WindowInput {
   groups: readonly GroupDate[];
   standing: readonly StandingException[];
   oneOff?: OneOffException;
+  /** the class's setting: a percentage gives times that are round, on school days */
+  roundTimes?: boolean;
 }
 
 export interface ResolvedWindow {
@@ -94,14 +96,29 @@ function shareOf(span: number, percent: MilliPercent): number {
   return Number((product + unit - 1n) / unit) * MINUTE_MS;
 }
 
-function moverOf(gift: StandingGift, calendar: SchoolCalendar, start: Instant, due: Instant): (at: Instant) => Instant {
+const QUARTER_MS = 15 * MINUTE_MS;
+
+/**
+ * A computed time as one that a person would set: up to the next quarter of an hour, and from a day without school to the
+ * next school day at the time of day that `like` has. The last quarter of a day is the day's end.
+ * @example Tue 03:07 -> Tue 03:15; Sat 03:07 like Fri 15:30 -> Mon 15:30; Tue 23:50 -> Tue 23:59:59.999
+ */
+export function roundedTime(calendar: SchoolCalendar, at: Instant, like: Instant): Instant {
+  const { zone } = calendar;
+  const wall = wallClockAt(zone, at);
+  if (!isSchoolDay(calendar, wall.date)) return instantOf(zone, { date: schoolDayAfter(calendar, wall.date, 1), msOfDay: wallClockAt(zone, like).msOfDay });
+  return Math.max(at, instantOf(zone, { date: wall.date, msOfDay: Math.min(END_OF_DAY_MS, Math.ceil(wall.msOfDay / QUARTER_MS) * QUARTER_MS) }));
+}
+
+function moverOf(gift: StandingGift, calendar: SchoolCalendar, { start, due, roundTimes }: { start: Instant; due: Instant; roundTimes: boolean }): (at: Instant) => Instant {
   switch (gift.kind) {
     case 'schoolDays':
       return (at) => addSchoolDays(calendar, at, gift.amount);
     case 'days':
       return (at) => addDays(calendar, at, gift.amount);
     case 'percent': {
-      const length = shareOf(due - start, gift.amount);
+      const exact = due + shareOf(due - start, gift.amount);
+      const length = (roundTimes && exact > due ? roundedTime(calendar, exact, due) : exact) - due;
       return (at) => at + length;
     }
   }
@@ -119,7 +136,7 @@ function moverOf(gift: StandingGift, calendar: SchoolCalendar, start: Instant, d
  * @example due Wed 25 Nov 15:30, standing 1 school day -> due Thu 26 Nov 15:30, trail [{ layer: 'standing', … }]
  */
 export function resolveWindow(input: WindowInput): ResolvedWindow {
-  const { calendar, issuedAt, base, groups, standing, oneOff } = input;
+  const { calendar, issuedAt, base, groups, standing, oneOff, roundTimes = false } = input;
   const window: WorkWindow = { ...base };
   const trail: TrailStep[] = [];
   const set = (field: WindowField, to: Instant | null, step: { layer: TrailStep['layer']; source: { id: string; reason?: string } | null }) => {
@@ -150,7 +167,7 @@ export function resolveWindow(input: WindowInput): ResolvedWindow {
     for (const exception of standing) {
       if (!isActive(exception, day)) continue;
       if (exception.amount < 0) throw new RuleError('exception.negative', { id: exception.id });
-      const move = moverOf(exception, calendar, start, classDue);
+      const move = moverOf(exception, calendar, { start, due: classDue, roundTimes });
       const due = move(classDue);
       if (!best || due > best.due) best = { exception, move, due };
     }
@@ -174,6 +191,40 @@ export function resolveWindow(input: WindowInput): ResolvedWindow {
 
 /** Are these the same three dates? */
 export const sameWindow = (a: WorkWindow, b: WorkWindow): boolean => a.opens === b.opens && a.due === b.due && a.closes === b.closes;
+
+/**
+ * Closing moves on as far as due does: it stays as many school days after it, at its own time of day, and never comes before it.
+ * @returns null where nothing ever closed
+ * @example due Thu 15:30, closes Fri 15:30; due becomes Mon 15:30 -> closes Tue 15:30
+ */
+export function closesAlong(calendar: SchoolCalendar, { due, closes }: Pick<WorkWindow, 'due' | 'closes'>, newDue: Instant): Instant | null {
+  if (closes === null) return null;
+  if (due === null) return Math.max(closes, newDue);
+  const [from, to] = [localDateAt(calendar.zone, due), localDateAt(calendar.zone, closes)];
+  const { msOfDay } = wallClockAt(calendar.zone, closes);
+  const count = to <= from ? 0 : schoolDaysBetween(calendar, from, to);
+  const day = localDateAt(calendar.zone, newDue);
+  return Math.max(newDue, instantOf(calendar.zone, { date: count === 0 ? plusDays(day, Math.max(0, daysBetween(from, to))) : schoolDayAfter(calendar, day, count), msOfDay }));
+}
+
+/**
+ * More time in school days: counted from the due date, or from today where that has passed, at the time of day it was due;
+ * closing moves along. So it always gives a date to come.
+ *
+ * @returns null where there is no due date to count from @throws RuleError `calendar.no-school-days`
+ * @example due Mon 9 Nov 15:30 and closed, now Thu 26 Nov 10:00, 2 days -> due Mon 30 Nov 15:30
+ */
+export function moreTime(
+  calendar: SchoolCalendar,
+  { due, closes }: Pick<WorkWindow, 'due' | 'closes'>,
+  days: number,
+  now: Instant,
+): { due: Instant; closes: Instant | null } | null {
+  if (due === null) return null;
+  const from = due >= now ? due : instantOf(calendar.zone, { date: localDateAt(calendar.zone, now), msOfDay: wallClockAt(calendar.zone, due).msOfDay });
+  const until = addSchoolDays(calendar, from, days);
+  return { due: until, closes: closesAlong(calendar, { due, closes }, until) };
+}
 
 /** What is wrong with a window that a teacher typed; repair is only for combinations (docs/rules.md, 1). */
 export function windowProblem({ opens, due, closes }: WorkWindow): 'closesBeforeDue' | 'opensAfterDue' | 'closesBeforeOpens' | null {

@@ -19,6 +19,8 @@ export interface ClassDetails {
   familyFeedback: boolean;
   /** what the letter of a return may carry: that something is back, the words too, or the score too */
   letterShows: LetterShows;
+  /** does more time by a percentage come to round times on school days? */
+  roundTimes: boolean;
 }
 export type LetterShows = 'nothing' | 'words' | 'score';
 export interface ClassReply extends ClassDetails {

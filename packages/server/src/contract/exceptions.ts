@@ -1,5 +1,5 @@
 /** What is different for one student: on one assignment, or on everything. */
-import type { Instant, LocalDate, MilliPercent, StudentName, WindowDates, WorkWindow } from '@jolly/core';
+import type { Instant, LocalDate, MilliPercent, StudentName, WindowDates, WorkWindow, SchoolCalendar } from '@jolly/core';
 
 /** What a one-off exception gives: an absent date is not set here, null sets "no limit". */
 export interface ExceptionBody extends WindowDates {
@@ -39,9 +39,14 @@ export interface ExtensionRequest extends OwnRequest {
   student: StudentName & { id: string };
   /** their dates as they are now */
   window: WorkWindow;
+  /** what granting would give: what was asked where that is a later date to come, else the next school day; null without a date */
+  proposedDue: Instant | null;
+  calendar: SchoolCalendar;
 }
 export type AnswerExtension = { grant: true; due: Instant | null; closes: Instant | null; word: string } | { grant: false; word: string };
 
+/** The same for one student or several. */
+export type StandingGive = StandingBody & { studentIds: string[] };
 export interface StandingBody {
   kind: 'none' | 'schoolDays' | 'days' | 'percent';
   /** days, or thousandths of a percent */

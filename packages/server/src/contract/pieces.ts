@@ -90,6 +90,10 @@ export interface AssignmentPiecesReply {
   groupDates: GroupDateReply[];
   /** in two classes that have it: they get it in the other one */
   inOther: { student: StudentName & { id: string }; className: string }[];
+  /** the same in this class and in others that this teacher teaches, by name of the class */
+  sections: { assignmentId: string; classId: string }[];
+  /** in the class now, and joined after its date: theirs only where the teacher gave it to everybody here on a day */
+  joinedAfter: (StudentName & { id: string })[];
   /** scores given by a rubric that has changed since */
   rescorable: number;
 }
@@ -184,6 +188,8 @@ export interface MyPieceReply {
   roundRule: RoundRule;
   /** their requests for more time, newest first */
   requests: OwnRequest[];
+  /** the date that is proposed to whoever asks for more time; null without a date */
+  proposedDue: Instant | null;
   mayAsk: boolean;
   trail: TrailStep[];
   teachers: string[];

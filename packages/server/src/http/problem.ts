@@ -79,6 +79,7 @@ export const PROBLEMS = {
   'move.nothing': [422, 'This would move nothing.'],
   'extension.waiting': [409, 'You have already asked for more time here, and your teacher has not answered yet.'],
   'extension.notNow': [409, 'More time can be asked for while there is a date and nothing is handed in.'],
+  'extension.notLater': [409, 'That is not later than the date you have. Ask for a later one.'],
   'extension.answered': [409, 'This request is already answered, or was withdrawn.'],
   'shelf.otherKind': [422, 'This is something else than what is on the shelf there. Nothing was stored.'],
   'rubric.notReadable': [422, 'This is no table that can be read. Save it as .xlsx or .csv, or paste the cells; nothing was stored.'],

@@ -94,7 +94,7 @@ const MATRIX: Record<string, Row> = {
   'put /api/classes/:classId/groupings/:groupingId': { nobody: 401, wrong: ['student', 403], other: 404, body: { ...grouping, version: 1 } },
   'delete /api/classes/:classId/groupings/:groupingId': { nobody: 401, wrong: ['student', 403], other: 404 },
   'get /api/classes/:classId/standing-exceptions': { nobody: 401, wrong: ['student', 403], other: 404 },
-  'post /api/students/:studentId/standing-exceptions': { nobody: 401, wrong: ['student', 403], other: 404, body: { ...standing, classIds: [CLASS] } },
+  'post /api/standing-exceptions': { nobody: 401, wrong: ['student', 403], other: 404, body: { ...standing, studentIds: [STUDENT], classIds: [CLASS] } },
   'put /api/classes/:classId/standing-exceptions/:exceptionId': { nobody: 401, wrong: ['student', 403], other: 404, body: { ...standing, classIds: [CLASS], version: 1 } },
   'delete /api/classes/:classId/standing-exceptions/:exceptionId': { nobody: 401, wrong: ['student', 403], other: 404 },
   'get /api/my/standing-exceptions': { nobody: 401, wrong: ['teacher', 403], other: 200 },

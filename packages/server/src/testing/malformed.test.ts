@@ -63,8 +63,8 @@ it.each<['post' | 'put' | 'patch', string, string, object, string]>([
   [
     'post',
     'a standing exception for no class',
-    '/api/students/:studentId/standing-exceptions',
-    { kind: 'days', amount: 1, validFrom: null, validTo: null, reason: '', quizTimePercent: null, waivesLate: false, classIds: [] },
+    '/api/standing-exceptions',
+    { kind: 'days', amount: 1, validFrom: null, validTo: null, reason: '', quizTimePercent: null, waivesLate: false, classIds: [], studentIds: ['1b9d6bcd-bbfd-4b2d-9b5d-ab8dfbbd4bed'] },
     'classIds',
   ],
   ['post', 'an invitation to nowhere', '/api/classes/:classId/teachers', { email: 'marek' }, 'email'],

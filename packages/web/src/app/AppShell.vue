@@ -9,7 +9,7 @@ import { SignInForm, useSession } from '../features/accounts';
 import { useClasses } from '../features/classes';
 import { FindAnything } from '../features/find';
 import { useNews } from '../features/news';
-import { TermLine, useScope, useTermLine } from '../features/termline';
+import { rememberClass, TermLine, useScope, useTermLine } from '../features/termline';
 import SideSheet from '../ui/SideSheet.vue';
 import WordMark from '../ui/WordMark.vue';
 import { activeShortcuts } from '../ui/use-shortcuts';
@@ -98,6 +98,8 @@ activeShortcuts.everywhere = [
   { key: '?', shown: '?', does: 'shell.showShortcuts', run: () => (keysOpen.value = true) },
   { key: 'n', shown: 'N', does: 'today.newAssignment', run: () => !student.value && void router.push({ path: '/compose', query: scope.kept.value }) },
 ];
+// What is begun anew begins in the class that was looked at last.
+watch(scope.classId, (id) => id !== null && rememberClass(id), { immediate: true });
 const everywhere = computed(() => activeShortcuts.everywhere.filter((one) => one.key !== 'n' || !student.value));
 </script>
 

@@ -170,6 +170,7 @@ export const en = {
     mark: 'Mark',
     states: 'States',
     allStates: 'All',
+    sections: 'The same in',
     columns: { student: 'Student', state: 'State', due: 'Due', handedIn: 'Handed in', score: 'Score', read: 'Read', soFar: 'So far', inClass: 'In class' },
     byGroup: 'Only one group',
     allGroups: 'All groups',
@@ -197,6 +198,7 @@ export const en = {
     returnHeld: 'Return {n} held',
     returned: 'Returned to {n} student. They can see it now. | Returned to {n} students. They can see it now.',
   },
+  names: { none: 'Nobody of this name.', all: 'Everybody is chosen.', more: 'and {n} more: type on' },
   desk: {
     team: 'Piece of {name}',
     forAll: 'The same for all of the group',

@@ -38,6 +38,7 @@ import * as guardedStudents from './0037-guard-students';
 import * as countedTries from './0038-count-tries';
 import * as agreedCalendars from './0039-agree-on-calendars';
 import * as leasedLetters from './0040-lease-and-letters';
+import * as roundTimes from './0041-round-times';
 
 /** One step of the schema: statements up, and the way back. A released one is never edited. */
 export interface Migration {
@@ -88,4 +89,5 @@ export const MIGRATIONS: readonly Migration[] = [
   countedTries,
   agreedCalendars,
   leasedLetters,
+  roundTimes,
 ];

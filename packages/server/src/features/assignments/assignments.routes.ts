@@ -1,3 +1,4 @@
+import { localDateAt } from '@jolly/core';
 import type { AssignmentListItem, AssignmentPiecesReply, BriefChange, BriefKind, BriefRequest, IssueRequest, LoadRequest, StateCounts } from '../../contract';
 import { asTeacher } from '../../http/as-role';
 import { Problem } from '../../http/problem';
@@ -132,11 +133,13 @@ export const assignmentRoutes = ({ assignments, briefs, issuing, board, classes,
     params: assignmentParams,
     handle: async ({ actor, params, now }: Ask<OneAssignment>): Promise<AssignmentPiecesReply> => {
       const assignment = await assignments.forTeacher(actor, 'piece.look', params.assignmentId);
-      const [sights, dates, memberships, rescoring] = await Promise.all([
+      const taught = new Set(await classes.taughtBy(asTeacher(actor).userId, { away: true }));
+      const [sights, dates, memberships, rescoring, sections] = await Promise.all([
         board.as(teacherEyes(asTeacher(actor))).ofAssignment(assignment, now),
         exceptions.groupDatesOf([assignment.id]),
         groups.membershipsOf([assignment.classId]),
         scoring.rescoring(asTeacher(actor), assignment.id, now),
+        assignments.ofBriefs([assignment.briefId]),
       ]);
       const shown = sights.filter(({ theirs, piece }) => (assignment.kind === 'handout' ? theirs : piece.state !== null));
       const groupOf = new Map(memberships.map((one) => [one.groupId, one]));
@@ -150,6 +153,12 @@ export const assignmentRoutes = ({ assignments, briefs, issuing, board, classes,
         inOther: sights.flatMap(({ inOther, theirs, member }) => {
           const { id, givenName, familyName } = member.student;
           return inOther !== null && !theirs && member.left === null ? [{ student: { id, givenName, familyName }, className: inOther }] : [];
+        }),
+        sections: sections.flatMap(({ id, classId }) => (taught.has(classId) ? [{ assignmentId: id, classId }] : [])),
+        joinedAfter: sights.flatMap(({ resolved, member, schoolClass: { calendar } }) => {
+          const { due } = resolved.window;
+          const { id, givenName, familyName } = member.student;
+          return member.left === null && due !== null && localDateAt(calendar.zone, due) < member.joined ? [{ id, givenName, familyName }] : [];
         }),
         rescorable: rescoring.pieces.length,
       };

@@ -1,7 +1,7 @@
 import { MOST_POINTS, type Audience } from '@jolly/core';
 import Joi from 'joi';
 import type { BriefChange, BriefRequest, GroupDateRequest, IssueRequest, LoadRequest, OrderRequest, RubricTableRequest, SetFor } from '../../contract';
-import { id, instantOrNull, line, richText, version } from '../../http/form';
+import { id, instantOrNull, line, richText, version, localDay } from '../../http/form';
 import { lateRule } from '../classes/classes.schema';
 
 const milliPoints = Joi.number().strict().integer().min(0).max(MOST_POINTS);
@@ -81,7 +81,7 @@ const attachment = Joi.alternatives().conditional('.kind', {
 });
 export const audience = Joi.alternatives().conditional('.kind', {
   is: 'everyone',
-  then: Joi.object<Audience>({ kind: 'everyone', laterJoiners: Joi.boolean().strict().required() }),
+  then: Joi.object<Audience>({ kind: 'everyone', laterJoiners: Joi.boolean().strict().required(), hereOn: localDay.optional() }),
   otherwise: Joi.object({
     kind: Joi.valid('chosen').required(),
     studentIds: Joi.array().items(id.optional()).max(400).unique().required(),

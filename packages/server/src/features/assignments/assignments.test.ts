@@ -293,3 +293,22 @@ it('where a link is asked for, one address is taken and words are not', async ()
   expect((await bao.put(`/api/my/work/${id}/text`, { text: doc('https://tern.example/model'), version: 0 })).status).toBe(200);
   expect((await bao.post(`/api/my/work/${id}/hand-in`)).status).toBe(201);
 });
+
+it('an exam of last Friday reaches whoever is here today, where the teacher says so, and nobody who comes later', async () => {
+  const finch = await server.person('finch');
+  const due = Date.parse('2026-11-20T15:30:00.000Z');
+  await school.bringIn(finch, 'Given name,Family name\nNew,Comer');
+  const draft = await school.drafted(finch, { due, how: 'inClass' }, [school.rivers]);
+  const path = `/api/assignments/${draft.classes[0]!.assignmentId}/pieces`;
+  const look = async () => (await finch.get(path)).body as AssignmentPiecesReply;
+  const before = await look();
+  expect([before.rows.map((row) => row.student.givenName), before.joinedAfter.map((one) => one.givenName)]).toEqual([['Bao', 'Hana'], ['New']]);
+  expect(before.sections).toEqual([{ assignmentId: draft.classes[0]!.assignmentId, classId: school.rivers }]);
+  const audience = { kind: 'everyone' as const, laterJoiners: true, hereOn: '2026-11-23' };
+  expect((await finch.put(`/api/briefs/${draft.id}`, changed(draft, {}, { audience }))).status).toBe(200);
+  expect((await finch.post(`/api/briefs/${draft.id}/issue`, { version: draft.version + 1, at: null })).body.students).toBe(3);
+  server.clock.now += DAY;
+  await school.bringIn(finch, 'Given name,Family name\nStill,Later');
+  expect((await look()).rows.map((row) => row.student.givenName).sort()).toEqual(['Bao', 'Hana', 'New']);
+  expect((await finch.put(`/api/briefs/${draft.id}`, changed(draft, {}, { audience: { ...audience, hereOn: 'soon' } }))).status).toBe(400);
+});

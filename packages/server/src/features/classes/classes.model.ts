@@ -21,6 +21,7 @@ export interface ClassRow {
   familyTotals: boolean;
   familyFeedback: boolean;
   letterShows: LetterShows;
+  roundTimes: boolean;
   joinCode: string;
   joinOpen: boolean;
   joinUntil: Date | null;
@@ -77,6 +78,7 @@ export function defineClasses(sequelize: Sequelize) {
         familyTotals: DataTypes.BOOLEAN,
         familyFeedback: DataTypes.BOOLEAN,
         letterShows: DataTypes.STRING,
+        roundTimes: DataTypes.BOOLEAN,
         joinCode: DataTypes.STRING,
         joinOpen: DataTypes.BOOLEAN,
         joinUntil: DataTypes.DATE(3),

@@ -51,6 +51,7 @@ const fields = {
   familyTotals: Joi.boolean().strict(),
   familyFeedback: Joi.boolean().strict(),
   letterShows: Joi.string().valid('nothing', 'words', 'score'),
+  roundTimes: Joi.boolean().strict(),
 };
 const name = line.min(1).max(120);
 

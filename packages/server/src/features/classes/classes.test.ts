@@ -281,7 +281,7 @@ describe('the school calendar', () => {
       const due = Date.parse('2026-11-24T15:30Z');
       await school.issued({ due, closes: null });
       const more = { validFrom: null, validTo: null, reason: '', quizTimePercent: null, waivesLate: false, classIds: [school.rivers] };
-      await finch.post(`/api/students/${school.hana.id}/standing-exceptions`, { ...more, kind: 'schoolDays', amount: 1 });
+      await finch.post('/api/standing-exceptions', { studentIds: [school.hana.id], ...more, kind: 'schoolDays', amount: 1 });
       const hana = await server.person('hana');
       await hana.post('/api/news/seen');
       const before = (await told(hana)).length;
@@ -302,7 +302,7 @@ describe('the school calendar', () => {
     const desk = `/api/assignments/${id}/pieces/${school.bao.id}`;
     await finch.put(`${desk}/score`, { earned: 20_000, chosen: null, remark: doc(''), version: (await finch.get(desk)).body.row.version });
     const more = { validFrom: null, validTo: null, reason: '', quizTimePercent: null, waivesLate: false, classIds: [school.rivers] };
-    await finch.post(`/api/students/${school.hana.id}/standing-exceptions`, { ...more, kind: 'schoolDays', amount: 1 });
+    await finch.post('/api/standing-exceptions', { studentIds: [school.hana.id], ...more, kind: 'schoolDays', amount: 1 });
     await school.issued({ title: 'Friday', due: Date.parse('2026-11-20T15:30Z'), closes: null });
     const { id: calendarId } = await calendar();
     const effects = (await finch.post(`/api/calendars/${calendarId}/preview`, await closing('2026-11-20'))).body as CalendarEffects;

@@ -1,11 +1,11 @@
 import type { Actor } from '@jolly/core';
-import type { AnswerExtension, AskExtension, ExceptionRequest, GroupDateRequest, StandingBody } from '../../contract';
+import type { AnswerExtension, AskExtension, ExceptionRequest, GroupDateRequest, StandingBody, StandingGive } from '../../contract';
 import { asStudent, asTeacher } from '../../http/as-role';
 import type { Ask, Route } from '../../http/route';
 import type { Services } from '../../wiring';
 import { assignmentParams, groupDateBody, groupDateParams } from '../assignments/assignments.schema';
 import { classParams } from '../classes/classes.schema';
-import { answerBody, askBody, changeStandingBody, exceptionBody, exceptionParams, giveStandingParams, requestParams, standingBody, standingParams } from './exceptions.schema';
+import { answerBody, askBody, changeStandingBody, exceptionBody, exceptionParams, giveStandingBody, requestParams, standingParams } from './exceptions.schema';
 
 type OnAssignment = { assignmentId: string };
 type One = { assignmentId: string; studentId: string };
@@ -99,14 +99,13 @@ export const exceptionRoutes = ({ exceptions, standing, extensions, dateChanges 
     },
     {
       verb: 'post',
-      path: '/api/students/:studentId/standing-exceptions',
+      path: '/api/standing-exceptions',
       action: 'exception.give',
-      does: 'Gives a student a standing exception in classes that you teach.',
-      params: giveStandingParams,
-      body: standingBody,
+      does: 'Gives one student or several the same standing exception in classes that you teach: all of them or none.',
+      body: giveStandingBody,
       status: 201,
-      handle: ({ actor, params, body, now }: Ask<{ studentId: string }, StandingBody>) =>
-        dateChanges.aroundClasses({ by: asTeacher(actor).userId, classIds: body.classIds, now }, () => standing.give(asTeacher(actor), params.studentId, body, now)),
+      handle: ({ actor, body: { studentIds, ...body }, now }: Ask<unknown, StandingGive>) =>
+        dateChanges.aroundClasses({ by: asTeacher(actor).userId, classIds: body.classIds, now }, () => standing.give(asTeacher(actor), studentIds, body, now)),
     },
     {
       verb: 'put',

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import type { AnswerExtension, AskExtension, ExceptionRequest, StandingBody } from '../../contract';
+import type { AnswerExtension, AskExtension, ExceptionRequest, StandingBody, StandingGive } from '../../contract';
 import { id, instantOrNull, localDay, version } from '../../http/form';
 
 const date = instantOrNull.optional();
@@ -34,6 +34,5 @@ const standing = {
   classIds: Joi.array().items(id).min(1).max(60).unique().required(),
 };
 export const standingParams = Joi.object({ classId: id, exceptionId: id });
-export const giveStandingParams = Joi.object({ studentId: id });
-export const standingBody = Joi.object<StandingBody, true>(standing);
+export const giveStandingBody = Joi.object<StandingGive, true>({ ...standing, studentIds: Joi.array().items(id).min(1).max(200).unique().required() });
 export const changeStandingBody = Joi.object<StandingBody & { version: number }, true>({ ...standing, version });

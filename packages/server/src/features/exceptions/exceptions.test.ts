@@ -102,7 +102,7 @@ it('an assignment can opt out of standing exceptions', async () => {
     waivesLate: false,
     classIds: [school.rivers],
   };
-  await finch.post(`/api/students/${school.bao.id}/standing-exceptions`, standing);
+  await finch.post('/api/standing-exceptions', { ...standing, studentIds: [school.bao.id] });
   const dueOf = async (id: string) => (await rowsOf(id))[0]!.window.due;
   expect(await dueOf((await school.issued()).id)).toBe(due + DAY);
   expect(await dueOf((await school.issued({ standingHolds: false })).id)).toBe(due);
@@ -112,7 +112,7 @@ it('a standing exception and a change of who is in a group tell those whose date
   const [finch, bao, hana] = [await server.person('finch'), await server.person('bao'), await server.person('hana')];
   const { id } = await school.issued();
   const standing = { kind: 'schoolDays', amount: 1, validFrom: null, validTo: null, reason: 'private', quizTimePercent: null, waivesLate: false, classIds: [school.rivers] };
-  await finch.post(`/api/students/${school.bao.id}/standing-exceptions`, standing);
+  await finch.post('/api/standing-exceptions', { ...standing, studentIds: [school.bao.id] });
   const seen = async (person: typeof bao) => ((await person.get('/api/news')).body.news as { to: { due: number } }[]).map((one) => one.to.due);
   expect([await seen(bao), await seen(hana)]).toEqual([[due + DAY], []]);
   const group = (studentIds: string[], groupId: string | null = null) => ({ name: 'Lab', seed: null, until: null, groups: [{ id: groupId, name: 'Lab', studentIds }] });
@@ -159,6 +159,26 @@ describe('a request for more time', () => {
       piece: { window: { due } },
       requests: [{ state: 'declined', word: 'We spoke about it' }, { state: 'withdrawn' }],
     });
+  });
+
+  it('is for a later date; what is proposed never is the one they have', async () => {
+    const [finch, bao] = [await server.person('finch'), await server.person('bao')];
+    const { id } = await school.issued();
+    const asks = (wantedDue: number | null) => bao.post(`/api/my/work/${id}/requests`, { reason: 'I was ill', wantedDue });
+    expect((await bao.get(`/api/my/work/${id}`)).body.proposedDue).toBe(due + DAY);
+    expect((await asks(due)).body.type).toBe('extension.notLater');
+    await asks(null);
+    const [request] = (await finch.get('/api/today')).body.requests as ExtensionRequest[];
+    expect([request!.wantedDue, request!.proposedDue]).toEqual([null, due + DAY]);
+    // Once that has passed too, the next school day from now: Monday for whoever looks on a Saturday.
+    server.clock.now = Date.parse('2026-11-28T10:00:00.000Z');
+    expect(((await finch.get('/api/requests')).body as ExtensionRequest[])[0]!.proposedDue).toBe(Date.parse('2026-11-30T15:30:00.000Z'));
+  });
+
+  it('is not for what is done in class, where nothing is handed in', async () => {
+    const { id } = await school.issued({ how: 'inClass' });
+    expect((await (await server.person('bao')).get(`/api/my/work/${id}`)).body.mayAsk).toBe(false);
+    expect((await ask(id)).body.type).toBe('extension.notNow');
   });
 
   it('is not for a piece that is in', async () => {

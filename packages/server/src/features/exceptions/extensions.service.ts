@@ -1,4 +1,4 @@
-import type { Actor, PieceState, WorkWindow } from '@jolly/core';
+import { moreTime, type Actor, type PieceState, type WorkWindow } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize } from 'sequelize';
 import type { AnswerExtension, AskExtension, AssignmentReply, ExtensionRequest, OwnRequest } from '../../contract';
@@ -8,7 +8,7 @@ import { fullName, type AccountsService } from '../accounts/accounts.service';
 import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
 import type { ClassesService } from '../classes/classes.service';
 import type { NewsService } from '../news/news.service';
-import type { BoardService } from '../pieces/board.service';
+import type { BoardService, Sight } from '../pieces/board.service';
 import { defineExtensions, type ExtensionRow } from './exceptions.model';
 import type { ExceptionsService } from './exceptions.service';
 import { SERVER_EYES } from '../pieces/viewing';
@@ -16,9 +16,21 @@ import { SERVER_EYES } from '../pieces/viewing';
 type Person = Actor & { userId: string };
 const MOST_LISTED = 200;
 
-/** More time can be asked for while a piece has a date and nothing is in. */
-export const mayAskForTime = (state: PieceState | null, { due }: WorkWindow): boolean =>
-  due !== null && (state === 'notOpen' || state === 'open' || state === 'started' || state === 'missing');
+/** More time can be asked for while there is something to hand in, by a date, and nothing is in. */
+export const mayAskForTime = ({ how }: Pick<AssignmentReply, 'how'>, state: PieceState | null, { due }: WorkWindow): boolean =>
+  how === 'handIn' && due !== null && (state === 'notOpen' || state === 'open' || state === 'started' || state === 'missing');
+
+/** What is proposed to somebody who asks, and to whoever answers: what was asked if that is later than the date they have and still to come, else the next school day. */
+export function proposedDue({ schoolClass, resolved }: Pick<Sight, 'schoolClass' | 'resolved'>, wanted: number | null, now: number): number | null {
+  const { due } = resolved.window;
+  if (wanted !== null && wanted > now && (due === null || wanted > due)) return wanted;
+  return moreTime(schoolClass.calendar, resolved.window, 1, now)?.due ?? null;
+}
+
+/** What granting would give: the date, and closing along with it. */
+function granted(sight: Sight, wanted: number | null, now: number): Pick<ExtensionRequest, 'proposedDue' | 'calendar'> {
+  return { proposedDue: proposedDue(sight, wanted, now), calendar: sight.schoolClass.calendar };
+}
 
 const toOwn = (row: ExtensionRow): OwnRequest => ({
   id: row.id,
@@ -57,7 +69,8 @@ export function extensionsService({ sequelize, accounts, classes, assignments, b
       const [sight] = assignment && isIssued(assignment, now) ? await board.as(SERVER_EYES).ofAssignment(assignment, now, [student.userId]) : [];
       if (!sight || sight.told.state === null) throw new Problem('thing.unknown');
       const { told, resolved } = sight;
-      if (!mayAskForTime(told.state, resolved.window)) throw new Problem('extension.notNow');
+      if (!mayAskForTime(assignment!, told.state, resolved.window)) throw new Problem('extension.notNow');
+      if (body.wantedDue !== null && (body.wantedDue <= now || (resolved.window.due !== null && body.wantedDue <= resolved.window.due))) throw new Problem('extension.notLater');
       const row: ExtensionRow = {
         id: randomUUID(),
         assignmentId,
@@ -127,6 +140,7 @@ export function extensionsService({ sequelize, accounts, classes, assignments, b
             title: sight.assignment.title,
             student: { id, givenName, familyName },
             window: sight.resolved.window,
+            ...granted(sight, row.wantedDue?.getTime() ?? null, now),
           },
         ];
       });

@@ -166,15 +166,16 @@ export function standingService({ sequelize, accounts, classes, roster }: Collab
       });
     },
 
-    async give(teacher: Teacher, studentId: string, body: StandingBody, now: number): Promise<{ id: string }> {
+    /** Gives the same to one student or several, in classes in which they all are: all of them or none. */
+    async give(teacher: Teacher, studentIds: readonly string[], body: StandingBody, now: number): Promise<{ ids: string[] }> {
       refuseWrong(body);
-      await refuseForeign(teacher, studentId, body.classIds);
-      const id = randomUUID();
+      for (const studentId of studentIds) await refuseForeign(teacher, studentId, body.classIds);
+      const rows = studentIds.map((studentId) => ({ id: randomUUID(), studentId, ...toRow(body), givenBy: teacher.userId, givenAt: new Date(now), version: 1 }));
       await inTransaction(sequelize, async (transaction) => {
-        await standing.create({ id, studentId, ...toRow(body), givenBy: teacher.userId, givenAt: new Date(now), version: 1 }, { transaction });
-        await linkAll(id, body.classIds, transaction);
+        await standing.bulkCreate(rows, { transaction });
+        for (const { id } of rows) await linkAll(id, body.classIds, transaction);
       });
-      return { id };
+      return { ids: rows.map(({ id }) => id) };
     },
 
     /** @throws Problem `standing.elsewhere` if it also holds in a class that this teacher does not teach */

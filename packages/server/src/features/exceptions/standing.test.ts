@@ -23,7 +23,7 @@ const body = (more: Partial<StandingBody> = {}): StandingBody => ({
   classIds: [school.rivers],
   ...more,
 });
-const give = (more: Partial<StandingBody> = {}) => finch.post(`/api/students/${school.bao.id}/standing-exceptions`, body(more));
+const give = (more: Partial<StandingBody> = {}, studentIds = [school.bao.id]) => finch.post('/api/standing-exceptions', { ...body(more), studentIds });
 const list = async () => ((await finch.get(path)).body as StandingForClassReply).standing;
 
 it('moves the dates of one student at once, with its reason, and is seen by nobody else', async () => {
@@ -67,11 +67,15 @@ it('lists what holds now, is coming and has ended', async () => {
 it('in another teacher’s class too is hidden there, cannot be changed from here, but taken out of here', async () => {
   await (await server.person('stranger')).post('/api/my/classes/none');
   await server.services.roster.plant(school.maps, [{ userId: school.bao.id, joined: '2026-09-07' }]);
-  const { body: made } = await give();
-  await server.sequelize.query('INSERT INTO standing_exception_classes VALUES (?, ?)', { replacements: [made.id, school.maps] });
+  const {
+    body: {
+      ids: [made],
+    },
+  } = await give();
+  await server.sequelize.query('INSERT INTO standing_exception_classes VALUES (?, ?)', { replacements: [made, school.maps] });
   expect((await list())[0]).toMatchObject({ classIds: [school.rivers], elsewhere: true });
-  expect((await finch.put(`${path}/${made.id}`, { ...body(), version: 1 })).body.type).toBe('standing.elsewhere');
-  expect((await finch.del(`${path}/${made.id}`)).status).toBe(204);
+  expect((await finch.put(`${path}/${made}`, { ...body(), version: 1 })).body.type).toBe('standing.elsewhere');
+  expect((await finch.del(`${path}/${made}`)).status).toBe(204);
   expect(await list()).toEqual([]);
   expect(((await (await server.person('stranger')).get(`/api/classes/${school.maps}/standing-exceptions`)).body as StandingForClassReply).standing).toHaveLength(1);
 });
@@ -88,9 +92,36 @@ it.each<[string, Partial<StandingBody>, string]>([
 });
 
 it('is refused for somebody who is not in the class, and when changed meanwhile', async () => {
-  expect((await finch.post(`/api/students/${school.otto.id}/standing-exceptions`, body())).status).toBe(404);
-  const { body: made } = await give();
-  await (await server.person('lund')).put(`${path}/${made.id}`, { ...body({ amount: 2 }), version: 1 });
-  const stale = await finch.put(`${path}/${made.id}`, { ...body({ amount: 3 }), version: 1 });
+  expect((await give({}, [school.bao.id, school.otto.id])).status).toBe(404);
+  expect(await list()).toEqual([]);
+  const {
+    body: {
+      ids: [made],
+    },
+  } = await give();
+  await (await server.person('lund')).put(`${path}/${made}`, { ...body({ amount: 2 }), version: 1 });
+  const stale = await finch.put(`${path}/${made}`, { ...body({ amount: 3 }), version: 1 });
   expect([stale.status, stale.body.current.amount]).toEqual([409, 2]);
+});
+
+it('is given to several at once, each with their own from then on', async () => {
+  const { id, due } = await school.issued();
+  expect((await give({}, [school.bao.id, school.hana.id])).body.ids).toHaveLength(2);
+  const dueOf = async (name: string) => (await (await server.person(name)).get(`/api/my/work/${id}`)).body.piece.window.due;
+  expect([await dueOf('bao'), await dueOf('hana')]).toEqual([due! + DAY, due! + DAY]);
+  const [one] = await list();
+  await finch.del(`${path}/${one!.id}`);
+  expect(await list()).toHaveLength(1);
+});
+
+it('by a percentage comes to round times on school days where the class has it so, and nothing moves in a class that does not', async () => {
+  // Issued Sunday 10:00, due Wednesday 15:30: 33 % of 77.5 hours past Wednesday is Thursday 17:04:30, in whole minutes 17:05.
+  const { id } = await school.issued();
+  await give({ kind: 'percent', amount: 33_000 });
+  const due = async () => (await (await server.person('bao')).get(`/api/my/work/${id}`)).body.piece.window.due;
+  const { version } = (await finch.get(`/api/classes/${school.rivers}`)).body;
+  await finch.patch(`/api/classes/${school.rivers}`, { roundTimes: false, version });
+  expect(await due()).toBe(Date.parse('2026-11-26T17:05:00.000Z'));
+  await finch.patch(`/api/classes/${school.rivers}`, { roundTimes: true, version: version + 1 });
+  expect(await due()).toBe(Date.parse('2026-11-26T17:15:00.000Z'));
 });

@@ -71,6 +71,7 @@ export function resolveFor({ schoolClass, assignment, exception, groups, groupDa
     calendar: schoolClass.calendar,
     issuedAt: assignment.issuedAt ?? now,
     base,
+    roundTimes: schoolClass.roundTimes,
     // Without a reason of its own a group date is told by the group's name.
     groups: groupDates.filter((date) => own.has(date.groupId)).map(({ reason, ...date }) => ({ ...date, id: date.groupId, reason: reason || own.get(date.groupId)! })),
     standing: assignment.standingHolds ? toMovers(standing) : [],

@@ -1,7 +1,7 @@
 import { agendaPlace } from '@jolly/core';
 import type { HandoutReply, MyPiece, MyPieceReply, MyWorkReply } from '../../contract';
 import type { ClassesService } from '../classes/classes.service';
-import { mayAskForTime, type ExtensionsService } from '../exceptions/extensions.service';
+import { mayAskForTime, proposedDue, type ExtensionsService } from '../exceptions/extensions.service';
 import type { RosterService } from '../roster/roster.service';
 import type { BoardService, Sight } from './board.service';
 import type { ConversationsService } from '../conversations/conversations.service';
@@ -147,7 +147,8 @@ export function myWorkService({
         rounds: assignment.rounds,
         roundRule: assignment.roundRule,
         requests,
-        mayAsk: mayAskForTime(at.told.state, resolved.window) && !requests.some((one) => one.state === 'waiting'),
+        mayAsk: mayAskForTime(assignment, at.told.state, resolved.window) && !requests.some((one) => one.state === 'waiting'),
+        proposedDue: proposedDue(at, null, now),
         trail: resolved.trail,
         teachers: (teachers.get(at.schoolClass.id) ?? []).map((teacher) => teacher.name),
         exceptionReason: exception?.reason || null,

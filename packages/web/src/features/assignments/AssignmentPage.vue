@@ -7,6 +7,7 @@ import { useRoute, useRouter } from 'vue-router';
 import { ask, now } from '../../api/client';
 import { useLive } from '../../api/use-live';
 import { useLoad } from '../../api/use-load';
+import ClassSquare from '../../ui/ClassSquare.vue';
 import LoadGate from '../../ui/LoadGate.vue';
 import RichTextView from '../../ui/RichTextView.vue';
 import SignalFlag from '../../ui/SignalFlag.vue';
@@ -14,7 +15,7 @@ import StateWord from '../../ui/StateWord.vue';
 import { useShortcuts } from '../../ui/use-shortcuts';
 import { useWords } from '../../ui/use-words';
 import { ClassMarksSheet, NudgeSheet, TakeHomeSheet } from '../collecting';
-import { useScope, useTermLine } from '../termline';
+import { rememberClass, useScope, useTermLine } from '../termline';
 import AttachmentList from './AttachmentList.vue';
 import ExceptionSheet from './ExceptionSheet.vue';
 import RescoreSheet from './RescoreSheet.vue';
@@ -35,6 +36,9 @@ const zone = computed(() => lineClass.value?.zone ?? line.zone);
 const rows = computed(() => value.value?.rows ?? []);
 // A handout has no pieces to look at; it is where it is written.
 watch(assignment, (one) => one?.kind === 'handout' && void router.replace({ path: `/compose/${one.briefId}`, query: kept.value }));
+/** The same in other classes of this teacher. */
+const sections = computed(() => value.value?.sections ?? []);
+watch(() => assignment.value?.classId, (classId) => classId && rememberClass(classId), { immediate: true });
 const filter = ref<PieceState | null>(null);
 const group = ref('');
 const groups = computed(() => [...new Set(rows.value.flatMap((row) => row.groups))].sort((a, b) => a.localeCompare(b)));
@@ -87,12 +91,13 @@ const toScore = computed(() => rows.value.filter((row) => row.state === 'in' || 
 const said = ref('');
 
 const schoolClass = ref<ClassReply | null>(null);
-const sheet = ref<{ open: boolean; about: { studentId: string } | null }>({ open: false, about: null });
+const sheet = ref<{ open: boolean; about: { studentIds: string[] } | null }>({ open: false, about: null });
 const rescoring = ref(false);
+/** For one student, or for those ticked in the list. */
 async function openSheet(studentId: string | null): Promise<void> {
   if (!assignment.value) return;
   schoolClass.value ??= await ask<ClassReply>('GET', `/api/classes/${assignment.value.classId}`);
-  sheet.value = { open: true, about: studentId === null ? null : { studentId } };
+  sheet.value = { open: true, about: { studentIds: studentId === null ? [...chosen.value] : [studentId] } };
 }
 /** Other ways to mark than one piece after another, and looking back on it. */
 const ways = computed(() => [
@@ -116,6 +121,7 @@ useShortcuts([{ key: 'm', shown: 'M', does: 'assignment.mark', run: () => void r
         <RouterLink v-if="held > 0" class="btn" :class="{ main: toScore === 0 }" :to="{ path: `/marking/${id}`, query: { ...kept, return: 'held' } }">{{ t('assignment.returnHeld', { n: held }) }}</RouterLink>
         <RouterLink class="btn" :class="{ main: toScore > 0 || held === 0 }" :to="{ path: `/marking/${id}`, query: kept }">{{ t('assignment.mark') }} <span class="key">M</span></RouterLink>
       </div>
+      <nav v-if="sections.length > 1" class="row wrap sections" :aria-label="t('assignment.sections')"><RouterLink v-for="one in sections" :key="one.assignmentId" class="chip" :aria-current="one.assignmentId === id ? 'page' : undefined" :to="{ path: `/assignments/${one.assignmentId}`, query: kept }"><ClassSquare :hue="line.classOf(one.classId)?.hue ?? 0" /> <span dir="auto">{{ line.classOf(one.classId)?.name }}</span></RouterLink></nav>
       <p v-if="said" class="note" role="status">{{ said }}</p>
       <p v-if="assignment.issuedAt === null" class="note">{{ t('assignment.draftNotice') }}</p>
       <p v-else-if="assignment.issuedAt > now()" class="note">{{ t('compose.issuedLater', { when: when(assignment.issuedAt, zone) }) }}</p>
@@ -130,18 +136,18 @@ useShortcuts([{ key: 'm', shown: 'M', does: 'assignment.mark', run: () => void r
         <button v-if="chosen.length > 0 && !inClass" type="button" class="btn" @click="nudging = true">{{ count('nudge.chosen', chosen.length) }}</button>
         <button v-if="inClass" type="button" class="chip" @click="noting = true">{{ t('classMarks.title') }}</button>
         <template v-else><button type="button" class="chip" @click="taking = true">{{ t('takeHome.title') }}</button><RouterLink class="chip" :to="{ path: `/assignments/${id}/overlap`, query: kept }">{{ t('overlap.title') }}</RouterLink></template>
-        <button type="button" class="chip" @click="openSheet(null)">{{ t('compose.give') }}</button>
+        <button type="button" class="chip" @click="openSheet(null)">{{ chosen.length > 0 ? count('compose.giveChosen', chosen.length) : t('compose.give') }}</button>
         </div>
       </div>
       <p v-if="wentSaid > 0" class="small went">{{ t('went.summary', { n: wentSaid }) }} <span v-for="one in went" :key="one.how" class="one-went"><strong>{{ one.n }}</strong> {{ t(`went.${one.how}`) }}</span></p>
       <div class="sheet wide-table">
         <table class="table">
           <thead>
-            <tr><th v-if="!inClass" class="check"><input v-model="allChosen" type="checkbox" :aria-label="t('assignment.chooseAll')" /></th><th>{{ t('assignment.columns.student') }}</th><th>{{ t('assignment.columns.state') }}</th><th>{{ t('assignment.columns.due') }}</th><th>{{ t(inClass ? 'assignment.columns.inClass' : 'assignment.columns.soFar') }}</th><th v-if="!inClass">{{ t('assignment.columns.handedIn') }}</th><th class="number">{{ t('assignment.columns.score') }}</th><th>{{ t('assignment.columns.read') }}</th><th /></tr>
+            <tr><th class="check"><input v-model="allChosen" type="checkbox" :aria-label="t('assignment.chooseAll')" /></th><th>{{ t('assignment.columns.student') }}</th><th>{{ t('assignment.columns.state') }}</th><th>{{ t('assignment.columns.due') }}</th><th>{{ t(inClass ? 'assignment.columns.inClass' : 'assignment.columns.soFar') }}</th><th v-if="!inClass">{{ t('assignment.columns.handedIn') }}</th><th class="number">{{ t('assignment.columns.score') }}</th><th>{{ t('assignment.columns.read') }}</th><th /></tr>
           </thead>
           <tbody>
             <tr v-for="row in shown" :key="row.student.id">
-              <td v-if="!inClass" class="check"><input v-model="chosen" type="checkbox" :value="row.student.id" :aria-label="name(row.student)" /></td>
+              <td class="check"><input v-model="chosen" type="checkbox" :value="row.student.id" :aria-label="name(row.student)" /></td>
               <td><RouterLink class="row-link" :to="{ path: `/marking/${id}/${row.student.id}`, query: kept }" dir="auto">{{ name(row.student) }}</RouterLink><span v-if="row.collecting.team" class="muted small own" dir="auto">{{ row.collecting.team }}</span><RouterLink v-if="row.collecting.unread > 0" class="unread small" :to="{ path: `/assignments/${id}/follow/${row.student.id}`, query: kept }">{{ count('talk.unread', row.collecting.unread) }}</RouterLink><RouterLink v-if="row.collecting.unreadNotes > 0" class="unread small" :to="{ path: `/marking/${id}/${row.student.id}`, query: kept }">{{ count('notes.unread', row.collecting.unreadNotes) }}</RouterLink></td>
               <td><StateWord v-if="row.state" :state="row.state" /><span v-if="row.state === 'missing'" class="muted small">, {{ row.stillAccepted ? t('assignment.stillAccepted') : t('assignment.closedNow') }}</span><span v-if="row.overdue" class="alarm small">, {{ t('assignment.overdue') }}</span></td>
               <td>
@@ -187,5 +193,7 @@ useShortcuts([{ key: 'm', shown: 'M', does: 'assignment.mark', run: () => void r
 a.chip { text-decoration: none; }
 .end { text-align: end; }
 td .btn { min-height: 28px; padding-block: 2px; white-space: nowrap; }
+.sections { gap: 6px; margin-block-end: 10px; }
+.sections .chip[aria-current] { background: var(--act); color: var(--on-act); }
 .ways { gap: 4px 18px; margin-block-end: 10px; }
 </style>

@@ -30,7 +30,8 @@ watch(() => props.open, async (open) => {
   groupings.value = groups;
 });
 function done(): void {
-  emit('set', kind.value === 'chosen' ? { kind: 'chosen', studentIds: studentIds.value, groupIds: groupIds.value } : { kind: 'everyone', laterJoiners: kind.value === 'everyone' }, together.value);
+  const hereOn = props.audience.kind === 'everyone' ? props.audience.hereOn : undefined;
+  emit('set', kind.value === 'chosen' ? { kind: 'chosen', studentIds: studentIds.value, groupIds: groupIds.value } : { kind: 'everyone', laterJoiners: kind.value === 'everyone', ...(hereOn === undefined ? {} : { hereOn }) }, together.value);
   emit('close');
 }
 </script>

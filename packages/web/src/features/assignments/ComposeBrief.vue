@@ -11,7 +11,7 @@ import LoadGate from '../../ui/LoadGate.vue';
 import RichTextEditor from '../../ui/RichTextEditor.vue';
 import WhenField from '../../ui/WhenField.vue';
 import { useWords } from '../../ui/use-words';
-import { useScope, useTermLine } from '../termline';
+import { lastClass, useScope, useTermLine } from '../termline';
 import AttachmentSheet from './AttachmentSheet.vue';
 import FiledUnder from './FiledUnder.vue';
 import { keepPicture } from './keep-picture';
@@ -63,7 +63,8 @@ async function begin(): Promise<void> {
     const { kind, shelf } = route.query;
     if (typeof id === 'string' && id) brief.open(await ask<BriefReply>('GET', `/api/briefs/${id}`));
     else {
-      const first = scope.classId.value ?? classes.value[0]?.id;
+      const there = (one: string | null) => (one !== null && classes.value.some((other) => other.id === one) ? one : null);
+      const first = scope.classId.value ?? there(lastClass()) ?? classes.value[0]?.id;
       const set = first ? [blankSet(first)] : [];
       if (typeof shelf === 'string') {
         const item = await ask<ShelfItemReply>('GET', `/api/shelf/${shelf}`);
@@ -214,7 +215,7 @@ async function toShelf(): Promise<void> {
         </div>
       </section>
       <aside class="who">
-        <WhoAndWhen v-model="sets" class="grow-down" :classes="classes" :brief="stored" :minutes="body.minutes" :handout="handout" :settle="brief.settled" @goes-to="goesTo = $event" />
+        <WhoAndWhen v-model="sets" class="grow-down" :classes="classes" :brief="stored" :minutes="body.minutes" :handout="handout" :out="out" :settle="brief.settled" @goes-to="goesTo = $event" />
 
         <div class="foot">
           <div v-if="theirs" class="note bad stack" role="alert">

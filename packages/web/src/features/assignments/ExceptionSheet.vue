@@ -1,10 +1,11 @@
 <script setup lang="ts">
 /** Other dates for students, one or many at once, or for a group; or excused; with the reason: one act. */
-import { addSchoolDays, windowProblem, type Instant, type SchoolCalendar } from '@jolly/core';
+import { closesAlong, moreTime, windowProblem, type Instant, type SchoolCalendar } from '@jolly/core';
 import type { ExceptionRequest, GroupDateReply, GroupDateRequest, GroupingReply, PieceRow } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
-import { ask } from '../../api/client';
+import { ask, now } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
+import NamePicker from '../../ui/NamePicker.vue';
 import SideSheet from '../../ui/SideSheet.vue';
 import WhenField from '../../ui/WhenField.vue';
 import { useWords } from '../../ui/use-words';
@@ -16,8 +17,8 @@ const props = defineProps<{
   classId: string;
   rows: PieceRow[];
   groupDates: GroupDateReply[];
-  /** who it is about at first: a student, a group, or nobody yet */
-  about: { studentId?: string; groupId?: string } | null;
+  /** who it is about at first: students, a group, or nobody yet */
+  about: { studentIds?: string[]; groupId?: string } | null;
   calendar: SchoolCalendar | null;
   usualTime: string | null;
   zone: string;
@@ -25,7 +26,7 @@ const props = defineProps<{
   issued: boolean;
 }>();
 const emit = defineEmits<{ close: []; changed: [] }>();
-const { t, name, count } = useWords();
+const { t, count } = useWords();
 const trail = useTrail();
 
 const forGroup = ref(false);
@@ -54,11 +55,12 @@ function takeGiven(): void {
 watch([() => props.open, () => props.about], async ([open]) => {
   if (!open) return;
   forGroup.value = props.about?.groupId !== undefined;
-  who.value = props.about?.studentId ? [props.about.studentId] : [];
+  who.value = [...(props.about?.studentIds ?? [])];
   groupId.value = props.about?.groupId ?? '';
   tell.value = true;
   problem.value = null;
   asked.value = false;
+  closesSet.value = false;
   takeGiven();
   const all = await ask<GroupingReply[]>('GET', `/api/classes/${props.classId}/groupings`).catch(() => []);
   const here = all.flatMap((grouping) => grouping.groups.map((group) => ({ id: group.id!, name: group.name, students: group.studentIds.length })));
@@ -66,21 +68,29 @@ watch([() => props.open, () => props.about], async ([open]) => {
   groups.value = [...here, ...dissolved];
 }, { immediate: true });
 watch([only, groupId, forGroup], takeGiven);
-const add = (event: Event) => {
-  const select = event.target as HTMLSelectElement;
-  if (select.value) who.value = [...who.value, select.value];
-  select.value = '';
-};
-
-/** So many school days more, and the closing time along with it, past closing too. */
-function moreTime(days: number): void {
-  if (!props.calendar || props.base.due === null) return;
-  dates.value.due = addSchoolDays(props.calendar, props.base.due, days);
-  dates.value.closes = props.base.closes === null ? null : addSchoolDays(props.calendar, props.base.closes, days);
+/** What it is counted from: the dates that one student has, else the class's. */
+const from = computed(() => (!forGroup.value && only.value ? only.value.window : props.base));
+/** closing was set by hand, and does not follow any more */
+const closesSet = ref(false);
+/** So many school days more, counted from today where the date has passed; closing moves along. */
+function more(days: number): void {
+  const given = props.calendar && moreTime(props.calendar, from.value, days, now());
+  if (!given) return;
+  dates.value = { ...dates.value, ...given };
+  closesSet.value = false;
+}
+function setDate(field: 'opens' | 'due' | 'closes', at: Instant | null): void {
+  dates.value[field] = at;
+  if (field === 'closes') closesSet.value = at !== null;
+  else if (field === 'due' && !closesSet.value && props.calendar) dates.value.closes = at === null ? null : closesAlong(props.calendar, from.value, at);
 }
 const nobody = computed(() => (forGroup.value ? groupId.value === '' : chosen.value.length === 0));
 const nothing = computed(() => kind.value === 'dates' && !waives.value && Object.values(dates.value).every((date) => date === null));
 const contradiction = computed(() => (kind.value === 'dates' ? windowProblem(dates.value) : null));
+/** It has passed already, so giving it would make the piece missing, or keep it closed. */
+const past = computed(() => kind.value === 'dates' && [dates.value.due, dates.value.closes].some((at) => at !== null && at < now()));
+/** What is chosen is what everybody chosen has already. */
+const changesNothing = computed(() => kind.value === 'dates' && !forGroup.value && chosen.value.length > 0 && Object.keys(set.value).length > 0 && !waives.value && chosen.value.every((one) => Object.entries(set.value).every(([field, at]) => one.window[field as 'due'] === at)));
 const standing = computed(() => only.value?.trail.filter((step) => step.layer === 'standing') ?? []);
 const set = computed(() => Object.fromEntries(Object.entries(dates.value).filter(([, date]) => date !== null)));
 
@@ -123,9 +133,7 @@ const label = computed(() => {
         <select v-else v-model="groupId" class="field" :aria-label="t('exception.chooseGroup')"><option value="" disabled>{{ t('exception.chooseGroup') }}</option><option v-for="one in groups" :key="one.id" :value="one.id">{{ t('compose.groupOf', { name: one.name, n: one.students }) }}</option></select>
       </div>
       <div v-else class="stack-s">
-        <ul v-if="chosen.length > 0" class="plain row wrap"><li v-for="one in chosen" :key="one.student.id" class="chip still"><span dir="auto">{{ name(one.student) }}</span><button type="button" class="drop" :aria-label="t('compose.dropClass', { name: name(one.student) })" @click="who = who.filter((id) => id !== one.student.id)">×</button></li></ul>
-        <label class="hidden-text" for="who">{{ t('exception.choose') }}</label>
-        <select id="who" class="field" @change="add"><option value="">{{ t('exception.choose') }}</option><option v-for="one in rows.filter((row) => !who.includes(row.student.id))" :key="one.student.id" :value="one.student.id">{{ name(one.student) }}</option></select>
+        <NamePicker v-model="who" :people="rows.map((row) => row.student)" :label="t('exception.choose')" :placeholder="t('exception.typeName')" />
       </div>
       <div v-if="!forGroup" class="row" role="group" :aria-label="t('exception.kind')">
         <button v-for="one in ['dates', 'excused'] as const" :key="one" type="button" class="chip" :aria-pressed="kind === one" @click="kind = one">{{ t(`exception.${one}`) }}</button>
@@ -134,9 +142,11 @@ const label = computed(() => {
         <p v-if="standing.length > 0" class="note small">{{ t('exception.standing', { what: trail.sentences(standing, zone).join(' · ') }) }}</p>
         <div v-if="calendar && base.due !== null" class="row wrap">
           <span class="muted small">{{ t('exception.quick') }}</span>
-          <button v-for="days in [1, 2, 5]" :key="days" type="button" class="chip" @click="moreTime(days)">+ {{ count('exception.plusDays', days) }}</button>
+          <button v-for="days in [1, 2, 5]" :key="days" type="button" class="chip" @click="more(days)">+ {{ count('exception.plusDays', days) }}</button>
         </div>
-        <div v-for="field in ['due', 'closes', 'opens'] as const" :key="field"><span class="label">{{ t(`compose.${field}`) }}</span><WhenField v-model="dates[field]" :zone="zone" :usual-time="usualTime" :label="t(`compose.${field}`)" /></div>
+        <div v-for="field in ['due', 'closes', 'opens'] as const" :key="field"><span class="label">{{ t(`compose.${field}`) }}</span><WhenField :model-value="dates[field]" :zone="zone" :usual-time="usualTime" :label="t(`compose.${field}`)" @update:model-value="(at) => setDate(field, at)" /></div>
+        <p v-if="past" class="small said" role="status">{{ t('exception.past') }}</p>
+        <p v-else-if="changesNothing" class="small said" role="status">{{ t('exception.changesNothing') }}</p>
         <p class="muted small">{{ t('exception.leave') }}</p>
         <label v-if="!forGroup" class="row"><input v-model="waives" type="checkbox" /> {{ t('exception.waive') }}</label>
         <p v-if="contradiction" class="alarm small" role="alert">{{ t(`compose.contradiction.${contradiction}`) }}</p>
@@ -155,6 +165,5 @@ const label = computed(() => {
 
 <style scoped>
 .stack-s > * + * { margin-block-start: 6px; }
-.still { cursor: default; display: inline-flex; gap: 4px; align-items: center; }
-.drop { border: 0; background: none; color: inherit; cursor: pointer; padding: 0 2px; font-size: 16px; line-height: 1; }
+.said { border-inline-start: 3px solid var(--now); padding-inline-start: 8px; }
 </style>

@@ -19,7 +19,7 @@ import { useTrail } from './use-trail';
 const YEAR_MS = 366 * 86_400_000;
 const LOAD_AFTER_MS = 400;
 const sets = defineModel<SetFor[]>({ required: true });
-const props = defineProps<{ classes: readonly ClassReply[]; brief: BriefReply | null; minutes: number | null; handout: boolean; settle: () => Promise<BriefReply | null> }>();
+const props = defineProps<{ classes: readonly ClassReply[]; brief: BriefReply | null; minutes: number | null; handout: boolean; /** students have it already */ out: boolean; settle: () => Promise<BriefReply | null> }>();
 const emit = defineEmits<{ goesTo: [number] }>();
 const { t, name, count, when } = useWords();
 const trail = useTrail();
@@ -71,6 +71,22 @@ const inOther = computed(() => {
   for (const { reply } of stored.value) for (const { className, student } of reply.inOther) byClass.set(className, [...(byClass.get(className) ?? []), name(student)]);
   return [...byClass].map(([className, names]) => ({ className, names }));
 });
+/** In a class now, and joined after the date: whoever is here gets a draft when it is issued, unless the teacher says otherwise. */
+const joinedAfter = computed(() => stored.value.flatMap(({ set: { classId }, reply }) => {
+  const set = sets.value.find((one) => one.classId === classId);
+  return set?.audience.kind === 'everyone' && reply.joinedAfter.length > 0 ? [{ set, n: reply.joinedAfter.length, gets: set.audience.hereOn !== undefined }] : [];
+}));
+const declined = new Set<string>();
+function giveToThem(set: SetFor, gives: boolean): void {
+  if (set.audience.kind !== 'everyone') return;
+  if (!gives) declined.add(set.classId);
+  const { hereOn: _, ...audience } = set.audience;
+  set.audience = gives ? { ...audience, hereOn: localDateAt(zoneOf(set.classId), now()) } : audience;
+}
+watch(joinedAfter, (all) => {
+  if (props.out) return;
+  for (const { set, gets } of all) if (!gets && !declined.has(set.classId)) giveToThem(set, true);
+}, { immediate: true });
 const seeAll = ref(false);
 const several = computed(() => sets.value.length > 1);
 const datesOf = ({ opens, due, closes }: SetFor) => ({ opens, due, closes });
@@ -107,8 +123,8 @@ const choosing = ref<SetFor | null>(null);
 const audienceText = (audience: Audience) => (audience.kind === 'everyone' ? t(audience.laterJoiners ? 'compose.everyone' : 'compose.everyoneNow') : t('compose.chosen', { students: chosenCount(audience) }));
 const chosenCount = (audience: Audience) => (audience.kind === 'chosen' ? [count('common.students', audience.studentIds.length), ...(audience.groupIds.length > 0 ? [`${audience.groupIds.length} ${t('compose.audienceGroups').toLowerCase()}`] : [])].join(', ') : '');
 
-const sheet = ref<{ classId: string; about: { studentId?: string; groupId?: string } | null } | null>(null);
-async function give(classId: string, whom: { studentId?: string; groupId?: string } | null): Promise<void> {
+const sheet = ref<{ classId: string; about: { studentIds?: string[]; groupId?: string } | null } | null>(null);
+async function give(classId: string, whom: { studentIds?: string[]; groupId?: string } | null): Promise<void> {
   // Exceptions hang on a stored assignment.
   if ((await props.settle()) && !pieces.value[classId]) await loadPieces();
   sheet.value = { classId, about: whom };
@@ -131,6 +147,7 @@ const sheetOf = computed(() => (sheet.value && props.brief ? { ...sheet.value, s
           <WhenField v-model="set[field]" stacked :zone="zoneOf(set.classId)" :usual-time="classOf(set.classId)?.dueTime ?? null" :label="several ? `${classOf(set.classId)?.label}, ${t(`compose.${field}`)}` : t(`compose.${field}`)" :empty="field === 'opens' ? t('compose.onIssue') : t('compose.noLimit')" :invalid="windowProblem(set) !== null" />
         </div>
       </div>
+      <p v-for="one in joinedAfter.filter((other) => other.set === set)" :key="one.n" class="small said row wrap"><label class="row"><input type="checkbox" :checked="one.gets" @change="giveToThem(set, !one.gets)" /> {{ count('compose.joinedAfter', one.n) }} {{ t('compose.giveThem') }}</label></p>
       <p v-for="one in about(set)" :key="one" class="small" :class="windowProblem(set) ? 'alarm' : 'said'" :role="windowProblem(set) ? 'alert' : undefined">{{ one }}</p>
     </div>
     <div v-if="left.length > 0"><label class="hidden-text" for="add-class">{{ t('compose.addClass') }}</label><select id="add-class" class="chip add" @change="addClass"><option value="">{{ t('compose.addClass') }}</option><option v-for="one in left" :key="one.id" :value="one.id">{{ one.label }}</option></select></div>
@@ -145,7 +162,7 @@ const sheetOf = computed(() => (sheet.value && props.brief ? { ...sheet.value, s
       <h3>{{ count('compose.others', others.length) }} <span v-if="others.length > 0" class="muted small">{{ t('compose.andWhy') }}</span></h3>
       <ul class="plain">
         <li v-for="{ set, row } in others" :key="`${set.classId} ${row.student.id}`">
-          <button type="button" class="other" :title="trail.sentences(row.trail, zoneOf(set.classId)).join('\n')" @click="give(set.classId, { studentId: row.student.id })">
+          <button type="button" class="other" :title="trail.sentences(row.trail, zoneOf(set.classId)).join('\n')" @click="give(set.classId, { studentIds: [row.student.id] })">
             <strong dir="auto">{{ name(row.student) }}</strong>
             <span>
               <template v-if="row.exception?.excused">{{ t('compose.excused') }}</template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The frame of every page about a class: which class, its parts, and the page itself. */
 import type { ClassReply } from '@jolly/server/contract';
-import { computed, ref } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
@@ -10,7 +10,7 @@ import { vFocusFirst } from '../../ui/focus-first';
 import LoadGate from '../../ui/LoadGate.vue';
 import { useWords } from '../../ui/use-words';
 import { useSession } from '../accounts';
-import { useScope, useTermLine } from '../termline';
+import { rememberClass, useScope, useTermLine } from '../termline';
 import { useClasses } from './classes.store';
 
 defineSlots<{ default: (props: { schoolClass: ClassReply }) => unknown }>();
@@ -25,6 +25,7 @@ const { state, why, reload } = useLoad(() => classes.load());
 const PARTS = ['', 'groups', 'families', 'exceptions', 'scheme', 'calendar', 'about'] as const;
 
 const classId = computed(() => (typeof route.params.id === 'string' && route.params.id ? route.params.id : (scope.classId.value ?? classes.active[0]?.id ?? classes.away[0]?.id ?? null)));
+watch(classId, (id) => id !== null && rememberClass(id), { immediate: true });
 const current = computed(() => classes.all?.find((one) => one.id === classId.value) ?? null);
 const part = computed(() => route.path.split('/')[3] ?? '');
 const owner = computed(() => current.value?.teachers.some((one) => one.owner && one.id === session.me?.id) ?? false);

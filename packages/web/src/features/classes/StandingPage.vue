@@ -1,19 +1,20 @@
 <script setup lang="ts">
 /** Standing exceptions of a class: who always has more time or other relief, since when, until when, and why. */
-import type { RosterStudent, StandingBody, StandingForClassReply, StandingReply } from '@jolly/server/contract';
+import type { ClassChange, ClassReply, RosterStudent, StandingBody, StandingGive, StandingForClassReply, StandingReply } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import { useRoute } from 'vue-router';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
 import LoadGate from '../../ui/LoadGate.vue';
+import NamePicker from '../../ui/NamePicker.vue';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 import { useStandingWords } from '../exceptions';
 import ClassFrame from './ClassFrame.vue';
 import { useClasses } from './classes.store';
 
-const { t, name, day } = useWords();
+const { t, count, name, day } = useWords();
 const { gives, spanOf } = useStandingWords();
 const route = useRoute();
 const classes = useClasses();
@@ -31,7 +32,7 @@ const labelOf = (id: string) => classes.all?.find((one) => one.id === id)?.label
 
 const open = ref(false);
 const editing = ref<StandingReply | null>(null);
-const studentId = ref('');
+const studentIds = ref<string[]>([]);
 const KINDS = ['schoolDays', 'days', 'percent', 'none'] as const;
 const form = ref({ kind: 'schoolDays' as StandingBody['kind'], amount: 1, validFrom: '', validTo: '', reason: '', quiz: '', waivesLate: false, classIds: [] as string[] });
 const { problem, busy, attempt } = useAttempt();
@@ -39,24 +40,24 @@ const sure = ref<string | null>(null);
 
 function begin(): void {
   editing.value = null;
-  studentId.value = '';
+  studentIds.value = [];
   form.value = { kind: 'schoolDays', amount: 1, validFrom: '', validTo: '', reason: '', quiz: '', waivesLate: false, classIds: [classId.value] };
   [open.value, problem.value] = [true, null];
 }
 function edit(one: StandingReply): void {
   editing.value = one;
-  studentId.value = one.student.id;
+  studentIds.value = [one.student.id];
   const amount = one.kind === 'percent' ? one.amount / 1000 : one.amount;
   form.value = { kind: one.kind, amount, validFrom: one.validFrom ?? '', validTo: one.validTo ?? '', reason: one.reason, quiz: one.quizTimePercent === null ? '' : String(one.quizTimePercent / 1000), waivesLate: one.waivesLate, classIds: [...one.classIds] };
   [open.value, problem.value] = [true, null];
 }
-// Only classes that both share can be meant; which those are is asked when somebody is chosen.
+// Only classes in which all of them are can be meant; which those are is asked when somebody is chosen.
 const shared = ref<string[]>([]);
 async function findShared(): Promise<void> {
   shared.value = [classId.value];
   const others = classes.active.filter((one) => one.id !== classId.value);
   const rosters = await Promise.all(others.map((one) => ask<RosterStudent[]>('GET', `/api/classes/${one.id}/roster`).catch(() => [])));
-  shared.value = [classId.value, ...others.filter((_, index) => rosters[index]!.some((one) => one.id === studentId.value && one.left === null)).map((one) => one.id)];
+  shared.value = [classId.value, ...others.filter((_, index) => studentIds.value.every((id) => rosters[index]!.some((one) => one.id === id && one.left === null))).map((one) => one.id)];
 }
 const body = computed<StandingBody>(() => ({
   kind: form.value.kind,
@@ -71,9 +72,15 @@ const body = computed<StandingBody>(() => ({
 const save = () =>
   attempt(async () => {
     if (editing.value) await ask('PUT', `/api/classes/${classId.value}/standing-exceptions/${editing.value.id}`, { body: { ...body.value, version: editing.value.version } });
-    else await ask('POST', `/api/students/${studentId.value}/standing-exceptions`, { body: body.value });
+    else await ask('POST', '/api/standing-exceptions', { body: { ...body.value, studentIds: studentIds.value } satisfies StandingGive });
     open.value = false;
     await reload();
+  });
+/** A setting of the class, not of one exception: it holds for everybody who has more time by a percentage. */
+const round = (schoolClass: ClassReply) =>
+  attempt(async () => {
+    await ask('PATCH', `/api/classes/${schoolClass.id}`, { body: { roundTimes: !schoolClass.roundTimes, version: schoolClass.version } satisfies ClassChange });
+    await classes.load();
   });
 const takeOut = (one: StandingReply) =>
   attempt(async () => {
@@ -90,6 +97,7 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
       <div class="heading"><h2>{{ t('standing.title') }}</h2><span class="small grow">{{ t('standing.sub') }}</span><button class="btn main" :disabled="value!.students.length === 0 || schoolClass.putAwayAt !== null" @click="begin">{{ t('standing.give') }}</button></div>
       <p v-if="problem && !open" class="note bad" role="alert">{{ problem.title }}</p>
       <div v-if="groups.length === 0" class="note"><p>{{ t('standing.none') }}</p><p class="muted">{{ t('standing.noneHint') }}</p></div>
+      <label class="row small rounding"><input type="checkbox" :checked="schoolClass.roundTimes" :disabled="busy || schoolClass.putAwayAt !== null" @change="round(schoolClass)" /> {{ t('standing.round') }}</label>
       <section v-for="group in groups" :key="group.key" class="group">
         <h3>{{ t(`standing.holds.${group.key}`) }} <span class="muted small">{{ group.list.length }}</span></h3>
         <div class="sheet wide-table">
@@ -113,7 +121,7 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
       </section>
       <SideSheet :open="open" :title="t(editing ? 'standing.change' : 'standing.give')" @close="open = false">
         <form class="stack" @submit.prevent="save">
-          <div><label class="label" for="st-who">{{ t('exception.who') }}</label><select id="st-who" v-model="studentId" class="field" required :disabled="editing !== null" @change="findShared"><option value="" disabled>{{ t('exception.choose') }}</option><option v-for="one in value!.students" :key="one.id" :value="one.id">{{ name(one) }}</option></select></div>
+          <div><span class="label">{{ t('exception.who') }}</span><NamePicker v-model="studentIds" :people="value!.students" :label="t('exception.who')" :placeholder="t('exception.typeName')" :disabled="editing !== null" @update:model-value="findShared" /></div>
           <div><label class="label" for="st-kind">{{ t('standing.moreTime') }}</label>
             <div class="row"><input v-if="form.kind !== 'none'" v-model.number="form.amount" class="field number amount" type="number" min="1" max="300" step="any" required :aria-label="t('standing.amount')" /><select id="st-kind" v-model="form.kind" class="field"><option v-for="one in KINDS" :key="one" :value="one">{{ t(`standing.kind.${one}`) }}</option></select></div>
             <p v-if="errorOf('amount') || errorOf('kind')" class="alarm small">{{ errorOf('amount') ?? errorOf('kind') }}</p><p v-else class="muted small">{{ t(`standing.kindHint.${form.kind}`) }}</p>
@@ -126,7 +134,7 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
           <div><label class="label" for="st-reason">{{ t('exception.reason') }}</label><textarea id="st-reason" v-model="form.reason" class="field" rows="2" maxlength="500" :placeholder="t('exception.reasonPlaceholder')" dir="auto" /></div>
           <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
           <p class="note small">{{ t('standing.effect') }}</p>
-          <button class="btn main" :disabled="busy || form.classIds.length === 0">{{ t(editing ? 'standing.changeGo' : 'standing.giveGo') }}</button>
+          <button class="btn main" :disabled="busy || form.classIds.length === 0 || studentIds.length === 0">{{ editing ? t('standing.changeGo') : count('standing.giveGo', studentIds.length) }}</button>
         </form>
       </SideSheet>
     </LoadGate>
@@ -134,6 +142,7 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
 </template>
 
 <style scoped>
+.rounding { margin-block-end: 14px; }
 .group { margin-block-end: 22px; }
 .group h3 { margin-block-end: 6px; }
 .table { table-layout: fixed; min-width: 860px; }

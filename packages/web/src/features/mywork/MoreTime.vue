@@ -7,7 +7,7 @@ import { useAttempt } from '../../api/use-attempt';
 import WhenField from '../../ui/WhenField.vue';
 import { useWords } from '../../ui/use-words';
 
-const props = defineProps<{ assignmentId: string; requests: OwnRequest[]; mayAsk: boolean; due: number | null; zone: string }>();
+const props = defineProps<{ assignmentId: string; requests: OwnRequest[]; mayAsk: boolean; proposed: number | null; zone: string }>();
 const emit = defineEmits<{ changed: [] }>();
 const { t, when } = useWords();
 const { problem, busy, attempt } = useAttempt();
@@ -15,6 +15,11 @@ const asking = ref(false);
 const reason = ref('');
 const wanted = ref<number | null>(null);
 const latest = computed(() => props.requests[0] ?? null);
+/** what they asked for, as they asked it */
+const askedText = computed(() => {
+  const one = latest.value;
+  return one === null ? '' : [t('requests.youAsked', { reason: one.reason }), one.wantedDue === null ? '' : t('requests.until', { when: when(one.wantedDue, props.zone) })].filter(Boolean).join(', ');
+});
 
 const send = () =>
   attempt(async () => {
@@ -32,10 +37,10 @@ const withdraw = (id: string) =>
 
 <template>
   <div v-if="latest || mayAsk" class="stack more">
-    <template v-if="latest && latest.state === 'waiting'"><p class="small">{{ t('requests.waiting', { when: when(latest.askedAt, zone) }) }}</p><div><button type="button" class="btn quiet" :disabled="busy" @click="withdraw(latest.id)">{{ t('requests.withdraw') }}</button></div></template>
-    <p v-else-if="latest && latest.state !== 'withdrawn'" class="small">{{ t(latest.state === 'granted' ? 'requests.granted' : 'requests.declined') }} <span v-if="latest.word" dir="auto">“{{ latest.word }}”</span></p>
+    <template v-if="latest && latest.state === 'waiting'"><p class="small">{{ t('requests.waiting', { when: when(latest.askedAt, zone) }) }}</p><p class="small muted" dir="auto">{{ askedText }}</p><div><button type="button" class="btn quiet" :disabled="busy" @click="withdraw(latest.id)">{{ t('requests.withdraw') }}</button></div></template>
+    <p v-else-if="latest && latest.state !== 'withdrawn'" class="small">{{ t(latest.state === 'granted' ? 'requests.granted' : 'requests.declined') }} <span v-if="latest.word" dir="auto">“{{ latest.word }}”</span> <span class="muted" dir="auto">{{ askedText }}</span></p>
     <template v-if="mayAsk">
-      <div v-if="!asking"><button type="button" class="btn quiet" @click="asking = true; wanted = due">{{ t('requests.ask') }}</button></div>
+      <div v-if="!asking"><button type="button" class="btn quiet" @click="asking = true; wanted = proposed">{{ t('requests.ask') }}</button></div>
       <form v-else class="stack" @submit.prevent="send">
         <div><label class="label" for="ask-why">{{ t('requests.why') }}</label><input id="ask-why" v-model="reason" class="field" required maxlength="500" dir="auto" /></div>
         <div><span class="label">{{ t('requests.wanted') }}</span><WhenField v-model="wanted" stacked :zone="zone" :usual-time="null" :label="t('requests.wanted')" /></div>

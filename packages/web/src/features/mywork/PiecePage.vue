@@ -228,7 +228,7 @@ watch(() => route.params.id, () => window.location.reload());
             <dt>{{ t('desk.score') }}</dt><dd>{{ piece.points === null ? t('work.words') : t('assignment.outOf', { n: points(piece.points) }) }}</dd>
             <template v-if="value.rounds !== null"><dt>{{ t('piece.rounds') }}</dt><dd>{{ value.rounds }}</dd></template>
           </dl>
-          <MoreTime :assignment-id="id" :requests="value.requests" :may-ask="value.mayAsk" :due="piece.window.due" :zone="zone" @changed="reload" />
+          <MoreTime :assignment-id="id" :requests="value.requests" :may-ask="value.mayAsk" :proposed="value.proposedDue" :zone="zone" @changed="reload" />
           <details v-if="value.trail.length > 0" class="why"><summary>{{ t('piece.why') }}</summary><p v-for="one in trail.sentences(value.trail, zone)" :key="one" class="small">{{ one }}</p></details>
         </section>
         <section v-if="working" class="sheet dates stack">

@@ -2,13 +2,13 @@
 /** What a move would do, beside where the card was put: who moves, who keeps their own dates, which days get heavy. */
 import { localDateAt } from '@jolly/core';
 import type { MovePreview } from '@jolly/server/contract';
-import { computed, nextTick, onMounted, ref } from 'vue';
+import { computed, nextTick, onMounted, ref, watch } from 'vue';
 import { localDayLong } from '../../time/format';
 import { useWords } from '../../ui/use-words';
 import { useMoveWords } from './use-move-words';
 
 const props = defineProps<{ preview: MovePreview; zone: string; issued: boolean; busy: boolean; problem: string | null; at: { x: number; y: number } | null }>();
-const emit = defineEmits<{ confirm: [boolean]; leave: [] }>();
+const emit = defineEmits<{ confirm: [boolean]; leave: []; /** one school day more or less */ step: [1 | -1] }>();
 const { t, count, when } = useWords();
 const words = useMoveWords();
 const box = ref<HTMLElement | null>(null);
@@ -29,14 +29,21 @@ const place = computed(() => {
   // Beside the card, and wholly on the screen.
   return { left: `${Math.max(12, Math.min(props.at.x, window.innerWidth - 442))}px`, top: `${Math.max(140, Math.min(props.at.y, window.innerHeight - 270))}px` };
 });
-onMounted(async () => {
+// The first button takes the focus as soon as it can be pressed, so Enter confirms.
+onMounted(() => watch(() => props.busy, async (busy) => {
+  if (busy) return;
   await nextTick();
   box.value?.querySelector<HTMLElement>('.main')?.focus();
-});
+}, { immediate: true }));
+function step(event: KeyboardEvent): void {
+  if (!event.altKey || (event.key !== 'ArrowLeft' && event.key !== 'ArrowRight')) return;
+  event.preventDefault();
+  emit('step', event.key === 'ArrowRight' ? 1 : -1);
+}
 </script>
 
 <template>
-  <div ref="box" class="box stack" role="dialog" :aria-label="t('move.title', { title: due?.title ?? '', day: due ? localDayLong(localDateAt(zone, due.after)) : '' })" :style="place" @keydown.esc="emit('leave')">
+  <div ref="box" class="box stack" role="dialog" :aria-label="t('move.title', { title: due?.title ?? '', day: due ? localDayLong(localDateAt(zone, due.after)) : '' })" :style="place" @keydown="step" @keydown.esc="emit('leave')">
     <h3 dir="auto">{{ t('move.title', { title: due?.title ?? '', day: due ? localDayLong(localDateAt(zone, due.after)) : '' }) }}</h3>
     <p v-for="one in lines" :key="one">{{ one }}</p>
     <p v-if="problem" class="alarm" role="alert">{{ problem }}</p>

@@ -20,6 +20,9 @@ const { t, count, points, when } = useWords();
 const line = useTermLine();
 const scope = useScope();
 
+/** A closure of the summer is about so long. */
+const FARTHEST = 120;
+
 interface Column {
   key: LocalDate;
   to: LocalDate;
@@ -89,11 +92,17 @@ const dayIn = (card: PlanCard, column: LocalDate) => (props.by === 'days' ? colu
 function stepped(event: KeyboardEvent, card: PlanCard): void {
   if (!event.altKey || !movable(card) || (event.key !== 'ArrowLeft' && event.key !== 'ArrowRight')) return;
   event.preventDefault();
-  const index = columns.value.findIndex((column) => within(column, card.day));
-  const next = columns.value[index + (event.key === 'ArrowRight' ? 1 : -1)];
   const place = (event.currentTarget as HTMLElement).getBoundingClientRect();
-  if (next) emit('move', { card, day: dayIn(card, next.key), at: { x: place.left + 12, y: place.bottom + 8 } });
+  emit('move', { card, day: dayBeside(card, card.day!, event.key === 'ArrowRight' ? 1 : -1), at: { x: place.left + 12, y: place.bottom + 8 } });
 }
+/** The school day beside a day, or the one a week on; it may lie beyond what is shown. */
+function dayBeside(card: PlanCard, from: LocalDate, by: 1 | -1): LocalDate {
+  const own = props.plan.classes.find((one) => one.classId === card.classId);
+  let day = plusDays(from, by * (props.by === 'days' ? 1 : 7));
+  for (let steps = 0; own && !isSchoolDay(own, day) && steps < FARTHEST; steps++) day = plusDays(day, by);
+  return day;
+}
+defineExpose({ dayBeside });
 
 const loads = computed(() =>
   columns.value.map((column) => {
@@ -114,7 +123,7 @@ const loadText = (one: (typeof loads.value)[number]) => count('plan.loadOf', one
     <div v-for="{ one, name, hue, zone, cells } in rows" :key="one.classId" class="line" role="row" :style="{ '--hue': `var(--hue-${hue})` }">
       <div role="rowheader" class="class"><strong dir="auto">{{ name }}</strong><span class="muted small">{{ count('plan.students', one.students) }}</span></div>
       <div v-for="cell in cells" :key="cell.column.key" v-sortable="{ group: `plan ${one.classId}`, list: cell.column.key, moved: (move: Moved) => dragged(move, cells) }" role="cell" class="cell" :class="{ off: cell.off, now: isNow(cell.column) }" :data-cell="`${one.classId} ${cell.column.key}`" :title="cell.closed ? cell.closed.name || t('plan.noSchool') : undefined">
-        <RouterLink v-for="card in cell.cards" :key="card.assignmentId" class="card" :class="stage(card)" :to="address(card)" :data-drag="movable(card) ? '' : undefined" :aria-label="t('plan.moveFocus', { title: card.title || t('plan.untitled'), when: `${localDayLong(card.day!)}, ${about(card, zone)}` })" draggable="false" @keydown="stepped($event, card)">
+        <RouterLink v-for="card in cell.cards" :key="card.assignmentId" class="card" :data-card="card.assignmentId" :class="stage(card)" :to="address(card)" :data-drag="movable(card) ? '' : undefined" :aria-label="t('plan.moveFocus', { title: card.title || t('plan.untitled'), when: `${localDayLong(card.day!)}, ${about(card, zone)}` })" draggable="false" @keydown="stepped($event, card)">
           <strong dir="auto">{{ card.title || t('plan.untitled') }}</strong><span class="muted">{{ about(card, zone) }}</span>
         </RouterLink>
         <RouterLink v-for="{ card, other } in cell.satellites" :key="`${card.assignmentId} ${other.day}`" class="satellite" :to="address(card)" :title="other.names.join(', ')">{{ t('plan.other', { title: card.title, students: count('common.students', other.students) }) }}</RouterLink>

@@ -54,6 +54,18 @@ async function begin({ card, day, at: place }: { card: PlanCard; day: LocalDate;
   at.value = place;
   await look([card.assignmentId], { kind: 'toDay', day });
 }
+const grid = ref<InstanceType<typeof PlanGrid> | null>(null);
+/** One school day more or less than what is asked about now. */
+function step(by: 1 | -1): void {
+  const shift = pending.value?.shift;
+  if (!moving.value || shift?.kind !== 'toDay' || !grid.value) return;
+  void begin({ card: moving.value, day: grid.value.dayBeside(moving.value, shift.day, by), at: at.value });
+}
+/** Back to the card it was about. */
+function leaveIt(): void {
+  leave();
+  document.querySelector<HTMLElement>(`[data-card="${moving.value?.assignmentId ?? ''}"]`)?.focus();
+}
 const zoneOf = (card: PlanCard | null) => line.classOf(card?.classId ?? '')?.zone ?? line.zone;
 const shifting = ref(false);
 </script>
@@ -76,14 +88,14 @@ const shifting = ref(false);
       <p v-if="line.loaded && line.classes.length === 0" class="note">{{ t('compose.noClass') }}</p>
       <UnitBoard v-else-if="view === 'units'" :plan="value" @changed="reload" />
       <template v-else>
-        <PlanGrid :plan="value" :by="view" @move="begin" />
+        <PlanGrid ref="grid" :plan="value" :by="view" @move="begin" />
         <p v-if="inSpan.length === 0" class="muted empty">{{ t('plan.empty') }}</p>
         <section v-if="undated.length > 0" class="undated">
           <h2>{{ t('plan.undated') }}</h2>
           <ul class="plain row wrap"><li v-for="card in undated" :key="card.assignmentId"><RouterLink class="chip" :to="address(card)"><ClassSquare :hue="line.classOf(card.classId)?.hue ?? 0" /> <span dir="auto">{{ card.title || t('plan.untitled') }}</span> <span class="muted">{{ card.issuedAt === null ? t('plan.draft') : card.kind === 'handout' ? t('plan.handout') : '' }}</span></RouterLink></li></ul>
         </section>
       </template>
-      <MoveBox v-if="pending && moving" :key="JSON.stringify(pending.shift)" :preview="pending.preview" :zone="zoneOf(moving)" :issued="stageOf(moving, now()) === 'out'" :busy="busy" :problem="problem?.title ?? null" :at="at" @confirm="confirm" @leave="leave" />
+      <MoveBox v-if="pending && moving" :key="JSON.stringify(pending.shift)" :preview="pending.preview" :zone="zoneOf(moving)" :issued="stageOf(moving, now()) === 'out'" :busy="busy" :problem="problem?.title ?? null" :at="at" @confirm="confirm" @leave="leaveIt" @step="step" />
       <ShiftSheet :open="shifting" :cards="value.cards" @close="shifting = false" @moved="refresh" />
     </div>
   </LoadGate>

@@ -33,7 +33,7 @@ watch(() => props.act, async (act) => {
   }
 });
 const zone = computed(() => schoolClass.value?.calendar.zone ?? 'UTC');
-const about = computed(() => (props.act ? { studentId: props.act.studentId } : null));
+const about = computed(() => (props.act ? { studentIds: [props.act.studentId] } : null));
 const rows = computed(() => pieces.value?.rows.filter((row) => row.student.id === props.act?.studentId) ?? []);
 const due = computed(() => {
   const own = rows.value[0]?.window.due ?? null;

@@ -2,3 +2,4 @@
 export { useTermLine } from './termline.store';
 export { useScope } from './use-scope';
 export { default as TermLine } from './TermLine.vue';
+export { lastClass, rememberClass } from './last-class';

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** A student's request for more time, answered where it stands: granted as asked, with another date, or declined. */
+import { closesAlong } from '@jolly/core';
 import type { AnswerExtension, ExtensionRequest } from '@jolly/server/contract';
-import { ref } from 'vue';
+import { computed, ref } from 'vue';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import ClassSquare from '../../ui/ClassSquare.vue';
@@ -16,18 +17,20 @@ const line = useTermLine();
 const { kept } = useScope();
 const { problem, busy, attempt } = useAttempt();
 const mode = ref<'ask' | 'change' | 'decline'>('ask');
-const due = ref<number | null>(props.request.wantedDue);
+// Never the date they have: what they asked for, else the next school day.
+const due = ref<number | null>(props.request.proposedDue);
 const word = ref('');
 const zone = () => line.classOf(props.request.classId)?.zone ?? line.zone;
 
 async function answer(body: AnswerExtension): Promise<void> {
   if (await attempt(() => ask('POST', `/api/requests/${props.request.id}/answer`, { body }))) emit('answered');
 }
-/** The piece closes no earlier than it is due, and as long after as it did. */
+/** Closing moves on as far as due does. */
 function grant(until: number): void {
-  const { due: before, closes } = props.request.window;
-  void answer({ grant: true, due: until, closes: closes === null ? null : Math.max(until, before === null ? closes : closes + Math.max(0, until - before)), word: word.value });
+  const { calendar, window } = props.request;
+  void answer({ grant: true, due: until, closes: closesAlong(calendar, window, until), word: word.value });
 }
+const same = computed(() => due.value !== null && due.value === props.request.window.due);
 </script>
 
 <template>
@@ -41,7 +44,7 @@ function grant(until: number): void {
     <div class="row wrap">
       <template v-if="mode === 'decline'"><button type="button" class="btn main" :disabled="busy" @click="answer({ grant: false, word })">{{ t('requests.declineNow') }}</button><button type="button" class="btn quiet" @click="mode = 'ask'">{{ t('common.cancel') }}</button></template>
       <template v-else>
-        <button v-if="due !== null" type="button" class="btn main" :disabled="busy" @click="grant(due)">{{ t('requests.grant', { when: when(due, zone()) }) }}</button>
+        <button v-if="due !== null" type="button" class="btn main" :disabled="busy || same" @click="grant(due)">{{ t('requests.grant', { when: when(due, zone()) }) }}</button>
         <button v-if="mode === 'ask'" type="button" class="btn" @click="mode = 'change'">{{ t('requests.change') }}</button>
         <button type="button" class="btn" @click="mode = 'decline'">{{ t('requests.decline') }}</button>
       </template>
