@@ -196,7 +196,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const portfolio = portfolioService({ sequelize, fileStore, accounts, classes, board, works, myWork });
   const today = todayService({ classes, assignments, board, extensions, joining });
   const termLine = termLineService({ classes, roster, assignments, board, myWork });
-  const find = findService({ classes, roster, assignments, myWork });
+  const find = findService({ classes, roster, groups, assignments, myWork, shelf, reports });
   const dates = datesService({ classes, roster, assignments, board });
   const calendarFeed = calendarFeedService({ sequelize, accounts, mail, dates });
   const fetching = fetchingService({ classes, assignments, board, pieces, works, conversations, feedbackFiles, keptFiles, shelf, reviews });

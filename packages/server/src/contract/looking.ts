@@ -22,6 +22,16 @@ export interface TermLineReply {
   /** pieces waiting for a score, for the mast */
   waiting: number;
 }
+/** Something that was found by typing. Of an aim the id is the aim itself. */
+export interface Found {
+  kind: 'class' | 'student' | 'assignment' | 'handout' | 'shelf' | 'group' | 'unit' | 'aim' | 'preset';
+  id: string;
+  /** null for what is the teacher's own, of no class */
+  classId: string | null;
+  label: string;
+  /** its class, and the words in which it was found where that was not the title */
+  detail: string;
+}
 export interface FindReply {
-  found: { kind: 'class' | 'student' | 'assignment'; id: string; classId: string; label: string; detail: string }[];
+  found: Found[];
 }

@@ -9,7 +9,7 @@ export const findRoutes = ({ find }: Pick<Services, 'find'>): Route[] => [
     verb: 'get',
     path: '/api/find',
     action: 'find.ask',
-    does: 'Finds classes, students and assignments by a part of their name.',
+    does: 'Finds what is one’s own by a part of its name: classes, students, work, handouts, the shelf, groups, units, aims, reports; work by words of its instructions too.',
     query: findQuery,
     handle: ({ actor, query, now }: Ask<object, unknown, { q: string }>) => find.find(actor, query.q, now),
   },

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The students of a class: who is here, how each signs in, and how more get in. */
 import type { ClassReply, InviteStudentsReply, JoiningsReply, RosterStudent } from '@jolly/server/contract';
-import { computed, ref } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { ask, download } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { dateText, localDayText } from '../../time/format';
@@ -33,6 +33,11 @@ const { state, value, why, reload } = useLoad(async () => {
   joinings.value = onTheWay;
   return students;
 }, [() => route.params.id, () => scope.classId.value, () => classes.all?.length]);
+// Found by typing elsewhere: their sheet lies open.
+watch([value, () => route.query.student], ([students, id]) => {
+  const student = (students ?? []).find((one) => one.id === id);
+  if (student) open.value = student;
+});
 const here = computed(() => (value.value ?? []).filter((one) => one.left === null));
 const gone = computed(() => (value.value ?? []).filter((one) => one.left !== null));
 

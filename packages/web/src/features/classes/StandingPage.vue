@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** Standing exceptions of a class: who always has more time or other relief, since when, until when, and why. */
 import type { ClassChange, ClassReply, RosterStudent, StandingBody, StandingGive, StandingForClassReply, StandingReply } from '@jolly/server/contract';
-import { computed, ref } from 'vue';
-import { useRoute } from 'vue-router';
+import { computed, ref, watch } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
@@ -17,6 +17,7 @@ import { useClasses } from './classes.store';
 const { t, count, name, day } = useWords();
 const { gives, spanOf } = useStandingWords();
 const route = useRoute();
+const router = useRouter();
 const classes = useClasses();
 const classId = computed(() => String(route.params.id));
 const { state, value, why, reload } = useLoad(
@@ -59,6 +60,15 @@ async function findShared(): Promise<void> {
   const rosters = await Promise.all(others.map((one) => ask<RosterStudent[]>('GET', `/api/classes/${one.id}/roster`).catch(() => [])));
   shared.value = [classId.value, ...others.filter((_, index) => studentIds.value.every((id) => rosters[index]!.some((one) => one.id === id && one.left === null))).map((one) => one.id)];
 }
+// Come from a student who was found by typing: the form is about them.
+watch(value, (loaded) => {
+  const { student } = route.query;
+  if (typeof student !== 'string' || !loaded?.students.some((one) => one.id === student) || open.value) return;
+  begin();
+  studentIds.value = [student];
+  void findShared();
+  void router.replace({ query: { ...route.query, student: undefined } });
+});
 const body = computed<StandingBody>(() => ({
   kind: form.value.kind,
   amount: form.value.kind === 'none' ? 0 : Math.round(form.value.amount * (form.value.kind === 'percent' ? 1000 : 1)),

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-/** Finds classes, students and assignments by a part of their name; all by keyboard. */
-import type { FindReply } from '@jolly/server/contract';
+/** Finds what is one's own by a part of its name, and offers what one does with a person; all by keyboard. */
+import type { Found, FindReply } from '@jolly/server/contract';
 import { useDebounceFn } from '@vueuse/core';
-import { ref } from 'vue';
+import { computed, ref } from 'vue';
 import { useI18n } from 'vue-i18n';
-import { useRouter } from 'vue-router';
+import { useRouter, type RouteLocationRaw } from 'vue-router';
 import { ask } from '../../api/client';
 
 const props = defineProps<{ student: boolean }>();
@@ -28,20 +28,68 @@ const search = useDebounceFn(async () => {
   current.value = 0;
 }, 160);
 
-function choose(one: FindReply['found'][number] | undefined): void {
+/** One line to choose: something found, or what one does with a person who was found. */
+interface Choice {
+  key: string;
+  label: string;
+  kind: string;
+  detail: string;
+  to: RouteLocationRaw;
+  /** stands under the person it is about */
+  act: boolean;
+}
+const ACTS_OF_MOST = 2;
+function addressOf({ kind, id, classId }: Found): RouteLocationRaw {
+  switch (kind) {
+    case 'class':
+      return `/class/${id}`;
+    case 'student':
+      return `/progress/${classId}/${id}`;
+    case 'assignment':
+      return props.student ? `/work/${id}` : `/assignments/${id}`;
+    case 'handout':
+      return props.student ? `/handouts/${id}` : `/assignments/${id}`;
+    case 'shelf':
+      return { path: '/shelf', query: { item: id } };
+    case 'group':
+      return `/class/${classId}/groups`;
+    case 'unit':
+      return { path: '/plan', query: { by: 'units', class: classId } };
+    case 'aim':
+      return { path: '/mark-book', query: { class: classId, view: 'aims' } };
+    case 'preset':
+      return { path: '/reports', query: { preset: id } };
+  }
+}
+/** What a teacher does with a student, from wherever they think of it. */
+function actsOf({ id, classId }: Found): { act: string; to: RouteLocationRaw }[] {
+  return [
+    { act: 'time', to: { path: `/class/${classId}/exceptions`, query: { student: id } } },
+    { act: 'home', to: { path: `/progress/${classId}/${id}`, query: { home: '' } } },
+    { act: 'report', to: { path: '/reports', query: { class: classId, student: id } } },
+    { act: 'portfolio', to: `/progress/${classId}/${id}/portfolio` },
+    { act: 'card', to: { path: `/class/${classId}`, query: { student: id } } },
+  ];
+}
+const choices = computed<Choice[]>(() => {
+  const people = found.value.filter((one) => one.kind === 'student').slice(0, ACTS_OF_MOST);
+  return found.value.flatMap((one): Choice[] => {
+    const key = `${one.kind} ${one.id} ${one.classId}`;
+    const own: Choice = { key, label: one.label || t('plan.untitled'), kind: t(`shell.findKind.${one.kind}`), detail: one.detail, to: addressOf(one), act: false };
+    const acts = people.includes(one) ? actsOf(one) : [];
+    return [own, ...acts.map(({ act, to }): Choice => ({ key: `${key} ${act}`, label: t(`shell.findAct.${act}`), kind: '', detail: one.label, to, act: true }))];
+  });
+});
+
+function choose(one: Choice | undefined): void {
   if (!one) return;
   open.value = false;
   text.value = '';
   found.value = [];
   input.value?.blur();
-  const path = {
-    class: `/class/${one.classId}`,
-    student: `/progress/${one.classId}/${one.id}`,
-    assignment: props.student ? `/work/${one.id}` : `/assignments/${one.id}`,
-  }[one.kind];
-  void router.push(path);
+  void router.push(one.to);
 }
-const move = (by: number) => (current.value = (current.value + by + found.value.length) % Math.max(1, found.value.length));
+const move = (by: number) => (current.value = (current.value + by + choices.value.length) % Math.max(1, choices.value.length));
 defineExpose({ focus: () => input.value?.focus() });
 </script>
 
@@ -55,7 +103,7 @@ defineExpose({ focus: () => input.value?.focus() });
       role="combobox"
       aria-controls="found"
       :aria-expanded="open && text.trim() !== ''"
-      :aria-activedescendant="found[current] ? `found-${current}` : undefined"
+      :aria-activedescendant="choices[current] ? `found-${current}` : undefined"
       :placeholder="t('shell.find')"
       :aria-label="t('shell.find')"
       @focus="open = true"
@@ -63,15 +111,16 @@ defineExpose({ focus: () => input.value?.focus() });
       @input="search"
       @keydown.down.prevent="move(1)"
       @keydown.up.prevent="move(-1)"
-      @keydown.enter.prevent="choose(found[current])"
+      @keydown.enter.prevent="choose(choices[current])"
       @keydown.esc="input?.blur()"
     />
     <span v-if="text === ''" class="slash" aria-hidden="true">/</span>
     <div v-show="open && text.trim() !== ''" class="results">
       <ul id="found" class="plain" role="listbox" :aria-label="t('shell.find')">
-        <li v-for="(one, index) in found" :id="`found-${index}`" :key="`${one.kind} ${one.id} ${one.classId}`" class="one" role="option" :aria-selected="index === current" @mousedown.prevent="choose(one)" @mousemove="current = index">
-          <span class="clip" dir="auto">{{ one.label || t('plan.untitled') }}</span>
-          <span class="muted small">{{ t(`shell.findKind.${one.kind}`) }}{{ one.detail ? ` · ${one.detail}` : '' }}</span>
+        <li v-for="(one, index) in choices" :id="`found-${index}`" :key="one.key" class="one" :class="{ act: one.act }" role="option" :aria-selected="index === current" @mousedown.prevent="choose(one)" @mousemove="current = index">
+          <span class="clip" dir="auto">{{ one.label }}</span>
+          <span v-if="one.act" class="hidden-text">{{ one.detail }}</span>
+          <span v-else class="muted small clip">{{ one.kind }}{{ one.detail ? ` · ${one.detail}` : '' }}</span>
         </li>
       </ul>
       <p v-if="answered !== '' && found.length === 0" class="one muted" role="status">{{ t('shell.findNothing') }}</p>
@@ -85,9 +134,10 @@ defineExpose({ focus: () => input.value?.focus() });
 .box::placeholder { color: var(--on-mast-2); }
 .box:focus-visible { outline-color: var(--now); }
 .slash { position: absolute; inset-inline-end: 11px; top: 5px; color: var(--on-mast-2); font-size: 14px; pointer-events: none; }
-.results { position: absolute; top: 40px; inset-inline-end: 0; width: 360px; max-width: 92vw; background: var(--surface); color: var(--text); border: 1px solid var(--line); border-radius: 10px; box-shadow: var(--float-shadow); padding: 6px; z-index: 40; }
+.results { position: absolute; top: 40px; inset-inline-end: 0; width: 420px; max-width: 92vw; max-height: calc(100vh - 80px); overflow: auto; background: var(--surface); color: var(--text); border: 1px solid var(--line); border-radius: 10px; box-shadow: var(--float-shadow); padding: 6px; z-index: 40; }
 .one { display: flex; justify-content: space-between; gap: 12px; padding: 7px 10px; border-radius: 6px; cursor: pointer; }
-.one .small { white-space: nowrap; }
+.one .small { min-width: 0; max-width: 58%; }
+.act { padding-block: 4px; padding-inline-start: 26px; color: var(--text-2); font-size: 14px; }
 [aria-selected='true'] { background: var(--surface-now); }
 @media (max-width: 640px) { .find { width: 120px; flex: 0 1 auto; } .results { inset-inline-end: -44px; } }
 </style>

@@ -46,7 +46,7 @@ async function begin(): Promise<void> {
   await nextTick();
   field.value?.focus();
 }
-async function hold(): Promise<void> {
+async function send(): Promise<void> {
   if (busy.value || typed.value === null) return;
   busy.value = true;
   const held = typed.value.trim() === said.value || (await props.hold(typed.value));
@@ -63,7 +63,7 @@ defineExpose({ begin });
 </script>
 
 <template>
-  <form v-if="typed !== null" class="row remark" @submit.prevent="hold">
+  <form v-if="typed !== null" class="row remark" @submit.prevent="send">
     <input ref="field" v-model="typed" class="field grow" maxlength="4000" dir="auto" :aria-label="title" :placeholder="t('desk.remarkPlaceholder')" @keydown.esc.prevent.stop="leave" @keydown.stop />
     <span class="muted small nowrap">{{ t('book.cell.remarkHint') }}</span>
   </form>

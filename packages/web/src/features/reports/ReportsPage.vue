@@ -51,6 +51,11 @@ function begin(value: string): void {
   begun.value = value;
 }
 const begun = ref('progress');
+// Found by typing elsewhere: the page begins with these settings.
+watch(presets, (all) => {
+  const { preset } = route.query;
+  if (typeof preset === 'string' && all?.some((one) => one.id === preset)) begin(preset);
+}, { once: true });
 const keep = () => attempt(async () => {
   const kept = await ask<ReportPreset>('PUT', '/api/reports/presets', { body: { name: keptName.value.trim(), settings: { ...settings.value, studentIds: null } } });
   await reload();

@@ -3,7 +3,8 @@
 import { EMPTY_TEXT, type Rubric } from '@jolly/core';
 import type { KeptFile, ShelfBody, ShelfItem, ShelfItemReply, ShelfKind, ShelfReply } from '@jolly/server/contract';
 import MiniSearch from 'minisearch';
-import { computed, ref } from 'vue';
+import { computed, ref, watch } from 'vue';
+import { useRoute } from 'vue-router';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
@@ -34,6 +35,12 @@ const found = computed(() => {
 const folders = computed(() => [...new Set(found.value.map((item) => item.folder))].map((name) => ({ name, items: found.value.filter((item) => item.folder === name) })));
 
 const look = (item: ShelfItem) => attempt(async () => (open.value = await ask<ShelfItemReply>('GET', `/api/shelf/${item.id}`)));
+// Found by typing elsewhere: it lies open.
+const route = useRoute();
+watch([value, () => route.query.item], ([reply, id]) => {
+  const item = reply?.items.find((one) => one.id === id);
+  if (item && open.value?.id !== item.id) void look(item);
+}, { immediate: true });
 async function keep(title: string, body: ShelfBody): Promise<void> {
   await attempt(async () => {
     const item = await ask<ShelfItem>('POST', '/api/shelf', { body: { title, folder: '', tags: [], body } });
