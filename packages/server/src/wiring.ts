@@ -194,7 +194,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const reportJobs = reportJobsService({ sequelize, fileStore, compose, chromium });
   const reportLetters = reportLettersService({ sequelize, compose, families, mail });
   const portfolio = portfolioService({ sequelize, fileStore, accounts, classes, board, works, myWork });
-  const today = todayService({ classes, assignments, board, extensions, joining });
+  const today = todayService({ accounts, classes, assignments, board, extensions, joining, roster });
   const termLine = termLineService({ classes, roster, assignments, board, myWork });
   const find = findService({ classes, roster, groups, assignments, myWork, shelf, reports });
   const dates = datesService({ classes, roster, assignments, board });

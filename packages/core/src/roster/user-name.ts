@@ -9,10 +9,11 @@ export const USER_NAME = /^[^\s@/\\\p{Cc}\u200b-\u200f\u202a-\u202e\u2066-\u2069
 
 /**
  * A user name that can be typed on any keyboard, from a name; not yet known to be free.
- * @example Ümit Yıldız -> umit.yildiz; a name without Latin letters -> student
+ * @param toLatin writes a name of another writing in Latin letters, as well as that can be done
+ * @example Ümit Yıldız -> umit.yildiz; Дмитрий Волков, written as Dmitriy Volkov -> dmitriy.volkov; of nothing readable -> student
  */
-export function userNameFrom({ givenName, familyName }: StudentName): string {
-  const plain = `${givenName} ${familyName}`
+export function userNameFrom({ givenName, familyName }: StudentName, toLatin: (name: string) => string = (name) => name): string {
+  const plain = toLatin(`${givenName} ${familyName}`)
     .toLowerCase()
     .normalize('NFKD')
     .replace(/\p{M}/gu, '')

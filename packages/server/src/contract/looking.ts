@@ -5,6 +5,8 @@ import type { PileReply } from './marking';
 import type { WaitingToJoin } from './rosters';
 
 export interface TodayReply {
+  /** has anything been issued in these classes at all? */
+  anyIssued: boolean;
   piles: PileReply[];
   waitingOn: { student: StudentName & { id: string }; classId: string; pieces: { assignmentId: string; title: string; state: 'missing' | 'sentBack' }[] }[];
   coming: { assignmentId: string; classId: string; title: string; due: Instant; how: 'handIn' | 'inClass'; otherDates: number; latestOther: Instant | null }[];
@@ -15,6 +17,16 @@ export interface TodayReply {
   requests: ExtensionRequest[];
   /** who has joined by code under a name of the roster, and waits for a word */
   joinings: WaitingToJoin[];
+}
+/** A class that is still being set up: what is there, so that what is missing can be said. */
+export interface FirstSteps {
+  classId: string;
+  students: number;
+  /** of these, who has a password, a card or an invitation to sign in with */
+  canSignIn: number;
+  issued: number;
+  /** a draft to go on with */
+  draft: string | null;
 }
 export interface TermLineReply {
   classes: { id: string; name: string; hue: number; zone: string; terms: Term[] }[];

@@ -5,7 +5,8 @@ export interface ProblemReply {
   type: string;
   title: string;
   status: number;
-  errors?: { path: string; message: string }[];
+  /** what is wrong with each field: by code, and as a sentence of ours */
+  errors?: { path: string; code?: string; message: string }[];
   /** for a stale edit: what is stored now */
   current?: unknown;
   requestId?: string;

@@ -6,17 +6,18 @@ import { tableOf, tableOptions } from '../files/take-table';
 import type { JsonBody } from './json-body';
 import type { Limits } from './limits';
 import { Problem } from './problem';
+import { MESSAGES, sentenceOf } from './sentences';
 import type { Route } from './route';
 
 // Decided once: texts are trimmed and lowered as the schema says; numbers and booleans of a body are strict.
 function check(schema: ObjectSchema | undefined, value: unknown, where: 'params' | 'query' | 'body'): unknown {
   if (!schema) return value;
-  const { error, value: checked } = schema.validate(value ?? {}, { abortEarly: false, errors: { wrap: { label: '“”' } } });
+  const { error, value: checked } = schema.validate(value ?? {}, { abortEarly: false, messages: MESSAGES, errors: { wrap: { label: '“”' } } });
   if (!error) return checked;
   // An id that cannot be one is an unknown thing to whoever followed a link.
   if (where === 'params') throw new Problem('thing.unknown');
   throw new Problem('request.malformed', {
-    errors: error.details.map((detail) => ({ path: detail.path.join('.'), message: `${detail.message}.` })),
+    errors: error.details.map((detail) => ({ path: detail.path.join('.'), code: detail.type, message: sentenceOf(detail) })),
   });
 }
 

@@ -210,6 +210,7 @@ const MATRIX: Record<string, Row> = {
   'get /api/files/:fileId/words': { nobody: 401, wrong: null, other: 404 },
   'get /api/files/:fileId': { nobody: 401, wrong: null, other: 404 },
   'get /api/piles': { nobody: 401, wrong: ['student', 403], other: 200 },
+  'get /api/first-steps': { nobody: 401, wrong: ['student', 403], other: 200 },
   'get /api/held': { nobody: 401, wrong: ['student', 403], other: 200 },
   'post /api/returns': { nobody: 401, wrong: ['student', 403], other: 404, body: { returns: [{ assignmentId: ASSIGNMENT, studentIds: 'allHeld' }] } },
   'get /api/assignments/:assignmentId/pieces/:studentId': { nobody: 401, wrong: ['student', 403], other: 404 },

@@ -64,7 +64,17 @@ it.each<['post' | 'put' | 'patch', string, string, object, string]>([
     'post',
     'a standing exception for no class',
     '/api/standing-exceptions',
-    { kind: 'days', amount: 1, validFrom: null, validTo: null, reason: '', quizTimePercent: null, waivesLate: false, classIds: [], studentIds: ['1b9d6bcd-bbfd-4b2d-9b5d-ab8dfbbd4bed'] },
+    {
+      kind: 'days',
+      amount: 1,
+      validFrom: null,
+      validTo: null,
+      reason: '',
+      quizTimePercent: null,
+      waivesLate: false,
+      classIds: [],
+      studentIds: ['1b9d6bcd-bbfd-4b2d-9b5d-ab8dfbbd4bed'],
+    },
     'classIds',
   ],
   ['post', 'an invitation to nowhere', '/api/classes/:classId/teachers', { email: 'marek' }, 'email'],
@@ -127,6 +137,14 @@ it.each<['post' | 'put' | 'patch', string, string, object, string]>([
   expect(reply.status).toBe(400);
   expect(reply.headers['content-type']).toContain('application/problem+json');
   expect(reply.body.errors.map((one: { path: string }) => one.path)).toContain(field);
+  // Every sentence is one of ours, by its code: none of the checker's own words.
+  for (const { code, message } of reply.body.errors)
+    expect([code, message]).toEqual([
+      expect.any(String),
+      expect.not.stringMatching(
+        /is required|is not allowed|length must|fails to match|must be one of|must be a valid|must be of type|must contain|invalid value|required value|contains a duplicate|must be (?:less|greater|larger)/,
+      ),
+    ]);
 });
 
 it.each([

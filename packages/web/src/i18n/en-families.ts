@@ -42,6 +42,8 @@ export const familiesWords = {
     about: '{name} has not handed in: {titles}.',
   },
   portfolio: {
+    takenOut: '{title} is taken out.',
+    putBack: 'Put it back',
     title: 'Portfolio',
     own: 'pieces you want to keep in sight, over the years',
     of: 'pieces of this class that are kept in sight',

@@ -138,7 +138,6 @@ export const planning = {
     kinds: { file: 'File', link: 'Link', worksheet: 'Worksheet', handout: 'Handout' },
     name: 'What it is called',
     url: 'Address (https://…)',
-    badUrl: 'This is no web address.',
     use: 'Students get it',
     uses: { toRead: 'to read', oneEach: 'one each', onePerGroup: 'one per group' },
     example: 'It shows what good looks like',

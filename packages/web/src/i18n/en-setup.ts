@@ -256,6 +256,18 @@ export const setup = {
     hasLeft: 'somebody who has left',
     choose: 'Choose groups at the left, or make new ones.',
   },
+  firstSteps: {
+    title: 'Before the first lesson of {name}',
+    parts: { students: 'Students', signIn: 'Signing in', work: 'First assignment' },
+    noStudents: 'Nobody is in it yet.',
+    nobodySignsIn: 'Nobody can sign in yet.',
+    signInLater: 'Once students are in it.',
+    canSignIn: '{a} of {b} can sign in',
+    noWork: 'Nothing issued yet.',
+    draft: 'Begun, not issued yet.',
+    issued: 'nothing issued | {n} issued | {n} issued',
+    acts: { students: 'Bring students in', signIn: 'Make sign-in cards', work: 'New assignment', draft: 'Go on with it' },
+  },
   standing: {
     title: 'Standing exceptions',
     sub: 'hold for all of a student’s work, for that student only',

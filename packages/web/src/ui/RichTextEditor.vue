@@ -11,7 +11,7 @@ import StarterKit from '@tiptap/starter-kit';
 import { EditorContent, useEditor } from '@tiptap/vue-3';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useI18n } from 'vue-i18n';
-import { isSafeLink } from '@jolly/core';
+import { readLink, type LinkProblem } from '@jolly/core';
 import 'katex/dist/katex.min.css';
 import { AnswerSpace, OnlyAnswers } from './answer-space';
 import { Picture } from './picture-node';
@@ -23,7 +23,7 @@ const { t } = useI18n();
 /** What is asked in the line under the tools: an address, a formula, what a picture shows. */
 const asking = ref<{ what: 'link' | 'formula' | 'alt'; text: string; at?: number } | null>(null);
 const askField = ref<HTMLInputElement | null>(null);
-const badLink = ref(false);
+const badLink = ref<LinkProblem | null>(null);
 const lostPicture = ref('');
 
 async function takePictures(files: readonly File[]): Promise<boolean> {
@@ -97,7 +97,7 @@ watch(
 watch(() => props.locked, (locked) => editor.value?.setEditable(!locked, false));
 
 async function askFor(what: 'link' | 'formula' | 'alt', text: string, at?: number): Promise<void> {
-  badLink.value = false;
+  badLink.value = null;
   asking.value = { what, text, ...(at === undefined ? {} : { at }) };
   await nextTick();
   askField.value?.focus();
@@ -108,8 +108,9 @@ function answer(): void {
   if (!asked || !chain) return;
   const text = asked.text.trim();
   if (asked.what === 'link') {
-    const href = text === '' || /^(https?:|mailto:)/i.test(text) ? text : `https://${text}`;
-    if (href !== '' && !isSafeLink(href)) return void (badLink.value = true);
+    const link = readLink(text, { mail: true });
+    if (link && 'problem' in link) return void (badLink.value = link.problem);
+    const href = link?.href ?? '';
     const whole = chain.extendMarkRange('link');
     if (href === '') whole.unsetLink().run();
     else if (editor.value!.state.selection.empty && !editor.value!.isActive('link')) chain.insertContent({ type: 'text', text: href, marks: [{ type: 'link', attrs: { href } }] }).run();
@@ -162,9 +163,9 @@ const tableTools = [
       <button v-if="onPicture" type="button" class="tool small" @click="askFor('alt', String(editor?.getAttributes('image').alt ?? ''))">{{ t('editor.alt') }}</button>
     </div>
     <form v-if="asking" class="asking row" @submit.prevent.stop="answer" @keydown.esc.stop="asking = null">
-      <input ref="askField" v-model="asking.text" class="field" :aria-label="t(`editor.${asking.what}`)" :placeholder="t(`editor.ask.${asking.what}`)" :aria-invalid="badLink || undefined" dir="auto" />
+      <input ref="askField" v-model="asking.text" class="field" :aria-label="t(`editor.${asking.what}`)" :placeholder="t(`editor.ask.${asking.what}`)" :aria-invalid="badLink !== null || undefined" dir="auto" />
       <button class="btn">{{ t('editor.set') }}</button><button type="button" class="btn quiet" @click="asking = null">{{ t('common.cancel') }}</button>
-      <span v-if="badLink" class="alarm small" role="alert">{{ t('editor.badLink') }}</span>
+      <span v-if="badLink" class="alarm small" role="alert">{{ t(badLink === 'scheme' ? 'common.linkProblem.scheme' : 'editor.badLink') }}</span>
     </form>
     <p v-if="lostPicture" class="alarm small" role="alert">{{ t('editor.pictureFailed', { name: lostPicture }) }}</p>
     <EditorContent :editor="editor" class="content" />

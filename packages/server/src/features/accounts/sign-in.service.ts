@@ -1,3 +1,4 @@
+import { transliterate } from 'transliteration';
 import { freeUserName, joinCodeFrom, tidyJoinCode, userNameFrom, type StudentName } from '@jolly/core';
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import { Secret, TOTP } from 'otpauth';
@@ -150,7 +151,7 @@ export function signInService({ sequelize, accounts }: { sequelize: Sequelize; a
 
     /** Gives each a user name who has none, from their name. @returns user names by id */
     async giveUserNames(people: readonly (StudentName & { id: string; userName: string | null })[], transaction: Transaction): Promise<Map<string, string>> {
-      const wanted = people.filter((one) => one.userName === null).map((one) => ({ id: one.id, name: userNameFrom(one) }));
+      const wanted = people.filter((one) => one.userName === null).map((one) => ({ id: one.id, name: userNameFrom(one, transliterate) }));
       const taken = await accounts.userNamesLike(
         wanted.map((one) => one.name),
         transaction,

@@ -10,4 +10,11 @@ export const todayRoutes = ({ today }: Pick<Services, 'today'>): Route[] => [
     does: 'What waits on you, what waits on students, what is coming.',
     handle: ({ actor, now }: Ask) => today.of(asTeacher(actor), now),
   },
+  {
+    verb: 'get',
+    path: '/api/first-steps',
+    action: 'today.look',
+    does: 'Your classes in which something is still missing before the first lesson.',
+    handle: ({ actor, now }: Ask) => today.firstSteps(asTeacher(actor), now),
+  },
 ];

@@ -1,11 +1,13 @@
 import { addSchoolDays, type Actor } from '@jolly/core';
-import type { AssignmentReply, TodayReply } from '../../contract';
+import type { AssignmentReply, FirstSteps, TodayReply } from '../../contract';
+import type { AccountsService } from '../accounts/accounts.service';
 import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
 import type { ClassesService } from '../classes/classes.service';
 import type { ExtensionsService } from '../exceptions/extensions.service';
 import { toPiles } from '../marking/piles.service';
 import type { BoardService, ListSight } from '../pieces/board.service';
 import type { JoiningService } from '../roster/joining.service';
+import type { RosterService } from '../roster/roster.service';
 import { teacherEyes } from '../pieces/viewing';
 
 const COMING_SCHOOL_DAYS = 10;
@@ -72,16 +74,39 @@ function toDrafts(all: readonly AssignmentReply[], now: number): TodayReply['dra
 }
 
 interface Collaborators {
+  accounts: AccountsService;
   classes: ClassesService;
   assignments: AssignmentsService;
   board: BoardService;
   extensions: ExtensionsService;
   joining: JoiningService;
+  roster: RosterService;
 }
 
 /** The teacher's first page: what waits on them, what waits on students, what is coming. */
-export function todayService({ classes, assignments, board, extensions, joining }: Collaborators) {
+export function todayService({ accounts, classes, assignments, board, extensions, joining, roster }: Collaborators) {
   return {
+    /** The classes in which something is still missing before the first lesson: students, a way to sign in, the first work. */
+    async firstSteps(teacher: Actor & { userId: string }, now: number): Promise<FirstSteps[]> {
+      const ids = await classes.taughtBy(teacher.userId);
+      const [members, all] = await Promise.all([roster.membersOf(ids), assignments.ofClasses(ids, { drafts: true, now })]);
+      const people = await accounts.details([...new Set(members.map(({ student }) => student.id))]);
+      const signsIn = (id: string) => people.get(id)?.hasPassword === true || people.get(id)?.cardMadeAt != null;
+      return ids
+        .map((classId): FirstSteps => {
+          const here = members.filter((one) => one.classId === classId && one.left === null);
+          const work = all.filter((one) => one.classId === classId);
+          return {
+            classId,
+            students: here.length,
+            canSignIn: here.filter(({ student }) => signsIn(student.id)).length,
+            issued: work.filter((one) => isIssued(one, now)).length,
+            draft: work.find((one) => one.issuedAt === null)?.briefId ?? null,
+          };
+        })
+        .filter(({ students, canSignIn, issued }) => students === 0 || canSignIn === 0 || issued === 0);
+    },
+
     async of(teacher: Actor & { userId: string }, now: number): Promise<TodayReply> {
       const mine = await classes.load(await classes.taughtBy(teacher.userId));
       const ids = mine.map((one) => one.id);
@@ -93,6 +118,7 @@ export function todayService({ classes, assignments, board, extensions, joining 
         joining.waitingIn(mine),
       ]);
       return {
+        anyIssued: issued.length > 0,
         piles: toPiles(sights),
         waitingOn: toWaitingOn(sights),
         coming: toComing(sights, now),

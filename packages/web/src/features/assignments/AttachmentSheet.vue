@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** One thing that goes with a brief: a file, a link, a worksheet written here, or a handout. */
-import { EMPTY_TEXT, isSafeLink, type RichText } from '@jolly/core';
+import { EMPTY_TEXT, readLink, type RichText } from '@jolly/core';
 import type { AssignmentListItem, Attachment, KeptFile } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { useI18n } from 'vue-i18n';
@@ -56,8 +56,10 @@ async function picked(event: Event): Promise<void> {
   });
   uploading.value = '';
 }
-const address = computed(() => (/^https?:\/\//i.test(url.value.trim()) ? url.value.trim() : `https://${url.value.trim()}`));
-const badUrl = computed(() => kind.value === 'link' && (url.value.trim() === '' || !isSafeLink(address.value) || !address.value.includes('.')));
+const link = computed(() => readLink(url.value));
+const address = computed(() => (link.value && 'href' in link.value ? link.value.href : ''));
+const badUrl = computed(() => kind.value === 'link' && address.value === '');
+const linkProblem = computed(() => (link.value && 'problem' in link.value ? link.value.problem : null));
 const ready = computed(() => (kind.value === 'file' ? file.value !== null : kind.value === 'link' ? !badUrl.value : kind.value === 'handout' ? briefId.value !== '' : title.value.trim() !== ''));
 
 function done(): void {
@@ -80,7 +82,7 @@ function done(): void {
         <label class="btn pick">{{ t('attach.pick') }}<input class="hidden-text" type="file" :disabled="busy" @change="picked" /></label>
         <span v-if="uploading" class="muted small">{{ t('attach.uploading', { name: uploading }) }}</span><span v-else-if="file" class="clip" dir="auto">{{ file.name }}</span>
       </div>
-      <div v-if="kind === 'link'"><label class="label" for="attach-url">{{ t('attach.url') }}</label><input id="attach-url" v-model="url" class="field" inputmode="url" maxlength="2000" :aria-invalid="(asked && badUrl) || undefined" dir="ltr" /><p v-if="asked && badUrl" class="alarm small" role="alert">{{ t('attach.badUrl') }}</p></div>
+      <div v-if="kind === 'link'"><label class="label" for="attach-url">{{ t('attach.url') }}</label><input id="attach-url" v-model="url" class="field" inputmode="url" maxlength="2000" :aria-invalid="(asked && badUrl) || undefined" dir="ltr" /><p v-if="linkProblem === 'scheme' || (asked && badUrl)" class="alarm small" role="alert">{{ t(`common.linkProblem.${linkProblem ?? 'notAnAddress'}`) }}</p></div>
       <div v-if="kind === 'handout'">
         <label class="label" for="attach-handout">{{ t('attach.handout') }}</label>
         <p v-if="handouts.length === 0" class="muted">{{ t('attach.noHandouts') }}</p>

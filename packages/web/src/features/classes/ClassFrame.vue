@@ -12,6 +12,8 @@ import { useWords } from '../../ui/use-words';
 import { useSession } from '../accounts';
 import { rememberClass, useScope, useTermLine } from '../termline';
 import { useClasses } from './classes.store';
+import FirstStepsStrip from './FirstStepsStrip.vue';
+import { useFirstSteps } from './first-steps.store';
 
 defineSlots<{ default: (props: { schoolClass: ClassReply }) => unknown }>();
 const { t, count } = useWords();
@@ -27,6 +29,8 @@ const PARTS = ['', 'groups', 'families', 'exceptions', 'scheme', 'calendar', 'ab
 const classId = computed(() => (typeof route.params.id === 'string' && route.params.id ? route.params.id : (scope.classId.value ?? classes.active[0]?.id ?? classes.away[0]?.id ?? null)));
 watch(classId, (id) => id !== null && rememberClass(id), { immediate: true });
 const current = computed(() => classes.all?.find((one) => one.id === classId.value) ?? null);
+const firstSteps = useFirstSteps();
+watch([classId, () => current.value?.students], () => void firstSteps.load(), { immediate: true });
 const part = computed(() => route.path.split('/')[3] ?? '');
 const owner = computed(() => current.value?.teachers.some((one) => one.owner && one.id === session.me?.id) ?? false);
 const address = (id: string, to = part.value) => ({ path: to ? `/class/${id}/${to}` : `/class/${id}`, query: scope.kept.value });
@@ -41,7 +45,7 @@ const make = () =>
     newName.value = '';
     making.value = false;
     void line.load();
-    await router.push(`/class/${made.id}`);
+    await router.push({ path: `/class/${made.id}`, query: { add: '' } });
   });
 const practise = () =>
   attempt(async () => {
@@ -70,6 +74,7 @@ const practise = () =>
         </div>
         <nav class="parts" :aria-label="t('class.parts.label')"><RouterLink v-for="one in PARTS" :key="one" :to="address(current.id, one)" class="part" :class="{ on: part === one || (one === '' && part === 'bring-in') || (one === 'about' && part === 'copy') }" :aria-current="part === one ? 'page' : undefined">{{ t(`class.parts.${one || 'students'}`) }}</RouterLink></nav>
         <p v-if="current.putAwayAt !== null" class="note put-away">{{ t('class.isAway') }} <RouterLink :to="{ path: '/progress', query: { class: current.id } }">{{ t('class.itsProgress') }}</RouterLink> <RouterLink v-if="owner" :to="address(current.id, 'about')">{{ t('class.bringBack') }}</RouterLink></p>
+        <FirstStepsStrip v-if="part !== 'bring-in' && firstSteps.of(current.id)" :steps="firstSteps.of(current.id)!" :name="current.label" />
         <slot :school-class="current" />
       </template>
     </div>

@@ -14,6 +14,7 @@ import ClassFrame from './ClassFrame.vue';
 import { useClasses } from './classes.store';
 import JoinBox from './JoinBox.vue';
 import JoiningCard from './JoiningCard.vue';
+import { useFirstSteps } from './first-steps.store';
 import StudentSheet from './StudentSheet.vue';
 import { useRoute } from 'vue-router';
 
@@ -22,6 +23,7 @@ const route = useRoute();
 const scope = useScope();
 const line = useTermLine();
 const classes = useClasses();
+const firstSteps = useFirstSteps();
 const shownId = ref<string | null>(null);
 const joinings = ref<JoiningsReply>({ waiting: [], asked: [] });
 const { state, value, why, reload } = useLoad(async () => {
@@ -49,6 +51,11 @@ const choose = (id: string) => {
   chosen.value = next;
 };
 const chooseAll = () => (chosen.value = all.value ? new Set() : new Set(here.value.map((one) => one.id)));
+// From the strip of a new class: everybody who has no card yet is chosen, so that one press makes the cards.
+watch([value, () => route.query.cards], ([students, cards]) => {
+  if (cards === undefined || (students ?? []).length === 0) return;
+  chosen.value = new Set(here.value.filter((one) => !one.hasPassword && one.cardMadeAt === null).map((one) => one.id));
+});
 const picked = computed(() => here.value.filter((one) => chosen.value.has(one.id)));
 const withCard = computed(() => picked.value.filter((one) => one.cardMadeAt !== null).length);
 
@@ -63,7 +70,7 @@ const printCards = (schoolClass: ClassReply) =>
     sure.value = false;
     await download('POST', `/api/classes/${schoolClass.id}/cards`, `${schoolClass.label} cards.pdf`, { body: { studentIds: ids() } });
     said.value = count('roster.cardsMade', picked.value.length);
-    await reload();
+    await Promise.all([reload(), firstSteps.load()]);
   });
 const invite = (schoolClass: ClassReply) =>
   attempt(async () => {

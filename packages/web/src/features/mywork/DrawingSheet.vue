@@ -177,7 +177,15 @@ function end(): void {
   stage?.destroy();
   stage = paper = sheet = null;
 }
+const pad = ref<HTMLElement | null>(null);
 watch(() => props.open, (open) => (open ? void begin() : end()), { immediate: true });
+// It opens below what is there already: whoever asked for it sees it, and can draw with the keyboard at once.
+watch(() => props.open, async (open) => {
+  if (!open) return;
+  await nextTick();
+  pad.value?.scrollIntoView({ block: 'start', behavior: 'instant' });
+  pad.value?.querySelector<HTMLElement>('button')?.focus({ preventScroll: true });
+}, { immediate: true });
 onBeforeUnmount(end);
 function keys(event: KeyboardEvent): void {
   if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !writing.value) {
@@ -189,7 +197,7 @@ function keys(event: KeyboardEvent): void {
 </script>
 
 <template>
-  <section v-if="open" class="sheet pad stack" :aria-label="t('drawing.title')" @keydown="keys">
+  <section v-if="open" ref="pad" class="sheet pad stack" :aria-label="t('drawing.title')" @keydown="keys">
     <div class="row wrap tools" role="toolbar" :aria-label="t('drawing.tools')">
       <button v-for="one in ['pen', 'eraser', 'text'] as const" :key="one" type="button" class="chip" :aria-pressed="tool === one" @click="tool = one">{{ t(`drawing.${one}`) }}</button>
       <span class="row inks" role="group" :aria-label="t('drawing.ink')"><button v-for="(one, index) in INKS" :key="one" type="button" class="ink" :style="{ background: one }" :aria-label="t('drawing.inkNumber', { n: index + 1 })" :aria-pressed="ink === one" @click="ink = one" /></span>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** One piece: what to do, the place to work, handing in and taking back, what came back, and words with the teacher. */
-import { hasAskedFor, isBlank, isSafeLink, plainText, textOf, unmilli, wordCount } from '@jolly/core';
+import { hasAskedFor, isBlank, plainText, readLink, textOf, type LinkProblem, unmilli, wordCount } from '@jolly/core';
 import type { Chosen, HandInView, MyPieceReply, VersionItem, WorkFile } from '@jolly/server/contract';
 import { computed, ref, unref, watch } from 'vue';
 import { onBeforeRouteLeave, useRoute } from 'vue-router';
@@ -82,12 +82,11 @@ useLive<{ talked: string[] }>(() => (value.value ? `${base}/live` : null), (even
   }, 400);
 });
 
-const badLink = ref(false);
+const badLink = ref<LinkProblem | null>(null);
 function setLink(typed: string): void {
-  const text = typed.trim();
-  const address = text === '' || /^https?:\/\//i.test(text) ? text : `https://${text}`;
-  badLink.value = address !== '' && !isSafeLink(address);
-  if (!badLink.value) draft.change(textOf(address));
+  const link = readLink(typed);
+  badLink.value = link && 'problem' in link ? link.problem : null;
+  if (badLink.value === null) draft.change(textOf(link && 'href' in link ? link.href : ''));
 }
 const dropping = ref(false);
 function dropped(event: DragEvent): void {
@@ -209,7 +208,7 @@ watch(() => route.params.id, () => window.location.reload());
             <RichTextEditor :model-value="draft.text.value" tall :label="t('piece.textLabel')" :placeholder="t('piece.textPlaceholder')" @update:model-value="draft.change" />
             <DraftNotes :draft="draft" :zone="zone" :saved-by="value.team ? value.draft.savedBy : ''" />
           </div>
-          <div v-if="!takesText && accepts.includes('link')" class="sheet editor-sheet"><label class="label" for="work-link">{{ t('piece.link') }}</label><input id="work-link" class="field" inputmode="url" :value="plainText(draft.text.value).trim()" placeholder="https://" dir="ltr" @change="setLink(($event.target as HTMLInputElement).value)" /><p v-if="badLink" class="alarm small" role="alert">{{ t('attach.badUrl') }}</p><DraftNotes :draft="draft" :zone="zone" /></div>
+          <div v-if="!takesText && accepts.includes('link')" class="sheet editor-sheet"><label class="label" for="work-link">{{ t('piece.link') }}</label><input id="work-link" class="field" inputmode="url" :value="plainText(draft.text.value).trim()" placeholder="https://" dir="ltr" @change="setLink(($event.target as HTMLInputElement).value)" /><p v-if="badLink" class="alarm small" role="alert">{{ t(`common.linkProblem.${badLink}`) }}</p><DraftNotes :draft="draft" :zone="zone" /></div>
           <WorkFiles v-if="takesFiles" :accepts="accepts" :files="files" :uploads="uploads" :dropping="dropping" :keep-key="`${userId} ${id}`" :pictures="pictures" @add="add" @remove="detach" @stop="stop" @copy="copyOf" @again="again" />
           <details v-if="rubric && value.scoring.by === 'rubric'" class="how"><summary>{{ t('selfCheck.title') }}</summary><p class="muted small">{{ t('selfCheck.hint') }}</p><ChoiceLadder v-model="selfCheck" :scoring="value.scoring" :points="null" /></details>
           <p class="muted small">{{ t('piece.teachersMayLook') }}</p>

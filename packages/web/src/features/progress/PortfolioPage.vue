@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A portfolio: one's own over all years, or for a teacher what a student has of their class. */
 import type { PortfolioReply } from '@jolly/server/contract';
-import { computed, ref } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { ask, download } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
@@ -28,10 +28,18 @@ async function add(): Promise<void> {
   chosen.value = '';
   reason.value = '';
 }
-const remove = (id: string) => attempt(async () => {
-  await ask('DELETE', `${address.value}/${id}`);
+/** what was just taken out, so that it can be put back with what was said of it */
+const out = ref<PortfolioReply['pieces'][number] | null>(null);
+const remove = (piece: PortfolioReply['pieces'][number]) => attempt(async () => {
+  await ask('DELETE', `${address.value}/${piece.id}`);
+  out.value = piece;
   await reload();
 });
+async function putBack(): Promise<void> {
+  const piece = out.value;
+  if (piece && (await put(piece.assignmentId, piece.why))) out.value = null;
+}
+watch(address, () => (out.value = null));
 const takeHome = () => attempt(() => download('GET', '/api/my/portfolio/zip', 'portfolio.zip'));
 const pieceAddress = (id: string) => ({ path: own.value ? `/work/${id}` : `/marking/${id}/${String(route.params.student)}`, query: kept.value });
 </script>
@@ -43,6 +51,7 @@ const pieceAddress = (id: string) => ({ path: own.value ? `/work/${id}` : `/mark
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <div class="parts">
         <section>
+          <p v-if="out" class="note row" role="status"><span class="grow" dir="auto">{{ t('portfolio.takenOut', { title: out.title }) }}</span><button type="button" class="btn" :disabled="busy" @click="putBack">{{ t('portfolio.putBack') }}</button></p>
           <p v-if="value.pieces.length === 0" class="note">{{ t('portfolio.none') }}</p>
           <ul v-else class="plain">
             <li v-for="piece in value.pieces" :key="piece.id" class="sheet piece">
@@ -50,7 +59,7 @@ const pieceAddress = (id: string) => ({ path: own.value ? `/work/${id}` : `/mark
               <p class="small muted"><span dir="auto">{{ piece.className }}</span><template v-if="piece.handedInAt !== null"> · {{ day(piece.handedInAt, line.zone) }}</template><template v-if="piece.files > 0"> · {{ count('portfolio.files', piece.files) }}</template></p>
               <p v-if="piece.why" class="note why" dir="auto">{{ piece.why }}</p>
               <p v-if="piece.excerpt" class="excerpt" dir="auto">{{ piece.excerpt }}</p>
-              <p class="row small muted"><span class="grow" dir="auto">{{ t('portfolio.chosenBy', { name: piece.by }) }}</span><button v-if="piece.removable" class="btn quiet small" :aria-label="`${t('portfolio.remove')}: ${piece.title}`" @click="remove(piece.id)">{{ t('portfolio.remove') }}</button></p>
+              <p class="row small muted"><span class="grow" dir="auto">{{ t('portfolio.chosenBy', { name: piece.by }) }}</span><button v-if="piece.removable" class="btn quiet small" :aria-label="`${t('portfolio.remove')}: ${piece.title}`" @click="remove(piece)">{{ t('portfolio.remove') }}</button></p>
             </li>
           </ul>
         </section>

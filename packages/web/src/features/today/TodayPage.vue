@@ -3,14 +3,17 @@
 import { localDateAt } from '@jolly/core';
 import type { TodayReply } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
+import { useRouter } from 'vue-router';
 import { ask } from '../../api/client';
+import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
 import { dateText, timeText, weekdayText } from '../../time/format';
 import ClassSquare from '../../ui/ClassSquare.vue';
+import { vFocusFirst } from '../../ui/focus-first';
 import LoadGate from '../../ui/LoadGate.vue';
 import SignalFlag from '../../ui/SignalFlag.vue';
 import { useWords } from '../../ui/use-words';
-import { JoiningCard } from '../classes';
+import { FirstStepsStrip, JoiningCard, useClasses, useFirstSteps } from '../classes';
 import { HeldEverywhere, PileCard } from '../marking';
 import { useScope, useTermLine } from '../termline';
 import RequestCard from './RequestCard.vue';
@@ -21,6 +24,7 @@ const line = useTermLine();
 const { inScope, kept } = useScope();
 const { state, value, why, reload } = useLoad(() => ask<TodayReply>('GET', '/api/today'));
 const all = ref(false);
+const router = useRouter();
 
 const classOf = (id: string) => line.classOf(id);
 const piles = computed(() => (value.value?.piles ?? []).filter((pile) => inScope(pile.classId)));
@@ -29,6 +33,24 @@ const owing = computed(() => (value.value?.waitingOn ?? []).filter((one) => inSc
 const owed = computed(() => owing.value.reduce((sum, one) => sum + one.pieces.length, 0));
 const shown = computed(() => (all.value ? owing.value : owing.value.slice(0, SHOWN_AT_FIRST)));
 const drafts = computed(() => (value.value?.drafts ?? []).filter((one) => one.classIds.some(inScope)));
+/** Many drafts of one class, as a copy of a class brings them, are one line; what goes out at a time is always named. */
+const MOST_DRAFTS = 3;
+const draftsOf = (classId: string) => drafts.value.filter((one) => one.issuedAt === null && one.classIds[0] === classId);
+const folded = computed(() => [...new Set(drafts.value.map((one) => one.classIds[0]!))].flatMap((classId) => (draftsOf(classId).length > MOST_DRAFTS ? [{ classId, n: draftsOf(classId).length }] : [])));
+const single = computed(() => drafts.value.filter((one) => one.issuedAt !== null || !folded.value.some(({ classId }) => classId === one.classIds[0])));
+
+/* The first run: a class, then what it still needs */
+const firstSteps = useFirstSteps();
+void firstSteps.load();
+const starting = computed(() => firstSteps.all.filter((one) => inScope(one.classId)));
+const newName = ref('');
+const { problem, busy, attempt } = useAttempt();
+const make = () =>
+  attempt(async () => {
+    const made = await useClasses().make(newName.value);
+    void line.load();
+    await router.push({ path: `/class/${made.id}`, query: { add: '' } });
+  });
 const requests = computed(() => (value.value?.requests ?? []).filter((one) => inScope(one.classId)));
 const joinings = computed(() => (value.value?.joinings ?? []).filter((one) => inScope(one.classId)));
 const feedback = computed(() => (value.value?.feedback ?? []).filter((one) => inScope(one.classId)));
@@ -58,19 +80,23 @@ const days = computed(() => {
       <div v-if="line.loaded && line.classes.length === 0" class="note first stack">
         <h2>{{ t('today.firstClass') }}</h2>
         <p>{{ t('today.firstClassWhy') }}</p>
-        <RouterLink class="btn main" to="/class">{{ t('today.firstClass') }}</RouterLink>
+        <form class="row" @submit.prevent="make"><label class="hidden-text" for="first-name">{{ t('class.name') }}</label><input id="first-name" v-model="newName" v-focus-first class="field grow" maxlength="120" required :placeholder="t('class.name')" dir="auto" /><button class="btn main" :disabled="busy">{{ t('class.make') }}</button></form>
+        <p v-if="problem" class="alarm small" role="alert">{{ problem.title }}</p>
       </div>
-      <div v-else class="columns">
+      <template v-else>
+      <FirstStepsStrip v-for="one in starting" :key="one.classId" :steps="one" :name="classOf(one.classId)?.name ?? ''" />
+      <div class="columns">
         <section>
           <template v-if="joinings.length > 0"><h2 class="asked">{{ t('joining.title') }}</h2><JoiningCard v-for="one in joinings" :key="one.id" :joining="one" @settled="reload" /></template>
           <template v-if="requests.length > 0"><h2 class="asked">{{ t('requests.title') }}</h2><RequestCard v-for="one in requests" :key="one.id" :request="one" @answered="reload" /></template>
           <div class="heading"><h2>{{ t('today.waitingOnYou') }}</h2><span class="small grow">{{ count('today.piecesWaiting', waitingPieces) }}</span><HeldEverywhere :piles="piles" @returned="reload" /></div>
-          <p v-if="piles.length === 0" class="muted">{{ t('today.nothingWaits') }}</p>
+          <p v-if="piles.length === 0" class="muted">{{ t(value?.anyIssued ? 'today.nothingWaits' : 'today.nothingIssued') }}</p>
           <PileCard v-for="(pile, index) in piles" :key="pile.assignmentId" :pile="pile" :first="index === 0" />
           <template v-if="drafts.length > 0">
             <h2 class="later">{{ t('today.drafts') }}</h2>
             <ul class="plain">
-              <li v-for="draft in drafts" :key="draft.briefId" class="draft">
+              <li v-for="one in folded" :key="one.classId" class="draft"><ClassSquare :hue="classOf(one.classId)?.hue ?? 0" /><RouterLink :to="{ path: '/plan', query: { ...kept, by: 'units', class: one.classId } }">{{ count('today.draftsOf', one.n, { name: classOf(one.classId)?.name ?? '' }) }}</RouterLink></li>
+              <li v-for="draft in single" :key="draft.briefId" class="draft">
                 <ClassSquare :hue="classOf(draft.classIds[0]!)?.hue ?? 0" />
                 <RouterLink :to="{ path: `/compose/${draft.briefId}`, query: kept }" dir="auto">{{ draft.title || t('plan.untitled') }}</RouterLink>
                 <span class="muted small">{{ draft.classIds.map((id) => classOf(id)?.name).join(', ') }}<template v-if="draft.issuedAt !== null"> · {{ t('plan.goesOut', { when: when(draft.issuedAt, line.zone) }) }}</template></span>
@@ -84,7 +110,7 @@ const days = computed(() => {
             <span v-if="owed > 0" class="small">{{ t('today.missingAcross', { n: owed, students: count('common.students', owing.length) }) }}</span>
           </div>
           <div class="sheet list">
-            <p v-if="owing.length === 0" class="muted none">{{ t('today.nobody') }}</p>
+            <p v-if="owing.length === 0" class="muted none">{{ t(value?.anyIssued ? 'today.nobody' : 'today.nothingIssued') }}</p>
             <RouterLink v-for="one in shown" :key="`${one.classId} ${one.student.id}`" class="owes" :to="{ path: `/progress/${one.classId}/${one.student.id}`, query: kept }">
               <SignalFlag :state="one.pieces.some((piece) => piece.state === 'missing') ? 'missing' : 'sentBack'" />
               <span class="grow">
@@ -123,6 +149,7 @@ const days = computed(() => {
           <RouterLink class="btn main new" :to="{ path: '/compose', query: kept }">{{ t('today.newAssignment') }} <span class="key">N</span></RouterLink>
         </section>
       </div>
+      </template>
     </div>
   </LoadGate>
 </template>
