@@ -13,6 +13,7 @@ module.exports = {
   testTimeout: 60_000,
   projects: [
     project('core'),
+    project('demo', { rootDir: `${__dirname}/demo` }),
     project('server', {
       setupFilesAfterEnv: ['<rootDir>/src/testing/quick-passwords.ts'],
       moduleNameMapper: { '^@jolly/core$': `${__dirname}/packages/core/src/index.ts`, '^file-type$': `${__dirname}/node_modules/file-type/index.js` },

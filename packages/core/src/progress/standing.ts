@@ -52,7 +52,7 @@ export interface Standing {
   hasTotals: boolean;
   total: string | null;
   band: string | null;
-  /** by how many points it moved over the weeks that the class looks at; null without one then or now */
+  /** by how many per cent of the total it moved over the weeks that the class looks at; null without one then or now */
   change: string | null;
   bearing: Bearing;
   reasons: ReasonText[];

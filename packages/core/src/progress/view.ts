@@ -55,7 +55,7 @@ export type Between = { kind: 'moments'; from: Instant; to: Instant } | { kind: 
 export interface Change {
   from: string | null;
   to: string | null;
-  /** in points of the total, with its sign; null where one of them is not there */
+  /** as a percentage, with its sign; null where one of them is not there */
   by: string | null;
   trend: Trend | null;
 }

@@ -374,7 +374,6 @@ export const setup = {
     drop: 'A fall is worth a word from',
     overWeeks: 'over the last',
     missingLimit: 'Missing work is worth a word from',
-    pointsUnit: 'points',
     weeks: 'weeks',
     pieces: 'pieces',
     bearingHint: 'Below the pass line, or with {far} pieces missing, a student is off course.',

@@ -44,6 +44,6 @@ path { fill: none; stroke-width: 11; }
 .tick { stroke: var(--text); stroke-width: 2; }
 .needle { fill: var(--text); stroke: none; }
 text { text-anchor: middle; fill: var(--text); }
-.figure { font: 700 26px var(--font-head); }
+.figure { font: 700 22px var(--font-head); }
 .label { font: 11.5px var(--font); fill: var(--text-3); }
 </style>

@@ -165,7 +165,7 @@ const messages = computed(() => [...new Set([problem.value?.title, ...(problem.v
             </fieldset>
             <fieldset class="part" :disabled="schoolClass.putAwayAt !== null">
               <legend><h2>{{ t('scheme.bearing') }}</h2></legend>
-              <div v-for="one in BEARING" :key="one" class="line"><label :for="one">{{ t(`scheme.${one}`) }}</label><input :id="one" class="field number short" type="number" :min="one === 'drop' ? 0.001 : 0" max="100" step="any" required :value="form.bearing[one] / 1000" @input="form.bearing[one] = percent($event)" /><span>{{ one === 'passLine' ? '%' : t('scheme.pointsUnit') }}</span></div>
+              <div v-for="one in BEARING" :key="one" class="line"><label :for="one">{{ t(`scheme.${one}`) }}</label><input :id="one" class="field number short" type="number" :min="one === 'drop' ? 0.001 : 0" max="100" step="any" required :value="form.bearing[one] / 1000" @input="form.bearing[one] = percent($event)" /><span>%</span></div>
               <div class="line"><label for="over-weeks">{{ t('scheme.overWeeks') }}</label><input id="over-weeks" class="field number short" type="number" min="1" max="52" required :value="form.bearing.overWeeks" @input="form.bearing.overWeeks = whole($event)" /><span>{{ t('scheme.weeks') }}</span></div>
               <div class="line"><label for="missing-limit">{{ t('scheme.missingLimit') }}</label><input id="missing-limit" class="field number short" type="number" min="1" max="100" required :value="form.bearing.missingLimit" @input="form.bearing.missingLimit = whole($event)" /><span>{{ t('scheme.pieces') }}</span></div>
               <p class="muted small">{{ t('scheme.bearingHint', { far: 2 * form.bearing.missingLimit }) }}</p>

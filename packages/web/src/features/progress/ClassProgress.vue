@@ -66,7 +66,7 @@ const NUMBERS = ['missing', 'late', 'sentBack', 'waiting', 'unread'] as const;
 const act = ref<Act | null>(null);
 const speaking = ref<ProgressRow | null>(null);
 const writing = ref<ProgressRow | null>(null);
-const signed = (by: string) => (Number(by) > 0 ? `+${by}` : by.replace('-', '−'));
+const signed = (by: string) => (Number(by) > 0 ? `+${percent(by)}` : percent(by.replace('-', '−')));
 </script>
 
 <template>

@@ -30,8 +30,8 @@ const aims = computed(() => props.standing.aims.map((one) => ({ key: one.aim, na
       <div class="sheet card">
         <div class="row head"><h2 class="grow" dir="auto"><ClassSquare :hue="standing.hue" /><span class="after">{{ standing.className }}</span></h2><button v-if="trial || refused.size > 0" class="btn" @click="end">{{ t('progress.trialEnd') }}</button></div>
         <TermChoice :terms="standing.of.terms" :looking="standing.looking" />
-        <DialCard :view="shown" :pass-line="standing.of.settings.passLine / 1000" :trial="trial" />
         <p v-for="one in shown.standing.reasons" :key="one.why" class="small reason">{{ ownReasonText(one) }}</p>
+        <DialCard :view="shown" :pass-line="standing.of.settings.passLine / 1000" :trial="trial" />
       </div>
     </section>
     <section class="stack">

@@ -35,13 +35,10 @@ const report = computed(() => ({ path: '/reports', query: { ...kept.value, class
   <article class="student">
     <section class="stack">
       <div class="sheet card">
-        <p class="row head"><strong class="grow">{{ t(`bearing.${shown.standing.bearing}`) }}</strong><button v-if="trial || refused.size > 0" class="btn" @click="end">{{ t('progress.trialEnd') }}</button></p>
-        <DialCard :view="shown" :pass-line="standing.of.settings.passLine / 1000" :trial="trial" />
-      </div>
-      <div>
-        <h2>{{ t(`progress.why.${shown.standing.bearing}`) }}</h2>
+        <div class="row head"><h2 class="grow">{{ t(`progress.why.${shown.standing.bearing}`) }}</h2><button v-if="trial || refused.size > 0" class="btn" @click="end">{{ t('progress.trialEnd') }}</button></div>
         <p v-for="one in shown.standing.reasons" :key="one.why" class="reason">{{ reasonText(one) }}</p>
-        <p v-if="shown.standing.reasons.length === 0" class="muted">{{ t(shown.standing.bearing === 'noBearing' ? 'progress.whyNoBearing' : 'progress.whyNone') }}</p>
+        <p v-if="shown.standing.reasons.length === 0" class="muted small">{{ t(shown.standing.bearing === 'noBearing' ? 'progress.whyNoBearing' : 'progress.whyNone') }}</p>
+        <DialCard :view="shown" :pass-line="standing.of.settings.passLine / 1000" :trial="trial" />
       </div>
       <BarsOf v-if="categories.length > 0" :title="t('progress.categories')" none="" :bars="categories" />
       <TermsOf :view="shown" />
