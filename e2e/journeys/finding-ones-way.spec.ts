@@ -64,7 +64,9 @@ test('anything is found with / and opened with Enter; ? shows the keys; nothing 
   await page.keyboard.press('/');
   await expect(page.getByRole('combobox', { name: 'Find anything' })).toBeFocused();
   await page.keyboard.type('ottoline');
-  await expect(page.getByRole('option', { name: /Ottoline Barrington-Szymańska/ })).toBeVisible();
+  await expect(page.getByRole('option', { name: /^Ottoline Barrington-Szymańska/ })).toBeVisible();
+  // What one does with a person stands under them.
+  await expect(page.getByRole('option', { name: 'Make a report Ottoline' })).toBeVisible();
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'Ottoline Barrington-Szymańska' }).first()).toBeAttached();
   await page.keyboard.press('/');

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { aClass, dayFromNow, issues, joins, opens, press, type, unique, writes } from '../support/people';
+import { aClass, dayFromNow, issues, joins, opens, picks, press, type, unique, writes } from '../support/people';
 
 const PNG = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64');
 
@@ -25,7 +25,7 @@ test('a piece is issued, handed in, taken back, handed in again, scored, held, r
     closes: 6,
     before: async () => {
       await press(teacher.getByRole('button', { name: /give someone other dates/ }));
-      await teacher.getByLabel('Choose a student').selectOption({ label: 'Ben Kelp' });
+      await picks(teacher, 'Students', 'Ben Kelp');
       await teacher.getByLabel('due: Date').last().fill(dayFromNow(8));
       await teacher.getByLabel('due: Date').last().press('Tab');
       await type(teacher.getByLabel('Why'), 'Was at the regatta');

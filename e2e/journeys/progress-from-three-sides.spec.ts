@@ -27,7 +27,7 @@ test('teacher, student and family see the same numbers, and so does the paper', 
   await teacher.goto(`/progress?class=${classId}`);
   await expect(teacher.getByRole('link', { name: 'Ada Reef, 82.5 %, On course' })).toBeVisible();
   await teacher.goto(`/progress/${classId}/${ada}`);
-  const dial = teacher.getByRole('img', { name: '82.5% total so far' });
+  const dial = teacher.getByRole('img', { name: '82.5 % total so far' });
   await expect(dial).toBeVisible();
   const three = /If nothing more comes in 33\.0 % · at the present pace 82\.5 % · everything at full marks 93\.0 %/;
   await expect(teacher.getByText(three)).toBeVisible();
@@ -58,7 +58,7 @@ test('teacher, student and family see the same numbers, and so does the paper', 
   await type(family.getByLabel('Password you choose'), 'compass-rose');
   await family.keyboard.press('Enter');
   await expect(family.getByRole('heading', { name: 'The work of Ada Reef' })).toBeVisible();
-  await expect(family.getByRole('img', { name: '82.5% total so far' })).toBeVisible();
+  await expect(family.getByRole('img', { name: '82.5 % total so far' })).toBeVisible();
   await expect(family.getByText('If nothing more comes in: 33.0 %. At the present pace: 82.5 %. With everything: 93.0 %.')).toBeVisible();
   await expect(family.getByRole('listitem').filter({ hasText: 'Lost walk' })).toContainText('still accepted until');
   await expect(family.getByRole('listitem').filter({ hasText: 'Tide table' })).toContainText('18 of 20');
@@ -66,7 +66,7 @@ test('teacher, student and family see the same numbers, and so does the paper', 
   // The student.
   const student = students.Ada;
   await student.goto('/my-progress');
-  await expect(student.getByRole('img', { name: '82.5% total so far' })).toBeVisible();
+  await expect(student.getByRole('img', { name: '82.5 % total so far' })).toBeVisible();
   await expect(student.getByText(three)).toBeVisible();
 
   // The paper.

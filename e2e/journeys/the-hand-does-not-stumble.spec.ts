@@ -25,18 +25,13 @@ const rowsOf = async (teacher: Page, id: string) =>
 test('two more days on a piece that is closed, in three acts, with dates to come', async ({ browser }) => {
   const { teacher, issue, idOf } = await aReadyClass(browser, ['Ada', 'Ben']);
   const now = Date.now();
-  const { id } = await issue('Tide log', { set: { due: now - 9 * DAY, closes: now - 8 * DAY } });
-  // The class was joined today: who is to have it all the same is chosen by name.
-  const before = (await rowsOf(teacher, id)).length;
-  expect(before).toBe(0);
-  const { briefId } = await asks<{ briefId: string }>(teacher, 'get', `/api/assignments/${id}`);
-  await teacher.goto(`/compose/${briefId}`);
-  await teacher.getByRole('checkbox', { name: /2 students joined after its date/ }).check();
-  await press(teacher.getByRole('button', { name: /^Save/ }).first());
-  await expect.poll(async () => (await rowsOf(teacher, id)).map((row) => row.state)).toEqual(['missing', 'missing']);
+  // They joined today, and have it all the same.
+  const audience = { kind: 'everyone', laterJoiners: true, hereOn: dayFromNow(0) };
+  const { id } = await issue('Tide log', { set: { due: now - 9 * DAY, closes: now - 8 * DAY, audience } });
+  expect((await rowsOf(teacher, id)).map((row) => row.state)).toEqual(['missing', 'missing']);
   await teacher.goto(`/assignments/${id}`);
   const hand = counter();
-  await hand.act(press(teacher.getByRole('button', { name: 'Give time Ada Reef' })));
+  await hand.act(press(teacher.getByRole('button', { name: 'Other dates Ada Reef' })));
   await hand.act(press(teacher.getByRole('button', { name: '+ 2 school days' })));
   await hand.act(press(teacher.getByRole('button', { name: 'Give Ada these dates' })));
   await expect(teacher.getByRole('dialog')).toHaveCount(0);
@@ -174,7 +169,7 @@ test('a new teacher comes from nothing to the first returned score; the acts are
   await expect(teacher.getByLabel('Score', { exact: true })).toBeFocused();
   await hand.act(scores(teacher, '16'));
   await expect(teacher.getByLabel('Score', { exact: true })).toBeFocused();
-  await expect(teacher.locator('.side h2')).toHaveText('Ben Kelp');
+  await expect(teacher.locator('.side h2')).toHaveText('Ada Reef');
   await hand.act(press(teacher.getByRole('button', { name: 'Return 1 held' })));
   await hand.act(press(teacher.getByRole('button', { name: 'Return to 1 student' })));
   await hand.act(press(teacher.getByRole('button', { name: 'Return all the same' })));

@@ -17,6 +17,14 @@ export async function type(field: Locator, text: string): Promise<void> {
   await field.page().keyboard.type(text);
 }
 
+/** Chooses somebody by typing the beginning of their name. */
+export async function picks(page: Page, field: string, name: string): Promise<void> {
+  await page.getByRole('combobox', { name: field }).focus();
+  await page.keyboard.type(name);
+  await expect(page.getByRole('option', { name })).toBeVisible();
+  await page.keyboard.press('Enter');
+}
+
 /** Somebody at a browser of their own, signed in from the keyboard. */
 export async function someone(browser: Browser, userName?: string, size = { width: 1280, height: 800 }): Promise<Page> {
   const context = await browser.newContext({ viewport: size });

@@ -257,7 +257,8 @@ export const setup = {
     choose: 'Choose groups at the left, or make new ones.',
   },
   firstSteps: {
-    title: 'Before the first lesson of {name}',
+    title: 'Before the first lesson',
+    titleOf: '{name}, before the first lesson',
     parts: { students: 'Students', signIn: 'Signing in', work: 'First assignment' },
     noStudents: 'Nobody is in it yet.',
     nobodySignsIn: 'Nobody can sign in yet.',

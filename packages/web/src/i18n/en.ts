@@ -215,7 +215,7 @@ export const en = {
     returnHeld: 'Return {n} held',
     returned: 'Returned to {n} student. They can see it now. | Returned to {n} students. They can see it now.',
   },
-  names: { none: 'Nobody of this name.', all: 'Everybody is chosen.', more: 'and {n} more: type on' },
+  names: { found: 'Names that begin so', none: 'Nobody of this name.', all: 'Everybody is chosen.', more: 'and {n} more: type on' },
   desk: {
     team: 'Piece of {name}',
     forAll: 'The same for all of the group',

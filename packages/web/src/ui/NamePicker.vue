@@ -83,7 +83,7 @@ defineExpose({ focus: () => field.value?.focus() });
       @keydown.esc="escape"
     />
     <div v-show="open && !disabled" class="results">
-      <ul :id="`${id}-list`" class="plain" role="listbox" :aria-label="label">
+      <ul :id="`${id}-list`" class="plain" role="listbox" :aria-label="t('names.found')">
         <li v-for="(one, index) in shown" :id="`${id}-${index}`" :key="one.id" class="one" role="option" dir="auto" :aria-selected="index === current" @mousedown.prevent="pick(one)" @mousemove="current = index">{{ name(one) }}</li>
       </ul>
       <p v-if="found.length === 0" class="one muted small" role="status">{{ t(left.length === 0 ? 'names.all' : 'names.none') }}</p>

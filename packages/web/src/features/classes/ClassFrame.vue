@@ -74,7 +74,7 @@ const practise = () =>
         </div>
         <nav class="parts" :aria-label="t('class.parts.label')"><RouterLink v-for="one in PARTS" :key="one" :to="address(current.id, one)" class="part" :class="{ on: part === one || (one === '' && part === 'bring-in') || (one === 'about' && part === 'copy') }" :aria-current="part === one ? 'page' : undefined">{{ t(`class.parts.${one || 'students'}`) }}</RouterLink></nav>
         <p v-if="current.putAwayAt !== null" class="note put-away">{{ t('class.isAway') }} <RouterLink :to="{ path: '/progress', query: { class: current.id } }">{{ t('class.itsProgress') }}</RouterLink> <RouterLink v-if="owner" :to="address(current.id, 'about')">{{ t('class.bringBack') }}</RouterLink></p>
-        <FirstStepsStrip v-if="part !== 'bring-in' && firstSteps.of(current.id)" :steps="firstSteps.of(current.id)!" :name="current.label" />
+        <FirstStepsStrip v-if="part !== 'bring-in' && firstSteps.of(current.id)" :steps="firstSteps.of(current.id)!" />
         <slot :school-class="current" />
       </template>
     </div>

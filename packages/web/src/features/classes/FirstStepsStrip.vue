@@ -5,7 +5,7 @@ import { computed } from 'vue';
 import { useWords } from '../../ui/use-words';
 import { useScope } from '../termline';
 
-const props = defineProps<{ steps: FirstSteps; name: string }>();
+const props = defineProps<{ steps: FirstSteps; /** of the class, where it does not stand above already */ name?: string }>();
 const { t, count } = useWords();
 const { kept } = useScope();
 const parts = computed(() => {
@@ -20,12 +20,13 @@ const parts = computed(() => {
   // Who can sign in is asked once there is somebody.
   return all.map((one) => ({ ...one, next: one === next, shown: !one.done && !(one.key === 'signIn' && students === 0) }));
 });
+const title = computed(() => (props.name ? t('firstSteps.titleOf', { name: props.name }) : t('firstSteps.title')));
 const actOf = (key: string) => t(key === 'work' && props.steps.draft ? 'firstSteps.acts.draft' : `firstSteps.acts.${key}`);
 </script>
 
 <template>
-  <section class="sheet strip" :aria-label="t('firstSteps.title', { name })">
-    <h2>{{ t('firstSteps.title', { name }) }}</h2>
+  <section class="sheet strip" :aria-label="title">
+    <h2 dir="auto">{{ title }}</h2>
     <ol class="plain parts">
       <li v-for="one in parts" :key="one.key" :class="{ done: one.done }">
         <strong>{{ t(`firstSteps.parts.${one.key}`) }}</strong>
