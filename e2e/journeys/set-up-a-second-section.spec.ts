@@ -30,7 +30,7 @@ test('a teacher copies a class, brings a bundle and a spreadsheet in, and a stud
     await type(teacher.getByLabel('Section or period'), section);
     await press(teacher.getByRole('button', { name: /^Copy with \d+ drafts$/ }));
     await expect(teacher.getByRole('heading', { name: label })).toBeVisible();
-    await expect(teacher.getByText('Nobody is in this class yet.')).toBeVisible();
+    await expect(teacher.getByText('Nobody is in it yet.')).toBeVisible();
   });
   const id = teacher.url().split('/class/')[1]!.split('?')[0]!;
   const copied = (await (await teacher.request.get(`/api/classes/${id}`)).json()) as typeof rivers;

@@ -118,9 +118,18 @@ describe('round times', () => {
   it.each([
     ['a quarter of an hour as it is', on('11-24', '09:15'), on('11-24', '09:15')],
     ['up to the next quarter', on('11-24', '09:16'), on('11-24', '09:30')],
-    ['from a Saturday to Monday, at the time of day it is due', on('11-28', '03:07'), mon],
-    ['the last quarter of a day is its end', on('11-24', '23:50'), Date.parse('2026-11-24T23:59:59.999Z')],
+    ['from the night to the morning', on('11-24', '03:07'), on('11-24', '08:00')],
+    ['to the end of the afternoon', on('11-24', '17:50'), on('11-24', '18:00')],
+    ['from the evening to the next morning', on('11-24', '18:01'), on('11-25', '08:00')],
+    ['from a Saturday to the morning of Monday', on('11-28', '13:07'), on('11-30', '08:00')],
   ])('%s', (_case, at, expected) => expect(roundedTime(calendar, at, wed)).toBe(expected));
+
+  it('reach to the time of day at which the class has it due', () => {
+    const end = Date.parse('2026-11-24T23:59:59.999Z');
+    expect(roundedTime(calendar, on('11-24', '20:05'), end)).toBe(on('11-24', '20:15'));
+    expect(roundedTime(calendar, on('11-24', '23:50'), end)).toBe(end);
+    expect(roundedTime(calendar, on('11-24', '18:20'), on('11-23', '18:20'))).toBe(on('11-24', '18:20'));
+  });
 
   it('come of a percentage only where the class has it so, and closing moves as far', () => {
     const base = { opens: on('11-24'), due: wed, closes: thu };
@@ -130,13 +139,15 @@ describe('round times', () => {
     expect(resolveWindow(given({ ...percent, roundTimes: true })).window).toMatchObject({ due: on('11-25', '18:00'), closes: on('11-26', '18:00') });
     expect(resolveWindow(given({ ...percent, standing: [{ id: 's', kind: 'percent', amount: 0 }], roundTimes: true })).window.due).toBe(wed);
   });
-  it('are never earlier than what was computed, and on school days', () => {
+  it('are never earlier than what was computed, in the hours of a school day', () => {
     fc.assert(
       fc.property(fc.integer({ min: 0, max: 60 * 24 * 60 }), (minutes) => {
         const at = wed + minutes * 60_000;
         const rounded = roundedTime(calendar, at, wed);
         expect(rounded).toBeGreaterThanOrEqual(at);
         expect([0, 6]).not.toContain(new Date(rounded).getUTCDay());
+        expect(rounded % 86_400_000).toBeGreaterThanOrEqual(on('11-24', '08:00') % 86_400_000);
+        expect(rounded % 86_400_000).toBeLessThanOrEqual(on('11-24', '18:00') % 86_400_000);
       }),
     );
   });

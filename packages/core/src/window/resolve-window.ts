@@ -1,4 +1,4 @@
-import { addDays, addSchoolDays, END_OF_DAY_MS, instantOf, isSchoolDay, localDateAt, schoolDayAfter, schoolDaysBetween, wallClockAt, type SchoolCalendar } from '../calendar';
+import { addDays, addSchoolDays, instantOf, isSchoolDay, localDateAt, schoolDayAfter, schoolDaysBetween, wallClockAt, type SchoolCalendar } from '../calendar';
 import { daysBetween, MINUTE_MS, plusDays, RuleError, type Instant, type LocalDate, type MilliPercent } from '../quantities';
 
 /** From when work is accepted, when it should be in, after when nothing is accepted; null means no limit. */
@@ -97,17 +97,25 @@ function shareOf(span: number, percent: MilliPercent): number {
 }
 
 const QUARTER_MS = 15 * MINUTE_MS;
+// The hours of a school day in which a round time may lie, in milliseconds of the day.
+const DAY_BEGINS_MS = 8 * 60 * MINUTE_MS;
+const DAY_ENDS_MS = 18 * 60 * MINUTE_MS;
 
 /**
- * A computed time as one that a person would set: up to the next quarter of an hour, and from a day without school to the
- * next school day at the time of day that `like` has. The last quarter of a day is the day's end.
- * @example Tue 03:07 -> Tue 03:15; Sat 03:07 like Fri 15:30 -> Mon 15:30; Tue 23:50 -> Tue 23:59:59.999
+ * A computed time as one that a person would set: up to the next quarter of an hour within a school day, which reaches from
+ * 8:00 to 18:00, or to the time of day that `like` has where that is later. What lies outside becomes the next 8:00 of a
+ * school day, so that nobody has work due at four in the morning (docs/rules.md, round times).
+ * @returns an instant that is never before `at` @throws RuleError `calendar.no-school-days`
+ * @example Tue 13:07 -> Tue 13:15; Tue 03:07 -> Tue 08:00; Tue 19:00 like Mon 15:30 -> Wed 08:00; Sat 13:00 -> Mon 08:00
  */
 export function roundedTime(calendar: SchoolCalendar, at: Instant, like: Instant): Instant {
   const { zone } = calendar;
-  const wall = wallClockAt(zone, at);
-  if (!isSchoolDay(calendar, wall.date)) return instantOf(zone, { date: schoolDayAfter(calendar, wall.date, 1), msOfDay: wallClockAt(zone, like).msOfDay });
-  return Math.max(at, instantOf(zone, { date: wall.date, msOfDay: Math.min(END_OF_DAY_MS, Math.ceil(wall.msOfDay / QUARTER_MS) * QUARTER_MS) }));
+  const { date, msOfDay } = wallClockAt(zone, at);
+  const ends = Math.max(DAY_ENDS_MS, wallClockAt(zone, like).msOfDay);
+  const morningOf = (day: LocalDate) => Math.max(at, instantOf(zone, { date: day, msOfDay: DAY_BEGINS_MS }));
+  if (!isSchoolDay(calendar, date) || msOfDay > ends) return morningOf(schoolDayAfter(calendar, date, 1));
+  if (msOfDay < DAY_BEGINS_MS) return morningOf(date);
+  return Math.max(at, instantOf(zone, { date, msOfDay: Math.min(ends, Math.ceil(msOfDay / QUARTER_MS) * QUARTER_MS) }));
 }
 
 function moverOf(gift: StandingGift, calendar: SchoolCalendar, { start, due, roundTimes }: { start: Instant; due: Instant; roundTimes: boolean }): (at: Instant) => Instant {

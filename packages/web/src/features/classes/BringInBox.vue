@@ -1,17 +1,32 @@
 <script setup lang="ts">
 /** Where students are typed or pasted, or a file is dropped; what it would do is shown on a page of its own. */
-import { computed, ref } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { useI18n } from 'vue-i18n';
-import { useRouter } from 'vue-router';
+import { useRoute, useRouter } from 'vue-router';
 import { useScope } from '../termline';
 import { table } from './bring-in';
 
 const props = defineProps<{ classId: string; shut: boolean }>();
 const { t } = useI18n();
 const router = useRouter();
+const route = useRoute();
+const names = ref<HTMLTextAreaElement | null>(null);
 const scope = useScope();
 const typed = ref('');
 const over = ref(false);
+// From the strip of a new class: the field comes into sight with the cursor in it. The word goes from the address again, so
+// that a second press does it again.
+watch(
+  [names, () => route.query.add],
+  ([field, add]) => {
+    if (!field || add === undefined) return;
+    field.scrollIntoView({ block: 'center' });
+    field.focus();
+    const { add: _, ...query } = route.query;
+    void router.replace({ query });
+  },
+  { flush: 'post' },
+);
 const lines = computed(() => typed.value.split('\n').filter((line) => line.trim() !== '').length);
 
 function show(name: string | null, blob: Blob): void {
@@ -31,7 +46,7 @@ function drop(event: DragEvent): void {
   <form class="sheet box" :class="{ over }" @submit.prevent="showTyped" @dragover.prevent="over = true" @dragleave="over = false" @drop.prevent="drop">
     <h2><label for="names">{{ t('class.addStudents') }}</label></h2>
     <p id="names-hint" class="muted small">{{ t('bringIn.hint') }}</p>
-    <textarea id="names" v-model="typed" class="field names" rows="4" dir="auto" aria-describedby="names-hint" :disabled="shut" />
+    <textarea id="names" ref="names" v-model="typed" class="field names" rows="4" dir="auto" aria-describedby="names-hint" :disabled="shut" />
     <div class="row wrap">
       <button class="btn" :class="{ main: lines > 0 }" :disabled="lines === 0 || shut">{{ t('bringIn.look') }}</button>
       <label class="btn file" :class="{ off: shut }">{{ t('bringIn.file') }}<input type="file" class="hidden-text" accept=".csv,.tsv,.txt,.xlsx,.zip" :disabled="shut" @change="chosen" /></label>

@@ -116,7 +116,7 @@ function signsIn(one: RosterStudent): string {
           </div>
           <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
           <p v-if="said" class="good small" role="status">{{ said }}</p>
-          <div v-if="here.length === 0 && gone.length === 0" class="note"><p>{{ t('class.empty') }}</p><p class="muted">{{ t('class.emptyHint') }}</p></div>
+          <div v-if="here.length === 0 && gone.length === 0" class="note"><p class="muted">{{ t('class.emptyHint') }}</p></div>
           <div v-else class="sheet wide-table">
             <table class="table">
               <thead><tr><th class="tick"><input type="checkbox" :checked="all" :aria-label="t('roster.chooseAll')" @change="chooseAll" /></th><th>{{ t('class.columns.student') }}</th><th>{{ t('class.columns.userName') }}</th><th>{{ t('roster.number') }}</th><th>{{ t('class.columns.joined') }}</th><th><span class="hidden-text">{{ t('roster.edit') }}</span></th></tr></thead>

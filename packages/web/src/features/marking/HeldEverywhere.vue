@@ -19,6 +19,8 @@ const line = useTermLine();
 const held = computed(() => props.piles.reduce((sum, pile) => sum + pile.held, 0));
 const places = computed(() => props.piles.filter((pile) => pile.held > 0).length);
 const open = ref(false);
+// The class and style of where it stands are the button's, not the sheet's.
+defineOptions({ inheritAttrs: false });
 const { state, value, why, reload } = useLoad(async () => (open.value ? ask<HeldPile[]>('GET', '/api/held') : null), [open]);
 const found = computed(() => (value.value ?? []).filter((one) => inScope(one.classId)));
 /** assignments that are left out of it */
@@ -52,7 +54,7 @@ function show(): void {
 </script>
 
 <template>
-  <button v-if="held > 0" type="button" class="btn" @click="show">{{ count('returning.everything', held, { assignments: count('returning.inAssignments', places) }) }}</button>
+  <button v-if="held > 0" v-bind="$attrs" type="button" class="btn" @click="show">{{ count('returning.everything', held, { assignments: count('returning.inAssignments', places) }) }}</button>
   <SideSheet :open="open" :title="t('returning.everythingTitle')" :width="520" @close="open = false">
     <LoadGate :state="state" :why="why" @retry="reload">
       <p v-if="found.length === 0" class="muted">{{ t('returning.everythingNone') }}</p>
@@ -64,9 +66,11 @@ function show(): void {
           <p v-if="one.doubts.incomplete.length > 0" class="small who doubt">{{ count('returning.incomplete', one.doubts.incomplete.length, { names: named(one.doubts.incomplete, one) }) }}</p>
           <p v-if="one.doubts.wordless.length > 0" class="small who doubt">{{ count('returning.wordless', one.doubts.wordless.length, { names: named(one.doubts.wordless, one) }) }}</p>
         </section>
-        <p class="muted small">{{ t('returning.toldOnce') }}</p>
-        <p v-if="problem" class="note bad" role="alert">{{ problem }}</p>
-        <button class="btn main" :disabled="busy || pieces === 0">{{ count('returning.goesBack', pieces) }}</button>
+        <div class="stack act">
+          <p class="muted small">{{ t('returning.toldOnce') }}</p>
+          <p v-if="problem" class="note bad" role="alert">{{ problem }}</p>
+          <button class="btn main" :disabled="busy || pieces === 0">{{ count('returning.goesBack', pieces) }}</button>
+        </div>
       </form>
     </LoadGate>
   </SideSheet>
@@ -75,5 +79,7 @@ function show(): void {
 <style scoped>
 .one { border-block-end: 1px solid var(--line-2); padding-block-end: 8px; }
 .who { margin: 2px 0 0 26px; overflow-wrap: anywhere; }
+/* With many assignments held, the act stays in sight. */
+.act { position: sticky; inset-block-end: 0; background: var(--surface); padding-block: 8px 12px; border-block-start: 1px solid var(--line); }
 .doubt { border-inline-start: 3px solid var(--now); padding-inline-start: 8px; }
 </style>

@@ -54,6 +54,6 @@ const aims = computed(() => props.standing.aims.map((one) => ({ key: one.aim, na
 .head { margin-block-end: 8px; }
 .card h2 { overflow-wrap: anywhere; font-size: 19px; }
 .own :deep(h2) { font-size: 18px; }
-.reason { margin: 4px 0 0; }
+.reason { margin: 4px 0 0; text-wrap: pretty; }
 @media (max-width: 1100px) { .own { grid-template-columns: minmax(0, 1fr); } }
 </style>

@@ -67,7 +67,7 @@ const report = computed(() => ({ path: '/reports', query: { ...kept.value, class
 .card { padding: 14px 18px; }
 .head { margin: 0; font-size: 16px; }
 .student h2 { font-size: 18px; margin-block-end: 4px; }
-.reason { margin: 0 0 4px; }
+.reason { margin: 0 0 4px; text-wrap: pretty; }
 .wide > * + * { margin-block-start: 24px; }
 .more { margin-block-start: 12px; }
 @media (max-width: 1100px) { .student { grid-template-columns: minmax(0, 1fr); } }
