@@ -4,7 +4,7 @@ import type { PlantedStory } from '@jolly/server/dist/features/pieces/pieces.ser
 import type { Services } from '@jolly/server/dist/wiring';
 import type { Chance } from './chance';
 import { NOT_JOINED, ROSTERS } from './people';
-import { DUE_TIME } from './school-days';
+import { awake, DUE_TIME } from './school-days';
 import { categoryId } from './setup';
 import { SENTENCES } from './work';
 
@@ -75,7 +75,7 @@ export async function plantEarlier({ services, chance, calendar, term, teacherId
     for (const [nth, who] of ROSTERS[name]!.filter((one) => !NOT_JOINED.includes(one)).entries())
       for (const assignment of assignments) {
         const [studentId, due, points] = [idOf.get(who)!, assignment.due!, assignment.points!];
-        const handedInAt = due - chance.between(10, 900) * MINUTE_MS;
+        const handedInAt = awake(calendar, due - chance.between(10, 900) * MINUTE_MS);
         const scoredAt = due + 48 * HOUR_MS - (nth + 1) * 4 * MINUTE_MS;
         const share = Math.min(1, Math.max(0.2, then.get(who)! + (chance.next() - 0.5) * 0.2));
         const earned = Math.round((points / 1000) * share * 2) * 500;
@@ -86,11 +86,11 @@ export async function plantEarlier({ services, chance, calendar, term, teacherId
           text: textOf(chance.pick(SENTENCES[name]!)),
           attached: [],
           story: [
-            by({ kind: 'opened', at: handedInAt - HOUR_MS }, studentId),
+            by({ kind: 'opened', at: awake(calendar, handedInAt - HOUR_MS) }, studentId),
             by({ kind: 'handedIn', at: handedInAt }, studentId),
             by({ kind: 'scored', at: scoredAt }, teacherId, { earned, remark: textOf('') }),
             by({ kind: 'returned', at: due + 49 * HOUR_MS }, teacherId),
-            by({ kind: 'read', at: due + 53 * HOUR_MS }, studentId),
+            by({ kind: 'read', at: awake(calendar, due + 53 * HOUR_MS) }, studentId),
           ],
         });
       }

@@ -1,7 +1,7 @@
-import { HOUR_MS, MINUTE_MS, plainText, textPlace, type SchoolCalendar } from '@jolly/core';
+import { MINUTE_MS, plainText, textPlace, type SchoolCalendar } from '@jolly/core';
 import type { AssignmentReply, RemarkRequest } from '@jolly/server/dist/contract';
 import type { Services } from '@jolly/server/dist/wiring';
-import { dueAt } from './school-days';
+import { ago, dueAt } from './school-days';
 
 interface Setting {
   services: Services;
@@ -32,7 +32,7 @@ export async function plantMarking({ services, calendar, now, teacherId, idOf, a
   const teacher = { role: 'teacher' as const, userId: teacherId };
   const bao = { role: 'student' as const, userId: idOf.get('Bao Lindqvist')! };
   const titled = (title: string) => assignments.find((one) => one.title === title)!;
-  await services.remarks.plant(teacherId, SAVED, now - 300 * HOUR_MS);
+  await services.remarks.plant(teacherId, SAVED, ago(calendar, now, 300));
   const saved = await services.remarks.list(teacher);
 
   /** Pins a saved remark to the nth sentence of what a student handed in. */
@@ -66,16 +66,16 @@ export async function plantMarking({ services, calendar, now, teacherId, idOf, a
   const at = { assignmentId: rain.id, studentId: bao.userId };
   const before = await services.desk.look(teacher, at, now);
   if (before.row.returnedAt !== null && before.handIn) {
-    const asked = await note(rain, bao.userId, 1, 'What did you see that tells you so?', now - 26 * HOUR_MS);
-    await note(rain, bao.userId, 3, 'Good link from cause to effect, {name}.', now - 26 * HOUR_MS + MINUTE_MS);
-    await services.returning.giveBack(teacher, rain.id, { studentIds: [bao.userId], confirmed: true }, now - 25 * HOUR_MS);
+    const asked = await note(rain, bao.userId, 1, 'What did you see that tells you so?', ago(calendar, now, 26));
+    await note(rain, bao.userId, 3, 'Good link from cause to effect, {name}.', ago(calendar, now, 26) + MINUTE_MS);
+    await services.returning.giveBack(teacher, rain.id, { studentIds: [bao.userId], confirmed: true }, ago(calendar, now, 25));
     await services.annotating.ownAnswer(
       bao,
       { assignmentId: rain.id, noteId: asked! },
       'We saw it at the drain by the bridge: the water there came up within the hour.',
-      now - 20 * HOUR_MS,
+      ago(calendar, now, 20),
     );
-    await services.annotating.ask(bao, rain.id, 'Would naming the aquifer have brought me to the next level?', now - 19 * HOUR_MS);
+    await services.annotating.ask(bao, rain.id, 'Would naming the aquifer have brought me to the next level?', ago(calendar, now, 19));
   }
 
   const table = titled('Flow rate table');
@@ -89,7 +89,7 @@ export async function plantMarking({ services, calendar, now, teacherId, idOf, a
       due: dueAt(calendar, now, 2),
       seed: 'ford',
     },
-    now - 30 * HOUR_MS,
+    ago(calendar, now, 30),
   );
   const { reviews } = await services.reviews.look(teacher, table.id, now);
   const WORDS = [
@@ -105,6 +105,6 @@ export async function plantMarking({ services, calendar, now, teacherId, idOf, a
       { role: 'student', userId: reviewer.id },
       id,
       { choices: {}, text: WORDS[index % WORDS.length]!, give: true, version: 1 },
-      now - (12 - index) * HOUR_MS,
+      ago(calendar, now, 12 - index),
     );
 }

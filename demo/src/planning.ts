@@ -3,7 +3,7 @@ import type { AssignmentReply, Attachment, BriefBody, BriefRequest, SetFor } fro
 import { BLANK_BRIEF } from '@jolly/server/dist/features/assignments/issuing.service';
 import type { Services } from '@jolly/server/dist/wiring';
 import { randomUUID } from 'node:crypto';
-import { dueAt } from './school-days';
+import { ago, dueAt } from './school-days';
 
 const levels = (descriptors: [string, string, string, string], points: [number, number, number, number]) =>
   ['Begun', 'Nearly there', 'Secure', 'Goes further'].map((name, index) => ({
@@ -158,13 +158,13 @@ export async function plantPlanning({ services, calendar, now, teacherId, collea
   });
   const brief = async (body: Partial<BriefBody>, classes: SetFor[], at: number | null): Promise<void> => {
     const request: BriefRequest = { ...BLANK_BRIEF, ...body, classes, fromShelf: null };
-    const { id, version } = await services.briefs.draft(teacher, request, now - 26 * HOUR_MS);
-    await services.briefs.setIssue(teacher, id, version, at, now - 26 * HOUR_MS);
+    const { id, version } = await services.briefs.draft(teacher, request, ago(calendar, now, 26));
+    await services.briefs.setIssue(teacher, id, version, at, ago(calendar, now, 26));
   };
   const estuary = textOf(
     'An estuary is where a river and the tide meet. Twice a day the sea pushes in, the river slows down, and what it carried sinks.\n\nRead pages 2 to 4, and look at the two pictures: the same place at low and at high water.',
   );
-  await brief({ kind: 'handout', title: 'Estuary sheet', instructions: estuary }, [set('Rivers 8', { unitId: filedIn['Rivers 8']!.unitIds[2]! })], now - 25 * HOUR_MS);
+  await brief({ kind: 'handout', title: 'Estuary sheet', instructions: estuary }, [set('Rivers 8', { unitId: filedIn['Rivers 8']!.unitIds[2]! })], ago(calendar, now, 25));
   const tides = addSchoolDays(calendar, titled('Estuary reading').due ?? now, 3);
   await brief(
     {
@@ -185,13 +185,18 @@ export async function plantPlanning({ services, calendar, now, teacherId, collea
     await services.exceptions.plantGroupDates(
       [{ assignmentId: model.id, groupId: group.groupId, due: addSchoolDays(calendar, model.due, 1) - 3.5 * HOUR_MS, reason: 'Their lab is on another day' }],
       teacherId,
-      now - 30 * HOUR_MS,
+      ago(calendar, now, 30),
     );
   const student = { role: 'student' as const, userId: idOf.get('Anouk Brandt')! };
   const asks = ['Estuary reading', 'Flood diary'].map(titled).find((one) => one.due !== null && one.issuedAt !== null);
   if (asks?.due != null)
     await services.extensions
-      .ask(student, asks.id, { reason: 'We are at my grandmother’s until Sunday and the sheet is at home.', wantedDue: addSchoolDays(calendar, asks.due, 2) }, now - 3 * HOUR_MS)
+      .ask(
+        student,
+        asks.id,
+        { reason: 'We are at my grandmother’s until Sunday and the sheet is at home.', wantedDue: addSchoolDays(calendar, asks.due, 2) },
+        ago(calendar, now, 3),
+      )
       // Whoever has handed it in already need not ask.
       .catch(() => undefined);
 

@@ -2,7 +2,7 @@ import { addSchoolDays, HOUR_MS, MINUTE_MS, rubricScore, textOf, type PieceFact,
 import type { AssignmentReply, Chosen } from '@jolly/server/dist/contract';
 import type { PlantedStory } from '@jolly/server/dist/features/pieces/pieces.service';
 import type { Chance } from './chance';
-import { dueAt } from './school-days';
+import { awake, dueAt } from './school-days';
 import { REMARKS, SEND_BACK_REASONS, SENTENCES, type PlannedWork } from './work';
 
 interface Setting {
@@ -30,7 +30,7 @@ interface Setting {
 export async function storyOf(setting: Setting): Promise<PlantedStory | null> {
   const { chance, calendar, now, teacherId, className, assignment, plan, studentId, diligence, isSentBack } = setting;
   const story: PlantedStory['story'] = [];
-  const student = (fact: PieceFact) => story.push({ fact, by: studentId });
+  const student = (fact: PieceFact) => story.push({ fact: { ...fact, at: awake(calendar, fact.at) }, by: studentId });
   const teacher = (fact: PieceFact, data: PlantedStory['story'][number]['data'] & object = {}) => story.push({ fact, by: teacherId, data });
   const { due } = assignment;
   const age = plan.due === null ? 99 : -plan.due;

@@ -2,7 +2,7 @@ import { HOUR_MS, MINUTE_MS, textOf, type SchoolCalendar } from '@jolly/core';
 import type { AssignmentReply } from '@jolly/server/dist/contract';
 import { BLANK_BRIEF } from '@jolly/server/dist/features/assignments/issuing.service';
 import type { Services } from '@jolly/server/dist/wiring';
-import { dueAt } from './school-days';
+import { ago, dueAt } from './school-days';
 import { LAB_GROUPS } from './setup';
 import { sheetOf } from './planning';
 
@@ -23,7 +23,7 @@ export async function plantWorking({ services, calendar, now, teacherId, classId
   const student = (name: string) => ({ role: 'student' as const, userId: idOf.get(name)! });
   const classId = classIds['Rivers 8']!;
   const lab = (await services.groups.list(teacher, classId, now)).find((one) => one.name === LAB_GROUPS.name)!;
-  const issuedAt = now - 28 * HOUR_MS;
+  const issuedAt = ago(calendar, now, 28);
   const { id, version, classes } = await services.briefs.draft(
     teacher,
     {
@@ -65,7 +65,7 @@ export async function plantWorking({ services, calendar, now, teacherId, classId
   const survey = classes[0]!.assignmentId;
   const mates = lab.groups.map((group) => group.studentIds);
   for (const [index, members] of mates.slice(0, 3).entries()) {
-    const at = now - (5 - index) * HOUR_MS;
+    const at = ago(calendar, now, 5 - index);
     const [first, second] = members.map((userId) => ({ role: 'student' as const, userId }));
     const one = 'We measured the depth at the ford every half metre from the left bank, with a pole and a rope.';
     const two = 'In the middle the current pushed the pole, so we read each depth twice and took the mean.';
@@ -76,8 +76,8 @@ export async function plantWorking({ services, calendar, now, teacherId, classId
 
   const model = assignments.find((one) => one.title === 'Valley model')!;
   const about = { assignmentId: model.id, studentId: student('Bao Lindqvist').userId };
-  await services.talking.send(student('Bao Lindqvist'), about, { text: 'May I show the valley when it is flooded too?', fileIds: [] }, now - 4 * HOUR_MS);
-  await services.talking.send(teacher, about, { text: 'Yes, as a second photograph. Say in a label what has changed.', fileIds: [] }, now - 2 * HOUR_MS);
+  await services.talking.send(student('Bao Lindqvist'), about, { text: 'May I show the valley when it is flooded too?', fileIds: [] }, ago(calendar, now, 4));
+  await services.talking.send(teacher, about, { text: 'Yes, as a second photograph. Say in a label what has changed.', fileIds: [] }, ago(calendar, now, 2));
   const ways = ['flowed', 'hardGoing', 'flowed', 'stuck'] as const;
   const lines = ['', 'The scale took me longest', '', 'I could not find the water line on my photo'];
   const sketch = assignments.find((one) => one.title === 'River cross-section sketch')!;

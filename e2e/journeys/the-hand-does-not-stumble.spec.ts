@@ -144,9 +144,10 @@ test('a new teacher comes from nothing to the first returned score; the acts are
   await hand.act(teacher.keyboard.press('Enter'));
   await expect(teacher.getByText('Nobody is in it yet.')).toBeVisible();
 
-  // Two names, looked at, brought in: five acts of the journey's helper.
-  for (let act = 0; act < 5; act++) await hand.act(Promise.resolve());
-  await bringsInTwo(teacher);
+  await hand.act(press(teacher.getByRole('link', { name: 'Bring students in' })));
+  await expect(teacher.getByLabel('Add students')).toBeFocused();
+  await expect(teacher.getByLabel('Add students')).toBeInViewport();
+  await bringsInTwo(teacher, hand.act);
   await expect(teacher.getByText('Nobody can sign in yet.')).toBeVisible();
   await hand.act(press(teacher.getByRole('link', { name: 'Make sign-in cards' })));
   const download = teacher.waitForEvent('download');

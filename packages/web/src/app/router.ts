@@ -21,7 +21,8 @@ const homeOf = (role: string | undefined) => (role === 'student' ? '/work' : rol
 
 export const router = createRouter({
   history: createWebHistory(),
-  scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
+  // Another choice on the same page leaves what one looks at where it is.
+  scrollBehavior: (to, from, saved) => saved ?? (to.path === from.path ? false : { top: 0 }),
   routes: [
     { path: '/', redirect: () => homeOf(useSession().me?.role) },
     { path: '/sign-in', component: () => import('../features/accounts/SignInPage.vue'), meta: { bare: true, title: 'signIn.title' } },

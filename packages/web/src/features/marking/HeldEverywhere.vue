@@ -19,8 +19,6 @@ const line = useTermLine();
 const held = computed(() => props.piles.reduce((sum, pile) => sum + pile.held, 0));
 const places = computed(() => props.piles.filter((pile) => pile.held > 0).length);
 const open = ref(false);
-// The class and style of where it stands are the button's, not the sheet's.
-defineOptions({ inheritAttrs: false });
 const { state, value, why, reload } = useLoad(async () => (open.value ? ask<HeldPile[]>('GET', '/api/held') : null), [open]);
 const found = computed(() => (value.value ?? []).filter((one) => inScope(one.classId)));
 /** assignments that are left out of it */
@@ -54,7 +52,7 @@ function show(): void {
 </script>
 
 <template>
-  <button v-if="held > 0" v-bind="$attrs" type="button" class="btn" @click="show">{{ count('returning.everything', held, { assignments: count('returning.inAssignments', places) }) }}</button>
+  <button v-if="held > 0" type="button" class="btn" @click="show">{{ count('returning.everything', held, { assignments: count('returning.inAssignments', places) }) }}</button>
   <SideSheet :open="open" :title="t('returning.everythingTitle')" :width="520" @close="open = false">
     <LoadGate :state="state" :why="why" @retry="reload">
       <p v-if="found.length === 0" class="muted">{{ t('returning.everythingNone') }}</p>

@@ -90,7 +90,7 @@ const days = computed(() => {
           <template v-if="joinings.length > 0"><h2 class="asked">{{ t('joining.title') }}</h2><JoiningCard v-for="one in joinings" :key="one.id" :joining="one" @settled="reload" /></template>
           <template v-if="requests.length > 0"><h2 class="asked">{{ t('requests.title') }}</h2><RequestCard v-for="one in requests" :key="one.id" :request="one" @answered="reload" /></template>
           <div class="heading"><h2>{{ t('today.waitingOnYou') }}</h2><span class="small">{{ count('today.piecesWaiting', waitingPieces) }}</span></div>
-          <HeldEverywhere class="held" :piles="piles" @returned="reload" />
+          <div class="held"><HeldEverywhere :piles="piles" @returned="reload" /></div>
           <p v-if="piles.length === 0" class="muted">{{ t(value?.anyIssued ? 'today.nothingWaits' : 'today.nothingIssued') }}</p>
           <PileCard v-for="(pile, index) in piles" :key="pile.assignmentId" :pile="pile" :first="index === 0" />
           <template v-if="drafts.length > 0">
@@ -157,7 +157,7 @@ const days = computed(() => {
 
 <style scoped>
 .columns { display: grid; grid-template-columns: minmax(0, 1.2fr) minmax(0, 1.04fr) minmax(0, 1fr); gap: 22px; }
-.held { margin-block: -2px 12px; }
+.held > :deep(.btn) { margin-block-end: 12px; }
 .later { margin-block: 26px 12px; }
 .asked { margin-block-end: 10px; }
 .first { max-width: 520px; margin: 40px auto; }
