@@ -170,6 +170,8 @@ test('what a teacher sets up for a class takes effect: scheme, standing exceptio
     await expect(teacher.locator('[data-list="1"] .member')).toHaveCount(2);
     await type(teacher.getByLabel('What the groups are for'), 'Pairs');
     await press(teacher.getByRole('button', { name: 'Keep these groups' }));
+    // Kept before it is looked at anew.
+    await expect(teacher.getByRole('button', { name: /Pairs/ })).toBeVisible();
     await teacher.reload();
     await press(teacher.getByRole('button', { name: /Pairs/ }));
     await expect(teacher.locator('[data-list="1"] .member')).toHaveCount(2);
