@@ -40,8 +40,10 @@ test('a column is entered by keyboard, one is pasted from another program, undon
     await teacher.keyboard.press('Escape');
     await teacher.keyboard.press('ControlOrMeta+ArrowUp');
     await teacher.keyboard.type('13');
+    const stored = teacher.waitForResponse((reply) => reply.url().endsWith('/edits'));
     await teacher.keyboard.press('Enter');
     await columnIs(teacher, 0, ['13', '15.5', 'seven']);
+    await stored;
     await teacher.reload();
     await columnIs(teacher, 0, ['13', '15.5', 'seven']);
     await teacher.getByRole('button', { name: 'Leave it' }).press('Enter');

@@ -1,5 +1,8 @@
 import { expect, test } from '@playwright/test';
-import { aClass, edits, issues, joins, opens, press, signIn, type, unique, writes } from '../support/people';
+import { aClass, edits, issues, joins, opens, press, signIn, someone, type, unique, writes } from '../support/people';
+import { aReadyClass } from '../support/school';
+
+const DAY = 86_400_000;
 
 test('late: the student is told what it means before they press, and the teacher sees how late', async ({ browser }) => {
   const { teacher, classId, code } = await aClass(browser);
@@ -31,10 +34,10 @@ test('late: the student is told what it means before they press, and the teacher
 });
 
 test('closed: the piece says so and since when, and keeps what was written', async ({ browser }) => {
-  const { teacher, classId, code } = await aClass(browser);
-  const ada = await joins(browser, { teacher, classId, code }, ['Ada', 'Reef']);
+  const { teacher, students, issue } = await aReadyClass(browser, ['Ada']);
+  const ada = students.Ada;
   const title = unique('Neap');
-  const id = await issues(teacher, classId, { title, due: 2, closes: 4 });
+  const { id } = await issue(title, { set: { due: Date.now() + 2 * DAY, closes: Date.now() + 4 * DAY } });
   await opens(ada, title);
   await writes(ada, 'Half a thought');
   // The teacher moves the dates while Ada writes.
@@ -54,10 +57,11 @@ test('closed: the piece says so and since when, and keeps what was written', asy
 });
 
 test('excused: the student reads it with the reason, and nothing is asked of them', async ({ browser }) => {
-  const { teacher, classId, code } = await aClass(browser);
-  const ada = await joins(browser, { teacher, classId, code }, ['Ada', 'Reef']);
+  const { teacher, students, issue } = await aReadyClass(browser, ['Ada']);
+  const ada = students.Ada;
   const title = unique('Surge');
-  const id = await issues(teacher, classId, { title, due: 2, closes: null });
+  const { id } = await issue(title, { set: { due: Date.now() + 2 * DAY } });
+  await teacher.goto(`/assignments/${id}`);
   await press(teacher.getByRole('button', { name: 'Other dates Ada Reef' }));
   await press(teacher.getByRole('button', { name: 'Excused from this' }), 'Space');
   await type(teacher.getByLabel('Why'), 'Broken arm');
@@ -70,10 +74,10 @@ test('excused: the student reads it with the reason, and nothing is asked of the
 });
 
 test('taken back after due: said in plain words, and handed in again it is late', async ({ browser }) => {
-  const { teacher, classId, code } = await aClass(browser);
-  const ada = await joins(browser, { teacher, classId, code }, ['Ada', 'Reef']);
+  const { teacher, students, issue } = await aReadyClass(browser, ['Ada']);
+  const ada = students.Ada;
   const title = unique('Slack');
-  const id = await issues(teacher, classId, { title, due: 2, closes: 4 });
+  const { id } = await issue(title, { set: { due: Date.now() + 2 * DAY, closes: Date.now() + 4 * DAY } });
   await opens(ada, title);
   await writes(ada, 'In time');
   await press(ada.getByRole('button', { name: 'Hand in' }));
@@ -91,10 +95,10 @@ test('taken back after due: said in plain words, and handed in again it is late'
 });
 
 test('a session that ends in the middle of writing loses nothing', async ({ browser }) => {
-  const { teacher, classId, code } = await aClass(browser);
-  const ada = await joins(browser, { teacher, classId, code }, ['Ada', 'Reef']);
+  const { students, issue } = await aReadyClass(browser, ['Ada']);
+  const ada = students.Ada;
   const title = unique('Spring');
-  await issues(teacher, classId, { title, due: 2, closes: null });
+  await issue(title, { set: { due: Date.now() + 2 * DAY } });
   await opens(ada, title);
   const me = (await (await ada.request.get('/api/session')).json()).me.userName as string;
   await writes(ada, 'Before. ');
@@ -109,7 +113,7 @@ test('a session that ends in the middle of writing loses nothing', async ({ brow
 });
 
 test('an address that is not there, or not mine, is said in a sentence', async ({ browser }) => {
-  const { teacher } = await aClass(browser);
+  const teacher = await someone(browser, 'odile.finch');
   await teacher.goto('/nothing/here');
   await expect(teacher.getByText('There is nothing here')).toBeVisible();
   await teacher.goto('/assignments/00000000-0000-4000-8000-000000000000');

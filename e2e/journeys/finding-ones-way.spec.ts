@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
-import { aClass, asks, edits, issues, someone, type, unique } from '../support/people';
+import { asks, edits, someone, type, unique } from '../support/people';
+import { aReadyClass } from '../support/school';
 
 const DAY = 86_400_000;
 
@@ -93,11 +94,11 @@ test('the demo school has every state of a piece, and shows a PDF on the desk', 
 });
 
 test('changes to an issued assignment are kept in the browser until they are saved, and say whom they touch', async ({ browser }) => {
-  const { teacher, classId } = await aClass(browser);
-  const id = await issues(teacher, classId, { title: unique('Ripple'), due: 3, closes: null });
+  const { teacher, issue } = await aReadyClass(browser, ['Ada', 'Ben']);
+  const { id } = await issue(unique('Ripple'));
   await edits(teacher, id);
   await type(teacher.getByLabel('Title'), 'Ripple, second edition');
-  await expect(teacher.getByText('2 students have it. nobody’s dates move.')).toBeVisible();
+  await expect(teacher.getByText('2 students have it. Nobody’s dates move.')).toBeVisible();
   await teacher.goto('/today');
   await edits(teacher, id);
   await expect(teacher.getByLabel('Title')).toHaveValue('Ripple, second edition');

@@ -5,6 +5,8 @@ export const PASSWORD = 'compass-rose';
 
 /** Does the act of a control the way somebody without a mouse would: reach it and press. */
 export async function press(control: Locator, key: 'Enter' | 'Space' = 'Enter'): Promise<void> {
+  // What cannot be pressed yet takes no focus.
+  await expect(control).toBeEnabled();
   await control.focus();
   await expect(control).toBeFocused();
   await control.press(key);

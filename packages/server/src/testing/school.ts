@@ -35,11 +35,14 @@ const settings = (database: string) => ({
 export const bytesOf = async (sent: request.Test): Promise<Buffer> =>
   (await sent.buffer(true).parse((res, done) => void buffer(res as never).then((bytes) => done(null, bytes)))).body as Buffer;
 
-/** A database of its own, empty, and how to be rid of it. */
-export async function aDatabase(): Promise<{ sequelize: Sequelize; queries: string[]; drop: () => Promise<void> }> {
-  const name = `jolly_test_${randomBytes(6).toString('hex')}`;
-  const root = connect(settings('jolly'));
-  await root.query(`CREATE DATABASE ${name}`);
+/** A database of its own, empty unless it was there, and how to be rid of it. */
+export async function aDatabase(name = `jolly_test_${randomBytes(6).toString('hex')}`): Promise<{ sequelize: Sequelize; queries: string[]; drop: () => Promise<void> }> {
+  const asRoot = async (sql: string) => {
+    const root = connect(settings('jolly'));
+    await root.query(sql);
+    await root.close();
+  };
+  await asRoot(`CREATE DATABASE IF NOT EXISTS ${name}`);
   const queries: string[] = [];
   const sequelize = connect(settings(name), (sql) => queries.push(sql));
   return {
@@ -47,33 +50,39 @@ export async function aDatabase(): Promise<{ sequelize: Sequelize; queries: stri
     queries,
     drop: async () => {
       await sequelize.close();
-      await root.query(`DROP DATABASE ${name}`);
-      await root.close();
+      await asRoot(`DROP DATABASE ${name}`);
     },
   };
 }
 
 type Database = Awaited<ReturnType<typeof aDatabase>>;
-// Making the schema takes a second; emptying it takes none. A database that a test is done with is emptied and
-// kept for the next test of the same file.
+// Making the schema takes seconds; emptying it takes none. A database that a test is done with is emptied and kept for the
+// next test, of the same file and then of the next file of the same process of the runner.
 const spare: Database[] = [];
+let taken = 0;
 afterAll(async () => {
-  for (const database of spare.splice(0)) await database.drop();
+  for (const database of spare.splice(0)) await database.sequelize.close();
 });
 
 async function aMigratedDatabase(): Promise<Database> {
   const kept = spare.pop();
   if (kept) return kept;
-  const database = await aDatabase();
+  const database = await aDatabase(`jolly_test_kept_${process.ppid}_${process.env.JEST_WORKER_ID ?? '0'}_${taken++}`);
   await migrate(database.sequelize);
+  // A file that was broken off may have left something in it.
+  await emptied(database);
   return database;
 }
 
 async function emptied({ sequelize }: Database): Promise<void> {
-  const tables = (await sequelize.getQueryInterface().showAllTables()) as string[];
+  const tables = ((await sequelize.getQueryInterface().showAllTables()) as string[]).filter((name) => name !== 'schema_steps');
+  const [filled] = (await sequelize.query(tables.map((table) => `SELECT '${table}' AS name FROM DUAL WHERE EXISTS (SELECT 1 FROM ${table})`).join(' UNION ALL '))) as [
+    { name: string }[],
+    unknown,
+  ];
   await sequelize.transaction(async (transaction) => {
     await sequelize.query('SET FOREIGN_KEY_CHECKS = 0', { transaction });
-    for (const table of tables.filter((name) => name !== 'schema_steps')) await sequelize.query(`DELETE FROM ${table}`, { transaction });
+    for (const { name } of filled) await sequelize.query(`DELETE FROM ${name}`, { transaction });
     await sequelize.query('SET FOREIGN_KEY_CHECKS = 1', { transaction });
   });
 }

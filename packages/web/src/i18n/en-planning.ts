@@ -113,7 +113,7 @@ export const planning = {
     pointsKeep: 'Keep the points',
     pointsScale: 'Scale them',
     saveQuietly: 'Save quietly',
-    saveMoved: 'nobody’s dates move | {n} student’s dates move | {n} students’ dates move',
+    saveMoved: 'Nobody’s dates move | {n} student’s dates move | {n} students’ dates move',
     saveKeep: '{n} keeps their own | {n} keep their own',
     saveGone: '{n} student loses it | {n} students lose it',
     saveHas: '{students} have it.',

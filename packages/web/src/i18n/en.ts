@@ -69,7 +69,6 @@ export const en = {
   shell: {
     find: 'Find anything',
     findNothing: 'Nothing of yours is called that.',
-    findHint: 'A class, a student, an assignment',
     findKind: {
       class: 'class',
       student: 'student',

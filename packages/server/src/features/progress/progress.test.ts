@@ -49,7 +49,7 @@ it('an empty class, and one without work, have nothing to show and fail nowhere'
   const stranger = await server.person('stranger');
   const { body } = await stranger.post('/api/classes', { name: 'Empty' });
   expect((await stranger.get(`/api/classes/${body.id}/progress`)).body.rows).toEqual([]);
-  expect((await stranger.get('/api/today')).body).toEqual({ piles: [], waitingOn: [], coming: [], feedback: [], drafts: [], requests: [], joinings: [] });
+  expect((await stranger.get('/api/today')).body).toEqual({ anyIssued: false, piles: [], waitingOn: [], coming: [], feedback: [], drafts: [], requests: [], joinings: [] });
 });
 
 it('a student is not shown the other students, nor compared with them', async () => {
