@@ -209,8 +209,9 @@ export function returningService({ sequelize, accounts, assignments, board, piec
       for (const assignment of found) {
         const sights = await held(assignment, null, now);
         if (sights.length === 0) continue;
-        // A second marker who has not scored yet is told that it is held, not what it got.
-        const theirs = new Map((await board.as(teacherEyes(teacher)).ofAssignment(assignment, now)).map((sight) => [sight.member.student.id, sight]));
+        // A second marker who has not scored yet is told that it is held, not what it got; other teachers may know all of it.
+        const seen = assignment.secondMarker === teacher.userId ? await board.as(teacherEyes(teacher)).ofAssignment(assignment, now) : sights;
+        const theirs = new Map(seen.map((sight) => [sight.member.student.id, sight]));
         const countedFor = (sight: Sight) => {
           const score = theirs.get(sight.member.student.id)?.record?.score;
           return score ? countedOf(sight, score) : null;
