@@ -122,7 +122,23 @@ test('absence and a remark are entered in the book by keyboard, and taken back',
   await keyboard.press('Shift+F2');
   const field = teacher.getByLabel('Remark to Ben Reef on Depth table');
   await expect(field).toBeFocused();
-  await keyboard.type('Well measured. Mind the unit.');
+  // What is typed on while the reply is on its way stays in the field.
+  let reply = (): void => undefined;
+  const replies = new Promise<void>((resolve) => (reply = resolve));
+  await teacher.route('**/edits', async (route) => {
+    const response = await route.fetch();
+    await replies;
+    await route.fulfill({ response });
+  });
+  await keyboard.type('Well measured.');
+  const held = teacher.waitForResponse('**/edits');
+  await keyboard.press('Enter');
+  await keyboard.type(' Mind the unit.');
+  reply();
+  await held;
+  await teacher.unroute('**/edits');
+  await expect.poll(async () => (await rowsOf(teacher, id))[1]!.held).toBe(true);
+  await expect(field).toHaveValue('Well measured. Mind the unit.');
   await keyboard.press('Enter');
   await expect(teacher.getByText('“Well measured. Mind the unit.”')).toBeVisible();
   await expect(teacher.getByRole('grid')).toBeFocused();

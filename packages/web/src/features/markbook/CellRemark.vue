@@ -47,11 +47,13 @@ async function begin(): Promise<void> {
   field.value?.focus();
 }
 async function send(): Promise<void> {
-  if (busy.value || typed.value === null) return;
+  const sent = typed.value;
+  if (busy.value || sent === null) return;
   busy.value = true;
-  const held = typed.value.trim() === said.value || (await props.hold(typed.value));
+  const isHeld = sent.trim() === said.value || (await props.hold(sent));
   busy.value = false;
-  if (!held) return;
+  // What was typed on meanwhile is not held yet, so the field stays.
+  if (!isHeld || typed.value !== sent) return;
   typed.value = null;
   emit('left');
 }
