@@ -3,22 +3,42 @@ const concept = '^packages/core/src/([^/]+)/';
 const feature = '^packages/server/src/features/([^/]+)/';
 module.exports = {
   forbidden: [
-    { name: 'no-cycles', severity: 'error', from: { pathNot: '(wiring|\\.routes)\\.ts$' }, to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } } },
-    { name: 'quantities-stand-alone', severity: 'error', from: { path: '^packages/core/src/quantities/' }, to: { path: '^packages/core/src/(?!quantities/)' } },
+    {
+      name: 'no-cycles',
+      severity: 'error',
+      from: { pathNot: '(wiring|\\.routes)\\.ts$' },
+      to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
+    },
+    {
+      name: 'quantities-stand-alone',
+      severity: 'error',
+      from: { path: '^packages/core/src/quantities/' },
+      to: { path: '^packages/core/src/(?!quantities/)' },
+    },
     {
       name: 'core-only-through-the-index',
       severity: 'error',
       from: { path: concept },
       to: { path: '^packages/core/src/([^/]+)/(?!index\\.ts$)', pathNot: '^packages/core/src/$1/' },
     },
-    { name: 'core-knows-nobody', severity: 'error', from: { path: '^packages/core/' }, to: { path: '^(packages/(server|web)|demo|e2e|bench)/' } },
+    {
+      name: 'core-knows-nobody',
+      severity: 'error',
+      from: { path: '^packages/core/' },
+      to: { path: '^(packages/(server|web)|demo|e2e|bench)/' },
+    },
     {
       name: 'models-stay-home',
       severity: 'error',
       from: { path: feature },
       to: { path: '^packages/server/src/features/([^/]+)/[^/]+\\.model\\.ts$', pathNot: '^packages/server/src/features/$1/' },
     },
-    { name: 'foundations-know-no-feature', severity: 'error', from: { path: '^packages/server/src/(db|http|files)/' }, to: { path: '^packages/server/src/features/' } },
+    {
+      name: 'foundations-know-no-feature',
+      severity: 'error',
+      from: { path: '^packages/server/src/(db|http|files)/' },
+      to: { path: '^packages/server/src/features/' },
+    },
     { name: 'migrations-import-nothing', severity: 'error', from: { path: '^packages/server/src/db/migrations/\\d' }, to: { path: '.+' } },
     {
       name: 'web-takes-only-the-contract',
@@ -26,7 +46,12 @@ module.exports = {
       from: { path: '^packages/web/' },
       to: { path: '^packages/server/', pathNot: '^packages/server/(src|dist)/contract' },
     },
-    { name: 'web-ui-knows-no-feature', severity: 'error', from: { path: '^packages/web/src/ui/' }, to: { path: '^packages/web/src/(features|api|app)/' } },
+    {
+      name: 'web-ui-knows-no-feature',
+      severity: 'error',
+      from: { path: '^packages/web/src/ui/' },
+      to: { path: '^packages/web/src/(features|api|app)/' },
+    },
     {
       name: 'web-features-through-the-index',
       severity: 'error',

@@ -16,7 +16,10 @@ module.exports = {
     project('demo', { rootDir: `${__dirname}/demo` }),
     project('server', {
       setupFilesAfterEnv: ['<rootDir>/src/testing/quick-passwords.ts'],
-      moduleNameMapper: { '^@jolly/core$': `${__dirname}/packages/core/src/index.ts`, '^file-type$': `${__dirname}/node_modules/file-type/index.js` },
+      moduleNameMapper: {
+        '^@jolly/core$': `${__dirname}/packages/core/src/index.ts`,
+        '^file-type$': `${__dirname}/node_modules/file-type/index.js`,
+      },
       // file-type and what it needs are published as ES modules only.
       transform: { '^.+\\.ts$': swc, 'node_modules/(file-type|strtok3|token-types|uint8array-extras|@tokenizer|@borewit)/.+\\.js$': swc },
       transformIgnorePatterns: ['node_modules/(?!(file-type|strtok3|token-types|uint8array-extras|@tokenizer|@borewit)/)'],

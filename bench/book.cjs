@@ -33,7 +33,11 @@ async function main() {
     password: process.env.JOLLY_DB_PASSWORD,
     database: 'jolly',
   });
-  const bare = await measure('bare SQL and JSON of the same pieces', async () => JSON.stringify((await connection.query(LEAN, [id]))[0]).length, { times: 20, atOnce: 1 });
+  const bare = await measure(
+    'bare SQL and JSON of the same pieces',
+    async () => JSON.stringify((await connection.query(LEAN, [id]))[0]).length,
+    { times: 20, atOnce: 1 },
+  );
   await connection.end();
 
   // A cell that is scored already gets one score after the other, so that each reading composes the book anew.
@@ -43,7 +47,10 @@ async function main() {
   let { version } = book.cells[row][column];
   let given = 0;
   const enter = async () => {
-    const { cells } = await ask(teacher, 'POST', `${path}/edits`, { kind: 'typed', edits: [{ ...at, version, text: String(1 + (given++ % 9)) }] });
+    const { cells } = await ask(teacher, 'POST', `${path}/edits`, {
+      kind: 'typed',
+      edits: [{ ...at, version, text: String(1 + (given++ % 9)) }],
+    });
     ({ version } = cells[0].cell);
   };
   await measure('one score, from the request to the answer', enter, { times: 40, atOnce: 1 });
@@ -71,7 +78,10 @@ async function main() {
     }),
   );
   took.sort((a, b) => a - b);
-  say(`${readers.length} teachers, each their own book every 2 s`, `median ${quantile(took, 0.5).toFixed(1)} ms, p95 ${quantile(took, 0.95).toFixed(1)} ms`);
+  say(
+    `${readers.length} teachers, each their own book every 2 s`,
+    `median ${quantile(took, 0.5).toFixed(1)} ms, p95 ${quantile(took, 0.95).toFixed(1)} ms`,
+  );
 }
 
 main().catch((error) => {

@@ -33,12 +33,19 @@ const resolved = windows();
 const summaries = students.map(({ facts }) => summarise(facts));
 const states = () =>
   resolved.map((row, i) =>
-    row.map(({ window }) => stateAt({ inAudience: true, excused: false, how: 'handIn', window, graceMinutes: 10, summary: summaries[i], now: start + 50 * DAY })),
+    row.map(({ window }) =>
+      stateAt({ inAudience: true, excused: false, how: 'handIn', window, graceMinutes: 10, summary: summaries[i], now: start + 50 * DAY }),
+    ),
   );
 
-const near = Array.from({ length: 40 * 60 }, (_, i) => ({ studentId: `s${i % 40}`, day: new Date(start + (i % 60) * DAY).toISOString().slice(0, 10), minutes: 25 }));
+const near = Array.from({ length: 40 * 60 }, (_, i) => ({
+  studentId: `s${i % 40}`,
+  day: new Date(start + (i % 60) * DAY).toISOString().slice(0, 10),
+  minutes: 25,
+}));
 const studentIds = Array.from({ length: 40 }, (_, i) => `s${i}`);
-const load = () => planLoad({ calendar, day: '2026-10-07', notBefore: '2026-09-07', studentIds, minutes: 30, others: near, dayFor: (_student, day) => day });
+const load = () =>
+  planLoad({ calendar, day: '2026-10-07', notBefore: '2026-09-07', studentIds, minutes: 30, others: near, dayFor: (_student, day) => day });
 
 say('windows of 40 students × 200 assignments', `${median(windows).toFixed(1)} ms`);
 say('states of the same', `${median(states).toFixed(1)} ms`);

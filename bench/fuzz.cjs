@@ -130,8 +130,15 @@ const multipart = () => {
   const name = one(['table.csv', 'a\r\nb.csv', 'a"; filename="b', '\u0000', '', '../../x', 'x'.repeat(2000), '\u202ecsv.exe']);
   const body = one(['Name\nAda Reef', '', '\u0000\u0001', 'PK\u0003\u0004broken', 'BEGIN:VCALENDAR', 'x'.repeat(20_000)]);
   const end = chance(0.8) ? `\r\n--${boundary}--\r\n` : '';
-  const options = chance(0.6) ? `--${boundary}\r\nContent-Disposition: form-data; name="options"\r\n\r\n${one(['{}', '{', '[]', 'null', '{"whole":true}'])}\r\n` : '';
-  const type = one([`multipart/form-data; boundary=${boundary}`, `multipart/form-data; boundary=${boundary}`, 'multipart/form-data', 'multipart/form-data; boundary=']);
+  const options = chance(0.6)
+    ? `--${boundary}\r\nContent-Disposition: form-data; name="options"\r\n\r\n${one(['{}', '{', '[]', 'null', '{"whole":true}'])}\r\n`
+    : '';
+  const type = one([
+    `multipart/form-data; boundary=${boundary}`,
+    `multipart/form-data; boundary=${boundary}`,
+    'multipart/form-data',
+    'multipart/form-data; boundary=',
+  ]);
   return {
     type,
     body: Buffer.from(
@@ -143,7 +150,14 @@ const multipart = () => {
 function send({ verb, path, headers, body }) {
   return new Promise((done, failed) => {
     const asked = http.request(
-      { host: '127.0.0.1', port, agent, method: verb.toUpperCase(), path, headers: { ...headers, ...(body ? { 'content-length': body.length } : {}) } },
+      {
+        host: '127.0.0.1',
+        port,
+        agent,
+        method: verb.toUpperCase(),
+        path,
+        headers: { ...headers, ...(body ? { 'content-length': body.length } : {}) },
+      },
       (reply) => {
         let text = '';
         // A live page never ends: its head is answer enough.
@@ -174,7 +188,8 @@ async function gather(session, path) {
       })
       .on('error', failed),
   );
-  for (const [id] of text.matchAll(/[0-9a-f]{8}-[0-9a-f]{4}-4[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}/g)) if (!ids.includes(id) && ids.length < 400) ids.push(id);
+  for (const [id] of text.matchAll(/[0-9a-f]{8}-[0-9a-f]{4}-4[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}/g))
+    if (!ids.includes(id) && ids.length < 400) ids.push(id);
   return text;
 }
 
@@ -189,11 +204,17 @@ async function main() {
   const teacher = people.find((person) => person?.role === 'teacher');
   const classes = JSON.parse(await gather(teacher, '/api/classes'));
   await gather(teacher, '/api/assignments');
-  for (const { id } of classes.slice(0, 3)) for (const part of ['roster', 'groupings', 'families', 'book']) await gather(teacher, `/api/classes/${id}/${part}`);
+  for (const { id } of classes.slice(0, 3))
+    for (const part of ['roster', 'groupings', 'families', 'book']) await gather(teacher, `/api/classes/${id}/${part}`);
   await gather(teacher, '/api/shelf');
   const { paths } = JSON.parse(await gather(teacher, '/api/openapi.json'));
   // Signing out or giving away one's own sign-in would leave the rest to nobody.
-  const SPARED = new Set(['delete /api/session', 'put /api/account/password', 'post /api/account/two-step', 'post /api/classes/{classId}/practice']);
+  const SPARED = new Set([
+    'delete /api/session',
+    'put /api/account/password',
+    'post /api/account/two-step',
+    'post /api/classes/{classId}/practice',
+  ]);
   const operations = Object.entries(paths).flatMap(([path, verbs]) =>
     Object.entries(verbs).flatMap(([verb, operation]) => (SPARED.has(`${verb} ${path}`) ? [] : [{ path, verb, operation }])),
   );
@@ -211,14 +232,22 @@ async function main() {
         const segments = path.replace(/\{(\w+)\}/g, () => (chance(0.15) ? one(ODD_SEGMENTS) : anId()));
         const query = (operation.parameters ?? [])
           .filter((parameter) => parameter.in === 'query' && chance(0.8))
-          .map((parameter) => `${parameter.name}=${chance(0.1) ? '%ff' : encodeURIComponent(inAddress(valueOf(parameter.schema)).replace(/[\ud800-\udfff]/g, '?'))}`);
+          .map(
+            (parameter) =>
+              `${parameter.name}=${chance(0.1) ? '%ff' : encodeURIComponent(inAddress(valueOf(parameter.schema)).replace(/[\ud800-\udfff]/g, '?'))}`,
+          );
         const content = operation.requestBody?.content ?? {};
         let body;
         let type;
         if (content['multipart/form-data']) ({ type, body } = multipart());
         else if (content['application/json'] && chance(0.97)) {
-          const text = chance(0.03) ? one(['{', '[', '"x"', 'null', '', '{"a":1e999}', '\u0000']) : JSON.stringify(valueOf(content['application/json'].schema));
-          [type, body] = [one(['application/json', 'application/json', 'application/json', 'text/plain', 'application/json; charset=utf-16']), Buffer.from(text ?? 'null')];
+          const text = chance(0.03)
+            ? one(['{', '[', '"x"', 'null', '', '{"a":1e999}', '\u0000'])
+            : JSON.stringify(valueOf(content['application/json'].schema));
+          [type, body] = [
+            one(['application/json', 'application/json', 'application/json', 'text/plain', 'application/json; charset=utf-16']),
+            Buffer.from(text ?? 'null'),
+          ];
         }
         const headers = {
           ...(person ? { cookie: person.cookie, 'x-csrf-token': person.csrf } : {}),
@@ -248,7 +277,10 @@ async function main() {
     }),
   );
   const counted = [...statuses].sort((a, b) => a[0] - b[0]).map(([status, n]) => `${n} × ${status}`);
-  say(`${REQUESTS - Math.max(0, left)} fuzzed requests over ${operations.length} routes`, `${counted.join(', ')}; ${faults.length} with 5xx or without an answer`);
+  say(
+    `${REQUESTS - Math.max(0, left)} fuzzed requests over ${operations.length} routes`,
+    `${counted.join(', ')}; ${faults.length} with 5xx or without an answer`,
+  );
   for (const fault of faults.slice(0, 30)) process.stdout.write(`${fault}\n`);
   process.exit(faults.length === 0 ? 0 : 1);
 }

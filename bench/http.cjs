@@ -11,11 +11,17 @@ const HEADER = ['Given name', 'Family name', 'School number', 'E-mail'];
 async function rosters() {
   const book = new ExcelJS.Workbook();
   book.addWorksheet('S').addRows([HEADER, ...ROWS]);
-  return { 'comma-separated': Buffer.from([HEADER, ...ROWS].map((row) => row.join(',')).join('\n')), workbook: Buffer.from(await book.xlsx.writeBuffer()) };
+  return {
+    'comma-separated': Buffer.from([HEADER, ...ROWS].map((row) => row.join(',')).join('\n')),
+    workbook: Buffer.from(await book.xlsx.writeBuffer()),
+  };
 }
 
 const paragraphs = (texts) => ({ type: 'doc', content: texts.map((text) => ({ type: 'paragraph', content: [{ type: 'text', text }] })) });
-const WORDS = 'river bend bank sand tide shore delta stone water flow deep slow fast north south cold warm clear brown high low long wide narrow steep'.split(' ');
+const WORDS =
+  'river bend bank sand tide shore delta stone water flow deep slow fast north south cold warm clear brown high low long wide narrow steep'.split(
+    ' ',
+  );
 
 /**
  * A class of 40 in which everybody hands in 1,500 words within the same ten seconds before it is due; then its
@@ -37,7 +43,11 @@ async function rush(teacher) {
     students.push({ cookie: reply.headers.get('set-cookie').split(';')[0], csrf: (await reply.json()).csrf });
   }
   const due = Date.now() + 60_000;
-  const assignmentId = await issue(teacher, classId, { title: 'Rush', instructions: paragraphs(['Explain why the outside of a bend wears away.']), due });
+  const assignmentId = await issue(teacher, classId, {
+    title: 'Rush',
+    instructions: paragraphs(['Explain why the outside of a bend wears away.']),
+    due,
+  });
   const shared = Array.from({ length: 60 }, (_, i) => WORDS[(i * 7) % WORDS.length]).join(' ');
   let seed = 1;
   const word = () => `${WORDS[(seed = (seed * 48271) % 2147483647) % WORDS.length]}${seed % 97}`;
@@ -51,7 +61,9 @@ async function rush(teacher) {
     students.map(async (student, i) => {
       await new Promise((go) => setTimeout(go, (i % 10) * 1000));
       const before = performance.now();
-      const receipt = await ask(student, 'POST', `/api/my/work/${assignmentId}/hand-in`, undefined, { 'idempotency-key': `rush-key-${i}-${Date.now()}` });
+      const receipt = await ask(student, 'POST', `/api/my/work/${assignmentId}/hand-in`, undefined, {
+        'idempotency-key': `rush-key-${i}-${Date.now()}`,
+      });
       took.push(performance.now() - before);
       return receipt;
     }),
@@ -71,7 +83,9 @@ async function rush(teacher) {
     }),
   );
   all.sort((a, b) => a - b);
-  process.stdout.write(`${`the same, all ${atOnce.length} at the same moment`.padEnd(58)}median ${quantile(all, 0.5).toFixed(1)} ms, p95 ${quantile(all, 0.95).toFixed(1)} ms\n`);
+  process.stdout.write(
+    `${`the same, all ${atOnce.length} at the same moment`.padEnd(58)}median ${quantile(all, 0.5).toFixed(1)} ms, p95 ${quantile(all, 0.95).toFixed(1)} ms\n`,
+  );
 
   const begun = performance.now();
   let job = await ask(teacher, 'POST', `/api/assignments/${assignmentId}/overlap`, { withEarlier: false });
@@ -80,12 +94,16 @@ async function rush(teacher) {
     job = await ask(teacher, 'GET', `/api/overlap/${job.id}`);
   }
   if (!job.result.pairs.some((pair) => pair.a.shared >= 60)) throw new Error('the shared passage was not found');
-  process.stdout.write(`${'overlap of 40 pieces of 1,500 words'.padEnd(58)}${(performance.now() - begun).toFixed(0)} ms in all, ${job.result.took} ms of it comparing\n`);
+  process.stdout.write(
+    `${'overlap of 40 pieces of 1,500 words'.padEnd(58)}${(performance.now() - begun).toFixed(0)} ms in all, ${job.result.took} ms of it comparing\n`,
+  );
   for (const as of ['html', 'pdf']) {
     const before = performance.now();
     const reply = await fetch(`${base}/api/take-home?of=${assignmentId}&as=${as}`, { headers: { cookie: teacher.cookie } });
     const bytes = (await reply.arrayBuffer()).byteLength;
-    process.stdout.write(`${`taking 40 texts home as ${as}`.padEnd(58)}${(performance.now() - before).toFixed(0)} ms, ${(bytes / 1e6).toFixed(2)} MB\n`);
+    process.stdout.write(
+      `${`taking 40 texts home as ${as}`.padEnd(58)}${(performance.now() - before).toFixed(0)} ms, ${(bytes / 1e6).toFixed(2)} MB\n`,
+    );
   }
 }
 
@@ -126,7 +144,9 @@ async function main() {
   await measure('Plan of two weeks, with the load', get('/api/plan?from=2026-11-23&to=2026-12-06', teacher), { times: 60, atOnce: 1 });
   const classes = await (await fetch(`${base}/api/classes`, { headers: { cookie: teacher.cookie } })).json();
   const asked = {
-    classes: [{ classId: classes[0].id, due: Date.now() + 3 * 86_400_000, opens: null, audience: { kind: 'everyone', laterJoiners: true } }],
+    classes: [
+      { classId: classes[0].id, due: Date.now() + 3 * 86_400_000, opens: null, audience: { kind: 'everyone', laterJoiners: true } },
+    ],
     minutes: 30,
     briefId: null,
   };

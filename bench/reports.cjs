@@ -17,7 +17,8 @@ async function make(teacher, classIds, format, meanwhile = async () => undefined
     job = await ask(teacher, 'GET', `/api/reports/jobs/${job.id}`);
   }
   if (job.state !== 'done') throw new Error(job.problem);
-  const bytes = (await (await fetch(`${base}/api/reports/jobs/${job.id}/file`, { headers: { cookie: teacher.cookie } })).arrayBuffer()).byteLength;
+  const bytes = (await (await fetch(`${base}/api/reports/jobs/${job.id}/file`, { headers: { cookie: teacher.cookie } })).arrayBuffer())
+    .byteLength;
   return { job, seconds: (performance.now() - begun) / 1000, bytes };
 }
 const written = ({ seconds, bytes }) => `${seconds.toFixed(1)} s, ${(bytes / 1e6).toFixed(1)} MB`;
@@ -29,13 +30,26 @@ async function main() {
     if (job.state === 'waiting' || job.state === 'running') await ask(teacher, 'POST', `/api/reports/jobs/${job.id}/stop`);
   const classes = await ask(teacher, 'GET', '/api/classes');
   const one = [...classes].sort((a, b) => b.students - a.students)[0];
-  await measure(`progress of a class of ${one.students}`, () => ask(teacher, 'GET', `/api/classes/${one.id}/progress`), { times: 20, atOnce: 1 });
-  await measure('a report beforehand', () => ask(teacher, 'POST', '/api/reports/preview', { settings: settings([one.id]) }), { times: 20, atOnce: 1 });
-  for (const format of ['pdf', 'xlsx']) say(`a report of ${one.students} students as ${format}`, written(await make(teacher, [one.id], format)));
+  await measure(`progress of a class of ${one.students}`, () => ask(teacher, 'GET', `/api/classes/${one.id}/progress`), {
+    times: 20,
+    atOnce: 1,
+  });
+  await measure('a report beforehand', () => ask(teacher, 'POST', '/api/reports/preview', { settings: settings([one.id]) }), {
+    times: 20,
+    atOnce: 1,
+  });
+  for (const format of ['pdf', 'xlsx'])
+    say(`a report of ${one.students} students as ${format}`, written(await make(teacher, [one.id], format)));
 
   // For one report of everybody this teacher teaches every class, for as long as it takes.
   const { JOLLY_DB_PORT, JOLLY_DB_PASSWORD, JOLLY_DB_NAME = 'jolly', JOLLY_DB_USER = 'jolly' } = process.env;
-  const db = await mysql.createConnection({ host: '127.0.0.1', port: Number(JOLLY_DB_PORT), user: JOLLY_DB_USER, password: JOLLY_DB_PASSWORD, database: JOLLY_DB_NAME });
+  const db = await mysql.createConnection({
+    host: '127.0.0.1',
+    port: Number(JOLLY_DB_PORT),
+    user: JOLLY_DB_USER,
+    password: JOLLY_DB_PASSWORD,
+    database: JOLLY_DB_NAME,
+  });
   const [[me]] = await db.query("SELECT id FROM users WHERE user_name = 'teacher.1'");
   const own = new Set(classes.map((of) => of.id));
   const [all] = await db.query('SELECT id FROM classes WHERE put_away_at IS NULL');
@@ -43,7 +57,10 @@ async function main() {
   await db.query('INSERT IGNORE INTO class_teachers (class_id, user_id, is_owner) VALUES ?', [others.map((id) => [id, me.id, false])]);
   try {
     // Every student in as few classes as it takes: always the one with most of those who are in none yet.
-    const [members] = await db.query('SELECT class_id AS classId, user_id AS userId FROM class_students WHERE left_on IS NULL AND class_id IN (?)', [all.map((row) => row.id)]);
+    const [members] = await db.query(
+      'SELECT class_id AS classId, user_id AS userId FROM class_students WHERE left_on IS NULL AND class_id IN (?)',
+      [all.map((row) => row.id)],
+    );
     const open = new Map(all.map((row) => [row.id, new Set(members.filter((one) => one.classId === row.id).map((one) => one.userId))]));
     const needed = [];
     const most = process.argv.includes('--all') ? Infinity : 12;

@@ -36,7 +36,10 @@ async function main() {
     const path = join(folder, `${id}.xlsx`);
     writeFileSync(path, Buffer.from(await workbook.xlsx.writeBuffer()));
     const profile = `-env:UserInstallation=file://${join(folder, 'profile')}`;
-    execFileSync('soffice', [profile, '--headless', '--convert-to', AS_CSV, '--outdir', folder, path], { stdio: 'ignore', timeout: 120_000 });
+    execFileSync('soffice', [profile, '--headless', '--convert-to', AS_CSV, '--outdir', folder, path], {
+      stdio: 'ignore',
+      timeout: 120_000,
+    });
     const lines = readFileSync(join(folder, `${id}-Totals.csv`), 'utf8')
       .trim()
       .split('\n')

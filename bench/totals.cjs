@@ -8,7 +8,16 @@ const { median, say } = require('./timing.cjs');
 const MANY = 3000;
 const [STUDENTS, ITEMS, CATEGORIES] = [35, 200, 5];
 const points = Array.from({ length: ITEMS }, (_, i) => 5000 + ((i * 7) % 20) * 1000);
-const category = (i, more = {}) => ({ id: `c${i}`, name: `Category ${i}`, weight: 20_000, within: 'pooled', leaveOut: 0, keepBest: null, bonus: false, ...more });
+const category = (i, more = {}) => ({
+  id: `c${i}`,
+  name: `Category ${i}`,
+  weight: 20_000,
+  within: 'pooled',
+  leaveOut: 0,
+  keepBest: null,
+  bonus: false,
+  ...more,
+});
 const scheme = (kind) => ({
   kind,
   categories: Array.from({ length: CATEGORIES }, (_, i) => category(i)),
@@ -18,14 +27,25 @@ const scheme = (kind) => ({
   bandsBy: 'shown',
 });
 const earned = (student, i) => Math.floor((points[i] * ((student * 31 + i * 17) % 101)) / 100 / 500) * 500;
-const item = (student, i, more = {}) => ({ id: `a${i}`, category: `c${i % CATEGORIES}`, points: points[i], earned: earned(student, i), bonus: false, missing: false, ...more });
+const item = (student, i, more = {}) => ({
+  id: `a${i}`,
+  category: `c${i % CATEGORIES}`,
+  points: points[i],
+  earned: earned(student, i),
+  bonus: false,
+  missing: false,
+  ...more,
+});
 const everyone = Array.from({ length: STUDENTS }, (_, student) => points.map((_each, i) => item(student, i)));
 const ms = (figure) => (figure < 1 ? `${(figure * 1000).toFixed(0)} µs` : `${figure.toFixed(1)} ms`);
 const size = `${STUDENTS} × ${ITEMS}`;
 
 for (const kind of ['weighted', 'points']) {
   const own = scheme(kind);
-  say(`totals with derivations of ${size}, ${kind}`, ms(median(() => everyone.map((items) => derivationOf(own, totalOf(own, items))), 100)));
+  say(
+    `totals with derivations of ${size}, ${kind}`,
+    ms(median(() => everyone.map((items) => derivationOf(own, totalOf(own, items))), 100)),
+  );
 }
 const weighted = scheme('weighted');
 const before = totalOf(weighted, everyone[0]);

@@ -13,7 +13,11 @@ async function aLargeClass(teacher) {
     const form = new FormData();
     form.append('options', JSON.stringify(options));
     form.append('file', table, 'table');
-    const reply = await fetch(`${base}/api/classes/${classId}/roster/${path}`, { method: 'POST', headers: { cookie: teacher.cookie, 'x-csrf-token': teacher.csrf }, body: form });
+    const reply = await fetch(`${base}/api/classes/${classId}/roster/${path}`, {
+      method: 'POST',
+      headers: { cookie: teacher.cookie, 'x-csrf-token': teacher.csrf },
+      body: form,
+    });
     return reply.json();
   };
   const { digest } = await send('preview', {});
@@ -23,7 +27,13 @@ async function aLargeClass(teacher) {
   const some = async () => {
     while (next < ASSIGNMENTS) {
       const nth = next++;
-      await issue(teacher, classId, { title: `Piece ${nth + 1} of the year`, instructions: text, due: Date.now() - 3_600_000 + nth * 60_000, how: 'inClass', accepts: [] });
+      await issue(teacher, classId, {
+        title: `Piece ${nth + 1} of the year`,
+        instructions: text,
+        due: Date.now() - 3_600_000 + nth * 60_000,
+        how: 'inClass',
+        accepts: [],
+      });
     }
   };
   await Promise.all(Array.from({ length: 6 }, some));
@@ -35,11 +45,19 @@ async function main() {
   const classId = await aLargeClass(teacher);
   const book = await ask(teacher, 'GET', `/api/classes/${classId}/book`);
   const edits = book.students.flatMap(({ id }, row) =>
-    book.columns.map(({ sets }, column) => ({ assignmentId: sets[0].assignmentId, studentId: id, version: 0, text: String((row * 7 + column * 3) % 21) })),
+    book.columns.map(({ sets }, column) => ({
+      assignmentId: sets[0].assignmentId,
+      studentId: id,
+      version: 0,
+      text: String((row * 7 + column * 3) % 21),
+    })),
   );
   const before = performance.now();
   const { changed } = await ask(teacher, 'POST', `/api/classes/${classId}/book/edits`, { kind: 'pasted', edits });
-  say(`a block of ${STUDENTS} × ${ASSIGNMENTS} pasted as one act`, `${changed} cells in ${((performance.now() - before) / 1000).toFixed(1)} s`);
+  say(
+    `a block of ${STUDENTS} × ${ASSIGNMENTS} pasted as one act`,
+    `${changed} cells in ${((performance.now() - before) / 1000).toFixed(1)} s`,
+  );
 
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox'] });
   const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
@@ -68,7 +86,9 @@ async function main() {
   say(`opening the book of ${STUDENTS} × ${ASSIGNMENTS}, application and all`, `${(performance.now() - opened).toFixed(0)} ms`);
   await page.evaluate(() => {
     window.longTasks = [];
-    new PerformanceObserver((list) => window.longTasks.push(...list.getEntries().map((entry) => entry.duration))).observe({ entryTypes: ['longtask'] });
+    new PerformanceObserver((list) => window.longTasks.push(...list.getEntries().map((entry) => entry.duration))).observe({
+      entryTypes: ['longtask'],
+    });
   });
   for (const [what, dx, dy] of [
     ['down and up', 0, ROW * 1.5],
@@ -124,7 +144,10 @@ async function main() {
     took.push(await page.evaluate(() => window.stored));
   }
   took.sort((a, b) => a - b);
-  say('from the key to stored and painted', `median ${quantile(took, 0.5).toFixed(0)} ms, p95 ${quantile(took, 0.95).toFixed(0)} ms of ${took.length}`);
+  say(
+    'from the key to stored and painted',
+    `median ${quantile(took, 0.5).toFixed(0)} ms, p95 ${quantile(took, 0.95).toFixed(0)} ms of ${took.length}`,
+  );
   await browser.close();
 }
 

@@ -11,10 +11,22 @@ import { SENTENCES } from './work';
 /** What was done in the term before: in its how manieth week, for how many points. Everything of it is returned and read. */
 const EARLIER: Record<string, { title: string; week: number; points: number; category?: string; task: string }[]> = {
   'Rivers 8': [
-    { title: 'Water in our town', week: 1, points: 10, category: 'Notes', task: 'Where does the water in your street come from, and where does it go?' },
+    {
+      title: 'Water in our town',
+      week: 1,
+      points: 10,
+      category: 'Notes',
+      task: 'Where does the water in your street come from, and where does it go?',
+    },
     { title: 'Rain gauge week', week: 3, points: 20, category: 'Field work', task: 'Measure the rain for a week and draw it as bars.' },
     { title: 'Words of the water cycle', week: 4, points: 10, category: 'In class', task: 'Ten words, each with a sentence of your own.' },
-    { title: 'A spring and its stream', week: 6, points: 20, category: 'Notes', task: 'Follow a stream from its spring on the map and describe three places on the way.' },
+    {
+      title: 'A spring and its stream',
+      week: 6,
+      points: 20,
+      category: 'Notes',
+      task: 'Follow a stream from its spring on the map and describe three places on the way.',
+    },
   ],
   'Weather 9': [
     { title: 'A week of sky', week: 2, points: 20, task: 'Draw the sky at the same hour on five days.' },
@@ -40,7 +52,17 @@ interface Setting {
 }
 
 /** The scores of the term before, so that one term can be held against another: everybody was somewhat better or worse then. */
-export async function plantEarlier({ services, chance, calendar, term, teacherId, classIds, classNames, idOf, diligence }: Setting): Promise<void> {
+export async function plantEarlier({
+  services,
+  chance,
+  calendar,
+  term,
+  teacherId,
+  classIds,
+  classNames,
+  idOf,
+  diligence,
+}: Setting): Promise<void> {
   const then = new Map([...diligence].map(([who, now]) => [who, Math.min(0.97, Math.max(0.35, now + (chance.next() - 0.45) * 0.3))]));
   for (const [index, name] of classNames.entries()) {
     const plans = EARLIER[name]!;

@@ -4,12 +4,52 @@ import type { Services } from '@jolly/server/dist/wiring';
 import { randomUUID } from 'node:crypto';
 
 /** Made-up families: two households of one student, one household of two students. */
-const FAMILIES: { given: string; family: string; userName: string; email: string | null; language: Language; telling: FamilyTelling; of: string[] }[] = [
-  { given: 'Linnea', family: 'Lindqvist', userName: 'linnea.lindqvist', email: 'linnea@lindqvist.example', language: 'en', telling: 'atOnce', of: ['Bao Lindqvist'] },
+const FAMILIES: {
+  given: string;
+  family: string;
+  userName: string;
+  email: string | null;
+  language: Language;
+  telling: FamilyTelling;
+  of: string[];
+}[] = [
+  {
+    given: 'Linnea',
+    family: 'Lindqvist',
+    userName: 'linnea.lindqvist',
+    email: 'linnea@lindqvist.example',
+    language: 'en',
+    telling: 'atOnce',
+    of: ['Bao Lindqvist'],
+  },
   { given: 'Duc', family: 'Tran', userName: 'duc.tran', email: null, language: 'fr', telling: 'never', of: ['Bao Lindqvist'] },
-  { given: 'Graciela', family: 'Quiroga', userName: 'graciela.quiroga', email: 'graciela@quiroga.example', language: 'es', telling: 'weekly', of: ['Pía Quiroga'] },
-  { given: 'سلمى', family: 'الراشد', userName: 'salma.alrashid', email: 'salma@alrashid.example', language: 'ar', telling: 'weekly', of: ['يوسف الراشد'] },
-  { given: 'Bruno', family: 'Haldane', userName: 'bruno.haldane', email: 'bruno@haldane.example', language: 'en', telling: 'weekly', of: ['Noor Haldane', 'Anouk Brandt'] },
+  {
+    given: 'Graciela',
+    family: 'Quiroga',
+    userName: 'graciela.quiroga',
+    email: 'graciela@quiroga.example',
+    language: 'es',
+    telling: 'weekly',
+    of: ['Pía Quiroga'],
+  },
+  {
+    given: 'سلمى',
+    family: 'الراشد',
+    userName: 'salma.alrashid',
+    email: 'salma@alrashid.example',
+    language: 'ar',
+    telling: 'weekly',
+    of: ['يوسف الراشد'],
+  },
+  {
+    given: 'Bruno',
+    family: 'Haldane',
+    userName: 'bruno.haldane',
+    email: 'bruno@haldane.example',
+    language: 'en',
+    telling: 'weekly',
+    of: ['Noor Haldane', 'Anouk Brandt'],
+  },
 ];
 
 interface Setting {
@@ -26,12 +66,23 @@ export async function plantHome({ services, now, teacherId, classIds, idOf, pass
   const teacher = { role: 'teacher' as const, userId: teacherId };
   const rivers = classIds['Rivers 8']!;
   const people = await services.accounts.plant(
-    FAMILIES.map((one) => ({ givenName: one.given, familyName: one.family, role: 'family' as const, userName: one.userName, email: one.email })),
+    FAMILIES.map((one) => ({
+      givenName: one.given,
+      familyName: one.family,
+      role: 'family' as const,
+      userName: one.userName,
+      email: one.email,
+    })),
     password,
     now - 30 * DAY_MS,
   );
   await services.families.plant(
-    FAMILIES.map(({ language, telling, of }, index) => ({ familyId: people[index]!.id, language, telling, studentIds: of.map((who) => idOf.get(who)!) })),
+    FAMILIES.map(({ language, telling, of }, index) => ({
+      familyId: people[index]!.id,
+      language,
+      telling,
+      studentIds: of.map((who) => idOf.get(who)!),
+    })),
     now,
   );
   const found = (await services.classes.load([rivers]))[0]!;
@@ -58,9 +109,21 @@ export async function plantHome({ services, now, teacherId, classIds, idOf, pass
   await note('Kiri Tamatea', 'toSpeak', 'Ask how the group is going.', 1);
   const student = { role: 'student' as const, userId: bao };
   const kept = new Set(['Source to mouth poster', 'Rain to river', 'Stream order quiz']);
-  const [first, second] = (await services.portfolio.own(student, now)).candidates.filter((one) => kept.has(one.title)).sort((a, b) => (a.title < b.title ? -1 : 1));
+  const [first, second] = (await services.portfolio.own(student, now)).candidates
+    .filter((one) => kept.has(one.title))
+    .sort((a, b) => (a.title < b.title ? -1 : 1));
   if (first)
-    await services.portfolio.chooseOwn(student, { assignmentId: first.assignmentId, why: 'The first time my drawing and my numbers said the same thing.' }, now - 6 * DAY_MS);
+    await services.portfolio.chooseOwn(
+      student,
+      { assignmentId: first.assignmentId, why: 'The first time my drawing and my numbers said the same thing.' },
+      now - 6 * DAY_MS,
+    );
   if (second)
-    await services.portfolio.chooseFor(teacher, rivers, bao, { assignmentId: second.assignmentId, why: 'Look how much you saw from one bend of the river.' }, now - 5 * DAY_MS);
+    await services.portfolio.chooseFor(
+      teacher,
+      rivers,
+      bao,
+      { assignmentId: second.assignmentId, why: 'Look how much you saw from one bend of the river.' },
+      now - 5 * DAY_MS,
+    );
 }

@@ -1,4 +1,14 @@
-import { addSchoolDays, EVERYONE, localDateAt, mondayOf, nameOfLine, plusDays, randomGroups, textOf, type SchoolCalendar } from '@jolly/core';
+import {
+  addSchoolDays,
+  EVERYONE,
+  localDateAt,
+  mondayOf,
+  nameOfLine,
+  plusDays,
+  randomGroups,
+  textOf,
+  type SchoolCalendar,
+} from '@jolly/core';
 import { readConfig } from '@jolly/server/dist/config';
 import { openInstallation } from '@jolly/server/dist/open';
 import type { AssignmentReply, BriefBody, SetFor } from '@jolly/server/dist/contract';
@@ -41,7 +51,11 @@ const userNameOf = (name: string) =>
 /** Weeks and days of the demo year: today lies in the ninth week of its second term, a shorter one lies behind. */
 function termAround(now: number) {
   const monday = plusDays(mondayOf(localDateAt(ZONE, now)), -8 * 7);
-  const calendar: SchoolCalendar = { zone: ZONE, schoolDays: [1, 2, 3, 4, 5], closures: [{ from: plusDays(monday, 32), to: plusDays(monday, 32), name: 'Harbour day' }] };
+  const calendar: SchoolCalendar = {
+    zone: ZONE,
+    schoolDays: [1, 2, 3, 4, 5],
+    closures: [{ from: plusDays(monday, 32), to: plusDays(monday, 32), name: 'Harbour day' }],
+  };
   const winter = { from: plusDays(monday, 14 * 7 - 2), to: plusDays(monday, 16 * 7 - 1), name: 'Winter break' };
   const terms = [
     { name: 'Term 1', from: plusDays(monday, -9 * 7), to: plusDays(monday, -2 * 7 - 3) },
@@ -124,7 +138,18 @@ async function plantSchool(services: Services, startedAt: number, seed: number):
       classes: [
         ...CLASSES.map((one) => {
           const { subject, level, room, scheme } = SETUP[one.name]!;
-          return { ...one, subject, level, room, scheme, dueTime: DUE_TIME, graceMinutes: 10, lateRule, owner: odile.id, coTeachers: one.name === 'Rivers 8' ? [marek.id] : [] };
+          return {
+            ...one,
+            subject,
+            level,
+            room,
+            scheme,
+            dueTime: DUE_TIME,
+            graceMinutes: 10,
+            lateRule,
+            owner: odile.id,
+            coTeachers: one.name === 'Rivers 8' ? [marek.id] : [],
+          };
         }),
         { name: LAST_YEAR.name, hue: LAST_YEAR.hue, owner: odile.id, coTeachers: [] },
       ],
@@ -148,7 +173,11 @@ async function plantSchool(services: Services, startedAt: number, seed: number):
     const assignments = await services.assignments.plant(
       plans.map((plan) => {
         const { category, unit } = SETUP[name]!.filed[plan.title] ?? {};
-        const body = { ...bodyOf(plan, calendar, now), categoryId: categoryId(name, category), unitId: unit === undefined ? null : units[unit]!.id };
+        const body = {
+          ...bodyOf(plan, calendar, now),
+          categoryId: categoryId(name, category),
+          unitId: unit === undefined ? null : units[unit]!.id,
+        };
         const issuedAt = plan.kind === 'draft' ? null : Math.min(now - 30 * 3_600_000, addSchoolDays(calendar, body.due ?? now, -8));
         return { ...body, classId: classIds[index]!, issuedAt, createdBy: odile.id };
       }),
@@ -165,7 +194,10 @@ async function plantSchool(services: Services, startedAt: number, seed: number):
         if (who === HAS_LEFT && (plans[at]!.due ?? 0) > -22) continue;
         const isSentBack = SENT_BACK.some(([title, name]) => title === assignment.title && name === who);
         if (!isSentBack && chance.happens(0.012)) {
-          excused.set(`${assignment.id} ${idOf.get(who)!}`, chance.pick(['Away at the regatta', 'In hospital', 'Joined the class this week']));
+          excused.set(
+            `${assignment.id} ${idOf.get(who)!}`,
+            chance.pick(['Away at the regatta', 'In hospital', 'Joined the class this week']),
+          );
           continue;
         }
         const story = await storyOf({
@@ -182,7 +214,9 @@ async function plantSchool(services: Services, startedAt: number, seed: number):
           isSentBack,
           attached: async () =>
             plans[at]!.files === 'photo'
-              ? [chance.pick(files.photo), chance.pick(files.photo)].filter((file, i, all) => all.findIndex((other) => other.fingerprint === file.fingerprint) === i)
+              ? [chance.pick(files.photo), chance.pick(files.photo)].filter(
+                  (file, i, all) => all.findIndex((other) => other.fingerprint === file.fingerprint) === i,
+                )
               : [chance.pick(files[plans[at]!.files!])],
         });
         if (story) stories.push(story);
@@ -209,7 +243,13 @@ async function plantSchool(services: Services, startedAt: number, seed: number):
         due: addSchoolDays(calendar, model.due, 1),
         reason: 'Reading support, agreed in September',
       });
-      own.push({ ...given, assignmentId: model.id, studentId: idOf.get('Greta Moss')!, excused: true, reason: 'Away until the end of the month' });
+      own.push({
+        ...given,
+        assignmentId: model.id,
+        studentId: idOf.get('Greta Moss')!,
+        excused: true,
+        reason: 'Away until the end of the month',
+      });
     }
     await services.exceptions.plant([
       ...own,
@@ -231,22 +271,45 @@ async function plantSchool(services: Services, startedAt: number, seed: number):
   });
   await plantSetup(services, { now, monday, classIds, idOf, odileId: odile.id });
   const named = Object.fromEntries(CLASSES.map(({ name }, index) => [name, classIds[index]!]));
-  await plantPlanning({ services, calendar, now, teacherId: odile.id, colleagueId: marek.id, classIds: named, idOf, assignments: planted, filedIn });
+  await plantPlanning({
+    services,
+    calendar,
+    now,
+    teacherId: odile.id,
+    colleagueId: marek.id,
+    classIds: named,
+    idOf,
+    assignments: planted,
+    filedIn,
+  });
   await plantWorking({ services, calendar, now, teacherId: odile.id, classIds: named, idOf, assignments: planted });
   await plantMarking({ services, calendar, now, teacherId: odile.id, idOf, assignments: planted });
   await plantHome({ services, now, teacherId: odile.id, classIds: named, idOf, password: PASSWORD });
 }
 
 /** What a teacher set up around the classes: groups, standing exceptions, last year's class, a letter in the mailroom. */
-async function plantSetup(services: Services, at: { now: number; monday: string; classIds: string[]; idOf: Map<string, string>; odileId: string }): Promise<void> {
+async function plantSetup(
+  services: Services,
+  at: { now: number; monday: string; classIds: string[]; idOf: Map<string, string>; odileId: string },
+): Promise<void> {
   const { now, monday, classIds, idOf, odileId } = at;
   const rivers = ROSTERS['Rivers 8']!.map((who) => idOf.get(who)!);
   const dealt = randomGroups(rivers, LAB_GROUPS.count, LAB_GROUPS.seed);
   await services.groups.plant(
     classIds[0]!,
     [
-      { name: LAB_GROUPS.name, seed: LAB_GROUPS.seed, until: null, groups: dealt.map((studentIds, index) => ({ id: null, name: `Group ${index + 1}`, studentIds })) },
-      { name: READING_GROUP.name, seed: null, until: null, groups: [{ id: null, name: READING_GROUP.group, studentIds: READING_GROUP.members.map((who) => idOf.get(who)!) }] },
+      {
+        name: LAB_GROUPS.name,
+        seed: LAB_GROUPS.seed,
+        until: null,
+        groups: dealt.map((studentIds, index) => ({ id: null, name: `Group ${index + 1}`, studentIds })),
+      },
+      {
+        name: READING_GROUP.name,
+        seed: null,
+        until: null,
+        groups: [{ id: null, name: READING_GROUP.group, studentIds: READING_GROUP.members.map((who) => idOf.get(who)!) }],
+      },
     ],
     now,
   );

@@ -12,7 +12,13 @@ interface Setting {
   assignments: AssignmentReply[];
 }
 
-const remark = (text: string, folder: string, criterion = '', shared = false): RemarkRequest => ({ text, folder, aim: '', criterion, shared });
+const remark = (text: string, folder: string, criterion = '', shared = false): RemarkRequest => ({
+  text,
+  folder,
+  aim: '',
+  criterion,
+  shared,
+});
 /** What the teacher of the demo says again and again. */
 const SAVED: RemarkRequest[] = [
   remark('What did you see that tells you so?', 'Evidence', 'Observation', true),
@@ -54,7 +60,9 @@ export async function plantMarking({ services, calendar, now, teacherId, idOf, a
     return all.at(-1)!.id;
   }
   const notes = titled('Meander notes');
-  const handed = (await services.board.as({ as: 'server' }).ofAssignment(notes, now)).filter(({ record }) => record?.summary.handedInAt != null);
+  const handed = (await services.board.as({ as: 'server' }).ofAssignment(notes, now)).filter(
+    ({ record }) => record?.summary.handedInAt != null,
+  );
   for (const [index, { member }] of handed.slice(0, 8).entries()) {
     const at = now - (90 - index * 6) * MINUTE_MS;
     await note(notes, member.student.id, 0, SAVED[index % 2 === 0 ? 2 : 0]!.text, at);

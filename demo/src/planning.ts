@@ -24,7 +24,12 @@ export const MODELS: Rubric = {
       weight: 1000,
       aims: ['explain a process'],
       levels: levels(
-        ['flat, or cannot be told from any other valley', 'has slopes and a bed', 'slopes, bed and banks as we measured them', 'shows how each bend got its shape'],
+        [
+          'flat, or cannot be told from any other valley',
+          'has slopes and a bed',
+          'slopes, bed and banks as we measured them',
+          'shows how each bend got its shape',
+        ],
         [1, 4, 7, 9],
       ),
     },
@@ -33,7 +38,10 @@ export const MODELS: Rubric = {
       name: 'Wearing away and dropping',
       weight: 1000,
       aims: ['explain a process'],
-      levels: levels(['not shown', 'one of the two is shown', 'both are shown where they happen', 'both, and where one turns into the other'], [0, 3, 6, 8]),
+      levels: levels(
+        ['not shown', 'one of the two is shown', 'both are shown where they happen', 'both, and where one turns into the other'],
+        [0, 3, 6, 8],
+      ),
     },
     {
       id: randomUUID(),
@@ -42,7 +50,13 @@ export const MODELS: Rubric = {
       aims: ['use evidence'],
       levels: levels(['none, or copied', 'names the parts', 'says what happens there', 'says how you know'], [0, 3, 5, 7]),
     },
-    { id: randomUUID(), name: 'Care', weight: 1000, aims: [], levels: levels(['falls apart', 'holds together', 'clean and to scale', 'could stand in the hall'], [1, 3, 5, 6]) },
+    {
+      id: randomUUID(),
+      name: 'Care',
+      weight: 1000,
+      aims: [],
+      levels: levels(['falls apart', 'holds together', 'clean and to scale', 'could stand in the hall'], [1, 3, 5, 6]),
+    },
   ],
 };
 
@@ -71,7 +85,12 @@ export const EXPLAINING: Rubric = {
       weight: 1000,
       aims: ['explain a process'],
       levels: levels(
-        ['Names the process.', 'Says what happens, not why.', 'Says why, with a gap in the chain.', 'Explains the process and ties it to evidence from the field.'],
+        [
+          'Names the process.',
+          'Says what happens, not why.',
+          'Says why, with a gap in the chain.',
+          'Explains the process and ties it to evidence from the field.',
+        ],
         [2, 4, 6, 8],
       ),
     },
@@ -80,7 +99,10 @@ export const EXPLAINING: Rubric = {
       name: 'Terms',
       weight: 1000,
       aims: [],
-      levels: levels(['Everyday words only.', 'One or two terms.', 'Most terms, used rightly.', 'The right term in every place.'], [1, 2, 3, 4]),
+      levels: levels(
+        ['Everyday words only.', 'One or two terms.', 'Most terms, used rightly.', 'The right term in every place.'],
+        [1, 2, 3, 4],
+      ),
     },
   ],
 };
@@ -96,7 +118,14 @@ export function extrasOf(title: string, points: number | null): Partial<BriefBod
     'What the forecast missed': 50,
     'Storm log, week 10': 30,
   };
-  const link = (name: string, url: string): Attachment => ({ id: randomUUID(), kind: 'link', title: name, url, use: 'toRead', example: false });
+  const link = (name: string, url: string): Attachment => ({
+    id: randomUUID(),
+    kind: 'link',
+    title: name,
+    url,
+    use: 'toRead',
+    example: false,
+  });
   const explained: Partial<BriefBody> = { scoring: { by: 'rubric', rubric: EXPLAINING, shelfId: null } };
   const more: Record<string, Partial<BriefBody>> = {
     'Meander notes': explained,
@@ -106,7 +135,14 @@ export function extrasOf(title: string, points: number | null): Partial<BriefBod
       accepts: ['text', 'photos'],
       aims: ['explain a process', 'use evidence'],
       attachments: [
-        { id: randomUUID(), kind: 'worksheet', title: 'Label sheet', text: sheetOf('What is here:', 'What happens here:', 'How I know:'), use: 'oneEach', example: false },
+        {
+          id: randomUUID(),
+          kind: 'worksheet',
+          title: 'Label sheet',
+          text: sheetOf('What is here:', 'What happens here:', 'How I know:'),
+          use: 'oneEach',
+          example: false,
+        },
         link('Valleys seen from above', 'https://valleys.example/above'),
       ],
     },
@@ -140,7 +176,17 @@ interface Setting {
 }
 
 /** Group dates, a handout, something timed, a request for more time, and a shelf to take from. */
-export async function plantPlanning({ services, calendar, now, teacherId, colleagueId, classIds, idOf, assignments, filedIn }: Setting): Promise<void> {
+export async function plantPlanning({
+  services,
+  calendar,
+  now,
+  teacherId,
+  colleagueId,
+  classIds,
+  idOf,
+  assignments,
+  filedIn,
+}: Setting): Promise<void> {
   const teacher = { role: 'teacher' as const, userId: teacherId };
   const titled = (title: string) => assignments.find((one) => one.title === title)!;
   const set = (className: string, more: Partial<SetFor> = {}): SetFor => ({
@@ -164,7 +210,11 @@ export async function plantPlanning({ services, calendar, now, teacherId, collea
   const estuary = textOf(
     'An estuary is where a river and the tide meet. Twice a day the sea pushes in, the river slows down, and what it carried sinks.\n\nRead pages 2 to 4, and look at the two pictures: the same place at low and at high water.',
   );
-  await brief({ kind: 'handout', title: 'Estuary sheet', instructions: estuary }, [set('Rivers 8', { unitId: filedIn['Rivers 8']!.unitIds[2]! })], ago(calendar, now, 25));
+  await brief(
+    { kind: 'handout', title: 'Estuary sheet', instructions: estuary },
+    [set('Rivers 8', { unitId: filedIn['Rivers 8']!.unitIds[2]! })],
+    ago(calendar, now, 25),
+  );
   const tides = addSchoolDays(calendar, titled('Estuary reading').due ?? now, 3);
   await brief(
     {
@@ -183,7 +233,14 @@ export async function plantPlanning({ services, calendar, now, teacherId, collea
   const group = groups.find((one) => one.name === 'Group 3');
   if (group && model.due !== null)
     await services.exceptions.plantGroupDates(
-      [{ assignmentId: model.id, groupId: group.groupId, due: addSchoolDays(calendar, model.due, 1) - 3.5 * HOUR_MS, reason: 'Their lab is on another day' }],
+      [
+        {
+          assignmentId: model.id,
+          groupId: group.groupId,
+          due: addSchoolDays(calendar, model.due, 1) - 3.5 * HOUR_MS,
+          reason: 'Their lab is on another day',
+        },
+      ],
       teacherId,
       ago(calendar, now, 30),
     );
@@ -203,7 +260,10 @@ export async function plantPlanning({ services, calendar, now, teacherId, collea
   const keep = (title: string, folder: string, tags: string[], body: Parameters<Services['shelf']['keep']>[1]['body']) =>
     services.shelf.keep(teacher, { title, folder, tags, body }, null, now - 60 * 24 * HOUR_MS);
   await keep('Models', 'Rubrics', ['building'], { kind: 'rubric', rubric: MODELS });
-  const sheet = await keep('Field notes sheet', 'Worksheets', ['field work'], { kind: 'worksheet', text: textOf('Place and time:\n\nWhat I measured:\n\nWhat surprised me:') });
+  const sheet = await keep('Field notes sheet', 'Worksheets', ['field work'], {
+    kind: 'worksheet',
+    text: textOf('Place and time:\n\nWhat I measured:\n\nWhat surprised me:'),
+  });
   const { kind: _, ...rest } = BLANK_BRIEF;
   await keep('Flow rate table', 'Rivers', ['measuring', 'field work'], {
     kind: 'assignment',

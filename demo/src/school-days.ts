@@ -1,4 +1,14 @@
-import { HOUR_MS, instantOf, isSchoolDay, localDateAt, msOfWallTime, schoolDayAfter, wallClockAt, type Instant, type SchoolCalendar } from '@jolly/core';
+import {
+  HOUR_MS,
+  instantOf,
+  isSchoolDay,
+  localDateAt,
+  msOfWallTime,
+  schoolDayAfter,
+  wallClockAt,
+  type Instant,
+  type SchoolCalendar,
+} from '@jolly/core';
 
 /** When the made-up teachers are at school: everything they do, and what they ask for, happens then. */
 const SCHOOL_HOURS = { from: 8.5 * HOUR_MS, to: 17.5 * HOUR_MS };

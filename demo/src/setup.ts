@@ -69,14 +69,19 @@ export const SETUP: Record<string, Setup> = {
   'Maps 10': { subject: 'Geography', level: '10', room: '7', scheme: { ...FIRST_SCHEME, bands: BANDS }, units: [], filed: {} },
 };
 
-export const categoryId = (className: string, name: string | undefined): string | null => SETUP[className]!.scheme.categories.find((one) => one.name === name)?.id ?? null;
+export const categoryId = (className: string, name: string | undefined): string | null =>
+  SETUP[className]!.scheme.categories.find((one) => one.name === name)?.id ?? null;
 
 /** A class of last year, put away. */
 export const LAST_YEAR = { name: 'Coasts 8', hue: 7, members: ['Dagny Isaksen', 'Emeka Nwosu', 'Fern Abernathy', 'Lior Ben-Ari'] };
 
 /** Groups that are kept in Rivers 8: at the ford, and for reading. */
 export const LAB_GROUPS = { name: 'Ford survey', seed: 'K7M3', count: 4 };
-export const READING_GROUP = { name: 'Reading circle', group: 'Thursday', members: ['Hana Petrov', 'Dilan Sørby', 'Mei-Lin Zhao', 'يوسف الراشد'] };
+export const READING_GROUP = {
+  name: 'Reading circle',
+  group: 'Thursday',
+  members: ['Hana Petrov', 'Dilan Sørby', 'Mei-Lin Zhao', 'يوسف الراشد'],
+};
 
 /** Who always has more time, in which classes. */
 export const STANDING = [
@@ -102,10 +107,23 @@ export const STANDING = [
     from: null,
     to: null,
   },
-  { who: 'Vesna Horvat', classes: ['Rivers 8'], kind: 'days' as const, amount: 3, reason: 'Broken wrist', quizTimePercent: null, waivesLate: false, from: -50, to: -20 },
+  {
+    who: 'Vesna Horvat',
+    classes: ['Rivers 8'],
+    kind: 'days' as const,
+    amount: 3,
+    reason: 'Broken wrist',
+    quizTimePercent: null,
+    waivesLate: false,
+    from: -50,
+    to: -20,
+  },
 ];
 
 /** Who is shown to classmates under another name. */
 export const SHOWN_AS: Record<string, string> = { 'Cato Verhoef': 'Grey Wagtail' };
 /** Who has an e-mail address in the records. */
-export const EMAILS: Record<string, string> = { 'Zofia Wrona': 'zofia.wrona@families.tern-bay.example', 'Bao Lindqvist': 'bao@families.tern-bay.example' };
+export const EMAILS: Record<string, string> = {
+  'Zofia Wrona': 'zofia.wrona@families.tern-bay.example',
+  'Bao Lindqvist': 'bao@families.tern-bay.example',
+};

@@ -1,4 +1,13 @@
-import { addSchoolDays, HOUR_MS, MINUTE_MS, rubricScore, textOf, type PieceFact, type RubricChoices, type SchoolCalendar } from '@jolly/core';
+import {
+  addSchoolDays,
+  HOUR_MS,
+  MINUTE_MS,
+  rubricScore,
+  textOf,
+  type PieceFact,
+  type RubricChoices,
+  type SchoolCalendar,
+} from '@jolly/core';
 import type { AssignmentReply, Chosen } from '@jolly/server/dist/contract';
 import type { PlantedStory } from '@jolly/server/dist/features/pieces/pieces.service';
 import type { Chance } from './chance';
@@ -35,20 +44,29 @@ export async function storyOf(setting: Setting): Promise<PlantedStory | null> {
   const { due } = assignment;
   const age = plan.due === null ? 99 : -plan.due;
   const lateOnes = chance.happens(0.12);
-  const text = plan.files === 'photo' ? textOf(chance.pick(SENTENCES[className]!)) : textOf([paragraph(chance, className), paragraph(chance, className)].join('\n'));
+  const text =
+    plan.files === 'photo'
+      ? textOf(chance.pick(SENTENCES[className]!))
+      : textOf([paragraph(chance, className), paragraph(chance, className)].join('\n'));
   const score = (): number | null =>
-    assignment.points === null ? null : Math.round((assignment.points / 1000) * Math.min(1, Math.max(0.25, diligence + (chance.next() - 0.5) * 0.3)) * 2) * 500;
+    assignment.points === null
+      ? null
+      : Math.round((assignment.points / 1000) * Math.min(1, Math.max(0.25, diligence + (chance.next() - 0.5) * 0.3)) * 2) * 500;
   const judged = (at: number, returnedAt: number | null) => {
     const earned = score();
     // One after another, so that there is a pace.
-    teacher({ kind: 'scored', at: at - setting.nth * 4 * MINUTE_MS }, { ...scoredAs(assignment, earned), remark: textOf(chance.happens(0.85) ? chance.pick(REMARKS) : '') });
+    teacher(
+      { kind: 'scored', at: at - setting.nth * 4 * MINUTE_MS },
+      { ...scoredAs(assignment, earned), remark: textOf(chance.happens(0.85) ? chance.pick(REMARKS) : '') },
+    );
     if (returnedAt === null) return;
     teacher({ kind: 'returned', at: returnedAt });
     if (chance.happens(age > 12 ? 0.93 : 0.7) && returnedAt + 5 * HOUR_MS < now) student({ kind: 'read', at: returnedAt + 5 * HOUR_MS });
   };
 
   if (due === null || assignment.issuedAt === null) return null;
-  const later = (from: number, days: number, hours = 0) => Math.min(addSchoolDays(calendar, from, days) + hours * HOUR_MS, now - 2 * MINUTE_MS);
+  const later = (from: number, days: number, hours = 0) =>
+    Math.min(addSchoolDays(calendar, from, days) + hours * HOUR_MS, now - 2 * MINUTE_MS);
   if (assignment.how === 'inClass') {
     // What was done in the last lesson is not scored yet.
     if (age <= 1 || chance.happens(0.05)) return null;
@@ -64,7 +82,11 @@ export async function storyOf(setting: Setting): Promise<PlantedStory | null> {
   const handsIn = age > 0 ? !misses : chance.happens(0.2);
   if (handsIn) {
     const handedInAt =
-      age <= 0 ? now - chance.between(2, 20) * HOUR_MS : lateOnes ? Math.min(due + chance.between(2, 46) * HOUR_MS, now - HOUR_MS) : due - chance.between(1, 700) * MINUTE_MS;
+      age <= 0
+        ? now - chance.between(2, 20) * HOUR_MS
+        : lateOnes
+          ? Math.min(due + chance.between(2, 46) * HOUR_MS, now - HOUR_MS)
+          : due - chance.between(1, 700) * MINUTE_MS;
     student({ kind: 'handedIn', at: Math.max(handedInAt, begunAt + HOUR_MS / 2) });
     if (age > 8) judged(later(due, 3), later(due, 4));
     else if (age > 5 && !isSentBack) judged(later(due, 3), chance.happens(0.7) ? later(due, 4) : null);
@@ -75,7 +97,13 @@ export async function storyOf(setting: Setting): Promise<PlantedStory | null> {
       } else judged(later(due, 1), null);
     }
   }
-  return { assignmentId: assignment.id, studentId, text, attached: plan.files && (handsIn || chance.happens(0.4)) ? await setting.attached() : [], story };
+  return {
+    assignmentId: assignment.id,
+    studentId,
+    text,
+    attached: plan.files && (handsIn || chance.happens(0.4)) ? await setting.attached() : [],
+    story,
+  };
 }
 
 /** The same score by the assignment's rubric, where it has one: levels about as high as the points. */

@@ -65,7 +65,8 @@ function scattered(count: number): string {
   return `${id.slice(28, 36)}${id.slice(8)}`;
 }
 
-const column = (value: string | number | null): string => (value === null ? '\\N' : typeof value === 'number' ? String(value) : value.replace(/\\/g, '\\\\'));
+const column = (value: string | number | null): string =>
+  value === null ? '\\N' : typeof value === 'number' ? String(value) : value.replace(/\\/g, '\\\\');
 const when = (at: number): string => new Date(at).toISOString().slice(0, 23).replace('T', ' ');
 
 /** Rows on their way to a table. */
@@ -117,13 +118,29 @@ function tables() {
       ...['held', 'returned_milli', 'returned_remark', 'returned_details', 'shown_at', 'went', 'went_line', 'said_missing', 'version'],
     ]),
     facts: new Load('piece_facts', ['id', 'piece_id', 'seq', 'kind', 'at', 'by_user', 'data']),
-    handIns: new Load('hand_ins', ['id', 'work_id', 'version_no', 'at', 'text', 'words', 'receipt', 'by_user', 'text_fingerprint', 'sheets']),
+    handIns: new Load('hand_ins', [
+      'id',
+      'work_id',
+      'version_no',
+      'at',
+      'text',
+      'words',
+      'receipt',
+      'by_user',
+      'text_fingerprint',
+      'sheets',
+    ]),
   };
 }
 type Tables = ReturnType<typeof tables>;
 
 /** What one student did with one assignment, and what was given for it; null: nothing at all. */
-function storyFor(chance: Chance, assignment: AssignmentReply, diligence: number, now: number): { facts: PieceFact[]; earned: number | null } | null {
+function storyFor(
+  chance: Chance,
+  assignment: AssignmentReply,
+  diligence: number,
+  now: number,
+): { facts: PieceFact[]; earned: number | null } | null {
   const { due, how, points } = assignment;
   const at = due ?? assignment.issuedAt! + 72 * HOUR;
   const facts: PieceFact[] = [];
@@ -162,16 +179,51 @@ function addPiece(
     summary = afterFact(summary, fact);
     const given = `{"earned":${earned},"chosen":null,"remark":${SAID},"words":{},"adjust":null,"points":${assignment.points}}`;
     const data = fact.kind === 'scored' ? given : fact.kind === 'returned' ? given.replace(/,"points":\d+/, ',"rounds":[]') : '{}';
-    to.facts.add(uuid('fact', count.fact++), id, index + 1, fact.kind, when(fact.at), fact.kind === 'scored' || fact.kind === 'returned' ? teacherId : studentId, data);
+    to.facts.add(
+      uuid('fact', count.fact++),
+      id,
+      index + 1,
+      fact.kind,
+      when(fact.at),
+      fact.kind === 'scored' || fact.kind === 'returned' ? teacherId : studentId,
+      data,
+    );
   }
   const { begunAt, handedInAt, scoredAt, returnedAt } = summary;
   const written = begunAt === null ? null : text;
-  to.works.add(id, assignment.id, null, written, begunAt === null ? null : when(begunAt), begunAt === null ? null : studentId, 1, written === null ? 0 : words);
-  if (handedInAt !== null) to.handIns.add(uuid('hand-in', count.handIn++), id, 1, when(handedInAt), text, words, 'AAAA-BBBB-CCCC', studentId, null, '[]');
+  to.works.add(
+    id,
+    assignment.id,
+    null,
+    written,
+    begunAt === null ? null : when(begunAt),
+    begunAt === null ? null : studentId,
+    1,
+    written === null ? 0 : words,
+  );
+  if (handedInAt !== null)
+    to.handIns.add(uuid('hand-in', count.handIn++), id, 1, when(handedInAt), text, words, 'AAAA-BBBB-CCCC', studentId, null, '[]');
   const [given, shown] = [scoredAt === null ? null : earned, returnedAt === null ? null : earned];
   to.pieces.add(
-    ...([id, assignment.id, studentId, id, JSON.stringify(summary), Number(begunAt !== null), begunAt && when(begunAt), begunAt && when(begunAt)] as const),
-    ...([given, SAID, given === null ? null : NO_WORDS, scoredAt && when(scoredAt), scoredAt && teacherId, 0, Number(scoredAt !== null && returnedAt === null)] as const),
+    ...([
+      id,
+      assignment.id,
+      studentId,
+      id,
+      JSON.stringify(summary),
+      Number(begunAt !== null),
+      begunAt && when(begunAt),
+      begunAt && when(begunAt),
+    ] as const),
+    ...([
+      given,
+      SAID,
+      given === null ? null : NO_WORDS,
+      scoredAt && when(scoredAt),
+      scoredAt && teacherId,
+      0,
+      Number(scoredAt !== null && returnedAt === null),
+    ] as const),
     ...([shown, SAID, shown === null ? null : NO_WORDS, returnedAt && when(returnedAt), null, '', 0, facts.length] as const),
   );
 }
@@ -180,7 +232,11 @@ function addPiece(
 function yearAround(now: number) {
   const monday = plusDays(mondayOf(localDateAt(ZONE, now)), -33 * 7);
   const week = (from: number, to: number) => ({ from: plusDays(monday, from * 7), to: plusDays(monday, to * 7 - 3) });
-  const closed = (from: number, to: number, name: string) => ({ from: plusDays(monday, from * 7 - 2), to: plusDays(monday, to * 7 - 1), name });
+  const closed = (from: number, to: number, name: string) => ({
+    from: plusDays(monday, from * 7 - 2),
+    to: plusDays(monday, to * 7 - 1),
+    name,
+  });
   return {
     monday,
     terms: [
@@ -188,11 +244,20 @@ function yearAround(now: number) {
       { name: 'Term 2', ...week(15, 26) },
       { name: 'Term 3', ...week(28, 40) },
     ],
-    calendar: { zone: ZONE, schoolDays: [1, 2, 3, 4, 5], closures: [closed(13, 15, 'Winter break'), closed(26, 28, 'Spring break')] } satisfies SchoolCalendar,
+    calendar: {
+      zone: ZONE,
+      schoolDays: [1, 2, 3, 4, 5],
+      closures: [closed(13, 15, 'Winter break'), closed(26, 28, 'Spring break')],
+    } satisfies SchoolCalendar,
   };
 }
 
-async function fill(services: Services, config: Config, now: number, { students, seed }: { students: number; seed: number }): Promise<void> {
+async function fill(
+  services: Services,
+  config: Config,
+  now: number,
+  { students, seed }: { students: number; seed: number },
+): Promise<void> {
   const chance = chanceFrom(seed);
   const { monday, terms, calendar } = yearAround(now);
   const names = Object.values(ROSTERS).flat().map(nameOfLine);
@@ -203,8 +268,17 @@ async function fill(services: Services, config: Config, now: number, { students,
   const teachers = Math.max(2, Math.round(students * 0.06));
   const people = await services.accounts.plant(
     [
-      ...Array.from({ length: teachers }, (_, index) => ({ ...nameAt(index * 3 + 1), role: 'teacher' as const, userName: `teacher.${index + 1}` })),
-      ...Array.from({ length: students }, (_, index) => ({ ...nameAt(index), role: 'student' as const, userName: `student.${index + 1}`, schoolNumber: String(10_000 + index) })),
+      ...Array.from({ length: teachers }, (_, index) => ({
+        ...nameAt(index * 3 + 1),
+        role: 'teacher' as const,
+        userName: `teacher.${index + 1}`,
+      })),
+      ...Array.from({ length: students }, (_, index) => ({
+        ...nameAt(index),
+        role: 'student' as const,
+        userName: `student.${index + 1}`,
+        schoolNumber: String(10_000 + index),
+      })),
     ],
     PASSWORD,
     now,
@@ -216,7 +290,8 @@ async function fill(services: Services, config: Config, now: number, { students,
   for (const subject of SUBJECTS) {
     for (const [index, pupil] of pupils.entries()) pupil.order = Math.floor(index / 400) + chance.next() * 0.99;
     const mixed = [...pupils].sort((a, b) => a.order - b.order);
-    for (let start = 0; start < mixed.length; start += CLASS_SIZE) rosters.push({ subject, members: mixed.slice(start, start + CLASS_SIZE) });
+    for (let start = 0; start < mixed.length; start += CLASS_SIZE)
+      rosters.push({ subject, members: mixed.slice(start, start + CLASS_SIZE) });
   }
   const lateRule = { kind: 'perDay' as const, percent: 5_000, of: 'max' as const, maxPercentOff: 50_000, floorPercent: 0 };
   const bands = [
@@ -255,7 +330,13 @@ async function fill(services: Services, config: Config, now: number, { students,
     .flat()
     .map((sentence) => ({ text: JSON.stringify(textOf(sentence)), words: sentence.split(' ').length }));
 
-  const connection = await createConnection({ host: config.dbHost, port: config.dbPort, user: config.dbUser, password: config.dbPassword, database: config.dbName });
+  const connection = await createConnection({
+    host: config.dbHost,
+    port: config.dbPort,
+    user: config.dbUser,
+    password: config.dbPassword,
+    database: config.dbName,
+  });
   await connection.query('SET unique_checks = 0, foreign_key_checks = 0');
   const to = tables();
   const flush = async () => {
@@ -306,7 +387,15 @@ async function fill(services: Services, config: Config, now: number, { students,
       if (assignment.issuedAt! > now) continue;
       for (const { id: studentId, diligence } of members) {
         if (chance.happens(0.008)) {
-          excused.push({ assignmentId: assignment.id, studentId, excused: true, waivesLate: false, reason: 'Away', givenBy: teacherId, givenAt: assignment.issuedAt! });
+          excused.push({
+            assignmentId: assignment.id,
+            studentId,
+            excused: true,
+            waivesLate: false,
+            reason: 'Away',
+            givenBy: teacherId,
+            givenAt: assignment.issuedAt!,
+          });
           continue;
         }
         const story = storyFor(chance, assignment, diligence, now);

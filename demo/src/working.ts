@@ -29,7 +29,9 @@ export async function plantWorking({ services, calendar, now, teacherId, classId
     {
       ...BLANK_BRIEF,
       title: 'Ford survey report',
-      instructions: textOf('Write up together what your group measured at the ford: what you did, what you found, and what you would do another time. One report for the group.'),
+      instructions: textOf(
+        'Write up together what your group measured at the ford: what you did, what you found, and what you would do another time. One report for the group.',
+      ),
       attachments: [
         {
           id: '5b2f6c1e-7a55-4c1c-9f0e-3f6f1c5d2a10',
@@ -76,12 +78,29 @@ export async function plantWorking({ services, calendar, now, teacherId, classId
 
   const model = assignments.find((one) => one.title === 'Valley model')!;
   const about = { assignmentId: model.id, studentId: student('Bao Lindqvist').userId };
-  await services.talking.send(student('Bao Lindqvist'), about, { text: 'May I show the valley when it is flooded too?', fileIds: [] }, ago(calendar, now, 4));
-  await services.talking.send(teacher, about, { text: 'Yes, as a second photograph. Say in a label what has changed.', fileIds: [] }, ago(calendar, now, 2));
+  await services.talking.send(
+    student('Bao Lindqvist'),
+    about,
+    { text: 'May I show the valley when it is flooded too?', fileIds: [] },
+    ago(calendar, now, 4),
+  );
+  await services.talking.send(
+    teacher,
+    about,
+    { text: 'Yes, as a second photograph. Say in a label what has changed.', fileIds: [] },
+    ago(calendar, now, 2),
+  );
   const ways = ['flowed', 'hardGoing', 'flowed', 'stuck'] as const;
   const lines = ['', 'The scale took me longest', '', 'I could not find the water line on my photo'];
   const sketch = assignments.find((one) => one.title === 'River cross-section sketch')!;
-  const handed = (await services.board.as({ as: 'server' }).ofAssignment(sketch, now)).filter(({ record }) => record?.summary.handedInAt != null).slice(0, ways.length);
+  const handed = (await services.board.as({ as: 'server' }).ofAssignment(sketch, now))
+    .filter(({ record }) => record?.summary.handedInAt != null)
+    .slice(0, ways.length);
   for (const [index, { member }] of handed.entries())
-    await services.working.sayHowItWent({ role: 'student', userId: member.student.id }, sketch.id, { how: ways[index]!, line: lines[index]! }, now - HOUR_MS);
+    await services.working.sayHowItWent(
+      { role: 'student', userId: member.student.id },
+      sketch.id,
+      { how: ways[index]!, line: lines[index]! },
+      now - HOUR_MS,
+    );
 }

@@ -5,7 +5,8 @@ import { aReadyClass } from '../support/school';
 const grid = (page: Page) => page.getByRole('grid');
 /** The texts of a column, from the top, as they are on the page. */
 const columnOf = (page: Page, column: number) => grid(page).locator(`[data-place$=" ${column}"]`).allTextContents();
-const columnIs = (page: Page, column: number, texts: string[]) => expect.poll(async () => (await columnOf(page, column)).map((text) => text.trim())).toEqual(texts);
+const columnIs = (page: Page, column: number, texts: string[]) =>
+  expect.poll(async () => (await columnOf(page, column)).map((text) => text.trim())).toEqual(texts);
 
 async function paste(page: Page, text: string): Promise<void> {
   await page.context().grantPermissions(['clipboard-read', 'clipboard-write']);
@@ -152,7 +153,11 @@ test('a column is entered by keyboard, one is pasted from another program, undon
     const file = await (await downloading).path();
     await teacher
       .getByLabel('Table of scores')
-      .setInputFiles({ name: 'book.xlsx', mimeType: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet', buffer: (await import('node:fs')).readFileSync(file) });
+      .setInputFiles({
+        name: 'book.xlsx',
+        mimeType: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+        buffer: (await import('node:fs')).readFileSync(file),
+      });
     await expect(teacher.getByRole('dialog')).toContainText('nothing would change');
     await teacher.keyboard.press('Escape');
   });

@@ -10,7 +10,9 @@ interface Mail {
   subject: string;
 }
 
-test('twelve mixed pieces are marked by keyboard alone, returned on two days, one corrected, and each letter goes out once', async ({ browser }) => {
+test('twelve mixed pieces are marked by keyboard alone, returned on two days, one corrected, and each letter goes out once', async ({
+  browser,
+}) => {
   test.setTimeout(300_000);
   const { teacher, students, idOf, issue } = await aReadyClass(browser, NAMES);
   const title = unique('Bend notes');
@@ -27,7 +29,13 @@ test('twelve mixed pieces are marked by keyboard alone, returned on two days, on
     else if (index < 11) await handsIn(students[name], id, { file: { name: 'bend.pdf', mimeType: 'application/pdf', buffer: aPdf() } });
     // The twelfth did it in class and has nothing to hand in.
   }
-  await asks(teacher, 'post', '/api/remarks', { text: 'Clear, {name}. Now say why.', folder: 'At the end', aim: '', criterion: '', shared: false });
+  await asks(teacher, 'post', '/api/remarks', {
+    text: 'Clear, {name}. Now say why.',
+    folder: 'At the end',
+    aim: '',
+    criterion: '',
+    shared: false,
+  });
 
   await teacher.goto(`/marking/${id}`);
   const nameOnDesk = teacher.locator('.side h2');
@@ -143,7 +151,10 @@ test('a student answers a note and asks about the score; a column of scores come
   const { teacher, students, idOf, issue } = await aReadyClass(browser, ['Ada', 'Ben'], { width: 390, height: 844 });
   const title = unique('Tide notes');
   const { id } = await issue(title);
-  await handsIn(students.Ada, id, { text: 'Twice a day the water stands still. Then it turns.', file: { name: 'ford.png', mimeType: 'image/png', buffer: PICTURE } });
+  await handsIn(students.Ada, id, {
+    text: 'Twice a day the water stands still. Then it turns.',
+    file: { name: 'ford.png', mimeType: 'image/png', buffer: PICTURE },
+  });
   const desk = `/marking/${id}/${idOf('Ada')}`;
   await teacher.goto(desk);
 
@@ -221,5 +232,11 @@ test('a student answers a note and asks about the score; a column of scores come
   await expect(teacher.getByLabel('Score of Ben Reef')).toHaveValue('7.5');
   await type(teacher.getByLabel('Score of Ben Reef'), '8,25');
   await teacher.getByLabel('Score of Ben Reef').press('Enter');
-  await expect.poll(async () => (await asks<{ row: { score: { earned: number } } }>(teacher, 'get', `/api/assignments/${id}/pieces/${idOf('Ben')}`)).row.score.earned).toBe(8_250);
+  await expect
+    .poll(
+      async () =>
+        (await asks<{ row: { score: { earned: number } } }>(teacher, 'get', `/api/assignments/${id}/pieces/${idOf('Ben')}`)).row.score
+          .earned,
+    )
+    .toBe(8_250);
 });

@@ -24,7 +24,8 @@ test('class sheet, desk, book and piece: what is typed while replies are held ba
   test.setTimeout(200_000);
   const { teacher, classId, students, idOf, issue } = await aReadyClass(browser, ['Ada', 'Ben', 'Cleo']);
   const { id } = await issue('Slow line');
-  const rowOf = async (name: 'Ada' | 'Ben' | 'Cleo') => (await asks<Scored>(teacher, 'get', `/api/assignments/${id}/pile`)).rows.find((row) => row.student.id === idOf(name))!;
+  const rowOf = async (name: 'Ada' | 'Ben' | 'Cleo') =>
+    (await asks<Scored>(teacher, 'get', `/api/assignments/${id}/pile`)).rows.find((row) => row.student.id === idOf(name))!;
   const ada = students.Ada;
 
   await test.step('the student writes on while the text is being saved', async () => {
@@ -38,7 +39,9 @@ test('class sheet, desk, book and piece: what is typed while replies are held ba
     await expect(ada.getByText(/^Saved \d/)).toBeVisible();
     await ada.unroute('**/api/**');
     await ada.reload();
-    await expect(ada.getByRole('textbox', { name: 'Your text' })).toHaveText('The tide turns twice a day. The estuary fills and empties with it, slowly.');
+    await expect(ada.getByRole('textbox', { name: 'Your text' })).toHaveText(
+      'The tide turns twice a day. The estuary fills and empties with it, slowly.',
+    );
   });
 
   await holdsBack(teacher);
@@ -98,6 +101,10 @@ test('class sheet, desk, book and piece: what is typed while replies are held ba
       ['Cleo', 17_000],
     ] as const)
       await expect.poll(async () => (await rowOf(name)).score!.earned).toBe(earned);
-    expect((await teacher.getByRole('grid').locator('[data-place$=" 0"]').allTextContents()).map((text) => text.trim())).toEqual(['11', '13', '17']);
+    expect((await teacher.getByRole('grid').locator('[data-place$=" 0"]').allTextContents()).map((text) => text.trim())).toEqual([
+      '11',
+      '13',
+      '17',
+    ]);
   });
 });

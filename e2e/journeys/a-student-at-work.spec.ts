@@ -8,7 +8,12 @@ const open = async (page: Page, id: string) => {
 };
 /** Stores an issued brief with some of it changed, telling nobody. */
 async function changesBrief(teacher: Page, briefId: string, more: object, set: object = {}): Promise<void> {
-  const { id: _, elsewhere: __, classes, ...rest } = await asks<{ id: string; elsewhere: number; classes: Record<string, unknown>[] }>(teacher, 'get', `/api/briefs/${briefId}`);
+  const {
+    id: _,
+    elsewhere: __,
+    classes,
+    ...rest
+  } = await asks<{ id: string; elsewhere: number; classes: Record<string, unknown>[] }>(teacher, 'get', `/api/briefs/${briefId}`);
   const sets = classes.map(({ assignmentId: ___, issuedAt: ____, begun: _____, ...one }) => ({ ...one, ...set }));
   await asks(teacher, 'put', `/api/briefs/${briefId}`, { ...rest, ...more, classes: sets, tell: false });
 }
@@ -20,7 +25,9 @@ test('text is kept while the line is broken, and what was written on two devices
   const desk = students.Ada;
   await open(desk, id);
   await writes(desk, 'The tide turns twice.');
-  const phone = await (await browser.newContext({ storageState: await desk.context().storageState(), viewport: { width: 390, height: 844 } })).newPage();
+  const phone = await (
+    await browser.newContext({ storageState: await desk.context().storageState(), viewport: { width: 390, height: 844 } })
+  ).newPage();
   await open(phone, id);
   await expect(phone.getByRole('textbox', { name: 'Your text' })).toContainText('The tide turns twice.');
 
@@ -35,19 +42,25 @@ test('text is kept while the line is broken, and what was written on two devices
   await expect(phone.getByText(/^Saved /)).toBeVisible();
 
   await desk.context().setOffline(false);
-  await expect.poll(async () => draftOf(desk, id)).toMatchObject({ text: paragraphs('By phone: The tide turns twice.', 'At the desk, without a line.') });
+  await expect
+    .poll(async () => draftOf(desk, id))
+    .toMatchObject({ text: paragraphs('By phone: The tide turns twice.', 'At the desk, without a line.') });
   await expect(field).toContainText('By phone: The tide turns twice.');
   await expect(desk.getByText('has been brought together with yours')).toBeVisible();
 });
 
-test('words that never reached the server stay in sight when the piece is handed in elsewhere, and go in after taking back', async ({ browser }) => {
+test('words that never reached the server stay in sight when the piece is handed in elsewhere, and go in after taking back', async ({
+  browser,
+}) => {
   const { students, issue } = await aReadyClass(browser, ['Ada']);
   const { id } = await issue(unique('Two devices'));
   const desk = students.Ada;
   await open(desk, id);
   await writes(desk, 'Sent in time.');
   await expect(desk.getByText(/^Saved /)).toBeVisible();
-  const phone = await (await browser.newContext({ storageState: await desk.context().storageState(), viewport: { width: 390, height: 844 } })).newPage();
+  const phone = await (
+    await browser.newContext({ storageState: await desk.context().storageState(), viewport: { width: 390, height: 844 } })
+  ).newPage();
   await open(phone, id);
 
   await desk.context().setOffline(true);
@@ -76,7 +89,9 @@ test('words that never reached the server stay in sight when the piece is handed
 test('a worksheet is one’s own copy, only its spaces can be written in, and a correction is offered', async ({ browser }) => {
   const { teacher, students, issue } = await aReadyClass(browser, ['Ada', 'Ben']);
   const worksheet = { id: crypto.randomUUID(), kind: 'worksheet', title: 'Depths', use: 'oneEach', example: false };
-  const { id, briefId } = await issue(unique('Depths'), { brief: { accepts: ['files'], attachments: [{ ...worksheet, text: sheetOf('Depth in the middle:') }] } });
+  const { id, briefId } = await issue(unique('Depths'), {
+    brief: { accepts: ['files'], attachments: [{ ...worksheet, text: sheetOf('Depth in the middle:') }] },
+  });
   const { Ada: ada, Ben: ben } = students;
   await open(ada, id);
   const sheet = ada.getByRole('textbox', { name: 'Depths' });
@@ -188,7 +203,11 @@ test('a drawing and a recording are made in the browser, and a large photo is ma
 
 test('taken back after it was due, it says first what that costs; an earlier version is compared and restored', async ({ browser }) => {
   const { teacher, classId, students, issue } = await aReadyClass(browser, ['Ada']);
-  const schoolClass = await asks<{ scheme: object; bearing: object; graceMinutes: number; version: number }>(teacher, 'get', `/api/classes/${classId}`);
+  const schoolClass = await asks<{ scheme: object; bearing: object; graceMinutes: number; version: number }>(
+    teacher,
+    'get',
+    `/api/classes/${classId}`,
+  );
   const lateRule = { kind: 'perDay', percent: 5_000, of: 'max', maxPercentOff: 50_000, floorPercent: 0 };
   await asks(teacher, 'put', `/api/classes/${classId}/scheme`, {
     scheme: schoolClass.scheme,

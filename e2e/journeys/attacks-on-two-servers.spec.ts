@@ -28,7 +28,11 @@ test('what is refused at one server process is refused at the other: guessing, t
         const { who, base } = at[n % 2]!;
         const { csrf } = (await (await who.get(`${base}/api/session`)).json()) as { csrf: string };
         const userName = [me.userName, me.userName.toUpperCase(), ` ${me.userName}`, me.userName.replace('a', 'á')][n % 4]!;
-        statuses.push((await who.post(`${base}/api/session`, { headers: { 'X-CSRF-Token': csrf }, data: { userName, password: `guess ${n}` } })).status());
+        statuses.push(
+          (
+            await who.post(`${base}/api/session`, { headers: { 'X-CSRF-Token': csrf }, data: { userName, password: `guess ${n}` } })
+          ).status(),
+        );
       }
       expect(statuses.filter((status) => status === 401)).toHaveLength(10);
       expect(statuses.slice(10).every((status) => status === 429)).toBe(true);
@@ -54,16 +58,24 @@ test('what is refused at one server process is refused at the other: guessing, t
       expect(await uploads('import', { digest })).toMatchObject({ asked: 1, added: 0 });
       expect(await (await stranger.get(`/api/classes/${made.id}/roster`)).json()).toEqual([]);
       for (const act of ['password', 'card'])
-        for (const of of [classId, made.id]) expect((await posts(stranger, `/api/classes/${of}/roster/${ada.id}/${act}`, {})).status()).toBe(404);
+        for (const of of [classId, made.id])
+          expect((await posts(stranger, `/api/classes/${of}/roster/${ada.id}/${act}`, {})).status()).toBe(404);
       expect((await stranger.get(`/api/classes/${classId}/roster`)).status()).toBe(404);
     });
 
     await test.step('the join code and her name make nobody her', async () => {
       const { joinCode } = await asks<{ joinCode: string }>(teacher, 'get', `/api/classes/${classId}`);
       const thief = await second.visitor();
-      expect((await posts(thief, `/api/join/${joinCode}`, { givenName: 'Ada', familyName: 'Reef', userName: unique('thief').replace(' ', '.'), password: PASSWORD })).ok()).toBe(
-        true,
-      );
+      expect(
+        (
+          await posts(thief, `/api/join/${joinCode}`, {
+            givenName: 'Ada',
+            familyName: 'Reef',
+            userName: unique('thief').replace(' ', '.'),
+            password: PASSWORD,
+          })
+        ).ok(),
+      ).toBe(true);
       expect((await thief.get(`/api/my/work/${id}`)).status()).toBe(404);
       const { waiting } = await asks<{ waiting: { listed: { id: string }[] }[] }>(teacher, 'get', `/api/classes/${classId}/joinings`);
       expect(waiting).toHaveLength(1);

@@ -71,7 +71,9 @@ test('a group writes one piece together, one hands it in, and all have the recei
   await press(ben.getByRole('button', { name: 'Hand in for all' }));
   await expect(ada.getByRole('heading', { name: 'Handed in' })).toBeVisible();
   await expect(ada.getByText('Ben Reef').first()).toBeVisible();
-  const receipts = await Promise.all([ada, ben].map(async (page) => (await asks<{ handIn: { receipt: string } }>(page, 'get', `/api/my/work/${id}`)).handIn.receipt));
+  const receipts = await Promise.all(
+    [ada, ben].map(async (page) => (await asks<{ handIn: { receipt: string } }>(page, 'get', `/api/my/work/${id}`)).handIn.receipt),
+  );
   expect(receipts[0]).toBe(receipts[1]);
 
   // Scored for both, with other points for one.

@@ -27,7 +27,13 @@ for (const theme of ['light', 'dark'] as const) {
     test.setTimeout(400_000);
     const page = await someone(browser, 'odile.finch');
     await page.evaluate((choice) => localStorage.setItem('jolly-theme', choice), theme);
-    const all = (await (await page.request.get('/api/assignments')).json()) as { id: string; briefId: string; title: string; classId: string; issuedAt: number | null }[];
+    const all = (await (await page.request.get('/api/assignments')).json()) as {
+      id: string;
+      briefId: string;
+      title: string;
+      classId: string;
+      issuedAt: number | null;
+    }[];
     // Of the demo school itself: another journey copies a class, with drafts of the same titles.
     const find = (title: string) => all.find((one) => one.title === title && one.issuedAt !== null)!;
     const roster = (await (await page.request.get(`/api/classes/${find('Valley model').classId}/roster`)).json()) as { id: string }[];
@@ -85,7 +91,9 @@ for (const theme of ['light', 'dark'] as const) {
   test(`axe finds nothing serious on the student's screens and at the door, ${theme}`, async ({ browser }) => {
     const page = await someone(browser, 'bao.lindqvist', { width: 390, height: 844 });
     await page.evaluate((choice) => localStorage.setItem('jolly-theme', choice), theme);
-    const { pieces } = (await (await page.request.get('/api/my/work')).json()) as { pieces: { assignmentId: string; title: string; state: string }[] };
+    const { pieces } = (await (await page.request.get('/api/my/work')).json()) as {
+      pieces: { assignmentId: string; title: string; state: string }[];
+    };
     const found: string[] = [];
     found.push(...(await look(page, '/work', '.card')));
     for (const state of theme === 'light' ? ['open', 'started', 'in', 'returned', 'missing'] : ['started', 'returned']) {

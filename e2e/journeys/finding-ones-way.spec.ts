@@ -84,11 +84,29 @@ test('anything is found with / and opened with Enter; ? shows the keys; nothing 
 
 test('the demo school has every state of a piece, and shows a PDF on the desk', async ({ browser }) => {
   const page = await someone(browser, 'odile.finch');
-  const all = (await (await page.request.get('/api/assignments')).json()) as { id: string; title: string; counts: Record<string, number> }[];
+  const all = (await (await page.request.get('/api/assignments')).json()) as {
+    id: string;
+    title: string;
+    counts: Record<string, number>;
+  }[];
   const states = new Set(all.flatMap(({ counts }) => Object.keys(counts)));
-  expect([...states].sort()).toEqual(['excused', 'in', 'inClass', 'inLate', 'missing', 'notOpen', 'open', 'returned', 'scored', 'sentBack', 'started']);
+  expect([...states].sort()).toEqual([
+    'excused',
+    'in',
+    'inClass',
+    'inLate',
+    'missing',
+    'notOpen',
+    'open',
+    'returned',
+    'scored',
+    'sentBack',
+    'started',
+  ]);
   const atlas = all.find((one) => one.title === 'Cloud atlas')!;
-  const { rows } = (await (await page.request.get(`/api/assignments/${atlas.id}/pieces`)).json()) as { rows: { handedInAt: number | null; student: { id: string } }[] };
+  const { rows } = (await (await page.request.get(`/api/assignments/${atlas.id}/pieces`)).json()) as {
+    rows: { handedInAt: number | null; student: { id: string } }[];
+  };
   await page.goto(`/marking/${atlas.id}/${rows.find((row) => row.handedInAt !== null)!.student.id}`);
   await expect(page.getByRole('img', { name: 'Page 1 of 2' })).toBeVisible();
 });

@@ -93,7 +93,12 @@ test('a piece is issued, handed in, taken back, handed in again, scored, held, r
   await opens(ada, title);
   await expect(ada.getByText('17.5 of 20')).toBeVisible();
   await expect(ada.getByText('Say why it turns.')).toBeVisible();
-  await expect.poll(async () => (await (await teacher.request.get('/api/today')).json()).feedback.find((one: { title: string }) => one.title === title).unread).toBe(0);
+  await expect
+    .poll(
+      async () =>
+        (await (await teacher.request.get('/api/today')).json()).feedback.find((one: { title: string }) => one.title === title).unread,
+    )
+    .toBe(0);
 
   // Progress: the same about Ada for the teacher and for herself.
   await teacher.goto(`/progress?class=${classId}`);

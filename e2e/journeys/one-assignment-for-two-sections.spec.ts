@@ -19,7 +19,10 @@ interface Pieces {
 }
 
 const DAY = 86_400_000;
-const written = (at: number) => new Intl.DateTimeFormat('en-GB', { timeZone: 'Europe/Lisbon', weekday: 'short', day: 'numeric', month: 'short' }).format(at).replace(',', '');
+const written = (at: number) =>
+  new Intl.DateTimeFormat('en-GB', { timeZone: 'Europe/Lisbon', weekday: 'short', day: 'numeric', month: 'short' })
+    .format(at)
+    .replace(',', '');
 
 /** The next Tuesday at 15:30 school time that is at least three days away, so that the days after it are school days. */
 function aTuesday(): number {
@@ -35,11 +38,18 @@ const EVERYONE = { kind: 'everyone', laterJoiners: true };
 
 async function joined(page: Page, code: string, given: string): Promise<Page> {
   const student = await someone(page.context().browser()!);
-  await asks(student, 'post', `/api/join/${code}`, { givenName: given, familyName: 'Reef', userName: unique(given.toLowerCase()).replace(/\s/g, '.'), password: 'compass-rose' });
+  await asks(student, 'post', `/api/join/${code}`, {
+    givenName: given,
+    familyName: 'Reef',
+    userName: unique(given.toLowerCase()).replace(/\s/g, '.'),
+    password: 'compass-rose',
+  });
   return student;
 }
 
-test('one assignment for two sections: each student has exactly their own date and can see why, and moving it moves only theirs', async ({ browser }) => {
+test('one assignment for two sections: each student has exactly their own date and can see why, and moving it moves only theirs', async ({
+  browser,
+}) => {
   test.setTimeout(200_000);
   const { teacher, name, code, classId } = await aClass(browser);
   const second = await asks<{ id: string; joinCode: string }>(teacher, 'post', '/api/classes', { name: unique('Tides B') });
@@ -69,7 +79,16 @@ test('one assignment for two sections: each student has exactly their own date a
 
   const title = unique('Spring tide');
   const due = aTuesday();
-  const set = { opens: null, closes: due + 7 * DAY, unitId: null, categoryId: null, countsInTotals: true, bonus: false, audience: EVERYONE, groupingId: null };
+  const set = {
+    opens: null,
+    closes: due + 7 * DAY,
+    unitId: null,
+    categoryId: null,
+    countsInTotals: true,
+    bonus: false,
+    audience: EVERYONE,
+    groupingId: null,
+  };
   const brief = await asks<{ id: string; classes: { classId: string; assignmentId: string }[] }>(teacher, 'post', '/api/briefs', {
     kind: 'assignment',
     title,
@@ -93,7 +112,11 @@ test('one assignment for two sections: each student has exactly their own date a
     fromShelf: null,
   });
   const { assignmentId } = brief.classes.find((one) => one.classId === classId)!;
-  await asks(teacher, 'put', `/api/assignments/${assignmentId}/group-dates/${groups[0]!.id}`, { due: due + 2 * DAY, reason: '', tell: true });
+  await asks(teacher, 'put', `/api/assignments/${assignmentId}/group-dates/${groups[0]!.id}`, {
+    due: due + 2 * DAY,
+    reason: '',
+    tell: true,
+  });
 
   // The rest is done where a teacher does it: a one-off exception, an excused student, and issuing to both sections.
   await teacher.goto(`/compose/${brief.id}`);
@@ -119,7 +142,8 @@ test('one assignment for two sections: each student has exactly their own date a
     await page.goto('/work');
     await expect(page.locator('.card', { hasText: title })).toContainText(written(at).split(' ')[0]!);
   }
-  const mine = async (name: string, id = assignmentId) => asks<{ piece: { window: { due: number } } }>(students[name]!, 'get', `/api/my/work/${id}`);
+  const mine = async (name: string, id = assignmentId) =>
+    asks<{ piece: { window: { due: number } } }>(students[name]!, 'get', `/api/my/work/${id}`);
   for (const name of ['Cara', 'Dov', 'Eli']) expect((await mine(name)).piece.window.due).toBe(ownDue[name]);
   for (const [name, why] of [
     ['Cara', 'given here, At the regatta'],

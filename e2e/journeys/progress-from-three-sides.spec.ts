@@ -16,7 +16,12 @@ test('teacher, student and family see the same numbers, and so does the paper', 
     ['Sand count', 15],
   ] as const) {
     const { id } = await issue(title, { brief: inClass, set: { due: justPast() } });
-    await asks(teacher, 'put', `/api/assignments/${id}/pieces/${ada}/score`, { earned: earned * 1000, chosen: null, remark: paragraphs('Well seen.'), version: 0 });
+    await asks(teacher, 'put', `/api/assignments/${id}/pieces/${ada}/score`, {
+      earned: earned * 1000,
+      chosen: null,
+      remark: paragraphs('Well seen.'),
+      version: 0,
+    });
     await asks(teacher, 'post', `/api/assignments/${id}/return`, { studentIds: [ada], confirmed: true });
   }
   await issue('Shell drawing', { set: { due: Date.now() + 3 * DAY } });
@@ -72,9 +77,24 @@ test('teacher, student and family see the same numbers, and so does the paper', 
   // The paper.
   await teacher.goto(`/reports?class=${classId}&student=${ada}`);
   await expect(teacher.frameLocator('iframe').getByRole('heading', { name: 'Ada Reef' })).toBeVisible();
-  const [download] = await Promise.all([teacher.waitForEvent('download'), press(teacher.getByRole('button', { name: 'PDF', exact: true }))]);
+  const [download] = await Promise.all([
+    teacher.waitForEvent('download'),
+    press(teacher.getByRole('button', { name: 'PDF', exact: true })),
+  ]);
   const text = execFileSync('pdftotext', ['-layout', await download.path(), '-']).toString();
-  for (const said of ['82.5 %', '33.0 %', '93.0 %', '33 / 40', 'Tide table', '18 / 20', 'Sand count', '15 / 20', 'Shell drawing', 'Gull diary', 'Lost walk'])
+  for (const said of [
+    '82.5 %',
+    '33.0 %',
+    '93.0 %',
+    '33 / 40',
+    'Tide table',
+    '18 / 20',
+    'Sand count',
+    '15 / 20',
+    'Shell drawing',
+    'Gull diary',
+    'Lost walk',
+  ])
     expect(text).toContain(said);
 
   // The family writes, in their own language, and the teacher reads it where the student is.

@@ -13,11 +13,17 @@ const taken = async (teacher: Page, name: RegExp) => {
   return { name: download.suggestedFilename(), bytes: await readFile((await download.path())!) };
 };
 const roster = (teacher: Page, id: string) =>
-  teacher.request.get(`/api/classes/${id}/roster`).then((reply) => reply.json() as Promise<{ id: string; givenName: string; left: string | null }[]>);
+  teacher.request
+    .get(`/api/classes/${id}/roster`)
+    .then((reply) => reply.json() as Promise<{ id: string; givenName: string; left: string | null }[]>);
 
 test('a teacher copies a class, brings a bundle and a spreadsheet in, and a student signs in with a printed card', async ({ browser }) => {
   const teacher = await someone(browser, 'odile.finch');
-  const classes = (await (await teacher.request.get('/api/classes')).json()) as { id: string; label: string; scheme: { categories: { name: string }[] } }[];
+  const classes = (await (await teacher.request.get('/api/classes')).json()) as {
+    id: string;
+    label: string;
+    scheme: { categories: { name: string }[] };
+  }[];
   const rivers = classes.find((one) => one.label === 'Rivers 8')!;
   const section = unique('B').replace(' ', '');
   const label = `Rivers 8 · ${section}`;
@@ -35,7 +41,9 @@ test('a teacher copies a class, brings a bundle and a spreadsheet in, and a stud
   const id = teacher.url().split('/class/')[1]!.split('?')[0]!;
   const copied = (await (await teacher.request.get(`/api/classes/${id}`)).json()) as typeof rivers;
   expect(copied.scheme.categories.map((one) => one.name)).toEqual(['Field work', 'Notes', 'In class']);
-  const drafts = ((await (await teacher.request.get('/api/assignments')).json()) as { classId: string; issuedAt: number | null }[]).filter((one) => one.classId === id);
+  const drafts = ((await (await teacher.request.get('/api/assignments')).json()) as { classId: string; issuedAt: number | null }[]).filter(
+    (one) => one.classId === id,
+  );
   expect(drafts.length).toBeGreaterThan(10);
   expect(drafts.every((one) => one.issuedAt === null)).toBe(true);
 
@@ -67,7 +75,11 @@ test('a teacher copies a class, brings a bundle and a spreadsheet in, and a stud
       ['Moss', 'Cy', `${tag}9`, ''],
       [{ formula: 'A2', result: 'Reef' }, 'Twice', '', ''],
     ]);
-    await looksAt(teacher, { name: 'additions.xlsx', mimeType: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet', buffer: sheet });
+    await looksAt(teacher, {
+      name: 'additions.xlsx',
+      mimeType: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+      buffer: sheet,
+    });
     await expect(teacher.getByText('e-mail: none → ada@tern-bay.example')).toBeVisible();
     await expect(teacher.getByText('“=A2” is a formula, or would become one.')).toBeVisible();
     await press(teacher.getByRole('button', { name: 'Bring in: 1 new, 1 change' }));
@@ -199,7 +211,9 @@ test('a colleague is invited by mail, reads it in the mailroom’s words, and te
   const teacher = await someone(browser, 'odile.finch');
   const name = unique('Shoals');
   const csrf = ((await (await teacher.request.get('/api/session')).json()) as { csrf: string }).csrf;
-  const { id } = (await (await teacher.request.post('/api/classes', { data: { name }, headers: { 'X-CSRF-Token': csrf } })).json()) as { id: string };
+  const { id } = (await (await teacher.request.post('/api/classes', { data: { name }, headers: { 'X-CSRF-Token': csrf } })).json()) as {
+    id: string;
+  };
   await teacher.goto(`/class/${id}/about`);
   await type(teacher.getByLabel('E-mail of a colleague'), 'tia@tern-bay.example');
   await press(teacher.getByRole('button', { name: 'Invite', exact: true }));

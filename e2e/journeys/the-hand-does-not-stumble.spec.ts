@@ -18,7 +18,13 @@ const DAY = 86_400_000;
 const rowsOf = async (teacher: Page, id: string) =>
   (
     await asks<{
-      rows: { student: { id: string }; window: { due: number; closes: number }; state: string; held: boolean; collecting: { mark: string | null } }[];
+      rows: {
+        student: { id: string };
+        window: { due: number; closes: number };
+        state: string;
+        held: boolean;
+        collecting: { mark: string | null };
+      }[];
     }>(teacher, 'get', `/api/assignments/${id}/pieces`)
   ).rows;
 
@@ -89,7 +95,9 @@ test('of twenty-two with two in, both are held and returned in four acts', async
     ] as const) {
       const one = await issue(title, { brief: { how: 'inClass', accepts: [] }, set: { due: Date.now() - 1000 } });
       const [row] = await rowsOf(teacher, one.id);
-      await asks(teacher, 'put', `/api/assignments/${one.id}/scores`, { scores: [{ studentId: row!.student.id, version: 0, earned, chosen: null }] });
+      await asks(teacher, 'put', `/api/assignments/${one.id}/scores`, {
+        scores: [{ studentId: row!.student.id, version: 0, earned, chosen: null }],
+      });
     }
     await teacher.goto(`/marking?class=${classId}`);
     await press(teacher.getByRole('button', { name: 'Return 2 held in 2 assignments' }));
@@ -150,9 +158,20 @@ test('absence and a remark are entered in the book by keyboard, and taken back',
 test('a new teacher comes from nothing to the first returned score; the acts are counted', async ({ browser }) => {
   test.setTimeout(120_000);
   const userName = unique('new').replace(/\s/g, '.');
-  execFileSync('node', ['packages/server/dist/cli/teacher-add.js', `--user=${userName}`, '--given=Nora', '--family=Skerry', `--password=${PASSWORD}`, '--email='], {
-    stdio: 'pipe',
-  });
+  execFileSync(
+    'node',
+    [
+      'packages/server/dist/cli/teacher-add.js',
+      `--user=${userName}`,
+      '--given=Nora',
+      '--family=Skerry',
+      `--password=${PASSWORD}`,
+      '--email=',
+    ],
+    {
+      stdio: 'pipe',
+    },
+  );
   const teacher = await someone(browser, userName);
   const hand = counter();
   await expect(teacher.getByRole('heading', { name: 'Make your first class' })).toBeVisible();

@@ -16,7 +16,12 @@ test('the main views of the teacher', async ({ browser }) => {
   test.setTimeout(120_000);
   const page = await someone(browser, 'odile.finch');
   await page.clock.setFixedTime(NOW);
-  const all = (await (await page.request.get('/api/assignments')).json()) as { id: string; briefId: string; title: string; classId: string }[];
+  const all = (await (await page.request.get('/api/assignments')).json()) as {
+    id: string;
+    briefId: string;
+    title: string;
+    classId: string;
+  }[];
   const find = (title: string) => all.find((one) => one.title === title)!;
   const { classId } = find('Valley model');
   const roster = (await (await page.request.get(`/api/classes/${classId}/roster`)).json()) as { id: string; givenName: string }[];
@@ -28,15 +33,26 @@ test('the main views of the teacher', async ({ browser }) => {
   await take(page, 'assignment', `/assignments/${find('River cross-section sketch').id}${scope}`, 'table');
   await take(page, 'marking', '/marking', '.stack-of-paper');
   const desk = find('Meander notes').id;
-  const rows = (await (await page.request.get(`/api/assignments/${desk}/pieces`)).json()).rows as { state: string; student: { id: string } }[];
+  const rows = (await (await page.request.get(`/api/assignments/${desk}/pieces`)).json()).rows as {
+    state: string;
+    student: { id: string };
+  }[];
   await take(page, 'desk', `/marking/${desk}/${rows.find((row) => row.state === 'inLate')!.student.id}${scope}`, '.paper mark');
   await take(page, 'progress', `/progress${scope}`, 'canvas');
   await take(page, 'student', `/progress/${classId}/${bao}${scope}`, '.dial');
   await take(page, 'reports', `/reports${scope}`, 'iframe');
   await take(page, 'class', `/class/${classId}`, 'table');
   const survey = find('Ford survey report').id;
-  const writing = (await (await page.request.get(`/api/assignments/${survey}/pieces`)).json()).rows as { state: string; student: { id: string } }[];
-  await take(page, 'follow', `/assignments/${survey}/follow/${writing.find((row) => row.state === 'started')!.student.id}${scope}`, '.paper .rich-text');
+  const writing = (await (await page.request.get(`/api/assignments/${survey}/pieces`)).json()).rows as {
+    state: string;
+    student: { id: string };
+  }[];
+  await take(
+    page,
+    'follow',
+    `/assignments/${survey}/follow/${writing.find((row) => row.state === 'started')!.student.id}${scope}`,
+    '.paper .rich-text',
+  );
   await take(page, 'mark-book', `/mark-book?class=${classId}`, '.row-of-book');
   await page.evaluate(() => localStorage.setItem('jolly-theme', 'dark'));
   await take(page, 'today-dark', '/today', '.owes');
@@ -52,7 +68,8 @@ for (const [size, suffix] of [
     await page.clock.setFixedTime(NOW);
     const { pieces } = (await (await page.request.get('/api/my/work')).json()) as { pieces: { assignmentId: string; title: string }[] };
     if (suffix !== '') await take(page, `my-work${suffix}`, '/work', '.card');
-    if (suffix !== '') await take(page, `piece${suffix}`, `/work/${pieces.find((one) => one.title === 'Valley model')!.assignmentId}`, '.editor');
+    if (suffix !== '')
+      await take(page, `piece${suffix}`, `/work/${pieces.find((one) => one.title === 'Valley model')!.assignmentId}`, '.editor');
     if (suffix === '') await take(page, 'returned', `/work/${pieces.find((one) => one.title === 'Rain to river')!.assignmentId}`, '.card');
     if (suffix === '') await take(page, 'my-progress', '/my-progress', '.dial');
   });

@@ -19,7 +19,8 @@ export async function bundleOf(tag: string, title: string): Promise<Buffer> {
     ['Ümit', 'Kaya'],
   ];
   const files = {
-    'manifest.csv': 'propertyName,value\noneroster.version,1.1\nfile.classes,bulk\nfile.users,bulk\nfile.enrollments,bulk\nfile.demographics,absent',
+    'manifest.csv':
+      'propertyName,value\noneroster.version,1.1\nfile.classes,bulk\nfile.users,bulk\nfile.enrollments,bulk\nfile.demographics,absent',
     'classes.csv': `sourcedId,status,title\n${tag}-c,active,${title}`,
     'users.csv': [
       'sourcedId,status,role,username,givenName,familyName,identifier,email',
@@ -56,9 +57,15 @@ async function drawn(page: import('@playwright/test').Page, pdf: Buffer): Promis
   await page.goto('http://pdf-page.test/pdf-page/index.html');
   return page.evaluate(async (bytes) => {
     const address = '/pdf-page/pdf.min.mjs';
-    const library = (await import(address)) as { GlobalWorkerOptions: { workerSrc: string }; getDocument: (of: object) => { promise: Promise<any> } }; // eslint-disable-line @typescript-eslint/no-explicit-any
+    const library = (await import(address)) as {
+      GlobalWorkerOptions: { workerSrc: string };
+      // eslint-disable-next-line @typescript-eslint/no-explicit-any -- the library is fetched by the page, its types are not here
+      getDocument: (of: object) => { promise: Promise<any> };
+    };
     library.GlobalWorkerOptions.workerSrc = '/pdf-page/pdf.worker.min.mjs';
-    const first = await (await library.getDocument({ data: Uint8Array.from(atob(bytes), (letter) => letter.charCodeAt(0)) }).promise).getPage(1);
+    const first = await (
+      await library.getDocument({ data: Uint8Array.from(atob(bytes), (letter) => letter.charCodeAt(0)) }).promise
+    ).getPage(1);
     const viewport = first.getViewport({ scale: 3 });
     const canvas = document.querySelector('canvas')!;
     [canvas.width, canvas.height] = [Math.round(viewport.width / 2), Math.round(viewport.height / 4)];

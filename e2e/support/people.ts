@@ -94,14 +94,23 @@ export async function joins(
   await type(page.getByLabel('Password'), PASSWORD);
   await page.keyboard.press('Enter');
   await page.waitForURL('**/work');
-  const { waiting } = await asks<{ waiting: { id: string; listed: { id: string }[] }[] }>(teacher, 'get', `/api/classes/${classId}/joinings`);
-  for (const { id, listed } of waiting) await asks(teacher, 'post', `/api/classes/${classId}/joinings/${id}`, { how: 'same', listedId: listed[0]!.id });
+  const { waiting } = await asks<{ waiting: { id: string; listed: { id: string }[] }[] }>(
+    teacher,
+    'get',
+    `/api/classes/${classId}/joinings`,
+  );
+  for (const { id, listed } of waiting)
+    await asks(teacher, 'post', `/api/classes/${classId}/joinings/${id}`, { how: 'same', listedId: listed[0]!.id });
   if (waiting.length > 0) await page.reload();
   return page;
 }
 
 /** Writes an assignment on the composing screen and issues it. Dates in days from today. */
-export async function issues(teacher: Page, classId: string, work: { title: string; due: number; closes: number | null; before?: () => Promise<void> }): Promise<string> {
+export async function issues(
+  teacher: Page,
+  classId: string,
+  work: { title: string; due: number; closes: number | null; before?: () => Promise<void> },
+): Promise<string> {
   await teacher.goto(`/compose?class=${classId}`);
   await type(teacher.getByLabel('Title'), work.title);
   await teacher.getByRole('textbox', { name: 'Instructions' }).focus();

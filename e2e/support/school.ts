@@ -23,7 +23,9 @@ interface Named {
 /** A class that is there at once, for journeys that are about something else: its teacher and students, each at a browser. */
 export async function aReadyClass<Name extends string>(browser: Browser, names: readonly Name[], size?: { width: number; height: number }) {
   const teacher = await someone(browser, 'odile.finch');
-  const { id: classId, joinCode } = await asks<{ id: string; joinCode: string }>(teacher, 'post', '/api/classes', { name: unique('Shore') });
+  const { id: classId, joinCode } = await asks<{ id: string; joinCode: string }>(teacher, 'post', '/api/classes', {
+    name: unique('Shore'),
+  });
   await asks(teacher, 'put', `/api/classes/${classId}/join-code`, { open: true, until: null, asksNumber: false });
   const students = {} as Record<Name, Page>;
   for (const givenName of names) {
@@ -66,18 +68,29 @@ export async function aReadyClass<Name extends string>(browser: Browser, names: 
       groupingId: null,
       ...more.set,
     };
-    const { id, version, classes } = await asks<{ id: string; version: number; classes: { assignmentId: string }[] }>(teacher, 'post', '/api/briefs', {
-      ...brief,
-      classes: [set],
-      fromShelf: null,
-    });
+    const { id, version, classes } = await asks<{ id: string; version: number; classes: { assignmentId: string }[] }>(
+      teacher,
+      'post',
+      '/api/briefs',
+      {
+        ...brief,
+        classes: [set],
+        fromShelf: null,
+      },
+    );
     await asks(teacher, 'post', `/api/briefs/${id}/issue`, { version, at: null });
     return { briefId: id, id: classes[0]!.assignmentId };
   };
   return { teacher, classId, students, idOf, issue };
 }
 
-const level = (name: string, points: number) => ({ id: `${name}-${points}`, name, descriptor: `${name}: what that looks like here.`, points: points * 1000, upTo: null });
+const level = (name: string, points: number) => ({
+  id: `${name}-${points}`,
+  name,
+  descriptor: `${name}: what that looks like here.`,
+  points: points * 1000,
+  upTo: null,
+});
 /** A rubric of three criteria with four levels each, 20 points in all. */
 export const RUBRIC = {
   name: 'Explaining',
@@ -91,11 +104,18 @@ export const RUBRIC = {
 };
 
 /** A picture of one colour, large enough to point at. */
-export const PICTURE = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64');
+export const PICTURE = Buffer.from(
+  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+  'base64',
+);
 
 /** A PDF of one empty page. */
 export function aPdf(): Buffer {
-  const objects = ['<</Type/Catalog/Pages 2 0 R>>', '<</Type/Pages/Kids[3 0 R]/Count 1>>', '<</Type/Page/Parent 2 0 R/MediaBox[0 0 420 595]>>'];
+  const objects = [
+    '<</Type/Catalog/Pages 2 0 R>>',
+    '<</Type/Pages/Kids[3 0 R]/Count 1>>',
+    '<</Type/Page/Parent 2 0 R/MediaBox[0 0 420 595]>>',
+  ];
   let text = '%PDF-1.4\n';
   const at = objects.map((body, index) => {
     const start = text.length;
@@ -108,7 +128,11 @@ export function aPdf(): Buffer {
 }
 
 /** Hands in at once, for journeys about what comes after. */
-export async function handsIn(student: Page, assignmentId: string, work: { text?: string; file?: { name: string; mimeType: string; buffer: Buffer } }): Promise<void> {
+export async function handsIn(
+  student: Page,
+  assignmentId: string,
+  work: { text?: string; file?: { name: string; mimeType: string; buffer: Buffer } },
+): Promise<void> {
   const own = `/api/my/work/${assignmentId}`;
   const { draft } = await asks<{ draft: { version: number } }>(student, 'get', own);
   if (work.text) await asks(student, 'put', `${own}/text`, { text: paragraphs(work.text), version: draft.version });

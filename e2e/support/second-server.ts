@@ -9,8 +9,12 @@ export async function aSecondServer(): Promise<{
 }> {
   const port = Number(process.env.JOLLY_PORT ?? 4720) + 7;
   const address = `http://127.0.0.1:${port}`;
-  const server = spawn('node', ['packages/server/dist/main.js'], { env: { ...process.env, JOLLY_PORT: String(port), JOLLY_SMTP_PORT: String(port + 1) }, stdio: 'ignore' });
-  const visitor = (storageState?: Awaited<ReturnType<APIRequestContext['storageState']>>) => request.newContext({ baseURL: address, ...(storageState ? { storageState } : {}) });
+  const server = spawn('node', ['packages/server/dist/main.js'], {
+    env: { ...process.env, JOLLY_PORT: String(port), JOLLY_SMTP_PORT: String(port + 1) },
+    stdio: 'ignore',
+  });
+  const visitor = (storageState?: Awaited<ReturnType<APIRequestContext['storageState']>>) =>
+    request.newContext({ baseURL: address, ...(storageState ? { storageState } : {}) });
   const first = await visitor();
   await expect.poll(async () => (await first.get('/health').catch(() => null))?.status() ?? 0).toBe(200);
   return { address, stop: () => server.kill(), visitor };

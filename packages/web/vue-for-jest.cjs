@@ -7,7 +7,11 @@ const typescript = createTransformer({ jsc: { parser: { syntax: 'typescript' }, 
 module.exports = {
   process(source, path, options) {
     const { descriptor } = parse(source, { filename: path });
-    const { content } = compileScript(descriptor, { id: path, inlineTemplate: Boolean(descriptor.scriptSetup), templateOptions: { ssr: false } });
+    const { content } = compileScript(descriptor, {
+      id: path,
+      inlineTemplate: Boolean(descriptor.scriptSetup),
+      templateOptions: { ssr: false },
+    });
     return typescript.process(content, `${path}.ts`, options);
   },
 };

@@ -79,7 +79,11 @@ export function createApp(settings: AppSettings): { app: Express; stop: () => vo
       // Neither words nor passwords: method, path and status are enough to find what happened.
       serializers: {
         err: loggedError,
-        req: (req: { id: string; method: string; url: string }) => ({ id: req.id, method: req.method, path: req.url.split('?')[0]!.replace(/^\/calendar\/.*/, '/calendar/…') }),
+        req: (req: { id: string; method: string; url: string }) => ({
+          id: req.id,
+          method: req.method,
+          path: req.url.split('?')[0]!.replace(/^\/calendar\/.*/, '/calendar/…'),
+        }),
         res: (res: { statusCode: number }) => ({ status: res.statusCode }),
       },
       customLogLevel: (_req, res) => (res.statusCode >= 500 ? 'error' : 'debug'),
@@ -95,7 +99,12 @@ export function createApp(settings: AppSettings): { app: Express; stop: () => vo
     else next();
   });
   app.get('/api.css', (_req, res) => void res.type('css').send(API_CSS));
-  const session = sessions(services.sequelize, { secret: settings.sessionSecret, secure: settings.secure, now: settings.now, sessionDays: settings.sessionDays });
+  const session = sessions(services.sequelize, {
+    secret: settings.sessionSecret,
+    secure: settings.secure,
+    now: settings.now,
+    sessionDays: settings.sessionDays,
+  });
   const api = registerRoutes(allRoutes(services), {
     now: settings.now,
     takeFile: takeFile(services.fileStore),

@@ -3,7 +3,15 @@ import { readConfig } from './config';
 const least = { JOLLY_DB_PASSWORD: 'secret', JOLLY_SESSION_SECRET: 'sixteen letters!' };
 
 it('has safe defaults: loopback, no fixed clock', () => {
-  expect(readConfig(least)).toMatchObject({ host: '127.0.0.1', port: 4700, dbHost: '127.0.0.1', dbPort: 4701, secure: false, trustProxy: 0, now: null });
+  expect(readConfig(least)).toMatchObject({
+    host: '127.0.0.1',
+    port: 4700,
+    dbHost: '127.0.0.1',
+    dbPort: 4701,
+    secure: false,
+    trustProxy: 0,
+    now: null,
+  });
 });
 
 it('fixes the clock at an ISO instant', () => {

@@ -55,7 +55,10 @@ async function main(): Promise<void> {
   }, LIVE_EVERY_MS);
   // Reports may take minutes: they have a clock of their own, so that no mail waits for one.
   // A live page ends with the session, or with teaching the class, whichever server that happened at.
-  const guard = setInterval(() => void services.streams.check().catch((error: unknown) => logger.error({ err: error }, 'streams')), CHECK_EVERY_MS);
+  const guard = setInterval(
+    () => void services.streams.check().catch((error: unknown) => logger.error({ err: error }, 'streams')),
+    CHECK_EVERY_MS,
+  );
   let making = Promise.resolve();
   const press = setInterval(() => {
     making = making

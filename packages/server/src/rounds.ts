@@ -6,7 +6,10 @@ import type { Services } from './wiring';
  * may run on several servers at once and be stopped at any moment; what must happen once is made so by its rows.
  */
 export async function round(
-  services: Pick<Services, 'issuing' | 'returning' | 'dateChanges' | 'news' | 'mail' | 'uploads' | 'cleaning' | 'tellingFamilies' | 'sequelize'>,
+  services: Pick<
+    Services,
+    'issuing' | 'returning' | 'dateChanges' | 'news' | 'mail' | 'uploads' | 'cleaning' | 'tellingFamilies' | 'sequelize'
+  >,
   now: number,
 ): Promise<void> {
   await services.issuing.tellIssued(now);

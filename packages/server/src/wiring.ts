@@ -201,8 +201,38 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const calendarFeed = calendarFeedService({ sequelize, accounts, mail, dates });
   const fetching = fetchingService({ classes, assignments, board, pieces, works, conversations, feedbackFiles, keptFiles, shelf, reviews });
   const counters = { requests: new Map<number, number>() };
-  const setup = { accounts, signIn, tickets, mail, classes, schemes, classCopies, calendars, roster, persons, joining, rosterImport, rosterExport, groups };
-  const planning = { keptFiles, news, assignments, briefs, shelf, exceptions, standing, dateChanges, issuing, extensions, moves, plan, dates, calendarFeed };
+  const setup = {
+    accounts,
+    signIn,
+    tickets,
+    mail,
+    classes,
+    schemes,
+    classCopies,
+    calendars,
+    roster,
+    persons,
+    joining,
+    rosterImport,
+    rosterExport,
+    groups,
+  };
+  const planning = {
+    keptFiles,
+    news,
+    assignments,
+    briefs,
+    shelf,
+    exceptions,
+    standing,
+    dateChanges,
+    issuing,
+    extensions,
+    moves,
+    plan,
+    dates,
+    calendarFeed,
+  };
   const workingOn = {
     pieces,
     works,

@@ -4,7 +4,11 @@ import { renderToString } from 'vue/server-renderer';
 import { i18n } from './i18n';
 
 /** A component as HTML text, with the messages in place. */
-export function shown(component: Component, props: Record<string, unknown> = {}, set: (app: App) => void = () => undefined): Promise<string> {
+export function shown(
+  component: Component,
+  props: Record<string, unknown> = {},
+  set: (app: App) => void = () => undefined,
+): Promise<string> {
   const app = createSSRApp(component, props).use(i18n);
   set(app);
   return renderToString(app);
@@ -29,7 +33,12 @@ export function aStorage(): Storage {
 export function aWire(...answers: ({ status: number; body?: unknown } | 'broken line')[]) {
   const sent: { verb: string; path: string; headers: Record<string, string>; body: unknown }[] = [];
   const fetch = async (path: string, init: RequestInit = {}): Promise<Response> => {
-    sent.push({ verb: init.method ?? 'GET', path, headers: init.headers as Record<string, string>, body: typeof init.body === 'string' ? JSON.parse(init.body) : init.body });
+    sent.push({
+      verb: init.method ?? 'GET',
+      path,
+      headers: init.headers as Record<string, string>,
+      body: typeof init.body === 'string' ? JSON.parse(init.body) : init.body,
+    });
     const answer = answers.shift();
     if (answer === undefined) throw new Error(`Nobody expected ${init.method} ${path}`);
     if (answer === 'broken line') throw new TypeError('Failed to fetch');

@@ -3,7 +3,12 @@ import type { PieceState } from '../state';
 
 const on = (day: string) => Date.parse(`2026-11-${day}T15:30:00.000Z`);
 const place = (state: PieceState | null, due: number | null, { now = on('24') - 1, stillAccepted = false } = {}) =>
-  agendaPlace({ zone: 'Europe/Lisbon', piece: { state, lateBy: 0, stillAccepted, overdue: false }, window: { opens: null, due, closes: null }, now });
+  agendaPlace({
+    zone: 'Europe/Lisbon',
+    piece: { state, lateBy: 0, stillAccepted, overdue: false },
+    window: { opens: null, due, closes: null },
+    now,
+  });
 
 it.each<[string, AgendaPlace, AgendaPlace]>([
   ['what is missing and still accepted', place('missing', on('20'), { stillAccepted: true }), 'doNow'],
@@ -29,6 +34,9 @@ it.each([
 it('counts days by the calendar, not by hours', () => {
   const days = (from: string, to: string) => calendarDaysTo('Europe/Lisbon', Date.parse(to), Date.parse(from));
   expect(days('2026-11-28T23:30:00.000Z', '2026-12-03T08:00:00.000Z')).toBe(5);
-  expect([days('2026-11-28T00:10:00.000Z', '2026-11-28T23:50:00.000Z'), days('2026-11-28T23:50:00.000Z', '2026-11-29T00:10:00.000Z')]).toEqual([0, 1]);
+  expect([
+    days('2026-11-28T00:10:00.000Z', '2026-11-28T23:50:00.000Z'),
+    days('2026-11-28T23:50:00.000Z', '2026-11-29T00:10:00.000Z'),
+  ]).toEqual([0, 1]);
   expect(days('2026-11-28T00:10:00.000Z', '2026-11-27T23:50:00.000Z')).toBe(-1);
 });

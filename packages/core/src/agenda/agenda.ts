@@ -22,7 +22,8 @@ export function agendaEnd(zone: string, now: Instant): { day: LocalDate; week: '
  * @returns 0 today, 1 tomorrow, negative for days that have passed
  * @example Saturday 23:00 to Thursday 08:00 -> 5
  */
-export const calendarDaysTo = (zone: string, at: Instant, now: Instant): number => daysBetween(localDateAt(zone, now), localDateAt(zone, at));
+export const calendarDaysTo = (zone: string, at: Instant, now: Instant): number =>
+  daysBetween(localDateAt(zone, now), localDateAt(zone, at));
 
 /**
  * Do now: past its date and still accepted, sent back, or due today. Next: due up to the day that `agendaEnd` names.

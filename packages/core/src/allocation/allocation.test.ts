@@ -2,7 +2,10 @@ import fc from 'fast-check';
 import { allocateReviews, redistributeReviews, type Pair, type Peer } from '.';
 
 const peers = (count: number, groupOf: (index: number) => string | null = () => null): Peer[] =>
-  Array.from({ length: count }, (_, index) => ({ id: `p${String(index).padStart(2, '0')}`, groupIds: groupOf(index) === null ? [] : [groupOf(index)!] }));
+  Array.from({ length: count }, (_, index) => ({
+    id: `p${String(index).padStart(2, '0')}`,
+    groupIds: groupOf(index) === null ? [] : [groupOf(index)!],
+  }));
 const counts = (pairs: readonly Pair[], side: keyof Pair, id: string) => pairs.filter((pair) => pair[side] === id).length;
 const lawful = (all: readonly Peer[], pairs: readonly Pair[]) => {
   const groups = new Map(all.map((one) => [one.id, one.groupIds]));
@@ -28,13 +31,19 @@ it('everybody gives and gets n, nobody their own', () => {
 
 it('works around groups as long as that can be done at all', () => {
   fc.assert(
-    fc.property(fc.integer({ min: 2, max: 6 }), fc.integer({ min: 1, max: 4 }), fc.integer({ min: 1, max: 3 }), fc.string(), (groups, size, n, seed) => {
-      fc.pre((groups - 1) * size >= n);
-      const all = peers(groups * size, (index) => `g${index % groups}`);
-      const pairs = allocateReviews(all, n, seed);
-      lawful(all, pairs);
-      expect(pairs).toHaveLength(groups * size * n);
-    }),
+    fc.property(
+      fc.integer({ min: 2, max: 6 }),
+      fc.integer({ min: 1, max: 4 }),
+      fc.integer({ min: 1, max: 3 }),
+      fc.string(),
+      (groups, size, n, seed) => {
+        fc.pre((groups - 1) * size >= n);
+        const all = peers(groups * size, (index) => `g${index % groups}`);
+        const pairs = allocateReviews(all, n, seed);
+        lawful(all, pairs);
+        expect(pairs).toHaveLength(groups * size * n);
+      },
+    ),
     { numRuns: 60 },
   );
 });

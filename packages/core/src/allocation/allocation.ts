@@ -46,14 +46,20 @@ function mostPairs({ reviewers, authors, taken = [], seed }: Wanted): Pair[] {
       const ring = [...order.slice(at), ...order.slice(0, at)];
       return [
         id,
-        ring.filter((other) => other !== id && !not.has(key({ reviewerId: id, authorId: other })) && !author.get(other)!.groupIds.some((group) => own.groupIds.includes(group))),
+        ring.filter(
+          (other) =>
+            other !== id &&
+            !not.has(key({ reviewerId: id, authorId: other })) &&
+            !author.get(other)!.groupIds.some((group) => own.groupIds.includes(group)),
+        ),
       ];
     }),
   );
   const gives = new Map(givers.map((id) => [id, new Set<string>()]));
   const gets = new Map(order.map((id) => [id, new Set<string>()]));
   const link = (reviewerId: string, authorId: string) => void (gives.get(reviewerId)!.add(authorId), gets.get(authorId)!.add(reviewerId));
-  const unlink = (reviewerId: string, authorId: string) => void (gives.get(reviewerId)!.delete(authorId), gets.get(authorId)!.delete(reviewerId));
+  const unlink = (reviewerId: string, authorId: string) =>
+    void (gives.get(reviewerId)!.delete(authorId), gets.get(authorId)!.delete(reviewerId));
 
   /** One more for this reviewer, if need be by giving away what others have and finding them another. */
   function oneMore(start: string, mostGets: (id: string) => number): boolean {
@@ -87,10 +93,13 @@ function mostPairs({ reviewers, authors, taken = [], seed }: Wanted): Pair[] {
   }
   const most = Math.max(0, ...reviewers.map((one) => one.gives));
   for (let round = 1; round <= most; round++) {
-    for (const id of givers) if (giver.get(id)!.gives >= round && gives.get(id)!.size < round) oneMore(id, (other) => Math.min(round, author.get(other)!.gets));
+    for (const id of givers)
+      if (giver.get(id)!.gives >= round && gives.get(id)!.size < round) oneMore(id, (other) => Math.min(round, author.get(other)!.gets));
   }
   for (const id of givers) while (gives.get(id)!.size < giver.get(id)!.gives && oneMore(id, (other) => author.get(other)!.gets));
-  return givers.flatMap((reviewerId) => [...gives.get(reviewerId)!].map((authorId) => ({ reviewerId, authorId }))).sort((a, b) => (key(a) < key(b) ? -1 : 1));
+  return givers
+    .flatMap((reviewerId) => [...gives.get(reviewerId)!].map((authorId) => ({ reviewerId, authorId })))
+    .sort((a, b) => (key(a) < key(b) ? -1 : 1));
 }
 
 /**
@@ -112,14 +121,25 @@ export function allocateReviews(peers: readonly Peer[], n: number, seed: string)
  * @param loose authors whose reviews are free again, as often as each is
  * @returns only what is given out anew
  */
-export function redistributeReviews(willing: readonly Peer[], authors: readonly Peer[], kept: readonly Pair[], loose: readonly string[], seed: string): Pair[] {
+export function redistributeReviews(
+  willing: readonly Peer[],
+  authors: readonly Peer[],
+  kept: readonly Pair[],
+  loose: readonly string[],
+  seed: string,
+): Pair[] {
   const wanted = authors.map((peer) => ({ ...peer, gets: loose.filter((id) => id === peer.id).length })).filter((peer) => peer.gets > 0);
   const has = (id: string) => kept.filter((pair) => pair.reviewerId === id).length;
   let best: Pair[] = [];
   const most = Math.max(0, ...willing.map(({ id }) => has(id))) + loose.length;
   // The lowest level to which all are filled up at which everything that is loose has found somebody.
   for (let level = Math.min(...willing.map(({ id }) => has(id)), most); level <= most; level++) {
-    const found = mostPairs({ reviewers: willing.map((peer) => ({ ...peer, gives: Math.max(0, level - has(peer.id)) })), authors: wanted, taken: kept, seed });
+    const found = mostPairs({
+      reviewers: willing.map((peer) => ({ ...peer, gives: Math.max(0, level - has(peer.id)) })),
+      authors: wanted,
+      taken: kept,
+      seed,
+    });
     if (found.length > best.length) best = found;
     if (best.length === loose.length) break;
   }

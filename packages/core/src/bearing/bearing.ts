@@ -22,7 +22,9 @@ export const BEARINGS: readonly Bearing[] = ['offCourse', 'drifting', 'noBearing
 
 /** One condition that holds, with its number and its limit; `off`: it alone puts somebody off course. Percentages as exact ratios, 1 is 100 %. */
 export type BearingReason = { off: boolean } & (
-  { why: 'belowPassLine' | 'nearPassLine'; total: Ratio; limit: Ratio } | { why: 'missing'; missing: number; limit: number } | { why: 'fell'; by: Ratio; limit: Ratio }
+  | { why: 'belowPassLine' | 'nearPassLine'; total: Ratio; limit: Ratio }
+  | { why: 'missing'; missing: number; limit: number }
+  | { why: 'fell'; by: Ratio; limit: Ratio }
 );
 
 const percent = (value: MilliPercent) => ratio(value, 100_000);
@@ -33,7 +35,17 @@ const percent = (value: MilliPercent) => ratio(value, 100_000);
  * @param change the total now less that of some weeks ago, 1 is 100 points; null where one of them is not there
  * @example total 58 %, pass line 60 %, nothing missing -> offCourse because 58 % is below 60 %
  */
-export function bearingOf({ total, change, missing, settings }: { total: Ratio | null; change: Ratio | null; missing: number; settings: BearingSettings }): {
+export function bearingOf({
+  total,
+  change,
+  missing,
+  settings,
+}: {
+  total: Ratio | null;
+  change: Ratio | null;
+  missing: number;
+  settings: BearingSettings;
+}): {
   bearing: Bearing;
   reasons: BearingReason[];
 } {
@@ -51,7 +63,13 @@ export function bearingOf({ total, change, missing, settings }: { total: Ratio |
     const limit = percent(settings.drop);
     if (compare(by, limit) >= 0) reasons.push({ why: 'fell', off: false, by, limit });
   }
-  const bearing = reasons.some((one) => one.off) ? 'offCourse' : reasons.length > 0 ? 'drifting' : total === null ? 'noBearing' : 'onCourse';
+  const bearing = reasons.some((one) => one.off)
+    ? 'offCourse'
+    : reasons.length > 0
+      ? 'drifting'
+      : total === null
+        ? 'noBearing'
+        : 'onCourse';
   return { bearing, reasons };
 }
 

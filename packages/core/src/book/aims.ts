@@ -27,13 +27,21 @@ export function evidenceOf(
   const { id, aims, points, rubric } = assignment;
   const { effective, choices, word, at } = piece;
   const whole = effective === null || points === null || points === 0 ? null : ratio(effective, points);
-  const ofWhole = whole === null ? [] : aims.map((aim): AimEvidence => ({ aim, assignmentId: id, criterion: null, level: word, share: whole, at }));
+  const ofWhole =
+    whole === null ? [] : aims.map((aim): AimEvidence => ({ aim, assignmentId: id, criterion: null, level: word, share: whole, at }));
   const ofCriteria = (rubric?.criteria ?? []).flatMap((criterion) => {
     const choice = choices[criterion.id];
     const max = criterionMax(criterion);
     if (!choice || max === 0) return [];
     const level = criterion.levels.find((one) => one.id === choice.levelId)?.name ?? null;
-    return criterion.aims.map((aim): AimEvidence => ({ aim, assignmentId: id, criterion: criterion.name, level, share: ratio(choice.points, max), at }));
+    return criterion.aims.map((aim): AimEvidence => ({
+      aim,
+      assignmentId: id,
+      criterion: criterion.name,
+      level,
+      share: ratio(choice.points, max),
+      at,
+    }));
   });
   return [...ofWhole, ...ofCriteria];
 }
@@ -55,7 +63,12 @@ export function aimResults(evidence: readonly AimEvidence[]): AimResult[] {
   return [...byAim]
     .map(([aim, all]) => {
       const inTime = all.map((one, place) => ({ one, place })).sort((a, b) => a.one.at - b.one.at || a.place - b.place);
-      return { aim, latest: inTime.at(-1)!.one, typical: middleRatio(all.map((one) => one.share))!, evidence: inTime.map(({ one }) => one) };
+      return {
+        aim,
+        latest: inTime.at(-1)!.one,
+        typical: middleRatio(all.map((one) => one.share))!,
+        evidence: inTime.map(({ one }) => one),
+      };
     })
     .sort((a, b) => a.aim.localeCompare(b.aim, 'en'));
 }

@@ -53,7 +53,8 @@ it.each<[string, CellScale, unknown]>([
   ['a', { ...words, words: ['Always', 'Never'] }, { kind: 'word', word: 'Always' }],
 ])('reads %j as it is meant', (text, scale, entry) => expect(readCell(text, scale)).toEqual(entry));
 
-it('finds a beginning of several words ambiguous', () => expect(readCell('me', { ...words, words: ['Meets', 'Meets well'] })).toBe('severalWords'));
+it('finds a beginning of several words ambiguous', () =>
+  expect(readCell('me', { ...words, words: ['Meets', 'Meets well'] })).toBe('severalWords'));
 
 const cell = (more: Partial<BookCell>): BookCell => ({ state: 'in', version: 1, ...more });
 const score = (earned: number | null, more: object = {}) => ({ earned, effective: earned, at: 1, ...more });
@@ -92,26 +93,34 @@ it('notes absence once, and empties it', () => {
   const absent = cell({ state: 'inClass', absent: true });
   expect(entryProblem(cell({ state: 'inClass' }), { kind: 'absent' }, inClass, false)).toBeNull();
   expect(entryProblem(cell({ state: 'excused', excused: true }), { kind: 'absent' }, inClass, false)).toBe('excused');
-  expect([isEntered(absent, { kind: 'absent' }), isEntered(absent, { kind: 'empty' }), isEntered(cell({ state: 'inClass' }), { kind: 'absent' })]).toEqual([true, false, false]);
+  expect([
+    isEntered(absent, { kind: 'absent' }),
+    isEntered(absent, { kind: 'empty' }),
+    isEntered(cell({ state: 'inClass' }), { kind: 'absent' }),
+  ]).toEqual([true, false, false]);
 });
 
 it('takes a confirmed bonus, and knows what is there already', () => {
   expect(entryProblem(cell({}), points(21_000), outOf(20), true)).toBeNull();
   const held = cell({ state: 'scored', bare: 'in', score: score(3000) });
-  expect([isEntered(held, points(3000)), isEntered(held, points(4000)), isEntered(held, { kind: 'empty' }), isEntered(cell({}), { kind: 'empty' })]).toEqual([
-    true,
-    false,
-    false,
-    true,
-  ]);
+  expect([
+    isEntered(held, points(3000)),
+    isEntered(held, points(4000)),
+    isEntered(held, { kind: 'empty' }),
+    isEntered(cell({}), { kind: 'empty' }),
+  ]).toEqual([true, false, false, true]);
 });
 
 describe('a pasted block', () => {
   const size = { rows: 10, columns: 4 };
-  const spots = (texts: string[][], range: Parameters<typeof placeBlock>[1]) => placeBlock(texts, range, size).placed.map(({ row, column, text }) => `${row},${column}=${text}`);
-  it('fills a range with one cell', () => expect(spots([['5']], { top: 1, bottom: 2, left: 0, right: 1 })).toEqual(['1,0=5', '1,1=5', '2,0=5', '2,1=5']));
-  it('is repeated where it divides the range', () => expect(spots([['5'], ['6']], { top: 0, bottom: 3, left: 1, right: 1 })).toEqual(['0,1=5', '1,1=6', '2,1=5', '3,1=6']));
-  it('else lies once at the top and left, gaps left alone', () => expect(spots([['5', ''], ['6']], { top: 3, bottom: 5, left: 2, right: 2 })).toEqual(['3,2=5', '4,2=6']));
+  const spots = (texts: string[][], range: Parameters<typeof placeBlock>[1]) =>
+    placeBlock(texts, range, size).placed.map(({ row, column, text }) => `${row},${column}=${text}`);
+  it('fills a range with one cell', () =>
+    expect(spots([['5']], { top: 1, bottom: 2, left: 0, right: 1 })).toEqual(['1,0=5', '1,1=5', '2,0=5', '2,1=5']));
+  it('is repeated where it divides the range', () =>
+    expect(spots([['5'], ['6']], { top: 0, bottom: 3, left: 1, right: 1 })).toEqual(['0,1=5', '1,1=6', '2,1=5', '3,1=6']));
+  it('else lies once at the top and left, gaps left alone', () =>
+    expect(spots([['5', ''], ['6']], { top: 3, bottom: 5, left: 2, right: 2 })).toEqual(['3,2=5', '4,2=6']));
   it('says how much of it finds no room', () => {
     const block = Array.from({ length: 500 }, () => Array.from({ length: 400 }, () => '1'));
     const { placed, room, block: all } = placeBlock(block, { top: 8, bottom: 8, left: 3, right: 3 }, size);
@@ -142,7 +151,16 @@ it('weighs the terms of a year, without those that have no total or weigh nothin
 });
 
 it('counts held scores for the teacher and returned ones for the student', () => {
-  const column = (id: string): BookColumn => ({ id, title: id, points: 20_000, categoryId: null, countsInTotals: true, bonus: false, due: 5, issuedAt: 0 });
+  const column = (id: string): BookColumn => ({
+    id,
+    title: id,
+    points: 20_000,
+    categoryId: null,
+    countsInTotals: true,
+    bonus: false,
+    due: 5,
+    issuedAt: 0,
+  });
   const held = cell({ state: 'scored', told: 'in', held: true, score: score(10_000), returned: null });
   const corrected = cell({ state: 'returned', held: true, score: score(20_000), returned: 15_000 });
   const given = cell({ state: 'returned', score: score(18_000) });
@@ -157,8 +175,21 @@ it('counts held scores for the teacher and returned ones for the student', () =>
 });
 
 it('tells the latest and the typical level of each aim', () => {
-  const said = (aim: string, percent: number, at: number) => ({ aim, assignmentId: `a${at}`, criterion: null, level: null, share: ratio(percent, 100), at });
-  const results = aimResults([said('Explaining', 90, 3), said('Explaining', 50, 1), said('Explaining', 60, 2), said('Explaining', 40, 4), said('Drawing', 70, 1)]);
+  const said = (aim: string, percent: number, at: number) => ({
+    aim,
+    assignmentId: `a${at}`,
+    criterion: null,
+    level: null,
+    share: ratio(percent, 100),
+    at,
+  });
+  const results = aimResults([
+    said('Explaining', 90, 3),
+    said('Explaining', 50, 1),
+    said('Explaining', 60, 2),
+    said('Explaining', 40, 4),
+    said('Drawing', 70, 1),
+  ]);
   expect(results.map(({ aim, latest, typical }) => [aim, latest.assignmentId, typical])).toEqual([
     ['Drawing', 'a1', ratio(70, 100)],
     ['Explaining', 'a4', ratio(55, 100)],

@@ -23,7 +23,10 @@ export interface BookColumn {
 export type ColumnSet = Omit<BookColumn, 'id' | 'title' | 'points'> & { assignmentId: string };
 
 /** The column as totals of one class see it; null where it does not have the assignment. @param of place of the class */
-export function columnFor({ title, points, sets }: { title: string; points: MilliPoints | null; sets: readonly (ColumnSet | null)[] }, of: number): BookColumn | null {
+export function columnFor(
+  { title, points, sets }: { title: string; points: MilliPoints | null; sets: readonly (ColumnSet | null)[] },
+  of: number,
+): BookColumn | null {
   const set = sets[of] ?? null;
   if (set === null) return null;
   const { assignmentId, categoryId, countsInTotals, bonus, due, issuedAt } = set;
@@ -129,7 +132,11 @@ export const termWeight = (scheme: Pick<Scheme, 'termWeights'>, term: string): n
 
 /** The year's total: of each term by its weight, over the terms that have one (docs/rules.md, 5). */
 export function bookYear(scheme: Pick<Scheme, 'termWeights'>, terms: readonly Term[], totals: readonly (Ratio | null)[]): Ratio | null {
-  return yearTotal(terms.map((term, index) => ({ weight: termWeight(scheme, term.name), total: totals[index] ?? null })).filter(({ weight }) => weight > 0));
+  return yearTotal(
+    terms
+      .map((term, index) => ({ weight: termWeight(scheme, term.name), total: totals[index] ?? null }))
+      .filter(({ weight }) => weight > 0),
+  );
 }
 
 /** The category that a column counts under: none where it is filed under one that the scheme does not have. */

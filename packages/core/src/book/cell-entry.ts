@@ -96,7 +96,8 @@ export function readCell(text: string, scale: CellScale): CellEntry | EntryProbl
   if (own) return 'notInClass';
   const percent = PERCENT.exec(typed);
   const share = percent ? parsePoints(percent[1]!) : null;
-  const earned = share === null || scale.points === null ? parsePoints(typed) : roundToMilli(ratio(BigInt(share) * BigInt(scale.points), 100_000_000n));
+  const earned =
+    share === null || scale.points === null ? parsePoints(typed) : roundToMilli(ratio(BigInt(share) * BigInt(scale.points), 100_000_000n));
   if (earned === null && !(percent && scale.points === null)) return 'notRead';
   return scale.points === null || earned === null ? 'noPoints' : { kind: 'points', earned };
 }
@@ -151,7 +152,8 @@ export function isEntered(cell: BookCell, entry: CellEntry): boolean {
   if (entry.kind === 'remark') return false;
   if (cell.excused) return false;
   if (entry.kind === 'absent') return cell.absent === true;
-  if (entry.kind === 'empty') return (score === undefined || cell.state === 'in' || cell.state === 'inLate') && !cell.saidMissing && !cell.absent;
+  if (entry.kind === 'empty')
+    return (score === undefined || cell.state === 'in' || cell.state === 'inLate') && !cell.saidMissing && !cell.absent;
   if (entry.kind === 'missing') return score === undefined && cell.state === 'missing';
   // Handed in since: the score that is there is that of a round before.
   if (score === undefined || cell.state === 'in' || cell.state === 'inLate') return false;

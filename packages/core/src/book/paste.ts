@@ -8,7 +8,12 @@ export interface CellRange {
 
 /** The range between two cells, whichever way it was drawn. */
 export function rangeOf(from: { row: number; column: number }, to: { row: number; column: number }): CellRange {
-  return { top: Math.min(from.row, to.row), bottom: Math.max(from.row, to.row), left: Math.min(from.column, to.column), right: Math.max(from.column, to.column) };
+  return {
+    top: Math.min(from.row, to.row),
+    bottom: Math.max(from.row, to.row),
+    left: Math.min(from.column, to.column),
+    right: Math.max(from.column, to.column),
+  };
 }
 
 /** Where the texts of a block would go. */

@@ -9,7 +9,11 @@ const student = (id: string, givenName: string, familyName: string, more: Partia
   schoolNumber: null,
   ...more,
 });
-const STUDENTS = [student('s1', 'Bao', 'Lindqvist', { userName: 'bao.l' }), student('s2', 'Ana', 'Šimić', { schoolNumber: '0042' }), student('s3', 'Ana', 'Simic')];
+const STUDENTS = [
+  student('s1', 'Bao', 'Lindqvist', { userName: 'bao.l' }),
+  student('s2', 'Ana', 'Šimić', { schoolNumber: '0042' }),
+  student('s3', 'Ana', 'Simic'),
+];
 const HEADS = ['Meander notes', 'Bank survey'];
 const cellsOf = (text: string) =>
   readBookTable(
@@ -56,8 +60,14 @@ describe('a table of scores', () => {
     ['nobody of that name', 'Student;Meander notes\nCato Verhoef;3', ['2 noSuchStudent Cato Verhoef']],
     ['two of that name', 'Student;Meander notes\nAna Simic;3', ['2 severalOfName Ana Simic']],
     ['somebody twice', 'Student;Meander notes\nBao Lindqvist;3\nbao.l;4', ['3 studentTwice bao.l']],
-    ['a title twice and one that nobody knows', 'Student;Meander notes;Meander notes;Other;Total\nBao Lindqvist;3;4;5;6', ['1 titleTwice ', '1 noSuchTitle ']],
-  ])('says that there is %s', (_case, text, problems) => expect(cellsOf(text).problems.map(({ row, why, value }) => `${row} ${why} ${value}`)).toEqual(problems));
+    [
+      'a title twice and one that nobody knows',
+      'Student;Meander notes;Meander notes;Other;Total\nBao Lindqvist;3;4;5;6',
+      ['1 titleTwice ', '1 noSuchTitle '],
+    ],
+  ])('says that there is %s', (_case, text, problems) =>
+    expect(cellsOf(text).problems.map(({ row, why, value }) => `${row} ${why} ${value}`)).toEqual(problems),
+  );
   it('has nothing where no head is a title', () => expect(cellsOf('Name;Score\nBao Lindqvist;3')).toMatchObject({ columns: 0, cells: [] }));
 });
 
@@ -71,11 +81,19 @@ it('a column is what the class that is asked about has', () => {
 
 it('a scored piece says something about the aims of the whole and of each chosen criterion', () => {
   const level = (id: string, points: number) => ({ id, name: id, descriptor: '', points, upTo: null });
-  const rubric = { name: '', criteria: [{ id: 'c', name: 'Terms', weight: 1000, aims: ['Naming'], levels: [level('low', 1000), level('high', 4000)] }] };
-  const said = evidenceOf({ id: 'a', aims: ['Explaining'], points: 20_000, rubric }, { effective: 15_000, choices: { c: { levelId: 'low', points: 1000 } }, word: null, at: 3 });
+  const rubric = {
+    name: '',
+    criteria: [{ id: 'c', name: 'Terms', weight: 1000, aims: ['Naming'], levels: [level('low', 1000), level('high', 4000)] }],
+  };
+  const said = evidenceOf(
+    { id: 'a', aims: ['Explaining'], points: 20_000, rubric },
+    { effective: 15_000, choices: { c: { levelId: 'low', points: 1000 } }, word: null, at: 3 },
+  );
   expect(said).toEqual([
     { aim: 'Explaining', assignmentId: 'a', criterion: null, level: null, share: ratio(3, 4), at: 3 },
     { aim: 'Naming', assignmentId: 'a', criterion: 'Terms', level: 'low', share: ratio(1, 4), at: 3 },
   ]);
-  expect(evidenceOf({ id: 'a', aims: ['Explaining'], points: 20_000, rubric }, { effective: null, choices: {}, word: null, at: 3 })).toEqual([]);
+  expect(
+    evidenceOf({ id: 'a', aims: ['Explaining'], points: 20_000, rubric }, { effective: null, choices: {}, word: null, at: 3 }),
+  ).toEqual([]);
 });

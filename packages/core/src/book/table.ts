@@ -38,7 +38,20 @@ export function tableHeads(columns: readonly { title: string; day: string | null
 }
 
 /** Heads of ours that say no score. */
-const ASIDE = new Set(['total', 'band', 'family name', 'given name', 'name', 'student', 'user name', 'school number', 'jolly id', 'class', 'e mail', 'email']);
+const ASIDE = new Set([
+  'total',
+  'band',
+  'family name',
+  'given name',
+  'name',
+  'student',
+  'user name',
+  'school number',
+  'jolly id',
+  'class',
+  'e mail',
+  'email',
+]);
 
 /**
  * Reads a table of scores: a head row of titles, a row a student. Students are known by our id, user name or
@@ -46,7 +59,11 @@ const ASIDE = new Set(['total', 'band', 'family name', 'given name', 'name', 'st
  *
  * @param heads of the columns, as `tableHeads` gives them
  */
-export function readBookTable(rows: readonly (readonly string[])[], students: readonly TableStudent[], heads: readonly string[]): ReadBookTable {
+export function readBookTable(
+  rows: readonly (readonly string[])[],
+  students: readonly TableStudent[],
+  heads: readonly string[],
+): ReadBookTable {
   const byHead = new Map<string, number[]>();
   for (const [index, head] of heads.entries()) byHead.set(looseKey(head), [...(byHead.get(looseKey(head)) ?? []), index]);
   const headRow = rows.findIndex((row) => row.some((cell) => byHead.has(looseKey(cell))));
@@ -86,7 +103,8 @@ export function readBookTable(rows: readonly (readonly string[])[], students: re
     const whole = aside.map((cell) => exact.get(cell.trim().replace(/^'/, '').toLowerCase())).find((id) => id !== undefined);
     const [first = '', second = ''] = aside;
     const named = keys.get(looseKey(`${first} ${second}`)) ?? keys.get(looseKey(first));
-    const say = (why: TableProblem) => result.problems.push({ row: index + 1, column: '', value: row.slice(0, firstTitle).filter(Boolean).slice(0, 2).join(' '), why });
+    const say = (why: TableProblem) =>
+      result.problems.push({ row: index + 1, column: '', value: row.slice(0, firstTitle).filter(Boolean).slice(0, 2).join(' '), why });
     const id = whole ?? (named?.size === 1 ? [...named][0]! : null);
     if (id === null) {
       if (says) say(named ? 'severalOfName' : 'noSuchStudent');

@@ -108,9 +108,17 @@ describe('days and terms', () => {
 });
 
 it.each<[string, Partial<Parameters<typeof calendarProblems>[0]>, string[]]>([
-  ['a calendar that is well', { terms: [{ name: 'Term 1', from: '2026-09-07', to: '2026-12-18' }], closures: [{ from: '2026-10-26', to: '2026-10-30' }] }, []],
+  [
+    'a calendar that is well',
+    { terms: [{ name: 'Term 1', from: '2026-09-07', to: '2026-12-18' }], closures: [{ from: '2026-10-26', to: '2026-10-30' }] },
+    [],
+  ],
   ['no school days', { schoolDays: [] }, ['schoolDays noSchoolDays']],
-  ['a term that ends before it begins', { terms: [{ name: 'T', from: '2026-12-18', to: '2026-09-07' }] }, ['terms.0.to endsBeforeItBegins']],
+  [
+    'a term that ends before it begins',
+    { terms: [{ name: 'T', from: '2026-12-18', to: '2026-09-07' }] },
+    ['terms.0.to endsBeforeItBegins'],
+  ],
   [
     'terms that overlap',
     {
@@ -123,7 +131,11 @@ it.each<[string, Partial<Parameters<typeof calendarProblems>[0]>, string[]]>([
   ],
   ['a term without a name', { terms: [{ name: ' ', from: '2026-09-07', to: '2026-12-18' }] }, ['terms.0.name noName']],
   ['a closure on a day that is none', { closures: [{ from: '2026-02-30', to: '2026-03-01' }] }, ['closures.0.from noSuchDay']],
-  ['a closure over a whole term', { terms: [{ name: 'T', from: '2026-09-07', to: '2026-09-11' }], closures: [{ from: '2026-09-01', to: '2026-09-30' }] }, ['terms.0 closesTerm']],
+  [
+    'a closure over a whole term',
+    { terms: [{ name: 'T', from: '2026-09-07', to: '2026-09-11' }], closures: [{ from: '2026-09-01', to: '2026-09-30' }] },
+    ['terms.0 closesTerm'],
+  ],
 ])('names what is wrong with %s', (_case, more, expected) => {
   const problems = calendarProblems({ schoolDays: [1], terms: [], closures: [], ...more });
   expect(problems.map(({ path, why }) => `${path} ${why}`)).toEqual(expected);
@@ -131,7 +143,9 @@ it.each<[string, Partial<Parameters<typeof calendarProblems>[0]>, string[]]>([
 
 describe('counting in day numbers', () => {
   const closures = fc.array(
-    fc.tuple(fc.nat(120), fc.nat(9)).map(([from, length]) => ({ from: plusDays('2026-09-01', from), to: plusDays('2026-09-01', from + length) })),
+    fc
+      .tuple(fc.nat(120), fc.nat(9))
+      .map(([from, length]) => ({ from: plusDays('2026-09-01', from), to: plusDays('2026-09-01', from + length) })),
     { maxLength: 4 },
   );
   const calendars = fc
@@ -144,13 +158,16 @@ describe('counting in day numbers', () => {
       let [left, day] = [Math.abs(count), from];
       while (left > 0) {
         day = plusDays(day, Math.sign(count));
-        const open = calendar.schoolDays.includes(weekdayOf(day)) && !calendar.closures.some((closure) => closure.from <= day && day <= closure.to);
+        const open =
+          calendar.schoolDays.includes(weekdayOf(day)) && !calendar.closures.some((closure) => closure.from <= day && day <= closure.to);
         if (open) left -= 1;
       }
       return day;
     };
     fc.assert(
-      fc.property(calendars, days, fc.integer({ min: -15, max: 15 }), (calendar, day, count) => expect(schoolDayAfter(calendar, day, count)).toBe(walked(calendar, day, count))),
+      fc.property(calendars, days, fc.integer({ min: -15, max: 15 }), (calendar, day, count) =>
+        expect(schoolDayAfter(calendar, day, count)).toBe(walked(calendar, day, count)),
+      ),
     );
   });
 

@@ -1,4 +1,15 @@
-import { dateOfDay, dayNumberOf, isLocalDate, plusDays, RuleError, weekdayOf, type DayNumber, type Instant, type LocalDate, type WallTime } from '../quantities';
+import {
+  dateOfDay,
+  dayNumberOf,
+  isLocalDate,
+  plusDays,
+  RuleError,
+  weekdayOf,
+  type DayNumber,
+  type Instant,
+  type LocalDate,
+  type WallTime,
+} from '../quantities';
 import { dayClockAt, instantOf, instantOfDay } from './zone';
 
 /** A stretch of days, both ends included. */
@@ -161,7 +172,11 @@ export interface CalendarProblem {
 }
 
 /** Everything that keeps a calendar from being used, in the order of its fields. */
-export function calendarProblems(calendar: { schoolDays: readonly number[]; terms: readonly Term[]; closures: readonly Closure[] }): CalendarProblem[] {
+export function calendarProblems(calendar: {
+  schoolDays: readonly number[];
+  terms: readonly Term[];
+  closures: readonly Closure[];
+}): CalendarProblem[] {
   const problems: CalendarProblem[] = [];
   const add = (path: string, why: CalendarProblem['why']) => problems.push({ path, why });
   if (calendar.schoolDays.length === 0) add('schoolDays', 'noSchoolDays');
@@ -175,7 +190,8 @@ export function calendarProblems(calendar: { schoolDays: readonly number[]; term
   spans('terms', calendar.terms);
   for (const [index, term] of calendar.terms.entries()) {
     if (term.name.trim() === '') add(`terms.${index}.name`, 'noName');
-    if (calendar.terms.some((other, at) => at < index && other.from <= term.to && term.from <= other.to)) add(`terms.${index}.from`, 'termsOverlap');
+    if (calendar.terms.some((other, at) => at < index && other.from <= term.to && term.from <= other.to))
+      add(`terms.${index}.from`, 'termsOverlap');
   }
   spans('closures', calendar.closures);
   for (const [index, term] of calendar.terms.entries()) {

@@ -3,10 +3,15 @@ import { join } from 'node:path';
 import { computeText } from '.';
 
 const docs = readFileSync(join(__dirname, '../../../../docs/compute.md'), 'utf8');
-const examples = [...docs.matchAll(/`\.\/jolly compute (\w+)`\n```json\n(.+)\n```\n```json\n(.+)\n```/g)].map(([, kind, document, answer]) => [kind!, document!, answer!] as const);
-const [windowExample, stateExample, scoreExample, totalExample, bearingExample, forecastExample] = examples.map(([, document]) => JSON.parse(document));
+const examples = [...docs.matchAll(/`\.\/jolly compute (\w+)`\n```json\n(.+)\n```\n```json\n(.+)\n```/g)].map(
+  ([, kind, document, answer]) => [kind!, document!, answer!] as const,
+);
+const [windowExample, stateExample, scoreExample, totalExample, bearingExample, forecastExample] = examples.map(([, document]) =>
+  JSON.parse(document),
+);
 
-it('finds the examples of the docs', () => expect(examples.map(([kind]) => kind)).toEqual(['window', 'state', 'score', 'total', 'bearing', 'forecast']));
+it('finds the examples of the docs', () =>
+  expect(examples.map(([kind]) => kind)).toEqual(['window', 'state', 'score', 'total', 'bearing', 'forecast']));
 
 it.each(examples)('answers the %s example of the docs as they say', (kind, document, answer) => {
   expect(JSON.parse(computeText(kind, document).text)).toEqual(JSON.parse(answer));
@@ -32,7 +37,12 @@ it.each<[string, string, unknown, string]>([
   ['window', 'an unknown field', { ...windowExample, note: 1 }, 'note'],
   ['window', 'a missing field', { ...windowExample, groups: undefined }, 'groups'],
   ['window', 'a zone that is none', { ...windowExample, calendar: { ...windowExample.calendar, zone: 'Mars' } }, 'calendar.zone'],
-  ['window', 'a calendar without school days', { ...windowExample, calendar: { ...windowExample.calendar, schoolDays: [] } }, 'calendar.schoolDays'],
+  [
+    'window',
+    'a calendar without school days',
+    { ...windowExample, calendar: { ...windowExample.calendar, schoolDays: [] } },
+    'calendar.schoolDays',
+  ],
   [
     'window',
     'a closure that ends before it begins',
@@ -40,24 +50,54 @@ it.each<[string, string, unknown, string]>([
     'calendar.closures[0]',
   ],
   ['window', 'an instant without milliseconds', { ...windowExample, issuedAt: '2026-11-16T08:00:00Z' }, 'issuedAt'],
-  ['window', 'a day that does not exist', { ...windowExample, standing: [{ id: 's', kind: 'days', amount: 1, validFrom: '2026-02-30' }] }, 'standing[0].validFrom'],
+  [
+    'window',
+    'a day that does not exist',
+    { ...windowExample, standing: [{ id: 's', kind: 'days', amount: 1, validFrom: '2026-02-30' }] },
+    'standing[0].validFrom',
+  ],
   ['window', 'half a school day', { ...windowExample, standing: [{ id: 's', kind: 'schoolDays', amount: 0.5 }] }, 'standing[0].amount'],
   ['state', 'a fact later than now', { ...stateExample, now: '2026-11-25T00:00:00.000Z' }, 'facts[1].at'],
   ['state', 'facts out of order', { ...stateExample, facts: [...stateExample.facts].reverse() }, 'facts[1].at'],
   ['state', 'an unknown kind of fact', { ...stateExample, facts: [{ kind: 'graded', at: stateExample?.now }] }, 'facts[0].kind'],
   ['score', 'points of four decimals', { ...scoreExample, points: 0.0001 }, 'points'],
   ['score', 'a negative score', { ...scoreExample, method: { kind: 'points', earned: -1 } }, 'method.earned'],
-  ['score', 'a choice above its maximum', { points: 8, method: { kind: 'rubric', criteria: [{ id: 'a', weight: 1, max: 4, chosen: 5 }] } }, 'method.criteria[0].chosen'],
+  [
+    'score',
+    'a choice above its maximum',
+    { points: 8, method: { kind: 'rubric', criteria: [{ id: 'a', weight: 1, max: 4, chosen: 5 }] } },
+    'method.criteria[0].chosen',
+  ],
   ['score', 'a rubric that can earn nothing', { points: 8, method: { kind: 'rubric', criteria: [] } }, 'method.criteria'],
-  ['total', 'a category that there is none of', { ...totalExample, items: [{ ...totalExample?.items[0], category: 'k9' }] }, 'items[0].category'],
+  [
+    'total',
+    'a category that there is none of',
+    { ...totalExample, items: [{ ...totalExample?.items[0], category: 'k9' }] },
+    'items[0].category',
+  ],
   ['total', 'a piece that stands twice', { ...totalExample, items: [totalExample?.items[0], totalExample?.items[0]] }, 'items[1].id'],
   ['total', 'a piece out of nothing', { ...totalExample, items: [{ ...totalExample?.items[0], points: 0 }] }, 'items[0].points'],
-  ['total', 'a piece both scored and missing', { ...totalExample, items: [{ ...totalExample?.items[0], missing: 'open' }] }, 'items[0].missing'],
+  [
+    'total',
+    'a piece both scored and missing',
+    { ...totalExample, items: [{ ...totalExample?.items[0], missing: 'open' }] },
+    'items[0].missing',
+  ],
   ['bearing', 'a total over nothing', { ...bearingExample, total: { num: '1', den: '0' } }, 'total.den'],
   ['bearing', 'a change that is no whole number', { ...bearingExample, change: { num: '0.5', den: '1' } }, 'change.num'],
-  ['forecast', 'something open that is missing and closed', { ...forecastExample, items: [{ ...forecastExample?.items[4], open: { lateCost: 0 } }] }, 'items[0].open'],
+  [
+    'forecast',
+    'something open that is missing and closed',
+    { ...forecastExample, items: [{ ...forecastExample?.items[4], open: { lateCost: 0 } }] },
+    'items[0].open',
+  ],
   ['forecast', 'a middle that is none', { ...forecastExample, classMedian: { k1: 0.5 } }, 'classMedian.k1'],
-  ['total', 'three decimals of a percentage shown', { ...totalExample, scheme: { ...totalExample?.scheme, decimals: 3 } }, 'scheme.decimals'],
+  [
+    'total',
+    'three decimals of a percentage shown',
+    { ...totalExample, scheme: { ...totalExample?.scheme, decimals: 3 } },
+    'scheme.decimals',
+  ],
 ])('%s refuses %s and names the place', (kind, _case, document, path) => {
   const { ok, text } = computeText(kind, JSON.stringify(document));
   expect(ok).toBe(false);
@@ -73,7 +113,10 @@ it('counts a missing piece by the rule, a recorded score before it, and an excus
     { ...item, id: 'c', missing: 'open' },
     { ...item, id: 'd', excused: true, earned: 1 },
   ];
-  expect(JSON.parse(computeText('total', JSON.stringify({ scheme, items })).text)).toEqual({ total: { num: '17', den: '40', shown: '42.5', band: null }, categories: [] });
+  expect(JSON.parse(computeText('total', JSON.stringify({ scheme, items })).text)).toEqual({
+    total: { num: '17', den: '40', shown: '42.5', band: null },
+    categories: [],
+  });
 });
 
 it('refuses what is not JSON, and computations there are none of', () => {

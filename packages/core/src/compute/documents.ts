@@ -92,7 +92,8 @@ function computeState(document: unknown): unknown {
   const { facts, ...input } = stateDocument(document, '');
   for (const [index, fact] of facts.entries()) {
     if (fact.at > input.now) throw new DocumentError(`facts[${index}].at`, 'must not be later than now');
-    if (index > 0 && fact.at < facts[index - 1]!.at) throw new DocumentError(`facts[${index}].at`, 'must not be earlier than the fact before');
+    if (index > 0 && fact.at < facts[index - 1]!.at)
+      throw new DocumentError(`facts[${index}].at`, 'must not be earlier than the fact before');
   }
   return stateAt({ ...input, summary: summarise(facts) });
 }
@@ -124,7 +125,9 @@ const lateRule = byKind({
 const scoreDocument = object({
   points: thousandths(),
   method: methodReader,
-  late: optional(object({ calendar, due: instant, handedIn: instant, graceMinutes: whole({ least: 0, most: 1_000_000 }), waived: flag, rule: lateRule })),
+  late: optional(
+    object({ calendar, due: instant, handedIn: instant, graceMinutes: whole({ least: 0, most: 1_000_000 }), waived: flag, rule: lateRule }),
+  ),
 });
 
 function computeScore(document: unknown): unknown {
@@ -213,7 +216,12 @@ function totalInput({ scheme: given, items }: TotalDocument): { scheme: Scheme; 
     bandsBy: given.bandOn,
     bands: given.bands,
     missing: { kind: given.missing.rule, percent: given.missing.percent },
-    categories: given.categories.map(({ mode, keepBest = null, ...category }) => ({ ...category, name: category.id, within: mode, keepBest })),
+    categories: given.categories.map(({ mode, keepBest = null, ...category }) => ({
+      ...category,
+      name: category.id,
+      within: mode,
+      keepBest,
+    })),
   };
   const pieces = items.map(({ id, category, points, bonus, due, excused, earned, missing }): CountedPiece => {
     const state = excused ? 'excused' : earned !== null ? 'scored' : missing !== null ? 'missing' : 'in';
@@ -230,7 +238,11 @@ function computeTotal(document: unknown): unknown {
   );
   return {
     total: result === null ? null : { ...ratioText(result), shown: totalText(result, scheme), band: bandOf(result, scheme)?.name ?? null },
-    categories: categories.map((row) => ({ id: row.id, result: row.result === null ? null : ratioText(row.result), leftOut: row.leftOut.map((item) => item.id) })),
+    categories: categories.map((row) => ({
+      id: row.id,
+      result: row.result === null ? null : ratioText(row.result),
+      leftOut: row.leftOut.map((item) => item.id),
+    })),
   };
 }
 
@@ -246,7 +258,12 @@ const bearingDocument = object({
   }),
 });
 
-const REASON_KIND: Record<BearingReason['why'], string> = { belowPassLine: 'total', nearPassLine: 'margin', missing: 'missing', fell: 'change' };
+const REASON_KIND: Record<BearingReason['why'], string> = {
+  belowPassLine: 'total',
+  nearPassLine: 'margin',
+  missing: 'missing',
+  fell: 'change',
+};
 /** A percentage without decimals that say nothing: 58.5, 60, -6. */
 const shortPercent = (value: Ratio) => String(Number(percentText(value, 3)));
 
@@ -284,7 +301,8 @@ function computeForecast(document: unknown): unknown {
   const { scheme, pieces } = totalInput({ scheme: given, items: withOpen.map(({ open: _, ...item }) => item) });
   for (const [index, { open, missing }] of withOpen.entries()) {
     if (open && missing === 'closed') throw new DocumentError(`items[${index}].open`, 'must not be there where missing is closed');
-    if (open?.waiting && missing !== null) throw new DocumentError(`items[${index}].open.waiting`, 'must not be true where the item is missing');
+    if (open?.waiting && missing !== null)
+      throw new DocumentError(`items[${index}].open.waiting`, 'must not be true where the item is missing');
   }
   const items = pieces.flatMap((piece, index) => {
     const { open, excused, earned, missing } = withOpen[index]!;

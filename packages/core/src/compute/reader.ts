@@ -94,7 +94,9 @@ export function thousandths({ least = 0, most = 1_000_000 }: { least?: number; m
 
 export function whole({ least, most }: { least: number; most: number }): Reader<number> {
   return (value, path) =>
-    typeof value === 'number' && Number.isInteger(value) && value >= least && value <= most ? value : fail(path, `must be a whole number from ${least} to ${most}`);
+    typeof value === 'number' && Number.isInteger(value) && value >= least && value <= most
+      ? value
+      : fail(path, `must be a whole number from ${least} to ${most}`);
 }
 
 /** An object of any keys, each with a value of one kind. */
@@ -129,7 +131,8 @@ export const instant: Reader<Instant> = (value, path) => {
   return fail(path, 'must be an instant such as 2026-11-25T15:30:00.000Z');
 };
 
-export const localDate: Reader<LocalDate> = (value, path) => (typeof value === 'string' && isLocalDate(value) ? value : fail(path, 'must be a date such as 2026-11-25'));
+export const localDate: Reader<LocalDate> = (value, path) =>
+  typeof value === 'string' && isLocalDate(value) ? value : fail(path, 'must be a date such as 2026-11-25');
 
 const closure = object({ from: localDate, to: localDate });
 const calendarShape = object({ zone: text, schoolDays: list(whole({ least: 1, most: 7 })), closures: list(closure) });

@@ -1,4 +1,16 @@
-import { add, compare, divide, least, ratio, roundToMilli, subtract, ZERO, type Instant, type MilliPoints, type Ratio } from '../quantities';
+import {
+  add,
+  compare,
+  divide,
+  least,
+  ratio,
+  roundToMilli,
+  subtract,
+  ZERO,
+  type Instant,
+  type MilliPoints,
+  type Ratio,
+} from '../quantities';
 import type { PieceState } from '../state';
 import { countedItem, type CountedItem, type CountedPiece, type Scheme } from '../totals';
 
@@ -16,7 +28,12 @@ export interface ForecastItem extends Omit<CountedItem, 'earned' | 'missing'> {
   /** what it counts as now, by a score or by the missing rule; null: not yet at all */
   now: CountedItem | null;
   /** more can come of it; `kept` is the score of an earlier round that it keeps, else 0 */
-  open: { lateCost: MilliPoints; kept: MilliPoints; until: Instant | null; /** it is in, or done in class, and waits for a score: nothing more to do */ waiting: boolean } | null;
+  open: {
+    lateCost: MilliPoints;
+    kept: MilliPoints;
+    until: Instant | null;
+    /** it is in, or done in class, and waits for a score: nothing more to do */ waiting: boolean;
+  } | null;
   /** it is missing and can no longer be handed in */
   gone: boolean;
 }
@@ -37,7 +54,16 @@ export function forecastItem(piece: ForecastPiece, scheme: Pick<Scheme, 'missing
   const gone = state === 'missing' && !stillAccepted && effective === null;
   // What is missing is past its due date, so what comes first is when it closes.
   const until = state === 'missing' ? closes : (due ?? closes);
-  return { id, category, points, bonus, due, now: countedItem(piece, scheme), open: isOpen || waiting ? { lateCost, kept: effective ?? 0, until, waiting } : null, gone };
+  return {
+    id,
+    category,
+    points,
+    bonus,
+    due,
+    now: countedItem(piece, scheme),
+    open: isOpen || waiting ? { lateCost, kept: effective ?? 0, until, waiting } : null,
+    gone,
+  };
 }
 
 /** Classmates' middle result by category; under '' for pieces of no category. */
@@ -112,9 +138,25 @@ export interface Reckoning {
  *   done 22.5/30, undone 15/30
  * @example the 10 handed in -> at least (15 + 7.5)/30, pace the same, at most 25/30, no step
  */
-export function forecastOf({ items, reckon, medians = new Map() }: { items: readonly ForecastItem[]; reckon: Reckoning; medians?: ClassMedians }): Forecast {
+export function forecastOf({
+  items,
+  reckon,
+  medians = new Map(),
+}: {
+  items: readonly ForecastItem[];
+  reckon: Reckoning;
+  medians?: ClassMedians;
+}): Forecast {
   const usual = usualRatios(items, medians);
-  const as = ({ id, category, points, bonus, due }: ForecastItem, earned: MilliPoints): CountedItem => ({ id, category, points, bonus, due, earned, missing: false });
+  const as = ({ id, category, points, bonus, due }: ForecastItem, earned: MilliPoints): CountedItem => ({
+    id,
+    category,
+    points,
+    bonus,
+    due,
+    earned,
+    missing: false,
+  });
   const never = (item: ForecastItem) => as(item, item.open!.kept);
   const paceOf = ({ category, points, open }: ForecastItem) => {
     const { num, den } = usual(category);
@@ -124,7 +166,8 @@ export function forecastOf({ items, reckon, medians = new Map() }: { items: read
   const paces = new Map(items.filter(({ open }) => open !== null).map((item) => [item.id, paceOf(item)]));
   const pace = (item: ForecastItem) => as(item, paces.get(item.id)!);
   const leastOf = (item: ForecastItem) => (item.open!.waiting ? pace(item) : never(item));
-  const total = (open: (item: ForecastItem) => CountedItem) => reckon(items.flatMap((item) => (item.open === null ? (item.now ?? []) : open(item))));
+  const total = (open: (item: ForecastItem) => CountedItem) =>
+    reckon(items.flatMap((item) => (item.open === null ? (item.now ?? []) : open(item))));
   const counted = items.flatMap(({ now }) => now ?? []);
   const steps = items.flatMap((item): { item: ForecastItem; step: NextStep }[] => {
     const { id, open, gone } = item;

@@ -27,12 +27,17 @@ it('deals the same groups for the same seed, whatever the order of the list', ()
 
 it('puts everybody into exactly one group, and no group is more than one larger than another', () => {
   fc.assert(
-    fc.property(fc.uniqueArray(fc.string({ minLength: 1, maxLength: 4 }), { maxLength: 40 }), fc.integer({ min: 1, max: 12 }), fc.string(), (ids, count, seed) => {
-      const groups = randomGroups(ids, count, seed);
-      expect(groups.flat().sort()).toEqual([...ids].sort());
-      const sizes = groups.map((group) => group.length);
-      expect(Math.max(...sizes) - Math.min(...sizes)).toBeLessThanOrEqual(1);
-    }),
+    fc.property(
+      fc.uniqueArray(fc.string({ minLength: 1, maxLength: 4 }), { maxLength: 40 }),
+      fc.integer({ min: 1, max: 12 }),
+      fc.string(),
+      (ids, count, seed) => {
+        const groups = randomGroups(ids, count, seed);
+        expect(groups.flat().sort()).toEqual([...ids].sort());
+        const sizes = groups.map((group) => group.length);
+        expect(Math.max(...sizes) - Math.min(...sizes)).toBeLessThanOrEqual(1);
+      },
+    ),
   );
 });
 

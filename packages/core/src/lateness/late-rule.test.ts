@@ -5,9 +5,17 @@ import { applyLateRule, type LateRule } from '.';
 const calendar: SchoolCalendar = { zone: 'Europe/Lisbon', schoolDays: [1, 2, 3, 4, 5], closures: [] };
 const due = Date.parse('2026-11-27T15:30:00.000Z'); // a Friday
 const hour = 3_600_000;
-const per = (kind: 'perDay' | 'perSchoolDay' | 'perHour', more = {}): LateRule => ({ kind, percent: 5_000, of: 'max', maxPercentOff: 100_000, floorPercent: 0, ...more });
+const per = (kind: 'perDay' | 'perSchoolDay' | 'perHour', more = {}): LateRule => ({
+  kind,
+  percent: 5_000,
+  of: 'max',
+  maxPercentOff: 100_000,
+  floorPercent: 0,
+  ...more,
+});
 const worth = (earned: number, hoursLate: number, rule: LateRule, waived = false) =>
-  applyLateRule({ earned: earned * 1000, max: 20_000, late: { calendar, due, lateBy: Math.round(hoursLate * hour) }, rule, waived }).effective / 1000;
+  applyLateRule({ earned: earned * 1000, max: 20_000, late: { calendar, due, lateBy: Math.round(hoursLate * hour) }, rule, waived })
+    .effective / 1000;
 
 describe('applyLateRule makes 15 of 20 worth', () => {
   it.each<[string, number, LateRule, number]>([
@@ -31,7 +39,11 @@ describe('applyLateRule makes 15 of 20 worth', () => {
 
 it('rounds to a thousandth once, half up', () => {
   const rule: LateRule = { kind: 'perDay', percent: 50_000, of: 'earned', maxPercentOff: 100_000, floorPercent: 0 };
-  expect(applyLateRule({ earned: 1, max: 20_000, late: { calendar, due, lateBy: 1 }, rule, waived: false })).toEqual({ takenOff: 0, effective: 1, units: 1 });
+  expect(applyLateRule({ earned: 1, max: 20_000, late: { calendar, due, lateBy: 1 }, rule, waived: false })).toEqual({
+    takenOff: 0,
+    effective: 1,
+    units: 1,
+  });
 });
 
 it('a better score is never worth less, a later one never more, and nothing goes below zero or above the score', () => {
@@ -49,7 +61,8 @@ it('a better score is never worth less, a later one never more, and nothing goes
       fc.nat(300),
       (kind, p, floorPercent, of, earned, more, h, later) => {
         const rule: LateRule = { kind, percent: p, of, maxPercentOff: 80_000, floorPercent };
-        const at = (e: number, hours: number) => applyLateRule({ earned: e, max: 20_000, late: { calendar, due, lateBy: hours * hour }, rule, waived: false }).effective;
+        const at = (e: number, hours: number) =>
+          applyLateRule({ earned: e, max: 20_000, late: { calendar, due, lateBy: hours * hour }, rule, waived: false }).effective;
         expect(at(earned + more, h)).toBeGreaterThanOrEqual(at(earned, h));
         expect(at(earned, h + later)).toBeLessThanOrEqual(at(earned, h));
         expect(at(earned, h)).toBeLessThanOrEqual(earned);

@@ -1,5 +1,17 @@
 import { addSchoolDays, type SchoolCalendar } from '../calendar';
-import { DAY_MS, greatest, HOUR_MS, least, ratio, roundToMilli, subtract, type Instant, type MilliPercent, type MilliPoints, type Milliseconds } from '../quantities';
+import {
+  DAY_MS,
+  greatest,
+  HOUR_MS,
+  least,
+  ratio,
+  roundToMilli,
+  subtract,
+  type Instant,
+  type MilliPercent,
+  type MilliPoints,
+  type Milliseconds,
+} from '../quantities';
 
 /** What being late costs in a class (docs/rules.md, 3). Percentages in thousandths of a percent. */
 export type LateRule =
@@ -29,7 +41,10 @@ const WHOLE = 100_000n;
  * For school days the smallest n ≥ 1 with the hand-in no later than addSchoolDays(due, n).
  * A `perDay` day is 24 hours (docs/compute.md).
  */
-function unitsBegun(kind: 'perDay' | 'perSchoolDay' | 'perHour', late: { calendar: SchoolCalendar; due: Instant; lateBy: Milliseconds }): number {
+function unitsBegun(
+  kind: 'perDay' | 'perSchoolDay' | 'perHour',
+  late: { calendar: SchoolCalendar; due: Instant; lateBy: Milliseconds },
+): number {
   if (kind === 'perHour') return Math.ceil(late.lateBy / HOUR_MS);
   if (kind === 'perDay') return Math.ceil(late.lateBy / DAY_MS);
   const handedInAt = late.due + late.lateBy;

@@ -2,10 +2,23 @@ import fc from 'fast-check';
 import type { SchoolCalendar } from '../calendar';
 import { isHeavy, loadByDay, planLoad, type DueWork } from '.';
 
-const calendar: SchoolCalendar = { zone: 'Europe/Lisbon', schoolDays: [1, 2, 3, 4, 5], closures: [{ from: '2026-11-26', to: '2026-11-26' }] };
+const calendar: SchoolCalendar = {
+  zone: 'Europe/Lisbon',
+  schoolDays: [1, 2, 3, 4, 5],
+  closures: [{ from: '2026-11-26', to: '2026-11-26' }],
+};
 const due = (studentId: string, day: string, minutes = 20): DueWork => ({ studentId, day, minutes });
 const plan = (more: Partial<Parameters<typeof planLoad>[0]> = {}) =>
-  planLoad({ calendar, day: '2026-11-25', notBefore: '2026-11-23', studentIds: ['bao', 'hana'], minutes: 30, others: [], dayFor: (_student, day) => day, ...more });
+  planLoad({
+    calendar,
+    day: '2026-11-25',
+    notBefore: '2026-11-23',
+    studentIds: ['bao', 'hana'],
+    minutes: 30,
+    others: [],
+    dayFor: (_student, day) => day,
+    ...more,
+  });
 
 it.each([
   ['three pieces', { pieces: 3, minutes: 0 }, true],
@@ -45,7 +58,11 @@ describe('planLoad', () => {
     expect(planned.over).toBe(1);
   });
   it('never proposes a day with more students over than the planned one', () => {
-    const work = fc.record({ studentId: fc.constantFrom('bao', 'hana'), day: fc.constantFrom('2026-11-24', '2026-11-25', '2026-11-27', '2026-11-30'), minutes: fc.nat(60) });
+    const work = fc.record({
+      studentId: fc.constantFrom('bao', 'hana'),
+      day: fc.constantFrom('2026-11-24', '2026-11-25', '2026-11-27', '2026-11-30'),
+      minutes: fc.nat(60),
+    });
     fc.assert(
       fc.property(fc.array(work, { maxLength: 12 }), (others) => {
         const { planned, lighter } = plan({ others });

@@ -92,7 +92,10 @@ export function planLoad(input: {
   const near = isSchoolDay(calendar, day) ? [day] : [];
   for (let n = 1; n <= NEAR_SCHOOL_DAYS; n++) near.push(schoolDayAfter(calendar, day, -n), schoolDayAfter(calendar, day, n));
   const better = (a: PlannedDay, b: PlannedDay) =>
-    a.over - b.over || a.minutes - b.minutes || Math.abs(daysBetween(day, a.day)) - Math.abs(daysBetween(day, b.day)) || (a.day > b.day ? -1 : 1);
+    a.over - b.over ||
+    a.minutes - b.minutes ||
+    Math.abs(daysBetween(day, a.day)) - Math.abs(daysBetween(day, b.day)) ||
+    (a.day > b.day ? -1 : 1);
   const [lightest] = near
     .filter((candidate) => candidate >= notBefore)
     .map(look)

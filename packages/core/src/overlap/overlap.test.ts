@@ -8,7 +8,9 @@ it('finds a shared run wherever it stands, and says its places in both', () => {
   const [a, b] = [`We measured twice. ${RUN}.`, `Ours is short: ${RUN.toUpperCase()}!`];
   const found = of(a, b)!;
   expect([found.sharedA, found.wordsA, found.sharedB, found.wordsB]).toEqual([13, 16, 13, 16]);
-  expect(found.passages.map((one) => [one.words, a.slice(one.a.from, one.a.to), b.slice(one.b.from, one.b.to)])).toEqual([[13, RUN, RUN.toUpperCase()]]);
+  expect(found.passages.map((one) => [one.words, a.slice(one.a.from, one.a.to), b.slice(one.b.from, one.b.to)])).toEqual([
+    [13, RUN, RUN.toUpperCase()],
+  ]);
 });
 
 it.each<[string, string, string, number | null]>([
@@ -43,12 +45,19 @@ it('finds every planted run of eight words or more, is the same from both sides,
   const word = (prefix: string) => (n: number) => `${prefix}${n}`;
   const filler = (prefix: string) => fc.array(fc.nat(500).map(word(prefix)), { maxLength: 40 });
   fc.assert(
-    fc.property(fc.array(fc.nat(500).map(word('s')), { minLength: 8, maxLength: 30 }), filler('a'), filler('a'), filler('b'), filler('b'), (run, a1, a2, b1, b2) => {
-      const [a, b] = [[...a1, ...run, ...a2].join(' '), [...b1, ...run, ...b2].join(' ')];
-      const [there, back] = [of(a, b)!, of(b, a)!];
-      expect(there.sharedA).toBeGreaterThanOrEqual(run.length);
-      expect([there.sharedA, there.sharedB]).toEqual([back.sharedB, back.sharedA]);
-      expect(there.sharedA).toBeLessThanOrEqual(there.wordsA);
-    }),
+    fc.property(
+      fc.array(fc.nat(500).map(word('s')), { minLength: 8, maxLength: 30 }),
+      filler('a'),
+      filler('a'),
+      filler('b'),
+      filler('b'),
+      (run, a1, a2, b1, b2) => {
+        const [a, b] = [[...a1, ...run, ...a2].join(' '), [...b1, ...run, ...b2].join(' ')];
+        const [there, back] = [of(a, b)!, of(b, a)!];
+        expect(there.sharedA).toBeGreaterThanOrEqual(run.length);
+        expect([there.sharedA, there.sharedB]).toEqual([back.sharedB, back.sharedA]);
+        expect(there.sharedA).toBeLessThanOrEqual(there.wordsA);
+      },
+    ),
   );
 });

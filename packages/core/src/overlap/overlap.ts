@@ -59,7 +59,8 @@ function hashAt(words: readonly Word[], start: number): number {
   return hash >>> 0;
 }
 
-const hashesOf = (words: readonly Word[]): number[] => Array.from({ length: Math.max(0, words.length - STRETCH + 1) }, (_, start) => hashAt(words, start));
+const hashesOf = (words: readonly Word[]): number[] =>
+  Array.from({ length: Math.max(0, words.length - STRETCH + 1) }, (_, start) => hashAt(words, start));
 
 /** Reads a text for comparing. @param given the task's and the worksheet's texts; what stands there is not counted */
 export function readForOverlap(id: string, text: string, given: readonly string[]): ReadText {
@@ -74,7 +75,8 @@ export function readForOverlap(id: string, text: string, given: readonly string[
     if (hashes.length - first < WINDOW && first > 0) break;
     let least = first;
     // Of equal ones the last, so that a repeated word does not keep every place.
-    for (let index = first; index < Math.min(first + WINDOW, hashes.length); index += 1) if (hashes[index]! <= hashes[least]!) least = index;
+    for (let index = first; index < Math.min(first + WINDOW, hashes.length); index += 1)
+      if (hashes[index]! <= hashes[least]!) least = index;
     if (least === kept) continue;
     kept = least;
     if (known.has(hashes[least]!)) continue;
@@ -94,7 +96,8 @@ export function readForOverlap(id: string, text: string, given: readonly string[
  */
 export function overlapOf(a: ReadText, b: ReadText): Overlap | null {
   const [inA, inB] = [a.words.map(() => false), b.words.map(() => false)];
-  const same = (i: number, j: number) => a.words[i]?.plain !== undefined && a.words[i]!.plain === b.words[j]?.plain && !a.given[i] && !b.given[j];
+  const same = (i: number, j: number) =>
+    a.words[i]?.plain !== undefined && a.words[i]!.plain === b.words[j]?.plain && !a.given[i] && !b.given[j];
   const passages: SharedPassage[] = [];
   for (const [hash, placesA] of a.prints) {
     for (const placeB of b.prints.get(hash) ?? []) {

@@ -11,7 +11,9 @@ export interface InPile {
 }
 
 const byName = (a: InPile, b: InPile) =>
-  a.student.familyName.localeCompare(b.student.familyName, 'en') || a.student.givenName.localeCompare(b.student.givenName, 'en') || (a.student.id < b.student.id ? -1 : 1);
+  a.student.familyName.localeCompare(b.student.familyName, 'en') ||
+  a.student.givenName.localeCompare(b.student.givenName, 'en') ||
+  (a.student.id < b.student.id ? -1 : 1);
 
 /**
  * The pieces of a pile in an order: by name; by time in, the first first and what is not in last; at random,
@@ -25,7 +27,10 @@ export function orderPile<T extends InPile>(pieces: readonly T[], order: PileOrd
     case 'timeIn':
       return named.sort((a, b) => (a.handedInAt ?? Infinity) - (b.handedInAt ?? Infinity) || 0);
     case 'group':
-      return named.sort((a, b) => Number(a.groups.length === 0) - Number(b.groups.length === 0) || (a.groups[0] ?? '').localeCompare(b.groups[0] ?? '', 'en'));
+      return named.sort(
+        (a, b) =>
+          Number(a.groups.length === 0) - Number(b.groups.length === 0) || (a.groups[0] ?? '').localeCompare(b.groups[0] ?? '', 'en'),
+      );
     case 'random': {
       const place = new Map(
         shuffled(

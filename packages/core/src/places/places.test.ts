@@ -10,7 +10,13 @@ const at = (text: string, quote: string, nth = 0) => {
 it.each([
   ['stay where they are', 'The bend wears away.', 'wears', 'The bend wears away.', 9],
   ['move with a sentence put in before them', 'The bend wears away.', 'wears', 'First of all. The bend wears away.', 23],
-  ['are known from the same word elsewhere by their surroundings', 'slow inside, fast outside', 'fast', 'fast talk: slow inside, fast outside', 24],
+  [
+    'are known from the same word elsewhere by their surroundings',
+    'slow inside, fast outside',
+    'fast',
+    'fast talk: slow inside, fast outside',
+    24,
+  ],
   ['are gone where they were rewritten', 'The bend wears away.', 'wears', 'The bend is cut.', null],
 ])('words that %s', (_case, before, quote, after, start) => expect(carryPlace(at(before, quote), after)?.start ?? null).toBe(start));
 

@@ -55,7 +55,15 @@ export const CONTEXT = 32;
 
 /** The place of a stretch of a part's plain text. */
 export function textPlace(part: string, text: string, start: number, end: number): TextPlace {
-  return { kind: 'text', part, start, end, quote: text.slice(start, end), before: text.slice(Math.max(0, start - CONTEXT), start), after: text.slice(end, end + CONTEXT) };
+  return {
+    kind: 'text',
+    part,
+    start,
+    end,
+    quote: text.slice(start, end),
+    before: text.slice(Math.max(0, start - CONTEXT), start),
+    after: text.slice(end, end + CONTEXT),
+  };
 }
 
 const sharedEnd = (a: string, b: string): number => {
@@ -79,7 +87,8 @@ export function carryPlace(place: TextPlace, text: string): TextPlace | null {
   let best: { at: number; alike: number } | null = null;
   for (let at = text.indexOf(place.quote); at >= 0; at = text.indexOf(place.quote, at + 1)) {
     const end = at + place.quote.length;
-    const alike = sharedEnd(place.before, text.slice(Math.max(0, at - CONTEXT), at)) + sharedStart(place.after, text.slice(end, end + CONTEXT));
+    const alike =
+      sharedEnd(place.before, text.slice(Math.max(0, at - CONTEXT), at)) + sharedStart(place.after, text.slice(end, end + CONTEXT));
     const nearer = best !== null && alike === best.alike && Math.abs(at - place.start) < Math.abs(best.at - place.start);
     if (best === null || alike > best.alike || nearer) best = { at, alike };
   }

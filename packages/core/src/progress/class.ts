@@ -5,7 +5,8 @@ import type { ClassMedians } from '../forecast';
 /** The class's middle result in each category, over the students who have one; under '' of pieces of no category. */
 export function classMedians(students: readonly (readonly CountedPiece[])[], scheme: Scheme): ClassMedians {
   const results = new Map<string, Ratio[]>();
-  const note = (category: string, result: Ratio | null) => result !== null && results.set(category, [...(results.get(category) ?? []), result]);
+  const note = (category: string, result: Ratio | null) =>
+    result !== null && results.set(category, [...(results.get(category) ?? []), result]);
   for (const pieces of students) {
     const { categories, loose } = totalOf(
       scheme,

@@ -6,7 +6,12 @@ import { FIRST_SCHEME, type Scheme } from '../totals';
 
 const NOW = 100 * DAY_MS;
 let count = 0;
-const piece = (points: number | null, effective: number | null, state: ForecastPiece['state'], more: Partial<ForecastPiece> = {}): ForecastPiece => ({
+const piece = (
+  points: number | null,
+  effective: number | null,
+  state: ForecastPiece['state'],
+  more: Partial<ForecastPiece> = {},
+): ForecastPiece => ({
   id: `p${(count += 1)}`,
   category: null,
   points: points === null ? null : points * 1000,
@@ -22,11 +27,19 @@ const piece = (points: number | null, effective: number | null, state: ForecastP
   ...more,
 });
 const whole = (scheme: Partial<Scheme>): Scheme => ({ ...FIRST_SCHEME, decimals: 0, ...scheme });
-const standing = (pieces: ForecastPiece[], scheme: Partial<Scheme> = {}) => standingOf({ pieces, scheme: whole(scheme), settings: FIRST_BEARING, now: NOW });
+const standing = (pieces: ForecastPiece[], scheme: Partial<Scheme> = {}) =>
+  standingOf({ pieces, scheme: whole(scheme), settings: FIRST_BEARING, now: NOW });
 const forecast = (pieces: ForecastPiece[], scheme: Partial<Scheme> = {}) => forecastText({ pieces, scheme: whole(scheme) });
 
 it('adds up what is scored and how far it can still move', () => {
-  const pieces = [piece(20, 15, 'returned'), piece(30, 25, 'scored'), piece(10, null, 'open'), piece(null, null, 'open'), piece(50, null, 'excused'), piece(40, null, 'in')];
+  const pieces = [
+    piece(20, 15, 'returned'),
+    piece(30, 25, 'scored'),
+    piece(10, null, 'open'),
+    piece(null, null, 'open'),
+    piece(50, null, 'excused'),
+    piece(40, null, 'in'),
+  ];
   expect(forecast(pieces)).toMatchObject({ atLeast: '72', atPace: '80', atMost: '90' });
   expect(standing(pieces)).toEqual({
     earned: 40_000,

@@ -1,12 +1,21 @@
 import { bearingOf, type Bearing, type BearingReason, type BearingSettings } from '../bearing';
 import { bookYear } from '../book';
 import type { Term } from '../calendar';
-import { forecastItem, forecastOf, type ClassMedians, type ForecastPiece, type NextStep, type Reckoning, type WorthNothing } from '../forecast';
+import {
+  forecastItem,
+  forecastOf,
+  type ClassMedians,
+  type ForecastPiece,
+  type NextStep,
+  type Reckoning,
+  type WorthNothing,
+} from '../forecast';
 import { compare, DAY_MS, percentText, subtract, type Instant, type MilliPoints, type Ratio } from '../quantities';
 import { asOf, bandOf, countedItem, totalOf, totalText, type CountedItem, type CountedPiece, type Scheme } from '../totals';
 
 /** A reason for a bearing as it is written out: percentages with the class's decimals. */
-export type ReasonText = { why: 'belowPassLine' | 'nearPassLine' | 'fell'; number: string; limit: string } | { why: 'missing'; number: number; limit: number };
+export type ReasonText =
+  { why: 'belowPassLine' | 'nearPassLine' | 'fell'; number: string; limit: string } | { why: 'missing'; number: number; limit: number };
 
 /** What a total is asked over: the work of one term, or of a year, of which the terms are counted first. */
 export interface CountedOver {
@@ -30,7 +39,9 @@ export function reckoningOf(scheme: Scheme, { split, join }: CountedOver = ONE_T
       const { counted, categories, pool } = totalOf(scheme, part);
       if (counted.includes(id)) return 'counts' as const;
       // A pool of points chooses what stays in all its categories together, whatever each would leave out by itself.
-      return pool !== null || categories.some(({ leftOut }) => leftOut.some((item) => item.id === id)) ? ('leftOut' as const) : ('nothing' as const);
+      return pool !== null || categories.some(({ leftOut }) => leftOut.some((item) => item.id === id))
+        ? ('leftOut' as const)
+        : ('nothing' as const);
     },
   });
 }
@@ -39,7 +50,17 @@ export function reckoningOf(scheme: Scheme, { split, join }: CountedOver = ONE_T
 export const itemsOf = (pieces: readonly CountedPiece[], scheme: Scheme) => pieces.flatMap((piece) => countedItem(piece, scheme) ?? []);
 
 /** The total as it stood at a moment: of what was due by then, with the scores recorded by then (docs/rules.md, 5). */
-export function totalAt({ pieces, scheme, at, over = ONE_TERM }: { pieces: readonly CountedPiece[]; scheme: Scheme; at: Instant; over?: CountedOver }): Ratio | null {
+export function totalAt({
+  pieces,
+  scheme,
+  at,
+  over = ONE_TERM,
+}: {
+  pieces: readonly CountedPiece[];
+  scheme: Scheme;
+  at: Instant;
+  over?: CountedOver;
+}): Ratio | null {
   return reckoningOf(scheme, over)(itemsOf(asOf(pieces, at), scheme));
 }
 
@@ -137,7 +158,12 @@ export function forecastText({
   const items = pieces.flatMap((piece) => forecastItem(piece, scheme) ?? []);
   const { steps, ...three } = forecastOf({ items, reckon: reckoningOf(scheme, over), ...(medians ? { medians } : {}) });
   const text = (value: Ratio | null) => (value === null ? null : totalText(value, scheme));
-  return { atLeast: text(three.atLeast), atPace: text(three.atPace), atMost: text(three.atMost), steps: steps.map((step) => stepText(step, scheme)) };
+  return {
+    atLeast: text(three.atLeast),
+    atPace: text(three.atPace),
+    atMost: text(three.atMost),
+    steps: steps.map((step) => stepText(step, scheme)),
+  };
 }
 
 /** What is worth something is never shown as two equal totals: as many decimals as it takes to tell them apart. */

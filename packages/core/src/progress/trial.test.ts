@@ -1,7 +1,15 @@
 import { readTrial } from '.';
 import { FIRST_SCHEME } from '../totals';
 
-const categories = ['plain', 'extra'].map((id) => ({ id, name: id, weight: 50_000, within: 'pooled' as const, leaveOut: 0, keepBest: null, bonus: id === 'extra' }));
+const categories = ['plain', 'extra'].map((id) => ({
+  id,
+  name: id,
+  weight: 50_000,
+  within: 'pooled' as const,
+  leaveOut: 0,
+  keepBest: null,
+  bonus: id === 'extra',
+}));
 const plain = { points: 30_000, bonus: false, category: 'plain' };
 it.each([
   ['nothing', ' ', plain, null],

@@ -1,5 +1,15 @@
 import fc from 'fast-check';
-import { changeBetween, courseMoments, isLookedAt, lookingNow, studentView, termTotals, type Looking, type ProgressClass, type ViewPiece } from '.';
+import {
+  changeBetween,
+  courseMoments,
+  isLookedAt,
+  lookingNow,
+  studentView,
+  termTotals,
+  type Looking,
+  type ProgressClass,
+  type ViewPiece,
+} from '.';
 import { FIRST_BEARING } from '../bearing';
 import { compare, ratio } from '../quantities';
 import { FIRST_SCHEME } from '../totals';
@@ -9,7 +19,12 @@ const TERMS = [
   { name: 'Autumn', from: '2026-09-07', to: '2026-12-18' },
   { name: 'Spring', from: '2027-01-04', to: '2027-04-02' },
 ];
-const of: ProgressClass = { scheme: { ...FIRST_SCHEME, decimals: 0, termWeights: { Spring: 3 } }, settings: FIRST_BEARING, terms: TERMS, zone: 'Europe/Lisbon' };
+const of: ProgressClass = {
+  scheme: { ...FIRST_SCHEME, decimals: 0, termWeights: { Spring: 3 } },
+  settings: FIRST_BEARING,
+  terms: TERMS,
+  zone: 'Europe/Lisbon',
+};
 let count = 0;
 const piece = (points: number, earned: number | null, day: string, term: number | null, more: Partial<ViewPiece> = {}): ViewPiece => {
   const due = at(`${day}T15:30:00.000Z`);
@@ -68,7 +83,12 @@ it('says how a total changed between two terms, and between two moments of one',
   expect(changeBetween(all, of, term, { kind: 'terms', from: 0, to: 1 })).toEqual({ from: '70', to: '80', by: '10', trend: 'up' });
   const moments = { kind: 'moments' as const, from: at('2026-10-05T10:00:00.000Z'), to: at('2026-12-01T10:00:00.000Z') };
   expect(changeBetween(all, of, term, moments)).toEqual({ from: '50', to: '70', by: '20', trend: 'up' });
-  expect(changeBetween(all, of, term, { ...moments, from: at('2026-09-08T10:00:00.000Z') })).toEqual({ from: null, to: '70', by: null, trend: null });
+  expect(changeBetween(all, of, term, { ...moments, from: at('2026-09-08T10:00:00.000Z') })).toEqual({
+    from: null,
+    to: '70',
+    by: null,
+    trend: null,
+  });
 });
 
 it('has a course that ends each week on Sunday in school time, and now', () => {
@@ -81,7 +101,12 @@ it('has a course that ends each week on Sunday in school time, and now', () => {
 });
 
 it('over the year has at least ≤ at the present pace ≤ at most too', () => {
-  const one = fc.record({ points: fc.integer({ min: 1, max: 20 }), share: fc.integer({ min: 0, max: 110 }), open: fc.boolean(), term: fc.nat(1) });
+  const one = fc.record({
+    points: fc.integer({ min: 1, max: 20 }),
+    share: fc.integer({ min: 0, max: 110 }),
+    open: fc.boolean(),
+    term: fc.nat(1),
+  });
   fc.assert(
     fc.property(fc.array(one, { maxLength: 8 }), (given) => {
       const pieces = given.map(({ points, share, open, term }) => ({
@@ -89,7 +114,12 @@ it('over the year has at least ≤ at the present pace ≤ at most too', () => {
         effective: open ? null : points * share * 10,
         state: open ? ('open' as const) : ('returned' as const),
       }));
-      const { atLeast, atPace, atMost } = studentView({ pieces, of: { ...of, scheme: { ...of.scheme, decimals: 2 } }, looking: { kind: 'year' }, now: NOW }).forecast;
+      const { atLeast, atPace, atMost } = studentView({
+        pieces,
+        of: { ...of, scheme: { ...of.scheme, decimals: 2 } },
+        looking: { kind: 'year' },
+        now: NOW,
+      }).forecast;
       if (atPace === null) return;
       const number = (text: string | null) => ratio(Math.round(Number(text) * 100));
       expect(compare(number(atLeast), number(atPace))).toBeLessThanOrEqual(0);

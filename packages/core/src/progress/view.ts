@@ -4,7 +4,18 @@ import { trendOf, type BearingSettings, type Trend } from '../bearing';
 import type { ClassMedians, ForecastPiece } from '../forecast';
 import { percentText, plusDays, subtract, type Instant, type MilliPercent, type Ratio } from '../quantities';
 import { bandOf, totalOf, totalText, type Scheme } from '../totals';
-import { forecastText, itemsOf, ONE_TERM, reckoningOf, standingOf, totalAt, wholeYear, type CountedOver, type ForecastText, type Standing } from './standing';
+import {
+  forecastText,
+  itemsOf,
+  ONE_TERM,
+  reckoningOf,
+  standingOf,
+  totalAt,
+  wholeYear,
+  type CountedOver,
+  type ForecastText,
+  type Standing,
+} from './standing';
 
 /** A piece with the moment that says when it belongs, due for the class or issued, and the term that lies in; null where the class has no terms. */
 export interface ViewPiece extends ForecastPiece {
@@ -60,7 +71,12 @@ export interface Change {
   trend: Trend | null;
 }
 /** How a total changed between two moments of what is looked at, or from one term to another (docs/rules.md, 6, "trend"). */
-export function changeBetween(pieces: readonly ViewPiece[], of: Pick<ProgressClass, 'scheme' | 'terms'>, looking: Looking, between: Between): Change {
+export function changeBetween(
+  pieces: readonly ViewPiece[],
+  of: Pick<ProgressClass, 'scheme' | 'terms'>,
+  looking: Looking,
+  between: Between,
+): Change {
   const { scheme } = of;
   const looked = lookedAt(pieces, of, looking);
   const at = (moment: Instant) => totalAt({ ...looked, scheme, at: moment });
@@ -107,13 +123,21 @@ export interface StudentView {
 }
 
 /** Each term's total, and the year's. */
-export function termTotals(pieces: readonly ViewPiece[], { scheme, terms }: Pick<ProgressClass, 'scheme' | 'terms'>): Pick<StudentView, 'terms' | 'year'> {
+export function termTotals(
+  pieces: readonly ViewPiece[],
+  { scheme, terms }: Pick<ProgressClass, 'scheme' | 'terms'>,
+): Pick<StudentView, 'terms' | 'year'> {
   const results = terms.map((_, place) => reckoningOf(scheme)(itemsOf(ofTerm(pieces, place), scheme)));
   const year = terms.length < 2 ? null : wholeYear(scheme, terms, () => null).join(results);
   return {
     terms: terms.map(({ name }, place) => {
       const total = results[place] ?? null;
-      return { name, weight: termWeight(scheme, name), total: total && totalText(total, scheme), band: total && (bandOf(total, scheme)?.name ?? null) };
+      return {
+        name,
+        weight: termWeight(scheme, name),
+        total: total && totalText(total, scheme),
+        band: total && (bandOf(total, scheme)?.name ?? null),
+      };
     }),
     year: year && totalText(year, scheme),
   };

@@ -20,7 +20,9 @@ it.each([
 ])('writes %j with %s decimals as %s', (value, decimals, text) => expect(percentText(value, decimals)).toBe(text));
 
 it('adds and takes away exactly', () => {
-  const part = fc.record({ num: fc.bigInt(-1_000_000_000_000n, 1_000_000_000_000n), den: fc.bigInt(1n, 1_000_000_000n) }).map(({ num, den }) => ratio(num, den));
+  const part = fc
+    .record({ num: fc.bigInt(-1_000_000_000_000n, 1_000_000_000_000n), den: fc.bigInt(1n, 1_000_000_000n) })
+    .map(({ num, den }) => ratio(num, den));
   fc.assert(fc.property(part, part, (a, b) => compare(subtract(add(a, b), b), a) === 0));
 });
 

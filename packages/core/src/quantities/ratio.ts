@@ -34,7 +34,14 @@ function greatestCommonDivisor(a: bigint, b: bigint): bigint {
  * @example ratio(39, 50) -> 39/50; ratio(-2, -4) -> 1/2
  */
 export function ratio(num: bigint | number, den: bigint | number = 1): Ratio {
-  if (typeof num === 'number' && typeof den === 'number' && num >= 0 && den > 0 && num <= Number.MAX_SAFE_INTEGER && den <= Number.MAX_SAFE_INTEGER) {
+  if (
+    typeof num === 'number' &&
+    typeof den === 'number' &&
+    num >= 0 &&
+    den > 0 &&
+    num <= Number.MAX_SAFE_INTEGER &&
+    den <= Number.MAX_SAFE_INTEGER
+  ) {
     const divisor = commonDivisor(num, den);
     return { num: BigInt(num / divisor), den: BigInt(den / divisor) };
   }

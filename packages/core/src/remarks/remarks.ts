@@ -41,6 +41,12 @@ export function findRemarks<T extends Findable>(remarks: readonly T[], typed: st
   return remarks
     .filter(fits)
     .map((one, index) => ({ one, index }))
-    .sort((a, b) => Number(here(b.one)) - Number(here(a.one)) || Number(begins(b.one)) - Number(begins(a.one)) || b.one.uses - a.one.uses || a.index - b.index)
+    .sort(
+      (a, b) =>
+        Number(here(b.one)) - Number(here(a.one)) ||
+        Number(begins(b.one)) - Number(begins(a.one)) ||
+        b.one.uses - a.one.uses ||
+        a.index - b.index,
+    )
     .map(({ one }) => one);
 }

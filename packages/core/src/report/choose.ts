@@ -21,7 +21,8 @@ const HAS_NOTHING: ReadonlySet<PieceState | null> = new Set(['notOpen', 'open', 
 /** Is a piece listed? Of "only missing, late, sent back, below a score" whichever holds is enough. */
 function isListed(piece: ReportPiece, { only, withoutData }: Pick<ReportSettings, 'only' | 'withoutData'>): boolean {
   const { state, lateBy, effective, points } = piece;
-  if (!only.missing && !only.late && !only.sentBack && only.below === null) return withoutData || effective !== null || !HAS_NOTHING.has(state);
+  if (!only.missing && !only.late && !only.sentBack && only.below === null)
+    return withoutData || effective !== null || !HAS_NOTHING.has(state);
   const below = only.below !== null && effective !== null && points !== null && points > 0 && effective * 100_000 < only.below * points;
   return (only.missing && state === 'missing') || (only.late && lateBy > 0) || (only.sentBack && state === 'sentBack') || below;
 }
@@ -32,15 +33,22 @@ const share = ({ effective, points }: ReportPiece) => (effective === null || !po
  * The pieces a report lists, in its order; of what is equal the earlier one first.
  * @param categories ids in the class's order @example only missing -> just those in state `missing`
  */
-export function listedPieces<P extends ReportPiece>(pieces: readonly P[], settings: Pick<ReportSettings, 'only' | 'withoutData' | 'sortWork'>, categories: readonly string[]): P[] {
-  const place = ({ category }: P) => (category === null || !categories.includes(category) ? categories.length : categories.indexOf(category));
+export function listedPieces<P extends ReportPiece>(
+  pieces: readonly P[],
+  settings: Pick<ReportSettings, 'only' | 'withoutData' | 'sortWork'>,
+  categories: readonly string[],
+): P[] {
+  const place = ({ category }: P) =>
+    category === null || !categories.includes(category) ? categories.length : categories.indexOf(category);
   const orders: Record<ReportSettings['sortWork'], (a: P, b: P) => number> = {
     due: () => 0,
     category: (a, b) => place(a) - place(b),
     title: (a, b) => a.title.localeCompare(b.title, 'en', { numeric: true }),
     score: (a, b) => (share(a) === share(b) ? 0 : share(a) - share(b)),
   };
-  return pieces.filter((piece) => isListed(piece, settings)).sort((a, b) => orders[settings.sortWork](a, b) || a.belongs - b.belongs || a.title.localeCompare(b.title, 'en'));
+  return pieces
+    .filter((piece) => isListed(piece, settings))
+    .sort((a, b) => orders[settings.sortWork](a, b) || a.belongs - b.belongs || a.title.localeCompare(b.title, 'en'));
 }
 
 /** A student as the order of a report sees them. */

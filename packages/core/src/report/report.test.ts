@@ -21,7 +21,8 @@ const all = [
   piece('Half', { state: 'returned', effective: 10_000, belongs: 50, category: 'a' }),
   piece('Words', { state: 'returned', points: null, belongs: 40 }),
 ];
-const listed = (more: Partial<ReportSettings>) => listedPieces(all, { only: NONE, withoutData: true, sortWork: 'due', ...more }, ['a', 'b']).map(({ title }) => title);
+const listed = (more: Partial<ReportSettings>) =>
+  listedPieces(all, { only: NONE, withoutData: true, sortWork: 'due', ...more }, ['a', 'b']).map(({ title }) => title);
 
 describe('the pieces of a report', () => {
   it.each<[string, Partial<ReportSettings>, string[]]>([
@@ -30,8 +31,16 @@ describe('the pieces of a report', () => {
     ['are only the missing', { only: { ...NONE, missing: true } }, ['Missing']],
     ['are the late and those sent back', { only: { ...NONE, late: true, sentBack: true } }, ['Back', 'Late']],
     ['are those below a half, not at it', { only: { ...NONE, below: 50_000 } }, ['Low']],
-    ['stand by category, under none last', { sortWork: 'category', withoutData: false }, ['Half', 'Low', 'Words', 'Back', 'Late', 'Missing']],
-    ['stand by score, lowest first, without one last', { sortWork: 'score', withoutData: false }, ['Low', 'Half', 'Words', 'Back', 'Late', 'Missing']],
+    [
+      'stand by category, under none last',
+      { sortWork: 'category', withoutData: false },
+      ['Half', 'Low', 'Words', 'Back', 'Late', 'Missing'],
+    ],
+    [
+      'stand by score, lowest first, without one last',
+      { sortWork: 'score', withoutData: false },
+      ['Low', 'Half', 'Words', 'Back', 'Late', 'Missing'],
+    ],
   ])('%s', (_case, more, expected) => expect(listed(more)).toEqual(expected));
 });
 

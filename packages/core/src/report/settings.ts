@@ -1,7 +1,18 @@
 import type { Language } from '../languages';
 import type { LocalDate, MilliPercent } from '../quantities';
 
-export const REPORT_PARTS = ['summary', 'terms', 'categories', 'aims', 'forecast', 'work', 'remarks', 'feedback', 'absences', 'notes'] as const;
+export const REPORT_PARTS = [
+  'summary',
+  'terms',
+  'categories',
+  'aims',
+  'forecast',
+  'work',
+  'remarks',
+  'feedback',
+  'absences',
+  'notes',
+] as const;
 export type ReportPart = (typeof REPORT_PARTS)[number];
 
 /** Over what time: a term by its name (null: the one it is now), the year, or what belongs between two days. */
@@ -81,7 +92,8 @@ export const SHIPPED_REPORTS: Readonly<Record<ShippedReport, ReportSettings>> = 
     parts: ['work'],
     only: { missing: true, late: false, sentBack: true, below: null },
     onlyWith: true,
-    above: 'Dear family of {student},\n\nthis is what {firstName} has not handed in yet for {class}. What is still accepted can be handed in without asking.',
+    above:
+      'Dear family of {student},\n\nthis is what {firstName} has not handed in yet for {class}. What is still accepted can be handed in without asking.',
     below: '{teacher}, {date}',
     signature: 'Read by (family)',
   },
@@ -93,7 +105,14 @@ export const SHIPPED_REPORTS: Readonly<Record<ShippedReport, ReportSettings>> = 
     below: '{teacher}, {date}',
     signature: 'Signature',
   },
-  signIn: { ...PLAIN, title: 'Sign-in list', by: 'class', parts: [], blanks: ['In', 'Out', 'Signature'], show: { percent: false, points: false, band: false } },
+  signIn: {
+    ...PLAIN,
+    title: 'Sign-in list',
+    by: 'class',
+    parts: [],
+    blanks: ['In', 'Out', 'Signature'],
+    show: { percent: false, points: false, band: false },
+  },
   fieldTrip: {
     ...PLAIN,
     title: 'Field-trip list',

@@ -1,9 +1,27 @@
-import { answersOf, answersWithoutSpace, hasAnswerSpaces, plainText, richTextProblem, textOf, withAnswers, writtenOn, type RichNode, type RichText } from '.';
+import {
+  answersOf,
+  answersWithoutSpace,
+  hasAnswerSpaces,
+  plainText,
+  richTextProblem,
+  textOf,
+  withAnswers,
+  writtenOn,
+  type RichNode,
+  type RichText,
+} from '.';
 
 const p = (text: string): RichNode => ({ type: 'paragraph', content: [{ type: 'text', text }] });
-const space = (key: string, ...content: RichNode[]): RichNode => ({ type: 'answerSpace', attrs: { key }, content: content.length > 0 ? content : [{ type: 'paragraph' }] });
+const space = (key: string, ...content: RichNode[]): RichNode => ({
+  type: 'answerSpace',
+  attrs: { key },
+  content: content.length > 0 ? content : [{ type: 'paragraph' }],
+});
 const sheet = (...content: RichNode[]): RichText => ({ type: 'doc', content });
-const cell = (node: RichNode): RichNode => ({ type: 'table', content: [{ type: 'tableRow', content: [{ type: 'tableCell', content: [node] }] }] });
+const cell = (node: RichNode): RichNode => ({
+  type: 'table',
+  content: [{ type: 'tableRow', content: [{ type: 'tableCell', content: [node] }] }],
+});
 
 const given = sheet(p('Name the bend'), space('a'), cell(space('b')));
 

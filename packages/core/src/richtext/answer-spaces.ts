@@ -39,7 +39,8 @@ export function withAnswers(sheet: RichText, answers: Answers): RichText {
 }
 
 /** What a student's copy is after they wrote on it: on a sheet with answer spaces only what is in them. */
-export const writtenOn = (sheet: RichText, copy: RichText): RichText => (hasAnswerSpaces(sheet) ? withAnswers(sheet, answersOf(copy)) : copy);
+export const writtenOn = (sheet: RichText, copy: RichText): RichText =>
+  hasAnswerSpaces(sheet) ? withAnswers(sheet, answersOf(copy)) : copy;
 
 /** Answers for which the sheet, as it was corrected, has no space any more. */
 export function answersWithoutSpace(sheet: RichText, answers: Answers): Answers {
@@ -52,4 +53,6 @@ export function answersWithoutSpace(sheet: RichText, answers: Answers): Answers 
  * @example a task of 12 words with "salt and sand" in its space -> 3
  */
 export const writtenWords = (copy: RichText): number =>
-  hasAnswerSpaces(copy) ? Object.values(answersOf(copy)).reduce((sum, content) => sum + wordCount({ type: 'doc', content }), 0) : wordCount(copy);
+  hasAnswerSpaces(copy)
+    ? Object.values(answersOf(copy)).reduce((sum, content) => sum + wordCount({ type: 'doc', content }), 0)
+    : wordCount(copy);

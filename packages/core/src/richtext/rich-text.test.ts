@@ -7,7 +7,11 @@ const deep = (n: number): unknown => (n === 0 ? p('x') : { type: 'blockquote', c
 
 it.each([
   ['plain paragraphs', textOf('one\n\ntwo'), null],
-  ['a heading and a safe link', doc({ type: 'heading', attrs: { level: 2 }, content: [] }, p('x', [{ type: 'link', attrs: { href: 'https://tern.example/a' } }])), null],
+  [
+    'a heading and a safe link',
+    doc({ type: 'heading', attrs: { level: 2 }, content: [] }, p('x', [{ type: 'link', attrs: { href: 'https://tern.example/a' } }])),
+    null,
+  ],
   ['a script link', doc(p('x', [{ type: 'link', attrs: { href: 'javascript:alert(1)' } }])), 'unsafeLink'],
   ['an unknown node', doc({ type: 'iframe' }), 'unknownNode'],
   ['a node named like an object method', doc({ type: 'constructor' }), 'unknownNode'],
@@ -56,7 +60,10 @@ it('knows where each text stands in the plain words, whatever it is nested in', 
       { maxDepth: 4 },
       tie('text'),
       fc.record({ type: fc.constant('inlineMath'), attrs: fc.constant({ latex: 'v=s' }) }),
-      fc.record({ type: fc.constantFrom('paragraph', 'listItem', 'bulletList', 'tableCell', 'hardBreak'), content: fc.array(tie('node'), { maxLength: 4 }) }),
+      fc.record({
+        type: fc.constantFrom('paragraph', 'listItem', 'bulletList', 'tableCell', 'hardBreak'),
+        content: fc.array(tie('node'), { maxLength: 4 }),
+      }),
     ),
   }));
   fc.assert(
@@ -82,7 +89,14 @@ describe('cleaned', () => {
       p('link', [{ type: 'link', attrs: { href: 'javascript:alert(1)' } }]),
       { type: 'image', attrs: { src: 'data:image/svg+xml,<svg onload=alert(1)>' } },
     );
-    expect(clean(pasted)).toEqual(doc({ type: 'paragraph', content: [{ type: 'text', text: 'Rivers ', marks: [{ type: 'bold' }] }] }, p('stay'), p('alert(1)'), p('link')));
+    expect(clean(pasted)).toEqual(
+      doc(
+        { type: 'paragraph', content: [{ type: 'text', text: 'Rivers ', marks: [{ type: 'bold' }] }] },
+        p('stay'),
+        p('alert(1)'),
+        p('link'),
+      ),
+    );
   });
   it('holds nothing that would be refused, whatever was in it, and cleaned again stays as it is', () => {
     const { node } = fc.letrec((tie) => ({

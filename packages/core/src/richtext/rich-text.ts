@@ -47,7 +47,18 @@ const NODES: Record<string, Record<string, AttributeCheck>> = {
   // Where a student writes on a worksheet; the key stays while the sheet is corrected around it.
   answerSpace: { key: (v) => typeof v === 'string' && /^[\w-]{1,40}$/.test(v) },
 };
-const BLOCKS = new Set(['paragraph', 'heading', 'listItem', 'codeBlock', 'blockquote', 'hardBreak', 'horizontalRule', 'tableCell', 'tableHeader', 'blockMath']);
+const BLOCKS = new Set([
+  'paragraph',
+  'heading',
+  'listItem',
+  'codeBlock',
+  'blockquote',
+  'hardBreak',
+  'horizontalRule',
+  'tableCell',
+  'tableHeader',
+  'blockMath',
+]);
 /** Nodes that are nothing without what names them. */
 const NEEDS: Record<string, string> = { image: 'fileId', inlineMath: 'latex', blockMath: 'latex', answerSpace: 'key' };
 const MARKS: Record<string, Record<string, AttributeCheck>> = {
@@ -56,7 +67,13 @@ const MARKS: Record<string, Record<string, AttributeCheck>> = {
   underline: {},
   strike: {},
   code: {},
-  link: { href: isSafeLink, target: isNullOr(isShortText), rel: isNullOr(isShortText), class: isNullOr(isShortText), title: isNullOr(isShortText) },
+  link: {
+    href: isSafeLink,
+    target: isNullOr(isShortText),
+    rel: isNullOr(isShortText),
+    class: isNullOr(isShortText),
+    title: isNullOr(isShortText),
+  },
 };
 
 export const DEEPEST = 24;
@@ -98,7 +115,8 @@ export function richTextProblem(value: unknown): Found | null {
     const bad = attributesProblem(allowed, attrs, `${path}.attrs`);
     if (bad) return bad;
     const needed = NEEDS[type as string];
-    if (needed && (attrs as Record<string, unknown> | undefined)?.[needed] === undefined) return { path: `${path}.attrs.${needed}`, problem: 'badShape' };
+    if (needed && (attrs as Record<string, unknown> | undefined)?.[needed] === undefined)
+      return { path: `${path}.attrs.${needed}`, problem: 'badShape' };
     if (marks !== undefined) {
       if (!Array.isArray(marks)) return { path, problem: 'badShape' };
       for (const mark of marks as Record<string, unknown>[]) {
@@ -174,7 +192,9 @@ export function textStarts(node: RichNode): Map<RichNode, number> {
     const own = one.text ?? (typeof one.attrs?.latex === 'string' ? one.attrs.latex : '');
     let end = at + own.length;
     for (const child of one.content ?? []) end = visit(child, end);
-    return BLOCKS.has(one.type) && !plainText(one.content ? { type: '', content: one.content } : { type: '', text: own }).endsWith('\n') ? end + 1 : end;
+    return BLOCKS.has(one.type) && !plainText(one.content ? { type: '', content: one.content } : { type: '', text: own }).endsWith('\n')
+      ? end + 1
+      : end;
   };
   visit(node, 0);
   return starts;

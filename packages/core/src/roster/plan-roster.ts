@@ -34,7 +34,13 @@ export interface RosterChange {
 
 /** What would happen to one row of a file, or to one student who is not in it. */
 export type RosterEntry =
-  | { kind: 'new'; row: number; student: RosterRow; /** somebody the school knows already, from another class */ id: string | null; namesake: boolean }
+  | {
+      kind: 'new';
+      row: number;
+      student: RosterRow;
+      /** somebody the school knows already, from another class */ id: string | null;
+      namesake: boolean;
+    }
   /** somebody of other teachers' classes: they are asked, and are in the class once they say yes */
   | { kind: 'asked'; row: number; student: RosterRow; id: string }
   | { kind: 'unchanged'; row: number; id: string; kept?: RosterChange[] }
@@ -140,7 +146,13 @@ export function planRoster({
 
   const refuse = (row: RosterRow, problem: Refusal, about: readonly string[] = []) => {
     for (const id of about) mentioned.add(id);
-    entries.push({ kind: 'problem', row: row.row, column: null, ...problem, ...(isNamed(row) ? { who: { givenName: row.givenName, familyName: row.familyName } } : {}) });
+    entries.push({
+      kind: 'problem',
+      row: row.row,
+      column: null,
+      ...problem,
+      ...(isNamed(row) ? { who: { givenName: row.givenName, familyName: row.familyName } } : {}),
+    });
   };
 
   function matchByKeys(row: RosterRow): Match {
@@ -150,7 +162,8 @@ export function planRoster({
     for (const [key, value] of keysOf(row)) {
       const known = byKey.get(`${key} ${value}`);
       if (!known) continue;
-      if (match && match.id !== known.id) return { problem: { why: 'keysDisagree', value: `${fullName(match)}, ${fullName(known)}` }, about: [match.id, known.id] };
+      if (match && match.id !== known.id)
+        return { problem: { why: 'keysDisagree', value: `${fullName(match)}, ${fullName(known)}` }, about: [match.id, known.id] };
       if (!match) typed = key !== 'personId' && key !== 'sourceId';
       byRecords ||= records && key === 'sourceId';
       match = known;
@@ -160,7 +173,13 @@ export function planRoster({
     // Outside one's own class only a person of that name may be meant by a number; whose it is stays untold.
     if (!member && isNamed(row) && nameKey(match) !== nameKey(row)) {
       const byName = row.userName !== undefined && match.userName === row.userName;
-      return { problem: { why: byName ? 'userNameTaken' : 'numberElsewhere', value: byName ? row.userName! : (row.schoolNumber ?? row.sourceId ?? row.email ?? '') }, about: [] };
+      return {
+        problem: {
+          why: byName ? 'userNameTaken' : 'numberElsewhere',
+          value: byName ? row.userName! : (row.schoolNumber ?? row.sourceId ?? row.email ?? ''),
+        },
+        about: [],
+      };
     }
     const ask = !member && 'taught' in match && !match.taught && !byRecords;
     return { known: match, member, typed, ask };
@@ -188,7 +207,12 @@ export function planRoster({
     else if (!member && ask) refuse(row, { why: 'danglingUser', value: row.sourceId ?? '' });
     else if (!member) entries.push({ kind: 'new', row: row.row, student: row, id: known.id, namesake: false });
     else if (member.left !== null) entries.push({ kind: 'returns', row: row.row, id: known.id, changes, ...said });
-    else entries.push(changes.length > 0 ? { kind: 'changed', row: row.row, id: known.id, changes, ...said } : { kind: 'unchanged', row: row.row, id: known.id, ...said });
+    else
+      entries.push(
+        changes.length > 0
+          ? { kind: 'changed', row: row.row, id: known.id, changes, ...said }
+          : { kind: 'unchanged', row: row.row, id: known.id, ...said },
+      );
   }
 
   // Rows with a key first, so that a row with a name only cannot take the place of one that is certain.
@@ -253,7 +277,9 @@ export function planRoster({
         (row.givenName !== undefined && nameKey({ givenName: row.givenName, familyName: row.familyName ?? '' }) === nameKey(member)),
     );
   if (whole) {
-    for (const member of members) if (member.left === null && !taken.has(member.id) && !isMentioned(member)) entries.push({ kind: 'left', row: null, id: member.id, on: null });
+    for (const member of members)
+      if (member.left === null && !taken.has(member.id) && !isMentioned(member))
+        entries.push({ kind: 'left', row: null, id: member.id, on: null });
   }
   return { entries: entries.sort((a, b) => (a.row ?? Infinity) - (b.row ?? Infinity)), passedOver };
 }

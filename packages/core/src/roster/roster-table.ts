@@ -3,7 +3,8 @@ import { LONGEST_NAME, nameOfLine, tidyText } from './roster-lines';
 import { USER_NAME } from './user-name';
 
 /** What a column of a roster holds. */
-export type RosterField = 'givenName' | 'familyName' | 'wholeName' | 'schoolNumber' | 'userName' | 'email' | 'shownAs' | 'joined' | 'left' | 'personId';
+export type RosterField =
+  'givenName' | 'familyName' | 'wholeName' | 'schoolNumber' | 'userName' | 'email' | 'shownAs' | 'joined' | 'left' | 'personId';
 export type ColumnUse = RosterField | 'unused';
 
 /** A student as a file names them; what the file does not say is absent. */
@@ -62,7 +63,19 @@ const LONGEST_EMAIL = 200;
 
 const HEADERS: Readonly<Record<RosterField, readonly string[]>> = {
   givenName: ['given name', 'given', 'first name', 'firstname', 'forename', 'givenname', 'prénom', 'nombre', 'vorname'],
-  familyName: ['family name', 'family', 'last name', 'lastname', 'surname', 'familyname', 'nom', 'nom de famille', 'apellido', 'apellidos', 'nachname'],
+  familyName: [
+    'family name',
+    'family',
+    'last name',
+    'lastname',
+    'surname',
+    'familyname',
+    'nom',
+    'nom de famille',
+    'apellido',
+    'apellidos',
+    'nachname',
+  ],
   wholeName: ['name', 'full name', 'student', 'student name', 'pupil'],
   schoolNumber: ['school number', 'student number', 'student id', 'pupil number', 'number', 'no', 'nr', 'id', 'identifier'],
   userName: ['user name', 'username', 'signs in as', 'login'],
@@ -78,7 +91,8 @@ const headerKey = (text: string) =>
     .toLowerCase()
     .replace(/[_.:*]+/g, ' ')
     .trim();
-const useOf = (header: string): ColumnUse => (Object.keys(HEADERS) as RosterField[]).find((field) => HEADERS[field].includes(headerKey(header))) ?? 'unused';
+const useOf = (header: string): ColumnUse =>
+  (Object.keys(HEADERS) as RosterField[]).find((field) => HEADERS[field].includes(headerKey(header))) ?? 'unused';
 
 const isNameUse = (use: ColumnUse) => use === 'givenName' || use === 'familyName' || use === 'wholeName';
 export const EMAIL = /^[^\s@<>()[\],;:\\"]+@[^\s@<>()[\],;:\\"]+\.[^\s@<>()[\],;:\\"]{2,}$/;
@@ -139,7 +153,11 @@ type Given = Partial<Record<RosterField, string>>;
 function problemOf(given: Given): { field: RosterField; why: RowProblem['why'] } | null {
   const long = (field: RosterField, most: number) => ((given[field] ?? '').length > most ? field : null);
   const tooLong =
-    long('givenName', LONGEST_NAME) ?? long('familyName', LONGEST_NAME) ?? long('shownAs', LONGEST_NAME) ?? long('schoolNumber', LONGEST_KEY) ?? long('email', LONGEST_EMAIL);
+    long('givenName', LONGEST_NAME) ??
+    long('familyName', LONGEST_NAME) ??
+    long('shownAs', LONGEST_NAME) ??
+    long('schoolNumber', LONGEST_KEY) ??
+    long('email', LONGEST_EMAIL);
   if (tooLong) return { field: tooLong, why: 'tooLong' };
   if (given.email && !EMAIL.test(given.email)) return { field: 'email', why: 'email' };
   if (given.userName && !USER_NAME.test(given.userName)) return { field: 'userName', why: 'userName' };
@@ -154,7 +172,10 @@ function problemOf(given: Given): { field: RosterField; why: RowProblem['why'] }
  * @param rows cells as text, as many rows as the file has, header included
  * @returns students, problems by row, and the columns that are not used
  */
-export function readRosterTable(rows: readonly string[][], { header, uses }: { header: boolean; uses: readonly ColumnUse[] }): { students: RosterRow[]; problems: RowProblem[] } {
+export function readRosterTable(
+  rows: readonly string[][],
+  { header, uses }: { header: boolean; uses: readonly ColumnUse[] },
+): { students: RosterRow[]; problems: RowProblem[] } {
   const students: RosterRow[] = [];
   const problems: RowProblem[] = [];
   const headerRow = header ? rows.findIndex((row) => row.some((cell) => tidyText(cell) !== '')) : -1;
@@ -187,7 +208,11 @@ export function readRosterTable(rows: readonly string[][], { header, uses }: { h
     const givenName = given.givenName ?? whole?.givenName ?? '';
     const familyName = given.familyName ?? whole?.familyName ?? '';
     const name = givenName ? { givenName, familyName } : { givenName: familyName, familyName: '' };
-    const who = { ...name, ...(given.schoolNumber ? { schoolNumber: given.schoolNumber } : {}), ...(given.personId ? { personId: given.personId } : {}) };
+    const who = {
+      ...name,
+      ...(given.schoolNumber ? { schoolNumber: given.schoolNumber } : {}),
+      ...(given.personId ? { personId: given.personId } : {}),
+    };
     if (formula) {
       problems.push({ row, column: formula.column, why: 'formula', value: formula.value.slice(0, 60), who });
       continue;

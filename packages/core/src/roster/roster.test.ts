@@ -77,7 +77,11 @@ describe('columns of a table', () => {
     ['one column of names', 'Bao Lindqvist\nAda Reef', ['wholeName']],
     ['given and family', 'Bao|Lindqvist\nAda|Reef', ['givenName', 'familyName']],
     ['a number, two names and an address', '1001|Bao|Lindqvist|bao@tern.example', ['schoolNumber', 'givenName', 'familyName', 'email']],
-    ['thirty columns, of which nothing is plain', Array.from({ length: 30 }, (_, i) => `word${String.fromCharCode(97 + (i % 26))}`).join('|'), Array(30).fill('unused')],
+    [
+      'thirty columns, of which nothing is plain',
+      Array.from({ length: 30 }, (_, i) => `word${String.fromCharCode(97 + (i % 26))}`).join('|'),
+      Array(30).fill('unused'),
+    ],
   ])('guesses without a header %s', (_case, text, uses) => {
     expect(guessColumns(table(text))).toEqual({ header: false, uses });
   });
@@ -105,7 +109,8 @@ describe('rows of a table', () => {
     ]);
   });
   it('has nobody in a file with a header only', () => expect(read('Given name|Family name')).toEqual({ students: [], problems: [] }));
-  it('takes text that a spreadsheet marked as harmless', () => expect(read("Name\n'-Bao Lindqvist").students[0]).toMatchObject({ givenName: '-Bao' }));
+  it('takes text that a spreadsheet marked as harmless', () =>
+    expect(read("Name\n'-Bao Lindqvist").students[0]).toMatchObject({ givenName: '-Bao' }));
   it('stops at the most rows a roster has', () => {
     const { students, problems } = readRosterTable(Array(5002).fill(['A B']), { header: false, uses: ['wholeName'] });
     expect([students.length, problems]).toEqual([5000, [{ row: 5001, column: null, why: 'tooMany', value: '5000' }]]);
@@ -124,7 +129,11 @@ const member = (id: string, name: string, more: Partial<KnownMember> = {}): Know
   ...more,
 });
 const row = (number: number, name: string, more: Partial<RosterRow> = {}): RosterRow => ({ row: number, ...nameOfLine(name), ...more });
-const plan = (students: RosterRow[], members: KnownMember[], more: { others?: KnownStudent[]; taught?: boolean; records?: boolean; whole?: boolean; meant?: number[] } = {}) =>
+const plan = (
+  students: RosterRow[],
+  members: KnownMember[],
+  more: { others?: KnownStudent[]; taught?: boolean; records?: boolean; whole?: boolean; meant?: number[] } = {},
+) =>
   planRoster({
     students,
     members,
@@ -133,7 +142,8 @@ const plan = (students: RosterRow[], members: KnownMember[], more: { others?: Kn
     records: more.records ?? false,
     ...(more.meant ? { meant: more.meant } : {}),
   }).entries;
-const short = (entries: RosterEntry[]) => entries.map((entry) => [entry.row, entry.kind, 'id' in entry ? entry.id : 'why' in entry ? entry.why : null]);
+const short = (entries: RosterEntry[]) =>
+  entries.map((entry) => [entry.row, entry.kind, 'id' in entry ? entry.id : 'why' in entry ? entry.why : null]);
 
 describe('planning an import', () => {
   it('leaves what concerns other classes as it is, and says so', () => {
@@ -154,8 +164,20 @@ describe('planning an import', () => {
     ['is new who is unknown', [row(1, 'Ada Reef')], [bao], {}, [[1, 'new', null]]],
     ['is unchanged by name, without case and accents', [row(1, 'BAO Lindqvist', { givenName: 'Bao' })], [bao], {}, [[1, 'unchanged', 'b']]],
     ['is changed by number under another name', [row(1, 'Bao Lind', { schoolNumber: '17' })], [bao], {}, [[1, 'changed', 'b']]],
-    ['is a problem by number under a wholly other name', [row(1, 'Ada Reef', { schoolNumber: '17' })], [bao], {}, [[1, 'problem', 'otherName']]],
-    ['is the same person all the same, if that is meant', [row(1, 'Ada Reef', { schoolNumber: '17' })], [bao], { meant: [1] }, [[1, 'changed', 'b']]],
+    [
+      'is a problem by number under a wholly other name',
+      [row(1, 'Ada Reef', { schoolNumber: '17' })],
+      [bao],
+      {},
+      [[1, 'problem', 'otherName']],
+    ],
+    [
+      'is the same person all the same, if that is meant',
+      [row(1, 'Ada Reef', { schoolNumber: '17' })],
+      [bao],
+      { meant: [1] },
+      [[1, 'changed', 'b']],
+    ],
     ['returns who had left', [row(1, 'Bao Lindqvist')], [{ ...bao, left: '2026-10-01' }], {}, [[1, 'returns', 'b']]],
     [
       'has left who is not in a file of the whole class',
@@ -273,8 +295,20 @@ describe('planning an import', () => {
       ],
     ],
     ['is a namesake with a number of their own', [row(1, 'Bao Lindqvist', { schoolNumber: '99' })], [bao], {}, [[1, 'new', null]]],
-    ['gives a number to the one of that name', [row(1, 'Ada Reef', { schoolNumber: '5' })], [member('a', 'Ada Reef')], {}, [[1, 'changed', 'a']]],
-    ['cannot say which of two gets it', [row(1, 'Ada Reef', { schoolNumber: '5' })], [member('a', 'Ada Reef'), member('c', 'Ada Reef')], {}, [[1, 'problem', 'ambiguous']]],
+    [
+      'gives a number to the one of that name',
+      [row(1, 'Ada Reef', { schoolNumber: '5' })],
+      [member('a', 'Ada Reef')],
+      {},
+      [[1, 'changed', 'a']],
+    ],
+    [
+      'cannot say which of two gets it',
+      [row(1, 'Ada Reef', { schoolNumber: '5' })],
+      [member('a', 'Ada Reef'), member('c', 'Ada Reef')],
+      {},
+      [[1, 'problem', 'ambiguous']],
+    ],
     [
       'pairs as many of a name as there are',
       [row(1, 'Ada Reef'), row(2, 'Ada Reef')],
@@ -288,7 +322,11 @@ describe('planning an import', () => {
   ])('%s', (_case, students, members, more, expected) => expect(short(plan(students, members, more))).toEqual(expected));
 
   it('has nobody left whom a row with a problem is about', () => {
-    const others = { ada: member('a', 'Ada Reef'), ben: member('x', 'Ben Kelp', { schoolNumber: '9' }), cy: member('c', 'Cy Moss', { sourceId: 'u3' }) };
+    const others = {
+      ada: member('a', 'Ada Reef'),
+      ben: member('x', 'Ben Kelp', { schoolNumber: '9' }),
+      cy: member('c', 'Cy Moss', { sourceId: 'u3' }),
+    };
     const unread = [{ givenName: 'ada', familyName: 'REEF' }, { givenName: '', familyName: '', schoolNumber: '9' }, { sourceId: 'u3' }];
     const { entries } = planRoster({
       students: [row(1, 'Eve Wrong', { schoolNumber: '17' })],
@@ -318,8 +356,12 @@ describe('planning an import', () => {
     fc.assert(
       fc.property(rows, (given) => {
         const students = given.map(({ name: text, number }, index) => row(index + 1, text, number ? { schoolNumber: number } : {}));
-        const taken = planRoster({ students, members: [], others: [], whole: true }).entries.flatMap((entry) => (entry.kind === 'new' ? [entry.student] : []));
-        const members = taken.map((one, index) => member(`m${index}`, `${one.familyName}, ${one.givenName}`, { schoolNumber: one.schoolNumber ?? null }));
+        const taken = planRoster({ students, members: [], others: [], whole: true }).entries.flatMap((entry) =>
+          entry.kind === 'new' ? [entry.student] : [],
+        );
+        const members = taken.map((one, index) =>
+          member(`m${index}`, `${one.familyName}, ${one.givenName}`, { schoolNumber: one.schoolNumber ?? null }),
+        );
         const again = planRoster({ students: taken, members, others: [], whole: true });
         expect(again.entries.map((entry) => entry.kind)).toEqual(taken.map(() => 'unchanged'));
       }),

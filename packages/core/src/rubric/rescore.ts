@@ -29,7 +29,10 @@ export function rubricScore(rubric: Rubric, points: MilliPoints, choices: Rubric
 }
 
 /** The first choice that this rubric does not have, or null. */
-export function choiceProblem(rubric: Rubric, choices: RubricChoices): { criterionId: string; why: 'noSuchCriterion' | 'noSuchLevel' | 'outsideLevel' } | null {
+export function choiceProblem(
+  rubric: Rubric,
+  choices: RubricChoices,
+): { criterionId: string; why: 'noSuchCriterion' | 'noSuchLevel' | 'outsideLevel' } | null {
   for (const [criterionId, { levelId, points }] of Object.entries(choices)) {
     const criterion = rubric.criteria.find((one) => one.id === criterionId);
     if (!criterion) return { criterionId, why: 'noSuchCriterion' };

@@ -54,7 +54,13 @@ function readLong(rows: readonly string[][], newId: () => string): ReadRubric {
     }
     const points = parsePoints(cell(row, at.points));
     if (points === null) result.problems.push({ row: index + 1, why: cell(row, at.points) === '' ? 'noPoints' : 'notPoints' });
-    criterion.levels.push({ id: newId(), name: tidy(cell(row, at.level)), descriptor: cell(row, at.descriptor), points: points ?? 0, upTo: parsePoints(cell(row, at.upTo)) });
+    criterion.levels.push({
+      id: newId(),
+      name: tidy(cell(row, at.level)),
+      descriptor: cell(row, at.descriptor),
+      points: points ?? 0,
+      upTo: parsePoints(cell(row, at.upTo)),
+    });
   }
   return result;
 }
@@ -74,7 +80,9 @@ function takePoints(cell: string): { words: string; points: MilliPoints | null; 
 function readGrid(rows: readonly string[][], newId: () => string): ReadRubric {
   const [head = [], ...body] = rows;
   const weightAt = columnOf(head, ['weight']);
-  const columns = head.map((cell, column) => ({ column, ...takePoints(tidy(cell)) })).filter(({ column }) => column > 0 && column !== weightAt);
+  const columns = head
+    .map((cell, column) => ({ column, ...takePoints(tidy(cell)) }))
+    .filter(({ column }) => column > 0 && column !== weightAt);
   // Columns without points are taken in order, from nothing up; a head that falls is written from the top down.
   const result: ReadRubric = { criteria: [], problems: [] };
   for (const [index, row] of body.entries()) {
@@ -89,10 +97,22 @@ function readGrid(rows: readonly string[][], newId: () => string): ReadRubric {
       const cell = (row[column] ?? '').trim();
       if (cell === '') continue;
       const own = takePoints(cell);
-      levels.push({ id: newId(), name: words, descriptor: own.words, points: own.points ?? points ?? order * 1000, upTo: own.points === null ? upTo : own.upTo });
+      levels.push({
+        id: newId(),
+        name: words,
+        descriptor: own.words,
+        points: own.points ?? points ?? order * 1000,
+        upTo: own.points === null ? upTo : own.upTo,
+      });
     }
     levels.sort((a, b) => a.points - b.points);
-    result.criteria.push({ id: newId(), name, weight: weightAt < 0 ? ONE_WEIGHT : (parsePoints(row[weightAt] ?? '') ?? ONE_WEIGHT), aims: [], levels });
+    result.criteria.push({
+      id: newId(),
+      name,
+      weight: weightAt < 0 ? ONE_WEIGHT : (parsePoints(row[weightAt] ?? '') ?? ONE_WEIGHT),
+      aims: [],
+      levels,
+    });
   }
   return result;
 }
@@ -106,7 +126,9 @@ function readGrid(rows: readonly string[][], newId: () => string): ReadRubric {
  */
 export function readRubricTable(rows: readonly string[][], newId: () => string): ReadRubric {
   // An apostrophe before = + - @ is how spreadsheets say "this is text".
-  const filled = rows.filter((row) => row.some((cell) => cell.trim() !== '')).map((row) => row.map((cell) => cell.replace(/^'(?=[=+\-@])/, '')));
+  const filled = rows
+    .filter((row) => row.some((cell) => cell.trim() !== ''))
+    .map((row) => row.map((cell) => cell.replace(/^'(?=[=+\-@])/, '')));
   const head = filled[0];
   if (!head) return { criteria: [], problems: [] };
   const isLong = columnOf(head, ['level']) >= 0 && columnOf(head, ['points']) >= 0;

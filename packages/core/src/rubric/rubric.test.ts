@@ -35,7 +35,9 @@ it.each([
   ['stay where somebody typed them', { points: 20_000, said: true, taken: true }, 20_000],
   ['stay where they were another number before', { points: 20_000 }, 20_000],
   ['stay beside a rubric that gives nothing yet', { points: 20_000, after: rubric(), taken: true }, 20_000],
-])('points %s', (_case, more, expected) => expect(pointsOfRubric({ before: rubric(criterion('old', [0, 18])), after: models, said: false, taken: false, ...more })).toBe(expected));
+])('points %s', (_case, more, expected) =>
+  expect(pointsOfRubric({ before: rubric(criterion('old', [0, 18])), after: models, said: false, taken: false, ...more })).toBe(expected),
+);
 
 it('scales what the chosen levels earn to what the assignment is out of', () => {
   const choices = { shape: { levelId: 'shape1', points: 4000 }, labels: { levelId: 'labels2', points: 4000 } };
@@ -85,7 +87,9 @@ it.each<[string, Rubric, [string, string][]]>([
   ['forty criteria', rubric(...Array.from({ length: 40 }, (_, i) => criterion(`c${i}`, [0, 1]))), []],
   ['sixty-one criteria', rubric(...Array.from({ length: 61 }, (_, i) => criterion(`c${i}`, [0, 1]))), [['tooManyCriteria', 'refused']]],
   ['no name', rubric(criterion('a', [0, 1], { name: ' ' })), [['noName', 'refused']]],
-])('says what is wrong with a rubric with %s', (_case, given, remarks) => expect(rubricRemarks(given).map(({ why, only }) => [why, only])).toEqual(remarks));
+])('says what is wrong with a rubric with %s', (_case, given, remarks) =>
+  expect(rubricRemarks(given).map(({ why, only }) => [why, only])).toEqual(remarks),
+);
 
 describe('from a table', () => {
   it('reads a grid with points in the heads and in cells', () => {
@@ -98,7 +102,13 @@ describe('from a table', () => {
       newId,
     );
     expect(problems).toEqual([]);
-    expect(criteria.map(({ name, weight, levels }) => [name, weight, levels.map(({ name: level, points, upTo, descriptor }) => [level, points, upTo, descriptor])])).toEqual([
+    expect(
+      criteria.map(({ name, weight, levels }) => [
+        name,
+        weight,
+        levels.map(({ name: level, points, upTo, descriptor }) => [level, points, upTo, descriptor]),
+      ]),
+    ).toEqual([
       [
         'Evidence',
         2000,
@@ -156,7 +166,8 @@ describe('from a table', () => {
       aims: fc.array(word, { maxLength: 2 }),
       levels: fc.array(level, { minLength: 1, maxLength: 5 }),
     });
-    const bare = (criteria: RubricCriterion[]) => criteria.map(({ id: _, levels, ...rest }) => ({ ...rest, levels: levels.map(({ id: __, ...more }) => more) }));
+    const bare = (criteria: RubricCriterion[]) =>
+      criteria.map(({ id: _, levels, ...rest }) => ({ ...rest, levels: levels.map(({ id: __, ...more }) => more) }));
     fc.assert(
       fc.property(fc.uniqueArray(one, { selector: ({ name }) => name, minLength: 1, maxLength: 6 }), (criteria) => {
         const read = readRubricTable([[...RUBRIC_HEAD], ...rubricToTable({ name: '', criteria })], newId);

@@ -28,11 +28,14 @@ export const MOST_LEVELS = 12;
 export const ONE_WEIGHT = 1000;
 
 /** The most points one criterion can give, before its weight. */
-export const criterionMax = ({ levels }: RubricCriterion): MilliPoints => levels.reduce((most, level) => Math.max(most, level.upTo ?? level.points), 0);
+export const criterionMax = ({ levels }: RubricCriterion): MilliPoints =>
+  levels.reduce((most, level) => Math.max(most, level.upTo ?? level.points), 0);
 
 /** Σ weight × highest level, rounded to a thousandth (docs/rules.md, 4). */
 export function rubricMax({ criteria }: Rubric): MilliPoints {
-  return roundToMilli(criteria.reduce((sum, criterion) => add(sum, multiply(ratio(criterion.weight, 1000), ratio(criterionMax(criterion), 1000))), ZERO));
+  return roundToMilli(
+    criteria.reduce((sum, criterion) => add(sum, multiply(ratio(criterion.weight, 1000), ratio(criterionMax(criterion), 1000))), ZERO),
+  );
 }
 
 /**
@@ -64,7 +67,16 @@ export function pointsOfRubric({
 /** Something in a rubric: what cannot be issued, and what is said but may be meant so. */
 export interface RubricRemark {
   path: string;
-  why: 'noCriteria' | 'tooManyCriteria' | 'noName' | 'oneLevel' | 'tooManyLevels' | 'noPoints' | 'rangeBackwards' | 'equalPoints' | 'notRising';
+  why:
+    | 'noCriteria'
+    | 'tooManyCriteria'
+    | 'noName'
+    | 'oneLevel'
+    | 'tooManyLevels'
+    | 'noPoints'
+    | 'rangeBackwards'
+    | 'equalPoints'
+    | 'notRising';
   /** it can be used all the same */
   only: 'said' | 'refused';
 }

@@ -10,7 +10,10 @@ export interface CriterionChoice {
 
 /** How a piece was scored (docs/rules.md, 4). */
 export type ScoreMethod =
-  { kind: 'points'; earned: MilliPoints } | { kind: 'rubric'; criteria: readonly CriterionChoice[] } | { kind: 'words'; percent: MilliPercent } | { kind: 'done'; done: boolean };
+  | { kind: 'points'; earned: MilliPoints }
+  | { kind: 'rubric'; criteria: readonly CriterionChoice[] }
+  | { kind: 'words'; percent: MilliPercent }
+  | { kind: 'done'; done: boolean };
 
 /** Points before lateness, in thousandths; `complete` is false while a criterion has no choice. */
 export interface EarnedPoints {

@@ -3,7 +3,11 @@ import { carryOver, type CalendarStart } from '.';
 import { isSchoolDay, wallClockAt, type SchoolCalendar } from '../calendar';
 import { DAY_MS } from '../quantities';
 
-const calendar = (closures: SchoolCalendar['closures'] = []): SchoolCalendar => ({ zone: 'Europe/Lisbon', schoolDays: [1, 2, 3, 4, 5], closures });
+const calendar = (closures: SchoolCalendar['closures'] = []): SchoolCalendar => ({
+  zone: 'Europe/Lisbon',
+  schoolDays: [1, 2, 3, 4, 5],
+  closures,
+});
 const autumn: CalendarStart = { calendar: calendar(), start: '2026-09-07' };
 const spring: CalendarStart = { calendar: calendar([{ from: '2027-01-13', to: '2027-01-13' }]), start: '2027-01-11' };
 

@@ -26,7 +26,10 @@ function placeOf({ calendar, start }: CalendarStart, date: LocalDate): { schoolD
  * @example third school day of the old term, 15:30 -> third school day of the new term, 15:30
  */
 export function carryOver(at: Instant, from: CalendarStart, to: CalendarStart): Instant {
-  const firstDay = ({ calendar, start }: CalendarStart): CalendarStart => ({ calendar, start: isSchoolDay(calendar, start) ? start : schoolDayAfter(calendar, start, 1) });
+  const firstDay = ({ calendar, start }: CalendarStart): CalendarStart => ({
+    calendar,
+    start: isSchoolDay(calendar, start) ? start : schoolDayAfter(calendar, start, 1),
+  });
   const { date, msOfDay } = wallClockAt(from.calendar.zone, at);
   const { schoolDays, after } = placeOf(firstDay(from), date);
   const target = firstDay(to);

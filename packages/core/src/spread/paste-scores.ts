@@ -37,7 +37,12 @@ const namesOf = ({ givenName, familyName }: Listed) => [looseKey(`${givenName} $
  * @param cells rows of cells, as a reader of tables gives them
  * @param students in the order they are listed; @param from where a column without names begins
  */
-export function readPastedScores(cells: readonly (readonly string[])[], students: readonly Listed[], decimal: DecimalMark, from = 0): PastedScore[] {
+export function readPastedScores(
+  cells: readonly (readonly string[])[],
+  students: readonly Listed[],
+  decimal: DecimalMark,
+  from = 0,
+): PastedScore[] {
   const rows = cells.map((row) => row.map((cell) => cell.replace(/\r\n?/g, '\n').trim()));
   const known = new Map<string, string[]>();
   for (const student of students) for (const name of new Set(namesOf(student))) known.set(name, [...(known.get(name) ?? []), student.id]);

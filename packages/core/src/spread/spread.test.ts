@@ -12,8 +12,18 @@ it.each([
 
 it('gives each criterion its mean and how many reached each level', () => {
   const level = (id: string, points: number) => ({ id, name: id, descriptor: '', points, upTo: null });
-  const rubric = { name: '', criteria: [{ id: 'c', name: 'Terms', weight: 1000, aims: [], levels: [level('low', 1000), level('high', 3000)] }] };
-  expect(criterionResults(rubric, [{ c: { levelId: 'low', points: 1000 } }, { c: { levelId: 'high', points: 3000 } }, {}, { c: { levelId: 'gone', points: 0 } }])).toEqual([
+  const rubric = {
+    name: '',
+    criteria: [{ id: 'c', name: 'Terms', weight: 1000, aims: [], levels: [level('low', 1000), level('high', 3000)] }],
+  };
+  expect(
+    criterionResults(rubric, [
+      { c: { levelId: 'low', points: 1000 } },
+      { c: { levelId: 'high', points: 3000 } },
+      {},
+      { c: { levelId: 'gone', points: 0 } },
+    ]),
+  ).toEqual([
     {
       criterionId: 'c',
       name: 'Terms',
@@ -48,7 +58,12 @@ describe('scores pasted from a spreadsheet', () => {
   ];
   const cellsOf = (text: string) => text.split('\n').map((line) => line.split('\t'));
   const read = (text: string, decimal: ',' | '.' = '.', from = 0) =>
-    readPastedScores(cellsOf(text), students, decimal, from).map(({ studentId, earned, remark, problem }) => [studentId, earned, remark, problem]);
+    readPastedScores(cellsOf(text), students, decimal, from).map(({ studentId, earned, remark, problem }) => [
+      studentId,
+      earned,
+      remark,
+      problem,
+    ]);
 
   it.each([
     ['7,5', ',', 7_500],
@@ -62,7 +77,9 @@ describe('scores pasted from a spreadsheet', () => {
     ['1000001', '.', null],
     ['-3', '.', null],
   ] as const)('“%s” with a decimal “%s” is %s', (written, decimal, earned) => {
-    expect(readPastedScores(cellsOf(written), students, decimal)).toMatchObject([{ studentId: 'bao', earned, problem: earned === null ? 'notANumber' : null }]);
+    expect(readPastedScores(cellsOf(written), students, decimal)).toMatchObject([
+      { studentId: 'bao', earned, problem: earned === null ? 'notANumber' : null },
+    ]);
   });
 
   it('finds whose row it is by name, in either order and without accents, below a head', () => {
@@ -97,9 +114,13 @@ describe('scores pasted from a spreadsheet', () => {
 
   it('reads every column of whole numbers as it is written, by either mark', () => {
     fc.assert(
-      fc.property(fc.array(fc.integer({ min: 0, max: 999 }), { minLength: 1, maxLength: 3 }), fc.constantFrom('.' as const, ',' as const), (numbers, decimal) => {
-        expect(read(numbers.join('\n'), decimal).map(([, earned]) => earned)).toEqual(numbers.map((one) => one * 1000));
-      }),
+      fc.property(
+        fc.array(fc.integer({ min: 0, max: 999 }), { minLength: 1, maxLength: 3 }),
+        fc.constantFrom('.' as const, ',' as const),
+        (numbers, decimal) => {
+          expect(read(numbers.join('\n'), decimal).map(([, earned]) => earned)).toEqual(numbers.map((one) => one * 1000));
+        },
+      ),
     );
   });
 });

@@ -47,8 +47,16 @@ export function criterionResults(rubric: Rubric, all: readonly RubricChoices[]):
       name: criterion.name,
       scored: chosen.length,
       meanPercent:
-        mean === null || max === 0 ? null : Number(roundHalfUp(ratio(BigInt(chosen.reduce((sum, one) => sum + one.points, 0)) * 100_000n, BigInt(chosen.length) * BigInt(max)))),
-      levels: criterion.levels.map((level) => ({ levelId: level.id, name: level.name, count: chosen.filter((one) => one.levelId === level.id).length })),
+        mean === null || max === 0
+          ? null
+          : Number(
+              roundHalfUp(ratio(BigInt(chosen.reduce((sum, one) => sum + one.points, 0)) * 100_000n, BigInt(chosen.length) * BigInt(max))),
+            ),
+      levels: criterion.levels.map((level) => ({
+        levelId: level.id,
+        name: level.name,
+        count: chosen.filter((one) => one.levelId === level.id).length,
+      })),
     };
   });
 }
@@ -85,7 +93,11 @@ export function driftOf(given: readonly GivenScore[], points: MilliPoints): Drif
   const half = Math.ceil(scores.length / 2);
   const firstMiddle = middleOf(scores.slice(0, half).map((one) => one.earned))!;
   const secondMiddle = middleOf(scores.slice(half).map((one) => one.earned))!;
-  const distances = scores.map((one, index) => ({ studentId: one.studentId, distance: Math.abs(one.earned - (index < half ? firstMiddle : secondMiddle)), index }));
+  const distances = scores.map((one, index) => ({
+    studentId: one.studentId,
+    distance: Math.abs(one.earned - (index < half ? firstMiddle : secondMiddle)),
+    index,
+  }));
   const usual = middleOf(distances.map((one) => one.distance))!;
   const lookAgain = distances
     .filter(({ distance }) => distance > 2 * usual && distance * 10 >= points)

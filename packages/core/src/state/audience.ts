@@ -3,7 +3,9 @@ import type { Instant, LocalDate } from '../quantities';
 
 /** Whom an assignment is for, of a class. */
 /** `hereOn`: who was in the class on that day gets it, also what was due before they joined. */
-export type Audience = { kind: 'everyone'; laterJoiners: boolean; hereOn?: LocalDate } | { kind: 'chosen'; studentIds: readonly string[]; groupIds: readonly string[] };
+export type Audience =
+  | { kind: 'everyone'; laterJoiners: boolean; hereOn?: LocalDate }
+  | { kind: 'chosen'; studentIds: readonly string[]; groupIds: readonly string[] };
 
 export const EVERYONE: Audience = { kind: 'everyone', laterJoiners: true };
 
@@ -11,7 +13,11 @@ export const EVERYONE: Audience = { kind: 'everyone', laterJoiners: true };
  * Is this student among those an assignment is for? Groups count as they are now, so who comes into a chosen
  * group gets its work. Without later joiners, who joined after the day of issue does not get it.
  */
-export function isChosen(audience: Audience, student: { id: string; groupIds: readonly string[]; joined: LocalDate }, issued: LocalDate): boolean {
+export function isChosen(
+  audience: Audience,
+  student: { id: string; groupIds: readonly string[]; joined: LocalDate },
+  issued: LocalDate,
+): boolean {
   if (audience.kind === 'everyone') return audience.laterJoiners || student.joined <= issued;
   return audience.studentIds.includes(student.id) || student.groupIds.some((id) => audience.groupIds.includes(id));
 }
@@ -48,7 +54,9 @@ export function isTheirs(input: {
 
 /** Is it theirs though it was due before they joined: who was here on the day that is named, or is named themselves? */
 function isMeantAllTheSame({ audience, studentId, joined }: { audience: Audience; studentId: string; joined: LocalDate }): boolean {
-  return audience.kind === 'everyone' ? audience.hereOn !== undefined && joined <= audience.hereOn : audience.studentIds.includes(studentId);
+  return audience.kind === 'everyone'
+    ? audience.hereOn !== undefined && joined <= audience.hereOn
+    : audience.studentIds.includes(studentId);
 }
 
 /**
@@ -59,6 +67,8 @@ function isMeantAllTheSame({ audience, studentId, joined }: { audience: Audience
  */
 export function classOf(memberships: readonly { classId: string; joined: LocalDate; left: LocalDate | null }[]): string | null {
   const present = memberships.filter((one) => one.left === null);
-  const [first] = [...(present.length > 0 ? present : memberships)].sort((a, b) => (a.joined === b.joined ? (a.classId < b.classId ? -1 : 1) : a.joined < b.joined ? -1 : 1));
+  const [first] = [...(present.length > 0 ? present : memberships)].sort((a, b) =>
+    a.joined === b.joined ? (a.classId < b.classId ? -1 : 1) : a.joined < b.joined ? -1 : 1,
+  );
   return first?.classId ?? null;
 }

@@ -7,9 +7,19 @@ const at = (day: number, hour = 15) => Date.parse(`2026-11-${String(day).padStar
 const [WED, THU, FRI, MON, TUE, WED_AFTER] = [at(18), at(19), at(20), at(23), at(24), at(25)];
 const window = { opens: null, due: WED, closes: null };
 const HOUR = 3_600_000;
-const perDay = (kind: 'perDay' | 'perSchoolDay'): LateRule => ({ kind, percent: 5_000, of: 'max', maxPercentOff: 100_000, floorPercent: 0 });
+const perDay = (kind: 'perDay' | 'perSchoolDay'): LateRule => ({
+  kind,
+  percent: 5_000,
+  of: 'max',
+  maxPercentOff: 100_000,
+  floorPercent: 0,
+});
 const handedIn = (when: number): PieceFact => ({ kind: 'handedIn', at: when });
-const sentBack = (when: number, newDue?: number): PieceFact => ({ kind: 'sentBack', at: when, ...(newDue === undefined ? {} : { newDue }) });
+const sentBack = (when: number, newDue?: number): PieceFact => ({
+  kind: 'sentBack',
+  at: when,
+  ...(newDue === undefined ? {} : { newDue }),
+});
 const of = (facts: PieceFact[]) => ({ summary: summarise(facts), window, graceMinutes: 0 });
 const cost = (facts: PieceFact[], handedInAt: number, rule = perDay('perDay')) =>
   lateCostOffFull({ ...of(facts), handedInAt, points: 20_000, calendar, rule, waived: false }).takenOff / 1000;

@@ -33,7 +33,9 @@ export function standingLateness({ summary, window, graceMinutes }: LatenessInpu
   };
   if (carriedLateFrom.length === 0) return late(roundDue ?? window.due, handedInAt);
   // The first hand-in was held to the window unless its round had a date; a later one only to the date of its round.
-  const carried = carriedLateFrom.map((earlier, round) => late(round === 0 ? (earlier.due ?? window.due) : earlier.due, earlier.handedInAt));
+  const carried = carriedLateFrom.map((earlier, round) =>
+    late(round === 0 ? (earlier.due ?? window.due) : earlier.due, earlier.handedInAt),
+  );
   return [late(roundDue, handedInAt), ...carried].reduce((most, one) => (one.lateBy > most.lateBy ? one : most));
 }
 
@@ -53,8 +55,14 @@ export interface LateCostInput extends LatenessInput {
  * @returns how late it counts as, and thousandths of a point taken off `points`
  * @example 20 points, 5 % a day; a day late, sent back with a new date, two days late by that -> 2 off, not 1
  */
-export function lateCostOffFull({ handedInAt, points, calendar, rule, waived, ...of }: LateCostInput): { lateBy: Milliseconds; takenOff: MilliPoints } {
+export function lateCostOffFull({ handedInAt, points, calendar, rule, waived, ...of }: LateCostInput): {
+  lateBy: Milliseconds;
+  takenOff: MilliPoints;
+} {
   const { lateBy: by, due } = standingLateness({ ...of, summary: { ...of.summary, handedInAt } });
   if (due === null) return { lateBy: 0, takenOff: 0 };
-  return { lateBy: by, takenOff: applyLateRule({ earned: points, max: points, late: { calendar, due, lateBy: by }, rule, waived }).takenOff };
+  return {
+    lateBy: by,
+    takenOff: applyLateRule({ earned: points, max: points, late: { calendar, due, lateBy: by }, rule, waived }).takenOff,
+  };
 }

@@ -5,7 +5,11 @@ const f = (kind: Exclude<PieceFact['kind'], 'sentBack'>, at: number): PieceFact 
 
 it('begins with nothing, and with the first change it is begun for good', () => {
   expect(summarise([])).toEqual(NOTHING_YET);
-  expect(summarise([f('opened', 1), f('saved', 2), f('handedIn', 3), f('takenBack', 4)])).toMatchObject({ begunAt: 1, handedInAt: null, handIns: 1 });
+  expect(summarise([f('opened', 1), f('saved', 2), f('handedIn', 3), f('takenBack', 4)])).toMatchObject({
+    begunAt: 1,
+    handedInAt: null,
+    handIns: 1,
+  });
 });
 
 it.each<[string, PieceFact[], object]>([
@@ -39,9 +43,23 @@ it.each<[string, PieceFact[], object]>([
 ])('%s', (_case, facts, expected) => expect(summarise(facts)).toMatchObject(expected));
 
 it('is the same folded one by one as at once, and survives being stored as JSON in between', () => {
-  const kinds = fc.array(fc.constantFrom<PieceFact['kind']>('opened', 'saved', 'handedIn', 'takenBack', 'sentBack', 'scored', 'unscored', 'rescaled', 'returned', 'read'), {
-    maxLength: 12,
-  });
+  const kinds = fc.array(
+    fc.constantFrom<PieceFact['kind']>(
+      'opened',
+      'saved',
+      'handedIn',
+      'takenBack',
+      'sentBack',
+      'scored',
+      'unscored',
+      'rescaled',
+      'returned',
+      'read',
+    ),
+    {
+      maxLength: 12,
+    },
+  );
   fc.assert(
     fc.property(kinds, (all) => {
       const facts = all.map((kind, at): PieceFact => ({ kind, at }));

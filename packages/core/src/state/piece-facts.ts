@@ -72,7 +72,10 @@ export function afterFact(before: PieceSummary, fact: PieceFact): PieceSummary {
       // A score that was given for the hand-in goes with it; one recorded while nothing was in stays.
       return { ...before, handedInAt: null, scoredAt: before.handedInAt === null ? before.scoredAt : null };
     case 'sentBack': {
-      const carried = before.handedInAt === null ? before.carriedLateFrom : [...before.carriedLateFrom, { due: before.roundDue, handedInAt: before.handedInAt }];
+      const carried =
+        before.handedInAt === null
+          ? before.carriedLateFrom
+          : [...before.carriedLateFrom, { due: before.roundDue, handedInAt: before.handedInAt }];
       return {
         ...before,
         handedInAt: null,
@@ -97,7 +100,8 @@ export function afterFact(before: PieceSummary, fact: PieceFact): PieceSummary {
 }
 
 /** The facts as the student may know them: a score counts for them once it is returned (docs/words.md). */
-export const summaryForStudent = (summary: PieceSummary): PieceSummary => (summary.returnedAt === null && summary.scoredAt !== null ? { ...summary, scoredAt: null } : summary);
+export const summaryForStudent = (summary: PieceSummary): PieceSummary =>
+  summary.returnedAt === null && summary.scoredAt !== null ? { ...summary, scoredAt: null } : summary;
 
 /** The summary of a whole story, facts in order of time. */
 export function summarise(facts: readonly PieceFact[]): PieceSummary {

@@ -1,5 +1,17 @@
 import fc from 'fast-check';
-import { classOf, EVERYONE, handInRefusal, isTheirs, stateAt, stateForStudent, summarise, takeBackRefusal, type PieceFact, type PieceState, type StateInput } from '.';
+import {
+  classOf,
+  EVERYONE,
+  handInRefusal,
+  isTheirs,
+  stateAt,
+  stateForStudent,
+  summarise,
+  takeBackRefusal,
+  type PieceFact,
+  type PieceState,
+  type StateInput,
+} from '.';
 
 const due = Date.parse('2026-11-25T15:30:00.000Z');
 const hour = 3_600_000;
@@ -39,7 +51,11 @@ describe('stateAt is', () => {
     ['scored while held', { now: after, facts: [inTime, f('scored', due + hour)] }, 'scored'],
     ['in again when handed in after the score', { now: after, facts: [f('scored', due - hour * 4), inTime] }, 'in'],
     ['returned', { now: after, facts: [inTime, f('scored', due), f('returned', due + 1)] }, 'returned'],
-    ['returned also while a correction is held', { now: after, facts: [inTime, f('scored', due), f('returned', due + 1), f('scored', due + 2)] }, 'returned'],
+    [
+      'returned also while a correction is held',
+      { now: after, facts: [inTime, f('scored', due), f('returned', due + 1), f('scored', due + 2)] },
+      'returned',
+    ],
     ['sent back after a return', { now: after, facts: [inTime, f('returned', due), sentBack(due + 1)] }, 'sentBack'],
     ['in after handing in again', { now: after, facts: [inTime, sentBack(due), f('handedIn', due + hour)] }, 'in'],
     ['scored without any hand-in', { now: after, facts: [f('scored', due + 1)] }, 'scored'],
@@ -68,13 +84,19 @@ describe('lateness of the hand-in that stands', () => {
     ['is kept after a send-back', [f('handedIn', due + 2 * hour), sentBack(due + 3 * hour), f('handedIn', due + 30 * hour)], 2 * hour],
     ['stays none after a send-back of a timely one', [inTime, sentBack(due), f('handedIn', due + 30 * hour)], 0],
     ['is that past a missed new date, if greater', [inTime, sentBack(due, due + 10 * hour), f('handedIn', due + 15 * hour)], 5 * hour],
-    ['is the earlier one, if that is greater', [f('handedIn', due + 9 * hour), sentBack(due, due + 10 * hour), f('handedIn', due + 15 * hour)], 9 * hour],
+    [
+      'is the earlier one, if that is greater',
+      [f('handedIn', due + 9 * hour), sentBack(due, due + 10 * hour), f('handedIn', due + 15 * hour)],
+      9 * hour,
+    ],
     ['is 0 when nothing stands', [f('handedIn', due + hour), f('takenBack', due + 2 * hour)], 0],
   ])('%s', (_case, facts, ms) => expect(stateOf({ facts, now: due + 47 * hour }).lateBy).toBe(ms));
 });
 
 it('a later due date never makes a piece later, and never makes an accepted one missing', () => {
-  const steps = fc.array(fc.constantFrom<PieceFact['kind']>('saved', 'handedIn', 'takenBack', 'scored', 'returned', 'sentBack'), { maxLength: 6 });
+  const steps = fc.array(fc.constantFrom<PieceFact['kind']>('saved', 'handedIn', 'takenBack', 'scored', 'returned', 'sentBack'), {
+    maxLength: 6,
+  });
   fc.assert(
     fc.property(steps, fc.integer({ min: 1, max: 90 }), fc.integer({ min: 0, max: 100 }), (kinds, gap, more) => {
       const facts = kinds.map((kind, i): PieceFact => ({ kind, at: opens + (i + 1) * gap * hour }));
@@ -89,7 +111,18 @@ it('a later due date never makes a piece later, and never makes an accepted one 
 
 describe('who it concerns and what they may do', () => {
   const audience = (more: Partial<Parameters<typeof isTheirs>[0]>) =>
-    isTheirs({ zone: 'Europe/Lisbon', due, issuedAt: opens, joined: '2026-09-01', left: null, audience: EVERYONE, studentId: 'bao', groupIds: [], hasWorkOrScore: false, ...more });
+    isTheirs({
+      zone: 'Europe/Lisbon',
+      due,
+      issuedAt: opens,
+      joined: '2026-09-01',
+      left: null,
+      audience: EVERYONE,
+      studentId: 'bao',
+      groupIds: [],
+      hasWorkOrScore: false,
+      ...more,
+    });
 
   it.each<[string, Parameters<typeof audience>[0], boolean]>([
     ['theirs on the day they joined', { joined: '2026-11-25' }, true],
@@ -101,16 +134,36 @@ describe('who it concerns and what they may do', () => {
     ['not theirs without a date when issued after they left', { due: null, left: '2026-11-01' }, false],
     ['not theirs when others were chosen', { audience: { kind: 'chosen', studentIds: ['hana'], groupIds: [] } }, false],
     ['theirs when they were chosen', { audience: { kind: 'chosen', studentIds: ['bao'], groupIds: [] } }, true],
-    ['theirs when one of their groups was chosen', { audience: { kind: 'chosen', studentIds: [], groupIds: ['g1'] }, groupIds: ['g0', 'g1'] }, true],
-    ['theirs when they are no longer chosen but worked on it', { audience: { kind: 'chosen', studentIds: [], groupIds: [] }, hasWorkOrScore: true }, true],
+    [
+      'theirs when one of their groups was chosen',
+      { audience: { kind: 'chosen', studentIds: [], groupIds: ['g1'] }, groupIds: ['g0', 'g1'] },
+      true,
+    ],
+    [
+      'theirs when they are no longer chosen but worked on it',
+      { audience: { kind: 'chosen', studentIds: [], groupIds: [] }, hasWorkOrScore: true },
+      true,
+    ],
     [
       'theirs though it was due before they joined, given to everybody here that day',
       { audience: { kind: 'everyone', laterJoiners: true, hereOn: '2026-11-26' }, joined: '2026-11-26' },
       true,
     ],
-    ['not theirs when they joined after that day', { audience: { kind: 'everyone', laterJoiners: true, hereOn: '2026-11-26' }, joined: '2026-11-27' }, false],
-    ['theirs though it was due before they joined, chosen by name', { audience: { kind: 'chosen', studentIds: ['bao'], groupIds: [] }, joined: '2026-11-26' }, true],
-    ['not theirs when they joined after issue and later joiners are left out', { audience: { kind: 'everyone', laterJoiners: false }, joined: '2026-11-25' }, false],
+    [
+      'not theirs when they joined after that day',
+      { audience: { kind: 'everyone', laterJoiners: true, hereOn: '2026-11-26' }, joined: '2026-11-27' },
+      false,
+    ],
+    [
+      'theirs though it was due before they joined, chosen by name',
+      { audience: { kind: 'chosen', studentIds: ['bao'], groupIds: [] }, joined: '2026-11-26' },
+      true,
+    ],
+    [
+      'not theirs when they joined after issue and later joiners are left out',
+      { audience: { kind: 'everyone', laterJoiners: false }, joined: '2026-11-25' },
+      false,
+    ],
     ['theirs when they joined on the day of issue', { audience: { kind: 'everyone', laterJoiners: false }, joined: '2026-11-02' }, true],
   ])('%s', (_case, more, theirs) => expect(audience(more)).toBe(theirs));
 
@@ -158,14 +211,22 @@ describe('who it concerns and what they may do', () => {
     ['hand in until it closes', { now: closes }, { handIn: null, takeBack: 'nothingIn' }],
     ['neither a millisecond after closing', { now: closes + 1, facts: [inTime] }, { handIn: 'alreadyIn', takeBack: 'closed' }],
     ['not hand in a closed missing piece', { now: closes + 1 }, { handIn: 'closed', takeBack: 'nothingIn' }],
-    ['hand in a sent-back piece past closing', { now: closes + 1, facts: [inTime, sentBack(due)] }, { handIn: null, takeBack: 'nothingIn' }],
+    [
+      'hand in a sent-back piece past closing',
+      { now: closes + 1, facts: [inTime, sentBack(due)] },
+      { handIn: null, takeBack: 'nothingIn' },
+    ],
     ['take back until marking goes on', { facts: [inTime] }, { handIn: 'alreadyIn', takeBack: null }],
     [
       'not take back once somebody’s piece was scored since, whether it is one’s own or not',
       { facts: [inTime], lastScoredAt: inTime.at },
       { handIn: 'alreadyIn', takeBack: 'marking' },
     ],
-    ['take back what was handed in after the others’ were scored', { facts: [inTime], lastScoredAt: inTime.at - 1 }, { handIn: 'alreadyIn', takeBack: null }],
+    [
+      'take back what was handed in after the others’ were scored',
+      { facts: [inTime], lastScoredAt: inTime.at - 1 },
+      { handIn: 'alreadyIn', takeBack: null },
+    ],
     ['nothing when excused', { excused: true }, { handIn: 'excused', takeBack: 'excused' }],
     ['nothing in class', { how: 'inClass' }, { handIn: 'inClass', takeBack: 'nothingIn' }],
     ['not before it opens', { now: opens - 1 }, { handIn: 'notOpen', takeBack: 'nothingIn' }],

@@ -4,9 +4,22 @@ import type { WorkWindow } from '../window';
 import type { PieceSummary } from './piece-facts';
 
 /** Codes of docs/words.md, "States of a piece of work". */
-export type PieceState = 'notOpen' | 'open' | 'started' | 'in' | 'inLate' | 'missing' | 'inClass' | 'sentBack' | 'scored' | 'returned' | 'excused';
+export type PieceState =
+  'notOpen' | 'open' | 'started' | 'in' | 'inLate' | 'missing' | 'inClass' | 'sentBack' | 'scored' | 'returned' | 'excused';
 
-export const PIECE_STATES: readonly PieceState[] = ['notOpen', 'open', 'started', 'in', 'inLate', 'missing', 'inClass', 'sentBack', 'scored', 'returned', 'excused'];
+export const PIECE_STATES: readonly PieceState[] = [
+  'notOpen',
+  'open',
+  'started',
+  'in',
+  'inLate',
+  'missing',
+  'inClass',
+  'sentBack',
+  'scored',
+  'returned',
+  'excused',
+];
 
 /** How work reaches the teacher: something is handed in, a quiz is answered, or it is done in class. */
 export type HandInWay = 'handIn' | 'quiz' | 'inClass';
@@ -50,7 +63,12 @@ export function stateAt(input: StateInput): StateOfPiece {
 function decide(input: StateInput, excused: boolean, scoredAt: Instant | null, returnedAt: Instant | null): StateOfPiece {
   const { window, summary, now } = input;
   const late = standingLateness(input).lateBy;
-  const is = (state: PieceState | null, stillAccepted = false, overdue = false): StateOfPiece => ({ state, lateBy: late, stillAccepted, overdue });
+  const is = (state: PieceState | null, stillAccepted = false, overdue = false): StateOfPiece => ({
+    state,
+    lateBy: late,
+    stillAccepted,
+    overdue,
+  });
   if (!input.inAudience) return is(null);
   if (excused) return is('excused');
   if (returnedAt !== null) return is('returned');

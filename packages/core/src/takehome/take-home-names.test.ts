@@ -40,7 +40,14 @@ it.each([
 
 it('is safe on every file system, and unique, whatever people are called', () => {
   const text = fc.string({ unit: 'grapheme', maxLength: 90 });
-  const file = fc.record({ className: text, familyName: text, givenName: text, title: text, version: fc.integer({ min: 1, max: 99 }), ending: fc.string({ maxLength: 10 }) });
+  const file = fc.record({
+    className: text,
+    familyName: text,
+    givenName: text,
+    title: text,
+    version: fc.integer({ min: 1, max: 99 }),
+    ending: fc.string({ maxLength: 10 }),
+  });
   fc.assert(
     fc.property(fc.array(file, { maxLength: 8 }), (files) => {
       const names = takeHomeNames(files);

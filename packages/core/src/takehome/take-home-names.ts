@@ -12,7 +12,8 @@ export interface TakenHome {
 /** UTF-8 bytes of one part; four of these, the version and the ending stay under the 255 of common file systems. */
 const LONGEST_PART_BYTES = 52;
 
-const bytesOf = (text: string): number => [...text].reduce((sum, letter) => sum + (letter < '\u0080' ? 1 : letter < '\u0800' ? 2 : letter.length === 1 ? 3 : 4), 0);
+const bytesOf = (text: string): number =>
+  [...text].reduce((sum, letter) => sum + (letter < '\u0080' ? 1 : letter < '\u0800' ? 2 : letter.length === 1 ? 3 : 4), 0);
 
 /** A part of a name: letters, digits and marks of any script; a space becomes a dash; underscores part the parts. */
 function partOf(text: string): string {

@@ -79,7 +79,10 @@ const NOBODY: ReadonlySet<CountedItem> = new Set();
  * @param onTop points that count in the numerator only
  * @returns what is left out, and what stays as a ratio with its sums; null if nothing stays
  */
-export function bestSet(pools: readonly Pool[], onTop: MilliPoints): { out: ReadonlySet<CountedItem>; earned: MilliPoints; points: MilliPoints } | null {
+export function bestSet(
+  pools: readonly Pool[],
+  onTop: MilliPoints,
+): { out: ReadonlySet<CountedItem>; earned: MilliPoints; points: MilliPoints } | null {
   let [allEarned, allPoints, keeps, cut] = [onTop, 0, 0, 0];
   for (const { items, keep } of pools) {
     allEarned += earnedOf(items);
@@ -95,7 +98,9 @@ export function bestSet(pools: readonly Pool[], onTop: MilliPoints): { out: Read
     // Where a product could be larger than a double holds exactly, all are taken as big integers.
     const exact = pools.every(({ items }) => items.every((item) => isSmall(item, goal, goalPer)));
     const [up, down] = [BigInt(goalPer), BigInt(goal)];
-    const worth: Worth = exact ? (item) => item.earned * goalPer - item.points * goal : (item) => BigInt(item.earned) * up - BigInt(item.points) * down;
+    const worth: Worth = exact
+      ? (item) => item.earned * goalPer - item.points * goal
+      : (item) => BigInt(item.earned) * up - BigInt(item.points) * down;
     const least = pools.flatMap(({ items, keep }) => (keep === items.length ? [] : leastWorth(items, items.length - keep, worth)));
     [of, per] = [allEarned - earnedOf(least), allPoints - pointsOf(least)];
     if (compareProducts(of, goalPer, goal, per) === 0) return { out: new Set(least), earned: of, points: per };

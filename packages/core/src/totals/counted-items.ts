@@ -38,7 +38,10 @@ export interface CountedItem {
  * category no more than nothing of its points: what somebody left undone adds nothing on top.
  * @example 20 points missing, `whenDue` with 50 % -> 10 earned; the same as a bonus -> null; in a bonus category -> 0 earned
  */
-export function countedItem(piece: CountedPiece, { missing: rule, categories }: Pick<Scheme, 'missing' | 'categories'>): CountedItem | null {
+export function countedItem(
+  piece: CountedPiece,
+  { missing: rule, categories }: Pick<Scheme, 'missing' | 'categories'>,
+): CountedItem | null {
   const { id, category, points, bonus, due, effective } = piece;
   if (points === null || points <= 0 || !piece.counts || piece.state === null || piece.state === 'excused') return null;
   if (effective !== null) return { id, category, points, earned: effective, bonus, due, missing: false };

@@ -42,19 +42,47 @@ export interface Derivation {
 export function derivationOf(scheme: Scheme, total: Total): Derivation {
   const counted = new Set(total.counted);
   const pooled = scheme.kind === 'points';
-  const line = (item: CountedItem, role: DerivedItem['role']): DerivedItem => ({ id: item.id, earned: item.earned, points: item.points, missing: item.missing, role });
-  const inPool = (item: CountedItem, bonus: boolean) => line(item, !counted.has(item.id) ? 'leftOut' : item.bonus || bonus ? 'onTop' : 'counts');
+  const line = (item: CountedItem, role: DerivedItem['role']): DerivedItem => ({
+    id: item.id,
+    earned: item.earned,
+    points: item.points,
+    missing: item.missing,
+    role,
+  });
+  const inPool = (item: CountedItem, bonus: boolean) =>
+    line(item, !counted.has(item.id) ? 'leftOut' : item.bonus || bonus ? 'onTop' : 'counts');
   const categories = scheme.categories.map((category, index): DerivedCategory => {
     const row = total.categories[index]!;
     const items = pooled
       ? [...row.stay, ...row.leftOut, ...row.bonus].map((item) => inPool(item, category.bonus))
-      : [...row.stay.map((item) => line(item, 'counts')), ...row.leftOut.map((item) => line(item, 'leftOut')), ...row.bonus.map((item) => line(item, 'onTop'))];
+      : [
+          ...row.stay.map((item) => line(item, 'counts')),
+          ...row.leftOut.map((item) => line(item, 'leftOut')),
+          ...row.bonus.map((item) => line(item, 'onTop')),
+        ];
     const weight = scheme.kind === 'weighted' && row.result !== null && total.result !== null ? row.weight : null;
     return { category: category.id, within: category.within, bonus: category.bonus, items, result: row.result, weight };
   });
   const loose: DerivedCategory[] =
-    pooled && total.loose.length > 0 ? [{ category: null, within: 'pooled', bonus: false, items: total.loose.map((item) => inPool(item, false)), result: null, weight: null }] : [];
-  return { kind: scheme.kind, categories: [...categories, ...loose], pool: total.pool, result: total.result, unfiled: pooled ? 0 : total.loose.length };
+    pooled && total.loose.length > 0
+      ? [
+          {
+            category: null,
+            within: 'pooled',
+            bonus: false,
+            items: total.loose.map((item) => inPool(item, false)),
+            result: null,
+            weight: null,
+          },
+        ]
+      : [];
+  return {
+    kind: scheme.kind,
+    categories: [...categories, ...loose],
+    pool: total.pool,
+    result: total.result,
+    unfiled: pooled ? 0 : total.loose.length,
+  };
 }
 
 const sum = (items: readonly DerivedItem[], of: 'earned' | 'points') => items.reduce((all, item) => all + item[of], 0);

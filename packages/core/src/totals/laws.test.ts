@@ -28,12 +28,25 @@ const aCategory = (id: string) =>
     bonus: fc.boolean(),
   });
 const aScheme: fc.Arbitrary<Scheme> = fc
-  .record({ kind: fc.constantFrom('weighted' as const, 'points' as const, 'none' as const), categories: fc.tuple(aCategory('a'), aCategory('b'), aCategory('c')) })
+  .record({
+    kind: fc.constantFrom('weighted' as const, 'points' as const, 'none' as const),
+    categories: fc.tuple(aCategory('a'), aCategory('b'), aCategory('c')),
+  })
   .map((drawn) => ({ ...FIRST_SCHEME, ...drawn }));
 const someItems: fc.Arbitrary<CountedItem[]> = fc
-  .array(fc.record({ points, share: fc.nat(12), bonus: fc.boolean(), category: fc.constantFrom('a', 'b', 'c', null), due: fc.option(fc.nat(9)), missing: fc.boolean() }), {
-    maxLength: 12,
-  })
+  .array(
+    fc.record({
+      points,
+      share: fc.nat(12),
+      bonus: fc.boolean(),
+      category: fc.constantFrom('a', 'b', 'c', null),
+      due: fc.option(fc.nat(9)),
+      missing: fc.boolean(),
+    }),
+    {
+      maxLength: 12,
+    },
+  )
   .map((drawn) => drawn.map(({ share, ...one }, index) => ({ ...one, id: `i${index}`, earned: Math.floor((one.points * share) / 10) })));
 
 const same = (a: Ratio | null, b: Ratio | null) => (a === null || b === null ? a === b : compare(a, b) === 0);
@@ -68,7 +81,8 @@ it('a better score never lowers a total or a category, whatever the scheme', () 
       const better = items.map((item, index) => (index === at % items.length ? { ...item, earned: item.earned + more } : item));
       const [before, after] = [totalOf(scheme, items), totalOf(scheme, better)];
       if (before.result !== null) expect(compare(after.result!, before.result)).toBeGreaterThanOrEqual(0);
-      for (const [index, { result }] of before.categories.entries()) if (result !== null) expect(compare(after.categories[index]!.result!, result)).toBeGreaterThanOrEqual(0);
+      for (const [index, { result }] of before.categories.entries())
+        if (result !== null) expect(compare(after.categories[index]!.result!, result)).toBeGreaterThanOrEqual(0);
     }),
   );
 });
@@ -83,7 +97,15 @@ it('what stays in a pool of points is the best of all choices in all categories 
         drawn.map((one, index): CountedItem => ({ ...one, id: `${category}${index}`, category, bonus: false, due: null, missing: false }));
       const [a, b] = [build(left, 'a'), build(right, 'b')];
       const bonus: CountedItem = { id: 'z', category: null, points: 1, earned: onTop, bonus: true, due: null, missing: false };
-      const category = (id: string, leaveOut: number): Category => ({ id, name: id, weight: 1, within: 'pooled', leaveOut, keepBest: null, bonus: false });
+      const category = (id: string, leaveOut: number): Category => ({
+        id,
+        name: id,
+        weight: 1,
+        within: 'pooled',
+        leaveOut,
+        keepBest: null,
+        bonus: false,
+      });
       const { result } = totalOf({ ...FIRST_SCHEME, categories: [category('a', outA), category('b', outB)] }, [...a, ...b, bonus]);
       const sets = choices(a, keepCount(a.length, { leaveOut: outA, keepBest: null })).flatMap((one) =>
         choices(b, keepCount(b.length, { leaveOut: outB, keepBest: null })).map((two) => [...one, ...two]),
@@ -119,13 +141,20 @@ it('the derivation counted by hand is the total, exactly', () => {
       const derivation = derivationOf(scheme, total);
       expect(same(countedByHand(derivation), total.result)).toBe(true);
       const told = derivation.categories.flatMap((one) => one.items).filter((item) => item.role !== 'leftOut');
-      if (scheme.kind !== 'none' && total.result !== null && scheme.kind === 'points') expect(told.map(({ id }) => id).sort()).toEqual([...total.counted].sort());
+      if (scheme.kind !== 'none' && total.result !== null && scheme.kind === 'points')
+        expect(told.map(({ id }) => id).sort()).toEqual([...total.counted].sort());
     }),
   );
 });
 
 it('counting one changed piece again is counting everything anew', () => {
-  const change = fc.record({ points, earned: fc.nat(30_000), bonus: fc.boolean(), category: fc.constantFrom('a', 'b', 'c', null), gone: fc.boolean() });
+  const change = fc.record({
+    points,
+    earned: fc.nat(30_000),
+    bonus: fc.boolean(),
+    category: fc.constantFrom('a', 'b', 'c', null),
+    gone: fc.boolean(),
+  });
   fc.assert(
     fc.property(aScheme, someItems, fc.nat(15), change, (scheme, items, at, { gone, ...changed }) => {
       const id = `i${at}`;
@@ -135,13 +164,26 @@ it('counting one changed piece again is counting everything anew', () => {
       const { result, categories, counted } = totalOf(scheme, anew);
       expect(same(again.result, result)).toBe(true);
       expect([...again.counted].sort()).toEqual([...counted].sort());
-      expect(again.categories.map((one) => one.leftOut.map((out) => out.id).sort())).toEqual(categories.map((one) => one.leftOut.map((out) => out.id).sort()));
+      expect(again.categories.map((one) => one.leftOut.map((out) => out.id).sort())).toEqual(
+        categories.map((one) => one.leftOut.map((out) => out.id).sort()),
+      );
     }),
   );
 });
 
 it('an excused piece counts as if it were not there', () => {
-  const piece: CountedPiece = { id: 'p', category: 'a', points: 10_000, counts: true, bonus: false, effective: 4000, scoredAt: 1, state: 'scored', stillAccepted: false, due: 1 };
+  const piece: CountedPiece = {
+    id: 'p',
+    category: 'a',
+    points: 10_000,
+    counts: true,
+    bonus: false,
+    effective: 4000,
+    scoredAt: 1,
+    state: 'scored',
+    stillAccepted: false,
+    due: 1,
+  };
   expect(countedItem(piece, FIRST_SCHEME)).not.toBeNull();
   for (const kind of ['leaveOut', 'whenClosed', 'whenDue'] as const)
     expect(countedItem({ ...piece, state: 'excused' }, { ...FIRST_SCHEME, missing: { kind, percent: 0 } })).toBeNull();

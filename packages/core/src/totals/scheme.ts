@@ -47,7 +47,14 @@ export const MOST_BANDS = 20;
 export const MOST_TERM_WEIGHT = 1000;
 
 /** What a class has until a teacher decides otherwise: every point counts alike, missing work is left out. */
-export const FIRST_SCHEME: Scheme = { kind: 'points', categories: [], missing: { kind: 'leaveOut', percent: 0 }, decimals: 1, bands: [], bandsBy: 'shown' };
+export const FIRST_SCHEME: Scheme = {
+  kind: 'points',
+  categories: [],
+  missing: { kind: 'leaveOut', percent: 0 },
+  decimals: 1,
+  bands: [],
+  bandsBy: 'shown',
+};
 
 /** What is wrong with a scheme, where; `path` as in the document, such as `categories.1.weight`. */
 export interface SchemeProblem {

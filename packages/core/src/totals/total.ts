@@ -32,11 +32,16 @@ const itemsOf = ({ stay, leftOut, bonus }: CategoryResult): CountedItem[] => [..
 
 function weightedTotal(scheme: Scheme, results: readonly CategoryResult[], loose: CountedItem[]): Total {
   let sum = 0;
-  for (const [index, category] of scheme.categories.entries()) if (!category.bonus && results[index]!.result !== null) sum += category.weight;
+  for (const [index, category] of scheme.categories.entries())
+    if (!category.bonus && results[index]!.result !== null) sum += category.weight;
   let result: Ratio | null = sum === 0 ? null : ZERO;
   const categories = scheme.categories.map((category, index): CategoryShare => {
     const row = results[index]!;
-    const weight = category.bonus ? ratio(category.weight, HUNDRED_PERCENT) : sum === 0 || row.result === null ? ZERO : ratio(category.weight, sum);
+    const weight = category.bonus
+      ? ratio(category.weight, HUNDRED_PERCENT)
+      : sum === 0 || row.result === null
+        ? ZERO
+        : ratio(category.weight, sum);
     if (result !== null && row.result !== null) result = add(result, multiply(weight, row.result));
     return { ...row, weight };
   });

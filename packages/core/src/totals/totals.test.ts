@@ -29,7 +29,16 @@ const item = (earned: number, points: number, more: Partial<CountedItem> = {}): 
   missing: false,
   ...more,
 });
-const category = (more: Partial<Category> = {}): Category => ({ id: 'c', name: 'C', weight: 100_000, within: 'pooled', leaveOut: 0, keepBest: null, bonus: false, ...more });
+const category = (more: Partial<Category> = {}): Category => ({
+  id: 'c',
+  name: 'C',
+  weight: 100_000,
+  within: 'pooled',
+  leaveOut: 0,
+  keepBest: null,
+  bonus: false,
+  ...more,
+});
 const scheme = (more: Partial<Scheme> = {}): Scheme => ({ ...FIRST_SCHEME, ...more });
 const percent = (value: { num: bigint; den: bigint } | null) => (value === null ? null : percentText(value, 4));
 
@@ -57,9 +66,17 @@ describe('a category', () => {
 });
 
 describe('properties of a category', () => {
-  const pieces = fc.array(fc.record({ earned: fc.nat(12), points: fc.integer({ min: 1, max: 12 }), bonus: fc.boolean() }), { minLength: 1, maxLength: 7 });
-  const settings = fc.record({ leaveOut: fc.nat(3), keepBest: fc.option(fc.integer({ min: 1, max: 4 })), within: fc.constantFrom('pooled' as const, 'equal' as const) });
-  const build = (given: { earned: number; points: number; bonus: boolean }[]) => given.map((one, index) => item(one.earned, one.points, { bonus: one.bonus, id: `p${index}` }));
+  const pieces = fc.array(fc.record({ earned: fc.nat(12), points: fc.integer({ min: 1, max: 12 }), bonus: fc.boolean() }), {
+    minLength: 1,
+    maxLength: 7,
+  });
+  const settings = fc.record({
+    leaveOut: fc.nat(3),
+    keepBest: fc.option(fc.integer({ min: 1, max: 4 })),
+    within: fc.constantFrom('pooled' as const, 'equal' as const),
+  });
+  const build = (given: { earned: number; points: number; bonus: boolean }[]) =>
+    given.map((one, index) => item(one.earned, one.points, { bonus: one.bonus, id: `p${index}` }));
 
   it('a pooled result is that of the best of all sets of its size', () => {
     fc.assert(
@@ -135,7 +152,12 @@ describe('a total', () => {
       '85.0000',
     ],
     ['has none with a bonus category only', scheme({ kind: 'weighted', categories: [category({ bonus: true })] }), [item(8, 10)], null],
-    ['leaves out what is filed under no category when weighted', scheme({ kind: 'weighted', categories: [category()] }), [item(8, 10), item(0, 10, { category: null })], '80.0000'],
+    [
+      'leaves out what is filed under no category when weighted',
+      scheme({ kind: 'weighted', categories: [category()] }),
+      [item(8, 10), item(0, 10, { category: null })],
+      '80.0000',
+    ],
     ['counts it in one pool of points', scheme({ categories: [category()] }), [item(8, 10), item(0, 10, { category: null })], '40.0000'],
     [
       'chooses what stays in all categories together',
@@ -197,7 +219,15 @@ describe('which pieces count', () => {
     due: 100,
     ...more,
   });
-  const categories = ['plain', 'bonus'].map((id) => ({ id, name: id, weight: 50_000, within: 'pooled' as const, leaveOut: 0, keepBest: null, bonus: id === 'bonus' }));
+  const categories = ['plain', 'bonus'].map((id) => ({
+    id,
+    name: id,
+    weight: 50_000,
+    within: 'pooled' as const,
+    leaveOut: 0,
+    keepBest: null,
+    bonus: id === 'bonus',
+  }));
   it.each<[string, Partial<CountedPiece>, 'leaveOut' | 'whenClosed' | 'whenDue', number | null]>([
     ['a score counts', { effective: 15_000, state: 'returned' }, 'leaveOut', 15_000],
     ['a score wins over the missing rule', { effective: 15_000 }, 'whenDue', 15_000],
@@ -215,9 +245,15 @@ describe('which pieces count', () => {
     ['in another it counts as the rule says', { category: 'plain' }, 'whenDue', 5000],
     ['a bonus in a bonus category gives nothing', { category: 'bonus', bonus: true }, 'whenDue', null],
     ['a bonus that was done counts', { bonus: true, effective: 15_000, state: 'returned' }, 'whenDue', 15_000],
-  ])('%s', (_case, more, kind, earned) => expect(countedItem(piece(more), { categories, missing: { kind, percent: 25_000 } })?.earned ?? null).toBe(earned));
+  ])('%s', (_case, more, kind, earned) =>
+    expect(countedItem(piece(more), { categories, missing: { kind, percent: 25_000 } })?.earned ?? null).toBe(earned),
+  );
   it('as of a moment counts what was due and scored by then', () => {
-    const [scored, later, undated] = [piece({ id: 'a', effective: 1, scoredAt: 150 }), piece({ id: 'b', due: 300 }), piece({ id: 'c', due: null, effective: 1, scoredAt: 250 })];
+    const [scored, later, undated] = [
+      piece({ id: 'a', effective: 1, scoredAt: 150 }),
+      piece({ id: 'b', due: 300 }),
+      piece({ id: 'c', due: null, effective: 1, scoredAt: 250 }),
+    ];
     expect(asOf([scored, later, undated], 200)).toEqual([scored]);
     expect(asOf([scored, later, undated], 120)).toEqual([{ ...scored, effective: null }]);
     expect(asOf([scored, later, undated], 300)).toHaveLength(3);
@@ -250,8 +286,14 @@ it.each<[string, Partial<Scheme>, string[]]>([
     ['bands.1.from bandOrder', 'bands bandGap'],
   ],
   ['a missing piece worth 101 %', { missing: { kind: 'whenDue', percent: 101_000 } }, ['missing.percent missingPercent']],
-])('refuses %s', (_case, more, expected) => expect(schemeProblems(scheme(more)).map(({ path, why }) => `${path} ${why}`)).toEqual(expected));
+])('refuses %s', (_case, more, expected) =>
+  expect(schemeProblems(scheme(more)).map(({ path, why }) => `${path} ${why}`)).toEqual(expected),
+);
 
 it('says what the weights come to, without those on top', () => {
-  expect(weightsCome(scheme({ categories: [category({ weight: 60_000 }), category({ weight: 30_000 }), category({ weight: 10_000, bonus: true })] }))).toBe(90_000);
+  expect(
+    weightsCome(
+      scheme({ categories: [category({ weight: 60_000 }), category({ weight: 30_000 }), category({ weight: 10_000, bonus: true })] }),
+    ),
+  ).toBe(90_000);
 });

@@ -4,7 +4,8 @@ import type { RichNode, RichText } from '../richtext';
 /** What came of a merge: one text, or null where both changed the same words. */
 export type Merged = RichText | null;
 
-const isPlain = (node: RichNode): boolean => (node.content ?? []).every((child) => child.type === 'text' && (child.marks ?? []).length === 0);
+const isPlain = (node: RichNode): boolean =>
+  (node.content ?? []).every((child) => child.type === 'text' && (child.marks ?? []).length === 0);
 const wordsOf = (node: RichNode): string[] =>
   (node.content ?? [])
     .map((child) => child.text ?? '')
@@ -24,7 +25,12 @@ function mergeLists(base: string[], mine: string[], theirs: string[]): string[] 
 
 /** One block that both changed: merged by words if it is plain and of one kind in all three. */
 function mergeBlock(base: RichNode, mine: RichNode, theirs: RichNode): RichNode | null {
-  if (![base, mine, theirs].every(isPlain) || withoutContent(base) !== withoutContent(mine) || withoutContent(base) !== withoutContent(theirs)) return null;
+  if (
+    ![base, mine, theirs].every(isPlain) ||
+    withoutContent(base) !== withoutContent(mine) ||
+    withoutContent(base) !== withoutContent(theirs)
+  )
+    return null;
   const words = mergeLists(wordsOf(base), wordsOf(mine), wordsOf(theirs));
   if (words === null) return null;
   const text = words.join('');
@@ -32,7 +38,8 @@ function mergeBlock(base: RichNode, mine: RichNode, theirs: RichNode): RichNode 
   return text === '' ? node : { ...node, content: [{ type: 'text', text }] };
 }
 
-const isParagraph = (node: RichNode): boolean => node.type === 'paragraph' && isPlain(node) && withoutContent(node) === '{"type":"paragraph"}';
+const isParagraph = (node: RichNode): boolean =>
+  node.type === 'paragraph' && isPlain(node) && withoutContent(node) === '{"type":"paragraph"}';
 const END = '\n';
 
 /** A stretch of plain paragraphs that both changed, as one row of words in which the end of a paragraph is a word too. */

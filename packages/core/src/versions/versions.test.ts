@@ -51,7 +51,9 @@ describe('mergeTexts', () => {
   });
 
   it('gives the one side where the other changed nothing, and the same whichever way round', () => {
-    const text = fc.array(fc.constantFrom('river', 'tide', 'delta wide', 'sea and shore'), { maxLength: 6 }).map((lines) => textOf(lines.join('\n')));
+    const text = fc
+      .array(fc.constantFrom('river', 'tide', 'delta wide', 'sea and shore'), { maxLength: 6 })
+      .map((lines) => textOf(lines.join('\n')));
     fc.assert(
       fc.property(text, text, text, (base, mine, theirs) => {
         expect(mergeTexts({ base, mine, theirs: base })).toEqual(mine);
@@ -99,7 +101,9 @@ describe('compareTexts', () => {
   );
 
   it('holds the whole of both', () => {
-    const text = fc.array(fc.constantFrom('river', 'tide', 'the', 'delta', '\n'), { maxLength: 30 }).map((words) => textOf(words.join(' ')));
+    const text = fc
+      .array(fc.constantFrom('river', 'tide', 'the', 'delta', '\n'), { maxLength: 30 })
+      .map((words) => textOf(words.join(' ')));
     fc.assert(
       fc.property(text, text, (before, after) => {
         const all = compareTexts(before, after);

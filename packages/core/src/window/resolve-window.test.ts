@@ -136,8 +136,13 @@ describe('round times', () => {
     const percent = { base, standing: [{ id: 's', kind: 'percent' as const, amount: 10_000 }] };
     // a tenth of a day: 17:54
     expect(resolveWindow(given(percent)).window).toMatchObject({ due: on('11-25', '17:54'), closes: on('11-26', '17:54') });
-    expect(resolveWindow(given({ ...percent, roundTimes: true })).window).toMatchObject({ due: on('11-25', '18:00'), closes: on('11-26', '18:00') });
-    expect(resolveWindow(given({ ...percent, standing: [{ id: 's', kind: 'percent', amount: 0 }], roundTimes: true })).window.due).toBe(wed);
+    expect(resolveWindow(given({ ...percent, roundTimes: true })).window).toMatchObject({
+      due: on('11-25', '18:00'),
+      closes: on('11-26', '18:00'),
+    });
+    expect(resolveWindow(given({ ...percent, standing: [{ id: 's', kind: 'percent', amount: 0 }], roundTimes: true })).window.due).toBe(
+      wed,
+    );
   });
   it('are never earlier than what was computed, in the hours of a school day', () => {
     fc.assert(
@@ -156,7 +161,13 @@ describe('round times', () => {
 describe('more time', () => {
   it.each([
     ['counts from the due date to come', { due: wed, closes: null }, 2, tue, { due: fri, closes: null }],
-    ['counts from today where it has passed', { due: on('11-09'), closes: on('11-09') }, 2, on('11-26', '10:00'), { due: mon, closes: mon }],
+    [
+      'counts from today where it has passed',
+      { due: on('11-09'), closes: on('11-09') },
+      2,
+      on('11-26', '10:00'),
+      { due: mon, closes: mon },
+    ],
     ['keeps closing as many school days after it', { due: thu, closes: fri }, 1, wed, { due: fri, closes: mon }],
     ['gives the next school day from a weekend', { due: on('11-09'), closes: null }, 1, on('11-28', '10:00'), { due: mon, closes: null }],
   ])('%s', (_case, window, days, now, expected) => expect(moreTime(calendar, window, days, now)).toEqual(expected));

@@ -1,4 +1,14 @@
-import { addDays, addSchoolDays, instantOf, isSchoolDay, localDateAt, schoolDayAfter, schoolDaysBetween, wallClockAt, type SchoolCalendar } from '../calendar';
+import {
+  addDays,
+  addSchoolDays,
+  instantOf,
+  isSchoolDay,
+  localDateAt,
+  schoolDayAfter,
+  schoolDaysBetween,
+  wallClockAt,
+  type SchoolCalendar,
+} from '../calendar';
 import { daysBetween, MINUTE_MS, plusDays, RuleError, type Instant, type LocalDate, type MilliPercent } from '../quantities';
 
 /** From when work is accepted, when it should be in, after when nothing is accepted; null means no limit. */
@@ -26,7 +36,8 @@ export interface OneOffException extends WindowDates {
 }
 
 /** What a standing exception gives: whole days, or a share of the time from opens (or issue) to due. */
-export type StandingGift = { kind: 'schoolDays'; amount: number } | { kind: 'days'; amount: number } | { kind: 'percent'; amount: MilliPercent };
+export type StandingGift =
+  { kind: 'schoolDays'; amount: number } | { kind: 'days'; amount: number } | { kind: 'percent'; amount: MilliPercent };
 
 /** More time on everything a student does, while the class's due date lies within its validity. */
 export type StandingException = StandingGift & {
@@ -118,7 +129,11 @@ export function roundedTime(calendar: SchoolCalendar, at: Instant, like: Instant
   return Math.max(at, instantOf(zone, { date, msOfDay: Math.min(ends, Math.ceil(msOfDay / QUARTER_MS) * QUARTER_MS) }));
 }
 
-function moverOf(gift: StandingGift, calendar: SchoolCalendar, { start, due, roundTimes }: { start: Instant; due: Instant; roundTimes: boolean }): (at: Instant) => Instant {
+function moverOf(
+  gift: StandingGift,
+  calendar: SchoolCalendar,
+  { start, due, roundTimes }: { start: Instant; due: Instant; roundTimes: boolean },
+): (at: Instant) => Instant {
   switch (gift.kind) {
     case 'schoolDays':
       return (at) => addSchoolDays(calendar, at, gift.amount);
@@ -147,7 +162,11 @@ export function resolveWindow(input: WindowInput): ResolvedWindow {
   const { calendar, issuedAt, base, groups, standing, oneOff, roundTimes = false } = input;
   const window: WorkWindow = { ...base };
   const trail: TrailStep[] = [];
-  const set = (field: WindowField, to: Instant | null, step: { layer: TrailStep['layer']; source: { id: string; reason?: string } | null }) => {
+  const set = (
+    field: WindowField,
+    to: Instant | null,
+    step: { layer: TrailStep['layer']; source: { id: string; reason?: string } | null },
+  ) => {
     const from = window[field];
     if (from === to) return;
     window[field] = to;
@@ -205,14 +224,24 @@ export const sameWindow = (a: WorkWindow, b: WorkWindow): boolean => a.opens ===
  * @returns null where nothing ever closed
  * @example due Thu 15:30, closes Fri 15:30; due becomes Mon 15:30 -> closes Tue 15:30
  */
-export function closesAlong(calendar: SchoolCalendar, { due, closes }: Pick<WorkWindow, 'due' | 'closes'>, newDue: Instant): Instant | null {
+export function closesAlong(
+  calendar: SchoolCalendar,
+  { due, closes }: Pick<WorkWindow, 'due' | 'closes'>,
+  newDue: Instant,
+): Instant | null {
   if (closes === null) return null;
   if (due === null) return Math.max(closes, newDue);
   const [from, to] = [localDateAt(calendar.zone, due), localDateAt(calendar.zone, closes)];
   const { msOfDay } = wallClockAt(calendar.zone, closes);
   const count = to <= from ? 0 : schoolDaysBetween(calendar, from, to);
   const day = localDateAt(calendar.zone, newDue);
-  return Math.max(newDue, instantOf(calendar.zone, { date: count === 0 ? plusDays(day, Math.max(0, daysBetween(from, to))) : schoolDayAfter(calendar, day, count), msOfDay }));
+  return Math.max(
+    newDue,
+    instantOf(calendar.zone, {
+      date: count === 0 ? plusDays(day, Math.max(0, daysBetween(from, to))) : schoolDayAfter(calendar, day, count),
+      msOfDay,
+    }),
+  );
 }
 
 /**
@@ -229,7 +258,10 @@ export function moreTime(
   now: Instant,
 ): { due: Instant; closes: Instant | null } | null {
   if (due === null) return null;
-  const from = due >= now ? due : instantOf(calendar.zone, { date: localDateAt(calendar.zone, now), msOfDay: wallClockAt(calendar.zone, due).msOfDay });
+  const from =
+    due >= now
+      ? due
+      : instantOf(calendar.zone, { date: localDateAt(calendar.zone, now), msOfDay: wallClockAt(calendar.zone, due).msOfDay });
   const until = addSchoolDays(calendar, from, days);
   return { due: until, closes: closesAlong(calendar, { due, closes }, until) };
 }

@@ -25,13 +25,22 @@ it('a running installation is backed up and restored onto an empty one, with eve
   const bao = await real.person('bao');
   const form = new FormData();
   form.append('file', new Blob([Buffer.from('tide,height\n1,2\n')]), 'tides.csv');
-  const attached = (await (await fetch(`${real.base}/api/my/work/${id}/files`, { method: 'POST', headers: bao.headers(), body: form })).json()) as { id: string };
+  const attached = (await (
+    await fetch(`${real.base}/api/my/work/${id}/files`, { method: 'POST', headers: bao.headers(), body: form })
+  ).json()) as { id: string };
   const { receipt } = (await (await bao.send('POST', `/api/my/work/${id}/hand-in`)).json()) as { receipt: string };
-  const env = (database: string, data: string) => ({ ...process.env, JOLLY_DB_NAME: database, JOLLY_DATA: data, JOLLY_SESSION_SECRET: 'only for tests, this one' });
+  const env = (database: string, data: string) => ({
+    ...process.env,
+    JOLLY_DB_NAME: database,
+    JOLLY_DATA: data,
+    JOLLY_SESSION_SECRET: 'only for tests, this one',
+  });
   const from = settingsOf(real.sequelize).database;
   const to = settingsOf(copy.sequelize).database;
   const [backup, restored] = [join(folder, 'backup'), join(folder, 'restored')];
-  expect((await run(process.execPath, [CLI('backup'), backup], { env: env(from, real.folder) })).stdout).toMatch(/the database and 1 files/);
+  expect((await run(process.execPath, [CLI('backup'), backup], { env: env(from, real.folder) })).stdout).toMatch(
+    /the database and 1 files/,
+  );
   // A backup is never written over another, nor restored over anything.
   await expect(run(process.execPath, [CLI('backup'), backup], { env: env(from, real.folder) })).rejects.toThrow(/not empty/);
   await expect(run(process.execPath, [CLI('restore'), backup], { env: env(from, real.folder) })).rejects.toThrow(/something in it already/);
@@ -54,7 +63,9 @@ it('of the databases set aside before a change of the schema the last three are 
   const folder = await mkdtemp(join(tmpdir(), 'jolly-aside-'));
   for (let n = 0; n < 4; n++) await setAside(settingsOf(sequelize), folder, `step-${n}`, MONDAY + n);
   const names = await readdir(join(folder, 'backups'));
-  expect(names.map((name) => name.slice(-17)).sort()).toEqual(['after-step-1.sql.gz', 'after-step-2.sql.gz', 'after-step-3.sql.gz'].map((name) => name.slice(-17)));
+  expect(names.map((name) => name.slice(-17)).sort()).toEqual(
+    ['after-step-1.sql.gz', 'after-step-2.sql.gz', 'after-step-3.sql.gz'].map((name) => name.slice(-17)),
+  );
   await expect(dumpDatabase({ ...settingsOf(sequelize), password: 'wrong' }, join(folder, 'x.sql.gz'))).rejects.toThrow(/Access denied/);
   expect(await readdir(folder)).toEqual(['backups']);
   await drop();

@@ -12,7 +12,8 @@ async function main(): Promise<void> {
   if (!to) throw new Error('Usage: ./jolly backup FOLDER');
   const config = readConfig(process.env);
   const folder = resolve(to);
-  if (existsSync(folder) && (await readdir(folder)).length > 0) throw new Error(`${to} is not empty. Name a new folder, so that no backup is written over.`);
+  if (existsSync(folder) && (await readdir(folder)).length > 0)
+    throw new Error(`${to} is not empty. Name a new folder, so that no backup is written over.`);
   const partial = `${folder}.partial`;
   await mkdir(partial, { recursive: true, mode: 0o700 });
   const database = databaseOf(config);

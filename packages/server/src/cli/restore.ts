@@ -14,7 +14,8 @@ async function main(): Promise<void> {
   const folder = resolve(from);
   const about = JSON.parse(await readFile(join(folder, ABOUT), 'utf8').catch(() => 'null')) as About | null;
   if (about?.what !== 'Jolly Compass backup') throw new Error(`${from} is no backup, or not a whole one: ${ABOUT} is missing in it.`);
-  if (about.lastStep !== '' && !MIGRATIONS.some((step) => step.name === about.lastStep)) throw new Error('This backup was made by a newer version. Restore it with that one.');
+  if (about.lastStep !== '' && !MIGRATIONS.some((step) => step.name === about.lastStep))
+    throw new Error('This backup was made by a newer version. Restore it with that one.');
   const config = readConfig(process.env);
   const files = join(config.dataFolder, 'files');
   const database = databaseOf(config);
@@ -22,7 +23,8 @@ async function main(): Promise<void> {
   const [tables] = (await sequelize.query('SHOW TABLES')) as [unknown[], unknown];
   await sequelize.close();
   const there = existsSync(files) ? (await readdir(files)).filter((name) => /^[0-9a-f]{2}$/.test(name)) : [];
-  if (tables.length > 0 || there.length > 0) throw new Error('This installation has something in it already. Set JOLLY_DATA to an empty folder; nothing was changed.');
+  if (tables.length > 0 || there.length > 0)
+    throw new Error('This installation has something in it already. Set JOLLY_DATA to an empty folder; nothing was changed.');
   await mkdir(files, { recursive: true });
   // Files first: what the database refers to is there when it is.
   if (existsSync(join(folder, FILES))) await cp(join(folder, FILES), files, { recursive: true, preserveTimestamps: true });

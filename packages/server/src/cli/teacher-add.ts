@@ -12,7 +12,9 @@ async function ask(lines: Lines | null, given: Map<string, string>, key: string,
 
 /** `./jolly teacher add`: asks for what is not given as --user= --given= --family= --password= --email=. */
 async function main(): Promise<void> {
-  const given = new Map(process.argv.slice(2).flatMap((option) => (GIVEN.exec(option) ? [[GIVEN.exec(option)![1]!, GIVEN.exec(option)![2]!] as const] : [])));
+  const given = new Map(
+    process.argv.slice(2).flatMap((option) => (GIVEN.exec(option) ? [[GIVEN.exec(option)![1]!, GIVEN.exec(option)![2]!] as const] : [])),
+  );
   const lines = process.stdin.isTTY ? askingLines(process.stdin, process.stdout) : null;
   const teacher = {
     givenName: await ask(lines, given, 'given', 'Given name: '),
@@ -23,7 +25,9 @@ async function main(): Promise<void> {
   };
   lines?.close();
   if (!teacher.givenName || !/^[^\s@/\\]{2,64}$/.test(teacher.userName) || teacher.password.length < 8) {
-    throw new Error('A teacher needs a given name, a user name of 2 to 64 characters without spaces, @ or slashes, and a password of at least 8 characters.');
+    throw new Error(
+      'A teacher needs a given name, a user name of 2 to 64 characters without spaces, @ or slashes, and a password of at least 8 characters.',
+    );
   }
   const { sequelize, services } = await openInstallation(readConfig(process.env));
   try {
@@ -36,6 +40,8 @@ async function main(): Promise<void> {
 
 main().catch((error: unknown) => {
   const taken = error instanceof Error && error.name === 'SequelizeUniqueConstraintError';
-  process.stderr.write(`${taken ? 'Someone already has this user name.' : error instanceof Problem ? error.title : (error as Error).message}\n`);
+  process.stderr.write(
+    `${taken ? 'Someone already has this user name.' : error instanceof Problem ? error.title : (error as Error).message}\n`,
+  );
   process.exit(1);
 });

@@ -32,14 +32,24 @@ export type Attachment = {
   use: 'toRead' | 'oneEach' | 'onePerGroup';
   /** shows what good looks like */
   example: boolean;
-} & ({ kind: 'file'; file: KeptFile } | { kind: 'link'; url: string } | { kind: 'worksheet'; text: RichText } | { kind: 'handout'; briefId: string });
+} & (
+  | { kind: 'file'; file: KeptFile }
+  | { kind: 'link'; url: string }
+  | { kind: 'worksheet'; text: RichText }
+  | { kind: 'handout'; briefId: string }
+);
 
 export interface ScaleWord {
   name: string;
   percent: MilliPercent;
 }
 /** How a piece is scored; the points it is out of stand beside it. */
-export type Scoring = { by: 'points' } | { by: 'rubric'; rubric: Rubric; shelfId: string | null } | { by: 'words'; words: ScaleWord[] } | { by: 'done' } | { by: 'none' };
+export type Scoring =
+  | { by: 'points' }
+  | { by: 'rubric'; rubric: Rubric; shelfId: string | null }
+  | { by: 'words'; words: ScaleWord[] }
+  | { by: 'done' }
+  | { by: 'none' };
 
 /** What an assignment or a handout says and asks, the same for every class it is set for. */
 export interface BriefBody {
@@ -157,7 +167,13 @@ export interface LoadRequest {
   briefId: string | null;
 }
 export interface LoadReply {
-  classes: { classId: string; students: number; planned: PlannedDay; lighter: PlannedDay | null; /** the class's due time on the lighter day */ lighterDue: Instant | null }[];
+  classes: {
+    classId: string;
+    students: number;
+    planned: PlannedDay;
+    lighter: PlannedDay | null;
+    /** the class's due time on the lighter day */ lighterDue: Instant | null;
+  }[];
 }
 /** A group's own dates on an assignment. */
 export interface GroupDateRequest extends WindowDates {

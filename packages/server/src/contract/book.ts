@@ -136,7 +136,19 @@ export interface CellHistoryEntry {
   at: Instant;
   by: string;
   kind:
-    'scored' | 'unscored' | 'rescaled' | 'returned' | 'sentBack' | 'handedIn' | 'takenBack' | 'excused' | 'notExcused' | 'saidMissing' | 'notSaidMissing' | 'absent' | 'notAbsent';
+    | 'scored'
+    | 'unscored'
+    | 'rescaled'
+    | 'returned'
+    | 'sentBack'
+    | 'handedIn'
+    | 'takenBack'
+    | 'excused'
+    | 'notExcused'
+    | 'saidMissing'
+    | 'notSaidMissing'
+    | 'absent'
+    | 'notAbsent';
   /** of scores and returns: what was given then */
   given: { earned: MilliPoints | null; chosen: Chosen | null; words: boolean } | null;
   why: WhyScored | null;

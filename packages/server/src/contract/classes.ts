@@ -1,5 +1,17 @@
 /** Classes, their scheme and units, copies, and the school's calendar. */
-import type { BearingSettings, CalendarProblem, Closure, Instant, LateRule, LocalDate, SchoolCalendar, Scheme, Term, WallTime, WindowField } from '@jolly/core';
+import type {
+  BearingSettings,
+  CalendarProblem,
+  Closure,
+  Instant,
+  LateRule,
+  LocalDate,
+  SchoolCalendar,
+  Scheme,
+  Term,
+  WallTime,
+  WindowField,
+} from '@jolly/core';
 
 export interface ClassDetails {
   name: string;

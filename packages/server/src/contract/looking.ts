@@ -8,8 +8,20 @@ export interface TodayReply {
   /** has anything been issued in these classes at all? */
   anyIssued: boolean;
   piles: PileReply[];
-  waitingOn: { student: StudentName & { id: string }; classId: string; pieces: { assignmentId: string; title: string; state: 'missing' | 'sentBack' }[] }[];
-  coming: { assignmentId: string; classId: string; title: string; due: Instant; how: 'handIn' | 'inClass'; otherDates: number; latestOther: Instant | null }[];
+  waitingOn: {
+    student: StudentName & { id: string };
+    classId: string;
+    pieces: { assignmentId: string; title: string; state: 'missing' | 'sentBack' }[];
+  }[];
+  coming: {
+    assignmentId: string;
+    classId: string;
+    title: string;
+    due: Instant;
+    how: 'handIn' | 'inClass';
+    otherDates: number;
+    latestOther: Instant | null;
+  }[];
   /** per assignment with something returned, most unread first */
   feedback: { assignmentId: string; classId: string; title: string; returned: number; unread: number }[];
   drafts: { briefId: string; classIds: string[]; title: string; /** a timed one goes out then */ issuedAt: Instant | null }[];

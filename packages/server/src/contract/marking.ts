@@ -136,7 +136,13 @@ export interface ScoreRequest {
 }
 /** Scores of many at once, all or none. */
 export interface ScoresRequest {
-  scores: { studentId: string; version: number; earned: MilliPoints | null; chosen: Chosen | null; /** left out: as it was */ remark?: RichText }[];
+  scores: {
+    studentId: string;
+    version: number;
+    earned: MilliPoints | null;
+    chosen: Chosen | null;
+    /** left out: as it was */ remark?: RichText;
+  }[];
   bonusConfirmed?: boolean;
 }
 export interface ScoresReply {
@@ -212,7 +218,12 @@ export interface SecondScoreRequest {
 /** Both scores of each piece that two have scored, those that differ most first. */
 export interface SecondReply {
   secondMarker: string | null;
-  pieces: { row: PieceRow; first: { by: string; earned: MilliPoints | null; chosen: Chosen | null }; second: SecondScore; differ: MilliPoints | null }[];
+  pieces: {
+    row: PieceRow;
+    first: { by: string; earned: MilliPoints | null; chosen: Chosen | null };
+    second: SecondScore;
+    differ: MilliPoints | null;
+  }[];
   /** pieces that the second marker has not scored */
   open: number;
 }

@@ -1,5 +1,18 @@
 /** One student's piece, as a teacher and as the student sees it. */
-import type { AgendaPlace, Instant, LateRule, MilliPoints, Milliseconds, PieceState, RichText, RoundRule, RubricChoices, StudentName, TrailStep, WorkWindow } from '@jolly/core';
+import type {
+  AgendaPlace,
+  Instant,
+  LateRule,
+  MilliPoints,
+  Milliseconds,
+  PieceState,
+  RichText,
+  RoundRule,
+  RubricChoices,
+  StudentName,
+  TrailStep,
+  WorkWindow,
+} from '@jolly/core';
 import type { AssignmentReply, Attachment, GroupDateReply, HandInKind, HandoutReply, KeptFile, Scoring } from './assignments';
 import type { CollectingView } from './collecting';
 import type { ExceptionReply, OwnRequest } from './exceptions';
@@ -16,7 +29,10 @@ export interface WorkFile {
   pixels: number | null;
 }
 /** What a file says, for showing it where it cannot be shown as it is. */
-export type FileWords = { kind: 'text'; text: string; cut: boolean } | { kind: 'table'; rows: string[][]; cut: boolean } | { kind: 'none'; why: 'notReadable' | 'tooLarge' };
+export type FileWords =
+  | { kind: 'text'; text: string; cut: boolean }
+  | { kind: 'table'; rows: string[][]; cut: boolean }
+  | { kind: 'none'; why: 'notReadable' | 'tooLarge' };
 /** How a piece went, in the student's view. */
 export type Went = 'flowed' | 'hardGoing' | 'stuck';
 export interface WentView {
@@ -218,7 +234,12 @@ export interface MyPieceReply {
   mayHandIn: string | null;
   mayTakeBack: string | null;
   /** what it costs to hand in now, in points off full marks; null if nothing */
-  lateNow: { lateBy: Milliseconds; takenOff: MilliPoints; rule: LateRule; /** false: it was so late before it was sent back, and stays so */ grows: boolean } | null;
+  lateNow: {
+    lateBy: Milliseconds;
+    takenOff: MilliPoints;
+    rule: LateRule;
+    /** false: it was so late before it was sent back, and stays so */ grows: boolean;
+  } | null;
 }
 /** What is being written, not handed in. */
 export interface DraftView {

@@ -55,7 +55,16 @@ export interface MoveRequest {
   oneOffs: boolean;
 }
 export interface MovePreview {
-  changes: { assignmentId: string; classId: string; title: string; what: 'class' | 'group' | 'oneOff'; who: string; field: WindowField; before: Instant; after: Instant }[];
+  changes: {
+    assignmentId: string;
+    classId: string;
+    title: string;
+    what: 'class' | 'group' | 'oneOff';
+    who: string;
+    field: WindowField;
+    before: Instant;
+    after: Instant;
+  }[];
   /** students whose own due date moves, and who keep the one they were given */
   moved: number;
   keep: number;

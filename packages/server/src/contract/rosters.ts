@@ -48,7 +48,13 @@ export interface RosterPreviewReply {
   encoding: string | null;
   header: boolean;
   columns: { name: string; sample: string; use: ColumnUse }[];
-  bundle: { version: string; mode: 'bulk' | 'delta'; classes: { sourceId: string; title: string; students: number }[]; chosen: string | null; notes: string[] } | null;
+  bundle: {
+    version: string;
+    mode: 'bulk' | 'delta';
+    classes: { sourceId: string; title: string; students: number }[];
+    chosen: string | null;
+    notes: string[];
+  } | null;
   whole: boolean;
   rows: number;
   entries: RosterPreviewEntry[];

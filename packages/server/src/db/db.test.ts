@@ -44,9 +44,14 @@ it('turns remarks of the first versions into documents with every word and line,
   const { row } = (await finch.get(`/api/assignments/${id}/pieces/${school.bao.id}`)).body;
   const line = (text: string) => ({ type: 'text', text });
   const end = { type: 'hardBreak' };
-  expect(row.score.remark).toEqual({ type: 'doc', content: [{ type: 'paragraph', content: [line('Say “why”.'), end, end, line('C:\\new "x"'), end] }] });
+  expect(row.score.remark).toEqual({
+    type: 'doc',
+    content: [{ type: 'paragraph', content: [line('Say “why”.'), end, end, line('C:\\new "x"'), end] }],
+  });
   await run(feedback.down);
-  expect((await server.sequelize.query('SELECT remark, returned_remark FROM pieces'))[0]).toEqual([{ remark: 'Say “why”.\nC:\\new "x"', returned_remark: '' }]);
+  expect((await server.sequelize.query('SELECT remark, returned_remark FROM pieces'))[0]).toEqual([
+    { remark: 'Say “why”.\nC:\\new "x"', returned_remark: '' },
+  ]);
   await run(feedback.up);
   await server.close();
 });
@@ -56,7 +61,10 @@ async function schemaOf(sequelize: Sequelize): Promise<string[]> {
   const [tables] = (await sequelize.query('SHOW TABLES')) as [object[], unknown];
   const names = tables.map((row) => String(Object.values(row)[0]));
   const made = await Promise.all(
-    names.map(async (name) => ((await sequelize.query(`SHOW CREATE TABLE \`${name}\``)) as [Record<string, string>[], unknown])[0][0]!['Create Table']!),
+    names.map(
+      async (name) =>
+        ((await sequelize.query(`SHOW CREATE TABLE \`${name}\``)) as [Record<string, string>[], unknown])[0][0]!['Create Table']!,
+    ),
   );
   return made.map((text) => text.replace(/ AUTO_INCREMENT=\d+/, ''));
 }
@@ -178,7 +186,14 @@ it('asks the same number of questions however many students and assignments ther
     expect((await finch.get(path)).status).toBe(200);
     return server.queries.length;
   };
-  const paths = ['/api/today', '/api/piles', '/api/assignments', '/api/term-line', `/api/classes/${school.rivers}/progress`, '/api/plan?from=2026-11-16&to=2026-12-04'];
+  const paths = [
+    '/api/today',
+    '/api/piles',
+    '/api/assignments',
+    '/api/term-line',
+    `/api/classes/${school.rivers}/progress`,
+    '/api/plan?from=2026-11-16&to=2026-12-04',
+  ];
   await school.issued();
   const few: number[] = [];
   for (const path of paths) few.push(await questions(path));

@@ -11,7 +11,12 @@ const KEPT = 3;
 const SET_ASIDE = /^before-.*\.sql\.gz$/;
 
 /** Runs a client of the database; the password goes by its surroundings, where no list of processes shows it. */
-function client(program: string, { host, port, user, password }: DatabaseSettings, rest: string[], stdio: ['pipe' | 'ignore', 'pipe' | 'ignore', 'pipe']): ChildProcess {
+function client(
+  program: string,
+  { host, port, user, password }: DatabaseSettings,
+  rest: string[],
+  stdio: ['pipe' | 'ignore', 'pipe' | 'ignore', 'pipe'],
+): ChildProcess {
   const env = { PATH: process.env.PATH ?? '/usr/bin:/bin', MYSQL_PWD: password };
   return spawn(program, ['--no-defaults', `--host=${host}`, `--port=${port}`, '--protocol=TCP', `--user=${user}`, ...rest], { env, stdio });
 }
@@ -34,7 +39,10 @@ export async function dumpDatabase(settings: DatabaseSettings, file: string): Pr
   const partial = `${file}.partial`;
   const child = client('mariadb-dump', settings, ['--single-transaction', '--quick', '--skip-lock-tables', '--no-tablespaces', '--hex-blob', '--default-character-set=utf8mb4', settings.database], ['ignore', 'pipe', 'pipe']); // prettier-ignore
   try {
-    await Promise.all([ended(child, 'mariadb-dump'), pipeline(child.stdout!, createGzip(), createWriteStream(partial, { flush: true, mode: 0o600 }))]);
+    await Promise.all([
+      ended(child, 'mariadb-dump'),
+      pipeline(child.stdout!, createGzip(), createWriteStream(partial, { flush: true, mode: 0o600 })),
+    ]);
     await rename(partial, file);
   } finally {
     await rm(partial, { force: true });

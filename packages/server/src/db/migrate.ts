@@ -38,7 +38,10 @@ const storageOf = (sequelize: Sequelize) => new SequelizeStorage({ sequelize, ta
  */
 async function runFrom(sequelize: Sequelize, step: string, statements: readonly string[], lease: Lease | null): Promise<void> {
   await sequelize.query('INSERT IGNORE INTO schema_progress (step, done, began) VALUES (?, 0, 0)', { replacements: [step] });
-  const [at] = await sequelize.query<{ done: number; began: number }>('SELECT done, began FROM schema_progress WHERE step = ?', { replacements: [step], type: QueryTypes.SELECT });
+  const [at] = await sequelize.query<{ done: number; began: number }>('SELECT done, began FROM schema_progress WHERE step = ?', {
+    replacements: [step],
+    type: QueryTypes.SELECT,
+  });
   const { done, began } = at!;
   for (const [index, sql] of statements.entries()) {
     const number = index + 1;
@@ -47,7 +50,10 @@ async function runFrom(sequelize: Sequelize, step: string, statements: readonly 
     if (changesRows(sql)) {
       await sequelize.transaction(async (transaction) => {
         await sequelize.query(sql, { transaction });
-        await sequelize.query('UPDATE schema_progress SET done = ?, began = ? WHERE step = ?', { replacements: [number, number, step], transaction });
+        await sequelize.query('UPDATE schema_progress SET done = ?, began = ? WHERE step = ?', {
+          replacements: [number, number, step],
+          transaction,
+        });
       });
       continue;
     }

@@ -25,7 +25,16 @@ export interface ListedFile {
 export const MOST_FILE_BYTES = 50 * 1024 * 1024;
 
 /** What may be shown inside the page; everything else is only ever downloaded. No SVG: it can carry scripts. */
-const SHOWN_INLINE = new Set(['image/png', 'image/jpeg', 'image/gif', 'image/webp', 'application/pdf', 'text/plain', 'video/webm', 'video/mp4']);
+const SHOWN_INLINE = new Set([
+  'image/png',
+  'image/jpeg',
+  'image/gif',
+  'image/webp',
+  'application/pdf',
+  'text/plain',
+  'video/webm',
+  'video/mp4',
+]);
 export const isShownInline = (mediaType: string): boolean => SHOWN_INLINE.has(mediaType) || /^audio\/[\w.+-]+$/.test(mediaType);
 
 async function sniff(path: string): Promise<string> {

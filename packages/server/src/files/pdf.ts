@@ -2,7 +2,12 @@ import pdfmake from 'pdfmake';
 
 const font = (name: string) => require.resolve(`dejavu-fonts-ttf/ttf/${name}.ttf`);
 const FONTS = {
-  Sans: { normal: font('DejaVuSans'), bold: font('DejaVuSans-Bold'), italics: font('DejaVuSans-Oblique'), bolditalics: font('DejaVuSans-BoldOblique') },
+  Sans: {
+    normal: font('DejaVuSans'),
+    bold: font('DejaVuSans-Bold'),
+    italics: font('DejaVuSans-Oblique'),
+    bolditalics: font('DejaVuSans-BoldOblique'),
+  },
   Mono: { normal: font('DejaVuSansMono'), bold: font('DejaVuSansMono-Bold') },
 };
 pdfmake.setFonts(FONTS);

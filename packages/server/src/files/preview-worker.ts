@@ -53,5 +53,6 @@ async function wordsOf(bytes: Buffer): Promise<FileWords> {
 
 wordsOf(readFileSync(workerData as string)).then(
   (words) => parentPort!.postMessage(words),
-  (error: unknown) => parentPort!.postMessage({ kind: 'none', why: error instanceof TableError ? error.why : 'notReadable' } satisfies FileWords),
+  (error: unknown) =>
+    parentPort!.postMessage({ kind: 'none', why: error instanceof TableError ? error.why : 'notReadable' } satisfies FileWords),
 );

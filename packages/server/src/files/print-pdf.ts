@@ -21,7 +21,12 @@ const FLAGS = [
 ];
 
 /** What the program needs of our surroundings: none of our secrets are in it. */
-const surroundings = (home: string): NodeJS.ProcessEnv => ({ PATH: process.env.PATH ?? '/usr/bin:/bin', HOME: home, LANG: 'C.UTF-8', TZ: 'UTC' });
+const surroundings = (home: string): NodeJS.ProcessEnv => ({
+  PATH: process.env.PATH ?? '/usr/bin:/bin',
+  HOME: home,
+  LANG: 'C.UTF-8',
+  TZ: 'UTC',
+});
 
 function run(command: string, args: string[], home: string): Promise<void> {
   return new Promise((done, failed) => {
@@ -51,7 +56,11 @@ export async function printPdf(html: Buffer, chromium: string): Promise<Buffer> 
     await writeFile(page, html);
     // As root there is no sandbox to be had; the page has no scripts, and everything in it is escaped.
     const asRoot = process.getuid?.() === 0 ? ['--no-sandbox'] : [];
-    await run(chromium, [...FLAGS, ...asRoot, `--user-data-dir=${join(folder, 'profile')}`, `--print-to-pdf=${pdf}`, `file://${page}`], folder);
+    await run(
+      chromium,
+      [...FLAGS, ...asRoot, `--user-data-dir=${join(folder, 'profile')}`, `--print-to-pdf=${pdf}`, `file://${page}`],
+      folder,
+    );
     return await readFile(pdf).catch(() => {
       throw new Problem('report.notPrinted');
     });

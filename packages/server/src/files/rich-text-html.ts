@@ -24,7 +24,10 @@ export function richTextHtml(node: RichNode | null): string {
   if (node.type === 'text') {
     return (node.marks ?? []).reduce(
       (inner, mark) => {
-        if (mark.type === 'link') return isSafeLink(mark.attrs?.href) ? `<a href="${escaped(String(mark.attrs?.href))}" rel="noopener noreferrer nofollow">${inner}</a>` : inner;
+        if (mark.type === 'link')
+          return isSafeLink(mark.attrs?.href)
+            ? `<a href="${escaped(String(mark.attrs?.href))}" rel="noopener noreferrer nofollow">${inner}</a>`
+            : inner;
         const tag = MARKS[mark.type];
         return tag ? `<${tag}>${inner}</${tag}>` : inner;
       },
@@ -39,7 +42,9 @@ export function richTextHtml(node: RichNode | null): string {
   if (node.type === 'heading') return node.attrs?.level === 3 ? `<h3>${inside}</h3>` : `<h2>${inside}</h2>`;
   const tag = BLOCKS[node.type];
   if (!tag) return inside;
-  const spans = ['colspan', 'rowspan'].filter((name) => Number(node.attrs?.[name] ?? 1) > 1).map((name) => ` ${name}="${Number(node.attrs![name])}"`);
+  const spans = ['colspan', 'rowspan']
+    .filter((name) => Number(node.attrs?.[name] ?? 1) > 1)
+    .map((name) => ` ${name}="${Number(node.attrs![name])}"`);
   return `<${tag}${spans.join('')}>${inside}</${tag.split(' ')[0]}>`;
 }
 

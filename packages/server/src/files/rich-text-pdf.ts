@@ -59,7 +59,9 @@ function blockOf(node: RichNode): Content {
 }
 
 function tableOf(node: RichNode, margin: [number, number, number, number]): Content {
-  const rows = (node.content ?? []).map((row) => (row.content ?? []).map((cell): Content => ({ stack: stack(cell.content), bold: cell.type === 'tableHeader' })));
+  const rows = (node.content ?? []).map((row) =>
+    (row.content ?? []).map((cell): Content => ({ stack: stack(cell.content), bold: cell.type === 'tableHeader' })),
+  );
   const columns = Math.max(1, ...rows.map((row) => row.length));
   // Cells that reach over several are drawn in the first of them; what matters here is that no word is lost.
   const body = rows.map((row) => [...row, ...Array.from({ length: columns - row.length }, (): Content => ({ text: '' }))]);
@@ -78,7 +80,9 @@ export function handInPdf({ title, facts, parts }: HandInPage): Promise<Buffer> 
       ...facts.map((fact): Content => ({ text: inReadingOrder(fact), fontSize: 9, color: '#566970' })),
       { text: '', margin: [0, 0, 0, 10] },
       ...parts.flatMap((part): Content[] => [
-        ...(part.title === '' ? [] : [{ text: inReadingOrder(part.title), bold: true, fontSize: 13, margin: [0, 10, 0, 6] as [number, number, number, number] }]),
+        ...(part.title === ''
+          ? []
+          : [{ text: inReadingOrder(part.title), bold: true, fontSize: 13, margin: [0, 10, 0, 6] as [number, number, number, number] }]),
         ...stack(part.text?.content),
       ]),
     ],

@@ -9,7 +9,11 @@ export type TakenFile = StoredBytes & { name: string };
 export function readMultipart(read: RequestHandler): RequestHandler {
   return (req, res, next) =>
     void read(req, res, (error?: unknown) => {
-      const known = error === undefined || error instanceof Problem || error instanceof MulterError || typeof (error as { code?: unknown }).code === 'string';
+      const known =
+        error === undefined ||
+        error instanceof Problem ||
+        error instanceof MulterError ||
+        typeof (error as { code?: unknown }).code === 'string';
       next(known ? error : new Problem('request.malformed'));
     });
 }
@@ -36,6 +40,7 @@ export function takeFile(store: FileStore): RequestHandler {
 export function takenFile(req: Request): TakenFile {
   const taken = (req.file as unknown as { kept?: TakenFile } | undefined)?.kept;
   if (!taken) throw new Problem('request.malformed', { errors: [{ path: 'file', message: 'A file must come with this.' }] });
-  if (taken.size === 0) throw new Problem('file.empty', { title: `“${taken.name}” is empty (0 bytes). Save it again and attach it once more.` });
+  if (taken.size === 0)
+    throw new Problem('file.empty', { title: `“${taken.name}” is empty (0 bytes). Save it again and attach it once more.` });
   return taken;
 }

@@ -7,9 +7,15 @@ export const LARGEST_TABLE = 8_000_000;
 
 /** Takes one small file into memory: a roster, a calendar, a bundle. Nothing of it is stored. */
 export function takeTable(): RequestHandler {
-  const take = readMultipart(multer({ storage: multer.memoryStorage(), limits: { fileSize: LARGEST_TABLE, files: 1, fields: 2, fieldSize: 200_000 } }).single('file'));
+  const take = readMultipart(
+    multer({ storage: multer.memoryStorage(), limits: { fileSize: LARGEST_TABLE, files: 1, fields: 2, fieldSize: 200_000 } }).single(
+      'file',
+    ),
+  );
   return (req, res, next) =>
-    take(req, res, (error: unknown) => next(error instanceof MulterError && error.code === 'LIMIT_FILE_SIZE' ? new Problem('roster.fileTooLarge') : error));
+    take(req, res, (error: unknown) =>
+      next(error instanceof MulterError && error.code === 'LIMIT_FILE_SIZE' ? new Problem('roster.fileTooLarge') : error),
+    );
 }
 
 /** @throws Problem `request.malformed` if no file came along */

@@ -27,7 +27,12 @@ export const csv = (header: readonly string[], rows: readonly (readonly (string 
  *
  * @param name of the file, without its ending
  */
-export async function workbookOf(name: string, sheetName: string, columns: readonly { header: string; width: number }[], rows: readonly string[][]): Promise<TakenOut> {
+export async function workbookOf(
+  name: string,
+  sheetName: string,
+  columns: readonly { header: string; width: number }[],
+  rows: readonly string[][],
+): Promise<TakenOut> {
   const book = new ExcelJS.Workbook();
   const sheet = book.addWorksheet(sheetName, { views: [{ state: 'frozen', ySplit: 1 }] });
   sheet.columns = columns.map(({ header, width }) => ({ header, width }));

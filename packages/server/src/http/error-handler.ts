@@ -15,7 +15,8 @@ function known(error: unknown): Problem | null {
   if (error instanceof URIError) return new Problem('thing.unknown');
   const { type, code, status } = (error ?? {}) as { type?: string; code?: string; status?: number };
   if (type === 'entity.too.large') return new Problem('request.tooLarge');
-  if (type === 'entity.parse.failed' || type === 'encoding.unsupported' || type === 'charset.unsupported') return new Problem('request.malformed');
+  if (type === 'entity.parse.failed' || type === 'encoding.unsupported' || type === 'charset.unsupported')
+    return new Problem('request.malformed');
   // No room on the disk, or none left for whoever runs the server.
   if (code === 'ENOSPC' || code === 'EDQUOT' || code === 'EFBIG') return new Problem('server.diskFull');
   // What the framework itself calls the sender's fault.

@@ -8,7 +8,9 @@ export type Say = (event: object | null) => void;
 
 /** Keeps a reply open for server-sent events. @param listen begins to listen, and says how to stop */
 export async function eventStream(res: Response, listen: (say: Say) => Promise<() => void>): Promise<void> {
-  res.status(200).set({ 'Content-Type': 'text/event-stream; charset=utf-8', 'Cache-Control': 'no-store, no-transform', 'X-Accel-Buffering': 'no' });
+  res
+    .status(200)
+    .set({ 'Content-Type': 'text/event-stream; charset=utf-8', 'Cache-Control': 'no-store, no-transform', 'X-Accel-Buffering': 'no' });
   res.flushHeaders();
   res.write('retry: 2000\n\n');
   let closed = false;

@@ -51,7 +51,11 @@ const spelling = (text: string): string => text.normalize('NFKD').replace(/\p{M}
  *
  * @param accountOf the account that a user name means, in whatever spelling; null if there is none
  */
-export function guessLimits({ sequelize, accountOf, ...settings }: LimitSettings & { sequelize: Sequelize; accountOf: (userName: string) => Promise<string | null> }) {
+export function guessLimits({
+  sequelize,
+  accountOf,
+  ...settings
+}: LimitSettings & { sequelize: Sequelize; accountOf: (userName: string) => Promise<string | null> }) {
   const { signInTries, joinTries, mailTries, pause } = settings;
   const paused = new Map<string, number>();
 
@@ -63,10 +67,16 @@ export function guessLimits({ sequelize, accountOf, ...settings }: LimitSettings
        ON DUPLICATE KEY UPDATE n = IF(ends_at <= ?, 1, n + 1), ends_at = IF(ends_at <= ?, VALUES(ends_at), ends_at)`,
       { replacements: [hash, new Date(now + WINDOW_MS), new Date(now), new Date(now)] },
     );
-    const [row] = await sequelize.query<{ n: number }>('SELECT n FROM tries WHERE key_hash = ?', { replacements: [hash], type: QueryTypes.SELECT });
+    const [row] = await sequelize.query<{ n: number }>('SELECT n FROM tries WHERE key_hash = ?', {
+      replacements: [hash],
+      type: QueryTypes.SELECT,
+    });
     return Number(row?.n ?? 1);
   }
-  const takeBack = (key: string) => sequelize.query('UPDATE tries SET n = n - 1 WHERE key_hash = ? AND n > 0', { replacements: [createHash('sha256').update(key).digest('hex')] });
+  const takeBack = (key: string) =>
+    sequelize.query('UPDATE tries SET n = n - 1 WHERE key_hash = ? AND n > 0', {
+      replacements: [createHash('sha256').update(key).digest('hex')],
+    });
 
   async function ofAccount(kind: string, userName: string, address: string): Promise<Key[]> {
     const account = (await accountOf(userName)) ?? `nobody ${spelling(userName)}`;
@@ -97,7 +107,10 @@ export function guessLimits({ sequelize, accountOf, ...settings }: LimitSettings
       case 'joinCode':
         return forCode('join', req.params.code, address);
       case 'join':
-        return [...forCode('join', req.params.code, address), { of: `joined at ${address}`, most: joinTries * 20, then: 'refuse', all: true }];
+        return [
+          ...forCode('join', req.params.code, address),
+          { of: `joined at ${address}`, most: joinTries * 20, then: 'refuse', all: true },
+        ];
       case 'familyCode':
         return forCode('family', body.code, address);
       case 'ticket':

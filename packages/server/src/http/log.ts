@@ -13,7 +13,8 @@ const placesOf = (error: Error): string[] =>
     .slice(0, 30);
 
 /** The tables that a statement names, without its values. */
-const tablesOf = (sql: string): string[] => [...new Set([...sql.matchAll(/\b(?:FROM|INTO|UPDATE|JOIN)\s+`?(\w+)`?/gi)].map((found) => found[1]!))].slice(0, 5);
+const tablesOf = (sql: string): string[] =>
+  [...new Set([...sql.matchAll(/\b(?:FROM|INTO|UPDATE|JOIN)\s+`?(\w+)`?/gi)].map((found) => found[1]!))].slice(0, 5);
 
 /**
  * A failure as it is logged: what kind, its code, where in the code, of the database which tables. Never a message that may hold

@@ -21,7 +21,9 @@ type Operation = {
   responses: object;
 };
 const { openapi, paths } = openApiOf(routes) as unknown as { openapi: string; paths: Record<string, Record<string, Operation>> };
-const operations = Object.entries(paths).flatMap(([path, verbs]) => Object.entries(verbs).map(([verb, operation]) => ({ path, verb, operation })));
+const operations = Object.entries(paths).flatMap(([path, verbs]) =>
+  Object.entries(verbs).map(([verb, operation]) => ({ path, verb, operation })),
+);
 
 it('describes every route, in version 3.1', () => {
   expect(openapi).toBe('3.1.0');

@@ -23,12 +23,18 @@ function withNullTypes(shape: unknown): unknown {
   const inner = Object.fromEntries(Object.entries(rest).map(([key, value]) => [key, withNullTypes(value)]));
   return nullable && typeof inner.type === 'string' ? { ...inner, type: [inner.type, 'null'] } : inner;
 }
-const shapeOf = (schema: ObjectSchema) => withNullTypes(joiToSwagger(schema).swagger) as { properties?: Record<string, unknown>; required?: string[] };
+const shapeOf = (schema: ObjectSchema) =>
+  withNullTypes(joiToSwagger(schema).swagger) as { properties?: Record<string, unknown>; required?: string[] };
 
 function parametersOf(schema: ObjectSchema | undefined, where: 'path' | 'query') {
   if (!schema) return [];
   const { properties = {}, required = [] } = shapeOf(schema);
-  return Object.entries(properties).map(([name, shape]) => ({ name, in: where, required: where === 'path' || required.includes(name), schema: shape }));
+  return Object.entries(properties).map(([name, shape]) => ({
+    name,
+    in: where,
+    required: where === 'path' || required.includes(name),
+    schema: shape,
+  }));
 }
 
 /** What a request carries: JSON, one file, or a file with options as JSON beside it. */
@@ -68,7 +74,8 @@ export function openApiOf(routes: readonly Route[]) {
     info: {
       title: 'Jolly Compass',
       version: '0.1.0',
-      description: 'Instants are UTC milliseconds, points whole thousandths, local days YYYY-MM-DD. Writes carry X-CSRF-Token from GET /api/session.',
+      description:
+        'Instants are UTC milliseconds, points whole thousandths, local days YYYY-MM-DD. Writes carry X-CSRF-Token from GET /api/session.',
     },
     paths,
   };

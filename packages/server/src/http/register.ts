@@ -12,7 +12,11 @@ import type { Route } from './route';
 // Decided once: texts are trimmed and lowered as the schema says; numbers and booleans of a body are strict.
 function check(schema: ObjectSchema | undefined, value: unknown, where: 'params' | 'query' | 'body'): unknown {
   if (!schema) return value;
-  const { error, value: checked } = schema.validate(value ?? {}, { abortEarly: false, messages: MESSAGES, errors: { wrap: { label: '“”' } } });
+  const { error, value: checked } = schema.validate(value ?? {}, {
+    abortEarly: false,
+    messages: MESSAGES,
+    errors: { wrap: { label: '“”' } },
+  });
   if (!error) return checked;
   // An id that cannot be one is an unknown thing to whoever followed a link.
   if (where === 'params') throw new Problem('thing.unknown');
@@ -69,11 +73,14 @@ export function registerRoutes(
     ];
     if (route.takesFile) before.push(edge.takeFile);
     if (route.takesTable) before.push(edge.takeTable);
-    if (route.body && !route.takesTable) before.push((req, res, next) => (actorOf(req).role === 'anonymous' ? edge.json.anonymous : edge.json.signedIn)(req, res, next));
+    if (route.body && !route.takesTable)
+      before.push((req, res, next) => (actorOf(req).role === 'anonymous' ? edge.json.anonymous : edge.json.signedIn)(req, res, next));
     router[route.verb](route.path, ...before, async (req: Request, res) => {
       const key = req.get('idempotency-key') ?? null;
       if (key !== null && !/^[\w-]{8,64}$/.test(key))
-        throw new Problem('request.malformed', { errors: [{ path: 'Idempotency-Key', message: 'must be 8 to 64 letters, digits or dashes.' }] });
+        throw new Problem('request.malformed', {
+          errors: [{ path: 'Idempotency-Key', message: 'must be 8 to 64 letters, digits or dashes.' }],
+        });
       const now = edge.now();
       const asked = {
         actor: actorOf(req),

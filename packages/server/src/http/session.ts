@@ -108,10 +108,13 @@ export function sessions(sequelize: Sequelize, { secret, secure, now, sessionDay
     },
   });
   async function keepNewestSessions(userId: string): Promise<void> {
-    const old = await sequelize.query<{ sid: string }>('SELECT sid FROM sessions WHERE user_id = ? ORDER BY updated_at DESC, sid LIMIT 1000 OFFSET ?', {
-      replacements: [userId, MOST_SESSIONS - 1],
-      type: QueryTypes.SELECT,
-    });
+    const old = await sequelize.query<{ sid: string }>(
+      'SELECT sid FROM sessions WHERE user_id = ? ORDER BY updated_at DESC, sid LIMIT 1000 OFFSET ?',
+      {
+        replacements: [userId, MOST_SESSIONS - 1],
+        type: QueryTypes.SELECT,
+      },
+    );
     if (old.length > 0) await sequelize.query('DELETE FROM sessions WHERE sid IN (?)', { replacements: [old.map((row) => row.sid)] });
   }
 
@@ -183,7 +186,10 @@ async function freshSession(req: Request, data: object): Promise<string> {
 }
 
 /** Begins a fresh session for somebody, with a new id and token. */
-export async function beginSession(req: Request, who: { userId: string; role: 'teacher' | 'student' | 'family'; mustChange?: boolean }): Promise<string> {
+export async function beginSession(
+  req: Request,
+  who: { userId: string; role: 'teacher' | 'student' | 'family'; mustChange?: boolean },
+): Promise<string> {
   await req.keepNewestSessions?.(who.userId);
   return freshSession(req, who);
 }

@@ -36,22 +36,40 @@ export const LEASES_TABLE = `CREATE TABLE IF NOT EXISTS leases (
  * @param ms how long it lasts without being prolonged
  * @returns what the work gave, or null if somebody else has the lease
  */
-export async function withLease<T>(sequelize: Sequelize, name: string, { ms = 30_000 }: { ms?: number }, work: (lease: Lease) => Promise<T>): Promise<T | null> {
+export async function withLease<T>(
+  sequelize: Sequelize,
+  name: string,
+  { ms = 30_000 }: { ms?: number },
+  work: (lease: Lease) => Promise<T>,
+): Promise<T | null> {
   const token = randomUUID();
   // A committed update decides who has it, so that it holds on a cluster too; no lock of the server is held meanwhile.
-  await sequelize.query('INSERT IGNORE INTO leases (name, token, until) VALUES (?, ?, ?)', { replacements: [name, token, '1970-01-02 00:00:00'] });
-  await sequelize.query('UPDATE leases SET token = ?, until = UTC_TIMESTAMP(3) + INTERVAL ? MICROSECOND WHERE name = ? AND until <= UTC_TIMESTAMP(3)', {
-    replacements: [token, microseconds(ms), name],
+  await sequelize.query('INSERT IGNORE INTO leases (name, token, until) VALUES (?, ?, ?)', {
+    replacements: [name, token, '1970-01-02 00:00:00'],
   });
+  await sequelize.query(
+    'UPDATE leases SET token = ?, until = UTC_TIMESTAMP(3) + INTERVAL ? MICROSECOND WHERE name = ? AND until <= UTC_TIMESTAMP(3)',
+    {
+      replacements: [token, microseconds(ms), name],
+    },
+  );
   const holds = async (transaction?: Transaction) =>
-    (await sequelize.query(transaction ? `${HOLDS} FOR UPDATE` : HOLDS, { replacements: [name, token], type: QueryTypes.SELECT, ...(transaction ? { transaction } : {}) })).length >
-    0;
+    (
+      await sequelize.query(transaction ? `${HOLDS} FOR UPDATE` : HOLDS, {
+        replacements: [name, token],
+        type: QueryTypes.SELECT,
+        ...(transaction ? { transaction } : {}),
+      })
+    ).length > 0;
   if (!(await holds())) return null;
   const prolong = setInterval(() => {
     sequelize
-      .query('UPDATE leases SET until = UTC_TIMESTAMP(3) + INTERVAL ? MICROSECOND WHERE name = ? AND token = ? AND until > UTC_TIMESTAMP(3)', {
-        replacements: [microseconds(ms), name, token],
-      })
+      .query(
+        'UPDATE leases SET until = UTC_TIMESTAMP(3) + INTERVAL ? MICROSECOND WHERE name = ? AND token = ? AND until > UTC_TIMESTAMP(3)',
+        {
+          replacements: [microseconds(ms), name, token],
+        },
+      )
       .catch(() => undefined);
   }, ms / 3);
   prolong.unref();

@@ -33,10 +33,20 @@ const MATRIX: Record<string, Row> = {
   'put /api/my/helpers/:teacherId': { nobody: 401, wrong: ['teacher', 403], other: 404, body: { allowed: true } },
   'delete /api/classes/:classId/roster/:studentId': { nobody: 401, wrong: ['student', 403], other: 404 },
   'get /api/join/:code': { nobody: 404, wrong: ['teacher', 403], other: null },
-  'post /api/join/:code': { nobody: 404, wrong: ['teacher', 403], other: null, body: { givenName: 'A', familyName: 'B', userName: 'new.one', password: 'long enough' } },
+  'post /api/join/:code': {
+    nobody: 404,
+    wrong: ['teacher', 403],
+    other: null,
+    body: { givenName: 'A', familyName: 'B', userName: 'new.one', password: 'long enough' },
+  },
   'post /api/my/classes/:code': { nobody: 401, wrong: ['teacher', 403], other: 404 },
   'post /api/classes/:classId/away': { nobody: 401, wrong: ['student', 403], other: 404, body: { away: true } },
-  'put /api/classes/:classId/join-code': { nobody: 401, wrong: ['student', 403], other: 404, body: { open: false, until: null, asksNumber: false } },
+  'put /api/classes/:classId/join-code': {
+    nobody: 401,
+    wrong: ['student', 403],
+    other: 404,
+    body: { open: false, until: null, asksNumber: false },
+  },
   'get /api/classes/:classId/scheme': { nobody: 401, wrong: ['student', 403], other: 404 },
   'put /api/classes/:classId/scheme': {
     nobody: 401,
@@ -64,10 +74,25 @@ const MATRIX: Record<string, Row> = {
   'post /api/classes/:classId/teachers/:teacherId/owner': { nobody: 401, wrong: ['student', 403], other: 404 },
   'delete /api/classes/:classId/invitations/:ticketId': { nobody: 401, wrong: ['student', 403], other: 404 },
   'get /api/calendars': { nobody: 401, wrong: ['student', 403], other: 200 },
-  'post /api/calendars': { nobody: 401, wrong: ['student', 403], other: 404, body: { name: 'S', schoolDays: [1], closures: [], terms: [], classId: CLASS } },
+  'post /api/calendars': {
+    nobody: 401,
+    wrong: ['student', 403],
+    other: 404,
+    body: { name: 'S', schoolDays: [1], closures: [], terms: [], classId: CLASS },
+  },
   'post /api/calendars/closures': { nobody: 401, wrong: ['student', 403], other: 422, body: { text: 'nothing' } },
-  'post /api/calendars/:calendarId/preview': { nobody: 401, wrong: ['student', 403], other: 404, body: { name: 'S', schoolDays: [1], closures: [], terms: [], version: 1 } },
-  'put /api/calendars/:calendarId': { nobody: 401, wrong: ['student', 403], other: 404, body: { name: 'S', schoolDays: [1], closures: [], terms: [], version: 1 } },
+  'post /api/calendars/:calendarId/preview': {
+    nobody: 401,
+    wrong: ['student', 403],
+    other: 404,
+    body: { name: 'S', schoolDays: [1], closures: [], terms: [], version: 1 },
+  },
+  'put /api/calendars/:calendarId': {
+    nobody: 401,
+    wrong: ['student', 403],
+    other: 404,
+    body: { name: 'S', schoolDays: [1], closures: [], terms: [], version: 1 },
+  },
   'post /api/calendars/:calendarId/proposals': {
     nobody: 401,
     wrong: ['student', 403],
@@ -91,11 +116,26 @@ const MATRIX: Record<string, Row> = {
   'delete /api/session/practice': { nobody: 401, wrong: ['student', 403], other: null },
   'get /api/classes/:classId/groupings': { nobody: 401, wrong: ['student', 403], other: 404 },
   'post /api/classes/:classId/groupings': { nobody: 401, wrong: ['student', 403], other: 404, body: grouping },
-  'put /api/classes/:classId/groupings/:groupingId': { nobody: 401, wrong: ['student', 403], other: 404, body: { ...grouping, version: 1 } },
+  'put /api/classes/:classId/groupings/:groupingId': {
+    nobody: 401,
+    wrong: ['student', 403],
+    other: 404,
+    body: { ...grouping, version: 1 },
+  },
   'delete /api/classes/:classId/groupings/:groupingId': { nobody: 401, wrong: ['student', 403], other: 404 },
   'get /api/classes/:classId/standing-exceptions': { nobody: 401, wrong: ['student', 403], other: 404 },
-  'post /api/standing-exceptions': { nobody: 401, wrong: ['student', 403], other: 404, body: { ...standing, studentIds: [STUDENT], classIds: [CLASS] } },
-  'put /api/classes/:classId/standing-exceptions/:exceptionId': { nobody: 401, wrong: ['student', 403], other: 404, body: { ...standing, classIds: [CLASS], version: 1 } },
+  'post /api/standing-exceptions': {
+    nobody: 401,
+    wrong: ['student', 403],
+    other: 404,
+    body: { ...standing, studentIds: [STUDENT], classIds: [CLASS] },
+  },
+  'put /api/classes/:classId/standing-exceptions/:exceptionId': {
+    nobody: 401,
+    wrong: ['student', 403],
+    other: 404,
+    body: { ...standing, classIds: [CLASS], version: 1 },
+  },
   'delete /api/classes/:classId/standing-exceptions/:exceptionId': { nobody: 401, wrong: ['student', 403], other: 404 },
   'get /api/my/standing-exceptions': { nobody: 401, wrong: ['teacher', 403], other: 200 },
   'get /api/mailroom': { nobody: 401, wrong: ['student', 403], other: 200 },
@@ -105,7 +145,12 @@ const MATRIX: Record<string, Row> = {
   'put /api/account/password': { nobody: 401, wrong: null, other: 403, body: { current: 'wrong', password: 'long enough' } },
   'put /api/account/email': { nobody: 401, wrong: null, other: 403, body: { current: 'wrong', email: null } },
   'post /api/account/two-step/start': { nobody: 401, wrong: ['student', 403], other: 200 },
-  'post /api/account/two-step': { nobody: 401, wrong: ['student', 403], other: 401, body: { secret: 'ABCDEFGHIJKLMNOP', code: '000000', current: 'wrong' } },
+  'post /api/account/two-step': {
+    nobody: 401,
+    wrong: ['student', 403],
+    other: 401,
+    body: { secret: 'ABCDEFGHIJKLMNOP', code: '000000', current: 'wrong' },
+  },
   'post /api/account/two-step/end': { nobody: 401, wrong: ['student', 403], other: 403, body: { current: 'wrong' } },
   'post /api/account/recover': { nobody: 204, wrong: null, other: 204, body: { email: 'nobody@tern.example' } },
   'post /api/tickets/look': { nobody: 404, wrong: null, other: 404, body: { ticket: 'made-up' } },
@@ -134,16 +179,31 @@ const MATRIX: Record<string, Row> = {
     body: { studentIds: [STUDENT], excused: true, waivesLate: false, reason: '', tell: true },
   },
   'delete /api/assignments/:assignmentId/exceptions/:studentId': { nobody: 401, wrong: ['student', 403], other: 404 },
-  'put /api/assignments/:assignmentId/group-dates/:groupId': { nobody: 401, wrong: ['student', 403], other: 404, body: { due: MONDAY, reason: '', tell: true } },
+  'put /api/assignments/:assignmentId/group-dates/:groupId': {
+    nobody: 401,
+    wrong: ['student', 403],
+    other: 404,
+    body: { due: MONDAY, reason: '', tell: true },
+  },
   'delete /api/assignments/:assignmentId/group-dates/:groupId': { nobody: 401, wrong: ['student', 403], other: 404 },
   'get /api/assignments/:assignmentId/rescoring': { nobody: 401, wrong: ['student', 403], other: 404 },
   'post /api/assignments/:assignmentId/rescoring': { nobody: 401, wrong: ['student', 403], other: 404, body: { studentIds: [STUDENT] } },
   'get /api/requests': { nobody: 401, wrong: ['student', 403], other: 200 },
   'post /api/requests/:requestId/answer': { nobody: 401, wrong: ['student', 403], other: 404, body: { grant: false, word: '' } },
-  'post /api/my/work/:assignmentId/requests': { nobody: 401, wrong: ['teacher', 403], other: 404, body: { reason: 'Away', wantedDue: null } },
+  'post /api/my/work/:assignmentId/requests': {
+    nobody: 401,
+    wrong: ['teacher', 403],
+    other: 404,
+    body: { reason: 'Away', wantedDue: null },
+  },
   'delete /api/my/requests/:requestId': { nobody: 401, wrong: ['teacher', 403], other: 409 },
   'post /api/rubrics/read': { nobody: 401, wrong: ['student', 403], other: 400 },
-  'post /api/rubrics/table': { nobody: 401, wrong: ['student', 403], other: 200, body: { rubric: { name: '', criteria: [] }, format: 'csv' } },
+  'post /api/rubrics/table': {
+    nobody: 401,
+    wrong: ['student', 403],
+    other: 200,
+    body: { rubric: { name: '', criteria: [] }, format: 'csv' },
+  },
   'post /api/files': { nobody: 401, wrong: ['student', 403], other: 400 },
   'get /api/shelf': { nobody: 401, wrong: ['student', 403], other: 200 },
   'post /api/shelf': { nobody: 401, wrong: ['student', 403], other: 201, body: onShelf },
@@ -154,7 +214,12 @@ const MATRIX: Record<string, Row> = {
   'post /api/plan/preview': { nobody: 401, wrong: ['student', 403], other: 404, body: move },
   'post /api/plan/moves': { nobody: 401, wrong: ['student', 403], other: 404, body: { ...move, digest: '0'.repeat(64), tell: false } },
   'post /api/plan/moves/:moveId/undo': { nobody: 401, wrong: ['student', 403], other: 404 },
-  'put /api/classes/:classId/order': { nobody: 401, wrong: ['student', 403], other: 404, body: { unitId: null, assignmentIds: [ASSIGNMENT] } },
+  'put /api/classes/:classId/order': {
+    nobody: 401,
+    wrong: ['student', 403],
+    other: 404,
+    body: { unitId: null, assignmentIds: [ASSIGNMENT] },
+  },
   'get /api/dates?from=2026-11-16&to=2026-11-27': { nobody: 401, wrong: null, other: 200 },
   'get /api/my/calendar-address': { nobody: 401, wrong: null, other: 200 },
   'post /api/my/calendar-address': { nobody: 401, wrong: null, other: 200 },
@@ -162,7 +227,12 @@ const MATRIX: Record<string, Row> = {
   'get /api/news': { nobody: 401, wrong: null, other: 200 },
   'post /api/news/seen': { nobody: 401, wrong: null, other: 204 },
   'get /api/news/settings': { nobody: 401, wrong: null, other: 200 },
-  'put /api/news/settings': { nobody: 401, wrong: null, other: 204, body: { choices: { issued: 'never' }, quiet: { from: '20:00', to: '07:00' } } },
+  'put /api/news/settings': {
+    nobody: 401,
+    wrong: null,
+    other: 204,
+    body: { choices: { issued: 'never' }, quiet: { from: '20:00', to: '07:00' } },
+  },
   'get /api/my/work': { nobody: 401, wrong: ['teacher', 403], other: 200 },
   'get /api/my/work/:assignmentId': { nobody: 401, wrong: ['teacher', 403], other: 404 },
   'put /api/my/work/:assignmentId/text': { nobody: 401, wrong: ['teacher', 403], other: 404, body: { text: doc('mine'), version: 0 } },
@@ -173,8 +243,18 @@ const MATRIX: Record<string, Row> = {
   'post /api/my/work/:assignmentId/read': { nobody: 401, wrong: ['teacher', 403], other: 404 },
   'post /api/my/work/:assignmentId/look': { nobody: 401, wrong: ['teacher', 403], other: 404 },
   'get /api/my/work/:assignmentId/live': { nobody: 401, wrong: ['teacher', 403], other: 404 },
-  'put /api/my/work/:assignmentId/sheets/:attachmentId': { nobody: 401, wrong: ['teacher', 403], other: 404, body: { text: doc('mine'), version: 0 } },
-  'post /api/my/work/:assignmentId/sheets/:attachmentId/correction': { nobody: 401, wrong: ['teacher', 403], other: 404, body: { version: 0 } },
+  'put /api/my/work/:assignmentId/sheets/:attachmentId': {
+    nobody: 401,
+    wrong: ['teacher', 403],
+    other: 404,
+    body: { text: doc('mine'), version: 0 },
+  },
+  'post /api/my/work/:assignmentId/sheets/:attachmentId/correction': {
+    nobody: 401,
+    wrong: ['teacher', 403],
+    other: 404,
+    body: { version: 0 },
+  },
   'get /api/my/work/:assignmentId/versions': { nobody: 401, wrong: ['teacher', 403], other: 404 },
   'get /api/my/work/:assignmentId/versions/:versionId': { nobody: 401, wrong: ['teacher', 403], other: 404 },
   'post /api/my/work/:assignmentId/versions/:versionId/restore': { nobody: 401, wrong: ['teacher', 403], other: 404 },
@@ -191,15 +271,34 @@ const MATRIX: Record<string, Row> = {
   'post /api/my/uploads/:uploadId/finish': { nobody: 401, wrong: ['teacher', 403], other: 404 },
   'delete /api/my/uploads/:uploadId': { nobody: 401, wrong: ['teacher', 403], other: 404 },
   'get /api/assignments/:assignmentId/live': { nobody: 401, wrong: ['student', 403], other: 404 },
-  'get /api/assignments/:assignmentId/pieces/changed?of=00000000-0000-4000-8000-000000000000': { nobody: 401, wrong: ['student', 403], other: 404 },
+  'get /api/assignments/:assignmentId/pieces/changed?of=00000000-0000-4000-8000-000000000000': {
+    nobody: 401,
+    wrong: ['student', 403],
+    other: 404,
+  },
   'get /api/assignments/:assignmentId/pieces/:studentId/draft': { nobody: 401, wrong: ['student', 403], other: 404 },
   'get /api/assignments/:assignmentId/pieces/:studentId/versions/:versionId': { nobody: 401, wrong: ['student', 403], other: 404 },
   'get /api/assignments/:assignmentId/pieces/:studentId/messages': { nobody: 401, wrong: ['student', 403], other: 404 },
-  'post /api/assignments/:assignmentId/pieces/:studentId/messages': { nobody: 401, wrong: ['student', 403], other: 404, body: { text: 'hello', fileIds: [] } },
+  'post /api/assignments/:assignmentId/pieces/:studentId/messages': {
+    nobody: 401,
+    wrong: ['student', 403],
+    other: 404,
+    body: { text: 'hello', fileIds: [] },
+  },
   'post /api/assignments/:assignmentId/pieces/:studentId/messages/files': { nobody: 401, wrong: ['student', 403], other: 400 },
   'post /api/assignments/:assignmentId/pieces/:studentId/messages/read': { nobody: 401, wrong: ['student', 403], other: 404 },
-  'post /api/assignments/:assignmentId/nudges': { nobody: 401, wrong: ['student', 403], other: 404, body: { studentIds: [STUDENT], text: 'x', again: false } },
-  'put /api/assignments/:assignmentId/class-marks': { nobody: 401, wrong: ['student', 403], other: 404, body: { marks: [{ studentId: STUDENT, mark: 'did' }] } },
+  'post /api/assignments/:assignmentId/nudges': {
+    nobody: 401,
+    wrong: ['student', 403],
+    other: 404,
+    body: { studentIds: [STUDENT], text: 'x', again: false },
+  },
+  'put /api/assignments/:assignmentId/class-marks': {
+    nobody: 401,
+    wrong: ['student', 403],
+    other: 404,
+    body: { marks: [{ studentId: STUDENT, mark: 'did' }] },
+  },
   'post /api/assignments/:assignmentId/overlap': { nobody: 401, wrong: ['student', 403], other: 404, body: { withEarlier: false } },
   'get /api/overlap/:overlapId': { nobody: 401, wrong: ['student', 403], other: 404 },
   'delete /api/overlap/:overlapId': { nobody: 401, wrong: ['student', 403], other: 404 },
@@ -212,7 +311,12 @@ const MATRIX: Record<string, Row> = {
   'get /api/piles': { nobody: 401, wrong: ['student', 403], other: 200 },
   'get /api/first-steps': { nobody: 401, wrong: ['student', 403], other: 200 },
   'get /api/held': { nobody: 401, wrong: ['student', 403], other: 200 },
-  'post /api/returns': { nobody: 401, wrong: ['student', 403], other: 404, body: { returns: [{ assignmentId: ASSIGNMENT, studentIds: 'allHeld' }] } },
+  'post /api/returns': {
+    nobody: 401,
+    wrong: ['student', 403],
+    other: 404,
+    body: { returns: [{ assignmentId: ASSIGNMENT, studentIds: 'allHeld' }] },
+  },
   'get /api/assignments/:assignmentId/pieces/:studentId': { nobody: 401, wrong: ['student', 403], other: 404 },
   'put /api/assignments/:assignmentId/pieces/:studentId/score': {
     nobody: 401,
@@ -220,7 +324,12 @@ const MATRIX: Record<string, Row> = {
     other: 404,
     body: { earned: 1000, chosen: null, remark: doc(''), version: 0 },
   },
-  'post /api/assignments/:assignmentId/pieces/:studentId/send-back': { nobody: 401, wrong: ['student', 403], other: 404, body: { reason: 'again', newDue: null, version: 0 } },
+  'post /api/assignments/:assignmentId/pieces/:studentId/send-back': {
+    nobody: 401,
+    wrong: ['student', 403],
+    other: 404,
+    body: { reason: 'again', newDue: null, version: 0 },
+  },
   'get /api/assignments/:assignmentId/pile': { nobody: 401, wrong: ['student', 403], other: 404 },
   'put /api/assignments/:assignmentId/marking': { nobody: 401, wrong: ['student', 403], other: 404, body: { namesHidden: true } },
   'put /api/assignments/:assignmentId/scores': {
@@ -234,12 +343,32 @@ const MATRIX: Record<string, Row> = {
   'get /api/assignments/:assignmentId/outcome': { nobody: 401, wrong: ['student', 403], other: 404 },
   'delete /api/assignments/:assignmentId/timed-returns/:timedId': { nobody: 401, wrong: ['student', 403], other: 404 },
   'get /api/assignments/:assignmentId/pieces/:studentId/rounds/:version': { nobody: 401, wrong: ['student', 403], other: 404 },
-  'put /api/assignments/:assignmentId/pieces/:studentId/waiver': { nobody: 401, wrong: ['student', 403], other: 404, body: { waives: true, reason: 'Ill' } },
-  'put /api/assignments/:assignmentId/pieces/:studentId/second-score': { nobody: 401, wrong: ['student', 403], other: 404, body: { earned: 1000, chosen: null, remark: '' } },
-  'put /api/assignments/:assignmentId/pieces/:studentId/agreed-score': { nobody: 401, wrong: ['student', 403], other: 404, body: { earned: 1000, chosen: null, version: 0 } },
+  'put /api/assignments/:assignmentId/pieces/:studentId/waiver': {
+    nobody: 401,
+    wrong: ['student', 403],
+    other: 404,
+    body: { waives: true, reason: 'Ill' },
+  },
+  'put /api/assignments/:assignmentId/pieces/:studentId/second-score': {
+    nobody: 401,
+    wrong: ['student', 403],
+    other: 404,
+    body: { earned: 1000, chosen: null, remark: '' },
+  },
+  'put /api/assignments/:assignmentId/pieces/:studentId/agreed-score': {
+    nobody: 401,
+    wrong: ['student', 403],
+    other: 404,
+    body: { earned: 1000, chosen: null, version: 0 },
+  },
   'post /api/assignments/:assignmentId/pieces/:studentId/feedback-files': { nobody: 401, wrong: ['student', 403], other: 400 },
   'delete /api/assignments/:assignmentId/pieces/:studentId/feedback-files/:fileId': { nobody: 401, wrong: ['student', 403], other: 404 },
-  'post /api/assignments/:assignmentId/pieces/:studentId/questions/:questionId/answer': { nobody: 401, wrong: ['student', 403], other: 404, body: { text: 'So' } },
+  'post /api/assignments/:assignmentId/pieces/:studentId/questions/:questionId/answer': {
+    nobody: 401,
+    wrong: ['student', 403],
+    other: 404,
+    body: { text: 'So' },
+  },
   'post /api/assignments/:assignmentId/pieces/:studentId/notes': {
     nobody: 401,
     wrong: ['student', 403],
@@ -253,25 +382,60 @@ const MATRIX: Record<string, Row> = {
     body: { edition: 1, place: { kind: 'moment', fileId: randomUUID(), at: 0 }, text: 'x' },
   },
   'delete /api/assignments/:assignmentId/pieces/:studentId/notes/:noteId': { nobody: 401, wrong: ['student', 403], other: 404 },
-  'post /api/assignments/:assignmentId/pieces/:studentId/notes/:noteId/answers': { nobody: 401, wrong: ['student', 403], other: 404, body: { text: 'x' } },
-  'put /api/assignments/:assignmentId/pieces/:studentId/notes/:noteId/settled': { nobody: 401, wrong: ['student', 403], other: 404, body: { settled: true } },
+  'post /api/assignments/:assignmentId/pieces/:studentId/notes/:noteId/answers': {
+    nobody: 401,
+    wrong: ['student', 403],
+    other: 404,
+    body: { text: 'x' },
+  },
+  'put /api/assignments/:assignmentId/pieces/:studentId/notes/:noteId/settled': {
+    nobody: 401,
+    wrong: ['student', 403],
+    other: 404,
+    body: { settled: true },
+  },
   'post /api/assignments/:assignmentId/pieces/:studentId/notes/read': { nobody: 401, wrong: ['student', 403], other: 404 },
   'post /api/my/work/:assignmentId/notes/:noteId/answers': { nobody: 401, wrong: ['teacher', 403], other: 404, body: { text: 'x' } },
   'put /api/my/work/:assignmentId/notes/:noteId/settled': { nobody: 401, wrong: ['teacher', 403], other: 404, body: { settled: true } },
   'post /api/my/work/:assignmentId/notes/read': { nobody: 401, wrong: ['teacher', 403], other: 404 },
   'post /api/my/work/:assignmentId/questions': { nobody: 401, wrong: ['teacher', 403], other: 404, body: { text: 'Why?' } },
   'get /api/remarks': { nobody: 401, wrong: ['student', 403], other: 200 },
-  'post /api/remarks': { nobody: 401, wrong: ['student', 403], other: 201, body: { text: 'Well seen', folder: '', aim: '', criterion: '', shared: false } },
-  'put /api/remarks/:remarkId': { nobody: 401, wrong: ['student', 403], other: 404, body: { text: 'Well seen', folder: '', aim: '', criterion: '', shared: false, version: 1 } },
+  'post /api/remarks': {
+    nobody: 401,
+    wrong: ['student', 403],
+    other: 201,
+    body: { text: 'Well seen', folder: '', aim: '', criterion: '', shared: false },
+  },
+  'put /api/remarks/:remarkId': {
+    nobody: 401,
+    wrong: ['student', 403],
+    other: 404,
+    body: { text: 'Well seen', folder: '', aim: '', criterion: '', shared: false, version: 1 },
+  },
   'delete /api/remarks/:remarkId': { nobody: 401, wrong: ['student', 403], other: 404 },
   'get /api/assignments/:assignmentId/reviews': { nobody: 401, wrong: ['student', 403], other: 404 },
-  'put /api/assignments/:assignmentId/reviews': { nobody: 401, wrong: ['student', 403], other: 404, body: { byRubric: false, each: 1, guidance: '', due: null, seed: 'sand' } },
+  'put /api/assignments/:assignmentId/reviews': {
+    nobody: 401,
+    wrong: ['student', 403],
+    other: 404,
+    body: { byRubric: false, each: 1, guidance: '', due: null, seed: 'sand' },
+  },
   'post /api/assignments/:assignmentId/reviews/share-out': { nobody: 401, wrong: ['student', 403], other: 404 },
   'post /api/assignments/:assignmentId/reviews/show': { nobody: 401, wrong: ['student', 403], other: 404 },
-  'put /api/assignments/:assignmentId/reviews/:reviewId/hidden': { nobody: 401, wrong: ['student', 403], other: 404, body: { hidden: true } },
+  'put /api/assignments/:assignmentId/reviews/:reviewId/hidden': {
+    nobody: 401,
+    wrong: ['student', 403],
+    other: 404,
+    body: { hidden: true },
+  },
   'get /api/my/reviews': { nobody: 401, wrong: ['teacher', 403], other: 200 },
   'get /api/my/reviews/:reviewId': { nobody: 401, wrong: ['teacher', 403], other: 404 },
-  'put /api/my/reviews/:reviewId': { nobody: 401, wrong: ['teacher', 403], other: 404, body: { choices: {}, text: 'x', give: false, version: 1 } },
+  'put /api/my/reviews/:reviewId': {
+    nobody: 401,
+    wrong: ['teacher', 403],
+    other: 404,
+    body: { choices: {}, text: 'x', give: false, version: 1 },
+  },
   'post /api/assignments/:assignmentId/return': { nobody: 401, wrong: ['student', 403], other: 404, body: { studentIds: 'allHeld' } },
   'get /api/classes/:classId/book': { nobody: 401, wrong: ['student', 403], other: 404 },
   'post /api/classes/:classId/book/cells': { nobody: 401, wrong: ['student', 403], other: 404, body: { assignmentIds: [ASSIGNMENT] } },
@@ -293,11 +457,21 @@ const MATRIX: Record<string, Row> = {
   'get /api/classes/:classId/progress': { nobody: 401, wrong: ['student', 403], other: 404 },
   'get /api/classes/:classId/progress/:studentId': { nobody: 401, wrong: ['student', 403], other: 404 },
   'get /api/classes/:classId/progress/:studentId/jottings': { nobody: 401, wrong: ['student', 403], other: 404 },
-  'post /api/classes/:classId/progress/:studentId/jottings': { nobody: 401, wrong: ['student', 403], other: 404, body: { kind: 'talk', text: 'x' } },
+  'post /api/classes/:classId/progress/:studentId/jottings': {
+    nobody: 401,
+    wrong: ['student', 403],
+    other: 404,
+    body: { kind: 'talk', text: 'x' },
+  },
   'put /api/jottings/:jottingId/done': { nobody: 401, wrong: ['student', 403], other: 404, body: { done: true } },
   'delete /api/jottings/:jottingId': { nobody: 401, wrong: ['student', 403], other: 404 },
   'get /api/classes/:classId/progress/:studentId/portfolio': { nobody: 401, wrong: ['student', 403], other: 404 },
-  'put /api/classes/:classId/progress/:studentId/portfolio': { nobody: 401, wrong: ['student', 403], other: 404, body: { assignmentId: ASSIGNMENT, why: '' } },
+  'put /api/classes/:classId/progress/:studentId/portfolio': {
+    nobody: 401,
+    wrong: ['student', 403],
+    other: 404,
+    body: { assignmentId: ASSIGNMENT, why: '' },
+  },
   'delete /api/classes/:classId/progress/:studentId/portfolio/:pieceId': { nobody: 401, wrong: ['student', 403], other: 404 },
   'get /api/my/portfolio': { nobody: 401, wrong: ['teacher', 403], other: 200 },
   'put /api/my/portfolio': { nobody: 401, wrong: ['teacher', 403], other: 404, body: { assignmentId: ASSIGNMENT, why: '' } },
@@ -320,7 +494,12 @@ const MATRIX: Record<string, Row> = {
     body: { settings, digest: 'a'.repeat(64), chosen: [{ key: 'x', familyId: randomUUID() }] },
   },
   'get /api/classes/:classId/families': { nobody: 401, wrong: ['student', 403], other: 404 },
-  'post /api/classes/:classId/families/letters': { nobody: 401, wrong: ['student', 403], other: 404, body: { studentIds: [STUDENT], language: 'en' } },
+  'post /api/classes/:classId/families/letters': {
+    nobody: 401,
+    wrong: ['student', 403],
+    other: 404,
+    body: { studentIds: [STUDENT], language: 'en' },
+  },
   'post /api/classes/:classId/families/mails': {
     nobody: 401,
     wrong: ['student', 403],
@@ -348,7 +527,12 @@ const MATRIX: Record<string, Row> = {
   'put /api/family/settings': { nobody: 401, wrong: ['student', 403], other: 204, body: { language: 'en', telling: 'never' } },
   'get /api/family/children/:studentId': { nobody: 401, wrong: ['teacher', 403], other: 404 },
   'get /api/family/children/:studentId/classes/:classId/messages': { nobody: 401, wrong: ['student', 403], other: 404 },
-  'post /api/family/children/:studentId/classes/:classId/messages': { nobody: 401, wrong: ['student', 403], other: 404, body: { id: randomUUID(), text: 'x' } },
+  'post /api/family/children/:studentId/classes/:classId/messages': {
+    nobody: 401,
+    wrong: ['student', 403],
+    other: 404,
+    body: { id: randomUUID(), text: 'x' },
+  },
   'get /api/my/progress': { nobody: 401, wrong: ['teacher', 403], other: 200 },
   'get /api/today': { nobody: 401, wrong: ['student', 403], other: 200 },
   'get /api/term-line': { nobody: 401, wrong: null, other: 200 },
@@ -366,7 +550,11 @@ beforeAll(async () => {
   const school = await aSchool(server);
   const assignment = await school.issued();
   // The school's calendar is also the stranger's; this one is not.
-  const calendar = (await (await server.person('finch')).post('/api/calendars', { name: 'Own', schoolDays: [1], closures: [], terms: [], classId: school.rivers })).body as {
+  const calendar = (
+    await (
+      await server.person('finch')
+    ).post('/api/calendars', { name: 'Own', schoolDays: [1], closures: [], terms: [], classId: school.rivers })
+  ).body as {
     id: string;
   };
   const unknown = {
@@ -429,12 +617,17 @@ describe.each(Object.entries(MATRIX))('%s', (key, { nobody, wrong, other, body }
   const [verb, path] = key.split(' ') as ['get' | 'head' | 'post' | 'put' | 'patch' | 'delete', string];
   const address = () => path.replace(/:(\w+)/g, (_, name: string) => ids[name]!);
   const filled = () =>
-    body && (JSON.parse(JSON.stringify(body).replaceAll(CLASS, ids.classId!).replaceAll(STUDENT, ids.studentId!).replaceAll(ASSIGNMENT, ids.assignmentId!)) as object);
+    body &&
+    (JSON.parse(
+      JSON.stringify(body).replaceAll(CLASS, ids.classId!).replaceAll(STUDENT, ids.studentId!).replaceAll(ASSIGNMENT, ids.assignmentId!),
+    ) as object);
   const ask = async (who: string | undefined) => (await (await server.person(who)).send(verb, address(), filled())).status;
 
   it(`answers ${nobody} to who is not signed in`, async () => expect(await ask(undefined)).toBe(nobody));
-  if (wrong) it(`answers ${wrong[1]} to a ${wrong[0]}`, async () => expect(await ask(wrong[0] === 'teacher' ? 'finch' : 'bao')).toBe(wrong[1]));
-  if (other !== null) it(`answers ${other} to the right role in somebody else's class`, async () => expect(await ask(strangerOf(key))).toBe(other));
+  if (wrong)
+    it(`answers ${wrong[1]} to a ${wrong[0]}`, async () => expect(await ask(wrong[0] === 'teacher' ? 'finch' : 'bao')).toBe(wrong[1]));
+  if (other !== null)
+    it(`answers ${other} to the right role in somebody else's class`, async () => expect(await ask(strangerOf(key))).toBe(other));
 });
 
 it('lets a family into nothing that is not for families', async () => {
@@ -450,7 +643,8 @@ it('lets a family into nothing that is not for families', async () => {
     );
     if (status !== 403) open.push(`${status} ${key}`);
   }
-  for (const path of ['/api/news', '/api/term-line', '/api/find?q=a', '/api/dates']) expect([path, (await frida.get(path)).status]).toEqual([path, 403]);
+  for (const path of ['/api/news', '/api/term-line', '/api/find?q=a', '/api/dates'])
+    expect([path, (await frida.get(path)).status]).toEqual([path, 403]);
   expect(open).toEqual([]);
 });
 

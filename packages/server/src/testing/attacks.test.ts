@@ -32,7 +32,8 @@ describe('guessing', () => {
   it('a password in ever new spellings of the name, at two servers in turn, is one guess after the other of one account', async () => {
     const spellings = ['finch', 'FINCH', 'Finch ', ' finch', 'fínch', 'finch\u0301'];
     const tries = [];
-    for (const [index, name] of spellings.entries()) tries.push((await (await server.person(undefined, index % 2 ? other : server.http)).signIn(name, 'guess')).status);
+    for (const [index, name] of spellings.entries())
+      tries.push((await (await server.person(undefined, index % 2 ? other : server.http)).signIn(name, 'guess')).status);
     expect(tries).toEqual([401, 401, 401, 429, 429, 429]);
     expect((await (await server.person()).signIn('bao')).status).toBe(200);
     // A while later one's own password opens again.
@@ -42,13 +43,16 @@ describe('guessing', () => {
 
   it('a hundred passwords at the same moment is no more than a few', async () => {
     const guesser = await server.person();
-    const replies = await Promise.all(Array.from({ length: 100 }, (_, n) => guesser.post('/api/session', { userName: 'finch', password: `guess ${n}` })));
+    const replies = await Promise.all(
+      Array.from({ length: 100 }, (_, n) => guesser.post('/api/session', { userName: 'finch', password: `guess ${n}` })),
+    );
     expect(replies.filter((reply) => reply.status === 401).length).toBeLessThanOrEqual(3);
     expect(replies.filter((reply) => reply.status >= 500)).toEqual([]);
   });
 
   it('cards and second codes is counted by account, apart from passwords', async () => {
-    const card = async (name: string) => (await (await server.person()).post('/api/session/card', { userName: name, code: 'AAAAA-BBBBB' })).status;
+    const card = async (name: string) =>
+      (await (await server.person()).post('/api/session/card', { userName: name, code: 'AAAAA-BBBBB' })).status;
     expect([await card('bao'), await card('BAO'), await card('bao '), await card('báo')]).toEqual([401, 401, 401, 429]);
     expect((await (await server.person()).signIn('bao')).status).toBe(200);
   });
@@ -81,8 +85,14 @@ describe('guessing', () => {
   it('an address for a new password floods nobody’s mail, wherever it is asked from', async () => {
     await server.services.accounts.setEmail(school.finch.id, 'finch@tern.example');
     for (let n = 0; n < 6; n++)
-      expect((await (await server.person(undefined, n % 2 ? other : server.http)).post('/api/account/recover', { email: 'finch@tern.example' })).status).toBe(204);
-    const [rows] = (await server.sequelize.query("SELECT COUNT(*) AS n FROM mails WHERE to_address = 'finch@tern.example'")) as [{ n: number }[], unknown];
+      expect(
+        (await (await server.person(undefined, n % 2 ? other : server.http)).post('/api/account/recover', { email: 'finch@tern.example' }))
+          .status,
+      ).toBe(204);
+    const [rows] = (await server.sequelize.query("SELECT COUNT(*) AS n FROM mails WHERE to_address = 'finch@tern.example'")) as [
+      { n: number }[],
+      unknown,
+    ];
     expect(Number(rows[0]!.n)).toBe(3);
   });
 });
@@ -103,7 +113,10 @@ describe('a right that ended', () => {
     const { id } = await school.issued();
     const [finch, lund] = [await server.person('finch'), await server.person('lund')];
     const path = `/api/assignments/${id}/live`;
-    const [ofFinch, ofLund] = [await listens(server.http, path, await cookiesOf(finch)), await listens(server.http, path, await cookiesOf(lund))];
+    const [ofFinch, ofLund] = [
+      await listens(server.http, path, await cookiesOf(finch)),
+      await listens(server.http, path, await cookiesOf(lund)),
+    ];
     expect([ofFinch.status, ofLund.status, await server.services.streams.check()]).toEqual([200, 200, 0]);
     await finch.del(`/api/classes/${school.rivers}/teachers/${school.lund.id}`);
     expect(await server.services.streams.check()).toBe(1);
@@ -122,7 +135,9 @@ describe('a right that ended', () => {
     server.clock.now += DAY + HOUR;
     expect((await finch.get('/api/classes')).body.type).toBe('session.needed');
     for (let n = 0; n < 40; n++) await server.person('bao');
-    const [rows] = (await server.sequelize.query('SELECT COUNT(*) AS n FROM sessions WHERE user_id = ?', { replacements: [school.bao.id] })) as [{ n: number }[], unknown];
+    const [rows] = (await server.sequelize.query('SELECT COUNT(*) AS n FROM sessions WHERE user_id = ?', {
+      replacements: [school.bao.id],
+    })) as [{ n: number }[], unknown];
     expect(Number(rows[0]!.n)).toBe(30);
   });
 });
@@ -141,7 +156,13 @@ describe('taking the house down', () => {
     const bao = await server.person('bao');
     const metadata = `assignmentId ${Buffer.from(id).toString('base64')},name ${Buffer.from('a.bin').toString('base64')}`;
     const begin = async (bytes: number) =>
-      (await bao.post('/api/my/uploads', undefined, { 'Tus-Resumable': '1.0.0', 'Upload-Length': String(bytes), 'Upload-Metadata': metadata })).status;
+      (
+        await bao.post('/api/my/uploads', undefined, {
+          'Tus-Resumable': '1.0.0',
+          'Upload-Length': String(bytes),
+          'Upload-Metadata': metadata,
+        })
+      ).status;
     const large = [];
     for (let n = 0; n < 12; n++) large.push(await begin(50 * 1024 * 1024));
     expect(large).toEqual([...Array<number>(10).fill(201), 429, 429]);
@@ -166,7 +187,8 @@ describe('taking the house down', () => {
 
 it('a page of another address writes nothing, even with the right token', async () => {
   const finch = await server.person('finch');
-  const make = async (headers: Record<string, string>) => (await finch.post('/api/classes', { name: 'Stolen' }, headers)).body.type as string | undefined;
+  const make = async (headers: Record<string, string>) =>
+    (await finch.post('/api/classes', { name: 'Stolen' }, headers)).body.type as string | undefined;
   expect(await make({ Origin: 'https://elsewhere.example' })).toBe('request.origin');
   expect(await make({ Origin: 'null' })).toBe('request.origin');
   expect(await make({ 'Sec-Fetch-Site': 'cross-site' })).toBe('request.origin');

@@ -47,11 +47,23 @@ it.each<['post' | 'put' | 'patch', string, string, object, string]>([
     { invitations: [{ studentId: CALENDAR, email: 'mira' }], language: 'en' },
     'invitations.0.email',
   ],
-  ['post', 'a letter in a language that there is none of', '/api/classes/:classId/families/letters', { studentIds: [CALENDAR], language: 'xx' }, 'language'],
+  [
+    'post',
+    'a letter in a language that there is none of',
+    '/api/classes/:classId/families/letters',
+    { studentIds: [CALENDAR], language: 'xx' },
+    'language',
+  ],
   ['post', 'cards for nobody', '/api/classes/:classId/cards', { studentIds: [] }, 'studentIds'],
   ['patch', 'a live room that is no address', '/api/classes/:classId', { liveLink: 'javascript:alert(1)', version: 1 }, 'liveLink'],
   ['put', 'a unit without a name', '/api/classes/:classId/units', { units: [{ id: null, name: '' }] }, 'units.0.name'],
-  ['put', 'a scheme of another kind', '/api/classes/:classId/scheme', { ...schemeBody, scheme: { ...FIRST_SCHEME, kind: 'best' } }, 'scheme.kind'],
+  [
+    'put',
+    'a scheme of another kind',
+    '/api/classes/:classId/scheme',
+    { ...schemeBody, scheme: { ...FIRST_SCHEME, kind: 'best' } },
+    'scheme.kind',
+  ],
   [
     'post',
     'a copy that begins on 31 February',
@@ -84,12 +96,30 @@ it.each<['post' | 'put' | 'patch', string, string, object, string]>([
   ['post', 'points as text, which is not converted', briefs, { ...aBrief([CLASS]), points: '20000' }, 'points'],
   ['post', 'instructions that are no document', briefs, { ...aBrief([CLASS]), instructions: { html: '<script>' } }, 'instructions'],
   ['post', 'a kind of hand-in that nobody knows', briefs, { ...aBrief([CLASS]), accepts: ['telepathy'] }, 'accepts.0'],
-  ['post', 'a script as a link that goes with it', briefs, aBrief([CLASS], { attachments: [{ ...attached, kind: 'link', url: 'javascript:alert(1)' }] }), 'attachments.0.url'],
+  [
+    'post',
+    'a script as a link that goes with it',
+    briefs,
+    aBrief([CLASS], { attachments: [{ ...attached, kind: 'link', url: 'javascript:alert(1)' }] }),
+    'attachments.0.url',
+  ],
   ['post', 'an assignment for no class', briefs, aBrief([]), 'classes'],
   ['post', 'the same class twice', briefs, aBrief([CLASS, CLASS]), 'classes.1'],
   ['post', 'a load of nothing', '/api/load', { classes: [], minutes: null, briefId: null }, 'classes'],
-  ['post', 'a move by no day', '/api/plan/preview', { assignmentIds: [CLASS], shift: { kind: 'days', days: 0 }, oneOffs: false }, 'shift.days'],
-  ['post', 'a move to a day that does not exist', '/api/plan/preview', { assignmentIds: [CLASS], shift: { kind: 'toDay', day: '2026-02-30' }, oneOffs: false }, 'shift.day'],
+  [
+    'post',
+    'a move by no day',
+    '/api/plan/preview',
+    { assignmentIds: [CLASS], shift: { kind: 'days', days: 0 }, oneOffs: false },
+    'shift.days',
+  ],
+  [
+    'post',
+    'a move to a day that does not exist',
+    '/api/plan/preview',
+    { assignmentIds: [CLASS], shift: { kind: 'toDay', day: '2026-02-30' }, oneOffs: false },
+    'shift.day',
+  ],
   [
     'put',
     'an exception without saying whether excused',
@@ -97,12 +127,30 @@ it.each<['post' | 'put' | 'patch', string, string, object, string]>([
     { studentIds: [CLASS], waivesLate: false, reason: '', tell: true },
     'excused',
   ],
-  ['put', 'an exception for nobody', '/api/assignments/:assignmentId/exceptions', { studentIds: [], excused: true, waivesLate: false, reason: '', tell: true }, 'studentIds'],
-  ['post', 'something without a name on the shelf', '/api/shelf', { title: ' ', folder: '', tags: [], body: { kind: 'worksheet', text: doc('x') } }, 'title'],
+  [
+    'put',
+    'an exception for nobody',
+    '/api/assignments/:assignmentId/exceptions',
+    { studentIds: [], excused: true, waivesLate: false, reason: '', tell: true },
+    'studentIds',
+  ],
+  [
+    'post',
+    'something without a name on the shelf',
+    '/api/shelf',
+    { title: ' ', folder: '', tags: [], body: { kind: 'worksheet', text: doc('x') } },
+    'title',
+  ],
   ['put', 'quiet hours that are no times', '/api/news/settings', { choices: {}, quiet: { from: '25:00', to: '07:00' } }, 'quiet.from'],
   ['put', 'a negative score', score, { earned: -1, chosen: null, remark: doc(''), version: 0 }, 'earned'],
   ['put', 'a score of ten in words', score, { earned: 'ten', chosen: null, remark: doc(''), version: 0 }, 'earned'],
-  ['post', 'a send-back without a reason', '/api/assignments/:assignmentId/pieces/:studentId/send-back', { reason: ' ', newDue: null, version: 0 }, 'reason'],
+  [
+    'post',
+    'a send-back without a reason',
+    '/api/assignments/:assignmentId/pieces/:studentId/send-back',
+    { reason: ' ', newDue: null, version: 0 },
+    'reason',
+  ],
   [
     'post',
     'a mark book entry of no known kind',
@@ -149,8 +197,20 @@ it.each<['post' | 'put' | 'patch', string, string, object, string]>([
 
 it.each([
   ['text that is no document', 'bao', '/api/my/work/:assignmentId/text', { text: 'plain', version: 0 }, 'text'],
-  ['a password of 7 characters', '', '/api/join/R4KM7TX', { givenName: 'A', familyName: '', userName: 'abc', password: '1234567' }, 'password'],
-  ['a user name with a space', '', '/api/join/R4KM7TX', { givenName: 'A', familyName: '', userName: 'a b', password: '12345678' }, 'userName'],
+  [
+    'a password of 7 characters',
+    '',
+    '/api/join/R4KM7TX',
+    { givenName: 'A', familyName: '', userName: 'abc', password: '1234567' },
+    'password',
+  ],
+  [
+    'a user name with a space',
+    '',
+    '/api/join/R4KM7TX',
+    { givenName: 'A', familyName: '', userName: 'a b', password: '12345678' },
+    'userName',
+  ],
 ])('students: %s is refused', async (_case, who, path, body, field) => {
   const person = await server.person(who || undefined);
   const reply = await person.send(path.includes('text') ? 'put' : 'post', path.replace(':assignmentId', ids.assignmentId!), body);
@@ -162,7 +222,10 @@ it('answers an id that cannot be one, an unknown route and broken JSON as plain 
   expect((await finch.get('/api/classes/not-an-id')).body).toMatchObject({ type: 'thing.unknown', status: 404 });
   expect((await finch.get('/api/nothing')).body).toMatchObject({ type: 'route.unknown', status: 404 });
   const { csrf } = (await finch.get('/api/session')).body as { csrf: string };
-  const broken = await finch.agent.post('/api/session').set({ 'Content-Type': 'application/json', 'X-CSRF-Token': csrf }).send('{"userName":');
+  const broken = await finch.agent
+    .post('/api/session')
+    .set({ 'Content-Type': 'application/json', 'X-CSRF-Token': csrf })
+    .send('{"userName":');
   expect([broken.status, broken.body.type]).toEqual([400, 'request.malformed']);
   const key = await finch.post('/api/classes', { name: 'A' }, { 'Idempotency-Key': 'short' });
   expect(key.status).toBe(400);
@@ -179,18 +242,30 @@ it('masks what it did not expect', async () => {
 
 it('answers what is no text, no form and no name with a sentence, never with a fault of ours', async () => {
   const finch = await server.person('finch');
-  for (const path of ['/api/classes/%ff', '/api/join/%ff', '/api/join/%F0%9F%98%80', '/%ff', '/assets/%ff', '/calendar/%ff.ics', '/api/classes/%E0%A4%A'])
+  for (const path of [
+    '/api/classes/%ff',
+    '/api/join/%ff',
+    '/api/join/%F0%9F%98%80',
+    '/%ff',
+    '/assets/%ff',
+    '/calendar/%ff.ics',
+    '/api/classes/%E0%A4%A',
+  ])
     expect((await finch.get(path)).status).toBeLessThan(500);
   const { csrf } = (await finch.get('/api/session')).body as { csrf: string };
   const form = `--x\r\nContent-Disposition: form-data; name="file"; filename="a\r\nb.csv"\r\n\r\nName\r\n--x--\r\n`;
-  const sent = await finch.agent.post(`/api/classes/${ids.classId}/roster/preview`).set({ 'Content-Type': 'multipart/form-data; boundary=x', 'X-CSRF-Token': csrf }).send(form);
+  const sent = await finch.agent
+    .post(`/api/classes/${ids.classId}/roster/preview`)
+    .set({ 'Content-Type': 'multipart/form-data; boundary=x', 'X-CSRF-Token': csrf })
+    .send(form);
   expect([sent.status, sent.body.type]).toEqual([400, 'request.malformed']);
   const student = `/api/classes/${ids.classId}/roster/${ids.studentId}`;
   for (const givenName of ['a\u0000b', 'line\nbreak', '\u202egnp']) {
     const reply = await finch.patch(student, { givenName });
     expect([reply.status, reply.body.errors[0].message]).toEqual([400, expect.stringContaining('cannot be seen')]);
   }
-  for (const email of ['<evil@x.example>', 'a"b@x.example', 'a@x.example,b@x.example']) expect((await finch.patch(student, { email })).status).toBe(400);
+  for (const email of ['<evil@x.example>', 'a"b@x.example', 'a@x.example,b@x.example'])
+    expect((await finch.patch(student, { email })).status).toBe(400);
 });
 
 it('logs a failure of the database with its code and tables, and no value', async () => {

@@ -36,7 +36,9 @@ export const bytesOf = async (sent: request.Test): Promise<Buffer> =>
   (await sent.buffer(true).parse((res, done) => void buffer(res as never).then((bytes) => done(null, bytes)))).body as Buffer;
 
 /** A database of its own, empty unless it was there, and how to be rid of it. */
-export async function aDatabase(name = `jolly_test_${randomBytes(6).toString('hex')}`): Promise<{ sequelize: Sequelize; queries: string[]; drop: () => Promise<void> }> {
+export async function aDatabase(
+  name = `jolly_test_${randomBytes(6).toString('hex')}`,
+): Promise<{ sequelize: Sequelize; queries: string[]; drop: () => Promise<void> }> {
   const asRoot = async (sql: string) => {
     const root = connect(settings('jolly'));
     await root.query(sql);
@@ -76,10 +78,9 @@ async function aMigratedDatabase(): Promise<Database> {
 
 async function emptied({ sequelize }: Database): Promise<void> {
   const tables = ((await sequelize.getQueryInterface().showAllTables()) as string[]).filter((name) => name !== 'schema_steps');
-  const [filled] = (await sequelize.query(tables.map((table) => `SELECT '${table}' AS name FROM DUAL WHERE EXISTS (SELECT 1 FROM ${table})`).join(' UNION ALL '))) as [
-    { name: string }[],
-    unknown,
-  ];
+  const [filled] = (await sequelize.query(
+    tables.map((table) => `SELECT '${table}' AS name FROM DUAL WHERE EXISTS (SELECT 1 FROM ${table})`).join(' UNION ALL '),
+  )) as [{ name: string }[], unknown];
   await sequelize.transaction(async (transaction) => {
     await sequelize.query('SET FOREIGN_KEY_CHECKS = 0', { transaction });
     for (const { name } of filled) await sequelize.query(`DELETE FROM ${name}`, { transaction });
@@ -88,7 +89,14 @@ async function emptied({ sequelize }: Database): Promise<void> {
 }
 
 /** A whole server on a database of its own, with a clock that stands until it is moved. */
-export async function aServer({ signInTries = 1000, joinTries = 1000, mailTries = 1000, chromium = 'chromium', address = 'http://jolly.test', sessionDays = 10_000 } = {}) {
+export async function aServer({
+  signInTries = 1000,
+  joinTries = 1000,
+  mailTries = 1000,
+  chromium = 'chromium',
+  address = 'http://jolly.test',
+  sessionDays = 10_000,
+} = {}) {
   const database = await aMigratedDatabase();
   const { sequelize, queries } = database;
   const folder = await mkdtemp(join(tmpdir(), 'jolly-'));
@@ -125,7 +133,12 @@ export async function aServer({ signInTries = 1000, joinTries = 1000, mailTries 
   async function person(userName?: string, at: HttpServer = http) {
     const agent = request.agent(at);
     let csrf = ((await agent.get('/api/session')).body as { csrf: string }).csrf;
-    const send = (verb: 'get' | 'head' | 'post' | 'put' | 'patch' | 'delete', path: string, body?: object, headers: Record<string, string> = {}) => {
+    const send = (
+      verb: 'get' | 'head' | 'post' | 'put' | 'patch' | 'delete',
+      path: string,
+      body?: object,
+      headers: Record<string, string> = {},
+    ) => {
       const sent = agent[verb](path).set({ 'X-CSRF-Token': csrf, ...headers });
       return body === undefined ? sent : sent.send(body);
     };
@@ -206,24 +219,44 @@ export const anAssignment = (more: Partial<OneClass> = {}): OneClass => ({
 /** The same as it is sent: what is asked, and the classes it is set for. */
 export function aBrief(classIds: readonly string[], more: Partial<OneClass> = {}): BriefRequest {
   const { opens, due, closes, unitId, categoryId, countsInTotals, bonus, audience, groupingId, ...brief } = anAssignment(more);
-  return { ...brief, classes: classIds.map((classId) => ({ classId, opens, due, closes, unitId, categoryId, countsInTotals, bonus, audience, groupingId })), fromShelf: null };
+  return {
+    ...brief,
+    classes: classIds.map((classId) => ({ classId, opens, due, closes, unitId, categoryId, countsInTotals, bonus, audience, groupingId })),
+    fromShelf: null,
+  };
 }
 
 /** What an exception for one student says besides. */
 export const toOne = (studentId: string) => ({ studentIds: [studentId], waivesLate: false, tell: true });
 
 /** A brief as it was replied, changed in some places, as it is sent back. */
-export function changed({ id: _, elsewhere: __, classes, ...brief }: BriefReply, more: Partial<BriefBody> = {}, set: Partial<SetFor> = {}, tell = false): BriefChange {
-  return { ...brief, ...more, classes: classes.map(({ assignmentId: ___, issuedAt: ____, begun: _____, ...one }) => ({ ...one, ...set })), tell };
+export function changed(
+  { id: _, elsewhere: __, classes, ...brief }: BriefReply,
+  more: Partial<BriefBody> = {},
+  set: Partial<SetFor> = {},
+  tell = false,
+): BriefChange {
+  return {
+    ...brief,
+    ...more,
+    classes: classes.map(({ assignmentId: ___, issuedAt: ____, begun: _____, ...one }) => ({ ...one, ...set })),
+    tell,
+  };
 }
 
 /** Finch teaches Rivers with Lund; Bao and Hana are in it. Stranger teaches Maps; Otto is in that. Frida is of Bao's family, Felix of Otto's. */
 export async function aSchool(server: Server) {
   const { services, clock } = server;
-  const teacher = (userName: string) => services.accounts.addTeacher({ givenName: userName, familyName: 'Test', userName, password: PASSWORD }, clock.now);
+  const teacher = (userName: string) =>
+    services.accounts.addTeacher({ givenName: userName, familyName: 'Test', userName, password: PASSWORD }, clock.now);
   const [finch, lund, stranger] = [await teacher('finch'), await teacher('lund'), await teacher('stranger')];
   const [bao, hana, otto] = (await services.accounts.plant(
-    ['Bao', 'Hana', 'Otto'].map((givenName) => ({ givenName, familyName: 'Lind', role: 'student' as const, userName: givenName.toLowerCase() })),
+    ['Bao', 'Hana', 'Otto'].map((givenName) => ({
+      givenName,
+      familyName: 'Lind',
+      role: 'student' as const,
+      userName: givenName.toLowerCase(),
+    })),
     PASSWORD,
     clock.now,
   )) as unknown as [{ id: string }, { id: string }, { id: string }];
@@ -267,7 +300,12 @@ export async function aSchool(server: Server) {
     clock.now,
   );
   const issued = async (more: Partial<OneClass> = {}) =>
-    (await services.assignments.plant([{ ...anAssignment(more), classId: rivers, issuedAt: clock.now - DAY, createdBy: finch.id }], clock.now))[0]!;
+    (
+      await services.assignments.plant(
+        [{ ...anAssignment(more), classId: rivers, issuedAt: clock.now - DAY, createdBy: finch.id }],
+        clock.now,
+      )
+    )[0]!;
   /** A draft of a teacher, for one or several classes. */
   const drafted = async (teacher: Person, more: Partial<OneClass> = {}, classIds = [rivers]) => {
     const reply = await teacher.post('/api/briefs', aBrief(classIds, more));

@@ -50,14 +50,22 @@ async function everythingOf(person: Person, ids: Record<string, string>): Promis
 const differing = (before: Map<string, string>, after: Map<string, string>) =>
   [...after].filter(([path, text]) => !path.endsWith('/zip') && before.get(path) !== text).map(([path]) => path);
 
-const rowOf = async (assignmentId: string, studentId: string) => (await finch.get(`/api/assignments/${assignmentId}/pieces/${studentId}`)).body.row as { version: number };
+const rowOf = async (assignmentId: string, studentId: string) =>
+  (await finch.get(`/api/assignments/${assignmentId}/pieces/${studentId}`)).body.row as { version: number };
 const handIn = async (who: Person, id: string, text: string) => {
   await who.put(`/api/my/work/${id}/text`, { text: textOf(text), version: 0 });
   expect((await who.post(`/api/my/work/${id}/hand-in`)).status).toBe(201);
 };
 const score = async (id: string, studentId: string, earned: number, remark: string) =>
   expect(
-    (await finch.put(`/api/assignments/${id}/pieces/${studentId}/score`, { earned, chosen: null, remark: textOf(remark), version: (await rowOf(id, studentId)).version })).status,
+    (
+      await finch.put(`/api/assignments/${id}/pieces/${studentId}/score`, {
+        earned,
+        chosen: null,
+        remark: textOf(remark),
+        version: (await rowOf(id, studentId)).version,
+      })
+    ).status,
   ).toBe(200);
 
 it('a held score is in no reply to its student and family, and changes none, also while it is found out by looking again', async () => {
@@ -113,8 +121,13 @@ it('what a first marker gave is in no reply to the second until theirs is given,
   expect([...(await everythingOf(lund, ids))].filter(([, text]) => /FIRST SAYS/.test(text)).map(([path]) => path)).toEqual([]);
   // A report made by the second marker has nothing of it either.
   const { version } = (await lund.get(`/api/assignments/${id}/pieces/${school.bao.id}`)).body.row as { version: number };
-  expect((await lund.put(`/api/assignments/${id}/pieces/${school.bao.id}/score`, { earned: 1000, chosen: null, remark: textOf('x'), version })).body.type).toBe('score.blind');
-  expect((await lund.put(`/api/assignments/${id}/pieces/${school.bao.id}/second-score`, { earned: 12_000, chosen: null, remark: '' })).status).toBe(200);
+  expect(
+    (await lund.put(`/api/assignments/${id}/pieces/${school.bao.id}/score`, { earned: 1000, chosen: null, remark: textOf('x'), version }))
+      .body.type,
+  ).toBe('score.blind');
+  expect(
+    (await lund.put(`/api/assignments/${id}/pieces/${school.bao.id}/second-score`, { earned: 12_000, chosen: null, remark: '' })).status,
+  ).toBe(200);
   expect([...(await everythingOf(lund, ids))].some(([, text]) => /FIRST SAYS MUCH/.test(text))).toBe(true);
 });
 
@@ -134,7 +147,9 @@ it('where names are hidden what somebody wrote stands beside no name, in no repl
   expect((await finch.get(`/api/assignments/${id}/pieces/${school.bao.id}/draft`)).body.type).toBe('marking.nameless');
   const begun = (await finch.post(`/api/assignments/${id}/overlap`, { withEarlier: false })).body as { id: string };
   for (;;) {
-    const { result } = (await finch.get(`/api/overlap/${begun.id}`)).body as { result: { texts: { name: string; studentId: string; handedInAt: number }[] } | null };
+    const { result } = (await finch.get(`/api/overlap/${begun.id}`)).body as {
+      result: { texts: { name: string; studentId: string; handedInAt: number }[] } | null;
+    };
     if (!result) continue;
     expect(result.texts.map((one) => [/^Piece [0-9a-f]{8}$/.test(one.name), one.handedInAt])).toEqual([
       [true, 0],

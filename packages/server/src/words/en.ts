@@ -96,7 +96,8 @@ export const en = {
     message: '{who} wrote to you about {name}: “{word}”',
     newsSubject: 'News about {name}',
     inviteSubject: 'See how {name} is doing at school',
-    invite: '{teacher} invites you to see what {name} has to do for school, what is missing and what came back. Open this address and type the code:',
+    invite:
+      '{teacher} invites you to see what {name} has to do for school, what is missing and what came back. Open this address and type the code:',
     code: 'Code',
     inviteOnce: 'The code works once, until {until}. If this is not for you, do nothing.',
     score: 'Score',

@@ -98,7 +98,8 @@ export const es: Words = {
     message: '{who} le ha escrito sobre {name}: «{word}»',
     newsSubject: 'Novedades de {name}',
     inviteSubject: 'Vea cómo le va a {name} en la escuela',
-    invite: '{teacher} le invita a ver qué tiene que hacer {name} para la escuela, qué falta y qué se le ha devuelto. Abra esta dirección y escriba el código:',
+    invite:
+      '{teacher} le invita a ver qué tiene que hacer {name} para la escuela, qué falta y qué se le ha devuelto. Abra esta dirección y escriba el código:',
     code: 'Código',
     inviteOnce: 'El código sirve una vez, hasta el {until}. Si no es para usted, no haga nada.',
     score: 'Puntuación',

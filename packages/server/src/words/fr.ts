@@ -98,7 +98,8 @@ export const fr: Words = {
     message: '{who} vous a écrit au sujet de {name} : « {word} »',
     newsSubject: 'Nouvelles de {name}',
     inviteSubject: 'Voyez comment se passe l’école pour {name}',
-    invite: '{teacher} vous invite à voir ce que {name} a à faire pour l’école, ce qui manque et ce qui a été rendu. Ouvrez cette adresse et tapez le code :',
+    invite:
+      '{teacher} vous invite à voir ce que {name} a à faire pour l’école, ce qui manque et ce qui a été rendu. Ouvrez cette adresse et tapez le code :',
     code: 'Code',
     inviteOnce: 'Le code sert une seule fois, jusqu’au {until}. Si ce n’est pas pour vous, ne faites rien.',
     score: 'Note',

@@ -20,10 +20,20 @@ export const say = (text: string, values: Readonly<Record<string, string | numbe
 
 /** Wed 25 Nov 2026 */
 export const dayIn = (language: Language, zone: string, at: Instant): string =>
-  new Intl.DateTimeFormat(LOCALE_OF[language], { timeZone: zone, weekday: 'short', day: 'numeric', month: 'short', year: 'numeric' }).format(at).replace(/,/g, '');
+  new Intl.DateTimeFormat(LOCALE_OF[language], { timeZone: zone, weekday: 'short', day: 'numeric', month: 'short', year: 'numeric' })
+    .format(at)
+    .replace(/,/g, '');
 /** Wed 25 Nov 15:30 */
 export const whenIn = (language: Language, zone: string, at: Instant): string =>
-  new Intl.DateTimeFormat(LOCALE_OF[language], { timeZone: zone, weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', hourCycle: 'h23' })
+  new Intl.DateTimeFormat(LOCALE_OF[language], {
+    timeZone: zone,
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+    hour: '2-digit',
+    minute: '2-digit',
+    hourCycle: 'h23',
+  })
     .format(at)
     .replace(/,/g, '');
 export const localDayIn = (language: Language, day: LocalDate): string => dayIn(language, 'UTC', Date.parse(`${day}T00:00:00Z`));

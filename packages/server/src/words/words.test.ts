@@ -2,7 +2,9 @@ import { LANGUAGES } from '@jolly/core';
 import { dayIn, directionOf, wordsIn } from '.';
 
 const flat = (words: object, path = ''): [string, string][] =>
-  Object.entries(words).flatMap(([key, value]): [string, string][] => (typeof value === 'string' ? [[`${path}${key}`, value]] : flat(value as object, `${path}${key}.`)));
+  Object.entries(words).flatMap(([key, value]): [string, string][] =>
+    typeof value === 'string' ? [[`${path}${key}`, value]] : flat(value as object, `${path}${key}.`),
+  );
 const filled = (text: string) => [...text.matchAll(/\{(\w+)\}/g)].map(([, name]) => name!).sort();
 
 it.each(LANGUAGES)('%s has every word, none empty, and fills in the same as English', (language) => {

@@ -62,7 +62,13 @@ async function once(verb: string, path: string, options: AskOptions): Promise<Re
   if (verb !== 'GET') headers['X-CSRF-Token'] = csrf;
   if (options.idempotencyKey) headers['Idempotency-Key'] = options.idempotencyKey;
   try {
-    return await fetch(path, { method: verb, headers, credentials: 'same-origin', ...(body === undefined ? {} : { body }), ...(options.signal ? { signal: options.signal } : {}) });
+    return await fetch(path, {
+      method: verb,
+      headers,
+      credentials: 'same-origin',
+      ...(body === undefined ? {} : { body }),
+      ...(options.signal ? { signal: options.signal } : {}),
+    });
   } catch (error) {
     if (error instanceof DOMException && error.name === 'AbortError') throw error;
     throw new ApiProblem('network', unreachable, 0);
@@ -120,7 +126,12 @@ export async function download(verb: 'GET' | 'POST', path: string, name: string,
  * Sends a table with what is asked about it, and says how much of it is on its way, from 0 to 1.
  * @throws ApiProblem
  */
-export async function askWithTable<T>(path: string, table: Blob, options: object, onSent: (share: number) => void = () => undefined): Promise<T> {
+export async function askWithTable<T>(
+  path: string,
+  table: Blob,
+  options: object,
+  onSent: (share: number) => void = () => undefined,
+): Promise<T> {
   const send = () =>
     new Promise<Response>((done, failed) => {
       const form = new FormData();

@@ -30,11 +30,22 @@ const meOpen = ref(false);
 
 const student = computed(() => session.me?.role === 'student');
 const sections = computed(() => (student.value ? ['work', 'my-progress'] : ['today', 'plan', 'marking', 'mark-book', 'progress', 'class']));
-const nameOf: Record<string, string> = { work: 'myWork', 'my-progress': 'progress', today: 'today', plan: 'plan', marking: 'marking', 'mark-book': 'markBook', progress: 'progress', class: 'class' };
+const nameOf: Record<string, string> = {
+  work: 'myWork',
+  'my-progress': 'progress',
+  today: 'today',
+  plan: 'plan',
+  marking: 'marking',
+  'mark-book': 'markBook',
+  progress: 'progress',
+  class: 'class',
+};
 const current = computed(() => route.meta.section as string | undefined);
 // A page about a class begins anew with another class; elsewhere the address changes while one types.
 const fresh = computed(() => (current.value === 'class' ? route.path : undefined));
-const initials = computed(() => [...(session.me?.givenName ?? '')][0]?.toUpperCase() + ([...(session.me?.familyName ?? '')][0]?.toUpperCase() ?? ''));
+const initials = computed(
+  () => [...(session.me?.givenName ?? '')][0]?.toUpperCase() + ([...(session.me?.familyName ?? '')][0]?.toUpperCase() ?? ''),
+);
 const fullName = computed(() => `${session.me?.givenName ?? ''} ${session.me?.familyName ?? ''}`.trim());
 
 watch(
@@ -49,11 +60,14 @@ watch(
   { immediate: true },
 );
 // The line follows what was just done on a page: issued, moved, scored.
-watch(() => route.path, () => {
-  if (!session.me || !line.loaded) return;
-  void line.load().catch(() => undefined);
-  void news.look().catch(() => undefined);
-});
+watch(
+  () => route.path,
+  () => {
+    if (!session.me || !line.loaded) return;
+    void line.load().catch(() => undefined);
+    void news.look().catch(() => undefined);
+  },
+);
 
 // Signing in again, over the page: everything typed on it stays.
 const ended = ref<{ resume: () => void } | null>(null);
@@ -68,7 +82,11 @@ whenSignedOut(() => {
   return waiting;
 });
 const before = ref<Me | null>(null);
-watch(() => session.me, (me) => me && !ended.value && (before.value = me), { immediate: true });
+watch(
+  () => session.me,
+  (me) => me && !ended.value && (before.value = me),
+  { immediate: true },
+);
 function again(me: Me): void {
   if (before.value && me.id !== before.value.id) {
     wrongPerson.value = true;
@@ -96,7 +114,12 @@ async function signOut(): Promise<void> {
 activeShortcuts.everywhere = [
   { key: '/', shown: '/', does: 'shell.find', run: () => find.value?.focus() },
   { key: '?', shown: '?', does: 'shell.showShortcuts', run: () => (keysOpen.value = true) },
-  { key: 'n', shown: 'N', does: 'today.newAssignment', run: () => !student.value && void router.push({ path: '/compose', query: scope.kept.value }) },
+  {
+    key: 'n',
+    shown: 'N',
+    does: 'today.newAssignment',
+    run: () => !student.value && void router.push({ path: '/compose', query: scope.kept.value }),
+  },
 ];
 // What is begun anew begins in the class that was looked at last.
 watch(scope.classId, (id) => id !== null && rememberClass(id), { immediate: true });
@@ -108,27 +131,61 @@ const everywhere = computed(() => activeShortcuts.everywhere.filter((one) => one
   <header class="mast">
     <RouterLink :to="student ? '/work' : '/today'" class="home" :aria-label="t('brand')"><WordMark /></RouterLink>
     <nav class="sections" :aria-label="t('nav.sections')">
-      <RouterLink v-for="one in sections" :key="one" :to="{ path: `/${one}`, query: scope.kept.value }" class="section" :class="{ on: current === one }" :aria-current="current === one ? 'page' : undefined">
+      <RouterLink
+        v-for="one in sections"
+        :key="one"
+        :to="{ path: `/${one}`, query: scope.kept.value }"
+        class="section"
+        :class="{ on: current === one }"
+        :aria-current="current === one ? 'page' : undefined"
+      >
         {{ t(`nav.${nameOf[one]}`) }}
-        <b v-if="one === 'marking' && line.reply.waiting > 0" class="count" :aria-label="t('nav.waiting', { n: line.reply.waiting })">{{ line.reply.waiting }}</b>
+        <b v-if="one === 'marking' && line.reply.waiting > 0" class="count" :aria-label="t('nav.waiting', { n: line.reply.waiting })">{{
+          line.reply.waiting
+        }}</b>
       </RouterLink>
     </nav>
     <FindAnything ref="find" class="finder" :student="student" />
-    <RouterLink class="section news" :class="{ on: current === 'news' }" to="/news">{{ t('news.title') }}<b v-if="news.unseen > 0" class="count" :aria-label="t('news.unseen', { n: news.unseen })">{{ news.unseen }}</b></RouterLink>
+    <RouterLink class="section news" :class="{ on: current === 'news' }" to="/news"
+      >{{ t('news.title')
+      }}<b v-if="news.unseen > 0" class="count" :aria-label="t('news.unseen', { n: news.unseen })">{{ news.unseen }}</b></RouterLink
+    >
     <div class="who" @keydown.esc="meOpen = false">
-      <button class="me" :class="{ told: news.unseen > 0 }" :aria-expanded="meOpen" :aria-label="t('shell.me', { name: fullName })" @click="meOpen = !meOpen">{{ initials }}</button>
+      <button
+        class="me"
+        :class="{ told: news.unseen > 0 }"
+        :aria-expanded="meOpen"
+        :aria-label="t('shell.me', { name: fullName })"
+        @click="meOpen = !meOpen"
+      >
+        {{ initials }}
+      </button>
       <div v-if="meOpen" class="menu stack">
-        <p><strong dir="auto">{{ fullName }}</strong><br /><span class="muted small">{{ session.me?.userName }}</span></p>
+        <p>
+          <strong dir="auto">{{ fullName }}</strong><br /><span class="muted small">{{ session.me?.userName }}</span>
+        </p>
         <fieldset class="themes">
           <legend class="small muted">{{ t('shell.theme') }}</legend>
-          <button v-for="one in ['light', 'dark', 'device'] as const" :key="one" class="chip" :aria-pressed="choice === one" @click="choice = one">{{ t(`shell.themes.${one}`) }}</button>
+          <button
+            v-for="one in ['light', 'dark', 'device'] as const"
+            :key="one"
+            class="chip"
+            :aria-pressed="choice === one"
+            @click="choice = one"
+          >
+            {{ t(`shell.themes.${one}`) }}
+          </button>
         </fieldset>
-        <RouterLink class="btn in-menu" to="/news" @click="meOpen = false">{{ t('news.title') }}<b v-if="news.unseen > 0" class="count">{{ news.unseen }}</b></RouterLink>
+        <RouterLink class="btn in-menu" to="/news" @click="meOpen = false"
+          >{{ t('news.title') }}<b v-if="news.unseen > 0" class="count">{{ news.unseen }}</b></RouterLink
+        >
         <RouterLink class="btn" to="/calendar" @click="meOpen = false">{{ t('dates.title') }}</RouterLink>
         <RouterLink v-if="!session.me?.practice" class="btn" to="/account" @click="meOpen = false">{{ t('account.title') }}</RouterLink>
-        <RouterLink v-if="student && !session.me?.practice" class="btn" to="/join" @click="meOpen = false">{{ t('join.oneMore') }}</RouterLink>
+        <RouterLink v-if="student && !session.me?.practice" class="btn" to="/join" @click="meOpen = false">{{
+          t('join.oneMore')
+        }}</RouterLink>
         <RouterLink v-if="!student" class="btn" to="/mailroom" @click="meOpen = false">{{ t('mailroom.title') }}</RouterLink>
-        <button class="btn" @click="(keysOpen = true), (meOpen = false)">{{ t('shell.shortcuts') }} <span class="key">?</span></button>
+        <button class="btn" @click="((keysOpen = true), (meOpen = false))">{{ t('shell.shortcuts') }} <span class="key">?</span></button>
         <button class="btn" @click="signOut">{{ t('shell.signOut') }}</button>
       </div>
     </div>
@@ -146,9 +203,19 @@ const everywhere = computed(() => activeShortcuts.everywhere.filter((one) => one
     <div class="stack">
       <h3>{{ t('shell.here') }}</h3>
       <p v-if="activeShortcuts.here.length === 0" class="muted">{{ t('shell.shortcutsNone') }}</p>
-      <dl class="keys"><template v-for="one in activeShortcuts.here" :key="one.shown"><dt>{{ one.shown }}</dt><dd>{{ t(one.does) }}</dd></template></dl>
+      <dl class="keys">
+        <template v-for="one in activeShortcuts.here" :key="one.shown"
+          ><dt>{{ one.shown }}</dt>
+          <dd>{{ t(one.does) }}</dd></template
+        >
+      </dl>
       <h3>{{ t('shell.everywhere') }}</h3>
-      <dl class="keys"><template v-for="one in everywhere" :key="one.shown"><dt>{{ one.shown }}</dt><dd>{{ t(one.does) }}</dd></template></dl>
+      <dl class="keys">
+        <template v-for="one in everywhere" :key="one.shown"
+          ><dt>{{ one.shown }}</dt>
+          <dd>{{ t(one.does) }}</dd></template
+        >
+      </dl>
     </div>
   </SideSheet>
   <div v-if="ended" class="over" role="dialog" aria-modal="true" :aria-label="t('signIn.again')">
@@ -162,33 +229,193 @@ const everywhere = computed(() => activeShortcuts.everywhere.filter((one) => one
 </template>
 
 <style scoped>
-.skip { position: absolute; inset-inline-start: -9999px; }
-.skip:focus { inset-inline-start: 12px; top: 8px; z-index: 60; background: var(--surface); padding: 8px 14px; border-radius: 8px; }
-.mast { height: 52px; background: var(--mast); color: var(--on-mast); display: flex; align-items: center; padding: 0 20px; gap: 26px; }
-.mast :focus-visible { outline-color: var(--now); }
-.home { text-decoration: none; }
-.sections { display: flex; height: 100%; gap: 2px; min-width: 0; }
-.section { position: relative; display: flex; align-items: center; padding-inline: 13px; color: var(--on-mast-2); text-decoration: none; font-weight: 500; white-space: nowrap; }
-.section.on { color: var(--on-mast); font-weight: 650; }
-.section.on::after { content: ''; position: absolute; inset-inline-start: calc(50% - 7px); bottom: 0; border: 7px solid transparent; border-block-start: 0; border-block-end-color: var(--now); }
-.news { height: 100%; padding-inline: 6px; }
-.count { background: var(--now); color: #14262e; border-radius: 9px; font-size: 12px; padding: 0 6px; margin-inline-start: 6px; line-height: 17px; }
-.practice { background: var(--now); color: #14262e; display: flex; align-items: center; justify-content: center; gap: 16px; padding: 6px 20px; font-weight: 650; flex-wrap: wrap; text-align: center; }
-.practice .btn { background: #14262e; border-color: #14262e; color: #fff; }
-.finder { margin-inline-start: auto; }
-.who { position: relative; }
-.me { min-width: 32px; height: 30px; border-radius: 8px; border: 0; background: var(--now); color: #14262e; font-weight: 700; font-size: 13px; cursor: pointer; }
-.menu { position: absolute; inset-inline-end: 0; top: 40px; width: 264px; background: var(--surface); color: var(--text); border: 1px solid var(--line); border-radius: 10px; box-shadow: var(--float-shadow); padding: 16px; z-index: 45; }
-.menu .btn { width: 100%; }
-.menu .btn + .btn { margin-block-start: 8px; }
-.in-menu { display: none; }
-.themes { border: 0; padding: 0; margin-inline: 0; display: flex; gap: 6px; flex-wrap: wrap; }
-.keys { display: grid; grid-template-columns: 64px 1fr; row-gap: 8px; margin: 0; }
-.keys dt { font-weight: 700; }
-.keys dd { margin: 0; }
-.over { position: fixed; inset: 0; background: rgb(15 58 70 / 55%); display: grid; place-items: center; z-index: 2000; padding: 16px; }
-.box { width: 100%; max-width: 420px; padding: 24px; }
-#page { outline: none; }
-@media (max-width: 640px) { .mast { padding-inline: 14px; gap: 10px; } .section { padding-inline: 8px; } .news { display: none; } .menu .in-menu { display: inline-flex; } .me.told { box-shadow: 0 0 0 2px var(--mast), 0 0 0 5px var(--now); } }
-@media print { .mast, .line, .skip { display: none; } }
+.skip {
+  position: absolute;
+  inset-inline-start: -9999px;
+}
+.skip:focus {
+  inset-inline-start: 12px;
+  top: 8px;
+  z-index: 60;
+  background: var(--surface);
+  padding: 8px 14px;
+  border-radius: 8px;
+}
+.mast {
+  height: 52px;
+  background: var(--mast);
+  color: var(--on-mast);
+  display: flex;
+  align-items: center;
+  padding: 0 20px;
+  gap: 26px;
+}
+.mast :focus-visible {
+  outline-color: var(--now);
+}
+.home {
+  text-decoration: none;
+}
+.sections {
+  display: flex;
+  height: 100%;
+  gap: 2px;
+  min-width: 0;
+}
+.section {
+  position: relative;
+  display: flex;
+  align-items: center;
+  padding-inline: 13px;
+  color: var(--on-mast-2);
+  text-decoration: none;
+  font-weight: 500;
+  white-space: nowrap;
+}
+.section.on {
+  color: var(--on-mast);
+  font-weight: 650;
+}
+.section.on::after {
+  content: '';
+  position: absolute;
+  inset-inline-start: calc(50% - 7px);
+  bottom: 0;
+  border: 7px solid transparent;
+  border-block-start: 0;
+  border-block-end-color: var(--now);
+}
+.news {
+  height: 100%;
+  padding-inline: 6px;
+}
+.count {
+  background: var(--now);
+  color: #14262e;
+  border-radius: 9px;
+  font-size: 12px;
+  padding: 0 6px;
+  margin-inline-start: 6px;
+  line-height: 17px;
+}
+.practice {
+  background: var(--now);
+  color: #14262e;
+  display: flex;
+  align-items: center;
+  justify-content: center;
+  gap: 16px;
+  padding: 6px 20px;
+  font-weight: 650;
+  flex-wrap: wrap;
+  text-align: center;
+}
+.practice .btn {
+  background: #14262e;
+  border-color: #14262e;
+  color: #fff;
+}
+.finder {
+  margin-inline-start: auto;
+}
+.who {
+  position: relative;
+}
+.me {
+  min-width: 32px;
+  height: 30px;
+  border-radius: 8px;
+  border: 0;
+  background: var(--now);
+  color: #14262e;
+  font-weight: 700;
+  font-size: 13px;
+  cursor: pointer;
+}
+.menu {
+  position: absolute;
+  inset-inline-end: 0;
+  top: 40px;
+  width: 264px;
+  background: var(--surface);
+  color: var(--text);
+  border: 1px solid var(--line);
+  border-radius: 10px;
+  box-shadow: var(--float-shadow);
+  padding: 16px;
+  z-index: 45;
+}
+.menu .btn {
+  width: 100%;
+}
+.menu .btn + .btn {
+  margin-block-start: 8px;
+}
+.in-menu {
+  display: none;
+}
+.themes {
+  border: 0;
+  padding: 0;
+  margin-inline: 0;
+  display: flex;
+  gap: 6px;
+  flex-wrap: wrap;
+}
+.keys {
+  display: grid;
+  grid-template-columns: 64px 1fr;
+  row-gap: 8px;
+  margin: 0;
+}
+.keys dt {
+  font-weight: 700;
+}
+.keys dd {
+  margin: 0;
+}
+.over {
+  position: fixed;
+  inset: 0;
+  background: rgb(15 58 70 / 55%);
+  display: grid;
+  place-items: center;
+  z-index: 2000;
+  padding: 16px;
+}
+.box {
+  width: 100%;
+  max-width: 420px;
+  padding: 24px;
+}
+#page {
+  outline: none;
+}
+@media (max-width: 640px) {
+  .mast {
+    padding-inline: 14px;
+    gap: 10px;
+  }
+  .section {
+    padding-inline: 8px;
+  }
+  .news {
+    display: none;
+  }
+  .menu .in-menu {
+    display: inline-flex;
+  }
+  .me.told {
+    box-shadow:
+      0 0 0 2px var(--mast),
+      0 0 0 5px var(--now);
+  }
+}
+@media print {
+  .mast,
+  .line,
+  .skip {
+    display: none;
+  }
+}
 </style>

@@ -8,5 +8,8 @@ import { router } from './router';
 
 sayUnreachable(i18n.global.t('common.unreachable'));
 const app = createApp(App).use(createPinia()).use(i18n).use(router);
-watch(router.currentRoute, ({ meta }) => (document.title = meta.title ? `${i18n.global.t(meta.title)} · ${i18n.global.t('brand')}` : i18n.global.t('brand')));
+watch(
+  router.currentRoute,
+  ({ meta }) => (document.title = meta.title ? `${i18n.global.t(meta.title)} · ${i18n.global.t('brand')}` : i18n.global.t('brand')),
+);
 app.mount('#app');

@@ -67,9 +67,17 @@ export const markBookWords = {
       leave: 'Leave as it was',
       letters: 'Letters',
     },
-    letters: { x: 'excused', a: 'absent, of what is done in class', m: 'missing: nothing came', d: 'done', n: 'not done', percent: 'a share of the points' },
+    letters: {
+      x: 'excused',
+      a: 'absent, of what is done in class',
+      m: 'missing: nothing came',
+      d: 'done',
+      n: 'not done',
+      percent: 'a share of the points',
+    },
     lettersHint: 'Words of a word scale can be begun: two letters are enough where they are plain.',
-    flagHint: 'No flag: returned. A dotted line under a number: a correction the student does not have yet. A small number in red: what being late takes off.',
+    flagHint:
+      'No flag: returned. A dotted line under a number: a correction the student does not have yet. A small number in red: what being late takes off.',
 
     sort: 'Students by',
     sorts: { name: 'Name', total: 'Total', bearing: 'Bearing, who needs a word first', missing: 'Missing' },
@@ -132,7 +140,8 @@ export const markBookWords = {
       weight: 'weighs {weight} %',
       noCategory: 'Under no category',
       exact: 'exactly {num}/{den}',
-      rounded: 'shown with {n} decimals, rounded once, half up | shown with {n} decimal, rounded once, half up | shown with {n} decimals, rounded once, half up',
+      rounded:
+        'shown with {n} decimals, rounded once, half up | shown with {n} decimal, rounded once, half up | shown with {n} decimals, rounded once, half up',
     },
     cell: {
       none: 'Not theirs: it was due before they joined or after they left, or was not meant for them.',
@@ -233,7 +242,8 @@ export const markBookWords = {
       mine: 'Enter mine over it | Enter all {n} over it',
       rest: 'Enter only the other {n} | Enter only the other {n}',
       since: 'Changed since',
-      sinceHint: 'These cells hold something else by now, or the student has the score. So this cannot be undone as a whole, and nothing was changed.',
+      sinceHint:
+        'These cells hold something else by now, or the student has the score. So this cannot be undone as a whole, and nothing was changed.',
       failed: 'Not stored yet',
       again: 'Try again',
       room: 'More than fits',

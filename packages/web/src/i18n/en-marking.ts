@@ -22,7 +22,8 @@ export const markingWords = {
     namesHidden: 'Names hidden',
     second: 'Scored a second time by',
     nobody: 'nobody',
-    secondHint: 'Whoever scores a second time sees neither the first score nor its notes before giving their own. Then both see both and agree.',
+    secondHint:
+      'Whoever scores a second time sees neither the first score nor its notes before giving their own. Then both see both and agree.',
     takes: 'about {length} at your pace',
     empty: 'There is nothing on this pile.',
     allScored: 'Everything on this pile has a score.',
@@ -93,7 +94,8 @@ export const markingWords = {
     later: 'At a time',
     toldOnce: 'Each of them is told once. Until then they see nothing of it.',
     incomplete: 'nobody | A criterion is still open: {names}. | A criterion is still open in {n} pieces: {names}.',
-    wordless: 'nobody | You wrote nothing to {names}: no remark, note or file. | To {n} students you wrote nothing, no remark, note or file: {names}.',
+    wordless:
+      'nobody | You wrote nothing to {names}: no remark, note or file. | To {n} students you wrote nothing, no remark, note or file: {names}.',
     allTheSame: 'Return all the same',
     set: 'Nothing goes back by itself | {n} piece goes back at its time | {n} pieces go back at their time',
     waits: 'nothing goes back {when} | {n} piece goes back {when} | {n} pieces go back {when}',
@@ -137,7 +139,8 @@ export const markingWords = {
     notAbsent: 'Who was absent is left out.',
     fillGo: 'Nobody to give it to | Hold for {n} student | Hold for {n} students',
     paste: 'Paste scores',
-    pasteHint: 'Copy cells from a spreadsheet: a score, or a score and a remark. With names in the first column each row finds its student; without, rows go down the list.',
+    pasteHint:
+      'Copy cells from a spreadsheet: a score, or a score and a remark. With names in the first column each row finds its student; without, rows go down the list.',
     decimal: 'Numbers are written with a',
     point: 'decimal point: 7.5',
     comma: 'decimal comma: 7,5',
@@ -149,7 +152,8 @@ export const markingWords = {
       tooMany: 'Row {line}: there is no student left for it.',
     },
     quotes: 'A quotation mark does not close, so each line was taken for a row. Look whose row is whose.',
-    outOfStep: '{rows} rows, but {students} students from here on: something is out of step, so nothing is taken in. A cell of several lines stands in quotation marks.',
+    outOfStep:
+      '{rows} rows, but {students} students from here on: something is out of step, so nothing is taken in. A cell of several lines stands in quotation marks.',
     fewer: 'none | {rows} rows: the last student of the list gets nothing. | {rows} rows: the last {n} students of the list get nothing.',
     above: 'none | {n} score is above {max}; it is held as a bonus. | {n} scores are above {max}; they are held as a bonus.',
     pasteGo: 'Nothing to hold | Hold {n} row | Hold {n} rows',

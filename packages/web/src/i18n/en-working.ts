@@ -68,7 +68,8 @@ export const working = {
     notOpen: 'Opens {when}. You can read it now and hand in from then on.',
     excused: 'You are excused from this.',
     inClass: 'This is done in class. There is nothing to hand in.',
-    locked: 'Marking has begun in your class, so what is handed in stays as it is. If something is missing, ask your teacher to send it back.',
+    locked:
+      'Marking has begun in your class, so what is handed in stays as it is. If something is missing, ask your teacher to send it back.',
     inNow: 'Handed in',
     inNowLate: 'Handed in late',
     receipt: 'Receipt',
@@ -91,7 +92,8 @@ export const working = {
     notEnough: 'Write something or attach a file first.',
     why: 'Why this date?',
     dates: 'Your dates',
-    twoTabs: 'The same words were changed elsewhere: in another tab, on another device, or by somebody of your group. This is what is there:',
+    twoTabs:
+      'The same words were changed elsewhere: in another tab, on another device, or by somebody of your group. This is what is there:',
     bothKept: 'Whichever you choose, the other stays among the versions.',
     merged: 'What was written elsewhere has been brought together with yours.',
     refusedKept: 'What you wrote stays in this browser.',
@@ -103,8 +105,10 @@ export const working = {
     uploadKept: 'The line or the server is away just now. The files are kept in this browser and go on from where they were.',
     camera: 'Take a photo',
     onTheWay: 'nothing on its way | {n} file is still on its way | {n} files are still on their way',
-    notYetSent: 'What you wrote has not reached the server yet, so it is not handed in. It is kept in this browser; try again when the line is back.',
-    handInUnsure: 'The line broke while handing in. Press it again: it is handed in once, and you see the receipt. Everything is still here.',
+    notYetSent:
+      'What you wrote has not reached the server yet, so it is not handed in. It is kept in this browser; try again when the line is back.',
+    handInUnsure:
+      'The line broke while handing in. Press it again: it is handed in once, and you see the receipt. Everything is still here.',
     teamWith: 'with {names}',
     handInTeam: 'You hand in for your group: {what}.',
     handInAll: 'Hand in for all',
@@ -192,7 +196,8 @@ export const working = {
   versions: {
     title: 'Versions',
     none: 'Nothing has been saved yet.',
-    noneYet: 'What you wrote is saved, last {when}. It has no earlier version yet: one is kept when you hand in, before anything is restored, and as you go on writing.',
+    noneYet:
+      'What you wrote is saved, last {when}. It has no earlier version yet: one is kept when you hand in, before anything is restored, and as you go on writing.',
     handedIn: 'Handed in, {n}',
     saved: 'Saved',
     kept: 'Kept before a change',
@@ -279,7 +284,8 @@ export const working = {
     packing: '{a} of {b} files packed',
     packed: 'Nothing is packed. | The file is packed. | All {n} files are packed.',
     back: 'Bring back',
-    backHint: 'Drop annotated files here under the names they went home with; another ending is no matter. Students get them when you return the piece.',
+    backHint:
+      'Drop annotated files here under the names they went home with; another ending is no matter. Students get them when you return the piece.',
     backChoose: 'Choose files',
     taken: 'for {names}',
     takenAll: 'Nothing was taken. | {n} file is taken and kept back until returned. | {n} files are taken and kept back until returned.',

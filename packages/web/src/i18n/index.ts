@@ -7,7 +7,13 @@ import { en } from './en';
  * The message catalogues. The interface is in English; what families read is in every language they may choose, and
  * comes when it is chosen (i18n/family).
  */
-export const i18n = createI18n({ legacy: false, locale: 'en' as Language, fallbackLocale: 'en', messages: { en } as Record<string, typeof en>, warnHtmlMessage: true });
+export const i18n = createI18n({
+  legacy: false,
+  locale: 'en' as Language,
+  fallbackLocale: 'en',
+  messages: { en } as Record<string, typeof en>,
+  warnHtmlMessage: true,
+});
 
 const LOADERS: Record<Exclude<Language, 'en'>, () => Promise<object>> = {
   es: async () => (await import('./family/es')).es,

@@ -3,7 +3,9 @@ import { join } from 'node:path';
 import { en } from './en';
 
 const source = join(__dirname, '..');
-const files = (readdirSync(source, { recursive: true }) as string[]).filter((name) => /\.(vue|ts)$/.test(name) && !name.endsWith('.test.ts') && !name.startsWith('i18n'));
+const files = (readdirSync(source, { recursive: true }) as string[]).filter(
+  (name) => /\.(vue|ts)$/.test(name) && !name.endsWith('.test.ts') && !name.startsWith('i18n'),
+);
 const text = files.map((name) => readFileSync(join(source, name), 'utf8')).join('\n');
 
 function has(key: string): boolean {

@@ -42,11 +42,9 @@ const PAIRS: [text: string, ground: string, least: number][] = [
   ['--on-mast-2', '--mast', 4.5],
   ['--on-mast-2', '--term', 4.5],
   // What is no text but must be seen: field edges, the focus ring, flags.
-  ...['--focus', '--field-line', '--flag-outline', '--flag-in', '--flag-missing', '--flag-sent-back', '--flag-returned'].map((mark): [string, string, number] => [
-    mark,
-    '--surface',
-    3,
-  ]),
+  ...['--focus', '--field-line', '--flag-outline', '--flag-in', '--flag-missing', '--flag-sent-back', '--flag-returned'].map(
+    (mark): [string, string, number] => [mark, '--surface', 3],
+  ),
   ...[0, 1, 2, 3, 4, 5, 6, 7].map((hue): [string, string, number] => [`--line-hue-${hue}`, '--term', 3]),
 ];
 

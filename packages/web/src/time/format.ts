@@ -19,7 +19,8 @@ export const language = (): Language => spoken;
 const clean = (text: string) => text.replace(/,/g, '');
 
 /** Wed 25 Nov */
-export const dayText = (at: Instant, zone: string): string => clean(format(locale, zone, { weekday: 'short', day: 'numeric', month: 'short' }).format(at));
+export const dayText = (at: Instant, zone: string): string =>
+  clean(format(locale, zone, { weekday: 'short', day: 'numeric', month: 'short' }).format(at));
 /** 15:30 */
 export const timeText = (at: Instant, zone: string): string => format(locale, zone, { hour: '2-digit', minute: '2-digit' }).format(at);
 /** Wed */
@@ -33,9 +34,11 @@ export function whenText(at: Instant, zone: string): string {
   return wallClockAt(zone, at).msOfDay >= 86_340_000 ? dayText(at, zone) : `${dayText(at, zone)} ${timeText(at, zone)}`;
 }
 /** A local day as text: 16 Nov */
-export const localDayText = (date: string): string => clean(format(locale, 'UTC', { day: 'numeric', month: 'short' }).format(Date.parse(`${date}T00:00:00Z`)));
+export const localDayText = (date: string): string =>
+  clean(format(locale, 'UTC', { day: 'numeric', month: 'short' }).format(Date.parse(`${date}T00:00:00Z`)));
 /** Mon 16 Nov */
-export const localDayLong = (date: string): string => clean(format(locale, 'UTC', { weekday: 'short', day: 'numeric', month: 'short' }).format(Date.parse(`${date}T00:00:00Z`)));
+export const localDayLong = (date: string): string =>
+  clean(format(locale, 'UTC', { weekday: 'short', day: 'numeric', month: 'short' }).format(Date.parse(`${date}T00:00:00Z`)));
 
 /** A length of time in its two largest units, for a catalogue: days and hours, hours, or minutes. */
 export function lengthParts(ms: number): { unit: 'days' | 'hours' | 'minutes'; count: number } {

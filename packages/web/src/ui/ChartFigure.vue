@@ -32,27 +32,50 @@ let round = 0;
 
 async function draw(): Promise<void> {
   const mine = ++round;
-  const { Chart, BarController, BarElement, LineController, LineElement, PointElement, LinearScale, CategoryScale } = await import('chart.js');
+  const { Chart, BarController, BarElement, LineController, LineElement, PointElement, LinearScale, CategoryScale } =
+    await import('chart.js');
   if (mine !== round || !canvas.value) return;
   Chart.register(BarController, BarElement, LineController, LineElement, PointElement, LinearScale, CategoryScale);
   chart.value?.destroy();
   const colour = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
   const [text, line, act, now] = [colour('--text-2'), colour('--line'), colour('--act'), colour('--now')];
   const lying = props.kind === 'lying';
-  const value = { ticks: { color: text, precision: 0 }, grid: { color: line }, beginAtZero: true, ...(props.max === undefined ? {} : { max: props.max }) };
+  const value = {
+    ticks: { color: text, precision: 0 },
+    grid: { color: line },
+    beginAtZero: true,
+    ...(props.max === undefined ? {} : { max: props.max }),
+  };
   const names = { ticks: { color: text, autoSkip: !lying, maxRotation: 0 }, grid: { display: false } };
   const shown = (one: ChartSeries): ChartDataset => {
     const data = [...one.values];
     if (one.across) return { type: 'line', data, borderColor: text, borderDash: [4, 4], borderWidth: 1.5, pointRadius: 0 };
     // The last point is now: marigold, and larger, as everywhere.
     const last = data.length - 1;
-    if (props.kind === 'line') return { type: 'line', data, borderColor: act, borderWidth: 2.5, pointStyle: 'rect', spanGaps: true, clip: false, pointBackgroundColor: data.map((_, at) => (at === last ? now : act)), pointRadius: data.map((_, at) => (at === last ? 5 : 3)) };
+    if (props.kind === 'line')
+      return {
+        type: 'line',
+        data,
+        borderColor: act,
+        borderWidth: 2.5,
+        pointStyle: 'rect',
+        spanGaps: true,
+        clip: false,
+        pointBackgroundColor: data.map((_, at) => (at === last ? now : act)),
+        pointRadius: data.map((_, at) => (at === last ? 5 : 3)),
+      };
     return { type: 'bar', data, backgroundColor: act, borderRadius: 3, maxBarThickness: 26 };
   };
   chart.value = new Chart(canvas.value, {
     type: props.kind === 'line' ? 'line' : 'bar',
     data: { labels: [...(props.ticks ?? props.labels)], datasets: props.series.map(shown) },
-    options: { indexAxis: lying ? 'y' : 'x', responsive: true, maintainAspectRatio: false, animation: false, scales: lying ? { x: value, y: names } : { y: value, x: names } },
+    options: {
+      indexAxis: lying ? 'y' : 'x',
+      responsive: true,
+      maintainAspectRatio: false,
+      animation: false,
+      scales: lying ? { x: value, y: names } : { y: value, x: names },
+    },
   });
 }
 watch([canvas, () => JSON.stringify([props.labels, props.series, props.max, props.kind]), choice], () => void draw(), { flush: 'post' });
@@ -68,17 +91,37 @@ onBeforeUnmount(() => {
     <details class="behind">
       <summary class="small muted">{{ t('progress.behind') }}</summary>
       <table class="table">
-        <thead><tr><th scope="col">{{ head }}</th><th v-for="one in series" :key="one.name" scope="col" class="number">{{ one.name }}</th></tr></thead>
-        <tbody><tr v-for="(name, at) in labels" :key="at"><th scope="row" dir="auto">{{ name }}</th><td v-for="one in series" :key="one.name" class="number">{{ one.values[at] ?? '–' }}</td></tr></tbody>
+        <thead>
+          <tr>
+            <th scope="col">{{ head }}</th>
+            <th v-for="one in series" :key="one.name" scope="col" class="number">{{ one.name }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(name, at) in labels" :key="at">
+            <th scope="row" dir="auto">{{ name }}</th>
+            <td v-for="one in series" :key="one.name" class="number">{{ one.values[at] ?? '–' }}</td>
+          </tr>
+        </tbody>
       </table>
     </details>
   </figure>
 </template>
 
 <style scoped>
-.figure { margin: 0; }
-.canvas { position: relative; }
-.behind { margin-block-start: 4px; }
-.behind summary { cursor: pointer; }
-.behind table { margin-block-start: 6px; }
+.figure {
+  margin: 0;
+}
+.canvas {
+  position: relative;
+}
+.behind {
+  margin-block-start: 4px;
+}
+.behind summary {
+  cursor: pointer;
+}
+.behind table {
+  margin-block-start: 6px;
+}
 </style>

@@ -3,16 +3,27 @@
 import { computed } from 'vue';
 import { useWords } from './use-words';
 
-const props = defineProps<{ percent: string | number | null; atLeast: number | null; atMost: number | null; atPace?: number | null; passLine?: number | null; label: string; empty: string }>();
+const props = defineProps<{
+  percent: string | number | null;
+  atLeast: number | null;
+  atMost: number | null;
+  atPace?: number | null;
+  passLine?: number | null;
+  label: string;
+  empty: string;
+}>();
 
 const { percent: written } = useWords();
 const at = computed(() => (props.percent === null ? null : Number(props.percent)));
 
 const angle = (value: number) => ((-120 + (240 * Math.min(100, Math.max(0, value))) / 100) * Math.PI) / 180;
-const point = (value: number, radius: number) => `${(60 + radius * Math.sin(angle(value))).toFixed(1)} ${(62 - radius * Math.cos(angle(value))).toFixed(1)}`;
+const point = (value: number, radius: number) =>
+  `${(60 + radius * Math.sin(angle(value))).toFixed(1)} ${(62 - radius * Math.cos(angle(value))).toFixed(1)}`;
 const arc = (from: number, to: number) => `M${point(from, 48)}A48 48 0 ${to - from > 75 ? 1 : 0} 1 ${point(to, 48)}`;
 
-const reach = computed(() => (props.atLeast === null || props.atMost === null || props.atMost - props.atLeast < 0.5 ? null : arc(props.atLeast, props.atMost)));
+const reach = computed(() =>
+  props.atLeast === null || props.atMost === null || props.atMost - props.atLeast < 0.5 ? null : arc(props.atLeast, props.atMost),
+);
 const strong = computed(() => {
   const to = props.atPace ?? at.value;
   if (to === null) return null;
@@ -20,7 +31,9 @@ const strong = computed(() => {
   return to - from < 0.5 ? null : arc(from, to);
 });
 const tick = computed(() => (props.passLine == null ? null : `M${point(props.passLine, 40)}L${point(props.passLine, 56)}`));
-const needle = computed(() => (at.value === null ? null : `M${point(at.value, 57)}L${point(at.value - 4, 35)}L${point(at.value + 4, 35)}z`));
+const needle = computed(() =>
+  at.value === null ? null : `M${point(at.value, 57)}L${point(at.value - 4, 35)}L${point(at.value + 4, 35)}z`,
+);
 </script>
 
 <template>
@@ -36,14 +49,42 @@ const needle = computed(() => (at.value === null ? null : `M${point(at.value, 57
 </template>
 
 <style scoped>
-.dial { width: 100%; max-width: 250px; display: block; margin-inline: auto; }
-path { fill: none; stroke-width: 11; }
-.track { stroke: var(--dial-track); }
-.reach { stroke: var(--dial-reach); }
-.strong { stroke: var(--dial-strong); }
-.tick { stroke: var(--text); stroke-width: 2; }
-.needle { fill: var(--text); stroke: none; }
-text { text-anchor: middle; fill: var(--text); }
-.figure { font: 700 22px var(--font-head); }
-.label { font: 11.5px var(--font); fill: var(--text-3); }
+.dial {
+  width: 100%;
+  max-width: 250px;
+  display: block;
+  margin-inline: auto;
+}
+path {
+  fill: none;
+  stroke-width: 11;
+}
+.track {
+  stroke: var(--dial-track);
+}
+.reach {
+  stroke: var(--dial-reach);
+}
+.strong {
+  stroke: var(--dial-strong);
+}
+.tick {
+  stroke: var(--text);
+  stroke-width: 2;
+}
+.needle {
+  fill: var(--text);
+  stroke: none;
+}
+text {
+  text-anchor: middle;
+  fill: var(--text);
+}
+.figure {
+  font: 700 22px var(--font-head);
+}
+.label {
+  font: 11.5px var(--font);
+  fill: var(--text-3);
+}
 </style>

@@ -5,9 +5,16 @@ import SignalFlag from './SignalFlag.vue';
 </script>
 
 <template>
-  <svg class="sprite" aria-hidden="true"><symbol v-for="state in PIECE_STATES" :id="`flag-${state}`" :key="state" viewBox="0 0 15 15"><SignalFlag :state="state" /></symbol></svg>
+  <svg class="sprite" aria-hidden="true">
+    <symbol v-for="state in PIECE_STATES" :id="`flag-${state}`" :key="state" viewBox="0 0 15 15"><SignalFlag :state="state" /></symbol>
+  </svg>
 </template>
 
 <style scoped>
-.sprite { position: absolute; inline-size: 0; block-size: 0; overflow: hidden; }
+.sprite {
+  position: absolute;
+  inline-size: 0;
+  block-size: 0;
+  overflow: hidden;
+}
 </style>

@@ -20,5 +20,9 @@ watchEffect(async () => {
 </template>
 
 <style scoped>
-.block { display: block; margin-block: 8px; overflow-x: auto; }
+.block {
+  display: block;
+  margin-block: 8px;
+  overflow-x: auto;
+}
 </style>

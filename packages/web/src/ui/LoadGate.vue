@@ -10,7 +10,11 @@ const { t } = useI18n();
 <template>
   <!-- What is shown stays the same elements whether it is fresh or not: somebody may be typing in it. -->
   <template v-if="state === 'ready' || state === 'stale'">
-    <p v-if="state === 'stale'" class="note stale row" role="status"><span class="grow">{{ t('common.stale', { why: why ?? '' }) }}</span><button type="button" class="btn quiet" @click="$emit('retry')">{{ t('common.retry') }}</button></p>
+    <p v-if="state === 'stale'" class="note stale row" role="status">
+      <span class="grow">{{ t('common.stale', { why: why ?? '' }) }}</span><button type="button" class="btn quiet" @click="$emit('retry')">
+        {{ t('common.retry') }}
+      </button>
+    </p>
     <slot />
   </template>
   <div v-else-if="state === 'loading'" class="gate" role="status">
@@ -27,8 +31,29 @@ const { t } = useI18n();
 </template>
 
 <style scoped>
-.gate { padding: 60px 20px; display: flex; gap: 12px; justify-content: center; align-items: center; }
-.stale { margin: 12px 20px 0; }
-.needle { width: 4px; height: 26px; border-radius: 2px; background: var(--now); animation: swing 1.2s ease-in-out infinite alternate; }
-@keyframes swing { from { transform: rotate(-40deg); } to { transform: rotate(40deg); } }
+.gate {
+  padding: 60px 20px;
+  display: flex;
+  gap: 12px;
+  justify-content: center;
+  align-items: center;
+}
+.stale {
+  margin: 12px 20px 0;
+}
+.needle {
+  width: 4px;
+  height: 26px;
+  border-radius: 2px;
+  background: var(--now);
+  animation: swing 1.2s ease-in-out infinite alternate;
+}
+@keyframes swing {
+  from {
+    transform: rotate(-40deg);
+  }
+  to {
+    transform: rotate(40deg);
+  }
+}
 </style>

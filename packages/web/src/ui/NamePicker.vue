@@ -57,7 +57,9 @@ defineExpose({ focus: () => field.value?.focus() });
     <ul v-if="people.length > 0" class="plain row wrap chosen">
       <li v-for="one in people" :key="one.id" class="chip still">
         <span dir="auto">{{ name(one) }}</span>
-        <button v-if="!disabled" type="button" class="drop" :aria-label="t('compose.dropClass', { name: name(one) })" @click="drop(one)">×</button>
+        <button v-if="!disabled" type="button" class="drop" :aria-label="t('compose.dropClass', { name: name(one) })" @click="drop(one)">
+          ×
+        </button>
       </li>
     </ul>
     <input
@@ -75,7 +77,7 @@ defineExpose({ focus: () => field.value?.focus() });
       :aria-activedescendant="open && shown[current] ? `${id}-${current}` : undefined"
       @focus="open = true"
       @blur="open = false"
-      @input="(open = true), (current = 0)"
+      @input="((open = true), (current = 0))"
       @keydown.down.prevent="move(1)"
       @keydown.up.prevent="move(-1)"
       @keydown.enter="enter"
@@ -84,7 +86,19 @@ defineExpose({ focus: () => field.value?.focus() });
     />
     <div v-show="open && !disabled" class="results">
       <ul :id="`${id}-list`" class="plain" role="listbox" :aria-label="t('names.found')">
-        <li v-for="(one, index) in shown" :id="`${id}-${index}`" :key="one.id" class="one" role="option" dir="auto" :aria-selected="index === current" @mousedown.prevent="pick(one)" @mousemove="current = index">{{ name(one) }}</li>
+        <li
+          v-for="(one, index) in shown"
+          :id="`${id}-${index}`"
+          :key="one.id"
+          class="one"
+          role="option"
+          dir="auto"
+          :aria-selected="index === current"
+          @mousedown.prevent="pick(one)"
+          @mousemove="current = index"
+        >
+          {{ name(one) }}
+        </li>
       </ul>
       <p v-if="found.length === 0" class="one muted small" role="status">{{ t(left.length === 0 ? 'names.all' : 'names.none') }}</p>
       <p v-else-if="found.length > shown.length" class="one muted small">{{ t('names.more', { n: found.length - shown.length }) }}</p>
@@ -93,12 +107,49 @@ defineExpose({ focus: () => field.value?.focus() });
 </template>
 
 <style scoped>
-.picker { position: relative; }
-.chosen { gap: 6px; margin-block-end: 6px; }
-.still { cursor: default; display: inline-flex; gap: 4px; align-items: center; }
-.drop { border: 0; background: none; color: inherit; cursor: pointer; padding: 0 2px; font-size: 16px; line-height: 1; }
-.results { position: absolute; z-index: 5; inset-inline: 0; margin-block-start: 2px; background: var(--surface); border: 1px solid var(--line); border-radius: 8px; box-shadow: var(--float-shadow); padding: 4px; }
-.one { padding: 5px 9px; border-radius: 5px; cursor: pointer; }
-p.one { margin: 0; cursor: default; }
-[aria-selected='true'] { background: var(--surface-now); }
+.picker {
+  position: relative;
+}
+.chosen {
+  gap: 6px;
+  margin-block-end: 6px;
+}
+.still {
+  cursor: default;
+  display: inline-flex;
+  gap: 4px;
+  align-items: center;
+}
+.drop {
+  border: 0;
+  background: none;
+  color: inherit;
+  cursor: pointer;
+  padding: 0 2px;
+  font-size: 16px;
+  line-height: 1;
+}
+.results {
+  position: absolute;
+  z-index: 5;
+  inset-inline: 0;
+  margin-block-start: 2px;
+  background: var(--surface);
+  border: 1px solid var(--line);
+  border-radius: 8px;
+  box-shadow: var(--float-shadow);
+  padding: 4px;
+}
+.one {
+  padding: 5px 9px;
+  border-radius: 5px;
+  cursor: pointer;
+}
+p.one {
+  margin: 0;
+  cursor: default;
+}
+[aria-selected='true'] {
+  background: var(--surface-now);
+}
 </style>

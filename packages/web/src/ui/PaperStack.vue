@@ -12,10 +12,48 @@ defineProps<{ hue: number; count: number }>();
 </template>
 
 <style scoped>
-.stack-of-paper { position: relative; background: var(--surface); border: 1px solid var(--line); border-radius: 10px; padding: 13px 16px 13px 18px; display: flex; align-items: center; gap: 14px; box-shadow: 3px 3px 0 -1px var(--surface-2), 3px 3px 0 0 var(--line), 6px 6px 0 -1px var(--surface-2), 6px 6px 0 0 var(--line); margin-block-end: 18px; }
-.few { box-shadow: 3px 3px 0 -1px var(--surface-2), 3px 3px 0 0 var(--line); }
-.empty { box-shadow: none; }
-.stack-of-paper::before { content: ''; position: absolute; inset-block: 9px; inset-inline-start: 0; width: 4px; border-radius: 2px; background: var(--own); }
-.count { font: 700 27px var(--font-head); min-width: 46px; text-align: start; align-self: flex-start; line-height: 1.1; }
-.body { flex: 1; min-width: 0; }
+.stack-of-paper {
+  position: relative;
+  background: var(--surface);
+  border: 1px solid var(--line);
+  border-radius: 10px;
+  padding: 13px 16px 13px 18px;
+  display: flex;
+  align-items: center;
+  gap: 14px;
+  box-shadow:
+    3px 3px 0 -1px var(--surface-2),
+    3px 3px 0 0 var(--line),
+    6px 6px 0 -1px var(--surface-2),
+    6px 6px 0 0 var(--line);
+  margin-block-end: 18px;
+}
+.few {
+  box-shadow:
+    3px 3px 0 -1px var(--surface-2),
+    3px 3px 0 0 var(--line);
+}
+.empty {
+  box-shadow: none;
+}
+.stack-of-paper::before {
+  content: '';
+  position: absolute;
+  inset-block: 9px;
+  inset-inline-start: 0;
+  width: 4px;
+  border-radius: 2px;
+  background: var(--own);
+}
+.count {
+  font: 700 27px var(--font-head);
+  min-width: 46px;
+  text-align: start;
+  align-self: flex-start;
+  line-height: 1.1;
+}
+.body {
+  flex: 1;
+  min-width: 0;
+}
 </style>

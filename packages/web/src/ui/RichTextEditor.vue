@@ -16,7 +16,21 @@ import 'katex/dist/katex.min.css';
 import { AnswerSpace, OnlyAnswers } from './answer-space';
 import { Picture } from './picture-node';
 
-const props = defineProps<{ modelValue: RichText; label: string; placeholder: string; locked?: boolean; tall?: boolean; /** a worksheet: spaces to answer in can be put in */ worksheet?: boolean; /** a copy of one: only its spaces can be written in */ onlyAnswers?: boolean; keepPicture?: (file: File) => Promise<string | null>; /** the tools show only while it is written in */ slim?: boolean; /** asked first about each key, with what stands before the cursor in its paragraph; true: it is dealt with */ keys?: (event: KeyboardEvent, before: string) => boolean }>();
+const props = defineProps<{
+  modelValue: RichText;
+  label: string;
+  placeholder: string;
+  locked?: boolean;
+  tall?: boolean;
+  /** a worksheet: spaces to answer in can be put in */ worksheet?: boolean;
+  /** a copy of one: only its spaces can be written in */ onlyAnswers?: boolean;
+  keepPicture?: (file: File) => Promise<string | null>;
+  /** the tools show only while it is written in */ slim?: boolean;
+  /** asked first about each key, with what stands before the cursor in its paragraph; true: it is dealt with */ keys?: (
+    event: KeyboardEvent,
+    before: string,
+  ) => boolean;
+}>();
 const emit = defineEmits<{ 'update:modelValue': [RichText] }>();
 const { t } = useI18n();
 
@@ -33,7 +47,12 @@ async function takePictures(files: readonly File[]): Promise<boolean> {
   for (const file of pictures) {
     const fileId = await props.keepPicture(file);
     if (!fileId) lostPicture.value = file.name;
-    if (fileId) editor.value?.chain().focus().insertContent({ type: 'image', attrs: { fileId, alt: file.name.replace(/\.\w+$/, '') } }).run();
+    if (fileId)
+      editor.value
+        ?.chain()
+        .focus()
+        .insertContent({ type: 'image', attrs: { fileId, alt: file.name.replace(/\.\w+$/, '') } })
+        .run();
   }
   return true;
 }
@@ -43,7 +62,10 @@ const editor = useEditor({
   content: props.modelValue,
   editable: !props.locked,
   extensions: [
-    StarterKit.configure({ heading: { levels: [2, 3] }, link: { openOnClick: false, protocols: ['http', 'https', 'mailto'], defaultProtocol: 'https' } }),
+    StarterKit.configure({
+      heading: { levels: [2, 3] },
+      link: { openOnClick: false, protocols: ['http', 'https', 'mailto'], defaultProtocol: 'https' },
+    }),
     Placeholder.configure({ placeholder: props.placeholder }),
     TableKit.configure({ table: { resizable: false } }),
     Mathematics.configure({
@@ -94,7 +116,10 @@ watch(
     if (editor.value.isFocused) editor.value.commands.setTextSelection({ from: Math.min(from, end), to: Math.min(to, end) });
   },
 );
-watch(() => props.locked, (locked) => editor.value?.setEditable(!locked, false));
+watch(
+  () => props.locked,
+  (locked) => editor.value?.setEditable(!locked, false),
+);
 
 async function askFor(what: 'link' | 'formula' | 'alt', text: string, at?: number): Promise<void> {
   badLink.value = null;
@@ -113,7 +138,8 @@ function answer(): void {
     const href = link?.href ?? '';
     const whole = chain.extendMarkRange('link');
     if (href === '') whole.unsetLink().run();
-    else if (editor.value!.state.selection.empty && !editor.value!.isActive('link')) chain.insertContent({ type: 'text', text: href, marks: [{ type: 'link', attrs: { href } }] }).run();
+    else if (editor.value!.state.selection.empty && !editor.value!.isActive('link'))
+      chain.insertContent({ type: 'text', text: href, marks: [{ type: 'link', attrs: { href } }] }).run();
     else whole.setLink({ href }).run();
   } else if (asked.what === 'alt') chain.updateAttributes('image', { alt: text }).run();
   else if (asked.at !== undefined) {
@@ -141,9 +167,15 @@ const tools = computed(() => [
   { key: 'bullets', sign: '•', mark: 'bulletList', run: () => editor.value?.chain().focus().toggleBulletList().run() },
   { key: 'numbers', sign: '1.', mark: 'orderedList', run: () => editor.value?.chain().focus().toggleOrderedList().run() },
   { key: 'link', sign: t('editor.linkSign'), run: () => void askFor('link', String(editor.value?.getAttributes('link').href ?? '')) },
-  { key: 'table', sign: t('editor.tableSign'), run: () => editor.value?.chain().focus().insertTable({ rows: 3, cols: 3, withHeaderRow: true }).run() },
+  {
+    key: 'table',
+    sign: t('editor.tableSign'),
+    run: () => editor.value?.chain().focus().insertTable({ rows: 3, cols: 3, withHeaderRow: true }).run(),
+  },
   { key: 'formula', sign: '√x', mark: 'inlineMath', run: () => void askFor('formula', '') },
-  ...(props.worksheet ? [{ key: 'answerSpace', sign: t('editor.answerSpaceSign'), run: () => editor.value?.chain().focus().insertAnswerSpace().run() }] : []),
+  ...(props.worksheet
+    ? [{ key: 'answerSpace', sign: t('editor.answerSpaceSign'), run: () => editor.value?.chain().focus().insertAnswerSpace().run() }]
+    : []),
 ]);
 const tableTools = [
   { key: 'addRow', run: () => editor.value?.chain().focus().addRowAfter().run() },
@@ -157,15 +189,54 @@ const tableTools = [
 <template>
   <div class="editor" :class="{ locked, tall, slim }">
     <div v-if="!locked" class="tools" role="toolbar" :aria-label="t('editor.tools')">
-      <button v-for="tool in tools" :key="tool.key" type="button" class="tool" :class="`is-${tool.key}`" :aria-label="t(`editor.${tool.key}`)" :title="t(`editor.${tool.key}`)" :aria-pressed="editor?.isActive(tool.mark ?? tool.key, tool.attributes) ?? false" @click="tool.run()">{{ tool.sign }}</button>
-      <label v-if="keepPicture" class="tool pick" :title="t('editor.picture')">{{ t('editor.pictureSign') }}<input class="hidden-text" type="file" accept="image/png,image/jpeg,image/gif,image/webp" multiple :aria-label="t('editor.picture')" @change="picked" /></label>
-      <template v-if="inTable"><button v-for="tool in tableTools" :key="tool.key" type="button" class="tool small" @click="tool.run()">{{ t(`editor.${tool.key}`) }}</button></template>
-      <button v-if="onPicture" type="button" class="tool small" @click="askFor('alt', String(editor?.getAttributes('image').alt ?? ''))">{{ t('editor.alt') }}</button>
+      <button
+        v-for="tool in tools"
+        :key="tool.key"
+        type="button"
+        class="tool"
+        :class="`is-${tool.key}`"
+        :aria-label="t(`editor.${tool.key}`)"
+        :title="t(`editor.${tool.key}`)"
+        :aria-pressed="editor?.isActive(tool.mark ?? tool.key, tool.attributes) ?? false"
+        @click="tool.run()"
+      >
+        {{ tool.sign }}
+      </button>
+      <label v-if="keepPicture" class="tool pick" :title="t('editor.picture')"
+        >{{ t('editor.pictureSign')
+        }}<input
+          class="hidden-text"
+          type="file"
+          accept="image/png,image/jpeg,image/gif,image/webp"
+          multiple
+          :aria-label="t('editor.picture')"
+          @change="picked"
+      /></label>
+      <template v-if="inTable"
+        ><button v-for="tool in tableTools" :key="tool.key" type="button" class="tool small" @click="tool.run()">
+          {{ t(`editor.${tool.key}`) }}
+        </button></template
+      >
+      <button v-if="onPicture" type="button" class="tool small" @click="askFor('alt', String(editor?.getAttributes('image').alt ?? ''))">
+        {{ t('editor.alt') }}
+      </button>
     </div>
     <form v-if="asking" class="asking row" @submit.prevent.stop="answer" @keydown.esc.stop="asking = null">
-      <input ref="askField" v-model="asking.text" class="field" :aria-label="t(`editor.${asking.what}`)" :placeholder="t(`editor.ask.${asking.what}`)" :aria-invalid="badLink !== null || undefined" dir="auto" />
-      <button class="btn">{{ t('editor.set') }}</button><button type="button" class="btn quiet" @click="asking = null">{{ t('common.cancel') }}</button>
-      <span v-if="badLink" class="alarm small" role="alert">{{ t(badLink === 'scheme' ? 'common.linkProblem.scheme' : 'editor.badLink') }}</span>
+      <input
+        ref="askField"
+        v-model="asking.text"
+        class="field"
+        :aria-label="t(`editor.${asking.what}`)"
+        :placeholder="t(`editor.ask.${asking.what}`)"
+        :aria-invalid="badLink !== null || undefined"
+        dir="auto"
+      />
+      <button class="btn">{{ t('editor.set') }}</button><button type="button" class="btn quiet" @click="asking = null">
+        {{ t('common.cancel') }}
+      </button>
+      <span v-if="badLink" class="alarm small" role="alert">{{
+        t(badLink === 'scheme' ? 'common.linkProblem.scheme' : 'editor.badLink')
+      }}</span>
     </form>
     <p v-if="lostPicture" class="alarm small" role="alert">{{ t('editor.pictureFailed', { name: lostPicture }) }}</p>
     <EditorContent :editor="editor" class="content" />
@@ -173,23 +244,91 @@ const tableTools = [
 </template>
 
 <style scoped>
-.editor { position: relative; }
-.tools { display: flex; flex-wrap: wrap; gap: 2px; margin-block-end: 6px; }
-.tool { border: 1px solid transparent; background: none; color: var(--text-2); border-radius: 6px; min-width: 30px; min-height: 28px; padding-inline: 7px; font-weight: 600; cursor: pointer; }
-.tool:hover { border-color: var(--line); }
-.tool[aria-pressed='true'] { background: var(--surface-2); color: var(--text); }
-.tool.small { font-weight: 500; }
-.pick { display: inline-flex; align-items: center; }
-.pick:focus-within { outline: 3px solid var(--focus); }
-.is-italic { font-style: italic; }
-.asking { margin-block-end: 8px; flex-wrap: wrap; }
-.asking .field { flex: 1; min-width: 180px; }
-.content :deep(.rich-text) { min-height: 120px; max-width: 74ch; outline-offset: 6px; }
-.tall .content :deep(.rich-text) { min-height: 240px; }
-.slim .content :deep(.rich-text) { font: 15.5px/1.5 var(--font); min-height: 84px; border: 1px solid var(--field-line); border-radius: 6px; padding: 8px 11px; background: var(--surface); outline-offset: 0; max-height: 240px; overflow: auto; }
-.slim .content :deep(.rich-text:focus) { outline: 3px solid var(--focus); }
-.slim:not(:focus-within) .tools { display: none; }
-.content :deep(p.is-editor-empty:first-child::before) { content: attr(data-placeholder); color: var(--text-3); float: inline-start; height: 0; pointer-events: none; }
-.content :deep(.ProseMirror-selectednode) { outline: 3px solid var(--focus); }
-.content :deep(.tiptap-mathematics-render) { cursor: pointer; padding-inline: 2px; }
+.editor {
+  position: relative;
+}
+.tools {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px;
+  margin-block-end: 6px;
+}
+.tool {
+  border: 1px solid transparent;
+  background: none;
+  color: var(--text-2);
+  border-radius: 6px;
+  min-width: 30px;
+  min-height: 28px;
+  padding-inline: 7px;
+  font-weight: 600;
+  cursor: pointer;
+}
+.tool:hover {
+  border-color: var(--line);
+}
+.tool[aria-pressed='true'] {
+  background: var(--surface-2);
+  color: var(--text);
+}
+.tool.small {
+  font-weight: 500;
+}
+.pick {
+  display: inline-flex;
+  align-items: center;
+}
+.pick:focus-within {
+  outline: 3px solid var(--focus);
+}
+.is-italic {
+  font-style: italic;
+}
+.asking {
+  margin-block-end: 8px;
+  flex-wrap: wrap;
+}
+.asking .field {
+  flex: 1;
+  min-width: 180px;
+}
+.content :deep(.rich-text) {
+  min-height: 120px;
+  max-width: 74ch;
+  outline-offset: 6px;
+}
+.tall .content :deep(.rich-text) {
+  min-height: 240px;
+}
+.slim .content :deep(.rich-text) {
+  font: 15.5px/1.5 var(--font);
+  min-height: 84px;
+  border: 1px solid var(--field-line);
+  border-radius: 6px;
+  padding: 8px 11px;
+  background: var(--surface);
+  outline-offset: 0;
+  max-height: 240px;
+  overflow: auto;
+}
+.slim .content :deep(.rich-text:focus) {
+  outline: 3px solid var(--focus);
+}
+.slim:not(:focus-within) .tools {
+  display: none;
+}
+.content :deep(p.is-editor-empty:first-child::before) {
+  content: attr(data-placeholder);
+  color: var(--text-3);
+  float: inline-start;
+  height: 0;
+  pointer-events: none;
+}
+.content :deep(.ProseMirror-selectednode) {
+  outline: 3px solid var(--focus);
+}
+.content :deep(.tiptap-mathematics-render) {
+  cursor: pointer;
+  padding-inline: 2px;
+}
 </style>

@@ -4,10 +4,19 @@ import { isSafeLink, textStarts, type RichNode } from '@jolly/core';
 import { computed, defineComponent, h, type PropType, type VNodeChild } from 'vue';
 import FormulaView from './FormulaView.vue';
 
-const BLOCKS: Record<string, string> = { paragraph: 'p', bulletList: 'ul', orderedList: 'ol', listItem: 'li', blockquote: 'blockquote', codeBlock: 'pre', tableRow: 'tr' };
+const BLOCKS: Record<string, string> = {
+  paragraph: 'p',
+  bulletList: 'ul',
+  orderedList: 'ol',
+  listItem: 'li',
+  blockquote: 'blockquote',
+  codeBlock: 'pre',
+  tableRow: 'tr',
+};
 const MARKS: Record<string, string> = { bold: 'strong', italic: 'em', underline: 'u', strike: 's', code: 'code' };
 
-const cell = (tag: 'th' | 'td', node: RichNode, inside: VNodeChild[]) => h(tag, { colspan: node.attrs?.colspan ?? 1, rowspan: node.attrs?.rowspan ?? 1 }, inside);
+const cell = (tag: 'th' | 'td', node: RichNode, inside: VNodeChild[]) =>
+  h(tag, { colspan: node.attrs?.colspan ?? 1, rowspan: node.attrs?.rowspan ?? 1 }, inside);
 
 /** A stretch of the plain words that stands out; several may overlap. */
 export interface Stretch {
@@ -20,8 +29,13 @@ export interface Stretch {
 export function cutText(text: string, at: number, stretches: readonly Stretch[]): { text: string; in: Stretch[] }[] {
   const inside = stretches.filter((one) => one.start < at + text.length && one.end > at);
   if (inside.length === 0) return [{ text, in: [] }];
-  const borders = [...new Set([0, text.length, ...inside.flatMap((one) => [one.start - at, one.end - at])])].filter((one) => one >= 0 && one <= text.length).sort((a, b) => a - b);
-  return borders.slice(1).map((end, index) => ({ text: text.slice(borders[index], end), in: inside.filter((one) => one.start < at + end && one.end > at + borders[index]!) }));
+  const borders = [...new Set([0, text.length, ...inside.flatMap((one) => [one.start - at, one.end - at])])]
+    .filter((one) => one >= 0 && one <= text.length)
+    .sort((a, b) => a - b);
+  return borders.slice(1).map((end, index) => ({
+    text: text.slice(borders[index], end),
+    in: inside.filter((one) => one.start < at + end && one.end > at + borders[index]!),
+  }));
 }
 
 interface Pinning {
@@ -31,18 +45,26 @@ interface Pinning {
 function words(node: RichNode, { starts, stretches }: Pinning): VNodeChild {
   const at = starts.get(node) ?? 0;
   const cut = cutText(node.text ?? '', at, stretches).map((one) =>
-    one.in.length === 0 ? one.text : h('mark', { class: one.in.map(({ kind }) => `is-${kind}`), 'data-stretch': one.in.map(({ id }) => id).join(' ') }, one.text),
+    one.in.length === 0
+      ? one.text
+      : h('mark', { class: one.in.map(({ kind }) => `is-${kind}`), 'data-stretch': one.in.map(({ id }) => id).join(' ') }, one.text),
   );
   return h('span', { 'data-at': at }, cut);
 }
 
 function show(node: RichNode, pinning: Pinning | null): VNodeChild {
   if (node.type === 'text') {
-    return (node.marks ?? []).reduce<VNodeChild>((inner, mark) => {
-      if (mark.type === 'link') return isSafeLink(mark.attrs?.href) ? h('a', { href: mark.attrs?.href, target: '_blank', rel: 'noopener noreferrer nofollow' }, [inner]) : inner;
-      const tag = MARKS[mark.type];
-      return tag ? h(tag, [inner]) : inner;
-    }, pinning ? words(node, pinning) : (node.text ?? ''));
+    return (node.marks ?? []).reduce<VNodeChild>(
+      (inner, mark) => {
+        if (mark.type === 'link')
+          return isSafeLink(mark.attrs?.href)
+            ? h('a', { href: mark.attrs?.href, target: '_blank', rel: 'noopener noreferrer nofollow' }, [inner])
+            : inner;
+        const tag = MARKS[mark.type];
+        return tag ? h(tag, [inner]) : inner;
+      },
+      pinning ? words(node, pinning) : (node.text ?? ''),
+    );
   }
   const inside = (node.content ?? []).map((one) => show(one, pinning));
   switch (node.type) {
@@ -82,7 +104,11 @@ export default defineComponent({
     const starts = computed(() => textStarts(props.text));
     return () => {
       const pinning = props.stretches ? { starts: starts.value, stretches: props.stretches } : null;
-      return h('div', { class: 'rich-text', dir: 'auto' }, (props.text.content ?? []).map((one) => show(one, pinning)));
+      return h(
+        'div',
+        { class: 'rich-text', dir: 'auto' },
+        (props.text.content ?? []).map((one) => show(one, pinning)),
+      );
     };
   },
 });

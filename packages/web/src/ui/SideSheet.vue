@@ -32,7 +32,16 @@ watchEffect(
 </script>
 
 <template>
-  <Drawer :open="open" :title="title" :width="width ?? 440" :root-style="{ maxInlineSize: '100vw' }" :keyboard="false" destroy-on-close placement="right" @close="emit('close')">
+  <Drawer
+    :open="open"
+    :title="title"
+    :width="width ?? 440"
+    :root-style="{ maxInlineSize: '100vw' }"
+    :keyboard="false"
+    destroy-on-close
+    placement="right"
+    @close="emit('close')"
+  >
     <div ref="inside"><slot /></div>
   </Drawer>
 </template>

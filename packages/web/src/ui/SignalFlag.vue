@@ -39,19 +39,57 @@ defineProps<{ state: PieceState; label?: string }>();
 </template>
 
 <style scoped>
-.flag { width: 15px; height: 15px; flex: none; vertical-align: -2px; }
-.outline { fill: var(--flag-paper); stroke: var(--flag-outline); stroke-width: 1.6; }
-.begun { stroke: var(--flag-in); }
-.gone { stroke: var(--flag-missing); }
-.excused { fill: var(--flag-excused); stroke-dasharray: 2.4 2; }
-.in { fill: var(--flag-in); }
-.missing { fill: var(--flag-missing); }
-.sent-back { fill: var(--flag-sent-back); }
-.chevron { stroke: var(--flag-paper); stroke-width: 2.2; fill: none; }
-.held { fill: var(--flag-held); }
-.held-dot { fill: var(--flag-held-dot); }
-.returned { fill: var(--flag-returned); }
-.paper { fill: var(--flag-paper); }
-.dot { fill: var(--flag-outline); }
-[dir='rtl'] .flag { transform: scaleX(-1); }
+.flag {
+  width: 15px;
+  height: 15px;
+  flex: none;
+  vertical-align: -2px;
+}
+.outline {
+  fill: var(--flag-paper);
+  stroke: var(--flag-outline);
+  stroke-width: 1.6;
+}
+.begun {
+  stroke: var(--flag-in);
+}
+.gone {
+  stroke: var(--flag-missing);
+}
+.excused {
+  fill: var(--flag-excused);
+  stroke-dasharray: 2.4 2;
+}
+.in {
+  fill: var(--flag-in);
+}
+.missing {
+  fill: var(--flag-missing);
+}
+.sent-back {
+  fill: var(--flag-sent-back);
+}
+.chevron {
+  stroke: var(--flag-paper);
+  stroke-width: 2.2;
+  fill: none;
+}
+.held {
+  fill: var(--flag-held);
+}
+.held-dot {
+  fill: var(--flag-held-dot);
+}
+.returned {
+  fill: var(--flag-returned);
+}
+.paper {
+  fill: var(--flag-paper);
+}
+.dot {
+  fill: var(--flag-outline);
+}
+[dir='rtl'] .flag {
+  transform: scaleX(-1);
+}
 </style>

@@ -13,6 +13,10 @@ const { t } = useI18n();
 </template>
 
 <style scoped>
-.state { white-space: nowrap; }
-.state .flag { margin-inline-end: 4px; }
+.state {
+  white-space: nowrap;
+}
+.state .flag {
+  margin-inline-end: 4px;
+}
 </style>

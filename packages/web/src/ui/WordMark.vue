@@ -17,9 +17,29 @@ const { t } = useI18n();
 </template>
 
 <style scoped>
-.mark { display: inline-flex; align-items: center; gap: 9px; font: 700 19px var(--font-head); letter-spacing: -0.02em; color: var(--on-mast); white-space: nowrap; }
-.rim { fill: none; stroke: var(--now); stroke-width: 2; }
-.tail { fill: var(--on-mast); }
-.tip { fill: var(--now); }
-@media (max-width: 1000px) { .mast .word { display: none; } }
+.mark {
+  display: inline-flex;
+  align-items: center;
+  gap: 9px;
+  font: 700 19px var(--font-head);
+  letter-spacing: -0.02em;
+  color: var(--on-mast);
+  white-space: nowrap;
+}
+.rim {
+  fill: none;
+  stroke: var(--now);
+  stroke-width: 2;
+}
+.tail {
+  fill: var(--on-mast);
+}
+.tip {
+  fill: var(--now);
+}
+@media (max-width: 1000px) {
+  .mast .word {
+    display: none;
+  }
+}
 </style>

@@ -18,7 +18,13 @@ export const AnswerSpace = Node.create({
   content: 'block+',
   isolating: true,
   defining: true,
-  addAttributes: () => ({ key: { default: null, parseHTML: (element) => element.getAttribute('data-key'), renderHTML: ({ key }) => ({ 'data-key': key as string }) } }),
+  addAttributes: () => ({
+    key: {
+      default: null,
+      parseHTML: (element) => element.getAttribute('data-key'),
+      renderHTML: ({ key }) => ({ 'data-key': key as string }),
+    },
+  }),
   parseHTML: () => [{ tag: 'div[data-answer-space]' }],
   renderHTML: ({ HTMLAttributes }) => ['div', { ...HTMLAttributes, 'data-answer-space': '', class: 'answer-space' }, 0],
   addCommands() {
@@ -48,7 +54,8 @@ export const OnlyAnswers = Extension.create({
   addProseMirrorPlugins: () => [
     new Plugin({
       key: new PluginKey('onlyAnswers'),
-      filterTransaction: (transaction, state) => !transaction.docChanged || transaction.getMeta('fromOutside') === true || around(transaction.doc) === around(state.doc),
+      filterTransaction: (transaction, state) =>
+        !transaction.docChanged || transaction.getMeta('fromOutside') === true || around(transaction.doc) === around(state.doc),
     }),
   ],
 });

@@ -36,7 +36,12 @@ export const vSortable: Directive<HTMLElement, Options> = {
       onEnd({ item, from, to, oldDraggableIndex = 0, newDraggableIndex = 0 }) {
         item.remove();
         from.insertBefore(item, from.querySelectorAll(':scope > [data-drag]')[oldDraggableIndex] ?? null);
-        value.moved({ from: from.getAttribute(NAME) ?? '', to: to.getAttribute(NAME) ?? '', oldIndex: oldDraggableIndex, newIndex: newDraggableIndex });
+        value.moved({
+          from: from.getAttribute(NAME) ?? '',
+          to: to.getAttribute(NAME) ?? '',
+          oldIndex: oldDraggableIndex,
+          newIndex: newDraggableIndex,
+        });
       },
     });
     made.set(element, sortable);

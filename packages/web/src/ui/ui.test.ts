@@ -38,7 +38,9 @@ describe('the dial', () => {
     const svg = await shown(CompassDial, { percent: 67, atLeast: 51, atMost: 84, atPace: 70, passLine: 60, label: 'so far', empty: '' });
     expect(svg.match(/<path/g)).toHaveLength(5);
     expect(svg).toContain('class="tick"');
-    expect(svg).not.toBe(await shown(CompassDial, { percent: 67, atLeast: 51, atMost: 84, atPace: 75, passLine: 60, label: 'so far', empty: '' }));
+    expect(svg).not.toBe(
+      await shown(CompassDial, { percent: 67, atLeast: 51, atMost: 84, atPace: 75, passLine: 60, label: 'so far', empty: '' }),
+    );
   });
 
   it('says in words that there is no score, without needle or stretch', async () => {
@@ -62,7 +64,8 @@ describe('the dial', () => {
 
 describe('the line of totals', () => {
   const mark = (id: string, value: number, look = 'outline') => ({ id, value, look, label: `${id} ${value} %`, faded: false });
-  const line = (marks: object[]) => shown(NumberLine, { marks, passLine: 60, passLabel: 'pass line 60 %', bands: [{ name: 'Afloat', from: 70 }], label: 'totals' });
+  const line = (marks: object[]) =>
+    shown(NumberLine, { marks, passLine: 60, passLabel: 'pass line 60 %', bands: [{ name: 'Afloat', from: 70 }], label: 'totals' });
   const places = (html: string) => [...html.matchAll(/translate\(([\d.]+) ([\d.]+)\)/g)].map(([, x, y]) => [Number(x), Number(y)] as const);
 
   it('says who each is, and how far off course by shape', async () => {
@@ -96,7 +99,12 @@ describe('texts of people', () => {
       type: 'doc',
       content: [
         { type: 'heading', attrs: { level: 2 }, content: [{ type: 'text', text: 'Bends' }] },
-        { type: 'bulletList', content: [{ type: 'listItem', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'slow', marks: [{ type: 'bold' }] }] }] }] },
+        {
+          type: 'bulletList',
+          content: [
+            { type: 'listItem', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'slow', marks: [{ type: 'bold' }] }] }] },
+          ],
+        },
         { type: 'paragraph' },
       ],
     };
@@ -107,12 +115,18 @@ describe('texts of people', () => {
   });
 
   it('lead only to web and mail addresses, and away from the page', async () => {
-    const link = (href: string) => html({ type: 'doc', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'here', marks: [{ type: 'link', attrs: { href } }] }] }] });
+    const link = (href: string) =>
+      html({
+        type: 'doc',
+        content: [{ type: 'paragraph', content: [{ type: 'text', text: 'here', marks: [{ type: 'link', attrs: { href } }] }] }],
+      });
     expect(await link('https://tern.example/')).toContain('rel="noopener noreferrer nofollow"');
     expect(await link('javascript:alert(1)')).not.toContain('<a');
   });
 
   it('leave out nodes that are none of ours', async () => {
-    expect(await html({ type: 'doc', content: [{ type: 'iframe', attrs: { src: 'x' }, content: [{ type: 'text', text: 'kept' }] }] })).not.toContain('iframe');
+    expect(
+      await html({ type: 'doc', content: [{ type: 'iframe', attrs: { src: 'x' }, content: [{ type: 'text', text: 'kept' }] }] }),
+    ).not.toContain('iframe');
   });
 });

@@ -20,7 +20,8 @@ function isTyping(target: EventTarget | null): boolean {
 }
 
 /** Enter on something that can be pressed presses that. */
-const presses = ({ key, target }: KeyboardEvent) => key === 'Enter' && target instanceof Element && target.closest('button, a, summary, [role]') !== null;
+const presses = ({ key, target }: KeyboardEvent) =>
+  key === 'Enter' && target instanceof Element && target.closest('button, a, summary, [role]') !== null;
 
 /** Does what a key is a shortcut for, here or everywhere. @returns false where it is none */
 export function runShortcut(event: KeyboardEvent): boolean {

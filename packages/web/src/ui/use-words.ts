@@ -1,4 +1,12 @@
-import { calendarDaysTo, writtenNumber, writtenPercent, writtenPoints, type Instant, type MilliPoints, type StudentName } from '@jolly/core';
+import {
+  calendarDaysTo,
+  writtenNumber,
+  writtenPercent,
+  writtenPoints,
+  type Instant,
+  type MilliPoints,
+  type StudentName,
+} from '@jolly/core';
 import { useI18n } from 'vue-i18n';
 import { dayText, language, lengthParts, weekdayLong, whenText } from '../time/format';
 

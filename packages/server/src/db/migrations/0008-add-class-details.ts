@@ -1,6 +1,7 @@
 export const name = '0008-add-class-details';
 
-const FIRST_SCHEME = '{"kind":"points","categories":[],"missing":{"kind":"leaveOut","percent":0},"decimals":1,"bands":[],"bandsBy":"shown"}';
+const FIRST_SCHEME =
+  '{"kind":"points","categories":[],"missing":{"kind":"leaveOut","percent":0},"decimals":1,"bands":[],"bandsBy":"shown"}';
 const FIRST_BEARING = '{"passLine":60000,"missingLimit":2,"drop":5000,"overWeeks":4,"margin":5000}';
 
 export const up = [

@@ -4,8 +4,11 @@ export const name = '0027-add-feedback';
 // its reason, and the scores of earlier rounds. What the student is shown of it is kept as it was returned.
 // Lines end in a letter of private use meanwhile, which JSON leaves as it is.
 const LINE_END = 'CONVERT(0xEE8080 USING utf8mb4)';
-const inLines = (column: string) => `REPLACE(REPLACE(${column} COLLATE utf8mb4_bin, CHAR(13 USING utf8mb4), ''), CHAR(10 USING utf8mb4), ${LINE_END})`;
-const asDocument = (column: string) => `UPDATE pieces SET ${column} = CONCAT('{"type":"doc","content":[{"type":"paragraph"', IF(${column} = '', '', CONCAT(',"content":[',
+const inLines = (column: string) =>
+  `REPLACE(REPLACE(${column} COLLATE utf8mb4_bin, CHAR(13 USING utf8mb4), ''), CHAR(10 USING utf8mb4), ${LINE_END})`;
+const asDocument = (
+  column: string,
+) => `UPDATE pieces SET ${column} = CONCAT('{"type":"doc","content":[{"type":"paragraph"', IF(${column} = '', '', CONCAT(',"content":[',
     REPLACE(REPLACE(REPLACE(CONCAT('{"type":"text","text":', JSON_QUOTE(${inLines(column)}), '}') COLLATE utf8mb4_bin,
       ${LINE_END}, '"},{"type":"hardBreak"},{"type":"text","text":"'), '{"type":"text","text":""},', ''), ',{"type":"text","text":""}', ''), ']')), '}]}')`;
 const texts = (column: string) => `JSON_EXTRACT(${column}, '$**.text')`;

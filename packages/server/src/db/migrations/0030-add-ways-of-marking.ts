@@ -39,4 +39,9 @@ export const up = [
   )`,
 ];
 
-export const down = ['DROP TABLE second_scores', 'DROP TABLE score_questions', 'DROP TABLE timed_returns', 'ALTER TABLE piece_facts DROP KEY facts_by'];
+export const down = [
+  'DROP TABLE second_scores',
+  'DROP TABLE score_questions',
+  'DROP TABLE timed_returns',
+  'ALTER TABLE piece_facts DROP KEY facts_by',
+];

@@ -1,17 +1,41 @@
-import type { CardSignInRequest, FinishTwoStepRequest, NewPasswordRequest, SecondStepRequest, SessionReply, SignInRequest, TakeTicketRequest, TwoStepProof } from '../../contract';
+import type {
+  CardSignInRequest,
+  FinishTwoStepRequest,
+  NewPasswordRequest,
+  SecondStepRequest,
+  SessionReply,
+  SignInRequest,
+  TakeTicketRequest,
+  TwoStepProof,
+} from '../../contract';
 import { asTeacher } from '../../http/as-role';
 import { Problem } from '../../http/problem';
 import type { Ask, Route } from '../../http/route';
 import { beginSession, csrfOf, endSession, practiceOf, waitForSecondStep } from '../../http/session';
 import type { Services } from '../../wiring';
-import { cardBody, emailBody, endTwoStepBody, newPasswordBody, recoverBody, secondStepBody, signInBody, takeTicketBody, ticketBody, twoStepBody } from './accounts.schema';
+import {
+  cardBody,
+  emailBody,
+  endTwoStepBody,
+  newPasswordBody,
+  recoverBody,
+  secondStepBody,
+  signInBody,
+  takeTicketBody,
+  ticketBody,
+  twoStepBody,
+} from './accounts.schema';
 import type { Person } from './accounts.service';
 
 type Part = Pick<Services, 'accounts' | 'signIn' | 'tickets'>;
 
 export function accountRoutes({ accounts, signIn, tickets }: Part): Route[] {
   /** Begins a session for somebody who has proved who they are. */
-  const enter = async ({ req, now }: Pick<Ask, 'req' | 'now'>, person: Person, more: { mustChange?: boolean } = {}): Promise<SessionReply> => {
+  const enter = async (
+    { req, now }: Pick<Ask, 'req' | 'now'>,
+    person: Person,
+    more: { mustChange?: boolean } = {},
+  ): Promise<SessionReply> => {
     const csrf = await beginSession(req, { userId: person.id, role: person.role, ...more });
     return { me: await accounts.me({ role: person.role, userId: person.id }), csrf, now };
   };
@@ -21,7 +45,11 @@ export function accountRoutes({ accounts, signIn, tickets }: Part): Route[] {
       path: '/api/session',
       action: 'session.look',
       does: 'Who is signed in, and the token that writes must carry.',
-      handle: async ({ actor, req, now }: Ask): Promise<SessionReply> => ({ me: await accounts.me(actor, practiceOf(req)), csrf: csrfOf(req), now }),
+      handle: async ({ actor, req, now }: Ask): Promise<SessionReply> => ({
+        me: await accounts.me(actor, practiceOf(req)),
+        csrf: csrfOf(req),
+        now,
+      }),
     },
     {
       verb: 'post',

@@ -1,13 +1,27 @@
 import { EMAIL, USER_NAME } from '@jolly/core';
 import Joi from 'joi';
-import type { CardSignInRequest, FinishTwoStepRequest, JoinRequest, NewPasswordRequest, SecondStepRequest, SignInRequest, TakeTicketRequest, TwoStepProof } from '../../contract';
+import type {
+  CardSignInRequest,
+  FinishTwoStepRequest,
+  JoinRequest,
+  NewPasswordRequest,
+  SecondStepRequest,
+  SignInRequest,
+  TakeTicketRequest,
+  TwoStepProof,
+} from '../../contract';
 import { personName } from '../../http/form';
 
 export const password = Joi.string().min(8).max(200);
 export const userName = Joi.string().trim().lowercase().min(2).max(64).pattern(USER_NAME).messages({
   'string.pattern.base': '{#label} must not contain spaces, @ or slashes',
 });
-export const email = Joi.string().trim().lowercase().max(200).pattern(EMAIL).messages({ 'string.pattern.base': '{#label} is not an e-mail address' });
+export const email = Joi.string()
+  .trim()
+  .lowercase()
+  .max(200)
+  .pattern(EMAIL)
+  .messages({ 'string.pattern.base': '{#label} is not an e-mail address' });
 const given = Joi.string().max(200).required();
 const code = Joi.string().trim().max(40).required();
 const ticket = Joi.string().max(64).required();
@@ -24,7 +38,10 @@ export const joinBody = Joi.object<JoinRequest, true>({
 });
 export const codeParams = Joi.object({ code: Joi.string().max(32).required() });
 export const newPasswordBody = Joi.object<NewPasswordRequest, true>({ current: given.optional(), password: password.required() });
-export const emailBody = Joi.object<{ email: string | null; current: string }, true>({ email: email.allow(null).required(), current: given });
+export const emailBody = Joi.object<{ email: string | null; current: string }, true>({
+  email: email.allow(null).required(),
+  current: given,
+});
 const proof = { current: given, presentCode: Joi.string().trim().max(40) };
 export const twoStepBody = Joi.object<FinishTwoStepRequest, true>({
   secret: Joi.string()

@@ -7,7 +7,8 @@ import { hashPassword } from './passwords';
 
 export type Person = Pick<UserRow, 'id' | 'role' | 'userName' | 'givenName' | 'familyName'>;
 /** A person with what a roster needs to know of them; never a hash. */
-export type PersonDetails = Person & Pick<UserRow, 'email' | 'schoolNumber' | 'sourceId' | 'cardMadeAt' | 'broughtBy'> & { hasPassword: boolean };
+export type PersonDetails = Person &
+  Pick<UserRow, 'email' | 'schoolNumber' | 'sourceId' | 'cardMadeAt' | 'broughtBy'> & { hasPassword: boolean };
 
 const PERSON = ['id', 'role', 'userName', 'givenName', 'familyName'] as const;
 
@@ -38,7 +39,8 @@ const toDetails = (row: UserRow): PersonDetails => ({
 export function accountsService({ sequelize }: { sequelize: Sequelize }) {
   const users = defineUsers(sequelize);
   const asPerson = (row: unknown) => row as Person;
-  const details = async (where: WhereOptions<UserRow>) => ((await users.findAll({ where, raw: true })) as unknown as UserRow[]).map(toDetails);
+  const details = async (where: WhereOptions<UserRow>) =>
+    ((await users.findAll({ where, raw: true })) as unknown as UserRow[]).map(toDetails);
 
   return {
     async me(actor: Actor, practice: Me['practice'] = null): Promise<Me | null> {
@@ -90,9 +92,21 @@ export function accountsService({ sequelize }: { sequelize: Sequelize }) {
     },
 
     /** New people without a sign-in, in one statement. @param broughtBy the teacher who brings them in @param now instant of creation */
-    async addStudents(students: readonly NewStudent[], broughtBy: string | null, now: number, transaction: Transaction): Promise<PersonDetails[]> {
+    async addStudents(
+      students: readonly NewStudent[],
+      broughtBy: string | null,
+      now: number,
+      transaction: Transaction,
+    ): Promise<PersonDetails[]> {
       const rows = students.map(({ givenName, familyName, ...more }): UserRow => ({
-        ...blankUser({ id: randomUUID(), role: 'student', givenName, familyName, nameKey: nameKey({ givenName, familyName }), createdAt: new Date(now) }),
+        ...blankUser({
+          id: randomUUID(),
+          role: 'student',
+          givenName,
+          familyName,
+          nameKey: nameKey({ givenName, familyName }),
+          createdAt: new Date(now),
+        }),
         broughtBy,
         ...more,
       }));
@@ -106,16 +120,31 @@ export function accountsService({ sequelize }: { sequelize: Sequelize }) {
     },
 
     /** Changes what is known of a person. A taken number or address of the records system fails on its unique key. */
-    async changePerson(id: string, changes: Partial<Pick<UserRow, 'givenName' | 'familyName' | 'email' | 'schoolNumber' | 'sourceId'>>, transaction: Transaction): Promise<void> {
+    async changePerson(
+      id: string,
+      changes: Partial<Pick<UserRow, 'givenName' | 'familyName' | 'email' | 'schoolNumber' | 'sourceId'>>,
+      transaction: Transaction,
+    ): Promise<void> {
       const row = (await users.findByPk(id, { raw: true, transaction })) as unknown as UserRow;
       await users.update({ ...changes, nameKey: nameKey({ ...row, ...changes }) }, { where: { id }, transaction });
     },
 
-    async addTeacher(teacher: StudentName & { userName: string; password: string; email?: string | null }, now: number, transaction?: Transaction): Promise<Person> {
+    async addTeacher(
+      teacher: StudentName & { userName: string; password: string; email?: string | null },
+      now: number,
+      transaction?: Transaction,
+    ): Promise<Person> {
       const { password, email, ...rest } = teacher;
       const passwordHash = await hashPassword(password);
       const row: UserRow = {
-        ...blankUser({ id: randomUUID(), role: 'teacher', givenName: rest.givenName, familyName: rest.familyName, nameKey: nameKey(teacher), createdAt: new Date(now) }),
+        ...blankUser({
+          id: randomUUID(),
+          role: 'teacher',
+          givenName: rest.givenName,
+          familyName: rest.familyName,
+          nameKey: nameKey(teacher),
+          createdAt: new Date(now),
+        }),
         userName: rest.userName.toLowerCase(),
         passwordHash,
         email: email?.toLowerCase() ?? null,
@@ -133,7 +162,14 @@ export function accountsService({ sequelize }: { sequelize: Sequelize }) {
       transaction: Transaction,
     ): Promise<Person> {
       const row: UserRow = {
-        ...blankUser({ id: randomUUID(), role: 'family', givenName: family.givenName, familyName: family.familyName, nameKey: nameKey(family), createdAt: new Date(now) }),
+        ...blankUser({
+          id: randomUUID(),
+          role: 'family',
+          givenName: family.givenName,
+          familyName: family.familyName,
+          nameKey: nameKey(family),
+          createdAt: new Date(now),
+        }),
         userName: family.userName,
         passwordHash,
         email: family.email,
@@ -160,7 +196,9 @@ export function accountsService({ sequelize }: { sequelize: Sequelize }) {
 
     /** Who looks after the mailroom. */
     async keepers(): Promise<string[]> {
-      return ((await users.findAll({ attributes: ['id'], where: { isKeeper: true }, limit: 20, raw: true })) as unknown as { id: string }[]).map((row) => row.id);
+      return (
+        (await users.findAll({ attributes: ['id'], where: { isKeeper: true }, limit: 20, raw: true })) as unknown as { id: string }[]
+      ).map((row) => row.id);
     },
 
     /** Who can have a link to a new password sent to this address: students ask their teacher. */
@@ -181,11 +219,22 @@ export function accountsService({ sequelize }: { sequelize: Sequelize }) {
     },
 
     /** For the demo school: people with or without a sign-in, all with one password. */
-    async plant(people: (NewStudent & { role: UserRow['role']; userName: string | null })[], password: string, now: number): Promise<Person[]> {
+    async plant(
+      people: (NewStudent & { role: UserRow['role']; userName: string | null })[],
+      password: string,
+      now: number,
+    ): Promise<Person[]> {
       const passwordHash = await hashPassword(password);
       const firstTeacher = people.findIndex((one) => one.role === 'teacher');
       const rows = people.map((one, index): UserRow => ({
-        ...blankUser({ id: randomUUID(), role: one.role, givenName: one.givenName, familyName: one.familyName, nameKey: nameKey(one), createdAt: new Date(now) }),
+        ...blankUser({
+          id: randomUUID(),
+          role: one.role,
+          givenName: one.givenName,
+          familyName: one.familyName,
+          nameKey: nameKey(one),
+          createdAt: new Date(now),
+        }),
         ...one,
         passwordHash: one.userName === null ? null : passwordHash,
         isKeeper: index === firstTeacher,

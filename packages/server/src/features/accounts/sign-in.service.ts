@@ -30,13 +30,15 @@ function longCode(): string {
 /** As it is written on paper: groups that the eye can keep. */
 export const spacedCode = (code: string): string => code.match(/.{1,5}/g)!.join('-');
 
-const totpOf = (secret: string, label: string) => new TOTP({ issuer: 'Jolly Compass', label, secret: Secret.fromBase32(secret), period: STEP_SECONDS });
+const totpOf = (secret: string, label: string) =>
+  new TOTP({ issuer: 'Jolly Compass', label, secret: Secret.fromBase32(secret), period: STEP_SECONDS });
 
 /** How people prove who they are: password, card, second step, and how each is given, replaced and taken away. */
 export function signInService({ sequelize, accounts }: { sequelize: Sequelize; accounts: AccountsService }) {
   const users = defineUsers(sequelize);
   const recovery = defineRecoveryCodes(sequelize);
-  const byName = async (userName: string) => (await users.findOne({ where: { userName: userName.toLowerCase() }, raw: true })) as unknown as UserRow | null;
+  const byName = async (userName: string) =>
+    (await users.findOne({ where: { userName: userName.toLowerCase() }, raw: true })) as unknown as UserRow | null;
   const byId = async (id: string) => (await users.findByPk(id, { raw: true })) as unknown as UserRow;
 
   const service = {
@@ -77,10 +79,14 @@ export function signInService({ sequelize, accounts }: { sequelize: Sequelize; a
     async checkSecondStep(userId: string, code: string, now: number): Promise<Person> {
       const row = await byId(userId);
       const typed = code.replace(/[\s-]/g, '');
-      const step = row.totpSecret === null ? null : totpOf(row.totpSecret, row.userName ?? '').validate({ token: typed, timestamp: now, window: 1 });
+      const step =
+        row.totpSecret === null ? null : totpOf(row.totpSecret, row.userName ?? '').validate({ token: typed, timestamp: now, window: 1 });
       if (step !== null) {
         const counted = Math.floor(now / 1000 / STEP_SECONDS) + step;
-        const [taken] = await users.update({ totpStep: counted }, { where: { id: userId, totpStep: { [Op.or]: [{ [Op.is]: null }, { [Op.lt]: counted }] } as never } });
+        const [taken] = await users.update(
+          { totpStep: counted },
+          { where: { id: userId, totpStep: { [Op.or]: [{ [Op.is]: null }, { [Op.lt]: counted }] } as never } },
+        );
         if (taken > 0) return row;
       } else if ((await recovery.destroy({ where: { userId, hash: digest(typed.toUpperCase()) } })) > 0) return row;
       throw new Problem('session.wrongCode');
@@ -108,7 +114,10 @@ export function signInService({ sequelize, accounts }: { sequelize: Sequelize; a
       await service.requireProof(userId, proof, now);
       const codes = Array.from({ length: RECOVERY_CODES }, () => longCode());
       await inTransaction(sequelize, async (transaction) => {
-        await users.update({ totpSecret: secret, totpStep: Math.floor(now / 1000 / STEP_SECONDS) + step }, { where: { id: userId }, transaction });
+        await users.update(
+          { totpSecret: secret, totpStep: Math.floor(now / 1000 / STEP_SECONDS) + step },
+          { where: { id: userId }, transaction },
+        );
         await recovery.destroy({ where: { userId }, transaction });
         await recovery.bulkCreate(
           codes.map((one): RecoveryCodeRow => ({ id: randomUUID(), userId, hash: digest(one) })),
@@ -150,7 +159,10 @@ export function signInService({ sequelize, accounts }: { sequelize: Sequelize; a
     },
 
     /** Gives each a user name who has none, from their name. @returns user names by id */
-    async giveUserNames(people: readonly (StudentName & { id: string; userName: string | null })[], transaction: Transaction): Promise<Map<string, string>> {
+    async giveUserNames(
+      people: readonly (StudentName & { id: string; userName: string | null })[],
+      transaction: Transaction,
+    ): Promise<Map<string, string>> {
       const wanted = people.filter((one) => one.userName === null).map((one) => ({ id: one.id, name: userNameFrom(one, transliterate) }));
       const taken = await accounts.userNamesLike(
         wanted.map((one) => one.name),
@@ -167,7 +179,10 @@ export function signInService({ sequelize, accounts }: { sequelize: Sequelize; a
     },
 
     /** A password that a teacher hands a student, who must replace it at the first sign-in. @param tell in the same transaction */
-    async resetForStudent(student: Person, tell: (transaction: Transaction) => Promise<void>): Promise<{ userName: string; password: string }> {
+    async resetForStudent(
+      student: Person,
+      tell: (transaction: Transaction) => Promise<void>,
+    ): Promise<{ userName: string; password: string }> {
       const password = spacedCode(longCode().slice(0, 10)).toLowerCase();
       const passwordHash = await hashPassword(password);
       return inTransaction(sequelize, async (transaction) => {
@@ -186,9 +201,18 @@ export function signInService({ sequelize, accounts }: { sequelize: Sequelize; a
       return inTransaction(sequelize, async (transaction) => {
         const names = await service.giveUserNames(students, transaction);
         for (const [index, { id }] of students.entries())
-          await users.update({ cardHash: hashes[index]!, cardMadeAt: new Date(now), cardName: names.get(id)! }, { where: { id }, transaction });
+          await users.update(
+            { cardHash: hashes[index]!, cardMadeAt: new Date(now), cardName: names.get(id)! },
+            { where: { id }, transaction },
+          );
         await tell(transaction);
-        return students.map(({ id, givenName, familyName }, index) => ({ studentId: id, givenName, familyName, userName: names.get(id)!, code: spacedCode(codes[index]!) }));
+        return students.map(({ id, givenName, familyName }, index) => ({
+          studentId: id,
+          givenName,
+          familyName,
+          userName: names.get(id)!,
+          code: spacedCode(codes[index]!),
+        }));
       });
     },
 
@@ -213,7 +237,10 @@ export function signInService({ sequelize, accounts }: { sequelize: Sequelize; a
     async moveSignIn(fromId: string, toId: string, transaction: Transaction): Promise<void> {
       const from = (await users.findByPk(fromId, { raw: true, transaction })) as unknown as UserRow;
       await users.update({ userName: null, passwordHash: null }, { where: { id: fromId }, transaction });
-      await users.update({ userName: from.userName, passwordHash: from.passwordHash, mustChange: false }, { where: { id: toId }, transaction });
+      await users.update(
+        { userName: from.userName, passwordHash: from.passwordHash, mustChange: false },
+        { where: { id: toId }, transaction },
+      );
       await service.endSessions(toId, null, transaction);
       await sequelize.query('UPDATE sessions SET user_id = ?, data = REPLACE(data, ?, ?) WHERE user_id = ?', {
         replacements: [toId, fromId, toId, fromId],

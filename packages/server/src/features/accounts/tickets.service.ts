@@ -35,9 +35,20 @@ interface Collaborators {
 export function ticketsService({ sequelize, accounts, classes, signIn, mail, news }: Collaborators) {
   const tickets = defineTickets(sequelize);
 
-  async function make(of: Pick<TicketRow, 'kind' | 'email' | 'userId' | 'classId' | 'madeBy'>, now: number, transaction: Transaction): Promise<string> {
+  async function make(
+    of: Pick<TicketRow, 'kind' | 'email' | 'userId' | 'classId' | 'madeBy'>,
+    now: number,
+    transaction: Transaction,
+  ): Promise<string> {
     const ticket = randomBytes(24).toString('base64url');
-    const row: TicketRow = { id: randomUUID(), ...of, hash: digest(ticket), madeAt: new Date(now), expiresAt: new Date(now + LIVES_MS[of.kind]), usedAt: null };
+    const row: TicketRow = {
+      id: randomUUID(),
+      ...of,
+      hash: digest(ticket),
+      madeAt: new Date(now),
+      expiresAt: new Date(now + LIVES_MS[of.kind]),
+      usedAt: null,
+    };
     await tickets.create(row, { transaction });
     return ticket;
   }
@@ -61,7 +72,10 @@ export function ticketsService({ sequelize, accounts, classes, signIn, mail, new
     /** What a link leads to, shown before it is followed. */
     async look(ticket: string, now: number): Promise<TicketReply> {
       const row = await valid(ticket, now);
-      const [[found], people] = await Promise.all([row.classId === null ? [] : classes.load([row.classId]), accounts.people([row.userId, row.madeBy].filter((id) => id !== null))]);
+      const [[found], people] = await Promise.all([
+        row.classId === null ? [] : classes.load([row.classId]),
+        accounts.people([row.userId, row.madeBy].filter((id) => id !== null)),
+      ]);
       const student = row.kind === 'student' ? people.get(row.userId!) : undefined;
       const inviter = row.madeBy === null ? undefined : people.get(row.madeBy);
       return {
@@ -81,7 +95,8 @@ export function ticketsService({ sequelize, accounts, classes, signIn, mail, new
       const row = await valid(ticket, now);
       const need = (...fields: (keyof TakeTicketRequest)[]) => {
         const lacking = fields.filter((field) => !request[field]);
-        if (lacking.length > 0) throw new Problem('request.malformed', { errors: lacking.map((path) => ({ path, message: 'This is needed.' })) });
+        if (lacking.length > 0)
+          throw new Problem('request.malformed', { errors: lacking.map((path) => ({ path, message: 'This is needed.' })) });
       };
       if (row.kind === 'password') {
         need('password');
@@ -129,9 +144,16 @@ export function ticketsService({ sequelize, accounts, classes, signIn, mail, new
       return inTransaction(sequelize, async (transaction) => {
         await use(row, now, transaction);
         const { givenName = '', familyName = '', userName = '', password = '' } = request;
-        const person = actor.role === 'teacher' ? null : await accounts.addTeacher({ givenName, familyName, userName, password, email: row.email }, now, transaction);
+        const person =
+          actor.role === 'teacher'
+            ? null
+            : await accounts.addTeacher({ givenName, familyName, userName, password, email: row.email }, now, transaction);
         const teacherId = person?.id ?? (actor as Teacher).userId;
-        const [[found], others, people] = await Promise.all([classes.load([row.classId!], transaction), classes.teachersOf([row.classId!]), accounts.people([teacherId])]);
+        const [[found], others, people] = await Promise.all([
+          classes.load([row.classId!], transaction),
+          classes.teachersOf([row.classId!]),
+          accounts.people([teacherId]),
+        ]);
         await classes.addTeacher(row.classId!, teacherId, transaction);
         await news.tell(
           (others.get(row.classId!) ?? []).map((teacher): Telling => ({
@@ -154,7 +176,12 @@ export function ticketsService({ sequelize, accounts, classes, signIn, mail, new
       await classes.forTeacher(actor, 'coTeacher.look', classId);
       const [teachers, rows] = await Promise.all([
         classes.teachersOf([classId]),
-        tickets.findAll({ where: open({ classId, kind: 'coTeacher' }, now), order: [['madeAt', 'ASC']], limit: 50, raw: true }) as unknown as Promise<TicketRow[]>,
+        tickets.findAll({
+          where: open({ classId, kind: 'coTeacher' }, now),
+          order: [['madeAt', 'ASC']],
+          limit: 50,
+          raw: true,
+        }) as unknown as Promise<TicketRow[]>,
       ]);
       return {
         teachers: teachers.get(classId) ?? [],
@@ -187,8 +214,17 @@ export function ticketsService({ sequelize, accounts, classes, signIn, mail, new
       await inTransaction(sequelize, async (transaction) => {
         for (const student of reachable) {
           await tickets.update({ usedAt: new Date(now) }, { where: open({ userId: student.id, kind: 'student' }, now), transaction });
-          const ticket = await make({ kind: 'student', email: student.email!, userId: student.id, classId, madeBy: actor.userId }, now, transaction);
-          const letter = studentInvitation({ student: student.givenName, className: found.label, teacher: fullName(me), link: mail.linkTo(`/invited#${ticket}`) });
+          const ticket = await make(
+            { kind: 'student', email: student.email!, userId: student.id, classId, madeBy: actor.userId },
+            now,
+            transaction,
+          );
+          const letter = studentInvitation({
+            student: student.givenName,
+            className: found.label,
+            teacher: fullName(me),
+            link: mail.linkTo(`/invited#${ticket}`),
+          });
           await mail.post(letter, { address: student.email!, name: fullName(student), userId: student.id }, actor.userId, now, transaction);
         }
       });
@@ -198,7 +234,10 @@ export function ticketsService({ sequelize, accounts, classes, signIn, mail, new
     /** When each of these students was last invited, as far as the invitation still stands. */
     async invitedAt(studentIds: readonly string[], now: number): Promise<Map<string, number>> {
       if (studentIds.length === 0) return new Map();
-      const rows = (await tickets.findAll({ where: open({ kind: 'student', userId: { [Op.in]: [...studentIds] } }, now), raw: true })) as unknown as TicketRow[];
+      const rows = (await tickets.findAll({
+        where: open({ kind: 'student', userId: { [Op.in]: [...studentIds] } }, now),
+        raw: true,
+      })) as unknown as TicketRow[];
       return new Map(rows.map((row) => [row.userId!, row.madeAt.getTime()]));
     },
 
@@ -207,7 +246,11 @@ export function ticketsService({ sequelize, accounts, classes, signIn, mail, new
       const found = await accounts.recoverableByEmail(email);
       const lately = (await tickets.findAll({
         attributes: ['userId'],
-        where: { kind: 'password', userId: { [Op.in]: found.map((one) => one.id) }, madeAt: { [Op.gt]: new Date(now - LIVES_MS.password) } },
+        where: {
+          kind: 'password',
+          userId: { [Op.in]: found.map((one) => one.id) },
+          madeAt: { [Op.gt]: new Date(now - LIVES_MS.password) },
+        },
         raw: true,
       })) as unknown as TicketRow[];
       // Counted by the account found, wherever it is asked from: nobody's mail is flooded.

@@ -30,13 +30,18 @@ describe('a sign-in card', () => {
     spy.mockRestore();
     return { reply, made };
   };
-  const scan = async (card: { userName: string; code: string }) => (await server.person()).post('/api/session/card', { userName: card.userName, code: card.code.toLowerCase() });
+  const scan = async (card: { userName: string; code: string }) =>
+    (await server.person()).post('/api/session/card', { userName: card.userName, code: card.code.toLowerCase() });
 
   it('signs in a student who has nothing else, until it is replaced or revoked', async () => {
     await school.bringIn(finch, 'Ümit Yıldız');
     const { id } = await student('Ümit');
     const { reply, made } = await cards(id);
-    expect([reply.status, reply.headers['content-type'], (reply.body as Buffer).subarray(0, 5).toString()]).toEqual([200, 'application/pdf', '%PDF-']);
+    expect([reply.status, reply.headers['content-type'], (reply.body as Buffer).subarray(0, 5).toString()]).toEqual([
+      200,
+      'application/pdf',
+      '%PDF-',
+    ]);
     expect(made).toEqual([expect.objectContaining({ userName: 'umit.yildiz', givenName: 'Ümit' })]);
     expect((await scan(made[0]!)).body.me).toMatchObject({ id, userName: 'umit.yildiz' });
     const { made: newer } = await cards(id);
@@ -79,7 +84,9 @@ describe('a password', () => {
 
   it('is replaced with the present one, which signs out every other place', async () => {
     const other = await server.person('finch');
-    expect((await finch.put('/api/account/password', { current: 'wrong', password: 'a new password' })).body.type).toBe('account.wrongPassword');
+    expect((await finch.put('/api/account/password', { current: 'wrong', password: 'a new password' })).body.type).toBe(
+      'account.wrongPassword',
+    );
     expect((await finch.put('/api/account/password', { current: PASSWORD, password: 'a new password' })).status).toBe(204);
     expect((await finch.get('/api/today')).status).toBe(200);
     expect((await other.get('/api/today')).status).toBe(401);
@@ -88,7 +95,8 @@ describe('a password', () => {
   it('of a teacher is replaced by a mailed link, once, within an hour; an unknown address is answered alike', async () => {
     await finch.put('/api/account/email', { email: 'Finch@tern.example', current: PASSWORD });
     const visitor = await server.person();
-    for (const email of ['finch@tern.example', 'nobody@tern.example']) expect((await visitor.post('/api/account/recover', { email })).status).toBe(204);
+    for (const email of ['finch@tern.example', 'nobody@tern.example'])
+      expect((await visitor.post('/api/account/recover', { email })).status).toBe(204);
     expect(((await finch.get('/api/mailroom')).body as MailroomReply).mails).toHaveLength(1);
     const ticket = await lastLink();
     expect((await visitor.post('/api/tickets/look', { ticket })).body).toMatchObject({ kind: 'password', email: 'finch@tern.example' });
@@ -116,7 +124,9 @@ describe('two-step sign-in', () => {
   const begin = async () => {
     const { secret } = (await finch.post('/api/account/two-step/start')).body as { secret: string };
     const code = (at = server.clock.now) => new TOTP({ secret: Secret.fromBase32(secret) }).generate({ timestamp: at });
-    const { recoveryCodes } = (await finch.post('/api/account/two-step', { secret, code: code(), current: PASSWORD })).body as { recoveryCodes: string[] };
+    const { recoveryCodes } = (await finch.post('/api/account/two-step', { secret, code: code(), current: PASSWORD })).body as {
+      recoveryCodes: string[];
+    };
     return { code, recoveryCodes };
   };
 
@@ -176,9 +186,16 @@ describe('an invitation', () => {
       invitedBy: 'finch Test',
       student: { givenName: 'Ada' },
     });
-    expect((await visitor.post('/api/tickets/take', { ticket })).body.errors.map((one: { path: string }) => one.path)).toEqual(['userName', 'password']);
-    expect((await visitor.post('/api/tickets/take', { ticket, userName: 'bao', password: 'long enough' })).body.type).toBe('account.userNameTaken');
-    expect((await visitor.post('/api/tickets/take', { ticket, userName: 'ada', password: 'long enough' })).body.me).toMatchObject({ id: ada.id });
+    expect((await visitor.post('/api/tickets/take', { ticket })).body.errors.map((one: { path: string }) => one.path)).toEqual([
+      'userName',
+      'password',
+    ]);
+    expect((await visitor.post('/api/tickets/take', { ticket, userName: 'bao', password: 'long enough' })).body.type).toBe(
+      'account.userNameTaken',
+    );
+    expect((await visitor.post('/api/tickets/take', { ticket, userName: 'ada', password: 'long enough' })).body.me).toMatchObject({
+      id: ada.id,
+    });
     expect((await (await server.person()).post('/api/tickets/look', { ticket })).status).toBe(404);
   });
 
@@ -197,7 +214,13 @@ describe('an invitation', () => {
     server.clock.now += 1000;
     await invite();
     const fresh = await server.person();
-    const made = await fresh.post('/api/tickets/take', { ticket: await lastLink(), givenName: 'Tia', familyName: 'Teach', userName: 'tia', password: 'long enough' });
+    const made = await fresh.post('/api/tickets/take', {
+      ticket: await lastLink(),
+      givenName: 'Tia',
+      familyName: 'Teach',
+      userName: 'tia',
+      password: 'long enough',
+    });
     expect(made.body.me).toMatchObject({ role: 'teacher', email: 'colleague@tern.example', keeper: false });
     expect((await finch.get(`/api/classes/${school.rivers}/teachers`)).body.teachers).toHaveLength(4);
   });

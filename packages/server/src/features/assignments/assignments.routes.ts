@@ -1,17 +1,49 @@
 import { localDateAt } from '@jolly/core';
-import type { AssignmentListItem, AssignmentPiecesReply, BriefChange, BriefKind, BriefRequest, IssueRequest, LoadRequest, StateCounts } from '../../contract';
+import type {
+  AssignmentListItem,
+  AssignmentPiecesReply,
+  BriefChange,
+  BriefKind,
+  BriefRequest,
+  IssueRequest,
+  LoadRequest,
+  StateCounts,
+} from '../../contract';
 import { asTeacher } from '../../http/as-role';
 import { Problem } from '../../http/problem';
 import type { Ask, Route } from '../../http/route';
 import type { Services } from '../../wiring';
-import { assignmentParams, briefParams, changeBriefBody, issueBody, listQuery, loadBody, newBriefBody, withdrawBody } from './assignments.schema';
+import {
+  assignmentParams,
+  briefParams,
+  changeBriefBody,
+  issueBody,
+  listQuery,
+  loadBody,
+  newBriefBody,
+  withdrawBody,
+} from './assignments.schema';
 import { teacherEyes } from '../pieces/viewing';
 
 type OneAssignment = { assignmentId: string };
 type OneBrief = { briefId: string };
-type Needed = Pick<Services, 'assignments' | 'briefs' | 'issuing' | 'board' | 'classes' | 'exceptions' | 'groups' | 'scoring' | 'rows' | 'shelf'>;
+type Needed = Pick<
+  Services,
+  'assignments' | 'briefs' | 'issuing' | 'board' | 'classes' | 'exceptions' | 'groups' | 'scoring' | 'rows' | 'shelf'
+>;
 
-export const assignmentRoutes = ({ assignments, briefs, issuing, board, classes, exceptions, groups, scoring, rows, shelf }: Needed): Route[] => [
+export const assignmentRoutes = ({
+  assignments,
+  briefs,
+  issuing,
+  board,
+  classes,
+  exceptions,
+  groups,
+  scoring,
+  rows,
+  shelf,
+}: Needed): Route[] => [
   {
     verb: 'get',
     path: '/api/assignments',
@@ -25,7 +57,9 @@ export const assignmentRoutes = ({ assignments, briefs, issuing, board, classes,
         { drafts: true, now, ...(query.kind ? { kind: query.kind } : {}) },
       );
       const counts = new Map<string, { counts: StateCounts; otherDates: number }>();
-      for (const { assignment, piece, exception } of await board.as(teacherEyes(asTeacher(actor))).lean({ classes: mine, assignments: all, now })) {
+      for (const { assignment, piece, exception } of await board
+        .as(teacherEyes(asTeacher(actor)))
+        .lean({ classes: mine, assignments: all, now })) {
         const entry = counts.get(assignment.id) ?? { counts: {}, otherDates: 0 };
         if (piece.state) entry.counts[piece.state] = (entry.counts[piece.state] ?? 0) + 1;
         if (exception && !exception.excused) entry.otherDates += 1;
@@ -100,7 +134,8 @@ export const assignmentRoutes = ({ assignments, briefs, issuing, board, classes,
     does: 'Back to draft, while nobody has begun.',
     params: briefParams,
     body: withdrawBody,
-    handle: ({ actor, params, body }: Ask<OneBrief, { version: number }>) => briefs.withdraw(asTeacher(actor), params.briefId, body.version),
+    handle: ({ actor, params, body }: Ask<OneBrief, { version: number }>) =>
+      briefs.withdraw(asTeacher(actor), params.briefId, body.version),
   },
   {
     verb: 'post',
@@ -148,17 +183,27 @@ export const assignmentRoutes = ({ assignments, briefs, issuing, board, classes,
         rows: await rows.of(asTeacher(actor), shown, now),
         groupDates: dates.map(({ id: _, assignmentId: __, groupId, ...date }) => {
           const group = groupOf.get(groupId);
-          return { ...date, groupId, groupName: group?.name ?? '', students: group?.studentIds.length ?? 0, dissolved: group?.dissolved ?? true };
+          return {
+            ...date,
+            groupId,
+            groupName: group?.name ?? '',
+            students: group?.studentIds.length ?? 0,
+            dissolved: group?.dissolved ?? true,
+          };
         }),
         inOther: sights.flatMap(({ inOther, theirs, member }) => {
           const { id, givenName, familyName } = member.student;
-          return inOther !== null && !theirs && member.left === null ? [{ student: { id, givenName, familyName }, className: inOther }] : [];
+          return inOther !== null && !theirs && member.left === null
+            ? [{ student: { id, givenName, familyName }, className: inOther }]
+            : [];
         }),
         sections: sections.flatMap(({ id, classId }) => (taught.has(classId) ? [{ assignmentId: id, classId }] : [])),
         joinedAfter: sights.flatMap(({ resolved, member, schoolClass: { calendar } }) => {
           const { due } = resolved.window;
           const { id, givenName, familyName } = member.student;
-          return member.left === null && due !== null && localDateAt(calendar.zone, due) < member.joined ? [{ id, givenName, familyName }] : [];
+          return member.left === null && due !== null && localDateAt(calendar.zone, due) < member.joined
+            ? [{ id, givenName, familyName }]
+            : [];
         }),
         rescorable: rescoring.pieces.length,
       };

@@ -1,6 +1,15 @@
 import { MOST_POINTS, type Audience } from '@jolly/core';
 import Joi from 'joi';
-import type { BriefChange, BriefRequest, GroupDateRequest, IssueRequest, LoadRequest, OrderRequest, RubricTableRequest, SetFor } from '../../contract';
+import type {
+  BriefChange,
+  BriefRequest,
+  GroupDateRequest,
+  IssueRequest,
+  LoadRequest,
+  OrderRequest,
+  RubricTableRequest,
+  SetFor,
+} from '../../contract';
 import { id, instantOrNull, line, richText, version, localDay } from '../../http/form';
 import { lateRule } from '../classes/classes.schema';
 
@@ -88,7 +97,12 @@ export const audience = Joi.alternatives().conditional('.kind', {
     groupIds: Joi.array().items(id.optional()).max(100).unique().required(),
   }),
 });
-const filing = { unitId: id.allow(null), categoryId: id.allow(null), countsInTotals: Joi.boolean().strict().required(), bonus: Joi.boolean().strict().required() };
+const filing = {
+  unitId: id.allow(null),
+  categoryId: id.allow(null),
+  countsInTotals: Joi.boolean().strict().required(),
+  bonus: Joi.boolean().strict().required(),
+};
 const setFor = Joi.object<SetFor, true>({
   classId: id,
   opens: instantOrNull,
@@ -141,7 +155,14 @@ export const issueBody = Joi.object<IssueRequest, true>({ version, at: instantOr
 export const withdrawBody = Joi.object<{ version: number }, true>({ version });
 export const loadBody = Joi.object<LoadRequest, true>({
   classes: Joi.array()
-    .items(Joi.object({ classId: id, due: Joi.number().strict().integer().min(0).max(4_102_444_800_000).required(), opens: instantOrNull, audience: audience.required() }))
+    .items(
+      Joi.object({
+        classId: id,
+        due: Joi.number().strict().integer().min(0).max(4_102_444_800_000).required(),
+        opens: instantOrNull,
+        audience: audience.required(),
+      }),
+    )
     .min(1)
     .max(40)
     .required(),
@@ -157,7 +178,15 @@ export const groupDateBody = Joi.object<GroupDateRequest, true>({
   reason: Joi.string().trim().max(500).allow('').required(),
   tell: Joi.boolean().strict().required(),
 });
-export const orderBody = Joi.object<OrderRequest, true>({ unitId: id.allow(null), assignmentIds: Joi.array().items(id).max(400).unique().required() });
-export const rescoringBody = Joi.object<{ studentIds: string[] }, true>({ studentIds: Joi.array().items(id).min(1).max(400).unique().required() });
+export const orderBody = Joi.object<OrderRequest, true>({
+  unitId: id.allow(null),
+  assignmentIds: Joi.array().items(id).max(400).unique().required(),
+});
+export const rescoringBody = Joi.object<{ studentIds: string[] }, true>({
+  studentIds: Joi.array().items(id).min(1).max(400).unique().required(),
+});
 export const readRubricBody = Joi.object<{ name: string }, true>({ name: shortText(200) });
-export const rubricTableBody = Joi.object<RubricTableRequest, true>({ rubric: rubric.required(), format: Joi.string().valid('csv', 'xlsx').required() });
+export const rubricTableBody = Joi.object<RubricTableRequest, true>({
+  rubric: rubric.required(),
+  format: Joi.string().valid('csv', 'xlsx').required(),
+});

@@ -19,7 +19,8 @@ const CONTRADICTIONS = {
 /** @throws Problem `assignment.dates` for dates that contradict each other (docs/rules.md, 1) */
 export function refuseContradiction(window: WorkWindow, path = ''): void {
   const problem = windowProblem(window);
-  if (problem) throw new Problem('assignment.dates', { errors: [{ ...CONTRADICTIONS[problem], path: `${path}${CONTRADICTIONS[problem].path}` }] });
+  if (problem)
+    throw new Problem('assignment.dates', { errors: [{ ...CONTRADICTIONS[problem], path: `${path}${CONTRADICTIONS[problem].path}` }] });
 }
 
 /** Made visible to its students. Until its time has come, a timed one is not. */
@@ -40,7 +41,11 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
 
   async function load(
     where: WhereOptions<AssignmentRow>,
-    { kind = null, classes: ofClasses = 1, transaction }: { kind?: BriefKind | null; classes?: number; transaction?: Transaction | undefined } = {},
+    {
+      kind = null,
+      classes: ofClasses = 1,
+      transaction,
+    }: { kind?: BriefKind | null; classes?: number; transaction?: Transaction | undefined } = {},
   ): Promise<AssignmentReply[]> {
     const tx = transaction ? { transaction } : {};
     const rows = (await assignments.findAll({
@@ -56,19 +61,36 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
       ...tx,
     })) as unknown as AssignmentRow[];
     const ids = [...new Set(rows.map((row) => row.briefId))];
-    const texts = ids.length === 0 ? [] : ((await briefs.findAll({ where: { id: { [Op.in]: ids }, ...(kind ? { kind } : {}) }, raw: true, ...tx })) as unknown as BriefRow[]);
+    const texts =
+      ids.length === 0
+        ? []
+        : ((await briefs.findAll({
+            where: { id: { [Op.in]: ids }, ...(kind ? { kind } : {}) },
+            raw: true,
+            ...tx,
+          })) as unknown as BriefRow[]);
     const byId = new Map(texts.map((row) => [row.id, row]));
     const found = rows.flatMap((row) => {
       const brief = byId.get(row.briefId);
       return brief ? [toAssignment(row, brief)] : [];
     });
     // The database has put them in order of due date; what is due at once stands in the teacher's order, then by title.
-    return found.sort((a, b) => (a.due ?? Infinity) - (b.due ?? Infinity) || a.position - b.position || a.title.localeCompare(b.title, 'en') || (a.id < b.id ? -1 : 1));
+    return found.sort(
+      (a, b) =>
+        (a.due ?? Infinity) - (b.due ?? Infinity) ||
+        a.position - b.position ||
+        a.title.localeCompare(b.title, 'en') ||
+        (a.id < b.id ? -1 : 1),
+    );
   }
 
   const service = {
     /** Issued ones, and drafts if asked for, in order of due date; without a date last. Handouts only if asked for. */
-    async ofClasses(classIds: readonly string[], { drafts, kind = 'assignment', due, now }: Which, transaction?: Transaction): Promise<AssignmentReply[]> {
+    async ofClasses(
+      classIds: readonly string[],
+      { drafts, kind = 'assignment', due, now }: Which,
+      transaction?: Transaction,
+    ): Promise<AssignmentReply[]> {
       if (classIds.length === 0) return [];
       const where = {
         classId: { [Op.in]: [...classIds] },
@@ -101,7 +123,9 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
       })) as unknown as AssignmentRow[];
       const count = new Map<string, number>();
       for (const { briefId } of rows) count.set(briefId, (count.get(briefId) ?? 0) + 1);
-      return rows.filter(({ briefId }) => (count.get(briefId) ?? 0) > 1).map((row) => ({ briefId: row.briefId, classId: row.classId, issuedAt: row.issuedAt?.getTime() ?? null }));
+      return rows
+        .filter(({ briefId }) => (count.get(briefId) ?? 0) > 1)
+        .map((row) => ({ briefId: row.briefId, classId: row.classId, issuedAt: row.issuedAt?.getTime() ?? null }));
     },
 
     /** The assignment, if this teacher may do this to it. @throws Problem `thing.unknown` otherwise */
@@ -114,7 +138,11 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
 
     /** How many assignments, drafts included, are filed under each category of a class. */
     async filedUnder(classId: string, transaction?: Transaction): Promise<Record<string, number>> {
-      const rows = (await assignments.count({ where: { classId, categoryId: { [Op.ne]: null } }, group: ['categoryId'], ...(transaction ? { transaction } : {}) })) as unknown as {
+      const rows = (await assignments.count({
+        where: { classId, categoryId: { [Op.ne]: null } },
+        group: ['categoryId'],
+        ...(transaction ? { transaction } : {}),
+      })) as unknown as {
         categoryId: string;
         count: number;
       }[];
@@ -123,7 +151,12 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
 
     /** Files everything under another category, or under none. */
     async refile({ classId, from, to }: { classId: string; from: string; to: string | null }, transaction: Transaction): Promise<void> {
-      const rows = (await assignments.findAll({ attributes: ['briefId'], where: { classId, categoryId: from }, raw: true, transaction })) as unknown as AssignmentRow[];
+      const rows = (await assignments.findAll({
+        attributes: ['briefId'],
+        where: { classId, categoryId: from },
+        raw: true,
+        transaction,
+      })) as unknown as AssignmentRow[];
       await assignments.update({ categoryId: to }, { where: { classId, categoryId: from }, transaction });
       await service.touch(
         rows.map((row) => row.briefId),
@@ -133,7 +166,11 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
 
     /** Counts up the version of briefs, so that whoever has one open sees that it changed. */
     async touch(briefIds: readonly string[], transaction: Transaction): Promise<void> {
-      if (briefIds.length > 0) await briefs.update({ version: sequelize.literal('version + 1') as unknown as number }, { where: { id: { [Op.in]: [...briefIds] } }, transaction });
+      if (briefIds.length > 0)
+        await briefs.update(
+          { version: sequelize.literal('version + 1') as unknown as number },
+          { where: { id: { [Op.in]: [...briefIds] } }, transaction },
+        );
     },
 
     /** Sets dates of assignments as they are after a move. */
@@ -141,7 +178,9 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
       const column = (at: number | null | undefined) => (at === undefined ? undefined : at === null ? null : new Date(at));
       for (const { id, dates } of changes) {
         const columns = Object.fromEntries(
-          Object.entries({ opensAt: column(dates.opens), dueAt: column(dates.due), closesAt: column(dates.closes) }).filter(([, value]) => value !== undefined),
+          Object.entries({ opensAt: column(dates.opens), dueAt: column(dates.due), closesAt: column(dates.closes) }).filter(
+            ([, value]) => value !== undefined,
+          ),
         );
         await assignments.update(columns, { where: { id }, transaction });
       }
@@ -163,11 +202,16 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
       if (unitId !== null && !(await classes.unitsOf(classId)).some((unit) => unit.id === unitId)) throw new Problem('thing.unknown');
       const here = await assignments.count({ where: { classId, id: { [Op.in]: assignmentIds } }, transaction });
       if (here !== assignmentIds.length) throw new Problem('thing.unknown');
-      for (const [position, id] of assignmentIds.entries()) await assignments.update({ unitId, position: position + 1 }, { where: { id }, transaction });
+      for (const [position, id] of assignmentIds.entries())
+        await assignments.update({ unitId, position: position + 1 }, { where: { id }, transaction });
     },
 
     /** How it is marked: with names hidden, by a second marker. */
-    async setMarking(id: string, marking: { namesHidden?: boolean; secondMarker?: string | null }, transaction?: Transaction): Promise<void> {
+    async setMarking(
+      id: string,
+      marking: { namesHidden?: boolean; secondMarker?: string | null },
+      transaction?: Transaction,
+    ): Promise<void> {
       await assignments.update(marking, { where: { id }, ...(transaction ? { transaction } : {}) });
     },
 
@@ -189,7 +233,12 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
     },
 
     /** Drafts of a class that was copied. */
-    async addDrafts(classId: string, bodies: (BriefBody & SetFor)[], { by, now }: { by: string; now: number }, transaction: Transaction): Promise<AssignmentReply[]> {
+    async addDrafts(
+      classId: string,
+      bodies: (BriefBody & SetFor)[],
+      { by, now }: { by: string; now: number },
+      transaction: Transaction,
+    ): Promise<AssignmentReply[]> {
       return service.addRows(
         bodies.map((body) => ({ ...body, classId, issuedAt: null, createdBy: by })),
         now,
@@ -197,10 +246,21 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
       );
     },
 
-    async addRows(bodies: (BriefBody & SetFor & { issuedAt: number | null; createdBy: string })[], now: number, transaction?: Transaction): Promise<AssignmentReply[]> {
+    async addRows(
+      bodies: (BriefBody & SetFor & { issuedAt: number | null; createdBy: string })[],
+      now: number,
+      transaction?: Transaction,
+    ): Promise<AssignmentReply[]> {
       const tx = transaction ? { transaction } : {};
       const rows = bodies.map((body, index) => {
-        const brief: BriefRow = { id: randomUUID(), ...toBriefColumns(body), fromShelf: null, createdBy: body.createdBy, createdAt: new Date(now), version: 1 };
+        const brief: BriefRow = {
+          id: randomUUID(),
+          ...toBriefColumns(body),
+          fromShelf: null,
+          createdBy: body.createdBy,
+          createdAt: new Date(now),
+          version: 1,
+        };
         const issuedAt = body.issuedAt === null ? null : new Date(body.issuedAt);
         const row: AssignmentRow = {
           id: randomUUID(),

@@ -39,7 +39,13 @@ it.each<[string, Parameters<typeof anAssignment>[0], string]>([
   ['without saying what it is out of', { points: null }, 'assignment.notReady'],
   [
     'with a rubric of one level',
-    { scoring: { by: 'rubric', shelfId: null, rubric: { name: 'R', criteria: [{ id: 'c', name: 'Shape', weight: 1000, aims: [], levels: [] }] } } },
+    {
+      scoring: {
+        by: 'rubric',
+        shelfId: null,
+        rubric: { name: 'R', criteria: [{ id: 'c', name: 'Shape', weight: 1000, aims: [], levels: [] }] },
+      },
+    },
     'assignment.notReady',
   ],
   ['with a word scale of no words', { scoring: { by: 'words', words: [] } }, 'assignment.notReady'],
@@ -64,7 +70,9 @@ it('goes to several classes at once, each with its own window, and a student in 
   const draft = (await finch.post('/api/briefs', body)).body as BriefReply;
   expect((await finch.post(`/api/briefs/${draft.id}/issue`, { version: 1, at: null })).body.students).toBe(3);
   expect((await hana.get('/api/my/work')).body.pieces).toMatchObject([{ classId: school.rivers, window: { due } }]);
-  expect((await (await server.person('otto')).get('/api/my/work')).body.pieces).toMatchObject([{ classId: other.id, window: { due: due + DAY } }]);
+  expect((await (await server.person('otto')).get('/api/my/work')).body.pieces).toMatchObject([
+    { classId: other.id, window: { due: due + DAY } },
+  ]);
   const second = draft.classes.find((one) => one.classId === other.id)!;
   const seen = (await finch.get(`/api/assignments/${second.assignmentId}/pieces`)).body as AssignmentPiecesReply;
   expect([seen.rows.map((row) => row.student.givenName), seen.inOther.map((one) => one.student.givenName)]).toEqual([['Otto'], ['Hana']]);
@@ -72,7 +80,12 @@ it('goes to several classes at once, each with its own window, and a student in 
 
 it('goes to chosen students and groups, and who comes into the group gets it too', async () => {
   const [finch, bao, hana] = [await server.person('finch'), await server.person('bao'), await server.person('hana')];
-  const group = { name: 'Lab', seed: null, until: null, groups: [{ id: null as string | null, name: 'Tuesday', studentIds: [school.bao.id] }] };
+  const group = {
+    name: 'Lab',
+    seed: null,
+    until: null,
+    groups: [{ id: null as string | null, name: 'Tuesday', studentIds: [school.bao.id] }],
+  };
   const grouping = (await finch.post(`/api/classes/${school.rivers}/groupings`, group)).body;
   const groupId = grouping.groups[0].id as string;
   const draft = await school.drafted(finch, { audience: { kind: 'chosen', studentIds: [], groupIds: [groupId] } });
@@ -92,7 +105,9 @@ describe('a timed issue', () => {
     const [finch, bao] = [await server.person('finch'), await server.person('bao')];
     const draft = await school.drafted(finch);
     const at = server.clock.now + 2 * HOUR;
-    expect((await finch.post(`/api/briefs/${draft.id}/issue`, { version: 1, at: server.clock.now })).body.type).toBe('assignment.issuePast');
+    expect((await finch.post(`/api/briefs/${draft.id}/issue`, { version: 1, at: server.clock.now })).body.type).toBe(
+      'assignment.issuePast',
+    );
     await finch.post(`/api/briefs/${draft.id}/issue`, { version: 1, at });
     server.clock.now = at - 1;
     await next();
@@ -112,7 +127,9 @@ describe('a timed issue', () => {
     await finch.post(`/api/briefs/${draft.id}/issue`, { version: 1, at: server.clock.now + DAY });
     expect((await finch.get('/api/today')).body.drafts).toMatchObject([{ title: 'Meander notes', issuedAt: server.clock.now + DAY }]);
     expect((await finch.post(`/api/briefs/${draft.id}/withdraw`, { version: 2 })).body.classes[0].issuedAt).toBeNull();
-    expect((await finch.post(`/api/briefs/${draft.id}/issue`, { version: 3, at: null })).body.brief.classes[0].issuedAt).toBe(server.clock.now);
+    expect((await finch.post(`/api/briefs/${draft.id}/issue`, { version: 3, at: null })).body.brief.classes[0].issuedAt).toBe(
+      server.clock.now,
+    );
     expect((await bao.get('/api/my/work')).body.pieces).toHaveLength(1);
   });
 });
@@ -143,12 +160,20 @@ it('says whom an edit touches, and changes states and tells at once when it is s
   await finch.put(`/api/assignments/${id}/exceptions`, { ...toOne(school.hana.id), tell: false, due, excused: false, reason: 'Away' });
   const brief = (await finch.get(`/api/briefs/${briefId}`)).body as BriefReply;
   const later = changed(brief, {}, { due: server.clock.now + DAY }, true);
-  expect((await finch.post(`/api/briefs/${briefId}/effects`, later)).body).toEqual({ has: [{ classId: school.rivers, students: 2 }], moved: 1, keep: 1, gone: 0 });
-  const states = async () => ((await finch.get(`/api/assignments/${id}/pieces`)).body as AssignmentPiecesReply).rows.map((row) => row.state);
+  expect((await finch.post(`/api/briefs/${briefId}/effects`, later)).body).toEqual({
+    has: [{ classId: school.rivers, students: 2 }],
+    moved: 1,
+    keep: 1,
+    gone: 0,
+  });
+  const states = async () =>
+    ((await finch.get(`/api/assignments/${id}/pieces`)).body as AssignmentPiecesReply).rows.map((row) => row.state);
   expect(await states()).toEqual(['missing', 'open']);
   await finch.put(`/api/briefs/${briefId}`, later);
   expect(await states()).toEqual(['open', 'open']);
-  expect((await bao.get('/api/news')).body.news).toMatchObject([{ kind: 'dates', from: { due: server.clock.now - DAY }, to: { due: server.clock.now + DAY } }]);
+  expect((await bao.get('/api/news')).body.news).toMatchObject([
+    { kind: 'dates', from: { due: server.clock.now - DAY }, to: { due: server.clock.now + DAY } },
+  ]);
   expect((await hana.get('/api/news')).body.news).toEqual([]);
   const gone = changed(brief, {}, { audience: { kind: 'chosen', studentIds: [school.bao.id], groupIds: [] } });
   expect((await finch.post(`/api/briefs/${briefId}/effects`, gone)).body).toMatchObject({ gone: 1 });
@@ -167,20 +192,38 @@ it('leaves the words alone that classes of another teacher share, but not the da
 
 describe('what goes with it', () => {
   const upload = async (name = 'map.txt') =>
-    (await (await server.person('finch')).upload('/api/files', Buffer.from('the valley'), name)).body as { id: string; name: string; size: number; mediaType: string };
+    (await (await server.person('finch')).upload('/api/files', Buffer.from('the valley'), name)).body as {
+      id: string;
+      name: string;
+      size: number;
+      mediaType: string;
+    };
   const withFile = (file: Awaited<ReturnType<typeof upload>>) => ({
-    attachments: [{ id: '7a1d4f0e-5c1b-4e0a-8a44-3f1f6f1c2b11', title: 'Map', use: 'toRead' as const, example: false, kind: 'file' as const, file }],
+    attachments: [
+      { id: '7a1d4f0e-5c1b-4e0a-8a44-3f1f6f1c2b11', title: 'Map', use: 'toRead' as const, example: false, kind: 'file' as const, file },
+    ],
   });
 
   it('can be fetched by those who have the assignment, once they have it, and by nobody else', async () => {
-    const [finch, bao, otto, lund] = [await server.person('finch'), await server.person('bao'), await server.person('otto'), await server.person('lund')];
+    const [finch, bao, otto, lund] = [
+      await server.person('finch'),
+      await server.person('bao'),
+      await server.person('otto'),
+      await server.person('lund'),
+    ];
     const file = await upload();
     const draft = await school.drafted(finch, withFile(file));
     const path = `/api/files/${file.id}`;
     expect([(await bao.get(path)).status, (await lund.get(path)).status]).toEqual([404, 200]);
     await finch.post(`/api/briefs/${draft.id}/issue`, { version: 1, at: null });
-    expect([(await bao.get(path)).status, (await otto.get(path)).status, (await (await server.person('stranger')).get(path)).status]).toEqual([200, 404, 404]);
-    expect((await bao.get(`/api/my/work/${draft.classes[0]!.assignmentId}`)).body.attachments).toMatchObject([{ title: 'Map', file: { name: 'map.txt' } }]);
+    expect([
+      (await bao.get(path)).status,
+      (await otto.get(path)).status,
+      (await (await server.person('stranger')).get(path)).status,
+    ]).toEqual([200, 404, 404]);
+    expect((await bao.get(`/api/my/work/${draft.classes[0]!.assignmentId}`)).body.attachments).toMatchObject([
+      { title: 'Map', file: { name: 'map.txt' } },
+    ]);
   });
 
   it('is never a file of somebody who did not give it', async () => {
@@ -194,7 +237,13 @@ it('takes foreign styles and scripts out of pasted words and keeps the words', a
   const finch = await server.person('finch');
   const pasted = {
     type: 'doc' as const,
-    content: [{ type: 'paragraph', attrs: { style: 'color:red' }, content: [{ type: 'text', text: 'Rivers', marks: [{ type: 'link', attrs: { href: 'javascript:alert(1)' } }] }] }],
+    content: [
+      {
+        type: 'paragraph',
+        attrs: { style: 'color:red' },
+        content: [{ type: 'text', text: 'Rivers', marks: [{ type: 'link', attrs: { href: 'javascript:alert(1)' } }] }],
+      },
+    ],
   };
   expect((await school.drafted(finch, { instructions: pasted })).instructions).toEqual({
     type: 'doc',
@@ -223,7 +272,8 @@ describe('a brief that is out', () => {
     const { briefId } = await school.issued();
     const brief = (await finch.get(`/api/briefs/${briefId}`)).body as BriefReply;
     const change = changed(brief);
-    const added = (await finch.put(`/api/briefs/${briefId}`, { ...change, classes: [...change.classes, setFor(classId)] })).body as BriefReply;
+    const added = (await finch.put(`/api/briefs/${briefId}`, { ...change, classes: [...change.classes, setFor(classId)] }))
+      .body as BriefReply;
     const issuedAt = (brief: BriefReply) => [school.rivers, classId].map((id) => brief.classes.find((one) => one.classId === id)!.issuedAt);
     expect(issuedAt(added)).toEqual([server.clock.now - DAY, null]);
     expect((await otto.get('/api/my/work')).body.pieces).toEqual([]);
@@ -239,9 +289,12 @@ describe('a brief that is out', () => {
     const change = changed((await finch.get(`/api/briefs/${briefId}`)).body as BriefReply);
     await bao.put(`/api/my/work/${id}/text`, { text: doc('begun'), version: 0 });
     expect((await finch.put(`/api/briefs/${briefId}`, { ...change, classes: [setFor(classId)] })).body.type).toBe('assignment.begun');
-    const both = (await finch.put(`/api/briefs/${briefId}`, { ...change, classes: [...change.classes, setFor(classId)] })).body as BriefReply;
+    const both = (await finch.put(`/api/briefs/${briefId}`, { ...change, classes: [...change.classes, setFor(classId)] }))
+      .body as BriefReply;
     const only = changed(both);
-    expect((await finch.put(`/api/briefs/${briefId}`, { ...only, classes: only.classes.filter((one) => one.classId !== classId) })).body.classes).toHaveLength(1);
+    expect(
+      (await finch.put(`/api/briefs/${briefId}`, { ...only, classes: only.classes.filter((one) => one.classId !== classId) })).body.classes,
+    ).toHaveLength(1);
   });
 
   it('cannot lose what it needs, nor be set for a class of somebody else', async () => {
@@ -258,23 +311,37 @@ describe('a brief that is out', () => {
   it('is withdrawn or issued only as it was seen', async () => {
     const finch = await server.person('finch');
     const draft = await school.drafted(finch);
-    expect((await finch.post(`/api/briefs/${draft.id}/issue`, { version: 9, at: null })).body).toMatchObject({ type: 'conflict.changedMeanwhile', current: { version: 1 } });
+    expect((await finch.post(`/api/briefs/${draft.id}/issue`, { version: 9, at: null })).body).toMatchObject({
+      type: 'conflict.changedMeanwhile',
+      current: { version: 1 },
+    });
     const { briefId } = await school.issued();
-    expect((await finch.post(`/api/briefs/${briefId}/withdraw`, { version: 9 })).body).toMatchObject({ type: 'conflict.changedMeanwhile', current: { version: 1 } });
+    expect((await finch.post(`/api/briefs/${briefId}/withdraw`, { version: 9 })).body).toMatchObject({
+      type: 'conflict.changedMeanwhile',
+      current: { version: 1 },
+    });
   });
 });
 
 it('suggests the aims that a teacher’s own assignments and rubrics have, and nobody else’s', async () => {
   const [finch, stranger] = [await server.person('finch'), await server.person('stranger')];
   const level = (points: number) => ({ id: `l${points}`, name: '', descriptor: '', points, upTo: null });
-  const rubric = { name: 'Models', criteria: [{ id: 'c', name: 'Shape', weight: 1000, aims: ['use evidence'], levels: [level(0), level(1000)] }] };
+  const rubric = {
+    name: 'Models',
+    criteria: [{ id: 'c', name: 'Shape', weight: 1000, aims: ['use evidence'], levels: [level(0), level(1000)] }],
+  };
   await school.drafted(finch, { aims: ['explain a process'], scoring: { by: 'rubric', rubric, shelfId: null } });
   expect((await finch.get('/api/aims')).body).toEqual(['explain a process', 'use evidence']);
   expect((await stranger.get('/api/aims')).body).toEqual([]);
 });
 
 it.each<[string, string, Buffer, number]>([
-  ['photos', 'a picture', Buffer.from('89504e470d0a1a0a0000000d49484452000000010000000108060000001f15c4890000000a49444154789c6300010000050001', 'hex'), 201],
+  [
+    'photos',
+    'a picture',
+    Buffer.from('89504e470d0a1a0a0000000d49484452000000010000000108060000001f15c4890000000a49444154789c6300010000050001', 'hex'),
+    201,
+  ],
   ['photos', 'a text', Buffer.from('no picture'), 422],
   ['recording', 'a text', Buffer.from('no sound'), 422],
   ['files', 'a text', Buffer.from('anything'), 201],
@@ -302,7 +369,10 @@ it('an exam of last Friday reaches whoever is here today, where the teacher says
   const path = `/api/assignments/${draft.classes[0]!.assignmentId}/pieces`;
   const look = async () => (await finch.get(path)).body as AssignmentPiecesReply;
   const before = await look();
-  expect([before.rows.map((row) => row.student.givenName), before.joinedAfter.map((one) => one.givenName)]).toEqual([['Bao', 'Hana'], ['New']]);
+  expect([before.rows.map((row) => row.student.givenName), before.joinedAfter.map((one) => one.givenName)]).toEqual([
+    ['Bao', 'Hana'],
+    ['New'],
+  ]);
   expect(before.sections).toEqual([{ assignmentId: draft.classes[0]!.assignmentId, classId: school.rivers }]);
   const audience = { kind: 'everyone' as const, laterJoiners: true, hereOn: '2026-11-23' };
   expect((await finch.put(`/api/briefs/${draft.id}`, changed(draft, {}, { audience }))).status).toBe(200);

@@ -25,7 +25,9 @@ interface Found {
 
 /** Files that a brief shows, wherever in it. */
 export function filesOf(body: Pick<BriefBody, 'instructions' | 'spoken' | 'attachments'>): string[] {
-  const attached = body.attachments.flatMap((one) => (one.kind === 'file' ? [one.file.id] : one.kind === 'worksheet' ? filesIn(one.text) : []));
+  const attached = body.attachments.flatMap((one) =>
+    one.kind === 'file' ? [one.file.id] : one.kind === 'worksheet' ? filesIn(one.text) : [],
+  );
   return [...new Set([...filesIn(body.instructions), ...(body.spoken ? [body.spoken.id] : []), ...attached])];
 }
 
@@ -45,14 +47,18 @@ export function issueErrors(body: BriefBody): { path: string; message: string }[
   if (body.title === '') errors.push({ path: 'title', message: 'Give it a title.' });
   if (body.kind === 'handout') return errors;
   const { scoring } = body;
-  if (body.points === null && scoring.by !== 'none' && scoring.by !== 'done') errors.push({ path: 'points', message: 'Say what it is out of.' });
+  if (body.points === null && scoring.by !== 'none' && scoring.by !== 'done')
+    errors.push({ path: 'points', message: 'Say what it is out of.' });
   if (scoring.by === 'words' && scoring.words.length === 0) errors.push({ path: 'scoring', message: 'The word scale has no words.' });
-  if (scoring.by === 'words' && scoring.words.some((word) => word.name === '')) errors.push({ path: 'scoring', message: 'A word of the scale is empty.' });
+  if (scoring.by === 'words' && scoring.words.some((word) => word.name === ''))
+    errors.push({ path: 'scoring', message: 'A word of the scale is empty.' });
   if (scoring.by === 'rubric') {
     const refused = rubricRemarks(scoring.rubric).find((one) => one.only === 'refused');
-    if (refused) errors.push({ path: `scoring.rubric.${refused.path}`, message: WRONG_RUBRIC[refused.why] ?? 'The rubric is not in order.' });
+    if (refused)
+      errors.push({ path: `scoring.rubric.${refused.path}`, message: WRONG_RUBRIC[refused.why] ?? 'The rubric is not in order.' });
   }
-  if (body.how === 'handIn' && body.accepts.length === 0) errors.push({ path: 'accepts', message: 'Say what students hand in, or that it is done in class.' });
+  if (body.how === 'handIn' && body.accepts.length === 0)
+    errors.push({ path: 'accepts', message: 'Say what students hand in, or that it is done in class.' });
   return errors;
 }
 
@@ -73,7 +79,14 @@ export function briefsService({ sequelize, classes, assignments, keptFiles, piec
   async function find(teacher: Teacher, action: Action, id: string, transaction?: Transaction): Promise<Found> {
     const tx = transaction ? { transaction } : {};
     const row = (await tables.briefs.findByPk(id, { raw: true, ...tx })) as unknown as BriefRow | null;
-    const rows = row ? ((await tables.assignments.findAll({ where: { briefId: id }, order: [['id', 'ASC']], raw: true, ...tx })) as unknown as AssignmentRow[]) : [];
+    const rows = row
+      ? ((await tables.assignments.findAll({
+          where: { briefId: id },
+          order: [['id', 'ASC']],
+          raw: true,
+          ...tx,
+        })) as unknown as AssignmentRow[])
+      : [];
     const taught = await classes.taughtBy(teacher.userId, { away: true });
     // In the order in which their classes are listed everywhere.
     const mine = taught.flatMap((classId) => rows.filter((one) => one.classId === classId));
@@ -89,7 +102,12 @@ export function briefsService({ sequelize, classes, assignments, keptFiles, piec
       id: row.id,
       version: row.version,
       elsewhere: others.length,
-      classes: mine.map((one) => ({ ...toSetFor(one), assignmentId: one.id, issuedAt: one.issuedAt?.getTime() ?? null, begun: begun.get(one.id) ?? 0 })),
+      classes: mine.map((one) => ({
+        ...toSetFor(one),
+        assignmentId: one.id,
+        issuedAt: one.issuedAt?.getTime() ?? null,
+        begun: begun.get(one.id) ?? 0,
+      })),
     };
   }
 
@@ -120,7 +138,8 @@ export function briefsService({ sequelize, classes, assignments, keptFiles, piec
     };
   }
 
-  const dates = (sets: readonly SetFor[]) => sets.forEach((one, index) => refuseContradiction(one, sets.length > 1 ? `classes.${index}.` : ''));
+  const dates = (sets: readonly SetFor[]) =>
+    sets.forEach((one, index) => refuseContradiction(one, sets.length > 1 ? `classes.${index}.` : ''));
   const newRow = (briefId: string, set: SetFor): AssignmentRow => ({
     id: randomUUID(),
     briefId,
@@ -137,7 +156,14 @@ export function briefsService({ sequelize, classes, assignments, keptFiles, piec
 
   /** What becomes of scores when the points they are out of change. @throws Problem `assignment.pointsAsked` */
   async function rescore(
-    change: { before: BriefRow; columns: { pointsMilli: number | null }; scores: BriefChange['scores'] | undefined; ids: string[]; by: string; now: number },
+    change: {
+      before: BriefRow;
+      columns: { pointsMilli: number | null };
+      scores: BriefChange['scores'] | undefined;
+      ids: string[];
+      by: string;
+      now: number;
+    },
     { scoring }: BriefBody,
     transaction: Transaction,
   ): Promise<void> {
@@ -170,7 +196,14 @@ export function briefsService({ sequelize, classes, assignments, keptFiles, piec
       await refuseMisfiled(teacher, sets);
       dates(sets);
       const stored = await settled(teacher, body, fromShelf === null ? [] : [fromShelf]);
-      const row: BriefRow = { id: randomUUID(), ...toBriefColumns(stored), fromShelf, createdBy: teacher.userId, createdAt: new Date(now), version: 1 };
+      const row: BriefRow = {
+        id: randomUUID(),
+        ...toBriefColumns(stored),
+        fromShelf,
+        createdBy: teacher.userId,
+        createdAt: new Date(now),
+        version: 1,
+      };
       const mine = sets.map((set) => newRow(row.id, set));
       await inTransaction(sequelize, async (transaction) => {
         await tables.briefs.create(row, { transaction });
@@ -186,7 +219,12 @@ export function briefsService({ sequelize, classes, assignments, keptFiles, piec
      *   would change for classes of other teachers; `assignment.begun` if a class is left out where work exists;
      *   `assignment.pointsAsked` if the points change under scores and `scores` does not say what becomes of them
      */
-    async edit(teacher: Teacher, id: string, { version, classes: sets, tell: _, scores, ...body }: BriefChange, at: number): Promise<BriefReply> {
+    async edit(
+      teacher: Teacher,
+      id: string,
+      { version, classes: sets, tell: _, scores, ...body }: BriefChange,
+      at: number,
+    ): Promise<BriefReply> {
       const before = await find(teacher, 'assignment.write', id);
       await refuseMisfiled(teacher, sets);
       dates(sets);
@@ -204,11 +242,20 @@ export function briefsService({ sequelize, classes, assignments, keptFiles, piec
           gone.map((one) => one.id),
           transaction,
         );
-        if (begun.size > 0) throw new Problem('assignment.begun', { title: 'Students have begun on it in a class that you left out. Nothing was stored.' });
-        const regrouped = before.mine.filter((one) => sets.some((set) => set.classId === one.classId && set.groupingId !== one.groupingId)).map((one) => one.id);
+        if (begun.size > 0)
+          throw new Problem('assignment.begun', { title: 'Students have begun on it in a class that you left out. Nothing was stored.' });
+        const regrouped = before.mine
+          .filter((one) => sets.some((set) => set.classId === one.classId && set.groupingId !== one.groupingId))
+          .map((one) => one.id);
         if ((await pieces.begunOn(regrouped, transaction)).size > 0)
-          throw new Problem('assignment.begun', { title: 'Students have begun, so who works together stays as it is. Nothing was stored.' });
-        await rescore({ before: before.row, columns, scores, ids: before.mine.map((one) => one.id), by: teacher.userId, now: at }, stored, transaction);
+          throw new Problem('assignment.begun', {
+            title: 'Students have begun, so who works together stays as it is. Nothing was stored.',
+          });
+        await rescore(
+          { before: before.row, columns, scores, ids: before.mine.map((one) => one.id), by: teacher.userId, now: at },
+          stored,
+          transaction,
+        );
         await tables.briefs.update(columns, { where: { id }, transaction });
         for (const set of sets) {
           const known = before.mine.find((one) => one.classId === set.classId);
@@ -234,7 +281,10 @@ export function briefsService({ sequelize, classes, assignments, keptFiles, piec
       const open = mine.filter((one) => one.issuedAt === null || one.issuedAt.getTime() > now).map((one) => one.id);
       const done = await inTransaction(sequelize, async (transaction) => {
         if (!(await lock(id, version, transaction))) return false;
-        await tables.assignments.update({ issuedAt: at === null ? null : new Date(at), toldAt: null }, { where: { id: { [Op.in]: open } }, transaction });
+        await tables.assignments.update(
+          { issuedAt: at === null ? null : new Date(at), toldAt: null },
+          { where: { id: { [Op.in]: open } }, transaction },
+        );
         return true;
       });
       const current = await service.forTeacher(teacher, 'assignment.look', id);
@@ -278,7 +328,8 @@ export function briefsService({ sequelize, classes, assignments, keptFiles, piec
     /** Aims that this teacher's briefs have been tagged with, for choosing again. */
     async aims(teacher: Teacher): Promise<string[]> {
       const all = await assignments.ofBriefs(await service.briefsOf(await classes.taughtBy(teacher.userId, { away: true })));
-      const inRubrics = (one: AssignmentReply) => (one.scoring.by === 'rubric' ? one.scoring.rubric.criteria.flatMap((criterion) => criterion.aims) : []);
+      const inRubrics = (one: AssignmentReply) =>
+        one.scoring.by === 'rubric' ? one.scoring.rubric.criteria.flatMap((criterion) => criterion.aims) : [];
       return [...new Set(all.flatMap((one) => [...one.aims, ...inRubrics(one)]))].sort((a, b) => a.localeCompare(b));
     },
 

@@ -1,6 +1,17 @@
 import { EMPTY_TEXT, localDateAt, planLoad, plusDays, sameWindow, instantOf, wallClockAt, type Actor, type DueWork } from '@jolly/core';
 import type { Sequelize } from 'sequelize';
-import type { AssignmentReply, BriefBody, BriefChange, BriefEffects, BriefReply, IssueReply, IssueRequest, LoadReply, LoadRequest, SetFor } from '../../contract';
+import type {
+  AssignmentReply,
+  BriefBody,
+  BriefChange,
+  BriefEffects,
+  BriefReply,
+  IssueReply,
+  IssueRequest,
+  LoadReply,
+  LoadRequest,
+  SetFor,
+} from '../../contract';
 import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
 import type { ClassesService } from '../classes/classes.service';
@@ -88,7 +99,9 @@ export function issuingService({ sequelize, classes, roster, assignments, briefs
     async edit(teacher: Teacher, briefId: string, change: BriefChange, now: number): Promise<BriefReply> {
       const before = await briefs.forTeacher(teacher, 'assignment.write', briefId);
       const assignmentIds = before.classes.map((one) => one.assignmentId);
-      return dateChanges.around({ by: teacher.userId, assignmentIds, tell: change.tell, now }, () => briefs.edit(teacher, briefId, change, now));
+      return dateChanges.around({ by: teacher.userId, assignmentIds, tell: change.tell, now }, () =>
+        briefs.edit(teacher, briefId, change, now),
+      );
     },
 
     /** What an edit would do, before it is stored. */
@@ -96,7 +109,9 @@ export function issuingService({ sequelize, classes, roster, assignments, briefs
       const before = await briefs.forTeacher(teacher, 'assignment.write', briefId);
       const issued = new Set(before.classes.filter((one) => isIssued(one, now)).map((one) => one.classId));
       const has = (await sightsOf(before, now)).filter((sight) => issued.has(sight.assignment.classId) && gets(sight));
-      const after = new Map((await sightsAfter(before, change, now)).map((sight) => [`${sight.assignment.classId} ${sight.member.student.id}`, sight]));
+      const after = new Map(
+        (await sightsAfter(before, change, now)).map((sight) => [`${sight.assignment.classId} ${sight.member.student.id}`, sight]),
+      );
       const effects: BriefEffects = {
         has: [...issued].map((classId) => ({ classId, students: has.filter((sight) => sight.assignment.classId === classId).length })),
         moved: 0,
@@ -121,7 +136,8 @@ export function issuingService({ sequelize, classes, roster, assignments, briefs
       for (const asked of request.classes) {
         const schoolClass = await classes.forTeacher(teacher, 'assignment.write', asked.classId);
         const { calendar } = schoolClass;
-        const stored = request.briefId === null ? [] : (await assignments.ofBriefs([request.briefId])).filter((one) => one.classId === asked.classId);
+        const stored =
+          request.briefId === null ? [] : (await assignments.ofBriefs([request.briefId])).filter((one) => one.classId === asked.classId);
         const planned = stored[0] ?? null;
         const draft: AssignmentReply = asAssignment(
           planned ?? BLANK_BRIEF,
@@ -143,21 +159,44 @@ export function issuingService({ sequelize, classes, roster, assignments, briefs
         const byStudent = new Map(sights.map((sight) => [sight.member.student.id, sight]));
         const studentIds = [...byStudent.keys()];
         const day = localDateAt(calendar.zone, asked.due);
-        const others = await service.dueWork(studentIds, { from: plusDays(day, -LOAD_REACH_DAYS), to: plusDays(day, LOAD_REACH_DAYS) }, request.briefId, now);
+        const others = await service.dueWork(
+          studentIds,
+          { from: plusDays(day, -LOAD_REACH_DAYS), to: plusDays(day, LOAD_REACH_DAYS) },
+          request.briefId,
+          now,
+        );
         const { msOfDay } = wallClockAt(calendar.zone, asked.due);
         const dueOn = (on: string) => instantOf(calendar.zone, { date: on, msOfDay });
         const dayFor = (studentId: string, on: string) => {
           const { due } = resolveFor(byStudent.get(studentId)!, { opens: asked.opens, due: dueOn(on), closes: null }, now).window;
           return due === null ? null : localDateAt(calendar.zone, due);
         };
-        const result = planLoad({ calendar, day, notBefore: localDateAt(calendar.zone, now), studentIds, minutes: request.minutes ?? 0, others, dayFor });
-        reply.classes.push({ classId: asked.classId, students: studentIds.length, ...result, lighterDue: result.lighter && dueOn(result.lighter.day) });
+        const result = planLoad({
+          calendar,
+          day,
+          notBefore: localDateAt(calendar.zone, now),
+          studentIds,
+          minutes: request.minutes ?? 0,
+          others,
+          dayFor,
+        });
+        reply.classes.push({
+          classId: asked.classId,
+          students: studentIds.length,
+          ...result,
+          lighterDue: result.lighter && dueOn(result.lighter.day),
+        });
       }
       return reply;
     },
 
     /** What is issued or timed and due for students in a span of days, over all their classes on this server. */
-    async dueWork(studentIds: readonly string[], span: { from: string; to: string }, exceptBriefId: string | null, now: number): Promise<(DueWork & { assignmentId: string })[]> {
+    async dueWork(
+      studentIds: readonly string[],
+      span: { from: string; to: string },
+      exceptBriefId: string | null,
+      now: number,
+    ): Promise<(DueWork & { assignmentId: string })[]> {
       if (studentIds.length === 0) return [];
       const all = (await classes.load(await roster.classesOfAll(studentIds))).filter((one) => one.putAwayAt === null);
       // A student's own date may lie a few weeks from the class's.
@@ -172,7 +211,9 @@ export function issuingService({ sequelize, classes, roster, assignments, briefs
         const { resolved, schoolClass, assignment, member, piece } = sight;
         if (!gets(sight) || resolved.window.due === null || piece.state === null) return [];
         const day = localDateAt(schoolClass.calendar.zone, resolved.window.due);
-        return day < span.from || day > span.to ? [] : [{ assignmentId: assignment.id, studentId: member.student.id, day, minutes: assignment.minutes ?? 0 }];
+        return day < span.from || day > span.to
+          ? []
+          : [{ assignmentId: assignment.id, studentId: member.student.id, day, minutes: assignment.minutes ?? 0 }];
       });
     },
 

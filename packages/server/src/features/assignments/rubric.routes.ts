@@ -7,7 +7,11 @@ import { Problem } from '../../http/problem';
 import type { Ask, Route } from '../../http/route';
 import { readRubricBody, rubricTableBody } from './assignments.schema';
 
-const WHY = { noPoints: 'has no points; it counts as 0.', notPoints: 'has points that are no number; they count as 0.', noCriterion: 'names no criterion and is left out.' };
+const WHY = {
+  noPoints: 'has no points; it counts as 0.',
+  notPoints: 'has points that are no number; they count as 0.',
+  noCriterion: 'names no criterion and is left out.',
+};
 const WIDTHS = [28, 9, 16, 9, 9, 60, 24];
 const BOUNDS = { rows: 1000, columns: 40 };
 
@@ -26,7 +30,10 @@ export const rubricRoutes = (): Route[] => [
       });
       const { criteria, problems } = readRubricTable(rows, randomUUID);
       if (criteria.length === 0) throw new Problem('rubric.notReadable');
-      return { rubric: { name: body.name, criteria }, problems: problems.map(({ row, why }) => ({ row, message: `Row ${row} ${WHY[why]}` })) };
+      return {
+        rubric: { name: body.name, criteria },
+        problems: problems.map(({ row, why }) => ({ row, message: `Row ${row} ${WHY[why]}` })),
+      };
     },
   },
   {

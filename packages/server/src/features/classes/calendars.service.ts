@@ -1,7 +1,24 @@
-import { addSchoolDays, calendarProblems, isSchoolDay, localDateAt, may, type Actor, type CalendarProblem, type SchoolCalendar, type WindowField } from '@jolly/core';
+import {
+  addSchoolDays,
+  calendarProblems,
+  isSchoolDay,
+  localDateAt,
+  may,
+  type Actor,
+  type CalendarProblem,
+  type SchoolCalendar,
+  type WindowField,
+} from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize';
-import type { CalendarAnswer, CalendarChange, CalendarEffects, CalendarProposalRequest, CalendarReply, CalendarRequest } from '../../contract';
+import type {
+  CalendarAnswer,
+  CalendarChange,
+  CalendarEffects,
+  CalendarProposalRequest,
+  CalendarReply,
+  CalendarRequest,
+} from '../../contract';
 import { fromJson } from '../../db/json-column';
 import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
@@ -31,7 +48,8 @@ const SCHOOL_DAYS_NEEDED = 30;
 /** @throws Problem `calendar.wrong` naming each field; RuleError `calendar.no-school-days` if hardly any are left to count on */
 function refuseWrong(calendar: CalendarRequest, now: number): void {
   const problems = calendarProblems(calendar);
-  if (problems.length > 0) throw new Problem('calendar.wrong', { errors: problems.map(({ path, why }) => ({ path, message: CALENDAR_SENTENCES[why] })) });
+  if (problems.length > 0)
+    throw new Problem('calendar.wrong', { errors: problems.map(({ path, why }) => ({ path, message: CALENDAR_SENTENCES[why] })) });
   addSchoolDays({ ...calendar, zone: 'UTC' }, now, SCHOOL_DAYS_NEEDED);
 }
 
@@ -48,7 +66,8 @@ function effectsOn(before: readonly Sight[], after: readonly Sight[], calendar: 
     const { id: assignmentId, classId, title } = was.assignment;
     for (const field of FIELDS) {
       const at = was.assignment[field];
-      if (at !== null && isDayOff(calendar, at) && !isDayOff(was.schoolClass.calendar, at)) onDayOff.set(`${assignmentId} ${field}`, { assignmentId, classId, title, field, at });
+      if (at !== null && isDayOff(calendar, at) && !isDayOff(was.schoolClass.calendar, at))
+        onDayOff.set(`${assignmentId} ${field}`, { assignmentId, classId, title, field, at });
     }
     if (was.piece.state === null && is.piece.state === null) continue;
     const [old, due] = [was.resolved.window.due, is.resolved.window.due];
@@ -60,7 +79,11 @@ function effectsOn(before: readonly Sight[], after: readonly Sight[], calendar: 
     const score = was.record?.score;
     if (score && afterLateness(was, score).effective !== afterLateness(is, score).effective) costs += 1;
   }
-  return { onDayOff: [...onDayOff.values()].sort((a, b) => a.at - b.at), moved: [...moved.values()].sort((a, b) => a.before - b.before), costs };
+  return {
+    onDayOff: [...onDayOff.values()].sort((a, b) => a.at - b.at),
+    moved: [...moved.values()].sort((a, b) => a.before - b.before),
+    costs,
+  };
 }
 
 interface Collaborators {
@@ -117,7 +140,11 @@ export function calendarsService({ sequelize, accounts, classes, board, news, da
       ...(transaction ? { transaction } : {}),
     })) as unknown as CalendarChangeRow | null;
   const agreedTo = async (changeId: string, transaction?: Transaction): Promise<Set<string>> => {
-    const rows = (await consents.findAll({ where: { changeId }, raw: true, ...(transaction ? { transaction } : {}) })) as unknown as CalendarConsentRow[];
+    const rows = (await consents.findAll({
+      where: { changeId },
+      raw: true,
+      ...(transaction ? { transaction } : {}),
+    })) as unknown as CalendarConsentRow[];
     return new Set(rows.map((row) => row.teacherId));
   };
 
@@ -128,7 +155,10 @@ export function calendarsService({ sequelize, accounts, classes, board, news, da
         const all = uses.get(row.id) ?? [];
         const [proposal, last] = await Promise.all([
           openProposal(row.id),
-          changes.findOne({ where: { calendarId: row.id, state: 'made', madeVersion: row.version }, raw: true }) as unknown as Promise<CalendarChangeRow | null>,
+          changes.findOne({
+            where: { calendarId: row.id, state: 'made', madeVersion: row.version },
+            raw: true,
+          }) as unknown as Promise<CalendarChangeRow | null>,
         ]);
         const people = await accounts.people([proposal?.byUser, last?.byUser].filter((one): one is string => !!one));
         const nameOf = (id: string) => (people.get(id) ? fullName(people.get(id)!) : '');
@@ -148,13 +178,20 @@ export function calendarsService({ sequelize, accounts, classes, board, news, da
             agreed: agreed.has(teacher.userId),
             waitsFor: all.filter((use) => !use.teachers.some((one) => agreed.has(one.id))).map(named),
           },
-          undoable: last && (tookPart || all.every((use) => teaches(use, teacher.userId))) ? { id: last.id, by: nameOf(last.byUser), at: last.at.getTime() } : null,
+          undoable:
+            last && (tookPart || all.every((use) => teaches(use, teacher.userId)))
+              ? { id: last.id, by: nameOf(last.byUser), at: last.at.getTime() }
+              : null,
         };
       }),
     );
   }
 
-  async function forTeacher(teacher: Teacher, id: string, action: 'calendar.look' | 'calendar.edit'): Promise<{ row: CalendarRow; own: SchoolClass[] }> {
+  async function forTeacher(
+    teacher: Teacher,
+    id: string,
+    action: 'calendar.look' | 'calendar.edit',
+  ): Promise<{ row: CalendarRow; own: SchoolClass[] }> {
     const own = await mine(teacher);
     const relation = own.some((one) => one.calendarId === id) ? 'coTeacher' : 'none';
     const row = (await calendars.findByPk(id, { raw: true })) as unknown as CalendarRow | null;
@@ -213,7 +250,8 @@ export function calendarsService({ sequelize, accounts, classes, board, news, da
     const { row } = await forTeacher(teacher, id, 'calendar.look');
     throw new Problem('conflict.changedMeanwhile', { current: (await reply(teacher, [row]))[0] });
   };
-  const current = async (teacher: Teacher, id: string): Promise<CalendarReply> => (await reply(teacher, [(await forTeacher(teacher, id, 'calendar.look')).row]))[0]!;
+  const current = async (teacher: Teacher, id: string): Promise<CalendarReply> =>
+    (await reply(teacher, [(await forTeacher(teacher, id, 'calendar.look')).row]))[0]!;
 
   /** A change of a calendar that this teacher's classes go by. @throws Problem `thing.unknown` */
   async function changeFor(teacher: Teacher, changeId: string): Promise<{ change: CalendarChangeRow; row: CalendarRow }> {
@@ -263,13 +301,21 @@ export function calendarsService({ sequelize, accounts, classes, board, news, da
       const changed = touched.map((one) => ({ ...one, calendar: { zone: one.calendar.zone, schoolDays, closures } }));
       refuseWrong(request, now);
       const as = board.as(teacherEyes(teacher));
-      const [before, after] = await Promise.all([as.sights({ classes: touched, drafts: true, now }), as.sights({ classes: changed, drafts: true, now })]);
+      const [before, after] = await Promise.all([
+        as.sights({ classes: touched, drafts: true, now }),
+        as.sights({ classes: changed, drafts: true, now }),
+      ]);
       const calendarOf = new Map(changed.map((one) => [one.id, one.calendar]));
       const effects = touched.map((one) => {
         const of = (sights: Sight[]) => sights.filter(({ schoolClass }) => schoolClass.id === one.id);
         return effectsOn(of(before), of(after), calendarOf.get(one.id)!);
       });
-      return { problems, onDayOff: effects.flatMap((one) => one.onDayOff), moved: effects.flatMap((one) => one.moved), costs: effects.reduce((sum, one) => sum + one.costs, 0) };
+      return {
+        problems,
+        onDayOff: effects.flatMap((one) => one.onDayOff),
+        moved: effects.flatMap((one) => one.moved),
+        costs: effects.reduce((sum, one) => sum + one.costs, 0),
+      };
     },
 
     /**
@@ -284,21 +330,27 @@ export function calendarsService({ sequelize, accounts, classes, board, news, da
       const others = uses.filter((use) => !teaches(use, teacher.userId));
       if (others.length > 0) throw new Problem('calendar.shared');
       const key = randomUUID();
-      const made = await write(row, uses, asStored(request), { by: teacher.userId, key, version, now }, async (transaction, madeVersion) => {
-        const noted: CalendarChangeRow = {
-          id: key,
-          calendarId: id,
-          byUser: teacher.userId,
-          at: new Date(now),
-          beforeIt: asStored(toCalendar(row)),
-          afterIt: asStored(request),
-          word: '',
-          state: 'made',
-          seenVersion: version,
-          madeVersion,
-        };
-        await changes.create(noted, { transaction });
-      });
+      const made = await write(
+        row,
+        uses,
+        asStored(request),
+        { by: teacher.userId, key, version, now },
+        async (transaction, madeVersion) => {
+          const noted: CalendarChangeRow = {
+            id: key,
+            calendarId: id,
+            byUser: teacher.userId,
+            at: new Date(now),
+            beforeIt: asStored(toCalendar(row)),
+            afterIt: asStored(request),
+            word: '',
+            state: 'made',
+            seenVersion: version,
+            madeVersion,
+          };
+          await changes.create(noted, { transaction });
+        },
+      );
       return made ? current(teacher, id) : stale(teacher, id);
     },
 
@@ -306,7 +358,12 @@ export function calendarsService({ sequelize, accounts, classes, board, news, da
      * Proposes a change of a calendar by which others teach too; they hear of it.
      * @throws Problem `calendar.proposalOpen` while another is open
      */
-    async propose(teacher: Teacher, id: string, { version, word, ...request }: CalendarProposalRequest, now: number): Promise<CalendarReply> {
+    async propose(
+      teacher: Teacher,
+      id: string,
+      { version, word, ...request }: CalendarProposalRequest,
+      now: number,
+    ): Promise<CalendarReply> {
       const { row } = await forTeacher(teacher, id, 'calendar.edit');
       refuseWrong(request, now);
       if (row.version !== version) return stale(teacher, id);
@@ -376,7 +433,10 @@ export function calendarsService({ sequelize, accounts, classes, board, news, da
         fromJson<CalendarRequest>(change.afterIt),
         { by: change.byUser, key: changeId, version: change.seenVersion, now },
         async (transaction, madeVersion) => {
-          const [done] = await changes.update({ state: 'made', madeVersion, at: new Date(now) }, { where: { id: changeId, state: 'proposed' }, transaction });
+          const [done] = await changes.update(
+            { state: 'made', madeVersion, at: new Date(now) },
+            { where: { id: changeId, state: 'proposed' }, transaction },
+          );
           if (done === 0) throw new Problem('calendar.answered');
         },
       );
@@ -400,7 +460,10 @@ export function calendarsService({ sequelize, accounts, classes, board, news, da
     async undo(teacher: Teacher, changeId: string, now: number): Promise<CalendarReply> {
       const { change, row } = await changeFor(teacher, changeId);
       const uses = (await usesOf([row.id])).get(row.id)!;
-      const tookPart = change.byUser === teacher.userId || (await agreedTo(changeId)).has(teacher.userId) || uses.every((use) => teaches(use, teacher.userId));
+      const tookPart =
+        change.byUser === teacher.userId ||
+        (await agreedTo(changeId)).has(teacher.userId) ||
+        uses.every((use) => teaches(use, teacher.userId));
       if (!tookPart) throw new Problem('thing.unknown');
       if (change.state !== 'made' || change.madeVersion !== row.version) throw new Problem('calendar.notLast');
       const undone = await write(

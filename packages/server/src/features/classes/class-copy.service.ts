@@ -27,7 +27,12 @@ export function classCopyService({ sequelize, classes, assignments, keptFiles }:
   };
 
   /** The calendar that the copy goes by: the source's own, or one of another class of this teacher. */
-  async function startsOf(teacher: Teacher, source: SchoolClass, request: CopyRequest, now: number): Promise<{ from: CalendarStart; to: CalendarStart }> {
+  async function startsOf(
+    teacher: Teacher,
+    source: SchoolClass,
+    request: CopyRequest,
+    now: number,
+  ): Promise<{ from: CalendarStart; to: CalendarStart }> {
     const today = localDateAt(source.calendar.zone, now);
     if ([request.from, request.to].some((day) => Math.abs(daysBetween(today, day)) > FARTHEST_DAYS)) throw new Problem('class.copyTooFar');
     const own = await classes.load(await classes.taughtBy(teacher.userId, { away: true }));
@@ -44,7 +49,10 @@ export function classCopyService({ sequelize, classes, assignments, keptFiles }:
       if (!known.has(at)) known.set(at, carryOver(at, from, to));
       return known.get(at)!;
     };
-    return (assignment) => ({ ...assignment, ...Object.fromEntries(FIELDS.map((field) => [field, assignment[field] === null ? null : carried(assignment[field])])) });
+    return (assignment) => ({
+      ...assignment,
+      ...Object.fromEntries(FIELDS.map((field) => [field, assignment[field] === null ? null : carried(assignment[field])])),
+    });
   }
 
   return {
@@ -54,7 +62,9 @@ export function classCopyService({ sequelize, classes, assignments, keptFiles }:
       const [all, units] = await Promise.all([request.assignments ? everything(classId, now) : [], classes.unitsOf(classId)]);
       const dates = all.flatMap((one) => {
         const after = moved(one);
-        return FIELDS.flatMap((field) => (one[field] === null ? [] : [{ title: one.title, field, before: one[field], after: after[field]! }]));
+        return FIELDS.flatMap((field) =>
+          one[field] === null ? [] : [{ title: one.title, field, before: one[field], after: after[field]! }],
+        );
       });
       return { dates, assignments: all.length, units: units.length, categories: source.scheme.categories.length };
     },
@@ -83,7 +93,12 @@ export function classCopyService({ sequelize, classes, assignments, keptFiles }:
           const added = await assignments.addDrafts(
             id,
             // Students and groups of the class are not those of its copy.
-            all.map((one) => ({ ...moved(one), audience: EVERYONE, groupingId: null, unitId: one.unitId === null ? null : (unitOf.get(one.unitId) ?? null) })),
+            all.map((one) => ({
+              ...moved(one),
+              audience: EVERYONE,
+              groupingId: null,
+              unitId: one.unitId === null ? null : (unitOf.get(one.unitId) ?? null),
+            })),
             { by: teacher.userId, now },
             transaction,
           );

@@ -92,11 +92,26 @@ export function defineClasses(sequelize: Sequelize) {
     ),
     calendars: sequelize.define<Model<CalendarRow>>(
       'calendar',
-      { id: key(), name: DataTypes.STRING, schoolDays: DataTypes.JSON, closures: DataTypes.JSON, terms: DataTypes.JSON, version: DataTypes.INTEGER },
+      {
+        id: key(),
+        name: DataTypes.STRING,
+        schoolDays: DataTypes.JSON,
+        closures: DataTypes.JSON,
+        terms: DataTypes.JSON,
+        version: DataTypes.INTEGER,
+      },
       { tableName: 'calendars' },
     ),
-    teachers: sequelize.define<Model<ClassTeacherRow>>('classTeacher', { classId: key(), userId: key(), isOwner: DataTypes.BOOLEAN }, { tableName: 'class_teachers' }),
-    units: sequelize.define<Model<UnitRow>>('unit', { id: key(), classId: DataTypes.STRING, name: DataTypes.STRING, position: DataTypes.INTEGER }, { tableName: 'units' }),
+    teachers: sequelize.define<Model<ClassTeacherRow>>(
+      'classTeacher',
+      { classId: key(), userId: key(), isOwner: DataTypes.BOOLEAN },
+      { tableName: 'class_teachers' },
+    ),
+    units: sequelize.define<Model<UnitRow>>(
+      'unit',
+      { id: key(), classId: DataTypes.STRING, name: DataTypes.STRING, position: DataTypes.INTEGER },
+      { tableName: 'units' },
+    ),
   };
 }
 
@@ -138,7 +153,11 @@ export const defineCalendarChanges = (sequelize: Sequelize) => ({
   ),
   consents: sequelize.define<Model<CalendarConsentRow>>(
     'calendarConsent',
-    { changeId: { type: DataTypes.STRING(36), primaryKey: true }, teacherId: { type: DataTypes.STRING(36), primaryKey: true }, at: DataTypes.DATE(3) },
+    {
+      changeId: { type: DataTypes.STRING(36), primaryKey: true },
+      teacherId: { type: DataTypes.STRING(36), primaryKey: true },
+      at: DataTypes.DATE(3),
+    },
     { tableName: 'calendar_consents' },
   ),
 });

@@ -40,7 +40,13 @@ type OneClass = { classId: string };
 type OneCalendar = { calendarId: string };
 type OneChange = { changeId: string };
 
-export function classRoutes({ classes, roster, schemes, classCopies, calendars }: Pick<Services, 'classes' | 'roster' | 'schemes' | 'classCopies' | 'calendars'>): Route[] {
+export function classRoutes({
+  classes,
+  roster,
+  schemes,
+  classCopies,
+  calendars,
+}: Pick<Services, 'classes' | 'roster' | 'schemes' | 'classCopies' | 'calendars'>): Route[] {
   const replies = async (found: SchoolClass[]): Promise<ClassReply[]> => {
     const ids = found.map((one) => one.id);
     const [teachers, counts] = await Promise.all([classes.teachersOf(ids), roster.countOf(ids)]);
@@ -96,7 +102,8 @@ export function classRoutes({ classes, roster, schemes, classCopies, calendars }
       does: 'Puts a class away, read-only, or brings it back.',
       params: classParams,
       body: putAwayBody,
-      handle: ({ actor, params, body, now }: Ask<OneClass, { away: boolean }>) => one(classes.putAway(actor, params.classId, body.away, now)),
+      handle: ({ actor, params, body, now }: Ask<OneClass, { away: boolean }>) =>
+        one(classes.putAway(actor, params.classId, body.away, now)),
     },
     {
       verb: 'post',
@@ -159,7 +166,8 @@ export function classRoutes({ classes, roster, schemes, classCopies, calendars }
       does: 'What a copy would hold, with every date before and after.',
       params: classParams,
       body: copyBody,
-      handle: ({ actor, params, body, now }: Ask<OneClass, CopyRequest>) => classCopies.preview(asTeacher(actor), params.classId, body, now),
+      handle: ({ actor, params, body, now }: Ask<OneClass, CopyRequest>) =>
+        classCopies.preview(asTeacher(actor), params.classId, body, now),
     },
     {
       verb: 'post',
@@ -169,7 +177,8 @@ export function classRoutes({ classes, roster, schemes, classCopies, calendars }
       params: classParams,
       body: copyBody,
       status: 201,
-      handle: async ({ actor, params, body, now }: Ask<OneClass, CopyRequest>) => byId(await classCopies.copy(asTeacher(actor), params.classId, body, now)),
+      handle: async ({ actor, params, body, now }: Ask<OneClass, CopyRequest>) =>
+        byId(await classCopies.copy(asTeacher(actor), params.classId, body, now)),
     },
     {
       verb: 'delete',
@@ -177,7 +186,8 @@ export function classRoutes({ classes, roster, schemes, classCopies, calendars }
       action: 'coTeacher.edit',
       does: 'A co-teacher leaves the class or is taken out of it; never the owner.',
       params: teacherParams,
-      handle: ({ actor, params }: Ask<OneClass & { teacherId: string }>) => classes.removeTeacher(asTeacher(actor), params.classId, params.teacherId),
+      handle: ({ actor, params }: Ask<OneClass & { teacherId: string }>) =>
+        classes.removeTeacher(asTeacher(actor), params.classId, params.teacherId),
     },
     {
       verb: 'post',
@@ -185,7 +195,8 @@ export function classRoutes({ classes, roster, schemes, classCopies, calendars }
       action: 'class.handOver',
       does: 'Hands the class over to a co-teacher.',
       params: teacherParams,
-      handle: ({ actor, params }: Ask<OneClass & { teacherId: string }>) => classes.handOver(asTeacher(actor), params.classId, params.teacherId),
+      handle: ({ actor, params }: Ask<OneClass & { teacherId: string }>) =>
+        classes.handOver(asTeacher(actor), params.classId, params.teacherId),
     },
     {
       verb: 'get',
@@ -218,7 +229,8 @@ export function classRoutes({ classes, roster, schemes, classCopies, calendars }
       does: 'Which dates a change of the calendar touches; nothing is stored.',
       params: calendarParams,
       body: calendarBody,
-      handle: ({ actor, params, body, now }: Ask<OneCalendar, CalendarChange>) => calendars.preview(asTeacher(actor), params.calendarId, body, now),
+      handle: ({ actor, params, body, now }: Ask<OneCalendar, CalendarChange>) =>
+        calendars.preview(asTeacher(actor), params.calendarId, body, now),
     },
     {
       verb: 'put',
@@ -227,7 +239,8 @@ export function classRoutes({ classes, roster, schemes, classCopies, calendars }
       does: 'Changes a calendar; carries the version that was seen.',
       params: calendarParams,
       body: calendarBody,
-      handle: ({ actor, params, body, now }: Ask<OneCalendar, CalendarChange>) => calendars.change(asTeacher(actor), params.calendarId, body, now),
+      handle: ({ actor, params, body, now }: Ask<OneCalendar, CalendarChange>) =>
+        calendars.change(asTeacher(actor), params.calendarId, body, now),
     },
     {
       verb: 'post',
@@ -237,7 +250,8 @@ export function classRoutes({ classes, roster, schemes, classCopies, calendars }
       params: calendarParams,
       body: proposalBody,
       status: 201,
-      handle: ({ actor, params, body, now }: Ask<OneCalendar, CalendarProposalRequest>) => calendars.propose(asTeacher(actor), params.calendarId, body, now),
+      handle: ({ actor, params, body, now }: Ask<OneCalendar, CalendarProposalRequest>) =>
+        calendars.propose(asTeacher(actor), params.calendarId, body, now),
     },
     {
       verb: 'post',
@@ -246,7 +260,8 @@ export function classRoutes({ classes, roster, schemes, classCopies, calendars }
       does: 'Says yes or no to a proposed change; it is made once a teacher of each class has agreed.',
       params: calendarChangeParams,
       body: calendarAnswerBody,
-      handle: ({ actor, params, body, now }: Ask<OneChange, CalendarAnswer>) => calendars.answer(asTeacher(actor), params.changeId, body, now),
+      handle: ({ actor, params, body, now }: Ask<OneChange, CalendarAnswer>) =>
+        calendars.answer(asTeacher(actor), params.changeId, body, now),
     },
     {
       verb: 'delete',

@@ -22,7 +22,11 @@ const perUnit = Joi.object({
   maxPercentOff: percent,
   floorPercent: percent,
 });
-export const lateRule = Joi.alternatives(Joi.object({ kind: Joi.valid('none').required() }), perUnit, Joi.object({ kind: Joi.valid('cap').required(), percent }));
+export const lateRule = Joi.alternatives(
+  Joi.object({ kind: Joi.valid('none').required() }),
+  perUnit,
+  Joi.object({ kind: Joi.valid('cap').required(), percent }),
+);
 
 const zone = Joi.string()
   .custom((value: string, helpers) => (isTimeZone(value) ? value : helpers.error('zone.unknown')))
@@ -59,7 +63,11 @@ export const classParams = Joi.object({ classId: id });
 export const newClassBody = Joi.object<ClassRequest, true>({ name: name.required(), ...fields });
 export const editClassBody = Joi.object<ClassChange, true>({ name, ...fields, version });
 export const putAwayBody = Joi.object<{ away: boolean }, true>({ away: Joi.boolean().strict().required() });
-export const joinCodeBody = Joi.object<JoinCodeRequest, true>({ open: Joi.boolean().strict().required(), until: instantOrNull, asksNumber: Joi.boolean().strict().required() });
+export const joinCodeBody = Joi.object<JoinCodeRequest, true>({
+  open: Joi.boolean().strict().required(),
+  until: instantOrNull,
+  asksNumber: Joi.boolean().strict().required(),
+});
 
 const count = Joi.number().strict().integer().min(0).max(1000);
 // What a scheme means is the core's to judge (schemeProblems); this is only its shape.
@@ -134,5 +142,12 @@ export const calendarBody = Joi.object<CalendarChange, true>({ ...calendar, vers
 export const icsBody = Joi.object<{ text: string }, true>({ text: Joi.string().max(1_000_000).required() });
 export const teacherParams = Joi.object({ classId: id, teacherId: id });
 export const calendarChangeParams = Joi.object({ changeId: id });
-export const proposalBody = Joi.object<CalendarProposalRequest, true>({ ...calendar, version, word: Joi.string().trim().max(500).allow('').required() });
-export const calendarAnswerBody = Joi.object<CalendarAnswer, true>({ yes: Joi.boolean().strict().required(), word: Joi.string().trim().max(500).allow('').required() });
+export const proposalBody = Joi.object<CalendarProposalRequest, true>({
+  ...calendar,
+  version,
+  word: Joi.string().trim().max(500).allow('').required(),
+});
+export const calendarAnswerBody = Joi.object<CalendarAnswer, true>({
+  yes: Joi.boolean().strict().required(),
+  word: Joi.string().trim().max(500).allow('').required(),
+});

@@ -33,11 +33,26 @@ export function refuseIfAway(schoolClass: Pick<SchoolClass, 'putAwayAt'>, action
 // Until the school's calendar is entered: a term of fifteen weeks around today, Monday to Friday.
 function firstCalendar(zone: string, now: number): CalendarRow {
   const monday = mondayOf(localDateAt(zone, now));
-  return { id: randomUUID(), name: 'School', schoolDays: [1, 2, 3, 4, 5], closures: [], terms: [{ name: 'Term', from: monday, to: plusDays(monday, 15 * 7 - 3) }], version: 1 };
+  return {
+    id: randomUUID(),
+    name: 'School',
+    schoolDays: [1, 2, 3, 4, 5],
+    closures: [],
+    terms: [{ name: 'Term', from: monday, to: plusDays(monday, 15 * 7 - 3) }],
+    version: 1,
+  };
 }
 
 /** Classes and who teaches them. */
-export function classesService({ sequelize, accounts, defaultZone }: { sequelize: Sequelize; accounts: AccountsService; defaultZone: string }) {
+export function classesService({
+  sequelize,
+  accounts,
+  defaultZone,
+}: {
+  sequelize: Sequelize;
+  accounts: AccountsService;
+  defaultZone: string;
+}) {
   const { classes, calendars, teachers, units } = defineClasses(sequelize);
 
   async function load(ids: readonly string[], transaction?: Transaction): Promise<SchoolClass[]> {
@@ -53,7 +68,11 @@ export function classesService({ sequelize, accounts, defaultZone }: { sequelize
       raw: true,
       ...tx,
     })) as unknown as ClassRow[];
-    const found = (await calendars.findAll({ where: { id: { [Op.in]: rows.map((row) => row.calendarId) } }, raw: true, ...tx })) as unknown as CalendarRow[];
+    const found = (await calendars.findAll({
+      where: { id: { [Op.in]: rows.map((row) => row.calendarId) } },
+      raw: true,
+      ...tx,
+    })) as unknown as CalendarRow[];
     const byId = new Map(found.map((row) => [row.id, row]));
     return rows.map((row) => toSchoolClass(row, byId.get(row.calendarId)!));
   }
@@ -65,7 +84,10 @@ export function classesService({ sequelize, accounts, defaultZone }: { sequelize
     for (const row of rows.sort((a, b) => Number(b.isOwner) - Number(a.isOwner))) {
       const person = people.get(row.userId);
       if (!person) continue;
-      byClass.set(row.classId, [...(byClass.get(row.classId) ?? []), { id: person.id, name: fullName(person), owner: Boolean(row.isOwner) }]);
+      byClass.set(row.classId, [
+        ...(byClass.get(row.classId) ?? []),
+        { id: person.id, name: fullName(person), owner: Boolean(row.isOwner) },
+      ]);
     }
     return byClass;
   }
@@ -123,10 +145,13 @@ export function classesService({ sequelize, accounts, defaultZone }: { sequelize
     /** @throws Problem `join.unknownCode`, or `join.shut` while nobody can join with it */
     async byJoinCode(code: string, now: number): Promise<SchoolClass> {
       // The database holds codes in letters and digits, and does not compare them with anything else.
-      const row = /^[A-Z0-9]+$/.test(code) ? ((await classes.findOne({ attributes: ['id'], where: { joinCode: code }, raw: true })) as unknown as ClassRow | null) : null;
+      const row = /^[A-Z0-9]+$/.test(code)
+        ? ((await classes.findOne({ attributes: ['id'], where: { joinCode: code }, raw: true })) as unknown as ClassRow | null)
+        : null;
       const [found] = row ? await load([row.id]) : [];
       if (!found) throw new Problem('join.unknownCode');
-      if (!found.joinOpen || found.putAwayAt !== null || (found.joinUntil !== null && found.joinUntil < now)) throw new Problem('join.shut');
+      if (!found.joinOpen || found.putAwayAt !== null || (found.joinUntil !== null && found.joinUntil < now))
+        throw new Problem('join.shut');
       return found;
     },
 
@@ -134,13 +159,21 @@ export function classesService({ sequelize, accounts, defaultZone }: { sequelize
       const mine = await service.taughtBy(actor.userId);
       return inTransaction(sequelize, async (transaction) => {
         const siblings = await load(mine, transaction);
-        const own = siblings.find((one) => one.calendarId === request.calendarId) ?? (request.calendarId === undefined ? siblings.at(-1) : undefined);
+        const own =
+          siblings.find((one) => one.calendarId === request.calendarId) ?? (request.calendarId === undefined ? siblings.at(-1) : undefined);
         if (request.calendarId !== undefined && !own) throw new Problem('thing.unknown');
         const zone = request.zone ?? own?.calendar.zone ?? defaultZone;
         const calendar = own ? null : firstCalendar(zone, now);
         if (calendar) await calendars.create(calendar, { transaction });
         return service.addRow(
-          toNewRow(request, { id: randomUUID(), calendarId: calendar?.id ?? own!.calendarId, zone, hue: request.hue ?? freeHue(siblings), joinCode: newJoinCode(), now }),
+          toNewRow(request, {
+            id: randomUUID(),
+            calendarId: calendar?.id ?? own!.calendarId,
+            zone,
+            hue: request.hue ?? freeHue(siblings),
+            joinCode: newJoinCode(),
+            now,
+          }),
           actor.userId,
           transaction,
         );
@@ -154,11 +187,24 @@ export function classesService({ sequelize, accounts, defaultZone }: { sequelize
     },
 
     /** A copy of a class's own settings, with a code of its own; nothing that belongs to students. */
-    async addCopy(source: SchoolClass, changes: { name: string; section: string; calendarId: string }, ownerId: string, now: number, transaction: Transaction): Promise<string> {
+    async addCopy(
+      source: SchoolClass,
+      changes: { name: string; section: string; calendarId: string },
+      ownerId: string,
+      now: number,
+      transaction: Transaction,
+    ): Promise<string> {
       const siblings = await load(await service.taughtBy(ownerId), transaction);
       const row = toNewRow(
         { ...source, ...changes },
-        { id: randomUUID(), calendarId: changes.calendarId, zone: source.calendar.zone, hue: freeHue(siblings), joinCode: newJoinCode(), now },
+        {
+          id: randomUUID(),
+          calendarId: changes.calendarId,
+          zone: source.calendar.zone,
+          hue: freeHue(siblings),
+          joinCode: newJoinCode(),
+          now,
+        },
       );
       return service.addRow(row, ownerId, transaction);
     },
@@ -181,13 +227,20 @@ export function classesService({ sequelize, accounts, defaultZone }: { sequelize
 
     async edit(actor: Actor & { userId: string }, classId: string, { version, calendarId, ...changes }: ClassChange): Promise<SchoolClass> {
       await service.forTeacher(actor, 'class.edit', classId);
-      if (calendarId !== undefined && !(await load(await service.taughtBy(actor.userId, { away: true }))).some((one) => one.calendarId === calendarId))
+      if (
+        calendarId !== undefined &&
+        !(await load(await service.taughtBy(actor.userId, { away: true }))).some((one) => one.calendarId === calendarId)
+      )
         throw new Problem('thing.unknown');
       return service.change(classId, version, { ...changes, ...(calendarId === undefined ? {} : { calendarId }) });
     },
 
     /** The scheme with late rule, missing rule and bearing settings. Nothing is stored by it but the rules: every figure follows on reading. */
-    async setScheme(classId: string, { scheme, bearing, lateRule, graceMinutes, version }: SchemeRequest, transaction: Transaction): Promise<SchoolClass> {
+    async setScheme(
+      classId: string,
+      { scheme, bearing, lateRule, graceMinutes, version }: SchemeRequest,
+      transaction: Transaction,
+    ): Promise<SchoolClass> {
       return service.change(classId, version, { scheme, bearing, lateRule, graceMinutes }, transaction);
     },
 
@@ -207,7 +260,10 @@ export function classesService({ sequelize, accounts, defaultZone }: { sequelize
     /** Shuts the code, opens it again, or sets until when it works. */
     async setJoinCode(actor: Actor, classId: string, { open, until, asksNumber }: JoinCodeRequest): Promise<SchoolClass> {
       await service.forTeacher(actor, 'joinCode.renew', classId);
-      await classes.update({ joinOpen: open, joinUntil: until === null ? null : new Date(until), joinAsksNumber: asksNumber }, { where: { id: classId } });
+      await classes.update(
+        { joinOpen: open, joinUntil: until === null ? null : new Date(until), joinAsksNumber: asksNumber },
+        { where: { id: classId } },
+      );
       return (await load([classId]))[0]!;
     },
 
@@ -301,7 +357,14 @@ export function classesService({ sequelize, accounts, defaultZone }: { sequelize
         await calendars.create({ id: calendarId, ...school.calendar, version: 1 }, { transaction });
         const ids: string[] = [];
         for (const { owner, coTeachers, joinCode, ...request } of school.classes) {
-          const row = toNewRow(request, { id: randomUUID(), calendarId, zone: school.zone, hue: request.hue ?? 0, joinCode: joinCode ?? newJoinCode(), now });
+          const row = toNewRow(request, {
+            id: randomUUID(),
+            calendarId,
+            zone: school.zone,
+            hue: request.hue ?? 0,
+            joinCode: joinCode ?? newJoinCode(),
+            now,
+          });
           ids.push(await service.addRow(row, owner, transaction));
           await teachers.bulkCreate(
             coTeachers.map((userId) => ({ classId: row.id, userId, isOwner: false })),

@@ -34,14 +34,26 @@ describe('a class', () => {
   });
 
   it('of a new teacher gets a term around today', async () => {
-    await server.services.accounts.addTeacher({ givenName: 'New', familyName: '', userName: 'new.teacher', password: 'correct horse' }, server.clock.now);
+    await server.services.accounts.addTeacher(
+      { givenName: 'New', familyName: '', userName: 'new.teacher', password: 'correct horse' },
+      server.clock.now,
+    );
     const { body } = await (await server.person('new.teacher')).post('/api/classes', { name: 'First' });
     expect(body.terms).toEqual([{ name: 'Term', from: '2026-11-23', to: '2027-03-05' }]);
   });
 
   it('takes every detail, is called by name and section, and shows a stale edit what is stored', async () => {
     const lund = await server.person('lund');
-    const details = { section: 'B', subject: 'Geography', level: '8', room: '12', hue: 5, liveLink: 'https://calls.tern.example/rivers', liveMinutes: 5, graceMinutes: 5 };
+    const details = {
+      section: 'B',
+      subject: 'Geography',
+      level: '8',
+      room: '12',
+      hue: 5,
+      liveLink: 'https://calls.tern.example/rivers',
+      liveMinutes: 5,
+      graceMinutes: 5,
+    };
     const edited = await lund.patch(rivers, { ...details, version: 1 });
     expect(edited.body).toMatchObject({ ...details, label: 'Rivers · B', version: 2 });
     const stale = await finch.patch(rivers, { name: 'Other', version: 1 });
@@ -54,7 +66,11 @@ describe('a class', () => {
     expect(joinCode).not.toBe(before);
     const student = await server.person();
     expect((await student.get(`/api/join/${before}`)).status).toBe(404);
-    expect((await student.get(`/api/join/${joinCode.toLowerCase()}`)).body).toEqual({ className: 'Rivers', teachers: ['finch Test', 'lund Test'], asksNumber: false });
+    expect((await student.get(`/api/join/${joinCode.toLowerCase()}`)).body).toEqual({
+      className: 'Rivers',
+      teachers: ['finch Test', 'lund Test'],
+      asksNumber: false,
+    });
   });
 
   it('put away is read-only for everybody and out of the daily lists, and comes back', async () => {
@@ -101,7 +117,9 @@ describe('the scheme', () => {
     await bao.post(`/api/my/work/${filed.id}/hand-in`);
     const desk = `/api/assignments/${filed.id}/pieces/${school.bao.id}`;
     await finch.put(`${desk}/score`, { earned: 20_000, chosen: null, remark: doc(''), version: (await finch.get(desk)).body.row.version });
-    const row = async () => (await finch.get(`${rivers}/progress`)).body.rows.find((one: { student: { id: string } }) => one.student.id === school.bao.id).standing;
+    const row = async () =>
+      (await finch.get(`${rivers}/progress`)).body.rows.find((one: { student: { id: string } }) => one.student.id === school.bao.id)
+        .standing;
     expect(await row()).toMatchObject({ total: '95.0', bearing: 'onCourse' });
     const scheme = {
       ...FIRST_SCHEME,
@@ -158,7 +176,8 @@ describe('the scheme', () => {
 });
 
 it('units are kept in the order given; one that is left out leaves its assignments filed under none', async () => {
-  const set = async (units: { id: string | null; name: string }[]) => (await finch.put(`${rivers}/units`, { units })).body as { id: string; name: string }[];
+  const set = async (units: { id: string | null; name: string }[]) =>
+    (await finch.put(`${rivers}/units`, { units })).body as { id: string; name: string }[];
   const [source, mouth] = await set([
     { id: null, name: 'Source' },
     { id: null, name: 'Mouth' },
@@ -188,13 +207,25 @@ describe('copying a class', () => {
     const [unit] = (await finch.put(`${rivers}/units`, { units: [{ id: null, name: 'Source' }] })).body as [{ id: string }];
     await school.issued({ due: Date.parse('2026-09-09T14:30Z'), closes: null, unitId: unit.id, categoryId: notes.id });
     const shown = (await finch.post(`${rivers}/copy/preview`, await ask())).body as CopyPreviewReply;
-    expect(shown).toMatchObject({ assignments: 1, units: 1, categories: 1, dates: [{ field: 'due', after: Date.parse('2027-01-13T15:30Z') }] });
+    expect(shown).toMatchObject({
+      assignments: 1,
+      units: 1,
+      categories: 1,
+      dates: [{ field: 'due', after: Date.parse('2027-01-13T15:30Z') }],
+    });
     const { status, body } = await finch.post(`${rivers}/copy`, await ask());
     expect(status).toBe(201);
     expect(body).toMatchObject({ label: 'Rivers · C', students: 0, hue: 1, teachers: [{ owner: true }], scheme: { categories: [notes] } });
     expect(body.joinCode).not.toBe((await look()).joinCode);
     const copies = (
-      (await finch.get('/api/assignments')).body as { id: string; classId: string; issuedAt: number | null; due: number; unitId: string; categoryId: string }[]
+      (await finch.get('/api/assignments')).body as {
+        id: string;
+        classId: string;
+        issuedAt: number | null;
+        due: number;
+        unitId: string;
+        categoryId: string;
+      }[]
     ).filter((one) => one.classId === body.id);
     expect(copies).toEqual([expect.objectContaining({ issuedAt: null, due: Date.parse('2027-01-13T15:30Z') })]);
     expect((await finch.get(`/api/assignments/${copies[0]!.id}`)).body.categoryId).toBe(notes.id);
@@ -221,7 +252,8 @@ describe('copying a class', () => {
 });
 
 describe('the school calendar', () => {
-  const calendar = async () => (await finch.get('/api/calendars')).body[0] as { id: string; version: number; terms: object[]; schoolDays: number[]; name: string };
+  const calendar = async () =>
+    (await finch.get('/api/calendars')).body[0] as { id: string; version: number; terms: object[]; schoolDays: number[]; name: string };
   const closing = async (...days: string[]) => {
     const { id: _, version, terms, schoolDays, name } = await calendar();
     return { version, terms, schoolDays, name, closures: days.map((day) => ({ from: day, to: day, name: 'Storm' })) };
@@ -230,16 +262,23 @@ describe('the school calendar', () => {
   /** Rivers goes by a calendar that its teachers alone go by. */
   const apart = async () => {
     const { schoolDays, terms } = await calendar();
-    return (await finch.post('/api/calendars', { name: 'Ours', schoolDays, terms, closures: [], classId: school.rivers })).body as { id: string };
+    return (await finch.post('/api/calendars', { name: 'Ours', schoolDays, terms, closures: [], classId: school.rivers })).body as {
+      id: string;
+    };
   };
 
   it('says which classes and teachers go by it', async () => {
-    expect(await calendar()).toMatchObject({ classes: [{ id: school.rivers, label: 'Rivers' }], others: [{ label: 'Maps', teachers: ['stranger Test'] }] });
+    expect(await calendar()).toMatchObject({
+      classes: [{ id: school.rivers, label: 'Rivers' }],
+      others: [{ label: 'Maps', teachers: ['stranger Test'] }],
+    });
   });
 
   describe('that others go by too', () => {
     const told = async (person: Person) =>
-      ((await person.get('/api/news')).body.news as { kind: string; who: string; word: string }[]).map(({ kind, who, word }) => [kind, who, word].filter(Boolean).join(' '));
+      ((await person.get('/api/news')).body.news as { kind: string; who: string; word: string }[]).map(({ kind, who, word }) =>
+        [kind, who, word].filter(Boolean).join(' '),
+      );
 
     it('is changed by nobody alone: it is proposed, agreed to by a teacher of each class, made, told, and undone', async () => {
       const stranger = await server.person('stranger');
@@ -251,7 +290,9 @@ describe('the school calendar', () => {
         version: 1,
         proposal: { by: 'finch Test', mine: true, word: 'The storm', waitsFor: [{ label: 'Maps', teachers: ['stranger Test'] }] },
       });
-      expect((await stranger.post(`/api/calendars/${id}/proposals`, { ...(await closing('2026-11-26')), word: '' })).body.type).toBe('calendar.proposalOpen');
+      expect((await stranger.post(`/api/calendars/${id}/proposals`, { ...(await closing('2026-11-26')), word: '' })).body.type).toBe(
+        'calendar.proposalOpen',
+      );
       expect([await told(stranger), await told(finch)]).toEqual([['calendarAsked finch Test'], []]);
       const [theirs] = (await stranger.get('/api/calendars')).body as { proposal: { id: string; mine: boolean; agreed: boolean } }[];
       expect(theirs!.proposal).toMatchObject({ mine: false, agreed: false });
@@ -268,8 +309,11 @@ describe('the school calendar', () => {
     it('stays as it is when one says no, who proposed it hears why, and it can be taken back', async () => {
       const stranger = await server.person('stranger');
       const { id } = await calendar();
-      const propose = async () => (await finch.post(`/api/calendars/${id}/proposals`, { ...(await closing('2026-11-25')), word: '' })).body.proposal.id as string;
-      expect((await stranger.post(`/api/calendar-changes/${await propose()}/answer`, { yes: false, word: 'We have tests' })).body).toMatchObject({ version: 1, proposal: null });
+      const propose = async () =>
+        (await finch.post(`/api/calendars/${id}/proposals`, { ...(await closing('2026-11-25')), word: '' })).body.proposal.id as string;
+      expect(
+        (await stranger.post(`/api/calendar-changes/${await propose()}/answer`, { yes: false, word: 'We have tests' })).body,
+      ).toMatchObject({ version: 1, proposal: null });
       expect(await told(finch)).toEqual(['calendarDeclined stranger Test We have tests']);
       const again = await propose();
       expect((await finch.del(`/api/calendar-changes/${again}`)).body.proposal).toBeNull();
@@ -310,8 +354,13 @@ describe('the school calendar', () => {
     expect(effects.onDayOff).toEqual([expect.objectContaining({ title: 'Friday', field: 'due' })]);
     expect(effects.moved).toEqual([expect.objectContaining({ assignmentId: id, students: 1, before: due + DAY, after: due + 4 * DAY })]);
     expect((await calendar()).version).toBe(1);
-    expect((await finch.put(`/api/calendars/${calendarId}`, await closing('2026-11-20'))).body).toMatchObject({ version: 2, closures: [{ name: 'Storm' }] });
-    const row = (await finch.get(`/api/assignments/${id}/pieces`)).body.rows.find((one: { student: { id: string } }) => one.student.id === school.hana.id);
+    expect((await finch.put(`/api/calendars/${calendarId}`, await closing('2026-11-20'))).body).toMatchObject({
+      version: 2,
+      closures: [{ name: 'Storm' }],
+    });
+    const row = (await finch.get(`/api/assignments/${id}/pieces`)).body.rows.find(
+      (one: { student: { id: string } }) => one.student.id === school.hana.id,
+    );
     expect(row.window.due).toBe(due + 4 * DAY);
     const stale = await finch.put(`/api/calendars/${calendarId}`, { ...(await closing()), version: 1 });
     expect([stale.status, stale.body.current.version]).toEqual([409, 2]);
@@ -322,7 +371,11 @@ describe('the school calendar', () => {
     const { id, version } = await calendar();
     const wrong = { name: 'S', version, schoolDays: [], terms: [{ name: 'T', from: '2026-12-18', to: '2026-09-07' }], closures: [] };
     const reply = await finch.put(`/api/calendars/${id}`, wrong);
-    expect([reply.status, reply.body.type, reply.body.errors.map((one: { path: string }) => one.path)]).toEqual([422, 'calendar.wrong', ['schoolDays', 'terms.0.to']]);
+    expect([reply.status, reply.body.type, reply.body.errors.map((one: { path: string }) => one.path)]).toEqual([
+      422,
+      'calendar.wrong',
+      ['schoolDays', 'terms.0.to'],
+    ]);
   });
 
   it('that closes the school for years is refused, as nothing could be counted on it', async () => {
@@ -334,7 +387,9 @@ describe('the school calendar', () => {
   });
 
   it('can be a class’s own', async () => {
-    const own = (await finch.post('/api/calendars', { name: 'Evening', schoolDays: [1, 3], closures: [], terms: [], classId: school.rivers })).body;
+    const own = (
+      await finch.post('/api/calendars', { name: 'Evening', schoolDays: [1, 3], closures: [], terms: [], classId: school.rivers })
+    ).body;
     expect(own).toMatchObject({ name: 'Evening', classes: [{ id: school.rivers }], others: [] });
     expect((await look()).calendar.schoolDays).toEqual([1, 3]);
   });

@@ -20,7 +20,15 @@ export const SCHEME_SENTENCES: Record<SchemeProblem['why'], string> = {
 };
 
 /** A class's scheme, and the assignments filed under its categories. */
-export function schemeService({ sequelize, classes, assignments }: { sequelize: Sequelize; classes: ClassesService; assignments: AssignmentsService }) {
+export function schemeService({
+  sequelize,
+  classes,
+  assignments,
+}: {
+  sequelize: Sequelize;
+  classes: ClassesService;
+  assignments: AssignmentsService;
+}) {
   return {
     /** How many assignments are filed under each category. */
     async filed(actor: Actor, classId: string): Promise<{ class: SchoolClass; filed: Record<string, number> }> {
@@ -36,7 +44,10 @@ export function schemeService({ sequelize, classes, assignments }: { sequelize: 
     async set(actor: Actor, classId: string, request: SchemeRequest): Promise<{ class: SchoolClass; filed: Record<string, number> }> {
       await classes.forTeacher(actor, 'class.edit', classId);
       const problems = schemeProblems(request.scheme);
-      if (problems.length > 0) throw new Problem('scheme.wrong', { errors: problems.map(({ path, why }) => ({ path: `scheme.${path}`, message: SCHEME_SENTENCES[why] })) });
+      if (problems.length > 0)
+        throw new Problem('scheme.wrong', {
+          errors: problems.map(({ path, why }) => ({ path: `scheme.${path}`, message: SCHEME_SENTENCES[why] })),
+        });
       const kept = new Set(request.scheme.categories.map((category) => category.id));
       return inTransaction(sequelize, async (transaction) => {
         const changed = await classes.setScheme(classId, request, transaction);
@@ -45,7 +56,9 @@ export function schemeService({ sequelize, classes, assignments }: { sequelize: 
           if (kept.has(category)) continue;
           const to = request.refile[category];
           if (to === undefined || (to !== null && !kept.has(to)))
-            throw new Problem('scheme.filed', { errors: [{ path: `refile.${category}`, message: `${count} assignments are filed under it.` }] });
+            throw new Problem('scheme.filed', {
+              errors: [{ path: `refile.${category}`, message: `${count} assignments are filed under it.` }],
+            });
           await assignments.refile({ classId, from: category, to }, transaction);
         }
         return { class: changed, filed: await assignments.filedUnder(classId, transaction) };

@@ -29,6 +29,10 @@ export function defineCollecting(sequelize: Sequelize) {
       { id: key(), assignmentId: STRING, studentId: STRING, day: DATEONLY, at: time, byUser: STRING, text: STRING },
       { tableName: 'nudges' },
     ),
-    marks: sequelize.define<Model<ClassMarkRow>>('classMark', { assignmentId: key(), studentId: key(), mark: STRING, byUser: STRING, at: time }, { tableName: 'class_marks' }),
+    marks: sequelize.define<Model<ClassMarkRow>>(
+      'classMark',
+      { assignmentId: key(), studentId: key(), mark: STRING, byUser: STRING, at: time },
+      { tableName: 'class_marks' },
+    ),
   };
 }

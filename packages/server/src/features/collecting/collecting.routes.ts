@@ -9,7 +9,13 @@ import { changedQuery, classMarksBody, nudgeBody, overlapBody, overlapParams, ve
 type OneAssignment = { assignmentId: string };
 type OnePiece = OneAssignment & { studentId: string };
 
-export const collectingRoutes = ({ collecting, assignments, live, streams, overlap }: Pick<Services, 'collecting' | 'assignments' | 'live' | 'streams' | 'overlap'>): Route[] => [
+export const collectingRoutes = ({
+  collecting,
+  assignments,
+  live,
+  streams,
+  overlap,
+}: Pick<Services, 'collecting' | 'assignments' | 'live' | 'streams' | 'overlap'>): Route[] => [
   {
     verb: 'get',
     path: '/api/assignments/:assignmentId/live',
@@ -29,7 +35,8 @@ export const collectingRoutes = ({ collecting, assignments, live, streams, overl
     does: 'The rows of some students as they are now.',
     params: assignmentParams,
     query: changedQuery,
-    handle: ({ actor, params, query, now }: Ask<OneAssignment, unknown, { of: string }>) => collecting.changedRows(asTeacher(actor), params.assignmentId, query.of.split(','), now),
+    handle: ({ actor, params, query, now }: Ask<OneAssignment, unknown, { of: string }>) =>
+      collecting.changedRows(asTeacher(actor), params.assignmentId, query.of.split(','), now),
   },
   {
     verb: 'get',
@@ -54,7 +61,8 @@ export const collectingRoutes = ({ collecting, assignments, live, streams, overl
     does: 'Reminds chosen students; once a day each unless confirmed.',
     params: assignmentParams,
     body: nudgeBody,
-    handle: ({ actor, params, body, now }: Ask<OneAssignment, NudgeRequest>) => collecting.nudge(asTeacher(actor), params.assignmentId, body, now),
+    handle: ({ actor, params, body, now }: Ask<OneAssignment, NudgeRequest>) =>
+      collecting.nudge(asTeacher(actor), params.assignmentId, body, now),
   },
   {
     verb: 'put',
@@ -63,7 +71,8 @@ export const collectingRoutes = ({ collecting, assignments, live, streams, overl
     does: 'Notes who did it in class, who was absent and who is excused.',
     params: assignmentParams,
     body: classMarksBody,
-    handle: ({ actor, params, body, now }: Ask<OneAssignment, ClassMarksRequest>) => collecting.note(asTeacher(actor), params.assignmentId, body, now),
+    handle: ({ actor, params, body, now }: Ask<OneAssignment, ClassMarksRequest>) =>
+      collecting.note(asTeacher(actor), params.assignmentId, body, now),
   },
   {
     verb: 'post',
@@ -73,7 +82,8 @@ export const collectingRoutes = ({ collecting, assignments, live, streams, overl
     params: assignmentParams,
     body: overlapBody,
     status: 202,
-    handle: ({ actor, params, body, now }: Ask<OneAssignment, { withEarlier: boolean }>) => overlap.begin(asTeacher(actor), params.assignmentId, body, now),
+    handle: ({ actor, params, body, now }: Ask<OneAssignment, { withEarlier: boolean }>) =>
+      overlap.begin(asTeacher(actor), params.assignmentId, body, now),
   },
   {
     verb: 'get',

@@ -9,7 +9,11 @@ export const changedQuery = Joi.object({
     .pattern(/^[0-9a-f-]{36}(,[0-9a-f-]{36}){0,399}$/)
     .required(),
 });
-export const nudgeBody = Joi.object<NudgeRequest, true>({ studentIds: students, text: Joi.string().trim().min(1).max(1000).required(), again: Joi.boolean().strict().required() });
+export const nudgeBody = Joi.object<NudgeRequest, true>({
+  studentIds: students,
+  text: Joi.string().trim().min(1).max(1000).required(),
+  again: Joi.boolean().strict().required(),
+});
 export const classMarksBody = Joi.object<ClassMarksRequest, true>({
   marks: Joi.array()
     .items(Joi.object({ studentId: id, mark: Joi.valid('did', 'absent', 'excused', null).required() }))

@@ -46,7 +46,9 @@ export function collectingService({ sequelize, accounts, assignments, board, exc
     /** The rows of some students anew, after the live page heard that they changed. */
     async changedRows(teacher: Teacher, assignmentId: string, studentIds: string[], now: number): Promise<ChangedRowsReply> {
       const assignment = await assignments.forTeacher(teacher, 'piece.look', assignmentId);
-      const sights = (await board.as(teacherEyes(teacher)).ofAssignment(assignment, now, studentIds)).filter(({ piece }) => piece.state !== null);
+      const sights = (await board.as(teacherEyes(teacher)).ofAssignment(assignment, now, studentIds)).filter(
+        ({ piece }) => piece.state !== null,
+      );
       return { rows: await rows.of(teacher, sights, now) };
     },
 
@@ -78,7 +80,9 @@ export function collectingService({ sequelize, accounts, assignments, board, exc
      */
     async nudge(teacher: Teacher, assignmentId: string, { studentIds, text, again }: NudgeRequest, now: number): Promise<NudgeReply> {
       const assignment = await assignments.forTeacher(teacher, 'piece.nudge', assignmentId);
-      const sights = isIssued(assignment, now) ? (await board.as(teacherEyes(teacher)).ofAssignment(assignment, now, studentIds)).filter(({ piece }) => piece.state !== null) : [];
+      const sights = isIssued(assignment, now)
+        ? (await board.as(teacherEyes(teacher)).ofAssignment(assignment, now, studentIds)).filter(({ piece }) => piece.state !== null)
+        : [];
       if (sights.length < studentIds.length) throw new Problem('thing.unknown');
       const { schoolClass } = sights[0]!;
       const day = localDateAt(schoolClass.calendar.zone, now);
@@ -88,7 +92,15 @@ export function collectingService({ sequelize, accounts, assignments, board, exc
         await sequelize.query('SELECT id FROM assignments WHERE id = ? FOR UPDATE', { replacements: [assignmentId], transaction });
         const already = again ? [] : await rows.nudgedOn(assignmentId, day, studentIds);
         if (already.length > 0) throw new Problem('nudge.already', { current: { studentIds: already } });
-        const sent = studentIds.map((studentId) => ({ id: randomUUID(), assignmentId, studentId, day, at: new Date(now), byUser: teacher.userId, text }));
+        const sent = studentIds.map((studentId) => ({
+          id: randomUUID(),
+          assignmentId,
+          studentId,
+          day,
+          at: new Date(now),
+          byUser: teacher.userId,
+          text,
+        }));
         await nudges.bulkCreate(sent, { transaction });
         const data = { title: assignment.title, className: schoolClass.label, who: fullName(writer), word: text };
         await news.tell(
@@ -113,11 +125,17 @@ export function collectingService({ sequelize, accounts, assignments, board, exc
       const assignment = await assignments.forTeacher(teacher, 'piece.note', assignmentId);
       const ids = noted.map((one) => one.studentId);
       const sights = new Map(
-        (await board.as(teacherEyes(teacher)).ofAssignment(assignment, now, ids)).filter(({ piece }) => piece.state !== null).map((sight) => [sight.member.student.id, sight]),
+        (await board.as(teacherEyes(teacher)).ofAssignment(assignment, now, ids))
+          .filter(({ piece }) => piece.state !== null)
+          .map((sight) => [sight.member.student.id, sight]),
       );
       if (sights.size < ids.length) throw new Problem('thing.unknown');
-      const excused = noted.filter((one) => one.mark === 'excused' && !sights.get(one.studentId)!.exception?.excused).map((one) => one.studentId);
-      const again = noted.filter((one) => one.mark !== 'excused' && sights.get(one.studentId)!.exception?.excused).map((one) => one.studentId);
+      const excused = noted
+        .filter((one) => one.mark === 'excused' && !sights.get(one.studentId)!.exception?.excused)
+        .map((one) => one.studentId);
+      const again = noted
+        .filter((one) => one.mark !== 'excused' && sights.get(one.studentId)!.exception?.excused)
+        .map((one) => one.studentId);
       await inTransaction(sequelize, async (transaction) => {
         await rows.setMarks(
           noted.map(({ studentId, mark }) => ({ assignmentId, studentId, mark: mark === 'excused' ? null : mark })),
@@ -132,7 +150,11 @@ export function collectingService({ sequelize, accounts, assignments, board, exc
           for (const studentId of studentIds) {
             const { exception } = sights.get(studentId)!;
             const { opens, due, closes } = exception ?? {};
-            const dates = { ...(opens === undefined ? {} : { opens }), ...(due === undefined ? {} : { due }), ...(closes === undefined ? {} : { closes }) };
+            const dates = {
+              ...(opens === undefined ? {} : { opens }),
+              ...(due === undefined ? {} : { due }),
+              ...(closes === undefined ? {} : { closes }),
+            };
             const body = { ...dates, excused: isExcused, waivesLate: exception?.waivesLate ?? false, reason: exception?.reason ?? '' };
             await exceptions.give(teacher, { assignmentId, studentIds: [studentId] }, body, now, transaction);
           }

@@ -114,8 +114,16 @@ describe('a nudge', () => {
   it('to somebody of another class, or with nothing to say, goes to nobody', async () => {
     const { id } = await school.issued();
     expect((await nudge(id, [school.bao.id, school.otto.id])).status).toBe(404);
-    expect((await (await server.person('finch')).post(`/api/assignments/${id}/nudges`, { studentIds: [school.bao.id], text: '  ', again: false })).status).toBe(400);
-    expect((await (await server.person('bao')).get('/api/news')).body.news.filter((one: { kind: string }) => one.kind === 'nudge')).toEqual([]);
+    expect(
+      (
+        await (
+          await server.person('finch')
+        ).post(`/api/assignments/${id}/nudges`, { studentIds: [school.bao.id], text: '  ', again: false })
+      ).status,
+    ).toBe(400);
+    expect((await (await server.person('bao')).get('/api/news')).body.news.filter((one: { kind: string }) => one.kind === 'nudge')).toEqual(
+      [],
+    );
   });
 });
 
@@ -172,7 +180,9 @@ describe('overlap', () => {
   }
 
   it('is found between two pieces, without what the task says, and shown with its base', async () => {
-    const { id } = await school.issued({ instructions: doc('Explain in your own words why the outside of a bend wears away over many years.') });
+    const { id } = await school.issued({
+      instructions: doc('Explain in your own words why the outside of a bend wears away over many years.'),
+    });
     const task = 'why the outside of a bend wears away over many years';
     await handedIn(id, { bao: `I asked ${task}. We think that ${RUN}.`, hana: `${task}! And ${RUN}, as we saw.` });
     const { body } = await compared(id);
@@ -198,5 +208,6 @@ describe('overlap', () => {
     expect((await finch.get(`/api/overlap/${body.id}`)).body.type).toBe('overlap.gone');
   });
 
-  it('of nothing is nothing', async () => expect((await compared((await school.issued()).id)).body).toMatchObject({ of: 0, result: { pairs: [] } }));
+  it('of nothing is nothing', async () =>
+    expect((await compared((await school.issued()).id)).body).toMatchObject({ of: 0, result: { pairs: [] } }));
 });

@@ -18,7 +18,8 @@ const WHOLE = 'whole';
 // what the student does counts.
 const VERSION = `IF((SELECT names_hidden FROM assignments a WHERE a.id = pieces.assignment_id) AND JSON_VALUE(summary, '$.lastReturnAt') IS NULL,
   CONCAT_WS('-', active_at, seen_at, JSON_VALUE(summary, '$.handIns'), JSON_VALUE(summary, '$.handedInAt'), JSON_VALUE(summary, '$.sentBackAt')), version)`;
-const MESSAGES = '(SELECT COUNT(*) FROM piece_messages m WHERE m.assignment_id = pieces.assignment_id AND m.student_id = pieces.student_id)';
+const MESSAGES =
+  '(SELECT COUNT(*) FROM piece_messages m WHERE m.assignment_id = pieces.assignment_id AND m.student_id = pieces.student_id)';
 // A piece counts up with every change of its work that anybody who shares it makes, and with every score.
 const lookAt = (column: string, version: string) =>
   `SELECT ${column} AS topic, student_id AS who, CONCAT(REPLACE(${version}, ' ', 'T'), ' ', ${MESSAGES}) AS seen FROM pieces WHERE ${column} IN (:ids)`;
@@ -54,7 +55,10 @@ export function liveService({ sequelize }: { sequelize: Sequelize }) {
   async function look(kind: Topic['kind'], ids: readonly string[]): Promise<Map<string, Map<string, string>>> {
     const found = new Map(ids.map((id) => [id, new Map<string, string>()]));
     if (ids.length === 0) return found;
-    const rows = await sequelize.query<{ topic: string; who: string; seen: string }>(QUERIES[kind], { type: QueryTypes.SELECT, replacements: { ids: [...ids] } });
+    const rows = await sequelize.query<{ topic: string; who: string; seen: string }>(QUERIES[kind], {
+      type: QueryTypes.SELECT,
+      replacements: { ids: [...ids] },
+    });
     for (const { topic, who, seen } of rows) found.get(topic)!.set(who, seen);
     return found;
   }
@@ -79,7 +83,8 @@ export function liveService({ sequelize }: { sequelize: Sequelize }) {
 
     /** Listens to the books of some classes: to which assignments' cells changed, or that more than cells did. */
     async listenToBooks(classIds: readonly string[], say: (changed: BookChanged | null) => void): Promise<() => void> {
-      const tell = (changed: Changed | null) => say(changed && { assignmentIds: changed.studentIds.includes(WHOLE) ? null : changed.studentIds });
+      const tell = (changed: Changed | null) =>
+        say(changed && { assignmentIds: changed.studentIds.includes(WHOLE) ? null : changed.studentIds });
       const stops = await Promise.all(classIds.map((id) => service.listen({ kind: 'class', id }, tell)));
       return () => stops.forEach((stop) => stop());
     },

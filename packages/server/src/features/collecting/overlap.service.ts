@@ -72,7 +72,9 @@ export function overlapService({ classes, assignments, board, works }: Collabora
       const present = await handedIn(teacher, [assignment], now);
       const before = withEarlier ? (await handedIn(teacher, await earlier(teacher, assignment, now), now)).slice(0, MOST_EARLIER) : [];
       const texts = [...present, ...before];
-      const given = [assignment.instructions, ...assignment.attachments.flatMap((one) => (one.kind === 'worksheet' ? [one.text] : []))].map((one) => plainText(one));
+      const given = [assignment.instructions, ...assignment.attachments.flatMap((one) => (one.kind === 'worksheet' ? [one.text] : []))].map(
+        (one) => plainText(one),
+      );
       const task: OverlapTask = { texts: texts.map(({ text }, index) => ({ text, earlier: index >= present.length })), given };
       const worker = new Worker(WORKER, { workerData: task });
       const job: Job = { teacherId: teacher.userId, worker, reply: { id: randomUUID(), done: 0, of: texts.length, result: null } };

@@ -37,12 +37,19 @@ export function rowsService({ sequelize, board, conversations, feedbackFiles, no
   const { nudges, marks } = defineCollecting(sequelize);
   const service = {
     /** Rows of one assignment's sights beside their names, in their order; a fixed number of queries however many there are. */
-    of: (teacher: Actor & { userId: string }, sights: readonly Sight[], now: number): Promise<PieceRow[]> => service.rows(teacher, sights, now, { desk: false }),
+    of: (teacher: Actor & { userId: string }, sights: readonly Sight[], now: number): Promise<PieceRow[]> =>
+      service.rows(teacher, sights, now, { desk: false }),
 
     /** The same for whoever marks: nameless where names are hidden. */
-    onDesk: (teacher: Actor & { userId: string }, sights: readonly Sight[], now: number): Promise<PieceRow[]> => service.rows(teacher, sights, now, { desk: true }),
+    onDesk: (teacher: Actor & { userId: string }, sights: readonly Sight[], now: number): Promise<PieceRow[]> =>
+      service.rows(teacher, sights, now, { desk: true }),
 
-    async rows(teacher: Actor & { userId: string }, sights: readonly Sight[], now: number, { desk }: { desk: boolean }): Promise<PieceRow[]> {
+    async rows(
+      teacher: Actor & { userId: string },
+      sights: readonly Sight[],
+      now: number,
+      { desk }: { desk: boolean },
+    ): Promise<PieceRow[]> {
       const [first] = sights;
       if (!first) return [];
       const { assignment, schoolClass } = first;
@@ -50,9 +57,11 @@ export function rowsService({ sequelize, board, conversations, feedbackFiles, no
         board.namesIn(sights),
         conversations.unreadOfTeacher(teacher.userId, [assignment.id]),
         marks.findAll({ where: { assignmentId: assignment.id }, raw: true }) as unknown as Promise<ClassMarkRow[]>,
-        nudges.findAll({ where: { assignmentId: assignment.id, day: localDateAt(schoolClass.calendar.zone, now) }, order: [['at', 'ASC']], raw: true }) as unknown as Promise<
-          NudgeRow[]
-        >,
+        nudges.findAll({
+          where: { assignmentId: assignment.id, day: localDateAt(schoolClass.calendar.zone, now) },
+          order: [['at', 'ASC']],
+          raw: true,
+        }) as unknown as Promise<NudgeRow[]>,
         feedbackFiles.ofPieces(sights.flatMap(({ record }) => (record ? [record.id] : []))),
         notes.unreadOf(
           sights.flatMap(({ record }) => (record ? [record.work.id] : [])),
@@ -100,28 +109,46 @@ export function rowsService({ sequelize, board, conversations, feedbackFiles, no
     /** Who was noted as absent from some assignments, each as assignment and student. */
     async absentOn(assignmentIds: readonly string[]): Promise<Set<string>> {
       if (assignmentIds.length === 0) return new Set();
-      const rows = (await marks.findAll({ where: { assignmentId: { [Op.in]: [...assignmentIds] }, mark: 'absent' }, raw: true })) as unknown as ClassMarkRow[];
+      const rows = (await marks.findAll({
+        where: { assignmentId: { [Op.in]: [...assignmentIds] }, mark: 'absent' },
+        raw: true,
+      })) as unknown as ClassMarkRow[];
       return new Set(rows.map((row) => `${row.assignmentId} ${row.studentId}`));
     },
 
     /** What was noted in class about some assignments, by assignment and student. */
     async marksOn(assignmentIds: readonly string[], transaction: Transaction): Promise<Map<string, ClassMark>> {
-      const found = (await marks.findAll({ where: { assignmentId: { [Op.in]: [...assignmentIds] } }, raw: true, transaction })) as unknown as ClassMarkRow[];
+      const found = (await marks.findAll({
+        where: { assignmentId: { [Op.in]: [...assignmentIds] } },
+        raw: true,
+        transaction,
+      })) as unknown as ClassMarkRow[];
       return new Map(found.map((row) => [`${row.assignmentId} ${row.studentId}`, row.mark]));
     },
 
     /** Notes who was there and who was absent; null takes a note away. */
-    async setMarks(wanted: readonly { assignmentId: string; studentId: string; mark: ClassMark | null }[], by: string, now: number, transaction: Transaction): Promise<void> {
+    async setMarks(
+      wanted: readonly { assignmentId: string; studentId: string; mark: ClassMark | null }[],
+      by: string,
+      now: number,
+      transaction: Transaction,
+    ): Promise<void> {
       const byAssignment = new Map<string, string[]>();
-      for (const { assignmentId, studentId } of wanted) byAssignment.set(assignmentId, [...(byAssignment.get(assignmentId) ?? []), studentId]);
-      for (const [assignmentId, studentIds] of byAssignment) await marks.destroy({ where: { assignmentId, studentId: { [Op.in]: studentIds } }, transaction });
+      for (const { assignmentId, studentId } of wanted)
+        byAssignment.set(assignmentId, [...(byAssignment.get(assignmentId) ?? []), studentId]);
+      for (const [assignmentId, studentIds] of byAssignment)
+        await marks.destroy({ where: { assignmentId, studentId: { [Op.in]: studentIds } }, transaction });
       const noted = wanted.flatMap(({ mark, ...at }) => (mark === null ? [] : [{ ...at, mark, byUser: by, at: new Date(now) }]));
       await marks.bulkCreate(noted, { transaction });
     },
 
     /** Students nudged about an assignment on a day of the class. */
     async nudgedOn(assignmentId: string, day: string, studentIds: readonly string[]): Promise<string[]> {
-      const rows = (await nudges.findAll({ attributes: ['studentId'], where: { assignmentId, day, studentId: { [Op.in]: [...studentIds] } }, raw: true })) as unknown as NudgeRow[];
+      const rows = (await nudges.findAll({
+        attributes: ['studentId'],
+        where: { assignmentId, day, studentId: { [Op.in]: [...studentIds] } },
+        raw: true,
+      })) as unknown as NudgeRow[];
       return [...new Set(rows.map((row) => row.studentId))];
     },
   };

@@ -27,10 +27,19 @@ export function streamsService({ sequelize }: { sequelize: Sequelize }) {
 
   return {
     /** @throws Problem `session.tooManyStreams` */
-    async begin({ actor, req, res }: { actor: Person; req: Request; res: Response }, taught: readonly string[], listen: (say: Say) => Promise<() => void>): Promise<void> {
+    async begin(
+      { actor, req, res }: { actor: Person; req: Request; res: Response },
+      taught: readonly string[],
+      listen: (say: Say) => Promise<() => void>,
+    ): Promise<void> {
       const ownerId = req.session.practice?.teacherId ?? actor.userId;
       if ([...open].filter((one) => one.ownerId === ownerId).length >= MOST_OF_ONE) throw new Problem('session.tooManyStreams');
-      const one: OpenStream = { res, sid: req.sessionID, ownerId, taught: [...taught, ...(req.session.practice ? [req.session.practice.classId] : [])] };
+      const one: OpenStream = {
+        res,
+        sid: req.sessionID,
+        ownerId,
+        taught: [...taught, ...(req.session.practice ? [req.session.practice.classId] : [])],
+      };
       open.add(one);
       res.on('close', () => open.delete(one));
       try {
@@ -50,10 +59,13 @@ export function streamsService({ sequelize }: { sequelize: Sequelize }) {
           replacements: [[...new Set(all.map((one) => one.sid))]],
           type: QueryTypes.SELECT,
         }),
-        sequelize.query<{ userId: string; classId: string }>('SELECT user_id AS userId, class_id AS classId FROM class_teachers WHERE user_id IN (?)', {
-          replacements: [[...new Set(all.map((one) => one.ownerId))]],
-          type: QueryTypes.SELECT,
-        }),
+        sequelize.query<{ userId: string; classId: string }>(
+          'SELECT user_id AS userId, class_id AS classId FROM class_teachers WHERE user_id IN (?)',
+          {
+            replacements: [[...new Set(all.map((one) => one.ownerId))]],
+            type: QueryTypes.SELECT,
+          },
+        ),
       ]);
       const alive = new Set(sessions.map((row) => row.sid));
       const teaches = new Set(teaching.map((row) => `${row.userId} ${row.classId}`));

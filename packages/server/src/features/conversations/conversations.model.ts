@@ -33,12 +33,30 @@ export function defineConversations(sequelize: Sequelize) {
   const time = DataTypes.DATE(3);
   const about = { assignmentId: STRING, studentId: STRING };
   return {
-    messages: sequelize.define<Model<MessageRow>>('pieceMessage', { id: key(), ...about, byUser: STRING, at: time, text: TEXT }, { tableName: 'piece_messages' }),
+    messages: sequelize.define<Model<MessageRow>>(
+      'pieceMessage',
+      { id: key(), ...about, byUser: STRING, at: time, text: TEXT },
+      { tableName: 'piece_messages' },
+    ),
     files: sequelize.define<Model<MessageFileRow>>(
       'messageFile',
-      { id: key(), ...about, byUser: STRING, messageId: STRING, fingerprint: STRING, name: STRING, size: BIGINT, mediaType: STRING, addedAt: time },
+      {
+        id: key(),
+        ...about,
+        byUser: STRING,
+        messageId: STRING,
+        fingerprint: STRING,
+        name: STRING,
+        size: BIGINT,
+        mediaType: STRING,
+        addedAt: time,
+      },
       { tableName: 'message_files' },
     ),
-    reads: sequelize.define<Model<MessageReadRow>>('messageRead', { assignmentId: key(), studentId: key(), userId: key(), readAt: time }, { tableName: 'message_reads' }),
+    reads: sequelize.define<Model<MessageReadRow>>(
+      'messageRead',
+      { assignmentId: key(), studentId: key(), userId: key(), readAt: time },
+      { tableName: 'message_reads' },
+    ),
   };
 }

@@ -12,8 +12,14 @@ type One = Own & { studentId: string };
 
 /** The same four acts from both sides: a student's address names only the assignment. */
 export const conversationRoutes = ({ talking }: Pick<Services, 'talking'>): Route[] => {
-  const own = ({ actor, params }: Ask<Own>) => ({ person: asStudent(actor), about: { assignmentId: params.assignmentId, studentId: asStudent(actor).userId } });
-  const theirs = ({ actor, params }: Ask<One>) => ({ person: asTeacher(actor), about: { assignmentId: params.assignmentId, studentId: params.studentId } });
+  const own = ({ actor, params }: Ask<Own>) => ({
+    person: asStudent(actor),
+    about: { assignmentId: params.assignmentId, studentId: asStudent(actor).userId },
+  });
+  const theirs = ({ actor, params }: Ask<One>) => ({
+    person: asTeacher(actor),
+    about: { assignmentId: params.assignmentId, studentId: params.studentId },
+  });
   const side = <P>(
     { path, params, look, write }: { path: string; params: Route['params'] & object; look: Route['action']; write: Route['action'] },
     of: (ask: Ask<P>) => ReturnType<typeof own>,
@@ -57,6 +63,9 @@ export const conversationRoutes = ({ talking }: Pick<Services, 'talking'>): Rout
   ];
   return [
     ...side<Own>({ path: '/api/my/work/:assignmentId', params: assignmentParams, look: 'ownWork.look', write: 'ownWork.talk' }, own),
-    ...side<One>({ path: '/api/assignments/:assignmentId/pieces/:studentId', params: pieceParams, look: 'piece.look', write: 'piece.talk' }, theirs),
+    ...side<One>(
+      { path: '/api/assignments/:assignmentId/pieces/:studentId', params: pieceParams, look: 'piece.look', write: 'piece.talk' },
+      theirs,
+    ),
   ];
 };

@@ -64,7 +64,17 @@ export function conversationsService({ sequelize, accounts }: { sequelize: Seque
     },
 
     async putUp(about: About, byUser: string, { fingerprint, name, size, mediaType }: TakenFile, now: number): Promise<KeptFile> {
-      const row: MessageFileRow = { id: randomUUID(), ...about, byUser, messageId: null, fingerprint, name, size, mediaType, addedAt: new Date(now) };
+      const row: MessageFileRow = {
+        id: randomUUID(),
+        ...about,
+        byUser,
+        messageId: null,
+        fingerprint,
+        name,
+        size,
+        mediaType,
+        addedAt: new Date(now),
+      };
       await files.create(row);
       return toKeptFile(row);
     },
@@ -83,7 +93,10 @@ export function conversationsService({ sequelize, accounts }: { sequelize: Seque
       await inTransaction(sequelize, async (transaction) => {
         const id = randomUUID();
         await messages.create({ id, ...about, byUser, at: new Date(now), text }, { transaction });
-        const [sent] = await files.update({ messageId: id }, { where: { id: { [Op.in]: fileIds }, ...about, byUser, messageId: null }, transaction });
+        const [sent] = await files.update(
+          { messageId: id },
+          { where: { id: { [Op.in]: fileIds }, ...about, byUser, messageId: null }, transaction },
+        );
         if (sent !== fileIds.length) throw new Problem('file.notYours');
         await reads.upsert({ ...about, userId: byUser, readAt: new Date(now) }, { transaction });
         await alsoThen(id, transaction);
@@ -104,7 +117,10 @@ export function conversationsService({ sequelize, accounts }: { sequelize: Seque
     /** Unread messages of a teacher about these assignments, by assignment and student. */
     async unreadOfTeacher(teacherId: string, assignmentIds: readonly string[]): Promise<(About & { n: number })[]> {
       if (assignmentIds.length === 0) return [];
-      return (await unread(teacherId, 'm.assignment_id IN (:assignmentIds)', { assignmentIds: [...assignmentIds] })).map((row) => ({ ...row, n: Number(row.n) }));
+      return (await unread(teacherId, 'm.assignment_id IN (:assignmentIds)', { assignmentIds: [...assignmentIds] })).map((row) => ({
+        ...row,
+        n: Number(row.n),
+      }));
     },
 
     /** A file of a conversation, sent or put up by the one who asks. */

@@ -16,12 +16,16 @@ afterEach(() => server.close());
 const say = (text: string, fileIds: string[] = []) => ({ text, fileIds });
 
 it('is between a student and all teachers of the class, and nobody else', async () => {
-  const [bao, hana, finch, lund, stranger] = await Promise.all(['bao', 'hana', 'finch', 'lund', 'stranger'].map((name) => server.person(name)));
+  const [bao, hana, finch, lund, stranger] = await Promise.all(
+    ['bao', 'hana', 'finch', 'lund', 'stranger'].map((name) => server.person(name)),
+  );
   expect((await bao!.post(own, say('May I use ink?'))).status).toBe(201);
   server.clock.now += HOUR;
   await lund!.post(theirs, say('Yes.'));
   const seen = (await finch!.get(theirs)).body.messages;
-  expect(seen.map((one: { by: string; text: string; teacher: boolean; mine: boolean }) => [one.by, one.text, one.teacher, one.mine])).toEqual([
+  expect(
+    seen.map((one: { by: string; text: string; teacher: boolean; mine: boolean }) => [one.by, one.text, one.teacher, one.mine]),
+  ).toEqual([
     ['Bao Lind', 'May I use ink?', false, false],
     ['lund Test', 'Yes.', true, false],
   ]);
@@ -61,7 +65,9 @@ it('counts what was not read, on both sides, and tells once a message', async ()
   await bao.post(`${own}/read`);
   expect((await bao.get(`/api/my/work/${id}`)).body.piece.unread).toBe(0);
   const news = async (who: typeof finch) =>
-    (await who.get('/api/news')).body.news.filter((one: { kind: string }) => one.kind === 'message').map((one: { word: string }) => one.word);
+    (await who.get('/api/news')).body.news
+      .filter((one: { kind: string }) => one.kind === 'message')
+      .map((one: { word: string }) => one.word);
   expect([(await news(lund)).sort(), await news(bao)]).toEqual([['one', 'two'], ['three']]);
 });
 

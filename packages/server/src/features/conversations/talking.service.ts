@@ -49,8 +49,16 @@ export function talkingService({ accounts, classes, assignments, board, ownPiece
       const { schoolClass, assignment } = await sightFor(person, about, 'write', now);
       if (request.text.trim() === '' && request.fileIds.length === 0) throw new Problem('message.empty');
       const writer = (await accounts.people([person.userId])).get(person.userId);
-      const told = person.role === 'teacher' ? [about.studentId] : ((await classes.teachersOf([schoolClass.id])).get(schoolClass.id) ?? []).map(({ id }) => id);
-      const data = { title: assignment.title, className: schoolClass.label, who: writer ? fullName(writer) : '', word: request.text.slice(0, 200) };
+      const told =
+        person.role === 'teacher'
+          ? [about.studentId]
+          : ((await classes.teachersOf([schoolClass.id])).get(schoolClass.id) ?? []).map(({ id }) => id);
+      const data = {
+        title: assignment.title,
+        className: schoolClass.label,
+        who: writer ? fullName(writer) : '',
+        word: request.text.slice(0, 200),
+      };
       await conversations.send(about, person.userId, request, now, (messageId, transaction) =>
         news.tell(
           told.map((userId) => ({

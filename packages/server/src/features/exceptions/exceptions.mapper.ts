@@ -59,4 +59,10 @@ export function toRow({ opens: _, due: __, closes: ___, givenAt, ...rest }: Give
   return { ...rest, ...toDateColumns(dates), givenAt: new Date(givenAt) };
 }
 
-export const toGroupDate = (row: GroupDateRow): GivenGroupDate => ({ id: row.id, assignmentId: row.assignmentId, groupId: row.groupId, ...toDates(row), reason: row.reason });
+export const toGroupDate = (row: GroupDateRow): GivenGroupDate => ({
+  id: row.id,
+  assignmentId: row.assignmentId,
+  groupId: row.groupId,
+  ...toDates(row),
+  reason: row.reason,
+});

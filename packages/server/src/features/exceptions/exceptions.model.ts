@@ -70,7 +70,15 @@ export const defineExceptions = (sequelize: Sequelize) =>
 export const defineGroupDates = (sequelize: Sequelize) =>
   sequelize.define<Model<GroupDateRow>>(
     'groupDate',
-    { id: key(), assignmentId: DataTypes.STRING, groupId: DataTypes.STRING, ...dates(), reason: DataTypes.STRING, givenBy: DataTypes.STRING, givenAt: DataTypes.DATE(3) },
+    {
+      id: key(),
+      assignmentId: DataTypes.STRING,
+      groupId: DataTypes.STRING,
+      ...dates(),
+      reason: DataTypes.STRING,
+      givenBy: DataTypes.STRING,
+      givenAt: DataTypes.DATE(3),
+    },
     { tableName: 'group_dates' },
   );
 

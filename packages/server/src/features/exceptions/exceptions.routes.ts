@@ -5,14 +5,28 @@ import type { Ask, Route } from '../../http/route';
 import type { Services } from '../../wiring';
 import { assignmentParams, groupDateBody, groupDateParams } from '../assignments/assignments.schema';
 import { classParams } from '../classes/classes.schema';
-import { answerBody, askBody, changeStandingBody, exceptionBody, exceptionParams, giveStandingBody, requestParams, standingParams } from './exceptions.schema';
+import {
+  answerBody,
+  askBody,
+  changeStandingBody,
+  exceptionBody,
+  exceptionParams,
+  giveStandingBody,
+  requestParams,
+  standingParams,
+} from './exceptions.schema';
 
 type OnAssignment = { assignmentId: string };
 type One = { assignmentId: string; studentId: string };
 type OfGroup = { assignmentId: string; groupId: string };
 type OneStanding = { classId: string; exceptionId: string };
 
-export const exceptionRoutes = ({ exceptions, standing, extensions, dateChanges }: Pick<Services, 'exceptions' | 'standing' | 'extensions' | 'dateChanges'>): Route[] => {
+export const exceptionRoutes = ({
+  exceptions,
+  standing,
+  extensions,
+  dateChanges,
+}: Pick<Services, 'exceptions' | 'standing' | 'extensions' | 'dateChanges'>): Route[] => {
   /** Makes a change and tells the students whose own dates it changed, if wanted. */
   const around = <T>(actor: Actor, assignmentIds: string[], tell: boolean, now: number, work: () => Promise<T>) =>
     dateChanges.around({ by: asTeacher(actor).userId, assignmentIds, tell, now }, work);
@@ -26,7 +40,9 @@ export const exceptionRoutes = ({ exceptions, standing, extensions, dateChanges 
       body: exceptionBody,
       handle: ({ actor, params, body, now }: Ask<OnAssignment, ExceptionRequest>) => {
         const { studentIds, tell, ...given } = body;
-        return around(actor, [params.assignmentId], tell, now, () => exceptions.give(asTeacher(actor), { ...params, studentIds }, given, now));
+        return around(actor, [params.assignmentId], tell, now, () =>
+          exceptions.give(asTeacher(actor), { ...params, studentIds }, given, now),
+        );
       },
     },
     {
@@ -35,7 +51,8 @@ export const exceptionRoutes = ({ exceptions, standing, extensions, dateChanges 
       action: 'exception.give',
       does: "Takes an exception away; the class's dates hold again.",
       params: exceptionParams,
-      handle: ({ actor, params, now }: Ask<One>) => around(actor, [params.assignmentId], true, now, () => exceptions.takeAway(actor, params)),
+      handle: ({ actor, params, now }: Ask<One>) =>
+        around(actor, [params.assignmentId], true, now, () => exceptions.takeAway(actor, params)),
     },
     {
       verb: 'put',
@@ -53,7 +70,8 @@ export const exceptionRoutes = ({ exceptions, standing, extensions, dateChanges 
       action: 'exception.give',
       does: "Takes a group's dates away.",
       params: groupDateParams,
-      handle: ({ actor, params, now }: Ask<OfGroup>) => around(actor, [params.assignmentId], true, now, () => exceptions.takeFromGroup(actor, params)),
+      handle: ({ actor, params, now }: Ask<OfGroup>) =>
+        around(actor, [params.assignmentId], true, now, () => exceptions.takeFromGroup(actor, params)),
     },
     {
       verb: 'post',
@@ -63,7 +81,8 @@ export const exceptionRoutes = ({ exceptions, standing, extensions, dateChanges 
       params: assignmentParams,
       body: askBody,
       status: 201,
-      handle: ({ actor, params, body, now }: Ask<OnAssignment, AskExtension>) => extensions.ask(asStudent(actor), params.assignmentId, body, now),
+      handle: ({ actor, params, body, now }: Ask<OnAssignment, AskExtension>) =>
+        extensions.ask(asStudent(actor), params.assignmentId, body, now),
     },
     {
       verb: 'delete',
@@ -87,7 +106,8 @@ export const exceptionRoutes = ({ exceptions, standing, extensions, dateChanges 
       does: 'Grants a request, as asked or changed, or declines it with a word.',
       params: requestParams,
       body: answerBody,
-      handle: ({ actor, params, body, now }: Ask<{ requestId: string }, AnswerExtension>) => extensions.answer(asTeacher(actor), params.requestId, body, now),
+      handle: ({ actor, params, body, now }: Ask<{ requestId: string }, AnswerExtension>) =>
+        extensions.answer(asTeacher(actor), params.requestId, body, now),
     },
     {
       verb: 'get',
@@ -105,7 +125,9 @@ export const exceptionRoutes = ({ exceptions, standing, extensions, dateChanges 
       body: giveStandingBody,
       status: 201,
       handle: ({ actor, body: { studentIds, ...body }, now }: Ask<unknown, StandingGive>) =>
-        dateChanges.aroundClasses({ by: asTeacher(actor).userId, classIds: body.classIds, now }, () => standing.give(asTeacher(actor), studentIds, body, now)),
+        dateChanges.aroundClasses({ by: asTeacher(actor).userId, classIds: body.classIds, now }, () =>
+          standing.give(asTeacher(actor), studentIds, body, now),
+        ),
     },
     {
       verb: 'put',
@@ -119,7 +141,9 @@ export const exceptionRoutes = ({ exceptions, standing, extensions, dateChanges 
         // Also the classes it held in until now.
         const before = (await standing.ofClasses([params.classId])).find((one) => one.id === params.exceptionId)?.classIds ?? [];
         const classIds = [...new Set([...before, ...body.classIds])];
-        return dateChanges.aroundClasses({ by: teacher.userId, classIds, now }, () => standing.change(teacher, params.classId, params.exceptionId, body));
+        return dateChanges.aroundClasses({ by: teacher.userId, classIds, now }, () =>
+          standing.change(teacher, params.classId, params.exceptionId, body),
+        );
       },
     },
     {
@@ -129,7 +153,9 @@ export const exceptionRoutes = ({ exceptions, standing, extensions, dateChanges 
       does: 'Takes a standing exception out of a class.',
       params: standingParams,
       handle: ({ actor, params, now }: Ask<OneStanding>) =>
-        dateChanges.aroundClasses({ by: asTeacher(actor).userId, classIds: [params.classId], now }, () => standing.takeOut(asTeacher(actor), params.classId, params.exceptionId)),
+        dateChanges.aroundClasses({ by: asTeacher(actor).userId, classIds: [params.classId], now }, () =>
+          standing.takeOut(asTeacher(actor), params.classId, params.exceptionId),
+        ),
     },
     {
       verb: 'get',

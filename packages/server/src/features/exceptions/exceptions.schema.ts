@@ -34,5 +34,8 @@ const standing = {
   classIds: Joi.array().items(id).min(1).max(60).unique().required(),
 };
 export const standingParams = Joi.object({ classId: id, exceptionId: id });
-export const giveStandingBody = Joi.object<StandingGive, true>({ ...standing, studentIds: Joi.array().items(id).min(1).max(200).unique().required() });
+export const giveStandingBody = Joi.object<StandingGive, true>({
+  ...standing,
+  studentIds: Joi.array().items(id).min(1).max(200).unique().required(),
+});
 export const changeStandingBody = Joi.object<StandingBody & { version: number }, true>({ ...standing, version });

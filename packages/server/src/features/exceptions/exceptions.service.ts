@@ -39,7 +39,11 @@ export function exceptionsService({ sequelize, assignments, groups, roster }: Co
 
     async groupDatesOf(assignmentIds: readonly string[]): Promise<GivenGroupDate[]> {
       if (assignmentIds.length === 0) return [];
-      const rows = await groupDates.findAll({ where: { assignmentId: { [Op.in]: [...assignmentIds] } }, order: [['givenAt', 'ASC']], raw: true });
+      const rows = await groupDates.findAll({
+        where: { assignmentId: { [Op.in]: [...assignmentIds] } },
+        order: [['givenAt', 'ASC']],
+        raw: true,
+      });
       return (rows as unknown as GroupDateRow[]).map(toGroupDate);
     },
 
@@ -54,7 +58,14 @@ export function exceptionsService({ sequelize, assignments, groups, roster }: Co
       const { classId } = await assignments.forTeacher(actor, 'exception.give', assignmentId);
       if ((await roster.membersOf([classId], studentIds)).length < studentIds.length) throw new Problem('thing.unknown');
       refuseContradiction(windowOf(body));
-      const given = studentIds.map((studentId): GivenException => ({ ...body, assignmentId, studentId, id: randomUUID(), givenBy: actor.userId, givenAt: now }));
+      const given = studentIds.map((studentId): GivenException => ({
+        ...body,
+        assignmentId,
+        studentId,
+        id: randomUUID(),
+        givenBy: actor.userId,
+        givenAt: now,
+      }));
       const write = async (transaction: Transaction) => {
         await exceptions.destroy({ where: { assignmentId, studentId: { [Op.in]: studentIds } }, transaction });
         await exceptions.bulkCreate(
@@ -78,21 +89,38 @@ export function exceptionsService({ sequelize, assignments, groups, roster }: Co
     },
 
     /** Excuses students, or not any more; their other dates stay. An exception that says nothing else goes. */
-    async setExcused(wanted: readonly { assignmentId: string; studentId: string; excused: boolean }[], by: string, now: number, transaction: Transaction): Promise<void> {
+    async setExcused(
+      wanted: readonly { assignmentId: string; studentId: string; excused: boolean }[],
+      by: string,
+      now: number,
+      transaction: Transaction,
+    ): Promise<void> {
       if (wanted.length === 0) return;
       const rows = (await exceptions.findAll({
-        where: { assignmentId: { [Op.in]: [...new Set(wanted.map((one) => one.assignmentId))] }, studentId: { [Op.in]: [...new Set(wanted.map((one) => one.studentId))] } },
+        where: {
+          assignmentId: { [Op.in]: [...new Set(wanted.map((one) => one.assignmentId))] },
+          studentId: { [Op.in]: [...new Set(wanted.map((one) => one.studentId))] },
+        },
         raw: true,
         transaction,
       })) as unknown as ExceptionRow[];
       const there = new Map(rows.map((row) => [`${row.assignmentId} ${row.studentId}`, row]));
       const next = wanted.map(({ assignmentId, studentId, excused }) => {
-        const { id, ...before } = there.get(`${assignmentId} ${studentId}`) ?? { id: null, assignmentId, studentId, ...toDateColumns({}), waivesLate: false, reason: '' };
+        const { id, ...before } = there.get(`${assignmentId} ${studentId}`) ?? {
+          id: null,
+          assignmentId,
+          studentId,
+          ...toDateColumns({}),
+          waivesLate: false,
+          reason: '',
+        };
         return { id, row: { ...before, id: randomUUID(), excused, givenBy: by, givenAt: new Date(now) } as ExceptionRow };
       });
       const old = next.flatMap(({ id }) => id ?? []);
       await exceptions.destroy({ where: { id: { [Op.in]: old } }, transaction });
-      const rest = next.map(({ row }) => row).filter((row) => row.excused || row.waivesLate || row.setsOpens || row.setsDue || row.setsCloses);
+      const rest = next
+        .map(({ row }) => row)
+        .filter((row) => row.excused || row.waivesLate || row.setsOpens || row.setsDue || row.setsCloses);
       await exceptions.bulkCreate(rest, { transaction });
     },
 
@@ -112,7 +140,15 @@ export function exceptionsService({ sequelize, assignments, groups, roster }: Co
       const group = (await groups.membershipsOf([classId])).find((one) => one.groupId === groupId);
       if (!group) throw new Problem('thing.unknown');
       refuseContradiction(windowOf(dates));
-      const row: GroupDateRow = { id: randomUUID(), assignmentId, groupId, ...toDateColumns(dates), reason, givenBy: actor.userId, givenAt: new Date(now) };
+      const row: GroupDateRow = {
+        id: randomUUID(),
+        assignmentId,
+        groupId,
+        ...toDateColumns(dates),
+        reason,
+        givenBy: actor.userId,
+        givenAt: new Date(now),
+      };
       await inTransaction(sequelize, async (transaction) => {
         await groupDates.destroy({ where: { assignmentId, groupId }, transaction });
         await groupDates.create(row, { transaction });
@@ -129,9 +165,13 @@ export function exceptionsService({ sequelize, assignments, groups, roster }: Co
       const column = (at: number | null | undefined) => (at === undefined ? undefined : at === null ? null : new Date(at));
       for (const { id, dates } of changes) {
         const columns = Object.fromEntries(
-          Object.entries({ opensAt: column(dates.opens), dueAt: column(dates.due), closesAt: column(dates.closes) }).filter(([, value]) => value !== undefined),
+          Object.entries({ opensAt: column(dates.opens), dueAt: column(dates.due), closesAt: column(dates.closes) }).filter(
+            ([, value]) => value !== undefined,
+          ),
         );
-        await (what === 'group' ? groupDates.update(columns, { where: { id }, transaction }) : exceptions.update(columns, { where: { id }, transaction }));
+        await (what === 'group'
+          ? groupDates.update(columns, { where: { id }, transaction })
+          : exceptions.update(columns, { where: { id }, transaction }));
       }
     },
 
@@ -144,7 +184,11 @@ export function exceptionsService({ sequelize, assignments, groups, roster }: Co
       await groupDates.bulkCreate(
         given.map(({ opens, due, closes, ...rest }) => ({
           ...rest,
-          ...toDateColumns({ ...(opens === undefined ? {} : { opens }), ...(due === undefined ? {} : { due }), ...(closes === undefined ? {} : { closes }) }),
+          ...toDateColumns({
+            ...(opens === undefined ? {} : { opens }),
+            ...(due === undefined ? {} : { due }),
+            ...(closes === undefined ? {} : { closes }),
+          }),
           id: randomUUID(),
           givenBy: by,
           givenAt: new Date(now),

@@ -11,7 +11,8 @@ beforeEach(async () => {
 });
 afterEach(() => server.close());
 const { due, closes } = anAssignment() as { due: number; closes: number };
-const rowsOf = async (id: string) => ((await (await server.person('finch')).get(`/api/assignments/${id}/pieces`)).body as AssignmentPiecesReply).rows;
+const rowsOf = async (id: string) =>
+  ((await (await server.person('finch')).get(`/api/assignments/${id}/pieces`)).body as AssignmentPiecesReply).rows;
 
 describe('one-off exceptions', () => {
   it('give one student a date of their own with its reason, and leak to nobody else', async () => {
@@ -24,8 +25,13 @@ describe('one-off exceptions', () => {
       ['Bao', later],
       ['Hana', due],
     ]);
-    expect(rows[0]!.trail).toEqual([expect.objectContaining({ field: 'due', layer: 'oneOff', from: due, to: later, reason: 'Clay is drying' })]);
-    expect((await bao.get(`/api/my/work/${id}`)).body).toMatchObject({ piece: { window: { due: later }, ownDates: true }, exceptionReason: 'Clay is drying' });
+    expect(rows[0]!.trail).toEqual([
+      expect.objectContaining({ field: 'due', layer: 'oneOff', from: due, to: later, reason: 'Clay is drying' }),
+    ]);
+    expect((await bao.get(`/api/my/work/${id}`)).body).toMatchObject({
+      piece: { window: { due: later }, ownDates: true },
+      exceptionReason: 'Clay is drying',
+    });
     expect(JSON.stringify([(await hana.get(`/api/my/work/${id}`)).body, (await hana.get('/api/news')).body])).not.toContain('Clay');
     await finch.del(`/api/assignments/${id}/exceptions/${school.bao.id}`);
     expect((await bao.get(`/api/my/work/${id}`)).body.piece).toMatchObject({ window: { due }, ownDates: false });
@@ -37,7 +43,9 @@ describe('one-off exceptions', () => {
     const finch = await server.person('finch');
     const { id } = await school.issued();
     const body = { ...toOne(school.bao.id), due: due + DAY, excused: false, reason: 'Field trip' };
-    expect((await finch.put(`/api/assignments/${id}/exceptions`, { ...body, studentIds: [school.bao.id, school.otto.id] })).status).toBe(404);
+    expect((await finch.put(`/api/assignments/${id}/exceptions`, { ...body, studentIds: [school.bao.id, school.otto.id] })).status).toBe(
+      404,
+    );
     expect((await rowsOf(id)).map((row) => row.exception)).toEqual([null, null]);
     await finch.put(`/api/assignments/${id}/exceptions`, { ...body, studentIds: [school.bao.id, school.hana.id] });
     expect((await rowsOf(id)).map((row) => row.window.due)).toEqual([due + DAY, due + DAY]);
@@ -50,7 +58,11 @@ describe('one-off exceptions', () => {
     expect((await bao.post(`/api/my/work/${id}/hand-in`)).body.type).toBe('piece.excused');
     expect((await bao.get('/api/news')).body.news).toMatchObject([{ kind: 'excused' }]);
     const draft = await school.drafted(finch);
-    await finch.put(`/api/assignments/${draft.classes[0]!.assignmentId}/exceptions`, { ...toOne(school.bao.id), excused: true, reason: '' });
+    await finch.put(`/api/assignments/${draft.classes[0]!.assignmentId}/exceptions`, {
+      ...toOne(school.bao.id),
+      excused: true,
+      reason: '',
+    });
     expect((await finch.post(`/api/briefs/${draft.id}/issue`, { version: 1, at: null })).body.students).toBe(1);
   });
 
@@ -85,7 +97,9 @@ it('a group has a date of its own, told by its name, and keeps it when the group
   await finch.del(`/api/classes/${school.rivers}/groupings/${grouping.id}`);
   expect((await finch.get(`/api/classes/${school.rivers}/groupings`)).body).toEqual([]);
   expect((await bao()).window.due).toBe(due + DAY);
-  expect((await finch.get(`/api/assignments/${id}/pieces`)).body.groupDates).toMatchObject([{ groupName: 'Tuesday lab', students: 1, dissolved: true }]);
+  expect((await finch.get(`/api/assignments/${id}/pieces`)).body.groupDates).toMatchObject([
+    { groupName: 'Tuesday lab', students: 1, dissolved: true },
+  ]);
   await finch.del(path);
   expect((await bao()).window.due).toBe(due);
 });
@@ -111,20 +125,39 @@ it('an assignment can opt out of standing exceptions', async () => {
 it('a standing exception and a change of who is in a group tell those whose dates they move', async () => {
   const [finch, bao, hana] = [await server.person('finch'), await server.person('bao'), await server.person('hana')];
   const { id } = await school.issued();
-  const standing = { kind: 'schoolDays', amount: 1, validFrom: null, validTo: null, reason: 'private', quizTimePercent: null, waivesLate: false, classIds: [school.rivers] };
+  const standing = {
+    kind: 'schoolDays',
+    amount: 1,
+    validFrom: null,
+    validTo: null,
+    reason: 'private',
+    quizTimePercent: null,
+    waivesLate: false,
+    classIds: [school.rivers],
+  };
   await finch.post('/api/standing-exceptions', { ...standing, studentIds: [school.bao.id] });
-  const seen = async (person: typeof bao) => ((await person.get('/api/news')).body.news as { to: { due: number } }[]).map((one) => one.to.due);
+  const seen = async (person: typeof bao) =>
+    ((await person.get('/api/news')).body.news as { to: { due: number } }[]).map((one) => one.to.due);
   expect([await seen(bao), await seen(hana)]).toEqual([[due + DAY], []]);
-  const group = (studentIds: string[], groupId: string | null = null) => ({ name: 'Lab', seed: null, until: null, groups: [{ id: groupId, name: 'Lab', studentIds }] });
+  const group = (studentIds: string[], groupId: string | null = null) => ({
+    name: 'Lab',
+    seed: null,
+    until: null,
+    groups: [{ id: groupId, name: 'Lab', studentIds }],
+  });
   const grouping = (await finch.post(`/api/classes/${school.rivers}/groupings`, group([]))).body;
   await finch.put(`/api/assignments/${id}/group-dates/${grouping.groups[0].id}`, { due: due + 3 * DAY, reason: '', tell: true });
-  await finch.put(`/api/classes/${school.rivers}/groupings/${grouping.id}`, { ...group([school.hana.id], grouping.groups[0].id), version: 1 });
+  await finch.put(`/api/classes/${school.rivers}/groupings/${grouping.id}`, {
+    ...group([school.hana.id], grouping.groups[0].id),
+    version: 1,
+  });
   expect(await seen(hana)).toEqual([due + 3 * DAY]);
   expect(JSON.stringify((await bao.get('/api/news')).body)).not.toContain('private');
 });
 
 describe('a request for more time', () => {
-  const ask = async (id: string) => (await server.person('bao')).post(`/api/my/work/${id}/requests`, { reason: 'I was ill', wantedDue: due + 2 * DAY });
+  const ask = async (id: string) =>
+    (await server.person('bao')).post(`/api/my/work/${id}/requests`, { reason: 'I was ill', wantedDue: due + 2 * DAY });
   const answer = { grant: true, due: due + 2 * DAY, closes: closes + 2 * DAY, word: 'Get well' };
 
   it('comes to the teachers of the class, is granted, and becomes an exception with its reason', async () => {
@@ -193,14 +226,20 @@ describe('a request for more time', () => {
 
 describe('telling', () => {
   const addressed = async () => server.services.accounts.setEmail(school.bao.id, 'bao@tern.example');
-  const news = async (who: string) => (await (await server.person(who)).get('/api/news')).body as { news: { kind: string }[]; unseen: number };
+  const news = async (who: string) =>
+    (await (await server.person(who)).get('/api/news')).body as { news: { kind: string }[]; unseen: number };
 
   it('makes one mail of what may go out, after the quiet hours, and never a second', async () => {
     await addressed();
     const finch = await server.person('finch');
     const { id } = await school.issued();
     server.clock.now = Date.parse('2026-11-23T22:15:00.000Z');
-    await finch.put(`/api/assignments/${id}/exceptions`, { ...toOne(school.bao.id), due: due + DAY, excused: false, reason: 'private matter' });
+    await finch.put(`/api/assignments/${id}/exceptions`, {
+      ...toOne(school.bao.id),
+      due: due + DAY,
+      excused: false,
+      reason: 'private matter',
+    });
     const sent = async () => Number(((await server.sequelize.query('SELECT COUNT(*) AS n FROM mails'))[0] as { n: number }[])[0]!.n);
     await round(server.services, server.clock.now);
     expect(await sent()).toBe(0);
@@ -217,7 +256,10 @@ describe('telling', () => {
     await addressed();
     const [finch, bao] = [await server.person('finch'), await server.person('bao')];
     await bao.put('/api/news/settings', { choices: { dates: 'never' }, quiet: { from: '00:00', to: '00:00' } });
-    expect((await bao.get('/api/news/settings')).body).toMatchObject({ choices: { dates: 'never', returned: 'atOnce' }, quiet: { from: '00:00' } });
+    expect((await bao.get('/api/news/settings')).body).toMatchObject({
+      choices: { dates: 'never', returned: 'atOnce' },
+      quiet: { from: '00:00' },
+    });
     const { id } = await school.issued();
     await finch.put(`/api/assignments/${id}/exceptions`, { ...toOne(school.bao.id), due: due + DAY, excused: false, reason: '' });
     await round(server.services, server.clock.now + 2 * DAY);

@@ -21,7 +21,11 @@ export const mayAskForTime = ({ how }: Pick<AssignmentReply, 'how'>, state: Piec
   how === 'handIn' && due !== null && (state === 'notOpen' || state === 'open' || state === 'started' || state === 'missing');
 
 /** What is proposed to somebody who asks, and to whoever answers: what was asked if that is later than the date they have and still to come, else the next school day. */
-export function proposedDue({ schoolClass, resolved }: Pick<Sight, 'schoolClass' | 'resolved'>, wanted: number | null, now: number): number | null {
+export function proposedDue(
+  { schoolClass, resolved }: Pick<Sight, 'schoolClass' | 'resolved'>,
+  wanted: number | null,
+  now: number,
+): number | null {
   const { due } = resolved.window;
   if (wanted !== null && wanted > now && (due === null || wanted > due)) return wanted;
   return moreTime(schoolClass.calendar, resolved.window, 1, now)?.due ?? null;
@@ -59,18 +63,25 @@ export function extensionsService({ sequelize, accounts, classes, assignments, b
   const service = {
     /** A student's requests on an assignment, newest first. */
     async own(student: Person, assignmentId: string): Promise<OwnRequest[]> {
-      const rows = await requests.findAll({ where: { assignmentId, studentId: student.userId }, order: [['askedAt', 'DESC']], limit: 20, raw: true });
+      const rows = await requests.findAll({
+        where: { assignmentId, studentId: student.userId },
+        order: [['askedAt', 'DESC']],
+        limit: 20,
+        raw: true,
+      });
       return (rows as unknown as ExtensionRow[]).map(toOwn);
     },
 
     /** @throws Problem `extension.waiting` while one waits; `extension.notNow` for a piece that is in or excused */
     async ask(student: Person, assignmentId: string, body: AskExtension, now: number): Promise<OwnRequest> {
       const assignment = await assignments.byId(assignmentId);
-      const [sight] = assignment && isIssued(assignment, now) ? await board.as(SERVER_EYES).ofAssignment(assignment, now, [student.userId]) : [];
+      const [sight] =
+        assignment && isIssued(assignment, now) ? await board.as(SERVER_EYES).ofAssignment(assignment, now, [student.userId]) : [];
       if (!sight || sight.told.state === null) throw new Problem('thing.unknown');
       const { told, resolved } = sight;
       if (!mayAskForTime(assignment!, told.state, resolved.window)) throw new Problem('extension.notNow');
-      if (body.wantedDue !== null && (body.wantedDue <= now || (resolved.window.due !== null && body.wantedDue <= resolved.window.due))) throw new Problem('extension.notLater');
+      if (body.wantedDue !== null && (body.wantedDue <= now || (resolved.window.due !== null && body.wantedDue <= resolved.window.due)))
+        throw new Problem('extension.notLater');
       const row: ExtensionRow = {
         id: randomUUID(),
         assignmentId,
@@ -86,7 +97,11 @@ export function extensionsService({ sequelize, accounts, classes, assignments, b
       const teachers = (await classes.teachersOf([assignment!.classId])).get(assignment!.classId) ?? [];
       await inTransaction(sequelize, async (transaction) => {
         // Locked, so that two tabs asking at once do not both find none waiting.
-        const waiting = await requests.findOne({ where: { assignmentId, studentId: student.userId, state: 'waiting' }, lock: true, transaction });
+        const waiting = await requests.findOne({
+          where: { assignmentId, studentId: student.userId, state: 'waiting' },
+          lock: true,
+          transaction,
+        });
         if (waiting) throw new Problem('extension.waiting');
         await requests.create(row, { transaction });
         await news.tell(
@@ -107,7 +122,10 @@ export function extensionsService({ sequelize, accounts, classes, assignments, b
     },
 
     async withdraw(student: Person, requestId: string): Promise<void> {
-      const [changed] = await requests.update({ state: 'withdrawn' }, { where: { id: requestId, studentId: student.userId, state: 'waiting' } });
+      const [changed] = await requests.update(
+        { state: 'withdrawn' },
+        { where: { id: requestId, studentId: student.userId, state: 'waiting' } },
+      );
       if (changed === 0) throw new Problem('extension.answered');
     },
 
@@ -194,7 +212,14 @@ export function extensionsService({ sequelize, accounts, classes, assignments, b
               assignmentId: assignment.id,
               classId: assignment.classId,
               zone: schoolClass.calendar.zone,
-              data: { title: assignment.title, className: schoolClass.label, who: me ? fullName(me) : '', word: answer.word, from: resolved.window, to },
+              data: {
+                title: assignment.title,
+                className: schoolClass.label,
+                who: me ? fullName(me) : '',
+                word: answer.word,
+                from: resolved.window,
+                to,
+              },
             },
           ],
           now,

@@ -40,6 +40,10 @@ export function defineStanding(sequelize: Sequelize) {
       },
       { tableName: 'standing_exceptions' },
     ),
-    standingClasses: sequelize.define<Model<StandingClassRow>>('standingExceptionClass', { exceptionId: key(), classId: key() }, { tableName: 'standing_exception_classes' }),
+    standingClasses: sequelize.define<Model<StandingClassRow>>(
+      'standingExceptionClass',
+      { exceptionId: key(), classId: key() },
+      { tableName: 'standing_exception_classes' },
+    ),
   };
 }

@@ -31,7 +31,9 @@ export interface StandingGiven {
 /** As the rule of windows takes them: only those that move dates. */
 export const toMovers = (given: readonly StandingGiven[]): StandingException[] =>
   given.flatMap(({ id, kind, amount, validFrom, validTo, reason }) =>
-    kind === 'none' ? [] : [{ id, kind, amount, ...(reason ? { reason } : {}), ...(validFrom ? { validFrom } : {}), ...(validTo ? { validTo } : {}) }],
+    kind === 'none'
+      ? []
+      : [{ id, kind, amount, ...(reason ? { reason } : {}), ...(validFrom ? { validFrom } : {}), ...(validTo ? { validTo } : {}) }],
   );
 
 const covers = ({ validFrom, validTo }: Pick<StandingGiven, 'validFrom' | 'validTo'>, day: LocalDate) =>
@@ -47,9 +49,11 @@ const holds = (given: Pick<StandingGiven, 'validFrom' | 'validTo'>, today: Local
 /** @throws Problem `standing.wrong` naming each field */
 function refuseWrong(body: StandingBody): void {
   const errors: { path: string; message: string }[] = [];
-  if (body.validFrom !== null && body.validTo !== null && body.validTo < body.validFrom) errors.push({ path: 'validTo', message: 'It would end before it begins.' });
+  if (body.validFrom !== null && body.validTo !== null && body.validTo < body.validFrom)
+    errors.push({ path: 'validTo', message: 'It would end before it begins.' });
   if (body.kind !== 'none' && body.amount < 1) errors.push({ path: 'amount', message: 'Say how much more.' });
-  if ((body.kind === 'schoolDays' || body.kind === 'days') && body.amount > 60) errors.push({ path: 'amount', message: 'At most 60 days.' });
+  if ((body.kind === 'schoolDays' || body.kind === 'days') && body.amount > 60)
+    errors.push({ path: 'amount', message: 'At most 60 days.' });
   if (body.kind === 'percent' && body.amount > 300_000) errors.push({ path: 'amount', message: 'At most 300 %.' });
   if (body.kind === 'none' && !body.waivesLate && body.quizTimePercent === null)
     errors.push({ path: 'kind', message: 'Say what it gives: more time, longer quizzes, or no cost for being late.' });
@@ -90,14 +94,19 @@ export function standingService({ sequelize, accounts, classes, roster }: Collab
 
   async function idsOf(classIds: readonly string[]): Promise<string[]> {
     if (classIds.length === 0) return [];
-    const links = (await standingClasses.findAll({ attributes: ['exceptionId'], where: { classId: { [Op.in]: [...classIds] } }, raw: true })) as unknown as StandingClassRow[];
+    const links = (await standingClasses.findAll({
+      attributes: ['exceptionId'],
+      where: { classId: { [Op.in]: [...classIds] } },
+      raw: true,
+    })) as unknown as StandingClassRow[];
     return [...new Set(links.map((link) => link.exceptionId))];
   }
 
   /** The teacher teaches every class that is named, and the student is in each of them. */
   async function refuseForeign(teacher: Teacher, studentId: string, classIds: readonly string[]): Promise<void> {
     for (const classId of classIds) await classes.forTeacher(teacher, 'exception.give', classId);
-    if (new Set((await roster.membersOf(classIds, [studentId])).map((member) => member.classId)).size !== classIds.length) throw new Problem('thing.unknown');
+    if (new Set((await roster.membersOf(classIds, [studentId])).map((member) => member.classId)).size !== classIds.length)
+      throw new Problem('thing.unknown');
   }
 
   async function linkAll(exceptionId: string, classIds: readonly string[], transaction: Transaction): Promise<void> {
@@ -145,7 +154,12 @@ export function standingService({ sequelize, accounts, classes, roster }: Collab
 
     /** The student's own, and nobody else's. */
     async own(student: Teacher, now: number): Promise<OwnStanding[]> {
-      const rows = (await standing.findAll({ attributes: ['id'], where: { studentId: student.userId }, limit: 100, raw: true })) as unknown as StandingRow[];
+      const rows = (await standing.findAll({
+        attributes: ['id'],
+        where: { studentId: student.userId },
+        limit: 100,
+        raw: true,
+      })) as unknown as StandingRow[];
       const found = await load(rows.map((row) => row.id));
       const byId = new Map((await classes.load([...new Set(found.flatMap((one) => one.classIds))])).map((one) => [one.id, one]));
       return found.map(({ id, kind, amount, validFrom, validTo, reason, quizTimePercent, waivesLate, classIds }) => {
@@ -170,7 +184,14 @@ export function standingService({ sequelize, accounts, classes, roster }: Collab
     async give(teacher: Teacher, studentIds: readonly string[], body: StandingBody, now: number): Promise<{ ids: string[] }> {
       refuseWrong(body);
       for (const studentId of studentIds) await refuseForeign(teacher, studentId, body.classIds);
-      const rows = studentIds.map((studentId) => ({ id: randomUUID(), studentId, ...toRow(body), givenBy: teacher.userId, givenAt: new Date(now), version: 1 }));
+      const rows = studentIds.map((studentId) => ({
+        id: randomUUID(),
+        studentId,
+        ...toRow(body),
+        givenBy: teacher.userId,
+        givenAt: new Date(now),
+        version: 1,
+      }));
       await inTransaction(sequelize, async (transaction) => {
         await standing.bulkCreate(rows, { transaction });
         for (const { id } of rows) await linkAll(id, body.classIds, transaction);
@@ -199,7 +220,8 @@ export function standingService({ sequelize, accounts, classes, roster }: Collab
       await classes.forTeacher(teacher, 'exception.give', classId);
       await inTransaction(sequelize, async (transaction) => {
         if ((await standingClasses.destroy({ where: { exceptionId: id, classId }, transaction })) === 0) throw new Problem('thing.unknown');
-        if ((await standingClasses.count({ where: { exceptionId: id }, transaction })) === 0) await standing.destroy({ where: { id }, transaction });
+        if ((await standingClasses.count({ where: { exceptionId: id }, transaction })) === 0)
+          await standing.destroy({ where: { id }, transaction });
       });
     },
 

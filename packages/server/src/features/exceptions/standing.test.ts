@@ -23,7 +23,8 @@ const body = (more: Partial<StandingBody> = {}): StandingBody => ({
   classIds: [school.rivers],
   ...more,
 });
-const give = (more: Partial<StandingBody> = {}, studentIds = [school.bao.id]) => finch.post('/api/standing-exceptions', { ...body(more), studentIds });
+const give = (more: Partial<StandingBody> = {}, studentIds = [school.bao.id]) =>
+  finch.post('/api/standing-exceptions', { ...body(more), studentIds });
 const list = async () => ((await finch.get(path)).body as StandingForClassReply).standing;
 
 it('moves the dates of one student at once, with its reason, and is seen by nobody else', async () => {
@@ -32,8 +33,13 @@ it('moves the dates of one student at once, with its reason, and is seen by nobo
   expect(given.status).toBe(201);
   const [bao, hana] = [await server.person('bao'), await server.person('hana')];
   const own = (await bao.get(`/api/my/work/${id}`)).body;
-  expect([own.piece.window.due, own.trail[0]]).toEqual([due! + DAY, expect.objectContaining({ layer: 'standing', reason: 'Reads slowly' })]);
-  expect((await bao.get('/api/my/standing-exceptions')).body).toEqual([expect.objectContaining({ reason: 'Reads slowly', classes: ['Rivers'], holds: 'now' })]);
+  expect([own.piece.window.due, own.trail[0]]).toEqual([
+    due! + DAY,
+    expect.objectContaining({ layer: 'standing', reason: 'Reads slowly' }),
+  ]);
+  expect((await bao.get('/api/my/standing-exceptions')).body).toEqual([
+    expect.objectContaining({ reason: 'Reads slowly', classes: ['Rivers'], holds: 'now' }),
+  ]);
   expect((await hana.get(`/api/my/work/${id}`)).body.piece.window.due).toBe(due);
   expect((await hana.get('/api/my/standing-exceptions')).body).toEqual([]);
   expect((await finch.get('/api/today')).body.coming[0]).toMatchObject({ otherDates: 1, latestOther: due! + DAY });
@@ -61,7 +67,12 @@ it('lists what holds now, is coming and has ended', async () => {
     ['coming', 'coming'],
     ['ended', 'ended'],
   ]);
-  expect((await list())[0]).toMatchObject({ student: { givenName: 'Bao' }, givenBy: 'finch Test', quizTimePercent: 125_000, elsewhere: false });
+  expect((await list())[0]).toMatchObject({
+    student: { givenName: 'Bao' },
+    givenBy: 'finch Test',
+    quizTimePercent: 125_000,
+    elsewhere: false,
+  });
 });
 
 it('in another teacher’s class too is hidden there, cannot be changed from here, but taken out of here', async () => {
@@ -77,7 +88,10 @@ it('in another teacher’s class too is hidden there, cannot be changed from her
   expect((await finch.put(`${path}/${made}`, { ...body(), version: 1 })).body.type).toBe('standing.elsewhere');
   expect((await finch.del(`${path}/${made}`)).status).toBe(204);
   expect(await list()).toEqual([]);
-  expect(((await (await server.person('stranger')).get(`/api/classes/${school.maps}/standing-exceptions`)).body as StandingForClassReply).standing).toHaveLength(1);
+  expect(
+    ((await (await server.person('stranger')).get(`/api/classes/${school.maps}/standing-exceptions`)).body as StandingForClassReply)
+      .standing,
+  ).toHaveLength(1);
 });
 
 it.each<[string, Partial<StandingBody>, string]>([

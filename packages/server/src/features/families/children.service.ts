@@ -12,9 +12,16 @@ const COMING = new Set(['notOpen', 'open', 'started', 'sentBack']);
 const WAITING = new Set(['in', 'inLate', 'inClass', 'scored']);
 
 /** A class as it is shown to the families of one student in it: what was returned to the student, and no more than the class shares. */
-export function toFamilyClass(reply: StudentProgressReply, { familyTotals, familyFeedback }: SchoolClass, teachers: string[], unread: number): FamilyClass {
+export function toFamilyClass(
+  reply: StudentProgressReply,
+  { familyTotals, familyFeedback }: SchoolClass,
+  teachers: string[],
+  unread: number,
+): FamilyClass {
   const worths = new Map(
-    reply.view.forecast.steps.flatMap(({ id, gain, done, undone, why }) => (why !== null || done === null || undone === null ? [] : [[id, { gain, done, undone }] as const])),
+    reply.view.forecast.steps.flatMap(({ id, gain, done, undone, why }) =>
+      why !== null || done === null || undone === null ? [] : [[id, { gain, done, undone }] as const],
+    ),
   );
   const toPiece = (piece: ProgressPiece): FamilyPiece => ({
     id: piece.id,
@@ -67,7 +74,12 @@ export function childrenService({ classes, roster, progress, families, talks }: 
       const found = (await classes.load(members.map((member) => member.classId))).filter((one) => one.putAwayAt === null);
       if (found.length === 0) return [];
       const [replies, teachers] = await Promise.all([
-        progress.ofMany(found, [studentId], { eyes: 'student', viewer: STUDENT_EYES, lookingOf: (one) => toLooking(one, undefined, now), now }),
+        progress.ofMany(found, [studentId], {
+          eyes: 'student',
+          viewer: STUDENT_EYES,
+          lookingOf: (one) => toLooking(one, undefined, now),
+          now,
+        }),
         classes.teachersOf(found.map((one) => one.id)),
       ]);
       return replies.map((reply) =>

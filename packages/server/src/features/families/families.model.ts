@@ -48,10 +48,25 @@ export function defineFamilies(sequelize: Sequelize) {
   return {
     codes: sequelize.define<Model<FamilyCodeRow>>(
       'familyCode',
-      { id: key(), studentId: STRING, classId: STRING, hash: STRING, email: STRING, madeBy: STRING, madeAt: time, expiresAt: time, usedAt: time, revokedAt: time },
+      {
+        id: key(),
+        studentId: STRING,
+        classId: STRING,
+        hash: STRING,
+        email: STRING,
+        madeBy: STRING,
+        madeAt: time,
+        expiresAt: time,
+        usedAt: time,
+        revokedAt: time,
+      },
       { tableName: 'family_codes' },
     ),
-    links: sequelize.define<Model<FamilyLinkRow>>('familyLink', { familyId: key(), studentId: key(), since: time }, { tableName: 'family_links' }),
+    links: sequelize.define<Model<FamilyLinkRow>>(
+      'familyLink',
+      { familyId: key(), studentId: key(), since: time },
+      { tableName: 'family_links' },
+    ),
     settings: sequelize.define<Model<FamilySettingRow>>(
       'familySetting',
       { familyId: key(), language: STRING, telling: STRING, letterShows: STRING, weeklyFor: DATEONLY, lookedAt: time },

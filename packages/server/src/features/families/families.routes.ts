@@ -1,4 +1,11 @@
-import type { FamilyCodeUse, FamilyLettersRequest, FamilyMailsRequest, FamilySettings, SessionReply, WriteHomeRequest } from '../../contract';
+import type {
+  FamilyCodeUse,
+  FamilyLettersRequest,
+  FamilyMailsRequest,
+  FamilySettings,
+  SessionReply,
+  WriteHomeRequest,
+} from '../../contract';
 import { sendFile } from '../../files/write-table';
 import { asFamily, asTeacher } from '../../http/as-role';
 import type { Ask, Route } from '../../http/route';
@@ -6,14 +13,32 @@ import { beginSession } from '../../http/session';
 import type { Services } from '../../wiring';
 import { classParams } from '../classes/classes.schema';
 import { memberParams } from '../roster/roster.schema';
-import { childClassParams, childParams, codeBody, codeParams, joinBody, lettersBody, linkParams, mailsBody, messageBody, settingsBody, writeHomeBody } from './families.schema';
+import {
+  childClassParams,
+  childParams,
+  codeBody,
+  codeParams,
+  joinBody,
+  lettersBody,
+  linkParams,
+  mailsBody,
+  messageBody,
+  settingsBody,
+  writeHomeBody,
+} from './families.schema';
 
 type OneClass = { classId: string };
 type OneStudent = { classId: string; studentId: string };
 const HOME = '/api/classes/:classId/progress/:studentId/families';
 const CHILD = '/api/family/children/:studentId';
 
-export const familyRoutes = ({ accounts, families, inviting, children, talks }: Pick<Services, 'accounts' | 'families' | 'inviting' | 'children' | 'talks'>): Route[] => [
+export const familyRoutes = ({
+  accounts,
+  families,
+  inviting,
+  children,
+  talks,
+}: Pick<Services, 'accounts' | 'families' | 'inviting' | 'children' | 'talks'>): Route[] => [
   {
     verb: 'get',
     path: '/api/classes/:classId/families',
@@ -31,7 +56,11 @@ export const familyRoutes = ({ accounts, families, inviting, children, talks }: 
     body: lettersBody,
     repliesItself: true,
     handle: async ({ actor, params, body, res, now }: Ask<OneClass, FamilyLettersRequest>) =>
-      sendFile(res, { name: 'letters-to-families.pdf', mediaType: 'application/pdf', bytes: await inviting.letters(asTeacher(actor), params.classId, body, now) }),
+      sendFile(res, {
+        name: 'letters-to-families.pdf',
+        mediaType: 'application/pdf',
+        bytes: await inviting.letters(asTeacher(actor), params.classId, body, now),
+      }),
   },
   {
     verb: 'post',
@@ -40,7 +69,8 @@ export const familyRoutes = ({ accounts, families, inviting, children, talks }: 
     does: 'Invites families by mail, each with a code of its own.',
     params: classParams,
     body: mailsBody,
-    handle: ({ actor, params, body, now }: Ask<OneClass, FamilyMailsRequest>) => inviting.mails(asTeacher(actor), params.classId, body, now),
+    handle: ({ actor, params, body, now }: Ask<OneClass, FamilyMailsRequest>) =>
+      inviting.mails(asTeacher(actor), params.classId, body, now),
   },
   {
     verb: 'delete',
@@ -48,7 +78,8 @@ export const familyRoutes = ({ accounts, families, inviting, children, talks }: 
     action: 'family.invite',
     does: 'Takes a code back that was not used yet.',
     params: codeParams,
-    handle: ({ actor, params, now }: Ask<{ classId: string; codeId: string }>) => inviting.revoke(asTeacher(actor), params.classId, params.codeId, now),
+    handle: ({ actor, params, now }: Ask<{ classId: string; codeId: string }>) =>
+      inviting.revoke(asTeacher(actor), params.classId, params.codeId, now),
   },
   {
     verb: 'delete',
@@ -56,7 +87,8 @@ export const familyRoutes = ({ accounts, families, inviting, children, talks }: 
     action: 'family.invite',
     does: 'Ends the link between a family and a student.',
     params: linkParams,
-    handle: ({ actor, params, now }: Ask<OneStudent & { familyId: string }>) => inviting.unlink(asTeacher(actor), params.classId, params.studentId, params.familyId, now),
+    handle: ({ actor, params, now }: Ask<OneStudent & { familyId: string }>) =>
+      inviting.unlink(asTeacher(actor), params.classId, params.studentId, params.familyId, now),
   },
   {
     verb: 'get',
@@ -73,7 +105,8 @@ export const familyRoutes = ({ accounts, families, inviting, children, talks }: 
     does: 'Writes to families of a student, to each by itself.',
     params: memberParams,
     body: writeHomeBody,
-    handle: ({ actor, params, body, now }: Ask<OneStudent, WriteHomeRequest>) => talks.writeHome(asTeacher(actor), params.classId, params.studentId, body, now),
+    handle: ({ actor, params, body, now }: Ask<OneStudent, WriteHomeRequest>) =>
+      talks.writeHome(asTeacher(actor), params.classId, params.studentId, body, now),
   },
   {
     verb: 'post',
@@ -148,6 +181,7 @@ export const familyRoutes = ({ accounts, families, inviting, children, talks }: 
     does: 'Writes to the teachers of a class that the child is in.',
     params: childClassParams,
     body: messageBody,
-    handle: ({ actor, params, body, now }: Ask<OneStudent, { id: string; text: string }>) => talks.writeToTeachers(asFamily(actor), params.studentId, params.classId, body, now),
+    handle: ({ actor, params, body, now }: Ask<OneStudent, { id: string; text: string }>) =>
+      talks.writeToTeachers(asFamily(actor), params.studentId, params.classId, body, now),
   },
 ];

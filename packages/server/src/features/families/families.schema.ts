@@ -10,7 +10,10 @@ const language = Joi.string()
 const code = Joi.string().trim().max(40).required();
 const text = Joi.string().trim().min(1).max(4000).required();
 
-export const lettersBody = Joi.object<FamilyLettersRequest, true>({ studentIds: Joi.array().items(id).min(1).max(400).unique().required(), language });
+export const lettersBody = Joi.object<FamilyLettersRequest, true>({
+  studentIds: Joi.array().items(id).min(1).max(400).unique().required(),
+  language,
+});
 export const mailsBody = Joi.object<FamilyMailsRequest, true>({
   invitations: Joi.array()
     .items(Joi.object({ studentId: id, email: email.required() }))
@@ -34,7 +37,11 @@ export const settingsBody = Joi.object<FamilySettings, true>({
   letterShows: Joi.string().valid('nothing', 'words', 'score').default('score'),
 });
 export const messageBody = Joi.object<{ id: string; text: string }, true>({ id, text });
-export const writeHomeBody = Joi.object<WriteHomeRequest, true>({ id, familyIds: Joi.array().items(id).min(1).max(20).unique().required(), text });
+export const writeHomeBody = Joi.object<WriteHomeRequest, true>({
+  id,
+  familyIds: Joi.array().items(id).min(1).max(20).unique().required(),
+  text,
+});
 export const codeParams = Joi.object({ classId: id, codeId: id });
 export const linkParams = Joi.object({ classId: id, studentId: id, familyId: id });
 export const childParams = Joi.object({ studentId: id });

@@ -43,7 +43,8 @@ export function familiesService({ sequelize, accounts }: { sequelize: Sequelize;
     /** @throws Problem `thing.unknown` for anybody who is not this family's */
     async child(family: Actor, action: 'child.look' | 'child.talk', studentId: string): Promise<StudentName & { id: string }> {
       const own = family.role === 'family' ? (await service.childrenOf(family.userId)).find((one) => one.id === studentId) : undefined;
-      if (may(family, action, { relation: own ? 'family' : 'none', own: own !== undefined }) !== 'allowed') throw new Problem('thing.unknown');
+      if (may(family, action, { relation: own ? 'family' : 'none', own: own !== undefined }) !== 'allowed')
+        throw new Problem('thing.unknown');
       return own!;
     },
 
@@ -57,7 +58,13 @@ export function familiesService({ sequelize, accounts }: { sequelize: Sequelize;
       for (const row of rows) {
         const person = people.get(row.familyId);
         if (!person) continue;
-        const one: LinkedFamily = { id: person.id, name: fullName(person), email: person.email, language: chosen.get(person.id)?.language ?? 'en', since: row.since.getTime() };
+        const one: LinkedFamily = {
+          id: person.id,
+          name: fullName(person),
+          email: person.email,
+          language: chosen.get(person.id)?.language ?? 'en',
+          since: row.since.getTime(),
+        };
         result.set(row.studentId, [...(result.get(row.studentId) ?? []), one]);
       }
       for (const all of result.values()) all.sort((a, b) => a.name.localeCompare(b.name, 'en'));
@@ -72,7 +79,8 @@ export function familiesService({ sequelize, accounts }: { sequelize: Sequelize;
       const chosen = await settingsOf(rows.map((row) => row.familyId));
       for (const { studentId, familyId } of rows) {
         const own = chosen.get(familyId);
-        if (own?.telling === 'atOnce') found.set(studentId, [...(found.get(studentId) ?? []), { familyId, language: own.language, letterShows: own.letterShows }]);
+        if (own?.telling === 'atOnce')
+          found.set(studentId, [...(found.get(studentId) ?? []), { familyId, language: own.language, letterShows: own.letterShows }]);
       }
       return found;
     },
@@ -87,8 +95,16 @@ export function familiesService({ sequelize, accounts }: { sequelize: Sequelize;
       if ((await links.destroy({ where: { familyId, studentId }, transaction })) === 0) throw new Problem('thing.unknown');
     },
 
-    async begin(familyId: string, { language, telling }: Pick<FamilySettings, 'language' | 'telling'>, now: number, transaction: Transaction): Promise<void> {
-      await settings.create({ familyId, language, telling, letterShows: 'score', weeklyFor: null, lookedAt: new Date(now) }, { transaction });
+    async begin(
+      familyId: string,
+      { language, telling }: Pick<FamilySettings, 'language' | 'telling'>,
+      now: number,
+      transaction: Transaction,
+    ): Promise<void> {
+      await settings.create(
+        { familyId, language, telling, letterShows: 'score', weeklyFor: null, lookedAt: new Date(now) },
+        { transaction },
+      );
     },
 
     async home(family: Family): Promise<FamilyHomeReply> {
@@ -109,7 +125,10 @@ export function familiesService({ sequelize, accounts }: { sequelize: Sequelize;
     },
 
     /** For the demo school. */
-    async plant(all: readonly { familyId: string; language: Language; telling: FamilySettings['telling']; studentIds: string[] }[], now: number): Promise<void> {
+    async plant(
+      all: readonly { familyId: string; language: Language; telling: FamilySettings['telling']; studentIds: string[] }[],
+      now: number,
+    ): Promise<void> {
       await inTransaction(sequelize, async (transaction) => {
         for (const { familyId, language, telling, studentIds } of all) {
           await service.begin(familyId, { language, telling }, now, transaction);
@@ -126,7 +145,12 @@ export function familiesService({ sequelize, accounts }: { sequelize: Sequelize;
     },
 
     /** Takes a turn: of several servers only one gets it. @returns whether it is this one */
-    async takeTurn(familyId: string, was: object, is: Partial<Pick<FamilySettingRow, 'weeklyFor' | 'lookedAt'>>, transaction: Transaction): Promise<boolean> {
+    async takeTurn(
+      familyId: string,
+      was: object,
+      is: Partial<Pick<FamilySettingRow, 'weeklyFor' | 'lookedAt'>>,
+      transaction: Transaction,
+    ): Promise<boolean> {
       const [taken] = await settings.update(is, { where: { familyId, ...was } as never, transaction });
       return taken > 0;
     },

@@ -18,18 +18,27 @@ afterEach(() => server.close());
 
 const mailsTo = async (address: string) => {
   await round(server.services, server.clock.now);
-  const [rows] = (await server.sequelize.query('SELECT subject, body FROM mails WHERE to_address = ? ORDER BY made_at', { replacements: [address] })) as unknown as [
-    { subject: string; body: string }[],
-  ];
+  const [rows] = (await server.sequelize.query('SELECT subject, body FROM mails WHERE to_address = ? ORDER BY made_at', {
+    replacements: [address],
+  })) as unknown as [{ subject: string; body: string }[]];
   return rows;
 };
 /** A code as a mail brings it. */
 async function invited(studentId: string, email = 'new@home.example', who = finch, classId = school.rivers): Promise<string> {
-  expect((await who.post(`/api/classes/${classId}/families/mails`, { invitations: [{ studentId, email }], language: 'en' })).body).toEqual({ sent: 1 });
+  expect((await who.post(`/api/classes/${classId}/families/mails`, { invitations: [{ studentId, email }], language: 'en' })).body).toEqual({
+    sent: 1,
+  });
   const [letter] = (await mailsTo(email)).slice(-1);
   return /#([0-9A-Z]{12})/.exec(letter!.body)![1]!;
 }
-const person = { givenName: 'Nora', familyName: 'Home', userName: 'nora.home', password: 'long enough', email: 'nora@home.example', language: 'en' };
+const person = {
+  givenName: 'Nora',
+  familyName: 'Home',
+  userName: 'nora.home',
+  password: 'long enough',
+  email: 'nora@home.example',
+  language: 'en',
+};
 async function joined(code: string, more: object = {}): Promise<Person> {
   const nora = await server.person();
   const reply = await nora.post('/api/family/join', { ...person, ...more, code });
@@ -38,8 +47,19 @@ async function joined(code: string, more: object = {}): Promise<Person> {
   return nora;
 }
 async function scored(title: string, points: number) {
-  const { id } = await school.issued({ title, due: server.clock.now - DAY, closes: server.clock.now + 6 * DAY, how: 'inClass', accepts: [] });
-  await finch.put(`/api/assignments/${id}/pieces/${school.bao.id}/score`, { earned: points * 1000, chosen: null, remark: doc('Well seen.'), version: 0 });
+  const { id } = await school.issued({
+    title,
+    due: server.clock.now - DAY,
+    closes: server.clock.now + 6 * DAY,
+    how: 'inClass',
+    accepts: [],
+  });
+  await finch.put(`/api/assignments/${id}/pieces/${school.bao.id}/score`, {
+    earned: points * 1000,
+    chosen: null,
+    remark: doc('Well seen.'),
+    version: 0,
+  });
   await finch.post(`/api/assignments/${id}/return`, { studentIds: [school.bao.id], confirmed: true });
   return id;
 }
@@ -48,10 +68,15 @@ describe('a code', () => {
   it('makes a sign-in and shows one child; with another code a second one', async () => {
     const code = await invited(school.hana.id);
     const nobody = await server.person();
-    expect((await nobody.post('/api/family/codes/look', { code: `${code.slice(0, 4)}-${code.slice(4).toLowerCase()}` })).body).toEqual({ firstName: 'Hana', className: 'Rivers' });
+    expect((await nobody.post('/api/family/codes/look', { code: `${code.slice(0, 4)}-${code.slice(4).toLowerCase()}` })).body).toEqual({
+      firstName: 'Hana',
+      className: 'Rivers',
+    });
     const nora = await joined(code);
     expect((await nora.get('/api/family')).body).toMatchObject({ language: 'en', telling: 'weekly', children: [{ givenName: 'Hana' }] });
-    await nora.post('/api/family/children', { code: await invited(school.otto.id, 'other@home.example', await server.person('stranger'), school.maps) });
+    await nora.post('/api/family/children', {
+      code: await invited(school.otto.id, 'other@home.example', await server.person('stranger'), school.maps),
+    });
     const home = (await nora.get('/api/family')).body as FamilyHomeReply;
     expect(home.children.map((one) => one.givenName).sort()).toEqual(['Hana', 'Otto']);
     expect((await nora.get(`/api/family/children/${school.bao.id}`)).status).toBe(404);
@@ -80,21 +105,28 @@ describe('a code', () => {
   it('can be used by one of two at once, and the other gets no account', async () => {
     const code = await invited(school.hana.id);
     const [a, b] = await Promise.all([server.person(), server.person()]);
-    const replies = await Promise.all([a.post('/api/family/join', { ...person, code }), b.post('/api/family/join', { ...person, userName: 'other.home', code })]);
+    const replies = await Promise.all([
+      a.post('/api/family/join', { ...person, code }),
+      b.post('/api/family/join', { ...person, userName: 'other.home', code }),
+    ]);
     expect(replies.map((reply) => reply.status).sort()).toEqual([201, 409]);
     const [rows] = await server.sequelize.query("SELECT COUNT(*) AS n FROM users WHERE role = 'family'");
     expect(rows).toEqual([{ n: 3 }]);
   });
 
   it('is printed on a letter of its own for each student, in the language that was chosen', async () => {
-    const letter = await bytesOf(finch.post(`/api/classes/${school.rivers}/families/letters`, { studentIds: [school.bao.id, school.hana.id], language: 'ar' }));
+    const letter = await bytesOf(
+      finch.post(`/api/classes/${school.rivers}/families/letters`, { studentIds: [school.bao.id, school.hana.id], language: 'ar' }),
+    );
     const folder = mkdtempSync(join(tmpdir(), 'jolly-letter-'));
     writeFileSync(join(folder, 'letter.pdf'), letter);
     const text = execFileSync('pdftotext', [join(folder, 'letter.pdf'), '-']).toString();
     rmSync(folder, { recursive: true });
     const codes = text.match(/[0-9A-Z]{4}-[0-9A-Z]{4}-[0-9A-Z]{4}/g)!;
     expect(new Set(codes).size).toBe(2);
-    const looks = await Promise.all(codes.map(async (code) => (await (await server.person()).post('/api/family/codes/look', { code })).body.firstName as string));
+    const looks = await Promise.all(
+      codes.map(async (code) => (await (await server.person()).post('/api/family/codes/look', { code })).body.firstName as string),
+    );
     expect(looks.sort()).toEqual(['Bao', 'Hana']);
   });
 });
@@ -103,7 +135,12 @@ describe('what a family sees', () => {
   it('is what the student has, with totals and words only where the class shows them', async () => {
     await scored('Delta', 14);
     const held = await school.issued({ title: 'Held', due: server.clock.now - DAY, closes: null, how: 'inClass', accepts: [] });
-    await finch.put(`/api/assignments/${held.id}/pieces/${school.bao.id}/score`, { earned: 1000, chosen: null, remark: doc('Secret'), version: 0 });
+    await finch.put(`/api/assignments/${held.id}/pieces/${school.bao.id}/score`, {
+      earned: 1000,
+      chosen: null,
+      remark: doc('Secret'),
+      version: 0,
+    });
     await school.issued({ title: 'Not there', due: server.clock.now - DAY, closes: server.clock.now + DAY });
     await school.issued({ title: 'To come', due: server.clock.now + 2 * DAY, closes: null });
     const frida = await server.person('frida');
@@ -150,7 +187,9 @@ describe('what is written', () => {
     await frida.post(fridas, message);
     expect((await nora.get(fridas)).body).toEqual([]);
     const news = (await finch.get('/api/news')).body.news as { kind: string }[];
-    expect(news.filter((one) => one.kind === 'familyMessage')).toMatchObject([{ who: 'Frida Lind', title: 'Bao Lind', word: 'Can it still come in?' }]);
+    expect(news.filter((one) => one.kind === 'familyMessage')).toMatchObject([
+      { who: 'Frida Lind', title: 'Bao Lind', word: 'Can it still come in?' },
+    ]);
     expect(news.filter((one) => one.kind === 'familyLinked')).toMatchObject([{ who: 'Nora Home', title: 'Bao Lind' }]);
     const threads = (await finch.get(teachers)).body;
     expect(threads.map((one: { family: { name: string }; messages: unknown[] }) => [one.family.name, one.messages.length])).toEqual([
@@ -168,13 +207,16 @@ describe('what is written', () => {
     ]);
     expect((await frida.get(`/api/family/children/${school.bao.id}`)).body.classes[0].unread).toBe(0);
     expect((await nora.get(fridas)).body).toEqual([]);
-    expect(await mailsTo('frida@lind.example')).toMatchObject([{ subject: 'News about Bao Lind', body: expect.stringContaining('It can, until Friday.') }]);
+    expect(await mailsTo('frida@lind.example')).toMatchObject([
+      { subject: 'News about Bao Lind', body: expect.stringContaining('It can, until Friday.') },
+    ]);
     expect((await finch.post(teachers, { ...answer, id: id(), familyIds: [school.felix.id] })).status).toBe(404);
   });
 });
 
 describe('being told', () => {
-  const choose = async (telling: string, language = 'en') => (await server.person('frida')).put('/api/family/settings', { telling, language });
+  const choose = async (telling: string, language = 'en') =>
+    (await server.person('frida')).put('/api/family/settings', { telling, language });
 
   it('at once tells of what came back and what is missing, each thing once, and nothing from before', async () => {
     await scored('Before', 10);
@@ -200,11 +242,19 @@ describe('being told', () => {
     await school.issued({ title: 'To come', due: server.clock.now + 7 * DAY, closes: null });
     expect(await mailsTo('frida@lind.example')).toEqual([]);
     server.clock.now = Date.parse('2026-11-27T16:00:00.000Z');
-    await Promise.all([server.services.tellingFamilies.writeWeekly(server.clock.now), server.services.tellingFamilies.writeWeekly(server.clock.now)]);
+    await Promise.all([
+      server.services.tellingFamilies.writeWeekly(server.clock.now),
+      server.services.tellingFamilies.writeWeekly(server.clock.now),
+    ]);
     const mails = await mailsTo('frida@lind.example');
     expect(mails.map((mail) => mail.subject)).toEqual(['La semana de Bao Lind']);
     const { body } = mails[0]!;
-    for (const said of ['Devuelto esta semana\n- Delta: 14 / 20', 'Falta\n- Not there', 'Llega en los próximos días\n- To come', 'Total hasta ahora: 70,0 %'])
+    for (const said of [
+      'Devuelto esta semana\n- Delta: 14 / 20',
+      'Falta\n- Not there',
+      'Llega en los próximos días\n- To come',
+      'Total hasta ahora: 70,0 %',
+    ])
       expect(body).toContain(said);
     server.clock.now += 3 * DAY;
     expect(await mailsTo('frida@lind.example')).toHaveLength(1);

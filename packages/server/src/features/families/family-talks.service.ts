@@ -62,14 +62,29 @@ export function familyTalksService({ sequelize, accounts, classes, roster, famil
     await news.tell(tellings, now, transaction);
   }
 
-  const telling = (row: FamilyMessageRow, userId: string, kind: Telling['kind'], found: SchoolClass, who: string, child: string, language?: string): Telling => ({
+  const telling = (
+    row: FamilyMessageRow,
+    userId: string,
+    kind: Telling['kind'],
+    found: SchoolClass,
+    who: string,
+    child: string,
+    language?: string,
+  ): Telling => ({
     userId,
     kind,
     onceKey: `${kind} ${row.id}`,
     assignmentId: null,
     classId: found.id,
     zone: found.calendar.zone,
-    data: { title: child, className: found.label, who, word: row.body.slice(0, LONGEST_TOLD), studentId: row.studentId, ...(language ? { language } : {}) },
+    data: {
+      title: child,
+      className: found.label,
+      who,
+      word: row.body.slice(0, LONGEST_TOLD),
+      studentId: row.studentId,
+      ...(language ? { language } : {}),
+    },
   });
 
   return {
@@ -85,12 +100,21 @@ export function familyTalksService({ sequelize, accounts, classes, roster, famil
     async thread(family: Family, studentId: string, classId: string, now: number): Promise<FamilyMessage[]> {
       await families.child(family, 'child.talk', studentId);
       const found = await of({ familyId: family.userId, studentId, classId });
-      await messages.update({ readAt: new Date(now) }, { where: { familyId: family.userId, studentId, classId, readAt: null, byUser: { [Op.ne]: family.userId } } });
+      await messages.update(
+        { readAt: new Date(now) },
+        { where: { familyId: family.userId, studentId, classId, readAt: null, byUser: { [Op.ne]: family.userId } } },
+      );
       return toMessages(found);
     },
 
     /** A family writes to the teachers of a class that their child is in. */
-    async writeToTeachers(family: Family, studentId: string, classId: string, { id, text }: { id: string; text: string }, now: number): Promise<FamilyMessage[]> {
+    async writeToTeachers(
+      family: Family,
+      studentId: string,
+      classId: string,
+      { id, text }: { id: string; text: string },
+      now: number,
+    ): Promise<FamilyMessage[]> {
       const child = await families.child(family, 'child.talk', studentId);
       const [found] = await classes.load([classId]);
       if (!found) throw new Problem('thing.unknown');
@@ -98,8 +122,19 @@ export function familyTalksService({ sequelize, accounts, classes, roster, famil
       if (left !== null || found.putAwayAt !== null) throw new Problem('family.studentLeft');
       const [teachers, people] = await Promise.all([classes.teachersOf([classId]), accounts.people([family.userId])]);
       const who = fullName(people.get(family.userId)!);
-      const row: FamilyMessageRow = { id, classId, studentId, familyId: family.userId, byUser: family.userId, body: text, at: new Date(now), readAt: null };
-      const tellings = (teachers.get(classId) ?? []).map((teacher) => telling(row, teacher.id, 'familyMessage', found, who, fullName(child)));
+      const row: FamilyMessageRow = {
+        id,
+        classId,
+        studentId,
+        familyId: family.userId,
+        byUser: family.userId,
+        body: text,
+        at: new Date(now),
+        readAt: null,
+      };
+      const tellings = (teachers.get(classId) ?? []).map((teacher) =>
+        telling(row, teacher.id, 'familyMessage', found, who, fullName(child)),
+      );
       await inTransaction(sequelize, (transaction) => put(row, tellings, now, transaction));
       return toMessages(await of({ familyId: family.userId, studentId, classId }));
     },
@@ -109,14 +144,26 @@ export function familyTalksService({ sequelize, accounts, classes, roster, famil
       const found = await classes.forTeacher(teacher, 'family.talk', classId);
       await member(found, studentId);
       const [linked, rows] = await Promise.all([families.ofStudents([studentId]), of({ classId, studentId })]);
-      await messages.update({ readAt: new Date(now) }, { where: { classId, studentId, readAt: null, byUser: { [Op.col]: 'family_id' } } as never });
+      await messages.update(
+        { readAt: new Date(now) },
+        { where: { classId, studentId, readAt: null, byUser: { [Op.col]: 'family_id' } } as never },
+      );
       return Promise.all(
-        (linked.get(studentId) ?? []).map(async ({ id, name }) => ({ family: { id, name }, messages: await toMessages(rows.filter((row) => row.familyId === id)) })),
+        (linked.get(studentId) ?? []).map(async ({ id, name }) => ({
+          family: { id, name },
+          messages: await toMessages(rows.filter((row) => row.familyId === id)),
+        })),
       );
     },
 
     /** A teacher writes to families of a student, to each by itself. */
-    async writeHome(teacher: Teacher, classId: string, studentId: string, { id, familyIds, text }: WriteHomeRequest, now: number): Promise<void> {
+    async writeHome(
+      teacher: Teacher,
+      classId: string,
+      studentId: string,
+      { id, familyIds, text }: WriteHomeRequest,
+      now: number,
+    ): Promise<void> {
       const found = await classes.forTeacher(teacher, 'family.talk', classId);
       const { student } = await member(found, studentId);
       const [linked, people] = await Promise.all([families.ofStudents([studentId]), accounts.people([teacher.userId])]);
@@ -125,7 +172,16 @@ export function familyTalksService({ sequelize, accounts, classes, roster, famil
       const who = fullName(people.get(teacher.userId)!);
       await inTransaction(sequelize, async (transaction) => {
         for (const one of chosen) {
-          const row: FamilyMessageRow = { id: idFrom(id, one.id), classId, studentId, familyId: one.id, byUser: teacher.userId, body: text, at: new Date(now), readAt: null };
+          const row: FamilyMessageRow = {
+            id: idFrom(id, one.id),
+            classId,
+            studentId,
+            familyId: one.id,
+            byUser: teacher.userId,
+            body: text,
+            at: new Date(now),
+            readAt: null,
+          };
           await put(row, [telling(row, one.id, 'teacherMessage', found, who, fullName(student), one.language)], now, transaction);
         }
       });

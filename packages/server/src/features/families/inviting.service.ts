@@ -1,7 +1,14 @@
 import { codeFrom, tidyJoinCode } from '@jolly/core';
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
-import type { FamilyCodeLook, FamilyCodeUse, FamilyLettersRequest, FamilyMailsReply, FamilyMailsRequest, StudentFamilies } from '../../contract';
+import type {
+  FamilyCodeLook,
+  FamilyCodeUse,
+  FamilyLettersRequest,
+  FamilyMailsReply,
+  FamilyMailsRequest,
+  StudentFamilies,
+} from '../../contract';
 import { inTransaction } from '../../db/transaction';
 import { printPdf } from '../../files/print-pdf';
 import { Problem } from '../../http/problem';
@@ -56,8 +63,21 @@ export function invitingService({ sequelize, accounts, classes, roster, persons,
     return chosen;
   }
 
-  async function keep(code: string, of: Pick<FamilyCodeRow, 'studentId' | 'classId' | 'email' | 'madeBy'>, now: number, transaction: Transaction): Promise<void> {
-    const row: FamilyCodeRow = { id: randomUUID(), ...of, hash: digest(code), madeAt: new Date(now), expiresAt: new Date(now + LIVES_MS), usedAt: null, revokedAt: null };
+  async function keep(
+    code: string,
+    of: Pick<FamilyCodeRow, 'studentId' | 'classId' | 'email' | 'madeBy'>,
+    now: number,
+    transaction: Transaction,
+  ): Promise<void> {
+    const row: FamilyCodeRow = {
+      id: randomUUID(),
+      ...of,
+      hash: digest(code),
+      madeAt: new Date(now),
+      expiresAt: new Date(now + LIVES_MS),
+      usedAt: null,
+      revokedAt: null,
+    };
     await codes.create(row, { transaction });
   }
 
@@ -110,7 +130,9 @@ export function invitingService({ sequelize, accounts, classes, roster, persons,
       return all.map(({ student: { id, givenName, familyName } }) => ({
         student: { id, givenName, familyName },
         families: linked.get(id) ?? [],
-        codes: rows.filter((row) => row.studentId === id).map((row) => ({ id: row.id, email: row.email, madeAt: row.madeAt.getTime(), expiresAt: row.expiresAt.getTime() })),
+        codes: rows
+          .filter((row) => row.studentId === id)
+          .map((row) => ({ id: row.id, email: row.email, madeAt: row.madeAt.getTime(), expiresAt: row.expiresAt.getTime() })),
       }));
     },
 
@@ -142,7 +164,10 @@ export function invitingService({ sequelize, accounts, classes, roster, persons,
             blocks: [
               { kind: 'note', text: say(words.invite, { teacher: fullName(me), name }) },
               { kind: 'facts', facts: [{ name: words.code, cell: { text: inFours(code) } }] },
-              { kind: 'note', text: `${address}\n\n${say(words.inviteOnce, { until: dayIn(language, found.calendar.zone, now + LIVES_MS) })}` },
+              {
+                kind: 'note',
+                text: `${address}\n\n${say(words.inviteOnce, { until: dayIn(language, found.calendar.zone, now + LIVES_MS) })}`,
+              },
             ],
           };
         }),
@@ -150,7 +175,8 @@ export function invitingService({ sequelize, accounts, classes, roster, persons,
       // Only codes that are on paper are kept.
       const letters = await printPdf(await makeReport('html', [document]), chromium);
       await inTransaction(sequelize, async (transaction) => {
-        for (const { member, code } of made) await keep(code, { studentId: member.student.id, classId, email: null, madeBy: teacher.userId }, now, transaction);
+        for (const { member, code } of made)
+          await keep(code, { studentId: member.student.id, classId, email: null, madeBy: teacher.userId }, now, transaction);
         await persons.tell(
           'familyInvited',
           teacher.userId,
@@ -166,7 +192,9 @@ export function invitingService({ sequelize, accounts, classes, roster, persons,
 
     async mails(teacher: Teacher, classId: string, { invitations, language }: FamilyMailsRequest, now: number): Promise<FamilyMailsReply> {
       const found = await classes.forTeacher(teacher, 'family.invite', classId);
-      const chosen = new Map((await members(found, [...new Set(invitations.map((one) => one.studentId))])).map((member) => [member.student.id, member]));
+      const chosen = new Map(
+        (await members(found, [...new Set(invitations.map((one) => one.studentId))])).map((member) => [member.student.id, member]),
+      );
       await persons.require(teacher, [...chosen.keys()]);
       const me = (await accounts.people([teacher.userId])).get(teacher.userId)!;
       await inTransaction(sequelize, async (transaction) => {
@@ -208,7 +236,15 @@ export function invitingService({ sequelize, accounts, classes, roster, persons,
       const name = (await accounts.people([familyId])).get(familyId);
       await inTransaction(sequelize, async (transaction) => {
         await families.unlink(familyId, studentId, transaction);
-        await persons.tell('familyUnlinked', teacher.userId, found, [{ id: studentId, ...(name ? { word: fullName(name) } : {}) }], `${familyId}:${now}`, now, transaction);
+        await persons.tell(
+          'familyUnlinked',
+          teacher.userId,
+          found,
+          [{ id: studentId, ...(name ? { word: fullName(name) } : {}) }],
+          `${familyId}:${now}`,
+          now,
+          transaction,
+        );
       });
     },
 

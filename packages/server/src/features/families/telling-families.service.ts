@@ -39,7 +39,11 @@ export function tellingFamiliesService({ sequelize, families, children, news, ma
   const NOTHING_UNREAD = new Map<string, number>();
 
   /** What a week was for a class: what came back and was handed in, what is missing, what comes. */
-  function weekOf({ className, zone: own, view, missing, coming, waiting, returned }: FamilyClass, since: number, now: number): WeekOfClass {
+  function weekOf(
+    { className, zone: own, view, missing, coming, waiting, returned }: FamilyClass,
+    since: number,
+    now: number,
+  ): WeekOfClass {
     return {
       className,
       zone: own,
@@ -99,7 +103,14 @@ export function tellingFamiliesService({ sequelize, families, children, news, ma
                 assignmentId: piece.id,
                 classId: one.classId,
                 zone: one.zone,
-                data: { title: piece.title, className: one.className, who: fullName(kid), studentId: kid.id, language, to: { opens: null, due: piece.due, closes: piece.closes } },
+                data: {
+                  title: piece.title,
+                  className: one.className,
+                  who: fullName(kid),
+                  studentId: kid.id,
+                  language,
+                  to: { opens: null, due: piece.due, closes: piece.closes },
+                },
               });
             for (const piece of one.missing) if (piece.due !== null && piece.due >= since) tell('childMissing', piece, piece.due);
           }

@@ -27,7 +27,15 @@ const piece = (title: string, more: Partial<FamilyPiece> = {}): FamilyPiece => (
   worth: null,
   ...more,
 });
-const week: WeekOfClass = { className: 'Rivers', zone: 'Europe/Lisbon', total: '70.0', returned: [], handedIn: [], missing: [], coming: [] };
+const week: WeekOfClass = {
+  className: 'Rivers',
+  zone: 'Europe/Lisbon',
+  total: '70.0',
+  returned: [],
+  handedIn: [],
+  missing: [],
+  coming: [],
+};
 const weekly = (weeks: WeekOfClass[], language: (typeof LANGUAGES)[number] = 'en') =>
   weeklyLetter({ language, name: 'Frida', child: 'Bao Lind', weeks, link: 'http://jolly.test/family' });
 
@@ -61,10 +69,24 @@ describe('the weekly letter', () => {
 });
 
 it.each(LANGUAGES)('every letter in %s has everything filled in', (language) => {
-  const line = { title: 'Delta', className: 'Rivers', zone: 'Europe/Lisbon', who: 'Bao Lind', language, to: { opens: null, due: at('2026-11-25T15:30:00.000Z'), closes: null } };
+  const line = {
+    title: 'Delta',
+    className: 'Rivers',
+    zone: 'Europe/Lisbon',
+    who: 'Bao Lind',
+    language,
+    to: { opens: null, due: at('2026-11-25T15:30:00.000Z'), closes: null },
+  };
   const letters = [
     weekly([{ ...week, returned: [piece('Delta', { effective: 1000 })], missing: [piece('Open')], coming: [piece('Soon')] }], language),
-    familyInvitation({ language, teacher: 'Ms Finch', name: 'Bao Lind', code: 'CCCC-HHHH-KKKK', link: 'http://jolly.test/family#C', until: 'soon' }),
+    familyInvitation({
+      language,
+      teacher: 'Ms Finch',
+      name: 'Bao Lind',
+      code: 'CCCC-HHHH-KKKK',
+      link: 'http://jolly.test/family#C',
+      until: 'soon',
+    }),
     familyNewsLetter({
       name: 'Frida',
       link: 'http://jolly.test/family',

@@ -35,10 +35,13 @@ export function cleaningService({ sequelize, fileStore }: Collaborators) {
   async function referred(fingerprints: readonly string[], where: readonly { table: string; column: string }[]): Promise<Set<string>> {
     const found = new Set<string>();
     for (const { table, column } of where) {
-      const rows = await sequelize.query<{ one: string }>(`SELECT DISTINCT \`${column}\` AS one FROM \`${table}\` WHERE \`${column}\` IN (?)`, {
-        replacements: [[...fingerprints]],
-        type: QueryTypes.SELECT,
-      });
+      const rows = await sequelize.query<{ one: string }>(
+        `SELECT DISTINCT \`${column}\` AS one FROM \`${table}\` WHERE \`${column}\` IN (?)`,
+        {
+          replacements: [[...fingerprints]],
+          type: QueryTypes.SELECT,
+        },
+      );
       for (const row of rows) found.add(row.one);
     }
     return found;

@@ -64,8 +64,16 @@ export function findService({ classes, roster, groups, assignments, myWork, shel
       .slice(0, MOST_FOUND);
   }
   /** Work that is found by its title, then what is found by words of its instructions alone. */
-  function byWords(kind: Found['kind'], all: readonly Pick<AssignmentReply, 'id' | 'classId' | 'title' | 'instructions'>[], classOf: (id: string) => string, wanted: string) {
-    const titled = all.map(({ id, classId, title }): Candidate => ({ found: { kind, id, classId, label: title, detail: classOf(classId) }, in: title }));
+  function byWords(
+    kind: Found['kind'],
+    all: readonly Pick<AssignmentReply, 'id' | 'classId' | 'title' | 'instructions'>[],
+    classOf: (id: string) => string,
+    wanted: string,
+  ) {
+    const titled = all.map(({ id, classId, title }): Candidate => ({
+      found: { kind, id, classId, label: title, detail: classOf(classId) },
+      in: title,
+    }));
     const said = all.flatMap(({ id, classId, title, instructions }): Candidate[] => {
       const words = rankOf(title, wanted) === null ? wordsAround(instructions, wanted) : '';
       return words === '' ? [] : [{ found: { kind, id, classId, label: title, detail: `${classOf(classId)} · ${words}` }, in: words }];
@@ -103,13 +111,20 @@ export function findService({ classes, roster, groups, assignments, myWork, shel
       ]);
       const className = new Map(mine.map((one) => [one.id, one.label]));
       const classOf = (id: string) => className.get(id) ?? '';
-      const place = (kind: Found['kind'], id: string, classId: string | null, label: string, detail = classId === null ? '' : classOf(classId)): Candidate => ({
+      const place = (
+        kind: Found['kind'],
+        id: string,
+        classId: string | null,
+        label: string,
+        detail = classId === null ? '' : classOf(classId),
+      ): Candidate => ({
         found: { kind, id, classId, label, detail },
         in: label,
       });
       const aims = new Map<string, string>();
       for (const { aims: own, scoring, classId } of work)
-        for (const aim of [...own, ...(scoring.by === 'rubric' ? scoring.rubric.criteria.flatMap((one) => one.aims) : [])]) aims.set(aim, classId);
+        for (const aim of [...own, ...(scoring.by === 'rubric' ? scoring.rubric.criteria.flatMap((one) => one.aims) : [])])
+          aims.set(aim, classId);
       return {
         found: best(
           [
@@ -117,7 +132,10 @@ export function findService({ classes, roster, groups, assignments, myWork, shel
             members.map(({ student, classId }) => place('student', student.id, classId, fullName(student))),
             ...byWords('assignment', work, classOf, wanted),
             ...byWords('handout', handouts, classOf, wanted),
-            kept.items.map((item) => ({ ...place('shelf', item.id, null, item.title, item.folder), in: [item.title, ...item.tags].join(' ') })),
+            kept.items.map((item) => ({
+              ...place('shelf', item.id, null, item.title, item.folder),
+              in: [item.title, ...item.tags].join(' '),
+            })),
             memberships.filter((one) => !one.dissolved).map((one) => place('group', one.groupId, one.classId, one.name)),
             [...units].flatMap(([classId, all]) => all.map((one) => place('unit', one.id, classId, one.name))),
             [...aims].map(([aim, classId]) => place('aim', aim, classId, aim)),

@@ -12,18 +12,33 @@ beforeEach(async () => {
 });
 afterEach(() => server.close());
 const find = async (text: string, who = finch) =>
-  ((await who.get(`/api/find?q=${encodeURIComponent(text)}`)).body.found as Found[]).map(({ kind, label, detail }) => [kind, label, detail]);
+  ((await who.get(`/api/find?q=${encodeURIComponent(text)}`)).body.found as Found[]).map(({ kind, label, detail }) => [
+    kind,
+    label,
+    detail,
+  ]);
 
 it('finds what is one’s own by any part of its name, without regard to case and accents', async () => {
-  await school.issued({ title: 'Oxbow', aims: ['explain a process'], instructions: doc('Draw the neck of the bend before it is cut through by the flood of spring.') });
-  await finch.post(`/api/classes/${school.rivers}/groupings`, { name: 'Lab', seed: null, until: null, groups: [{ id: null, name: 'Élan', studentIds: [school.bao.id] }] });
+  await school.issued({
+    title: 'Oxbow',
+    aims: ['explain a process'],
+    instructions: doc('Draw the neck of the bend before it is cut through by the flood of spring.'),
+  });
+  await finch.post(`/api/classes/${school.rivers}/groupings`, {
+    name: 'Lab',
+    seed: null,
+    until: null,
+    groups: [{ id: null, name: 'Élan', studentIds: [school.bao.id] }],
+  });
   await finch.put(`/api/classes/${school.rivers}/units`, { units: [{ id: null, name: 'Down to the sea' }] });
   await finch.post('/api/shelf', { title: 'Marks', folder: 'Old', tags: ['delta'], body: { kind: 'worksheet', text: doc('x') } });
   await finch.put('/api/reports/presets', { name: 'For the head', settings: SHIPPED_REPORTS.progress });
   expect(await find('RIVERS')).toEqual([['class', 'Rivers', '']]);
   expect(await find('bao')).toEqual([['student', 'Bao Lind', 'Rivers']]);
   expect(await find('oxb')).toEqual([['assignment', 'Oxbow', 'Rivers']]);
-  expect(await find('cut through')).toEqual([['assignment', 'Oxbow', 'Rivers · …of the bend before it is cut through by the flood of spring.']]);
+  expect(await find('cut through')).toEqual([
+    ['assignment', 'Oxbow', 'Rivers · …of the bend before it is cut through by the flood of spring.'],
+  ]);
   expect(await find('elan')).toEqual([['group', 'Élan', 'Rivers']]);
   expect(await find('sea')).toEqual([['unit', 'Down to the sea', 'Rivers']]);
   expect(await find('delta')).toEqual([['shelf', 'Marks', 'Old']]);

@@ -46,6 +46,10 @@ export function defineGroups(sequelize: Sequelize) {
       { id: key(), groupingId: DataTypes.STRING, name: DataTypes.STRING, position: DataTypes.INTEGER, dissolvedAt: DataTypes.DATE(3) },
       { tableName: 'class_groups' },
     ),
-    students: sequelize.define<Model<GroupStudentRow>>('groupStudent', { groupId: key(), studentId: key(), position: DataTypes.INTEGER }, { tableName: 'group_students' }),
+    students: sequelize.define<Model<GroupStudentRow>>(
+      'groupStudent',
+      { groupId: key(), studentId: key(), position: DataTypes.INTEGER },
+      { tableName: 'group_students' },
+    ),
   };
 }

@@ -36,7 +36,9 @@ export const groupRoutes = ({ groups, dateChanges }: Pick<Services, 'groups' | '
     body: changeGroupingBody,
     // Who comes into a group or leaves it may have other dates now.
     handle: ({ actor, params, body, now }: Ask<One, GroupingBody & { version: number }>) =>
-      dateChanges.aroundClasses({ by: asTeacher(actor).userId, classIds: [params.classId], now }, () => groups.change(actor, params.classId, params.groupingId, body, now)),
+      dateChanges.aroundClasses({ by: asTeacher(actor).userId, classIds: [params.classId], now }, () =>
+        groups.change(actor, params.classId, params.groupingId, body, now),
+      ),
   },
   {
     verb: 'delete',

@@ -53,7 +53,11 @@ export function groupsService({ sequelize, classes, roster }: { sequelize: Seque
       version: row.version,
       groups: parts
         .filter((part) => part.groupingId === row.id)
-        .map(({ id, name }) => ({ id, name, studentIds: members.filter((member) => member.groupId === id).map((member) => member.studentId) })),
+        .map(({ id, name }) => ({
+          id,
+          name,
+          studentIds: members.filter((member) => member.groupId === id).map((member) => member.studentId),
+        })),
     }));
   }
 
@@ -66,19 +70,34 @@ export function groupsService({ sequelize, classes, roster }: { sequelize: Seque
       const name = group.name.toLowerCase();
       if (names.has(name)) errors.push({ path: `groups.${index}.name`, message: 'Another group has this name.' });
       names.add(name);
-      if (group.studentIds.some((id) => !here.has(id))) errors.push({ path: `groups.${index}.studentIds`, message: 'Somebody in this group is not in the class.' });
+      if (group.studentIds.some((id) => !here.has(id)))
+        errors.push({ path: `groups.${index}.studentIds`, message: 'Somebody in this group is not in the class.' });
     }
     if (errors.length > 0) throw new Problem('group.wrong', { errors });
   }
 
   async function write(groupingId: string, body: GroupingBody, now: number, transaction: Transaction): Promise<void> {
     const before = new Set(
-      ((await groups.findAll({ attributes: ['id'], where: { groupingId, dissolvedAt: null }, raw: true, transaction })) as unknown as GroupRow[]).map((row) => row.id),
+      (
+        (await groups.findAll({
+          attributes: ['id'],
+          where: { groupingId, dissolvedAt: null },
+          raw: true,
+          transaction,
+        })) as unknown as GroupRow[]
+      ).map((row) => row.id),
     );
     // A group keeps its id as long as it is there: dates of assignments may hang on it.
-    const rows = body.groups.map((group, position) => ({ ...group, id: group.id !== null && before.has(group.id) ? group.id : randomUUID(), position }));
+    const rows = body.groups.map((group, position) => ({
+      ...group,
+      id: group.id !== null && before.has(group.id) ? group.id : randomUUID(),
+      position,
+    }));
     const kept = new Set(rows.map((row) => row.id));
-    await groups.update({ dissolvedAt: new Date(now) }, { where: { id: { [Op.in]: [...before].filter((id) => !kept.has(id)) } }, transaction });
+    await groups.update(
+      { dissolvedAt: new Date(now) },
+      { where: { id: { [Op.in]: [...before].filter((id) => !kept.has(id)) } }, transaction },
+    );
     for (const { id, name, position } of rows) {
       if (before.has(id)) await groups.update({ name, position }, { where: { id }, transaction });
       else await groups.create({ id, groupingId, name, position, dissolvedAt: null }, { transaction });
@@ -103,7 +122,16 @@ export function groupsService({ sequelize, classes, roster }: { sequelize: Seque
     async make(actor: Actor, classId: string, body: GroupingBody, now: number): Promise<GroupingReply> {
       const { calendar } = await classes.forTeacher(actor, 'group.edit', classId);
       await refuseWrong(classId, body);
-      const row: GroupingRow = { id: randomUUID(), classId, name: body.name, seed: body.seed, untilDay: body.until, madeAt: new Date(now), dissolvedAt: null, version: 1 };
+      const row: GroupingRow = {
+        id: randomUUID(),
+        classId,
+        name: body.name,
+        seed: body.seed,
+        untilDay: body.until,
+        madeAt: new Date(now),
+        dissolvedAt: null,
+        version: 1,
+      };
       await inTransaction(sequelize, async (transaction) => {
         const past = { classId, dissolvedAt: null, untilDay: { [Op.lt]: localDateAt(calendar.zone, now) } };
         await groupings.update({ dissolvedAt: new Date(now) }, { where: past, transaction });
@@ -114,7 +142,13 @@ export function groupsService({ sequelize, classes, roster }: { sequelize: Seque
     },
 
     /** @throws Problem `conflict.changedMeanwhile` with the grouping as it is now */
-    async change(actor: Actor, classId: string, groupingId: string, { version, ...body }: GroupingBody & { version: number }, now: number): Promise<GroupingReply> {
+    async change(
+      actor: Actor,
+      classId: string,
+      groupingId: string,
+      { version, ...body }: GroupingBody & { version: number },
+      now: number,
+    ): Promise<GroupingReply> {
       await classes.forTeacher(actor, 'group.edit', classId);
       if ((await load({ id: groupingId, classId })).length === 0) throw new Problem('thing.unknown');
       await refuseWrong(classId, body);
@@ -139,9 +173,15 @@ export function groupsService({ sequelize, classes, roster }: { sequelize: Seque
     async membershipsOf(classIds: readonly string[], studentIds?: readonly string[]): Promise<GroupMembership[]> {
       if (classIds.length === 0) return [];
       const whole = (await groupings.findAll({ where: { classId: { [Op.in]: [...classIds] } }, raw: true })) as unknown as GroupingRow[];
-      const parts = (await groups.findAll({ where: { groupingId: { [Op.in]: whole.map((row) => row.id) } }, raw: true })) as unknown as GroupRow[];
+      const parts = (await groups.findAll({
+        where: { groupingId: { [Op.in]: whole.map((row) => row.id) } },
+        raw: true,
+      })) as unknown as GroupRow[];
       const who = studentIds ? { studentId: { [Op.in]: [...studentIds] } } : {};
-      const members = (await students.findAll({ where: { groupId: { [Op.in]: parts.map((part) => part.id) }, ...who }, raw: true })) as unknown as GroupStudentRow[];
+      const members = (await students.findAll({
+        where: { groupId: { [Op.in]: parts.map((part) => part.id) }, ...who },
+        raw: true,
+      })) as unknown as GroupStudentRow[];
       const wholeById = new Map(whole.map((row) => [row.id, row]));
       return parts.map((part) => {
         const grouping = wholeById.get(part.groupingId)!;
@@ -158,7 +198,11 @@ export function groupsService({ sequelize, classes, roster }: { sequelize: Seque
 
     /** Who is in one group, dissolved or not, in its order. */
     async membersOf(groupId: string): Promise<string[]> {
-      const rows = (await students.findAll({ where: { groupId }, order: [['position', 'ASC']], raw: true })) as unknown as GroupStudentRow[];
+      const rows = (await students.findAll({
+        where: { groupId },
+        order: [['position', 'ASC']],
+        raw: true,
+      })) as unknown as GroupStudentRow[];
       return rows.map((row) => row.studentId);
     },
 
@@ -171,7 +215,16 @@ export function groupsService({ sequelize, classes, roster }: { sequelize: Seque
     async plant(classId: string, bodies: GroupingBody[], now: number): Promise<string[]> {
       const ids: string[] = [];
       for (const body of bodies) {
-        const row: GroupingRow = { id: randomUUID(), classId, name: body.name, seed: body.seed, untilDay: body.until, madeAt: new Date(now), dissolvedAt: null, version: 1 };
+        const row: GroupingRow = {
+          id: randomUUID(),
+          classId,
+          name: body.name,
+          seed: body.seed,
+          untilDay: body.until,
+          madeAt: new Date(now),
+          dissolvedAt: null,
+          version: 1,
+        };
         await inTransaction(sequelize, async (transaction) => {
           await groupings.create(row, { transaction });
           await write(row.id, body, now, transaction);

@@ -31,11 +31,17 @@ it('are made, changed as a whole and dissolved; a student may be in several', as
       name: 'Lab',
       seed: 'K7M3',
       version: 1,
-      groups: [expect.objectContaining({ name: 'North', studentIds: [school.bao.id] }), expect.objectContaining({ studentIds: [school.hana.id, school.bao.id] })],
+      groups: [
+        expect.objectContaining({ name: 'North', studentIds: [school.bao.id] }),
+        expect.objectContaining({ studentIds: [school.hana.id, school.bao.id] }),
+      ],
     }),
   ]);
   const [north] = (body as GroupingReply).groups;
-  const changed = await finch.put(`${path}/${body.id}`, lab({ version: 1, groups: [{ ...north!, name: 'Upstream', studentIds: [school.hana.id] }] }));
+  const changed = await finch.put(
+    `${path}/${body.id}`,
+    lab({ version: 1, groups: [{ ...north!, name: 'Upstream', studentIds: [school.hana.id] }] }),
+  );
   expect(changed.body).toMatchObject({ version: 2, groups: [{ id: north!.id, name: 'Upstream', studentIds: [school.hana.id] }] });
   const stale = await (await server.person('lund')).put(`${path}/${body.id}`, lab({ version: 1 }));
   expect([stale.status, stale.body.current.version]).toEqual([409, 2]);

@@ -43,7 +43,8 @@ export const jottingRoutes = ({ jottings }: Pick<Services, 'jottings'>): Route[]
     does: 'Says that you have spoken with the student, or not after all.',
     params: jottingParams,
     body: doneBody,
-    handle: ({ actor, params, body, now }: Ask<{ jottingId: string }, { done: boolean }>) => jottings.setDone(asTeacher(actor), params.jottingId, body.done, now),
+    handle: ({ actor, params, body, now }: Ask<{ jottingId: string }, { done: boolean }>) =>
+      jottings.setDone(asTeacher(actor), params.jottingId, body.done, now),
   },
   {
     verb: 'delete',

@@ -10,7 +10,13 @@ import { defineJottings, type JottingRow } from './jottings.model';
 type Teacher = Actor & { userId: string };
 const MOST = 500;
 
-const toJotting = ({ id, kind, text, at, doneAt }: JottingRow): Jotting => ({ id, kind, text, at: at.getTime(), doneAt: doneAt?.getTime() ?? null });
+const toJotting = ({ id, kind, text, at, doneAt }: JottingRow): Jotting => ({
+  id,
+  kind,
+  text,
+  at: at.getTime(),
+  doneAt: doneAt?.getTime() ?? null,
+});
 
 /** A teacher's private notes about students: each teacher's own, not even a co-teacher reads them. */
 export function jottingsService({ sequelize, classes, roster }: { sequelize: Sequelize; classes: ClassesService; roster: RosterService }) {
@@ -39,9 +45,25 @@ export function jottingsService({ sequelize, classes, roster }: { sequelize: Seq
     },
 
     /** @param id made before the first try, so that a repeated one is the same note */
-    async write(teacher: Teacher, classId: string, studentId: string, { kind, text }: JottingRequest, id: string | null, now: number): Promise<Jotting> {
+    async write(
+      teacher: Teacher,
+      classId: string,
+      studentId: string,
+      { kind, text }: JottingRequest,
+      id: string | null,
+      now: number,
+    ): Promise<Jotting> {
       await member(teacher, classId, studentId);
-      const row: JottingRow = { id: id ?? randomUUID(), classId, studentId, byUser: teacher.userId, kind, text, at: new Date(now), doneAt: null };
+      const row: JottingRow = {
+        id: id ?? randomUUID(),
+        classId,
+        studentId,
+        byUser: teacher.userId,
+        kind,
+        text,
+        at: new Date(now),
+        doneAt: null,
+      };
       await jottings.bulkCreate([row], { ignoreDuplicates: true });
       return toJotting(row);
     },

@@ -40,7 +40,10 @@ const docx = (text: string) =>
 it('are read from text and code in any encoding, a page with a script among them', async () => {
   expect(await words(Buffer.from('Größe: 3 m'), 'a.txt')).toEqual({ kind: 'text', text: 'Größe: 3 m', cut: false });
   expect(await words(Buffer.from('Gr\u00f6\u00dfe', 'latin1'), 'b.txt')).toMatchObject({ text: 'Größe' });
-  expect(await words(Buffer.from('<script>alert(1)</script>'), 'page.html')).toMatchObject({ kind: 'text', text: '<script>alert(1)</script>' });
+  expect(await words(Buffer.from('<script>alert(1)</script>'), 'page.html')).toMatchObject({
+    kind: 'text',
+    text: '<script>alert(1)</script>',
+  });
   expect(await words(Buffer.from('x'.repeat(200_001)), 'long.txt')).toMatchObject({ cut: true });
 });
 
@@ -78,7 +81,10 @@ it.each([
   ['bytes of a machine', Buffer.from([0, 1, 2, 3, 0, 0, 9])],
   ['a zip with something else in it', 'zip'],
 ])('%s has no words, and says so', async (_case, bytes) => {
-  expect(await words(bytes === 'zip' ? await zipped({ 'a.bin': 'x' }) : (bytes as Buffer), 'x.docx')).toEqual({ kind: 'none', why: 'notReadable' });
+  expect(await words(bytes === 'zip' ? await zipped({ 'a.bin': 'x' }) : (bytes as Buffer), 'x.docx')).toEqual({
+    kind: 'none',
+    why: 'notReadable',
+  });
 });
 
 it('a picture of 300 million pixels is kept with its size, so that no page tries to draw it', async () => {

@@ -33,14 +33,20 @@ export const keptFileRoutes = ({ keptFiles, fetching, fileStore }: Pick<Services
       res.attachment(file.name);
       if (inline) res.set('Content-Disposition', String(res.get('Content-Disposition')).replace(/^attachment/, 'inline'));
       res.set({
-        'Content-Type': inline ? (file.mediaType === 'text/plain' ? 'text/plain; charset=utf-8' : file.mediaType) : 'application/octet-stream',
+        'Content-Type': inline
+          ? file.mediaType === 'text/plain'
+            ? 'text/plain; charset=utf-8'
+            : file.mediaType
+          : 'application/octet-stream',
         'Content-Security-Policy': "sandbox; default-src 'none'",
         'Cache-Control': 'private, max-age=3600, immutable',
         ETag: `"${file.fingerprint}"`,
       });
       // With ranges, so that sound and film can be heard from any moment.
       await new Promise<void>((done, failed) =>
-        res.sendFile(bytes.path, { dotfiles: 'allow', cacheControl: false, lastModified: false }, (error) => (error && !res.headersSent ? failed(error) : done())),
+        res.sendFile(bytes.path, { dotfiles: 'allow', cacheControl: false, lastModified: false }, (error) =>
+          error && !res.headersSent ? failed(error) : done(),
+        ),
       );
     },
   },

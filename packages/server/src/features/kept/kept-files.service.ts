@@ -40,9 +40,12 @@ export function keptFilesService({ sequelize }: { sequelize: Sequelize }) {
       const shown =
         foreign.length === 0
           ? []
-          : ((await fileUses.findAll({ where: { fileId: { [Op.in]: foreign }, holderId: { [Op.in]: [...holderIds] } }, raw: true })) as unknown as FileUseRow[]).map(
-              (use) => use.fileId,
-            );
+          : (
+              (await fileUses.findAll({
+                where: { fileId: { [Op.in]: foreign }, holderId: { [Op.in]: [...holderIds] } },
+                raw: true,
+              })) as unknown as FileUseRow[]
+            ).map((use) => use.fileId);
       if (rows.length !== new Set(ids).size || foreign.some((id) => !shown.includes(id))) throw new Problem('file.notYours');
       return new Map(rows.map((row) => [row.id, toKeptFile(row)]));
     },

@@ -38,7 +38,9 @@ export const newPassword = (of: { name: string; userName: string; link: string }
 
 export const passwordChanged = (of: { name: string; userName: string }): Letter => ({
   subject: 'Your password was changed',
-  body: sign(`Hello ${of.name},\n\nthe password of ${of.userName} was just changed. If it was not you, ask whoever runs this server at once.`),
+  body: sign(
+    `Hello ${of.name},\n\nthe password of ${of.userName} was just changed. If it was not you, ask whoever runs this server at once.`,
+  ),
 });
 
 /** One thing that happened, as a line of a letter. */
@@ -59,7 +61,14 @@ export interface NewsLine {
 const day = (zone: string, at: number | null | undefined) =>
   at == null
     ? 'no due date'
-    : new Intl.DateTimeFormat('en-GB', { timeZone: zone, weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' }).format(at);
+    : new Intl.DateTimeFormat('en-GB', {
+        timeZone: zone,
+        weekday: 'short',
+        day: 'numeric',
+        month: 'short',
+        hour: '2-digit',
+        minute: '2-digit',
+      }).format(at);
 
 /** What happened in a sentence; only what concerns the one it is told to. */
 export function newsSentence({ kind, title, className, zone, who, word, from, to }: NewsLine): string {
@@ -107,7 +116,9 @@ export function newsSentence({ kind, title, className, zone, who, word, from, to
     case 'askedToJoin':
       return `${who ?? ''} asks you to come into ${className}. Say yes or no on the page of your work.`;
     case 'joinSettled':
-      return word === 'in' ? `You are in ${className} now.` : `${className}: the teacher does not have you on the roster. Ask whether you used the right code.`;
+      return word === 'in'
+        ? `You are in ${className} now.`
+        : `${className}: the teacher does not have you on the roster. Ask whether you used the right code.`;
     case 'passwordGiven':
       return `${who ?? ''} gave you a new password; the one before no longer works. If you had not asked for it, speak with them.`;
     case 'cardMade':
@@ -141,7 +152,10 @@ export function newsSentence({ kind, title, className, zone, who, word, from, to
     case 'teacherMessage':
     case 'childReturned':
     case 'childMissing':
-      return familySentence({ kind, title, className, zone, ...(who ? { who } : {}), ...(word ? { word } : {}), ...(to ? { to } : {}) }, 'en');
+      return familySentence(
+        { kind, title, className, zone, ...(who ? { who } : {}), ...(word ? { word } : {}), ...(to ? { to } : {}) },
+        'en',
+      );
   }
 }
 
@@ -187,7 +201,14 @@ export function familyNewsLetter({ name, lines, link }: { name: string; lines: N
   return { subject: say(letters.newsSubject, { name: children }), body: signIn(language, body), language, settingsAt: link };
 }
 
-export function familyInvitation(of: { language: Language; teacher: string; name: string; code: string; link: string; until: string }): Letter {
+export function familyInvitation(of: {
+  language: Language;
+  teacher: string;
+  name: string;
+  code: string;
+  link: string;
+  until: string;
+}): Letter {
   const { letters } = wordsIn(of.language);
   const body = `${say(letters.invite, of)}\n\n${of.link}\n${letters.code}: ${of.code}\n\n${say(letters.inviteOnce, of)}`;
   return { subject: say(letters.inviteSubject, of), body: signIn(of.language, body), language: of.language };
@@ -206,15 +227,35 @@ export interface WeekOfClass {
 }
 
 /** The week of a child: what was done, what is missing, what comes. */
-export function weeklyLetter({ language, name, child, weeks, link }: { language: Language; name: string; child: string; weeks: readonly WeekOfClass[]; link: string }): Letter {
+export function weeklyLetter({
+  language,
+  name,
+  child,
+  weeks,
+  link,
+}: {
+  language: Language;
+  name: string;
+  child: string;
+  weeks: readonly WeekOfClass[];
+  link: string;
+}): Letter {
   const { letters, report } = wordsIn(language);
   const score = ({ effective, points }: FamilyPiece) =>
-    effective === null ? '' : points === null ? `: ${writtenPoints(language, effective)}` : `: ${writtenPoints(language, effective)} / ${writtenPoints(language, points)}`;
+    effective === null
+      ? ''
+      : points === null
+        ? `: ${writtenPoints(language, effective)}`
+        : `: ${writtenPoints(language, effective)} / ${writtenPoints(language, points)}`;
   const due = (piece: FamilyPiece, zone: string) => (piece.due === null ? '' : ` (${dayIn(language, zone, piece.due)})`);
   const part = (head: string, lines: string[]) => (lines.length === 0 ? [] : [`${head}\n${lines.map((line) => `- ${line}`).join('\n')}`]);
   const classes = weeks.flatMap(({ className, zone, total, returned, handedIn, missing, coming }) => {
     const accepted = (piece: FamilyPiece) =>
-      !piece.stillAccepted ? report.closed : piece.closes === null ? report.accepted : say(report.acceptedUntil, { when: whenIn(language, zone, piece.closes) });
+      !piece.stillAccepted
+        ? report.closed
+        : piece.closes === null
+          ? report.accepted
+          : say(report.acceptedUntil, { when: whenIn(language, zone, piece.closes) });
     const parts = [
       ...part(
         letters.done,
@@ -233,10 +274,19 @@ export function weeklyLetter({ language, name, child, weeks, link }: { language:
         coming.map((piece) => `${piece.title}${due(piece, zone)}`),
       ),
     ];
-    return parts.length === 0 ? [] : [[className.toUpperCase(), ...(total === null ? [] : [`${letters.total}: ${writtenPercent(language, total)}`]), ...parts].join('\n\n')];
+    return parts.length === 0
+      ? []
+      : [
+          [className.toUpperCase(), ...(total === null ? [] : [`${letters.total}: ${writtenPercent(language, total)}`]), ...parts].join(
+            '\n\n',
+          ),
+        ];
   });
-  const body = [say(letters.hello, { name }), say(letters.week, { name: child }), ...(classes.length === 0 ? [letters.nothingToSay] : classes), `${letters.choose}\n${link}`].join(
-    '\n\n',
-  );
+  const body = [
+    say(letters.hello, { name }),
+    say(letters.week, { name: child }),
+    ...(classes.length === 0 ? [letters.nothingToSay] : classes),
+    `${letters.choose}\n${link}`,
+  ].join('\n\n');
   return { subject: say(letters.weekSubject, { name: child }), body: signIn(language, body), language, settingsAt: link };
 }

@@ -16,7 +16,10 @@ export const mailRoutes = ({ mail, news, classes, accounts }: Pick<Services, 'ma
     handle: async ({ actor, now }: Ask): Promise<MailroomReply> => {
       const teacher = asTeacher(actor);
       const me = await accounts.me(teacher);
-      const [sent, waiting] = await Promise.all([mail.mailroom(teacher), news.notMailed(me?.keeper ? null : await classes.taughtBy(teacher.userId), now)]);
+      const [sent, waiting] = await Promise.all([
+        mail.mailroom(teacher),
+        news.notMailed(me?.keeper ? null : await classes.taughtBy(teacher.userId), now),
+      ]);
       return { ...sent, ...waiting };
     },
   },

@@ -50,11 +50,22 @@ export type FailedMail = Pick<MailRow, 'id' | 'toName' | 'toAddress' | 'subject'
  * sent is tried again, later each time; what fails for good is told to whoever sent it. A server that dies between sending and
  * noting it leads to a second sending under the same message id, which mail servers know as the same.
  */
-export function mailService({ sequelize, accounts, settings }: { sequelize: Sequelize; accounts: AccountsService; settings: MailSettings }) {
+export function mailService({
+  sequelize,
+  accounts,
+  settings,
+}: {
+  sequelize: Sequelize;
+  accounts: AccountsService;
+  settings: MailSettings;
+}) {
   const mails = defineMails(sequelize);
   const caught = defineCaughtMails(sequelize);
   const quick = { connectionTimeout: 5000, greetingTimeout: 5000, socketTimeout: 15_000 };
-  const where = settings.url === null ? { host: '127.0.0.1', port: settings.standInPort, secure: false, ignoreTLS: true, ...quick } : { url: settings.url, ...quick };
+  const where =
+    settings.url === null
+      ? { host: '127.0.0.1', port: settings.standInPort, secure: false, ignoreTLS: true, ...quick }
+      : { url: settings.url, ...quick };
   // The installation's own name, so that no two installations use one message id.
   const domain = URL.canParse(settings.address) ? new URL(settings.address).hostname : 'jolly.localhost';
 
@@ -93,10 +104,17 @@ export function mailService({ sequelize, accounts, settings }: { sequelize: Sequ
   }
 
   /** Sends one under its lease. @returns what is over for good; null if it was sent, waits, or is another server's */
-  async function sendOne({ id }: Pick<MailRow, 'id'>, now: number, onFailed: (mail: FailedMail, transaction: Transaction) => Promise<void>): Promise<boolean> {
+  async function sendOne(
+    { id }: Pick<MailRow, 'id'>,
+    now: number,
+    onFailed: (mail: FailedMail, transaction: Transaction) => Promise<void>,
+  ): Promise<boolean> {
     const taken = await withLease(sequelize, `mail ${id}`, { ms: LEASE_MS }, async (lease) => {
       // As it is now: another server may have sent it since it was listed.
-      const row = (await mails.findOne({ where: { id, state: 'waiting', nextTryAt: { [Op.lte]: new Date(now) } }, raw: true })) as unknown as MailRow | null;
+      const row = (await mails.findOne({
+        where: { id, state: 'waiting', nextTryAt: { [Op.lte]: new Date(now) } },
+        raw: true,
+      })) as unknown as MailRow | null;
       if (!row) return false;
       const note = (columns: Partial<MailRow>, andThen: (transaction: Transaction) => Promise<void> = async () => undefined) =>
         inTransaction(sequelize, async (transaction) => {
@@ -124,7 +142,13 @@ export function mailService({ sequelize, accounts, settings }: { sequelize: Sequ
     linkTo: (path: string) => `${settings.address}${path}`,
 
     /** Puts a letter into the queue, in the transaction of what it tells about. */
-    async post(letter: Letter, to: { address: string; name: string; userId: string | null; id?: string }, by: string | null, now: number, transaction: Transaction): Promise<void> {
+    async post(
+      letter: Letter,
+      to: { address: string; name: string; userId: string | null; id?: string },
+      by: string | null,
+      now: number,
+      transaction: Transaction,
+    ): Promise<void> {
       const row: MailRow = {
         // Whoever may post the same letter twice gives it an id that follows from what it is.
         id: to.id ?? randomUUID(),
@@ -147,7 +171,10 @@ export function mailService({ sequelize, accounts, settings }: { sequelize: Sequ
     },
 
     /** Sends what is due. @param onFailed hears of what failed for good, in the transaction that notes it @returns how many mails were taken up */
-    async sendDue(now: number, onFailed: (mail: FailedMail, transaction: Transaction) => Promise<void> = async () => undefined): Promise<number> {
+    async sendDue(
+      now: number,
+      onFailed: (mail: FailedMail, transaction: Transaction) => Promise<void> = async () => undefined,
+    ): Promise<number> {
       const due = (await mails.findAll({
         attributes: ['id'],
         where: { state: 'waiting', nextTryAt: { [Op.lte]: new Date(now) } },
@@ -181,7 +208,11 @@ export function mailService({ sequelize, accounts, settings }: { sequelize: Sequ
       })) as unknown as MailRow[];
       const [people, arrived] = await Promise.all([
         accounts.people(rows.flatMap((row) => row.byUser ?? [])),
-        caught.findAll({ attributes: ['mailId', 'caughtAt'], where: { mailId: { [Op.in]: rows.map((row) => row.id) } }, raw: true }) as unknown as Promise<CaughtMailRow[]>,
+        caught.findAll({
+          attributes: ['mailId', 'caughtAt'],
+          where: { mailId: { [Op.in]: rows.map((row) => row.id) } },
+          raw: true,
+        }) as unknown as Promise<CaughtMailRow[]>,
       ]);
       const caughtAt = new Map(arrived.map((row) => [row.mailId, row.caughtAt.getTime()]));
       return {

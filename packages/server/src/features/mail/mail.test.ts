@@ -26,8 +26,16 @@ it('is a row first, goes out over SMTP once, and is read in the mailroom as it a
   const { mail } = server.services;
   expect(await Promise.all([mail.sendDue(server.clock.now), mail.sendDue(server.clock.now)])).toEqual(expect.arrayContaining([0, 1]));
   const [sent] = await mailroom();
-  expect(sent).toMatchObject({ state: 'sent', tries: 1, sentAt: server.clock.now, caughtAt: server.clock.now, subject: 'Teach Rivers together with finch Test' });
-  const [caught] = (await server.sequelize.query('SELECT sender, recipients, body FROM caught_mails'))[0] as [{ sender: string; recipients: string; body: string }];
+  expect(sent).toMatchObject({
+    state: 'sent',
+    tries: 1,
+    sentAt: server.clock.now,
+    caughtAt: server.clock.now,
+    subject: 'Teach Rivers together with finch Test',
+  });
+  const [caught] = (await server.sequelize.query('SELECT sender, recipients, body FROM caught_mails'))[0] as [
+    { sender: string; recipients: string; body: string },
+  ];
   expect(caught).toMatchObject({ recipients: 'new@tern.example', sender: '"Test" <post@jolly.test>' });
   expect(caught.body).toContain('http://jolly.test/invited#');
   expect(await mail.sendDue(server.clock.now)).toBe(0);
@@ -56,9 +64,12 @@ it('that cannot be sent waits longer each time, is given up after the sixth try,
 it('whose sender died while sending is taken up again when the lease is over', async () => {
   await invite();
   const [one] = await mailroom();
-  await server.sequelize.query("INSERT INTO leases (name, token, until) VALUES (?, 'of a server that died', UTC_TIMESTAMP(3) + INTERVAL 1 HOUR)", {
-    replacements: [`mail ${one!.id}`],
-  });
+  await server.sequelize.query(
+    "INSERT INTO leases (name, token, until) VALUES (?, 'of a server that died', UTC_TIMESTAMP(3) + INTERVAL 1 HOUR)",
+    {
+      replacements: [`mail ${one!.id}`],
+    },
+  );
   expect(await server.services.mail.sendDue(server.clock.now)).toBe(0);
   await server.sequelize.query('UPDATE leases SET until = UTC_TIMESTAMP(3) - INTERVAL 1 SECOND');
   expect(await server.services.mail.sendDue(server.clock.now)).toBe(1);
@@ -82,7 +93,9 @@ it('carries what mail programs ask for: who made it, in which language, where le
     language: 'ar' as const,
     settingsAt: 'http://jolly.test/family',
   };
-  await server.sequelize.transaction((transaction) => mail.post(letter, { address: 'a@home.example', name: 'A', userId: null }, null, server.clock.now, transaction));
+  await server.sequelize.transaction((transaction) =>
+    mail.post(letter, { address: 'a@home.example', name: 'A', userId: null }, null, server.clock.now, transaction),
+  );
   const [row] = (await server.sequelize.query('SELECT id FROM mails'))[0] as [{ id: string }];
   const raw = await new Promise<string>((done) => {
     const other = new SMTPServer({
@@ -131,7 +144,9 @@ async function aMailServer(answer: string | null) {
       }
       for (const line of said.split('\r\n').filter(Boolean)) {
         if (/^DATA/i.test(line)) [data] = [true];
-        socket.write(/^DATA/i.test(line) ? '354 go on\r\n' : /^RCPT/i.test(line) && answer?.startsWith('550') ? `${answer}\r\n` : '250 ok\r\n');
+        socket.write(
+          /^DATA/i.test(line) ? '354 go on\r\n' : /^RCPT/i.test(line) && answer?.startsWith('550') ? `${answer}\r\n` : '250 ok\r\n',
+        );
       }
     });
   }).listen(0, '127.0.0.1');

@@ -35,7 +35,9 @@ const sameScore = (a: ScoreBack | null, b: ScoreBack | null) => a?.effective ===
 function scoreText({ effective, points }: ScoreBack, language: Language): string {
   const { letters } = wordsIn(language);
   if (effective === null) return letters.noScore;
-  return points === null ? writtenPoints(language, effective) : say(letters.outOf, { a: writtenPoints(language, effective), b: writtenPoints(language, points) });
+  return points === null
+    ? writtenPoints(language, effective)
+    : say(letters.outOf, { a: writtenPoints(language, effective), b: writtenPoints(language, points) });
 }
 
 /** The lines that stand below “… is back”, what is ours in the reader's language. What people wrote stays as it is. */

@@ -2,7 +2,19 @@ import { entryProblem, isBlank, isEntered, readCell, textOf, type BookCell, type
 import { randomUUID } from 'node:crypto';
 import { isDeepStrictEqual } from 'node:util';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
-import type { AssignmentReply, BookAct, BookActKind, BookActsReply, BookCellAt, BookEdit, BookEditsReply, BookKept, BookRefusal, Chosen, WhyScored } from '../../contract';
+import type {
+  AssignmentReply,
+  BookAct,
+  BookActKind,
+  BookActsReply,
+  BookCellAt,
+  BookEdit,
+  BookEditsReply,
+  BookKept,
+  BookRefusal,
+  Chosen,
+  WhyScored,
+} from '../../contract';
 import { fromJson } from '../../db/json-column';
 import { stretches } from '../../db/stretches';
 import { Problem } from '../../http/problem';
@@ -49,7 +61,10 @@ const keptOf = ({ score, summary, saidMissing }: PieceRecord, { excused, mark }:
   excused,
   saidMissing,
   mark,
-  score: score === null || summary.scoredAt === null ? null : { earned: score.earned, chosen: score.chosen, remark: score.remark, words: score.words, adjust: score.adjust },
+  score:
+    score === null || summary.scoredAt === null
+      ? null
+      : { earned: score.earned, chosen: score.chosen, remark: score.remark, words: score.words, adjust: score.adjust },
 });
 
 /** What a cell once held, as it was stored; acts of before absence was known here say nothing of it. */
@@ -60,7 +75,12 @@ function wanted(kept: BookKept, entry: CellEntry, assignment: AssignmentReply): 
   const said = { remark: kept.score?.remark ?? NO_REMARK, words: kept.score?.words ?? {}, adjust: null };
   const hasWords = !isBlank(said.remark) || Object.values(said.words).some((text) => text.trim() !== '');
   const { mark } = kept;
-  const scored = (earned: number | null, chosen: Chosen | null): BookKept => ({ excused: false, saidMissing: false, mark, score: { earned, chosen, ...said } });
+  const scored = (earned: number | null, chosen: Chosen | null): BookKept => ({
+    excused: false,
+    saidMissing: false,
+    mark,
+    score: { earned, chosen, ...said },
+  });
   // Emptied once, a score goes; with none there, the note of absence.
   const clearsMark = !kept.saidMissing && (kept.score === null || (kept.score.earned === null && kept.score.chosen === null));
   switch (entry.kind) {
@@ -68,7 +88,10 @@ function wanted(kept: BookKept, entry: CellEntry, assignment: AssignmentReply): 
       return { ...kept, excused: true };
     case 'empty':
       if (kept.excused) return { ...kept, excused: false };
-      return { ...(hasWords ? scored(null, null) : { excused: false, saidMissing: false, score: null }), mark: clearsMark && mark === 'absent' ? null : mark };
+      return {
+        ...(hasWords ? scored(null, null) : { excused: false, saidMissing: false, score: null }),
+        mark: clearsMark && mark === 'absent' ? null : mark,
+      };
     case 'absent':
       return { ...kept, mark: 'absent' };
     case 'remark':
@@ -94,7 +117,10 @@ function withRemark(kept: BookKept, text: string): BookKept {
   const remark = textOf(text.trim());
   const { earned = null, chosen = null, words = {}, adjust = null } = kept.score ?? {};
   const saysMore = earned !== null || chosen !== null || Object.values(words).some((one) => one.trim() !== '');
-  return { ...kept, score: text.trim() === '' && !saysMore ? null : { earned, chosen, remark: text.trim() === '' ? NO_REMARK : remark, words, adjust } };
+  return {
+    ...kept,
+    score: text.trim() === '' && !saysMore ? null : { earned, chosen, remark: text.trim() === '' ? NO_REMARK : remark, words, adjust },
+  };
 }
 const NO_REMARK: NonNullable<BookKept['score']>['remark'] = { type: 'doc', content: [{ type: 'paragraph' }] };
 
@@ -105,11 +131,27 @@ function unscore(piece: OpenPiece, by: string, now: number, why: WhyScored): voi
   piece.append({ kind: 'unscored', at: now }, by, { why });
   const earlier = score.round === summary.roundsSentBack ? score.rounds.at(-1) : undefined;
   if (earlier === undefined) {
-    piece.set({ earnedMilli: null, chosen: null, remark: NO_REMARK, details: null, scoredAt: null, scoredBy: null, scoredRound: 0, held: false });
+    piece.set({
+      earnedMilli: null,
+      chosen: null,
+      remark: NO_REMARK,
+      details: null,
+      scoredAt: null,
+      scoredBy: null,
+      scoredRound: 0,
+      held: false,
+    });
     return;
   }
   const { chosen = null, remark = NO_REMARK, words = {} } = returned ?? {};
-  piece.set({ earnedMilli: earlier, chosen, remark, details: { words, adjust: null, rounds: score.rounds.slice(0, -1) }, scoredRound: score.round - 1, held: false });
+  piece.set({
+    earnedMilli: earlier,
+    chosen,
+    remark,
+    details: { words, adjust: null, rounds: score.rounds.slice(0, -1) },
+    scoredRound: score.round - 1,
+    held: false,
+  });
 }
 
 /** Makes a piece hold this. What is the same as what the student has is not held back from them. */
@@ -177,13 +219,24 @@ export function bookActsService({ sequelize, classes, assignments, exceptions, b
   /** The sights and cells of some places. */
   async function lookAt(teacher: Teacher, { all, classes: found }: Mine, studentIds: string[], now: number) {
     const list = [...all.values()];
-    const sights = await board.as(teacherEyes(teacher)).lean({ classes: found, assignments: list, studentIds: [...new Set(studentIds)], now });
+    const sights = await board
+      .as(teacherEyes(teacher))
+      .lean({ classes: found, assignments: list, studentIds: [...new Set(studentIds)], now });
     const cells = await book.toCells(sights, list);
-    return new Map(sights.map((sight, index) => [keyOf({ assignmentId: sight.assignment.id, studentId: sight.member.student.id }), { sight, cell: cells[index]! }]));
+    return new Map(
+      sights.map((sight, index) => [
+        keyOf({ assignmentId: sight.assignment.id, studentId: sight.member.student.id }),
+        { sight, cell: cells[index]! },
+      ]),
+    );
   }
 
   /** Next to be undone: the last act not undone. Next to be done again: the first of those undone since. */
-  async function nextActs(teacher: Teacher, classId: string, transaction?: Transaction): Promise<{ undo: BookActRow | null; redo: BookActRow | null; last: number }> {
+  async function nextActs(
+    teacher: Teacher,
+    classId: string,
+    transaction?: Transaction,
+  ): Promise<{ undo: BookActRow | null; redo: BookActRow | null; last: number }> {
     const rows = (await acts.findAll({
       where: { classId, byUser: teacher.userId },
       order: [['place', 'DESC']],
@@ -199,14 +252,23 @@ export function bookActsService({ sequelize, classes, assignments, exceptions, b
     const { undo, redo } = await nextActs(teacher, classId);
     return { undo: undo && toAct(undo), redo: redo && toAct(redo) };
   };
-  async function fresh(teacher: Teacher, known: Mine, ats: readonly { assignmentId: string; studentId: string }[], now: number): Promise<BookCellAt[]> {
+  async function fresh(
+    teacher: Teacher,
+    known: Mine,
+    ats: readonly { assignmentId: string; studentId: string }[],
+    now: number,
+  ): Promise<BookCellAt[]> {
     const cells = await lookAt(
       teacher,
       known,
       ats.map((one) => one.studentId),
       now,
     );
-    return ats.map(({ assignmentId, studentId }) => ({ assignmentId, studentId, cell: cells.get(keyOf({ assignmentId, studentId }))?.cell ?? null }));
+    return ats.map(({ assignmentId, studentId }) => ({
+      assignmentId,
+      studentId,
+      cell: cells.get(keyOf({ assignmentId, studentId }))?.cell ?? null,
+    }));
   }
 
   /**
@@ -220,11 +282,17 @@ export function bookActsService({ sequelize, classes, assignments, exceptions, b
     all: ReadonlyMap<string, AssignmentReply>,
     { why, now }: { why: WhyScored; now: number },
     decide: (piece: OpenPiece, kept: BookKept) => BookKept | null,
-    andThen: (rows: { assignmentId: string; studentId: string; before: BookKept; after: BookKept }[], transaction: Transaction) => Promise<void>,
+    andThen: (
+      rows: { assignmentId: string; studentId: string; before: BookKept; after: BookKept }[],
+      transaction: Transaction,
+    ) => Promise<void>,
   ): Promise<{ assignmentId: string; studentId: string }[]> {
     return pieces.changeAll([...ats], async (opened) => {
       const { transaction } = opened[0]!;
-      const [excused, marks] = [await exceptions.excusedOn([...all.keys()], transaction), await notes.marksOn([...all.keys()], transaction)];
+      const [excused, marks] = [
+        await exceptions.excusedOn([...all.keys()], transaction),
+        await notes.marksOn([...all.keys()], transaction),
+      ];
       const done: Parameters<typeof andThen>[0] = [];
       const stale: { assignmentId: string; studentId: string }[] = [];
       for (const piece of opened) {
@@ -237,15 +305,20 @@ export function bookActsService({ sequelize, classes, assignments, exceptions, b
       }
       if (stale.length > 0) return stale;
       const byKey = new Map(done.map((one) => [keyOf(one), one]));
-      for (const piece of opened) put(piece, all.get(piece.record.assignmentId)!, byKey.get(keyOf(piece.record))!.after, teacher.userId, now, why);
+      for (const piece of opened)
+        put(piece, all.get(piece.record.assignmentId)!, byKey.get(keyOf(piece.record))!.after, teacher.userId, now, why);
       await exceptions.setExcused(
-        done.filter(({ before, after }) => before.excused !== after.excused).map(({ assignmentId, studentId, after }) => ({ assignmentId, studentId, excused: after.excused })),
+        done
+          .filter(({ before, after }) => before.excused !== after.excused)
+          .map(({ assignmentId, studentId, after }) => ({ assignmentId, studentId, excused: after.excused })),
         teacher.userId,
         now,
         transaction,
       );
       await notes.setMarks(
-        done.filter(({ before, after }) => before.mark !== after.mark).map(({ assignmentId, studentId, after }) => ({ assignmentId, studentId, mark: after.mark })),
+        done
+          .filter(({ before, after }) => before.mark !== after.mark)
+          .map(({ assignmentId, studentId, after }) => ({ assignmentId, studentId, mark: after.mark })),
         teacher.userId,
         now,
         transaction,
@@ -302,7 +375,12 @@ export function bookActsService({ sequelize, classes, assignments, exceptions, b
      * @throws Problem `book.refused` naming each cell that cannot be so, `book.aboveMaximum` to be confirmed,
      *   `conflict.changedMeanwhile` with the cells that somebody else changed
      */
-    async enter(teacher: Teacher, classId: string, act: { kind: BookActKind; edits: readonly BookEdit[]; bonusConfirmed?: boolean }, now: number): Promise<BookEditsReply> {
+    async enter(
+      teacher: Teacher,
+      classId: string,
+      act: { kind: BookActKind; edits: readonly BookEdit[]; bonusConfirmed?: boolean },
+      now: number,
+    ): Promise<BookEditsReply> {
       const { kind, edits, bonusConfirmed = false } = act;
       const about = await mine(
         teacher,
@@ -316,7 +394,8 @@ export function bookActsService({ sequelize, classes, assignments, exceptions, b
         edits.map((edit) => edit.studentId),
         now,
       );
-      if (new Set(edits.map(keyOf)).size < edits.length) throw new Problem('request.malformed', { errors: [{ path: 'edits', message: 'A cell stands in it twice.' }] });
+      if (new Set(edits.map(keyOf)).size < edits.length)
+        throw new Problem('request.malformed', { errors: [{ path: 'edits', message: 'A cell stands in it twice.' }] });
       const given = await pieces.givenIn(edits.flatMap((edit) => edit.restore ?? []));
       const planned: Planned[] = [];
       const problems: { index: number; why: EntryProblem; edit: BookEdit }[] = [];
@@ -332,8 +411,13 @@ export function bookActsService({ sequelize, classes, assignments, exceptions, b
               ? readCell(edit.text ?? '', scale)
               : { kind: 'restore' as const, score: onceGiven(sight, given.get(edit.restore)) };
         const asEntry: CellEntry | EntryProblem =
-          typeof read === 'string' || read.kind !== 'restore' ? read : read.score.earned === null ? { kind: 'empty' } : { kind: 'points', earned: read.score.earned };
-        const why = typeof asEntry === 'string' ? asEntry : entryProblem(cell, asEntry, scale, bonusConfirmed || edit.restore !== undefined);
+          typeof read === 'string' || read.kind !== 'restore'
+            ? read
+            : read.score.earned === null
+              ? { kind: 'empty' }
+              : { kind: 'points', earned: read.score.earned };
+        const why =
+          typeof asEntry === 'string' ? asEntry : entryProblem(cell, asEntry, scale, bonusConfirmed || edit.restore !== undefined);
         if (why !== null) problems.push({ index, why, edit });
         else if (typeof read !== 'string' && (read.kind === 'restore' || !isEntered(cell!, read)))
           planned.push({ edit, sight, cell: cell!, entry: read, remark: edit.remark ?? '' });
@@ -342,7 +426,10 @@ export function bookActsService({ sequelize, classes, assignments, exceptions, b
         const onlyAbove = problems.every(({ why }) => why === 'aboveMaximum');
         const errors = problems.slice(0, 100).map(({ index, why, edit }) => {
           const { sight } = known.get(keyOf(edit))!;
-          return { path: `edits.${index}`, message: `${fullName(sight.member.student)}, ${sight.assignment.title}: “${edit.text ?? edit.remark ?? ''}” ${ENTRY_SENTENCES[why]}.` };
+          return {
+            path: `edits.${index}`,
+            message: `${fullName(sight.member.student)}, ${sight.assignment.title}: “${edit.text ?? edit.remark ?? ''}” ${ENTRY_SENTENCES[why]}.`,
+          };
         });
         const current: BookRefusal = { problems: problems.map(({ index, why }) => ({ index, why })) };
         throw new Problem(onlyAbove ? 'book.aboveMaximum' : 'book.refused', { errors, current });
@@ -359,20 +446,40 @@ export function bookActsService({ sequelize, classes, assignments, exceptions, b
           const { edit, entry, sight, remark } = byKey.get(keyOf(piece.record))!;
           if (piece.record.version !== edit.version) return null;
           if (entry.kind === 'remark') return withRemark(kept, remark);
-          const after = entry.kind === 'restore' ? { ...kept, saidMissing: false, score: entry.score } : wanted(kept, entry, sight.assignment);
+          const after =
+            entry.kind === 'restore' ? { ...kept, saidMissing: false, score: entry.score } : wanted(kept, entry, sight.assignment);
           if (after.score?.earned != null) requireScore(sight.assignment, after.score.earned, true);
           return after;
         },
         async (rows, transaction) => {
           const { undo, last } = await nextActs(teacher, classId, transaction);
           // What was undone before this cannot be done again after it.
-          await acts.update({ gone: true }, { where: { classId, byUser: teacher.userId, undone: true, gone: false, place: { [Op.gt]: undo?.place ?? -1 } }, transaction });
-          const row: BookActRow = { id: randomUUID(), classId, byUser: teacher.userId, place: last + 1, at: new Date(now), kind, cells: rows.length, undone: false, gone: false };
+          await acts.update(
+            { gone: true },
+            { where: { classId, byUser: teacher.userId, undone: true, gone: false, place: { [Op.gt]: undo?.place ?? -1 } }, transaction },
+          );
+          const row: BookActRow = {
+            id: randomUUID(),
+            classId,
+            byUser: teacher.userId,
+            place: last + 1,
+            at: new Date(now),
+            kind,
+            cells: rows.length,
+            undone: false,
+            gone: false,
+          };
           await acts.create(row, { transaction });
           done = toAct(row);
           for (const some of stretches(rows))
             await changes.bulkCreate(
-              some.map(({ assignmentId, studentId, before, after }) => ({ actId: row.id, assignmentId, studentId, beforeIt: before, afterIt: after })),
+              some.map(({ assignmentId, studentId, before, after }) => ({
+                actId: row.id,
+                assignmentId,
+                studentId,
+                beforeIt: before,
+                afterIt: after,
+              })),
               { transaction },
             );
         },

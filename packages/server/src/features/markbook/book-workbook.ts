@@ -40,7 +40,8 @@ const SCORES = 'Scores';
 const SHARES = 'Shares';
 
 /** A, B … Z, AA …; counted from 1. */
-const letter = (column: number): string => (column > 26 ? letter(Math.floor((column - 1) / 26)) : '') + String.fromCharCode(65 + ((column - 1) % 26));
+const letter = (column: number): string =>
+  (column > 26 ? letter(Math.floor((column - 1) / 26)) : '') + String.fromCharCode(65 + ((column - 1) % 26));
 const value = (formula: string, result: number | string | null): Value => ({ formula, result: result ?? '' }) as ExcelJS.CellFormulaValue;
 const asNumber = ({ num, den }: { num: bigint; den: bigint }): number => Number(num) / Number(den);
 
@@ -93,10 +94,13 @@ export async function bookWorkbook(out: BookOut): Promise<TakenOut> {
     return `${from}:${to}`;
   };
   /** How many of the items of a category are left out of it at most, so that a formula must cut. */
-  const isCut = (category: Category | null, ordinary: readonly number[]) => category !== null && keepCount(ordinary.length, category) < ordinary.length;
-  const samePoints = (ordinary: readonly number[]) => new Set(ordinary.map((place) => columns[order[place - firstItem]!]!.points)).size <= 1;
+  const isCut = (category: Category | null, ordinary: readonly number[]) =>
+    category !== null && keepCount(ordinary.length, category) < ordinary.length;
+  const samePoints = (ordinary: readonly number[]) =>
+    new Set(ordinary.map((place) => columns[order[place - firstItem]!]!.points)).size <= 1;
   const needsShares = stretches.some(({ category, ordinary }) => category?.within === 'equal' && isCut(category, ordinary));
-  const noFormula = (stretch: Stretch) => stretch.category?.within === 'pooled' && isCut(stretch.category, stretch.ordinary) && !samePoints(stretch.ordinary);
+  const noFormula = (stretch: Stretch) =>
+    stretch.category?.within === 'pooled' && isCut(stretch.category, stretch.ordinary) && !samePoints(stretch.ordinary);
   const pooledCut = scheme.kind === 'points' && stretches.some(({ category, ordinary }) => isCut(category, ordinary));
   const NOTE = 'number, no formula: the best set is left out';
 
@@ -110,8 +114,22 @@ export async function bookWorkbook(out: BookOut): Promise<TakenOut> {
     ...categories.map((one) => (noFormula(stretches.find((each) => each.category === one)!) ? NOTE : '')),
     ...order.map((index) => categories.find((one) => one.id === columns[index]!.categoryId)?.name ?? ''),
   ]);
-  totals.addRow(['', '', '', 'Weight, out of', ...categories.map((one) => unmilli(one.weight)), ...order.map((index) => unmilli(columns[index]!.points ?? 0))]);
-  totals.addRow(['', '', '', 'On top', ...categories.map((one) => Number(one.bonus)), ...order.map((index) => Number(columns[index]!.bonus))]);
+  totals.addRow([
+    '',
+    '',
+    '',
+    'Weight, out of',
+    ...categories.map((one) => unmilli(one.weight)),
+    ...order.map((index) => unmilli(columns[index]!.points ?? 0)),
+  ]);
+  totals.addRow([
+    '',
+    '',
+    '',
+    'On top',
+    ...categories.map((one) => Number(one.bonus)),
+    ...order.map((index) => Number(columns[index]!.bonus)),
+  ]);
   const shares = needsShares ? book.addWorksheet(SHARES, { state: 'hidden' }) : null;
   const bands = [...scheme.bands].sort((a, b) => a.from - b.from);
 
@@ -128,7 +146,12 @@ export async function bookWorkbook(out: BookOut): Promise<TakenOut> {
   function categoryFormula({ category, ordinary, onTop }: Stretch, row: number): string | null {
     if (category === null || ordinary.length === 0) return null;
     const own = range(ordinary, row);
-    const extra = onTop.length === 0 ? '' : category.within === 'pooled' ? `+SUM(${range(onTop, row)})` : `+SUMPRODUCT(${range(onTop, row)},1/${range(onTop, 3, { fixed: true })})`;
+    const extra =
+      onTop.length === 0
+        ? ''
+        : category.within === 'pooled'
+          ? `+SUM(${range(onTop, row)})`
+          : `+SUMPRODUCT(${range(onTop, row)},1/${range(onTop, 3, { fixed: true })})`;
     const keep = `MAX(1,MIN(${category.keepBest ?? `COUNT(${own})`},COUNT(${own})-${category.leaveOut}))`;
     const cut = isCut(category, ordinary);
     const result =
@@ -144,7 +167,10 @@ export async function bookWorkbook(out: BookOut): Promise<TakenOut> {
   function totalFormula(row: number): string | null {
     if (scheme.kind === 'weighted') {
       const places = categories.map((_, index) => 5 + index);
-      const [ordinary, onTop] = [places.filter((place) => !categories[place - 5]!.bonus), places.filter((place) => categories[place - 5]!.bonus)];
+      const [ordinary, onTop] = [
+        places.filter((place) => !categories[place - 5]!.bonus),
+        places.filter((place) => categories[place - 5]!.bonus),
+      ];
       const weights = `SUMPRODUCT((${range(ordinary, row)}<>"")*${range(ordinary, 3, { fixed: true })})`;
       const extra = onTop.length === 0 ? '' : `+SUMPRODUCT(${range(onTop, row)},${range(onTop, 3, { fixed: true })})/100`;
       return `IF(${weights}=0,"",SUMPRODUCT(${range(ordinary, row)},${range(ordinary, 3, { fixed: true })})/${weights}${extra})`;
@@ -163,7 +189,9 @@ export async function bookWorkbook(out: BookOut): Promise<TakenOut> {
     const row = ROWS_ABOVE + 1 + place;
     const total: Total = bookTotal(columns, cells[place]!, eyes, scheme);
     const resultOf = new Map(total.categories.map((one) => [one.id, one.result]));
-    const items = order.map((index): Value => itemValue(columns[index]!, cells[place]![index] ?? null, `${SCORES}!${letter(4 + index)}${2 + place}`, out));
+    const items = order.map((index): Value =>
+      itemValue(columns[index]!, cells[place]![index] ?? null, `${SCORES}!${letter(4 + index)}${2 + place}`, out),
+    );
     const ofCategories = categories.map((one, index): Value => {
       const stretch = stretches[index]!;
       const result = resultOf.get(one.id) ?? null;
@@ -176,13 +204,21 @@ export async function bookWorkbook(out: BookOut): Promise<TakenOut> {
     const shownBand = total.result && bandOf(total.result, scheme);
     const percent = scheme.bandsBy === 'exact' ? `C${row}*100` : `ROUND(C${row}*100,${scheme.decimals})`;
     const band =
-      bands.length === 0 ? null : value(`IF(C${row}="","",LOOKUP(${percent},About!$D$2:$D$${bands.length + 1},About!$E$2:$E$${bands.length + 1}))`, shownBand?.name ?? '');
+      bands.length === 0
+        ? null
+        : value(
+            `IF(C${row}="","",LOOKUP(${percent},About!$D$2:$D$${bands.length + 1},About!$E$2:$E$${bands.length + 1}))`,
+            shownBand?.name ?? '',
+          );
     totals.addRow([familyName, givenName, exact, band, ...ofCategories, ...items]);
     if (shares)
       for (const index of order.keys()) {
         const at = `${letter(firstItem + index)}${row}`;
         const item = bookItem(columns[order[index]!]!, cells[place]![order[index]!] ?? null, eyes, scheme);
-        shares.getCell(at).value = value(`IF(Totals!${at}="","",Totals!${at}/Totals!${letter(firstItem + index)}$3)`, item && item.earned / item.points);
+        shares.getCell(at).value = value(
+          `IF(Totals!${at}="","",Totals!${at}/Totals!${letter(firstItem + index)}$3)`,
+          item && item.earned / item.points,
+        );
       }
   }
   const places = scheme.decimals === 0 ? '0%' : `0.${'0'.repeat(scheme.decimals)}%`;
@@ -200,7 +236,9 @@ export async function bookWorkbook(out: BookOut): Promise<TakenOut> {
     ['Scheme', scheme.kind],
     [
       'Missing work',
-      scheme.missing.kind === 'leaveOut' ? 'left out' : `${unmilli(scheme.missing.percent)} % ${scheme.missing.kind === 'whenDue' ? 'once it is due' : 'once it is closed'}`,
+      scheme.missing.kind === 'leaveOut'
+        ? 'left out'
+        : `${unmilli(scheme.missing.percent)} % ${scheme.missing.kind === 'whenDue' ? 'once it is due' : 'once it is closed'}`,
     ],
   ];
   about.addRow(['', '', '', 'from %', 'Band']).font = { bold: true };
@@ -208,7 +246,11 @@ export async function bookWorkbook(out: BookOut): Promise<TakenOut> {
     const { name: bandName = null, from = null } = bands[index] ?? {};
     about.addRow([facts[index]?.[0] ?? null, facts[index]?.[1] ?? null, null, from === null ? null : unmilli(from), bandName]);
   }
-  return { name: `${fileStem(`${label} ${out.term}`)}-mark-book.xlsx`, mediaType: WORKBOOK, bytes: Buffer.from(await book.xlsx.writeBuffer()) };
+  return {
+    name: `${fileStem(`${label} ${out.term}`)}-mark-book.xlsx`,
+    mediaType: WORKBOOK,
+    bytes: Buffer.from(await book.xlsx.writeBuffer()),
+  };
 }
 
 /** What counts of a cell: the very score where nothing comes between, so that changing it there changes the total here. */
@@ -216,7 +258,8 @@ function itemValue(column: BookColumn, cell: BookCell | null, at: string, { eyes
   const item: CountedItem | null = bookItem(column, cell, eyes, scheme);
   if (item === null) return null;
   const typed = cell?.score;
-  const plain = typed && typed.word === undefined && typed.done === undefined && typed.earned === item.earned && !(eyes === 'student' && cell.held);
+  const plain =
+    typed && typed.word === undefined && typed.done === undefined && typed.earned === item.earned && !(eyes === 'student' && cell.held);
   return plain ? value(`IF(${at}="","",${at})`, unmilli(item.earned)) : unmilli(item.earned);
 }
 
@@ -225,7 +268,13 @@ export function bookRows({ scheme, columns, students, cells, eyes }: BookOut): {
   const header = ['Family name', 'Given name', 'Jolly ID', 'Total', ...tableHeads(columns)];
   const rows = students.map(({ id, givenName, familyName }, row) => {
     const { result } = bookTotal(columns, cells[row]!, eyes, scheme);
-    return [familyName, givenName, id, result === null ? '' : totalText(result, scheme), ...cells[row]!.map((cell) => (eyes === 'student' && cell?.held ? '' : cellText(cell)))];
+    return [
+      familyName,
+      givenName,
+      id,
+      result === null ? '' : totalText(result, scheme),
+      ...cells[row]!.map((cell) => (eyes === 'student' && cell?.held ? '' : cellText(cell))),
+    ];
   });
   return { header, rows };
 }

@@ -96,7 +96,11 @@ export function bookService({ sequelize, classes, roster, groups, assignments, b
       replacements: { ids: [...ids], now: new Date(now) },
     });
     const { nextIssue, markers, ...rest } = sums!;
-    return { stamp: createHash('sha256').update(JSON.stringify(rest)).digest('hex'), nextIssue: nextIssue?.getTime() ?? Infinity, markers: markers ?? '' };
+    return {
+      stamp: createHash('sha256').update(JSON.stringify(rest)).digest('hex'),
+      nextIssue: nextIssue?.getTime() ?? Infinity,
+      markers: markers ?? '',
+    };
   }
 
   /**
@@ -125,11 +129,20 @@ export function bookService({ sequelize, classes, roster, groups, assignments, b
     const absent = await rows.absentOn(all.filter((one) => one.how === 'inClass').map((one) => one.id));
     return sights.map((sight) => {
       const { assignment, member, record } = sight;
-      return toBookCell(sight, { blind: sight.blind && record?.score != null, absent: absent.size > 0 && absent.has(`${assignment.id} ${member.student.id}`) });
+      return toBookCell(sight, {
+        blind: sight.blind && record?.score != null,
+        absent: absent.size > 0 && absent.has(`${assignment.id} ${member.student.id}`),
+      });
     });
   }
 
-  async function compose(teacher: Teacher, ids: string[], sections: number, nextIssue: number, now: number): Promise<{ book: BookReply; until: number }> {
+  async function compose(
+    teacher: Teacher,
+    ids: string[],
+    sections: number,
+    nextIssue: number,
+    now: number,
+  ): Promise<{ book: BookReply; until: number }> {
     const [found, all, members, memberships, units] = await Promise.all([
       classes.load(ids),
       assignments.ofClasses(ids, { drafts: false, now }),
@@ -140,7 +153,9 @@ export function bookService({ sequelize, classes, roster, groups, assignments, b
     // Who has moved from one section to another stands in both, in the order of the sections.
     const place = new Map(found.map((one, index) => [one.id, index]));
     members.sort(
-      (a, b) => compareNames(a.student, b.student) || (a.student.id < b.student.id ? -1 : a.student.id > b.student.id ? 1 : place.get(a.classId)! - place.get(b.classId)!),
+      (a, b) =>
+        compareNames(a.student, b.student) ||
+        (a.student.id < b.student.id ? -1 : a.student.id > b.student.id ? 1 : place.get(a.classId)! - place.get(b.classId)!),
     );
     const columns = toColumns(found, all);
     const sights = await board.as(teacherEyes(teacher)).lean({ classes: found, assignments: all, now });
@@ -159,7 +174,13 @@ export function bookService({ sequelize, classes, roster, groups, assignments, b
       const row = rowOf.get(`${assignment.classId} ${member.student.id}`);
       if (row !== undefined) grid[row]![columnOf.get(assignment.briefId)!] = cells[index]!;
     }
-    const book: BookReply = { classes: found.map((one) => toBookClass(one, units.get(one.id) ?? [])), columns, students, cells: grid, sections };
+    const book: BookReply = {
+      classes: found.map((one) => toBookClass(one, units.get(one.id) ?? [])),
+      columns,
+      students,
+      cells: grid,
+      sections,
+    };
     return { book, until: nextBoundary(sights, nextIssue, now) };
   }
 
@@ -212,11 +233,19 @@ export function bookService({ sequelize, classes, roster, groups, assignments, b
     /** Cells of some assignments as they are now, of all students or of some. @throws Problem `thing.unknown` if one is not this teacher's */
     async cells(teacher: Teacher, assignmentIds: readonly string[], now: number, studentIds?: string[]): Promise<BookCellAt[]> {
       const all = (await assignments.byIds(assignmentIds)).filter((one) => isIssued(one, now));
-      const found = await Promise.all([...new Set(all.map((one) => one.classId))].map((id) => classes.forTeacher(teacher, 'book.look', id)));
+      const found = await Promise.all(
+        [...new Set(all.map((one) => one.classId))].map((id) => classes.forTeacher(teacher, 'book.look', id)),
+      );
       if (all.length < new Set(assignmentIds).size) throw new Problem('thing.unknown');
-      const sights = await board.as(teacherEyes(teacher)).lean({ classes: found, assignments: all, now, ...(studentIds ? { studentIds } : {}) });
+      const sights = await board
+        .as(teacherEyes(teacher))
+        .lean({ classes: found, assignments: all, now, ...(studentIds ? { studentIds } : {}) });
       const cells = await toCells(sights, all);
-      return sights.map(({ assignment, member }, index) => ({ assignmentId: assignment.id, studentId: member.student.id, cell: cells[index]! }));
+      return sights.map(({ assignment, member }, index) => ({
+        assignmentId: assignment.id,
+        studentId: member.student.id,
+        cell: cells[index]!,
+      }));
     },
   };
   return service;

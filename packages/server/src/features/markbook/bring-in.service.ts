@@ -33,9 +33,25 @@ function written(entry: CellEntry): string {
  * Bringing scores in from a table. Nothing is kept between looking and confirming: the same file comes again with
  * the digest of what was shown, and is taken in only if it would still do the same.
  */
-export function bringInService({ takeOut, bookActs, roster }: { takeOut: TakeOutService; bookActs: BookActsService; roster: RosterService }) {
-  async function plan(teacher: Teacher, classId: string, bytes: Buffer, now: number): Promise<{ reply: BookBringInReply; edits: BookEdit[] }> {
-    const [{ out, reply: book }, members] = await Promise.all([takeOut.outOf(teacher, classId, { eyes: 'teacher' }, now), roster.detailsOf(classId)]);
+export function bringInService({
+  takeOut,
+  bookActs,
+  roster,
+}: {
+  takeOut: TakeOutService;
+  bookActs: BookActsService;
+  roster: RosterService;
+}) {
+  async function plan(
+    teacher: Teacher,
+    classId: string,
+    bytes: Buffer,
+    now: number,
+  ): Promise<{ reply: BookBringInReply; edits: BookEdit[] }> {
+    const [{ out, reply: book }, members] = await Promise.all([
+      takeOut.outOf(teacher, classId, { eyes: 'teacher' }, now),
+      roster.detailsOf(classId),
+    ]);
     const rows = await readTable(bytes, BOUNDS).catch((error: unknown) => {
       throw error instanceof TableError ? new Problem(error.why === 'tooLarge' ? 'book.tooLarge' : 'book.notReadable') : error;
     });
@@ -44,10 +60,20 @@ export function bringInService({ takeOut, bookActs, roster }: { takeOut: TakeOut
       members.map(({ student }) => student),
       tableHeads(out.columns),
     );
-    if (read.columns === 0) throw new Problem('book.notReadable', { title: 'No head of this table is the title of an assignment of the class. Nothing was stored.' });
+    if (read.columns === 0)
+      throw new Problem('book.notReadable', {
+        title: 'No head of this table is the title of an assignment of the class. Nothing was stored.',
+      });
     const scaleOf = new Map(book.columns.map((column) => [column.sets[0]?.assignmentId, column.scale]));
     const rowOf = new Map(out.students.map((student, index) => [student.id, index]));
-    const reply: BookBringInReply = { digest: '', students: read.students, columns: read.columns, changes: [], same: 0, problems: [...read.problems] };
+    const reply: BookBringInReply = {
+      digest: '',
+      students: read.students,
+      columns: read.columns,
+      changes: [],
+      same: 0,
+      problems: [...read.problems],
+    };
     const edits: BookEdit[] = [];
     for (const { row, studentId, column, text } of read.cells) {
       const { id: assignmentId, title } = out.columns[column]!;
@@ -61,7 +87,15 @@ export function bringInService({ takeOut, bookActs, roster }: { takeOut: TakeOut
       else {
         const { givenName, familyName } = out.students[place]!;
         const above = entry.kind === 'points' && scale.points !== null && entry.earned > scale.points;
-        reply.changes.push({ studentId, student: { givenName, familyName }, assignmentId, title, from: cellText(cell), to: written(entry), above });
+        reply.changes.push({
+          studentId,
+          student: { givenName, familyName },
+          assignmentId,
+          title,
+          from: cellText(cell),
+          to: written(entry),
+          above,
+        });
         edits.push({ assignmentId, studentId, version: cell!.version, text });
       }
     }
@@ -74,7 +108,8 @@ export function bringInService({ takeOut, bookActs, roster }: { takeOut: TakeOut
 
   return {
     /** What a table would change, cell by cell. */
-    preview: async (teacher: Teacher, classId: string, bytes: Buffer, now: number): Promise<BookBringInReply> => (await plan(teacher, classId, bytes, now)).reply,
+    preview: async (teacher: Teacher, classId: string, bytes: Buffer, now: number): Promise<BookBringInReply> =>
+      (await plan(teacher, classId, bytes, now)).reply,
 
     /**
      * Takes in what the preview showed, as one act that can be undone; what could not be read is left out, as shown.

@@ -37,14 +37,19 @@ export function cellHistoryService({ sequelize, accounts, classes, assignments, 
     async history(teacher: Teacher, at: { assignmentId: string; studentId: string }, now: number): Promise<CellHistoryReply> {
       const assignment = await assignments.forTeacher(teacher, 'piece.look', at.assignmentId);
       const found = isIssued(assignment, now)
-        ? await board.as(teacherEyes(teacher)).lean({ classes: await classes.load([assignment.classId]), assignments: [assignment], studentIds: [at.studentId], now })
+        ? await board
+            .as(teacherEyes(teacher))
+            .lean({ classes: await classes.load([assignment.classId]), assignments: [assignment], studentIds: [at.studentId], now })
         : [];
       const [cell] = await book.toCells(found, [assignment]);
       if (!cell || cell.locked) throw new Problem('thing.unknown');
       const [sight] = found as [LeanSight];
       const facts = sight.record === null ? [] : await pieces.factsOf(sight.record.id, MOST_ENTRIES);
       const rows = (await changes.findAll({ where: at, limit: MOST_ENTRIES, raw: true })) as unknown as BookChangeRow[];
-      const done = rows.length === 0 ? [] : ((await acts.findAll({ where: { id: { [Op.in]: rows.map((row) => row.actId) } }, raw: true })) as unknown as BookActRow[]);
+      const done =
+        rows.length === 0
+          ? []
+          : ((await acts.findAll({ where: { id: { [Op.in]: rows.map((row) => row.actId) } }, raw: true })) as unknown as BookActRow[]);
       const actOf = new Map(done.map((act) => [act.id, act]));
       const people = await accounts.people([...facts.map((one) => one.by), ...done.map((act) => act.byUser)]);
       const nameOf = (id: string) => (people.get(id) ? fullName(people.get(id)!) : '');
@@ -52,12 +57,25 @@ export function cellHistoryService({ sequelize, accounts, classes, assignments, 
       const standing = scoredAt === null ? undefined : facts.find((one) => one.kind === 'scored')?.id;
       const entries = facts.flatMap((fact): CellHistoryEntry[] => {
         if (!TOLD.has(fact.kind)) return [];
-        const { earned = null, chosen = null, remark, why = null } = fact.data as { earned?: number | null; chosen?: Chosen | null; remark?: unknown; why?: WhyScored | null };
+        const {
+          earned = null,
+          chosen = null,
+          remark,
+          why = null,
+        } = fact.data as { earned?: number | null; chosen?: Chosen | null; remark?: unknown; why?: WhyScored | null };
         const isScore = fact.kind === 'scored' || fact.kind === 'returned' || fact.kind === 'rescaled';
         const words = typeof remark === 'string' ? remark !== '' : remark != null && !isBlank(remark as never);
         const given = isScore ? { earned, chosen, words } : null;
         return [
-          { id: fact.id, at: fact.at, by: nameOf(fact.by), kind: fact.kind as CellHistoryEntry['kind'], given, why, restores: fact.kind === 'scored' && fact.id !== standing },
+          {
+            id: fact.id,
+            at: fact.at,
+            by: nameOf(fact.by),
+            kind: fact.kind as CellHistoryEntry['kind'],
+            given,
+            why,
+            restores: fact.kind === 'scored' && fact.id !== standing,
+          },
         ];
       });
       const beside = rows.flatMap((row): CellHistoryEntry[] => {

@@ -29,12 +29,28 @@ const bytesOf = async (query: string): Promise<Buffer> => {
   expect(reply.status).toBe(200);
   return reply.body as Buffer;
 };
-const category = (id: string, more: Partial<Category>): Category => ({ id, name: id, weight: 50_000, within: 'pooled', leaveOut: 0, keepBest: null, bonus: false, ...more });
+const category = (id: string, more: Partial<Category>): Category => ({
+  id,
+  name: id,
+  weight: 50_000,
+  within: 'pooled',
+  leaveOut: 0,
+  keepBest: null,
+  bonus: false,
+  ...more,
+});
 const [A, B, C] = ['11111111-1111-4111-8111-111111111111', '22222222-2222-4222-8222-222222222222', '33333333-3333-4333-8333-333333333333'];
 
 async function withScheme(scheme: Partial<Scheme>): Promise<void> {
   const { version } = (await finch.get(`/api/classes/${school.rivers}`)).body;
-  const body = { scheme: { ...FIRST_SCHEME, ...scheme }, bearing: FIRST_BEARING, lateRule: { kind: 'none' }, graceMinutes: 0, refile: {}, version };
+  const body = {
+    scheme: { ...FIRST_SCHEME, ...scheme },
+    bearing: FIRST_BEARING,
+    lateRule: { kind: 'none' },
+    graceMinutes: 0,
+    refile: {},
+    version,
+  };
   expect((await finch.put(`/api/classes/${school.rivers}/scheme`, body)).status).toBe(200);
 }
 /** Six pieces in three categories, one of them on top; Bao has five scores and lacks one, Hana is excused from one. */
@@ -50,7 +66,18 @@ async function sixPieces(): Promise<string[]> {
   ] as const;
   const ids: string[] = [];
   for (const [index, [categoryId, points, bonus]] of pieces.entries())
-    ids.push((await school.issued({ title: `Piece ${index + 1}`, categoryId, points: points * 1000, bonus, due: past + index, closes: past + index })).id);
+    ids.push(
+      (
+        await school.issued({
+          title: `Piece ${index + 1}`,
+          categoryId,
+          points: points * 1000,
+          bonus,
+          due: past + index,
+          closes: past + index,
+        })
+      ).id,
+    );
   const edit = (index: number, studentId: string, text: string) => ({ assignmentId: ids[index]!, studentId, version: 0, text });
   const bao = [25, 14, 6, 7, 3].map((points, index) => edit(index, school.bao.id, String(points)));
   const hana = ['21.5', '20', 'x', '11', '9', '4'].map((text, index) => edit(index, school.hana.id, text));
@@ -89,8 +116,14 @@ async function recomputed(bytes: Buffer): Promise<{ totals: (number | string)[];
 
 describe('taking out a workbook', () => {
   it.each<[string, Partial<Scheme>]>([
-    ['weighted categories', { kind: 'weighted', categories: [category(A, { weight: 40_000 }), category(B, { weight: 35_000 }), category(C, { weight: 25_000 })] }],
-    ['shares that weigh the same, the lowest left out', { kind: 'weighted', categories: [category(A, {}), category(B, { within: 'equal', leaveOut: 1 }), category(C, {})] }],
+    [
+      'weighted categories',
+      { kind: 'weighted', categories: [category(A, { weight: 40_000 }), category(B, { weight: 35_000 }), category(C, { weight: 25_000 })] },
+    ],
+    [
+      'shares that weigh the same, the lowest left out',
+      { kind: 'weighted', categories: [category(A, {}), category(B, { within: 'equal', leaveOut: 1 }), category(C, {})] },
+    ],
     [
       'a category on top and missing work as nothing',
       {
@@ -117,7 +150,10 @@ describe('taking out a workbook', () => {
     const { totals, stored, formulas } = await recomputed(await bytesOf('as=xlsx'));
     expect(formulas).toBeGreaterThan(5);
     for (const [index, total] of totals.entries()) expect(total).toBeCloseTo(Number(stored[index]), 9);
-    const progress = (await finch.get(`/api/classes/${school.rivers}/progress`)).body.rows as { student: { givenName: string }; standing: { total: string } }[];
+    const progress = (await finch.get(`/api/classes/${school.rivers}/progress`)).body.rows as {
+      student: { givenName: string };
+      standing: { total: string };
+    }[];
     const shown = ['Bao', 'Hana'].map((name) => progress.find((row) => row.student.givenName === name)!.standing.total);
     expect(totals.map((total) => percentText({ num: BigInt(Math.round(Number(total) * 1e12)), den: 10n ** 12n }, 2))).toEqual(shown);
   });
@@ -146,7 +182,9 @@ describe('taking out a workbook', () => {
 it('gives OneRoster categories, line items and results that fit together', async () => {
   await sixPieces();
   await withScheme({ kind: 'weighted', categories: [category(A, { name: 'Field work' }), category(B, {}), category(C, {})] });
-  const files = new Map((await unzip(await bytesOf('as=oneroster'))).map(({ name, bytes }) => [name, bytes.toString('utf8').trim().split('\r\n')]));
+  const files = new Map(
+    (await unzip(await bytesOf('as=oneroster'))).map(({ name, bytes }) => [name, bytes.toString('utf8').trim().split('\r\n')]),
+  );
   expect([...files.keys()].sort()).toEqual(['academicSessions.csv', 'categories.csv', 'lineItems.csv', 'manifest.csv', 'results.csv']);
   expect(files.get('manifest.csv')).toContain('file.results,bulk');
   expect(files.get('manifest.csv')).toContain('file.users,absent');
@@ -174,7 +212,8 @@ it('gives OneRoster categories, line items and results that fit together', async
 describe('bringing scores in', () => {
   const preview = async (table: string | Buffer) =>
     (await finch.upload(`${book}/bring-in/preview`, Buffer.from(table), 'scores.csv', {})) as { status: number; body: BookBringInReply };
-  const confirm = (table: string | Buffer, digest: string) => finch.upload(`${book}/bring-in`, Buffer.from(table), 'scores.csv', { digest });
+  const confirm = (table: string | Buffer, digest: string) =>
+    finch.upload(`${book}/bring-in`, Buffer.from(table), 'scores.csv', { digest });
 
   it('changes nothing with what was taken out', async () => {
     await sixPieces();

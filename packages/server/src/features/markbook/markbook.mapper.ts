@@ -33,21 +33,41 @@ export function toColumns(classes: readonly SchoolClass[], assignments: readonly
   const place = new Map(classes.map((one, index) => [one.id, index]));
   for (const assignment of assignments) {
     const { briefId, title, how, points, lateRule } = assignment;
-    const column = columns.get(briefId) ?? { briefId, title, how, points, scale: toScale(assignment), aims: aimsOf(assignment), lateRule, sets: classes.map(() => null) };
+    const column = columns.get(briefId) ?? {
+      briefId,
+      title,
+      how,
+      points,
+      scale: toScale(assignment),
+      aims: aimsOf(assignment),
+      lateRule,
+      sets: classes.map(() => null),
+    };
     column.sets[place.get(assignment.classId)!] = toBookSet(assignment);
     columns.set(briefId, column);
   }
   return [...columns.values()];
 }
 
-export const toBookClass = ({ id, label, hue, calendar, terms, scheme, bearing, lateRule, putAwayAt }: SchoolClass, units: Unit[]): BookClassReply => ({
+export const toBookClass = (
+  { id, label, hue, calendar, terms, scheme, bearing, lateRule, putAwayAt }: SchoolClass,
+  units: Unit[],
+): BookClassReply => ({
   ...{ id, label, hue, calendar, terms, scheme, bearing, lateRule, units },
   away: putAwayAt !== null,
 });
 
 export function toBookStudent({ student, joined, left }: Member, of: number, memberships: readonly GroupMembership[]): BookStudent {
   const { id, givenName, familyName } = student;
-  return { id, givenName, familyName, of, joined, left, groups: memberships.filter((one) => !one.dissolved && one.studentIds.includes(id)).map((one) => one.name) };
+  return {
+    id,
+    givenName,
+    familyName,
+    of,
+    joined,
+    left,
+    groups: memberships.filter((one) => !one.dissolved && one.studentIds.includes(id)).map((one) => one.name),
+  };
 }
 
 function toGiven(sight: LeanSight, score: NonNullable<NonNullable<LeanSight['record']>['score']>): CellGiven {

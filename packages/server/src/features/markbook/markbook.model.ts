@@ -28,7 +28,17 @@ export function defineMarkBook(sequelize: Sequelize) {
   return {
     acts: sequelize.define<Model<BookActRow>>(
       'bookAct',
-      { id: key(), classId: STRING, byUser: STRING, place: INTEGER, at: DataTypes.DATE(3), kind: STRING, cells: INTEGER, undone: BOOLEAN, gone: BOOLEAN },
+      {
+        id: key(),
+        classId: STRING,
+        byUser: STRING,
+        place: INTEGER,
+        at: DataTypes.DATE(3),
+        kind: STRING,
+        cells: INTEGER,
+        undone: BOOLEAN,
+        gone: BOOLEAN,
+      },
       { tableName: 'book_acts' },
     ),
     changes: sequelize.define<Model<BookChangeRow>>(

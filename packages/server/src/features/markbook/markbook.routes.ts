@@ -134,6 +134,7 @@ export const markBookRoutes = ({ book, bookActs, cellHistory, takeOut, bringIn, 
     params: classParams,
     takesTable: true,
     body: confirmBody,
-    handle: ({ actor, params, body, table, now }: Ask<OneClass, { digest: string }>) => bringIn.confirm(asTeacher(actor), params.classId, table!, body.digest, now),
+    handle: ({ actor, params, body, table, now }: Ask<OneClass, { digest: string }>) =>
+      bringIn.confirm(asTeacher(actor), params.classId, table!, body.digest, now),
   },
 ];

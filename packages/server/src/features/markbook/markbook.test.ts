@@ -17,12 +17,22 @@ afterEach(() => server.close());
 const look = async (who = finch, query = ''): Promise<BookReply> => (await who.get(`${book}${query}`)).body as BookReply;
 /** The cell of a student in the column of an assignment. */
 const cellIn = (reply: BookReply, assignmentId: string, studentId: string): BookCell | null =>
-  reply.cells[reply.students.findIndex((one) => one.id === studentId)]![reply.columns.findIndex((one) => one.sets.some((set) => set?.assignmentId === assignmentId))]!;
+  reply.cells[reply.students.findIndex((one) => one.id === studentId)]![
+    reply.columns.findIndex((one) => one.sets.some((set) => set?.assignmentId === assignmentId))
+  ]!;
 const cell = async (assignmentId: string, name: 'bao' | 'hana') => cellIn(await look(), assignmentId, school[name].id);
-const edit = (assignmentId: string, name: 'bao' | 'hana', text: string, version = 0): BookEdit => ({ assignmentId, studentId: school[name].id, version, text });
+const edit = (assignmentId: string, name: 'bao' | 'hana', text: string, version = 0): BookEdit => ({
+  assignmentId,
+  studentId: school[name].id,
+  version,
+  text,
+});
 const enter = (edits: BookEdit[], more: object = {}, who = finch) => who.post(`${book}/edits`, { kind: 'typed', edits, ...more });
 const many = async (count: number) =>
-  expect((await school.bringIn(finch, ['Given name,Family name', ...Array.from({ length: count }, (_, i) => `Given${i},Family`)].join('\n'))).body.added).toBe(count);
+  expect(
+    (await school.bringIn(finch, ['Given name,Family name', ...Array.from({ length: count }, (_, i) => `Given${i},Family`)].join('\n')))
+      .body.added,
+  ).toBe(count);
 async function handsIn(name: 'bao' | 'hana', id: string): Promise<void> {
   const student = await server.person(name);
   await student.put(`/api/my/work/${id}/text`, { text: doc('work'), version: 0 });
@@ -62,7 +72,13 @@ describe('the book', () => {
     expect(again).toBeLessThan(first / 2);
     server.clock.now = Date.parse('2026-11-25T15:30:00.001Z');
     expect((await cell(id, 'bao'))!.state).toBe('missing');
-    await finch.put(`/api/assignments/${id}/exceptions`, { studentIds: [school.bao.id], excused: true, waivesLate: false, reason: 'Ill', tell: false });
+    await finch.put(`/api/assignments/${id}/exceptions`, {
+      studentIds: [school.bao.id],
+      excused: true,
+      waivesLate: false,
+      reason: 'Ill',
+      tell: false,
+    });
     expect((await cell(id, 'bao'))!.state).toBe('excused');
     await finch.patch(`/api/classes/${school.rivers}/roster/${school.bao.id}`, { givenName: 'Bea' });
     expect((await look()).students.map((one) => one.givenName)).toContain('Bea');
@@ -106,7 +122,9 @@ describe('the book', () => {
     await finch.del(`/api/classes/${school.rivers}/roster/${school.bao.id}`);
     await school.bringIn(finch, `Given name,Family name,Jolly ID\nBao,Lind,${school.bao.id}`, {}, second.id);
     const together = await look(finch, '?sections=together');
-    const rows = together.students.flatMap((one, index) => (one.id === school.bao.id ? [{ left: one.left, cells: together.cells[index]! }] : []));
+    const rows = together.students.flatMap((one, index) =>
+      one.id === school.bao.id ? [{ left: one.left, cells: together.cells[index]! }] : [],
+    );
     // Both sections were made at the same moment, so either may come first.
     rows.sort((x, y) => Number(y.left !== null) - Number(x.left !== null));
     expect(rows.map((row) => [row.left !== null, row.cells.filter((one) => one?.score).length])).toEqual([
@@ -122,7 +140,13 @@ describe('entering', () => {
     const { id } = await school.issued({ due: past });
     const words = await school.issued({ title: 'Words', due: past, scoring: { by: 'words', words: [{ name: 'Meets', percent: 80_000 }] } });
     const lab = await school.issued({ title: 'Lab', due: past, how: 'inClass' });
-    const reply = await enter([edit(id, 'bao', '7,5'), edit(id, 'hana', '80 %'), edit(words.id, 'bao', 'me'), edit(words.id, 'hana', 'x'), edit(lab.id, 'bao', 'm')]);
+    const reply = await enter([
+      edit(id, 'bao', '7,5'),
+      edit(id, 'hana', '80 %'),
+      edit(words.id, 'bao', 'me'),
+      edit(words.id, 'hana', 'x'),
+      edit(lab.id, 'bao', 'm'),
+    ]);
     expect([reply.status, reply.body.changed, reply.body.undo]).toMatchObject([200, 5, { kind: 'typed', cells: 5 }]);
     expect(await cell(id, 'bao')).toMatchObject({ state: 'scored', held: true, score: { earned: 7500 } });
     expect(await cell(id, 'hana')).toMatchObject({ score: { earned: 16_000 } });
@@ -135,8 +159,16 @@ describe('entering', () => {
   it('stores nothing of an act of which a cell is wrong, and names every one', async () => {
     const { id } = await school.issued({ due: server.clock.now - 24 * HOUR });
     const open = await school.issued({ title: 'Open' });
-    await finch.put(`/api/assignments/${open.id}/exceptions`, { studentIds: [school.hana.id], excused: true, waivesLate: false, reason: '', tell: false });
-    const reply = await enter([edit(id, 'bao', '7'), edit(id, 'hana', 'seven'), edit(open.id, 'bao', 'm'), edit(open.id, 'hana', '3')], { kind: 'pasted' });
+    await finch.put(`/api/assignments/${open.id}/exceptions`, {
+      studentIds: [school.hana.id],
+      excused: true,
+      waivesLate: false,
+      reason: '',
+      tell: false,
+    });
+    const reply = await enter([edit(id, 'bao', '7'), edit(id, 'hana', 'seven'), edit(open.id, 'bao', 'm'), edit(open.id, 'hana', '3')], {
+      kind: 'pasted',
+    });
     expect([reply.status, reply.body.type]).toEqual([422, 'book.refused']);
     expect(reply.body.current.problems).toEqual([
       { index: 1, why: 'notRead' },
@@ -181,7 +213,9 @@ describe('entering', () => {
     const ids: string[] = [];
     for (let i = 0; i < 6; i++) ids.push((await school.issued({ title: `T${i}` })).id);
     const { students } = await look();
-    const edits = ids.flatMap((assignmentId) => students.map((student) => ({ assignmentId, studentId: student.id, version: 0, text: '10' })));
+    const edits = ids.flatMap((assignmentId) =>
+      students.map((student) => ({ assignmentId, studentId: student.id, version: 0, text: '10' })),
+    );
     expect((await enter(edits, { kind: 'pasted' })).body.changed).toBe(192);
     const { cells } = await look();
     expect(cells.flat().every((one) => one!.score?.earned === 10_000 && one!.version === 1)).toBe(true);
@@ -300,7 +334,10 @@ describe('undoing', () => {
     expect((await enter([edit((await school.issued()).id, 'bao', 'a')])).body.current.problems).toEqual([{ index: 0, why: 'notInClass' }]);
     const { undo } = (await enter([edit(id, 'bao', 'a')])).body;
     expect(await cell(id, 'bao')).toMatchObject({ state: 'inClass', absent: true });
-    const mark = async () => (await finch.get(`/api/assignments/${id}/pieces`)).body.rows.map((row: { collecting: { mark: string | null } }) => row.collecting.mark);
+    const mark = async () =>
+      (await finch.get(`/api/assignments/${id}/pieces`)).body.rows.map(
+        (row: { collecting: { mark: string | null } }) => row.collecting.mark,
+      );
     expect(await mark()).toEqual(['absent', null]);
     // A score that comes later stays beside it; emptied once the score goes, then the note.
     const at = async () => (await cell(id, 'bao'))!.version;
@@ -319,7 +356,10 @@ describe('undoing', () => {
 
   it('takes a remark to a cell, held like any other, beside the score or alone', async () => {
     const { id } = await school.issued({ how: 'inClass', due: server.clock.now - HOUR });
-    const remark = async (text: string) => enter([{ assignmentId: id, studentId: school.bao.id, version: (await cell(id, 'bao'))!.version, remark: text }], { kind: 'remarked' });
+    const remark = async (text: string) =>
+      enter([{ assignmentId: id, studentId: school.bao.id, version: (await cell(id, 'bao'))!.version, remark: text }], {
+        kind: 'remarked',
+      });
     const desk = async () => (await finch.get(`/api/assignments/${id}/pieces/${school.bao.id}`)).body.row;
     expect((await remark('See me.')).body.changed).toBe(1);
     expect(await desk()).toMatchObject({ held: true, score: { earned: null, remark: doc('See me.') } });
@@ -354,7 +394,12 @@ it('tells the history of a cell, and puts an earlier score back', async () => {
   const history = `/api/assignments/${id}/pieces/${school.bao.id}/history`;
   const { entries } = (await finch.get(history)).body;
   expect(
-    entries.map((one: { kind: string; why: string; given: { earned: number } | null; restores: boolean }) => [one.kind, one.why, one.given?.earned ?? null, one.restores]),
+    entries.map((one: { kind: string; why: string; given: { earned: number } | null; restores: boolean }) => [
+      one.kind,
+      one.why,
+      one.given?.earned ?? null,
+      one.restores,
+    ]),
   ).toEqual([
     ['scored', 'filled', 14_000, false],
     ['scored', 'typed', 12_000, true],
@@ -379,12 +424,18 @@ it('asks whether scores are kept or scaled when the points change, and scales wh
   expect((await (await server.person('lund')).put(second, { earned: 14_000, chosen: null, remark: '' })).status).toBe(200);
   const to25 = (more: object) => finch.put(`/api/briefs/${brief.id}`, { ...changed(brief, { points: 25_000 }), ...more });
   const asked = await to25({});
-  expect([asked.status, asked.body.type, asked.body.current]).toEqual([409, 'assignment.pointsAsked', { pieces: 2, from: 20_000, to: 25_000 }]);
+  expect([asked.status, asked.body.type, asked.body.current]).toEqual([
+    409,
+    'assignment.pointsAsked',
+    { pieces: 2, from: 20_000, to: 25_000 },
+  ]);
   const scaled = (await to25({ scores: 'scale' })).body;
   expect(await cell(assignmentId, 'bao')).toMatchObject({ state: 'returned', score: { earned: 15_000 } });
   expect(await cell(assignmentId, 'hana')).toMatchObject({ held: true, score: { earned: 9375 } });
   expect((await (await server.person('bao')).get(`/api/my/work/${assignmentId}`)).body.piece.returned.earned).toBe(15_000);
-  expect((await finch.get(`/api/assignments/${assignmentId}/seconds`)).body.pieces).toMatchObject([{ first: { earned: 15_000 }, second: { earned: 17_500 } }]);
+  expect((await finch.get(`/api/assignments/${assignmentId}/seconds`)).body.pieces).toMatchObject([
+    { first: { earned: 15_000 }, second: { earned: 17_500 } },
+  ]);
   expect((await finch.get('/api/news')).body.items ?? []).toEqual([]);
   await finch.put(`/api/briefs/${brief.id}`, { ...changed(scaled, { points: 50_000 }), scores: 'keep' });
   expect(await cell(assignmentId, 'bao')).toMatchObject({ score: { earned: 15_000 } });
@@ -392,7 +443,10 @@ it('asks whether scores are kept or scaled when the points change, and scales wh
 
 it('says of aims what whole pieces and criteria say', async () => {
   const level = (name: string, points: number) => ({ id: name, name, descriptor: '', points, upTo: null });
-  const rubric = { name: 'R', criteria: [{ id: 'c', name: 'Terms', weight: 1000, aims: ['Naming'], levels: [level('Some', 1000), level('All', 4000)] }] };
+  const rubric = {
+    name: 'R',
+    criteria: [{ id: 'c', name: 'Terms', weight: 1000, aims: ['Naming'], levels: [level('Some', 1000), level('All', 4000)] }],
+  };
   const { id } = await school.issued({ aims: ['Explaining'], scoring: { by: 'rubric', rubric, shelfId: null }, points: 4000 });
   await finch.put(`/api/assignments/${id}/pieces/${school.bao.id}/score`, {
     earned: null,
@@ -432,7 +486,13 @@ it('says on its stream which assignments changed, and when more than cells did',
   await live.poll();
   await enter([edit(id, 'bao', '12')]);
   await live.poll();
-  await finch.put(`/api/assignments/${id}/exceptions`, { studentIds: [school.hana.id], excused: true, waivesLate: false, reason: '', tell: false });
+  await finch.put(`/api/assignments/${id}/exceptions`, {
+    studentIds: [school.hana.id],
+    excused: true,
+    waivesLate: false,
+    reason: '',
+    tell: false,
+  });
   await live.poll();
   await school.issued({ title: 'New' });
   await live.poll();

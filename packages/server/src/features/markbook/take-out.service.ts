@@ -25,7 +25,12 @@ interface Collaborators {
 /** The book taken out in open formats, and what it says about aims. */
 export function takeOutService({ classes, roster, assignments, board, book }: Collaborators) {
   /** The book of one class, or of one of its terms. @throws Problem `thing.unknown` for a term that the class does not have */
-  async function outOf(teacher: Teacher, classId: string, { eyes, term }: Pick<BookTakeOut, 'eyes' | 'term'>, now: number): Promise<{ out: BookOut; reply: BookReply }> {
+  async function outOf(
+    teacher: Teacher,
+    classId: string,
+    { eyes, term }: Pick<BookTakeOut, 'eyes' | 'term'>,
+    now: number,
+  ): Promise<{ out: BookOut; reply: BookReply }> {
     const reply = await book.read(teacher, classId, false, now);
     const [found] = reply.classes;
     const { terms, calendar, scheme, label } = found!;
@@ -56,7 +61,13 @@ export function takeOutService({ classes, roster, assignments, board, book }: Co
   };
 
   /** Categories, line items and results of OneRoster 1.1; what students do not have yet is left out for their eyes. */
-  async function results(teacher: Teacher, classId: string, eyes: BookTakeOut['eyes'], { out, reply }: Awaited<ReturnType<typeof outOf>>, now: number): Promise<TakenOut> {
+  async function results(
+    teacher: Teacher,
+    classId: string,
+    eyes: BookTakeOut['eyes'],
+    { out, reply }: Awaited<ReturnType<typeof outOf>>,
+    now: number,
+  ): Promise<TakenOut> {
     const found = await classes.forTeacher(teacher, 'book.look', classId);
     const members = await roster.detailsOf(classId);
     const idOf = new Map(members.map((member) => [member.student.id, sourceOfStudent(member)]));
@@ -66,7 +77,8 @@ export function takeOutService({ classes, roster, assignments, board, book }: Co
     const table = (columns: string, rows: (string | null)[][]) => ({ header: `${told} ${columns}`.split(' '), rows });
     // A line item must have a category; what is filed under none gets one of its own.
     const loose = `none-${classId}`;
-    const sourceOf = (column: BookColumn) => (found.scheme.categories.some((one) => one.id === column.categoryId) ? column.categoryId! : loose);
+    const sourceOf = (column: BookColumn) =>
+      found.scheme.categories.some((one) => one.id === column.categoryId) ? column.categoryId! : loose;
     const termOf = (column: BookColumn) => {
       const index = termOfWork(found.terms, found.calendar.zone, column);
       return index === null ? '' : `term-${index + 1}`;
@@ -124,7 +136,11 @@ export function takeOutService({ classes, roster, assignments, board, book }: Co
       if (asked.as === 'xlsx') return bookWorkbook(out);
       if (asked.as === 'oneroster') return results(teacher, classId, asked.eyes, taken, now);
       const { header, rows } = bookRows(out);
-      return { name: `${fileStem(`${out.label} ${out.term}`)}-mark-book.csv`, mediaType: 'text/csv; charset=utf-8', bytes: Buffer.from(`\ufeff${csv(header, rows)}`) };
+      return {
+        name: `${fileStem(`${out.label} ${out.term}`)}-mark-book.csv`,
+        mediaType: 'text/csv; charset=utf-8',
+        bytes: Buffer.from(`\ufeff${csv(header, rows)}`),
+      };
     },
 
     /** What every scored piece says about aims, by student. Nothing of what is marked without names. */
@@ -133,7 +149,8 @@ export function takeOutService({ classes, roster, assignments, board, book }: Co
       const all = await assignments.ofClasses([classId], { drafts: false, now });
       const tagged = all.filter(
         ({ aims, scoring, secondMarker }) =>
-          secondMarker !== teacher.userId && (aims.length > 0 || (scoring.by === 'rubric' && scoring.rubric.criteria.some((one) => one.aims.length > 0))),
+          secondMarker !== teacher.userId &&
+          (aims.length > 0 || (scoring.by === 'rubric' && scoring.rubric.criteria.some((one) => one.aims.length > 0))),
       );
       const byStudent = new Map<string, BookAimsReply['students'][number]>();
       for (const sight of await board.as(teacherEyes(teacher)).lean({ classes: [found], assignments: tagged, now })) {

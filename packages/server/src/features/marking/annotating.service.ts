@@ -32,13 +32,29 @@ interface Collaborators {
 }
 
 /** What is said about a piece, from both sides: notes in the margin, what is written below them, voice, questions about a score. */
-export function annotatingService({ accounts, classes, desk, notes, questions, remarks, pieces, ownPieces, feedbackFiles, news }: Collaborators) {
+export function annotatingService({
+  accounts,
+  classes,
+  desk,
+  notes,
+  questions,
+  remarks,
+  pieces,
+  ownPieces,
+  feedbackFiles,
+  news,
+}: Collaborators) {
   /** Changes notes on the hand-in that lies on the desk. @returns all notes on it */
   async function changeNotes(
     teacher: Teacher,
     at: At,
     now: number,
-    work: (of: { workId: string; pieceId: string; handIn: NonNullable<DeskPieceReply['handIn']>; transaction: Transaction }) => Promise<void>,
+    work: (of: {
+      workId: string;
+      pieceId: string;
+      handIn: NonNullable<DeskPieceReply['handIn']>;
+      transaction: Transaction;
+    }) => Promise<void>,
     holds = true,
   ): Promise<MarginNote[]> {
     const sight = await desk.sightAt(teacher, 'piece.annotate', at, now);
@@ -48,7 +64,13 @@ export function annotatingService({ accounts, classes, desk, notes, questions, r
       id: pieceId,
       work: { id: workId },
     } = sight.record;
-    await desk.changeWork(teacher, sight, now, (transaction) => work({ workId, pieceId, handIn: { ...one, receivedFor: '' }, transaction }), { holds });
+    await desk.changeWork(
+      teacher,
+      sight,
+      now,
+      (transaction) => work({ workId, pieceId, handIn: { ...one, receivedFor: '' }, transaction }),
+      { holds },
+    );
     return notes.ofWork(workId, one, { as: 'teacher', userId: teacher.userId, nameless: isNameless(sight) });
   }
 
@@ -69,7 +91,13 @@ export function annotatingService({ accounts, classes, desk, notes, questions, r
         assignmentId: assignment.id,
         classId: schoolClass.id,
         zone: schoolClass.calendar.zone,
-        data: { title: assignment.title, className: schoolClass.label, who: who.name, word: answer.text.slice(0, 200), studentId: whoOf(sight).id },
+        data: {
+          title: assignment.title,
+          className: schoolClass.label,
+          who: who.name,
+          word: answer.text.slice(0, 200),
+          studentId: whoOf(sight).id,
+        },
       })),
       now,
       transaction,
@@ -80,16 +108,27 @@ export function annotatingService({ accounts, classes, desk, notes, questions, r
     const person = (await accounts.people([userId])).get(userId);
     return person ? fullName(person) : '';
   };
-  const teachersOf = async ({ schoolClass }: Sight) => ((await classes.teachersOf([schoolClass.id])).get(schoolClass.id) ?? []).map(({ id }) => id);
+  const teachersOf = async ({ schoolClass }: Sight) =>
+    ((await classes.teachersOf([schoolClass.id])).get(schoolClass.id) ?? []).map(({ id }) => id);
 
-  async function ownWork(student: Student, action: 'ownWork.look' | 'ownWork.talk', assignmentId: string, now: number): Promise<{ sight: Sight; workId: string; until: number }> {
+  async function ownWork(
+    student: Student,
+    action: 'ownWork.look' | 'ownWork.talk',
+    assignmentId: string,
+    now: number,
+  ): Promise<{ sight: Sight; workId: string; until: number }> {
     const sight = await ownPieces.sight(student, action, assignmentId, now);
     if (!sight.record || sight.record.shownAt === null) throw new Problem('thing.unknown');
     return { sight, workId: sight.record.work.id, until: sight.record.shownAt };
   }
 
   /** A note that the student may see; what is kept back does not exist for them. */
-  async function requireShown(student: Student, { workId, until }: { workId: string; until: number }, { member }: Sight, noteId: string): Promise<void> {
+  async function requireShown(
+    student: Student,
+    { workId, until }: { workId: string; until: number },
+    { member }: Sight,
+    noteId: string,
+  ): Promise<void> {
     const seen = await notes.ofWork(workId, null, { as: 'student', userId: student.userId, student: member.student, until });
     if (!seen.some((note) => note.id === noteId)) throw new Problem('thing.unknown');
   }
@@ -105,13 +144,21 @@ export function annotatingService({ accounts, classes, desk, notes, questions, r
     },
 
     changeNote: (teacher: Teacher, { noteId, ...at }: NoteAt, change: NoteChange, now: number): Promise<MarginNote[]> =>
-      changeNotes(teacher, at, now, ({ workId, handIn, transaction }) => notes.change(workId, handIn, noteId, change, teacher.userId, transaction)),
+      changeNotes(teacher, at, now, ({ workId, handIn, transaction }) =>
+        notes.change(workId, handIn, noteId, change, teacher.userId, transaction),
+      ),
 
     removeNote: (teacher: Teacher, { noteId, ...at }: NoteAt, now: number): Promise<MarginNote[]> =>
       changeNotes(teacher, at, now, ({ workId, transaction }) => notes.remove(workId, noteId, teacher.userId, transaction), false),
 
     settleNote: (teacher: Teacher, { noteId, ...at }: NoteAt, settled: boolean, now: number): Promise<MarginNote[]> =>
-      changeNotes(teacher, at, now, ({ workId, transaction }) => notes.settle(workId, noteId, settled, teacher.userId, now, transaction), false),
+      changeNotes(
+        teacher,
+        at,
+        now,
+        ({ workId, transaction }) => notes.settle(workId, noteId, settled, teacher.userId, now, transaction),
+        false,
+      ),
 
     /** Writes below a note; students who have it already read the answer at once. */
     async answerNote(teacher: Teacher, { noteId, ...at }: NoteAt, text: string, now: number): Promise<MarginNote[]> {
@@ -151,7 +198,9 @@ export function annotatingService({ accounts, classes, desk, notes, questions, r
     async ownSettle(student: Student, { assignmentId, noteId }: OwnNoteAt, settled: boolean, now: number): Promise<void> {
       const { sight, ...work } = await ownWork(student, 'ownWork.talk', assignmentId, now);
       await requireShown(student, work, sight, noteId);
-      await pieces.change({ assignmentId, studentId: student.userId }, ({ transaction }) => notes.settle(work.workId, noteId, settled, student.userId, now, transaction));
+      await pieces.change({ assignmentId, studentId: student.userId }, ({ transaction }) =>
+        notes.settle(work.workId, noteId, settled, student.userId, now, transaction),
+      );
     },
 
     async ownRead(student: Student, assignmentId: string, now: number): Promise<void> {
@@ -192,7 +241,13 @@ export function annotatingService({ accounts, classes, desk, notes, questions, r
       const [userIds, name] = await Promise.all([teachersOf(sight), nameOf(student.userId)]);
       await pieces.change({ assignmentId, studentId: student.userId }, async ({ record, transaction }) => {
         const id = await questions.ask(record.id, text, student.userId, now, transaction);
-        const data = { title: assignment.title, className: schoolClass.label, who: name, word: text.slice(0, 200), studentId: student.userId };
+        const data = {
+          title: assignment.title,
+          className: schoolClass.label,
+          who: name,
+          word: text.slice(0, 200),
+          studentId: student.userId,
+        };
         await news.tell(
           userIds.map((userId) => ({
             userId,
@@ -209,7 +264,12 @@ export function annotatingService({ accounts, classes, desk, notes, questions, r
       });
     },
 
-    async answerQuestion(teacher: Teacher, { questionId, ...at }: At & { questionId: string }, answer: string, now: number): Promise<DeskPieceReply> {
+    async answerQuestion(
+      teacher: Teacher,
+      { questionId, ...at }: At & { questionId: string },
+      answer: string,
+      now: number,
+    ): Promise<DeskPieceReply> {
       const sight = await desk.sightAt(teacher, 'score.answer', at, now);
       const { assignment, schoolClass, member } = sight;
       const name = await nameOf(teacher.userId);
@@ -217,7 +277,11 @@ export function annotatingService({ accounts, classes, desk, notes, questions, r
         await questions.answer(record.id, questionId, answer, teacher.userId, now, transaction);
         const data = { title: assignment.title, className: schoolClass.label, who: name, word: answer.slice(0, 200) };
         const about = { assignmentId: assignment.id, classId: schoolClass.id, zone: schoolClass.calendar.zone, data };
-        await news.tell([{ userId: member.student.id, kind: 'scoreAnswered', onceKey: `scoreAnswered:${questionId}`, ...about }], now, transaction);
+        await news.tell(
+          [{ userId: member.student.id, kind: 'scoreAnswered', onceKey: `scoreAnswered:${questionId}`, ...about }],
+          now,
+          transaction,
+        );
       });
       return desk.look(teacher, at, now);
     },

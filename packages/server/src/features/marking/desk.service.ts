@@ -62,7 +62,9 @@ export function deskService({ accounts, assignments, board, pieces, works, worki
       const assignment = await assignments.forTeacher(teacher, action, assignmentId);
       const found = assignment.namesHidden ? await pieces.byId(studentId) : null;
       const piece = found?.assignmentId === assignmentId ? found : null;
-      const [sight] = !isIssued(assignment, now) ? [] : await board.as(teacherEyes(teacher)).ofAssignment(assignment, now, [piece?.studentId ?? studentId]);
+      const [sight] = !isIssued(assignment, now)
+        ? []
+        : await board.as(teacherEyes(teacher)).ofAssignment(assignment, now, [piece?.studentId ?? studentId]);
       if (!sight || sight.piece.state === null || isNameless(sight) !== (piece !== null)) throw new Problem('thing.unknown');
       return sight;
     },
@@ -71,7 +73,9 @@ export function deskService({ accounts, assignments, board, pieces, works, worki
     async sharing(teacher: Teacher, { team, member, record, assignment }: Sight, now: number): Promise<Sight[]> {
       if (team === null || record === null || record.work.groupId === null) return [];
       const others = (await pieces.sharing(record.work.id)).filter((id) => id !== member.student.id);
-      return others.length === 0 ? [] : (await board.as(teacherEyes(teacher)).ofAssignment(assignment, now, others)).filter(({ piece }) => piece.state !== null);
+      return others.length === 0
+        ? []
+        : (await board.as(teacherEyes(teacher)).ofAssignment(assignment, now, others)).filter(({ piece }) => piece.state !== null);
     },
 
     /** The hand-in that feedback is about: the last one, unless it was taken back. */
@@ -112,7 +116,9 @@ export function deskService({ accounts, assignments, board, pieces, works, worki
         nameless,
         late: nameless ? null : costOf(sight),
         second:
-          second && !blind && (second.by === teacher.userId || record?.score?.by === teacher.userId || assignment.secondMarker !== teacher.userId)
+          second &&
+          !blind &&
+          (second.by === teacher.userId || record?.score?.by === teacher.userId || assignment.secondMarker !== teacher.userId)
             ? { ...second, by: by ? fullName(by) : '' }
             : null,
         blind,
@@ -124,7 +130,11 @@ export function deskService({ accounts, assignments, board, pieces, works, worki
     },
 
     /** An earlier hand-in of the same piece, for laying rounds side by side. */
-    async round(teacher: Teacher, { version, ...at }: At & { version: number }, now: number): Promise<Pick<DeskPieceReply, 'handIn' | 'notes'>> {
+    async round(
+      teacher: Teacher,
+      { version, ...at }: At & { version: number },
+      now: number,
+    ): Promise<Pick<DeskPieceReply, 'handIn' | 'notes'>> {
       const sight = await service.sightAt(teacher, 'piece.look', at, now);
       const { one } = await service.handInOf(sight, version);
       if (!one) throw new Problem('thing.unknown');
@@ -133,7 +143,10 @@ export function deskService({ accounts, assignments, board, pieces, works, worki
         working.toHandInView(one, sight.assignment.title),
         notes.ofWork(sight.record!.work.id, one, { as: 'teacher', userId: teacher.userId, nameless }),
       ]);
-      return { handIn: nameless ? namelessHandIn(handIn) : handIn, notes: pinned.filter((note) => note.version === version && (!sight.blind || note.mine)) };
+      return {
+        handIn: nameless ? namelessHandIn(handIn) : handIn,
+        notes: pinned.filter((note) => note.version === version && (!sight.blind || note.mine)),
+      };
     },
 
     /** Changes a piece that nobody else changed since the teacher saw it; else shows them the newer one. */
@@ -160,12 +173,19 @@ export function deskService({ accounts, assignments, board, pieces, works, worki
     },
 
     /** Changes what is pinned to a work. What was returned before has something new to return then. */
-    async changeWork<T>(teacher: Teacher, sight: Sight, now: number, work: (transaction: Transaction) => Promise<T>, { holds }: { holds: boolean }): Promise<T> {
+    async changeWork<T>(
+      teacher: Teacher,
+      sight: Sight,
+      now: number,
+      work: (transaction: Transaction) => Promise<T>,
+      { holds }: { holds: boolean },
+    ): Promise<T> {
       const others = (await service.sharing(teacher, sight, now)).map(({ member }) => member.student.id);
       const ats = [sight.member.student.id, ...others].map((studentId) => ({ assignmentId: sight.assignment.id, studentId }));
       return pieces.changeAll(ats, async (opened) => {
         const result = await work(opened[0]!.transaction);
-        if (holds) for (const piece of opened) if (piece.record.score && piece.record.summary.lastReturnAt !== null) piece.set({ held: true });
+        if (holds)
+          for (const piece of opened) if (piece.record.score && piece.record.summary.lastReturnAt !== null) piece.set({ held: true });
         return result;
       });
     },

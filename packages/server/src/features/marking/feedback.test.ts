@@ -26,7 +26,9 @@ async function handIn(name: 'bao' | 'hana' = 'bao', text = WORDS) {
   return student;
 }
 async function note(quote = 'wears away', more: object = {}): Promise<MarginNote> {
-  const reply = await (await server.person('finch')).post(`${piece()}/notes`, { version: 1, place: place(quote), text: 'How do you know, {name}?', ...more });
+  const reply = await (
+    await server.person('finch')
+  ).post(`${piece()}/notes`, { version: 1, place: place(quote), text: 'How do you know, {name}?', ...more });
   expect(reply.status).toBe(201);
   server.clock.now += 1;
   return (reply.body as MarginNote[]).at(-1)!;
@@ -40,7 +42,8 @@ async function score(more: object = {}, path = piece()) {
     ...more,
   });
 }
-const giveBack = async (more: object = {}) => (await server.person('finch')).post(`/api/assignments/${id}/return`, { studentIds: 'allHeld', confirmed: true, ...more });
+const giveBack = async (more: object = {}) =>
+  (await server.person('finch')).post(`/api/assignments/${id}/return`, { studentIds: 'allHeld', confirmed: true, ...more });
 
 describe('margin notes', () => {
   it('are the teacher’s until the piece is returned, then the student’s, by name', async () => {
@@ -61,7 +64,9 @@ describe('margin notes', () => {
     const finch = await server.person('finch');
     const put = (place: Place, version = 1, text = 'x') => finch.post(`${piece()}/notes`, { version, place, text });
     expect((await put({ ...place('bend'), quote: 'band' })).body.type).toBe('note.noSuchPlace');
-    expect((await put({ kind: 'area', fileId: school.bao.id, page: 1, x: 1, y: 1, width: 0, height: 0 })).body.type).toBe('note.noSuchPlace');
+    expect((await put({ kind: 'area', fileId: school.bao.id, page: 1, x: 1, y: 1, width: 0, height: 0 })).body.type).toBe(
+      'note.noSuchPlace',
+    );
     expect((await put(place('bend'), 2)).body.type).toBe('note.noSuchPlace');
     expect((await put(place('bend'), 1, ' ')).body.type).toBe('note.empty');
     expect((await put({ kind: 'area', fileId: 'x', page: 0, x: 2000, y: 1, width: 0, height: 0 })).status).toBe(400);
@@ -74,7 +79,10 @@ describe('margin notes', () => {
     const change = { text: 'Say how.', place: at, edition };
     expect((await lund.put(`${piece()}/notes/${noteId}`, change)).body.type).toBe('note.notYours');
     expect((await finch.put(`${piece()}/notes/${noteId}`, change)).body).toMatchObject([{ text: 'Say how.', edition: 2 }]);
-    expect((await finch.put(`${piece()}/notes/${noteId}`, change)).body).toMatchObject({ type: 'conflict.changedMeanwhile', current: { text: 'Say how.' } });
+    expect((await finch.put(`${piece()}/notes/${noteId}`, change)).body).toMatchObject({
+      type: 'conflict.changedMeanwhile',
+      current: { text: 'Say how.' },
+    });
     await score();
     await giveBack();
     expect((await finch.put(`${piece()}/notes/${noteId}`, { ...change, edition: 2 })).body.type).toBe('note.shown');
@@ -112,7 +120,10 @@ describe('margin notes', () => {
     expect((await look()).row.collecting.unreadNotes).toBe(0);
     await finch.post(`${piece()}/notes/${noteId}/answers`, { text: 'Then write that, {name}.' });
     expect((await bao.get('/api/my/work')).body.pieces).toMatchObject([{ unread: 1 }]);
-    expect((await bao.get(own())).body).toMatchObject({ unreadNotes: 1, notes: [{ answers: [{ mine: true }, { text: 'Then write that, Bao.', unread: true }] }] });
+    expect((await bao.get(own())).body).toMatchObject({
+      unreadNotes: 1,
+      notes: [{ answers: [{ mine: true }, { text: 'Then write that, Bao.', unread: true }] }],
+    });
     await bao.put(`${own()}/notes/${noteId}/settled`, { settled: true });
     expect((await look()).notes[0]!.settledAt).not.toBeNull();
     const otto = await server.person('otto');
@@ -168,7 +179,10 @@ describe('what goes beside a score', () => {
     expect((await score({ adjust: { by: -1_000, reason: ' ' } })).body.type).toBe('score.noReason');
     expect((await score({ adjust: { by: -16_000, reason: 'Copied' } })).body.type).toBe('score.negative');
     expect((await score({ adjust: { by: 6_000, reason: 'Extra' } })).body.type).toBe('score.aboveMaximum');
-    expect((await score({ adjust: { by: -1_000, reason: 'No units' } })).body.row.score).toMatchObject({ earned: 14_000, adjust: { by: -1_000, reason: 'No units' } });
+    expect((await score({ adjust: { by: -1_000, reason: 'No units' } })).body.row.score).toMatchObject({
+      earned: 14_000,
+      adjust: { by: -1_000, reason: 'No units' },
+    });
     await giveBack();
     expect((await bao.get(own())).body.piece.returned).toMatchObject({ earned: 14_000, adjust: { reason: 'No units' } });
   });
@@ -196,7 +210,10 @@ describe('what goes beside a score', () => {
     expect((await score()).body.row.score).toMatchObject({ takenOff: 1_000, effective: 14_000 });
     const finch = await server.person('finch');
     const waive = async (waives: boolean) => (await finch.put(`${piece()}/waiver`, { waives, reason: 'The bus broke down' })).body.row;
-    expect(await waive(true)).toMatchObject({ score: { takenOff: 0, effective: 15_000 }, exception: { waivesLate: true, reason: 'The bus broke down' } });
+    expect(await waive(true)).toMatchObject({
+      score: { takenOff: 0, effective: 15_000 },
+      exception: { waivesLate: true, reason: 'The bus broke down' },
+    });
     expect(await waive(false)).toMatchObject({ score: { takenOff: 1_000 }, exception: null });
   });
 
@@ -213,7 +230,13 @@ describe('what goes beside a score', () => {
     await finch.post(`${piece()}/send-back`, { reason: 'Again', newDue: null, version: first.row.version });
     await handIn('bao', 'Once more.');
     expect((await look()).row.state).toBe('inLate');
-    expect((await score({ earned: 12_000 })).body.row.score).toMatchObject({ earned: 12_000, rounds: [16_000], counted, takenOff: 1_000, effective });
+    expect((await score({ earned: 12_000 })).body.row.score).toMatchObject({
+      earned: 12_000,
+      rounds: [16_000],
+      counted,
+      takenOff: 1_000,
+      effective,
+    });
     // Scored again in the same round, the round still has one score.
     expect((await score({ earned: 12_000 })).body.row.score.rounds).toEqual([16_000]);
     await giveBack();
@@ -227,7 +250,11 @@ describe('returning', () => {
     await handIn();
     await score({ remark: doc('') });
     const refused = await giveBack({ confirmed: false });
-    expect([refused.status, refused.body.type, refused.body.current]).toEqual([409, 'return.doubtful', { incomplete: [], wordless: [school.bao.id] }]);
+    expect([refused.status, refused.body.type, refused.body.current]).toEqual([
+      409,
+      'return.doubtful',
+      { incomplete: [], wordless: [school.bao.id] },
+    ]);
     await note();
     expect((await giveBack({ confirmed: false })).body.returned).toEqual([school.bao.id]);
   });
@@ -248,7 +275,11 @@ describe('returning', () => {
     expect(await look(await server.person('stranger'))).toEqual([]);
     const returns = piles.map(({ assignmentId, pieces }) => ({ assignmentId, studentIds: pieces.map((piece) => piece.id) }));
     const asked = await finch.post('/api/returns', { returns });
-    expect([asked.status, asked.body.type, asked.body.current]).toEqual([409, 'return.doubtful', { incomplete: [], wordless: [school.hana.id] }]);
+    expect([asked.status, asked.body.type, asked.body.current]).toEqual([
+      409,
+      'return.doubtful',
+      { incomplete: [], wordless: [school.hana.id] },
+    ]);
     expect((await finch.post('/api/returns', { returns, at: server.clock.now })).body.type).toBe('return.past');
     expect((await look()).length).toBe(2);
     // With an assignment of somebody else among them nothing goes back.
@@ -257,7 +288,9 @@ describe('returning', () => {
     expect((await finch.post('/api/returns', { returns, confirmed: true })).body).toEqual({ returned: 2, timed: [] });
     expect((await finch.post('/api/returns', { returns, confirmed: true })).body.type).toBe('return.nothingHeld');
     for (const name of ['bao', 'hana'])
-      expect((await (await server.person(name)).get('/api/news')).body.news.filter((one: { kind: string }) => one.kind === 'returned')).toHaveLength(1);
+      expect(
+        (await (await server.person(name)).get('/api/news')).body.news.filter((one: { kind: string }) => one.kind === 'returned'),
+      ).toHaveLength(1);
   });
 
   it('waits for its time, can be called off, and happens once whoever does it', async () => {
@@ -312,7 +345,10 @@ describe('returning', () => {
     const answer = () => finch.post(`${piece()}/questions/${asked.id}/answer`, { text: 'The speed is missing.' });
     expect((await answer()).status).toBe(200);
     expect((await answer()).body.type).toBe('question.answered');
-    expect((await bao.get(own())).body).toMatchObject({ mayQuestion: true, questions: [{ answer: 'The speed is missing.', answeredBy: 'finch Test' }] });
+    expect((await bao.get(own())).body).toMatchObject({
+      mayQuestion: true,
+      questions: [{ answer: 'The speed is missing.', answeredBy: 'finch Test' }],
+    });
     expect((await bao.get('/api/news')).body.news[0]).toMatchObject({ kind: 'scoreAnswered' });
   });
 });
@@ -330,9 +366,14 @@ describe('the class sheet', () => {
       [7_500, true],
       [null, true],
     ]);
-    await (await server.person('lund')).put(`${piece(school.hana.id)}/score`, { earned: 3_000, chosen: null, remark: doc(''), version: both.body.rows[1].version });
+    await (
+      await server.person('lund')
+    ).put(`${piece(school.hana.id)}/score`, { earned: 3_000, chosen: null, remark: doc(''), version: both.body.rows[1].version });
     const stale = await put([one(school.bao.id, 8_000, both.body.rows[0].version), one(school.hana.id, 9_000, both.body.rows[1].version)]);
-    expect([stale.status, stale.body.current.rows]).toEqual([409, [expect.objectContaining({ student: expect.objectContaining({ givenName: 'Hana' }) })]]);
+    expect([stale.status, stale.body.current.rows]).toEqual([
+      409,
+      [expect.objectContaining({ student: expect.objectContaining({ givenName: 'Hana' }) })],
+    ]);
     expect((await look()).row.score).toMatchObject({ earned: 7_500, remark: doc('Neat') });
   });
 });

@@ -34,8 +34,13 @@ export function judgingService({ accounts, assignments, board, pieces, works, ro
     /** Every piece that lies with the teacher, with what was handed in, for scoring one criterion or question after another. */
     async across(teacher: Teacher, assignmentId: string, now: number): Promise<AcrossReply> {
       const assignment = await assignments.forTeacher(teacher, 'piece.look', assignmentId);
-      const sights = (await board.as(teacherEyes(teacher)).ofAssignment(assignment, now)).filter(({ record: one, piece }) => piece.state !== null && isWithTeacher(one));
-      const [listed, handIns] = await Promise.all([rows.onDesk(teacher, sights, now), works.allHandIns(sights.map((sight) => sight.record!.work.id))]);
+      const sights = (await board.as(teacherEyes(teacher)).ofAssignment(assignment, now)).filter(
+        ({ record: one, piece }) => piece.state !== null && isWithTeacher(one),
+      );
+      const [listed, handIns] = await Promise.all([
+        rows.onDesk(teacher, sights, now),
+        works.allHandIns(sights.map((sight) => sight.record!.work.id)),
+      ]);
       const all = sights.map((sight, index) => {
         const last = handIns.get(sight.record!.work.id)?.at(-1);
         const handIn = last && isNameless(sight) ? namelessHandIn(last) : last;
@@ -61,7 +66,12 @@ export function judgingService({ accounts, assignments, board, pieces, works, ro
     },
 
     /** Records what two markers have agreed on as the score of the piece, held; both scores stay on record. */
-    async agree(teacher: Teacher, at: At, request: Pick<ScoreRequest, 'earned' | 'chosen' | 'version'>, now: number): Promise<DeskPieceReply> {
+    async agree(
+      teacher: Teacher,
+      at: At,
+      request: Pick<ScoreRequest, 'earned' | 'chosen' | 'version'>,
+      now: number,
+    ): Promise<DeskPieceReply> {
       const sight = await desk.sightAt(teacher, 'score.write', at, now);
       const { assignment, member } = sight;
       const other = (await seconds.of(assignment.id)).get(member.student.id);
@@ -70,7 +80,14 @@ export function judgingService({ accounts, assignments, board, pieces, works, ro
       if (earned !== null) requireScore(assignment, earned, false);
       return desk.changeSeen(teacher, sight, request.version, now, [], async (piece) => {
         const { score } = piece.record;
-        record(piece, assignment, { earned, chosen: request.chosen, remark: score?.remark ?? EMPTY_TEXT, words: score?.words ?? {}, adjust: null }, teacher.userId, now, 'agreed');
+        record(
+          piece,
+          assignment,
+          { earned, chosen: request.chosen, remark: score?.remark ?? EMPTY_TEXT, words: score?.words ?? {}, adjust: null },
+          teacher.userId,
+          now,
+          'agreed',
+        );
         await seconds.agree({ assignmentId: assignment.id, studentId: member.student.id }, now, piece.transaction);
       });
     },
@@ -101,14 +118,18 @@ export function judgingService({ accounts, assignments, board, pieces, works, ro
     async outcome(teacher: Teacher, assignmentId: string, now: number): Promise<OutcomeReply> {
       const assignment = await assignments.forTeacher(teacher, 'piece.look', assignmentId);
       const { title, points, scoring } = assignment;
-      const sights = (await board.as(teacherEyes(teacher)).ofAssignment(assignment, now)).filter(({ piece }) => piece.state !== null && piece.state !== 'excused');
+      const sights = (await board.as(teacherEyes(teacher)).ofAssignment(assignment, now)).filter(
+        ({ piece }) => piece.state !== null && piece.state !== 'excused',
+      );
       const scored = sights.filter(({ record: one }) => one?.score);
       const earned = scored.flatMap(({ record: one }) => one!.score!.earned ?? []);
       const choices = scored.flatMap(({ record: one }) => (one!.score!.chosen?.by === 'rubric' ? [one!.score!.chosen.choices] : []));
       const blindTo = assignment.secondMarker === teacher.userId;
       const mine: GivenScore[] = scored.flatMap((sight) => {
         const score = sight.record!.score!;
-        return score.by === teacher.userId && score.earned !== null ? [{ studentId: whoOf(sight).id, at: score.at, earned: score.earned }] : [];
+        return score.by === teacher.userId && score.earned !== null
+          ? [{ studentId: whoOf(sight).id, at: score.at, earned: score.earned }]
+          : [];
       });
       const drift = points === null ? null : driftOf(mine, points);
       const names = Object.fromEntries(scored.map((sight) => [whoOf(sight).id, isNameless(sight) ? '' : fullName(sight.member.student)]));

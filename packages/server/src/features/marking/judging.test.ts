@@ -43,7 +43,10 @@ describe('with names hidden', () => {
       const { version } = row;
       const look = (await finch.get(path)).body as DeskPieceReply;
       replies.push(look, (await finch.get(`${path}/rounds/1`)).body);
-      replies.push((await finch.put(`${path}/score`, { earned: 12_000, chosen: null, remark: doc(index === 0 ? 'Well done, {name}.' : ''), version })).body);
+      replies.push(
+        (await finch.put(`${path}/score`, { earned: 12_000, chosen: null, remark: doc(index === 0 ? 'Well done, {name}.' : ''), version }))
+          .body,
+      );
       replies.push((await finch.put(`${path}/score`, { earned: 13_000, chosen: null, remark: doc(''), version })).body);
       if (index === 0) replies.push((await finch.upload(`${path}/feedback-files?as=voice`, Buffer.from('RIFFx'), 'a.webm')).body);
       replies.push((await finch.put(`${path}/waiver`, { waives: true, reason: '' })).body);
@@ -84,13 +87,20 @@ describe('with names hidden', () => {
     expect(heard).toEqual([]);
     expect(await named()).toEqual(before);
     expect((await finch.get(piece(school.bao.id))).status).toBe(404);
-    expect((await finch.put(at('scores'), { scores: [{ studentId: school.bao.id, version: 1, earned: 1000, chosen: null }] })).body.type).toBe('marking.nameless');
+    expect(
+      (await finch.put(at('scores'), { scores: [{ studentId: school.bao.id, version: 1, earned: 1000, chosen: null }] })).body.type,
+    ).toBe('marking.nameless');
   });
 
   it('a returned piece has its name again, and the other still has none', async () => {
     const finch = await server.person('finch');
     const [first] = ((await finch.get(at('pile'))).body as PileDeskReply).rows;
-    await finch.put(`${piece(first!.student.id)}/score`, { earned: 12_000, chosen: null, remark: doc('Well done, {name}.'), version: first!.version });
+    await finch.put(`${piece(first!.student.id)}/score`, {
+      earned: 12_000,
+      chosen: null,
+      remark: doc('Well done, {name}.'),
+      version: first!.version,
+    });
     expect((await finch.post(at('return'), { studentIds: [first!.student.id] })).body.returned).toEqual([first!.student.id]);
     const { rows } = (await finch.get(at('pile'))).body as PileDeskReply;
     expect(rows.map((row) => [row.nameless, row.student.familyName]).sort()).toEqual([
@@ -120,17 +130,26 @@ describe('a second marker', () => {
     const blind = (await lund.get(piece(bao))).body as DeskPieceReply;
     expect(blind).toMatchObject({ blind: true, row: { score: null }, notes: [], before: [], second: null });
     for (const path of ['pile', 'pieces']) expect((await lund.get(at(path))).body.rows[0].score).toBeNull();
-    expect((await lund.put(`${piece(bao)}/score`, { earned: 1_000, chosen: null, remark: doc(''), version: blind.row.version })).body.type).toBe('score.blind');
+    expect(
+      (await lund.put(`${piece(bao)}/score`, { earned: 1_000, chosen: null, remark: doc(''), version: blind.row.version })).body.type,
+    ).toBe('score.blind');
     expect((await finch.put(`${piece(bao)}/second-score`, { earned: 1_000, chosen: null, remark: '' })).body.type).toBe('score.notSecond');
-    expect((await finch.put(`${piece(bao)}/agreed-score`, { earned: 1_000, chosen: null, version: blind.row.version })).body.type).toBe('score.noFirst');
-    const given = (await lund.put(`${piece(bao)}/second-score`, { earned: 15_000, chosen: null, remark: 'Better than that' })).body as DeskPieceReply;
+    expect((await finch.put(`${piece(bao)}/agreed-score`, { earned: 1_000, chosen: null, version: blind.row.version })).body.type).toBe(
+      'score.noFirst',
+    );
+    const given = (await lund.put(`${piece(bao)}/second-score`, { earned: 15_000, chosen: null, remark: 'Better than that' }))
+      .body as DeskPieceReply;
     expect(given).toMatchObject({ blind: false, row: { score: { earned: 12_000 } }, second: { earned: 15_000, by: 'lund Test' } });
     expect((await finch.get(at('seconds'))).body as SecondReply).toMatchObject({
       open: 0,
       pieces: [{ first: { earned: 12_000, by: 'finch Test' }, second: { earned: 15_000 }, differ: 3_000 }],
     });
-    const agreed = (await lund.put(`${piece(bao)}/agreed-score`, { earned: 14_000, chosen: null, version: given.row.version })).body as DeskPieceReply;
-    expect(agreed).toMatchObject({ row: { held: true, score: { earned: 14_000, remark: doc('Good') } }, second: { agreedAt: server.clock.now } });
+    const agreed = (await lund.put(`${piece(bao)}/agreed-score`, { earned: 14_000, chosen: null, version: given.row.version }))
+      .body as DeskPieceReply;
+    expect(agreed).toMatchObject({
+      row: { held: true, score: { earned: 14_000, remark: doc('Good') } },
+      second: { agreedAt: server.clock.now },
+    });
     expect(agreed.before).toMatchObject([{ kind: 'scored', earned: 12_000 }]);
   });
 });
@@ -138,12 +157,17 @@ describe('a second marker', () => {
 describe('how the marking went', () => {
   it('counts scores, criteria and remarks, and gives the drift of whoever asks', async () => {
     const level = (levelId: string, points: number) => ({ id: levelId, name: levelId, descriptor: '', points, upTo: null });
-    const rubric: Rubric = { name: '', criteria: [{ id: 'c', name: 'Terms', weight: 1000, aims: [], levels: [level('low', 5_000), level('high', 20_000)] }] };
+    const rubric: Rubric = {
+      name: '',
+      criteria: [{ id: 'c', name: 'Terms', weight: 1000, aims: [], levels: [level('low', 5_000), level('high', 20_000)] }],
+    };
     ({ id } = await school.issued({ scoring: { by: 'rubric', rubric, shelfId: null } }));
     await handIn('bao');
     await handIn('hana');
     const finch = await server.person('finch');
-    const remark = (await finch.post('/api/remarks', { text: 'Name it, {name}.', folder: 'Terms', aim: '', criterion: 'Terms', shared: true })).body;
+    const remark = (
+      await finch.post('/api/remarks', { text: 'Name it, {name}.', folder: 'Terms', aim: '', criterion: 'Terms', shared: true })
+    ).body;
     for (const [student, levelId, points] of [[school.bao.id, 'low', 5_000] as const, [school.hana.id, 'high', 20_000] as const]) {
       const { version } = ((await finch.get(piece(student))).body as DeskPieceReply).row;
       const score = {
@@ -193,8 +217,14 @@ describe('saved remarks', () => {
     const { id: remarkId } = (await finch.post('/api/remarks', body)).body;
     expect((await finch.post('/api/remarks', { ...body, folder: 'Elsewhere' })).body.id).toBe(remarkId);
     expect((await (await server.person('lund')).get('/api/remarks')).body).toEqual([]);
-    expect((await finch.put(`/api/remarks/${remarkId}`, { ...body, text: 'Label each axis.', version: 1 })).body).toMatchObject({ text: 'Label each axis.', version: 2 });
-    expect((await finch.put(`/api/remarks/${remarkId}`, { ...body, version: 1 })).body).toMatchObject({ type: 'conflict.changedMeanwhile', current: { text: 'Label each axis.' } });
+    expect((await finch.put(`/api/remarks/${remarkId}`, { ...body, text: 'Label each axis.', version: 1 })).body).toMatchObject({
+      text: 'Label each axis.',
+      version: 2,
+    });
+    expect((await finch.put(`/api/remarks/${remarkId}`, { ...body, version: 1 })).body).toMatchObject({
+      type: 'conflict.changedMeanwhile',
+      current: { text: 'Label each axis.' },
+    });
     expect((await finch.post('/api/remarks', { ...body, text: ' ' })).status).toBe(400);
     expect((await finch.del(`/api/remarks/${remarkId}`)).status).toBe(204);
     expect((await finch.get('/api/remarks')).body).toEqual([]);

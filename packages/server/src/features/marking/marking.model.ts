@@ -34,7 +34,11 @@ export function defineMarking(sequelize: Sequelize) {
   const { STRING, INTEGER, JSON } = DataTypes;
   const time = DataTypes.DATE(3);
   return {
-    timed: sequelize.define<Model<TimedReturnRow>>('timedReturn', { id: key(), assignmentId: STRING, studentIds: JSON, at: time, byUser: STRING }, { tableName: 'timed_returns' }),
+    timed: sequelize.define<Model<TimedReturnRow>>(
+      'timedReturn',
+      { id: key(), assignmentId: STRING, studentIds: JSON, at: time, byUser: STRING },
+      { tableName: 'timed_returns' },
+    ),
     questions: sequelize.define<Model<ScoreQuestionRow>>(
       'scoreQuestion',
       { id: key(), pieceId: STRING, byUser: STRING, at: time, text: STRING, answer: STRING, answeredAt: time, answeredBy: STRING },
@@ -42,7 +46,16 @@ export function defineMarking(sequelize: Sequelize) {
     ),
     seconds: sequelize.define<Model<SecondScoreRow>>(
       'secondScore',
-      { assignmentId: key(), studentId: key(), byUser: STRING, at: time, earnedMilli: INTEGER, chosen: JSON, remark: STRING, agreedAt: time },
+      {
+        assignmentId: key(),
+        studentId: key(),
+        byUser: STRING,
+        at: time,
+        earnedMilli: INTEGER,
+        chosen: JSON,
+        remark: STRING,
+        agreedAt: time,
+      },
       { tableName: 'second_scores' },
     ),
   };

@@ -96,7 +96,8 @@ const pileRoutes = ({ piles, judging, scoring, returning }: Needed): Route[] => 
     does: 'Lets one, some or all students see what is held, now or at a time.',
     params: assignmentParams,
     body: form.returnBody,
-    handle: ({ actor, params, body, now }: Ask<Whole, ReturnRequest>) => returning.giveBack(asTeacher(actor), params.assignmentId, body, now),
+    handle: ({ actor, params, body, now }: Ask<Whole, ReturnRequest>) =>
+      returning.giveBack(asTeacher(actor), params.assignmentId, body, now),
   },
   {
     verb: 'get',
@@ -119,7 +120,8 @@ const pileRoutes = ({ piles, judging, scoring, returning }: Needed): Route[] => 
     action: 'score.return',
     does: 'Calls off a return that waits for its time.',
     params: form.timedParams,
-    handle: ({ actor, params }: Ask<Whole & { timedId: string }>) => returning.callOff(asTeacher(actor), params.assignmentId, params.timedId),
+    handle: ({ actor, params }: Ask<Whole & { timedId: string }>) =>
+      returning.callOff(asTeacher(actor), params.assignmentId, params.timedId),
   },
   {
     verb: 'get',
@@ -136,7 +138,8 @@ const pileRoutes = ({ piles, judging, scoring, returning }: Needed): Route[] => 
     does: 'Counts chosen scores again by the rubric as it is now, held until returned.',
     params: assignmentParams,
     body: rescoringBody,
-    handle: ({ actor, params, body, now }: Ask<Whole, { studentIds: string[] }>) => scoring.rescore(asTeacher(actor), params.assignmentId, body.studentIds, now),
+    handle: ({ actor, params, body, now }: Ask<Whole, { studentIds: string[] }>) =>
+      scoring.rescore(asTeacher(actor), params.assignmentId, body.studentIds, now),
   },
 ];
 
@@ -200,7 +203,8 @@ const deskRoutes = ({ desk, scoring, judging, annotating }: Needed): Route[] => 
     does: 'The score that two markers agreed on, held.',
     params: form.pieceParams,
     body: form.agreeBody,
-    handle: ({ actor, params, body, now }: Ask<One, Pick<ScoreRequest, 'earned' | 'chosen' | 'version'>>) => judging.agree(asTeacher(actor), params, body, now),
+    handle: ({ actor, params, body, now }: Ask<One, Pick<ScoreRequest, 'earned' | 'chosen' | 'version'>>) =>
+      judging.agree(asTeacher(actor), params, body, now),
   },
   {
     verb: 'post',
@@ -211,7 +215,8 @@ const deskRoutes = ({ desk, scoring, judging, annotating }: Needed): Route[] => 
     query: form.fileKindQuery,
     takesFile: true,
     status: 201,
-    handle: ({ actor, params, query, now, req }: Ask<One, unknown, { as: FeedbackFile['kind'] }>) => annotating.addFile(asTeacher(actor), params, takenFile(req), query.as, now),
+    handle: ({ actor, params, query, now, req }: Ask<One, unknown, { as: FeedbackFile['kind'] }>) =>
+      annotating.addFile(asTeacher(actor), params, takenFile(req), query.as, now),
   },
   {
     verb: 'delete',
@@ -228,7 +233,8 @@ const deskRoutes = ({ desk, scoring, judging, annotating }: Needed): Route[] => 
     does: 'Answers what a student asked about a score.',
     params: form.questionParams,
     body: form.questionBody,
-    handle: ({ actor, params, body, now }: Ask<One & { questionId: string }, { text: string }>) => annotating.answerQuestion(asTeacher(actor), params, body.text, now),
+    handle: ({ actor, params, body, now }: Ask<One & { questionId: string }, { text: string }>) =>
+      annotating.answerQuestion(asTeacher(actor), params, body.text, now),
   },
 ];
 
@@ -277,7 +283,8 @@ const noteRoutes = ({ annotating }: Needed): Route[] => [
     does: 'Says that what a note asks for is done, or not after all.',
     params: form.noteParams,
     body: form.settledBody,
-    handle: ({ actor, params, body, now }: Ask<Note, { settled: boolean }>) => annotating.settleNote(asTeacher(actor), params, body.settled, now),
+    handle: ({ actor, params, body, now }: Ask<Note, { settled: boolean }>) =>
+      annotating.settleNote(asTeacher(actor), params, body.settled, now),
   },
   {
     verb: 'post',
@@ -294,7 +301,8 @@ const noteRoutes = ({ annotating }: Needed): Route[] => [
     does: 'Answers a note on one’s own work; its teachers are told.',
     params: form.ownNoteParams,
     body: form.saidBody,
-    handle: ({ actor, params, body, now }: Ask<OwnNote, { text: string }>) => annotating.ownAnswer(asStudent(actor), params, body.text, now),
+    handle: ({ actor, params, body, now }: Ask<OwnNote, { text: string }>) =>
+      annotating.ownAnswer(asStudent(actor), params, body.text, now),
   },
   {
     verb: 'put',
@@ -303,7 +311,8 @@ const noteRoutes = ({ annotating }: Needed): Route[] => [
     does: 'Says that what a note on one’s own work asks for is done.',
     params: form.ownNoteParams,
     body: form.settledBody,
-    handle: ({ actor, params, body, now }: Ask<OwnNote, { settled: boolean }>) => annotating.ownSettle(asStudent(actor), params, body.settled, now),
+    handle: ({ actor, params, body, now }: Ask<OwnNote, { settled: boolean }>) =>
+      annotating.ownSettle(asStudent(actor), params, body.settled, now),
   },
   {
     verb: 'post',
@@ -320,7 +329,8 @@ const noteRoutes = ({ annotating }: Needed): Route[] => [
     does: 'Asks about a score that was returned.',
     params: assignmentParams,
     body: form.questionBody,
-    handle: ({ actor, params, body, now }: Ask<Whole, { text: string }>) => annotating.ask(asStudent(actor), params.assignmentId, body.text, now),
+    handle: ({ actor, params, body, now }: Ask<Whole, { text: string }>) =>
+      annotating.ask(asStudent(actor), params.assignmentId, body.text, now),
   },
 ];
 

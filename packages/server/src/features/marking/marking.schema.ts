@@ -33,7 +33,10 @@ export const scoreBody = Joi.object<ScoreRequest & { remarks?: string[] }, true>
   chosen,
   remark: richText,
   words: Joi.object().pattern(Joi.string().max(36), Joi.string().trim().max(2000).allow('')).max(100),
-  adjust: Joi.object({ by: Joi.number().strict().integer().min(-MOST_POINTS).max(MOST_POINTS).required(), reason: Joi.string().trim().max(300).allow('').required() }).allow(null),
+  adjust: Joi.object({
+    by: Joi.number().strict().integer().min(-MOST_POINTS).max(MOST_POINTS).required(),
+    reason: Joi.string().trim().max(300).allow('').required(),
+  }).allow(null),
   bonusConfirmed: Joi.boolean().strict(),
   group: Joi.object({
     differ: Joi.array()
@@ -61,7 +64,12 @@ export const returnBody = Joi.object<ReturnRequest, true>({
 });
 export const returnsBody = Joi.object<ReturnsRequest, true>({
   returns: Joi.array()
-    .items(Joi.object({ assignmentId: id, studentIds: Joi.alternatives(Joi.valid('allHeld'), Joi.array().items(id.optional()).min(1).max(400).unique()).required() }))
+    .items(
+      Joi.object({
+        assignmentId: id,
+        studentIds: Joi.alternatives(Joi.valid('allHeld'), Joi.array().items(id.optional()).min(1).max(400).unique()).required(),
+      }),
+    )
     .min(1)
     .max(200)
     .unique('assignmentId')
@@ -70,9 +78,19 @@ export const returnsBody = Joi.object<ReturnsRequest, true>({
   at: Joi.number().strict().integer().min(0).max(4_102_444_800_000),
 });
 export const sendBackBody = Joi.object<SendBackRequest, true>({ reason: said(2000), newDue: instantOrNull, version });
-export const waiveBody = Joi.object<WaiveRequest, true>({ waives: Joi.boolean().strict().required(), reason: Joi.string().trim().max(300).allow('').required() });
-export const markingBody = Joi.object<MarkingChange, true>({ namesHidden: Joi.boolean().strict(), secondMarker: id.optional().allow(null) });
-export const secondBody = Joi.object<SecondScoreRequest, true>({ earned, chosen, remark: Joi.string().trim().max(4000).allow('').required() });
+export const waiveBody = Joi.object<WaiveRequest, true>({
+  waives: Joi.boolean().strict().required(),
+  reason: Joi.string().trim().max(300).allow('').required(),
+});
+export const markingBody = Joi.object<MarkingChange, true>({
+  namesHidden: Joi.boolean().strict(),
+  secondMarker: id.optional().allow(null),
+});
+export const secondBody = Joi.object<SecondScoreRequest, true>({
+  earned,
+  chosen,
+  remark: Joi.string().trim().max(4000).allow('').required(),
+});
 export const agreeBody = Joi.object<Pick<ScoreRequest, 'earned' | 'chosen' | 'version'>, true>({ earned, chosen, version });
 
 const thousandth = Joi.number().strict().integer().min(0).max(1000).required();

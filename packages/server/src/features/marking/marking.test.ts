@@ -24,15 +24,25 @@ it('holds a score that the student cannot find anywhere until it is returned', a
   const { row } = (await finch.get(desk())).body;
   expect(row).toMatchObject({ state: 'inLate', lateBy: 21 * HOUR });
   const scored = await finch.put(`${desk()}/score`, { earned: 15_000, chosen: null, remark: doc('Prove the speed'), version: row.version });
-  expect(scored.body.row).toMatchObject({ state: 'scored', held: true, score: { earned: 15_000, takenOff: 1_000, effective: 14_000, by: 'finch Test' } });
+  expect(scored.body.row).toMatchObject({
+    state: 'scored',
+    held: true,
+    score: { earned: 15_000, takenOff: 1_000, effective: 14_000, by: 'finch Test' },
+  });
   for (const path of [`/api/my/work/${id}`, '/api/my/work', '/api/my/progress', '/api/term-line']) {
     const seen = JSON.stringify((await bao.get(path)).body);
     expect(seen).not.toMatch(/Prove|15000|14000|"scored"/);
   }
   expect((await bao.get(`/api/my/work/${id}`)).body.piece.state).toBe('inLate');
 
-  expect((await finch.post(`/api/assignments/${id}/return`, { studentIds: 'allHeld', confirmed: true })).body).toEqual({ returned: [school.bao.id], timed: null });
-  expect((await bao.get(`/api/my/work/${id}`)).body.piece).toMatchObject({ state: 'returned', returned: { effective: 14_000, remark: doc('Prove the speed'), readAt: null } });
+  expect((await finch.post(`/api/assignments/${id}/return`, { studentIds: 'allHeld', confirmed: true })).body).toEqual({
+    returned: [school.bao.id],
+    timed: null,
+  });
+  expect((await bao.get(`/api/my/work/${id}`)).body.piece).toMatchObject({
+    state: 'returned',
+    returned: { effective: 14_000, remark: doc('Prove the speed'), readAt: null },
+  });
 });
 
 it('returns only the chosen, each once', async () => {
@@ -51,7 +61,8 @@ it('returns only the chosen, each once', async () => {
 
 it('a correction is held too, and told apart from what was returned', async () => {
   const [finch, bao] = [await server.person('finch'), await handedIn('bao')];
-  const put = async (earned: number) => finch.put(`${desk()}/score`, { earned, chosen: null, remark: doc('r'), version: (await finch.get(desk())).body.row.version });
+  const put = async (earned: number) =>
+    finch.put(`${desk()}/score`, { earned, chosen: null, remark: doc('r'), version: (await finch.get(desk())).body.row.version });
   await put(12_000);
   await finch.post(`/api/assignments/${id}/return`, { studentIds: 'allHeld', confirmed: true });
   await bao.post(`/api/my/work/${id}/read`);
@@ -79,9 +90,16 @@ it('asks before a score above the maximum, and refuses an empty one', async () =
   const finch = await server.person('finch');
   await handedIn('bao');
   const { version } = (await finch.get(desk())).body.row;
-  expect((await finch.put(`${desk()}/score`, { earned: 21_000, chosen: null, remark: doc(''), version })).body.type).toBe('score.aboveMaximum');
-  expect((await finch.put(`${desk()}/score`, { earned: 21_000, chosen: null, remark: doc(''), bonusConfirmed: true, version })).body.row.score.effective).toBe(21_000);
-  expect((await finch.put(`${desk()}/score`, { earned: null, chosen: null, remark: doc(' '), version: version + 1 })).body.type).toBe('score.nothing');
+  expect((await finch.put(`${desk()}/score`, { earned: 21_000, chosen: null, remark: doc(''), version })).body.type).toBe(
+    'score.aboveMaximum',
+  );
+  expect(
+    (await finch.put(`${desk()}/score`, { earned: 21_000, chosen: null, remark: doc(''), bonusConfirmed: true, version })).body.row.score
+      .effective,
+  ).toBe(21_000);
+  expect((await finch.put(`${desk()}/score`, { earned: null, chosen: null, remark: doc(' '), version: version + 1 })).body.type).toBe(
+    'score.nothing',
+  );
 });
 
 it('a piece taken back while it is marked is not scored unseen, and its words are the student’s again', async () => {
@@ -99,7 +117,11 @@ it('sends back with a reason and a new date, past closing too', async () => {
   const { version } = (await finch.get(desk())).body.row;
   const newDue = server.clock.now + 2 * DAY;
   expect((await finch.post(`${desk()}/send-back`, { reason: 'Label both axes', newDue, version })).body.row.state).toBe('sentBack');
-  expect((await bao.get(`/api/my/work/${id}`)).body).toMatchObject({ piece: { state: 'sentBack' }, sentBack: { reason: 'Label both axes', newDue }, mayHandIn: null });
+  expect((await bao.get(`/api/my/work/${id}`)).body).toMatchObject({
+    piece: { state: 'sentBack' },
+    sentBack: { reason: 'Label both axes', newDue },
+    mayHandIn: null,
+  });
   expect((await bao.post(`/api/my/work/${id}/hand-in`)).body.version).toBe(2);
   expect((await bao.get(`/api/my/work/${id}`)).body.piece).toMatchObject({ state: 'in', lateBy: 0 });
 });
@@ -114,7 +136,9 @@ it('the piles, Today, progress and the student agree', async () => {
   const { version } = (await finch.get(desk())).body.row;
   await finch.put(`${desk()}/score`, { earned: 16_000, chosen: null, remark: doc(''), version });
   await finch.post(`/api/assignments/${id}/return`, { studentIds: 'allHeld', confirmed: true });
-  const ofClass = (await finch.get(`/api/classes/${school.rivers}/progress`)).body.rows.find((row: { student: { givenName: string } }) => row.student.givenName === 'Bao');
+  const ofClass = (await finch.get(`/api/classes/${school.rivers}/progress`)).body.rows.find(
+    (row: { student: { givenName: string } }) => row.student.givenName === 'Bao',
+  );
   const ofStudent = (await finch.get(`/api/classes/${school.rivers}/progress/${school.bao.id}`)).body;
   const [own] = (await bao.get('/api/my/progress')).body;
   expect(ofClass).toMatchObject({ returned: 1, unread: 1, missing: 0, standing: { earned: 15_000, possible: 20_000, total: '75.0' } });
@@ -122,6 +146,8 @@ it('the piles, Today, progress and the student agree', async () => {
     expect(one.view.standing).toEqual(ofClass.standing);
     expect(ofClass).toMatchObject(one.counts);
   }
-  expect((await finch.get('/api/find?q=hána')).body.found).toEqual([expect.objectContaining({ kind: 'student', label: 'Hana Lind', detail: 'Rivers' })]);
+  expect((await finch.get('/api/find?q=hána')).body.found).toEqual([
+    expect.objectContaining({ kind: 'student', label: 'Hana Lind', detail: 'Rivers' }),
+  ]);
   expect((await bao.get('/api/find?q=hana')).body.found).toEqual([]);
 });

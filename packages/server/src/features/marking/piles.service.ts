@@ -15,7 +15,8 @@ import { teacherEyes } from '../pieces/viewing';
 
 const PACE_OF_MS = 60 * 86_400_000;
 
-const isWaiting = ({ piece, record }: ListSight) => piece.state === 'in' || piece.state === 'inLate' || (piece.state === 'inClass' && !record?.score);
+const isWaiting = ({ piece, record }: ListSight) =>
+  piece.state === 'in' || piece.state === 'inLate' || (piece.state === 'inClass' && !record?.score);
 
 /** Every assignment with what waits of it, those with most waiting first. */
 function pilesOf(sights: readonly ListSight[]): PileReply[] {
@@ -118,7 +119,9 @@ export function pilesService({ accounts, classes, assignments, board, pieces, ro
     async pile(teacher: Teacher, assignmentId: string, { together }: { together: boolean }, now: number): Promise<PileDeskReply> {
       const own = await assignments.forTeacher(teacher, 'piece.look', assignmentId);
       const taught = new Set(together ? await classes.taughtBy(teacher.userId) : []);
-      const others = together ? (await assignments.ofBriefs([own.briefId])).filter((one) => one.id !== own.id && taught.has(one.classId) && isIssued(one, now)) : [];
+      const others = together
+        ? (await assignments.ofBriefs([own.briefId])).filter((one) => one.id !== own.id && taught.has(one.classId) && isIssued(one, now))
+        : [];
       const all: AssignmentReply[] = [own, ...others];
       const [sights, teachers, pace, timed] = await Promise.all([
         board.as(teacherEyes(teacher)).ofAssignments(all, now),
@@ -129,12 +132,20 @@ export function pilesService({ accounts, classes, assignments, board, pieces, ro
       const listed = await Promise.all(
         all.map(async (assignment) => {
           // Where names are hidden, who has handed nothing in is not on the pile: there is nothing to mark without a name.
-          const here = sights.filter((sight) => sight.assignment.id === assignment.id && sight.piece.state !== null && (!assignment.namesHidden || isWithTeacher(sight.record)));
+          const here = sights.filter(
+            (sight) =>
+              sight.assignment.id === assignment.id &&
+              sight.piece.state !== null &&
+              (!assignment.namesHidden || isWithTeacher(sight.record)),
+          );
           const found = await rows.onDesk(teacher, here, now);
           const nameless = here.flatMap((sight, index) => (isNameless(sight) ? [found[index]!] : []));
           const named = found.filter((row) => !nameless.includes(row));
           // Nameless ones in the order of ids that say nothing.
-          return [...named, ...nameless.sort((a, b) => (a.student.id < b.student.id ? -1 : 1))].map((row) => ({ ...row, assignmentId: assignment.id }));
+          return [...named, ...nameless.sort((a, b) => (a.student.id < b.student.id ? -1 : 1))].map((row) => ({
+            ...row,
+            assignmentId: assignment.id,
+          }));
         }),
       );
       const distinct = new Map([...teachers.values()].flat().map(({ id, name }) => [id, { id, name }]));
@@ -144,7 +155,10 @@ export function pilesService({ accounts, classes, assignments, board, pieces, ro
     /** How an assignment is marked. @throws Problem `thing.unknown` for a second marker who does not teach the class */
     async set(teacher: Teacher, assignmentId: string, change: MarkingChange): Promise<void> {
       const { classId } = await assignments.forTeacher(teacher, 'marking.set', assignmentId);
-      if (change.secondMarker != null && !((await classes.teachersOf([classId])).get(classId) ?? []).some((one) => one.id === change.secondMarker))
+      if (
+        change.secondMarker != null &&
+        !((await classes.teachersOf([classId])).get(classId) ?? []).some((one) => one.id === change.secondMarker)
+      )
         throw new Problem('thing.unknown');
       await assignments.setMarking(assignmentId, change);
     },

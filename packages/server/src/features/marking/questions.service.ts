@@ -21,7 +21,12 @@ export function questionsService({ sequelize, accounts }: { sequelize: Sequelize
   return {
     /** Newest first. */
     async ofPiece(pieceId: string): Promise<ScoreQuestion[]> {
-      const rows = (await questions.findAll({ where: { pieceId }, order: [['at', 'DESC']], limit: MOST_LISTED, raw: true })) as unknown as ScoreQuestionRow[];
+      const rows = (await questions.findAll({
+        where: { pieceId },
+        order: [['at', 'DESC']],
+        limit: MOST_LISTED,
+        raw: true,
+      })) as unknown as ScoreQuestionRow[];
       const people = await accounts.people(rows.flatMap((row) => row.answeredBy ?? []));
       return rows.map((row) => toReply(row, row.answeredBy && people.get(row.answeredBy) ? fullName(people.get(row.answeredBy)!) : ''));
     },
@@ -34,20 +39,35 @@ export function questionsService({ sequelize, accounts }: { sequelize: Sequelize
          WHERE p.assignment_id IN (:ids) AND q.answered_at IS NULL ORDER BY q.at LIMIT ${MOST_LISTED}`,
         { type: QueryTypes.SELECT, replacements: { ids: [...assignmentIds] } },
       );
-      return rows.map(({ id, at, text, assignmentId, studentId }) => ({ id, at: at.getTime(), text, answer: null, answeredAt: null, answeredBy: '', assignmentId, studentId }));
+      return rows.map(({ id, at, text, assignmentId, studentId }) => ({
+        id,
+        at: at.getTime(),
+        text,
+        answer: null,
+        answeredAt: null,
+        answeredBy: '',
+        assignmentId,
+        studentId,
+      }));
     },
 
     /** @throws Problem `question.notNow` while one waits */
     async ask(pieceId: string, text: string, byUser: string, now: number, transaction: Transaction): Promise<string> {
       if ((await questions.count({ where: { pieceId, answeredAt: null }, transaction })) > 0) throw new Problem('question.notNow');
       const id = randomUUID();
-      await questions.create({ id, pieceId, byUser, at: new Date(now), text, answer: null, answeredAt: null, answeredBy: null }, { transaction });
+      await questions.create(
+        { id, pieceId, byUser, at: new Date(now), text, answer: null, answeredAt: null, answeredBy: null },
+        { transaction },
+      );
       return id;
     },
 
     /** @throws Problem `question.answered` if somebody has answered it, `thing.unknown` for one of another piece */
     async answer(pieceId: string, id: string, answer: string, byUser: string, now: number, transaction: Transaction): Promise<void> {
-      const [changed] = await questions.update({ answer, answeredAt: new Date(now), answeredBy: byUser }, { where: { id, pieceId, answeredAt: { [Op.is]: null } }, transaction });
+      const [changed] = await questions.update(
+        { answer, answeredAt: new Date(now), answeredBy: byUser },
+        { where: { id, pieceId, answeredAt: { [Op.is]: null } }, transaction },
+      );
       if (changed > 0) return;
       throw new Problem((await questions.count({ where: { id, pieceId }, transaction })) > 0 ? 'question.answered' : 'thing.unknown');
     },

@@ -14,7 +14,12 @@ const count = async (sql: string) => Number(((await real.sequelize.query(`SELECT
 it('killed in the middle, nothing is returned; asked again, everything is, once', async () => {
   const { school, services } = real;
   const { id } = await school.issued({ how: 'inClass' });
-  const names = Array.from({ length: PIECES - 2 }, (_, index) => ({ givenName: `S${index}`, familyName: 'T', role: 'student' as const, userName: `s${index}` }));
+  const names = Array.from({ length: PIECES - 2 }, (_, index) => ({
+    givenName: `S${index}`,
+    familyName: 'T',
+    role: 'student' as const,
+    userName: `s${index}`,
+  }));
   const planted = (await services.accounts.plant(names, 'correct horse', 0)) as { id: string }[];
   await services.roster.plant(
     school.rivers,
@@ -35,12 +40,19 @@ it('killed in the middle, nothing is returned; asked again, everything is, once'
   );
   const giveBack = () => finch.send('POST', `/api/assignments/${id}/return`, { studentIds: 'allHeld' });
   const broken = giveBack().catch((error: unknown) => String(error));
-  await until(async () => ((await real.sequelize.query("SELECT id FROM information_schema.processlist WHERE state = 'User sleep'"))[0] as object[]).length > 0);
+  await until(
+    async () =>
+      ((await real.sequelize.query("SELECT id FROM information_schema.processlist WHERE state = 'User sleep'"))[0] as object[]).length > 0,
+  );
   await real.kill();
   expect(await broken).toContain('fetch failed');
   await real.sequelize.query('DROP TRIGGER hold');
   await real.start();
-  expect([await count("piece_facts WHERE kind = 'returned'"), await count("news WHERE kind = 'returned'"), await count('pieces WHERE held')]).toEqual([0, 0, PIECES]);
+  expect([
+    await count("piece_facts WHERE kind = 'returned'"),
+    await count("news WHERE kind = 'returned'"),
+    await count('pieces WHERE held'),
+  ]).toEqual([0, 0, PIECES]);
 
   expect(((await (await giveBack()).json()) as { returned: string[] }).returned).toHaveLength(PIECES);
   expect((await giveBack()).status).toBe(409);

@@ -1,7 +1,16 @@
 import { fillRemark, fillRichRemark, isBlank, plainText, rubricScore } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
-import type { AssignmentReply, HeldPile, ReturnDoubts, ReturnReply, ReturnRequest, ReturnsReply, ReturnsRequest, TimedReturn } from '../../contract';
+import type {
+  AssignmentReply,
+  HeldPile,
+  ReturnDoubts,
+  ReturnReply,
+  ReturnRequest,
+  ReturnsReply,
+  ReturnsRequest,
+  TimedReturn,
+} from '../../contract';
 import { fromJson } from '../../db/json-column';
 import { Problem } from '../../http/problem';
 import { fullName, type AccountsService } from '../accounts/accounts.service';
@@ -43,15 +52,24 @@ export function returningService({ sequelize, accounts, assignments, board, piec
   const { timed } = defineMarking(sequelize);
 
   const held = async (assignment: AssignmentReply, studentIds: readonly string[] | null, now: number): Promise<Sight[]> =>
-    (await board.as(SERVER_EYES).ofAssignment(assignment, now)).filter((sight) => sight.record?.held && (studentIds === null || studentIds.includes(whoOf(sight).id)));
+    (await board.as(SERVER_EYES).ofAssignment(assignment, now)).filter(
+      (sight) => sight.record?.held && (studentIds === null || studentIds.includes(whoOf(sight).id)),
+    );
 
   /** What somebody might have overlooked: criteria without a choice, and pieces without a word. */
   async function doubtsAbout({ scoring, points }: AssignmentReply, sights: readonly Sight[]): Promise<ReturnDoubts> {
-    const [pinned, files] = await Promise.all([notes.countsOf(sights.map(({ record }) => record!.work.id)), feedbackFiles.ofPieces(sights.map(({ record }) => record!.id))]);
+    const [pinned, files] = await Promise.all([
+      notes.countsOf(sights.map(({ record }) => record!.work.id)),
+      feedbackFiles.ofPieces(sights.map(({ record }) => record!.id)),
+    ]);
     const doubts: ReturnDoubts = { incomplete: [], wordless: [] };
     for (const sight of sights) {
       const { id, score, work } = sight.record!;
-      const open = score?.chosen?.by === 'rubric' && scoring.by === 'rubric' && points !== null && !rubricScore(scoring.rubric, points, score.chosen.choices).complete;
+      const open =
+        score?.chosen?.by === 'rubric' &&
+        scoring.by === 'rubric' &&
+        points !== null &&
+        !rubricScore(scoring.rubric, points, score.chosen.choices).complete;
       if (open) doubts.incomplete.push(whoOf(sight).id);
       const said = score && (!isBlank(score.remark) || Object.values(score.words).some((one) => one.trim() !== ''));
       if (!said && !pinned.has(work.id) && !files.has(id)) doubts.wordless.push(whoOf(sight).id);
@@ -67,7 +85,13 @@ export function returningService({ sequelize, accounts, assignments, board, piec
     const scoreOf = (one: Given): ScoreBack => ({ points: assignment.points, ...afterLateness(sight, one) });
     const remark = plainText(fillRichRemark(given.remark, member.student)).trim();
     const levels = toLevels(assignment, given).map((level) => ({ ...level, words: fillRemark(level.words, member.student) }));
-    const whole = { score: scoreOf(given), was: before && scoreOf(before), remark, criteria: levels, notes: said.map((one) => fillRemark(one, member.student)) };
+    const whole = {
+      score: scoreOf(given),
+      was: before && scoreOf(before),
+      remark,
+      criteria: levels,
+      notes: said.map((one) => fillRemark(one, member.student)),
+    };
     return allowed(whole, schoolClass.letterShows);
   }
 
@@ -97,13 +121,26 @@ export function returningService({ sequelize, accounts, assignments, board, piec
       kind: 'childReturned',
       onceKey: `childReturned ${key}`,
       ...about,
-      data: { ...said, back: forHome, shows: letterShows, who: fullName(member.student), studentId: member.student.id, language, ...(isCorrection ? { word: 'corrected' } : {}) },
+      data: {
+        ...said,
+        back: forHome,
+        shows: letterShows,
+        who: fullName(member.student),
+        studentId: member.student.id,
+        language,
+        ...(isCorrection ? { word: 'corrected' } : {}),
+      },
     }));
     return [own, ...families];
   }
 
   /** All of these or none, of however many assignments, and their students told, in one transaction together with what else belongs to it. */
-  async function giveBackNow(chosen: readonly Sight[], by: string, now: number, andThen: (transaction: Transaction) => Promise<void> = async () => undefined): Promise<Sight[]> {
+  async function giveBackNow(
+    chosen: readonly Sight[],
+    by: string,
+    now: number,
+    andThen: (transaction: Transaction) => Promise<void> = async () => undefined,
+  ): Promise<Sight[]> {
     const keyOf = (at: { assignmentId: string; studentId: string }) => `${at.assignmentId} ${at.studentId}`;
     const places = chosen.map(({ assignment, member }) => ({ assignmentId: assignment.id, studentId: member.student.id }));
     const sightOf = new Map(chosen.map((sight, index) => [keyOf(places[index]!), sight]));
@@ -129,7 +166,14 @@ export function returningService({ sequelize, accounts, assignments, board, piec
         piece.append({ kind: 'returned', at: now }, by, { earned, chosen: choice, remark, words, adjust, rounds });
         shown.pieces.push(id);
         shown.works.push(work.id);
-        piece.set({ returnedMilli: earned, returnedChosen: choice, returnedRemark: remark, returnedDetails: { words, adjust, rounds }, held: false, shownAt: new Date(now) });
+        piece.set({
+          returnedMilli: earned,
+          returnedChosen: choice,
+          returnedRemark: remark,
+          returnedDetails: { words, adjust, rounds },
+          held: false,
+          shownAt: new Date(now),
+        });
         const sight = sightOf.get(keyOf(piece.record))!;
         returned.push(sight);
         const back = { given: score, before: isCorrection ? before : null, notes: waiting.get(work.id) ?? [] };
@@ -149,12 +193,14 @@ export function returningService({ sequelize, accounts, assignments, board, piec
   /** What is asked for, as far as it is still held. @throws Problem `return.past`, `return.nothingHeld` */
   async function choose(teacher: Teacher, returns: ReturnsRequest['returns'], at: number | undefined, now: number): Promise<Chosen[]> {
     const asked: { assignment: AssignmentReply; studentIds: ReturnRequest['studentIds'] }[] = [];
-    for (const { assignmentId, studentIds } of returns) asked.push({ assignment: await assignments.forTeacher(teacher, 'score.return', assignmentId), studentIds });
+    for (const { assignmentId, studentIds } of returns)
+      asked.push({ assignment: await assignments.forTeacher(teacher, 'score.return', assignmentId), studentIds });
     if (at !== undefined && at <= now) throw new Problem('return.past');
     const chosen: Chosen[] = [];
     for (const { assignment, studentIds } of asked) {
       const sights = await held(assignment, studentIds === 'allHeld' ? null : studentIds, now);
-      if (sights.length > 0) chosen.push({ assignment, sights, doubts: await doubtsAbout(assignment, sights), all: studentIds === 'allHeld' });
+      if (sights.length > 0)
+        chosen.push({ assignment, sights, doubts: await doubtsAbout(assignment, sights), all: studentIds === 'allHeld' });
     }
     if (chosen.length === 0) throw new Problem('return.nothingHeld');
     return chosen;
@@ -186,7 +232,12 @@ export function returningService({ sequelize, accounts, assignments, board, piec
 
   return {
     /** Lets students see what is held: all of it or of these students, all or none of them, now or at a time. */
-    async giveBack(teacher: Teacher, assignmentId: string, { studentIds, confirmed = false, at }: ReturnRequest, now: number): Promise<ReturnReply> {
+    async giveBack(
+      teacher: Teacher,
+      assignmentId: string,
+      { studentIds, confirmed = false, at }: ReturnRequest,
+      now: number,
+    ): Promise<ReturnReply> {
       const [one] = await choose(teacher, [{ assignmentId, studentIds }], at, now);
       if (!confirmed && isDoubtful(one!.doubts)) throw new Problem('return.doubtful', { current: one!.doubts });
       if (at !== undefined) return { returned: [], timed: (await setFor(at, [one!], teacher))[0]! };
@@ -196,7 +247,10 @@ export function returningService({ sequelize, accounts, assignments, board, piec
     /** The same over several assignments as one act: all of it or nothing. */
     async giveBackAll(teacher: Teacher, { returns, confirmed = false, at }: ReturnsRequest, now: number): Promise<ReturnsReply> {
       const chosen = await choose(teacher, returns, at, now);
-      const doubts: ReturnDoubts = { incomplete: chosen.flatMap((one) => one.doubts.incomplete), wordless: chosen.flatMap((one) => one.doubts.wordless) };
+      const doubts: ReturnDoubts = {
+        incomplete: chosen.flatMap((one) => one.doubts.incomplete),
+        wordless: chosen.flatMap((one) => one.doubts.wordless),
+      };
       if (!confirmed && isDoubtful(doubts)) throw new Problem('return.doubtful', { current: doubts });
       if (at !== undefined) return { returned: 0, timed: await setFor(at, chosen, teacher) };
       const sights = chosen.flatMap((one) => one.sights);
@@ -210,7 +264,8 @@ export function returningService({ sequelize, accounts, assignments, board, piec
         const sights = await held(assignment, null, now);
         if (sights.length === 0) continue;
         // A second marker who has not scored yet is told that it is held, not what it got; other teachers may know all of it.
-        const seen = assignment.secondMarker === teacher.userId ? await board.as(teacherEyes(teacher)).ofAssignment(assignment, now) : sights;
+        const seen =
+          assignment.secondMarker === teacher.userId ? await board.as(teacherEyes(teacher)).ofAssignment(assignment, now) : sights;
         const theirs = new Map(seen.map((sight) => [sight.member.student.id, sight]));
         const countedFor = (sight: Sight) => {
           const score = theirs.get(sight.member.student.id)?.record?.score;
@@ -233,7 +288,12 @@ export function returningService({ sequelize, accounts, assignments, board, piec
     async waiting(assignmentIds: readonly string[]): Promise<TimedReturn[]> {
       if (assignmentIds.length === 0) return [];
       return toTimed(
-        (await timed.findAll({ where: { assignmentId: { [Op.in]: [...assignmentIds] } }, order: [['at', 'ASC']], limit: 500, raw: true })) as unknown as TimedReturnRow[],
+        (await timed.findAll({
+          where: { assignmentId: { [Op.in]: [...assignmentIds] } },
+          order: [['at', 'ASC']],
+          limit: 500,
+          raw: true,
+        })) as unknown as TimedReturnRow[],
       );
     },
 
@@ -244,12 +304,19 @@ export function returningService({ sequelize, accounts, assignments, board, piec
 
     /** Does the returns whose time has come. Of two servers one does each: the row goes with the return. */
     async doTimed(now: number): Promise<void> {
-      const due = (await timed.findAll({ where: { at: { [Op.lte]: new Date(now) } }, order: [['at', 'ASC']], limit: RETURNS_A_ROUND, raw: true })) as unknown as TimedReturnRow[];
+      const due = (await timed.findAll({
+        where: { at: { [Op.lte]: new Date(now) } },
+        order: [['at', 'ASC']],
+        limit: RETURNS_A_ROUND,
+        raw: true,
+      })) as unknown as TimedReturnRow[];
       for (const row of due) {
         const assignment = await assignments.byId(row.assignmentId);
         const ids = namedIn(row);
         const chosen = assignment
-          ? (await board.as(SERVER_EYES).ofAssignment(assignment, now)).filter(({ record, member }) => record?.held && (ids === null || ids.includes(member.student.id)))
+          ? (await board.as(SERVER_EYES).ofAssignment(assignment, now)).filter(
+              ({ record, member }) => record?.held && (ids === null || ids.includes(member.student.id)),
+            )
           : [];
         if (!assignment || chosen.length === 0) {
           await timed.destroy({ where: { id: row.id } });

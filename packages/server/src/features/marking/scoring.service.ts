@@ -1,4 +1,14 @@
-import { fillRemark, choiceProblem, earnedPoints, EMPTY_TEXT, isBlank, rubricMax, rubricScore, scoreQuestion, type MilliPoints } from '@jolly/core';
+import {
+  fillRemark,
+  choiceProblem,
+  earnedPoints,
+  EMPTY_TEXT,
+  isBlank,
+  rubricMax,
+  rubricScore,
+  scoreQuestion,
+  type MilliPoints,
+} from '@jolly/core';
 import type {
   Adjustment,
   AssignmentReply,
@@ -51,9 +61,12 @@ export function earnedByChoice({ scoring, points }: AssignmentReply, chosen: Cho
 /** @throws Problem `score.aboveMaximum` unless confirmed as a bonus, `score.noMaximum`, `score.negative` */
 export function requireScore({ points }: AssignmentReply, earned: number, bonusConfirmed: boolean): void {
   const question = scoreQuestion({ earned, points, bonusConfirmed });
-  if (question === 'aboveMaximum') throw new Problem('score.aboveMaximum', { errors: [{ path: 'earned', message: `The piece is out of ${(points ?? 0) / 1000}.` }] });
-  if (question === 'noMaximum') throw new Problem('score.noMaximum', { errors: [{ path: 'earned', message: 'This piece has no points.' }] });
-  if (question === 'negative') throw new Problem('score.negative', { errors: [{ path: 'adjust', message: 'That is more than was earned.' }] });
+  if (question === 'aboveMaximum')
+    throw new Problem('score.aboveMaximum', { errors: [{ path: 'earned', message: `The piece is out of ${(points ?? 0) / 1000}.` }] });
+  if (question === 'noMaximum')
+    throw new Problem('score.noMaximum', { errors: [{ path: 'earned', message: 'This piece has no points.' }] });
+  if (question === 'negative')
+    throw new Problem('score.negative', { errors: [{ path: 'adjust', message: 'That is more than was earned.' }] });
 }
 
 /** What is recorded of a piece, points and all. */
@@ -72,7 +85,16 @@ export function record(piece: OpenPiece, { points }: AssignmentReply, given: Rec
   const before = score === null ? [] : score.round < round && score.earned !== null ? [...score.rounds, score.earned] : score.rounds;
   const details: GivenDetails = { words: given.words, adjust: given.adjust, rounds: before };
   piece.append({ kind: 'scored', at: now }, by, { ...given, points, ...(why ? { why } : {}) });
-  piece.set({ earnedMilli: given.earned, chosen: given.chosen, remark: given.remark, details, scoredAt: new Date(now), scoredBy: by, scoredRound: round, held: true });
+  piece.set({
+    earnedMilli: given.earned,
+    chosen: given.chosen,
+    remark: given.remark,
+    details,
+    scoredAt: new Date(now),
+    scoredBy: by,
+    scoredRound: round,
+    held: true,
+  });
 }
 
 interface Collaborators {
@@ -91,7 +113,11 @@ interface Collaborators {
 /** Scoring, one piece or many, and sending back. */
 export function scoringService({ assignments, board, pieces, rows, desk, notes, remarks, exceptions, feedbackFiles, news }: Collaborators) {
   /** Pieces whose score was chosen by a rubric that gives something else now, with what it would give. */
-  async function rescorable(teacher: Teacher, assignment: AssignmentReply, now: number): Promise<{ sight: Sight; before: number; after: number; complete: boolean }[]> {
+  async function rescorable(
+    teacher: Teacher,
+    assignment: AssignmentReply,
+    now: number,
+  ): Promise<{ sight: Sight; before: number; after: number; complete: boolean }[]> {
     const { scoring, points } = assignment;
     if (scoring.by !== 'rubric' || points === null || rubricMax(scoring.rubric) === 0) return [];
     return (await board.as(teacherEyes(teacher)).ofAssignment(assignment, now)).flatMap((sight) => {
@@ -115,7 +141,15 @@ export function scoringService({ assignments, board, pieces, rows, desk, notes, 
     async rescoring(teacher: Teacher, assignmentId: string, now: number): Promise<RescoringReply> {
       const assignment = await assignments.forTeacher(teacher, 'piece.look', assignmentId);
       const changed = await rescorable(teacher, assignment, now);
-      return { pieces: changed.map(({ sight, before, after, complete }) => ({ student: whoOf(sight), before, after, complete, returned: sight.record?.returned !== null })) };
+      return {
+        pieces: changed.map(({ sight, before, after, complete }) => ({
+          student: whoOf(sight),
+          before,
+          after,
+          complete,
+          returned: sight.record?.returned !== null,
+        })),
+      };
     },
 
     /** Counts scores again by the rubric as it is now, held until returned; what was returned stays as it was read. */
@@ -156,7 +190,8 @@ export function scoringService({ assignments, board, pieces, rows, desk, notes, 
       const sharing = new Map([sight, ...others].map((one) => [whoOf(one).id, one.member.student.id]));
       if ((group?.differ ?? []).some((one) => !sharing.has(one.studentId))) throw new Problem('thing.unknown');
       const differ = new Map((group?.differ ?? []).map((one) => [sharing.get(one.studentId)!, one.earned]));
-      for (const points of [earned, ...differ.values()]) if (points !== null) requireScore(assignment, points, request.bonusConfirmed ?? false);
+      for (const points of [earned, ...differ.values()])
+        if (points !== null) requireScore(assignment, points, request.bonusConfirmed ?? false);
       const given = { earned, chosen, remark, words, adjust: base === null ? null : adjust };
       return desk.changeSeen(
         teacher,
@@ -178,7 +213,12 @@ export function scoringService({ assignments, board, pieces, rows, desk, notes, 
      * stays as it was.
      * @throws Problem `conflict.changedMeanwhile` with the rows that somebody else changed
      */
-    async scoreAll(teacher: Teacher, assignmentId: string, { scores, bonusConfirmed = false }: ScoresRequest, now: number): Promise<ScoresReply> {
+    async scoreAll(
+      teacher: Teacher,
+      assignmentId: string,
+      { scores, bonusConfirmed = false }: ScoresRequest,
+      now: number,
+    ): Promise<ScoresReply> {
       const assignment = await assignments.forTeacher(teacher, 'score.write', assignmentId);
       if (assignment.namesHidden) throw new Problem('marking.nameless');
       const wanted = scores.map((one) => ({ ...one, earned: one.chosen === null ? one.earned : earnedByChoice(assignment, one.chosen) }));
@@ -191,17 +231,29 @@ export function scoringService({ assignments, board, pieces, rows, desk, notes, 
         ids.map((studentId) => ({ assignmentId, studentId })),
         async (opened) => {
           const byId = new Map(wanted.map((one) => [one.studentId, one]));
-          const changed = opened.filter((piece) => piece.record.version !== byId.get(piece.record.studentId)!.version).map((piece) => piece.record.studentId);
+          const changed = opened
+            .filter((piece) => piece.record.version !== byId.get(piece.record.studentId)!.version)
+            .map((piece) => piece.record.studentId);
           if (changed.length > 0) return changed;
           for (const piece of opened) {
             const { earned, chosen, remark } = byId.get(piece.record.studentId)!;
             const { score } = piece.record;
-            record(piece, assignment, { earned, chosen, remark: remark ?? score?.remark ?? EMPTY_TEXT, words: score?.words ?? {}, adjust: null }, teacher.userId, now);
+            record(
+              piece,
+              assignment,
+              { earned, chosen, remark: remark ?? score?.remark ?? EMPTY_TEXT, words: score?.words ?? {}, adjust: null },
+              teacher.userId,
+              now,
+            );
           }
           return [];
         },
       );
-      const fresh = await rows.of(teacher, await board.as(teacherEyes(teacher)).ofAssignment(assignment, now, stale.length > 0 ? stale : ids), now);
+      const fresh = await rows.of(
+        teacher,
+        await board.as(teacherEyes(teacher)).ofAssignment(assignment, now, stale.length > 0 ? stale : ids),
+        now,
+      );
       if (stale.length > 0) throw new Problem('conflict.changedMeanwhile', { current: { rows: fresh } });
       return { rows: fresh };
     },
@@ -214,11 +266,21 @@ export function scoringService({ assignments, board, pieces, rows, desk, notes, 
       const { assignmentId, studentId } = at;
       const { exception } = sight;
       const { opens, due, closes } = exception ?? {};
-      const dates = { ...(opens === undefined ? {} : { opens }), ...(due === undefined ? {} : { due }), ...(closes === undefined ? {} : { closes }) };
+      const dates = {
+        ...(opens === undefined ? {} : { opens }),
+        ...(due === undefined ? {} : { due }),
+        ...(closes === undefined ? {} : { closes }),
+      };
       const says = [exception?.reason, reason].filter(Boolean).join('; ').slice(0, 500);
       const nothingElse = !waives && Object.keys(dates).length === 0 && !exception?.excused;
       if (nothingElse) await exceptions.takeAway(teacher, { assignmentId, studentId });
-      else await exceptions.give(teacher, { assignmentId, studentIds: [studentId] }, { ...dates, excused: exception?.excused ?? false, waivesLate: waives, reason: says }, now);
+      else
+        await exceptions.give(
+          teacher,
+          { assignmentId, studentIds: [studentId] },
+          { ...dates, excused: exception?.excused ?? false, waivesLate: waives, reason: says },
+          now,
+        );
       return desk.look(teacher, at, now);
     },
 
@@ -233,7 +295,8 @@ export function scoringService({ assignments, board, pieces, rows, desk, notes, 
       return desk.changeSeen(teacher, sight, version, now, others, async (piece, first) => {
         // The first hand-in is a round too.
         if (rounds !== null && piece.record.summary.roundsSentBack + 1 >= rounds) throw new Problem('piece.lastRound');
-        if (piece.record.summary.handedInAt === null) throw new Problem('piece.nothingIn', { title: 'Nothing is handed in, so there is nothing to send back.' });
+        if (piece.record.summary.handedInAt === null)
+          throw new Problem('piece.nothingIn', { title: 'Nothing is handed in, so there is nothing to send back.' });
         piece.append({ kind: 'sentBack', at: now, ...(newDue === null ? {} : { newDue }) }, teacher.userId, { reason });
         piece.set({ shownAt: new Date(now) });
         const { assignment, schoolClass } = sight;

@@ -39,8 +39,15 @@ export function secondScoresService({ sequelize }: { sequelize: Sequelize }) {
       );
     },
 
-    async put(assignmentId: string, { studentId, by, at, earned, chosen, remark }: Omit<SecondRecord, 'agreedAt'>, transaction: Transaction): Promise<void> {
-      await seconds.upsert({ assignmentId, studentId, byUser: by, at: new Date(at), earnedMilli: earned, chosen, remark, agreedAt: null }, { transaction });
+    async put(
+      assignmentId: string,
+      { studentId, by, at, earned, chosen, remark }: Omit<SecondRecord, 'agreedAt'>,
+      transaction: Transaction,
+    ): Promise<void> {
+      await seconds.upsert(
+        { assignmentId, studentId, byUser: by, at: new Date(at), earnedMilli: earned, chosen, remark, agreedAt: null },
+        { transaction },
+      );
     },
 
     async agree(at: { assignmentId: string; studentId: string }, now: number, transaction: Transaction): Promise<void> {
@@ -49,7 +56,12 @@ export function secondScoresService({ sequelize }: { sequelize: Sequelize }) {
 
     /** Counts second scores anew, as the first ones are when the points change. */
     async rescale(assignmentIds: readonly string[], rescaled: Rescaled, transaction: Transaction): Promise<void> {
-      const rows = (await seconds.findAll({ where: { assignmentId: { [Op.in]: [...assignmentIds] } }, lock: true, transaction, raw: true })) as unknown as SecondScoreRow[];
+      const rows = (await seconds.findAll({
+        where: { assignmentId: { [Op.in]: [...assignmentIds] } },
+        lock: true,
+        transaction,
+        raw: true,
+      })) as unknown as SecondScoreRow[];
       for (const row of rows) {
         const chosen = row.chosen == null ? null : fromJson<Chosen>(row.chosen);
         const { earned } = rescaled({ earned: row.earnedMilli, chosen, adjust: null, rounds: [] });

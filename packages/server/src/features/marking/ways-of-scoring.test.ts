@@ -24,7 +24,8 @@ async function desk(id: string) {
   const finch = await server.person('finch');
   const path = `/api/assignments/${id}/pieces/${school.bao.id}`;
   const look = async () => (await finch.get(path)).body as DeskPieceReply;
-  const score = async (chosen: object, earned: number | null = null) => finch.put(`${path}/score`, { earned, chosen, remark: doc(''), version: (await look()).row.version });
+  const score = async (chosen: object, earned: number | null = null) =>
+    finch.put(`${path}/score`, { earned, chosen, remark: doc(''), version: (await look()).row.version });
   return { finch, look, score };
 }
 
@@ -33,14 +34,22 @@ it('adds up what the chosen levels of a rubric earn, and says while a criterion 
   const { score } = await desk(id);
   const half = await score({ by: 'rubric', choices: { shape: { levelId: 'built', points: 4_000 } } }, 999);
   expect(half.body.row.score).toMatchObject({ earned: 8_000, complete: false });
-  const whole = await score({ by: 'rubric', choices: { shape: { levelId: 'true', points: 8_000 }, labels: { levelId: 'own', points: 2_000 } } });
+  const whole = await score({
+    by: 'rubric',
+    choices: { shape: { levelId: 'true', points: 8_000 }, labels: { levelId: 'own', points: 2_000 } },
+  });
   expect(whole.body.row.score).toMatchObject({ earned: 20_000, complete: true });
   expect((await score({ by: 'rubric', choices: { shape: { levelId: 'gone', points: 0 } } })).body.type).toBe('score.noSuchChoice');
   expect((await score({ by: 'done', done: true })).body.type).toBe('score.noSuchChoice');
 });
 
 it.each<[string, object, object, number | null]>([
-  ['a word of the scale', { scoring: { by: 'words', words: [{ name: 'Secure', percent: 80_000 }] }, points: 20_000 }, { by: 'words', word: 'Secure' }, 16_000],
+  [
+    'a word of the scale',
+    { scoring: { by: 'words', words: [{ name: 'Secure', percent: 80_000 }] }, points: 20_000 },
+    { by: 'words', word: 'Secure' },
+    16_000,
+  ],
   ['done', { scoring: { by: 'done' }, points: 5_000 }, { by: 'done', done: true }, 5_000],
   ['not done', { scoring: { by: 'done' }, points: 5_000 }, { by: 'done', done: false }, 0],
   ['done without points', { scoring: { by: 'done' }, points: null }, { by: 'done', done: true }, null],
@@ -80,10 +89,17 @@ it('takes back to be done again only as often as the assignment allows, and goes
   const { id } = await school.issued({ rounds: 1, due: server.clock.now - 1, closes: null, lateRule: { kind: 'cap', percent: 50_000 } });
   const { finch, look } = await desk(id);
   const bao = await server.person('bao');
-  await bao.put(`/api/my/work/${id}/text`, { text: { type: 'doc', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'late' }] }] }, version: 0 });
+  await bao.put(`/api/my/work/${id}/text`, {
+    text: { type: 'doc', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'late' }] }] },
+    version: 0,
+  });
   expect((await bao.get(`/api/my/work/${id}`)).body.lateNow).toMatchObject({ takenOff: 10_000, rule: { kind: 'cap' } });
   await bao.post(`/api/my/work/${id}/hand-in`);
-  const back = await finch.post(`/api/assignments/${id}/pieces/${school.bao.id}/send-back`, { reason: 'Again', newDue: null, version: (await look()).row.version });
+  const back = await finch.post(`/api/assignments/${id}/pieces/${school.bao.id}/send-back`, {
+    reason: 'Again',
+    newDue: null,
+    version: (await look()).row.version,
+  });
   expect(back.body.type).toBe('piece.lastRound');
 });
 
@@ -101,7 +117,10 @@ describe('a rubric as a table', () => {
           res.on('data', (part: Buffer) => parts.push(part));
           res.on('end', () => done(null, Buffer.concat(parts)));
         });
-      const read = (await finch.upload('/api/rubrics/read', file.body as Buffer, `rubric.${format}`, { name: 'Models' })).body as { rubric: Rubric; problems: object[] };
+      const read = (await finch.upload('/api/rubrics/read', file.body as Buffer, `rubric.${format}`, { name: 'Models' })).body as {
+        rubric: Rubric;
+        problems: object[];
+      };
       expect(read.problems).toEqual([]);
       expect(read.rubric.criteria.map(({ name, levels }) => [name, levels.map(({ descriptor, points }) => [descriptor, points])])).toEqual(
         tricky.criteria.map(({ name, levels }) => [name, levels.map(({ descriptor, points }) => [descriptor, points])]),
@@ -110,6 +129,8 @@ describe('a rubric as a table', () => {
   });
   it('that is none is refused', async () => {
     const finch = await server.person('finch');
-    expect((await finch.upload('/api/rubrics/read', Buffer.from([0x89, 0x50, 0, 0, 0, 1]), 'x.png', { name: '' })).body.type).toBe('rubric.notReadable');
+    expect((await finch.upload('/api/rubrics/read', Buffer.from([0x89, 0x50, 0, 0, 0, 1]), 'x.png', { name: '' })).body.type).toBe(
+      'rubric.notReadable',
+    );
   });
 });

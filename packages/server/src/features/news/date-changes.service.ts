@@ -40,7 +40,9 @@ export function dateChangesService({ sequelize, assignments, board, news }: Coll
 
   async function sightsOf(assignmentIds: readonly string[], now: number): Promise<Sight[]> {
     const issued = (await assignments.byIds(assignmentIds)).filter((one) => isIssued(one, now));
-    return (await board.as(SERVER_EYES).ofAssignments(issued, now)).filter(({ piece, member }) => piece.state !== null && member.left === null);
+    return (await board.as(SERVER_EYES).ofAssignments(issued, now)).filter(
+      ({ piece, member }) => piece.state !== null && member.left === null,
+    );
   }
 
   async function finish(row: Pick<DateChangeRow, 'id'>, before: readonly Before[], now: number): Promise<number> {
@@ -75,7 +77,10 @@ export function dateChangesService({ sequelize, assignments, board, news }: Coll
 
   const service = {
     /** Makes a change and, if wanted, tells the students whose own dates it changed. */
-    async around<T>({ by, assignmentIds, tell, now }: { by: string; assignmentIds: readonly string[]; tell: boolean; now: number }, work: () => Promise<T>): Promise<T> {
+    async around<T>(
+      { by, assignmentIds, tell, now }: { by: string; assignmentIds: readonly string[]; tell: boolean; now: number },
+      work: () => Promise<T>,
+    ): Promise<T> {
       const sights = tell ? await sightsOf(assignmentIds, now) : [];
       if (sights.length === 0) return work();
       const before = sights.map(({ assignment, member, resolved, exception }): Before => ({
@@ -95,15 +100,26 @@ export function dateChangesService({ sequelize, assignments, board, news }: Coll
     },
 
     /** The same for a change that may touch anything still to come in some classes: a standing exception, who is in a group. */
-    async aroundClasses<T>({ by, classIds, now }: { by: string; classIds: readonly string[]; now: number }, work: () => Promise<T>): Promise<T> {
+    async aroundClasses<T>(
+      { by, classIds, now }: { by: string; classIds: readonly string[]; now: number },
+      work: () => Promise<T>,
+    ): Promise<T> {
       // What was due a while ago may be due still for who has more time.
-      const coming = await assignments.ofClasses(classIds, { drafts: false, due: { from: now - LOOK_BACK_MS, to: now + LOOK_AHEAD_MS }, now });
+      const coming = await assignments.ofClasses(classIds, {
+        drafts: false,
+        due: { from: now - LOOK_BACK_MS, to: now + LOOK_AHEAD_MS },
+        now,
+      });
       return service.around({ by, assignmentIds: coming.map((one) => one.id), tell: true, now }, work);
     },
 
     /** Tells what changes did whose server has died. */
     async finishAbandoned(now: number): Promise<void> {
-      const rows = (await dateChanges.findAll({ where: { at: { [Op.lt]: new Date(now - ABANDONED_MS) } }, limit: 20, raw: true })) as unknown as DateChangeRow[];
+      const rows = (await dateChanges.findAll({
+        where: { at: { [Op.lt]: new Date(now - ABANDONED_MS) } },
+        limit: 20,
+        raw: true,
+      })) as unknown as DateChangeRow[];
       for (const row of rows) await finish(row, fromJson<Before[]>(row.beforeWindows), now);
     },
   };

@@ -56,11 +56,19 @@ export function newsService({ sequelize, accounts, mail }: { sequelize: Sequeliz
   const { news, settings } = defineNews(sequelize);
 
   async function settingsOf(userIds: readonly string[], transaction?: Transaction): Promise<Map<string, TellingSettings>> {
-    const rows = (await settings.findAll({ where: { userId: { [Op.in]: [...userIds] } }, raw: true, ...(transaction ? { transaction } : {}) })) as unknown as TellingRow[];
+    const rows = (await settings.findAll({
+      where: { userId: { [Op.in]: [...userIds] } },
+      raw: true,
+      ...(transaction ? { transaction } : {}),
+    })) as unknown as TellingRow[];
     return new Map(
       rows.map((row) => [
         row.userId,
-        { choices: fromJson<TellingSettings['choices']>(row.choices), quiet: { from: row.quietFrom, to: row.quietTo }, letterShows: row.letterShows },
+        {
+          choices: fromJson<TellingSettings['choices']>(row.choices),
+          quiet: { from: row.quietFrom, to: row.quietTo },
+          letterShows: row.letterShows,
+        },
       ]),
     );
   }
@@ -96,13 +104,25 @@ export function newsService({ sequelize, accounts, mail }: { sequelize: Sequeliz
         if (!telling) continue;
         const { zone, data, ...rest } = telling;
         const at = mailAt({ zone, at: now, choice, quiet: own?.quiet ?? USUAL_QUIET });
-        rows.push({ id: randomUUID(), ...rest, data: { ...data, zone }, madeAt: new Date(now), seenAt: null, mailAt: at === null ? null : new Date(at), mailedAt: null });
+        rows.push({
+          id: randomUUID(),
+          ...rest,
+          data: { ...data, zone },
+          madeAt: new Date(now),
+          seenAt: null,
+          mailAt: at === null ? null : new Date(at),
+          mailedAt: null,
+        });
       }
       await news.bulkCreate(rows, { ignoreDuplicates: true, transaction });
     },
 
     /** Whoever sent a letter hears that it could not be delivered; of one that nobody sent, who looks after the mailroom. */
-    async tellMailFailed({ id, toName, toAddress, subject, byUser, problem }: FailedMail, now: number, transaction: Transaction): Promise<void> {
+    async tellMailFailed(
+      { id, toName, toAddress, subject, byUser, problem }: FailedMail,
+      now: number,
+      transaction: Transaction,
+    ): Promise<void> {
       const readers = byUser === null ? await accounts.keepers() : [byUser];
       await service.tell(
         readers.map((userId): Telling => ({
@@ -188,21 +208,35 @@ export function newsService({ sequelize, accounts, mail }: { sequelize: Sequeliz
       const nameOf = (id: string) => (people.get(id) ? fullName(people.get(id)!) : '');
       return {
         held: waiting.map((row) => ({ id: row.id, toName: nameOf(row.id), news: Number(row.n), until: row.until.getTime() })),
-        withoutAddress: lacking.map((row) => ({ id: row.id, name: nameOf(row.id), news: Number(row.n) })).sort((a, b) => a.name.localeCompare(b.name, 'en')),
+        withoutAddress: lacking
+          .map((row) => ({ id: row.id, name: nameOf(row.id), news: Number(row.n) }))
+          .sort((a, b) => a.name.localeCompare(b.name, 'en')),
       };
     },
 
     /** Makes mails of what may go out: one letter a person, however much there is. @returns how many letters */
     async mailDue(now: number): Promise<number> {
       const due = { mailedAt: null, mailAt: { [Op.lte]: new Date(now) } };
-      const who = (await news.findAll({ attributes: ['userId'], where: due, group: ['userId'], limit: PEOPLE_A_ROUND, raw: true })) as unknown as NewsRow[];
+      const who = (await news.findAll({
+        attributes: ['userId'],
+        where: due,
+        group: ['userId'],
+        limit: PEOPLE_A_ROUND,
+        raw: true,
+      })) as unknown as NewsRow[];
       if (who.length === 0) return 0;
       const people = await accounts.details(who.map((row) => row.userId));
       let letters = 0;
       for (const { userId } of who) {
         await inTransaction(sequelize, async (transaction) => {
           // Locked: a second server waits here and then finds nothing left to send.
-          const rows = (await news.findAll({ where: { ...due, userId }, order: [['madeAt', 'ASC']], lock: true, transaction, raw: true })) as unknown as NewsRow[];
+          const rows = (await news.findAll({
+            where: { ...due, userId },
+            order: [['madeAt', 'ASC']],
+            lock: true,
+            transaction,
+            raw: true,
+          })) as unknown as NewsRow[];
           if (rows.length === 0) return;
           await news.update({ mailedAt: new Date(now) }, { where: { id: { [Op.in]: rows.map((row) => row.id) } }, transaction });
           const person = people.get(userId);

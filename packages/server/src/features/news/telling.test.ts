@@ -5,7 +5,9 @@ import { aSchool, aServer, DAY, type Person, type School, type Server } from '..
 import { NEWS, newsKindsFor } from './news-kinds';
 
 it('is written down as it is: who hears of what, and how it comes by mail', () => {
-  const rows = [...readFileSync(join(__dirname, '../../../../../docs/telling.md'), 'utf8').matchAll(/^\| `(\w+)` \| ([\w, ]+) \| (\w+) \|/gm)];
+  const rows = [
+    ...readFileSync(join(__dirname, '../../../../../docs/telling.md'), 'utf8').matchAll(/^\| `(\w+)` \| ([\w, ]+) \| (\w+) \|/gm),
+  ];
   expect(Object.fromEntries(rows.map(([, kind, readers, usual]) => [kind, { readers: readers!.split(', '), usual }]))).toEqual(NEWS);
 });
 
@@ -20,17 +22,21 @@ beforeEach(async () => {
 });
 afterEach(() => server.close());
 
-const told = async (person: Person) => (await person.get('/api/news')).body.news as { kind: string; word: string; to: { due: number | null } | null }[];
+const told = async (person: Person) =>
+  (await person.get('/api/news')).body.news as { kind: string; word: string; to: { due: number | null } | null }[];
 const letters = async (to: string) => {
   const { news, mail } = server.services;
   await news.mailDue(server.clock.now);
   await mail.sendDue(server.clock.now);
-  const [rows] = (await server.sequelize.query('SELECT body FROM mails WHERE to_address = ? ORDER BY made_at, id', { replacements: [to] })) as [{ body: string }[], unknown];
+  const [rows] = (await server.sequelize.query('SELECT body FROM mails WHERE to_address = ? ORDER BY made_at, id', {
+    replacements: [to],
+  })) as [{ body: string }[], unknown];
   return rows.map((row) => row.body);
 };
 const piece = (id: string) => `/api/assignments/${id}/pieces/${school.bao.id}`;
 const version = async (id: string) => ((await finch.get(piece(id))).body.row as { version: number }).version;
-const score = async (id: string, earned: number, remark: string) => finch.put(`${piece(id)}/score`, { earned, chosen: null, remark: textOf(remark), version: await version(id) });
+const score = async (id: string, earned: number, remark: string) =>
+  finch.put(`${piece(id)}/score`, { earned, chosen: null, remark: textOf(remark), version: await version(id) });
 const giveBack = (id: string) => finch.post(`/api/assignments/${id}/return`, { studentIds: [school.bao.id], confirmed: true });
 const handedIn = async (more: object = {}) => {
   const { id } = await school.issued(more);
@@ -43,7 +49,9 @@ it('of work that is sent back tells each student of it, with why and by when, on
   const id = await handedIn();
   const newDue = server.clock.now + 3 * DAY;
   expect((await finch.post(`${piece(id)}/send-back`, { reason: 'Say why, please', newDue, version: await version(id) })).status).toBe(200);
-  expect(await told(bao)).toEqual([expect.objectContaining({ kind: 'sentBack', word: 'Say why, please', to: { opens: null, due: newDue, closes: null } })]);
+  expect(await told(bao)).toEqual([
+    expect.objectContaining({ kind: 'sentBack', word: 'Say why, please', to: { opens: null, due: newDue, closes: null } }),
+  ]);
 });
 
 it('of a correction says what was and what is, and of a return after new work that it is one', async () => {

@@ -50,7 +50,11 @@ export function defineNotes(sequelize: Sequelize) {
       },
       { tableName: 'margin_notes' },
     ),
-    answers: sequelize.define<Model<NoteAnswerRow>>('noteAnswer', { id: key(), noteId: STRING, byUser: STRING, at: time, text: STRING }, { tableName: 'note_answers' }),
+    answers: sequelize.define<Model<NoteAnswerRow>>(
+      'noteAnswer',
+      { id: key(), noteId: STRING, byUser: STRING, at: time, text: STRING },
+      { tableName: 'note_answers' },
+    ),
     reads: sequelize.define<Model<NoteReadRow>>('noteRead', { workId: key(), userId: key(), readAt: time }, { tableName: 'note_reads' }),
   };
 }

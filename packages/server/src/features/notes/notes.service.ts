@@ -34,7 +34,10 @@ function hereIn(handIn: Pinned, version: number, place: Place): Place | null {
 
 /** @throws Problem `note.noSuchPlace` for a place that this hand-in does not have */
 function requirePlace(handIn: Pinned, place: Place): void {
-  const there = place.kind === 'text' ? partsOf(handIn).get(place.part)?.slice(place.start, place.end) === place.quote : handIn.files.some((file) => file.id === place.fileId);
+  const there =
+    place.kind === 'text'
+      ? partsOf(handIn).get(place.part)?.slice(place.start, place.end) === place.quote
+      : handIn.files.some((file) => file.id === place.fileId);
   if (!there) throw new Problem('note.noSuchPlace');
 }
 
@@ -77,7 +80,11 @@ export function notesService({ sequelize, accounts }: { sequelize: Sequelize; ac
       })) as unknown as MarginNoteRow[];
       if (rows.length === 0) return [];
       const [below, read] = await Promise.all([
-        answers.findAll({ where: { noteId: { [Op.in]: rows.map((row) => row.id) } }, order: [['at', 'ASC']], raw: true }) as unknown as Promise<NoteAnswerRow[]>,
+        answers.findAll({
+          where: { noteId: { [Op.in]: rows.map((row) => row.id) } },
+          order: [['at', 'ASC']],
+          raw: true,
+        }) as unknown as Promise<NoteAnswerRow[]>,
         reads.findOne({ where: { workId, userId: reader.userId }, raw: true }) as unknown as Promise<NoteReadRow | null>,
       ]);
       const people = await accounts.people([...new Set([...rows, ...below].map((row) => row.byUser))]);
@@ -115,7 +122,14 @@ export function notesService({ sequelize, accounts }: { sequelize: Sequelize; ac
     },
 
     /** @throws Problem `note.noSuchPlace`, `note.tooMany` */
-    async add(workId: string, handIn: Pinned, { place, text }: NoteRequest, byUser: string, now: number, transaction: Transaction): Promise<string> {
+    async add(
+      workId: string,
+      handIn: Pinned,
+      { place, text }: NoteRequest,
+      byUser: string,
+      now: number,
+      transaction: Transaction,
+    ): Promise<string> {
       requirePlace(handIn, place);
       if ((await notes.count({ where: { workId }, transaction })) >= MOST_NOTES) throw new Problem('note.tooMany');
       const row: MarginNoteRow = {
@@ -135,7 +149,14 @@ export function notesService({ sequelize, accounts }: { sequelize: Sequelize; ac
       return row.id;
     },
 
-    async change(workId: string, handIn: Pinned, id: string, { place, text, edition }: NoteChange, byUser: string, transaction: Transaction): Promise<void> {
+    async change(
+      workId: string,
+      handIn: Pinned,
+      id: string,
+      { place, text, edition }: NoteChange,
+      byUser: string,
+      transaction: Transaction,
+    ): Promise<void> {
       const row = await findOwn(workId, id, byUser, transaction);
       if (row.version !== edition) throw new Problem('conflict.changedMeanwhile', { current: { text: row.text, edition: row.version } });
       requirePlace(handIn, place);
@@ -167,7 +188,10 @@ export function notesService({ sequelize, accounts }: { sequelize: Sequelize; ac
     /** Says that what a note asks for is done, or not after all. */
     async settle(workId: string, id: string, settled: boolean, byUser: string, now: number, transaction: Transaction): Promise<void> {
       await find(workId, id, transaction);
-      await notes.update(settled ? { settledAt: new Date(now), settledBy: byUser } : { settledAt: null, settledBy: null }, { where: { id }, transaction });
+      await notes.update(settled ? { settledAt: new Date(now), settledBy: byUser } : { settledAt: null, settledBy: null }, {
+        where: { id },
+        transaction,
+      });
     },
 
     async read(workId: string, userId: string, now: number): Promise<void> {

@@ -1,4 +1,15 @@
-import { classOf, isTheirs, NOTHING_YET, resolveWindow, stateAt, stateForStudent, type ResolvedWindow, type StateInput, type StateOfPiece, type WorkWindow } from '@jolly/core';
+import {
+  classOf,
+  isTheirs,
+  NOTHING_YET,
+  resolveWindow,
+  stateAt,
+  stateForStudent,
+  type ResolvedWindow,
+  type StateInput,
+  type StateOfPiece,
+  type WorkWindow,
+} from '@jolly/core';
 import type { AssignmentReply, BriefKind } from '../../contract';
 import { fullName, type AccountsService } from '../accounts/accounts.service';
 import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
@@ -65,7 +76,11 @@ type Place = Pick<Sight, 'schoolClass' | 'assignment' | 'member' | 'exception' |
 type Loaded = Place & Pick<Sight, 'record' | 'blind'>;
 
 /** The window that holds for a student if the class's were `base`: their group dates, exceptions and standing ones on it. */
-export function resolveFor({ schoolClass, assignment, exception, groups, groupDates, standing }: Place, base: WorkWindow, now: number): ResolvedWindow {
+export function resolveFor(
+  { schoolClass, assignment, exception, groups, groupDates, standing }: Place,
+  base: WorkWindow,
+  now: number,
+): ResolvedWindow {
   const own = new Map(groupDates.length === 0 ? [] : groups.map((group) => [group.groupId, group.name]));
   return resolveWindow({
     calendar: schoolClass.calendar,
@@ -73,7 +88,9 @@ export function resolveFor({ schoolClass, assignment, exception, groups, groupDa
     base,
     roundTimes: schoolClass.roundTimes,
     // Without a reason of its own a group date is told by the group's name.
-    groups: groupDates.filter((date) => own.has(date.groupId)).map(({ reason, ...date }) => ({ ...date, id: date.groupId, reason: reason || own.get(date.groupId)! })),
+    groups: groupDates
+      .filter((date) => own.has(date.groupId))
+      .map(({ reason, ...date }) => ({ ...date, id: date.groupId, reason: reason || own.get(date.groupId)! })),
     standing: assignment.standingHolds ? toMovers(standing) : [],
     ...(exception ? { oneOff: exception } : {}),
   });
@@ -172,7 +189,9 @@ export function boardService({ accounts, classes, roster, assignments, exception
       for (const assignment of of.assignments) {
         // A draft is looked at as if it were issued now with the others of its brief.
         const draft = !isIssued(assignment, of.now);
-        const having = twins.filter((twin) => twin.briefId === assignment.briefId && (draft || isIssued(twin, of.now))).map((twin) => twin.classId);
+        const having = twins
+          .filter((twin) => twin.briefId === assignment.briefId && (draft || isIssued(twin, of.now)))
+          .map((twin) => twin.classId);
         const theirs = classOf(all.filter((member) => having.includes(member.classId)));
         if (theirs !== null && theirs !== assignment.classId) result.set(`${assignment.id} ${studentId}`, label.get(theirs) ?? '');
       }
@@ -260,7 +279,13 @@ export function boardService({ accounts, classes, roster, assignments, exception
   const as = (viewer: Viewer) => {
     const service = {
       /** All sights of some classes, in order of due date, then name. */
-      async sights(of: { classes: SchoolClass[]; studentIds?: string[]; drafts?: boolean; kind?: BriefKind; now: number }): Promise<Sight[]> {
+      async sights(of: {
+        classes: SchoolClass[];
+        studentIds?: string[];
+        drafts?: boolean;
+        kind?: BriefKind;
+        now: number;
+      }): Promise<Sight[]> {
         const all = await assignments.ofClasses(
           of.classes.map((one) => one.id),
           { drafts: of.drafts ?? false, now: of.now, ...(of.kind ? { kind: of.kind } : {}) },
@@ -271,7 +296,12 @@ export function boardService({ accounts, classes, roster, assignments, exception
       /** All sights of some assignments, in their order, then of name. */
       async ofAssignments(all: readonly AssignmentReply[], now: number, studentIds?: string[]): Promise<Sight[]> {
         if (all.length === 0) return [];
-        return fill(viewer, { classes: await classes.load([...new Set(all.map((one) => one.classId))]), assignments: [...all], now, ...(studentIds ? { studentIds } : {}) });
+        return fill(viewer, {
+          classes: await classes.load([...new Set(all.map((one) => one.classId))]),
+          assignments: [...all],
+          now,
+          ...(studentIds ? { studentIds } : {}),
+        });
       },
 
       /** The same for assignments and classes that the caller has at hand, stored or not. */
@@ -295,7 +325,16 @@ export function boardService({ accounts, classes, roster, assignments, exception
           (place, record, blind) => {
             const { theirs, waived, resolved, facts } = standOf(place, record, record?.score != null, of.now);
             // Onto the place itself: a book has thousands of them, and nobody else holds one.
-            return Object.assign(place, { blind, theirs, waived, resolved, facts, record, piece: stateAt(facts), told: stateForStudent(facts) });
+            return Object.assign(place, {
+              blind,
+              theirs,
+              waived,
+              resolved,
+              facts,
+              record,
+              piece: stateAt(facts),
+              told: stateForStudent(facts),
+            });
           },
         ),
 

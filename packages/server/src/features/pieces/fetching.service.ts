@@ -31,7 +31,18 @@ interface Collaborators {
 }
 
 /** Whether somebody may fetch a file: a student's work, or what a teacher put up. */
-export function fetchingService({ classes, assignments, board, pieces, works, conversations, feedbackFiles, keptFiles, shelf, reviews }: Collaborators) {
+export function fetchingService({
+  classes,
+  assignments,
+  board,
+  pieces,
+  works,
+  conversations,
+  feedbackFiles,
+  keptFiles,
+  shelf,
+  reviews,
+}: Collaborators) {
   type Person = Actor & { userId: string };
 
   async function mayFetch(actor: Person, { assignmentId, own }: { assignmentId: string; own: boolean }): Promise<boolean> {
@@ -105,7 +116,8 @@ export function fetchingService({ classes, assignments, board, pieces, works, co
     if (!found) return null;
     if (found.ownerId === actor.userId) return found.file;
     for (const { holderKind, holderId } of found.holders) {
-      const sees = holderKind === 'brief' ? await seesBrief(actor, holderId, now) : actor.role === 'teacher' && (await shelf.maySee(actor, holderId));
+      const sees =
+        holderKind === 'brief' ? await seesBrief(actor, holderId, now) : actor.role === 'teacher' && (await shelf.maySee(actor, holderId));
       if (sees) return found.file;
     }
     return null;
@@ -115,7 +127,11 @@ export function fetchingService({ classes, assignments, board, pieces, works, co
     /** @throws Problem `thing.unknown` for a file that is not theirs to see, as for one that does not exist */
     async file(actor: Actor, fileId: string, now: number): Promise<Fetched> {
       if (actor.role === 'anonymous') throw new Problem('thing.unknown');
-      const found = (await ofWork(actor, fileId, now)) ?? (await kept(actor, fileId, now)) ?? (await ofConversation(actor, fileId)) ?? (await ofFeedback(actor, fileId));
+      const found =
+        (await ofWork(actor, fileId, now)) ??
+        (await kept(actor, fileId, now)) ??
+        (await ofConversation(actor, fileId)) ??
+        (await ofFeedback(actor, fileId));
       if (!found) throw new Problem('thing.unknown');
       return found;
     },

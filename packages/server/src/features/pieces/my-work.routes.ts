@@ -5,12 +5,27 @@ import { asStudent } from '../../http/as-role';
 import type { Ask, Route } from '../../http/route';
 import type { Services } from '../../wiring';
 import { assignmentParams } from '../assignments/assignments.schema';
-import { draftFileParams, ownVersionParams, receiptParams, saveTextBody, selfCheckBody, sheetParams, versionBody, wentBody } from './my-work.schema';
+import {
+  draftFileParams,
+  ownVersionParams,
+  receiptParams,
+  saveTextBody,
+  selfCheckBody,
+  sheetParams,
+  versionBody,
+  wentBody,
+} from './my-work.schema';
 
 type One = { assignmentId: string };
 type OneSheet = One & { attachmentId: string };
 
-export const myWorkRoutes = ({ myWork, working, ownPieces, live, streams }: Pick<Services, 'myWork' | 'working' | 'ownPieces' | 'live' | 'streams'>): Route[] => [
+export const myWorkRoutes = ({
+  myWork,
+  working,
+  ownPieces,
+  live,
+  streams,
+}: Pick<Services, 'myWork' | 'working' | 'ownPieces' | 'live' | 'streams'>): Route[] => [
   {
     verb: 'get',
     path: '/api/my/work',
@@ -51,7 +66,8 @@ export const myWorkRoutes = ({ myWork, working, ownPieces, live, streams }: Pick
     action: 'ownWork.write',
     does: 'Takes a file off your draft; what was handed in keeps it.',
     params: draftFileParams,
-    handle: ({ actor, params, now }: Ask<One & { fileId: string }>) => working.detach(asStudent(actor), params.assignmentId, params.fileId, now),
+    handle: ({ actor, params, now }: Ask<One & { fileId: string }>) =>
+      working.detach(asStudent(actor), params.assignmentId, params.fileId, now),
   },
   {
     verb: 'post',
@@ -60,7 +76,8 @@ export const myWorkRoutes = ({ myWork, working, ownPieces, live, streams }: Pick
     does: 'Hands in your draft and gives a receipt; repeatable with the same Idempotency-Key.',
     params: assignmentParams,
     status: 201,
-    handle: ({ actor, params, idempotencyKey, now }: Ask<One>) => working.handIn(asStudent(actor), params.assignmentId, idempotencyKey, now),
+    handle: ({ actor, params, idempotencyKey, now }: Ask<One>) =>
+      working.handIn(asStudent(actor), params.assignmentId, idempotencyKey, now),
   },
   {
     verb: 'post',
@@ -97,7 +114,9 @@ export const myWorkRoutes = ({ myWork, working, ownPieces, live, streams }: Pick
       const student = asStudent(actor);
       const { record } = await ownPieces.sight(student, 'ownWork.look', params.assignmentId, now);
       // Before anybody has looked at it there is no work to listen to; the page looks first.
-      await streams.begin({ actor: student, req, res }, [], async (say) => (record ? live.listen({ kind: 'work', id: record.work.id }, say) : () => {}));
+      await streams.begin({ actor: student, req, res }, [], async (say) =>
+        record ? live.listen({ kind: 'work', id: record.work.id }, say) : () => {},
+      );
     },
   },
   {
@@ -116,7 +135,8 @@ export const myWorkRoutes = ({ myWork, working, ownPieces, live, streams }: Pick
     does: 'Takes the worksheet as your teacher corrected it, with what you wrote in its places.',
     params: sheetParams,
     body: versionBody,
-    handle: ({ actor, params, body, now }: Ask<OneSheet, { version: number }>) => working.takeCorrection(asStudent(actor), params, body.version, now),
+    handle: ({ actor, params, body, now }: Ask<OneSheet, { version: number }>) =>
+      working.takeCorrection(asStudent(actor), params, body.version, now),
   },
   {
     verb: 'get',
@@ -132,7 +152,8 @@ export const myWorkRoutes = ({ myWork, working, ownPieces, live, streams }: Pick
     action: 'ownWork.look',
     does: 'One of them whole.',
     params: ownVersionParams,
-    handle: ({ actor, params, now }: Ask<One & { versionId: string }>) => working.ownVersion(asStudent(actor), params.assignmentId, params.versionId, now),
+    handle: ({ actor, params, now }: Ask<One & { versionId: string }>) =>
+      working.ownVersion(asStudent(actor), params.assignmentId, params.versionId, now),
   },
   {
     verb: 'post',
@@ -140,7 +161,8 @@ export const myWorkRoutes = ({ myWork, working, ownPieces, live, streams }: Pick
     action: 'ownWork.write',
     does: 'Makes one of them the present one; what is there now stays as a version.',
     params: ownVersionParams,
-    handle: ({ actor, params, now }: Ask<One & { versionId: string }>) => working.restore(asStudent(actor), params.assignmentId, params.versionId, now),
+    handle: ({ actor, params, now }: Ask<One & { versionId: string }>) =>
+      working.restore(asStudent(actor), params.assignmentId, params.versionId, now),
   },
   {
     verb: 'get',
@@ -148,7 +170,8 @@ export const myWorkRoutes = ({ myWork, working, ownPieces, live, streams }: Pick
     action: 'ownWork.look',
     does: 'The receipt of one hand-in, by its number.',
     params: receiptParams,
-    handle: ({ actor, params, now }: Ask<One & { version: number }>) => working.receipt(asStudent(actor), params.assignmentId, params.version, now),
+    handle: ({ actor, params, now }: Ask<One & { version: number }>) =>
+      working.receipt(asStudent(actor), params.assignmentId, params.version, now),
   },
   {
     verb: 'put',
@@ -157,7 +180,8 @@ export const myWorkRoutes = ({ myWork, working, ownPieces, live, streams }: Pick
     does: 'How you see your work by the rubric, before handing it in.',
     params: assignmentParams,
     body: selfCheckBody,
-    handle: ({ actor, params, body, now }: Ask<One, { choices: RubricChoices }>) => working.checkSelf(asStudent(actor), params.assignmentId, body.choices, now),
+    handle: ({ actor, params, body, now }: Ask<One, { choices: RubricChoices }>) =>
+      working.checkSelf(asStudent(actor), params.assignmentId, body.choices, now),
   },
   {
     verb: 'put',

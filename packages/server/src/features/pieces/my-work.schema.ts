@@ -13,8 +13,14 @@ export const saveTextBody = Joi.object<SaveTextRequest, true>({ text: richText, 
 export const versionBody = Joi.object<{ version: number }, true>({ version });
 /** Chosen levels, by criterion. */
 export const rubricChoices = Joi.object<RubricChoices>()
-  .pattern(Joi.string().max(36), Joi.object({ levelId: Joi.string().max(36).required(), points: Joi.number().strict().integer().min(0).max(MOST_POINTS).required() }))
+  .pattern(
+    Joi.string().max(36),
+    Joi.object({ levelId: Joi.string().max(36).required(), points: Joi.number().strict().integer().min(0).max(MOST_POINTS).required() }),
+  )
   .max(100)
   .required();
 export const selfCheckBody = Joi.object<{ choices: RubricChoices }, true>({ choices: rubricChoices });
-export const wentBody = Joi.object<WentView, true>({ how: Joi.string().valid('flowed', 'hardGoing', 'stuck').required(), line: Joi.string().trim().max(500).allow('').required() });
+export const wentBody = Joi.object<WentView, true>({
+  how: Joi.string().valid('flowed', 'hardGoing', 'stuck').required(),
+  line: Joi.string().trim().max(500).allow('').required(),
+});

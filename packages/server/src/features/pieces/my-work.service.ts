@@ -34,14 +34,20 @@ function toMyPiece(sight: Sight, unread: number, now: number): MyPiece {
     issuedAt: assignment.issuedAt ?? now,
     window: resolved.window,
     ownDates: resolved.trail.length > 0,
-    place: agendaPlace({ zone: schoolClass.calendar.zone, piece, window: againBy === null ? resolved.window : { ...resolved.window, due: againBy }, now }),
+    place: agendaPlace({
+      zone: schoolClass.calendar.zone,
+      piece,
+      window: againBy === null ? resolved.window : { ...resolved.window, due: againBy },
+      now,
+    }),
     state: piece.state!,
     lateBy: piece.lateBy,
     stillAccepted: piece.stillAccepted,
     overdue: piece.overdue,
     againBy,
     group: sight.team?.name ?? null,
-    lateNow: piece.state === 'missing' && piece.stillAccepted && assignment.points !== null ? (costNow(sight, now)?.takenOff ?? null) : null,
+    lateNow:
+      piece.state === 'missing' && piece.stillAccepted && assignment.points !== null ? (costNow(sight, now)?.takenOff ?? null) : null,
     begun: sight.record?.summary.begunAt != null,
     unread,
     returned: toReturnedView(sight),
@@ -84,30 +90,51 @@ export function myWorkService({
     /** All of a student's pieces; of classes that are put away only if asked for. */
     async mySights(student: Student, now: number, { away = false } = {}): Promise<Sight[]> {
       const mine = (await classes.load(await roster.classesOf(student.userId))).filter((one) => away || one.putAwayAt === null);
-      return (await board.as(STUDENT_EYES).sights({ classes: mine, studentIds: [student.userId], now })).filter(({ piece }) => piece.state !== null);
+      return (await board.as(STUDENT_EYES).sights({ classes: mine, studentIds: [student.userId], now })).filter(
+        ({ piece }) => piece.state !== null,
+      );
     },
 
     async list(student: Student, now: number): Promise<MyWorkReply> {
-      const [sights, handouts, unread] = await Promise.all([service.mySights(student, now), service.handouts(student, now), conversations.unreadOfStudent(student.userId)]);
+      const [sights, handouts, unread] = await Promise.all([
+        service.mySights(student, now),
+        service.handouts(student, now),
+        conversations.unreadOfStudent(student.userId),
+      ]);
       const answered = await notes.unreadOf(
         sights.flatMap(({ record }) => (record?.shownAt == null ? [] : [record.work.id])),
         student.userId,
       );
       // What was written below a note is as much to be read as a message.
-      const unreadOf = ({ assignment, record }: Sight) => (unread.get(assignment.id) ?? 0) + (record ? (answered.get(record.work.id) ?? 0) : 0);
+      const unreadOf = ({ assignment, record }: Sight) =>
+        (unread.get(assignment.id) ?? 0) + (record ? (answered.get(record.work.id) ?? 0) : 0);
       return { pieces: sights.map((one) => toMyPiece(one, unreadOf(one), now)), handouts };
     },
 
     /** What a student has been given to read or watch, by unit, newest first. */
     async handouts(student: Student, now: number): Promise<HandoutReply[]> {
       const mine = (await classes.load(await roster.classesOf(student.userId))).filter((one) => one.putAwayAt === null);
-      const sights = (await board.as(STUDENT_EYES).sights({ classes: mine, studentIds: [student.userId], kind: 'handout', now })).filter(({ theirs }) => theirs);
+      const sights = (await board.as(STUDENT_EYES).sights({ classes: mine, studentIds: [student.userId], kind: 'handout', now })).filter(
+        ({ theirs }) => theirs,
+      );
       const units = await classes.unitsOfAll(mine.map((one) => one.id));
       return sights
         .map(({ assignment, schoolClass }): HandoutReply => {
           const { id, briefId, classId, title, instructions, spoken, attachments, unitId, issuedAt } = assignment;
           const unit = units.get(classId)?.find((one) => one.id === unitId)?.name ?? null;
-          return { id, briefId, classId, className: schoolClass.label, hue: schoolClass.hue, title, instructions, spoken, attachments, unit, issuedAt: issuedAt ?? now };
+          return {
+            id,
+            briefId,
+            classId,
+            className: schoolClass.label,
+            hue: schoolClass.hue,
+            title,
+            instructions,
+            spoken,
+            attachments,
+            unit,
+            issuedAt: issuedAt ?? now,
+          };
         })
         .sort((a, b) => b.issuedAt - a.issuedAt);
     },
@@ -116,20 +143,21 @@ export function myWorkService({
       const at = await ownPieces.sight(student, 'ownWork.look', assignmentId, now);
       const { record, assignment, resolved, exception, team } = at;
       const standing = record?.summary.handedInAt ?? null;
-      const [teachers, draft, copies, story, sentBack, requests, unread, back, { studentIds }, asked, reviews, lastScoredAt] = await Promise.all([
-        classes.teachersOf([at.schoolClass.id]),
-        working.draftOf(workAt(at)),
-        workAt(at) ? works.sheetsOf([workAt(at)!.id]) : [],
-        isWithTeacher(record) ? works.handInsOf(record.work.id) : null,
-        record && record.summary.roundsSentBack > 0 ? pieces.lastSendBack(record.id) : null,
-        extensions.own(student, assignmentId),
-        conversations.unreadOfStudent(student.userId, assignmentId),
-        record ? feedbackFiles.returned(record.id) : [],
-        ownPieces.teamOf(at),
-        record ? questions.ofPiece(record.id) : [],
-        peerReviews.received(assignmentId, student.userId),
-        pieces.lastScoredAt(assignmentId),
-      ]);
+      const [teachers, draft, copies, story, sentBack, requests, unread, back, { studentIds }, asked, reviews, lastScoredAt] =
+        await Promise.all([
+          classes.teachersOf([at.schoolClass.id]),
+          working.draftOf(workAt(at)),
+          workAt(at) ? works.sheetsOf([workAt(at)!.id]) : [],
+          isWithTeacher(record) ? works.handInsOf(record.work.id) : null,
+          record && record.summary.roundsSentBack > 0 ? pieces.lastSendBack(record.id) : null,
+          extensions.own(student, assignmentId),
+          conversations.unreadOfStudent(student.userId, assignmentId),
+          record ? feedbackFiles.returned(record.id) : [],
+          ownPieces.teamOf(at),
+          record ? questions.ofPiece(record.id) : [],
+          peerReviews.received(assignmentId, student.userId),
+          pieces.lastScoredAt(assignmentId),
+        ]);
       // What was sent back stands with its notes above the work that goes on.
       const reader = { as: 'student' as const, userId: student.userId, student: at.member.student, until: record?.shownAt ?? null };
       const [handIn, pinned] = await Promise.all([

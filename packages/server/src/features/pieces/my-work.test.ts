@@ -26,7 +26,10 @@ describe('writing', () => {
     const first = await student.put(`${work}/text`, { text: doc('The river'), version: 0 });
     expect(first.body).toEqual({ savedAt: server.clock.now, version: 1 });
     await student.put(`${work}/text`, { text: doc('The river bends'), version: 1 });
-    expect((await student.get(work)).body).toMatchObject({ piece: { state: 'started' }, draft: { text: doc('The river bends'), version: 2 } });
+    expect((await student.get(work)).body).toMatchObject({
+      piece: { state: 'started' },
+      draft: { text: doc('The river bends'), version: 2 },
+    });
     expect(await facts()).toEqual(['opened', 'saved']);
   });
 
@@ -44,7 +47,12 @@ describe('files', () => {
     const student = await bao();
     const reply = await student.upload(`${work}/files`, PNG, 'Ausflug – Ufer 🌊.png');
     expect(reply.status).toBe(201);
-    expect(reply.body).toMatchObject({ name: 'Ausflug – Ufer 🌊.png', size: PNG.length, mediaType: 'image/png', fingerprint: createHash('sha256').update(PNG).digest('hex') });
+    expect(reply.body).toMatchObject({
+      name: 'Ausflug – Ufer 🌊.png',
+      size: PNG.length,
+      mediaType: 'image/png',
+      fingerprint: createHash('sha256').update(PNG).digest('hex'),
+    });
     const bytes = await student.get(`/api/files/${reply.body.id}?as=inline`);
     expect(bytes.body).toEqual(PNG);
     expect(bytes.headers['content-type']).toBe('image/png');
@@ -96,7 +104,8 @@ describe('files', () => {
 });
 
 describe('handing in', () => {
-  const write = async (student: Awaited<ReturnType<typeof bao>>, text = 'It moves faster there.') => student.put(`${work}/text`, { text: doc(text), version: 0 });
+  const write = async (student: Awaited<ReturnType<typeof bao>>, text = 'It moves faster there.') =>
+    student.put(`${work}/text`, { text: doc(text), version: 0 });
 
   it('gives a receipt with time, version and fingerprints', async () => {
     const student = await bao();
@@ -104,7 +113,13 @@ describe('handing in', () => {
     const { body: file } = await student.upload(`${work}/files`, PNG, 'a.png');
     const receipt = await student.post(`${work}/hand-in`);
     expect(receipt.status).toBe(201);
-    expect(receipt.body).toMatchObject({ version: 1, at: server.clock.now, words: 4, receivedFor: 'Meander notes', files: [{ id: file.id, fingerprint: file.fingerprint }] });
+    expect(receipt.body).toMatchObject({
+      version: 1,
+      at: server.clock.now,
+      words: 4,
+      receivedFor: 'Meander notes',
+      files: [{ id: file.id, fingerprint: file.fingerprint }],
+    });
     expect(receipt.body.receipt).toMatch(/^[0-9A-F]{4}-[0-9A-F]{4}-[0-9A-F]{4}$/);
     expect((await student.get(work)).body).toMatchObject({ piece: { state: 'in' }, mayHandIn: 'alreadyIn', mayTakeBack: null });
   });
@@ -113,7 +128,10 @@ describe('handing in', () => {
     const student = await bao();
     await write(student);
     const key = { 'Idempotency-Key': randomUUID() };
-    const [one, two] = await Promise.all([student.post(`${work}/hand-in`, undefined, key), student.post(`${work}/hand-in`, undefined, key)]);
+    const [one, two] = await Promise.all([
+      student.post(`${work}/hand-in`, undefined, key),
+      student.post(`${work}/hand-in`, undefined, key),
+    ]);
     expect([one.status, two.status]).toEqual([201, 201]);
     expect(two.body).toEqual(one.body);
     expect((await facts()).filter((kind) => kind === 'handedIn')).toHaveLength(1);
@@ -150,7 +168,11 @@ describe('handing in', () => {
     expect((await student.post(`${work}/hand-in`)).status).toBe(201);
     server.clock.now = closes + 1;
     const late = await hana.post(`${work}/hand-in`);
-    expect([late.status, late.body.type, late.body.title]).toEqual([409, 'piece.closed', 'This closed on Wed 2 Dec, 15:30. Nothing was handed in; what you wrote is kept.']);
+    expect([late.status, late.body.type, late.body.title]).toEqual([
+      409,
+      'piece.closed',
+      'This closed on Wed 2 Dec, 15:30. Nothing was handed in; what you wrote is kept.',
+    ]);
     expect((await hana.get(work)).body).toMatchObject({ draft: { text: doc('mine') }, mayHandIn: 'closed' });
   });
 

@@ -25,7 +25,12 @@ export interface Held {
 }
 
 /** A piece to which nothing has happened yet. */
-export function blankPiece({ id, assignmentId, studentId, workId }: Pick<PieceRecordRow, 'id' | 'assignmentId' | 'studentId' | 'workId'>): PieceRecordRow {
+export function blankPiece({
+  id,
+  assignmentId,
+  studentId,
+  workId,
+}: Pick<PieceRecordRow, 'id' | 'assignmentId' | 'studentId' | 'workId'>): PieceRecordRow {
   return {
     id,
     assignmentId,
@@ -58,14 +63,27 @@ export function blankPiece({ id, assignmentId, studentId, workId }: Pick<PieceRe
 
 /** More pieces than this are stored together instead of one after the other. */
 const FEW = 8;
-const JSON_COLUMNS = ['summary', 'chosen', 'remark', 'details', 'returnedChosen', 'returnedRemark', 'returnedDetails', 'selfCheck'] as const;
+const JSON_COLUMNS = [
+  'summary',
+  'chosen',
+  'remark',
+  'details',
+  'returnedChosen',
+  'returnedRemark',
+  'returnedDetails',
+  'selfCheck',
+] as const;
 
 /** Two first changes at once both try to make a row; the one that comes second starts again and finds it. */
 export async function twice<T>(attempt: () => Promise<T>): Promise<T> {
   try {
     return await attempt();
   } catch (error) {
-    if (error instanceof UniqueConstraintError && /one_piece|one_work_a_group|PRIMARY/.test(String((error.parent as { sqlMessage?: string }).sqlMessage))) return attempt();
+    if (
+      error instanceof UniqueConstraintError &&
+      /one_piece|one_work_a_group|PRIMARY/.test(String((error.parent as { sqlMessage?: string }).sqlMessage))
+    )
+      return attempt();
     throw error;
   }
 }
@@ -75,18 +93,35 @@ export function openPieces({ sequelize, works }: { sequelize: Sequelize; works: 
   const { pieces, facts, works: workRows } = definePieces(sequelize);
 
   /** The piece, locked; made with a work of its own if it is not there. */
-  async function findOrMake(assignmentId: string, studentId: string, workId: string | null, transaction: Transaction): Promise<PieceRecordRow> {
-    const found = (await pieces.findOne({ where: { assignmentId, studentId }, lock: true, transaction, raw: true })) as unknown as PieceRecordRow | null;
+  async function findOrMake(
+    assignmentId: string,
+    studentId: string,
+    workId: string | null,
+    transaction: Transaction,
+  ): Promise<PieceRecordRow> {
+    const found = (await pieces.findOne({
+      where: { assignmentId, studentId },
+      lock: true,
+      transaction,
+      raw: true,
+    })) as unknown as PieceRecordRow | null;
     if (found) return found;
     const id = randomUUID();
-    if (workId === null) await workRows.create({ id, assignmentId, groupId: null, text: null, savedAt: null, savedBy: null, version: 0, words: 0 }, { transaction });
+    if (workId === null)
+      await workRows.create(
+        { id, assignmentId, groupId: null, text: null, savedAt: null, savedBy: null, version: 0, words: 0 },
+        { transaction },
+      );
     const row = blankPiece({ id, assignmentId, studentId, workId: workId ?? id });
     await pieces.create(row, { transaction });
     return row;
   }
 
   /** The pieces, locked in one order, assignment by assignment; those that are not there are made with works of their own. */
-  async function findOrMakeAll(ats: readonly { assignmentId: string; studentId: string }[], transaction: Transaction): Promise<PieceRecordRow[]> {
+  async function findOrMakeAll(
+    ats: readonly { assignmentId: string; studentId: string }[],
+    transaction: Transaction,
+  ): Promise<PieceRecordRow[]> {
     const byAssignment = new Map<string, string[]>();
     for (const { assignmentId, studentId } of ats) byAssignment.set(assignmentId, [...(byAssignment.get(assignmentId) ?? []), studentId]);
     const rows: PieceRecordRow[] = [];
@@ -121,11 +156,14 @@ export function openPieces({ sequelize, works }: { sequelize: Sequelize; works: 
   async function lastSeqs(pieceIds: readonly string[], transaction: Transaction): Promise<Map<string, number>> {
     const found = new Map<string, number>();
     for (const ids of stretches(pieceIds)) {
-      const rows = await sequelize.query<{ id: string; seq: number }>('SELECT piece_id AS id, MAX(seq) AS seq FROM piece_facts WHERE piece_id IN (:ids) GROUP BY piece_id', {
-        type: QueryTypes.SELECT,
-        replacements: { ids },
-        transaction,
-      });
+      const rows = await sequelize.query<{ id: string; seq: number }>(
+        'SELECT piece_id AS id, MAX(seq) AS seq FROM piece_facts WHERE piece_id IN (:ids) GROUP BY piece_id',
+        {
+          type: QueryTypes.SELECT,
+          replacements: { ids },
+          transaction,
+        },
+      );
       for (const { id, seq } of rows) found.set(id, Number(seq));
     }
     return found;
@@ -135,7 +173,9 @@ export function openPieces({ sequelize, works }: { sequelize: Sequelize; works: 
   async function closeAll(opened: readonly Held[], transaction: Transaction): Promise<void> {
     const appended = opened.flatMap((one) => one.appended);
     for (const rows of stretches(appended)) await facts.bulkCreate(rows, { transaction });
-    const changed = opened.filter(({ changes }) => Object.keys(changes).length > 0).map(({ row, changes }) => ({ row, changes: { ...changes, version: row.version + 1 } }));
+    const changed = opened
+      .filter(({ changes }) => Object.keys(changes).length > 0)
+      .map(({ row, changes }) => ({ row, changes: { ...changes, version: row.version + 1 } }));
     if (changed.length <= FEW) {
       for (const { row, changes } of changed) await pieces.update(changes, { where: { id: row.id }, transaction });
       return;
@@ -157,7 +197,15 @@ export function openPieces({ sequelize, works }: { sequelize: Sequelize; works: 
       transaction,
       append(fact, by, data = {}) {
         const { kind, at: happenedAt, ...rest } = fact;
-        appended.push({ id: randomUUID(), pieceId: row.id, seq: seq + appended.length + 1, kind, at: new Date(happenedAt), byUser: by, data: { ...rest, ...data } });
+        appended.push({
+          id: randomUUID(),
+          pieceId: row.id,
+          seq: seq + appended.length + 1,
+          kind,
+          at: new Date(happenedAt),
+          byUser: by,
+          data: { ...rest, ...data },
+        });
         record.summary = afterFact(record.summary, fact);
         changes.summary = record.summary;
         changes.begun = record.summary.begunAt !== null;

@@ -23,13 +23,27 @@ export const whyNotHandIn = ({ told: piece, assignment, resolved, record }: Sigh
 
 /** @param lastScoredAt when anybody's piece of this was scored last */
 export const whyNotTakeBack = ({ told: piece, assignment, resolved, record }: Sight, lastScoredAt: number | null, now: number) =>
-  takeBackRefusal({ piece, how: assignment.how, window: resolved.window, handedInAt: record?.summary.handedInAt ?? null, lastScoredAt, now });
+  takeBackRefusal({
+    piece,
+    how: assignment.how,
+    window: resolved.window,
+    handedInAt: record?.summary.handedInAt ?? null,
+    lastScoredAt,
+    now,
+  });
 
 /** The same sight on the piece as it is inside a transaction, which may be newer than what was loaded. */
 export const freshSight = (before: Sight, record: PieceRecord, now: number): Sight => sightOf({ ...before, record, now });
 
 function closedSentence({ schoolClass, resolved }: Sight): string {
-  const closes = new Intl.DateTimeFormat('en-GB', { timeZone: schoolClass.calendar.zone, weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
+  const closes = new Intl.DateTimeFormat('en-GB', {
+    timeZone: schoolClass.calendar.zone,
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+    hour: '2-digit',
+    minute: '2-digit',
+  });
   return `This closed on ${closes.format(resolved.window.closes ?? 0)}. Nothing was handed in; what you wrote is kept.`;
 }
 
@@ -41,7 +55,8 @@ export function requireOpen(at: Sight, now: number): void {
 }
 
 /** What the student works on now, as far as it is there: not that of a group they looked at and are no longer in. */
-export const workAt = ({ record, team }: Sight): WorkRecord | null => (record && record.work.groupId === (team?.groupId ?? null) ? record.work : null);
+export const workAt = ({ record, team }: Sight): WorkRecord | null =>
+  record && record.work.groupId === (team?.groupId ?? null) ? record.work : null;
 
 interface Collaborators {
   assignments: AssignmentsService;
@@ -69,7 +84,10 @@ export function ownPiecesService({ assignments, board, groups, pieces }: Collabo
       const self = member.student.id;
       const alone = { assignmentId: assignment.id, groupId: null, studentIds: [self] };
       if (team === null) return alone;
-      const [present, sharing] = await Promise.all([groups.membersOf(team.groupId), record && record.work.groupId !== null ? pieces.sharing(record.work.id) : []]);
+      const [present, sharing] = await Promise.all([
+        groups.membersOf(team.groupId),
+        record && record.work.groupId !== null ? pieces.sharing(record.work.id) : [],
+      ]);
       return { ...alone, groupId: team.groupId, studentIds: [...new Set([self, ...present, ...sharing])] };
     },
   };

@@ -86,9 +86,15 @@ export function toPieceRecord(row: PieceRecordRow, work: WorkRecord): PieceRecor
     score:
       row.scoredAt === null
         ? null
-        : { ...toGiven(row.earnedMilli, row.chosen, row.remark, row.details), at: row.scoredAt.getTime(), by: row.scoredBy ?? '', round: row.scoredRound },
+        : {
+            ...toGiven(row.earnedMilli, row.chosen, row.remark, row.details),
+            at: row.scoredAt.getTime(),
+            by: row.scoredBy ?? '',
+            round: row.scoredRound,
+          },
     held: Boolean(row.held),
-    returned: summary.lastReturnAt === null ? null : toGiven(row.returnedMilli, row.returnedChosen, row.returnedRemark, row.returnedDetails),
+    returned:
+      summary.lastReturnAt === null ? null : toGiven(row.returnedMilli, row.returnedChosen, row.returnedRemark, row.returnedDetails),
     shownAt: row.shownAt?.getTime() ?? null,
     went: row.went === null ? null : { how: row.went, line: row.wentLine },
     selfCheck: row.selfCheck == null ? null : fromJson<RubricChoices>(row.selfCheck),
@@ -103,7 +109,10 @@ export type LeanRecord = Pick<PieceRecord, 'id' | 'assignmentId' | 'studentId' |
   returned: Pick<Given, 'earned' | 'rounds'> | null;
 };
 /** A row of it: documents as texts, the moment in milliseconds. */
-export interface LeanRow extends Pick<PieceRecordRow, 'id' | 'assignmentId' | 'studentId' | 'earnedMilli' | 'scoredBy' | 'held' | 'returnedMilli' | 'saidMissing' | 'version'> {
+export interface LeanRow extends Pick<
+  PieceRecordRow,
+  'id' | 'assignmentId' | 'studentId' | 'earnedMilli' | 'scoredBy' | 'held' | 'returnedMilli' | 'saidMissing' | 'version'
+> {
   summary: string;
   chosen: string | null;
   details: string | null;
@@ -122,7 +131,22 @@ export function leanReader(): (row: LeanRow) => LeanRecord {
     read.set(text, value);
     return value;
   };
-  return ({ id, assignmentId, studentId, summary: facts, earnedMilli, chosen, details, scoredAt, scoredBy, held, returnedMilli, returnedDetails, saidMissing, version }) => {
+  return ({
+    id,
+    assignmentId,
+    studentId,
+    summary: facts,
+    earnedMilli,
+    chosen,
+    details,
+    scoredAt,
+    scoredBy,
+    held,
+    returnedMilli,
+    returnedDetails,
+    saidMissing,
+    version,
+  }) => {
     const summary = JSON.parse(facts) as PieceSummary;
     const { adjust, rounds } = once<GivenDetails>(details) ?? NO_DETAILS;
     return {
@@ -130,7 +154,10 @@ export function leanReader(): (row: LeanRow) => LeanRecord {
       assignmentId,
       studentId,
       summary,
-      score: scoredAt === null ? null : { earned: earnedMilli, chosen: once<Chosen>(chosen), adjust, rounds, at: Number(scoredAt), by: scoredBy ?? '' },
+      score:
+        scoredAt === null
+          ? null
+          : { earned: earnedMilli, chosen: once<Chosen>(chosen), adjust, rounds, at: Number(scoredAt), by: scoredBy ?? '' },
       returned: summary.lastReturnAt === null ? null : { earned: returnedMilli, rounds: once<GivenDetails>(returnedDetails)?.rounds ?? [] },
       held: Boolean(held),
       saidMissing: Boolean(saidMissing),
@@ -144,11 +171,14 @@ export const isWithTeacher = <R extends Pick<PieceRecord, 'summary'>>(record: R 
   record !== null && (record.summary.handedInAt !== null || record.summary.sentBackAt !== null);
 
 /** What being late costs here: the assignment's own rule, else the class's. */
-export const lateRuleOf = ({ assignment, schoolClass }: Pick<Sight, 'assignment' | 'schoolClass'>): LateRule => assignment.lateRule ?? schoolClass.lateRule;
+export const lateRuleOf = ({ assignment, schoolClass }: Pick<Sight, 'assignment' | 'schoolClass'>): LateRule =>
+  assignment.lateRule ?? schoolClass.lateRule;
 
 /** What counts of the scored rounds, before lateness (docs/rules.md, 4). */
-export const countedOf = ({ assignment }: Pick<Sight, 'assignment'>, { earned, rounds }: Pick<Given, 'earned' | 'rounds'>): MilliPoints | null =>
-  roundScore(assignment.roundRule, earned === null ? rounds : [...rounds, earned]);
+export const countedOf = (
+  { assignment }: Pick<Sight, 'assignment'>,
+  { earned, rounds }: Pick<Given, 'earned' | 'rounds'>,
+): MilliPoints | null => roundScore(assignment.roundRule, earned === null ? rounds : [...rounds, earned]);
 
 /** What was given is worth after lateness, for this student and this window; of several rounds by the assignment's rule. */
 export function afterLateness(
@@ -164,7 +194,11 @@ export function afterLateness(
 type Placed = Pick<Sight, 'schoolClass' | 'assignment' | 'resolved' | 'waived'>;
 
 /** How late what stands is, as the late rule asks it; null where it is not late. */
-export function lateOf({ schoolClass, resolved, record }: Pick<Sight, 'schoolClass' | 'resolved'> & { record: Pick<PieceRecord, 'summary'> | null }) {
+export function lateOf({
+  schoolClass,
+  resolved,
+  record,
+}: Pick<Sight, 'schoolClass' | 'resolved'> & { record: Pick<PieceRecord, 'summary'> | null }) {
   if (record === null) return null;
   const { due, lateBy } = standingLateness({ summary: record.summary, window: resolved.window, graceMinutes: schoolClass.graceMinutes });
   return due === null ? null : { calendar: schoolClass.calendar, due, lateBy };
@@ -174,7 +208,10 @@ export function lateOf({ schoolClass, resolved, record }: Pick<Sight, 'schoolCla
  * What handing the piece in at a moment takes off full points for being late; a piece that was sent back keeps the
  * lateness it had. What is done in class is never late.
  */
-export function lateCostAt(sight: Placed & { record: Pick<PieceRecord, 'summary'> | null }, handedInAt: Instant): ReturnType<typeof lateCostOffFull> {
+export function lateCostAt(
+  sight: Placed & { record: Pick<PieceRecord, 'summary'> | null },
+  handedInAt: Instant,
+): ReturnType<typeof lateCostOffFull> {
   const { schoolClass, assignment, resolved, record, waived } = sight;
   if (assignment.how === 'inClass') return { lateBy: 0, takenOff: 0 };
   const { calendar, graceMinutes } = schoolClass;
@@ -186,7 +223,11 @@ export function toScoreView(sight: Sight, names: Map<string, string>): ScoreView
   const score = sight.record?.score;
   if (!score) return null;
   const { scoring, points } = sight.assignment;
-  const complete = score.chosen?.by !== 'rubric' || scoring.by !== 'rubric' || points === null || rubricScore(scoring.rubric, points, score.chosen.choices).complete;
+  const complete =
+    score.chosen?.by !== 'rubric' ||
+    scoring.by !== 'rubric' ||
+    points === null ||
+    rubricScore(scoring.rubric, points, score.chosen.choices).complete;
   const { round: _, ...rest } = score;
   return { ...rest, complete, counted: countedOf(sight, score), ...afterLateness(sight, score), by: names.get(score.by) ?? '' };
 }
@@ -196,7 +237,9 @@ export function toReturnedView(sight: Sight): ReturnedView | null {
   const { record, member } = sight;
   if (!record?.returned || record.summary.lastReturnAt === null) return null;
   const { returned, summary } = record;
-  const words = Object.fromEntries(Object.entries(returned.words).map(([criterionId, text]) => [criterionId, fillRemark(text, member.student)]));
+  const words = Object.fromEntries(
+    Object.entries(returned.words).map(([criterionId, text]) => [criterionId, fillRemark(text, member.student)]),
+  );
   return {
     ...returned,
     remark: fillRichRemark(returned.remark, member.student),
@@ -209,12 +252,17 @@ export function toReturnedView(sight: Sight): ReturnedView | null {
 }
 
 /** What each criterion's level says, of what was returned. */
-export function toLevels({ scoring }: Pick<AssignmentReply, 'scoring'>, { chosen, words }: Pick<Given, 'chosen' | 'words'>): CriterionLevel[] {
+export function toLevels(
+  { scoring }: Pick<AssignmentReply, 'scoring'>,
+  { chosen, words }: Pick<Given, 'chosen' | 'words'>,
+): CriterionLevel[] {
   if (scoring.by !== 'rubric' || chosen?.by !== 'rubric') return [];
   return scoring.rubric.criteria.flatMap((criterion) => {
     const level = criterion.levels.find((one) => one.id === chosen.choices[criterion.id]?.levelId);
     const said = words[criterion.id];
-    return level || said ? [{ criterion: criterion.name, level: level?.name ?? null, descriptor: level?.descriptor ?? '', words: said ?? '' }] : [];
+    return level || said
+      ? [{ criterion: criterion.name, level: level?.name ?? null, descriptor: level?.descriptor ?? '', words: said ?? '' }]
+      : [];
   });
 }
 

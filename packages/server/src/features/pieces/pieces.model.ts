@@ -210,7 +210,15 @@ export function definePieces(sequelize: Sequelize) {
       },
       { tableName: 'piece_files' },
     ),
-    handInFiles: sequelize.define<Model<HandInFileRow>>('handInFile', { handInId: key(), fileId: key(), position: INTEGER }, { tableName: 'hand_in_files' }),
-    keptReplies: sequelize.define<Model<KeptReplyRow>>('keptReply', { userId: key(), idempotencyKey: key(), about: STRING, reply: JSON, at: time }, { tableName: 'kept_replies' }),
+    handInFiles: sequelize.define<Model<HandInFileRow>>(
+      'handInFile',
+      { handInId: key(), fileId: key(), position: INTEGER },
+      { tableName: 'hand_in_files' },
+    ),
+    keptReplies: sequelize.define<Model<KeptReplyRow>>(
+      'keptReply',
+      { userId: key(), idempotencyKey: key(), about: STRING, reply: JSON, at: time },
+      { tableName: 'kept_replies' },
+    ),
   };
 }

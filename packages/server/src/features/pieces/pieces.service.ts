@@ -80,7 +80,11 @@ export function piecesService({ sequelize, accounts, works }: { sequelize: Seque
 
     /** The students who have begun and share a work; who has only looked at it is free to go elsewhere. */
     async sharing(workId: string): Promise<string[]> {
-      const rows = (await pieces.findAll({ attributes: ['studentId'], where: { workId, begun: true }, raw: true })) as unknown as PieceRecordRow[];
+      const rows = (await pieces.findAll({
+        attributes: ['studentId'],
+        where: { workId, begun: true },
+        raw: true,
+      })) as unknown as PieceRecordRow[];
       return rows.map((row) => row.studentId);
     },
 
@@ -91,12 +95,18 @@ export function piecesService({ sequelize, accounts, works }: { sequelize: Seque
 
     /** Whose piece it is. */
     async byId(id: string): Promise<{ assignmentId: string; studentId: string } | null> {
-      return (await pieces.findByPk(id, { attributes: ['assignmentId', 'studentId'], raw: true })) as unknown as { assignmentId: string; studentId: string } | null;
+      return (await pieces.findByPk(id, { attributes: ['assignmentId', 'studentId'], raw: true })) as unknown as {
+        assignmentId: string;
+        studentId: string;
+      } | null;
     },
 
     /** When a piece of this assignment was scored last; null if none has a score. */
     async lastScoredAt(assignmentId: string, transaction?: Transaction): Promise<number | null> {
-      const last = await pieces.max<Date | string | null, Model<PieceRecordRow>>('scoredAt', { where: { assignmentId }, ...(transaction ? { transaction } : {}) });
+      const last = await pieces.max<Date | string | null, Model<PieceRecordRow>>('scoredAt', {
+        where: { assignmentId },
+        ...(transaction ? { transaction } : {}),
+      });
       return last ? new Date(last).getTime() : null;
     },
 
@@ -117,7 +127,12 @@ export function piecesService({ sequelize, accounts, works }: { sequelize: Seque
     },
 
     /** Counts every score anew, what students were shown too: out of other points it is the same share, so nothing is held and nobody told. */
-    async rescale(assignmentIds: readonly string[], rescaled: Rescaled, { by, now, points }: { by: string; now: number; points: number }, transaction: Transaction): Promise<void> {
+    async rescale(
+      assignmentIds: readonly string[],
+      rescaled: Rescaled,
+      { by, now, points }: { by: string; now: number; points: number },
+      transaction: Transaction,
+    ): Promise<void> {
       const rows = (await pieces.findAll({
         where: { assignmentId: { [Op.in]: [...assignmentIds] }, ...HAS_POINTS },
         order: [
@@ -133,8 +148,18 @@ export function piecesService({ sequelize, accounts, works }: { sequelize: Seque
         const { score, returned } = open.record;
         const [given, shown] = [score && { ...score, ...rescaled(score) }, returned && { ...returned, ...rescaled(returned) }];
         const details = (of: Given | null) => of && { words: of.words, adjust: of.adjust, rounds: of.rounds };
-        open.append({ kind: 'rescaled', at: now }, by, { earned: given?.earned ?? null, chosen: given?.chosen ?? null, points, why: 'pointsChanged' });
-        open.set({ earnedMilli: given?.earned ?? null, details: details(given), returnedMilli: shown?.earned ?? null, returnedDetails: details(shown) });
+        open.append({ kind: 'rescaled', at: now }, by, {
+          earned: given?.earned ?? null,
+          chosen: given?.chosen ?? null,
+          points,
+          why: 'pointsChanged',
+        });
+        open.set({
+          earnedMilli: given?.earned ?? null,
+          details: details(given),
+          returnedMilli: shown?.earned ?? null,
+          returnedDetails: details(shown),
+        });
       }
       await closeAll(opened, transaction);
     },
@@ -217,7 +242,10 @@ export function piecesService({ sequelize, accounts, works }: { sequelize: Seque
     ): Promise<T> {
       const { userId, idempotencyKey, about, now } = key;
       if (idempotencyKey === null) return work();
-      const kept = (await keptReplies.findOne({ where: { userId, idempotencyKey }, transaction, raw: true })) as unknown as { about: string; reply: unknown } | null;
+      const kept = (await keptReplies.findOne({ where: { userId, idempotencyKey }, transaction, raw: true })) as unknown as {
+        about: string;
+        reply: unknown;
+      } | null;
       if (kept) {
         if (kept.about !== about) throw new Problem('conflict.keyReused');
         return fromJson<T>(kept.reply);
@@ -229,7 +257,11 @@ export function piecesService({ sequelize, accounts, works }: { sequelize: Seque
 
     /** The last send-back's reason and date. */
     async lastSendBack(pieceId: string): Promise<{ at: number; reason: string; newDue: number | null } | null> {
-      const row = (await facts.findOne({ where: { pieceId, kind: 'sentBack' }, order: [['seq', 'DESC']], raw: true })) as unknown as FactRow | null;
+      const row = (await facts.findOne({
+        where: { pieceId, kind: 'sentBack' },
+        order: [['seq', 'DESC']],
+        raw: true,
+      })) as unknown as FactRow | null;
       if (!row) return null;
       const { reason = '', newDue = null } = fromJson<{ reason?: string; newDue?: number | null }>(row.data);
       return { at: row.at.getTime(), reason, newDue };
@@ -238,7 +270,10 @@ export function piecesService({ sequelize, accounts, works }: { sequelize: Seque
     /** What was given in these scores and returns, by their ids; what is none of them is not there. */
     async givenIn(factIds: readonly string[]): Promise<Map<string, { pieceId: string; data: object }>> {
       if (factIds.length === 0) return new Map();
-      const rows = (await facts.findAll({ where: { id: { [Op.in]: [...factIds] }, kind: { [Op.in]: ['scored', 'returned'] } }, raw: true })) as unknown as FactRow[];
+      const rows = (await facts.findAll({
+        where: { id: { [Op.in]: [...factIds] }, kind: { [Op.in]: ['scored', 'returned'] } },
+        raw: true,
+      })) as unknown as FactRow[];
       return new Map(rows.map(({ id, pieceId, data }) => [id, { pieceId, data: fromJson<object>(data) }]));
     },
 
@@ -258,7 +293,12 @@ export function piecesService({ sequelize, accounts, works }: { sequelize: Seque
       })) as unknown as FactRow[];
       const people = await accounts.people(rows.map((row) => row.byUser));
       const all = rows.map((row): ScoreBefore => {
-        const { earned = null, chosen = null, remark, why = null } = fromJson<{ earned?: number; chosen?: Chosen; remark?: RichText | string; why?: ScoreBefore['why'] }>(row.data);
+        const {
+          earned = null,
+          chosen = null,
+          remark,
+          why = null,
+        } = fromJson<{ earned?: number; chosen?: Chosen; remark?: RichText | string; why?: ScoreBefore['why'] }>(row.data);
         const person = people.get(row.byUser);
         return {
           kind: row.kind as ScoreBefore['kind'],
@@ -314,7 +354,15 @@ export function piecesService({ sequelize, accounts, works }: { sequelize: Seque
         for (const [index, { fact, by, data = {} }] of story.entries()) {
           const { kind, at, ...rest } = fact;
           summary = afterFact(summary, fact);
-          rows.facts.push({ id: randomUUID(), pieceId: id, seq: index + 1, kind, at: new Date(at), byUser: by, data: { ...rest, ...data } });
+          rows.facts.push({
+            id: randomUUID(),
+            pieceId: id,
+            seq: index + 1,
+            kind,
+            at: new Date(at),
+            byUser: by,
+            data: { ...rest, ...data },
+          });
           if (kind === 'opened' || kind === 'saved') {
             piece.seenAt ??= new Date(at);
             piece.activeAt = work.savedAt = new Date(at);
@@ -347,7 +395,13 @@ export function piecesService({ sequelize, accounts, works }: { sequelize: Seque
               held: true,
             });
           if (kind === 'returned')
-            Object.assign(piece, { returnedMilli: piece.earnedMilli, returnedChosen: piece.chosen, returnedRemark: piece.remark, held: false, shownAt: new Date(at) });
+            Object.assign(piece, {
+              returnedMilli: piece.earnedMilli,
+              returnedChosen: piece.chosen,
+              returnedRemark: piece.remark,
+              held: false,
+              shownAt: new Date(at),
+            });
         }
         rows.works.push(work);
         rows.pieces.push({ ...piece, summary, begun: summary.begunAt !== null });

@@ -33,15 +33,24 @@ export function recordFor<R extends PieceRecord | LeanRecord>(viewer: Viewer, re
   if (record === null) return null;
   if (viewer.as === 'student') return { ...record, summary: summaryForStudent(record.summary), score: null, held: false };
   if (!blind) return record;
-  return { ...record, score: record.score && { ...record.score, ...NOTHING_SAID }, returned: record.returned && { ...record.returned, ...NOTHING_SAID } };
+  return {
+    ...record,
+    score: record.score && { ...record.score, ...NOTHING_SAID },
+    returned: record.returned && { ...record.returned, ...NOTHING_SAID },
+  };
 }
 
 /**
  * Must what somebody wrote stay apart from their name? While names are hidden and the piece has not been returned, whoever
  * marks it must not have read it beside its name: no draft, no file under its own name, no comparison by name.
  */
-export const isApartFromName = ({ assignment, record }: { assignment: Pick<AssignmentReply, 'namesHidden'>; record: Pick<PieceRecord, 'summary'> | null }): boolean =>
-  assignment.namesHidden && (record?.summary.lastReturnAt ?? null) === null;
+export const isApartFromName = ({
+  assignment,
+  record,
+}: {
+  assignment: Pick<AssignmentReply, 'namesHidden'>;
+  record: Pick<PieceRecord, 'summary'> | null;
+}): boolean => assignment.namesHidden && (record?.summary.lastReturnAt ?? null) === null;
 
 /** What a piece is called that stands apart from its name. */
 export const pieceName = ({ id }: Pick<PieceRecord, 'id'>): string => `Piece ${id.slice(0, 8)}`;

@@ -1,6 +1,16 @@
 import { acceptsFile, acceptsText, choiceProblem, isBlank, MINUTE_MS, type RichText, type RubricChoices } from '@jolly/core';
 import type { Transaction } from 'sequelize';
-import type { DraftView, HandInView, SaveTextReply, SaveTextRequest, SheetView, VersionItem, VersionReply, WentView, WorkFile } from '../../contract';
+import type {
+  DraftView,
+  HandInView,
+  SaveTextReply,
+  SaveTextRequest,
+  SheetView,
+  VersionItem,
+  VersionReply,
+  WentView,
+  WorkFile,
+} from '../../contract';
 import type { TakenFile } from '../../files/take-file';
 import { Problem } from '../../http/problem';
 import { fullName, type AccountsService } from '../accounts/accounts.service';
@@ -18,7 +28,9 @@ const SAVED_FACT_EVERY_MS = 10 * MINUTE_MS;
 /** The worksheets that this student writes on: theirs alone where each has one, the group's where there is one for all. */
 export function worksheetsOf({ assignment, member, team }: Sight): { attachment: WorksheetAttachment; studentId: string | null }[] {
   return assignment.attachments.flatMap((attachment) =>
-    attachment.kind === 'worksheet' && attachment.use !== 'toRead' ? [{ attachment, studentId: team !== null && attachment.use === 'oneEach' ? member.student.id : null }] : [],
+    attachment.kind === 'worksheet' && attachment.use !== 'toRead'
+      ? [{ attachment, studentId: team !== null && attachment.use === 'oneEach' ? member.student.id : null }]
+      : [],
   );
 }
 
@@ -51,7 +63,12 @@ interface Collaborators {
 /** Working on a piece, alone or with a group: writing, attaching, versions, handing in and taking back. */
 export function workingService({ accounts, classes, ownPieces, pieces, works, news }: Collaborators) {
   /** Changes what is worked on: notes for all who share it that work has begun, and who was active. */
-  async function changeDraft<T>(student: Student, assignmentId: string, now: number, work: (open: OpenTeam, at: Sight) => Promise<T>): Promise<T> {
+  async function changeDraft<T>(
+    student: Student,
+    assignmentId: string,
+    now: number,
+    work: (open: OpenTeam, at: Sight) => Promise<T>,
+  ): Promise<T> {
     const before = await ownPieces.sight(student, 'ownWork.write', assignmentId, now);
     const team = await ownPieces.teamOf(before);
     return pieces.changeWork(team, async (open) => {
@@ -103,20 +120,37 @@ export function workingService({ accounts, classes, ownPieces, pieces, works, ne
     const about = { assignmentId: assignment.id, classId: schoolClass.id, zone: schoolClass.calendar.zone };
     const data = { title: assignment.title, className: schoolClass.label, who: fullName(member.student) };
     await news.tell(
-      teachers.map(({ id }) => ({ userId: id, kind: 'inLate' as const, onceKey: `late:${assignment.id}:${member.student.id}:${version}`, ...about, data })),
+      teachers.map(({ id }) => ({
+        userId: id,
+        kind: 'inLate' as const,
+        onceKey: `late:${assignment.id}:${member.student.id}:${version}`,
+        ...about,
+        data,
+      })),
       now,
       transaction,
     );
   }
 
   /** The others of a group hear that it is handed in, and find the receipt there. */
-  async function tellGroup({ schoolClass, assignment, member }: Sight, { pieces: all, own, transaction }: OpenTeam, version: number, now: number): Promise<void> {
+  async function tellGroup(
+    { schoolClass, assignment, member }: Sight,
+    { pieces: all, own, transaction }: OpenTeam,
+    version: number,
+    now: number,
+  ): Promise<void> {
     const about = { assignmentId: assignment.id, classId: schoolClass.id, zone: schoolClass.calendar.zone };
     const data = { title: assignment.title, className: schoolClass.label, who: fullName(member.student) };
     await news.tell(
       all
         .filter((piece) => piece !== own)
-        .map(({ record }) => ({ userId: record.studentId, kind: 'groupIn' as const, onceKey: `groupIn:${assignment.id}:${record.studentId}:${version}`, ...about, data })),
+        .map(({ record }) => ({
+          userId: record.studentId,
+          kind: 'groupIn' as const,
+          onceKey: `groupIn:${assignment.id}:${record.studentId}:${version}`,
+          ...about,
+          data,
+        })),
       now,
       transaction,
     );
@@ -161,7 +195,12 @@ export function workingService({ accounts, classes, ownPieces, pieces, works, ne
       const at = workAt(before);
       const copied = at === null ? [] : await works.sheetsOf([at.id]);
       const current = worksheetsOf(before).every(({ attachment, studentId }) =>
-        copied.some((one) => one.attachmentId === attachment.id && one.studentId === studentId && (one.begun || JSON.stringify(one.source) === JSON.stringify(attachment.text))),
+        copied.some(
+          (one) =>
+            one.attachmentId === attachment.id &&
+            one.studentId === studentId &&
+            (one.begun || JSON.stringify(one.source) === JSON.stringify(attachment.text)),
+        ),
       );
       if ((seen && at !== null && current) || before.schoolClass.putAwayAt !== null) return;
       const { groupId } = await ownPieces.teamOf(before);
@@ -175,14 +214,20 @@ export function workingService({ accounts, classes, ownPieces, pieces, works, ne
     async saveText(student: Student, assignmentId: string, request: SaveTextRequest, now: number): Promise<SaveTextReply> {
       return changeDraft(student, assignmentId, now, async ({ work }, at) => {
         if (!acceptsText(at.assignment.accepts, request.text)) throw new Problem('piece.kindNotAccepted');
-        if (work.record.version !== request.version) throw new Problem('conflict.changedMeanwhile', { current: { text: work.record.text, version: work.record.version } });
+        if (work.record.version !== request.version)
+          throw new Problem('conflict.changedMeanwhile', { current: { text: work.record.text, version: work.record.version } });
         if (request.keepBefore) await work.keepPresent(work.record.savedBy ?? student.userId, now - 1);
         await work.saveText(request.text, student.userId, now);
         return { savedAt: now, version: work.record.version };
       });
     },
 
-    async saveSheet(student: Student, at: { assignmentId: string; attachmentId: string }, { text, version, keepBefore }: SaveTextRequest, now: number): Promise<SheetView> {
+    async saveSheet(
+      student: Student,
+      at: { assignmentId: string; attachmentId: string },
+      { text, version, keepBefore }: SaveTextRequest,
+      now: number,
+    ): Promise<SheetView> {
       return changeSheet(student, { ...at, version }, now, async (work, copy) => {
         if (keepBefore) await work.keepPresent(work.record.savedBy ?? student.userId, now - 1);
         await work.saveSheet(copy, text, student.userId, now);
@@ -190,8 +235,15 @@ export function workingService({ accounts, classes, ownPieces, pieces, works, ne
     },
 
     /** Takes the teacher's corrected worksheet; what was written stays in its places, and the sheet as it was is a version. */
-    async takeCorrection(student: Student, at: { assignmentId: string; attachmentId: string }, version: number, now: number): Promise<SheetView> {
-      return changeSheet(student, { ...at, version }, now, (work, copy, attachment) => work.correctSheet(copy, attachment.text, student.userId, now));
+    async takeCorrection(
+      student: Student,
+      at: { assignmentId: string; attachmentId: string },
+      version: number,
+      now: number,
+    ): Promise<SheetView> {
+      return changeSheet(student, { ...at, version }, now, (work, copy, attachment) =>
+        work.correctSheet(copy, attachment.text, student.userId, now),
+      );
     },
 
     /** May this student attach one more file now? Asked before the bytes come. */
@@ -251,7 +303,8 @@ export function workingService({ accounts, classes, ownPieces, pieces, works, ne
           if (isBlank(text) && !written && (await work.files()).length === 0) throw new Problem('piece.empty');
           const frozen = await work.handIn(titlesOf(before), student.userId, now);
           const handIn: HandInView = { ...frozen, by: fullName(before.member.student), receivedFor: before.assignment.title };
-          for (const piece of open.pieces) piece.append({ kind: 'handedIn', at: now }, student.userId, { version: handIn.version, receipt: handIn.receipt });
+          for (const piece of open.pieces)
+            piece.append({ kind: 'handedIn', at: now }, student.userId, { version: handIn.version, receipt: handIn.receipt });
           await tellLate(freshSight(before, own.record, now), teachersBy.get(classId) ?? [], handIn.version, open.transaction, now);
           await tellGroup(before, open, handIn.version, now);
           return handIn;
@@ -264,10 +317,12 @@ export function workingService({ accounts, classes, ownPieces, pieces, works, ne
       const before = await ownPieces.sight(student, 'ownWork.handIn', assignmentId, now);
       await pieces.changeWork(await ownPieces.teamOf(before), async ({ own, pieces: all, transaction }) => {
         const refusal = whyNotTakeBack(freshSight(before, own.record, now), await pieces.lastScoredAt(assignmentId, transaction), now);
-        if (refusal === 'closed') throw new Problem('piece.closed', { title: 'This is closed, so it cannot be taken back any more. It stays handed in.' });
+        if (refusal === 'closed')
+          throw new Problem('piece.closed', { title: 'This is closed, so it cannot be taken back any more. It stays handed in.' });
         if (refusal) throw new Problem(`piece.${refusal}`);
         // One member who has it back locks it for all: it is one work.
-        if (all.some(({ record }) => record.summary.scoredAt !== null || record.summary.returnedAt !== null)) throw new Problem('piece.marking');
+        if (all.some(({ record }) => record.summary.scoredAt !== null || record.summary.returnedAt !== null))
+          throw new Problem('piece.marking');
         for (const piece of all) if (piece.record.summary.handedInAt !== null) piece.append({ kind: 'takenBack', at: now }, student.userId);
       });
     },
@@ -304,7 +359,12 @@ export function workingService({ accounts, classes, ownPieces, pieces, works, ne
       const [one] = await named([whole]);
       const titles = titlesOf(sight);
       const { text, sheets, files, ...item } = one!;
-      return { ...toItem(item), text, sheets: sheets.map((sheet) => ({ ...sheet, title: sheet.title || (titles.get(sheet.attachmentId) ?? '') })), workFiles: files };
+      return {
+        ...toItem(item),
+        text,
+        sheets: sheets.map((sheet) => ({ ...sheet, title: sheet.title || (titles.get(sheet.attachmentId) ?? '') })),
+        workFiles: files,
+      };
     },
 
     /** A student's own versions. */

@@ -13,7 +13,11 @@ afterEach(() => server.close());
 
 const MINUTE = 60_000;
 const p = (text: string): RichNode => ({ type: 'paragraph', content: [{ type: 'text', text }] });
-const space = (key: string, ...content: RichNode[]): RichNode => ({ type: 'answerSpace', attrs: { key }, content: content.length > 0 ? content : [{ type: 'paragraph' }] });
+const space = (key: string, ...content: RichNode[]): RichNode => ({
+  type: 'answerSpace',
+  attrs: { key },
+  content: content.length > 0 ? content : [{ type: 'paragraph' }],
+});
 const sheetOf = (...content: RichNode[]): RichText => ({ type: 'doc', content });
 const aWorksheet = (text: RichText, use: Attachment['use'] = 'oneEach'): Attachment & { kind: 'worksheet' } => ({
   id: randomUUID(),
@@ -69,7 +73,11 @@ describe('a worksheet, one each', () => {
     expect((await bao.get(work(id))).body.sheets).toMatchObject([{ title: 'Depths', begun: false, version: 0, corrected: null }]);
     const sent = sheetOf(p('Depth in the middle: 3 m says the teacher'), space('a', p('1.20 m')), space('b'), p('more'));
     const saved = await bao.put(at, { text: sent, version: 0 });
-    expect(saved.body).toMatchObject({ begun: true, version: 1, text: sheetOf(p('Depth in the middle:'), space('a', p('1.20 m')), p('At the bank:'), space('b')) });
+    expect(saved.body).toMatchObject({
+      begun: true,
+      version: 1,
+      text: sheetOf(p('Depth in the middle:'), space('a', p('1.20 m')), p('At the bank:'), space('b')),
+    });
   });
 
   it('refuses an older version with the newer one, another student’s sheet, and what is no text', async () => {
@@ -77,7 +85,10 @@ describe('a worksheet, one each', () => {
     const [bao, hana] = [await server.person('bao'), await server.person('hana')];
     for (const student of [bao, hana]) await student.post(`${work(id)}/look`);
     await bao.put(at, { text: sheetOf(space('a', p('mine'))), version: 0 });
-    expect((await bao.put(at, { text: source, version: 0 })).body).toMatchObject({ type: 'conflict.changedMeanwhile', current: { version: 1 } });
+    expect((await bao.put(at, { text: source, version: 0 })).body).toMatchObject({
+      type: 'conflict.changedMeanwhile',
+      current: { version: 1 },
+    });
     expect((await hana.get(work(id))).body.sheets[0]).toMatchObject({ begun: false, version: 0 });
     expect((await bao.put(`${work(id)}/sheets/${randomUUID()}`, { text: source, version: 0 })).status).toBe(404);
     expect((await bao.put(at, { text: { type: 'page' }, version: 1 })).status).toBe(400);
@@ -95,7 +106,10 @@ describe('a worksheet, one each', () => {
     const mine = (await bao.get(work(id))).body.sheets[0];
     expect([mine.text.content[0], mine.corrected]).toEqual([p('Depth in the middle:'), corrected]);
     const taken = await bao.post(`${at}/correction`, { version: mine.version });
-    expect(taken.body).toMatchObject({ corrected: null, text: sheetOf(p('Depth in the deepest place:'), space('a', p('1.20 m')), space('c')) });
+    expect(taken.body).toMatchObject({
+      corrected: null,
+      text: sheetOf(p('Depth in the deepest place:'), space('a', p('1.20 m')), space('c')),
+    });
     // The sheet as it was is a version.
     const versions = (await bao.get(`${work(id)}/versions`)).body;
     const before = versions.find((one: { kind: string }) => one.kind === 'kept');
@@ -271,7 +285,10 @@ describe('a piece of a group', () => {
   });
 
   it('has one worksheet for the group and one for each, as the teacher said', async () => {
-    const [shared, each] = [aWorksheet(sheetOf(p('Ours'), space('a')), 'onePerGroup'), aWorksheet(sheetOf(p('Mine'), space('b')), 'oneEach')];
+    const [shared, each] = [
+      aWorksheet(sheetOf(p('Ours'), space('a')), 'onePerGroup'),
+      aWorksheet(sheetOf(p('Mine'), space('b')), 'oneEach'),
+    ];
     const { bao, hana, id } = await together([shared, each]);
     for (const student of [bao, hana]) await student.post(`${work(id)}/look`);
     await bao.put(`${work(id)}/sheets/${shared.id}`, { text: sheetOf(space('a', p('both'))), version: 0 });
@@ -288,11 +305,15 @@ describe('a piece of a group', () => {
     const desk = (await finch.get(at)).body;
     expect(desk.team).toMatchObject([{ student: { givenName: 'Hana' } }]);
     const score = { earned: 16_000, chosen: null, remark: doc('Well measured'), version: desk.row.version };
-    expect((await finch.put(`${at}/score`, { ...score, group: { differ: [{ studentId: school.otto.id, earned: 1000 }] } })).status).toBe(404);
+    expect((await finch.put(`${at}/score`, { ...score, group: { differ: [{ studentId: school.otto.id, earned: 1000 }] } })).status).toBe(
+      404,
+    );
     const scored = await finch.put(`${at}/score`, { ...score, group: { differ: [{ studentId: school.hana.id, earned: 18_000 }] } });
     expect([scored.body.row.score.earned, scored.body.team[0].score.earned]).toEqual([16_000, 18_000]);
     await finch.post(`/api/assignments/${id}/return`, { studentIds: 'allHeld', confirmed: true });
-    expect([(await bao.get(work(id))).body.piece.returned.earned, (await hana.get(work(id))).body.piece.returned.earned]).toEqual([16_000, 18_000]);
+    expect([(await bao.get(work(id))).body.piece.returned.earned, (await hana.get(work(id))).body.piece.returned.earned]).toEqual([
+      16_000, 18_000,
+    ]);
     expect((await hana.post(`${work(id)}/take-back`)).body.type).toBe('piece.returned');
   });
 
@@ -305,7 +326,13 @@ describe('a piece of a group', () => {
       { id: ford.id, name: 'Ford', studentIds: [school.bao.id] },
       { id: null, name: 'Weir', studentIds: [school.hana.id] },
     ];
-    await finch.put(`/api/classes/${school.rivers}/groupings/${groupingId}`, { name: 'Lab', seed: null, until: null, groups: parted, version: grouping.version });
+    await finch.put(`/api/classes/${school.rivers}/groupings/${groupingId}`, {
+      name: 'Lab',
+      seed: null,
+      until: null,
+      groups: parted,
+      version: grouping.version,
+    });
     await textOn(bao, id, 'at the ford', 0);
     expect((await hana.get(work(id))).body).toMatchObject({ piece: { state: 'open', group: 'Weir' }, draft: { text: null, version: 0 } });
     await hana.post(`${work(id)}/look`);
@@ -320,7 +347,9 @@ describe('a piece of a group', () => {
     await textOn(bao, id, 'ours', 0);
     const brief = (await finch.get(`/api/briefs/${briefId}`)).body;
     expect((await finch.put(`/api/briefs/${briefId}`, changed(brief, {}, { groupingId: null }))).body.type).toBe('assignment.begun');
-    expect((await finch.put(`/api/briefs/${briefId}`, changed(brief, {}, { groupingId: randomUUID() }))).body.type).toBe('assignment.misfiled');
+    expect((await finch.put(`/api/briefs/${briefId}`, changed(brief, {}, { groupingId: randomUUID() }))).body.type).toBe(
+      'assignment.misfiled',
+    );
     expect((await hana.get(work(id))).body.draft.text).toEqual(doc('ours'));
     const alone = (await school.issued({ title: 'Alone' })).id;
     await textOn(bao, alone, 'mine', 0);
@@ -338,13 +367,19 @@ describe('what a student says of their own work', () => {
     await textOn(bao, id, 'done', 0);
     await bao.post(`${work(id)}/hand-in`);
     expect((await say()).status).toBe(204);
-    expect((await finch.get(`/api/assignments/${id}/pieces/${school.bao.id}`)).body.row.collecting.went).toEqual({ how: 'hardGoing', line: 'the scale' });
+    expect((await finch.get(`/api/assignments/${id}/pieces/${school.bao.id}`)).body.row.collecting.went).toEqual({
+      how: 'hardGoing',
+      line: 'the scale',
+    });
     expect((await hana.get(work(id))).body.went).toBeNull();
   });
 
   it('a check of oneself takes only levels that the rubric has', async () => {
     const level = (id: string, points: number) => ({ id, name: id, descriptor: '', points, upTo: null });
-    const rubric = { name: 'Notes', criteria: [{ id: 'c1', name: 'Evidence', weight: 1000, aims: [], levels: [level('l1', 0), level('l2', 4000)] }] };
+    const rubric = {
+      name: 'Notes',
+      criteria: [{ id: 'c1', name: 'Evidence', weight: 1000, aims: [], levels: [level('l1', 0), level('l2', 4000)] }],
+    };
     const { id } = await school.issued({ scoring: { by: 'rubric', rubric, shelfId: null } });
     const [bao, finch] = [await server.person('bao'), await server.person('finch')];
     const check = (levelId: string) => bao.put(`${work(id)}/self-check`, { choices: { c1: { levelId, points: 4000 } } });

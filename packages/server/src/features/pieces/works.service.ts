@@ -57,7 +57,15 @@ export type WorksheetAttachment = Extract<Attachment, { kind: 'worksheet' }>;
 
 export function toWorkRecord(row: WorkRow): WorkRecord {
   const { id, groupId, savedBy, version, words } = row;
-  return { id, groupId, text: row.text == null ? null : fromJson<RichText>(row.text), savedAt: row.savedAt?.getTime() ?? null, savedBy, version, words };
+  return {
+    id,
+    groupId,
+    text: row.text == null ? null : fromJson<RichText>(row.text),
+    savedAt: row.savedAt?.getTime() ?? null,
+    savedBy,
+    version,
+    words,
+  };
 }
 const toSheetRecord = (row: WorkSheetRow): SheetRecord => ({
   attachmentId: row.attachmentId,
@@ -68,7 +76,8 @@ const toSheetRecord = (row: WorkSheetRow): SheetRecord => ({
   version: row.version,
 });
 
-export const fingerprintOf = (text: RichText | null): string | null => (isBlank(text) ? null : createHash('sha256').update(plainText(text)).digest('hex'));
+export const fingerprintOf = (text: RichText | null): string | null =>
+  isBlank(text) ? null : createHash('sha256').update(plainText(text)).digest('hex');
 
 export function receiptOf(workId: string, version: number, at: number, fingerprints: readonly (string | null)[]): string {
   const digest = createHash('sha256')
@@ -130,18 +139,28 @@ export function worksService({ sequelize }: { sequelize: Sequelize }) {
   async function filesOf(handInIds: readonly string[]): Promise<Map<string, WorkFile[]>> {
     const result = new Map<string, WorkFile[]>();
     if (handInIds.length === 0) return result;
-    const links = (await handInFiles.findAll({ where: { handInId: { [Op.in]: [...handInIds] } }, order: [['position', 'ASC']], raw: true })) as unknown as {
+    const links = (await handInFiles.findAll({
+      where: { handInId: { [Op.in]: [...handInIds] } },
+      order: [['position', 'ASC']],
+      raw: true,
+    })) as unknown as {
       handInId: string;
       fileId: string;
     }[];
-    const rows = (await files.findAll({ where: { id: { [Op.in]: links.map((link) => link.fileId) } }, raw: true })) as unknown as PieceFileRow[];
+    const rows = (await files.findAll({
+      where: { id: { [Op.in]: links.map((link) => link.fileId) } },
+      raw: true,
+    })) as unknown as PieceFileRow[];
     const byId = new Map(rows.map((row) => [row.id, toWorkFile(row)]));
     for (const { handInId, fileId } of links) result.set(handInId, [...(result.get(handInId) ?? []), byId.get(fileId)!]);
     return result;
   }
 
   /** The state as it is now, to be a version of it. */
-  async function snapshot(record: WorkRecord, transaction: Transaction): Promise<Pick<WorkVersionRow, 'text' | 'sheets' | 'fileIds' | 'words'>> {
+  async function snapshot(
+    record: WorkRecord,
+    transaction: Transaction,
+  ): Promise<Pick<WorkVersionRow, 'text' | 'sheets' | 'fileIds' | 'words'>> {
     const [copies, attached] = [await sheetsOf([record.id], transaction), await draftFiles(record.id, transaction)];
     const begun = copies.filter((one) => one.begun).map(({ attachmentId, studentId, text }) => ({ attachmentId, studentId, text }));
     return {
@@ -153,7 +172,11 @@ export function worksService({ sequelize }: { sequelize: Sequelize }) {
   }
 
   /** Keeps the state after a change; changes within five minutes are one version, and old ones are thinned. @returns its words */
-  async function noteVersion(record: WorkRecord, { kind, by, now }: { kind: WorkVersionRow['kind']; by: string; now: number }, transaction: Transaction): Promise<number> {
+  async function noteVersion(
+    record: WorkRecord,
+    { kind, by, now }: { kind: WorkVersionRow['kind']; by: string; now: number },
+    transaction: Transaction,
+  ): Promise<number> {
     const content = await snapshot(record, transaction);
     const saves = (await versions.findAll({
       attributes: ['id', 'at', 'byUser'],
@@ -203,7 +226,18 @@ export function worksService({ sequelize }: { sequelize: Sequelize }) {
       },
       files: () => draftFiles(record.id, transaction),
       async addFile({ fingerprint, name, size, mediaType, pixels }, by, now) {
-        const file: PieceFileRow = { id: randomUUID(), workId: record.id, fingerprint, name, size, mediaType, addedAt: new Date(now), inDraft: true, addedBy: by, pixels };
+        const file: PieceFileRow = {
+          id: randomUUID(),
+          workId: record.id,
+          fingerprint,
+          name,
+          size,
+          mediaType,
+          addedAt: new Date(now),
+          inDraft: true,
+          addedBy: by,
+          pixels,
+        };
         await files.create(file, { transaction });
         touched(by, now);
         return toWorkFile(file);
@@ -220,7 +254,10 @@ export function worksService({ sequelize }: { sequelize: Sequelize }) {
           const copy = copies.find((one) => one.attachmentId === attachment.id && one.studentId === studentId);
           const { text } = attachment;
           if (!copy)
-            await sheets.create({ workId: record.id, attachmentId: attachment.id, studentId: studentId ?? '', source: text, text, begun: false, version: 0 }, { transaction });
+            await sheets.create(
+              { workId: record.id, attachmentId: attachment.id, studentId: studentId ?? '', source: text, text, begun: false, version: 0 },
+              { transaction },
+            );
           else if (!copy.begun && JSON.stringify(copy.source) !== JSON.stringify(text)) await writeSheet(copy, { source: text, text });
         }
       },
@@ -264,7 +301,11 @@ export function worksService({ sequelize }: { sequelize: Sequelize }) {
         }));
         const versionNo = Number((await handIns.max('versionNo', { where: { workId: record.id }, transaction })) ?? 0) + 1;
         const textFingerprint = fingerprintOf(record.text);
-        const receipt = receiptOf(record.id, versionNo, now, [textFingerprint, ...handed.map((one) => one.fingerprint), ...attached.map((file) => file.fingerprint)]);
+        const receipt = receiptOf(record.id, versionNo, now, [
+          textFingerprint,
+          ...handed.map((one) => one.fingerprint),
+          ...attached.map((file) => file.fingerprint),
+        ]);
         const handIn: HandInRow = {
           id: randomUUID(),
           workId: record.id,
@@ -294,17 +335,32 @@ export function worksService({ sequelize }: { sequelize: Sequelize }) {
 
   return {
     /** Opens the work of a group, or with the id of a piece the work of one student; makes it if it is not there. */
-    async openOrMake({ assignmentId, groupId, pieceId }: { assignmentId: string; groupId: string | null; pieceId: string }, transaction: Transaction) {
+    async openOrMake(
+      { assignmentId, groupId, pieceId }: { assignmentId: string; groupId: string | null; pieceId: string },
+      transaction: Transaction,
+    ) {
       const where = groupId === null ? { id: pieceId } : { assignmentId, groupId };
       const found = (await works.findOne({ where, lock: true, transaction, raw: true })) as unknown as WorkRow | null;
       if (found) return open(found, transaction);
-      const row: WorkRow = { id: groupId === null ? pieceId : randomUUID(), assignmentId, groupId, text: null, savedAt: null, savedBy: null, version: 0, words: 0 };
+      const row: WorkRow = {
+        id: groupId === null ? pieceId : randomUUID(),
+        assignmentId,
+        groupId,
+        text: null,
+        savedAt: null,
+        savedBy: null,
+        version: 0,
+        words: 0,
+      };
       await works.create(row, { transaction });
       return open(row, transaction);
     },
 
     /** Works by their ids; with their texts only if asked for. */
-    async byIds(ids: readonly string[], { texts, transaction }: { texts: boolean; transaction?: Transaction }): Promise<Map<string, WorkRecord>> {
+    async byIds(
+      ids: readonly string[],
+      { texts, transaction }: { texts: boolean; transaction?: Transaction },
+    ): Promise<Map<string, WorkRecord>> {
       if (ids.length === 0) return new Map();
       const rows = (await works.findAll({
         ...(texts ? {} : { attributes: { exclude: ['text'] } }),
@@ -338,7 +394,11 @@ export function worksService({ sequelize }: { sequelize: Sequelize }) {
     async allHandIns(workIds: readonly string[]): Promise<Map<string, HandInRecord[]>> {
       const result = new Map<string, HandInRecord[]>();
       if (workIds.length === 0) return result;
-      const rows = (await handIns.findAll({ where: { workId: { [Op.in]: [...new Set(workIds)] } }, order: [['versionNo', 'ASC']], raw: true })) as unknown as HandInRow[];
+      const rows = (await handIns.findAll({
+        where: { workId: { [Op.in]: [...new Set(workIds)] } },
+        order: [['versionNo', 'ASC']],
+        raw: true,
+      })) as unknown as HandInRow[];
       const attached = await filesOf(rows.map((row) => row.id));
       for (const row of rows) result.set(row.workId, [...(result.get(row.workId) ?? []), toHandInRecord(row, attached.get(row.id) ?? [])]);
       return result;
@@ -400,7 +460,18 @@ export function worksService({ sequelize }: { sequelize: Sequelize }) {
       if (!handed) return null;
       const record = toHandInRecord(handed, (await filesOf([id])).get(id) ?? []);
       const { version, at, words, text, sheets: written, files: attached } = record;
-      return { id, kind: 'handedIn', number: version, at, by: handed.byUser ?? '', words, fileIds: attached.map((file) => file.id), text, sheets: written, files: attached };
+      return {
+        id,
+        kind: 'handedIn',
+        number: version,
+        at,
+        by: handed.byUser ?? '',
+        words,
+        fileIds: attached.map((file) => file.id),
+        text,
+        sheets: written,
+        files: attached,
+      };
     },
 
     /** A file and the work it belongs to. */

@@ -19,7 +19,9 @@ const MOST_SERVED = 5000;
 
 const uidOf = (entry: DateEntry, userId: string): string => {
   const about =
-    entry.assignmentId === null ? `${entry.kind}-${entry.from}-${createHash('sha256').update(entry.title).digest('hex').slice(0, 12)}` : `${entry.kind}-${entry.assignmentId}`;
+    entry.assignmentId === null
+      ? `${entry.kind}-${entry.from}-${createHash('sha256').update(entry.title).digest('hex').slice(0, 12)}`
+      : `${entry.kind}-${entry.assignmentId}`;
   return `${about}-${userId}@jolly-compass`;
 };
 
@@ -44,7 +46,12 @@ export function calendarFeedService({ sequelize, accounts, mail, dates }: Collab
     return inTransaction(sequelize, async (transaction) => {
       // Locked, so that two calendars asking at once count a change once.
       await addresses.findOne({ where: { userId }, lock: true, transaction });
-      const before = (await served.findAll({ where: { userId }, limit: MOST_SERVED, transaction, raw: true })) as unknown as ServedEntryRow[];
+      const before = (await served.findAll({
+        where: { userId },
+        limit: MOST_SERVED,
+        transaction,
+        raw: true,
+      })) as unknown as ServedEntryRow[];
       const byUid = new Map(before.map((row) => [row.uid, row]));
       const rows: ServedEntryRow[] = [];
       for (const entry of entries) {
@@ -54,14 +61,28 @@ export function calendarFeedService({ sequelize, accounts, mail, dates }: Collab
         byUid.delete(uid);
         if (known && known.digest === digest && known.cancelledAt === null) rows.push(known);
         else {
-          const row: ServedEntryRow = { userId, uid, sequence: known ? known.sequence + 1 : 0, digest, entry, changedAt: new Date(now), cancelledAt: null };
+          const row: ServedEntryRow = {
+            userId,
+            uid,
+            sequence: known ? known.sequence + 1 : 0,
+            digest,
+            entry,
+            changedAt: new Date(now),
+            cancelledAt: null,
+          };
           await served.upsert(row, { transaction });
           rows.push(row);
         }
       }
       for (const gone of byUid.values()) {
         if (gone.cancelledAt === null) {
-          const row = { ...gone, entry: fromJson(gone.entry), sequence: gone.sequence + 1, changedAt: new Date(now), cancelledAt: new Date(now) };
+          const row = {
+            ...gone,
+            entry: fromJson(gone.entry),
+            sequence: gone.sequence + 1,
+            changedAt: new Date(now),
+            cancelledAt: new Date(now),
+          };
           await served.upsert(row, { transaction });
           rows.push(row);
         } else if (gone.cancelledAt.getTime() > now - CALL_OFF_MS) rows.push(gone);
@@ -72,7 +93,12 @@ export function calendarFeedService({ sequelize, accounts, mail, dates }: Collab
   }
 
   function write(rows: readonly ServedEntryRow[], name: string): string {
-    const calendar = ical({ name, prodId: { company: 'Jolly Compass', product: 'Dates', language: 'EN' }, method: ICalCalendarMethod.PUBLISH, ttl: 3600 });
+    const calendar = ical({
+      name,
+      prodId: { company: 'Jolly Compass', product: 'Dates', language: 'EN' },
+      method: ICalCalendarMethod.PUBLISH,
+      ttl: 3600,
+    });
     for (const row of rows) {
       const entry = fromJson<DateEntry>(row.entry);
       const about = { id: row.uid, sequence: row.sequence, stamp: row.changedAt, lastModified: row.changedAt };

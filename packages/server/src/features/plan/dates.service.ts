@@ -27,7 +27,13 @@ export function datesService({ classes, roster, assignments, board }: Collaborat
       seen.add(calendarId);
       const bare = { at: null, classId: null, className: '', hue: null, assignmentId: null };
       return [
-        ...calendar.closures.map((closure): DateEntry => ({ ...bare, kind: 'closure', from: closure.from, to: closure.to, title: closure.name ?? '' })),
+        ...calendar.closures.map((closure): DateEntry => ({
+          ...bare,
+          kind: 'closure',
+          from: closure.from,
+          to: closure.to,
+          title: closure.name ?? '',
+        })),
         ...terms.map((term): DateEntry => ({ ...bare, kind: 'term', from: term.from, to: term.from, title: term.name })),
       ];
     });
@@ -61,13 +67,28 @@ export function datesService({ classes, roster, assignments, board }: Collaborat
       }
       const mine = await classes.load(await classes.taughtBy(person.userId));
       const ids = mine.map((one) => one.id);
-      const both = await Promise.all([assignments.ofClasses(ids, { drafts: true, now }), assignments.ofClasses(ids, { drafts: true, now, kind: 'handout' })]);
+      const both = await Promise.all([
+        assignments.ofClasses(ids, { drafts: true, now }),
+        assignments.ofClasses(ids, { drafts: true, now, kind: 'handout' }),
+      ]);
       const byId = new Map(mine.map((one) => [one.id, one]));
       const work = both.flat().flatMap((one): DateEntry[] => {
         const schoolClass = byId.get(one.classId)!;
         const { zone } = schoolClass.calendar;
-        const about = { title: one.title, classId: schoolClass.id, className: schoolClass.label, hue: schoolClass.hue, assignmentId: one.id };
-        const entry = (kind: 'due' | 'issue', at: number): DateEntry => ({ kind, at, from: onDay(zone, at), to: onDay(zone, at), ...about });
+        const about = {
+          title: one.title,
+          classId: schoolClass.id,
+          className: schoolClass.label,
+          hue: schoolClass.hue,
+          assignmentId: one.id,
+        };
+        const entry = (kind: 'due' | 'issue', at: number): DateEntry => ({
+          kind,
+          at,
+          from: onDay(zone, at),
+          to: onDay(zone, at),
+          ...about,
+        });
         return [
           ...(one.due !== null && one.issuedAt !== null ? [entry('due', one.due)] : []),
           ...(one.issuedAt !== null && one.issuedAt > now ? [entry('issue', one.issuedAt)] : []),
@@ -78,8 +99,13 @@ export function datesService({ classes, roster, assignments, board }: Collaborat
 
     async between(person: Person, { from, to }: { from: string; to: string }, now: number): Promise<DatesReply> {
       const entries = (await service.all(person, now)).filter((one) => one.from <= to && one.to >= from);
-      const mine = await classes.load(person.role === 'student' ? await roster.classesOf(person.userId) : await classes.taughtBy(person.userId));
-      return { zone: mine[0]?.calendar.zone ?? 'UTC', entries: entries.sort((a, b) => (a.from < b.from ? -1 : a.from > b.from ? 1 : (a.at ?? 0) - (b.at ?? 0))) };
+      const mine = await classes.load(
+        person.role === 'student' ? await roster.classesOf(person.userId) : await classes.taughtBy(person.userId),
+      );
+      return {
+        zone: mine[0]?.calendar.zone ?? 'UTC',
+        entries: entries.sort((a, b) => (a.from < b.from ? -1 : a.from > b.from ? 1 : (a.at ?? 0) - (b.at ?? 0))),
+      };
     },
   };
   return service;

@@ -53,7 +53,9 @@ const changesOf = (what: What, id: string, assignmentId: string, dates: WindowDa
   const after = movedDates(dates, mover);
   return FIELDS.flatMap((field) => {
     const [from, to] = [dates[field], after[field]];
-    return typeof from === 'number' && typeof to === 'number' && from !== to ? [{ what, id, assignmentId, field, before: from, after: to }] : [];
+    return typeof from === 'number' && typeof to === 'number' && from !== to
+      ? [{ what, id, assignmentId, field, before: from, after: to }]
+      : [];
   });
 };
 
@@ -83,7 +85,10 @@ export function movesService({ sequelize, classes, assignments, exceptions, grou
   async function plan(teacher: Teacher, { assignmentIds, shift, oneOffs }: MoveRequest, now: number) {
     const found = await chosen(teacher, assignmentIds);
     const schoolClasses = new Map((await classes.load([...new Set(found.map((one) => one.classId))])).map((one) => [one.id, one]));
-    const [sights, groupDates] = await Promise.all([board.as(SERVER_EYES).ofAssignments(found, now), exceptions.groupDatesOf(assignmentIds)]);
+    const [sights, groupDates] = await Promise.all([
+      board.as(SERVER_EYES).ofAssignments(found, now),
+      exceptions.groupDatesOf(assignmentIds),
+    ]);
     const changes: Change[] = [];
     const movers = new Map<string, DateMover>();
     for (const assignment of found) {
@@ -92,7 +97,8 @@ export function movesService({ sequelize, classes, assignments, exceptions, grou
       if (!mover) continue;
       movers.set(assignment.id, mover);
       changes.push(...changesOf('class', assignment.id, assignment.id, windowOf(assignment), mover));
-      for (const date of groupDates.filter((one) => one.assignmentId === assignment.id)) changes.push(...changesOf('group', date.id, assignment.id, date, mover));
+      for (const date of groupDates.filter((one) => one.assignmentId === assignment.id))
+        changes.push(...changesOf('group', date.id, assignment.id, date, mover));
       if (!oneOffs) continue;
       for (const { exception } of sights.filter((sight) => sight.assignment.id === assignment.id)) {
         if (exception) changes.push(...changesOf('oneOff', exception.id, assignment.id, exception, mover));
@@ -114,36 +120,54 @@ export function movesService({ sequelize, classes, assignments, exceptions, grou
 
   /** Heavy days of the students concerned before and after, over all their classes. */
   async function heavyDays(sights: readonly Sight[], after: readonly WorkWindow[], now: number): Promise<MovePreview['heavy']> {
-    const theirs = sights.map((sight, index) => ({ sight, due: after[index]!.due })).filter(({ sight: { piece, exception } }) => piece.state !== null && !exception?.excused);
+    const theirs = sights
+      .map((sight, index) => ({ sight, due: after[index]!.due }))
+      .filter(({ sight: { piece, exception } }) => piece.state !== null && !exception?.excused);
     const dayOf = ({ schoolClass }: Sight, at: Instant) => localDateAt(schoolClass.calendar.zone, at);
-    const days = theirs.flatMap(({ sight, due }) => [sight.resolved.window.due, due].flatMap((at) => (at === null ? [] : [dayOf(sight, at)]))).sort();
+    const days = theirs
+      .flatMap(({ sight, due }) => [sight.resolved.window.due, due].flatMap((at) => (at === null ? [] : [dayOf(sight, at)])))
+      .sort();
     if (days.length === 0) return [];
     const moving = new Set(sights.map(({ assignment }) => assignment.id));
     const studentIds = [...new Set(theirs.map(({ sight }) => sight.member.student.id))];
-    const others = (await issuing.dueWork(studentIds, { from: days[0]!, to: days.at(-1)! }, null, now)).filter((one) => !moving.has(one.assignmentId));
+    const others = (await issuing.dueWork(studentIds, { from: days[0]!, to: days.at(-1)! }, null, now)).filter(
+      (one) => !moving.has(one.assignmentId),
+    );
     const own = (at: 'before' | 'after'): DueWork[] =>
       theirs.flatMap(({ sight, due }) => {
         const when = at === 'before' ? sight.resolved.window.due : due;
-        return when === null ? [] : [{ studentId: sight.member.student.id, day: dayOf(sight, when), minutes: sight.assignment.minutes ?? 0 }];
+        return when === null
+          ? []
+          : [{ studentId: sight.member.student.id, day: dayOf(sight, when), minutes: sight.assignment.minutes ?? 0 }];
       });
-    const heavyOn = (work: DueWork[]) => new Map([...loadByDay(work)].map(([day, students]) => [day, [...students.values()].filter((load) => isHeavy(load)).length]));
+    const heavyOn = (work: DueWork[]) =>
+      new Map([...loadByDay(work)].map(([day, students]) => [day, [...students.values()].filter((load) => isHeavy(load)).length]));
     const [was, becomes] = [heavyOn([...others, ...own('before')]), heavyOn([...others, ...own('after')])];
-    return [...new Set(days)].map((day) => ({ day, before: was.get(day) ?? 0, after: becomes.get(day) ?? 0 })).filter(({ before, after: then }) => before !== then);
+    return [...new Set(days)]
+      .map((day) => ({ day, before: was.get(day) ?? 0, after: becomes.get(day) ?? 0 }))
+      .filter(({ before, after: then }) => before !== then);
   }
 
   async function preview(teacher: Teacher, request: MoveRequest, now: number): Promise<MovePreview & { raw: Change[] }> {
     const { found, schoolClasses, sights, after, changes, movers } = await plan(teacher, request, now);
     const titles = new Map(found.map((one) => [one.id, one]));
     const groupNames = new Map((await groups.membershipsOf([...schoolClasses.keys()])).map((one) => [one.groupId, one.name]));
-    const groupOf = new Map(sights.flatMap((sight) => sight.groupDates.map((date) => [date.id, groupNames.get(date.groupId) ?? ''] as const)));
+    const groupOf = new Map(
+      sights.flatMap((sight) => sight.groupDates.map((date) => [date.id, groupNames.get(date.groupId) ?? ''] as const)),
+    );
     const studentOf = new Map(
-      sights.flatMap(({ exception, member }) => (exception ? [[exception.id, `${member.student.givenName} ${member.student.familyName}`.trim()] as const] : [])),
+      sights.flatMap(({ exception, member }) =>
+        exception ? [[exception.id, `${member.student.givenName} ${member.student.familyName}`.trim()] as const] : [],
+      ),
     );
     const told = sights
       .map((sight, index) => ({ sight, window: after[index]! }))
       .filter(({ sight: { piece, exception, member } }) => piece.state !== null && !exception?.excused && member.left === null);
     for (const { id } of found) {
-      const wrong = windowProblem({ ...windowOf(titles.get(id)!), ...Object.fromEntries(changes.filter((one) => one.id === id).map((one) => [one.field, one.after])) });
+      const wrong = windowProblem({
+        ...windowOf(titles.get(id)!),
+        ...Object.fromEntries(changes.filter((one) => one.id === id).map((one) => [one.field, one.after])),
+      });
       if (wrong) throw new Problem('assignment.dates');
     }
     const said = changes.flatMap((change): MovePreview['said'] => {
@@ -169,7 +193,10 @@ export function movesService({ sequelize, classes, assignments, exceptions, grou
         };
       }),
       moved: told.filter(({ sight, window }) => window.due !== sight.resolved.window.due).length,
-      keep: told.filter(({ sight, window }) => movers.has(sight.assignment.id) && window.due === sight.resolved.window.due && sight.exception?.due !== undefined).length,
+      keep: told.filter(
+        ({ sight, window }) =>
+          movers.has(sight.assignment.id) && window.due === sight.resolved.window.due && sight.exception?.due !== undefined,
+      ).length,
       untouched: found.length - movers.size,
       heavy: await heavyDays(sights, after, now),
       said,
@@ -228,14 +255,21 @@ export function movesService({ sequelize, classes, assignments, exceptions, grou
      * @throws Problem `move.changedMeanwhile` if one of the dates is no longer what the move made it
      */
     async undo(teacher: Teacher, moveId: string, now: number): Promise<void> {
-      const row = (await moves.findOne({ where: { id: moveId, byUser: teacher.userId, undoneAt: null }, raw: true })) as unknown as DateMoveRow | null;
+      const row = (await moves.findOne({
+        where: { id: moveId, byUser: teacher.userId, undoneAt: null },
+        raw: true,
+      })) as unknown as DateMoveRow | null;
       if (!row) throw new Problem('thing.unknown');
       const changes = fromJson<Change[]>(row.changes);
       const assignmentIds = [...new Set(changes.map((one) => one.assignmentId))];
       await chosen(teacher, assignmentIds);
       await dateChanges.around({ by: teacher.userId, assignmentIds, tell: Boolean(row.told), now }, () =>
         inTransaction(sequelize, async (transaction) => {
-          const [found, given, groupDates] = await Promise.all([assignments.byIds(assignmentIds), exceptions.ofAssignments(assignmentIds), exceptions.groupDatesOf(assignmentIds)]);
+          const [found, given, groupDates] = await Promise.all([
+            assignments.byIds(assignmentIds),
+            exceptions.ofAssignments(assignmentIds),
+            exceptions.groupDatesOf(assignmentIds),
+          ]);
           const present = new Map<string, WindowDates>([...found, ...given, ...groupDates].map((one) => [one.id, one]));
           if (changes.some((one) => present.get(one.id)?.[one.field] !== one.after)) throw new Problem('move.changedMeanwhile');
           const [mine] = await moves.update({ undoneAt: new Date(now) }, { where: { id: moveId, undoneAt: null }, transaction });
@@ -247,7 +281,11 @@ export function movesService({ sequelize, classes, assignments, exceptions, grou
 
     /** The last move of a teacher, while it can still be undone. */
     async last(teacher: Teacher, now: number): Promise<MoveReply | null> {
-      const row = (await moves.findOne({ where: { byUser: teacher.userId, undoneAt: null }, order: [['at', 'DESC']], raw: true })) as unknown as DateMoveRow | null;
+      const row = (await moves.findOne({
+        where: { byUser: teacher.userId, undoneAt: null },
+        order: [['at', 'DESC']],
+        raw: true,
+      })) as unknown as DateMoveRow | null;
       if (!row || row.at.getTime() < now - UNDO_MS) return null;
       const changes = fromJson<Change[]>(row.changes);
       const found = await assignments.byIds([...new Set(changes.map((one) => one.assignmentId))]);

@@ -28,7 +28,14 @@ export function definePlan(sequelize: Sequelize) {
   return {
     moves: sequelize.define<Model<DateMoveRow>>(
       'dateMove',
-      { id: key(), byUser: DataTypes.STRING, at: DataTypes.DATE(3), told: DataTypes.BOOLEAN, changes: DataTypes.JSON, undoneAt: DataTypes.DATE(3) },
+      {
+        id: key(),
+        byUser: DataTypes.STRING,
+        at: DataTypes.DATE(3),
+        told: DataTypes.BOOLEAN,
+        changes: DataTypes.JSON,
+        undoneAt: DataTypes.DATE(3),
+      },
       { tableName: 'date_moves' },
     ),
     addresses: sequelize.define<Model<CalendarAddressRow>>(

@@ -21,9 +21,17 @@ const shift = Joi.alternatives().conditional('.kind', {
   ],
   otherwise: Joi.object({ kind: Joi.valid('past').required(), ...span }),
 });
-const move = { assignmentIds: Joi.array().items(id).min(1).max(400).unique().required(), shift: shift.required(), oneOffs: Joi.boolean().strict().required() };
+const move = {
+  assignmentIds: Joi.array().items(id).min(1).max(400).unique().required(),
+  shift: shift.required(),
+  oneOffs: Joi.boolean().strict().required(),
+};
 export const moveBody = Joi.object<MoveRequest, true>(move);
-export const confirmMoveBody = Joi.object<MoveConfirm, true>({ ...move, digest: Joi.string().hex().length(64).required(), tell: Joi.boolean().strict().required() });
+export const confirmMoveBody = Joi.object<MoveConfirm, true>({
+  ...move,
+  digest: Joi.string().hex().length(64).required(),
+  tell: Joi.boolean().strict().required(),
+});
 export const moveParams = Joi.object({ moveId: id });
 export const calendarParams = Joi.object({
   file: Joi.string()
@@ -38,7 +46,8 @@ export const planRoutes = ({ plan, moves, dates, calendarFeed }: Pick<Services, 
     action: 'class.list',
     does: 'What is planned in your classes, drafts and timed ones too, with the load of their students in a span of days.',
     query: planQuery,
-    handle: ({ actor, query, now }: Ask<unknown, unknown, Span & { classId?: string }>) => plan.of(asTeacher(actor), { ...query, classId: query.classId ?? null }, now),
+    handle: ({ actor, query, now }: Ask<unknown, unknown, Span & { classId?: string }>) =>
+      plan.of(asTeacher(actor), { ...query, classId: query.classId ?? null }, now),
   },
   {
     verb: 'post',

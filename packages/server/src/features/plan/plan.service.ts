@@ -18,7 +18,24 @@ const cardOf = (assignment: AssignmentReply, zone: string): PlanCard => {
   const { id, briefId, classId, kind, title, points, unitId, position, opens, due, closes, issuedAt } = assignment;
   const leading = due ?? (kind === 'handout' ? issuedAt : null);
   const day = leading === null ? null : localDateAt(zone, leading);
-  return { assignmentId: id, briefId, classId, kind, title, points, unitId, position, opens, due, closes, issuedAt, day, counts: {}, students: 0, others: [] };
+  return {
+    assignmentId: id,
+    briefId,
+    classId,
+    kind,
+    title,
+    points,
+    unitId,
+    position,
+    opens,
+    due,
+    closes,
+    issuedAt,
+    day,
+    counts: {},
+    students: 0,
+    others: [],
+  };
 };
 
 /** Counts a student in on a card, and where they have it due on another day. */
@@ -48,7 +65,11 @@ interface Collaborators {
 /** The plan: classes by days, with the load of their students beneath. */
 export function planService({ sequelize, classes, roster, assignments, board, issuing, moves }: Collaborators) {
   return {
-    async of(teacher: Teacher, { from, to, classId }: { from: string; to: string; classId: string | null }, now: number): Promise<PlanReply> {
+    async of(
+      teacher: Teacher,
+      { from, to, classId }: { from: string; to: string; classId: string | null },
+      now: number,
+    ): Promise<PlanReply> {
       const mine = (await classes.load(await classes.taughtBy(teacher.userId))).filter((one) => classId === null || one.id === classId);
       const ids = mine.map((one) => one.id);
       const [work, handouts, members, units, lastMove] = await Promise.all([
@@ -61,7 +82,8 @@ export function planService({ sequelize, classes, roster, assignments, board, is
       const all = [...work, ...handouts];
       const zoneOf = new Map(mine.map((one) => [one.id, one.calendar.zone]));
       const cards = new Map(all.map((one) => [one.id, cardOf(one, zoneOf.get(one.classId)!)]));
-      for (const sight of await board.as(teacherEyes(teacher)).fill({ classes: mine, assignments: all, now })) count(cards.get(sight.assignment.id)!, sight);
+      for (const sight of await board.as(teacherEyes(teacher)).fill({ classes: mine, assignments: all, now }))
+        count(cards.get(sight.assignment.id)!, sight);
       const present = members.filter((member) => member.left === null);
       const due = await issuing.dueWork([...new Set(present.map((member) => member.student.id))], { from, to }, null, now);
       const load = [...loadByDay(due)].map(([day, students]): PlanLoad => {

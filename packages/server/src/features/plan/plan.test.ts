@@ -39,9 +39,16 @@ it('shows what is due, drafts and timed ones too, with the other dates of studen
 
 it('orders what is filed under a unit', async () => {
   const finch = await server.person('finch');
-  const [unit] = (await finch.put(`/api/classes/${school.rivers}/units`, { units: [{ id: null, name: 'Landforms' }] })).body as [{ id: string }];
-  const [first, second] = [await school.issued({ due: null, closes: null }), await school.issued({ title: 'Second', due: null, closes: null })];
-  expect((await finch.put(`/api/classes/${school.rivers}/order`, { unitId: unit.id, assignmentIds: [second.id, first.id] })).status).toBe(204);
+  const [unit] = (await finch.put(`/api/classes/${school.rivers}/units`, { units: [{ id: null, name: 'Landforms' }] })).body as [
+    { id: string },
+  ];
+  const [first, second] = [
+    await school.issued({ due: null, closes: null }),
+    await school.issued({ title: 'Second', due: null, closes: null }),
+  ];
+  expect((await finch.put(`/api/classes/${school.rivers}/order`, { unitId: unit.id, assignmentIds: [second.id, first.id] })).status).toBe(
+    204,
+  );
   expect((await planOf()).cards.map(({ title, unitId }) => [title, unitId])).toEqual([
     ['Second', unit.id],
     ['Meander notes', unit.id],
@@ -49,13 +56,25 @@ it('orders what is filed under a unit', async () => {
 });
 
 describe('moving dates', () => {
-  const toThursday = (id: string, more = {}) => ({ assignmentIds: [id], shift: { kind: 'toDay', day: '2026-11-26' }, oneOffs: false, ...more });
+  const toThursday = (id: string, more = {}) => ({
+    assignmentIds: [id],
+    shift: { kind: 'toDay', day: '2026-11-26' },
+    oneOffs: false,
+    ...more,
+  });
 
   it('says before what it does, does just that, tells those it moves, and is undone as one act', async () => {
     const [finch, bao, hana] = [await server.person('finch'), await server.person('bao'), await server.person('hana')];
     const { id } = await school.issued();
     for (let i = 0; i < 2; i++) await school.issued({ title: `Other ${i}`, minutes: 10 });
-    await finch.put(`/api/assignments/${id}/exceptions`, { ...toOne(school.hana.id), tell: false, due: due + 5 * DAY, closes: closes + 5 * DAY, excused: false, reason: 'Away' });
+    await finch.put(`/api/assignments/${id}/exceptions`, {
+      ...toOne(school.hana.id),
+      tell: false,
+      due: due + 5 * DAY,
+      closes: closes + 5 * DAY,
+      excused: false,
+      reason: 'Away',
+    });
     const preview = (await finch.post('/api/plan/preview', toThursday(id))).body as MovePreview;
     expect(preview).toMatchObject({ moved: 1, keep: 1, untouched: 0, said: [], heavy: [{ day: '2026-11-25', before: 1, after: 0 }] });
     expect(preview.changes.map(({ field, before, after }) => [field, before, after])).toEqual([
@@ -65,7 +84,10 @@ describe('moving dates', () => {
     expect(await windows(id)).toEqual({ Bao: due, Hana: due + 5 * DAY });
     const moved = (await finch.post('/api/plan/moves', { ...toThursday(id), digest: preview.digest, tell: true })).body as MoveReply;
     expect(await windows(id)).toEqual({ Bao: due + DAY, Hana: due + 5 * DAY });
-    expect([(await bao.get('/api/news')).body.news, (await hana.get('/api/news')).body.news]).toMatchObject([[{ kind: 'dates', from: { due }, to: { due: due + DAY } }], []]);
+    expect([(await bao.get('/api/news')).body.news, (await hana.get('/api/news')).body.news]).toMatchObject([
+      [{ kind: 'dates', from: { due }, to: { due: due + DAY } }],
+      [],
+    ]);
     expect((await planOf()).lastMove).toMatchObject({ moveId: moved.moveId, dates: 2 });
     expect((await (await server.person('lund')).post(`/api/plan/moves/${moved.moveId}/undo`)).status).toBe(404);
     expect((await finch.post(`/api/plan/moves/${moved.moveId}/undo`)).status).toBe(204);
@@ -100,9 +122,13 @@ describe('moving dates', () => {
       ['class', '', closes + 5 * DAY],
       ['oneOff', 'Hana Lind', due + 6 * DAY],
     ]);
-    const weekend = (await finch.post('/api/plan/preview', { assignmentIds: [soon.id], shift: { kind: 'toWeekday', weekday: 6 }, oneOffs: false })).body as MovePreview;
+    const weekend = (
+      await finch.post('/api/plan/preview', { assignmentIds: [soon.id], shift: { kind: 'toWeekday', weekday: 6 }, oneOffs: false })
+    ).body as MovePreview;
     expect(weekend.said).toMatchObject([{ why: 'noSchool' }]);
-    const yesterday = (await finch.post('/api/plan/preview', { assignmentIds: [soon.id], shift: { kind: 'days', days: -5 }, oneOffs: false })).body as MovePreview;
+    const yesterday = (
+      await finch.post('/api/plan/preview', { assignmentIds: [soon.id], shift: { kind: 'days', days: -5 }, oneOffs: false })
+    ).body as MovePreview;
     expect(yesterday.said).toMatchObject([{ why: 'past' }]);
   });
 
@@ -119,7 +145,11 @@ it('counts the load over all classes of the students and proposes a lighter day,
     const brief = await school.drafted(stranger, { title, minutes: 20 }, [school.maps]);
     await stranger.post(`/api/briefs/${brief.id}/issue`, { version: 1, at: null });
   }
-  const asked = { classes: [{ classId: school.rivers, due, opens: null, audience: { kind: 'everyone', laterJoiners: true } }], minutes: 30, briefId: null };
+  const asked = {
+    classes: [{ classId: school.rivers, due, opens: null, audience: { kind: 'everyone', laterJoiners: true } }],
+    minutes: 30,
+    briefId: null,
+  };
   const reply = await finch.post('/api/load', asked);
   expect((reply.body as LoadReply).classes[0]).toMatchObject({
     students: 2,
@@ -135,13 +165,21 @@ describe('the calendar address', () => {
   const fetchCalendar = async (address: string) => {
     const { default: ICAL } = await import('ical.js');
     const reply = await (await server.person()).get(new URL(address).pathname);
-    const events = reply.status === 200 ? new ICAL.Component(ICAL.parse(reply.text)).getAllSubcomponents('vevent').map((event) => new ICAL.Event(event)) : [];
+    const events =
+      reply.status === 200
+        ? new ICAL.Component(ICAL.parse(reply.text)).getAllSubcomponents('vevent').map((event) => new ICAL.Event(event))
+        : [];
     return { status: reply.status, type: reply.headers['content-type'], events };
   };
   const seen = (events: Awaited<ReturnType<typeof fetchCalendar>>['events']) =>
     events
       .filter((event) => event.uid.startsWith('due-'))
-      .map((event) => ({ summary: event.summary, at: event.startDate.toJSDate().getTime(), sequence: event.sequence, status: event.component.getFirstPropertyValue('status') }));
+      .map((event) => ({
+        summary: event.summary,
+        at: event.startDate.toJSDate().getTime(),
+        sequence: event.sequence,
+        status: event.component.getFirstPropertyValue('status'),
+      }));
 
   it('serves a person’s own dates with lasting UIDs, changes counted and what is gone called off', async () => {
     const [finch, bao] = [await server.person('finch'), await server.person('bao')];
@@ -153,7 +191,12 @@ describe('the calendar address', () => {
     expect(first.type).toBe('text/calendar; charset=utf-8');
     expect(seen(first.events)).toEqual([{ summary: 'Meander notes (Rivers)', at: due + DAY, sequence: 0, status: 'CONFIRMED' }]);
     server.clock.now += HOUR;
-    await finch.put(`/api/assignments/${id}/exceptions`, { ...toOne(school.bao.id), due: due + 2 * DAY, excused: false, reason: 'private' });
+    await finch.put(`/api/assignments/${id}/exceptions`, {
+      ...toOne(school.bao.id),
+      due: due + 2 * DAY,
+      excused: false,
+      reason: 'private',
+    });
     const second = await fetchCalendar(address);
     expect(seen(second.events)).toEqual([{ summary: 'Meander notes (Rivers)', at: due + 2 * DAY, sequence: 1, status: 'CONFIRMED' }]);
     expect(second.events.map((event) => event.uid)).toEqual(first.events.map((event) => event.uid));
@@ -173,7 +216,11 @@ describe('the calendar address', () => {
     const finch = await server.person('finch');
     const brief = await school.drafted(finch);
     await finch.post(`/api/briefs/${brief.id}/issue`, { version: 1, at: server.clock.now + DAY });
-    const entries = (await finch.get('/api/dates?from=2026-11-16&to=2026-11-27')).body.entries as { kind: string; title: string; from: string }[];
+    const entries = (await finch.get('/api/dates?from=2026-11-16&to=2026-11-27')).body.entries as {
+      kind: string;
+      title: string;
+      from: string;
+    }[];
     expect(entries.map(({ kind, title, from }) => [kind, title, from])).toEqual([
       ['issue', 'Meander notes', '2026-11-24'],
       ['due', 'Meander notes', '2026-11-25'],
@@ -184,7 +231,9 @@ describe('the calendar address', () => {
 it('orders nothing of another class, nor under another class’s unit', async () => {
   const [finch, stranger] = [await server.person('finch'), await server.person('stranger')];
   const { id } = await school.issued();
-  const [unit] = (await stranger.put(`/api/classes/${school.maps}/units`, { units: [{ id: null, name: 'Theirs' }] })).body as [{ id: string }];
+  const [unit] = (await stranger.put(`/api/classes/${school.maps}/units`, { units: [{ id: null, name: 'Theirs' }] })).body as [
+    { id: string },
+  ];
   expect((await finch.put(`/api/classes/${school.rivers}/order`, { unitId: unit.id, assignmentIds: [id] })).status).toBe(404);
   expect((await stranger.put(`/api/classes/${school.maps}/order`, { unitId: null, assignmentIds: [id] })).status).toBe(404);
 });
@@ -193,7 +242,12 @@ it('moves a group’s date along with its class, and both back', async () => {
   const finch = await server.person('finch');
   const { id } = await school.issued();
   const grouping = (
-    await finch.post(`/api/classes/${school.rivers}/groupings`, { name: 'Lab', seed: null, until: null, groups: [{ id: null, name: 'Lab', studentIds: [school.bao.id] }] })
+    await finch.post(`/api/classes/${school.rivers}/groupings`, {
+      name: 'Lab',
+      seed: null,
+      until: null,
+      groups: [{ id: null, name: 'Lab', studentIds: [school.bao.id] }],
+    })
   ).body;
   await finch.put(`/api/assignments/${id}/group-dates/${grouping.groups[0].id}`, { due: due + DAY, reason: '', tell: false });
   const move = { assignmentIds: [id], shift: { kind: 'schoolDays', days: 1 }, oneOffs: false };

@@ -64,7 +64,8 @@ export const portfolioRoutes = ({ portfolio }: Pick<Services, 'portfolio'>): Rou
     does: 'Puts a piece into a student’s portfolio, with a line why.',
     params: memberParams,
     body: choiceBody,
-    handle: ({ actor, params, body, now }: Ask<OneStudent, PortfolioChoice>) => portfolio.chooseFor(asTeacher(actor), params.classId, params.studentId, body, now),
+    handle: ({ actor, params, body, now }: Ask<OneStudent, PortfolioChoice>) =>
+      portfolio.chooseFor(asTeacher(actor), params.classId, params.studentId, body, now),
   },
   {
     verb: 'delete',
@@ -72,6 +73,7 @@ export const portfolioRoutes = ({ portfolio }: Pick<Services, 'portfolio'>): Rou
     action: 'portfolio.choose',
     does: 'Takes a piece out again that you chose yourself.',
     params: studentPieceParams,
-    handle: ({ actor, params }: Ask<OneStudent & { pieceId: string }>) => portfolio.removeFor(asTeacher(actor), params.classId, params.studentId, params.pieceId),
+    handle: ({ actor, params }: Ask<OneStudent & { pieceId: string }>) =>
+      portfolio.removeFor(asTeacher(actor), params.classId, params.studentId, params.pieceId),
   },
 ];

@@ -37,8 +37,10 @@ interface Collaborators {
 export function portfolioService({ sequelize, fileStore, accounts, classes, board, works, myWork }: Collaborators) {
   const chosen = definePortfolio(sequelize);
 
-  const rowsOf = async (studentId: string) => (await chosen.findAll({ where: { studentId }, order: [['at', 'DESC']], limit: MOST, raw: true })) as unknown as PortfolioRow[];
-  const wasHandedIn = ({ record }: Sight) => record !== null && (record.summary.handedInAt !== null || record.summary.lastReturnAt !== null);
+  const rowsOf = async (studentId: string) =>
+    (await chosen.findAll({ where: { studentId }, order: [['at', 'DESC']], limit: MOST, raw: true })) as unknown as PortfolioRow[];
+  const wasHandedIn = ({ record }: Sight) =>
+    record !== null && (record.summary.handedInAt !== null || record.summary.lastReturnAt !== null);
 
   async function toReply(asker: Actor & { userId: string }, studentId: string, sights: readonly Sight[]): Promise<PortfolioReply> {
     const rows = await rowsOf(studentId);
@@ -78,14 +80,28 @@ export function portfolioService({ sequelize, fileStore, accounts, classes, boar
   }
 
   /** Chooses a piece, or says anew why. */
-  async function choose(asker: Actor & { userId: string }, studentId: string, sight: Sight | undefined, { assignmentId, why }: PortfolioChoice, now: number): Promise<void> {
+  async function choose(
+    asker: Actor & { userId: string },
+    studentId: string,
+    sight: Sight | undefined,
+    { assignmentId, why }: PortfolioChoice,
+    now: number,
+  ): Promise<void> {
     if (!sight) throw new Problem('thing.unknown');
     if (!wasHandedIn(sight)) throw new Problem('portfolio.nothing');
-    await chosen.bulkCreate([{ id: randomUUID(), studentId, assignmentId, why, byUser: asker.userId, at: new Date(now) }], { ignoreDuplicates: true });
+    await chosen.bulkCreate([{ id: randomUUID(), studentId, assignmentId, why, byUser: asker.userId, at: new Date(now) }], {
+      ignoreDuplicates: true,
+    });
     await chosen.update({ why }, { where: { studentId, assignmentId } });
   }
 
-  async function sightsInClass(teacher: Teacher, action: 'portfolio.look' | 'portfolio.choose', classId: string, studentId: string, now: number): Promise<Sight[]> {
+  async function sightsInClass(
+    teacher: Teacher,
+    action: 'portfolio.look' | 'portfolio.choose',
+    classId: string,
+    studentId: string,
+    now: number,
+  ): Promise<Sight[]> {
     const found = await classes.forTeacher(teacher, action, classId);
     const sights = await board.as(STUDENT_EYES).sights({ classes: [found], studentIds: [studentId], now });
     if (sights.length === 0) throw new Problem('thing.unknown');
@@ -138,7 +154,11 @@ export function portfolioService({ sequelize, fileStore, accounts, classes, boar
 
     /** The whole portfolio as a zip of pages that open in any browser. @returns its name, and what to read it from */
     async takeHome(student: Student, now: number): Promise<{ name: string; zip: archiver.Archiver }> {
-      const [sights, rows, people] = await Promise.all([myWork.mySights(student, now, { away: true }), rowsOf(student.userId), accounts.people([student.userId])]);
+      const [sights, rows, people] = await Promise.all([
+        myWork.mySights(student, now, { away: true }),
+        rowsOf(student.userId),
+        accounts.people([student.userId]),
+      ]);
       const me = fullName(people.get(student.userId)!);
       const sightBy = new Map(sights.map((sight) => [sight.assignment.id, sight]));
       const authors = await accounts.people(rows.map((row) => row.byUser));

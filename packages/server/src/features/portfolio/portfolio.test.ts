@@ -25,7 +25,17 @@ it('takes what was handed in, once, with a line why that can be said anew', asyn
   expect((await bao.get('/api/my/portfolio')).body.candidates).toEqual([{ assignmentId: id, title: 'Delta & <sea>', className: 'Rivers' }]);
   await bao.put('/api/my/portfolio', { assignmentId: id, why: 'First' });
   const { pieces, candidates } = (await bao.put('/api/my/portfolio', { assignmentId: id, why: 'My best sketch' })).body as PortfolioReply;
-  expect(pieces).toMatchObject([{ title: 'Delta & <sea>', why: 'My best sketch', own: true, excerpt: 'The river slows down here.', files: 1, effective: null, removable: true }]);
+  expect(pieces).toMatchObject([
+    {
+      title: 'Delta & <sea>',
+      why: 'My best sketch',
+      own: true,
+      excerpt: 'The river slows down here.',
+      files: 1,
+      effective: null,
+      removable: true,
+    },
+  ]);
   expect(candidates).toEqual([]);
   expect((await bao.del(`/api/my/portfolio/${pieces[0]!.id}`)).status).toBe(204);
   expect((await bao.get('/api/my/portfolio')).body.pieces).toEqual([]);
@@ -48,7 +58,9 @@ it('a teacher chooses too, takes out only what they chose, and sees only what is
 it('goes home as pages with every file, in which nothing that was written becomes markup', async () => {
   await handIn();
   await bao.put('/api/my/portfolio', { assignmentId: id, why: '<script>alert(1)</script>' });
-  const files = new Map((await unzip(await bytesOf(bao.get('/api/my/portfolio/zip')))).map((entry) => [entry.name, entry.bytes.toString()]));
+  const files = new Map(
+    (await unzip(await bytesOf(bao.get('/api/my/portfolio/zip')))).map((entry) => [entry.name, entry.bytes.toString()]),
+  );
   expect([...files.keys()].sort()).toEqual(['01 Delta-sea/float times.csv', '01 Delta-sea/index.html', 'index.html']);
   expect(files.get('index.html')).toContain('href="01%20Delta-sea/index.html"');
   const page = files.get('01 Delta-sea/index.html')!;

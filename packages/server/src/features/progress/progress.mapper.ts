@@ -27,7 +27,12 @@ export interface Seen<S extends ListSight = ListSight> {
   view: ViewPiece;
 }
 
-export const toProgressClass = ({ scheme, bearing, terms, calendar }: SchoolClass): ProgressClass => ({ scheme, settings: bearing, terms, zone: calendar.zone });
+export const toProgressClass = ({ scheme, bearing, terms, calendar }: SchoolClass): ProgressClass => ({
+  scheme,
+  settings: bearing,
+  terms,
+  zone: calendar.zone,
+});
 
 export function see<S extends ListSight>(sight: S, eyes: Eyes, now: Instant): Seen<S> {
   const { record, assignment, resolved, schoolClass } = sight;
@@ -59,7 +64,9 @@ export function see<S extends ListSight>(sight: S, eyes: Eyes, now: Instant): Se
 /** The term that is asked for by its place, or the year; left out or beyond the terms there are, the term one is in. */
 export function toLooking(schoolClass: SchoolClass, asked: ProgressQuery['term'], now: Instant): Looking {
   if (asked === 'year') return { kind: 'year' };
-  return asked !== undefined && asked < schoolClass.terms.length ? { kind: 'term', term: asked } : lookingNow(toProgressClass(schoolClass), now);
+  return asked !== undefined && asked < schoolClass.terms.length
+    ? { kind: 'term', term: asked }
+    : lookingNow(toProgressClass(schoolClass), now);
 }
 
 const COMING = new Set(['notOpen', 'open', 'started', 'sentBack']);
@@ -87,7 +94,13 @@ export function toNext(seen: readonly Seen[], { steps }: StudentView['forecast']
     .filter(({ piece }) => piece.state === 'missing' || piece.state === 'sentBack')
     .sort((a, b) => (place.get(a.view.id) ?? Infinity) - (place.get(b.view.id) ?? Infinity) || (a.view.due ?? 0) - (b.view.due ?? 0))
     .slice(0, MOST_NEXT)
-    .map(({ sight, piece, view }) => ({ id: view.id, title: sight.assignment.title, state: piece.state as NextPiece['state'], stillAccepted: piece.stillAccepted, due: view.due }));
+    .map(({ sight, piece, view }) => ({
+      id: view.id,
+      title: sight.assignment.title,
+      state: piece.state as NextPiece['state'],
+      stillAccepted: piece.stillAccepted,
+      due: view.due,
+    }));
 }
 
 /** What the pieces say about aims, with these eyes. Nothing of what is marked without names. */

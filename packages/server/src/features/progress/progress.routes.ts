@@ -14,7 +14,8 @@ export const progressRoutes = ({ progress }: Pick<Services, 'progress'>): Route[
     does: 'Where everybody in a class stands: in a term or the year, and what changed between two moments or terms.',
     params: classParams,
     query: progressQuery,
-    handle: ({ actor, params, query, now }: Ask<{ classId: string }, unknown, ProgressQuery>) => progress.ofClass(asTeacher(actor), params.classId, query, now),
+    handle: ({ actor, params, query, now }: Ask<{ classId: string }, unknown, ProgressQuery>) =>
+      progress.ofClass(asTeacher(actor), params.classId, query, now),
   },
   {
     verb: 'get',

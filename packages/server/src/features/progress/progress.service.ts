@@ -49,7 +49,8 @@ const ofSeen = (seen: readonly Seen[]) => seen.map(({ view }) => view);
 
 /** Two moments or two terms, if both are asked for and there. */
 function betweenOf({ fromAt, toAt, fromTerm, toTerm }: ProgressQuery, { terms }: SchoolClass): Between | null {
-  if (fromTerm !== undefined && toTerm !== undefined && fromTerm < terms.length && toTerm < terms.length) return { kind: 'terms', from: fromTerm, to: toTerm };
+  if (fromTerm !== undefined && toTerm !== undefined && fromTerm < terms.length && toTerm < terms.length)
+    return { kind: 'terms', from: fromTerm, to: toTerm };
   return fromAt !== undefined && toAt !== undefined ? { kind: 'moments', from: fromAt, to: toAt } : null;
 }
 
@@ -66,9 +67,14 @@ export function progressService({ classes, board, roster, jottings }: Collaborat
 
   /** What everybody in a class has, each with these eyes; those too who have no work yet. */
   async function everybody(schoolClass: SchoolClass, { eyes, viewer, now }: Pick<How, 'eyes' | 'viewer' | 'now'>) {
-    const [members, sights] = await Promise.all([roster.membersOf([schoolClass.id]), board.as(viewer).leanSights({ classes: [schoolClass], now })]);
+    const [members, sights] = await Promise.all([
+      roster.membersOf([schoolClass.id]),
+      board.as(viewer).leanSights({ classes: [schoolClass], now }),
+    ]);
     const by = groupedBy(sights.filter(theirs), ({ member }) => member.student.id);
-    return members.filter((member) => member.left === null).map((member) => ({ member, all: (by.get(member.student.id) ?? []).map((sight) => see(sight, eyes, now)) }));
+    return members
+      .filter((member) => member.left === null)
+      .map((member) => ({ member, all: (by.get(member.student.id) ?? []).map((sight) => see(sight, eyes, now)) }));
   }
   const looked = (all: readonly Seen[], looking: Looking) => all.filter(({ view }) => isLookedAt(view, looking));
   const mediansOf = (students: readonly { all: readonly Seen[] }[], { scheme }: SchoolClass, looking: Looking): ClassMedians =>
@@ -77,7 +83,8 @@ export function progressService({ classes, board, roster, jottings }: Collaborat
       scheme,
     );
 
-  const hasScore = (seen: readonly Seen[]) => seen.some(({ view }) => view.effective !== null && view.points !== null && view.counts && !view.bonus && view.state !== 'excused');
+  const hasScore = (seen: readonly Seen[]) =>
+    seen.some(({ view }) => view.effective !== null && view.points !== null && view.counts && !view.bonus && view.state !== 'excused');
 
   type Place = { schoolClass: SchoolClass; member: Member; sights: readonly Sight[] };
 
@@ -128,7 +135,13 @@ export function progressService({ classes, board, roster, jottings }: Collaborat
         const { id, givenName, familyName } = member.student;
         const shown = looked(all, looking);
         const pieces = ofSeen(all);
-        const { standing, forecast, categories, terms: byTerm, year } = studentView({ pieces, of, looking, now, medians, withCourse: false });
+        const {
+          standing,
+          forecast,
+          categories,
+          terms: byTerm,
+          year,
+        } = studentView({ pieces, of, looking, now, medians, withCourse: false });
         const { atLeast, atPace, atMost } = forecast;
         return {
           student: { id, givenName, familyName },
@@ -166,15 +179,30 @@ export function progressService({ classes, board, roster, jottings }: Collaborat
       };
     },
 
-    async ofStudent(teacher: Actor & { userId: string }, classId: string, studentId: string, { term }: Pick<ProgressQuery, 'term'>, now: number): Promise<StudentProgressReply> {
+    async ofStudent(
+      teacher: Actor & { userId: string },
+      classId: string,
+      studentId: string,
+      { term }: Pick<ProgressQuery, 'term'>,
+      now: number,
+    ): Promise<StudentProgressReply> {
       const found = await classes.forTeacher(teacher, 'progress.look', classId);
-      const [reply] = await service.ofMany([found], [studentId], { eyes: 'teacher', viewer: teacherEyes(teacher), lookingOf: (one) => toLooking(one, term, now), now });
+      const [reply] = await service.ofMany([found], [studentId], {
+        eyes: 'teacher',
+        viewer: teacherEyes(teacher),
+        lookingOf: (one) => toLooking(one, term, now),
+        now,
+      });
       if (!reply) throw new Problem('thing.unknown');
       return reply;
     },
 
     /** Of some students, or of all, in some classes: a reply for each in each, those too who have left or have no work yet. */
-    async ofMany(found: readonly SchoolClass[], studentIds: readonly string[] | null, how: Omit<How, 'medians'>): Promise<StudentProgressReply[]> {
+    async ofMany(
+      found: readonly SchoolClass[],
+      studentIds: readonly string[] | null,
+      how: Omit<How, 'medians'>,
+    ): Promise<StudentProgressReply[]> {
       const ids = studentIds ? [...studentIds] : undefined;
       const [members, sights] = await Promise.all([
         roster.membersOf(
@@ -187,14 +215,23 @@ export function progressService({ classes, board, roster, jottings }: Collaborat
       const keyOf = (classId: string, studentId: string) => `${classId} ${studentId}`;
       const by = groupedBy(sights, ({ schoolClass, member }) => keyOf(schoolClass.id, member.student.id));
       const medians = new Map<string, Promise<ClassMedians>>();
-      const places = members.map((member) => ({ schoolClass: classBy.get(member.classId)!, member, sights: by.get(keyOf(member.classId, member.student.id)) ?? [] }));
+      const places = members.map((member) => ({
+        schoolClass: classBy.get(member.classId)!,
+        member,
+        sights: by.get(keyOf(member.classId, member.student.id)) ?? [],
+      }));
       return Promise.all(places.map((place) => toStudent(place, { ...how, medians })));
     },
 
     /** The student's own, a reply for each of their classes. */
     async own(student: Actor & { userId: string }, { term }: Pick<ProgressQuery, 'term'>, now: number): Promise<StudentProgressReply[]> {
       const mine = await classes.load(await roster.classesOf(student.userId));
-      return service.ofMany(mine, [student.userId], { eyes: 'student', viewer: STUDENT_EYES, lookingOf: (one) => toLooking(one, term, now), now });
+      return service.ofMany(mine, [student.userId], {
+        eyes: 'student',
+        viewer: STUDENT_EYES,
+        lookingOf: (one) => toLooking(one, term, now),
+        now,
+      });
     },
   };
   return service;

@@ -21,7 +21,13 @@ it('counts what is missing, still accepted, coming and waiting', async () => {
   await bao.put(`/api/my/work/${coming.id}/text`, { text: doc('in'), version: 0 });
   await bao.post(`/api/my/work/${coming.id}/hand-in`);
   const reply = await ofClass();
-  expect(rowOf(reply, 'Bao')).toMatchObject({ missing: 2, missingStillAccepted: 1, coming: 0, waiting: 2, standing: { total: null, bearing: 'drifting' } });
+  expect(rowOf(reply, 'Bao')).toMatchObject({
+    missing: 2,
+    missingStillAccepted: 1,
+    coming: 0,
+    waiting: 2,
+    standing: { total: null, bearing: 'drifting' },
+  });
   expect(rowOf(reply, 'Hana')).toMatchObject({ missing: 2, coming: 1, waiting: 1 });
 });
 
@@ -43,19 +49,36 @@ it('an empty class, and one without work, have nothing to show and fail nowhere'
     ['Bao', 'noBearing', null, []],
     ['Hana', 'noBearing', null, []],
   ]);
-  expect(reply).toMatchObject({ className: 'Rivers', middle: null, tenths: [0, 0, 0, 0, 0, 0, 0, 0, 0, 0], between: null, looking: { kind: 'term', term: 0 } });
-  const bao = (await (await server.person('finch')).get(`/api/classes/${school.rivers}/progress/${school.bao.id}`)).body as StudentProgressReply;
+  expect(reply).toMatchObject({
+    className: 'Rivers',
+    middle: null,
+    tenths: [0, 0, 0, 0, 0, 0, 0, 0, 0, 0],
+    between: null,
+    looking: { kind: 'term', term: 0 },
+  });
+  const bao = (await (await server.person('finch')).get(`/api/classes/${school.rivers}/progress/${school.bao.id}`))
+    .body as StudentProgressReply;
   expect([bao.pieces, bao.view.forecast.steps, bao.view.standing.total]).toEqual([[], [], null]);
   const stranger = await server.person('stranger');
   const { body } = await stranger.post('/api/classes', { name: 'Empty' });
   expect((await stranger.get(`/api/classes/${body.id}/progress`)).body.rows).toEqual([]);
-  expect((await stranger.get('/api/today')).body).toEqual({ anyIssued: false, piles: [], waitingOn: [], coming: [], feedback: [], drafts: [], requests: [], joinings: [] });
+  expect((await stranger.get('/api/today')).body).toEqual({
+    anyIssued: false,
+    piles: [],
+    waitingOn: [],
+    coming: [],
+    feedback: [],
+    drafts: [],
+    requests: [],
+    joinings: [],
+  });
 });
 
 it('a student is not shown the other students, nor compared with them', async () => {
   await school.issued();
   const bao = await server.person('bao');
-  for (const path of ['/api/my/progress', '/api/my/work', '/api/term-line']) expect(JSON.stringify((await bao.get(path)).body)).not.toContain('Hana');
+  for (const path of ['/api/my/progress', '/api/my/work', '/api/term-line'])
+    expect(JSON.stringify((await bao.get(path)).body)).not.toContain('Hana');
 });
 
 it('the line of a teacher has the dates of the class and drafts, that of a student their own', async () => {
@@ -77,7 +100,12 @@ it('Today lists what is coming within ten school days, with other dates, and dra
   const finch = await server.person('finch');
   const soon = await school.issued({ title: 'Soon' });
   await school.issued({ title: 'Far', due: now() + 20 * DAY, closes: null });
-  await finch.put(`/api/assignments/${soon.id}/exceptions`, { ...toOne(school.bao.id), due: soon.due! + DAY, excused: false, reason: 'Away' });
+  await finch.put(`/api/assignments/${soon.id}/exceptions`, {
+    ...toOne(school.bao.id),
+    due: soon.due! + DAY,
+    excused: false,
+    reason: 'Away',
+  });
   const today = (await finch.get('/api/today')).body as TodayReply;
   expect(today.coming).toEqual([expect.objectContaining({ title: 'Soon', otherDates: 1, latestOther: soon.due! + DAY })]);
 });
@@ -88,7 +116,12 @@ describe('the same numbers for everybody', () => {
     const finch = await server.person('finch');
     const give = async (title: string, due: number, points: number, returned: boolean) => {
       const { id } = await school.issued({ title, due, closes: due + 7 * DAY, how: 'inClass', accepts: [] });
-      await finch.put(`/api/assignments/${id}/pieces/${school.bao.id}/score`, { earned: points * 1000, chosen: null, remark: doc('Well seen.'), version: 0 });
+      await finch.put(`/api/assignments/${id}/pieces/${school.bao.id}/score`, {
+        earned: points * 1000,
+        chosen: null,
+        remark: doc('Well seen.'),
+        version: 0,
+      });
       if (returned) await finch.post(`/api/assignments/${id}/return`, { studentIds: [school.bao.id], confirmed: true });
       return id;
     };
@@ -118,7 +151,8 @@ describe('the same numbers for everybody', () => {
   it('between two moments says who rose and who fell, and as of a moment what it was then', async () => {
     const { finch } = await scored();
     server.clock.now += HOUR;
-    const reply = (await finch.get(`/api/classes/${school.rivers}/progress?fromAt=${now() - 2 * DAY}&toAt=${now()}`)).body as ClassProgressReply;
+    const reply = (await finch.get(`/api/classes/${school.rivers}/progress?fromAt=${now() - 2 * DAY}&toAt=${now()}`))
+      .body as ClassProgressReply;
     expect(rowOf(reply, 'Bao').change).toEqual({ from: null, to: '83.3', by: null, trend: null });
     expect(reply.course.at(-1)).toEqual({ at: now(), middle: '83.3' });
     const bad = await finch.get(`/api/classes/${school.rivers}/progress?fromAt=soon`);
@@ -127,10 +161,19 @@ describe('the same numbers for everybody', () => {
 
   it('term by term: a term to come has nothing yet, and the year is that of the terms that have something', async () => {
     const { finch } = await scored();
-    const [calendar] = (await finch.get('/api/calendars')).body as { id: string; name: string; schoolDays: number[]; closures: []; terms: object[]; version: number }[];
+    const [calendar] = (await finch.get('/api/calendars')).body as {
+      id: string;
+      name: string;
+      schoolDays: number[];
+      closures: [];
+      terms: object[];
+      version: number;
+    }[];
     const { name, schoolDays, closures, terms } = calendar!;
     const later = { name: 'Term 2', from: '2027-01-04', to: '2027-04-02' };
-    expect((await finch.post('/api/calendars', { name, schoolDays, closures, terms: [...terms, later], classId: school.rivers })).status).toBe(201);
+    expect(
+      (await finch.post('/api/calendars', { name, schoolDays, closures, terms: [...terms, later], classId: school.rivers })).status,
+    ).toBe(201);
     const address = `/api/classes/${school.rivers}/progress/${school.bao.id}`;
     const spring = (await finch.get(`${address}?term=1`)).body as StudentProgressReply;
     expect([spring.pieces, spring.view.standing.total, spring.view.course.length, spring.counts.missing]).toEqual([[], null, 1, 0]);

@@ -26,9 +26,23 @@ export function defineRemarks(sequelize: Sequelize) {
   return {
     remarks: sequelize.define<Model<SavedRemarkRow>>(
       'savedRemark',
-      { id: key(), ownerId: STRING, text: STRING, folder: STRING, aim: STRING, criterion: STRING, shared: BOOLEAN, keptAt: time, version: INTEGER },
+      {
+        id: key(),
+        ownerId: STRING,
+        text: STRING,
+        folder: STRING,
+        aim: STRING,
+        criterion: STRING,
+        shared: BOOLEAN,
+        keptAt: time,
+        version: INTEGER,
+      },
       { tableName: 'saved_remarks' },
     ),
-    uses: sequelize.define<Model<RemarkUseRow>>('remarkUse', { remarkId: key(), pieceId: key(), at: time, byUser: STRING }, { tableName: 'remark_uses' }),
+    uses: sequelize.define<Model<RemarkUseRow>>(
+      'remarkUse',
+      { remarkId: key(), pieceId: key(), at: time, byUser: STRING },
+      { tableName: 'remark_uses' },
+    ),
   };
 }

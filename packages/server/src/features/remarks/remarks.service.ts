@@ -22,10 +22,13 @@ export function remarksService({ sequelize, accounts }: { sequelize: Sequelize; 
       accounts.people([...new Set(rows.map((row) => row.ownerId))]),
       ids.length === 0
         ? []
-        : sequelize.query<{ id: string; n: number }>('SELECT remark_id AS id, COUNT(*) AS n FROM remark_uses WHERE remark_id IN (:ids) GROUP BY remark_id', {
-            type: QueryTypes.SELECT,
-            replacements: { ids },
-          }),
+        : sequelize.query<{ id: string; n: number }>(
+            'SELECT remark_id AS id, COUNT(*) AS n FROM remark_uses WHERE remark_id IN (:ids) GROUP BY remark_id',
+            {
+              type: QueryTypes.SELECT,
+              replacements: { ids },
+            },
+          ),
     ]);
     const usesOf = new Map(used.map((one) => [one.id, Number(one.n)]));
     return rows.map(({ id, ownerId, text, folder, aim, criterion, shared, version }) => {
@@ -69,7 +72,10 @@ export function remarksService({ sequelize, accounts }: { sequelize: Sequelize; 
 
     /** Keeps a remark; the same words kept again are the same remark. */
     async keep(teacher: Teacher, request: RemarkRequest, now: number): Promise<SavedRemark> {
-      const same = (await remarks.findOne({ where: { ownerId: teacher.userId, text: request.text }, raw: true })) as unknown as SavedRemarkRow | null;
+      const same = (await remarks.findOne({
+        where: { ownerId: teacher.userId, text: request.text },
+        raw: true,
+      })) as unknown as SavedRemarkRow | null;
       if (same) return (await toReplies(teacher, [same]))[0]!;
       if ((await remarks.count({ where: { ownerId: teacher.userId } })) >= MOST_REMARKS) throw new Problem('remark.tooMany');
       const row: SavedRemarkRow = { id: randomUUID(), ownerId: teacher.userId, ...request, keptAt: new Date(now), version: 1 };
@@ -121,7 +127,9 @@ export function remarksService({ sequelize, accounts }: { sequelize: Sequelize; 
 
     /** For the demo school. */
     async plant(ownerId: string, kept: readonly RemarkRequest[], now: number): Promise<void> {
-      await remarks.bulkCreate(kept.map((one, index) => ({ id: randomUUID(), ownerId, ...one, keptAt: new Date(now + index), version: 1 })));
+      await remarks.bulkCreate(
+        kept.map((one, index) => ({ id: randomUUID(), ownerId, ...one, keptAt: new Date(now + index), version: 1 })),
+      );
     },
   };
 }

@@ -52,7 +52,13 @@ export function composeService({ accounts, classes, roster, rows, progress, jott
     },
 
     /** A report of some of its students. @param classIds of a report by class, which ones; left out, those of the students */
-    async compose(teacher: Teacher, settings: ReportSettings, keys: readonly ReportKey[], now: number, classIds = keys.map((key) => key.classId)): Promise<Composed> {
+    async compose(
+      teacher: Teacher,
+      settings: ReportSettings,
+      keys: readonly ReportKey[],
+      now: number,
+      classIds = keys.map((key) => key.classId),
+    ): Promise<Composed> {
       const { language, parts, title, landscape, pageEach, shading } = settings;
       const wanted = new Set(keys.map(keyText));
       const of = new Set(classIds);
@@ -65,7 +71,13 @@ export function composeService({ accounts, classes, roster, rows, progress, jott
       const [all, people, talks] = await Promise.all([
         keys.length === 0
           ? []
-          : progress.ofMany(found, studentIds, { eyes, viewer: teacherEyes(teacher), lookingOf: (one) => lookingOf(one, settings, now), now, withCourse: false }),
+          : progress.ofMany(found, studentIds, {
+              eyes,
+              viewer: teacherEyes(teacher),
+              lookingOf: (one) => lookingOf(one, settings, now),
+              now,
+              withCourse: false,
+            }),
         accounts.people([teacher.userId]),
         parts.includes('notes')
           ? jottings.ofStudents(
@@ -76,13 +88,24 @@ export function composeService({ accounts, classes, roster, rows, progress, jott
           : new Map<string, Jotting[]>(),
       ]);
       const replies = all.filter(({ classId, student }) => wanted.has(keyText({ classId, studentId: student.id })));
-      const absent = parts.includes('absences') ? await rows.absentOn([...new Set(replies.flatMap((reply) => reply.pieces.map((piece) => piece.id)))]) : new Set<string>();
+      const absent = parts.includes('absences')
+        ? await rows.absentOn([...new Set(replies.flatMap((reply) => reply.pieces.map((piece) => piece.id)))])
+        : new Set<string>();
       const me = people.get(teacher.userId);
       const sections = sectionsOf({ settings, classes: found, replies, absent, talks, teacher: me ? fullName(me) : '', now });
       const words = wordsIn(language).report;
       const made = say(words.made, { day: dayIn(language, found[0]?.calendar.zone ?? 'UTC', now) });
       return {
-        document: { title, language, landscape, pageEach, shading, made, sections: sections.map((one) => one.section), none: words.noStudents },
+        document: {
+          title,
+          language,
+          landscape,
+          pageEach,
+          shading,
+          made,
+          sections: sections.map((one) => one.section),
+          none: words.noStudents,
+        },
         keys: sections.map((one) => one.key),
         unknown: unknownPlaceholders(settings.above + settings.below + settings.signature),
       };

@@ -20,8 +20,17 @@ const work = (...rows: [string, number][]) => ({
     none: 'Nothing to list.',
   },
 });
-const facts = (total: string) => ({ kind: 'facts' as const, facts: [{ name: 'Total so far', cell: { text: `${total} %`, value: Number(total) } }] });
-const section = (student: string, blocks: ReportSection['blocks'], className = 'Rivers'): ReportSection => ({ heading: student, sub: className, student, className, blocks });
+const facts = (total: string) => ({
+  kind: 'facts' as const,
+  facts: [{ name: 'Total so far', cell: { text: `${total} %`, value: Number(total) } }],
+});
+const section = (student: string, blocks: ReportSection['blocks'], className = 'Rivers'): ReportSection => ({
+  heading: student,
+  sub: className,
+  student,
+  className,
+  blocks,
+});
 const report = (sections: ReportSection[], more: Partial<ReportDocument> = {}): ReportDocument => ({
   title: SHIPPED_REPORTS.progress.title,
   language: 'en',
@@ -64,7 +73,9 @@ describe('a report as a page', () => {
 
   it('is printed as it was chosen', () => {
     const [upright, wide] = [html(report([])), html(report([], { landscape: true, pageEach: false, shading: false }))];
-    expect([upright, wide].map((page) => [page.includes('A4 portrait'), page.includes('break-after:page;'), page.includes('nth-child(even)')])).toEqual([
+    expect(
+      [upright, wide].map((page) => [page.includes('A4 portrait'), page.includes('break-after:page;'), page.includes('nth-child(even)')]),
+    ).toEqual([
       [true, true, true],
       [false, false, false],
     ]);
@@ -76,10 +87,19 @@ describe('a report as a page', () => {
 });
 
 describe('a report as sheets', () => {
-  const both = [report([section('Bao', [facts('70.0'), work(['Delta', 14], ['Oxbow', 9])])]), report([section('Hana', [facts('55.5'), work(['Delta', 11])], 'Maps')])];
+  const both = [
+    report([section('Bao', [facts('70.0'), work(['Delta', 14], ['Oxbow', 9])])]),
+    report([section('Hana', [facts('55.5'), work(['Delta', 11])], 'Maps')]),
+  ];
 
   it('has a sheet for each kind of table, whom it is of in front, over all its parts', () => {
-    expect(sheetsOf(both).map(({ name, columns, rows }) => [name, columns.map((column) => column.head), rows.map((row) => row.map((cell) => cell.text))])).toEqual([
+    expect(
+      sheetsOf(both).map(({ name, columns, rows }) => [
+        name,
+        columns.map((column) => column.head),
+        rows.map((row) => row.map((cell) => cell.text)),
+      ]),
+    ).toEqual([
       [
         'Summary',
         ['Student', 'Class', 'Total so far'],
@@ -102,7 +122,13 @@ describe('a report as sheets', () => {
 
   it('gives each class of a student a row of its own, with all its facts', () => {
     const heading = (className: string) => ({ kind: 'heading' as const, text: className, className });
-    const over = report([section('Bao', [heading('Rivers'), facts('70.0'), { kind: 'heading', text: 'Forecast' }, facts('60.0'), heading('Maps'), facts('55.5')], 'Rivers, Maps')]);
+    const over = report([
+      section(
+        'Bao',
+        [heading('Rivers'), facts('70.0'), { kind: 'heading', text: 'Forecast' }, facts('60.0'), heading('Maps'), facts('55.5')],
+        'Rivers, Maps',
+      ),
+    ]);
     expect(sheetsOf([over])[0]!.rows.map((row) => [row[1]!.text, row[2]!.text])).toEqual([
       ['Rivers', '60.0 %'],
       ['Maps', '55.5 %'],

@@ -26,7 +26,10 @@ const fontFaces = (at: (name: string) => string): string =>
     ['Wide', 400, 'sans.ttf', ''],
     ['Wide', 700, 'sans-bold.ttf', ''],
   ]
-    .map(([family, weight, name, range]) => `@font-face{font-family:${family};font-weight:${weight};src:url("${at(String(name))}")${range ? `;unicode-range:${range}` : ''}}`)
+    .map(
+      ([family, weight, name, range]) =>
+        `@font-face{font-family:${family};font-weight:${weight};src:url("${at(String(name))}")${range ? `;unicode-range:${range}` : ''}}`,
+    )
     .join('');
 
 const css = ({ landscape, pageEach, shading, title, language }: ReportDocument): string => {
@@ -64,7 +67,9 @@ dt{color:#3d525b;flex:1}dd{margin:0;font-weight:700;text-align:${end};flex:none;
 function tableHtml({ caption, columns, rows, none }: ReportTable): string {
   const shown = columns.map((column, at) => ({ ...column, at })).filter((column) => !column.sheetOnly);
   if (rows.length === 0) return `${caption === '' ? '' : `<h2>${escaped(caption)}</h2>`}<p>${escaped(none)}</p>`;
-  const head = shown.map(({ head: name, number }) => `<th scope="col"${number ? ' class="n"' : ''} dir="auto">${escaped(name)}</th>`).join('');
+  const head = shown
+    .map(({ head: name, number }) => `<th scope="col"${number ? ' class="n"' : ''} dir="auto">${escaped(name)}</th>`)
+    .join('');
   const body = rows.map(
     (row) =>
       `<tr>${shown

@@ -48,14 +48,30 @@ interface Collaborators {
 export function reportJobsService({ sequelize, fileStore, compose, chromium }: Collaborators) {
   const { jobs, parts } = defineReports(sequelize);
 
-  const fileName = ({ title, format }: Pick<ReportJobRow, 'title' | 'format'>, count: number) => `${fileStem(title || 'report')}.${format === 'pdf' && count > 1 ? 'zip' : format}`;
+  const fileName = ({ title, format }: Pick<ReportJobRow, 'title' | 'format'>, count: number) =>
+    `${fileStem(title || 'report')}.${format === 'pdf' && count > 1 ? 'zip' : format}`;
   function toJob(row: ReportJobRow, own: readonly Pick<ReportPartRow, 'fingerprint'>[]): ReportJob {
     const { id, title, format, state, students, madeAt, problem } = row;
     const done = own.filter((part) => part.fingerprint !== null).length;
-    return { id, title, format, state, students, problem, parts: own.length, done, madeAt: madeAt.getTime(), fileName: fileName(row, own.length) };
+    return {
+      id,
+      title,
+      format,
+      state,
+      students,
+      problem,
+      parts: own.length,
+      done,
+      madeAt: madeAt.getTime(),
+      fileName: fileName(row, own.length),
+    };
   }
   const partsOf = async (jobIds: readonly string[]) =>
-    (await parts.findAll({ where: { jobId: { [Op.in]: [...jobIds] } }, order: [['place', 'ASC']], raw: true })) as unknown as ReportPartRow[];
+    (await parts.findAll({
+      where: { jobId: { [Op.in]: [...jobIds] } },
+      order: [['place', 'ASC']],
+      raw: true,
+    })) as unknown as ReportPartRow[];
   async function mine(teacher: Teacher, id: string): Promise<ReportJobRow> {
     const row = (await jobs.findOne({ where: { id, ownerId: teacher.userId }, raw: true })) as unknown as ReportJobRow | null;
     if (!row) throw new Problem('thing.unknown');
@@ -76,7 +92,10 @@ export function reportJobsService({ sequelize, fileStore, compose, chromium }: C
     for (const { name, keys: own } of groups)
       for (let at = 0; at < own.length; at += PART_SIZE) {
         const title = own.length > PART_SIZE ? `${name} ${at + 1}-${Math.min(own.length, at + PART_SIZE)}`.trim() : name;
-        files.push({ title, keys: own.slice(at, at + PART_SIZE).flatMap((one) => one.map(({ classId, studentId }) => ({ classId, studentId }))) });
+        files.push({
+          title,
+          keys: own.slice(at, at + PART_SIZE).flatMap((one) => one.map(({ classId, studentId }) => ({ classId, studentId }))),
+        });
       }
     return files;
   }
@@ -87,7 +106,8 @@ export function reportJobsService({ sequelize, fileStore, compose, chromium }: C
   async function makePart(job: ReportJobRow, part: ReportPartRow, now: number, lease: Lease): Promise<void> {
     const teacher: Teacher = { role: 'teacher', userId: job.ownerId };
     const { document } = await compose.compose(teacher, fromJson<ReportSettings>(job.settings), fromJson<ReportKey[]>(part.keysOf), now);
-    const bytes = job.format === 'pdf' ? await printPdf(await makeReport('html', [document]), chromium) : Buffer.from(JSON.stringify(document));
+    const bytes =
+      job.format === 'pdf' ? await printPdf(await makeReport('html', [document]), chromium) : Buffer.from(JSON.stringify(document));
     const { fingerprint } = await keep(bytes);
     await inTransaction(sequelize, async (transaction) => {
       await lease.require(transaction);
@@ -131,7 +151,8 @@ export function reportJobsService({ sequelize, fileStore, compose, chromium }: C
     async begin(teacher: Teacher, { settings, format }: ReportJobRequest, now: number): Promise<ReportJob> {
       const keys = await compose.keys(teacher, settings);
       if (keys.length === 0) throw new Problem('report.nobody');
-      if ((await jobs.count({ where: { ownerId: teacher.userId, state: { [Op.in]: ['waiting', 'running'] } } })) >= MOST_WAITING) throw new Problem('report.tooManyJobs');
+      if ((await jobs.count({ where: { ownerId: teacher.userId, state: { [Op.in]: ['waiting', 'running'] } } })) >= MOST_WAITING)
+        throw new Problem('report.tooManyJobs');
       const files = cut(keys, settings.by);
       const row: ReportJobRow = {
         id: randomUUID(),
@@ -146,7 +167,13 @@ export function reportJobsService({ sequelize, fileStore, compose, chromium }: C
         tries: 0,
         fingerprint: null,
       };
-      const own = files.map(({ title, keys: keysOf }, place): ReportPartRow => ({ jobId: row.id, place, title, keysOf, fingerprint: null }));
+      const own = files.map(({ title, keys: keysOf }, place): ReportPartRow => ({
+        jobId: row.id,
+        place,
+        title,
+        keysOf,
+        fingerprint: null,
+      }));
       await inTransaction(sequelize, async (transaction) => {
         await jobs.create(row, { transaction });
         await parts.bulkCreate(own, { transaction });
@@ -209,7 +236,10 @@ export function reportJobsService({ sequelize, fileStore, compose, chromium }: C
       for (const { id } of due) {
         const done = await withLease(sequelize, `report ${id}`, { ms: LEASE_MS }, async (lease) => {
           // As it is now: another server may have finished it since it was listed.
-          const row = (await jobs.findOne({ where: { id, state: { [Op.in]: ['waiting', 'running'] } }, raw: true })) as unknown as ReportJobRow | null;
+          const row = (await jobs.findOne({
+            where: { id, state: { [Op.in]: ['waiting', 'running'] } },
+            raw: true,
+          })) as unknown as ReportJobRow | null;
           if (!row) return false;
           await jobs.update({ state: 'running', tries: row.tries + 1 }, { where: { id, state: row.state } });
           try {
@@ -219,7 +249,11 @@ export function reportJobsService({ sequelize, fileStore, compose, chromium }: C
             if (error instanceof LeaseLost) return true;
             const said = error instanceof Problem ? error.title : null;
             const over = said !== null || row.tries + 1 >= MOST_TRIES;
-            if (over) await jobs.update({ state: 'failed', problem: said ?? 'Something went wrong on our side. Begin the report again.' }, { where: { id, state: 'running' } });
+            if (over)
+              await jobs.update(
+                { state: 'failed', problem: said ?? 'Something went wrong on our side. Begin the report again.' },
+                { where: { id, state: 'running' } },
+              );
             if (said === null) throw error;
           }
           return true;

@@ -35,7 +35,11 @@ export function reportLettersService({ sequelize, compose, families, mail }: Col
     const linked = await families.ofStudents([...new Set(keys.map((key) => key.studentId))]);
     const safe: ReportSettings = { ...settings, scores: 'returned', parts: settings.parts.filter((part) => part !== 'notes') };
     const languages = new Set<Language>([settings.language, ...[...linked.values()].flat().map((one) => one.language)]);
-    const composed = new Map(await Promise.all([...languages].map(async (language) => [language, await compose.compose(teacher, { ...safe, language }, keys, now)] as const)));
+    const composed = new Map(
+      await Promise.all(
+        [...languages].map(async (language) => [language, await compose.compose(teacher, { ...safe, language }, keys, now)] as const),
+      ),
+    );
     const own = composed.get(settings.language)!;
     return own.document.sections.flatMap((section, at): (ReportLetter & { email: string | null })[] => {
       const key = own.keys[at]!;
@@ -60,7 +64,8 @@ export function reportLettersService({ sequelize, compose, families, mail }: Col
       return mine.length === 0 ? [letter(null)] : mine.map(letter);
     });
   }
-  const shown = (letters: readonly (ReportLetter & { email: string | null })[]): ReportLetter[] => letters.map(({ email: _, ...letter }) => letter);
+  const shown = (letters: readonly (ReportLetter & { email: string | null })[]): ReportLetter[] =>
+    letters.map(({ email: _, ...letter }) => letter);
 
   return {
     /** Every letter as it would go out, and of whom none can. */
@@ -73,7 +78,12 @@ export function reportLettersService({ sequelize, compose, families, mail }: Col
      * Sends the chosen ones by the mail queue, all or none. Sent again under the same key, nobody gets a second one.
      * @throws Problem `report.changedMeanwhile` if they would say something else by now
      */
-    async send(teacher: Teacher, { settings, digest, chosen }: SendLettersRequest, key: string | null, now: number): Promise<{ sent: number }> {
+    async send(
+      teacher: Teacher,
+      { settings, digest, chosen }: SendLettersRequest,
+      key: string | null,
+      now: number,
+    ): Promise<{ sent: number }> {
       const letters = await compile(teacher, settings, now);
       if (digestOf(shown(letters)) !== digest) throw new Problem('report.changedMeanwhile');
       const wanted = new Set(chosen.map((one) => `${one.key} ${one.familyId}`));
@@ -83,7 +93,12 @@ export function reportLettersService({ sequelize, compose, families, mail }: Col
         for (const letter of going)
           await mail.post(
             { subject: letter.subject, body: letter.body },
-            { address: letter.email!, name: letter.familyName, userId: letter.familyId, id: idFrom(teacher.userId, key ?? `${digest} ${now}`, letter.key, letter.familyId!) },
+            {
+              address: letter.email!,
+              name: letter.familyName,
+              userId: letter.familyId,
+              id: idFrom(teacher.userId, key ?? `${digest} ${now}`, letter.key, letter.familyId!),
+            },
             teacher.userId,
             now,
             transaction,

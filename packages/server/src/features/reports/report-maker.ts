@@ -11,7 +11,9 @@ export function makeReport(as: ReportTask['as'], documents: ReportDocument[]): P
   const thread = new Worker(WORKER);
   return new Promise<Buffer>((done, failed) => {
     thread.once('error', failed);
-    thread.once('message', (answer: ReportMade) => ('bytes' in answer ? done(Buffer.from(answer.bytes)) : failed(new Error(answer.failed))));
+    thread.once('message', (answer: ReportMade) =>
+      'bytes' in answer ? done(Buffer.from(answer.bytes)) : failed(new Error(answer.failed)),
+    );
     thread.postMessage({ as, documents } satisfies ReportTask);
   }).finally(() => void thread.terminate());
 }

@@ -1,4 +1,15 @@
-import { listedPieces, percentText, plainText, ratio, unmilli, writtenPercent, writtenPoints, type Language, type MilliPoints, type ReportSettings } from '@jolly/core';
+import {
+  listedPieces,
+  percentText,
+  plainText,
+  ratio,
+  unmilli,
+  writtenPercent,
+  writtenPoints,
+  type Language,
+  type MilliPoints,
+  type ReportSettings,
+} from '@jolly/core';
 import type { Jotting, ProgressPiece, StudentProgressReply } from '../../contract';
 import { dayIn, say, whenIn, wordsIn } from '../../words';
 import { fullName } from '../accounts/accounts.service';
@@ -9,7 +20,8 @@ const cell = (text: string): ReportCell => ({ text });
 const percentCell = (language: Language, digits: string | null, none = '–'): ReportCell =>
   digits === null ? cell(none) : { text: writtenPercent(language, digits), value: Number(digits) };
 const numberCell = (value: number): ReportCell => ({ text: String(value), value });
-const pointsCell = (language: Language, value: MilliPoints | null): ReportCell => (value === null ? cell('') : { text: writtenPoints(language, value), value: unmilli(value) });
+const pointsCell = (language: Language, value: MilliPoints | null): ReportCell =>
+  value === null ? cell('') : { text: writtenPoints(language, value), value: unmilli(value) };
 const column = (head: string): ReportColumn => ({ head });
 const numbers = (head: string): ReportColumn => ({ head, number: true });
 
@@ -56,10 +68,12 @@ export class StudentBlocks {
     const { counts } = this.reply;
     const facts: { name: string; cell: ReportCell }[] = [];
     if (standing.hasTotals && show.percent) facts.push({ name: report.total, cell: this.percent(standing.total, report.noTotal) });
-    if (standing.hasTotals && show.points) facts.push({ name: report.points, cell: cell(`${this.points(standing.earned)} / ${this.points(standing.possible)}`) });
+    if (standing.hasTotals && show.points)
+      facts.push({ name: report.points, cell: cell(`${this.points(standing.earned)} / ${this.points(standing.possible)}`) });
     if (show.band && standing.band !== null) facts.push({ name: report.band, cell: cell(standing.band) });
     facts.push({ name: report.bearing, cell: cell(bearings[standing.bearing]) });
-    for (const key of ['missing', 'late', 'sentBack', 'coming', 'waiting', 'returned'] as const) facts.push({ name: report[key], cell: numberCell(counts[key]) });
+    for (const key of ['missing', 'late', 'sentBack', 'coming', 'waiting', 'returned'] as const)
+      facts.push({ name: report[key], cell: numberCell(counts[key]) });
     return [{ kind: 'facts', facts }];
   }
   terms(): ReportBlock[] {
@@ -69,14 +83,29 @@ export class StudentBlocks {
       ...terms.map((term) => [cell(term.name), this.percent(term.total), cell(term.band ?? '')]),
       ...(terms.length > 1 ? [[cell(report.year), this.percent(year), cell('')]] : []),
     ];
-    return [{ kind: 'table', table: { id: 'terms', caption: report.terms, columns: [column(report.term), numbers(report.total), column(report.band)], rows, none: report.none } }];
+    return [
+      {
+        kind: 'table',
+        table: {
+          id: 'terms',
+          caption: report.terms,
+          columns: [column(report.term), numbers(report.total), column(report.band)],
+          rows,
+          none: report.none,
+        },
+      },
+    ];
   }
   categories(): ReportBlock[] {
     const { report } = this.words;
     const weighted = this.reply.of.scheme.kind === 'weighted';
     // A class without categories has nothing to say of them.
     if (this.reply.view.categories.length === 0) return [];
-    const rows = this.reply.view.categories.map(({ name, weight, result }) => [cell(name), ...(weighted ? [this.percent(String(weight / 1000))] : []), this.percent(result)]);
+    const rows = this.reply.view.categories.map(({ name, weight, result }) => [
+      cell(name),
+      ...(weighted ? [this.percent(String(weight / 1000))] : []),
+      this.percent(result),
+    ]);
     return [
       {
         kind: 'table',
@@ -92,7 +121,13 @@ export class StudentBlocks {
   }
   aims(): ReportBlock[] {
     const { report } = this.words;
-    const rows = this.reply.aims.map(({ aim, latest, typical, level, pieces }) => [cell(aim), this.percent(latest), this.percent(typical), cell(level ?? ''), numberCell(pieces)]);
+    const rows = this.reply.aims.map(({ aim, latest, typical, level, pieces }) => [
+      cell(aim),
+      this.percent(latest),
+      this.percent(typical),
+      cell(level ?? ''),
+      numberCell(pieces),
+    ]);
     const columns = [column(report.aim), numbers(report.latest), numbers(report.typical), column(report.level), numbers(report.pieces)];
     return [{ kind: 'table', table: { id: 'aims', caption: report.aims, columns, rows, none: report.none } }];
   }
@@ -107,7 +142,12 @@ export class StudentBlocks {
       { name: report.atPace, cell: this.percent(atPace) },
       { name: report.atMost, cell: this.percent(atMost) },
     ];
-    const rows = open.map(({ id, done, undone }) => [cell(titles.get(id)!.title), cell(this.day(titles.get(id)!.window.due)), this.percent(done), this.percent(undone)]);
+    const rows = open.map(({ id, done, undone }) => [
+      cell(titles.get(id)!.title),
+      cell(this.day(titles.get(id)!.window.due)),
+      this.percent(done),
+      this.percent(undone),
+    ]);
     return [
       { kind: 'heading', text: report.forecast },
       { kind: 'facts', facts },
@@ -148,7 +188,10 @@ export class StudentBlocks {
       const score: ReportCell =
         effective === null
           ? cell(points === null ? '' : `– / ${this.points(points)}`)
-          : { text: points === null ? this.points(effective) : `${this.points(effective)} / ${this.points(points)}`, value: unmilli(effective) };
+          : {
+              text: points === null ? this.points(effective) : `${this.points(effective)} / ${this.points(points)}`,
+              value: unmilli(effective),
+            };
       return [
         cell(piece.title),
         cell(this.day(piece.window.due)),
@@ -157,7 +200,12 @@ export class StudentBlocks {
         ...(show.percent ? [this.percentOf(effective, points)] : []),
       ];
     });
-    return [{ kind: 'table', table: { id: 'work', caption: report.work, columns, rows, none: this.reply.pieces.length === 0 ? report.noWork : report.none } }];
+    return [
+      {
+        kind: 'table',
+        table: { id: 'work', caption: report.work, columns, rows, none: this.reply.pieces.length === 0 ? report.noWork : report.none },
+      },
+    ];
   }
   remarks(): ReportBlock[] {
     const { report } = this.words;
@@ -165,12 +213,22 @@ export class StudentBlocks {
       const text = piece.remark ? plainText(piece.remark).trim() : '';
       return text === '' ? [] : [[cell(piece.title), cell(text)]];
     });
-    return [{ kind: 'table', table: { id: 'remarks', caption: report.remarks, columns: [column(report.title), column(report.remark)], rows, none: report.none } }];
+    return [
+      {
+        kind: 'table',
+        table: { id: 'remarks', caption: report.remarks, columns: [column(report.title), column(report.remark)], rows, none: report.none },
+      },
+    ];
   }
   feedback(): ReportBlock[] {
     const { report } = this.words;
     const rows = this.listed().flatMap((piece) =>
-      piece.levels.map(({ criterion, level, descriptor, words }) => [cell(piece.title), cell(criterion), cell(level ?? ''), cell([descriptor, words].filter(Boolean).join(' · '))]),
+      piece.levels.map(({ criterion, level, descriptor, words }) => [
+        cell(piece.title),
+        cell(criterion),
+        cell(level ?? ''),
+        cell([descriptor, words].filter(Boolean).join(' · ')),
+      ]),
     );
     const columns = [column(report.title), column(report.criterion), column(report.level), column(report.words)];
     return [{ kind: 'table', table: { id: 'feedback', caption: report.feedback, columns, rows, none: report.none } }];
@@ -180,12 +238,28 @@ export class StudentBlocks {
     const rows = this.reply.pieces
       .filter((piece) => this.absent.has(`${piece.id} ${this.reply.student.id}`))
       .map((piece) => [cell(piece.title), cell(this.day(piece.window.due ?? piece.belongs))]);
-    return [{ kind: 'table', table: { id: 'absences', caption: report.absences, columns: [column(report.title), column(report.absentOn)], rows, none: report.noAbsences } }];
+    return [
+      {
+        kind: 'table',
+        table: {
+          id: 'absences',
+          caption: report.absences,
+          columns: [column(report.title), column(report.absentOn)],
+          rows,
+          none: report.noAbsences,
+        },
+      },
+    ];
   }
   notes(): ReportBlock[] {
     const { report } = this.words;
     const rows = this.talks.map((talk) => [cell(this.day(talk.at)), cell(talk.text)]);
-    return [{ kind: 'table', table: { id: 'notes', caption: report.notes, columns: [column(report.day), column(report.notes)], rows, none: report.none } }];
+    return [
+      {
+        kind: 'table',
+        table: { id: 'notes', caption: report.notes, columns: [column(report.day), column(report.notes)], rows, none: report.none },
+      },
+    ];
   }
 }
 
@@ -207,7 +281,9 @@ export function classTable(
   if (parts.includes('summary')) {
     if (scheme.kind !== 'none' && show.percent) put(numbers(report.total), ({ view }) => percent(view.standing.total));
     if (scheme.kind !== 'none' && show.points)
-      put(numbers(report.points), ({ view }) => cell(`${writtenPoints(language, view.standing.earned)} / ${writtenPoints(language, view.standing.possible)}`));
+      put(numbers(report.points), ({ view }) =>
+        cell(`${writtenPoints(language, view.standing.earned)} / ${writtenPoints(language, view.standing.possible)}`),
+      );
     if (show.band && scheme.bands.length > 0) put(column(report.band), ({ view }) => cell(view.standing.band ?? ''));
     put(column(report.bearing), ({ view }) => cell(bearings[view.standing.bearing]));
     for (const key of ['missing', 'late', 'sentBack'] as const) put(numbers(report[key]), ({ counts }) => numberCell(counts[key]));
@@ -217,13 +293,20 @@ export function classTable(
     if (terms.length > 1) put(numbers(report.year), ({ view }) => percent(view.year));
   }
   if (parts.includes('categories'))
-    for (const [place, category] of scheme.categories.entries()) put(numbers(category.name), ({ view }) => percent(view.categories[place]?.result ?? null));
+    for (const [place, category] of scheme.categories.entries())
+      put(numbers(category.name), ({ view }) => percent(view.categories[place]?.result ?? null));
   if (parts.includes('forecast') && scheme.kind !== 'none')
     for (const key of ['atLeast', 'atPace', 'atMost'] as const) put(numbers(report[key]), ({ view }) => percent(view.forecast[key]));
   if (parts.includes('work')) put(column(report.work), (reply) => cell(blocksOf(reply).listed().map((piece) => piece.title).join(', '))); // prettier-ignore
   for (const head of blanks) put({ head, blank: true }, () => cell(''));
   return {
     kind: 'table',
-    table: { id: 'class', caption: '', columns: columns.map(({ head }) => head), rows: replies.map((reply) => columns.map(({ of }) => of(reply))), none: report.noStudents },
+    table: {
+      id: 'class',
+      caption: '',
+      columns: columns.map(({ head }) => head),
+      rows: replies.map((reply) => columns.map(({ of }) => of(reply))),
+      none: report.noStudents,
+    },
   };
 }

@@ -36,20 +36,34 @@ export interface ReportFacts {
 export function lookingOf(schoolClass: SchoolClass, { time }: Pick<ReportSettings, 'time'>, now: number): Looking {
   const { terms, calendar } = schoolClass;
   const { zone } = calendar;
-  if (time.kind === 'dates') return { kind: 'dates', from: instantOf(zone, { date: time.from, msOfDay: 0 }), to: instantOf(zone, { date: plusDays(time.to, 1), msOfDay: 0 }) - 1 };
+  if (time.kind === 'dates')
+    return {
+      kind: 'dates',
+      from: instantOf(zone, { date: time.from, msOfDay: 0 }),
+      to: instantOf(zone, { date: plusDays(time.to, 1), msOfDay: 0 }) - 1,
+    };
   if (time.kind === 'year') return { kind: 'year' };
   if (time.name === null) return lookingNow(toProgressClass(schoolClass), now);
   return { kind: 'term', term: terms.findIndex((term) => term.name === time.name) };
 }
 
 /** The sections of a report in their order, and whom each is of. */
-export function sectionsOf({ settings, classes, replies, absent, talks, teacher, now }: ReportFacts): { section: ReportSection; key: SectionKey }[] {
+export function sectionsOf({
+  settings,
+  classes,
+  replies,
+  absent,
+  talks,
+  teacher,
+  now,
+}: ReportFacts): { section: ReportSection; key: SectionKey }[] {
   const { language, title } = settings;
   const words = wordsIn(language).report;
   const made = dayIn(language, classes[0]?.calendar.zone ?? 'UTC', now);
   const joined = (...parts: string[]) => parts.filter(Boolean).join(' · ');
 
-  const blocksOf = (reply: StudentProgressReply) => new StudentBlocks(settings, reply, absent, talks.get(keyText({ classId: reply.classId, studentId: reply.student.id })) ?? []);
+  const blocksOf = (reply: StudentProgressReply) =>
+    new StudentBlocks(settings, reply, absent, talks.get(keyText({ classId: reply.classId, studentId: reply.student.id })) ?? []);
   const leftOf = ({ left }: StudentProgressReply) => (left === null ? '' : say(words.left, { day: localDayIn(language, left) }));
   const timeOf = (terms: readonly { name: string }[], looking: Looking): string => {
     const { time } = settings;
@@ -80,8 +94,15 @@ export function sectionsOf({ settings, classes, replies, absent, talks, teacher,
   };
 
   const byOrder = orderOfStudents(settings.sort);
-  const asOrdered = ({ student, view, counts }: StudentProgressReply) => ({ student, total: view.standing.total, missing: counts.missing, bearing: view.standing.bearing });
-  const shown = replies.filter((reply) => !settings.onlyWith || blocksOf(reply).listed().length > 0).sort((a, b) => byOrder(asOrdered(a), asOrdered(b)));
+  const asOrdered = ({ student, view, counts }: StudentProgressReply) => ({
+    student,
+    total: view.standing.total,
+    missing: counts.missing,
+    bearing: view.standing.bearing,
+  });
+  const shown = replies
+    .filter((reply) => !settings.onlyWith || blocksOf(reply).listed().length > 0)
+    .sort((a, b) => byOrder(asOrdered(a), asOrdered(b)));
 
   if (settings.by === 'class')
     return classes.map((schoolClass) => {
@@ -89,7 +110,10 @@ export function sectionsOf({ settings, classes, replies, absent, talks, teacher,
       const term = timeOf(terms, lookingOf(schoolClass, settings, now));
       const mine = shown.filter((reply) => reply.classId === classId);
       const blocks = around([classTable(settings, schoolClass, mine, leftOf, blocksOf)], { className, term });
-      return { section: { heading: title || className, sub: joined(className, term), student: '', className, blocks }, key: { classId, studentId: '', student: null } };
+      return {
+        section: { heading: title || className, sub: joined(className, term), student: '', className, blocks },
+        key: { classId, studentId: '', student: null },
+      };
     });
 
   if (settings.by === 'student')
@@ -97,7 +121,13 @@ export function sectionsOf({ settings, classes, replies, absent, talks, teacher,
       const { className, classId, student } = reply;
       const term = timeOf(reply.of.terms, reply.looking);
       const blocks = around(blocksOf(reply).blocks(), { reply, className, term });
-      const section = { heading: fullName(student), sub: joined(title, className, term, leftOf(reply)), student: fullName(student), className, blocks };
+      const section = {
+        heading: fullName(student),
+        sub: joined(title, className, term, leftOf(reply)),
+        student: fullName(student),
+        className,
+        blocks,
+      };
       return { section, key: { classId, studentId: student.id, student } };
     });
 
@@ -109,8 +139,17 @@ export function sectionsOf({ settings, classes, replies, absent, talks, teacher,
     const { student, classId } = reply;
     const term = timeOf(reply.of.terms, reply.looking);
     const className = mine.map((one) => one.className).join(', ');
-    const parts = mine.flatMap((one): ReportBlock[] => [{ kind: 'heading', text: joined(one.className, leftOf(one)), className: one.className }, ...blocksOf(one).blocks()]);
-    const section = { heading: fullName(student), sub: joined(title, term), student: fullName(student), className, blocks: around(parts, { reply, className, term }) };
+    const parts = mine.flatMap((one): ReportBlock[] => [
+      { kind: 'heading', text: joined(one.className, leftOf(one)), className: one.className },
+      ...blocksOf(one).blocks(),
+    ]);
+    const section = {
+      heading: fullName(student),
+      sub: joined(title, term),
+      student: fullName(student),
+      className,
+      blocks: around(parts, { reply, className, term }),
+    };
     return { section, key: { classId, studentId, student } };
   });
 }

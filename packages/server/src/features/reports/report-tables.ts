@@ -41,7 +41,10 @@ export function sheetsOf(documents: readonly ReportDocument[]): Sheet[] {
       let facts: { name: string; cell: ReportCell }[] = [];
       // All facts of one student in one class are one row.
       const putFacts = () => {
-        const columns = facts.map(({ name, cell: { value } }): ReportColumn => ({ head: name, ...(value === undefined ? {} : { number: true as const }) }));
+        const columns = facts.map(({ name, cell: { value } }): ReportColumn => ({
+          head: name,
+          ...(value === undefined ? {} : { number: true as const }),
+        }));
         if (facts.length > 0) put(sheetOf('summary', words.summary), { student: section.student, className }, columns, facts.map((fact) => fact.cell)); // prettier-ignore
         facts = [];
       };
@@ -52,11 +55,20 @@ export function sheetsOf(documents: readonly ReportDocument[]): Sheet[] {
         }
         if (block.kind === 'facts') facts.push(...block.facts);
         if (block.kind === 'table')
-          for (const row of block.table.rows) put(sheetOf(block.table.id, block.table.caption || words.summary), { student: section.student, className }, block.table.columns, row);
+          for (const row of block.table.rows)
+            put(
+              sheetOf(block.table.id, block.table.caption || words.summary),
+              { student: section.student, className },
+              block.table.columns,
+              row,
+            );
       }
       putFacts();
     }
-  return [...sheets.values()].map((sheet) => ({ ...sheet, rows: sheet.rows.map((row) => sheet.columns.map((_, at) => row[at] ?? cell(''))) }));
+  return [...sheets.values()].map((sheet) => ({
+    ...sheet,
+    rows: sheet.rows.map((row) => sheet.columns.map((_, at) => row[at] ?? cell(''))),
+  }));
 }
 
 /** As CSV: one sheet after another, each with its head. */
@@ -82,14 +94,18 @@ export async function reportWorkbook(documents: readonly ReportDocument[]): Prom
     for (let again = 2; taken.has(own.toLowerCase()); again++) own = `${stem} ${again}`;
     taken.add(own.toLowerCase());
     const sheet = book.addWorksheet(own, { views: [{ state: 'frozen', ySplit: 1 }] });
-    sheet.columns = columns.map(({ head }, at) => ({ header: head, width: Math.min(60, Math.max(head.length, ...rows.slice(0, 200).map((row) => row[at]!.text.length)) + 3) }));
+    sheet.columns = columns.map(({ head }, at) => ({
+      header: head,
+      width: Math.min(60, Math.max(head.length, ...rows.slice(0, 200).map((row) => row[at]!.text.length)) + 3),
+    }));
     sheet.getRow(1).font = { bold: true };
     for (const row of rows) {
       const added = sheet.addRow(row.map(({ text, value }) => value ?? text));
       row.forEach(({ text, value }, at) => {
         const written = added.getCell(at + 1);
         if (value === undefined) written.numFmt = '@';
-        else if (text.endsWith('%')) written.numFmt = `0${/\.(\d+)/.test(text) ? `.${'0'.repeat(/\.(\d+)/.exec(text)![1]!.length)}` : ''}" %"`;
+        else if (text.endsWith('%'))
+          written.numFmt = `0${/\.(\d+)/.test(text) ? `.${'0'.repeat(/\.(\d+)/.exec(text)![1]!.length)}` : ''}" %"`;
       });
     }
   }

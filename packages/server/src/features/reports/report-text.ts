@@ -25,4 +25,5 @@ function blockText(block: ReportBlock): string {
   }
 }
 /** A section as the words of a letter: read everywhere, and nobody can hide anything in it. */
-export const sectionText = ({ heading, sub, blocks }: ReportSection): string => [`${heading}\n${sub}`, ...blocks.map(blockText)].filter((one) => one.trim() !== '').join('\n\n');
+export const sectionText = ({ heading, sub, blocks }: ReportSection): string =>
+  [`${heading}\n${sub}`, ...blocks.map(blockText)].filter((one) => one.trim() !== '').join('\n\n');

@@ -36,7 +36,11 @@ export function defineReports(sequelize: Sequelize) {
   const { STRING, INTEGER, JSON } = DataTypes;
   const time = DataTypes.DATE(3);
   return {
-    presets: sequelize.define<Model<ReportPresetRow>>('reportPreset', { id: key(), ownerId: STRING, name: STRING, settings: JSON, madeAt: time }, { tableName: 'report_presets' }),
+    presets: sequelize.define<Model<ReportPresetRow>>(
+      'reportPreset',
+      { id: key(), ownerId: STRING, name: STRING, settings: JSON, madeAt: time },
+      { tableName: 'report_presets' },
+    ),
     jobs: sequelize.define<Model<ReportJobRow>>(
       'reportJob',
       {

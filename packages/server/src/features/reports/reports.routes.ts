@@ -8,7 +8,11 @@ import { jobBody, jobParams, lettersBody, presetBody, presetParams, previewBody,
 
 type OneJob = { jobId: string };
 
-export const reportRoutes = ({ reports, reportJobs, reportLetters }: Pick<Services, 'reports' | 'reportJobs' | 'reportLetters'>): Route[] => [
+export const reportRoutes = ({
+  reports,
+  reportJobs,
+  reportLetters,
+}: Pick<Services, 'reports' | 'reportJobs' | 'reportLetters'>): Route[] => [
   {
     verb: 'post',
     path: '/api/reports/preview',
@@ -81,7 +85,11 @@ export const reportRoutes = ({ reports, reportJobs, reportLetters }: Pick<Servic
     repliesItself: true,
     handle: async ({ actor, params, res }: Ask<OneJob>) => {
       const { name, mediaType, size, stream } = await reportJobs.file(asTeacher(actor), params.jobId);
-      res.set({ 'Content-Type': mediaType, 'Content-Length': String(size), 'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}` });
+      res.set({
+        'Content-Type': mediaType,
+        'Content-Length': String(size),
+        'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
+      });
       await pipeline(stream, res);
     },
   },
@@ -99,6 +107,7 @@ export const reportRoutes = ({ reports, reportJobs, reportLetters }: Pick<Servic
     action: 'report.make',
     does: 'Sends the chosen letters to families by mail.',
     body: sendBody,
-    handle: ({ actor, body, idempotencyKey, now }: Ask<object, SendLettersRequest>) => reportLetters.send(asTeacher(actor), body, idempotencyKey, now),
+    handle: ({ actor, body, idempotencyKey, now }: Ask<object, SendLettersRequest>) =>
+      reportLetters.send(asTeacher(actor), body, idempotencyKey, now),
   },
 ];

@@ -9,8 +9,8 @@ const note = Joi.string().max(LONGEST_NOTE).allow('').required();
 const time = Joi.alternatives(
   Joi.object({ kind: Joi.valid('term').required(), name: Joi.string().max(80).allow(null).required() }),
   Joi.object({ kind: Joi.valid('year').required() }),
-  Joi.object({ kind: Joi.valid('dates').required(), from: localDay.required(), to: localDay.required() }).custom((value: { from: string; to: string }, helpers) =>
-    value.to < value.from ? helpers.error('dates.order') : value,
+  Joi.object({ kind: Joi.valid('dates').required(), from: localDay.required(), to: localDay.required() }).custom(
+    (value: { from: string; to: string }, helpers) => (value.to < value.from ? helpers.error('dates.order') : value),
   ),
 ).messages({ 'dates.order': '{#label} end before they begin' });
 
@@ -25,7 +25,12 @@ export const settingsForm = Joi.object<ReportSettings, true>({
     .unique()
     .required(),
   time: time.required(),
-  only: Joi.object({ missing: flag, late: flag, sentBack: flag, below: Joi.number().strict().integer().min(0).max(1_000_000).allow(null).required() }).required(),
+  only: Joi.object({
+    missing: flag,
+    late: flag,
+    sentBack: flag,
+    below: Joi.number().strict().integer().min(0).max(1_000_000).allow(null).required(),
+  }).required(),
   onlyWith: flag,
   withoutData: flag,
   scores: Joi.string().valid('returned', 'all').required(),
@@ -44,8 +49,14 @@ export const settingsForm = Joi.object<ReportSettings, true>({
     .required(),
 });
 export const previewBody = Joi.object<ReportPreviewRequest, true>({ settings: settingsForm.required(), whole: Joi.boolean().strict() });
-export const presetBody = Joi.object<ReportPresetRequest, true>({ name: line.min(1).max(120).required(), settings: settingsForm.required() });
-export const jobBody = Joi.object<ReportJobRequest, true>({ settings: settingsForm.required(), format: Joi.string().valid('pdf', 'xlsx', 'csv').required() });
+export const presetBody = Joi.object<ReportPresetRequest, true>({
+  name: line.min(1).max(120).required(),
+  settings: settingsForm.required(),
+});
+export const jobBody = Joi.object<ReportJobRequest, true>({
+  settings: settingsForm.required(),
+  format: Joi.string().valid('pdf', 'xlsx', 'csv').required(),
+});
 export const lettersBody = Joi.object<{ settings: ReportSettings }, true>({ settings: settingsForm.required() });
 export const sendBody = Joi.object<SendLettersRequest, true>({
   settings: settingsForm.required(),

@@ -35,7 +35,13 @@ export function reportsService({ sequelize, compose }: { sequelize: Sequelize; c
       const most = whole || settings.by === 'class' ? Infinity : settings.onlyWith || settings.sort !== 'name' ? MOST_ORDERED : SHOWN * 3;
       const first = new Set([...new Set(keys.map((key) => key.studentId))].slice(0, most));
       const looked = keys.filter((key) => first.has(key.studentId));
-      const { document, unknown } = await compose.compose(teacher, settings, looked, now, settings.by === 'class' ? settings.classIds : undefined);
+      const { document, unknown } = await compose.compose(
+        teacher,
+        settings,
+        looked,
+        now,
+        settings.by === 'class' ? settings.classIds : undefined,
+      );
       const all = whole ? document.sections : document.sections.slice(0, SHOWN);
       const counted = looked.length === keys.length ? document.sections.length : sections;
       return {
@@ -48,7 +54,12 @@ export function reportsService({ sequelize, compose }: { sequelize: Sequelize; c
     },
 
     async presets(teacher: Teacher): Promise<ReportPreset[]> {
-      const rows = (await presets.findAll({ where: { ownerId: teacher.userId }, order: [['name', 'ASC']], limit: MOST_PRESETS, raw: true })) as unknown as ReportPresetRow[];
+      const rows = (await presets.findAll({
+        where: { ownerId: teacher.userId },
+        order: [['name', 'ASC']],
+        limit: MOST_PRESETS,
+        raw: true,
+      })) as unknown as ReportPresetRow[];
       return rows.map(({ id, name, settings }) => ({ id, name, settings: fromJson<ReportSettings>(settings) }));
     },
 
@@ -57,7 +68,8 @@ export function reportsService({ sequelize, compose }: { sequelize: Sequelize; c
       return inTransaction(sequelize, async (transaction) => {
         const where = { ownerId: teacher.userId, name };
         const known = (await presets.findOne({ where, transaction, raw: true })) as unknown as ReportPresetRow | null;
-        if (!known && (await presets.count({ where: { ownerId: teacher.userId }, transaction })) >= MOST_PRESETS) throw new Problem('report.tooManyPresets');
+        if (!known && (await presets.count({ where: { ownerId: teacher.userId }, transaction })) >= MOST_PRESETS)
+          throw new Problem('report.tooManyPresets');
         const row: ReportPresetRow = { id: known?.id ?? randomUUID(), ...where, settings, madeAt: new Date(now) };
         await presets.upsert(row, { transaction });
         return { id: row.id, name, settings };

@@ -17,14 +17,29 @@ beforeEach(async () => {
 });
 afterEach(() => server.close());
 
-const settings = (more: Partial<ReportSettings> = {}): ReportSettings => ({ ...SHIPPED_REPORTS.progress, classIds: [school.rivers], ...more });
+const settings = (more: Partial<ReportSettings> = {}): ReportSettings => ({
+  ...SHIPPED_REPORTS.progress,
+  classIds: [school.rivers],
+  ...more,
+});
 const preview = async (more: Partial<ReportSettings> = {}, whole = false) =>
   (await finch.post('/api/reports/preview', { settings: settings(more), whole })).body as ReportPreviewReply;
 
 /** A piece of Bao's, scored and returned. */
 async function scored(title: string, points: number, remark = '') {
-  const { id } = await school.issued({ title, due: server.clock.now - DAY, closes: server.clock.now + 6 * DAY, how: 'inClass', accepts: [] });
-  await finch.put(`/api/assignments/${id}/pieces/${school.bao.id}/score`, { earned: points * 1000, chosen: null, remark: doc(remark), version: 0 });
+  const { id } = await school.issued({
+    title,
+    due: server.clock.now - DAY,
+    closes: server.clock.now + 6 * DAY,
+    how: 'inClass',
+    accepts: [],
+  });
+  await finch.put(`/api/assignments/${id}/pieces/${school.bao.id}/score`, {
+    earned: points * 1000,
+    chosen: null,
+    remark: doc(remark),
+    version: 0,
+  });
   await finch.post(`/api/assignments/${id}/return`, { studentIds: [school.bao.id], confirmed: true });
 }
 async function made(more: Partial<ReportSettings>, format: string): Promise<{ job: ReportJob; bytes: Buffer }> {
@@ -110,7 +125,17 @@ describe('a report as a file', () => {
       writeFileSync(path, bytes);
       expect(execFileSync('qpdf', ['--check', path]).toString()).toContain('No syntax or stream encoding errors');
       const text = execFileSync('pdftotext', ['-layout', path, '-']).toString();
-      for (const row of ['Delta', 'Meander', 'Oxbow', '14 / 20', 'Well seen.', 'Read by (family)', 'Brandenburg-Schwarzenfels III', 'الراشد']) expect(text).toContain(row);
+      for (const row of [
+        'Delta',
+        'Meander',
+        'Oxbow',
+        '14 / 20',
+        'Well seen.',
+        'Read by (family)',
+        'Brandenburg-Schwarzenfels III',
+        'الراشد',
+      ])
+        expect(text).toContain(row);
       expect(execFileSync('pdfinfo', [path]).toString()).toMatch(/Tagged: +yes/);
       const fonts = execFileSync('pdffonts', [path]).toString().split('\n').slice(2).filter(Boolean);
       expect(fonts.every((line) => / yes (yes|no) (yes|no) +\d+ +\d+$/.test(line))).toBe(true);
@@ -139,7 +164,12 @@ describe('a report as a file', () => {
     expect((await preview(signIn)).sections).toBe(2);
     const { job, bytes } = await made(signIn, 'csv');
     expect(job).toMatchObject({ parts: 2, state: 'done', fileName: 'Sign-in-list.csv' });
-    expect(bytes.toString().trim().split('\r\n')).toEqual(['Student,Class,In,Out,Signature', 'Bao Lind,Rivers,,,', 'Hana Lind,Rivers,,,', 'Hana Lind,Other,,,']);
+    expect(bytes.toString().trim().split('\r\n')).toEqual([
+      'Student,Class,In,Out,Signature',
+      'Bao Lind,Rivers,,,',
+      'Hana Lind,Rivers,,,',
+      'Hana Lind,Other,,,',
+    ]);
   });
 
   it('goes on after a stop where it was, and makes no part twice', async () => {
@@ -164,7 +194,9 @@ describe('a report as a file', () => {
   });
 
   it('of nobody is refused, one that was stopped is not made, and nobody else fetches it', async () => {
-    expect((await finch.post('/api/reports/jobs', { settings: settings({ studentIds: [] }), format: 'pdf' })).body.type).toBe('report.nobody');
+    expect((await finch.post('/api/reports/jobs', { settings: settings({ studentIds: [] }), format: 'pdf' })).body.type).toBe(
+      'report.nobody',
+    );
     const { body } = await finch.post('/api/reports/jobs', { settings: settings(), format: 'csv' });
     expect((await finch.get(`/api/reports/jobs/${body.id}/file`)).body.type).toBe('report.notReady');
     await finch.post(`/api/reports/jobs/${body.id}/stop`);
@@ -179,9 +211,15 @@ it('without Chromium says so: no report is half made, and no code is out that is
   try {
     const there = await aSchool(bare);
     const teacher = await bare.person('finch');
-    const { body } = await teacher.post('/api/reports/jobs', { settings: { ...SHIPPED_REPORTS.progress, classIds: [there.rivers] }, format: 'pdf' });
+    const { body } = await teacher.post('/api/reports/jobs', {
+      settings: { ...SHIPPED_REPORTS.progress, classIds: [there.rivers] },
+      format: 'pdf',
+    });
     await bare.services.reportJobs.work(bare.clock.now);
-    expect((await teacher.get(`/api/reports/jobs/${body.id}`)).body).toMatchObject({ state: 'failed', problem: expect.stringContaining('Chromium is not installed') });
+    expect((await teacher.get(`/api/reports/jobs/${body.id}`)).body).toMatchObject({
+      state: 'failed',
+      problem: expect.stringContaining('Chromium is not installed'),
+    });
     const letters = await teacher.post(`/api/classes/${there.rivers}/families/letters`, { studentIds: [there.bao.id], language: 'en' });
     expect([letters.status, letters.body.type]).toEqual([503, 'report.noPrinter']);
     expect((await teacher.get(`/api/classes/${there.rivers}/families`)).body[0].codes).toEqual([]);
@@ -196,11 +234,17 @@ describe('letters to families', () => {
     finch.send(
       'post',
       '/api/reports/letters/send',
-      { settings: settings(more), digest: reply.digest, chosen: reply.letters.filter((one) => one.problem === null).map(({ key: of, familyId }) => ({ key: of, familyId })) },
+      {
+        settings: settings(more),
+        digest: reply.digest,
+        chosen: reply.letters.filter((one) => one.problem === null).map(({ key: of, familyId }) => ({ key: of, familyId })),
+      },
       { 'Idempotency-Key': key },
     );
   const mails = async () =>
-    ((await finch.get('/api/mailroom')).body.mails as { to: string; subject: string; body: string }[]).filter((mail) => mail.subject.includes('Progress report'));
+    ((await finch.get('/api/mailroom')).body.mails as { to: string; subject: string; body: string }[]).filter((mail) =>
+      mail.subject.includes('Progress report'),
+    );
 
   it('are looked at first: in the family’s language, with what the student has, and none of the teacher’s notes', async () => {
     await scored('Delta', 14);

@@ -20,7 +20,15 @@ export interface PeerReview {
 
 export function toRound(row: ReviewRoundRow): ReviewRound {
   const { byRubric, eachGives, guidance, dueAt, seed, shownAt, version } = row;
-  return { byRubric: Boolean(byRubric), each: eachGives, guidance, due: dueAt?.getTime() ?? null, seed, shownAt: shownAt?.getTime() ?? null, version };
+  return {
+    byRubric: Boolean(byRubric),
+    each: eachGives,
+    guidance,
+    due: dueAt?.getTime() ?? null,
+    seed,
+    shownAt: shownAt?.getTime() ?? null,
+    version,
+  };
 }
 
 export function toReview({ begunAt, givenAt, hidden, choices, ...row }: PeerReviewRow): PeerReview {
@@ -49,8 +57,13 @@ export function peerReviewsService({ sequelize }: { sequelize: Sequelize }) {
 
     /** What a student is to review, each with its round, in an order that says nothing about whose it is. */
     async ofReviewer(reviewerId: string): Promise<(PeerReview & { round: ReviewRound })[]> {
-      const rows = ((await reviews.findAll({ where: { reviewerId }, order: [['id', 'ASC']], limit: 500, raw: true })) as unknown as PeerReviewRow[]).map(toReview);
-      const found = (await rounds.findAll({ where: { assignmentId: { [Op.in]: [...new Set(rows.map((row) => row.assignmentId))] } }, raw: true })) as unknown as ReviewRoundRow[];
+      const rows = (
+        (await reviews.findAll({ where: { reviewerId }, order: [['id', 'ASC']], limit: 500, raw: true })) as unknown as PeerReviewRow[]
+      ).map(toReview);
+      const found = (await rounds.findAll({
+        where: { assignmentId: { [Op.in]: [...new Set(rows.map((row) => row.assignmentId))] } },
+        raw: true,
+      })) as unknown as ReviewRoundRow[];
       const roundOf = new Map(found.map((row) => [row.assignmentId, toRound(row)]));
       return rows.map((row) => ({ ...row, round: roundOf.get(row.assignmentId)! }));
     },
@@ -69,7 +82,9 @@ export function peerReviewsService({ sequelize }: { sequelize: Sequelize }) {
 
     /** Is somebody to review the work of this author on this assignment? */
     async isReviewer(assignmentId: string, reviewerId: string, authorIds: readonly string[]): Promise<boolean> {
-      return authorIds.length > 0 && (await reviews.count({ where: { assignmentId, reviewerId, authorId: { [Op.in]: [...authorIds] } } })) > 0;
+      return (
+        authorIds.length > 0 && (await reviews.count({ where: { assignmentId, reviewerId, authorId: { [Op.in]: [...authorIds] } } })) > 0
+      );
     },
   };
 }

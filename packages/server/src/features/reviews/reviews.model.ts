@@ -33,7 +33,18 @@ export function defineReviews(sequelize: Sequelize) {
   return {
     rounds: sequelize.define<Model<ReviewRoundRow>>(
       'reviewRound',
-      { assignmentId: key(), byRubric: BOOLEAN, eachGives: INTEGER, guidance: STRING, dueAt: time, seed: STRING, begunBy: STRING, begunAt: time, shownAt: time, version: INTEGER },
+      {
+        assignmentId: key(),
+        byRubric: BOOLEAN,
+        eachGives: INTEGER,
+        guidance: STRING,
+        dueAt: time,
+        seed: STRING,
+        begunBy: STRING,
+        begunAt: time,
+        shownAt: time,
+        version: INTEGER,
+      },
       { tableName: 'review_rounds' },
     ),
     reviews: sequelize.define<Model<PeerReviewRow>>(

@@ -44,7 +44,8 @@ export const reviewRoutes = ({ reviews }: Pick<Services, 'reviews'>): Route[] =>
     does: 'Deals reviews out among those whose work is in, from a seed; anew as long as nobody has begun.',
     params: assignmentParams,
     body: roundBody,
-    handle: ({ actor, params, body, now }: Ask<Whole, ReviewRoundRequest>) => reviews.deal(asTeacher(actor), params.assignmentId, body, now),
+    handle: ({ actor, params, body, now }: Ask<Whole, ReviewRoundRequest>) =>
+      reviews.deal(asTeacher(actor), params.assignmentId, body, now),
   },
   {
     verb: 'post',
@@ -69,7 +70,8 @@ export const reviewRoutes = ({ reviews }: Pick<Services, 'reviews'>): Route[] =>
     does: 'Hides one review from its author, or not after all.',
     params: oneParams,
     body: hiddenBody,
-    handle: ({ actor, params, body, now }: Ask<Whole & Own, { hidden: boolean }>) => reviews.hide(asTeacher(actor), params.assignmentId, params.reviewId, body.hidden, now),
+    handle: ({ actor, params, body, now }: Ask<Whole & Own, { hidden: boolean }>) =>
+      reviews.hide(asTeacher(actor), params.assignmentId, params.reviewId, body.hidden, now),
   },
   {
     verb: 'get',

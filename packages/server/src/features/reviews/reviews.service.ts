@@ -42,7 +42,11 @@ export function reviewsService({ sequelize, assignments, classes, board, pieces,
 
   /** Whose work lies with the teacher; who shares a work is in one group here, whatever groups there are besides. */
   const isPeer = ({ record, piece, member }: Sight) =>
-    isWithTeacher(record) && record.summary.handedInAt !== null && piece.state !== null && piece.state !== 'excused' && member.left === null;
+    isWithTeacher(record) &&
+    record.summary.handedInAt !== null &&
+    piece.state !== null &&
+    piece.state !== 'excused' &&
+    member.left === null;
   const toPeer = ({ member, record, groups }: Sight): Peer => ({
     id: member.student.id,
     groupIds: [record!.work.id, ...groups.filter((group) => !group.dissolved).map((group) => group.groupId)],
@@ -93,7 +97,13 @@ export function reviewsService({ sequelize, assignments, classes, board, pieces,
     version: 1,
   });
 
-  async function tellReviewers(sight: Sight, pairs: readonly { id: string; reviewerId: string }[], due: number | null, now: number, transaction: Transaction): Promise<void> {
+  async function tellReviewers(
+    sight: Sight,
+    pairs: readonly { id: string; reviewerId: string }[],
+    due: number | null,
+    now: number,
+    transaction: Transaction,
+  ): Promise<void> {
     const { assignment, schoolClass } = sight;
     const firstOf = new Map<string, string>();
     for (const { id, reviewerId } of pairs) if (!firstOf.has(reviewerId)) firstOf.set(reviewerId, id);
@@ -127,7 +137,12 @@ export function reviewsService({ sequelize, assignments, classes, board, pieces,
     return { review, round: review.round, author };
   }
 
-  const toGive = ({ id, assignmentId, givenAt, begunAt }: PeerReview, { assignment, schoolClass }: Sight, due: number | null, number: number): ReviewToGive => ({
+  const toGive = (
+    { id, assignmentId, givenAt, begunAt }: PeerReview,
+    { assignment, schoolClass }: Sight,
+    due: number | null,
+    number: number,
+  ): ReviewToGive => ({
     id,
     assignmentId,
     title: assignment.title,
@@ -147,14 +162,20 @@ export function reviewsService({ sequelize, assignments, classes, board, pieces,
      * Deals reviews out among those whose work is in; dealt anew as long as nobody has begun.
      * @throws Problem `reviews.tooFew`, `reviews.begun`
      */
-    async deal(teacher: Teacher, assignmentId: string, { byRubric, each, guidance, due, seed }: ReviewRoundRequest, now: number): Promise<ReviewsReply> {
+    async deal(
+      teacher: Teacher,
+      assignmentId: string,
+      { byRubric, each, guidance, due, seed }: ReviewRoundRequest,
+      now: number,
+    ): Promise<ReviewsReply> {
       const { assignment, sights, peers } = await mine(teacher, 'review.set', assignmentId, now);
       if (peers.length <= each) throw new Problem('reviews.tooFew');
       const pairs = allocateReviews(peers.map(toPeer), each, seed);
       if (pairs.length === 0) throw new Problem('reviews.tooFew');
       await inTransaction(sequelize, async (transaction) => {
         await sequelize.query('SELECT id FROM assignments WHERE id = ? FOR UPDATE', { replacements: [assignmentId], transaction });
-        if ((await reviews.count({ where: { assignmentId, begunAt: { [Op.ne]: null } }, transaction })) > 0) throw new Problem('reviews.begun');
+        if ((await reviews.count({ where: { assignmentId, begunAt: { [Op.ne]: null } }, transaction })) > 0)
+          throw new Problem('reviews.begun');
         await reviews.destroy({ where: { assignmentId }, transaction });
         await rounds.destroy({ where: { assignmentId }, transaction });
         await rounds.create(
@@ -193,7 +214,9 @@ export function reviewsService({ sequelize, assignments, classes, board, pieces,
         const loose = all.filter((one) => one.begunAt === null);
         const kept = all.filter((one) => one.begunAt !== null);
         const late = new Set(loose.map((one) => one.reviewerId));
-        const willing = peers.filter(({ member }) => !late.has(member.student.id) && all.some((one) => one.reviewerId === member.student.id));
+        const willing = peers.filter(
+          ({ member }) => !late.has(member.student.id) && all.some((one) => one.reviewerId === member.student.id),
+        );
         const anew = redistributeReviews(
           willing.map(toPeer),
           peers.map(toPeer),
@@ -228,7 +251,10 @@ export function reviewsService({ sequelize, assignments, classes, board, pieces,
       const { assignment, sights } = await mine(teacher, 'review.set', assignmentId, now);
       const [label] = (await classes.load([assignment.classId])).map((one) => one);
       await inTransaction(sequelize, async (transaction) => {
-        const [changed] = await rounds.update({ shownAt: new Date(now) }, { where: { assignmentId, shownAt: { [Op.is]: null } }, transaction });
+        const [changed] = await rounds.update(
+          { shownAt: new Date(now) },
+          { where: { assignmentId, shownAt: { [Op.is]: null } }, transaction },
+        );
         if (changed === 0) return;
         const given = (await peerReviews.ofAssignment(assignmentId)).filter((one) => one.givenAt !== null && !one.hidden);
         await news.tell(
@@ -252,7 +278,9 @@ export function reviewsService({ sequelize, assignments, classes, board, pieces,
     async toGive(student: Student, now: number): Promise<ReviewToGive[]> {
       const all = await peerReviews.ofReviewer(student.userId);
       const found = await assignments.byIds([...new Set(all.map((one) => one.assignmentId))]);
-      const sights = new Map((await board.as(STUDENT_EYES).ofAssignments(found, now, [student.userId])).map((sight) => [sight.assignment.id, sight]));
+      const sights = new Map(
+        (await board.as(STUDENT_EYES).ofAssignments(found, now, [student.userId])).map((sight) => [sight.assignment.id, sight]),
+      );
       const counts = new Map<string, number>();
       const listed = all.flatMap((one) => {
         const sight = sights.get(one.assignmentId);
@@ -261,7 +289,9 @@ export function reviewsService({ sequelize, assignments, classes, board, pieces,
         counts.set(one.assignmentId, number);
         return [toGive(one, sight, one.round.due, number)];
       });
-      return listed.sort((a, b) => Number(a.givenAt !== null) - Number(b.givenAt !== null) || (a.due ?? Infinity) - (b.due ?? Infinity) || 0);
+      return listed.sort(
+        (a, b) => Number(a.givenAt !== null) - Number(b.givenAt !== null) || (a.due ?? Infinity) - (b.due ?? Infinity) || 0,
+      );
     },
 
     /** One to give, with the work it is about and without its name. */
@@ -290,7 +320,8 @@ export function reviewsService({ sequelize, assignments, classes, board, pieces,
       const { review, round, author } = await own(student, 'ownReview.write', id, now);
       const { scoring } = author.assignment;
       if (round.shownAt !== null) throw new Problem('review.closed');
-      if (Object.keys(choices).length > 0 && (!round.byRubric || scoring.by !== 'rubric' || choiceProblem(scoring.rubric, choices))) throw new Problem('score.noSuchChoice');
+      if (Object.keys(choices).length > 0 && (!round.byRubric || scoring.by !== 'rubric' || choiceProblem(scoring.rubric, choices)))
+        throw new Problem('score.noSuchChoice');
       if (give && text.trim() === '' && Object.keys(choices).length === 0) throw new Problem('review.empty');
       const [changed] = await reviews.update(
         {

@@ -12,7 +12,13 @@ beforeEach(async () => {
 afterEach(() => server.close());
 
 const at = (path = '') => `/api/assignments/${id}/reviews${path}`;
-const round = { byRubric: false, each: 1, guidance: 'Say one thing that is clear and one that is not.', due: null as number | null, seed: 'sand' };
+const round = {
+  byRubric: false,
+  each: 1,
+  guidance: 'Say one thing that is clear and one that is not.',
+  due: null as number | null,
+  seed: 'sand',
+};
 
 /** Four students whose work is in: Bao, Hana, and two more. */
 async function four() {

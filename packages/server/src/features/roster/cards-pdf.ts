@@ -37,10 +37,19 @@ async function cardContent(card: Card, { label, address }: { label: string; addr
           { text: inReadingOrder(name), bold: true, fontSize: sizeOf(name), margin: [0, 3, 0, 0] },
           line('User name', card.userName),
           line('Code', card.code),
-          { text: `Scan, or type both at\n${address.replace(/^https?:\/\//, '')}/card`, fontSize: 7.5, color: '#566970', margin: [0, 8, 0, 0] },
+          {
+            text: `Scan, or type both at\n${address.replace(/^https?:\/\//, '')}/card`,
+            fontSize: 7.5,
+            color: '#566970',
+            margin: [0, 8, 0, 0],
+          },
         ],
       },
-      { svg: await qrCode(cardAddress(address, card), { type: 'svg', margin: 0, errorCorrectionLevel: 'M' }), width: QR_SIZE, margin: [0, 4, 0, 0] },
+      {
+        svg: await qrCode(cardAddress(address, card), { type: 'svg', margin: 0, errorCorrectionLevel: 'M' }),
+        width: QR_SIZE,
+        margin: [0, 4, 0, 0],
+      },
     ],
     columnGap: 8,
   };

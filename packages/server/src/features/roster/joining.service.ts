@@ -62,7 +62,13 @@ export function joiningService({ sequelize, accounts, classes, roster, persons, 
       transaction,
     );
   }
-  const tellTeachers = async (found: SchoolClass, kind: Telling['kind'], of: { key: string; who?: string; word?: string }, now: number, transaction: Transaction) =>
+  const tellTeachers = async (
+    found: SchoolClass,
+    kind: Telling['kind'],
+    of: { key: string; who?: string; word?: string },
+    now: number,
+    transaction: Transaction,
+  ) =>
     about(
       found,
       kind,
@@ -142,7 +148,10 @@ export function joiningService({ sequelize, accounts, classes, roster, persons, 
 
   const isBare = async (id: string) => {
     const [person] = (await accounts.details([id])).values();
-    const [families] = await sequelize.query<{ n: number }>('SELECT COUNT(*) AS n FROM family_links WHERE student_id = ?', { replacements: [id], type: QueryTypes.SELECT });
+    const [families] = await sequelize.query<{ n: number }>('SELECT COUNT(*) AS n FROM family_links WHERE student_id = ?', {
+      replacements: [id],
+      type: QueryTypes.SELECT,
+    });
     return person !== undefined && !person.hasPassword && Number(families!.n) === 0 && (await roster.classesOf(id)).length === 1;
   };
 
@@ -159,13 +168,18 @@ export function joiningService({ sequelize, accounts, classes, roster, persons, 
      * teacher says who they are. The reply is the same whether or not the roster has the name, but for the waiting.
      * @throws Problem `join.wrongProof` for a card or number that does not go with the name
      */
-    async join(code: string, request: JoinRequest, now: number): Promise<{ person: Person; classId: string; wasOnRoster: boolean; waits: boolean }> {
+    async join(
+      code: string,
+      request: JoinRequest,
+      now: number,
+    ): Promise<{ person: Person; classId: string; wasOnRoster: boolean; waits: boolean }> {
       const found = await classes.byJoinCode(tidyJoinCode(code), now);
       const { userName, password, card, number, ...name } = request;
       const namesakes = await listed(found, name);
       let proved: Person | null = null;
       if (card) for (const one of namesakes) if (!one.hasPassword && (await signIn.isCardOf(one.id, card))) proved = one;
-      if (number && found.joinAsksNumber) proved ??= namesakes.find((one) => !one.hasPassword && one.schoolNumber !== null && one.schoolNumber === number) ?? null;
+      if (number && found.joinAsksNumber)
+        proved ??= namesakes.find((one) => !one.hasPassword && one.schoolNumber !== null && one.schoolNumber === number) ?? null;
       if (!proved && (card || (number && found.joinAsksNumber))) throw new Problem('join.wrongProof');
       const passwordHash = await signIn.hashPassword(password);
       const owner = ((await classes.teachersOf([found.id])).get(found.id) ?? []).find((teacher) => teacher.owner)?.id ?? null;
@@ -194,7 +208,13 @@ export function joiningService({ sequelize, accounts, classes, roster, persons, 
       await inTransaction(sequelize, async (transaction) => {
         if (waits) return wait(found, own, false, now, transaction);
         await roster.comeIn(found, own.id, now, transaction);
-        await tellTeachers(found, 'joined', { key: `${found.id}:${own.id}:${localDateAt(found.calendar.zone, now)}`, who: fullName(own) }, now, transaction);
+        await tellTeachers(
+          found,
+          'joined',
+          { key: `${found.id}:${own.id}:${localDateAt(found.calendar.zone, now)}`, who: fullName(own) },
+          now,
+          transaction,
+        );
       });
       return { classId: found.id, waits };
     },
@@ -204,7 +224,11 @@ export function joiningService({ sequelize, accounts, classes, roster, persons, 
       const rows = await open({ classId: { [Op.in]: found.map((one) => one.id) }, kind: 'waits' });
       if (rows.length === 0) return [];
       const people = await accounts.people(rows.map((row) => row.studentId));
-      const lists = new Map(await Promise.all(found.map(async (one) => [one.id, (await roster.membersOf([one.id])).filter((member) => member.left === null)] as const)));
+      const lists = new Map(
+        await Promise.all(
+          found.map(async (one) => [one.id, (await roster.membersOf([one.id])).filter((member) => member.left === null)] as const),
+        ),
+      );
       const sameName = await Promise.all(
         rows.map(async (row) =>
           accounts.sameNames(
@@ -234,7 +258,10 @@ export function joiningService({ sequelize, accounts, classes, roster, persons, 
       });
     },
 
-    async waiting(teacher: Teacher, classId: string): Promise<{ waiting: WaitingToJoin[]; asked: { id: string; name: string; at: number }[] }> {
+    async waiting(
+      teacher: Teacher,
+      classId: string,
+    ): Promise<{ waiting: WaitingToJoin[]; asked: { id: string; name: string; at: number }[] }> {
       const found = await classes.forTeacher(teacher, 'roster.look', classId);
       const asked = await open({ classId, kind: 'asked' });
       const people = await accounts.people(asked.map((row) => row.studentId));
@@ -298,9 +325,17 @@ export function joiningService({ sequelize, accounts, classes, roster, persons, 
     },
 
     /** Asks students of other classes to come into this one, in the caller's transaction; who was asked already is not asked again. */
-    async ask(found: SchoolClass, teacherId: string, students: readonly { id: string; shownAs: string | null }[], now: number, transaction: Transaction): Promise<number> {
+    async ask(
+      found: SchoolClass,
+      teacherId: string,
+      students: readonly { id: string; shownAs: string | null }[],
+      now: number,
+      transaction: Transaction,
+    ): Promise<number> {
       if (students.length === 0) return 0;
-      const there = new Set((await open({ classId: found.id, studentId: { [Op.in]: students.map((one) => one.id) } }, transaction)).map((row) => row.studentId));
+      const there = new Set(
+        (await open({ classId: found.id, studentId: { [Op.in]: students.map((one) => one.id) } }, transaction)).map((row) => row.studentId),
+      );
       const fresh = students.filter((one) => !there.has(one.id));
       const rows = fresh.map(({ id, shownAs }): JoiningRow => ({
         id: randomUUID(),
@@ -316,14 +351,18 @@ export function joiningService({ sequelize, accounts, classes, roster, persons, 
       }));
       await joinings.bulkCreate(rows, { transaction });
       const who = (await accounts.people([teacherId])).get(teacherId);
-      for (const row of rows) await about(found, 'askedToJoin', [row.studentId], { key: row.id, ...(who ? { who: fullName(who) } : {}) }, now, transaction);
+      for (const row of rows)
+        await about(found, 'askedToJoin', [row.studentId], { key: row.id, ...(who ? { who: fullName(who) } : {}) }, now, transaction);
       return rows.length;
     },
 
     /** Where a student waits to be let in, and which classes ask for them. */
     async ofStudent(student: Student): Promise<MyJoining[]> {
       const rows = await open({ studentId: student.userId });
-      const [found, people] = await Promise.all([classes.load(rows.map((row) => row.classId)), accounts.people(rows.flatMap((row) => row.madeBy ?? []))]);
+      const [found, people] = await Promise.all([
+        classes.load(rows.map((row) => row.classId)),
+        accounts.people(rows.flatMap((row) => row.madeBy ?? [])),
+      ]);
       return rows.flatMap((row) => {
         const schoolClass = found.find((one) => one.id === row.classId);
         if (!schoolClass) return [];

@@ -15,9 +15,11 @@ beforeEach(async () => {
 afterEach(() => server.close());
 
 const codeOf = async (teacher: Person, classId: string) => (await teacher.get(`/api/classes/${classId}`)).body.joinCode as string;
-const studentsOf = async (teacher: Person, classId: string) => (await teacher.get(`/api/classes/${classId}/roster`)).body as RosterStudent[];
+const studentsOf = async (teacher: Person, classId: string) =>
+  (await teacher.get(`/api/classes/${classId}/roster`)).body as RosterStudent[];
 const joinings = async () => (await finch.get(`/api/classes/${school.rivers}/joinings`)).body as JoiningsReply;
-const told = async (person: Person) => ((await person.get('/api/news')).body.news as NewsItem[]).map(({ kind, who }) => `${kind} ${who}`.trim());
+const told = async (person: Person) =>
+  ((await person.get('/api/news')).body.news as NewsItem[]).map(({ kind, who }) => `${kind} ${who}`.trim());
 const settle = (id: string, body: object) => finch.post(`/api/classes/${school.rivers}/joinings/${id}`, body);
 const named = { familyName: 'Reef', givenName: 'Ada', password: 'long enough' };
 const join = async (more: object) => (await server.person()).post(`/api/join/${await codeOf(finch, school.rivers)}`, { ...named, ...more });
@@ -67,7 +69,11 @@ describe('a student of another teacher’s class', () => {
       mail: () => finch.patch(at, { email: 'mine@tern.example' }),
       invitation: () => finch.post(`/api/classes/${school.rivers}/invitations`, { studentIds: [school.otto.id] }),
       letters: () => finch.post(`/api/classes/${school.rivers}/families/letters`, { studentIds: [school.otto.id], language: 'en' }),
-      mails: () => finch.post(`/api/classes/${school.rivers}/families/mails`, { invitations: [{ studentId: school.otto.id, email: 'mine@tern.example' }], language: 'en' }),
+      mails: () =>
+        finch.post(`/api/classes/${school.rivers}/families/mails`, {
+          invitations: [{ studentId: school.otto.id, email: 'mine@tern.example' }],
+          language: 'en',
+        }),
       unlink: () => finch.del(`/api/classes/${school.rivers}/progress/${school.otto.id}/families/${school.felix.id}`),
     };
     for (const [act, ask] of Object.entries(acts)) {
@@ -77,7 +83,11 @@ describe('a student of another teacher’s class', () => {
     // The name for classmates is the class's own; a roster changes nothing else of them.
     expect((await finch.patch(at, { shownAs: 'Blue Heron' })).status).toBe(204);
     expect((await school.bringIn(finch, 'User name,Given name,Family name\notto,Otto,Stolen')).body.type).toBe('roster.nothingToDo');
-    expect((await studentsOf(finch, school.rivers)).find((one) => one.id === school.otto.id)).toMatchObject({ familyName: 'Lind', elsewhere: true, shownAs: 'Blue Heron' });
+    expect((await studentsOf(finch, school.rivers)).find((one) => one.id === school.otto.id)).toMatchObject({
+      familyName: 'Lind',
+      elsewhere: true,
+      shownAs: 'Blue Heron',
+    });
     expect(await told(person)).toEqual([]);
     const [helper] = ((await person.get('/api/my/helpers')).body as HelperReply[]).filter((one) => one.name === 'finch Test');
     expect(helper).toMatchObject({ always: false, allowed: false, classes: ['Rivers'] });
@@ -85,7 +95,10 @@ describe('a student of another teacher’s class', () => {
     expect((await acts.password()).status).toBe(200);
     const again = await server.person();
     expect((await again.signIn('otto')).status).toBe(401);
-    const [row] = (await server.sequelize.query('SELECT kind FROM news WHERE user_id = ?', { replacements: [school.otto.id] })) as [{ kind: string }[], unknown];
+    const [row] = (await server.sequelize.query('SELECT kind FROM news WHERE user_id = ?', { replacements: [school.otto.id] })) as [
+      { kind: string }[],
+      unknown,
+    ];
     expect(row.map((one) => one.kind)).toEqual(['passwordGiven']);
     expect((await person.put(`/api/my/helpers/${school.bao.id}`, { allowed: true })).body.type).toBe('session.needed');
   });
@@ -93,7 +106,10 @@ describe('a student of another teacher’s class', () => {
   it('can always be helped by who brought them in, wherever else they are by now', async () => {
     await school.bringIn(stranger, 'Name\nEve Moss', {}, school.maps);
     const eve = (await studentsOf(stranger, school.maps)).find((one) => one.givenName === 'Eve')!;
-    const { userName, password } = (await stranger.post(`/api/classes/${school.maps}/roster/${eve.id}/password`)).body as { userName: string; password: string };
+    const { userName, password } = (await stranger.post(`/api/classes/${school.maps}/roster/${eve.id}/password`)).body as {
+      userName: string;
+      password: string;
+    };
     const person = await server.person();
     person.enter((await person.signIn(userName, password)).body);
     await person.put('/api/account/password', { password: PASSWORD });
@@ -120,9 +136,20 @@ describe('joining by code under a name of the roster', () => {
     expect((await person.post(`/api/my/classes/${await codeOf(stranger, school.maps)}`)).body.type).toBe('join.waiting');
     expect(await told(finch)).toEqual(['joinWaits Ada Reef']);
     const { joinings: waiting } = (await finch.get('/api/today')).body as TodayReply;
-    expect(waiting).toEqual([expect.objectContaining({ elsewhere: false, listed: [expect.objectContaining({ id: ada.id, schoolNumber: '17', hasPassword: false })] })]);
+    expect(waiting).toEqual([
+      expect.objectContaining({
+        elsewhere: false,
+        listed: [expect.objectContaining({ id: ada.id, schoolNumber: '17', hasPassword: false })],
+      }),
+    ]);
     expect((await settle(waiting[0]!.id, { how: 'same', listedId: school.bao.id })).status).toBe(404);
-    expect((await (await server.person('lund')).post(`/api/classes/${school.rivers}/joinings/${waiting[0]!.id}`, { how: 'same', listedId: ada.id })).status).toBe(204);
+    expect(
+      (
+        await (
+          await server.person('lund')
+        ).post(`/api/classes/${school.rivers}/joinings/${waiting[0]!.id}`, { how: 'same', listedId: ada.id })
+      ).status,
+    ).toBe(204);
     expect((await settle(waiting[0]!.id, { how: 'other' })).status).toBe(404);
     // The browser in which they wait goes on as the student of the roster.
     expect((await person.get('/api/session')).body.me).toMatchObject({ id: ada.id, userName: 'ada.r' });
@@ -135,8 +162,13 @@ describe('joining by code under a name of the roster', () => {
     await school.bringIn(finch, 'Name\nAda Reef');
     const ada = (await adaOf())!;
     await server.services.signIn.makeCards([{ ...ada, role: 'student' }], server.clock.now, async () => undefined);
-    const [card] = await server.services.signIn.makeCards([{ ...ada, role: 'student', userName: (await adaOf())!.userName }], server.clock.now, async () => undefined);
-    const byCard = async () => (await (await server.person()).post('/api/session/card', { userName: card!.userName, code: card!.code })).status;
+    const [card] = await server.services.signIn.makeCards(
+      [{ ...ada, role: 'student', userName: (await adaOf())!.userName }],
+      server.clock.now,
+      async () => undefined,
+    );
+    const byCard = async () =>
+      (await (await server.person()).post('/api/session/card', { userName: card!.userName, code: card!.code })).status;
     const waiting = await join({ userName: 'thief' });
     expect([waiting.body.waits, await byCard()]).toEqual([true, 200]);
     await settle((await joinings()).waiting[0]!.id, { how: 'same', listedId: ada.id });
@@ -177,14 +209,26 @@ describe('joining by code under a name of the roster', () => {
   it('with an account of another class gives that account everything the roster’s student had', async () => {
     await school.bringIn(finch, 'Name\nOtto Lind');
     const listed = (await studentsOf(finch, school.rivers)).find((one) => one.givenName === 'Otto')!;
-    const { id: assignmentId } = await school.issued(anAssignment({ how: 'inClass', audience: { kind: 'chosen', studentIds: [listed.id], lateJoiners: false } as never }));
-    await finch.put(`/api/assignments/${assignmentId}/exceptions`, { ...toOne(listed.id), due: server.clock.now, excused: false, reason: 'Away' });
+    const { id: assignmentId } = await school.issued(
+      anAssignment({ how: 'inClass', audience: { kind: 'chosen', studentIds: [listed.id], lateJoiners: false } as never }),
+    );
+    await finch.put(`/api/assignments/${assignmentId}/exceptions`, {
+      ...toOne(listed.id),
+      due: server.clock.now,
+      excused: false,
+      reason: 'Away',
+    });
     const person = await server.person('otto');
-    expect((await person.post(`/api/my/classes/${await codeOf(finch, school.rivers)}`)).body).toEqual({ classId: school.rivers, waits: true });
+    expect((await person.post(`/api/my/classes/${await codeOf(finch, school.rivers)}`)).body).toEqual({
+      classId: school.rivers,
+      waits: true,
+    });
     const [waiting] = (await joinings()).waiting;
     expect(waiting).toMatchObject({ elsewhere: true, student: { id: school.otto.id }, listed: [{ id: listed.id }] });
     expect((await settle(waiting!.id, { how: 'same', listedId: listed.id })).status).toBe(204);
-    expect((await studentsOf(finch, school.rivers)).filter((one) => one.givenName === 'Otto').map((one) => one.id)).toEqual([school.otto.id]);
+    expect((await studentsOf(finch, school.rivers)).filter((one) => one.givenName === 'Otto').map((one) => one.id)).toEqual([
+      school.otto.id,
+    ]);
     const pieces = (await person.get('/api/my/work')).body.pieces as { assignmentId: string; window: { due: number } }[];
     expect(pieces).toEqual([expect.objectContaining({ assignmentId, window: expect.objectContaining({ due: server.clock.now }) })]);
     // Who has an account of their own in both places stays two people.

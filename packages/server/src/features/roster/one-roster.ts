@@ -31,7 +31,12 @@ function recordsOf(rows: readonly string[][] | undefined): Record_[] {
     .flatMap((cells, index) =>
       cells.every((cell) => cell.trim() === '')
         ? []
-        : [{ row: index + 2, get: (column: string) => tidyText(cells[header.indexOf(column.toLowerCase())] ?? '').replace(/^'(?=[=+\-@])/, '') }],
+        : [
+            {
+              row: index + 2,
+              get: (column: string) => tidyText(cells[header.indexOf(column.toLowerCase())] ?? '').replace(/^'(?=[=+\-@])/, ''),
+            },
+          ],
     );
 }
 
@@ -45,7 +50,8 @@ function readManifest(files: ReadonlyMap<string, string[][]>): { version: string
   if (!manifest) return refuse('There is no manifest.csv in this bundle, so nobody can say what it holds.');
   const properties = new Map(manifest.map((row) => [tidyText(row[0] ?? '').toLowerCase(), tidyText(row[1] ?? '')]));
   const version = properties.get('oneroster.version') ?? '';
-  if (version !== '1.1' && version !== '1.2') refuse(`manifest.csv says OneRoster version “${version || 'none'}”; 1.1 and 1.2 can be read.`);
+  if (version !== '1.1' && version !== '1.2')
+    refuse(`manifest.csv says OneRoster version “${version || 'none'}”; 1.1 and 1.2 can be read.`);
   const modeOf = new Map<string, string>();
   for (const name of READ) {
     const mode = (properties.get(`file.${name}`) ?? 'absent').toLowerCase();
@@ -66,11 +72,13 @@ function readManifest(files: ReadonlyMap<string, string[][]>): { version: string
  */
 export function readOneRoster(files: ReadonlyMap<string, string[][]>): Bundle {
   const { version, modeOf } = readManifest(files);
-  for (const needed of ['users', 'enrollments']) if (modeOf.get(needed) === 'absent') refuse(`${needed}.csv is absent from this bundle, and without it there is no roster.`);
+  for (const needed of ['users', 'enrollments'])
+    if (modeOf.get(needed) === 'absent') refuse(`${needed}.csv is absent from this bundle, and without it there is no roster.`);
   const mode = modeOf.get('enrollments') === 'delta' ? 'delta' : 'bulk';
   const table = (name: string) => recordsOf(files.get(`${name}.csv`));
   const [users, enrollments, classes] = [table('users'), table('enrollments'), table('classes')];
-  if (users.length > MOST_ROWS * 4 || enrollments.length > MOST_ROWS * 20) refuse('This bundle is larger than a school. Take out the classes you need and try again.');
+  if (users.length > MOST_ROWS * 4 || enrollments.length > MOST_ROWS * 20)
+    refuse('This bundle is larger than a school. Take out the classes you need and try again.');
   const isGone = (record: Record_) => record.get('status').toLowerCase() === 'tobedeleted';
   const idsOf = (records: Record_[]) => new Set(records.map((record) => record.get('sourcedId')));
   const userById = new Map(users.map((user) => [user.get('sourcedId'), user]));
@@ -90,7 +98,8 @@ export function readOneRoster(files: ReadonlyMap<string, string[][]>): Bundle {
         .split(',')
         .map((part) => part.trim())
         .filter(Boolean)) {
-        if (modeOf.get(file) === 'bulk' && !known[file].has(id)) notes.push(`classes.csv row ${one.row}: ${what} “${id}” is not in the bundle.`);
+        if (modeOf.get(file) === 'bulk' && !known[file].has(id))
+          notes.push(`classes.csv row ${one.row}: ${what} “${id}” is not in the bundle.`);
       }
     };
     refer('courses', 'courseSourcedId', 'the course');

@@ -10,7 +10,10 @@ type Teacher = Actor & { userId: string };
 type Student = Actor & { userId: string };
 
 /** What is done to a student that concerns more than one class, as the student is told of it. */
-export type PersonAct = Extract<NewsKind, 'passwordGiven' | 'cardMade' | 'cardRevoked' | 'nameChanged' | 'familyInvited' | 'familyLinked' | 'familyUnlinked'>;
+export type PersonAct = Extract<
+  NewsKind,
+  'passwordGiven' | 'cardMade' | 'cardRevoked' | 'nameChanged' | 'familyInvited' | 'familyLinked' | 'familyUnlinked'
+>;
 
 interface Collaborators {
   sequelize: Sequelize;
@@ -37,7 +40,12 @@ export function personsService({ sequelize, accounts, classes, news }: Collabora
        WHERE u.id IN (?) GROUP BY u.id`,
       { replacements: [teacherId, teacherId, teacherId, [...new Set(studentIds)]], type: QueryTypes.SELECT },
     );
-    return new Map(rows.map((row) => [row.id, { classes: Number(row.classes), taught: Number(row.taught), broughtIn: Boolean(row.broughtIn), allowed: Boolean(row.allowed) }]));
+    return new Map(
+      rows.map((row) => [
+        row.id,
+        { classes: Number(row.classes), taught: Number(row.taught), broughtIn: Boolean(row.broughtIn), allowed: Boolean(row.allowed) },
+      ]),
+    );
   }
 
   const service = {
@@ -70,7 +78,9 @@ export function personsService({ sequelize, accounts, classes, news }: Collabora
       const helpers = [...new Set([...broughtBy.values()].map(fullName))].slice(0, 3);
       const who = `${named.join(', ')}${refused.length > named.length ? ` and ${refused.length - named.length} more` : ''}`;
       const said = `This concerns more than your class: ${who} ${refused.length === 1 ? 'is' : 'are'} in a class that you do not teach. ${
-        helpers.length > 0 ? `${helpers.join(', ')} can do it, who brought ${refused.length === 1 ? 'this student' : 'them'} in` : 'Whoever teaches all of their classes can do it'
+        helpers.length > 0
+          ? `${helpers.join(', ')} can do it, who brought ${refused.length === 1 ? 'this student' : 'them'} in`
+          : 'Whoever teaches all of their classes can do it'
       }, or a student can allow you to help on their Account page. Nothing was done.`;
       throw new Problem('student.elsewhere', { title: said });
     },
@@ -109,12 +119,17 @@ export function personsService({ sequelize, accounts, classes, news }: Collabora
       const [people, found, chosen, me] = await Promise.all([
         accounts.people(ids),
         classes.load([...new Set(rows.map((row) => row.classId))]),
-        sequelize.query<{ id: string }>('SELECT teacher_id AS id FROM student_helpers WHERE student_id = ?', { replacements: [student.userId], type: QueryTypes.SELECT }),
+        sequelize.query<{ id: string }>('SELECT teacher_id AS id FROM student_helpers WHERE student_id = ?', {
+          replacements: [student.userId],
+          type: QueryTypes.SELECT,
+        }),
         accounts.details([student.userId]),
       ]);
       const labels = new Map(found.map((one) => [one.id, one.label]));
       const allowed = new Set(chosen.map((row) => row.id));
-      const may = await Promise.all(ids.map(async (id) => ({ id, may: mayForPerson((await relations(id, [student.userId])).get(student.userId)!) })));
+      const may = await Promise.all(
+        ids.map(async (id) => ({ id, may: mayForPerson((await relations(id, [student.userId])).get(student.userId)!) })),
+      );
       return ids
         .flatMap((id) => people.get(id) ?? [])
         .map((person) => ({
@@ -133,7 +148,9 @@ export function personsService({ sequelize, accounts, classes, news }: Collabora
     async allow(student: Student, teacherId: string, allowed: boolean, now: number): Promise<HelperReply[]> {
       if (!(await service.helpersOf(student)).some((one) => one.id === teacherId)) throw new Problem('thing.unknown');
       await sequelize.query(
-        allowed ? 'INSERT IGNORE INTO student_helpers (student_id, teacher_id, since) VALUES (?, ?, ?)' : 'DELETE FROM student_helpers WHERE student_id = ? AND teacher_id = ?',
+        allowed
+          ? 'INSERT IGNORE INTO student_helpers (student_id, teacher_id, since) VALUES (?, ?, ?)'
+          : 'DELETE FROM student_helpers WHERE student_id = ? AND teacher_id = ?',
         { replacements: allowed ? [student.userId, teacherId, new Date(now)] : [student.userId, teacherId] },
       );
       return service.helpersOf(student);

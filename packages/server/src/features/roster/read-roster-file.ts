@@ -1,9 +1,22 @@
 import { asNameLines, MOST_COLUMNS, MOST_ROWS } from '@jolly/core';
-import { decodeTable, decodeText, isWorkbook, isZip, readCsv, readWorkbook, separatorOf, TableError, unzip, type TableBounds } from '../../files/read-table';
+import {
+  decodeTable,
+  decodeText,
+  isWorkbook,
+  isZip,
+  readCsv,
+  readWorkbook,
+  separatorOf,
+  TableError,
+  unzip,
+  type TableBounds,
+} from '../../files/read-table';
 import { Problem } from '../../http/problem';
 
 /** What a file turned out to be: a table of cells as text, or the CSV files of a bundle by name. */
-export type RosterFile = { kind: 'table'; rows: string[][]; encoding: string | null } | { kind: 'bundle'; files: Map<string, string[][]>; encoding: string | null };
+export type RosterFile =
+  | { kind: 'table'; rows: string[][]; encoding: string | null }
+  | { kind: 'bundle'; files: Map<string, string[][]>; encoding: string | null };
 
 // A head, a note above it and one row too many, so that what is too long is seen to be.
 const BOUNDS: TableBounds = { rows: MOST_ROWS + 3, columns: MOST_COLUMNS };

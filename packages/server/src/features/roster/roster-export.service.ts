@@ -60,14 +60,34 @@ export function rosterExportService({ classes, roster }: { classes: ClassesServi
         courses: table(`${told} schoolYearSourcedId title courseCode grades orgSourcedId subjects subjectCodes`, [
           [course, 'active', stamp, '', subject || name, '', level, org, subject, ''],
         ]),
-        classes: table(`${told} title grades courseSourcedId classCode classType location schoolSourcedId termSourcedIds subjects subjectCodes periods`, [
-          [classSource, 'active', stamp, label, level, course, section, 'scheduled', room, org, term, subject, '', ''],
-        ]),
+        classes: table(
+          `${told} title grades courseSourcedId classCode classType location schoolSourcedId termSourcedIds subjects subjectCodes periods`,
+          [[classSource, 'active', stamp, label, level, course, section, 'scheduled', room, org, term, subject, '', '']],
+        ),
         users: table(
           `${told} enabledUser orgSourcedIds role username userIds givenName familyName middleName identifier email sms phone agentSourcedIds grades password`,
           members.map((member) => {
             const { userName, givenName, familyName, schoolNumber, email } = member.student;
-            return [sourceOfStudent(member), 'active', stamp, 'true', org, 'student', userName, '', givenName, familyName, '', schoolNumber, email, '', '', '', level, ''];
+            return [
+              sourceOfStudent(member),
+              'active',
+              stamp,
+              'true',
+              org,
+              'student',
+              userName,
+              '',
+              givenName,
+              familyName,
+              '',
+              schoolNumber,
+              email,
+              '',
+              '',
+              '',
+              level,
+              '',
+            ];
           }),
         ),
         enrollments: table(

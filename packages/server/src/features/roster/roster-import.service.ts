@@ -66,8 +66,19 @@ function readTable(rows: string[][], encoding: string | null, reading: RosterRea
   const uses: ColumnUse[] = reading.uses ?? (header === guess.header ? guess.uses : guess.uses.map(() => 'unused' as const));
   const { students, problems } = readRosterTable(rows, { header, uses });
   const first = rows.find((row) => row.some((cell) => tidyText(cell) !== '')) ?? [];
-  const columns = uses.map((use, column) => ({ name: (header && tidyText(first[column] ?? '')) || columnLetter(column), sample: sampleOf(rows, column, header), use }));
-  return { students, problems, whole: reading.whole ?? false, rows: rows.length, about: { format: 'table', encoding, header, columns, bundle: null }, sourceId: null };
+  const columns = uses.map((use, column) => ({
+    name: (header && tidyText(first[column] ?? '')) || columnLetter(column),
+    sample: sampleOf(rows, column, header),
+    use,
+  }));
+  return {
+    students,
+    problems,
+    whole: reading.whole ?? false,
+    rows: rows.length,
+    about: { format: 'table', encoding, header, columns, bundle: null },
+    sourceId: null,
+  };
 }
 
 /** Which class of the bundle this one is: as chosen, as last time, the only one, or the one of the same name. */
@@ -143,11 +154,21 @@ export function rosterImportService({ sequelize, accounts, classes, roster, pers
     return { students: recognised, others: found.filter((one) => !here.has(one.id)) };
   }
 
-  async function plan(actor: Teacher, action: 'roster.look' | 'roster.edit', classId: string, bytes: Buffer, reading: RosterReading, now: number) {
+  async function plan(
+    actor: Teacher,
+    action: 'roster.look' | 'roster.edit',
+    classId: string,
+    bytes: Buffer,
+    reading: RosterReading,
+    now: number,
+  ) {
     const found = await classes.forTeacher(actor, action, classId);
     const file = await readRosterFile(bytes);
     const today = localDateAt(found.calendar.zone, now);
-    const read = file.kind === 'table' ? readTable(file.rows, file.encoding, reading) : readBundle(readOneRoster(file.files), found, file.encoding, reading, today);
+    const read =
+      file.kind === 'table'
+        ? readTable(file.rows, file.encoding, reading)
+        : readBundle(readOneRoster(file.files), found, file.encoding, reading, today);
     const members = await roster.detailsOf(classId);
     const { students, others } = await meet(read.students, members);
     const [mayHelp, knownTo] = await Promise.all([
@@ -162,14 +183,21 @@ export function rosterImportService({ sequelize, accounts, classes, roster, pers
     ]);
     const planned: RosterPlan = planRoster({
       students,
-      members: members.map(({ student, shownAs, left }): KnownMember => ({ ...known(student), shownAs, left, fixed: !mayHelp.has(student.id) })),
+      members: members.map(({ student, shownAs, left }): KnownMember => ({
+        ...known(student),
+        shownAs,
+        left,
+        fixed: !mayHelp.has(student.id),
+      })),
       others: others.map((one): KnownOther => ({ ...known(one), taught: knownTo.has(one.id) })),
       whole: read.whole,
       records: read.about.format === 'oneRoster',
       unread: read.problems.flatMap((problem) => problem.who ?? []),
       meant: reading.meant ?? [],
     });
-    const entries = [...read.problems.map((problem) => ({ kind: 'problem' as const, ...problem })), ...planned.entries].sort((a, b) => (a.row ?? Infinity) - (b.row ?? Infinity));
+    const entries = [...read.problems.map((problem) => ({ kind: 'problem' as const, ...problem })), ...planned.entries].sort(
+      (a, b) => (a.row ?? Infinity) - (b.row ?? Infinity),
+    );
     const digest = createHash('sha256')
       .update(JSON.stringify([entries, read.sourceId]))
       .digest('hex')
@@ -181,7 +209,12 @@ export function rosterImportService({ sequelize, accounts, classes, roster, pers
     /** What a file would do to the roster. */
     async preview(actor: Teacher, classId: string, bytes: Buffer, reading: RosterReading, now: number): Promise<RosterPreviewReply> {
       const { read, members, others, entries, digest, passedOver } = await plan(actor, 'roster.look', classId, bytes, reading, now);
-      const people = new Map([...members.map((member) => member.student), ...others].map((one) => [one.id, { givenName: one.givenName, familyName: one.familyName }]));
+      const people = new Map(
+        [...members.map((member) => member.student), ...others].map((one) => [
+          one.id,
+          { givenName: one.givenName, familyName: one.familyName },
+        ]),
+      );
       const counts: RosterPreviewReply['counts'] = { new: 0, asked: 0, unchanged: 0, changed: 0, returns: 0, left: 0, problem: 0 };
       const shown = entries.map((entry): RosterPreviewEntry => {
         counts[entry.kind] += 1;
@@ -198,7 +231,8 @@ export function rosterImportService({ sequelize, accounts, classes, roster, pers
             },
           };
         // Of somebody of other classes nothing is told but what the row says itself.
-        if (entry.kind === 'asked') return { kind: entry.kind, row: entry.row, name: { givenName: entry.student.givenName, familyName: entry.student.familyName } };
+        if (entry.kind === 'asked')
+          return { kind: entry.kind, row: entry.row, name: { givenName: entry.student.givenName, familyName: entry.student.familyName } };
         return { ...entry, name: people.get(entry.id)! };
       });
       return { ...read.about, digest, whole: read.whole, rows: read.rows, entries: shown, counts, passedOver };
@@ -208,11 +242,18 @@ export function rosterImportService({ sequelize, accounts, classes, roster, pers
      * Does what the preview showed, all of it or nothing. Rows with a problem are left out, as shown.
      * @throws Problem `roster.changedMeanwhile` if file, reading or roster are not as they were
      */
-    async confirm(actor: Teacher, classId: string, bytes: Buffer, { digest, ...reading }: RosterReading & { digest: string }, now: number): Promise<RosterImportReply> {
+    async confirm(
+      actor: Teacher,
+      classId: string,
+      bytes: Buffer,
+      { digest, ...reading }: RosterReading & { digest: string },
+      now: number,
+    ): Promise<RosterImportReply> {
       const planned = await plan(actor, 'roster.edit', classId, bytes, reading, now);
       if (planned.digest !== digest) throw new Problem('roster.changedMeanwhile');
       const { found, entries, members } = planned;
-      const of = <K extends RosterEntry['kind']>(kind: K) => entries.filter((entry): entry is Extract<typeof entry, { kind: K }> => entry.kind === kind);
+      const of = <K extends RosterEntry['kind']>(kind: K) =>
+        entries.filter((entry): entry is Extract<typeof entry, { kind: K }> => entry.kind === kind);
       const [added, asked, changed, back, left] = [of('new'), of('asked'), of('changed'), of('returns'), of('left')];
       if (added.length + asked.length + changed.length + back.length + left.length === 0) throw new Problem('roster.nothingToDo');
       if (members.length + added.length > MOST_STUDENTS) throw new Problem('roster.full');
@@ -229,7 +270,10 @@ export function rosterImportService({ sequelize, accounts, classes, roster, pers
           ...(shownAs ? { shownAs } : {}),
         };
       };
-      const changes = [...changed, ...back].map(({ id, changes: list }) => ({ id, to: Object.fromEntries(list.map(({ field, to }) => [field, to])) as Record<string, string> }));
+      const changes = [...changed, ...back].map(({ id, changes: list }) => ({
+        id,
+        to: Object.fromEntries(list.map(({ field, to }) => [field, to])) as Record<string, string>,
+      }));
       await inTransaction(sequelize, async (transaction) => {
         // Of two imports that were planned from the same roster, the version lets only one through.
         await classes.change(classId, found.version, { sourceId: planned.read.sourceId ?? found.sourceId }, transaction);
@@ -261,7 +305,14 @@ export function rosterImportService({ sequelize, accounts, classes, roster, pers
           transaction,
         );
       });
-      return { asked: asked.length, added: added.length, changed: changed.length, returned: back.length, left: left.length, unchanged: of('unchanged').length };
+      return {
+        asked: asked.length,
+        added: added.length,
+        changed: changed.length,
+        returned: back.length,
+        left: left.length,
+        unchanged: of('unchanged').length,
+      };
     },
   };
 }

@@ -29,13 +29,32 @@ import {
 
 type OneClass = { classId: string };
 type OneStudent = OneClass & { studentId: string };
-type Part = Pick<Services, 'roster' | 'persons' | 'joining' | 'rosterImport' | 'rosterExport' | 'accounts' | 'signIn' | 'tickets' | 'mail' | 'classes'>;
+type Part = Pick<
+  Services,
+  'roster' | 'persons' | 'joining' | 'rosterImport' | 'rosterExport' | 'accounts' | 'signIn' | 'tickets' | 'mail' | 'classes'
+>;
 
-export function rosterRoutes({ roster, persons, joining, rosterImport, rosterExport, accounts, signIn, tickets, mail, classes }: Part): Route[] {
+export function rosterRoutes({
+  roster,
+  persons,
+  joining,
+  rosterImport,
+  rosterExport,
+  accounts,
+  signIn,
+  tickets,
+  mail,
+  classes,
+}: Part): Route[] {
   const send = ({ res }: Pick<Ask, 'res'>, file: TakenOut) => sendFile(res, file);
-  const chosenOne = async ({ actor, params }: Ask<OneStudent>) => (await roster.chosen(asTeacher(actor), 'signIn.give', params.classId, [params.studentId]))[0]!.student;
+  const chosenOne = async ({ actor, params }: Ask<OneStudent>) =>
+    (await roster.chosen(asTeacher(actor), 'signIn.give', params.classId, [params.studentId]))[0]!.student;
   /** Tells the students, in the transaction of the act. */
-  const telling = async ({ actor, params, now }: Pick<Ask<OneClass>, 'actor' | 'params' | 'now'>, act: PersonAct, studentIds: readonly string[]) => {
+  const telling = async (
+    { actor, params, now }: Pick<Ask<OneClass>, 'actor' | 'params' | 'now'>,
+    act: PersonAct,
+    studentIds: readonly string[],
+  ) => {
     const teacher = asTeacher(actor);
     const found = await classes.forTeacher(teacher, 'signIn.give', params.classId);
     const students = studentIds.map((id) => ({ id }));
@@ -58,7 +77,8 @@ export function rosterRoutes({ roster, persons, joining, rosterImport, rosterExp
       params: classParams,
       takesTable: true,
       body: previewBody,
-      handle: ({ actor, params, body, table, now }: Ask<OneClass, RosterReading>) => rosterImport.preview(asTeacher(actor), params.classId, table!, body, now),
+      handle: ({ actor, params, body, table, now }: Ask<OneClass, RosterReading>) =>
+        rosterImport.preview(asTeacher(actor), params.classId, table!, body, now),
     },
     {
       verb: 'post',
@@ -68,7 +88,8 @@ export function rosterRoutes({ roster, persons, joining, rosterImport, rosterExp
       params: classParams,
       takesTable: true,
       body: importBody,
-      handle: ({ actor, params, body, table, now }: Ask<OneClass, RosterReading & { digest: string }>) => rosterImport.confirm(asTeacher(actor), params.classId, table!, body, now),
+      handle: ({ actor, params, body, table, now }: Ask<OneClass, RosterReading & { digest: string }>) =>
+        rosterImport.confirm(asTeacher(actor), params.classId, table!, body, now),
     },
     {
       verb: 'get',
@@ -105,7 +126,11 @@ export function rosterRoutes({ roster, persons, joining, rosterImport, rosterExp
           now,
           await telling(ask, 'cardMade', body.studentIds),
         );
-        send(ask, { name: `${label}-cards.pdf`, mediaType: 'application/pdf', bytes: await cardsPdf(cards, { label, address: mail.linkTo('') }) });
+        send(ask, {
+          name: `${label}-cards.pdf`,
+          mediaType: 'application/pdf',
+          bytes: await cardsPdf(cards, { label, address: mail.linkTo('') }),
+        });
       },
     },
     {
@@ -132,7 +157,8 @@ export function rosterRoutes({ roster, persons, joining, rosterImport, rosterExp
       does: 'Corrects what is known of a student.',
       params: memberParams,
       body: studentBody,
-      handle: ({ actor, params, body, now }: Ask<OneStudent, StudentChange>) => roster.change(asTeacher(actor), params.classId, params.studentId, body, now),
+      handle: ({ actor, params, body, now }: Ask<OneStudent, StudentChange>) =>
+        roster.change(asTeacher(actor), params.classId, params.studentId, body, now),
     },
     {
       verb: 'delete',
@@ -156,7 +182,8 @@ export function rosterRoutes({ roster, persons, joining, rosterImport, rosterExp
       action: 'signIn.give',
       does: 'A new password for a student, who must replace it at the next sign-in.',
       params: memberParams,
-      handle: async (ask: Ask<OneStudent>) => signIn.resetForStudent(await chosenOne(ask), await telling(ask, 'passwordGiven', [ask.params.studentId])),
+      handle: async (ask: Ask<OneStudent>) =>
+        signIn.resetForStudent(await chosenOne(ask), await telling(ask, 'passwordGiven', [ask.params.studentId])),
     },
     {
       verb: 'delete',
@@ -164,7 +191,8 @@ export function rosterRoutes({ roster, persons, joining, rosterImport, rosterExp
       action: 'signIn.give',
       does: 'Revokes a lost card and signs out whoever used it.',
       params: memberParams,
-      handle: async (ask: Ask<OneStudent>) => signIn.revokeCard((await chosenOne(ask)).id, await telling(ask, 'cardRevoked', [ask.params.studentId])),
+      handle: async (ask: Ask<OneStudent>) =>
+        signIn.revokeCard((await chosenOne(ask)).id, await telling(ask, 'cardRevoked', [ask.params.studentId])),
     },
     {
       verb: 'post',
@@ -206,7 +234,8 @@ export function rosterRoutes({ roster, persons, joining, rosterImport, rosterExp
       does: 'Invites somebody by mail to teach the class together.',
       params: classParams,
       body: inviteTeacherBody,
-      handle: ({ actor, params, body, now }: Ask<OneClass, { email: string }>) => tickets.inviteTeacher(asTeacher(actor), params.classId, body.email, now),
+      handle: ({ actor, params, body, now }: Ask<OneClass, { email: string }>) =>
+        tickets.inviteTeacher(asTeacher(actor), params.classId, body.email, now),
     },
     {
       verb: 'delete',
@@ -214,7 +243,8 @@ export function rosterRoutes({ roster, persons, joining, rosterImport, rosterExp
       action: 'coTeacher.edit',
       does: 'Withdraws an invitation to teach the class together.',
       params: ticketParams,
-      handle: ({ actor, params, now }: Ask<OneClass & { ticketId: string }>) => tickets.withdraw(actor, params.classId, params.ticketId, now),
+      handle: ({ actor, params, now }: Ask<OneClass & { ticketId: string }>) =>
+        tickets.withdraw(actor, params.classId, params.ticketId, now),
     },
     {
       verb: 'get',
@@ -268,7 +298,8 @@ export function rosterRoutes({ roster, persons, joining, rosterImport, rosterExp
       does: 'Says who has joined: the student of the roster, another of that name, or nobody of this class; or takes back what was asked.',
       params: joiningParams,
       body: settleBody,
-      handle: ({ actor, params, body, now }: Ask<OneClass & { joiningId: string }, SettleJoining>) => joining.settle(asTeacher(actor), params.classId, params.joiningId, body, now),
+      handle: ({ actor, params, body, now }: Ask<OneClass & { joiningId: string }, SettleJoining>) =>
+        joining.settle(asTeacher(actor), params.classId, params.joiningId, body, now),
     },
     {
       verb: 'get',

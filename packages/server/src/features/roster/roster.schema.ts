@@ -5,7 +5,19 @@ import { id, line, personName } from '../../http/form';
 import { email } from '../accounts/accounts.schema';
 
 export const memberParams = Joi.object({ classId: id, studentId: id });
-const use = Joi.valid('givenName', 'familyName', 'wholeName', 'schoolNumber', 'userName', 'email', 'shownAs', 'joined', 'left', 'personId', 'unused');
+const use = Joi.valid(
+  'givenName',
+  'familyName',
+  'wholeName',
+  'schoolNumber',
+  'userName',
+  'email',
+  'shownAs',
+  'joined',
+  'left',
+  'personId',
+  'unused',
+);
 const reading = {
   uses: Joi.array().items(use).max(MOST_COLUMNS),
   header: Joi.boolean().strict(),
@@ -26,7 +38,10 @@ export const chosenBody = Joi.object<CardsRequest, true>({ studentIds: Joi.array
 export const inviteTeacherBody = Joi.object<{ email: string }, true>({ email: email.required() });
 export const ticketParams = Joi.object({ classId: id, ticketId: id });
 export const joiningParams = Joi.object({ classId: id, joiningId: id });
-export const settleBody = Joi.object<SettleJoining, true>({ how: Joi.string().valid('same', 'other', 'refuse').required(), listedId: Joi.string().guid({ version: 'uuidv4' }) });
+export const settleBody = Joi.object<SettleJoining, true>({
+  how: Joi.string().valid('same', 'other', 'refuse').required(),
+  listedId: Joi.string().guid({ version: 'uuidv4' }),
+});
 export const myJoiningParams = Joi.object({ joiningId: id });
 export const answerBody = Joi.object<{ yes: boolean }, true>({ yes: Joi.boolean().strict().required() });
 export const helperParams = Joi.object({ teacherId: id });

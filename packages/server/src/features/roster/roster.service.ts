@@ -32,7 +32,8 @@ interface Collaborators {
 }
 
 type Teacher = Actor & { userId: string };
-const definedOnly = (changes: Partial<StudentName>) => Object.fromEntries(Object.entries(changes).filter(([, value]) => value !== undefined)) as Partial<StudentName>;
+const definedOnly = (changes: Partial<StudentName>) =>
+  Object.fromEntries(Object.entries(changes).filter(([, value]) => value !== undefined)) as Partial<StudentName>;
 
 // The same for the same class, so that two who ask at once make one practice student and not two.
 function practiceIdOf(classId: string): string {
@@ -63,7 +64,13 @@ export function rosterService({ sequelize, accounts, classes, persons, tickets }
     })) as unknown as MembershipRow[];
     const people = await accounts.people(rows.map((row) => row.userId));
     return rows
-      .map((row) => ({ classId: row.classId, student: people.get(row.userId)!, joined: row.joinedOn, left: row.leftOn, shownAs: row.shownAs }))
+      .map((row) => ({
+        classId: row.classId,
+        student: people.get(row.userId)!,
+        joined: row.joinedOn,
+        left: row.leftOn,
+        shownAs: row.shownAs,
+      }))
       .sort((a, b) => compareNames(a.student, b.student) || (a.student.id < b.student.id ? -1 : 1));
   }
 
@@ -72,8 +79,12 @@ export function rosterService({ sequelize, accounts, classes, persons, tickets }
 
     /** Comes into the class, or back into it. @throws Problem `roster.alreadyIn` */
     async comeIn(found: SchoolClass, userId: string, now: number, transaction: Transaction, shownAs: string | null = null): Promise<void> {
-      const [returned] = await memberships.update({ leftOn: null }, { where: { classId: found.id, userId, leftOn: { [Op.ne]: null } }, transaction });
-      if (returned === 0) await memberships.create({ ...newRow(found.id, userId, localDateAt(found.calendar.zone, now)), shownAs }, { transaction });
+      const [returned] = await memberships.update(
+        { leftOn: null },
+        { where: { classId: found.id, userId, leftOn: { [Op.ne]: null } }, transaction },
+      );
+      if (returned === 0)
+        await memberships.create({ ...newRow(found.id, userId, localDateAt(found.calendar.zone, now)), shownAs }, { transaction });
     },
 
     /** A new student of the class, from today on. */
@@ -82,7 +93,12 @@ export function rosterService({ sequelize, accounts, classes, persons, tickets }
     },
 
     async classesOf(studentId: string): Promise<string[]> {
-      const rows = (await memberships.findAll({ attributes: ['classId'], where: { userId: studentId }, limit: 200, raw: true })) as unknown as MembershipRow[];
+      const rows = (await memberships.findAll({
+        attributes: ['classId'],
+        where: { userId: studentId },
+        limit: 200,
+        raw: true,
+      })) as unknown as MembershipRow[];
       return rows.map((row) => row.classId);
     },
 
@@ -101,7 +117,10 @@ export function rosterService({ sequelize, accounts, classes, persons, tickets }
 
     async countOf(classIds: readonly string[]): Promise<Map<string, number>> {
       if (classIds.length === 0) return new Map();
-      const rows = (await memberships.count({ where: { classId: { [Op.in]: [...classIds] }, leftOn: null, isPractice: false }, group: ['classId'] })) as unknown as {
+      const rows = (await memberships.count({
+        where: { classId: { [Op.in]: [...classIds] }, leftOn: null, isPractice: false },
+        group: ['classId'],
+      })) as unknown as {
         classId: string;
         count: number;
       }[];
@@ -144,9 +163,16 @@ export function rosterService({ sequelize, accounts, classes, persons, tickets }
     },
 
     /** The chosen students of a class, if this teacher may give them a sign-in. @throws Problem `thing.unknown` if one is not in it, `student.elsewhere` */
-    async chosen(actor: Teacher, action: 'roster.edit' | 'signIn.give', classId: string, studentIds: readonly string[]): Promise<(Member & { student: PersonDetails })[]> {
+    async chosen(
+      actor: Teacher,
+      action: 'roster.edit' | 'signIn.give',
+      classId: string,
+      studentIds: readonly string[],
+    ): Promise<(Member & { student: PersonDetails })[]> {
       await classes.forTeacher(actor, action, classId);
-      const members = (await service.detailsOf(classId, studentIds)).filter((member) => member.left === null && member.student.id !== practiceIdOf(classId));
+      const members = (await service.detailsOf(classId, studentIds)).filter(
+        (member) => member.left === null && member.student.id !== practiceIdOf(classId),
+      );
       if (members.length !== studentIds.length) throw new Problem('thing.unknown');
       await persons.require(actor, studentIds);
       return members;
@@ -157,7 +183,9 @@ export function rosterService({ sequelize, accounts, classes, persons, tickets }
       const found = await classes.forTeacher(actor, 'roster.edit', classId);
       const [member] = await service.detailsOf(classId, [studentId]);
       if (!member) throw new Problem('thing.unknown');
-      const differs = (Object.keys(changes) as (keyof typeof changes)[]).some((field) => changes[field] !== undefined && changes[field] !== member.student[field]);
+      const differs = (Object.keys(changes) as (keyof typeof changes)[]).some(
+        (field) => changes[field] !== undefined && changes[field] !== member.student[field],
+      );
       if (differs) await persons.require(actor, [studentId]);
       await inTransaction(sequelize, async (transaction) => {
         if (differs) {
@@ -209,9 +237,12 @@ export function rosterService({ sequelize, accounts, classes, persons, tickets }
         of.add.map((one) => ({ ...newRow(found.id, one.id ?? idOf.get(one)!, today), shownAs: one.shownAs ?? null })),
         { transaction },
       );
-      if (of.back.length > 0) await memberships.update({ leftOn: null }, { where: { classId: found.id, userId: { [Op.in]: of.back } }, transaction });
-      for (const { id, on } of of.left) await memberships.update({ leftOn: on ?? today }, { where: { classId: found.id, userId: id, leftOn: null }, transaction });
-      for (const { id, shownAs } of of.shownAs) await memberships.update({ shownAs }, { where: { classId: found.id, userId: id }, transaction });
+      if (of.back.length > 0)
+        await memberships.update({ leftOn: null }, { where: { classId: found.id, userId: { [Op.in]: of.back } }, transaction });
+      for (const { id, on } of of.left)
+        await memberships.update({ leftOn: on ?? today }, { where: { classId: found.id, userId: id, leftOn: null }, transaction });
+      for (const { id, shownAs } of of.shownAs)
+        await memberships.update({ shownAs }, { where: { classId: found.id, userId: id }, transaction });
     },
 
     /** The practice student of a class, made when first asked for. */
@@ -233,7 +264,13 @@ export function rosterService({ sequelize, accounts, classes, persons, tickets }
 
     /** For the demo school: people into a class from a given day on. */
     async plant(classId: string, people: { userId: string; joined: LocalDate; left?: LocalDate; shownAs?: string }[]): Promise<void> {
-      await memberships.bulkCreate(people.map(({ userId, joined, left, shownAs }) => ({ ...newRow(classId, userId, joined), leftOn: left ?? null, shownAs: shownAs ?? null })));
+      await memberships.bulkCreate(
+        people.map(({ userId, joined, left, shownAs }) => ({
+          ...newRow(classId, userId, joined),
+          leftOn: left ?? null,
+          shownAs: shownAs ?? null,
+        })),
+      );
     },
   };
   return service;

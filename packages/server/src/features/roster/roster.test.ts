@@ -19,8 +19,10 @@ afterEach(() => server.close());
 const code = async () => (await finch.get(`/api/classes/${school.rivers}`)).body.joinCode as string;
 const students = async () => (await finch.get(roster)).body as RosterStudent[];
 const names = async () => (await students()).filter((one) => one.left === null).map((one) => `${one.givenName} ${one.familyName}`.trim());
-const preview = async (table: string | Buffer, options = {}) => (await finch.upload(`${roster}/preview`, Buffer.from(table), 'table', options)).body as RosterPreviewReply;
-const short = ({ entries }: RosterPreviewReply) => entries.map((entry) => [entry.row, entry.kind, entry.kind === 'problem' ? entry.why : entry.name.givenName]);
+const preview = async (table: string | Buffer, options = {}) =>
+  (await finch.upload(`${roster}/preview`, Buffer.from(table), 'table', options)).body as RosterPreviewReply;
+const short = ({ entries }: RosterPreviewReply) =>
+  entries.map((entry) => [entry.row, entry.kind, entry.kind === 'problem' ? entry.why : entry.name.givenName]);
 const zip = async (files: Record<string, string | Buffer>) => {
   const archive = archiver('zip');
   for (const [name, content] of Object.entries(files)) archive.append(content, { name });
@@ -108,7 +110,9 @@ describe('a table', () => {
   });
 
   it('asks which column holds the names where it cannot tell, and takes the answer', async () => {
-    const table = Array.from({ length: 3 }, (_, row) => Array.from({ length: 30 }, (__, column) => `r${row} c${column}`).join('\t')).join('\n');
+    const table = Array.from({ length: 3 }, (_, row) => Array.from({ length: 30 }, (__, column) => `r${row} c${column}`).join('\t')).join(
+      '\n',
+    );
     expect(short(await preview(table))).toEqual([[1, 'problem', 'noNameColumn']]);
     const uses = Array.from({ length: 30 }, (_, column) => (column === 4 ? 'wholeName' : 'unused'));
     expect((await preview(table, { uses })).counts.new).toBe(3);
@@ -212,7 +216,12 @@ describe('a OneRoster bundle', () => {
 
   it('in bulk is the whole class; dangling references are named with file, row and column', async () => {
     const shown = await preview(await bundle());
-    expect(shown.bundle).toMatchObject({ version: '1.1', mode: 'bulk', chosen: 'c1', notes: ['classes.csv row 3: the course “k9” is not in the bundle.'] });
+    expect(shown.bundle).toMatchObject({
+      version: '1.1',
+      mode: 'bulk',
+      chosen: 'c1',
+      notes: ['classes.csv row 3: the course “k9” is not in the bundle.'],
+    });
     expect(short(shown)).toEqual([
       [2, 'new', 'Ada'],
       [3, 'new', 'Ben'],
@@ -229,9 +238,17 @@ describe('a OneRoster bundle', () => {
   it('as a delta says only what changed: who is not in it stays, also users it does not repeat', async () => {
     await school.bringIn(finch, await bundle(), { whole: false });
     const delta = {
-      'manifest.csv': manifest({ version: '1.2', users: 'delta', enrollments: 'delta', classes: 'absent', courses: 'absent', orgs: 'absent' }),
+      'manifest.csv': manifest({
+        version: '1.2',
+        users: 'delta',
+        enrollments: 'delta',
+        classes: 'absent',
+        courses: 'absent',
+        orgs: 'absent',
+      }),
       'users.csv': 'sourcedId,status,givenName,familyName\nu2,active,Benno,Kelp\n',
-      'enrollments.csv': 'sourcedId,status,classSourcedId,userSourcedId,role\ne1,tobedeleted,c1,u1,student\ne2,active,c1,u2,student\ne7,active,c1,u77,student',
+      'enrollments.csv':
+        'sourcedId,status,classSourcedId,userSourcedId,role\ne1,tobedeleted,c1,u1,student\ne2,active,c1,u2,student\ne7,active,c1,u77,student',
     };
     const shown = await preview(await zip(delta));
     expect([shown.bundle?.mode, shown.bundle?.chosen, short(shown)]).toEqual([
@@ -282,13 +299,17 @@ it.each(['xlsx', 'zip'])('taken out as %s it comes in again without a change, th
 
 describe('joining', () => {
   it('takes no user name that somebody has', async () => {
-    const taken = await (await server.person()).post(`/api/join/${await code()}`, { givenName: 'Someone', familyName: 'Else', userName: 'BAO', password: 'long enough' });
+    const taken = await (
+      await server.person()
+    ).post(`/api/join/${await code()}`, { givenName: 'Someone', familyName: 'Else', userName: 'BAO', password: 'long enough' });
     expect([taken.status, taken.body.type, taken.body.errors[0].path]).toEqual([409, 'account.userNameTaken', 'userName']);
     expect(await names()).not.toContain('Someone Else');
   });
 
   it('a name that is not on the roster is added to it', async () => {
-    const joined = await (await server.person()).post(`/api/join/${await code()}`, { givenName: 'يوسف', familyName: '', userName: 'yusuf', password: 'long enough' });
+    const joined = await (
+      await server.person()
+    ).post(`/api/join/${await code()}`, { givenName: 'يوسف', familyName: '', userName: 'yusuf', password: 'long enough' });
     expect(joined.body.wasOnRoster).toBe(false);
     expect(await names()).toContain('يوسف');
   });
@@ -304,7 +325,8 @@ describe('joining', () => {
   it('is refused while the code is shut, past its time, or the class put away', async () => {
     const visitor = await server.person();
     const shut = async () => (await visitor.get(`/api/join/${await code()}`)).body.type as string | undefined;
-    const set = (open: boolean, until: number | null) => finch.put(`/api/classes/${school.rivers}/join-code`, { open, until, asksNumber: false });
+    const set = (open: boolean, until: number | null) =>
+      finch.put(`/api/classes/${school.rivers}/join-code`, { open, until, asksNumber: false });
     await set(false, null);
     expect(await shut()).toBe('join.shut');
     await set(true, server.clock.now - 1);
@@ -318,7 +340,11 @@ describe('joining', () => {
 
 it('a student is corrected, has left, and comes back', async () => {
   await finch.patch(`${roster}/${school.bao.id}`, { familyName: 'Lindqvist', schoolNumber: '5', shownAs: 'Blue Heron' });
-  expect((await students()).find((one) => one.id === school.bao.id)).toMatchObject({ familyName: 'Lindqvist', schoolNumber: '5', shownAs: 'Blue Heron' });
+  expect((await students()).find((one) => one.id === school.bao.id)).toMatchObject({
+    familyName: 'Lindqvist',
+    schoolNumber: '5',
+    shownAs: 'Blue Heron',
+  });
   expect((await finch.patch(`${roster}/${school.hana.id}`, { schoolNumber: '5' })).body.type).toBe('roster.numberTaken');
   expect((await finch.del(`${roster}/${school.hana.id}`)).status).toBe(204);
   expect(await names()).toEqual(['Bao Lindqvist']);

@@ -10,7 +10,10 @@ const brief = Joi.object(briefForm).required();
 const window = Joi.object({ opens: instantOrNull, due: instantOrNull, closes: instantOrNull }).allow(null).required();
 const body = Joi.alternatives().conditional('.kind', {
   switch: [
-    { is: Joi.valid('assignment', 'handout'), then: Joi.object({ kind: Joi.string().required(), brief, window, termStart: localDay.allow(null).required() }) },
+    {
+      is: Joi.valid('assignment', 'handout'),
+      then: Joi.object({ kind: Joi.string().required(), brief, window, termStart: localDay.allow(null).required() }),
+    },
     { is: 'rubric', then: Joi.object({ kind: 'rubric', rubric: rubric.required() }) },
     { is: 'worksheet', then: Joi.object({ kind: 'worksheet', text: richText }) },
   ],
@@ -25,7 +28,11 @@ const form = {
 export const shelfParams = Joi.object({ itemId: id });
 export const keepQuery = Joi.object<{ from?: string }>({ from: id.optional() });
 export const keepBody = Joi.object<ShelfRequest, true>(form);
-export const changeShelfBody = Joi.object<ShelfChange, true>({ ...form, sharedWith: Joi.array().items(id.optional()).max(200).unique().required(), version });
+export const changeShelfBody = Joi.object<ShelfChange, true>({
+  ...form,
+  sharedWith: Joi.array().items(id.optional()).max(200).unique().required(),
+  version,
+});
 
 type One = { itemId: string };
 
@@ -45,7 +52,8 @@ export const shelfRoutes = ({ shelf }: Pick<Services, 'shelf'>): Route[] => [
     query: keepQuery,
     body: keepBody,
     status: 201,
-    handle: ({ actor, query, body, now }: Ask<unknown, ShelfRequest, { from?: string }>) => shelf.keep(asTeacher(actor), body, query.from ?? null, now),
+    handle: ({ actor, query, body, now }: Ask<unknown, ShelfRequest, { from?: string }>) =>
+      shelf.keep(asTeacher(actor), body, query.from ?? null, now),
   },
   {
     verb: 'get',

@@ -42,7 +42,8 @@ interface Collaborators {
 export function shelfService({ sequelize, accounts, classes, assignments, briefs, keptFiles }: Collaborators) {
   const { items, shares } = defineShelf(sequelize);
 
-  const sharesOf = async (itemIds: readonly string[]) => (await shares.findAll({ where: { itemId: { [Op.in]: [...itemIds] } }, raw: true })) as unknown as ShelfShareRow[];
+  const sharesOf = async (itemIds: readonly string[]) =>
+    (await shares.findAll({ where: { itemId: { [Op.in]: [...itemIds] } }, raw: true })) as unknown as ShelfShareRow[];
 
   /** A server is one school: every other teacher is a colleague. */
   async function colleaguesOf(teacher: Teacher): Promise<ShelfReply['colleagues']> {
@@ -51,7 +52,11 @@ export function shelfService({ sequelize, accounts, classes, assignments, briefs
 
   async function toItems(teacher: Teacher, rows: readonly ShelfItemRow[]): Promise<ShelfItem[]> {
     const ids = rows.map((row) => row.id);
-    const [shared, people, used] = await Promise.all([sharesOf(ids), accounts.people(rows.map((row) => row.ownerId)), briefs.setFromShelf(ids)]);
+    const [shared, people, used] = await Promise.all([
+      sharesOf(ids),
+      accounts.people(rows.map((row) => row.ownerId)),
+      briefs.setFromShelf(ids),
+    ]);
     return rows.map((row) => {
       const owner = people.get(row.ownerId);
       const own = row.ownerId === teacher.userId;
@@ -87,7 +92,11 @@ export function shelfService({ sequelize, accounts, classes, assignments, briefs
   const service = {
     /** Everything on a teacher's shelf, their own and what colleagues share with them. */
     async list(teacher: Teacher): Promise<ShelfReply> {
-      const shared = (await shares.findAll({ where: { teacherId: teacher.userId }, limit: MOST_LISTED, raw: true })) as unknown as ShelfShareRow[];
+      const shared = (await shares.findAll({
+        where: { teacherId: teacher.userId },
+        limit: MOST_LISTED,
+        raw: true,
+      })) as unknown as ShelfShareRow[];
       const rows = (await items.findAll({
         attributes: { exclude: ['body'] },
         where: { [Op.or]: [{ ownerId: teacher.userId }, { id: { [Op.in]: shared.map((one) => one.itemId) } }] },
@@ -121,7 +130,18 @@ export function shelfService({ sequelize, accounts, classes, assignments, briefs
       if (fromBriefId !== null) await briefs.forTeacher(teacher, 'assignment.look', fromBriefId);
       await keptFiles.usable(teacher.userId, filesOfBody(body), fromBriefId === null ? [] : [fromBriefId]);
       const at = new Date(now);
-      const row: ShelfItemRow = { id: randomUUID(), ownerId: teacher.userId, kind: body.kind, title, folder, tags, body, keptAt: at, changedAt: at, version: 1 };
+      const row: ShelfItemRow = {
+        id: randomUUID(),
+        ownerId: teacher.userId,
+        kind: body.kind,
+        title,
+        folder,
+        tags,
+        body,
+        keptAt: at,
+        changedAt: at,
+        version: 1,
+      };
       await inTransaction(sequelize, async (transaction) => {
         await items.create(row, { transaction });
         await write(row, body, transaction);
@@ -130,14 +150,22 @@ export function shelfService({ sequelize, accounts, classes, assignments, briefs
     },
 
     /** @throws Problem `conflict.changedMeanwhile` with the item as it is now */
-    async change(teacher: Teacher, id: string, { version, sharedWith, body, title, folder, tags }: ShelfChange, now: number): Promise<ShelfItemReply> {
+    async change(
+      teacher: Teacher,
+      id: string,
+      { version, sharedWith, body, title, folder, tags }: ShelfChange,
+      now: number,
+    ): Promise<ShelfItemReply> {
       const row = await find(teacher, id, { toChange: true });
       if (body.kind !== row.kind) throw new Problem('shelf.otherKind');
       await keptFiles.usable(teacher.userId, filesOfBody(body), [id]);
       const known = new Set((await colleaguesOf(teacher)).map((one) => one.id));
       if (sharedWith.some((one) => !known.has(one))) throw new Problem('thing.unknown');
       const done = await inTransaction(sequelize, async (transaction) => {
-        const [changed] = await items.update({ title, folder, tags, body, changedAt: new Date(now), version: version + 1 }, { where: { id, version }, transaction });
+        const [changed] = await items.update(
+          { title, folder, tags, body, changedAt: new Date(now), version: version + 1 },
+          { where: { id, version }, transaction },
+        );
         if (changed === 0) return false;
         await shares.destroy({ where: { itemId: id }, transaction });
         await shares.bulkCreate(

@@ -11,7 +11,8 @@ afterEach(() => server.close());
 
 const sheet = { title: 'Label sheet', folder: 'Rivers', tags: ['labels'], body: { kind: 'worksheet' as const, text: doc('Name: ___') } };
 const kept = async () => (await (await server.person('finch')).post('/api/shelf', sheet)).body as ShelfItem;
-const listOf = async (who: string) => ((await (await server.person(who)).get('/api/shelf')).body as ShelfReply).items.map((one) => one.title);
+const listOf = async (who: string) =>
+  ((await (await server.person(who)).get('/api/shelf')).body as ShelfReply).items.map((one) => one.title);
 
 it('keeps things for their owner, and for colleagues they are shared with', async () => {
   const [finch, lund] = [await server.person('finch'), await server.person('lund')];
@@ -20,7 +21,12 @@ it('keeps things for their owner, and for colleagues they are shared with', asyn
   const changed = await finch.put(`/api/shelf/${item.id}`, { ...sheet, folder: 'Landforms', sharedWith: [school.lund.id], version: 1 });
   expect(changed.body).toMatchObject({ folder: 'Landforms', sharedWith: [school.lund.id], version: 2 });
   expect([await listOf('lund'), await listOf('stranger')]).toEqual([['Label sheet'], []]);
-  expect((await lund.get(`/api/shelf/${item.id}`)).body).toMatchObject({ own: false, owner: 'finch Test', sharedWith: [], body: sheet.body });
+  expect((await lund.get(`/api/shelf/${item.id}`)).body).toMatchObject({
+    own: false,
+    owner: 'finch Test',
+    sharedWith: [],
+    body: sheet.body,
+  });
   expect((await lund.put(`/api/shelf/${item.id}`, { ...sheet, sharedWith: [], version: 2 })).status).toBe(404);
   expect((await finch.put(`/api/shelf/${item.id}`, { ...sheet, sharedWith: [], version: 1 })).body).toMatchObject({
     type: 'conflict.changedMeanwhile',
@@ -44,13 +50,28 @@ it('a shared assignment is set again with its files, and the shelf says where', 
     classes: _,
     fromShelf: __,
     ...brief
-  } = aBrief([], { attachments: [{ id: '7a1d4f0e-5c1b-4e0a-8a44-3f1f6f1c2b11', title: 'Map', use: 'toRead', example: false, kind: 'file', file }] });
-  const item = (await finch.post('/api/shelf', { title: 'Valley model', folder: '', tags: [], body: { kind: 'assignment', brief, window: null, termStart: null } }))
-    .body as ShelfItem;
+  } = aBrief([], {
+    attachments: [{ id: '7a1d4f0e-5c1b-4e0a-8a44-3f1f6f1c2b11', title: 'Map', use: 'toRead', example: false, kind: 'file', file }],
+  });
+  const item = (
+    await finch.post('/api/shelf', {
+      title: 'Valley model',
+      folder: '',
+      tags: [],
+      body: { kind: 'assignment', brief, window: null, termStart: null },
+    })
+  ).body as ShelfItem;
   const again = { ...aBrief([school.maps], { attachments: brief.attachments }), fromShelf: item.id };
   expect((await stranger.post('/api/briefs', again)).status).toBe(404);
   const body = ((await finch.get(`/api/shelf/${item.id}`)).body as ShelfItemReply).body;
-  await finch.put(`/api/shelf/${item.id}`, { title: 'Valley model', folder: '', tags: [], body, sharedWith: [school.stranger.id], version: 1 });
+  await finch.put(`/api/shelf/${item.id}`, {
+    title: 'Valley model',
+    folder: '',
+    tags: [],
+    body,
+    sharedWith: [school.stranger.id],
+    version: 1,
+  });
   const draft = (await stranger.post('/api/briefs', again)).body as BriefReply;
   expect(draft.attachments).toMatchObject([{ file: { name: 'map.txt' } }]);
   expect(String((await stranger.get(`/api/files/${file.id}`)).body)).toBe('the valley');

@@ -9,7 +9,8 @@ const toFile = ({ id, name, size, mediaType, kind }: FeedbackFileRow): FeedbackF
 /** Annotated files that teachers brought back, and what they said aloud. They are kept back until the piece is returned, as its score is. */
 export function feedbackFilesService({ sequelize }: { sequelize: Sequelize }) {
   const files = defineFeedbackFiles(sequelize);
-  const load = async (where: WhereOptions<FeedbackFileRow>) => (await files.findAll({ where, order: [['addedAt', 'ASC']], raw: true })) as unknown as FeedbackFileRow[];
+  const load = async (where: WhereOptions<FeedbackFileRow>) =>
+    (await files.findAll({ where, order: [['addedAt', 'ASC']], raw: true })) as unknown as FeedbackFileRow[];
   return {
     /** Adds a file to a piece; one of the same name that is not returned yet is replaced, and so is what was said aloud. */
     async add(
@@ -21,7 +22,18 @@ export function feedbackFilesService({ sequelize }: { sequelize: Sequelize }) {
       kind: FeedbackFile['kind'] = 'file',
     ): Promise<FeedbackFile> {
       await files.destroy({ where: { pieceId, returnedAt: null, kind, ...(kind === 'voice' ? {} : { name }) }, transaction });
-      const row: FeedbackFileRow = { id: randomUUID(), pieceId, fingerprint, name, size, mediaType, byUser, addedAt: new Date(now), returnedAt: null, kind };
+      const row: FeedbackFileRow = {
+        id: randomUUID(),
+        pieceId,
+        fingerprint,
+        name,
+        size,
+        mediaType,
+        byUser,
+        addedAt: new Date(now),
+        returnedAt: null,
+        kind,
+      };
       await files.create(row, { transaction });
       return toFile(row);
     },

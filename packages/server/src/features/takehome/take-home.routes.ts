@@ -30,7 +30,9 @@ export const takeHomeRoutes = ({ takeHome }: Pick<Services, 'takeHome'>): Route[
     action: 'piece.takeHome',
     does: 'How many files of some assignments would go home.',
     body: planBody,
-    handle: async ({ actor, body, now }: Ask<unknown, { of: string[] }>) => ({ files: (await takeHome.plan(asTeacher(actor), body.of, 'html', now)).length }),
+    handle: async ({ actor, body, now }: Ask<unknown, { of: string[] }>) => ({
+      files: (await takeHome.plan(asTeacher(actor), body.of, 'html', now)).length,
+    }),
   },
   {
     verb: 'get',
@@ -63,6 +65,7 @@ export const takeHomeRoutes = ({ takeHome }: Pick<Services, 'takeHome'>): Route[
     params: assignmentParams,
     takesFile: true,
     status: 201,
-    handle: ({ actor, params, now, req }: Ask<{ assignmentId: string }>) => takeHome.bringBack(asTeacher(actor), params.assignmentId, takenFile(req), now),
+    handle: ({ actor, params, now, req }: Ask<{ assignmentId: string }>) =>
+      takeHome.bringBack(asTeacher(actor), params.assignmentId, takenFile(req), now),
   },
 ];

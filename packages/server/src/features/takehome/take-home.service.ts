@@ -51,7 +51,15 @@ const MOST_TICKETS = 500;
 
 const endingOf = ({ name }: WorkFile): string => name.split('.').slice(1).pop() ?? '';
 const localTime = (zone: string, at: number) =>
-  new Intl.DateTimeFormat('sv-SE', { timeZone: zone, year: 'numeric', month: '2-digit', day: '2-digit', hour: '2-digit', minute: '2-digit', second: '2-digit' }).format(at);
+  new Intl.DateTimeFormat('sv-SE', {
+    timeZone: zone,
+    year: 'numeric',
+    month: '2-digit',
+    day: '2-digit',
+    hour: '2-digit',
+    minute: '2-digit',
+    second: '2-digit',
+  }).format(at);
 
 interface Collaborators {
   assignments: AssignmentsService;
@@ -71,8 +79,16 @@ export function takeHomeService({ assignments, board, pieces, works, feedbackFil
    * Every file of every hand-in of these assignments, with the name that it goes home by. Names are given to all
    * versions in one order, so that a file keeps its name when somebody hands in again.
    */
-  async function everything(teacher: Teacher, all: readonly AssignmentReply[], as: 'html' | 'pdf', now: number, { byName = false } = {}): Promise<Going[]> {
-    const sights = (await board.as(teacherEyes(teacher)).ofAssignments(all, now)).filter(({ record }) => (record?.summary.handIns ?? 0) > 0);
+  async function everything(
+    teacher: Teacher,
+    all: readonly AssignmentReply[],
+    as: 'html' | 'pdf',
+    now: number,
+    { byName = false } = {},
+  ): Promise<Going[]> {
+    const sights = (await board.as(teacherEyes(teacher)).ofAssignments(all, now)).filter(
+      ({ record }) => (record?.summary.handIns ?? 0) > 0,
+    );
     const byWork = new Map<string, Sight[]>();
     for (const sight of sights) byWork.set(sight.record!.work.id, [...(byWork.get(sight.record!.work.id) ?? []), sight]);
     const handIns = await works.allHandIns([...byWork.keys()]);
@@ -104,7 +120,8 @@ export function takeHomeService({ assignments, board, pieces, works, feedbackFil
 
   const latestOf = (going: readonly Going[]): Going[] => {
     const latest = new Map<string, number>();
-    for (const { sight, handIn } of going) latest.set(sight.record!.work.id, Math.max(latest.get(sight.record!.work.id) ?? 0, handIn.version));
+    for (const { sight, handIn } of going)
+      latest.set(sight.record!.work.id, Math.max(latest.get(sight.record!.work.id) ?? 0, handIn.version));
     return going.filter(({ sight, handIn }) => latest.get(sight.record!.work.id) === handIn.version);
   };
 
@@ -124,8 +141,26 @@ export function takeHomeService({ assignments, board, pieces, works, feedbackFil
     return pdfs ? pdfs.make(page) : Buffer.from(handInPage(page));
   }
 
-  function manifestRow({ name, sight: { schoolClass, assignment, member, team, piece }, sights, handIn, file }: Going, fingerprint: string): string[] {
-    if (isApart(sights)) return [name, schoolClass.label, '', '', '', assignment.title, String(handIn.version), '', '', file ? '' : String(handIn.words), '', '', ''];
+  function manifestRow(
+    { name, sight: { schoolClass, assignment, member, team, piece }, sights, handIn, file }: Going,
+    fingerprint: string,
+  ): string[] {
+    if (isApart(sights))
+      return [
+        name,
+        schoolClass.label,
+        '',
+        '',
+        '',
+        assignment.title,
+        String(handIn.version),
+        '',
+        '',
+        file ? '' : String(handIn.words),
+        '',
+        '',
+        '',
+      ];
     const { familyName, givenName } = member.student;
     const late = piece.lateBy > 0 ? String(Math.ceil(piece.lateBy / 60_000)) : '0';
     const when = localTime(schoolClass.calendar.zone, handIn.at);
@@ -160,7 +195,9 @@ export function takeHomeService({ assignments, board, pieces, works, feedbackFil
     nameOf(going: readonly Going[]): string {
       const { schoolClass, assignment } = going[0]!.sight;
       const one = going.every(({ sight }) => sight.assignment.id === assignment.id);
-      const [name] = takeHomeNames([{ className: schoolClass.label, familyName: '', givenName: '', title: one ? assignment.title : 'all', version: 1, ending: 'zip' }]);
+      const [name] = takeHomeNames([
+        { className: schoolClass.label, familyName: '', givenName: '', title: one ? assignment.title : 'all', version: 1, ending: 'zip' },
+      ]);
       return name!.replace(/_v1\.zip$/, '');
     },
 
@@ -191,7 +228,8 @@ export function takeHomeService({ assignments, board, pieces, works, feedbackFil
             rows.push(manifestRow(one, createHash('sha256').update(bytes).digest('hex')));
           } else {
             const bytes = await fileStore.read(one.file.fingerprint);
-            if (bytes) await added(bytes.stream.pipe(new PassThrough()), one.name, isApart(one.sights) ? Date.parse('2026-01-01') : one.handIn.at);
+            if (bytes)
+              await added(bytes.stream.pipe(new PassThrough()), one.name, isApart(one.sights) ? Date.parse('2026-01-01') : one.handIn.at);
             rows.push(manifestRow(bytes ? one : { ...one, name: `MISSING ON THE SERVER: ${one.name}` }, one.file.fingerprint));
           }
           progress.done += 1;
@@ -227,7 +265,10 @@ export function takeHomeService({ assignments, board, pieces, works, feedbackFil
         file.name,
         going.map(({ name }) => name),
       );
-      if (which === null) throw new Problem('bringBack.unknownName', { title: `“${file.name}” is none of the names that went home. It was not stored; give it its old name.` });
+      if (which === null)
+        throw new Problem('bringBack.unknownName', {
+          title: `“${file.name}” is none of the names that went home. It was not stored; give it its old name.`,
+        });
       const { sights } = going[which]!;
       const kept = await pieces.changeAll(
         sights.map(({ member }) => ({ assignmentId, studentId: member.student.id })),
@@ -241,7 +282,10 @@ export function takeHomeService({ assignments, board, pieces, works, feedbackFil
           return last!;
         },
       );
-      return { file: kept, students: sights.map(({ member: { student } }) => ({ givenName: student.givenName, familyName: student.familyName })) };
+      return {
+        file: kept,
+        students: sights.map(({ member: { student } }) => ({ givenName: student.givenName, familyName: student.familyName })),
+      };
     },
   };
 }

@@ -92,7 +92,11 @@ it('comes back by its name, kept back until the piece is returned', async () => 
   const taken = await finch.upload(back, Buffer.from('well done'), 'rivers_lind_bao_meander-notes_v1 (1).pdf');
   expect([taken.status, taken.body.students]).toEqual([201, [{ givenName: 'Bao', familyName: 'Lind' }]]);
   const file = `/api/files/${taken.body.file.id}`;
-  expect([(await bao.get(file)).status, (await finch.get(file)).status, (await bao.get(`/api/my/work/${id}`)).body.feedbackFiles]).toEqual([404, 200, []]);
+  expect([(await bao.get(file)).status, (await finch.get(file)).status, (await bao.get(`/api/my/work/${id}`)).body.feedbackFiles]).toEqual([
+    404,
+    200,
+    [],
+  ]);
   const at = `/api/assignments/${id}/pieces/${school.bao.id}`;
   await finch.put(`${at}/score`, { earned: 15_000, chosen: null, remark: doc(''), version: (await finch.get(at)).body.row.version });
   await finch.post(`/api/assignments/${id}/return`, { studentIds: 'allHeld', confirmed: true });
@@ -109,5 +113,7 @@ it('a file keeps its name when the student hands in again, so that the old one s
   await handIn('bao', [], 'Better.');
   const { finch, entries } = await takenHome();
   expect([...entries.keys()][0]).toBe('Rivers_Lind_Bao_Meander-notes_v2.html');
-  expect((await finch.upload(`/api/assignments/${id}/bring-back`, Buffer.from('x'), 'Rivers_Lind_Bao_Meander-notes_v1.html')).status).toBe(201);
+  expect((await finch.upload(`/api/assignments/${id}/bring-back`, Buffer.from('x'), 'Rivers_Lind_Bao_Meander-notes_v1.html')).status).toBe(
+    201,
+  );
 });

@@ -28,7 +28,16 @@ export function termLineService({ classes, roster, assignments, board, myWork }:
         const squares = sights.flatMap(({ assignment, resolved: { window } }) =>
           window.due === null
             ? []
-            : [{ assignmentId: assignment.id, briefId: assignment.briefId, classId: assignment.classId, title: assignment.title, due: window.due, issued: true }],
+            : [
+                {
+                  assignmentId: assignment.id,
+                  briefId: assignment.briefId,
+                  classId: assignment.classId,
+                  title: assignment.title,
+                  due: window.due,
+                  issued: true,
+                },
+              ],
         );
         return { classes: mine.filter((one) => one.putAwayAt === null).map(toClass), squares, waiting: 0 };
       }

@@ -110,7 +110,10 @@ export function todayService({ accounts, classes, assignments, board, extensions
     async of(teacher: Actor & { userId: string }, now: number): Promise<TodayReply> {
       const mine = await classes.load(await classes.taughtBy(teacher.userId));
       const ids = mine.map((one) => one.id);
-      const [all, handouts] = await Promise.all([assignments.ofClasses(ids, { drafts: true, now }), assignments.ofClasses(ids, { drafts: true, now, kind: 'handout' })]);
+      const [all, handouts] = await Promise.all([
+        assignments.ofClasses(ids, { drafts: true, now }),
+        assignments.ofClasses(ids, { drafts: true, now, kind: 'handout' }),
+      ]);
       const issued = all.filter((one) => isIssued(one, now));
       const [sights, requests, joinings] = await Promise.all([
         board.as(teacherEyes(teacher)).lean({ classes: mine, assignments: issued, now }),

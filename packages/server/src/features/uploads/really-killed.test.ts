@@ -19,7 +19,8 @@ afterEach(() => real.close());
 const MB = 1024 * 1024;
 const TUS = { 'Tus-Resumable': '1.0.0' };
 const part = (offset: number) => ({ ...TUS, 'Upload-Offset': String(offset), 'Content-Type': 'application/offset+octet-stream' });
-const count = async (table: string) => Number(((await real.sequelize.query(`SELECT COUNT(*) AS n FROM ${table}`))[0][0] as { n: number }).n);
+const count = async (table: string) =>
+  Number(((await real.sequelize.query(`SELECT COUNT(*) AS n FROM ${table}`))[0][0] as { n: number }).n);
 const piece = async () =>
   (await (await bao.send('GET', `/api/my/work/${id}`)).json()) as {
     piece: { state: string };
@@ -28,12 +29,20 @@ const piece = async () =>
   };
 /** From now on a write to the table waits in the database, so that the server can be killed while it does. */
 const holdAt = (table: string) => real.sequelize.query(`CREATE TRIGGER hold BEFORE INSERT ON ${table} FOR EACH ROW SET @held = SLEEP(300)`);
-const held = () => until(async () => ((await real.sequelize.query("SELECT id FROM information_schema.processlist WHERE state = 'User sleep'"))[0] as object[]).length > 0);
+const held = () =>
+  until(
+    async () =>
+      ((await real.sequelize.query("SELECT id FROM information_schema.processlist WHERE state = 'User sleep'"))[0] as object[]).length > 0,
+  );
 const letGo = () => real.sequelize.query('DROP TRIGGER hold');
 
 async function begin(bytes: Buffer, name: string): Promise<string> {
   const metadata = `assignmentId ${Buffer.from(id).toString('base64')},name ${Buffer.from(name).toString('base64')}`;
-  const reply = await bao.send('POST', '/api/my/uploads', undefined, { ...TUS, 'Upload-Length': String(bytes.length), 'Upload-Metadata': metadata });
+  const reply = await bao.send('POST', '/api/my/uploads', undefined, {
+    ...TUS,
+    'Upload-Length': String(bytes.length),
+    'Upload-Metadata': metadata,
+  });
   expect(reply.status).toBe(201);
   return new URL(reply.headers.get('location')!, real.base).pathname;
 }
@@ -44,7 +53,9 @@ it('in the middle of 40 MB: what had come is still there, and only the rest is s
   const upload = await begin(bytes, 'valley.mp4');
   // A line that gives 15 MB and then nothing more.
   const half = new ReadableStream<Uint8Array>({ start: (out) => out.enqueue(bytes.subarray(0, 15 * MB)) });
-  const broken = bao.send('PATCH', upload, half, { ...part(0), 'Content-Length': String(bytes.length) }).catch((error: unknown) => String(error));
+  const broken = bao
+    .send('PATCH', upload, half, { ...part(0), 'Content-Length': String(bytes.length) })
+    .catch((error: unknown) => String(error));
   // Asking the server would end the upload: whoever asks is about to go on with it.
   await until(async () => (await stat(join(real.folder, 'files/uploads', upload.split('/').pop()!))).size > 5 * MB);
   await real.kill();
@@ -97,7 +108,9 @@ it('between hand-in and receipt: it is in, and asking again gives the same recei
   const key = randomUUID();
   // A browser that sends its request and never hears the answer.
   const deaf = connect(real.port, '127.0.0.1').on('error', () => undefined);
-  const headers = Object.entries({ ...bao.headers(), host: 'jolly', 'idempotency-key': key, 'content-length': '0' }).map(([name, value]) => `${name}: ${value}`);
+  const headers = Object.entries({ ...bao.headers(), host: 'jolly', 'idempotency-key': key, 'content-length': '0' }).map(
+    ([name, value]) => `${name}: ${value}`,
+  );
   deaf.pause();
   deaf.write(`POST /api/my/work/${id}/hand-in HTTP/1.1\r\n${headers.join('\r\n')}\r\n\r\n`);
   await until(async () => (await count('hand_ins')) === 1);
@@ -107,7 +120,11 @@ it('between hand-in and receipt: it is in, and asking again gives the same recei
   const stood = await piece();
   expect(stood).toMatchObject({ piece: { state: 'in' }, handIn: { version: 1 } });
   const again = await bao.send('POST', `/api/my/work/${id}/hand-in`, undefined, { 'Idempotency-Key': key });
-  expect([again.status, ((await again.json()) as { receipt: string }).receipt, await count('hand_ins')]).toEqual([201, stood.handIn!.receipt, 1]);
+  expect([again.status, ((await again.json()) as { receipt: string }).receipt, await count('hand_ins')]).toEqual([
+    201,
+    stood.handIn!.receipt,
+    1,
+  ]);
 });
 
 it('with no room left: it is said, nothing is left behind, and what had come goes on once there is room', async () => {
@@ -127,5 +144,7 @@ it('with no room left: it is said, nothing is left behind, and what had come goe
   const offset = await offsetOf(upload);
   expect(offset).toBeLessThanOrEqual(8 * MB);
   await bao.send('PATCH', upload, bytes.subarray(offset), part(offset));
-  expect(await (await bao.send('POST', `${upload}/finish`)).json()).toMatchObject({ fingerprint: createHash('sha256').update(bytes).digest('hex') });
+  expect(await (await bao.send('POST', `${upload}/finish`)).json()).toMatchObject({
+    fingerprint: createHash('sha256').update(bytes).digest('hex'),
+  });
 });

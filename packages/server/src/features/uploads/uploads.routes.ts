@@ -8,14 +8,25 @@ import { UPLOADS_PATH, type UploadOf } from './uploads.service';
 
 type One = { uploadId: string };
 const uploadParams = Joi.object({ uploadId: id });
-const begun = Joi.object<UploadOf>({ assignmentId: id, name: Joi.string().max(2000).required(), size: Joi.number().integer().min(0).required() });
+const begun = Joi.object<UploadOf>({
+  assignmentId: id,
+  name: Joi.string().max(2000).required(),
+  size: Joi.number().integer().min(0).required(),
+});
 
 /** The protocol's own headers: the length, and pairs of a name and a value in base64. */
 function uploadOf(req: Ask['req']): UploadOf {
   const pairs = (req.get('upload-metadata') ?? '').split(',').map((pair) => pair.trim().split(' '));
   const value = (name: string) => Buffer.from(pairs.find(([key]) => key === name)?.[1] ?? '', 'base64').toString();
-  const { error, value: checked } = begun.validate({ assignmentId: value('assignmentId'), name: value('name'), size: req.get('upload-length') });
-  if (error) throw new Problem('request.malformed', { errors: error.details.map(({ path, message }) => ({ path: path.join('.'), message: `${message}.` })) });
+  const { error, value: checked } = begun.validate({
+    assignmentId: value('assignmentId'),
+    name: value('name'),
+    size: req.get('upload-length'),
+  });
+  if (error)
+    throw new Problem('request.malformed', {
+      errors: error.details.map(({ path, message }) => ({ path: path.join('.'), message: `${message}.` })),
+    });
   return checked;
 }
 

@@ -92,14 +92,34 @@ export function uploadsService({ sequelize, fileStore, working, works }: Collabo
 
   return {
     /** Begins an upload. @throws Problem `file.tooLarge`, `upload.tooMany`, or whatever keeps the student from attaching it */
-    async begin(student: Student, { assignmentId, name, size }: UploadOf, now: number, { req, res }: { req: Request; res: Response }): Promise<void> {
-      if (size === 0) throw new Problem('file.empty', { title: `“${safeFileName(name)}” is empty (0 bytes). Save it again and attach it once more.` });
+    async begin(
+      student: Student,
+      { assignmentId, name, size }: UploadOf,
+      now: number,
+      { req, res }: { req: Request; res: Response },
+    ): Promise<void> {
+      if (size === 0)
+        throw new Problem('file.empty', { title: `“${safeFileName(name)}” is empty (0 bytes). Save it again and attach it once more.` });
       if (size > MOST_FILE_BYTES) throw new Problem('file.tooLarge');
       await working.mayAttach(student, assignmentId, now);
-      const open = (await uploads.findAll({ attributes: ['size'], where: { userId: student.userId, fileId: null }, limit: MOST_OPEN, raw: true })) as unknown as UploadRow[];
-      if (open.length >= MOST_OPEN || open.reduce((sum, row) => sum + Number(row.size), size) > MOST_OPEN_BYTES) throw new Problem('upload.tooMany');
+      const open = (await uploads.findAll({
+        attributes: ['size'],
+        where: { userId: student.userId, fileId: null },
+        limit: MOST_OPEN,
+        raw: true,
+      })) as unknown as UploadRow[];
+      if (open.length >= MOST_OPEN || open.reduce((sum, row) => sum + Number(row.size), size) > MOST_OPEN_BYTES)
+        throw new Problem('upload.tooMany');
       const id = randomUUID();
-      await uploads.create({ id, userId: student.userId, assignmentId, name: safeFileName(name), size, begunAt: new Date(now), fileId: null });
+      await uploads.create({
+        id,
+        userId: student.userId,
+        assignmentId,
+        name: safeFileName(name),
+        size,
+        begunAt: new Date(now),
+        fileId: null,
+      });
       names.set(req, id);
       await server.handle(req, res);
     },
@@ -119,11 +139,17 @@ export function uploadsService({ sequelize, fileStore, working, works }: Collabo
       if (row.fileId !== null) return (await works.file(row.fileId))!.file;
       if ((await bytesHere(id)) !== Number(row.size)) throw new Problem('upload.incomplete');
       const kept = await fileStore.keep(createReadStream(join(fileStore.uploads, id)));
-      const file = await working.attach(student, row.assignmentId, { ...kept, name: row.name }, now, async ({ id: fileId }, transaction) => {
-        const [taken] = await uploads.update({ fileId }, { where: { id, fileId: null }, transaction });
-        // Two tabs finish the same upload: the second finds it done.
-        if (taken === 0) throw new Problem('conflict.changedMeanwhile');
-      });
+      const file = await working.attach(
+        student,
+        row.assignmentId,
+        { ...kept, name: row.name },
+        now,
+        async ({ id: fileId }, transaction) => {
+          const [taken] = await uploads.update({ fileId }, { where: { id, fileId: null }, transaction });
+          // Two tabs finish the same upload: the second finds it done.
+          if (taken === 0) throw new Problem('conflict.changedMeanwhile');
+        },
+      );
       await parts.remove(id).catch(() => undefined);
       return file;
     },
@@ -136,7 +162,11 @@ export function uploadsService({ sequelize, fileStore, working, works }: Collabo
 
     /** Lets go of uploads that nobody went on with, a few a round. @returns how many */
     async clear(now: number): Promise<number> {
-      const old = (await uploads.findAll({ where: { begunAt: { [Op.lt]: new Date(now - KEPT_MS) } }, limit: 50, raw: true })) as unknown as UploadRow[];
+      const old = (await uploads.findAll({
+        where: { begunAt: { [Op.lt]: new Date(now - KEPT_MS) } },
+        limit: 50,
+        raw: true,
+      })) as unknown as UploadRow[];
       for (const { id } of old) await parts.remove(id).catch(() => undefined);
       await uploads.destroy({ where: { id: { [Op.in]: old.map((row) => row.id) } } });
       return old.length;

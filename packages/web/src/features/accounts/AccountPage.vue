@@ -44,7 +44,9 @@ const step = useAttempt();
 const start = () => step.attempt(async () => void (started.value = await ask<TwoStepStartReply>('POST', '/api/account/two-step/start')));
 const finish = () =>
   step.attempt(async () => {
-    const { recoveryCodes } = await ask<TwoStepDoneReply>('POST', '/api/account/two-step', { body: { secret: started.value!.secret, code: code.value, ...proofBody() } });
+    const { recoveryCodes } = await ask<TwoStepDoneReply>('POST', '/api/account/two-step', {
+      body: { secret: started.value!.secret, code: code.value, ...proofBody() },
+    });
     [recovery.value, started.value, code.value, proof.value] = [recoveryCodes, null, '', { current: '', presentCode: '' }];
     await session.look();
   });
@@ -59,21 +61,63 @@ const print = () => window.print();
 
 <template>
   <div class="page account">
-    <div class="heading"><h1>{{ t('account.title') }}</h1><span class="small">{{ t('account.signsInAs', { name: session.me?.userName ?? '' }) }}</span></div>
+    <div class="heading">
+      <h1>{{ t('account.title') }}</h1>
+      <span class="small">{{ t('account.signsInAs', { name: session.me?.userName ?? '' }) }}</span>
+    </div>
     <p v-if="said" class="good" role="status">{{ said }}</p>
     <div class="boxes">
       <form class="sheet box stack" @submit.prevent="changePassword">
         <h2>{{ t('account.password') }}</h2>
-        <div><label class="label" for="current">{{ t('account.current') }}</label><input id="current" v-model="current" class="field" type="password" autocomplete="current-password" required /></div>
-        <div><label class="label" for="new">{{ t('account.newPassword') }}</label><input id="new" v-model="password" class="field" type="password" autocomplete="new-password" minlength="8" maxlength="200" required /><p class="muted small">{{ t('account.otherPlaces') }}</p></div>
+        <div>
+          <label class="label" for="current">{{ t('account.current') }}</label><input
+            id="current"
+            v-model="current"
+            class="field"
+            type="password"
+            autocomplete="current-password"
+            required
+          />
+        </div>
+        <div>
+          <label class="label" for="new">{{ t('account.newPassword') }}</label><input
+            id="new"
+            v-model="password"
+            class="field"
+            type="password"
+            autocomplete="new-password"
+            minlength="8"
+            maxlength="200"
+            required
+          />
+          <p class="muted small">{{ t('account.otherPlaces') }}</p>
+        </div>
         <p v-if="changing.problem.value" class="note bad" role="alert">{{ changing.problem.value.title }}</p>
         <button class="btn main" :disabled="changing.busy.value">{{ t('account.savePassword') }}</button>
       </form>
       <form v-if="teacher" class="sheet box stack" @submit.prevent="saveEmail">
         <h2>{{ t('account.email') }}</h2>
         <p class="muted small">{{ t('account.emailWhy') }}</p>
-        <div><label class="label" for="email">{{ t('account.email') }}</label><input id="email" v-model="email" class="field" type="email" autocomplete="email" maxlength="200" /></div>
-        <div><label class="label" for="email-password">{{ t('account.current') }}</label><input id="email-password" v-model="emailPassword" class="field" type="password" autocomplete="current-password" required /></div>
+        <div>
+          <label class="label" for="email">{{ t('account.email') }}</label><input
+            id="email"
+            v-model="email"
+            class="field"
+            type="email"
+            autocomplete="email"
+            maxlength="200"
+          />
+        </div>
+        <div>
+          <label class="label" for="email-password">{{ t('account.current') }}</label><input
+            id="email-password"
+            v-model="emailPassword"
+            class="field"
+            type="password"
+            autocomplete="current-password"
+            required
+          />
+        </div>
         <p v-if="mailing.problem.value" class="note bad" role="alert">{{ mailing.problem.value.title }}</p>
         <button class="btn" :disabled="mailing.busy.value">{{ t('common.save') }}</button>
       </form>
@@ -82,26 +126,95 @@ const print = () => window.print();
         <p class="muted small">{{ session.me?.twoStep ? t('account.twoStepOn') : t('account.twoStepWhy') }}</p>
         <template v-if="recovery.length > 0">
           <p class="note">{{ t('account.recoveryWhy') }}</p>
-          <ul class="plain codes"><li v-for="one in recovery" :key="one">{{ one }}</li></ul>
+          <ul class="plain codes">
+            <li v-for="one in recovery" :key="one">{{ one }}</li>
+          </ul>
           <button class="btn" @click="print">{{ t('account.print') }}</button>
         </template>
         <form v-else-if="started" class="stack" @submit.prevent="finish">
           <p class="small">{{ t('account.scan') }}</p>
           <QrCode :text="started.address" :label="t('account.scan')" class="qr" />
           <p class="muted small secret">{{ t('account.orType', { secret: started.secret }) }}</p>
-          <div><label class="label" for="code">{{ t('signIn.code') }}</label><input id="code" v-model="code" class="field" inputmode="numeric" autocomplete="one-time-code" maxlength="10" required /></div>
-          <div><label class="label" for="step-password">{{ t('account.current') }}</label><input id="step-password" v-model="proof.current" class="field" type="password" autocomplete="current-password" required /></div>
-          <div v-if="session.me?.twoStep"><label class="label" for="present-code">{{ t('account.presentCode') }}</label><input id="present-code" v-model="proof.presentCode" class="field" autocomplete="off" maxlength="40" required /></div>
-          <div class="row"><button class="btn main" :disabled="step.busy.value">{{ t(session.me?.twoStep ? 'account.twoStepReplaceGo' : 'account.twoStepGo') }}</button><button type="button" class="btn quiet" @click="started = null">{{ t('common.cancel') }}</button></div>
+          <div>
+            <label class="label" for="code">{{ t('signIn.code') }}</label><input
+              id="code"
+              v-model="code"
+              class="field"
+              inputmode="numeric"
+              autocomplete="one-time-code"
+              maxlength="10"
+              required
+            />
+          </div>
+          <div>
+            <label class="label" for="step-password">{{ t('account.current') }}</label><input
+              id="step-password"
+              v-model="proof.current"
+              class="field"
+              type="password"
+              autocomplete="current-password"
+              required
+            />
+          </div>
+          <div v-if="session.me?.twoStep">
+            <label class="label" for="present-code">{{ t('account.presentCode') }}</label><input
+              id="present-code"
+              v-model="proof.presentCode"
+              class="field"
+              autocomplete="off"
+              maxlength="40"
+              required
+            />
+          </div>
+          <div class="row">
+            <button class="btn main" :disabled="step.busy.value">
+              {{ t(session.me?.twoStep ? 'account.twoStepReplaceGo' : 'account.twoStepGo') }}</button><button
+              type="button"
+              class="btn quiet"
+              @click="started = null"
+            >
+              {{ t('common.cancel') }}
+            </button>
+          </div>
         </form>
         <form v-else-if="ending" class="stack" @submit.prevent="end">
-          <div><label class="label" for="end-password">{{ t('account.current') }}</label><input id="end-password" v-model="proof.current" class="field" type="password" autocomplete="current-password" required /></div>
-          <div><label class="label" for="end-code">{{ t('account.presentCode') }}</label><input id="end-code" v-model="proof.presentCode" class="field" autocomplete="one-time-code" maxlength="40" required /></div>
-          <div class="row"><button class="btn" :disabled="step.busy.value">{{ t('account.twoStepEnd') }}</button><button type="button" class="btn quiet" @click="ending = false">{{ t('common.cancel') }}</button></div>
+          <div>
+            <label class="label" for="end-password">{{ t('account.current') }}</label><input
+              id="end-password"
+              v-model="proof.current"
+              class="field"
+              type="password"
+              autocomplete="current-password"
+              required
+            />
+          </div>
+          <div>
+            <label class="label" for="end-code">{{ t('account.presentCode') }}</label><input
+              id="end-code"
+              v-model="proof.presentCode"
+              class="field"
+              autocomplete="one-time-code"
+              maxlength="40"
+              required
+            />
+          </div>
+          <div class="row">
+            <button class="btn" :disabled="step.busy.value">{{ t('account.twoStepEnd') }}</button><button
+              type="button"
+              class="btn quiet"
+              @click="ending = false"
+            >
+              {{ t('common.cancel') }}
+            </button>
+          </div>
         </form>
         <p v-if="step.problem.value" class="note bad" role="alert">{{ step.problem.value.title }}</p>
         <template v-if="!started && !ending && recovery.length === 0">
-          <div v-if="session.me?.twoStep" class="row wrap"><button class="btn" @click="start">{{ t('account.twoStepReplace') }}</button><button class="btn" @click="ending = true">{{ t('account.twoStepEnd') }}</button></div>
+          <div v-if="session.me?.twoStep" class="row wrap">
+            <button class="btn" @click="start">{{ t('account.twoStepReplace') }}</button><button class="btn" @click="ending = true">
+              {{ t('account.twoStepEnd') }}
+            </button>
+          </div>
           <button v-else class="btn" @click="start">{{ t('account.twoStepStart') }}</button>
         </template>
       </section>
@@ -111,10 +224,27 @@ const print = () => window.print();
 </template>
 
 <style scoped>
-.account { max-width: 1080px; }
-.boxes { display: grid; grid-template-columns: repeat(auto-fit, minmax(min(300px, 100%), 1fr)); gap: 20px; align-items: start; }
-.box { padding: 18px 20px; }
-.codes { font: 600 16px var(--font-head); letter-spacing: 0.06em; columns: 1; }
-.qr { width: 190px; }
-.secret { overflow-wrap: anywhere; }
+.account {
+  max-width: 1080px;
+}
+.boxes {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(300px, 100%), 1fr));
+  gap: 20px;
+  align-items: start;
+}
+.box {
+  padding: 18px 20px;
+}
+.codes {
+  font: 600 16px var(--font-head);
+  letter-spacing: 0.06em;
+  columns: 1;
+}
+.qr {
+  width: 190px;
+}
+.secret {
+  overflow-wrap: anywhere;
+}
 </style>

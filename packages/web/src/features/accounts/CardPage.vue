@@ -20,7 +20,9 @@ const { problem, busy, attempt } = useAttempt();
 const go = () =>
   attempt(async () => {
     await askSession();
-    session.enter(await ask<SessionReply>('POST', '/api/session/card', { body: { userName: userName.value, code: code.value }, anonymous: true }));
+    session.enter(
+      await ask<SessionReply>('POST', '/api/session/card', { body: { userName: userName.value, code: code.value }, anonymous: true }),
+    );
     await router.replace('/work');
   });
 onMounted(async () => {
@@ -36,16 +38,46 @@ onMounted(async () => {
 <template>
   <GatePage :title="t('card.title')">
     <form class="stack" @submit.prevent="go">
-      <div><label class="label" for="card-name">{{ t('signIn.userName') }}</label><input id="card-name" v-model="userName" class="field" autocapitalize="none" spellcheck="false" autocomplete="username" maxlength="64" required /></div>
-      <div><label class="label" for="card-code">{{ t('card.code') }}</label><input id="card-code" v-model="code" class="field code" autocapitalize="characters" spellcheck="false" autocomplete="off" maxlength="24" required /></div>
+      <div>
+        <label class="label" for="card-name">{{ t('signIn.userName') }}</label><input
+          id="card-name"
+          v-model="userName"
+          class="field"
+          autocapitalize="none"
+          spellcheck="false"
+          autocomplete="username"
+          maxlength="64"
+          required
+        />
+      </div>
+      <div>
+        <label class="label" for="card-code">{{ t('card.code') }}</label><input
+          id="card-code"
+          v-model="code"
+          class="field code"
+          autocapitalize="characters"
+          spellcheck="false"
+          autocomplete="off"
+          maxlength="24"
+          required
+        />
+      </div>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <button class="btn main wide" :disabled="busy">{{ t('signIn.go') }}</button>
     </form>
-    <template #below><RouterLink to="/sign-in">{{ t('card.other') }}</RouterLink></template>
+    <template #below
+      ><RouterLink to="/sign-in">{{ t('card.other') }}</RouterLink></template
+    >
   </GatePage>
 </template>
 
 <style scoped>
-.wide { width: 100%; }
-.code { font: 700 20px var(--font-head); letter-spacing: 0.08em; text-transform: uppercase; }
+.wide {
+  width: 100%;
+}
+.code {
+  font: 700 20px var(--font-head);
+  letter-spacing: 0.08em;
+  text-transform: uppercase;
+}
 </style>

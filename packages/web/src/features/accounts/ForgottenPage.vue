@@ -23,14 +23,28 @@ const go = () =>
     <p v-if="sent" class="note" role="status">{{ t('forgotten.sent', { email }) }}</p>
     <form v-else class="stack" @submit.prevent="go">
       <p class="muted">{{ t('forgotten.student') }}</p>
-      <div><label class="label" for="email">{{ t('forgotten.email') }}</label><input id="email" v-model="email" class="field" type="email" autocomplete="email" maxlength="200" required /></div>
+      <div>
+        <label class="label" for="email">{{ t('forgotten.email') }}</label><input
+          id="email"
+          v-model="email"
+          class="field"
+          type="email"
+          autocomplete="email"
+          maxlength="200"
+          required
+        />
+      </div>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <button class="btn main wide" :disabled="busy">{{ t('forgotten.go') }}</button>
     </form>
-    <template #below><RouterLink to="/sign-in">{{ t('forgotten.back') }}</RouterLink></template>
+    <template #below
+      ><RouterLink to="/sign-in">{{ t('forgotten.back') }}</RouterLink></template
+    >
   </GatePage>
 </template>
 
 <style scoped>
-.wide { width: 100%; }
+.wide {
+  width: 100%;
+}
 </style>

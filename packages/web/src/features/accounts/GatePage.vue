@@ -22,10 +22,36 @@ const { t } = useI18n();
 </template>
 
 <style scoped>
-.gate { min-height: 100vh; display: flex; flex-direction: column; align-items: center; background: linear-gradient(var(--mast) 250px, var(--now) 250px, var(--now) 253px, var(--page) 253px); padding: 0 16px 40px; }
-.top { width: 100%; max-width: 420px; padding-block: 48px 26px; color: var(--on-mast); display: flex; flex-direction: column; gap: 6px; }
-.promise { color: var(--on-mast-2); }
-.card { width: 100%; max-width: 420px; padding: 26px 28px 30px; }
-.card h1 { margin-block-end: 18px; overflow-wrap: anywhere; }
-.below { margin-block-start: 18px; }
+.gate {
+  min-height: 100vh;
+  display: flex;
+  flex-direction: column;
+  align-items: center;
+  background: linear-gradient(var(--mast) 250px, var(--now) 250px, var(--now) 253px, var(--page) 253px);
+  padding: 0 16px 40px;
+}
+.top {
+  width: 100%;
+  max-width: 420px;
+  padding-block: 48px 26px;
+  color: var(--on-mast);
+  display: flex;
+  flex-direction: column;
+  gap: 6px;
+}
+.promise {
+  color: var(--on-mast-2);
+}
+.card {
+  width: 100%;
+  max-width: 420px;
+  padding: 26px 28px 30px;
+}
+.card h1 {
+  margin-block-end: 18px;
+  overflow-wrap: anywhere;
+}
+.below {
+  margin-block-start: 18px;
+}
 </style>

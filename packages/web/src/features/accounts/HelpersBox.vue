@@ -9,7 +9,13 @@ import { useWords } from '../../ui/use-words';
 const { t } = useWords();
 const { state, value, why } = useLoad(() => ask<HelperReply[]>('GET', '/api/my/helpers'));
 const { problem, busy, attempt } = useAttempt();
-const allow = (one: HelperReply, event: Event) => attempt(async () => (value.value = await ask<HelperReply[]>('PUT', `/api/my/helpers/${one.id}`, { body: { allowed: (event.target as HTMLInputElement).checked } })));
+const allow = (one: HelperReply, event: Event) =>
+  attempt(
+    async () =>
+      (value.value = await ask<HelperReply[]>('PUT', `/api/my/helpers/${one.id}`, {
+        body: { allowed: (event.target as HTMLInputElement).checked },
+      })),
+  );
 </script>
 
 <template>
@@ -20,7 +26,16 @@ const allow = (one: HelperReply, event: Event) => attempt(async () => (value.val
     <p v-else-if="value?.length === 0" class="muted">{{ t('helpers.none') }}</p>
     <ul v-else-if="value" class="plain stack">
       <li v-for="one in value" :key="one.id">
-        <label class="row"><input type="checkbox" :checked="one.always || one.allowed" :disabled="one.always || busy" @change="allow(one, $event)" /> <span><strong dir="auto">{{ one.name }}</strong> <span class="muted small" dir="auto">{{ one.classes.join(', ') }}</span><span v-if="one.always" class="muted small block">{{ t(one.broughtIn ? 'helpers.broughtIn' : 'helpers.teachesAll') }}</span></span></label>
+        <label class="row"
+          ><input type="checkbox" :checked="one.always || one.allowed" :disabled="one.always || busy" @change="allow(one, $event)" />{{ ' '
+          }}<span
+            ><strong dir="auto">{{ one.name }}</strong> <span class="muted small" dir="auto">{{ one.classes.join(', ') }}</span><span
+              v-if="one.always"
+              class="muted small block"
+              >{{ t(one.broughtIn ? 'helpers.broughtIn' : 'helpers.teachesAll') }}</span
+            ></span
+          ></label
+        >
       </li>
     </ul>
     <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
@@ -28,7 +43,16 @@ const allow = (one: HelperReply, event: Event) => attempt(async () => (value.val
 </template>
 
 <style scoped>
-.box { padding: 18px 20px; }
-.block { display: block; }
-input { width: 17px; height: 17px; accent-color: var(--act); flex: none; }
+.box {
+  padding: 18px 20px;
+}
+.block {
+  display: block;
+}
+input {
+  width: 17px;
+  height: 17px;
+  accent-color: var(--act);
+  flex: none;
+}
 </style>

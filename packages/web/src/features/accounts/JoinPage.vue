@@ -25,7 +25,16 @@ const look = () => attempt(async () => void (found.value = await ask<JoinPreview
 const join = () =>
   attempt(async () => {
     await askSession();
-    session.enter(await ask<JoinReply>('POST', `/api/join/${path()}`, { body: { ...person.value, ...(proof.value.card.trim() ? { card: proof.value.card.trim() } : {}), ...(proof.value.number.trim() ? { number: proof.value.number.trim() } : {}) }, anonymous: true }));
+    session.enter(
+      await ask<JoinReply>('POST', `/api/join/${path()}`, {
+        body: {
+          ...person.value,
+          ...(proof.value.card.trim() ? { card: proof.value.card.trim() } : {}),
+          ...(proof.value.number.trim() ? { number: proof.value.number.trim() } : {}),
+        },
+        anonymous: true,
+      }),
+    );
     await router.replace('/work');
   });
 const joinOneMore = () =>
@@ -44,7 +53,16 @@ onMounted(() => {
     <form v-if="!found" class="stack" @submit.prevent="look">
       <div>
         <label class="label" for="code">{{ t('join.code') }}</label>
-        <input id="code" v-model="code" class="field code" autocomplete="off" autocapitalize="characters" spellcheck="false" maxlength="16" required />
+        <input
+          id="code"
+          v-model="code"
+          class="field code"
+          autocomplete="off"
+          autocapitalize="characters"
+          spellcheck="false"
+          maxlength="16"
+          required
+        />
       </div>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <button class="btn main wide" :disabled="busy">{{ t('join.look') }}</button>
@@ -59,38 +77,104 @@ onMounted(() => {
       <div class="two">
         <div>
           <label class="label" for="given">{{ t('join.given') }}</label>
-          <input id="given" v-model="person.givenName" class="field" autocomplete="given-name" maxlength="80" required aria-describedby="name-hint" />
+          <input
+            id="given"
+            v-model="person.givenName"
+            class="field"
+            autocomplete="given-name"
+            maxlength="80"
+            required
+            aria-describedby="name-hint"
+          />
         </div>
         <div>
           <label class="label" for="family">{{ t('join.family') }}</label>
-          <input id="family" v-model="person.familyName" class="field" autocomplete="family-name" maxlength="80" aria-describedby="name-hint" />
+          <input
+            id="family"
+            v-model="person.familyName"
+            class="field"
+            autocomplete="family-name"
+            maxlength="80"
+            aria-describedby="name-hint"
+          />
         </div>
       </div>
       <p id="name-hint" class="muted small">{{ t('join.nameHint') }}</p>
       <div v-for="field in ['userName', 'password'] as const" :key="field">
         <label class="label" :for="field">{{ t(`join.${field}`) }}</label>
-        <input :id="field" v-model="person[field]" class="field" :type="field === 'password' ? 'password' : 'text'" :autocomplete="field === 'password' ? 'new-password' : 'username'" autocapitalize="none" :aria-describedby="`${field}-hint`" :aria-invalid="!!errorOf(field) || undefined" required />
-        <p :id="`${field}-hint`" class="small" :class="errorOf(field) ? 'alarm' : 'muted'">{{ errorOf(field) ?? t(`join.${field}Hint`) }}</p>
+        <input
+          :id="field"
+          v-model="person[field]"
+          class="field"
+          :type="field === 'password' ? 'password' : 'text'"
+          :autocomplete="field === 'password' ? 'new-password' : 'username'"
+          autocapitalize="none"
+          :aria-describedby="`${field}-hint`"
+          :aria-invalid="!!errorOf(field) || undefined"
+          required
+        />
+        <p :id="`${field}-hint`" class="small" :class="errorOf(field) ? 'alarm' : 'muted'">
+          {{ errorOf(field) ?? t(`join.${field}Hint`) }}
+        </p>
       </div>
       <details :open="found.asksNumber || undefined">
         <summary class="small">{{ t('join.proof') }}</summary>
         <div class="two proof">
-          <div><label class="label" for="card">{{ t('join.card') }}</label><input id="card" v-model="proof.card" class="field" autocomplete="off" autocapitalize="characters" spellcheck="false" maxlength="40" aria-describedby="proof-hint" /></div>
-          <div v-if="found.asksNumber"><label class="label" for="number">{{ t('join.number') }}</label><input id="number" v-model="proof.number" class="field" autocomplete="off" maxlength="64" aria-describedby="proof-hint" /></div>
+          <div>
+            <label class="label" for="card">{{ t('join.card') }}</label><input
+              id="card"
+              v-model="proof.card"
+              class="field"
+              autocomplete="off"
+              autocapitalize="characters"
+              spellcheck="false"
+              maxlength="40"
+              aria-describedby="proof-hint"
+            />
+          </div>
+          <div v-if="found.asksNumber">
+            <label class="label" for="number">{{ t('join.number') }}</label><input
+              id="number"
+              v-model="proof.number"
+              class="field"
+              autocomplete="off"
+              maxlength="64"
+              aria-describedby="proof-hint"
+            />
+          </div>
         </div>
         <p id="proof-hint" class="muted small">{{ t('join.proofHint') }}</p>
       </details>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <button class="btn main wide" :disabled="busy">{{ t('join.go', { className: found.className }) }}</button>
     </form>
-    <template #below>{{ t('join.already') }} <RouterLink to="/sign-in">{{ t('signIn.go') }}</RouterLink></template>
+    <template #below
+      >{{ t('join.already') }} <RouterLink to="/sign-in">{{ t('signIn.go') }}</RouterLink></template
+    >
   </GatePage>
 </template>
 
 <style scoped>
-.wide { width: 100%; overflow-wrap: anywhere; }
-.code { font: 700 26px var(--font-head); letter-spacing: 0.14em; text-transform: uppercase; text-align: center; }
-.proof { margin-block-start: 8px; }
-summary { cursor: pointer; color: var(--text-2); }
-.two { display: grid; grid-template-columns: 1fr 1fr; gap: 12px; }
+.wide {
+  width: 100%;
+  overflow-wrap: anywhere;
+}
+.code {
+  font: 700 26px var(--font-head);
+  letter-spacing: 0.14em;
+  text-transform: uppercase;
+  text-align: center;
+}
+.proof {
+  margin-block-start: 8px;
+}
+summary {
+  cursor: pointer;
+  color: var(--text-2);
+}
+.two {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 12px;
+}
 </style>

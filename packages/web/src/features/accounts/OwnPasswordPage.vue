@@ -25,7 +25,20 @@ const go = () =>
   <GatePage :title="t('account.ownPassword')">
     <form class="stack" @submit.prevent="go">
       <p>{{ t('account.ownPasswordWhy', { name: session.me?.givenName ?? '' }) }}</p>
-      <div><label class="label" for="own">{{ t('account.newPassword') }}</label><input id="own" v-model="password" class="field" type="password" autocomplete="new-password" minlength="8" maxlength="200" required aria-describedby="own-hint" /><p id="own-hint" class="muted small">{{ t('join.passwordHint') }}</p></div>
+      <div>
+        <label class="label" for="own">{{ t('account.newPassword') }}</label><input
+          id="own"
+          v-model="password"
+          class="field"
+          type="password"
+          autocomplete="new-password"
+          minlength="8"
+          maxlength="200"
+          required
+          aria-describedby="own-hint"
+        />
+        <p id="own-hint" class="muted small">{{ t('join.passwordHint') }}</p>
+      </div>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <button class="btn main wide" :disabled="busy">{{ t('account.savePassword') }}</button>
     </form>
@@ -33,5 +46,7 @@ const go = () =>
 </template>
 
 <style scoped>
-.wide { width: 100%; }
+.wide {
+  width: 100%;
+}
 </style>

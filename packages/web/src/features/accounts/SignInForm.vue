@@ -36,14 +36,27 @@ async function attempt(work: () => Promise<Me | null>): Promise<void> {
     busy.value = false;
   }
 }
-const go = () => attempt(() => (step.value === 'code' ? session.secondStep(code.value) : session.signIn({ userName: userName.value, password: password.value })));
+const go = () =>
+  attempt(() =>
+    step.value === 'code' ? session.secondStep(code.value) : session.signIn({ userName: userName.value, password: password.value }),
+  );
 </script>
 
 <template>
   <form v-if="step === 'code'" class="stack" @submit.prevent="go">
     <div>
       <label class="label" for="sign-in-code">{{ t('signIn.code') }}</label>
-      <input id="sign-in-code" v-model="code" v-focus-first class="field" autocomplete="one-time-code" autocapitalize="characters" spellcheck="false" aria-describedby="code-hint" required />
+      <input
+        id="sign-in-code"
+        v-model="code"
+        v-focus-first
+        class="field"
+        autocomplete="one-time-code"
+        autocapitalize="characters"
+        spellcheck="false"
+        aria-describedby="code-hint"
+        required
+      />
       <p id="code-hint" class="muted small">{{ t('signIn.codeHint') }}</p>
     </div>
     <p v-if="why" class="note bad" role="alert">{{ why }}</p>
@@ -64,5 +77,7 @@ const go = () => attempt(() => (step.value === 'code' ? session.secondStep(code.
 </template>
 
 <style scoped>
-.wide { width: 100%; }
+.wide {
+  width: 100%;
+}
 </style>

@@ -20,6 +20,11 @@ function enter(me: Me): void {
 <template>
   <GatePage :title="t('signIn.title')">
     <SignInForm @done="enter" />
-    <template #below>{{ t('signIn.haveCode') }} <RouterLink to="/join">{{ t('signIn.toJoin') }}</RouterLink><br />{{ t('signIn.haveCard') }} <RouterLink to="/card">{{ t('signIn.toCard') }}</RouterLink><br /><RouterLink to="/forgotten">{{ t('signIn.forgotten') }}</RouterLink></template>
+    <template #below
+      >{{ t('signIn.haveCode') }} <RouterLink to="/join">{{ t('signIn.toJoin') }}</RouterLink><br />{{ t('signIn.haveCard') }}
+      <RouterLink to="/card">{{ t('signIn.toCard') }}</RouterLink><br /><RouterLink to="/forgotten">{{
+        t('signIn.forgotten')
+      }}</RouterLink></template
+    >
   </GatePage>
 </template>

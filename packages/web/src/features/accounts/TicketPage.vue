@@ -18,13 +18,19 @@ const found = ref<TicketReply | null>(null);
 const changed = ref(false);
 const person = ref({ givenName: '', familyName: '', userName: '', password: '' });
 const { problem, busy, attempt } = useAttempt();
-const FIELDS = { student: ['userName', 'password'], coTeacher: ['givenName', 'familyName', 'userName', 'password'], password: ['password'] } as const;
+const FIELDS = {
+  student: ['userName', 'password'],
+  coTeacher: ['givenName', 'familyName', 'userName', 'password'],
+  password: ['password'],
+} as const;
 const LABELS = { givenName: 'join.given', familyName: 'join.family', userName: 'join.userName', password: 'join.password' } as const;
 
-onMounted(() => attempt(async () => {
-  await askSession();
-  found.value = await ask<TicketReply>('POST', '/api/tickets/look', { body: { ticket: ticket.value }, anonymous: true });
-}));
+onMounted(() =>
+  attempt(async () => {
+    await askSession();
+    found.value = await ask<TicketReply>('POST', '/api/tickets/look', { body: { ticket: ticket.value }, anonymous: true });
+  }),
+);
 const take = (body: object) =>
   attempt(async () => {
     const reply = await ask<SessionReply>('POST', '/api/tickets/take', { body: { ticket: ticket.value, ...body }, anonymous: true });
@@ -35,26 +41,48 @@ const take = (body: object) =>
     session.enter(reply);
     await router.replace(found.value?.kind === 'student' ? '/work' : '/class');
   });
-const typed = () => Object.fromEntries(FIELDS[found.value!.kind].filter((field) => person.value[field] !== '').map((field) => [field, person.value[field]]));
+const typed = () =>
+  Object.fromEntries(FIELDS[found.value!.kind].filter((field) => person.value[field] !== '').map((field) => [field, person.value[field]]));
 const errorOf = (field: string) => problem.value?.errors.find((one) => one.path === field)?.message;
 </script>
 
 <template>
   <GatePage :title="route.path === '/new-password' ? t('ticket.password') : t('ticket.title')">
-    <div v-if="changed" class="stack"><p class="note" role="status">{{ t('ticket.changed') }}</p><RouterLink class="btn main wide" to="/sign-in">{{ t('signIn.go') }}</RouterLink></div>
+    <div v-if="changed" class="stack">
+      <p class="note" role="status">{{ t('ticket.changed') }}</p>
+      <RouterLink class="btn main wide" to="/sign-in">{{ t('signIn.go') }}</RouterLink>
+    </div>
     <p v-else-if="!found" class="note" :class="{ bad: problem }" role="status">{{ problem ? problem.title : t('common.loading') }}</p>
     <template v-else>
-      <p v-if="found.kind === 'student'" class="lead">{{ t('ticket.student', { name: found.student?.givenName ?? '', teacher: found.invitedBy ?? '', className: found.className ?? '' }) }}</p>
-      <p v-if="found.kind === 'coTeacher'" class="lead">{{ t('ticket.coTeacher', { teacher: found.invitedBy ?? '', className: found.className ?? '' }) }}</p>
+      <p v-if="found.kind === 'student'" class="lead">
+        {{
+          t('ticket.student', { name: found.student?.givenName ?? '', teacher: found.invitedBy ?? '', className: found.className ?? '' })
+        }}
+      </p>
+      <p v-if="found.kind === 'coTeacher'" class="lead">
+        {{ t('ticket.coTeacher', { teacher: found.invitedBy ?? '', className: found.className ?? '' }) }}
+      </p>
       <div v-if="found.kind === 'coTeacher' && session.me?.role === 'teacher'" class="stack">
         <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
         <button class="btn main wide" :disabled="busy" @click="take({})">{{ t('ticket.accept', { name: session.me.userName }) }}</button>
       </div>
       <form v-else class="stack" @submit.prevent="take(typed())">
-        <p v-if="found.kind === 'coTeacher'" class="muted small">{{ t('ticket.haveSignIn') }} <RouterLink :to="{ path: '/sign-in', query: { to: route.fullPath } }">{{ t('signIn.go') }}</RouterLink></p>
+        <p v-if="found.kind === 'coTeacher'" class="muted small">
+          {{ t('ticket.haveSignIn') }}
+          <RouterLink :to="{ path: '/sign-in', query: { to: route.fullPath } }">{{ t('signIn.go') }}</RouterLink>
+        </p>
         <div v-for="field in FIELDS[found.kind]" :key="field">
           <label class="label" :for="field">{{ t(LABELS[field]) }}</label>
-          <input :id="field" v-model="person[field]" class="field" :type="field === 'password' ? 'password' : 'text'" :autocomplete="field === 'password' ? 'new-password' : field === 'userName' ? 'username' : 'name'" autocapitalize="none" :required="field !== 'familyName'" :aria-invalid="!!errorOf(field) || undefined" />
+          <input
+            :id="field"
+            v-model="person[field]"
+            class="field"
+            :type="field === 'password' ? 'password' : 'text'"
+            :autocomplete="field === 'password' ? 'new-password' : field === 'userName' ? 'username' : 'name'"
+            autocapitalize="none"
+            :required="field !== 'familyName'"
+            :aria-invalid="!!errorOf(field) || undefined"
+          />
           <p v-if="errorOf(field)" class="alarm small">{{ errorOf(field) }}</p>
           <p v-else-if="field === 'password'" class="muted small">{{ t('join.passwordHint') }}</p>
         </div>
@@ -62,11 +90,17 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
         <button class="btn main wide" :disabled="busy">{{ t(`ticket.go.${found.kind}`) }}</button>
       </form>
     </template>
-    <template #below><RouterLink to="/sign-in">{{ t('forgotten.back') }}</RouterLink></template>
+    <template #below
+      ><RouterLink to="/sign-in">{{ t('forgotten.back') }}</RouterLink></template
+    >
   </GatePage>
 </template>
 
 <style scoped>
-.wide { width: 100%; }
-.lead { margin-block-end: 14px; }
+.wide {
+  width: 100%;
+}
+.lead {
+  margin-block-end: 14px;
+}
 </style>

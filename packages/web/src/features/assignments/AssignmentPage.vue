@@ -38,7 +38,11 @@ const rows = computed(() => value.value?.rows ?? []);
 watch(assignment, (one) => one?.kind === 'handout' && void router.replace({ path: `/compose/${one.briefId}`, query: kept.value }));
 /** The same in other classes of this teacher. */
 const sections = computed(() => value.value?.sections ?? []);
-watch(() => assignment.value?.classId, (classId) => classId && rememberClass(classId), { immediate: true });
+watch(
+  () => assignment.value?.classId,
+  (classId) => classId && rememberClass(classId),
+  { immediate: true },
+);
 const filter = ref<PieceState | null>(null);
 const group = ref('');
 const groups = computed(() => [...new Set(rows.value.flatMap((row) => row.groups))].sort((a, b) => a.localeCompare(b)));
@@ -55,15 +59,21 @@ async function takeChanged(): Promise<void> {
   const byId = new Map(changed.rows.map((row) => [row.student.id, row]));
   value.value = { ...value.value, rows: value.value.rows.map((row) => byId.get(row.student.id) ?? row) };
 }
-useLive<{ studentIds: string[] }>(() => (assignment.value && assignment.value.issuedAt !== null ? `/api/assignments/${id.value}/live` : null), (event) => {
-  if (event === null) return void reload();
-  for (const one of event.studentIds) waiting.add(one);
-  soon ??= setTimeout(() => void takeChanged(), 500);
-});
+useLive<{ studentIds: string[] }>(
+  () => (assignment.value && assignment.value.issuedAt !== null ? `/api/assignments/${id.value}/live` : null),
+  (event) => {
+    if (event === null) return void reload();
+    for (const one of event.studentIds) waiting.add(one);
+    soon ??= setTimeout(() => void takeChanged(), 500);
+  },
+);
 
 const chosen = ref<string[]>([]);
 const chosenRows = computed(() => rows.value.filter((row) => chosen.value.includes(row.student.id)));
-const allChosen = computed({ get: () => shown.value.length > 0 && shown.value.every((row) => chosen.value.includes(row.student.id)), set: (all) => (chosen.value = all ? shown.value.map((row) => row.student.id) : []) });
+const allChosen = computed({
+  get: () => shown.value.length > 0 && shown.value.every((row) => chosen.value.includes(row.student.id)),
+  set: (all) => (chosen.value = all ? shown.value.map((row) => row.student.id) : []),
+});
 const nudging = ref(false);
 const taking = ref(false);
 const noting = ref(false);
@@ -78,14 +88,23 @@ function nudged(ids: string[]): void {
 function soFar({ collecting, state: at }: PieceRow): string {
   const { seenAt, begunAt, activeAt, words } = collecting;
   if (begunAt === null) return seenAt === null ? t('follow.notOpened') : t('follow.openedAt', { when: when(seenAt, zone.value) });
-  const parts = [words !== null && words > 0 ? count('desk.words', words) : '', activeAt !== null && at !== 'returned' ? t('follow.activeAt', { when: when(activeAt, zone.value) }) : ''];
+  const parts = [
+    words !== null && words > 0 ? count('desk.words', words) : '',
+    activeAt !== null && at !== 'returned' ? t('follow.activeAt', { when: when(activeAt, zone.value) }) : '',
+  ];
   return parts.filter(Boolean).join(' · ') || t('follow.begunAt', { when: when(begunAt, zone.value) });
 }
 const WAYS = ['flowed', 'hardGoing', 'stuck'] as const;
 const went = computed(() => WAYS.map((how) => ({ how, n: rows.value.filter((row) => row.collecting.went?.how === how).length })));
 const wentSaid = computed(() => rows.value.filter((row) => row.collecting.went !== null).length);
-const counts = computed(() => PIECE_STATES.map((one) => ({ state: one, n: rows.value.filter((row) => row.state === one).length })).filter(({ n }) => n > 0));
-const shown = computed(() => rows.value.filter((row) => (filter.value === null || row.state === filter.value) && (group.value === '' || row.groups.includes(group.value))));
+const counts = computed(() =>
+  PIECE_STATES.map((one) => ({ state: one, n: rows.value.filter((row) => row.state === one).length })).filter(({ n }) => n > 0),
+);
+const shown = computed(() =>
+  rows.value.filter(
+    (row) => (filter.value === null || row.state === filter.value) && (group.value === '' || row.groups.includes(group.value)),
+  ),
+);
 const held = computed(() => rows.value.filter((row) => row.held).length);
 const toScore = computed(() => rows.value.filter((row) => row.state === 'in' || row.state === 'inLate' || row.state === 'inClass').length);
 const said = ref('');
@@ -108,7 +127,9 @@ const ways = computed(() => [
   ...(inClass.value ? [] : [{ path: `/assignments/${id.value}/reviews`, title: 'review.title' }]),
 ]);
 const scoreText = (row: PieceRow) => (row.score?.effective == null ? (row.score ? '–' : '') : points(row.score.effective));
-useShortcuts([{ key: 'm', shown: 'M', does: 'assignment.mark', run: () => void router.push({ path: `/marking/${id.value}`, query: kept.value }) }]);
+useShortcuts([
+  { key: 'm', shown: 'M', does: 'assignment.mark', run: () => void router.push({ path: `/marking/${id.value}`, query: kept.value }) },
+]);
 </script>
 
 <template>
@@ -116,84 +137,302 @@ useShortcuts([{ key: 'm', shown: 'M', does: 'assignment.mark', run: () => void r
     <div v-if="assignment" class="page">
       <div class="heading">
         <h1 dir="auto">{{ assignment.title || t('plan.untitled') }}</h1>
-        <span class="small grow">{{ lineClass?.name }} · {{ assignment.points === null ? t('work.words') : t('assignment.outOf', { n: points(assignment.points) }) }} · {{ assignment.due === null ? t('common.noDue') : t('common.due', { when: when(assignment.due, zone) }) }}<template v-if="assignment.closes !== null"> · {{ t('common.closes', { when: when(assignment.closes, zone) }) }}</template></span>
+        <span class="small grow"
+          >{{ lineClass?.name }} ·
+          {{ assignment.points === null ? t('work.words') : t('assignment.outOf', { n: points(assignment.points) }) }} ·
+          {{ assignment.due === null ? t('common.noDue') : t('common.due', { when: when(assignment.due, zone) })
+          }}<template v-if="assignment.closes !== null">
+            · {{ t('common.closes', { when: when(assignment.closes, zone) }) }}</template
+          ></span
+        >
         <RouterLink class="btn" :to="{ path: `/compose/${assignment.briefId}`, query: kept }">{{ t('assignment.edit') }}</RouterLink>
-        <RouterLink v-if="held > 0" class="btn" :class="{ main: toScore === 0 }" :to="{ path: `/marking/${id}`, query: { ...kept, return: 'held' } }">{{ t('assignment.returnHeld', { n: held }) }}</RouterLink>
-        <RouterLink class="btn" :class="{ main: toScore > 0 || held === 0 }" :to="{ path: `/marking/${id}`, query: kept }">{{ t('assignment.mark') }} <span class="key">M</span></RouterLink>
+        <RouterLink
+          v-if="held > 0"
+          class="btn"
+          :class="{ main: toScore === 0 }"
+          :to="{ path: `/marking/${id}`, query: { ...kept, return: 'held' } }"
+          >{{ t('assignment.returnHeld', { n: held }) }}</RouterLink
+        >
+        <RouterLink class="btn" :class="{ main: toScore > 0 || held === 0 }" :to="{ path: `/marking/${id}`, query: kept }"
+          >{{ t('assignment.mark') }} <span class="key">M</span></RouterLink
+        >
       </div>
-      <nav v-if="sections.length > 1" class="row wrap sections" :aria-label="t('assignment.sections')"><RouterLink v-for="one in sections" :key="one.assignmentId" class="chip" :aria-current="one.assignmentId === id ? 'page' : undefined" :to="{ path: `/assignments/${one.assignmentId}`, query: kept }"><ClassSquare :hue="line.classOf(one.classId)?.hue ?? 0" /> <span dir="auto">{{ line.classOf(one.classId)?.name }}</span></RouterLink></nav>
+      <nav v-if="sections.length > 1" class="row wrap sections" :aria-label="t('assignment.sections')">
+        <RouterLink
+          v-for="one in sections"
+          :key="one.assignmentId"
+          class="chip"
+          :aria-current="one.assignmentId === id ? 'page' : undefined"
+          :to="{ path: `/assignments/${one.assignmentId}`, query: kept }"
+          ><ClassSquare :hue="line.classOf(one.classId)?.hue ?? 0" />{{ ' '
+          }}<span dir="auto">{{ line.classOf(one.classId)?.name }}</span></RouterLink
+        >
+      </nav>
       <p v-if="said" class="note" role="status">{{ said }}</p>
       <p v-if="assignment.issuedAt === null" class="note">{{ t('assignment.draftNotice') }}</p>
       <p v-else-if="assignment.issuedAt > now()" class="note">{{ t('compose.issuedLater', { when: when(assignment.issuedAt, zone) }) }}</p>
-      <p v-if="value && value.rescorable > 0" class="note row wrap"><span class="grow">{{ count('rubric.changed', value.rescorable) }}</span><button type="button" class="btn" @click="rescoring = true">{{ t('rubric.changedLook') }}</button></p>
-      <nav v-if="assignment.issuedAt !== null && assignment.issuedAt <= now()" class="row wrap small ways" :aria-label="t('marking.ways')"><RouterLink v-for="one in ways" :key="one.path" :to="{ path: one.path, query: kept }">{{ t(one.title) }}</RouterLink></nav>
-      <details class="task"><summary>{{ t('piece.toDo') }}</summary><RichTextView :text="assignment.instructions" /><AttachmentList class="with" :attachments="assignment.attachments" :spoken="assignment.spoken" /><RubricView v-if="assignment.scoring.by === 'rubric'" class="with" :rubric="assignment.scoring.rubric" /></details>
+      <p v-if="value && value.rescorable > 0" class="note row wrap">
+        <span class="grow">{{ count('rubric.changed', value.rescorable) }}</span><button
+          type="button"
+          class="btn"
+          @click="rescoring = true"
+        >
+          {{ t('rubric.changedLook') }}
+        </button>
+      </p>
+      <nav v-if="assignment.issuedAt !== null && assignment.issuedAt <= now()" class="row wrap small ways" :aria-label="t('marking.ways')">
+        <RouterLink v-for="one in ways" :key="one.path" :to="{ path: one.path, query: kept }">{{ t(one.title) }}</RouterLink>
+      </nav>
+      <details class="task">
+        <summary>{{ t('piece.toDo') }}</summary>
+        <RichTextView :text="assignment.instructions" /><AttachmentList
+          class="with"
+          :attachments="assignment.attachments"
+          :spoken="assignment.spoken"
+        /><RubricView v-if="assignment.scoring.by === 'rubric'" class="with" :rubric="assignment.scoring.rubric" />
+      </details>
       <div class="row wrap filters" role="group" :aria-label="t('assignment.states')">
-        <button class="chip" :aria-pressed="filter === null" @click="filter = null">{{ t('assignment.allStates') }} {{ rows.length }}</button>
-        <button v-for="one in counts" :key="one.state" class="chip state-chip" :aria-pressed="filter === one.state" @click="filter = filter === one.state ? null : one.state"><SignalFlag :state="one.state" /> {{ t(`state.${one.state}`) }} {{ one.n }}</button>
-        <select v-if="groups.length > 0" v-model="group" class="field group" :aria-label="t('assignment.byGroup')"><option value="">{{ t('assignment.allGroups') }}</option><option v-for="one in groups" :key="one" :value="one">{{ one }}</option></select>
+        <button class="chip" :aria-pressed="filter === null" @click="filter = null">
+          {{ t('assignment.allStates') }} {{ rows.length }}
+        </button>
+        <button
+          v-for="one in counts"
+          :key="one.state"
+          class="chip state-chip"
+          :aria-pressed="filter === one.state"
+          @click="filter = filter === one.state ? null : one.state"
+        >
+          <SignalFlag :state="one.state" /> {{ t(`state.${one.state}`) }} {{ one.n }}
+        </button>
+        <select v-if="groups.length > 0" v-model="group" class="field group" :aria-label="t('assignment.byGroup')">
+          <option value="">{{ t('assignment.allGroups') }}</option>
+          <option v-for="one in groups" :key="one" :value="one">{{ one }}</option>
+        </select>
         <div class="acts">
-        <button v-if="chosen.length > 0 && !inClass" type="button" class="btn" @click="nudging = true">{{ count('nudge.chosen', chosen.length) }}</button>
-        <button v-if="inClass" type="button" class="chip" @click="noting = true">{{ t('classMarks.title') }}</button>
-        <template v-else><button type="button" class="chip" @click="taking = true">{{ t('takeHome.title') }}</button><RouterLink class="chip" :to="{ path: `/assignments/${id}/overlap`, query: kept }">{{ t('overlap.title') }}</RouterLink></template>
-        <button type="button" class="chip" @click="openSheet(null)">{{ chosen.length > 0 ? count('compose.giveChosen', chosen.length) : t('compose.give') }}</button>
+          <button v-if="chosen.length > 0 && !inClass" type="button" class="btn" @click="nudging = true">
+            {{ count('nudge.chosen', chosen.length) }}
+          </button>
+          <button v-if="inClass" type="button" class="chip" @click="noting = true">{{ t('classMarks.title') }}</button>
+          <template v-else
+            ><button type="button" class="chip" @click="taking = true">{{ t('takeHome.title') }}</button
+            ><RouterLink class="chip" :to="{ path: `/assignments/${id}/overlap`, query: kept }">{{
+              t('overlap.title')
+            }}</RouterLink></template
+          >
+          <button type="button" class="chip" @click="openSheet(null)">
+            {{ chosen.length > 0 ? count('compose.giveChosen', chosen.length) : t('compose.give') }}
+          </button>
         </div>
       </div>
-      <p v-if="wentSaid > 0" class="small went">{{ t('went.summary', { n: wentSaid }) }} <span v-for="one in went" :key="one.how" class="one-went"><strong>{{ one.n }}</strong> {{ t(`went.${one.how}`) }}</span></p>
+      <p v-if="wentSaid > 0" class="small went">
+        {{ t('went.summary', { n: wentSaid }) }}
+        <span v-for="one in went" :key="one.how" class="one-went"
+          ><strong>{{ one.n }}</strong> {{ t(`went.${one.how}`) }}</span
+        >
+      </p>
       <div class="sheet wide-table">
         <table class="table">
           <thead>
-            <tr><th class="check"><input v-model="allChosen" type="checkbox" :aria-label="t('assignment.chooseAll')" /></th><th>{{ t('assignment.columns.student') }}</th><th>{{ t('assignment.columns.state') }}</th><th>{{ t('assignment.columns.due') }}</th><th>{{ t(inClass ? 'assignment.columns.inClass' : 'assignment.columns.soFar') }}</th><th v-if="!inClass">{{ t('assignment.columns.handedIn') }}</th><th class="number">{{ t('assignment.columns.score') }}</th><th>{{ t('assignment.columns.read') }}</th><th /></tr>
+            <tr>
+              <th class="check"><input v-model="allChosen" type="checkbox" :aria-label="t('assignment.chooseAll')" /></th>
+              <th>{{ t('assignment.columns.student') }}</th>
+              <th>{{ t('assignment.columns.state') }}</th>
+              <th>{{ t('assignment.columns.due') }}</th>
+              <th>{{ t(inClass ? 'assignment.columns.inClass' : 'assignment.columns.soFar') }}</th>
+              <th v-if="!inClass">{{ t('assignment.columns.handedIn') }}</th>
+              <th class="number">{{ t('assignment.columns.score') }}</th>
+              <th>{{ t('assignment.columns.read') }}</th>
+              <th />
+            </tr>
           </thead>
           <tbody>
             <tr v-for="row in shown" :key="row.student.id">
               <td class="check"><input v-model="chosen" type="checkbox" :value="row.student.id" :aria-label="name(row.student)" /></td>
-              <td><RouterLink class="row-link" :to="{ path: `/marking/${id}/${row.student.id}`, query: kept }" dir="auto">{{ name(row.student) }}</RouterLink><span v-if="row.collecting.team" class="muted small own" dir="auto">{{ row.collecting.team }}</span><RouterLink v-if="row.collecting.unread > 0" class="unread small" :to="{ path: `/assignments/${id}/follow/${row.student.id}`, query: kept }">{{ count('talk.unread', row.collecting.unread) }}</RouterLink><RouterLink v-if="row.collecting.unreadNotes > 0" class="unread small" :to="{ path: `/marking/${id}/${row.student.id}`, query: kept }">{{ count('notes.unread', row.collecting.unreadNotes) }}</RouterLink></td>
-              <td><StateWord v-if="row.state" :state="row.state" /><span v-if="row.state === 'missing'" class="muted small">, {{ row.stillAccepted ? t('assignment.stillAccepted') : t('assignment.closedNow') }}</span><span v-if="row.overdue" class="alarm small">, {{ t('assignment.overdue') }}</span></td>
+              <td>
+                <RouterLink class="row-link" :to="{ path: `/marking/${id}/${row.student.id}`, query: kept }" dir="auto">{{
+                  name(row.student)
+                }}</RouterLink><span v-if="row.collecting.team" class="muted small own" dir="auto">{{ row.collecting.team }}</span
+                ><RouterLink
+                  v-if="row.collecting.unread > 0"
+                  class="unread small"
+                  :to="{ path: `/assignments/${id}/follow/${row.student.id}`, query: kept }"
+                  >{{ count('talk.unread', row.collecting.unread) }}</RouterLink
+                ><RouterLink
+                  v-if="row.collecting.unreadNotes > 0"
+                  class="unread small"
+                  :to="{ path: `/marking/${id}/${row.student.id}`, query: kept }"
+                  >{{ count('notes.unread', row.collecting.unreadNotes) }}</RouterLink
+                >
+              </td>
+              <td>
+                <StateWord v-if="row.state" :state="row.state" /><span v-if="row.state === 'missing'" class="muted small"
+                  >, {{ row.stillAccepted ? t('assignment.stillAccepted') : t('assignment.closedNow') }}</span
+                ><span v-if="row.overdue" class="alarm small">, {{ t('assignment.overdue') }}</span>
+              </td>
               <td>
                 <span v-if="row.state === 'excused'" class="muted" dir="auto">{{ row.exception?.reason || '–' }}</span>
-                <span v-else :title="trail.sentences(row.trail, zone).join('\n')">{{ row.window.due === null ? t('common.noDue') : when(row.window.due, zone) }}<span v-if="row.trail.length > 0" class="muted small own" dir="auto">{{ trail.reasons(row.trail) }}</span></span>
+                <span v-else :title="trail.sentences(row.trail, zone).join('\n')"
+                  >{{ row.window.due === null ? t('common.noDue') : when(row.window.due, zone)
+                  }}<span v-if="row.trail.length > 0" class="muted small own" dir="auto">{{ trail.reasons(row.trail) }}</span></span
+                >
               </td>
               <td v-if="inClass" class="small">{{ row.collecting.mark ? t(`classMarks.${row.collecting.mark}`) : '' }}</td>
-              <td v-else class="small"><RouterLink class="row-link so-far" :to="{ path: `/assignments/${id}/follow/${row.student.id}`, query: kept }">{{ soFar(row) }}</RouterLink><span v-if="row.collecting.went" class="own muted" :title="row.collecting.went.line" dir="auto">{{ t(`went.${row.collecting.went.how}`) }}<template v-if="row.collecting.went.line">: {{ row.collecting.went.line }}</template></span><span v-if="row.collecting.nudgedAt !== null" class="own muted">{{ t('nudge.today') }}</span></td>
-              <td v-if="!inClass"><template v-if="row.handedInAt !== null">{{ when(row.handedInAt, zone) }}<span v-if="row.lateBy > 0" class="alarm small after">{{ t('common.late', { length: length(row.lateBy) }) }}</span></template></td>
-              <td class="number"><strong>{{ scoreText(row) }}</strong><span v-if="row.held" class="muted small after">{{ t('assignment.held') }}</span></td>
-              <td class="muted small"><template v-if="row.returnedAt !== null">{{ row.readAt !== null ? when(row.readAt, zone) : t('assignment.notRead') }}</template></td>
-              <td class="end"><button class="btn quiet" @click="openSheet(row.student.id)">{{ t('assignment.giveTime') }}<span class="hidden-text"> {{ name(row.student) }}</span></button></td>
+              <td v-else class="small">
+                <RouterLink class="row-link so-far" :to="{ path: `/assignments/${id}/follow/${row.student.id}`, query: kept }">{{
+                  soFar(row)
+                }}</RouterLink><span v-if="row.collecting.went" class="own muted" :title="row.collecting.went.line" dir="auto"
+                  >{{ t(`went.${row.collecting.went.how}`)
+                  }}<template v-if="row.collecting.went.line">: {{ row.collecting.went.line }}</template></span
+                ><span v-if="row.collecting.nudgedAt !== null" class="own muted">{{ t('nudge.today') }}</span>
+              </td>
+              <td v-if="!inClass">
+                <template v-if="row.handedInAt !== null"
+                  >{{ when(row.handedInAt, zone)
+                  }}<span v-if="row.lateBy > 0" class="alarm small after">{{
+                    t('common.late', { length: length(row.lateBy) })
+                  }}</span></template
+                >
+              </td>
+              <td class="number">
+                <strong>{{ scoreText(row) }}</strong><span v-if="row.held" class="muted small after">{{ t('assignment.held') }}</span>
+              </td>
+              <td class="muted small">
+                <template v-if="row.returnedAt !== null">{{
+                  row.readAt !== null ? when(row.readAt, zone) : t('assignment.notRead')
+                }}</template>
+              </td>
+              <td class="end">
+                <button class="btn quiet" @click="openSheet(row.student.id)">
+                  {{ t('assignment.giveTime') }}<span class="hidden-text"> {{ name(row.student) }}</span>
+                </button>
+              </td>
             </tr>
           </tbody>
         </table>
         <p v-if="shown.length === 0" class="none muted">{{ rows.length === 0 ? t('assignment.empty') : t('assignment.noneInFilter') }}</p>
       </div>
     </div>
-    <ExceptionSheet v-if="assignment" :open="sheet.open" :assignment-id="id" :rows="rows" :class-id="assignment.classId" :group-dates="value?.groupDates ?? []" :about="sheet.about" :issued="assignment.issuedAt !== null" :calendar="schoolClass?.calendar ?? null" :usual-time="schoolClass?.dueTime ?? null" :zone="zone" :base="assignment" @close="sheet.open = false" @changed="reload" />
-    <NudgeSheet v-if="assignment" :open="nudging" :assignment-id="id" :title="assignment.title" :due="assignment.due === null ? t('common.noDue') : t('common.due', { when: when(assignment.due, zone) })" :rows="chosenRows" @close="nudging = false" @nudged="nudged" />
-    <TakeHomeSheet v-if="assignment" :open="taking" :assignment-id="id" :class-id="assignment.classId" :handed-in="handedIn" @close="taking = false" @changed="reload" />
+    <ExceptionSheet
+      v-if="assignment"
+      :open="sheet.open"
+      :assignment-id="id"
+      :rows="rows"
+      :class-id="assignment.classId"
+      :group-dates="value?.groupDates ?? []"
+      :about="sheet.about"
+      :issued="assignment.issuedAt !== null"
+      :calendar="schoolClass?.calendar ?? null"
+      :usual-time="schoolClass?.dueTime ?? null"
+      :zone="zone"
+      :base="assignment"
+      @close="sheet.open = false"
+      @changed="reload"
+    />
+    <NudgeSheet
+      v-if="assignment"
+      :open="nudging"
+      :assignment-id="id"
+      :title="assignment.title"
+      :due="assignment.due === null ? t('common.noDue') : t('common.due', { when: when(assignment.due, zone) })"
+      :rows="chosenRows"
+      @close="nudging = false"
+      @nudged="nudged"
+    />
+    <TakeHomeSheet
+      v-if="assignment"
+      :open="taking"
+      :assignment-id="id"
+      :class-id="assignment.classId"
+      :handed-in="handedIn"
+      @close="taking = false"
+      @changed="reload"
+    />
     <ClassMarksSheet v-if="assignment" :open="noting" :assignment-id="id" :rows="rows" @close="noting = false" @stored="reload" />
     <RescoreSheet v-if="assignment" :open="rescoring" :assignment-id="id" @close="rescoring = false" @changed="reload" />
   </LoadGate>
 </template>
 
 <style scoped>
-.task { margin-block-end: 14px; }
-.task summary { cursor: pointer; color: var(--text-2); margin-block-end: 6px; }
-.filters { margin-block-end: 12px; gap: 6px; }
-.state-chip { display: inline-flex; align-items: center; gap: 6px; }
-.own { display: block; }
-.with { margin-block-start: 10px; }
-.none { padding: 18px; }
-.check { width: 28px; padding-inline-end: 0; }
-.group { width: auto; min-height: 30px; padding-block: 2px; font-size: 13.5px; }
-.acts { display: flex; gap: 6px; margin-inline-start: auto; }
-.so-far { font-weight: 400; }
-.after { white-space: nowrap; }
-.unread { display: inline-block; padding: 0 8px; border-radius: 9px; background: var(--surface-now); }
-.went { margin-block-end: 10px; }
-.one-went { margin-inline-start: 14px; }
-a.chip { text-decoration: none; }
-.end { text-align: end; }
-td .btn { min-height: 28px; padding-block: 2px; white-space: nowrap; }
-.sections { gap: 6px; margin-block-end: 10px; }
-.sections .chip[aria-current] { background: var(--act); color: var(--on-act); }
-.ways { gap: 4px 18px; margin-block-end: 10px; }
+.task {
+  margin-block-end: 14px;
+}
+.task summary {
+  cursor: pointer;
+  color: var(--text-2);
+  margin-block-end: 6px;
+}
+.filters {
+  margin-block-end: 12px;
+  gap: 6px;
+}
+.state-chip {
+  display: inline-flex;
+  align-items: center;
+  gap: 6px;
+}
+.own {
+  display: block;
+}
+.with {
+  margin-block-start: 10px;
+}
+.none {
+  padding: 18px;
+}
+.check {
+  width: 28px;
+  padding-inline-end: 0;
+}
+.group {
+  width: auto;
+  min-height: 30px;
+  padding-block: 2px;
+  font-size: 13.5px;
+}
+.acts {
+  display: flex;
+  gap: 6px;
+  margin-inline-start: auto;
+}
+.so-far {
+  font-weight: 400;
+}
+.after {
+  white-space: nowrap;
+}
+.unread {
+  display: inline-block;
+  padding: 0 8px;
+  border-radius: 9px;
+  background: var(--surface-now);
+}
+.went {
+  margin-block-end: 10px;
+}
+.one-went {
+  margin-inline-start: 14px;
+}
+a.chip {
+  text-decoration: none;
+}
+.end {
+  text-align: end;
+}
+td .btn {
+  min-height: 28px;
+  padding-block: 2px;
+  white-space: nowrap;
+}
+.sections {
+  gap: 6px;
+  margin-block-end: 10px;
+}
+.sections .chip[aria-current] {
+  background: var(--act);
+  color: var(--on-act);
+}
+.ways {
+  gap: 4px 18px;
+  margin-block-end: 10px;
+}
 </style>

@@ -10,7 +10,12 @@ import RichTextEditor from '../../ui/RichTextEditor.vue';
 import SideSheet from '../../ui/SideSheet.vue';
 import { keepPicture } from './keep-picture';
 
-const props = defineProps<{ open: boolean; attachment: Attachment | null; handouts: readonly Pick<AssignmentListItem, 'briefId' | 'title'>[]; classIds: readonly string[] }>();
+const props = defineProps<{
+  open: boolean;
+  attachment: Attachment | null;
+  handouts: readonly Pick<AssignmentListItem, 'briefId' | 'title'>[];
+  classIds: readonly string[];
+}>();
 const emit = defineEmits<{ close: []; set: [Attachment]; remove: [] }>();
 const { t } = useI18n();
 const { problem, busy, attempt } = useAttempt();
@@ -27,18 +32,22 @@ const briefId = ref('');
 const uploading = ref('');
 const asked = ref(false);
 
-watch([() => props.open, () => props.attachment], () => {
-  const one = props.attachment;
-  kind.value = one?.kind ?? 'file';
-  title.value = one?.title ?? '';
-  use.value = one?.use ?? 'toRead';
-  example.value = one?.example ?? false;
-  file.value = one?.kind === 'file' ? one.file : null;
-  url.value = one?.kind === 'link' ? one.url : '';
-  text.value = one?.kind === 'worksheet' ? one.text : EMPTY_TEXT;
-  briefId.value = one?.kind === 'handout' ? one.briefId : '';
-  asked.value = false;
-}, { immediate: true });
+watch(
+  [() => props.open, () => props.attachment],
+  () => {
+    const one = props.attachment;
+    kind.value = one?.kind ?? 'file';
+    title.value = one?.title ?? '';
+    use.value = one?.use ?? 'toRead';
+    example.value = one?.example ?? false;
+    file.value = one?.kind === 'file' ? one.file : null;
+    url.value = one?.kind === 'link' ? one.url : '';
+    text.value = one?.kind === 'worksheet' ? one.text : EMPTY_TEXT;
+    briefId.value = one?.kind === 'handout' ? one.briefId : '';
+    asked.value = false;
+  },
+  { immediate: true },
+);
 watch(kind, (now, before) => {
   // A worksheet is for writing on; everything else is first of all to read.
   if (before && !props.attachment) use.value = now === 'worksheet' ? 'oneEach' : 'toRead';
@@ -60,7 +69,15 @@ const link = computed(() => readLink(url.value));
 const address = computed(() => (link.value && 'href' in link.value ? link.value.href : ''));
 const badUrl = computed(() => kind.value === 'link' && address.value === '');
 const linkProblem = computed(() => (link.value && 'problem' in link.value ? link.value.problem : null));
-const ready = computed(() => (kind.value === 'file' ? file.value !== null : kind.value === 'link' ? !badUrl.value : kind.value === 'handout' ? briefId.value !== '' : title.value.trim() !== ''));
+const ready = computed(() =>
+  kind.value === 'file'
+    ? file.value !== null
+    : kind.value === 'link'
+      ? !badUrl.value
+      : kind.value === 'handout'
+        ? briefId.value !== ''
+        : title.value.trim() !== '',
+);
 
 function done(): void {
   asked.value = true;
@@ -70,35 +87,107 @@ function done(): void {
   if (kind.value === 'file') emit('set', { ...named(file.value!.name), kind: 'file', file: file.value! });
   else if (kind.value === 'link') emit('set', { ...named(address.value), kind: 'link', url: address.value });
   else if (kind.value === 'worksheet') emit('set', { ...common, kind: 'worksheet', text: text.value });
-  else emit('set', { ...named(props.handouts.find((one) => one.briefId === briefId.value)?.title ?? ''), kind: 'handout', briefId: briefId.value, use: 'toRead' });
+  else
+    emit('set', {
+      ...named(props.handouts.find((one) => one.briefId === briefId.value)?.title ?? ''),
+      kind: 'handout',
+      briefId: briefId.value,
+      use: 'toRead',
+    });
 }
 </script>
 
 <template>
   <SideSheet :open="open" :title="t('attach.title')" :width="kind === 'worksheet' ? 720 : 460" @close="emit('close')">
     <div class="stack">
-      <div v-if="!attachment" class="row wrap" role="group" :aria-label="t('attach.kind')"><button v-for="one in KINDS" :key="one" type="button" class="chip" :aria-pressed="kind === one" @click="kind = one">{{ t(`attach.kinds.${one}`) }}</button></div>
+      <div v-if="!attachment" class="row wrap" role="group" :aria-label="t('attach.kind')">
+        <button v-for="one in KINDS" :key="one" type="button" class="chip" :aria-pressed="kind === one" @click="kind = one">
+          {{ t(`attach.kinds.${one}`) }}
+        </button>
+      </div>
       <div v-if="kind === 'file'" class="row wrap">
         <label class="btn pick">{{ t('attach.pick') }}<input class="hidden-text" type="file" :disabled="busy" @change="picked" /></label>
-        <span v-if="uploading" class="muted small">{{ t('attach.uploading', { name: uploading }) }}</span><span v-else-if="file" class="clip" dir="auto">{{ file.name }}</span>
+        <span v-if="uploading" class="muted small">{{ t('attach.uploading', { name: uploading }) }}</span><span
+          v-else-if="file"
+          class="clip"
+          dir="auto"
+          >{{ file.name }}</span
+        >
       </div>
-      <div v-if="kind === 'link'"><label class="label" for="attach-url">{{ t('attach.url') }}</label><input id="attach-url" v-model="url" class="field" inputmode="url" maxlength="2000" :aria-invalid="(asked && badUrl) || undefined" dir="ltr" /><p v-if="linkProblem === 'scheme' || (asked && badUrl)" class="alarm small" role="alert">{{ t(`common.linkProblem.${linkProblem ?? 'notAnAddress'}`) }}</p></div>
+      <div v-if="kind === 'link'">
+        <label class="label" for="attach-url">{{ t('attach.url') }}</label><input
+          id="attach-url"
+          v-model="url"
+          class="field"
+          inputmode="url"
+          maxlength="2000"
+          :aria-invalid="(asked && badUrl) || undefined"
+          dir="ltr"
+        />
+        <p v-if="linkProblem === 'scheme' || (asked && badUrl)" class="alarm small" role="alert">
+          {{ t(`common.linkProblem.${linkProblem ?? 'notAnAddress'}`) }}
+        </p>
+      </div>
       <div v-if="kind === 'handout'">
         <label class="label" for="attach-handout">{{ t('attach.handout') }}</label>
         <p v-if="handouts.length === 0" class="muted">{{ t('attach.noHandouts') }}</p>
-        <select v-else id="attach-handout" v-model="briefId" class="field"><option v-for="one in handouts" :key="one.briefId" :value="one.briefId">{{ one.title }}</option></select>
+        <select v-else id="attach-handout" v-model="briefId" class="field">
+          <option v-for="one in handouts" :key="one.briefId" :value="one.briefId">{{ one.title }}</option>
+        </select>
       </div>
-      <div v-if="kind !== 'handout'"><label class="label" for="attach-title">{{ t('attach.name') }}</label><input id="attach-title" v-model="title" class="field" maxlength="200" dir="auto" /></div>
-      <RichTextEditor v-if="kind === 'worksheet'" v-model="text" class="sheet written" tall worksheet :label="t('attach.worksheet')" :placeholder="t('attach.worksheetPlaceholder')" :keep-picture="keepPicture" />
-      <div v-if="kind === 'worksheet' || kind === 'file'" class="row wrap" role="group" :aria-label="t('attach.use')"><span class="muted">{{ t('attach.use') }}</span><button v-for="one in ['toRead', 'oneEach', 'onePerGroup'] as const" :key="one" type="button" class="chip" :aria-pressed="use === one" @click="use = one">{{ t(`attach.uses.${one}`) }}</button></div>
+      <div v-if="kind !== 'handout'">
+        <label class="label" for="attach-title">{{ t('attach.name') }}</label><input
+          id="attach-title"
+          v-model="title"
+          class="field"
+          maxlength="200"
+          dir="auto"
+        />
+      </div>
+      <RichTextEditor
+        v-if="kind === 'worksheet'"
+        v-model="text"
+        class="sheet written"
+        tall
+        worksheet
+        :label="t('attach.worksheet')"
+        :placeholder="t('attach.worksheetPlaceholder')"
+        :keep-picture="keepPicture"
+      />
+      <div v-if="kind === 'worksheet' || kind === 'file'" class="row wrap" role="group" :aria-label="t('attach.use')">
+        <span class="muted">{{ t('attach.use') }}</span><button
+          v-for="one in ['toRead', 'oneEach', 'onePerGroup'] as const"
+          :key="one"
+          type="button"
+          class="chip"
+          :aria-pressed="use === one"
+          @click="use = one"
+        >
+          {{ t(`attach.uses.${one}`) }}
+        </button>
+      </div>
       <label class="row"><input v-model="example" type="checkbox" /> {{ t('attach.example') }}</label>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-      <div class="row"><button type="button" class="btn main" :disabled="busy || (kind !== 'link' && !ready)" @click="done">{{ t(attachment ? 'attach.change' : 'attach.add') }}</button><button v-if="attachment" type="button" class="btn" @click="emit('remove')">{{ t('attach.remove') }}</button></div>
+      <div class="row">
+        <button type="button" class="btn main" :disabled="busy || (kind !== 'link' && !ready)" @click="done">
+          {{ t(attachment ? 'attach.change' : 'attach.add') }}</button><button
+          v-if="attachment"
+          type="button"
+          class="btn"
+          @click="emit('remove')"
+        >
+          {{ t('attach.remove') }}
+        </button>
+      </div>
     </div>
   </SideSheet>
 </template>
 
 <style scoped>
-.written { padding: 12px 18px; }
-.pick:focus-within { outline: 3px solid var(--focus); }
+.written {
+  padding: 12px 18px;
+}
+.pick:focus-within {
+  outline: 3px solid var(--focus);
+}
 </style>

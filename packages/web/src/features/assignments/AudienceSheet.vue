@@ -7,7 +7,14 @@ import { ask } from '../../api/client';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 
-const props = defineProps<{ open: boolean; classId: string; className: string; audience: Audience; groupingId: string | null; /** students have begun, so who works together stays */ begun?: boolean }>();
+const props = defineProps<{
+  open: boolean;
+  classId: string;
+  className: string;
+  audience: Audience;
+  groupingId: string | null;
+  /** students have begun, so who works together stays */ begun?: boolean;
+}>();
 const emit = defineEmits<{ close: []; set: [Audience, string | null] }>();
 const { t, name } = useWords();
 
@@ -18,20 +25,32 @@ const studentIds = ref<string[]>([]);
 const groupIds = ref<string[]>([]);
 const together = ref<string | null>(null);
 
-watch(() => props.open, async (open) => {
-  if (!open) return;
-  const { audience } = props;
-  kind.value = audience.kind === 'chosen' ? 'chosen' : audience.laterJoiners ? 'everyone' : 'everyoneNow';
-  studentIds.value = audience.kind === 'chosen' ? [...audience.studentIds] : [];
-  groupIds.value = audience.kind === 'chosen' ? [...audience.groupIds] : [];
-  together.value = props.groupingId;
-  const [all, groups] = await Promise.all([ask<RosterStudent[]>('GET', `/api/classes/${props.classId}/roster`), ask<GroupingReply[]>('GET', `/api/classes/${props.classId}/groupings`)]);
-  students.value = all.filter((one) => one.left === null);
-  groupings.value = groups;
-});
+watch(
+  () => props.open,
+  async (open) => {
+    if (!open) return;
+    const { audience } = props;
+    kind.value = audience.kind === 'chosen' ? 'chosen' : audience.laterJoiners ? 'everyone' : 'everyoneNow';
+    studentIds.value = audience.kind === 'chosen' ? [...audience.studentIds] : [];
+    groupIds.value = audience.kind === 'chosen' ? [...audience.groupIds] : [];
+    together.value = props.groupingId;
+    const [all, groups] = await Promise.all([
+      ask<RosterStudent[]>('GET', `/api/classes/${props.classId}/roster`),
+      ask<GroupingReply[]>('GET', `/api/classes/${props.classId}/groupings`),
+    ]);
+    students.value = all.filter((one) => one.left === null);
+    groupings.value = groups;
+  },
+);
 function done(): void {
   const hereOn = props.audience.kind === 'everyone' ? props.audience.hereOn : undefined;
-  emit('set', kind.value === 'chosen' ? { kind: 'chosen', studentIds: studentIds.value, groupIds: groupIds.value } : { kind: 'everyone', laterJoiners: kind.value === 'everyone', ...(hereOn === undefined ? {} : { hereOn }) }, together.value);
+  emit(
+    'set',
+    kind.value === 'chosen'
+      ? { kind: 'chosen', studentIds: studentIds.value, groupIds: groupIds.value }
+      : { kind: 'everyone', laterJoiners: kind.value === 'everyone', ...(hereOn === undefined ? {} : { hereOn }) },
+    together.value,
+  );
   emit('close');
 }
 </script>
@@ -39,26 +58,63 @@ function done(): void {
 <template>
   <SideSheet :open="open" :title="t('compose.audienceTitle', { name: className })" @close="emit('close')">
     <div class="stack">
-      <div class="row wrap" role="group"><button v-for="one in ['everyone', 'everyoneNow', 'chosen'] as const" :key="one" type="button" class="chip" :aria-pressed="kind === one" @click="kind = one">{{ t(one === 'chosen' ? 'compose.choose' : `compose.${one}`) }}</button></div>
+      <div class="row wrap" role="group">
+        <button
+          v-for="one in ['everyone', 'everyoneNow', 'chosen'] as const"
+          :key="one"
+          type="button"
+          class="chip"
+          :aria-pressed="kind === one"
+          @click="kind = one"
+        >
+          {{ t(one === 'chosen' ? 'compose.choose' : `compose.${one}`) }}
+        </button>
+      </div>
       <template v-if="kind === 'chosen'">
         <fieldset v-if="groupings.length > 0">
           <legend class="label">{{ t('compose.audienceGroups') }}</legend>
-          <template v-for="grouping in groupings" :key="grouping.id"><label v-for="group in grouping.groups" :key="group.id ?? ''" class="row"><input v-model="groupIds" type="checkbox" :value="group.id" /><span dir="auto">{{ group.name }}</span><span class="muted small">{{ grouping.name }} · {{ group.studentIds.length }}</span></label></template>
+          <template v-for="grouping in groupings" :key="grouping.id"
+            ><label v-for="group in grouping.groups" :key="group.id ?? ''" class="row"
+              ><input v-model="groupIds" type="checkbox" :value="group.id" /><span dir="auto">{{ group.name }}</span
+              ><span class="muted small">{{ grouping.name }} · {{ group.studentIds.length }}</span></label
+            ></template
+          >
           <p class="muted small">{{ t('compose.audienceGroupsHint') }}</p>
         </fieldset>
-        <fieldset><legend class="label">{{ t('compose.audienceStudents') }}</legend><label v-for="one in students" :key="one.id" class="row"><input v-model="studentIds" type="checkbox" :value="one.id" /><span dir="auto">{{ name(one) }}</span></label></fieldset>
+        <fieldset>
+          <legend class="label">{{ t('compose.audienceStudents') }}</legend>
+          <label v-for="one in students" :key="one.id" class="row"
+            ><input v-model="studentIds" type="checkbox" :value="one.id" /><span dir="auto">{{ name(one) }}</span></label
+          >
+        </fieldset>
       </template>
       <div v-if="groupings.length > 0 || together !== null">
         <label class="label" for="together">{{ t('compose.together') }}</label>
-        <select id="together" v-model="together" class="field" :disabled="begun"><option :value="null">{{ t('compose.alone') }}</option><option v-for="one in groupings" :key="one.id" :value="one.id">{{ t('compose.inGroups', { name: one.name, n: one.groups.length }) }}</option></select>
+        <select id="together" v-model="together" class="field" :disabled="begun">
+          <option :value="null">{{ t('compose.alone') }}</option>
+          <option v-for="one in groupings" :key="one.id" :value="one.id">
+            {{ t('compose.inGroups', { name: one.name, n: one.groups.length }) }}
+          </option>
+        </select>
         <p class="muted small">{{ t(begun ? 'compose.togetherBegun' : 'compose.togetherHint') }}</p>
       </div>
-      <div><button type="button" class="btn main" :disabled="kind === 'chosen' && studentIds.length + groupIds.length === 0" @click="done">{{ t('editor.set') }}</button></div>
+      <div>
+        <button type="button" class="btn main" :disabled="kind === 'chosen' && studentIds.length + groupIds.length === 0" @click="done">
+          {{ t('editor.set') }}
+        </button>
+      </div>
     </div>
   </SideSheet>
 </template>
 
 <style scoped>
-fieldset { border: 0; padding: 0; margin: 0; min-width: 0; }
-fieldset label { padding-block: 2px; }
+fieldset {
+  border: 0;
+  padding: 0;
+  margin: 0;
+  min-width: 0;
+}
+fieldset label {
+  padding-block: 2px;
+}
 </style>

@@ -7,13 +7,16 @@ import ComposeBrief from './ComposeBrief.vue';
 const route = useRoute();
 const own = ref<string | null>(null);
 const key = ref(0);
-watch(() => route.fullPath, () => {
-  if (!route.path.startsWith('/compose')) return;
-  const id = typeof route.params.id === 'string' && route.params.id !== '' ? route.params.id : null;
-  if (id !== null && id === own.value) return;
-  own.value = id;
-  key.value += 1;
-});
+watch(
+  () => route.fullPath,
+  () => {
+    if (!route.path.startsWith('/compose')) return;
+    const id = typeof route.params.id === 'string' && route.params.id !== '' ? route.params.id : null;
+    if (id !== null && id === own.value) return;
+    own.value = id;
+    key.value += 1;
+  },
+);
 </script>
 
 <template>

@@ -52,21 +52,29 @@ function takeGiven(): void {
   waives.value = only.value?.exception?.waivesLate ?? false;
   reason.value = given?.reason ?? '';
 }
-watch([() => props.open, () => props.about], async ([open]) => {
-  if (!open) return;
-  forGroup.value = props.about?.groupId !== undefined;
-  who.value = [...(props.about?.studentIds ?? [])];
-  groupId.value = props.about?.groupId ?? '';
-  tell.value = true;
-  problem.value = null;
-  asked.value = false;
-  closesSet.value = false;
-  takeGiven();
-  const all = await ask<GroupingReply[]>('GET', `/api/classes/${props.classId}/groupings`).catch(() => []);
-  const here = all.flatMap((grouping) => grouping.groups.map((group) => ({ id: group.id!, name: group.name, students: group.studentIds.length })));
-  const dissolved = props.groupDates.filter((one) => !here.some((group) => group.id === one.groupId)).map((one) => ({ id: one.groupId, name: one.groupName, students: one.students }));
-  groups.value = [...here, ...dissolved];
-}, { immediate: true });
+watch(
+  [() => props.open, () => props.about],
+  async ([open]) => {
+    if (!open) return;
+    forGroup.value = props.about?.groupId !== undefined;
+    who.value = [...(props.about?.studentIds ?? [])];
+    groupId.value = props.about?.groupId ?? '';
+    tell.value = true;
+    problem.value = null;
+    asked.value = false;
+    closesSet.value = false;
+    takeGiven();
+    const all = await ask<GroupingReply[]>('GET', `/api/classes/${props.classId}/groupings`).catch(() => []);
+    const here = all.flatMap((grouping) =>
+      grouping.groups.map((group) => ({ id: group.id!, name: group.name, students: group.studentIds.length })),
+    );
+    const dissolved = props.groupDates
+      .filter((one) => !here.some((group) => group.id === one.groupId))
+      .map((one) => ({ id: one.groupId, name: one.groupName, students: one.students }));
+    groups.value = [...here, ...dissolved];
+  },
+  { immediate: true },
+);
 watch([only, groupId, forGroup], takeGiven);
 /** What it is counted from: the dates that one student has, else the class's. */
 const from = computed(() => (!forGroup.value && only.value ? only.value.window : props.base));
@@ -82,7 +90,8 @@ function more(days: number): void {
 function setDate(field: 'opens' | 'due' | 'closes', at: Instant | null): void {
   dates.value[field] = at;
   if (field === 'closes') closesSet.value = at !== null;
-  else if (field === 'due' && !closesSet.value && props.calendar) dates.value.closes = at === null ? null : closesAlong(props.calendar, from.value, at);
+  else if (field === 'due' && !closesSet.value && props.calendar)
+    dates.value.closes = at === null ? null : closesAlong(props.calendar, from.value, at);
 }
 const nobody = computed(() => (forGroup.value ? groupId.value === '' : chosen.value.length === 0));
 const nothing = computed(() => kind.value === 'dates' && !waives.value && Object.values(dates.value).every((date) => date === null));
@@ -90,7 +99,15 @@ const contradiction = computed(() => (kind.value === 'dates' ? windowProblem(dat
 /** It has passed already, so giving it would make the piece missing, or keep it closed. */
 const past = computed(() => kind.value === 'dates' && [dates.value.due, dates.value.closes].some((at) => at !== null && at < now()));
 /** What is chosen is what everybody chosen has already. */
-const changesNothing = computed(() => kind.value === 'dates' && !forGroup.value && chosen.value.length > 0 && Object.keys(set.value).length > 0 && !waives.value && chosen.value.every((one) => Object.entries(set.value).every(([field, at]) => one.window[field as 'due'] === at)));
+const changesNothing = computed(
+  () =>
+    kind.value === 'dates' &&
+    !forGroup.value &&
+    chosen.value.length > 0 &&
+    Object.keys(set.value).length > 0 &&
+    !waives.value &&
+    chosen.value.every((one) => Object.entries(set.value).every(([field, at]) => one.window[field as 'due'] === at)),
+);
 const standing = computed(() => only.value?.trail.filter((step) => step.layer === 'standing') ?? []);
 const set = computed(() => Object.fromEntries(Object.entries(dates.value).filter(([, date]) => date !== null)));
 
@@ -99,15 +116,27 @@ async function give(): Promise<void> {
   asked.value = true;
   if (nothing.value || nobody.value) return;
   const told = { reason: reason.value, tell: props.issued && tell.value };
-  if (forGroup.value) await change(() => ask('PUT', `${path.value}/group-dates/${groupId.value}`, { body: { ...set.value, ...told } satisfies GroupDateRequest }));
+  if (forGroup.value)
+    await change(() =>
+      ask('PUT', `${path.value}/group-dates/${groupId.value}`, { body: { ...set.value, ...told } satisfies GroupDateRequest }),
+    );
   else {
     const excused = kind.value === 'excused';
-    const body: ExceptionRequest = { ...(excused ? {} : set.value), studentIds: who.value, excused, waivesLate: !excused && waives.value, ...told };
+    const body: ExceptionRequest = {
+      ...(excused ? {} : set.value),
+      studentIds: who.value,
+      excused,
+      waivesLate: !excused && waives.value,
+      ...told,
+    };
     await change(() => ask('PUT', `${path.value}/exceptions`, { body }));
   }
 }
 const given = computed(() => (forGroup.value ? groupDate.value !== null : only.value?.exception != null));
-const takeAway = () => change(() => ask('DELETE', forGroup.value ? `${path.value}/group-dates/${groupId.value}` : `${path.value}/exceptions/${only.value!.student.id}`));
+const takeAway = () =>
+  change(() =>
+    ask('DELETE', forGroup.value ? `${path.value}/group-dates/${groupId.value}` : `${path.value}/exceptions/${only.value!.student.id}`),
+  );
 async function change(work: () => Promise<unknown>): Promise<void> {
   if (!(await attempt(work))) return;
   emit('changed');
@@ -115,8 +144,11 @@ async function change(work: () => Promise<unknown>): Promise<void> {
 }
 const label = computed(() => {
   const excuse = kind.value === 'excused' && !forGroup.value;
-  if (!forGroup.value && chosen.value.length > 1) return t(excuse ? 'exception.excuseMany' : 'exception.giveMany', { n: chosen.value.length });
-  const whose = forGroup.value ? (groups.value.find((one) => one.id === groupId.value)?.name ?? '…') : (only.value?.student.givenName ?? '…');
+  if (!forGroup.value && chosen.value.length > 1)
+    return t(excuse ? 'exception.excuseMany' : 'exception.giveMany', { n: chosen.value.length });
+  const whose = forGroup.value
+    ? (groups.value.find((one) => one.id === groupId.value)?.name ?? '…')
+    : (only.value?.student.givenName ?? '…');
   return t(excuse ? 'exception.excuse' : 'exception.give', { name: whose });
 });
 </script>
@@ -126,32 +158,82 @@ const label = computed(() => {
     <form class="stack" @submit.prevent="give">
       <div class="row" role="group" :aria-label="t('exception.who')">
         <button type="button" class="chip" :aria-pressed="!forGroup" @click="forGroup = false">{{ t('exception.forStudents') }}</button>
-        <button type="button" class="chip" :aria-pressed="forGroup" @click="forGroup = true; kind = 'dates'">{{ t('exception.forGroup') }}</button>
+        <button
+          type="button"
+          class="chip"
+          :aria-pressed="forGroup"
+          @click="
+            forGroup = true;
+            kind = 'dates';
+          "
+        >
+          {{ t('exception.forGroup') }}
+        </button>
       </div>
       <div v-if="forGroup">
         <p v-if="groups.length === 0" class="muted">{{ t('exception.noGroups') }}</p>
-        <select v-else v-model="groupId" class="field" :aria-label="t('exception.chooseGroup')"><option value="" disabled>{{ t('exception.chooseGroup') }}</option><option v-for="one in groups" :key="one.id" :value="one.id">{{ t('compose.groupOf', { name: one.name, n: one.students }) }}</option></select>
+        <select v-else v-model="groupId" class="field" :aria-label="t('exception.chooseGroup')">
+          <option value="" disabled>{{ t('exception.chooseGroup') }}</option>
+          <option v-for="one in groups" :key="one.id" :value="one.id">
+            {{ t('compose.groupOf', { name: one.name, n: one.students }) }}
+          </option>
+        </select>
       </div>
       <div v-else class="stack-s">
-        <NamePicker v-model="who" :people="rows.map((row) => row.student)" :label="t('exception.choose')" :placeholder="t('exception.typeName')" />
+        <NamePicker
+          v-model="who"
+          :people="rows.map((row) => row.student)"
+          :label="t('exception.choose')"
+          :placeholder="t('exception.typeName')"
+        />
       </div>
       <div v-if="!forGroup" class="row" role="group" :aria-label="t('exception.kind')">
-        <button v-for="one in ['dates', 'excused'] as const" :key="one" type="button" class="chip" :aria-pressed="kind === one" @click="kind = one">{{ t(`exception.${one}`) }}</button>
+        <button
+          v-for="one in ['dates', 'excused'] as const"
+          :key="one"
+          type="button"
+          class="chip"
+          :aria-pressed="kind === one"
+          @click="kind = one"
+        >
+          {{ t(`exception.${one}`) }}
+        </button>
       </div>
       <template v-if="kind === 'dates'">
-        <p v-if="standing.length > 0" class="note small">{{ t('exception.standing', { what: trail.sentences(standing, zone).join(' · ') }) }}</p>
+        <p v-if="standing.length > 0" class="note small">
+          {{ t('exception.standing', { what: trail.sentences(standing, zone).join(' · ') }) }}
+        </p>
         <div v-if="calendar && base.due !== null" class="row wrap">
           <span class="muted small">{{ t('exception.quick') }}</span>
-          <button v-for="days in [1, 2, 5]" :key="days" type="button" class="chip" @click="more(days)">+ {{ count('exception.plusDays', days) }}</button>
+          <button v-for="days in [1, 2, 5]" :key="days" type="button" class="chip" @click="more(days)">
+            + {{ count('exception.plusDays', days) }}
+          </button>
         </div>
-        <div v-for="field in ['due', 'closes', 'opens'] as const" :key="field"><span class="label">{{ t(`compose.${field}`) }}</span><WhenField :model-value="dates[field]" :zone="zone" :usual-time="usualTime" :label="t(`compose.${field}`)" @update:model-value="(at) => setDate(field, at)" /></div>
+        <div v-for="field in ['due', 'closes', 'opens'] as const" :key="field">
+          <span class="label">{{ t(`compose.${field}`) }}</span><WhenField
+            :model-value="dates[field]"
+            :zone="zone"
+            :usual-time="usualTime"
+            :label="t(`compose.${field}`)"
+            @update:model-value="(at) => setDate(field, at)"
+          />
+        </div>
         <p v-if="past" class="small said" role="status">{{ t('exception.past') }}</p>
         <p v-else-if="changesNothing" class="small said" role="status">{{ t('exception.changesNothing') }}</p>
         <p class="muted small">{{ t('exception.leave') }}</p>
         <label v-if="!forGroup" class="row"><input v-model="waives" type="checkbox" /> {{ t('exception.waive') }}</label>
         <p v-if="contradiction" class="alarm small" role="alert">{{ t(`compose.contradiction.${contradiction}`) }}</p>
       </template>
-      <div><label class="label" for="reason">{{ t('exception.reason') }}</label><input id="reason" v-model="reason" class="field" maxlength="500" dir="auto" :placeholder="t('exception.reasonPlaceholder')" /></div>
+      <div>
+        <label class="label" for="reason">{{ t('exception.reason') }}</label><input
+          id="reason"
+          v-model="reason"
+          class="field"
+          maxlength="500"
+          dir="auto"
+          :placeholder="t('exception.reasonPlaceholder')"
+        />
+      </div>
       <label v-if="issued" class="row"><input v-model="tell" type="checkbox" /> {{ t('exception.tell') }}</label>
       <p v-if="asked && nothing" class="note bad" role="alert">{{ t('exception.nothing') }}</p>
       <p v-else-if="problem" class="note bad" role="alert">{{ [problem.title, ...problem.errors.map((one) => one.message)].join(' ') }}</p>
@@ -164,6 +246,11 @@ const label = computed(() => {
 </template>
 
 <style scoped>
-.stack-s > * + * { margin-block-start: 6px; }
-.said { border-inline-start: 3px solid var(--now); padding-inline-start: 8px; }
+.stack-s > * + * {
+  margin-block-start: 6px;
+}
+.said {
+  border-inline-start: 3px solid var(--now);
+  padding-inline-start: 8px;
+}
 </style>

@@ -16,14 +16,21 @@ const newAim = ref('');
 const classOf = (id: string) => props.classes.find((one) => one.id === id);
 const categoriesOf = (id: string): readonly { id: string; name: string }[] => classOf(id)?.scheme.categories ?? [];
 const unitsOf = (id: string): Unit[] => props.units[id] ?? [];
-const namesIn = (of: (id: string) => readonly { name: string }[]) => [...new Set(sets.value.flatMap((set) => of(set.classId).map((one) => one.name)))];
+const namesIn = (of: (id: string) => readonly { name: string }[]) => [
+  ...new Set(sets.value.flatMap((set) => of(set.classId).map((one) => one.name))),
+];
 const categories = computed(() => namesIn(categoriesOf));
 const unitNames = computed(() => namesIn(unitsOf));
 const first = computed(() => sets.value[0] ?? null);
 const idOf = (all: readonly { id: string; name: string }[], name: string) => all.find((one) => one.name === name)?.id ?? null;
 
 const category = computed({
-  get: () => (!first.value ? '' : !first.value.countsInTotals ? 'not' : `=${categoriesOf(first.value.classId).find((one) => one.id === first.value!.categoryId)?.name ?? ''}`),
+  get: () =>
+    !first.value
+      ? ''
+      : !first.value.countsInTotals
+        ? 'not'
+        : `=${categoriesOf(first.value.classId).find((one) => one.id === first.value!.categoryId)?.name ?? ''}`,
   set: (choice: string) => {
     for (const set of sets.value) {
       set.countsInTotals = choice !== 'not';
@@ -39,13 +46,16 @@ const unit = computed({
   get: () => (first.value ? (unitsOf(first.value.classId).find((one) => one.id === first.value!.unitId)?.name ?? '') : ''),
   set: (name: string) => sets.value.forEach((set) => (set.unitId = idOf(unitsOf(set.classId), name))),
 });
-const lacking = (of: (id: string) => readonly { name: string }[], name: string) => sets.value.filter((set) => name !== '' && !of(set.classId).some((one) => one.name === name)).map((set) => classOf(set.classId)?.label);
+const lacking = (of: (id: string) => readonly { name: string }[], name: string) =>
+  sets.value.filter((set) => name !== '' && !of(set.classId).some((one) => one.name === name)).map((set) => classOf(set.classId)?.label);
 const lacks = computed(() => {
   const without = [
     { what: 'category', classes: lacking(categoriesOf, category.value.startsWith('=') ? category.value.slice(1) : '') },
     { what: 'unit', classes: lacking(unitsOf, unit.value) },
   ];
-  return without.filter(({ classes }) => classes.length > 0).map(({ what, classes }) => t('compose.lacks', { what: t(`compose.what.${what}`), classes: classes.join(', ') }));
+  return without
+    .filter(({ classes }) => classes.length > 0)
+    .map(({ what, classes }) => t('compose.lacks', { what: t(`compose.what.${what}`), classes: classes.join(', ') }));
 });
 const weighted = computed(() => sets.value.some((set) => classOf(set.classId)?.scheme.kind === 'weighted'));
 const counts = computed(() => body.value.kind === 'assignment' && body.value.points !== null);
@@ -60,24 +70,69 @@ function addAim(): void {
   <template v-if="counts">
     <label class="muted" for="counts-under">{{ t('compose.category') }}</label>
     <div class="row wrap">
-      <select id="counts-under" v-model="category" class="field filed"><option value="=">{{ t('compose.noCategory') }}</option><option v-for="name in categories" :key="name" :value="`=${name}`">{{ name }}</option><option value="not">{{ t('compose.countsNot') }}</option></select>
+      <select id="counts-under" v-model="category" class="field filed">
+        <option value="=">{{ t('compose.noCategory') }}</option>
+        <option v-for="name in categories" :key="name" :value="`=${name}`">{{ name }}</option>
+        <option value="not">{{ t('compose.countsNot') }}</option>
+      </select>
       <label v-if="category !== 'not'" class="row"><input v-model="bonus" type="checkbox" /> {{ t('compose.onTop') }}</label>
       <span v-if="category === '=' && weighted" class="muted small">{{ t('compose.noCategoryHint') }}</span>
     </div>
   </template>
   <span class="muted">{{ t(unitNames.length > 0 ? 'compose.unitAndAims' : 'compose.aims') }}</span>
   <div class="row wrap">
-    <select v-if="unitNames.length > 0" v-model="unit" class="field filed" :aria-label="t('compose.unit')"><option value="">{{ t('compose.noUnit') }}</option><option v-for="name in unitNames" :key="name" :value="name">{{ name }}</option></select>
-    <span v-for="aim in body.aims" :key="aim" class="chip still"><span dir="auto">{{ aim }}</span> <button type="button" class="drop" :aria-label="t('compose.dropAim', { aim })" :disabled="locked" @click="body.aims.splice(body.aims.indexOf(aim), 1)">×</button></span>
-    <input v-model="newAim" class="field aim" list="known-aims" :placeholder="t('compose.addAim')" :aria-label="t('compose.addAim')" maxlength="120" dir="auto" :disabled="locked" @keydown.enter.prevent="addAim" @change="addAim" />
+    <select v-if="unitNames.length > 0" v-model="unit" class="field filed" :aria-label="t('compose.unit')">
+      <option value="">{{ t('compose.noUnit') }}</option>
+      <option v-for="name in unitNames" :key="name" :value="name">{{ name }}</option>
+    </select>
+    <span v-for="aim in body.aims" :key="aim" class="chip still"
+      ><span dir="auto">{{ aim }}</span
+      >{{ ' '
+      }}<button
+        type="button"
+        class="drop"
+        :aria-label="t('compose.dropAim', { aim })"
+        :disabled="locked"
+        @click="body.aims.splice(body.aims.indexOf(aim), 1)"
+      >
+        ×
+      </button></span
+    >
+    <input
+      v-model="newAim"
+      class="field aim"
+      list="known-aims"
+      :placeholder="t('compose.addAim')"
+      :aria-label="t('compose.addAim')"
+      maxlength="120"
+      dir="auto"
+      :disabled="locked"
+      @keydown.enter.prevent="addAim"
+      @change="addAim"
+    />
     <datalist id="known-aims"><option v-for="aim in aims" :key="aim" :value="aim" /></datalist>
     <span v-for="one in lacks" :key="one" class="muted small">{{ one }}</span>
   </div>
 </template>
 
 <style scoped>
-.filed { width: auto; max-width: 240px; }
-.aim { width: 150px; min-height: 30px; padding-block: 3px; }
-.still { cursor: default; }
-.drop { border: 0; background: none; color: inherit; cursor: pointer; padding: 0 2px; }
+.filed {
+  width: auto;
+  max-width: 240px;
+}
+.aim {
+  width: 150px;
+  min-height: 30px;
+  padding-block: 3px;
+}
+.still {
+  cursor: default;
+}
+.drop {
+  border: 0;
+  background: none;
+  color: inherit;
+  cursor: pointer;
+  padding: 0 2px;
+}
 </style>

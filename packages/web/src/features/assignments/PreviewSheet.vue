@@ -17,12 +17,24 @@ const { t, points, when } = useWords();
   <SideSheet :open="open" :title="t('preview.title')" :width="620" @close="emit('close')">
     <article class="stack">
       <h2 dir="auto">{{ body.title || t('plan.untitled') }}</h2>
-      <p class="muted">{{ className }}<template v-if="body.kind === 'assignment'"> · {{ set?.due == null ? t('common.noDue') : t('common.due', { when: when(set.due, zone) }) }} · {{ body.points === null ? t('preview.none') : t('assignment.outOf', { n: points(body.points) }) }}</template></p>
+      <p class="muted">
+        {{ className
+        }}<template v-if="body.kind === 'assignment'">
+          · {{ set?.due == null ? t('common.noDue') : t('common.due', { when: when(set.due, zone) }) }} ·
+          {{ body.points === null ? t('preview.none') : t('assignment.outOf', { n: points(body.points) }) }}</template
+        >
+      </p>
       <RichTextView :text="body.instructions" />
       <AttachmentList :attachments="body.attachments" :spoken="body.spoken" />
       <template v-if="body.kind === 'assignment'">
-        <p class="muted">{{ t('compose.handIn') }}: {{ body.how === 'inClass' ? t('compose.kinds.inClass') : body.accepts.map((kind) => t(`compose.kinds.${kind}`)).join(', ') }}</p>
-        <template v-if="body.scoring.by === 'rubric' && rubricMax(body.scoring.rubric) > 0"><h3>{{ body.scoring.rubric.name || t('rubric.title') }}</h3><RubricView :rubric="body.scoring.rubric" /></template>
+        <p class="muted">
+          {{ t('compose.handIn') }}:
+          {{ body.how === 'inClass' ? t('compose.kinds.inClass') : body.accepts.map((kind) => t(`compose.kinds.${kind}`)).join(', ') }}
+        </p>
+        <template v-if="body.scoring.by === 'rubric' && rubricMax(body.scoring.rubric) > 0"
+          ><h3>{{ body.scoring.rubric.name || t('rubric.title') }}</h3>
+          <RubricView :rubric="body.scoring.rubric"
+        /></template>
       </template>
     </article>
   </SideSheet>

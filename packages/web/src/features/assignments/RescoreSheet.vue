@@ -14,13 +14,16 @@ const { problem, busy, attempt } = useAttempt();
 const reply = ref<RescoringReply | null>(null);
 const chosen = ref<string[]>([]);
 
-watch(() => props.open, (open) => {
-  if (!open) return;
-  void attempt(async () => {
-    reply.value = await ask<RescoringReply>('GET', `/api/assignments/${props.assignmentId}/rescoring`);
-    chosen.value = reply.value.pieces.map((one) => one.student.id);
-  });
-});
+watch(
+  () => props.open,
+  (open) => {
+    if (!open) return;
+    void attempt(async () => {
+      reply.value = await ask<RescoringReply>('GET', `/api/assignments/${props.assignmentId}/rescoring`);
+      chosen.value = reply.value.pieces.map((one) => one.student.id);
+    });
+  },
+);
 const confirm = () =>
   attempt(async () => {
     await ask('POST', `/api/assignments/${props.assignmentId}/rescoring`, { body: { studentIds: chosen.value } });
@@ -33,12 +36,34 @@ const confirm = () =>
   <SideSheet :open="open" :title="t('rubric.changedTitle')" :width="560" @close="emit('close')">
     <div class="stack">
       <p>{{ t('rubric.changedWhy') }}</p>
-      <div v-if="reply" class="wide-table sheet"><table class="table">
-        <thead><tr><th /><th>{{ t('assignment.columns.student') }}</th><th class="number">{{ t('move.before') }}</th><th class="number">{{ t('move.after') }}</th></tr></thead>
-        <tbody><tr v-for="one in reply.pieces" :key="one.student.id"><td><input v-model="chosen" type="checkbox" :value="one.student.id" :aria-label="name(one.student)" /></td><td dir="auto">{{ name(one.student) }}</td><td class="number">{{ points(one.before) }}</td><td class="number"><strong>{{ points(one.after) }}</strong><span v-if="!one.complete" class="muted small"> {{ t('rubric.incomplete') }}</span></td></tr></tbody>
-      </table></div>
+      <div v-if="reply" class="wide-table sheet">
+        <table class="table">
+          <thead>
+            <tr>
+              <th />
+              <th>{{ t('assignment.columns.student') }}</th>
+              <th class="number">{{ t('move.before') }}</th>
+              <th class="number">{{ t('move.after') }}</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="one in reply.pieces" :key="one.student.id">
+              <td><input v-model="chosen" type="checkbox" :value="one.student.id" :aria-label="name(one.student)" /></td>
+              <td dir="auto">{{ name(one.student) }}</td>
+              <td class="number">{{ points(one.before) }}</td>
+              <td class="number">
+                <strong>{{ points(one.after) }}</strong><span v-if="!one.complete" class="muted small"> {{ t('rubric.incomplete') }}</span>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-      <div><button type="button" class="btn main" :disabled="busy || chosen.length === 0" @click="confirm">{{ count('rubric.countAgain', chosen.length) }}</button></div>
+      <div>
+        <button type="button" class="btn main" :disabled="busy || chosen.length === 0" @click="confirm">
+          {{ count('rubric.countAgain', chosen.length) }}
+        </button>
+      </div>
     </div>
   </SideSheet>
 </template>

@@ -24,7 +24,10 @@ const remarks = computed(() => {
     const [, index] = path.split('.');
     return props.modelValue.criteria[Number(index)]?.name || t('rubric.criterionN', { n: Number(index) + 1 });
   };
-  const all = rubricRemarks(props.modelValue).map(({ path, why, only }) => ({ only, text: t(`rubric.remarks.${why}`, { where: where(path) }) }));
+  const all = rubricRemarks(props.modelValue).map(({ path, why, only }) => ({
+    only,
+    text: t(`rubric.remarks.${why}`, { where: where(path) }),
+  }));
   return all.filter((one, index) => all.findIndex((other) => other.text === one.text) === index);
 });
 const max = computed(() => points(rubricMax(props.modelValue)));
@@ -33,11 +36,14 @@ const newLevel = (value: number): RubricLevel => ({ id: crypto.randomUUID(), nam
 /** Levels like those of the criterion before, so that a grid grows even. */
 function newCriterion(): RubricCriterion {
   const before = props.modelValue.criteria.at(-1);
-  const levels = before ? before.levels.map((level) => ({ ...newLevel(level.points), name: level.name, upTo: level.upTo })) : [newLevel(0), newLevel(1000), newLevel(2000)];
+  const levels = before
+    ? before.levels.map((level) => ({ ...newLevel(level.points), name: level.name, upTo: level.upTo }))
+    : [newLevel(0), newLevel(1000), newLevel(2000)];
   return { id: crypto.randomUUID(), name: '', weight: 1000, aims: [], levels };
 }
 const put = (criteria: RubricCriterion[]) => emit('update:modelValue', { ...props.modelValue, criteria });
-const change = (index: number, changes: Partial<RubricCriterion>) => put(props.modelValue.criteria.map((one, at) => (at === index ? { ...one, ...changes } : one)));
+const change = (index: number, changes: Partial<RubricCriterion>) =>
+  put(props.modelValue.criteria.map((one, at) => (at === index ? { ...one, ...changes } : one)));
 const changeLevel = (index: number, level: number, changes: Partial<RubricLevel>) =>
   change(index, { levels: props.modelValue.criteria[index]!.levels.map((one, at) => (at === level ? { ...one, ...changes } : one)) });
 const typed = (event: Event) => (event.target as HTMLInputElement).value;
@@ -73,67 +79,242 @@ function picked(event: Event): void {
   if (file) void read(file);
   input.value = '';
 }
-const takeOut = (format: 'csv' | 'xlsx') => attempt(() => download('POST', '/api/rubrics/table', `${props.modelValue.name || 'rubric'}.${format}`, { body: { rubric: props.modelValue, format } }));
+const takeOut = (format: 'csv' | 'xlsx') =>
+  attempt(() =>
+    download('POST', '/api/rubrics/table', `${props.modelValue.name || 'rubric'}.${format}`, {
+      body: { rubric: props.modelValue, format },
+    }),
+  );
 </script>
 
 <template>
   <div ref="root" class="stack">
     <div class="row wrap">
-      <input class="field name" :value="modelValue.name" :placeholder="t('rubric.name')" :aria-label="t('rubric.name')" maxlength="200" dir="auto" @change="emit('update:modelValue', { ...modelValue, name: typed($event) })" />
+      <input
+        class="field name"
+        :value="modelValue.name"
+        :placeholder="t('rubric.name')"
+        :aria-label="t('rubric.name')"
+        maxlength="200"
+        dir="auto"
+        @change="emit('update:modelValue', { ...modelValue, name: typed($event) })"
+      />
       <strong>{{ t('rubric.total', { n: max }) }}</strong><span class="muted small grow">{{ t('rubric.keys') }}</span>
       <button type="button" class="btn quiet" :aria-expanded="pasting" @click="pasting = !pasting">{{ t('rubric.paste') }}</button>
-      <label class="btn quiet pick">{{ t('rubric.file') }}<input class="hidden-text" type="file" accept=".csv,.xlsx,.tsv,.txt" @change="picked" /></label>
-      <template v-if="modelValue.criteria.length > 0"><span class="muted small">{{ t('rubric.takeOut') }}</span><button v-for="format in ['csv', 'xlsx'] as const" :key="format" type="button" class="btn quiet" @click="takeOut(format)">.{{ format }}</button></template>
+      <label class="btn quiet pick"
+        >{{ t('rubric.file') }}<input class="hidden-text" type="file" accept=".csv,.xlsx,.tsv,.txt" @change="picked"
+      /></label>
+      <template v-if="modelValue.criteria.length > 0"
+        ><span class="muted small">{{ t('rubric.takeOut') }}</span
+        ><button v-for="format in ['csv', 'xlsx'] as const" :key="format" type="button" class="btn quiet" @click="takeOut(format)">
+          .{{ format }}
+        </button></template
+      >
     </div>
     <div v-if="pasting" class="stack sheet paste">
       <label class="label" for="rubric-paste">{{ t('rubric.pasteHint') }}</label>
       <textarea id="rubric-paste" v-model="pasted" class="field" rows="5" dir="auto" />
-      <div><button type="button" class="btn main" :disabled="pasted.trim() === ''" @click="readPasted">{{ t('rubric.read') }}</button></div>
+      <div>
+        <button type="button" class="btn main" :disabled="pasted.trim() === ''" @click="readPasted">{{ t('rubric.read') }}</button>
+      </div>
     </div>
     <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-    <ul v-if="readProblems.length > 0" class="note small"><li v-for="one in readProblems" :key="one">{{ one }}</li></ul>
+    <ul v-if="readProblems.length > 0" class="note small">
+      <li v-for="one in readProblems" :key="one">{{ one }}</li>
+    </ul>
 
-    <section v-for="(criterion, index) in modelValue.criteria" :key="criterion.id" class="sheet criterion" @keydown.enter.exact.prevent="next(index)">
+    <section
+      v-for="(criterion, index) in modelValue.criteria"
+      :key="criterion.id"
+      class="sheet criterion"
+      @keydown.enter.exact.prevent="next(index)"
+    >
       <div class="row head">
-        <input class="field criterion-name" :value="criterion.name" :placeholder="t('rubric.criterionN', { n: index + 1 })" :aria-label="t('rubric.criterionN', { n: index + 1 })" maxlength="200" dir="auto" @change="change(index, { name: typed($event) })" />
-        <label class="row small muted">{{ t('rubric.weight') }}<input class="field short" inputmode="decimal" :value="unmilli(criterion.weight)" @change="change(index, { weight: number(typed($event)) || 1000 })" /></label>
-        <input class="field aims" list="rubric-aims" :value="criterion.aims.join('; ')" :placeholder="t('rubric.aims')" :aria-label="t('rubric.aims')" dir="auto" @change="change(index, { aims: typed($event).split(';').map((one) => one.trim()).filter(Boolean) })" />
-        <button type="button" class="btn quiet" :aria-label="t('rubric.dropCriterion', { name: criterion.name || t('rubric.criterionN', { n: index + 1 }) })" @click="put(modelValue.criteria.filter((_, at) => at !== index))">×</button>
+        <input
+          class="field criterion-name"
+          :value="criterion.name"
+          :placeholder="t('rubric.criterionN', { n: index + 1 })"
+          :aria-label="t('rubric.criterionN', { n: index + 1 })"
+          maxlength="200"
+          dir="auto"
+          @change="change(index, { name: typed($event) })"
+        />
+        <label class="row small muted"
+          >{{ t('rubric.weight')
+          }}<input
+            class="field short"
+            inputmode="decimal"
+            :value="unmilli(criterion.weight)"
+            @change="change(index, { weight: number(typed($event)) || 1000 })"
+        /></label>
+        <input
+          class="field aims"
+          list="rubric-aims"
+          :value="criterion.aims.join('; ')"
+          :placeholder="t('rubric.aims')"
+          :aria-label="t('rubric.aims')"
+          dir="auto"
+          @change="
+            change(index, {
+              aims: typed($event)
+                .split(';')
+                .map((one) => one.trim())
+                .filter(Boolean),
+            })
+          "
+        />
+        <button
+          type="button"
+          class="btn quiet"
+          :aria-label="t('rubric.dropCriterion', { name: criterion.name || t('rubric.criterionN', { n: index + 1 }) })"
+          @click="put(modelValue.criteria.filter((_, at) => at !== index))"
+        >
+          ×
+        </button>
       </div>
       <div class="levels">
-        <div v-for="(level, at) in criterion.levels" :key="level.id" class="level" role="group" :aria-label="t('rubric.level', { n: at + 1 })">
+        <div
+          v-for="(level, at) in criterion.levels"
+          :key="level.id"
+          class="level"
+          role="group"
+          :aria-label="t('rubric.level', { n: at + 1 })"
+        >
           <div class="row">
-            <input class="field" :value="level.name" :placeholder="t('rubric.levelName')" :aria-label="t('rubric.levelName')" maxlength="80" dir="auto" @change="changeLevel(index, at, { name: typed($event) })" />
-            <input class="field short" inputmode="decimal" :value="unmilli(level.points)" :aria-label="t('rubric.points')" @change="changeLevel(index, at, { points: number(typed($event)) })" />
-            <input class="field short" inputmode="decimal" :value="level.upTo === null ? '' : unmilli(level.upTo)" :placeholder="t('rubric.upTo')" :aria-label="t('rubric.upTo')" @change="changeLevel(index, at, { upTo: orNull(typed($event)) })" />
-            <button v-if="criterion.levels.length > 1" type="button" class="btn quiet drop" :aria-label="t('rubric.dropLevel', { n: at + 1 })" @click="change(index, { levels: criterion.levels.filter((_, one) => one !== at) })">×</button>
+            <input
+              class="field"
+              :value="level.name"
+              :placeholder="t('rubric.levelName')"
+              :aria-label="t('rubric.levelName')"
+              maxlength="80"
+              dir="auto"
+              @change="changeLevel(index, at, { name: typed($event) })"
+            />
+            <input
+              class="field short"
+              inputmode="decimal"
+              :value="unmilli(level.points)"
+              :aria-label="t('rubric.points')"
+              @change="changeLevel(index, at, { points: number(typed($event)) })"
+            />
+            <input
+              class="field short"
+              inputmode="decimal"
+              :value="level.upTo === null ? '' : unmilli(level.upTo)"
+              :placeholder="t('rubric.upTo')"
+              :aria-label="t('rubric.upTo')"
+              @change="changeLevel(index, at, { upTo: orNull(typed($event)) })"
+            />
+            <button
+              v-if="criterion.levels.length > 1"
+              type="button"
+              class="btn quiet drop"
+              :aria-label="t('rubric.dropLevel', { n: at + 1 })"
+              @click="change(index, { levels: criterion.levels.filter((_, one) => one !== at) })"
+            >
+              ×
+            </button>
           </div>
-          <textarea class="field" rows="3" :value="level.descriptor" :placeholder="t('rubric.descriptor')" :aria-label="t('rubric.descriptor')" maxlength="2000" dir="auto" @keydown.enter.shift.stop @change="changeLevel(index, at, { descriptor: typed($event) })" />
+          <textarea
+            class="field"
+            rows="3"
+            :value="level.descriptor"
+            :placeholder="t('rubric.descriptor')"
+            :aria-label="t('rubric.descriptor')"
+            maxlength="2000"
+            dir="auto"
+            @keydown.enter.shift.stop
+            @change="changeLevel(index, at, { descriptor: typed($event) })"
+          />
         </div>
-        <button type="button" class="btn quiet add" @click="change(index, { levels: [...criterion.levels, newLevel((criterion.levels.at(-1)?.upTo ?? criterion.levels.at(-1)?.points ?? 0) + 1000)] })">{{ t('rubric.addLevel') }}</button>
+        <button
+          type="button"
+          class="btn quiet add"
+          @click="
+            change(index, {
+              levels: [...criterion.levels, newLevel((criterion.levels.at(-1)?.upTo ?? criterion.levels.at(-1)?.points ?? 0) + 1000)],
+            })
+          "
+        >
+          {{ t('rubric.addLevel') }}
+        </button>
       </div>
     </section>
     <datalist id="rubric-aims"><option v-for="aim in aims" :key="aim" :value="aim" /></datalist>
-    <div><button type="button" class="btn" @click="addCriterion">{{ t('rubric.addCriterion') }}</button></div>
-    <ul v-if="remarks.length > 0" class="plain small"><li v-for="one in remarks" :key="one.text" :class="one.only === 'refused' ? 'alarm' : 'muted'">{{ one.text }}</li></ul>
+    <div>
+      <button type="button" class="btn" @click="addCriterion">{{ t('rubric.addCriterion') }}</button>
+    </div>
+    <ul v-if="remarks.length > 0" class="plain small">
+      <li v-for="one in remarks" :key="one.text" :class="one.only === 'refused' ? 'alarm' : 'muted'">{{ one.text }}</li>
+    </ul>
   </div>
 </template>
 
 <style scoped>
-.name { width: 260px; font-weight: 600; }
-.pick:focus-within { outline: 3px solid var(--focus); }
-.paste { padding: 12px 14px; }
-.criterion { padding: 12px 14px; }
-.head { gap: 10px; margin-block-end: 8px; }
-.criterion-name { flex: 2; font-weight: 600; }
-.aims { flex: 1; min-width: 120px; }
-.short { width: 58px; text-align: end; padding-inline: 6px; }
-.level .short { width: 44px; }
-.levels { display: flex; gap: 8px; align-items: stretch; overflow-x: auto; padding-block-end: 4px; }
-.level { flex: 1 0 190px; display: grid; gap: 4px; }
-.level .row { gap: 4px; flex-wrap: nowrap; }
-.level .field:first-child { flex: 1; min-width: 60px; padding-inline: 7px; }
-.level textarea { width: 100%; font-size: 14px; resize: vertical; }
-.drop { min-height: 28px; padding-inline: 2px; }
-.add { white-space: nowrap; }
+.name {
+  width: 260px;
+  font-weight: 600;
+}
+.pick:focus-within {
+  outline: 3px solid var(--focus);
+}
+.paste {
+  padding: 12px 14px;
+}
+.criterion {
+  padding: 12px 14px;
+}
+.head {
+  gap: 10px;
+  margin-block-end: 8px;
+}
+.criterion-name {
+  flex: 2;
+  font-weight: 600;
+}
+.aims {
+  flex: 1;
+  min-width: 120px;
+}
+.short {
+  width: 58px;
+  text-align: end;
+  padding-inline: 6px;
+}
+.level .short {
+  width: 44px;
+}
+.levels {
+  display: flex;
+  gap: 8px;
+  align-items: stretch;
+  overflow-x: auto;
+  padding-block-end: 4px;
+}
+.level {
+  flex: 1 0 190px;
+  display: grid;
+  gap: 4px;
+}
+.level .row {
+  gap: 4px;
+  flex-wrap: nowrap;
+}
+.level .field:first-child {
+  flex: 1;
+  min-width: 60px;
+  padding-inline: 7px;
+}
+.level textarea {
+  width: 100%;
+  font-size: 14px;
+  resize: vertical;
+}
+.drop {
+  min-height: 28px;
+  padding-inline: 2px;
+}
+.add {
+  white-space: nowrap;
+}
 </style>

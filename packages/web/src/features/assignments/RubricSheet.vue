@@ -17,11 +17,18 @@ const shelf = ref<ShelfItem[]>([]);
 const kept = ref(false);
 const shelfId = ref('');
 
-watch(() => props.open, async (open) => {
-  kept.value = false;
-  shelfId.value = '';
-  if (open) shelf.value = await ask<ShelfReply>('GET', '/api/shelf').then(({ items }) => items.filter((one) => one.kind === 'rubric'), () => []);
-});
+watch(
+  () => props.open,
+  async (open) => {
+    kept.value = false;
+    shelfId.value = '';
+    if (open)
+      shelf.value = await ask<ShelfReply>('GET', '/api/shelf').then(
+        ({ items }) => items.filter((one) => one.kind === 'rubric'),
+        () => [],
+      );
+  },
+);
 const fromShelf = () =>
   attempt(async () => {
     const { body } = await ask<ShelfItemReply>('GET', `/api/shelf/${shelfId.value}`);
@@ -30,7 +37,9 @@ const fromShelf = () =>
   });
 const toShelf = () =>
   attempt(async () => {
-    await ask('POST', '/api/shelf', { body: { title: props.rubric.name || t('rubric.title'), folder: '', tags: [], body: { kind: 'rubric', rubric: props.rubric } } });
+    await ask('POST', '/api/shelf', {
+      body: { title: props.rubric.name || t('rubric.title'), folder: '', tags: [], body: { kind: 'rubric', rubric: props.rubric } },
+    });
     kept.value = true;
   });
 </script>
@@ -41,20 +50,30 @@ const toShelf = () =>
       <div class="row wrap">
         <template v-if="shelf.length > 0">
           <label class="muted" for="rubric-shelf">{{ t('rubric.fromShelf') }}</label>
-          <select id="rubric-shelf" v-model="shelfId" class="field pick"><option value="" disabled>–</option><option v-for="one in shelf" :key="one.id" :value="one.id">{{ one.title }}</option></select>
+          <select id="rubric-shelf" v-model="shelfId" class="field pick">
+            <option value="" disabled>–</option>
+            <option v-for="one in shelf" :key="one.id" :value="one.id">{{ one.title }}</option>
+          </select>
           <button type="button" class="btn" :disabled="shelfId === ''" @click="fromShelf">{{ t('rubric.use') }}</button>
         </template>
         <span class="grow" />
         <span v-if="kept" class="muted small" role="status">{{ t('rubric.keptOnShelf') }}</span>
-        <button v-else type="button" class="btn" :disabled="rubric.criteria.length === 0" @click="toShelf">{{ t('rubric.toShelf') }}</button>
+        <button v-else type="button" class="btn" :disabled="rubric.criteria.length === 0" @click="toShelf">
+          {{ t('rubric.toShelf') }}
+        </button>
       </div>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <RubricGrid :model-value="rubric" :aims="aims" @update:model-value="(changed) => emit('set', changed, null)" />
-      <div><button type="button" class="btn main" @click="emit('close')">{{ t('common.close') }}</button></div>
+      <div>
+        <button type="button" class="btn main" @click="emit('close')">{{ t('common.close') }}</button>
+      </div>
     </div>
   </SideSheet>
 </template>
 
 <style scoped>
-.pick { width: auto; max-width: 280px; }
+.pick {
+  width: auto;
+  max-width: 280px;
+}
 </style>

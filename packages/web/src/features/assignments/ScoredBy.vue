@@ -12,9 +12,13 @@ const { t, count, points } = useWords();
 
 const typedPoints = ref('');
 const rubricOpen = ref(false);
-watch(() => body.value.points, (milli) => {
-  if (parsePoints(typedPoints.value) !== milli) typedPoints.value = milli === null ? '' : String(unmilli(milli));
-}, { immediate: true });
+watch(
+  () => body.value.points,
+  (milli) => {
+    if (parsePoints(typedPoints.value) !== milli) typedPoints.value = milli === null ? '' : String(unmilli(milli));
+  },
+  { immediate: true },
+);
 const badPoints = computed(() => body.value.points === null && !['none', 'done'].includes(body.value.scoring.by));
 /** somebody typed what it is out of, here and now */
 const said = ref(false);
@@ -32,7 +36,12 @@ function choose(by: BriefBody['scoring']['by']): void {
   if (scoring.by !== by) {
     before.set(scoring.by, scoring);
     const first = [40_000, 60_000, 80_000, 100_000].map((percent, index) => ({ name: t(`words.first.${index}`), percent }));
-    const fresh: BriefBody['scoring'] = by === 'rubric' ? { by, rubric: { name: body.value.title, criteria: [] }, shelfId: null } : by === 'words' ? { by, words: first } : { by };
+    const fresh: BriefBody['scoring'] =
+      by === 'rubric'
+        ? { by, rubric: { name: body.value.title, criteria: [] }, shelfId: null }
+        : by === 'words'
+          ? { by, words: first }
+          : { by };
     body.value.scoring = before.get(by) ?? fresh;
     if (by === 'none') body.value.points = null;
     else if (body.value.points === null && by !== 'done') body.value.points = 20_000;
@@ -42,7 +51,13 @@ function choose(by: BriefBody['scoring']['by']): void {
 const rubric = computed<Rubric | null>(() => (body.value.scoring.by === 'rubric' ? body.value.scoring.rubric : null));
 function setRubric(changed: Rubric, shelfId: string | null): void {
   if (body.value.scoring.by !== 'rubric') return;
-  body.value.points = pointsOfRubric({ points: body.value.points, before: body.value.scoring.rubric, after: changed, said: said.value, taken: shelfId !== null });
+  body.value.points = pointsOfRubric({
+    points: body.value.points,
+    before: body.value.scoring.rubric,
+    after: changed,
+    said: said.value,
+    taken: shelfId !== null,
+  });
   body.value.scoring = { by: 'rubric', rubric: changed, shelfId: shelfId ?? body.value.scoring.shelfId };
 }
 /** what the rubric adds up to, where the assignment is out of something else */
@@ -60,29 +75,91 @@ const words = computed(() => (body.value.scoring.by === 'words' ? body.value.sco
 <template>
   <div class="stack scored">
     <div class="row wrap" role="group" :aria-label="t('compose.scoredBy')">
-      <button v-for="by in ['points', 'rubric', 'words', 'done', 'none'] as const" :key="by" type="button" class="chip" :aria-pressed="body.scoring.by === by" :disabled="props.locked" @click="choose(by)">
-        {{ by === 'rubric' && rubric && rubric.criteria.length > 0 ? t('compose.rubricChip', { name: rubric.name, criteria: count('compose.criteria', rubric.criteria.length) }) : t(`compose.by.${by}`) }}
+      <button
+        v-for="by in ['points', 'rubric', 'words', 'done', 'none'] as const"
+        :key="by"
+        type="button"
+        class="chip"
+        :aria-pressed="body.scoring.by === by"
+        :disabled="props.locked"
+        @click="choose(by)"
+      >
+        {{
+          by === 'rubric' && rubric && rubric.criteria.length > 0
+            ? t('compose.rubricChip', { name: rubric.name, criteria: count('compose.criteria', rubric.criteria.length) })
+            : t(`compose.by.${by}`)
+        }}
       </button>
-      <label v-if="body.scoring.by !== 'none'" class="row muted">{{ t('compose.outOf') }}<input class="field points" inputmode="decimal" :value="typedPoints" :aria-invalid="badPoints || undefined" :disabled="props.locked" @input="setPoints(($event.target as HTMLInputElement).value)" /></label>
+      <label v-if="body.scoring.by !== 'none'" class="row muted"
+        >{{ t('compose.outOf')
+        }}<input
+          class="field points"
+          inputmode="decimal"
+          :value="typedPoints"
+          :aria-invalid="badPoints || undefined"
+          :disabled="props.locked"
+          @input="setPoints(($event.target as HTMLInputElement).value)"
+      /></label>
       <span v-if="badPoints" class="alarm small" role="alert">{{ t('desk.badNumber') }}</span>
     </div>
-    <p v-if="scaledFrom !== null" class="small scaled">{{ t('compose.scaled', { from: points(scaledFrom), to: points(body.points!) }) }} <button v-if="!props.locked" type="button" class="btn quiet" @click="follow">{{ t('compose.follow', { n: points(scaledFrom) }) }}</button></p>
+    <p v-if="scaledFrom !== null" class="small scaled">
+      {{ t('compose.scaled', { from: points(scaledFrom), to: points(body.points!) }) }}
+      <button v-if="!props.locked" type="button" class="btn quiet" @click="follow">
+        {{ t('compose.follow', { n: points(scaledFrom) }) }}
+      </button>
+    </p>
     <ul v-if="body.scoring.by === 'words'" class="plain row wrap words">
       <li v-for="(word, index) in words" :key="index" class="row">
         <input v-model="word.name" class="field word" :aria-label="t('words.name')" maxlength="80" dir="auto" :disabled="props.locked" />
-        <input class="field percent" inputmode="decimal" :value="unmilli(word.percent)" :aria-label="t('words.percent')" :disabled="props.locked" @change="word.percent = parsePoints(($event.target as HTMLInputElement).value) ?? 0" />%
-        <button type="button" class="btn quiet" :aria-label="t('words.drop', { name: word.name })" :disabled="props.locked" @click="words.splice(index, 1)">×</button>
+        <input
+          class="field percent"
+          inputmode="decimal"
+          :value="unmilli(word.percent)"
+          :aria-label="t('words.percent')"
+          :disabled="props.locked"
+          @change="word.percent = parsePoints(($event.target as HTMLInputElement).value) ?? 0"
+        />%
+        <button
+          type="button"
+          class="btn quiet"
+          :aria-label="t('words.drop', { name: word.name })"
+          :disabled="props.locked"
+          @click="words.splice(index, 1)"
+        >
+          ×
+        </button>
       </li>
-      <li><button type="button" class="chip" :disabled="props.locked" @click="words.push({ name: '', percent: 0 })">{{ t('words.add') }}</button></li>
+      <li>
+        <button type="button" class="chip" :disabled="props.locked" @click="words.push({ name: '', percent: 0 })">
+          {{ t('words.add') }}
+        </button>
+      </li>
     </ul>
     <RubricSheet v-if="rubric" :open="rubricOpen" :rubric="rubric" :aims="aims" @close="rubricOpen = false" @set="setRubric" />
   </div>
 </template>
 
 <style scoped>
-.scaled { border-inline-start: 3px solid var(--now); padding-inline-start: 8px; }
-.points { width: 84px; min-height: 30px; padding-block: 3px; text-align: end; }
-.scored > * + * { margin-block-start: 8px; }
-.word { width: 110px; min-height: 30px; }
-.percent { width: 60px; min-height: 30px; text-align: end; }
+.scaled {
+  border-inline-start: 3px solid var(--now);
+  padding-inline-start: 8px;
+}
+.points {
+  width: 84px;
+  min-height: 30px;
+  padding-block: 3px;
+  text-align: end;
+}
+.scored > * + * {
+  margin-block-start: 8px;
+}
+.word {
+  width: 110px;
+  min-height: 30px;
+}
+.percent {
+  width: 60px;
+  min-height: 30px;
+  text-align: end;
+}
 </style>

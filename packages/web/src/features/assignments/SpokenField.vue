@@ -59,7 +59,10 @@ onBeforeUnmount(() => recorder.value?.stop());
     <button v-else-if="recorder" type="button" class="btn main" @click="recorder.stop()">{{ t('spoken.stop', { time }) }}</button>
     <template v-else>
       <button type="button" class="chip" :disabled="busy || locked" @click="record">{{ t('spoken.record') }}</button>
-      <label class="chip pick" :class="{ off: busy || locked }">{{ t('spoken.upload') }}<input class="hidden-text" type="file" accept="audio/*,video/webm,video/mp4" :disabled="busy || locked" @change="picked" /></label>
+      <label class="chip pick" :class="{ off: busy || locked }"
+        >{{ t('spoken.upload')
+        }}<input class="hidden-text" type="file" accept="audio/*,video/webm,video/mp4" :disabled="busy || locked" @change="picked"
+      /></label>
       <span class="muted small">{{ busy ? t('common.saving') : t('spoken.hint') }}</span>
     </template>
     <span v-if="noMicrophone" class="alarm small" role="alert">{{ t('spoken.noMicrophone') }}</span>
@@ -68,8 +71,16 @@ onBeforeUnmount(() => recorder.value?.stop());
 </template>
 
 <style scoped>
-audio { height: 34px; }
-.pick { cursor: pointer; }
-.pick:focus-within { outline: 3px solid var(--focus); }
-.off { opacity: 0.6; }
+audio {
+  height: 34px;
+}
+.pick {
+  cursor: pointer;
+}
+.pick:focus-within {
+  outline: 3px solid var(--focus);
+}
+.off {
+  opacity: 0.6;
+}
 </style>

@@ -19,7 +19,14 @@ import { useTrail } from './use-trail';
 const YEAR_MS = 366 * 86_400_000;
 const LOAD_AFTER_MS = 400;
 const sets = defineModel<SetFor[]>({ required: true });
-const props = defineProps<{ classes: readonly ClassReply[]; brief: BriefReply | null; minutes: number | null; handout: boolean; /** students have it already */ out: boolean; settle: () => Promise<BriefReply | null> }>();
+const props = defineProps<{
+  classes: readonly ClassReply[];
+  brief: BriefReply | null;
+  minutes: number | null;
+  handout: boolean;
+  /** students have it already */ out: boolean;
+  settle: () => Promise<BriefReply | null>;
+}>();
 const emit = defineEmits<{ goesTo: [number] }>();
 const { t, name, count, when } = useWords();
 const trail = useTrail();
@@ -31,7 +38,8 @@ function addClass(event: Event): void {
   const select = event.target as HTMLSelectElement;
   const [first] = sets.value;
   // The dates of the first class are the nearest guess; audience and filing are each class's own.
-  if (select.value) sets.value.push({ ...blankSet(select.value), ...(first ? { opens: first.opens, due: first.due, closes: first.closes } : {}) });
+  if (select.value)
+    sets.value.push({ ...blankSet(select.value), ...(first ? { opens: first.opens, due: first.due, closes: first.closes } : {}) });
   select.value = '';
 }
 const fields = computed(() => (props.handout ? (['opens'] as const) : (['opens', 'due', 'closes'] as const)));
@@ -45,37 +53,65 @@ const about = (set: SetFor): string[] => {
   return [
     ...(set.due < now() ? [t('compose.past')] : []),
     ...(set.due > now() + YEAR_MS ? [t('compose.farOff')] : []),
-    ...(schoolClass && !isSchoolDay(schoolClass.calendar, day) ? [t('compose.onNoSchool', { day: localDayLong(day), name: schoolClass.label })] : []),
+    ...(schoolClass && !isSchoolDay(schoolClass.calendar, day)
+      ? [t('compose.onNoSchool', { day: localDayLong(day), name: schoolClass.label })]
+      : []),
   ];
 };
 
 // Who has other dates is known of what is stored; it is asked again when something was stored.
 const pieces = ref<Record<string, AssignmentPiecesReply>>({});
 async function loadPieces(): Promise<void> {
-  const all = await Promise.all((props.brief?.classes ?? []).map(async (one) => [one.classId, await ask<AssignmentPiecesReply>('GET', `/api/assignments/${one.assignmentId}/pieces`)] as const));
+  const all = await Promise.all(
+    (props.brief?.classes ?? []).map(
+      async (one) => [one.classId, await ask<AssignmentPiecesReply>('GET', `/api/assignments/${one.assignmentId}/pieces`)] as const,
+    ),
+  );
   pieces.value = Object.fromEntries(all);
 }
-watch(() => `${props.brief?.id} ${props.brief?.version}`, () => void loadPieces().catch(() => undefined), { immediate: true });
-const stored = computed(() => (props.brief?.classes ?? []).flatMap((one) => (pieces.value[one.classId] ? [{ set: one, reply: pieces.value[one.classId]! }] : [])));
+watch(
+  () => `${props.brief?.id} ${props.brief?.version}`,
+  () => void loadPieces().catch(() => undefined),
+  { immediate: true },
+);
+const stored = computed(() =>
+  (props.brief?.classes ?? []).flatMap((one) => (pieces.value[one.classId] ? [{ set: one, reply: pieces.value[one.classId]! }] : [])),
+);
 const goesTo = computed(() => {
   const known = new Map(stored.value.map(({ set, reply }) => [set.classId, reply.rows.filter((row) => row.state !== 'excused').length]));
-  return sets.value.reduce((sum, set) => sum + (known.get(set.classId) ?? (set.audience.kind === 'everyone' ? (classOf(set.classId)?.students ?? 0) : 0)), 0);
+  return sets.value.reduce(
+    (sum, set) => sum + (known.get(set.classId) ?? (set.audience.kind === 'everyone' ? (classOf(set.classId)?.students ?? 0) : 0)),
+    0,
+  );
 });
 watch(goesTo, (n) => emit('goesTo', n), { immediate: true });
 
-const others = computed(() => stored.value.flatMap(({ set, reply }) => reply.rows.filter((row) => row.exception || row.trail.some((step) => step.layer !== 'group')).map((row) => ({ set, row }))));
+const others = computed(() =>
+  stored.value.flatMap(({ set, reply }) =>
+    reply.rows.filter((row) => row.exception || row.trail.some((step) => step.layer !== 'group')).map((row) => ({ set, row })),
+  ),
+);
 const groupDates = computed(() => stored.value.flatMap(({ set, reply }) => reply.groupDates.map((date) => ({ set, date }))));
-const rest = computed(() => stored.value.flatMap(({ set, reply }) => reply.rows.filter((row) => !others.value.some((other) => other.row === row)).map((row) => ({ set, row }))));
+const rest = computed(() =>
+  stored.value.flatMap(({ set, reply }) =>
+    reply.rows.filter((row) => !others.value.some((other) => other.row === row)).map((row) => ({ set, row })),
+  ),
+);
 const inOther = computed(() => {
   const byClass = new Map<string, string[]>();
-  for (const { reply } of stored.value) for (const { className, student } of reply.inOther) byClass.set(className, [...(byClass.get(className) ?? []), name(student)]);
+  for (const { reply } of stored.value)
+    for (const { className, student } of reply.inOther) byClass.set(className, [...(byClass.get(className) ?? []), name(student)]);
   return [...byClass].map(([className, names]) => ({ className, names }));
 });
 /** In a class now, and joined after the date: whoever is here gets a draft when it is issued, unless the teacher says otherwise. */
-const joinedAfter = computed(() => stored.value.flatMap(({ set: { classId }, reply }) => {
-  const set = sets.value.find((one) => one.classId === classId);
-  return set?.audience.kind === 'everyone' && reply.joinedAfter.length > 0 ? [{ set, n: reply.joinedAfter.length, gets: set.audience.hereOn !== undefined }] : [];
-}));
+const joinedAfter = computed(() =>
+  stored.value.flatMap(({ set: { classId }, reply }) => {
+    const set = sets.value.find((one) => one.classId === classId);
+    return set?.audience.kind === 'everyone' && reply.joinedAfter.length > 0
+      ? [{ set, n: reply.joinedAfter.length, gets: set.audience.hereOn !== undefined }]
+      : [];
+  }),
+);
 const declined = new Set<string>();
 function giveToThem(set: SetFor, gives: boolean): void {
   if (set.audience.kind !== 'everyone') return;
@@ -83,10 +119,14 @@ function giveToThem(set: SetFor, gives: boolean): void {
   const { hereOn: _, ...audience } = set.audience;
   set.audience = gives ? { ...audience, hereOn: localDateAt(zoneOf(set.classId), now()) } : audience;
 }
-watch(joinedAfter, (all) => {
-  if (props.out) return;
-  for (const { set, gets } of all) if (!gets && !declined.has(set.classId)) giveToThem(set, true);
-}, { immediate: true });
+watch(
+  joinedAfter,
+  (all) => {
+    if (props.out) return;
+    for (const { set, gets } of all) if (!gets && !declined.has(set.classId)) giveToThem(set, true);
+  },
+  { immediate: true },
+);
 const seeAll = ref(false);
 const several = computed(() => sets.value.length > 1);
 const datesOf = ({ opens, due, closes }: SetFor) => ({ opens, due, closes });
@@ -97,18 +137,35 @@ const sameDates = () => sets.value.forEach((set) => Object.assign(set, datesOf(s
 const load = ref<LoadReply['classes']>([]);
 let asking: ReturnType<typeof setTimeout> | undefined;
 const dated = computed(() => sets.value.filter((set) => set.due !== null && windowProblem(set) === null));
-watch([() => JSON.stringify(dated.value.map(({ classId, due, opens, audience }) => ({ classId, due, opens, audience }))), () => props.minutes, () => props.brief?.id], () => {
-  clearTimeout(asking);
-  asking = setTimeout(async () => {
-    if (dated.value.length === 0) return void (load.value = []);
-    const body = { classes: dated.value.map(({ classId, due, opens, audience }) => ({ classId, due, opens, audience })), minutes: props.minutes, briefId: props.brief?.id ?? null };
-    load.value = await ask<LoadReply>('POST', '/api/load', { body }).then((reply) => reply.classes, () => []);
-  }, LOAD_AFTER_MS);
-}, { immediate: true });
+watch(
+  [
+    () => JSON.stringify(dated.value.map(({ classId, due, opens, audience }) => ({ classId, due, opens, audience }))),
+    () => props.minutes,
+    () => props.brief?.id,
+  ],
+  () => {
+    clearTimeout(asking);
+    asking = setTimeout(async () => {
+      if (dated.value.length === 0) return void (load.value = []);
+      const body = {
+        classes: dated.value.map(({ classId, due, opens, audience }) => ({ classId, due, opens, audience })),
+        minutes: props.minutes,
+        briefId: props.brief?.id ?? null,
+      };
+      load.value = await ask<LoadReply>('POST', '/api/load', { body }).then(
+        (reply) => reply.classes,
+        () => [],
+      );
+    }, LOAD_AFTER_MS);
+  },
+  { immediate: true },
+);
 const heavy = computed(() => load.value.filter((one) => one.planned.over > 0));
 const heavyWhy = ({ over, mostPieces }: LoadReply['classes'][number]['planned']) => {
   const students = count('common.students', over);
-  return mostPieces >= USUAL_LOAD.pieces ? t('compose.heavyPieces', { students, n: mostPieces }) : t('compose.heavyMinutes', { students, n: USUAL_LOAD.minutes });
+  return mostPieces >= USUAL_LOAD.pieces
+    ? t('compose.heavyPieces', { students, n: mostPieces })
+    : t('compose.heavyMinutes', { students, n: USUAL_LOAD.minutes });
 };
 function useDay(one: LoadReply['classes'][number]): void {
   const set = sets.value.find((other) => other.classId === one.classId);
@@ -120,8 +177,17 @@ function useDay(one: LoadReply['classes'][number]): void {
 }
 
 const choosing = ref<SetFor | null>(null);
-const audienceText = (audience: Audience) => (audience.kind === 'everyone' ? t(audience.laterJoiners ? 'compose.everyone' : 'compose.everyoneNow') : t('compose.chosen', { students: chosenCount(audience) }));
-const chosenCount = (audience: Audience) => (audience.kind === 'chosen' ? [count('common.students', audience.studentIds.length), ...(audience.groupIds.length > 0 ? [`${audience.groupIds.length} ${t('compose.audienceGroups').toLowerCase()}`] : [])].join(', ') : '');
+const audienceText = (audience: Audience) =>
+  audience.kind === 'everyone'
+    ? t(audience.laterJoiners ? 'compose.everyone' : 'compose.everyoneNow')
+    : t('compose.chosen', { students: chosenCount(audience) });
+const chosenCount = (audience: Audience) =>
+  audience.kind === 'chosen'
+    ? [
+        count('common.students', audience.studentIds.length),
+        ...(audience.groupIds.length > 0 ? [`${audience.groupIds.length} ${t('compose.audienceGroups').toLowerCase()}`] : []),
+      ].join(', ')
+    : '';
 
 const sheet = ref<{ classId: string; about: { studentIds?: string[]; groupId?: string } | null } | null>(null);
 async function give(classId: string, whom: { studentIds?: string[]; groupId?: string } | null): Promise<void> {
@@ -129,83 +195,259 @@ async function give(classId: string, whom: { studentIds?: string[]; groupId?: st
   if ((await props.settle()) && !pieces.value[classId]) await loadPieces();
   sheet.value = { classId, about: whom };
 }
-const sheetOf = computed(() => (sheet.value && props.brief ? { ...sheet.value, set: props.brief.classes.find((one) => one.classId === sheet.value!.classId), reply: pieces.value[sheet.value.classId] } : null));
+const sheetOf = computed(() =>
+  sheet.value && props.brief
+    ? {
+        ...sheet.value,
+        set: props.brief.classes.find((one) => one.classId === sheet.value!.classId),
+        reply: pieces.value[sheet.value.classId],
+      }
+    : null,
+);
 </script>
 
 <template>
   <div class="stack">
-    <div class="heading"><h2 class="grow">{{ t('compose.whoAndWhen') }}</h2><span class="small">{{ t('compose.schoolTime') }}</span></div>
+    <div class="heading">
+      <h2 class="grow">{{ t('compose.whoAndWhen') }}</h2>
+      <span class="small">{{ t('compose.schoolTime') }}</span>
+    </div>
     <div v-for="set in sets" :key="set.classId" class="class">
       <div class="row head">
         <ClassSquare :hue="classOf(set.classId)?.hue ?? 0" /><strong class="grow clip">{{ classOf(set.classId)?.label }}</strong>
-        <button type="button" class="chip on" @click="choosing = set">{{ audienceText(set.audience) }}<template v-if="set.groupingId"> · {{ t('compose.inGroupsShort') }}</template></button>
-        <button v-if="several" type="button" class="btn quiet" :aria-label="t('compose.dropClass', { name: classOf(set.classId)?.label })" @click="sets.splice(sets.indexOf(set), 1)">×</button>
+        <button type="button" class="chip on" @click="choosing = set">
+          {{ audienceText(set.audience) }}<template v-if="set.groupingId"> · {{ t('compose.inGroupsShort') }}</template>
+        </button>
+        <button
+          v-if="several"
+          type="button"
+          class="btn quiet"
+          :aria-label="t('compose.dropClass', { name: classOf(set.classId)?.label })"
+          @click="sets.splice(sets.indexOf(set), 1)"
+        >
+          ×
+        </button>
       </div>
       <div class="dates">
         <div v-for="field in fields" :key="field">
           <span class="small muted">{{ t(`compose.${field}`) }}</span>
-          <WhenField v-model="set[field]" stacked :zone="zoneOf(set.classId)" :usual-time="classOf(set.classId)?.dueTime ?? null" :label="several ? `${classOf(set.classId)?.label}, ${t(`compose.${field}`)}` : t(`compose.${field}`)" :empty="field === 'opens' ? t('compose.onIssue') : t('compose.noLimit')" :invalid="windowProblem(set) !== null" />
+          <WhenField
+            v-model="set[field]"
+            stacked
+            :zone="zoneOf(set.classId)"
+            :usual-time="classOf(set.classId)?.dueTime ?? null"
+            :label="several ? `${classOf(set.classId)?.label}, ${t(`compose.${field}`)}` : t(`compose.${field}`)"
+            :empty="field === 'opens' ? t('compose.onIssue') : t('compose.noLimit')"
+            :invalid="windowProblem(set) !== null"
+          />
         </div>
       </div>
-      <p v-for="one in joinedAfter.filter((other) => other.set === set)" :key="one.n" class="small said row wrap"><label class="row"><input type="checkbox" :checked="one.gets" @change="giveToThem(set, !one.gets)" /> {{ count('compose.joinedAfter', one.n) }} {{ t('compose.giveThem') }}</label></p>
-      <p v-for="one in about(set)" :key="one" class="small" :class="windowProblem(set) ? 'alarm' : 'said'" :role="windowProblem(set) ? 'alert' : undefined">{{ one }}</p>
+      <p v-for="one in joinedAfter.filter((other) => other.set === set)" :key="one.n" class="small said row wrap">
+        <label class="row"
+          ><input type="checkbox" :checked="one.gets" @change="giveToThem(set, !one.gets)" /> {{ count('compose.joinedAfter', one.n) }}
+          {{ t('compose.giveThem') }}</label
+        >
+      </p>
+      <p
+        v-for="one in about(set)"
+        :key="one"
+        class="small"
+        :class="windowProblem(set) ? 'alarm' : 'said'"
+        :role="windowProblem(set) ? 'alert' : undefined"
+      >
+        {{ one }}
+      </p>
     </div>
-    <div v-if="left.length > 0"><label class="hidden-text" for="add-class">{{ t('compose.addClass') }}</label><select id="add-class" class="chip add" @change="addClass"><option value="">{{ t('compose.addClass') }}</option><option v-for="one in left" :key="one.id" :value="one.id">{{ one.label }}</option></select></div>
-    <div v-if="differ"><button type="button" class="btn quiet" @click="sameDates">{{ t('compose.sameDates', { name: classOf(sets[0]!.classId)?.label }) }}</button></div>
+    <div v-if="left.length > 0">
+      <label class="hidden-text" for="add-class">{{ t('compose.addClass') }}</label><select
+        id="add-class"
+        class="chip add"
+        @change="addClass"
+      >
+        <option value="">{{ t('compose.addClass') }}</option>
+        <option v-for="one in left" :key="one.id" :value="one.id">{{ one.label }}</option>
+      </select>
+    </div>
+    <div v-if="differ">
+      <button type="button" class="btn quiet" @click="sameDates">
+        {{ t('compose.sameDates', { name: classOf(sets[0]!.classId)?.label }) }}
+      </button>
+    </div>
 
     <div v-for="one in heavy" :key="one.classId" class="heavy">
       <strong>{{ t('compose.heavy', { day: localDayLong(one.planned.day) }) }}</strong> {{ heavyWhy(one.planned) }}
-      <template v-if="one.lighter && one.lighterDue !== null">{{ t('compose.lightest') }} <strong>{{ localDayLong(one.lighter.day) }}</strong> <button type="button" class="btn" @click="useDay(one)">{{ t('compose.useDay', { day: weekdayText(one.lighterDue, zoneOf(one.classId)) }) }}</button></template>
+      <template v-if="one.lighter && one.lighterDue !== null"
+        >{{ t('compose.lightest') }} <strong>{{ localDayLong(one.lighter.day) }}</strong>{{ ' '
+        }}<button type="button" class="btn" @click="useDay(one)">
+          {{ t('compose.useDay', { day: weekdayText(one.lighterDue, zoneOf(one.classId)) }) }}
+        </button></template
+      >
     </div>
 
     <div v-if="!handout" class="others">
-      <h3>{{ count('compose.others', others.length) }} <span v-if="others.length > 0" class="muted small">{{ t('compose.andWhy') }}</span></h3>
+      <h3>
+        {{ count('compose.others', others.length) }} <span v-if="others.length > 0" class="muted small">{{ t('compose.andWhy') }}</span>
+      </h3>
       <ul class="plain">
         <li v-for="{ set, row } in others" :key="`${set.classId} ${row.student.id}`">
-          <button type="button" class="other" :title="trail.sentences(row.trail, zoneOf(set.classId)).join('\n')" @click="give(set.classId, { studentIds: [row.student.id] })">
+          <button
+            type="button"
+            class="other"
+            :title="trail.sentences(row.trail, zoneOf(set.classId)).join('\n')"
+            @click="give(set.classId, { studentIds: [row.student.id] })"
+          >
             <strong dir="auto">{{ name(row.student) }}</strong>
             <span>
               <template v-if="row.exception?.excused">{{ t('compose.excused') }}</template>
               <template v-else>{{ row.window.due === null ? t('common.noDue') : when(row.window.due, zoneOf(set.classId)) }}</template>
-              <span v-if="row.window.closes !== null && !row.exception?.excused" class="muted"> · {{ t('common.closes', { when: when(row.window.closes, zoneOf(set.classId)) }) }}</span>
-              <span class="muted small reason" dir="auto">{{ row.exception?.excused ? row.exception.reason : trail.reasons(row.trail) || row.exception?.reason }}</span>
+              <span v-if="row.window.closes !== null && !row.exception?.excused" class="muted">
+                · {{ t('common.closes', { when: when(row.window.closes, zoneOf(set.classId)) }) }}</span
+              >
+              <span class="muted small reason" dir="auto">{{
+                row.exception?.excused ? row.exception.reason : trail.reasons(row.trail) || row.exception?.reason
+              }}</span>
             </span>
           </button>
         </li>
         <li v-for="{ set, date } in groupDates" :key="date.groupId">
           <button type="button" class="other" @click="give(set.classId, { groupId: date.groupId })">
             <strong dir="auto">{{ t('compose.groupOf', { name: date.groupName, n: date.students }) }}</strong>
-            <span>{{ date.due == null ? t('compose.groupDate') : when(date.due, zoneOf(set.classId)) }}<span v-if="date.closes != null" class="muted"> · {{ t('common.closes', { when: when(date.closes, zoneOf(set.classId)) }) }}</span><span class="muted small reason" dir="auto">{{ date.reason || t('compose.groupDate') }}<template v-if="date.dissolved">, {{ t('compose.dissolved') }}</template></span></span>
+            <span
+              >{{ date.due == null ? t('compose.groupDate') : when(date.due, zoneOf(set.classId))
+              }}<span v-if="date.closes != null" class="muted">
+                · {{ t('common.closes', { when: when(date.closes, zoneOf(set.classId)) }) }}</span
+              ><span class="muted small reason" dir="auto"
+                >{{ date.reason || t('compose.groupDate') }}<template v-if="date.dissolved">, {{ t('compose.dissolved') }}</template></span
+              ></span
+            >
           </button>
         </li>
       </ul>
-      <p v-for="one in inOther" :key="one.className" class="small muted">{{ t('compose.inOther', { names: one.names.join(', '), className: one.className }, one.names.length) }}</p>
+      <p v-for="one in inOther" :key="one.className" class="small muted">
+        {{ t('compose.inOther', { names: one.names.join(', '), className: one.className }, one.names.length) }}
+      </p>
       <div class="row wrap">
-        <button v-for="set in sets" :key="set.classId" type="button" class="chip" :disabled="!brief" @click="give(set.classId, null)">{{ t('compose.give') }}<template v-if="several"> · {{ classOf(set.classId)?.label }}</template></button>
-        <button v-if="rest.length > 0" type="button" class="btn quiet" :aria-expanded="seeAll" @click="seeAll = !seeAll">{{ seeAll ? t('compose.hideAll') : t('compose.seeAll', { n: rest.length + others.length }) }}</button>
+        <button v-for="set in sets" :key="set.classId" type="button" class="chip" :disabled="!brief" @click="give(set.classId, null)">
+          {{ t('compose.give') }}<template v-if="several"> · {{ classOf(set.classId)?.label }}</template>
+        </button>
+        <button v-if="rest.length > 0" type="button" class="btn quiet" :aria-expanded="seeAll" @click="seeAll = !seeAll">
+          {{ seeAll ? t('compose.hideAll') : t('compose.seeAll', { n: rest.length + others.length }) }}
+        </button>
       </div>
-      <ul v-if="seeAll" class="plain rest"><li v-for="{ set, row } in rest" :key="`${set.classId} ${row.student.id}`" class="other"><span dir="auto">{{ name(row.student) }}</span><span class="muted">{{ row.window.due === null ? t('common.noDue') : when(row.window.due, zoneOf(set.classId)) }}<template v-if="row.trail.length > 0"> · {{ trail.reasons(row.trail) }}</template></span></li></ul>
+      <ul v-if="seeAll" class="plain rest">
+        <li v-for="{ set, row } in rest" :key="`${set.classId} ${row.student.id}`" class="other">
+          <span dir="auto">{{ name(row.student) }}</span><span class="muted"
+            >{{ row.window.due === null ? t('common.noDue') : when(row.window.due, zoneOf(set.classId))
+            }}<template v-if="row.trail.length > 0"> · {{ trail.reasons(row.trail) }}</template></span
+          >
+        </li>
+      </ul>
     </div>
-    <AudienceSheet :open="choosing !== null" :class-id="choosing?.classId ?? ''" :class-name="classOf(choosing?.classId ?? '')?.label ?? ''" :audience="choosing?.audience ?? { kind: 'everyone', laterJoiners: true }" :grouping-id="choosing?.groupingId ?? null" :begun="(brief?.classes.find((one) => one.classId === choosing?.classId)?.begun ?? 0) > 0" @close="choosing = null" @set="(audience, groupingId) => choosing && Object.assign(choosing, { audience, groupingId })" />
-    <ExceptionSheet v-if="sheetOf?.set && sheetOf.reply" open :assignment-id="sheetOf.set.assignmentId" :class-id="sheetOf.classId" :rows="sheetOf.reply.rows" :group-dates="sheetOf.reply.groupDates" :about="sheetOf.about" :calendar="classOf(sheetOf.classId)?.calendar ?? null" :usual-time="classOf(sheetOf.classId)?.dueTime ?? null" :zone="zoneOf(sheetOf.classId)" :base="sheetOf.set" :issued="sheetOf.set.issuedAt !== null" @close="sheet = null" @changed="loadPieces" />
+    <AudienceSheet
+      :open="choosing !== null"
+      :class-id="choosing?.classId ?? ''"
+      :class-name="classOf(choosing?.classId ?? '')?.label ?? ''"
+      :audience="choosing?.audience ?? { kind: 'everyone', laterJoiners: true }"
+      :grouping-id="choosing?.groupingId ?? null"
+      :begun="(brief?.classes.find((one) => one.classId === choosing?.classId)?.begun ?? 0) > 0"
+      @close="choosing = null"
+      @set="(audience, groupingId) => choosing && Object.assign(choosing, { audience, groupingId })"
+    />
+    <ExceptionSheet
+      v-if="sheetOf?.set && sheetOf.reply"
+      open
+      :assignment-id="sheetOf.set.assignmentId"
+      :class-id="sheetOf.classId"
+      :rows="sheetOf.reply.rows"
+      :group-dates="sheetOf.reply.groupDates"
+      :about="sheetOf.about"
+      :calendar="classOf(sheetOf.classId)?.calendar ?? null"
+      :usual-time="classOf(sheetOf.classId)?.dueTime ?? null"
+      :zone="zoneOf(sheetOf.classId)"
+      :base="sheetOf.set"
+      :issued="sheetOf.set.issuedAt !== null"
+      @close="sheet = null"
+      @changed="loadPieces"
+    />
   </div>
 </template>
 
 <style scoped>
-.heading { margin: 0; }
-.class { border-block-start: 1px solid var(--line); padding-block-start: 8px; display: grid; gap: 6px; }
-.head .chip { max-width: 250px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
-.on { background: var(--act); color: var(--on-act); border-color: var(--act); }
-.dates { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 8px; }
-.said { color: var(--text-2); }
-.add { appearance: none; cursor: pointer; max-width: 100%; font-family: inherit; }
-.heavy { border-inline-start: 4px solid var(--alarm); background: var(--surface-alarm, var(--surface-2)); padding: 8px 12px; border-radius: 4px; line-height: 1.7; }
-.heavy .btn { min-height: 28px; padding-block: 1px; }
-.others h3 { margin-block-end: 6px; }
-.other { display: grid; grid-template-columns: 150px 1fr; gap: 8px; width: 100%; text-align: start; background: none; border: 0; border-block-end: 1px solid var(--line); padding: 7px 2px; color: inherit; font-size: 14px; }
-button.other { cursor: pointer; }
-button.other:hover { background: var(--surface-now); }
-.reason { display: block; }
-.rest { max-height: 220px; overflow: auto; }
-.others .row { margin-block-start: 8px; }
+.heading {
+  margin: 0;
+}
+.class {
+  border-block-start: 1px solid var(--line);
+  padding-block-start: 8px;
+  display: grid;
+  gap: 6px;
+}
+.head .chip {
+  max-width: 250px;
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.on {
+  background: var(--act);
+  color: var(--on-act);
+  border-color: var(--act);
+}
+.dates {
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  gap: 8px;
+}
+.said {
+  color: var(--text-2);
+}
+.add {
+  appearance: none;
+  cursor: pointer;
+  max-width: 100%;
+  font-family: inherit;
+}
+.heavy {
+  border-inline-start: 4px solid var(--alarm);
+  background: var(--surface-alarm, var(--surface-2));
+  padding: 8px 12px;
+  border-radius: 4px;
+  line-height: 1.7;
+}
+.heavy .btn {
+  min-height: 28px;
+  padding-block: 1px;
+}
+.others h3 {
+  margin-block-end: 6px;
+}
+.other {
+  display: grid;
+  grid-template-columns: 150px 1fr;
+  gap: 8px;
+  width: 100%;
+  text-align: start;
+  background: none;
+  border: 0;
+  border-block-end: 1px solid var(--line);
+  padding: 7px 2px;
+  color: inherit;
+  font-size: 14px;
+}
+button.other {
+  cursor: pointer;
+}
+button.other:hover {
+  background: var(--surface-now);
+}
+.reason {
+  display: block;
+}
+.rest {
+  max-height: 220px;
+  overflow: auto;
+}
+.others .row {
+  margin-block-start: 8px;
+}
 </style>

@@ -21,7 +21,9 @@ it('carries dates over by school days to the term that comes, at the same wall t
   const { body, sets } = again({ kind: 'assignment', brief, window, termStart: '2026-09-07' });
   expect([body.title, body.points]).toEqual(['Valley model', 30_000]);
   // Third school day of the term, 15:30; closing on the eighth.
-  expect(sets).toMatchObject([{ classId: 'c1', opens: null, due: Date.parse('2027-01-13T15:30:00.000Z'), closes: Date.parse('2027-01-20T15:30:00.000Z') }]);
+  expect(sets).toMatchObject([
+    { classId: 'c1', opens: null, due: Date.parse('2027-01-13T15:30:00.000Z'), closes: Date.parse('2027-01-20T15:30:00.000Z') },
+  ]);
 });
 
 it('leaves dates open where none were kept, or there is no class', () => {
@@ -31,6 +33,14 @@ it('leaves dates open where none were kept, or there is no class', () => {
 
 it.each<[string, ShelfItemReply['body'], object]>([
   ['a rubric', { kind: 'rubric', rubric: { name: 'Models', criteria: [] } }, { scoring: { by: 'rubric', rubric: { name: 'Models' } } }],
-  ['a worksheet', { kind: 'worksheet', text: { type: 'doc', content: [] } }, { title: 'Kept', attachments: [{ kind: 'worksheet', use: 'oneEach' }] }],
-  ['a file', { kind: 'file', file: { id: 'f', name: 'map.pdf', size: 3, mediaType: 'application/pdf' } }, { attachments: [{ kind: 'file', use: 'toRead' }] }],
+  [
+    'a worksheet',
+    { kind: 'worksheet', text: { type: 'doc', content: [] } },
+    { title: 'Kept', attachments: [{ kind: 'worksheet', use: 'oneEach' }] },
+  ],
+  [
+    'a file',
+    { kind: 'file', file: { id: 'f', name: 'map.pdf', size: 3, mediaType: 'application/pdf' } },
+    { attachments: [{ kind: 'file', use: 'toRead' }] },
+  ],
 ])('begins an assignment with %s', (_case, body, expected) => expect(again(body).body).toMatchObject(expected));

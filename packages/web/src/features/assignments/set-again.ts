@@ -7,7 +7,11 @@ import { blankBrief, blankSet } from './use-brief';
  * over by school days from the first day of its term to that of the term now or next; a rubric, worksheet or file
  * as the beginning of an assignment.
  */
-export function setAgain({ body: kept, title }: Pick<ShelfItemReply, 'body' | 'title'>, schoolClass: ClassReply | null, now: Instant): { body: BriefBody; sets: SetFor[] } {
+export function setAgain(
+  { body: kept, title }: Pick<ShelfItemReply, 'body' | 'title'>,
+  schoolClass: ClassReply | null,
+  now: Instant,
+): { body: BriefBody; sets: SetFor[] } {
   const set = schoolClass ? blankSet(schoolClass.id) : null;
   const one = (body: BriefBody) => ({ body, sets: set ? [set] : [] });
   const blank = blankBrief('assignment');
@@ -24,7 +28,9 @@ export function setAgain({ body: kept, title }: Pick<ShelfItemReply, 'body' | 't
       const term = schoolClass && termAt(schoolClass.terms, localDateAt(schoolClass.calendar.zone, now));
       if (!set || !schoolClass || !window || termStart === null || !term) return one(brief);
       const moved = (at: Instant | null) =>
-        at === null ? null : carryOver(at, { calendar: schoolClass.calendar, start: termStart }, { calendar: schoolClass.calendar, start: term.from });
+        at === null
+          ? null
+          : carryOver(at, { calendar: schoolClass.calendar, start: termStart }, { calendar: schoolClass.calendar, start: term.from });
       return { body: brief, sets: [{ ...set, opens: moved(window.opens), due: moved(window.due), closes: moved(window.closes) }] };
     }
   }

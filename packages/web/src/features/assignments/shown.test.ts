@@ -50,7 +50,8 @@ describe('a rubric', () => {
 describe('what goes with an assignment', () => {
   const common = { use: 'toRead' as const, example: false };
   const file = (mediaType: string) => ({ id: 'f1', name: 'map', size: 1, mediaType });
-  const list = (attachments: Attachment[], spoken: ReturnType<typeof file> | null = null) => shown(AttachmentList, { attachments, spoken }, withLinks as never);
+  const list = (attachments: Attachment[], spoken: ReturnType<typeof file> | null = null) =>
+    shown(AttachmentList, { attachments, spoken }, withLinks as never);
 
   it('opens links elsewhere without telling them who follows', async () => {
     const html = await list([{ ...common, id: '1', kind: 'link', title: 'Valleys', url: 'https://valleys.example/' }]);
@@ -75,7 +76,11 @@ describe('what goes with an assignment', () => {
 
 describe('where it is filed', () => {
   const classOf = (id: string, label: string, categories: string[]) =>
-    ({ id, label, scheme: { kind: 'weighted', categories: categories.map((name) => ({ id: `${id} ${name}`, name })) } }) as unknown as ClassReply;
+    ({
+      id,
+      label,
+      scheme: { kind: 'weighted', categories: categories.map((name) => ({ id: `${id} ${name}`, name })) },
+    }) as unknown as ClassReply;
   const classes = [classOf('a', 'Rivers 8', ['Field work', 'Notes']), classOf('b', 'Rivers 8B', ['Notes'])];
   const filed = (body: Partial<BriefBody>, sets: SetFor[]) =>
     shown(FiledUnder, { body: { ...blankBrief('assignment'), ...body }, sets, classes, units: { a: [], b: [] }, aims: [], locked: false });

@@ -12,7 +12,10 @@ const reply = (version: number, more: Partial<BriefReply> = {}, issuedAt: number
   classes: [{ ...blankSet('c1'), assignmentId: 'a1', issuedAt, begun: 0 }],
   ...more,
 });
-const conflict = (current: BriefReply) => ({ status: 409, body: { type: 'conflict.changedMeanwhile', title: 'changed', status: 409, current } });
+const conflict = (current: BriefReply) => ({
+  status: 409,
+  body: { type: 'conflict.changedMeanwhile', title: 'changed', status: 409, current },
+});
 
 let scope: ReturnType<typeof effectScope>;
 beforeEach(() => {

@@ -1,5 +1,14 @@
 import { EMPTY_TEXT, EVERYONE, windowProblem } from '@jolly/core';
-import type { BriefBody, BriefChange, BriefEffects, BriefReply, BriefRequest, IssueReply, PointsQuestion, SetFor } from '@jolly/server/contract';
+import type {
+  BriefBody,
+  BriefChange,
+  BriefEffects,
+  BriefReply,
+  BriefRequest,
+  IssueReply,
+  PointsQuestion,
+  SetFor,
+} from '@jolly/server/contract';
 import { computed, onScopeDispose, ref, watch } from 'vue';
 import { ApiProblem, ask, now } from '../../api/client';
 import { i18n } from '../../i18n';
@@ -68,7 +77,9 @@ export function useBrief() {
   const contradiction = computed(() => sets.value.some((set) => windowProblem(set) !== null));
   const request = computed(() => ({ ...body.value, title: body.value.title.trim() }));
   const dirty = computed(() =>
-    stored.value ? !same(request.value, bodyOf(stored.value)) || !same(byClass(sets.value), byClass(setsOf(stored.value))) : request.value.title !== '',
+    stored.value
+      ? !same(request.value, bodyOf(stored.value)) || !same(byClass(sets.value), byClass(setsOf(stored.value)))
+      : request.value.title !== '',
   );
 
   const keptKey = (id: string) => `jolly-brief ${id}`;
@@ -94,7 +105,11 @@ export function useBrief() {
   /** Opens a stored brief, with changes of it that this browser has kept. */
   function open(reply: BriefReply): void {
     take(reply);
-    const kept = JSON.parse(localStorage.getItem(keptKey(reply.id)) ?? 'null') as { version: number; body: BriefBody; sets: SetFor[] } | null;
+    const kept = JSON.parse(localStorage.getItem(keptKey(reply.id)) ?? 'null') as {
+      version: number;
+      body: BriefBody;
+      sets: SetFor[];
+    } | null;
     if (kept) {
       // Somebody changed it since: both are shown, and the teacher says which holds.
       if (kept.version !== reply.version) theirs.value = reply;
@@ -128,7 +143,11 @@ export function useBrief() {
 
   let running: Promise<void> | null = null;
   let timer: ReturnType<typeof setTimeout> | undefined;
-  async function save({ force, tell = false, scores }: { force?: number; tell?: boolean; scores?: BriefChange['scores'] } = {}): Promise<void> {
+  async function save({
+    force,
+    tell = false,
+    scores,
+  }: { force?: number; tell?: boolean; scores?: BriefChange['scores'] } = {}): Promise<void> {
     clearTimeout(timer);
     lastTell = tell;
     while (running) await running;
@@ -139,7 +158,9 @@ export function useBrief() {
       try {
         const reply = stored.value
           ? await ask<BriefReply>('PUT', `/api/briefs/${stored.value.id}`, { body: change(force ?? stored.value.version, tell, scores) })
-          : await ask<BriefReply>('POST', '/api/briefs', { body: { ...copy(request.value), classes: copy(sets.value), fromShelf: fromShelf.value } satisfies BriefRequest });
+          : await ask<BriefReply>('POST', '/api/briefs', {
+              body: { ...copy(request.value), classes: copy(sets.value), fromShelf: fromShelf.value } satisfies BriefRequest,
+            });
         stored.value = reply;
         savedAt.value = now();
         localStorage.removeItem(keptKey(reply.id));
@@ -229,7 +250,9 @@ export function useBrief() {
       body.value = { ...body.value, title: '' };
     },
     effects: async (): Promise<BriefEffects | null> =>
-      stored.value ? ask<BriefEffects>('POST', `/api/briefs/${stored.value.id}/effects`, { body: change(stored.value.version, false) }) : null,
+      stored.value
+        ? ask<BriefEffects>('POST', `/api/briefs/${stored.value.id}/effects`, { body: change(stored.value.version, false) })
+        : null,
     takeTheirs(): void {
       if (theirs.value) {
         localStorage.removeItem(keptKey(theirs.value.id));

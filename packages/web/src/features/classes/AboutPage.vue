@@ -25,40 +25,74 @@ const path = computed(() => `/api/classes/${String(route.params.id)}`);
 const TEXTS = ['name', 'section', 'subject', 'level', 'room'] as const;
 const ZONES = typeof Intl.supportedValuesOf === 'function' ? Intl.supportedValuesOf('timeZone') : [];
 
-const { state, value, why, reload } = useLoad(
-  async () => {
-    if (!classes.all) await classes.load();
-    const [units, teachers] = await Promise.all([ask<Unit[]>('GET', `${path.value}/units`), ask<TeachersReply>('GET', `${path.value}/teachers`)]);
-    return { units, teachers };
-  },
-  [() => route.params.id],
-);
+const { state, value, why, reload } = useLoad(async () => {
+  if (!classes.all) await classes.load();
+  const [units, teachers] = await Promise.all([
+    ask<Unit[]>('GET', `${path.value}/units`),
+    ask<TeachersReply>('GET', `${path.value}/teachers`),
+  ]);
+  return { units, teachers };
+}, [() => route.params.id]);
 const schoolClass = computed(() => classes.all?.find((one) => one.id === route.params.id) ?? null);
 
 const LETTER_SHOWS = ['nothing', 'words', 'score'] as const;
-const own = useOwnWords({ name: '', section: '', subject: '', level: '', room: '', hue: 0, dueTime: '', liveLink: '', liveMinutes: 10, zone: '', letterShows: 'words' as ClassReply['letterShows'] });
+const own = useOwnWords({
+  name: '',
+  section: '',
+  subject: '',
+  level: '',
+  room: '',
+  hue: 0,
+  dueTime: '',
+  liveLink: '',
+  liveMinutes: 10,
+  zone: '',
+  letterShows: 'words' as ClassReply['letterShows'],
+});
 const { typed: form, dirty } = own;
-const fill = (one: ClassReply) => ({ name: one.name, section: one.section, subject: one.subject, level: one.level, room: one.room, hue: one.hue, dueTime: one.dueTime ?? '', liveLink: one.liveLink ?? '', liveMinutes: one.liveMinutes, zone: one.calendar.zone, letterShows: one.letterShows });
-watch(schoolClass, (now, before) => {
-  if (now) (now.id === before?.id ? own.arrive : own.begin)(fill(now));
-}, { immediate: true });
+const fill = (one: ClassReply) => ({
+  name: one.name,
+  section: one.section,
+  subject: one.subject,
+  level: one.level,
+  room: one.room,
+  hue: one.hue,
+  dueTime: one.dueTime ?? '',
+  liveLink: one.liveLink ?? '',
+  liveMinutes: one.liveMinutes,
+  zone: one.calendar.zone,
+  letterShows: one.letterShows,
+});
+watch(
+  schoolClass,
+  (now, before) => {
+    if (now) (now.id === before?.id ? own.arrive : own.begin)(fill(now));
+  },
+  { immediate: true },
+);
 const details = useAttempt();
 const said = ref('');
 const save = (force?: number) =>
   details.attempt(async () => {
     const sent = own.sent();
     const { dueTime, liveLink, ...rest } = sent;
-    const body: ClassChange = { ...rest, dueTime: dueTime || null, liveLink: liveLink.trim() || null, version: force ?? schoolClass.value!.version };
+    const body: ClassChange = {
+      ...rest,
+      dueTime: dueTime || null,
+      liveLink: liveLink.trim() || null,
+      version: force ?? schoolClass.value!.version,
+    };
     const changed = await ask<ClassReply>('PATCH', path.value, { body });
     classes.take(changed);
     own.arrive(fill(changed), sent);
     said.value = t('class.copied');
     void line.load();
   });
-const takeTheirs = () => details.attempt(async () => {
-  await classes.load();
-  own.begin(fill(schoolClass.value!));
-});
+const takeTheirs = () =>
+  details.attempt(async () => {
+    await classes.load();
+    own.begin(fill(schoolClass.value!));
+  });
 const errorOf = (field: string) => details.problem.value?.errors.find((one) => one.path === field)?.message;
 
 type UnitTyped = { id: string | null; name: string };
@@ -96,27 +130,31 @@ const email = ref('');
 const sure = ref<string | null>(null);
 const together = useAttempt();
 const owner = computed(() => value.value?.teachers.teachers.some((one) => one.owner && one.id === session.me?.id) ?? false);
-const invite = () => together.attempt(async () => {
-  await ask('POST', `${path.value}/teachers`, { body: { email: email.value } });
-  email.value = '';
-  await reload();
-});
-const act = (work: () => Promise<unknown>) => together.attempt(async () => {
-  await work();
-  sure.value = null;
-  await Promise.all([reload(), classes.load()]);
-});
-const leave = () => together.attempt(async () => {
-  await ask('DELETE', `${path.value}/teachers/${session.me!.id}`);
-  await Promise.all([classes.load(), line.load()]);
-  await router.replace('/class');
-});
+const invite = () =>
+  together.attempt(async () => {
+    await ask('POST', `${path.value}/teachers`, { body: { email: email.value } });
+    email.value = '';
+    await reload();
+  });
+const act = (work: () => Promise<unknown>) =>
+  together.attempt(async () => {
+    await work();
+    sure.value = null;
+    await Promise.all([reload(), classes.load()]);
+  });
+const leave = () =>
+  together.attempt(async () => {
+    await ask('DELETE', `${path.value}/teachers/${session.me!.id}`);
+    await Promise.all([classes.load(), line.load()]);
+    await router.replace('/class');
+  });
 const away = useAttempt();
-const putAway = (on: boolean) => away.attempt(async () => {
-  classes.take(await ask<ClassReply>('POST', `${path.value}/away`, { body: { away: on } }));
-  sure.value = null;
-  void line.load();
-});
+const putAway = (on: boolean) =>
+  away.attempt(async () => {
+    classes.take(await ask<ClassReply>('POST', `${path.value}/away`, { body: { away: on } }));
+    sure.value = null;
+    void line.load();
+  });
 const zone = computed(() => schoolClass.value?.calendar.zone ?? 'UTC');
 </script>
 
@@ -127,43 +165,215 @@ const zone = computed(() => schoolClass.value?.calendar.zone ?? 'UTC');
         <form class="stack" @submit.prevent="save()">
           <h2>{{ t('about.details') }}</h2>
           <fieldset class="fields" :disabled="current.putAwayAt !== null">
-            <div v-for="field in TEXTS" :key="field" :class="field"><label class="label" :for="`class-${field}`">{{ t(`about.${field}`) }}</label><input :id="`class-${field}`" v-model="form[field]" class="field" :maxlength="field === 'name' ? 120 : 60" :required="field === 'name'" dir="auto" /></div>
-            <div class="hues"><span id="hue-label" class="label">{{ t('about.hue') }}</span><div class="row" role="radiogroup" aria-labelledby="hue-label"><label v-for="hue in 8" :key="hue" class="hue" :class="{ on: form.hue === hue - 1 }" :style="{ background: `var(--hue-${hue - 1})` }"><input v-model="form.hue" type="radio" name="hue" class="hidden-text" :value="hue - 1" :aria-label="t(`about.hues.${hue - 1}`)" /></label></div></div>
-            <div><label class="label" for="class-due">{{ t('class.dueTime') }}</label><input id="class-due" v-model="form.dueTime" class="field" type="time" /></div>
-            <div><label class="label" for="class-zone">{{ t('about.zone') }}</label><input id="class-zone" v-model="form.zone" class="field" list="zones" required :aria-invalid="!!errorOf('zone') || undefined" /><datalist id="zones"><option v-for="one in ZONES" :key="one" :value="one" /></datalist><p v-if="errorOf('zone')" class="alarm small">{{ errorOf('zone') }}</p></div>
-            <div class="wide"><label class="label" for="class-live">{{ t('about.liveLink') }}</label><input id="class-live" v-model="form.liveLink" class="field" type="url" maxlength="500" placeholder="https://" :aria-invalid="!!errorOf('liveLink') || undefined" /><p v-if="errorOf('liveLink')" class="alarm small">{{ errorOf('liveLink') }}</p></div>
-            <div class="wide"><label class="label" for="class-letter">{{ t('about.letterShows') }}</label><select id="class-letter" v-model="form.letterShows" class="field"><option v-for="one in LETTER_SHOWS" :key="one" :value="one">{{ t(`about.letterShow.${one}`) }}</option></select><p class="muted small">{{ t('about.letterHint') }}</p></div>
-            <div><label class="label" for="class-minutes">{{ t('about.liveMinutes') }}</label><input id="class-minutes" v-model.number="form.liveMinutes" class="field number" type="number" min="0" max="240" required /></div>
+            <div v-for="field in TEXTS" :key="field" :class="field">
+              <label class="label" :for="`class-${field}`">{{ t(`about.${field}`) }}</label><input
+                :id="`class-${field}`"
+                v-model="form[field]"
+                class="field"
+                :maxlength="field === 'name' ? 120 : 60"
+                :required="field === 'name'"
+                dir="auto"
+              />
+            </div>
+            <div class="hues">
+              <span id="hue-label" class="label">{{ t('about.hue') }}</span>
+              <div class="row" role="radiogroup" aria-labelledby="hue-label">
+                <label
+                  v-for="hue in 8"
+                  :key="hue"
+                  class="hue"
+                  :class="{ on: form.hue === hue - 1 }"
+                  :style="{ background: `var(--hue-${hue - 1})` }"
+                  ><input
+                    v-model="form.hue"
+                    type="radio"
+                    name="hue"
+                    class="hidden-text"
+                    :value="hue - 1"
+                    :aria-label="t(`about.hues.${hue - 1}`)"
+                /></label>
+              </div>
+            </div>
+            <div>
+              <label class="label" for="class-due">{{ t('class.dueTime') }}</label><input
+                id="class-due"
+                v-model="form.dueTime"
+                class="field"
+                type="time"
+              />
+            </div>
+            <div>
+              <label class="label" for="class-zone">{{ t('about.zone') }}</label><input
+                id="class-zone"
+                v-model="form.zone"
+                class="field"
+                list="zones"
+                required
+                :aria-invalid="!!errorOf('zone') || undefined"
+              /><datalist id="zones"><option v-for="one in ZONES" :key="one" :value="one" /></datalist>
+              <p v-if="errorOf('zone')" class="alarm small">{{ errorOf('zone') }}</p>
+            </div>
+            <div class="wide">
+              <label class="label" for="class-live">{{ t('about.liveLink') }}</label><input
+                id="class-live"
+                v-model="form.liveLink"
+                class="field"
+                type="url"
+                maxlength="500"
+                placeholder="https://"
+                :aria-invalid="!!errorOf('liveLink') || undefined"
+              />
+              <p v-if="errorOf('liveLink')" class="alarm small">{{ errorOf('liveLink') }}</p>
+            </div>
+            <div class="wide">
+              <label class="label" for="class-letter">{{ t('about.letterShows') }}</label><select
+                id="class-letter"
+                v-model="form.letterShows"
+                class="field"
+              >
+                <option v-for="one in LETTER_SHOWS" :key="one" :value="one">{{ t(`about.letterShow.${one}`) }}</option>
+              </select>
+              <p class="muted small">{{ t('about.letterHint') }}</p>
+            </div>
+            <div>
+              <label class="label" for="class-minutes">{{ t('about.liveMinutes') }}</label><input
+                id="class-minutes"
+                v-model.number="form.liveMinutes"
+                class="field number"
+                type="number"
+                min="0"
+                max="240"
+                required
+              />
+            </div>
           </fieldset>
-          <div v-if="details.problem.value" class="note bad" role="alert"><p>{{ details.problem.value.title }}</p><div v-if="details.problem.value.code === 'conflict.changedMeanwhile'" class="row"><button type="button" class="btn" @click="save((details.problem.value.current as ClassReply).version)">{{ t('compose.conflictMine') }}</button><button type="button" class="btn" @click="takeTheirs">{{ t('compose.conflictTheirs') }}</button></div></div>
-          <div class="row"><button class="btn" :class="{ main: dirty }" :disabled="!dirty || details.busy.value">{{ t('common.save') }}</button><span v-if="said && !dirty" class="good small" role="status">{{ said }}</span></div>
+          <div v-if="details.problem.value" class="note bad" role="alert">
+            <p>{{ details.problem.value.title }}</p>
+            <div v-if="details.problem.value.code === 'conflict.changedMeanwhile'" class="row">
+              <button type="button" class="btn" @click="save((details.problem.value.current as ClassReply).version)">
+                {{ t('compose.conflictMine') }}</button><button type="button" class="btn" @click="takeTheirs">
+                {{ t('compose.conflictTheirs') }}
+              </button>
+            </div>
+          </div>
+          <div class="row">
+            <button class="btn" :class="{ main: dirty }" :disabled="!dirty || details.busy.value">{{ t('common.save') }}</button><span
+              v-if="said && !dirty"
+              class="good small"
+              role="status"
+              >{{ said }}</span
+            >
+          </div>
         </form>
         <div class="stack side">
           <section class="stack">
             <h2>{{ t('about.units') }}</h2>
             <p class="muted small">{{ t('about.unitsHint') }}</p>
-            <ol v-sortable="{ group: 'units', list: 'units', moved: ({ oldIndex, newIndex }) => shift(oldIndex, newIndex - oldIndex) }" class="plain units"><li v-for="(unit, index) in units" :key="unit.id ?? index" data-drag class="unit"><input v-model="unit.name" class="field" maxlength="120" :aria-label="t('about.unitName')" dir="auto" /><button type="button" class="btn quiet" :disabled="index === 0" :aria-label="t('about.earlier', { name: unit.name })" @click="shift(index, -1)">↑</button><button type="button" class="btn quiet" :disabled="index === units.length - 1" :aria-label="t('about.laterUnit', { name: unit.name })" @click="shift(index, 1)">↓</button><button type="button" class="btn quiet" @click="units.splice(index, 1)">{{ t('scheme.remove') }}<span class="hidden-text"> {{ unit.name }}</span></button></li></ol>
-            <form v-if="current.putAwayAt === null" class="row" @submit.prevent="addUnit"><label class="hidden-text" for="new-unit">{{ t('about.newUnit') }}</label><input id="new-unit" v-model="newUnit" class="field" maxlength="120" :placeholder="t('about.newUnit')" dir="auto" /><button class="btn" :disabled="newUnit.trim() === ''">{{ t('about.addUnit') }}</button></form>
+            <ol
+              v-sortable="{ group: 'units', list: 'units', moved: ({ oldIndex, newIndex }) => shift(oldIndex, newIndex - oldIndex) }"
+              class="plain units"
+            >
+              <li v-for="(unit, index) in units" :key="unit.id ?? index" data-drag class="unit">
+                <input v-model="unit.name" class="field" maxlength="120" :aria-label="t('about.unitName')" dir="auto" /><button
+                  type="button"
+                  class="btn quiet"
+                  :disabled="index === 0"
+                  :aria-label="t('about.earlier', { name: unit.name })"
+                  @click="shift(index, -1)"
+                >
+                  ↑</button
+                ><button
+                  type="button"
+                  class="btn quiet"
+                  :disabled="index === units.length - 1"
+                  :aria-label="t('about.laterUnit', { name: unit.name })"
+                  @click="shift(index, 1)"
+                >
+                  ↓</button
+                ><button type="button" class="btn quiet" @click="units.splice(index, 1)">
+                  {{ t('scheme.remove') }}<span class="hidden-text"> {{ unit.name }}</span>
+                </button>
+              </li>
+            </ol>
+            <form v-if="current.putAwayAt === null" class="row" @submit.prevent="addUnit">
+              <label class="hidden-text" for="new-unit">{{ t('about.newUnit') }}</label><input
+                id="new-unit"
+                v-model="newUnit"
+                class="field"
+                maxlength="120"
+                :placeholder="t('about.newUnit')"
+                dir="auto"
+              /><button class="btn" :disabled="newUnit.trim() === ''">
+                {{ t('about.addUnit') }}
+              </button>
+            </form>
             <p v-if="filing.problem.value" class="note bad" role="alert">{{ filing.problem.value.title }}</p>
             <button v-if="unitsDirty" class="btn main" :disabled="filing.busy.value" @click="saveUnits">{{ t('about.saveUnits') }}</button>
           </section>
           <section class="stack">
             <h2>{{ t('about.teachers') }}</h2>
             <ul class="plain people">
-              <li v-for="one in value!.teachers.teachers" :key="one.id" class="row wrap"><span class="grow" dir="auto"><strong>{{ one.name }}</strong> <span v-if="one.owner" class="muted small">{{ t('class.owner') }}</span></span>
-                <template v-if="sure === `owner ${one.id}`"><span class="small">{{ t('about.handOverSure', { name: one.name }) }}</span><button class="btn" @click="act(() => ask('POST', `${path}/teachers/${one.id}/owner`))">{{ t('about.handOverYes') }}</button><button class="btn quiet" @click="sure = null">{{ t('common.cancel') }}</button></template>
-                <template v-else-if="sure === `out ${one.id}`"><span class="small">{{ t(one.id === session.me?.id ? 'about.leaveSure' : 'about.outSure', { name: one.name }) }}</span><button class="btn" @click="one.id === session.me?.id ? leave() : act(() => ask('DELETE', `${path}/teachers/${one.id}`))">{{ t('about.outYes') }}</button><button class="btn quiet" @click="sure = null">{{ t('common.cancel') }}</button></template>
-                <template v-else-if="!one.owner"><button v-if="owner" class="btn quiet" @click="sure = `owner ${one.id}`">{{ t('about.handOver') }}</button><button class="btn quiet" @click="sure = `out ${one.id}`">{{ t(one.id === session.me?.id ? 'about.leave' : 'about.out') }}<span class="hidden-text"> {{ one.name }}</span></button></template>
+              <li v-for="one in value!.teachers.teachers" :key="one.id" class="row wrap">
+                <span class="grow" dir="auto"
+                  ><strong>{{ one.name }}</strong> <span v-if="one.owner" class="muted small">{{ t('class.owner') }}</span></span
+                >
+                <template v-if="sure === `owner ${one.id}`"
+                  ><span class="small">{{ t('about.handOverSure', { name: one.name }) }}</span
+                  ><button class="btn" @click="act(() => ask('POST', `${path}/teachers/${one.id}/owner`))">
+                    {{ t('about.handOverYes') }}</button
+                  ><button class="btn quiet" @click="sure = null">{{ t('common.cancel') }}</button></template
+                >
+                <template v-else-if="sure === `out ${one.id}`"
+                  ><span class="small">{{ t(one.id === session.me?.id ? 'about.leaveSure' : 'about.outSure', { name: one.name }) }}</span
+                  ><button
+                    class="btn"
+                    @click="one.id === session.me?.id ? leave() : act(() => ask('DELETE', `${path}/teachers/${one.id}`))"
+                  >
+                    {{ t('about.outYes') }}</button
+                  ><button class="btn quiet" @click="sure = null">{{ t('common.cancel') }}</button></template
+                >
+                <template v-else-if="!one.owner"
+                  ><button v-if="owner" class="btn quiet" @click="sure = `owner ${one.id}`">{{ t('about.handOver') }}</button
+                  ><button class="btn quiet" @click="sure = `out ${one.id}`">
+                    {{ t(one.id === session.me?.id ? 'about.leave' : 'about.out') }}<span class="hidden-text"> {{ one.name }}</span>
+                  </button></template
+                >
               </li>
-              <li v-for="one in value!.teachers.invitations" :key="one.id" class="row wrap"><span class="grow"><span dir="auto">{{ one.email }}</span> <span class="muted small">{{ t('about.invited', { when: when(one.at, zone) }) }}</span></span><button class="btn quiet" @click="act(() => ask('DELETE', `${path}/invitations/${one.id}`))">{{ t('about.withdraw') }}<span class="hidden-text"> {{ one.email }}</span></button></li>
+              <li v-for="one in value!.teachers.invitations" :key="one.id" class="row wrap">
+                <span class="grow"
+                  ><span dir="auto">{{ one.email }}</span
+                  >{{ ' ' }}<span class="muted small">{{ t('about.invited', { when: when(one.at, zone) }) }}</span></span
+                ><button class="btn quiet" @click="act(() => ask('DELETE', `${path}/invitations/${one.id}`))">
+                  {{ t('about.withdraw') }}<span class="hidden-text"> {{ one.email }}</span>
+                </button>
+              </li>
             </ul>
-            <form class="row" @submit.prevent="invite"><label class="hidden-text" for="invite">{{ t('about.inviteEmail') }}</label><input id="invite" v-model="email" class="field" type="email" maxlength="200" required :placeholder="t('about.inviteEmail')" /><button class="btn" :disabled="together.busy.value">{{ t('about.invite') }}</button></form>
-            <p v-if="together.problem.value" class="note bad" role="alert">{{ together.problem.value.errors[0]?.message ?? together.problem.value.title }}</p>
+            <form class="row" @submit.prevent="invite">
+              <label class="hidden-text" for="invite">{{ t('about.inviteEmail') }}</label><input
+                id="invite"
+                v-model="email"
+                class="field"
+                type="email"
+                maxlength="200"
+                required
+                :placeholder="t('about.inviteEmail')"
+              /><button class="btn" :disabled="together.busy.value">{{ t('about.invite') }}</button>
+            </form>
+            <p v-if="together.problem.value" class="note bad" role="alert">
+              {{ together.problem.value.errors[0]?.message ?? together.problem.value.title }}
+            </p>
           </section>
           <section class="stack">
             <h2>{{ t('about.further') }}</h2>
-            <div class="row wrap"><RouterLink class="btn" :to="`/class/${current.id}/copy`">{{ t('about.copy') }}</RouterLink>
-              <template v-if="owner && current.putAwayAt === null"><template v-if="sure === 'away'"><span class="small">{{ t('about.awaySure') }}</span><button class="btn" @click="putAway(true)">{{ t('about.awayYes') }}</button><button class="btn quiet" @click="sure = null">{{ t('common.cancel') }}</button></template><button v-else class="btn" @click="sure = 'away'">{{ t('about.putAway') }}</button></template>
+            <div class="row wrap">
+              <RouterLink class="btn" :to="`/class/${current.id}/copy`">{{ t('about.copy') }}</RouterLink>
+              <template v-if="owner && current.putAwayAt === null"
+                ><template v-if="sure === 'away'"
+                  ><span class="small">{{ t('about.awaySure') }}</span
+                  ><button class="btn" @click="putAway(true)">{{ t('about.awayYes') }}</button
+                  ><button class="btn quiet" @click="sure = null">{{ t('common.cancel') }}</button></template
+                ><button v-else class="btn" @click="sure = 'away'">{{ t('about.putAway') }}</button></template
+              >
               <button v-else-if="owner" class="btn main" @click="putAway(false)">{{ t('about.bringBack') }}</button>
             </div>
             <p v-if="away.problem.value" class="note bad" role="alert">{{ away.problem.value.title }}</p>
@@ -175,18 +385,70 @@ const zone = computed(() => schoolClass.value?.calendar.zone ?? 'UTC');
 </template>
 
 <style scoped>
-.about { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); gap: 40px; align-items: start; }
-.about h2 { font-size: 17px; }
-.fields { display: grid; grid-template-columns: 1fr 1fr; gap: 12px 14px; border: 0; padding: 0; margin-inline: 0; }
-.name, .wide { grid-column: 1 / -1; }
-.hue { width: 30px; height: 30px; border-radius: 7px; cursor: pointer; border: 3px solid transparent; background-clip: padding-box; }
-.hue.on { outline: 2px solid var(--text); }
-.hue:focus-within { outline: 3px solid var(--focus); outline-offset: 2px; }
-.hues .row { gap: 6px; flex-wrap: wrap; }
-.side > section + section { margin-block-start: 28px; }
-.units { display: grid; gap: 6px; }
-.unit { display: flex; gap: 2px; cursor: grab; }
-.people li { padding-block: 5px; border-block-end: 1px solid var(--line-2); min-height: 42px; }
-.people .btn { min-height: 28px; padding-block: 2px; }
-@media (max-width: 900px) { .about { grid-template-columns: minmax(0, 1fr); } }
+.about {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 40px;
+  align-items: start;
+}
+.about h2 {
+  font-size: 17px;
+}
+.fields {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 12px 14px;
+  border: 0;
+  padding: 0;
+  margin-inline: 0;
+}
+.name,
+.wide {
+  grid-column: 1 / -1;
+}
+.hue {
+  width: 30px;
+  height: 30px;
+  border-radius: 7px;
+  cursor: pointer;
+  border: 3px solid transparent;
+  background-clip: padding-box;
+}
+.hue.on {
+  outline: 2px solid var(--text);
+}
+.hue:focus-within {
+  outline: 3px solid var(--focus);
+  outline-offset: 2px;
+}
+.hues .row {
+  gap: 6px;
+  flex-wrap: wrap;
+}
+.side > section + section {
+  margin-block-start: 28px;
+}
+.units {
+  display: grid;
+  gap: 6px;
+}
+.unit {
+  display: flex;
+  gap: 2px;
+  cursor: grab;
+}
+.people li {
+  padding-block: 5px;
+  border-block-end: 1px solid var(--line-2);
+  min-height: 42px;
+}
+.people .btn {
+  min-height: 28px;
+  padding-block: 2px;
+}
+@media (max-width: 900px) {
+  .about {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

@@ -43,23 +43,58 @@ function drop(event: DragEvent): void {
 </script>
 
 <template>
-  <form class="sheet box" :class="{ over }" @submit.prevent="showTyped" @dragover.prevent="over = true" @dragleave="over = false" @drop.prevent="drop">
-    <h2><label for="names">{{ t('class.addStudents') }}</label></h2>
+  <form
+    class="sheet box"
+    :class="{ over }"
+    @submit.prevent="showTyped"
+    @dragover.prevent="over = true"
+    @dragleave="over = false"
+    @drop.prevent="drop"
+  >
+    <h2>
+      <label for="names">{{ t('class.addStudents') }}</label>
+    </h2>
     <p id="names-hint" class="muted small">{{ t('bringIn.hint') }}</p>
-    <textarea id="names" ref="names" v-model="typed" class="field names" rows="4" dir="auto" aria-describedby="names-hint" :disabled="shut" />
+    <textarea
+      id="names"
+      ref="names"
+      v-model="typed"
+      class="field names"
+      rows="4"
+      dir="auto"
+      aria-describedby="names-hint"
+      :disabled="shut"
+    />
     <div class="row wrap">
       <button class="btn" :class="{ main: lines > 0 }" :disabled="lines === 0 || shut">{{ t('bringIn.look') }}</button>
-      <label class="btn file" :class="{ off: shut }">{{ t('bringIn.file') }}<input type="file" class="hidden-text" accept=".csv,.tsv,.txt,.xlsx,.zip" :disabled="shut" @change="chosen" /></label>
+      <label class="btn file" :class="{ off: shut }"
+        >{{ t('bringIn.file') }}<input type="file" class="hidden-text" accept=".csv,.tsv,.txt,.xlsx,.zip" :disabled="shut" @change="chosen"
+      /></label>
     </div>
     <p class="muted small kinds">{{ t('bringIn.kinds') }}</p>
   </form>
 </template>
 
 <style scoped>
-.box { padding: 16px 18px; }
-.over { outline: 3px dashed var(--now); outline-offset: -3px; }
-.names { margin-block: 8px; resize: vertical; }
-.file:focus-within { outline: 3px solid var(--focus); outline-offset: 2px; }
-.off { opacity: 0.55; }
-.kinds { margin-block-start: 8px; }
+.box {
+  padding: 16px 18px;
+}
+.over {
+  outline: 3px dashed var(--now);
+  outline-offset: -3px;
+}
+.names {
+  margin-block: 8px;
+  resize: vertical;
+}
+.file:focus-within {
+  outline: 3px solid var(--focus);
+  outline-offset: 2px;
+}
+.off {
+  opacity: 0.55;
+}
+.kinds {
+  margin-block-start: 8px;
+}
 </style>

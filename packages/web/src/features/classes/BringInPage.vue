@@ -39,13 +39,21 @@ const look = (change: RosterReading = {}) =>
   attempt(async () => {
     reading.value = { ...reading.value, ...change };
     sent.value = 0;
-    preview.value = await askWithTable<RosterPreviewReply>(`${path.value}/preview`, here.value!.blob, reading.value, (share) => (sent.value = share));
+    preview.value = await askWithTable<RosterPreviewReply>(
+      `${path.value}/preview`,
+      here.value!.blob,
+      reading.value,
+      (share) => (sent.value = share),
+    );
     if (filter.value && preview.value.counts[filter.value] === 0) filter.value = null;
   });
 onMounted(() => here.value && void look());
 const store = () =>
   attempt(async () => {
-    done.value = await askWithTable<RosterImportReply>(`${path.value}/import`, here.value!.blob, { ...reading.value, digest: preview.value!.digest });
+    done.value = await askWithTable<RosterImportReply>(`${path.value}/import`, here.value!.blob, {
+      ...reading.value,
+      digest: preview.value!.digest,
+    });
     table.value = null;
     await Promise.all([classes.load(), line.load()]);
   });
@@ -53,32 +61,70 @@ const store = () =>
 const setUse = (column: number, event: Event) => {
   const use = (event.target as HTMLSelectElement).value as ColumnUse;
   // A column means one thing: what another was taken for passes on to this one.
-  void look({ header: preview.value!.header, uses: preview.value!.columns.map((one, index) => (index === column ? use : one.use === use ? 'unused' : one.use)) });
+  void look({
+    header: preview.value!.header,
+    uses: preview.value!.columns.map((one, index) => (index === column ? use : one.use === use ? 'unused' : one.use)),
+  });
 };
 const mean = (row: number) => look({ meant: [...(reading.value.meant ?? []), row] });
 const counts = computed(() => preview.value?.counts);
-const toStore = computed(() => (counts.value ? counts.value.new + counts.value.asked + counts.value.changed + counts.value.returns + counts.value.left : 0));
-const summary = computed(() => (['new', 'asked', 'changed', 'returns', 'left'] as const).flatMap((kind) => (counts.value && counts.value[kind] > 0 ? [count(`bringIn.sum.${kind}`, counts.value[kind])] : [])).join(', '));
+const toStore = computed(() =>
+  counts.value ? counts.value.new + counts.value.asked + counts.value.changed + counts.value.returns + counts.value.left : 0,
+);
+const summary = computed(() =>
+  (['new', 'asked', 'changed', 'returns', 'left'] as const)
+    .flatMap((kind) => (counts.value && counts.value[kind] > 0 ? [count(`bringIn.sum.${kind}`, counts.value[kind])] : []))
+    .join(', '),
+);
 const rows = computed(() => {
   const order = (entry: RosterPreviewEntry) => KINDS.indexOf(entry.kind);
   const all = (preview.value?.entries ?? []).filter((entry) => filter.value === null || entry.kind === filter.value);
   return [...all].sort((a, b) => order(a) - order(b));
 });
 const listed = computed(() => (more.value ? rows.value : rows.value.slice(0, SHOWN_AT_ONCE)));
-const canMean = (entry: RosterPreviewEntry) => entry.kind === 'problem' && (entry.why === 'sameName' || entry.why === 'otherName' || (entry.why === 'twice' && preview.value?.format === 'table'));
+const canMean = (entry: RosterPreviewEntry) =>
+  entry.kind === 'problem' &&
+  (entry.why === 'sameName' || entry.why === 'otherName' || (entry.why === 'twice' && preview.value?.format === 'table'));
 /** What the file says otherwise, but concerns classes of other teachers too. */
-const keptText = (entry: RosterPreviewEntry) => ('kept' in entry && entry.kept ? t('bringIn.kept', { what: entry.kept.map(({ field, to }) => `${t(`bringIn.use.${field === 'sourceId' ? 'personId' : field}`)}: ${to}`).join(', ') }) : '');
+const keptText = (entry: RosterPreviewEntry) =>
+  'kept' in entry && entry.kept
+    ? t('bringIn.kept', {
+        what: entry.kept.map(({ field, to }) => `${t(`bringIn.use.${field === 'sourceId' ? 'personId' : field}`)}: ${to}`).join(', '),
+      })
+    : '';
 function detail(entry: RosterPreviewEntry): string {
   switch (entry.kind) {
     case 'asked':
       return t('bringIn.askedHow');
     case 'problem':
-      return [entry.file && `${entry.file}`, entry.column && t('bringIn.column', { column: entry.column }), t(`bringIn.why.${entry.why}`, { value: entry.value })].filter(Boolean).join(' · ');
+      return [
+        entry.file && `${entry.file}`,
+        entry.column && t('bringIn.column', { column: entry.column }),
+        t(`bringIn.why.${entry.why}`, { value: entry.value }),
+      ]
+        .filter(Boolean)
+        .join(' · ');
     case 'new':
-      return [entry.id ? t('bringIn.known') : '', entry.namesake ? t('bringIn.namesake') : '', entry.student.schoolNumber ?? '', entry.student.email ?? ''].filter(Boolean).join(' · ');
+      return [
+        entry.id ? t('bringIn.known') : '',
+        entry.namesake ? t('bringIn.namesake') : '',
+        entry.student.schoolNumber ?? '',
+        entry.student.email ?? '',
+      ]
+        .filter(Boolean)
+        .join(' · ');
     case 'changed':
     case 'returns':
-      return entry.changes.map(({ field, from, to }) => t('bringIn.change', { field: t(`bringIn.use.${field === 'sourceId' ? 'personId' : field}`), from: from || t('bringIn.nothing'), to })).concat(keptText(entry) || []).join(' · ');
+      return entry.changes
+        .map(({ field, from, to }) =>
+          t('bringIn.change', {
+            field: t(`bringIn.use.${field === 'sourceId' ? 'personId' : field}`),
+            from: from || t('bringIn.nothing'),
+            to,
+          }),
+        )
+        .concat(keptText(entry) || [])
+        .join(' · ');
     case 'left':
       return entry.on ? t('class.leftOn', { day: localDayText(entry.on) }) : t('bringIn.notInFile');
     case 'unchanged':
@@ -90,72 +136,233 @@ const back = () => router.push({ path: `/class/${classId.value}`, query: scope.k
 
 <template>
   <ClassFrame>
-    <div v-if="done" class="note stack" role="status"><h2>{{ t('bringIn.done') }}</h2><p>{{ t('bringIn.doneHow', { ...done }) }}</p><button class="btn main" @click="back">{{ t('bringIn.toRoster') }}</button></div>
-    <div v-else-if="!here" class="none"><p class="note">{{ t('bringIn.noFile') }}</p><BringInBox :class-id="classId" :shut="false" /></div>
+    <div v-if="done" class="note stack" role="status">
+      <h2>{{ t('bringIn.done') }}</h2>
+      <p>{{ t('bringIn.doneHow', { ...done }) }}</p>
+      <button class="btn main" @click="back">{{ t('bringIn.toRoster') }}</button>
+    </div>
+    <div v-else-if="!here" class="none">
+      <p class="note">{{ t('bringIn.noFile') }}</p>
+      <BringInBox :class-id="classId" :shut="false" />
+    </div>
     <template v-else>
-      <div class="heading"><h2 dir="auto">{{ here.name ?? t('bringIn.typed') }}</h2><span v-if="preview" class="small">{{ [count('bringIn.rows', preview.rows), preview.encoding, preview.bundle && t('bringIn.bundle', { version: preview.bundle.version, mode: t(`bringIn.mode.${preview.bundle.mode}`) })].filter(Boolean).join(' · ') }}</span></div>
-      <div v-if="busy" class="progress" role="status"><span class="small">{{ sent < 1 ? t('bringIn.sending', { n: Math.round(sent * 100) }) : t('bringIn.reading') }}</span><progress :value="sent < 1 ? sent : undefined" max="1" /></div>
-      <div v-if="problem" class="note bad stack" role="alert"><p>{{ problem.title }}</p><ul v-if="problem.errors.length > 0"><li v-for="one in problem.errors" :key="one.message">{{ one.message }}</li></ul><div class="row"><button v-if="problem.code === 'roster.changedMeanwhile' || problem.code === 'conflict.changedMeanwhile'" class="btn main" @click="look()">{{ t('bringIn.again') }}</button><button class="btn" @click="back">{{ t('bringIn.back') }}</button></div></div>
+      <div class="heading">
+        <h2 dir="auto">{{ here.name ?? t('bringIn.typed') }}</h2>
+        <span v-if="preview" class="small">{{
+          [
+            count('bringIn.rows', preview.rows),
+            preview.encoding,
+            preview.bundle && t('bringIn.bundle', { version: preview.bundle.version, mode: t(`bringIn.mode.${preview.bundle.mode}`) }),
+          ]
+            .filter(Boolean)
+            .join(' · ')
+        }}</span>
+      </div>
+      <div v-if="busy" class="progress" role="status">
+        <span class="small">{{ sent < 1 ? t('bringIn.sending', { n: Math.round(sent * 100) }) : t('bringIn.reading') }}</span><progress
+          :value="sent < 1 ? sent : undefined"
+          max="1"
+        />
+      </div>
+      <div v-if="problem" class="note bad stack" role="alert">
+        <p>{{ problem.title }}</p>
+        <ul v-if="problem.errors.length > 0">
+          <li v-for="one in problem.errors" :key="one.message">{{ one.message }}</li>
+        </ul>
+        <div class="row">
+          <button
+            v-if="problem.code === 'roster.changedMeanwhile' || problem.code === 'conflict.changedMeanwhile'"
+            class="btn main"
+            @click="look()"
+          >
+            {{ t('bringIn.again') }}</button><button class="btn" @click="back">{{ t('bringIn.back') }}</button>
+        </div>
+      </div>
       <template v-if="preview">
         <section v-if="preview.bundle" class="row wrap choice">
           <label for="bundle-class" class="label">{{ t('bringIn.whichClass') }}</label>
-          <select id="bundle-class" class="field select" :value="preview.bundle.chosen ?? ''" @change="look({ bundleClass: ($event.target as HTMLSelectElement).value })"><option value="" disabled>{{ t('bringIn.chooseClass') }}</option><option v-for="one in preview.bundle.classes" :key="one.sourceId" :value="one.sourceId">{{ t('bringIn.bundleClass', { title: one.title, n: one.students }) }}</option></select>
+          <select
+            id="bundle-class"
+            class="field select"
+            :value="preview.bundle.chosen ?? ''"
+            @change="look({ bundleClass: ($event.target as HTMLSelectElement).value })"
+          >
+            <option value="" disabled>{{ t('bringIn.chooseClass') }}</option>
+            <option v-for="one in preview.bundle.classes" :key="one.sourceId" :value="one.sourceId">
+              {{ t('bringIn.bundleClass', { title: one.title, n: one.students }) }}
+            </option>
+          </select>
         </section>
         <section v-else-if="preview.columns.length > 0" class="columns-box">
           <h3>{{ t('bringIn.columns') }}</h3>
           <div class="uses">
-            <div v-for="(one, index) in preview.columns" :key="index" class="use"><label :for="`use-${index}`" class="small clip"><strong dir="auto">{{ one.name }}</strong> <span class="muted" dir="auto">{{ one.sample }}</span></label><select :id="`use-${index}`" class="field" :value="one.use" @change="setUse(index, $event)"><option v-for="use in USES" :key="use" :value="use">{{ t(`bringIn.use.${use}`) }}</option><option v-if="!USES.includes(one.use)" :value="one.use">{{ t(`bringIn.use.${one.use}`) }}</option></select></div>
+            <div v-for="(one, index) in preview.columns" :key="index" class="use">
+              <label :for="`use-${index}`" class="small clip"
+                ><strong dir="auto">{{ one.name }}</strong> <span class="muted" dir="auto">{{ one.sample }}</span></label
+              ><select :id="`use-${index}`" class="field" :value="one.use" @change="setUse(index, $event)">
+                <option v-for="use in USES" :key="use" :value="use">{{ t(`bringIn.use.${use}`) }}</option>
+                <option v-if="!USES.includes(one.use)" :value="one.use">{{ t(`bringIn.use.${one.use}`) }}</option>
+              </select>
+            </div>
           </div>
         </section>
-        <ul v-if="preview.bundle && preview.bundle.notes.length > 0" class="note small notes"><li v-for="one in preview.bundle.notes" :key="one">{{ one }}</li></ul>
-        <label v-if="preview.bundle?.mode !== 'delta'" class="row whole"><input type="checkbox" :checked="preview.whole" :disabled="busy" @change="look({ whole: ($event.target as HTMLInputElement).checked })" /> <span>{{ t('bringIn.whole') }}</span></label>
+        <ul v-if="preview.bundle && preview.bundle.notes.length > 0" class="note small notes">
+          <li v-for="one in preview.bundle.notes" :key="one">{{ one }}</li>
+        </ul>
+        <label v-if="preview.bundle?.mode !== 'delta'" class="row whole"
+          ><input
+            type="checkbox"
+            :checked="preview.whole"
+            :disabled="busy"
+            @change="look({ whole: ($event.target as HTMLInputElement).checked })"
+          />{{ ' ' }}<span>{{ t('bringIn.whole') }}</span></label
+        >
         <div class="row wrap bar">
-          <button v-for="kind in KINDS" :key="kind" class="chip" :class="kind" :aria-pressed="filter === kind" :disabled="counts![kind] === 0" @click="filter = filter === kind ? null : kind">{{ count(`bringIn.count.${kind}`, counts![kind]) }}</button>
+          <button
+            v-for="kind in KINDS"
+            :key="kind"
+            class="chip"
+            :class="kind"
+            :aria-pressed="filter === kind"
+            :disabled="counts![kind] === 0"
+            @click="filter = filter === kind ? null : kind"
+          >
+            {{ count(`bringIn.count.${kind}`, counts![kind]) }}
+          </button>
           <span class="grow" />
           <button class="btn quiet" @click="back">{{ t('common.cancel') }}</button>
-          <button class="btn main" :disabled="toStore === 0 || busy" @click="store">{{ toStore === 0 ? t('bringIn.nothingToDo') : t('bringIn.go', { what: summary }) }}</button>
+          <button class="btn main" :disabled="toStore === 0 || busy" @click="store">
+            {{ toStore === 0 ? t('bringIn.nothingToDo') : t('bringIn.go', { what: summary }) }}
+          </button>
         </div>
         <p v-if="preview.passedOver > 0" class="muted small">{{ count('bringIn.passedOver', preview.passedOver) }}</p>
         <p v-if="preview.entries.length === 0 && (!preview.bundle || preview.bundle.chosen)" class="note">{{ t('bringIn.empty') }}</p>
         <div v-else-if="preview.entries.length > 0" class="sheet wide-table">
           <table class="table">
-            <thead><tr><th class="number">{{ t('bringIn.row') }}</th><th>{{ t('bringIn.what') }}</th><th>{{ t('class.columns.student') }}</th><th>{{ t('bringIn.detail') }}</th></tr></thead>
+            <thead>
+              <tr>
+                <th class="number">{{ t('bringIn.row') }}</th>
+                <th>{{ t('bringIn.what') }}</th>
+                <th>{{ t('class.columns.student') }}</th>
+                <th>{{ t('bringIn.detail') }}</th>
+              </tr>
+            </thead>
             <tbody>
               <tr v-for="(entry, index) in listed" :key="index" :class="{ muted: entry.kind === 'unchanged' }">
                 <td class="number muted">{{ entry.row ?? '–' }}</td>
-                <td><span class="kind" :class="entry.kind">{{ t(`bringIn.kind.${entry.kind}`) }}</span></td>
-                <td dir="auto"><strong v-if="entry.name">{{ name(entry.name) }}</strong></td>
-                <td class="small" dir="auto">{{ detail(entry) }} <button v-if="canMean(entry)" class="btn quiet" @click="mean(entry.row!)">{{ t(entry.kind === 'problem' && entry.why === 'otherName' ? 'bringIn.same' : 'bringIn.meant') }}</button></td>
+                <td>
+                  <span class="kind" :class="entry.kind">{{ t(`bringIn.kind.${entry.kind}`) }}</span>
+                </td>
+                <td dir="auto">
+                  <strong v-if="entry.name">{{ name(entry.name) }}</strong>
+                </td>
+                <td class="small" dir="auto">
+                  {{ detail(entry) }}
+                  <button v-if="canMean(entry)" class="btn quiet" @click="mean(entry.row!)">
+                    {{ t(entry.kind === 'problem' && entry.why === 'otherName' ? 'bringIn.same' : 'bringIn.meant') }}
+                  </button>
+                </td>
               </tr>
             </tbody>
           </table>
         </div>
-        <button v-if="rows.length > listed.length" class="btn quiet" @click="more = true">{{ t('bringIn.all', { n: rows.length }) }}</button>
+        <button v-if="rows.length > listed.length" class="btn quiet" @click="more = true">
+          {{ t('bringIn.all', { n: rows.length }) }}
+        </button>
       </template>
     </template>
   </ClassFrame>
 </template>
 
 <style scoped>
-.none { max-width: 560px; display: grid; gap: 14px; }
-.progress { display: grid; gap: 4px; margin-block-end: 12px; max-width: 420px; }
-.progress progress { width: 100%; accent-color: var(--now); }
-.choice { margin-block-end: 12px; }
-.choice .label { margin: 0; }
-.select { width: auto; min-width: 300px; max-width: 100%; }
-.columns-box { margin-block-end: 12px; }
-.columns-box h3 { font-size: 14px; margin-block-end: 6px; }
-.uses { display: flex; gap: 10px; overflow-x: auto; padding-block-end: 4px; }
-.use { flex: 0 0 176px; min-width: 0; }
-.use label { display: block; }
-.notes { margin-block-end: 12px; padding-inline-start: 30px; max-height: 120px; overflow: auto; }
-.whole { margin-block-end: 12px; width: fit-content; }
-.whole input { width: 17px; height: 17px; accent-color: var(--act); }
-.bar { margin-block-end: 10px; position: sticky; top: 0; background: var(--page); padding-block: 8px; z-index: 5; }
-.kind { font-weight: 650; font-size: 13.5px; }
-.kind.problem { color: var(--alarm-text); }
-.kind.new, .kind.returns { color: var(--good-text); }
-.table { table-layout: auto; }
-.table td:last-child { overflow-wrap: anywhere; }
-.table .btn { min-height: 26px; padding-block: 0; }
+.none {
+  max-width: 560px;
+  display: grid;
+  gap: 14px;
+}
+.progress {
+  display: grid;
+  gap: 4px;
+  margin-block-end: 12px;
+  max-width: 420px;
+}
+.progress progress {
+  width: 100%;
+  accent-color: var(--now);
+}
+.choice {
+  margin-block-end: 12px;
+}
+.choice .label {
+  margin: 0;
+}
+.select {
+  width: auto;
+  min-width: 300px;
+  max-width: 100%;
+}
+.columns-box {
+  margin-block-end: 12px;
+}
+.columns-box h3 {
+  font-size: 14px;
+  margin-block-end: 6px;
+}
+.uses {
+  display: flex;
+  gap: 10px;
+  overflow-x: auto;
+  padding-block-end: 4px;
+}
+.use {
+  flex: 0 0 176px;
+  min-width: 0;
+}
+.use label {
+  display: block;
+}
+.notes {
+  margin-block-end: 12px;
+  padding-inline-start: 30px;
+  max-height: 120px;
+  overflow: auto;
+}
+.whole {
+  margin-block-end: 12px;
+  width: fit-content;
+}
+.whole input {
+  width: 17px;
+  height: 17px;
+  accent-color: var(--act);
+}
+.bar {
+  margin-block-end: 10px;
+  position: sticky;
+  top: 0;
+  background: var(--page);
+  padding-block: 8px;
+  z-index: 5;
+}
+.kind {
+  font-weight: 650;
+  font-size: 13.5px;
+}
+.kind.problem {
+  color: var(--alarm-text);
+}
+.kind.new,
+.kind.returns {
+  color: var(--good-text);
+}
+.table {
+  table-layout: auto;
+}
+.table td:last-child {
+  overflow-wrap: anywhere;
+}
+.table .btn {
+  min-height: 26px;
+  padding-block: 0;
+}
 </style>

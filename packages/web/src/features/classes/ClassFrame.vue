@@ -26,7 +26,11 @@ const classes = useClasses();
 const { state, why, reload } = useLoad(() => classes.load());
 const PARTS = ['', 'groups', 'families', 'exceptions', 'scheme', 'calendar', 'about'] as const;
 
-const classId = computed(() => (typeof route.params.id === 'string' && route.params.id ? route.params.id : (scope.classId.value ?? classes.active[0]?.id ?? classes.away[0]?.id ?? null)));
+const classId = computed(() =>
+  typeof route.params.id === 'string' && route.params.id
+    ? route.params.id
+    : (scope.classId.value ?? classes.active[0]?.id ?? classes.away[0]?.id ?? null),
+);
 watch(classId, (id) => id !== null && rememberClass(id), { immediate: true });
 const current = computed(() => classes.all?.find((one) => one.id === classId.value) ?? null);
 const firstSteps = useFirstSteps();
@@ -59,21 +63,84 @@ const practise = () =>
   <LoadGate :state="classes.all ? 'ready' : state" :why="why" @retry="reload">
     <div class="page">
       <div class="row wrap classes">
-        <RouterLink v-for="one in classes.active" :key="one.id" class="chip tab" :to="address(one.id, ['bring-in', 'copy'].includes(part) ? '' : part)" :aria-current="one.id === classId ? 'page' : undefined"><ClassSquare :hue="one.hue" /> <span dir="auto">{{ one.label }}</span></RouterLink>
-        <template v-if="showAway || (current && current.putAwayAt !== null)"><RouterLink v-for="one in classes.away" :key="one.id" class="chip tab away" :to="address(one.id, '')" :aria-current="one.id === classId ? 'page' : undefined"><ClassSquare :hue="one.hue" /> <span dir="auto">{{ one.label }}</span></RouterLink></template>
-        <button v-else-if="classes.away.length > 0" class="btn quiet" @click="showAway = true">{{ count('class.away', classes.away.length) }}</button>
+        <RouterLink
+          v-for="one in classes.active"
+          :key="one.id"
+          class="chip tab"
+          :to="address(one.id, ['bring-in', 'copy'].includes(part) ? '' : part)"
+          :aria-current="one.id === classId ? 'page' : undefined"
+          ><ClassSquare :hue="one.hue" /> <span dir="auto">{{ one.label }}</span></RouterLink
+        >
+        <template v-if="showAway || (current && current.putAwayAt !== null)"
+          ><RouterLink
+            v-for="one in classes.away"
+            :key="one.id"
+            class="chip tab away"
+            :to="address(one.id, '')"
+            :aria-current="one.id === classId ? 'page' : undefined"
+            ><ClassSquare :hue="one.hue" /> <span dir="auto">{{ one.label }}</span></RouterLink
+          ></template
+        >
+        <button v-else-if="classes.away.length > 0" class="btn quiet" @click="showAway = true">
+          {{ count('class.away', classes.away.length) }}
+        </button>
         <button v-if="!making" class="btn" @click="making = true">{{ t('class.newClass') }}</button>
-        <form v-else class="row" @submit.prevent="make"><label class="hidden-text" for="new-name">{{ t('class.name') }}</label><input id="new-name" v-model="newName" v-focus-first class="field" maxlength="120" required :placeholder="t('class.name')" dir="auto" /><button class="btn main">{{ t('class.make') }}</button><button type="button" class="btn quiet" @click="making = false">{{ t('common.cancel') }}</button></form>
+        <form v-else class="row" @submit.prevent="make">
+          <label class="hidden-text" for="new-name">{{ t('class.name') }}</label><input
+            id="new-name"
+            v-model="newName"
+            v-focus-first
+            class="field"
+            maxlength="120"
+            required
+            :placeholder="t('class.name')"
+            dir="auto"
+          /><button class="btn main">{{ t('class.make') }}</button
+          ><button type="button" class="btn quiet" @click="making = false">{{ t('common.cancel') }}</button>
+        </form>
       </div>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-      <div v-if="!current" class="note stack"><h2>{{ t('class.none') }}</h2><p>{{ t('class.noneHint') }}</p><button v-if="!making" class="btn main" @click="making = true">{{ t('class.newClass') }}</button></div>
+      <div v-if="!current" class="note stack">
+        <h2>{{ t('class.none') }}</h2>
+        <p>{{ t('class.noneHint') }}</p>
+        <button v-if="!making" class="btn main" @click="making = true">{{ t('class.newClass') }}</button>
+      </div>
       <template v-else>
         <div class="head">
-          <div class="grow"><h1 dir="auto">{{ current.label }}</h1><p class="small muted facts">{{ [count('common.students', current.students), current.subject, current.level && t('class.levelIs', { level: current.level }), current.room && t('class.roomIs', { room: current.room }), t('class.taughtBy', { names: current.teachers.map((one) => one.name).join(', ') })].filter(Boolean).join(' · ') }}</p></div>
+          <div class="grow">
+            <h1 dir="auto">{{ current.label }}</h1>
+            <p class="small muted facts">
+              {{
+                [
+                  count('common.students', current.students),
+                  current.subject,
+                  current.level && t('class.levelIs', { level: current.level }),
+                  current.room && t('class.roomIs', { room: current.room }),
+                  t('class.taughtBy', { names: current.teachers.map((one) => one.name).join(', ') }),
+                ]
+                  .filter(Boolean)
+                  .join(' · ')
+              }}
+            </p>
+          </div>
           <button v-if="current.putAwayAt === null" class="btn" @click="practise">{{ t('practice.enter') }}</button>
         </div>
-        <nav class="parts" :aria-label="t('class.parts.label')"><RouterLink v-for="one in PARTS" :key="one" :to="address(current.id, one)" class="part" :class="{ on: part === one || (one === '' && part === 'bring-in') || (one === 'about' && part === 'copy') }" :aria-current="part === one ? 'page' : undefined">{{ t(`class.parts.${one || 'students'}`) }}</RouterLink></nav>
-        <p v-if="current.putAwayAt !== null" class="note put-away">{{ t('class.isAway') }} <RouterLink :to="{ path: '/progress', query: { class: current.id } }">{{ t('class.itsProgress') }}</RouterLink> <RouterLink v-if="owner" :to="address(current.id, 'about')">{{ t('class.bringBack') }}</RouterLink></p>
+        <nav class="parts" :aria-label="t('class.parts.label')">
+          <RouterLink
+            v-for="one in PARTS"
+            :key="one"
+            :to="address(current.id, one)"
+            class="part"
+            :class="{ on: part === one || (one === '' && part === 'bring-in') || (one === 'about' && part === 'copy') }"
+            :aria-current="part === one ? 'page' : undefined"
+            >{{ t(`class.parts.${one || 'students'}`) }}</RouterLink
+          >
+        </nav>
+        <p v-if="current.putAwayAt !== null" class="note put-away">
+          {{ t('class.isAway') }}
+          <RouterLink :to="{ path: '/progress', query: { class: current.id } }">{{ t('class.itsProgress') }}</RouterLink>{{ ' '
+          }}<RouterLink v-if="owner" :to="address(current.id, 'about')">{{ t('class.bringBack') }}</RouterLink>
+        </p>
         <FirstStepsStrip v-if="part !== 'bring-in' && firstSteps.of(current.id)" :steps="firstSteps.of(current.id)!" />
         <slot :school-class="current" />
       </template>
@@ -82,16 +149,60 @@ const practise = () =>
 </template>
 
 <style scoped>
-.classes { margin-block-end: 16px; gap: 6px; }
-.tab { text-decoration: none; display: inline-flex; align-items: center; gap: 7px; max-width: 260px; }
-.tab span { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-.tab[aria-current] { border-color: var(--text); box-shadow: inset 0 -3px 0 var(--now); }
-.away { border-style: dashed; }
-.head { display: flex; gap: 16px; align-items: flex-start; }
-.head h1 { overflow-wrap: anywhere; }
-.facts { margin-block-start: 2px; }
-.parts { display: flex; gap: 4px; border-block-end: 1px solid var(--line); margin-block: 12px 18px; flex-wrap: wrap; }
-.part { padding: 7px 12px; text-decoration: none; color: var(--text-2); font-weight: 600; border-block-end: 3px solid transparent; margin-block-end: -1px; }
-.part.on { color: var(--text); border-block-end-color: var(--now); }
-.put-away { margin-block-end: 16px; }
+.classes {
+  margin-block-end: 16px;
+  gap: 6px;
+}
+.tab {
+  text-decoration: none;
+  display: inline-flex;
+  align-items: center;
+  gap: 7px;
+  max-width: 260px;
+}
+.tab span {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.tab[aria-current] {
+  border-color: var(--text);
+  box-shadow: inset 0 -3px 0 var(--now);
+}
+.away {
+  border-style: dashed;
+}
+.head {
+  display: flex;
+  gap: 16px;
+  align-items: flex-start;
+}
+.head h1 {
+  overflow-wrap: anywhere;
+}
+.facts {
+  margin-block-start: 2px;
+}
+.parts {
+  display: flex;
+  gap: 4px;
+  border-block-end: 1px solid var(--line);
+  margin-block: 12px 18px;
+  flex-wrap: wrap;
+}
+.part {
+  padding: 7px 12px;
+  text-decoration: none;
+  color: var(--text-2);
+  font-weight: 600;
+  border-block-end: 3px solid transparent;
+  margin-block-end: -1px;
+}
+.part.on {
+  color: var(--text);
+  border-block-end-color: var(--now);
+}
+.put-away {
+  margin-block-end: 16px;
+}
 </style>

@@ -19,7 +19,12 @@ const route = useRoute();
 const router = useRouter();
 const classes = useClasses();
 const line = useTermLine();
-const { state, value: calendars, why, reload } = useLoad(async () => {
+const {
+  state,
+  value: calendars,
+  why,
+  reload,
+} = useLoad(async () => {
   if (!classes.all) await classes.load();
   return ask<CalendarReply[]>('GET', '/api/calendars');
 });
@@ -28,28 +33,40 @@ const path = computed(() => `/api/classes/${String(route.params.id)}/copy`);
 
 const form = ref({ name: '', section: '', from: '', to: '', calendarId: '', assignments: true });
 // Once for each class: a list that is loaded anew must not undo what was typed meanwhile.
-watch([() => source.value?.id, () => calendars.value !== null], () => {
-  const one = source.value;
-  if (!one || !calendars.value) return;
-  const from = termAt(one.terms, line.today)?.from ?? line.today;
-  form.value = { name: one.name, section: '', from, to: from, calendarId: one.calendarId, assignments: true };
-}, { immediate: true });
+watch(
+  [() => source.value?.id, () => calendars.value !== null],
+  () => {
+    const one = source.value;
+    if (!one || !calendars.value) return;
+    const from = termAt(one.terms, line.today)?.from ?? line.today;
+    form.value = { name: one.name, section: '', from, to: from, calendarId: one.calendarId, assignments: true };
+  },
+  { immediate: true },
+);
 const terms = computed(() => calendars.value?.find((one) => one.id === form.value.calendarId)?.terms ?? []);
-const request = computed<CopyRequest | null>(() => (source.value && form.value.from && form.value.to ? { ...form.value, name: form.value.name.trim() || source.value.name, version: source.value.version } : null));
+const request = computed<CopyRequest | null>(() =>
+  source.value && form.value.from && form.value.to
+    ? { ...form.value, name: form.value.name.trim() || source.value.name, version: source.value.version }
+    : null,
+);
 
 const preview = ref<CopyPreviewReply | null>(null);
 const { problem, busy, attempt } = useAttempt();
 let timer: ReturnType<typeof setTimeout> | undefined;
 let round = 0;
-watch(() => JSON.stringify(request.value && { ...request.value, name: '', section: '' }), () => {
-  clearTimeout(timer);
-  if (!request.value) return;
-  timer = setTimeout(async () => {
-    const mine = ++round;
-    const found = await ask<CopyPreviewReply>('POST', `${path.value}/preview`, { body: request.value }).catch(() => null);
-    if (mine === round) preview.value = found;
-  }, PREVIEW_AFTER_MS);
-}, { immediate: true });
+watch(
+  () => JSON.stringify(request.value && { ...request.value, name: '', section: '' }),
+  () => {
+    clearTimeout(timer);
+    if (!request.value) return;
+    timer = setTimeout(async () => {
+      const mine = ++round;
+      const found = await ask<CopyPreviewReply>('POST', `${path.value}/preview`, { body: request.value }).catch(() => null);
+      if (mine === round) preview.value = found;
+    }, PREVIEW_AFTER_MS);
+  },
+  { immediate: true },
+);
 const go = () =>
   attempt(async () => {
     const made = await ask<ClassReply>('POST', path.value, { body: request.value });
@@ -67,20 +84,109 @@ const same = computed(() => form.value.from === form.value.to && form.value.cale
         <form class="stack" @submit.prevent="go">
           <h2>{{ t('copy.title') }}</h2>
           <p class="muted">{{ t('copy.what') }}</p>
-          <div class="two"><div><label class="label" for="copy-name">{{ t('about.name') }}</label><input id="copy-name" v-model="form.name" class="field" maxlength="120" required dir="auto" /></div><div><label class="label" for="copy-section">{{ t('about.section') }}</label><input id="copy-section" v-model="form.section" class="field" maxlength="60" dir="auto" /></div></div>
-          <div v-if="(calendars?.length ?? 0) > 1"><label class="label" for="copy-calendar">{{ t('copy.calendar') }}</label><select id="copy-calendar" v-model="form.calendarId" class="field"><option v-for="one in calendars" :key="one.id" :value="one.id">{{ one.name }}</option></select></div>
-          <div class="two"><div><label class="label" for="copy-from">{{ t('copy.from') }}</label><input id="copy-from" v-model="form.from" class="field" type="date" required /></div><div><label class="label" for="copy-to">{{ t('copy.to') }}</label><input id="copy-to" v-model="form.to" class="field" type="date" required /></div></div>
-          <div class="row wrap"><button v-for="term in terms" :key="term.from" type="button" class="chip" :aria-pressed="form.to === term.from" @click="form.to = term.from">{{ t('copy.startOf', { term: term.name }) }}</button></div>
+          <div class="two">
+            <div>
+              <label class="label" for="copy-name">{{ t('about.name') }}</label><input
+                id="copy-name"
+                v-model="form.name"
+                class="field"
+                maxlength="120"
+                required
+                dir="auto"
+              />
+            </div>
+            <div>
+              <label class="label" for="copy-section">{{ t('about.section') }}</label><input
+                id="copy-section"
+                v-model="form.section"
+                class="field"
+                maxlength="60"
+                dir="auto"
+              />
+            </div>
+          </div>
+          <div v-if="(calendars?.length ?? 0) > 1">
+            <label class="label" for="copy-calendar">{{ t('copy.calendar') }}</label><select
+              id="copy-calendar"
+              v-model="form.calendarId"
+              class="field"
+            >
+              <option v-for="one in calendars" :key="one.id" :value="one.id">{{ one.name }}</option>
+            </select>
+          </div>
+          <div class="two">
+            <div>
+              <label class="label" for="copy-from">{{ t('copy.from') }}</label><input
+                id="copy-from"
+                v-model="form.from"
+                class="field"
+                type="date"
+                required
+              />
+            </div>
+            <div>
+              <label class="label" for="copy-to">{{ t('copy.to') }}</label><input
+                id="copy-to"
+                v-model="form.to"
+                class="field"
+                type="date"
+                required
+              />
+            </div>
+          </div>
+          <div class="row wrap">
+            <button
+              v-for="term in terms"
+              :key="term.from"
+              type="button"
+              class="chip"
+              :aria-pressed="form.to === term.from"
+              @click="form.to = term.from"
+            >
+              {{ t('copy.startOf', { term: term.name }) }}
+            </button>
+          </div>
           <p class="muted small">{{ t('copy.datesHint') }}</p>
           <label class="row"><input v-model="form.assignments" type="checkbox" /> {{ t('copy.assignments') }}</label>
-          <div v-if="problem" class="note bad" role="alert"><p>{{ problem.title }}</p><button v-if="problem.code === 'conflict.changedMeanwhile'" type="button" class="btn" @click="lookAgain">{{ t('bringIn.again') }}</button></div>
-          <div class="row"><button class="btn main" :disabled="busy || !preview">{{ preview && form.assignments ? count('copy.go', preview.assignments) : t('copy.goPlain') }}</button><RouterLink class="btn quiet" :to="`/class/${schoolClass.id}/about`">{{ t('common.cancel') }}</RouterLink></div>
+          <div v-if="problem" class="note bad" role="alert">
+            <p>{{ problem.title }}</p>
+            <button v-if="problem.code === 'conflict.changedMeanwhile'" type="button" class="btn" @click="lookAgain">
+              {{ t('bringIn.again') }}
+            </button>
+          </div>
+          <div class="row">
+            <button class="btn main" :disabled="busy || !preview">
+              {{ preview && form.assignments ? count('copy.go', preview.assignments) : t('copy.goPlain') }}</button><RouterLink
+              class="btn quiet"
+              :to="`/class/${schoolClass.id}/about`"
+              >{{ t('common.cancel') }}</RouterLink
+            >
+          </div>
         </form>
         <section v-if="preview">
           <h3>{{ t('copy.holds', { units: preview.units, categories: preview.categories }) }}</h3>
           <p class="muted small">{{ t('copy.never') }}</p>
           <p v-if="preview.dates.length === 0" class="muted small">{{ t('copy.noDates') }}</p>
-          <div v-else class="sheet dates" tabindex="0" role="region" :aria-label="t('copy.after')"><table class="table"><thead><tr><th>{{ t('move.piece') }}</th><th>{{ t('copy.date') }}</th><th>{{ t('copy.before') }}</th><th>{{ t('copy.after') }}</th></tr></thead><tbody><tr v-for="(one, index) in preview.dates" :key="index"><td dir="auto" class="title">{{ one.title || t('plan.untitled') }}</td><td class="muted">{{ t(`copy.field.${one.field}`) }}</td><td class="muted nowrap">{{ when(one.before, schoolClass.calendar.zone) }}</td><td class="nowrap" :class="{ muted: same }">{{ when(one.after, schoolClass.calendar.zone) }}</td></tr></tbody></table></div>
+          <div v-else class="sheet dates" tabindex="0" role="region" :aria-label="t('copy.after')">
+            <table class="table">
+              <thead>
+                <tr>
+                  <th>{{ t('move.piece') }}</th>
+                  <th>{{ t('copy.date') }}</th>
+                  <th>{{ t('copy.before') }}</th>
+                  <th>{{ t('copy.after') }}</th>
+                </tr>
+              </thead>
+              <tbody>
+                <tr v-for="(one, index) in preview.dates" :key="index">
+                  <td dir="auto" class="title">{{ one.title || t('plan.untitled') }}</td>
+                  <td class="muted">{{ t(`copy.field.${one.field}`) }}</td>
+                  <td class="muted nowrap">{{ when(one.before, schoolClass.calendar.zone) }}</td>
+                  <td class="nowrap" :class="{ muted: same }">{{ when(one.after, schoolClass.calendar.zone) }}</td>
+                </tr>
+              </tbody>
+            </table>
+          </div>
         </section>
       </div>
     </LoadGate>
@@ -88,10 +194,31 @@ const same = computed(() => form.value.from === form.value.to && form.value.cale
 </template>
 
 <style scoped>
-.copy { display: grid; grid-template-columns: 420px minmax(0, 1fr); gap: 36px; align-items: start; }
-.two { display: grid; grid-template-columns: 1fr 1fr; gap: 12px; }
-.dates { max-height: calc(100vh - 320px); overflow: auto; margin-block-start: 8px; }
-.title { overflow-wrap: anywhere; }
-.nowrap { white-space: nowrap; }
-@media (max-width: 900px) { .copy { grid-template-columns: minmax(0, 1fr); } }
+.copy {
+  display: grid;
+  grid-template-columns: 420px minmax(0, 1fr);
+  gap: 36px;
+  align-items: start;
+}
+.two {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 12px;
+}
+.dates {
+  max-height: calc(100vh - 320px);
+  overflow: auto;
+  margin-block-start: 8px;
+}
+.title {
+  overflow-wrap: anywhere;
+}
+.nowrap {
+  white-space: nowrap;
+}
+@media (max-width: 900px) {
+  .copy {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

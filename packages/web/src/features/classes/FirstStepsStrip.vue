@@ -12,9 +12,27 @@ const parts = computed(() => {
   const { classId, students, canSignIn, issued, draft } = props.steps;
   const query = { ...kept.value, class: classId };
   const all = [
-    { key: 'students', done: students > 0, said: students > 0 ? count('common.students', students) : t('firstSteps.noStudents'), to: { path: `/class/${classId}`, query: { ...kept.value, add: '' } } },
-    { key: 'signIn', done: canSignIn > 0, said: canSignIn > 0 ? t('firstSteps.canSignIn', { a: canSignIn, b: students }) : t(students > 0 ? 'firstSteps.nobodySignsIn' : 'firstSteps.signInLater'), to: { path: `/class/${classId}`, query: { ...kept.value, cards: '' } } },
-    { key: 'work', done: issued > 0, said: issued > 0 ? count('firstSteps.issued', issued) : t(draft ? 'firstSteps.draft' : 'firstSteps.noWork'), to: draft ? { path: `/compose/${draft}`, query } : { path: '/compose', query } },
+    {
+      key: 'students',
+      done: students > 0,
+      said: students > 0 ? count('common.students', students) : t('firstSteps.noStudents'),
+      to: { path: `/class/${classId}`, query: { ...kept.value, add: '' } },
+    },
+    {
+      key: 'signIn',
+      done: canSignIn > 0,
+      said:
+        canSignIn > 0
+          ? t('firstSteps.canSignIn', { a: canSignIn, b: students })
+          : t(students > 0 ? 'firstSteps.nobodySignsIn' : 'firstSteps.signInLater'),
+      to: { path: `/class/${classId}`, query: { ...kept.value, cards: '' } },
+    },
+    {
+      key: 'work',
+      done: issued > 0,
+      said: issued > 0 ? count('firstSteps.issued', issued) : t(draft ? 'firstSteps.draft' : 'firstSteps.noWork'),
+      to: draft ? { path: `/compose/${draft}`, query } : { path: '/compose', query },
+    },
   ];
   const next = all.find((one) => !one.done);
   // Who can sign in is asked once there is somebody.
@@ -38,11 +56,39 @@ const actOf = (key: string) => t(key === 'work' && props.steps.draft ? 'firstSte
 </template>
 
 <style scoped>
-.strip { padding: 10px 16px 14px; margin-block-end: 16px; border-inline-start: 5px solid var(--now); max-inline-size: 1240px; }
-.strip h2 { font-size: 17px; margin-block-end: 8px; overflow-wrap: anywhere; }
-.parts { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 18px; }
-.parts li { display: grid; gap: 3px; justify-items: start; align-content: start; border-block-start: 3px solid var(--line); padding-block-start: 6px; }
-.parts .done { border-block-start-color: var(--good); }
-.parts .btn { margin-block-start: 4px; }
-@media (max-width: 760px) { .parts { grid-template-columns: 1fr; } }
+.strip {
+  padding: 10px 16px 14px;
+  margin-block-end: 16px;
+  border-inline-start: 5px solid var(--now);
+  max-inline-size: 1240px;
+}
+.strip h2 {
+  font-size: 17px;
+  margin-block-end: 8px;
+  overflow-wrap: anywhere;
+}
+.parts {
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  gap: 18px;
+}
+.parts li {
+  display: grid;
+  gap: 3px;
+  justify-items: start;
+  align-content: start;
+  border-block-start: 3px solid var(--line);
+  padding-block-start: 6px;
+}
+.parts .done {
+  border-block-start-color: var(--good);
+}
+.parts .btn {
+  margin-block-start: 4px;
+}
+@media (max-width: 760px) {
+  .parts {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

@@ -26,13 +26,13 @@ const { t, name, count } = useWords();
 const route = useRoute();
 const line = useTermLine();
 const path = computed(() => `/api/classes/${String(route.params.id)}/groupings`);
-const { state, value, why, reload } = useLoad(
-  async () => {
-    const [groupings, roster] = await Promise.all([ask<GroupingReply[]>('GET', path.value), ask<RosterStudent[]>('GET', `/api/classes/${String(route.params.id)}/roster`)]);
-    return { groupings, students: roster.filter((one) => one.left === null) };
-  },
-  [() => route.params.id],
-);
+const { state, value, why, reload } = useLoad(async () => {
+  const [groupings, roster] = await Promise.all([
+    ask<GroupingReply[]>('GET', path.value),
+    ask<RosterStudent[]>('GET', `/api/classes/${String(route.params.id)}/roster`),
+  ]);
+  return { groupings, students: roster.filter((one) => one.left === null) };
+}, [() => route.params.id]);
 const students = computed(() => value.value?.students ?? []);
 const nameOf = (id: string) => {
   const student = students.value.find((one) => one.id === id);
@@ -49,7 +49,14 @@ const { problem, busy, attempt } = useAttempt();
 const sure = ref(false);
 const placed = computed(() => new Set(draft.value?.groups.flatMap((group) => group.studentIds)));
 const loose = computed(() => students.value.filter((one) => !placed.value.has(one.id)).map((one) => one.id));
-const lists = computed(() => (draft.value ? [{ id: NOBODY, name: t('groups.nobody'), studentIds: loose.value }, ...draft.value.groups.map((group, index) => ({ id: String(index), name: group.name, studentIds: group.studentIds }))] : []));
+const lists = computed(() =>
+  draft.value
+    ? [
+        { id: NOBODY, name: t('groups.nobody'), studentIds: loose.value },
+        ...draft.value.groups.map((group, index) => ({ id: String(index), name: group.name, studentIds: group.studentIds })),
+      ]
+    : [],
+);
 
 // A few letters that can be said aloud; it is no secret, only a name for one way of dealing out.
 const newSeed = () => Array.from(crypto.getRandomValues(new Uint8Array(4)), (byte) => SEED_LETTERS[byte % SEED_LETTERS.length]).join('');
@@ -59,9 +66,17 @@ const begin = (more: Partial<Draft>) => {
 };
 const pick = () => begin({ groups: [1, 2].map((n) => ({ id: null, name: t('groups.groupN', { n }), studentIds: [] })) });
 function deal(seed: string): void {
-  const dealt = randomGroups(students.value.map((one) => one.id), Math.max(1, Math.min(into.value, 40)), seed);
+  const dealt = randomGroups(
+    students.value.map((one) => one.id),
+    Math.max(1, Math.min(into.value, 40)),
+    seed,
+  );
   const before = draft.value;
-  const groups = dealt.map((studentIds, index) => ({ id: before?.groups[index]?.id ?? null, name: before?.groups[index]?.name ?? t('groups.groupN', { n: index + 1 }), studentIds }));
+  const groups = dealt.map((studentIds, index) => ({
+    id: before?.groups[index]?.id ?? null,
+    name: before?.groups[index]?.name ?? t('groups.groupN', { n: index + 1 }),
+    studentIds,
+  }));
   begin({ ...(before ? { id: before.id, version: before.version, name: before.name, until: before.until } : {}), seed, groups });
 }
 function takePasted(): void {
@@ -108,7 +123,10 @@ function add(group: number, event: Event): void {
 const save = () =>
   attempt(async () => {
     const { id, version, ...body } = draft.value!;
-    const stored = id === null ? await ask<GroupingReply>('POST', path.value, { body }) : await ask<GroupingReply>('PUT', `${path.value}/${id}`, { body: { ...body, version } });
+    const stored =
+      id === null
+        ? await ask<GroupingReply>('POST', path.value, { body })
+        : await ask<GroupingReply>('PUT', `${path.value}/${id}`, { body: { ...body, version } });
     await reload();
     open(stored);
   });
@@ -129,42 +147,167 @@ const today = computed(() => line.today);
       <div v-else class="groups">
         <aside class="stack">
           <ul v-if="value!.groupings.length > 0" class="plain sheet kept">
-            <li v-for="one in value!.groupings" :key="one.id"><button class="grouping" :aria-current="draft?.id === one.id ? 'true' : undefined" @click="open(one)"><strong dir="auto">{{ one.name }}</strong><span class="muted small">{{ [count('groups.count', one.groups.length), one.until && t('groups.until', { day: localDayText(one.until) })].filter(Boolean).join(' · ') }}</span></button></li>
+            <li v-for="one in value!.groupings" :key="one.id">
+              <button class="grouping" :aria-current="draft?.id === one.id ? 'true' : undefined" @click="open(one)">
+                <strong dir="auto">{{ one.name }}</strong><span class="muted small">{{
+                  [count('groups.count', one.groups.length), one.until && t('groups.until', { day: localDayText(one.until) })]
+                    .filter(Boolean)
+                    .join(' · ')
+                }}</span>
+              </button>
+            </li>
           </ul>
           <p v-else class="muted">{{ t('groups.none') }}</p>
           <section v-if="schoolClass.putAwayAt === null" class="sheet box stack">
             <h2>{{ t('groups.make') }}</h2>
-            <form class="row wrap" @submit.prevent="deal(newSeed())"><label for="into" class="small">{{ t('groups.into') }}</label><input id="into" v-model.number="into" class="field number into" type="number" min="1" max="40" required /><button class="btn main">{{ t('groups.random') }}</button></form>
-            <div class="row"><button class="btn" @click="pick">{{ t('groups.pick') }}</button><button class="btn" :aria-expanded="pasting" @click="pasting = !pasting">{{ t('groups.paste') }}</button></div>
-            <form v-if="pasting" class="stack" @submit.prevent="takePasted"><label for="pasted" class="small">{{ t('groups.pasteHint') }}</label><textarea id="pasted" v-model="pasted" class="field" rows="4" dir="auto" /><button class="btn main" :disabled="pasted.trim() === ''">{{ t('groups.pasteGo') }}</button></form>
-            <ul v-if="unknown.length > 0" class="note bad small unknown"><li v-for="one in unknown" :key="`${one.line} ${one.text}`">{{ t(`groups.unknown.${one.why}`, { line: one.line, text: one.text }) }}</li></ul>
+            <form class="row wrap" @submit.prevent="deal(newSeed())">
+              <label for="into" class="small">{{ t('groups.into') }}</label><input
+                id="into"
+                v-model.number="into"
+                class="field number into"
+                type="number"
+                min="1"
+                max="40"
+                required
+              /><button class="btn main">
+                {{ t('groups.random') }}
+              </button>
+            </form>
+            <div class="row">
+              <button class="btn" @click="pick">{{ t('groups.pick') }}</button><button
+                class="btn"
+                :aria-expanded="pasting"
+                @click="pasting = !pasting"
+              >
+                {{ t('groups.paste') }}
+              </button>
+            </div>
+            <form v-if="pasting" class="stack" @submit.prevent="takePasted">
+              <label for="pasted" class="small">{{ t('groups.pasteHint') }}</label><textarea
+                id="pasted"
+                v-model="pasted"
+                class="field"
+                rows="4"
+                dir="auto"
+              /><button class="btn main" :disabled="pasted.trim() === ''">
+                {{ t('groups.pasteGo') }}
+              </button>
+            </form>
+            <ul v-if="unknown.length > 0" class="note bad small unknown">
+              <li v-for="one in unknown" :key="`${one.line} ${one.text}`">
+                {{ t(`groups.unknown.${one.why}`, { line: one.line, text: one.text }) }}
+              </li>
+            </ul>
           </section>
         </aside>
         <section v-if="draft">
           <form class="row wrap head" @submit.prevent="save">
             <label class="hidden-text" for="grouping-name">{{ t('groups.name') }}</label>
-            <input id="grouping-name" v-model="draft.name" class="field title" maxlength="80" required :placeholder="t('groups.name')" dir="auto" @input="dirty = true" />
-            <label class="row small"><input type="radio" :checked="draft.until === null" @change="(draft.until = null), (dirty = true)" /> {{ t('groups.keep') }}</label>
-            <label class="row small"><input type="radio" :checked="draft.until !== null" @change="(draft.until = plusDays(today, 0)), (dirty = true)" /> {{ t('groups.once') }}</label>
+            <input
+              id="grouping-name"
+              v-model="draft.name"
+              class="field title"
+              maxlength="80"
+              required
+              :placeholder="t('groups.name')"
+              dir="auto"
+              @input="dirty = true"
+            />
+            <label class="row small"
+              ><input type="radio" :checked="draft.until === null" @change="((draft.until = null), (dirty = true))" />
+              {{ t('groups.keep') }}</label
+            >
+            <label class="row small"
+              ><input type="radio" :checked="draft.until !== null" @change="((draft.until = plusDays(today, 0)), (dirty = true))" />
+              {{ t('groups.once') }}</label
+            >
             <span class="grow" />
             <span v-if="draft.seed" class="small muted">{{ t('groups.seed', { seed: draft.seed }) }}</span>
             <button v-if="draft.seed" type="button" class="btn" @click="deal(newSeed())">{{ t('groups.again') }}</button>
-            <button class="btn" :class="{ main: dirty }" :disabled="busy || !dirty || draft.name.trim() === '' || schoolClass.putAwayAt !== null">{{ dirty ? t('groups.save') : t('groups.saved') }}</button>
-            <template v-if="sure"><button type="button" class="btn" @click="remove">{{ t('groups.dissolveYes') }}</button><button type="button" class="btn quiet" @click="sure = false">{{ t('common.cancel') }}</button></template>
-            <button v-else type="button" class="btn quiet" @click="draft.id === null ? remove() : (sure = true)">{{ draft.id === null ? t('common.cancel') : t('groups.dissolve') }}</button>
+            <button
+              class="btn"
+              :class="{ main: dirty }"
+              :disabled="busy || !dirty || draft.name.trim() === '' || schoolClass.putAwayAt !== null"
+            >
+              {{ dirty ? t('groups.save') : t('groups.saved') }}
+            </button>
+            <template v-if="sure"
+              ><button type="button" class="btn" @click="remove">{{ t('groups.dissolveYes') }}</button
+              ><button type="button" class="btn quiet" @click="sure = false">{{ t('common.cancel') }}</button></template
+            >
+            <button v-else type="button" class="btn quiet" @click="draft.id === null ? remove() : (sure = true)">
+              {{ draft.id === null ? t('common.cancel') : t('groups.dissolve') }}
+            </button>
           </form>
-          <div v-if="problem" class="note bad" role="alert"><p>{{ [problem.title, ...problem.errors.map((one) => one.message)].join(' ') }}</p><button v-if="problem.code === 'conflict.changedMeanwhile'" class="btn" @click="takeTheirs">{{ t('compose.conflictTheirs') }}</button></div>
+          <div v-if="problem" class="note bad" role="alert">
+            <p>{{ [problem.title, ...problem.errors.map((one) => one.message)].join(' ') }}</p>
+            <button v-if="problem.code === 'conflict.changedMeanwhile'" class="btn" @click="takeTheirs">
+              {{ t('compose.conflictTheirs') }}
+            </button>
+          </div>
           <p class="muted small how">{{ t('groups.how') }}</p>
           <div class="lists">
             <section v-for="list in lists" :key="list.id" class="sheet list" :class="{ loose: list.id === NOBODY }" :data-list="list.id">
-              <div class="row"><template v-if="list.id === NOBODY"><h3 class="grow">{{ list.name }}</h3></template><input v-else v-model="draft.groups[Number(list.id)]!.name" class="field group-name" maxlength="80" :aria-label="t('groups.groupName')" dir="auto" @input="dirty = true" /><span class="muted small">{{ list.studentIds.length }}</span></div>
+              <div class="row">
+                <template v-if="list.id === NOBODY"
+                  ><h3 class="grow">{{ list.name }}</h3></template
+                ><input
+                  v-else
+                  v-model="draft.groups[Number(list.id)]!.name"
+                  class="field group-name"
+                  maxlength="80"
+                  :aria-label="t('groups.groupName')"
+                  dir="auto"
+                  @input="dirty = true"
+                /><span class="muted small">{{ list.studentIds.length }}</span>
+              </div>
               <ul v-sortable="{ group: 'students', list: list.id, moved: dragged }" class="plain chips">
-                <li v-for="id in list.studentIds" :key="id" data-drag class="member" :data-student="id" tabindex="0" @keydown="key($event, id, list.id)"><span class="grow clip" dir="auto">{{ nameOf(id) }}</span><button v-if="list.id !== NOBODY" class="out" :aria-label="t('groups.takeOut', { name: nameOf(id) })" @click="move(id, list.id, NOBODY)">−</button></li>
+                <li
+                  v-for="id in list.studentIds"
+                  :key="id"
+                  data-drag
+                  class="member"
+                  :data-student="id"
+                  tabindex="0"
+                  @keydown="key($event, id, list.id)"
+                >
+                  <span class="grow clip" dir="auto">{{ nameOf(id) }}</span><button
+                    v-if="list.id !== NOBODY"
+                    class="out"
+                    :aria-label="t('groups.takeOut', { name: nameOf(id) })"
+                    @click="move(id, list.id, NOBODY)"
+                  >
+                    −
+                  </button>
+                </li>
               </ul>
-              <select v-if="list.id !== NOBODY" class="field small add" :aria-label="t('groups.addTo', { group: list.name })" @change="add(Number(list.id), $event)"><option value="">{{ t('groups.add') }}</option><option v-for="one in students.filter((student) => !list.studentIds.includes(student.id))" :key="one.id" :value="one.id">{{ name(one) }}</option></select>
-              <button v-if="list.id !== NOBODY && draft.groups.length > 1" class="btn quiet" @click="draft.groups.splice(Number(list.id), 1), (dirty = true)">{{ t('groups.removeGroup') }}</button>
+              <select
+                v-if="list.id !== NOBODY"
+                class="field small add"
+                :aria-label="t('groups.addTo', { group: list.name })"
+                @change="add(Number(list.id), $event)"
+              >
+                <option value="">{{ t('groups.add') }}</option>
+                <option v-for="one in students.filter((student) => !list.studentIds.includes(student.id))" :key="one.id" :value="one.id">
+                  {{ name(one) }}
+                </option>
+              </select>
+              <button
+                v-if="list.id !== NOBODY && draft.groups.length > 1"
+                class="btn quiet"
+                @click="(draft.groups.splice(Number(list.id), 1), (dirty = true))"
+              >
+                {{ t('groups.removeGroup') }}
+              </button>
             </section>
-            <button class="btn new-group" @click="draft.groups.push({ id: null, name: t('groups.groupN', { n: draft.groups.length + 1 }), studentIds: [] }), (dirty = true)">{{ t('groups.addGroup') }}</button>
+            <button
+              class="btn new-group"
+              @click="
+                (draft.groups.push({ id: null, name: t('groups.groupN', { n: draft.groups.length + 1 }), studentIds: [] }), (dirty = true))
+              "
+            >
+              {{ t('groups.addGroup') }}
+            </button>
           </div>
         </section>
         <p v-else class="note choose">{{ t('groups.choose') }}</p>
@@ -174,26 +317,119 @@ const today = computed(() => line.today);
 </template>
 
 <style scoped>
-.groups { display: grid; grid-template-columns: 290px minmax(0, 1fr); gap: 24px; align-items: start; }
-.grouping { width: 100%; display: grid; text-align: start; background: none; border: 0; border-block-end: 1px solid var(--line-2); padding: 9px 14px; cursor: pointer; color: inherit; overflow-wrap: anywhere; }
-.grouping[aria-current] { background: var(--surface-now); box-shadow: inset 3px 0 0 var(--now); }
-.box { padding: 14px 16px; }
-.into { width: 60px; }
-.box .row { gap: 8px; }
-.unknown { padding-inline-start: 28px; }
-.head { gap: 10px; margin-block-end: 6px; }
-.title { width: 220px; font-weight: 650; }
-.how { margin-block: 6px 10px; }
-.lists { display: grid; grid-template-columns: repeat(auto-fill, minmax(190px, 1fr)); gap: 12px; align-items: start; }
-.list { padding: 10px; }
-.loose { background: none; border-style: dashed; }
-.group-name { font-weight: 650; border-color: transparent; padding-inline: 4px; background: none; }
-.group-name:hover, .group-name:focus { border-color: var(--field-line); }
-.chips { min-height: 40px; display: grid; grid-template-columns: minmax(0, 1fr); gap: 5px; margin-block: 6px; align-content: start; }
-.member { display: flex; align-items: center; gap: 6px; background: var(--surface-2); border-radius: 6px; padding: 3px 4px 3px 9px; cursor: grab; font-size: 14px; min-height: 28px; }
-.out { border: 0; background: none; color: var(--text-2); width: 24px; height: 24px; border-radius: 4px; cursor: pointer; font-weight: 700; }
-.add { min-height: 30px; padding-block: 2px; }
-.new-group { align-self: stretch; min-height: 60px; border-style: dashed; background: none; }
-.choose { align-self: start; }
-@media (max-width: 900px) { .groups { grid-template-columns: minmax(0, 1fr); } }
+.groups {
+  display: grid;
+  grid-template-columns: 290px minmax(0, 1fr);
+  gap: 24px;
+  align-items: start;
+}
+.grouping {
+  width: 100%;
+  display: grid;
+  text-align: start;
+  background: none;
+  border: 0;
+  border-block-end: 1px solid var(--line-2);
+  padding: 9px 14px;
+  cursor: pointer;
+  color: inherit;
+  overflow-wrap: anywhere;
+}
+.grouping[aria-current] {
+  background: var(--surface-now);
+  box-shadow: inset 3px 0 0 var(--now);
+}
+.box {
+  padding: 14px 16px;
+}
+.into {
+  width: 60px;
+}
+.box .row {
+  gap: 8px;
+}
+.unknown {
+  padding-inline-start: 28px;
+}
+.head {
+  gap: 10px;
+  margin-block-end: 6px;
+}
+.title {
+  width: 220px;
+  font-weight: 650;
+}
+.how {
+  margin-block: 6px 10px;
+}
+.lists {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(190px, 1fr));
+  gap: 12px;
+  align-items: start;
+}
+.list {
+  padding: 10px;
+}
+.loose {
+  background: none;
+  border-style: dashed;
+}
+.group-name {
+  font-weight: 650;
+  border-color: transparent;
+  padding-inline: 4px;
+  background: none;
+}
+.group-name:hover,
+.group-name:focus {
+  border-color: var(--field-line);
+}
+.chips {
+  min-height: 40px;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 5px;
+  margin-block: 6px;
+  align-content: start;
+}
+.member {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+  background: var(--surface-2);
+  border-radius: 6px;
+  padding: 3px 4px 3px 9px;
+  cursor: grab;
+  font-size: 14px;
+  min-height: 28px;
+}
+.out {
+  border: 0;
+  background: none;
+  color: var(--text-2);
+  width: 24px;
+  height: 24px;
+  border-radius: 4px;
+  cursor: pointer;
+  font-weight: 700;
+}
+.add {
+  min-height: 30px;
+  padding-block: 2px;
+}
+.new-group {
+  align-self: stretch;
+  min-height: 60px;
+  border-style: dashed;
+  background: none;
+}
+.choose {
+  align-self: start;
+}
+@media (max-width: 900px) {
+  .groups {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

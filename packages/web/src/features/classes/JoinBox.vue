@@ -27,15 +27,21 @@ const act = (work: () => Promise<ClassReply>, word: string) =>
     said.value = word;
   });
 const renew = () => act(() => ask('POST', path.value), t('class.renewed'));
-const set = (open: boolean, until: number | null, asksNumber = props.schoolClass.joinAsksNumber) => act(() => ask('PUT', path.value, { body: { open, until, asksNumber } }), '');
+const set = (open: boolean, until: number | null, asksNumber = props.schoolClass.joinAsksNumber) =>
+  act(() => ask('PUT', path.value, { body: { open, until, asksNumber } }), '');
 </script>
 
 <template>
   <section class="sheet box">
     <h2>{{ t('class.joinCode') }}</h2>
     <p class="code" :class="{ shut }">{{ schoolClass.joinCode }}</p>
-    <p v-if="shut" class="small alarm">{{ over && schoolClass.joinOpen ? t('class.codeOver', { when: when(schoolClass.joinUntil!, zone) }) : t('class.codeShut') }}</p>
-    <p v-else class="muted small">{{ t('class.joinHow', { address }) }}<template v-if="schoolClass.joinUntil !== null"> {{ t('class.codeUntil', { when: when(schoolClass.joinUntil, zone) }) }}</template></p>
+    <p v-if="shut" class="small alarm">
+      {{ over && schoolClass.joinOpen ? t('class.codeOver', { when: when(schoolClass.joinUntil!, zone) }) : t('class.codeShut') }}
+    </p>
+    <p v-else class="muted small">
+      {{ t('class.joinHow', { address })
+      }}<template v-if="schoolClass.joinUntil !== null"> {{ t('class.codeUntil', { when: when(schoolClass.joinUntil, zone) }) }}</template>
+    </p>
     <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
     <p v-if="said" class="good small" role="status">{{ said }}</p>
     <div v-if="!away" class="row wrap acts">
@@ -45,18 +51,58 @@ const set = (open: boolean, until: number | null, asksNumber = props.schoolClass
       <button class="btn" @click="renew">{{ t('class.renew') }}</button>
       <button v-if="!shut" class="btn quiet" :aria-expanded="setting" @click="setting = !setting">{{ t('class.codeUntilSet') }}</button>
     </div>
-    <label v-if="!away" class="row small asks"><input type="checkbox" :checked="schoolClass.joinAsksNumber" @change="set(schoolClass.joinOpen, schoolClass.joinUntil, ($event.target as HTMLInputElement).checked)" /> <span>{{ t('class.asksNumber') }}</span></label>
-    <WhenField v-if="setting && !shut" :model-value="schoolClass.joinUntil" class="until" :zone="zone" :usual-time="null" :label="t('class.codeUntilSet')" :empty="t('class.codeAlways')" @update:model-value="(until) => set(true, until)" />
+    <label v-if="!away" class="row small asks"
+      ><input
+        type="checkbox"
+        :checked="schoolClass.joinAsksNumber"
+        @change="set(schoolClass.joinOpen, schoolClass.joinUntil, ($event.target as HTMLInputElement).checked)"
+      />{{ ' ' }}<span>{{ t('class.asksNumber') }}</span></label
+    >
+    <WhenField
+      v-if="setting && !shut"
+      :model-value="schoolClass.joinUntil"
+      class="until"
+      :zone="zone"
+      :usual-time="null"
+      :label="t('class.codeUntilSet')"
+      :empty="t('class.codeAlways')"
+      @update:model-value="(until) => set(true, until)"
+    />
   </section>
 </template>
 
 <style scoped>
-.box { padding: 16px 18px; }
-.code { font: 700 34px var(--font-head); letter-spacing: 0.12em; margin-block: 4px; }
-.code.shut { text-decoration: line-through; color: var(--text-3); }
-.acts { margin-block-start: 10px; gap: 6px; }
-.acts .btn { padding-inline: 10px; }
-.asks { margin-block-start: 10px; align-items: flex-start; }
-.asks input { width: 17px; height: 17px; accent-color: var(--act); flex: none; }
-.until { margin-block-start: 10px; flex-wrap: wrap; }
+.box {
+  padding: 16px 18px;
+}
+.code {
+  font: 700 34px var(--font-head);
+  letter-spacing: 0.12em;
+  margin-block: 4px;
+}
+.code.shut {
+  text-decoration: line-through;
+  color: var(--text-3);
+}
+.acts {
+  margin-block-start: 10px;
+  gap: 6px;
+}
+.acts .btn {
+  padding-inline: 10px;
+}
+.asks {
+  margin-block-start: 10px;
+  align-items: flex-start;
+}
+.asks input {
+  width: 17px;
+  height: 17px;
+  accent-color: var(--act);
+  flex: none;
+}
+.until {
+  margin-block-start: 10px;
+  flex-wrap: wrap;
+}
 </style>

@@ -28,18 +28,48 @@ const fill = () => (document.fullscreenElement ? document.exitFullscreen() : doc
           <p class="how">{{ t('class.joinHow', { address }) }}</p>
           <QrCode :text="link(value.joinCode)" :label="link(value.joinCode)" class="qr" />
         </template>
-        <div class="row acts"><button class="btn" @click="fill">{{ t('class.fullScreen') }}</button><RouterLink class="btn" :to="`/class/${value.id}`">{{ t('common.close') }}</RouterLink></div>
+        <div class="row acts">
+          <button class="btn" @click="fill">{{ t('class.fullScreen') }}</button><RouterLink class="btn" :to="`/class/${value.id}`">{{
+            t('common.close')
+          }}</RouterLink>
+        </div>
       </div>
     </LoadGate>
   </main>
 </template>
 
 <style scoped>
-.board { min-height: 100vh; background: var(--mast); color: var(--on-mast); display: grid; place-items: center; padding: 20px; text-align: center; }
-.board h1 { font-size: clamp(22px, 3.4vw, 40px); overflow-wrap: anywhere; }
-.code { font: 700 clamp(52px, 13.5vw, 190px) / 1.12 var(--font-head); letter-spacing: 0.06em; }
-.how { font-size: clamp(18px, 2vw, 26px); color: var(--on-mast-2); margin-block-end: 20px; }
-.qr { width: clamp(150px, 30vh, 300px); margin-inline: auto; }
-.acts { justify-content: center; margin-block-start: 22px; }
-.board :focus-visible { outline-color: var(--now); }
+.board {
+  min-height: 100vh;
+  background: var(--mast);
+  color: var(--on-mast);
+  display: grid;
+  place-items: center;
+  padding: 20px;
+  text-align: center;
+}
+.board h1 {
+  font-size: clamp(22px, 3.4vw, 40px);
+  overflow-wrap: anywhere;
+}
+.code {
+  font: 700 clamp(52px, 13.5vw, 190px) / 1.12 var(--font-head);
+  letter-spacing: 0.06em;
+}
+.how {
+  font-size: clamp(18px, 2vw, 26px);
+  color: var(--on-mast-2);
+  margin-block-end: 20px;
+}
+.qr {
+  width: clamp(150px, 30vh, 300px);
+  margin-inline: auto;
+}
+.acts {
+  justify-content: center;
+  margin-block-start: 22px;
+}
+.board :focus-visible {
+  outline-color: var(--now);
+}
 </style>

@@ -21,23 +21,40 @@ async function settle(body: SettleJoining): Promise<void> {
   if (await attempt(() => ask('POST', `/api/classes/${props.joining.classId}/joinings/${props.joining.id}`, { body }))) emit('settled');
 }
 function facts({ schoolNumber, hasPassword, cardMadeAt }: WaitingToJoin['listed'][number]): string {
-  const signsIn = hasPassword ? t('joining.hasPassword') : cardMadeAt === null ? t('joining.noSignIn') : t('joining.hasCard', { day: dateText(cardMadeAt, zone()) });
+  const signsIn = hasPassword
+    ? t('joining.hasPassword')
+    : cardMadeAt === null
+      ? t('joining.noSignIn')
+      : t('joining.hasCard', { day: dateText(cardMadeAt, zone()) });
   return [schoolNumber, signsIn].filter(Boolean).join(' · ');
 }
 </script>
 
 <template>
   <div class="sheet joining stack">
-    <p><ClassSquare :hue="line.classOf(joining.classId)?.hue ?? 0" /> <strong dir="auto">{{ t('joining.asks', { name: name(joining.student), className: line.classOf(joining.classId)?.name ?? '' }) }}</strong></p>
+    <p>
+      <ClassSquare :hue="line.classOf(joining.classId)?.hue ?? 0" />{{ ' '
+      }}<strong dir="auto">{{
+        t('joining.asks', { name: name(joining.student), className: line.classOf(joining.classId)?.name ?? '' })
+      }}</strong>
+    </p>
     <p class="small muted">{{ t(joining.elsewhere ? 'joining.elsewhere' : 'joining.fresh', { when: when(joining.at, zone()) }) }}</p>
-    <p v-if="joining.listed.length === 1" class="small">{{ t('joining.listed') }} <strong dir="auto">{{ name(joining.listed[0]!) }}</strong> <span class="muted">{{ facts(joining.listed[0]!) }}</span></p>
+    <p v-if="joining.listed.length === 1" class="small">
+      {{ t('joining.listed') }} <strong dir="auto">{{ name(joining.listed[0]!) }}</strong>{{ ' '
+      }}<span class="muted">{{ facts(joining.listed[0]!) }}</span>
+    </p>
     <fieldset v-else-if="joining.listed.length > 1" class="plain">
       <legend class="small">{{ t('joining.which') }}</legend>
-      <label v-for="one in joining.listed" :key="one.id" class="row small"><input v-model="listedId" type="radio" :name="joining.id" :value="one.id" /> <span dir="auto">{{ name(one) }}</span> <span class="muted">{{ facts(one) }}</span></label>
+      <label v-for="one in joining.listed" :key="one.id" class="row small"
+        ><input v-model="listedId" type="radio" :name="joining.id" :value="one.id" /> <span dir="auto">{{ name(one) }}</span>{{ ' '
+        }}<span class="muted">{{ facts(one) }}</span></label
+      >
     </fieldset>
     <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
     <div class="row wrap">
-      <button v-if="listedId" type="button" class="btn main" :disabled="busy" @click="settle({ how: 'same', listedId })">{{ t('joining.same') }}</button>
+      <button v-if="listedId" type="button" class="btn main" :disabled="busy" @click="settle({ how: 'same', listedId })">
+        {{ t('joining.same') }}
+      </button>
       <button type="button" class="btn" :disabled="busy" @click="settle({ how: 'other' })">{{ t('joining.other') }}</button>
       <button type="button" class="btn quiet" :disabled="busy" @click="settle({ how: 'refuse' })">{{ t('joining.refuse') }}</button>
     </div>
@@ -45,7 +62,17 @@ function facts({ schoolNumber, hasPassword, cardMadeAt }: WaitingToJoin['listed'
 </template>
 
 <style scoped>
-.joining { padding: 12px 16px; margin-block-end: 10px; border-inline-start: 5px solid var(--now); }
-.joining > * + * { margin-block-start: 5px; }
-fieldset { border: 0; padding: 0; margin: 0; }
+.joining {
+  padding: 12px 16px;
+  margin-block-end: 10px;
+  border-inline-start: 5px solid var(--now);
+}
+.joining > * + * {
+  margin-block-start: 5px;
+}
+fieldset {
+  border: 0;
+  padding: 0;
+  margin: 0;
+}
 </style>

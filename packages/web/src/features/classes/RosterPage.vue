@@ -31,7 +31,10 @@ const { state, value, why, reload } = useLoad(async () => {
   const id = (route.params.id as string) || scope.classId.value || classes.active[0]?.id || all[0]?.id;
   shownId.value = id ?? null;
   if (!id) return [];
-  const [students, onTheWay] = await Promise.all([ask<RosterStudent[]>('GET', `/api/classes/${id}/roster`), ask<JoiningsReply>('GET', `/api/classes/${id}/joinings`)]);
+  const [students, onTheWay] = await Promise.all([
+    ask<RosterStudent[]>('GET', `/api/classes/${id}/roster`),
+    ask<JoiningsReply>('GET', `/api/classes/${id}/joinings`),
+  ]);
   joinings.value = onTheWay;
   return students;
 }, [() => route.params.id, () => scope.classId.value, () => classes.all?.length]);
@@ -74,11 +77,16 @@ const printCards = (schoolClass: ClassReply) =>
   });
 const invite = (schoolClass: ClassReply) =>
   attempt(async () => {
-    const { invited, withoutAddress } = await ask<InviteStudentsReply>('POST', `/api/classes/${schoolClass.id}/invitations`, { body: { studentIds: ids() } });
-    said.value = [count('roster.invited', invited), withoutAddress.length > 0 ? count('roster.noAddress', withoutAddress.length) : ''].filter(Boolean).join(' ');
+    const { invited, withoutAddress } = await ask<InviteStudentsReply>('POST', `/api/classes/${schoolClass.id}/invitations`, {
+      body: { studentIds: ids() },
+    });
+    said.value = [count('roster.invited', invited), withoutAddress.length > 0 ? count('roster.noAddress', withoutAddress.length) : '']
+      .filter(Boolean)
+      .join(' ');
     await reload();
   });
-const takeOut = (schoolClass: ClassReply, kind: 'xlsx' | 'zip') => attempt(() => download('GET', `/api/classes/${schoolClass.id}/roster.${kind}`, `${schoolClass.label} roster.${kind}`));
+const takeOut = (schoolClass: ClassReply, kind: 'xlsx' | 'zip') =>
+  attempt(() => download('GET', `/api/classes/${schoolClass.id}/roster.${kind}`, `${schoolClass.label} roster.${kind}`));
 
 const takeBack = (schoolClass: ClassReply, id: string) =>
   attempt(async () => {
@@ -105,40 +113,124 @@ function signsIn(one: RosterStudent): string {
     <LoadGate :state="shownId === schoolClass.id ? state : 'loading'" :why="why" @retry="reload">
       <div class="columns">
         <section>
-          <template v-if="joinings.waiting.length > 0"><h2 class="who-is">{{ t('joining.title') }}</h2><JoiningCard v-for="one in joinings.waiting" :key="one.id" :joining="one" @settled="changed" /></template>
+          <template v-if="joinings.waiting.length > 0"
+            ><h2 class="who-is">{{ t('joining.title') }}</h2>
+            <JoiningCard v-for="one in joinings.waiting" :key="one.id" :joining="one" @settled="changed"
+          /></template>
           <div class="row wrap acts">
             <span class="muted small grow">{{ chosen.size === 0 ? t('roster.choose') : count('roster.chosen', picked.length) }}</span>
-            <template v-if="sure"><span class="small">{{ count('roster.cardsSure', withCard) }}</span><button class="btn main" @click="printCards(schoolClass)">{{ t('roster.cardsYes') }}</button><button class="btn quiet" @click="sure = false">{{ t('common.cancel') }}</button></template>
+            <template v-if="sure"
+              ><span class="small">{{ count('roster.cardsSure', withCard) }}</span
+              ><button class="btn main" @click="printCards(schoolClass)">{{ t('roster.cardsYes') }}</button
+              ><button class="btn quiet" @click="sure = false">{{ t('common.cancel') }}</button></template
+            >
             <template v-else>
-              <button class="btn" :class="{ main: picked.length > 0 }" :disabled="picked.length === 0 || busy || schoolClass.putAwayAt !== null" @click="printCards(schoolClass)">{{ count('roster.cards', picked.length) }}</button>
-              <button class="btn" :disabled="picked.length === 0 || busy || schoolClass.putAwayAt !== null" @click="invite(schoolClass)">{{ t('roster.invite') }}</button>
+              <button
+                class="btn"
+                :class="{ main: picked.length > 0 }"
+                :disabled="picked.length === 0 || busy || schoolClass.putAwayAt !== null"
+                @click="printCards(schoolClass)"
+              >
+                {{ count('roster.cards', picked.length) }}
+              </button>
+              <button class="btn" :disabled="picked.length === 0 || busy || schoolClass.putAwayAt !== null" @click="invite(schoolClass)">
+                {{ t('roster.invite') }}
+              </button>
             </template>
           </div>
           <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
           <p v-if="said" class="good small" role="status">{{ said }}</p>
-          <div v-if="here.length === 0 && gone.length === 0" class="note"><p class="muted">{{ t('class.emptyHint') }}</p></div>
+          <div v-if="here.length === 0 && gone.length === 0" class="note">
+            <p class="muted">{{ t('class.emptyHint') }}</p>
+          </div>
           <div v-else class="sheet wide-table">
             <table class="table">
-              <thead><tr><th class="tick"><input type="checkbox" :checked="all" :aria-label="t('roster.chooseAll')" @change="chooseAll" /></th><th>{{ t('class.columns.student') }}</th><th>{{ t('class.columns.userName') }}</th><th>{{ t('roster.number') }}</th><th>{{ t('class.columns.joined') }}</th><th><span class="hidden-text">{{ t('roster.edit') }}</span></th></tr></thead>
+              <thead>
+                <tr>
+                  <th class="tick"><input type="checkbox" :checked="all" :aria-label="t('roster.chooseAll')" @change="chooseAll" /></th>
+                  <th>{{ t('class.columns.student') }}</th>
+                  <th>{{ t('class.columns.userName') }}</th>
+                  <th>{{ t('roster.number') }}</th>
+                  <th>{{ t('class.columns.joined') }}</th>
+                  <th>
+                    <span class="hidden-text">{{ t('roster.edit') }}</span>
+                  </th>
+                </tr>
+              </thead>
               <tbody>
                 <tr v-for="one in here" :key="one.id">
-                  <td class="tick"><input type="checkbox" :checked="chosen.has(one.id)" :aria-label="name(one)" @change="choose(one.id)" /></td>
-                  <td><RouterLink class="row-link" :to="{ path: `/progress/${schoolClass.id}/${one.id}`, query: scope.kept.value }" dir="auto">{{ name(one) }}</RouterLink><span v-if="one.shownAs" class="muted small shown" dir="auto">{{ t('roster.shownAs', { name: one.shownAs }) }}</span></td>
-                  <td :class="{ muted: !one.hasPassword }">{{ signsIn(one) }}<span v-if="!one.email" class="muted small"> · {{ t('roster.noMail') }}</span></td>
+                  <td class="tick">
+                    <input type="checkbox" :checked="chosen.has(one.id)" :aria-label="name(one)" @change="choose(one.id)" />
+                  </td>
+                  <td>
+                    <RouterLink
+                      class="row-link"
+                      :to="{ path: `/progress/${schoolClass.id}/${one.id}`, query: scope.kept.value }"
+                      dir="auto"
+                      >{{ name(one) }}</RouterLink><span v-if="one.shownAs" class="muted small shown" dir="auto">{{
+                      t('roster.shownAs', { name: one.shownAs })
+                    }}</span>
+                  </td>
+                  <td :class="{ muted: !one.hasPassword }">
+                    {{ signsIn(one) }}<span v-if="!one.email" class="muted small"> · {{ t('roster.noMail') }}</span>
+                  </td>
                   <td class="muted">{{ one.schoolNumber }}</td>
                   <td class="muted nowrap">{{ localDayText(one.joined) }}</td>
-                  <td class="end"><button class="btn quiet" @click="open = one">{{ t('roster.edit') }}<span class="hidden-text"> {{ name(one) }}</span></button></td>
+                  <td class="end">
+                    <button class="btn quiet" @click="open = one">
+                      {{ t('roster.edit') }}<span class="hidden-text"> {{ name(one) }}</span>
+                    </button>
+                  </td>
                 </tr>
-                <tr v-for="one in gone" :key="one.id" class="muted"><td></td><td><RouterLink class="row-link" :to="{ path: `/progress/${schoolClass.id}/${one.id}`, query: scope.kept.value }" dir="auto">{{ name(one) }}</RouterLink></td><td>{{ one.userName }}</td><td>{{ one.schoolNumber }}</td><td class="nowrap">{{ t('class.leftOn', { day: localDayText(one.left!) }) }}</td><td class="end"><button class="btn quiet" @click="open = one">{{ t('roster.edit') }}<span class="hidden-text"> {{ name(one) }}</span></button></td></tr>
+                <tr v-for="one in gone" :key="one.id" class="muted">
+                  <td></td>
+                  <td>
+                    <RouterLink
+                      class="row-link"
+                      :to="{ path: `/progress/${schoolClass.id}/${one.id}`, query: scope.kept.value }"
+                      dir="auto"
+                      >{{ name(one) }}</RouterLink
+                    >
+                  </td>
+                  <td>{{ one.userName }}</td>
+                  <td>{{ one.schoolNumber }}</td>
+                  <td class="nowrap">{{ t('class.leftOn', { day: localDayText(one.left!) }) }}</td>
+                  <td class="end">
+                    <button class="btn quiet" @click="open = one">
+                      {{ t('roster.edit') }}<span class="hidden-text"> {{ name(one) }}</span>
+                    </button>
+                  </td>
+                </tr>
               </tbody>
             </table>
           </div>
         </section>
         <aside class="stack">
           <JoinBox :school-class="schoolClass" />
-          <section v-if="joinings.asked.length > 0" class="sheet box"><h2>{{ t('joining.askedTitle') }}</h2><p class="muted small">{{ t('joining.askedHint') }}</p><ul class="plain"><li v-for="one in joinings.asked" :key="one.id" class="row"><span class="grow" dir="auto">{{ one.name }}</span><button class="btn quiet" @click="takeBack(schoolClass, one.id)">{{ t('joining.takeBack') }}</button></li></ul></section>
+          <section v-if="joinings.asked.length > 0" class="sheet box">
+            <h2>{{ t('joining.askedTitle') }}</h2>
+            <p class="muted small">{{ t('joining.askedHint') }}</p>
+            <ul class="plain">
+              <li v-for="one in joinings.asked" :key="one.id" class="row">
+                <span class="grow" dir="auto">{{ one.name }}</span><button class="btn quiet" @click="takeBack(schoolClass, one.id)">
+                  {{ t('joining.takeBack') }}
+                </button>
+              </li>
+            </ul>
+          </section>
           <BringInBox :class-id="schoolClass.id" :shut="schoolClass.putAwayAt !== null" />
-          <section class="sheet box"><h2>{{ t('roster.takeOut') }}</h2><p class="muted small">{{ t('roster.takeOutHint') }}</p><div class="row out"><button class="btn" @click="takeOut(schoolClass, 'xlsx')">{{ t('roster.workbook') }}</button><button class="btn" @click="takeOut(schoolClass, 'zip')">{{ t('roster.bundle') }}</button></div></section>
+          <section class="sheet box">
+            <h2>{{ t('roster.takeOut') }}</h2>
+            <p class="muted small">{{ t('roster.takeOutHint') }}</p>
+            <div class="row out">
+              <button class="btn" @click="takeOut(schoolClass, 'xlsx')">{{ t('roster.workbook') }}</button><button
+                class="btn"
+                @click="takeOut(schoolClass, 'zip')"
+              >
+                {{ t('roster.bundle') }}
+              </button>
+            </div>
+          </section>
         </aside>
       </div>
       <StudentSheet :class-id="schoolClass.id" :student="open" @close="open = null" @changed="changed" />
@@ -147,16 +239,48 @@ function signsIn(one: RosterStudent): string {
 </template>
 
 <style scoped>
-.who-is { margin-block-end: 8px; }
-.columns { display: grid; grid-template-columns: minmax(0, 1fr) 360px; gap: 24px; }
-.acts { margin-block-end: 8px; min-height: 36px; }
-.tick { width: 34px; }
-.tick input { width: 17px; height: 17px; accent-color: var(--act); }
-.shown { display: block; }
-.nowrap { white-space: nowrap; }
-.end { text-align: end; }
-.end .btn { min-height: 28px; padding-block: 2px; }
-.box { padding: 16px 18px; }
-.out { margin-block-start: 10px; }
-@media (max-width: 900px) { .columns { grid-template-columns: minmax(0, 1fr); } }
+.who-is {
+  margin-block-end: 8px;
+}
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 360px;
+  gap: 24px;
+}
+.acts {
+  margin-block-end: 8px;
+  min-height: 36px;
+}
+.tick {
+  width: 34px;
+}
+.tick input {
+  width: 17px;
+  height: 17px;
+  accent-color: var(--act);
+}
+.shown {
+  display: block;
+}
+.nowrap {
+  white-space: nowrap;
+}
+.end {
+  text-align: end;
+}
+.end .btn {
+  min-height: 28px;
+  padding-block: 2px;
+}
+.box {
+  padding: 16px 18px;
+}
+.out {
+  margin-block-start: 10px;
+}
+@media (max-width: 900px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

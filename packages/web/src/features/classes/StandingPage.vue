@@ -1,6 +1,14 @@
 <script setup lang="ts">
 /** Standing exceptions of a class: who always has more time or other relief, since when, until when, and why. */
-import type { ClassChange, ClassReply, RosterStudent, StandingBody, StandingGive, StandingForClassReply, StandingReply } from '@jolly/server/contract';
+import type {
+  ClassChange,
+  ClassReply,
+  RosterStudent,
+  StandingBody,
+  StandingGive,
+  StandingForClassReply,
+  StandingReply,
+} from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { ask } from '../../api/client';
@@ -20,36 +28,67 @@ const route = useRoute();
 const router = useRouter();
 const classes = useClasses();
 const classId = computed(() => String(route.params.id));
-const { state, value, why, reload } = useLoad(
-  async () => {
-    const [{ standing }, roster] = await Promise.all([ask<StandingForClassReply>('GET', `/api/classes/${classId.value}/standing-exceptions`), ask<RosterStudent[]>('GET', `/api/classes/${classId.value}/roster`)]);
-    return { standing, students: roster.filter((one) => one.left === null) };
-  },
-  [() => route.params.id],
-);
+const { state, value, why, reload } = useLoad(async () => {
+  const [{ standing }, roster] = await Promise.all([
+    ask<StandingForClassReply>('GET', `/api/classes/${classId.value}/standing-exceptions`),
+    ask<RosterStudent[]>('GET', `/api/classes/${classId.value}/roster`),
+  ]);
+  return { standing, students: roster.filter((one) => one.left === null) };
+}, [() => route.params.id]);
 const GROUPS = ['now', 'coming', 'ended'] as const;
-const groups = computed(() => GROUPS.map((key) => ({ key, list: (value.value?.standing ?? []).filter((one) => one.holds === key) })).filter((group) => group.list.length > 0));
+const groups = computed(() =>
+  GROUPS.map((key) => ({ key, list: (value.value?.standing ?? []).filter((one) => one.holds === key) })).filter(
+    (group) => group.list.length > 0,
+  ),
+);
 const labelOf = (id: string) => classes.all?.find((one) => one.id === id)?.label ?? '';
 
 const open = ref(false);
 const editing = ref<StandingReply | null>(null);
 const studentIds = ref<string[]>([]);
 const KINDS = ['schoolDays', 'days', 'percent', 'none'] as const;
-const form = ref({ kind: 'schoolDays' as StandingBody['kind'], amount: 1, validFrom: '', validTo: '', reason: '', quiz: '', waivesLate: false, classIds: [] as string[] });
+const form = ref({
+  kind: 'schoolDays' as StandingBody['kind'],
+  amount: 1,
+  validFrom: '',
+  validTo: '',
+  reason: '',
+  quiz: '',
+  waivesLate: false,
+  classIds: [] as string[],
+});
 const { problem, busy, attempt } = useAttempt();
 const sure = ref<string | null>(null);
 
 function begin(): void {
   editing.value = null;
   studentIds.value = [];
-  form.value = { kind: 'schoolDays', amount: 1, validFrom: '', validTo: '', reason: '', quiz: '', waivesLate: false, classIds: [classId.value] };
+  form.value = {
+    kind: 'schoolDays',
+    amount: 1,
+    validFrom: '',
+    validTo: '',
+    reason: '',
+    quiz: '',
+    waivesLate: false,
+    classIds: [classId.value],
+  };
   [open.value, problem.value] = [true, null];
 }
 function edit(one: StandingReply): void {
   editing.value = one;
   studentIds.value = [one.student.id];
   const amount = one.kind === 'percent' ? one.amount / 1000 : one.amount;
-  form.value = { kind: one.kind, amount, validFrom: one.validFrom ?? '', validTo: one.validTo ?? '', reason: one.reason, quiz: one.quizTimePercent === null ? '' : String(one.quizTimePercent / 1000), waivesLate: one.waivesLate, classIds: [...one.classIds] };
+  form.value = {
+    kind: one.kind,
+    amount,
+    validFrom: one.validFrom ?? '',
+    validTo: one.validTo ?? '',
+    reason: one.reason,
+    quiz: one.quizTimePercent === null ? '' : String(one.quizTimePercent / 1000),
+    waivesLate: one.waivesLate,
+    classIds: [...one.classIds],
+  };
   [open.value, problem.value] = [true, null];
 }
 // Only classes in which all of them are can be meant; which those are is asked when somebody is chosen.
@@ -58,7 +97,12 @@ async function findShared(): Promise<void> {
   shared.value = [classId.value];
   const others = classes.active.filter((one) => one.id !== classId.value);
   const rosters = await Promise.all(others.map((one) => ask<RosterStudent[]>('GET', `/api/classes/${one.id}/roster`).catch(() => [])));
-  shared.value = [classId.value, ...others.filter((_, index) => studentIds.value.every((id) => rosters[index]!.some((one) => one.id === id && one.left === null))).map((one) => one.id)];
+  shared.value = [
+    classId.value,
+    ...others
+      .filter((_, index) => studentIds.value.every((id) => rosters[index]!.some((one) => one.id === id && one.left === null)))
+      .map((one) => one.id),
+  ];
 }
 // Come from a student who was found by typing: the form is about them.
 watch(value, (loaded) => {
@@ -81,7 +125,10 @@ const body = computed<StandingBody>(() => ({
 }));
 const save = () =>
   attempt(async () => {
-    if (editing.value) await ask('PUT', `/api/classes/${classId.value}/standing-exceptions/${editing.value.id}`, { body: { ...body.value, version: editing.value.version } });
+    if (editing.value)
+      await ask('PUT', `/api/classes/${classId.value}/standing-exceptions/${editing.value.id}`, {
+        body: { ...body.value, version: editing.value.version },
+      });
     else await ask('POST', '/api/standing-exceptions', { body: { ...body.value, studentIds: studentIds.value } satisfies StandingGive });
     open.value = false;
     await reload();
@@ -89,7 +136,9 @@ const save = () =>
 /** A setting of the class, not of one exception: it holds for everybody who has more time by a percentage. */
 const round = (schoolClass: ClassReply) =>
   attempt(async () => {
-    await ask('PATCH', `/api/classes/${schoolClass.id}`, { body: { roundTimes: !schoolClass.roundTimes, version: schoolClass.version } satisfies ClassChange });
+    await ask('PATCH', `/api/classes/${schoolClass.id}`, {
+      body: { roundTimes: !schoolClass.roundTimes, version: schoolClass.version } satisfies ClassChange,
+    });
     await classes.load();
   });
 const takeOut = (one: StandingReply) =>
@@ -104,25 +153,87 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
 <template>
   <ClassFrame v-slot="{ schoolClass }">
     <LoadGate :state="state" :why="why" @retry="reload">
-      <div class="heading"><h2>{{ t('standing.title') }}</h2><span class="small grow">{{ t('standing.sub') }}</span><button class="btn main" :disabled="value!.students.length === 0 || schoolClass.putAwayAt !== null" @click="begin">{{ t('standing.give') }}</button></div>
+      <div class="heading">
+        <h2>{{ t('standing.title') }}</h2>
+        <span class="small grow">{{ t('standing.sub') }}</span><button
+          class="btn main"
+          :disabled="value!.students.length === 0 || schoolClass.putAwayAt !== null"
+          @click="begin"
+        >
+          {{ t('standing.give') }}
+        </button>
+      </div>
       <p v-if="problem && !open" class="note bad" role="alert">{{ problem.title }}</p>
-      <div v-if="groups.length === 0" class="note"><p>{{ t('standing.none') }}</p><p class="muted">{{ t('standing.noneHint') }}</p></div>
-      <label class="row small rounding"><input type="checkbox" :checked="schoolClass.roundTimes" :disabled="busy || schoolClass.putAwayAt !== null" @change="round(schoolClass)" /> {{ t('standing.round') }}</label>
+      <div v-if="groups.length === 0" class="note">
+        <p>{{ t('standing.none') }}</p>
+        <p class="muted">{{ t('standing.noneHint') }}</p>
+      </div>
+      <label class="row small rounding"
+        ><input
+          type="checkbox"
+          :checked="schoolClass.roundTimes"
+          :disabled="busy || schoolClass.putAwayAt !== null"
+          @change="round(schoolClass)"
+        />
+        {{ t('standing.round') }}</label
+      >
       <section v-for="group in groups" :key="group.key" class="group">
-        <h3>{{ t(`standing.holds.${group.key}`) }} <span class="muted small">{{ group.list.length }}</span></h3>
+        <h3>
+          {{ t(`standing.holds.${group.key}`) }} <span class="muted small">{{ group.list.length }}</span>
+        </h3>
         <div class="sheet wide-table">
           <table class="table">
-            <thead><tr><th>{{ t('class.columns.student') }}</th><th>{{ t('standing.what') }}</th><th>{{ t('standing.when') }}</th><th>{{ t('standing.why') }}</th><th>{{ t('standing.givenBy') }}</th><th class="acts"><span class="hidden-text">{{ t('roster.edit') }}</span></th></tr></thead>
+            <thead>
+              <tr>
+                <th>{{ t('class.columns.student') }}</th>
+                <th>{{ t('standing.what') }}</th>
+                <th>{{ t('standing.when') }}</th>
+                <th>{{ t('standing.why') }}</th>
+                <th>{{ t('standing.givenBy') }}</th>
+                <th class="acts">
+                  <span class="hidden-text">{{ t('roster.edit') }}</span>
+                </th>
+              </tr>
+            </thead>
             <tbody>
               <tr v-for="one in group.list" :key="one.id">
-                <td><strong dir="auto">{{ name(one.student) }}</strong></td>
-                <td>{{ gives(one).join(', ') }}<span v-if="one.classIds.length > 1 || one.elsewhere" class="muted small also">{{ [one.classIds.length > 1 ? t('standing.also', { classes: one.classIds.filter((id) => id !== schoolClass.id).map(labelOf).join(', ') }) : '', one.elsewhere ? t('standing.elsewhere') : ''].filter(Boolean).join(' · ') }}</span></td>
+                <td>
+                  <strong dir="auto">{{ name(one.student) }}</strong>
+                </td>
+                <td>
+                  {{ gives(one).join(', ')
+                  }}<span v-if="one.classIds.length > 1 || one.elsewhere" class="muted small also">{{
+                    [
+                      one.classIds.length > 1
+                        ? t('standing.also', {
+                            classes: one.classIds
+                              .filter((id) => id !== schoolClass.id)
+                              .map(labelOf)
+                              .join(', '),
+                          })
+                        : '',
+                      one.elsewhere ? t('standing.elsewhere') : '',
+                    ]
+                      .filter(Boolean)
+                      .join(' · ')
+                  }}</span>
+                </td>
                 <td>{{ spanOf(one) }}</td>
                 <td dir="auto" class="reason">{{ one.reason || '–' }}</td>
                 <td class="muted small">{{ one.givenBy }}, {{ day(one.givenAt, schoolClass.calendar.zone) }}</td>
                 <td class="end">
-                  <span v-if="sure === one.id" class="row sure"><span class="small">{{ t('standing.endSure') }}</span><button class="btn" @click="takeOut(one)">{{ t('standing.endYes') }}</button><button class="btn quiet" @click="sure = null">{{ t('common.cancel') }}</button></span>
-                  <template v-else-if="schoolClass.putAwayAt === null"><button v-if="!one.elsewhere" class="btn quiet" @click="edit(one), findShared()">{{ t('roster.edit') }}<span class="hidden-text"> {{ name(one.student) }}</span></button><button class="btn quiet" @click="sure = one.id">{{ t('standing.takeOut') }}<span class="hidden-text"> {{ name(one.student) }}</span></button></template>
+                  <span v-if="sure === one.id" class="row sure"
+                    ><span class="small">{{ t('standing.endSure') }}</span
+                    ><button class="btn" @click="takeOut(one)">{{ t('standing.endYes') }}</button
+                    ><button class="btn quiet" @click="sure = null">{{ t('common.cancel') }}</button></span
+                  >
+                  <template v-else-if="schoolClass.putAwayAt === null"
+                    ><button v-if="!one.elsewhere" class="btn quiet" @click="(edit(one), findShared())">
+                      {{ t('roster.edit') }}<span class="hidden-text"> {{ name(one.student) }}</span></button
+                    ><button class="btn quiet" @click="sure = one.id">
+                      {{ t('standing.takeOut') }}<span class="hidden-text"> {{ name(one.student) }}</span>
+                    </button></template
+                  >
                 </td>
               </tr>
             </tbody>
@@ -131,20 +242,95 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
       </section>
       <SideSheet :open="open" :title="t(editing ? 'standing.change' : 'standing.give')" @close="open = false">
         <form class="stack" @submit.prevent="save">
-          <div><span class="label">{{ t('exception.who') }}</span><NamePicker v-model="studentIds" :people="value!.students" :label="t('exception.who')" :placeholder="t('exception.typeName')" :disabled="editing !== null" @update:model-value="findShared" /></div>
-          <div><label class="label" for="st-kind">{{ t('standing.moreTime') }}</label>
-            <div class="row"><input v-if="form.kind !== 'none'" v-model.number="form.amount" class="field number amount" type="number" min="1" max="300" step="any" required :aria-label="t('standing.amount')" /><select id="st-kind" v-model="form.kind" class="field"><option v-for="one in KINDS" :key="one" :value="one">{{ t(`standing.kind.${one}`) }}</option></select></div>
-            <p v-if="errorOf('amount') || errorOf('kind')" class="alarm small">{{ errorOf('amount') ?? errorOf('kind') }}</p><p v-else class="muted small">{{ t(`standing.kindHint.${form.kind}`) }}</p>
+          <div>
+            <span class="label">{{ t('exception.who') }}</span><NamePicker
+              v-model="studentIds"
+              :people="value!.students"
+              :label="t('exception.who')"
+              :placeholder="t('exception.typeName')"
+              :disabled="editing !== null"
+              @update:model-value="findShared"
+            />
+          </div>
+          <div>
+            <label class="label" for="st-kind">{{ t('standing.moreTime') }}</label>
+            <div class="row">
+              <input
+                v-if="form.kind !== 'none'"
+                v-model.number="form.amount"
+                class="field number amount"
+                type="number"
+                min="1"
+                max="300"
+                step="any"
+                required
+                :aria-label="t('standing.amount')"
+              /><select id="st-kind" v-model="form.kind" class="field">
+                <option v-for="one in KINDS" :key="one" :value="one">{{ t(`standing.kind.${one}`) }}</option>
+              </select>
+            </div>
+            <p v-if="errorOf('amount') || errorOf('kind')" class="alarm small">{{ errorOf('amount') ?? errorOf('kind') }}</p>
+            <p v-else class="muted small">{{ t(`standing.kindHint.${form.kind}`) }}</p>
           </div>
           <label class="row"><input v-model="form.waivesLate" type="checkbox" /> {{ t('standing.waives') }}</label>
-          <div><label class="label" for="st-quiz">{{ t('standing.quiz') }}</label><div class="row"><input id="st-quiz" v-model="form.quiz" class="field number amount" type="number" min="100" max="400" step="1" :placeholder="'100'" /><span>%</span></div></div>
-          <div class="two"><div><label class="label" for="st-from">{{ t('standing.from') }}</label><input id="st-from" v-model="form.validFrom" class="field" type="date" /></div><div><label class="label" for="st-to">{{ t('standing.to') }}</label><input id="st-to" v-model="form.validTo" class="field" type="date" :aria-invalid="!!errorOf('validTo') || undefined" /></div></div>
-          <p v-if="errorOf('validTo')" class="alarm small">{{ errorOf('validTo') }}</p><p v-else class="muted small">{{ t('standing.spanHint') }}</p>
-          <fieldset v-if="shared.length > 1" class="plain-set"><legend class="label">{{ t('standing.classes') }}</legend><label v-for="id in shared" :key="id" class="row"><input v-model="form.classIds" type="checkbox" :value="id" /> {{ labelOf(id) }}</label></fieldset>
-          <div><label class="label" for="st-reason">{{ t('exception.reason') }}</label><textarea id="st-reason" v-model="form.reason" class="field" rows="2" maxlength="500" :placeholder="t('exception.reasonPlaceholder')" dir="auto" /></div>
+          <div>
+            <label class="label" for="st-quiz">{{ t('standing.quiz') }}</label>
+            <div class="row">
+              <input
+                id="st-quiz"
+                v-model="form.quiz"
+                class="field number amount"
+                type="number"
+                min="100"
+                max="400"
+                step="1"
+                :placeholder="'100'"
+              /><span>%</span>
+            </div>
+          </div>
+          <div class="two">
+            <div>
+              <label class="label" for="st-from">{{ t('standing.from') }}</label><input
+                id="st-from"
+                v-model="form.validFrom"
+                class="field"
+                type="date"
+              />
+            </div>
+            <div>
+              <label class="label" for="st-to">{{ t('standing.to') }}</label><input
+                id="st-to"
+                v-model="form.validTo"
+                class="field"
+                type="date"
+                :aria-invalid="!!errorOf('validTo') || undefined"
+              />
+            </div>
+          </div>
+          <p v-if="errorOf('validTo')" class="alarm small">{{ errorOf('validTo') }}</p>
+          <p v-else class="muted small">{{ t('standing.spanHint') }}</p>
+          <fieldset v-if="shared.length > 1" class="plain-set">
+            <legend class="label">{{ t('standing.classes') }}</legend>
+            <label v-for="id in shared" :key="id" class="row"
+              ><input v-model="form.classIds" type="checkbox" :value="id" /> {{ labelOf(id) }}</label
+            >
+          </fieldset>
+          <div>
+            <label class="label" for="st-reason">{{ t('exception.reason') }}</label><textarea
+              id="st-reason"
+              v-model="form.reason"
+              class="field"
+              rows="2"
+              maxlength="500"
+              :placeholder="t('exception.reasonPlaceholder')"
+              dir="auto"
+            />
+          </div>
           <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
           <p class="note small">{{ t('standing.effect') }}</p>
-          <button class="btn main" :disabled="busy || form.classIds.length === 0 || studentIds.length === 0">{{ editing ? t('standing.changeGo') : count('standing.giveGo', studentIds.length) }}</button>
+          <button class="btn main" :disabled="busy || form.classIds.length === 0 || studentIds.length === 0">
+            {{ editing ? t('standing.changeGo') : count('standing.giveGo', studentIds.length) }}
+          </button>
         </form>
       </SideSheet>
     </LoadGate>
@@ -152,17 +338,52 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
 </template>
 
 <style scoped>
-.rounding { margin-block-end: 14px; }
-.group { margin-block-end: 22px; }
-.group h3 { margin-block-end: 6px; }
-.table { table-layout: fixed; min-width: 860px; }
-.acts { width: 150px; }
-.also { display: block; }
-.reason { overflow-wrap: anywhere; }
-.end { text-align: end; white-space: nowrap; }
-.end .btn { min-height: 28px; padding-block: 2px; }
-.sure { justify-content: flex-end; flex-wrap: wrap; white-space: normal; }
-.amount { width: 84px; }
-.two { display: grid; grid-template-columns: 1fr 1fr; gap: 12px; }
-.plain-set { border: 0; padding: 0; margin-inline: 0; }
+.rounding {
+  margin-block-end: 14px;
+}
+.group {
+  margin-block-end: 22px;
+}
+.group h3 {
+  margin-block-end: 6px;
+}
+.table {
+  table-layout: fixed;
+  min-width: 860px;
+}
+.acts {
+  width: 150px;
+}
+.also {
+  display: block;
+}
+.reason {
+  overflow-wrap: anywhere;
+}
+.end {
+  text-align: end;
+  white-space: nowrap;
+}
+.end .btn {
+  min-height: 28px;
+  padding-block: 2px;
+}
+.sure {
+  justify-content: flex-end;
+  flex-wrap: wrap;
+  white-space: normal;
+}
+.amount {
+  width: 84px;
+}
+.two {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 12px;
+}
+.plain-set {
+  border: 0;
+  padding: 0;
+  margin-inline: 0;
+}
 </style>

@@ -21,7 +21,14 @@ watch(
   () => props.student?.id,
   () => {
     const one = props.student;
-    if (one) typed.value = { givenName: one.givenName, familyName: one.familyName, shownAs: one.shownAs ?? '', schoolNumber: one.schoolNumber ?? '', email: one.email ?? '' };
+    if (one)
+      typed.value = {
+        givenName: one.givenName,
+        familyName: one.familyName,
+        shownAs: one.shownAs ?? '',
+        schoolNumber: one.schoolNumber ?? '',
+        email: one.email ?? '',
+      };
     [given.value, sure.value, said.value, problem.value] = [null, null, '', null];
   },
   { immediate: true },
@@ -38,7 +45,8 @@ function save(): void {
   const body: StudentChange = {};
   if (typed.value.givenName.trim() !== one.givenName) body.givenName = typed.value.givenName;
   if (typed.value.familyName.trim() !== one.familyName) body.familyName = typed.value.familyName;
-  for (const field of ['shownAs', 'schoolNumber', 'email'] as const) if (typed.value[field].trim() !== (one[field] ?? '')) body[field] = typed.value[field].trim() || null;
+  for (const field of ['shownAs', 'schoolNumber', 'email'] as const)
+    if (typed.value[field].trim() !== (one[field] ?? '')) body[field] = typed.value[field].trim() || null;
   if (Object.keys(body).length === 0) emit('close');
   else void act(() => ask('PATCH', path(), { body }), t('class.copied'));
 }
@@ -53,32 +61,74 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
       <form class="stack" @submit.prevent="save">
         <div v-for="field in FIELDS" :key="field">
           <label class="label" :for="`student-${field}`">{{ t(`student.${field}`) }}</label>
-          <input :id="`student-${field}`" v-model="typed[field]" class="field" :type="field === 'email' ? 'email' : 'text'" :maxlength="field === 'email' ? 200 : 80" :required="field === 'givenName'" :disabled="student.elsewhere && field !== 'shownAs'" dir="auto" :aria-invalid="!!errorOf(field) || undefined" :aria-describedby="field === 'shownAs' ? 'shown-hint' : undefined" />
+          <input
+            :id="`student-${field}`"
+            v-model="typed[field]"
+            class="field"
+            :type="field === 'email' ? 'email' : 'text'"
+            :maxlength="field === 'email' ? 200 : 80"
+            :required="field === 'givenName'"
+            :disabled="student.elsewhere && field !== 'shownAs'"
+            dir="auto"
+            :aria-invalid="!!errorOf(field) || undefined"
+            :aria-describedby="field === 'shownAs' ? 'shown-hint' : undefined"
+          />
           <p v-if="errorOf(field)" class="alarm small">{{ errorOf(field) }}</p>
           <p v-else-if="field === 'shownAs'" id="shown-hint" class="muted small">{{ t('student.shownAsHint') }}</p>
         </div>
         <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-        <div class="row"><button class="btn main" :disabled="busy">{{ t('common.save') }}</button><span v-if="said" class="good small" role="status">{{ said }}</span></div>
+        <div class="row">
+          <button class="btn main" :disabled="busy">{{ t('common.save') }}</button><span v-if="said" class="good small" role="status">{{
+            said
+          }}</span>
+        </div>
       </form>
       <section v-if="student.left === null" class="stack part">
         <h3>{{ t('student.signIn') }}</h3>
         <p class="small">{{ student.userName ? t('student.userName', { name: student.userName }) : t('student.noUserName') }}</p>
         <p v-if="student.elsewhere" class="muted small">{{ t('student.signInElsewhere') }}</p>
-        <div v-else-if="given" class="note" role="status"><p>{{ t('student.passwordIs', { name: given.userName }) }}</p><p class="secret">{{ given.password }}</p><p class="muted small">{{ t('student.passwordOnce') }}</p></div>
+        <div v-else-if="given" class="note" role="status">
+          <p>{{ t('student.passwordIs', { name: given.userName }) }}</p>
+          <p class="secret">{{ given.password }}</p>
+          <p class="muted small">{{ t('student.passwordOnce') }}</p>
+        </div>
         <template v-else>
-          <div v-if="sure === 'password'" class="row wrap"><span class="small">{{ t('student.passwordSure') }}</span><button class="btn" @click="newPassword">{{ t('student.passwordYes') }}</button><button class="btn quiet" @click="sure = null">{{ t('common.cancel') }}</button></div>
+          <div v-if="sure === 'password'" class="row wrap">
+            <span class="small">{{ t('student.passwordSure') }}</span><button class="btn" @click="newPassword">
+              {{ t('student.passwordYes') }}</button
+            ><button class="btn quiet" @click="sure = null">{{ t('common.cancel') }}</button>
+          </div>
           <button v-else class="btn" @click="sure = 'password'">{{ t('student.newPassword') }}</button>
         </template>
         <template v-if="student.cardMadeAt !== null && !student.elsewhere">
-          <div v-if="sure === 'card'" class="row wrap"><span class="small">{{ t('student.cardSure') }}</span><button class="btn" @click="act(() => ask('DELETE', `${path()}/card`), t('student.cardGone'))">{{ t('student.cardYes') }}</button><button class="btn quiet" @click="sure = null">{{ t('common.cancel') }}</button></div>
+          <div v-if="sure === 'card'" class="row wrap">
+            <span class="small">{{ t('student.cardSure') }}</span><button
+              class="btn"
+              @click="act(() => ask('DELETE', `${path()}/card`), t('student.cardGone'))"
+            >
+              {{ t('student.cardYes') }}</button
+            ><button class="btn quiet" @click="sure = null">{{ t('common.cancel') }}</button>
+          </div>
           <button v-else class="btn" @click="sure = 'card'">{{ t('student.revokeCard') }}</button>
         </template>
       </section>
       <section class="stack part">
         <h3>{{ t('student.inClass') }}</h3>
-        <template v-if="student.left !== null"><p class="small muted">{{ t('student.hasLeft') }}</p><button class="btn" @click="act(() => ask('POST', `${path()}/back`), t('student.isBack'))">{{ t('student.back') }}</button></template>
+        <template v-if="student.left !== null"
+          ><p class="small muted">{{ t('student.hasLeft') }}</p>
+          <button class="btn" @click="act(() => ask('POST', `${path()}/back`), t('student.isBack'))">
+            {{ t('student.back') }}
+          </button></template
+        >
         <template v-else>
-          <div v-if="sure === 'leave'" class="row wrap"><span class="small">{{ t('class.leaveSure', { name: student.givenName }) }}</span><button class="btn" @click="act(() => ask('DELETE', path()))">{{ t('class.leaveYes') }}</button><button class="btn quiet" @click="sure = null">{{ t('common.cancel') }}</button></div>
+          <div v-if="sure === 'leave'" class="row wrap">
+            <span class="small">{{ t('class.leaveSure', { name: student.givenName }) }}</span><button
+              class="btn"
+              @click="act(() => ask('DELETE', path()))"
+            >
+              {{ t('class.leaveYes') }}</button
+            ><button class="btn quiet" @click="sure = null">{{ t('common.cancel') }}</button>
+          </div>
           <button v-else class="btn" @click="sure = 'leave'">{{ t('class.leave') }}</button>
         </template>
       </section>
@@ -87,6 +137,14 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
 </template>
 
 <style scoped>
-.part { border-block-start: 1px solid var(--line); padding-block-start: 14px; margin-block-start: 20px; }
-.secret { font: 700 24px var(--font-head); letter-spacing: 0.08em; margin-block: 4px; }
+.part {
+  border-block-start: 1px solid var(--line);
+  padding-block-start: 14px;
+  margin-block-start: 20px;
+}
+.secret {
+  font: 700 24px var(--font-head);
+  letter-spacing: 0.08em;
+  margin-block: 4px;
+}
 </style>

@@ -12,7 +12,11 @@ it('parts what is taught now from what is put away, and takes a change in its pl
   const classes = useClasses();
   await classes.load();
   classes.take(aClass('b', 2));
-  expect([classes.active.map((one) => one.id), classes.away.map((one) => one.id), classes.all?.map((one) => one.id)]).toEqual([['a'], ['b', 'c'], ['a', 'b', 'c']]);
+  expect([classes.active.map((one) => one.id), classes.away.map((one) => one.id), classes.all?.map((one) => one.id)]).toEqual([
+    ['a'],
+    ['b', 'c'],
+    ['a', 'b', 'c'],
+  ]);
 });
 
 it('keeps nothing for whoever sits down next', () => {

@@ -17,7 +17,9 @@ export const useClasses = defineStore('classes', () => {
   /** Takes a class as it is now, in place of what was known of it. */
   function take(changed: ClassReply): void {
     const known = all.value ?? [];
-    all.value = known.some((one) => one.id === changed.id) ? known.map((one) => (one.id === changed.id ? changed : one)) : [...known, changed];
+    all.value = known.some((one) => one.id === changed.id)
+      ? known.map((one) => (one.id === changed.id ? changed : one))
+      : [...known, changed];
   }
   async function make(name: string): Promise<ClassReply> {
     // The first class takes the zone of this browser; further ones follow it.

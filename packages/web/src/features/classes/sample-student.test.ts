@@ -34,7 +34,10 @@ it('follows the late rule and the missing rule', () => {
 });
 
 it('gives each category work of its own, and what counts on top something small', () => {
-  const { total } = sample({ kind: 'weighted', categories: [category('a', 40), category('b', 35), category('c', 25, { leaveOut: 1 }), category('top', 5, { bonus: true })] });
+  const { total } = sample({
+    kind: 'weighted',
+    categories: [category('a', 40), category('b', 35), category('c', 25, { leaveOut: 1 }), category('top', 5, { bonus: true })],
+  });
   expect(total.categories.map((row) => [row.stay.length, row.leftOut.length])).toEqual([
     [3, 0],
     [1, 0],

@@ -78,7 +78,9 @@ export function sampleStudent({
       const [points, earned] = [outOf * 1000, score === null ? null : score * 1000];
       const late = lateBy({ due, handedInAt: due + lateHours * HOUR_MS, graceMinutes });
       const { takenOff, effective } =
-        earned === null ? { takenOff: 0, effective: null } : applyLateRule({ earned, max: points, late: { calendar, due, lateBy: late }, rule: lateRule, waived: false });
+        earned === null
+          ? { takenOff: 0, effective: null }
+          : applyLateRule({ earned, max: points, late: { calendar, due, lateBy: late }, rule: lateRule, waived: false });
       pieces.push({
         id: `${category?.id ?? ''} ${index}`,
         category: category?.id ?? null,

@@ -15,7 +15,11 @@ const { t, count, name } = useWords();
 const { problem, busy, attempt } = useAttempt();
 const marks = ref<Record<string, Choice>>({});
 const before = (row: PieceRow): Choice => (row.exception?.excused ? 'excused' : row.collecting.mark);
-watch(() => props.open, (open) => open && (marks.value = Object.fromEntries(props.rows.map((row) => [row.student.id, before(row)]))), { immediate: true });
+watch(
+  () => props.open,
+  (open) => open && (marks.value = Object.fromEntries(props.rows.map((row) => [row.student.id, before(row)]))),
+  { immediate: true },
+);
 const changed = computed(() => props.rows.filter((row) => (marks.value[row.student.id] ?? null) !== before(row)));
 const unmarked = computed(() => props.rows.filter((row) => !marks.value[row.student.id]));
 const set = (id: string, choice: Exclude<Choice, null>) => (marks.value[id] = marks.value[id] === choice ? null : choice);
@@ -24,7 +28,9 @@ function restDid(): void {
 }
 const store = () =>
   attempt(async () => {
-    await ask('PUT', `/api/assignments/${props.assignmentId}/class-marks`, { body: { marks: changed.value.map((row) => ({ studentId: row.student.id, mark: marks.value[row.student.id] ?? null })) } });
+    await ask('PUT', `/api/assignments/${props.assignmentId}/class-marks`, {
+      body: { marks: changed.value.map((row) => ({ studentId: row.student.id, mark: marks.value[row.student.id] ?? null })) },
+    });
     emit('stored');
     emit('close');
   });
@@ -34,17 +40,40 @@ const store = () =>
   <SideSheet :open="open" :title="t('classMarks.title')" :width="520" @close="emit('close')">
     <form class="stack" @submit.prevent="store">
       <p class="muted small">{{ t('classMarks.hint') }}</p>
-      <div v-if="unmarked.length > 0"><button type="button" class="btn" @click="restDid">{{ count('classMarks.rest', unmarked.length) }}</button></div>
+      <div v-if="unmarked.length > 0">
+        <button type="button" class="btn" @click="restDid">{{ count('classMarks.rest', unmarked.length) }}</button>
+      </div>
       <ul class="plain">
-        <li v-for="row in rows" :key="row.student.id" class="row one"><span class="grow" dir="auto">{{ name(row.student) }}</span><span class="row choices" role="group" :aria-label="name(row.student)"><button v-for="one in CHOICES" :key="one" type="button" class="chip" :aria-pressed="marks[row.student.id] === one" @click="set(row.student.id, one)">{{ t(`classMarks.${one}`) }}</button></span></li>
+        <li v-for="row in rows" :key="row.student.id" class="row one">
+          <span class="grow" dir="auto">{{ name(row.student) }}</span><span class="row choices" role="group" :aria-label="name(row.student)"
+            ><button
+              v-for="one in CHOICES"
+              :key="one"
+              type="button"
+              class="chip"
+              :aria-pressed="marks[row.student.id] === one"
+              @click="set(row.student.id, one)"
+            >
+              {{ t(`classMarks.${one}`) }}
+            </button></span
+          >
+        </li>
       </ul>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-      <div><button class="btn main" :disabled="busy || changed.length === 0">{{ count('classMarks.store', changed.length) }}</button></div>
+      <div>
+        <button class="btn main" :disabled="busy || changed.length === 0">{{ count('classMarks.store', changed.length) }}</button>
+      </div>
     </form>
   </SideSheet>
 </template>
 
 <style scoped>
-.one { padding-block: 4px; border-block-end: 1px solid var(--line-2); }
-.choices { gap: 4px; flex: none; }
+.one {
+  padding-block: 4px;
+  border-block-end: 1px solid var(--line-2);
+}
+.choices {
+  gap: 4px;
+  flex: none;
+}
 </style>

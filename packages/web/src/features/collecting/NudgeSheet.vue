@@ -14,40 +14,67 @@ const { problem, busy, attempt } = useAttempt();
 const text = ref('');
 const already = ref<string[]>([]);
 const ids = computed(() => props.rows.map((row) => row.student.id));
-const handedIn = computed(() => props.rows.filter((row) => row.handedInAt !== null || row.state === 'excused' || row.state === 'returned').map((row) => row.student.id));
+const handedIn = computed(() =>
+  props.rows.filter((row) => row.handedInAt !== null || row.state === 'excused' || row.state === 'returned').map((row) => row.student.id),
+);
 const fresh = computed(() => ids.value.filter((id) => !already.value.includes(id)));
-watch(() => props.open, (open) => {
-  if (!open) return;
-  problem.value = null;
-  text.value = t('nudge.text', { title: props.title, due: props.due });
-  already.value = props.rows.filter((row) => row.collecting.nudgedAt !== null).map((row) => row.student.id);
-}, { immediate: true });
+watch(
+  () => props.open,
+  (open) => {
+    if (!open) return;
+    problem.value = null;
+    text.value = t('nudge.text', { title: props.title, due: props.due });
+    already.value = props.rows.filter((row) => row.collecting.nudgedAt !== null).map((row) => row.student.id);
+  },
+  { immediate: true },
+);
 const nudge = (studentIds: string[], again: boolean) =>
   attempt(async () => {
     try {
-      const { nudged } = await ask<NudgeReply>('POST', `/api/assignments/${props.assignmentId}/nudges`, { body: { studentIds, text: text.value.trim(), again } });
+      const { nudged } = await ask<NudgeReply>('POST', `/api/assignments/${props.assignmentId}/nudges`, {
+        body: { studentIds, text: text.value.trim(), again },
+      });
       emit('nudged', nudged);
       emit('close');
     } catch (error) {
-      if (error instanceof ApiProblem && error.code === 'nudge.already') already.value = (error.current as { studentIds: string[] }).studentIds;
+      if (error instanceof ApiProblem && error.code === 'nudge.already')
+        already.value = (error.current as { studentIds: string[] }).studentIds;
       else throw error;
     }
   });
-const names = (studentIds: readonly string[]) => props.rows.filter((row) => studentIds.includes(row.student.id)).map((row) => name(row.student)).join(', ');
+const names = (studentIds: readonly string[]) =>
+  props.rows
+    .filter((row) => studentIds.includes(row.student.id))
+    .map((row) => name(row.student))
+    .join(', ');
 </script>
 
 <template>
   <SideSheet :open="open" :title="t('nudge.title')" @close="emit('close')">
     <form class="stack" @submit.prevent="nudge(fresh.length > 0 ? fresh : ids, fresh.length === 0)">
       <p dir="auto">{{ names(ids) }}</p>
-      <div><label class="label" for="nudge-text">{{ t('nudge.says') }}</label><textarea id="nudge-text" v-model="text" class="field" rows="5" maxlength="1000" required dir="auto" /></div>
+      <div>
+        <label class="label" for="nudge-text">{{ t('nudge.says') }}</label><textarea
+          id="nudge-text"
+          v-model="text"
+          class="field"
+          rows="5"
+          maxlength="1000"
+          required
+          dir="auto"
+        />
+      </div>
       <p class="muted small">{{ t('nudge.how') }}</p>
       <p v-if="handedIn.length > 0" class="note" role="status">{{ t('nudge.handedIn', { names: names(handedIn) }) }}</p>
       <p v-if="already.length > 0" class="note" role="status">{{ t('nudge.already', { names: names(already) }) }}</p>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <div class="row wrap">
-        <button v-if="fresh.length > 0" class="btn main" :disabled="busy || text.trim() === ''">{{ count('nudge.go', fresh.length) }}</button>
-        <button v-if="already.length > 0" type="button" class="btn" :disabled="busy || text.trim() === ''" @click="nudge(ids, true)">{{ count('nudge.again', ids.length) }}</button>
+        <button v-if="fresh.length > 0" class="btn main" :disabled="busy || text.trim() === ''">
+          {{ count('nudge.go', fresh.length) }}
+        </button>
+        <button v-if="already.length > 0" type="button" class="btn" :disabled="busy || text.trim() === ''" @click="nudge(ids, true)">
+          {{ count('nudge.again', ids.length) }}
+        </button>
       </div>
     </form>
   </SideSheet>

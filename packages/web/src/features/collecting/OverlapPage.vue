@@ -32,11 +32,15 @@ const begin = () =>
 function look(): void {
   clearTimeout(asking);
   if (!job.value || job.value.result) return;
-  asking = setTimeout(() => void attempt(async () => {
-    if (!job.value) return;
-    job.value = await ask<OverlapReply>('GET', `/api/overlap/${job.value.id}`);
-    look();
-  }), ASK_EVERY_MS);
+  asking = setTimeout(
+    () =>
+      void attempt(async () => {
+        if (!job.value) return;
+        job.value = await ask<OverlapReply>('GET', `/api/overlap/${job.value.id}`);
+        look();
+      }),
+    ASK_EVERY_MS,
+  );
 }
 async function stop(): Promise<void> {
   clearTimeout(asking);
@@ -54,30 +58,75 @@ const percent = ({ shared, words }: OverlapPair['a']) => (words === 0 ? 0 : Math
 const side = (which: 'a' | 'b') => {
   const one = pair.value![which];
   const text = texts.value[one.text]!;
-  return { ...text, of: one, parts: markedText(text.text, pair.value!.passages.map((passage) => passage[which])) };
+  return {
+    ...text,
+    of: one,
+    parts: markedText(
+      text.text,
+      pair.value!.passages.map((passage) => passage[which]),
+    ),
+  };
 };
 </script>
 
 <template>
   <div class="page">
-    <div class="heading"><h1>{{ t('overlap.title') }}</h1><span class="small grow"><RouterLink :to="{ path: `/assignments/${assignmentId}`, query: route.query }" dir="auto">{{ pieces?.assignment.title }}</RouterLink></span>
-      <label class="row small"><input v-model="withEarlier" type="checkbox" @change="begin" />{{ t('overlap.withEarlier') }}</label></div>
+    <div class="heading">
+      <h1>{{ t('overlap.title') }}</h1>
+      <span class="small grow"
+        ><RouterLink :to="{ path: `/assignments/${assignmentId}`, query: route.query }" dir="auto">{{
+          pieces?.assignment.title
+        }}</RouterLink></span
+      >
+      <label class="row small"><input v-model="withEarlier" type="checkbox" @change="begin" />{{ t('overlap.withEarlier') }}</label>
+    </div>
     <p class="muted reading">{{ t('overlap.what') }}</p>
-    <p v-if="problem" class="note bad row wrap" role="alert"><span class="grow">{{ problem.title }}</span><button type="button" class="btn" @click="begin">{{ t('common.retry') }}</button></p>
+    <p v-if="problem" class="note bad row wrap" role="alert">
+      <span class="grow">{{ problem.title }}</span><button type="button" class="btn" @click="begin">{{ t('common.retry') }}</button>
+    </p>
     <div v-else-if="busy && !job" class="note" role="status">{{ t('common.loading') }}</div>
-    <div v-else-if="job && !job.result" class="note row" role="status"><progress :value="job.done" :max="Math.max(1, job.of)" class="grow" :aria-label="t('overlap.title')" /><span>{{ t('overlap.going', { a: job.done, b: job.of }) }}</span><button type="button" class="btn" @click="stop">{{ t('piece.stop') }}</button></div>
-    <div v-else-if="!job" class="note row"><span class="grow">{{ t('overlap.stopped') }}</span><button type="button" class="btn" @click="begin">{{ t('overlap.again') }}</button></div>
+    <div v-else-if="job && !job.result" class="note row" role="status">
+      <progress :value="job.done" :max="Math.max(1, job.of)" class="grow" :aria-label="t('overlap.title')" /><span>{{
+        t('overlap.going', { a: job.done, b: job.of })
+      }}</span
+      ><button type="button" class="btn" @click="stop">{{ t('piece.stop') }}</button>
+    </div>
+    <div v-else-if="!job" class="note row">
+      <span class="grow">{{ t('overlap.stopped') }}</span><button type="button" class="btn" @click="begin">{{ t('overlap.again') }}</button>
+    </div>
     <p v-else-if="pairs.length === 0" class="note">{{ count('overlap.none', job.of) }}</p>
     <div v-else class="columns">
       <div class="sheet list" role="listbox" :aria-label="t('overlap.pairs')">
-        <button v-for="(one, index) in pairs" :key="index" type="button" role="option" class="pair" :aria-selected="index === chosen" @click="chosen = index">
-          <span v-for="which in ['a', 'b'] as const" :key="which" class="row"><span class="grow clip" dir="auto">{{ texts[one[which].text]?.name }}</span><strong class="number">{{ written(percent(one[which])) }}</strong></span>
+        <button
+          v-for="(one, index) in pairs"
+          :key="index"
+          type="button"
+          role="option"
+          class="pair"
+          :aria-selected="index === chosen"
+          @click="chosen = index"
+        >
+          <span v-for="which in ['a', 'b'] as const" :key="which" class="row"
+            ><span class="grow clip" dir="auto">{{ texts[one[which].text]?.name }}</span
+            ><strong class="number">{{ written(percent(one[which])) }}</strong></span
+          >
         </button>
       </div>
       <div v-if="pair" class="both">
         <article v-for="which in ['a', 'b'] as const" :key="which" class="sheet text">
-          <header><h2 class="clip" dir="auto">{{ side(which).name }}</h2><p class="small muted">{{ side(which).className }} · {{ when(side(which).handedInAt, zone) }}</p><p class="small">{{ t('overlap.base', { shared: side(which).of.shared, words: side(which).of.words, percent: percent(side(which).of) }) }}</p></header>
-          <div class="rich-text words" dir="auto" tabindex="0"><template v-for="(part, at) in side(which).parts" :key="at"><mark v-if="part.shared">{{ part.text }}</mark><span v-else>{{ part.text }}</span></template></div>
+          <header>
+            <h2 class="clip" dir="auto">{{ side(which).name }}</h2>
+            <p class="small muted">{{ side(which).className }} · {{ when(side(which).handedInAt, zone) }}</p>
+            <p class="small">
+              {{ t('overlap.base', { shared: side(which).of.shared, words: side(which).of.words, percent: percent(side(which).of) }) }}
+            </p>
+          </header>
+          <div class="rich-text words" dir="auto" tabindex="0">
+            <template v-for="(part, at) in side(which).parts" :key="at"
+              ><mark v-if="part.shared">{{ part.text }}</mark
+              ><span v-else>{{ part.text }}</span></template
+            >
+          </div>
         </article>
       </div>
     </div>
@@ -86,18 +135,74 @@ const side = (which: 'a' | 'b') => {
 </template>
 
 <style scoped>
-.reading { max-width: 80ch; margin-block-end: 14px; }
-.columns { display: grid; grid-template-columns: 260px minmax(0, 1fr); gap: 18px; align-items: start; }
-.list { max-block-size: calc(100vh - 320px); min-block-size: 240px; overflow: auto; }
-.pair { display: grid; gap: 2px; inline-size: 100%; text-align: start; padding: 9px 12px; border: 0; border-block-end: 1px solid var(--line-2); background: none; color: inherit; cursor: pointer; }
-.pair > .row { min-width: 0; }
-.pair[aria-selected='true'] { background: var(--surface-2); box-shadow: inset 4px 0 0 var(--text); }
-.both { display: grid; grid-template-columns: repeat(2, minmax(0, 1fr)); gap: 14px; }
-.text { padding: 14px 18px; }
-.text h2 { font-size: 17px; }
-.words { white-space: pre-wrap; max-block-size: calc(100vh - 400px); min-block-size: 200px; overflow: auto; margin-block-start: 10px; }
-mark { background: var(--surface-now); color: var(--text); text-decoration: underline 2px; text-decoration-color: var(--now); }
-.took { margin-block-start: 10px; }
-progress { accent-color: var(--act); }
-@media (max-width: 900px) { .columns, .both { grid-template-columns: minmax(0, 1fr); } }
+.reading {
+  max-width: 80ch;
+  margin-block-end: 14px;
+}
+.columns {
+  display: grid;
+  grid-template-columns: 260px minmax(0, 1fr);
+  gap: 18px;
+  align-items: start;
+}
+.list {
+  max-block-size: calc(100vh - 320px);
+  min-block-size: 240px;
+  overflow: auto;
+}
+.pair {
+  display: grid;
+  gap: 2px;
+  inline-size: 100%;
+  text-align: start;
+  padding: 9px 12px;
+  border: 0;
+  border-block-end: 1px solid var(--line-2);
+  background: none;
+  color: inherit;
+  cursor: pointer;
+}
+.pair > .row {
+  min-width: 0;
+}
+.pair[aria-selected='true'] {
+  background: var(--surface-2);
+  box-shadow: inset 4px 0 0 var(--text);
+}
+.both {
+  display: grid;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  gap: 14px;
+}
+.text {
+  padding: 14px 18px;
+}
+.text h2 {
+  font-size: 17px;
+}
+.words {
+  white-space: pre-wrap;
+  max-block-size: calc(100vh - 400px);
+  min-block-size: 200px;
+  overflow: auto;
+  margin-block-start: 10px;
+}
+mark {
+  background: var(--surface-now);
+  color: var(--text);
+  text-decoration: underline 2px;
+  text-decoration-color: var(--now);
+}
+.took {
+  margin-block-start: 10px;
+}
+progress {
+  accent-color: var(--act);
+}
+@media (max-width: 900px) {
+  .columns,
+  .both {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

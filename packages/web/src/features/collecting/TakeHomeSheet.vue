@@ -18,13 +18,22 @@ let asking: ReturnType<typeof setInterval> | undefined;
 async function take(): Promise<void> {
   failed.value = '';
   try {
-    const ids = what.value === 'one' ? [props.assignmentId] : (await ask<AssignmentListItem[]>('GET', '/api/assignments')).filter((one) => one.classId === props.classId && one.issuedAt !== null && one.how === 'handIn').slice(0, 100).map((one) => one.id);
+    const ids =
+      what.value === 'one'
+        ? [props.assignmentId]
+        : (await ask<AssignmentListItem[]>('GET', '/api/assignments'))
+            .filter((one) => one.classId === props.classId && one.issuedAt !== null && one.how === 'handIn')
+            .slice(0, 100)
+            .map((one) => one.id);
     // Asked first: a refusal is said here, not in a file that is none.
     const { files } = await ask<TakeHomePlan>('POST', '/api/take-home', { body: { of: ids } });
     const ticket = crypto.randomUUID();
     progress.value = { done: 0, of: files };
     // The browser saves it while it comes; nothing of it is held in this page.
-    Object.assign(document.createElement('a'), { href: `/api/take-home?of=${ids.join(',')}&as=${as.value}&ticket=${ticket}`, download: '' }).click();
+    Object.assign(document.createElement('a'), {
+      href: `/api/take-home?of=${ids.join(',')}&as=${as.value}&ticket=${ticket}`,
+      download: '',
+    }).click();
     clearInterval(asking);
     asking = setInterval(() => void look(ticket), 700);
   } catch (error) {
@@ -64,10 +73,13 @@ function picked(event: Event): void {
   input.value = '';
   void bring(files);
 }
-watch(() => props.open, () => {
-  progress.value = null;
-  clearInterval(asking);
-});
+watch(
+  () => props.open,
+  () => {
+    progress.value = null;
+    clearInterval(asking);
+  },
+);
 onBeforeUnmount(() => clearInterval(asking));
 </script>
 
@@ -75,27 +87,81 @@ onBeforeUnmount(() => clearInterval(asking));
   <SideSheet :open="open" :title="t('takeHome.title')" :width="520" @close="emit('close')">
     <section class="stack">
       <p>{{ count('takeHome.what', handedIn) }}</p>
-      <div class="row wrap" role="group" :aria-label="t('takeHome.which')"><button v-for="one in ['one', 'class'] as const" :key="one" type="button" class="chip" :aria-pressed="what === one" @click="what = one">{{ t(`takeHome.${one}`) }}</button></div>
-      <div class="row wrap" role="group" :aria-label="t('takeHome.as')"><span class="small">{{ t('takeHome.as') }}</span><button v-for="one in ['html', 'pdf'] as const" :key="one" type="button" class="chip" :aria-pressed="as === one" @click="as = one">{{ t(`takeHome.${one}`) }}</button></div>
+      <div class="row wrap" role="group" :aria-label="t('takeHome.which')">
+        <button
+          v-for="one in ['one', 'class'] as const"
+          :key="one"
+          type="button"
+          class="chip"
+          :aria-pressed="what === one"
+          @click="what = one"
+        >
+          {{ t(`takeHome.${one}`) }}
+        </button>
+      </div>
+      <div class="row wrap" role="group" :aria-label="t('takeHome.as')">
+        <span class="small">{{ t('takeHome.as') }}</span><button
+          v-for="one in ['html', 'pdf'] as const"
+          :key="one"
+          type="button"
+          class="chip"
+          :aria-pressed="as === one"
+          @click="as = one"
+        >
+          {{ t(`takeHome.${one}`) }}
+        </button>
+      </div>
       <p class="muted small">{{ t('takeHome.names') }}</p>
-      <div class="row"><button type="button" class="btn main" :disabled="handedIn === 0 && what === 'one'" @click="take">{{ t('takeHome.go') }}</button><span v-if="progress" class="grow small" role="status">{{ progress.done >= progress.of && progress.of > 0 ? count('takeHome.packed', progress.of) : t('takeHome.packing', { a: progress.done, b: progress.of }) }}</span></div>
-      <progress v-if="progress && progress.done < progress.of" :value="progress.done" :max="progress.of" :aria-label="t('takeHome.title')" />
+      <div class="row">
+        <button type="button" class="btn main" :disabled="handedIn === 0 && what === 'one'" @click="take">
+          {{ t('takeHome.go') }}</button><span v-if="progress" class="grow small" role="status">{{
+          progress.done >= progress.of && progress.of > 0
+            ? count('takeHome.packed', progress.of)
+            : t('takeHome.packing', { a: progress.done, b: progress.of })
+        }}</span>
+      </div>
+      <progress
+        v-if="progress && progress.done < progress.of"
+        :value="progress.done"
+        :max="progress.of"
+        :aria-label="t('takeHome.title')"
+      />
       <p v-if="failed" class="note bad" role="alert">{{ failed }}</p>
     </section>
     <section class="stack back" @dragover.prevent @drop.prevent="bring([...($event.dataTransfer?.files ?? [])])">
       <h3>{{ t('takeHome.back') }}</h3>
       <p class="muted small">{{ t('takeHome.backHint') }}</p>
-      <div><label class="btn pick">{{ t('takeHome.backChoose') }}<input class="hidden-text" type="file" multiple @change="picked" /></label></div>
+      <div>
+        <label class="btn pick">{{ t('takeHome.backChoose') }}<input class="hidden-text" type="file" multiple @change="picked" /></label>
+      </div>
       <p v-if="taken > 0" class="small" role="status">{{ count('takeHome.takenAll', taken) }}</p>
-      <ul class="plain small"><li v-for="(one, index) in brought" :key="index" class="one" :class="{ alarm: one.state === 'refused' }"><strong class="clip" dir="auto">{{ one.name }}</strong><span dir="auto">{{ one.words }}</span></li></ul>
+      <ul class="plain small">
+        <li v-for="(one, index) in brought" :key="index" class="one" :class="{ alarm: one.state === 'refused' }">
+          <strong class="clip" dir="auto">{{ one.name }}</strong><span dir="auto">{{ one.words }}</span>
+        </li>
+      </ul>
     </section>
   </SideSheet>
 </template>
 
 <style scoped>
-progress { inline-size: 100%; accent-color: var(--act); }
-.back { border-block-start: 1px solid var(--line); margin-block-start: 22px; padding-block-start: 16px; }
-.one { display: grid; padding-block: 4px; }
-.pick { cursor: pointer; }
-.pick:focus-within { outline: 3px solid var(--focus); }
+progress {
+  inline-size: 100%;
+  accent-color: var(--act);
+}
+.back {
+  border-block-start: 1px solid var(--line);
+  margin-block-start: 22px;
+  padding-block-start: 16px;
+}
+.one {
+  display: grid;
+  padding-block: 4px;
+}
+.pick {
+  cursor: pointer;
+}
+.pick:focus-within {
+  outline: 3px solid var(--focus);
+}
 </style>

@@ -29,7 +29,10 @@ const list = ref<HTMLElement | null>(null);
 const { state, value, why, reload } = useLoad(async () => {
   const reply = await ask<ConversationReply>('GET', `${props.address}/messages`);
   // Having it before one's eyes is having read it.
-  if (reply.messages.some((one) => !one.mine && (reply.readAt === null || one.at > reply.readAt))) void ask('POST', `${props.address}/messages/read`).then(() => emit('read')).catch(() => undefined);
+  if (reply.messages.some((one) => !one.mine && (reply.readAt === null || one.at > reply.readAt)))
+    void ask('POST', `${props.address}/messages/read`)
+      .then(() => emit('read'))
+      .catch(() => undefined);
   void nextTick(() => list.value?.scrollTo({ top: list.value.scrollHeight }));
   return reply;
 }, [() => props.address, () => props.beat]);
@@ -65,16 +68,49 @@ const send = () =>
       <p v-if="messages.length === 0" class="muted small">{{ t('talk.none', { readers }) }}</p>
       <ol v-else ref="list" class="plain messages" tabindex="0" :aria-label="t('talk.title')">
         <li v-for="one in messages" :key="one.id" class="message" :class="{ mine: one.mine, fresh: isNew(one) }">
-          <p class="small muted"><strong dir="auto">{{ one.mine ? t('talk.me') : one.by }}</strong> · {{ when(one.at, zone) }}<span v-if="isNew(one)" class="new"> · {{ t('talk.new') }}</span></p>
+          <p class="small muted">
+            <strong dir="auto">{{ one.mine ? t('talk.me') : one.by }}</strong> · {{ when(one.at, zone)
+            }}<span v-if="isNew(one)" class="new"> · {{ t('talk.new') }}</span>
+          </p>
           <p v-if="one.text" class="words" dir="auto">{{ one.text }}</p>
-          <ul v-if="one.files.length > 0" class="plain small"><li v-for="file in one.files" :key="file.id"><a :href="`/api/files/${file.id}`" download dir="auto">{{ file.name }}</a></li></ul>
+          <ul v-if="one.files.length > 0" class="plain small">
+            <li v-for="file in one.files" :key="file.id">
+              <a :href="`/api/files/${file.id}`" download dir="auto">{{ file.name }}</a>
+            </li>
+          </ul>
         </li>
       </ol>
       <form v-if="!closed" class="stack" @submit.prevent="send">
         <label class="hidden-text" :for="`talk ${address}`">{{ t('talk.write', { readers }) }}</label>
-        <textarea :id="`talk ${address}`" v-model="text" class="field" rows="2" maxlength="4000" dir="auto" :placeholder="t('talk.write', { readers })" @keydown.ctrl.enter.prevent="send" @keydown.meta.enter.prevent="send" />
-        <ul v-if="files.length > 0" class="plain small"><li v-for="file in files" :key="file.id" class="row"><span class="grow clip" dir="auto">{{ file.name }}</span><button type="button" class="btn quiet" :aria-label="t('piece.remove', { name: file.name })" @click="files = files.filter((other) => other !== file)">×</button></li></ul>
-        <div class="row"><button class="btn" :disabled="busy || (text.trim() === '' && files.length === 0)">{{ t('talk.send') }}</button><label class="btn quiet pick">{{ t('talk.attach') }}<input class="hidden-text" type="file" multiple :disabled="busy" @change="picked" /></label></div>
+        <textarea
+          :id="`talk ${address}`"
+          v-model="text"
+          class="field"
+          rows="2"
+          maxlength="4000"
+          dir="auto"
+          :placeholder="t('talk.write', { readers })"
+          @keydown.ctrl.enter.prevent="send"
+          @keydown.meta.enter.prevent="send"
+        />
+        <ul v-if="files.length > 0" class="plain small">
+          <li v-for="file in files" :key="file.id" class="row">
+            <span class="grow clip" dir="auto">{{ file.name }}</span><button
+              type="button"
+              class="btn quiet"
+              :aria-label="t('piece.remove', { name: file.name })"
+              @click="files = files.filter((other) => other !== file)"
+            >
+              ×
+            </button>
+          </li>
+        </ul>
+        <div class="row">
+          <button class="btn" :disabled="busy || (text.trim() === '' && files.length === 0)">{{ t('talk.send') }}</button><label
+            class="btn quiet pick"
+            >{{ t('talk.attach') }}<input class="hidden-text" type="file" multiple :disabled="busy" @change="picked"
+          /></label>
+        </div>
         <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       </form>
     </LoadGate>
@@ -82,12 +118,37 @@ const send = () =>
 </template>
 
 <style scoped>
-.messages { display: grid; gap: 8px; max-block-size: 320px; overflow: auto; }
-.message { border: 1px solid var(--line); border-radius: 8px; padding: 7px 11px; margin-inline-end: 26px; }
-.mine { margin-inline: 26px 0; background: var(--surface-2); }
-.fresh { border-inline-start: 5px solid var(--now); }
-.new { color: var(--text); font-weight: 650; }
-.words { white-space: pre-wrap; overflow-wrap: anywhere; }
-.pick:focus-within { outline: 3px solid var(--focus); }
-textarea { resize: vertical; }
+.messages {
+  display: grid;
+  gap: 8px;
+  max-block-size: 320px;
+  overflow: auto;
+}
+.message {
+  border: 1px solid var(--line);
+  border-radius: 8px;
+  padding: 7px 11px;
+  margin-inline-end: 26px;
+}
+.mine {
+  margin-inline: 26px 0;
+  background: var(--surface-2);
+}
+.fresh {
+  border-inline-start: 5px solid var(--now);
+}
+.new {
+  color: var(--text);
+  font-weight: 650;
+}
+.words {
+  white-space: pre-wrap;
+  overflow-wrap: anywhere;
+}
+.pick:focus-within {
+  outline: 3px solid var(--focus);
+}
+textarea {
+  resize: vertical;
+}
 </style>

@@ -6,8 +6,17 @@ import { useWords } from '../../ui/use-words';
 export function useStandingWords() {
   const { t, count } = useWords();
   return {
-    gives: ({ kind, amount, waivesLate, quizTimePercent }: Pick<StandingBody, 'kind' | 'amount' | 'waivesLate' | 'quizTimePercent'>): string[] => [
-      ...(kind === 'none' ? [] : kind === 'percent' ? [t('standing.gives.percent', { n: amount / 1000 })] : [count(`standing.gives.${kind}`, amount)]),
+    gives: ({
+      kind,
+      amount,
+      waivesLate,
+      quizTimePercent,
+    }: Pick<StandingBody, 'kind' | 'amount' | 'waivesLate' | 'quizTimePercent'>): string[] => [
+      ...(kind === 'none'
+        ? []
+        : kind === 'percent'
+          ? [t('standing.gives.percent', { n: amount / 1000 })]
+          : [count(`standing.gives.${kind}`, amount)]),
       ...(waivesLate ? [t('standing.gives.waives')] : []),
       ...(quizTimePercent === null ? [] : [t('standing.gives.quiz', { n: quizTimePercent / 1000 })]),
     ],

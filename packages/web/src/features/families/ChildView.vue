@@ -17,9 +17,17 @@ const { state, value, reload } = useLoad(() => ask<ChildReply>('GET', `/api/fami
 const talking = ref<string | null>(null);
 
 type Placed = { piece: FamilyPiece; of: FamilyClass };
-const all = (key: 'missing' | 'coming' | 'waiting' | 'returned') => (value.value?.classes ?? []).flatMap((of) => of[key].map((piece): Placed => ({ piece, of })));
+const all = (key: 'missing' | 'coming' | 'waiting' | 'returned') =>
+  (value.value?.classes ?? []).flatMap((of) => of[key].map((piece): Placed => ({ piece, of })));
 // What is worth most comes first, then what is due first; what can no longer be handed in last.
-const missing = computed(() => all('missing').sort((a, b) => Number(b.piece.stillAccepted) - Number(a.piece.stillAccepted) || Number(b.piece.worth?.gain ?? 0) - Number(a.piece.worth?.gain ?? 0) || (a.piece.due ?? 0) - (b.piece.due ?? 0)));
+const missing = computed(() =>
+  all('missing').sort(
+    (a, b) =>
+      Number(b.piece.stillAccepted) - Number(a.piece.stillAccepted) ||
+      Number(b.piece.worth?.gain ?? 0) - Number(a.piece.worth?.gain ?? 0) ||
+      (a.piece.due ?? 0) - (b.piece.due ?? 0),
+  ),
+);
 const coming = computed(() => all('coming').sort((a, b) => (a.piece.due ?? Infinity) - (b.piece.due ?? Infinity)));
 const waiting = computed(() => all('waiting'));
 const returned = computed(() => all('returned').sort((a, b) => (b.piece.returnedAt ?? 0) - (a.piece.returnedAt ?? 0)));
@@ -34,35 +42,81 @@ const number = (text: string | null) => (text === null ? null : Number(text));
       <div v-else class="parts">
         <div>
           <section>
-            <div class="heading"><h2>{{ t('family.missing') }}</h2><strong v-if="missing.length > 0" class="alarm">{{ missing.length }}</strong></div>
+            <div class="heading">
+              <h2>{{ t('family.missing') }}</h2>
+              <strong v-if="missing.length > 0" class="alarm">{{ missing.length }}</strong>
+            </div>
             <p v-if="missing.length === 0" class="muted">{{ t('family.missingNone') }}</p>
-            <template v-else><p v-if="missing.some((one) => one.piece.stillAccepted)" class="small muted">{{ t('family.missingMore', { name: value.student.givenName }) }}</p><ul class="plain"><PieceLine v-for="one in missing" :key="one.piece.id" v-bind="one" /></ul></template>
+            <template v-else
+              ><p v-if="missing.some((one) => one.piece.stillAccepted)" class="small muted">
+                {{ t('family.missingMore', { name: value.student.givenName }) }}
+              </p>
+              <ul class="plain">
+                <PieceLine v-for="one in missing" :key="one.piece.id" v-bind="one" /></ul
+            ></template>
           </section>
           <section>
-            <div class="heading"><h2>{{ t('family.coming') }}</h2><span class="muted">{{ coming.length || '' }}</span></div>
+            <div class="heading">
+              <h2>{{ t('family.coming') }}</h2>
+              <span class="muted">{{ coming.length || '' }}</span>
+            </div>
             <p v-if="coming.length === 0" class="muted">{{ t('family.comingNone') }}</p>
-            <ul v-else class="plain"><PieceLine v-for="one in coming" :key="one.piece.id" v-bind="one" /></ul>
+            <ul v-else class="plain">
+              <PieceLine v-for="one in coming" :key="one.piece.id" v-bind="one" />
+            </ul>
           </section>
           <section v-if="waiting.length > 0">
-            <div class="heading"><h2>{{ t('family.waiting') }}</h2><span class="muted">{{ waiting.length }}</span></div>
-            <ul class="plain"><PieceLine v-for="one in waiting" :key="one.piece.id" v-bind="one" /></ul>
+            <div class="heading">
+              <h2>{{ t('family.waiting') }}</h2>
+              <span class="muted">{{ waiting.length }}</span>
+            </div>
+            <ul class="plain">
+              <PieceLine v-for="one in waiting" :key="one.piece.id" v-bind="one" />
+            </ul>
           </section>
           <section>
-            <div class="heading"><h2>{{ t('family.returned') }}</h2><span class="muted">{{ returned.length || '' }}</span></div>
+            <div class="heading">
+              <h2>{{ t('family.returned') }}</h2>
+              <span class="muted">{{ returned.length || '' }}</span>
+            </div>
             <p v-if="returned.length === 0" class="muted">{{ t('family.returnedNone') }}</p>
-            <ul v-else class="plain"><PieceLine v-for="one in returned" :key="one.piece.id" v-bind="one" /></ul>
+            <ul v-else class="plain">
+              <PieceLine v-for="one in returned" :key="one.piece.id" v-bind="one" />
+            </ul>
           </section>
         </div>
         <aside :aria-label="t('family.classes')">
           <section v-for="one in value.classes" :key="one.classId" class="sheet class">
-            <h2 class="row"><ClassSquare :hue="one.hue" /><span class="grow" dir="auto">{{ one.className }}</span></h2>
+            <h2 class="row">
+              <ClassSquare :hue="one.hue" /><span class="grow" dir="auto">{{ one.className }}</span>
+            </h2>
             <template v-if="one.view?.standing.hasTotals">
-              <CompassDial :percent="one.view.standing.total" :at-least="number(one.view.forecast.atLeast)" :at-pace="number(one.view.forecast.atPace)" :at-most="number(one.view.forecast.atMost)" :pass-line="one.passLine" :label="t('family.total')" :empty="t('family.noTotal')" />
-              <p v-if="one.view.standing.band" class="middle"><strong dir="auto">{{ one.view.standing.band }}</strong></p>
-              <p v-if="one.view.forecast.atPace !== null" class="small muted middle">{{ t('family.three', { least: percent(one.view.forecast.atLeast), pace: percent(one.view.forecast.atPace), most: percent(one.view.forecast.atMost) }) }}</p>
+              <CompassDial
+                :percent="one.view.standing.total"
+                :at-least="number(one.view.forecast.atLeast)"
+                :at-pace="number(one.view.forecast.atPace)"
+                :at-most="number(one.view.forecast.atMost)"
+                :pass-line="one.passLine"
+                :label="t('family.total')"
+                :empty="t('family.noTotal')"
+              />
+              <p v-if="one.view.standing.band" class="middle">
+                <strong dir="auto">{{ one.view.standing.band }}</strong>
+              </p>
+              <p v-if="one.view.forecast.atPace !== null" class="small muted middle">
+                {{
+                  t('family.three', {
+                    least: percent(one.view.forecast.atLeast),
+                    pace: percent(one.view.forecast.atPace),
+                    most: percent(one.view.forecast.atMost),
+                  })
+                }}
+              </p>
             </template>
             <p class="small" dir="auto">{{ t('family.teachers', { names: one.teachers.join(', ') }) }}</p>
-            <button v-if="talking !== one.classId" class="btn" @click="talking = one.classId">{{ t('family.write') }}<b v-if="one.unread > 0" class="new">{{ t('family.unread', { n: one.unread }) }}</b></button>
+            <button v-if="talking !== one.classId" class="btn" @click="talking = one.classId">
+              {{ t('family.write') }}<b v-if="one.unread > 0" class="new">{{ t('family.unread', { n: one.unread }) }}</b>
+            </button>
             <ClassTalk v-else :child-id="childId" :class-id="one.classId" :zone="one.zone" @close="talking = null" />
           </section>
         </aside>
@@ -72,14 +126,48 @@ const number = (text: string | null) => (text === null ? null : Number(text));
 </template>
 
 <style scoped>
-.name { margin-block-end: 14px; overflow-wrap: anywhere; }
-.parts { display: grid; grid-template-columns: minmax(0, 1fr) 350px; gap: 30px; }
-.parts section { margin-block-end: 26px; }
-.heading { margin-block-end: 2px; }
-.class { padding: 14px 18px 18px; margin-block-end: 16px !important; }
-.class h2 { font-size: 18px; margin-block-end: 6px; gap: 8px; }
-.class :deep(.dial) { max-inline-size: 190px; }
-.middle { text-align: center; margin: 0 0 6px; }
-.new { background: var(--now); color: #14262e; border-radius: 9px; padding: 0 8px; font-size: 13px; }
-@media (max-width: 900px) { .parts { grid-template-columns: minmax(0, 1fr); gap: 8px; } }
+.name {
+  margin-block-end: 14px;
+  overflow-wrap: anywhere;
+}
+.parts {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 350px;
+  gap: 30px;
+}
+.parts section {
+  margin-block-end: 26px;
+}
+.heading {
+  margin-block-end: 2px;
+}
+.class {
+  padding: 14px 18px 18px;
+  margin-block-end: 16px !important;
+}
+.class h2 {
+  font-size: 18px;
+  margin-block-end: 6px;
+  gap: 8px;
+}
+.class :deep(.dial) {
+  max-inline-size: 190px;
+}
+.middle {
+  text-align: center;
+  margin: 0 0 6px;
+}
+.new {
+  background: var(--now);
+  color: #14262e;
+  border-radius: 9px;
+  padding: 0 8px;
+  font-size: 13px;
+}
+@media (max-width: 900px) {
+  .parts {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 8px;
+  }
+}
 </style>

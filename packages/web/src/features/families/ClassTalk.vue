@@ -18,31 +18,59 @@ const address = `/api/family/children/${props.childId}/classes/${props.classId}/
 void attempt(async () => {
   messages.value = await ask<FamilyMessage[]>('GET', address);
 });
-const send = () => attempt(async () => {
-  const sent = text.value;
-  messages.value = await ask<FamilyMessage[]>('POST', address, { body: { id, text: sent.trim() } });
-  id = crypto.randomUUID();
-  text.value = typedSince(text.value, sent);
-});
+const send = () =>
+  attempt(async () => {
+    const sent = text.value;
+    messages.value = await ask<FamilyMessage[]>('POST', address, { body: { id, text: sent.trim() } });
+    id = crypto.randomUUID();
+    text.value = typedSince(text.value, sent);
+  });
 </script>
 
 <template>
   <div class="talk">
     <p v-if="messages?.length === 0" class="muted small">{{ t('family.noMessages') }}</p>
-    <div v-for="message in messages ?? []" :key="message.id" class="message" :class="{ mine: message.fromFamily }"><p class="small muted"><span dir="auto">{{ message.fromFamily ? t('family.you') : message.by }}</span> · {{ when(message.at, zone) }}</p><p class="says" dir="auto">{{ message.text }}</p></div>
+    <div v-for="message in messages ?? []" :key="message.id" class="message" :class="{ mine: message.fromFamily }">
+      <p class="small muted">
+        <span dir="auto">{{ message.fromFamily ? t('family.you') : message.by }}</span> · {{ when(message.at, zone) }}
+      </p>
+      <p class="says" dir="auto">{{ message.text }}</p>
+    </div>
     <form @submit.prevent="send">
       <label class="label" :for="`talk-${classId}`">{{ t('family.says') }}</label>
       <textarea :id="`talk-${classId}`" v-model="text" class="field" rows="4" maxlength="4000" required dir="auto" />
       <p v-if="problem" class="note bad" role="alert">{{ problemText(problem) }}</p>
-      <div class="row acts"><button class="btn main" :disabled="busy || text.trim() === ''">{{ t('family.send') }}</button><button type="button" class="btn quiet" @click="$emit('close')">{{ t('family.close') }}</button></div>
+      <div class="row acts">
+        <button class="btn main" :disabled="busy || text.trim() === ''">{{ t('family.send') }}</button><button
+          type="button"
+          class="btn quiet"
+          @click="$emit('close')"
+        >
+          {{ t('family.close') }}
+        </button>
+      </div>
     </form>
   </div>
 </template>
 
 <style scoped>
-.message { padding: 8px 12px; margin-block-end: 8px; background: var(--surface-2); border-radius: var(--radius); }
-.message.mine { background: var(--surface-now); }
-.message p { margin: 0; }
-.says { white-space: pre-wrap; overflow-wrap: anywhere; }
-.acts { margin-block-start: 8px; }
+.message {
+  padding: 8px 12px;
+  margin-block-end: 8px;
+  background: var(--surface-2);
+  border-radius: var(--radius);
+}
+.message.mine {
+  background: var(--surface-now);
+}
+.message p {
+  margin: 0;
+}
+.says {
+  white-space: pre-wrap;
+  overflow-wrap: anywhere;
+}
+.acts {
+  margin-block-start: 8px;
+}
 </style>

@@ -23,19 +23,24 @@ const chosen = ref<string[]>([]);
 const inviting = ref(false);
 const writing = ref<StudentFamilies | null>(null);
 const students = computed(() => (value.value ?? []).filter((one) => chosen.value.includes(one.student.id)));
-const without = computed(() => (value.value ?? []).filter((one) => one.families.length === 0 && one.codes.length === 0).map((one) => one.student.id));
-const revoke = (codeId: string) => attempt(async () => {
-  await ask('DELETE', `/api/classes/${id.value}/families/codes/${codeId}`);
-  await reload();
-});
+const without = computed(() =>
+  (value.value ?? []).filter((one) => one.families.length === 0 && one.codes.length === 0).map((one) => one.student.id),
+);
+const revoke = (codeId: string) =>
+  attempt(async () => {
+    await ask('DELETE', `/api/classes/${id.value}/families/codes/${codeId}`);
+    await reload();
+  });
 const leaving = ref<{ student: StudentFamilies; familyId: string; family: string } | null>(null);
-const unlink = () => attempt(async () => {
-  const { student, familyId } = leaving.value!;
-  await ask('DELETE', `/api/classes/${id.value}/progress/${student.student.id}/families/${familyId}`);
-  leaving.value = null;
-  await reload();
-});
-const show = (one: ClassReply, change: Partial<Pick<ClassReply, 'familyTotals' | 'familyFeedback'>>) => attempt(() => classes.change(one, change));
+const unlink = () =>
+  attempt(async () => {
+    const { student, familyId } = leaving.value!;
+    await ask('DELETE', `/api/classes/${id.value}/progress/${student.student.id}/families/${familyId}`);
+    leaving.value = null;
+    await reload();
+  });
+const show = (one: ClassReply, change: Partial<Pick<ClassReply, 'familyTotals' | 'familyFeedback'>>) =>
+  attempt(() => classes.change(one, change));
 </script>
 
 <template>
@@ -44,27 +49,104 @@ const show = (one: ClassReply, change: Partial<Pick<ClassReply, 'familyTotals' |
       <section class="sheet shown">
         <h2>{{ t('families.shown') }}</h2>
         <p class="small muted">{{ t('families.shownHint') }}</p>
-        <label class="row"><input type="checkbox" :checked="schoolClass.familyTotals" :disabled="schoolClass.putAwayAt !== null" @change="show(schoolClass, { familyTotals: ($event.target as HTMLInputElement).checked })" />{{ t('families.showTotals') }}</label>
-        <label class="row"><input type="checkbox" :checked="schoolClass.familyFeedback" :disabled="schoolClass.putAwayAt !== null" @change="show(schoolClass, { familyFeedback: ($event.target as HTMLInputElement).checked })" />{{ t('families.showFeedback') }}</label>
+        <label class="row"
+          ><input
+            type="checkbox"
+            :checked="schoolClass.familyTotals"
+            :disabled="schoolClass.putAwayAt !== null"
+            @change="show(schoolClass, { familyTotals: ($event.target as HTMLInputElement).checked })"
+          />{{ t('families.showTotals') }}</label
+        >
+        <label class="row"
+          ><input
+            type="checkbox"
+            :checked="schoolClass.familyFeedback"
+            :disabled="schoolClass.putAwayAt !== null"
+            @change="show(schoolClass, { familyFeedback: ($event.target as HTMLInputElement).checked })"
+          />{{ t('families.showFeedback') }}</label
+        >
       </section>
-      <div class="heading bar"><h2>{{ t('families.title') }}</h2><span class="small grow">{{ t('families.hint') }}</span><button class="btn" :disabled="without.length === 0" @click="chosen = without">{{ count('families.chooseWithout', without.length) }}</button><button class="btn main" :disabled="chosen.length === 0" @click="inviting = true">{{ count('families.invite', chosen.length) }}</button></div>
+      <div class="heading bar">
+        <h2>{{ t('families.title') }}</h2>
+        <span class="small grow">{{ t('families.hint') }}</span><button
+          class="btn"
+          :disabled="without.length === 0"
+          @click="chosen = without"
+        >
+          {{ count('families.chooseWithout', without.length) }}</button
+        ><button class="btn main" :disabled="chosen.length === 0" @click="inviting = true">
+          {{ count('families.invite', chosen.length) }}
+        </button>
+      </div>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <p v-if="value?.length === 0" class="note">{{ t('progress.noStudents') }}</p>
       <div v-else class="sheet wide-table">
         <table class="table">
-          <thead><tr><th scope="col"><span class="hidden-text">{{ t('families.choose') }}</span></th><th scope="col">{{ t('progress.columns.student') }}</th><th scope="col">{{ t('families.linked') }}</th><th scope="col">{{ t('families.codes') }}</th><th scope="col"><span class="hidden-text">{{ t('progress.act.home') }}</span></th></tr></thead>
+          <thead>
+            <tr>
+              <th scope="col">
+                <span class="hidden-text">{{ t('families.choose') }}</span>
+              </th>
+              <th scope="col">{{ t('progress.columns.student') }}</th>
+              <th scope="col">{{ t('families.linked') }}</th>
+              <th scope="col">{{ t('families.codes') }}</th>
+              <th scope="col">
+                <span class="hidden-text">{{ t('progress.act.home') }}</span>
+              </th>
+            </tr>
+          </thead>
           <tbody>
             <tr v-for="one in value ?? []" :key="one.student.id">
               <td><input v-model="chosen" type="checkbox" :value="one.student.id" :aria-label="name(one.student)" /></td>
-              <td dir="auto"><strong>{{ name(one.student) }}</strong></td>
-              <td><p v-for="family in one.families" :key="family.id" class="line"><span dir="auto">{{ family.name }}</span><span class="muted small after-name">{{ family.email ?? t('families.noMail') }} · {{ t(`families.languages.${family.language}`) }}</span><button class="btn quiet small" :aria-label="`${t('families.unlink')}: ${family.name}`" @click="leaving = { student: one, familyId: family.id, family: family.name }">{{ t('families.unlink') }}</button></p><span v-if="one.families.length === 0" class="muted">{{ t('families.nobody') }}</span></td>
-              <td><p v-for="code in one.codes" :key="code.id" class="line small"><span>{{ t(code.email ? 'families.codeMailed' : 'families.codePrinted', { day: dateText(code.madeAt, schoolClass.calendar.zone), email: code.email }) }}</span><button class="btn quiet small" @click="revoke(code.id)">{{ t('families.revoke') }}</button></p></td>
-              <td class="number"><button v-if="one.families.length > 0" class="btn" :aria-label="`${t('progress.act.home')}: ${name(one.student)}`" @click="writing = one">{{ t('progress.act.home') }}</button></td>
+              <td dir="auto">
+                <strong>{{ name(one.student) }}</strong>
+              </td>
+              <td>
+                <p v-for="family in one.families" :key="family.id" class="line">
+                  <span dir="auto">{{ family.name }}</span><span class="muted small after-name"
+                    >{{ family.email ?? t('families.noMail') }} · {{ t(`families.languages.${family.language}`) }}</span
+                  ><button
+                    class="btn quiet small"
+                    :aria-label="`${t('families.unlink')}: ${family.name}`"
+                    @click="leaving = { student: one, familyId: family.id, family: family.name }"
+                  >
+                    {{ t('families.unlink') }}
+                  </button>
+                </p>
+                <span v-if="one.families.length === 0" class="muted">{{ t('families.nobody') }}</span>
+              </td>
+              <td>
+                <p v-for="code in one.codes" :key="code.id" class="line small">
+                  <span>{{
+                    t(code.email ? 'families.codeMailed' : 'families.codePrinted', {
+                      day: dateText(code.madeAt, schoolClass.calendar.zone),
+                      email: code.email,
+                    })
+                  }}</span><button class="btn quiet small" @click="revoke(code.id)">{{ t('families.revoke') }}</button>
+                </p>
+              </td>
+              <td class="number">
+                <button
+                  v-if="one.families.length > 0"
+                  class="btn"
+                  :aria-label="`${t('progress.act.home')}: ${name(one.student)}`"
+                  @click="writing = one"
+                >
+                  {{ t('progress.act.home') }}
+                </button>
+              </td>
             </tr>
           </tbody>
         </table>
       </div>
-      <div v-if="leaving" class="note bad ask" role="alertdialog" :aria-label="t('families.unlink')"><p>{{ t('families.unlinkAsk', { family: leaving.family, name: name(leaving.student.student) }) }}</p><div class="row"><button class="btn main" @click="unlink">{{ t('families.unlinkGo') }}</button><button class="btn" @click="leaving = null">{{ t('common.cancel') }}</button></div></div>
+      <div v-if="leaving" class="note bad ask" role="alertdialog" :aria-label="t('families.unlink')">
+        <p>{{ t('families.unlinkAsk', { family: leaving.family, name: name(leaving.student.student) }) }}</p>
+        <div class="row">
+          <button class="btn main" @click="unlink">{{ t('families.unlinkGo') }}</button><button class="btn" @click="leaving = null">
+            {{ t('common.cancel') }}
+          </button>
+        </div>
+      </div>
     </LoadGate>
     <FamilySheet :open="inviting" :class-id="id" :students="students" @close="inviting = false" @changed="reload" />
     <WriteHomeSheet :open="writing !== null" :class-id="id" :student="writing?.student ?? null" @close="writing = null" />
@@ -72,11 +154,32 @@ const show = (one: ClassReply, change: Partial<Pick<ClassReply, 'familyTotals' |
 </template>
 
 <style scoped>
-.shown { padding: 12px 18px; margin-block-end: 18px; }
-.shown h2 { font-size: 17px; }
-.shown .row { padding-block: 4px; }
-.bar { margin-block-end: 8px; }
-.line { margin: 0; display: flex; gap: 8px; align-items: center; flex-wrap: wrap; }
-.after-name { margin-inline-start: 2px; }
-.ask { position: sticky; inset-block-end: 12px; margin-block-start: 12px; }
+.shown {
+  padding: 12px 18px;
+  margin-block-end: 18px;
+}
+.shown h2 {
+  font-size: 17px;
+}
+.shown .row {
+  padding-block: 4px;
+}
+.bar {
+  margin-block-end: 8px;
+}
+.line {
+  margin: 0;
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  flex-wrap: wrap;
+}
+.after-name {
+  margin-inline-start: 2px;
+}
+.ask {
+  position: sticky;
+  inset-block-end: 12px;
+  margin-block-start: 12px;
+}
 </style>

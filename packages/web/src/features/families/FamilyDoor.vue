@@ -31,20 +31,26 @@ const FIELDS = [
   { key: 'email', label: 'family.email', autocomplete: 'email', type: 'email', required: false },
 ] as const;
 
-const look = () => attempt(async () => {
-  await askSession();
-  about.value = await ask<FamilyCodeLook>('POST', '/api/family/codes/look', { body: { code: code.value }, anonymous: true });
-});
-const join = () => attempt(async () => {
-  const reply = await ask<SessionReply>('POST', '/api/family/join', { body: { ...person.value, email: person.value.email.trim() || null, code: code.value, language: language.value }, anonymous: true });
-  session.enter(reply);
-  await router.replace('/family');
-});
-const signIn = () => attempt(async () => {
-  const me = await session.signIn(known.value);
-  // Whoever is no family has a door of their own.
-  if (me && me.role !== 'family') await router.push('/');
-});
+const look = () =>
+  attempt(async () => {
+    await askSession();
+    about.value = await ask<FamilyCodeLook>('POST', '/api/family/codes/look', { body: { code: code.value }, anonymous: true });
+  });
+const join = () =>
+  attempt(async () => {
+    const reply = await ask<SessionReply>('POST', '/api/family/join', {
+      body: { ...person.value, email: person.value.email.trim() || null, code: code.value, language: language.value },
+      anonymous: true,
+    });
+    session.enter(reply);
+    await router.replace('/family');
+  });
+const signIn = () =>
+  attempt(async () => {
+    const me = await session.signIn(known.value);
+    // Whoever is no family has a door of their own.
+    if (me && me.role !== 'family') await router.push('/');
+  });
 onMounted(() => code.value !== '' && void look());
 </script>
 
@@ -53,30 +59,94 @@ onMounted(() => code.value !== '' && void look());
     <header class="top">
       <WordMark />
       <span class="promise">{{ t('family.promise') }}</span>
-      <div class="row wrap" role="group" :aria-label="t('family.language')"><button v-for="one in LANGUAGES" :key="one" class="tongue" :lang="one" :aria-pressed="language === one" @click="emit('language', one)">{{ LANGUAGE_NAMES[one] }}</button></div>
+      <div class="row wrap" role="group" :aria-label="t('family.language')">
+        <button
+          v-for="one in LANGUAGES"
+          :key="one"
+          class="tongue"
+          :lang="one"
+          :aria-pressed="language === one"
+          @click="emit('language', one)"
+        >
+          {{ LANGUAGE_NAMES[one] }}
+        </button>
+      </div>
     </header>
     <main class="sheet card stack">
       <h1>{{ t('family.title') }}</h1>
-      <div v-if="!about" class="row"><button class="chip" :aria-pressed="way === 'code'" @click="way = 'code'">{{ t('family.haveCode') }}</button><button class="chip" :aria-pressed="way === 'signIn'" @click="way = 'signIn'">{{ t('family.haveSignIn') }}</button></div>
+      <div v-if="!about" class="row">
+        <button class="chip" :aria-pressed="way === 'code'" @click="way = 'code'">{{ t('family.haveCode') }}</button><button
+          class="chip"
+          :aria-pressed="way === 'signIn'"
+          @click="way = 'signIn'"
+        >
+          {{ t('family.haveSignIn') }}
+        </button>
+      </div>
       <form v-if="about" class="stack" @submit.prevent="join">
         <p class="note">{{ t('family.about', { name: about.firstName, className: about.className }) }}</p>
         <div v-for="field in FIELDS" :key="field.key">
           <label class="label" :for="`family-${field.key}`">{{ t(field.label) }}</label>
-          <input :id="`family-${field.key}`" v-model="person[field.key]" class="field" :type="field.type" :autocomplete="field.autocomplete" autocapitalize="none" :required="field.required" :minlength="field.key === 'password' ? 8 : undefined" maxlength="200" dir="auto" />
+          <input
+            :id="`family-${field.key}`"
+            v-model="person[field.key]"
+            class="field"
+            :type="field.type"
+            :autocomplete="field.autocomplete"
+            autocapitalize="none"
+            :required="field.required"
+            :minlength="field.key === 'password' ? 8 : undefined"
+            maxlength="200"
+            dir="auto"
+          />
           <p v-if="field.key === 'password'" class="muted small">{{ t('family.passwordHint') }}</p>
         </div>
         <p v-if="problem" class="note bad" role="alert">{{ problemText(problem) }}</p>
         <button class="btn main wide" :disabled="busy">{{ t('family.join') }}</button>
-        <button type="button" class="btn quiet" @click="(about = null), (problem = null)">{{ t('family.other') }}</button>
+        <button type="button" class="btn quiet" @click="((about = null), (problem = null))">{{ t('family.other') }}</button>
       </form>
       <form v-else-if="way === 'code'" class="stack" @submit.prevent="look">
-        <div><label class="label" for="family-code">{{ t('family.code') }}</label><input id="family-code" v-model="code" class="field code" autocapitalize="characters" autocomplete="off" spellcheck="false" required maxlength="40" dir="ltr" aria-describedby="family-code-hint" /><p id="family-code-hint" class="muted small">{{ t('family.codeHint') }}</p></div>
+        <div>
+          <label class="label" for="family-code">{{ t('family.code') }}</label><input
+            id="family-code"
+            v-model="code"
+            class="field code"
+            autocapitalize="characters"
+            autocomplete="off"
+            spellcheck="false"
+            required
+            maxlength="40"
+            dir="ltr"
+            aria-describedby="family-code-hint"
+          />
+          <p id="family-code-hint" class="muted small">{{ t('family.codeHint') }}</p>
+        </div>
         <p v-if="problem" class="note bad" role="alert">{{ problemText(problem) }}</p>
         <button class="btn main wide" :disabled="busy">{{ t('family.look') }}</button>
       </form>
       <form v-else class="stack" @submit.prevent="signIn">
-        <div><label class="label" for="family-known">{{ t('family.signUserName') }}</label><input id="family-known" v-model="known.userName" class="field" autocomplete="username" autocapitalize="none" required dir="ltr" /></div>
-        <div><label class="label" for="family-word">{{ t('family.signPassword') }}</label><input id="family-word" v-model="known.password" class="field" type="password" autocomplete="current-password" required dir="ltr" /></div>
+        <div>
+          <label class="label" for="family-known">{{ t('family.signUserName') }}</label><input
+            id="family-known"
+            v-model="known.userName"
+            class="field"
+            autocomplete="username"
+            autocapitalize="none"
+            required
+            dir="ltr"
+          />
+        </div>
+        <div>
+          <label class="label" for="family-word">{{ t('family.signPassword') }}</label><input
+            id="family-word"
+            v-model="known.password"
+            class="field"
+            type="password"
+            autocomplete="current-password"
+            required
+            dir="ltr"
+          />
+        </div>
         <p v-if="problem" class="note bad" role="alert">{{ problemText(problem) }}</p>
         <button class="btn main wide" :disabled="busy">{{ t('family.signIn') }}</button>
         <RouterLink class="small" to="/forgotten">{{ t('family.forgotten') }}</RouterLink>
@@ -86,13 +156,54 @@ onMounted(() => code.value !== '' && void look());
 </template>
 
 <style scoped>
-.gate { min-block-size: 100vh; display: flex; flex-direction: column; align-items: center; background: linear-gradient(var(--mast) 270px, var(--now) 270px, var(--now) 273px, var(--page) 273px); padding: 0 16px 40px; }
-.top { inline-size: 100%; max-inline-size: 440px; padding-block: 40px 22px; color: var(--on-mast); display: flex; flex-direction: column; gap: 10px; }
-.promise { color: var(--on-mast-2); }
-.tongue { background: none; border: 1px solid var(--term-line); border-radius: 7px; color: var(--on-mast); padding: 4px 10px; font: 600 14px var(--font); cursor: pointer; min-block-size: 32px; }
-.tongue[aria-pressed='true'] { background: var(--now); color: #14262e; border-color: var(--now); }
-.tongue:focus-visible { outline-color: var(--now); }
-.card { inline-size: 100%; max-inline-size: 440px; padding: 22px 26px 28px; }
-.wide { inline-size: 100%; }
-.code { font-size: 19px; letter-spacing: 0.06em; }
+.gate {
+  min-block-size: 100vh;
+  display: flex;
+  flex-direction: column;
+  align-items: center;
+  background: linear-gradient(var(--mast) 270px, var(--now) 270px, var(--now) 273px, var(--page) 273px);
+  padding: 0 16px 40px;
+}
+.top {
+  inline-size: 100%;
+  max-inline-size: 440px;
+  padding-block: 40px 22px;
+  color: var(--on-mast);
+  display: flex;
+  flex-direction: column;
+  gap: 10px;
+}
+.promise {
+  color: var(--on-mast-2);
+}
+.tongue {
+  background: none;
+  border: 1px solid var(--term-line);
+  border-radius: 7px;
+  color: var(--on-mast);
+  padding: 4px 10px;
+  font: 600 14px var(--font);
+  cursor: pointer;
+  min-block-size: 32px;
+}
+.tongue[aria-pressed='true'] {
+  background: var(--now);
+  color: #14262e;
+  border-color: var(--now);
+}
+.tongue:focus-visible {
+  outline-color: var(--now);
+}
+.card {
+  inline-size: 100%;
+  max-inline-size: 440px;
+  padding: 22px 26px 28px;
+}
+.wide {
+  inline-size: 100%;
+}
+.code {
+  font-size: 19px;
+  letter-spacing: 0.06em;
+}
 </style>

@@ -21,7 +21,12 @@ const route = useRoute();
 const router = useRouter();
 const inside = computed(() => session.me?.role === 'family');
 const KEPT = 'jolly-family-language';
-const { state, value: home, why, reload } = useLoad(async () => (inside.value ? ask<FamilyHomeReply>('GET', '/api/family') : null), [() => session.me?.id]);
+const {
+  state,
+  value: home,
+  why,
+  reload,
+} = useLoad(async () => (inside.value ? ask<FamilyHomeReply>('GET', '/api/family') : null), [() => session.me?.id]);
 const ready = ref(false);
 
 // At the door the language of the browser, or what was chosen here before; behind it the one they keep.
@@ -54,8 +59,20 @@ async function signOut(): Promise<void> {
     <a class="skip" href="#page">{{ t('family.overview', { name: '' }) }}</a>
     <header class="mast">
       <RouterLink to="/family" class="home" :aria-label="t('brand')"><WordMark /></RouterLink>
-      <nav v-if="home" class="children" :aria-label="t('family.children')"><RouterLink v-for="one in home.children" :key="one.id" class="child" :to="{ path: '/family', query: { child: one.id } }" :aria-current="one.id === childId && !settings ? 'page' : undefined" dir="auto">{{ one.givenName }}</RouterLink></nav>
-      <RouterLink class="child end" :to="{ path: '/family', query: { settings: '' } }" :aria-current="settings ? 'page' : undefined">{{ t('family.settings') }}</RouterLink>
+      <nav v-if="home" class="children" :aria-label="t('family.children')">
+        <RouterLink
+          v-for="one in home.children"
+          :key="one.id"
+          class="child"
+          :to="{ path: '/family', query: { child: one.id } }"
+          :aria-current="one.id === childId && !settings ? 'page' : undefined"
+          dir="auto"
+          >{{ one.givenName }}</RouterLink
+        >
+      </nav>
+      <RouterLink class="child end" :to="{ path: '/family', query: { settings: '' } }" :aria-current="settings ? 'page' : undefined">{{
+        t('family.settings')
+      }}</RouterLink>
       <button class="child out" @click="signOut">{{ t('family.signOut') }}</button>
     </header>
     <main id="page" class="page" tabindex="-1">
@@ -63,7 +80,12 @@ async function signOut(): Promise<void> {
         <template v-if="home">
           <FamilySettingsBox v-if="settings" :home="home" @changed="reload" />
           <p v-else-if="childId === null" class="note">{{ t('family.none') }}</p>
-          <ChildView v-else :key="childId" :child-id="childId" :name="name(home.children.find((one) => one.id === childId) ?? { givenName: '', familyName: '' })" />
+          <ChildView
+            v-else
+            :key="childId"
+            :child-id="childId"
+            :name="name(home.children.find((one) => one.id === childId) ?? { givenName: '', familyName: '' })"
+          />
         </template>
       </LoadGate>
     </main>
@@ -71,15 +93,65 @@ async function signOut(): Promise<void> {
 </template>
 
 <style scoped>
-.skip { position: absolute; inset-inline-start: -9999px; }
-.skip:focus { inset-inline-start: 12px; inset-block-start: 8px; z-index: 60; background: var(--surface); padding: 8px 14px; border-radius: 8px; }
-.mast { min-block-size: 52px; background: var(--mast); color: var(--on-mast); display: flex; align-items: center; padding: 0 20px; gap: 6px 18px; flex-wrap: wrap; border-block-end: 3px solid var(--now); }
-.mast :focus-visible { outline-color: var(--now); }
-.home { text-decoration: none; }
-.children { display: flex; gap: 4px; flex-wrap: wrap; }
-.child { color: var(--on-mast-2); text-decoration: none; font: 550 15px var(--font); background: none; border: 0; padding: 8px 10px; cursor: pointer; min-block-size: 40px; }
-.child[aria-current] { color: var(--on-mast); font-weight: 700; box-shadow: inset 0 -3px var(--now); }
-.end { margin-inline-start: auto; }
-.page { max-inline-size: 1240px; outline: none; }
-@media (max-width: 480px) { .mast { padding-inline: 14px; } }
+.skip {
+  position: absolute;
+  inset-inline-start: -9999px;
+}
+.skip:focus {
+  inset-inline-start: 12px;
+  inset-block-start: 8px;
+  z-index: 60;
+  background: var(--surface);
+  padding: 8px 14px;
+  border-radius: 8px;
+}
+.mast {
+  min-block-size: 52px;
+  background: var(--mast);
+  color: var(--on-mast);
+  display: flex;
+  align-items: center;
+  padding: 0 20px;
+  gap: 6px 18px;
+  flex-wrap: wrap;
+  border-block-end: 3px solid var(--now);
+}
+.mast :focus-visible {
+  outline-color: var(--now);
+}
+.home {
+  text-decoration: none;
+}
+.children {
+  display: flex;
+  gap: 4px;
+  flex-wrap: wrap;
+}
+.child {
+  color: var(--on-mast-2);
+  text-decoration: none;
+  font: 550 15px var(--font);
+  background: none;
+  border: 0;
+  padding: 8px 10px;
+  cursor: pointer;
+  min-block-size: 40px;
+}
+.child[aria-current] {
+  color: var(--on-mast);
+  font-weight: 700;
+  box-shadow: inset 0 -3px var(--now);
+}
+.end {
+  margin-inline-start: auto;
+}
+.page {
+  max-inline-size: 1240px;
+  outline: none;
+}
+@media (max-width: 480px) {
+  .mast {
+    padding-inline: 14px;
+  }
+}
 </style>

@@ -35,7 +35,9 @@ async function save(): Promise<void> {
   emit('changed');
 }
 async function setEmail(): Promise<void> {
-  mailed.value = await mailing.attempt(() => ask('PUT', '/api/account/email', { body: { email: email.value.trim() || null, current: current.value }, anonymous: true }));
+  mailed.value = await mailing.attempt(() =>
+    ask('PUT', '/api/account/email', { body: { email: email.value.trim() || null, current: current.value }, anonymous: true }),
+  );
   if (!mailed.value) return;
   current.value = '';
   await session.look();
@@ -48,7 +50,10 @@ async function add(): Promise<void> {
   const before = props.home.children.map((one) => one.id);
   const done = await adding.attempt(async () => {
     const { children } = await ask<FamilyHomeReply>('POST', '/api/family/children', { body: { code: code.value } });
-    added.value = children.filter((one) => !before.includes(one.id)).map(name).join(', ');
+    added.value = children
+      .filter((one) => !before.includes(one.id))
+      .map(name)
+      .join(', ');
   });
   if (!done) return;
   code.value = '';
@@ -60,28 +65,120 @@ async function add(): Promise<void> {
   <div class="settings">
     <h1>{{ t('family.settings') }}</h1>
     <form class="sheet box stack" @submit.prevent="save">
-      <div><label class="label" for="family-language">{{ t('family.language') }}</label><select id="family-language" v-model="chosen.language" class="field short"><option v-for="one in LANGUAGES" :key="one" :value="one" :lang="one">{{ NAMES[one] }}</option></select></div>
-      <fieldset class="choices"><legend class="label">{{ t('family.telling') }}</legend><label v-for="one in ['atOnce', 'weekly', 'never'] as const" :key="one" class="row"><input v-model="chosen.telling" type="radio" name="telling" :value="one" />{{ t(`family.tellings.${one}`) }}</label></fieldset>
-      <fieldset v-if="chosen.telling === 'atOnce'" class="choices"><legend class="label">{{ t('family.letterShows') }}</legend><label v-for="one in ['score', 'words', 'nothing'] as const" :key="one" class="row"><input v-model="chosen.letterShows" type="radio" name="letterShows" :value="one" />{{ t(`family.letter.${one}`) }}</label></fieldset>
+      <div>
+        <label class="label" for="family-language">{{ t('family.language') }}</label><select
+          id="family-language"
+          v-model="chosen.language"
+          class="field short"
+        >
+          <option v-for="one in LANGUAGES" :key="one" :value="one" :lang="one">{{ NAMES[one] }}</option>
+        </select>
+      </div>
+      <fieldset class="choices">
+        <legend class="label">{{ t('family.telling') }}</legend>
+        <label v-for="one in ['atOnce', 'weekly', 'never'] as const" :key="one" class="row"
+          ><input v-model="chosen.telling" type="radio" name="telling" :value="one" />{{ t(`family.tellings.${one}`) }}</label
+        >
+      </fieldset>
+      <fieldset v-if="chosen.telling === 'atOnce'" class="choices">
+        <legend class="label">{{ t('family.letterShows') }}</legend>
+        <label v-for="one in ['score', 'words', 'nothing'] as const" :key="one" class="row"
+          ><input v-model="chosen.letterShows" type="radio" name="letterShows" :value="one" />{{ t(`family.letter.${one}`) }}</label
+        >
+      </fieldset>
       <p v-if="chosen.telling !== 'never' && !session.me?.email" class="note small">{{ t('family.tellingNeeds') }}</p>
       <p v-if="telling.problem.value" class="note bad" role="alert">{{ problemText(telling.problem.value) }}</p>
-      <div class="row"><button class="btn main" :disabled="telling.busy.value">{{ t('family.save') }}</button><span v-if="saved" class="good small" role="status">{{ t('family.saved') }}</span></div>
+      <div class="row">
+        <button class="btn main" :disabled="telling.busy.value">{{ t('family.save') }}</button><span
+          v-if="saved"
+          class="good small"
+          role="status"
+          >{{ t('family.saved') }}</span
+        >
+      </div>
     </form>
     <form class="sheet box stack" @submit.prevent="setEmail">
-      <div><label class="label" for="family-mail">{{ t('family.email') }}</label><input id="family-mail" v-model="email" class="field" type="email" maxlength="200" autocomplete="email" dir="ltr" /></div>
-      <div><label class="label" for="family-current">{{ t('family.current') }}</label><input id="family-current" v-model="current" class="field" type="password" autocomplete="current-password" required dir="ltr" /></div>
+      <div>
+        <label class="label" for="family-mail">{{ t('family.email') }}</label><input
+          id="family-mail"
+          v-model="email"
+          class="field"
+          type="email"
+          maxlength="200"
+          autocomplete="email"
+          dir="ltr"
+        />
+      </div>
+      <div>
+        <label class="label" for="family-current">{{ t('family.current') }}</label><input
+          id="family-current"
+          v-model="current"
+          class="field"
+          type="password"
+          autocomplete="current-password"
+          required
+          dir="ltr"
+        />
+      </div>
       <p v-if="mailing.problem.value" class="note bad" role="alert">{{ problemText(mailing.problem.value) }}</p>
-      <div class="row"><button class="btn" :disabled="mailing.busy.value">{{ t('family.setEmail') }}</button><span v-if="mailed" class="good small" role="status">{{ t('family.saved') }}</span></div>
+      <div class="row">
+        <button class="btn" :disabled="mailing.busy.value">{{ t('family.setEmail') }}</button><span
+          v-if="mailed"
+          class="good small"
+          role="status"
+          >{{ t('family.saved') }}</span
+        >
+      </div>
     </form>
     <form class="sheet box stack" @submit.prevent="setPassword">
-      <div><label class="label" for="family-old">{{ t('family.current') }}</label><input id="family-old" v-model="secret.current" class="field" type="password" autocomplete="current-password" required dir="ltr" /></div>
-      <div><label class="label" for="family-new">{{ t('family.newPassword') }}</label><input id="family-new" v-model="secret.password" class="field" type="password" autocomplete="new-password" minlength="8" required dir="ltr" /><p class="muted small">{{ t('family.passwordHint') }}</p></div>
+      <div>
+        <label class="label" for="family-old">{{ t('family.current') }}</label><input
+          id="family-old"
+          v-model="secret.current"
+          class="field"
+          type="password"
+          autocomplete="current-password"
+          required
+          dir="ltr"
+        />
+      </div>
+      <div>
+        <label class="label" for="family-new">{{ t('family.newPassword') }}</label><input
+          id="family-new"
+          v-model="secret.password"
+          class="field"
+          type="password"
+          autocomplete="new-password"
+          minlength="8"
+          required
+          dir="ltr"
+        />
+        <p class="muted small">{{ t('family.passwordHint') }}</p>
+      </div>
       <p v-if="changing.problem.value" class="note bad" role="alert">{{ problemText(changing.problem.value) }}</p>
-      <div class="row"><button class="btn" :disabled="changing.busy.value">{{ t('family.setPassword') }}</button><span v-if="changed" class="good small" role="status">{{ t('family.saved') }}</span></div>
+      <div class="row">
+        <button class="btn" :disabled="changing.busy.value">{{ t('family.setPassword') }}</button><span
+          v-if="changed"
+          class="good small"
+          role="status"
+          >{{ t('family.saved') }}</span
+        >
+      </div>
     </form>
     <form class="sheet box stack" @submit.prevent="add">
       <h2>{{ t('family.addChild') }}</h2>
-      <div><label class="label" for="family-more">{{ t('family.code') }}</label><input id="family-more" v-model="code" class="field" autocapitalize="characters" autocomplete="off" required maxlength="40" dir="ltr" /></div>
+      <div>
+        <label class="label" for="family-more">{{ t('family.code') }}</label><input
+          id="family-more"
+          v-model="code"
+          class="field"
+          autocapitalize="characters"
+          autocomplete="off"
+          required
+          maxlength="40"
+          dir="ltr"
+        />
+      </div>
       <p v-if="adding.problem.value" class="note bad" role="alert">{{ problemText(adding.problem.value) }}</p>
       <p v-if="added" class="note" role="status">{{ t('family.added', { name: added }) }}</p>
       <button class="btn" :disabled="adding.busy.value">{{ t('family.add') }}</button>
@@ -90,9 +187,22 @@ async function add(): Promise<void> {
 </template>
 
 <style scoped>
-.settings { max-inline-size: 620px; }
-.box { padding: 18px 22px; margin-block-start: 14px; }
-.choices { border: 0; margin: 0; padding: 0; }
-.choices .row { padding-block: 5px; }
-.short { inline-size: auto; }
+.settings {
+  max-inline-size: 620px;
+}
+.box {
+  padding: 18px 22px;
+  margin-block-start: 14px;
+}
+.choices {
+  border: 0;
+  margin: 0;
+  padding: 0;
+}
+.choices .row {
+  padding-block: 5px;
+}
+.short {
+  inline-size: auto;
+}
 </style>

@@ -15,28 +15,49 @@ const { problem, busy, attempt } = useAttempt();
 const language = ref<Language>('en');
 const emails = ref(new Map<string, string>());
 const sent = ref<number | null>(null);
-watch(() => props.open, (open) => {
-  if (!open) return;
-  emails.value = new Map(props.students.map((one) => [one.student.id, '']));
-  sent.value = null;
-  problem.value = null;
-});
-const typed = computed(() => [...emails.value].filter(([, email]) => email.trim() !== '').map(([studentId, email]) => ({ studentId, email: email.trim() })));
-const print = () => attempt(async () => {
-  await download('POST', `/api/classes/${props.classId}/families/letters`, 'letters-to-families.pdf', { body: { studentIds: props.students.map((one) => one.student.id), language: language.value } });
-  emit('changed');
-});
-const mail = () => attempt(async () => {
-  sent.value = (await ask<FamilyMailsReply>('POST', `/api/classes/${props.classId}/families/mails`, { body: { invitations: typed.value, language: language.value } })).sent;
-  emails.value = new Map(props.students.map((one) => [one.student.id, '']));
-  emit('changed');
-});
+watch(
+  () => props.open,
+  (open) => {
+    if (!open) return;
+    emails.value = new Map(props.students.map((one) => [one.student.id, '']));
+    sent.value = null;
+    problem.value = null;
+  },
+);
+const typed = computed(() =>
+  [...emails.value].filter(([, email]) => email.trim() !== '').map(([studentId, email]) => ({ studentId, email: email.trim() })),
+);
+const print = () =>
+  attempt(async () => {
+    await download('POST', `/api/classes/${props.classId}/families/letters`, 'letters-to-families.pdf', {
+      body: { studentIds: props.students.map((one) => one.student.id), language: language.value },
+    });
+    emit('changed');
+  });
+const mail = () =>
+  attempt(async () => {
+    sent.value = (
+      await ask<FamilyMailsReply>('POST', `/api/classes/${props.classId}/families/mails`, {
+        body: { invitations: typed.value, language: language.value },
+      })
+    ).sent;
+    emails.value = new Map(props.students.map((one) => [one.student.id, '']));
+    emit('changed');
+  });
 </script>
 
 <template>
   <SideSheet :open="open" :title="count('families.inviteTitle', students.length)" :width="520" @close="emit('close')">
     <div class="stack">
-      <div><label class="label" for="letter-language">{{ t('families.language') }}</label><select id="letter-language" v-model="language" class="field short"><option v-for="one in LANGUAGES" :key="one" :value="one">{{ t(`families.languages.${one}`) }}</option></select></div>
+      <div>
+        <label class="label" for="letter-language">{{ t('families.language') }}</label><select
+          id="letter-language"
+          v-model="language"
+          class="field short"
+        >
+          <option v-for="one in LANGUAGES" :key="one" :value="one">{{ t(`families.languages.${one}`) }}</option>
+        </select>
+      </div>
       <section>
         <h3>{{ t('families.print') }}</h3>
         <p class="muted small">{{ t('families.printHint') }}</p>
@@ -45,7 +66,16 @@ const mail = () => attempt(async () => {
       <form @submit.prevent="mail">
         <h3>{{ t('families.mail') }}</h3>
         <p class="muted small">{{ t('families.mailHint') }}</p>
-        <div v-for="one in students" :key="one.student.id" class="row line"><label class="grow" :for="`mail-${one.student.id}`" dir="auto">{{ name(one.student) }}</label><input :id="`mail-${one.student.id}`" class="field address" type="email" maxlength="200" :value="emails.get(one.student.id)" @input="emails.set(one.student.id, ($event.target as HTMLInputElement).value)" /></div>
+        <div v-for="one in students" :key="one.student.id" class="row line">
+          <label class="grow" :for="`mail-${one.student.id}`" dir="auto">{{ name(one.student) }}</label><input
+            :id="`mail-${one.student.id}`"
+            class="field address"
+            type="email"
+            maxlength="200"
+            :value="emails.get(one.student.id)"
+            @input="emails.set(one.student.id, ($event.target as HTMLInputElement).value)"
+          />
+        </div>
         <button class="btn" :disabled="busy || typed.length === 0">{{ count('families.mailGo', typed.length) }}</button>
       </form>
       <p v-if="sent !== null" class="note" role="status">{{ count('families.mailed', sent) }}</p>
@@ -55,7 +85,13 @@ const mail = () => attempt(async () => {
 </template>
 
 <style scoped>
-.short { inline-size: auto; }
-.line { padding-block: 4px; }
-.address { inline-size: 260px; }
+.short {
+  inline-size: auto;
+}
+.line {
+  padding-block: 4px;
+}
+.address {
+  inline-size: 260px;
+}
 </style>

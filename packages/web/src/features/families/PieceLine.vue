@@ -11,7 +11,14 @@ const { t, when, points, percent } = useFamilyWords();
 const said = computed(() => {
   const { state, due, closes, stillAccepted, lateBy } = props.piece;
   const parts = state === 'returned' ? [] : [due === null ? t('family.noDue') : t('family.due', { when: when(due, props.of.zone) })];
-  if (state === 'missing') parts.push(!stillAccepted ? t('family.closed') : closes === null ? t('family.accepted') : t('family.acceptedUntil', { when: when(closes, props.of.zone) }));
+  if (state === 'missing')
+    parts.push(
+      !stillAccepted
+        ? t('family.closed')
+        : closes === null
+          ? t('family.accepted')
+          : t('family.acceptedUntil', { when: when(closes, props.of.zone) }),
+    );
   if (state === 'sentBack') parts.push(t('family.again'));
   if (lateBy > 0) parts.push(t('family.late'));
   const { worth } = props.piece;
@@ -29,21 +36,52 @@ const score = computed(() => {
   <li class="line">
     <SignalFlag :state="piece.state" :label="t(`state.${piece.state}`)" />
     <div class="grow">
-      <p class="title"><strong dir="auto">{{ piece.title }}</strong></p>
-      <p class="small muted"><ClassSquare :hue="of.hue" /><span class="after"><bdi>{{ of.className }}</bdi></span><template v-if="said"> · {{ said }}</template></p>
+      <p class="title">
+        <strong dir="auto">{{ piece.title }}</strong>
+      </p>
+      <p class="small muted">
+        <ClassSquare :hue="of.hue" /><span class="after"
+          ><bdi>{{ of.className }}</bdi></span
+        ><template v-if="said"> · {{ said }}</template>
+      </p>
       <blockquote v-if="piece.remark" class="remark" dir="auto">{{ piece.remark }}</blockquote>
-      <p v-for="one in piece.levels" :key="one.criterion" class="small" dir="auto"><strong>{{ one.criterion }}</strong>: {{ [one.level, one.descriptor, one.words].filter(Boolean).join(' · ') }}</p>
+      <p v-for="one in piece.levels" :key="one.criterion" class="small" dir="auto">
+        <strong>{{ one.criterion }}</strong>: {{ [one.level, one.descriptor, one.words].filter(Boolean).join(' · ') }}
+      </p>
     </div>
     <strong class="score" :class="{ faint: piece.effective === null }">{{ score }}</strong>
   </li>
 </template>
 
 <style scoped>
-.line { display: flex; gap: 12px; align-items: flex-start; padding-block: 10px; border-block-end: 1px solid var(--line); }
-.line p { margin: 0; }
-.line .flag { margin-block-start: 4px; }
-.title { overflow-wrap: anywhere; }
-.remark { margin: 6px 0 2px; padding-inline-start: 10px; border-inline-start: 3px solid var(--line); font-family: var(--font-read); white-space: pre-wrap; }
-.score { white-space: nowrap; }
-.score.faint { font-weight: 500; color: var(--text-3); }
+.line {
+  display: flex;
+  gap: 12px;
+  align-items: flex-start;
+  padding-block: 10px;
+  border-block-end: 1px solid var(--line);
+}
+.line p {
+  margin: 0;
+}
+.line .flag {
+  margin-block-start: 4px;
+}
+.title {
+  overflow-wrap: anywhere;
+}
+.remark {
+  margin: 6px 0 2px;
+  padding-inline-start: 10px;
+  border-inline-start: 3px solid var(--line);
+  font-family: var(--font-read);
+  white-space: pre-wrap;
+}
+.score {
+  white-space: nowrap;
+}
+.score.faint {
+  font-weight: 500;
+  color: var(--text-3);
+}
 </style>

@@ -23,22 +23,30 @@ const zone = computed(() => line.classOf(props.classId)?.zone ?? line.zone);
 const load = async () => {
   threads.value = await ask<FamilyThread[]>('GET', address.value);
 };
-watch(() => props.open, (open) => {
-  if (!open) return;
-  threads.value = null;
-  id = crypto.randomUUID();
-  text.value = props.about && props.about.length > 0 && props.student ? t('home.about', { name: props.student.givenName, titles: props.about.join(', ') }) : '';
-  void attempt(async () => {
+watch(
+  () => props.open,
+  (open) => {
+    if (!open) return;
+    threads.value = null;
+    id = crypto.randomUUID();
+    text.value =
+      props.about && props.about.length > 0 && props.student
+        ? t('home.about', { name: props.student.givenName, titles: props.about.join(', ') })
+        : '';
+    void attempt(async () => {
+      await load();
+      chosen.value = threads.value!.map((one) => one.family.id);
+    });
+  },
+  { immediate: true },
+);
+const send = () =>
+  attempt(async () => {
+    await ask('POST', address.value, { body: { id, familyIds: chosen.value, text: text.value.trim() } });
+    id = crypto.randomUUID();
+    text.value = '';
     await load();
-    chosen.value = threads.value!.map((one) => one.family.id);
   });
-}, { immediate: true });
-const send = () => attempt(async () => {
-  await ask('POST', address.value, { body: { id, familyIds: chosen.value, text: text.value.trim() } });
-  id = crypto.randomUUID();
-  text.value = '';
-  await load();
-});
 </script>
 
 <template>
@@ -46,25 +54,66 @@ const send = () => attempt(async () => {
     <div class="stack">
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <p v-if="threads === null && !problem" class="muted" role="status">{{ t('common.loading') }}</p>
-      <div v-if="threads?.length === 0" class="note"><p>{{ t('home.nobody') }}</p><RouterLink class="btn" :to="`/class/${classId}/families`">{{ t('home.invite') }}</RouterLink></div>
+      <div v-if="threads?.length === 0" class="note">
+        <p>{{ t('home.nobody') }}</p>
+        <RouterLink class="btn" :to="`/class/${classId}/families`">{{ t('home.invite') }}</RouterLink>
+      </div>
       <form v-if="threads && threads.length > 0" class="stack" @submit.prevent="send">
-        <fieldset class="who"><legend class="label">{{ t('home.to') }}</legend><label v-for="one in threads" :key="one.family.id" class="row"><input v-model="chosen" type="checkbox" :value="one.family.id" /><span dir="auto">{{ one.family.name }}</span></label></fieldset>
-        <div><label class="label" for="home-text">{{ t('home.says') }}</label><textarea id="home-text" v-model="text" class="field" rows="6" maxlength="4000" required dir="auto" /></div>
+        <fieldset class="who">
+          <legend class="label">{{ t('home.to') }}</legend>
+          <label v-for="one in threads" :key="one.family.id" class="row"
+            ><input v-model="chosen" type="checkbox" :value="one.family.id" /><span dir="auto">{{ one.family.name }}</span></label
+          >
+        </fieldset>
+        <div>
+          <label class="label" for="home-text">{{ t('home.says') }}</label><textarea
+            id="home-text"
+            v-model="text"
+            class="field"
+            rows="6"
+            maxlength="4000"
+            required
+            dir="auto"
+          />
+        </div>
         <p class="muted small">{{ t('home.how') }}</p>
-        <button class="btn main" :disabled="busy || text.trim() === '' || chosen.length === 0">{{ t('home.send', { n: chosen.length }, chosen.length) }}</button>
+        <button class="btn main" :disabled="busy || text.trim() === '' || chosen.length === 0">
+          {{ t('home.send', { n: chosen.length }, chosen.length) }}
+        </button>
       </form>
       <section v-for="one in (threads ?? []).filter((thread) => thread.messages.length > 0)" :key="one.family.id">
         <h3 dir="auto">{{ one.family.name }}</h3>
-        <div v-for="message in one.messages" :key="message.id" class="message" :class="{ theirs: message.fromFamily }"><p class="small muted"><span dir="auto">{{ message.by }}</span> · {{ when(message.at, zone) }}</p><p class="says" dir="auto">{{ message.text }}</p></div>
+        <div v-for="message in one.messages" :key="message.id" class="message" :class="{ theirs: message.fromFamily }">
+          <p class="small muted">
+            <span dir="auto">{{ message.by }}</span> · {{ when(message.at, zone) }}
+          </p>
+          <p class="says" dir="auto">{{ message.text }}</p>
+        </div>
       </section>
     </div>
   </SideSheet>
 </template>
 
 <style scoped>
-.who { border: 0; margin: 0; padding: 0; }
-.message { padding: 8px 12px; margin-block-start: 8px; background: var(--surface-2); border-radius: var(--radius); }
-.message.theirs { background: var(--surface-now); }
-.message p { margin: 0; }
-.says { white-space: pre-wrap; overflow-wrap: anywhere; }
+.who {
+  border: 0;
+  margin: 0;
+  padding: 0;
+}
+.message {
+  padding: 8px 12px;
+  margin-block-start: 8px;
+  background: var(--surface-2);
+  border-radius: var(--radius);
+}
+.message.theirs {
+  background: var(--surface-now);
+}
+.message p {
+  margin: 0;
+}
+.says {
+  white-space: pre-wrap;
+  overflow-wrap: anywhere;
+}
 </style>

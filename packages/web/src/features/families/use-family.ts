@@ -18,5 +18,9 @@ const KNOWN: Record<string, string> = {
 /** What goes wrong for a family, in their language: the server's sentences are English. */
 export function useFamilyWords() {
   const words = useWords();
-  return { ...words, problemText: (problem: ApiProblem): string => words.t(`family.problems.${KNOWN[problem.code] ?? 'other'}`), language: i18n.global.locale };
+  return {
+    ...words,
+    problemText: (problem: ApiProblem): string => words.t(`family.problems.${KNOWN[problem.code] ?? 'other'}`),
+    language: i18n.global.locale,
+  };
 }

@@ -18,21 +18,37 @@ const kind = computed(() => kindOf(props.file));
 <template>
   <figure class="file">
     <img v-if="kind === 'picture'" :src="inline" :alt="file.name" loading="lazy" />
-    <p v-else-if="kind === 'tooManyPixels'" class="muted">{{ t('files.tooManyPixels', { n: Math.round((file.pixels ?? 0) / 1_000_000) }) }}</p>
+    <p v-else-if="kind === 'tooManyPixels'" class="muted">
+      {{ t('files.tooManyPixels', { n: Math.round((file.pixels ?? 0) / 1_000_000) }) }}
+    </p>
     <PdfView v-else-if="kind === 'pdf'" :address="inline" />
     <audio v-else-if="kind === 'sound'" controls preload="metadata" :src="inline" :aria-label="file.name" />
     <video v-else-if="kind === 'film'" controls preload="metadata" :src="inline" :aria-label="file.name" />
     <WordsView v-else-if="kind === 'words'" :address="address" />
     <figcaption class="row">
       <strong class="grow clip" dir="auto">{{ file.name }}</strong><span class="muted small">{{ sizeText(file.size) }}</span>
-      <a class="btn" :href="address" download>{{ t('desk.download') }}<span class="hidden-text"> {{ file.name }}</span></a>
+      <a class="btn" :href="address" download
+        >{{ t('desk.download') }}<span class="hidden-text"> {{ file.name }}</span></a
+      >
     </figcaption>
   </figure>
 </template>
 
 <style scoped>
-.file { margin: 0 0 18px; }
-img, video { max-width: 100%; display: block; border-radius: 6px; border: 1px solid var(--line); }
-audio { width: 100%; }
-figcaption { margin-block-start: 8px; }
+.file {
+  margin: 0 0 18px;
+}
+img,
+video {
+  max-width: 100%;
+  display: block;
+  border-radius: 6px;
+  border: 1px solid var(--line);
+}
+audio {
+  width: 100%;
+}
+figcaption {
+  margin-block-start: 8px;
+}
 </style>

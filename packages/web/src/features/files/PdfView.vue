@@ -8,7 +8,10 @@ import TurnedBox from '../../ui/TurnedBox.vue';
 
 /** More are for a reader of one's own; each page drawn takes memory. */
 const MOST_PAGES = 200;
-const props = withDefaults(defineProps<{ address: string; /** of the usual width */ zoom?: number; /** quarter turns to the right */ turns?: number }>(), { zoom: 1, turns: 0 });
+const props = withDefaults(
+  defineProps<{ address: string; /** of the usual width */ zoom?: number; /** quarter turns to the right */ turns?: number }>(),
+  { zoom: 1, turns: 0 },
+);
 defineSlots<{ page?: (of: { page: number }) => unknown }>();
 const { t } = useI18n();
 const box = ref<HTMLElement | null>(null);
@@ -37,7 +40,10 @@ async function load(): Promise<void> {
   state.value = 'loading';
   drawn.clear();
   try {
-    const [{ getDocument, GlobalWorkerOptions }, { default: worker }] = await Promise.all([import('pdfjs-dist'), import('pdfjs-dist/build/pdf.worker.min.mjs?url')]);
+    const [{ getDocument, GlobalWorkerOptions }, { default: worker }] = await Promise.all([
+      import('pdfjs-dist'),
+      import('pdfjs-dist/build/pdf.worker.min.mjs?url'),
+    ]);
     GlobalWorkerOptions.workerSrc = worker;
     pdf = await getDocument({ url: props.address, isEvalSupported: false, enableXfa: false }).promise;
     all.value = pdf.numPages;
@@ -45,7 +51,9 @@ async function load(): Promise<void> {
     state.value = 'ready';
     await nextTick();
     box.value?.querySelectorAll('canvas').forEach((canvas, index) => {
-      const { stop } = useIntersectionObserver(canvas, ([entry]) => entry?.isIntersecting && void draw(index + 1, canvas), { rootMargin: '600px' });
+      const { stop } = useIntersectionObserver(canvas, ([entry]) => entry?.isIntersecting && void draw(index + 1, canvas), {
+        rootMargin: '600px',
+      });
       stops.push(stop);
     });
   } catch (error) {
@@ -55,11 +63,21 @@ async function load(): Promise<void> {
 }
 watch(() => props.address, load, { immediate: true });
 // Larger pages are drawn anew, so that they stay sharp; those out of sight when they come into it.
-watch(() => props.zoom, async () => {
-  drawn.clear();
-  await nextTick();
-  box.value?.querySelectorAll('canvas').forEach((canvas, index) => canvas.getBoundingClientRect().top < window.innerHeight * 2 && canvas.getBoundingClientRect().bottom > 0 && void draw(index + 1, canvas));
-});
+watch(
+  () => props.zoom,
+  async () => {
+    drawn.clear();
+    await nextTick();
+    box.value
+      ?.querySelectorAll('canvas')
+      .forEach(
+        (canvas, index) =>
+          canvas.getBoundingClientRect().top < window.innerHeight * 2 &&
+          canvas.getBoundingClientRect().bottom > 0 &&
+          void draw(index + 1, canvas),
+      );
+  },
+);
 onBeforeUnmount(() => {
   stops.forEach((stop) => stop());
   void pdf?.destroy();
@@ -70,11 +88,32 @@ onBeforeUnmount(() => {
   <div ref="box" class="pdf">
     <p v-if="state === 'loading'" class="muted" role="status">{{ t('desk.loadingFile') }}</p>
     <p v-else-if="state === 'failed'" class="note bad">{{ t(locked ? 'files.pdfLocked' : 'desk.pdfFailed') }}</p>
-    <template v-else><TurnedBox v-for="page in pages" :key="page" class="page" :turns="turns" :width="760 * zoom" :ratio="ratios[page] ?? 0.707" :data-page="page"><canvas role="img" :aria-label="t('desk.page', { a: page, b: pages })" /><slot name="page" :page="page" /></TurnedBox><p v-if="all > pages" class="note">{{ t('files.firstPages', { a: pages, b: all }) }}</p></template>
+    <template v-else
+      ><TurnedBox
+        v-for="page in pages"
+        :key="page"
+        class="page"
+        :turns="turns"
+        :width="760 * zoom"
+        :ratio="ratios[page] ?? 0.707"
+        :data-page="page"
+        ><canvas role="img" :aria-label="t('desk.page', { a: page, b: pages })" /><slot name="page" :page="page"
+      /></TurnedBox>
+      <p v-if="all > pages" class="note">{{ t('files.firstPages', { a: pages, b: all }) }}</p></template
+    >
   </div>
 </template>
 
 <style scoped>
-.page { margin-block-end: 10px; }
-canvas { width: 100%; height: 100%; display: block; background: #fff; border: 1px solid var(--line); border-radius: 4px; }
+.page {
+  margin-block-end: 10px;
+}
+canvas {
+  width: 100%;
+  height: 100%;
+  display: block;
+  background: #fff;
+  border: 1px solid var(--line);
+  border-radius: 4px;
+}
 </style>

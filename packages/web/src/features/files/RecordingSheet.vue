@@ -30,7 +30,10 @@ function letGo(): void {
 async function record(): Promise<void> {
   refused.value = false;
   try {
-    stream = await navigator.mediaDevices.getUserMedia({ audio: true, ...(what.value === 'film' ? { video: { width: 1280, height: 720 } } : {}) });
+    stream = await navigator.mediaDevices.getUserMedia({
+      audio: true,
+      ...(what.value === 'film' ? { video: { width: 1280, height: 720 } } : {}),
+    });
   } catch {
     refused.value = true;
     return;
@@ -84,26 +87,76 @@ onBeforeUnmount(() => {
 <template>
   <section class="sheet box stack" :aria-label="t('recording.title')">
     <template v-if="state === 'ready'">
-      <div v-if="!props.onlyVoice" class="row wrap" role="group" :aria-label="t('recording.title')"><button v-for="one in ['voice', 'film'] as const" :key="one" type="button" class="chip" :aria-pressed="what === one" @click="what = one">{{ t(`recording.${one}`) }}</button></div>
+      <div v-if="!props.onlyVoice" class="row wrap" role="group" :aria-label="t('recording.title')">
+        <button
+          v-for="one in ['voice', 'film'] as const"
+          :key="one"
+          type="button"
+          class="chip"
+          :aria-pressed="what === one"
+          @click="what = one"
+        >
+          {{ t(`recording.${one}`) }}
+        </button>
+      </div>
       <p v-if="refused" class="note bad" role="alert">{{ t(`recording.refused.${what}`) }}</p>
-      <div class="row"><button type="button" class="btn main" @click="record">{{ t('recording.record') }}</button><button type="button" class="btn quiet" @click="emit('close')">{{ t('common.cancel') }}</button></div>
+      <div class="row">
+        <button type="button" class="btn main" @click="record">{{ t('recording.record') }}</button><button
+          type="button"
+          class="btn quiet"
+          @click="emit('close')"
+        >
+          {{ t('common.cancel') }}
+        </button>
+      </div>
     </template>
     <template v-else-if="state === 'listening' && made">
       <video v-if="what === 'film'" controls :src="made.address" :aria-label="made.file.name" />
       <audio v-else controls :src="made.address" :aria-label="made.file.name" />
-      <div class="row wrap"><button type="button" class="btn main" @click="keep">{{ t('recording.keep') }}</button><button type="button" class="btn" @click="drop">{{ t('recording.again') }}</button></div>
+      <div class="row wrap">
+        <button type="button" class="btn main" @click="keep">{{ t('recording.keep') }}</button><button
+          type="button"
+          class="btn"
+          @click="drop"
+        >
+          {{ t('recording.again') }}
+        </button>
+      </div>
     </template>
     <template v-else>
       <video v-if="what === 'film'" ref="screen" autoplay muted playsinline />
-      <p class="row" role="timer"><strong class="time">{{ time }}</strong><span class="muted small">{{ t(state === 'paused' ? 'recording.paused' : 'recording.going', { most: MOST_SECONDS[what] / 60 }) }}</span></p>
-      <div class="row"><button type="button" class="btn main" @click="stop">{{ t('recording.stop') }}</button><button type="button" class="btn" @click="pause">{{ t(state === 'paused' ? 'recording.goOn' : 'recording.pause') }}</button></div>
+      <p class="row" role="timer">
+        <strong class="time">{{ time }}</strong><span class="muted small">{{
+          t(state === 'paused' ? 'recording.paused' : 'recording.going', { most: MOST_SECONDS[what] / 60 })
+        }}</span>
+      </p>
+      <div class="row">
+        <button type="button" class="btn main" @click="stop">{{ t('recording.stop') }}</button><button
+          type="button"
+          class="btn"
+          @click="pause"
+        >
+          {{ t(state === 'paused' ? 'recording.goOn' : 'recording.pause') }}
+        </button>
+      </div>
     </template>
   </section>
 </template>
 
 <style scoped>
-.box { padding: 14px 18px; }
-video { max-inline-size: 100%; max-block-size: 340px; border-radius: 6px; background: #000; }
-audio { inline-size: 100%; }
-.time { font: 650 24px var(--font-head); }
+.box {
+  padding: 14px 18px;
+}
+video {
+  max-inline-size: 100%;
+  max-block-size: 340px;
+  border-radius: 6px;
+  background: #000;
+}
+audio {
+  inline-size: 100%;
+}
+.time {
+  font: 650 24px var(--font-head);
+}
 </style>

@@ -1,6 +1,7 @@
 /** Unpacked, more pixels than these would fill a browser's memory. */
 const MOST_PIXELS = 100_000_000;
-const WORDS = /\.(docx|odt|xlsx|csv|tsv|txt|md|json|xml|html?|css|js|ts|py|java|c|cpp|h|cs|rb|go|rs|php|sql|sh|r|tex|ya?ml|ini|log|srt|vtt)$/i;
+const WORDS =
+  /\.(docx|odt|xlsx|csv|tsv|txt|md|json|xml|html?|css|js|ts|py|java|c|cpp|h|cs|rb|go|rs|php|sql|sh|r|tex|ya?ml|ini|log|srt|vtt)$/i;
 
 export type FileKind = 'picture' | 'tooManyPixels' | 'pdf' | 'sound' | 'film' | 'words' | 'none';
 

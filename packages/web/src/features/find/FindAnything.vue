@@ -75,9 +75,26 @@ const choices = computed<Choice[]>(() => {
   const people = found.value.filter((one) => one.kind === 'student').slice(0, ACTS_OF_MOST);
   return found.value.flatMap((one): Choice[] => {
     const key = `${one.kind} ${one.id} ${one.classId}`;
-    const own: Choice = { key, label: one.label || t('plan.untitled'), kind: t(`shell.findKind.${one.kind}`), detail: one.detail, to: addressOf(one), act: false };
+    const own: Choice = {
+      key,
+      label: one.label || t('plan.untitled'),
+      kind: t(`shell.findKind.${one.kind}`),
+      detail: one.detail,
+      to: addressOf(one),
+      act: false,
+    };
     const acts = people.includes(one) ? actsOf(one) : [];
-    return [own, ...acts.map(({ act, to }): Choice => ({ key: `${key} ${act}`, label: t(`shell.findAct.${act}`), kind: '', detail: one.label, to, act: true }))];
+    return [
+      own,
+      ...acts.map(({ act, to }): Choice => ({
+        key: `${key} ${act}`,
+        label: t(`shell.findAct.${act}`),
+        kind: '',
+        detail: one.label,
+        to,
+        act: true,
+      })),
+    ];
   });
 });
 
@@ -117,7 +134,17 @@ defineExpose({ focus: () => input.value?.focus() });
     <span v-if="text === ''" class="slash" aria-hidden="true">/</span>
     <div v-show="open && text.trim() !== ''" class="results">
       <ul id="found" class="plain" role="listbox" :aria-label="t('shell.find')">
-        <li v-for="(one, index) in choices" :id="`found-${index}`" :key="one.key" class="one" :class="{ act: one.act }" role="option" :aria-selected="index === current" @mousedown.prevent="choose(one)" @mousemove="current = index">
+        <li
+          v-for="(one, index) in choices"
+          :id="`found-${index}`"
+          :key="one.key"
+          class="one"
+          :class="{ act: one.act }"
+          role="option"
+          :aria-selected="index === current"
+          @mousedown.prevent="choose(one)"
+          @mousemove="current = index"
+        >
           <span class="clip" dir="auto">{{ one.label }}</span>
           <span v-if="one.act" class="hidden-text">{{ one.detail }}</span>
           <span v-else class="muted small clip">{{ one.kind }}{{ one.detail ? ` · ${one.detail}` : '' }}</span>
@@ -129,15 +156,78 @@ defineExpose({ focus: () => input.value?.focus() });
 </template>
 
 <style scoped>
-.find { position: relative; width: 210px; }
-.box { width: 100%; background: rgb(255 255 255 / 8%); border: 1px solid rgb(255 255 255 / 30%); border-radius: 8px; padding: 5px 10px; color: var(--on-mast); font: inherit; font-size: 14px; }
-.box::placeholder { color: var(--on-mast-2); }
-.box:focus-visible { outline-color: var(--now); }
-.slash { position: absolute; inset-inline-end: 11px; top: 5px; color: var(--on-mast-2); font-size: 14px; pointer-events: none; }
-.results { position: absolute; top: 40px; inset-inline-end: 0; width: 420px; max-width: 92vw; max-height: calc(100vh - 80px); overflow: auto; background: var(--surface); color: var(--text); border: 1px solid var(--line); border-radius: 10px; box-shadow: var(--float-shadow); padding: 6px; z-index: 40; }
-.one { display: flex; justify-content: space-between; gap: 12px; padding: 7px 10px; border-radius: 6px; cursor: pointer; }
-.one .small { min-width: 0; max-width: 58%; }
-.act { padding-block: 4px; padding-inline-start: 26px; color: var(--text-2); font-size: 14px; }
-[aria-selected='true'] { background: var(--surface-now); }
-@media (max-width: 640px) { .find { width: 120px; flex: 0 1 auto; } .results { inset-inline-end: -44px; } }
+.find {
+  position: relative;
+  width: 210px;
+}
+.box {
+  width: 100%;
+  background: rgb(255 255 255 / 8%);
+  border: 1px solid rgb(255 255 255 / 30%);
+  border-radius: 8px;
+  padding: 5px 10px;
+  color: var(--on-mast);
+  font: inherit;
+  font-size: 14px;
+}
+.box::placeholder {
+  color: var(--on-mast-2);
+}
+.box:focus-visible {
+  outline-color: var(--now);
+}
+.slash {
+  position: absolute;
+  inset-inline-end: 11px;
+  top: 5px;
+  color: var(--on-mast-2);
+  font-size: 14px;
+  pointer-events: none;
+}
+.results {
+  position: absolute;
+  top: 40px;
+  inset-inline-end: 0;
+  width: 420px;
+  max-width: 92vw;
+  max-height: calc(100vh - 80px);
+  overflow: auto;
+  background: var(--surface);
+  color: var(--text);
+  border: 1px solid var(--line);
+  border-radius: 10px;
+  box-shadow: var(--float-shadow);
+  padding: 6px;
+  z-index: 40;
+}
+.one {
+  display: flex;
+  justify-content: space-between;
+  gap: 12px;
+  padding: 7px 10px;
+  border-radius: 6px;
+  cursor: pointer;
+}
+.one .small {
+  min-width: 0;
+  max-width: 58%;
+}
+.act {
+  padding-block: 4px;
+  padding-inline-start: 26px;
+  color: var(--text-2);
+  font-size: 14px;
+}
+[aria-selected='true'] {
+  background: var(--surface-now);
+}
+@media (max-width: 640px) {
+  .find {
+    width: 120px;
+    flex: 0 1 auto;
+  }
+  .results {
+    inset-inline-end: -44px;
+  }
+}
 </style>

@@ -17,7 +17,13 @@ const chosen = ref<string | null>(null);
 const open = computed(() => value.value?.mails.find((one) => one.id === chosen.value) ?? value.value?.mails[0] ?? null);
 const at = (instant: number) => when(instant, line.zone);
 const how = (mail: MailReply) =>
-  mail.state === 'sent' ? t(mail.caughtAt === null ? 'mailroom.sent' : 'mailroom.caught', { when: at(mail.sentAt!) }) : mail.state === 'failed' ? t('mailroom.failed', { n: mail.tries }, mail.tries) : mail.tries === 0 ? t('mailroom.waiting') : t('mailroom.retrying', { n: mail.tries, when: at(mail.nextTryAt) }, mail.tries);
+  mail.state === 'sent'
+    ? t(mail.caughtAt === null ? 'mailroom.sent' : 'mailroom.caught', { when: at(mail.sentAt!) })
+    : mail.state === 'failed'
+      ? t('mailroom.failed', { n: mail.tries }, mail.tries)
+      : mail.tries === 0
+        ? t('mailroom.waiting')
+        : t('mailroom.retrying', { n: mail.tries, when: at(mail.nextTryAt) }, mail.tries);
 // Addresses in a mail are ours: they become links, all else stays text.
 const parts = computed(() => (open.value?.body ?? '').split(/(https?:\/\/\S+)/));
 async function again(mail: MailReply): Promise<void> {
@@ -29,18 +35,44 @@ async function again(mail: MailReply): Promise<void> {
 <template>
   <LoadGate :state="state" :why="why" @retry="reload">
     <div class="page">
-      <div class="heading"><h1>{{ t('mailroom.title') }}</h1><span class="small">{{ session.me?.keeper ? t('mailroom.keeper') : t('mailroom.own') }}</span><button class="btn" @click="reload">{{ t('mailroom.reload') }}</button></div>
+      <div class="heading">
+        <h1>{{ t('mailroom.title') }}</h1>
+        <span class="small">{{ session.me?.keeper ? t('mailroom.keeper') : t('mailroom.own') }}</span><button class="btn" @click="reload">
+          {{ t('mailroom.reload') }}
+        </button>
+      </div>
       <p v-if="value?.standIn" class="note">{{ t('mailroom.standIn') }}</p>
       <div v-if="value && (value.held.length > 0 || value.withoutAddress.length > 0)" class="waiting">
-        <details v-if="value.held.length > 0" class="sheet box"><summary>{{ count('mailroom.held', value.held.length) }}</summary><ul class="plain small"><li v-for="one in value.held" :key="one.id" class="row"><span class="grow" dir="auto">{{ one.toName }}</span><span class="muted">{{ count('mailroom.things', one.news) }}</span><span>{{ t('mailroom.until', { when: at(one.until) }) }}</span></li></ul></details>
-        <details v-if="value.withoutAddress.length > 0" class="sheet box"><summary>{{ count('mailroom.noAddress', value.withoutAddress.length) }}</summary><ul class="plain small"><li v-for="one in value.withoutAddress" :key="one.id" class="row"><span class="grow" dir="auto">{{ one.name }}</span><span class="muted">{{ count('mailroom.things', one.news) }}</span></li></ul></details>
+        <details v-if="value.held.length > 0" class="sheet box">
+          <summary>{{ count('mailroom.held', value.held.length) }}</summary>
+          <ul class="plain small">
+            <li v-for="one in value.held" :key="one.id" class="row">
+              <span class="grow" dir="auto">{{ one.toName }}</span><span class="muted">{{ count('mailroom.things', one.news) }}</span
+              ><span>{{ t('mailroom.until', { when: at(one.until) }) }}</span>
+            </li>
+          </ul>
+        </details>
+        <details v-if="value.withoutAddress.length > 0" class="sheet box">
+          <summary>{{ count('mailroom.noAddress', value.withoutAddress.length) }}</summary>
+          <ul class="plain small">
+            <li v-for="one in value.withoutAddress" :key="one.id" class="row">
+              <span class="grow" dir="auto">{{ one.name }}</span><span class="muted">{{ count('mailroom.things', one.news) }}</span>
+            </li>
+          </ul>
+        </details>
       </div>
-      <div v-if="!open" class="note empty"><p>{{ t('mailroom.empty') }}</p><p class="muted">{{ t('mailroom.emptyHint') }}</p></div>
+      <div v-if="!open" class="note empty">
+        <p>{{ t('mailroom.empty') }}</p>
+        <p class="muted">{{ t('mailroom.emptyHint') }}</p>
+      </div>
       <div v-else class="columns">
         <ul class="plain list sheet">
           <li v-for="mail in value!.mails" :key="mail.id">
             <button class="mail" :aria-current="mail.id === open.id ? 'true' : undefined" @click="chosen = mail.id">
-              <span class="row"><strong class="clip grow" dir="auto">{{ mail.toName || mail.to }}</strong><span class="muted small">{{ at(mail.madeAt) }}</span></span>
+              <span class="row"
+                ><strong class="clip grow" dir="auto">{{ mail.toName || mail.to }}</strong
+                ><span class="muted small">{{ at(mail.madeAt) }}</span></span
+              >
               <span class="clip" dir="auto">{{ mail.subject }}</span>
               <span class="small" :class="mail.state === 'failed' ? 'alarm' : mail.state === 'sent' ? 'muted' : ''">{{ how(mail) }}</span>
             </button>
@@ -48,9 +80,26 @@ async function again(mail: MailReply): Promise<void> {
         </ul>
         <article class="sheet letter stack">
           <h2 dir="auto">{{ open.subject }}</h2>
-          <dl class="facts"><dt>{{ t('mailroom.to') }}</dt><dd dir="auto">{{ open.toName ? `${open.toName} <${open.to}>` : open.to }}</dd><template v-if="open.by"><dt>{{ t('mailroom.by') }}</dt><dd dir="auto">{{ open.by }}</dd></template><dt>{{ t('mailroom.state') }}</dt><dd>{{ how(open) }}</dd></dl>
-          <p v-if="open.problem" class="note bad">{{ t('mailroom.problem', { why: open.problem }) }} <button v-if="open.state !== 'sent'" class="btn" @click="again(open)">{{ t('mailroom.again') }}</button></p>
-          <p class="body" dir="auto"><template v-for="(part, index) in parts" :key="index"><a v-if="index % 2 === 1" :href="part" rel="noopener">{{ part }}</a><template v-else>{{ part }}</template></template></p>
+          <dl class="facts">
+            <dt>{{ t('mailroom.to') }}</dt>
+            <dd dir="auto">{{ open.toName ? `${open.toName} <${open.to}>` : open.to }}</dd>
+            <template v-if="open.by"
+              ><dt>{{ t('mailroom.by') }}</dt>
+              <dd dir="auto">{{ open.by }}</dd></template
+            >
+            <dt>{{ t('mailroom.state') }}</dt>
+            <dd>{{ how(open) }}</dd>
+          </dl>
+          <p v-if="open.problem" class="note bad">
+            {{ t('mailroom.problem', { why: open.problem }) }}
+            <button v-if="open.state !== 'sent'" class="btn" @click="again(open)">{{ t('mailroom.again') }}</button>
+          </p>
+          <p class="body" dir="auto">
+            <template v-for="(part, index) in parts" :key="index"
+              ><a v-if="index % 2 === 1" :href="part" rel="noopener">{{ part }}</a
+              ><template v-else>{{ part }}</template></template
+            >
+          </p>
         </article>
       </div>
     </div>
@@ -58,19 +107,78 @@ async function again(mail: MailReply): Promise<void> {
 </template>
 
 <style scoped>
-details.box { padding: 10px 16px; }
-summary { cursor: pointer; }
-.waiting { display: grid; gap: 10px; margin-block-start: 14px; max-width: 720px; }
-.waiting ul { margin-block-start: 8px; max-height: 240px; overflow: auto; }
-.columns { display: grid; grid-template-columns: 380px minmax(0, 1fr); gap: 20px; margin-block-start: 16px; align-items: start; }
-.list { max-height: calc(100vh - 260px); overflow: auto; }
-.mail { width: 100%; display: grid; gap: 2px; text-align: start; background: none; border: 0; border-block-end: 1px solid var(--line-2); padding: 10px 14px; cursor: pointer; color: inherit; }
-.mail[aria-current] { background: var(--surface-now); box-shadow: inset 3px 0 0 var(--now); }
-.letter { padding: 22px 26px; }
-.facts { display: grid; grid-template-columns: auto 1fr; gap: 2px 14px; margin: 0; font-size: 14px; }
-.facts dt { color: var(--text-3); }
-.facts dd { margin: 0; }
-.body { white-space: pre-wrap; overflow-wrap: anywhere; font: 16px/1.6 var(--font-read); max-width: 70ch; }
-.empty { margin-block-start: 16px; }
-@media (max-width: 900px) { .columns { grid-template-columns: minmax(0, 1fr); } }
+details.box {
+  padding: 10px 16px;
+}
+summary {
+  cursor: pointer;
+}
+.waiting {
+  display: grid;
+  gap: 10px;
+  margin-block-start: 14px;
+  max-width: 720px;
+}
+.waiting ul {
+  margin-block-start: 8px;
+  max-height: 240px;
+  overflow: auto;
+}
+.columns {
+  display: grid;
+  grid-template-columns: 380px minmax(0, 1fr);
+  gap: 20px;
+  margin-block-start: 16px;
+  align-items: start;
+}
+.list {
+  max-height: calc(100vh - 260px);
+  overflow: auto;
+}
+.mail {
+  width: 100%;
+  display: grid;
+  gap: 2px;
+  text-align: start;
+  background: none;
+  border: 0;
+  border-block-end: 1px solid var(--line-2);
+  padding: 10px 14px;
+  cursor: pointer;
+  color: inherit;
+}
+.mail[aria-current] {
+  background: var(--surface-now);
+  box-shadow: inset 3px 0 0 var(--now);
+}
+.letter {
+  padding: 22px 26px;
+}
+.facts {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 2px 14px;
+  margin: 0;
+  font-size: 14px;
+}
+.facts dt {
+  color: var(--text-3);
+}
+.facts dd {
+  margin: 0;
+}
+.body {
+  white-space: pre-wrap;
+  overflow-wrap: anywhere;
+  font: 16px/1.6 var(--font-read);
+  max-width: 70ch;
+}
+.empty {
+  margin-block-start: 16px;
+}
+@media (max-width: 900px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

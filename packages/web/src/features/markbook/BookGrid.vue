@@ -3,7 +3,18 @@
  * The grid: rows and columns drawn only where they are in sight, keys as in a spreadsheet. It knows what is selected
  * and what is being typed; what comes of it is the page's business.
  */
-import { cellText, meanOf, middleOf, percentText, PIECE_STATES, ratio, totalText, type BookCell, type Eyes, type PieceState } from '@jolly/core';
+import {
+  cellText,
+  meanOf,
+  middleOf,
+  percentText,
+  PIECE_STATES,
+  ratio,
+  totalText,
+  type BookCell,
+  type Eyes,
+  type PieceState,
+} from '@jolly/core';
 import { useVirtualizer } from '@tanstack/vue-virtual';
 import { computed, nextTick, ref, watch } from 'vue';
 import { dayText } from '../../time/format';
@@ -18,7 +29,17 @@ import type { Totals } from './use-totals';
 import type { View, ViewColumn } from './use-view';
 
 const props = defineProps<{ book: Book; totals: Totals; view: View; eyes: Eyes; locked: boolean; wrong: ReadonlySet<string> }>();
-const emit = defineEmits<{ enter: [act: 'typed' | 'pasted' | 'filled', wishes: Wish[]]; paste: [text: string]; turn: ['undo' | 'redo']; open: []; legend: []; remark: []; column: [ViewColumn]; fold: [string]; middle: [] }>();
+const emit = defineEmits<{
+  enter: [act: 'typed' | 'pasted' | 'filled', wishes: Wish[]];
+  paste: [text: string];
+  turn: ['undo' | 'redo'];
+  open: [];
+  legend: [];
+  remark: [];
+  column: [ViewColumn];
+  fold: [string];
+  middle: [];
+}>();
 const { t, name, points } = useWords();
 
 const [LEFT, FOOT, ROW] = [246, 33, 33];
@@ -31,14 +52,36 @@ const strip = computed(() => (groups.value.length > 0 ? STRIP : 0));
 const head = computed(() => 78 + strip.value);
 const rows = computed(() => props.view.rows.value);
 const reply = computed(() => props.book.value.value!);
-const selection = useSelection(rows, computed(() => shown.value.map((one) => one.key)));
+const selection = useSelection(
+  rows,
+  computed(() => shown.value.map((one) => one.key)),
+);
 const { active, range } = selection;
 
 const rowSight = useVirtualizer(
-  computed(() => ({ count: rows.value.length, getScrollElement: () => scroller.value, estimateSize: () => ROW, overscan: 6, paddingStart: head.value, paddingEnd: FOOT, scrollPaddingStart: head.value, scrollPaddingEnd: FOOT + 2 })),
+  computed(() => ({
+    count: rows.value.length,
+    getScrollElement: () => scroller.value,
+    estimateSize: () => ROW,
+    overscan: 6,
+    paddingStart: head.value,
+    paddingEnd: FOOT,
+    scrollPaddingStart: head.value,
+    scrollPaddingEnd: FOOT + 2,
+  })),
 );
 const columnSight = useVirtualizer(
-  computed(() => ({ horizontal: true, count: shown.value.length, getScrollElement: () => scroller.value, estimateSize: (index: number) => shown.value[index]?.width ?? 0, overscan: 1, paddingStart: LEFT, paddingEnd: 8, scrollPaddingStart: LEFT, scrollPaddingEnd: 8 })),
+  computed(() => ({
+    horizontal: true,
+    count: shown.value.length,
+    getScrollElement: () => scroller.value,
+    estimateSize: (index: number) => shown.value[index]?.width ?? 0,
+    overscan: 1,
+    paddingStart: LEFT,
+    paddingEnd: 8,
+    scrollPaddingStart: LEFT,
+    scrollPaddingEnd: 8,
+  })),
 );
 watch(shown, () => columnSight.value.measure());
 watch(head, () => rowSight.value.measure());
@@ -83,7 +126,10 @@ function resultsOf(row: number): (column: ViewColumn) => string {
 }
 function noteOf(row: number): string {
   const { left, of } = reply.value.students[row]!;
-  const parts = [reply.value.classes.length > 1 ? reply.value.classes[of]!.label.split(' · ').at(-1)! : '', left === null ? '' : t('book.left')];
+  const parts = [
+    reply.value.classes.length > 1 ? reply.value.classes[of]!.label.split(' · ').at(-1)! : '',
+    left === null ? '' : t('book.left'),
+  ];
   return parts.filter(Boolean).join(' · ');
 }
 /** What was entered and is not stored: on its way to the server, or kept in its cell. By row and column. */
@@ -116,14 +162,32 @@ const heads = computed(() =>
     const style = { insetInlineStart: `${start}px`, inlineSize: `${column.width}px` };
     if (column.kind !== 'work') {
       const middle = middleOfTexts(rows.value.map((row) => resultsAt(row)(column)));
-      return { index, key: column.key, column, style, title: column.name, sub: t(column.kind === 'term' ? 'book.termTotal' : 'book.result'), bars: '', middle };
+      return {
+        index,
+        key: column.key,
+        column,
+        style,
+        title: column.name,
+        sub: t(column.kind === 'term' ? 'book.termTotal' : 'book.result'),
+        bars: '',
+        middle,
+      };
     }
     const work = reply.value.columns[column.column]!;
     const set = work.sets.find((one) => one !== null)!;
     const { bars, middle, mean } = facts(column.column, rows.value, props.eyes);
     const number = props.view.choices.value.middle === 'middle' ? middle : mean;
     const day = set.due === null ? t('common.noDue') : dayText(set.due, zone.value);
-    return { index, key: column.key, column, style, title: work.title, sub: column.narrow ? '' : `${day}${work.points === null ? '' : ` · ${points(work.points)}`}`, bars, middle: number === null ? '' : points(Math.round(number / 100) * 100) };
+    return {
+      index,
+      key: column.key,
+      column,
+      style,
+      title: work.title,
+      sub: column.narrow ? '' : `${day}${work.points === null ? '' : ` · ${points(work.points)}`}`,
+      bars,
+      middle: number === null ? '' : points(Math.round(number / 100) * 100),
+    };
   }),
 );
 const middleTotal = computed(() => middleOfTexts(rows.value.map((row) => props.view.totalShown(row))));
@@ -141,7 +205,12 @@ const field = ref<HTMLInputElement | null>(null);
 async function begin(text: string | null): Promise<void> {
   const spot = props.view.spotOf(active.value.row, active.value.column);
   if (!spot || props.locked) return;
-  typing.value = { spot, text: text ?? props.book.kept.cells.value.get(spotKey(spot))?.text ?? cellText(props.book.cellAt(spot)), all: text === null, seen: props.book.seenAt(spot) };
+  typing.value = {
+    spot,
+    text: text ?? props.book.kept.cells.value.get(spotKey(spot))?.text ?? cellText(props.book.cellAt(spot)),
+    all: text === null,
+    seen: props.book.seenAt(spot),
+  };
   await nextTick();
   field.value?.focus();
   if (text !== null) field.value?.setSelectionRange(text.length, text.length);
@@ -152,7 +221,8 @@ function finish(store: boolean, rowsOn: number, columnsOn: number): void {
   scroller.value?.focus({ preventScroll: true });
   // Typed back to what is stored, the cell is as it was.
   if (store && typed && typed.text.trim() === cellText(props.book.cellAt(typed.spot))) props.book.kept.drop([typed.spot]);
-  else if (store && typed) emit('enter', 'typed', [{ ...typed.spot, text: typed.text, ...(typed.seen === undefined ? {} : { seen: typed.seen }) }]);
+  else if (store && typed)
+    emit('enter', 'typed', [{ ...typed.spot, text: typed.text, ...(typed.seen === undefined ? {} : { seen: typed.seen }) }]);
   if (rowsOn !== 0 || columnsOn !== 0) selection.move(rowsOn, columnsOn, false);
 }
 function whileTyping(event: KeyboardEvent): void {
@@ -171,10 +241,11 @@ function whileTyping(event: KeyboardEvent): void {
 function inRange(): Wish[] {
   const { top, bottom, left, right } = range.value;
   const wishes: Wish[] = [];
-  for (let row = top; row <= bottom; row++) for (let column = left; column <= right; column++) {
-    const spot = props.view.spotOf(row, column);
-    if (spot) wishes.push({ ...spot, text: cellText(props.book.cellAt(spot)) });
-  }
+  for (let row = top; row <= bottom; row++)
+    for (let column = left; column <= right; column++) {
+      const spot = props.view.spotOf(row, column);
+      if (spot) wishes.push({ ...spot, text: cellText(props.book.cellAt(spot)) });
+    }
   return wishes;
 }
 /** Cells that can be changed at all: what is not theirs, or marked without names, stands aside when many are meant. */
@@ -184,7 +255,9 @@ const open = (wish: Wish) => {
 };
 function clear(): void {
   props.book.kept.drop(inRange());
-  const wishes = inRange().filter((wish) => open(wish) && wish.text !== '').map((wish) => ({ ...wish, text: '' }));
+  const wishes = inRange()
+    .filter((wish) => open(wish) && wish.text !== '')
+    .map((wish) => ({ ...wish, text: '' }));
   if (wishes.length > 0) emit('enter', 'typed', wishes);
 }
 function fillDown(): void {
@@ -217,7 +290,11 @@ function onKey(event: KeyboardEvent): void {
     case 'jump':
       return selection.jump(command.rows, command.columns, command.extend);
     case 'page':
-      return selection.move(command.rows * Math.max(1, Math.floor((scroller.value!.clientHeight - head.value - FOOT) / ROW) - 1), 0, command.extend);
+      return selection.move(
+        command.rows * Math.max(1, Math.floor((scroller.value!.clientHeight - head.value - FOOT) / ROW) - 1),
+        0,
+        command.extend,
+      );
     case 'type':
       return void begin(command.text);
     case 'edit':
@@ -290,7 +367,11 @@ watch(active, ({ row, column }) => {
   rowSight.value.scrollToIndex(row);
   columnSight.value.scrollToIndex(column);
 });
-const fieldStyle = computed(() => ({ insetInlineStart: `${starts.value[active.value.column] ?? 0}px`, top: `${head.value + active.value.row * ROW}px`, inlineSize: `${shown.value[active.value.column]?.width ?? 0}px` }));
+const fieldStyle = computed(() => ({
+  insetInlineStart: `${starts.value[active.value.column] ?? 0}px`,
+  top: `${head.value + active.value.row * ROW}px`,
+  inlineSize: `${shown.value[active.value.column]?.width ?? 0}px`,
+}));
 const fieldLabel = computed(() => {
   const spot = props.view.spotOf(active.value.row, active.value.column);
   return spot ? t('book.cellOf', { name: name(reply.value.students[spot.row]!), title: reply.value.columns[spot.column]!.title }) : '';
@@ -313,16 +394,50 @@ defineExpose({
 </script>
 
 <template>
-  <div ref="scroller" class="scroller sheet" role="grid" tabindex="0" :aria-label="t('book.title')" :aria-rowcount="rows.length + 2" :aria-colcount="shown.length + 2" aria-multiselectable="true" :aria-activedescendant="`cell-${active.row}-${active.column}`" @keydown="onKey" @copy="copy" @cut="copy" @paste="paste" @pointerdown="press" @pointermove="drag" @dblclick="placeAt($event) && begin(null)">
+  <div
+    ref="scroller"
+    class="scroller sheet"
+    role="grid"
+    tabindex="0"
+    :aria-label="t('book.title')"
+    :aria-rowcount="rows.length + 2"
+    :aria-colcount="shown.length + 2"
+    aria-multiselectable="true"
+    :aria-activedescendant="`cell-${active.row}-${active.column}`"
+    @keydown="onKey"
+    @copy="copy"
+    @cut="copy"
+    @paste="paste"
+    @pointerdown="press"
+    @pointermove="drag"
+    @dblclick="placeAt($event) && begin(null)"
+  >
     <div class="canvas" role="rowgroup" :style="{ inlineSize: `${width}px`, blockSize: `${rowSight.getTotalSize()}px` }">
       <div class="heads" role="row" aria-rowindex="1" :style="{ inlineSize: `${width}px`, blockSize: `${head}px` }">
         <div class="still">
           <div class="who" role="columnheader" :aria-colindex="1">{{ t('book.student') }}</div>
-          <div class="total" role="columnheader" :aria-colindex="2"><span>{{ t('book.total') }}</span><span class="small eyes">{{ t(`book.totalIs.${eyes}`) }}</span></div>
+          <div class="total" role="columnheader" :aria-colindex="2">
+            <span>{{ t('book.total') }}</span><span class="small eyes">{{ t(`book.totalIs.${eyes}`) }}</span>
+          </div>
         </div>
-        <div v-for="one in groups" :key="`group ${one.key}`" class="group" role="presentation" :style="{ insetInlineStart: `${starts[one.first]}px`, inlineSize: `${shown.slice(one.first, one.first + one.count).reduce((sum, each) => sum + each.width, 0)}px` }"><button v-if="one.foldable" type="button" class="fold" :aria-expanded="!one.folded" @click="emit('fold', one.key)"><span aria-hidden="true">{{ one.folded ? '▸' : '▾' }}</span> <span dir="auto">{{ one.name }}</span></button><span v-else dir="auto">{{ one.name || t('book.under') }}</span></div>
+        <div
+          v-for="one in groups"
+          :key="`group ${one.key}`"
+          class="group"
+          role="presentation"
+          :style="{
+            insetInlineStart: `${starts[one.first]}px`,
+            inlineSize: `${shown.slice(one.first, one.first + one.count).reduce((sum, each) => sum + each.width, 0)}px`,
+          }"
+        >
+          <button v-if="one.foldable" type="button" class="fold" :aria-expanded="!one.folded" @click="emit('fold', one.key)">
+            <span aria-hidden="true">{{ one.folded ? '▸' : '▾' }}</span> <span dir="auto">{{ one.name }}</span></button
+          ><span v-else dir="auto">{{ one.name || t('book.under') }}</span>
+        </div>
         <div v-for="one in heads" :key="one.key" class="head" role="columnheader" :aria-colindex="one.index + 3" :style="one.style">
-          <button type="button" class="title" tabindex="-1" :title="one.title" @click="emit('column', one.column)"><span dir="auto">{{ one.title }}</span></button>
+          <button type="button" class="title" tabindex="-1" :title="one.title" @click="emit('column', one.column)">
+            <span dir="auto">{{ one.title }}</span>
+          </button>
           <span class="sub">{{ one.sub }}</span>
           <svg class="bars" viewBox="0 0 80 17" aria-hidden="true"><path :d="one.bars" /></svg>
         </div>
@@ -350,39 +465,208 @@ defineExpose({
         :wrong="wrongIn.get(rows[item.index]!) ?? NO_WRONG"
         :state-words="stateWords"
       />
-      <input v-if="typing" ref="field" v-model="typing.text" class="typing" maxlength="200" autocomplete="off" :aria-label="fieldLabel" :style="fieldStyle" @keydown="whileTyping" @blur="typing && finish(true, 0, 0)" />
+      <input
+        v-if="typing"
+        ref="field"
+        v-model="typing.text"
+        class="typing"
+        maxlength="200"
+        autocomplete="off"
+        :aria-label="fieldLabel"
+        :style="fieldStyle"
+        @keydown="whileTyping"
+        @blur="typing && finish(true, 0, 0)"
+      />
       <div class="foot" role="row" :aria-rowindex="rows.length + 2" :style="{ inlineSize: `${width}px` }">
         <div class="still">
-          <div class="who" role="rowheader" :aria-colindex="1"><button type="button" class="plain-button" tabindex="-1" @click="emit('middle')">{{ t(`book.${view.choices.value.middle}`) }}</button></div>
+          <div class="who" role="rowheader" :aria-colindex="1">
+            <button type="button" class="plain-button" tabindex="-1" @click="emit('middle')">
+              {{ t(`book.${view.choices.value.middle}`) }}
+            </button>
+          </div>
           <div class="total" role="gridcell" :aria-colindex="2">{{ middleTotal }}</div>
         </div>
-        <div v-for="one in heads" :key="one.key" class="cell" role="gridcell" :aria-colindex="one.index + 3" :style="one.style">{{ one.middle }}</div>
+        <div v-for="one in heads" :key="one.key" class="cell" role="gridcell" :aria-colindex="one.index + 3" :style="one.style">
+          {{ one.middle }}
+        </div>
       </div>
     </div>
   </div>
 </template>
 
 <style scoped>
-.scroller { overflow: auto; position: relative; block-size: 100%; outline-offset: -3px; contain: strict; }
-.canvas { position: relative; display: flex; flex-direction: column; min-block-size: 100%; }
-.heads { position: sticky; top: 0; z-index: 4; flex: none; background: var(--page); border-block-end: 1px solid var(--line); }
-.still { position: sticky; inset-inline-start: 0; z-index: 3; inline-size: 246px; block-size: 100%; display: flex; background: var(--page); border-inline-end: 2px solid var(--text); }
-.who { inline-size: 168px; padding: 6px 9px; align-self: end; font-weight: 600; font-size: 13.5px; }
-.total { inline-size: 78px; padding: 6px 9px; align-self: end; font-weight: 600; font-size: 13.5px; text-align: end; display: flex; flex-direction: column; }
-.eyes { font-weight: 400; color: var(--text-3); font-size: 11.5px; line-height: 1.25; }
-.group { position: absolute; top: 0; block-size: 20px; border-inline-start: 1px solid var(--line); padding-inline-start: 8px; font-size: 12.5px; color: var(--text-2); overflow: clip; white-space: nowrap; background: var(--surface-2); }
-.fold { background: none; border: 0; padding: 0; font-weight: 600; color: inherit; cursor: pointer; position: sticky; inset-inline-start: 254px; }
-.head { position: absolute; bottom: 0; block-size: 76px; padding: 0 9px 4px; border-inline-end: 1px solid var(--line-2); display: flex; flex-direction: column; justify-content: flex-end; overflow: hidden; }
-.title { background: none; border: 0; padding: 0; text-align: start; font-weight: 600; font-size: 13.5px; line-height: 1.15; color: var(--text); cursor: pointer; display: -webkit-box; -webkit-line-clamp: 2; -webkit-box-orient: vertical; overflow: hidden; overflow-wrap: anywhere; }
-.title:hover { text-decoration: underline; }
-.sub { font-size: 11.5px; color: var(--text-3); white-space: nowrap; overflow: hidden; min-block-size: 15px; }
-.bars { inline-size: 80px; block-size: 17px; flex: none; }
-.bars path { fill: var(--hue-0); opacity: 0.55; }
-.typing { position: absolute; z-index: 3; block-size: 33px; border: 2px solid var(--now); background: var(--surface); color: var(--text); font: inherit; text-align: end; padding: 0 7px; outline: none; }
-.foot { position: sticky; bottom: 0; z-index: 4; block-size: 33px; flex: none; margin-block-start: auto; background: var(--surface-2); border-block-start: 1px solid var(--line); color: var(--text-2); font-weight: 600; }
-.foot .still { background: var(--surface-2); }
-.foot .cell { position: absolute; top: 0; padding: 6px 9px; text-align: end; border-inline-end: 1px solid var(--line-2); block-size: 33px; white-space: nowrap; overflow: hidden; }
-.foot .total { font-size: inherit; }
-.plain-button { background: none; border: 0; padding: 0; font-weight: 600; color: inherit; cursor: pointer; white-space: nowrap; }
-.plain-button:hover { text-decoration: underline; }
+.scroller {
+  overflow: auto;
+  position: relative;
+  block-size: 100%;
+  outline-offset: -3px;
+  contain: strict;
+}
+.canvas {
+  position: relative;
+  display: flex;
+  flex-direction: column;
+  min-block-size: 100%;
+}
+.heads {
+  position: sticky;
+  top: 0;
+  z-index: 4;
+  flex: none;
+  background: var(--page);
+  border-block-end: 1px solid var(--line);
+}
+.still {
+  position: sticky;
+  inset-inline-start: 0;
+  z-index: 3;
+  inline-size: 246px;
+  block-size: 100%;
+  display: flex;
+  background: var(--page);
+  border-inline-end: 2px solid var(--text);
+}
+.who {
+  inline-size: 168px;
+  padding: 6px 9px;
+  align-self: end;
+  font-weight: 600;
+  font-size: 13.5px;
+}
+.total {
+  inline-size: 78px;
+  padding: 6px 9px;
+  align-self: end;
+  font-weight: 600;
+  font-size: 13.5px;
+  text-align: end;
+  display: flex;
+  flex-direction: column;
+}
+.eyes {
+  font-weight: 400;
+  color: var(--text-3);
+  font-size: 11.5px;
+  line-height: 1.25;
+}
+.group {
+  position: absolute;
+  top: 0;
+  block-size: 20px;
+  border-inline-start: 1px solid var(--line);
+  padding-inline-start: 8px;
+  font-size: 12.5px;
+  color: var(--text-2);
+  overflow: clip;
+  white-space: nowrap;
+  background: var(--surface-2);
+}
+.fold {
+  background: none;
+  border: 0;
+  padding: 0;
+  font-weight: 600;
+  color: inherit;
+  cursor: pointer;
+  position: sticky;
+  inset-inline-start: 254px;
+}
+.head {
+  position: absolute;
+  bottom: 0;
+  block-size: 76px;
+  padding: 0 9px 4px;
+  border-inline-end: 1px solid var(--line-2);
+  display: flex;
+  flex-direction: column;
+  justify-content: flex-end;
+  overflow: hidden;
+}
+.title {
+  background: none;
+  border: 0;
+  padding: 0;
+  text-align: start;
+  font-weight: 600;
+  font-size: 13.5px;
+  line-height: 1.15;
+  color: var(--text);
+  cursor: pointer;
+  display: -webkit-box;
+  -webkit-line-clamp: 2;
+  -webkit-box-orient: vertical;
+  overflow: hidden;
+  overflow-wrap: anywhere;
+}
+.title:hover {
+  text-decoration: underline;
+}
+.sub {
+  font-size: 11.5px;
+  color: var(--text-3);
+  white-space: nowrap;
+  overflow: hidden;
+  min-block-size: 15px;
+}
+.bars {
+  inline-size: 80px;
+  block-size: 17px;
+  flex: none;
+}
+.bars path {
+  fill: var(--hue-0);
+  opacity: 0.55;
+}
+.typing {
+  position: absolute;
+  z-index: 3;
+  block-size: 33px;
+  border: 2px solid var(--now);
+  background: var(--surface);
+  color: var(--text);
+  font: inherit;
+  text-align: end;
+  padding: 0 7px;
+  outline: none;
+}
+.foot {
+  position: sticky;
+  bottom: 0;
+  z-index: 4;
+  block-size: 33px;
+  flex: none;
+  margin-block-start: auto;
+  background: var(--surface-2);
+  border-block-start: 1px solid var(--line);
+  color: var(--text-2);
+  font-weight: 600;
+}
+.foot .still {
+  background: var(--surface-2);
+}
+.foot .cell {
+  position: absolute;
+  top: 0;
+  padding: 6px 9px;
+  text-align: end;
+  border-inline-end: 1px solid var(--line-2);
+  block-size: 33px;
+  white-space: nowrap;
+  overflow: hidden;
+}
+.foot .total {
+  font-size: inherit;
+}
+.plain-button {
+  background: none;
+  border: 0;
+  padding: 0;
+  font-weight: 600;
+  color: inherit;
+  cursor: pointer;
+  white-space: nowrap;
+}
+.plain-button:hover {
+  text-decoration: underline;
+}
 </style>

@@ -7,7 +7,15 @@ import { ask } from '../../api/client';
 import { useWords } from '../../ui/use-words';
 
 const LOOK_AFTER_MS = 250;
-const props = defineProps<{ assignmentId: string; studentId: string; me: string; title: string; cell: BookCell; locked: boolean; hold: (text: string) => Promise<boolean> }>();
+const props = defineProps<{
+  assignmentId: string;
+  studentId: string;
+  me: string;
+  title: string;
+  cell: BookCell;
+  locked: boolean;
+  hold: (text: string) => Promise<boolean>;
+}>();
 const emit = defineEmits<{ left: [] }>();
 const { t } = useWords();
 
@@ -66,14 +74,39 @@ defineExpose({ begin });
 
 <template>
   <form v-if="typed !== null" class="row remark" @submit.prevent="send">
-    <input ref="field" v-model="typed" class="field grow" maxlength="4000" dir="auto" :aria-label="title" :placeholder="t('desk.remarkPlaceholder')" @keydown.esc.prevent.stop="leave" @keydown.stop />
+    <input
+      ref="field"
+      v-model="typed"
+      class="field grow"
+      maxlength="4000"
+      dir="auto"
+      :aria-label="title"
+      :placeholder="t('desk.remarkPlaceholder')"
+      @keydown.esc.prevent.stop="leave"
+      @keydown.stop
+    />
     <span class="muted small nowrap">{{ t('book.cell.remarkHint') }}</span>
   </form>
-  <p v-else class="row remark"><span class="grow clip" dir="auto"><template v-if="said !== ''">“{{ said }}”</template></span><span v-if="rich" class="muted small">{{ t('book.cell.remarkRich') }}</span><button v-else-if="!locked" type="button" class="btn quiet" :aria-label="title" @click="begin">{{ t('book.cell.remark') }} <span class="key">{{ '⇧ F2' }}</span></button></p>
+  <p v-else class="row remark">
+    <span class="grow clip" dir="auto"
+      ><template v-if="said !== ''">“{{ said }}”</template></span
+    ><span v-if="rich" class="muted small">{{ t('book.cell.remarkRich') }}</span
+    ><button v-else-if="!locked" type="button" class="btn quiet" :aria-label="title" @click="begin">
+      {{ t('book.cell.remark') }} <span class="key">{{ '⇧ F2' }}</span>
+    </button>
+  </p>
 </template>
 
 <style scoped>
-.remark { margin: 0; min-block-size: 28px; }
-.remark .field { min-height: 28px; padding-block: 2px; }
-.nowrap { white-space: nowrap; }
+.remark {
+  margin: 0;
+  min-block-size: 28px;
+}
+.remark .field {
+  min-height: 28px;
+  padding-block: 2px;
+}
+.nowrap {
+  white-space: nowrap;
+}
 </style>

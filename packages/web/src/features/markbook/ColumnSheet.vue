@@ -30,30 +30,61 @@ const half = (value: number | null) => (value === null ? '–' : points(value));
 </script>
 
 <template>
-  <SideSheet :open="column !== null" :title="work?.title ?? (column?.kind !== 'work' ? (column?.name ?? '') : '')" :width="360" @close="emit('close')">
+  <SideSheet
+    :open="column !== null"
+    :title="work?.title ?? (column?.kind !== 'work' ? (column?.name ?? '') : '')"
+    :width="360"
+    @close="emit('close')"
+  >
     <div v-if="work && set && facts" class="stack">
       <dl>
-        <dt>{{ t('book.column.due') }}</dt><dd>{{ set.due === null ? t('common.noDue') : when(set.due, zone) }}</dd>
-        <dt>{{ t('book.column.points') }}</dt><dd>{{ half(work.points) }}</dd>
-        <dt>{{ t('book.column.scored') }}</dt><dd>{{ t('book.column.of', { a: facts.scored, b: view.rows.value.length }) }}</dd>
-        <dt>{{ t('book.column.middle') }}</dt><dd>{{ half(facts.middle) }}</dd>
-        <dt>{{ t('book.column.average') }}</dt><dd>{{ half(facts.mean) }}</dd>
+        <dt>{{ t('book.column.due') }}</dt>
+        <dd>{{ set.due === null ? t('common.noDue') : when(set.due, zone) }}</dd>
+        <dt>{{ t('book.column.points') }}</dt>
+        <dd>{{ half(work.points) }}</dd>
+        <dt>{{ t('book.column.scored') }}</dt>
+        <dd>{{ t('book.column.of', { a: facts.scored, b: view.rows.value.length }) }}</dd>
+        <dt>{{ t('book.column.middle') }}</dt>
+        <dd>{{ half(facts.middle) }}</dd>
+        <dt>{{ t('book.column.average') }}</dt>
+        <dd>{{ half(facts.mean) }}</dd>
       </dl>
       <div class="acts">
         <button type="button" class="btn" @click="emit('select')">{{ t('book.column.select') }}</button>
         <RouterLink class="btn" :to="{ path: `/assignments/${set.assignmentId}`, query: kept }">{{ t('book.column.open') }}</RouterLink>
-        <RouterLink class="btn" :to="{ path: `/marking/${set.assignmentId}/sheet`, query: { ...kept, from: route.query.from } }">{{ t('book.column.sheet') }}</RouterLink>
-        <button type="button" class="btn" @click="toggle('narrow')">{{ t(choices.narrow.includes(work.briefId) ? 'book.column.wide' : 'book.column.narrow') }}</button>
+        <RouterLink class="btn" :to="{ path: `/marking/${set.assignmentId}/sheet`, query: { ...kept, from: route.query.from } }">{{
+          t('book.column.sheet')
+        }}</RouterLink>
+        <button type="button" class="btn" @click="toggle('narrow')">
+          {{ t(choices.narrow.includes(work.briefId) ? 'book.column.wide' : 'book.column.narrow') }}
+        </button>
         <button type="button" class="btn" @click="toggle('hidden')">{{ t('book.column.hide') }}</button>
       </div>
     </div>
-    <div v-else-if="column?.kind === 'category'" class="acts"><button type="button" class="btn" @click="emit('fold', column.id)">{{ t('book.column.unfold') }}</button></div>
+    <div v-else-if="column?.kind === 'category'" class="acts">
+      <button type="button" class="btn" @click="emit('fold', column.id)">{{ t('book.column.unfold') }}</button>
+    </div>
   </SideSheet>
 </template>
 
 <style scoped>
-dl { display: grid; grid-template-columns: 110px 1fr; row-gap: 6px; margin: 0; }
-dt { color: var(--text-3); }
-dd { margin: 0; font-weight: 600; }
-.acts { display: flex; flex-direction: column; gap: 8px; align-items: stretch; }
+dl {
+  display: grid;
+  grid-template-columns: 110px 1fr;
+  row-gap: 6px;
+  margin: 0;
+}
+dt {
+  color: var(--text-3);
+}
+dd {
+  margin: 0;
+  font-weight: 600;
+}
+.acts {
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+  align-items: stretch;
+}
 </style>

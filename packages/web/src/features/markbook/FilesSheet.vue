@@ -18,13 +18,20 @@ const asStudents = ref(false);
 const file = ref<File | null>(null);
 const plan = ref<BookBringInReply | null>(null);
 const said = ref('');
-watch(() => props.open, (open) => {
-  if (open) [stretch.value, file.value, plan.value, said.value, problem.value] = [props.term, null, null, '', null];
-});
+watch(
+  () => props.open,
+  (open) => {
+    if (open) [stretch.value, file.value, plan.value, said.value, problem.value] = [props.term, null, null, '', null];
+  },
+);
 const ENDINGS = { xlsx: 'mark-book.xlsx', csv: 'mark-book.csv', oneroster: 'results.zip' };
 const takeOut = () =>
   attempt(() => {
-    const query = new URLSearchParams({ as: as.value, eyes: asStudents.value ? 'student' : 'teacher', ...(stretch.value === '' ? {} : { term: stretch.value }) });
+    const query = new URLSearchParams({
+      as: as.value,
+      eyes: asStudents.value ? 'student' : 'teacher',
+      ...(stretch.value === '' ? {} : { term: stretch.value }),
+    });
     const stem = `${props.label} ${stretch.value || t('book.year')}`.replace(/[^\p{L}\p{N}]+/gu, '-');
     return download('GET', `${props.path}/file?${query.toString()}`, `${stem}-${ENDINGS[as.value]}`);
   });
@@ -32,7 +39,8 @@ async function look(event: Event): Promise<void> {
   file.value = (event.target as HTMLInputElement).files?.[0] ?? null;
   plan.value = null;
   said.value = '';
-  if (file.value) await attempt(async () => (plan.value = await askWithTable<BookBringInReply>(`${props.path}/bring-in/preview`, file.value!, {})));
+  if (file.value)
+    await attempt(async () => (plan.value = await askWithTable<BookBringInReply>(`${props.path}/bring-in/preview`, file.value!, {})));
 }
 const takeIn = () =>
   attempt(async () => {
@@ -50,8 +58,19 @@ const MOST = 200;
     <form class="stack" @submit.prevent="takeOut">
       <h3>{{ t('book.files.out') }}</h3>
       <div class="row wrap">
-        <div class="grow"><label class="label" for="book-as">{{ t('book.files.which') }}</label><select id="book-as" v-model="as" class="field"><option value="xlsx">{{ t('book.files.workbook') }}</option><option value="csv">{{ t('book.files.csv') }}</option><option value="oneroster">{{ t('book.files.oneroster') }}</option></select></div>
-        <div><label class="label" for="book-term">{{ t('book.files.term') }}</label><select id="book-term" v-model="stretch" class="field"><option value="">{{ t('book.files.year') }}</option><option v-for="one in terms" :key="one" :value="one">{{ one }}</option></select></div>
+        <div class="grow">
+          <label class="label" for="book-as">{{ t('book.files.which') }}</label><select id="book-as" v-model="as" class="field">
+            <option value="xlsx">{{ t('book.files.workbook') }}</option>
+            <option value="csv">{{ t('book.files.csv') }}</option>
+            <option value="oneroster">{{ t('book.files.oneroster') }}</option>
+          </select>
+        </div>
+        <div>
+          <label class="label" for="book-term">{{ t('book.files.term') }}</label><select id="book-term" v-model="stretch" class="field">
+            <option value="">{{ t('book.files.year') }}</option>
+            <option v-for="one in terms" :key="one" :value="one">{{ one }}</option>
+          </select>
+        </div>
       </div>
       <label class="row"><input v-model="asStudents" type="checkbox" />{{ t('book.files.asStudents') }}</label>
       <button class="btn main" :disabled="busy">{{ t('book.files.go') }}</button>
@@ -59,22 +78,67 @@ const MOST = 200;
     <div v-if="!away" class="stack in">
       <h3>{{ t('book.files.in') }}</h3>
       <p class="muted small">{{ t('book.files.hint') }}</p>
-      <div><label class="label" for="book-file">{{ t('book.files.file') }}</label><input id="book-file" type="file" accept=".xlsx,.csv,.tsv,.txt" :disabled="busy" @change="look" /></div>
+      <div>
+        <label class="label" for="book-file">{{ t('book.files.file') }}</label><input
+          id="book-file"
+          type="file"
+          accept=".xlsx,.csv,.tsv,.txt"
+          :disabled="busy"
+          @change="look"
+        />
+      </div>
       <p v-if="busy && file" class="muted" role="status">{{ t('book.files.reading') }}</p>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <p v-if="said" class="note" role="status">{{ said }}</p>
       <template v-if="plan">
-        <p><strong>{{ t('book.files.found', { students: plan.students, columns: plan.columns }) }}</strong> <span class="muted small">{{ t('book.files.foundHint') }}</span> · {{ count('book.files.changes', plan.changes.length) }}<template v-if="plan.same > 0"> · {{ count('book.files.same', plan.same) }}</template></p>
+        <p>
+          <strong>{{ t('book.files.found', { students: plan.students, columns: plan.columns }) }}</strong>{{ ' '
+          }}<span class="muted small">{{ t('book.files.foundHint') }}</span> · {{ count('book.files.changes', plan.changes.length)
+          }}<template v-if="plan.same > 0"> · {{ count('book.files.same', plan.same) }}</template>
+        </p>
         <p v-if="above > 0" class="note small">{{ count('book.files.above', above) }}</p>
-        <div v-if="plan.problems.length > 0" class="note bad stack small"><p>{{ count('book.files.problems', plan.problems.length) }}</p><ul class="plain"><li v-for="(one, index) in plan.problems.slice(0, MOST)" :key="index" dir="auto">{{ t('book.files.row', { n: one.row }) }}<template v-if="one.column"> · {{ one.column }}</template><template v-if="one.value"> · “{{ one.value }}”</template>: {{ t(`book.trouble.whys.${one.why}`) }}</li></ul></div>
-        <table v-if="plan.changes.length > 0" class="table"><thead><tr><th>{{ t('book.student') }}</th><th>{{ t('book.full.item') }}</th><th class="number">{{ t('book.files.from') }}</th><th class="number">{{ t('book.files.to') }}</th></tr></thead><tbody><tr v-for="one in plan.changes.slice(0, MOST)" :key="`${one.studentId} ${one.assignmentId}`"><td dir="auto">{{ name(one.student) }}</td><td dir="auto">{{ one.title }}</td><td class="number muted">{{ one.from || '–' }}</td><td class="number"><strong>{{ one.to }}</strong></td></tr></tbody></table>
+        <div v-if="plan.problems.length > 0" class="note bad stack small">
+          <p>{{ count('book.files.problems', plan.problems.length) }}</p>
+          <ul class="plain">
+            <li v-for="(one, index) in plan.problems.slice(0, MOST)" :key="index" dir="auto">
+              {{ t('book.files.row', { n: one.row }) }}<template v-if="one.column"> · {{ one.column }}</template
+              ><template v-if="one.value"> · “{{ one.value }}”</template>: {{ t(`book.trouble.whys.${one.why}`) }}
+            </li>
+          </ul>
+        </div>
+        <table v-if="plan.changes.length > 0" class="table">
+          <thead>
+            <tr>
+              <th>{{ t('book.student') }}</th>
+              <th>{{ t('book.full.item') }}</th>
+              <th class="number">{{ t('book.files.from') }}</th>
+              <th class="number">{{ t('book.files.to') }}</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="one in plan.changes.slice(0, MOST)" :key="`${one.studentId} ${one.assignmentId}`">
+              <td dir="auto">{{ name(one.student) }}</td>
+              <td dir="auto">{{ one.title }}</td>
+              <td class="number muted">{{ one.from || '–' }}</td>
+              <td class="number">
+                <strong>{{ one.to }}</strong>
+              </td>
+            </tr>
+          </tbody>
+        </table>
         <p v-if="plan.changes.length > MOST" class="muted">{{ t('book.trouble.more', { n: plan.changes.length - MOST }) }}</p>
-        <button v-if="plan.changes.length > 0" type="button" class="btn main" :disabled="busy" @click="takeIn">{{ count('book.files.take', plan.changes.length) }}</button>
+        <button v-if="plan.changes.length > 0" type="button" class="btn main" :disabled="busy" @click="takeIn">
+          {{ count('book.files.take', plan.changes.length) }}
+        </button>
       </template>
     </div>
   </SideSheet>
 </template>
 
 <style scoped>
-.in { margin-block-start: 28px; border-block-start: 1px solid var(--line); padding-block-start: 18px; }
+.in {
+  margin-block-start: 28px;
+  border-block-start: 1px solid var(--line);
+  padding-block-start: 18px;
+}
 </style>

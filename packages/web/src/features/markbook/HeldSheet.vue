@@ -18,12 +18,20 @@ const { t, count } = useWords();
 const { problem, busy, attempt } = useAttempt();
 const chosen = ref<string[]>([]);
 const doubtful = ref<string[]>([]);
-watch(() => props.open, (open) => {
-  if (open) [chosen.value, doubtful.value, problem.value] = [props.held.map((one) => one.assignmentId), [], null];
-});
+watch(
+  () => props.open,
+  (open) => {
+    if (open) [chosen.value, doubtful.value, problem.value] = [props.held.map((one) => one.assignmentId), [], null];
+  },
+);
 const these = computed(() => props.held.filter((one) => chosen.value.includes(one.assignmentId)));
 const sum = computed(() => these.value.reduce((all, one) => all + one.studentIds.length, 0));
-const titles = computed(() => props.held.filter((one) => doubtful.value.includes(one.assignmentId)).map((one) => one.title).join(', '));
+const titles = computed(() =>
+  props.held
+    .filter((one) => doubtful.value.includes(one.assignmentId))
+    .map((one) => one.title)
+    .join(', '),
+);
 
 const go = () =>
   attempt(async () => {
@@ -33,7 +41,8 @@ const go = () =>
     try {
       for (const { assignmentId, studentIds } of these.value) {
         try {
-          returned += (await ask<ReturnReply>('POST', `/api/assignments/${assignmentId}/return`, { body: { studentIds, confirmed } })).returned.length;
+          returned += (await ask<ReturnReply>('POST', `/api/assignments/${assignmentId}/return`, { body: { studentIds, confirmed } }))
+            .returned.length;
           done.push(assignmentId);
         } catch (error) {
           if (!(error instanceof ApiProblem) || error.code !== 'return.doubtful') throw error;
@@ -53,15 +62,27 @@ const go = () =>
   <SideSheet :open="open" :title="t('book.returning.title')" @close="emit('close')">
     <form class="stack" @submit.prevent="go">
       <p v-if="held.length === 0" class="muted">{{ t('book.returning.none') }}</p>
-      <ul class="plain"><li v-for="one in held" :key="one.assignmentId"><label class="row"><input v-model="chosen" type="checkbox" :value="one.assignmentId" /><span class="grow" dir="auto">{{ one.title }}</span><span class="muted">{{ t('book.returning.of', { n: one.studentIds.length }) }}</span></label></li></ul>
+      <ul class="plain">
+        <li v-for="one in held" :key="one.assignmentId">
+          <label class="row"
+            ><input v-model="chosen" type="checkbox" :value="one.assignmentId" /><span class="grow" dir="auto">{{ one.title }}</span
+            ><span class="muted">{{ t('book.returning.of', { n: one.studentIds.length }) }}</span></label
+          >
+        </li>
+      </ul>
       <p class="muted small">{{ t('book.returning.hint') }}</p>
       <p v-if="doubtful.length > 0" class="note" role="alert">{{ t('book.returning.doubts', { titles }) }}</p>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-      <button class="btn main" :disabled="busy || sum === 0">{{ doubtful.length > 0 ? t('book.returning.anyway') : count('book.returning.go', sum) }}</button>
+      <button class="btn main" :disabled="busy || sum === 0">
+        {{ doubtful.length > 0 ? t('book.returning.anyway') : count('book.returning.go', sum) }}
+      </button>
     </form>
   </SideSheet>
 </template>
 
 <style scoped>
-li { padding-block: 6px; border-block-end: 1px solid var(--line-2); }
+li {
+  padding-block: 6px;
+  border-block-end: 1px solid var(--line-2);
+}
 </style>

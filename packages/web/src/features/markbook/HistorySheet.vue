@@ -9,10 +9,23 @@ import LoadGate from '../../ui/LoadGate.vue';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 
-const props = defineProps<{ open: boolean; title: string; at: { assignmentId: string; studentId: string } | null; zone: string; locked: boolean; tick: number }>();
+const props = defineProps<{
+  open: boolean;
+  title: string;
+  at: { assignmentId: string; studentId: string } | null;
+  zone: string;
+  locked: boolean;
+  tick: number;
+}>();
 const emit = defineEmits<{ close: []; restore: [entry: CellHistoryEntry] }>();
 const { t, when } = useWords();
-const { state, value, why, reload } = useLoad(async () => (props.open && props.at ? ask<CellHistoryReply>('GET', `/api/assignments/${props.at.assignmentId}/pieces/${props.at.studentId}/history`) : null), [() => props.open, () => props.at, () => props.tick]);
+const { state, value, why, reload } = useLoad(
+  async () =>
+    props.open && props.at
+      ? ask<CellHistoryReply>('GET', `/api/assignments/${props.at.assignmentId}/pieces/${props.at.studentId}/history`)
+      : null,
+  [() => props.open, () => props.at, () => props.tick],
+);
 
 function givenText({ given }: CellHistoryEntry): string {
   if (!given) return '';
@@ -27,7 +40,13 @@ const lines = computed(() => {
     const isScore = entry.kind === 'scored' || entry.kind === 'rescaled';
     const before = entries.slice(index + 1).find((one) => one.kind === 'scored' || one.kind === 'rescaled' || one.kind === 'unscored');
     const from = before && before.kind !== 'unscored' ? givenText(before) : t('book.history.nothing');
-    const what = isScore ? t('book.history.fromTo', { from, to: givenText(entry) }) : entry.kind === 'unscored' ? t('book.history.fromTo', { from, to: t('book.history.nothing') }) : entry.kind === 'returned' ? givenText(entry) : '';
+    const what = isScore
+      ? t('book.history.fromTo', { from, to: givenText(entry) })
+      : entry.kind === 'unscored'
+        ? t('book.history.fromTo', { from, to: t('book.history.nothing') })
+        : entry.kind === 'returned'
+          ? givenText(entry)
+          : '';
     return { entry, what };
   });
 });
@@ -39,9 +58,17 @@ const lines = computed(() => {
       <p v-if="lines.length === 0" class="muted">{{ t('book.history.none') }}</p>
       <ol class="plain">
         <li v-for="{ entry, what } in lines" :key="entry.id">
-          <div><strong>{{ t(`book.history.kinds.${entry.kind}`) }}</strong> <span v-if="what" class="what">{{ what }}</span> <span v-if="entry.given?.words" class="muted small">{{ t('book.history.words') }}</span></div>
-          <div class="muted small">{{ when(entry.at, zone) }}<template v-if="entry.by"> · {{ entry.by }}</template><template v-if="entry.why"> · {{ t(`book.history.why.${entry.why}`) }}</template></div>
-          <button v-if="entry.restores && !locked" type="button" class="btn" @click="emit('restore', entry)">{{ t('book.history.restore', { what: givenText(entry) }) }}</button>
+          <div>
+            <strong>{{ t(`book.history.kinds.${entry.kind}`) }}</strong> <span v-if="what" class="what">{{ what }}</span>{{ ' '
+            }}<span v-if="entry.given?.words" class="muted small">{{ t('book.history.words') }}</span>
+          </div>
+          <div class="muted small">
+            {{ when(entry.at, zone) }}<template v-if="entry.by"> · {{ entry.by }}</template
+            ><template v-if="entry.why"> · {{ t(`book.history.why.${entry.why}`) }}</template>
+          </div>
+          <button v-if="entry.restores && !locked" type="button" class="btn" @click="emit('restore', entry)">
+            {{ t('book.history.restore', { what: givenText(entry) }) }}
+          </button>
         </li>
       </ol>
     </LoadGate>
@@ -49,7 +76,16 @@ const lines = computed(() => {
 </template>
 
 <style scoped>
-li { padding-block: 10px; border-block-end: 1px solid var(--line-2); }
-.what { font-weight: 650; }
-li .btn { margin-block-start: 6px; min-height: 30px; padding-block: 3px; }
+li {
+  padding-block: 10px;
+  border-block-end: 1px solid var(--line-2);
+}
+.what {
+  font-weight: 650;
+}
+li .btn {
+  margin-block-start: 6px;
+  min-height: 30px;
+  padding-block: 3px;
+}
 </style>

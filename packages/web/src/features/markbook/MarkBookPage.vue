@@ -42,11 +42,18 @@ const scope = useScope();
 const me = useSession().me?.id ?? '';
 
 /* What is looked at lives in the address */
-const classId = computed(() => scope.classId.value ?? (typeof route.query.class === 'string' ? route.query.class : line.classes.length === 1 ? line.classes[0]!.id : null));
+const classId = computed(
+  () =>
+    scope.classId.value ??
+    (typeof route.query.class === 'string' ? route.query.class : line.classes.length === 1 ? line.classes[0]!.id : null),
+);
 const together = computed(() => route.query.sections === 'together');
 const eyes = computed<Eyes>(() => (route.query.eyes === 'student' ? 'student' : 'teacher'));
 const showsAims = computed(() => route.query.view === 'aims');
-const set = (change: Record<string, string | undefined>) => void router.replace({ query: Object.fromEntries(Object.entries({ ...route.query, ...change }).filter(([, value]) => value !== undefined)) });
+const set = (change: Record<string, string | undefined>) =>
+  void router.replace({
+    query: Object.fromEntries(Object.entries({ ...route.query, ...change }).filter(([, value]) => value !== undefined)),
+  });
 
 const book = useBook(classId, together, me);
 const { state, value, why, reload, acts, trouble, busy } = book;
@@ -97,11 +104,17 @@ const keptCells = computed(() => [...book.kept.cells.value.values()]);
 const slip = computed(() => (keptCells.value.length === 1 ? keptCells.value[0]! : null));
 const listOf = () => {
   const wishes = keptCells.value.map(({ why: _, ...wish }) => wish);
-  trouble.value = { kind: 'refused', act: 'typed', wishes, problems: keptCells.value.map(({ why: reason }, index) => ({ wish: wishes[index]!, why: reason })) };
+  trouble.value = {
+    kind: 'refused',
+    act: 'typed',
+    wishes,
+    problems: keptCells.value.map(({ why: reason }, index) => ({ wish: wishes[index]!, why: reason })),
+  };
 };
 /** The list opens by itself for an act of many cells; a single slip is said in the line. */
 const listed = computed(() => (trouble.value?.kind === 'refused' && trouble.value.wishes.length === 1 ? null : trouble.value));
-const nameOf = ({ row: at, column: of }: Spot) => t('book.cellOf', { name: value.value ? name(value.value.students[at]!) : '', title: value.value?.columns[of]?.title ?? '' });
+const nameOf = ({ row: at, column: of }: Spot) =>
+  t('book.cellOf', { name: value.value ? name(value.value.students[at]!) : '', title: value.value?.columns[of]?.title ?? '' });
 function change(wish: Wish): void {
   trouble.value = null;
   void grid.value?.change(wish);
@@ -114,9 +127,20 @@ async function paste(text: string): Promise<void> {
   const placed = placeBlock(rows, grid.value!.range, { rows: view.rows.value.length, columns: view.columns.value.shown.length });
   const wishes = placed.placed.flatMap(({ row, column, text: own }) => {
     const spot = view.spotOf(row, column);
-    return spot ? [{ ...spot, text: own.trim().replace(/^'(?=[=+\-@])/, '').slice(0, 200) }] : [];
+    return spot
+      ? [
+          {
+            ...spot,
+            text: own
+              .trim()
+              .replace(/^'(?=[=+\-@])/, '')
+              .slice(0, 200),
+          },
+        ]
+      : [];
   });
-  if (placed.block.rows > placed.room.rows || placed.block.columns > placed.room.columns) room.value = { wishes, block: placed.block, room: placed.room };
+  if (placed.block.rows > placed.room.rows || placed.block.columns > placed.room.columns)
+    room.value = { wishes, block: placed.block, room: placed.room };
   else await enterFrom('pasted', wishes);
 }
 const turn = (way: 'undo' | 'redo') => void book.turn(way);
@@ -136,7 +160,15 @@ const story = computed(() => {
   if (row.value === null || !student.value || !scheme.value) return null;
   if (stretch.value.kind === 'year') {
     const own = value.value!.classes[student.value.of]!.terms;
-    return { sum: words.yearSentence(totals.ofYear(row.value), own, own.map((_, term) => totals.inTerm(row.value!, term)?.result ?? null), scheme.value), notes: [] };
+    return {
+      sum: words.yearSentence(
+        totals.ofYear(row.value),
+        own,
+        own.map((_, term) => totals.inTerm(row.value!, term)?.result ?? null),
+        scheme.value,
+      ),
+      notes: [],
+    };
   }
   return total.value ? words.totalSentence(total.value, scheme.value) : null;
 });
@@ -172,7 +204,8 @@ const cellAtSpot = computed(() => {
   return spot.value ? book.cellAt(spot.value) : null;
 });
 const remark = ref<InstanceType<typeof CellRemark> | null>(null);
-const holdRemark = async (text: string): Promise<boolean> => (spot.value ? enter('remarked', [{ ...spot.value, text: '', remark: text }]) : false);
+const holdRemark = async (text: string): Promise<boolean> =>
+  spot.value ? enter('remarked', [{ ...spot.value, text: '', remark: text }]) : false;
 const onDesk = computed(() => {
   const cell = spot.value ? book.cellAt(spot.value) : null;
   if (!spot.value || !cell || cell.locked === 'nameless' || !column.value) return null;
@@ -187,16 +220,22 @@ const placeKey = computed(() => `jolly-book-at ${me} ${classId.value}`);
 watch([() => grid.value?.active, spot], () => {
   if (spot.value && column.value && student.value) sessionStorage.setItem(placeKey.value, `${column.value.id} ${student.value.id}`);
 });
-watch([grid, state], async () => {
-  if (!grid.value || state.value !== 'ready') return;
-  const [assignmentId, studentId] = (sessionStorage.getItem(placeKey.value) ?? '').split(' ');
-  await nextTick();
-  const at = view.columns.value.shown.findIndex((one) => one.kind === 'work' && value.value!.columns[one.column]!.sets.some((one_) => one_?.assignmentId === assignmentId));
-  const rowAt = view.rows.value.findIndex((one) => value.value!.students[one]!.id === studentId);
-  const first = view.columns.value.shown.findIndex((one) => one.kind === 'work');
-  grid.value?.go({ row: Math.max(0, rowAt), column: at >= 0 ? at : Math.max(0, first) });
-  grid.value?.focus();
-}, { flush: 'post' });
+watch(
+  [grid, state],
+  async () => {
+    if (!grid.value || state.value !== 'ready') return;
+    const [assignmentId, studentId] = (sessionStorage.getItem(placeKey.value) ?? '').split(' ');
+    await nextTick();
+    const at = view.columns.value.shown.findIndex(
+      (one) => one.kind === 'work' && value.value!.columns[one.column]!.sets.some((one_) => one_?.assignmentId === assignmentId),
+    );
+    const rowAt = view.rows.value.findIndex((one) => value.value!.students[one]!.id === studentId);
+    const first = view.columns.value.shown.findIndex((one) => one.kind === 'work');
+    grid.value?.go({ row: Math.max(0, rowAt), column: at >= 0 ? at : Math.max(0, first) });
+    grid.value?.focus();
+  },
+  { flush: 'post' },
+);
 
 /* Sheets */
 const sheet = ref<'arrange' | 'legend' | 'same' | 'files' | 'held' | 'total' | 'history' | null>(null);
@@ -214,7 +253,9 @@ const held = computed<HeldIn[]>(() => {
     if (one.kind !== 'work') return [];
     void book.columnTicks[one.column];
     return reply.columns[one.column]!.sets.flatMap((own, of) => {
-      const studentIds = own ? reply.students.flatMap(({ id, of: its }, index) => (its === of && reply.cells[index]![one.column]?.held ? [id] : [])) : [];
+      const studentIds = own
+        ? reply.students.flatMap(({ id, of: its }, index) => (its === of && reply.cells[index]![one.column]?.held ? [id] : []))
+        : [];
       return own && studentIds.length > 0 ? [{ assignmentId: own.assignmentId, title: reply.columns[one.column]!.title, studentIds }] : [];
     });
   });
@@ -260,9 +301,18 @@ useShortcuts([{ key: '?', shown: '?', does: 'book.legend', run: () => (sheet.val
 
 <template>
   <div v-if="classId === null" class="page">
-    <div class="heading"><h1>{{ t('book.choose') }}</h1><span class="small">{{ t('book.chooseHint') }}</span></div>
+    <div class="heading">
+      <h1>{{ t('book.choose') }}</h1>
+      <span class="small">{{ t('book.chooseHint') }}</span>
+    </div>
     <p v-if="line.loaded && line.classes.length === 0" class="note">{{ t('book.noClasses') }}</p>
-    <ul class="plain which"><li v-for="one in line.classes" :key="one.id"><RouterLink class="row-link" :to="{ query: { ...route.query, class: one.id } }"><ClassSquare :hue="one.hue" /> <span dir="auto">{{ one.name }}</span></RouterLink></li></ul>
+    <ul class="plain which">
+      <li v-for="one in line.classes" :key="one.id">
+        <RouterLink class="row-link" :to="{ query: { ...route.query, class: one.id } }"
+          ><ClassSquare :hue="one.hue" /> <span dir="auto">{{ one.name }}</span></RouterLink
+        >
+      </li>
+    </ul>
   </div>
   <LoadGate v-else :state="state" :why="why" @retry="reload">
     <div v-if="value && current" class="desk-of-book" :class="{ 'as-student': eyes === 'student' }">
@@ -276,33 +326,110 @@ useShortcuts([{ key: '?', shown: '?', does: 'book.legend', run: () => (sheet.val
         <button type="button" class="btn quiet" @click="sheet = 'legend'">{{ t('book.legend') }} <span class="key">?</span></button>
         <button v-if="!locked" type="button" class="btn" @click="sheet = 'same'">{{ t('book.same') }}</button>
         <button type="button" class="btn" @click="sheet = 'files'">{{ t('book.inAndOut') }}</button>
-        <button v-if="heldCount > 0 && !locked" type="button" class="btn main" @click="(said = ''), (sheet = 'held')">{{ t('book.returnHeld', { n: heldCount }) }}</button>
+        <button v-if="heldCount > 0 && !locked" type="button" class="btn main" @click="((said = ''), (sheet = 'held'))">
+          {{ t('book.returnHeld', { n: heldCount }) }}
+        </button>
       </header>
       <div class="row tools" role="group" :aria-label="t('book.stretch')">
-        <button type="button" class="chip" :aria-pressed="stretch.kind === 'span'" @click="set({ show: undefined, from: scope.from.value, to: scope.to.value })">{{ spanText }}</button>
-        <button v-for="(one, index) in terms" :key="one.name" type="button" class="chip" :aria-pressed="stretch.kind === 'term' && stretch.term === index" @click="set({ show: `term${index}` })">{{ one.name }}</button>
-        <button v-if="terms.length > 1" type="button" class="chip" :aria-pressed="stretch.kind === 'year'" @click="set({ show: 'year' })">{{ t('book.year') }}</button>
+        <button
+          type="button"
+          class="chip"
+          :aria-pressed="stretch.kind === 'span'"
+          @click="set({ show: undefined, from: scope.from.value, to: scope.to.value })"
+        >
+          {{ spanText }}
+        </button>
+        <button
+          v-for="(one, index) in terms"
+          :key="one.name"
+          type="button"
+          class="chip"
+          :aria-pressed="stretch.kind === 'term' && stretch.term === index"
+          @click="set({ show: `term${index}` })"
+        >
+          {{ one.name }}
+        </button>
+        <button v-if="terms.length > 1" type="button" class="chip" :aria-pressed="stretch.kind === 'year'" @click="set({ show: 'year' })">
+          {{ t('book.year') }}
+        </button>
         <span class="gap" />
-        <button v-for="one in ['teacher', 'student'] as const" :key="one" type="button" class="chip" :aria-pressed="eyes === one && !showsAims" @click="set({ eyes: one === 'teacher' ? undefined : one, view: undefined })">{{ t(`book.eyesAre.${one}`) }}</button>
-        <button type="button" class="chip" :aria-pressed="showsAims" @click="set({ view: showsAims ? undefined : 'aims' })">{{ t('book.aims') }}</button>
-        <label v-if="value.sections > 1" class="row small"><input type="checkbox" :checked="together" @change="set({ sections: together ? undefined : 'together' })" />{{ t('book.sections') }}</label>
+        <button
+          v-for="one in ['teacher', 'student'] as const"
+          :key="one"
+          type="button"
+          class="chip"
+          :aria-pressed="eyes === one && !showsAims"
+          @click="set({ eyes: one === 'teacher' ? undefined : one, view: undefined })"
+        >
+          {{ t(`book.eyesAre.${one}`) }}
+        </button>
+        <button type="button" class="chip" :aria-pressed="showsAims" @click="set({ view: showsAims ? undefined : 'aims' })">
+          {{ t('book.aims') }}
+        </button>
+        <label v-if="value.sections > 1" class="row small"
+          ><input type="checkbox" :checked="together" @change="set({ sections: together ? undefined : 'together' })" />{{
+            t('book.sections')
+          }}</label
+        >
         <span class="grow" />
-        <button type="button" class="chip" :disabled="!acts.undo || locked" :title="actText('undo')" @click="turn('undo')">{{ t('book.undo') }}</button>
-        <button type="button" class="chip" :disabled="!acts.redo || locked" :title="actText('redo')" @click="turn('redo')">{{ t('book.redo') }}</button>
+        <button type="button" class="chip" :disabled="!acts.undo || locked" :title="actText('undo')" @click="turn('undo')">
+          {{ t('book.undo') }}
+        </button>
+        <button type="button" class="chip" :disabled="!acts.redo || locked" :title="actText('redo')" @click="turn('redo')">
+          {{ t('book.redo') }}
+        </button>
         <button type="button" class="chip" @click="sheet = 'arrange'">{{ t('book.arrange') }}</button>
       </div>
-      <p v-if="eyes === 'student' && !showsAims" class="note small seen">{{ t('book.seenAsStudents') }}<button type="button" class="btn quiet" @click="set({ eyes: undefined })">{{ t('book.backToScores') }}</button></p>
+      <p v-if="eyes === 'student' && !showsAims" class="note small seen">
+        {{ t('book.seenAsStudents')
+        }}<button type="button" class="btn quiet" @click="set({ eyes: undefined })">{{ t('book.backToScores') }}</button>
+      </p>
       <div class="place">
         <AimsTable v-if="showsAims" :path="book.path.value!" :book="book" :rows="view.rows.value" />
-        <div v-else-if="value.students.length === 0" class="note"><p>{{ t('book.nobody') }}</p><p class="muted">{{ t('book.nobodyHint') }}</p><RouterLink class="btn" :to="{ path: `/class/${current.id}`, query: scope.kept.value }">{{ t('nav.class') }}</RouterLink></div>
-        <div v-else-if="view.rows.value.length === 0" class="note"><p>{{ t('book.noneFound') }}</p><button type="button" class="btn" @click="(view.group.value = ''), (view.state.value = '')">{{ t('book.showAll') }}</button></div>
-        <div v-else-if="view.columns.value.shown.length === 0" class="note"><p>{{ t('book.empty') }}</p><p class="muted">{{ t('book.emptyHint') }}</p></div>
-        <BookGrid v-else ref="grid" :book="book" :totals="totals" :view="view" :eyes="eyes" :locked="locked" :wrong="wrong" @enter="enterFrom" @paste="paste" @turn="turn" @open="openPiece" @legend="sheet = 'legend'" @remark="remark?.begin()" @column="opened = $event" @fold="fold" @middle="view.choices.value.middle = view.choices.value.middle === 'middle' ? 'average' : 'middle'" />
+        <div v-else-if="value.students.length === 0" class="note">
+          <p>{{ t('book.nobody') }}</p>
+          <p class="muted">{{ t('book.nobodyHint') }}</p>
+          <RouterLink class="btn" :to="{ path: `/class/${current.id}`, query: scope.kept.value }">{{ t('nav.class') }}</RouterLink>
+        </div>
+        <div v-else-if="view.rows.value.length === 0" class="note">
+          <p>{{ t('book.noneFound') }}</p>
+          <button type="button" class="btn" @click="((view.group.value = ''), (view.state.value = ''))">{{ t('book.showAll') }}</button>
+        </div>
+        <div v-else-if="view.columns.value.shown.length === 0" class="note">
+          <p>{{ t('book.empty') }}</p>
+          <p class="muted">{{ t('book.emptyHint') }}</p>
+        </div>
+        <BookGrid
+          v-else
+          ref="grid"
+          :book="book"
+          :totals="totals"
+          :view="view"
+          :eyes="eyes"
+          :locked="locked"
+          :wrong="wrong"
+          @enter="enterFrom"
+          @paste="paste"
+          @turn="turn"
+          @open="openPiece"
+          @legend="sheet = 'legend'"
+          @remark="remark?.begin()"
+          @column="opened = $event"
+          @fold="fold"
+          @middle="view.choices.value.middle = view.choices.value.middle === 'middle' ? 'average' : 'middle'"
+        />
       </div>
       <div v-if="slip" class="note bad slip row" role="alert">
-        <span class="grow" dir="auto"><strong>{{ t('book.trouble.refused') }}: {{ nameOf(slip) }}</strong> · “{{ slip.text }}”: {{ t(`book.trouble.whys.${slip.why}`) }}</span>
-        <button v-if="slip.why === 'aboveMaximum'" type="button" class="btn main" @click="again([slip], true)">{{ count('book.trouble.bonus', 1) }}</button>
-        <button v-if="slip.why === 'notStored'" type="button" class="btn main" @click="again([slip], false)">{{ t('book.trouble.again') }}</button>
+        <span class="grow" dir="auto"
+          ><strong>{{ t('book.trouble.refused') }}: {{ nameOf(slip) }}</strong> · “{{ slip.text }}”:
+          {{ t(`book.trouble.whys.${slip.why}`) }}</span
+        >
+        <button v-if="slip.why === 'aboveMaximum'" type="button" class="btn main" @click="again([slip], true)">
+          {{ count('book.trouble.bonus', 1) }}
+        </button>
+        <button v-if="slip.why === 'notStored'" type="button" class="btn main" @click="again([slip], false)">
+          {{ t('book.trouble.again') }}
+        </button>
         <button type="button" class="btn" @click="change(slip)">{{ t('book.trouble.change') }}</button>
         <button type="button" class="btn" @click="drop([slip])">{{ t('book.trouble.leave') }}</button>
       </div>
@@ -312,50 +439,197 @@ useShortcuts([{ key: '?', shown: '?', does: 'book.legend', run: () => (sheet.val
       </div>
       <div v-if="!showsAims && student" class="stories">
         <section class="sheet story" :aria-label="t('book.how', { total: shownTotal })">
-          <p class="row"><strong>{{ shownTotal === '' ? t('book.howNone') : t('book.how', { total: percent(shownTotal) }) }}</strong><span class="muted clip" dir="auto">{{ name(student) }}</span><span class="grow" /><button v-if="stretch.kind !== 'year' && total?.result" type="button" class="btn quiet" @click="sheet = 'total'">{{ t('book.inFull') }}</button></p>
-          <p dir="auto">{{ story?.sum }}<span v-for="note in [...(story?.notes ?? []), ...bearing]" :key="note" class="muted"> · {{ note }}</span></p>
+          <p class="row">
+            <strong>{{ shownTotal === '' ? t('book.howNone') : t('book.how', { total: percent(shownTotal) }) }}</strong><span
+              class="muted clip"
+              dir="auto"
+              >{{ name(student) }}</span
+            ><span class="grow" /><button
+              v-if="stretch.kind !== 'year' && total?.result"
+              type="button"
+              class="btn quiet"
+              @click="sheet = 'total'"
+            >
+              {{ t('book.inFull') }}
+            </button>
+          </p>
+          <p dir="auto">
+            {{ story?.sum }}<span v-for="note in [...(story?.notes ?? []), ...bearing]" :key="note" class="muted"> · {{ note }}</span>
+          </p>
         </section>
         <section v-if="work" class="sheet story" :aria-label="work.title">
-          <p class="row"><strong class="clip" dir="auto">{{ student.givenName }}, {{ work.title }}</strong><span class="grow" /><button type="button" class="btn quiet" @click="sheet = 'history'">{{ t('book.cell.history') }}</button><RouterLink v-if="onDesk" class="btn quiet" :to="onDesk">{{ t('book.cell.desk') }} <span class="key">{{ 'Alt ↵' }}</span></RouterLink></p>
+          <p class="row">
+            <strong class="clip" dir="auto">{{ student.givenName }}, {{ work.title }}</strong
+            ><span class="grow" /><button type="button" class="btn quiet" @click="sheet = 'history'">{{ t('book.cell.history') }}</button
+            ><RouterLink v-if="onDesk" class="btn quiet" :to="onDesk"
+              >{{ t('book.cell.desk') }} <span class="key">{{ 'Alt ↵' }}</span></RouterLink
+            >
+          </p>
           <p dir="auto">{{ cellStory.join(' · ') }}</p>
-          <CellRemark v-if="spot && column && cellAtSpot && !cellAtSpot.locked && eyes === 'teacher'" :key="`${column.id} ${student.id}`" ref="remark" :assignment-id="column.id" :student-id="student.id" :me="me" :title="t('book.cell.remarkTo', { name: name(student), title: work.title })" :cell="cellAtSpot" :locked="locked" :hold="holdRemark" @left="grid?.focus()" />
+          <CellRemark
+            v-if="spot && column && cellAtSpot && !cellAtSpot.locked && eyes === 'teacher'"
+            :key="`${column.id} ${student.id}`"
+            ref="remark"
+            :assignment-id="column.id"
+            :student-id="student.id"
+            :me="me"
+            :title="t('book.cell.remarkTo', { name: name(student), title: work.title })"
+            :cell="cellAtSpot"
+            :locked="locked"
+            :hold="holdRemark"
+            @left="grid?.focus()"
+          />
         </section>
         <section v-else-if="resultStory" class="sheet story" :aria-label="resultStory.name">
-          <p class="row"><strong class="clip" dir="auto">{{ student.givenName }}, {{ resultStory.name }}</strong></p>
+          <p class="row">
+            <strong class="clip" dir="auto">{{ student.givenName }}, {{ resultStory.name }}</strong>
+          </p>
           <p>{{ resultStory.text }}</p>
         </section>
       </div>
       <ArrangeSheet :open="sheet === 'arrange'" :book="book" :view="view" @close="close" />
       <LegendSheet :open="sheet === 'legend'" @close="close" />
-      <SameSheet :open="sheet === 'same'" :book="book" :rows="view.rows.value" :column="spot?.column ?? null" @close="close" @enter="enterSame" />
-      <FilesSheet :open="sheet === 'files'" :path="book.path.value!" :label="current.label" :terms="terms.map((one) => one.name)" :term="terms[view.term.value]?.name ?? ''" :away="current.away" @close="close" @brought="brought" />
+      <SameSheet
+        :open="sheet === 'same'"
+        :book="book"
+        :rows="view.rows.value"
+        :column="spot?.column ?? null"
+        @close="close"
+        @enter="enterSame"
+      />
+      <FilesSheet
+        :open="sheet === 'files'"
+        :path="book.path.value!"
+        :label="current.label"
+        :terms="terms.map((one) => one.name)"
+        :term="terms[view.term.value]?.name ?? ''"
+        :away="current.away"
+        @close="close"
+        @brought="brought"
+      />
       <HeldSheet :open="sheet === 'held'" :held="held" @close="close" @returned="returned" />
-      <TotalSheet v-if="row !== null && scheme" :open="sheet === 'total'" :name="name(student!)" :book="book" :row="row" :total="total" :scheme="scheme" @close="close" />
-      <HistorySheet :open="sheet === 'history'" :title="work && student ? t('book.cellOf', { name: name(student), title: work.title }) : ''" :at="column && student ? { assignmentId: column.id, studentId: student.id } : null" :zone="current.calendar.zone" :locked="locked" :tick="spot ? (book.rowTicks[spot.row] ?? 0) : 0" @close="close" @restore="restore" />
+      <TotalSheet
+        v-if="row !== null && scheme"
+        :open="sheet === 'total'"
+        :name="name(student!)"
+        :book="book"
+        :row="row"
+        :total="total"
+        :scheme="scheme"
+        @close="close"
+      />
+      <HistorySheet
+        :open="sheet === 'history'"
+        :title="work && student ? t('book.cellOf', { name: name(student), title: work.title }) : ''"
+        :at="column && student ? { assignmentId: column.id, studentId: student.id } : null"
+        :zone="current.calendar.zone"
+        :locked="locked"
+        :tick="spot ? (book.rowTicks[spot.row] ?? 0) : 0"
+        @close="close"
+        @restore="restore"
+      />
       <ColumnSheet :column="opened" :book="book" :view="view" @close="close" @select="selectColumn" @fold="fold" />
-      <TroubleSheet :trouble="listed" :book="book" @close="leave" @drop="drop(trouble && 'wishes' in trouble ? trouble.wishes : [])" @again="again" />
+      <TroubleSheet
+        :trouble="listed"
+        :book="book"
+        @close="leave"
+        @drop="drop(trouble && 'wishes' in trouble ? trouble.wishes : [])"
+        @again="again"
+      />
       <RoomSheet :room="room" @close="room = null" @enter="enterWhatFits" />
     </div>
   </LoadGate>
 </template>
 
 <style scoped>
-.desk-of-book { block-size: calc(100vh - 129px); min-block-size: 420px; display: flex; flex-direction: column; gap: 8px; padding: 10px 20px 12px; }
-.top { gap: 8px; min-block-size: 34px; }
-.scheme { max-inline-size: 420px; }
-.tools { gap: 6px; }
-.tools .chip { min-height: 28px; padding-block: 2px; font-size: 13.5px; }
-.tools .chip:disabled { opacity: 0.45; cursor: default; }
-.gap { inline-size: 14px; }
-.slip { padding-block: 5px; font-size: 14px; }
-.seen { display: flex; align-items: center; gap: 8px; padding-block: 3px; }
-.seen .btn { min-height: 26px; padding-block: 0; }
-.place { flex: 1; min-block-size: 0; }
-.as-student .place { outline: 3px dashed var(--now); outline-offset: 2px; border-radius: 10px; }
-.stories { display: grid; grid-template-columns: 1.45fr 1fr; gap: 14px; }
-.story { padding: 6px 14px 9px; min-block-size: 66px; font-size: 14px; }
-.story .row { min-block-size: 30px; gap: 8px; }
-.story .btn { min-height: 26px; padding-block: 0; }
-.which li { padding-block: 8px; font-size: 17px; }
-@media (max-width: 900px) { .tools { flex-wrap: wrap; } .stories { grid-template-columns: 1fr; } .desk-of-book { block-size: auto; } .place { block-size: 70vh; flex: none; } }
+.desk-of-book {
+  block-size: calc(100vh - 129px);
+  min-block-size: 420px;
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+  padding: 10px 20px 12px;
+}
+.top {
+  gap: 8px;
+  min-block-size: 34px;
+}
+.scheme {
+  max-inline-size: 420px;
+}
+.tools {
+  gap: 6px;
+}
+.tools .chip {
+  min-height: 28px;
+  padding-block: 2px;
+  font-size: 13.5px;
+}
+.tools .chip:disabled {
+  opacity: 0.45;
+  cursor: default;
+}
+.gap {
+  inline-size: 14px;
+}
+.slip {
+  padding-block: 5px;
+  font-size: 14px;
+}
+.seen {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  padding-block: 3px;
+}
+.seen .btn {
+  min-height: 26px;
+  padding-block: 0;
+}
+.place {
+  flex: 1;
+  min-block-size: 0;
+}
+.as-student .place {
+  outline: 3px dashed var(--now);
+  outline-offset: 2px;
+  border-radius: 10px;
+}
+.stories {
+  display: grid;
+  grid-template-columns: 1.45fr 1fr;
+  gap: 14px;
+}
+.story {
+  padding: 6px 14px 9px;
+  min-block-size: 66px;
+  font-size: 14px;
+}
+.story .row {
+  min-block-size: 30px;
+  gap: 8px;
+}
+.story .btn {
+  min-height: 26px;
+  padding-block: 0;
+}
+.which li {
+  padding-block: 8px;
+  font-size: 17px;
+}
+@media (max-width: 900px) {
+  .tools {
+    flex-wrap: wrap;
+  }
+  .stories {
+    grid-template-columns: 1fr;
+  }
+  .desk-of-book {
+    block-size: auto;
+  }
+  .place {
+    block-size: 70vh;
+    flex: none;
+  }
+}
 </style>

@@ -15,8 +15,25 @@ const { t } = useWords();
 <template>
   <SideSheet :open="room !== null" :title="t('book.trouble.room')" :width="400" @close="$emit('close')">
     <div v-if="room" class="stack">
-      <p>{{ t('book.trouble.roomHint', { rows: room.block.rows, columns: room.block.columns, roomRows: room.room.rows, roomColumns: room.room.columns }) }}</p>
-      <div class="row"><button type="button" class="btn main" @click="$emit('enter')">{{ t('book.trouble.fits') }}</button><button type="button" class="btn" @click="$emit('close')">{{ t('book.trouble.leave') }}</button></div>
+      <p>
+        {{
+          t('book.trouble.roomHint', {
+            rows: room.block.rows,
+            columns: room.block.columns,
+            roomRows: room.room.rows,
+            roomColumns: room.room.columns,
+          })
+        }}
+      </p>
+      <div class="row">
+        <button type="button" class="btn main" @click="$emit('enter')">{{ t('book.trouble.fits') }}</button><button
+          type="button"
+          class="btn"
+          @click="$emit('close')"
+        >
+          {{ t('book.trouble.leave') }}
+        </button>
+      </div>
     </div>
   </SideSheet>
 </template>

@@ -12,7 +12,10 @@ const emit = defineEmits<{ close: []; enter: [wishes: Wish[]] }>();
 const { t, count } = useWords();
 const text = ref('');
 const whom = ref<'without' | 'everyone'>('without');
-watch(() => props.open, () => (text.value = ''));
+watch(
+  () => props.open,
+  () => (text.value = ''),
+);
 const title = computed(() => (props.column === null ? '' : (props.book.value.value?.columns[props.column]?.title ?? '')));
 const wishes = computed<Wish[]>(() => {
   const { column } = props;
@@ -30,7 +33,15 @@ const wishes = computed<Wish[]>(() => {
     <p v-if="column === null" class="note">{{ t('book.sameSheet.choose') }}</p>
     <form v-else class="stack" @submit.prevent="emit('enter', wishes)">
       <p dir="auto">{{ t('book.sameSheet.hint', { title }) }}</p>
-      <div><label class="label" for="same-text">{{ t('book.sameSheet.text') }}</label><input id="same-text" v-model="text" class="field short" maxlength="80" autocomplete="off" /></div>
+      <div>
+        <label class="label" for="same-text">{{ t('book.sameSheet.text') }}</label><input
+          id="same-text"
+          v-model="text"
+          class="field short"
+          maxlength="80"
+          autocomplete="off"
+        />
+      </div>
       <label class="row"><input v-model="whom" type="radio" value="without" />{{ t('book.sameSheet.without') }}</label>
       <label class="row"><input v-model="whom" type="radio" value="everyone" />{{ t('book.sameSheet.everyone') }}</label>
       <p class="muted small">{{ t('book.sameSheet.absent') }}</p>
@@ -40,5 +51,7 @@ const wishes = computed<Wish[]>(() => {
 </template>
 
 <style scoped>
-.short { inline-size: 140px; }
+.short {
+  inline-size: 140px;
+}
 </style>

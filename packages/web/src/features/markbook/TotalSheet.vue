@@ -15,11 +15,14 @@ const words = useBookWords();
 const columnOf = computed(() => {
   const student = props.book.value.value?.students[props.row];
   const columns = student ? props.book.shape.value!.columns[student.of]! : [];
-  return new Map(columns.flatMap((column, index) => (column ? [[column.id, { column, index }] as [string, { column: BookColumn; index: number }]] : [])));
+  return new Map(
+    columns.flatMap((column, index) => (column ? [[column.id, { column, index }] as [string, { column: BookColumn; index: number }]] : [])),
+  );
 });
 const derivation = computed(() => (props.total ? derivationOf(props.scheme, props.total) : null));
 const sentence = computed(() => (props.total ? words.totalSentence(props.total, props.scheme) : null));
-const nameOf = ({ category }: DerivedCategory) => props.scheme.categories.find((one) => one.id === category)?.name ?? t('book.full.noCategory');
+const nameOf = ({ category }: DerivedCategory) =>
+  props.scheme.categories.find((one) => one.id === category)?.name ?? t('book.full.noCategory');
 const itemsOf = ({ items }: DerivedCategory) =>
   items
     .map((item) => {
@@ -34,15 +37,32 @@ const exact = computed(() => (props.total?.result ? ratioText(props.total.result
 <template>
   <SideSheet :open="open" :title="t('book.full.title', { name })" :width="620" @close="$emit('close')">
     <div v-if="derivation" class="stack">
-      <p><strong>{{ sentence?.sum }}</strong></p>
+      <p>
+        <strong>{{ sentence?.sum }}</strong>
+      </p>
       <p v-for="note in sentence?.notes" :key="note" class="muted small">{{ note }}</p>
       <section v-for="one in derivation.categories.filter((each) => each.items.length > 0)" :key="one.category ?? ''">
-        <h3 dir="auto">{{ nameOf(one) }}<span v-if="one.weight" class="muted small aside">{{ t('book.full.weight', { weight: shortPercent(one.weight) }) }}</span></h3>
+        <h3 dir="auto">
+          {{ nameOf(one)
+          }}<span v-if="one.weight" class="muted small aside">{{ t('book.full.weight', { weight: shortPercent(one.weight) }) }}</span>
+        </h3>
         <table class="table same">
-          <thead><tr><th class="what">{{ t('book.full.item') }}</th><th class="number">{{ t('book.full.earned') }}</th><th class="number">{{ t('book.full.outOf') }}</th><th>{{ t('book.full.role') }}</th></tr></thead>
+          <thead>
+            <tr>
+              <th class="what">{{ t('book.full.item') }}</th>
+              <th class="number">{{ t('book.full.earned') }}</th>
+              <th class="number">{{ t('book.full.outOf') }}</th>
+              <th>{{ t('book.full.role') }}</th>
+            </tr>
+          </thead>
           <tbody>
             <tr v-for="item in itemsOf(one)" :key="item.id" :class="{ muted: item.role === 'leftOut' }">
-              <td dir="auto">{{ item.title }}<span v-if="item.missing" class="muted small aside">{{ t('book.full.missing') }}</span><span v-if="item.off > 0" class="muted small aside">{{ t('book.full.late', { earned: unmilli(item.earned + item.off), off: unmilli(item.off) }) }}</span></td>
+              <td dir="auto">
+                {{ item.title }}<span v-if="item.missing" class="muted small aside">{{ t('book.full.missing') }}</span
+                ><span v-if="item.off > 0" class="muted small aside">{{
+                  t('book.full.late', { earned: unmilli(item.earned + item.off), off: unmilli(item.off) })
+                }}</span>
+              </td>
               <td class="number">{{ points(item.earned) }}</td>
               <td class="number">{{ points(item.points) }}</td>
               <td>{{ t(`book.full.roles.${item.role}`) }}</td>
@@ -57,10 +77,25 @@ const exact = computed(() => (props.total?.result ? ratioText(props.total.result
 </template>
 
 <style scoped>
-h3 { margin-block-end: 4px; }
-.aside { font-weight: 400; margin-inline-start: 8px; }
-.same { table-layout: fixed; }
-.what { inline-size: 44%; }
-.same th.number { inline-size: 15%; }
-.sum { text-align: end; font-weight: 650; padding-block: 6px; }
+h3 {
+  margin-block-end: 4px;
+}
+.aside {
+  font-weight: 400;
+  margin-inline-start: 8px;
+}
+.same {
+  table-layout: fixed;
+}
+.what {
+  inline-size: 44%;
+}
+.same th.number {
+  inline-size: 15%;
+}
+.sum {
+  text-align: end;
+  font-weight: 650;
+  padding-block: 6px;
+}
 </style>

@@ -13,7 +13,8 @@ const { t, count, name } = useWords();
 const MOST = 100;
 
 const reply = computed(() => props.book.value.value);
-const nameOf = ({ row, column }: Spot) => t('book.cellOf', { name: reply.value ? name(reply.value.students[row]!) : '', title: reply.value?.columns[column]?.title ?? '' });
+const nameOf = ({ row, column }: Spot) =>
+  t('book.cellOf', { name: reply.value ? name(reply.value.students[row]!) : '', title: reply.value?.columns[column]?.title ?? '' });
 const refused = computed(() => (props.trouble?.kind === 'refused' ? props.trouble : null));
 const conflict = computed(() => (props.trouble?.kind === 'conflict' ? props.trouble : null));
 const failed = computed(() => (props.trouble?.kind === 'failed' ? props.trouble : null));
@@ -21,7 +22,11 @@ const since = computed(() => (props.trouble?.kind === 'changedSince' ? props.tro
 const noWord = computed(() => refused.value?.problems.filter(({ why }) => why === 'notStored') ?? []);
 const onlyAbove = computed(() => refused.value?.problems.every(({ why }) => why === 'aboveMaximum') ?? false);
 const others = computed(() => {
-  const bad = new Set([...(refused.value?.problems.filter(({ why }) => why !== 'notStored') ?? []), ...(conflict.value?.theirs ?? [])].map(({ wish }) => spotKey(wish)));
+  const bad = new Set(
+    [...(refused.value?.problems.filter(({ why }) => why !== 'notStored') ?? []), ...(conflict.value?.theirs ?? [])].map(({ wish }) =>
+      spotKey(wish),
+    ),
+  );
   return (refused.value ?? conflict.value)?.wishes.filter((wish) => !bad.has(spotKey(wish))) ?? [];
 });
 const sinceNames = computed(() => {
@@ -29,7 +34,9 @@ const sinceNames = computed(() => {
   return (since.value?.cells ?? []).flatMap(({ assignmentId, studentId, cell }) => {
     const [column, of] = [shape?.columnOf.get(assignmentId), shape?.classOf.get(assignmentId)];
     const row = of === undefined ? undefined : shape?.rowOf.get(`${of} ${studentId}`);
-    return row === undefined || column === undefined ? [] : [{ key: `${row} ${column}`, name: nameOf({ row, column }), text: cellText(cell) }];
+    return row === undefined || column === undefined
+      ? []
+      : [{ key: `${row} ${column}`, name: nameOf({ row, column }), text: cellText(cell) }];
   });
 });
 const titleOf = computed(() => (refused.value ? 'refused' : conflict.value ? 'conflict' : since.value ? 'since' : 'failed'));
@@ -39,24 +46,86 @@ const titleOf = computed(() => (refused.value ? 'refused' : conflict.value ? 'co
   <SideSheet :open="trouble !== null" :title="t(`book.trouble.${titleOf}`)" :width="560" @close="emit('close')">
     <div v-if="refused" class="stack">
       <p>{{ count(noWord.length > 0 ? 'book.trouble.keptHint' : 'book.trouble.refusedHint', refused.problems.length) }}</p>
-      <table class="table"><thead><tr><th>{{ t('book.trouble.cell') }}</th><th>{{ t('book.trouble.typed') }}</th><th>{{ t('book.trouble.why') }}</th></tr></thead><tbody><tr v-for="{ wish, why } in refused.problems.slice(0, MOST)" :key="spotKey(wish)"><td dir="auto">{{ nameOf(wish) }}</td><td dir="auto">{{ wish.text }}</td><td>{{ t(`book.trouble.whys.${why}`) }}</td></tr></tbody></table>
+      <table class="table">
+        <thead>
+          <tr>
+            <th>{{ t('book.trouble.cell') }}</th>
+            <th>{{ t('book.trouble.typed') }}</th>
+            <th>{{ t('book.trouble.why') }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="{ wish, why } in refused.problems.slice(0, MOST)" :key="spotKey(wish)">
+            <td dir="auto">{{ nameOf(wish) }}</td>
+            <td dir="auto">{{ wish.text }}</td>
+            <td>{{ t(`book.trouble.whys.${why}`) }}</td>
+          </tr>
+        </tbody>
+      </table>
       <p v-if="refused.problems.length > MOST" class="muted">{{ t('book.trouble.more', { n: refused.problems.length - MOST }) }}</p>
-      <div class="row wrap"><button v-if="onlyAbove" type="button" class="btn main" @click="emit('again', refused.wishes, true)">{{ count('book.trouble.bonus', refused.problems.length) }}</button><button v-if="others.length > 0" type="button" class="btn" :class="{ main: !onlyAbove }" @click="emit('again', others, false)">{{ count('book.trouble.others', others.length) }}</button><button type="button" class="btn" @click="emit('drop')">{{ t('book.trouble.leave') }}</button></div>
+      <div class="row wrap">
+        <button v-if="onlyAbove" type="button" class="btn main" @click="emit('again', refused.wishes, true)">
+          {{ count('book.trouble.bonus', refused.problems.length) }}</button><button
+          v-if="others.length > 0"
+          type="button"
+          class="btn"
+          :class="{ main: !onlyAbove }"
+          @click="emit('again', others, false)"
+        >
+          {{ count('book.trouble.others', others.length) }}</button
+        ><button type="button" class="btn" @click="emit('drop')">{{ t('book.trouble.leave') }}</button>
+      </div>
     </div>
     <div v-else-if="conflict" class="stack">
       <p>{{ t('book.trouble.conflictHint') }}</p>
-      <table class="table"><thead><tr><th>{{ t('book.trouble.cell') }}</th><th>{{ t('book.trouble.theirs') }}</th><th>{{ t('book.trouble.yours') }}</th></tr></thead><tbody><tr v-for="{ wish, cell } in conflict.theirs.slice(0, MOST)" :key="spotKey(wish)"><td dir="auto">{{ nameOf(wish) }}</td><td dir="auto"><strong>{{ cellText(cell) || '–' }}</strong></td><td dir="auto">{{ wish.text || '–' }}</td></tr></tbody></table>
+      <table class="table">
+        <thead>
+          <tr>
+            <th>{{ t('book.trouble.cell') }}</th>
+            <th>{{ t('book.trouble.theirs') }}</th>
+            <th>{{ t('book.trouble.yours') }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="{ wish, cell } in conflict.theirs.slice(0, MOST)" :key="spotKey(wish)">
+            <td dir="auto">{{ nameOf(wish) }}</td>
+            <td dir="auto">
+              <strong>{{ cellText(cell) || '–' }}</strong>
+            </td>
+            <td dir="auto">{{ wish.text || '–' }}</td>
+          </tr>
+        </tbody>
+      </table>
       <p v-if="conflict.theirs.length > MOST" class="muted">{{ t('book.trouble.more', { n: conflict.theirs.length - MOST }) }}</p>
-      <div class="row wrap"><button type="button" class="btn main" @click="emit('again', conflict.wishes, conflict.bonusConfirmed)">{{ count('book.trouble.mine', conflict.wishes.length) }}</button><button v-if="others.length > 0" type="button" class="btn" @click="emit('again', others, conflict.bonusConfirmed)">{{ count('book.trouble.rest', others.length) }}</button><button type="button" class="btn" @click="emit('drop')">{{ t('book.trouble.leave') }}</button></div>
+      <div class="row wrap">
+        <button type="button" class="btn main" @click="emit('again', conflict.wishes, conflict.bonusConfirmed)">
+          {{ count('book.trouble.mine', conflict.wishes.length) }}</button><button
+          v-if="others.length > 0"
+          type="button"
+          class="btn"
+          @click="emit('again', others, conflict.bonusConfirmed)"
+        >
+          {{ count('book.trouble.rest', others.length) }}</button
+        ><button type="button" class="btn" @click="emit('drop')">{{ t('book.trouble.leave') }}</button>
+      </div>
     </div>
     <div v-else-if="since" class="stack">
       <p>{{ t('book.trouble.sinceHint') }}</p>
-      <ul class="plain"><li v-for="one in sinceNames" :key="one.key" class="row"><span class="grow" dir="auto">{{ one.name }}</span><strong>{{ one.text || '–' }}</strong></li></ul>
+      <ul class="plain">
+        <li v-for="one in sinceNames" :key="one.key" class="row">
+          <span class="grow" dir="auto">{{ one.name }}</span><strong>{{ one.text || '–' }}</strong>
+        </li>
+      </ul>
       <button type="button" class="btn" @click="emit('close')">{{ t('common.close') }}</button>
     </div>
     <div v-else-if="failed" class="stack">
       <p>{{ failed.title }}</p>
-      <div class="row"><button v-if="failed.wishes.length > 0" type="button" class="btn main" @click="emit('again', failed.wishes, failed.bonusConfirmed)">{{ t('book.trouble.again') }}</button><button type="button" class="btn" @click="emit('drop')">{{ t('book.trouble.leave') }}</button></div>
+      <div class="row">
+        <button v-if="failed.wishes.length > 0" type="button" class="btn main" @click="emit('again', failed.wishes, failed.bonusConfirmed)">
+          {{ t('book.trouble.again') }}</button><button type="button" class="btn" @click="emit('drop')">
+          {{ t('book.trouble.leave') }}
+        </button>
+      </div>
     </div>
   </SideSheet>
 </template>

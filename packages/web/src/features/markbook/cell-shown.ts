@@ -1,4 +1,14 @@
-import { bookItem, cellText, effectiveOf, unmilli, type BookCell, type BookColumn, type Eyes, type PieceState, type Scheme } from '@jolly/core';
+import {
+  bookItem,
+  cellText,
+  effectiveOf,
+  unmilli,
+  type BookCell,
+  type BookColumn,
+  type Eyes,
+  type PieceState,
+  type Scheme,
+} from '@jolly/core';
 
 /** How a cell is drawn. */
 export interface ShownCell {
@@ -23,11 +33,24 @@ export function shownCell(cell: BookCell | null, column: BookColumn | null, eyes
   const flag = state === 'returned' ? null : state;
   if (eyes === 'student') {
     const points = effectiveOf(cell, 'student');
-    return { ...NONE, flag, absent, text: points === null ? missingText(cell, column, eyes, scheme) : String(unmilli(points)), counted: points === null };
+    return {
+      ...NONE,
+      flag,
+      absent,
+      text: points === null ? missingText(cell, column, eyes, scheme) : String(unmilli(points)),
+      counted: points === null,
+    };
   }
   const text = cell.excused ? '' : cellText(cell);
   if (text !== '')
-    return { flag, text, off: cell.score?.takenOff ? `−${unmilli(cell.score.takenOff)}` : '', counted: false, correction: cell.state === 'returned' && cell.held === true, absent };
+    return {
+      flag,
+      text,
+      off: cell.score?.takenOff ? `−${unmilli(cell.score.takenOff)}` : '',
+      counted: false,
+      correction: cell.state === 'returned' && cell.held === true,
+      absent,
+    };
   return { ...NONE, flag, absent, text: missingText(cell, column, eyes, scheme), counted: true };
 }
 

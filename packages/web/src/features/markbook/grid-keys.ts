@@ -8,7 +8,12 @@ export type GridCommand =
   | { act: 'edit' | 'clear' | 'fillDown' | 'selectAll' | 'selectColumn' | 'undo' | 'redo' | 'open' | 'legend' | 'remark' };
 
 type Key = Pick<KeyboardEvent, 'key' | 'ctrlKey' | 'metaKey' | 'altKey' | 'shiftKey'>;
-const ARROWS: Record<string, [rows: -1 | 0 | 1, columns: -1 | 0 | 1]> = { ArrowUp: [-1, 0], ArrowDown: [1, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1] };
+const ARROWS: Record<string, [rows: -1 | 0 | 1, columns: -1 | 0 | 1]> = {
+  ArrowUp: [-1, 0],
+  ArrowDown: [1, 0],
+  ArrowLeft: [0, -1],
+  ArrowRight: [0, 1],
+};
 
 /**
  * The command of a key, as in a spreadsheet; null for keys that are the browser's. Copying and pasting are events of
@@ -18,7 +23,10 @@ export function gridCommand({ key, ctrlKey, metaKey, altKey, shiftKey: extend }:
   const control = ctrlKey || metaKey;
   const arrow = ARROWS[key];
   if (altKey) return key === 'Enter' ? { act: 'open' } : null;
-  if (arrow) return control ? { act: 'jump', rows: arrow[0], columns: arrow[1], extend } : { act: 'move', rows: arrow[0], columns: arrow[1], extend };
+  if (arrow)
+    return control
+      ? { act: 'jump', rows: arrow[0], columns: arrow[1], extend }
+      : { act: 'move', rows: arrow[0], columns: arrow[1], extend };
   switch (key) {
     case 'Enter':
       return { act: 'move', rows: extend ? -1 : 1, columns: 0, extend: false };

@@ -63,17 +63,36 @@ describe('the selection', () => {
 });
 
 describe('a cell as it is drawn', () => {
-  const column: BookColumn = { id: 'a', title: 'T', points: 20_000, categoryId: null, countsInTotals: true, bonus: false, due: 1, issuedAt: 0 };
+  const column: BookColumn = {
+    id: 'a',
+    title: 'T',
+    points: 20_000,
+    categoryId: null,
+    countsInTotals: true,
+    bonus: false,
+    due: 1,
+    issuedAt: 0,
+  };
   const cell = (more: Partial<BookCell>): BookCell => ({ state: 'in', version: 1, ...more });
   const score = { earned: 15_000, effective: 14_000, takenOff: 1000, at: 1 };
   const whenDue = { ...FIRST_SCHEME, missing: { kind: 'whenDue' as const, percent: 25_000 } };
   it.each<[string, BookCell | null, 'teacher' | 'student', object]>([
     ['is empty where the piece is not theirs', null, 'teacher', { flag: null, text: '' }],
-    ['shows what was typed and what being late takes off', cell({ state: 'scored', score, held: true }), 'teacher', { flag: 'scored', text: '15', off: '−1' }],
+    [
+      'shows what was typed and what being late takes off',
+      cell({ state: 'scored', score, held: true }),
+      'teacher',
+      { flag: 'scored', text: '15', off: '−1' },
+    ],
     ['has no flag once it is returned', cell({ state: 'returned', score }), 'teacher', { flag: null, text: '15' }],
     ['marks a correction', cell({ state: 'returned', score, held: true, returned: 12_000 }), 'teacher', { text: '15', correction: true }],
     ['shows students what they have', cell({ state: 'returned', score, held: true, returned: 12_000 }), 'student', { text: '12' }],
-    ['shows students nothing that is held', cell({ state: 'scored', told: 'in', score, held: true, returned: null }), 'student', { flag: 'in', text: '' }],
+    [
+      'shows students nothing that is held',
+      cell({ state: 'scored', told: 'in', score, held: true, returned: null }),
+      'student',
+      { flag: 'in', text: '' },
+    ],
     ['says what a missing piece counts as', cell({ state: 'missing' }), 'teacher', { flag: 'missing', text: '5', counted: true }],
     ['says only that somebody is excused', cell({ state: 'excused', excused: true, score }), 'teacher', { flag: 'excused', text: '' }],
   ])('%s', (_case, one, eyes, drawn) => expect(shownCell(one, column, eyes, whenDue)).toMatchObject(drawn));

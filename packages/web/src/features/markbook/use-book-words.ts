@@ -42,12 +42,17 @@ export function useBookWords() {
       const missing = derivation.categories.flatMap((one) => one.items).filter((item) => item.missing && item.role !== 'leftOut').length;
       if (missing > 0) notes.push(count('book.missingCounted', missing, { percent: unmilli(scheme.missing.percent) }));
       if (derivation.unfiled > 0) notes.push(count('book.unfiled', derivation.unfiled));
-      if (derivation.pool) return { sum: t('book.sum.points', { earned: points(derivation.pool.earned), points: points(derivation.pool.points), total: shown }), notes };
+      if (derivation.pool)
+        return {
+          sum: t('book.sum.points', { earned: points(derivation.pool.earned), points: points(derivation.pool.points), total: shown }),
+          notes,
+        };
       const parts: string[] = [];
       for (const { category, result, weight, bonus } of derivation.categories) {
         const { name = '' } = scheme.categories.find((one) => one.id === category) ?? {};
         if (result === null || weight === null) notes.push(t('book.weightGone', { name }));
-        else parts.push(t(bonus ? 'book.partOnTop' : 'book.part', { name, result: totalText(result, scheme), weight: shortPercent(weight) }));
+        else
+          parts.push(t(bonus ? 'book.partOnTop' : 'book.part', { name, result: totalText(result, scheme), weight: shortPercent(weight) }));
       }
       return { sum: t('book.sum.weighted', { parts: parts.join(' + '), total: shown }), notes };
     },
@@ -75,7 +80,10 @@ export function useBookWords() {
         return own === null || weight === 0 ? [] : [t('book.termPart', { name, result: totalText(own, scheme), weight })];
       });
       return t('book.sum.year', {
-        parts: parts.length > 1 ? `(${parts.join(' + ')}) / ${terms.reduce((sum, { name }, index) => sum + (totals[index] ? termWeight(scheme, name) : 0), 0)}` : parts.join(),
+        parts:
+          parts.length > 1
+            ? `(${parts.join(' + ')}) / ${terms.reduce((sum, { name }, index) => sum + (totals[index] ? termWeight(scheme, name) : 0), 0)}`
+            : parts.join(),
         total: totalText(result, scheme),
       });
     },
@@ -83,11 +91,18 @@ export function useBookWords() {
     lateRuleText(rule: LateRule, max: number | null): string {
       if (rule.kind === 'none') return t('book.cell.rule.none');
       if (rule.kind === 'cap') return t('book.cell.rule.cap', { percent: unmilli(rule.percent) });
-      return t(`book.cell.rule.${rule.kind}`, { percent: unmilli(rule.percent), of: rule.of === 'max' ? points(max ?? 0) : t('book.cell.ofEarned') });
+      return t(`book.cell.rule.${rule.kind}`, {
+        percent: unmilli(rule.percent),
+        of: rule.of === 'max' ? points(max ?? 0) : t('book.cell.ofEarned'),
+      });
     },
 
     /** How the score of a cell came about and what becomes of it, part by part. */
-    cellSentence(cell: BookCell | null, column: BookColumn | null, at: { total: Total | null; scheme: Scheme; rule: LateRule; roundRule?: RoundRule }): string[] {
+    cellSentence(
+      cell: BookCell | null,
+      column: BookColumn | null,
+      at: { total: Total | null; scheme: Scheme; rule: LateRule; roundRule?: RoundRule },
+    ): string[] {
       if (cell === null || column === null) return [t('book.cell.none')];
       if (cell.locked) return [t(`book.cell.${cell.locked}`)];
       const { total, scheme, rule } = at;
@@ -101,7 +116,8 @@ export function useBookWords() {
         if (earned === null) parts.push(score.word ?? t('book.cell.words'));
         else {
           if (score.word) parts.push(score.word);
-          if (counted !== undefined) parts.push(t('book.cell.rounds', { rule: t(`book.cell.roundRule.${at.roundRule ?? 'latest'}`), counted: points(counted) }));
+          if (counted !== undefined)
+            parts.push(t('book.cell.rounds', { rule: t(`book.cell.roundRule.${at.roundRule ?? 'latest'}`), counted: points(counted) }));
           if (takenOff && effective !== null)
             parts.push(
               t('book.cell.late', {
@@ -116,7 +132,11 @@ export function useBookWords() {
           if (!takenOff && cell.lateBy) parts.push(t('book.cell.lateFree', { length: length(cell.lateBy) }));
         }
         if (cell.state === 'returned')
-          parts.push(cell.held ? t('book.cell.correction', { returned: cell.returned == null ? t('book.cell.words') : points(cell.returned) }) : t('book.cell.returned'));
+          parts.push(
+            cell.held
+              ? t('book.cell.correction', { returned: cell.returned == null ? t('book.cell.words') : points(cell.returned) })
+              : t('book.cell.returned'),
+          );
         else if (cell.held) parts.push(t('book.cell.held'));
       } else if (cell.state === 'missing') {
         const { kind, percent } = scheme.missing;

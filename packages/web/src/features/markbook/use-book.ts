@@ -1,5 +1,26 @@
-import { cellText, columnFor, entryProblem, parsePoints, readCell, termOfWork, unmilli, type BookCell, type BookColumn, type EntryProblem } from '@jolly/core';
-import type { BookActsReply, BookCellAt, BookCellsReply, BookChanged, BookEdit, BookEditsReply, BookEditsRequest, BookReply, BookRefusal } from '@jolly/server/contract';
+import {
+  cellText,
+  columnFor,
+  entryProblem,
+  parsePoints,
+  readCell,
+  termOfWork,
+  unmilli,
+  type BookCell,
+  type BookColumn,
+  type EntryProblem,
+} from '@jolly/core';
+import type {
+  BookActsReply,
+  BookCellAt,
+  BookCellsReply,
+  BookChanged,
+  BookEdit,
+  BookEditsReply,
+  BookEditsRequest,
+  BookReply,
+  BookRefusal,
+} from '@jolly/server/contract';
 import { computed, markRaw, reactive, ref, shallowReactive, watch, type Ref } from 'vue';
 import { ApiProblem, ask } from '../../api/client';
 import { useLive } from '../../api/use-live';
@@ -34,7 +55,10 @@ export function useBook(classId: Ref<string | null>, together: Ref<boolean>, me:
 
   const { state, value, why, reload } = useLoad(async () => {
     if (path.value === null) return null;
-    const [reply, next] = await Promise.all([ask<BookReply>('GET', path.value + query.value), ask<BookActsReply>('GET', `${path.value}/acts`)]);
+    const [reply, next] = await Promise.all([
+      ask<BookReply>('GET', path.value + query.value),
+      ask<BookActsReply>('GET', `${path.value}/acts`),
+    ]);
     acts.value = next;
     // Thousands of cells: what changes of them is told by the ticks, not by watching each.
     return markRaw(reply);
@@ -54,8 +78,12 @@ export function useBook(classId: Ref<string | null>, together: Ref<boolean>, me:
     const reply = value.value;
     if (!reply) return null;
     const columns = reply.classes.map((_, of) => reply.columns.map((column) => columnFor(column, of)));
-    const terms = reply.classes.map(({ terms: own, calendar }, of) => columns[of]!.map((column) => column && termOfWork(own, calendar.zone, column)));
-    const columnOf = new Map(reply.columns.flatMap(({ sets }, index) => sets.flatMap((set) => (set ? [[set.assignmentId, index] as const] : []))));
+    const terms = reply.classes.map(({ terms: own, calendar }, of) =>
+      columns[of]!.map((column) => column && termOfWork(own, calendar.zone, column)),
+    );
+    const columnOf = new Map(
+      reply.columns.flatMap(({ sets }, index) => sets.flatMap((set) => (set ? [[set.assignmentId, index] as const] : []))),
+    );
     const rowOf = new Map(reply.students.map((student, index) => [`${student.of} ${student.id}`, index]));
     const classOf = new Map(reply.columns.flatMap(({ sets }) => sets.flatMap((set, of) => (set ? [[set.assignmentId, of] as const] : []))));
     return { reply, columns, terms, columnOf, rowOf, classOf };
@@ -109,7 +137,9 @@ export function useBook(classId: Ref<string | null>, together: Ref<boolean>, me:
   async function refresh(assignmentIds: string[] | null): Promise<void> {
     if (assignmentIds === null || path.value === null) return reload();
     for (let start = 0; start < assignmentIds.length; start += 100) {
-      const { cells } = await ask<BookCellsReply>('POST', `${path.value}/cells`, { body: { assignmentIds: assignmentIds.slice(start, start + 100) } });
+      const { cells } = await ask<BookCellsReply>('POST', `${path.value}/cells`, {
+        body: { assignmentIds: assignmentIds.slice(start, start + 100) },
+      });
       take(cells);
     }
   }
@@ -163,7 +193,12 @@ export function useBook(classId: Ref<string | null>, together: Ref<boolean>, me:
       if (act !== 'remarked') kept.keep(wishes);
       if (problem?.code === 'book.refused' || problem?.code === 'book.aboveMaximum') {
         const { problems } = problem.current as BookRefusal;
-        trouble.value = { kind: 'refused', act, wishes, problems: problems.map(({ index, why: reason }) => ({ wish: wishes[index]!, why: reason })) };
+        trouble.value = {
+          kind: 'refused',
+          act,
+          wishes,
+          problems: problems.map(({ index, why: reason }) => ({ wish: wishes[index]!, why: reason })),
+        };
         if (act !== 'remarked') kept.keep(wishes, new Map(problems.map(({ index, why: reason }) => [spotKey(wishes[index]!), reason])));
       } else if (problem?.code === 'conflict.changedMeanwhile' && problem.current) {
         const { cells } = problem.current as BookCellsReply;

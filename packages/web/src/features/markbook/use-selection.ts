@@ -24,7 +24,8 @@ export function useSelection(rowKeys: Ref<readonly (string | number)[]>, columnK
     active.value = within(to);
     if (!extend) anchor.value = active.value;
     const { row, column } = active.value;
-    keys.value = rowKeys.value.length > 0 && columnKeys.value.length > 0 ? { row: rowKeys.value[row]!, column: columnKeys.value[column]! } : null;
+    keys.value =
+      rowKeys.value.length > 0 && columnKeys.value.length > 0 ? { row: rowKeys.value[row]!, column: columnKeys.value[column]! } : null;
   }
   watch([rowKeys, columnKeys], () => {
     const was = keys.value;
@@ -38,7 +39,8 @@ export function useSelection(rowKeys: Ref<readonly (string | number)[]>, columnK
     active,
     range,
     go,
-    move: (rows: number, columns: number, extend: boolean) => go({ row: active.value.row + rows, column: active.value.column + columns }, { extend }),
+    move: (rows: number, columns: number, extend: boolean) =>
+      go({ row: active.value.row + rows, column: active.value.column + columns }, { extend }),
     jump: (rows: number, columns: number, extend: boolean) =>
       go(
         {

@@ -21,7 +21,9 @@ export function useTotals(book: Book, eyes: Ref<Eyes>) {
     if (!shape) return;
     const { reply, columns } = shape;
     const byTerm = reply.classes.map(({ terms }, of) =>
-      Array.from({ length: Math.max(1, terms.length) }, (_, term) => columns[of]!.map((column, index) => (column && placeOf(of, index) === term ? column : null))),
+      Array.from({ length: Math.max(1, terms.length) }, (_, term) =>
+        columns[of]!.map((column, index) => (column && placeOf(of, index) === term ? column : null)),
+      ),
     );
     totals = reply.students.map(({ of }, row) => byTerm[of]!.map((list) => totalOver(list, reply.cells[row]!, of)));
     ticks.splice(0, ticks.length, ...totals.map(() => 0));

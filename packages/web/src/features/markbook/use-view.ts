@@ -21,7 +21,9 @@ import type { Totals } from './use-totals';
 
 /** One column as it is shown: an assignment, the result of a folded category, or the total of a term. */
 export type ViewColumn = { key: string; width: number } & (
-  { kind: 'work'; column: number; narrow: boolean } | { kind: 'category'; id: string; name: string } | { kind: 'term'; term: number; name: string }
+  | { kind: 'work'; column: number; narrow: boolean }
+  | { kind: 'category'; id: string; name: string }
+  | { kind: 'term'; term: number; name: string }
 );
 /** Columns that stand together under a name; a category can be folded to its result. */
 export interface ColumnGroup {
@@ -50,7 +52,11 @@ const FIRST: Choices = { order: 'date', hidden: [], narrow: [], folded: [], sort
 const WIDTH = { work: 124, narrow: 62, category: 112, term: 92 };
 
 /** What of the book is shown and in what order. How it is arranged is kept in this browser, by class. */
-export function useView(book: Book, totals: Totals, given: { classId: Ref<string | null>; stretch: Ref<Stretch>; eyes: Ref<Eyes>; me: string }) {
+export function useView(
+  book: Book,
+  totals: Totals,
+  given: { classId: Ref<string | null>; stretch: Ref<Stretch>; eyes: Ref<Eyes>; me: string },
+) {
   const { classId, stretch, eyes, me } = given;
   const keepKey = computed(() => `jolly-book ${me} ${classId.value}`);
   const choices = ref<Choices>({ ...FIRST });
@@ -101,7 +107,9 @@ export function useView(book: Book, totals: Totals, given: { classId: Ref<string
     if (!shape) return [];
     const { classes, columns } = shape.reply;
     const [first] = classes;
-    const places = columns.map((_, index) => index).filter((index) => isIn(index) && (aim.value === '' || columns[index]!.aims.includes(aim.value)));
+    const places = columns
+      .map((_, index) => index)
+      .filter((index) => isIn(index) && (aim.value === '' || columns[index]!.aims.includes(aim.value)));
     const setOf = (index: number) => columns[index]!.sets.find((set) => set !== null)!;
     const placeIn = (list: readonly { id: string }[], id: string | null) => {
       const at = list.findIndex((one) => one.id === id);
@@ -109,12 +117,16 @@ export function useView(book: Book, totals: Totals, given: { classId: Ref<string
     };
     const { order } = choices.value;
     const [categories, units] = [first!.scheme.categories, first!.units];
-    const under = (index: number) => (order === 'category' ? placeIn(categories, setOf(index).categoryId) : order === 'unit' ? placeIn(units, setOf(index).unitId) : 0);
+    const under = (index: number) =>
+      order === 'category' ? placeIn(categories, setOf(index).categoryId) : order === 'unit' ? placeIn(units, setOf(index).unitId) : 0;
     const date = (index: number) => setOf(index).due ?? setOf(index).issuedAt;
     return places
       .map((index) => ({ index, under: under(index), at: date(index) }))
       .sort((a, b) => a.under - b.under || a.at - b.at || a.index - b.index)
-      .map(({ index, under: place }) => ({ index, list: order === 'category' ? categories[place] : order === 'unit' ? units[place] : undefined }));
+      .map(({ index, under: place }) => ({
+        index,
+        list: order === 'category' ? categories[place] : order === 'unit' ? units[place] : undefined,
+      }));
   });
 
   const columns = computed<{ shown: ViewColumn[]; groups: ColumnGroup[] }>(() => {
@@ -123,7 +135,9 @@ export function useView(book: Book, totals: Totals, given: { classId: Ref<string
     const { order, hidden, narrow, folded } = choices.value;
     const terms = reply.classes[0]!.terms;
     const shown: ViewColumn[] =
-      stretch.value.kind === 'year' && terms.length > 1 ? terms.map(({ name }, place) => ({ key: `term ${place}`, kind: 'term', term: place, name, width: WIDTH.term })) : [];
+      stretch.value.kind === 'year' && terms.length > 1
+        ? terms.map(({ name }, place) => ({ key: `term ${place}`, kind: 'term', term: place, name, width: WIDTH.term }))
+        : [];
     const groups: ColumnGroup[] = [];
     for (const { index, list } of ordered.value) {
       const column = reply.columns[index]!;
@@ -132,7 +146,14 @@ export function useView(book: Book, totals: Totals, given: { classId: Ref<string
       if (hidden.includes(column.briefId)) continue;
       let last = groups.at(-1);
       if (order !== 'date' && (!last || last.key !== key)) {
-        last = { key, name: list?.name ?? '', first: shown.length, count: 0, foldable: order === 'category' && key !== '', folded: isFolded };
+        last = {
+          key,
+          name: list?.name ?? '',
+          first: shown.length,
+          count: 0,
+          foldable: order === 'category' && key !== '',
+          folded: isFolded,
+        };
         groups.push(last);
         if (isFolded) shown.push({ key: `category ${key}`, kind: 'category', id: key, name: list!.name, width: WIDTH.category });
         if (isFolded) last.count = 1;
@@ -170,7 +191,10 @@ export function useView(book: Book, totals: Totals, given: { classId: Ref<string
     return standing;
   }
   const missingOf = (row: number) =>
-    columns.value.shown.reduce((sum, one) => sum + Number(one.kind === 'work' && book.cellAt({ row, column: one.column })?.state === 'missing'), 0);
+    columns.value.shown.reduce(
+      (sum, one) => sum + Number(one.kind === 'work' && book.cellAt({ row, column: one.column })?.state === 'missing'),
+      0,
+    );
 
   const totalOf = (row: number) => (stretch.value.kind === 'year' ? totals.ofYear(row) : (totals.inTerm(row, term.value)?.result ?? null));
   function orderOfNow(): number[] {
@@ -193,7 +217,9 @@ export function useView(book: Book, totals: Totals, given: { classId: Ref<string
         const [x, y] = [totalOf(a), totalOf(b)];
         return x === null || y === null ? Number(x === null) - Number(y === null) : compare(y, x);
       },
-      bearing: (a, b) => BEARINGS.indexOf(standingAt(a).bearing) - BEARINGS.indexOf(standingAt(b).bearing) || standingAt(b).reasons.length - standingAt(a).reasons.length,
+      bearing: (a, b) =>
+        BEARINGS.indexOf(standingAt(a).bearing) - BEARINGS.indexOf(standingAt(b).bearing) ||
+        standingAt(b).reasons.length - standingAt(a).reasons.length,
       missing: (a, b) => missingOf(b) - missingOf(a),
     };
     const sign = down ? -1 : 1;
@@ -202,7 +228,9 @@ export function useView(book: Book, totals: Totals, given: { classId: Ref<string
   // Rows stay where they are while scores come in: nobody who types down a column is led to somebody else by a new
   // total, or loses a row whose state has changed. They are put in order when something about the order is chosen.
   const rows = shallowRef<number[]>([]);
-  watch([book.value, totals.counted, () => ({ ...choices.value }), group, state, aim, stretch, term], () => (rows.value = orderOfNow()), { immediate: true });
+  watch([book.value, totals.counted, () => ({ ...choices.value }), group, state, aim, stretch, term], () => (rows.value = orderOfNow()), {
+    immediate: true,
+  });
 
   const totalShown = (row: number): string => {
     const result = totalOf(row);

@@ -36,7 +36,14 @@ const scheme: Scheme = {
     { id: 'q', name: 'Quizzes', weight: 25_000, within: 'pooled', leaveOut: 1, keepBest: null, bonus: false },
   ],
 };
-const columns = [column('i1', 30, 'f'), column('i2', 20, 'f'), column('i3', 60, 'n'), column('i4', 10, 'q'), column('i5', 12, 'q'), column('i6', 10, 'q')];
+const columns = [
+  column('i1', 30, 'f'),
+  column('i2', 20, 'f'),
+  column('i3', 60, 'n'),
+  column('i4', 10, 'q'),
+  column('i5', 12, 'q'),
+  column('i6', 10, 'q'),
+];
 const cells = [25, 14, 35, 6, 7, 3].map((earned) => given(earned));
 
 it('says how a weighted total comes about, as one would by hand', async () => {
@@ -50,11 +57,23 @@ it('says how a weighted total comes about, as one would by hand', async () => {
 it('says what weighs more while a category has nothing yet, what is missing and what does not count', async () => {
   const { totalSentence } = await words();
   const lenient: Scheme = { ...scheme, missing: { kind: 'whenDue', percent: 10_000 } };
-  const few = bookTotal([...columns.slice(0, 2), column('i9', 10, null)], [given(25), { state: 'missing', version: 0 }, given(5)], 'teacher', lenient);
+  const few = bookTotal(
+    [...columns.slice(0, 2), column('i9', 10, null)],
+    [given(25), { state: 'missing', version: 0 }, given(5)],
+    'teacher',
+    lenient,
+  );
   const { sum, notes } = totalSentence(few, lenient);
   expect(sum).toBe('Field work 54.0 × 100 % = 54.0');
-  expect(notes).toEqual(['1 missing counted as 10 %', '1 piece under no category does not count', 'Notes counts once it has a score', 'Quizzes counts once it has a score']);
-  expect(totalSentence(bookTotal([], [], 'teacher', scheme), scheme).sum).toBe('Nothing counts yet: the total begins with the first score.');
+  expect(notes).toEqual([
+    '1 missing counted as 10 %',
+    '1 piece under no category does not count',
+    'Notes counts once it has a score',
+    'Quizzes counts once it has a score',
+  ]);
+  expect(totalSentence(bookTotal([], [], 'teacher', scheme), scheme).sum).toBe(
+    'Nothing counts yet: the total begins with the first score.',
+  );
 });
 
 it('says how a pool of points and a year come about', async () => {
@@ -66,22 +85,46 @@ it('says how a pool of points and a year come about', async () => {
     { name: 'Term 2', from: '', to: '' },
   ];
   const half = { num: 1n, den: 2n };
-  expect(yearSentence(half, terms, [half, half], { ...pool, termWeights: { 'Term 2': 2 } })).toBe('(Term 1 50.0 × 1 + Term 2 50.0 × 2) / 3 = 50.0');
+  expect(yearSentence(half, terms, [half, half], { ...pool, termWeights: { 'Term 2': 2 } })).toBe(
+    '(Term 1 50.0 × 1 + Term 2 50.0 × 2) / 3 = 50.0',
+  );
 });
 
 it.each<[string, BookCell | null, string[]]>([
-  ['nothing of a piece that is not theirs', null, ['Not theirs: it was due before they joined or after they left, or was not meant for them.']],
+  [
+    'nothing of a piece that is not theirs',
+    null,
+    ['Not theirs: it was due before they joined or after they left, or was not meant for them.'],
+  ],
   [
     'what being late took off, and that it is held',
     given(15, { state: 'scored', held: true, lateBy: 21 * 3_600_000, score: { earned: 15_000, effective: 14_000, takenOff: 1000, at: 1 } }),
     ['15 − 1 late (21 h, 5 % a day of 30) = 14', 'held, not returned yet', 'counts under Field work'],
   ],
-  ['a correction beside what the student has', given(15, { held: true, returned: 12_000 }), ['15 of 30', 'a correction; the student has 12', 'counts under Field work']],
-  ['that somebody is excused', { state: 'excused', version: 1, excused: true, absent: true }, ['absent on the day', 'excused, so it does not count']],
+  [
+    'a correction beside what the student has',
+    given(15, { held: true, returned: 12_000 }),
+    ['15 of 30', 'a correction; the student has 12', 'counts under Field work'],
+  ],
+  [
+    'that somebody is excused',
+    { state: 'excused', version: 1, excused: true, absent: true },
+    ['absent on the day', 'excused, so it does not count'],
+  ],
   ['that a missing piece is left out', { state: 'missing', version: 0 }, ['missing, and left out of the total']],
-  ['nothing of what is marked without names', { state: 'in', version: 0, locked: 'nameless' }, ['Marked without names: nothing is told here before it is returned.']],
+  [
+    'nothing of what is marked without names',
+    { state: 'in', version: 0, locked: 'nameless' },
+    ['Marked without names: nothing is told here before it is returned.'],
+  ],
 ])('tells of a cell %s', async (_case, cell, parts) => {
   const { cellSentence } = await words();
   const total = bookTotal([columns[0]!], [cell], 'teacher', scheme);
-  expect(cellSentence(cell, columns[0]!, { total, scheme, rule: { kind: 'perDay', percent: 5000, of: 'max', maxPercentOff: 50_000, floorPercent: 0 } })).toEqual(parts);
+  expect(
+    cellSentence(cell, columns[0]!, {
+      total,
+      scheme,
+      rule: { kind: 'perDay', percent: 5000, of: 'max', maxPercentOff: 50_000, floorPercent: 0 },
+    }),
+  ).toEqual(parts);
 });

@@ -23,11 +23,17 @@ const { state, value, why, reload } = useLoad(() => ask<AcrossReply>('GET', `/ap
 const assignment = computed(() => value.value?.assignment ?? null);
 const pieces = computed(() => value.value?.pieces ?? []);
 const rubric = computed(() => (assignment.value?.scoring.by === 'rubric' ? assignment.value.scoring.rubric : null));
-const criterion = computed(() => (typeof route.query.criterion === 'string' ? route.query.criterion : (rubric.value?.criteria[0]?.id ?? null)));
+const criterion = computed(() =>
+  typeof route.query.criterion === 'string' ? route.query.criterion : (rubric.value?.criteria[0]?.id ?? null),
+);
 /** The spaces to answer in, of the worksheets that were handed in, in their order. */
 const questions = computed(() => {
   const seen = new Map<string, string>();
-  for (const { sheets } of pieces.value) for (const sheet of sheets) Object.keys(answersOf(sheet.text)).forEach((key, index) => seen.has(key) || seen.set(key, t('across.question', { title: sheet.title, n: index + 1 })));
+  for (const { sheets } of pieces.value)
+    for (const sheet of sheets)
+      Object.keys(answersOf(sheet.text)).forEach(
+        (key, index) => seen.has(key) || seen.set(key, t('across.question', { title: sheet.title, n: index + 1 })),
+      );
   return [...seen].map(([key, label]) => ({ key, label }));
 });
 const question = computed(() => (typeof route.query.question === 'string' && route.query.question !== '' ? route.query.question : null));
@@ -41,23 +47,44 @@ function textOfPiece({ text, sheets }: AcrossReply['pieces'][number]): RichText[
 }
 const chosenOf = ref<Record<string, Chosen | null>>({});
 // A choice that is on its way stays as it was made, whatever comes of the others meanwhile.
-watch(pieces, (all) => (chosenOf.value = Object.fromEntries(all.map(({ row }) => [row.student.id, going.has(row.student.id) ? (chosenOf.value[row.student.id] ?? null) : (row.score?.chosen ?? null)]))));
+watch(
+  pieces,
+  (all) =>
+    (chosenOf.value = Object.fromEntries(
+      all.map(({ row }) => [
+        row.student.id,
+        going.has(row.student.id) ? (chosenOf.value[row.student.id] ?? null) : (row.score?.chosen ?? null),
+      ]),
+    )),
+);
 const failed = ref<Record<string, string>>({});
 const going = new Map<string, Promise<void>>();
 /** Each choice is held at once, and the next student has the focus. */
 async function set(studentId: string, chosen: Chosen | null, index: number): Promise<void> {
   chosenOf.value = { ...chosenOf.value, [studentId]: chosen };
-  void nextTick(() => document.querySelectorAll<HTMLElement>('.one')[index + 1]?.querySelector<HTMLElement>('[role=radio][tabindex="0"]')?.focus());
+  void nextTick(() =>
+    document.querySelectorAll<HTMLElement>('.one')[index + 1]?.querySelector<HTMLElement>('[role=radio][tabindex="0"]')?.focus(),
+  );
   await going.get(studentId);
   const piece = pieces.value.find(({ row }) => row.student.id === studentId);
   if (!piece || !value.value) return;
   const { score, version } = piece.row;
   const work = (async () => {
     try {
-      const body = { earned: null, chosen: chosenOf.value[studentId], remark: score?.remark ?? EMPTY_TEXT, words: score?.words ?? {}, adjust: score?.adjust ?? null, version };
+      const body = {
+        earned: null,
+        chosen: chosenOf.value[studentId],
+        remark: score?.remark ?? EMPTY_TEXT,
+        words: score?.words ?? {},
+        adjust: score?.adjust ?? null,
+        version,
+      };
       const reply = await ask<DeskPieceReply>('PUT', `/api/assignments/${id.value}/pieces/${studentId}/score`, { body });
       delete failed.value[studentId];
-      value.value = { ...value.value!, pieces: value.value!.pieces.map((one) => (one.row.student.id === studentId ? { ...one, row: reply.row } : one)) };
+      value.value = {
+        ...value.value!,
+        pieces: value.value!.pieces.map((one) => (one.row.student.id === studentId ? { ...one, row: reply.row } : one)),
+      };
     } catch (error) {
       failed.value[studentId] = error instanceof ApiProblem ? error.title : String(error);
       await reload();
@@ -66,33 +93,114 @@ async function set(studentId: string, chosen: Chosen | null, index: number): Pro
   going.set(studentId, work);
   await work;
 }
-const done = computed(() => pieces.value.filter(({ row }) => row.score?.chosen?.by === 'rubric' && criterion.value !== null && row.score.chosen.choices[criterion.value]).length);
-const nameOf = (piece: AcrossReply['pieces'][number], index: number) => (piece.row.nameless ? t('desk.nameless', { n: index + 1 }) : name(piece.row.student));
+const done = computed(
+  () =>
+    pieces.value.filter(
+      ({ row }) => row.score?.chosen?.by === 'rubric' && criterion.value !== null && row.score.chosen.choices[criterion.value],
+    ).length,
+);
+const nameOf = (piece: AcrossReply['pieces'][number], index: number) =>
+  piece.row.nameless ? t('desk.nameless', { n: index + 1 }) : name(piece.row.student);
 </script>
 
 <template>
   <LoadGate :state="state" :why="why" @retry="reload">
     <div v-if="assignment" class="page">
-      <div class="heading"><h1 dir="auto">{{ assignment.title }}</h1><span class="small grow">{{ t('across.title') }} · {{ line.classOf(assignment.classId)?.name }}<template v-if="rubric"> · {{ t('desk.progress', { a: done, b: pieces.length }) }}</template></span><RouterLink class="btn" :to="{ path: `/marking/${id}`, query: kept }">{{ t('sheet.toDesk') }}</RouterLink></div>
-      <div v-if="rubric" class="row wrap pick"><span class="label">{{ t('across.criterion') }}</span><button v-for="one in rubric.criteria" :key="one.id" type="button" class="chip" :aria-pressed="criterion === one.id" @click="choose({ criterion: one.id })"><span dir="auto">{{ one.name }}</span></button></div>
-      <div v-if="questions.length > 0" class="row wrap pick"><label class="label" for="question">{{ t('across.show') }}</label><select id="question" class="field" :value="question ?? ''" @change="choose({ question: ($event.target as HTMLSelectElement).value })"><option value="">{{ t('across.everything') }}</option><option v-for="one in questions" :key="one.key" :value="one.key">{{ one.label }}</option></select></div>
+      <div class="heading">
+        <h1 dir="auto">{{ assignment.title }}</h1>
+        <span class="small grow"
+          >{{ t('across.title') }} · {{ line.classOf(assignment.classId)?.name
+          }}<template v-if="rubric"> · {{ t('desk.progress', { a: done, b: pieces.length }) }}</template></span
+        ><RouterLink class="btn" :to="{ path: `/marking/${id}`, query: kept }">{{ t('sheet.toDesk') }}</RouterLink>
+      </div>
+      <div v-if="rubric" class="row wrap pick">
+        <span class="label">{{ t('across.criterion') }}</span><button
+          v-for="one in rubric.criteria"
+          :key="one.id"
+          type="button"
+          class="chip"
+          :aria-pressed="criterion === one.id"
+          @click="choose({ criterion: one.id })"
+        >
+          <span dir="auto">{{ one.name }}</span>
+        </button>
+      </div>
+      <div v-if="questions.length > 0" class="row wrap pick">
+        <label class="label" for="question">{{ t('across.show') }}</label><select
+          id="question"
+          class="field"
+          :value="question ?? ''"
+          @change="choose({ question: ($event.target as HTMLSelectElement).value })"
+        >
+          <option value="">{{ t('across.everything') }}</option>
+          <option v-for="one in questions" :key="one.key" :value="one.key">{{ one.label }}</option>
+        </select>
+      </div>
       <p v-if="pieces.length === 0" class="note">{{ t('across.none') }}</p>
       <p v-else-if="!rubric" class="note">{{ t('across.noRubric') }}</p>
       <article v-for="(piece, index) in pieces" :key="piece.row.student.id" class="one sheet">
-        <div class="work"><h2 dir="auto"><RouterLink class="row-link" :to="{ path: `/marking/${id}/${piece.row.student.id}`, query: kept }">{{ nameOf(piece, index) }}</RouterLink></h2><div class="words" tabindex="0" role="group" :aria-label="nameOf(piece, index)"><RichTextView v-for="(text, part) in textOfPiece(piece)" :key="part" :text="text" /><p v-if="textOfPiece(piece).length === 0 && piece.files.length === 0" class="muted">{{ t('across.noAnswer') }}</p></div><details v-if="piece.files.length > 0 && question === null"><summary>{{ count('piece.whatFiles', piece.files.length) }}</summary><FileView v-for="file in piece.files" :key="file.id" :file="file" /></details></div>
-        <div v-if="rubric && criterion"><ChoiceLadder :model-value="chosenOf[piece.row.student.id] ?? null" :scoring="assignment.scoring" :points="assignment.points" :only="criterion" @update:model-value="(chosen) => set(piece.row.student.id, chosen, index)" /><p v-if="failed[piece.row.student.id]" class="note bad small" role="alert">{{ failed[piece.row.student.id] }}</p></div>
+        <div class="work">
+          <h2 dir="auto">
+            <RouterLink class="row-link" :to="{ path: `/marking/${id}/${piece.row.student.id}`, query: kept }">{{
+              nameOf(piece, index)
+            }}</RouterLink>
+          </h2>
+          <div class="words" tabindex="0" role="group" :aria-label="nameOf(piece, index)">
+            <RichTextView v-for="(text, part) in textOfPiece(piece)" :key="part" :text="text" />
+            <p v-if="textOfPiece(piece).length === 0 && piece.files.length === 0" class="muted">{{ t('across.noAnswer') }}</p>
+          </div>
+          <details v-if="piece.files.length > 0 && question === null">
+            <summary>{{ count('piece.whatFiles', piece.files.length) }}</summary>
+            <FileView v-for="file in piece.files" :key="file.id" :file="file" />
+          </details>
+        </div>
+        <div v-if="rubric && criterion">
+          <ChoiceLadder
+            :model-value="chosenOf[piece.row.student.id] ?? null"
+            :scoring="assignment.scoring"
+            :points="assignment.points"
+            :only="criterion"
+            @update:model-value="(chosen) => set(piece.row.student.id, chosen, index)"
+          />
+          <p v-if="failed[piece.row.student.id]" class="note bad small" role="alert">{{ failed[piece.row.student.id] }}</p>
+        </div>
       </article>
     </div>
   </LoadGate>
 </template>
 
 <style scoped>
-.pick { margin-block-end: 10px; }
-.pick .field { inline-size: auto; }
-.one { display: grid; grid-template-columns: minmax(0, 1fr) 380px; gap: 20px; padding: 12px 18px; margin-block-end: 10px; max-inline-size: 1200px; }
-.one:focus-within { box-shadow: inset 5px 0 0 var(--now); }
-h2 { font-size: 16px; margin-block-end: 4px; }
-.words { max-block-size: 190px; overflow: auto; }
-summary { cursor: pointer; }
-@media (max-width: 900px) { .one { grid-template-columns: 1fr; } }
+.pick {
+  margin-block-end: 10px;
+}
+.pick .field {
+  inline-size: auto;
+}
+.one {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 380px;
+  gap: 20px;
+  padding: 12px 18px;
+  margin-block-end: 10px;
+  max-inline-size: 1200px;
+}
+.one:focus-within {
+  box-shadow: inset 5px 0 0 var(--now);
+}
+h2 {
+  font-size: 16px;
+  margin-block-end: 4px;
+}
+.words {
+  max-block-size: 190px;
+  overflow: auto;
+}
+summary {
+  cursor: pointer;
+}
+@media (max-width: 900px) {
+  .one {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

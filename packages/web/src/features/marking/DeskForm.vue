@@ -25,7 +25,14 @@ export interface Fields {
   remarks: string[];
 }
 const fields = defineModel<Fields>({ required: true });
-const props = defineProps<{ assignment: AssignmentReply; desk: DeskPieceReply; address: string; badNumber: boolean; aboveMax: boolean; /** what the score would be before lateness */ result: number | null }>();
+const props = defineProps<{
+  assignment: AssignmentReply;
+  desk: DeskPieceReply;
+  address: string;
+  badNumber: boolean;
+  aboveMax: boolean;
+  /** what the score would be before lateness */ result: number | null;
+}>();
 const emit = defineEmits<{ hold: [next: 'waiting' | 'student']; replied: [DeskPieceReply] }>();
 const holdBy = (event: KeyboardEvent) => emit('hold', event.shiftKey ? 'student' : 'waiting');
 const { t, points } = useWords();
@@ -56,7 +63,10 @@ function picked(remark: SavedRemark): void {
   const remarksUsed = [...new Set([...fields.value.remarks, remark.id])];
   if (to?.criterionId != null) {
     const before = fields.value.words[to.criterionId] ?? '';
-    set({ words: { ...fields.value.words, [to.criterionId]: before === '' ? remark.text : `${before.trimEnd()} ${remark.text}` }, remarks: remarksUsed });
+    set({
+      words: { ...fields.value.words, [to.criterionId]: before === '' ? remark.text : `${before.trimEnd()} ${remark.text}` },
+      remarks: remarksUsed,
+    });
     void nextTick(() => ladder.value?.write(to.criterionId!));
   } else {
     set({ remarks: remarksUsed });
@@ -120,7 +130,13 @@ function focus(): void {
 }
 const open = () => (picking.value = { criterionId: null });
 function reset(): void {
-  [adjusting.value, waiving.value, speaking.value, picking.value, keptRemark.value] = [fields.value.adjustBy !== '', false, false, null, false];
+  [adjusting.value, waiving.value, speaking.value, picking.value, keptRemark.value] = [
+    fields.value.adjustBy !== '',
+    false,
+    false,
+    null,
+    false,
+  ];
 }
 defineExpose({ digit, focus, open, reset, speak: () => (speaking.value = !speaking.value), write: () => editor.value?.focus() });
 const late = computed(() => props.desk.row.score ?? null);
@@ -129,7 +145,8 @@ const waived = computed(() => props.desk.row.exception?.waivesLate ?? false);
 const cost = computed(() => {
   const { late: from } = props.desk;
   const max = props.assignment.points;
-  if (!from || max === null || props.result === null || (late.value?.rounds.length ?? 0) > 0) return late.value && late.value.takenOff > 0 ? late.value : null;
+  if (!from || max === null || props.result === null || (late.value?.rounds.length ?? 0) > 0)
+    return late.value && late.value.takenOff > 0 ? late.value : null;
   const found = applyLateRule({ earned: props.result, max, late: from, rule: from.rule, waived: from.waived });
   return found.takenOff > 0 ? found : null;
 });
@@ -142,28 +159,117 @@ const byHint = computed(() => {
 
 <template>
   <div class="stack form-part">
-    <ChoiceLadder v-if="byChoice" ref="ladder" :model-value="fields.chosen" :words="fields.words" :scoring="assignment.scoring" :points="assignment.points" advance :with-words="!desk.blind" @update:model-value="(chosen) => set({ chosen })" @update:words="(words) => set({ words })" @enter="(event) => holdBy(event)" @remark="(criterionId) => (picking = { criterionId })" />
+    <ChoiceLadder
+      v-if="byChoice"
+      ref="ladder"
+      :model-value="fields.chosen"
+      :words="fields.words"
+      :scoring="assignment.scoring"
+      :points="assignment.points"
+      advance
+      :with-words="!desk.blind"
+      @update:model-value="(chosen) => set({ chosen })"
+      @update:words="(words) => set({ words })"
+      @enter="(event) => holdBy(event)"
+      @remark="(criterionId) => (picking = { criterionId })"
+    />
     <div v-else-if="assignment.points !== null">
       <label class="label" for="earned">{{ t('desk.score') }}</label>
-      <div class="row"><input id="earned" ref="scoreField" :value="fields.earned" class="field earned" inputmode="decimal" autocomplete="off" :aria-invalid="badNumber || aboveMax || undefined" @input="set({ earned: ($event.target as HTMLInputElement).value })" @keydown="scoreKey" /><span>{{ t('desk.outOf', { n: points(assignment.points) }) }}</span></div>
+      <div class="row">
+        <input
+          id="earned"
+          ref="scoreField"
+          :value="fields.earned"
+          class="field earned"
+          inputmode="decimal"
+          autocomplete="off"
+          :aria-invalid="badNumber || aboveMax || undefined"
+          @input="set({ earned: ($event.target as HTMLInputElement).value })"
+          @keydown="scoreKey"
+        /><span>{{ t('desk.outOf', { n: points(assignment.points) }) }}</span>
+      </div>
       <p v-if="badNumber" class="alarm small" role="alert">{{ t('desk.badNumber') }}</p>
     </div>
     <div v-if="!desk.blind" class="row wrap small money">
       <template v-if="cost || (waived && late)">
-        <span :class="{ alarm: cost }">{{ cost ? t('desk.lateCost', { n: points(cost.takenOff) }) : t('desk.waived') }}<template v-if="cost && cost.effective !== null"> · {{ t('desk.worth', { n: points(cost.effective) }) }}</template></span>
-        <button v-if="!desk.nameless" type="button" class="btn quiet tiny" @click="waived ? waive(false) : (waiving = !waiving)">{{ t(waived ? 'desk.unwaive' : 'desk.waive') }}</button>
+        <span :class="{ alarm: cost }"
+          >{{ cost ? t('desk.lateCost', { n: points(cost.takenOff) }) : t('desk.waived')
+          }}<template v-if="cost && cost.effective !== null"> · {{ t('desk.worth', { n: points(cost.effective) }) }}</template></span
+        >
+        <button v-if="!desk.nameless" type="button" class="btn quiet tiny" @click="waived ? waive(false) : (waiving = !waiving)">
+          {{ t(waived ? 'desk.unwaive' : 'desk.waive') }}
+        </button>
       </template>
-      <span v-if="late && late.rounds.length > 0" class="muted">{{ t(`desk.roundRule.${assignment.roundRule}`, { all: late.rounds.map(points).join(', '), n: late.counted === null ? '–' : points(late.counted) }) }}</span>
+      <span v-if="late && late.rounds.length > 0" class="muted">{{
+        t(`desk.roundRule.${assignment.roundRule}`, {
+          all: late.rounds.map(points).join(', '),
+          n: late.counted === null ? '–' : points(late.counted),
+        })
+      }}</span>
       <span class="grow" />
-      <button v-if="canAdjust && !adjusting" type="button" class="btn quiet tiny" @click="adjusting = true">{{ adjust ? t('desk.adjusted', { n: `${adjust.by > 0 ? '+' : '−'}${unmilli(Math.abs(adjust.by))}` }) : t('desk.adjust') }}</button>
+      <button v-if="canAdjust && !adjusting" type="button" class="btn quiet tiny" @click="adjusting = true">
+        {{ adjust ? t('desk.adjusted', { n: `${adjust.by > 0 ? '+' : '−'}${unmilli(Math.abs(adjust.by))}` }) : t('desk.adjust') }}
+      </button>
     </div>
-    <form v-if="waiving" class="row" @submit.prevent="waive(true)"><input v-model="reason" class="field grow" maxlength="300" dir="auto" :placeholder="t('desk.waiveWhy')" :aria-label="t('desk.waiveWhy')" /><button class="btn" :disabled="busy">{{ t('desk.waive') }}</button></form>
-    <div v-if="adjusting && !desk.blind" class="row"><input class="field by" :value="fields.adjustBy" inputmode="decimal" placeholder="±0" :aria-label="t('desk.adjustBy')" :aria-invalid="byHint !== '' || undefined" @input="set({ adjustBy: ($event.target as HTMLInputElement).value })" @keydown.enter.prevent="holdBy" /><input class="field grow" :value="fields.adjustReason" maxlength="300" dir="auto" :placeholder="t('desk.adjustWhy')" :aria-label="t('desk.adjustWhy')" @input="set({ adjustReason: ($event.target as HTMLInputElement).value })" @keydown.enter.prevent="holdBy" /></div>
+    <form v-if="waiving" class="row" @submit.prevent="waive(true)">
+      <input
+        v-model="reason"
+        class="field grow"
+        maxlength="300"
+        dir="auto"
+        :placeholder="t('desk.waiveWhy')"
+        :aria-label="t('desk.waiveWhy')"
+      /><button class="btn" :disabled="busy">{{ t('desk.waive') }}</button>
+    </form>
+    <div v-if="adjusting && !desk.blind" class="row">
+      <input
+        class="field by"
+        :value="fields.adjustBy"
+        inputmode="decimal"
+        placeholder="±0"
+        :aria-label="t('desk.adjustBy')"
+        :aria-invalid="byHint !== '' || undefined"
+        @input="set({ adjustBy: ($event.target as HTMLInputElement).value })"
+        @keydown.enter.prevent="holdBy"
+      /><input
+        class="field grow"
+        :value="fields.adjustReason"
+        maxlength="300"
+        dir="auto"
+        :placeholder="t('desk.adjustWhy')"
+        :aria-label="t('desk.adjustWhy')"
+        @input="set({ adjustReason: ($event.target as HTMLInputElement).value })"
+        @keydown.enter.prevent="holdBy"
+      />
+    </div>
     <div class="remark-place">
-      <div class="row"><span class="label grow">{{ t(desk.blind ? 'desk.secondRemark' : 'desk.remark') }}</span><button v-if="!desk.blind && plainText(fields.remark).trim() !== '' && !keptRemark" type="button" class="btn quiet tiny" @click="keepRemark">{{ t('notes.keep') }}</button></div>
-      <RichTextEditor ref="editor" :model-value="fields.remark" slim :label="t('desk.remark')" :placeholder="t('desk.remarkPlaceholder')" :keys="remarkKey" @update:model-value="(remark) => set({ remark })" />
+      <div class="row">
+        <span class="label grow">{{ t(desk.blind ? 'desk.secondRemark' : 'desk.remark') }}</span><button
+          v-if="!desk.blind && plainText(fields.remark).trim() !== '' && !keptRemark"
+          type="button"
+          class="btn quiet tiny"
+          @click="keepRemark"
+        >
+          {{ t('notes.keep') }}
+        </button>
+      </div>
+      <RichTextEditor
+        ref="editor"
+        :model-value="fields.remark"
+        slim
+        :label="t('desk.remark')"
+        :placeholder="t('desk.remarkPlaceholder')"
+        :keys="remarkKey"
+        @update:model-value="(remark) => set({ remark })"
+      />
       <RemarkPicker v-if="picking" class="picking" :criterion="criterionName" @pick="picked" @close="closePicker" />
-      <p v-if="!desk.blind" class="muted small hints"><button type="button" class="btn quiet tiny" @mousedown.prevent="open"><span class="key">;</span> {{ t('desk.savedRemarks', { n: remarks.length }) }}</button><button type="button" class="btn quiet tiny" @click="speaking = !speaking"><span class="key">A</span> {{ t('desk.speak') }}</button></p>
+      <p v-if="!desk.blind" class="muted small hints">
+        <button type="button" class="btn quiet tiny" @mousedown.prevent="open">
+          <span class="key">;</span> {{ t('desk.savedRemarks', { n: remarks.length }) }}</button
+        ><button type="button" class="btn quiet tiny" @click="speaking = !speaking">
+          <span class="key">A</span> {{ t('desk.speak') }}
+        </button>
+      </p>
     </div>
     <RecordingSheet v-if="speaking" only-voice @close="speaking = false" @recorded="spoken" />
     <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
@@ -171,11 +277,35 @@ const byHint = computed(() => {
 </template>
 
 <style scoped>
-.earned { width: 104px; font: 650 20px var(--font-head); text-align: end; }
-.by { inline-size: 74px; text-align: end; }
-.tiny { min-height: 26px; padding: 0 6px; font-size: 13.5px; }
-.money { min-height: 26px; gap: 4px 8px; }
-.remark-place { position: relative; }
-.picking { position: absolute; inset-inline: 0; inset-block-end: 30px; z-index: 5; }
-.hints { display: flex; gap: 6px; }
+.earned {
+  width: 104px;
+  font: 650 20px var(--font-head);
+  text-align: end;
+}
+.by {
+  inline-size: 74px;
+  text-align: end;
+}
+.tiny {
+  min-height: 26px;
+  padding: 0 6px;
+  font-size: 13.5px;
+}
+.money {
+  min-height: 26px;
+  gap: 4px 8px;
+}
+.remark-place {
+  position: relative;
+}
+.picking {
+  position: absolute;
+  inset-inline: 0;
+  inset-block-end: 30px;
+  z-index: 5;
+}
+.hints {
+  display: flex;
+  gap: 6px;
+}
 </style>

@@ -26,7 +26,8 @@ const without = ref<string[]>([]);
 const chosen = computed(() => found.value.filter((one) => !without.value.includes(one.assignmentId)));
 const pieces = computed(() => chosen.value.reduce((sum, one) => sum + one.pieces.length, 0));
 const nameOf = (one: HeldPile['pieces'][number], index: number) => (one.nameless ? t('desk.nameless', { n: index + 1 }) : name(one));
-const named = (ids: readonly string[], { pieces: all }: HeldPile) => all.flatMap((one, index) => (ids.includes(one.id) ? [nameOf(one, index)] : [])).join(', ');
+const named = (ids: readonly string[], { pieces: all }: HeldPile) =>
+  all.flatMap((one, index) => (ids.includes(one.id) ? [nameOf(one, index)] : [])).join(', ');
 const isDoubtful = ({ incomplete, wordless }: ReturnDoubts) => incomplete.length + wordless.length > 0;
 const busy = ref(false);
 const problem = ref('');
@@ -36,7 +37,9 @@ async function giveBack(): Promise<void> {
   try {
     // Only what was looked at goes back, and only what was said of it is taken as known.
     const returns = chosen.value.map((one) => ({ assignmentId: one.assignmentId, studentIds: one.pieces.map((piece) => piece.id) }));
-    await ask<ReturnsReply>('POST', '/api/returns', { body: { returns, confirmed: chosen.value.some((one) => isDoubtful(one.doubts)) } satisfies ReturnsRequest });
+    await ask<ReturnsReply>('POST', '/api/returns', {
+      body: { returns, confirmed: chosen.value.some((one) => isDoubtful(one.doubts)) } satisfies ReturnsRequest,
+    });
     open.value = false;
     emit('returned');
   } catch (error) {
@@ -52,17 +55,51 @@ function show(): void {
 </script>
 
 <template>
-  <button v-if="held > 0" type="button" class="btn" @click="show">{{ count('returning.everything', held, { assignments: count('returning.inAssignments', places) }) }}</button>
+  <button v-if="held > 0" type="button" class="btn" @click="show">
+    {{ count('returning.everything', held, { assignments: count('returning.inAssignments', places) }) }}
+  </button>
   <SideSheet :open="open" :title="t('returning.everythingTitle')" :width="520" @close="open = false">
     <LoadGate :state="state" :why="why" @retry="reload">
       <p v-if="found.length === 0" class="muted">{{ t('returning.everythingNone') }}</p>
       <form v-else class="stack" @submit.prevent="giveBack">
-        <div class="row small"><span class="grow muted">{{ t('returning.chosenOf', { a: chosen.length, b: found.length }) }}</span><button type="button" class="btn quiet" :disabled="without.length === 0" @click="without = []">{{ t('returning.all') }}</button><button type="button" class="btn quiet" :disabled="chosen.length === 0" @click="without = found.map((one) => one.assignmentId)">{{ t('returning.none') }}</button></div>
+        <div class="row small">
+          <span class="grow muted">{{ t('returning.chosenOf', { a: chosen.length, b: found.length }) }}</span><button
+            type="button"
+            class="btn quiet"
+            :disabled="without.length === 0"
+            @click="without = []"
+          >
+            {{ t('returning.all') }}</button
+          ><button type="button" class="btn quiet" :disabled="chosen.length === 0" @click="without = found.map((one) => one.assignmentId)">
+            {{ t('returning.none') }}
+          </button>
+        </div>
         <section v-for="one in found" :key="one.assignmentId" class="one">
-          <label class="row"><input type="checkbox" :checked="!without.includes(one.assignmentId)" @change="without = without.includes(one.assignmentId) ? without.filter((id) => id !== one.assignmentId) : [...without, one.assignmentId]" /><ClassSquare :hue="line.classOf(one.classId)?.hue ?? 0" /><strong class="grow" dir="auto">{{ one.title }}</strong><span class="muted small">{{ line.classOf(one.classId)?.name }}</span></label>
-          <p class="small who">{{ one.pieces.map((piece, index) => `${nameOf(piece, index)}${piece.counted === null ? '' : ` ${points(piece.counted)}`}`).join(' · ') }}</p>
-          <p v-if="one.doubts.incomplete.length > 0" class="small who doubt">{{ count('returning.incomplete', one.doubts.incomplete.length, { names: named(one.doubts.incomplete, one) }) }}</p>
-          <p v-if="one.doubts.wordless.length > 0" class="small who doubt">{{ count('returning.wordless', one.doubts.wordless.length, { names: named(one.doubts.wordless, one) }) }}</p>
+          <label class="row"
+            ><input
+              type="checkbox"
+              :checked="!without.includes(one.assignmentId)"
+              @change="
+                without = without.includes(one.assignmentId)
+                  ? without.filter((id) => id !== one.assignmentId)
+                  : [...without, one.assignmentId]
+              "
+            /><ClassSquare :hue="line.classOf(one.classId)?.hue ?? 0" /><strong class="grow" dir="auto">{{ one.title }}</strong
+            ><span class="muted small">{{ line.classOf(one.classId)?.name }}</span></label
+          >
+          <p class="small who">
+            {{
+              one.pieces
+                .map((piece, index) => `${nameOf(piece, index)}${piece.counted === null ? '' : ` ${points(piece.counted)}`}`)
+                .join(' · ')
+            }}
+          </p>
+          <p v-if="one.doubts.incomplete.length > 0" class="small who doubt">
+            {{ count('returning.incomplete', one.doubts.incomplete.length, { names: named(one.doubts.incomplete, one) }) }}
+          </p>
+          <p v-if="one.doubts.wordless.length > 0" class="small who doubt">
+            {{ count('returning.wordless', one.doubts.wordless.length, { names: named(one.doubts.wordless, one) }) }}
+          </p>
         </section>
         <div class="stack act">
           <p class="muted small">{{ t('returning.toldOnce') }}</p>
@@ -75,9 +112,24 @@ function show(): void {
 </template>
 
 <style scoped>
-.one { border-block-end: 1px solid var(--line-2); padding-block-end: 8px; }
-.who { margin: 2px 0 0 26px; overflow-wrap: anywhere; }
+.one {
+  border-block-end: 1px solid var(--line-2);
+  padding-block-end: 8px;
+}
+.who {
+  margin: 2px 0 0 26px;
+  overflow-wrap: anywhere;
+}
 /* With many assignments held, the act stays in sight. */
-.act { position: sticky; inset-block-end: 0; background: var(--surface); padding-block: 8px 12px; border-block-start: 1px solid var(--line); }
-.doubt { border-inline-start: 3px solid var(--now); padding-inline-start: 8px; }
+.act {
+  position: sticky;
+  inset-block-end: 0;
+  background: var(--surface);
+  padding-block: 8px 12px;
+  border-block-start: 1px solid var(--line);
+}
+.doubt {
+  border-inline-start: 3px solid var(--now);
+  padding-inline-start: 8px;
+}
 </style>

@@ -23,7 +23,8 @@ const charts: { destroy: () => void }[] = [];
 const clear = () => charts.splice(0).forEach((chart) => chart.destroy());
 async function draw(reply: OutcomeReply): Promise<void> {
   clear();
-  const { Chart, BarController, BarElement, LineController, LineElement, PointElement, LinearScale, CategoryScale } = await import('chart.js');
+  const { Chart, BarController, BarElement, LineController, LineElement, PointElement, LinearScale, CategoryScale } =
+    await import('chart.js');
   Chart.register(BarController, BarElement, LineController, LineElement, PointElement, LinearScale, CategoryScale);
   await nextTick();
   const colour = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
@@ -32,41 +33,137 @@ async function draw(reply: OutcomeReply): Promise<void> {
   const common = { responsive: true, maintainAspectRatio: false, animation: false as const };
   const max = unmilli(reply.points ?? 0);
   if (spread.value && reply.spread) {
-    const tenth = (index: number) => Math.round((max * index) / 10 * 100) / 100;
-    charts.push(new Chart(spread.value, { type: 'bar', data: { labels: reply.spread.map((_, index) => `${tenth(index)}–${tenth(index + 1)}`), datasets: [{ data: reply.spread, backgroundColor: act, borderRadius: 3 }] }, options: { ...common, scales: { y: whole, x: { ticks: { color: text }, grid: { display: false } } } } }));
+    const tenth = (index: number) => Math.round(((max * index) / 10) * 100) / 100;
+    charts.push(
+      new Chart(spread.value, {
+        type: 'bar',
+        data: {
+          labels: reply.spread.map((_, index) => `${tenth(index)}–${tenth(index + 1)}`),
+          datasets: [{ data: reply.spread, backgroundColor: act, borderRadius: 3 }],
+        },
+        options: { ...common, scales: { y: whole, x: { ticks: { color: text }, grid: { display: false } } } },
+      }),
+    );
   }
   if (drift.value && reply.drift) {
     const { scores, firstMiddle, secondMiddle, lookAgain } = reply.drift;
     const half = Math.ceil(scores.length / 2);
     const middle = (at: number, from: number, to: number) => scores.map((_, index) => (index >= from && index < to ? unmilli(at) : null));
     const flat = { type: 'line' as const, pointRadius: 0, borderWidth: 3, borderColor: now, spanGaps: false };
-    charts.push(new Chart(drift.value, {
-      type: 'line',
-      data: { labels: scores.map((_, index) => String(index + 1)), datasets: [{ data: scores.map((one) => unmilli(one.earned)), showLine: false, pointRadius: scores.map((one) => (lookAgain.includes(one.studentId) ? 7 : 4)), pointStyle: scores.map((one) => (lookAgain.includes(one.studentId) ? 'rectRot' : 'circle')), backgroundColor: act, borderColor: act, clip: false as const }, { ...flat, data: middle(firstMiddle, 0, half) }, { ...flat, data: middle(secondMiddle, half, scores.length) }] },
-      options: { ...common, scales: { y: { ...whole, max }, x: { ticks: { color: text }, grid: { display: false } } } },
-    }));
+    charts.push(
+      new Chart(drift.value, {
+        type: 'line',
+        data: {
+          labels: scores.map((_, index) => String(index + 1)),
+          datasets: [
+            {
+              data: scores.map((one) => unmilli(one.earned)),
+              showLine: false,
+              pointRadius: scores.map((one) => (lookAgain.includes(one.studentId) ? 7 : 4)),
+              pointStyle: scores.map((one) => (lookAgain.includes(one.studentId) ? 'rectRot' : 'circle')),
+              backgroundColor: act,
+              borderColor: act,
+              clip: false as const,
+            },
+            { ...flat, data: middle(firstMiddle, 0, half) },
+            { ...flat, data: middle(secondMiddle, half, scores.length) },
+          ],
+        },
+        options: { ...common, scales: { y: { ...whole, max }, x: { ticks: { color: text }, grid: { display: false } } } },
+      }),
+    );
   }
 }
 watch(value, (reply) => reply && void draw(reply));
 onBeforeUnmount(clear);
-const weakest = computed(() => [...(value.value?.criteria ?? [])].filter((one) => one.meanPercent !== null).sort((a, b) => a.meanPercent! - b.meanPercent!)[0] ?? null);
+const weakest = computed(
+  () =>
+    [...(value.value?.criteria ?? [])].filter((one) => one.meanPercent !== null).sort((a, b) => a.meanPercent! - b.meanPercent!)[0] ?? null,
+);
 </script>
 
 <template>
   <LoadGate :state="state" :why="why" @retry="reload">
     <div v-if="value" class="page">
-      <div class="heading"><h1 dir="auto">{{ value.title }}</h1><span class="small grow">{{ t('outcome.title') }} · {{ t('desk.progress', { a: value.scored, b: value.students }) }}<template v-if="value.mean !== null && value.points !== null"> · {{ t('outcome.mean', { n: Math.round(unmilli(value.mean) * 10) / 10, m: points(value.middle ?? 0), max: points(value.points) }) }}</template></span><RouterLink class="btn" :to="{ path: `/marking/${id}`, query: kept }">{{ t('sheet.toDesk') }}</RouterLink></div>
+      <div class="heading">
+        <h1 dir="auto">{{ value.title }}</h1>
+        <span class="small grow"
+          >{{ t('outcome.title') }} · {{ t('desk.progress', { a: value.scored, b: value.students })
+          }}<template v-if="value.mean !== null && value.points !== null">
+            ·
+            {{
+              t('outcome.mean', { n: Math.round(unmilli(value.mean) * 10) / 10, m: points(value.middle ?? 0), max: points(value.points) })
+            }}</template
+          ></span
+        ><RouterLink class="btn" :to="{ path: `/marking/${id}`, query: kept }">{{ t('sheet.toDesk') }}</RouterLink>
+      </div>
       <p v-if="value.scored === 0" class="note">{{ t('outcome.none') }}</p>
       <div v-else class="parts">
-        <section v-if="value.spread" class="sheet part"><h2>{{ t('outcome.spread') }}</h2><div class="chart"><canvas ref="spread" role="img" :aria-label="t('outcome.spreadLabel', { all: value.spread.join(', ') })" /></div></section>
-        <section v-if="value.criteria.length > 0" class="sheet part"><h2>{{ t('outcome.criteria') }}</h2>
-          <p v-if="weakest" class="small muted">{{ t('outcome.weakest', { name: weakest.name }) }}</p>
-          <table class="table"><tbody><tr v-for="one in value.criteria" :key="one.criterionId"><td dir="auto">{{ one.name }}</td><td class="bars"><span v-for="level in one.levels" :key="level.levelId" class="bar" :style="{ flexGrow: level.count }" :title="`${level.name} ${level.count}`" :class="{ none: level.count === 0 }">{{ level.count || '' }}</span></td><td class="number"><strong>{{ percent(one.meanPercent) }}</strong></td></tr></tbody></table>
+        <section v-if="value.spread" class="sheet part">
+          <h2>{{ t('outcome.spread') }}</h2>
+          <div class="chart">
+            <canvas ref="spread" role="img" :aria-label="t('outcome.spreadLabel', { all: value.spread.join(', ') })" />
+          </div>
         </section>
-        <section class="sheet part"><h2>{{ t('outcome.remarks') }}</h2><p v-if="value.remarks.length === 0" class="muted small">{{ t('outcome.noRemarks') }}</p><ol v-else class="plain"><li v-for="one in value.remarks" :key="one.text" class="row remark"><span class="grow" dir="auto">{{ one.text }}</span><strong>{{ count('outcome.times', one.uses) }}</strong></li></ol></section>
-        <section class="sheet part"><h2>{{ t('outcome.drift') }}</h2>
+        <section v-if="value.criteria.length > 0" class="sheet part">
+          <h2>{{ t('outcome.criteria') }}</h2>
+          <p v-if="weakest" class="small muted">{{ t('outcome.weakest', { name: weakest.name }) }}</p>
+          <table class="table">
+            <tbody>
+              <tr v-for="one in value.criteria" :key="one.criterionId">
+                <td dir="auto">{{ one.name }}</td>
+                <td class="bars">
+                  <span
+                    v-for="level in one.levels"
+                    :key="level.levelId"
+                    class="bar"
+                    :style="{ flexGrow: level.count }"
+                    :title="`${level.name} ${level.count}`"
+                    :class="{ none: level.count === 0 }"
+                    >{{ level.count || '' }}</span
+                  >
+                </td>
+                <td class="number">
+                  <strong>{{ percent(one.meanPercent) }}</strong>
+                </td>
+              </tr>
+            </tbody>
+          </table>
+        </section>
+        <section class="sheet part">
+          <h2>{{ t('outcome.remarks') }}</h2>
+          <p v-if="value.remarks.length === 0" class="muted small">{{ t('outcome.noRemarks') }}</p>
+          <ol v-else class="plain">
+            <li v-for="one in value.remarks" :key="one.text" class="row remark">
+              <span class="grow" dir="auto">{{ one.text }}</span><strong>{{ count('outcome.times', one.uses) }}</strong>
+            </li>
+          </ol>
+        </section>
+        <section class="sheet part">
+          <h2>{{ t('outcome.drift') }}</h2>
           <p v-if="!value.drift" class="muted small">{{ t('outcome.noDrift') }}</p>
-          <template v-else><p class="small muted">{{ t('outcome.driftSays', { a: points(value.drift.firstMiddle), b: points(value.drift.secondMiddle) }) }}</p><div class="chart"><canvas ref="drift" role="img" :aria-label="t('outcome.driftLabel', { all: value.drift.scores.map((one) => points(one.earned)).join(', ') })" /></div><p v-if="value.drift.lookAgain.length > 0" class="small">{{ t('outcome.lookAgain') }} <RouterLink v-for="one in value.drift.lookAgain" :key="one" class="again" :to="{ path: `/marking/${id}/${one}`, query: kept }">{{ value.drift.names[one] || t('outcome.nameless') }}</RouterLink></p></template>
+          <template v-else
+            ><p class="small muted">
+              {{ t('outcome.driftSays', { a: points(value.drift.firstMiddle), b: points(value.drift.secondMiddle) }) }}
+            </p>
+            <div class="chart">
+              <canvas
+                ref="drift"
+                role="img"
+                :aria-label="t('outcome.driftLabel', { all: value.drift.scores.map((one) => points(one.earned)).join(', ') })"
+              />
+            </div>
+            <p v-if="value.drift.lookAgain.length > 0" class="small">
+              {{ t('outcome.lookAgain') }}
+              <RouterLink
+                v-for="one in value.drift.lookAgain"
+                :key="one"
+                class="again"
+                :to="{ path: `/marking/${id}/${one}`, query: kept }"
+                >{{ value.drift.names[one] || t('outcome.nameless') }}</RouterLink
+              >
+            </p></template
+          >
         </section>
       </div>
     </div>
@@ -74,15 +171,54 @@ const weakest = computed(() => [...(value.value?.criteria ?? [])].filter((one) =
 </template>
 
 <style scoped>
-.parts { display: grid; grid-template-columns: repeat(auto-fit, minmax(430px, 1fr)); gap: 16px; max-inline-size: 1240px; }
-.part { padding: 14px 18px; }
-h2 { font-size: 17px; margin-block-end: 6px; }
-.chart { position: relative; block-size: 210px; }
-.bars { display: flex; gap: 2px; min-inline-size: 160px; }
-.bar { background: color-mix(in srgb, var(--act) 22%, var(--surface)); text-align: center; border-radius: 3px; padding: 2px 4px; font-size: 13px; min-inline-size: 10px; flex-basis: 0; }
-.bar:last-child { background: var(--act); color: var(--on-act); }
-.bar.none { background: var(--surface-2); }
-.remark { padding-block: 5px; border-block-end: 1px solid var(--line-2); }
-.again { margin-inline-start: 8px; }
-@media (max-width: 640px) { .parts { grid-template-columns: 1fr; } }
+.parts {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(430px, 1fr));
+  gap: 16px;
+  max-inline-size: 1240px;
+}
+.part {
+  padding: 14px 18px;
+}
+h2 {
+  font-size: 17px;
+  margin-block-end: 6px;
+}
+.chart {
+  position: relative;
+  block-size: 210px;
+}
+.bars {
+  display: flex;
+  gap: 2px;
+  min-inline-size: 160px;
+}
+.bar {
+  background: color-mix(in srgb, var(--act) 22%, var(--surface));
+  text-align: center;
+  border-radius: 3px;
+  padding: 2px 4px;
+  font-size: 13px;
+  min-inline-size: 10px;
+  flex-basis: 0;
+}
+.bar:last-child {
+  background: var(--act);
+  color: var(--on-act);
+}
+.bar.none {
+  background: var(--surface-2);
+}
+.remark {
+  padding-block: 5px;
+  border-block-end: 1px solid var(--line-2);
+}
+.again {
+  margin-inline-start: 8px;
+}
+@media (max-width: 640px) {
+  .parts {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

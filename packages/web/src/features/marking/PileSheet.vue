@@ -33,27 +33,80 @@ const set = (change: MarkingChange) =>
 <template>
   <SideSheet :open="open" :title="t('pile.title')" @close="emit('close')">
     <div class="stack">
-      <fieldset class="plain-set"><legend class="label">{{ t('pile.order') }}</legend>
+      <fieldset class="plain-set">
+        <legend class="label">{{ t('pile.order') }}</legend>
         <p v-if="hidden" class="muted small">{{ t('pile.orderHidden') }}</p>
-        <div v-else class="row wrap"><button v-for="one in ORDERS" :key="one" type="button" class="chip" :aria-pressed="choices.order === one" @click="choices = { ...choices, order: one }">{{ t(`pile.orders.${one}`) }}</button></div>
+        <div v-else class="row wrap">
+          <button
+            v-for="one in ORDERS"
+            :key="one"
+            type="button"
+            class="chip"
+            :aria-pressed="choices.order === one"
+            @click="choices = { ...choices, order: one }"
+          >
+            {{ t(`pile.orders.${one}`) }}
+          </button>
+        </div>
       </fieldset>
-      <label class="row"><input type="checkbox" :checked="choices.unscored" @change="choices = { ...choices, unscored: !choices.unscored }" />{{ t('pile.unscored') }}</label>
-      <label class="row"><input type="checkbox" :checked="choices.together" @change="choices = { ...choices, together: !choices.together }" />{{ t('pile.together') }}</label>
+      <label class="row"
+        ><input type="checkbox" :checked="choices.unscored" @change="choices = { ...choices, unscored: !choices.unscored }" />{{
+          t('pile.unscored')
+        }}</label
+      >
+      <label class="row"
+        ><input type="checkbox" :checked="choices.together" @change="choices = { ...choices, together: !choices.together }" />{{
+          t('pile.together')
+        }}</label
+      >
       <hr />
-      <label class="row"><input type="checkbox" :checked="hidden" :disabled="busy" @change="set({ namesHidden: !hidden })" />{{ t('pile.hide') }}</label>
+      <label class="row"
+        ><input type="checkbox" :checked="hidden" :disabled="busy" @change="set({ namesHidden: !hidden })" />{{ t('pile.hide') }}</label
+      >
       <p class="muted small">{{ t(hidden ? 'pile.hiddenNow' : 'pile.hideHint') }}</p>
       <hr />
-      <div><label class="label" for="second">{{ t('pile.second') }}</label><select id="second" class="field" :value="own.secondMarker ?? ''" :disabled="busy" @change="set({ secondMarker: ($event.target as HTMLSelectElement).value || null })"><option value="">{{ t('pile.nobody') }}</option><option v-for="one in pile.teachers" :key="one.id" :value="one.id">{{ one.name }}</option></select><p class="muted small">{{ t('pile.secondHint') }}</p></div>
+      <div>
+        <label class="label" for="second">{{ t('pile.second') }}</label><select
+          id="second"
+          class="field"
+          :value="own.secondMarker ?? ''"
+          :disabled="busy"
+          @change="set({ secondMarker: ($event.target as HTMLSelectElement).value || null })"
+        >
+          <option value="">{{ t('pile.nobody') }}</option>
+          <option v-for="one in pile.teachers" :key="one.id" :value="one.id">{{ one.name }}</option>
+        </select>
+        <p class="muted small">{{ t('pile.secondHint') }}</p>
+      </div>
       <hr />
-      <nav :aria-label="t('marking.ways')"><ul class="plain ways"><li v-for="one in ways" :key="one.path"><RouterLink :to="one.path">{{ t(one.title) }}</RouterLink></li></ul></nav>
+      <nav :aria-label="t('marking.ways')">
+        <ul class="plain ways">
+          <li v-for="one in ways" :key="one.path">
+            <RouterLink :to="one.path">{{ t(one.title) }}</RouterLink>
+          </li>
+        </ul>
+      </nav>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
     </div>
   </SideSheet>
 </template>
 
 <style scoped>
-.plain-set { border: 0; padding: 0; margin: 0; }
-input[type='checkbox'] { flex: none; }
-.ways { display: grid; gap: 6px; }
-hr { border: 0; border-block-start: 1px solid var(--line-2); inline-size: 100%; }
+.plain-set {
+  border: 0;
+  padding: 0;
+  margin: 0;
+}
+input[type='checkbox'] {
+  flex: none;
+}
+.ways {
+  display: grid;
+  gap: 6px;
+}
+hr {
+  border: 0;
+  border-block-start: 1px solid var(--line-2);
+  inline-size: 100%;
+}
 </style>

@@ -21,13 +21,21 @@ const doubts = ref<ReturnDoubts | null>(null);
 const busy = ref(false);
 const all = () => props.held.map((row) => row.student.id);
 // It may be open from the first: whoever came to return what is held finds everyone ticked.
-watch(() => props.open, (open) => {
-  if (!open) return;
-  chosen.value = all();
-  [later.value, at.value, problem.value, doubts.value] = [false, null, '', null];
-}, { immediate: true });
+watch(
+  () => props.open,
+  (open) => {
+    if (!open) return;
+    chosen.value = all();
+    [later.value, at.value, problem.value, doubts.value] = [false, null, '', null];
+  },
+  { immediate: true },
+);
 watch(chosen, () => (doubts.value = null));
-const named = (ids: readonly string[]) => props.held.filter((row) => ids.includes(row.student.id)).map(props.nameOf).join(', ');
+const named = (ids: readonly string[]) =>
+  props.held
+    .filter((row) => ids.includes(row.student.id))
+    .map(props.nameOf)
+    .join(', ');
 const tooEarly = computed(() => later.value && (at.value === null || at.value <= now()));
 
 async function giveBack(confirmed: boolean): Promise<void> {
@@ -35,7 +43,10 @@ async function giveBack(confirmed: boolean): Promise<void> {
   problem.value = '';
   try {
     const going = props.held.filter((row) => chosen.value.includes(row.student.id));
-    const returns = [...new Set(going.map((row) => row.assignmentId))].map((assignmentId) => ({ assignmentId, studentIds: going.filter((row) => row.assignmentId === assignmentId).map((row) => row.student.id) }));
+    const returns = [...new Set(going.map((row) => row.assignmentId))].map((assignmentId) => ({
+      assignmentId,
+      studentIds: going.filter((row) => row.assignmentId === assignmentId).map((row) => row.student.id),
+    }));
     const body: ReturnsRequest = { returns, confirmed, ...(later.value && at.value !== null ? { at: at.value } : {}) };
     const { returned } = await ask<ReturnsReply>('POST', '/api/returns', { body });
     if (later.value) emit('timed', chosen.value.length);
@@ -53,22 +64,56 @@ async function giveBack(confirmed: boolean): Promise<void> {
 <template>
   <SideSheet :open="open" :title="t('returning.title')" @close="emit('close')">
     <form class="stack" @submit.prevent="giveBack(doubts !== null)">
-      <div class="row small"><span class="grow muted">{{ t('returning.chosenOf', { a: chosen.length, b: held.length }) }}</span><button type="button" class="btn quiet" :disabled="chosen.length === held.length" @click="chosen = all()">{{ t('returning.all') }}</button><button type="button" class="btn quiet" :disabled="chosen.length === 0" @click="chosen = []">{{ t('returning.none') }}</button></div>
-      <ul class="plain choose"><li v-for="row in held" :key="row.student.id"><label class="row"><input v-model="chosen" type="checkbox" :value="row.student.id" /><span class="grow" dir="auto">{{ nameOf(row) }}</span><strong>{{ row.score?.counted != null ? points(row.score.counted) : '–' }}</strong></label></li></ul>
-      <fieldset class="row wrap when"><legend class="hidden-text">{{ t('returning.when') }}</legend><label class="row"><input v-model="later" type="radio" :value="false" />{{ t('returning.now') }}</label><label class="row"><input v-model="later" type="radio" :value="true" />{{ t('returning.later') }}</label></fieldset>
+      <div class="row small">
+        <span class="grow muted">{{ t('returning.chosenOf', { a: chosen.length, b: held.length }) }}</span><button
+          type="button"
+          class="btn quiet"
+          :disabled="chosen.length === held.length"
+          @click="chosen = all()"
+        >
+          {{ t('returning.all') }}</button
+        ><button type="button" class="btn quiet" :disabled="chosen.length === 0" @click="chosen = []">{{ t('returning.none') }}</button>
+      </div>
+      <ul class="plain choose">
+        <li v-for="row in held" :key="row.student.id">
+          <label class="row"
+            ><input v-model="chosen" type="checkbox" :value="row.student.id" /><span class="grow" dir="auto">{{ nameOf(row) }}</span
+            ><strong>{{ row.score?.counted != null ? points(row.score.counted) : '–' }}</strong></label
+          >
+        </li>
+      </ul>
+      <fieldset class="row wrap when">
+        <legend class="hidden-text">{{ t('returning.when') }}</legend>
+        <label class="row"><input v-model="later" type="radio" :value="false" />{{ t('returning.now') }}</label
+        ><label class="row"><input v-model="later" type="radio" :value="true" />{{ t('returning.later') }}</label>
+      </fieldset>
       <WhenField v-if="later" v-model="at" :zone="zone" :usual-time="usualTime" :label="t('returning.later')" />
       <p class="muted small">{{ t('returning.toldOnce') }}</p>
       <div v-if="doubts" class="note stack" role="alert">
-        <p v-if="doubts.incomplete.length > 0">{{ count('returning.incomplete', doubts.incomplete.length, { names: named(doubts.incomplete) }) }}</p>
-        <p v-if="doubts.wordless.length > 0">{{ count('returning.wordless', doubts.wordless.length, { names: named(doubts.wordless) }) }}</p>
+        <p v-if="doubts.incomplete.length > 0">
+          {{ count('returning.incomplete', doubts.incomplete.length, { names: named(doubts.incomplete) }) }}
+        </p>
+        <p v-if="doubts.wordless.length > 0">
+          {{ count('returning.wordless', doubts.wordless.length, { names: named(doubts.wordless) }) }}
+        </p>
       </div>
       <p v-if="problem" class="note bad" role="alert">{{ problem }}</p>
-      <button class="btn main" :disabled="busy || chosen.length === 0 || tooEarly">{{ doubts ? t('returning.allTheSame') : count('desk.returnChosen', chosen.length) }}</button>
+      <button class="btn main" :disabled="busy || chosen.length === 0 || tooEarly">
+        {{ doubts ? t('returning.allTheSame') : count('desk.returnChosen', chosen.length) }}
+      </button>
     </form>
   </SideSheet>
 </template>
 
 <style scoped>
-.choose li { padding-block: 5px; border-block-end: 1px solid var(--line-2); }
-.when { border: 0; padding: 0; margin: 0; gap: 18px; }
+.choose li {
+  padding-block: 5px;
+  border-block-end: 1px solid var(--line-2);
+}
+.when {
+  border: 0;
+  padding: 0;
+  margin: 0;
+  gap: 18px;
+}
 </style>

@@ -14,29 +14,86 @@ const emit = defineEmits<{ close: [] }>();
 const { t, count, points, when } = useWords();
 const earlier = computed(() => props.desk.handIns.filter((one) => one.version !== props.desk.handIn?.version));
 const version = ref(0);
-watch(() => props.open, () => (version.value = earlier.value[0]?.version ?? 0), { immediate: true });
+watch(
+  () => props.open,
+  () => (version.value = earlier.value[0]?.version ?? 0),
+  { immediate: true },
+);
 const { state, value, why, reload } = useLoad(
-  async () => (version.value === 0 ? null : ask<{ handIn: HandInView; notes: MarginNote[] }>('GET', `${props.address}/rounds/${version.value}`)),
+  async () =>
+    version.value === 0 ? null : ask<{ handIn: HandInView; notes: MarginNote[] }>('GET', `${props.address}/rounds/${version.value}`),
   [version],
 );
 </script>
 
 <template>
   <SideSheet :open="open" :title="t('rounds.title')" :width="1180" @close="emit('close')">
-    <div class="row wrap which"><span class="label">{{ t('rounds.compare') }}</span><button v-for="one in earlier" :key="one.version" type="button" class="chip" :aria-pressed="one.version === version" @click="version = one.version">{{ count('desk.version', one.version) }}<template v-if="one.at > 0"> · {{ when(one.at, zone) }}</template></button></div>
-    <p v-if="desk.sentBack" class="note small" dir="auto">{{ t('desk.sentBackNote', { when: when(desk.sentBack.at, zone), reason: desk.sentBack.reason }) }}</p>
-    <p v-if="desk.row.score && desk.row.score.rounds.length > 0" class="small">{{ t('rounds.scores', { all: [...desk.row.score.rounds, ...(desk.row.score.earned === null ? [] : [desk.row.score.earned])].map(points).join(', ') }) }}</p>
+    <div class="row wrap which">
+      <span class="label">{{ t('rounds.compare') }}</span><button
+        v-for="one in earlier"
+        :key="one.version"
+        type="button"
+        class="chip"
+        :aria-pressed="one.version === version"
+        @click="version = one.version"
+      >
+        {{ count('desk.version', one.version) }}<template v-if="one.at > 0"> · {{ when(one.at, zone) }}</template>
+      </button>
+    </div>
+    <p v-if="desk.sentBack" class="note small" dir="auto">
+      {{ t('desk.sentBackNote', { when: when(desk.sentBack.at, zone), reason: desk.sentBack.reason }) }}
+    </p>
+    <p v-if="desk.row.score && desk.row.score.rounds.length > 0" class="small">
+      {{
+        t('rounds.scores', {
+          all: [...desk.row.score.rounds, ...(desk.row.score.earned === null ? [] : [desk.row.score.earned])].map(points).join(', '),
+        })
+      }}
+    </p>
     <div class="two">
-      <section><h3>{{ count('desk.version', version) }}</h3><LoadGate :state="state" :why="why" @retry="reload"><NotedWork v-if="value" :hand-in="value.handIn" :notes="value.notes" :acts="{}" :zone="zone" first-name="" keep-key="jolly-none" /></LoadGate></section>
-      <section><h3>{{ t('rounds.now', { n: desk.handIn?.version ?? '' }) }}</h3><NotedWork v-if="desk.handIn" :hand-in="desk.handIn" :notes="desk.notes.filter((note) => note.here !== null)" :acts="{}" :zone="zone" first-name="" keep-key="jolly-none" /><p v-else class="muted">{{ t('desk.nothingIn') }}</p></section>
+      <section>
+        <h3>{{ count('desk.version', version) }}</h3>
+        <LoadGate :state="state" :why="why" @retry="reload"
+          ><NotedWork v-if="value" :hand-in="value.handIn" :notes="value.notes" :acts="{}" :zone="zone" first-name="" keep-key="jolly-none"
+        /></LoadGate>
+      </section>
+      <section>
+        <h3>{{ t('rounds.now', { n: desk.handIn?.version ?? '' }) }}</h3>
+        <NotedWork
+          v-if="desk.handIn"
+          :hand-in="desk.handIn"
+          :notes="desk.notes.filter((note) => note.here !== null)"
+          :acts="{}"
+          :zone="zone"
+          first-name=""
+          keep-key="jolly-none"
+        />
+        <p v-else class="muted">{{ t('desk.nothingIn') }}</p>
+      </section>
     </div>
   </SideSheet>
 </template>
 
 <style scoped>
-.which { margin-block-end: 10px; }
-.two { display: grid; grid-template-columns: 1fr 1fr; gap: 20px; margin-block-start: 12px; }
-h3 { font-size: 16px; margin-block-end: 8px; }
-.two :deep(.paper) { padding: 18px; }
-@media (max-width: 900px) { .two { grid-template-columns: 1fr; } }
+.which {
+  margin-block-end: 10px;
+}
+.two {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 20px;
+  margin-block-start: 12px;
+}
+h3 {
+  font-size: 16px;
+  margin-block-end: 8px;
+}
+.two :deep(.paper) {
+  padding: 18px;
+}
+@media (max-width: 900px) {
+  .two {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

@@ -28,7 +28,11 @@ const id = computed(() => String(route.params.id));
 const { state, value, why, reload } = useLoad(() => ask<PileDeskReply>('GET', `/api/assignments/${id.value}/pile`), [id]);
 const { problem, busy, attempt } = useAttempt();
 const assignment = computed(() => value.value?.assignments[0] ?? null);
-const rows = computed(() => (value.value?.rows ?? []).filter((row) => row.state !== null && row.state !== 'excused').sort((a, b) => a.student.familyName.localeCompare(b.student.familyName) || a.student.givenName.localeCompare(b.student.givenName)));
+const rows = computed(() =>
+  (value.value?.rows ?? [])
+    .filter((row) => row.state !== null && row.state !== 'excused')
+    .sort((a, b) => a.student.familyName.localeCompare(b.student.familyName) || a.student.givenName.localeCompare(b.student.givenName)),
+);
 const zone = computed(() => (assignment.value ? (line.classOf(assignment.value.classId)?.zone ?? line.zone) : line.zone));
 const byPoints = computed(() => assignment.value?.points != null && assignment.value.scoring.by === 'points');
 
@@ -43,24 +47,35 @@ const failed = ref<Record<string, string>>({});
 const held = ref<Record<string, boolean>>({});
 const me = useSession().me?.id ?? '';
 const keepKey = computed(() => `jolly-sheet ${me} ${id.value}`);
-const asStored = (row: PieceRow): Typed => ({ score: row.score?.earned == null ? '' : points(row.score.earned), remark: row.score ? plainText(row.score.remark).trim() : '' });
+const asStored = (row: PieceRow): Typed => ({
+  score: row.score?.earned == null ? '' : points(row.score.earned),
+  remark: row.score ? plainText(row.score.remark).trim() : '',
+});
 const isChanged = (row: PieceRow) => JSON.stringify(typed.value[row.student.id]) !== JSON.stringify(asStored(row));
 const allStored = () => Object.fromEntries(rows.value.map((row) => [row.student.id, asStored(row)]));
 let shownOf = '';
-watch(value, () => {
-  if (!value.value) return;
-  if (shownOf === id.value) return own.arrive(allStored());
-  shownOf = id.value;
-  [failed.value, held.value] = [{}, {}];
-  own.begin(allStored());
-  const kept_ = JSON.parse(localStorage.getItem(keepKey.value) ?? '{}') as Record<string, Typed>;
-  for (const row of rows.value) typed.value[row.student.id] = kept_[row.student.id] ?? asStored(row);
-}, { immediate: true });
-watch(typed, () => {
-  const open = Object.fromEntries(rows.value.filter(isChanged).map((row) => [row.student.id, typed.value[row.student.id]]));
-  if (Object.keys(open).length > 0) localStorage.setItem(keepKey.value, JSON.stringify(open));
-  else localStorage.removeItem(keepKey.value);
-}, { deep: true });
+watch(
+  value,
+  () => {
+    if (!value.value) return;
+    if (shownOf === id.value) return own.arrive(allStored());
+    shownOf = id.value;
+    [failed.value, held.value] = [{}, {}];
+    own.begin(allStored());
+    const kept_ = JSON.parse(localStorage.getItem(keepKey.value) ?? '{}') as Record<string, Typed>;
+    for (const row of rows.value) typed.value[row.student.id] = kept_[row.student.id] ?? asStored(row);
+  },
+  { immediate: true },
+);
+watch(
+  typed,
+  () => {
+    const open = Object.fromEntries(rows.value.filter(isChanged).map((row) => [row.student.id, typed.value[row.student.id]]));
+    if (Object.keys(open).length > 0) localStorage.setItem(keepKey.value, JSON.stringify(open));
+    else localStorage.removeItem(keepKey.value);
+  },
+  { deep: true },
+);
 
 /** Takes in rows as they are stored now. @param sent what was typed in them when it was sent: what was typed since stays */
 function refresh(fresh: readonly PieceRow[], sent: Record<string, Typed>): void {
@@ -70,7 +85,12 @@ function refresh(fresh: readonly PieceRow[], sent: Record<string, Typed>): void 
   value.value = { ...list, rows: list.rows.map((row) => ({ ...(by.get(row.student.id) ?? row), assignmentId: row.assignmentId })) };
   own.arrive(allStored(), { ...own.before.value, ...sent });
 }
-const remarkOf = (row: PieceRow, text: string) => (row.score && plainText(row.score.remark).trim() === text.trim() ? row.score.remark : text.trim() === '' ? EMPTY_TEXT : textOf(text.trim()));
+const remarkOf = (row: PieceRow, text: string) =>
+  row.score && plainText(row.score.remark).trim() === text.trim()
+    ? row.score.remark
+    : text.trim() === ''
+      ? EMPTY_TEXT
+      : textOf(text.trim());
 /** Rows that were left while they were being held are held again after it. */
 const going = new Map<string, Promise<void>>();
 async function holdRow(studentId: string, bonus = false): Promise<void> {
@@ -82,19 +102,33 @@ async function holdRow(studentId: string, bonus = false): Promise<void> {
   if (now.score.trim() !== '' && earned === null) return void (failed.value[studentId] = t('desk.badNumber'));
   if (earned === null && now.remark.trim() === '' && !row.score) return;
   const max = assignment.value?.points ?? null;
-  if (!bonus && earned !== null && max !== null && earned > max) return void (failed.value[studentId] = t('desk.aboveMax', { a: points(earned), b: points(max) }));
+  if (!bonus && earned !== null && max !== null && earned > max)
+    return void (failed.value[studentId] = t('desk.aboveMax', { a: points(earned), b: points(max) }));
   const work = (async () => {
     try {
       const keeps = !byPoints.value ? { earned: null, chosen: row.score?.chosen ?? null } : { earned, chosen: null };
-      const reply = await ask<DeskPieceReply>('PUT', `/api/assignments/${id.value}/pieces/${studentId}/score`, { body: { ...keeps, remark: remarkOf(row, now.remark), words: row.score?.words ?? {}, bonusConfirmed: bonus, version: row.version } });
+      const reply = await ask<DeskPieceReply>('PUT', `/api/assignments/${id.value}/pieces/${studentId}/score`, {
+        body: { ...keeps, remark: remarkOf(row, now.remark), words: row.score?.words ?? {}, bonusConfirmed: bonus, version: row.version },
+      });
       delete failed.value[studentId];
       refresh([reply.row], { [studentId]: now });
       held.value[studentId] = true;
     } catch (error) {
       const current = error instanceof ApiProblem && error.code === 'conflict.changedMeanwhile' ? (error.current as DeskPieceReply) : null;
-      failed.value[studentId] = current?.row.score ? t('sheet.conflict', { by: current.row.score.by, score: current.row.score.earned === null ? '–' : points(current.row.score.earned) }) : error instanceof ApiProblem ? error.title : String(error);
+      failed.value[studentId] = current?.row.score
+        ? t('sheet.conflict', {
+            by: current.row.score.by,
+            score: current.row.score.earned === null ? '–' : points(current.row.score.earned),
+          })
+        : error instanceof ApiProblem
+          ? error.title
+          : String(error);
       // The newer version is known now: what was typed can be held over it, knowingly.
-      if (current && value.value) value.value = { ...value.value, rows: value.value.rows.map((one) => (one.student.id === studentId ? { ...current.row, assignmentId: one.assignmentId } : one)) };
+      if (current && value.value)
+        value.value = {
+          ...value.value,
+          rows: value.value.rows.map((one) => (one.student.id === studentId ? { ...current.row, assignmentId: one.assignmentId } : one)),
+        };
     }
   })();
   going.set(studentId, work);
@@ -119,14 +153,31 @@ function move(event: KeyboardEvent, index: number, column: 'score' | 'remark'): 
 }
 
 /* Many at once */
-async function holdMany(changes: { studentId: string; earned: number | null; remark?: string }[], bonusConfirmed = false): Promise<boolean> {
+async function holdMany(
+  changes: { studentId: string; earned: number | null; remark?: string }[],
+  bonusConfirmed = false,
+): Promise<boolean> {
   return attempt(async () => {
     const scores: ScoresRequest['scores'] = changes.map((one) => {
       const row = rows.value.find((other) => other.student.id === one.studentId)!;
-      return { studentId: one.studentId, version: row.version, earned: one.earned, chosen: byPoints.value ? null : (row.score?.chosen ?? null), ...(one.remark === undefined ? {} : { remark: remarkOf(row, one.remark) }) };
+      return {
+        studentId: one.studentId,
+        version: row.version,
+        earned: one.earned,
+        chosen: byPoints.value ? null : (row.score?.chosen ?? null),
+        ...(one.remark === undefined ? {} : { remark: remarkOf(row, one.remark) }),
+      };
     });
     // What this sets goes over what was typed there before it; anything else that was typed stays.
-    const sent = Object.fromEntries(changes.map(({ studentId, remark }) => [studentId, { score: typed.value[studentId]!.score, remark: remark === undefined ? own.before.value[studentId]!.remark : typed.value[studentId]!.remark }]));
+    const sent = Object.fromEntries(
+      changes.map(({ studentId, remark }) => [
+        studentId,
+        {
+          score: typed.value[studentId]!.score,
+          remark: remark === undefined ? own.before.value[studentId]!.remark : typed.value[studentId]!.remark,
+        },
+      ]),
+    );
     try {
       refresh((await ask<ScoresReply>('PUT', `/api/assignments/${id.value}/scores`, { body: { scores, bonusConfirmed } })).rows, sent);
     } catch (error) {
@@ -141,28 +192,56 @@ const fillEarned = computed(() => (fill.value.score.trim() === '' ? null : parse
 const touched = computed(() => {
   const { whom, score, remark } = fill.value;
   if (score.trim() === '' && remark.trim() === '') return [];
-  return rows.value.filter((row) => row.collecting.mark !== 'absent' && (whom === 'all' || (score.trim() !== '' ? row.score?.earned == null : !row.score || plainText(row.score.remark).trim() === '')));
+  return rows.value.filter(
+    (row) =>
+      row.collecting.mark !== 'absent' &&
+      (whom === 'all' || (score.trim() !== '' ? row.score?.earned == null : !row.score || plainText(row.score.remark).trim() === '')),
+  );
 });
 async function fillNow(): Promise<void> {
-  const done = await holdMany(touched.value.map((row) => ({ studentId: row.student.id, earned: fill.value.score.trim() === '' ? (row.score?.earned ?? null) : fillEarned.value, ...(fill.value.remark.trim() === '' ? {} : { remark: fill.value.remark }) })));
+  const done = await holdMany(
+    touched.value.map((row) => ({
+      studentId: row.student.id,
+      earned: fill.value.score.trim() === '' ? (row.score?.earned ?? null) : fillEarned.value,
+      ...(fill.value.remark.trim() === '' ? {} : { remark: fill.value.remark }),
+    })),
+  );
   if (done) filling.value = false;
 }
 
 const pasted = ref<{ text: string; from: number } | null>(null);
 const decimal = ref<DecimalMark>((1.5).toLocaleString().includes(',') ? ',' : '.');
 const cells = ref<Cells>({ rows: [], badQuotes: false });
-watch(() => pasted.value?.text ?? '', async (text) => {
-  const found = text.trim() === '' ? { rows: [], badQuotes: false } : await readCells(text);
-  // What was typed meanwhile is read by its own turn.
-  if (text === (pasted.value?.text ?? '')) cells.value = found;
-});
-const read = computed<PastedScore[]>(() => (pasted.value ? readPastedScores(cells.value.rows, rows.value.map((row) => row.student), decimal.value, pasted.value.from) : []));
+watch(
+  () => pasted.value?.text ?? '',
+  async (text) => {
+    const found = text.trim() === '' ? { rows: [], badQuotes: false } : await readCells(text);
+    // What was typed meanwhile is read by its own turn.
+    if (text === (pasted.value?.text ?? '')) cells.value = found;
+  },
+);
+const read = computed<PastedScore[]>(() =>
+  pasted.value
+    ? readPastedScores(
+        cells.value.rows,
+        rows.value.map((row) => row.student),
+        decimal.value,
+        pasted.value.from,
+      )
+    : [],
+);
 /** Without names the rows go down the list: more rows than students means that something is out of step. */
 const tooMany = computed(() => read.value.some((one) => one.problem === 'tooMany'));
 const without = computed(() => rows.value.length - (pasted.value?.from ?? 0) - read.value.length);
-const hasNames = computed(() => read.value.some((one, index) => one.studentId !== (rows.value[(pasted.value?.from ?? 0) + index]?.student.id ?? null)));
-const good = computed(() => read.value.filter((one) => one.problem === null && one.studentId !== null && (one.earned !== null || one.remark !== null)));
-const above = computed(() => good.value.filter((one) => one.earned !== null && assignment.value?.points != null && one.earned > assignment.value.points));
+const hasNames = computed(() =>
+  read.value.some((one, index) => one.studentId !== (rows.value[(pasted.value?.from ?? 0) + index]?.student.id ?? null)),
+);
+const good = computed(() =>
+  read.value.filter((one) => one.problem === null && one.studentId !== null && (one.earned !== null || one.remark !== null)),
+);
+const above = computed(() =>
+  good.value.filter((one) => one.earned !== null && assignment.value?.points != null && one.earned > assignment.value.points),
+);
 const nameOfId = (studentId: string | null) => {
   const row = rows.value.find((one) => one.student.id === studentId);
   return row ? name(row.student) : '';
@@ -175,13 +254,20 @@ function paste(event: ClipboardEvent, index: number): void {
   pasted.value = { text, from: index };
 }
 async function takeIn(): Promise<void> {
-  const changes = good.value.map((one) => ({ studentId: one.studentId!, earned: one.earned ?? rows.value.find((row) => row.student.id === one.studentId)?.score?.earned ?? null, ...(one.remark === null ? {} : { remark: one.remark }) }));
+  const changes = good.value.map((one) => ({
+    studentId: one.studentId!,
+    earned: one.earned ?? rows.value.find((row) => row.student.id === one.studentId)?.score?.earned ?? null,
+    ...(one.remark === null ? {} : { remark: one.remark }),
+  }));
   if (await holdMany(changes, above.value.length > 0)) pasted.value = null;
 }
-const mark = (row: PieceRow) => attempt(async () => {
-  await ask('PUT', `/api/assignments/${id.value}/class-marks`, { body: { marks: [{ studentId: row.student.id, mark: row.collecting.mark === 'absent' ? null : 'absent' }] } });
-  await reload();
-});
+const mark = (row: PieceRow) =>
+  attempt(async () => {
+    await ask('PUT', `/api/assignments/${id.value}/class-marks`, {
+      body: { marks: [{ studentId: row.student.id, mark: row.collecting.mark === 'absent' ? null : 'absent' }] },
+    });
+    await reload();
+  });
 const heldRows = computed(() => rows.value.filter((row) => row.held));
 const returning = ref(false);
 const said = ref('');
@@ -194,19 +280,88 @@ const average = computed(() => {
 <template>
   <LoadGate :state="state" :why="why" @retry="reload">
     <div v-if="assignment" class="page">
-      <div class="heading"><h1 dir="auto">{{ assignment.title }}</h1><span class="small grow">{{ t('sheet.title') }} · {{ line.classOf(assignment.classId)?.name }}<template v-if="assignment.points !== null"> · {{ t('desk.outOf', { n: points(assignment.points) }) }}</template> · {{ t('desk.average', { n: average }) }}</span><button class="btn" @click="filling = true">{{ t('sheet.fill') }}</button><button class="btn" @click="pasted = { text: '', from: 0 }">{{ t('sheet.paste') }}</button><button v-if="heldRows.length > 0" class="btn main" @click="returning = true">{{ t('desk.returnAll', { n: heldRows.length }) }}</button></div>
+      <div class="heading">
+        <h1 dir="auto">{{ assignment.title }}</h1>
+        <span class="small grow"
+          >{{ t('sheet.title') }} · {{ line.classOf(assignment.classId)?.name
+          }}<template v-if="assignment.points !== null"> · {{ t('desk.outOf', { n: points(assignment.points) }) }}</template> ·
+          {{ t('desk.average', { n: average }) }}</span
+        ><button class="btn" @click="filling = true">{{ t('sheet.fill') }}</button
+        ><button class="btn" @click="pasted = { text: '', from: 0 }">{{ t('sheet.paste') }}</button
+        ><button v-if="heldRows.length > 0" class="btn main" @click="returning = true">
+          {{ t('desk.returnAll', { n: heldRows.length }) }}
+        </button>
+      </div>
       <p v-if="said" class="note" role="status">{{ said }}</p>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-      <p v-if="assignment.namesHidden" class="note">{{ t('sheet.namesHidden') }} <RouterLink :to="{ path: `/marking/${id}`, query: kept }">{{ t('sheet.toDesk') }}</RouterLink></p>
+      <p v-if="assignment.namesHidden" class="note">
+        {{ t('sheet.namesHidden') }} <RouterLink :to="{ path: `/marking/${id}`, query: kept }">{{ t('sheet.toDesk') }}</RouterLink>
+      </p>
       <div v-else-if="rows.length === 0" class="note">{{ t('pile.empty') }}</div>
       <table v-else class="table sheet-table">
-        <thead><tr><th class="who">{{ t('sheet.student') }}</th><th class="is">{{ t('sheet.state') }}</th><th class="number points">{{ t('desk.score') }}</th><th>{{ t('desk.remark') }}</th><th class="what"><span class="hidden-text">{{ t('sheet.held') }}</span></th></tr></thead>
+        <thead>
+          <tr>
+            <th class="who">{{ t('sheet.student') }}</th>
+            <th class="is">{{ t('sheet.state') }}</th>
+            <th class="number points">{{ t('desk.score') }}</th>
+            <th>{{ t('desk.remark') }}</th>
+            <th class="what">
+              <span class="hidden-text">{{ t('sheet.held') }}</span>
+            </th>
+          </tr>
+        </thead>
         <tbody>
           <tr v-for="(row, index) in rows" :key="row.student.id" :class="{ absent: row.collecting.mark === 'absent' }">
-            <td><RouterLink class="row-link" :to="{ path: `/marking/${id}/${row.student.id}`, query: kept }" dir="auto">{{ name(row.student) }}</RouterLink></td>
-            <td class="small"><StateWord :state="row.state!" /><button type="button" class="chip absent-chip" :aria-pressed="row.collecting.mark === 'absent'" @click="mark(row)">{{ t('sheet.absent') }}</button></td>
-            <td class="number"><input v-if="byPoints" v-model="typed[row.student.id]!.score" class="field score" inputmode="decimal" autocomplete="off" :data-cell="`score ${index}`" :aria-label="t('sheet.scoreOf', { name: name(row.student) })" :aria-invalid="failed[row.student.id] !== undefined || undefined" @blur="holdRow(row.student.id)" @keydown="move($event, index, 'score')" @paste="paste($event, index)" /><strong v-else>{{ row.score?.counted != null ? points(row.score.counted) : '–' }}</strong></td>
-            <td><textarea v-model="typed[row.student.id]!.remark" class="field remark" rows="1" maxlength="4000" dir="auto" :data-cell="`remark ${index}`" :aria-label="t('sheet.remarkOf', { name: name(row.student) })" @blur="holdRow(row.student.id)" @keydown="move($event, index, 'remark')" /><p v-if="failed[row.student.id]" class="alarm small" role="alert">{{ failed[row.student.id] }} <button v-if="isAbove(row.student.id)" type="button" class="btn quiet" @click="holdRow(row.student.id, true)">{{ t('desk.bonus') }}</button><button v-else type="button" class="btn quiet" @click="holdRow(row.student.id)">{{ t('sheet.again') }}</button></p></td>
+            <td>
+              <RouterLink class="row-link" :to="{ path: `/marking/${id}/${row.student.id}`, query: kept }" dir="auto">{{
+                name(row.student)
+              }}</RouterLink>
+            </td>
+            <td class="small">
+              <StateWord :state="row.state!" /><button
+                type="button"
+                class="chip absent-chip"
+                :aria-pressed="row.collecting.mark === 'absent'"
+                @click="mark(row)"
+              >
+                {{ t('sheet.absent') }}
+              </button>
+            </td>
+            <td class="number">
+              <input
+                v-if="byPoints"
+                v-model="typed[row.student.id]!.score"
+                class="field score"
+                inputmode="decimal"
+                autocomplete="off"
+                :data-cell="`score ${index}`"
+                :aria-label="t('sheet.scoreOf', { name: name(row.student) })"
+                :aria-invalid="failed[row.student.id] !== undefined || undefined"
+                @blur="holdRow(row.student.id)"
+                @keydown="move($event, index, 'score')"
+                @paste="paste($event, index)"
+              /><strong v-else>{{ row.score?.counted != null ? points(row.score.counted) : '–' }}</strong>
+            </td>
+            <td>
+              <textarea
+                v-model="typed[row.student.id]!.remark"
+                class="field remark"
+                rows="1"
+                maxlength="4000"
+                dir="auto"
+                :data-cell="`remark ${index}`"
+                :aria-label="t('sheet.remarkOf', { name: name(row.student) })"
+                @blur="holdRow(row.student.id)"
+                @keydown="move($event, index, 'remark')"
+              />
+              <p v-if="failed[row.student.id]" class="alarm small" role="alert">
+                {{ failed[row.student.id] }}
+                <button v-if="isAbove(row.student.id)" type="button" class="btn quiet" @click="holdRow(row.student.id, true)">
+                  {{ t('desk.bonus') }}</button><button v-else type="button" class="btn quiet" @click="holdRow(row.student.id)">
+                  {{ t('sheet.again') }}
+                </button>
+              </p>
+            </td>
             <td class="small muted what">{{ row.held ? t('sheet.held') : row.returnedAt !== null ? t('state.returned') : '' }}</td>
           </tr>
         </tbody>
@@ -214,50 +369,164 @@ const average = computed(() => {
     </div>
     <SideSheet :open="filling" :title="t('sheet.fill')" @close="filling = false">
       <form class="stack" @submit.prevent="fillNow">
-        <div v-if="byPoints"><label class="label" for="fill-score">{{ t('desk.score') }}</label><input id="fill-score" v-model="fill.score" class="field short" inputmode="decimal" /></div>
-        <div><label class="label" for="fill-remark">{{ t('desk.remark') }}</label><textarea id="fill-remark" v-model="fill.remark" class="field" rows="3" maxlength="4000" dir="auto" /><p class="muted small">{{ t('remarks.nameHint') }}</p></div>
+        <div v-if="byPoints">
+          <label class="label" for="fill-score">{{ t('desk.score') }}</label><input
+            id="fill-score"
+            v-model="fill.score"
+            class="field short"
+            inputmode="decimal"
+          />
+        </div>
+        <div>
+          <label class="label" for="fill-remark">{{ t('desk.remark') }}</label><textarea
+            id="fill-remark"
+            v-model="fill.remark"
+            class="field"
+            rows="3"
+            maxlength="4000"
+            dir="auto"
+          />
+          <p class="muted small">{{ t('remarks.nameHint') }}</p>
+        </div>
         <label class="row"><input v-model="fill.whom" type="radio" value="without" />{{ t('sheet.without') }}</label>
         <label class="row"><input v-model="fill.whom" type="radio" value="all" />{{ t('sheet.everyone') }}</label>
         <p class="muted small">{{ t('sheet.notAbsent') }}</p>
         <p v-if="fill.score.trim() !== '' && fillEarned === null" class="alarm small">{{ t('desk.badNumber') }}</p>
         <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-        <button class="btn main" :disabled="busy || touched.length === 0 || (fill.score.trim() !== '' && fillEarned === null)">{{ count('sheet.fillGo', touched.length) }}</button>
+        <button class="btn main" :disabled="busy || touched.length === 0 || (fill.score.trim() !== '' && fillEarned === null)">
+          {{ count('sheet.fillGo', touched.length) }}
+        </button>
       </form>
     </SideSheet>
     <SideSheet :open="pasted !== null" :title="t('sheet.paste')" :width="640" @close="pasted = null">
       <form v-if="pasted" class="stack" @submit.prevent="takeIn">
         <p class="muted small">{{ t('sheet.pasteHint') }}</p>
         <textarea v-model="pasted.text" class="field mono" rows="5" :aria-label="t('sheet.paste')" dir="auto" />
-        <fieldset class="row wrap marks"><legend class="label">{{ t('sheet.decimal') }}</legend><label class="row"><input v-model="decimal" type="radio" value="." />{{ t('sheet.point') }}</label><label class="row"><input v-model="decimal" type="radio" value="," />{{ t('sheet.comma') }}</label></fieldset>
-        <table v-if="read.length > 0 && pasted.text.trim() !== ''" class="table"><thead><tr><th>{{ t('sheet.student') }}</th><th class="number">{{ t('desk.score') }}</th><th>{{ t('desk.remark') }}</th></tr></thead><tbody><tr v-for="one in read" :key="one.line" :class="{ bad: one.problem }"><td dir="auto">{{ nameOfId(one.studentId) || '–' }}</td><td class="number">{{ one.earned === null ? one.written || '–' : points(one.earned) }}</td><td><span v-if="one.problem" class="alarm small">{{ t(`sheet.problems.${one.problem}`, { line: one.line }) }}</span><span v-else class="lines" dir="auto">{{ one.remark ?? '' }}</span></td></tr></tbody></table>
+        <fieldset class="row wrap marks">
+          <legend class="label">{{ t('sheet.decimal') }}</legend>
+          <label class="row"><input v-model="decimal" type="radio" value="." />{{ t('sheet.point') }}</label
+          ><label class="row"><input v-model="decimal" type="radio" value="," />{{ t('sheet.comma') }}</label>
+        </fieldset>
+        <table v-if="read.length > 0 && pasted.text.trim() !== ''" class="table">
+          <thead>
+            <tr>
+              <th>{{ t('sheet.student') }}</th>
+              <th class="number">{{ t('desk.score') }}</th>
+              <th>{{ t('desk.remark') }}</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="one in read" :key="one.line" :class="{ bad: one.problem }">
+              <td dir="auto">{{ nameOfId(one.studentId) || '–' }}</td>
+              <td class="number">{{ one.earned === null ? one.written || '–' : points(one.earned) }}</td>
+              <td>
+                <span v-if="one.problem" class="alarm small">{{ t(`sheet.problems.${one.problem}`, { line: one.line }) }}</span><span
+                  v-else
+                  class="lines"
+                  dir="auto"
+                  >{{ one.remark ?? '' }}</span
+                >
+              </td>
+            </tr>
+          </tbody>
+        </table>
         <p v-if="cells.badQuotes" class="note small">{{ t('sheet.quotes') }}</p>
-        <p v-if="tooMany" class="note bad" role="alert">{{ t('sheet.outOfStep', { rows: read.length, students: rows.length - pasted.from }) }}</p>
-        <p v-else-if="read.length > 0 && without > 0 && !hasNames" class="note small">{{ count('sheet.fewer', without, { rows: read.length }) }}</p>
+        <p v-if="tooMany" class="note bad" role="alert">
+          {{ t('sheet.outOfStep', { rows: read.length, students: rows.length - pasted.from }) }}
+        </p>
+        <p v-else-if="read.length > 0 && without > 0 && !hasNames" class="note small">
+          {{ count('sheet.fewer', without, { rows: read.length }) }}
+        </p>
         <p v-if="above.length > 0" class="note small">{{ count('sheet.above', above.length, { max: points(assignment?.points ?? 0) }) }}</p>
         <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
         <button class="btn main" :disabled="busy || good.length === 0 || tooMany">{{ count('sheet.pasteGo', good.length) }}</button>
       </form>
     </SideSheet>
-    <ReturnSheet :open="returning" :held="heldRows" :name-of="(row) => name(row.student)" :zone="zone" :usual-time="null" @close="returning = false" @returned="(n) => { said = count('marking.returned', n); reload(); }" @timed="(n) => { said = count('returning.set', n); reload(); }" />
+    <ReturnSheet
+      :open="returning"
+      :held="heldRows"
+      :name-of="(row) => name(row.student)"
+      :zone="zone"
+      :usual-time="null"
+      @close="returning = false"
+      @returned="
+        (n) => {
+          said = count('marking.returned', n);
+          reload();
+        }
+      "
+      @timed="
+        (n) => {
+          said = count('returning.set', n);
+          reload();
+        }
+      "
+    />
   </LoadGate>
 </template>
 
 <style scoped>
-.sheet-table { max-inline-size: 1160px; }
-.sheet-table td { padding-block: 3px; }
-.score { inline-size: 92px; text-align: end; min-height: 32px; }
-.sheet-table td .field { min-height: 32px; }
-.remark { resize: none; field-sizing: content; padding-block: 4px; max-block-size: 8lh; display: block; }
-.absent-chip { min-height: 26px; margin-inline-start: 8px; font-size: 13px; }
-.absent .row-link { color: var(--text-3); }
-.sheet-table { table-layout: fixed; }
-.who { inline-size: 240px; }
-.is { inline-size: 226px; }
-.points { inline-size: 112px; }
-.what { inline-size: 84px; }
-.short { inline-size: 110px; }
-.mono { font-family: ui-monospace, monospace; font-size: 14px; }
-.marks { border: 0; padding: 0; margin: 0; gap: 18px; }
-.lines { white-space: pre-line; }
-.bad { background: var(--surface-alarm); }
+.sheet-table {
+  max-inline-size: 1160px;
+}
+.sheet-table td {
+  padding-block: 3px;
+}
+.score {
+  inline-size: 92px;
+  text-align: end;
+  min-height: 32px;
+}
+.sheet-table td .field {
+  min-height: 32px;
+}
+.remark {
+  resize: none;
+  field-sizing: content;
+  padding-block: 4px;
+  max-block-size: 8lh;
+  display: block;
+}
+.absent-chip {
+  min-height: 26px;
+  margin-inline-start: 8px;
+  font-size: 13px;
+}
+.absent .row-link {
+  color: var(--text-3);
+}
+.sheet-table {
+  table-layout: fixed;
+}
+.who {
+  inline-size: 240px;
+}
+.is {
+  inline-size: 226px;
+}
+.points {
+  inline-size: 112px;
+}
+.what {
+  inline-size: 84px;
+}
+.short {
+  inline-size: 110px;
+}
+.mono {
+  font-family: ui-monospace, monospace;
+  font-size: 14px;
+}
+.marks {
+  border: 0;
+  padding: 0;
+  margin: 0;
+  gap: 18px;
+}
+.lines {
+  white-space: pre-line;
+}
+.bad {
+  background: var(--surface-alarm);
+}
 </style>

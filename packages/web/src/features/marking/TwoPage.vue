@@ -17,7 +17,10 @@ const { kept } = useScope();
 const { problem, busy, attempt } = useAttempt();
 const id = computed(() => String(route.params.id));
 const { state, value, why, reload } = useLoad(async () => {
-  const [pile, seconds] = await Promise.all([ask<PileDeskReply>('GET', `/api/assignments/${id.value}/pile`), ask<SecondReply>('GET', `/api/assignments/${id.value}/seconds`)]);
+  const [pile, seconds] = await Promise.all([
+    ask<PileDeskReply>('GET', `/api/assignments/${id.value}/pile`),
+    ask<SecondReply>('GET', `/api/assignments/${id.value}/seconds`),
+  ]);
   return { assignment: pile.assignments[0]!, teachers: pile.teachers, ...seconds };
 }, [id]);
 const typed = ref<Record<string, string>>({});
@@ -25,8 +28,11 @@ const marker = computed(() => value.value?.teachers.find((one) => one.id === val
 const agree = (piece: SecondReply['pieces'][number], which: 'first' | 'second' | 'typed') =>
   attempt(async () => {
     const { row, first, second } = piece;
-    const of = which === 'first' ? first : which === 'second' ? second : { earned: parsePoints(typed.value[row.student.id] ?? ''), chosen: null };
-    await ask<DeskPieceReply>('PUT', `/api/assignments/${id.value}/pieces/${row.student.id}/agreed-score`, { body: { earned: of.chosen ? null : of.earned, chosen: of.chosen, version: row.version } });
+    const of =
+      which === 'first' ? first : which === 'second' ? second : { earned: parsePoints(typed.value[row.student.id] ?? ''), chosen: null };
+    await ask<DeskPieceReply>('PUT', `/api/assignments/${id.value}/pieces/${row.student.id}/agreed-score`, {
+      body: { earned: of.chosen ? null : of.earned, chosen: of.chosen, version: row.version },
+    });
     await reload();
   });
 const score = (earned: number | null) => (earned === null ? '–' : points(earned));
@@ -35,18 +41,66 @@ const score = (earned: number | null) => (earned === null ? '–' : points(earne
 <template>
   <LoadGate :state="state" :why="why" @retry="reload">
     <div v-if="value" class="page">
-      <div class="heading"><h1 dir="auto">{{ value.assignment.title }}</h1><span class="small grow">{{ t('two.title') }}<template v-if="marker"> · {{ t('two.by', { name: marker }) }}</template><template v-if="marker && value.open > 0"> · {{ count('two.open', value.open) }}</template></span><RouterLink class="btn" :to="{ path: `/marking/${id}`, query: kept }">{{ t('sheet.toDesk') }}</RouterLink></div>
+      <div class="heading">
+        <h1 dir="auto">{{ value.assignment.title }}</h1>
+        <span class="small grow"
+          >{{ t('two.title') }}<template v-if="marker"> · {{ t('two.by', { name: marker }) }}</template
+          ><template v-if="marker && value.open > 0"> · {{ count('two.open', value.open) }}</template></span
+        ><RouterLink class="btn" :to="{ path: `/marking/${id}`, query: kept }">{{ t('sheet.toDesk') }}</RouterLink>
+      </div>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-      <div v-if="value.pieces.length === 0" class="note stack"><p>{{ t(marker ? 'two.none' : 'two.nobody') }}</p><p class="muted">{{ t('pile.secondHint') }}</p></div>
+      <div v-if="value.pieces.length === 0" class="note stack">
+        <p>{{ t(marker ? 'two.none' : 'two.nobody') }}</p>
+        <p class="muted">{{ t('pile.secondHint') }}</p>
+      </div>
       <table v-else class="table two">
-        <thead><tr><th>{{ t('sheet.student') }}</th><th class="number">{{ t('two.first') }}</th><th class="number">{{ t('two.second') }}</th><th class="number">{{ t('two.differ') }}</th><th>{{ t('two.agree') }}</th></tr></thead>
+        <thead>
+          <tr>
+            <th>{{ t('sheet.student') }}</th>
+            <th class="number">{{ t('two.first') }}</th>
+            <th class="number">{{ t('two.second') }}</th>
+            <th class="number">{{ t('two.differ') }}</th>
+            <th>{{ t('two.agree') }}</th>
+          </tr>
+        </thead>
         <tbody>
           <tr v-for="(one, index) in value.pieces" :key="one.row.student.id">
-            <td dir="auto"><RouterLink class="row-link" :to="{ path: `/marking/${id}/${one.row.student.id}`, query: kept }">{{ one.row.nameless ? t('desk.nameless', { n: index + 1 }) : name(one.row.student) }}</RouterLink></td>
-            <td class="number"><strong>{{ score(one.first.earned) }}</strong> <span class="muted small">{{ one.first.by }}</span></td>
-            <td class="number"><strong>{{ score(one.second.earned) }}</strong> <span class="muted small">{{ one.second.by }}</span><p v-if="one.second.remark" class="small muted" dir="auto">“{{ one.second.remark }}”</p></td>
+            <td dir="auto">
+              <RouterLink class="row-link" :to="{ path: `/marking/${id}/${one.row.student.id}`, query: kept }">{{
+                one.row.nameless ? t('desk.nameless', { n: index + 1 }) : name(one.row.student)
+              }}</RouterLink>
+            </td>
+            <td class="number">
+              <strong>{{ score(one.first.earned) }}</strong> <span class="muted small">{{ one.first.by }}</span>
+            </td>
+            <td class="number">
+              <strong>{{ score(one.second.earned) }}</strong> <span class="muted small">{{ one.second.by }}</span>
+              <p v-if="one.second.remark" class="small muted" dir="auto">“{{ one.second.remark }}”</p>
+            </td>
             <td class="number">{{ one.differ === null ? '–' : points(one.differ) }}</td>
-            <td><span v-if="one.second.agreedAt !== null" class="good">{{ t('two.agreed', { n: score(one.first.earned) }) }}</span><form v-else class="row" @submit.prevent="agree(one, 'typed')"><button type="button" class="btn" :disabled="busy" @click="agree(one, 'first')">{{ score(one.first.earned) }}</button><button v-if="one.differ !== 0" type="button" class="btn" :disabled="busy" @click="agree(one, 'second')">{{ score(one.second.earned) }}</button><input v-model="typed[one.row.student.id]" class="field short" inputmode="decimal" :aria-label="t('two.agree')" :placeholder="t('two.other')" /><button class="btn" :disabled="busy || parsePoints(typed[one.row.student.id] ?? '') === null">{{ t('two.agree') }}</button></form></td>
+            <td>
+              <span v-if="one.second.agreedAt !== null" class="good">{{ t('two.agreed', { n: score(one.first.earned) }) }}</span>
+              <form v-else class="row" @submit.prevent="agree(one, 'typed')">
+                <button type="button" class="btn" :disabled="busy" @click="agree(one, 'first')">
+                  {{ score(one.first.earned) }}</button><button
+                  v-if="one.differ !== 0"
+                  type="button"
+                  class="btn"
+                  :disabled="busy"
+                  @click="agree(one, 'second')"
+                >
+                  {{ score(one.second.earned) }}</button
+                ><input
+                  v-model="typed[one.row.student.id]"
+                  class="field short"
+                  inputmode="decimal"
+                  :aria-label="t('two.agree')"
+                  :placeholder="t('two.other')"
+                /><button class="btn" :disabled="busy || parsePoints(typed[one.row.student.id] ?? '') === null">
+                  {{ t('two.agree') }}
+                </button>
+              </form>
+            </td>
           </tr>
         </tbody>
       </table>
@@ -55,6 +109,11 @@ const score = (earned: number | null) => (earned === null ? '–' : points(earne
 </template>
 
 <style scoped>
-.two { max-inline-size: 1100px; }
-.short { inline-size: 84px; min-height: 32px; }
+.two {
+  max-inline-size: 1100px;
+}
+.short {
+  inline-size: 84px;
+  min-height: 32px;
+}
 </style>

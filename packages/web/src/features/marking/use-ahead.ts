@@ -20,7 +20,10 @@ export function useAhead(fetchPiece: (address: string) => Promise<DeskPieceReply
         const piece = fetchPiece(address);
         asked.set(address, piece);
         piece.then(
-          ({ handIn }) => handIn?.files.filter((file) => kindOf(file) === 'picture').forEach((file) => (new Image().src = `/api/files/${file.id}?as=inline`)),
+          ({ handIn }) =>
+            handIn?.files
+              .filter((file) => kindOf(file) === 'picture')
+              .forEach((file) => (new Image().src = `/api/files/${file.id}?as=inline`)),
           () => asked.delete(address),
         );
       }

@@ -17,7 +17,11 @@ const status = computed(() => props.draft.status.value);
   <div class="notes">
     <p class="small muted saved" role="status">
       <span>{{ count('desk.words', words) }}</span>
-      <span v-if="status === 'saved' && draft.savedAt.value !== null">{{ savedBy ? t('piece.savedBy', { time: timeText(draft.savedAt.value, zone), name: savedBy }) : t('common.saved', { time: timeText(draft.savedAt.value, zone) }) }}</span>
+      <span v-if="status === 'saved' && draft.savedAt.value !== null">{{
+        savedBy
+          ? t('piece.savedBy', { time: timeText(draft.savedAt.value, zone), name: savedBy })
+          : t('common.saved', { time: timeText(draft.savedAt.value, zone) })
+      }}</span>
       <span v-else-if="status === 'saving' || status === 'changed'">{{ t('common.saving') }}</span>
     </p>
     <p v-if="draft.merged.value > 0 && status !== 'conflict'" class="small muted">{{ t('piece.merged') }}</p>
@@ -26,14 +30,34 @@ const status = computed(() => props.draft.status.value);
     <div v-if="status === 'conflict' && draft.other.value" class="note bad stack" role="alert">
       <p>{{ t('piece.twoTabs') }}</p>
       <div class="sheet other"><RichTextView :text="draft.other.value.text" /></div>
-      <div class="row wrap"><button type="button" class="btn" @click="draft.keepMine()">{{ t('piece.keepMine') }}</button><button type="button" class="btn" @click="draft.takeOther()">{{ t('piece.takeOther') }}</button></div>
+      <div class="row wrap">
+        <button type="button" class="btn" @click="draft.keepMine()">{{ t('piece.keepMine') }}</button><button
+          type="button"
+          class="btn"
+          @click="draft.takeOther()"
+        >
+          {{ t('piece.takeOther') }}
+        </button>
+      </div>
       <p class="small muted">{{ t('piece.bothKept') }}</p>
     </div>
   </div>
 </template>
 
 <style scoped>
-.notes > * + * { margin-block-start: 8px; }
-.saved { display: flex; justify-content: space-between; border-block-start: 1px solid var(--line-2); padding-block-start: 8px; margin-block-start: 10px; }
-.other { padding: 14px; max-height: 240px; overflow: auto; }
+.notes > * + * {
+  margin-block-start: 8px;
+}
+.saved {
+  display: flex;
+  justify-content: space-between;
+  border-block-start: 1px solid var(--line-2);
+  padding-block-start: 8px;
+  margin-block-start: 10px;
+}
+.other {
+  padding: 14px;
+  max-height: 240px;
+  overflow: auto;
+}
 </style>

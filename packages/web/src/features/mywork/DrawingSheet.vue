@@ -4,7 +4,11 @@ import type Konva from 'konva';
 import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue';
 import { useI18n } from 'vue-i18n';
 
-const props = defineProps<{ open: boolean; /** pictures of one's own to draw over */ pictures: readonly { id: string; name: string }[]; keepKey: string }>();
+const props = defineProps<{
+  open: boolean;
+  /** pictures of one's own to draw over */ pictures: readonly { id: string; name: string }[];
+  keepKey: string;
+}>();
 const emit = defineEmits<{ close: []; drawn: [File] }>();
 const { t } = useI18n();
 
@@ -15,7 +19,9 @@ const INKS = ['#14262e', '#2b7bb0', '#2f7d5b', '#d8452e', '#7a3b69', '#f4a91f'] 
 const WIDTHS = [3, 7, 16] as const;
 
 /** What was drawn, in order; undo takes the last away. */
-type Mark = { kind: 'line'; points: number[]; ink: string; width: number; erases: boolean } | { kind: 'text'; x: number; y: number; text: string; ink: string; size: number };
+type Mark =
+  | { kind: 'line'; points: number[]; ink: string; width: number; erases: boolean }
+  | { kind: 'text'; x: number; y: number; text: string; ink: string; size: number };
 interface Drawing {
   paper: string;
   marks: Mark[];
@@ -30,7 +36,10 @@ const width = ref<number>(WIDTHS[1]);
 const writing = ref<{ x: number; y: number; left: number; top: number; text: string } | null>(null);
 const writingField = ref<HTMLInputElement | null>(null);
 const sure = ref(false);
-const papers = computed(() => [...(['blank', 'squared'] as const).map((one) => ({ key: one as string, name: t(`drawing.${one}`) })), ...props.pictures.map((one) => ({ key: one.id, name: one.name }))]);
+const papers = computed(() => [
+  ...(['blank', 'squared'] as const).map((one) => ({ key: one as string, name: t(`drawing.${one}`) })),
+  ...props.pictures.map((one) => ({ key: one.id, name: one.name })),
+]);
 
 let konva: typeof Konva | null = null;
 let stage: Konva.Stage | null = null;
@@ -61,8 +70,10 @@ async function drawPaper(): Promise<void> {
   paper.destroyChildren();
   paper.add(new konva.Rect({ x: 0, y: 0, width: WIDTH, height: HEIGHT, fill: '#fffefb' }));
   if (drawing.value.paper === 'squared') {
-    for (let at = SQUARE; at < WIDTH; at += SQUARE) paper.add(new konva.Line({ points: [at, 0, at, HEIGHT], stroke: '#c9d6d8', strokeWidth: 1 }));
-    for (let at = SQUARE; at < HEIGHT; at += SQUARE) paper.add(new konva.Line({ points: [0, at, WIDTH, at], stroke: '#c9d6d8', strokeWidth: 1 }));
+    for (let at = SQUARE; at < WIDTH; at += SQUARE)
+      paper.add(new konva.Line({ points: [at, 0, at, HEIGHT], stroke: '#c9d6d8', strokeWidth: 1 }));
+    for (let at = SQUARE; at < HEIGHT; at += SQUARE)
+      paper.add(new konva.Line({ points: [0, at, WIDTH, at], stroke: '#c9d6d8', strokeWidth: 1 }));
   } else if (drawing.value.paper !== 'blank') {
     const image = await loadPicture(drawing.value.paper);
     if (image) {
@@ -74,8 +85,24 @@ async function drawPaper(): Promise<void> {
   paper.batchDraw();
 }
 function shapeOf(mark: Mark): Konva.Shape {
-  if (mark.kind === 'text') return new konva!.Text({ x: mark.x, y: mark.y, text: mark.text, fill: mark.ink, fontSize: mark.size, fontFamily: 'Atkinson Hyperlegible Next Variable, sans-serif' });
-  return new konva!.Line({ points: mark.points, stroke: mark.ink, strokeWidth: mark.width, lineCap: 'round', lineJoin: 'round', tension: 0.3, globalCompositeOperation: mark.erases ? 'destination-out' : 'source-over' });
+  if (mark.kind === 'text')
+    return new konva!.Text({
+      x: mark.x,
+      y: mark.y,
+      text: mark.text,
+      fill: mark.ink,
+      fontSize: mark.size,
+      fontFamily: 'Atkinson Hyperlegible Next Variable, sans-serif',
+    });
+  return new konva!.Line({
+    points: mark.points,
+    stroke: mark.ink,
+    strokeWidth: mark.width,
+    lineCap: 'round',
+    lineJoin: 'round',
+    tension: 0.3,
+    globalCompositeOperation: mark.erases ? 'destination-out' : 'source-over',
+  });
 }
 function drawAll(): void {
   sheet?.destroyChildren();
@@ -112,7 +139,13 @@ async function begin(): Promise<void> {
       return void nextTick(() => writingField.value?.focus());
     }
     const erases = tool.value === 'eraser';
-    const mark: Extract<Mark, { kind: 'line' }> = { kind: 'line', points: [point.x, point.y, point.x, point.y], ink: ink.value, width: erases ? width.value * 4 : width.value, erases };
+    const mark: Extract<Mark, { kind: 'line' }> = {
+      kind: 'line',
+      points: [point.x, point.y, point.x, point.y],
+      ink: ink.value,
+      width: erases ? width.value * 4 : width.value,
+      erases,
+    };
     line = { mark, shape: shapeOf(mark) as Konva.Line };
     sheet!.add(line.shape);
   });
@@ -138,7 +171,8 @@ function add(mark: Mark, draw = true): void {
 }
 function writeHere(): void {
   const text = writing.value?.text.trim();
-  if (writing.value && text) add({ kind: 'text', x: writing.value.x, y: writing.value.y, text, ink: ink.value, size: 14 + width.value * 3 });
+  if (writing.value && text)
+    add({ kind: 'text', x: writing.value.x, y: writing.value.y, text, ink: ink.value, size: 14 + width.value * 3 });
   writing.value = null;
 }
 function undo(): void {
@@ -178,14 +212,22 @@ function end(): void {
   stage = paper = sheet = null;
 }
 const pad = ref<HTMLElement | null>(null);
-watch(() => props.open, (open) => (open ? void begin() : end()), { immediate: true });
+watch(
+  () => props.open,
+  (open) => (open ? void begin() : end()),
+  { immediate: true },
+);
 // It opens below what is there already: whoever asked for it sees it, and can draw with the keyboard at once.
-watch(() => props.open, async (open) => {
-  if (!open) return;
-  await nextTick();
-  pad.value?.scrollIntoView({ block: 'start', behavior: 'instant' });
-  pad.value?.querySelector<HTMLElement>('button')?.focus({ preventScroll: true });
-}, { immediate: true });
+watch(
+  () => props.open,
+  async (open) => {
+    if (!open) return;
+    await nextTick();
+    pad.value?.scrollIntoView({ block: 'start', behavior: 'instant' });
+    pad.value?.querySelector<HTMLElement>('button')?.focus({ preventScroll: true });
+  },
+  { immediate: true },
+);
 onBeforeUnmount(end);
 function keys(event: KeyboardEvent): void {
   if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !writing.value) {
@@ -199,36 +241,126 @@ function keys(event: KeyboardEvent): void {
 <template>
   <section v-if="open" ref="pad" class="sheet pad stack" :aria-label="t('drawing.title')" @keydown="keys">
     <div class="row wrap tools" role="toolbar" :aria-label="t('drawing.tools')">
-      <button v-for="one in ['pen', 'eraser', 'text'] as const" :key="one" type="button" class="chip" :aria-pressed="tool === one" @click="tool = one">{{ t(`drawing.${one}`) }}</button>
-      <span class="row inks" role="group" :aria-label="t('drawing.ink')"><button v-for="(one, index) in INKS" :key="one" type="button" class="ink" :style="{ background: one }" :aria-label="t('drawing.inkNumber', { n: index + 1 })" :aria-pressed="ink === one" @click="ink = one" /></span>
-      <span class="row inks" role="group" :aria-label="t('drawing.width')"><button v-for="one in WIDTHS" :key="one" type="button" class="tip" :aria-label="t('drawing.widthNumber', { n: one })" :aria-pressed="width === one" @click="width = one"><i :style="{ blockSize: `${one}px`, inlineSize: `${one}px` }" /></button></span>
+      <button
+        v-for="one in ['pen', 'eraser', 'text'] as const"
+        :key="one"
+        type="button"
+        class="chip"
+        :aria-pressed="tool === one"
+        @click="tool = one"
+      >
+        {{ t(`drawing.${one}`) }}
+      </button>
+      <span class="row inks" role="group" :aria-label="t('drawing.ink')"
+        ><button
+          v-for="(one, index) in INKS"
+          :key="one"
+          type="button"
+          class="ink"
+          :style="{ background: one }"
+          :aria-label="t('drawing.inkNumber', { n: index + 1 })"
+          :aria-pressed="ink === one"
+          @click="ink = one"
+      /></span>
+      <span class="row inks" role="group" :aria-label="t('drawing.width')"
+        ><button
+          v-for="one in WIDTHS"
+          :key="one"
+          type="button"
+          class="tip"
+          :aria-label="t('drawing.widthNumber', { n: one })"
+          :aria-pressed="width === one"
+          @click="width = one"
+        >
+          <i :style="{ blockSize: `${one}px`, inlineSize: `${one}px` }" /></button
+      ></span>
       <button type="button" class="chip" :disabled="drawing.marks.length === 0" @click="undo">{{ t('drawing.undo') }}</button>
       <button type="button" class="chip" :disabled="undone.length === 0" @click="redo">{{ t('drawing.redo') }}</button>
-      <label class="row small">{{ t('drawing.paper') }}<select class="field paper-choice" :value="drawing.paper" @change="setPaper(($event.target as HTMLSelectElement).value)"><option v-for="one in papers" :key="one.key" :value="one.key">{{ one.name }}</option></select></label>
+      <label class="row small"
+        >{{ t('drawing.paper')
+        }}<select class="field paper-choice" :value="drawing.paper" @change="setPaper(($event.target as HTMLSelectElement).value)">
+          <option v-for="one in papers" :key="one.key" :value="one.key">{{ one.name }}</option>
+        </select></label
+      >
     </div>
     <div class="place">
       <div ref="place" class="surface" role="img" :aria-label="t('drawing.surface')" />
-      <form v-if="writing" class="writing" :style="{ insetInlineStart: `${writing.left}px`, insetBlockStart: `${writing.top}px` }" @submit.prevent="writeHere"><input ref="writingField" v-model="writing.text" class="field" :aria-label="t('drawing.text')" maxlength="200" dir="auto" @blur="writeHere" @keydown.esc.stop="writing = null" /></form>
+      <form
+        v-if="writing"
+        class="writing"
+        :style="{ insetInlineStart: `${writing.left}px`, insetBlockStart: `${writing.top}px` }"
+        @submit.prevent="writeHere"
+      >
+        <input
+          ref="writingField"
+          v-model="writing.text"
+          class="field"
+          :aria-label="t('drawing.text')"
+          maxlength="200"
+          dir="auto"
+          @blur="writeHere"
+          @keydown.esc.stop="writing = null"
+        />
+      </form>
     </div>
     <div class="row wrap">
       <button type="button" class="btn main" :disabled="drawing.marks.length === 0" @click="done">{{ t('drawing.keep') }}</button>
       <button type="button" class="btn" @click="emit('close')">{{ t('drawing.later') }}</button>
       <span class="grow" />
-      <button v-if="!sure" type="button" class="btn quiet" :disabled="drawing.marks.length === 0" @click="sure = true">{{ t('drawing.wipe') }}</button>
+      <button v-if="!sure" type="button" class="btn quiet" :disabled="drawing.marks.length === 0" @click="sure = true">
+        {{ t('drawing.wipe') }}
+      </button>
       <button v-else type="button" class="btn quiet alarm" @click="wipe">{{ t('drawing.wipeSure') }}</button>
     </div>
   </section>
 </template>
 
 <style scoped>
-.pad { padding: 12px 14px; }
-.inks { gap: 4px; }
-.ink, .tip { inline-size: 28px; block-size: 28px; border-radius: 6px; border: 2px solid var(--line); cursor: pointer; display: grid; place-items: center; }
-.tip { background: var(--surface); }
-.tip i { background: var(--text); border-radius: 50%; }
-.ink[aria-pressed='true'], .tip[aria-pressed='true'] { border-color: var(--text); box-shadow: 0 0 0 2px var(--focus); }
-.paper-choice { max-inline-size: 150px; min-height: 30px; }
-.place { position: relative; overflow: hidden; }
-.surface { border: 1px solid var(--line); border-radius: 4px; touch-action: none; cursor: crosshair; max-inline-size: 1202px; }
-.writing { position: absolute; inline-size: 220px; }
+.pad {
+  padding: 12px 14px;
+}
+.inks {
+  gap: 4px;
+}
+.ink,
+.tip {
+  inline-size: 28px;
+  block-size: 28px;
+  border-radius: 6px;
+  border: 2px solid var(--line);
+  cursor: pointer;
+  display: grid;
+  place-items: center;
+}
+.tip {
+  background: var(--surface);
+}
+.tip i {
+  background: var(--text);
+  border-radius: 50%;
+}
+.ink[aria-pressed='true'],
+.tip[aria-pressed='true'] {
+  border-color: var(--text);
+  box-shadow: 0 0 0 2px var(--focus);
+}
+.paper-choice {
+  max-inline-size: 150px;
+  min-height: 30px;
+}
+.place {
+  position: relative;
+  overflow: hidden;
+}
+.surface {
+  border: 1px solid var(--line);
+  border-radius: 4px;
+  touch-action: none;
+  cursor: crosshair;
+  max-inline-size: 1202px;
+}
+.writing {
+  position: absolute;
+  inline-size: 220px;
+}
 </style>

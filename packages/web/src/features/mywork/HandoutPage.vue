@@ -31,15 +31,23 @@ const zone = computed(() => line.classOf(value.value?.classId ?? '')?.zone ?? li
   <LoadGate :state="state" :why="why" @retry="reload">
     <article v-if="value" class="page stack narrow">
       <h1 dir="auto">{{ value.title }}</h1>
-      <p class="muted">{{ value.className }}<template v-if="value.unit"> · {{ value.unit }}</template> · {{ when(value.issuedAt, zone) }}</p>
+      <p class="muted">
+        {{ value.className }}<template v-if="value.unit"> · {{ value.unit }}</template> · {{ when(value.issuedAt, zone) }}
+      </p>
       <RichTextView :text="value.instructions" />
       <AttachmentList :attachments="value.attachments" :spoken="value.spoken" />
     </article>
-    <div v-else class="page"><p class="note">{{ t('missingPage.title') }}</p></div>
+    <div v-else class="page">
+      <p class="note">{{ t('missingPage.title') }}</p>
+    </div>
   </LoadGate>
 </template>
 
 <style scoped>
-.narrow { max-width: 780px; }
-h1 { overflow-wrap: anywhere; }
+.narrow {
+  max-width: 780px;
+}
+h1 {
+  overflow-wrap: anywhere;
+}
 </style>

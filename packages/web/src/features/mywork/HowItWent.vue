@@ -14,10 +14,14 @@ const WAYS: readonly Went[] = ['flowed', 'hardGoing', 'stuck'];
 const how = ref<Went | null>(null);
 const line = ref('');
 const said = ref(false);
-watch(() => props.went, (went) => {
-  how.value = went?.how ?? null;
-  line.value = went?.line ?? '';
-}, { immediate: true });
+watch(
+  () => props.went,
+  (went) => {
+    how.value = went?.how ?? null;
+    line.value = went?.line ?? '';
+  },
+  { immediate: true },
+);
 const say = (chosen: Went | null) =>
   attempt(async () => {
     how.value = chosen ?? how.value;
@@ -30,9 +34,24 @@ const say = (chosen: Went | null) =>
 
 <template>
   <div class="stack">
-    <p><strong>{{ t('went.ask') }}</strong></p>
-    <div class="row wrap" role="group" :aria-label="t('went.ask')"><button v-for="one in WAYS" :key="one" type="button" class="chip" :aria-pressed="how === one" :disabled="busy" @click="say(one)">{{ t(`went.${one}`) }}</button></div>
-    <form v-if="how" class="row" @submit.prevent="say(null)"><input v-model="line" class="field grow" maxlength="500" dir="auto" :placeholder="t('went.line')" :aria-label="t('went.line')" /><button class="btn" :disabled="busy || line.trim() === (went?.line ?? '')">{{ t('went.say') }}</button></form>
+    <p>
+      <strong>{{ t('went.ask') }}</strong>
+    </p>
+    <div class="row wrap" role="group" :aria-label="t('went.ask')">
+      <button v-for="one in WAYS" :key="one" type="button" class="chip" :aria-pressed="how === one" :disabled="busy" @click="say(one)">
+        {{ t(`went.${one}`) }}
+      </button>
+    </div>
+    <form v-if="how" class="row" @submit.prevent="say(null)">
+      <input
+        v-model="line"
+        class="field grow"
+        maxlength="500"
+        dir="auto"
+        :placeholder="t('went.line')"
+        :aria-label="t('went.line')"
+      /><button class="btn" :disabled="busy || line.trim() === (went?.line ?? '')">{{ t('went.say') }}</button>
+    </form>
     <p v-if="said" class="small muted" role="status">{{ t('went.said') }}</p>
     <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
   </div>

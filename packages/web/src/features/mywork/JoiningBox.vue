@@ -28,7 +28,12 @@ const answer = (one: MyJoining, yes: boolean) =>
       <p v-if="one.kind === 'waits'" dir="auto">{{ t('joining.youWait', { className: one.className }) }}</p>
       <template v-else>
         <p dir="auto">{{ t('joining.youAsked', { who: one.by ?? '', className: one.className }) }}</p>
-        <div class="row wrap"><button class="btn main" :disabled="busy" @click="answer(one, true)">{{ t('joining.yes', { className: one.className }) }}</button><button class="btn" :disabled="busy" @click="answer(one, false)">{{ t('joining.no') }}</button></div>
+        <div class="row wrap">
+          <button class="btn main" :disabled="busy" @click="answer(one, true)">
+            {{ t('joining.yes', { className: one.className }) }}</button><button class="btn" :disabled="busy" @click="answer(one, false)">
+            {{ t('joining.no') }}
+          </button>
+        </div>
       </template>
     </div>
     <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
@@ -36,5 +41,8 @@ const answer = (one: MyJoining, yes: boolean) =>
 </template>
 
 <style scoped>
-.box { margin-block-end: 18px; max-width: 780px; }
+.box {
+  margin-block-end: 18px;
+  max-width: 780px;
+}
 </style>

@@ -18,7 +18,14 @@ const latest = computed(() => props.requests[0] ?? null);
 /** what they asked for, as they asked it */
 const askedText = computed(() => {
   const one = latest.value;
-  return one === null ? '' : [t('requests.youAsked', { reason: one.reason }), one.wantedDue === null ? '' : t('requests.until', { when: when(one.wantedDue, props.zone) })].filter(Boolean).join(', ');
+  return one === null
+    ? ''
+    : [
+        t('requests.youAsked', { reason: one.reason }),
+        one.wantedDue === null ? '' : t('requests.until', { when: when(one.wantedDue, props.zone) }),
+      ]
+        .filter(Boolean)
+        .join(', ');
 });
 
 const send = () =>
@@ -37,14 +44,59 @@ const withdraw = (id: string) =>
 
 <template>
   <div v-if="latest || mayAsk" class="stack more">
-    <template v-if="latest && latest.state === 'waiting'"><p class="small">{{ t('requests.waiting', { when: when(latest.askedAt, zone) }) }}</p><p class="small muted" dir="auto">{{ askedText }}</p><div><button type="button" class="btn quiet" :disabled="busy" @click="withdraw(latest.id)">{{ t('requests.withdraw') }}</button></div></template>
-    <p v-else-if="latest && latest.state !== 'withdrawn'" class="small">{{ t(latest.state === 'granted' ? 'requests.granted' : 'requests.declined') }} <span v-if="latest.word" dir="auto">“{{ latest.word }}”</span> <span class="muted" dir="auto">{{ askedText }}</span></p>
+    <template v-if="latest && latest.state === 'waiting'"
+      ><p class="small">{{ t('requests.waiting', { when: when(latest.askedAt, zone) }) }}</p>
+      <p class="small muted" dir="auto">{{ askedText }}</p>
+      <div>
+        <button type="button" class="btn quiet" :disabled="busy" @click="withdraw(latest.id)">{{ t('requests.withdraw') }}</button>
+      </div></template
+    >
+    <p v-else-if="latest && latest.state !== 'withdrawn'" class="small">
+      {{ t(latest.state === 'granted' ? 'requests.granted' : 'requests.declined') }}
+      <span v-if="latest.word" dir="auto">“{{ latest.word }}”</span> <span class="muted" dir="auto">{{ askedText }}</span>
+    </p>
     <template v-if="mayAsk">
-      <div v-if="!asking"><button type="button" class="btn quiet" @click="asking = true; wanted = proposed">{{ t('requests.ask') }}</button></div>
+      <div v-if="!asking">
+        <button
+          type="button"
+          class="btn quiet"
+          @click="
+            asking = true;
+            wanted = proposed;
+          "
+        >
+          {{ t('requests.ask') }}
+        </button>
+      </div>
       <form v-else class="stack" @submit.prevent="send">
-        <div><label class="label" for="ask-why">{{ t('requests.why') }}</label><input id="ask-why" v-model="reason" class="field" required maxlength="500" dir="auto" /></div>
-        <div><span class="label">{{ t('requests.wanted') }}</span><WhenField v-model="wanted" stacked :zone="zone" :usual-time="null" :label="t('requests.wanted')" /></div>
-        <div class="row"><button class="btn main" :disabled="busy || reason.trim() === ''">{{ t('requests.send') }}</button><button type="button" class="btn quiet" @click="asking = false">{{ t('common.cancel') }}</button></div>
+        <div>
+          <label class="label" for="ask-why">{{ t('requests.why') }}</label><input
+            id="ask-why"
+            v-model="reason"
+            class="field"
+            required
+            maxlength="500"
+            dir="auto"
+          />
+        </div>
+        <div>
+          <span class="label">{{ t('requests.wanted') }}</span><WhenField
+            v-model="wanted"
+            stacked
+            :zone="zone"
+            :usual-time="null"
+            :label="t('requests.wanted')"
+          />
+        </div>
+        <div class="row">
+          <button class="btn main" :disabled="busy || reason.trim() === ''">{{ t('requests.send') }}</button><button
+            type="button"
+            class="btn quiet"
+            @click="asking = false"
+          >
+            {{ t('common.cancel') }}
+          </button>
+        </div>
       </form>
     </template>
     <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
@@ -52,5 +104,9 @@ const withdraw = (id: string) =>
 </template>
 
 <style scoped>
-.more { border-block-start: 1px solid var(--line-2); margin-block-start: 10px; padding-block-start: 8px; }
+.more {
+  border-block-start: 1px solid var(--line-2);
+  margin-block-start: 10px;
+  padding-block-start: 8px;
+}
 </style>

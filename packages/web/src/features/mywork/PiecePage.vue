@@ -64,23 +64,38 @@ const rubric = computed(() => (value.value?.scoring.by === 'rubric' ? value.valu
 const accepts = computed(() => piece.value?.accepts ?? []);
 const takesText = computed(() => accepts.value.includes('text'));
 const takesFiles = computed(() => accepts.value.some((kind) => kind !== 'text' && kind !== 'link'));
-const pictures = computed(() => (value.value?.attachments ?? []).flatMap((one) => (one.kind === 'file' && one.file.mediaType.startsWith('image/') ? [{ id: one.file.id, name: one.title || one.file.name }] : [])));
+const pictures = computed(() =>
+  (value.value?.attachments ?? []).flatMap((one) =>
+    one.kind === 'file' && one.file.mediaType.startsWith('image/') ? [{ id: one.file.id, name: one.title || one.file.name }] : [],
+  ),
+);
 
-const { uploads, add, stop, again, copyOf, resume } = useUploads({ assignmentId: id, userId, onAttached: (file) => !files.value.some((one) => one.id === file.id) && files.value.push(file) });
-watch(() => (value.value ? working.value : null), (open) => open !== null && void resume({ open }), { immediate: true });
+const { uploads, add, stop, again, copyOf, resume } = useUploads({
+  assignmentId: id,
+  userId,
+  onAttached: (file) => !files.value.some((one) => one.id === file.id) && files.value.push(file),
+});
+watch(
+  () => (value.value ? working.value : null),
+  (open) => open !== null && void resume({ open }),
+  { immediate: true },
+);
 // What a member of the group writes, or oneself on another device, comes in while one writes.
 let quiet: ReturnType<typeof setTimeout> | undefined;
 let ownSave = -Infinity;
 watch(draft.savedAt, () => (ownSave = performance.now()));
-useLive<{ talked: string[] }>(() => (value.value ? `${base}/live` : null), (event) => {
-  // What one has just saved oneself comes back as a change; it is here already.
-  if (event?.talked.length === 0 && !value.value?.team && performance.now() - ownSave < OWN_ECHO_MS) return;
-  clearTimeout(quiet);
-  quiet = setTimeout(() => {
-    beat.value += 1;
-    void reload();
-  }, 400);
-});
+useLive<{ talked: string[] }>(
+  () => (value.value ? `${base}/live` : null),
+  (event) => {
+    // What one has just saved oneself comes back as a change; it is here already.
+    if (event?.talked.length === 0 && !value.value?.team && performance.now() - ownSave < OWN_ECHO_MS) return;
+    clearTimeout(quiet);
+    quiet = setTimeout(() => {
+      beat.value += 1;
+      void reload();
+    }, 400);
+  },
+);
 
 const badLink = ref<LinkProblem | null>(null);
 function setLink(typed: string): void {
@@ -150,12 +165,21 @@ const takeBack = () =>
   });
 const sheetsBegun = computed(() => (value.value?.sheets ?? []).filter((one) => one.begun).length);
 const what = computed(() => {
-  const parts = [words.value > 0 ? count('piece.whatWords', words.value) : '', sheetsBegun.value > 0 ? count('piece.whatSheets', sheetsBegun.value) : '', files.value.length > 0 ? count('piece.whatFiles', files.value.length) : ''].filter(Boolean);
+  const parts = [
+    words.value > 0 ? count('piece.whatWords', words.value) : '',
+    sheetsBegun.value > 0 ? count('piece.whatSheets', sheetsBegun.value) : '',
+    files.value.length > 0 ? count('piece.whatFiles', files.value.length) : '',
+  ].filter(Boolean);
   return parts.length < 2 ? (parts[0] ?? '') : t('piece.and', { a: parts.slice(0, -1).join(', '), b: parts.at(-1) });
 });
 const nothing = computed(() => isBlank(draft.text.value) && files.value.length === 0 && sheetsBegun.value === 0);
 /** Something is there, but nothing of what the teacher asked for. */
-const notAskedFor = computed(() => !nothing.value && sheetsBegun.value === 0 && !hasAskedFor(accepts.value, { text: draft.text.value, files: files.value.map((file) => file.mediaType) }));
+const notAskedFor = computed(
+  () =>
+    !nothing.value &&
+    sheetsBegun.value === 0 &&
+    !hasAskedFor(accepts.value, { text: draft.text.value, files: files.value.map((file) => file.mediaType) }),
+);
 const onTheWay = computed(() => uploads.value.filter((one) => one.state !== 'refused').length);
 const pastDue = computed(() => piece.value?.window.due != null && piece.value.window.due < now());
 const others = computed(() => (value.value?.team?.members ?? []).filter((one) => one.id !== userId));
@@ -177,22 +201,65 @@ const refusalText = computed(() => {
 });
 // Leaving the page sends what is still on its way; it is kept in the browser in any case.
 onBeforeRouteLeave(() => void draft.save());
-watch(() => route.params.id, () => window.location.reload());
+watch(
+  () => route.params.id,
+  () => window.location.reload(),
+);
 </script>
 
 <template>
   <LoadGate :state="state" :why="why" @retry="reload">
-    <div v-if="value && piece" class="page columns" @dragover.prevent="dropping = working" @dragleave="dropping = false" @drop.prevent="dropped">
+    <div
+      v-if="value && piece"
+      class="page columns"
+      @dragover.prevent="dropping = working"
+      @dragleave="dropping = false"
+      @drop.prevent="dropped"
+    >
       <section class="work">
         <header class="stack head">
           <h1 dir="auto">{{ piece.title }}</h1>
-          <p class="muted"><StateWord :state="piece.state" /><template v-if="piece.lateBy > 0">, {{ t('common.late', { length: length(piece.lateBy) }) }}</template> · {{ piece.className }} · {{ value.teachers.join(', ') }}</p>
-          <p v-if="value.team"><strong dir="auto">{{ value.team.name }}</strong> <span class="muted" dir="auto">{{ t('piece.teamWith', { names: others.map(name).join(', ') }) }}</span></p>
+          <p class="muted">
+            <StateWord :state="piece.state" /><template v-if="piece.lateBy > 0"
+              >, {{ t('common.late', { length: length(piece.lateBy) }) }}</template
+            >
+            · {{ piece.className }} · {{ value.teachers.join(', ') }}
+          </p>
+          <p v-if="value.team">
+            <strong dir="auto">{{ value.team.name }}</strong>{{ ' '
+            }}<span class="muted" dir="auto">{{ t('piece.teamWith', { names: others.map(name).join(', ') }) }}</span>
+          </p>
         </header>
-        <ReturnedWork v-if="piece.returned || value.marked" :value="value" :base="base" :first-name="session.me?.givenName ?? ''" @changed="reload" />
-        <div v-if="value.sentBack && piece.state === 'sentBack'" class="note stack"><strong>{{ t('piece.sentBack', { when: when(value.sentBack.at, zone) }) }}</strong><p dir="auto">{{ value.sentBack.reason }}</p><p v-if="value.sentBack.newDue !== null">{{ t('piece.sentBackBy', { when: when(value.sentBack.newDue, zone) }) }}</p></div>
-        <div><h2 class="label-head">{{ t('piece.toDo') }}</h2><RichTextView :text="value.instructions" /><AttachmentList class="with" :attachments="value.attachments" :spoken="value.spoken" :copies="value.sheets.map((one) => one.attachmentId)" /></div>
-        <details v-if="rubric && !piece.returned" class="how"><summary>{{ t('rubric.title') }}<template v-if="rubric.name">: <span dir="auto">{{ rubric.name }}</span></template></summary><RubricView :rubric="rubric" /></details>
+        <ReturnedWork
+          v-if="piece.returned || value.marked"
+          :value="value"
+          :base="base"
+          :first-name="session.me?.givenName ?? ''"
+          @changed="reload"
+        />
+        <div v-if="value.sentBack && piece.state === 'sentBack'" class="note stack">
+          <strong>{{ t('piece.sentBack', { when: when(value.sentBack.at, zone) }) }}</strong>
+          <p dir="auto">{{ value.sentBack.reason }}</p>
+          <p v-if="value.sentBack.newDue !== null">{{ t('piece.sentBackBy', { when: when(value.sentBack.newDue, zone) }) }}</p>
+        </div>
+        <div>
+          <h2 class="label-head">{{ t('piece.toDo') }}</h2>
+          <RichTextView :text="value.instructions" /><AttachmentList
+            class="with"
+            :attachments="value.attachments"
+            :spoken="value.spoken"
+            :copies="value.sheets.map((one) => one.attachmentId)"
+          />
+        </div>
+        <details v-if="rubric && !piece.returned" class="how">
+          <summary>
+            {{ t('rubric.title')
+            }}<template v-if="rubric.name"
+              >: <span dir="auto">{{ rubric.name }}</span></template
+            >
+          </summary>
+          <RubricView :rubric="rubric" />
+        </details>
 
         <HandedIn v-if="value.handIn" :value="value" :busy="busy" @take-back="takeBack" @said="reload" @versions="showVersions" />
         <div v-else-if="refusalText" class="note stack">
@@ -202,74 +269,276 @@ watch(() => route.params.id, () => window.location.reload());
           <RichTextView v-if="may === 'closed' && words > 0" :text="draft.text.value" />
         </div>
         <div v-else-if="working" class="stack">
-          <div class="heading own-head"><h2 class="label-head grow">{{ t('piece.yourWork') }}</h2><button v-if="value.draft.version > 0 || files.length > 0 || sheetsBegun > 0" type="button" class="btn quiet" @click="showVersions">{{ t('versions.title') }}</button></div>
-          <SheetPlace v-for="sheet in value.sheets" ref="sheetPlaces" :key="sheet.attachmentId" :assignment-id="id" :user-id="userId" :sheet="sheet" :shared="value.team !== null && value.attachments.some((one) => one.id === sheet.attachmentId && one.use === 'onePerGroup')" :zone="zone" @corrected="reload" />
+          <div class="heading own-head">
+            <h2 class="label-head grow">{{ t('piece.yourWork') }}</h2>
+            <button
+              v-if="value.draft.version > 0 || files.length > 0 || sheetsBegun > 0"
+              type="button"
+              class="btn quiet"
+              @click="showVersions"
+            >
+              {{ t('versions.title') }}
+            </button>
+          </div>
+          <SheetPlace
+            v-for="sheet in value.sheets"
+            ref="sheetPlaces"
+            :key="sheet.attachmentId"
+            :assignment-id="id"
+            :user-id="userId"
+            :sheet="sheet"
+            :shared="value.team !== null && value.attachments.some((one) => one.id === sheet.attachmentId && one.use === 'onePerGroup')"
+            :zone="zone"
+            @corrected="reload"
+          />
           <div v-if="takesText" class="sheet editor-sheet">
-            <RichTextEditor :model-value="draft.text.value" tall :label="t('piece.textLabel')" :placeholder="t('piece.textPlaceholder')" @update:model-value="draft.change" />
+            <RichTextEditor
+              :model-value="draft.text.value"
+              tall
+              :label="t('piece.textLabel')"
+              :placeholder="t('piece.textPlaceholder')"
+              @update:model-value="draft.change"
+            />
             <DraftNotes :draft="draft" :zone="zone" :saved-by="value.team ? value.draft.savedBy : ''" />
           </div>
-          <div v-if="!takesText && accepts.includes('link')" class="sheet editor-sheet"><label class="label" for="work-link">{{ t('piece.link') }}</label><input id="work-link" class="field" inputmode="url" :value="plainText(draft.text.value).trim()" placeholder="https://" dir="ltr" @change="setLink(($event.target as HTMLInputElement).value)" /><p v-if="badLink" class="alarm small" role="alert">{{ t(`common.linkProblem.${badLink}`) }}</p><DraftNotes :draft="draft" :zone="zone" /></div>
-          <WorkFiles v-if="takesFiles" :accepts="accepts" :files="files" :uploads="uploads" :dropping="dropping" :keep-key="`${userId} ${id}`" :pictures="pictures" @add="add" @remove="detach" @stop="stop" @copy="copyOf" @again="again" />
-          <details v-if="rubric && value.scoring.by === 'rubric'" class="how"><summary>{{ t('selfCheck.title') }}</summary><p class="muted small">{{ t('selfCheck.hint') }}</p><ChoiceLadder v-model="selfCheck" :scoring="value.scoring" :points="null" /></details>
+          <div v-if="!takesText && accepts.includes('link')" class="sheet editor-sheet">
+            <label class="label" for="work-link">{{ t('piece.link') }}</label><input
+              id="work-link"
+              class="field"
+              inputmode="url"
+              :value="plainText(draft.text.value).trim()"
+              placeholder="https://"
+              dir="ltr"
+              @change="setLink(($event.target as HTMLInputElement).value)"
+            />
+            <p v-if="badLink" class="alarm small" role="alert">{{ t(`common.linkProblem.${badLink}`) }}</p>
+            <DraftNotes :draft="draft" :zone="zone" />
+          </div>
+          <WorkFiles
+            v-if="takesFiles"
+            :accepts="accepts"
+            :files="files"
+            :uploads="uploads"
+            :dropping="dropping"
+            :keep-key="`${userId} ${id}`"
+            :pictures="pictures"
+            @add="add"
+            @remove="detach"
+            @stop="stop"
+            @copy="copyOf"
+            @again="again"
+          />
+          <details v-if="rubric && value.scoring.by === 'rubric'" class="how">
+            <summary>{{ t('selfCheck.title') }}</summary>
+            <p class="muted small">{{ t('selfCheck.hint') }}</p>
+            <ChoiceLadder v-model="selfCheck" :scoring="value.scoring" :points="null" />
+          </details>
           <p class="muted small">{{ t('piece.teachersMayLook') }}</p>
         </div>
-        <UnsentWords v-if="!working" :draft="draft" :user-id="userId" :assignment-id="id" :titles="titles" :may-take-back="value.handIn !== null && value.mayTakeBack === null" />
-        <div v-if="!working && uploads.length > 0" class="note stack"><p>{{ t('piece.neverSent') }}</p><ul class="plain"><li v-for="one in uploads" :key="one.key" class="row"><span class="grow clip" dir="auto">{{ one.name }}</span><button type="button" class="btn quiet" @click="copyOf(one.key)">{{ t('piece.saveCopy') }}<span class="hidden-text"> {{ one.name }}</span></button><button type="button" class="btn quiet" :aria-label="t('piece.remove', { name: one.name })" @click="stop(one.key)">×</button></li></ul></div>
+        <UnsentWords
+          v-if="!working"
+          :draft="draft"
+          :user-id="userId"
+          :assignment-id="id"
+          :titles="titles"
+          :may-take-back="value.handIn !== null && value.mayTakeBack === null"
+        />
+        <div v-if="!working && uploads.length > 0" class="note stack">
+          <p>{{ t('piece.neverSent') }}</p>
+          <ul class="plain">
+            <li v-for="one in uploads" :key="one.key" class="row">
+              <span class="grow clip" dir="auto">{{ one.name }}</span><button type="button" class="btn quiet" @click="copyOf(one.key)">
+                {{ t('piece.saveCopy') }}<span class="hidden-text"> {{ one.name }}</span></button
+              ><button type="button" class="btn quiet" :aria-label="t('piece.remove', { name: one.name })" @click="stop(one.key)">×</button>
+            </li>
+          </ul>
+        </div>
         <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       </section>
       <aside class="stack">
         <section class="sheet dates">
           <h2>{{ t('piece.dates') }}</h2>
           <dl class="receipt">
-            <template v-if="piece.againBy !== null"><dt>{{ t('piece.againBy') }}</dt><dd class="strong">{{ when(piece.againBy, zone) }}</dd></template>
-            <template v-for="field in ['opens', 'due', 'closes'] as const" :key="field"><template v-if="piece.window[field] !== null"><dt>{{ t(`compose.${field}`) }}</dt><dd :class="{ strong: field === 'due' && piece.againBy === null }">{{ when(piece.window[field]!, zone) }}</dd></template></template>
-            <template v-if="piece.window.due === null"><dt>{{ t('compose.due') }}</dt><dd>{{ t('common.noDue') }}</dd></template>
-            <dt>{{ t('desk.score') }}</dt><dd>{{ piece.points === null ? t('work.words') : t('assignment.outOf', { n: points(piece.points) }) }}</dd>
-            <template v-if="value.rounds !== null"><dt>{{ t('piece.rounds') }}</dt><dd>{{ value.rounds }}</dd></template>
+            <template v-if="piece.againBy !== null"
+              ><dt>{{ t('piece.againBy') }}</dt>
+              <dd class="strong">{{ when(piece.againBy, zone) }}</dd></template
+            >
+            <template v-for="field in ['opens', 'due', 'closes'] as const" :key="field"
+              ><template v-if="piece.window[field] !== null"
+                ><dt>{{ t(`compose.${field}`) }}</dt>
+                <dd :class="{ strong: field === 'due' && piece.againBy === null }">{{ when(piece.window[field]!, zone) }}</dd></template
+              ></template
+            >
+            <template v-if="piece.window.due === null"
+              ><dt>{{ t('compose.due') }}</dt>
+              <dd>{{ t('common.noDue') }}</dd></template
+            >
+            <dt>{{ t('desk.score') }}</dt>
+            <dd>{{ piece.points === null ? t('work.words') : t('assignment.outOf', { n: points(piece.points) }) }}</dd>
+            <template v-if="value.rounds !== null"
+              ><dt>{{ t('piece.rounds') }}</dt>
+              <dd>{{ value.rounds }}</dd></template
+            >
           </dl>
-          <MoreTime :assignment-id="id" :requests="value.requests" :may-ask="value.mayAsk" :proposed="value.proposedDue" :zone="zone" @changed="reload" />
-          <details v-if="value.trail.length > 0" class="why"><summary>{{ t('piece.why') }}</summary><p v-for="one in trail.sentences(value.trail, zone)" :key="one" class="small">{{ one }}</p></details>
+          <MoreTime
+            :assignment-id="id"
+            :requests="value.requests"
+            :may-ask="value.mayAsk"
+            :proposed="value.proposedDue"
+            :zone="zone"
+            @changed="reload"
+          />
+          <details v-if="value.trail.length > 0" class="why">
+            <summary>{{ t('piece.why') }}</summary>
+            <p v-for="one in trail.sentences(value.trail, zone)" :key="one" class="small">{{ one }}</p>
+          </details>
         </section>
         <section v-if="working" class="sheet dates stack">
           <p v-if="nothing" class="muted">{{ t('piece.notEnough') }}</p>
           <p v-else>{{ t(value.team ? 'piece.handInTeam' : 'piece.handInWhat', { what }) }}</p>
-          <p v-if="notAskedFor" class="note">{{ t('piece.notAskedFor', { kinds: accepts.map((kind) => t(`compose.kinds.${kind}`)).join(', ') }) }}</p>
+          <p v-if="notAskedFor" class="note">
+            {{ t('piece.notAskedFor', { kinds: accepts.map((kind) => t(`compose.kinds.${kind}`)).join(', ') }) }}
+          </p>
           <template v-if="value.lateNow">
-            <p class="alarm"><strong>{{ t(value.lateNow.grows ? 'piece.lateNow' : 'piece.lateKept', { length: length(value.lateNow.lateBy) }) }}</strong></p>
-            <p class="small">{{ value.lateNow.takenOff > 0 ? t('piece.lateCost', { n: unmilli(value.lateNow.takenOff), max: points(piece.points ?? 0) }) : t('piece.lateFree') }}</p>
+            <p class="alarm">
+              <strong>{{ t(value.lateNow.grows ? 'piece.lateNow' : 'piece.lateKept', { length: length(value.lateNow.lateBy) }) }}</strong>
+            </p>
+            <p class="small">
+              {{
+                value.lateNow.takenOff > 0
+                  ? t('piece.lateCost', { n: unmilli(value.lateNow.takenOff), max: points(piece.points ?? 0) })
+                  : t('piece.lateFree')
+              }}
+            </p>
           </template>
           <p v-else-if="piece.window.due !== null && !pastDue" class="good">{{ t('piece.onTime') }}</p>
           <p v-if="onTheWay > 0" class="small">{{ count('piece.onTheWay', onTheWay) }}</p>
-          <button type="button" class="btn main wide" :disabled="busy || nothing || onTheWay > 0" @click="handIn">{{ t(value.team ? 'piece.handInAll' : 'piece.handIn') }}</button>
+          <button type="button" class="btn main wide" :disabled="busy || nothing || onTheWay > 0" @click="handIn">
+            {{ t(value.team ? 'piece.handInAll' : 'piece.handIn') }}
+          </button>
         </section>
       </aside>
-      <section class="talk-place"><h2 class="label-head">{{ t('talk.title') }}<span v-if="piece.unread > 0" class="unread">{{ count('talk.unread', piece.unread) }}</span></h2><ConversationBox :address="base" :readers="value.teachers.join(', ')" :zone="zone" :beat="beat" @read="piece.unread = 0" /></section>
+      <section class="talk-place">
+        <h2 class="label-head">
+          {{ t('talk.title') }}<span v-if="piece.unread > 0" class="unread">{{ count('talk.unread', piece.unread) }}</span>
+        </h2>
+        <ConversationBox :address="base" :readers="value.teachers.join(', ')" :zone="zone" :beat="beat" @read="piece.unread = 0" />
+      </section>
     </div>
-    <VersionsSheet :open="versions !== null" :versions="versions ?? []" :address="`${base}/versions`" :zone="zone" :may-restore="working" :draft-saved-at="value?.draft.savedAt ?? null" :receipts="`/work/${id}/receipt`" @close="versions = null" @restored="restored" />
+    <VersionsSheet
+      :open="versions !== null"
+      :versions="versions ?? []"
+      :address="`${base}/versions`"
+      :zone="zone"
+      :may-restore="working"
+      :draft-saved-at="value?.draft.savedAt ?? null"
+      :receipts="`/work/${id}/receipt`"
+      @close="versions = null"
+      @restored="restored"
+    />
   </LoadGate>
 </template>
 
 <style scoped>
-.columns { display: grid; grid-template-columns: minmax(0, 1fr) 316px; gap: 28px; max-width: 1180px; align-items: start; }
-.work > * + * { margin-block-start: 20px; }
-.with { margin-block-start: 14px; }
-.how summary { cursor: pointer; font-weight: 600; margin-block-end: 8px; }
-.head h1 { font-size: 28px; overflow-wrap: anywhere; }
-.head > * + * { margin-block-start: 4px; }
-.label-head { font-size: 15px; color: var(--text-2); margin-block-end: 6px; }
-.own-head { margin-block-end: 0; align-items: center; }
-.receipt { display: grid; grid-template-columns: auto 1fr; gap: 4px 16px; margin: 0; }
-.receipt dt { color: var(--text-3); }
-.receipt dd { margin: 0; }
-.strong { font-weight: 700; }
-.editor-sheet { padding: 12px 22px 10px; }
-.dates { padding: 16px 18px; }
-.dates h2 { font-size: 16px; margin-block-end: 8px; }
-.why { margin-block-start: 10px; }
-.why summary { cursor: pointer; }
-.wide { width: 100%; min-height: 42px; }
-aside { grid-row: 1 / span 2; grid-column: 2; position: sticky; inset-block-start: 14px; }
-.talk-place { border-block-start: 1px solid var(--line); padding-block-start: 14px; max-width: 720px; }
-.unread { margin-inline-start: 10px; padding: 1px 9px; border-radius: 10px; background: var(--surface-now); color: var(--text); font-size: 13px; }
-@media (max-width: 900px) { .columns { grid-template-columns: minmax(0, 1fr); } aside { grid-row: auto; grid-column: auto; position: static; } .editor-sheet { padding-inline: 14px; } }
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 316px;
+  gap: 28px;
+  max-width: 1180px;
+  align-items: start;
+}
+.work > * + * {
+  margin-block-start: 20px;
+}
+.with {
+  margin-block-start: 14px;
+}
+.how summary {
+  cursor: pointer;
+  font-weight: 600;
+  margin-block-end: 8px;
+}
+.head h1 {
+  font-size: 28px;
+  overflow-wrap: anywhere;
+}
+.head > * + * {
+  margin-block-start: 4px;
+}
+.label-head {
+  font-size: 15px;
+  color: var(--text-2);
+  margin-block-end: 6px;
+}
+.own-head {
+  margin-block-end: 0;
+  align-items: center;
+}
+.receipt {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 4px 16px;
+  margin: 0;
+}
+.receipt dt {
+  color: var(--text-3);
+}
+.receipt dd {
+  margin: 0;
+}
+.strong {
+  font-weight: 700;
+}
+.editor-sheet {
+  padding: 12px 22px 10px;
+}
+.dates {
+  padding: 16px 18px;
+}
+.dates h2 {
+  font-size: 16px;
+  margin-block-end: 8px;
+}
+.why {
+  margin-block-start: 10px;
+}
+.why summary {
+  cursor: pointer;
+}
+.wide {
+  width: 100%;
+  min-height: 42px;
+}
+aside {
+  grid-row: 1 / span 2;
+  grid-column: 2;
+  position: sticky;
+  inset-block-start: 14px;
+}
+.talk-place {
+  border-block-start: 1px solid var(--line);
+  padding-block-start: 14px;
+  max-width: 720px;
+}
+.unread {
+  margin-inline-start: 10px;
+  padding: 1px 9px;
+  border-radius: 10px;
+  background: var(--surface-now);
+  color: var(--text);
+  font-size: 13px;
+}
+@media (max-width: 900px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  aside {
+    grid-row: auto;
+    grid-column: auto;
+    position: static;
+  }
+  .editor-sheet {
+    padding-inline: 14px;
+  }
+}
 </style>

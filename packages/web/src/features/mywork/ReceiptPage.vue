@@ -47,32 +47,105 @@ async function check(event: Event): Promise<void> {
       <article v-else class="sheet paper stack">
         <h1 dir="auto">{{ t('piece.receiptTitle', { title: value.handIn.receivedFor }) }}</h1>
         <dl class="facts">
-          <dt>{{ t('assignment.columns.student') }}</dt><dd dir="auto">{{ value.team ? value.team.members.map((one) => `${one.givenName} ${one.familyName}`).join(', ') : `${session.me?.givenName} ${session.me?.familyName}` }}</dd>
-          <template v-if="value.team"><dt>{{ t('piece.receiptBy') }}</dt><dd dir="auto">{{ value.handIn.by }}</dd></template>
-          <dt>{{ t('plan.class') }}</dt><dd>{{ value.piece.className }}</dd>
-          <dt>{{ t('piece.receiptTime') }}</dt><dd>{{ whenText(value.handIn.at, value.piece.zone) }} ({{ value.piece.zone }})</dd>
-          <dt>{{ t('piece.receiptVersion') }}</dt><dd>{{ value.handIn.version }}</dd>
-          <dt>{{ t('piece.receiptCode') }}</dt><dd><strong>{{ value.handIn.receipt }}</strong></dd>
-          <dt>{{ t('compose.kinds.text') }}</dt><dd>{{ count('desk.words', wordCount(value.handIn.text)) }}<span v-if="value.handIn.textFingerprint" class="fingerprint block">{{ value.handIn.textFingerprint }}</span></dd>
-          <template v-for="one in value.handIn.sheets" :key="one.attachmentId"><dt dir="auto">{{ one.title }}</dt><dd>{{ count('desk.words', writtenWords(one.text)) }}<span class="fingerprint block">{{ one.fingerprint }}</span></dd></template>
-          <template v-for="file in value.handIn.files" :key="file.id"><dt dir="auto">{{ file.name }}</dt><dd class="fingerprint">{{ t('piece.receiptFingerprint') }} SHA-256<br />{{ file.fingerprint }}</dd></template>
+          <dt>{{ t('assignment.columns.student') }}</dt>
+          <dd dir="auto">
+            {{
+              value.team
+                ? value.team.members.map((one) => `${one.givenName} ${one.familyName}`).join(', ')
+                : `${session.me?.givenName} ${session.me?.familyName}`
+            }}
+          </dd>
+          <template v-if="value.team"
+            ><dt>{{ t('piece.receiptBy') }}</dt>
+            <dd dir="auto">{{ value.handIn.by }}</dd></template
+          >
+          <dt>{{ t('plan.class') }}</dt>
+          <dd>{{ value.piece.className }}</dd>
+          <dt>{{ t('piece.receiptTime') }}</dt>
+          <dd>{{ whenText(value.handIn.at, value.piece.zone) }} ({{ value.piece.zone }})</dd>
+          <dt>{{ t('piece.receiptVersion') }}</dt>
+          <dd>{{ value.handIn.version }}</dd>
+          <dt>{{ t('piece.receiptCode') }}</dt>
+          <dd>
+            <strong>{{ value.handIn.receipt }}</strong>
+          </dd>
+          <dt>{{ t('compose.kinds.text') }}</dt>
+          <dd>
+            {{ count('desk.words', wordCount(value.handIn.text))
+            }}<span v-if="value.handIn.textFingerprint" class="fingerprint block">{{ value.handIn.textFingerprint }}</span>
+          </dd>
+          <template v-for="one in value.handIn.sheets" :key="one.attachmentId"
+            ><dt dir="auto">{{ one.title }}</dt>
+            <dd>
+              {{ count('desk.words', writtenWords(one.text)) }}<span class="fingerprint block">{{ one.fingerprint }}</span>
+            </dd></template
+          >
+          <template v-for="file in value.handIn.files" :key="file.id"
+            ><dt dir="auto">{{ file.name }}</dt>
+            <dd class="fingerprint">{{ t('piece.receiptFingerprint') }} SHA-256<br />{{ file.fingerprint }}</dd></template
+          >
         </dl>
-        <section class="no-print check stack"><h2>{{ t('piece.check') }}</h2><p class="muted small">{{ t('piece.checkHint') }}</p><div><label class="btn pick">{{ t('piece.checkChoose') }}<input class="hidden-text" type="file" multiple @change="check" /></label></div><ul v-if="checked.length > 0" class="plain" role="status"><li v-for="one in checked" :key="one.name" :class="one.same ? 'good' : 'alarm'" dir="auto">{{ one.same ? t('piece.checkSame', { name: one.name, handed: one.same }) : t('piece.checkOther', { name: one.name }) }}</li></ul></section>
-        <div class="row no-print"><button class="btn main" @click="print">{{ t('piece.print') }}</button><RouterLink class="btn" :to="`/work/${id}`">{{ t('common.close') }}</RouterLink></div>
+        <section class="no-print check stack">
+          <h2>{{ t('piece.check') }}</h2>
+          <p class="muted small">{{ t('piece.checkHint') }}</p>
+          <div>
+            <label class="btn pick">{{ t('piece.checkChoose') }}<input class="hidden-text" type="file" multiple @change="check" /></label>
+          </div>
+          <ul v-if="checked.length > 0" class="plain" role="status">
+            <li v-for="one in checked" :key="one.name" :class="one.same ? 'good' : 'alarm'" dir="auto">
+              {{ one.same ? t('piece.checkSame', { name: one.name, handed: one.same }) : t('piece.checkOther', { name: one.name }) }}
+            </li>
+          </ul>
+        </section>
+        <div class="row no-print">
+          <button class="btn main" @click="print">{{ t('piece.print') }}</button><RouterLink class="btn" :to="`/work/${id}`">{{
+            t('common.close')
+          }}</RouterLink>
+        </div>
       </article>
     </div>
   </LoadGate>
 </template>
 
 <style scoped>
-.paper { max-width: 640px; margin-inline: auto; padding: 28px 32px; }
-.paper h1 { overflow-wrap: anywhere; }
-.facts { display: grid; grid-template-columns: minmax(110px, auto) 1fr; gap: 8px 20px; margin-block-end: 0; }
-.facts dt { color: var(--text-3); overflow-wrap: anywhere; }
-.facts dd { margin: 0; }
-.fingerprint { font: 13px/1.4 ui-monospace, monospace; overflow-wrap: anywhere; }
-.block { display: block; }
-.check { border-block-start: 1px solid var(--line); padding-block-start: 14px; }
-.check h2 { font-size: 16px; }
-.pick:focus-within { outline: 3px solid var(--focus); }
+.paper {
+  max-width: 640px;
+  margin-inline: auto;
+  padding: 28px 32px;
+}
+.paper h1 {
+  overflow-wrap: anywhere;
+}
+.facts {
+  display: grid;
+  grid-template-columns: minmax(110px, auto) 1fr;
+  gap: 8px 20px;
+  margin-block-end: 0;
+}
+.facts dt {
+  color: var(--text-3);
+  overflow-wrap: anywhere;
+}
+.facts dd {
+  margin: 0;
+}
+.fingerprint {
+  font:
+    13px/1.4 ui-monospace,
+    monospace;
+  overflow-wrap: anywhere;
+}
+.block {
+  display: block;
+}
+.check {
+  border-block-start: 1px solid var(--line);
+  padding-block-start: 14px;
+}
+.check h2 {
+  font-size: 16px;
+}
+.pick:focus-within {
+  outline: 3px solid var(--focus);
+}
 </style>

@@ -19,17 +19,40 @@ const returned = computed(() => piece.value.returned);
 const zone = computed(() => piece.value.zone);
 const rubric = computed(() => (props.value.scoring.by === 'rubric' ? props.value.scoring.rubric : null));
 const chosen = computed(() => returned.value?.chosen ?? null);
-const word = computed(() => (chosen.value?.by === 'words' ? chosen.value.word : chosen.value?.by === 'done' ? t(chosen.value.done ? 'desk.done' : 'desk.notDone') : null));
+const word = computed(() =>
+  chosen.value?.by === 'words'
+    ? chosen.value.word
+    : chosen.value?.by === 'done'
+      ? t(chosen.value.done ? 'desk.done' : 'desk.notDone')
+      : null,
+);
 const voices = computed(() => props.value.feedbackFiles.filter((file) => file.kind === 'voice'));
 const files = computed(() => props.value.feedbackFiles.filter((file) => file.kind === 'file'));
-const words = computed(() => (rubric.value?.criteria ?? []).flatMap((criterion) => (returned.value?.words[criterion.id] ? [{ name: criterion.name, text: returned.value.words[criterion.id]! }] : [])));
+const words = computed(() =>
+  (rubric.value?.criteria ?? []).flatMap((criterion) =>
+    returned.value?.words[criterion.id] ? [{ name: criterion.name, text: returned.value.words[criterion.id]! }] : [],
+  ),
+);
 const scored = computed(() => (returned.value?.earned == null ? null : returned.value.earned - (returned.value.adjust?.by ?? 0)));
 const signed = (milli: number) => `${milli < 0 ? '−' : '+'}${points(Math.abs(milli))}`;
 /** what the levels add up to, where the assignment is out of something else */
 const scaled = computed(() => {
   const max = rubric.value ? rubricMax(rubric.value) : 0;
-  if (!rubric.value || chosen.value?.by !== 'rubric' || piece.value.points === null || max === 0 || max === piece.value.points || scored.value === null) return '';
-  return t('returned.scaled', { a: points(rubricScore(rubric.value, max, chosen.value.choices).earned), b: points(max), n: points(scored.value), max: points(piece.value.points) });
+  if (
+    !rubric.value ||
+    chosen.value?.by !== 'rubric' ||
+    piece.value.points === null ||
+    max === 0 ||
+    max === piece.value.points ||
+    scored.value === null
+  )
+    return '';
+  return t('returned.scaled', {
+    a: points(rubricScore(rubric.value, max, chosen.value.choices).earned),
+    b: points(max),
+    n: points(scored.value),
+    max: points(piece.value.points),
+  });
 });
 /** How the score came about, one step a line; nothing where there is nothing to explain. */
 const steps = computed(() => {
@@ -37,9 +60,18 @@ const steps = computed(() => {
   if (!got || got.effective === null) return [];
   return [
     scaled.value,
-    got.adjust && scored.value !== null ? t('returned.adjusted', { base: points(scored.value), by: signed(got.adjust.by), reason: got.adjust.reason }) : '',
-    got.rounds.length > 0 && got.counted !== null ? t(`returned.rounds.${props.value.roundRule}`, { all: [...got.rounds, ...(got.earned === null ? [] : [got.earned])].map(points).join(', '), n: points(got.counted) }) : '',
-    got.takenOff > 0 && got.counted !== null ? t('returned.late', { counted: points(got.counted), off: points(got.takenOff), length: length(piece.value.lateBy) }) : '',
+    got.adjust && scored.value !== null
+      ? t('returned.adjusted', { base: points(scored.value), by: signed(got.adjust.by), reason: got.adjust.reason })
+      : '',
+    got.rounds.length > 0 && got.counted !== null
+      ? t(`returned.rounds.${props.value.roundRule}`, {
+          all: [...got.rounds, ...(got.earned === null ? [] : [got.earned])].map(points).join(', '),
+          n: points(got.counted),
+        })
+      : '',
+    got.takenOff > 0 && got.counted !== null
+      ? t('returned.late', { counted: points(got.counted), off: points(got.takenOff), length: length(piece.value.lateBy) })
+      : '',
   ].filter(Boolean);
 });
 const acts: NoteActs = {
@@ -68,45 +100,185 @@ const send = () =>
 <template>
   <div class="stack">
     <div v-if="returned" class="sheet returned stack" role="region" :aria-label="t('piece.returned')">
-      <div class="row wrap"><h2 class="grow">{{ t('piece.returned') }}</h2><strong v-if="word" class="result" dir="auto">{{ word }}</strong><strong v-if="returned.effective !== null && piece.points !== null" class="result">{{ t('piece.returnedScore', { n: points(returned.effective), max: points(piece.points) }) }}</strong></div>
+      <div class="row wrap">
+        <h2 class="grow">{{ t('piece.returned') }}</h2>
+        <strong v-if="word" class="result" dir="auto">{{ word }}</strong><strong
+          v-if="returned.effective !== null && piece.points !== null"
+          class="result"
+          >{{ t('piece.returnedScore', { n: points(returned.effective), max: points(piece.points) }) }}</strong
+        >
+      </div>
       <p v-for="step in steps" :key="step" class="muted small">{{ step }}</p>
       <RichTextView v-if="!isBlank(returned.remark)" class="remark" :text="returned.remark" />
-      <audio v-for="file in voices" :key="file.id" controls preload="none" :src="`/api/files/${file.id}?as=inline`" :aria-label="t('voice.remark')" />
-      <p v-if="isBlank(returned.remark) && voices.length === 0 && value.notes.length === 0 && words.length === 0" class="muted">{{ t('piece.noRemark') }}</p>
-      <dl v-if="words.length > 0" class="criteria"><template v-for="one in words" :key="one.name"><dt dir="auto">{{ one.name }}</dt><dd dir="auto">{{ one.text }}</dd></template></dl>
-      <ul v-if="files.length > 0" class="plain"><li v-for="file in files" :key="file.id"><a :href="`/api/files/${file.id}`" download dir="auto">{{ file.name }}</a> <span class="muted small">{{ t('piece.feedbackFile') }}</span></li></ul>
-      <div v-for="one in value.questions" :key="one.id" class="small asked"><p dir="auto"><strong>{{ t('questions.youAsked') }}</strong> “{{ one.text }}” <span class="muted">{{ when(one.at, zone) }}</span></p><p v-if="one.answer !== null" dir="auto"><strong>{{ one.answeredBy }}:</strong> {{ one.answer }}</p><p v-else class="muted">{{ t('questions.waiting') }}</p></div>
+      <audio
+        v-for="file in voices"
+        :key="file.id"
+        controls
+        preload="none"
+        :src="`/api/files/${file.id}?as=inline`"
+        :aria-label="t('voice.remark')"
+      />
+      <p v-if="isBlank(returned.remark) && voices.length === 0 && value.notes.length === 0 && words.length === 0" class="muted">
+        {{ t('piece.noRemark') }}
+      </p>
+      <dl v-if="words.length > 0" class="criteria">
+        <template v-for="one in words" :key="one.name"
+          ><dt dir="auto">{{ one.name }}</dt>
+          <dd dir="auto">{{ one.text }}</dd></template
+        >
+      </dl>
+      <ul v-if="files.length > 0" class="plain">
+        <li v-for="file in files" :key="file.id">
+          <a :href="`/api/files/${file.id}`" download dir="auto">{{ file.name }}</a>{{ ' '
+          }}<span class="muted small">{{ t('piece.feedbackFile') }}</span>
+        </li>
+      </ul>
+      <div v-for="one in value.questions" :key="one.id" class="small asked">
+        <p dir="auto">
+          <strong>{{ t('questions.youAsked') }}</strong> “{{ one.text }}” <span class="muted">{{ when(one.at, zone) }}</span>
+        </p>
+        <p v-if="one.answer !== null" dir="auto">
+          <strong>{{ one.answeredBy }}:</strong> {{ one.answer }}
+        </p>
+        <p v-else class="muted">{{ t('questions.waiting') }}</p>
+      </div>
       <template v-if="value.mayQuestion">
-        <form v-if="asking" class="stack" @submit.prevent="send"><label class="label" for="question">{{ t('questions.about') }}</label><textarea id="question" v-model="question" class="field" rows="3" maxlength="2000" required dir="auto" /><div class="row"><button class="btn" :disabled="busy || question.trim() === ''">{{ t('questions.send') }}</button><button type="button" class="btn quiet" @click="asking = false">{{ t('common.cancel') }}</button></div></form>
-        <div v-else><button type="button" class="btn" @click="asking = true">{{ t('questions.ask') }}</button></div>
+        <form v-if="asking" class="stack" @submit.prevent="send">
+          <label class="label" for="question">{{ t('questions.about') }}</label><textarea
+            id="question"
+            v-model="question"
+            class="field"
+            rows="3"
+            maxlength="2000"
+            required
+            dir="auto"
+          />
+          <div class="row">
+            <button class="btn" :disabled="busy || question.trim() === ''">{{ t('questions.send') }}</button><button
+              type="button"
+              class="btn quiet"
+              @click="asking = false"
+            >
+              {{ t('common.cancel') }}
+            </button>
+          </div>
+        </form>
+        <div v-else>
+          <button type="button" class="btn" @click="asking = true">{{ t('questions.ask') }}</button>
+        </div>
       </template>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
     </div>
-    <details v-if="rubric && returned" class="how" open><summary>{{ t('rubric.title') }}<template v-if="rubric.name">: <span dir="auto">{{ rubric.name }}</span></template></summary><RubricView :rubric="rubric" :choices="chosen?.by === 'rubric' ? chosen.choices : null" /></details>
-    <section v-if="value.reviews.length > 0" class="sheet reviews"><h2>{{ t('review.received') }}</h2><article v-for="one in value.reviews" :key="one.number"><h3>{{ t('review.reviewerN', { n: one.number }) }}</h3><p dir="auto">{{ one.text }}</p><RubricView v-if="rubric && Object.keys(one.choices).length > 0" :rubric="rubric" :choices="one.choices" /></article></section>
+    <details v-if="rubric && returned" class="how" open>
+      <summary>
+        {{ t('rubric.title')
+        }}<template v-if="rubric.name"
+          >: <span dir="auto">{{ rubric.name }}</span></template
+        >
+      </summary>
+      <RubricView :rubric="rubric" :choices="chosen?.by === 'rubric' ? chosen.choices : null" />
+    </details>
+    <section v-if="value.reviews.length > 0" class="sheet reviews">
+      <h2>{{ t('review.received') }}</h2>
+      <article v-for="one in value.reviews" :key="one.number">
+        <h3>{{ t('review.reviewerN', { n: one.number }) }}</h3>
+        <p dir="auto">{{ one.text }}</p>
+        <RubricView v-if="rubric && Object.keys(one.choices).length > 0" :rubric="rubric" :choices="one.choices" />
+      </article>
+    </section>
     <section v-if="value.marked && (value.notes.length > 0 || returned)" class="marked">
-      <div class="row wrap"><h2 class="grow">{{ t('returned.yourWork') }}</h2><template v-if="value.notes.length > 0"><span class="small muted">{{ count('returned.notes', value.notes.length) }}<template v-if="open > 0"> · {{ t('returned.open', { n: open }) }}</template></span><button type="button" class="btn quiet" :aria-pressed="asList" @click="asList = !asList">{{ t(asList ? 'returned.inPlace' : 'returned.asList') }}</button></template></div>
-      <ol v-if="asList" class="plain list"><li v-for="note in value.notes" :key="note.id" :class="{ done: note.settledAt !== null }"><label class="row"><input type="checkbox" :checked="note.settledAt !== null" @change="acts.settle!(note.id, note.settledAt === null)" /><span dir="auto"><span v-if="note.place.kind === 'text'" class="muted">“{{ note.place.quote }}” </span>{{ note.text || t('notes.penOnly') }}</span></label></li></ol>
-      <NotedWork v-else :hand-in="value.marked" :notes="value.notes" :acts="acts" :zone="zone" :first-name="firstName" keep-key="jolly-none" />
+      <div class="row wrap">
+        <h2 class="grow">{{ t('returned.yourWork') }}</h2>
+        <template v-if="value.notes.length > 0"
+          ><span class="small muted"
+            >{{ count('returned.notes', value.notes.length)
+            }}<template v-if="open > 0"> · {{ t('returned.open', { n: open }) }}</template></span
+          ><button type="button" class="btn quiet" :aria-pressed="asList" @click="asList = !asList">
+            {{ t(asList ? 'returned.inPlace' : 'returned.asList') }}
+          </button></template
+        >
+      </div>
+      <ol v-if="asList" class="plain list">
+        <li v-for="note in value.notes" :key="note.id" :class="{ done: note.settledAt !== null }">
+          <label class="row"
+            ><input type="checkbox" :checked="note.settledAt !== null" @change="acts.settle!(note.id, note.settledAt === null)" /><span
+              dir="auto"
+              ><span v-if="note.place.kind === 'text'" class="muted">“{{ note.place.quote }}” </span
+              >{{ note.text || t('notes.penOnly') }}</span
+            ></label
+          >
+        </li>
+      </ol>
+      <NotedWork
+        v-else
+        :hand-in="value.marked"
+        :notes="value.notes"
+        :acts="acts"
+        :zone="zone"
+        :first-name="firstName"
+        keep-key="jolly-none"
+      />
     </section>
   </div>
 </template>
 
 <style scoped>
-.returned { padding: 18px 20px; border-inline-start: 6px solid var(--flag-returned); }
-.result { font: 650 22px var(--font-head); }
-.remark { font-family: var(--font-read); font-size: 17px; max-width: 70ch; }
-audio { inline-size: min(100%, 420px); }
-.criteria { display: grid; grid-template-columns: auto 1fr; gap: 3px 14px; margin: 0; }
-.criteria dt { font-weight: 650; }
-.criteria dd { margin: 0; }
-.asked { border-block-start: 1px solid var(--line-2); padding-block-start: 8px; }
-.reviews { padding: 14px 20px; }
-.reviews article + article { border-block-start: 1px solid var(--line-2); margin-block-start: 8px; padding-block-start: 8px; }
-h3 { font-size: 15px; }
-.marked > .row { margin-block-end: 8px; }
-.list li { padding-block: 6px; border-block-end: 1px solid var(--line-2); }
-.list .row { align-items: flex-start; }
-.done { color: var(--text-3); }
-.how summary { cursor: pointer; }
+.returned {
+  padding: 18px 20px;
+  border-inline-start: 6px solid var(--flag-returned);
+}
+.result {
+  font: 650 22px var(--font-head);
+}
+.remark {
+  font-family: var(--font-read);
+  font-size: 17px;
+  max-width: 70ch;
+}
+audio {
+  inline-size: min(100%, 420px);
+}
+.criteria {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 3px 14px;
+  margin: 0;
+}
+.criteria dt {
+  font-weight: 650;
+}
+.criteria dd {
+  margin: 0;
+}
+.asked {
+  border-block-start: 1px solid var(--line-2);
+  padding-block-start: 8px;
+}
+.reviews {
+  padding: 14px 20px;
+}
+.reviews article + article {
+  border-block-start: 1px solid var(--line-2);
+  margin-block-start: 8px;
+  padding-block-start: 8px;
+}
+h3 {
+  font-size: 15px;
+}
+.marked > .row {
+  margin-block-end: 8px;
+}
+.list li {
+  padding-block: 6px;
+  border-block-end: 1px solid var(--line-2);
+}
+.list .row {
+  align-items: flex-start;
+}
+.done {
+  color: var(--text-3);
+}
+.how summary {
+  cursor: pointer;
+}
 </style>

@@ -11,14 +11,23 @@ import { useWords } from '../../ui/use-words';
 import DraftNotes from './DraftNotes.vue';
 import { useDraft } from './use-draft';
 
-const props = defineProps<{ assignmentId: string; userId: string; sheet: SheetView; /** one for the group */ shared: boolean; zone: string }>();
+const props = defineProps<{
+  assignmentId: string;
+  userId: string;
+  sheet: SheetView;
+  /** one for the group */ shared: boolean;
+  zone: string;
+}>();
 const emit = defineEmits<{ corrected: [] }>();
 const { t, count } = useWords();
 const { problem, busy, attempt } = useAttempt();
 const address = `/api/my/work/${props.assignmentId}/sheets/${props.sheet.attachmentId}`;
 const draft = useDraft({ name: `${props.assignmentId} ${props.sheet.attachmentId}`, userId: props.userId, address });
 draft.begin(props.sheet);
-watch(() => props.sheet, (newer) => draft.refresh(newer));
+watch(
+  () => props.sheet,
+  (newer) => draft.refresh(newer),
+);
 const onlyAnswers = computed(() => hasAnswerSpaces(props.sheet.text));
 
 /** answers for which the corrected sheet has no space */
@@ -39,21 +48,43 @@ defineExpose({ save: draft.save, status: draft.status });
 <template>
   <section class="sheet editor-sheet" :aria-label="sheet.title">
     <h3 dir="auto">{{ sheet.title }}</h3>
-    <p class="muted small">{{ `${t(shared ? 'sheets.groups' : 'sheets.own')} ${t(onlyAnswers ? 'sheets.onlySpaces' : 'sheets.allOfIt')}` }}</p>
+    <p class="muted small">
+      {{ `${t(shared ? 'sheets.groups' : 'sheets.own')} ${t(onlyAnswers ? 'sheets.onlySpaces' : 'sheets.allOfIt')}` }}
+    </p>
     <div v-if="sheet.corrected" class="note stack">
       <p>{{ t('sheets.corrected') }}</p>
-      <details><summary>{{ t('sheets.lookCorrected') }}</summary><RichTextView class="sheet other" :text="sheet.corrected" /></details>
-      <div><button type="button" class="btn" :disabled="busy" @click="correct">{{ t('sheets.takeCorrected') }}</button></div>
+      <details>
+        <summary>{{ t('sheets.lookCorrected') }}</summary>
+        <RichTextView class="sheet other" :text="sheet.corrected" />
+      </details>
+      <div>
+        <button type="button" class="btn" :disabled="busy" @click="correct">{{ t('sheets.takeCorrected') }}</button>
+      </div>
       <p v-if="problem" class="alarm small" role="alert">{{ problem.title }}</p>
     </div>
     <p v-if="lost > 0" class="note" role="status">{{ count('sheets.lost', lost) }}</p>
-    <RichTextEditor :key="String(onlyAnswers)" :model-value="draft.text.value" :only-answers="onlyAnswers" :label="sheet.title" :placeholder="t('piece.textPlaceholder')" @update:model-value="draft.change" />
+    <RichTextEditor
+      :key="String(onlyAnswers)"
+      :model-value="draft.text.value"
+      :only-answers="onlyAnswers"
+      :label="sheet.title"
+      :placeholder="t('piece.textPlaceholder')"
+      @update:model-value="draft.change"
+    />
     <DraftNotes :draft="draft" :zone="zone" />
   </section>
 </template>
 
 <style scoped>
-.editor-sheet { padding: 12px 22px 10px; }
-.editor-sheet > * + * { margin-block-start: 8px; }
-.other { padding: 14px; max-height: 300px; overflow: auto; }
+.editor-sheet {
+  padding: 12px 22px 10px;
+}
+.editor-sheet > * + * {
+  margin-block-start: 8px;
+}
+.other {
+  padding: 14px;
+  max-height: 300px;
+  overflow: auto;
+}
 </style>

@@ -9,14 +9,25 @@ import RichTextView from '../../ui/RichTextView.vue';
 import { useWords } from '../../ui/use-words';
 import { keptDrafts, type Draft } from './use-draft';
 
-const props = defineProps<{ draft: Draft; userId: string; assignmentId: string; titles: ReadonlyMap<string, string>; mayTakeBack: boolean }>();
+const props = defineProps<{
+  draft: Draft;
+  userId: string;
+  assignmentId: string;
+  titles: ReadonlyMap<string, string>;
+  mayTakeBack: boolean;
+}>();
 const { t } = useWords();
 const unsent = computed(() => {
   const { status, text, refusal } = props.draft;
-  const own: { key: string; title: string; text: RichText }[] = status.value === 'saved' || isBlank(text.value) ? [] : [{ key: 'text', title: t('piece.textLabel'), text: text.value }];
+  const own: { key: string; title: string; text: RichText }[] =
+    status.value === 'saved' || isBlank(text.value) ? [] : [{ key: 'text', title: t('piece.textLabel'), text: text.value }];
   // What is kept of a worksheet is looked at anew with each refusal or save of the text.
   void refusal.value;
-  const sheets = keptDrafts(props.userId, `${props.assignmentId} `).map(({ name, text: words }) => ({ key: name, title: props.titles.get(name) ?? '', text: words }));
+  const sheets = keptDrafts(props.userId, `${props.assignmentId} `).map(({ name, text: words }) => ({
+    key: name,
+    title: props.titles.get(name) ?? '',
+    text: words,
+  }));
   return [...own, ...sheets.filter((one) => !isBlank(one.text))];
 });
 const copied = ref('');
@@ -32,12 +43,21 @@ async function copy(one: { key: string; text: RichText }): Promise<void> {
     <p v-if="draft.status.value === 'refused'">{{ draft.refusal.value.title }}</p>
     <p>{{ t(mayTakeBack ? 'unsent.takeBack' : 'unsent.kept') }}</p>
     <div v-for="one in unsent" :key="one.key" class="sheet words stack">
-      <div class="row"><strong class="grow" dir="auto">{{ one.title }}</strong><span v-if="copied === one.key" class="small" role="status">{{ t('unsent.copied') }}</span><button type="button" class="btn" @click="copy(one)">{{ t('unsent.copy') }}</button></div>
+      <div class="row">
+        <strong class="grow" dir="auto">{{ one.title }}</strong><span v-if="copied === one.key" class="small" role="status">{{
+          t('unsent.copied')
+        }}</span
+        ><button type="button" class="btn" @click="copy(one)">{{ t('unsent.copy') }}</button>
+      </div>
       <RichTextView :text="one.text" />
     </div>
   </section>
 </template>
 
 <style scoped>
-.words { padding: 12px 16px; max-block-size: 320px; overflow: auto; }
+.words {
+  padding: 12px 16px;
+  max-block-size: 320px;
+  overflow: auto;
+}
 </style>

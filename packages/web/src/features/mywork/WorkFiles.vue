@@ -9,7 +9,14 @@ import { RecordingSheet } from '../files';
 import type { Upload } from './use-uploads';
 import { useWords } from '../../ui/use-words';
 
-const props = defineProps<{ accepts: readonly HandInKind[]; files: readonly WorkFile[]; uploads: readonly Upload[]; dropping: boolean; keepKey: string; /** pictures that came with the assignment, to draw over */ pictures: readonly { id: string; name: string }[] }>();
+const props = defineProps<{
+  accepts: readonly HandInKind[];
+  files: readonly WorkFile[];
+  uploads: readonly Upload[];
+  dropping: boolean;
+  keepKey: string;
+  /** pictures that came with the assignment, to draw over */ pictures: readonly { id: string; name: string }[];
+}>();
 const emit = defineEmits<{ add: [File[]]; remove: [WorkFile]; stop: [string]; copy: [string]; again: [] }>();
 const { t, percent } = useWords();
 const drawing = ref(false);
@@ -21,9 +28,28 @@ const takesPictures = computed(() => takesAny.value || props.accepts.includes('p
 const takesDrawings = computed(() => takesAny.value || props.accepts.includes('drawing'));
 const takesRecordings = computed(() => takesAny.value || props.accepts.includes('recording'));
 /** what the file chooser offers where only some kinds are asked for */
-const fileKinds = computed(() => (takesAny.value ? undefined : [...(props.accepts.includes('photos') || props.accepts.includes('drawing') ? ['image/*'] : []), ...(props.accepts.includes('recording') ? ['audio/*', 'video/*'] : [])].join(',')));
-const hint = computed(() => (takesAny.value ? t('piece.fileHint') : t('piece.onlyKinds', { kinds: props.accepts.filter((kind) => kind !== 'text' && kind !== 'link').map((kind) => t(`compose.kinds.${kind}`)).join(', ') })));
-const ownPictures = computed(() => [...props.files.filter((file) => /^image\/(png|jpeg|gif|webp)$/.test(file.mediaType)), ...props.pictures]);
+const fileKinds = computed(() =>
+  takesAny.value
+    ? undefined
+    : [
+        ...(props.accepts.includes('photos') || props.accepts.includes('drawing') ? ['image/*'] : []),
+        ...(props.accepts.includes('recording') ? ['audio/*', 'video/*'] : []),
+      ].join(','),
+);
+const hint = computed(() =>
+  takesAny.value
+    ? t('piece.fileHint')
+    : t('piece.onlyKinds', {
+        kinds: props.accepts
+          .filter((kind) => kind !== 'text' && kind !== 'link')
+          .map((kind) => t(`compose.kinds.${kind}`))
+          .join(', '),
+      }),
+);
+const ownPictures = computed(() => [
+  ...props.files.filter((file) => /^image\/(png|jpeg|gif|webp)$/.test(file.mediaType)),
+  ...props.pictures,
+]);
 const waiting = computed(() => props.uploads.some((one) => one.state === 'waiting'));
 
 function picked(event: Event): void {
@@ -38,45 +64,130 @@ function picked(event: Event): void {
     <div class="sheet files" :class="{ dropping }">
       <ul class="plain">
         <li v-for="file in files" :key="file.id">
-          <div class="file"><button type="button" class="name grow clip" :aria-expanded="looking === file.id" dir="auto" @click="looking = looking === file.id ? null : file.id">{{ file.name }}</button><span class="muted small">{{ sizeText(file.size) }}</span><button type="button" class="btn quiet" :aria-label="t('piece.remove', { name: file.name })" @click="emit('remove', file)">×</button></div>
+          <div class="file">
+            <button
+              type="button"
+              class="name grow clip"
+              :aria-expanded="looking === file.id"
+              dir="auto"
+              @click="looking = looking === file.id ? null : file.id"
+            >
+              {{ file.name }}</button><span class="muted small">{{ sizeText(file.size) }}</span
+            ><button type="button" class="btn quiet" :aria-label="t('piece.remove', { name: file.name })" @click="emit('remove', file)">
+              ×
+            </button>
+          </div>
           <FileView v-if="looking === file.id" :file="file" />
         </li>
         <li v-for="upload in uploads" :key="upload.key" class="file" :class="{ refused: upload.state === 'refused' }">
-          <span class="grow clip" dir="auto" :role="upload.state === 'refused' ? 'alert' : undefined">{{ upload.state === 'refused' ? t('piece.uploadFailed', { name: upload.name, why: upload.why }) : upload.name }}</span>
+          <span class="grow clip" dir="auto" :role="upload.state === 'refused' ? 'alert' : undefined">{{
+            upload.state === 'refused' ? t('piece.uploadFailed', { name: upload.name, why: upload.why }) : upload.name
+          }}</span>
           <span v-if="upload.state === 'reducing'" class="muted small">{{ t('piece.reducing') }}</span>
-          <span v-else-if="upload.state === 'waiting'" class="small">{{ t('piece.uploadWaits', { n: Math.floor(upload.share * 100) }) }}</span>
-          <template v-else-if="upload.state === 'sending'"><progress :value="upload.share" max="1" :aria-label="t('piece.sending', { name: upload.name })" /><span class="muted small share">{{ percent(Math.floor(upload.share * 100)) }}</span></template>
-          <button v-if="upload.state === 'refused'" type="button" class="btn quiet" @click="emit('copy', upload.key)">{{ t('piece.saveCopy') }}<span class="hidden-text"> {{ upload.name }}</span></button>
-          <button type="button" class="btn quiet" @click="emit('stop', upload.key)">{{ upload.state === 'refused' ? '×' : t('piece.stop') }}<span class="hidden-text"> {{ upload.name }}</span></button>
+          <span v-else-if="upload.state === 'waiting'" class="small">{{
+            t('piece.uploadWaits', { n: Math.floor(upload.share * 100) })
+          }}</span>
+          <template v-else-if="upload.state === 'sending'"
+            ><progress :value="upload.share" max="1" :aria-label="t('piece.sending', { name: upload.name })" /><span
+              class="muted small share"
+              >{{ percent(Math.floor(upload.share * 100)) }}</span
+            ></template
+          >
+          <button v-if="upload.state === 'refused'" type="button" class="btn quiet" @click="emit('copy', upload.key)">
+            {{ t('piece.saveCopy') }}<span class="hidden-text"> {{ upload.name }}</span>
+          </button>
+          <button type="button" class="btn quiet" @click="emit('stop', upload.key)">
+            {{ upload.state === 'refused' ? '×' : t('piece.stop') }}<span class="hidden-text"> {{ upload.name }}</span>
+          </button>
         </li>
       </ul>
-      <p v-if="waiting" class="note row wrap"><span class="grow">{{ t('piece.uploadKept') }}</span><button type="button" class="btn" @click="emit('again')">{{ t('common.retry') }}</button></p>
+      <p v-if="waiting" class="note row wrap">
+        <span class="grow">{{ t('piece.uploadKept') }}</span><button type="button" class="btn" @click="emit('again')">
+          {{ t('common.retry') }}
+        </button>
+      </p>
       <div class="row wrap ways">
-        <label class="btn pick"><input class="hidden-text" type="file" multiple :accept="fileKinds" @change="picked" />{{ t('piece.addFiles') }}</label>
-        <label v-if="takesPictures" class="btn pick camera"><input class="hidden-text" type="file" accept="image/*" capture="environment" @change="picked" />{{ t('piece.camera') }}</label>
-        <button v-if="takesDrawings" type="button" class="btn" :aria-expanded="drawing" @click="drawing = !drawing">{{ t('drawing.draw') }}</button>
-        <button v-if="takesRecordings" type="button" class="btn" :aria-expanded="recording" @click="recording = !recording">{{ t('recording.begin') }}</button>
+        <label class="btn pick"
+          ><input class="hidden-text" type="file" multiple :accept="fileKinds" @change="picked" />{{ t('piece.addFiles') }}</label
+        >
+        <label v-if="takesPictures" class="btn pick camera"
+          ><input class="hidden-text" type="file" accept="image/*" capture="environment" @change="picked" />{{ t('piece.camera') }}</label
+        >
+        <button v-if="takesDrawings" type="button" class="btn" :aria-expanded="drawing" @click="drawing = !drawing">
+          {{ t('drawing.draw') }}
+        </button>
+        <button v-if="takesRecordings" type="button" class="btn" :aria-expanded="recording" @click="recording = !recording">
+          {{ t('recording.begin') }}
+        </button>
         <span class="muted small">{{ hint }}</span>
       </div>
     </div>
-    <DrawingSheet v-if="takesDrawings" :open="drawing" :pictures="ownPictures" :keep-key="keepKey" @close="drawing = false" @drawn="(file) => emit('add', [file])" />
+    <DrawingSheet
+      v-if="takesDrawings"
+      :open="drawing"
+      :pictures="ownPictures"
+      :keep-key="keepKey"
+      @close="drawing = false"
+      @drawn="(file) => emit('add', [file])"
+    />
     <RecordingSheet v-if="recording" @close="recording = false" @recorded="(file) => emit('add', [file])" />
   </div>
 </template>
 
 <style scoped>
-.files { padding: 14px 18px; }
-.files.dropping { outline: 3px dashed var(--now); }
-.files > * + * { margin-block-start: 8px; }
-.file { display: flex; align-items: center; gap: 10px; padding-block: 3px; min-width: 0; }
-.name { border: 0; background: none; color: inherit; text-align: start; text-decoration: underline; cursor: pointer; padding: 4px 0; }
-.refused { color: var(--alarm-text); }
-.refused .clip { white-space: normal; }
-.share { inline-size: 44px; text-align: end; }
-progress { inline-size: 110px; accent-color: var(--act); }
-.pick { cursor: pointer; }
-.pick:focus-within { outline: 3px solid var(--focus); outline-offset: 2px; }
+.files {
+  padding: 14px 18px;
+}
+.files.dropping {
+  outline: 3px dashed var(--now);
+}
+.files > * + * {
+  margin-block-start: 8px;
+}
+.file {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  padding-block: 3px;
+  min-width: 0;
+}
+.name {
+  border: 0;
+  background: none;
+  color: inherit;
+  text-align: start;
+  text-decoration: underline;
+  cursor: pointer;
+  padding: 4px 0;
+}
+.refused {
+  color: var(--alarm-text);
+}
+.refused .clip {
+  white-space: normal;
+}
+.share {
+  inline-size: 44px;
+  text-align: end;
+}
+progress {
+  inline-size: 110px;
+  accent-color: var(--act);
+}
+.pick {
+  cursor: pointer;
+}
+.pick:focus-within {
+  outline: 3px solid var(--focus);
+  outline-offset: 2px;
+}
 /* A desk has no camera to point at a page. */
-.camera { display: none; }
-@media (pointer: coarse) { .camera { display: inline-flex; } }
+.camera {
+  display: none;
+}
+@media (pointer: coarse) {
+  .camera {
+    display: inline-flex;
+  }
+}
 </style>

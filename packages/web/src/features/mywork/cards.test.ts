@@ -91,12 +91,16 @@ it('says until when a missing piece is still accepted, and since when it was due
   expect(closing).toContain('in 4 days');
   expect(closing).toContain('was due');
   expect(words(await card({ ...missing, window: { opens: null, due: Date.now() - HOUR, closes: null } }))).toContain('still accepted');
-  expect(words(await card({ ...missing, lateNow: 2_000, window: { opens: null, due: Date.now() - HOUR, closes: null } }))).toContain('2 off now, of 20');
+  expect(words(await card({ ...missing, lateNow: 2_000, window: { opens: null, due: Date.now() - HOUR, closes: null } }))).toContain(
+    '2 off now, of 20',
+  );
 });
 
 it('draws how much of the time is gone, never more than all of it', async () => {
   expect(await card()).toMatch(/inline-size:\s?(49\.9|50)/);
-  expect(await card({ issuedAt: Date.now() + HOUR, window: { opens: null, due: Date.now() + HOUR, closes: null } })).toMatch(/inline-size:\s?100%/);
+  expect(await card({ issuedAt: Date.now() + HOUR, window: { opens: null, due: Date.now() + HOUR, closes: null } })).toMatch(
+    /inline-size:\s?100%/,
+  );
   expect(await card({ state: 'missing', stillAccepted: true })).not.toContain('inline-size');
 });
 

@@ -32,7 +32,9 @@ export async function reduced(file: File): Promise<File> {
       worker.onerror = () => done(null);
       worker.postMessage(file);
     });
-    return smaller && smaller.size < file.size ? new File([smaller], file.name.replace(/\.\w+$/, '') + '.jpg', { type: 'image/jpeg', lastModified: file.lastModified }) : file;
+    return smaller && smaller.size < file.size
+      ? new File([smaller], file.name.replace(/\.\w+$/, '') + '.jpg', { type: 'image/jpeg', lastModified: file.lastModified })
+      : file;
   } finally {
     worker.terminate();
   }

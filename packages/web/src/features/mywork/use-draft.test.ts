@@ -11,7 +11,10 @@ beforeEach(() => {
   jest.useFakeTimers();
   listeners = {};
   globalThis.localStorage = aStorage();
-  globalThis.window = { addEventListener: (name: string, run: () => void) => (listeners[name] = run), removeEventListener: () => undefined } as never;
+  globalThis.window = {
+    addEventListener: (name: string, run: () => void) => (listeners[name] = run),
+    removeEventListener: () => undefined,
+  } as never;
   scope = effectScope();
 });
 afterEach(() => {
@@ -96,7 +99,11 @@ it('where both changed the same words both are shown, nothing is sent, and the o
   localStorage.setItem(KEY, JSON.stringify({ text: textOf('never sent'), version: 3, base: textOf('begun') }));
   const { wire, draft } = draftOn(saved(6));
   draft.begin(stored(textOf('from the phone'), 5));
-  expect([draft.status.value, draft.text.value, draft.other.value?.text]).toEqual(['conflict', textOf('never sent'), textOf('from the phone')]);
+  expect([draft.status.value, draft.text.value, draft.other.value?.text]).toEqual([
+    'conflict',
+    textOf('never sent'),
+    textOf('from the phone'),
+  ]);
   await later(10_000);
   expect(wire.sent).toHaveLength(0);
   await draft.keepMine();
@@ -104,7 +111,10 @@ it('where both changed the same words both are shown, nothing is sent, and the o
 });
 
 it('two tabs: the other one is chosen, and what was here is sent first', async () => {
-  const conflict = { status: 409, body: { type: 'conflict.changedMeanwhile', title: 'changed', status: 409, current: { text: textOf('other tab'), version: 2 } } };
+  const conflict = {
+    status: 409,
+    body: { type: 'conflict.changedMeanwhile', title: 'changed', status: 409, current: { text: textOf('other tab'), version: 2 } },
+  };
   const { wire, draft } = draftOn(conflict, saved(3), saved(4));
   draft.begin(stored(textOf('begun'), 1));
   draft.change(textOf('this tab'));
@@ -119,7 +129,10 @@ it('two tabs: the other one is chosen, and what was here is sent first', async (
 });
 
 it('two devices in two paragraphs: both go in, without anybody being asked', async () => {
-  const conflict = { status: 409, body: { type: 'conflict.changedMeanwhile', title: 'changed', status: 409, current: { text: textOf('one, by phone\ntwo'), version: 2 } } };
+  const conflict = {
+    status: 409,
+    body: { type: 'conflict.changedMeanwhile', title: 'changed', status: 409, current: { text: textOf('one, by phone\ntwo'), version: 2 } },
+  };
   const { wire, draft } = draftOn(conflict, saved(3));
   draft.begin(stored(textOf('one\ntwo'), 1));
   draft.change(textOf('one\ntwo, at the desk'));
@@ -146,7 +159,11 @@ it('a refusal is said and not tried again, and the text stays here', async () =>
   draft.begin(stored(null, 0));
   draft.change(textOf('too late'));
   await later(30_000);
-  expect([draft.status.value, draft.refusal.value, wire.left]).toEqual(['refused', { code: 'piece.closed', title: 'This closed on Wed 2 Dec.' }, []]);
+  expect([draft.status.value, draft.refusal.value, wire.left]).toEqual([
+    'refused',
+    { code: 'piece.closed', title: 'This closed on Wed 2 Dec.' },
+    [],
+  ]);
   expect(kept()?.text).toEqual(textOf('too late'));
 });
 

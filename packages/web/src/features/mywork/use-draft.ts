@@ -27,7 +27,9 @@ const keyOf = (userId: string, name: string) => `jolly-draft ${userId} ${name}`;
 export function keptDrafts(userId: string, start: string): { name: string; text: RichText }[] {
   const prefix = keyOf(userId, start);
   const keys = Array.from({ length: localStorage.length }, (_, index) => localStorage.key(index) ?? '');
-  return keys.filter((key) => key.startsWith(prefix)).map((key) => ({ name: key.slice(prefix.length), text: (JSON.parse(localStorage.getItem(key)!) as Kept).text }));
+  return keys
+    .filter((key) => key.startsWith(prefix))
+    .map((key) => ({ name: key.slice(prefix.length), text: (JSON.parse(localStorage.getItem(key)!) as Kept).text }));
 }
 
 /**
@@ -133,7 +135,9 @@ export function useDraft({ name, userId, address }: { name: string; userId: stri
       const sent = text.value;
       status.value = 'saving';
       try {
-        const reply = await ask<{ version: number; savedAt?: number }>('PUT', address, { body: { text: sent, version, ...(keepBefore ? { keepBefore } : {}) } });
+        const reply = await ask<{ version: number; savedAt?: number }>('PUT', address, {
+          body: { text: sent, version, ...(keepBefore ? { keepBefore } : {}) },
+        });
         keepBefore = false;
         version = reply.version;
         base = sent;

@@ -41,7 +41,15 @@ async function inOneTab<T>(key: string, work: () => Promise<T>): Promise<T> {
  * Files on their way to the server. Each is first kept in this browser and let go only when the server has it
  * whole: a broken line, a closed tab or a restart goes on from where it was. Large photos are made smaller first.
  */
-export function useUploads({ assignmentId, userId, onAttached }: { assignmentId: string; userId: string; onAttached: (file: WorkFile) => void }) {
+export function useUploads({
+  assignmentId,
+  userId,
+  onAttached,
+}: {
+  assignmentId: string;
+  userId: string;
+  onAttached: (file: WorkFile) => void;
+}) {
   const uploads = ref<Upload[]>([]);
   const stops = new Map<string, () => void>();
   let store: ReturnType<typeof shelf> | null = null;
@@ -191,7 +199,8 @@ export function useUploads({ assignmentId, userId, onAttached }: { assignmentId:
       const all = (await keys<string>(store)).filter((key) => key.startsWith(`${userId} ${assignmentId} `) && !shown(key));
       for (const key of all) {
         const upload = await kept(key);
-        if (upload) uploads.value.push({ key, name: upload.name, size: upload.blob.size, share: 0, state: open ? 'sending' : 'refused', why: '' });
+        if (upload)
+          uploads.value.push({ key, name: upload.name, size: upload.blob.size, share: 0, state: open ? 'sending' : 'refused', why: '' });
       }
     } catch {
       store = null;

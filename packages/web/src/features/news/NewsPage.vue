@@ -21,7 +21,10 @@ const { problem, attempt } = useAttempt();
 const { state, value, why, reload } = useLoad(async () => {
   const reply = await ask<NewsReply>('GET', '/api/news');
   // Having them before one's eyes is having seen them; what was new stays marked until one comes again.
-  if (reply.unseen > 0) void ask('POST', '/api/news/seen').then(() => news.look()).catch(() => undefined);
+  if (reply.unseen > 0)
+    void ask('POST', '/api/news/seen')
+      .then(() => news.look())
+      .catch(() => undefined);
   return reply;
 });
 const student = computed(() => session.me?.role === 'student');
@@ -33,7 +36,9 @@ function sentence(item: NewsItem): string {
     case 'issued':
       return to?.due == null ? t('news.issued', { title }) : t('news.issuedDue', { title, when: day(item, to.due) });
     case 'dates':
-      return from?.due === to?.due ? t('news.datesOther', { title, when: day(item, to?.due) }) : t('news.dates', { title, when: day(item, to?.due) });
+      return from?.due === to?.due
+        ? t('news.datesOther', { title, when: day(item, to?.due) })
+        : t('news.dates', { title, when: day(item, to?.due) });
     case 'answered':
       return to ? t('news.granted', { title, when: day(item, to.due) }) : t('news.declined', { title });
     case 'joinSettled':
@@ -75,7 +80,14 @@ function sentence(item: NewsItem): string {
   }
 }
 function address({ kind, assignmentId, classId, studentId }: NewsItem): string {
-  if (student.value) return assignmentId === null ? (kind === 'askedToJoin' || kind === 'joinSettled' ? '/work' : '/account') : kind === 'review' ? '/work' : `/work/${assignmentId}`;
+  if (student.value)
+    return assignmentId === null
+      ? kind === 'askedToJoin' || kind === 'joinSettled'
+        ? '/work'
+        : '/account'
+      : kind === 'review'
+        ? '/work'
+        : `/work/${assignmentId}`;
   switch (kind) {
     case 'joined':
     case 'joinWaits':
@@ -109,7 +121,8 @@ const KINDS = computed(() => Object.keys(settings.value?.choices ?? {}) as NewsK
 const settings = ref<TellingSettings | null>(null);
 const saved = ref(false);
 async function openSettings(event: Event): Promise<void> {
-  if ((event.target as HTMLDetailsElement).open && !settings.value) await attempt(async () => (settings.value = await ask<TellingSettings>('GET', '/api/news/settings')));
+  if ((event.target as HTMLDetailsElement).open && !settings.value)
+    await attempt(async () => (settings.value = await ask<TellingSettings>('GET', '/api/news/settings')));
 }
 const save = () =>
   attempt(async () => {
@@ -121,14 +134,18 @@ const save = () =>
 <template>
   <LoadGate :state="state" :why="why" @retry="reload">
     <div v-if="value" class="page narrow">
-      <div class="heading"><h1 class="grow">{{ t('news.title') }}</h1></div>
+      <div class="heading">
+        <h1 class="grow">{{ t('news.title') }}</h1>
+      </div>
       <p v-if="value.news.length === 0" class="note">{{ t(student ? 'news.empty' : 'news.emptyTeacher') }}</p>
       <ul v-else class="plain sheet">
         <li v-for="item in value.news" :key="item.id" class="item" :class="{ fresh: !item.seen }">
           <ClassSquare :hue="line.classOf(item.classId ?? '')?.hue ?? 0" />
           <div class="grow">
             <RouterLink :to="address(item)" dir="auto">{{ sentence(item) }}</RouterLink>
-            <span v-if="item.kind === 'dates' && item.from && item.from.due !== item.to?.due" class="muted small"> {{ t('news.datesWas', { when: day(item, item.from.due) }) }}</span>
+            <span v-if="item.kind === 'dates' && item.from && item.from.due !== item.to?.due" class="muted small">
+              {{ t('news.datesWas', { when: day(item, item.from.due) }) }}</span
+            >
             <p v-if="item.word && item.kind !== 'joinSettled'" class="muted" dir="auto">{{ item.word }}</p>
           </div>
           <span class="muted small nowrap">{{ item.className }} · {{ when(item.madeAt, zoneOf(item)) }}</span>
@@ -138,10 +155,43 @@ const save = () =>
         <summary>{{ t('news.settings') }}</summary>
         <form v-if="settings" class="sheet stack" @submit.prevent="save" @change="saved = false">
           <p v-if="!session.me?.email" class="muted">{{ t('news.noMail') }}</p>
-          <div v-for="kind in KINDS" :key="kind" class="row wrap"><span class="what">{{ t(`news.kinds.${kind}`) }}</span><label v-for="one in ['atOnce', 'daily', 'never'] as const" :key="one" class="row"><input v-model="settings.choices[kind]" type="radio" :name="kind" :value="one" /> {{ t(`news.choices.${one}`) }}</label></div>
-          <div class="row wrap"><span class="what">{{ t('news.quiet') }}</span><input v-model="settings.quiet.from" class="field time" type="time" required :aria-label="t('news.quiet')" />{{ t('news.and') }}<input v-model="settings.quiet.to" class="field time" type="time" required :aria-label="`${t('news.quiet')} ${t('news.and')}`" /></div>
-          <div v-if="student" class="row wrap"><span class="what">{{ t('news.letterShows') }}</span><label v-for="one in ['score', 'words', 'nothing'] as const" :key="one" class="row"><input v-model="settings.letterShows" type="radio" name="letterShows" :value="one" /> {{ t(`news.letter.${one}`) }}</label></div>
-          <div class="row"><button class="btn main">{{ t('common.save') }}</button><span v-if="saved" class="muted small" role="status">{{ t('compose.savedAgain') }}</span></div>
+          <div v-for="kind in KINDS" :key="kind" class="row wrap">
+            <span class="what">{{ t(`news.kinds.${kind}`) }}</span><label
+              v-for="one in ['atOnce', 'daily', 'never'] as const"
+              :key="one"
+              class="row"
+              ><input v-model="settings.choices[kind]" type="radio" :name="kind" :value="one" /> {{ t(`news.choices.${one}`) }}</label
+            >
+          </div>
+          <div class="row wrap">
+            <span class="what">{{ t('news.quiet') }}</span><input
+              v-model="settings.quiet.from"
+              class="field time"
+              type="time"
+              required
+              :aria-label="t('news.quiet')"
+            />{{ t('news.and')
+            }}<input
+              v-model="settings.quiet.to"
+              class="field time"
+              type="time"
+              required
+              :aria-label="`${t('news.quiet')} ${t('news.and')}`"
+            />
+          </div>
+          <div v-if="student" class="row wrap">
+            <span class="what">{{ t('news.letterShows') }}</span><label
+              v-for="one in ['score', 'words', 'nothing'] as const"
+              :key="one"
+              class="row"
+              ><input v-model="settings.letterShows" type="radio" name="letterShows" :value="one" /> {{ t(`news.letter.${one}`) }}</label
+            >
+          </div>
+          <div class="row">
+            <button class="btn main">{{ t('common.save') }}</button><span v-if="saved" class="muted small" role="status">{{
+              t('compose.savedAgain')
+            }}</span>
+          </div>
         </form>
         <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       </details>
@@ -150,15 +200,47 @@ const save = () =>
 </template>
 
 <style scoped>
-.narrow { max-width: 860px; }
-.item { display: flex; gap: 10px; align-items: baseline; padding: 10px 14px; border-block-end: 1px solid var(--line-2); flex-wrap: wrap; }
-.item:last-child { border-block-end: 0; }
-.item .grow { min-width: 220px; overflow-wrap: anywhere; }
-.fresh { box-shadow: inset 4px 0 0 var(--now); font-weight: 600; }
-.nowrap { white-space: nowrap; font-weight: 400; }
-.settings { margin-block-start: 22px; }
-.settings summary { cursor: pointer; color: var(--text-2); margin-block-end: 10px; }
-.settings form { padding: 14px 18px; }
-.what { min-width: 220px; }
-.time { width: 134px; }
+.narrow {
+  max-width: 860px;
+}
+.item {
+  display: flex;
+  gap: 10px;
+  align-items: baseline;
+  padding: 10px 14px;
+  border-block-end: 1px solid var(--line-2);
+  flex-wrap: wrap;
+}
+.item:last-child {
+  border-block-end: 0;
+}
+.item .grow {
+  min-width: 220px;
+  overflow-wrap: anywhere;
+}
+.fresh {
+  box-shadow: inset 4px 0 0 var(--now);
+  font-weight: 600;
+}
+.nowrap {
+  white-space: nowrap;
+  font-weight: 400;
+}
+.settings {
+  margin-block-start: 22px;
+}
+.settings summary {
+  cursor: pointer;
+  color: var(--text-2);
+  margin-block-end: 10px;
+}
+.settings form {
+  padding: 14px 18px;
+}
+.what {
+  min-width: 220px;
+}
+.time {
+  width: 134px;
+}
 </style>

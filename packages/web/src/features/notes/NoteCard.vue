@@ -40,36 +40,129 @@ function send(): void {
 </script>
 
 <template>
-  <article class="card" :class="{ active, settled: note.settledAt !== null }" :data-note="note.id" tabindex="0" :aria-label="t('notes.by', { name: note.by })" @click="emit('open')" @focusin="emit('open')">
-    <p v-if="apart || (quoted && quoteOf(note))" class="small muted quote" dir="auto"><template v-if="apart">{{ t('notes.onVersion', { n: note.version }) }} </template><template v-if="quoteOf(note)">“{{ quoteOf(note) }}”</template></p>
-    <p class="words" dir="auto"><span v-if="number !== null" class="number">{{ number }}</span><span v-if="note.place.kind === 'moment'" class="number">{{ clock(note.place.at) }}</span>{{ shown || t('notes.penOnly') }}</p>
+  <article
+    class="card"
+    :class="{ active, settled: note.settledAt !== null }"
+    :data-note="note.id"
+    tabindex="0"
+    :aria-label="t('notes.by', { name: note.by })"
+    @click="emit('open')"
+    @focusin="emit('open')"
+  >
+    <p v-if="apart || (quoted && quoteOf(note))" class="small muted quote" dir="auto">
+      <template v-if="apart">{{ t('notes.onVersion', { n: note.version }) }} </template><template v-if="quoteOf(note)"
+        >“{{ quoteOf(note) }}”</template
+      >
+    </p>
+    <p class="words" dir="auto">
+      <span v-if="number !== null" class="number">{{ number }}</span><span v-if="note.place.kind === 'moment'" class="number">{{
+        clock(note.place.at)
+      }}</span
+      >{{ shown || t('notes.penOnly') }}
+    </p>
     <p v-if="note.settledAt !== null" class="small muted">{{ t('notes.settled') }}</p>
-    <ul v-if="open && note.answers.length > 0" class="plain answers"><li v-for="one in note.answers" :key="one.id" :class="{ unread: one.unread }"><span class="small muted"><strong dir="auto">{{ one.mine ? t('talk.me') : one.by || t('notes.student') }}</strong> · {{ when(one.at, zone) }}<template v-if="one.unread"> · {{ t('talk.new') }}</template></span><span dir="auto">{{ one.text }}</span></li></ul>
+    <ul v-if="open && note.answers.length > 0" class="plain answers">
+      <li v-for="one in note.answers" :key="one.id" :class="{ unread: one.unread }">
+        <span class="small muted"
+          ><strong dir="auto">{{ one.mine ? t('talk.me') : one.by || t('notes.student') }}</strong> · {{ when(one.at, zone)
+          }}<template v-if="one.unread"> · {{ t('talk.new') }}</template></span
+        ><span dir="auto">{{ one.text }}</span>
+      </li>
+    </ul>
     <p v-else-if="note.answers.length > 0" class="small muted">{{ count('notes.answers', note.answers.length) }}</p>
     <template v-if="active">
-      <form v-if="answering" class="stack-s" @submit.prevent="send"><textarea v-model="text" class="field" rows="2" maxlength="4000" dir="auto" :aria-label="t('notes.answer')" @keydown.enter.exact.prevent="send" @keydown.esc.stop="answering = false" /><button class="btn">{{ t('talk.send') }}</button></form>
+      <form v-if="answering" class="stack-s" @submit.prevent="send">
+        <textarea
+          v-model="text"
+          class="field"
+          rows="2"
+          maxlength="4000"
+          dir="auto"
+          :aria-label="t('notes.answer')"
+          @keydown.enter.exact.prevent="send"
+          @keydown.esc.stop="answering = false"
+        /><button class="btn">{{ t('talk.send') }}</button>
+      </form>
       <div v-else class="acts">
         <button v-if="note.mine && !note.shown" type="button" class="link" @click.stop="emit('edit')">{{ t('notes.change') }}</button>
         <button v-if="note.mine && !note.shown" type="button" class="link" @click.stop="emit('remove')">{{ t('notes.remove') }}</button>
         <button v-if="keeps && note.mine && note.text" type="button" class="link" @click.stop="emit('keep')">{{ t('notes.keep') }}</button>
         <button v-if="mayAnswer && note.shown" type="button" class="link" @click.stop="answering = true">{{ t('notes.answer') }}</button>
-        <button v-if="note.shown" type="button" class="link" @click.stop="emit('settle', note.settledAt === null)">{{ t(note.settledAt === null ? 'notes.settle' : 'notes.unsettle') }}</button>
+        <button v-if="note.shown" type="button" class="link" @click.stop="emit('settle', note.settledAt === null)">
+          {{ t(note.settledAt === null ? 'notes.settle' : 'notes.unsettle') }}
+        </button>
       </div>
     </template>
   </article>
 </template>
 
 <style scoped>
-.card { background: var(--surface-now); border-inline-start: 4px solid var(--now); border-radius: 0 5px 5px 0; padding: 8px 12px; font-size: 14.5px; line-height: 1.4; cursor: pointer; }
-.card.active { box-shadow: 0 0 0 2px var(--now); }
-.card.settled { background: var(--surface-2); border-color: var(--line); }
-.card > * + * { margin-block-start: 4px; }
-.words { white-space: pre-wrap; overflow-wrap: anywhere; }
-.number { display: inline-block; min-inline-size: 20px; text-align: center; border-radius: 4px; background: var(--palette-marigold); color: var(--palette-ink); font-weight: 650; font-size: 12px; padding-inline: 4px; margin-inline-end: 6px; }
-.quote { overflow: hidden; display: -webkit-box; -webkit-line-clamp: 2; -webkit-box-orient: vertical; }
-.answers li { display: grid; border-block-start: 1px solid var(--line); padding-block: 4px; }
-.answers .unread { box-shadow: inset 3px 0 0 var(--now); padding-inline-start: 8px; }
-.acts { display: flex; flex-wrap: wrap; gap: 2px 12px; }
-.link { border: 0; background: none; padding: 2px 0; font: inherit; font-size: 13.5px; color: var(--text-2); text-decoration: underline; cursor: pointer; }
-.stack-s > * + * { margin-block-start: 4px; }
+.card {
+  background: var(--surface-now);
+  border-inline-start: 4px solid var(--now);
+  border-radius: 0 5px 5px 0;
+  padding: 8px 12px;
+  font-size: 14.5px;
+  line-height: 1.4;
+  cursor: pointer;
+}
+.card.active {
+  box-shadow: 0 0 0 2px var(--now);
+}
+.card.settled {
+  background: var(--surface-2);
+  border-color: var(--line);
+}
+.card > * + * {
+  margin-block-start: 4px;
+}
+.words {
+  white-space: pre-wrap;
+  overflow-wrap: anywhere;
+}
+.number {
+  display: inline-block;
+  min-inline-size: 20px;
+  text-align: center;
+  border-radius: 4px;
+  background: var(--palette-marigold);
+  color: var(--palette-ink);
+  font-weight: 650;
+  font-size: 12px;
+  padding-inline: 4px;
+  margin-inline-end: 6px;
+}
+.quote {
+  overflow: hidden;
+  display: -webkit-box;
+  -webkit-line-clamp: 2;
+  -webkit-box-orient: vertical;
+}
+.answers li {
+  display: grid;
+  border-block-start: 1px solid var(--line);
+  padding-block: 4px;
+}
+.answers .unread {
+  box-shadow: inset 3px 0 0 var(--now);
+  padding-inline-start: 8px;
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 12px;
+}
+.link {
+  border: 0;
+  background: none;
+  padding: 2px 0;
+  font: inherit;
+  font-size: 13.5px;
+  color: var(--text-2);
+  text-decoration: underline;
+  cursor: pointer;
+}
+.stack-s > * + * {
+  margin-block-start: 4px;
+}
 </style>

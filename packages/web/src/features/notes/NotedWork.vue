@@ -24,7 +24,14 @@ export interface NoteActs {
   answer?: (id: string, text: string) => Promise<void>;
   settle?: (id: string, settled: boolean) => Promise<void>;
 }
-const props = defineProps<{ handIn: HandInView; notes: readonly MarginNote[]; acts: NoteActs; zone: string; firstName: string; /** where a note that is being written is kept in this browser */ keepKey: string }>();
+const props = defineProps<{
+  handIn: HandInView;
+  notes: readonly MarginNote[];
+  acts: NoteActs;
+  zone: string;
+  firstName: string;
+  /** where a note that is being written is kept in this browser */ keepKey: string;
+}>();
 const { t, count } = useWords();
 const { problem, busy, attempt } = useAttempt();
 
@@ -44,20 +51,33 @@ interface Draft {
 }
 const kept = (): Draft | null => JSON.parse(localStorage.getItem(props.keepKey) ?? 'null') as Draft | null;
 const draft = ref<Draft | null>(may.value ? kept() : null);
-watch(() => props.keepKey, () => {
-  draft.value = may.value ? kept() : null;
-  active.value = null;
-  problem.value = null;
-});
-watch(draft, (now) => (now && now.text !== '' ? localStorage.setItem(props.keepKey, JSON.stringify(now)) : localStorage.removeItem(props.keepKey)), { deep: true });
+watch(
+  () => props.keepKey,
+  () => {
+    draft.value = may.value ? kept() : null;
+    active.value = null;
+    problem.value = null;
+  },
+);
+watch(
+  draft,
+  (now) => (now && now.text !== '' ? localStorage.setItem(props.keepKey, JSON.stringify(now)) : localStorage.removeItem(props.keepKey)),
+  { deep: true },
+);
 
 const placed = computed(() => props.notes.filter((note) => note.here !== null));
 const elsewhere = computed(() => props.notes.filter((note) => note.here === null));
 /** Pins of pictures and pages are numbered; words and moments say themselves where they are. */
-const numbers = computed(() => Object.fromEntries(placed.value.filter((note) => note.here?.kind === 'area').map((note, index) => [note.id, index + 1])));
+const numbers = computed(() =>
+  Object.fromEntries(placed.value.filter((note) => note.here?.kind === 'area').map((note, index) => [note.id, index + 1])),
+);
 const draftHere = computed<Place | null>(() => draft.value?.place ?? placing.chosen.value);
 function stretchesOf(part: string): Stretch[] {
-  const notes = placed.value.flatMap((note): Stretch[] => (note.here?.kind === 'text' && note.here.part === part ? [{ id: note.id, start: note.here.start, end: note.here.end, kind: note.id === active.value ? 'here' : 'note' }] : []));
+  const notes = placed.value.flatMap((note): Stretch[] =>
+    note.here?.kind === 'text' && note.here.part === part
+      ? [{ id: note.id, start: note.here.start, end: note.here.end, kind: note.id === active.value ? 'here' : 'note' }]
+      : [],
+  );
   const now = draftHere.value;
   return now?.kind === 'text' && now.part === part ? [...notes, { id: 'draft', start: now.start, end: now.end, kind: 'chosen' }] : notes;
 }
@@ -78,7 +98,8 @@ const placing = usePlacing({
   files: () => files.value.map(({ id, kind }) => ({ id, kind })),
   moment: (fileId) => files.value.find((one) => one.id === fileId)?.pinMoment(),
   take: (place) => void begin(place),
-  shown: () => void nextTick(() => box.value?.querySelector('[data-stretch~="draft"], [data-pin="draft"]')?.scrollIntoView({ block: 'center' })),
+  shown: () =>
+    void nextTick(() => box.value?.querySelector('[data-stretch~="draft"], [data-pin="draft"]')?.scrollIntoView({ block: 'center' })),
 });
 const margin = useMargin(box, [() => props.notes, draftHere, active, () => props.handIn]);
 
@@ -92,7 +113,11 @@ function selected(): void {
   offer.value = { place, top: top - box.value.getBoundingClientRect().top };
 }
 function clicked(event: MouseEvent): void {
-  const ids = (event.target as HTMLElement).closest<HTMLElement>('[data-stretch]')?.dataset.stretch?.split(' ').filter((id) => id !== 'draft') ?? [];
+  const ids =
+    (event.target as HTMLElement)
+      .closest<HTMLElement>('[data-stretch]')
+      ?.dataset.stretch?.split(' ')
+      .filter((id) => id !== 'draft') ?? [];
   // Where several notes are about the same words, each click shows the next.
   if (ids.length > 0) void open(ids[(ids.indexOf(active.value ?? '') + 1) % ids.length]!);
 }
@@ -104,13 +129,21 @@ async function open(id: string): Promise<void> {
 }
 
 // A student has no saved remarks to load.
-const { remarks, keep: keepRemark, used } = may.value ? useRemarks() : { remarks: ref<SavedRemark[]>([]), keep: () => Promise.reject(new Error()), used: () => undefined };
+const {
+  remarks,
+  keep: keepRemark,
+  used,
+} = may.value ? useRemarks() : { remarks: ref<SavedRemark[]>([]), keep: () => Promise.reject(new Error()), used: () => undefined };
 const picking = ref(false);
 function picked(remark: SavedRemark): void {
   picking.value = false;
   if (!draft.value) return;
   const { text } = draft.value;
-  draft.value = { ...draft.value, text: text === '' || /\s$/.test(text) ? text + remark.text : `${text} ${remark.text}`, remark: remark.id };
+  draft.value = {
+    ...draft.value,
+    text: text === '' || /\s$/.test(text) ? text + remark.text : `${text} ${remark.text}`,
+    remark: remark.id,
+  };
   void nextTick(() => field.value?.focus());
 }
 function draftKey(event: KeyboardEvent): void {
@@ -138,11 +171,24 @@ async function store(): Promise<void> {
 const emit = defineEmits<{ stored: [] }>();
 
 /** Strokes on one page are one note as long as nobody has it: the last stroke can be taken back. */
-const ownPen = (fileId: string, page?: number) => placed.value.findLast((note) => note.mine && !note.shown && note.here?.kind === 'pen' && note.here.fileId === fileId && (page === undefined || note.here.page === page));
+const ownPen = (fileId: string, page?: number) =>
+  placed.value.findLast(
+    (note) =>
+      note.mine &&
+      !note.shown &&
+      note.here?.kind === 'pen' &&
+      note.here.fileId === fileId &&
+      (page === undefined || note.here.page === page),
+  );
 const stroke = ({ fileId, page, stroke: points }: { fileId: string; page: number; stroke: number[] }) =>
   attempt(async () => {
     const note = ownPen(fileId, page);
-    if (note?.place.kind === 'pen') await props.acts.change!(note.id, { place: { ...note.place, strokes: [...note.place.strokes, points] }, text: note.text, edition: note.edition });
+    if (note?.place.kind === 'pen')
+      await props.acts.change!(note.id, {
+        place: { ...note.place, strokes: [...note.place.strokes, points] },
+        text: note.text,
+        edition: note.edition,
+      });
     else await props.acts.add!({ version: props.handIn.version, place: { kind: 'pen', fileId, page, strokes: [points] }, text: '' });
   });
 const undo = (fileId: string) =>
@@ -151,17 +197,20 @@ const undo = (fileId: string) =>
     if (note?.place.kind !== 'pen') return;
     const strokes = note.place.strokes.slice(0, -1);
     if (strokes.length === 0 && note.text === '') await props.acts.remove!(note.id);
-    else if (strokes.length > 0) await props.acts.change!(note.id, { place: { ...note.place, strokes }, text: note.text, edition: note.edition });
+    else if (strokes.length > 0)
+      await props.acts.change!(note.id, { place: { ...note.place, strokes }, text: note.text, edition: note.edition });
   });
-const answer = (note: MarginNote, text: string, sent: () => void) => attempt(async () => {
-  await props.acts.answer!(note.id, text);
-  sent();
-});
+const answer = (note: MarginNote, text: string, sent: () => void) =>
+  attempt(async () => {
+    await props.acts.answer!(note.id, text);
+    sent();
+  });
 const keptAs = ref<string | null>(null);
-const keep = (note: MarginNote) => attempt(async () => {
-  await keepRemark(note.text);
-  keptAs.value = note.id;
-});
+const keep = (note: MarginNote) =>
+  attempt(async () => {
+    await keepRemark(note.text);
+    keptAs.value = note.id;
+  });
 const empty = computed(() => parts.value.length === 0 && props.handIn.files.length === 0);
 defineExpose({ beginNote: () => (offer.value ? void begin(offer.value.place) : placing.begin()), open });
 </script>
@@ -169,42 +218,173 @@ defineExpose({ beginNote: () => (offer.value ? void begin(offer.value.place) : p
 <template>
   <div ref="box" class="noted" :class="{ wide: margin.wide.value }" @mouseup="selected" @keyup.shift="selected" @click="clicked">
     <div class="paper">
-      <section v-for="part in parts" :key="part.key" :data-part="part.key"><h2 v-if="part.title" dir="auto">{{ part.title }}</h2><RichTextView :text="part.text" :stretches="stretchesOf(part.key)" /></section>
+      <section v-for="part in parts" :key="part.key" :data-part="part.key">
+        <h2 v-if="part.title" dir="auto">{{ part.title }}</h2>
+        <RichTextView :text="part.text" :stretches="stretchesOf(part.key)" />
+      </section>
       <p v-if="handIn.words > 0" class="muted small words">{{ count('desk.words', handIn.words) }}</p>
-      <PinnedFile v-for="file in handIn.files" ref="files" :key="file.id" :file="file" :notes="placed" :numbers="numbers" :active="active" :draft="draftHere" :may="may" @place="begin" @strokes="stroke" @open="open" @undo="undo(file.id)" />
+      <PinnedFile
+        v-for="file in handIn.files"
+        ref="files"
+        :key="file.id"
+        :file="file"
+        :notes="placed"
+        :numbers="numbers"
+        :active="active"
+        :draft="draftHere"
+        :may="may"
+        @place="begin"
+        @strokes="stroke"
+        @open="open"
+        @undo="undo(file.id)"
+      />
       <p v-if="empty" class="muted">{{ t('notes.emptyHandIn') }}</p>
     </div>
     <div class="margin" :style="margin.wide.value ? { minBlockSize: `${margin.height.value}px` } : {}">
-      <button v-if="offer" type="button" class="btn offer" :style="{ top: `${offer.top}px` }" @mousedown.prevent="begin(offer.place)">{{ t('notes.add') }} <span class="key">N</span></button>
-      <p v-if="placing.chosen.value" class="note small hint" role="status">{{ t(placing.chosen.value.kind === 'text' ? 'notes.placingText' : 'notes.placingPin') }}</p>
-      <form v-if="draft" class="card-place writing" data-card="draft" :style="{ top: `${margin.tops.value.draft ?? 0}px` }" @submit.prevent="store">
+      <button v-if="offer" type="button" class="btn offer" :style="{ top: `${offer.top}px` }" @mousedown.prevent="begin(offer.place)">
+        {{ t('notes.add') }} <span class="key">N</span>
+      </button>
+      <p v-if="placing.chosen.value" class="note small hint" role="status">
+        {{ t(placing.chosen.value.kind === 'text' ? 'notes.placingText' : 'notes.placingPin') }}
+      </p>
+      <form
+        v-if="draft"
+        class="card-place writing"
+        data-card="draft"
+        :style="{ top: `${margin.tops.value.draft ?? 0}px` }"
+        @submit.prevent="store"
+      >
         <label class="hidden-text" for="note-text">{{ t('notes.text') }}</label>
-        <textarea id="note-text" ref="field" v-model="draft.text" class="field" rows="3" maxlength="4000" dir="auto" :placeholder="t('notes.placeholder')" @keydown="draftKey" @input="margin.lay" />
+        <textarea
+          id="note-text"
+          ref="field"
+          v-model="draft.text"
+          class="field"
+          rows="3"
+          maxlength="4000"
+          dir="auto"
+          :placeholder="t('notes.placeholder')"
+          @keydown="draftKey"
+          @input="margin.lay"
+        />
         <RemarkPicker v-if="picking" class="picking" @pick="picked" @close="picking = false" />
-        <div class="row"><button class="btn main" :disabled="busy || draft.text.trim() === ''">{{ t('notes.store') }} <span class="key">↵</span></button><button type="button" class="btn quiet" @click="draft = null">{{ t('common.cancel') }}</button><button v-if="remarks.length > 0" type="button" class="btn quiet" @click="picking = true"><span class="key">;</span><span class="hidden-text">{{ t('remarks.find') }}</span></button></div>
+        <div class="row">
+          <button class="btn main" :disabled="busy || draft.text.trim() === ''">{{ t('notes.store') }} <span class="key">↵</span></button
+          ><button type="button" class="btn quiet" @click="draft = null">{{ t('common.cancel') }}</button
+          ><button v-if="remarks.length > 0" type="button" class="btn quiet" @click="picking = true">
+            <span class="key">;</span><span class="hidden-text">{{ t('remarks.find') }}</span>
+          </button>
+        </div>
       </form>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-      <div v-for="note in [...placed, ...elsewhere]" :key="note.id" class="card-place" :data-card="note.id" :style="{ top: `${margin.tops.value[note.id] ?? 0}px` }"><NoteCard v-if="draft?.id !== note.id" :note="note" :number="numbers[note.id] ?? null" :active="note.id === active" :zone="zone" :first-name="firstName" :may-answer="acts.answer !== undefined" :apart="note.here === null || note.version !== handIn.version" :quoted="note.here === null || !margin.wide.value" :keeps="may && keptAs !== note.id" @open="open(note.id)" @edit="begin(note.place, { text: note.text, id: note.id, edition: note.edition })" @remove="attempt(() => acts.remove!(note.id))" @keep="keep(note)" @answer="(text, sent) => answer(note, text, sent)" @settle="(settled) => attempt(() => acts.settle!(note.id, settled))" /></div>
+      <div
+        v-for="note in [...placed, ...elsewhere]"
+        :key="note.id"
+        class="card-place"
+        :data-card="note.id"
+        :style="{ top: `${margin.tops.value[note.id] ?? 0}px` }"
+      >
+        <NoteCard
+          v-if="draft?.id !== note.id"
+          :note="note"
+          :number="numbers[note.id] ?? null"
+          :active="note.id === active"
+          :zone="zone"
+          :first-name="firstName"
+          :may-answer="acts.answer !== undefined"
+          :apart="note.here === null || note.version !== handIn.version"
+          :quoted="note.here === null || !margin.wide.value"
+          :keeps="may && keptAs !== note.id"
+          @open="open(note.id)"
+          @edit="begin(note.place, { text: note.text, id: note.id, edition: note.edition })"
+          @remove="attempt(() => acts.remove!(note.id))"
+          @keep="keep(note)"
+          @answer="(text, sent) => answer(note, text, sent)"
+          @settle="(settled) => attempt(() => acts.settle!(note.id, settled))"
+        />
+      </div>
     </div>
   </div>
 </template>
 
 <style scoped>
-.noted { position: relative; display: grid; gap: 14px; }
-.noted.wide { grid-template-columns: minmax(0, 1fr) 244px; }
-.paper { background: var(--surface); border: 1px solid var(--line); border-radius: 4px; box-shadow: 0 2px 0 var(--line); padding: 30px 38px; min-inline-size: 0; }
-.paper :deep(mark) { background: color-mix(in srgb, var(--now) 26%, transparent); color: inherit; box-shadow: inset 0 -2px 0 var(--now); cursor: pointer; }
-.paper :deep(mark.is-here) { background: color-mix(in srgb, var(--now) 52%, transparent); }
-.paper :deep(mark.is-chosen) { outline: 2px solid var(--focus); background: var(--surface-now); }
-.words { margin-block: 10px 18px; }
-.margin { position: relative; min-inline-size: 0; }
-.wide .card-place { position: absolute; inset-inline: 0; transition: top 120ms; }
-.noted:not(.wide) .card-place { margin-block-end: 8px; }
-.writing { background: var(--surface-now); border-inline-start: 4px solid var(--now); border-radius: 0 5px 5px 0; padding: 8px 10px; z-index: 3; }
-.writing > * + * { margin-block-start: 6px; }
-.picking { position: absolute; inset-inline: -60px 0; z-index: 5; }
-.offer { position: absolute; inset-inline-start: 0; z-index: 2; }
-.hint { position: sticky; inset-block-start: 6px; z-index: 4; }
-@media (prefers-reduced-motion: reduce) { .wide .card-place { transition: none; } }
-@media (max-width: 640px) { .paper { padding: 18px; } }
+.noted {
+  position: relative;
+  display: grid;
+  gap: 14px;
+}
+.noted.wide {
+  grid-template-columns: minmax(0, 1fr) 244px;
+}
+.paper {
+  background: var(--surface);
+  border: 1px solid var(--line);
+  border-radius: 4px;
+  box-shadow: 0 2px 0 var(--line);
+  padding: 30px 38px;
+  min-inline-size: 0;
+}
+.paper :deep(mark) {
+  background: color-mix(in srgb, var(--now) 26%, transparent);
+  color: inherit;
+  box-shadow: inset 0 -2px 0 var(--now);
+  cursor: pointer;
+}
+.paper :deep(mark.is-here) {
+  background: color-mix(in srgb, var(--now) 52%, transparent);
+}
+.paper :deep(mark.is-chosen) {
+  outline: 2px solid var(--focus);
+  background: var(--surface-now);
+}
+.words {
+  margin-block: 10px 18px;
+}
+.margin {
+  position: relative;
+  min-inline-size: 0;
+}
+.wide .card-place {
+  position: absolute;
+  inset-inline: 0;
+  transition: top 120ms;
+}
+.noted:not(.wide) .card-place {
+  margin-block-end: 8px;
+}
+.writing {
+  background: var(--surface-now);
+  border-inline-start: 4px solid var(--now);
+  border-radius: 0 5px 5px 0;
+  padding: 8px 10px;
+  z-index: 3;
+}
+.writing > * + * {
+  margin-block-start: 6px;
+}
+.picking {
+  position: absolute;
+  inset-inline: -60px 0;
+  z-index: 5;
+}
+.offer {
+  position: absolute;
+  inset-inline-start: 0;
+  z-index: 2;
+}
+.hint {
+  position: sticky;
+  inset-block-start: 6px;
+  z-index: 4;
+}
+@media (prefers-reduced-motion: reduce) {
+  .wide .card-place {
+    transition: none;
+  }
+}
+@media (max-width: 640px) {
+  .paper {
+    padding: 18px;
+  }
+}
 </style>

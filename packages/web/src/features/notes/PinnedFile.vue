@@ -9,7 +9,14 @@ import PinLayer from './PinLayer.vue';
 import { clock } from './places';
 import { useWords } from '../../ui/use-words';
 
-const props = defineProps<{ file: HandInView['files'][number]; notes: readonly MarginNote[]; numbers: Record<string, number>; active: string | null; draft: Place | null; may: boolean }>();
+const props = defineProps<{
+  file: HandInView['files'][number];
+  notes: readonly MarginNote[];
+  numbers: Record<string, number>;
+  active: string | null;
+  draft: Place | null;
+  may: boolean;
+}>();
 const emit = defineEmits<{ place: [Place]; strokes: [{ fileId: string; page: number; stroke: number[] }]; open: [string]; undo: [] }>();
 const { t, percent } = useWords();
 const WIDTH = 620;
@@ -23,8 +30,14 @@ const turns = ref(0);
 const tool = ref<'pin' | 'pen'>('pin');
 const ratio = ref(1.4);
 const player = ref<HTMLMediaElement | null>(null);
-const moments = computed(() => props.notes.flatMap((note) => (note.here?.kind === 'moment' && note.here.fileId === props.file.id ? [{ id: note.id, at: note.here.at }] : [])));
-const hasPen = computed(() => props.notes.some((note) => note.mine && !note.shown && note.here?.kind === 'pen' && note.here.fileId === props.file.id));
+const moments = computed(() =>
+  props.notes.flatMap((note) =>
+    note.here?.kind === 'moment' && note.here.fileId === props.file.id ? [{ id: note.id, at: note.here.at }] : [],
+  ),
+);
+const hasPen = computed(() =>
+  props.notes.some((note) => note.mine && !note.shown && note.here?.kind === 'pen' && note.here.fileId === props.file.id),
+);
 
 function measured(event: Event): void {
   const { naturalWidth, naturalHeight } = event.target as HTMLImageElement;
@@ -42,7 +55,14 @@ function hear(at: number, id: string): void {
   }
   emit('open', id);
 }
-const layer = computed(() => ({ fileId: props.file.id, notes: props.notes, numbers: props.numbers, active: props.active, draft: props.draft, tool: props.may ? tool.value : ('none' as const) }));
+const layer = computed(() => ({
+  fileId: props.file.id,
+  notes: props.notes,
+  numbers: props.numbers,
+  active: props.active,
+  draft: props.draft,
+  tool: props.may ? tool.value : ('none' as const),
+}));
 const placed = (place: AreaPlace) => emit('place', place);
 defineExpose({ kind, id: props.file.id, pinMoment });
 </script>
@@ -51,30 +71,103 @@ defineExpose({ kind, id: props.file.id, pinMoment });
   <FileView v-if="kind === 'words' || kind === 'none' || kind === 'tooManyPixels'" :file="file" />
   <figure v-else class="file" :data-file="file.id">
     <div v-if="kind === 'picture' || kind === 'pdf'" class="row tools" role="toolbar" :aria-label="file.name">
-      <template v-if="may"><button type="button" class="chip" :aria-pressed="tool === 'pin'" @click="tool = 'pin'">{{ t('notes.pin') }}</button><button type="button" class="chip" :aria-pressed="tool === 'pen'" @click="tool = 'pen'">{{ t('notes.pen') }}</button><button v-if="hasPen" type="button" class="btn quiet" @click="emit('undo')">{{ t('notes.undoStroke') }}</button></template>
+      <template v-if="may"
+        ><button type="button" class="chip" :aria-pressed="tool === 'pin'" @click="tool = 'pin'">{{ t('notes.pin') }}</button
+        ><button type="button" class="chip" :aria-pressed="tool === 'pen'" @click="tool = 'pen'">{{ t('notes.pen') }}</button
+        ><button v-if="hasPen" type="button" class="btn quiet" @click="emit('undo')">{{ t('notes.undoStroke') }}</button></template
+      >
       <span class="grow" />
-      <button type="button" class="btn quiet" :aria-label="t('notes.smaller')" :disabled="zoomAt === 0" @click="zoomAt -= 1">−</button><span class="small percent">{{ percent(Math.round(zoom * 100)) }}</span><button type="button" class="btn quiet" :aria-label="t('notes.larger')" :disabled="zoomAt === ZOOMS.length - 1" @click="zoomAt += 1">+</button>
+      <button type="button" class="btn quiet" :aria-label="t('notes.smaller')" :disabled="zoomAt === 0" @click="zoomAt -= 1">−</button
+      ><span class="small percent">{{ percent(Math.round(zoom * 100)) }}</span
+      ><button type="button" class="btn quiet" :aria-label="t('notes.larger')" :disabled="zoomAt === ZOOMS.length - 1" @click="zoomAt += 1">
+        +
+      </button>
       <button type="button" class="btn quiet" @click="turns = (turns + 1) % 4">{{ t('notes.turn') }}</button>
     </div>
-    <div v-if="kind === 'picture'" class="wide" tabindex="0" :aria-label="file.name"><TurnedBox class="picture" :class="{ large: zoom > 1 }" :turns="turns" :ratio="ratio" :width="WIDTH * zoom"><img :src="address" :alt="file.name" @load="measured" /><PinLayer v-bind="layer" :page="1" @place="placed" @strokes="(stroke) => emit('strokes', { fileId: file.id, page: 1, stroke })" @open="(id) => emit('open', id)" /></TurnedBox></div>
-    <div v-else-if="kind === 'pdf'" class="wide" :class="{ large: zoom > 1 }" tabindex="0" :aria-label="file.name"><PdfView :address="address" :zoom="zoom" :turns="turns"><template #page="{ page }"><PinLayer v-bind="layer" :page="page" @place="placed" @strokes="(stroke) => emit('strokes', { fileId: file.id, page, stroke })" @open="(id) => emit('open', id)" /></template></PdfView></div>
+    <div v-if="kind === 'picture'" class="wide" tabindex="0" :aria-label="file.name">
+      <TurnedBox class="picture" :class="{ large: zoom > 1 }" :turns="turns" :ratio="ratio" :width="WIDTH * zoom"
+        ><img :src="address" :alt="file.name" @load="measured" /><PinLayer
+          v-bind="layer"
+          :page="1"
+          @place="placed"
+          @strokes="(stroke) => emit('strokes', { fileId: file.id, page: 1, stroke })"
+          @open="(id) => emit('open', id)"
+      /></TurnedBox>
+    </div>
+    <div v-else-if="kind === 'pdf'" class="wide" :class="{ large: zoom > 1 }" tabindex="0" :aria-label="file.name">
+      <PdfView :address="address" :zoom="zoom" :turns="turns"
+        ><template #page="{ page }"
+          ><PinLayer
+            v-bind="layer"
+            :page="page"
+            @place="placed"
+            @strokes="(stroke) => emit('strokes', { fileId: file.id, page, stroke })"
+            @open="(id) => emit('open', id)" /></template
+      ></PdfView>
+    </div>
     <template v-else>
       <audio v-if="kind === 'sound'" ref="player" controls preload="metadata" :src="address" :aria-label="file.name" />
       <video v-else ref="player" controls preload="metadata" :src="address" :aria-label="file.name" />
-      <div class="row wrap"><button v-if="may" type="button" class="btn" @click="pinMoment">{{ t('notes.pinMoment') }}</button><button v-for="one in moments" :key="one.id" type="button" class="chip" :data-pin="one.id" :aria-pressed="one.id === active" @click="hear(one.at, one.id)">{{ clock(one.at) }}</button></div>
+      <div class="row wrap">
+        <button v-if="may" type="button" class="btn" @click="pinMoment">{{ t('notes.pinMoment') }}</button><button
+          v-for="one in moments"
+          :key="one.id"
+          type="button"
+          class="chip"
+          :data-pin="one.id"
+          :aria-pressed="one.id === active"
+          @click="hear(one.at, one.id)"
+        >
+          {{ clock(one.at) }}
+        </button>
+      </div>
     </template>
-    <figcaption class="row"><strong class="grow clip" dir="auto">{{ file.name }}</strong><span class="muted small">{{ sizeText(file.size) }}</span><a class="btn" :href="`/api/files/${file.id}`" download>{{ t('desk.download') }}<span class="hidden-text"> {{ file.name }}</span></a></figcaption>
+    <figcaption class="row">
+      <strong class="grow clip" dir="auto">{{ file.name }}</strong><span class="muted small">{{ sizeText(file.size) }}</span
+      ><a class="btn" :href="`/api/files/${file.id}`" download
+        >{{ t('desk.download') }}<span class="hidden-text"> {{ file.name }}</span></a
+      >
+    </figcaption>
   </figure>
 </template>
 
 <style scoped>
-.file { margin: 0 0 18px; }
-.tools { gap: 6px; margin-block-end: 6px; }
-.percent { min-inline-size: 48px; text-align: center; font-variant-numeric: tabular-nums; }
-.wide { overflow: auto; max-block-size: 78vh; }
-.wide :deep(.large), .wide.large :deep(.page) { max-inline-size: none; }
-img { inline-size: 100%; block-size: 100%; display: block; border: 1px solid var(--line); border-radius: 6px; }
-audio { inline-size: 100%; }
-video { max-inline-size: 100%; display: block; border-radius: 6px; }
-figcaption { margin-block-start: 8px; }
+.file {
+  margin: 0 0 18px;
+}
+.tools {
+  gap: 6px;
+  margin-block-end: 6px;
+}
+.percent {
+  min-inline-size: 48px;
+  text-align: center;
+  font-variant-numeric: tabular-nums;
+}
+.wide {
+  overflow: auto;
+  max-block-size: 78vh;
+}
+.wide :deep(.large),
+.wide.large :deep(.page) {
+  max-inline-size: none;
+}
+img {
+  inline-size: 100%;
+  block-size: 100%;
+  display: block;
+  border: 1px solid var(--line);
+  border-radius: 6px;
+}
+audio {
+  inline-size: 100%;
+}
+video {
+  max-inline-size: 100%;
+  display: block;
+  border-radius: 6px;
+}
+figcaption {
+  margin-block-start: 8px;
+}
 </style>

@@ -38,4 +38,5 @@ it.each([
   [[], [], []],
 ])('cards that want to be at %j with heights %j stand at %j', (tops, heights, at) => expect(laidOut(tops, heights)).toEqual(at));
 
-it('a moment is written in minutes and seconds', () => expect([clock(0), clock(65_000), clock(600_999)]).toEqual(['0:00', '1:05', '10:00']));
+it('a moment is written in minutes and seconds', () =>
+  expect([clock(0), clock(65_000), clock(600_999)]).toEqual(['0:00', '1:05', '10:00']));

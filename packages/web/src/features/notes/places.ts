@@ -40,7 +40,9 @@ export function selectedPlace(box: HTMLElement, parts: readonly Part[]): TextPla
   const selection = window.getSelection();
   if (!selection || selection.isCollapsed || selection.rangeCount === 0) return null;
   const range = selection.getRangeAt(0);
-  const part = (range.startContainer instanceof Element ? range.startContainer : range.startContainer.parentElement)?.closest<HTMLElement>('[data-part]');
+  const part = (range.startContainer instanceof Element ? range.startContainer : range.startContainer.parentElement)?.closest<HTMLElement>(
+    '[data-part]',
+  );
   if (!part || !box.contains(part) || !part.contains(range.endContainer)) return null;
   const [start, end] = [offsetIn(range.startContainer, range.startOffset), offsetIn(range.endContainer, range.endOffset)];
   const found = parts.find((one) => one.key === part.dataset.part);

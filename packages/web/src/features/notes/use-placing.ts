@@ -69,7 +69,11 @@ export function usePlacing(of: {
       else if (place) of.take(place);
     } else if (step && isText(target)) goTo(at + step[0] + step[1], { keepAnchor: event.shiftKey });
     else if (step && target.kind === 'area') {
-      targets[at] = { ...target, x: Math.min(1000, Math.max(0, target.x + step[0] * STEP)), y: Math.min(1000, Math.max(0, target.y + step[1] * STEP)) };
+      targets[at] = {
+        ...target,
+        x: Math.min(1000, Math.max(0, target.x + step[0] * STEP)),
+        y: Math.min(1000, Math.max(0, target.y + step[1] * STEP)),
+      };
       show();
     } else if ((event.key === 'PageDown' || event.key === 'PageUp') && target.kind === 'area') {
       targets[at] = { ...target, page: Math.max(1, target.page + (event.key === 'PageDown' ? 1 : -1)) };

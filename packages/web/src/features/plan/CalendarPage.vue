@@ -26,25 +26,48 @@ const SPANS = ['day', 'week', 'month'] as const;
 const MOST_IN_A_DAY = 4;
 
 const span = computed(() => SPANS.find((one) => one === route.query.span) ?? 'month');
-const day = computed<LocalDate>(() => (typeof route.query.on === 'string' && /^\d{4}-\d{2}-\d{2}$/.test(route.query.on) ? route.query.on : line.today));
+const day = computed<LocalDate>(() =>
+  typeof route.query.on === 'string' && /^\d{4}-\d{2}-\d{2}$/.test(route.query.on) ? route.query.on : line.today,
+);
 const set = (changes: Record<string, string>) => void router.replace({ query: { ...route.query, ...changes } });
 const month = computed(() => day.value.slice(0, 7));
 const from = computed(() => (span.value === 'day' ? day.value : mondayOf(span.value === 'week' ? day.value : `${month.value}-01`)));
 const to = computed(() => (span.value === 'day' ? day.value : plusDays(from.value, span.value === 'week' ? 6 : 41)));
-const days = computed(() => Array.from({ length: span.value === 'day' ? 1 : span.value === 'week' ? 7 : 42 }, (_, index) => plusDays(from.value, index)));
+const days = computed(() =>
+  Array.from({ length: span.value === 'day' ? 1 : span.value === 'week' ? 7 : 42 }, (_, index) => plusDays(from.value, index)),
+);
 function step(by: number): void {
   if (span.value === 'day') set({ on: plusDays(day.value, by) });
   else if (span.value === 'week') set({ on: plusDays(day.value, 7 * by) });
   else set({ on: plusDays(`${month.value}-15`, 30 * by).slice(0, 8) + '01' });
 }
 const { state, value, why, reload } = useLoad(() => ask<DatesReply>('GET', `/api/dates?from=${from.value}&to=${to.value}`), [from, to]);
-const entriesOn = (one: LocalDate) => (value.value?.entries ?? []).filter((entry) => entry.from <= one && one <= entry.to && (entry.classId === null || scope.inScope(entry.classId)));
+const entriesOn = (one: LocalDate) =>
+  (value.value?.entries ?? []).filter(
+    (entry) => entry.from <= one && one <= entry.to && (entry.classId === null || scope.inScope(entry.classId)),
+  );
 const closed = (one: LocalDate) => entriesOn(one).some((entry) => entry.kind === 'closure');
-const heading = computed(() => (span.value === 'day' ? localDayLong(day.value) : span.value === 'week' ? `${localDayText(from.value)} – ${localDayText(to.value)}` : new Intl.DateTimeFormat('en-GB', { timeZone: 'UTC', month: 'long', year: 'numeric' }).format(Date.parse(`${month.value}-01T00:00:00Z`))));
-const text = (entry: DateEntry) => (entry.kind === 'term' ? t('dates.term', { name: entry.title }) : entry.kind === 'closure' ? entry.title || t('dates.closure') : entry.title);
+const heading = computed(() =>
+  span.value === 'day'
+    ? localDayLong(day.value)
+    : span.value === 'week'
+      ? `${localDayText(from.value)} – ${localDayText(to.value)}`
+      : new Intl.DateTimeFormat('en-GB', { timeZone: 'UTC', month: 'long', year: 'numeric' }).format(
+          Date.parse(`${month.value}-01T00:00:00Z`),
+        ),
+);
+const text = (entry: DateEntry) =>
+  entry.kind === 'term'
+    ? t('dates.term', { name: entry.title })
+    : entry.kind === 'closure'
+      ? entry.title || t('dates.closure')
+      : entry.title;
 const about = (entry: DateEntry) => (entry.kind === 'issue' ? t('dates.issue') : '');
 const student = computed(() => session.me?.role === 'student');
-const address = (entry: DateEntry) => (entry.assignmentId === null ? null : { path: student.value ? `/work/${entry.assignmentId}` : `/assignments/${entry.assignmentId}`, query: scope.kept.value });
+const address = (entry: DateEntry) =>
+  entry.assignmentId === null
+    ? null
+    : { path: student.value ? `/work/${entry.assignmentId}` : `/assignments/${entry.assignmentId}`, query: scope.kept.value };
 const zoneOf = (entry: DateEntry) => line.classOf(entry.classId ?? '')?.zone ?? value.value?.zone ?? line.zone;
 
 const subscribing = ref(false);
@@ -60,7 +83,11 @@ const renew = () =>
     own.value = (await ask<CalendarAddressReply>('POST', '/api/my/calendar-address')).address;
     copied.value = false;
   });
-const copy = () => navigator.clipboard.writeText(own.value ?? '').then(() => (copied.value = true), () => undefined);
+const copy = () =>
+  navigator.clipboard.writeText(own.value ?? '').then(
+    () => (copied.value = true),
+    () => undefined,
+  );
 </script>
 
 <template>
@@ -68,28 +95,101 @@ const copy = () => navigator.clipboard.writeText(own.value ?? '').then(() => (co
     <div class="page">
       <div class="heading">
         <h1>{{ heading }}</h1>
-        <span class="row"><button type="button" class="btn quiet" :aria-label="t('dates.back')" @click="step(-1)">←</button><button type="button" class="btn quiet" @click="set({ on: line.today })">{{ t('dates.today') }}</button><button type="button" class="btn quiet" :aria-label="t('dates.on')" @click="step(1)">→</button></span>
+        <span class="row"
+          ><button type="button" class="btn quiet" :aria-label="t('dates.back')" @click="step(-1)">←</button
+          ><button type="button" class="btn quiet" @click="set({ on: line.today })">{{ t('dates.today') }}</button
+          ><button type="button" class="btn quiet" :aria-label="t('dates.on')" @click="step(1)">→</button></span
+        >
         <span class="grow" />
-        <span class="row" role="group"><button v-for="one in SPANS" :key="one" type="button" class="chip" :aria-pressed="span === one" @click="set({ span: one })">{{ t(`dates.spans.${one}`) }}</button></span>
+        <span class="row" role="group"
+          ><button v-for="one in SPANS" :key="one" type="button" class="chip" :aria-pressed="span === one" @click="set({ span: one })">
+            {{ t(`dates.spans.${one}`) }}
+          </button></span
+        >
         <button type="button" class="btn" @click="subscribe">{{ t('dates.address') }}</button>
       </div>
       <div v-if="span === 'day'" class="sheet list">
         <p v-if="entriesOn(day).length === 0" class="muted">{{ t('dates.none') }}</p>
-        <ul v-else class="plain"><li v-for="(entry, index) in entriesOn(day)" :key="index" class="row"><ClassSquare v-if="entry.hue !== null" :hue="entry.hue" /><component :is="address(entry) ? 'RouterLink' : 'span'" :to="address(entry) ?? undefined" class="grow" dir="auto">{{ text(entry) }}</component><span class="muted">{{ entry.className }} {{ about(entry) }}</span><span v-if="entry.at !== null">{{ timeText(entry.at, zoneOf(entry)) }}</span></li></ul>
+        <ul v-else class="plain">
+          <li v-for="(entry, index) in entriesOn(day)" :key="index" class="row">
+            <ClassSquare v-if="entry.hue !== null" :hue="entry.hue" /><component
+              :is="address(entry) ? 'RouterLink' : 'span'"
+              :to="address(entry) ?? undefined"
+              class="grow"
+              dir="auto"
+              >{{ text(entry) }}</component
+            ><span class="muted">{{ entry.className }} {{ about(entry) }}</span
+            ><span v-if="entry.at !== null">{{ timeText(entry.at, zoneOf(entry)) }}</span>
+          </li>
+        </ul>
       </div>
       <div v-else class="sheet days" :class="span">
-        <div v-for="one in days.slice(0, 7)" :key="`head ${one}`" class="head" aria-hidden="true">{{ localDayLong(one).split(' ')[0] }}</div>
-        <div v-for="one in days" :key="one" class="day" :class="{ other: span === 'month' && !one.startsWith(month), closed: closed(one), weekend: weekdayOf(one) > 5 }">
-          <button type="button" class="date" :class="{ now: one === line.today }" :aria-label="localDayLong(one)" @click="set({ span: 'day', on: one })">{{ Number(one.slice(8)) }}</button>
-          <component :is="address(entry) ? 'RouterLink' : 'span'" v-for="(entry, index) in entriesOn(one).slice(0, span === 'month' ? MOST_IN_A_DAY : 30)" :key="index" :to="address(entry) ?? undefined" class="entry" :class="entry.kind" :style="entry.hue === null ? {} : { '--hue': `var(--hue-${entry.hue})` }" :title="`${text(entry)} ${entry.className} ${entry.at === null ? '' : timeText(entry.at, zoneOf(entry))} ${about(entry)}`"><span class="muted">{{ entry.at === null ? '' : timeText(entry.at, zoneOf(entry)) }}</span> {{ text(entry) }}<template v-if="entry.kind === 'issue'"> · {{ about(entry) }}</template></component>
-          <button v-if="span === 'month' && entriesOn(one).length > MOST_IN_A_DAY" type="button" class="more" @click="set({ span: 'day', on: one })">{{ t('dates.more', { n: entriesOn(one).length - MOST_IN_A_DAY }) }}</button>
+        <div v-for="one in days.slice(0, 7)" :key="`head ${one}`" class="head" aria-hidden="true">
+          {{ localDayLong(one).split(' ')[0] }}
+        </div>
+        <div
+          v-for="one in days"
+          :key="one"
+          class="day"
+          :class="{ other: span === 'month' && !one.startsWith(month), closed: closed(one), weekend: weekdayOf(one) > 5 }"
+        >
+          <button
+            type="button"
+            class="date"
+            :class="{ now: one === line.today }"
+            :aria-label="localDayLong(one)"
+            @click="set({ span: 'day', on: one })"
+          >
+            {{ Number(one.slice(8)) }}
+          </button>
+          <component
+            :is="address(entry) ? 'RouterLink' : 'span'"
+            v-for="(entry, index) in entriesOn(one).slice(0, span === 'month' ? MOST_IN_A_DAY : 30)"
+            :key="index"
+            :to="address(entry) ?? undefined"
+            class="entry"
+            :class="entry.kind"
+            :style="entry.hue === null ? {} : { '--hue': `var(--hue-${entry.hue})` }"
+            :title="`${text(entry)} ${entry.className} ${entry.at === null ? '' : timeText(entry.at, zoneOf(entry))} ${about(entry)}`"
+            ><span class="muted">{{ entry.at === null ? '' : timeText(entry.at, zoneOf(entry)) }}</span> {{ text(entry)
+            }}<template v-if="entry.kind === 'issue'"> · {{ about(entry) }}</template></component
+          >
+          <button
+            v-if="span === 'month' && entriesOn(one).length > MOST_IN_A_DAY"
+            type="button"
+            class="more"
+            @click="set({ span: 'day', on: one })"
+          >
+            {{ t('dates.more', { n: entriesOn(one).length - MOST_IN_A_DAY }) }}
+          </button>
         </div>
       </div>
       <SideSheet :open="subscribing" :title="t('dates.address')" @close="subscribing = false">
         <div class="stack">
           <p>{{ t('dates.addressWhy') }}</p>
-          <template v-if="own"><input class="field" readonly :value="own" :aria-label="t('dates.address')" dir="ltr" @focus="($event.target as HTMLInputElement).select()" /><div class="row wrap"><button type="button" class="btn main" @click="copy">{{ t(copied ? 'dates.copied' : 'dates.copy') }}</button><button type="button" class="btn" @click="renew">{{ t('dates.renew') }}</button></div><p class="muted small">{{ t('dates.renewWhy') }}</p></template>
-          <div v-else><button type="button" class="btn main" @click="renew">{{ t('dates.make') }}</button></div>
+          <template v-if="own"
+            ><input
+              class="field"
+              readonly
+              :value="own"
+              :aria-label="t('dates.address')"
+              dir="ltr"
+              @focus="($event.target as HTMLInputElement).select()"
+            />
+            <div class="row wrap">
+              <button type="button" class="btn main" @click="copy">{{ t(copied ? 'dates.copied' : 'dates.copy') }}</button><button
+                type="button"
+                class="btn"
+                @click="renew"
+              >
+                {{ t('dates.renew') }}
+              </button>
+            </div>
+            <p class="muted small">{{ t('dates.renewWhy') }}</p></template
+          >
+          <div v-else>
+            <button type="button" class="btn main" @click="renew">{{ t('dates.make') }}</button>
+          </div>
           <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
         </div>
       </SideSheet>
@@ -98,22 +198,107 @@ const copy = () => navigator.clipboard.writeText(own.value ?? '').then(() => (co
 </template>
 
 <style scoped>
-.list { padding: 14px 18px; }
-.list li { padding-block: 5px; gap: 10px; }
-.days { display: grid; grid-template-columns: repeat(7, minmax(0, 1fr)); overflow: hidden; }
-.head { padding: 5px 8px; font-weight: 600; background: var(--surface-2); border-inline-end: 1px solid var(--line-2); }
-.day { min-height: 94px; border-block-start: 1px solid var(--line); border-inline-end: 1px solid var(--line-2); padding: 3px; display: flex; flex-direction: column; gap: 2px; min-width: 0; }
-.week .day { min-height: 380px; }
-.day.other .date { color: var(--text-3); font-weight: 400; }
-.day.other { background-color: var(--surface-2); }
-.day.closed { background: repeating-linear-gradient(-45deg, var(--surface-2) 0 6px, transparent 6px 12px); }
-.day.weekend { background-color: var(--surface-2); }
-.date { align-self: start; border: 0; background: none; color: inherit; font-weight: 600; cursor: pointer; border-radius: 4px; padding: 0 5px; }
-.date.now { background: var(--now); color: #14262e; }
-.entry { display: block; font-size: 12.5px; line-height: 1.3; padding: 1px 4px; border-inline-start: 3px solid var(--hue, var(--line)); border-radius: 2px; background: var(--surface); color: var(--text); text-decoration: none; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; flex-shrink: 0; }
-.week .entry { white-space: normal; }
-.entry.issue { border-inline-start-style: dotted; }
-.entry.closure, .entry.term { background: none; color: var(--text-2); }
-.more { border: 0; background: none; color: var(--text-2); font-size: 12.5px; text-align: start; cursor: pointer; }
-@media (max-width: 640px) { .entry { font-size: 11px; } .day { min-height: 66px; } .entry .muted { display: none; } }
+.list {
+  padding: 14px 18px;
+}
+.list li {
+  padding-block: 5px;
+  gap: 10px;
+}
+.days {
+  display: grid;
+  grid-template-columns: repeat(7, minmax(0, 1fr));
+  overflow: hidden;
+}
+.head {
+  padding: 5px 8px;
+  font-weight: 600;
+  background: var(--surface-2);
+  border-inline-end: 1px solid var(--line-2);
+}
+.day {
+  min-height: 94px;
+  border-block-start: 1px solid var(--line);
+  border-inline-end: 1px solid var(--line-2);
+  padding: 3px;
+  display: flex;
+  flex-direction: column;
+  gap: 2px;
+  min-width: 0;
+}
+.week .day {
+  min-height: 380px;
+}
+.day.other .date {
+  color: var(--text-3);
+  font-weight: 400;
+}
+.day.other {
+  background-color: var(--surface-2);
+}
+.day.closed {
+  background: repeating-linear-gradient(-45deg, var(--surface-2) 0 6px, transparent 6px 12px);
+}
+.day.weekend {
+  background-color: var(--surface-2);
+}
+.date {
+  align-self: start;
+  border: 0;
+  background: none;
+  color: inherit;
+  font-weight: 600;
+  cursor: pointer;
+  border-radius: 4px;
+  padding: 0 5px;
+}
+.date.now {
+  background: var(--now);
+  color: #14262e;
+}
+.entry {
+  display: block;
+  font-size: 12.5px;
+  line-height: 1.3;
+  padding: 1px 4px;
+  border-inline-start: 3px solid var(--hue, var(--line));
+  border-radius: 2px;
+  background: var(--surface);
+  color: var(--text);
+  text-decoration: none;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  flex-shrink: 0;
+}
+.week .entry {
+  white-space: normal;
+}
+.entry.issue {
+  border-inline-start-style: dotted;
+}
+.entry.closure,
+.entry.term {
+  background: none;
+  color: var(--text-2);
+}
+.more {
+  border: 0;
+  background: none;
+  color: var(--text-2);
+  font-size: 12.5px;
+  text-align: start;
+  cursor: pointer;
+}
+@media (max-width: 640px) {
+  .entry {
+    font-size: 11px;
+  }
+  .day {
+    min-height: 66px;
+  }
+  .entry .muted {
+    display: none;
+  }
+}
 </style>

@@ -7,13 +7,22 @@ import { localDayLong } from '../../time/format';
 import { useWords } from '../../ui/use-words';
 import { useMoveWords } from './use-move-words';
 
-const props = defineProps<{ preview: MovePreview; zone: string; issued: boolean; busy: boolean; problem: string | null; at: { x: number; y: number } | null }>();
+const props = defineProps<{
+  preview: MovePreview;
+  zone: string;
+  issued: boolean;
+  busy: boolean;
+  problem: string | null;
+  at: { x: number; y: number } | null;
+}>();
 const emit = defineEmits<{ confirm: [boolean]; leave: []; /** one school day more or less */ step: [1 | -1] }>();
 const { t, count, when } = useWords();
 const words = useMoveWords();
 const box = ref<HTMLElement | null>(null);
 
-const due = computed(() => props.preview.changes.find((one) => one.what === 'class' && one.field === 'due') ?? props.preview.changes[0] ?? null);
+const due = computed(
+  () => props.preview.changes.find((one) => one.what === 'class' && one.field === 'due') ?? props.preview.changes[0] ?? null,
+);
 const lines = computed(() => {
   const { moved, keep } = props.preview;
   const one = due.value;
@@ -27,14 +36,23 @@ const lines = computed(() => {
 const place = computed(() => {
   if (!props.at) return {};
   // Beside the card, and wholly on the screen.
-  return { left: `${Math.max(12, Math.min(props.at.x, window.innerWidth - 442))}px`, top: `${Math.max(140, Math.min(props.at.y, window.innerHeight - 270))}px` };
+  return {
+    left: `${Math.max(12, Math.min(props.at.x, window.innerWidth - 442))}px`,
+    top: `${Math.max(140, Math.min(props.at.y, window.innerHeight - 270))}px`,
+  };
 });
 // The first button takes the focus as soon as it can be pressed, so Enter confirms.
-onMounted(() => watch(() => props.busy, async (busy) => {
-  if (busy) return;
-  await nextTick();
-  box.value?.querySelector<HTMLElement>('.main')?.focus();
-}, { immediate: true }));
+onMounted(() =>
+  watch(
+    () => props.busy,
+    async (busy) => {
+      if (busy) return;
+      await nextTick();
+      box.value?.querySelector<HTMLElement>('.main')?.focus();
+    },
+    { immediate: true },
+  ),
+);
 function step(event: KeyboardEvent): void {
   if (!event.altKey || (event.key !== 'ArrowLeft' && event.key !== 'ArrowRight')) return;
   event.preventDefault();
@@ -43,7 +61,15 @@ function step(event: KeyboardEvent): void {
 </script>
 
 <template>
-  <div ref="box" class="box stack" role="dialog" :aria-label="t('move.title', { title: due?.title ?? '', day: due ? localDayLong(localDateAt(zone, due.after)) : '' })" :style="place" @keydown="step" @keydown.esc="emit('leave')">
+  <div
+    ref="box"
+    class="box stack"
+    role="dialog"
+    :aria-label="t('move.title', { title: due?.title ?? '', day: due ? localDayLong(localDateAt(zone, due.after)) : '' })"
+    :style="place"
+    @keydown="step"
+    @keydown.esc="emit('leave')"
+  >
     <h3 dir="auto">{{ t('move.title', { title: due?.title ?? '', day: due ? localDayLong(localDateAt(zone, due.after)) : '' }) }}</h3>
     <p v-for="one in lines" :key="one">{{ one }}</p>
     <p v-if="problem" class="alarm" role="alert">{{ problem }}</p>
@@ -59,10 +85,32 @@ function step(event: KeyboardEvent): void {
 </template>
 
 <style scoped>
-.box { position: fixed; z-index: 20; width: 430px; max-width: calc(100vw - 24px); background: var(--surface); border: 2px solid var(--act); border-radius: 10px; padding: 14px 16px; box-shadow: 0 14px 40px rgb(20 38 46 / 22%); }
-.box h3 { font-size: 16px; overflow-wrap: anywhere; }
-.box p { font-size: 14.5px; }
-.box.stack > * + * { margin-block-start: 6px; }
-.box .row { margin-block-start: 12px; }
-.box .btn { white-space: nowrap; padding-inline: 12px; }
+.box {
+  position: fixed;
+  z-index: 20;
+  width: 430px;
+  max-width: calc(100vw - 24px);
+  background: var(--surface);
+  border: 2px solid var(--act);
+  border-radius: 10px;
+  padding: 14px 16px;
+  box-shadow: 0 14px 40px rgb(20 38 46 / 22%);
+}
+.box h3 {
+  font-size: 16px;
+  overflow-wrap: anywhere;
+}
+.box p {
+  font-size: 14.5px;
+}
+.box.stack > * + * {
+  margin-block-start: 6px;
+}
+.box .row {
+  margin-block-start: 12px;
+}
+.box .btn {
+  white-space: nowrap;
+  padding-inline: 12px;
+}
 </style>

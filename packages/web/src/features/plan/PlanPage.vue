@@ -26,7 +26,14 @@ const LONGEST_BY_DAYS = 20;
 /** How long after a move undoing it is offered on the page. */
 const OFFER_UNDO_MS = 3_600_000;
 
-const { state, value, why, reload } = useLoad(() => ask<PlanReply>('GET', `/api/plan?from=${scope.from.value}&to=${scope.to.value}${scope.classId.value ? `&classId=${scope.classId.value}` : ''}`), [scope.from, scope.to, scope.classId]);
+const { state, value, why, reload } = useLoad(
+  () =>
+    ask<PlanReply>(
+      'GET',
+      `/api/plan?from=${scope.from.value}&to=${scope.to.value}${scope.classId.value ? `&classId=${scope.classId.value}` : ''}`,
+    ),
+  [scope.from, scope.to, scope.classId],
+);
 const refresh = async () => {
   await reload();
   void line.load().catch(() => undefined);
@@ -36,15 +43,21 @@ watch(value, (plan) => {
   if (plan?.lastMove && plan.lastMove.at > now() - OFFER_UNDO_MS) last.value = plan.lastMove;
 });
 
-const view = computed(() => (route.query.by === 'units' ? 'units' : daysBetween(scope.from.value, scope.to.value) > LONGEST_BY_DAYS ? 'weeks' : 'days'));
+const view = computed(() =>
+  route.query.by === 'units' ? 'units' : daysBetween(scope.from.value, scope.to.value) > LONGEST_BY_DAYS ? 'weeks' : 'days',
+);
 function show(by: 'days' | 'weeks' | 'units'): void {
   const { by: _, ...query } = route.query;
   if (by === 'units') void router.replace({ query: { ...query, by } });
-  else if (by === 'days') void router.replace({ query: Object.fromEntries(Object.entries(query).filter(([key]) => key !== 'from' && key !== 'to')) });
-  else if (line.term) void router.replace({ query: { ...query, from: line.weeks[0]!.monday, to: line.sundayOf(line.weeks.at(-1)!.monday) } });
+  else if (by === 'days')
+    void router.replace({ query: Object.fromEntries(Object.entries(query).filter(([key]) => key !== 'from' && key !== 'to')) });
+  else if (line.term)
+    void router.replace({ query: { ...query, from: line.weeks[0]!.monday, to: line.sundayOf(line.weeks.at(-1)!.monday) } });
 }
 const undated = computed(() => (value.value?.cards ?? []).filter((card) => card.day === null));
-const inSpan = computed(() => (value.value?.cards ?? []).filter((card) => card.day !== null && card.day >= scope.from.value && card.day <= scope.to.value));
+const inSpan = computed(() =>
+  (value.value?.cards ?? []).filter((card) => card.day !== null && card.day >= scope.from.value && card.day <= scope.to.value),
+);
 const address = (card: PlanCard) => ({ path: cardPath(card, now()), query: scope.kept.value });
 
 const at = ref<{ x: number; y: number } | null>(null);
@@ -76,14 +89,38 @@ const shifting = ref(false);
       <div class="heading">
         <h1>{{ t('plan.title') }}</h1>
         <span class="small grow hint">{{ t('plan.hint') }}</span>
-        <span class="row views" role="group"><button v-for="by in ['days', 'weeks', 'units'] as const" :key="by" type="button" class="chip" :aria-pressed="view === by" @click="show(by)">{{ t(by === 'days' ? 'plan.byDay' : by === 'weeks' ? 'plan.byWeek' : 'plan.byUnit') }}</button></span>
+        <span class="row views" role="group"
+          ><button
+            v-for="by in ['days', 'weeks', 'units'] as const"
+            :key="by"
+            type="button"
+            class="chip"
+            :aria-pressed="view === by"
+            @click="show(by)"
+          >
+            {{ t(by === 'days' ? 'plan.byDay' : by === 'weeks' ? 'plan.byWeek' : 'plan.byUnit') }}
+          </button></span
+        >
         <button type="button" class="btn" @click="shifting = true">{{ t('plan.shift') }}</button>
         <RouterLink class="btn" :to="{ path: '/shelf', query: scope.kept.value }">{{ t('plan.shelf') }}</RouterLink>
         <RouterLink class="btn" :to="{ path: '/calendar', query: scope.kept.value }">{{ t('plan.calendar') }}</RouterLink>
-        <RouterLink class="btn" :to="{ path: '/compose', query: { ...scope.kept.value, kind: 'handout' } }">{{ t('compose.newHandout') }}</RouterLink>
-        <RouterLink class="btn main" :to="{ path: '/compose', query: scope.kept.value }">{{ t('today.newAssignment') }} <span class="key">N</span></RouterLink>
+        <RouterLink class="btn" :to="{ path: '/compose', query: { ...scope.kept.value, kind: 'handout' } }">{{
+          t('compose.newHandout')
+        }}</RouterLink>
+        <RouterLink class="btn main" :to="{ path: '/compose', query: scope.kept.value }"
+          >{{ t('today.newAssignment') }} <span class="key">N</span></RouterLink
+        >
       </div>
-      <p v-if="last" class="note row moved" role="status"><span class="grow" dir="auto">{{ t('move.done', { titles: last.titles.join(', ') }) }}</span><button type="button" class="btn" :disabled="busy" @click="undo">{{ t('move.undo') }}</button></p>
+      <p v-if="last" class="note row moved" role="status">
+        <span class="grow" dir="auto">{{ t('move.done', { titles: last.titles.join(', ') }) }}</span><button
+          type="button"
+          class="btn"
+          :disabled="busy"
+          @click="undo"
+        >
+          {{ t('move.undo') }}
+        </button>
+      </p>
       <p v-if="problem && !pending" class="note bad" role="alert">{{ problem.title }}</p>
       <p v-if="line.loaded && line.classes.length === 0" class="note">{{ t('compose.noClass') }}</p>
       <UnitBoard v-else-if="view === 'units'" :plan="value" @changed="reload" />
@@ -92,22 +129,65 @@ const shifting = ref(false);
         <p v-if="inSpan.length === 0" class="muted empty">{{ t('plan.empty') }}</p>
         <section v-if="undated.length > 0" class="undated">
           <h2>{{ t('plan.undated') }}</h2>
-          <ul class="plain row wrap"><li v-for="card in undated" :key="card.assignmentId"><RouterLink class="chip" :to="address(card)"><ClassSquare :hue="line.classOf(card.classId)?.hue ?? 0" /> <span dir="auto">{{ card.title || t('plan.untitled') }}</span> <span class="muted">{{ card.issuedAt === null ? t('plan.draft') : card.kind === 'handout' ? t('plan.handout') : '' }}</span></RouterLink></li></ul>
+          <ul class="plain row wrap">
+            <li v-for="card in undated" :key="card.assignmentId">
+              <RouterLink class="chip" :to="address(card)"
+                ><ClassSquare :hue="line.classOf(card.classId)?.hue ?? 0" />
+                <span dir="auto">{{ card.title || t('plan.untitled') }}</span>
+                <span class="muted">{{
+                  card.issuedAt === null ? t('plan.draft') : card.kind === 'handout' ? t('plan.handout') : ''
+                }}</span></RouterLink
+              >
+            </li>
+          </ul>
         </section>
       </template>
-      <MoveBox v-if="pending && moving" :key="JSON.stringify(pending.shift)" :preview="pending.preview" :zone="zoneOf(moving)" :issued="stageOf(moving, now()) === 'out'" :busy="busy" :problem="problem?.title ?? null" :at="at" @confirm="confirm" @leave="leaveIt" @step="step" />
+      <MoveBox
+        v-if="pending && moving"
+        :key="JSON.stringify(pending.shift)"
+        :preview="pending.preview"
+        :zone="zoneOf(moving)"
+        :issued="stageOf(moving, now()) === 'out'"
+        :busy="busy"
+        :problem="problem?.title ?? null"
+        :at="at"
+        @confirm="confirm"
+        @leave="leaveIt"
+        @step="step"
+      />
       <ShiftSheet :open="shifting" :cards="value.cards" @close="shifting = false" @moved="refresh" />
     </div>
   </LoadGate>
 </template>
 
 <style scoped>
-.heading { flex-wrap: wrap; row-gap: 8px; }
-.hint { min-width: 200px; }
-.views { gap: 4px; }
-.empty { margin-block: 12px; }
-.moved { margin-block-end: 12px; }
-.undated { margin-block-start: 18px; }
-.undated h2 { margin-block-end: 8px; font-size: 17px; }
-.undated .chip { text-decoration: none; display: inline-flex; gap: 6px; align-items: center; }
+.heading {
+  flex-wrap: wrap;
+  row-gap: 8px;
+}
+.hint {
+  min-width: 200px;
+}
+.views {
+  gap: 4px;
+}
+.empty {
+  margin-block: 12px;
+}
+.moved {
+  margin-block-end: 12px;
+}
+.undated {
+  margin-block-start: 18px;
+}
+.undated h2 {
+  margin-block-end: 8px;
+  font-size: 17px;
+}
+.undated .chip {
+  text-decoration: none;
+  display: inline-flex;
+  gap: 6px;
+  align-items: center;
+}
 </style>

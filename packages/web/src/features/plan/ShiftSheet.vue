@@ -32,13 +32,27 @@ const span = ref<{ from: LocalDate; to: LocalDate }>({ from: line.today, to: plu
 const oneOffs = ref(false);
 const chosen = ref<string[]>([]);
 
-const dated = computed(() => props.cards.filter((card) => card.day !== null && (card.due !== null || card.opens !== null)).sort((a, b) => (a.day! < b.day! ? -1 : 1)));
-const shown = computed(() => dated.value.filter((card) => (kind.value === 'past' ? card.day! >= span.value.from && card.day! <= span.value.to : card.day! >= line.today || chosen.value.includes(card.assignmentId))));
-watch(() => props.open, (open) => {
-  leave();
-  // What is due in the weeks looked at, from today on.
-  if (open) chosen.value = dated.value.filter((card) => card.day! >= line.today && card.day! >= scope.from.value && card.day! <= scope.to.value).map((card) => card.assignmentId);
-});
+const dated = computed(() =>
+  props.cards.filter((card) => card.day !== null && (card.due !== null || card.opens !== null)).sort((a, b) => (a.day! < b.day! ? -1 : 1)),
+);
+const shown = computed(() =>
+  dated.value.filter((card) =>
+    kind.value === 'past'
+      ? card.day! >= span.value.from && card.day! <= span.value.to
+      : card.day! >= line.today || chosen.value.includes(card.assignmentId),
+  ),
+);
+watch(
+  () => props.open,
+  (open) => {
+    leave();
+    // What is due in the weeks looked at, from today on.
+    if (open)
+      chosen.value = dated.value
+        .filter((card) => card.day! >= line.today && card.day! >= scope.from.value && card.day! <= scope.to.value)
+        .map((card) => card.assignmentId);
+  },
+);
 watch([kind, days, weekday, span, oneOffs, chosen], leave, { deep: true });
 const shift = computed<DateShift>(() => {
   switch (kind.value) {
@@ -51,7 +65,13 @@ const shift = computed<DateShift>(() => {
   }
 });
 const ids = computed(() => shown.value.map((card) => card.assignmentId).filter((id) => kind.value === 'past' || chosen.value.includes(id)));
-const ready = computed(() => ids.value.length > 0 && (kind.value === 'past' ? span.value.from <= span.value.to : kind.value === 'toWeekday' || (Number.isInteger(days.value) && days.value !== 0)));
+const ready = computed(
+  () =>
+    ids.value.length > 0 &&
+    (kind.value === 'past'
+      ? span.value.from <= span.value.to
+      : kind.value === 'toWeekday' || (Number.isInteger(days.value) && days.value !== 0)),
+);
 const zoneOf = (classId: string) => line.classOf(classId)?.zone ?? line.zone;
 const anyOut = computed(() => props.cards.some((card) => ids.value.includes(card.assignmentId) && stageOf(card, now()) === 'out'));
 const weekdays = computed(() => [1, 2, 3, 4, 5, 6, 7].map((n) => ({ n, label: localDayLong(plusDays('2026-11-22', n)).split(' ')[0]! })));
@@ -61,34 +81,117 @@ const whose = (one: NonNullable<typeof pending.value>['preview']['changes'][numb
 <template>
   <SideSheet :open="open" :title="t('move.manyTitle')" :width="680" @close="emit('close')">
     <div class="stack">
-      <div class="row wrap" role="group" :aria-label="t('move.how')"><button v-for="one in KINDS" :key="one" type="button" class="chip" :aria-pressed="kind === one" @click="kind = one">{{ t(`move.kinds.${one}`) }}</button></div>
-      <label v-if="kind === 'schoolDays' || kind === 'days'" class="row">{{ t('move.by') }}<input v-model.number="days" class="field by" type="number" min="-400" max="400" /></label>
-      <label v-else-if="kind === 'toWeekday'" class="row">{{ t('move.weekday') }}<select v-model="weekday" class="field by"><option v-for="one in weekdays" :key="one.n" :value="one.n">{{ one.label }}</option></select></label>
-      <div v-else class="stack"><div class="row wrap"><label class="row">{{ t('move.from') }}<input v-model="span.from" class="field" type="date" required /></label><label class="row">{{ t('move.to') }}<input v-model="span.to" class="field" type="date" required /></label></div><p class="muted small">{{ t('move.pastHint') }}</p></div>
+      <div class="row wrap" role="group" :aria-label="t('move.how')">
+        <button v-for="one in KINDS" :key="one" type="button" class="chip" :aria-pressed="kind === one" @click="kind = one">
+          {{ t(`move.kinds.${one}`) }}
+        </button>
+      </div>
+      <label v-if="kind === 'schoolDays' || kind === 'days'" class="row"
+        >{{ t('move.by') }}<input v-model.number="days" class="field by" type="number" min="-400" max="400"
+      /></label>
+      <label v-else-if="kind === 'toWeekday'" class="row"
+        >{{ t('move.weekday')
+        }}<select v-model="weekday" class="field by">
+          <option v-for="one in weekdays" :key="one.n" :value="one.n">{{ one.label }}</option>
+        </select></label
+      >
+      <div v-else class="stack">
+        <div class="row wrap">
+          <label class="row">{{ t('move.from') }}<input v-model="span.from" class="field" type="date" required /></label
+          ><label class="row">{{ t('move.to') }}<input v-model="span.to" class="field" type="date" required /></label>
+        </div>
+        <p class="muted small">{{ t('move.pastHint') }}</p>
+      </div>
       <fieldset v-if="!pending">
         <legend class="label">{{ t('move.which') }}</legend>
         <p v-if="shown.length === 0" class="muted">{{ t('plan.empty') }}</p>
-        <label v-for="card in shown" :key="card.assignmentId" class="row which"><input v-model="chosen" type="checkbox" :value="card.assignmentId" :disabled="kind === 'past'" :checked="kind === 'past' || undefined" /><ClassSquare :hue="line.classOf(card.classId)?.hue ?? 0" /><span class="grow clip" dir="auto">{{ card.title || t('plan.untitled') }}</span><span class="muted small">{{ localDayLong(card.day!) }}</span></label>
+        <label v-for="card in shown" :key="card.assignmentId" class="row which"
+          ><input
+            v-model="chosen"
+            type="checkbox"
+            :value="card.assignmentId"
+            :disabled="kind === 'past'"
+            :checked="kind === 'past' || undefined"
+          /><ClassSquare :hue="line.classOf(card.classId)?.hue ?? 0" /><span class="grow clip" dir="auto">{{
+            card.title || t('plan.untitled')
+          }}</span
+          ><span class="muted small">{{ localDayLong(card.day!) }}</span></label
+        >
       </fieldset>
-      <label class="row"><input v-model="oneOffs" type="checkbox" /> {{ t('move.oneOffs') }} <span class="muted small">{{ t('move.oneOffsHint') }}</span></label>
+      <label class="row"
+        ><input v-model="oneOffs" type="checkbox" /> {{ t('move.oneOffs') }}
+        <span class="muted small">{{ t('move.oneOffsHint') }}</span></label
+      >
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <template v-if="pending">
-        <div class="wide-table sheet"><table class="table">
-          <thead><tr><th>{{ t('move.piece') }}</th><th /><th>{{ t('move.before') }}</th><th>{{ t('move.after') }}</th></tr></thead>
-          <tbody><tr v-for="one in pending.preview.changes" :key="`${one.assignmentId} ${one.what} ${one.who} ${one.field}`"><td dir="auto">{{ one.title }}</td><td class="muted small">{{ whose(one) }}, {{ t(`compose.${one.field}`) }}</td><td>{{ when(one.before, zoneOf(one.classId)) }}</td><td><strong>{{ when(one.after, zoneOf(one.classId)) }}</strong></td></tr></tbody>
-        </table></div>
-        <p>{{ count('move.movedMany', pending.preview.moved) }} <template v-if="pending.preview.keep > 0">{{ count('move.keep', pending.preview.keep) }}</template> <template v-if="pending.preview.untouched > 0">{{ count('move.untouched', pending.preview.untouched) }}</template></p>
+        <div class="wide-table sheet">
+          <table class="table">
+            <thead>
+              <tr>
+                <th>{{ t('move.piece') }}</th>
+                <th />
+                <th>{{ t('move.before') }}</th>
+                <th>{{ t('move.after') }}</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="one in pending.preview.changes" :key="`${one.assignmentId} ${one.what} ${one.who} ${one.field}`">
+                <td dir="auto">{{ one.title }}</td>
+                <td class="muted small">{{ whose(one) }}, {{ t(`compose.${one.field}`) }}</td>
+                <td>{{ when(one.before, zoneOf(one.classId)) }}</td>
+                <td>
+                  <strong>{{ when(one.after, zoneOf(one.classId)) }}</strong>
+                </td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
+        <p>
+          {{ count('move.movedMany', pending.preview.moved) }}
+          <template v-if="pending.preview.keep > 0">{{ count('move.keep', pending.preview.keep) }}</template>{{ ' '
+          }}<template v-if="pending.preview.untouched > 0">{{ count('move.untouched', pending.preview.untouched) }}</template>
+        </p>
         <p v-for="one in words.heavy(pending.preview)" :key="one.text" :class="{ alarm: one.worse }">{{ one.text }}</p>
         <p v-for="one in words.said(pending.preview)" :key="one" class="note small">{{ one }}</p>
-        <div class="row wrap"><button v-if="anyOut" type="button" class="btn main" :disabled="busy || pending.preview.changes.length === 0" @click="confirm(true)">{{ t('move.tell') }}</button><button type="button" class="btn" :class="{ main: !anyOut }" :disabled="busy || pending.preview.changes.length === 0" @click="confirm(false)">{{ t(anyOut ? 'move.quietly' : 'move.draft') }}</button><button type="button" class="btn quiet" @click="leave">{{ t('move.leave') }}</button></div>
+        <div class="row wrap">
+          <button
+            v-if="anyOut"
+            type="button"
+            class="btn main"
+            :disabled="busy || pending.preview.changes.length === 0"
+            @click="confirm(true)"
+          >
+            {{ t('move.tell') }}</button><button
+            type="button"
+            class="btn"
+            :class="{ main: !anyOut }"
+            :disabled="busy || pending.preview.changes.length === 0"
+            @click="confirm(false)"
+          >
+            {{ t(anyOut ? 'move.quietly' : 'move.draft') }}</button
+          ><button type="button" class="btn quiet" @click="leave">{{ t('move.leave') }}</button>
+        </div>
       </template>
-      <div v-else><button type="button" class="btn main" :disabled="!ready || busy" @click="look(ids, shift, oneOffs)">{{ t('move.look') }}</button></div>
+      <div v-else>
+        <button type="button" class="btn main" :disabled="!ready || busy" @click="look(ids, shift, oneOffs)">{{ t('move.look') }}</button>
+      </div>
     </div>
   </SideSheet>
 </template>
 
 <style scoped>
-fieldset { border: 0; padding: 0; margin: 0; max-height: 300px; overflow: auto; min-width: 0; }
-.which { padding-block: 3px; }
-.by { width: 110px; }
+fieldset {
+  border: 0;
+  padding: 0;
+  margin: 0;
+  max-height: 300px;
+  overflow: auto;
+  min-width: 0;
+}
+.which {
+  padding-block: 3px;
+}
+.by {
+  width: 110px;
+}
 </style>

@@ -24,7 +24,17 @@ const boards = computed(() =>
     const cards = props.plan.cards.filter((card) => card.classId === one.classId);
     const known = new Set(one.units.map((unit) => unit.id));
     const lists = [...one.units.map((unit) => ({ id: unit.id as string | null, name: unit.name })), { id: null, name: t('plan.noUnit') }];
-    return { one, name: line.classOf(one.classId)?.name ?? '', hue: line.classOf(one.classId)?.hue ?? 0, lists: lists.map((list) => ({ ...list, cards: cards.filter((card) => (list.id === null ? card.unitId === null || !known.has(card.unitId) : card.unitId === list.id)).sort(byPosition) })) };
+    return {
+      one,
+      name: line.classOf(one.classId)?.name ?? '',
+      hue: line.classOf(one.classId)?.hue ?? 0,
+      lists: lists.map((list) => ({
+        ...list,
+        cards: cards
+          .filter((card) => (list.id === null ? card.unitId === null || !known.has(card.unitId) : card.unitId === list.id))
+          .sort(byPosition),
+      })),
+    };
   }),
 );
 type Board = (typeof boards.value)[number];
@@ -33,8 +43,10 @@ const store = async (work: () => Promise<unknown>) => {
   await attempt(work);
   emit('changed');
 };
-const order = (board: Board, unitId: string | null, ids: string[]) => store(() => ask('PUT', `/api/classes/${board.one.classId}/order`, { body: { unitId, assignmentIds: ids } }));
-const units = (board: Board, wanted: UnitsRequest['units']) => store(() => ask('PUT', `/api/classes/${board.one.classId}/units`, { body: { units: wanted } }));
+const order = (board: Board, unitId: string | null, ids: string[]) =>
+  store(() => ask('PUT', `/api/classes/${board.one.classId}/order`, { body: { unitId, assignmentIds: ids } }));
+const units = (board: Board, wanted: UnitsRequest['units']) =>
+  store(() => ask('PUT', `/api/classes/${board.one.classId}/units`, { body: { units: wanted } }));
 
 function dropped(board: Board, { from, to, oldIndex, newIndex }: Moved): void {
   const idOf = (list: string) => (list === '' ? null : list);
@@ -81,34 +93,119 @@ const address = (card: PlanCard) => ({ path: cardPath(card, now()), query: scope
   <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
   <section v-for="board in boards" :key="board.one.classId" class="board" :style="{ '--hue': `var(--hue-${board.hue})` }">
     <h2 dir="auto">{{ board.name }}</h2>
-    <div v-sortable="{ group: `units ${board.one.classId}`, list: 'units', moved: (move: Moved) => dropUnit(board, move), handle: '.handle' }" class="units">
+    <div
+      v-sortable="{ group: `units ${board.one.classId}`, list: 'units', moved: (move: Moved) => dropUnit(board, move), handle: '.handle' }"
+      class="units"
+    >
       <div v-for="(list, index) in board.lists" :key="list.id ?? ''" class="sheet unit" :data-drag="list.id === null ? undefined : ''">
         <div class="row head">
           <h3 class="grow clip" :class="{ handle: list.id !== null, muted: list.id === null }" dir="auto">{{ list.name }}</h3>
-          <template v-if="list.id !== null"><button type="button" class="btn quiet" :disabled="index === 0" :aria-label="t('plan.unitUp', { name: list.name })" @click="stepUnit(board, index, -1)">←</button><button type="button" class="btn quiet" :disabled="index >= board.one.units.length - 1" :aria-label="t('plan.unitDown', { name: list.name })" @click="stepUnit(board, index, 1)">→</button></template>
+          <template v-if="list.id !== null"
+            ><button
+              type="button"
+              class="btn quiet"
+              :disabled="index === 0"
+              :aria-label="t('plan.unitUp', { name: list.name })"
+              @click="stepUnit(board, index, -1)"
+            >
+              ←</button
+            ><button
+              type="button"
+              class="btn quiet"
+              :disabled="index >= board.one.units.length - 1"
+              :aria-label="t('plan.unitDown', { name: list.name })"
+              @click="stepUnit(board, index, 1)"
+            >
+              →
+            </button></template
+          >
         </div>
-        <ul v-sortable="{ group: `cards ${board.one.classId}`, list: list.id ?? '', moved: (move: Moved) => dropped(board, move) }" class="plain cards">
+        <ul
+          v-sortable="{ group: `cards ${board.one.classId}`, list: list.id ?? '', moved: (move: Moved) => dropped(board, move) }"
+          class="plain cards"
+        >
           <li v-for="(card, at) in list.cards" :key="card.assignmentId" class="card row" data-drag>
-            <RouterLink class="grow clip" :to="address(card)" draggable="false" dir="auto">{{ card.title || t('plan.untitled') }}</RouterLink><span class="muted small nowrap">{{ stage(card) }}</span>
-            <button type="button" class="btn quiet step" :disabled="at === 0" :aria-label="t('plan.cardUp', { title: card.title })" @click="step(board, list, at, -1)">↑</button><button type="button" class="btn quiet step" :disabled="at === list.cards.length - 1" :aria-label="t('plan.cardDown', { title: card.title })" @click="step(board, list, at, 1)">↓</button>
+            <RouterLink class="grow clip" :to="address(card)" draggable="false" dir="auto">{{
+              card.title || t('plan.untitled')
+            }}</RouterLink><span class="muted small nowrap">{{ stage(card) }}</span>
+            <button
+              type="button"
+              class="btn quiet step"
+              :disabled="at === 0"
+              :aria-label="t('plan.cardUp', { title: card.title })"
+              @click="step(board, list, at, -1)"
+            >
+              ↑</button
+            ><button
+              type="button"
+              class="btn quiet step"
+              :disabled="at === list.cards.length - 1"
+              :aria-label="t('plan.cardDown', { title: card.title })"
+              @click="step(board, list, at, 1)"
+            >
+              ↓
+            </button>
           </li>
         </ul>
       </div>
-      <form class="unit add row" @submit.prevent="add(board)"><input v-model="newUnit[board.one.classId]" class="field" :placeholder="t('plan.newUnit')" :aria-label="t('plan.newUnit')" maxlength="80" dir="auto" /><button class="btn">{{ t('plan.addUnit') }}</button></form>
+      <form class="unit add row" @submit.prevent="add(board)">
+        <input
+          v-model="newUnit[board.one.classId]"
+          class="field"
+          :placeholder="t('plan.newUnit')"
+          :aria-label="t('plan.newUnit')"
+          maxlength="80"
+          dir="auto"
+        /><button class="btn">{{ t('plan.addUnit') }}</button>
+      </form>
     </div>
   </section>
 </template>
 
 <style scoped>
-.board { margin-block-end: 22px; }
-.board h2 { margin-block-end: 8px; border-inline-start: 5px solid var(--hue); padding-inline-start: 8px; }
-.units { display: grid; grid-template-columns: repeat(auto-fill, minmax(280px, 1fr)); gap: 10px; align-items: start; }
-.unit { padding: 8px 10px; }
-.unit h3 { font-size: 15px; }
-.handle { cursor: grab; }
-.cards { min-height: 34px; }
-.card { gap: 6px; padding: 3px 6px; border-inline-start: 3px solid var(--hue); background: var(--surface); margin-block: 4px; cursor: grab; }
-.step { min-height: 24px; padding: 0 5px; }
-.nowrap { white-space: nowrap; }
-.add { border: 1px dashed var(--line); border-radius: 8px; }
+.board {
+  margin-block-end: 22px;
+}
+.board h2 {
+  margin-block-end: 8px;
+  border-inline-start: 5px solid var(--hue);
+  padding-inline-start: 8px;
+}
+.units {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(280px, 1fr));
+  gap: 10px;
+  align-items: start;
+}
+.unit {
+  padding: 8px 10px;
+}
+.unit h3 {
+  font-size: 15px;
+}
+.handle {
+  cursor: grab;
+}
+.cards {
+  min-height: 34px;
+}
+.card {
+  gap: 6px;
+  padding: 3px 6px;
+  border-inline-start: 3px solid var(--hue);
+  background: var(--surface);
+  margin-block: 4px;
+  cursor: grab;
+}
+.step {
+  min-height: 24px;
+  padding: 0 5px;
+}
+.nowrap {
+  white-space: nowrap;
+}
+.add {
+  border: 1px dashed var(--line);
+  border-radius: 8px;
+}
 </style>

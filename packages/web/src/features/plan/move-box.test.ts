@@ -3,10 +3,29 @@ import { shown } from '../../testing';
 import MoveBox from './MoveBox.vue';
 
 const [wed, thu] = [Date.parse('2026-11-25T15:30:00.000Z'), Date.parse('2026-11-26T15:30:00.000Z')];
-const change = { assignmentId: 'a', classId: 'c', title: 'Route card', what: 'class' as const, who: '', field: 'due' as const, before: wed, after: thu };
-const preview: MovePreview = { changes: [change], moved: 17, keep: 2, untouched: 0, heavy: [{ day: '2026-11-25', before: 5, after: 0 }], said: [], digest: '' };
+const change = {
+  assignmentId: 'a',
+  classId: 'c',
+  title: 'Route card',
+  what: 'class' as const,
+  who: '',
+  field: 'due' as const,
+  before: wed,
+  after: thu,
+};
+const preview: MovePreview = {
+  changes: [change],
+  moved: 17,
+  keep: 2,
+  untouched: 0,
+  heavy: [{ day: '2026-11-25', before: 5, after: 0 }],
+  said: [],
+  digest: '',
+};
 const box = async (more: Partial<MovePreview>, issued = true) =>
-  (await shown(MoveBox, { preview: { ...preview, ...more }, zone: 'Europe/Lisbon', issued, busy: false, problem: null, at: null })).replace(/<[^>]+>/g, '\n').replace(/\n+/g, '\n');
+  (await shown(MoveBox, { preview: { ...preview, ...more }, zone: 'Europe/Lisbon', issued, busy: false, problem: null, at: null }))
+    .replace(/<[^>]+>/g, '\n')
+    .replace(/\n+/g, '\n');
 
 it('says who moves, who keeps their own dates, and which day gets lighter', async () => {
   const text = await box({});
@@ -19,8 +38,16 @@ it('says who moves, who keeps their own dates, and which day gets lighter', asyn
 
 it.each<[string, Partial<MovePreview>, string]>([
   ['a day that gets heavy', { heavy: [{ day: '2026-11-26', before: 0, after: 6 }] }, 'Thu 26 Nov becomes heavy for 6 students.'],
-  ['a day without school', { said: [{ assignmentId: 'a', title: 'Route card', why: 'noSchool', at: thu }] }, 'Route card would be due on a day without school.'],
-  ['a date in the past', { said: [{ assignmentId: 'a', title: 'Route card', why: 'past', at: wed }] }, 'Route card would be due in the past.'],
+  [
+    'a day without school',
+    { said: [{ assignmentId: 'a', title: 'Route card', why: 'noSchool', at: thu }] },
+    'Route card would be due on a day without school.',
+  ],
+  [
+    'a date in the past',
+    { said: [{ assignmentId: 'a', title: 'Route card', why: 'past', at: wed }] },
+    'Route card would be due in the past.',
+  ],
   ['one who keeps a date', { keep: 1 }, '1 keeps a date of their own.'],
 ])('says of %s', async (_case, more, sentence) => expect(await box(more)).toContain(sentence));
 

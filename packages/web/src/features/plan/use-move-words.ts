@@ -12,7 +12,11 @@ export function useMoveWords() {
         text:
           after > before
             ? t('move.heavier', { day: localDayLong(day), students: count('common.students', after) })
-            : t('move.lighter', { day: localDayLong(day), before: count('common.students', before), after: after === 0 ? t('move.none') : after }),
+            : t('move.lighter', {
+                day: localDayLong(day),
+                before: count('common.students', before),
+                after: after === 0 ? t('move.none') : after,
+              }),
       })),
     said: ({ said }: MovePreview): string[] => said.map(({ title, why }) => t(`move.${why}`, { title })),
   };

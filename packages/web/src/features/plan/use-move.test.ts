@@ -13,7 +13,11 @@ function moving(...answers: Parameters<typeof aWire>) {
 }
 
 it('moves just what was looked at, and offers to undo it', async () => {
-  const { wire, pending, last, look, confirm, undo, reloads } = moving({ status: 200, body: preview('seen') }, { status: 201, body: move }, { status: 204 });
+  const { wire, pending, last, look, confirm, undo, reloads } = moving(
+    { status: 200, body: preview('seen') },
+    { status: 201, body: move },
+    { status: 204 },
+  );
   await look(['a1'], { kind: 'days', days: 1 });
   expect(pending.value?.preview.digest).toBe('seen');
   expect(await confirm(true)).toBe(true);

@@ -42,7 +42,9 @@ export function useMove(done: () => Promise<void>) {
       if (!move) return false;
       const { assignmentIds, shift, oneOffs, preview } = move;
       const moved = await attempt(async () => {
-        last.value = await ask<MoveReply>('POST', '/api/plan/moves', { body: { assignmentIds, shift, oneOffs, digest: preview.digest, tell } satisfies MoveConfirm });
+        last.value = await ask<MoveReply>('POST', '/api/plan/moves', {
+          body: { assignmentIds, shift, oneOffs, digest: preview.digest, tell } satisfies MoveConfirm,
+        });
       });
       if (!moved) return false;
       pending.value = null;

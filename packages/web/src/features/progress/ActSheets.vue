@@ -18,20 +18,23 @@ const { t, when } = useWords();
 const pieces = ref<AssignmentPiecesReply | null>(null);
 const schoolClass = ref<ClassReply | null>(null);
 const problem = ref('');
-watch(() => props.act, async (act) => {
-  problem.value = '';
-  if (!act) return;
-  pieces.value = null;
-  try {
-    const loaded = await ask<AssignmentPiecesReply>('GET', `/api/assignments/${act.assignmentId}/pieces`);
-    const found = await ask<ClassReply>('GET', `/api/classes/${loaded.assignment.classId}`);
-    if (props.act !== act) return;
-    schoolClass.value = found;
-    pieces.value = loaded;
-  } catch (error) {
-    problem.value = error instanceof ApiProblem ? error.title : t('common.unreachable');
-  }
-});
+watch(
+  () => props.act,
+  async (act) => {
+    problem.value = '';
+    if (!act) return;
+    pieces.value = null;
+    try {
+      const loaded = await ask<AssignmentPiecesReply>('GET', `/api/assignments/${act.assignmentId}/pieces`);
+      const found = await ask<ClassReply>('GET', `/api/classes/${loaded.assignment.classId}`);
+      if (props.act !== act) return;
+      schoolClass.value = found;
+      pieces.value = loaded;
+    } catch (error) {
+      problem.value = error instanceof ApiProblem ? error.title : t('common.unreachable');
+    }
+  },
+);
 const zone = computed(() => schoolClass.value?.calendar.zone ?? 'UTC');
 const about = computed(() => (props.act ? { studentIds: [props.act.studentId] } : null));
 const rows = computed(() => pieces.value?.rows.filter((row) => row.student.id === props.act?.studentId) ?? []);
@@ -44,7 +47,29 @@ const due = computed(() => {
 <template>
   <p v-if="problem" class="note bad" role="alert">{{ problem }}</p>
   <template v-if="pieces && schoolClass && act">
-    <ExceptionSheet :open="act.kind === 'time'" :assignment-id="act.assignmentId" :class-id="schoolClass.id" :rows="pieces.rows" :group-dates="pieces.groupDates" :about="about" :issued="pieces.assignment.issuedAt !== null" :calendar="schoolClass.calendar" :usual-time="schoolClass.dueTime" :zone="zone" :base="pieces.assignment" @close="emit('close')" @changed="emit('changed')" />
-    <NudgeSheet :open="act.kind === 'nudge'" :assignment-id="act.assignmentId" :title="pieces.assignment.title" :due="due" :rows="rows" @close="emit('close')" @nudged="emit('changed')" />
+    <ExceptionSheet
+      :open="act.kind === 'time'"
+      :assignment-id="act.assignmentId"
+      :class-id="schoolClass.id"
+      :rows="pieces.rows"
+      :group-dates="pieces.groupDates"
+      :about="about"
+      :issued="pieces.assignment.issuedAt !== null"
+      :calendar="schoolClass.calendar"
+      :usual-time="schoolClass.dueTime"
+      :zone="zone"
+      :base="pieces.assignment"
+      @close="emit('close')"
+      @changed="emit('changed')"
+    />
+    <NudgeSheet
+      :open="act.kind === 'nudge'"
+      :assignment-id="act.assignmentId"
+      :title="pieces.assignment.title"
+      :due="due"
+      :rows="rows"
+      @close="emit('close')"
+      @nudged="emit('changed')"
+    />
   </template>
 </template>

@@ -18,6 +18,18 @@ const pass = computed(() => props.standing.of.settings.passLine / 1000);
   <section v-if="standing.view.standing.hasTotals">
     <h2>{{ t('progress.courseOwn') }}</h2>
     <p v-if="values.every((one) => one === null)" class="muted small">{{ t('progress.courseNone') }}</p>
-    <ChartFigure v-else kind="line" :height="120" :max="Math.max(100, ...values.map((one) => one ?? 0))" :head="t('progress.courseWhen')" :label="t('progress.courseOwnLabel', { all: values.map((one) => one ?? '–').join(', ') })" :labels="labels" :series="[{ name: t('progress.courseTotal'), values }, { name: t('progress.passLine', { n: pass }), values: values.map(() => pass), across: true }]" />
+    <ChartFigure
+      v-else
+      kind="line"
+      :height="120"
+      :max="Math.max(100, ...values.map((one) => one ?? 0))"
+      :head="t('progress.courseWhen')"
+      :label="t('progress.courseOwnLabel', { all: values.map((one) => one ?? '–').join(', ') })"
+      :labels="labels"
+      :series="[
+        { name: t('progress.courseTotal'), values },
+        { name: t('progress.passLine', { n: pass }), values: values.map(() => pass), across: true },
+      ]"
+    />
   </section>
 </template>

@@ -10,7 +10,9 @@ const { t } = useWords();
 const trail = useTrail();
 const zone = computed(() => props.standing.of.zone);
 // What lies ahead comes first: that is what a date is asked for.
-const differing = computed(() => props.standing.pieces.filter((piece) => piece.trail.length > 0 || piece.exceptionReason).sort((a, b) => b.belongs - a.belongs));
+const differing = computed(() =>
+  props.standing.pieces.filter((piece) => piece.trail.length > 0 || piece.exceptionReason).sort((a, b) => b.belongs - a.belongs),
+);
 </script>
 
 <template>
@@ -30,8 +32,18 @@ const differing = computed(() => props.standing.pieces.filter((piece) => piece.t
 </template>
 
 <style scoped>
-h2 { margin-block-end: 6px; }
-.differing { padding: 12px 14px; max-block-size: 260px; overflow-y: auto; }
-.difference + .difference { margin-block-start: 12px; }
-.difference p { margin: 0; }
+h2 {
+  margin-block-end: 6px;
+}
+.differing {
+  padding: 12px 14px;
+  max-block-size: 260px;
+  overflow-y: auto;
+}
+.difference + .difference {
+  margin-block-start: 12px;
+}
+.difference p {
+  margin: 0;
+}
 </style>

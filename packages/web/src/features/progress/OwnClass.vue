@@ -20,15 +20,36 @@ const { t, count, percent } = useWords();
 const { ownReasonText } = useProgressWords();
 const { typed, refused, view: trial, end } = useTrial(toRef(props, 'standing'));
 const shown = computed(() => props.standing.view);
-const categories = computed(() => shown.value.categories.map((one) => ({ key: one.id, name: one.name, note: one.bonus ? t('progress.onTop') : props.standing.of.scheme.kind === 'weighted' ? percent(one.weight / 1000) : '', percent: one.result, empty: t('progress.categoryNone') })));
-const aims = computed(() => props.standing.aims.map((one) => ({ key: one.aim, name: one.aim, note: count('progress.aimCount', one.pieces), percent: one.latest, empty: '' })));
+const categories = computed(() =>
+  shown.value.categories.map((one) => ({
+    key: one.id,
+    name: one.name,
+    note: one.bonus ? t('progress.onTop') : props.standing.of.scheme.kind === 'weighted' ? percent(one.weight / 1000) : '',
+    percent: one.result,
+    empty: t('progress.categoryNone'),
+  })),
+);
+const aims = computed(() =>
+  props.standing.aims.map((one) => ({
+    key: one.aim,
+    name: one.aim,
+    note: count('progress.aimCount', one.pieces),
+    percent: one.latest,
+    empty: '',
+  })),
+);
 </script>
 
 <template>
   <article class="own">
     <section class="stack">
       <div class="sheet card">
-        <div class="row head"><h2 class="grow" dir="auto"><ClassSquare :hue="standing.hue" /><span class="after">{{ standing.className }}</span></h2><button v-if="trial || refused.size > 0" class="btn" @click="end">{{ t('progress.trialEnd') }}</button></div>
+        <div class="row head">
+          <h2 class="grow" dir="auto">
+            <ClassSquare :hue="standing.hue" /><span class="after">{{ standing.className }}</span>
+          </h2>
+          <button v-if="trial || refused.size > 0" class="btn" @click="end">{{ t('progress.trialEnd') }}</button>
+        </div>
         <TermChoice :terms="standing.of.terms" :looking="standing.looking" />
         <p v-for="one in shown.standing.reasons" :key="one.why" class="small reason">{{ ownReasonText(one) }}</p>
         <DialCard :view="shown" :pass-line="standing.of.settings.passLine / 1000" :trial="trial" />
@@ -49,11 +70,32 @@ const aims = computed(() => props.standing.aims.map((one) => ({ key: one.aim, na
 </template>
 
 <style scoped>
-.own { display: grid; grid-template-columns: 318px minmax(0, 1fr) 316px; gap: 24px; margin-block-end: 34px; }
-.card { padding: 14px 18px; }
-.head { margin-block-end: 8px; }
-.card h2 { overflow-wrap: anywhere; font-size: 19px; }
-.own :deep(h2) { font-size: 18px; }
-.reason { margin: 4px 0 0; text-wrap: pretty; }
-@media (max-width: 1100px) { .own { grid-template-columns: minmax(0, 1fr); } }
+.own {
+  display: grid;
+  grid-template-columns: 318px minmax(0, 1fr) 316px;
+  gap: 24px;
+  margin-block-end: 34px;
+}
+.card {
+  padding: 14px 18px;
+}
+.head {
+  margin-block-end: 8px;
+}
+.card h2 {
+  overflow-wrap: anywhere;
+  font-size: 19px;
+}
+.own :deep(h2) {
+  font-size: 18px;
+}
+.reason {
+  margin: 4px 0 0;
+  text-wrap: pretty;
+}
+@media (max-width: 1100px) {
+  .own {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

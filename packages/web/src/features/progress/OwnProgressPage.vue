@@ -16,17 +16,31 @@ const { inScope, kept } = useScope();
 const { termSearch } = useLooking();
 const { gives, spanOf } = useStandingWords();
 const { value: standing } = useLoad(() => ask<OwnStanding[]>('GET', '/api/my/standing-exceptions'));
-const { state, value, why, reload } = useLoad(() => ask<StudentProgressReply[]>('GET', `/api/my/progress${termSearch.value}`), [termSearch]);
+const { state, value, why, reload } = useLoad(
+  () => ask<StudentProgressReply[]>('GET', `/api/my/progress${termSearch.value}`),
+  [termSearch],
+);
 const shown = computed(() => (value.value ?? []).filter((one) => inScope(one.classId)));
 </script>
 
 <template>
   <LoadGate :state="state" :why="why" @retry="reload">
     <div class="page">
-      <div class="heading"><h1>{{ t('progress.own') }}</h1><span class="small grow">{{ t('progress.ownSub') }}</span><RouterLink class="btn" :to="{ path: '/portfolio', query: kept }">{{ t('progress.portfolio') }}</RouterLink></div>
+      <div class="heading">
+        <h1>{{ t('progress.own') }}</h1>
+        <span class="small grow">{{ t('progress.ownSub') }}</span><RouterLink class="btn" :to="{ path: '/portfolio', query: kept }">{{
+          t('progress.portfolio')
+        }}</RouterLink>
+      </div>
       <section v-if="standing && standing.length > 0" class="note holds">
         <h2>{{ t('progress.standing') }}</h2>
-        <p v-for="one in standing" :key="one.id" :class="{ muted: one.holds === 'ended' }"><strong>{{ gives(one).join(', ') }}</strong> · {{ t('progress.inClasses', { classes: one.classes.join(', ') }) }} · {{ spanOf(one) }}<template v-if="one.reason"> · <span dir="auto">{{ one.reason }}</span></template></p>
+        <p v-for="one in standing" :key="one.id" :class="{ muted: one.holds === 'ended' }">
+          <strong>{{ gives(one).join(', ') }}</strong> · {{ t('progress.inClasses', { classes: one.classes.join(', ') }) }} ·
+          {{ spanOf(one)
+          }}<template v-if="one.reason">
+            · <span dir="auto">{{ one.reason }}</span></template
+          >
+        </p>
       </section>
       <p v-if="shown.length === 0" class="note">{{ t('progress.ownEmpty') }}</p>
       <OwnClass v-for="one in shown" :key="one.classId" :standing="one" />
@@ -35,6 +49,10 @@ const shown = computed(() => (value.value ?? []).filter((one) => inScope(one.cla
 </template>
 
 <style scoped>
-.holds { margin-block-end: 18px; }
-.holds h2 { font-size: 16px; }
+.holds {
+  margin-block-end: 18px;
+}
+.holds h2 {
+  font-size: 16px;
+}
 </style>

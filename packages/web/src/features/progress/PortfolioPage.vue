@@ -16,13 +16,16 @@ const line = useTermLine();
 const { kept } = useScope();
 const { problem, busy, attempt } = useAttempt();
 const own = computed(() => route.params.student === undefined);
-const address = computed(() => (own.value ? '/api/my/portfolio' : `/api/classes/${String(route.params.classId)}/progress/${String(route.params.student)}/portfolio`));
+const address = computed(() =>
+  own.value ? '/api/my/portfolio' : `/api/classes/${String(route.params.classId)}/progress/${String(route.params.student)}/portfolio`,
+);
 const { state, value, why, reload } = useLoad(() => ask<PortfolioReply>('GET', address.value), [address]);
 const chosen = ref('');
 const reason = ref('');
-const put = (assignmentId: string, text: string) => attempt(async () => {
-  value.value = await ask<PortfolioReply>('PUT', address.value, { body: { assignmentId, why: text.trim() } });
-});
+const put = (assignmentId: string, text: string) =>
+  attempt(async () => {
+    value.value = await ask<PortfolioReply>('PUT', address.value, { body: { assignmentId, why: text.trim() } });
+  });
 async function add(): Promise<void> {
   if (!(await put(chosen.value, reason.value))) return;
   chosen.value = '';
@@ -30,36 +33,78 @@ async function add(): Promise<void> {
 }
 /** what was just taken out, so that it can be put back with what was said of it */
 const out = ref<PortfolioReply['pieces'][number] | null>(null);
-const remove = (piece: PortfolioReply['pieces'][number]) => attempt(async () => {
-  await ask('DELETE', `${address.value}/${piece.id}`);
-  out.value = piece;
-  await reload();
-});
+const remove = (piece: PortfolioReply['pieces'][number]) =>
+  attempt(async () => {
+    await ask('DELETE', `${address.value}/${piece.id}`);
+    out.value = piece;
+    await reload();
+  });
 async function putBack(): Promise<void> {
   const piece = out.value;
   if (piece && (await put(piece.assignmentId, piece.why))) out.value = null;
 }
 watch(address, () => (out.value = null));
 const takeHome = () => attempt(() => download('GET', '/api/my/portfolio/zip', 'portfolio.zip'));
-const pieceAddress = (id: string) => ({ path: own.value ? `/work/${id}` : `/marking/${id}/${String(route.params.student)}`, query: kept.value });
+const pieceAddress = (id: string) => ({
+  path: own.value ? `/work/${id}` : `/marking/${id}/${String(route.params.student)}`,
+  query: kept.value,
+});
 </script>
 
 <template>
   <LoadGate :state="state" :why="why" @retry="reload">
     <div v-if="value" class="page">
-      <div class="heading"><h1>{{ t('portfolio.title') }}</h1><span class="small grow">{{ t(own ? 'portfolio.own' : 'portfolio.of') }}</span><button v-if="own" class="btn" :disabled="busy || value.pieces.length === 0" :title="t('portfolio.takeHomeHint')" @click="takeHome">{{ t('portfolio.takeHome') }}</button></div>
+      <div class="heading">
+        <h1>{{ t('portfolio.title') }}</h1>
+        <span class="small grow">{{ t(own ? 'portfolio.own' : 'portfolio.of') }}</span><button
+          v-if="own"
+          class="btn"
+          :disabled="busy || value.pieces.length === 0"
+          :title="t('portfolio.takeHomeHint')"
+          @click="takeHome"
+        >
+          {{ t('portfolio.takeHome') }}
+        </button>
+      </div>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <div class="parts">
         <section>
-          <p v-if="out" class="note row" role="status"><span class="grow" dir="auto">{{ t('portfolio.takenOut', { title: out.title }) }}</span><button type="button" class="btn" :disabled="busy" @click="putBack">{{ t('portfolio.putBack') }}</button></p>
+          <p v-if="out" class="note row" role="status">
+            <span class="grow" dir="auto">{{ t('portfolio.takenOut', { title: out.title }) }}</span><button
+              type="button"
+              class="btn"
+              :disabled="busy"
+              @click="putBack"
+            >
+              {{ t('portfolio.putBack') }}
+            </button>
+          </p>
           <p v-if="value.pieces.length === 0" class="note">{{ t('portfolio.none') }}</p>
           <ul v-else class="plain">
             <li v-for="piece in value.pieces" :key="piece.id" class="sheet piece">
-              <div class="row"><RouterLink class="row-link grow" :to="pieceAddress(piece.assignmentId)" dir="auto">{{ piece.title }}</RouterLink><strong v-if="piece.effective !== null && piece.points !== null">{{ points(piece.effective) }} / {{ points(piece.points) }}</strong></div>
-              <p class="small muted"><span dir="auto">{{ piece.className }}</span><template v-if="piece.handedInAt !== null"> · {{ day(piece.handedInAt, line.zone) }}</template><template v-if="piece.files > 0"> · {{ count('portfolio.files', piece.files) }}</template></p>
+              <div class="row">
+                <RouterLink class="row-link grow" :to="pieceAddress(piece.assignmentId)" dir="auto">{{ piece.title }}</RouterLink><strong
+                  v-if="piece.effective !== null && piece.points !== null"
+                  >{{ points(piece.effective) }} / {{ points(piece.points) }}</strong
+                >
+              </div>
+              <p class="small muted">
+                <span dir="auto">{{ piece.className }}</span><template v-if="piece.handedInAt !== null">
+                  · {{ day(piece.handedInAt, line.zone) }}</template
+                ><template v-if="piece.files > 0"> · {{ count('portfolio.files', piece.files) }}</template>
+              </p>
               <p v-if="piece.why" class="note why" dir="auto">{{ piece.why }}</p>
               <p v-if="piece.excerpt" class="excerpt" dir="auto">{{ piece.excerpt }}</p>
-              <p class="row small muted"><span class="grow" dir="auto">{{ t('portfolio.chosenBy', { name: piece.by }) }}</span><button v-if="piece.removable" class="btn quiet small" :aria-label="`${t('portfolio.remove')}: ${piece.title}`" @click="remove(piece)">{{ t('portfolio.remove') }}</button></p>
+              <p class="row small muted">
+                <span class="grow" dir="auto">{{ t('portfolio.chosenBy', { name: piece.by }) }}</span><button
+                  v-if="piece.removable"
+                  class="btn quiet small"
+                  :aria-label="`${t('portfolio.remove')}: ${piece.title}`"
+                  @click="remove(piece)"
+                >
+                  {{ t('portfolio.remove') }}
+                </button>
+              </p>
             </li>
           </ul>
         </section>
@@ -67,8 +112,30 @@ const pieceAddress = (id: string) => ({ path: own.value ? `/work/${id}` : `/mark
           <h2>{{ t('portfolio.add') }}</h2>
           <p v-if="value.candidates.length === 0" class="muted">{{ t('portfolio.nothing') }}</p>
           <template v-else>
-            <div><label class="label" for="portfolio-piece">{{ t('portfolio.piece') }}</label><select id="portfolio-piece" v-model="chosen" class="field" required><option value="" disabled>{{ t('portfolio.choose') }}</option><option v-for="one in value.candidates" :key="one.assignmentId" :value="one.assignmentId">{{ one.title }} · {{ one.className }}</option></select></div>
-            <div><label class="label" for="portfolio-why">{{ t('portfolio.why') }}</label><textarea id="portfolio-why" v-model="reason" class="field" rows="3" maxlength="500" dir="auto" /><p class="muted small">{{ t('portfolio.whyHint') }}</p></div>
+            <div>
+              <label class="label" for="portfolio-piece">{{ t('portfolio.piece') }}</label><select
+                id="portfolio-piece"
+                v-model="chosen"
+                class="field"
+                required
+              >
+                <option value="" disabled>{{ t('portfolio.choose') }}</option>
+                <option v-for="one in value.candidates" :key="one.assignmentId" :value="one.assignmentId">
+                  {{ one.title }} · {{ one.className }}
+                </option>
+              </select>
+            </div>
+            <div>
+              <label class="label" for="portfolio-why">{{ t('portfolio.why') }}</label><textarea
+                id="portfolio-why"
+                v-model="reason"
+                class="field"
+                rows="3"
+                maxlength="500"
+                dir="auto"
+              />
+              <p class="muted small">{{ t('portfolio.whyHint') }}</p>
+            </div>
             <button class="btn main" :disabled="busy || chosen === ''">{{ t('portfolio.go') }}</button>
           </template>
         </form>
@@ -78,12 +145,37 @@ const pieceAddress = (id: string) => ({ path: own.value ? `/work/${id}` : `/mark
 </template>
 
 <style scoped>
-.parts { display: grid; grid-template-columns: minmax(0, 1fr) 340px; gap: 24px; max-inline-size: 1100px; align-items: start; }
-.piece { padding: 14px 18px; margin-block-end: 12px; }
-.piece p { margin: 4px 0 0; }
-.why { margin-block-start: 8px !important; }
-.excerpt { font-family: var(--font-read); color: var(--text-2); overflow-wrap: anywhere; }
-.add { padding: 16px 18px; }
-.add h2 { font-size: 18px; }
-@media (max-width: 900px) { .parts { grid-template-columns: minmax(0, 1fr); } }
+.parts {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 340px;
+  gap: 24px;
+  max-inline-size: 1100px;
+  align-items: start;
+}
+.piece {
+  padding: 14px 18px;
+  margin-block-end: 12px;
+}
+.piece p {
+  margin: 4px 0 0;
+}
+.why {
+  margin-block-start: 8px !important;
+}
+.excerpt {
+  font-family: var(--font-read);
+  color: var(--text-2);
+  overflow-wrap: anywhere;
+}
+.add {
+  padding: 16px 18px;
+}
+.add h2 {
+  font-size: 18px;
+}
+@media (max-width: 900px) {
+  .parts {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

@@ -24,7 +24,8 @@ const ids = computed(() => {
 });
 const alone = computed(() => ids.value.length === 1);
 // Terms and moments are those of one class; of several each shows its own term.
-const load = (id: string) => ask<ClassProgressReply>('GET', `/api/classes/${id}/progress${alone.value && search.value ? `?${search.value}` : ''}`);
+const load = (id: string) =>
+  ask<ClassProgressReply>('GET', `/api/classes/${id}/progress${alone.value && search.value ? `?${search.value}` : ''}`);
 const { state, value, why, reload } = useLoad(() => Promise.all(ids.value.map(load)), [() => `${ids.value.join()} ${search.value}`]);
 </script>
 
@@ -33,7 +34,10 @@ const { state, value, why, reload } = useLoad(() => Promise.all(ids.value.map(lo
     <div class="page">
       <h1 class="hidden-text">{{ t('progress.title') }}</h1>
       <ClassProgress v-for="one in value ?? []" :key="one.classId" :reply="one" :alone="alone" @changed="reload" />
-      <div v-if="value?.length === 0" class="note"><p>{{ t('progress.empty') }}</p><p class="muted">{{ t('progress.emptyHint') }}</p></div>
+      <div v-if="value?.length === 0" class="note">
+        <p>{{ t('progress.empty') }}</p>
+        <p class="muted">{{ t('progress.emptyHint') }}</p>
+      </div>
     </div>
   </LoadGate>
 </template>

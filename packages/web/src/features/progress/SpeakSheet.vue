@@ -13,16 +13,23 @@ const { t, name } = useWords();
 const { problem, busy, attempt } = useAttempt();
 const text = ref('');
 let id = '';
-watch(() => props.row, (row) => {
-  if (!row) return;
-  id = crypto.randomUUID();
-  problem.value = null;
-  text.value = row.next.length > 0 ? t('progress.speak.text', { titles: row.next.map((piece) => piece.title).join(', ') }) : '';
-});
+watch(
+  () => props.row,
+  (row) => {
+    if (!row) return;
+    id = crypto.randomUUID();
+    problem.value = null;
+    text.value = row.next.length > 0 ? t('progress.speak.text', { titles: row.next.map((piece) => piece.title).join(', ') }) : '';
+  },
+);
 async function keep(): Promise<void> {
   const { row } = props;
   if (!row) return;
-  const kept = await attempt(() => ask('POST', `/api/classes/${props.classId}/progress/${row.student.id}/jottings`, { body: { id, kind: 'toSpeak', text: text.value.trim() } }));
+  const kept = await attempt(() =>
+    ask('POST', `/api/classes/${props.classId}/progress/${row.student.id}/jottings`, {
+      body: { id, kind: 'toSpeak', text: text.value.trim() },
+    }),
+  );
   if (!kept) return;
   emit('changed');
   emit('close');
@@ -32,7 +39,17 @@ async function keep(): Promise<void> {
 <template>
   <SideSheet :open="row !== null" :title="row ? t('progress.speak.title', { name: name(row.student) }) : ''" @close="emit('close')">
     <form class="stack" @submit.prevent="keep">
-      <div><label class="label" for="speak-text">{{ t('progress.speak.says') }}</label><textarea id="speak-text" v-model="text" class="field" rows="5" maxlength="2000" required dir="auto" /></div>
+      <div>
+        <label class="label" for="speak-text">{{ t('progress.speak.says') }}</label><textarea
+          id="speak-text"
+          v-model="text"
+          class="field"
+          rows="5"
+          maxlength="2000"
+          required
+          dir="auto"
+        />
+      </div>
       <p class="muted small">{{ t('progress.speak.hint') }}</p>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <button class="btn main" :disabled="busy || text.trim() === ''">{{ t('progress.speak.keep') }}</button>

@@ -25,7 +25,11 @@ const { state, value, why, reload } = useLoad(() => ask<StudentProgressReply>('G
     <div v-if="value" class="page">
       <div class="heading">
         <h1 dir="auto">{{ name(value.student) }}</h1>
-        <span class="small grow"><ClassSquare :hue="value.hue" /><span class="after" dir="auto">{{ value.className }}</span> · {{ t('progress.joined', { day: localDayText(value.joined) }) }}<template v-if="value.left"> · {{ t('progress.left', { day: localDayText(value.left) }) }}</template></span>
+        <span class="small grow"
+          ><ClassSquare :hue="value.hue" /><span class="after" dir="auto">{{ value.className }}</span> ·
+          {{ t('progress.joined', { day: localDayText(value.joined) })
+          }}<template v-if="value.left"> · {{ t('progress.left', { day: localDayText(value.left) }) }}</template></span
+        >
         <TermChoice :terms="value.of.terms" :looking="value.looking" />
       </div>
       <p v-if="value.away" class="note">{{ t('progress.putAway') }}</p>

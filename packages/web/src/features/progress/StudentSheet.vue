@@ -26,18 +26,44 @@ const { typed, refused, view: trial, end } = useTrial(toRef(props, 'standing'));
 const shown = computed(() => props.standing.view);
 // From the news of a message one comes to read it.
 const writing = ref(useRoute().query.home !== undefined);
-const categories = computed(() => shown.value.categories.map((one) => ({ key: one.id, name: one.name, note: one.bonus ? t('progress.onTop') : props.standing.of.scheme.kind === 'weighted' ? percent(one.weight / 1000) : '', percent: one.result, empty: t('progress.categoryNone') })));
-const aims = computed(() => [...props.standing.aims].sort((a, b) => Number(a.typical) - Number(b.typical)).map((one) => ({ key: one.aim, name: one.aim, note: `${t('progress.aimLatest', { n: one.latest })} · ${count('progress.aimCount', one.pieces)}`, percent: one.typical, empty: '' })));
-const report = computed(() => ({ path: '/reports', query: { ...kept.value, class: props.standing.classId, student: props.standing.student.id } }));
+const categories = computed(() =>
+  shown.value.categories.map((one) => ({
+    key: one.id,
+    name: one.name,
+    note: one.bonus ? t('progress.onTop') : props.standing.of.scheme.kind === 'weighted' ? percent(one.weight / 1000) : '',
+    percent: one.result,
+    empty: t('progress.categoryNone'),
+  })),
+);
+const aims = computed(() =>
+  [...props.standing.aims]
+    .sort((a, b) => Number(a.typical) - Number(b.typical))
+    .map((one) => ({
+      key: one.aim,
+      name: one.aim,
+      note: `${t('progress.aimLatest', { n: one.latest })} · ${count('progress.aimCount', one.pieces)}`,
+      percent: one.typical,
+      empty: '',
+    })),
+);
+const report = computed(() => ({
+  path: '/reports',
+  query: { ...kept.value, class: props.standing.classId, student: props.standing.student.id },
+}));
 </script>
 
 <template>
   <article class="student">
     <section class="stack">
       <div class="sheet card">
-        <div class="row head"><h2 class="grow">{{ t(`progress.why.${shown.standing.bearing}`) }}</h2><button v-if="trial || refused.size > 0" class="btn" @click="end">{{ t('progress.trialEnd') }}</button></div>
+        <div class="row head">
+          <h2 class="grow">{{ t(`progress.why.${shown.standing.bearing}`) }}</h2>
+          <button v-if="trial || refused.size > 0" class="btn" @click="end">{{ t('progress.trialEnd') }}</button>
+        </div>
         <p v-for="one in shown.standing.reasons" :key="one.why" class="reason">{{ reasonText(one) }}</p>
-        <p v-if="shown.standing.reasons.length === 0" class="muted small">{{ t(shown.standing.bearing === 'noBearing' ? 'progress.whyNoBearing' : 'progress.whyNone') }}</p>
+        <p v-if="shown.standing.reasons.length === 0" class="muted small">
+          {{ t(shown.standing.bearing === 'noBearing' ? 'progress.whyNoBearing' : 'progress.whyNone') }}
+        </p>
         <DialCard :view="shown" :pass-line="standing.of.settings.passLine / 1000" :trial="trial" />
       </div>
       <BarsOf v-if="categories.length > 0" :title="t('progress.categories')" none="" :bars="categories" />
@@ -49,12 +75,23 @@ const report = computed(() => ({ path: '/reports', query: { ...kept.value, class
       <WorkList :standing="standing" :own="false" />
     </section>
     <section class="stack">
-      <DatesOf :standing="standing"><RouterLink class="btn more" :to="{ path: `/class/${standing.classId}/exceptions`, query: kept }">{{ t('progress.act.time') }}</RouterLink></DatesOf>
+      <DatesOf :standing="standing"
+        ><RouterLink class="btn more" :to="{ path: `/class/${standing.classId}/exceptions`, query: kept }">{{
+          t('progress.act.time')
+        }}</RouterLink></DatesOf
+      >
       <CourseOf :standing="standing" />
       <div>
         <h2>{{ t('progress.feedback') }}</h2>
         <p>{{ t('progress.feedbackCounts', { a: standing.counts.returned, b: standing.counts.unread }) }}</p>
-        <div class="row wrap"><button class="btn" @click="writing = true">{{ t('progress.act.home') }}</button><RouterLink class="btn main" :to="report">{{ t('progress.report') }}</RouterLink><RouterLink class="btn" :to="{ path: `/progress/${standing.classId}/${standing.student.id}/portfolio`, query: kept }">{{ t('progress.portfolio') }}</RouterLink></div>
+        <div class="row wrap">
+          <button class="btn" @click="writing = true">{{ t('progress.act.home') }}</button><RouterLink class="btn main" :to="report">{{
+            t('progress.report')
+          }}</RouterLink
+          ><RouterLink class="btn" :to="{ path: `/progress/${standing.classId}/${standing.student.id}/portfolio`, query: kept }">{{
+            t('progress.portfolio')
+          }}</RouterLink>
+        </div>
       </div>
       <TalkNotes :class-id="standing.classId" :student-id="standing.student.id" :zone="standing.of.zone" />
     </section>
@@ -63,12 +100,35 @@ const report = computed(() => ({ path: '/reports', query: { ...kept.value, class
 </template>
 
 <style scoped>
-.student { display: grid; grid-template-columns: 318px minmax(0, 1fr) 316px; gap: 24px; }
-.card { padding: 14px 18px; }
-.head { margin: 0; font-size: 16px; }
-.student h2 { font-size: 18px; margin-block-end: 4px; }
-.reason { margin: 0 0 4px; text-wrap: pretty; }
-.wide > * + * { margin-block-start: 24px; }
-.more { margin-block-start: 12px; }
-@media (max-width: 1100px) { .student { grid-template-columns: minmax(0, 1fr); } }
+.student {
+  display: grid;
+  grid-template-columns: 318px minmax(0, 1fr) 316px;
+  gap: 24px;
+}
+.card {
+  padding: 14px 18px;
+}
+.head {
+  margin: 0;
+  font-size: 16px;
+}
+.student h2 {
+  font-size: 18px;
+  margin-block-end: 4px;
+}
+.reason {
+  margin: 0 0 4px;
+  text-wrap: pretty;
+}
+.wide > * + * {
+  margin-block-start: 24px;
+}
+.more {
+  margin-block-start: 12px;
+}
+@media (max-width: 1100px) {
+  .student {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

@@ -24,39 +24,71 @@ const write = (kind: JottingRequest['kind']) =>
     text.value = typedSince(text.value, sent);
     await reload();
   });
-const done = (note: Jotting, is: boolean) => attempt(async () => {
-  await ask('PUT', `/api/jottings/${note.id}/done`, { body: { done: is } });
-  await reload();
-});
-const remove = (note: Jotting) => attempt(async () => {
-  await ask('DELETE', `/api/jottings/${note.id}`);
-  await reload();
-});
+const done = (note: Jotting, is: boolean) =>
+  attempt(async () => {
+    await ask('PUT', `/api/jottings/${note.id}/done`, { body: { done: is } });
+    await reload();
+  });
+const remove = (note: Jotting) =>
+  attempt(async () => {
+    await ask('DELETE', `/api/jottings/${note.id}`);
+    await reload();
+  });
 </script>
 
 <template>
   <section>
-    <div class="heading"><h2>{{ t('progress.talks') }}</h2><span class="small">{{ t('progress.talksHint') }}</span></div>
+    <div class="heading">
+      <h2>{{ t('progress.talks') }}</h2>
+      <span class="small">{{ t('progress.talksHint') }}</span>
+    </div>
     <form @submit.prevent="write('talk')">
       <label class="hidden-text" for="talk">{{ t('progress.talkSays') }}</label>
       <textarea id="talk" v-model="text" class="field" rows="2" maxlength="2000" dir="auto" :placeholder="t('progress.talkSays')" />
-      <div class="row acts"><button class="btn" :disabled="busy || text.trim() === ''">{{ t('progress.talkKeep') }}</button><button type="button" class="btn quiet" :disabled="busy || text.trim() === ''" @click="write('toSpeak')">{{ t('progress.act.speak') }}</button></div>
+      <div class="row acts">
+        <button class="btn" :disabled="busy || text.trim() === ''">{{ t('progress.talkKeep') }}</button><button
+          type="button"
+          class="btn quiet"
+          :disabled="busy || text.trim() === ''"
+          @click="write('toSpeak')"
+        >
+          {{ t('progress.act.speak') }}
+        </button>
+      </div>
     </form>
     <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
     <p v-if="notes?.length === 0" class="muted small">{{ t('progress.talkNone') }}</p>
     <ul class="plain">
       <li v-for="note in notes ?? []" :key="note.id" class="talk">
-        <p class="small muted">{{ day(note.at, zone) }}<template v-if="note.kind === 'toSpeak'"> · {{ note.doneAt === null ? t('progress.toSpeak') : t('progress.spokenOn', { when: day(note.doneAt, zone) }) }}</template></p>
+        <p class="small muted">
+          {{ day(note.at, zone)
+          }}<template v-if="note.kind === 'toSpeak'">
+            · {{ note.doneAt === null ? t('progress.toSpeak') : t('progress.spokenOn', { when: day(note.doneAt, zone) }) }}</template
+          >
+        </p>
         <p dir="auto" class="says">{{ note.text }}</p>
-        <div class="row"><button v-if="note.kind === 'toSpeak' && note.doneAt === null" class="btn" @click="done(note, true)">{{ t('progress.spoken') }}</button><button class="btn quiet" @click="remove(note)">{{ t('progress.removeTalk') }}</button></div>
+        <div class="row">
+          <button v-if="note.kind === 'toSpeak' && note.doneAt === null" class="btn" @click="done(note, true)">
+            {{ t('progress.spoken') }}</button><button class="btn quiet" @click="remove(note)">{{ t('progress.removeTalk') }}</button>
+        </div>
       </li>
     </ul>
   </section>
 </template>
 
 <style scoped>
-.acts { margin-block-start: 6px; }
-.talk { padding-block: 8px; border-block-end: 1px solid var(--line-2); }
-.talk p { margin: 0; }
-.says { white-space: pre-wrap; overflow-wrap: anywhere; }
+.acts {
+  margin-block-start: 6px;
+}
+.talk {
+  padding-block: 8px;
+  border-block-end: 1px solid var(--line-2);
+}
+.talk p {
+  margin: 0;
+}
+.says {
+  white-space: pre-wrap;
+  overflow-wrap: anywhere;
+}
 </style>

@@ -14,12 +14,24 @@ const choose = (value: string) => set({ term: value === 'year' ? 'year' : Number
 
 <template>
   <span v-if="terms.length > 1" class="row wrap choice">
-    <button v-for="(term, place) in terms" :key="place" class="chip" :aria-pressed="chosen === String(place)" @click="choose(String(place))">{{ term.name }}</button>
+    <button
+      v-for="(term, place) in terms"
+      :key="place"
+      class="chip"
+      :aria-pressed="chosen === String(place)"
+      @click="choose(String(place))"
+    >
+      {{ term.name }}
+    </button>
     <button class="chip" :aria-pressed="chosen === 'year'" @click="choose('year')">{{ t('progress.year') }}</button>
   </span>
 </template>
 
 <style scoped>
-.choice { gap: 6px; }
-.choice .chip { white-space: nowrap; }
+.choice {
+  gap: 6px;
+}
+.choice .chip {
+  white-space: nowrap;
+}
 </style>

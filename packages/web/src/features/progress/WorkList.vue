@@ -26,8 +26,24 @@ const address = (id: string) => ({ path: props.own ? `/work/${id}` : `/marking/$
         <RouterLink class="piece" :to="address(piece.id)">
           <span class="muted small date">{{ day(dateOf(piece), zone) }}</span>
           <SignalFlag :state="piece.state!" :label="t(`state.${piece.state}`)" />
-          <span class="grow"><strong dir="auto">{{ piece.title }}</strong><span class="muted small state">{{ t(`state.${piece.state}`) }}<template v-if="workText(piece, zone, own)"> · {{ workText(piece, zone, own) }}</template></span></span>
-          <span class="score" :class="{ muted: piece.effective === null }">{{ piece.state === 'excused' ? '–' : piece.points === null ? (piece.effective === null ? '' : points(piece.effective)) : piece.effective === null ? t('desk.outOf', { n: points(piece.points) }) : `${points(piece.effective)} / ${points(piece.points)}` }}</span>
+          <span class="grow"
+            ><strong dir="auto">{{ piece.title }}</strong
+            ><span class="muted small state"
+              >{{ t(`state.${piece.state}`)
+              }}<template v-if="workText(piece, zone, own)"> · {{ workText(piece, zone, own) }}</template></span
+            ></span
+          >
+          <span class="score" :class="{ muted: piece.effective === null }">{{
+            piece.state === 'excused'
+              ? '–'
+              : piece.points === null
+                ? piece.effective === null
+                  ? ''
+                  : points(piece.effective)
+                : piece.effective === null
+                  ? t('desk.outOf', { n: points(piece.points) })
+                  : `${points(piece.effective)} / ${points(piece.points)}`
+          }}</span>
         </RouterLink>
       </li>
     </ul>
@@ -35,11 +51,34 @@ const address = (id: string) => ({ path: props.own ? `/work/${id}` : `/marking/$
 </template>
 
 <style scoped>
-h2 { margin-block-end: 4px; }
-.piece { display: flex; gap: 12px; align-items: center; padding-block: 7px; border-block-end: 1px solid var(--line); text-decoration: none; }
-.piece:hover strong { text-decoration: underline; }
-.date { inline-size: 82px; flex: none; }
-.state { display: block; }
-.score { font-weight: 650; white-space: nowrap; }
-@media (max-width: 480px) { .date { inline-size: 62px; } }
+h2 {
+  margin-block-end: 4px;
+}
+.piece {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  padding-block: 7px;
+  border-block-end: 1px solid var(--line);
+  text-decoration: none;
+}
+.piece:hover strong {
+  text-decoration: underline;
+}
+.date {
+  inline-size: 82px;
+  flex: none;
+}
+.state {
+  display: block;
+}
+.score {
+  font-weight: 650;
+  white-space: nowrap;
+}
+@media (max-width: 480px) {
+  .date {
+    inline-size: 62px;
+  }
+}
 </style>

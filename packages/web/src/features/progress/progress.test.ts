@@ -105,13 +105,25 @@ it.each<[string, Partial<ProgressPiece>, string]>([
   ['sent back without a date', { state: 'sentBack' }, 'Sent back · hand it in again'],
   ['sent back until a date', { state: 'sentBack', againBy: closes }, 'Sent back · hand in again by Mon 30 Nov 15:30'],
   ['open without a date', { window: { opens: null, due: null, closes: null } }, 'no due date'],
-  ['not open yet', { state: 'notOpen', window: { ...window, opens: Date.parse('2026-11-20T08:30:00.000Z') } }, 'due Mon 23 Nov 15:30 · opens Fri 20 Nov 08:30'],
-  ['started', { state: 'started', activeAt: Date.parse('2026-11-22T09:05:00.000Z') }, 'due Mon 23 Nov 15:30 · last worked on Sun 22 Nov 09:05'],
-])('a step that is %s says what can be done', async (_case, more, text) => expect(await said((words) => words.stepText(piece('Oxbow', more), 'Europe/Lisbon'))).toBe(text));
+  [
+    'not open yet',
+    { state: 'notOpen', window: { ...window, opens: Date.parse('2026-11-20T08:30:00.000Z') } },
+    'due Mon 23 Nov 15:30 · opens Fri 20 Nov 08:30',
+  ],
+  [
+    'started',
+    { state: 'started', activeAt: Date.parse('2026-11-22T09:05:00.000Z') },
+    'due Mon 23 Nov 15:30 · last worked on Sun 22 Nov 09:05',
+  ],
+])('a step that is %s says what can be done', async (_case, more, text) =>
+  expect(await said((words) => words.stepText(piece('Oxbow', more), 'Europe/Lisbon'))).toBe(text),
+);
 
 it('says reasons to the teacher with their limits and to the student without a threshold of pieces', async () => {
   const missing = { why: 'missing' as const, number: 3, limit: 2 };
   expect(await said((words) => words.reasonText(missing))).toBe('3 pieces missing, from 2 on it counts');
   expect(await said((words) => words.ownReasonText(missing))).toBe('3 pieces are missing.');
-  expect(await said((words) => words.reasonText({ why: 'fell', number: '6.0', limit: '5' }))).toBe('the total fell by 6.0 %, from 5 % on it counts');
+  expect(await said((words) => words.reasonText({ why: 'fell', number: '6.0', limit: '5' }))).toBe(
+    'the total fell by 6.0 %, from 5 % on it counts',
+  );
 });

@@ -25,7 +25,9 @@ export function useTrial(standing: Ref<StudentProgressReply>) {
     if (scores.size === 0) return null;
     const { pieces, of, looking } = standing.value;
     const tried = pieces.map((piece) =>
-      scores.has(piece.id) ? { ...piece, effective: scores.get(piece.id)!, scoredAt: now(), state: 'scored' as const, stillAccepted: false } : piece,
+      scores.has(piece.id)
+        ? { ...piece, effective: scores.get(piece.id)!, scoredAt: now(), state: 'scored' as const, stillAccepted: false }
+        : piece,
     );
     return studentView({ pieces: tried, of, looking, now: now() });
   });

@@ -38,10 +38,30 @@ const about = (one: SavedRemark) => [one.folder, one.criterion, one.aim, one.own
 
 <template>
   <div class="picker" @keydown="key">
-    <input ref="field" v-model="typed" class="field" role="combobox" aria-expanded="true" aria-controls="found-remarks" :aria-activedescendant="found[at] ? `remark-${found[at]!.id}` : undefined" :aria-label="t('remarks.find')" :placeholder="t('remarks.find')" @blur="emit('close')" />
+    <input
+      ref="field"
+      v-model="typed"
+      class="field"
+      role="combobox"
+      aria-expanded="true"
+      aria-controls="found-remarks"
+      :aria-activedescendant="found[at] ? `remark-${found[at]!.id}` : undefined"
+      :aria-label="t('remarks.find')"
+      :placeholder="t('remarks.find')"
+      @blur="emit('close')"
+    />
     <ol id="found-remarks" ref="list" class="plain" role="listbox" :aria-label="t('remarks.title')">
-      <li v-for="(one, index) in found" :id="`remark-${one.id}`" :key="one.id" role="option" :aria-selected="index === at" @mousedown.prevent="take(one)">
-        <span dir="auto">{{ one.text }}</span><span class="muted small"><template v-if="about(one)">{{ about(one) }} · </template>{{ count('remarks.uses', one.uses) }}</span>
+      <li
+        v-for="(one, index) in found"
+        :id="`remark-${one.id}`"
+        :key="one.id"
+        role="option"
+        :aria-selected="index === at"
+        @mousedown.prevent="take(one)"
+      >
+        <span dir="auto">{{ one.text }}</span><span class="muted small"
+          ><template v-if="about(one)">{{ about(one) }} · </template>{{ count('remarks.uses', one.uses) }}</span
+        >
       </li>
     </ol>
     <p v-if="found.length === 0" class="muted small none">{{ t(remarks.length === 0 ? 'remarks.none' : 'remarks.noneFound') }}</p>
@@ -49,9 +69,29 @@ const about = (one: SavedRemark) => [one.folder, one.criterion, one.aim, one.own
 </template>
 
 <style scoped>
-.picker { background: var(--surface); border: 1px solid var(--line); border-radius: 8px; box-shadow: var(--float-shadow); padding: 8px; }
-ol { max-block-size: 216px; overflow: auto; margin-block-start: 6px; }
-li { display: grid; padding: 5px 8px; border-radius: 5px; cursor: pointer; }
-li[aria-selected='true'] { background: var(--surface-now); box-shadow: inset 4px 0 0 var(--now); }
-.none { padding: 4px 8px; }
+.picker {
+  background: var(--surface);
+  border: 1px solid var(--line);
+  border-radius: 8px;
+  box-shadow: var(--float-shadow);
+  padding: 8px;
+}
+ol {
+  max-block-size: 216px;
+  overflow: auto;
+  margin-block-start: 6px;
+}
+li {
+  display: grid;
+  padding: 5px 8px;
+  border-radius: 5px;
+  cursor: pointer;
+}
+li[aria-selected='true'] {
+  background: var(--surface-now);
+  box-shadow: inset 4px 0 0 var(--now);
+}
+.none {
+  padding: 4px 8px;
+}
 </style>

@@ -26,7 +26,13 @@ const BLANK: RemarkRequest = { text: '', folder: '', aim: '', criterion: '', sha
 const editing = ref<{ id: string | null; version: number; form: RemarkRequest } | null>(null);
 function edit(one: SavedRemark | null): void {
   problem.value = null;
-  editing.value = one ? { id: one.id, version: one.version, form: { text: one.text, folder: one.folder, aim: one.aim, criterion: one.criterion, shared: one.shared } } : { id: null, version: 0, form: { ...BLANK } };
+  editing.value = one
+    ? {
+        id: one.id,
+        version: one.version,
+        form: { text: one.text, folder: one.folder, aim: one.aim, criterion: one.criterion, shared: one.shared },
+      }
+    : { id: null, version: 0, form: { ...BLANK } };
 }
 const store = () =>
   attempt(async () => {
@@ -45,26 +51,86 @@ const letGo = (one: SavedRemark) =>
 
 <template>
   <div class="page">
-    <div class="heading"><h1>{{ t('remarks.title') }}</h1><span class="small grow">{{ t('remarks.sub') }}</span><input v-model="typed" class="field find" :placeholder="t('remarks.find')" :aria-label="t('remarks.find')" /><button class="btn main" @click="edit(null)">{{ t('remarks.add') }}</button></div>
+    <div class="heading">
+      <h1>{{ t('remarks.title') }}</h1>
+      <span class="small grow">{{ t('remarks.sub') }}</span><input
+        v-model="typed"
+        class="field find"
+        :placeholder="t('remarks.find')"
+        :aria-label="t('remarks.find')"
+      /><button class="btn main" @click="edit(null)">
+        {{ t('remarks.add') }}
+      </button>
+    </div>
     <p v-if="problem && !editing" class="note bad" role="alert">{{ problem.title }}</p>
-    <div v-if="remarks.length === 0" class="note"><p>{{ t('remarks.none') }}</p></div>
+    <div v-if="remarks.length === 0" class="note">
+      <p>{{ t('remarks.none') }}</p>
+    </div>
     <section v-for="[folder, list] in folders" :key="folder" class="folder">
       <h2>{{ folder || t('remarks.noFolder') }}</h2>
       <ul class="plain">
         <li v-for="one in list" :key="one.id" class="row">
-          <span class="grow"><span dir="auto">{{ one.text }}</span><span class="muted small about">{{ [one.criterion, one.aim, one.own ? (one.shared ? t('remarks.sharedByMe') : '') : t('remarks.sharedBy', { name: one.owner })].filter(Boolean).join(' · ') }}</span></span>
+          <span class="grow"
+            ><span dir="auto">{{ one.text }}</span
+            ><span class="muted small about">{{
+              [one.criterion, one.aim, one.own ? (one.shared ? t('remarks.sharedByMe') : '') : t('remarks.sharedBy', { name: one.owner })]
+                .filter(Boolean)
+                .join(' · ')
+            }}</span></span
+          >
           <span class="muted small uses">{{ count('remarks.uses', one.uses) }}</span>
-          <button v-if="one.own" class="btn" @click="edit(one)">{{ t('remarks.change') }}<span class="hidden-text"> {{ one.text }}</span></button>
+          <button v-if="one.own" class="btn" @click="edit(one)">
+            {{ t('remarks.change') }}<span class="hidden-text"> {{ one.text }}</span>
+          </button>
           <button v-if="one.own" class="btn quiet" :aria-label="t('remarks.remove', { text: one.text })" @click="letGo(one)">×</button>
         </li>
       </ul>
     </section>
     <SideSheet :open="editing !== null" :title="t(editing?.id ? 'remarks.change' : 'remarks.add')" @close="editing = null">
       <form v-if="editing" class="stack" @submit.prevent="store">
-        <div><label class="label" for="remark-text">{{ t('remarks.text') }}</label><textarea id="remark-text" v-model="editing.form.text" class="field" rows="4" maxlength="4000" required dir="auto" /><p class="muted small">{{ t('remarks.nameHint') }}</p></div>
-        <div><label class="label" for="remark-folder">{{ t('remarks.folder') }}</label><input id="remark-folder" v-model="editing.form.folder" class="field" maxlength="80" list="remark-folders" dir="auto" /><datalist id="remark-folders"><option v-for="one in known" :key="one" :value="one" /></datalist></div>
-        <div><label class="label" for="remark-criterion">{{ t('remarks.criterion') }}</label><input id="remark-criterion" v-model="editing.form.criterion" class="field" maxlength="200" dir="auto" /><p class="muted small">{{ t('remarks.criterionHint') }}</p></div>
-        <div><label class="label" for="remark-aim">{{ t('remarks.aim') }}</label><input id="remark-aim" v-model="editing.form.aim" class="field" maxlength="120" dir="auto" /></div>
+        <div>
+          <label class="label" for="remark-text">{{ t('remarks.text') }}</label><textarea
+            id="remark-text"
+            v-model="editing.form.text"
+            class="field"
+            rows="4"
+            maxlength="4000"
+            required
+            dir="auto"
+          />
+          <p class="muted small">{{ t('remarks.nameHint') }}</p>
+        </div>
+        <div>
+          <label class="label" for="remark-folder">{{ t('remarks.folder') }}</label><input
+            id="remark-folder"
+            v-model="editing.form.folder"
+            class="field"
+            maxlength="80"
+            list="remark-folders"
+            dir="auto"
+          /><datalist id="remark-folders">
+            <option v-for="one in known" :key="one" :value="one" />
+          </datalist>
+        </div>
+        <div>
+          <label class="label" for="remark-criterion">{{ t('remarks.criterion') }}</label><input
+            id="remark-criterion"
+            v-model="editing.form.criterion"
+            class="field"
+            maxlength="200"
+            dir="auto"
+          />
+          <p class="muted small">{{ t('remarks.criterionHint') }}</p>
+        </div>
+        <div>
+          <label class="label" for="remark-aim">{{ t('remarks.aim') }}</label><input
+            id="remark-aim"
+            v-model="editing.form.aim"
+            class="field"
+            maxlength="120"
+            dir="auto"
+          />
+        </div>
         <label class="row"><input v-model="editing.form.shared" type="checkbox" />{{ t('remarks.share') }}</label>
         <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
         <button class="btn main" :disabled="busy">{{ t('common.save') }}</button>
@@ -74,9 +140,23 @@ const letGo = (one: SavedRemark) =>
 </template>
 
 <style scoped>
-.find { inline-size: 240px; }
-.folder { margin-block-start: 20px; max-inline-size: 1000px; }
-.folder li { border-block-end: 1px solid var(--line-2); padding-block: 7px; gap: 12px; }
-.about { display: block; }
-.uses { min-inline-size: 86px; text-align: end; }
+.find {
+  inline-size: 240px;
+}
+.folder {
+  margin-block-start: 20px;
+  max-inline-size: 1000px;
+}
+.folder li {
+  border-block-end: 1px solid var(--line-2);
+  padding-block: 7px;
+  gap: 12px;
+}
+.about {
+  display: block;
+}
+.uses {
+  min-inline-size: 86px;
+  text-align: end;
+}
 </style>

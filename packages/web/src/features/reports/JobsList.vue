@@ -29,10 +29,11 @@ async function look(): Promise<void> {
 onBeforeUnmount(() => clearTimeout(timer));
 void look();
 const fetchFile = (job: ReportJob) => attempt(() => download('GET', `/api/reports/jobs/${job.id}/file`, job.fileName));
-const stop = (job: ReportJob) => attempt(async () => {
-  await ask('POST', `/api/reports/jobs/${job.id}/stop`);
-  await look();
-});
+const stop = (job: ReportJob) =>
+  attempt(async () => {
+    await ask('POST', `/api/reports/jobs/${job.id}/stop`);
+    await look();
+  });
 const shown = computed(() => jobs.value.slice(0, 5));
 defineExpose({
   follow: (job: ReportJob) => {
@@ -49,20 +50,46 @@ defineExpose({
     <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
     <ul class="plain" aria-live="polite">
       <li v-for="job in shown" :key="job.id" class="row job">
-        <span class="grow"><span dir="auto">{{ job.title || t('report.title') }}</span><span class="muted small about">{{ t(`report.${job.format}`) }} · {{ count('report.of', job.students) }} · {{ whenText(job.madeAt, line.zone) }}</span><span v-if="job.problem" class="alarm small about">{{ job.problem }}</span></span>
-        <progress v-if="isOpen(job) && job.parts > 1" :value="job.done" :max="job.parts" :aria-label="t('report.progress', { a: job.done, b: job.parts })" />
-        <span class="small" :class="{ muted: job.state !== 'failed', alarm: job.state === 'failed' }">{{ job.parts > 1 && isOpen(job) ? t('report.progress', { a: job.done, b: job.parts }) : t(`report.state.${job.state}`) }}</span>
+        <span class="grow"
+          ><span dir="auto">{{ job.title || t('report.title') }}</span
+          ><span class="muted small about"
+            >{{ t(`report.${job.format}`) }} · {{ count('report.of', job.students) }} · {{ whenText(job.madeAt, line.zone) }}</span
+          ><span v-if="job.problem" class="alarm small about">{{ job.problem }}</span></span
+        >
+        <progress
+          v-if="isOpen(job) && job.parts > 1"
+          :value="job.done"
+          :max="job.parts"
+          :aria-label="t('report.progress', { a: job.done, b: job.parts })"
+        />
+        <span class="small" :class="{ muted: job.state !== 'failed', alarm: job.state === 'failed' }">{{
+          job.parts > 1 && isOpen(job) ? t('report.progress', { a: job.done, b: job.parts }) : t(`report.state.${job.state}`)
+        }}</span>
         <button v-if="isOpen(job)" class="btn" @click="stop(job)">{{ t('report.stop') }}</button>
-        <button v-if="job.state === 'done'" class="btn" :aria-label="`${t('report.fetch')}: ${job.fileName}`" @click="fetchFile(job)">{{ t('report.fetch') }}</button>
+        <button v-if="job.state === 'done'" class="btn" :aria-label="`${t('report.fetch')}: ${job.fileName}`" @click="fetchFile(job)">
+          {{ t('report.fetch') }}
+        </button>
       </li>
     </ul>
   </section>
 </template>
 
 <style scoped>
-.jobs { margin-block-start: 14px; }
-.jobs h2 { font-size: 16px; }
-.job { padding-block: 6px; border-block-end: 1px solid var(--line-2); }
-.about { display: block; }
-progress { inline-size: 90px; accent-color: var(--act); }
+.jobs {
+  margin-block-start: 14px;
+}
+.jobs h2 {
+  font-size: 16px;
+}
+.job {
+  padding-block: 6px;
+  border-block-end: 1px solid var(--line-2);
+}
+.about {
+  display: block;
+}
+progress {
+  inline-size: 90px;
+  accent-color: var(--act);
+}
 </style>

@@ -19,21 +19,32 @@ let key = '';
 const idOf = (letter: ReportLetter) => `${letter.key} ${letter.familyId}`;
 const going = computed(() => (reply.value?.letters ?? []).filter((letter) => letter.problem === null));
 const stuck = computed(() => (reply.value?.letters ?? []).filter((letter) => letter.problem !== null));
-const look = () => attempt(async () => {
-  reply.value = null;
-  reply.value = await ask<ReportLettersReply>('POST', '/api/reports/letters', { body: { settings: props.settings } });
-  chosen.value = going.value.map(idOf);
-  key = crypto.randomUUID();
-});
-watch(() => props.open, (open) => {
-  if (!open) return;
-  sent.value = null;
-  void look();
-});
+const look = () =>
+  attempt(async () => {
+    reply.value = null;
+    reply.value = await ask<ReportLettersReply>('POST', '/api/reports/letters', { body: { settings: props.settings } });
+    chosen.value = going.value.map(idOf);
+    key = crypto.randomUUID();
+  });
+watch(
+  () => props.open,
+  (open) => {
+    if (!open) return;
+    sent.value = null;
+    void look();
+  },
+);
 async function send(): Promise<void> {
-  const letters = going.value.filter((letter) => chosen.value.includes(idOf(letter))).map((letter) => ({ key: letter.key, familyId: letter.familyId! }));
+  const letters = going.value
+    .filter((letter) => chosen.value.includes(idOf(letter)))
+    .map((letter) => ({ key: letter.key, familyId: letter.familyId! }));
   const done = await attempt(async () => {
-    sent.value = (await ask<{ sent: number }>('POST', '/api/reports/letters/send', { body: { settings: props.settings, digest: reply.value!.digest, chosen: letters }, idempotencyKey: key })).sent;
+    sent.value = (
+      await ask<{ sent: number }>('POST', '/api/reports/letters/send', {
+        body: { settings: props.settings, digest: reply.value!.digest, chosen: letters },
+        idempotencyKey: key,
+      })
+    ).sent;
   });
   // What was looked at is out of date: it is shown as it is now.
   if (!done && problem.value?.code === 'report.changedMeanwhile') {
@@ -52,11 +63,31 @@ async function send(): Promise<void> {
       <p v-if="sent !== null" class="note" role="status">{{ count('report.sent', sent) }}</p>
       <template v-else-if="reply">
         <p v-if="going.length === 0" class="note">{{ t('report.lettersNone') }}</p>
-        <button v-else class="btn main" :disabled="busy || chosen.length === 0" @click="send">{{ count('report.send', chosen.length) }}</button>
-        <details v-if="stuck.length > 0"><summary class="small">{{ count('report.unsent', stuck.length) }}</summary><ul class="plain small"><li v-for="letter in stuck" :key="idOf(letter)"><span dir="auto">{{ name(letter.student) }}</span>: {{ t(`report.problem.${letter.problem}`) }}</li></ul></details>
+        <button v-else class="btn main" :disabled="busy || chosen.length === 0" @click="send">
+          {{ count('report.send', chosen.length) }}
+        </button>
+        <details v-if="stuck.length > 0">
+          <summary class="small">{{ count('report.unsent', stuck.length) }}</summary>
+          <ul class="plain small">
+            <li v-for="letter in stuck" :key="idOf(letter)">
+              <span dir="auto">{{ name(letter.student) }}</span>: {{ t(`report.problem.${letter.problem}`) }}
+            </li>
+          </ul>
+        </details>
         <details v-for="letter in going" :key="idOf(letter)" class="sheet letter">
-          <summary class="row"><input v-model="chosen" type="checkbox" :value="idOf(letter)" :aria-label="`${name(letter.student)}, ${letter.familyName}`" @click.stop /><strong class="grow" dir="auto">{{ name(letter.student) }}</strong><span class="muted small" dir="auto">{{ t('report.toFamily', { name: letter.familyName }) }}</span></summary>
-          <p class="subject" dir="auto"><strong>{{ letter.subject }}</strong></p>
+          <summary class="row">
+            <input
+              v-model="chosen"
+              type="checkbox"
+              :value="idOf(letter)"
+              :aria-label="`${name(letter.student)}, ${letter.familyName}`"
+              @click.stop
+            /><strong class="grow" dir="auto">{{ name(letter.student) }}</strong
+            ><span class="muted small" dir="auto">{{ t('report.toFamily', { name: letter.familyName }) }}</span>
+          </summary>
+          <p class="subject" dir="auto">
+            <strong>{{ letter.subject }}</strong>
+          </p>
           <p class="body" dir="auto">{{ letter.body }}</p>
         </details>
       </template>
@@ -66,8 +97,19 @@ async function send(): Promise<void> {
 </template>
 
 <style scoped>
-.letter { padding: 10px 14px; }
-.letter summary { cursor: pointer; gap: 10px; }
-.subject { margin-block-start: 10px; }
-.body { white-space: pre-wrap; overflow-wrap: anywhere; font-family: var(--font-read); }
+.letter {
+  padding: 10px 14px;
+}
+.letter summary {
+  cursor: pointer;
+  gap: 10px;
+}
+.subject {
+  margin-block-start: 10px;
+}
+.body {
+  white-space: pre-wrap;
+  overflow-wrap: anywhere;
+  font-family: var(--font-read);
+}
 </style>

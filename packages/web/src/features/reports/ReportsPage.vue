@@ -52,48 +52,93 @@ function begin(value: string): void {
 }
 const begun = ref('progress');
 // Found by typing elsewhere: the page begins with these settings.
-watch(presets, (all) => {
-  const { preset } = route.query;
-  if (typeof preset === 'string' && all?.some((one) => one.id === preset)) begin(preset);
-}, { once: true });
-const keep = () => attempt(async () => {
-  const kept = await ask<ReportPreset>('PUT', '/api/reports/presets', { body: { name: keptName.value.trim(), settings: { ...settings.value, studentIds: null } } });
-  await reload();
-  begun.value = kept.id;
-  keeping.value = false;
-  said.value = t('report.kept', { name: kept.name });
-});
-const drop = () => attempt(async () => {
-  await ask('DELETE', `/api/reports/presets/${begun.value}`);
-  begun.value = 'progress';
-  await reload();
-});
-const make = (format: ReportFormat) => attempt(async () => {
-  jobs.value?.follow(await ask<ReportJob>('POST', '/api/reports/jobs', { body: { settings: settings.value, format } }));
-});
+watch(
+  presets,
+  (all) => {
+    const { preset } = route.query;
+    if (typeof preset === 'string' && all?.some((one) => one.id === preset)) begin(preset);
+  },
+  { once: true },
+);
+const keep = () =>
+  attempt(async () => {
+    const kept = await ask<ReportPreset>('PUT', '/api/reports/presets', {
+      body: { name: keptName.value.trim(), settings: { ...settings.value, studentIds: null } },
+    });
+    await reload();
+    begun.value = kept.id;
+    keeping.value = false;
+    said.value = t('report.kept', { name: kept.name });
+  });
+const drop = () =>
+  attempt(async () => {
+    await ask('DELETE', `/api/reports/presets/${begun.value}`);
+    begun.value = 'progress';
+    await reload();
+  });
+const make = (format: ReportFormat) =>
+  attempt(async () => {
+    jobs.value?.follow(await ask<ReportJob>('POST', '/api/reports/jobs', { body: { settings: settings.value, format } }));
+  });
 // The whole of it goes into a frame that nobody sees, and from there to the printer.
 const printed = ref('');
 const frame = ref<HTMLIFrameElement | null>(null);
-const print = () => attempt(async () => {
-  printed.value = (await ask<ReportPreviewReply>('POST', '/api/reports/preview', { body: { settings: settings.value, whole: true } })).html;
-  await nextTick();
-  const { value: at } = frame;
-  if (!at) return;
-  await new Promise((done) => at.addEventListener('load', done, { once: true }));
-  await at.contentDocument?.fonts.ready;
-  at.contentWindow?.print();
-});
+const print = () =>
+  attempt(async () => {
+    printed.value = (
+      await ask<ReportPreviewReply>('POST', '/api/reports/preview', { body: { settings: settings.value, whole: true } })
+    ).html;
+    await nextTick();
+    const { value: at } = frame;
+    if (!at) return;
+    await new Promise((done) => at.addEventListener('load', done, { once: true }));
+    await at.contentDocument?.fonts.ready;
+    at.contentWindow?.print();
+  });
 </script>
 
 <template>
   <div class="page desk">
-    <div class="heading"><h1>{{ t('report.title') }}</h1><span class="small grow">{{ t('report.sub') }}</span></div>
+    <div class="heading">
+      <h1>{{ t('report.title') }}</h1>
+      <span class="small grow">{{ t('report.sub') }}</span>
+    </div>
     <div class="parts">
       <section class="left" :aria-label="t('report.title')">
-        <div class="pair"><label class="label" for="report-begin">{{ t('report.begin') }}</label><select id="report-begin" class="field" :value="begun" @change="begin(($event.target as HTMLSelectElement).value)"><option v-for="one in SHIPPED" :key="one" :value="one">{{ t(`report.shipped.${one}`) }}</option><optgroup v-if="presets && presets.length > 0" :label="t('report.own')"><option v-for="one in presets" :key="one.id" :value="one.id">{{ one.name }}</option></optgroup></select></div>
+        <div class="pair">
+          <label class="label" for="report-begin">{{ t('report.begin') }}</label><select
+            id="report-begin"
+            class="field"
+            :value="begun"
+            @change="begin(($event.target as HTMLSelectElement).value)"
+          >
+            <option v-for="one in SHIPPED" :key="one" :value="one">{{ t(`report.shipped.${one}`) }}</option>
+            <optgroup v-if="presets && presets.length > 0" :label="t('report.own')">
+              <option v-for="one in presets" :key="one.id" :value="one.id">{{ one.name }}</option>
+            </optgroup>
+          </select>
+        </div>
         <ReportForm v-model="settings" :unknown="preview?.unknown ?? []" />
-        <form v-if="keeping" class="row keep" @submit.prevent="keep"><label class="hidden-text" for="report-name">{{ t('report.keepAs') }}</label><input id="report-name" v-model="keptName" class="field grow" maxlength="120" required :placeholder="t('report.keepAs')" /><button class="btn main" :disabled="busy">{{ t('report.keepGo') }}</button><button type="button" class="btn" @click="keeping = false">{{ t('common.cancel') }}</button></form>
-        <div v-else class="row keep"><button class="btn" @click="(keeping = true), (keptName = settings.title), (said = '')">{{ t('report.keep') }}</button><button v-if="presets?.some((one) => one.id === begun)" class="btn quiet" @click="drop">{{ t('report.drop') }}</button><span v-if="said" class="small good" role="status">{{ said }}</span></div>
+        <form v-if="keeping" class="row keep" @submit.prevent="keep">
+          <label class="hidden-text" for="report-name">{{ t('report.keepAs') }}</label><input
+            id="report-name"
+            v-model="keptName"
+            class="field grow"
+            maxlength="120"
+            required
+            :placeholder="t('report.keepAs')"
+          /><button class="btn main" :disabled="busy">{{ t('report.keepGo') }}</button
+          ><button type="button" class="btn" @click="keeping = false">{{ t('common.cancel') }}</button>
+        </form>
+        <div v-else class="row keep">
+          <button class="btn" @click="((keeping = true), (keptName = settings.title), (said = ''))">{{ t('report.keep') }}</button><button
+            v-if="presets?.some((one) => one.id === begun)"
+            class="btn quiet"
+            @click="drop"
+          >
+            {{ t('report.drop') }}</button
+          ><span v-if="said" class="small good" role="status">{{ said }}</span>
+        </div>
       </section>
       <section class="right" :aria-label="t('report.preview')">
         <div class="row wrap out">
@@ -101,33 +146,102 @@ const print = () => attempt(async () => {
           <button class="btn" :disabled="busy || settings.classIds.length === 0" @click="print">{{ t('report.print') }}</button>
           <button class="btn" :disabled="busy || settings.classIds.length === 0" @click="make('xlsx')">{{ t('report.xlsx') }}</button>
           <button class="btn" :disabled="busy || settings.classIds.length === 0" @click="make('csv')">{{ t('report.csv') }}</button>
-          <button class="btn" :disabled="settings.classIds.length === 0 || settings.by === 'class'" @click="writing = true">{{ t('report.letters') }}</button>
-          <span class="small muted grow count" role="status">{{ looking ? t('report.refreshing') : preview ? t('report.shown', { a: preview.shown, b: preview.sections }) : '' }}</span>
+          <button class="btn" :disabled="settings.classIds.length === 0 || settings.by === 'class'" @click="writing = true">
+            {{ t('report.letters') }}
+          </button>
+          <span class="small muted grow count" role="status">{{
+            looking ? t('report.refreshing') : preview ? t('report.shown', { a: preview.shown, b: preview.sections }) : ''
+          }}</span>
         </div>
         <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
         <p v-if="why" class="note bad" role="alert">{{ t('report.noPreview', { why }) }}</p>
         <p v-if="settings.classIds.length === 0" class="note">{{ t('report.noClass') }}</p>
         <p v-else-if="preview && preview.sections === 0" class="note">{{ t('report.none') }}</p>
-        <iframe v-if="preview" class="paper" :class="{ wide: settings.landscape, stale: looking }" sandbox="allow-same-origin" :title="t('report.preview')" :srcdoc="preview.html" />
+        <iframe
+          v-if="preview"
+          class="paper"
+          :class="{ wide: settings.landscape, stale: looking }"
+          sandbox="allow-same-origin"
+          :title="t('report.preview')"
+          :srcdoc="preview.html"
+        />
         <JobsList ref="jobs" />
       </section>
     </div>
-    <iframe v-if="printed" ref="frame" class="unseen" sandbox="allow-same-origin allow-modals" aria-hidden="true" tabindex="-1" :srcdoc="printed" />
+    <iframe
+      v-if="printed"
+      ref="frame"
+      class="unseen"
+      sandbox="allow-same-origin allow-modals"
+      aria-hidden="true"
+      tabindex="-1"
+      :srcdoc="printed"
+    />
     <LettersSheet :open="writing" :settings="settings" @close="writing = false" />
   </div>
 </template>
 
 <style scoped>
-.parts { display: grid; grid-template-columns: 372px minmax(0, 1fr); gap: 26px; align-items: start; }
-.left { max-block-size: calc(100vh - 200px); overflow-y: auto; padding-inline: 6px 8px; margin-inline-start: -6px; padding-block-start: 4px; }
-.pair { display: flex; gap: 10px; align-items: center; margin-block-end: 10px; }
-.pair .label { flex: none; margin: 0; }
-.keep { margin-block: 12px 4px; }
-.out { margin-block-end: 10px; }
-.count { text-align: end; }
-.paper { inline-size: 100%; max-inline-size: 860px; block-size: calc(100vh - 290px); min-block-size: 380px; border: 1px solid var(--line); background: #fff; border-radius: 4px; }
-.paper.wide { max-inline-size: none; }
-.paper.stale { opacity: 0.6; }
-.unseen { position: absolute; inline-size: 210mm; block-size: 1px; inset-inline-start: -10000px; border: 0; }
-@media (max-width: 1000px) { .parts { grid-template-columns: minmax(0, 1fr); } .left { max-block-size: none; } }
+.parts {
+  display: grid;
+  grid-template-columns: 372px minmax(0, 1fr);
+  gap: 26px;
+  align-items: start;
+}
+.left {
+  max-block-size: calc(100vh - 200px);
+  overflow-y: auto;
+  padding-inline: 6px 8px;
+  margin-inline-start: -6px;
+  padding-block-start: 4px;
+}
+.pair {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  margin-block-end: 10px;
+}
+.pair .label {
+  flex: none;
+  margin: 0;
+}
+.keep {
+  margin-block: 12px 4px;
+}
+.out {
+  margin-block-end: 10px;
+}
+.count {
+  text-align: end;
+}
+.paper {
+  inline-size: 100%;
+  max-inline-size: 860px;
+  block-size: calc(100vh - 290px);
+  min-block-size: 380px;
+  border: 1px solid var(--line);
+  background: #fff;
+  border-radius: 4px;
+}
+.paper.wide {
+  max-inline-size: none;
+}
+.paper.stale {
+  opacity: 0.6;
+}
+.unseen {
+  position: absolute;
+  inline-size: 210mm;
+  block-size: 1px;
+  inset-inline-start: -10000px;
+  border: 0;
+}
+@media (max-width: 1000px) {
+  .parts {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .left {
+    max-block-size: none;
+  }
+}
 </style>

@@ -28,7 +28,8 @@ export function useReport(first: Partial<ReportSettings>) {
       why.value = '';
     } catch (error) {
       if (mine !== round) return;
-      why.value = error instanceof ApiProblem ? [error.title, ...error.errors.map((one) => `${one.path} ${one.message}`)].join(' ') : String(error);
+      why.value =
+        error instanceof ApiProblem ? [error.title, ...error.errors.map((one) => `${one.path} ${one.message}`)].join(' ') : String(error);
     }
     looking.value = false;
   }

@@ -33,7 +33,11 @@ function take(reply: ReviewReply): void {
 }
 watch(value, (reply, before) => reply && !before && take(reply));
 const choices = computed(() => (chosen.value?.by === 'rubric' ? chosen.value.choices : {}));
-const changed = computed(() => value.value !== null && (text.value.trim() !== value.value.text || JSON.stringify(choices.value) !== JSON.stringify(value.value.choices)));
+const changed = computed(
+  () =>
+    value.value !== null &&
+    (text.value.trim() !== value.value.text || JSON.stringify(choices.value) !== JSON.stringify(value.value.choices)),
+);
 
 async function store(give: boolean): Promise<void> {
   if (!value.value) return;
@@ -77,19 +81,54 @@ onBeforeUnmount(() => {
   <LoadGate :state="state" :why="why" @retry="reload">
     <div v-if="value" class="page columns">
       <section>
-        <header class="head"><h1 dir="auto">{{ t('review.numbered', { title: value.title, n: value.number }) }}</h1><p class="muted">{{ value.className }}<template v-if="value.due !== null"> · {{ t('common.due', { when: when(value.due, value.zone) }) }}</template> · {{ t('review.anonymous') }}</p></header>
+        <header class="head">
+          <h1 dir="auto">{{ t('review.numbered', { title: value.title, n: value.number }) }}</h1>
+          <p class="muted">
+            {{ value.className
+            }}<template v-if="value.due !== null"> · {{ t('common.due', { when: when(value.due, value.zone) }) }}</template> ·
+            {{ t('review.anonymous') }}
+          </p>
+        </header>
         <p v-if="value.guidance" class="note" dir="auto">{{ value.guidance }}</p>
-        <div class="sheet paper"><RichTextView v-if="value.work.text" :text="value.work.text" /><section v-for="(one, index) in value.work.sheets" :key="index"><h2 dir="auto">{{ one.title }}</h2><RichTextView :text="one.text" /></section><FileView v-for="file in value.work.files" :key="file.id" :file="file" /></div>
+        <div class="sheet paper">
+          <RichTextView v-if="value.work.text" :text="value.work.text" />
+          <section v-for="(one, index) in value.work.sheets" :key="index">
+            <h2 dir="auto">{{ one.title }}</h2>
+            <RichTextView :text="one.text" />
+          </section>
+          <FileView v-for="file in value.work.files" :key="file.id" :file="file" />
+        </div>
       </section>
       <aside class="stack">
         <form class="sheet stack say" @submit.prevent="store(true)">
           <h2>{{ t('review.yours') }}</h2>
           <ChoiceLadder v-if="value.byRubric && value.open" v-model="chosen" :scoring="value.scoring" :points="null" advance />
-          <div><label class="label" for="review-text">{{ t('review.words') }}</label><textarea id="review-text" v-model="text" class="field" rows="8" maxlength="4000" :disabled="!value.open" dir="auto" :placeholder="t('review.wordsHint')" /></div>
+          <div>
+            <label class="label" for="review-text">{{ t('review.words') }}</label><textarea
+              id="review-text"
+              v-model="text"
+              class="field"
+              rows="8"
+              maxlength="4000"
+              :disabled="!value.open"
+              dir="auto"
+              :placeholder="t('review.wordsHint')"
+            />
+          </div>
           <p v-if="!value.open" class="note">{{ t('review.closed') }}</p>
           <p v-if="problem" class="note bad" role="alert">{{ problem }}</p>
           <p v-else-if="said" class="good small" role="status">{{ said }}</p>
-          <div v-if="value.open" class="row"><button class="btn main" :disabled="busy || (text.trim() === '' && Object.keys(choices).length === 0) || (value.givenAt !== null && !changed)">{{ t(value.givenAt === null ? 'review.give' : 'review.giveAnew') }}</button><RouterLink class="btn quiet" :to="{ path: '/work', query: kept }">{{ t('review.later') }}</RouterLink></div>
+          <div v-if="value.open" class="row">
+            <button
+              class="btn main"
+              :disabled="busy || (text.trim() === '' && Object.keys(choices).length === 0) || (value.givenAt !== null && !changed)"
+            >
+              {{ t(value.givenAt === null ? 'review.give' : 'review.giveAnew') }}</button><RouterLink
+              class="btn quiet"
+              :to="{ path: '/work', query: kept }"
+              >{{ t('review.later') }}</RouterLink
+            >
+          </div>
         </form>
       </aside>
     </div>
@@ -97,9 +136,32 @@ onBeforeUnmount(() => {
 </template>
 
 <style scoped>
-.columns { display: grid; grid-template-columns: minmax(0, 1fr) 400px; gap: 26px; }
-.head { margin-block-end: 12px; }
-.paper { padding: 26px 32px; margin-block-start: 12px; }
-.say { padding: 16px 18px; position: sticky; inset-block-start: 12px; }
-@media (max-width: 900px) { .columns { grid-template-columns: minmax(0, 1fr); } .paper { padding: 18px; } .say { position: static; } }
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 400px;
+  gap: 26px;
+}
+.head {
+  margin-block-end: 12px;
+}
+.paper {
+  padding: 26px 32px;
+  margin-block-start: 12px;
+}
+.say {
+  padding: 16px 18px;
+  position: sticky;
+  inset-block-start: 12px;
+}
+@media (max-width: 900px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .paper {
+    padding: 18px;
+  }
+  .say {
+    position: static;
+  }
+}
 </style>

@@ -19,7 +19,10 @@ const { problem, busy, attempt } = useAttempt();
 const id = computed(() => String(route.params.id));
 const address = computed(() => `/api/assignments/${id.value}/reviews`);
 const { state, value, why, reload } = useLoad(async () => {
-  const [reviews, pile] = await Promise.all([ask<ReviewsReply>('GET', address.value), ask<PileDeskReply>('GET', `/api/assignments/${id.value}/pile`)]);
+  const [reviews, pile] = await Promise.all([
+    ask<ReviewsReply>('GET', address.value),
+    ask<PileDeskReply>('GET', `/api/assignments/${id.value}/pile`),
+  ]);
   return { ...reviews, assignment: pile.assignments[0]! };
 }, [id]);
 const zone = computed(() => (value.value ? (line.classOf(value.value.assignment.classId)?.zone ?? line.zone) : line.zone));
@@ -27,52 +30,160 @@ const rubric = computed(() => (value.value?.assignment.scoring.by === 'rubric' ?
 const round = computed(() => value.value?.round ?? null);
 const seed = () => Math.random().toString(36).slice(2, 6);
 const form = ref<ReviewRoundRequest>({ byRubric: false, each: 2, guidance: '', due: null, seed: seed() });
-watch(value, (reply) => {
-  if (reply?.round) form.value = { byRubric: reply.round.byRubric, each: reply.round.each, guidance: reply.round.guidance, due: reply.round.due, seed: reply.round.seed };
-  else if (reply) form.value.byRubric = reply.assignment.scoring.by === 'rubric';
-}, { once: true });
+watch(
+  value,
+  (reply) => {
+    if (reply?.round)
+      form.value = {
+        byRubric: reply.round.byRubric,
+        each: reply.round.each,
+        guidance: reply.round.guidance,
+        due: reply.round.due,
+        seed: reply.round.seed,
+      };
+    else if (reply) form.value.byRubric = reply.assignment.scoring.by === 'rubric';
+  },
+  { once: true },
+);
 const begun = computed(() => (value.value?.reviews ?? []).some((one) => one.begunAt !== null));
 const given = computed(() => (value.value?.reviews ?? []).filter((one) => one.givenAt !== null).length);
-const sorted = computed(() => [...(value.value?.reviews ?? [])].sort((a, b) => a.reviewer.familyName.localeCompare(b.reviewer.familyName) || a.reviewer.givenName.localeCompare(b.reviewer.givenName)));
-const late = computed(() => round.value !== null && (round.value.due === null || round.value.due < now()) && (value.value?.reviews ?? []).some((one) => one.begunAt === null));
+const sorted = computed(() =>
+  [...(value.value?.reviews ?? [])].sort(
+    (a, b) => a.reviewer.familyName.localeCompare(b.reviewer.familyName) || a.reviewer.givenName.localeCompare(b.reviewer.givenName),
+  ),
+);
+const late = computed(
+  () =>
+    round.value !== null &&
+    (round.value.due === null || round.value.due < now()) &&
+    (value.value?.reviews ?? []).some((one) => one.begunAt === null),
+);
 const take = (reply: ReviewsReply) => value.value && (value.value = { ...value.value, ...reply });
 const deal = () => attempt(async () => take(await ask<ReviewsReply>('PUT', address.value, { body: form.value })));
 const shareOut = () => attempt(async () => take(await ask<ReviewsReply>('POST', `${address.value}/share-out`)));
 const show = () => attempt(async () => take(await ask<ReviewsReply>('POST', `${address.value}/show`)));
-const hide = (reviewId: string, hidden: boolean) => attempt(async () => take(await ask<ReviewsReply>('PUT', `${address.value}/${reviewId}/hidden`, { body: { hidden } })));
-const levels = (choices: ReviewsReply['reviews'][number]['choices']) => (rubric.value?.criteria ?? []).flatMap((criterion) => (choices[criterion.id] ? [`${criterion.name}: ${points(choices[criterion.id]!.points)}`] : [])).join(' · ');
+const hide = (reviewId: string, hidden: boolean) =>
+  attempt(async () => take(await ask<ReviewsReply>('PUT', `${address.value}/${reviewId}/hidden`, { body: { hidden } })));
+const levels = (choices: ReviewsReply['reviews'][number]['choices']) =>
+  (rubric.value?.criteria ?? [])
+    .flatMap((criterion) => (choices[criterion.id] ? [`${criterion.name}: ${points(choices[criterion.id]!.points)}`] : []))
+    .join(' · ');
 const editing = ref(false);
 </script>
 
 <template>
   <LoadGate :state="state" :why="why" @retry="reload">
     <div v-if="value" class="page">
-      <div class="heading"><h1 dir="auto">{{ value.assignment.title }}</h1><span class="small grow">{{ t('review.title') }}<template v-if="round"> · {{ t('review.given', { a: given, b: value.reviews.length }) }}</template></span>
-        <button v-if="round && !begun && !editing" class="btn" @click="editing = true">{{ t('review.dealAgain') }}</button><button v-if="late" class="btn" :disabled="busy" @click="shareOut">{{ t('review.shareOut') }}</button><button v-if="round && round.shownAt === null && given > 0" class="btn main" :disabled="busy" @click="show">{{ count('review.show', given) }}</button><RouterLink class="btn" :to="{ path: `/assignments/${id}`, query: kept }">{{ t('review.back') }}</RouterLink></div>
+      <div class="heading">
+        <h1 dir="auto">{{ value.assignment.title }}</h1>
+        <span class="small grow"
+          >{{ t('review.title') }}<template v-if="round"> · {{ t('review.given', { a: given, b: value.reviews.length }) }}</template></span
+        >
+        <button v-if="round && !begun && !editing" class="btn" @click="editing = true">{{ t('review.dealAgain') }}</button><button
+          v-if="late"
+          class="btn"
+          :disabled="busy"
+          @click="shareOut"
+        >
+          {{ t('review.shareOut') }}</button
+        ><button v-if="round && round.shownAt === null && given > 0" class="btn main" :disabled="busy" @click="show">
+          {{ count('review.show', given) }}</button
+        ><RouterLink class="btn" :to="{ path: `/assignments/${id}`, query: kept }">{{ t('review.back') }}</RouterLink>
+      </div>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <p v-if="round?.shownAt != null" class="note">{{ t('review.shownSince', { when: when(round.shownAt, zone) }) }}</p>
       <form v-if="!round || editing" class="sheet stack form" @submit.prevent="deal().then((done) => done && (editing = false))">
         <p>{{ count('review.peers', value.peers) }}</p>
-        <label class="row"><span class="grow">{{ t('review.each') }}</span><select v-model="form.each" class="field short"><option v-for="n in 5" :key="n" :value="n">{{ n }}</option></select></label>
+        <label class="row"
+          ><span class="grow">{{ t('review.each') }}</span
+          ><select v-model="form.each" class="field short">
+            <option v-for="n in 5" :key="n" :value="n">{{ n }}</option>
+          </select></label
+        >
         <label v-if="rubric" class="row"><input v-model="form.byRubric" type="checkbox" />{{ t('review.byRubric') }}</label>
-        <div><label class="label" for="guidance">{{ t('review.guidance') }}</label><textarea id="guidance" v-model="form.guidance" class="field" rows="3" maxlength="2000" dir="auto" :placeholder="t('review.guidanceHint')" /></div>
-        <div><span class="label">{{ t('review.due') }}</span><WhenField v-model="form.due" :zone="zone" :usual-time="null" :label="t('review.due')" /></div>
-        <label class="row"><span class="grow">{{ t('review.seed') }}</span><input v-model="form.seed" class="field short" maxlength="40" required /><button type="button" class="btn quiet" @click="form.seed = seed()">{{ t('review.otherSeed') }}</button></label>
+        <div>
+          <label class="label" for="guidance">{{ t('review.guidance') }}</label><textarea
+            id="guidance"
+            v-model="form.guidance"
+            class="field"
+            rows="3"
+            maxlength="2000"
+            dir="auto"
+            :placeholder="t('review.guidanceHint')"
+          />
+        </div>
+        <div>
+          <span class="label">{{ t('review.due') }}</span><WhenField
+            v-model="form.due"
+            :zone="zone"
+            :usual-time="null"
+            :label="t('review.due')"
+          />
+        </div>
+        <label class="row"
+          ><span class="grow">{{ t('review.seed') }}</span
+          ><input v-model="form.seed" class="field short" maxlength="40" required /><button
+            type="button"
+            class="btn quiet"
+            @click="form.seed = seed()"
+          >
+            {{ t('review.otherSeed') }}
+          </button></label
+        >
         <p class="muted small">{{ t('review.rules') }}</p>
-        <button class="btn main" :disabled="busy || value.peers < 2">{{ count('review.deal', Math.max(0, value.peers * form.each)) }}</button>
+        <button class="btn main" :disabled="busy || value.peers < 2">
+          {{ count('review.deal', Math.max(0, value.peers * form.each)) }}
+        </button>
       </form>
       <table v-else class="table all">
-        <thead><tr><th>{{ t('review.reviewer') }}</th><th>{{ t('review.author') }}</th><th>{{ t('review.said') }}</th><th /></tr></thead>
-        <tbody><tr v-for="one in sorted" :key="one.id" :class="{ hidden: one.hidden }"><td dir="auto">{{ name(one.reviewer) }}</td><td dir="auto">{{ name(one.author) || t('review.nameless') }}</td><td dir="auto"><template v-if="one.begunAt === null"><span class="muted">{{ t('review.notBegun') }}</span></template><template v-else><span v-if="one.givenAt === null" class="muted small">{{ t('review.stillWriting') }} </span><span v-if="levels(one.choices)" class="small muted block">{{ levels(one.choices) }}</span>{{ one.text }}</template></td><td><button v-if="one.givenAt !== null" class="btn" :disabled="busy" @click="hide(one.id, !one.hidden)">{{ t(one.hidden ? 'review.unhide' : 'review.hide') }}</button></td></tr></tbody>
+        <thead>
+          <tr>
+            <th>{{ t('review.reviewer') }}</th>
+            <th>{{ t('review.author') }}</th>
+            <th>{{ t('review.said') }}</th>
+            <th />
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="one in sorted" :key="one.id" :class="{ hidden: one.hidden }">
+            <td dir="auto">{{ name(one.reviewer) }}</td>
+            <td dir="auto">{{ name(one.author) || t('review.nameless') }}</td>
+            <td dir="auto">
+              <template v-if="one.begunAt === null"
+                ><span class="muted">{{ t('review.notBegun') }}</span></template
+              ><template v-else
+                ><span v-if="one.givenAt === null" class="muted small">{{ t('review.stillWriting') }} </span
+                ><span v-if="levels(one.choices)" class="small muted block">{{ levels(one.choices) }}</span
+                >{{ one.text }}</template
+              >
+            </td>
+            <td>
+              <button v-if="one.givenAt !== null" class="btn" :disabled="busy" @click="hide(one.id, !one.hidden)">
+                {{ t(one.hidden ? 'review.unhide' : 'review.hide') }}
+              </button>
+            </td>
+          </tr>
+        </tbody>
       </table>
     </div>
   </LoadGate>
 </template>
 
 <style scoped>
-.form { max-inline-size: 560px; padding: 18px 20px; }
-.short { inline-size: 96px; }
-.all { max-inline-size: 1160px; }
-.hidden td { opacity: 0.6; }
-.block { display: block; }
+.form {
+  max-inline-size: 560px;
+  padding: 18px 20px;
+}
+.short {
+  inline-size: 96px;
+}
+.all {
+  max-inline-size: 1160px;
+}
+.hidden td {
+  opacity: 0.6;
+}
+.block {
+  display: block;
+}
 </style>

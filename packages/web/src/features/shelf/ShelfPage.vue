@@ -23,7 +23,11 @@ const kind = ref<ShelfKind | null>(null);
 const open = ref<ShelfItemReply | null>(null);
 
 const index = computed(() => {
-  const search = new MiniSearch<ShelfItem>({ fields: ['title', 'folder', 'words'], extractField: (item, field) => (field === 'words' ? item.tags.join(' ') : String(item[field as keyof ShelfItem] ?? '')), searchOptions: { prefix: true, fuzzy: 0.2, combineWith: 'AND' } });
+  const search = new MiniSearch<ShelfItem>({
+    fields: ['title', 'folder', 'words'],
+    extractField: (item, field) => (field === 'words' ? item.tags.join(' ') : String(item[field as keyof ShelfItem] ?? '')),
+    searchOptions: { prefix: true, fuzzy: 0.2, combineWith: 'AND' },
+  });
   search.addAll(value.value?.items ?? []);
   return search;
 });
@@ -32,15 +36,21 @@ const found = computed(() => {
   const hits = typed.value.trim() === '' ? null : new Set(index.value.search(typed.value).map((hit) => hit.id as string));
   return items.filter((item) => (kind.value === null || item.kind === kind.value) && (hits === null || hits.has(item.id)));
 });
-const folders = computed(() => [...new Set(found.value.map((item) => item.folder))].map((name) => ({ name, items: found.value.filter((item) => item.folder === name) })));
+const folders = computed(() =>
+  [...new Set(found.value.map((item) => item.folder))].map((name) => ({ name, items: found.value.filter((item) => item.folder === name) })),
+);
 
 const look = (item: ShelfItem) => attempt(async () => (open.value = await ask<ShelfItemReply>('GET', `/api/shelf/${item.id}`)));
 // Found by typing elsewhere: it lies open.
 const route = useRoute();
-watch([value, () => route.query.item], ([reply, id]) => {
-  const item = reply?.items.find((one) => one.id === id);
-  if (item && open.value?.id !== item.id) void look(item);
-}, { immediate: true });
+watch(
+  [value, () => route.query.item],
+  ([reply, id]) => {
+    const item = reply?.items.find((one) => one.id === id);
+    if (item && open.value?.id !== item.id) void look(item);
+  },
+  { immediate: true },
+);
 async function keep(title: string, body: ShelfBody): Promise<void> {
   await attempt(async () => {
     const item = await ask<ShelfItem>('POST', '/api/shelf', { body: { title, folder: '', tags: [], body } });
@@ -56,7 +66,8 @@ async function keepFile(event: Event): Promise<void> {
   input.value = '';
   if (!file) return;
   let kept: KeptFile | null = null;
-  if (await attempt(async () => (kept = await ask<KeptFile>('POST', '/api/files', { file })))) await keep(file.name, { kind: 'file', file: kept! });
+  if (await attempt(async () => (kept = await ask<KeptFile>('POST', '/api/files', { file }))))
+    await keep(file.name, { kind: 'file', file: kept! });
 }
 async function changed(): Promise<void> {
   open.value = null;
@@ -68,15 +79,34 @@ async function changed(): Promise<void> {
   <LoadGate :state="state" :why="why" @retry="reload">
     <div v-if="value" class="page">
       <div class="heading">
-        <h1>{{ t('shelf.title') }}</h1><span class="small grow">{{ t('shelf.sub') }}</span>
+        <h1>{{ t('shelf.title') }}</h1>
+        <span class="small grow">{{ t('shelf.sub') }}</span>
         <button type="button" class="btn" :disabled="busy" @click="newRubric">{{ t('shelf.newRubric') }}</button>
         <button type="button" class="btn" :disabled="busy" @click="newWorksheet">{{ t('shelf.newWorksheet') }}</button>
-        <label class="btn pick">{{ t('shelf.keepFile') }}<input class="hidden-text" type="file" :disabled="busy" @change="keepFile" /></label>
+        <label class="btn pick"
+          >{{ t('shelf.keepFile') }}<input class="hidden-text" type="file" :disabled="busy" @change="keepFile"
+        /></label>
       </div>
       <div v-if="value.items.length > 0" class="row wrap find">
-        <input v-model="typed" class="field search" type="search" :placeholder="t('shelf.search')" :aria-label="t('shelf.search')" dir="auto" />
+        <input
+          v-model="typed"
+          class="field search"
+          type="search"
+          :placeholder="t('shelf.search')"
+          :aria-label="t('shelf.search')"
+          dir="auto"
+        />
         <button type="button" class="chip" :aria-pressed="kind === null" @click="kind = null">{{ t('shelf.allKinds') }}</button>
-        <button v-for="one in KINDS" :key="one" type="button" class="chip" :aria-pressed="kind === one" @click="kind = kind === one ? null : one">{{ t(`shelf.kinds.${one}`) }}</button>
+        <button
+          v-for="one in KINDS"
+          :key="one"
+          type="button"
+          class="chip"
+          :aria-pressed="kind === one"
+          @click="kind = kind === one ? null : one"
+        >
+          {{ t(`shelf.kinds.${one}`) }}
+        </button>
       </div>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <p v-if="value.items.length === 0" class="note">{{ t('shelf.empty') }}</p>
@@ -85,29 +115,90 @@ async function changed(): Promise<void> {
         <h2 dir="auto">{{ folder.name || t('shelf.noFolder') }}</h2>
         <ul class="plain shelf">
           <li v-for="item in folder.items" :key="item.id" class="item" :class="item.kind">
-            <span class="muted small">{{ t(`shelf.kinds.${item.kind}`) }}<template v-if="!item.own"> · {{ t('shelf.sharedBy', { name: item.owner }) }}</template></span>
-            <button type="button" class="title" dir="auto" :aria-label="t('shelf.open', { title: item.title })" @click="look(item)">{{ item.title }}</button>
+            <span class="muted small"
+              >{{ t(`shelf.kinds.${item.kind}`)
+              }}<template v-if="!item.own"> · {{ t('shelf.sharedBy', { name: item.owner }) }}</template></span
+            >
+            <button type="button" class="title" dir="auto" :aria-label="t('shelf.open', { title: item.title })" @click="look(item)">
+              {{ item.title }}
+            </button>
             <span class="muted small" dir="auto">{{ [...item.tags, count('shelf.used', item.used)].join(' · ') }}</span>
-            <RouterLink class="btn quiet" :to="{ path: '/compose', query: { ...scope.kept.value, shelf: item.id } }">{{ t('shelf.use') }}</RouterLink>
+            <RouterLink class="btn quiet" :to="{ path: '/compose', query: { ...scope.kept.value, shelf: item.id } }">{{
+              t('shelf.use')
+            }}</RouterLink>
           </li>
         </ul>
       </section>
-      <ShelfSheet v-if="open" :key="`${open.id} ${open.version}`" :item="open" :colleagues="value.colleagues" :folders="[...new Set(value.items.map((one) => one.folder))].filter(Boolean)" @close="open = null" @changed="changed" />
+      <ShelfSheet
+        v-if="open"
+        :key="`${open.id} ${open.version}`"
+        :item="open"
+        :colleagues="value.colleagues"
+        :folders="[...new Set(value.items.map((one) => one.folder))].filter(Boolean)"
+        @close="open = null"
+        @changed="changed"
+      />
     </div>
   </LoadGate>
 </template>
 
 <style scoped>
-.pick:focus-within { outline: 3px solid var(--focus); }
-.find { margin-block-end: 14px; }
-.search { width: 280px; }
-section { margin-block-end: 20px; }
-section h2 { font-size: 17px; margin-block-end: 6px; }
-.shelf { display: grid; grid-template-columns: repeat(auto-fill, minmax(230px, 1fr)); gap: 10px; border-block-end: 5px solid var(--line); padding-block-end: 0; align-items: end; }
-.item { display: grid; gap: 3px; justify-items: start; background: var(--surface); border: 1px solid var(--line); border-block-end: 0; border-inline-start: 6px solid var(--act); border-radius: 4px 4px 0 0; padding: 9px 12px; min-width: 0; }
-.item.rubric { border-inline-start-style: double; }
-.item.worksheet { border-inline-start-style: dashed; }
-.item.file { border-inline-start-style: dotted; }
-.title { border: 0; background: none; color: inherit; font: 600 16px var(--font-body); padding: 0; text-align: start; cursor: pointer; overflow-wrap: anywhere; }
-.title:hover { text-decoration: underline; }
+.pick:focus-within {
+  outline: 3px solid var(--focus);
+}
+.find {
+  margin-block-end: 14px;
+}
+.search {
+  width: 280px;
+}
+section {
+  margin-block-end: 20px;
+}
+section h2 {
+  font-size: 17px;
+  margin-block-end: 6px;
+}
+.shelf {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(230px, 1fr));
+  gap: 10px;
+  border-block-end: 5px solid var(--line);
+  padding-block-end: 0;
+  align-items: end;
+}
+.item {
+  display: grid;
+  gap: 3px;
+  justify-items: start;
+  background: var(--surface);
+  border: 1px solid var(--line);
+  border-block-end: 0;
+  border-inline-start: 6px solid var(--act);
+  border-radius: 4px 4px 0 0;
+  padding: 9px 12px;
+  min-width: 0;
+}
+.item.rubric {
+  border-inline-start-style: double;
+}
+.item.worksheet {
+  border-inline-start-style: dashed;
+}
+.item.file {
+  border-inline-start-style: dotted;
+}
+.title {
+  border: 0;
+  background: none;
+  color: inherit;
+  font: 600 16px var(--font-body);
+  padding: 0;
+  text-align: start;
+  cursor: pointer;
+  overflow-wrap: anywhere;
+}
+.title:hover {
+  text-decoration: underline;
+}
 </style>

@@ -29,7 +29,21 @@ const wide = computed(() => (props.item.kind === 'rubric' ? 1080 : props.item.ki
 
 const save = () =>
   attempt(async () => {
-    const change: ShelfChange = { title: title.value, folder: folder.value, tags: [...new Set(tags.value.split(';').map((one) => one.trim()).filter(Boolean))], body: body.value, sharedWith: sharedWith.value, version: props.item.version };
+    const change: ShelfChange = {
+      title: title.value,
+      folder: folder.value,
+      tags: [
+        ...new Set(
+          tags.value
+            .split(';')
+            .map((one) => one.trim())
+            .filter(Boolean),
+        ),
+      ],
+      body: body.value,
+      sharedWith: sharedWith.value,
+      version: props.item.version,
+    };
     await ask('PUT', `/api/shelf/${props.item.id}`, { body: change });
     emit('changed');
   });
@@ -45,39 +59,97 @@ const takeOff = () =>
     <div class="stack">
       <template v-if="own">
         <div class="row wrap">
-          <label class="grow"><span class="label">{{ t('shelf.titleLabel') }}</span><input v-model="title" class="field" maxlength="200" dir="auto" /></label>
-          <label><span class="label">{{ t('shelf.folder') }}</span><input v-model="folder" class="field" list="folders" maxlength="200" dir="auto" /></label>
-          <label><span class="label">{{ t('shelf.tags') }}</span><input v-model="tags" class="field" dir="auto" /></label>
+          <label class="grow"
+            ><span class="label">{{ t('shelf.titleLabel') }}</span
+            ><input v-model="title" class="field" maxlength="200" dir="auto"
+          /></label>
+          <label
+            ><span class="label">{{ t('shelf.folder') }}</span
+            ><input v-model="folder" class="field" list="folders" maxlength="200" dir="auto"
+          /></label>
+          <label
+            ><span class="label">{{ t('shelf.tags') }}</span
+            ><input v-model="tags" class="field" dir="auto"
+          /></label>
           <datalist id="folders"><option v-for="one in folders" :key="one" :value="one" /></datalist>
         </div>
         <RubricGrid v-if="body.kind === 'rubric'" v-model="body.rubric" :aims="[]" />
-        <RichTextEditor v-else-if="body.kind === 'worksheet'" v-model="body.text" class="sheet written" tall worksheet :label="t('attach.worksheet')" :placeholder="t('attach.worksheetPlaceholder')" :keep-picture="keepPicture" />
+        <RichTextEditor
+          v-else-if="body.kind === 'worksheet'"
+          v-model="body.text"
+          class="sheet written"
+          tall
+          worksheet
+          :label="t('attach.worksheet')"
+          :placeholder="t('attach.worksheetPlaceholder')"
+          :keep-picture="keepPicture"
+        />
       </template>
       <template v-else>
-        <h2 dir="auto">{{ item.title }}</h2><p class="muted">{{ t('shelf.sharedBy', { name: item.owner }) }}</p>
-        <RubricView v-if="item.body.kind === 'rubric'" :rubric="item.body.rubric" /><RichTextView v-else-if="item.body.kind === 'worksheet'" :text="item.body.text" />
+        <h2 dir="auto">{{ item.title }}</h2>
+        <p class="muted">{{ t('shelf.sharedBy', { name: item.owner }) }}</p>
+        <RubricView v-if="item.body.kind === 'rubric'" :rubric="item.body.rubric" /><RichTextView
+          v-else-if="item.body.kind === 'worksheet'"
+          :text="item.body.text"
+        />
       </template>
-      <template v-if="item.body.kind === 'assignment' || item.body.kind === 'handout'"><RichTextView :text="item.body.brief.instructions" /><AttachmentList :attachments="item.body.brief.attachments" :spoken="item.body.brief.spoken" /><p v-if="item.body.window" class="muted small">{{ t('shelf.shift') }}</p></template>
-      <p v-if="item.body.kind === 'file'"><a :href="`/api/files/${item.body.file.id}`" download>{{ t('shelf.download') }}</a></p>
+      <template v-if="item.body.kind === 'assignment' || item.body.kind === 'handout'"
+        ><RichTextView :text="item.body.brief.instructions" /><AttachmentList
+          :attachments="item.body.brief.attachments"
+          :spoken="item.body.brief.spoken"
+        />
+        <p v-if="item.body.window" class="muted small">{{ t('shelf.shift') }}</p></template
+      >
+      <p v-if="item.body.kind === 'file'">
+        <a :href="`/api/files/${item.body.file.id}`" download>{{ t('shelf.download') }}</a>
+      </p>
       <fieldset v-if="own">
         <legend class="label">{{ t('shelf.share') }}</legend>
         <p v-if="colleagues.length === 0" class="muted">{{ t('shelf.nobody') }}</p>
-        <label v-for="one in colleagues" :key="one.id" class="row"><input v-model="sharedWith" type="checkbox" :value="one.id" /><span dir="auto">{{ one.name }}</span></label>
+        <label v-for="one in colleagues" :key="one.id" class="row"
+          ><input v-model="sharedWith" type="checkbox" :value="one.id" /><span dir="auto">{{ one.name }}</span></label
+        >
       </fieldset>
-      <div><h3>{{ t('shelf.usedIn') }}</h3><p v-if="item.usedIn.length === 0" class="muted">{{ count('shelf.used', item.used) }}</p><ul v-else class="plain"><li v-for="one in item.usedIn" :key="one.assignmentId"><RouterLink :to="{ path: `/assignments/${one.assignmentId}`, query: scope.kept.value }" dir="auto">{{ one.title }}</RouterLink> <span class="muted small">{{ one.className }}</span></li></ul></div>
+      <div>
+        <h3>{{ t('shelf.usedIn') }}</h3>
+        <p v-if="item.usedIn.length === 0" class="muted">{{ count('shelf.used', item.used) }}</p>
+        <ul v-else class="plain">
+          <li v-for="one in item.usedIn" :key="one.assignmentId">
+            <RouterLink :to="{ path: `/assignments/${one.assignmentId}`, query: scope.kept.value }" dir="auto">{{
+              one.title
+            }}</RouterLink>{{ ' ' }}<span class="muted small">{{ one.className }}</span>
+          </li>
+        </ul>
+      </div>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <div class="row wrap">
-        <button v-if="own" type="button" class="btn main" :disabled="busy || title.trim() === ''" @click="save">{{ t('common.save') }}</button>
+        <button v-if="own" type="button" class="btn main" :disabled="busy || title.trim() === ''" @click="save">
+          {{ t('common.save') }}
+        </button>
         <RouterLink class="btn" :to="{ path: '/compose', query: { ...scope.kept.value, shelf: item.id } }">{{ t('shelf.use') }}</RouterLink>
         <span class="grow" />
-        <template v-if="own"><button v-if="!sure" type="button" class="btn quiet" @click="sure = true">{{ t('shelf.remove') }}</button><button v-else type="button" class="btn" @click="takeOff">{{ t('shelf.removeSure') }}</button></template>
+        <template v-if="own"
+          ><button v-if="!sure" type="button" class="btn quiet" @click="sure = true">{{ t('shelf.remove') }}</button
+          ><button v-else type="button" class="btn" @click="takeOff">{{ t('shelf.removeSure') }}</button></template
+        >
       </div>
     </div>
   </SideSheet>
 </template>
 
 <style scoped>
-fieldset { border: 0; padding: 0; margin: 0; max-height: 200px; overflow: auto; }
-.written { padding: 12px 18px; }
-h3 { font-size: 15px; margin-block-end: 4px; }
+fieldset {
+  border: 0;
+  padding: 0;
+  margin: 0;
+  max-height: 200px;
+  overflow: auto;
+}
+.written {
+  padding: 12px 18px;
+}
+h3 {
+  font-size: 15px;
+  margin-block-end: 4px;
+}
 </style>

@@ -20,7 +20,8 @@ const days = computed(() => line.weeks.length * 7);
 const start = computed<LocalDate>(() => line.weeks[0]?.monday ?? line.today);
 const percent = (value: number) => `${Math.min(100, Math.max(0, value * 100)).toFixed(3)}%`;
 const placeOfDay = (day: LocalDate) => daysBetween(start.value, day) / Math.max(1, days.value);
-const placeOf = (at: number) => placeOfDay(localDateAt(line.zone, at)) + wallClockAt(line.zone, at).msOfDay / 86_400_000 / Math.max(1, days.value);
+const placeOf = (at: number) =>
+  placeOfDay(localDateAt(line.zone, at)) + wallClockAt(line.zone, at).msOfDay / 86_400_000 / Math.max(1, days.value);
 
 const squares = computed(() => {
   const rows = new Map<number, number>();
@@ -33,16 +34,28 @@ const squares = computed(() => {
       const row = rows.get(day) ?? 0;
       rows.set(day, row + 1);
       const schoolClass = line.classOf(square.classId);
-      return { ...square, place: placeOf(square.due), row: Math.min(row, 3), past: square.due < now(), hue: schoolClass?.hue ?? 0, className: schoolClass?.name ?? '' };
+      return {
+        ...square,
+        place: placeOf(square.due),
+        row: Math.min(row, 3),
+        past: square.due < now(),
+        hue: schoolClass?.hue ?? 0,
+        className: schoolClass?.name ?? '',
+      };
     });
 });
 const pointedAt = ref<number | null>(null);
 const pointed = computed(() => (pointedAt.value === null ? null : (squares.value[pointedAt.value] ?? null)));
 const titleOf = (square: (typeof squares.value)[number]) =>
-  t('term.square', { title: square.title || t('plan.untitled'), className: square.className, when: whenText(square.due, line.zone) }) + (square.issued ? '' : `, ${t('term.draft')}`);
+  t('term.square', { title: square.title || t('plan.untitled'), className: square.className, when: whenText(square.due, line.zone) }) +
+  (square.issued ? '' : `, ${t('term.draft')}`);
 
 function open(square: (typeof squares.value)[number]): void {
-  const path = props.student ? `/work/${square.assignmentId}` : square.issued ? `/assignments/${square.assignmentId}` : `/compose/${square.briefId}`;
+  const path = props.student
+    ? `/work/${square.assignmentId}`
+    : square.issued
+      ? `/assignments/${square.assignmentId}`
+      : `/compose/${square.briefId}`;
   void router.push({ path, query: scope.kept.value });
 }
 
@@ -55,17 +68,26 @@ async function step(by: number): Promise<void> {
   track.value?.querySelector<HTMLElement>(`[data-square="${current.value}"]`)?.focus();
 }
 
-const bracket = computed(() => ({ from: Math.max(0, placeOfDay(scope.from.value)), to: Math.min(1, placeOfDay(plusDays(scope.to.value, 1))) }));
+const bracket = computed(() => ({
+  from: Math.max(0, placeOfDay(scope.from.value)),
+  to: Math.min(1, placeOfDay(plusDays(scope.to.value, 1))),
+}));
 const firstWeek = computed(() => line.weeks.find((week) => line.sundayOf(week.monday) >= scope.from.value));
 const lastWeek = computed(() => line.weeks.findLast((week) => week.monday <= scope.to.value));
 
 function moveEnd(which: 'from' | 'to', index: number): void {
   const week = line.weeks[Math.min(line.weeks.length - 1, Math.max(0, index))];
   if (!week) return;
-  if (which === 'from') void scope.set({ from: week.monday, to: scope.to.value >= week.monday ? scope.to.value : line.sundayOf(week.monday) });
-  else void scope.set({ from: scope.from.value <= line.sundayOf(week.monday) ? scope.from.value : week.monday, to: line.sundayOf(week.monday) });
+  if (which === 'from')
+    void scope.set({ from: week.monday, to: scope.to.value >= week.monday ? scope.to.value : line.sundayOf(week.monday) });
+  else
+    void scope.set({
+      from: scope.from.value <= line.sundayOf(week.monday) ? scope.from.value : week.monday,
+      to: line.sundayOf(week.monday),
+    });
 }
-const weekIndex = (which: 'from' | 'to') => (which === 'from' ? (firstWeek.value?.number ?? 1) : (lastWeek.value?.number ?? line.weeks.length)) - 1;
+const weekIndex = (which: 'from' | 'to') =>
+  (which === 'from' ? (firstWeek.value?.number ?? 1) : (lastWeek.value?.number ?? line.weeks.length)) - 1;
 
 function drag(which: 'from' | 'to', event: PointerEvent): void {
   const handle = event.currentTarget as HTMLElement;
@@ -141,7 +163,11 @@ const isShown = (monday: LocalDate) => monday >= scope.from.value && monday <= s
           :tabindex="index === Math.min(current, squares.length - 1) ? 0 : -1"
           :data-square="index"
           :aria-label="titleOf(square)"
-          :style="{ insetInlineStart: percent(square.place), '--own': `var(--line-hue-${square.hue})`, bottom: `${32 + square.row * 10}px` }"
+          :style="{
+            insetInlineStart: percent(square.place),
+            '--own': `var(--line-hue-${square.hue})`,
+            bottom: `${32 + square.row * 10}px`,
+          }"
           @click="open(square)"
           @keydown.enter="open(square)"
           @keydown.left.prevent="step(-1)"
@@ -152,40 +178,197 @@ const isShown = (monday: LocalDate) => monday >= scope.from.value && monday <= s
           @blur="pointedAt = null"
         />
         <div v-if="needle >= 0 && needle <= 1" class="needle" :title="t('term.now')" :style="{ insetInlineStart: percent(needle) }" />
-        <div v-if="pointed" class="tip" role="status" :style="{ insetInlineStart: percent(Math.min(0.72, pointed.place)) }">{{ titleOf(pointed) }}</div>
+        <div v-if="pointed" class="tip" role="status" :style="{ insetInlineStart: percent(Math.min(0.72, pointed.place)) }">
+          {{ titleOf(pointed) }}
+        </div>
       </template>
     </div>
   </section>
 </template>
 
 <style scoped>
-.line { height: 74px; background: var(--term); color: var(--on-mast); display: flex; border-block-end: 3px solid var(--now); }
-.scope { width: 232px; flex: none; padding: 7px 20px 0; border-inline-end: 1px solid var(--term-line); display: flex; flex-direction: column; min-width: 0; }
-.scope .small { color: var(--on-mast-2); font-size: 12.5px; line-height: 1.4; }
-.which { font: 650 17px var(--font-head); color: var(--on-mast); background: var(--term); border: 0; padding: 0; margin-inline-start: -4px; max-width: 100%; cursor: pointer; text-overflow: ellipsis; min-height: 24px; }
-.track { flex: 1; position: relative; min-width: 0; touch-action: pan-y; }
-.none { padding: 24px 16px; color: var(--on-mast-2); }
-.track::after { content: ''; position: absolute; inset-inline: 0; bottom: 26px; border-block-start: 1.5px solid #7fb0bc; pointer-events: none; }
-.week { position: absolute; top: 0; bottom: 0; background: none; border: 0; color: var(--on-mast-2); padding: 0; cursor: pointer; text-align: start; }
-.week span { position: absolute; bottom: 0; height: 27px; inset-inline-start: 0; padding-inline-start: 6px; border-inline-start: 1px solid var(--term-line); font-size: 12px; display: flex; align-items: center; white-space: nowrap; }
-.week:hover { background: rgb(255 255 255 / 6%); }
-.week.shown span { color: var(--on-mast); }
-.bracket { position: absolute; top: 0; bottom: 0; background: rgb(255 255 255 / 9%); border-block-start: 2px solid var(--now); pointer-events: none; }
-.bracket::before, .bracket::after { content: ''; position: absolute; top: 0; height: 9px; border-inline-start: 2px solid var(--now); }
-.bracket::before { inset-inline-start: 0; }
-.bracket::after { inset-inline-end: 0; }
-.handle { position: absolute; top: 0; width: 16px; height: 18px; margin-inline-start: -8px; background: none; border: 0; padding: 0; cursor: ew-resize; z-index: 3; touch-action: none; }
-.square { position: absolute; width: 8px; height: 8px; margin-inline-start: -4px; border: 1.5px solid var(--own); border-radius: 1.5px; cursor: pointer; z-index: 2; }
-.square::before { content: ''; position: absolute; inset: -5px -4px; }
-.square.past { background: var(--own); }
-.square.draft { border-style: dotted; }
-.square:hover { outline: 2px solid var(--now); outline-offset: 1px; }
-.needle { position: absolute; top: 0; bottom: 0; border-inline-start: 2px solid var(--now); margin-inline-start: -1px; pointer-events: none; }
-.needle::before { content: ''; position: absolute; top: 0; inset-inline-start: -7px; border: 6px solid transparent; border-block-start: 10px solid var(--now); border-block-end: 0; }
-.tip { position: absolute; top: 78px; background: var(--surface); color: var(--text); border: 1px solid var(--line); border-radius: 8px; padding: 5px 10px; font-size: 13.5px; box-shadow: var(--float-shadow); z-index: 30; pointer-events: none; max-width: 300px; }
+.line {
+  height: 74px;
+  background: var(--term);
+  color: var(--on-mast);
+  display: flex;
+  border-block-end: 3px solid var(--now);
+}
+.scope {
+  width: 232px;
+  flex: none;
+  padding: 7px 20px 0;
+  border-inline-end: 1px solid var(--term-line);
+  display: flex;
+  flex-direction: column;
+  min-width: 0;
+}
+.scope .small {
+  color: var(--on-mast-2);
+  font-size: 12.5px;
+  line-height: 1.4;
+}
+.which {
+  font: 650 17px var(--font-head);
+  color: var(--on-mast);
+  background: var(--term);
+  border: 0;
+  padding: 0;
+  margin-inline-start: -4px;
+  max-width: 100%;
+  cursor: pointer;
+  text-overflow: ellipsis;
+  min-height: 24px;
+}
+.track {
+  flex: 1;
+  position: relative;
+  min-width: 0;
+  touch-action: pan-y;
+}
+.none {
+  padding: 24px 16px;
+  color: var(--on-mast-2);
+}
+.track::after {
+  content: '';
+  position: absolute;
+  inset-inline: 0;
+  bottom: 26px;
+  border-block-start: 1.5px solid #7fb0bc;
+  pointer-events: none;
+}
+.week {
+  position: absolute;
+  top: 0;
+  bottom: 0;
+  background: none;
+  border: 0;
+  color: var(--on-mast-2);
+  padding: 0;
+  cursor: pointer;
+  text-align: start;
+}
+.week span {
+  position: absolute;
+  bottom: 0;
+  height: 27px;
+  inset-inline-start: 0;
+  padding-inline-start: 6px;
+  border-inline-start: 1px solid var(--term-line);
+  font-size: 12px;
+  display: flex;
+  align-items: center;
+  white-space: nowrap;
+}
+.week:hover {
+  background: rgb(255 255 255 / 6%);
+}
+.week.shown span {
+  color: var(--on-mast);
+}
+.bracket {
+  position: absolute;
+  top: 0;
+  bottom: 0;
+  background: rgb(255 255 255 / 9%);
+  border-block-start: 2px solid var(--now);
+  pointer-events: none;
+}
+.bracket::before,
+.bracket::after {
+  content: '';
+  position: absolute;
+  top: 0;
+  height: 9px;
+  border-inline-start: 2px solid var(--now);
+}
+.bracket::before {
+  inset-inline-start: 0;
+}
+.bracket::after {
+  inset-inline-end: 0;
+}
+.handle {
+  position: absolute;
+  top: 0;
+  width: 16px;
+  height: 18px;
+  margin-inline-start: -8px;
+  background: none;
+  border: 0;
+  padding: 0;
+  cursor: ew-resize;
+  z-index: 3;
+  touch-action: none;
+}
+.square {
+  position: absolute;
+  width: 8px;
+  height: 8px;
+  margin-inline-start: -4px;
+  border: 1.5px solid var(--own);
+  border-radius: 1.5px;
+  cursor: pointer;
+  z-index: 2;
+}
+.square::before {
+  content: '';
+  position: absolute;
+  inset: -5px -4px;
+}
+.square.past {
+  background: var(--own);
+}
+.square.draft {
+  border-style: dotted;
+}
+.square:hover {
+  outline: 2px solid var(--now);
+  outline-offset: 1px;
+}
+.needle {
+  position: absolute;
+  top: 0;
+  bottom: 0;
+  border-inline-start: 2px solid var(--now);
+  margin-inline-start: -1px;
+  pointer-events: none;
+}
+.needle::before {
+  content: '';
+  position: absolute;
+  top: 0;
+  inset-inline-start: -7px;
+  border: 6px solid transparent;
+  border-block-start: 10px solid var(--now);
+  border-block-end: 0;
+}
+.tip {
+  position: absolute;
+  top: 78px;
+  background: var(--surface);
+  color: var(--text);
+  border: 1px solid var(--line);
+  border-radius: 8px;
+  padding: 5px 10px;
+  font-size: 13.5px;
+  box-shadow: var(--float-shadow);
+  z-index: 30;
+  pointer-events: none;
+  max-width: 300px;
+}
 @media (max-width: 640px) {
-  .scope { width: 128px; padding-inline: 14px 6px; }
-  .week span { padding-inline-start: 2px; font-size: 0; }
-  .week:nth-of-type(4n + 3) span { font-size: 11px; }
+  .scope {
+    width: 128px;
+    padding-inline: 14px 6px;
+  }
+  .week span {
+    padding-inline-start: 2px;
+    font-size: 0;
+  }
+  .week:nth-of-type(4n + 3) span {
+    font-size: 11px;
+  }
 }
 </style>

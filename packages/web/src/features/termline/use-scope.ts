@@ -25,7 +25,9 @@ export function useScope() {
     const asked = day(route.query.to);
     return asked && asked >= from.value ? asked : plusDays(day(route.query.from) ?? thisMonday.value, 13);
   });
-  const within = (due: number) => due >= instantOf(line.zone, { date: from.value, msOfDay: 0 }) && due < instantOf(line.zone, { date: plusDays(to.value, 1), msOfDay: 0 });
+  const within = (due: number) =>
+    due >= instantOf(line.zone, { date: from.value, msOfDay: 0 }) &&
+    due < instantOf(line.zone, { date: plusDays(to.value, 1), msOfDay: 0 });
   const inScope = (id: string) => classId.value === null || classId.value === id;
 
   /** What a link to another section carries along. */

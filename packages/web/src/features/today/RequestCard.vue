@@ -35,16 +35,42 @@ const same = computed(() => due.value !== null && due.value === props.request.wi
 
 <template>
   <div class="sheet request stack">
-    <p><ClassSquare :hue="line.classOf(request.classId)?.hue ?? 0" /> <strong dir="auto">{{ t('requests.asks', { name: name(request.student) }) }}</strong></p>
-    <p class="small"><RouterLink :to="{ path: `/assignments/${request.assignmentId}`, query: kept }" dir="auto">{{ request.title }}</RouterLink><span class="muted"> · {{ request.window.due === null ? t('common.noDue') : t('requests.now', { when: when(request.window.due, zone()) }) }}<template v-if="request.wantedDue !== null"> · {{ t('requests.wants', { when: when(request.wantedDue, zone()) }) }}</template></span></p>
+    <p>
+      <ClassSquare :hue="line.classOf(request.classId)?.hue ?? 0" />{{ ' '
+      }}<strong dir="auto">{{ t('requests.asks', { name: name(request.student) }) }}</strong>
+    </p>
+    <p class="small">
+      <RouterLink :to="{ path: `/assignments/${request.assignmentId}`, query: kept }" dir="auto">{{ request.title }}</RouterLink><span
+        class="muted"
+      >
+        · {{ request.window.due === null ? t('common.noDue') : t('requests.now', { when: when(request.window.due, zone()) })
+        }}<template v-if="request.wantedDue !== null">
+          · {{ t('requests.wants', { when: when(request.wantedDue, zone()) }) }}</template
+        ></span
+      >
+    </p>
     <p class="word" dir="auto">{{ request.reason }}</p>
     <WhenField v-if="mode === 'change'" v-model="due" :zone="zone()" :usual-time="null" :label="t('compose.due')" />
-    <input v-if="mode !== 'ask'" v-model="word" class="field" maxlength="500" dir="auto" :placeholder="t('requests.word', { name: request.student.givenName })" :aria-label="t('requests.word', { name: request.student.givenName })" />
+    <input
+      v-if="mode !== 'ask'"
+      v-model="word"
+      class="field"
+      maxlength="500"
+      dir="auto"
+      :placeholder="t('requests.word', { name: request.student.givenName })"
+      :aria-label="t('requests.word', { name: request.student.givenName })"
+    />
     <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
     <div class="row wrap">
-      <template v-if="mode === 'decline'"><button type="button" class="btn main" :disabled="busy" @click="answer({ grant: false, word })">{{ t('requests.declineNow') }}</button><button type="button" class="btn quiet" @click="mode = 'ask'">{{ t('common.cancel') }}</button></template>
+      <template v-if="mode === 'decline'"
+        ><button type="button" class="btn main" :disabled="busy" @click="answer({ grant: false, word })">
+          {{ t('requests.declineNow') }}</button
+        ><button type="button" class="btn quiet" @click="mode = 'ask'">{{ t('common.cancel') }}</button></template
+      >
       <template v-else>
-        <button v-if="due !== null" type="button" class="btn main" :disabled="busy || same" @click="grant(due)">{{ t('requests.grant', { when: when(due, zone()) }) }}</button>
+        <button v-if="due !== null" type="button" class="btn main" :disabled="busy || same" @click="grant(due)">
+          {{ t('requests.grant', { when: when(due, zone()) }) }}
+        </button>
         <button v-if="mode === 'ask'" type="button" class="btn" @click="mode = 'change'">{{ t('requests.change') }}</button>
         <button type="button" class="btn" @click="mode = 'decline'">{{ t('requests.decline') }}</button>
       </template>
@@ -53,7 +79,16 @@ const same = computed(() => due.value !== null && due.value === props.request.wi
 </template>
 
 <style scoped>
-.request { padding: 12px 16px; margin-block-end: 10px; border-inline-start: 5px solid var(--now); }
-.request > * + * { margin-block-start: 5px; }
-.word { font: 16px/1.45 var(--font-read); overflow-wrap: anywhere; }
+.request {
+  padding: 12px 16px;
+  margin-block-end: 10px;
+  border-inline-start: 5px solid var(--now);
+}
+.request > * + * {
+  margin-block-start: 5px;
+}
+.word {
+  font: 16px/1.45 var(--font-read);
+  overflow-wrap: anywhere;
+}
 </style>

@@ -6,7 +6,9 @@ import { fr } from './fr';
 
 const ALL = { en, es, fr, ar };
 function flat(messages: object, path = ''): [string, string][] {
-  return Object.entries(messages).flatMap(([key, value]): [string, string][] => (typeof value === 'string' ? [[`${path}${key}`, value]] : flat(value as object, `${path}${key}.`)));
+  return Object.entries(messages).flatMap(([key, value]): [string, string][] =>
+    typeof value === 'string' ? [[`${path}${key}`, value]] : flat(value as object, `${path}${key}.`),
+  );
 }
 const filled = (text: string) => [...text.matchAll(/\{(\w+)\}/g)].map(([, name]) => name!).sort();
 
