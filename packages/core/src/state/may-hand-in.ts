@@ -31,6 +31,8 @@ export function handInRefusal({ piece, how, window, handedInAt, now }: Situation
       return 'returned';
     case 'sentBack':
       return null;
+    default:
+      break;
   }
   if (handedInAt !== null) return 'alreadyIn';
   if (how === 'inClass') return 'inClass';

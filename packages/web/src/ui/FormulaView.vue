@@ -5,13 +5,13 @@ import { ref, watchEffect } from 'vue';
 const props = defineProps<{ latex: string; block?: boolean }>();
 const place = ref<HTMLElement | null>(null);
 
-watchEffect(async () => {
-  const { latex, block } = props;
-  const element = place.value;
-  if (!element) return;
+async function set(element: HTMLElement, { latex, block }: { latex: string; block?: boolean }): Promise<void> {
   const [{ default: katex }] = await Promise.all([import('katex'), import('katex/dist/katex.min.css')]);
   // Rendered into the element as nodes; links and raw HTML are off unless trusted.
   katex.render(latex, element, { displayMode: block ?? false, throwOnError: false, trust: false, maxExpand: 200, maxSize: 20 });
+}
+watchEffect(() => {
+  if (place.value) void set(place.value, { ...props });
 });
 </script>
 

@@ -69,7 +69,7 @@ const editor = useEditor({
     Placeholder.configure({ placeholder: props.placeholder }),
     TableKit.configure({ table: { resizable: false } }),
     Mathematics.configure({
-      inlineOptions: { onClick: (node, pos) => askFor('formula', String(node.attrs.latex), pos) },
+      inlineOptions: { onClick: (node, pos) => void askFor('formula', String(node.attrs.latex), pos) },
       katexOptions: { throwOnError: false, maxExpand: 200, maxSize: 20 },
     }),
     Picture,
@@ -239,7 +239,7 @@ const tableTools = [
       }}</span>
     </form>
     <p v-if="lostPicture" class="alarm small" role="alert">{{ t('editor.pictureFailed', { name: lostPicture }) }}</p>
-    <EditorContent :editor="editor" class="content" />
+    <EditorContent v-if="editor" :editor="editor" class="content" />
   </div>
 </template>
 

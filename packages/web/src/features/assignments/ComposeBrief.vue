@@ -14,6 +14,7 @@ import type {
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { ApiProblem, ask, now } from '../../api/client';
+import { useLatest } from '../../api/use-latest';
 import { timeText } from '../../time/format';
 import { vFocusFirst } from '../../ui/focus-first';
 import LoadGate from '../../ui/LoadGate.vue';
@@ -174,14 +175,14 @@ async function deleteDraft(): Promise<void> {
   await leave('/plan');
 }
 // Before changes of what is out are saved, whom they touch is asked and said.
-let asking: ReturnType<typeof setTimeout> | undefined;
+const asked = useLatest(500, (found: Awaited<ReturnType<typeof brief.effects>> | null) => (effects.value = found));
 watch(
   [body, sets, stored],
   () => {
-    clearTimeout(asking);
+    asked.drop();
     effects.value = null;
     if (!out.value || !dirty.value || contradiction.value || sets.value.length === 0) return;
-    asking = setTimeout(async () => (effects.value = await brief.effects().catch(() => null)), 500);
+    asked.ask(() => brief.effects().catch(() => null));
   },
   { deep: true },
 );

@@ -7,6 +7,7 @@ import { isSchoolDay, localDateAt, USUAL_LOAD, windowProblem, type Audience } fr
 import type { AssignmentPiecesReply, BriefReply, ClassReply, LoadReply, SetFor } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { ask, now } from '../../api/client';
+import { useLatest } from '../../api/use-latest';
 import { localDayLong, weekdayText } from '../../time/format';
 import ClassSquare from '../../ui/ClassSquare.vue';
 import WhenField from '../../ui/WhenField.vue';
@@ -135,7 +136,7 @@ const sameDates = () => sets.value.forEach((set) => Object.assign(set, datesOf(s
 
 // The load of the days chosen, a moment after the last change.
 const load = ref<LoadReply['classes']>([]);
-let asking: ReturnType<typeof setTimeout> | undefined;
+const asked = useLatest(LOAD_AFTER_MS, (found: LoadReply['classes']) => (load.value = found));
 const dated = computed(() => sets.value.filter((set) => set.due !== null && windowProblem(set) === null));
 watch(
   [
@@ -144,19 +145,18 @@ watch(
     () => props.brief?.id,
   ],
   () => {
-    clearTimeout(asking);
-    asking = setTimeout(async () => {
-      if (dated.value.length === 0) return void (load.value = []);
+    asked.ask(async () => {
+      if (dated.value.length === 0) return [];
       const body = {
         classes: dated.value.map(({ classId, due, opens, audience }) => ({ classId, due, opens, audience })),
         minutes: props.minutes,
         briefId: props.brief?.id ?? null,
       };
-      load.value = await ask<LoadReply>('POST', '/api/load', { body }).then(
+      return ask<LoadReply>('POST', '/api/load', { body }).then(
         (reply) => reply.classes,
         () => [],
       );
-    }, LOAD_AFTER_MS);
+    });
   },
   { immediate: true },
 );

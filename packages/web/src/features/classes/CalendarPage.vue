@@ -6,6 +6,7 @@ import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { ApiProblem, ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
+import { useLatest } from '../../api/use-latest';
 import { useLoad } from '../../api/use-load';
 import { localDayLong } from '../../time/format';
 import LoadGate from '../../ui/LoadGate.vue';
@@ -49,27 +50,22 @@ const problems = computed(() => (form.value ? calendarProblems(form.value) : [])
 const wrong = (path: string) => problems.value.find((one) => one.path === path)?.why;
 
 const effects = ref<CalendarEffects | null>(null);
-const looking = ref(false);
 const refused = ref('');
-let timer: ReturnType<typeof setTimeout> | undefined;
-let round = 0;
+const asked = useLatest(PREVIEW_AFTER_MS, (found: CalendarEffects | ApiProblem | null) => {
+  if (found instanceof ApiProblem) refused.value = found.title;
+  else effects.value = found;
+});
 watch(
   form,
   () => {
-    clearTimeout(timer);
+    asked.drop();
     [effects.value, refused.value] = [null, ''];
     if (!dirty.value || problems.value.length > 0) return;
-    timer = setTimeout(async () => {
-      const mine = ++round;
-      looking.value = true;
-      const found = await ask<CalendarEffects>('POST', `/api/calendars/${stored.value!.id}/preview`, {
+    asked.ask(() =>
+      ask<CalendarEffects>('POST', `/api/calendars/${stored.value!.id}/preview`, {
         body: { ...form.value!, version: stored.value!.version },
-      }).catch((error: unknown) => (error instanceof ApiProblem ? error : null));
-      if (mine !== round) return;
-      looking.value = false;
-      if (found instanceof ApiProblem) refused.value = found.title;
-      else effects.value = found;
-    }, PREVIEW_AFTER_MS);
+      }).catch((error: unknown) => (error instanceof ApiProblem ? error : null)),
+    );
   },
   { deep: true },
 );
@@ -329,7 +325,7 @@ const proposalLines = computed(() => {
             </ul>
             <p v-else-if="!dirty" class="muted small">{{ t('calendar.effectsHint') }}</p>
             <p v-else-if="refused" class="alarm small" role="alert">{{ refused }}</p>
-            <p v-else-if="looking || !effects" class="muted small" role="status">{{ t('calendar.looking') }}</p>
+            <p v-else-if="!effects" class="muted small" role="status">{{ t('calendar.looking') }}</p>
             <p v-else-if="effects.onDayOff.length + effects.moved.length + effects.costs === 0" class="small">
               {{ t('calendar.noEffects') }}
             </p>

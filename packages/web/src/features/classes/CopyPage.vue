@@ -6,6 +6,7 @@ import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
+import { useLatest } from '../../api/use-latest';
 import { useLoad } from '../../api/use-load';
 import LoadGate from '../../ui/LoadGate.vue';
 import { useWords } from '../../ui/use-words';
@@ -52,18 +53,13 @@ const request = computed<CopyRequest | null>(() =>
 
 const preview = ref<CopyPreviewReply | null>(null);
 const { problem, busy, attempt } = useAttempt();
-let timer: ReturnType<typeof setTimeout> | undefined;
-let round = 0;
+const asked = useLatest(PREVIEW_AFTER_MS, (found: CopyPreviewReply | null) => (preview.value = found));
 watch(
   () => JSON.stringify(request.value && { ...request.value, name: '', section: '' }),
   () => {
-    clearTimeout(timer);
-    if (!request.value) return;
-    timer = setTimeout(async () => {
-      const mine = ++round;
-      const found = await ask<CopyPreviewReply>('POST', `${path.value}/preview`, { body: request.value }).catch(() => null);
-      if (mine === round) preview.value = found;
-    }, PREVIEW_AFTER_MS);
+    const body = request.value;
+    if (!body) return asked.drop();
+    asked.ask(() => ask<CopyPreviewReply>('POST', `${path.value}/preview`, { body }).catch(() => null));
   },
   { immediate: true },
 );

@@ -444,7 +444,7 @@ defineExpose({
       </div>
       <BookRow
         v-for="item in rowSight.getVirtualItems()"
-        :key="rows[item.index]"
+        :key="rows[item.index]!"
         :style="`transform: translateY(${item.start}px)`"
         :index="item.index"
         :name="name(reply.students[rows[item.index]!]!)"

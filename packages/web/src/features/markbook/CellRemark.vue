@@ -2,8 +2,9 @@
 /** The overall remark of the cell that is looked at: read beside its story, written in a small field, returned like any other. */
 import { isBlank, plainText, textOf, type BookCell, type RichText } from '@jolly/core';
 import type { DeskPieceReply } from '@jolly/server/contract';
-import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue';
+import { computed, nextTick, ref, watch } from 'vue';
 import { ask } from '../../api/client';
+import { useLatest } from '../../api/use-latest';
 import { useWords } from '../../ui/use-words';
 
 const LOOK_AFTER_MS = 250;
@@ -23,22 +24,20 @@ const remark = ref<RichText | null>(null);
 const said = computed(() => (remark.value && !isBlank(remark.value) ? plainText(remark.value).trim() : ''));
 /** more than plain words would be lost in a field of plain words */
 const rich = computed(() => said.value !== '' && JSON.stringify(textOf(said.value)) !== JSON.stringify(remark.value));
-// Whoever goes over many cells with the arrows asks for none of them.
-let timer: ReturnType<typeof setTimeout> | undefined;
-async function look(): Promise<void> {
-  if (!props.cell.score) return void (remark.value = null);
+const load = async (): Promise<RichText | null> => {
+  if (!props.cell.score) return null;
   const { row } = await ask<DeskPieceReply>('GET', `/api/assignments/${props.assignmentId}/pieces/${props.studentId}`);
-  remark.value = row.score?.remark ?? null;
-}
+  return row.score?.remark ?? null;
+};
+/** A failed look leaves the remark as it was: the next cell asks again. */
+const look = (): Promise<RichText | null> => load().catch(() => remark.value);
+// Whoever goes over many cells with the arrows asks for none of them.
+const asked = useLatest(LOOK_AFTER_MS, (found: RichText | null) => (remark.value = found));
 watch(
   () => props.cell.version,
-  () => {
-    clearTimeout(timer);
-    timer = setTimeout(() => void look().catch(() => undefined), LOOK_AFTER_MS);
-  },
+  () => asked.ask(look),
   { immediate: true },
 );
-onBeforeUnmount(() => clearTimeout(timer));
 
 // What was typed and is not held yet survives another cell and a closed tab.
 const key = `jolly-remark ${props.me} ${props.assignmentId} ${props.studentId}`;
@@ -48,7 +47,7 @@ const field = ref<HTMLInputElement | null>(null);
 const busy = ref(false);
 async function begin(): Promise<void> {
   if (props.locked) return;
-  await look().catch(() => undefined);
+  remark.value = await look();
   if (rich.value) return;
   typed.value ??= said.value;
   await nextTick();

@@ -6,7 +6,7 @@ import { computed, nextTick, onMounted, ref, watch } from 'vue';
 import { useWords } from '../../ui/use-words';
 import { useRemarks } from './use-remarks';
 
-const props = defineProps<{ /** those for this criterion come first */ criterion?: string }>();
+const props = defineProps<{ /** those for this criterion come first */ criterion?: string | undefined }>();
 const emit = defineEmits<{ pick: [SavedRemark]; close: [] }>();
 const { t, count } = useWords();
 const { remarks } = useRemarks();
