@@ -69,6 +69,7 @@ import { dateChangesService } from './features/news/date-changes.service';
 import { newsRoutes } from './features/news/news.routes';
 import { newsService } from './features/news/news.service';
 import { boardService } from './features/pieces/board.service';
+import { classBoardsService } from './features/pieces/class-boards.service';
 import { fetchingService } from './features/pieces/fetching.service';
 import { myWorkRoutes } from './features/pieces/my-work.routes';
 import { myWorkService } from './features/pieces/my-work.service';
@@ -107,6 +108,7 @@ import { todayRoutes } from './features/today/today.routes';
 import { todayService } from './features/today/today.service';
 import { uploadRoutes } from './features/uploads/uploads.routes';
 import { uploadsService } from './features/uploads/uploads.service';
+import { stampedCache, type MakeCache } from './db/stamped-cache';
 import type { FileStore } from './files/file-store';
 import type { Route } from './http/route';
 
@@ -117,10 +119,12 @@ export interface Installation {
   mail: MailSettings;
   /** the program that makes PDFs of reports */
   chromium: string;
+  /** how what is kept ready is kept */
+  cache?: MakeCache;
 }
 
 /** Who works with whom, in one place. */
-export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromium }: Installation) {
+export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromium, cache = stampedCache }: Installation) {
   const accounts = accountsService({ sequelize });
   const signIn = signInService({ sequelize, accounts });
   const mail = mailService({ sequelize, accounts, settings });
@@ -147,11 +151,12 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const exceptions = exceptionsService({ sequelize, assignments, groups, roster });
   const standing = standingService({ sequelize, accounts, classes, roster });
   const board = boardService({ accounts, classes, roster, assignments, exceptions, groups, standing, pieces, seconds });
+  const classBoards = classBoardsService({ sequelize, classes, assignments, board, cache });
   const dateChanges = dateChangesService({ sequelize, assignments, board, news });
   const issuing = issuingService({ sequelize, classes, roster, assignments, briefs, board, news, dateChanges });
   const extensions = extensionsService({ sequelize, accounts, classes, assignments, board, exceptions, news });
   const moves = movesService({ sequelize, classes, assignments, exceptions, groups, board, issuing, dateChanges });
-  const plan = planService({ sequelize, classes, roster, assignments, board, issuing, moves });
+  const plan = planService({ sequelize, classes, roster, assignments, classBoards, issuing, moves });
   const calendars = calendarsService({ sequelize, accounts, classes, board, news, dateChanges });
   const ownPieces = ownPiecesService({ assignments, board, groups, pieces });
   const conversations = conversationsService({ sequelize, accounts });
@@ -176,15 +181,15 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const returning = returningService({ sequelize, accounts, assignments, board, pieces, notes, feedbackFiles, families, news });
   const judging = judgingService({ accounts, assignments, board, pieces, works, rows, desk, remarks, seconds });
   const annotating = annotatingService({ accounts, classes, desk, notes, questions, remarks, pieces, ownPieces, feedbackFiles, news });
-  const piles = pilesService({ accounts, classes, assignments, board, pieces, rows, returning, questions });
+  const piles = pilesService({ accounts, classes, assignments, board, classBoards, pieces, rows, returning, questions });
   const reviews = reviewsService({ sequelize, assignments, classes, board, pieces, works, ownPieces, peerReviews, news });
-  const book = bookService({ sequelize, classes, roster, groups, assignments, board, rows });
+  const book = bookService({ classes, roster, groups, assignments, board, classBoards, rows, cache });
   const bookActs = bookActsService({ sequelize, classes, assignments, exceptions, board, pieces, book, rows });
   const cellHistory = cellHistoryService({ sequelize, accounts, classes, assignments, board, pieces, book });
-  const takeOut = takeOutService({ classes, roster, assignments, board, book });
+  const takeOut = takeOutService({ classes, roster, classBoards, book });
   const bringIn = bringInService({ takeOut, bookActs, roster });
   const jottings = jottingsService({ sequelize, classes, roster });
-  const progress = progressService({ classes, board, roster, jottings });
+  const progress = progressService({ classes, board, classBoards, roster, jottings });
   const inviting = invitingService({ sequelize, accounts, classes, roster, persons, families, news, mail, chromium });
   const talks = familyTalksService({ sequelize, accounts, classes, roster, families, news });
   const children = childrenService({ classes, roster, progress, families, talks });
@@ -194,8 +199,8 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const reportJobs = reportJobsService({ sequelize, fileStore, compose, chromium });
   const reportLetters = reportLettersService({ sequelize, compose, families, mail });
   const portfolio = portfolioService({ sequelize, fileStore, accounts, classes, board, works, myWork });
-  const today = todayService({ accounts, classes, assignments, board, extensions, joining, roster });
-  const termLine = termLineService({ classes, roster, assignments, board, myWork });
+  const today = todayService({ accounts, classes, assignments, classBoards, extensions, joining, roster });
+  const termLine = termLineService({ classes, roster, classBoards, myWork });
   const find = findService({ classes, roster, groups, assignments, myWork, shelf, reports });
   const dates = datesService({ classes, roster, assignments, board });
   const calendarFeed = calendarFeedService({ sequelize, accounts, mail, dates });
@@ -248,6 +253,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
     overlap,
     takeHome,
     board,
+    classBoards,
     myWork,
     jottings,
     progress,

@@ -1,4 +1,5 @@
-import { DatabaseError, type Sequelize, type Transaction } from 'sequelize';
+import { DatabaseError, type Sequelize, type Transaction, type TransactionOptions } from 'sequelize';
+import { moveOn } from './class-changes';
 
 const RETRY_CODES = new Set(['ER_LOCK_DEADLOCK', 'ER_LOCK_WAIT_TIMEOUT', 'ER_CHECKREAD']);
 const MOST_TRIES = 5;
@@ -24,12 +25,22 @@ async function inTurn<T>(sequelize: Sequelize, work: () => Promise<T>): Promise<
 
 /**
  * Runs work in one transaction, the whole of it again if the database gave it up for another's sake.
- * Work must therefore do nothing outside the database that may not be done twice.
+ * Work must therefore do nothing outside the database that may not be done twice. The classes it has changed are moved on
+ * as its last step (class-changes.ts).
  */
-export async function inTransaction<T>(sequelize: Sequelize, work: (transaction: Transaction) => Promise<T>): Promise<T> {
+export async function inTransaction<T>(
+  sequelize: Sequelize,
+  work: (transaction: Transaction) => Promise<T>,
+  options: TransactionOptions = {},
+): Promise<T> {
+  const whole = async (transaction: Transaction): Promise<T> => {
+    const result = await work(transaction);
+    await moveOn(sequelize, transaction);
+    return result;
+  };
   for (let tries = 1; ; tries++) {
     try {
-      return await inTurn(sequelize, () => sequelize.transaction(work));
+      return await inTurn(sequelize, () => sequelize.transaction(options, whole));
     } catch (error) {
       const code = error instanceof DatabaseError ? (error.parent as { code?: string }).code : undefined;
       if (code === undefined || !RETRY_CODES.has(code) || tries >= MOST_TRIES) throw error;

@@ -12,10 +12,12 @@ import { createApp } from '../app';
 import type { BriefBody, BriefChange, BriefReply, BriefRequest, SetFor } from '../contract';
 import { connect } from '../db/connect';
 import { migrate } from '../db/migrate';
+import type { MakeCache } from '../db/stamped-cache';
 import { BLANK_BRIEF } from '../features/assignments/issuing.service';
 import { standInServer } from '../features/mail/stand-in';
 import { fileStore } from '../files/file-store';
 import { wire, type Services } from '../wiring';
+import { checkedCache } from './checked-cache';
 
 export const PASSWORD = 'correct horse';
 /** Monday 23 November 2026, 10:00 school time. */
@@ -96,6 +98,7 @@ export async function aServer({
   chromium = 'chromium',
   address = 'http://jolly.test',
   sessionDays = 10_000,
+  cache = checkedCache as MakeCache,
 } = {}) {
   const database = await aMigratedDatabase();
   const { sequelize, queries } = database;
@@ -108,7 +111,14 @@ export async function aServer({
   const started: { http: HttpServer; services: Services; stop: () => void }[] = [];
   /** One more server on the same database and files, as if a second machine ran it. */
   const start = () => {
-    const services = wire({ sequelize, fileStore: fileStore(join(folder, 'files')), defaultZone: 'Europe/Lisbon', mail, chromium });
+    const services = wire({
+      sequelize,
+      fileStore: fileStore(join(folder, 'files')),
+      defaultZone: 'Europe/Lisbon',
+      mail,
+      chromium,
+      cache,
+    });
     const { app, stop } = createApp({
       services,
       now: () => clock.now,

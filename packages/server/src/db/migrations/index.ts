@@ -39,6 +39,7 @@ import * as countedTries from './0038-count-tries';
 import * as agreedCalendars from './0039-agree-on-calendars';
 import * as leasedLetters from './0040-lease-and-letters';
 import * as roundTimes from './0041-round-times';
+import * as classChanges from './0042-class-changes';
 
 /** One step of the schema: statements up, and the way back. A released one is never edited. */
 export interface Migration {
@@ -90,4 +91,5 @@ export const MIGRATIONS: readonly Migration[] = [
   agreedCalendars,
   leasedLetters,
   roundTimes,
+  classChanges,
 ];

@@ -1,6 +1,7 @@
 import { compareNames, nameKey, type Actor, type StudentName } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction, type WhereOptions } from 'sequelize';
+import { noteChange } from '../../db/class-changes';
 import type { Me } from '../../contract';
 import { blankUser, defineUsers, type UserRow } from './accounts.model';
 import { hashPassword } from './passwords';
@@ -125,6 +126,7 @@ export function accountsService({ sequelize }: { sequelize: Sequelize }) {
       changes: Partial<Pick<UserRow, 'givenName' | 'familyName' | 'email' | 'schoolNumber' | 'sourceId'>>,
       transaction: Transaction,
     ): Promise<void> {
+      noteChange(transaction, { students: [id] });
       const row = (await users.findByPk(id, { raw: true, transaction })) as unknown as UserRow;
       await users.update({ ...changes, nameKey: nameKey({ ...row, ...changes }) }, { where: { id }, transaction });
     },

@@ -29,7 +29,7 @@ type OneAssignment = { assignmentId: string };
 type OneBrief = { briefId: string };
 type Needed = Pick<
   Services,
-  'assignments' | 'briefs' | 'issuing' | 'board' | 'classes' | 'exceptions' | 'groups' | 'scoring' | 'rows' | 'shelf'
+  'assignments' | 'briefs' | 'issuing' | 'board' | 'classBoards' | 'classes' | 'exceptions' | 'groups' | 'scoring' | 'rows' | 'shelf'
 >;
 
 export const assignmentRoutes = ({
@@ -37,6 +37,7 @@ export const assignmentRoutes = ({
   briefs,
   issuing,
   board,
+  classBoards,
   classes,
   exceptions,
   groups,
@@ -51,15 +52,10 @@ export const assignmentRoutes = ({
     does: 'All assignments of your classes with their states counted, or all handouts; drafts included.',
     query: listQuery,
     handle: async ({ actor, query, now }: Ask<unknown, unknown, { kind?: BriefKind }>): Promise<AssignmentListItem[]> => {
-      const mine = await classes.load(await classes.taughtBy(asTeacher(actor).userId));
-      const all = await assignments.ofClasses(
-        mine.map((one) => one.id),
-        { drafts: true, now, ...(query.kind ? { kind: query.kind } : {}) },
-      );
+      const boards = await classBoards.of(teacherEyes(asTeacher(actor)), await classes.taughtBy(asTeacher(actor).userId), now);
+      const all = query.kind === 'handout' ? boards.handouts : boards.assignments;
       const counts = new Map<string, { counts: StateCounts; otherDates: number }>();
-      for (const { assignment, piece, exception } of await board
-        .as(teacherEyes(asTeacher(actor)))
-        .lean({ classes: mine, assignments: all, now })) {
+      for (const { assignment, piece, exception } of boards.sightsOf(all)) {
         const entry = counts.get(assignment.id) ?? { counts: {}, otherDates: 0 };
         if (piece.state) entry.counts[piece.state] = (entry.counts[piece.state] ?? 0) + 1;
         if (exception && !exception.excused) entry.otherDates += 1;

@@ -1,6 +1,8 @@
 import { windowProblem, type Action, type Actor, type WorkWindow } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
-import { Op, type Sequelize, type Transaction, type WhereOptions } from 'sequelize';
+import { Op, QueryTypes, type Sequelize, type Transaction, type WhereOptions } from 'sequelize';
+import { noteChange } from '../../db/class-changes';
+import { inTransaction } from '../../db/transaction';
 import type { AssignmentReply, BriefBody, BriefKind, OrderRequest, SetFor } from '../../contract';
 import { Problem } from '../../http/problem';
 import type { ClassesService } from '../classes/classes.service';
@@ -25,6 +27,10 @@ export function refuseContradiction(window: WorkWindow, path = ''): void {
 
 /** Made visible to its students. Until its time has come, a timed one is not. */
 export const isIssued = ({ issuedAt }: Pick<AssignmentReply, 'issuedAt'>, now: number): boolean => issuedAt !== null && issuedAt <= now;
+
+/** The order of every list of assignments: by due date; what is due at once stands in the teacher's order, then by title. */
+export const byDueDate = (a: AssignmentReply, b: AssignmentReply): number =>
+  (a.due ?? Infinity) - (b.due ?? Infinity) || a.position - b.position || a.title.localeCompare(b.title, 'en') || (a.id < b.id ? -1 : 1);
 
 export interface Which {
   /** also what is not issued, and what will be */
@@ -74,14 +80,7 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
       const brief = byId.get(row.briefId);
       return brief ? [toAssignment(row, brief)] : [];
     });
-    // The database has put them in order of due date; what is due at once stands in the teacher's order, then by title.
-    return found.sort(
-      (a, b) =>
-        (a.due ?? Infinity) - (b.due ?? Infinity) ||
-        a.position - b.position ||
-        a.title.localeCompare(b.title, 'en') ||
-        (a.id < b.id ? -1 : 1),
-    );
+    return found.sort(byDueDate);
   }
 
   const service = {
@@ -106,6 +105,16 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
 
     async byId(id: string): Promise<AssignmentReply | null> {
       return (await load({ id }))[0] ?? null;
+    },
+
+    /** When the next one is issued of these classes, or of what they share with other classes; null: none is waiting. */
+    async nextIssue(classIds: readonly string[], now: number): Promise<number | null> {
+      const [row] = await sequelize.query<{ at: Date | null }>(
+        `SELECT MIN(issued_at) AS at FROM assignments WHERE issued_at > :now
+         AND brief_id IN (SELECT brief_id FROM assignments WHERE class_id IN (:ids))`,
+        { type: QueryTypes.SELECT, replacements: { ids: [...classIds], now: new Date(now) } },
+      );
+      return row?.at?.getTime() ?? null;
     },
 
     /** Every class's assignment of these briefs. */
@@ -166,11 +175,12 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
 
     /** Counts up the version of briefs, so that whoever has one open sees that it changed. */
     async touch(briefIds: readonly string[], transaction: Transaction): Promise<void> {
-      if (briefIds.length > 0)
-        await briefs.update(
-          { version: sequelize.literal('version + 1') as unknown as number },
-          { where: { id: { [Op.in]: [...briefIds] } }, transaction },
-        );
+      if (briefIds.length === 0) return;
+      await briefs.update(
+        { version: sequelize.literal('version + 1') as unknown as number },
+        { where: { id: { [Op.in]: [...briefIds] } }, transaction },
+      );
+      noteChange(transaction, { briefs: briefIds });
     },
 
     /** Sets dates of assignments as they are after a move. */
@@ -204,6 +214,7 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
       if (here !== assignmentIds.length) throw new Problem('thing.unknown');
       for (const [position, id] of assignmentIds.entries())
         await assignments.update({ unitId, position: position + 1 }, { where: { id }, transaction });
+      noteChange(transaction, { classes: [classId] });
     },
 
     /** How it is marked: with names hidden, by a second marker. */
@@ -212,7 +223,11 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
       marking: { namesHidden?: boolean; secondMarker?: string | null },
       transaction?: Transaction,
     ): Promise<void> {
-      await assignments.update(marking, { where: { id }, ...(transaction ? { transaction } : {}) });
+      const write = async (within: Transaction): Promise<void> => {
+        await assignments.update(marking, { where: { id }, transaction: within });
+        noteChange(within, { assignments: [id] });
+      };
+      await (transaction ? write(transaction) : inTransaction(sequelize, write));
     },
 
     /** Whose students have yet to be told that something was issued. */
@@ -249,9 +264,8 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
     async addRows(
       bodies: (BriefBody & SetFor & { issuedAt: number | null; createdBy: string })[],
       now: number,
-      transaction?: Transaction,
+      transaction: Transaction,
     ): Promise<AssignmentReply[]> {
-      const tx = transaction ? { transaction } : {};
       const rows = bodies.map((body, index) => {
         const brief: BriefRow = {
           id: randomUUID(),
@@ -277,17 +291,19 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
       });
       await briefs.bulkCreate(
         rows.map(({ brief }) => brief),
-        tx,
+        { transaction },
       );
       await assignments.bulkCreate(
         rows.map(({ row }) => row),
-        tx,
+        { transaction },
       );
+      noteChange(transaction, { classes: bodies.map((one) => one.classId) });
       return rows.map(({ row, brief }) => toAssignment(row, brief));
     },
 
     /** For the demo school. */
-    plant: (rows: (BriefBody & SetFor & { issuedAt: number | null; createdBy: string })[], now: number) => service.addRows(rows, now),
+    plant: (rows: (BriefBody & SetFor & { issuedAt: number | null; createdBy: string })[], now: number) =>
+      inTransaction(sequelize, (transaction) => service.addRows(rows, now, transaction)),
   };
   return service;
 }

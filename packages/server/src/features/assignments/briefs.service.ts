@@ -1,6 +1,7 @@
 import { filesIn, rescaledScore, rubricRemarks, type Action, type Actor } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
+import { noteChange } from '../../db/class-changes';
 import type { AssignmentReply, BriefBody, BriefChange, BriefReply, BriefRequest, PointsQuestion, SetFor } from '../../contract';
 import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
@@ -151,8 +152,11 @@ export function briefsService({ sequelize, classes, assignments, keptFiles, piec
     issuedAt: null,
     toldAt: null,
   });
-  const lock = async (id: string, version: number, transaction: Transaction) =>
-    (await tables.briefs.update({ version: version + 1 }, { where: { id, version }, transaction }))[0] > 0;
+  async function lock(id: string, version: number, transaction: Transaction): Promise<boolean> {
+    const [changed] = await tables.briefs.update({ version: version + 1 }, { where: { id, version }, transaction });
+    noteChange(transaction, { briefs: [id] });
+    return changed > 0;
+  }
 
   /** What becomes of scores when the points they are out of change. @throws Problem `assignment.pointsAsked` */
   async function rescore(
@@ -208,6 +212,7 @@ export function briefsService({ sequelize, classes, assignments, keptFiles, piec
       await inTransaction(sequelize, async (transaction) => {
         await tables.briefs.create(row, { transaction });
         await tables.assignments.bulkCreate(mine, { transaction });
+        noteChange(transaction, { briefs: [row.id] });
         await keptFiles.setUses({ holderKind: 'brief', holderId: row.id }, filesOf(stored), transaction);
       });
       return toReply({ row, mine, others: [] });
@@ -262,6 +267,7 @@ export function briefsService({ sequelize, classes, assignments, keptFiles, piec
           if (known) await tables.assignments.update(toSetColumns(set), { where: { id: known.id }, transaction });
           else await tables.assignments.create(newRow(id, set), { transaction });
         }
+        noteChange(transaction, { classes: gone.map((one) => one.classId) });
         await pieces.forget(
           gone.map((one) => one.id),
           transaction,
@@ -313,6 +319,7 @@ export function briefsService({ sequelize, classes, assignments, keptFiles, piec
       if (others.length > 0) throw new Problem('assignment.shared');
       if (mine.some((one) => one.issuedAt !== null)) throw new Problem('assignment.issuedStays');
       await inTransaction(sequelize, async (transaction) => {
+        noteChange(transaction, { classes: mine.map((one) => one.classId) });
         await pieces.forget(
           mine.map((one) => one.id),
           transaction,

@@ -19,6 +19,7 @@ import type {
   CalendarReply,
   CalendarRequest,
 } from '../../contract';
+import { noteChange } from '../../db/class-changes';
 import { fromJson } from '../../db/json-column';
 import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
@@ -240,6 +241,7 @@ export function calendarsService({ sequelize, accounts, classes, board, news, da
       inTransaction(sequelize, async (transaction) => {
         const [changed] = await calendars.update({ ...to, version: version + 1 }, { where: { id: row.id, version }, transaction });
         if (changed === 0) return false;
+        noteChange(transaction, { calendars: [row.id] });
         await note(transaction, version + 1);
         await tell('calendarChanged', row, uses, by, key, now, transaction);
         return true;
@@ -285,6 +287,7 @@ export function calendarsService({ sequelize, accounts, classes, board, news, da
         inTransaction(sequelize, async (transaction) => {
           await calendars.create({ id, ...request, version: 1 }, { transaction });
           await classTable.update({ calendarId: id, version: found.version + 1 }, { where: { id: classId }, transaction });
+          noteChange(transaction, { classes: [classId] });
         }),
       );
       return current(teacher, id);

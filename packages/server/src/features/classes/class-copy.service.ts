@@ -1,5 +1,6 @@
 import { carryOver, daysBetween, EVERYONE, localDateAt, type Actor, type CalendarStart, type WindowField } from '@jolly/core';
 import { Transaction, type Sequelize } from 'sequelize';
+import { inTransaction } from '../../db/transaction';
 import type { AssignmentReply, BriefKind, CopyPreviewReply, CopyRequest } from '../../contract';
 import { Problem } from '../../http/problem';
 import type { AssignmentsService } from '../assignments/assignments.service';
@@ -78,7 +79,8 @@ export function classCopyService({ sequelize, classes, assignments, keptFiles }:
     async copy(teacher: Teacher, classId: string, request: CopyRequest, now: number): Promise<string> {
       const source = await classes.forTeacher(teacher, 'class.copy', classId);
       const moved = mover(await startsOf(teacher, source, request, now));
-      return sequelize.transaction({ isolationLevel: Transaction.ISOLATION_LEVELS.REPEATABLE_READ }, async (transaction) => {
+      const snapshot = { isolationLevel: Transaction.ISOLATION_LEVELS.REPEATABLE_READ };
+      const work = async (transaction: Transaction) => {
         const asSeen = await classes.unchanged(classId, request.version, transaction);
         const id = await classes.addCopy(asSeen, request, teacher.userId, now, transaction);
         const before = await classes.unitsOf(classId, transaction);
@@ -105,7 +107,8 @@ export function classCopyService({ sequelize, classes, assignments, keptFiles }:
           for (const one of added) await keptFiles.setUses({ holderKind: 'brief', holderId: one.briefId }, filesOf(one), transaction);
         }
         return id;
-      });
+      };
+      return inTransaction(sequelize, work, snapshot);
     },
   };
 }

@@ -1,6 +1,7 @@
 import { changesClass, joinCodeFrom, localDateAt, may, mondayOf, plusDays, type Action, type Actor, type ClassRelation } from '@jolly/core';
 import { randomBytes, randomUUID } from 'node:crypto';
 import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize';
+import { noteChange } from '../../db/class-changes';
 import type { ClassChange, ClassReply, ClassRequest, JoinCodeRequest, SchemeRequest, Unit, UnitsRequest } from '../../contract';
 import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
@@ -75,6 +76,15 @@ export function classesService({
     })) as unknown as CalendarRow[];
     const byId = new Map(found.map((row) => [row.id, row]));
     return rows.map((row) => toSchoolClass(row, byId.get(row.calendarId)!));
+  }
+
+  /** Sets columns that nobody edits from a form, so that there is no version to be compared. */
+  async function setColumns(classId: string, columns: Partial<ClassRow>): Promise<SchoolClass> {
+    await inTransaction(sequelize, async (transaction) => {
+      await classes.update(columns, { where: { id: classId }, transaction });
+      noteChange(transaction, { classes: [classId] });
+    });
+    return (await load([classId]))[0]!;
   }
 
   async function teachersOf(ids: readonly string[]): Promise<Map<string, ClassReply['teachers']>> {
@@ -217,9 +227,9 @@ export function classesService({
     },
 
     /** Changes columns of a class that is still the version that was seen. @throws Problem `conflict.changedMeanwhile` with the class as it is now */
-    async change(classId: string, version: number, columns: Partial<ClassRow>, transaction?: Transaction): Promise<SchoolClass> {
-      const tx = transaction ? { transaction } : {};
-      const [changed] = await classes.update({ ...columns, version: version + 1 }, { where: { id: classId, version }, ...tx });
+    async change(classId: string, version: number, columns: Partial<ClassRow>, transaction: Transaction): Promise<SchoolClass> {
+      const [changed] = await classes.update({ ...columns, version: version + 1 }, { where: { id: classId, version }, transaction });
+      noteChange(transaction, { classes: [classId] });
       const [now] = await load([classId], transaction);
       if (changed === 0) throw new Problem('conflict.changedMeanwhile', { current: now });
       return now!;
@@ -232,7 +242,8 @@ export function classesService({
         !(await load(await service.taughtBy(actor.userId, { away: true }))).some((one) => one.calendarId === calendarId)
       )
         throw new Problem('thing.unknown');
-      return service.change(classId, version, { ...changes, ...(calendarId === undefined ? {} : { calendarId }) });
+      const columns = { ...changes, ...(calendarId === undefined ? {} : { calendarId }) };
+      return inTransaction(sequelize, (transaction) => service.change(classId, version, columns, transaction));
     },
 
     /** The scheme with late rule, missing rule and bearing settings. Nothing is stored by it but the rules: every figure follows on reading. */
@@ -247,24 +258,18 @@ export function classesService({
     /** Put away it is read-only and out of the daily lists, but still there to be looked at and reported on. */
     async putAway(actor: Actor, classId: string, away: boolean, now: number): Promise<SchoolClass> {
       await service.forTeacher(actor, 'class.putAway', classId);
-      await classes.update({ putAwayAt: away ? new Date(now) : null }, { where: { id: classId } });
-      return (await load([classId]))[0]!;
+      return setColumns(classId, { putAwayAt: away ? new Date(now) : null });
     },
 
     async renewJoinCode(actor: Actor, classId: string): Promise<SchoolClass> {
       await service.forTeacher(actor, 'joinCode.renew', classId);
-      await classes.update({ joinCode: newJoinCode(), joinOpen: true }, { where: { id: classId } });
-      return (await load([classId]))[0]!;
+      return setColumns(classId, { joinCode: newJoinCode(), joinOpen: true });
     },
 
     /** Shuts the code, opens it again, or sets until when it works. */
     async setJoinCode(actor: Actor, classId: string, { open, until, asksNumber }: JoinCodeRequest): Promise<SchoolClass> {
       await service.forTeacher(actor, 'joinCode.renew', classId);
-      await classes.update(
-        { joinOpen: open, joinUntil: until === null ? null : new Date(until), joinAsksNumber: asksNumber },
-        { where: { id: classId } },
-      );
-      return (await load([classId]))[0]!;
+      return setColumns(classId, { joinOpen: open, joinUntil: until === null ? null : new Date(until), joinAsksNumber: asksNumber });
     },
 
     /** The units of classes, each in its order. */
@@ -302,6 +307,7 @@ export function classesService({
         if (id === null) await units.create({ id: randomUUID(), classId, name, position }, { transaction });
         else await units.update({ name, position }, { where: { id }, transaction });
       }
+      noteChange(transaction, { classes: [classId] });
       return service.unitsOf(classId, transaction);
     },
 

@@ -23,15 +23,10 @@ const MESSAGES =
 // A piece counts up with every change of its work that anybody who shares it makes, and with every score.
 const lookAt = (column: string, version: string) =>
   `SELECT ${column} AS topic, student_id AS who, CONCAT(REPLACE(${version}, ' ', 'T'), ' ', ${MESSAGES}) AS seen FROM pieces WHERE ${column} IN (:ids)`;
-// Of a book one line for each assignment, not for each piece, and one for all that shapes it.
-const BOOK = `SELECT a.class_id AS topic, a.id AS who, CONCAT_WS('-', COUNT(p.id), SUM(p.version),
-    (SELECT CONCAT_WS('-', COUNT(*), SUM(CRC32(CONCAT_WS(' ', e.id, e.opens_at, e.due_at, e.closes_at)))) FROM one_off_exceptions e WHERE e.assignment_id = a.id),
-    (SELECT CONCAT_WS('-', COUNT(*), SUM(CRC32(CONCAT_WS(' ', g.id, g.opens_at, g.due_at, g.closes_at)))) FROM group_dates g WHERE g.assignment_id = a.id)) AS seen
-  FROM assignments a LEFT JOIN pieces p ON p.assignment_id = a.id WHERE a.class_id IN (:ids) GROUP BY a.id
-  UNION ALL SELECT c.id, '${WHOLE}', CONCAT_WS('-', c.version, k.version,
-    (SELECT CONCAT_WS('-', COUNT(*), SUM(CRC32(CONCAT_WS(' ', m.user_id, m.joined_on, m.left_on)))) FROM class_students m WHERE m.class_id = c.id),
-    (SELECT CONCAT_WS('-', COUNT(*), SUM(CRC32(CONCAT_WS(' ', a.id, a.issued_at, a.names_hidden, a.category_id, b.version)))) FROM assignments a JOIN briefs b ON b.id = a.brief_id WHERE a.class_id = c.id))
-  FROM classes c JOIN calendars k ON k.id = c.calendar_id WHERE c.id IN (:ids)`;
+// Of a book one line for each assignment, not for each piece, and one for all that shapes it (db/class-changes.ts).
+const BOOK = `SELECT a.class_id AS topic, a.id AS who, COALESCE(c.version, 0) AS seen
+  FROM assignments a LEFT JOIN assignment_changes c ON c.assignment_id = a.id WHERE a.class_id IN (:ids)
+  UNION ALL SELECT class_id, '${WHOLE}', shape FROM class_changes WHERE class_id IN (:ids)`;
 // The student hears of what they and their group do and of what comes back, not of a score that is held.
 const OWN_WORK = `CONCAT_WS('-', (SELECT w.version FROM works w WHERE w.id = pieces.work_id), begun, JSON_VALUE(summary, '$.handIns'), JSON_VALUE(summary, '$.handedInAt'),
   JSON_VALUE(summary, '$.sentBackAt'), JSON_VALUE(summary, '$.lastReturnAt'), shown_at)`;
@@ -59,7 +54,7 @@ export function liveService({ sequelize }: { sequelize: Sequelize }) {
       type: QueryTypes.SELECT,
       replacements: { ids: [...ids] },
     });
-    for (const { topic, who, seen } of rows) found.get(topic)!.set(who, seen);
+    for (const { topic, who, seen } of rows) found.get(topic)!.set(who, String(seen));
     return found;
   }
 

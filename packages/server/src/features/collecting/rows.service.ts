@@ -1,5 +1,6 @@
 import { localDateAt, type Actor } from '@jolly/core';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
+import { noteChange } from '../../db/class-changes';
 import type { ClassMark, CollectingView, PieceRow } from '../../contract';
 import type { ConversationsService } from '../conversations/conversations.service';
 import type { BoardService, Sight } from '../pieces/board.service';
@@ -140,6 +141,7 @@ export function rowsService({ sequelize, board, conversations, feedbackFiles, no
         await marks.destroy({ where: { assignmentId, studentId: { [Op.in]: studentIds } }, transaction });
       const noted = wanted.flatMap(({ mark, ...at }) => (mark === null ? [] : [{ ...at, mark, byUser: by, at: new Date(now) }]));
       await marks.bulkCreate(noted, { transaction });
+      noteChange(transaction, { cellsOf: [...byAssignment.keys()] });
     },
 
     /** Students nudged about an assignment on a day of the class. */

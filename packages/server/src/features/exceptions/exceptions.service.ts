@@ -1,6 +1,7 @@
 import type { Actor, WindowDates, WorkWindow } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
+import { noteChange } from '../../db/class-changes';
 import type { ExceptionBody, GroupDateRequest } from '../../contract';
 import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
@@ -72,6 +73,7 @@ export function exceptionsService({ sequelize, assignments, groups, roster }: Co
           given.map((one) => toRow(one, body)),
           { transaction },
         );
+        noteChange(transaction, { cellsOf: [assignmentId] });
       };
       await (within ? write(within) : inTransaction(sequelize, write));
       return given;
@@ -122,11 +124,15 @@ export function exceptionsService({ sequelize, assignments, groups, roster }: Co
         .map(({ row }) => row)
         .filter((row) => row.excused || row.waivesLate || row.setsOpens || row.setsDue || row.setsCloses);
       await exceptions.bulkCreate(rest, { transaction });
+      noteChange(transaction, { cellsOf: wanted.map((one) => one.assignmentId) });
     },
 
     async takeAway(actor: Actor, at: { assignmentId: string; studentId: string }): Promise<void> {
       await assignments.forTeacher(actor, 'exception.give', at.assignmentId);
-      await exceptions.destroy({ where: at });
+      await inTransaction(sequelize, async (transaction) => {
+        await exceptions.destroy({ where: at, transaction });
+        noteChange(transaction, { cellsOf: [at.assignmentId] });
+      });
     },
 
     /** Gives, or replaces, a group's dates on an assignment of its class. */
@@ -152,12 +158,16 @@ export function exceptionsService({ sequelize, assignments, groups, roster }: Co
       await inTransaction(sequelize, async (transaction) => {
         await groupDates.destroy({ where: { assignmentId, groupId }, transaction });
         await groupDates.create(row, { transaction });
+        noteChange(transaction, { cellsOf: [assignmentId] });
       });
     },
 
     async takeFromGroup(actor: Actor, at: { assignmentId: string; groupId: string }): Promise<void> {
       await assignments.forTeacher(actor, 'exception.give', at.assignmentId);
-      await groupDates.destroy({ where: at });
+      await inTransaction(sequelize, async (transaction) => {
+        await groupDates.destroy({ where: at, transaction });
+        noteChange(transaction, { cellsOf: [at.assignmentId] });
+      });
     },
 
     /** Sets dates as they are after a move; the rows themselves stay. */
@@ -177,7 +187,13 @@ export function exceptionsService({ sequelize, assignments, groups, roster }: Co
 
     /** For the demo school. */
     async plant(given: Omit<GivenException, 'id'>[]): Promise<void> {
-      await exceptions.bulkCreate(given.map((one) => toRow({ ...one, id: randomUUID() }, one)));
+      await inTransaction(sequelize, async (transaction) => {
+        await exceptions.bulkCreate(
+          given.map((one) => toRow({ ...one, id: randomUUID() }, one)),
+          { transaction },
+        );
+        noteChange(transaction, { cellsOf: given.map((one) => one.assignmentId) });
+      });
     },
 
     async plantGroupDates(given: Omit<GivenGroupDate, 'id'>[], by: string, now: number): Promise<void> {

@@ -1,6 +1,7 @@
 import { localDateAt, type Actor, type Instant, type LocalDate, type SchoolCalendar, type StandingException } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
+import { noteChange } from '../../db/class-changes';
 import type { OwnStanding, StandingBody, StandingForClassReply, StandingReply } from '../../contract';
 import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
@@ -110,6 +111,8 @@ export function standingService({ sequelize, accounts, classes, roster }: Collab
   }
 
   async function linkAll(exceptionId: string, classIds: readonly string[], transaction: Transaction): Promise<void> {
+    const before = (await standingClasses.findAll({ where: { exceptionId }, raw: true, transaction })) as unknown as StandingClassRow[];
+    noteChange(transaction, { classes: [...before.map((row) => row.classId), ...classIds] });
     await standingClasses.destroy({ where: { exceptionId }, transaction });
     await standingClasses.bulkCreate(
       classIds.map((classId) => ({ exceptionId, classId })),
@@ -220,6 +223,7 @@ export function standingService({ sequelize, accounts, classes, roster }: Collab
       await classes.forTeacher(teacher, 'exception.give', classId);
       await inTransaction(sequelize, async (transaction) => {
         if ((await standingClasses.destroy({ where: { exceptionId: id, classId }, transaction })) === 0) throw new Problem('thing.unknown');
+        noteChange(transaction, { classes: [classId] });
         if ((await standingClasses.count({ where: { exceptionId: id }, transaction })) === 0)
           await standing.destroy({ where: { id }, transaction });
       });

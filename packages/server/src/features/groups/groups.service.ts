@@ -1,6 +1,7 @@
 import { localDateAt, type Actor } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction, type WhereOptions } from 'sequelize';
+import { noteChange } from '../../db/class-changes';
 import type { GroupingBody, GroupingReply } from '../../contract';
 import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
@@ -133,6 +134,7 @@ export function groupsService({ sequelize, classes, roster }: { sequelize: Seque
         version: 1,
       };
       await inTransaction(sequelize, async (transaction) => {
+        noteChange(transaction, { classes: [classId] });
         const past = { classId, dissolvedAt: null, untilDay: { [Op.lt]: localDateAt(calendar.zone, now) } };
         await groupings.update({ dissolvedAt: new Date(now) }, { where: past, transaction });
         await groupings.create(row, { transaction });
@@ -153,6 +155,7 @@ export function groupsService({ sequelize, classes, roster }: { sequelize: Seque
       if ((await load({ id: groupingId, classId })).length === 0) throw new Problem('thing.unknown');
       await refuseWrong(classId, body);
       await inTransaction(sequelize, async (transaction) => {
+        noteChange(transaction, { classes: [classId] });
         const [changed] = await groupings.update(
           { name: body.name, seed: body.seed, untilDay: body.until, version: version + 1 },
           { where: { id: groupingId, version }, transaction },
@@ -165,8 +168,12 @@ export function groupsService({ sequelize, classes, roster }: { sequelize: Seque
 
     async remove(actor: Actor, classId: string, groupingId: string, now: number): Promise<void> {
       await classes.forTeacher(actor, 'group.edit', classId);
-      const [gone] = await groupings.update({ dissolvedAt: new Date(now) }, { where: { id: groupingId, classId, dissolvedAt: null } });
-      if (gone === 0) throw new Problem('thing.unknown');
+      await inTransaction(sequelize, async (transaction) => {
+        const where = { id: groupingId, classId, dissolvedAt: null };
+        const [gone] = await groupings.update({ dissolvedAt: new Date(now) }, { where, transaction });
+        if (gone === 0) throw new Problem('thing.unknown');
+        noteChange(transaction, { classes: [classId] });
+      });
     },
 
     /** Who is in which group of these classes; dissolved ones too, as dates may hang on them. */
@@ -227,6 +234,7 @@ export function groupsService({ sequelize, classes, roster }: { sequelize: Seque
         };
         await inTransaction(sequelize, async (transaction) => {
           await groupings.create(row, { transaction });
+          noteChange(transaction, { classes: [classId] });
           await write(row.id, body, now, transaction);
         });
         ids.push(row.id);

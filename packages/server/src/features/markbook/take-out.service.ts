@@ -3,10 +3,9 @@ import type { BookAimsReply, BookReply, BookTakeOut } from '../../contract';
 import { oneRosterBundle } from '../../files/one-roster-bundle';
 import { csv, fileStem, type TakenOut } from '../../files/write-table';
 import { Problem } from '../../http/problem';
-import type { AssignmentsService } from '../assignments/assignments.service';
 import type { ClassesService } from '../classes/classes.service';
 import type { Teacher } from '../marking/desk.service';
-import type { BoardService } from '../pieces/board.service';
+import type { ClassBoardsService } from '../pieces/class-boards.service';
 import { afterLateness, isNameless } from '../pieces/pieces.mapper';
 import { sessionsTable, sourceOfClass, sourceOfStudent } from '../roster/roster-export.service';
 import type { RosterService } from '../roster/roster.service';
@@ -17,13 +16,12 @@ import { teacherEyes } from '../pieces/viewing';
 interface Collaborators {
   classes: ClassesService;
   roster: RosterService;
-  assignments: AssignmentsService;
-  board: BoardService;
+  classBoards: ClassBoardsService;
   book: BookService;
 }
 
 /** The book taken out in open formats, and what it says about aims. */
-export function takeOutService({ classes, roster, assignments, board, book }: Collaborators) {
+export function takeOutService({ classes, roster, classBoards, book }: Collaborators) {
   /** The book of one class, or of one of its terms. @throws Problem `thing.unknown` for a term that the class does not have */
   async function outOf(
     teacher: Teacher,
@@ -145,15 +143,15 @@ export function takeOutService({ classes, roster, assignments, board, book }: Co
 
     /** What every scored piece says about aims, by student. Nothing of what is marked without names. */
     async aims(teacher: Teacher, classId: string, now: number): Promise<BookAimsReply> {
-      const found = await classes.forTeacher(teacher, 'book.look', classId);
-      const all = await assignments.ofClasses([classId], { drafts: false, now });
-      const tagged = all.filter(
+      await classes.forTeacher(teacher, 'book.look', classId);
+      const boards = await classBoards.of(teacherEyes(teacher), [classId], now);
+      const tagged = boards.issued.filter(
         ({ aims, scoring, secondMarker }) =>
           secondMarker !== teacher.userId &&
           (aims.length > 0 || (scoring.by === 'rubric' && scoring.rubric.criteria.some((one) => one.aims.length > 0))),
       );
       const byStudent = new Map<string, BookAimsReply['students'][number]>();
-      for (const sight of await board.as(teacherEyes(teacher)).lean({ classes: [found], assignments: tagged, now })) {
+      for (const sight of boards.sightsOf(tagged)) {
         const { record, assignment, member, piece } = sight;
         const score = record?.score;
         if (!score || piece.state === null || piece.state === 'excused' || isNameless(sight)) continue;

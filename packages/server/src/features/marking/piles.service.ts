@@ -5,7 +5,8 @@ import { fullName, type AccountsService } from '../accounts/accounts.service';
 import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
 import type { ClassesService } from '../classes/classes.service';
 import type { RowsService } from '../collecting/rows.service';
-import type { BoardService, ListSight } from '../pieces/board.service';
+import type { BoardService, LeanSight, ListSight } from '../pieces/board.service';
+import type { ClassBoardsService } from '../pieces/class-boards.service';
 import { isNameless, isWithTeacher } from '../pieces/pieces.mapper';
 import type { PiecesService } from '../pieces/pieces.service';
 import type { Teacher } from './desk.service';
@@ -64,6 +65,7 @@ interface Collaborators {
   classes: ClassesService;
   assignments: AssignmentsService;
   board: BoardService;
+  classBoards: ClassBoardsService;
   pieces: PiecesService;
   rows: RowsService;
   returning: ReturningService;
@@ -71,7 +73,7 @@ interface Collaborators {
 }
 
 /** Marking piles, and how each is marked: names hidden, by a second marker. */
-export function pilesService({ accounts, classes, assignments, board, pieces, rows, returning, questions }: Collaborators) {
+export function pilesService({ accounts, classes, assignments, board, classBoards, pieces, rows, returning, questions }: Collaborators) {
   /** How long a teacher takes for a piece of each assignment; where they have scored too few of it, for any. */
   async function pacesOf(teacher: Teacher, assignmentIds: readonly string[], now: number): Promise<Record<string, number>> {
     const scored = await pieces.scoredBy(teacher.userId, now - PACE_OF_MS);
@@ -84,10 +86,14 @@ export function pilesService({ accounts, classes, assignments, board, pieces, ro
     );
   }
 
+  async function issuedSights(teacher: Teacher, now: number): Promise<LeanSight[]> {
+    const boards = await classBoards.of(teacherEyes(teacher), await classes.taughtBy(teacher.userId), now);
+    return boards.sightsOf(boards.issued);
+  }
+
   return {
     async piles(teacher: Teacher, now: number): Promise<PilesReply> {
-      const mine = await classes.load(await classes.taughtBy(teacher.userId));
-      const sights = await board.as(teacherEyes(teacher)).leanSights({ classes: mine, now });
+      const sights = await issuedSights(teacher, now);
       const piles = toPiles(sights);
       const assignmentOf = new Map(sights.map(({ assignment }) => [assignment.id, assignment]));
       const [pace, timed, waiting] = await Promise.all([
@@ -109,8 +115,7 @@ export function pilesService({ accounts, classes, assignments, board, pieces, ro
 
     /** Everything that is held in the classes of this teacher, the assignment first that has most of it. */
     async held(teacher: Teacher, now: number): Promise<HeldPile[]> {
-      const mine = await classes.load(await classes.taughtBy(teacher.userId));
-      const sights = await board.as(teacherEyes(teacher)).leanSights({ classes: mine, now });
+      const sights = await issuedSights(teacher, now);
       const found = new Map(sights.filter(({ record }) => record?.held).map(({ assignment }) => [assignment.id, assignment]));
       return (await returning.lookAtHeld(teacher, [...found.values()], now)).sort((a, b) => b.pieces.length - a.pieces.length);
     },

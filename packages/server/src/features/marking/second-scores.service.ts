@@ -1,5 +1,6 @@
 import type { MilliPoints } from '@jolly/core';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
+import { noteChange } from '../../db/class-changes';
 import type { Chosen } from '../../contract';
 import { fromJson } from '../../db/json-column';
 import type { Rescaled } from '../pieces/pieces.service';
@@ -44,6 +45,7 @@ export function secondScoresService({ sequelize }: { sequelize: Sequelize }) {
       { studentId, by, at, earned, chosen, remark }: Omit<SecondRecord, 'agreedAt'>,
       transaction: Transaction,
     ): Promise<void> {
+      noteChange(transaction, { cellsOf: [assignmentId] });
       await seconds.upsert(
         { assignmentId, studentId, byUser: by, at: new Date(at), earnedMilli: earned, chosen, remark, agreedAt: null },
         { transaction },
@@ -51,6 +53,7 @@ export function secondScoresService({ sequelize }: { sequelize: Sequelize }) {
     },
 
     async agree(at: { assignmentId: string; studentId: string }, now: number, transaction: Transaction): Promise<void> {
+      noteChange(transaction, { cellsOf: [at.assignmentId] });
       await seconds.update({ agreedAt: new Date(now) }, { where: at, transaction });
     },
 

@@ -307,16 +307,7 @@ export function boardService({ accounts, classes, roster, assignments, exception
       /** The same for assignments and classes that the caller has at hand, stored or not. */
       fill: (of: Of): Promise<Sight[]> => fill(viewer, of),
 
-      /** All sights of some classes as lists need them: whole classes of a year, without texts. */
-      async leanSights(of: { classes: SchoolClass[]; now: number }): Promise<LeanSight[]> {
-        const all = await assignments.ofClasses(
-          of.classes.map((one) => one.id),
-          { drafts: false, now: of.now },
-        );
-        return service.lean({ ...of, assignments: all });
-      },
-
-      /** The same for assignments that the caller has at hand. */
+      /** All sights of some assignments as lists need them: whole classes of a year, without texts. */
       lean: (of: Of): Promise<LeanSight[]> =>
         gather(
           viewer,

@@ -1,6 +1,7 @@
 import { afterFact, EMPTY_TEXT, NOTHING_YET, type PieceFact } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, QueryTypes, UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
+import { noteChange } from '../../db/class-changes';
 import { fromJson } from '../../db/json-column';
 import { stretches } from '../../db/stretches';
 import { toPieceRecord, type PieceRecord } from './pieces.mapper';
@@ -114,6 +115,7 @@ export function openPieces({ sequelize, works }: { sequelize: Sequelize; works: 
       );
     const row = blankPiece({ id, assignmentId, studentId, workId: workId ?? id });
     await pieces.create(row, { transaction });
+    noteChange(transaction, { cellsOf: [assignmentId] });
     return row;
   }
 
@@ -146,6 +148,7 @@ export function openPieces({ sequelize, works }: { sequelize: Sequelize; works: 
           { transaction },
         );
         await pieces.bulkCreate(made, { transaction });
+        noteChange(transaction, { cellsOf: [assignmentId] });
       }
       rows.push(...found, ...made);
     }
@@ -176,6 +179,7 @@ export function openPieces({ sequelize, works }: { sequelize: Sequelize; works: 
     const changed = opened
       .filter(({ changes }) => Object.keys(changes).length > 0)
       .map(({ row, changes }) => ({ row, changes: { ...changes, version: row.version + 1 } }));
+    noteChange(transaction, { cellsOf: changed.map(({ row }) => row.assignmentId) });
     if (changed.length <= FEW) {
       for (const { row, changes } of changed) await pieces.update(changes, { where: { id: row.id }, transaction });
       return;

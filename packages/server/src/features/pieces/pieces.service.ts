@@ -1,6 +1,7 @@
 import { afterFact, EMPTY_TEXT, NOTHING_YET, textOf, wordCount, type FactKind, type PieceFact, type RichText } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, QueryTypes, type Model, type Sequelize, type Transaction } from 'sequelize';
+import { noteChange } from '../../db/class-changes';
 import type { Chosen, ScoreBefore, WorkFile } from '../../contract';
 import { fromJson } from '../../db/json-column';
 import { inTransaction } from '../../db/transaction';
@@ -167,6 +168,7 @@ export function piecesService({ sequelize, accounts, works }: { sequelize: Seque
     /** Lets go of what was only looked at, so that an assignment on which nobody has begun can go. */
     async forget(assignmentIds: readonly string[], transaction: Transaction): Promise<void> {
       if (assignmentIds.length === 0) return;
+      noteChange(transaction, { cellsOf: assignmentIds });
       const replacements = { assignmentIds: [...assignmentIds] };
       for (const sql of [
         'DELETE work_sheets FROM work_sheets JOIN works ON works.id = work_sheets.work_id WHERE works.assignment_id IN (:assignmentIds)',
@@ -178,6 +180,7 @@ export function piecesService({ sequelize, accounts, works }: { sequelize: Seque
         'DELETE FROM class_marks WHERE assignment_id IN (:assignmentIds)',
         'DELETE FROM timed_returns WHERE assignment_id IN (:assignmentIds)',
         'DELETE FROM review_rounds WHERE assignment_id IN (:assignmentIds)',
+        'DELETE FROM assignment_changes WHERE assignment_id IN (:assignmentIds)',
       ])
         await sequelize.query(sql, { replacements, transaction });
     },
@@ -413,6 +416,7 @@ export function piecesService({ sequelize, accounts, works }: { sequelize: Seque
         await handIns.bulkCreate(rows.handIns, { transaction });
         await files.bulkCreate(rows.files, { transaction });
         await handInFiles.bulkCreate(rows.links, { transaction });
+        noteChange(transaction, { cellsOf: stories.map((one) => one.assignmentId) });
       });
     },
   };

@@ -6,7 +6,8 @@ import { fullName } from '../accounts/accounts.service';
 import type { AssignmentsService } from '../assignments/assignments.service';
 import type { IssuingService } from '../assignments/issuing.service';
 import type { ClassesService } from '../classes/classes.service';
-import type { BoardService, Sight } from '../pieces/board.service';
+import type { ListSight } from '../pieces/board.service';
+import type { ClassBoardsService } from '../pieces/class-boards.service';
 import type { RosterService } from '../roster/roster.service';
 import type { MovesService } from './moves.service';
 import { teacherEyes } from '../pieces/viewing';
@@ -39,7 +40,7 @@ const cardOf = (assignment: AssignmentReply, zone: string): PlanCard => {
 };
 
 /** Counts a student in on a card, and where they have it due on another day. */
-function count(card: PlanCard, { assignment, schoolClass, resolved, theirs, member, piece, exception }: Sight): void {
+function count(card: PlanCard, { assignment, schoolClass, resolved, theirs, member, piece, exception }: ListSight): void {
   if (!theirs || member.left !== null) return;
   card.students += 1;
   if (piece.state) card.counts[piece.state] = (card.counts[piece.state] ?? 0) + 1;
@@ -57,33 +58,31 @@ interface Collaborators {
   classes: ClassesService;
   roster: RosterService;
   assignments: AssignmentsService;
-  board: BoardService;
+  classBoards: ClassBoardsService;
   issuing: IssuingService;
   moves: MovesService;
 }
 
 /** The plan: classes by days, with the load of their students beneath. */
-export function planService({ sequelize, classes, roster, assignments, board, issuing, moves }: Collaborators) {
+export function planService({ sequelize, classes, roster, assignments, classBoards, issuing, moves }: Collaborators) {
   return {
     async of(
       teacher: Teacher,
       { from, to, classId }: { from: string; to: string; classId: string | null },
       now: number,
     ): Promise<PlanReply> {
-      const mine = (await classes.load(await classes.taughtBy(teacher.userId))).filter((one) => classId === null || one.id === classId);
-      const ids = mine.map((one) => one.id);
-      const [work, handouts, members, units, lastMove] = await Promise.all([
-        assignments.ofClasses(ids, { drafts: true, now }),
-        assignments.ofClasses(ids, { drafts: true, now, kind: 'handout' }),
+      const ids = (await classes.taughtBy(teacher.userId)).filter((id) => classId === null || id === classId);
+      const [boards, members, units, lastMove] = await Promise.all([
+        classBoards.of(teacherEyes(teacher), ids, now),
         roster.membersOf(ids),
         classes.unitsOfAll(ids),
         moves.last(teacher, now),
       ]);
-      const all = [...work, ...handouts];
+      const { classes: mine } = boards;
+      const all = [...boards.assignments, ...boards.handouts];
       const zoneOf = new Map(mine.map((one) => [one.id, one.calendar.zone]));
       const cards = new Map(all.map((one) => [one.id, cardOf(one, zoneOf.get(one.classId)!)]));
-      for (const sight of await board.as(teacherEyes(teacher)).fill({ classes: mine, assignments: all, now }))
-        count(cards.get(sight.assignment.id)!, sight);
+      for (const sight of boards.sightsOf(all)) count(cards.get(sight.assignment.id)!, sight);
       const present = members.filter((member) => member.left === null);
       const due = await issuing.dueWork([...new Set(present.map((member) => member.student.id))], { from, to }, null, now);
       const load = [...loadByDay(due)].map(([day, students]): PlanLoad => {

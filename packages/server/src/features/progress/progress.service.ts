@@ -23,6 +23,7 @@ import { Problem } from '../../http/problem';
 import type { ClassesService, SchoolClass } from '../classes/classes.service';
 import type { JottingsService } from '../jottings/jottings.service';
 import type { BoardService, Sight } from '../pieces/board.service';
+import type { ClassBoardsService } from '../pieces/class-boards.service';
 import type { Member, RosterService } from '../roster/roster.service';
 import { STUDENT_EYES, teacherEyes, type Viewer } from '../pieces/viewing';
 import { see, toAims, toCounts, toLooking, toNext, toPiece, toProgressClass, type Eyes, type Seen } from './progress.mapper';
@@ -30,6 +31,7 @@ import { see, toAims, toCounts, toLooking, toNext, toPiece, toProgressClass, typ
 interface Collaborators {
   classes: ClassesService;
   board: BoardService;
+  classBoards: ClassBoardsService;
   roster: RosterService;
   jottings: JottingsService;
 }
@@ -55,7 +57,7 @@ function betweenOf({ fromAt, toAt, fromTerm, toTerm }: ProgressQuery, { terms }:
 }
 
 /** Where each student stands: the same facts and the same rules for the teacher, the student and the family. */
-export function progressService({ classes, board, roster, jottings }: Collaborators) {
+export function progressService({ classes, board, classBoards, roster, jottings }: Collaborators) {
   type How = {
     /** which scores are counted */ eyes: Eyes;
     /** for whom they are looked up */ viewer: Viewer;
@@ -67,11 +69,8 @@ export function progressService({ classes, board, roster, jottings }: Collaborat
 
   /** What everybody in a class has, each with these eyes; those too who have no work yet. */
   async function everybody(schoolClass: SchoolClass, { eyes, viewer, now }: Pick<How, 'eyes' | 'viewer' | 'now'>) {
-    const [members, sights] = await Promise.all([
-      roster.membersOf([schoolClass.id]),
-      board.as(viewer).leanSights({ classes: [schoolClass], now }),
-    ]);
-    const by = groupedBy(sights.filter(theirs), ({ member }) => member.student.id);
+    const [members, boards] = await Promise.all([roster.membersOf([schoolClass.id]), classBoards.of(viewer, [schoolClass.id], now)]);
+    const by = groupedBy(boards.sightsOf(boards.issued).filter(theirs), ({ member }) => member.student.id);
     return members
       .filter((member) => member.left === null)
       .map((member) => ({ member, all: (by.get(member.student.id) ?? []).map((sight) => see(sight, eyes, now)) }));

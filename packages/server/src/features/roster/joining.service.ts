@@ -1,6 +1,7 @@
 import { localDateAt, tidyJoinCode, type Actor, type StudentName } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize';
+import { noteChange } from '../../db/class-changes';
 import type { JoinPreviewReply, JoinRequest, MyJoining, SettleJoining, WaitingToJoin } from '../../contract';
 import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
@@ -129,6 +130,7 @@ export function joiningService({ sequelize, accounts, classes, roster, persons, 
     );
     for (const { table, column } of columns) await run(`UPDATE \`${table}\` SET \`${column}\` = ? WHERE \`${column}\` = ?`, [toId, fromId]);
     await run('UPDATE class_students SET user_id = ? WHERE class_id = ? AND user_id = ?', [toId, classId, fromId]);
+    noteChange(transaction, { classes: [classId], students: [fromId, toId] });
     await run('UPDATE assignments SET audience = REPLACE(audience, ?, ?) WHERE class_id = ?', [fromId, toId, classId]);
     await signIn.moveCard(fromId, toId, transaction);
     for (const [table, column] of [

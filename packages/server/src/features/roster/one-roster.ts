@@ -26,18 +26,16 @@ const READ = ['orgs', 'academicsessions', 'courses', 'classes', 'users', 'enroll
 function recordsOf(rows: readonly string[][] | undefined): Record_[] {
   if (!rows || rows.length === 0) return [];
   const header = rows[0]!.map((cell) => tidyText(cell).toLowerCase());
-  return rows
-    .slice(1)
-    .flatMap((cells, index) =>
-      cells.every((cell) => cell.trim() === '')
-        ? []
-        : [
-            {
-              row: index + 2,
-              get: (column: string) => tidyText(cells[header.indexOf(column.toLowerCase())] ?? '').replace(/^'(?=[=+\-@])/, ''),
-            },
-          ],
-    );
+  return rows.slice(1).flatMap((cells, index) =>
+    cells.every((cell) => cell.trim() === '')
+      ? []
+      : [
+          {
+            row: index + 2,
+            get: (column: string) => tidyText(cells[header.indexOf(column.toLowerCase())] ?? '').replace(/^'(?=[=+\-@])/, ''),
+          },
+        ],
+  );
 }
 
 const refuse = (message: string): never => {

@@ -1,6 +1,7 @@
 import { compareNames, localDateAt, type Actor, type LocalDate, type StudentName } from '@jolly/core';
 import { createHash, randomUUID } from 'node:crypto';
 import { Op, UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
+import { noteChange } from '../../db/class-changes';
 import type { RosterStudent, StudentChange } from '../../contract';
 import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
@@ -74,11 +75,20 @@ export function rosterService({ sequelize, accounts, classes, persons, tickets }
       .sort((a, b) => compareNames(a.student, b.student) || (a.student.id < b.student.id ? -1 : 1));
   }
 
+  async function setLeft(classId: string, userId: string, { from, to }: { from?: null; to: LocalDate | null }): Promise<void> {
+    await inTransaction(sequelize, async (transaction) => {
+      const where = { classId, userId, ...(from === undefined ? {} : { leftOn: from }) };
+      await memberships.update({ leftOn: to }, { where, transaction });
+      noteChange(transaction, { classes: [classId] });
+    });
+  }
+
   const service = {
     membersOf,
 
     /** Comes into the class, or back into it. @throws Problem `roster.alreadyIn` */
     async comeIn(found: SchoolClass, userId: string, now: number, transaction: Transaction, shownAs: string | null = null): Promise<void> {
+      noteChange(transaction, { classes: [found.id] });
       const [returned] = await memberships.update(
         { leftOn: null },
         { where: { classId: found.id, userId, leftOn: { [Op.ne]: null } }, transaction },
@@ -89,6 +99,7 @@ export function rosterService({ sequelize, accounts, classes, persons, tickets }
 
     /** A new student of the class, from today on. */
     async addMember(found: SchoolClass, userId: string, now: number, transaction: Transaction): Promise<void> {
+      noteChange(transaction, { classes: [found.id] });
       await memberships.create(newRow(found.id, userId, localDateAt(found.calendar.zone, now)), { transaction });
     },
 
@@ -194,6 +205,7 @@ export function rosterService({ sequelize, accounts, classes, persons, tickets }
           await persons.tell('nameChanged', actor.userId, found, [{ id: studentId, word: name }], randomUUID(), now, transaction);
         }
         if (shownAs !== undefined) await memberships.update({ shownAs }, { where: { classId, userId: studentId }, transaction });
+        noteChange(transaction, { classes: [classId] });
       });
     },
 
@@ -201,14 +213,14 @@ export function rosterService({ sequelize, accounts, classes, persons, tickets }
     async leave(actor: Actor, classId: string, studentId: string, now: number): Promise<void> {
       const { calendar } = await classes.forTeacher(actor, 'roster.edit', classId);
       if ((await membersOf([classId], [studentId])).length === 0) throw new Problem('thing.unknown');
-      await memberships.update({ leftOn: localDateAt(calendar.zone, now) }, { where: { classId, userId: studentId, leftOn: null } });
+      await setLeft(classId, studentId, { from: null, to: localDateAt(calendar.zone, now) });
     },
 
     /** A student who had left is in the class again, with everything they did before. */
     async comeBack(actor: Actor, classId: string, studentId: string): Promise<void> {
       await classes.forTeacher(actor, 'roster.edit', classId);
       if ((await membersOf([classId], [studentId])).length === 0) throw new Problem('thing.unknown');
-      await memberships.update({ leftOn: null }, { where: { classId, userId: studentId } });
+      await setLeft(classId, studentId, { to: null });
     },
 
     /** What an import decided, in the caller's transaction. */
@@ -224,6 +236,7 @@ export function rosterService({ sequelize, accounts, classes, persons, tickets }
       broughtBy: string,
       transaction: Transaction,
     ): Promise<void> {
+      noteChange(transaction, { classes: [found.id] });
       const today = localDateAt(found.calendar.zone, now);
       const fresh = of.add.filter((one) => one.id === null);
       const made = await accounts.addStudents(
@@ -254,6 +267,7 @@ export function rosterService({ sequelize, accounts, classes, persons, tickets }
           await inTransaction(sequelize, async (transaction) => {
             await accounts.addPractice(id, now, transaction);
             await memberships.create({ ...newRow(classId, id, ALWAYS), isPractice: true }, { transaction });
+            noteChange(transaction, { classes: [classId] });
           });
         } catch (error) {
           if (!(error instanceof UniqueConstraintError)) throw error;
@@ -264,13 +278,15 @@ export function rosterService({ sequelize, accounts, classes, persons, tickets }
 
     /** For the demo school: people into a class from a given day on. */
     async plant(classId: string, people: { userId: string; joined: LocalDate; left?: LocalDate; shownAs?: string }[]): Promise<void> {
-      await memberships.bulkCreate(
-        people.map(({ userId, joined, left, shownAs }) => ({
-          ...newRow(classId, userId, joined),
-          leftOn: left ?? null,
-          shownAs: shownAs ?? null,
-        })),
-      );
+      const rows = people.map(({ userId, joined, left, shownAs }) => ({
+        ...newRow(classId, userId, joined),
+        leftOn: left ?? null,
+        shownAs: shownAs ?? null,
+      }));
+      await inTransaction(sequelize, async (transaction) => {
+        await memberships.bulkCreate(rows, { transaction });
+        noteChange(transaction, { classes: [classId] });
+      });
     },
   };
   return service;

@@ -1,9 +1,8 @@
 import type { Actor } from '@jolly/core';
 import type { TermLineReply } from '../../contract';
-import type { AssignmentsService } from '../assignments/assignments.service';
 import type { ClassesService, SchoolClass } from '../classes/classes.service';
 import { toPiles } from '../marking/piles.service';
-import type { BoardService } from '../pieces/board.service';
+import type { ClassBoardsService } from '../pieces/class-boards.service';
 import type { MyWorkService } from '../pieces/my-work.service';
 import type { RosterService } from '../roster/roster.service';
 import { teacherEyes } from '../pieces/viewing';
@@ -13,13 +12,12 @@ const toClass = ({ id, label, hue, calendar, terms }: SchoolClass) => ({ id, nam
 interface Collaborators {
   classes: ClassesService;
   roster: RosterService;
-  assignments: AssignmentsService;
-  board: BoardService;
+  classBoards: ClassBoardsService;
   myWork: MyWorkService;
 }
 
 /** The term as a line of due dates: the class's dates for a teacher, their own for a student. */
-export function termLineService({ classes, roster, assignments, board, myWork }: Collaborators) {
+export function termLineService({ classes, roster, classBoards, myWork }: Collaborators) {
   return {
     async of(actor: Actor, now: number): Promise<TermLineReply> {
       if (actor.role === 'anonymous') return { classes: [], squares: [], waiting: 0 };
@@ -41,18 +39,12 @@ export function termLineService({ classes, roster, assignments, board, myWork }:
         );
         return { classes: mine.filter((one) => one.putAwayAt === null).map(toClass), squares, waiting: 0 };
       }
-      const mine = await classes.load(await classes.taughtBy(actor.userId));
-      const [all, sights] = await Promise.all([
-        assignments.ofClasses(
-          mine.map((one) => one.id),
-          { drafts: true, now },
-        ),
-        board.as(teacherEyes(actor)).leanSights({ classes: mine, now }),
-      ]);
-      const squares = all.flatMap(({ id, briefId, classId, title, due, issuedAt }) =>
+      const boards = await classBoards.of(teacherEyes(actor), await classes.taughtBy(actor.userId), now);
+      const waiting = toPiles(boards.sightsOf(boards.issued)).reduce((sum, pile) => sum + pile.waiting, 0);
+      const squares = boards.assignments.flatMap(({ id, briefId, classId, title, due, issuedAt }) =>
         due === null ? [] : [{ assignmentId: id, briefId, classId, title, due, issued: issuedAt !== null && issuedAt <= now }],
       );
-      return { classes: mine.map(toClass), squares, waiting: toPiles(sights).reduce((sum, pile) => sum + pile.waiting, 0) };
+      return { classes: boards.classes.map(toClass), squares, waiting };
     },
   };
 }

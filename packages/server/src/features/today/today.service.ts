@@ -5,7 +5,8 @@ import { isIssued, type AssignmentsService } from '../assignments/assignments.se
 import type { ClassesService } from '../classes/classes.service';
 import type { ExtensionsService } from '../exceptions/extensions.service';
 import { toPiles } from '../marking/piles.service';
-import type { BoardService, ListSight } from '../pieces/board.service';
+import type { ListSight } from '../pieces/board.service';
+import type { ClassBoardsService } from '../pieces/class-boards.service';
 import type { JoiningService } from '../roster/joining.service';
 import type { RosterService } from '../roster/roster.service';
 import { teacherEyes } from '../pieces/viewing';
@@ -77,14 +78,14 @@ interface Collaborators {
   accounts: AccountsService;
   classes: ClassesService;
   assignments: AssignmentsService;
-  board: BoardService;
+  classBoards: ClassBoardsService;
   extensions: ExtensionsService;
   joining: JoiningService;
   roster: RosterService;
 }
 
 /** The teacher's first page: what waits on them, what waits on students, what is coming. */
-export function todayService({ accounts, classes, assignments, board, extensions, joining, roster }: Collaborators) {
+export function todayService({ accounts, classes, assignments, classBoards, extensions, joining, roster }: Collaborators) {
   return {
     /** The classes in which something is still missing before the first lesson: students, a way to sign in, the first work. */
     async firstSteps(teacher: Actor & { userId: string }, now: number): Promise<FirstSteps[]> {
@@ -108,25 +109,17 @@ export function todayService({ accounts, classes, assignments, board, extensions
     },
 
     async of(teacher: Actor & { userId: string }, now: number): Promise<TodayReply> {
-      const mine = await classes.load(await classes.taughtBy(teacher.userId));
-      const ids = mine.map((one) => one.id);
-      const [all, handouts] = await Promise.all([
-        assignments.ofClasses(ids, { drafts: true, now }),
-        assignments.ofClasses(ids, { drafts: true, now, kind: 'handout' }),
-      ]);
-      const issued = all.filter((one) => isIssued(one, now));
-      const [sights, requests, joinings] = await Promise.all([
-        board.as(teacherEyes(teacher)).lean({ classes: mine, assignments: issued, now }),
-        extensions.waitingOn(issued, now),
-        joining.waitingIn(mine),
-      ]);
+      const boards = await classBoards.of(teacherEyes(teacher), await classes.taughtBy(teacher.userId), now);
+      const { issued } = boards;
+      const sights = boards.sightsOf(issued);
+      const [requests, joinings] = await Promise.all([extensions.waitingOn(issued, now), joining.waitingIn(boards.classes)]);
       return {
         anyIssued: issued.length > 0,
         piles: toPiles(sights),
         waitingOn: toWaitingOn(sights),
         coming: toComing(sights, now),
         feedback: toFeedback(sights),
-        drafts: toDrafts([...all, ...handouts], now),
+        drafts: toDrafts([...boards.assignments, ...boards.handouts], now),
         requests,
         joinings,
       };
