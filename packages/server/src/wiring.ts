@@ -169,7 +169,20 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const questions = questionsService({ sequelize, accounts });
   const peerReviews = peerReviewsService({ sequelize });
   const saidAbout = { conversations, feedbackFiles, notes, questions, peerReviews };
-  const myWork = myWorkService({ classes, roster, board, pieces, works, working, ownPieces, extensions, ...saidAbout });
+  const myWork = myWorkService({
+    sequelize,
+    cache,
+    assignments,
+    classes,
+    roster,
+    board,
+    pieces,
+    works,
+    working,
+    ownPieces,
+    extensions,
+    ...saidAbout,
+  });
   const rows = rowsService({ sequelize, board, conversations, feedbackFiles, notes });
   const live = liveService({ sequelize });
   const streams = streamsService({ sequelize });
@@ -200,7 +213,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const reportLetters = reportLettersService({ sequelize, compose, families, mail });
   const portfolio = portfolioService({ sequelize, fileStore, accounts, classes, board, works, myWork });
   const today = todayService({ accounts, classes, assignments, classBoards, extensions, joining, roster });
-  const termLine = termLineService({ classes, roster, classBoards, myWork });
+  const termLine = termLineService({ classes, classBoards, myWork });
   const find = findService({ classes, roster, groups, assignments, myWork, shelf, reports });
   const dates = datesService({ classes, roster, assignments, board });
   const calendarFeed = calendarFeedService({ sequelize, accounts, mail, dates });

@@ -3,6 +3,7 @@ import { freeUserName, joinCodeFrom, tidyJoinCode, userNameFrom, type StudentNam
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import { Secret, TOTP } from 'otpauth';
 import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize';
+import { noteChange } from '../../db/class-changes';
 import type { FinishTwoStepRequest, SignInRequest, TwoStepDoneReply, TwoStepProof, TwoStepStartReply } from '../../contract';
 import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
@@ -174,6 +175,7 @@ export function signInService({ sequelize, accounts }: { sequelize: Sequelize; a
         taken.add(userName);
         given.set(id, userName);
         await users.update({ userName }, { where: { id, userName: null }, transaction });
+        noteChange(transaction, { students: [id] });
       }
       return given;
     },
@@ -241,6 +243,7 @@ export function signInService({ sequelize, accounts }: { sequelize: Sequelize; a
         { userName: from.userName, passwordHash: from.passwordHash, mustChange: false },
         { where: { id: toId }, transaction },
       );
+      noteChange(transaction, { students: [fromId, toId] });
       await service.endSessions(toId, null, transaction);
       await sequelize.query('UPDATE sessions SET user_id = ?, data = REPLACE(data, ?, ?) WHERE user_id = ?', {
         replacements: [toId, fromId, toId, fromId],
@@ -263,6 +266,7 @@ export function signInService({ sequelize, accounts }: { sequelize: Sequelize; a
     async giveSignIn(id: string, signIn: { userName: string; passwordHash: string }, transaction: Transaction): Promise<void> {
       const [changed] = await users.update(signIn, { where: { id, passwordHash: null }, transaction });
       if (changed === 0) throw new Problem('join.alreadyClaimed');
+      noteChange(transaction, { students: [id] });
     },
   };
   return service;

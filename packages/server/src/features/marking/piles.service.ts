@@ -5,7 +5,7 @@ import { fullName, type AccountsService } from '../accounts/accounts.service';
 import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
 import type { ClassesService } from '../classes/classes.service';
 import type { RowsService } from '../collecting/rows.service';
-import type { BoardService, LeanSight, ListSight } from '../pieces/board.service';
+import type { BoardService, LeanSight } from '../pieces/board.service';
 import type { ClassBoardsService } from '../pieces/class-boards.service';
 import { isNameless, isWithTeacher } from '../pieces/pieces.mapper';
 import type { PiecesService } from '../pieces/pieces.service';
@@ -16,11 +16,11 @@ import { teacherEyes } from '../pieces/viewing';
 
 const PACE_OF_MS = 60 * 86_400_000;
 
-const isWaiting = ({ piece, record }: ListSight) =>
+const isWaiting = ({ piece, record }: LeanSight) =>
   piece.state === 'in' || piece.state === 'inLate' || (piece.state === 'inClass' && !record?.score);
 
 /** Every assignment with what waits of it, those with most waiting first. */
-function pilesOf(sights: readonly ListSight[]): PileReply[] {
+function pilesOf(sights: readonly LeanSight[]): PileReply[] {
   const piles = new Map<string, PileReply>();
   for (const sight of sights) {
     const { assignment, piece, record } = sight;
@@ -58,7 +58,7 @@ function pilesOf(sights: readonly ListSight[]): PileReply[] {
 }
 
 /** The piles: what waits for a score or is held, per assignment. */
-export const toPiles = (sights: readonly ListSight[]): PileReply[] => pilesOf(sights).filter((pile) => pile.waiting > 0 || pile.held > 0);
+export const toPiles = (sights: readonly LeanSight[]): PileReply[] => pilesOf(sights).filter((pile) => pile.waiting > 0 || pile.held > 0);
 
 interface Collaborators {
   accounts: AccountsService;

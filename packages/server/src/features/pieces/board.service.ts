@@ -49,6 +49,8 @@ export interface Sight {
   piece: StateOfPiece;
   /** the state as the student is told it: without what is held */
   told: StateOfPiece;
+  /** what both states follow from */
+  facts: StateInput;
 }
 
 interface Collaborators {
@@ -63,14 +65,10 @@ interface Collaborators {
   seconds: SecondScoresService;
 }
 
-/** The same as a mark book needs it, with what its state follows from. */
+/** The same as a mark book and lists need it: without texts and what is worked on. */
 export interface LeanSight extends Omit<Sight, 'team' | 'record'> {
   record: LeanRecord | null;
-  facts: StateInput;
 }
-
-/** What lists of many pieces need: either of the two. */
-export type ListSight = Omit<LeanSight, 'facts'>;
 
 type Place = Pick<Sight, 'schoolClass' | 'assignment' | 'member' | 'exception' | 'groups' | 'groupDates' | 'standing' | 'inOther'>;
 type Loaded = Place & Pick<Sight, 'record' | 'blind'>;
@@ -144,8 +142,8 @@ function standOf(place: Place, record: Pick<PieceRecord, 'summary' | 'saidMissin
 /** Resolves one student's window and state from what was loaded. */
 export function sightOf(input: Loaded & { now: number }): Sight {
   const { now, ...loaded } = input;
-  const { facts, ...stands } = standOf(loaded, loaded.record, loaded.record?.score != null, now);
-  return { ...loaded, ...stands, team: teamOf(loaded), piece: stateAt(facts), told: stateForStudent(facts) };
+  const stands = standOf(loaded, loaded.record, loaded.record?.score != null, now);
+  return { ...loaded, ...stands, team: teamOf(loaded), piece: stateAt(stands.facts), told: stateForStudent(stands.facts) };
 }
 
 function listsOf<T>(pairs: readonly (readonly [string, T])[]): Map<string, T[]> {

@@ -1,6 +1,10 @@
-import { agendaPlace } from '@jolly/core';
-import type { HandoutReply, MyPiece, MyPieceReply, MyWorkReply } from '../../contract';
-import type { ClassesService } from '../classes/classes.service';
+import { agendaPlace, nextChangeAt } from '@jolly/core';
+import type { Sequelize } from 'sequelize';
+import type { HandoutReply, MyPiece, MyPieceReply, MyWorkReply, Unit } from '../../contract';
+import { stampsOf } from '../../db/class-changes';
+import type { MakeCache } from '../../db/stamped-cache';
+import type { AssignmentsService } from '../assignments/assignments.service';
+import type { ClassesService, SchoolClass } from '../classes/classes.service';
 import { mayAskForTime, proposedDue, type ExtensionsService } from '../exceptions/extensions.service';
 import type { RosterService } from '../roster/roster.service';
 import type { BoardService, Sight } from './board.service';
@@ -54,7 +58,39 @@ function toMyPiece(sight: Sight, unread: number, now: number): MyPiece {
   };
 }
 
+/** Students whose own boards are kept. */
+const MOST_KEPT = 300;
+
+/** Everything a student has been set, as they may know it. */
+export interface OwnBoard {
+  classes: SchoolClass[];
+  sights: Sight[];
+  handouts: Sight[];
+  units: Map<string, Unit[]>;
+}
+
+/** Of a class that is not put away. */
+export const isCurrent = ({ schoolClass }: Pick<Sight, 'schoolClass'>): boolean => schoolClass.putAwayAt === null;
+
+const toHandouts = ({ handouts, units }: OwnBoard, now: number): HandoutReply[] =>
+  handouts
+    .filter(isCurrent)
+    .map(({ assignment, schoolClass }): HandoutReply => {
+      const { id, briefId, classId, title, instructions, spoken, attachments, unitId, issuedAt } = assignment;
+      const unit = units.get(classId)?.find((one) => one.id === unitId)?.name ?? null;
+      return {
+        ...{ id, briefId, classId, title, instructions, spoken, attachments, unit },
+        className: schoolClass.label,
+        hue: schoolClass.hue,
+        issuedAt: issuedAt ?? now,
+      };
+    })
+    .sort((a, b) => b.issuedAt - a.issuedAt);
+
 interface Collaborators {
+  sequelize: Sequelize;
+  cache: MakeCache;
+  assignments: AssignmentsService;
   classes: ClassesService;
   roster: RosterService;
   board: BoardService;
@@ -72,6 +108,9 @@ interface Collaborators {
 
 /** What a student sees of their own work. */
 export function myWorkService({
+  sequelize,
+  cache,
+  assignments,
   classes,
   roster,
   board,
@@ -86,21 +125,39 @@ export function myWorkService({
   questions,
   peerReviews,
 }: Collaborators) {
+  const kept = cache<OwnBoard>(MOST_KEPT);
+
+  /** A student's own board, kept until one of their classes has changed or a state changes by time. */
+  async function ownBoard(student: Student, now: number): Promise<OwnBoard> {
+    const stamps = await stampsOf(sequelize, await roster.classesOf(student.userId));
+    const ids = [...stamps.keys()];
+    return kept.get(student.userId, [...stamps.values()].join(';'), now, async () => {
+      const mine = await classes.load(ids);
+      const of = { classes: mine, studentIds: [student.userId], now };
+      const [all, given, units, nextIssue] = await Promise.all([
+        board.as(STUDENT_EYES).sights(of),
+        board.as(STUDENT_EYES).sights({ ...of, kind: 'handout' }),
+        classes.unitsOfAll(ids),
+        assignments.nextIssue(ids, now),
+      ]);
+      const sights = all.filter(({ piece }) => piece.state !== null);
+      const until = Math.min(nextIssue ?? Infinity, ...all.map(({ facts }) => nextChangeAt(facts)));
+      return { value: { classes: mine, sights, handouts: given.filter((one) => one.theirs), units }, until };
+    });
+  }
+
   const service = {
+    own: ownBoard,
+
     /** All of a student's pieces; of classes that are put away only if asked for. */
     async mySights(student: Student, now: number, { away = false } = {}): Promise<Sight[]> {
-      const mine = (await classes.load(await roster.classesOf(student.userId))).filter((one) => away || one.putAwayAt === null);
-      return (await board.as(STUDENT_EYES).sights({ classes: mine, studentIds: [student.userId], now })).filter(
-        ({ piece }) => piece.state !== null,
-      );
+      const { sights } = await ownBoard(student, now);
+      return away ? sights : sights.filter(isCurrent);
     },
 
     async list(student: Student, now: number): Promise<MyWorkReply> {
-      const [sights, handouts, unread] = await Promise.all([
-        service.mySights(student, now),
-        service.handouts(student, now),
-        conversations.unreadOfStudent(student.userId),
-      ]);
+      const [own, unread] = await Promise.all([ownBoard(student, now), conversations.unreadOfStudent(student.userId)]);
+      const sights = own.sights.filter(isCurrent);
       const answered = await notes.unreadOf(
         sights.flatMap(({ record }) => (record?.shownAt == null ? [] : [record.work.id])),
         student.userId,
@@ -108,35 +165,12 @@ export function myWorkService({
       // What was written below a note is as much to be read as a message.
       const unreadOf = ({ assignment, record }: Sight) =>
         (unread.get(assignment.id) ?? 0) + (record ? (answered.get(record.work.id) ?? 0) : 0);
-      return { pieces: sights.map((one) => toMyPiece(one, unreadOf(one), now)), handouts };
+      return { pieces: sights.map((one) => toMyPiece(one, unreadOf(one), now)), handouts: toHandouts(own, now) };
     },
 
     /** What a student has been given to read or watch, by unit, newest first. */
     async handouts(student: Student, now: number): Promise<HandoutReply[]> {
-      const mine = (await classes.load(await roster.classesOf(student.userId))).filter((one) => one.putAwayAt === null);
-      const sights = (await board.as(STUDENT_EYES).sights({ classes: mine, studentIds: [student.userId], kind: 'handout', now })).filter(
-        ({ theirs }) => theirs,
-      );
-      const units = await classes.unitsOfAll(mine.map((one) => one.id));
-      return sights
-        .map(({ assignment, schoolClass }): HandoutReply => {
-          const { id, briefId, classId, title, instructions, spoken, attachments, unitId, issuedAt } = assignment;
-          const unit = units.get(classId)?.find((one) => one.id === unitId)?.name ?? null;
-          return {
-            id,
-            briefId,
-            classId,
-            className: schoolClass.label,
-            hue: schoolClass.hue,
-            title,
-            instructions,
-            spoken,
-            attachments,
-            unit,
-            issuedAt: issuedAt ?? now,
-          };
-        })
-        .sort((a, b) => b.issuedAt - a.issuedAt);
+      return toHandouts(await ownBoard(student, now), now);
     },
 
     async one(student: Student, assignmentId: string, now: number): Promise<MyPieceReply> {

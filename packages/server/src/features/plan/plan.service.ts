@@ -6,7 +6,7 @@ import { fullName } from '../accounts/accounts.service';
 import type { AssignmentsService } from '../assignments/assignments.service';
 import type { IssuingService } from '../assignments/issuing.service';
 import type { ClassesService } from '../classes/classes.service';
-import type { ListSight } from '../pieces/board.service';
+import type { LeanSight } from '../pieces/board.service';
 import type { ClassBoardsService } from '../pieces/class-boards.service';
 import type { RosterService } from '../roster/roster.service';
 import type { MovesService } from './moves.service';
@@ -40,7 +40,7 @@ const cardOf = (assignment: AssignmentReply, zone: string): PlanCard => {
 };
 
 /** Counts a student in on a card, and where they have it due on another day. */
-function count(card: PlanCard, { assignment, schoolClass, resolved, theirs, member, piece, exception }: ListSight): void {
+function count(card: PlanCard, { assignment, schoolClass, resolved, theirs, member, piece, exception }: LeanSight): void {
   if (!theirs || member.left !== null) return;
   card.students += 1;
   if (piece.state) card.counts[piece.state] = (card.counts[piece.state] ?? 0) + 1;

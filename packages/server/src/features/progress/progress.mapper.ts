@@ -14,14 +14,14 @@ import {
 } from '@jolly/core';
 import type { AimView, NextPiece, ProgressCounts, ProgressPiece, ProgressQuery } from '../../contract';
 import type { SchoolClass } from '../classes/classes.service';
-import type { ListSight, Sight } from '../pieces/board.service';
+import type { LeanSight, Sight } from '../pieces/board.service';
 import { afterLateness, isNameless, lateCostAt, toLevels, toReturnedView } from '../pieces/pieces.mapper';
 
 /** Whose eyes: a teacher counts every score, a student and their family only what was returned. */
 export type Eyes = 'teacher' | 'student';
 
 /** A piece as these eyes see it. */
-export interface Seen<S extends ListSight = ListSight> {
+export interface Seen<S extends LeanSight = LeanSight> {
   sight: S;
   piece: StateOfPiece;
   view: ViewPiece;
@@ -34,7 +34,7 @@ export const toProgressClass = ({ scheme, bearing, terms, calendar }: SchoolClas
   zone: calendar.zone,
 });
 
-export function see<S extends ListSight>(sight: S, eyes: Eyes, now: Instant): Seen<S> {
+export function see<S extends LeanSight>(sight: S, eyes: Eyes, now: Instant): Seen<S> {
   const { record, assignment, resolved, schoolClass } = sight;
   // A score beside a name would tell whose the nameless piece is.
   const mayKnow = eyes === 'teacher' && !isNameless(sight);

@@ -3,27 +3,25 @@ import type { TermLineReply } from '../../contract';
 import type { ClassesService, SchoolClass } from '../classes/classes.service';
 import { toPiles } from '../marking/piles.service';
 import type { ClassBoardsService } from '../pieces/class-boards.service';
-import type { MyWorkService } from '../pieces/my-work.service';
-import type { RosterService } from '../roster/roster.service';
+import { isCurrent, type MyWorkService } from '../pieces/my-work.service';
 import { teacherEyes } from '../pieces/viewing';
 
 const toClass = ({ id, label, hue, calendar, terms }: SchoolClass) => ({ id, name: label, hue, zone: calendar.zone, terms });
 
 interface Collaborators {
   classes: ClassesService;
-  roster: RosterService;
   classBoards: ClassBoardsService;
   myWork: MyWorkService;
 }
 
 /** The term as a line of due dates: the class's dates for a teacher, their own for a student. */
-export function termLineService({ classes, roster, classBoards, myWork }: Collaborators) {
+export function termLineService({ classes, classBoards, myWork }: Collaborators) {
   return {
     async of(actor: Actor, now: number): Promise<TermLineReply> {
       if (actor.role === 'anonymous') return { classes: [], squares: [], waiting: 0 };
       if (actor.role === 'student') {
-        const [mine, sights] = await Promise.all([classes.load(await roster.classesOf(actor.userId)), myWork.mySights(actor, now)]);
-        const squares = sights.flatMap(({ assignment, resolved: { window } }) =>
+        const { classes: mine, sights } = await myWork.own(actor, now);
+        const squares = sights.filter(isCurrent).flatMap(({ assignment, resolved: { window } }) =>
           window.due === null
             ? []
             : [

@@ -5,7 +5,7 @@ import { isIssued, type AssignmentsService } from '../assignments/assignments.se
 import type { ClassesService } from '../classes/classes.service';
 import type { ExtensionsService } from '../exceptions/extensions.service';
 import { toPiles } from '../marking/piles.service';
-import type { ListSight } from '../pieces/board.service';
+import type { LeanSight } from '../pieces/board.service';
 import type { ClassBoardsService } from '../pieces/class-boards.service';
 import type { JoiningService } from '../roster/joining.service';
 import type { RosterService } from '../roster/roster.service';
@@ -13,7 +13,7 @@ import { teacherEyes } from '../pieces/viewing';
 
 const COMING_SCHOOL_DAYS = 10;
 
-function toWaitingOn(sights: readonly ListSight[]): TodayReply['waitingOn'] {
+function toWaitingOn(sights: readonly LeanSight[]): TodayReply['waitingOn'] {
   const byStudent = new Map<string, TodayReply['waitingOn'][number]>();
   for (const { piece, member, assignment } of sights) {
     if ((piece.state !== 'missing' && piece.state !== 'sentBack') || member.left !== null) continue;
@@ -26,7 +26,7 @@ function toWaitingOn(sights: readonly ListSight[]): TodayReply['waitingOn'] {
   return [...byStudent.values()].sort((a, b) => b.pieces.length - a.pieces.length);
 }
 
-function toComing(sights: readonly ListSight[], now: number): TodayReply['coming'] {
+function toComing(sights: readonly LeanSight[], now: number): TodayReply['coming'] {
   const byAssignment = new Map<string, TodayReply['coming'][number]>();
   for (const { assignment, resolved, schoolClass, piece, exception } of sights) {
     const { due } = assignment;
@@ -49,7 +49,7 @@ function toComing(sights: readonly ListSight[], now: number): TodayReply['coming
   return [...byAssignment.values()].sort((a, b) => a.due - b.due);
 }
 
-function toFeedback(sights: readonly ListSight[]): TodayReply['feedback'] {
+function toFeedback(sights: readonly LeanSight[]): TodayReply['feedback'] {
   const byAssignment = new Map<string, TodayReply['feedback'][number]>();
   for (const { assignment, record, piece, member } of sights) {
     if (piece.state !== 'returned' || member.left !== null) continue;
