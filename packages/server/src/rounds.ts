@@ -1,25 +1,31 @@
 import { clearTries } from './http/limits';
+import { runJobs, type Job } from './jobs/rounds';
 import type { Services } from './wiring';
 
+type Needed = Pick<
+  Services,
+  'issuing' | 'returning' | 'dateChanges' | 'news' | 'mail' | 'uploads' | 'cleaning' | 'tellingFamilies' | 'sequelize'
+>;
+
 /**
- * What a server does by itself, again and again: telling of what was issued, mails of news, mail. Each part
- * may run on several servers at once and be stopped at any moment; what must happen once is made so by its rows.
+ * What a server does by itself, again and again: telling of what was issued, returning at its time, letters, reminders.
+ * The jobs run under one lease (jobs/rounds.ts). Mail has a lease for each letter instead, so that one post office that does
+ * not answer holds up nothing else, and cleaning goes on for minutes under a lease of its own.
  */
-export async function round(
-  services: Pick<
-    Services,
-    'issuing' | 'returning' | 'dateChanges' | 'news' | 'mail' | 'uploads' | 'cleaning' | 'tellingFamilies' | 'sequelize'
-  >,
-  now: number,
-): Promise<void> {
-  await services.issuing.tellIssued(now);
-  await services.returning.doTimed(now);
-  await services.dateChanges.finishAbandoned(now);
-  await services.tellingFamilies.look(now);
-  await services.tellingFamilies.writeWeekly(now);
-  await services.news.mailDue(now);
-  await services.mail.sendDue(now, (failed, transaction) => services.news.tellMailFailed(failed, now, transaction));
-  await services.uploads.clear(now);
-  await services.cleaning.tick(now);
-  await clearTries(services.sequelize, now);
+export async function round(services: Needed, now: number): Promise<void> {
+  const { sequelize, issuing, returning, dateChanges, tellingFamilies, news, mail, uploads, cleaning } = services;
+  const jobs: Job[] = [
+    { name: 'telling of what was issued', run: (at) => issuing.tellIssued(at) },
+    { name: 'timed returns', run: (at) => returning.doTimed(at) },
+    { name: 'changes of dates that were broken off', run: (at) => dateChanges.finishAbandoned(at) },
+    { name: 'families to be told', run: (at) => tellingFamilies.look(at) },
+    { name: 'weekly letters', run: (at) => tellingFamilies.writeWeekly(at) },
+    { name: 'letters about news', run: (at) => news.mailDue(at) },
+    { name: 'clearing uploads', run: (at) => uploads.clear(at) },
+    { name: 'clearing counted tries', run: (at) => clearTries(sequelize, at) },
+  ];
+  const [ran] = await Promise.allSettled([runJobs(sequelize, jobs, now)]);
+  await mail.sendDue(now, (failed, transaction) => news.tellMailFailed(failed, now, transaction));
+  await cleaning.tick(now);
+  if (ran.status === 'rejected') throw ran.reason;
 }

@@ -109,6 +109,7 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
 
     /** When the next one is issued of these classes, or of what they share with other classes; null: none is waiting. */
     async nextIssue(classIds: readonly string[], now: number): Promise<number | null> {
+      if (classIds.length === 0) return null;
       const [row] = await sequelize.query<{ at: Date | null }>(
         `SELECT MIN(issued_at) AS at FROM assignments WHERE issued_at > :now
          AND brief_id IN (SELECT brief_id FROM assignments WHERE class_id IN (:ids))`,

@@ -244,7 +244,7 @@ describe('telling', () => {
     await round(server.services, server.clock.now);
     expect(await sent()).toBe(0);
     server.clock.now = Date.parse('2026-11-24T07:00:00.000Z');
-    await Promise.all([round(server.services, server.clock.now), round(server.services, server.clock.now)]);
+    await Promise.all([server.services.news.mailDue(server.clock.now), server.services.news.mailDue(server.clock.now)]);
     await round(server.services, server.clock.now);
     expect(await sent()).toBe(1);
     const [[mail]] = (await server.sequelize.query('SELECT subject, body FROM mails')) as unknown as [[{ subject: string; body: string }]];
@@ -285,7 +285,8 @@ describe('telling', () => {
     await server.sequelize.query('INSERT INTO date_changes (id, by_user, at, before_windows) VALUES (UUID(), ?, ?, ?)', {
       replacements: [school.finch.id, new Date(server.clock.now - HOUR), JSON.stringify(windows)],
     });
-    await Promise.all([round(server.services, server.clock.now), round(server.services, server.clock.now)]);
+    const { dateChanges } = server.services;
+    await Promise.all([dateChanges.finishAbandoned(server.clock.now), dateChanges.finishAbandoned(server.clock.now)]);
     expect((await news('bao')).news).toMatchObject([{ kind: 'dates' }]);
   });
 });
