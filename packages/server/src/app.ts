@@ -16,7 +16,8 @@ import { jsonBody } from './http/json-body';
 import { guessLimits } from './http/limits';
 import { registerRoutes } from './http/register';
 import { ownOriginOnly, sessions } from './http/session';
-import { allRoutes, type Services } from './wiring';
+import { allRoutes } from './routes';
+import type { Services } from './wiring';
 
 export interface AppSettings {
   services: Services;

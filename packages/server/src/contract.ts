@@ -22,3 +22,5 @@ export type * from './contract/shelf';
 export type * from './contract/marking';
 export type * from './contract/reports';
 export type * from './contract/reviews';
+export type * from './contract/scores';
+export type * from './contract/work';

@@ -1,47 +1,33 @@
 import type { Sequelize } from 'sequelize';
-import { accountRoutes } from './features/accounts/accounts.routes';
 import { accountsService } from './features/accounts/accounts.service';
 import { signInService } from './features/accounts/sign-in.service';
 import { ticketsService } from './features/accounts/tickets.service';
-import { aboutRoutes } from './features/about/about.routes';
-import { assignmentRoutes } from './features/assignments/assignments.routes';
 import { assignmentsService } from './features/assignments/assignments.service';
 import { briefsService } from './features/assignments/briefs.service';
 import { issuingService } from './features/assignments/issuing.service';
-import { rubricRoutes } from './features/assignments/rubric.routes';
 import { calendarsService } from './features/classes/calendars.service';
 import { classCopyService } from './features/classes/class-copy.service';
-import { classRoutes } from './features/classes/classes.routes';
 import { classesService } from './features/classes/classes.service';
 import { schemeService } from './features/classes/scheme.service';
-import { exceptionRoutes } from './features/exceptions/exceptions.routes';
 import { exceptionsService } from './features/exceptions/exceptions.service';
 import { extensionsService } from './features/exceptions/extensions.service';
 import { standingService } from './features/exceptions/standing.service';
 import { childrenService } from './features/families/children.service';
 import { familiesService } from './features/families/families.service';
-import { familyRoutes } from './features/families/families.routes';
 import { familyTalksService } from './features/families/family-talks.service';
 import { invitingService } from './features/families/inviting.service';
 import { tellingFamiliesService } from './features/families/telling-families.service';
 import { cleaningService } from './features/files/cleaning.service';
-import { findRoutes } from './features/find/find.routes';
 import { findService } from './features/find/find.service';
-import { groupRoutes } from './features/groups/groups.routes';
 import { groupsService } from './features/groups/groups.service';
-import { jottingRoutes } from './features/jottings/jottings.routes';
 import { jottingsService } from './features/jottings/jottings.service';
-import { keptFileRoutes } from './features/kept/kept-files.routes';
 import { keptFilesService } from './features/kept/kept-files.service';
-import { mailRoutes } from './features/mail/mail.routes';
 import { mailService, type MailSettings } from './features/mail/mail.service';
 import { bookActsService } from './features/markbook/book-acts.service';
 import { bookService } from './features/markbook/book.service';
 import { bringInService } from './features/markbook/bring-in.service';
 import { cellHistoryService } from './features/markbook/cell-history.service';
-import { markBookRoutes } from './features/markbook/markbook.routes';
 import { takeOutService } from './features/markbook/take-out.service';
-import { markingRoutes } from './features/marking/marking.routes';
 import { annotatingService } from './features/marking/annotating.service';
 import { deskService } from './features/marking/desk.service';
 import { judgingService } from './features/marking/judging.service';
@@ -51,27 +37,21 @@ import { returningService } from './features/marking/returning.service';
 import { scoringService } from './features/marking/scoring.service';
 import { secondScoresService } from './features/marking/second-scores.service';
 import { notesService } from './features/notes/notes.service';
-import { remarkRoutes } from './features/remarks/remarks.routes';
 import { remarksService } from './features/remarks/remarks.service';
 import { peerReviewsService } from './features/reviews/peer-reviews.service';
-import { reviewRoutes } from './features/reviews/reviews.routes';
 import { reviewsService } from './features/reviews/reviews.service';
-import { collectingRoutes } from './features/collecting/collecting.routes';
 import { collectingService } from './features/collecting/collecting.service';
 import { liveService } from './features/collecting/live.service';
 import { streamsService } from './features/collecting/streams.service';
 import { overlapService } from './features/collecting/overlap.service';
 import { rowsService } from './features/collecting/rows.service';
-import { conversationRoutes } from './features/conversations/conversations.routes';
 import { conversationsService } from './features/conversations/conversations.service';
 import { talkingService } from './features/conversations/talking.service';
 import { dateChangesService } from './features/news/date-changes.service';
-import { newsRoutes } from './features/news/news.routes';
 import { newsService } from './features/news/news.service';
 import { boardService } from './features/pieces/board.service';
 import { classBoardsService } from './features/pieces/class-boards.service';
 import { fetchingService } from './features/pieces/fetching.service';
-import { myWorkRoutes } from './features/pieces/my-work.routes';
 import { myWorkService } from './features/pieces/my-work.service';
 import { ownPiecesService } from './features/pieces/own-pieces.service';
 import { piecesService } from './features/pieces/pieces.service';
@@ -80,37 +60,26 @@ import { worksService } from './features/pieces/works.service';
 import { calendarFeedService } from './features/plan/calendar-feed.service';
 import { datesService } from './features/plan/dates.service';
 import { movesService } from './features/plan/moves.service';
-import { planRoutes } from './features/plan/plan.routes';
 import { planService } from './features/plan/plan.service';
-import { portfolioRoutes } from './features/portfolio/portfolio.routes';
 import { portfolioService } from './features/portfolio/portfolio.service';
-import { progressRoutes } from './features/progress/progress.routes';
 import { progressService } from './features/progress/progress.service';
 import { composeService } from './features/reports/compose.service';
 import { reportJobsService } from './features/reports/report-jobs.service';
 import { reportLettersService } from './features/reports/report-letters.service';
-import { reportRoutes } from './features/reports/reports.routes';
 import { reportsService } from './features/reports/reports.service';
 import { joiningService } from './features/roster/joining.service';
 import { personsService } from './features/roster/persons.service';
 import { rosterExportService } from './features/roster/roster-export.service';
 import { rosterImportService } from './features/roster/roster-import.service';
-import { rosterRoutes } from './features/roster/roster.routes';
 import { rosterService } from './features/roster/roster.service';
-import { shelfRoutes } from './features/shelf/shelf.routes';
 import { shelfService } from './features/shelf/shelf.service';
 import { feedbackFilesService } from './features/takehome/feedback-files.service';
-import { takeHomeRoutes } from './features/takehome/take-home.routes';
 import { takeHomeService } from './features/takehome/take-home.service';
-import { termLineRoutes } from './features/termline/termline.routes';
 import { termLineService } from './features/termline/termline.service';
-import { todayRoutes } from './features/today/today.routes';
 import { todayService } from './features/today/today.service';
-import { uploadRoutes } from './features/uploads/uploads.routes';
 import { uploadsService } from './features/uploads/uploads.service';
 import { stampedCache, type MakeCache } from './db/stamped-cache';
 import type { FileStore } from './files/file-store';
-import type { Route } from './http/route';
 
 export interface Installation {
   sequelize: Sequelize;
@@ -281,40 +250,3 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
 }
 
 export type Services = ReturnType<typeof wire>;
-
-/** Every route there is. */
-export function allRoutes(services: Services): Route[] {
-  const routes: Route[] = [
-    ...accountRoutes(services),
-    ...classRoutes(services),
-    ...rosterRoutes(services),
-    ...groupRoutes(services),
-    ...mailRoutes(services),
-    ...assignmentRoutes(services),
-    ...rubricRoutes(),
-    ...keptFileRoutes(services),
-    ...shelfRoutes(services),
-    ...planRoutes(services),
-    ...newsRoutes(services),
-    ...exceptionRoutes(services),
-    ...myWorkRoutes(services),
-    ...uploadRoutes(services),
-    ...conversationRoutes(services),
-    ...collectingRoutes(services),
-    ...takeHomeRoutes(services),
-    ...markingRoutes(services),
-    ...markBookRoutes(services),
-    ...remarkRoutes(services),
-    ...reviewRoutes(services),
-    ...progressRoutes(services),
-    ...jottingRoutes(services),
-    ...reportRoutes(services),
-    ...familyRoutes(services),
-    ...portfolioRoutes(services),
-    ...todayRoutes(services),
-    ...termLineRoutes(services),
-    ...findRoutes(services),
-    ...aboutRoutes(services, () => routes),
-  ];
-  return routes;
-}

@@ -12,14 +12,14 @@ import type {
   MilliPoints,
   Milliseconds,
   RichText,
-  SchoolCalendar,
   Scheme,
+  SchoolCalendar,
   StudentName,
   Term,
 } from '@jolly/core';
 import type { Unit } from './classes';
-import type { ClassMark } from './collecting';
-import type { Adjustment, Chosen, CriterionWords } from './pieces';
+import type { Adjustment, BookActKind, Chosen, CriterionWords, WhyScored } from './scores';
+import type { ClassMark } from './work';
 
 /** One class of a book; of parallel sections looked at together there are several. */
 export interface BookClassReply {
@@ -82,7 +82,6 @@ export interface BookChanged {
   assignmentIds: string[] | null;
 }
 
-export type BookActKind = 'typed' | 'pasted' | 'filled' | 'sameForAll' | 'restored' | 'remarked' | 'broughtIn';
 /** Something done in a book that can be undone, or done again. */
 export interface BookAct {
   id: string;
@@ -129,7 +128,6 @@ export interface BookKept {
   mark: ClassMark | null;
   score: { earned: MilliPoints | null; chosen: Chosen | null; remark: RichText; words: CriterionWords; adjust: Adjustment | null } | null;
 }
-export type WhyScored = 'rubricChanged' | 'agreed' | 'pointsChanged' | BookActKind | 'undone' | 'redone';
 /** One entry of a cell's history, newest first. */
 export interface CellHistoryEntry {
   id: string;

@@ -1,33 +1,8 @@
 /** Collecting: who is at what, nudging, noting in class, taking home and bringing back, overlap. */
-import type { Instant, Milliseconds, RubricChoices, SharedPassage, StudentName } from '@jolly/core';
+import type { Instant, Milliseconds, SharedPassage, StudentName } from '@jolly/core';
 import type { KeptFile } from './assignments';
-import type { FeedbackFile } from './marking';
-import type { PieceRow, SheetView, VersionItem, Went, DraftView } from './pieces';
+import type { ClassMark, DraftView, PieceRow, SheetView, VersionItem } from './work';
 
-/** Noted by the teacher of a piece that is done in class. */
-export type ClassMark = 'did' | 'absent';
-/** What collecting adds to a student's row. */
-export interface CollectingView {
-  /** the group they work with on this */
-  team: string | null;
-  /** first looked at, begun, last worked on */
-  seenAt: Instant | null;
-  begunAt: Instant | null;
-  activeAt: Instant | null;
-  /** written so far; null if not counted */
-  words: number | null;
-  /** messages of theirs that the one who asks has not read */
-  unread: number;
-  /** answers below notes that the one who asks has not read */
-  unreadNotes: number;
-  went: { how: Went; line: string } | null;
-  selfCheck: RubricChoices | null;
-  mark: ClassMark | null;
-  /** nudged about this today, in the class's time */
-  nudgedAt: Instant | null;
-  /** annotated files that were brought back for them, and voice remarks */
-  feedbackFiles: (FeedbackFile & { returned: boolean })[];
-}
 /** Rows of students whose pieces have changed. */
 export interface ChangedRowsReply {
   rows: PieceRow[];

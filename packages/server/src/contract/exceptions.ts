@@ -1,5 +1,5 @@
 /** What is different for one student: on one assignment, or on everything. */
-import type { Instant, LocalDate, MilliPercent, StudentName, WindowDates, WorkWindow, SchoolCalendar } from '@jolly/core';
+import type { Instant, LocalDate, MilliPercent, SchoolCalendar, StudentName, WindowDates, WorkWindow } from '@jolly/core';
 
 /** What a one-off exception gives: an absent date is not set here, null sets "no limit". */
 export interface ExceptionBody extends WindowDates {

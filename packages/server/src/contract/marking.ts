@@ -1,8 +1,8 @@
 /** Marking: piles, the desk, margin notes, saved remarks, returning, two markers, how it went. */
 import type { CriterionResult, Drift, Instant, LateRule, MilliPoints, Milliseconds, Place, RichText, SchoolCalendar } from '@jolly/core';
-import type { AssignmentReply, KeptFile, Scoring } from './assignments';
-import type { WhyScored } from './book';
-import type { Adjustment, Chosen, CriterionWords, HandInView, PieceRow } from './pieces';
+import type { AssignmentReply, Scoring } from './assignments';
+import type { Adjustment, Chosen, CriterionWords, WhyScored } from './scores';
+import type { HandInView, MarginNote, PieceRow } from './work';
 
 export interface PileReply {
   assignmentId: string;
@@ -54,28 +54,6 @@ export interface MarkingChange {
   secondMarker?: string | null;
 }
 
-export interface FeedbackFile extends KeptFile {
-  kind: 'file' | 'voice';
-}
-/** A note pinned to a place in a hand-in, with what was written below it. */
-export interface MarginNote {
-  id: string;
-  /** of the hand-in that it was written on */
-  version: number;
-  place: Place;
-  /** where it stands in the hand-in at hand: itself, or carried to the same words; null: they do not stand there any more */
-  here: Place | null;
-  text: string;
-  /** a name; empty where names are hidden */
-  by: string;
-  mine: boolean;
-  at: Instant;
-  shown: boolean;
-  settledAt: Instant | null;
-  answers: { id: string; by: string; mine: boolean; at: Instant; text: string; unread: boolean }[];
-  /** counts up with every change of its words or its place */
-  edition: number;
-}
 export interface NoteRequest {
   version: number;
   place: Place;

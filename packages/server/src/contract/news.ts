@@ -1,6 +1,6 @@
 /** What a person is told, and how they want to be. */
-import type { LetterShows } from './classes';
 import type { Instant, QuietHours, TellingChoice, WorkWindow } from '@jolly/core';
+import type { LetterShows } from './classes';
 
 export type NewsKind =
   | 'issued'

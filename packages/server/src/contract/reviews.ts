@@ -1,7 +1,7 @@
 /** Students reviewing each other's work. */
 import type { Instant, RichText, RubricChoices, StudentName } from '@jolly/core';
 import type { Scoring } from './assignments';
-import type { HandedSheet, WorkFile } from './pieces';
+import type { HandedSheet, WorkFile } from './work';
 
 export interface ReviewRound {
   byRubric: boolean;

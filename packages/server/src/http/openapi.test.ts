@@ -1,7 +1,8 @@
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileStore } from '../files/file-store';
-import { wire, allRoutes } from '../wiring';
+import { allRoutes } from '../routes';
+import { wire } from '../wiring';
 import { openApiOf, openApiPage } from './openapi';
 import { PROBLEMS } from './problem';
 

@@ -1,6 +1,6 @@
 import { EVERYONE, FIRST_BEARING, FIRST_SCHEME, SHIPPED_REPORTS } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
-import { allRoutes } from '../wiring';
+import { allRoutes } from '../routes';
 import { aBrief, aSchool, aServer, doc, MONDAY, type Server } from './school';
 
 // Filled in with the ids of the school, which are known only when it is there.

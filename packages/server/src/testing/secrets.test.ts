@@ -1,5 +1,5 @@
 import { textOf } from '@jolly/core';
-import { allRoutes } from '../wiring';
+import { allRoutes } from '../routes';
 import { aSchool, aServer, DAY, HOUR, type Person, type School, type Server } from './school';
 
 // Every reply that there is, of every route that looks: a new route is searched without being named here.

@@ -1,4 +1,4 @@
-import type { Words } from '.';
+import type { Words } from './en';
 
 /** Arabic. */
 export const ar: Words = {

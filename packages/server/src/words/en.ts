@@ -111,3 +111,7 @@ export const en = {
     reportSubject: '{title}: {name}',
   },
 };
+
+type Texts<T> = { [K in keyof T]: T[K] extends string ? string : Texts<T[K]> };
+/** The catalogue of any language: what the English one has. */
+export type Words = Texts<typeof en>;

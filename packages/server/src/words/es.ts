@@ -1,4 +1,4 @@
-import type { Words } from '.';
+import type { Words } from './en';
 
 /** Spanish. */
 export const es: Words = {

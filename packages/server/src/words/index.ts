@@ -1,16 +1,15 @@
 import { fillIn, LOCALE_OF, type Instant, type Language, type LocalDate } from '@jolly/core';
 import { ar } from './ar';
-import { en } from './en';
+import { en, type Words } from './en';
 import { es } from './es';
 import { fr } from './fr';
 
 /**
  * What the server itself writes to families and into reports, in their language. Names, titles and what teachers
  * write are never translated. Numbers stand beside their word ("Missing: 3"), so that no language needs forms for
- * one, two and many. Each catalogue has the very same keys: their type is that of the English one.
+ * one, two and many. Each catalogue has the very same keys.
  */
-type Texts<T> = { [K in keyof T]: T[K] extends string ? string : Texts<T[K]> };
-export type Words = Texts<typeof en>;
+export type { Words };
 
 const ALL: Record<Language, Words> = { en, es, fr, ar };
 

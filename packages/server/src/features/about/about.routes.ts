@@ -1,9 +1,18 @@
 import { openApiOf, openApiPage } from '../../http/openapi';
 import type { Ask, Route } from '../../http/route';
-import type { Services } from '../../wiring';
+import type { Sequelize } from 'sequelize';
+
+/** What the server counts of itself. */
+export interface Counters {
+  /** requests by status */
+  requests: Map<number, number>;
+}
 
 /** The server about itself. `all` is asked late: the description covers these routes too. */
-export const aboutRoutes = ({ sequelize, counters }: Pick<Services, 'sequelize' | 'counters'>, all: () => readonly Route[]): Route[] => [
+export const aboutRoutes = (
+  { sequelize, counters }: { sequelize: Sequelize; counters: Counters },
+  all: () => readonly Route[],
+): Route[] => [
   {
     verb: 'get',
     path: '/api/openapi.json',

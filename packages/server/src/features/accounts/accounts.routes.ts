@@ -12,7 +12,9 @@ import { asTeacher } from '../../http/as-role';
 import { Problem } from '../../http/problem';
 import type { Ask, Route } from '../../http/route';
 import { beginSession, csrfOf, endSession, practiceOf, waitForSecondStep } from '../../http/session';
-import type { Services } from '../../wiring';
+import type { AccountsService } from './accounts.service';
+import type { SignInService } from './sign-in.service';
+import type { TicketsService } from './tickets.service';
 import {
   cardBody,
   emailBody,
@@ -27,7 +29,11 @@ import {
 } from './accounts.schema';
 import type { Person } from './accounts.service';
 
-type Part = Pick<Services, 'accounts' | 'signIn' | 'tickets'>;
+interface Part {
+  accounts: AccountsService;
+  signIn: SignInService;
+  tickets: TicketsService;
+}
 
 export function accountRoutes({ accounts, signIn, tickets }: Part): Route[] {
   /** Begins a session for somebody who has proved who they are. */

@@ -12,7 +12,17 @@ import type {
 import { asTeacher } from '../../http/as-role';
 import { Problem } from '../../http/problem';
 import type { Ask, Route } from '../../http/route';
-import type { Services } from '../../wiring';
+import type { AssignmentsService } from './assignments.service';
+import type { BriefsService } from './briefs.service';
+import type { IssuingService } from './issuing.service';
+import type { BoardService } from '../pieces/board.service';
+import type { ClassBoardsService } from '../pieces/class-boards.service';
+import type { ClassesService } from '../classes/classes.service';
+import type { ExceptionsService } from '../exceptions/exceptions.service';
+import type { GroupsService } from '../groups/groups.service';
+import type { ScoringService } from '../marking/scoring.service';
+import type { RowsService } from '../collecting/rows.service';
+import type { ShelfService } from '../shelf/shelf.service';
 import {
   assignmentParams,
   briefParams,
@@ -27,10 +37,19 @@ import { teacherEyes } from '../pieces/viewing';
 
 type OneAssignment = { assignmentId: string };
 type OneBrief = { briefId: string };
-type Needed = Pick<
-  Services,
-  'assignments' | 'briefs' | 'issuing' | 'board' | 'classBoards' | 'classes' | 'exceptions' | 'groups' | 'scoring' | 'rows' | 'shelf'
->;
+interface Needed {
+  assignments: AssignmentsService;
+  briefs: BriefsService;
+  issuing: IssuingService;
+  board: BoardService;
+  classBoards: ClassBoardsService;
+  classes: ClassesService;
+  exceptions: ExceptionsService;
+  groups: GroupsService;
+  scoring: ScoringService;
+  rows: RowsService;
+  shelf: ShelfService;
+}
 
 export const assignmentRoutes = ({
   assignments,

@@ -14,7 +14,11 @@ import type {
 } from '../../contract';
 import { asTeacher } from '../../http/as-role';
 import type { Ask, Route } from '../../http/route';
-import type { Services } from '../../wiring';
+import type { ClassesService } from './classes.service';
+import type { RosterService } from '../roster/roster.service';
+import type { SchemeService } from './scheme.service';
+import type { ClassCopyService } from './class-copy.service';
+import type { CalendarsService } from './calendars.service';
 import {
   calendarAnswerBody,
   calendarBody,
@@ -46,7 +50,13 @@ export function classRoutes({
   schemes,
   classCopies,
   calendars,
-}: Pick<Services, 'classes' | 'roster' | 'schemes' | 'classCopies' | 'calendars'>): Route[] {
+}: {
+  classes: ClassesService;
+  roster: RosterService;
+  schemes: SchemeService;
+  classCopies: ClassCopyService;
+  calendars: CalendarsService;
+}): Route[] {
   const replies = async (found: SchoolClass[]): Promise<ClassReply[]> => {
     const ids = found.map((one) => one.id);
     const [teachers, counts] = await Promise.all([classes.teachersOf(ids), roster.countOf(ids)]);

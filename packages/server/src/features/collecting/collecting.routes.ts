@@ -1,7 +1,11 @@
 import type { ClassMarksRequest, NudgeRequest } from '../../contract';
 import { asTeacher } from '../../http/as-role';
 import type { Ask, Route } from '../../http/route';
-import type { Services } from '../../wiring';
+import type { CollectingService } from './collecting.service';
+import type { AssignmentsService } from '../assignments/assignments.service';
+import type { LiveService } from './live.service';
+import type { StreamsService } from './streams.service';
+import type { OverlapService } from './overlap.service';
 import { assignmentParams } from '../assignments/assignments.schema';
 import { pieceParams } from '../marking/marking.schema';
 import { changedQuery, classMarksBody, nudgeBody, overlapBody, overlapParams, versionParams } from './collecting.schema';
@@ -15,7 +19,13 @@ export const collectingRoutes = ({
   live,
   streams,
   overlap,
-}: Pick<Services, 'collecting' | 'assignments' | 'live' | 'streams' | 'overlap'>): Route[] => [
+}: {
+  collecting: CollectingService;
+  assignments: AssignmentsService;
+  live: LiveService;
+  streams: StreamsService;
+  overlap: OverlapService;
+}): Route[] => [
   {
     verb: 'get',
     path: '/api/assignments/:assignmentId/live',

@@ -2,7 +2,7 @@ import type { MessageRequest } from '../../contract';
 import { takenFile } from '../../files/take-file';
 import { asStudent, asTeacher } from '../../http/as-role';
 import type { Ask, Route } from '../../http/route';
-import type { Services } from '../../wiring';
+import type { TalkingService } from './talking.service';
 import { assignmentParams } from '../assignments/assignments.schema';
 import { pieceParams } from '../marking/marking.schema';
 import { messageBody } from './conversations.schema';
@@ -11,7 +11,7 @@ type Own = { assignmentId: string };
 type One = Own & { studentId: string };
 
 /** The same four acts from both sides: a student's address names only the assignment. */
-export const conversationRoutes = ({ talking }: Pick<Services, 'talking'>): Route[] => {
+export const conversationRoutes = ({ talking }: { talking: TalkingService }): Route[] => {
   const own = ({ actor, params }: Ask<Own>) => ({
     person: asStudent(actor),
     about: { assignmentId: params.assignmentId, studentId: asStudent(actor).userId },

@@ -2,7 +2,10 @@ import type { Actor } from '@jolly/core';
 import type { AnswerExtension, AskExtension, ExceptionRequest, GroupDateRequest, StandingBody, StandingGive } from '../../contract';
 import { asStudent, asTeacher } from '../../http/as-role';
 import type { Ask, Route } from '../../http/route';
-import type { Services } from '../../wiring';
+import type { ExceptionsService } from './exceptions.service';
+import type { StandingService } from './standing.service';
+import type { ExtensionsService } from './extensions.service';
+import type { DateChangesService } from '../news/date-changes.service';
 import { assignmentParams, groupDateBody, groupDateParams } from '../assignments/assignments.schema';
 import { classParams } from '../classes/classes.schema';
 import {
@@ -26,7 +29,12 @@ export const exceptionRoutes = ({
   standing,
   extensions,
   dateChanges,
-}: Pick<Services, 'exceptions' | 'standing' | 'extensions' | 'dateChanges'>): Route[] => {
+}: {
+  exceptions: ExceptionsService;
+  standing: StandingService;
+  extensions: ExtensionsService;
+  dateChanges: DateChangesService;
+}): Route[] => {
   /** Makes a change and tells the students whose own dates it changed, if wanted. */
   const around = <T>(actor: Actor, assignmentIds: string[], tell: boolean, now: number, work: () => Promise<T>) =>
     dateChanges.around({ by: asTeacher(actor).userId, assignmentIds, tell, now }, work);

@@ -10,7 +10,11 @@ import { sendFile } from '../../files/write-table';
 import { asFamily, asTeacher } from '../../http/as-role';
 import type { Ask, Route } from '../../http/route';
 import { beginSession } from '../../http/session';
-import type { Services } from '../../wiring';
+import type { AccountsService } from '../accounts/accounts.service';
+import type { FamiliesService } from './families.service';
+import type { InvitingService } from './inviting.service';
+import type { ChildrenService } from './children.service';
+import type { FamilyTalksService } from './family-talks.service';
 import { classParams } from '../classes/classes.schema';
 import { memberParams } from '../roster/roster.schema';
 import {
@@ -38,7 +42,13 @@ export const familyRoutes = ({
   inviting,
   children,
   talks,
-}: Pick<Services, 'accounts' | 'families' | 'inviting' | 'children' | 'talks'>): Route[] => [
+}: {
+  accounts: AccountsService;
+  families: FamiliesService;
+  inviting: InvitingService;
+  children: ChildrenService;
+  talks: FamilyTalksService;
+}): Route[] => [
   {
     verb: 'get',
     path: '/api/classes/:classId/families',

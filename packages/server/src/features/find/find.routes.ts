@@ -1,10 +1,10 @@
 import Joi from 'joi';
 import type { Ask, Route } from '../../http/route';
-import type { Services } from '../../wiring';
+import type { FindService } from './find.service';
 
 const findQuery = Joi.object({ q: Joi.string().trim().min(1).max(100).required() });
 
-export const findRoutes = ({ find }: Pick<Services, 'find'>): Route[] => [
+export const findRoutes = ({ find }: { find: FindService }): Route[] => [
   {
     verb: 'get',
     path: '/api/find',

@@ -1,14 +1,15 @@
 import type { GroupingBody } from '../../contract';
 import { asTeacher } from '../../http/as-role';
 import type { Ask, Route } from '../../http/route';
-import type { Services } from '../../wiring';
+import type { GroupsService } from './groups.service';
+import type { DateChangesService } from '../news/date-changes.service';
 import { classParams } from '../classes/classes.schema';
 import { changeGroupingBody, groupingBody, groupingParams } from './groups.schema';
 
 type OneClass = { classId: string };
 type One = OneClass & { groupingId: string };
 
-export const groupRoutes = ({ groups, dateChanges }: Pick<Services, 'groups' | 'dateChanges'>): Route[] => [
+export const groupRoutes = ({ groups, dateChanges }: { groups: GroupsService; dateChanges: DateChangesService }): Route[] => [
   {
     verb: 'get',
     path: '/api/classes/:classId/groupings',

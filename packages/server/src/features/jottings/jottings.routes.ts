@@ -3,7 +3,7 @@ import type { JottingRequest } from '../../contract';
 import { asTeacher } from '../../http/as-role';
 import { id } from '../../http/form';
 import type { Ask, Route } from '../../http/route';
-import type { Services } from '../../wiring';
+import type { JottingsService } from './jottings.service';
 import { memberParams } from '../roster/roster.schema';
 
 type OneStudent = { classId: string; studentId: string };
@@ -16,7 +16,7 @@ const jottingBody = Joi.object<JottingRequest & { id?: string }, true>({
 });
 const doneBody = Joi.object<{ done: boolean }, true>({ done: Joi.boolean().strict().required() });
 
-export const jottingRoutes = ({ jottings }: Pick<Services, 'jottings'>): Route[] => [
+export const jottingRoutes = ({ jottings }: { jottings: JottingsService }): Route[] => [
   {
     verb: 'get',
     path: OF_STUDENT,

@@ -4,10 +4,20 @@ import { takenFile } from '../../files/take-file';
 import { asTeacher } from '../../http/as-role';
 import { Problem } from '../../http/problem';
 import type { Ask, Route } from '../../http/route';
-import type { Services } from '../../wiring';
+import type { KeptFilesService } from './kept-files.service';
+import type { FetchingService } from '../pieces/fetching.service';
+import type { FileStore } from '../../files/file-store';
 import { fileParams, fileQuery } from '../pieces/my-work.schema';
 
-export const keptFileRoutes = ({ keptFiles, fetching, fileStore }: Pick<Services, 'keptFiles' | 'fetching' | 'fileStore'>): Route[] => [
+export const keptFileRoutes = ({
+  keptFiles,
+  fetching,
+  fileStore,
+}: {
+  keptFiles: KeptFilesService;
+  fetching: FetchingService;
+  fileStore: FileStore;
+}): Route[] => [
   {
     verb: 'post',
     path: '/api/files',

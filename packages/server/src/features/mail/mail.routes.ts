@@ -3,11 +3,24 @@ import type { MailroomReply } from '../../contract';
 import { asTeacher } from '../../http/as-role';
 import { id } from '../../http/form';
 import type { Ask, Route } from '../../http/route';
-import type { Services } from '../../wiring';
+import type { MailService } from './mail.service';
+import type { NewsService } from '../news/news.service';
+import type { ClassesService } from '../classes/classes.service';
+import type { AccountsService } from '../accounts/accounts.service';
 
 const mailParams = Joi.object({ mailId: id });
 
-export const mailRoutes = ({ mail, news, classes, accounts }: Pick<Services, 'mail' | 'news' | 'classes' | 'accounts'>): Route[] => [
+export const mailRoutes = ({
+  mail,
+  news,
+  classes,
+  accounts,
+}: {
+  mail: MailService;
+  news: NewsService;
+  classes: ClassesService;
+  accounts: AccountsService;
+}): Route[] => [
   {
     verb: 'get',
     path: '/api/mailroom',

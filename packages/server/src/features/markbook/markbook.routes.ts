@@ -2,7 +2,13 @@ import type { BookCellsReply, BookEditsRequest, BookTakeOut } from '../../contra
 import { sendFile } from '../../files/write-table';
 import { asTeacher } from '../../http/as-role';
 import type { Ask, Route } from '../../http/route';
-import type { Services } from '../../wiring';
+import type { BookService } from './book.service';
+import type { BookActsService } from './book-acts.service';
+import type { CellHistoryService } from './cell-history.service';
+import type { TakeOutService } from './take-out.service';
+import type { BringInService } from './bring-in.service';
+import type { LiveService } from '../collecting/live.service';
+import type { StreamsService } from '../collecting/streams.service';
 import { classParams } from '../classes/classes.schema';
 import { pieceParams } from '../marking/marking.schema';
 import { actParams, bookQuery, bringInBody, cellsBody, confirmBody, editsBody, takeOutQuery } from './markbook.schema';
@@ -11,7 +17,15 @@ type OneClass = { classId: string };
 type OneAct = OneClass & { actId: string };
 type OnePiece = { assignmentId: string; studentId: string };
 type Sections = { sections: 'apart' | 'together' };
-type Needed = Pick<Services, 'book' | 'bookActs' | 'cellHistory' | 'takeOut' | 'bringIn' | 'live' | 'streams'>;
+interface Needed {
+  book: BookService;
+  bookActs: BookActsService;
+  cellHistory: CellHistoryService;
+  takeOut: TakeOutService;
+  bringIn: BringInService;
+  live: LiveService;
+  streams: StreamsService;
+}
 
 const BOOK = '/api/classes/:classId/book';
 

@@ -14,7 +14,12 @@ import type {
 import { takenFile } from '../../files/take-file';
 import { asStudent, asTeacher } from '../../http/as-role';
 import type { Ask, Route } from '../../http/route';
-import type { Services } from '../../wiring';
+import type { PilesService } from './piles.service';
+import type { DeskService } from './desk.service';
+import type { ScoringService } from './scoring.service';
+import type { ReturningService } from './returning.service';
+import type { JudgingService } from './judging.service';
+import type { AnnotatingService } from './annotating.service';
 import { assignmentParams, rescoringBody } from '../assignments/assignments.schema';
 import * as form from './marking.schema';
 
@@ -22,7 +27,14 @@ type Whole = { assignmentId: string };
 type One = Whole & { studentId: string };
 type Note = One & { noteId: string };
 type OwnNote = Whole & { noteId: string };
-type Needed = Pick<Services, 'piles' | 'desk' | 'scoring' | 'returning' | 'judging' | 'annotating'>;
+interface Needed {
+  piles: PilesService;
+  desk: DeskService;
+  scoring: ScoringService;
+  returning: ReturningService;
+  judging: JudgingService;
+  annotating: AnnotatingService;
+}
 
 const ASSIGNMENT = '/api/assignments/:assignmentId';
 const PIECE = `${ASSIGNMENT}/pieces/:studentId`;

@@ -2,7 +2,7 @@ import Joi from 'joi';
 import type { TellingSettings } from '../../contract';
 import { asPerson } from '../../http/as-role';
 import type { Ask, Route } from '../../http/route';
-import type { Services } from '../../wiring';
+import type { NewsService } from './news.service';
 import { NEWS_KINDS } from './news-kinds';
 
 const time = Joi.string()
@@ -18,7 +18,7 @@ export const settingsBody = Joi.object<TellingSettings, true>({
   letterShows: Joi.string().valid('nothing', 'words', 'score').default('score'),
 });
 
-export const newsRoutes = ({ news }: Pick<Services, 'news'>): Route[] => [
+export const newsRoutes = ({ news }: { news: NewsService }): Route[] => [
   {
     verb: 'get',
     path: '/api/news',

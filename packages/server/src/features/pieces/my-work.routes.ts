@@ -3,7 +3,11 @@ import type { SaveTextRequest, WentView } from '../../contract';
 import { takenFile } from '../../files/take-file';
 import { asStudent } from '../../http/as-role';
 import type { Ask, Route } from '../../http/route';
-import type { Services } from '../../wiring';
+import type { MyWorkService } from './my-work.service';
+import type { WorkingService } from './working.service';
+import type { OwnPiecesService } from './own-pieces.service';
+import type { LiveService } from '../collecting/live.service';
+import type { StreamsService } from '../collecting/streams.service';
 import { assignmentParams } from '../assignments/assignments.schema';
 import {
   draftFileParams,
@@ -25,7 +29,13 @@ export const myWorkRoutes = ({
   ownPieces,
   live,
   streams,
-}: Pick<Services, 'myWork' | 'working' | 'ownPieces' | 'live' | 'streams'>): Route[] => [
+}: {
+  myWork: MyWorkService;
+  working: WorkingService;
+  ownPieces: OwnPiecesService;
+  live: LiveService;
+  streams: StreamsService;
+}): Route[] => [
   {
     verb: 'get',
     path: '/api/my/work',

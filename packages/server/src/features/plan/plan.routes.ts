@@ -4,7 +4,10 @@ import type { MoveConfirm, MoveRequest, OrderRequest } from '../../contract';
 import { asPerson, asTeacher } from '../../http/as-role';
 import { id, localDay } from '../../http/form';
 import type { Ask, Route } from '../../http/route';
-import type { Services } from '../../wiring';
+import type { PlanService } from './plan.service';
+import type { MovesService } from './moves.service';
+import type { DatesService } from './dates.service';
+import type { CalendarFeedService } from './calendar-feed.service';
 import { orderBody } from '../assignments/assignments.schema';
 import { classParams } from '../classes/classes.schema';
 
@@ -39,7 +42,17 @@ export const calendarParams = Joi.object({
     .required(),
 });
 
-export const planRoutes = ({ plan, moves, dates, calendarFeed }: Pick<Services, 'plan' | 'moves' | 'dates' | 'calendarFeed'>): Route[] => [
+export const planRoutes = ({
+  plan,
+  moves,
+  dates,
+  calendarFeed,
+}: {
+  plan: PlanService;
+  moves: MovesService;
+  dates: DatesService;
+  calendarFeed: CalendarFeedService;
+}): Route[] => [
   {
     verb: 'get',
     path: '/api/plan',

@@ -4,7 +4,7 @@ import type { PortfolioChoice } from '../../contract';
 import { asStudent, asTeacher } from '../../http/as-role';
 import { id } from '../../http/form';
 import type { Ask, Route } from '../../http/route';
-import type { Services } from '../../wiring';
+import type { PortfolioService } from './portfolio.service';
 import { memberParams } from '../roster/roster.schema';
 
 type OneStudent = { classId: string; studentId: string };
@@ -13,7 +13,7 @@ const choiceBody = Joi.object<PortfolioChoice, true>({ assignmentId: id, why: Jo
 const pieceParams = Joi.object({ pieceId: id });
 const studentPieceParams = Joi.object({ classId: id, studentId: id, pieceId: id });
 
-export const portfolioRoutes = ({ portfolio }: Pick<Services, 'portfolio'>): Route[] => [
+export const portfolioRoutes = ({ portfolio }: { portfolio: PortfolioService }): Route[] => [
   {
     verb: 'get',
     path: '/api/my/portfolio',

@@ -1,12 +1,12 @@
 import { asStudent, asTeacher } from '../../http/as-role';
 import type { Ask, Route } from '../../http/route';
-import type { Services } from '../../wiring';
+import type { ProgressService } from './progress.service';
 import { classParams } from '../classes/classes.schema';
 import type { ProgressQuery } from '../../contract';
 import { memberParams } from '../roster/roster.schema';
 import { progressQuery, termQuery } from './progress.schema';
 
-export const progressRoutes = ({ progress }: Pick<Services, 'progress'>): Route[] => [
+export const progressRoutes = ({ progress }: { progress: ProgressService }): Route[] => [
   {
     verb: 'get',
     path: '/api/classes/:classId/progress',

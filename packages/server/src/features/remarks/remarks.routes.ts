@@ -3,7 +3,7 @@ import type { RemarkChange, RemarkRequest } from '../../contract';
 import { asTeacher } from '../../http/as-role';
 import { id, line, version } from '../../http/form';
 import type { Ask, Route } from '../../http/route';
-import type { Services } from '../../wiring';
+import type { RemarksService } from './remarks.service';
 
 const form = {
   text: Joi.string().trim().min(1).max(4000).required(),
@@ -17,7 +17,7 @@ const changeBody = Joi.object<RemarkChange, true>({ ...form, version });
 const params = Joi.object({ remarkId: id });
 type One = { remarkId: string };
 
-export const remarkRoutes = ({ remarks }: Pick<Services, 'remarks'>): Route[] => [
+export const remarkRoutes = ({ remarks }: { remarks: RemarksService }): Route[] => [
   {
     verb: 'get',
     path: '/api/remarks',

@@ -3,7 +3,9 @@ import { pipeline } from 'node:stream/promises';
 import type { ReportJobRequest, ReportPresetRequest, ReportPreviewRequest, SendLettersRequest } from '../../contract';
 import { asTeacher } from '../../http/as-role';
 import type { Ask, Route } from '../../http/route';
-import type { Services } from '../../wiring';
+import type { ReportsService } from './reports.service';
+import type { ReportJobsService } from './report-jobs.service';
+import type { ReportLettersService } from './report-letters.service';
 import { jobBody, jobParams, lettersBody, presetBody, presetParams, previewBody, sendBody } from './reports.schema';
 
 type OneJob = { jobId: string };
@@ -12,7 +14,11 @@ export const reportRoutes = ({
   reports,
   reportJobs,
   reportLetters,
-}: Pick<Services, 'reports' | 'reportJobs' | 'reportLetters'>): Route[] => [
+}: {
+  reports: ReportsService;
+  reportJobs: ReportJobsService;
+  reportLetters: ReportLettersService;
+}): Route[] => [
   {
     verb: 'post',
     path: '/api/reports/preview',

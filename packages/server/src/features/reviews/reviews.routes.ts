@@ -3,7 +3,7 @@ import type { ReviewRequest, ReviewRoundRequest } from '../../contract';
 import { asStudent, asTeacher } from '../../http/as-role';
 import { id, instantOrNull, version } from '../../http/form';
 import type { Ask, Route } from '../../http/route';
-import type { Services } from '../../wiring';
+import type { ReviewsService } from './reviews.service';
 import { assignmentParams } from '../assignments/assignments.schema';
 import { rubricChoices } from '../pieces/my-work.schema';
 
@@ -28,7 +28,7 @@ type Own = { reviewId: string };
 
 const REVIEWS = '/api/assignments/:assignmentId/reviews';
 
-export const reviewRoutes = ({ reviews }: Pick<Services, 'reviews'>): Route[] => [
+export const reviewRoutes = ({ reviews }: { reviews: ReviewsService }): Route[] => [
   {
     verb: 'get',
     path: REVIEWS,

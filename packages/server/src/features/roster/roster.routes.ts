@@ -6,7 +6,16 @@ import { asStudent, asTeacher } from '../../http/as-role';
 import type { Ask, Route } from '../../http/route';
 import { beginSession, csrfOf, enterPractice, leavePractice, practiceOf } from '../../http/session';
 import { Problem } from '../../http/problem';
-import type { Services } from '../../wiring';
+import type { RosterService } from './roster.service';
+import type { PersonsService } from './persons.service';
+import type { JoiningService } from './joining.service';
+import type { RosterImportService } from './roster-import.service';
+import type { RosterExportService } from './roster-export.service';
+import type { AccountsService } from '../accounts/accounts.service';
+import type { SignInService } from '../accounts/sign-in.service';
+import type { TicketsService } from '../accounts/tickets.service';
+import type { MailService } from '../mail/mail.service';
+import type { ClassesService } from '../classes/classes.service';
 import { codeParams, joinBody } from '../accounts/accounts.schema';
 import { classParams } from '../classes/classes.schema';
 import { cardsPdf } from './cards-pdf';
@@ -29,10 +38,18 @@ import {
 
 type OneClass = { classId: string };
 type OneStudent = OneClass & { studentId: string };
-type Part = Pick<
-  Services,
-  'roster' | 'persons' | 'joining' | 'rosterImport' | 'rosterExport' | 'accounts' | 'signIn' | 'tickets' | 'mail' | 'classes'
->;
+interface Part {
+  roster: RosterService;
+  persons: PersonsService;
+  joining: JoiningService;
+  rosterImport: RosterImportService;
+  rosterExport: RosterExportService;
+  accounts: AccountsService;
+  signIn: SignInService;
+  tickets: TicketsService;
+  mail: MailService;
+  classes: ClassesService;
+}
 
 export function rosterRoutes({
   roster,

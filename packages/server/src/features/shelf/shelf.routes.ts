@@ -3,7 +3,7 @@ import type { ShelfChange, ShelfRequest } from '../../contract';
 import { asTeacher } from '../../http/as-role';
 import { id, instantOrNull, line, localDay, richText, version } from '../../http/form';
 import type { Ask, Route } from '../../http/route';
-import type { Services } from '../../wiring';
+import type { ShelfService } from './shelf.service';
 import { briefForm, keptFile, rubric } from '../assignments/assignments.schema';
 
 const brief = Joi.object(briefForm).required();
@@ -36,7 +36,7 @@ export const changeShelfBody = Joi.object<ShelfChange, true>({
 
 type One = { itemId: string };
 
-export const shelfRoutes = ({ shelf }: Pick<Services, 'shelf'>): Route[] => [
+export const shelfRoutes = ({ shelf }: { shelf: ShelfService }): Route[] => [
   {
     verb: 'get',
     path: '/api/shelf',

@@ -3,7 +3,7 @@ import { takenFile } from '../../files/take-file';
 import { asTeacher } from '../../http/as-role';
 import { id } from '../../http/form';
 import type { Ask, Route } from '../../http/route';
-import type { Services } from '../../wiring';
+import type { TakeHomeService } from './take-home.service';
 import { assignmentParams } from '../assignments/assignments.schema';
 
 const takeHomeQuery = Joi.object({
@@ -23,7 +23,7 @@ interface TakeHomeQuery {
 
 const planBody = Joi.object<{ of: string[] }, true>({ of: Joi.array().items(id).min(1).max(100).unique().required() });
 
-export const takeHomeRoutes = ({ takeHome }: Pick<Services, 'takeHome'>): Route[] => [
+export const takeHomeRoutes = ({ takeHome }: { takeHome: TakeHomeService }): Route[] => [
   {
     verb: 'post',
     path: '/api/take-home',

@@ -1,7 +1,7 @@
 import type { Ask, Route } from '../../http/route';
-import type { Services } from '../../wiring';
+import type { TermLineService } from './termline.service';
 
-export const termLineRoutes = ({ termLine }: Pick<Services, 'termLine'>): Route[] => [
+export const termLineRoutes = ({ termLine }: { termLine: TermLineService }): Route[] => [
   {
     verb: 'get',
     path: '/api/term-line',

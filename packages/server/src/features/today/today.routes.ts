@@ -1,8 +1,8 @@
 import { asTeacher } from '../../http/as-role';
 import type { Ask, Route } from '../../http/route';
-import type { Services } from '../../wiring';
+import type { TodayService } from './today.service';
 
-export const todayRoutes = ({ today }: Pick<Services, 'today'>): Route[] => [
+export const todayRoutes = ({ today }: { today: TodayService }): Route[] => [
   {
     verb: 'get',
     path: '/api/today',

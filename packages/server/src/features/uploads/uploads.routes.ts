@@ -3,7 +3,7 @@ import { asStudent } from '../../http/as-role';
 import { id } from '../../http/form';
 import { Problem } from '../../http/problem';
 import type { Ask, Route } from '../../http/route';
-import type { Services } from '../../wiring';
+import type { UploadsService } from './uploads.service';
 import { UPLOADS_PATH, type UploadOf } from './uploads.service';
 
 type One = { uploadId: string };
@@ -30,7 +30,7 @@ function uploadOf(req: Ask['req']): UploadOf {
   return checked;
 }
 
-export const uploadRoutes = ({ uploads }: Pick<Services, 'uploads'>): Route[] => [
+export const uploadRoutes = ({ uploads }: { uploads: UploadsService }): Route[] => [
   {
     verb: 'post',
     path: UPLOADS_PATH,
