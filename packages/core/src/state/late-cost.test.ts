@@ -1,4 +1,4 @@
-import { lateCostOffFull, standingLateness, summarise, type PieceFact } from '.';
+import { lateCostOffFull, standingLateness, summarise, worthOf, type PieceFact, type WorthInput } from '.';
 import type { SchoolCalendar } from '../calendar';
 import type { LateRule } from '../lateness';
 
@@ -44,4 +44,30 @@ describe('what being late takes off 20 points at 5 % a day', () => {
     expect(standingLateness(of([...facts, handedIn(WED_AFTER)]))).toEqual({ lateBy: 48 * HOUR, due: MON });
     expect(cost([...facts, handedIn(WED_AFTER)], WED_AFTER)).toBe(cost(facts, WED_AFTER));
   });
+});
+
+describe('what a piece is worth', () => {
+  const worth = (more: Partial<WorthInput>) => {
+    const given = {
+      earned: 16_000,
+      rounds: [],
+      roundRule: 'latest' as const,
+      points: 20_000,
+      calendar,
+      rule: perDay('perDay'),
+      waived: false,
+    };
+    const { counted, takenOff, effective } = worthOf({ ...of([handedIn(WED)]), ...given, ...more });
+    return [counted, takenOff, effective].map((one) => one && one / 1000);
+  };
+  it.each<[string, Partial<WorthInput>, (number | null)[]]>([
+    ['all of what was given, in time', {}, [16, 0, 16]],
+    ['less what being late costs', of([handedIn(FRI)]), [16, 2, 14]],
+    ['all of it where that is waived', { ...of([handedIn(FRI)]), waived: true }, [16, 0, 16]],
+    ['of several rounds the one that counts', { earned: 12_000, rounds: [16_000], roundRule: 'best' }, [16, 0, 16]],
+    ['an earlier round while the last has no score', { earned: null, rounds: [9_000] }, [9, 0, 9]],
+    ['zero where zero was given, which is a score', { ...of([handedIn(FRI)]), earned: 0 }, [0, 0, 0]],
+    ['nothing yet without a score', { earned: null }, [null, 0, null]],
+    ['no less for being late where there are no points to take off', { ...of([handedIn(FRI)]), points: null }, [16, 0, 16]],
+  ])('is %s', (_case, more, expected) => expect(worth(more)).toEqual(expected));
 });

@@ -1,6 +1,7 @@
 import type { SchoolCalendar } from '../calendar';
 import { applyLateRule, lateBy, type LateRule } from '../lateness';
 import type { Instant, Milliseconds, MilliPoints } from '../quantities';
+import { roundScore, type RoundRule } from '../score';
 import type { WorkWindow } from '../window';
 import type { PieceSummary } from './piece-facts';
 
@@ -65,4 +66,37 @@ export function lateCostOffFull({ handedInAt, points, calendar, rule, waived, ..
     lateBy: by,
     takenOff: applyLateRule({ earned: points, max: points, late: { calendar, due, lateBy: by }, rule, waived }).takenOff,
   };
+}
+
+export interface WorthInput extends LatenessInput {
+  /** what the last round was given; null: it has no score yet */
+  earned: MilliPoints | null;
+  /** what earlier rounds were given, in their order */
+  rounds: readonly MilliPoints[];
+  roundRule: RoundRule;
+  /** what the assignment is out of; null: it has no points, and being late costs nothing */
+  points: MilliPoints | null;
+  calendar: SchoolCalendar;
+  rule: LateRule;
+  waived: boolean;
+}
+
+/**
+ * What a piece is worth: of the rounds that were scored the one that counts (docs/rules.md, 4), less what the lateness of
+ * what stands takes off (docs/rules.md, 3).
+ *
+ * @returns thousandths of a point; counted − takenOff = effective, both null while nothing has a score
+ * @example rounds of 12 and 16 points, the best counts, out of 20, a day late at 5 % of the points -> { counted: 16, takenOff: 1, effective: 15 }
+ */
+export function worthOf({ earned, rounds, roundRule, points, calendar, rule, waived, ...of }: WorthInput): {
+  counted: MilliPoints | null;
+  takenOff: MilliPoints;
+  effective: MilliPoints | null;
+} {
+  const counted = roundScore(roundRule, earned === null ? rounds : [...rounds, earned]);
+  if (counted === null || points === null) return { counted, takenOff: 0, effective: counted };
+  const { due, lateBy: by } = standingLateness(of);
+  const late = due === null ? null : { calendar, due, lateBy: by };
+  const { takenOff, effective } = applyLateRule({ earned: counted, max: points, late, rule, waived });
+  return { counted, takenOff, effective };
 }

@@ -1,6 +1,6 @@
 import Joi from 'joi';
-import { userName } from '../features/accounts/accounts.schema';
-import { instantOrNull, line, localDay } from './form';
+import { userName } from '../forms/people';
+import { instantOrNull, line, localDay } from '../forms/fields';
 import { MESSAGES, sentenceOf } from './sentences';
 
 const said = (schema: Joi.Schema, value: unknown) =>

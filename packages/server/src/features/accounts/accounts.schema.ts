@@ -1,27 +1,16 @@
-import { EMAIL, USER_NAME } from '@jolly/core';
 import Joi from 'joi';
 import type {
   CardSignInRequest,
   FinishTwoStepRequest,
-  JoinRequest,
   NewPasswordRequest,
   SecondStepRequest,
   SignInRequest,
   TakeTicketRequest,
   TwoStepProof,
 } from '../../contract';
-import { personName } from '../../http/form';
+import { personName } from '../../forms/fields';
+import { email, password, userName } from '../../forms/people';
 
-export const password = Joi.string().min(8).max(200);
-export const userName = Joi.string().trim().lowercase().min(2).max(64).pattern(USER_NAME).messages({
-  'string.pattern.base': '{#label} must not contain spaces, @ or slashes',
-});
-export const email = Joi.string()
-  .trim()
-  .lowercase()
-  .max(200)
-  .pattern(EMAIL)
-  .messages({ 'string.pattern.base': '{#label} is not an e-mail address' });
 const given = Joi.string().max(200).required();
 const code = Joi.string().trim().max(40).required();
 const ticket = Joi.string().max(64).required();
@@ -29,14 +18,6 @@ const ticket = Joi.string().max(64).required();
 export const signInBody = Joi.object<SignInRequest, true>({ userName: Joi.string().trim().max(64).required(), password: given });
 export const cardBody = Joi.object<CardSignInRequest, true>({ userName: Joi.string().trim().max(64).required(), code });
 export const secondStepBody = Joi.object<SecondStepRequest, true>({ code });
-export const joinBody = Joi.object<JoinRequest, true>({
-  ...personName,
-  userName: userName.required(),
-  password: password.required(),
-  card: Joi.string().trim().max(40),
-  number: Joi.string().trim().max(64),
-});
-export const codeParams = Joi.object({ code: Joi.string().max(32).required() });
 export const newPasswordBody = Joi.object<NewPasswordRequest, true>({ current: given.optional(), password: password.required() });
 export const emailBody = Joi.object<{ email: string | null; current: string }, true>({
   email: email.allow(null).required(),

@@ -23,17 +23,9 @@ import type { GroupsService } from '../groups/groups.service';
 import type { ScoringService } from '../marking/scoring.service';
 import type { RowsService } from '../collecting/rows.service';
 import type { ShelfService } from '../shelf/shelf.service';
-import {
-  assignmentParams,
-  briefParams,
-  changeBriefBody,
-  issueBody,
-  listQuery,
-  loadBody,
-  newBriefBody,
-  withdrawBody,
-} from './assignments.schema';
-import { teacherEyes } from '../pieces/viewing';
+import { briefParams, changeBriefBody, issueBody, listQuery, loadBody, newBriefBody, withdrawBody } from './assignments.schema';
+import { teacherEyes } from '../pieces/sight';
+import { assignmentParams } from '../../forms/params';
 
 type OneAssignment = { assignmentId: string };
 type OneBrief = { briefId: string };

@@ -9,10 +9,11 @@ import type { ClassesService } from '../classes/classes.service';
 import type { GroupsService } from '../groups/groups.service';
 import type { KeptFilesService } from '../kept/kept-files.service';
 import type { SecondScoresService } from '../marking/second-scores.service';
-import type { PiecesService, Rescaled } from '../pieces/pieces.service';
+import type { PiecesService } from '../pieces/pieces.service';
 import { toBriefBody, toBriefColumns, toSetColumns, toSetFor } from './assignments.mapper';
 import { defineAssignments, type AssignmentRow, type BriefRow } from './assignments.model';
 import { refuseContradiction, type AssignmentsService } from './assignments.service';
+import type { Rescaled } from '../pieces/records';
 
 type Teacher = Actor & { userId: string };
 

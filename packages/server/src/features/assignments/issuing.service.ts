@@ -17,11 +17,11 @@ import { Problem } from '../../http/problem';
 import type { ClassesService } from '../classes/classes.service';
 import type { DateChangesService } from '../news/date-changes.service';
 import type { NewsService } from '../news/news.service';
-import { resolveFor, type BoardService, type Sight } from '../pieces/board.service';
+import { type BoardService } from '../pieces/board.service';
 import type { RosterService } from '../roster/roster.service';
 import { isIssued, type AssignmentsService } from './assignments.service';
 import { issueErrors, type BriefsService } from './briefs.service';
-import { SERVER_EYES } from '../pieces/viewing';
+import { SERVER_EYES, type Sight, resolveFor } from '../pieces/sight';
 
 type Teacher = Actor & { userId: string };
 

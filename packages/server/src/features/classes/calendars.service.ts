@@ -26,12 +26,13 @@ import { Problem } from '../../http/problem';
 import { fullName, type AccountsService } from '../accounts/accounts.service';
 import type { DateChangesService } from '../news/date-changes.service';
 import type { NewsService, Telling } from '../news/news.service';
-import type { BoardService, Sight } from '../pieces/board.service';
-import { afterLateness } from '../pieces/pieces.mapper';
-import { teacherEyes } from '../pieces/viewing';
+import type { BoardService } from '../pieces/board.service';
+
 import { toCalendar } from './classes.mapper';
 import { defineCalendarChanges, defineClasses, type CalendarChangeRow, type CalendarConsentRow, type CalendarRow } from './classes.model';
 import type { ClassesService, SchoolClass } from './classes.service';
+import { type Sight, teacherEyes } from '../pieces/sight';
+import { worth } from '../pieces/worth';
 
 type Teacher = Actor & { userId: string };
 
@@ -78,7 +79,7 @@ function effectsOn(before: readonly Sight[], after: readonly Sight[], calendar: 
       moved.set(key, { ...entry, students: entry.students + 1 });
     }
     const score = was.record?.score;
-    if (score && afterLateness(was, score).effective !== afterLateness(is, score).effective) costs += 1;
+    if (score && worth(was, score).effective !== worth(is, score).effective) costs += 1;
   }
   return {
     onDayOff: [...onDayOff.values()].sort((a, b) => a.at - b.at),

@@ -24,7 +24,6 @@ import {
   calendarBody,
   calendarChangeParams,
   calendarParams,
-  classParams,
   copyBody,
   editClassBody,
   icsBody,
@@ -39,6 +38,7 @@ import {
 } from './classes.schema';
 import type { SchoolClass } from './classes.service';
 import { readClosures } from './read-closures';
+import { classParams } from '../../forms/params';
 
 type OneClass = { classId: string };
 type OneCalendar = { calendarId: string };

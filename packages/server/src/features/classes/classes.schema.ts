@@ -12,22 +12,10 @@ import type {
   SchemeRequest,
   UnitsRequest,
 } from '../../contract';
-import { id, instantOrNull, line, localDay, version } from '../../http/form';
+import { id, instantOrNull, line, localDay, version } from '../../forms/fields';
+import { lateRule } from '../../forms/briefs';
 
 const percent = Joi.number().strict().integer().min(0).max(100_000).required();
-const perUnit = Joi.object({
-  kind: Joi.valid('perDay', 'perSchoolDay', 'perHour').required(),
-  percent,
-  of: Joi.valid('max', 'earned').required(),
-  maxPercentOff: percent,
-  floorPercent: percent,
-});
-export const lateRule = Joi.alternatives(
-  Joi.object({ kind: Joi.valid('none').required() }),
-  perUnit,
-  Joi.object({ kind: Joi.valid('cap').required(), percent }),
-);
-
 const zone = Joi.string()
   .custom((value: string, helpers) => (isTimeZone(value) ? value : helpers.error('zone.unknown')))
   .messages({ 'zone.unknown': '{#label} is not a time zone' });
@@ -59,7 +47,6 @@ const fields = {
 };
 const name = line.min(1).max(120);
 
-export const classParams = Joi.object({ classId: id });
 export const newClassBody = Joi.object<ClassRequest, true>({ name: name.required(), ...fields });
 export const editClassBody = Joi.object<ClassChange, true>({ name, ...fields, version });
 export const putAwayBody = Joi.object<{ away: boolean }, true>({ away: Joi.boolean().strict().required() });

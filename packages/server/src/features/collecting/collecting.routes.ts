@@ -6,9 +6,8 @@ import type { AssignmentsService } from '../assignments/assignments.service';
 import type { LiveService } from './live.service';
 import type { StreamsService } from './streams.service';
 import type { OverlapService } from './overlap.service';
-import { assignmentParams } from '../assignments/assignments.schema';
-import { pieceParams } from '../marking/marking.schema';
 import { changedQuery, classMarksBody, nudgeBody, overlapBody, overlapParams, versionParams } from './collecting.schema';
+import { assignmentParams, pieceParams } from '../../forms/params';
 
 type OneAssignment = { assignmentId: string };
 type OnePiece = OneAssignment & { studentId: string };

@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import type { ClassMarksRequest, NudgeRequest } from '../../contract';
-import { id } from '../../http/form';
+import { id } from '../../forms/fields';
 
 const students = Joi.array().items(id).min(1).max(400).unique().required();
 export const versionParams = Joi.object({ assignmentId: id, studentId: id, versionId: id });

@@ -8,13 +8,14 @@ import { fullName, type AccountsService } from '../accounts/accounts.service';
 import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
 import type { ExceptionsService } from '../exceptions/exceptions.service';
 import type { NewsService } from '../news/news.service';
-import type { BoardService, Sight } from '../pieces/board.service';
+import type { BoardService } from '../pieces/board.service';
 import { workAt } from '../pieces/own-pieces.service';
 import { toSheetViews, type WorkingService } from '../pieces/working.service';
 import type { WorksService } from '../pieces/works.service';
 import { defineCollecting } from './collecting.model';
 import type { RowsService } from './rows.service';
-import { isApartFromName, teacherEyes } from '../pieces/viewing';
+import { isApartFromName } from '../pieces/nameless';
+import { type Sight, teacherEyes } from '../pieces/sight';
 
 type Teacher = Actor & { userId: string };
 type At = { assignmentId: string; studentId: string };

@@ -8,10 +8,12 @@ import { fullName } from '../accounts/accounts.service';
 import type { AssignmentsService } from '../assignments/assignments.service';
 import type { ClassesService } from '../classes/classes.service';
 import type { BoardService } from '../pieces/board.service';
-import { isWithTeacher } from '../pieces/pieces.mapper';
+
 import type { WorksService } from '../pieces/works.service';
 import type { OverlapNews, OverlapTask } from './overlap-worker';
-import { isApartFromName, pieceName, teacherEyes } from '../pieces/viewing';
+import { isApartFromName, pieceName } from '../pieces/nameless';
+import { isWithTeacher } from '../pieces/records';
+import { teacherEyes } from '../pieces/sight';
 
 type Teacher = Actor & { userId: string };
 

@@ -3,11 +3,13 @@ import { Op, type Sequelize, type Transaction } from 'sequelize';
 import { noteChange } from '../../db/class-changes';
 import type { ClassMark, CollectingView, PieceRow } from '../../contract';
 import type { ConversationsService } from '../conversations/conversations.service';
-import type { BoardService, Sight } from '../pieces/board.service';
+import type { BoardService } from '../pieces/board.service';
 import type { NotesService } from '../notes/notes.service';
-import { toDeskRow, toPieceRow } from '../pieces/pieces.mapper';
+
 import type { FeedbackFilesService } from '../takehome/feedback-files.service';
 import { defineCollecting, type ClassMarkRow, type NudgeRow } from './collecting.model';
+import { toDeskRow, toPieceRow } from '../pieces/piece-views';
+import type { Sight } from '../pieces/sight';
 
 interface Collaborators {
   sequelize: Sequelize;

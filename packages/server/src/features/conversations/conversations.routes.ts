@@ -3,9 +3,8 @@ import { takenFile } from '../../files/take-file';
 import { asStudent, asTeacher } from '../../http/as-role';
 import type { Ask, Route } from '../../http/route';
 import type { TalkingService } from './talking.service';
-import { assignmentParams } from '../assignments/assignments.schema';
-import { pieceParams } from '../marking/marking.schema';
 import { messageBody } from './conversations.schema';
+import { assignmentParams, pieceParams } from '../../forms/params';
 
 type Own = { assignmentId: string };
 type One = Own & { studentId: string };

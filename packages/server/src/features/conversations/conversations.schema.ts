@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import type { MessageRequest } from '../../contract';
-import { id } from '../../http/form';
+import { id } from '../../forms/fields';
 
 export const messageBody = Joi.object<MessageRequest, true>({
   text: Joi.string().trim().max(4000).allow('').required(),

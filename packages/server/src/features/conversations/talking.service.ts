@@ -6,10 +6,10 @@ import { fullName, type AccountsService } from '../accounts/accounts.service';
 import type { AssignmentsService } from '../assignments/assignments.service';
 import type { ClassesService } from '../classes/classes.service';
 import type { NewsService } from '../news/news.service';
-import type { BoardService, Sight } from '../pieces/board.service';
+import type { BoardService } from '../pieces/board.service';
 import type { OwnPiecesService } from '../pieces/own-pieces.service';
 import type { About, ConversationsService } from './conversations.service';
-import { SERVER_EYES } from '../pieces/viewing';
+import { SERVER_EYES, type Sight } from '../pieces/sight';
 
 type Person = Actor & { userId: string };
 

@@ -6,8 +6,6 @@ import type { ExceptionsService } from './exceptions.service';
 import type { StandingService } from './standing.service';
 import type { ExtensionsService } from './extensions.service';
 import type { DateChangesService } from '../news/date-changes.service';
-import { assignmentParams, groupDateBody, groupDateParams } from '../assignments/assignments.schema';
-import { classParams } from '../classes/classes.schema';
 import {
   answerBody,
   askBody,
@@ -15,9 +13,12 @@ import {
   exceptionBody,
   exceptionParams,
   giveStandingBody,
+  groupDateBody,
+  groupDateParams,
   requestParams,
   standingParams,
 } from './exceptions.schema';
+import { assignmentParams, classParams } from '../../forms/params';
 
 type OnAssignment = { assignmentId: string };
 type One = { assignmentId: string; studentId: string };

@@ -1,6 +1,6 @@
 import Joi from 'joi';
-import type { AnswerExtension, AskExtension, ExceptionRequest, StandingBody, StandingGive } from '../../contract';
-import { id, instantOrNull, localDay, version } from '../../http/form';
+import { id, instantOrNull, localDay, version } from '../../forms/fields';
+import type { AnswerExtension, AskExtension, ExceptionRequest, GroupDateRequest, StandingBody, StandingGive } from '../../contract';
 
 const date = instantOrNull.optional();
 export const exceptionParams = Joi.object({ assignmentId: id, studentId: id });
@@ -39,3 +39,12 @@ export const giveStandingBody = Joi.object<StandingGive, true>({
   studentIds: Joi.array().items(id).min(1).max(200).unique().required(),
 });
 export const changeStandingBody = Joi.object<StandingBody & { version: number }, true>({ ...standing, version });
+
+export const groupDateParams = Joi.object({ assignmentId: id, groupId: id });
+export const groupDateBody = Joi.object<GroupDateRequest, true>({
+  opens: date,
+  due: date,
+  closes: date,
+  reason: Joi.string().trim().max(500).allow('').required(),
+  tell: Joi.boolean().strict().required(),
+});

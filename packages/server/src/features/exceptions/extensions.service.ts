@@ -8,10 +8,10 @@ import { fullName, type AccountsService } from '../accounts/accounts.service';
 import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
 import type { ClassesService } from '../classes/classes.service';
 import type { NewsService } from '../news/news.service';
-import type { BoardService, Sight } from '../pieces/board.service';
+import type { BoardService } from '../pieces/board.service';
 import { defineExtensions, type ExtensionRow } from './exceptions.model';
 import type { ExceptionsService } from './exceptions.service';
-import { SERVER_EYES } from '../pieces/viewing';
+import { SERVER_EYES, type Sight } from '../pieces/sight';
 
 type Person = Actor & { userId: string };
 const MOST_LISTED = 200;

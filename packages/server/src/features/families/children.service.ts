@@ -2,11 +2,11 @@ import { plainText } from '@jolly/core';
 import type { ChildReply, FamilyClass, FamilyPiece, ProgressPiece, StudentProgressReply } from '../../contract';
 import type { ClassesService, SchoolClass } from '../classes/classes.service';
 import type { ProgressService } from '../progress/progress.service';
-import { toLooking } from '../progress/progress.mapper';
+import { toLooking } from '../progress/progress-views';
 import type { RosterService } from '../roster/roster.service';
 import type { FamiliesService, Family } from './families.service';
 import type { FamilyTalksService } from './family-talks.service';
-import { STUDENT_EYES } from '../pieces/viewing';
+import { STUDENT_EYES } from '../pieces/sight';
 
 const COMING = new Set(['notOpen', 'open', 'started', 'sentBack']);
 const WAITING = new Set(['in', 'inLate', 'inClass', 'scored']);

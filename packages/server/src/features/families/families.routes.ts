@@ -15,8 +15,6 @@ import type { FamiliesService } from './families.service';
 import type { InvitingService } from './inviting.service';
 import type { ChildrenService } from './children.service';
 import type { FamilyTalksService } from './family-talks.service';
-import { classParams } from '../classes/classes.schema';
-import { memberParams } from '../roster/roster.schema';
 import {
   childClassParams,
   childParams,
@@ -30,6 +28,7 @@ import {
   settingsBody,
   writeHomeBody,
 } from './families.schema';
+import { classParams, memberParams } from '../../forms/params';
 
 type OneClass = { classId: string };
 type OneStudent = { classId: string; studentId: string };

@@ -1,8 +1,8 @@
 import { LANGUAGES } from '@jolly/core';
 import Joi from 'joi';
 import type { FamilyCodeUse, FamilyLettersRequest, FamilyMailsRequest, FamilySettings, WriteHomeRequest } from '../../contract';
-import { id, personName } from '../../http/form';
-import { email, password, userName } from '../accounts/accounts.schema';
+import { id, personName } from '../../forms/fields';
+import { email, password, userName } from '../../forms/people';
 
 const language = Joi.string()
   .valid(...LANGUAGES)

@@ -3,8 +3,8 @@ import { asTeacher } from '../../http/as-role';
 import type { Ask, Route } from '../../http/route';
 import type { GroupsService } from './groups.service';
 import type { DateChangesService } from '../news/date-changes.service';
-import { classParams } from '../classes/classes.schema';
 import { changeGroupingBody, groupingBody, groupingParams } from './groups.schema';
+import { classParams } from '../../forms/params';
 
 type OneClass = { classId: string };
 type One = OneClass & { groupingId: string };

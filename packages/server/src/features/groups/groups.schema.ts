@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import type { GroupingBody } from '../../contract';
-import { id, line, localDay, version } from '../../http/form';
+import { id, line, localDay, version } from '../../forms/fields';
 
 const name = line.min(1).max(80).required();
 const fields = {

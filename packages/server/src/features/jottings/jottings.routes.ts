@@ -1,10 +1,10 @@
 import Joi from 'joi';
 import type { JottingRequest } from '../../contract';
 import { asTeacher } from '../../http/as-role';
-import { id } from '../../http/form';
+import { id } from '../../forms/fields';
 import type { Ask, Route } from '../../http/route';
 import type { JottingsService } from './jottings.service';
-import { memberParams } from '../roster/roster.schema';
+import { memberParams } from '../../forms/params';
 
 type OneStudent = { classId: string; studentId: string };
 const OF_STUDENT = '/api/classes/:classId/progress/:studentId/jottings';

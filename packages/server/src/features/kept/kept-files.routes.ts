@@ -7,7 +7,7 @@ import type { Ask, Route } from '../../http/route';
 import type { KeptFilesService } from './kept-files.service';
 import type { FetchingService } from '../pieces/fetching.service';
 import type { FileStore } from '../../files/file-store';
-import { fileParams, fileQuery } from '../pieces/my-work.schema';
+import { fileParams, fileQuery } from '../../forms/params';
 
 export const keptFileRoutes = ({
   keptFiles,

@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import type { MailroomReply } from '../../contract';
 import { asTeacher } from '../../http/as-role';
-import { id } from '../../http/form';
+import { id } from '../../forms/fields';
 import type { Ask, Route } from '../../http/route';
 import type { MailService } from './mail.service';
 import type { NewsService } from '../news/news.service';

@@ -24,15 +24,16 @@ import type { ClassesService, SchoolClass } from '../classes/classes.service';
 import type { ExceptionsService } from '../exceptions/exceptions.service';
 import type { Teacher } from '../marking/desk.service';
 import { earnedByChoice, record, requireScore } from '../marking/scoring.service';
-import type { BoardService, LeanSight } from '../pieces/board.service';
+import type { BoardService } from '../pieces/board.service';
 import type { OpenPiece } from '../pieces/open-pieces';
-import type { PieceRecord } from '../pieces/pieces.mapper';
+
 import type { PiecesService } from '../pieces/pieces.service';
 import type { RowsService } from '../collecting/rows.service';
 import type { BookService } from './book.service';
 import { defineMarkBook, type BookActRow, type BookChangeRow } from './markbook.model';
 import { toScale } from './markbook.mapper';
-import { teacherEyes } from '../pieces/viewing';
+import type { PieceRecord } from '../pieces/records';
+import { type LeanSight, teacherEyes } from '../pieces/sight';
 
 /** So far back one's acts can be undone. */
 const MOST_ACTS = 200;

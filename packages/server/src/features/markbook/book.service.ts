@@ -9,11 +9,11 @@ import type { ClassesService } from '../classes/classes.service';
 import type { RowsService } from '../collecting/rows.service';
 import type { GroupsService } from '../groups/groups.service';
 import type { Teacher } from '../marking/desk.service';
-import type { BoardService, LeanSight } from '../pieces/board.service';
+import type { BoardService } from '../pieces/board.service';
 import type { Boards, ClassBoardsService } from '../pieces/class-boards.service';
 import type { RosterService } from '../roster/roster.service';
 import { toBookCell, toBookClass, toBookStudent, toColumns } from './markbook.mapper';
-import { teacherEyes } from '../pieces/viewing';
+import { type LeanSight, teacherEyes } from '../pieces/sight';
 
 const compress = promisify(gzip);
 

@@ -7,11 +7,11 @@ import { fullName, type AccountsService } from '../accounts/accounts.service';
 import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
 import type { ClassesService } from '../classes/classes.service';
 import type { Teacher } from '../marking/desk.service';
-import type { BoardService, LeanSight } from '../pieces/board.service';
+import type { BoardService } from '../pieces/board.service';
 import type { PiecesService } from '../pieces/pieces.service';
 import type { BookService } from './book.service';
 import { defineMarkBook, type BookActRow, type BookChangeRow } from './markbook.model';
-import { teacherEyes } from '../pieces/viewing';
+import { type LeanSight, teacherEyes } from '../pieces/sight';
 
 const MOST_ENTRIES = 300;
 const TOLD: ReadonlySet<string> = new Set(['scored', 'unscored', 'rescaled', 'returned', 'sentBack', 'handedIn', 'takenBack']);

@@ -1,10 +1,12 @@
 import { bareState, type BookCell, type CellGiven, type CellScale } from '@jolly/core';
 import type { AssignmentReply, BookClassReply, BookColumnReply, BookSet, BookStudent, Unit } from '../../contract';
 import type { SchoolClass } from '../classes/classes.service';
-import type { LeanSight } from '../pieces/board.service';
-import { afterLateness, countedOf, isNameless } from '../pieces/pieces.mapper';
+
 import type { GroupMembership } from '../groups/groups.service';
 import type { Member } from '../roster/roster.service';
+import { isNameless } from '../pieces/nameless';
+import type { LeanSight } from '../pieces/sight';
+import { worth } from '../pieces/worth';
 
 export const toScale = ({ scoring, points, how }: AssignmentReply): CellScale => ({
   by: scoring.by,
@@ -72,8 +74,7 @@ export function toBookStudent({ student, joined, left }: Member, of: number, mem
 
 function toGiven(sight: LeanSight, score: NonNullable<NonNullable<LeanSight['record']>['score']>): CellGiven {
   const { earned, chosen, at } = score;
-  const counted = countedOf(sight, score);
-  const { takenOff, effective } = afterLateness(sight, score);
+  const { counted, takenOff, effective } = worth(sight, score);
   const given: CellGiven = { earned, effective, at };
   if (chosen?.by === 'words') given.word = chosen.word;
   if (chosen?.by === 'done') given.done = chosen.done;
@@ -104,7 +105,7 @@ export function toBookCell(sight: LeanSight, { blind, absent }: { blind: boolean
   if (piece.stillAccepted) cell.stillAccepted = true;
   if (record?.score && !blind) cell.score = toGiven(sight, record.score);
   if (record?.returned) {
-    const returned = afterLateness(sight, record.returned).effective;
+    const returned = worth(sight, record.returned).effective;
     if (piece.state !== 'returned' || record.held || returned !== (cell.score?.effective ?? null)) cell.returned = returned;
   }
   if (record?.held) cell.held = true;

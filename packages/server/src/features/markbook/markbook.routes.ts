@@ -9,9 +9,8 @@ import type { TakeOutService } from './take-out.service';
 import type { BringInService } from './bring-in.service';
 import type { LiveService } from '../collecting/live.service';
 import type { StreamsService } from '../collecting/streams.service';
-import { classParams } from '../classes/classes.schema';
-import { pieceParams } from '../marking/marking.schema';
 import { actParams, bookQuery, bringInBody, cellsBody, confirmBody, editsBody, takeOutQuery } from './markbook.schema';
+import { classParams, pieceParams } from '../../forms/params';
 
 type OneClass = { classId: string };
 type OneAct = OneClass & { actId: string };

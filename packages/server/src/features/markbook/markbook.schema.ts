@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import type { BookEditsRequest, BookTakeOut } from '../../contract';
-import { id, version } from '../../http/form';
+import { id, version } from '../../forms/fields';
 
 /** 60 students by 300 assignments, and some. */
 export const MOST_EDITS = 20_000;

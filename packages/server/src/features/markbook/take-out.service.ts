@@ -6,12 +6,14 @@ import { Problem } from '../../http/problem';
 import type { ClassesService } from '../classes/classes.service';
 import type { Teacher } from '../marking/desk.service';
 import type { ClassBoardsService } from '../pieces/class-boards.service';
-import { afterLateness, isNameless } from '../pieces/pieces.mapper';
+
 import { sessionsTable, sourceOfClass, sourceOfStudent } from '../roster/roster-export.service';
 import type { RosterService } from '../roster/roster.service';
 import { bookRows, bookWorkbook, type BookOut } from './book-workbook';
 import type { BookService } from './book.service';
-import { teacherEyes } from '../pieces/viewing';
+import { isNameless } from '../pieces/nameless';
+import { teacherEyes } from '../pieces/sight';
+import { worth } from '../pieces/worth';
 
 interface Collaborators {
   classes: ClassesService;
@@ -159,7 +161,7 @@ export function takeOutService({ classes, roster, classBoards, book }: Collabora
         const evidence = evidenceOf(
           { id, aims, points, rubric: scoring.by === 'rubric' ? scoring.rubric : null },
           {
-            effective: afterLateness(sight, score).effective,
+            effective: worth(sight, score).effective,
             choices: score.chosen?.by === 'rubric' ? score.chosen.choices : {},
             word: score.chosen?.by === 'words' ? score.chosen.word : null,
             at: score.at,

@@ -7,13 +7,15 @@ import type { ClassesService } from '../classes/classes.service';
 import type { NewsService } from '../news/news.service';
 import type { NotesService } from '../notes/notes.service';
 import type { OwnPiecesService, Student } from '../pieces/own-pieces.service';
-import { isNameless, whoOf } from '../pieces/pieces.mapper';
+
 import type { PiecesService } from '../pieces/pieces.service';
-import type { Sight } from '../pieces/board.service';
+
 import type { RemarksService } from '../remarks/remarks.service';
 import type { FeedbackFilesService } from '../takehome/feedback-files.service';
 import type { At, DeskService, Teacher } from './desk.service';
 import type { QuestionsService } from './questions.service';
+import { isNameless, whoOf } from '../pieces/nameless';
+import type { Sight } from '../pieces/sight';
 
 type NoteAt = At & { noteId: string };
 type OwnNoteAt = { assignmentId: string; noteId: string };

@@ -7,15 +7,18 @@ import { fullName } from '../accounts/accounts.service';
 import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
 import type { RowsService } from '../collecting/rows.service';
 import type { NotesService } from '../notes/notes.service';
-import type { BoardService, Sight } from '../pieces/board.service';
+import type { BoardService } from '../pieces/board.service';
 import type { OpenPiece } from '../pieces/open-pieces';
-import { isNameless, isWithTeacher, lateOf, lateRuleOf, type HandInRecord } from '../pieces/pieces.mapper';
+
 import type { PiecesService } from '../pieces/pieces.service';
 import type { WorkingService } from '../pieces/working.service';
 import type { WorksService } from '../pieces/works.service';
 import type { QuestionsService } from './questions.service';
 import type { SecondScoresService } from './second-scores.service';
-import { teacherEyes } from '../pieces/viewing';
+import { isNameless } from '../pieces/nameless';
+import { type HandInRecord, isWithTeacher } from '../pieces/records';
+import { type Sight, teacherEyes } from '../pieces/sight';
+import { lateOf, lateRuleOf } from '../pieces/worth';
 
 export type Teacher = Actor & { userId: string };
 /** Of a piece that is marked without its name, `studentId` is the id of the piece. */

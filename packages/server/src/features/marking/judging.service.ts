@@ -5,14 +5,16 @@ import { fullName, type AccountsService } from '../accounts/accounts.service';
 import type { AssignmentsService } from '../assignments/assignments.service';
 import type { RowsService } from '../collecting/rows.service';
 import type { BoardService } from '../pieces/board.service';
-import { isNameless, isWithTeacher, whoOf } from '../pieces/pieces.mapper';
+
 import type { PiecesService } from '../pieces/pieces.service';
 import type { WorksService } from '../pieces/works.service';
 import type { RemarksService } from '../remarks/remarks.service';
 import { namelessHandIn, type At, type DeskService, type Teacher } from './desk.service';
 import { earnedByChoice, record, requireScore } from './scoring.service';
 import type { SecondScoresService } from './second-scores.service';
-import { teacherEyes } from '../pieces/viewing';
+import { isNameless, whoOf } from '../pieces/nameless';
+import { isWithTeacher } from '../pieces/records';
+import { teacherEyes } from '../pieces/sight';
 
 const MOST_REMARKS = 8;
 

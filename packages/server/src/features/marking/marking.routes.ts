@@ -20,8 +20,9 @@ import type { ScoringService } from './scoring.service';
 import type { ReturningService } from './returning.service';
 import type { JudgingService } from './judging.service';
 import type { AnnotatingService } from './annotating.service';
-import { assignmentParams, rescoringBody } from '../assignments/assignments.schema';
 import * as form from './marking.schema';
+import { rescoringBody } from './marking.schema';
+import { assignmentParams, pieceParams } from '../../forms/params';
 
 type Whole = { assignmentId: string };
 type One = Whole & { studentId: string };
@@ -161,7 +162,7 @@ const deskRoutes = ({ desk, scoring, judging, annotating }: Needed): Route[] => 
     path: PIECE,
     action: 'piece.look',
     does: 'One piece as it lies on the desk. Where names are hidden it is reached by its own id.',
-    params: form.pieceParams,
+    params: pieceParams,
     handle: ({ actor, params, now }: Ask<One>) => desk.look(asTeacher(actor), params, now),
   },
   {
@@ -177,7 +178,7 @@ const deskRoutes = ({ desk, scoring, judging, annotating }: Needed): Route[] => 
     path: `${PIECE}/score`,
     action: 'score.write',
     does: 'Records a score and what is said, held; carries the version that was seen.',
-    params: form.pieceParams,
+    params: pieceParams,
     body: form.scoreBody,
     handle: ({ actor, params, body, now }: Ask<One, ScoreRequest>) => scoring.score(asTeacher(actor), params, body, now),
   },
@@ -186,7 +187,7 @@ const deskRoutes = ({ desk, scoring, judging, annotating }: Needed): Route[] => 
     path: `${PIECE}/send-back`,
     action: 'piece.sendBack',
     does: 'Asks for the work to be done again.',
-    params: form.pieceParams,
+    params: pieceParams,
     body: form.sendBackBody,
     handle: ({ actor, params, body, now }: Ask<One, SendBackRequest>) => scoring.sendBack(asTeacher(actor), params, body, now),
   },
@@ -195,7 +196,7 @@ const deskRoutes = ({ desk, scoring, judging, annotating }: Needed): Route[] => 
     path: `${PIECE}/waiver`,
     action: 'exception.give',
     does: 'Lets being late cost nothing here, or cost as the rule says again.',
-    params: form.pieceParams,
+    params: pieceParams,
     body: form.waiveBody,
     handle: ({ actor, params, body, now }: Ask<One, WaiveRequest>) => scoring.waive(asTeacher(actor), params, body, now),
   },
@@ -204,7 +205,7 @@ const deskRoutes = ({ desk, scoring, judging, annotating }: Needed): Route[] => 
     path: `${PIECE}/second-score`,
     action: 'score.write',
     does: 'A second marker’s score, given without seeing the first.',
-    params: form.pieceParams,
+    params: pieceParams,
     body: form.secondBody,
     handle: ({ actor, params, body, now }: Ask<One, SecondScoreRequest>) => judging.second(asTeacher(actor), params, body, now),
   },
@@ -213,7 +214,7 @@ const deskRoutes = ({ desk, scoring, judging, annotating }: Needed): Route[] => 
     path: `${PIECE}/agreed-score`,
     action: 'score.write',
     does: 'The score that two markers agreed on, held.',
-    params: form.pieceParams,
+    params: pieceParams,
     body: form.agreeBody,
     handle: ({ actor, params, body, now }: Ask<One, Pick<ScoreRequest, 'earned' | 'chosen' | 'version'>>) =>
       judging.agree(asTeacher(actor), params, body, now),
@@ -223,7 +224,7 @@ const deskRoutes = ({ desk, scoring, judging, annotating }: Needed): Route[] => 
     path: `${PIECE}/feedback-files`,
     action: 'piece.annotate',
     does: 'Puts a file or a voice remark beside a piece, kept back until it is returned.',
-    params: form.pieceParams,
+    params: pieceParams,
     query: form.fileKindQuery,
     takesFile: true,
     status: 201,
@@ -256,7 +257,7 @@ const noteRoutes = ({ annotating }: Needed): Route[] => [
     path: `${PIECE}/notes`,
     action: 'piece.annotate',
     does: 'Pins a note to a place in what was handed in, kept back until it is returned or sent back.',
-    params: form.pieceParams,
+    params: pieceParams,
     body: form.noteBody,
     status: 201,
     handle: ({ actor, params, body, now }: Ask<One, NoteRequest>) => annotating.addNote(asTeacher(actor), params, body, now),
@@ -303,7 +304,7 @@ const noteRoutes = ({ annotating }: Needed): Route[] => [
     path: `${PIECE}/notes/read`,
     action: 'piece.look',
     does: 'Notes that every answer written so far has been read.',
-    params: form.pieceParams,
+    params: pieceParams,
     handle: ({ actor, params, now }: Ask<One>) => annotating.readNotes(asTeacher(actor), params, now),
   },
   {

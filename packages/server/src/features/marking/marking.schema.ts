@@ -12,8 +12,8 @@ import type {
   SendBackRequest,
   WaiveRequest,
 } from '../../contract';
-import { id, instantOrNull, richText, version } from '../../http/form';
-import { rubricChoices } from '../pieces/my-work.schema';
+import { id, instantOrNull, richText, version } from '../../forms/fields';
+import { rubricChoices } from '../../forms/briefs';
 
 const earned = Joi.number().strict().integer().min(0).max(MOST_POINTS).allow(null).required();
 const chosen = Joi.alternatives()
@@ -152,7 +152,6 @@ export const saidBody = Joi.object<{ text: string }, true>({ text: said(4000) })
 export const questionBody = Joi.object<{ text: string }, true>({ text: said(2000) });
 export const settledBody = Joi.object<{ settled: boolean }, true>({ settled: Joi.boolean().strict().required() });
 
-export const pieceParams = Joi.object({ assignmentId: id, studentId: id });
 export const noteParams = Joi.object({ assignmentId: id, studentId: id, noteId: id });
 export const ownNoteParams = Joi.object({ assignmentId: id, noteId: id });
 export const pieceFileParams = Joi.object({ assignmentId: id, studentId: id, fileId: id });
@@ -161,3 +160,7 @@ export const roundParams = Joi.object({ assignmentId: id, studentId: id, version
 export const timedParams = Joi.object({ assignmentId: id, timedId: id });
 export const pileQuery = Joi.object({ sections: Joi.valid('apart', 'together').default('apart') });
 export const fileKindQuery = Joi.object({ as: Joi.valid('file', 'voice').default('file') });
+
+export const rescoringBody = Joi.object<{ studentIds: string[] }, true>({
+  studentIds: Joi.array().items(id).min(1).max(400).unique().required(),
+});

@@ -5,14 +5,16 @@ import { fullName, type AccountsService } from '../accounts/accounts.service';
 import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
 import type { ClassesService } from '../classes/classes.service';
 import type { RowsService } from '../collecting/rows.service';
-import type { BoardService, LeanSight } from '../pieces/board.service';
+import type { BoardService } from '../pieces/board.service';
 import type { ClassBoardsService } from '../pieces/class-boards.service';
-import { isNameless, isWithTeacher } from '../pieces/pieces.mapper';
+
 import type { PiecesService } from '../pieces/pieces.service';
 import type { Teacher } from './desk.service';
 import type { QuestionsService } from './questions.service';
 import type { ReturningService } from './returning.service';
-import { teacherEyes } from '../pieces/viewing';
+import { isNameless } from '../pieces/nameless';
+import { isWithTeacher } from '../pieces/records';
+import { type LeanSight, teacherEyes } from '../pieces/sight';
 
 const PACE_OF_MS = 60 * 86_400_000;
 

@@ -19,13 +19,17 @@ import type { AtOnceFamily, FamiliesService } from '../families/families.service
 import { allowed, changeText, type ScoreBack, type WhatCameBack } from '../mail/what-came-back';
 import type { NewsService, Telling } from '../news/news.service';
 import type { NotesService } from '../notes/notes.service';
-import type { BoardService, Sight } from '../pieces/board.service';
-import { afterLateness, countedOf, isNameless, toLevels, whoOf, type Given } from '../pieces/pieces.mapper';
+import type { BoardService } from '../pieces/board.service';
+
 import type { PiecesService } from '../pieces/pieces.service';
 import type { FeedbackFilesService } from '../takehome/feedback-files.service';
 import type { Teacher } from './desk.service';
 import { defineMarking, type TimedReturnRow } from './marking.model';
-import { SERVER_EYES, teacherEyes } from '../pieces/viewing';
+import { isNameless, whoOf } from '../pieces/nameless';
+import { toLevels } from '../pieces/piece-views';
+import type { Given } from '../pieces/records';
+import { SERVER_EYES, type Sight, teacherEyes } from '../pieces/sight';
+import { worth } from '../pieces/worth';
 
 const RETURNS_A_ROUND = 20;
 
@@ -82,7 +86,10 @@ export function returningService({ sequelize, accounts, assignments, board, piec
   /** What came back, as far as the class lets letters say it. */
   function backOf(sight: Sight, { given, before, notes: said }: Back): WhatCameBack | null {
     const { assignment, schoolClass, member } = sight;
-    const scoreOf = (one: Given): ScoreBack => ({ points: assignment.points, ...afterLateness(sight, one) });
+    const scoreOf = (one: Given): ScoreBack => {
+      const { takenOff, effective } = worth(sight, one);
+      return { points: assignment.points, takenOff, effective };
+    };
     const remark = plainText(fillRichRemark(given.remark, member.student)).trim();
     const levels = toLevels(assignment, given).map((level) => ({ ...level, words: fillRemark(level.words, member.student) }));
     const whole = {
@@ -103,7 +110,10 @@ export function returningService({ sequelize, accounts, assignments, board, piec
     const { assignment, schoolClass, member, record } = sight;
     const about = { assignmentId: assignment.id, classId: schoolClass.id, zone: schoolClass.calendar.zone };
     const said = { title: assignment.title, className: schoolClass.label, back: backOf(sight, back) };
-    const score = (one: Given): ScoreBack => ({ points: assignment.points, ...afterLateness(sight, one) });
+    const score = (one: Given): ScoreBack => {
+      const { takenOff, effective } = worth(sight, one);
+      return { points: assignment.points, takenOff, effective };
+    };
     const change = isCorrection ? changeText({ score: score(back.given), was: back.before && score(back.before) }) : '';
     // A piece has each version once, so each of its returns is told once; a correction that is returned again is another.
     const key = `${record!.id}:${record!.version}`;
@@ -269,7 +279,7 @@ export function returningService({ sequelize, accounts, assignments, board, piec
         const theirs = new Map(seen.map((sight) => [sight.member.student.id, sight]));
         const countedFor = (sight: Sight) => {
           const score = theirs.get(sight.member.student.id)?.record?.score;
-          return score ? countedOf(sight, score) : null;
+          return worth(sight, score).counted;
         };
         const shown = sights.map((sight) => ({ ...whoOf(sight), nameless: isNameless(sight), counted: countedFor(sight) }));
         piles.push({

@@ -28,15 +28,17 @@ import type { AssignmentsService } from '../assignments/assignments.service';
 import type { RowsService } from '../collecting/rows.service';
 import type { ExceptionsService } from '../exceptions/exceptions.service';
 import type { NotesService } from '../notes/notes.service';
-import type { BoardService, Sight } from '../pieces/board.service';
+import type { BoardService } from '../pieces/board.service';
 import type { OpenPiece } from '../pieces/open-pieces';
 import type { NewsService } from '../news/news.service';
-import { isNameless, whoOf, type GivenDetails } from '../pieces/pieces.mapper';
+
 import type { PiecesService } from '../pieces/pieces.service';
 import type { RemarksService } from '../remarks/remarks.service';
 import type { FeedbackFilesService } from '../takehome/feedback-files.service';
 import type { At, DeskService, Teacher } from './desk.service';
-import { teacherEyes } from '../pieces/viewing';
+import { isNameless, whoOf } from '../pieces/nameless';
+import type { GivenDetails } from '../pieces/records';
+import { type Sight, teacherEyes } from '../pieces/sight';
 
 /**
  * The points that a choice earns (docs/rules.md, 4); null where done earns nothing because there are no points.

@@ -1,21 +1,10 @@
-import type { MilliPoints } from '@jolly/core';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
 import { noteChange } from '../../db/class-changes';
 import type { Chosen } from '../../contract';
 import { fromJson } from '../../db/json-column';
-import type { Rescaled } from '../pieces/pieces.service';
-import { defineMarking, type SecondScoreRow } from './marking.model';
 
-/** A score by a second marker; `by` is still an id. */
-export interface SecondRecord {
-  studentId: string;
-  by: string;
-  at: number;
-  earned: MilliPoints | null;
-  chosen: Chosen | null;
-  remark: string;
-  agreedAt: number | null;
-}
+import { defineMarking, type SecondScoreRow } from './marking.model';
+import type { Rescaled, SecondRecord } from '../pieces/records';
 
 /** Second scores as they are stored. Whose eyes the first is kept from: pieces/viewing.ts. */
 export function secondScoresService({ sequelize }: { sequelize: Sequelize }) {

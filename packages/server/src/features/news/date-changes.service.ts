@@ -4,10 +4,10 @@ import { Op, type Sequelize } from 'sequelize';
 import { fromJson } from '../../db/json-column';
 import { inTransaction } from '../../db/transaction';
 import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
-import type { BoardService, Sight } from '../pieces/board.service';
+import type { BoardService } from '../pieces/board.service';
 import { defineNews, type DateChangeRow } from './news.model';
 import type { NewsService, Telling } from './news.service';
-import { SERVER_EYES } from '../pieces/viewing';
+import { SERVER_EYES, type Sight } from '../pieces/sight';
 
 /** A change that takes longer than this has lost its server; whoever comes by tells what it changed. */
 const ABANDONED_MS = 60_000;

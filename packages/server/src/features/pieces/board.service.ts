@@ -1,57 +1,17 @@
-import {
-  classOf,
-  isTheirs,
-  NOTHING_YET,
-  resolveWindow,
-  stateAt,
-  stateForStudent,
-  type ResolvedWindow,
-  type StateInput,
-  type StateOfPiece,
-  type WorkWindow,
-} from '@jolly/core';
+import { classOf, stateAt, stateForStudent } from '@jolly/core';
 import type { AssignmentReply, BriefKind } from '../../contract';
 import { fullName, type AccountsService } from '../accounts/accounts.service';
 import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
 import type { ClassesService, SchoolClass } from '../classes/classes.service';
-import type { ExceptionsService, GivenException, GivenGroupDate } from '../exceptions/exceptions.service';
-import { toMovers, waivesLateness, type StandingGiven, type StandingService } from '../exceptions/standing.service';
-import type { GroupMembership, GroupsService } from '../groups/groups.service';
-import type { Member, RosterService } from '../roster/roster.service';
-import type { SecondRecord, SecondScoresService } from '../marking/second-scores.service';
-import type { LeanRecord, PieceRecord } from './pieces.mapper';
-import type { PiecesService } from './pieces.service';
-import { isBlind, recordFor, type Viewer } from './viewing';
+import type { ExceptionsService } from '../exceptions/exceptions.service';
+import { type StandingService } from '../exceptions/standing.service';
+import type { GroupsService } from '../groups/groups.service';
+import type { RosterService } from '../roster/roster.service';
+import type { SecondScoresService } from '../marking/second-scores.service';
 
-/** One student beside one assignment: what holds for them, and how their piece stands now. */
-export interface Sight {
-  schoolClass: SchoolClass;
-  assignment: AssignmentReply;
-  member: Member;
-  exception: GivenException | null;
-  /** the groups this student is in */
-  groups: readonly GroupMembership[];
-  /** dates of groups on this assignment */
-  groupDates: readonly GivenGroupDate[];
-  standing: readonly StandingGiven[];
-  /** whom they work with; null: alone */
-  team: { groupId: string; name: string } | null;
-  /** is it meant for them, whatever its kind; a handout has no state */
-  theirs: boolean;
-  /** the student is in two classes that have it, and gets it in the other one */
-  inOther: string | null;
-  /** being late costs this student nothing here */
-  waived: boolean;
-  /** what the first marker gave is kept from whoever looks: they are to score it a second time first */
-  blind: boolean;
-  record: PieceRecord | null;
-  resolved: ResolvedWindow;
-  piece: StateOfPiece;
-  /** the state as the student is told it: without what is held */
-  told: StateOfPiece;
-  /** what both states follow from */
-  facts: StateInput;
-}
+import type { PiecesService } from './pieces.service';
+import type { LeanRecord, PieceRecord, SecondRecord } from './records';
+import { type LeanSight, type Place, type Sight, type Viewer, isBlind, recordFor, sightOf, standOf } from './sight';
 
 interface Collaborators {
   accounts: AccountsService;
@@ -63,87 +23,6 @@ interface Collaborators {
   standing: StandingService;
   pieces: PiecesService;
   seconds: SecondScoresService;
-}
-
-/** The same as a mark book and lists need it: without texts and what is worked on. */
-export interface LeanSight extends Omit<Sight, 'team' | 'record'> {
-  record: LeanRecord | null;
-}
-
-type Place = Pick<Sight, 'schoolClass' | 'assignment' | 'member' | 'exception' | 'groups' | 'groupDates' | 'standing' | 'inOther'>;
-type Loaded = Place & Pick<Sight, 'record' | 'blind'>;
-
-/** The window that holds for a student if the class's were `base`: their group dates, exceptions and standing ones on it. */
-export function resolveFor(
-  { schoolClass, assignment, exception, groups, groupDates, standing }: Place,
-  base: WorkWindow,
-  now: number,
-): ResolvedWindow {
-  const own = new Map(groupDates.length === 0 ? [] : groups.map((group) => [group.groupId, group.name]));
-  return resolveWindow({
-    calendar: schoolClass.calendar,
-    issuedAt: assignment.issuedAt ?? now,
-    base,
-    roundTimes: schoolClass.roundTimes,
-    // Without a reason of its own a group date is told by the group's name.
-    groups: groupDates
-      .filter((date) => own.has(date.groupId))
-      .map(({ reason, ...date }) => ({ ...date, id: date.groupId, reason: reason || own.get(date.groupId)! })),
-    standing: assignment.standingHolds ? toMovers(standing) : [],
-    ...(exception ? { oneOff: exception } : {}),
-  });
-}
-
-/** The group a student works with here: the one they have begun in, else the one they are in now. Who has begun alone stays alone. */
-function teamOf({ assignment, groups, record }: Omit<Loaded, 'blind'>): Sight['team'] {
-  if (!record?.begun) {
-    const group = groups.find((one) => one.groupingId === assignment.groupingId && !one.dissolved);
-    return group ? { groupId: group.groupId, name: group.name } : null;
-  }
-  const { groupId } = record.work;
-  return groupId === null ? null : { groupId, name: groups.find((one) => one.groupId === groupId)?.name ?? '' };
-}
-
-/** What holds for one student, and how their piece stands: the one way from what was loaded to a state. */
-function standOf(place: Place, record: Pick<PieceRecord, 'summary' | 'saidMissing'> | null, hasScore: boolean, now: number) {
-  const { schoolClass, assignment, member, exception, groups, standing, inOther } = place;
-  const resolved = resolveFor(place, { opens: assignment.opens, due: assignment.due, closes: assignment.closes }, now);
-  const summary = record?.summary ?? NOTHING_YET;
-  const hasWorkOrScore = summary.begunAt !== null || summary.scoredAt !== null || hasScore;
-  const theirs =
-    hasWorkOrScore ||
-    (inOther === null &&
-      isTheirs({
-        zone: schoolClass.calendar.zone,
-        due: resolved.window.due,
-        issuedAt: assignment.issuedAt ?? now,
-        joined: member.joined,
-        left: member.left,
-        audience: assignment.audience,
-        studentId: member.student.id,
-        groupIds: groups.map((group) => group.groupId),
-        hasWorkOrScore,
-      }));
-  const inAudience = theirs && assignment.kind === 'assignment';
-  const facts: StateInput = {
-    inAudience,
-    excused: exception?.excused ?? false,
-    how: assignment.how,
-    saidMissing: record?.saidMissing ?? false,
-    window: resolved.window,
-    graceMinutes: schoolClass.graceMinutes,
-    summary,
-    now,
-  };
-  const waived = (exception?.waivesLate ?? false) || waivesLateness(standing, schoolClass.calendar, assignment.due);
-  return { theirs, waived, resolved, facts };
-}
-
-/** Resolves one student's window and state from what was loaded. */
-export function sightOf(input: Loaded & { now: number }): Sight {
-  const { now, ...loaded } = input;
-  const stands = standOf(loaded, loaded.record, loaded.record?.score != null, now);
-  return { ...loaded, ...stands, team: teamOf(loaded), piece: stateAt(stands.facts), told: stateForStudent(stands.facts) };
 }
 
 function listsOf<T>(pairs: readonly (readonly [string, T])[]): Map<string, T[]> {

@@ -5,8 +5,8 @@ import { stampsOf } from '../../db/class-changes';
 import type { Composed, MakeCache } from '../../db/stamped-cache';
 import { byDueDate, isIssued, type AssignmentsService } from '../assignments/assignments.service';
 import type { ClassesService, SchoolClass } from '../classes/classes.service';
-import type { BoardService, LeanSight } from './board.service';
-import type { Viewer } from './viewing';
+import type { BoardService } from './board.service';
+import type { LeanSight, Viewer } from './sight';
 
 /** Classes whose boards are kept. One of 35 students and 40 assignments takes about 3 MB. */
 const MOST_KEPT = 100;

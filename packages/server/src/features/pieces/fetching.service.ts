@@ -13,7 +13,7 @@ import type { FeedbackFilesService } from '../takehome/feedback-files.service';
 import { workAt } from './own-pieces.service';
 import type { PiecesService } from './pieces.service';
 import type { WorksService } from './works.service';
-import { STUDENT_EYES } from './viewing';
+import { STUDENT_EYES } from './sight';
 
 type Fetched = Pick<WorkFile, 'name' | 'mediaType' | 'fingerprint'>;
 

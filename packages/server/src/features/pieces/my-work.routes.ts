@@ -8,7 +8,6 @@ import type { WorkingService } from './working.service';
 import type { OwnPiecesService } from './own-pieces.service';
 import type { LiveService } from '../collecting/live.service';
 import type { StreamsService } from '../collecting/streams.service';
-import { assignmentParams } from '../assignments/assignments.schema';
 import {
   draftFileParams,
   ownVersionParams,
@@ -19,6 +18,7 @@ import {
   versionBody,
   wentBody,
 } from './my-work.schema';
+import { assignmentParams } from '../../forms/params';
 
 type One = { assignmentId: string };
 type OneSheet = One & { attachmentId: string };

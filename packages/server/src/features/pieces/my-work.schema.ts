@@ -1,24 +1,15 @@
 import Joi from 'joi';
-import { MOST_POINTS, type RubricChoices } from '@jolly/core';
+import { type RubricChoices } from '@jolly/core';
 import type { SaveTextRequest, WentView } from '../../contract';
-import { id, richText, version } from '../../http/form';
+import { id, richText, version } from '../../forms/fields';
+import { rubricChoices } from '../../forms/briefs';
 
 export const draftFileParams = Joi.object({ assignmentId: id, fileId: id });
 export const sheetParams = Joi.object({ assignmentId: id, attachmentId: id });
 export const ownVersionParams = Joi.object({ assignmentId: id, versionId: id });
 export const receiptParams = Joi.object({ assignmentId: id, version: Joi.number().integer().min(1).max(10_000).required() });
-export const fileParams = Joi.object({ fileId: id });
-export const fileQuery = Joi.object({ as: Joi.valid('inline') });
 export const saveTextBody = Joi.object<SaveTextRequest, true>({ text: richText, version, keepBefore: Joi.boolean().strict() });
 export const versionBody = Joi.object<{ version: number }, true>({ version });
-/** Chosen levels, by criterion. */
-export const rubricChoices = Joi.object<RubricChoices>()
-  .pattern(
-    Joi.string().max(36),
-    Joi.object({ levelId: Joi.string().max(36).required(), points: Joi.number().strict().integer().min(0).max(MOST_POINTS).required() }),
-  )
-  .max(100)
-  .required();
 export const selfCheckBody = Joi.object<{ choices: RubricChoices }, true>({ choices: rubricChoices });
 export const wentBody = Joi.object<WentView, true>({
   how: Joi.string().valid('flowed', 'hardGoing', 'stuck').required(),

@@ -7,18 +7,20 @@ import type { AssignmentsService } from '../assignments/assignments.service';
 import type { ClassesService, SchoolClass } from '../classes/classes.service';
 import { mayAskForTime, proposedDue, type ExtensionsService } from '../exceptions/extensions.service';
 import type { RosterService } from '../roster/roster.service';
-import type { BoardService, Sight } from './board.service';
+import type { BoardService } from './board.service';
 import type { ConversationsService } from '../conversations/conversations.service';
 import type { QuestionsService } from '../marking/questions.service';
 import type { NotesService } from '../notes/notes.service';
 import type { PeerReviewsService } from '../reviews/peer-reviews.service';
 import type { FeedbackFilesService } from '../takehome/feedback-files.service';
 import { costNow, whyNotHandIn, whyNotTakeBack, workAt, type OwnPiecesService, type Student } from './own-pieces.service';
-import { isWithTeacher, toReturnedView } from './pieces.mapper';
+
 import type { PiecesService } from './pieces.service';
 import { toSheetViews, type WorkingService } from './working.service';
 import type { WorksService } from './works.service';
-import { STUDENT_EYES } from './viewing';
+import { toReturnedView } from './piece-views';
+import { isWithTeacher } from './records';
+import { STUDENT_EYES, type Sight } from './sight';
 
 /** The sight as the student may know it: a held score does not exist for them. */
 function toMyPiece(sight: Sight, unread: number, now: number): MyPiece {

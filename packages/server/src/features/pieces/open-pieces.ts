@@ -4,9 +4,10 @@ import { Op, QueryTypes, UniqueConstraintError, type Sequelize, type Transaction
 import { noteChange } from '../../db/class-changes';
 import { fromJson } from '../../db/json-column';
 import { stretches } from '../../db/stretches';
-import { toPieceRecord, type PieceRecord } from './pieces.mapper';
+import { toPieceRecord } from './pieces.mapper';
 import { definePieces, type FactRow, type PieceRecordRow } from './pieces.model';
-import type { WorkRecord, WorksService } from './works.service';
+import type { WorksService } from './works.service';
+import type { PieceRecord, WorkRecord } from './records';
 
 /** A piece held open in a transaction: nobody else changes it until the work is done. */
 export interface OpenPiece {

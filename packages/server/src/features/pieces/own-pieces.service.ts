@@ -4,11 +4,12 @@ import { Problem, type ProblemCode } from '../../http/problem';
 import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
 import { refuseIfAway } from '../classes/classes.service';
 import type { GroupsService } from '../groups/groups.service';
-import { sightOf, type BoardService, type Sight } from './board.service';
-import { lateCostAt, lateRuleOf, type PieceRecord } from './pieces.mapper';
+import { type BoardService } from './board.service';
+
 import type { PiecesService, Team } from './pieces.service';
-import type { WorkRecord } from './works.service';
-import { STUDENT_EYES } from './viewing';
+import type { PieceRecord, WorkRecord } from './records';
+import { STUDENT_EYES, type Sight, sightOf } from './sight';
+import { lateCostAt, lateRuleOf } from './worth';
 
 export type Student = Actor & { userId: string };
 

@@ -8,12 +8,10 @@ import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
 import { fullName, type AccountsService } from '../accounts/accounts.service';
 import { blankPiece, openPieces, twice, type Held, type OpenPiece } from './open-pieces';
-import { leanReader, toPieceRecord, type Given, type LeanRecord, type LeanRow, type PieceRecord } from './pieces.mapper';
+import { leanReader, toPieceRecord, type LeanRow } from './pieces.mapper';
 import { definePieces, type FactRow, type HandInRow, type PieceFileRow, type PieceRecordRow, type WorkRow } from './pieces.model';
 import { fingerprintOf, receiptOf, type OpenWork, type WorksService } from './works.service';
-
-/** A score out of other points. */
-export type Rescaled = (given: Pick<Given, 'earned' | 'chosen' | 'adjust' | 'rounds'>) => Pick<Given, 'earned' | 'adjust' | 'rounds'>;
+import type { Given, LeanRecord, PieceRecord, Rescaled } from './records';
 
 /** Who works on one thing together: a group, or one student alone. */
 export interface Team {

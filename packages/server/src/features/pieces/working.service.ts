@@ -16,11 +16,13 @@ import { Problem } from '../../http/problem';
 import { fullName, type AccountsService } from '../accounts/accounts.service';
 import type { ClassesService } from '../classes/classes.service';
 import type { NewsService } from '../news/news.service';
-import type { Sight } from './board.service';
+
 import { freshSight, requireOpen, whyNotTakeBack, workAt, type OwnPiecesService, type Student } from './own-pieces.service';
-import type { HandInRecord } from './pieces.mapper';
+
 import type { OpenTeam, PiecesService } from './pieces.service';
-import type { OpenWork, SheetRecord, VersionRecord, WorkRecord, WorksheetAttachment, WorksService } from './works.service';
+import type { OpenWork, SheetRecord, VersionRecord, WorksheetAttachment, WorksService } from './works.service';
+import type { HandInRecord, WorkRecord } from './records';
+import type { Sight } from './sight';
 
 const MOST_FILES = 20;
 const SAVED_FACT_EVERY_MS = 10 * MINUTE_MS;

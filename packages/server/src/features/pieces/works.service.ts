@@ -10,7 +10,6 @@ import {
   wordCount,
   writtenWords,
   writtenOn,
-  type Instant,
   type RichText,
 } from '@jolly/core';
 import { createHash, randomUUID } from 'node:crypto';
@@ -18,22 +17,14 @@ import { Op, type Sequelize, type Transaction } from 'sequelize';
 import type { Attachment, HandedSheet, VersionItem, WorkFile } from '../../contract';
 import { fromJson } from '../../db/json-column';
 import type { TakenFile } from '../../files/take-file';
-import { toHandInRecord, toWorkFile, type HandInRecord } from './pieces.mapper';
 import { definePieces, type HandInRow, type PieceFileRow, type WorkRow, type WorkSheetRow, type WorkVersionRow } from './pieces.model';
+import { toHandInRecord, toWorkFile, toWorkRecord } from './pieces.mapper';
+import type { HandInRecord, WorkRecord } from './records';
 
 /** Saves nearer to each other than this are one version. */
 const VERSION_SPAN_MS = 5 * MINUTE_MS;
 const MOST_VERSIONS = 300;
 
-export interface WorkRecord {
-  id: string;
-  groupId: string | null;
-  text: RichText | null;
-  savedAt: Instant | null;
-  savedBy: string | null;
-  version: number;
-  words: number | null;
-}
 /** A copy of a worksheet to write on. */
 export interface SheetRecord {
   attachmentId: string;
@@ -55,18 +46,6 @@ export interface WholeVersion extends VersionRecord {
 }
 export type WorksheetAttachment = Extract<Attachment, { kind: 'worksheet' }>;
 
-export function toWorkRecord(row: WorkRow): WorkRecord {
-  const { id, groupId, savedBy, version, words } = row;
-  return {
-    id,
-    groupId,
-    text: row.text == null ? null : fromJson<RichText>(row.text),
-    savedAt: row.savedAt?.getTime() ?? null,
-    savedBy,
-    version,
-    words,
-  };
-}
 const toSheetRecord = (row: WorkSheetRow): SheetRecord => ({
   attachmentId: row.attachmentId,
   studentId: row.studentId || null,

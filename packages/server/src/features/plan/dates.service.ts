@@ -4,7 +4,7 @@ import type { AssignmentsService } from '../assignments/assignments.service';
 import type { ClassesService, SchoolClass } from '../classes/classes.service';
 import type { BoardService } from '../pieces/board.service';
 import type { RosterService } from '../roster/roster.service';
-import { STUDENT_EYES } from '../pieces/viewing';
+import { STUDENT_EYES } from '../pieces/sight';
 
 type Person = Actor & { userId: string };
 

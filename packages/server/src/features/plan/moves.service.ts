@@ -26,9 +26,9 @@ import type { ClassesService } from '../classes/classes.service';
 import type { ExceptionsService } from '../exceptions/exceptions.service';
 import type { GroupsService } from '../groups/groups.service';
 import type { DateChangesService } from '../news/date-changes.service';
-import { resolveFor, type BoardService, type Sight } from '../pieces/board.service';
+import { type BoardService } from '../pieces/board.service';
 import { definePlan, type DateMoveRow } from './plan.model';
-import { SERVER_EYES } from '../pieces/viewing';
+import { SERVER_EYES, type Sight, resolveFor } from '../pieces/sight';
 
 type Teacher = Actor & { userId: string };
 type What = 'class' | 'group' | 'oneOff';

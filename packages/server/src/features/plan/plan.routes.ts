@@ -2,14 +2,14 @@ import { MAX_SHIFT_DAYS } from '@jolly/core';
 import Joi from 'joi';
 import type { MoveConfirm, MoveRequest, OrderRequest } from '../../contract';
 import { asPerson, asTeacher } from '../../http/as-role';
-import { id, localDay } from '../../http/form';
+import { id, localDay } from '../../forms/fields';
 import type { Ask, Route } from '../../http/route';
 import type { PlanService } from './plan.service';
 import type { MovesService } from './moves.service';
 import type { DatesService } from './dates.service';
 import type { CalendarFeedService } from './calendar-feed.service';
-import { orderBody } from '../assignments/assignments.schema';
-import { classParams } from '../classes/classes.schema';
+import { orderBody } from './plan.schema';
+import { classParams } from '../../forms/params';
 
 type Span = { from: string; to: string };
 const span = { from: localDay.required(), to: localDay.required() };

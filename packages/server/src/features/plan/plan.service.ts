@@ -6,11 +6,11 @@ import { fullName } from '../accounts/accounts.service';
 import type { AssignmentsService } from '../assignments/assignments.service';
 import type { IssuingService } from '../assignments/issuing.service';
 import type { ClassesService } from '../classes/classes.service';
-import type { LeanSight } from '../pieces/board.service';
+
 import type { ClassBoardsService } from '../pieces/class-boards.service';
 import type { RosterService } from '../roster/roster.service';
 import type { MovesService } from './moves.service';
-import { teacherEyes } from '../pieces/viewing';
+import { type LeanSight, teacherEyes } from '../pieces/sight';
 
 type Teacher = Actor & { userId: string };
 const MOST_NAMES = 12;

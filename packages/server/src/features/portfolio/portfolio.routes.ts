@@ -2,10 +2,10 @@ import Joi from 'joi';
 import { pipeline } from 'node:stream/promises';
 import type { PortfolioChoice } from '../../contract';
 import { asStudent, asTeacher } from '../../http/as-role';
-import { id } from '../../http/form';
+import { id } from '../../forms/fields';
 import type { Ask, Route } from '../../http/route';
 import type { PortfolioService } from './portfolio.service';
-import { memberParams } from '../roster/roster.schema';
+import { memberParams } from '../../forms/params';
 
 type OneStudent = { classId: string; studentId: string };
 const OF_STUDENT = '/api/classes/:classId/progress/:studentId/portfolio';

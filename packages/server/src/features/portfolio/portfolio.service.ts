@@ -9,14 +9,16 @@ import { Problem } from '../../http/problem';
 import { fullName, type AccountsService } from '../accounts/accounts.service';
 import type { ClassesService } from '../classes/classes.service';
 import type { Teacher } from '../marking/desk.service';
-import type { BoardService, Sight } from '../pieces/board.service';
-import { afterLateness, toReturnedView } from '../pieces/pieces.mapper';
+import type { BoardService } from '../pieces/board.service';
+
 import type { MyWorkService } from '../pieces/my-work.service';
 import type { Student } from '../pieces/own-pieces.service';
 import type { WorksService } from '../pieces/works.service';
 import { indexPage, piecePage, type TakenPiece } from './portfolio-pages';
 import { definePortfolio, type PortfolioRow } from './portfolio.model';
-import { STUDENT_EYES } from '../pieces/viewing';
+import { toReturnedView } from '../pieces/piece-views';
+import { STUDENT_EYES, type Sight } from '../pieces/sight';
+import { worth } from '../pieces/worth';
 
 const MOST = 500;
 const EXCERPT = 160;
@@ -65,7 +67,7 @@ export function portfolioService({ sequelize, fileStore, accounts, classes, boar
         at: row.at.getTime(),
         handedInAt: last?.at ?? null,
         points: assignment.points,
-        effective: record?.returned ? afterLateness(sight, record.returned).effective : null,
+        effective: record?.returned ? worth(sight, record.returned).effective : null,
         excerpt: last?.text ? beginningOf(plainText(last.text).trim()) : '',
         files: last?.files.length ?? 0,
         removable: asker.userId === studentId || row.byUser === asker.userId,

@@ -1,10 +1,9 @@
 import { asStudent, asTeacher } from '../../http/as-role';
 import type { Ask, Route } from '../../http/route';
 import type { ProgressService } from './progress.service';
-import { classParams } from '../classes/classes.schema';
 import type { ProgressQuery } from '../../contract';
-import { memberParams } from '../roster/roster.schema';
 import { progressQuery, termQuery } from './progress.schema';
+import { classParams, memberParams } from '../../forms/params';
 
 export const progressRoutes = ({ progress }: { progress: ProgressService }): Route[] => [
   {

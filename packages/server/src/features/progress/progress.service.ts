@@ -22,11 +22,12 @@ import type { ClassProgressReply, ProgressQuery, ProgressRow, StudentProgressRep
 import { Problem } from '../../http/problem';
 import type { ClassesService, SchoolClass } from '../classes/classes.service';
 import type { JottingsService } from '../jottings/jottings.service';
-import type { BoardService, Sight } from '../pieces/board.service';
+import type { BoardService } from '../pieces/board.service';
 import type { ClassBoardsService } from '../pieces/class-boards.service';
 import type { Member, RosterService } from '../roster/roster.service';
-import { STUDENT_EYES, teacherEyes, type Viewer } from '../pieces/viewing';
-import { see, toAims, toCounts, toLooking, toNext, toPiece, toProgressClass, type Eyes, type Seen } from './progress.mapper';
+
+import { see, toAims, toCounts, toLooking, toNext, toPiece, toProgressClass, type Eyes, type Seen } from './progress-views';
+import { STUDENT_EYES, type Sight, type Viewer, teacherEyes } from '../pieces/sight';
 
 interface Collaborators {
   classes: ClassesService;

@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import type { RemarkChange, RemarkRequest } from '../../contract';
 import { asTeacher } from '../../http/as-role';
-import { id, line, version } from '../../http/form';
+import { id, line, version } from '../../forms/fields';
 import type { Ask, Route } from '../../http/route';
 import type { RemarksService } from './remarks.service';
 

@@ -10,7 +10,7 @@ import type { ProgressService } from '../progress/progress.service';
 import type { RosterService } from '../roster/roster.service';
 import type { ReportDocument } from './report-document';
 import { keyText, lookingOf, sectionsOf, type ReportKey, type SectionKey } from './report-sections';
-import { teacherEyes } from '../pieces/viewing';
+import { teacherEyes } from '../pieces/sight';
 
 export { keyText, type ReportKey } from './report-sections';
 

@@ -3,7 +3,7 @@ import type { Jotting, StudentProgressReply } from '../../contract';
 import { dayIn, localDayIn, say, wordsIn } from '../../words';
 import { fullName } from '../accounts/accounts.service';
 import type { SchoolClass } from '../classes/classes.service';
-import { toProgressClass } from '../progress/progress.mapper';
+import { toProgressClass } from '../progress/progress-views';
 import type { ReportBlock, ReportSection } from './report-document';
 import { classTable, StudentBlocks } from './report-parts';
 

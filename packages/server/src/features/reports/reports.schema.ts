@@ -1,7 +1,7 @@
 import { LANGUAGES, LONGEST_NOTE, MOST_BLANKS, REPORT_PARTS, type ReportSettings } from '@jolly/core';
 import Joi from 'joi';
 import type { ReportJobRequest, ReportPresetRequest, ReportPreviewRequest, SendLettersRequest } from '../../contract';
-import { id, line, localDay } from '../../http/form';
+import { id, line, localDay } from '../../forms/fields';
 
 const flag = Joi.boolean().strict().required();
 const ids = (most: number) => Joi.array().items(id.optional()).max(most).unique();

@@ -1,11 +1,11 @@
 import Joi from 'joi';
 import type { ReviewRequest, ReviewRoundRequest } from '../../contract';
 import { asStudent, asTeacher } from '../../http/as-role';
-import { id, instantOrNull, version } from '../../http/form';
+import { id, instantOrNull, version } from '../../forms/fields';
 import type { Ask, Route } from '../../http/route';
 import type { ReviewsService } from './reviews.service';
-import { assignmentParams } from '../assignments/assignments.schema';
-import { rubricChoices } from '../pieces/my-work.schema';
+import { rubricChoices } from '../../forms/briefs';
+import { assignmentParams } from '../../forms/params';
 
 const roundBody = Joi.object<ReviewRoundRequest, true>({
   byRubric: Joi.boolean().strict().required(),

@@ -8,14 +8,16 @@ import type { AssignmentsService } from '../assignments/assignments.service';
 import type { ClassesService } from '../classes/classes.service';
 import { namelessHandIn } from '../marking/desk.service';
 import type { NewsService, Telling } from '../news/news.service';
-import type { BoardService, Sight } from '../pieces/board.service';
+import type { BoardService } from '../pieces/board.service';
 import type { OwnPiecesService, Student } from '../pieces/own-pieces.service';
-import { isNameless, isWithTeacher } from '../pieces/pieces.mapper';
+
 import type { PiecesService } from '../pieces/pieces.service';
 import type { WorksService } from '../pieces/works.service';
 import type { PeerReview, PeerReviewsService } from './peer-reviews.service';
 import { defineReviews } from './reviews.model';
-import { STUDENT_EYES, teacherEyes } from '../pieces/viewing';
+import { isNameless } from '../pieces/nameless';
+import { isWithTeacher } from '../pieces/records';
+import { STUDENT_EYES, type Sight, teacherEyes } from '../pieces/sight';
 
 type Teacher = Actor & { userId: string };
 

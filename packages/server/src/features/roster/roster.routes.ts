@@ -16,8 +16,6 @@ import type { SignInService } from '../accounts/sign-in.service';
 import type { TicketsService } from '../accounts/tickets.service';
 import type { MailService } from '../mail/mail.service';
 import type { ClassesService } from '../classes/classes.service';
-import { codeParams, joinBody } from '../accounts/accounts.schema';
-import { classParams } from '../classes/classes.schema';
 import { cardsPdf } from './cards-pdf';
 import type { PersonAct } from './persons.service';
 import {
@@ -27,14 +25,15 @@ import {
   helperParams,
   importBody,
   inviteTeacherBody,
+  joinBody,
   joiningParams,
-  memberParams,
   myJoiningParams,
   previewBody,
   settleBody,
   studentBody,
   ticketParams,
 } from './roster.schema';
+import { classParams, codeParams, memberParams } from '../../forms/params';
 
 type OneClass = { classId: string };
 type OneStudent = OneClass & { studentId: string };

@@ -1,10 +1,9 @@
 import { LONGEST_NAME, MOST_COLUMNS } from '@jolly/core';
 import Joi from 'joi';
-import type { CardsRequest, RosterReading, SettleJoining, StudentChange } from '../../contract';
-import { id, line, personName } from '../../http/form';
-import { email } from '../accounts/accounts.schema';
+import { id, line, personName } from '../../forms/fields';
+import type { CardsRequest, JoinRequest, RosterReading, SettleJoining, StudentChange } from '../../contract';
+import { email, password, userName } from '../../forms/people';
 
-export const memberParams = Joi.object({ classId: id, studentId: id });
 const use = Joi.valid(
   'givenName',
   'familyName',
@@ -46,3 +45,11 @@ export const myJoiningParams = Joi.object({ joiningId: id });
 export const answerBody = Joi.object<{ yes: boolean }, true>({ yes: Joi.boolean().strict().required() });
 export const helperParams = Joi.object({ teacherId: id });
 export const helperBody = Joi.object<{ allowed: boolean }, true>({ allowed: Joi.boolean().strict().required() });
+
+export const joinBody = Joi.object<JoinRequest, true>({
+  ...personName,
+  userName: userName.required(),
+  password: password.required(),
+  card: Joi.string().trim().max(40),
+  number: Joi.string().trim().max(64),
+});

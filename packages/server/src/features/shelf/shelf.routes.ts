@@ -1,10 +1,10 @@
 import Joi from 'joi';
 import type { ShelfChange, ShelfRequest } from '../../contract';
 import { asTeacher } from '../../http/as-role';
-import { id, instantOrNull, line, localDay, richText, version } from '../../http/form';
+import { id, instantOrNull, line, localDay, richText, version } from '../../forms/fields';
 import type { Ask, Route } from '../../http/route';
 import type { ShelfService } from './shelf.service';
-import { briefForm, keptFile, rubric } from '../assignments/assignments.schema';
+import { briefForm, keptFile, rubric } from '../../forms/briefs';
 
 const brief = Joi.object(briefForm).required();
 const window = Joi.object({ opens: instantOrNull, due: instantOrNull, closes: instantOrNull }).allow(null).required();

@@ -1,10 +1,10 @@
 import Joi from 'joi';
 import { takenFile } from '../../files/take-file';
 import { asTeacher } from '../../http/as-role';
-import { id } from '../../http/form';
+import { id } from '../../forms/fields';
 import type { Ask, Route } from '../../http/route';
 import type { TakeHomeService } from './take-home.service';
-import { assignmentParams } from '../assignments/assignments.schema';
+import { assignmentParams } from '../../forms/params';
 
 const takeHomeQuery = Joi.object({
   of: Joi.string()

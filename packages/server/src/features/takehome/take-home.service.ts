@@ -12,12 +12,14 @@ import { csv } from '../../files/write-table';
 import { Problem } from '../../http/problem';
 import { fullName } from '../accounts/accounts.service';
 import type { AssignmentsService } from '../assignments/assignments.service';
-import type { BoardService, Sight } from '../pieces/board.service';
-import { isWithTeacher, type HandInRecord } from '../pieces/pieces.mapper';
+import type { BoardService } from '../pieces/board.service';
+
 import type { PiecesService } from '../pieces/pieces.service';
 import type { WorksService } from '../pieces/works.service';
 import type { FeedbackFilesService } from './feedback-files.service';
-import { isApartFromName, pieceName, teacherEyes } from '../pieces/viewing';
+import { isApartFromName, pieceName } from '../pieces/nameless';
+import { type HandInRecord, isWithTeacher } from '../pieces/records';
+import { type Sight, teacherEyes } from '../pieces/sight';
 
 type Teacher = Actor & { userId: string };
 

@@ -4,7 +4,7 @@ import type { ClassesService, SchoolClass } from '../classes/classes.service';
 import { toPiles } from '../marking/piles.service';
 import type { ClassBoardsService } from '../pieces/class-boards.service';
 import { isCurrent, type MyWorkService } from '../pieces/my-work.service';
-import { teacherEyes } from '../pieces/viewing';
+import { teacherEyes } from '../pieces/sight';
 
 const toClass = ({ id, label, hue, calendar, terms }: SchoolClass) => ({ id, name: label, hue, zone: calendar.zone, terms });
 

@@ -5,11 +5,11 @@ import { isIssued, type AssignmentsService } from '../assignments/assignments.se
 import type { ClassesService } from '../classes/classes.service';
 import type { ExtensionsService } from '../exceptions/extensions.service';
 import { toPiles } from '../marking/piles.service';
-import type { LeanSight } from '../pieces/board.service';
+
 import type { ClassBoardsService } from '../pieces/class-boards.service';
 import type { JoiningService } from '../roster/joining.service';
 import type { RosterService } from '../roster/roster.service';
-import { teacherEyes } from '../pieces/viewing';
+import { type LeanSight, teacherEyes } from '../pieces/sight';
 
 const COMING_SCHOOL_DAYS = 10;
 

@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { asStudent } from '../../http/as-role';
-import { id } from '../../http/form';
+import { id } from '../../forms/fields';
 import { Problem } from '../../http/problem';
 import type { Ask, Route } from '../../http/route';
 import type { UploadsService } from './uploads.service';

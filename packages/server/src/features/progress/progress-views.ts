@@ -14,8 +14,10 @@ import {
 } from '@jolly/core';
 import type { AimView, NextPiece, ProgressCounts, ProgressPiece, ProgressQuery } from '../../contract';
 import type { SchoolClass } from '../classes/classes.service';
-import type { LeanSight, Sight } from '../pieces/board.service';
-import { afterLateness, isNameless, lateCostAt, toLevels, toReturnedView } from '../pieces/pieces.mapper';
+import { isNameless } from '../pieces/nameless';
+import { toLevels, toReturnedView } from '../pieces/piece-views';
+import type { LeanSight, Sight } from '../pieces/sight';
+import { worth, lateCostAt } from '../pieces/worth';
 
 /** Whose eyes: a teacher counts every score, a student and their family only what was returned. */
 export type Eyes = 'teacher' | 'student';
@@ -40,7 +42,7 @@ export function see<S extends LeanSight>(sight: S, eyes: Eyes, now: Instant): Se
   const mayKnow = eyes === 'teacher' && !isNameless(sight);
   const given = mayKnow ? record?.score : record?.returned;
   const piece = mayKnow ? sight.piece : sight.told;
-  const { effective } = afterLateness(sight, given);
+  const { effective } = worth(sight, given);
   const view: ViewPiece = {
     id: assignment.id,
     category: assignment.categoryId,

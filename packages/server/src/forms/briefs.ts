@@ -1,0 +1,122 @@
+import { MOST_POINTS, type RubricChoices } from '@jolly/core';
+import Joi from 'joi';
+import { id, line, richText } from './fields';
+
+/** What is asked of students and how it is scored, wherever it is written: in an assignment, on the shelf, in a class. */
+
+export const percent = Joi.number().strict().integer().min(0).max(100_000).required();
+const milliPoints = Joi.number().strict().integer().min(0).max(MOST_POINTS);
+export const shortText = (most: number) => line.max(most).allow('').required();
+const perUnit = Joi.object({
+  kind: Joi.valid('perDay', 'perSchoolDay', 'perHour').required(),
+  percent,
+  of: Joi.valid('max', 'earned').required(),
+  maxPercentOff: percent,
+  floorPercent: percent,
+});
+export const lateRule = Joi.alternatives(
+  Joi.object({ kind: Joi.valid('none').required() }),
+  perUnit,
+  Joi.object({ kind: Joi.valid('cap').required(), percent }),
+);
+export const keptFile = Joi.object({
+  id,
+  name: Joi.string().max(255).required(),
+  size: Joi.number().strict().integer().min(0).required(),
+  mediaType: Joi.string().max(100).required(),
+});
+export const rubric = Joi.object({
+  name: shortText(200),
+  criteria: Joi.array()
+    .max(100)
+    .items(
+      Joi.object({
+        id: Joi.string().max(36).required(),
+        name: shortText(200),
+        weight: Joi.number().strict().integer().min(1).max(1_000_000).required(),
+        aims: Joi.array().items(line.min(1).max(120)).max(20).required(),
+        levels: Joi.array()
+          .max(30)
+          .items(
+            Joi.object({
+              id: Joi.string().max(36).required(),
+              name: shortText(80),
+              descriptor: Joi.string().trim().max(2000).allow('').required(),
+              points: milliPoints.required(),
+              upTo: milliPoints.allow(null).required(),
+            }),
+          )
+          .required(),
+      }),
+    )
+    .required(),
+});
+const scoring = Joi.alternatives().conditional('.by', {
+  switch: [
+    { is: 'rubric', then: Joi.object({ by: 'rubric', rubric: rubric.required(), shelfId: id.allow(null) }) },
+    {
+      is: 'words',
+      then: Joi.object({
+        by: 'words',
+        words: Joi.array()
+          .max(20)
+          .items(Joi.object({ name: shortText(80), percent: Joi.number().strict().integer().min(0).max(200_000).required() }))
+          .required(),
+      }),
+    },
+  ],
+  otherwise: Joi.object({ by: Joi.valid('points', 'done', 'none').required() }),
+});
+const attachmentOf = (kind: string, more: Joi.PartialSchemaMap) =>
+  Joi.object({
+    id,
+    kind: Joi.valid(kind).required(),
+    title: shortText(200),
+    use: Joi.valid('toRead', 'oneEach', 'onePerGroup').required(),
+    example: Joi.boolean().strict().required(),
+    ...more,
+  });
+const attachment = Joi.alternatives().conditional('.kind', {
+  switch: [
+    { is: 'file', then: attachmentOf('file', { file: keptFile.required() }) },
+    {
+      is: 'link',
+      then: attachmentOf('link', {
+        url: Joi.string()
+          .max(2000)
+          .uri({ scheme: ['http', 'https'] })
+          .required(),
+      }),
+    },
+    { is: 'worksheet', then: attachmentOf('worksheet', { text: richText }) },
+  ],
+  otherwise: attachmentOf('handout', { briefId: id }),
+});
+export const briefForm = {
+  kind: Joi.string().valid('assignment', 'handout').required(),
+  title: shortText(200),
+  instructions: richText,
+  spoken: keptFile.allow(null).required(),
+  attachments: Joi.array().items(attachment).max(40).required(),
+  how: Joi.string().valid('handIn', 'inClass').required(),
+  accepts: Joi.array()
+    .items(Joi.valid('text', 'files', 'photos', 'drawing', 'recording', 'link'))
+    .unique()
+    .required(),
+  scoring: scoring.required(),
+  points: Joi.number().strict().integer().min(1).max(MOST_POINTS).allow(null).required(),
+  aims: Joi.array().items(line.min(1).max(120)).max(20).unique().required(),
+  minutes: Joi.number().strict().integer().min(1).max(6000).allow(null).required(),
+  rounds: Joi.number().strict().integer().min(1).max(50).allow(null).required(),
+  roundRule: Joi.string().valid('latest', 'best', 'mean').required(),
+  lateRule: lateRule.allow(null).required(),
+  standingHolds: Joi.boolean().strict().required(),
+};
+/** Chosen levels, by criterion. */
+export const rubricChoices = Joi.object<RubricChoices>()
+  .pattern(
+    Joi.string().max(36),
+    Joi.object({ levelId: Joi.string().max(36).required(), points: Joi.number().strict().integer().min(0).max(MOST_POINTS).required() }),
+  )
+  .max(100)
+  .required();
