@@ -1,5 +1,5 @@
 import { EVERYONE, HOUR_MS, instantOf, MINUTE_MS, msOfWallTime, plusDays, textOf, type SchoolCalendar, type Term } from '@jolly/core';
-import { BLANK_BRIEF } from '@jolly/server/dist/features/assignments/issuing.service';
+import { BLANK_BRIEF } from '@jolly/server/dist/features/assignments/drafts';
 import type { PlantedStory } from '@jolly/server/dist/features/pieces/pieces.service';
 import type { Services } from '@jolly/server/dist/wiring';
 import type { Chance } from './chance';

@@ -12,7 +12,7 @@ import {
 import { readConfig } from '@jolly/server/dist/config';
 import { openInstallation } from '@jolly/server/dist/open';
 import type { AssignmentReply, BriefBody, SetFor } from '@jolly/server/dist/contract';
-import { BLANK_BRIEF } from '@jolly/server/dist/features/assignments/issuing.service';
+import { BLANK_BRIEF } from '@jolly/server/dist/features/assignments/drafts';
 import type { PlantedStory } from '@jolly/server/dist/features/pieces/pieces.service';
 import type { Services } from '@jolly/server/dist/wiring';
 import { Readable } from 'node:stream';

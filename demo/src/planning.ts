@@ -1,6 +1,6 @@
 import { addSchoolDays, EVERYONE, HOUR_MS, textOf, type RichText, type Rubric, type SchoolCalendar } from '@jolly/core';
 import type { AssignmentReply, Attachment, BriefBody, BriefRequest, SetFor } from '@jolly/server/dist/contract';
-import { BLANK_BRIEF } from '@jolly/server/dist/features/assignments/issuing.service';
+import { BLANK_BRIEF } from '@jolly/server/dist/features/assignments/drafts';
 import type { Services } from '@jolly/server/dist/wiring';
 import { randomUUID } from 'node:crypto';
 import { ago, dueAt } from './school-days';

@@ -21,7 +21,7 @@ import {
 } from '@jolly/core';
 import { readConfig, type Config } from '@jolly/server/dist/config';
 import type { AssignmentReply } from '@jolly/server/dist/contract';
-import { BLANK_BRIEF } from '@jolly/server/dist/features/assignments/issuing.service';
+import { BLANK_BRIEF } from '@jolly/server/dist/features/assignments/drafts';
 import { openInstallation } from '@jolly/server/dist/open';
 import type { Services } from '@jolly/server/dist/wiring';
 import { createConnection, type Connection } from 'mysql2/promise';

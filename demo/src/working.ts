@@ -1,6 +1,6 @@
 import { HOUR_MS, MINUTE_MS, textOf, type SchoolCalendar } from '@jolly/core';
 import type { AssignmentReply } from '@jolly/server/dist/contract';
-import { BLANK_BRIEF } from '@jolly/server/dist/features/assignments/issuing.service';
+import { BLANK_BRIEF } from '@jolly/server/dist/features/assignments/drafts';
 import type { Services } from '@jolly/server/dist/wiring';
 import { ago, dueAt } from './school-days';
 import { LAB_GROUPS } from './setup';

@@ -4,7 +4,9 @@ import { signInService } from './features/accounts/sign-in.service';
 import { ticketsService } from './features/accounts/tickets.service';
 import { assignmentsService } from './features/assignments/assignments.service';
 import { briefsService } from './features/assignments/briefs.service';
+import { briefEffectsService } from './features/assignments/brief-effects.service';
 import { issuingService } from './features/assignments/issuing.service';
+import { loadService } from './features/assignments/load.service';
 import { calendarsService } from './features/classes/calendars.service';
 import { classCopyService } from './features/classes/class-copy.service';
 import { classesService } from './features/classes/classes.service';
@@ -122,10 +124,12 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const board = boardService({ accounts, classes, roster, assignments, exceptions, groups, standing, pieces, seconds });
   const classBoards = classBoardsService({ sequelize, classes, assignments, board, cache });
   const dateChanges = dateChangesService({ sequelize, assignments, board, news });
-  const issuing = issuingService({ sequelize, classes, roster, assignments, briefs, board, news, dateChanges });
-  const extensions = extensionsService({ sequelize, accounts, classes, assignments, board, exceptions, news });
-  const moves = movesService({ sequelize, classes, assignments, exceptions, groups, board, issuing, dateChanges });
-  const plan = planService({ sequelize, classes, roster, assignments, classBoards, issuing, moves });
+  const issuing = issuingService({ sequelize, assignments, briefs, board, news, dateChanges });
+  const briefEffects = briefEffectsService({ classes, assignments, briefs, board });
+  const loads = loadService({ classes, roster, assignments, board, classBoards });
+  const extensions = extensionsService({ sequelize, accounts, classes, assignments, board, classBoards, exceptions, news });
+  const moves = movesService({ sequelize, classes, assignments, exceptions, groups, board, loads, dateChanges });
+  const plan = planService({ sequelize, classes, roster, assignments, classBoards, loads, moves });
   const calendars = calendarsService({ sequelize, accounts, classes, board, news, dateChanges });
   const ownPieces = ownPiecesService({ assignments, board, groups, pieces });
   const conversations = conversationsService({ sequelize, accounts });
@@ -214,6 +218,8 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
     standing,
     dateChanges,
     issuing,
+    briefEffects,
+    loads,
     extensions,
     moves,
     plan,

@@ -13,7 +13,7 @@ import type { BriefBody, BriefChange, BriefReply, BriefRequest, SetFor } from '.
 import { connect } from '../db/connect';
 import { migrate } from '../db/migrate';
 import type { MakeCache } from '../db/stamped-cache';
-import { BLANK_BRIEF } from '../features/assignments/issuing.service';
+import { BLANK_BRIEF } from '../features/assignments/drafts';
 import { standInServer } from '../features/mail/stand-in';
 import { fileStore } from '../files/file-store';
 import { wire, type Services } from '../wiring';

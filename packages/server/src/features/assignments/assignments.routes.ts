@@ -14,7 +14,9 @@ import { Problem } from '../../http/problem';
 import type { Ask, Route } from '../../http/route';
 import type { AssignmentsService } from './assignments.service';
 import type { BriefsService } from './briefs.service';
+import type { BriefEffectsService } from './brief-effects.service';
 import type { IssuingService } from './issuing.service';
+import type { LoadService } from './load.service';
 import type { BoardService } from '../pieces/board.service';
 import type { ClassBoardsService } from '../pieces/class-boards.service';
 import type { ClassesService } from '../classes/classes.service';
@@ -33,6 +35,8 @@ interface Needed {
   assignments: AssignmentsService;
   briefs: BriefsService;
   issuing: IssuingService;
+  briefEffects: BriefEffectsService;
+  loads: LoadService;
   board: BoardService;
   classBoards: ClassBoardsService;
   classes: ClassesService;
@@ -47,6 +51,8 @@ export const assignmentRoutes = ({
   assignments,
   briefs,
   issuing,
+  briefEffects,
+  loads,
   board,
   classBoards,
   classes,
@@ -115,7 +121,7 @@ export const assignmentRoutes = ({
     does: 'Whom storing it as edited would touch; nothing is stored.',
     params: briefParams,
     body: changeBriefBody,
-    handle: ({ actor, params, body, now }: Ask<OneBrief, BriefChange>) => issuing.effects(asTeacher(actor), params.briefId, body, now),
+    handle: ({ actor, params, body, now }: Ask<OneBrief, BriefChange>) => briefEffects.of(asTeacher(actor), params.briefId, body, now),
   },
   {
     verb: 'delete',
@@ -150,7 +156,7 @@ export const assignmentRoutes = ({
     action: 'assignment.write',
     does: 'How heavy the days are on which something is to be due, and the lighter day near each.',
     body: loadBody,
-    handle: ({ actor, body, now }: Ask<unknown, LoadRequest>) => issuing.load(asTeacher(actor), body, now),
+    handle: ({ actor, body, now }: Ask<unknown, LoadRequest>) => loads.around(asTeacher(actor), body, now),
   },
   {
     verb: 'get',

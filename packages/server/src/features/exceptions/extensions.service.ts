@@ -9,9 +9,10 @@ import { isIssued, type AssignmentsService } from '../assignments/assignments.se
 import type { ClassesService } from '../classes/classes.service';
 import type { NewsService } from '../news/news.service';
 import type { BoardService } from '../pieces/board.service';
+import type { Boards, ClassBoardsService } from '../pieces/class-boards.service';
 import { defineExtensions, type ExtensionRow } from './exceptions.model';
 import type { ExceptionsService } from './exceptions.service';
-import { SERVER_EYES, type Sight } from '../pieces/sight';
+import { SERVER_EYES, teacherEyes, type LeanSight, type Sight } from '../pieces/sight';
 
 type Person = Actor & { userId: string };
 const MOST_LISTED = 200;
@@ -32,7 +33,7 @@ export function proposedDue(
 }
 
 /** What granting would give: the date, and closing along with it. */
-function granted(sight: Sight, wanted: number | null, now: number): Pick<ExtensionRequest, 'proposedDue' | 'calendar'> {
+function granted(sight: LeanSight, wanted: number | null, now: number): Pick<ExtensionRequest, 'proposedDue' | 'calendar'> {
   return { proposedDue: proposedDue(sight, wanted, now), calendar: sight.schoolClass.calendar };
 }
 
@@ -52,12 +53,13 @@ interface Collaborators {
   classes: ClassesService;
   assignments: AssignmentsService;
   board: BoardService;
+  classBoards: ClassBoardsService;
   exceptions: ExceptionsService;
   news: NewsService;
 }
 
 /** Students asking for more time on a piece, and their teachers answering. What is granted is a one-off exception. */
-export function extensionsService({ sequelize, accounts, classes, assignments, board, exceptions, news }: Collaborators) {
+export function extensionsService({ sequelize, accounts, classes, assignments, board, classBoards, exceptions, news }: Collaborators) {
   const requests = defineExtensions(sequelize);
 
   const service = {
@@ -131,21 +133,20 @@ export function extensionsService({ sequelize, accounts, classes, assignments, b
 
     /** What waits for an answer in the classes of a teacher, oldest first. */
     async waiting(teacher: Person, now: number): Promise<ExtensionRequest[]> {
-      return service.waitingOn(await assignments.ofClasses(await classes.taughtBy(teacher.userId), { drafts: false, now }), now);
+      const boards = await classBoards.of(teacherEyes(teacher), await classes.taughtBy(teacher.userId), now);
+      return service.waitingOn(boards, now);
     },
 
-    /** The same for assignments that the caller has at hand. */
-    async waitingOn(issued: readonly AssignmentReply[], now: number): Promise<ExtensionRequest[]> {
+    /** The same for boards that the caller has at hand. */
+    async waitingOn({ issued, sightsOf }: Pick<Boards, 'issued' | 'sightsOf'>, now: number): Promise<ExtensionRequest[]> {
       const rows = (await requests.findAll({
         where: { state: 'waiting', assignmentId: { [Op.in]: issued.map((one) => one.id) } },
         order: [['askedAt', 'ASC']],
         limit: MOST_LISTED,
         raw: true,
       })) as unknown as ExtensionRow[];
-      if (rows.length === 0) return [];
       const asked = new Set(rows.map((row) => row.assignmentId));
-      const all = issued.filter((one) => asked.has(one.id));
-      const sights = await board.as(SERVER_EYES).ofAssignments(all, now, [...new Set(rows.map((row) => row.studentId))]);
+      const sights = sightsOf(issued.filter((one) => asked.has(one.id)));
       return rows.flatMap((row) => {
         const sight = sights.find(({ assignment, member }) => assignment.id === row.assignmentId && member.student.id === row.studentId);
         if (!sight) return [];

@@ -21,7 +21,7 @@ import { fromJson } from '../../db/json-column';
 import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
 import type { AssignmentsService } from '../assignments/assignments.service';
-import type { IssuingService } from '../assignments/issuing.service';
+import type { LoadService } from '../assignments/load.service';
 import type { ClassesService } from '../classes/classes.service';
 import type { ExceptionsService } from '../exceptions/exceptions.service';
 import type { GroupsService } from '../groups/groups.service';
@@ -66,12 +66,12 @@ interface Collaborators {
   exceptions: ExceptionsService;
   groups: GroupsService;
   board: BoardService;
-  issuing: IssuingService;
+  loads: LoadService;
   dateChanges: DateChangesService;
 }
 
 /** Moving dates of many assignments as one act: looked at first, undone as one (docs/rules.md, 9). */
-export function movesService({ sequelize, classes, assignments, exceptions, groups, board, issuing, dateChanges }: Collaborators) {
+export function movesService({ sequelize, classes, assignments, exceptions, groups, board, loads, dateChanges }: Collaborators) {
   const { moves } = definePlan(sequelize);
 
   async function chosen(teacher: Teacher, ids: readonly string[]): Promise<AssignmentReply[]> {
@@ -130,7 +130,7 @@ export function movesService({ sequelize, classes, assignments, exceptions, grou
     if (days.length === 0) return [];
     const moving = new Set(sights.map(({ assignment }) => assignment.id));
     const studentIds = [...new Set(theirs.map(({ sight }) => sight.member.student.id))];
-    const others = (await issuing.dueWork(studentIds, { from: days[0]!, to: days.at(-1)! }, null, now)).filter(
+    const others = (await loads.dueWork(studentIds, { from: days[0]!, to: days.at(-1)! }, null, now)).filter(
       (one) => !moving.has(one.assignmentId),
     );
     const own = (at: 'before' | 'after'): DueWork[] =>

@@ -4,7 +4,7 @@ import type { AssignmentReply, OrderRequest, PlanCard, PlanLoad, PlanReply } fro
 import { inTransaction } from '../../db/transaction';
 import { fullName } from '../accounts/accounts.service';
 import type { AssignmentsService } from '../assignments/assignments.service';
-import type { IssuingService } from '../assignments/issuing.service';
+import type { LoadService } from '../assignments/load.service';
 import type { ClassesService } from '../classes/classes.service';
 
 import type { ClassBoardsService } from '../pieces/class-boards.service';
@@ -59,12 +59,12 @@ interface Collaborators {
   roster: RosterService;
   assignments: AssignmentsService;
   classBoards: ClassBoardsService;
-  issuing: IssuingService;
+  loads: LoadService;
   moves: MovesService;
 }
 
 /** The plan: classes by days, with the load of their students beneath. */
-export function planService({ sequelize, classes, roster, assignments, classBoards, issuing, moves }: Collaborators) {
+export function planService({ sequelize, classes, roster, assignments, classBoards, loads, moves }: Collaborators) {
   return {
     async of(
       teacher: Teacher,
@@ -84,7 +84,7 @@ export function planService({ sequelize, classes, roster, assignments, classBoar
       const cards = new Map(all.map((one) => [one.id, cardOf(one, zoneOf.get(one.classId)!)]));
       for (const sight of boards.sightsOf(all)) count(cards.get(sight.assignment.id)!, sight);
       const present = members.filter((member) => member.left === null);
-      const due = await issuing.dueWork([...new Set(present.map((member) => member.student.id))], { from, to }, null, now);
+      const due = await loads.dueWork([...new Set(present.map((member) => member.student.id))], { from, to }, null, now);
       const load = [...loadByDay(due)].map(([day, students]): PlanLoad => {
         const loads = [...students.values()];
         return {

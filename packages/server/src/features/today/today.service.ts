@@ -112,7 +112,7 @@ export function todayService({ accounts, classes, assignments, classBoards, exte
       const boards = await classBoards.of(teacherEyes(teacher), await classes.taughtBy(teacher.userId), now);
       const { issued } = boards;
       const sights = boards.sightsOf(issued);
-      const [requests, joinings] = await Promise.all([extensions.waitingOn(issued, now), joining.waitingIn(boards.classes)]);
+      const [requests, joinings] = await Promise.all([extensions.waitingOn(boards, now), joining.waitingIn(boards.classes)]);
       return {
         anyIssued: issued.length > 0,
         piles: toPiles(sights),

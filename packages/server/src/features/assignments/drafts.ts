@@ -1,0 +1,31 @@
+import { EMPTY_TEXT } from '@jolly/core';
+import type { AssignmentReply, BriefBody, SetFor } from '../../contract';
+import type { LeanSight } from '../pieces/sight';
+
+/** What a brief says that says nothing yet. */
+export const BLANK_BRIEF: BriefBody = {
+  kind: 'assignment',
+  title: '',
+  instructions: EMPTY_TEXT,
+  spoken: null,
+  attachments: [],
+  how: 'handIn',
+  accepts: ['text', 'files'],
+  scoring: { by: 'points' },
+  points: null,
+  aims: [],
+  minutes: null,
+  rounds: null,
+  roundRule: 'latest',
+  lateRule: null,
+  standingHolds: true,
+};
+
+/** A draft as one of its classes would have it, stored or not. */
+export function asAssignment(body: BriefBody, set: SetFor, of: { id: string; briefId: string; issuedAt: number | null }): AssignmentReply {
+  return { ...body, ...set, ...of, position: 0, namesHidden: false, secondMarker: null, version: 0 };
+}
+
+/** Is the student given it: meant for them, still in the class and not excused? */
+export const isGiven = ({ theirs, exception, member }: Pick<LeanSight, 'theirs' | 'exception' | 'member'>): boolean =>
+  theirs && member.left === null && !(exception?.excused ?? false);
