@@ -23,6 +23,7 @@ import type { OpenTeam, PiecesService } from './pieces.service';
 import type { OpenWork, SheetRecord, VersionRecord, WorksheetAttachment, WorksService } from './works.service';
 import type { HandInRecord, WorkRecord } from './records';
 import type { Sight } from './sight';
+import { lateOf } from './worth';
 
 const MOST_FILES = 20;
 const SAVED_FACT_EVERY_MS = 10 * MINUTE_MS;
@@ -112,13 +113,12 @@ export function workingService({ accounts, classes, ownPieces, pieces, works, ne
 
   /** Teachers who want to hear of late hand-ins do. */
   async function tellLate(
-    { schoolClass, assignment, member, told }: Sight,
+    { schoolClass, assignment, member }: Sight,
     teachers: readonly { id: string }[],
     version: number,
     transaction: Transaction,
     now: number,
   ): Promise<void> {
-    if (told.lateBy === 0) return;
     const about = { assignmentId: assignment.id, classId: schoolClass.id, zone: schoolClass.calendar.zone };
     const data = { title: assignment.title, className: schoolClass.label, who: fullName(member.student) };
     await news.tell(
@@ -307,7 +307,9 @@ export function workingService({ accounts, classes, ownPieces, pieces, works, ne
           const handIn: HandInView = { ...frozen, by: fullName(before.member.student), receivedFor: before.assignment.title };
           for (const piece of open.pieces)
             piece.append({ kind: 'handedIn', at: now }, student.userId, { version: handIn.version, receipt: handIn.receipt });
-          await tellLate(freshSight(before, own.record, now), teachersBy.get(classId) ?? [], handIn.version, open.transaction, now);
+          // Lateness follows from the facts as they are now; nothing else of the sight is another by handing in.
+          if (lateOf({ ...before, record: own.record }) !== null)
+            await tellLate(before, teachersBy.get(classId) ?? [], handIn.version, open.transaction, now);
           await tellGroup(before, open, handIn.version, now);
           return handIn;
         }),

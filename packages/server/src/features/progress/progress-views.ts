@@ -2,6 +2,7 @@ import {
   aimResults,
   evidenceOf,
   lookingNow,
+  NOTHING_YET,
   percentText,
   termOfWork,
   type AimEvidence,
@@ -36,7 +37,23 @@ export const toProgressClass = ({ scheme, bearing, terms, calendar }: SchoolClas
   zone: calendar.zone,
 });
 
+// Boards of classes are kept (pieces/class-boards.service.ts), and with them how their pieces look: of thousands of pieces a
+// class only those change by the hour that are late and not in.
+const looked: Record<Eyes, WeakMap<LeanSight, Seen>> = { teacher: new WeakMap(), student: new WeakMap() };
+
+/** A sight as these eyes see it, with what being late costs by now. */
 export function see<S extends LeanSight>(sight: S, eyes: Eyes, now: Instant): Seen<S> {
+  const known = looked[eyes].get(sight) as Seen<S> | undefined;
+  const seen = known ?? lookAt(sight, eyes, now);
+  if (!known) looked[eyes].set(sight, seen);
+  const { due } = sight.resolved.window;
+  const { handedInAt, roundDue, carriedLateFrom } = sight.record?.summary ?? NOTHING_YET;
+  const inTime = (due === null || now <= due) && roundDue === null && carriedLateFrom.length === 0;
+  if (handedInAt !== null || inTime) return seen;
+  return { ...seen, view: { ...seen.view, lateCost: lateCostAt(sight, now).takenOff } };
+}
+
+function lookAt<S extends LeanSight>(sight: S, eyes: Eyes, now: Instant): Seen<S> {
   const { record, assignment, resolved, schoolClass } = sight;
   // A score beside a name would tell whose the nameless piece is.
   const mayKnow = eyes === 'teacher' && !isNameless(sight);
@@ -56,7 +73,7 @@ export function see<S extends LeanSight>(sight: S, eyes: Eyes, now: Instant): Se
     due: record?.summary.roundDue ?? resolved.window.due,
     closes: resolved.window.closes,
     isIn: assignment.how === 'inClass' || record?.summary.handedInAt != null,
-    lateCost: lateCostAt(sight, record?.summary.handedInAt ?? now).takenOff,
+    lateCost: record?.summary.handedInAt == null ? 0 : lateCostAt(sight, record.summary.handedInAt).takenOff,
     belongs: assignment.due ?? assignment.issuedAt ?? now,
     term: termOfWork(schoolClass.terms, schoolClass.calendar.zone, { due: assignment.due, issuedAt: assignment.issuedAt ?? now }),
   };
