@@ -151,13 +151,11 @@ test('a column is entered by keyboard, one is pasted from another program, undon
     const downloading = teacher.waitForEvent('download');
     await teacher.getByRole('button', { name: 'Take out', exact: true }).press('Enter');
     const file = await (await downloading).path();
-    await teacher
-      .getByLabel('Table of scores')
-      .setInputFiles({
-        name: 'book.xlsx',
-        mimeType: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
-        buffer: (await import('node:fs')).readFileSync(file),
-      });
+    await teacher.getByLabel('Table of scores').setInputFiles({
+      name: 'book.xlsx',
+      mimeType: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+      buffer: (await import('node:fs')).readFileSync(file),
+    });
     await expect(teacher.getByRole('dialog')).toContainText('nothing would change');
     await teacher.keyboard.press('Escape');
   });

@@ -101,7 +101,7 @@ for (const theme of ['light', 'dark'] as const) {
       ['/nothing', 'h1'],
     ] as const;
     const [first, ...rest] = theme === 'light' ? screens : screens.filter((_, at) => at % 6 === 0);
-    found.push(...(await arrive(page, ...first!)));
+    found.push(...(await arrive(page, first![0], first![1])));
     for (const [path, ready] of rest) found.push(...(await look(page, path, ready)));
     await page.goto('/today');
     await page.locator('.owes').first().waitFor();

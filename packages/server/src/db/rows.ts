@@ -1,4 +1,4 @@
-import type { FindOptions, Identifier, Model, ModelStatic } from 'sequelize';
+import type { CountOptions, FindOptions, Identifier, Model, ModelStatic } from 'sequelize';
 
 /** Rows as plain objects, as their model says them: the one place that tells the compiler so. */
 
@@ -19,4 +19,14 @@ export async function rowByKey<Row extends object>(
   options: Omit<FindOptions<Row>, 'where'> = {},
 ): Promise<Row | null> {
   return (await model.findByPk(key, { ...options, raw: true })) as unknown as Row | null;
+}
+
+/** How many rows there are of each value of a column that has rows. */
+export async function countsBy<Row extends object>(
+  model: ModelStatic<Model<Row>>,
+  column: keyof Row & string,
+  options: Omit<CountOptions<Row>, 'group'>,
+): Promise<Map<string, number>> {
+  const rows = (await model.count({ ...options, group: [column] })) as unknown as (Record<string, string> & { count: number })[];
+  return new Map(rows.map((row) => [row[column]!, Number(row.count)]));
 }

@@ -1,6 +1,7 @@
 import { compareNames, nameKey, type Actor, type StudentName } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction, type WhereOptions } from 'sequelize';
+import { rowByKey, rowsOf } from '../../db/rows';
 import { noteChange } from '../../db/class-changes';
 import type { Me } from '../../contract';
 import { blankUser, defineUsers, type UserRow } from './accounts.model';
@@ -40,13 +41,12 @@ const toDetails = (row: UserRow): PersonDetails => ({
 export function accountsService({ sequelize }: { sequelize: Sequelize }) {
   const users = defineUsers(sequelize);
   const asPerson = (row: unknown) => row as Person;
-  const details = async (where: WhereOptions<UserRow>) =>
-    ((await users.findAll({ where, raw: true })) as unknown as UserRow[]).map(toDetails);
+  const details = async (where: WhereOptions<UserRow>) => (await rowsOf(users, { where })).map(toDetails);
 
   return {
     async me(actor: Actor, practice: Me['practice'] = null): Promise<Me | null> {
       if (actor.role === 'anonymous') return null;
-      const row = (await users.findByPk(actor.userId, { raw: true })) as unknown as UserRow | null;
+      const row = await rowByKey(users, actor.userId);
       if (!row) return null;
       const { id, role, userName, givenName, familyName, email } = row;
       return {
@@ -127,7 +127,7 @@ export function accountsService({ sequelize }: { sequelize: Sequelize }) {
       transaction: Transaction,
     ): Promise<void> {
       noteChange(transaction, { students: [id] });
-      const row = (await users.findByPk(id, { raw: true, transaction })) as unknown as UserRow;
+      const row = (await rowByKey(users, id, { transaction }))!;
       await users.update({ ...changes, nameKey: nameKey({ ...row, ...changes }) }, { where: { id }, transaction });
     },
 
@@ -198,9 +198,7 @@ export function accountsService({ sequelize }: { sequelize: Sequelize }) {
 
     /** Who looks after the mailroom. */
     async keepers(): Promise<string[]> {
-      return (
-        (await users.findAll({ attributes: ['id'], where: { isKeeper: true }, limit: 20, raw: true })) as unknown as { id: string }[]
-      ).map((row) => row.id);
+      return (await rowsOf(users, { attributes: ['id'], where: { isKeeper: true }, limit: 20 })).map((row) => row.id);
     },
 
     /** Who can have a link to a new password sent to this address: students ask their teacher. */
@@ -211,13 +209,12 @@ export function accountsService({ sequelize }: { sequelize: Sequelize }) {
     /** User names that begin like these, in use by anybody. */
     async userNamesLike(beginnings: readonly string[], transaction?: Transaction): Promise<Set<string>> {
       if (beginnings.length === 0) return new Set();
-      const rows = await users.findAll({
+      const rows = await rowsOf(users, {
         attributes: ['userName'],
         where: { [Op.or]: [...new Set(beginnings)].map((one) => ({ userName: { [Op.like]: `${one.replace(/[\\%_]/g, '\\$&')}%` } })) },
-        raw: true,
         ...(transaction ? { transaction } : {}),
       });
-      return new Set((rows as unknown as { userName: string }[]).map((row) => row.userName));
+      return new Set(rows.flatMap((row) => row.userName ?? []));
     },
 
     /** For the demo school: people with or without a sign-in, all with one password. */

@@ -3,11 +3,12 @@ import { freeUserName, joinCodeFrom, tidyJoinCode, userNameFrom, type StudentNam
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import { Secret, TOTP } from 'otpauth';
 import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize';
+import { rowByKey, rowOf, rowsOf } from '../../db/rows';
 import { noteChange } from '../../db/class-changes';
 import type { FinishTwoStepRequest, SignInRequest, TwoStepDoneReply, TwoStepProof, TwoStepStartReply } from '../../contract';
 import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
-import { defineRecoveryCodes, defineUsers, type RecoveryCodeRow, type UserRow } from './accounts.model';
+import { defineRecoveryCodes, defineUsers, type RecoveryCodeRow } from './accounts.model';
 import type { AccountsService, Person } from './accounts.service';
 import { hashPassword, passwordMatches } from './passwords';
 
@@ -38,16 +39,15 @@ const totpOf = (secret: string, label: string) =>
 export function signInService({ sequelize, accounts }: { sequelize: Sequelize; accounts: AccountsService }) {
   const users = defineUsers(sequelize);
   const recovery = defineRecoveryCodes(sequelize);
-  const byName = async (userName: string) =>
-    (await users.findOne({ where: { userName: userName.toLowerCase() }, raw: true })) as unknown as UserRow | null;
-  const byId = async (id: string) => (await users.findByPk(id, { raw: true })) as unknown as UserRow;
+  const byName = async (userName: string) => await rowOf(users, { where: { userName: userName.toLowerCase() } });
+  const byId = async (id: string) => (await rowByKey(users, id))!;
 
   const service = {
     /** The account that a user name means, in whatever spelling the database takes for it; null if there is none. */
     async accountOf(userName: string): Promise<string | null> {
       const name = userName.trim().slice(0, 64);
-      const row = await users.findOne({ attributes: ['id'], where: { [Op.or]: [{ userName: name }, { cardName: name }] }, raw: true });
-      return (row as unknown as { id: string } | null)?.id ?? null;
+      const row = await rowOf(users, { attributes: ['id'], where: { [Op.or]: [{ userName: name }, { cardName: name }] } });
+      return row?.id ?? null;
     },
 
     /** Hashing is slow on purpose, so it is done before a transaction begins. */
@@ -62,11 +62,10 @@ export function signInService({ sequelize, accounts }: { sequelize: Sequelize; a
 
     /** @throws Problem `session.wrongCard`, also for a card that was revoked */
     async checkCard({ userName, code }: { userName: string; code: string }): Promise<Person> {
-      const rows = (await users.findAll({
+      const rows = await rowsOf(users, {
         where: { cardHash: { [Op.ne]: null }, [Op.or]: [{ cardName: userName }, { userName }] },
         limit: 4,
-        raw: true,
-      })) as unknown as UserRow[];
+      });
       for (const row of rows) if (await passwordMatches(row.cardHash, tidyJoinCode(code))) return row;
       // As slow as a card that exists.
       if (rows.length === 0) await passwordMatches(null, code);
@@ -237,7 +236,7 @@ export function signInService({ sequelize, accounts }: { sequelize: Sequelize; a
      * roster that they are. The card of that student stays valid under the name printed on it.
      */
     async moveSignIn(fromId: string, toId: string, transaction: Transaction): Promise<void> {
-      const from = (await users.findByPk(fromId, { raw: true, transaction })) as unknown as UserRow;
+      const from = (await rowByKey(users, fromId, { transaction }))!;
       await users.update({ userName: null, passwordHash: null }, { where: { id: fromId }, transaction });
       await users.update(
         { userName: from.userName, passwordHash: from.passwordHash, mustChange: false },
@@ -254,7 +253,7 @@ export function signInService({ sequelize, accounts }: { sequelize: Sequelize; a
 
     /** Hands a card on to the person that the student of the roster turned out to be; who has a card keeps their own. */
     async moveCard(fromId: string, toId: string, transaction: Transaction): Promise<void> {
-      const from = (await users.findByPk(fromId, { raw: true, transaction })) as unknown as UserRow;
+      const from = (await rowByKey(users, fromId, { transaction }))!;
       const { cardHash, cardMadeAt, cardName } = from;
       if (cardHash !== null) await users.update({ cardHash, cardMadeAt, cardName }, { where: { id: toId, cardHash: null }, transaction });
     },

@@ -1,6 +1,7 @@
 import type { Actor } from '@jolly/core';
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
+import { rowOf, rowsOf } from '../../db/rows';
 import type { InviteStudentsReply, TakeTicketRequest, TeachersReply, TicketReply } from '../../contract';
 import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
@@ -55,7 +56,7 @@ export function ticketsService({ sequelize, accounts, classes, signIn, mail, new
 
   /** @throws Problem `ticket.unknown` for one that is made up, used or too old */
   async function valid(ticket: string, now: number): Promise<TicketRow> {
-    const row = (await tickets.findOne({ where: { hash: digest(ticket), usedAt: null }, raw: true })) as unknown as TicketRow | null;
+    const row = await rowOf(tickets, { where: { hash: digest(ticket), usedAt: null } });
     if (!row || row.expiresAt.getTime() < now) throw new Problem('ticket.unknown');
     return row;
   }
@@ -176,12 +177,11 @@ export function ticketsService({ sequelize, accounts, classes, signIn, mail, new
       await classes.forTeacher(actor, 'coTeacher.look', classId);
       const [teachers, rows] = await Promise.all([
         classes.teachersOf([classId]),
-        tickets.findAll({
+        rowsOf(tickets, {
           where: open({ classId, kind: 'coTeacher' }, now),
           order: [['madeAt', 'ASC']],
           limit: 50,
-          raw: true,
-        }) as unknown as Promise<TicketRow[]>,
+        }),
       ]);
       return {
         teachers: teachers.get(classId) ?? [],
@@ -234,25 +234,23 @@ export function ticketsService({ sequelize, accounts, classes, signIn, mail, new
     /** When each of these students was last invited, as far as the invitation still stands. */
     async invitedAt(studentIds: readonly string[], now: number): Promise<Map<string, number>> {
       if (studentIds.length === 0) return new Map();
-      const rows = (await tickets.findAll({
+      const rows = await rowsOf(tickets, {
         where: open({ kind: 'student', userId: { [Op.in]: [...studentIds] } }, now),
-        raw: true,
-      })) as unknown as TicketRow[];
+      });
       return new Map(rows.map((row) => [row.userId!, row.madeAt.getTime()]));
     },
 
     /** Sends a link to a new password to every teacher and family with this address; says nothing about whether there is one. */
     async recover(email: string, now: number): Promise<void> {
       const found = await accounts.recoverableByEmail(email);
-      const lately = (await tickets.findAll({
+      const lately = await rowsOf(tickets, {
         attributes: ['userId'],
         where: {
           kind: 'password',
           userId: { [Op.in]: found.map((one) => one.id) },
           madeAt: { [Op.gt]: new Date(now - LIVES_MS.password) },
         },
-        raw: true,
-      })) as unknown as TicketRow[];
+      });
       // Counted by the account found, wherever it is asked from: nobody's mail is flooded.
       const people = found.filter((one) => lately.filter((row) => row.userId === one.id).length < MOST_RECOVERIES);
       await inTransaction(sequelize, async (transaction) => {

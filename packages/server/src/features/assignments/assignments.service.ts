@@ -1,6 +1,7 @@
 import { windowProblem, type Action, type Actor, type WorkWindow } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, QueryTypes, type Sequelize, type Transaction, type WhereOptions } from 'sequelize';
+import { countsBy, rowsOf } from '../../db/rows';
 import { noteChange } from '../../db/class-changes';
 import { inTransaction } from '../../db/transaction';
 import type { AssignmentReply, BriefBody, BriefKind, OrderRequest, SetFor } from '../../contract';
@@ -54,7 +55,7 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
     }: { kind?: BriefKind | null; classes?: number; transaction?: Transaction | undefined } = {},
   ): Promise<AssignmentReply[]> {
     const tx = transaction ? { transaction } : {};
-    const rows = (await assignments.findAll({
+    const rows = await rowsOf(assignments, {
       where,
       order: [
         [sequelize.literal('due_at IS NULL'), 'ASC'],
@@ -63,18 +64,16 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
         ['id', 'ASC'],
       ],
       limit: MOST_ASSIGNMENTS * ofClasses,
-      raw: true,
       ...tx,
-    })) as unknown as AssignmentRow[];
+    });
     const ids = [...new Set(rows.map((row) => row.briefId))];
     const texts =
       ids.length === 0
         ? []
-        : ((await briefs.findAll({
+        : await rowsOf(briefs, {
             where: { id: { [Op.in]: ids }, ...(kind ? { kind } : {}) },
-            raw: true,
             ...tx,
-          })) as unknown as BriefRow[]);
+          });
     const byId = new Map(texts.map((row) => [row.id, row]));
     const found = rows.flatMap((row) => {
       const brief = byId.get(row.briefId);
@@ -126,11 +125,10 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
     /** The classes of briefs that are set for more than one: only what is needed to see who is in two of them. */
     async twinsOf(briefIds: readonly string[]): Promise<{ briefId: string; classId: string; issuedAt: number | null }[]> {
       if (briefIds.length === 0) return [];
-      const rows = (await assignments.findAll({
+      const rows = await rowsOf(assignments, {
         attributes: ['briefId', 'classId', 'issuedAt'],
         where: { briefId: { [Op.in]: [...new Set(briefIds)] } },
-        raw: true,
-      })) as unknown as AssignmentRow[];
+      });
       const count = new Map<string, number>();
       for (const { briefId } of rows) count.set(briefId, (count.get(briefId) ?? 0) + 1);
       return rows
@@ -148,25 +146,17 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
 
     /** How many assignments, drafts included, are filed under each category of a class. */
     async filedUnder(classId: string, transaction?: Transaction): Promise<Record<string, number>> {
-      const rows = (await assignments.count({
-        where: { classId, categoryId: { [Op.ne]: null } },
-        group: ['categoryId'],
-        ...(transaction ? { transaction } : {}),
-      })) as unknown as {
-        categoryId: string;
-        count: number;
-      }[];
-      return Object.fromEntries(rows.map((row) => [row.categoryId, Number(row.count)]));
+      const where = { classId, categoryId: { [Op.ne]: null } };
+      return Object.fromEntries(await countsBy(assignments, 'categoryId', { where, ...(transaction ? { transaction } : {}) }));
     },
 
     /** Files everything under another category, or under none. */
     async refile({ classId, from, to }: { classId: string; from: string; to: string | null }, transaction: Transaction): Promise<void> {
-      const rows = (await assignments.findAll({
+      const rows = await rowsOf(assignments, {
         attributes: ['briefId'],
         where: { classId, categoryId: from },
-        raw: true,
         transaction,
-      })) as unknown as AssignmentRow[];
+      });
       await assignments.update({ categoryId: to }, { where: { classId, categoryId: from }, transaction });
       await service.touch(
         rows.map((row) => row.briefId),
@@ -177,10 +167,7 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
     /** Counts up the version of briefs, so that whoever has one open sees that it changed. */
     async touch(briefIds: readonly string[], transaction: Transaction): Promise<void> {
       if (briefIds.length === 0) return;
-      await briefs.update(
-        { version: sequelize.literal('version + 1') as unknown as number },
-        { where: { id: { [Op.in]: [...briefIds] } }, transaction },
-      );
+      await briefs.increment('version', { where: { id: { [Op.in]: [...briefIds] } }, transaction });
       noteChange(transaction, { briefs: briefIds });
     },
 
@@ -195,12 +182,11 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
         );
         await assignments.update(columns, { where: { id }, transaction });
       }
-      const rows = (await assignments.findAll({
+      const rows = await rowsOf(assignments, {
         attributes: ['briefId'],
         where: { id: { [Op.in]: changes.map((one) => one.id) } },
-        raw: true,
         transaction,
-      })) as unknown as AssignmentRow[];
+      });
       await service.touch(
         rows.map((row) => row.briefId),
         transaction,
@@ -233,12 +219,11 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
 
     /** Whose students have yet to be told that something was issued. */
     async untold(now: number, most: number): Promise<AssignmentReply[]> {
-      const rows = (await assignments.findAll({
+      const rows = await rowsOf(assignments, {
         attributes: ['id'],
         where: { toldAt: null, issuedAt: { [Op.lte]: new Date(now) } },
         limit: most,
-        raw: true,
-      })) as unknown as AssignmentRow[];
+      });
       return service.byIds(rows.map((row) => row.id));
     },
 

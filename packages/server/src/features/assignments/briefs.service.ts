@@ -1,6 +1,7 @@
 import { filesIn, rescaledScore, rubricRemarks, type Action, type Actor } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
+import { rowByKey, rowsOf } from '../../db/rows';
 import { noteChange } from '../../db/class-changes';
 import type { AssignmentReply, BriefBody, BriefChange, BriefReply, BriefRequest, PointsQuestion, SetFor } from '../../contract';
 import { inTransaction } from '../../db/transaction';
@@ -80,14 +81,13 @@ export function briefsService({ sequelize, classes, assignments, keptFiles, piec
 
   async function find(teacher: Teacher, action: Action, id: string, transaction?: Transaction): Promise<Found> {
     const tx = transaction ? { transaction } : {};
-    const row = (await tables.briefs.findByPk(id, { raw: true, ...tx })) as unknown as BriefRow | null;
+    const row = await rowByKey(tables.briefs, id, { ...tx });
     const rows = row
-      ? ((await tables.assignments.findAll({
+      ? await rowsOf(tables.assignments, {
           where: { briefId: id },
           order: [['id', 'ASC']],
-          raw: true,
           ...tx,
-        })) as unknown as AssignmentRow[])
+        })
       : [];
     const taught = await classes.taughtBy(teacher.userId, { away: true });
     // In the order in which their classes are listed everywhere.
@@ -344,24 +344,22 @@ export function briefsService({ sequelize, classes, assignments, keptFiles, piec
     /** Briefs of some classes, newest first, bounded. */
     async briefsOf(classIds: readonly string[]): Promise<string[]> {
       if (classIds.length === 0) return [];
-      const rows = (await tables.assignments.findAll({
+      const rows = await rowsOf(tables.assignments, {
         attributes: ['briefId'],
         where: { classId: { [Op.in]: [...classIds] } },
         limit: 1000,
-        raw: true,
-      })) as unknown as AssignmentRow[];
+      });
       return [...new Set(rows.map((row) => row.briefId))];
     },
 
     /** Where things from the shelf were set: brief ids by shelf item. */
     async setFromShelf(shelfIds: readonly string[]): Promise<{ briefId: string; shelfId: string }[]> {
       if (shelfIds.length === 0) return [];
-      const rows = (await tables.briefs.findAll({
+      const rows = await rowsOf(tables.briefs, {
         attributes: ['id', 'fromShelf'],
         where: { fromShelf: { [Op.in]: [...shelfIds] } },
         limit: 1000,
-        raw: true,
-      })) as unknown as BriefRow[];
+      });
       return rows.map((row) => ({ briefId: row.id, shelfId: row.fromShelf! }));
     },
   };

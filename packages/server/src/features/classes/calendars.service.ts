@@ -11,6 +11,7 @@ import {
 } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize';
+import { rowByKey, rowOf, rowsOf } from '../../db/rows';
 import type {
   CalendarAnswer,
   CalendarChange,
@@ -29,7 +30,7 @@ import type { NewsService, Telling } from '../news/news.service';
 import type { BoardService } from '../pieces/board.service';
 
 import { toCalendar } from './classes.mapper';
-import { defineCalendarChanges, defineClasses, type CalendarChangeRow, type CalendarConsentRow, type CalendarRow } from './classes.model';
+import { defineCalendarChanges, defineClasses, type CalendarChangeRow, type CalendarRow } from './classes.model';
 import type { ClassesService, SchoolClass } from './classes.service';
 import { type Sight, teacherEyes } from '../pieces/sight';
 import { worth } from '../pieces/worth';
@@ -135,18 +136,16 @@ export function calendarsService({ sequelize, accounts, classes, board, news, da
   const named = ({ label, teachers }: Use) => ({ label, teachers: teachers.map((one) => one.name) });
 
   const openProposal = async (calendarId: string, transaction?: Transaction) =>
-    (await changes.findOne({
+    await rowOf(changes, {
       where: { calendarId, state: 'proposed' },
       order: [['at', 'DESC']],
-      raw: true,
       ...(transaction ? { transaction } : {}),
-    })) as unknown as CalendarChangeRow | null;
+    });
   const agreedTo = async (changeId: string, transaction?: Transaction): Promise<Set<string>> => {
-    const rows = (await consents.findAll({
+    const rows = await rowsOf(consents, {
       where: { changeId },
-      raw: true,
       ...(transaction ? { transaction } : {}),
-    })) as unknown as CalendarConsentRow[];
+    });
     return new Set(rows.map((row) => row.teacherId));
   };
 
@@ -157,10 +156,9 @@ export function calendarsService({ sequelize, accounts, classes, board, news, da
         const all = uses.get(row.id) ?? [];
         const [proposal, last] = await Promise.all([
           openProposal(row.id),
-          changes.findOne({
+          rowOf(changes, {
             where: { calendarId: row.id, state: 'made', madeVersion: row.version },
-            raw: true,
-          }) as unknown as Promise<CalendarChangeRow | null>,
+          }),
         ]);
         const people = await accounts.people([proposal?.byUser, last?.byUser].filter((one): one is string => !!one));
         const nameOf = (id: string) => (people.get(id) ? fullName(people.get(id)!) : '');
@@ -196,7 +194,7 @@ export function calendarsService({ sequelize, accounts, classes, board, news, da
   ): Promise<{ row: CalendarRow; own: SchoolClass[] }> {
     const own = await mine(teacher);
     const relation = own.some((one) => one.calendarId === id) ? 'coTeacher' : 'none';
-    const row = (await calendars.findByPk(id, { raw: true })) as unknown as CalendarRow | null;
+    const row = await rowByKey(calendars, id);
     if (!row || may(teacher, action, { relation }) !== 'allowed') throw new Problem('thing.unknown');
     return { row, own };
   }
@@ -258,7 +256,7 @@ export function calendarsService({ sequelize, accounts, classes, board, news, da
 
   /** A change of a calendar that this teacher's classes go by. @throws Problem `thing.unknown` */
   async function changeFor(teacher: Teacher, changeId: string): Promise<{ change: CalendarChangeRow; row: CalendarRow }> {
-    const change = (await changes.findByPk(changeId, { raw: true })) as unknown as CalendarChangeRow | null;
+    const change = await rowByKey(changes, changeId);
     if (!change) throw new Problem('thing.unknown');
     return { change, row: (await forTeacher(teacher, change.calendarId, 'calendar.edit')).row };
   }
@@ -268,14 +266,13 @@ export function calendarsService({ sequelize, accounts, classes, board, news, da
       const own = await mine(teacher);
       const ids = [...new Set(own.map((one) => one.calendarId))];
       if (ids.length === 0) return [];
-      const rows = (await calendars.findAll({
+      const rows = await rowsOf(calendars, {
         where: { id: { [Op.in]: ids } },
         order: [
           ['name', 'ASC'],
           ['id', 'ASC'],
         ],
-        raw: true,
-      })) as unknown as CalendarRow[];
+      });
       return reply(teacher, rows);
     },
 

@@ -1,6 +1,7 @@
 import { changesClass, joinCodeFrom, localDateAt, may, mondayOf, plusDays, type Action, type Actor, type ClassRelation } from '@jolly/core';
 import { randomBytes, randomUUID } from 'node:crypto';
 import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize';
+import { rowOf, rowsOf } from '../../db/rows';
 import { noteChange } from '../../db/class-changes';
 import type { ClassChange, ClassReply, ClassRequest, JoinCodeRequest, SchemeRequest, Unit, UnitsRequest } from '../../contract';
 import { inTransaction } from '../../db/transaction';
@@ -8,7 +9,7 @@ import { Problem } from '../../http/problem';
 import type { AccountsService } from '../accounts/accounts.service';
 import { fullName } from '../accounts/accounts.service';
 import { toNewRow, toSchoolClass, type SchoolClass } from './classes.mapper';
-import { defineClasses, type CalendarRow, type ClassRow, type ClassTeacherRow, type UnitRow } from './classes.model';
+import { defineClasses, type CalendarRow, type ClassRow } from './classes.model';
 
 export type { SchoolClass } from './classes.mapper';
 
@@ -59,21 +60,19 @@ export function classesService({
   async function load(ids: readonly string[], transaction?: Transaction): Promise<SchoolClass[]> {
     if (ids.length === 0) return [];
     const tx = transaction ? { transaction } : {};
-    const rows = (await classes.findAll({
+    const rows = await rowsOf(classes, {
       where: { id: { [Op.in]: [...ids] } },
       order: [
         ['name', 'ASC'],
         ['id', 'ASC'],
       ],
       limit: MOST_CLASSES,
-      raw: true,
       ...tx,
-    })) as unknown as ClassRow[];
-    const found = (await calendars.findAll({
+    });
+    const found = await rowsOf(calendars, {
       where: { id: { [Op.in]: rows.map((row) => row.calendarId) } },
-      raw: true,
       ...tx,
-    })) as unknown as CalendarRow[];
+    });
     const byId = new Map(found.map((row) => [row.id, row]));
     return rows.map((row) => toSchoolClass(row, byId.get(row.calendarId)!));
   }
@@ -88,7 +87,7 @@ export function classesService({
   }
 
   async function teachersOf(ids: readonly string[]): Promise<Map<string, ClassReply['teachers']>> {
-    const rows = (await teachers.findAll({ where: { classId: { [Op.in]: [...ids] } }, raw: true })) as unknown as ClassTeacherRow[];
+    const rows = await rowsOf(teachers, { where: { classId: { [Op.in]: [...ids] } } });
     const people = await accounts.people(rows.map((row) => row.userId));
     const byClass = new Map<string, ClassReply['teachers']>();
     for (const row of rows.sort((a, b) => Number(b.isOwner) - Number(a.isOwner))) {
@@ -135,7 +134,7 @@ export function classesService({
 
     async relationOf(actor: Actor, classId: string): Promise<ClassRelation> {
       if (actor.role !== 'teacher') return 'none';
-      const row = (await teachers.findOne({ where: { classId, userId: actor.userId }, raw: true })) as unknown as ClassTeacherRow | null;
+      const row = await rowOf(teachers, { where: { classId, userId: actor.userId } });
       return row ? (row.isOwner ? 'owner' : 'coTeacher') : 'none';
     },
 
@@ -155,9 +154,7 @@ export function classesService({
     /** @throws Problem `join.unknownCode`, or `join.shut` while nobody can join with it */
     async byJoinCode(code: string, now: number): Promise<SchoolClass> {
       // The database holds codes in letters and digits, and does not compare them with anything else.
-      const row = /^[A-Z0-9]+$/.test(code)
-        ? ((await classes.findOne({ attributes: ['id'], where: { joinCode: code }, raw: true })) as unknown as ClassRow | null)
-        : null;
+      const row = /^[A-Z0-9]+$/.test(code) ? await rowOf(classes, { attributes: ['id'], where: { joinCode: code } }) : null;
       const [found] = row ? await load([row.id]) : [];
       if (!found) throw new Problem('join.unknownCode');
       if (!found.joinOpen || found.putAwayAt !== null || (found.joinUntil !== null && found.joinUntil < now))
@@ -274,15 +271,14 @@ export function classesService({
 
     /** The units of classes, each in its order. */
     async unitsOfAll(classIds: readonly string[], transaction?: Transaction): Promise<Map<string, Unit[]>> {
-      const rows = (await units.findAll({
+      const rows = await rowsOf(units, {
         where: { classId: { [Op.in]: [...classIds] } },
         order: [
           ['position', 'ASC'],
           ['id', 'ASC'],
         ],
-        raw: true,
         ...(transaction ? { transaction } : {}),
-      })) as unknown as UnitRow[];
+      });
       const lists = new Map<string, Unit[]>(classIds.map((classId) => [classId, []]));
       for (const { classId, id, name } of rows) lists.get(classId)?.push({ id, name });
       return lists;
@@ -313,7 +309,7 @@ export function classesService({
 
     /** @throws Problem `teachers.already` or `teachers.tooMany` */
     async addTeacher(classId: string, userId: string, transaction: Transaction): Promise<void> {
-      const there = (await teachers.findAll({ where: { classId }, raw: true, transaction })) as unknown as ClassTeacherRow[];
+      const there = await rowsOf(teachers, { where: { classId }, transaction });
       if (there.some((row) => row.userId === userId)) throw new Problem('teachers.already');
       if (there.length >= MOST_TEACHERS) throw new Problem('teachers.tooMany');
       await teachers.create({ classId, userId, isOwner: false }, { transaction });
@@ -322,7 +318,7 @@ export function classesService({
     /** A co-teacher leaves or is taken out; the owner stays until the class is handed over. */
     async removeTeacher(actor: Actor & { userId: string }, classId: string, userId: string): Promise<void> {
       await service.forTeacher(actor, 'coTeacher.edit', classId);
-      const row = (await teachers.findOne({ where: { classId, userId }, raw: true })) as unknown as ClassTeacherRow | null;
+      const row = await rowOf(teachers, { where: { classId, userId } });
       if (!row) throw new Problem('thing.unknown');
       if (row.isOwner) throw new Problem('teachers.ownerStays');
       await teachers.destroy({ where: { classId, userId, isOwner: false } });
@@ -332,7 +328,7 @@ export function classesService({
     async handOver(actor: Actor & { userId: string }, classId: string, userId: string): Promise<void> {
       await service.forTeacher(actor, 'class.handOver', classId);
       await inTransaction(sequelize, async (transaction) => {
-        const row = (await teachers.findOne({ where: { classId, userId }, raw: true, transaction })) as unknown as ClassTeacherRow | null;
+        const row = await rowOf(teachers, { where: { classId, userId }, transaction });
         if (!row || row.isOwner) throw new Problem('thing.unknown');
         await teachers.update({ isOwner: false }, { where: { classId, userId: actor.userId }, transaction });
         await teachers.update({ isOwner: true }, { where: { classId, userId }, transaction });

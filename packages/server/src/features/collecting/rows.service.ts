@@ -1,5 +1,6 @@
 import { localDateAt, type Actor } from '@jolly/core';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
+import { rowsOf } from '../../db/rows';
 import { noteChange } from '../../db/class-changes';
 import type { ClassMark, CollectingView, PieceRow } from '../../contract';
 import type { ConversationsService } from '../conversations/conversations.service';
@@ -7,7 +8,7 @@ import type { BoardService } from '../pieces/board.service';
 import type { NotesService } from '../notes/notes.service';
 
 import type { FeedbackFilesService } from '../takehome/feedback-files.service';
-import { defineCollecting, type ClassMarkRow, type NudgeRow } from './collecting.model';
+import { defineCollecting } from './collecting.model';
 import { toDeskRow, toPieceRow } from '../pieces/piece-views';
 import type { Sight } from '../pieces/sight';
 
@@ -59,12 +60,11 @@ export function rowsService({ sequelize, board, conversations, feedbackFiles, no
       const [names, unread, noted, nudged, back, answered] = await Promise.all([
         board.namesIn(sights),
         conversations.unreadOfTeacher(teacher.userId, [assignment.id]),
-        marks.findAll({ where: { assignmentId: assignment.id }, raw: true }) as unknown as Promise<ClassMarkRow[]>,
-        nudges.findAll({
+        rowsOf(marks, { where: { assignmentId: assignment.id } }),
+        rowsOf(nudges, {
           where: { assignmentId: assignment.id, day: localDateAt(schoolClass.calendar.zone, now) },
           order: [['at', 'ASC']],
-          raw: true,
-        }) as unknown as Promise<NudgeRow[]>,
+        }),
         feedbackFiles.ofPieces(sights.flatMap(({ record }) => (record ? [record.id] : []))),
         notes.unreadOf(
           sights.flatMap(({ record }) => (record ? [record.work.id] : [])),
@@ -112,20 +112,18 @@ export function rowsService({ sequelize, board, conversations, feedbackFiles, no
     /** Who was noted as absent from some assignments, each as assignment and student. */
     async absentOn(assignmentIds: readonly string[]): Promise<Set<string>> {
       if (assignmentIds.length === 0) return new Set();
-      const rows = (await marks.findAll({
+      const rows = await rowsOf(marks, {
         where: { assignmentId: { [Op.in]: [...assignmentIds] }, mark: 'absent' },
-        raw: true,
-      })) as unknown as ClassMarkRow[];
+      });
       return new Set(rows.map((row) => `${row.assignmentId} ${row.studentId}`));
     },
 
     /** What was noted in class about some assignments, by assignment and student. */
     async marksOn(assignmentIds: readonly string[], transaction: Transaction): Promise<Map<string, ClassMark>> {
-      const found = (await marks.findAll({
+      const found = await rowsOf(marks, {
         where: { assignmentId: { [Op.in]: [...assignmentIds] } },
-        raw: true,
         transaction,
-      })) as unknown as ClassMarkRow[];
+      });
       return new Map(found.map((row) => [`${row.assignmentId} ${row.studentId}`, row.mark]));
     },
 
@@ -148,11 +146,10 @@ export function rowsService({ sequelize, board, conversations, feedbackFiles, no
 
     /** Students nudged about an assignment on a day of the class. */
     async nudgedOn(assignmentId: string, day: string, studentIds: readonly string[]): Promise<string[]> {
-      const rows = (await nudges.findAll({
+      const rows = await rowsOf(nudges, {
         attributes: ['studentId'],
         where: { assignmentId, day, studentId: { [Op.in]: [...studentIds] } },
-        raw: true,
-      })) as unknown as NudgeRow[];
+      });
       return [...new Set(rows.map((row) => row.studentId))];
     },
   };

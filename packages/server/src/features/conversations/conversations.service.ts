@@ -1,11 +1,12 @@
 import { randomUUID } from 'node:crypto';
 import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize';
+import { rowByKey, rowOf, rowsOf } from '../../db/rows';
 import type { ConversationReply, KeptFile, MessageRequest } from '../../contract';
 import { inTransaction } from '../../db/transaction';
 import type { TakenFile } from '../../files/take-file';
 import { Problem } from '../../http/problem';
 import { fullName, type AccountsService } from '../accounts/accounts.service';
-import { defineConversations, type About, type MessageFileRow, type MessageReadRow, type MessageRow } from './conversations.model';
+import { defineConversations, type About, type MessageFileRow } from './conversations.model';
 
 export type { About } from './conversations.model';
 
@@ -30,24 +31,22 @@ export function conversationsService({ sequelize, accounts }: { sequelize: Seque
 
   return {
     async list(about: About, readerId: string): Promise<ConversationReply> {
-      const rows = (await messages.findAll({
+      const rows = await rowsOf(messages, {
         where: { ...about },
         order: [
           ['at', 'DESC'],
           ['id', 'ASC'],
         ],
         limit: MOST_MESSAGES,
-        raw: true,
-      })) as unknown as MessageRow[];
+      });
       rows.reverse();
-      const attached = (await files.findAll({
+      const attached = await rowsOf(files, {
         where: { messageId: { [Op.in]: rows.map((row) => row.id) } },
         order: [['addedAt', 'ASC']],
-        raw: true,
-      })) as unknown as MessageFileRow[];
+      });
       const [people, read] = await Promise.all([
         accounts.people([...new Set(rows.map((row) => row.byUser))]),
-        reads.findOne({ where: { ...about, userId: readerId }, raw: true }) as unknown as Promise<MessageReadRow | null>,
+        rowOf(reads, { where: { ...about, userId: readerId } }),
       ]);
       return {
         readAt: read?.readAt.getTime() ?? null,
@@ -125,7 +124,7 @@ export function conversationsService({ sequelize, accounts }: { sequelize: Seque
 
     /** A file of a conversation, sent or put up by the one who asks. */
     async file(id: string): Promise<{ file: KeptFile & { fingerprint: string }; about: About; byUser: string; sent: boolean } | null> {
-      const row = (await files.findByPk(id, { raw: true })) as unknown as MessageFileRow | null;
+      const row = await rowByKey(files, id);
       return (
         row && {
           file: { ...toKeptFile(row), fingerprint: row.fingerprint },

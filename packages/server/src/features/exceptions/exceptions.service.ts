@@ -1,6 +1,7 @@
 import type { Actor, WindowDates, WorkWindow } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
+import { rowsOf } from '../../db/rows';
 import { noteChange } from '../../db/class-changes';
 import type { ExceptionBody, GroupDateRequest } from '../../contract';
 import { inTransaction } from '../../db/transaction';
@@ -31,21 +32,19 @@ export function exceptionsService({ sequelize, assignments, groups, roster }: Co
   const service = {
     async ofAssignments(assignmentIds: readonly string[], studentIds?: readonly string[]): Promise<GivenException[]> {
       if (assignmentIds.length === 0) return [];
-      const rows = await exceptions.findAll({
+      const rows = await rowsOf(exceptions, {
         where: { assignmentId: { [Op.in]: [...assignmentIds] }, ...(studentIds ? { studentId: { [Op.in]: [...studentIds] } } : {}) },
-        raw: true,
       });
-      return (rows as unknown as ExceptionRow[]).map(toException);
+      return rows.map(toException);
     },
 
     async groupDatesOf(assignmentIds: readonly string[]): Promise<GivenGroupDate[]> {
       if (assignmentIds.length === 0) return [];
-      const rows = await groupDates.findAll({
+      const rows = await rowsOf(groupDates, {
         where: { assignmentId: { [Op.in]: [...assignmentIds] } },
         order: [['givenAt', 'ASC']],
-        raw: true,
       });
-      return (rows as unknown as GroupDateRow[]).map(toGroupDate);
+      return rows.map(toGroupDate);
     },
 
     /** Gives, or replaces, the exception of one or many students on an assignment: all of them or none. */
@@ -81,12 +80,11 @@ export function exceptionsService({ sequelize, assignments, groups, roster }: Co
 
     /** Who is excused from some assignments, each as assignment and student. Inside a transaction as it is there. */
     async excusedOn(assignmentIds: readonly string[], transaction: Transaction): Promise<Set<string>> {
-      const rows = (await exceptions.findAll({
+      const rows = await rowsOf(exceptions, {
         attributes: ['assignmentId', 'studentId'],
         where: { assignmentId: { [Op.in]: [...assignmentIds] }, excused: true },
-        raw: true,
         transaction,
-      })) as unknown as ExceptionRow[];
+      });
       return new Set(rows.map((row) => `${row.assignmentId} ${row.studentId}`));
     },
 
@@ -98,14 +96,13 @@ export function exceptionsService({ sequelize, assignments, groups, roster }: Co
       transaction: Transaction,
     ): Promise<void> {
       if (wanted.length === 0) return;
-      const rows = (await exceptions.findAll({
+      const rows = await rowsOf(exceptions, {
         where: {
           assignmentId: { [Op.in]: [...new Set(wanted.map((one) => one.assignmentId))] },
           studentId: { [Op.in]: [...new Set(wanted.map((one) => one.studentId))] },
         },
-        raw: true,
         transaction,
-      })) as unknown as ExceptionRow[];
+      });
       const there = new Map(rows.map((row) => [`${row.assignmentId} ${row.studentId}`, row]));
       const next = wanted.map(({ assignmentId, studentId, excused }) => {
         const { id, ...before } = there.get(`${assignmentId} ${studentId}`) ?? {

@@ -1,6 +1,7 @@
 import { moreTime, type Actor, type PieceState, type WorkWindow } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize } from 'sequelize';
+import { rowByKey, rowsOf } from '../../db/rows';
 import type { AnswerExtension, AskExtension, AssignmentReply, ExtensionRequest, OwnRequest } from '../../contract';
 import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
@@ -65,13 +66,12 @@ export function extensionsService({ sequelize, accounts, classes, assignments, b
   const service = {
     /** A student's requests on an assignment, newest first. */
     async own(student: Person, assignmentId: string): Promise<OwnRequest[]> {
-      const rows = await requests.findAll({
+      const rows = await rowsOf(requests, {
         where: { assignmentId, studentId: student.userId },
         order: [['askedAt', 'DESC']],
         limit: 20,
-        raw: true,
       });
-      return (rows as unknown as ExtensionRow[]).map(toOwn);
+      return rows.map(toOwn);
     },
 
     /** @throws Problem `extension.waiting` while one waits; `extension.notNow` for a piece that is in or excused */
@@ -139,12 +139,11 @@ export function extensionsService({ sequelize, accounts, classes, assignments, b
 
     /** The same for boards that the caller has at hand. */
     async waitingOn({ issued, sightsOf }: Pick<Boards, 'issued' | 'sightsOf'>, now: number): Promise<ExtensionRequest[]> {
-      const rows = (await requests.findAll({
+      const rows = await rowsOf(requests, {
         where: { state: 'waiting', assignmentId: { [Op.in]: issued.map((one) => one.id) } },
         order: [['askedAt', 'ASC']],
         limit: MOST_LISTED,
-        raw: true,
-      })) as unknown as ExtensionRow[];
+      });
       const asked = new Set(rows.map((row) => row.assignmentId));
       const sights = sightsOf(issued.filter((one) => asked.has(one.id)));
       return rows.flatMap((row) => {
@@ -167,7 +166,7 @@ export function extensionsService({ sequelize, accounts, classes, assignments, b
 
     /** Which assignment a request is about, for whoever must know before it is answered. */
     async about(teacher: Person, requestId: string): Promise<{ assignmentId: string; studentId: string }> {
-      const row = (await requests.findByPk(requestId, { raw: true })) as unknown as ExtensionRow | null;
+      const row = await rowByKey(requests, requestId);
       if (!row) throw new Problem('thing.unknown');
       await assignments.forTeacher(teacher, 'extension.answer', row.assignmentId);
       return { assignmentId: row.assignmentId, studentId: row.studentId };
@@ -190,7 +189,7 @@ export function extensionsService({ sequelize, accounts, classes, assignments, b
         );
         if (changed === 0) throw new Problem('extension.answered');
         if (answer.grant) {
-          const row = (await requests.findByPk(requestId, { raw: true, transaction })) as unknown as ExtensionRow;
+          const row = (await rowByKey(requests, requestId, { transaction }))!;
           const { opens } = sight.exception ?? {};
           const body = {
             ...(opens === undefined ? {} : { opens }),

@@ -1,6 +1,7 @@
 import { localDateAt, type Actor, type Instant, type LocalDate, type SchoolCalendar, type StandingException } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
+import { rowsOf } from '../../db/rows';
 import { noteChange } from '../../db/class-changes';
 import type { OwnStanding, StandingBody, StandingForClassReply, StandingReply } from '../../contract';
 import { inTransaction } from '../../db/transaction';
@@ -8,7 +9,7 @@ import { Problem } from '../../http/problem';
 import { fullName, type AccountsService } from '../accounts/accounts.service';
 import type { ClassesService } from '../classes/classes.service';
 import type { RosterService } from '../roster/roster.service';
-import { defineStanding, type StandingClassRow, type StandingRow } from './standing.model';
+import { defineStanding, type StandingRow } from './standing.model';
 
 type Teacher = Actor & { userId: string };
 
@@ -74,17 +75,16 @@ export function standingService({ sequelize, accounts, classes, roster }: Collab
 
   async function load(ids: readonly string[]): Promise<StandingGiven[]> {
     if (ids.length === 0) return [];
-    const [rows, links] = (await Promise.all([
-      standing.findAll({
+    const [rows, links] = await Promise.all([
+      rowsOf(standing, {
         where: { id: { [Op.in]: [...ids] } },
         order: [
           ['givenAt', 'ASC'],
           ['id', 'ASC'],
         ],
-        raw: true,
       }),
-      standingClasses.findAll({ where: { exceptionId: { [Op.in]: [...ids] } }, raw: true }),
-    ])) as unknown as [StandingRow[], StandingClassRow[]];
+      rowsOf(standingClasses, { where: { exceptionId: { [Op.in]: [...ids] } } }),
+    ]);
     return rows.map((row) => ({
       ...row,
       waivesLate: Boolean(row.waivesLate),
@@ -95,11 +95,10 @@ export function standingService({ sequelize, accounts, classes, roster }: Collab
 
   async function idsOf(classIds: readonly string[]): Promise<string[]> {
     if (classIds.length === 0) return [];
-    const links = (await standingClasses.findAll({
+    const links = await rowsOf(standingClasses, {
       attributes: ['exceptionId'],
       where: { classId: { [Op.in]: [...classIds] } },
-      raw: true,
-    })) as unknown as StandingClassRow[];
+    });
     return [...new Set(links.map((link) => link.exceptionId))];
   }
 
@@ -111,7 +110,7 @@ export function standingService({ sequelize, accounts, classes, roster }: Collab
   }
 
   async function linkAll(exceptionId: string, classIds: readonly string[], transaction: Transaction): Promise<void> {
-    const before = (await standingClasses.findAll({ where: { exceptionId }, raw: true, transaction })) as unknown as StandingClassRow[];
+    const before = await rowsOf(standingClasses, { where: { exceptionId }, transaction });
     noteChange(transaction, { classes: [...before.map((row) => row.classId), ...classIds] });
     await standingClasses.destroy({ where: { exceptionId }, transaction });
     await standingClasses.bulkCreate(
@@ -157,12 +156,11 @@ export function standingService({ sequelize, accounts, classes, roster }: Collab
 
     /** The student's own, and nobody else's. */
     async own(student: Teacher, now: number): Promise<OwnStanding[]> {
-      const rows = (await standing.findAll({
+      const rows = await rowsOf(standing, {
         attributes: ['id'],
         where: { studentId: student.userId },
         limit: 100,
-        raw: true,
-      })) as unknown as StandingRow[];
+      });
       const found = await load(rows.map((row) => row.id));
       const byId = new Map((await classes.load([...new Set(found.flatMap((one) => one.classIds))])).map((one) => [one.id, one]));
       return found.map(({ id, kind, amount, validFrom, validTo, reason, quizTimePercent, waivesLate, classIds }) => {

@@ -1,11 +1,12 @@
 import type { Actor, Language, StudentName } from '@jolly/core';
 import { compareNames, may } from '@jolly/core';
 import { Op, type Sequelize, type Transaction, type WhereOptions } from 'sequelize';
+import { rowByKey, rowsOf } from '../../db/rows';
 import type { FamilyHomeReply, FamilySettings } from '../../contract';
 import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
 import { fullName, type AccountsService, type PersonDetails } from '../accounts/accounts.service';
-import { defineFamilies, type FamilyLinkRow, type FamilySettingRow } from './families.model';
+import { defineFamilies, type FamilySettingRow } from './families.model';
 
 export type Family = Actor & { userId: string };
 
@@ -26,9 +27,9 @@ export function familiesService({ sequelize, accounts }: { sequelize: Sequelize;
   const { links, settings } = defineFamilies(sequelize);
 
   const linksOf = async (where: { familyId?: string; studentId?: unknown }) =>
-    (await links.findAll({ where: where as never, order: [['since', 'ASC']], raw: true })) as unknown as FamilyLinkRow[];
+    await rowsOf(links, { where: where as never, order: [['since', 'ASC']] });
   async function settingsOf(familyIds: readonly string[]): Promise<Map<string, FamilySettingRow>> {
-    const rows = (await settings.findAll({ where: { familyId: { [Op.in]: [...familyIds] } }, raw: true })) as unknown as FamilySettingRow[];
+    const rows = await rowsOf(settings, { where: { familyId: { [Op.in]: [...familyIds] } } });
     return new Map(rows.map((row) => [row.familyId, row]));
   }
 
@@ -116,7 +117,7 @@ export function familiesService({ sequelize, accounts }: { sequelize: Sequelize;
     /** From when on somebody is told at once, they are told of what happens from then on. */
     async choose(family: Family, { language, telling, letterShows }: FamilySettings, now: number): Promise<void> {
       await inTransaction(sequelize, async (transaction) => {
-        const row = (await settings.findByPk(family.userId, { raw: true, transaction, lock: true })) as unknown as FamilySettingRow;
+        const row = (await rowByKey(settings, family.userId, { transaction, lock: true }))!;
         await settings.update(
           { language, telling, letterShows, ...(row.telling === 'atOnce' ? {} : { lookedAt: new Date(now) }) },
           { where: { familyId: family.userId }, transaction },
@@ -139,7 +140,7 @@ export function familiesService({ sequelize, accounts }: { sequelize: Sequelize;
 
     /** Families who are told in a way and whose turn it is. */
     async toTell(where: WhereOptions<FamilySettingRow>, limit: number): Promise<(FamilySettingRow & { person: PersonDetails })[]> {
-      const rows = (await settings.findAll({ where, limit, raw: true })) as unknown as FamilySettingRow[];
+      const rows = await rowsOf(settings, { where, limit });
       const people = await accounts.details(rows.map((row) => row.familyId));
       return rows.flatMap((row) => (people.has(row.familyId) ? [{ ...row, person: people.get(row.familyId)! }] : []));
     },

@@ -1,4 +1,5 @@
 import { Op, type Sequelize, type Transaction, type WhereOptions } from 'sequelize';
+import { rowsOf } from '../../db/rows';
 import type { FamilyMessage, FamilyThread, WriteHomeRequest } from '../../contract';
 import { inTransaction } from '../../db/transaction';
 import { idFrom } from '../../db/id-from';
@@ -28,15 +29,14 @@ export function familyTalksService({ sequelize, accounts, classes, roster, famil
   const { messages } = defineFamilies(sequelize);
 
   const of = async (where: WhereOptions<FamilyMessageRow>) =>
-    (await messages.findAll({
+    await rowsOf(messages, {
       where,
       order: [
         ['at', 'DESC'],
         ['id', 'ASC'],
       ],
       limit: MOST,
-      raw: true,
-    })) as unknown as FamilyMessageRow[];
+    });
 
   async function toMessages(rows: readonly FamilyMessageRow[]): Promise<FamilyMessage[]> {
     const people = await accounts.people(rows.map((row) => row.byUser));

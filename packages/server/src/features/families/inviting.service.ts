@@ -1,6 +1,7 @@
 import { codeFrom, tidyJoinCode } from '@jolly/core';
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
+import { rowByKey, rowOf, rowsOf } from '../../db/rows';
 import type {
   FamilyCodeLook,
   FamilyCodeUse,
@@ -83,7 +84,7 @@ export function invitingService({ sequelize, accounts, classes, roster, persons,
 
   /** @throws Problem for a code that is made up, used, too old, taken back, or of a student who has left */
   async function valid(typed: string, now: number): Promise<{ row: FamilyCodeRow; member: Member }> {
-    const row = (await codes.findOne({ where: { hash: digest(tidyJoinCode(typed)) }, raw: true })) as unknown as FamilyCodeRow | null;
+    const row = await rowOf(codes, { where: { hash: digest(tidyJoinCode(typed)) } });
     if (!row || row.revokedAt !== null) throw new Problem('family.unknownCode');
     if (row.usedAt !== null) throw new Problem('family.codeUsed');
     if (row.expiresAt.getTime() < now) throw new Problem('family.codeOld');
@@ -121,11 +122,10 @@ export function invitingService({ sequelize, accounts, classes, roster, persons,
       const ids = all.map((member) => member.student.id);
       const [linked, rows] = await Promise.all([
         families.ofStudents(ids),
-        codes.findAll({
+        rowsOf(codes, {
           where: { studentId: { [Op.in]: ids }, usedAt: null, revokedAt: null, expiresAt: { [Op.gt]: new Date(now) } },
           order: [['madeAt', 'DESC']],
-          raw: true,
-        }) as unknown as Promise<FamilyCodeRow[]>,
+        }),
       ]);
       return all.map(({ student: { id, givenName, familyName } }) => ({
         student: { id, givenName, familyName },
@@ -222,7 +222,7 @@ export function invitingService({ sequelize, accounts, classes, roster, persons,
 
     async revoke(teacher: Teacher, classId: string, codeId: string, now: number): Promise<void> {
       await classes.forTeacher(teacher, 'family.invite', classId);
-      const row = (await codes.findByPk(codeId, { raw: true })) as unknown as FamilyCodeRow | null;
+      const row = await rowByKey(codes, codeId);
       if (!row || (await roster.membersOf([classId], [row.studentId])).length === 0) throw new Problem('thing.unknown');
       if (row.classId !== classId) await persons.require(teacher, [row.studentId]);
       await codes.update({ revokedAt: new Date(now) }, { where: { id: codeId, usedAt: null } });

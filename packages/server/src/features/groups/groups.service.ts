@@ -1,13 +1,14 @@
 import { localDateAt, type Actor } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction, type WhereOptions } from 'sequelize';
+import { rowsOf } from '../../db/rows';
 import { noteChange } from '../../db/class-changes';
 import type { GroupingBody, GroupingReply } from '../../contract';
 import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
 import type { ClassesService } from '../classes/classes.service';
 import type { RosterService } from '../roster/roster.service';
-import { defineGroups, type GroupingRow, type GroupRow, type GroupStudentRow } from './groups.model';
+import { defineGroups, type GroupingRow } from './groups.model';
 
 const MOST_GROUPINGS = 100;
 
@@ -26,25 +27,22 @@ export function groupsService({ sequelize, classes, roster }: { sequelize: Seque
   const { groupings, groups, students } = defineGroups(sequelize);
 
   async function load(where: WhereOptions<GroupingRow>): Promise<GroupingReply[]> {
-    const rows = (await groupings.findAll({
+    const rows = await rowsOf(groupings, {
       where: { [Op.and]: [where, { dissolvedAt: null }] },
       order: [
         ['name', 'ASC'],
         ['id', 'ASC'],
       ],
       limit: MOST_GROUPINGS,
-      raw: true,
-    })) as unknown as GroupingRow[];
-    const parts = (await groups.findAll({
+    });
+    const parts = await rowsOf(groups, {
       where: { groupingId: { [Op.in]: rows.map((row) => row.id) }, dissolvedAt: null },
       order: [['position', 'ASC']],
-      raw: true,
-    })) as unknown as GroupRow[];
-    const members = (await students.findAll({
+    });
+    const members = await rowsOf(students, {
       where: { groupId: { [Op.in]: parts.map((part) => part.id) } },
       order: [['position', 'ASC']],
-      raw: true,
-    })) as unknown as GroupStudentRow[];
+    });
     return rows.map((row) => ({
       id: row.id,
       name: row.name,
@@ -80,12 +78,11 @@ export function groupsService({ sequelize, classes, roster }: { sequelize: Seque
   async function write(groupingId: string, body: GroupingBody, now: number, transaction: Transaction): Promise<void> {
     const before = new Set(
       (
-        (await groups.findAll({
+        await rowsOf(groups, {
           attributes: ['id'],
           where: { groupingId, dissolvedAt: null },
-          raw: true,
           transaction,
-        })) as unknown as GroupRow[]
+        })
       ).map((row) => row.id),
     );
     // A group keeps its id as long as it is there: dates of assignments may hang on it.
@@ -179,16 +176,14 @@ export function groupsService({ sequelize, classes, roster }: { sequelize: Seque
     /** Who is in which group of these classes; dissolved ones too, as dates may hang on them. */
     async membershipsOf(classIds: readonly string[], studentIds?: readonly string[]): Promise<GroupMembership[]> {
       if (classIds.length === 0) return [];
-      const whole = (await groupings.findAll({ where: { classId: { [Op.in]: [...classIds] } }, raw: true })) as unknown as GroupingRow[];
-      const parts = (await groups.findAll({
+      const whole = await rowsOf(groupings, { where: { classId: { [Op.in]: [...classIds] } } });
+      const parts = await rowsOf(groups, {
         where: { groupingId: { [Op.in]: whole.map((row) => row.id) } },
-        raw: true,
-      })) as unknown as GroupRow[];
+      });
       const who = studentIds ? { studentId: { [Op.in]: [...studentIds] } } : {};
-      const members = (await students.findAll({
+      const members = await rowsOf(students, {
         where: { groupId: { [Op.in]: parts.map((part) => part.id) }, ...who },
-        raw: true,
-      })) as unknown as GroupStudentRow[];
+      });
       const wholeById = new Map(whole.map((row) => [row.id, row]));
       return parts.map((part) => {
         const grouping = wholeById.get(part.groupingId)!;
@@ -205,11 +200,10 @@ export function groupsService({ sequelize, classes, roster }: { sequelize: Seque
 
     /** Who is in one group, dissolved or not, in its order. */
     async membersOf(groupId: string): Promise<string[]> {
-      const rows = (await students.findAll({
+      const rows = await rowsOf(students, {
         where: { groupId },
         order: [['position', 'ASC']],
-        raw: true,
-      })) as unknown as GroupStudentRow[];
+      });
       return rows.map((row) => row.studentId);
     },
 

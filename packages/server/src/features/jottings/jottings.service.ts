@@ -1,6 +1,7 @@
 import type { Actor } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type WhereOptions } from 'sequelize';
+import { rowsOf } from '../../db/rows';
 import type { Jotting, JottingRequest } from '../../contract';
 import { Problem } from '../../http/problem';
 import type { ClassesService } from '../classes/classes.service';
@@ -23,15 +24,14 @@ export function jottingsService({ sequelize, classes, roster }: { sequelize: Seq
   const jottings = defineJottings(sequelize);
 
   async function of(where: WhereOptions<JottingRow>): Promise<JottingRow[]> {
-    return (await jottings.findAll({
+    return await rowsOf(jottings, {
       where,
       order: [
         ['at', 'DESC'],
         ['id', 'ASC'],
       ],
       limit: MOST,
-      raw: true,
-    })) as unknown as JottingRow[];
+    });
   }
   async function member(teacher: Teacher, classId: string, studentId: string): Promise<void> {
     await classes.forTeacher(teacher, 'jotting.write', classId);

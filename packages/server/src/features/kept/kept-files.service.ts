@@ -1,6 +1,7 @@
 import type { Actor } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
+import { rowByKey, rowsOf } from '../../db/rows';
 import type { KeptFile } from '../../contract';
 import type { TakenFile } from '../../files/take-file';
 import { Problem } from '../../http/problem';
@@ -23,9 +24,9 @@ export function keptFilesService({ sequelize }: { sequelize: Sequelize }) {
     },
 
     async byId(id: string): Promise<{ file: KeptFile & { fingerprint: string }; ownerId: string; holders: Holder[] } | null> {
-      const row = (await keptFiles.findByPk(id, { raw: true })) as unknown as KeptFileRow | null;
+      const row = await rowByKey(keptFiles, id);
       if (!row) return null;
-      const uses = (await fileUses.findAll({ where: { fileId: id }, limit: 500, raw: true })) as unknown as FileUseRow[];
+      const uses = await rowsOf(fileUses, { where: { fileId: id }, limit: 500 });
       return { file: { ...toKeptFile(row), fingerprint: row.fingerprint }, ownerId: row.ownerId, holders: uses };
     },
 
@@ -35,16 +36,15 @@ export function keptFilesService({ sequelize }: { sequelize: Sequelize }) {
      */
     async usable(userId: string, ids: readonly string[], holderIds: readonly string[]): Promise<Map<string, KeptFile>> {
       if (ids.length === 0) return new Map();
-      const rows = (await keptFiles.findAll({ where: { id: { [Op.in]: [...ids] } }, raw: true })) as unknown as KeptFileRow[];
+      const rows = await rowsOf(keptFiles, { where: { id: { [Op.in]: [...ids] } } });
       const foreign = rows.filter((row) => row.ownerId !== userId).map((row) => row.id);
       const shown =
         foreign.length === 0
           ? []
           : (
-              (await fileUses.findAll({
+              await rowsOf(fileUses, {
                 where: { fileId: { [Op.in]: foreign }, holderId: { [Op.in]: [...holderIds] } },
-                raw: true,
-              })) as unknown as FileUseRow[]
+              })
             ).map((use) => use.fileId);
       if (rows.length !== new Set(ids).size || foreign.some((id) => !shown.includes(id))) throw new Problem('file.notYours');
       return new Map(rows.map((row) => [row.id, toKeptFile(row)]));

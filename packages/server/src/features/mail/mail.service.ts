@@ -2,6 +2,7 @@ import type { Actor } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { createTransport } from 'nodemailer';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
+import { rowOf, rowsOf } from '../../db/rows';
 import type { MailroomReply } from '../../contract';
 import { Problem } from '../../http/problem';
 import { fullName, type AccountsService } from '../accounts/accounts.service';
@@ -9,7 +10,7 @@ import { inTransaction } from '../../db/transaction';
 import { withLease } from '../../jobs/lease';
 import { letterHtml } from './letter-html';
 import type { Letter } from './letters';
-import { defineCaughtMails, defineMails, type CaughtMailRow, type MailRow } from './mail.model';
+import { defineCaughtMails, defineMails, type MailRow } from './mail.model';
 
 const MINUTE_MS = 60_000;
 /** How long after each failed try the next one follows; after the last it is given up. */
@@ -111,10 +112,9 @@ export function mailService({
   ): Promise<boolean> {
     const taken = await withLease(sequelize, `mail ${id}`, { ms: LEASE_MS }, async (lease) => {
       // As it is now: another server may have sent it since it was listed.
-      const row = (await mails.findOne({
+      const row = await rowOf(mails, {
         where: { id, state: 'waiting', nextTryAt: { [Op.lte]: new Date(now) } },
-        raw: true,
-      })) as unknown as MailRow | null;
+      });
       if (!row) return false;
       const note = (columns: Partial<MailRow>, andThen: (transaction: Transaction) => Promise<void> = async () => undefined) =>
         inTransaction(sequelize, async (transaction) => {
@@ -175,7 +175,7 @@ export function mailService({
       now: number,
       onFailed: (mail: FailedMail, transaction: Transaction) => Promise<void> = async () => undefined,
     ): Promise<number> {
-      const due = (await mails.findAll({
+      const due = await rowsOf(mails, {
         attributes: ['id'],
         where: { state: 'waiting', nextTryAt: { [Op.lte]: new Date(now) } },
         order: [
@@ -183,8 +183,7 @@ export function mailService({
           ['id', 'ASC'],
         ],
         limit: AT_ONCE,
-        raw: true,
-      })) as unknown as Pick<MailRow, 'id'>[];
+      });
       let taken = 0;
       const lane = async () => {
         for (let row = due.shift(); row; row = due.shift()) if (await sendOne(row, now, onFailed)) taken += 1;
@@ -197,22 +196,20 @@ export function mailService({
     async mailroom(teacher: Actor & { userId: string }): Promise<Pick<MailroomReply, 'mails' | 'standIn'>> {
       const me = await accounts.me(teacher);
       const mine = me?.keeper ? {} : { [Op.or]: [{ byUser: teacher.userId }, { toUser: teacher.userId }] };
-      const rows = (await mails.findAll({
+      const rows = await rowsOf(mails, {
         where: mine,
         order: [
           ['madeAt', 'DESC'],
           ['id', 'ASC'],
         ],
         limit: MOST_LISTED,
-        raw: true,
-      })) as unknown as MailRow[];
+      });
       const [people, arrived] = await Promise.all([
         accounts.people(rows.flatMap((row) => row.byUser ?? [])),
-        caught.findAll({
+        rowsOf(caught, {
           attributes: ['mailId', 'caughtAt'],
           where: { mailId: { [Op.in]: rows.map((row) => row.id) } },
-          raw: true,
-        }) as unknown as Promise<CaughtMailRow[]>,
+        }),
       ]);
       const caughtAt = new Map(arrived.map((row) => [row.mailId, row.caughtAt.getTime()]));
       return {

@@ -2,6 +2,7 @@ import { entryProblem, isBlank, isEntered, readCell, textOf, type BookCell, type
 import { randomUUID } from 'node:crypto';
 import { isDeepStrictEqual } from 'node:util';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
+import { rowsOf } from '../../db/rows';
 import type {
   AssignmentReply,
   BookAct,
@@ -30,7 +31,7 @@ import type { OpenPiece } from '../pieces/open-pieces';
 import type { PiecesService } from '../pieces/pieces.service';
 import type { RowsService } from '../collecting/rows.service';
 import type { BookService } from './book.service';
-import { defineMarkBook, type BookActRow, type BookChangeRow } from './markbook.model';
+import { defineMarkBook, type BookActRow } from './markbook.model';
 import { toScale } from './markbook.mapper';
 import type { PieceRecord } from '../pieces/records';
 import { type LeanSight, teacherEyes } from '../pieces/sight';
@@ -157,10 +158,10 @@ function unscore(piece: OpenPiece, by: string, now: number, why: WhyScored): voi
 
 /** Makes a piece hold this. What is the same as what the student has is not held back from them. */
 function put(piece: OpenPiece, assignment: AssignmentReply, target: BookKept, by: string, now: number, why: WhyScored): void {
-  const now_ = keptOf(piece.record, target);
+  const before = keptOf(piece.record, target);
   // Said even where it is nothing new, so that the version of the piece counts up with every act.
   piece.set({ saidMissing: target.saidMissing });
-  if (isDeepStrictEqual(now_.score, target.score)) return;
+  if (isDeepStrictEqual(before.score, target.score)) return;
   if (target.score === null) return unscore(piece, by, now, why);
   record(piece, assignment, target.score, by, now, why);
   const { returned, summary } = piece.record;
@@ -238,13 +239,12 @@ export function bookActsService({ sequelize, classes, assignments, exceptions, b
     classId: string,
     transaction?: Transaction,
   ): Promise<{ undo: BookActRow | null; redo: BookActRow | null; last: number }> {
-    const rows = (await acts.findAll({
+    const rows = await rowsOf(acts, {
       where: { classId, byUser: teacher.userId },
       order: [['place', 'DESC']],
       limit: MOST_ACTS,
-      raw: true,
       ...(transaction ? { transaction, lock: true } : {}),
-    })) as unknown as BookActRow[];
+    });
     const undo = rows.find((row) => !row.undone) ?? null;
     const redo = rows.filter((row) => row.undone && !row.gone && row.place > (undo?.place ?? -1)).at(-1) ?? null;
     return { undo, redo, last: rows[0]?.place ?? 0 };
@@ -334,7 +334,7 @@ export function bookActsService({ sequelize, classes, assignments, exceptions, b
     await classes.forTeacher(teacher, 'score.write', classId);
     const act = (await nextActs(teacher, classId))[way];
     if (!act || act.id !== actId) throw new Problem('book.notNext');
-    const rows = (await changes.findAll({ where: { actId }, raw: true })) as unknown as BookChangeRow[];
+    const rows = await rowsOf(changes, { where: { actId } });
     const known = await mine(
       teacher,
       classId,

@@ -1,5 +1,6 @@
 import { isBlank, NOTHING_YET } from '@jolly/core';
 import { Op, type Sequelize } from 'sequelize';
+import { rowsOf } from '../../db/rows';
 import type { BookKept, CellHistoryEntry, CellHistoryReply, Chosen, WhyScored } from '../../contract';
 import { fromJson } from '../../db/json-column';
 import { Problem } from '../../http/problem';
@@ -10,7 +11,7 @@ import type { Teacher } from '../marking/desk.service';
 import type { BoardService } from '../pieces/board.service';
 import type { PiecesService } from '../pieces/pieces.service';
 import type { BookService } from './book.service';
-import { defineMarkBook, type BookActRow, type BookChangeRow } from './markbook.model';
+import { defineMarkBook } from './markbook.model';
 import { type LeanSight, teacherEyes } from '../pieces/sight';
 
 const MOST_ENTRIES = 300;
@@ -45,11 +46,8 @@ export function cellHistoryService({ sequelize, accounts, classes, assignments, 
       if (!cell || cell.locked) throw new Problem('thing.unknown');
       const [sight] = found as [LeanSight];
       const facts = sight.record === null ? [] : await pieces.factsOf(sight.record.id, MOST_ENTRIES);
-      const rows = (await changes.findAll({ where: at, limit: MOST_ENTRIES, raw: true })) as unknown as BookChangeRow[];
-      const done =
-        rows.length === 0
-          ? []
-          : ((await acts.findAll({ where: { id: { [Op.in]: rows.map((row) => row.actId) } }, raw: true })) as unknown as BookActRow[]);
+      const rows = await rowsOf(changes, { where: at, limit: MOST_ENTRIES });
+      const done = rows.length === 0 ? [] : await rowsOf(acts, { where: { id: { [Op.in]: rows.map((row) => row.actId) } } });
       const actOf = new Map(done.map((act) => [act.id, act]));
       const people = await accounts.people([...facts.map((one) => one.by), ...done.map((act) => act.byUser)]);
       const nameOf = (id: string) => (people.get(id) ? fullName(people.get(id)!) : '');

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize';
+import { rowsOf } from '../../db/rows';
 import type { ScoreQuestion } from '../../contract';
 import { Problem } from '../../http/problem';
 import { fullName, type AccountsService } from '../accounts/accounts.service';
@@ -21,12 +22,11 @@ export function questionsService({ sequelize, accounts }: { sequelize: Sequelize
   return {
     /** Newest first. */
     async ofPiece(pieceId: string): Promise<ScoreQuestion[]> {
-      const rows = (await questions.findAll({
+      const rows = await rowsOf(questions, {
         where: { pieceId },
         order: [['at', 'DESC']],
         limit: MOST_LISTED,
-        raw: true,
-      })) as unknown as ScoreQuestionRow[];
+      });
       const people = await accounts.people(rows.flatMap((row) => row.answeredBy ?? []));
       return rows.map((row) => toReply(row, row.answeredBy && people.get(row.answeredBy) ? fullName(people.get(row.answeredBy)!) : ''));
     },

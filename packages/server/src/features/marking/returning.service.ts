@@ -1,6 +1,7 @@
 import { fillRemark, fillRichRemark, isBlank, plainText, rubricScore } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
+import { rowsOf } from '../../db/rows';
 import type {
   AssignmentReply,
   HeldPile,
@@ -298,12 +299,11 @@ export function returningService({ sequelize, accounts, assignments, board, piec
     async waiting(assignmentIds: readonly string[]): Promise<TimedReturn[]> {
       if (assignmentIds.length === 0) return [];
       return toTimed(
-        (await timed.findAll({
+        await rowsOf(timed, {
           where: { assignmentId: { [Op.in]: [...assignmentIds] } },
           order: [['at', 'ASC']],
           limit: 500,
-          raw: true,
-        })) as unknown as TimedReturnRow[],
+        }),
       );
     },
 
@@ -314,12 +314,11 @@ export function returningService({ sequelize, accounts, assignments, board, piec
 
     /** Does the returns whose time has come. Of two servers one does each: the row goes with the return. */
     async doTimed(now: number): Promise<void> {
-      const due = (await timed.findAll({
+      const due = await rowsOf(timed, {
         where: { at: { [Op.lte]: new Date(now) } },
         order: [['at', 'ASC']],
         limit: RETURNS_A_ROUND,
-        raw: true,
-      })) as unknown as TimedReturnRow[];
+      });
       for (const row of due) {
         const assignment = await assignments.byId(row.assignmentId);
         const ids = namedIn(row);

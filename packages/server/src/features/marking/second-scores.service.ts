@@ -1,9 +1,10 @@
 import { Op, type Sequelize, type Transaction } from 'sequelize';
+import { rowsOf } from '../../db/rows';
 import { noteChange } from '../../db/class-changes';
 import type { Chosen } from '../../contract';
 import { fromJson } from '../../db/json-column';
 
-import { defineMarking, type SecondScoreRow } from './marking.model';
+import { defineMarking } from './marking.model';
 import type { Rescaled, SecondRecord } from '../pieces/records';
 
 /** Second scores as they are stored. Whose eyes the first is kept from: pieces/viewing.ts. */
@@ -12,7 +13,7 @@ export function secondScoresService({ sequelize }: { sequelize: Sequelize }) {
   return {
     /** By student. */
     async of(assignmentId: string): Promise<Map<string, SecondRecord>> {
-      const rows = (await seconds.findAll({ where: { assignmentId }, raw: true })) as unknown as SecondScoreRow[];
+      const rows = await rowsOf(seconds, { where: { assignmentId } });
       return new Map(
         rows.map((row) => [
           row.studentId,
@@ -48,12 +49,11 @@ export function secondScoresService({ sequelize }: { sequelize: Sequelize }) {
 
     /** Counts second scores anew, as the first ones are when the points change. */
     async rescale(assignmentIds: readonly string[], rescaled: Rescaled, transaction: Transaction): Promise<void> {
-      const rows = (await seconds.findAll({
+      const rows = await rowsOf(seconds, {
         where: { assignmentId: { [Op.in]: [...assignmentIds] } },
         lock: true,
         transaction,
-        raw: true,
-      })) as unknown as SecondScoreRow[];
+      });
       for (const row of rows) {
         const chosen = row.chosen == null ? null : fromJson<Chosen>(row.chosen);
         const { earned } = rescaled({ earned: row.earnedMilli, chosen, adjust: null, rounds: [] });

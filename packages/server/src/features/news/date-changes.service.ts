@@ -1,6 +1,7 @@
 import { sameWindow, type WorkWindow } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize } from 'sequelize';
+import { rowsOf } from '../../db/rows';
 import { fromJson } from '../../db/json-column';
 import { inTransaction } from '../../db/transaction';
 import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
@@ -115,11 +116,10 @@ export function dateChangesService({ sequelize, assignments, board, news }: Coll
 
     /** Tells what changes did whose server has died. */
     async finishAbandoned(now: number): Promise<void> {
-      const rows = (await dateChanges.findAll({
+      const rows = await rowsOf(dateChanges, {
         where: { at: { [Op.lt]: new Date(now - ABANDONED_MS) } },
         limit: 20,
-        raw: true,
-      })) as unknown as DateChangeRow[];
+      });
       for (const row of rows) await finish(row, fromJson<Before[]>(row.beforeWindows), now);
     },
   };

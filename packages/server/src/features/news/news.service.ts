@@ -1,6 +1,7 @@
 import { mailAt, sameWindow, type Actor, type TellingChoice, type WorkWindow } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize';
+import { rowOf, rowsOf } from '../../db/rows';
 import type { LetterShows, MailroomReply, NewsItem, NewsKind, NewsReply, TellingSettings } from '../../contract';
 import { fromJson } from '../../db/json-column';
 import { inTransaction } from '../../db/transaction';
@@ -9,7 +10,7 @@ import { familyNewsLetter, newsLetter, type NewsLine } from '../mail/letters';
 import type { FailedMail, MailService } from '../mail/mail.service';
 import { allowed, leastOf, type WhatCameBack } from '../mail/what-came-back';
 import { NEWS, newsKindsFor } from './news-kinds';
-import { defineNews, type NewsRow, type TellingRow } from './news.model';
+import { defineNews, type NewsRow } from './news.model';
 
 const MOST_LISTED = 100;
 const PEOPLE_A_ROUND = 50;
@@ -56,11 +57,10 @@ export function newsService({ sequelize, accounts, mail }: { sequelize: Sequeliz
   const { news, settings } = defineNews(sequelize);
 
   async function settingsOf(userIds: readonly string[], transaction?: Transaction): Promise<Map<string, TellingSettings>> {
-    const rows = (await settings.findAll({
+    const rows = await rowsOf(settings, {
       where: { userId: { [Op.in]: [...userIds] } },
-      raw: true,
       ...(transaction ? { transaction } : {}),
-    })) as unknown as TellingRow[];
+    });
     return new Map(
       rows.map((row) => [
         row.userId,
@@ -80,7 +80,7 @@ export function newsService({ sequelize, accounts, mail }: { sequelize: Sequeliz
     const { userId, assignmentId, kind, data } = telling;
     if (kind !== 'dates' || !data.from || !data.to) return telling;
     const where = { userId, assignmentId, kind: 'dates', seenAt: null, mailedAt: null };
-    const earlier = (await news.findOne({ where, order: [['madeAt', 'DESC']], raw: true, transaction })) as unknown as NewsRow | null;
+    const earlier = await rowOf(news, { where, order: [['madeAt', 'DESC']], transaction });
     if (!earlier) return telling;
     await news.destroy({ where: { id: earlier.id }, transaction });
     const from = fromJson<NewsData>(earlier.data).from ?? data.from;
@@ -140,15 +140,14 @@ export function newsService({ sequelize, accounts, mail }: { sequelize: Sequeliz
     },
 
     async list(person: Actor & { userId: string }): Promise<NewsReply> {
-      const rows = (await news.findAll({
+      const rows = await rowsOf(news, {
         where: { userId: person.userId },
         order: [
           ['madeAt', 'DESC'],
           ['id', 'ASC'],
         ],
         limit: MOST_LISTED,
-        raw: true,
-      })) as unknown as NewsRow[];
+      });
       const items = rows.map((row): NewsItem => {
         const data = fromJson<NewsData>(row.data);
         return {
@@ -217,26 +216,24 @@ export function newsService({ sequelize, accounts, mail }: { sequelize: Sequeliz
     /** Makes mails of what may go out: one letter a person, however much there is. @returns how many letters */
     async mailDue(now: number): Promise<number> {
       const due = { mailedAt: null, mailAt: { [Op.lte]: new Date(now) } };
-      const who = (await news.findAll({
+      const who = await rowsOf(news, {
         attributes: ['userId'],
         where: due,
         group: ['userId'],
         limit: PEOPLE_A_ROUND,
-        raw: true,
-      })) as unknown as NewsRow[];
+      });
       if (who.length === 0) return 0;
       const people = await accounts.details(who.map((row) => row.userId));
       let letters = 0;
       for (const { userId } of who) {
         await inTransaction(sequelize, async (transaction) => {
           // Locked: a second server waits here and then finds nothing left to send.
-          const rows = (await news.findAll({
+          const rows = await rowsOf(news, {
             where: { ...due, userId },
             order: [['madeAt', 'ASC']],
             lock: true,
             transaction,
-            raw: true,
-          })) as unknown as NewsRow[];
+          });
           if (rows.length === 0) return;
           await news.update({ mailedAt: new Date(now) }, { where: { id: { [Op.in]: rows.map((row) => row.id) } }, transaction });
           const person = people.get(userId);

@@ -1,11 +1,12 @@
 import { carryPlace, fillRemark, partKeys, plainText, type Place, type StudentName } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize';
+import { rowOf, rowsOf } from '../../db/rows';
 import type { HandInView, MarginNote, NoteChange, NoteRequest } from '../../contract';
 import { fromJson } from '../../db/json-column';
 import { Problem } from '../../http/problem';
 import { fullName, type AccountsService } from '../accounts/accounts.service';
-import { defineNotes, type MarginNoteRow, type NoteAnswerRow, type NoteReadRow } from './notes.model';
+import { defineNotes, type MarginNoteRow } from './notes.model';
 
 /** More than anybody reads; a piece with more is refused, not cut. */
 const MOST_NOTES = 500;
@@ -51,7 +52,7 @@ export function notesService({ sequelize, accounts }: { sequelize: Sequelize; ac
   const { notes, answers, reads } = defineNotes(sequelize);
 
   async function find(workId: string, id: string, transaction: Transaction): Promise<MarginNoteRow> {
-    const row = (await notes.findOne({ where: { id, workId }, lock: true, transaction, raw: true })) as unknown as MarginNoteRow | null;
+    const row = await rowOf(notes, { where: { id, workId }, lock: true, transaction });
     if (!row) throw new Problem('thing.unknown');
     return row;
   }
@@ -69,23 +70,21 @@ export function notesService({ sequelize, accounts }: { sequelize: Sequelize; ac
     async ofWork(workId: string, handIn: Pinned | null, reader: NoteReader): Promise<MarginNote[]> {
       if (reader.as === 'student' && reader.until === null) return [];
       const shown = reader.as === 'student' ? { shownAt: { [Op.lte]: new Date(reader.until!) } } : {};
-      const rows = (await notes.findAll({
+      const rows = await rowsOf(notes, {
         where: { workId, ...shown },
         order: [
           ['at', 'ASC'],
           ['id', 'ASC'],
         ],
         limit: MOST_NOTES,
-        raw: true,
-      })) as unknown as MarginNoteRow[];
+      });
       if (rows.length === 0) return [];
       const [below, read] = await Promise.all([
-        answers.findAll({
+        rowsOf(answers, {
           where: { noteId: { [Op.in]: rows.map((row) => row.id) } },
           order: [['at', 'ASC']],
-          raw: true,
-        }) as unknown as Promise<NoteAnswerRow[]>,
-        reads.findOne({ where: { workId, userId: reader.userId }, raw: true }) as unknown as Promise<NoteReadRow | null>,
+        }),
+        rowOf(reads, { where: { workId, userId: reader.userId } }),
       ]);
       const people = await accounts.people([...new Set([...rows, ...below].map((row) => row.byUser))]);
       const nameOf = (id: string) => {
@@ -205,7 +204,7 @@ export function notesService({ sequelize, accounts }: { sequelize: Sequelize; ac
 
     /** What was kept back on these works and is to be shown now, in the order in which it was written, by work. */
     async waitingOn(workIds: readonly string[], transaction: Transaction): Promise<Map<string, string[]>> {
-      const rows = (await notes.findAll({
+      const rows = await rowsOf(notes, {
         attributes: ['workId', 'text'],
         where: { workId: { [Op.in]: [...workIds] }, shownAt: null },
         order: [
@@ -213,9 +212,8 @@ export function notesService({ sequelize, accounts }: { sequelize: Sequelize; ac
           ['id', 'ASC'],
         ],
         limit: 2000,
-        raw: true,
         transaction,
-      })) as unknown as Pick<MarginNoteRow, 'workId' | 'text'>[];
+      });
       const found = new Map<string, string[]>();
       for (const { workId, text } of rows) if (text.trim() !== '') found.set(workId, [...(found.get(workId) ?? []), text]);
       return found;

@@ -1,6 +1,7 @@
 import { afterFact, EMPTY_TEXT, NOTHING_YET, type PieceFact } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, QueryTypes, UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
+import { rowOf, rowsOf } from '../../db/rows';
 import { noteChange } from '../../db/class-changes';
 import { fromJson } from '../../db/json-column';
 import { stretches } from '../../db/stretches';
@@ -101,12 +102,11 @@ export function openPieces({ sequelize, works }: { sequelize: Sequelize; works: 
     workId: string | null,
     transaction: Transaction,
   ): Promise<PieceRecordRow> {
-    const found = (await pieces.findOne({
+    const found = await rowOf(pieces, {
       where: { assignmentId, studentId },
       lock: true,
       transaction,
-      raw: true,
-    })) as unknown as PieceRecordRow | null;
+    });
     if (found) return found;
     const id = randomUUID();
     if (workId === null)
@@ -129,13 +129,12 @@ export function openPieces({ sequelize, works }: { sequelize: Sequelize; works: 
     for (const { assignmentId, studentId } of ats) byAssignment.set(assignmentId, [...(byAssignment.get(assignmentId) ?? []), studentId]);
     const rows: PieceRecordRow[] = [];
     for (const [assignmentId, studentIds] of byAssignment) {
-      const found = (await pieces.findAll({
+      const found = await rowsOf(pieces, {
         where: { assignmentId, studentId: { [Op.in]: studentIds } },
         order: [['studentId', 'ASC']],
         lock: true,
         transaction,
-        raw: true,
-      })) as unknown as PieceRecordRow[];
+      });
       const there = new Set(found.map((row) => row.studentId));
       const made = studentIds
         .filter((studentId) => !there.has(studentId))

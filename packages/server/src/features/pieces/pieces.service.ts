@@ -1,6 +1,7 @@
 import { afterFact, EMPTY_TEXT, NOTHING_YET, textOf, wordCount, type FactKind, type PieceFact, type RichText } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, QueryTypes, type Model, type Sequelize, type Transaction } from 'sequelize';
+import { rowByKey, rowOf, rowsOf } from '../../db/rows';
 import { noteChange } from '../../db/class-changes';
 import type { Chosen, ScoreBefore, WorkFile } from '../../contract';
 import { fromJson } from '../../db/json-column';
@@ -54,10 +55,9 @@ export function piecesService({ sequelize, accounts, works }: { sequelize: Seque
   const service = {
     async records(assignmentIds: readonly string[], studentIds?: readonly string[]): Promise<PieceRecord[]> {
       if (assignmentIds.length === 0) return [];
-      const rows = (await pieces.findAll({
+      const rows = await rowsOf(pieces, {
         where: { assignmentId: { [Op.in]: [...assignmentIds] }, ...(studentIds ? { studentId: { [Op.in]: [...studentIds] } } : {}) },
-        raw: true,
-      })) as unknown as PieceRecordRow[];
+      });
       // A list of a class needs no texts; only the one student's own page does.
       const texts = studentIds?.length === 1 && assignmentIds.length === 1;
       const byId = await works.byIds(
@@ -79,25 +79,21 @@ export function piecesService({ sequelize, accounts, works }: { sequelize: Seque
 
     /** The students who have begun and share a work; who has only looked at it is free to go elsewhere. */
     async sharing(workId: string): Promise<string[]> {
-      const rows = (await pieces.findAll({
+      const rows = await rowsOf(pieces, {
         attributes: ['studentId'],
         where: { workId, begun: true },
-        raw: true,
-      })) as unknown as PieceRecordRow[];
+      });
       return rows.map((row) => row.studentId);
     },
 
     /** The assignment that a work is of. */
     async ofWork(workId: string): Promise<{ assignmentId: string } | null> {
-      return (await workRows.findByPk(workId, { attributes: ['assignmentId'], raw: true })) as unknown as { assignmentId: string } | null;
+      return await rowByKey(workRows, workId, { attributes: ['assignmentId'] });
     },
 
     /** Whose piece it is. */
     async byId(id: string): Promise<{ assignmentId: string; studentId: string } | null> {
-      return (await pieces.findByPk(id, { attributes: ['assignmentId', 'studentId'], raw: true })) as unknown as {
-        assignmentId: string;
-        studentId: string;
-      } | null;
+      return await rowByKey(pieces, id, { attributes: ['assignmentId', 'studentId'] });
     },
 
     /** When a piece of this assignment was scored last; null if none has a score. */
@@ -132,7 +128,7 @@ export function piecesService({ sequelize, accounts, works }: { sequelize: Seque
       { by, now, points }: { by: string; now: number; points: number },
       transaction: Transaction,
     ): Promise<void> {
-      const rows = (await pieces.findAll({
+      const rows = await rowsOf(pieces, {
         where: { assignmentId: { [Op.in]: [...assignmentIds] }, ...HAS_POINTS },
         order: [
           ['assignmentId', 'ASC'],
@@ -140,8 +136,7 @@ export function piecesService({ sequelize, accounts, works }: { sequelize: Seque
         ],
         lock: true,
         transaction,
-        raw: true,
-      })) as unknown as PieceRecordRow[];
+      });
       const opened = await holdAll(rows, transaction);
       for (const { open } of opened) {
         const { score, returned } = open.record;
@@ -243,10 +238,7 @@ export function piecesService({ sequelize, accounts, works }: { sequelize: Seque
     ): Promise<T> {
       const { userId, idempotencyKey, about, now } = key;
       if (idempotencyKey === null) return work();
-      const kept = (await keptReplies.findOne({ where: { userId, idempotencyKey }, transaction, raw: true })) as unknown as {
-        about: string;
-        reply: unknown;
-      } | null;
+      const kept = await rowOf(keptReplies, { where: { userId, idempotencyKey }, transaction });
       if (kept) {
         if (kept.about !== about) throw new Problem('conflict.keyReused');
         return fromJson<T>(kept.reply);
@@ -258,11 +250,10 @@ export function piecesService({ sequelize, accounts, works }: { sequelize: Seque
 
     /** The last send-back's reason and date. */
     async lastSendBack(pieceId: string): Promise<{ at: number; reason: string; newDue: number | null } | null> {
-      const row = (await facts.findOne({
+      const row = await rowOf(facts, {
         where: { pieceId, kind: 'sentBack' },
         order: [['seq', 'DESC']],
-        raw: true,
-      })) as unknown as FactRow | null;
+      });
       if (!row) return null;
       const { reason = '', newDue = null } = fromJson<{ reason?: string; newDue?: number | null }>(row.data);
       return { at: row.at.getTime(), reason, newDue };
@@ -271,27 +262,25 @@ export function piecesService({ sequelize, accounts, works }: { sequelize: Seque
     /** What was given in these scores and returns, by their ids; what is none of them is not there. */
     async givenIn(factIds: readonly string[]): Promise<Map<string, { pieceId: string; data: object }>> {
       if (factIds.length === 0) return new Map();
-      const rows = (await facts.findAll({
+      const rows = await rowsOf(facts, {
         where: { id: { [Op.in]: [...factIds] }, kind: { [Op.in]: ['scored', 'returned'] } },
-        raw: true,
-      })) as unknown as FactRow[];
+      });
       return new Map(rows.map(({ id, pieceId, data }) => [id, { pieceId, data: fromJson<object>(data) }]));
     },
 
     /** What happened to a piece, newest first; `by` is still an id. */
     async factsOf(pieceId: string, most: number): Promise<{ id: string; kind: FactKind; at: number; by: string; data: object }[]> {
-      const rows = (await facts.findAll({ where: { pieceId }, order: [['seq', 'DESC']], limit: most, raw: true })) as unknown as FactRow[];
+      const rows = await rowsOf(facts, { where: { pieceId }, order: [['seq', 'DESC']], limit: most });
       return rows.map((row) => ({ id: row.id, kind: row.kind, at: row.at.getTime(), by: row.byUser, data: fromJson<object>(row.data) }));
     },
 
     /** What was given and returned before the score that stands, newest first. */
     async scoresOf(pieceId: string): Promise<ScoreBefore[]> {
-      const rows = (await facts.findAll({
+      const rows = await rowsOf(facts, {
         where: { pieceId, kind: { [Op.in]: ['scored', 'returned'] } },
         order: [['seq', 'DESC']],
         limit: MOST_BEFORE,
-        raw: true,
-      })) as unknown as FactRow[];
+      });
       const people = await accounts.people(rows.map((row) => row.byUser));
       const all = rows.map((row): ScoreBefore => {
         const {

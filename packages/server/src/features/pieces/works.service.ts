@@ -14,6 +14,7 @@ import {
 } from '@jolly/core';
 import { createHash, randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
+import { rowByKey, rowOf, rowsOf } from '../../db/rows';
 import type { Attachment, HandedSheet, VersionItem, WorkFile } from '../../contract';
 import { fromJson } from '../../db/json-column';
 import type { TakenFile } from '../../files/take-file';
@@ -93,43 +94,36 @@ export function worksService({ sequelize }: { sequelize: Sequelize }) {
   const inTx = (transaction?: Transaction) => (transaction ? { transaction } : {});
 
   async function draftFiles(workId: string, transaction?: Transaction): Promise<WorkFile[]> {
-    const rows = await files.findAll({
+    const rows = await rowsOf(files, {
       where: { workId, inDraft: true },
       order: [
         ['addedAt', 'ASC'],
         ['id', 'ASC'],
       ],
-      raw: true,
       ...inTx(transaction),
     });
-    return (rows as unknown as PieceFileRow[]).map(toWorkFile);
+    return rows.map(toWorkFile);
   }
 
   async function sheetsOf(workIds: readonly string[], transaction?: Transaction): Promise<(SheetRecord & { workId: string })[]> {
-    const rows = (await sheets.findAll({
+    const rows = await rowsOf(sheets, {
       where: { workId: { [Op.in]: [...workIds] } },
       order: [['attachmentId', 'ASC']],
-      raw: true,
       ...inTx(transaction),
-    })) as unknown as WorkSheetRow[];
+    });
     return rows.map((row) => ({ ...toSheetRecord(row), workId: row.workId }));
   }
 
   async function filesOf(handInIds: readonly string[]): Promise<Map<string, WorkFile[]>> {
     const result = new Map<string, WorkFile[]>();
     if (handInIds.length === 0) return result;
-    const links = (await handInFiles.findAll({
+    const links = await rowsOf(handInFiles, {
       where: { handInId: { [Op.in]: [...handInIds] } },
       order: [['position', 'ASC']],
-      raw: true,
-    })) as unknown as {
-      handInId: string;
-      fileId: string;
-    }[];
-    const rows = (await files.findAll({
+    });
+    const rows = await rowsOf(files, {
       where: { id: { [Op.in]: links.map((link) => link.fileId) } },
-      raw: true,
-    })) as unknown as PieceFileRow[];
+    });
     const byId = new Map(rows.map((row) => [row.id, toWorkFile(row)]));
     for (const { handInId, fileId } of links) result.set(handInId, [...(result.get(handInId) ?? []), byId.get(fileId)!]);
     return result;
@@ -157,13 +151,12 @@ export function worksService({ sequelize }: { sequelize: Sequelize }) {
     transaction: Transaction,
   ): Promise<number> {
     const content = await snapshot(record, transaction);
-    const saves = (await versions.findAll({
+    const saves = await rowsOf(versions, {
       attributes: ['id', 'at', 'byUser'],
       where: { workId: record.id, kind: 'saved' },
       order: [['at', 'DESC']],
-      raw: true,
       transaction,
-    })) as unknown as WorkVersionRow[];
+    });
     const [last] = saves;
     const same = (at: Date) => Math.floor(at.getTime() / VERSION_SPAN_MS) === Math.floor(now / VERSION_SPAN_MS);
     if (kind === 'saved' && last && last.byUser === by && same(last.at)) {
@@ -319,7 +312,7 @@ export function worksService({ sequelize }: { sequelize: Sequelize }) {
       transaction: Transaction,
     ) {
       const where = groupId === null ? { id: pieceId } : { assignmentId, groupId };
-      const found = (await works.findOne({ where, lock: true, transaction, raw: true })) as unknown as WorkRow | null;
+      const found = await rowOf(works, { where, lock: true, transaction });
       if (found) return open(found, transaction);
       const row: WorkRow = {
         id: groupId === null ? pieceId : randomUUID(),
@@ -341,12 +334,11 @@ export function worksService({ sequelize }: { sequelize: Sequelize }) {
       { texts, transaction }: { texts: boolean; transaction?: Transaction },
     ): Promise<Map<string, WorkRecord>> {
       if (ids.length === 0) return new Map();
-      const rows = (await works.findAll({
+      const rows = await rowsOf(works, {
         ...(texts ? {} : { attributes: { exclude: ['text'] } }),
         where: { id: { [Op.in]: [...new Set(ids)] } },
-        raw: true,
         ...inTx(transaction),
-      })) as unknown as WorkRow[];
+      });
       return new Map(rows.map((row) => [row.id, toWorkRecord(row)]));
     },
 
@@ -355,17 +347,16 @@ export function worksService({ sequelize }: { sequelize: Sequelize }) {
 
     /** All hand-ins of a work, latest first; only the asked for one, else the latest, with its text and files. */
     async handInsOf(workId: string, versionNo?: number): Promise<{ one: HandInRecord | null; all: { version: number; at: number }[] }> {
-      const rows = (await handIns.findAll({
+      const rows = await rowsOf(handIns, {
         attributes: ['id', 'versionNo', 'at'],
         where: { workId },
         order: [['versionNo', 'DESC']],
         limit: MOST_VERSIONS,
-        raw: true,
-      })) as unknown as HandInRow[];
+      });
       const wanted = versionNo === undefined ? rows[0] : rows.find((row) => row.versionNo === versionNo);
       const all = rows.map((row) => ({ version: row.versionNo, at: row.at.getTime() }));
       if (!wanted) return { one: null, all };
-      const whole = (await handIns.findByPk(wanted.id, { raw: true })) as unknown as HandInRow;
+      const whole = (await rowByKey(handIns, wanted.id))!;
       return { one: toHandInRecord(whole, (await filesOf([wanted.id])).get(wanted.id) ?? []), all };
     },
 
@@ -373,11 +364,10 @@ export function worksService({ sequelize }: { sequelize: Sequelize }) {
     async allHandIns(workIds: readonly string[]): Promise<Map<string, HandInRecord[]>> {
       const result = new Map<string, HandInRecord[]>();
       if (workIds.length === 0) return result;
-      const rows = (await handIns.findAll({
+      const rows = await rowsOf(handIns, {
         where: { workId: { [Op.in]: [...new Set(workIds)] } },
         order: [['versionNo', 'ASC']],
-        raw: true,
-      })) as unknown as HandInRow[];
+      });
       const attached = await filesOf(rows.map((row) => row.id));
       for (const row of rows) result.set(row.workId, [...(result.get(row.workId) ?? []), toHandInRecord(row, attached.get(row.id) ?? [])]);
       return result;
@@ -386,20 +376,18 @@ export function worksService({ sequelize }: { sequelize: Sequelize }) {
     /** Every version there is, hand-ins among them, newest first. */
     async versionsOf(workId: string): Promise<VersionRecord[]> {
       const [saves, handed] = [
-        (await versions.findAll({
+        await rowsOf(versions, {
           attributes: { exclude: ['text', 'sheets'] },
           where: { workId },
           order: [['at', 'DESC']],
           limit: MOST_VERSIONS,
-          raw: true,
-        })) as unknown as WorkVersionRow[],
-        (await handIns.findAll({
+        }),
+        await rowsOf(handIns, {
           attributes: { exclude: ['text', 'sheets'] },
           where: { workId },
           order: [['at', 'DESC']],
           limit: MOST_VERSIONS,
-          raw: true,
-        })) as unknown as HandInRow[],
+        }),
       ];
       const attached = await filesOf(handed.map((row) => row.id));
       return [
@@ -426,11 +414,11 @@ export function worksService({ sequelize }: { sequelize: Sequelize }) {
 
     /** One version whole, of this work; null if it is not one of its. */
     async version(workId: string, id: string): Promise<(WholeVersion & { files: WorkFile[] }) | null> {
-      const save = (await versions.findOne({ where: { id, workId }, raw: true })) as unknown as WorkVersionRow | null;
-      const handed = save ? null : ((await handIns.findOne({ where: { id, workId }, raw: true })) as unknown as HandInRow | null);
+      const save = await rowOf(versions, { where: { id, workId } });
+      const handed = save ? null : await rowOf(handIns, { where: { id, workId } });
       if (save) {
         const fileIds = fromJson<string[]>(save.fileIds);
-        const rows = (await files.findAll({ where: { workId, id: { [Op.in]: fileIds } }, raw: true })) as unknown as PieceFileRow[];
+        const rows = await rowsOf(files, { where: { workId, id: { [Op.in]: fileIds } } });
         const { kind, byUser: by, words } = save;
         const text = save.text == null ? null : fromJson<RichText>(save.text);
         const written = fromJson<Omit<WholeVersion['sheets'][number], 'title'>[]>(save.sheets).map((one) => ({ ...one, title: '' }));
@@ -455,7 +443,7 @@ export function worksService({ sequelize }: { sequelize: Sequelize }) {
 
     /** A file and the work it belongs to. */
     async file(id: string): Promise<{ file: WorkFile; workId: string } | null> {
-      const row = (await files.findByPk(id, { raw: true })) as unknown as PieceFileRow | null;
+      const row = await rowByKey(files, id);
       return row && { file: toWorkFile(row), workId: row.workId };
     },
   };

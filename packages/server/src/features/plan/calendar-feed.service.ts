@@ -2,6 +2,7 @@ import { plusDays, type Actor } from '@jolly/core';
 import { createHash, randomBytes } from 'node:crypto';
 import ical, { ICalCalendarMethod, ICalEventStatus } from 'ical-generator';
 import { Op, type Sequelize } from 'sequelize';
+import { rowByKey, rowOf, rowsOf } from '../../db/rows';
 import type { CalendarAddressReply, DateEntry } from '../../contract';
 import { fromJson } from '../../db/json-column';
 import { inTransaction } from '../../db/transaction';
@@ -9,7 +10,7 @@ import { Problem } from '../../http/problem';
 import type { AccountsService } from '../accounts/accounts.service';
 import type { MailService } from '../mail/mail.service';
 import type { DatesService } from './dates.service';
-import { definePlan, type CalendarAddressRow, type ServedEntryRow } from './plan.model';
+import { definePlan, type ServedEntryRow } from './plan.model';
 
 type Person = Actor & { userId: string };
 
@@ -46,12 +47,11 @@ export function calendarFeedService({ sequelize, accounts, mail, dates }: Collab
     return inTransaction(sequelize, async (transaction) => {
       // Locked, so that two calendars asking at once count a change once.
       await addresses.findOne({ where: { userId }, lock: true, transaction });
-      const before = (await served.findAll({
+      const before = await rowsOf(served, {
         where: { userId },
         limit: MOST_SERVED,
         transaction,
-        raw: true,
-      })) as unknown as ServedEntryRow[];
+      });
       const byUid = new Map(before.map((row) => [row.uid, row]));
       const rows: ServedEntryRow[] = [];
       for (const entry of entries) {
@@ -122,7 +122,7 @@ export function calendarFeedService({ sequelize, accounts, mail, dates }: Collab
 
   return {
     async address(person: Person): Promise<CalendarAddressReply> {
-      const row = (await addresses.findByPk(person.userId, { raw: true })) as unknown as CalendarAddressRow | null;
+      const row = await rowByKey(addresses, person.userId);
       return { address: row ? addressOf(row.secret) : null };
     },
 
@@ -135,7 +135,7 @@ export function calendarFeedService({ sequelize, accounts, mail, dates }: Collab
 
     /** The calendar behind an address. @throws Problem `thing.unknown` for a secret that is not or no longer one */
     async serve(secret: string, now: number): Promise<string> {
-      const row = (await addresses.findOne({ where: { secret }, raw: true })) as unknown as CalendarAddressRow | null;
+      const row = await rowOf(addresses, { where: { secret } });
       const me = row && (await accounts.details([row.userId])).get(row.userId);
       if (!row || !me) throw new Problem('thing.unknown');
       const entries = await dates.all({ role: me.role, userId: me.id } as Person, now);

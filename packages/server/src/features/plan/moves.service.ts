@@ -16,6 +16,7 @@ import {
 } from '@jolly/core';
 import { createHash, randomUUID } from 'node:crypto';
 import type { Sequelize, Transaction } from 'sequelize';
+import { rowOf } from '../../db/rows';
 import type { AssignmentReply, MoveConfirm, MovePreview, MoveReply, MoveRequest } from '../../contract';
 import { fromJson } from '../../db/json-column';
 import { inTransaction } from '../../db/transaction';
@@ -255,10 +256,9 @@ export function movesService({ sequelize, classes, assignments, exceptions, grou
      * @throws Problem `move.changedMeanwhile` if one of the dates is no longer what the move made it
      */
     async undo(teacher: Teacher, moveId: string, now: number): Promise<void> {
-      const row = (await moves.findOne({
+      const row = await rowOf(moves, {
         where: { id: moveId, byUser: teacher.userId, undoneAt: null },
-        raw: true,
-      })) as unknown as DateMoveRow | null;
+      });
       if (!row) throw new Problem('thing.unknown');
       const changes = fromJson<Change[]>(row.changes);
       const assignmentIds = [...new Set(changes.map((one) => one.assignmentId))];
@@ -281,11 +281,10 @@ export function movesService({ sequelize, classes, assignments, exceptions, grou
 
     /** The last move of a teacher, while it can still be undone. */
     async last(teacher: Teacher, now: number): Promise<MoveReply | null> {
-      const row = (await moves.findOne({
+      const row = await rowOf(moves, {
         where: { byUser: teacher.userId, undoneAt: null },
         order: [['at', 'DESC']],
-        raw: true,
-      })) as unknown as DateMoveRow | null;
+      });
       if (!row || row.at.getTime() < now - UNDO_MS) return null;
       const changes = fromJson<Change[]>(row.changes);
       const found = await assignments.byIds([...new Set(changes.map((one) => one.assignmentId))]);

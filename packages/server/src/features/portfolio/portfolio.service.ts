@@ -2,6 +2,7 @@ import archiver from 'archiver';
 import { localDateAt, plainText, type Actor } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import type { Sequelize } from 'sequelize';
+import { rowsOf } from '../../db/rows';
 import type { PortfolioChoice, PortfolioPiece, PortfolioReply } from '../../contract';
 import { safeFileName, type FileStore } from '../../files/file-store';
 import { fileStem } from '../../files/write-table';
@@ -15,7 +16,7 @@ import type { MyWorkService } from '../pieces/my-work.service';
 import type { Student } from '../pieces/own-pieces.service';
 import type { WorksService } from '../pieces/works.service';
 import { indexPage, piecePage, type TakenPiece } from './portfolio-pages';
-import { definePortfolio, type PortfolioRow } from './portfolio.model';
+import { definePortfolio } from './portfolio.model';
 import { toReturnedView } from '../pieces/piece-views';
 import { STUDENT_EYES, type Sight } from '../pieces/sight';
 import { worth } from '../pieces/worth';
@@ -39,13 +40,12 @@ interface Collaborators {
 export function portfolioService({ sequelize, fileStore, accounts, classes, board, works, myWork }: Collaborators) {
   const chosen = definePortfolio(sequelize);
 
-  const rowsOf = async (studentId: string) =>
-    (await chosen.findAll({ where: { studentId }, order: [['at', 'DESC']], limit: MOST, raw: true })) as unknown as PortfolioRow[];
+  const chosenBy = async (studentId: string) => rowsOf(chosen, { where: { studentId }, order: [['at', 'DESC']], limit: MOST });
   const wasHandedIn = ({ record }: Sight) =>
     record !== null && (record.summary.handedInAt !== null || record.summary.lastReturnAt !== null);
 
   async function toReply(asker: Actor & { userId: string }, studentId: string, sights: readonly Sight[]): Promise<PortfolioReply> {
-    const rows = await rowsOf(studentId);
+    const rows = await chosenBy(studentId);
     const sightBy = new Map(sights.map((sight) => [sight.assignment.id, sight]));
     const shown = rows.filter((row) => sightBy.has(row.assignmentId));
     const [people, handIns] = await Promise.all([
@@ -158,7 +158,7 @@ export function portfolioService({ sequelize, fileStore, accounts, classes, boar
     async takeHome(student: Student, now: number): Promise<{ name: string; zip: archiver.Archiver }> {
       const [sights, rows, people] = await Promise.all([
         myWork.mySights(student, now, { away: true }),
-        rowsOf(student.userId),
+        chosenBy(student.userId),
         accounts.people([student.userId]),
       ]);
       const me = fullName(people.get(student.userId)!);

@@ -1,6 +1,7 @@
 import type { Actor } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize';
+import { rowOf, rowsOf } from '../../db/rows';
 import type { RemarkChange, RemarkRequest, SavedRemark } from '../../contract';
 import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
@@ -49,7 +50,7 @@ export function remarksService({ sequelize, accounts }: { sequelize: Sequelize; 
   }
 
   async function one(teacher: Teacher, id: string): Promise<SavedRemark> {
-    const row = (await remarks.findOne({ where: { id, ownerId: teacher.userId }, raw: true })) as unknown as SavedRemarkRow | null;
+    const row = await rowOf(remarks, { where: { id, ownerId: teacher.userId } });
     if (!row) throw new Problem('thing.unknown');
     return (await toReplies(teacher, [row]))[0]!;
   }
@@ -57,7 +58,7 @@ export function remarksService({ sequelize, accounts }: { sequelize: Sequelize; 
   return {
     /** All that this teacher may use, by folder, in the order in which they were kept. */
     async list(teacher: Teacher): Promise<SavedRemark[]> {
-      const rows = (await remarks.findAll({
+      const rows = await rowsOf(remarks, {
         where: mineOrShared(teacher),
         order: [
           ['folder', 'ASC'],
@@ -65,17 +66,15 @@ export function remarksService({ sequelize, accounts }: { sequelize: Sequelize; 
           ['id', 'ASC'],
         ],
         limit: MOST_REMARKS,
-        raw: true,
-      })) as unknown as SavedRemarkRow[];
+      });
       return toReplies(teacher, rows);
     },
 
     /** Keeps a remark; the same words kept again are the same remark. */
     async keep(teacher: Teacher, request: RemarkRequest, now: number): Promise<SavedRemark> {
-      const same = (await remarks.findOne({
+      const same = await rowOf(remarks, {
         where: { ownerId: teacher.userId, text: request.text },
-        raw: true,
-      })) as unknown as SavedRemarkRow | null;
+      });
       if (same) return (await toReplies(teacher, [same]))[0]!;
       if ((await remarks.count({ where: { ownerId: teacher.userId } })) >= MOST_REMARKS) throw new Problem('remark.tooMany');
       const row: SavedRemarkRow = { id: randomUUID(), ownerId: teacher.userId, ...request, keptAt: new Date(now), version: 1 };
@@ -102,12 +101,11 @@ export function remarksService({ sequelize, accounts }: { sequelize: Sequelize; 
     /** Notes that these remarks were used on a piece, each once. Those that are gone meanwhile are passed over. */
     async used(teacher: Teacher, ids: readonly string[], pieceId: string, now: number, transaction: Transaction): Promise<void> {
       if (ids.length === 0) return;
-      const rows = (await remarks.findAll({
+      const rows = await rowsOf(remarks, {
         attributes: ['id'],
         where: { id: { [Op.in]: [...ids] }, ...mineOrShared(teacher) },
-        raw: true,
         transaction,
-      })) as unknown as SavedRemarkRow[];
+      });
       await uses.bulkCreate(
         rows.map((row) => ({ remarkId: row.id, pieceId, at: new Date(now), byUser: teacher.userId })),
         { ignoreDuplicates: true, transaction },

@@ -3,6 +3,7 @@ import type { ReportSettings } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Readable } from 'node:stream';
 import { Op, type Sequelize } from 'sequelize';
+import { rowOf, rowsOf } from '../../db/rows';
 import type { ReportFormat, ReportJob, ReportJobRequest } from '../../contract';
 import { fromJson } from '../../db/json-column';
 import { inTransaction } from '../../db/transaction';
@@ -67,13 +68,12 @@ export function reportJobsService({ sequelize, fileStore, compose, chromium }: C
     };
   }
   const partsOf = async (jobIds: readonly string[]) =>
-    (await parts.findAll({
+    await rowsOf(parts, {
       where: { jobId: { [Op.in]: [...jobIds] } },
       order: [['place', 'ASC']],
-      raw: true,
-    })) as unknown as ReportPartRow[];
+    });
   async function mine(teacher: Teacher, id: string): Promise<ReportJobRow> {
-    const row = (await jobs.findOne({ where: { id, ownerId: teacher.userId }, raw: true })) as unknown as ReportJobRow | null;
+    const row = await rowOf(jobs, { where: { id, ownerId: teacher.userId } });
     if (!row) throw new Problem('thing.unknown');
     return row;
   }
@@ -183,15 +183,14 @@ export function reportJobsService({ sequelize, fileStore, compose, chromium }: C
 
     /** This teacher's last reports, newest first. */
     async list(teacher: Teacher): Promise<ReportJob[]> {
-      const rows = (await jobs.findAll({
+      const rows = await rowsOf(jobs, {
         where: { ownerId: teacher.userId },
         order: [
           ['madeAt', 'DESC'],
           ['id', 'ASC'],
         ],
         limit: MOST_LISTED,
-        raw: true,
-      })) as unknown as ReportJobRow[];
+      });
       const own = await partsOf(rows.map((row) => row.id));
       return rows.map((row) =>
         toJob(
@@ -222,7 +221,7 @@ export function reportJobsService({ sequelize, fileStore, compose, chromium }: C
 
     /** Takes up what waits, or what a server that stopped has left. @returns how many jobs were worked on */
     async work(now: number): Promise<number> {
-      const due = (await jobs.findAll({
+      const due = await rowsOf(jobs, {
         attributes: ['id'],
         where: { state: { [Op.in]: ['waiting', 'running'] } },
         order: [
@@ -230,16 +229,14 @@ export function reportJobsService({ sequelize, fileStore, compose, chromium }: C
           ['id', 'ASC'],
         ],
         limit: 5,
-        raw: true,
-      })) as unknown as Pick<ReportJobRow, 'id'>[];
+      });
       let worked = 0;
       for (const { id } of due) {
         const done = await withLease(sequelize, `report ${id}`, { ms: LEASE_MS }, async (lease) => {
           // As it is now: another server may have finished it since it was listed.
-          const row = (await jobs.findOne({
+          const row = await rowOf(jobs, {
             where: { id, state: { [Op.in]: ['waiting', 'running'] } },
-            raw: true,
-          })) as unknown as ReportJobRow | null;
+          });
           if (!row) return false;
           await jobs.update({ state: 'running', tries: row.tries + 1 }, { where: { id, state: row.state } });
           try {

@@ -1,6 +1,7 @@
 import type { ReportSettings } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import type { Sequelize } from 'sequelize';
+import { rowOf, rowsOf } from '../../db/rows';
 import type { ReportPreset, ReportPresetRequest, ReportPreviewReply, ReportPreviewRequest } from '../../contract';
 import { fromJson } from '../../db/json-column';
 import { inTransaction } from '../../db/transaction';
@@ -54,12 +55,11 @@ export function reportsService({ sequelize, compose }: { sequelize: Sequelize; c
     },
 
     async presets(teacher: Teacher): Promise<ReportPreset[]> {
-      const rows = (await presets.findAll({
+      const rows = await rowsOf(presets, {
         where: { ownerId: teacher.userId },
         order: [['name', 'ASC']],
         limit: MOST_PRESETS,
-        raw: true,
-      })) as unknown as ReportPresetRow[];
+      });
       return rows.map(({ id, name, settings }) => ({ id, name, settings: fromJson<ReportSettings>(settings) }));
     },
 
@@ -67,7 +67,7 @@ export function reportsService({ sequelize, compose }: { sequelize: Sequelize; c
     async keepPreset(teacher: Teacher, { name, settings }: ReportPresetRequest, now: number): Promise<ReportPreset> {
       return inTransaction(sequelize, async (transaction) => {
         const where = { ownerId: teacher.userId, name };
-        const known = (await presets.findOne({ where, transaction, raw: true })) as unknown as ReportPresetRow | null;
+        const known = await rowOf(presets, { where, transaction });
         if (!known && (await presets.count({ where: { ownerId: teacher.userId }, transaction })) >= MOST_PRESETS)
           throw new Problem('report.tooManyPresets');
         const row: ReportPresetRow = { id: known?.id ?? randomUUID(), ...where, settings, madeAt: new Date(now) };

@@ -1,5 +1,6 @@
 import type { RubricChoices } from '@jolly/core';
 import { Op, type Sequelize } from 'sequelize';
+import { rowByKey, rowsOf } from '../../db/rows';
 import type { ReceivedReview, ReviewRound } from '../../contract';
 import { fromJson } from '../../db/json-column';
 import { defineReviews, type PeerReviewRow, type ReviewRoundRow } from './reviews.model';
@@ -46,37 +47,33 @@ export function peerReviewsService({ sequelize }: { sequelize: Sequelize }) {
   const { rounds, reviews } = defineReviews(sequelize);
   return {
     async round(assignmentId: string): Promise<ReviewRound | null> {
-      const row = (await rounds.findByPk(assignmentId, { raw: true })) as unknown as ReviewRoundRow | null;
+      const row = await rowByKey(rounds, assignmentId);
       return row && toRound(row);
     },
 
     async ofAssignment(assignmentId: string): Promise<PeerReview[]> {
-      const rows = (await reviews.findAll({ where: { assignmentId }, order: [['id', 'ASC']], raw: true })) as unknown as PeerReviewRow[];
+      const rows = await rowsOf(reviews, { where: { assignmentId }, order: [['id', 'ASC']] });
       return rows.map(toReview);
     },
 
     /** What a student is to review, each with its round, in an order that says nothing about whose it is. */
     async ofReviewer(reviewerId: string): Promise<(PeerReview & { round: ReviewRound })[]> {
-      const rows = (
-        (await reviews.findAll({ where: { reviewerId }, order: [['id', 'ASC']], limit: 500, raw: true })) as unknown as PeerReviewRow[]
-      ).map(toReview);
-      const found = (await rounds.findAll({
+      const rows = (await rowsOf(reviews, { where: { reviewerId }, order: [['id', 'ASC']], limit: 500 })).map(toReview);
+      const found = await rowsOf(rounds, {
         where: { assignmentId: { [Op.in]: [...new Set(rows.map((row) => row.assignmentId))] } },
-        raw: true,
-      })) as unknown as ReviewRoundRow[];
+      });
       const roundOf = new Map(found.map((row) => [row.assignmentId, toRound(row)]));
       return rows.map((row) => ({ ...row, round: roundOf.get(row.assignmentId)! }));
     },
 
     /** What others said of a student's work, once the teacher shows it; what was hidden is left out, and who said it untold. */
     async received(assignmentId: string, authorId: string): Promise<ReceivedReview[]> {
-      const row = (await rounds.findByPk(assignmentId, { raw: true })) as unknown as ReviewRoundRow | null;
+      const row = await rowByKey(rounds, assignmentId);
       if (row === null || row.shownAt === null) return [];
-      const given = (await reviews.findAll({
+      const given = await rowsOf(reviews, {
         where: { assignmentId, authorId, hidden: false, givenAt: { [Op.ne]: null } },
         order: [['id', 'ASC']],
-        raw: true,
-      })) as unknown as PeerReviewRow[];
+      });
       return given.map((one, index) => ({ number: index + 1, choices: toReview(one).choices, text: one.text }));
     },
 

@@ -1,6 +1,7 @@
 import { localDateAt, tidyJoinCode, type Actor, type StudentName } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize';
+import { rowsOf } from '../../db/rows';
 import { noteChange } from '../../db/class-changes';
 import type { JoinPreviewReply, JoinRequest, MyJoining, SettleJoining, WaitingToJoin } from '../../contract';
 import { inTransaction } from '../../db/transaction';
@@ -107,13 +108,12 @@ export function joiningService({ sequelize, accounts, classes, roster, persons, 
   };
 
   const open = async (where: object, transaction?: Transaction) =>
-    (await joinings.findAll({
+    await rowsOf(joinings, {
       where: { ...where, settledAt: null },
       order: [['madeAt', 'ASC']],
       limit: 500,
-      raw: true,
       ...(transaction ? { transaction } : {}),
-    })) as unknown as JoiningRow[];
+    });
 
   /** Notes how it ended. @throws Problem `joining.settled` if somebody was quicker */
   async function settle(row: JoiningRow, outcome: string, now: number, transaction: Transaction): Promise<void> {

@@ -1,6 +1,7 @@
 import { compareNames, localDateAt, type Actor, type LocalDate, type StudentName } from '@jolly/core';
 import { createHash, randomUUID } from 'node:crypto';
 import { Op, UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
+import { countsBy, rowsOf } from '../../db/rows';
 import { noteChange } from '../../db/class-changes';
 import type { RosterStudent, StudentChange } from '../../contract';
 import { inTransaction } from '../../db/transaction';
@@ -58,11 +59,10 @@ export function rosterService({ sequelize, accounts, classes, persons, tickets }
   /** The members of classes by name. Named students are found whoever they are, the practice student too. */
   async function membersOf(classIds: readonly string[], studentIds?: readonly string[]): Promise<Member[]> {
     if (classIds.length === 0) return [];
-    const rows = (await memberships.findAll({
+    const rows = await rowsOf(memberships, {
       where: { classId: { [Op.in]: [...classIds] }, ...(studentIds ? { userId: { [Op.in]: [...studentIds] } } : { isPractice: false }) },
       limit: MOST_STUDENTS * classIds.length,
-      raw: true,
-    })) as unknown as MembershipRow[];
+    });
     const people = await accounts.people(rows.map((row) => row.userId));
     return rows
       .map((row) => ({
@@ -104,38 +104,29 @@ export function rosterService({ sequelize, accounts, classes, persons, tickets }
     },
 
     async classesOf(studentId: string): Promise<string[]> {
-      const rows = (await memberships.findAll({
+      const rows = await rowsOf(memberships, {
         attributes: ['classId'],
         where: { userId: studentId },
         limit: 200,
-        raw: true,
-      })) as unknown as MembershipRow[];
+      });
       return rows.map((row) => row.classId);
     },
 
     /** Every class that one of these students is or was in. */
     async classesOfAll(studentIds: readonly string[]): Promise<string[]> {
       if (studentIds.length === 0) return [];
-      const rows = (await memberships.findAll({
+      const rows = await rowsOf(memberships, {
         attributes: ['classId'],
         where: { userId: { [Op.in]: [...studentIds] }, isPractice: false },
         group: ['classId'],
         limit: 1000,
-        raw: true,
-      })) as unknown as MembershipRow[];
+      });
       return rows.map((row) => row.classId);
     },
 
     async countOf(classIds: readonly string[]): Promise<Map<string, number>> {
       if (classIds.length === 0) return new Map();
-      const rows = (await memberships.count({
-        where: { classId: { [Op.in]: [...classIds] }, leftOn: null, isPractice: false },
-        group: ['classId'],
-      })) as unknown as {
-        classId: string;
-        count: number;
-      }[];
-      return new Map(rows.map((row) => [row.classId, Number(row.count)]));
+      return countsBy(memberships, 'classId', { where: { classId: { [Op.in]: [...classIds] }, leftOn: null, isPractice: false } });
     },
 
     /** Members with what the school's records say of them. */

@@ -1,6 +1,7 @@
 import { filesIn, type Actor } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
+import { rowByKey, rowsOf } from '../../db/rows';
 import type { ShelfBody, ShelfChange, ShelfItem, ShelfItemReply, ShelfReply, ShelfRequest } from '../../contract';
 import { fromJson } from '../../db/json-column';
 import { inTransaction } from '../../db/transaction';
@@ -10,7 +11,7 @@ import type { AssignmentsService } from '../assignments/assignments.service';
 import { filesOf, type BriefsService } from '../assignments/briefs.service';
 import type { ClassesService } from '../classes/classes.service';
 import type { KeptFilesService } from '../kept/kept-files.service';
-import { defineShelf, type ShelfItemRow, type ShelfShareRow } from './shelf.model';
+import { defineShelf, type ShelfItemRow } from './shelf.model';
 
 type Teacher = Actor & { userId: string };
 const MOST_LISTED = 1000;
@@ -42,8 +43,7 @@ interface Collaborators {
 export function shelfService({ sequelize, accounts, classes, assignments, briefs, keptFiles }: Collaborators) {
   const { items, shares } = defineShelf(sequelize);
 
-  const sharesOf = async (itemIds: readonly string[]) =>
-    (await shares.findAll({ where: { itemId: { [Op.in]: [...itemIds] } }, raw: true })) as unknown as ShelfShareRow[];
+  const sharesOf = async (itemIds: readonly string[]) => await rowsOf(shares, { where: { itemId: { [Op.in]: [...itemIds] } } });
 
   /** A server is one school: every other teacher is a colleague. */
   async function colleaguesOf(teacher: Teacher): Promise<ShelfReply['colleagues']> {
@@ -79,7 +79,7 @@ export function shelfService({ sequelize, accounts, classes, assignments, briefs
   }
 
   async function find(teacher: Teacher, id: string, { toChange }: { toChange: boolean }): Promise<ShelfItemRow> {
-    const row = (await items.findByPk(id, { raw: true })) as unknown as ShelfItemRow | null;
+    const row = await rowByKey(items, id);
     const own = row?.ownerId === teacher.userId;
     const may = row && (own || (!toChange && (await sharesOf([id])).some((one) => one.teacherId === teacher.userId)));
     if (!may) throw new Problem('thing.unknown');
@@ -92,12 +92,11 @@ export function shelfService({ sequelize, accounts, classes, assignments, briefs
   const service = {
     /** Everything on a teacher's shelf, their own and what colleagues share with them. */
     async list(teacher: Teacher): Promise<ShelfReply> {
-      const shared = (await shares.findAll({
+      const shared = await rowsOf(shares, {
         where: { teacherId: teacher.userId },
         limit: MOST_LISTED,
-        raw: true,
-      })) as unknown as ShelfShareRow[];
-      const rows = (await items.findAll({
+      });
+      const rows = await rowsOf(items, {
         attributes: { exclude: ['body'] },
         where: { [Op.or]: [{ ownerId: teacher.userId }, { id: { [Op.in]: shared.map((one) => one.itemId) } }] },
         order: [
@@ -106,8 +105,7 @@ export function shelfService({ sequelize, accounts, classes, assignments, briefs
           ['id', 'ASC'],
         ],
         limit: MOST_LISTED,
-        raw: true,
-      })) as unknown as ShelfItemRow[];
+      });
       return { items: await toItems(teacher, rows), colleagues: await colleaguesOf(teacher) };
     },
 

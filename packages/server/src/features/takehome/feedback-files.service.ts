@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction, type WhereOptions } from 'sequelize';
+import { rowByKey, rowsOf } from '../../db/rows';
 import type { FeedbackFile } from '../../contract';
 import type { TakenFile } from '../../files/take-file';
 import { defineFeedbackFiles, type FeedbackFileRow } from './feedback-files.model';
@@ -9,8 +10,7 @@ const toFile = ({ id, name, size, mediaType, kind }: FeedbackFileRow): FeedbackF
 /** Annotated files that teachers brought back, and what they said aloud. They are kept back until the piece is returned, as its score is. */
 export function feedbackFilesService({ sequelize }: { sequelize: Sequelize }) {
   const files = defineFeedbackFiles(sequelize);
-  const load = async (where: WhereOptions<FeedbackFileRow>) =>
-    (await files.findAll({ where, order: [['addedAt', 'ASC']], raw: true })) as unknown as FeedbackFileRow[];
+  const load = async (where: WhereOptions<FeedbackFileRow>) => await rowsOf(files, { where, order: [['addedAt', 'ASC']] });
   return {
     /** Adds a file to a piece; one of the same name that is not returned yet is replaced, and so is what was said aloud. */
     async add(
@@ -63,7 +63,7 @@ export function feedbackFilesService({ sequelize }: { sequelize: Sequelize }) {
     },
 
     async byId(id: string): Promise<{ file: FeedbackFile & { fingerprint: string }; pieceId: string; returned: boolean } | null> {
-      const row = (await files.findByPk(id, { raw: true })) as unknown as FeedbackFileRow | null;
+      const row = await rowByKey(files, id);
       return row && { file: { ...toFile(row), fingerprint: row.fingerprint }, pieceId: row.pieceId, returned: row.returnedAt !== null };
     },
   };

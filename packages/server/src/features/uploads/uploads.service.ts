@@ -5,6 +5,7 @@ import { randomUUID } from 'node:crypto';
 import { createReadStream } from 'node:fs';
 import { join } from 'node:path';
 import { DataTypes, Op, type Model, type Sequelize } from 'sequelize';
+import { rowOf, rowsOf } from '../../db/rows';
 import type { WorkFile } from '../../contract';
 import { MOST_FILE_BYTES, safeFileName, type FileStore } from '../../files/file-store';
 import { Problem } from '../../http/problem';
@@ -83,7 +84,7 @@ export function uploadsService({ sequelize, fileStore, working, works }: Collabo
   });
 
   async function own(student: Student, id: string): Promise<UploadRow> {
-    const row = (await uploads.findOne({ where: { id, userId: student.userId }, raw: true })) as unknown as UploadRow | null;
+    const row = await rowOf(uploads, { where: { id, userId: student.userId } });
     if (!row) throw new Problem('upload.gone');
     return row;
   }
@@ -102,12 +103,11 @@ export function uploadsService({ sequelize, fileStore, working, works }: Collabo
         throw new Problem('file.empty', { title: `“${safeFileName(name)}” is empty (0 bytes). Save it again and attach it once more.` });
       if (size > MOST_FILE_BYTES) throw new Problem('file.tooLarge');
       await working.mayAttach(student, assignmentId, now);
-      const open = (await uploads.findAll({
+      const open = await rowsOf(uploads, {
         attributes: ['size'],
         where: { userId: student.userId, fileId: null },
         limit: MOST_OPEN,
-        raw: true,
-      })) as unknown as UploadRow[];
+      });
       if (open.length >= MOST_OPEN || open.reduce((sum, row) => sum + Number(row.size), size) > MOST_OPEN_BYTES)
         throw new Problem('upload.tooMany');
       const id = randomUUID();
@@ -162,11 +162,10 @@ export function uploadsService({ sequelize, fileStore, working, works }: Collabo
 
     /** Lets go of uploads that nobody went on with, a few a round. @returns how many */
     async clear(now: number): Promise<number> {
-      const old = (await uploads.findAll({
+      const old = await rowsOf(uploads, {
         where: { begunAt: { [Op.lt]: new Date(now - KEPT_MS) } },
         limit: 50,
-        raw: true,
-      })) as unknown as UploadRow[];
+      });
       for (const { id } of old) await parts.remove(id).catch(() => undefined);
       await uploads.destroy({ where: { id: { [Op.in]: old.map((row) => row.id) } } });
       return old.length;

@@ -130,9 +130,9 @@ const word = ref('');
 const answerWord = ref('');
 const propose = () =>
   attempt(async () => {
-    const [sent, said_] = [words.sent()!, word.value];
-    await ask('POST', `/api/calendars/${stored.value!.id}/proposals`, { body: { ...sent, version: stored.value!.version, word: said_ } });
-    if (word.value === said_) word.value = '';
+    const [sent, typed] = [words.sent()!, word.value];
+    await ask('POST', `/api/calendars/${stored.value!.id}/proposals`, { body: { ...sent, version: stored.value!.version, word: typed } });
+    if (word.value === typed) word.value = '';
     // What is proposed is in the proposal now; the form shows what holds.
     if (JSON.stringify(form.value) === JSON.stringify(sent)) words.begin(plain(stored.value!));
     await refresh();

@@ -65,8 +65,8 @@ const stretch = computed<Stretch>(() => {
   const term = typeof asked === 'string' && /^term\d+$/.test(asked) ? Number(asked.slice(4)) : null;
   if (term !== null) return { kind: 'term', term };
   if (route.query.from !== undefined) return { kind: 'span', from: scope.from.value, to: scope.to.value };
-  const now_ = terms.value.findIndex((one) => line.today <= one.to);
-  return { kind: 'term', term: now_ >= 0 ? now_ : Math.max(0, terms.value.length - 1) };
+  const current = terms.value.findIndex((one) => line.today <= one.to);
+  return { kind: 'term', term: current >= 0 ? current : Math.max(0, terms.value.length - 1) };
 });
 const totals = useTotals(book, eyes);
 const view = useView(book, totals, { classId, stretch, eyes, me });
@@ -227,7 +227,7 @@ watch(
     const [assignmentId, studentId] = (sessionStorage.getItem(placeKey.value) ?? '').split(' ');
     await nextTick();
     const at = view.columns.value.shown.findIndex(
-      (one) => one.kind === 'work' && value.value!.columns[one.column]!.sets.some((one_) => one_?.assignmentId === assignmentId),
+      (one) => one.kind === 'work' && value.value!.columns[one.column]!.sets.some((set) => set?.assignmentId === assignmentId),
     );
     const rowAt = view.rows.value.findIndex((one) => value.value!.students[one]!.id === studentId);
     const first = view.columns.value.shown.findIndex((one) => one.kind === 'work');

@@ -71,7 +71,7 @@ export function useView(
     },
     { immediate: true },
   );
-  watch(choices, (now_) => localStorage.setItem(keepKey.value, JSON.stringify(now_)), { deep: true });
+  watch(choices, (chosen) => localStorage.setItem(keepKey.value, JSON.stringify(chosen)), { deep: true });
 
   const group = ref('');
   const state = ref<PieceState | ''>('');

@@ -62,8 +62,8 @@ watch(
     shownOf = id.value;
     [failed.value, held.value] = [{}, {}];
     own.begin(allStored());
-    const kept_ = JSON.parse(localStorage.getItem(keepKey.value) ?? '{}') as Record<string, Typed>;
-    for (const row of rows.value) typed.value[row.student.id] = kept_[row.student.id] ?? asStored(row);
+    const before = JSON.parse(localStorage.getItem(keepKey.value) ?? '{}') as Record<string, Typed>;
+    for (const row of rows.value) typed.value[row.student.id] = before[row.student.id] ?? asStored(row);
   },
   { immediate: true },
 );

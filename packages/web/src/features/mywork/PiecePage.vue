@@ -186,12 +186,12 @@ const others = computed(() => (value.value?.team?.members ?? []).filter((one) =>
 // Locked under one's hands: a member or another tab has handed it in.
 watch(draft.status, (status) => status === 'refused' && draft.refusal.value.code === 'piece.alreadyIn' && void reload());
 const refusalText = computed(() => {
-  const window_ = piece.value?.window;
+  const own = piece.value?.window;
   switch (may.value) {
     case 'closed':
-      return t('piece.closed', { when: when(window_?.closes ?? 0, zone.value) });
+      return t('piece.closed', { when: when(own?.closes ?? 0, zone.value) });
     case 'notOpen':
-      return t('piece.notOpen', { when: when(window_?.opens ?? 0, zone.value) });
+      return t('piece.notOpen', { when: when(own?.opens ?? 0, zone.value) });
     case 'excused':
     case 'inClass':
       return t(`piece.${may.value}`);
