@@ -1,6 +1,6 @@
 import { EVERYONE, HOUR_MS, instantOf, MINUTE_MS, msOfWallTime, plusDays, textOf, type SchoolCalendar, type Term } from '@jolly/core';
 import { BLANK_BRIEF } from '@jolly/server/dist/features/assignments/drafts';
-import type { PlantedStory } from '@jolly/server/dist/features/pieces/pieces.service';
+import { plantPieces, type PlantedStory } from '@jolly/server/dist/features/pieces/pieces.plant';
 import type { Services } from '@jolly/server/dist/wiring';
 import type { Chance } from './chance';
 import { NOT_JOINED, ROSTERS } from './people';
@@ -116,6 +116,6 @@ export async function plantEarlier({
           ],
         });
       }
-    await services.pieces.plant(stories);
+    await plantPieces(services.sequelize, stories);
   }
 }

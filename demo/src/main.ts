@@ -13,7 +13,7 @@ import { readConfig } from '@jolly/server/dist/config';
 import { openInstallation } from '@jolly/server/dist/open';
 import type { AssignmentReply, BriefBody, SetFor } from '@jolly/server/dist/contract';
 import { BLANK_BRIEF } from '@jolly/server/dist/features/assignments/drafts';
-import type { PlantedStory } from '@jolly/server/dist/features/pieces/pieces.service';
+import { plantPieces, type PlantedStory } from '@jolly/server/dist/features/pieces/pieces.plant';
 import type { Services } from '@jolly/server/dist/wiring';
 import { Readable } from 'node:stream';
 import { chanceFrom, type Chance } from './chance';
@@ -222,7 +222,7 @@ async function plantSchool(services: Services, startedAt: number, seed: number):
         if (story) stories.push(story);
       }
     }
-    await services.pieces.plant(stories);
+    await plantPieces(services.sequelize, stories);
     const given = { givenBy: odile.id, givenAt: now - 50 * 3_600_000, excused: false, waivesLate: false };
     const own: Parameters<typeof services.exceptions.plant>[0] = [];
     const model = titled('Valley model');

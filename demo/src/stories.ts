@@ -9,7 +9,7 @@ import {
   type SchoolCalendar,
 } from '@jolly/core';
 import type { AssignmentReply, Chosen } from '@jolly/server/dist/contract';
-import type { PlantedStory } from '@jolly/server/dist/features/pieces/pieces.service';
+import type { PlantedStory } from '@jolly/server/dist/features/pieces/pieces.plant';
 import type { Chance } from './chance';
 import { awake, dueAt } from './school-days';
 import { REMARKS, SEND_BACK_REASONS, SENTENCES, type PlannedWork } from './work';

@@ -1,9 +1,8 @@
 import { join } from 'node:path';
-import { Worker } from 'node:worker_threads';
+import { startThread } from './thread';
 import type { FileWords } from '../contract';
 
-// The built file, also where this one runs from its source: a thread is started from a file of its own.
-const WORKER = join(__dirname, '../../dist/files/preview-worker.js');
+const WORKER = join(__dirname, 'preview-worker');
 const LONGEST_MS = 15_000;
 const MOST_MEMORY_MB = 256;
 /** Larger files are for downloading. */
@@ -21,7 +20,7 @@ export async function fileWords({ path, size }: { path: string; size: number }):
   if (size > LARGEST_BYTES) return { kind: 'none', why: 'tooLarge' };
   if (running >= MOST_AT_ONCE) await new Promise<void>((turn) => waiting.push(turn));
   running += 1;
-  const worker = new Worker(WORKER, { workerData: path, resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY_MB } });
+  const worker = startThread(WORKER, { workerData: path, resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY_MB } });
   let end: ReturnType<typeof setTimeout> | undefined;
   try {
     return await new Promise<FileWords>((done) => {

@@ -1,10 +1,10 @@
 import { join } from 'node:path';
-import { Worker } from 'node:worker_threads';
+import type { Worker } from 'node:worker_threads';
+import { startThread } from './thread';
 import type { PdfMade, PdfTask } from './pdf-worker';
 import type { HandInPage } from './rich-text-pdf';
 
-// The built file, also where this one runs from its source: a thread is started from a file of its own.
-const WORKER = join(__dirname, '../../dist/files/pdf-worker.js');
+const WORKER = join(__dirname, 'pdf-worker');
 
 /** Makes PDFs in a thread of its own, one after another, so that nobody else waits for the layout. */
 export function pdfMaker() {
@@ -12,7 +12,7 @@ export function pdfMaker() {
   let count = 0;
   return {
     make(page: HandInPage): Promise<Buffer> {
-      const thread = (worker ??= new Worker(WORKER));
+      const thread = (worker ??= startThread(WORKER));
       const id = count++;
       return new Promise((done, failed) => {
         const over = (error: Error) => failed(error);

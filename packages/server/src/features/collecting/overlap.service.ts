@@ -1,7 +1,8 @@
 import { plainText, type Actor, type Overlap, type RichNode } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { join } from 'node:path';
-import { Worker } from 'node:worker_threads';
+import type { Worker } from 'node:worker_threads';
+import { startThread } from '../../files/thread';
 import type { AssignmentReply, OverlapReply } from '../../contract';
 import { Problem } from '../../http/problem';
 import { fullName } from '../accounts/accounts.service';
@@ -17,8 +18,7 @@ import { teacherEyes } from '../pieces/sight';
 
 type Teacher = Actor & { userId: string };
 
-// The built file, also where this one runs from its source: a thread is started from a file of its own.
-const WORKER = join(__dirname, '../../../dist/features/collecting/overlap-worker.js');
+const WORKER = join(__dirname, 'overlap-worker');
 const MOST_EARLIER = 400;
 const MOST_JOBS = 50;
 
@@ -78,7 +78,7 @@ export function overlapService({ classes, assignments, board, works }: Collabora
         (one) => plainText(one),
       );
       const task: OverlapTask = { texts: texts.map(({ text }, index) => ({ text, earlier: index >= present.length })), given };
-      const worker = new Worker(WORKER, { workerData: task });
+      const worker = startThread(WORKER, { workerData: task });
       const job: Job = { teacherId: teacher.userId, worker, reply: { id: randomUUID(), done: 0, of: texts.length, result: null } };
       const begun = performance.now();
       worker.on('message', (news: OverlapNews) => {

@@ -1,17 +1,16 @@
-import { afterFact, EMPTY_TEXT, NOTHING_YET, textOf, wordCount, type FactKind, type PieceFact, type RichText } from '@jolly/core';
-import { randomUUID } from 'node:crypto';
+import { EMPTY_TEXT, textOf, type FactKind, type RichText } from '@jolly/core';
 import { Op, QueryTypes, type Model, type Sequelize, type Transaction } from 'sequelize';
 import { rowByKey, rowOf, rowsOf } from '../../db/rows';
 import { noteChange } from '../../db/class-changes';
-import type { Chosen, ScoreBefore, WorkFile } from '../../contract';
+import type { Chosen, ScoreBefore } from '../../contract';
 import { fromJson } from '../../db/json-column';
 import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
 import { fullName, type AccountsService } from '../accounts/accounts.service';
-import { blankPiece, openPieces, twice, type Held, type OpenPiece } from './open-pieces';
+import { openPieces, twice, type Held, type OpenPiece } from './open-pieces';
 import { leanReader, toPieceRecord, type LeanRow } from './pieces.mapper';
-import { definePieces, type FactRow, type HandInRow, type PieceFileRow, type PieceRecordRow, type WorkRow } from './pieces.model';
-import { fingerprintOf, receiptOf, type OpenWork, type WorksService } from './works.service';
+import { definePieces, type PieceRecordRow } from './pieces.model';
+import { type OpenWork, type WorksService } from './works.service';
 import type { Given, LeanRecord, PieceRecord, Rescaled } from './records';
 
 /** Who works on one thing together: a group, or one student alone. */
@@ -49,7 +48,7 @@ const BEGUN = `SELECT assignment_id AS assignmentId, COUNT(*) AS n FROM (
 
 /** Pieces of work: scores, and the facts they all follow from. What is worked on is the works' business. */
 export function piecesService({ sequelize, accounts, works }: { sequelize: Sequelize; accounts: AccountsService; works: WorksService }) {
-  const { pieces, facts, works: workRows, handIns, files, handInFiles, keptReplies } = definePieces(sequelize);
+  const { pieces, facts, works: workRows, keptReplies } = definePieces(sequelize);
   const { findOrMake, findOrMakeAll, holdAll, holdOne, closeAll } = openPieces({ sequelize, works });
 
   const service = {
@@ -315,108 +314,8 @@ export function piecesService({ sequelize, accounts, works }: { sequelize: Seque
       );
       return rows.map((row) => ({ assignmentId: row.assignmentId, at: row.at.getTime() }));
     },
-
-    /** For the demo school: whole stories, written in bulk; summaries follow from the facts as ever. */
-    async plant(stories: readonly PlantedStory[]): Promise<void> {
-      const rows = {
-        works: [] as WorkRow[],
-        pieces: [] as PieceRecordRow[],
-        facts: [] as FactRow[],
-        handIns: [] as HandInRow[],
-        files: [] as PieceFileRow[],
-        links: [] as { handInId: string; fileId: string; position: number }[],
-      };
-      for (const { assignmentId, studentId, text, attached, story } of stories) {
-        const id = randomUUID();
-        const piece: PieceRecordRow = { ...blankPiece({ id, assignmentId, studentId, workId: id }), version: 1 };
-        const words = wordCount(text);
-        const work: WorkRow = { id, assignmentId, groupId: null, text, savedAt: null, savedBy: studentId, version: 1, words };
-        const pieceFiles = attached.map((file, index): PieceFileRow => ({
-          id: randomUUID(),
-          workId: id,
-          ...file,
-          addedAt: new Date((story[0]?.fact.at ?? 0) + index),
-          inDraft: true,
-          addedBy: studentId,
-        }));
-        rows.files.push(...pieceFiles);
-        let summary = NOTHING_YET;
-        for (const [index, { fact, by, data = {} }] of story.entries()) {
-          const { kind, at, ...rest } = fact;
-          summary = afterFact(summary, fact);
-          rows.facts.push({
-            id: randomUUID(),
-            pieceId: id,
-            seq: index + 1,
-            kind,
-            at: new Date(at),
-            byUser: by,
-            data: { ...rest, ...data },
-          });
-          if (kind === 'opened' || kind === 'saved') {
-            piece.seenAt ??= new Date(at);
-            piece.activeAt = work.savedAt = new Date(at);
-          }
-          if (kind === 'handedIn') {
-            const receipt = receiptOf(id, summary.handIns, at, [fingerprintOf(text), ...attached.map((file) => file.fingerprint)]);
-            const textFingerprint = fingerprintOf(text);
-            const handIn: HandInRow = {
-              id: randomUUID(),
-              workId: id,
-              versionNo: summary.handIns,
-              at: new Date(at),
-              text,
-              words,
-              receipt,
-              byUser: studentId,
-              textFingerprint,
-              sheets: [],
-            };
-            rows.handIns.push(handIn);
-            rows.links.push(...pieceFiles.map((file, position) => ({ handInId: handIn.id, fileId: file.id, position })));
-          }
-          if (kind === 'scored')
-            Object.assign(piece, {
-              earnedMilli: data.earned ?? null,
-              chosen: data.chosen ?? null,
-              remark: data.remark ?? EMPTY_TEXT,
-              scoredAt: new Date(at),
-              scoredBy: by,
-              held: true,
-            });
-          if (kind === 'returned')
-            Object.assign(piece, {
-              returnedMilli: piece.earnedMilli,
-              returnedChosen: piece.chosen,
-              returnedRemark: piece.remark,
-              held: false,
-              shownAt: new Date(at),
-            });
-        }
-        rows.works.push(work);
-        rows.pieces.push({ ...piece, summary, begun: summary.begunAt !== null });
-      }
-      await inTransaction(sequelize, async (transaction) => {
-        await workRows.bulkCreate(rows.works, { transaction });
-        await pieces.bulkCreate(rows.pieces, { transaction });
-        await facts.bulkCreate(rows.facts, { transaction });
-        await handIns.bulkCreate(rows.handIns, { transaction });
-        await files.bulkCreate(rows.files, { transaction });
-        await handInFiles.bulkCreate(rows.links, { transaction });
-        noteChange(transaction, { cellsOf: stories.map((one) => one.assignmentId) });
-      });
-    },
   };
   return service;
-}
-
-/** One piece with all that happened to it, for the demo school. */
-export interface PlantedStory {
-  assignmentId: string;
-  studentId: string;
-  text: RichText | null;
-  attached: Omit<WorkFile, 'id'>[];
-  story: { fact: PieceFact; by: string; data?: { earned?: number | null; chosen?: Chosen; remark?: RichText; reason?: string } }[];
 }
 
 export type PiecesService = ReturnType<typeof piecesService>;
