@@ -58,6 +58,12 @@ describe('a report as a page', () => {
     expect(page).not.toMatch(/<script|Points/);
   });
 
+  it('breaks no code at its hyphens, however wide its letters are', () => {
+    const cell = (text: string) => html(report([section('Bao', [{ kind: 'facts', facts: [{ name: 'Code', cell: { text } }] }])]));
+    expect(cell('WMWM-WWWW-MMMM')).toContain('<dd dir="auto" class="whole">WMWM-WWWW-MMMM</dd>');
+    expect(cell('82.5 % of all')).toContain('<dd dir="auto">82.5 % of all</dd>');
+  });
+
   it('takes no markup from a title, in the head, the foot of the page or anywhere', () => {
     const page = html(report([section('<img src=x>', [])], { title: '</style><b>"\\' }));
     expect(page).not.toMatch(/<img|<b>|<\/style><b/);

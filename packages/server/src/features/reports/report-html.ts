@@ -59,6 +59,7 @@ ${shading ? 'tbody tr:nth-child(even){background:#f1eee5;-webkit-print-color-adj
 dl{display:grid;grid-template-columns:repeat(auto-fill,minmax(${landscape ? '56mm' : '52mm'},1fr));gap:3pt 14pt;margin:4pt 0 8pt}
 dl div{display:flex;gap:6pt;justify-content:space-between;border-bottom:.5pt solid #b9b5a8;padding:2pt 0}
 dt{color:#3d525b;flex:1}dd{margin:0;font-weight:700;text-align:${end};flex:none;max-width:60%}
+.whole{white-space:nowrap;max-width:none}
 .sign{margin:26pt 0 6pt;border-top:.7pt solid #14262e;width:75mm;padding-top:3pt;color:#3d525b;break-inside:avoid}
 .blank{min-width:22mm;height:20pt;border-inline-start:.5pt solid #b9b5a8}
 @media screen{body{padding:14mm 14mm 10mm}section{${pageEach ? 'border-bottom:1px dashed #88958f;padding-bottom:10mm;margin-bottom:10mm' : ''}}}`;
@@ -83,6 +84,9 @@ function tableHtml({ caption, columns, rows, none }: ReportTable): string {
   return `<table>${caption === '' ? '' : `<caption dir="auto">${escaped(caption)}</caption>`}<thead><tr>${head}</tr></thead><tbody>${body.join('')}</tbody></table>`;
 }
 
+/** A code is one word however wide its letters are: it is not broken at a hyphen. */
+const unbroken = (text: string): string => (/^\S{1,24}$/.test(text) ? ' class="whole"' : '');
+
 function blockHtml(block: ReportBlock): string {
   switch (block.kind) {
     case 'heading':
@@ -90,7 +94,7 @@ function blockHtml(block: ReportBlock): string {
     case 'note':
       return `<div class="note" dir="auto">${escaped(block.text)}</div>`;
     case 'facts':
-      return `<dl>${block.facts.map(({ name, cell }) => `<div><dt>${escaped(name)}</dt><dd dir="auto">${escaped(cell.text)}</dd></div>`).join('')}</dl>`;
+      return `<dl>${block.facts.map(({ name, cell }) => `<div><dt>${escaped(name)}</dt><dd dir="auto"${unbroken(cell.text)}>${escaped(cell.text)}</dd></div>`).join('')}</dl>`;
     case 'table':
       return tableHtml(block.table);
     case 'sign':
