@@ -124,12 +124,15 @@ test('absence and a remark are entered in the book by keyboard, and taken back',
   await keyboard.press('ControlOrMeta+y');
   await expect.poll(marks).toEqual(['absent', null]);
   // On Ben now: a score, then a remark beside it.
+  const scored = teacher.waitForResponse('**/edits');
   await keyboard.type('14');
   await keyboard.press('Enter');
   await keyboard.press('ControlOrMeta+ArrowDown');
   await keyboard.press('Shift+F2');
   const field = teacher.getByLabel('Remark to Ben Reef on Depth table');
   await expect(field).toBeFocused();
+  // The reply to the score is not the one that is held up below.
+  await scored;
   // What is typed on while the reply is on its way stays in the field.
   let reply = (): void => undefined;
   const replies = new Promise<void>((resolve) => (reply = resolve));
