@@ -41,7 +41,6 @@ export default tseslint.config(
           'packages/server/tsconfig.json',
           'packages/web/tsconfig.tests.json',
           'demo/tsconfig.json',
-          'e2e/tsconfig.json',
           'tsconfig.tests.json',
         ],
         tsconfigRootDir: import.meta.dirname,
