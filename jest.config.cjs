@@ -15,6 +15,7 @@ module.exports = {
     project('core'),
     project('demo', { rootDir: `${__dirname}/demo` }),
     project('server', {
+      globalSetup: `${__dirname}/packages/server/describe-api.cjs`,
       setupFilesAfterEnv: ['<rootDir>/src/testing/quick-passwords.ts'],
       moduleNameMapper: {
         '^@jolly/core$': `${__dirname}/packages/core/src/index.ts`,
@@ -27,7 +28,9 @@ module.exports = {
     project('web', {
       testMatch: ['<rootDir>/src/**/*.test.ts'],
       moduleFileExtensions: ['ts', 'js', 'mjs', 'cjs', 'json', 'vue'],
-      transform: { '^.+\\.ts$': swc, '^.+\\.vue$': `${__dirname}/packages/web/vue-for-jest.cjs` },
+      // @vueuse is published as ES modules only.
+      transform: { '^.+\\.ts$': swc, '^.+\\.vue$': `${__dirname}/packages/web/vue-for-jest.cjs`, 'node_modules/@vueuse/.+\\.js$': swc },
+      transformIgnorePatterns: ['node_modules/(?!@vueuse/)'],
     }),
   ],
 };

@@ -15,6 +15,7 @@ import { loggedError } from './http/log';
 import { jsonBody } from './http/json-body';
 import { guessLimits } from './http/limits';
 import { registerRoutes } from './http/register';
+import type { AnyRoute } from './http/route';
 import { ownOriginOnly, sessions } from './http/session';
 import { allRoutes } from './routes';
 import type { Services } from './wiring';
@@ -37,6 +38,8 @@ export interface AppSettings {
   address: string;
   /** folder of the built web application; left out in tests of the API */
   webFolder?: string;
+  /** hears of every reply; the tests compare it with the API's description */
+  hear?: (route: AnyRoute, reply: unknown) => void;
   logger: Logger;
 }
 
@@ -113,6 +116,7 @@ export function createApp(settings: AppSettings): { app: Express; stop: () => vo
     json: jsonBody(),
     limits: guessLimits({ ...settings, sequelize: services.sequelize, accountOf: services.signIn.accountOf }),
     requireOwnOrigin: ownOriginOnly(settings.address),
+    hear: settings.hear ?? (() => undefined),
     teaches: async (userId, classId) => (await services.classes.relationOf({ role: 'teacher', userId }, classId)) !== 'none',
   });
   app.use(['/api', '/health', '/metrics'], session.middleware, (_req, res, next) => {

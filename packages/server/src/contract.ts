@@ -3,6 +3,7 @@
  * Instants are UTC milliseconds, points whole thousandths, local days YYYY-MM-DD, all as in the core.
  */
 export type * from './contract/accounts';
+export type * from './contract/api';
 export type * from './contract/assignments';
 export type * from './contract/book';
 export type * from './contract/classes';

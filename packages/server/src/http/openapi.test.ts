@@ -5,6 +5,7 @@ import { allRoutes } from '../routes';
 import { wire } from '../wiring';
 import { openApiOf, openApiPage } from './openapi';
 import { PROBLEMS } from './problem';
+import { placeOf } from './route';
 
 const routes = allRoutes(
   wire({
@@ -16,12 +17,18 @@ const routes = allRoutes(
   }),
 );
 type Operation = {
+  operationId: string;
   summary: string;
+  security: object[];
   parameters: { name: string; in: string; required: boolean }[];
   requestBody?: { content: Record<string, { schema: { properties?: Record<string, { type?: unknown }> } }> };
-  responses: object;
+  responses: Record<string, { content?: Record<string, { schema: object }> }>;
 };
-const { openapi, paths } = openApiOf(routes) as unknown as { openapi: string; paths: Record<string, Record<string, Operation>> };
+const { openapi, paths, components } = openApiOf(routes) as unknown as {
+  openapi: string;
+  paths: Record<string, Record<string, Operation>>;
+  components: { schemas: Record<string, object>; securitySchemes: Record<string, object> };
+};
 const operations = Object.entries(paths).flatMap(([path, verbs]) =>
   Object.entries(verbs).map(([verb, operation]) => ({ path, verb, operation })),
 );
@@ -30,6 +37,32 @@ it('describes every route, in version 3.1', () => {
   expect(openapi).toBe('3.1.0');
   expect(operations).toHaveLength(routes.length);
   for (const { operation } of operations) expect(operation.summary).toMatch(/^[A-Z].*\.$/);
+});
+
+it('gives every operation a name of its own', () => {
+  const names = operations.map(({ operation }) => operation.operationId);
+  expect(new Set(names).size).toBe(routes.length);
+  expect(paths['/api/briefs/{briefId}/effects']!.post!.operationId).toBe('postBriefsByBriefIdEffects');
+});
+
+it('says what comes back: JSON of a shape that is there, a file, or nothing', () => {
+  const answer = (path: string, verb: string, status: string) => paths[path]![verb]!.responses[status];
+  expect(answer('/api/piles', 'get', '200')!.content!['application/json']!.schema).toEqual({ $ref: '#/components/schemas/PilesReply' });
+  expect(answer('/api/briefs', 'post', '201')!.content).toBeDefined();
+  expect(Object.keys(answer('/api/my/portfolio/zip', 'get', '200')!.content!)).toEqual(['application/zip']);
+  expect(answer('/api/news/seen', 'post', '204')).toEqual({ description: 'Done.' });
+  expect(Object.keys(paths['/api/take-home/{ticket}']!.get!.responses)).toEqual(['200', '204', 'default']);
+  const named = [...JSON.stringify({ paths, components }).matchAll(/"#\/components\/schemas\/([^"]+)"/g)].map(([, name]) => name!);
+  expect(named.filter((name) => !(name in components.schemas))).toEqual([]);
+});
+
+it('says how one shows who one is, and which acts can be sent again', () => {
+  expect(paths['/api/piles']!.get!.security).toEqual([{ session: [] }]);
+  expect(paths['/api/briefs']!.post!.security).toEqual([{ session: [], csrf: [] }]);
+  expect(paths['/api/session']!.get!.security).toEqual([{}, { session: [] }]);
+  expect(Object.keys(components.securitySchemes).sort()).toEqual(['csrf', 'session']);
+  const repeatable = operations.filter(({ operation }) => operation.parameters.some((one) => one.name === 'Idempotency-Key'));
+  expect(repeatable.map(({ path }) => path).sort()).toEqual(['/api/my/work/{assignmentId}/hand-in', '/api/reports/letters/send']);
 });
 
 it('names every parameter of a path as required', () => {
@@ -60,7 +93,7 @@ it('takes a file as a form and everything else as JSON', () => {
 it('can be read as a page without scripts, problems included', () => {
   const page = openApiPage(routes);
   expect(page).not.toMatch(/<script/i);
-  for (const { path } of routes) expect(page).toContain(path);
+  for (const route of routes) expect(page).toContain(placeOf(route).path);
   for (const code of Object.keys(PROBLEMS)) expect(page).toContain(code);
 });
 

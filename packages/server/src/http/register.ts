@@ -7,7 +7,7 @@ import type { JsonBody } from './json-body';
 import type { Limits } from './limits';
 import { Problem } from './problem';
 import { MESSAGES, sentenceOf } from './sentences';
-import type { Route } from './route';
+import { type AnyRoute, placeOf, UNSAFE } from './route';
 
 // Decided once: texts are trimmed and lowered as the schema says; numbers and booleans of a body are strict.
 function check(schema: ObjectSchema | undefined, value: unknown, where: 'params' | 'query' | 'body'): unknown {
@@ -35,11 +35,9 @@ async function attempt(work: () => unknown, failed: () => Promise<unknown>): Pro
   }
 }
 
-const UNSAFE = new Set(['post', 'put', 'patch', 'delete']);
-
 /** An Express router made from route tables. The order for each: permission, forgery, body, form, limit, handler. */
 export function registerRoutes(
-  routes: readonly Route[],
+  routes: readonly AnyRoute[],
   edge: {
     now: () => number;
     takeFile: RequestHandler;
@@ -48,10 +46,13 @@ export function registerRoutes(
     limits: Limits;
     requireOwnOrigin: (req: Request) => void;
     teaches: (userId: string, classId: string) => Promise<boolean>;
+    /** hears of every reply before it is sent; the tests compare it with the API's description */
+    hear: (route: AnyRoute, reply: unknown) => void;
   },
 ): Router {
   const router = Router();
   for (const route of routes) {
+    const { verb, path } = placeOf(route);
     const before: RequestHandler[] = [
       async (req, _res, next) => {
         const { practice } = req.session ?? {};
@@ -64,7 +65,7 @@ export function registerRoutes(
         // In another tab the same browser looks at a class as its practice student.
         if (answer === 'role') throw new Problem(req.session?.practice ? 'session.practice' : 'access.role');
         if (req.session?.mustChange && !/^(session|account|server)\./.test(route.action)) throw new Problem('account.newPasswordNeeded');
-        if (UNSAFE.has(route.verb)) {
+        if (UNSAFE.has(verb)) {
           edge.requireOwnOrigin(req);
           requireCsrf(req);
         }
@@ -75,7 +76,7 @@ export function registerRoutes(
     if (route.takesTable) before.push(edge.takeTable);
     if (route.body && !route.takesTable)
       before.push((req, res, next) => (actorOf(req).role === 'anonymous' ? edge.json.anonymous : edge.json.signedIn)(req, res, next));
-    router[route.verb](route.path, ...before, async (req: Request, res) => {
+    router[verb](path, ...before, async (req: Request, res) => {
       const key = req.get('idempotency-key') ?? null;
       if (key !== null && !/^[\w-]{8,64}$/.test(key))
         throw new Problem('request.malformed', {
@@ -100,6 +101,7 @@ export function registerRoutes(
       );
       await tried?.succeeded();
       if (route.repliesItself) return;
+      edge.hear(route, reply);
       if (reply === undefined) res.status(204).end();
       else res.status(route.status ?? 200).json(reply);
     });

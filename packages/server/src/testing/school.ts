@@ -17,6 +17,7 @@ import { BLANK_BRIEF } from '../features/assignments/drafts';
 import { standInServer } from '../features/mail/stand-in';
 import { fileStore } from '../files/file-store';
 import { wire, type Services } from '../wiring';
+import { described } from './described';
 import { checkedCache } from './checked-cache';
 
 export const PASSWORD = 'correct horse';
@@ -131,6 +132,7 @@ export async function aServer({
       pause: async (ms) => void pauses.push(ms),
       address,
       sessionDays,
+      hear: described,
       logger: pino({ level: 'silent' }),
     });
     const one = { http: app.listen(0, '127.0.0.1'), services, stop };

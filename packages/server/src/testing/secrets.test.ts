@@ -1,4 +1,5 @@
 import { textOf } from '@jolly/core';
+import { placeOf } from '../http/route';
 import { allRoutes } from '../routes';
 import { aSchool, aServer, DAY, HOUR, type Person, type School, type Server } from './school';
 
@@ -20,7 +21,7 @@ const NOT_SAID = /"(version|requestId|csrf|now|digest)":("[^"]*"|\d+)/g;
 /** Everything that somebody is answered by routes that look, by route; of pages and files their bytes as text. */
 async function everythingOf(person: Person, ids: Record<string, string>): Promise<Map<string, string>> {
   const found = new Map<string, string>();
-  for (const { verb, path } of allRoutes(server.services)) {
+  for (const { verb, path } of allRoutes(server.services).map(placeOf)) {
     if (verb !== 'get' || /\/live$|openapi|\/api\/docs|\/metrics$|\/health$|roster\.(xlsx|zip)$/.test(path)) continue;
     const at = path.replace(/:(\w+)/g, (_, name: string) => ids[name] ?? '00000000-0000-4000-8000-000000000000');
     const asked =

@@ -1,4 +1,4 @@
-import type { ProblemReply, SessionReply } from '@jolly/server/contract';
+import type { ApiKey, BodyOf, FileKey, ParamsOf, ProblemReply, QueryOf, ReplyOf, SessionReply, UploadKey } from '@jolly/server/contract';
 
 /** A failure as the server told it, or `network` when it could not be asked at all. */
 export class ApiProblem extends Error {
@@ -39,17 +39,45 @@ export function sayUnreachable(sentence: string): void {
   unreachable = sentence;
 }
 
-export interface AskOptions {
-  body?: unknown;
-  file?: File;
+/** How something is asked, whatever it is. */
+export interface How {
   idempotencyKey?: string;
   signal?: AbortSignal;
   /** on a page where nobody needs to be signed in, a 401 is an answer and not an interruption */
   anonymous?: boolean;
 }
+type Addressed<Key extends ApiKey> = ([keyof ParamsOf<Key>] extends [never] ? { params?: undefined } : { params: ParamsOf<Key> }) &
+  (object extends QueryOf<Key> ? { query?: QueryOf<Key> } : { query: QueryOf<Key> });
+type Sent<Key extends ApiKey> = Addressed<Key> & (BodyOf<Key> extends undefined ? { body?: undefined } : { body: BodyOf<Key> });
+type WithFile<Key extends ApiKey> = Sent<Key> & (Key extends UploadKey ? { file: File } : { file?: undefined });
+/** The last argument is left out only where nothing has to be sent. */
+type Last<Options> = object extends Options ? [options?: Options] : [options: Options];
+interface Parts extends How {
+  params?: object | undefined;
+  query?: object | undefined;
+  body?: unknown;
+  file?: File | undefined;
+}
 
-async function once(verb: string, path: string, options: AskOptions): Promise<Response> {
+/**
+ * The address of a line of the API with its names filled in, for links and pictures.
+ * @example addressOf('GET /api/files/:fileId', { params: { fileId }, query: { as: 'inline' } })
+ */
+export const addressOf = <Key extends ApiKey>(key: Key, ...[options]: Last<Addressed<Key>>): string =>
+  filledIn(key, (options ?? {}) as Parts).path;
+
+function filledIn(key: ApiKey, { params = {}, query = {} }: Parts): { verb: string; path: string } {
+  const [verb, address] = key.split(' ') as [string, string];
+  const values = params as Record<string, unknown>;
+  const path = address.replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(String(values[name])));
+  const asked = Object.entries(query).filter(([, value]) => value !== undefined);
+  const search = new URLSearchParams(asked.map(([name, value]) => [name, String(value)])).toString();
+  return { verb, path: search ? `${path}?${search}` : path };
+}
+
+async function once(key: ApiKey, options: Parts): Promise<Response> {
   const headers: Record<string, string> = { Accept: 'application/json' };
+  const { verb, path } = filledIn(key, options);
   let body: BodyInit | undefined;
   if (options.file) {
     const form = new FormData();
@@ -83,7 +111,7 @@ async function problemOf(response: Response): Promise<ApiProblem> {
 
 /** The session as the server knows it, and with it a fresh token. */
 export async function askSession(): Promise<SessionReply> {
-  const response = await once('GET', '/api/session', {});
+  const response = await once('GET /api/session', {});
   if (!response.ok) throw await problemOf(response);
   const reply = (await response.json()) as SessionReply;
   takeSession(reply);
@@ -107,15 +135,18 @@ async function mended(send: () => Promise<Response>, { anonymous = false } = {})
  * Asks the server. An ended session or an old token is mended and the request sent again, so that a page
  * with something typed on it never has to be left.
  * @throws ApiProblem for everything else that fails
+ * @example const brief = await ask('GET /api/briefs/:briefId', { params: { briefId } });
  */
-export async function ask<T>(verb: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE', path: string, options: AskOptions = {}): Promise<T> {
-  const response = await mended(() => once(verb, path, options), options);
-  return (response.status === 204 ? undefined : await response.json()) as T;
+export async function ask<Key extends Exclude<ApiKey, FileKey>>(key: Key, ...[options]: Last<WithFile<Key> & How>): Promise<ReplyOf<Key>> {
+  const parts = (options ?? {}) as Parts;
+  const response = await mended(() => once(key, parts), parts);
+  return (response.status === 204 ? undefined : await response.json()) as ReplyOf<Key>;
 }
 
 /** Asks for a file and hands it to the browser under its name. @throws ApiProblem */
-export async function download(verb: 'GET' | 'POST', path: string, name: string, options: AskOptions = {}): Promise<void> {
-  const response = await mended(() => once(verb, path, options), options);
+export async function download<Key extends FileKey>(key: Key, name: string, ...[options]: Last<Sent<Key> & How>): Promise<void> {
+  const parts = (options ?? {}) as Parts;
+  const response = await mended(() => once(key, parts), parts);
   const address = URL.createObjectURL(await response.blob());
   const link = Object.assign(document.createElement('a'), { href: address, download: name });
   link.click();
@@ -126,25 +157,27 @@ export async function download(verb: 'GET' | 'POST', path: string, name: string,
  * Sends a table with what is asked about it, and says how much of it is on its way, from 0 to 1.
  * @throws ApiProblem
  */
-export async function askWithTable<T>(
-  path: string,
+export async function askWithTable<Key extends UploadKey>(
+  key: Key,
   table: Blob,
-  options: object,
+  options: Sent<Key>,
   onSent: (share: number) => void = () => undefined,
-): Promise<T> {
+): Promise<ReplyOf<Key>> {
+  const parts = options as Parts;
+  const { verb, path } = filledIn(key, parts);
   const send = () =>
     new Promise<Response>((done, failed) => {
       const form = new FormData();
-      form.append('options', JSON.stringify(options));
+      form.append('options', JSON.stringify(parts.body));
       form.append('file', table, 'table');
       // fetch cannot say how much it has sent.
       const request = new XMLHttpRequest();
-      request.open('POST', path);
+      request.open(verb, path);
       request.setRequestHeader('X-CSRF-Token', csrf);
       request.upload.onprogress = ({ loaded, total }) => onSent(total === 0 ? 1 : loaded / total);
       request.onload = () => done(new Response(request.status === 204 ? null : request.responseText, { status: request.status }));
       request.onerror = () => failed(new ApiProblem('network', unreachable, 0));
       request.send(form);
     });
-  return (await (await mended(send)).json()) as T;
+  return (await (await mended(send)).json()) as ReplyOf<Key>;
 }

@@ -1,5 +1,5 @@
 import { openApiOf, openApiPage } from '../../http/openapi';
-import type { Ask, Route } from '../../http/route';
+import type { Route } from '../../http/route';
 import type { Sequelize } from 'sequelize';
 
 /** What the server counts of itself. */
@@ -14,23 +14,20 @@ export const aboutRoutes = (
   all: () => readonly Route[],
 ): Route[] => [
   {
-    verb: 'get',
-    path: '/api/openapi.json',
+    route: 'GET /api/openapi.json',
     action: 'server.look',
     does: 'This API as OpenAPI 3.1.',
     handle: () => openApiOf(all()),
   },
   {
-    verb: 'get',
-    path: '/api/docs',
+    route: 'GET /api/docs',
     action: 'server.look',
     does: 'This API as a page to read.',
     repliesItself: true,
-    handle: ({ res }: Ask) => void res.type('html').send(openApiPage(all())),
+    handle: ({ res }) => void res.type('html').send(openApiPage(all())),
   },
   {
-    verb: 'get',
-    path: '/health',
+    route: 'GET /health',
     action: 'server.look',
     does: 'Whether the server and its database answer.',
     handle: async () => {
@@ -39,12 +36,11 @@ export const aboutRoutes = (
     },
   },
   {
-    verb: 'get',
-    path: '/metrics',
+    route: 'GET /metrics',
     action: 'server.look',
     does: 'Counters as Prometheus text.',
     repliesItself: true,
-    handle: ({ res }: Ask) => {
+    handle: ({ res }) => {
       const lines = [
         '# TYPE jolly_requests_total counter',
         ...[...counters.requests].map(([status, count]) => `jolly_requests_total{status="${status}"} ${count}`),

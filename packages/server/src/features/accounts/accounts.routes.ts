@@ -1,13 +1,4 @@
-import type {
-  CardSignInRequest,
-  FinishTwoStepRequest,
-  NewPasswordRequest,
-  SecondStepRequest,
-  SessionReply,
-  SignInRequest,
-  TakeTicketRequest,
-  TwoStepProof,
-} from '../../contract';
+import type { SessionReply } from '../../contract';
 import { asTeacher } from '../../http/as-role';
 import { Problem } from '../../http/problem';
 import type { Ask, Route } from '../../http/route';
@@ -47,66 +38,60 @@ export function accountRoutes({ accounts, signIn, tickets }: Part): Route[] {
   };
   return [
     {
-      verb: 'get',
-      path: '/api/session',
+      route: 'GET /api/session',
       action: 'session.look',
       does: 'Who is signed in, and the token that writes must carry.',
-      handle: async ({ actor, req, now }: Ask): Promise<SessionReply> => ({
+      handle: async ({ actor, req, now }): Promise<SessionReply> => ({
         me: await accounts.me(actor, practiceOf(req)),
         csrf: csrfOf(req),
         now,
       }),
     },
     {
-      verb: 'post',
-      path: '/api/session',
+      route: 'POST /api/session',
       action: 'session.begin',
       does: 'Signs in with user name and password, or asks for the second step.',
       limit: 'signIn',
       body: signInBody,
-      handle: async (ask: Ask<object, SignInRequest>): Promise<SessionReply> => {
+      handle: async (ask): Promise<SessionReply> => {
         const { person, secondStep, mustChange } = await signIn.checkPassword(ask.body);
         if (!secondStep) return enter(ask, person, { mustChange });
         return { me: null, csrf: await waitForSecondStep(ask.req, person.id, ask.now), now: ask.now, secondStep: true };
       },
     },
     {
-      verb: 'post',
-      path: '/api/session/second-step',
+      route: 'POST /api/session/second-step',
       action: 'session.begin',
       does: 'Finishes signing in with a code of the authenticator or a recovery code.',
       limit: 'secondStep',
       body: secondStepBody,
-      handle: async (ask: Ask<object, SecondStepRequest>): Promise<SessionReply> => {
+      handle: async (ask): Promise<SessionReply> => {
         const { secondStepFor, secondStepUntil = 0 } = ask.req.session;
         if (!secondStepFor || secondStepUntil < ask.now) throw new Problem('session.needed');
         return enter(ask, await signIn.checkSecondStep(secondStepFor, ask.body.code, ask.now));
       },
     },
     {
-      verb: 'post',
-      path: '/api/session/card',
+      route: 'POST /api/session/card',
       action: 'session.begin',
       does: 'Signs a student in with the code of a sign-in card.',
       limit: 'card',
       body: cardBody,
-      handle: async (ask: Ask<object, CardSignInRequest>): Promise<SessionReply> => enter(ask, await signIn.checkCard(ask.body)),
+      handle: async (ask): Promise<SessionReply> => enter(ask, await signIn.checkCard(ask.body)),
     },
     {
-      verb: 'delete',
-      path: '/api/session',
+      route: 'DELETE /api/session',
       action: 'session.end',
       does: 'Signs out.',
-      handle: ({ req }: Ask) => endSession(req),
+      handle: ({ req }) => endSession(req),
     },
     {
-      verb: 'put',
-      path: '/api/account/password',
+      route: 'PUT /api/account/password',
       action: 'account.edit',
       does: 'Replaces your password; every other place where you are signed in is signed out.',
       limit: 'ownPassword',
       body: newPasswordBody,
-      handle: async ({ actor, body, req }: Ask<object, NewPasswordRequest>) => {
+      handle: async ({ actor, body, req }) => {
         if (actor.role === 'anonymous' || practiceOf(req)) throw new Problem('access.role');
         if (!req.session.mustChange) await signIn.requirePassword(actor.userId, body.current ?? '');
         await signIn.setPassword(actor.userId, body.password, req.sessionID);
@@ -114,69 +99,62 @@ export function accountRoutes({ accounts, signIn, tickets }: Part): Route[] {
       },
     },
     {
-      verb: 'put',
-      path: '/api/account/email',
+      route: 'PUT /api/account/email',
       action: 'account.edit',
       does: 'Sets your e-mail address, with your password.',
       limit: 'ownPassword',
       body: emailBody,
-      handle: async ({ actor, body, req }: Ask<object, { email: string | null; current: string }>) => {
+      handle: async ({ actor, body, req }) => {
         if (actor.role === 'anonymous' || practiceOf(req)) throw new Problem('access.role');
         await signIn.requirePassword(actor.userId, body.current);
         await accounts.setEmail(actor.userId, body.email);
       },
     },
     {
-      verb: 'post',
-      path: '/api/account/two-step/start',
+      route: 'POST /api/account/two-step/start',
       action: 'account.twoStep',
       does: 'A secret for an authenticator; nothing is asked for until a first code fits.',
-      handle: async ({ actor }: Ask) => signIn.startTwoStep((await accounts.me(actor))!.userName),
+      handle: async ({ actor }) => signIn.startTwoStep((await accounts.me(actor))!.userName),
     },
     {
-      verb: 'post',
-      path: '/api/account/two-step',
+      route: 'POST /api/account/two-step',
       action: 'account.twoStep',
       does: 'Turns two-step sign-in on with a first code and your password, or replaces it, with a present code too; replies with the recovery codes.',
       limit: 'secondStep',
       body: twoStepBody,
-      handle: ({ actor, body, now }: Ask<object, FinishTwoStepRequest>) => signIn.finishTwoStep(asTeacher(actor).userId, body, now),
+      handle: ({ actor, body, now }) => signIn.finishTwoStep(asTeacher(actor).userId, body, now),
     },
     {
-      verb: 'post',
-      path: '/api/account/two-step/end',
+      route: 'POST /api/account/two-step/end',
       action: 'account.twoStep',
       does: 'Turns two-step sign-in off, with your password and a present code.',
       limit: 'ownPassword',
       body: endTwoStepBody,
-      handle: ({ actor, body, now }: Ask<object, TwoStepProof>) => signIn.endTwoStep(asTeacher(actor).userId, body, now),
+      handle: ({ actor, body, now }) => signIn.endTwoStep(asTeacher(actor).userId, body, now),
     },
     {
-      verb: 'post',
-      path: '/api/account/recover',
+      route: 'POST /api/account/recover',
       action: 'account.recover',
       does: 'Sends teachers and families with this address a link to a new password; answers alike for any address.',
       limit: 'mail',
       body: recoverBody,
-      handle: ({ body, now }: Ask<object, { email: string }>) => tickets.recover(body.email, now),
+      handle: ({ body, now }) => tickets.recover(body.email, now),
     },
     {
-      verb: 'post',
-      path: '/api/tickets/look',
+      route: 'POST /api/tickets/look',
       action: 'invitation.look',
       does: 'What a mailed link leads to.',
       limit: 'ticket',
       body: ticketBody,
-      handle: ({ body, now }: Ask<object, { ticket: string }>) => tickets.look(body.ticket, now),
+      handle: ({ body, now }) => tickets.look(body.ticket, now),
     },
     {
-      verb: 'post',
-      path: '/api/tickets/take',
+      route: 'POST /api/tickets/take',
       action: 'invitation.take',
       does: 'Follows a mailed link: a student chooses a sign-in, a teacher joins a class, a password is replaced.',
       limit: 'ticket',
       body: takeTicketBody,
-      handle: async (ask: Ask<object, TakeTicketRequest & { ticket: string }>): Promise<SessionReply> => {
+      handle: async (ask): Promise<SessionReply> => {
         const person = await tickets.take(ask.actor, ask.body, ask.now);
         return person ? enter(ask, person) : { me: await accounts.me(ask.actor), csrf: csrfOf(ask.req), now: ask.now };
       },

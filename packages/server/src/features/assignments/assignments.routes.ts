@@ -1,17 +1,8 @@
 import { localDateAt } from '@jolly/core';
-import type {
-  AssignmentListItem,
-  AssignmentPiecesReply,
-  BriefChange,
-  BriefKind,
-  BriefRequest,
-  IssueRequest,
-  LoadRequest,
-  StateCounts,
-} from '../../contract';
+import type { AssignmentListItem, AssignmentPiecesReply, StateCounts } from '../../contract';
 import { asTeacher } from '../../http/as-role';
 import { Problem } from '../../http/problem';
-import type { Ask, Route } from '../../http/route';
+import type { Route } from '../../http/route';
 import type { AssignmentsService } from './assignments.service';
 import type { BriefsService } from './briefs.service';
 import type { BriefEffectsService } from './brief-effects.service';
@@ -29,8 +20,6 @@ import { briefParams, changeBriefBody, issueBody, listQuery, loadBody, newBriefB
 import { teacherEyes } from '../pieces/sight';
 import { assignmentParams } from '../../forms/params';
 
-type OneAssignment = { assignmentId: string };
-type OneBrief = { briefId: string };
 interface Needed {
   assignments: AssignmentsService;
   briefs: BriefsService;
@@ -63,12 +52,11 @@ export const assignmentRoutes = ({
   shelf,
 }: Needed): Route[] => [
   {
-    verb: 'get',
-    path: '/api/assignments',
+    route: 'GET /api/assignments',
     action: 'class.list',
     does: 'All assignments of your classes with their states counted, or all handouts; drafts included.',
     query: listQuery,
-    handle: async ({ actor, query, now }: Ask<unknown, unknown, { kind?: BriefKind }>): Promise<AssignmentListItem[]> => {
+    handle: async ({ actor, query, now }): Promise<AssignmentListItem[]> => {
       const boards = await classBoards.of(teacherEyes(asTeacher(actor)), await classes.taughtBy(asTeacher(actor).userId), now);
       const all = query.kind === 'handout' ? boards.handouts : boards.assignments;
       const counts = new Map<string, { counts: StateCounts; otherDates: number }>();
@@ -85,101 +73,89 @@ export const assignmentRoutes = ({
     },
   },
   {
-    verb: 'post',
-    path: '/api/briefs',
+    route: 'POST /api/briefs',
     action: 'assignment.write',
     does: 'Begins a draft of an assignment or a handout, for one or several classes.',
     body: newBriefBody,
     status: 201,
-    handle: async ({ actor, body, now }: Ask<unknown, BriefRequest>) => {
+    handle: async ({ actor, body, now }) => {
       const teacher = asTeacher(actor);
       if (body.fromShelf !== null && !(await shelf.maySee(teacher, body.fromShelf))) throw new Problem('thing.unknown');
       return briefs.draft(teacher, body, now);
     },
   },
   {
-    verb: 'get',
-    path: '/api/briefs/:briefId',
+    route: 'GET /api/briefs/:briefId',
     action: 'assignment.look',
     does: 'An assignment or handout with the classes it is set for.',
     params: briefParams,
-    handle: ({ actor, params }: Ask<OneBrief>) => briefs.forTeacher(asTeacher(actor), 'assignment.look', params.briefId),
+    handle: ({ actor, params }) => briefs.forTeacher(asTeacher(actor), 'assignment.look', params.briefId),
   },
   {
-    verb: 'put',
-    path: '/api/briefs/:briefId',
+    route: 'PUT /api/briefs/:briefId',
     action: 'assignment.write',
     does: 'Stores it as edited; carries the version that was seen.',
     params: briefParams,
     body: changeBriefBody,
-    handle: ({ actor, params, body, now }: Ask<OneBrief, BriefChange>) => issuing.edit(asTeacher(actor), params.briefId, body, now),
+    handle: ({ actor, params, body, now }) => issuing.edit(asTeacher(actor), params.briefId, body, now),
   },
   {
-    verb: 'post',
-    path: '/api/briefs/:briefId/effects',
+    route: 'POST /api/briefs/:briefId/effects',
     action: 'assignment.write',
     does: 'Whom storing it as edited would touch; nothing is stored.',
     params: briefParams,
     body: changeBriefBody,
-    handle: ({ actor, params, body, now }: Ask<OneBrief, BriefChange>) => briefEffects.of(asTeacher(actor), params.briefId, body, now),
+    handle: ({ actor, params, body, now }) => briefEffects.of(asTeacher(actor), params.briefId, body, now),
   },
   {
-    verb: 'delete',
-    path: '/api/briefs/:briefId',
+    route: 'DELETE /api/briefs/:briefId',
     action: 'assignment.write',
     does: 'Deletes a draft.',
     params: briefParams,
-    handle: ({ actor, params }: Ask<OneBrief>) => briefs.deleteDraft(asTeacher(actor), params.briefId),
+    handle: ({ actor, params }) => briefs.deleteDraft(asTeacher(actor), params.briefId),
   },
   {
-    verb: 'post',
-    path: '/api/briefs/:briefId/issue',
+    route: 'POST /api/briefs/:briefId/issue',
     action: 'assignment.issue',
     does: 'Makes a draft visible to its students, now or at a time to come.',
     params: briefParams,
     body: issueBody,
-    handle: ({ actor, params, body, now }: Ask<OneBrief, IssueRequest>) => issuing.issue(asTeacher(actor), params.briefId, body, now),
+    handle: ({ actor, params, body, now }) => issuing.issue(asTeacher(actor), params.briefId, body, now),
   },
   {
-    verb: 'post',
-    path: '/api/briefs/:briefId/withdraw',
+    route: 'POST /api/briefs/:briefId/withdraw',
     action: 'assignment.issue',
     does: 'Back to draft, while nobody has begun.',
     params: briefParams,
     body: withdrawBody,
-    handle: ({ actor, params, body }: Ask<OneBrief, { version: number }>) =>
-      briefs.withdraw(asTeacher(actor), params.briefId, body.version),
+    handle: ({ actor, params, body }) => briefs.withdraw(asTeacher(actor), params.briefId, body.version),
   },
   {
-    verb: 'post',
-    path: '/api/load',
+    route: 'POST /api/load',
     action: 'assignment.write',
     does: 'How heavy the days are on which something is to be due, and the lighter day near each.',
     body: loadBody,
-    handle: ({ actor, body, now }: Ask<unknown, LoadRequest>) => loads.around(asTeacher(actor), body, now),
+    handle: ({ actor, body, now }) => loads.around(asTeacher(actor), body, now),
   },
   {
-    verb: 'get',
-    path: '/api/aims',
+    route: 'GET /api/aims',
     action: 'class.list',
     does: 'Aims that you have tagged assignments and criteria with.',
-    handle: ({ actor }: Ask) => briefs.aims(asTeacher(actor)),
+    handle: ({ actor }) => briefs.aims(asTeacher(actor)),
   },
   {
-    verb: 'get',
-    path: '/api/assignments/:assignmentId',
+    route: 'GET /api/assignments/:assignmentId',
     action: 'assignment.look',
     does: 'One assignment as its class has it.',
     params: assignmentParams,
-    handle: ({ actor, params }: Ask<OneAssignment>) => assignments.forTeacher(actor, 'assignment.look', params.assignmentId),
+    handle: ({ actor, params }) => assignments.forTeacher(actor, 'assignment.look', params.assignmentId),
   },
   {
-    verb: 'get',
-    path: '/api/assignments/:assignmentId/pieces',
+    route: 'GET /api/assignments/:assignmentId/pieces',
     action: 'piece.look',
     does: "Every student's window, with why, and the state of their piece.",
     params: assignmentParams,
-    handle: async ({ actor, params, now }: Ask<OneAssignment>): Promise<AssignmentPiecesReply> => {
+    handle: async ({ actor, params, now }): Promise<AssignmentPiecesReply> => {
       const assignment = await assignments.forTeacher(actor, 'piece.look', params.assignmentId);
       const taught = new Set(await classes.taughtBy(asTeacher(actor).userId, { away: true }));
       const [sights, dates, memberships, rescoring, sections] = await Promise.all([

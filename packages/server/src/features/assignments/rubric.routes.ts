@@ -1,10 +1,10 @@
 import { readRubricTable, RUBRIC_HEAD, rubricToTable } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
-import type { ReadRubricReply, RubricTableRequest } from '../../contract';
+import type { ReadRubricReply } from '../../contract';
 import { readTable, TableError } from '../../files/read-table';
 import { csv, workbookOf } from '../../files/write-table';
 import { Problem } from '../../http/problem';
-import type { Ask, Route } from '../../http/route';
+import type { Route } from '../../http/route';
 import { readRubricBody, rubricTableBody } from './assignments.schema';
 
 const WHY = {
@@ -18,13 +18,12 @@ const BOUNDS = { rows: 1000, columns: 40 };
 /** Rubrics as tables. Nothing is stored here: a rubric belongs to an assignment or to the shelf. */
 export const rubricRoutes = (): Route[] => [
   {
-    verb: 'post',
-    path: '/api/rubrics/read',
+    route: 'POST /api/rubrics/read',
     action: 'rubric.read',
     does: 'Reads a rubric from cells that were pasted, a CSV file or a workbook.',
     takesTable: true,
     body: readRubricBody,
-    handle: async ({ table, body }: Ask<unknown, { name: string }>): Promise<ReadRubricReply> => {
+    handle: async ({ table, body }): Promise<ReadRubricReply> => {
       const rows = await readTable(table!, BOUNDS).catch((error: unknown) => {
         throw error instanceof TableError ? new Problem('rubric.notReadable') : error;
       });
@@ -37,13 +36,12 @@ export const rubricRoutes = (): Route[] => [
     },
   },
   {
-    verb: 'post',
-    path: '/api/rubrics/table',
+    route: 'POST /api/rubrics/table',
     action: 'rubric.read',
     does: 'A rubric as a CSV file or a workbook; read again it is the same rubric.',
     body: rubricTableBody,
     repliesItself: true,
-    handle: async ({ body, res }: Ask<unknown, RubricTableRequest>) => {
+    handle: async ({ body, res }) => {
       const { rubric, format } = body;
       const name = rubric.name.replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-+|-+$/g, '') || 'rubric';
       const rows = rubricToTable(rubric);

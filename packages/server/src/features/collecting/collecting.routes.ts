@@ -1,6 +1,5 @@
-import type { ClassMarksRequest, NudgeRequest } from '../../contract';
 import { asTeacher } from '../../http/as-role';
-import type { Ask, Route } from '../../http/route';
+import type { Route } from '../../http/route';
 import type { CollectingService } from './collecting.service';
 import type { AssignmentsService } from '../assignments/assignments.service';
 import type { LiveService } from './live.service';
@@ -8,9 +7,6 @@ import type { StreamsService } from './streams.service';
 import type { OverlapService } from './overlap.service';
 import { changedQuery, classMarksBody, nudgeBody, overlapBody, overlapParams, versionParams } from './collecting.schema';
 import { assignmentParams, pieceParams } from '../../forms/params';
-
-type OneAssignment = { assignmentId: string };
-type OnePiece = OneAssignment & { studentId: string };
 
 export const collectingRoutes = ({
   collecting,
@@ -26,88 +22,75 @@ export const collectingRoutes = ({
   overlap: OverlapService;
 }): Route[] => [
   {
-    verb: 'get',
-    path: '/api/assignments/:assignmentId/live',
+    route: 'GET /api/assignments/:assignmentId/live',
     action: 'piece.look',
     does: 'Server-sent events: ids of students whose pieces have just changed.',
     params: assignmentParams,
     repliesItself: true,
-    handle: async ({ actor, params, req, res }: Ask<OneAssignment>) => {
+    handle: async ({ actor, params, req, res }) => {
       const { id, classId } = await assignments.forTeacher(actor, 'piece.look', params.assignmentId);
       await streams.begin({ actor: asTeacher(actor), req, res }, [classId], (say) => live.listen({ kind: 'assignment', id }, say));
     },
   },
   {
-    verb: 'get',
-    path: '/api/assignments/:assignmentId/pieces/changed',
+    route: 'GET /api/assignments/:assignmentId/pieces/changed',
     action: 'piece.look',
     does: 'The rows of some students as they are now.',
     params: assignmentParams,
     query: changedQuery,
-    handle: ({ actor, params, query, now }: Ask<OneAssignment, unknown, { of: string }>) =>
-      collecting.changedRows(asTeacher(actor), params.assignmentId, query.of.split(','), now),
+    handle: ({ actor, params, query, now }) => collecting.changedRows(asTeacher(actor), params.assignmentId, query.of.split(','), now),
   },
   {
-    verb: 'get',
-    path: '/api/assignments/:assignmentId/pieces/:studentId/draft',
+    route: 'GET /api/assignments/:assignmentId/pieces/:studentId/draft',
     action: 'piece.look',
     does: "A student's work as it is being written, to look at, with its versions.",
     params: pieceParams,
-    handle: ({ actor, params, now }: Ask<OnePiece>) => collecting.follow(asTeacher(actor), params, now),
+    handle: ({ actor, params, now }) => collecting.follow(asTeacher(actor), params, now),
   },
   {
-    verb: 'get',
-    path: '/api/assignments/:assignmentId/pieces/:studentId/versions/:versionId',
+    route: 'GET /api/assignments/:assignmentId/pieces/:studentId/versions/:versionId',
     action: 'piece.look',
     does: 'One version of it whole.',
     params: versionParams,
-    handle: ({ actor, params, now }: Ask<OnePiece & { versionId: string }>) => collecting.version(asTeacher(actor), params, now),
+    handle: ({ actor, params, now }) => collecting.version(asTeacher(actor), params, now),
   },
   {
-    verb: 'post',
-    path: '/api/assignments/:assignmentId/nudges',
+    route: 'POST /api/assignments/:assignmentId/nudges',
     action: 'piece.nudge',
     does: 'Reminds chosen students; once a day each unless confirmed.',
     params: assignmentParams,
     body: nudgeBody,
-    handle: ({ actor, params, body, now }: Ask<OneAssignment, NudgeRequest>) =>
-      collecting.nudge(asTeacher(actor), params.assignmentId, body, now),
+    handle: ({ actor, params, body, now }) => collecting.nudge(asTeacher(actor), params.assignmentId, body, now),
   },
   {
-    verb: 'put',
-    path: '/api/assignments/:assignmentId/class-marks',
+    route: 'PUT /api/assignments/:assignmentId/class-marks',
     action: 'piece.note',
     does: 'Notes who did it in class, who was absent and who is excused.',
     params: assignmentParams,
     body: classMarksBody,
-    handle: ({ actor, params, body, now }: Ask<OneAssignment, ClassMarksRequest>) =>
-      collecting.note(asTeacher(actor), params.assignmentId, body, now),
+    handle: ({ actor, params, body, now }) => collecting.note(asTeacher(actor), params.assignmentId, body, now),
   },
   {
-    verb: 'post',
-    path: '/api/assignments/:assignmentId/overlap',
+    route: 'POST /api/assignments/:assignmentId/overlap',
     action: 'piece.look',
     does: 'Begins to look where pieces share words, with those of earlier classes if wanted.',
     params: assignmentParams,
     body: overlapBody,
     status: 202,
-    handle: ({ actor, params, body, now }: Ask<OneAssignment, { withEarlier: boolean }>) =>
-      overlap.begin(asTeacher(actor), params.assignmentId, body, now),
+    handle: ({ actor, params, body, now }) => overlap.begin(asTeacher(actor), params.assignmentId, body, now),
   },
   {
-    verb: 'get',
-    path: '/api/overlap/:overlapId',
+    route: 'GET /api/overlap/:overlapId',
     action: 'pile.look',
     does: 'How far that is, and what was found.',
     params: overlapParams,
-    handle: ({ actor, params }: Ask<{ overlapId: string }>) => overlap.at(asTeacher(actor), params.overlapId),
+    handle: ({ actor, params }) => overlap.at(asTeacher(actor), params.overlapId),
   },
   {
-    verb: 'delete',
-    path: '/api/overlap/:overlapId',
+    route: 'DELETE /api/overlap/:overlapId',
     action: 'pile.look',
     does: 'Stops it.',
     params: overlapParams,
-    handle: ({ actor, params }: Ask<{ overlapId: string }>) => overlap.stop(asTeacher(actor), params.overlapId),
+    handle: ({ actor, params }) => overlap.stop(asTeacher(actor), params.overlapId),
   },
 ];

@@ -1,70 +1,83 @@
-import type { MessageRequest } from '../../contract';
 import { takenFile } from '../../files/take-file';
+import { assignmentParams, pieceParams } from '../../forms/params';
 import { asStudent, asTeacher } from '../../http/as-role';
 import type { Ask, Route } from '../../http/route';
-import type { TalkingService } from './talking.service';
 import { messageBody } from './conversations.schema';
-import { assignmentParams, pieceParams } from '../../forms/params';
+import type { TalkingService } from './talking.service';
 
-type Own = { assignmentId: string };
-type One = Own & { studentId: string };
-
-/** The same four acts from both sides: a student's address names only the assignment. */
-export const conversationRoutes = ({ talking }: { talking: TalkingService }): Route[] => {
-  const own = ({ actor, params }: Ask<Own>) => ({
-    person: asStudent(actor),
-    about: { assignmentId: params.assignmentId, studentId: asStudent(actor).userId },
-  });
-  const theirs = ({ actor, params }: Ask<One>) => ({
-    person: asTeacher(actor),
-    about: { assignmentId: params.assignmentId, studentId: params.studentId },
-  });
-  const side = <P>(
-    { path, params, look, write }: { path: string; params: Route['params'] & object; look: Route['action']; write: Route['action'] },
-    of: (ask: Ask<P>) => ReturnType<typeof own>,
-  ): Route[] => [
-    {
-      verb: 'get',
-      path: `${path}/messages`,
-      action: look,
-      does: 'What student and teachers have written to each other about a piece.',
-      params,
-      handle: (ask: Ask<P>) => talking.list(of(ask).person, of(ask).about, ask.now),
-    },
-    {
-      verb: 'post',
-      path: `${path}/messages`,
-      action: write,
-      does: 'Writes to the other side about a piece, with files put up before.',
-      params,
-      body: messageBody,
-      status: 201,
-      handle: (ask: Ask<P, MessageRequest>) => talking.send(of(ask).person, of(ask).about, ask.body, ask.now),
-    },
-    {
-      verb: 'post',
-      path: `${path}/messages/files`,
-      action: write,
-      does: 'Puts up one file of up to 50 MB to go with a message.',
-      params,
-      takesFile: true,
-      status: 201,
-      handle: (ask: Ask<P>) => talking.putUp(of(ask).person, of(ask).about, takenFile(ask.req), ask.now),
-    },
-    {
-      verb: 'post',
-      path: `${path}/messages/read`,
-      action: look,
-      does: 'Notes that everything written so far has been read.',
-      params,
-      handle: (ask: Ask<P>) => talking.read(of(ask).person, of(ask).about, ask.now),
-    },
-  ];
-  return [
-    ...side<Own>({ path: '/api/my/work/:assignmentId', params: assignmentParams, look: 'ownWork.look', write: 'ownWork.talk' }, own),
-    ...side<One>(
-      { path: '/api/assignments/:assignmentId/pieces/:studentId', params: pieceParams, look: 'piece.look', write: 'piece.talk' },
-      theirs,
-    ),
-  ];
+type OwnKey = 'GET /api/my/work/:assignmentId/messages';
+type TheirKey = 'GET /api/assignments/:assignmentId/pieces/:studentId/messages';
+/** A student's address names only the assignment. */
+const own = ({ actor, params }: Pick<Ask<OwnKey>, 'actor' | 'params'>) => {
+  const person = asStudent(actor);
+  return [person, { ...params, studentId: person.userId }] as const;
 };
+const theirs = ({ actor, params }: Pick<Ask<TheirKey>, 'actor' | 'params'>) => [asTeacher(actor), params] as const;
+
+/** The same four acts from both sides. */
+export const conversationRoutes = ({ talking }: { talking: TalkingService }): Route[] => [
+  {
+    route: 'GET /api/my/work/:assignmentId/messages',
+    action: 'ownWork.look',
+    does: 'What you and your teachers have written to each other about a piece of yours.',
+    params: assignmentParams,
+    handle: (ask) => talking.list(...own(ask), ask.now),
+  },
+  {
+    route: 'POST /api/my/work/:assignmentId/messages',
+    action: 'ownWork.talk',
+    does: 'Writes to your teachers about a piece of yours, with files put up before.',
+    params: assignmentParams,
+    body: messageBody,
+    status: 201,
+    handle: (ask) => talking.send(...own(ask), ask.body, ask.now),
+  },
+  {
+    route: 'POST /api/my/work/:assignmentId/messages/files',
+    action: 'ownWork.talk',
+    does: 'Puts up one file of up to 50 MB to go with a message.',
+    params: assignmentParams,
+    takesFile: true,
+    status: 201,
+    handle: (ask) => talking.putUp(...own(ask), takenFile(ask.req), ask.now),
+  },
+  {
+    route: 'POST /api/my/work/:assignmentId/messages/read',
+    action: 'ownWork.look',
+    does: 'Notes that everything written so far has been read.',
+    params: assignmentParams,
+    handle: (ask) => talking.read(...own(ask), ask.now),
+  },
+  {
+    route: 'GET /api/assignments/:assignmentId/pieces/:studentId/messages',
+    action: 'piece.look',
+    does: 'What a student and their teachers have written to each other about a piece.',
+    params: pieceParams,
+    handle: (ask) => talking.list(...theirs(ask), ask.now),
+  },
+  {
+    route: 'POST /api/assignments/:assignmentId/pieces/:studentId/messages',
+    action: 'piece.talk',
+    does: 'Writes to a student about a piece, with files put up before.',
+    params: pieceParams,
+    body: messageBody,
+    status: 201,
+    handle: (ask) => talking.send(...theirs(ask), ask.body, ask.now),
+  },
+  {
+    route: 'POST /api/assignments/:assignmentId/pieces/:studentId/messages/files',
+    action: 'piece.talk',
+    does: 'Puts up one file of up to 50 MB to go with a message.',
+    params: pieceParams,
+    takesFile: true,
+    status: 201,
+    handle: (ask) => talking.putUp(...theirs(ask), takenFile(ask.req), ask.now),
+  },
+  {
+    route: 'POST /api/assignments/:assignmentId/pieces/:studentId/messages/read',
+    action: 'piece.look',
+    does: 'Notes that everything written so far has been read.',
+    params: pieceParams,
+    handle: (ask) => talking.read(...theirs(ask), ask.now),
+  },
+];

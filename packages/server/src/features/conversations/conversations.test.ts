@@ -50,6 +50,9 @@ it('carries files, which the other side has once they are sent', async () => {
   await bao.post(own, say('', [file.id]));
   expect([await fetchIt(finch), await fetchIt(hana)]).toEqual([200, 404]);
   expect((await finch.get(theirs)).body.messages[0].files).toMatchObject([{ name: 'depths.txt' }]);
+  const back = (await finch.upload(`${theirs}/files`, Buffer.from('corrected'), 'corrected.txt')).body;
+  await finch.post(theirs, say('', [back.id]));
+  expect((await bao.get(`/api/files/${back.id}`)).status).toBe(200);
 });
 
 it('counts what was not read, on both sides, and tells once a message', async () => {

@@ -1,7 +1,6 @@
 import type { Actor } from '@jolly/core';
-import type { AnswerExtension, AskExtension, ExceptionRequest, GroupDateRequest, StandingBody, StandingGive } from '../../contract';
 import { asStudent, asTeacher } from '../../http/as-role';
-import type { Ask, Route } from '../../http/route';
+import type { Route } from '../../http/route';
 import type { ExceptionsService } from './exceptions.service';
 import type { StandingService } from './standing.service';
 import type { ExtensionsService } from './extensions.service';
@@ -20,11 +19,6 @@ import {
 } from './exceptions.schema';
 import { assignmentParams, classParams } from '../../forms/params';
 
-type OnAssignment = { assignmentId: string };
-type One = { assignmentId: string; studentId: string };
-type OfGroup = { assignmentId: string; groupId: string };
-type OneStanding = { classId: string; exceptionId: string };
-
 export const exceptionRoutes = ({
   exceptions,
   standing,
@@ -41,111 +35,96 @@ export const exceptionRoutes = ({
     dateChanges.around({ by: asTeacher(actor).userId, assignmentIds, tell, now }, work);
   return [
     {
-      verb: 'put',
-      path: '/api/assignments/:assignmentId/exceptions',
+      route: 'PUT /api/assignments/:assignmentId/exceptions',
       action: 'exception.give',
       does: 'Gives one or many students other dates on an assignment, or excuses them, with a reason; all of them or none.',
       params: assignmentParams,
       body: exceptionBody,
-      handle: ({ actor, params, body, now }: Ask<OnAssignment, ExceptionRequest>) => {
+      handle: ({ actor, params, body, now }) => {
         const { studentIds, tell, ...given } = body;
-        return around(actor, [params.assignmentId], tell, now, () =>
-          exceptions.give(asTeacher(actor), { ...params, studentIds }, given, now),
-        );
+        return around(actor, [params.assignmentId], tell, now, async () => {
+          await exceptions.give(asTeacher(actor), { ...params, studentIds }, given, now);
+        });
       },
     },
     {
-      verb: 'delete',
-      path: '/api/assignments/:assignmentId/exceptions/:studentId',
+      route: 'DELETE /api/assignments/:assignmentId/exceptions/:studentId',
       action: 'exception.give',
       does: "Takes an exception away; the class's dates hold again.",
       params: exceptionParams,
-      handle: ({ actor, params, now }: Ask<One>) =>
-        around(actor, [params.assignmentId], true, now, () => exceptions.takeAway(actor, params)),
+      handle: ({ actor, params, now }) => around(actor, [params.assignmentId], true, now, () => exceptions.takeAway(actor, params)),
     },
     {
-      verb: 'put',
-      path: '/api/assignments/:assignmentId/group-dates/:groupId',
+      route: 'PUT /api/assignments/:assignmentId/group-dates/:groupId',
       action: 'exception.give',
       does: 'Gives a group its own dates on an assignment.',
       params: groupDateParams,
       body: groupDateBody,
-      handle: ({ actor, params, body, now }: Ask<OfGroup, GroupDateRequest>) =>
+      handle: ({ actor, params, body, now }) =>
         around(actor, [params.assignmentId], body.tell, now, () => exceptions.giveToGroup(asTeacher(actor), params, body, now)),
     },
     {
-      verb: 'delete',
-      path: '/api/assignments/:assignmentId/group-dates/:groupId',
+      route: 'DELETE /api/assignments/:assignmentId/group-dates/:groupId',
       action: 'exception.give',
       does: "Takes a group's dates away.",
       params: groupDateParams,
-      handle: ({ actor, params, now }: Ask<OfGroup>) =>
-        around(actor, [params.assignmentId], true, now, () => exceptions.takeFromGroup(actor, params)),
+      handle: ({ actor, params, now }) => around(actor, [params.assignmentId], true, now, () => exceptions.takeFromGroup(actor, params)),
     },
     {
-      verb: 'post',
-      path: '/api/my/work/:assignmentId/requests',
+      route: 'POST /api/my/work/:assignmentId/requests',
       action: 'ownWork.write',
       does: 'Asks for more time on a piece, with a reason.',
       params: assignmentParams,
       body: askBody,
       status: 201,
-      handle: ({ actor, params, body, now }: Ask<OnAssignment, AskExtension>) =>
-        extensions.ask(asStudent(actor), params.assignmentId, body, now),
+      handle: ({ actor, params, body, now }) => extensions.ask(asStudent(actor), params.assignmentId, body, now),
     },
     {
-      verb: 'delete',
-      path: '/api/my/requests/:requestId',
+      route: 'DELETE /api/my/requests/:requestId',
       action: 'ownWork.write',
       does: 'Withdraws a request that is not answered yet.',
       params: requestParams,
-      handle: ({ actor, params }: Ask<{ requestId: string }>) => extensions.withdraw(asStudent(actor), params.requestId),
+      handle: ({ actor, params }) => extensions.withdraw(asStudent(actor), params.requestId),
     },
     {
-      verb: 'get',
-      path: '/api/requests',
+      route: 'GET /api/requests',
       action: 'today.look',
       does: 'Students of your classes asking for more time, oldest first.',
-      handle: ({ actor, now }: Ask) => extensions.waiting(asTeacher(actor), now),
+      handle: ({ actor, now }) => extensions.waiting(asTeacher(actor), now),
     },
     {
-      verb: 'post',
-      path: '/api/requests/:requestId/answer',
+      route: 'POST /api/requests/:requestId/answer',
       action: 'extension.answer',
       does: 'Grants a request, as asked or changed, or declines it with a word.',
       params: requestParams,
       body: answerBody,
-      handle: ({ actor, params, body, now }: Ask<{ requestId: string }, AnswerExtension>) =>
-        extensions.answer(asTeacher(actor), params.requestId, body, now),
+      handle: ({ actor, params, body, now }) => extensions.answer(asTeacher(actor), params.requestId, body, now),
     },
     {
-      verb: 'get',
-      path: '/api/classes/:classId/standing-exceptions',
+      route: 'GET /api/classes/:classId/standing-exceptions',
       action: 'exception.look',
       does: 'Standing exceptions in a class: holding now, coming, ended.',
       params: classParams,
-      handle: ({ actor, params, now }: Ask<{ classId: string }>) => standing.forClass(asTeacher(actor), params.classId, now),
+      handle: ({ actor, params, now }) => standing.forClass(asTeacher(actor), params.classId, now),
     },
     {
-      verb: 'post',
-      path: '/api/standing-exceptions',
+      route: 'POST /api/standing-exceptions',
       action: 'exception.give',
       does: 'Gives one student or several the same standing exception in classes that you teach: all of them or none.',
       body: giveStandingBody,
       status: 201,
-      handle: ({ actor, body: { studentIds, ...body }, now }: Ask<unknown, StandingGive>) =>
+      handle: ({ actor, body: { studentIds, ...body }, now }) =>
         dateChanges.aroundClasses({ by: asTeacher(actor).userId, classIds: body.classIds, now }, () =>
           standing.give(asTeacher(actor), studentIds, body, now),
         ),
     },
     {
-      verb: 'put',
-      path: '/api/classes/:classId/standing-exceptions/:exceptionId',
+      route: 'PUT /api/classes/:classId/standing-exceptions/:exceptionId',
       action: 'exception.give',
       does: 'Changes a standing exception; carries the version that was seen.',
       params: standingParams,
       body: changeStandingBody,
-      handle: async ({ actor, params, body, now }: Ask<OneStanding, StandingBody & { version: number }>) => {
+      handle: async ({ actor, params, body, now }) => {
         const teacher = asTeacher(actor);
         // Also the classes it held in until now.
         const before = (await standing.ofClasses([params.classId])).find((one) => one.id === params.exceptionId)?.classIds ?? [];
@@ -156,22 +135,20 @@ export const exceptionRoutes = ({
       },
     },
     {
-      verb: 'delete',
-      path: '/api/classes/:classId/standing-exceptions/:exceptionId',
+      route: 'DELETE /api/classes/:classId/standing-exceptions/:exceptionId',
       action: 'exception.give',
       does: 'Takes a standing exception out of a class.',
       params: standingParams,
-      handle: ({ actor, params, now }: Ask<OneStanding>) =>
+      handle: ({ actor, params, now }) =>
         dateChanges.aroundClasses({ by: asTeacher(actor).userId, classIds: [params.classId], now }, () =>
           standing.takeOut(asTeacher(actor), params.classId, params.exceptionId),
         ),
     },
     {
-      verb: 'get',
-      path: '/api/my/standing-exceptions',
+      route: 'GET /api/my/standing-exceptions',
       action: 'ownWork.look',
       does: 'The standing exceptions that hold for you.',
-      handle: ({ actor, now }: Ask) => standing.own(asStudent(actor), now),
+      handle: ({ actor, now }) => standing.own(asStudent(actor), now),
     },
   ];
 };

@@ -1,14 +1,7 @@
-import type {
-  FamilyCodeUse,
-  FamilyLettersRequest,
-  FamilyMailsRequest,
-  FamilySettings,
-  SessionReply,
-  WriteHomeRequest,
-} from '../../contract';
+import type { SessionReply } from '../../contract';
 import { sendFile } from '../../files/write-table';
 import { asFamily, asTeacher } from '../../http/as-role';
-import type { Ask, Route } from '../../http/route';
+import type { Route } from '../../http/route';
 import { beginSession } from '../../http/session';
 import type { AccountsService } from '../accounts/accounts.service';
 import type { FamiliesService } from './families.service';
@@ -30,11 +23,6 @@ import {
 } from './families.schema';
 import { classParams, memberParams } from '../../forms/params';
 
-type OneClass = { classId: string };
-type OneStudent = { classId: string; studentId: string };
-const HOME = '/api/classes/:classId/progress/:studentId/families';
-const CHILD = '/api/family/children/:studentId';
-
 export const familyRoutes = ({
   accounts,
   families,
@@ -49,22 +37,20 @@ export const familyRoutes = ({
   talks: FamilyTalksService;
 }): Route[] => [
   {
-    verb: 'get',
-    path: '/api/classes/:classId/families',
+    route: 'GET /api/classes/:classId/families',
     action: 'family.look',
     does: 'The families of every student of a class, and the codes that are out.',
     params: classParams,
-    handle: ({ actor, params, now }: Ask<OneClass>) => inviting.ofClass(asTeacher(actor), params.classId, now),
+    handle: ({ actor, params, now }) => inviting.ofClass(asTeacher(actor), params.classId, now),
   },
   {
-    verb: 'post',
-    path: '/api/classes/:classId/families/letters',
+    route: 'POST /api/classes/:classId/families/letters',
     action: 'family.invite',
     does: 'Letters to families to print, each with a code of its own, as PDF.',
     params: classParams,
     body: lettersBody,
     repliesItself: true,
-    handle: async ({ actor, params, body, res, now }: Ask<OneClass, FamilyLettersRequest>) =>
+    handle: async ({ actor, params, body, res, now }) =>
       sendFile(res, {
         name: 'letters-to-families.pdf',
         mediaType: 'application/pdf',
@@ -72,125 +58,107 @@ export const familyRoutes = ({
       }),
   },
   {
-    verb: 'post',
-    path: '/api/classes/:classId/families/mails',
+    route: 'POST /api/classes/:classId/families/mails',
     action: 'family.invite',
     does: 'Invites families by mail, each with a code of its own.',
     params: classParams,
     body: mailsBody,
-    handle: ({ actor, params, body, now }: Ask<OneClass, FamilyMailsRequest>) =>
-      inviting.mails(asTeacher(actor), params.classId, body, now),
+    handle: ({ actor, params, body, now }) => inviting.mails(asTeacher(actor), params.classId, body, now),
   },
   {
-    verb: 'delete',
-    path: '/api/classes/:classId/families/codes/:codeId',
+    route: 'DELETE /api/classes/:classId/families/codes/:codeId',
     action: 'family.invite',
     does: 'Takes a code back that was not used yet.',
     params: codeParams,
-    handle: ({ actor, params, now }: Ask<{ classId: string; codeId: string }>) =>
-      inviting.revoke(asTeacher(actor), params.classId, params.codeId, now),
+    handle: ({ actor, params, now }) => inviting.revoke(asTeacher(actor), params.classId, params.codeId, now),
   },
   {
-    verb: 'delete',
-    path: `${HOME}/:familyId`,
+    route: 'DELETE /api/classes/:classId/progress/:studentId/families/:familyId',
     action: 'family.invite',
     does: 'Ends the link between a family and a student.',
     params: linkParams,
-    handle: ({ actor, params, now }: Ask<OneStudent & { familyId: string }>) =>
-      inviting.unlink(asTeacher(actor), params.classId, params.studentId, params.familyId, now),
+    handle: ({ actor, params, now }) => inviting.unlink(asTeacher(actor), params.classId, params.studentId, params.familyId, now),
   },
   {
-    verb: 'get',
-    path: `${HOME}/messages`,
+    route: 'GET /api/classes/:classId/progress/:studentId/families/messages',
     action: 'family.talk',
     does: 'What the families of a student and the teachers wrote to each other, a thread for each family.',
     params: memberParams,
-    handle: ({ actor, params, now }: Ask<OneStudent>) => talks.threads(asTeacher(actor), params.classId, params.studentId, now),
+    handle: ({ actor, params, now }) => talks.threads(asTeacher(actor), params.classId, params.studentId, now),
   },
   {
-    verb: 'post',
-    path: `${HOME}/messages`,
+    route: 'POST /api/classes/:classId/progress/:studentId/families/messages',
     action: 'family.talk',
     does: 'Writes to families of a student, to each by itself.',
     params: memberParams,
     body: writeHomeBody,
-    handle: ({ actor, params, body, now }: Ask<OneStudent, WriteHomeRequest>) =>
-      talks.writeHome(asTeacher(actor), params.classId, params.studentId, body, now),
+    handle: ({ actor, params, body, now }) => talks.writeHome(asTeacher(actor), params.classId, params.studentId, body, now),
   },
   {
-    verb: 'post',
-    path: '/api/family/codes/look',
+    route: 'POST /api/family/codes/look',
     action: 'familyCode.use',
     does: 'Whom a code on a letter is about.',
     limit: 'familyCode',
     body: codeBody,
-    handle: ({ body, now }: Ask<object, { code: string }>) => inviting.look(body.code, now),
+    handle: ({ body, now }) => inviting.look(body.code, now),
   },
   {
-    verb: 'post',
-    path: '/api/family/join',
+    route: 'POST /api/family/join',
     action: 'familyCode.use',
     does: 'Makes a family account with the code of a first child, and signs in.',
     limit: 'familyCode',
     body: joinBody,
     status: 201,
-    handle: async ({ body, req, now }: Ask<object, FamilyCodeUse>): Promise<SessionReply> => {
+    handle: async ({ body, req, now }): Promise<SessionReply> => {
       const person = await inviting.join(body, now);
       const csrf = await beginSession(req, { userId: person.id, role: person.role });
       return { me: await accounts.me({ role: 'family', userId: person.id }), csrf, now };
     },
   },
   {
-    verb: 'post',
-    path: '/api/family/children',
+    route: 'POST /api/family/children',
     action: 'child.list',
     does: 'Adds another child with a code.',
     limit: 'familyCode',
     body: codeBody,
-    handle: async ({ actor, body, now }: Ask<object, { code: string }>) => {
+    handle: async ({ actor, body, now }) => {
       await inviting.addChild(asFamily(actor), body.code, now);
       return families.home(asFamily(actor));
     },
   },
   {
-    verb: 'get',
-    path: '/api/family',
+    route: 'GET /api/family',
     action: 'child.list',
     does: "A family's children, and how they are told.",
-    handle: ({ actor }: Ask) => families.home(asFamily(actor)),
+    handle: ({ actor }) => families.home(asFamily(actor)),
   },
   {
-    verb: 'put',
-    path: '/api/family/settings',
+    route: 'PUT /api/family/settings',
     action: 'familyAccount.edit',
     does: 'How a family is told, and in which language.',
     body: settingsBody,
-    handle: ({ actor, body, now }: Ask<object, FamilySettings>) => families.choose(asFamily(actor), body, now),
+    handle: ({ actor, body, now }) => families.choose(asFamily(actor), body, now),
   },
   {
-    verb: 'get',
-    path: CHILD,
+    route: 'GET /api/family/children/:studentId',
     action: 'child.look',
     does: "A child's missing, coming and returned work, class by class, and totals where the class shows them.",
     params: childParams,
-    handle: ({ actor, params, now }: Ask<{ studentId: string }>) => children.child(asFamily(actor), params.studentId, now),
+    handle: ({ actor, params, now }) => children.child(asFamily(actor), params.studentId, now),
   },
   {
-    verb: 'get',
-    path: `${CHILD}/classes/:classId/messages`,
+    route: 'GET /api/family/children/:studentId/classes/:classId/messages',
     action: 'child.talk',
     does: 'What a family and the teachers of a class wrote to each other.',
     params: childClassParams,
-    handle: ({ actor, params, now }: Ask<OneStudent>) => talks.thread(asFamily(actor), params.studentId, params.classId, now),
+    handle: ({ actor, params, now }) => talks.thread(asFamily(actor), params.studentId, params.classId, now),
   },
   {
-    verb: 'post',
-    path: `${CHILD}/classes/:classId/messages`,
+    route: 'POST /api/family/children/:studentId/classes/:classId/messages',
     action: 'child.talk',
     does: 'Writes to the teachers of a class that the child is in.',
     params: childClassParams,
     body: messageBody,
-    handle: ({ actor, params, body, now }: Ask<OneStudent, { id: string; text: string }>) =>
-      talks.writeToTeachers(asFamily(actor), params.studentId, params.classId, body, now),
+    handle: ({ actor, params, body, now }) => talks.writeToTeachers(asFamily(actor), params.studentId, params.classId, body, now),
   },
 ];

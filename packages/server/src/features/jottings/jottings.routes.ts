@@ -2,12 +2,10 @@ import Joi from 'joi';
 import type { JottingRequest } from '../../contract';
 import { asTeacher } from '../../http/as-role';
 import { id } from '../../forms/fields';
-import type { Ask, Route } from '../../http/route';
+import type { Route } from '../../http/route';
 import type { JottingsService } from './jottings.service';
 import { memberParams } from '../../forms/params';
 
-type OneStudent = { classId: string; studentId: string };
-const OF_STUDENT = '/api/classes/:classId/progress/:studentId/jottings';
 const jottingParams = Joi.object({ jottingId: id });
 const jottingBody = Joi.object<JottingRequest & { id?: string }, true>({
   id: Joi.string().guid({ version: 'uuidv4' }),
@@ -18,40 +16,35 @@ const doneBody = Joi.object<{ done: boolean }, true>({ done: Joi.boolean().stric
 
 export const jottingRoutes = ({ jottings }: { jottings: JottingsService }): Route[] => [
   {
-    verb: 'get',
-    path: OF_STUDENT,
+    route: 'GET /api/classes/:classId/progress/:studentId/jottings',
     action: 'jotting.write',
     does: 'Your private notes about a student, newest first.',
     params: memberParams,
-    handle: ({ actor, params }: Ask<OneStudent>) => jottings.list(asTeacher(actor), params.classId, params.studentId),
+    handle: ({ actor, params }) => jottings.list(asTeacher(actor), params.classId, params.studentId),
   },
   {
-    verb: 'post',
-    path: OF_STUDENT,
+    route: 'POST /api/classes/:classId/progress/:studentId/jottings',
     action: 'jotting.write',
     does: 'Notes something about a student, or that you want to speak with them.',
     params: memberParams,
     body: jottingBody,
     status: 201,
-    handle: ({ actor, params, body, now }: Ask<OneStudent, JottingRequest & { id?: string }>) =>
+    handle: ({ actor, params, body, now }) =>
       jottings.write(asTeacher(actor), params.classId, params.studentId, body, body.id ?? null, now),
   },
   {
-    verb: 'put',
-    path: '/api/jottings/:jottingId/done',
+    route: 'PUT /api/jottings/:jottingId/done',
     action: 'jotting.keep',
     does: 'Says that you have spoken with the student, or not after all.',
     params: jottingParams,
     body: doneBody,
-    handle: ({ actor, params, body, now }: Ask<{ jottingId: string }, { done: boolean }>) =>
-      jottings.setDone(asTeacher(actor), params.jottingId, body.done, now),
+    handle: ({ actor, params, body, now }) => jottings.setDone(asTeacher(actor), params.jottingId, body.done, now),
   },
   {
-    verb: 'delete',
-    path: '/api/jottings/:jottingId',
+    route: 'DELETE /api/jottings/:jottingId',
     action: 'jotting.keep',
     does: 'Takes a private note away.',
     params: jottingParams,
-    handle: ({ actor, params }: Ask<{ jottingId: string }>) => jottings.remove(asTeacher(actor), params.jottingId),
+    handle: ({ actor, params }) => jottings.remove(asTeacher(actor), params.jottingId),
   },
 ];

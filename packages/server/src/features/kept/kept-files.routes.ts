@@ -3,7 +3,7 @@ import { fileWords } from '../../files/file-words';
 import { takenFile } from '../../files/take-file';
 import { asTeacher } from '../../http/as-role';
 import { Problem } from '../../http/problem';
-import type { Ask, Route } from '../../http/route';
+import type { Route } from '../../http/route';
 import type { KeptFilesService } from './kept-files.service';
 import type { FetchingService } from '../pieces/fetching.service';
 import type { FileStore } from '../../files/file-store';
@@ -19,23 +19,21 @@ export const keptFileRoutes = ({
   fileStore: FileStore;
 }): Route[] => [
   {
-    verb: 'post',
-    path: '/api/files',
+    route: 'POST /api/files',
     action: 'file.keep',
     does: 'Puts up one file of up to 50 MB, to go with what you write.',
     takesFile: true,
     status: 201,
-    handle: ({ actor, req, now }: Ask) => keptFiles.keep(asTeacher(actor), takenFile(req), now),
+    handle: ({ actor, req, now }) => keptFiles.keep(asTeacher(actor), takenFile(req), now),
   },
   {
-    verb: 'get',
-    path: '/api/files/:fileId',
+    route: 'GET /api/files/:fileId',
     action: 'file.fetch',
     does: 'The bytes of a file; only harmless kinds are shown inline.',
     params: fileParams,
     query: fileQuery,
     repliesItself: true,
-    handle: async ({ actor, params, query, now, res }: Ask<{ fileId: string }, unknown, { as?: 'inline' }>) => {
+    handle: async ({ actor, params, query, now, res }) => {
       const file = await fetching.file(actor, params.fileId, now);
       const bytes = await fileStore.at(file.fingerprint);
       if (!bytes) throw new Problem('file.gone');
@@ -61,12 +59,11 @@ export const keptFileRoutes = ({
     },
   },
   {
-    verb: 'get',
-    path: '/api/files/:fileId/words',
+    route: 'GET /api/files/:fileId/words',
     action: 'file.fetch',
     does: 'What a text, a word-processor file or a spreadsheet says, for showing it.',
     params: fileParams,
-    handle: async ({ actor, params, now }: Ask<{ fileId: string }>) => {
+    handle: async ({ actor, params, now }) => {
       const file = await fetching.file(actor, params.fileId, now);
       const bytes = await fileStore.at(file.fingerprint);
       if (!bytes) throw new Problem('file.gone');

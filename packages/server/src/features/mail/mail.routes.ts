@@ -2,7 +2,7 @@ import Joi from 'joi';
 import type { MailroomReply } from '../../contract';
 import { asTeacher } from '../../http/as-role';
 import { id } from '../../forms/fields';
-import type { Ask, Route } from '../../http/route';
+import type { Route } from '../../http/route';
 import type { MailService } from './mail.service';
 import type { NewsService } from '../news/news.service';
 import type { ClassesService } from '../classes/classes.service';
@@ -22,11 +22,10 @@ export const mailRoutes = ({
   accounts: AccountsService;
 }): Route[] => [
   {
-    verb: 'get',
-    path: '/api/mailroom',
+    route: 'GET /api/mailroom',
     action: 'mail.look',
     does: 'What you sent and were sent by mail and how the sending went, what waits to be written, and who has no address.',
-    handle: async ({ actor, now }: Ask): Promise<MailroomReply> => {
+    handle: async ({ actor, now }): Promise<MailroomReply> => {
       const teacher = asTeacher(actor);
       const me = await accounts.me(teacher);
       const [sent, waiting] = await Promise.all([
@@ -37,11 +36,10 @@ export const mailRoutes = ({
     },
   },
   {
-    verb: 'post',
-    path: '/api/mailroom/:mailId/again',
+    route: 'POST /api/mailroom/:mailId/again',
     action: 'mail.look',
     does: 'Tries a mail again that waits or was given up.',
     params: mailParams,
-    handle: ({ actor, params, now }: Ask<{ mailId: string }>) => mail.again(asTeacher(actor), params.mailId, now),
+    handle: ({ actor, params, now }) => mail.again(asTeacher(actor), params.mailId, now),
   },
 ];

@@ -1,6 +1,7 @@
 import { FIRST_BEARING, FIRST_SCHEME, type BookCell } from '@jolly/core';
 import type { BookEdit, BookReply } from '../../contract';
 import { aSchool, aServer, changed, doc, HOUR, type Person, type School, type Server } from '../../testing/school';
+import { described } from '../../testing/described';
 
 let server: Server;
 let school: School;
@@ -46,6 +47,7 @@ describe('the book', () => {
     await handsIn('bao', old);
     await enter([edit(old, 'bao', '15', (await cell(old, 'bao'))!.version)]);
     const reply = await look();
+    described({ route: 'GET /api/classes/:classId/book' }, reply);
     expect(reply.students.map((one) => one.givenName)).toEqual(['Bao', 'Hana']);
     expect(reply.columns.map((one) => one.title)).toEqual(['Bank survey', 'Meander notes']);
     expect(cellIn(reply, old, school.bao.id)).toMatchObject({

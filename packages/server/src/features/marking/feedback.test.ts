@@ -124,8 +124,11 @@ describe('margin notes', () => {
       unreadNotes: 1,
       notes: [{ answers: [{ mine: true }, { text: 'Then write that, Bao.', unread: true }] }],
     });
+    await bao.post(`${own()}/notes/read`);
+    expect((await bao.get(own())).body.unreadNotes).toBe(0);
     await bao.put(`${own()}/notes/${noteId}/settled`, { settled: true });
     expect((await look()).notes[0]!.settledAt).not.toBeNull();
+    expect((await finch.put(`${piece()}/notes/${noteId}/settled`, { settled: false })).body).toMatchObject([{ settledAt: null }]);
     const otto = await server.person('otto');
     expect((await otto.post(`${own()}/notes/${noteId}/answers`, { text: 'x' })).status).toBe(404);
   });
@@ -194,6 +197,10 @@ describe('what goes beside a score', () => {
     await speak('first.webm');
     const { row } = (await speak('second.webm')).body as DeskPieceReply;
     expect(row.collecting.feedbackFiles).toMatchObject([{ name: 'second.webm', kind: 'voice', returned: false }]);
+    const wrong = (await finch.upload(`${piece()}/feedback-files?as=file`, Buffer.from('of somebody else'), 'wrong.txt'))
+      .body as DeskPieceReply;
+    const { id: wrongId } = wrong.row.collecting.feedbackFiles.find((one) => one.kind === 'file')!;
+    expect((await finch.del(`${piece()}/feedback-files/${wrongId}`)).body.row.collecting.feedbackFiles).toMatchObject([{ kind: 'voice' }]);
     const fileId = row.collecting.feedbackFiles[0]!.id;
     expect((await bao.get(`/api/files/${fileId}`)).status).toBe(404);
     expect((await score({ earned: null, remark: doc('') })).status).toBe(200);

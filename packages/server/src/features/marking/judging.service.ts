@@ -62,7 +62,7 @@ export function judgingService({ accounts, assignments, board, pieces, works, ro
       if (earned !== null) requireScore(assignment, earned, false);
       const studentId = member.student.id;
       await pieces.change({ assignmentId: assignment.id, studentId }, ({ transaction }) =>
-        seconds.put(assignment.id, { studentId, by: teacher.userId, at: now, earned, chosen, remark }, transaction),
+        seconds.put(assignment.id, studentId, { by: teacher.userId, at: now, earned, chosen, remark }, transaction),
       );
       return desk.look(teacher, at, now);
     },

@@ -18,7 +18,6 @@ export function secondScoresService({ sequelize }: { sequelize: Sequelize }) {
         rows.map((row) => [
           row.studentId,
           {
-            studentId: row.studentId,
             by: row.byUser,
             at: row.at.getTime(),
             earned: row.earnedMilli,
@@ -32,7 +31,8 @@ export function secondScoresService({ sequelize }: { sequelize: Sequelize }) {
 
     async put(
       assignmentId: string,
-      { studentId, by, at, earned, chosen, remark }: Omit<SecondRecord, 'agreedAt'>,
+      studentId: string,
+      { by, at, earned, chosen, remark }: Omit<SecondRecord, 'agreedAt'>,
       transaction: Transaction,
     ): Promise<void> {
       noteChange(transaction, { cellsOf: [assignmentId] });

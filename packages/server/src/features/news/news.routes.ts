@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import type { TellingSettings } from '../../contract';
 import { asPerson } from '../../http/as-role';
-import type { Ask, Route } from '../../http/route';
+import type { Route } from '../../http/route';
 import type { NewsService } from './news.service';
 import { NEWS_KINDS } from './news-kinds';
 
@@ -20,32 +20,28 @@ export const settingsBody = Joi.object<TellingSettings, true>({
 
 export const newsRoutes = ({ news }: { news: NewsService }): Route[] => [
   {
-    verb: 'get',
-    path: '/api/news',
+    route: 'GET /api/news',
     action: 'news.look',
     does: 'What you have been told, newest first.',
-    handle: ({ actor }: Ask) => news.list(asPerson(actor)),
+    handle: ({ actor }) => news.list(asPerson(actor)),
   },
   {
-    verb: 'post',
-    path: '/api/news/seen',
+    route: 'POST /api/news/seen',
     action: 'news.look',
     does: 'Notes that you have seen your news.',
-    handle: ({ actor, now }: Ask) => news.seen(asPerson(actor), now),
+    handle: ({ actor, now }) => news.seen(asPerson(actor), now),
   },
   {
-    verb: 'get',
-    path: '/api/news/settings',
+    route: 'GET /api/news/settings',
     action: 'news.look',
     does: 'What you are told by mail, and when.',
-    handle: ({ actor }: Ask) => news.settings(asPerson(actor)),
+    handle: ({ actor }) => news.settings(asPerson(actor)),
   },
   {
-    verb: 'put',
-    path: '/api/news/settings',
+    route: 'PUT /api/news/settings',
     action: 'news.look',
     does: 'Chooses what you are told by mail, and when.',
     body: settingsBody,
-    handle: ({ actor, body }: Ask<unknown, TellingSettings>) => news.choose(asPerson(actor), body),
+    handle: ({ actor, body }) => news.choose(asPerson(actor), body),
   },
 ];

@@ -54,7 +54,6 @@ export type HandInRecord = Omit<HandInView, 'receivedFor'>;
 
 /** A score by a second marker; `by` is still an id. */
 export interface SecondRecord {
-  studentId: string;
   by: string;
   at: number;
   earned: MilliPoints | null;

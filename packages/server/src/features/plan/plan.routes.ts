@@ -1,9 +1,9 @@
-import { MAX_SHIFT_DAYS } from '@jolly/core';
+import { MAX_SHIFT_DAYS, type DaySpan } from '@jolly/core';
 import Joi from 'joi';
-import type { MoveConfirm, MoveRequest, OrderRequest } from '../../contract';
+import type { MoveConfirm, MoveRequest } from '../../contract';
 import { asPerson, asTeacher } from '../../http/as-role';
 import { id, localDay } from '../../forms/fields';
-import type { Ask, Route } from '../../http/route';
+import type { Route } from '../../http/route';
 import type { PlanService } from './plan.service';
 import type { MovesService } from './moves.service';
 import type { DatesService } from './dates.service';
@@ -11,10 +11,9 @@ import type { CalendarFeedService } from './calendar-feed.service';
 import { orderBody } from './plan.schema';
 import { classParams } from '../../forms/params';
 
-type Span = { from: string; to: string };
 const span = { from: localDay.required(), to: localDay.required() };
-export const datesQuery = Joi.object<Span>(span);
-export const planQuery = Joi.object<Span & { classId?: string }>({ ...span, classId: id.optional() });
+export const datesQuery = Joi.object<DaySpan>(span);
+export const planQuery = Joi.object<DaySpan & { classId?: string }>({ ...span, classId: id.optional() });
 const days = Joi.number().strict().integer().min(-MAX_SHIFT_DAYS).max(MAX_SHIFT_DAYS).invalid(0).required();
 const shift = Joi.alternatives().conditional('.kind', {
   switch: [
@@ -54,79 +53,69 @@ export const planRoutes = ({
   calendarFeed: CalendarFeedService;
 }): Route[] => [
   {
-    verb: 'get',
-    path: '/api/plan',
+    route: 'GET /api/plan',
     action: 'class.list',
     does: 'What is planned in your classes, drafts and timed ones too, with the load of their students in a span of days.',
     query: planQuery,
-    handle: ({ actor, query, now }: Ask<unknown, unknown, Span & { classId?: string }>) =>
-      plan.of(asTeacher(actor), { ...query, classId: query.classId ?? null }, now),
+    handle: ({ actor, query, now }) => plan.of(asTeacher(actor), { ...query, classId: query.classId ?? null }, now),
   },
   {
-    verb: 'post',
-    path: '/api/plan/preview',
+    route: 'POST /api/plan/preview',
     action: 'assignment.write',
     does: 'What moving dates would do, before anything is stored.',
     body: moveBody,
-    handle: ({ actor, body, now }: Ask<unknown, MoveRequest>) => moves.preview(asTeacher(actor), body, now),
+    handle: ({ actor, body, now }) => moves.preview(asTeacher(actor), body, now),
   },
   {
-    verb: 'post',
-    path: '/api/plan/moves',
+    route: 'POST /api/plan/moves',
     action: 'assignment.write',
     does: 'Moves dates as they were shown in the preview, telling students or quietly.',
     body: confirmMoveBody,
     status: 201,
-    handle: ({ actor, body, now }: Ask<unknown, MoveConfirm>) => moves.move(asTeacher(actor), body, now),
+    handle: ({ actor, body, now }) => moves.move(asTeacher(actor), body, now),
   },
   {
-    verb: 'post',
-    path: '/api/plan/moves/:moveId/undo',
+    route: 'POST /api/plan/moves/:moveId/undo',
     action: 'assignment.write',
     does: 'Undoes a move of yours as one act.',
     params: moveParams,
-    handle: ({ actor, params, now }: Ask<{ moveId: string }>) => moves.undo(asTeacher(actor), params.moveId, now),
+    handle: ({ actor, params, now }) => moves.undo(asTeacher(actor), params.moveId, now),
   },
   {
-    verb: 'put',
-    path: '/api/classes/:classId/order',
+    route: 'PUT /api/classes/:classId/order',
     action: 'assignment.write',
     does: 'Files assignments of a class under a unit, in the order given.',
     params: classParams,
     body: orderBody,
-    handle: ({ actor, params, body }: Ask<{ classId: string }, OrderRequest>) => plan.order(asTeacher(actor), params.classId, body),
+    handle: ({ actor, params, body }) => plan.order(asTeacher(actor), params.classId, body),
   },
   {
-    verb: 'get',
-    path: '/api/dates',
+    route: 'GET /api/dates',
     action: 'dates.look',
     does: 'Your dates as a calendar: what is due, what goes out, closures.',
     query: datesQuery,
-    handle: ({ actor, query, now }: Ask<unknown, unknown, Span>) => dates.between(asPerson(actor), query, now),
+    handle: ({ actor, query, now }) => dates.between(asPerson(actor), query, now),
   },
   {
-    verb: 'get',
-    path: '/api/my/calendar-address',
+    route: 'GET /api/my/calendar-address',
     action: 'dates.look',
     does: 'The address under which your calendar program finds your dates.',
-    handle: ({ actor }: Ask) => calendarFeed.address(asPerson(actor)),
+    handle: ({ actor }) => calendarFeed.address(asPerson(actor)),
   },
   {
-    verb: 'post',
-    path: '/api/my/calendar-address',
+    route: 'POST /api/my/calendar-address',
     action: 'dates.look',
     does: 'Makes a new calendar address; an earlier one stops working.',
-    handle: ({ actor, now }: Ask) => calendarFeed.renew(asPerson(actor), now),
+    handle: ({ actor, now }) => calendarFeed.renew(asPerson(actor), now),
   },
   {
-    verb: 'get',
-    path: '/calendar/:file',
+    route: 'GET /calendar/:file',
     action: 'dates.fetch',
     does: 'The calendar behind a secret address, as iCalendar.',
     params: calendarParams,
     limit: 'calendar',
     repliesItself: true,
-    handle: async ({ params, now, res }: Ask<{ file: string }>) => {
+    handle: async ({ params, now, res }) => {
       const text = await calendarFeed.serve(params.file.slice(0, -'.ics'.length), now);
       res.set({ 'Content-Type': 'text/calendar; charset=utf-8', 'Cache-Control': 'private, max-age=300' }).send(text);
     },

@@ -2,7 +2,7 @@ import Joi from 'joi';
 import type { RemarkChange, RemarkRequest } from '../../contract';
 import { asTeacher } from '../../http/as-role';
 import { id, line, version } from '../../forms/fields';
-import type { Ask, Route } from '../../http/route';
+import type { Route } from '../../http/route';
 import type { RemarksService } from './remarks.service';
 
 const form = {
@@ -15,40 +15,35 @@ const form = {
 const remarkBody = Joi.object<RemarkRequest, true>(form);
 const changeBody = Joi.object<RemarkChange, true>({ ...form, version });
 const params = Joi.object({ remarkId: id });
-type One = { remarkId: string };
 
 export const remarkRoutes = ({ remarks }: { remarks: RemarksService }): Route[] => [
   {
-    verb: 'get',
-    path: '/api/remarks',
+    route: 'GET /api/remarks',
     action: 'remark.use',
     does: 'Saved remarks, one’s own and those that colleagues share, with how often each was used.',
-    handle: ({ actor }: Ask) => remarks.list(asTeacher(actor)),
+    handle: ({ actor }) => remarks.list(asTeacher(actor)),
   },
   {
-    verb: 'post',
-    path: '/api/remarks',
+    route: 'POST /api/remarks',
     action: 'remark.use',
     does: 'Keeps a remark for use again; the same words are kept once.',
     body: remarkBody,
     status: 201,
-    handle: ({ actor, body, now }: Ask<unknown, RemarkRequest>) => remarks.keep(asTeacher(actor), body, now),
+    handle: ({ actor, body, now }) => remarks.keep(asTeacher(actor), body, now),
   },
   {
-    verb: 'put',
-    path: '/api/remarks/:remarkId',
+    route: 'PUT /api/remarks/:remarkId',
     action: 'remark.use',
     does: 'Changes a remark of one’s own; where it was used before it stays as it was.',
     params,
     body: changeBody,
-    handle: ({ actor, params: { remarkId }, body }: Ask<One, RemarkChange>) => remarks.change(asTeacher(actor), remarkId, body),
+    handle: ({ actor, params: { remarkId }, body }) => remarks.change(asTeacher(actor), remarkId, body),
   },
   {
-    verb: 'delete',
-    path: '/api/remarks/:remarkId',
+    route: 'DELETE /api/remarks/:remarkId',
     action: 'remark.use',
     does: 'Lets a remark of one’s own go.',
     params,
-    handle: ({ actor, params: { remarkId } }: Ask<One>) => remarks.remove(asTeacher(actor), remarkId),
+    handle: ({ actor, params: { remarkId } }) => remarks.remove(asTeacher(actor), remarkId),
   },
 ];

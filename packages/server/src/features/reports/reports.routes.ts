@@ -1,14 +1,10 @@
-import type { ReportSettings } from '@jolly/core';
 import { pipeline } from 'node:stream/promises';
-import type { ReportJobRequest, ReportPresetRequest, ReportPreviewRequest, SendLettersRequest } from '../../contract';
 import { asTeacher } from '../../http/as-role';
-import type { Ask, Route } from '../../http/route';
+import type { Route } from '../../http/route';
 import type { ReportsService } from './reports.service';
 import type { ReportJobsService } from './report-jobs.service';
 import type { ReportLettersService } from './report-letters.service';
 import { jobBody, jobParams, lettersBody, presetBody, presetParams, previewBody, sendBody } from './reports.schema';
-
-type OneJob = { jobId: string };
 
 export const reportRoutes = ({
   reports,
@@ -20,76 +16,67 @@ export const reportRoutes = ({
   reportLetters: ReportLettersService;
 }): Route[] => [
   {
-    verb: 'post',
-    path: '/api/reports/preview',
+    route: 'POST /api/reports/preview',
     action: 'report.make',
     does: 'The beginning of a report as a page, or all of a short one to print.',
     body: previewBody,
-    handle: ({ actor, body, now }: Ask<object, ReportPreviewRequest>) => reports.preview(asTeacher(actor), body, now),
+    handle: ({ actor, body, now }) => reports.preview(asTeacher(actor), body, now),
   },
   {
-    verb: 'get',
-    path: '/api/reports/presets',
+    route: 'GET /api/reports/presets',
     action: 'report.make',
     does: 'The settings you kept for reports.',
-    handle: ({ actor }: Ask) => reports.presets(asTeacher(actor)),
+    handle: ({ actor }) => reports.presets(asTeacher(actor)),
   },
   {
-    verb: 'put',
-    path: '/api/reports/presets',
+    route: 'PUT /api/reports/presets',
     action: 'report.make',
     does: 'Keeps settings for a report under a name.',
     body: presetBody,
-    handle: ({ actor, body, now }: Ask<object, ReportPresetRequest>) => reports.keepPreset(asTeacher(actor), body, now),
+    handle: ({ actor, body, now }) => reports.keepPreset(asTeacher(actor), body, now),
   },
   {
-    verb: 'delete',
-    path: '/api/reports/presets/:presetId',
+    route: 'DELETE /api/reports/presets/:presetId',
     action: 'report.make',
     does: 'Lets kept settings go.',
     params: presetParams,
-    handle: ({ actor, params }: Ask<{ presetId: string }>) => reports.dropPreset(asTeacher(actor), params.presetId),
+    handle: ({ actor, params }) => reports.dropPreset(asTeacher(actor), params.presetId),
   },
   {
-    verb: 'get',
-    path: '/api/reports/jobs',
+    route: 'GET /api/reports/jobs',
     action: 'report.make',
     does: 'Your last reports and how far they are.',
-    handle: ({ actor }: Ask) => reportJobs.list(asTeacher(actor)),
+    handle: ({ actor }) => reportJobs.list(asTeacher(actor)),
   },
   {
-    verb: 'post',
-    path: '/api/reports/jobs',
+    route: 'POST /api/reports/jobs',
     action: 'report.make',
     does: 'Begins to make a report as a file.',
     body: jobBody,
     status: 202,
-    handle: ({ actor, body, now }: Ask<object, ReportJobRequest>) => reportJobs.begin(asTeacher(actor), body, now),
+    handle: ({ actor, body, now }) => reportJobs.begin(asTeacher(actor), body, now),
   },
   {
-    verb: 'get',
-    path: '/api/reports/jobs/:jobId',
+    route: 'GET /api/reports/jobs/:jobId',
     action: 'report.make',
     does: 'How far a report is.',
     params: jobParams,
-    handle: ({ actor, params }: Ask<OneJob>) => reportJobs.at(asTeacher(actor), params.jobId),
+    handle: ({ actor, params }) => reportJobs.at(asTeacher(actor), params.jobId),
   },
   {
-    verb: 'post',
-    path: '/api/reports/jobs/:jobId/stop',
+    route: 'POST /api/reports/jobs/:jobId/stop',
     action: 'report.make',
     does: 'Stops a report that is being made.',
     params: jobParams,
-    handle: ({ actor, params }: Ask<OneJob>) => reportJobs.stop(asTeacher(actor), params.jobId),
+    handle: ({ actor, params }) => reportJobs.stop(asTeacher(actor), params.jobId),
   },
   {
-    verb: 'get',
-    path: '/api/reports/jobs/:jobId/file',
+    route: 'GET /api/reports/jobs/:jobId/file',
     action: 'report.make',
     does: 'A finished report as a file.',
     params: jobParams,
     repliesItself: true,
-    handle: async ({ actor, params, res }: Ask<OneJob>) => {
+    handle: async ({ actor, params, res }) => {
       const { name, mediaType, size, stream } = await reportJobs.file(asTeacher(actor), params.jobId);
       res.set({
         'Content-Type': mediaType,
@@ -100,20 +87,18 @@ export const reportRoutes = ({
     },
   },
   {
-    verb: 'post',
-    path: '/api/reports/letters',
+    route: 'POST /api/reports/letters',
     action: 'report.make',
     does: 'A report as letters to families, to be looked at before they go out.',
     body: lettersBody,
-    handle: ({ actor, body, now }: Ask<object, { settings: ReportSettings }>) => reportLetters.look(asTeacher(actor), body.settings, now),
+    handle: ({ actor, body, now }) => reportLetters.look(asTeacher(actor), body.settings, now),
   },
   {
-    verb: 'post',
-    path: '/api/reports/letters/send',
+    route: 'POST /api/reports/letters/send',
+    repeatable: true,
     action: 'report.make',
     does: 'Sends the chosen letters to families by mail.',
     body: sendBody,
-    handle: ({ actor, body, idempotencyKey, now }: Ask<object, SendLettersRequest>) =>
-      reportLetters.send(asTeacher(actor), body, idempotencyKey, now),
+    handle: ({ actor, body, idempotencyKey, now }) => reportLetters.send(asTeacher(actor), body, idempotencyKey, now),
   },
 ];

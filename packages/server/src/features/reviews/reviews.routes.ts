@@ -2,7 +2,7 @@ import Joi from 'joi';
 import type { ReviewRequest, ReviewRoundRequest } from '../../contract';
 import { asStudent, asTeacher } from '../../http/as-role';
 import { id, instantOrNull, version } from '../../forms/fields';
-import type { Ask, Route } from '../../http/route';
+import type { Route } from '../../http/route';
 import type { ReviewsService } from './reviews.service';
 import { rubricChoices } from '../../forms/briefs';
 import { assignmentParams } from '../../forms/params';
@@ -23,78 +23,64 @@ const reviewBody = Joi.object<ReviewRequest, true>({
 });
 const oneParams = Joi.object({ assignmentId: id, reviewId: id });
 const ownParams = Joi.object({ reviewId: id });
-type Whole = { assignmentId: string };
-type Own = { reviewId: string };
-
-const REVIEWS = '/api/assignments/:assignmentId/reviews';
 
 export const reviewRoutes = ({ reviews }: { reviews: ReviewsService }): Route[] => [
   {
-    verb: 'get',
-    path: REVIEWS,
+    route: 'GET /api/assignments/:assignmentId/reviews',
     action: 'review.look',
     does: 'Who reviews whom, and what they said.',
     params: assignmentParams,
-    handle: ({ actor, params, now }: Ask<Whole>) => reviews.look(asTeacher(actor), params.assignmentId, now),
+    handle: ({ actor, params, now }) => reviews.look(asTeacher(actor), params.assignmentId, now),
   },
   {
-    verb: 'put',
-    path: REVIEWS,
+    route: 'PUT /api/assignments/:assignmentId/reviews',
     action: 'review.set',
     does: 'Deals reviews out among those whose work is in, from a seed; anew as long as nobody has begun.',
     params: assignmentParams,
     body: roundBody,
-    handle: ({ actor, params, body, now }: Ask<Whole, ReviewRoundRequest>) =>
-      reviews.deal(asTeacher(actor), params.assignmentId, body, now),
+    handle: ({ actor, params, body, now }) => reviews.deal(asTeacher(actor), params.assignmentId, body, now),
   },
   {
-    verb: 'post',
-    path: `${REVIEWS}/share-out`,
+    route: 'POST /api/assignments/:assignmentId/reviews/share-out',
     action: 'review.set',
     does: 'Gives late reviews that nobody has begun to those who are done.',
     params: assignmentParams,
-    handle: ({ actor, params, now }: Ask<Whole>) => reviews.shareOut(asTeacher(actor), params.assignmentId, now),
+    handle: ({ actor, params, now }) => reviews.shareOut(asTeacher(actor), params.assignmentId, now),
   },
   {
-    verb: 'post',
-    path: `${REVIEWS}/show`,
+    route: 'POST /api/assignments/:assignmentId/reviews/show',
     action: 'review.set',
     does: 'Lets authors read what was said about their work; each is told once.',
     params: assignmentParams,
-    handle: ({ actor, params, now }: Ask<Whole>) => reviews.show(asTeacher(actor), params.assignmentId, now),
+    handle: ({ actor, params, now }) => reviews.show(asTeacher(actor), params.assignmentId, now),
   },
   {
-    verb: 'put',
-    path: `${REVIEWS}/:reviewId/hidden`,
+    route: 'PUT /api/assignments/:assignmentId/reviews/:reviewId/hidden',
     action: 'review.set',
     does: 'Hides one review from its author, or not after all.',
     params: oneParams,
     body: hiddenBody,
-    handle: ({ actor, params, body, now }: Ask<Whole & Own, { hidden: boolean }>) =>
-      reviews.hide(asTeacher(actor), params.assignmentId, params.reviewId, body.hidden, now),
+    handle: ({ actor, params, body, now }) => reviews.hide(asTeacher(actor), params.assignmentId, params.reviewId, body.hidden, now),
   },
   {
-    verb: 'get',
-    path: '/api/my/reviews',
+    route: 'GET /api/my/reviews',
     action: 'ownReview.look',
     does: 'What one is to review of others.',
-    handle: ({ actor, now }: Ask) => reviews.toGive(asStudent(actor), now),
+    handle: ({ actor, now }) => reviews.toGive(asStudent(actor), now),
   },
   {
-    verb: 'get',
-    path: '/api/my/reviews/:reviewId',
+    route: 'GET /api/my/reviews/:reviewId',
     action: 'ownReview.look',
     does: 'One review to give, with the work and without its name.',
     params: ownParams,
-    handle: ({ actor, params, now }: Ask<Own>) => reviews.one(asStudent(actor), params.reviewId, now),
+    handle: ({ actor, params, now }) => reviews.one(asStudent(actor), params.reviewId, now),
   },
   {
-    verb: 'put',
-    path: '/api/my/reviews/:reviewId',
+    route: 'PUT /api/my/reviews/:reviewId',
     action: 'ownReview.write',
     does: 'Keeps what was written in a review, and gives it when told to.',
     params: ownParams,
     body: reviewBody,
-    handle: ({ actor, params, body, now }: Ask<Own, ReviewRequest>) => reviews.write(asStudent(actor), params.reviewId, body, now),
+    handle: ({ actor, params, body, now }) => reviews.write(asStudent(actor), params.reviewId, body, now),
   },
 ];

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { CardsRequest, JoinReply, JoinRequest, RosterReading, SessionReply, SettleJoining, StudentChange } from '../../contract';
+import type { JoinReply, SessionReply } from '../../contract';
 import type { Transaction } from 'sequelize';
 import { sendFile, type TakenOut } from '../../files/write-table';
 import { asStudent, asTeacher } from '../../http/as-role';
@@ -35,8 +35,6 @@ import {
 } from './roster.schema';
 import { classParams, codeParams, memberParams } from '../../forms/params';
 
-type OneClass = { classId: string };
-type OneStudent = OneClass & { studentId: string };
 interface Part {
   roster: RosterService;
   persons: PersonsService;
@@ -63,11 +61,11 @@ export function rosterRoutes({
   classes,
 }: Part): Route[] {
   const send = ({ res }: Pick<Ask, 'res'>, file: TakenOut) => sendFile(res, file);
-  const chosenOne = async ({ actor, params }: Ask<OneStudent>) =>
+  const chosenOne = async ({ actor, params }: Pick<Ask, 'actor'> & { params: { classId: string; studentId: string } }) =>
     (await roster.chosen(asTeacher(actor), 'signIn.give', params.classId, [params.studentId]))[0]!.student;
   /** Tells the students, in the transaction of the act. */
   const telling = async (
-    { actor, params, now }: Pick<Ask<OneClass>, 'actor' | 'params' | 'now'>,
+    { actor, params, now }: Pick<Ask, 'actor' | 'now'> & { params: { classId: string } },
     act: PersonAct,
     studentIds: readonly string[],
   ) => {
@@ -78,62 +76,54 @@ export function rosterRoutes({
   };
   return [
     {
-      verb: 'get',
-      path: '/api/classes/:classId/roster',
+      route: 'GET /api/classes/:classId/roster',
       action: 'roster.look',
       does: 'The students of a class, those who left included.',
       params: classParams,
-      handle: ({ actor, params, now }: Ask<OneClass>) => roster.roster(asTeacher(actor), params.classId, now),
+      handle: ({ actor, params, now }) => roster.roster(asTeacher(actor), params.classId, now),
     },
     {
-      verb: 'post',
-      path: '/api/classes/:classId/roster/preview',
+      route: 'POST /api/classes/:classId/roster/preview',
       action: 'roster.look',
       does: 'What a table, workbook or OneRoster bundle would do to the roster; nothing is stored.',
       params: classParams,
       takesTable: true,
       body: previewBody,
-      handle: ({ actor, params, body, table, now }: Ask<OneClass, RosterReading>) =>
-        rosterImport.preview(asTeacher(actor), params.classId, table!, body, now),
+      handle: ({ actor, params, body, table, now }) => rosterImport.preview(asTeacher(actor), params.classId, table!, body, now),
     },
     {
-      verb: 'post',
-      path: '/api/classes/:classId/roster/import',
+      route: 'POST /api/classes/:classId/roster/import',
       action: 'roster.edit',
       does: 'Does what the preview showed, all of it or nothing.',
       params: classParams,
       takesTable: true,
       body: importBody,
-      handle: ({ actor, params, body, table, now }: Ask<OneClass, RosterReading & { digest: string }>) =>
-        rosterImport.confirm(asTeacher(actor), params.classId, table!, body, now),
+      handle: ({ actor, params, body, table, now }) => rosterImport.confirm(asTeacher(actor), params.classId, table!, body, now),
     },
     {
-      verb: 'get',
-      path: '/api/classes/:classId/roster.xlsx',
+      route: 'GET /api/classes/:classId/roster.xlsx',
       action: 'roster.look',
       does: 'The roster as a workbook.',
       params: classParams,
       repliesItself: true,
-      handle: async (ask: Ask<OneClass>) => send(ask, await rosterExport.workbook(ask.actor, ask.params.classId)),
+      handle: async (ask) => send(ask, await rosterExport.workbook(ask.actor, ask.params.classId)),
     },
     {
-      verb: 'get',
-      path: '/api/classes/:classId/roster.zip',
+      route: 'GET /api/classes/:classId/roster.zip',
       action: 'roster.look',
       does: 'The roster as a OneRoster bundle.',
       params: classParams,
       repliesItself: true,
-      handle: async (ask: Ask<OneClass>) => send(ask, await rosterExport.bundle(ask.actor, ask.params.classId, ask.now)),
+      handle: async (ask) => send(ask, await rosterExport.bundle(ask.actor, ask.params.classId, ask.now)),
     },
     {
-      verb: 'post',
-      path: '/api/classes/:classId/cards',
+      route: 'POST /api/classes/:classId/cards',
       action: 'signIn.give',
       does: 'New sign-in cards for chosen students, as a PDF; earlier cards of theirs stop working.',
       params: classParams,
       body: chosenBody,
       repliesItself: true,
-      handle: async (ask: Ask<OneClass, CardsRequest>) => {
+      handle: async (ask) => {
         const { actor, params, body, now } = ask;
         const chosen = await roster.chosen(asTeacher(actor), 'signIn.give', params.classId, body.studentIds);
         const { label } = await classes.forTeacher(actor, 'signIn.give', params.classId);
@@ -150,13 +140,12 @@ export function rosterRoutes({
       },
     },
     {
-      verb: 'post',
-      path: '/api/classes/:classId/invitations',
+      route: 'POST /api/classes/:classId/invitations',
       action: 'roster.edit',
       does: 'Invites chosen students by mail to choose a sign-in.',
       params: classParams,
       body: chosenBody,
-      handle: async ({ actor, params, body, now }: Ask<OneClass, CardsRequest>) => {
+      handle: async ({ actor, params, body, now }) => {
         const chosen = await roster.chosen(asTeacher(actor), 'roster.edit', params.classId, body.studentIds);
         return tickets.inviteStudents(
           asTeacher(actor),
@@ -167,56 +156,47 @@ export function rosterRoutes({
       },
     },
     {
-      verb: 'patch',
-      path: '/api/classes/:classId/roster/:studentId',
+      route: 'PATCH /api/classes/:classId/roster/:studentId',
       action: 'roster.edit',
       does: 'Corrects what is known of a student.',
       params: memberParams,
       body: studentBody,
-      handle: ({ actor, params, body, now }: Ask<OneStudent, StudentChange>) =>
-        roster.change(asTeacher(actor), params.classId, params.studentId, body, now),
+      handle: ({ actor, params, body, now }) => roster.change(asTeacher(actor), params.classId, params.studentId, body, now),
     },
     {
-      verb: 'delete',
-      path: '/api/classes/:classId/roster/:studentId',
+      route: 'DELETE /api/classes/:classId/roster/:studentId',
       action: 'roster.edit',
       does: 'Notes that a student has left; their record stays.',
       params: memberParams,
-      handle: ({ actor, params, now }: Ask<OneStudent>) => roster.leave(actor, params.classId, params.studentId, now),
+      handle: ({ actor, params, now }) => roster.leave(actor, params.classId, params.studentId, now),
     },
     {
-      verb: 'post',
-      path: '/api/classes/:classId/roster/:studentId/back',
+      route: 'POST /api/classes/:classId/roster/:studentId/back',
       action: 'roster.edit',
       does: 'A student who had left is in the class again.',
       params: memberParams,
-      handle: ({ actor, params }: Ask<OneStudent>) => roster.comeBack(actor, params.classId, params.studentId),
+      handle: ({ actor, params }) => roster.comeBack(actor, params.classId, params.studentId),
     },
     {
-      verb: 'post',
-      path: '/api/classes/:classId/roster/:studentId/password',
+      route: 'POST /api/classes/:classId/roster/:studentId/password',
       action: 'signIn.give',
       does: 'A new password for a student, who must replace it at the next sign-in.',
       params: memberParams,
-      handle: async (ask: Ask<OneStudent>) =>
-        signIn.resetForStudent(await chosenOne(ask), await telling(ask, 'passwordGiven', [ask.params.studentId])),
+      handle: async (ask) => signIn.resetForStudent(await chosenOne(ask), await telling(ask, 'passwordGiven', [ask.params.studentId])),
     },
     {
-      verb: 'delete',
-      path: '/api/classes/:classId/roster/:studentId/card',
+      route: 'DELETE /api/classes/:classId/roster/:studentId/card',
       action: 'signIn.give',
       does: 'Revokes a lost card and signs out whoever used it.',
       params: memberParams,
-      handle: async (ask: Ask<OneStudent>) =>
-        signIn.revokeCard((await chosenOne(ask)).id, await telling(ask, 'cardRevoked', [ask.params.studentId])),
+      handle: async (ask) => signIn.revokeCard((await chosenOne(ask)).id, await telling(ask, 'cardRevoked', [ask.params.studentId])),
     },
     {
-      verb: 'post',
-      path: '/api/classes/:classId/practice',
+      route: 'POST /api/classes/:classId/practice',
       action: 'practice.enter',
       does: 'Shows the class as its practice student sees it.',
       params: classParams,
-      handle: async ({ actor, params, req, now }: Ask<OneClass>): Promise<SessionReply> => {
+      handle: async ({ actor, params, req, now }): Promise<SessionReply> => {
         const { id, found } = await roster.practiceStudent(actor, params.classId, now);
         const practice = { teacherId: asTeacher(actor).userId, classId: found.id, className: found.label };
         enterPractice(req, id, practice);
@@ -224,11 +204,10 @@ export function rosterRoutes({
       },
     },
     {
-      verb: 'delete',
-      path: '/api/session/practice',
+      route: 'DELETE /api/session/practice',
       action: 'practice.leave',
       does: 'Back from the practice student to the teacher.',
-      handle: async ({ actor, req, now }: Ask): Promise<SessionReply> => {
+      handle: async ({ actor, req, now }): Promise<SessionReply> => {
         // It may have ended by itself, with teaching the class.
         const userId = leavePractice(req) ?? (actor.role === 'teacher' ? actor.userId : null);
         if (userId === null) throw new Problem('access.role');
@@ -236,121 +215,106 @@ export function rosterRoutes({
       },
     },
     {
-      verb: 'get',
-      path: '/api/classes/:classId/teachers',
+      route: 'GET /api/classes/:classId/teachers',
       action: 'coTeacher.look',
       does: 'Who teaches the class, and who is invited to.',
       params: classParams,
-      handle: ({ actor, params, now }: Ask<OneClass>) => tickets.teachersOf(actor, params.classId, now),
+      handle: ({ actor, params, now }) => tickets.teachersOf(actor, params.classId, now),
     },
     {
-      verb: 'post',
-      path: '/api/classes/:classId/teachers',
+      route: 'POST /api/classes/:classId/teachers',
       action: 'coTeacher.edit',
       does: 'Invites somebody by mail to teach the class together.',
       params: classParams,
       body: inviteTeacherBody,
-      handle: ({ actor, params, body, now }: Ask<OneClass, { email: string }>) =>
-        tickets.inviteTeacher(asTeacher(actor), params.classId, body.email, now),
+      handle: ({ actor, params, body, now }) => tickets.inviteTeacher(asTeacher(actor), params.classId, body.email, now),
     },
     {
-      verb: 'delete',
-      path: '/api/classes/:classId/invitations/:ticketId',
+      route: 'DELETE /api/classes/:classId/invitations/:ticketId',
       action: 'coTeacher.edit',
       does: 'Withdraws an invitation to teach the class together.',
       params: ticketParams,
-      handle: ({ actor, params, now }: Ask<OneClass & { ticketId: string }>) =>
-        tickets.withdraw(actor, params.classId, params.ticketId, now),
+      handle: ({ actor, params, now }) => tickets.withdraw(actor, params.classId, params.ticketId, now),
     },
     {
-      verb: 'get',
-      path: '/api/join/:code',
+      route: 'GET /api/join/:code',
       action: 'class.join',
       does: 'Which class a join code belongs to.',
       limit: 'joinCode',
       params: codeParams,
-      handle: ({ params, now }: Ask<{ code: string }>) => joining.preview(params.code, now),
+      handle: ({ params, now }) => joining.preview(params.code, now),
     },
     {
-      verb: 'post',
-      path: '/api/join/:code',
+      route: 'POST /api/join/:code',
       action: 'class.join',
       does: 'Joins a class with a new sign-in, and signs in.',
       limit: 'join',
       params: codeParams,
       body: joinBody,
       status: 201,
-      handle: async ({ params, body, now, req }: Ask<{ code: string }, JoinRequest>): Promise<JoinReply> => {
+      handle: async ({ params, body, now, req }): Promise<JoinReply> => {
         const { person, ...joined } = await joining.join(params.code, body, now);
         const csrf = await beginSession(req, { userId: person.id, role: 'student' });
         return { me: await accounts.me({ role: 'student', userId: person.id }), csrf, now, ...joined };
       },
     },
     {
-      verb: 'post',
-      path: '/api/my/classes/:code',
+      route: 'POST /api/my/classes/:code',
       action: 'ownWork.write',
       does: 'Joins one more class with the sign-in you have.',
       limit: 'joinCode',
       params: codeParams,
-      handle: ({ actor, params, now, req }: Ask<{ code: string }>) => {
+      handle: ({ actor, params, now, req }) => {
         // A practice student belongs to its own class and to no other.
         if (practiceOf(req)) throw new Problem('session.practice');
         return joining.joinSignedIn(asStudent(actor), params.code, now);
       },
     },
     {
-      verb: 'get',
-      path: '/api/classes/:classId/joinings',
+      route: 'GET /api/classes/:classId/joinings',
       action: 'roster.look',
       does: 'Who has joined by code under a name of the roster and waits for a word, and who was asked to come in.',
       params: classParams,
-      handle: ({ actor, params }: Ask<OneClass>) => joining.waiting(asTeacher(actor), params.classId),
+      handle: ({ actor, params }) => joining.waiting(asTeacher(actor), params.classId),
     },
     {
-      verb: 'post',
-      path: '/api/classes/:classId/joinings/:joiningId',
+      route: 'POST /api/classes/:classId/joinings/:joiningId',
       action: 'roster.edit',
       does: 'Says who has joined: the student of the roster, another of that name, or nobody of this class; or takes back what was asked.',
       params: joiningParams,
       body: settleBody,
-      handle: ({ actor, params, body, now }: Ask<OneClass & { joiningId: string }, SettleJoining>) =>
-        joining.settle(asTeacher(actor), params.classId, params.joiningId, body, now),
+      handle: ({ actor, params, body, now }) => joining.settle(asTeacher(actor), params.classId, params.joiningId, body, now),
     },
     {
-      verb: 'get',
-      path: '/api/my/joinings',
+      route: 'GET /api/my/joinings',
       action: 'ownJoining.look',
       does: 'Which classes ask for you, and where you wait to be let in.',
-      handle: ({ actor }: Ask) => joining.ofStudent(asStudent(actor)),
+      handle: ({ actor }) => joining.ofStudent(asStudent(actor)),
     },
     {
-      verb: 'post',
-      path: '/api/my/joinings/:joiningId',
+      route: 'POST /api/my/joinings/:joiningId',
       action: 'ownJoining.answer',
       does: 'Says yes or no to a teacher who asks you into a class.',
       params: myJoiningParams,
       body: answerBody,
-      handle: ({ actor, params, body, now, req }: Ask<{ joiningId: string }, { yes: boolean }>) => {
+      handle: ({ actor, params, body, now, req }) => {
         if (practiceOf(req)) throw new Problem('session.practice');
         return joining.answer(asStudent(actor), params.joiningId, body.yes, now);
       },
     },
     {
-      verb: 'get',
-      path: '/api/my/helpers',
+      route: 'GET /api/my/helpers',
       action: 'ownHelper.look',
       does: 'The teachers of your classes, and which of them may help with your sign-in.',
-      handle: ({ actor }: Ask) => persons.helpersOf(asStudent(actor)),
+      handle: ({ actor }) => persons.helpersOf(asStudent(actor)),
     },
     {
-      verb: 'put',
-      path: '/api/my/helpers/:teacherId',
+      route: 'PUT /api/my/helpers/:teacherId',
       action: 'ownHelper.allow',
       does: 'Lets a teacher of yours help with your sign-in, or no longer.',
       params: helperParams,
       body: helperBody,
-      handle: ({ actor, params, body, now, req }: Ask<{ teacherId: string }, { allowed: boolean }>) => {
+      handle: ({ actor, params, body, now, req }) => {
         if (practiceOf(req)) throw new Problem('session.practice');
         return persons.allow(asStudent(actor), params.teacherId, body.allowed, now);
       },

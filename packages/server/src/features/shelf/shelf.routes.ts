@@ -2,7 +2,7 @@ import Joi from 'joi';
 import type { ShelfChange, ShelfRequest } from '../../contract';
 import { asTeacher } from '../../http/as-role';
 import { id, instantOrNull, line, localDay, richText, version } from '../../forms/fields';
-import type { Ask, Route } from '../../http/route';
+import type { Route } from '../../http/route';
 import type { ShelfService } from './shelf.service';
 import { briefForm, keptFile, rubric } from '../../forms/briefs';
 
@@ -34,50 +34,42 @@ export const changeShelfBody = Joi.object<ShelfChange, true>({
   version,
 });
 
-type One = { itemId: string };
-
 export const shelfRoutes = ({ shelf }: { shelf: ShelfService }): Route[] => [
   {
-    verb: 'get',
-    path: '/api/shelf',
+    route: 'GET /api/shelf',
     action: 'shelf.use',
     does: 'What is on your shelf, and what colleagues share with you.',
-    handle: ({ actor }: Ask) => shelf.list(asTeacher(actor)),
+    handle: ({ actor }) => shelf.list(asTeacher(actor)),
   },
   {
-    verb: 'post',
-    path: '/api/shelf',
+    route: 'POST /api/shelf',
     action: 'shelf.use',
     does: 'Keeps something for use again; `from` names the brief it comes from.',
     query: keepQuery,
     body: keepBody,
     status: 201,
-    handle: ({ actor, query, body, now }: Ask<unknown, ShelfRequest, { from?: string }>) =>
-      shelf.keep(asTeacher(actor), body, query.from ?? null, now),
+    handle: ({ actor, query, body, now }) => shelf.keep(asTeacher(actor), body, query.from ?? null, now),
   },
   {
-    verb: 'get',
-    path: '/api/shelf/:itemId',
+    route: 'GET /api/shelf/:itemId',
     action: 'shelf.use',
     does: 'One thing on the shelf, and where it was set.',
     params: shelfParams,
-    handle: ({ actor, params }: Ask<One>) => shelf.one(asTeacher(actor), params.itemId),
+    handle: ({ actor, params }) => shelf.one(asTeacher(actor), params.itemId),
   },
   {
-    verb: 'put',
-    path: '/api/shelf/:itemId',
+    route: 'PUT /api/shelf/:itemId',
     action: 'shelf.use',
     does: 'Changes something on your shelf, and with whom it is shared; carries the version that was seen.',
     params: shelfParams,
     body: changeShelfBody,
-    handle: ({ actor, params, body, now }: Ask<One, ShelfChange>) => shelf.change(asTeacher(actor), params.itemId, body, now),
+    handle: ({ actor, params, body, now }) => shelf.change(asTeacher(actor), params.itemId, body, now),
   },
   {
-    verb: 'delete',
-    path: '/api/shelf/:itemId',
+    route: 'DELETE /api/shelf/:itemId',
     action: 'shelf.use',
     does: 'Takes something off your shelf; what was set from it stays.',
     params: shelfParams,
-    handle: ({ actor, params }: Ask<One>) => shelf.takeOff(asTeacher(actor), params.itemId),
+    handle: ({ actor, params }) => shelf.takeOff(asTeacher(actor), params.itemId),
   },
 ];

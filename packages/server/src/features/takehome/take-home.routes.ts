@@ -2,7 +2,7 @@ import Joi from 'joi';
 import { takenFile } from '../../files/take-file';
 import { asTeacher } from '../../http/as-role';
 import { id } from '../../forms/fields';
-import type { Ask, Route } from '../../http/route';
+import type { Route } from '../../http/route';
 import type { TakeHomeService } from './take-home.service';
 import { assignmentParams } from '../../forms/params';
 
@@ -15,33 +15,25 @@ const takeHomeQuery = Joi.object({
 });
 const ticketParams = Joi.object({ ticket: id });
 
-interface TakeHomeQuery {
-  of: string;
-  as: 'html' | 'pdf';
-  ticket?: string;
-}
-
 const planBody = Joi.object<{ of: string[] }, true>({ of: Joi.array().items(id).min(1).max(100).unique().required() });
 
 export const takeHomeRoutes = ({ takeHome }: { takeHome: TakeHomeService }): Route[] => [
   {
-    verb: 'post',
-    path: '/api/take-home',
+    route: 'POST /api/take-home',
     action: 'piece.takeHome',
     does: 'How many files of some assignments would go home.',
     body: planBody,
-    handle: async ({ actor, body, now }: Ask<unknown, { of: string[] }>) => ({
+    handle: async ({ actor, body, now }) => ({
       files: (await takeHome.plan(asTeacher(actor), body.of, 'html', now)).length,
     }),
   },
   {
-    verb: 'get',
-    path: '/api/take-home',
+    route: 'GET /api/take-home',
     action: 'piece.takeHome',
     does: 'Everything handed in to some assignments, as one zip with a table of what is in it.',
     query: takeHomeQuery,
     repliesItself: true,
-    handle: async ({ actor, query: { of, as, ticket }, now, res }: Ask<unknown, unknown, TakeHomeQuery>) => {
+    handle: async ({ actor, query: { of, as, ticket }, now, res }) => {
       const teacher = asTeacher(actor);
       const going = await takeHome.plan(teacher, of.split(','), as, now);
       res.attachment(`${takeHome.nameOf(going)}.zip`);
@@ -50,22 +42,19 @@ export const takeHomeRoutes = ({ takeHome }: { takeHome: TakeHomeService }): Rou
     },
   },
   {
-    verb: 'get',
-    path: '/api/take-home/:ticket',
+    route: 'GET /api/take-home/:ticket',
     action: 'piece.takeHome',
     does: 'How many files of a download are packed.',
     params: ticketParams,
-    handle: ({ actor, params }: Ask<{ ticket: string }>) => takeHome.progress(asTeacher(actor), params.ticket) ?? undefined,
+    handle: ({ actor, params }) => takeHome.progress(asTeacher(actor), params.ticket) ?? undefined,
   },
   {
-    verb: 'post',
-    path: '/api/assignments/:assignmentId/bring-back',
+    route: 'POST /api/assignments/:assignmentId/bring-back',
     action: 'piece.bringBack',
     does: 'Takes one annotated file by the name that it went home with; it is kept back until the piece is returned.',
     params: assignmentParams,
     takesFile: true,
     status: 201,
-    handle: ({ actor, params, now, req }: Ask<{ assignmentId: string }>) =>
-      takeHome.bringBack(asTeacher(actor), params.assignmentId, takenFile(req), now),
+    handle: ({ actor, params, now, req }) => takeHome.bringBack(asTeacher(actor), params.assignmentId, takenFile(req), now),
   },
 ];

@@ -272,7 +272,7 @@ export function takeHomeService({ assignments, board, pieces, works, feedbackFil
           title: `“${file.name}” is none of the names that went home. It was not stored; give it its old name.`,
         });
       const { sights } = going[which]!;
-      const kept = await pieces.changeAll(
+      const { id, name, size, mediaType } = await pieces.changeAll(
         sights.map(({ member }) => ({ assignmentId, studentId: member.student.id })),
         async (opened) => {
           let last;
@@ -285,7 +285,7 @@ export function takeHomeService({ assignments, board, pieces, works, feedbackFil
         },
       );
       return {
-        file: kept,
+        file: { id, name, size, mediaType },
         students: sights.map(({ member: { student } }) => ({ givenName: student.givenName, familyName: student.familyName })),
       };
     },

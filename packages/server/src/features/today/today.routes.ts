@@ -1,20 +1,18 @@
 import { asTeacher } from '../../http/as-role';
-import type { Ask, Route } from '../../http/route';
+import type { Route } from '../../http/route';
 import type { TodayService } from './today.service';
 
 export const todayRoutes = ({ today }: { today: TodayService }): Route[] => [
   {
-    verb: 'get',
-    path: '/api/today',
+    route: 'GET /api/today',
     action: 'today.look',
     does: 'What waits on you, what waits on students, what is coming.',
-    handle: ({ actor, now }: Ask) => today.of(asTeacher(actor), now),
+    handle: ({ actor, now }) => today.of(asTeacher(actor), now),
   },
   {
-    verb: 'get',
-    path: '/api/first-steps',
+    route: 'GET /api/first-steps',
     action: 'today.look',
     does: 'Your classes in which something is still missing before the first lesson.',
-    handle: ({ actor, now }: Ask) => today.firstSteps(asTeacher(actor), now),
+    handle: ({ actor, now }) => today.firstSteps(asTeacher(actor), now),
   },
 ];

@@ -4,9 +4,8 @@ import { id } from '../../forms/fields';
 import { Problem } from '../../http/problem';
 import type { Ask, Route } from '../../http/route';
 import type { UploadsService } from './uploads.service';
-import { UPLOADS_PATH, type UploadOf } from './uploads.service';
+import { type UploadOf } from './uploads.service';
 
-type One = { uploadId: string };
 const uploadParams = Joi.object({ uploadId: id });
 const begun = Joi.object<UploadOf>({
   assignmentId: id,
@@ -32,45 +31,40 @@ function uploadOf(req: Ask['req']): UploadOf {
 
 export const uploadRoutes = ({ uploads }: { uploads: UploadsService }): Route[] => [
   {
-    verb: 'post',
-    path: UPLOADS_PATH,
+    route: 'POST /api/my/uploads',
     action: 'ownWork.write',
     does: 'Begins a file of up to 50 MB that comes in parts (tus 1.0); its metadata name it and the assignment.',
     repliesItself: true,
-    handle: ({ actor, now, req, res }: Ask) => uploads.begin(asStudent(actor), uploadOf(req), now, { req, res }),
+    handle: ({ actor, now, req, res }) => uploads.begin(asStudent(actor), uploadOf(req), now, { req, res }),
   },
   {
-    verb: 'head',
-    path: `${UPLOADS_PATH}/:uploadId`,
+    route: 'HEAD /api/my/uploads/:uploadId',
     action: 'ownWork.write',
     does: 'How many bytes of it are here.',
     params: uploadParams,
     repliesItself: true,
-    handle: ({ actor, params, req, res }: Ask<One>) => uploads.go(asStudent(actor), params.uploadId, { req, res }),
+    handle: ({ actor, params, req, res }) => uploads.go(asStudent(actor), params.uploadId, { req, res }),
   },
   {
-    verb: 'patch',
-    path: `${UPLOADS_PATH}/:uploadId`,
+    route: 'PATCH /api/my/uploads/:uploadId',
     action: 'ownWork.write',
     does: 'Takes more of its bytes, from where they ended.',
     params: uploadParams,
     repliesItself: true,
-    handle: ({ actor, params, req, res }: Ask<One>) => uploads.go(asStudent(actor), params.uploadId, { req, res }),
+    handle: ({ actor, params, req, res }) => uploads.go(asStudent(actor), params.uploadId, { req, res }),
   },
   {
-    verb: 'post',
-    path: `${UPLOADS_PATH}/:uploadId/finish`,
+    route: 'POST /api/my/uploads/:uploadId/finish',
     action: 'ownWork.write',
     does: 'Attaches the file once it is here whole; can be asked again.',
     params: uploadParams,
-    handle: ({ actor, params, now }: Ask<One>) => uploads.finish(asStudent(actor), params.uploadId, now),
+    handle: ({ actor, params, now }) => uploads.finish(asStudent(actor), params.uploadId, now),
   },
   {
-    verb: 'delete',
-    path: `${UPLOADS_PATH}/:uploadId`,
+    route: 'DELETE /api/my/uploads/:uploadId',
     action: 'ownWork.write',
     does: 'Gives it up.',
     params: uploadParams,
-    handle: ({ actor, params }: Ask<One>) => uploads.stop(asStudent(actor), params.uploadId),
+    handle: ({ actor, params }) => uploads.stop(asStudent(actor), params.uploadId),
   },
 ];

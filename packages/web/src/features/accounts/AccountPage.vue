@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Your own sign-in: password, e-mail, and for teachers the second step. */
-import type { TwoStepDoneReply, TwoStepStartReply } from '@jolly/server/contract';
+import type { TwoStepStartReply } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import { useI18n } from 'vue-i18n';
 import { ask } from '../../api/client';
@@ -19,7 +19,7 @@ const password = ref('');
 const changing = useAttempt();
 const changePassword = () =>
   changing.attempt(async () => {
-    await ask('PUT', '/api/account/password', { body: { current: current.value, password: password.value } });
+    await ask('PUT /api/account/password', { body: { current: current.value, password: password.value } });
     [current.value, password.value, said.value] = ['', '', t('account.passwordSaved')];
   });
 
@@ -28,7 +28,7 @@ const emailPassword = ref('');
 const mailing = useAttempt();
 const saveEmail = () =>
   mailing.attempt(async () => {
-    await ask('PUT', '/api/account/email', { body: { email: email.value || null, current: emailPassword.value } });
+    await ask('PUT /api/account/email', { body: { email: email.value || null, current: emailPassword.value } });
     await session.look();
     [emailPassword.value, said.value] = ['', t('account.emailSaved')];
   });
@@ -41,10 +41,10 @@ const proofBody = () => ({ current: proof.value.current, ...(session.me?.twoStep
 const recovery = ref<string[]>([]);
 const ending = ref(false);
 const step = useAttempt();
-const start = () => step.attempt(async () => void (started.value = await ask<TwoStepStartReply>('POST', '/api/account/two-step/start')));
+const start = () => step.attempt(async () => void (started.value = await ask('POST /api/account/two-step/start')));
 const finish = () =>
   step.attempt(async () => {
-    const { recoveryCodes } = await ask<TwoStepDoneReply>('POST', '/api/account/two-step', {
+    const { recoveryCodes } = await ask('POST /api/account/two-step', {
       body: { secret: started.value!.secret, code: code.value, ...proofBody() },
     });
     [recovery.value, started.value, code.value, proof.value] = [recoveryCodes, null, '', { current: '', presentCode: '' }];
@@ -52,7 +52,7 @@ const finish = () =>
   });
 const end = () =>
   step.attempt(async () => {
-    await ask('POST', '/api/account/two-step/end', { body: proofBody() });
+    await ask('POST /api/account/two-step/end', { body: proofBody() });
     [ending.value, proof.value, recovery.value] = [false, { current: '', presentCode: '' }, []];
     await session.look();
   });

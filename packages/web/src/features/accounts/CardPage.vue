@@ -1,6 +1,5 @@
 <script setup lang="ts">
 /** Signing in with a card: the QR code brings user name and code along behind the #; without a camera both are typed. */
-import type { SessionReply } from '@jolly/server/contract';
 import { onMounted, ref } from 'vue';
 import { useI18n } from 'vue-i18n';
 import { useRoute, useRouter } from 'vue-router';
@@ -20,9 +19,7 @@ const { problem, busy, attempt } = useAttempt();
 const go = () =>
   attempt(async () => {
     await askSession();
-    session.enter(
-      await ask<SessionReply>('POST', '/api/session/card', { body: { userName: userName.value, code: code.value }, anonymous: true }),
-    );
+    session.enter(await ask('POST /api/session/card', { body: { userName: userName.value, code: code.value }, anonymous: true }));
     await router.replace('/work');
   });
 onMounted(async () => {

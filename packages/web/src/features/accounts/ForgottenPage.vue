@@ -13,7 +13,7 @@ const { problem, busy, attempt } = useAttempt();
 const go = () =>
   attempt(async () => {
     await askSession();
-    await ask('POST', '/api/account/recover', { body: { email: email.value }, anonymous: true });
+    await ask('POST /api/account/recover', { body: { email: email.value }, anonymous: true });
     sent.value = true;
   });
 </script>

@@ -7,12 +7,13 @@ import { useLoad } from '../../api/use-load';
 import { useWords } from '../../ui/use-words';
 
 const { t } = useWords();
-const { state, value, why } = useLoad(() => ask<HelperReply[]>('GET', '/api/my/helpers'));
+const { state, value, why } = useLoad(() => ask('GET /api/my/helpers'));
 const { problem, busy, attempt } = useAttempt();
 const allow = (one: HelperReply, event: Event) =>
   attempt(
     async () =>
-      (value.value = await ask<HelperReply[]>('PUT', `/api/my/helpers/${one.id}`, {
+      (value.value = await ask('PUT /api/my/helpers/:teacherId', {
+        params: { teacherId: one.id },
         body: { allowed: (event.target as HTMLInputElement).checked },
       })),
   );

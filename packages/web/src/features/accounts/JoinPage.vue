@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A student joins a class with the code from the board and chooses a sign-in. */
 import { tidyJoinCode } from '@jolly/core';
-import type { JoinedReply, JoinPreviewReply, JoinReply } from '@jolly/server/contract';
+import type { JoinPreviewReply } from '@jolly/server/contract';
 import { onMounted, ref } from 'vue';
 import { useI18n } from 'vue-i18n';
 import { useRoute, useRouter } from 'vue-router';
@@ -21,12 +21,14 @@ const proof = ref({ card: '', number: '' });
 const { problem, busy, attempt } = useAttempt();
 
 const path = () => encodeURIComponent(tidyJoinCode(code.value));
-const look = () => attempt(async () => void (found.value = await ask<JoinPreviewReply>('GET', `/api/join/${path()}`, { anonymous: true })));
+const look = () =>
+  attempt(async () => void (found.value = await ask('GET /api/join/:code', { params: { code: path() }, anonymous: true })));
 const join = () =>
   attempt(async () => {
     await askSession();
     session.enter(
-      await ask<JoinReply>('POST', `/api/join/${path()}`, {
+      await ask('POST /api/join/:code', {
+        params: { code: path() },
         body: {
           ...person.value,
           ...(proof.value.card.trim() ? { card: proof.value.card.trim() } : {}),
@@ -39,7 +41,7 @@ const join = () =>
   });
 const joinOneMore = () =>
   attempt(async () => {
-    await ask<JoinedReply>('POST', `/api/my/classes/${path()}`);
+    await ask('POST /api/my/classes/:code', { params: { code: path() } });
     await router.replace('/work');
   });
 const errorOf = (field: string) => problem.value?.errors.find((one) => one.path === field)?.message;

@@ -15,7 +15,7 @@ const password = ref('');
 const { problem, busy, attempt } = useAttempt();
 const go = () =>
   attempt(async () => {
-    await ask('PUT', '/api/account/password', { body: { password: password.value } });
+    await ask('PUT /api/account/password', { body: { password: password.value } });
     await session.look();
     await router.replace('/');
   });

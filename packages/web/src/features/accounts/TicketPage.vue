@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Where a mailed link leads: an invitation to a student or a co-teacher, or a new password. */
-import type { SessionReply, TicketReply } from '@jolly/server/contract';
+import type { TicketReply } from '@jolly/server/contract';
 import { onMounted, ref } from 'vue';
 import { useI18n } from 'vue-i18n';
 import { useRoute, useRouter } from 'vue-router';
@@ -28,12 +28,12 @@ const LABELS = { givenName: 'join.given', familyName: 'join.family', userName: '
 onMounted(() =>
   attempt(async () => {
     await askSession();
-    found.value = await ask<TicketReply>('POST', '/api/tickets/look', { body: { ticket: ticket.value }, anonymous: true });
+    found.value = await ask('POST /api/tickets/look', { body: { ticket: ticket.value }, anonymous: true });
   }),
 );
 const take = (body: object) =>
   attempt(async () => {
-    const reply = await ask<SessionReply>('POST', '/api/tickets/take', { body: { ticket: ticket.value, ...body }, anonymous: true });
+    const reply = await ask('POST /api/tickets/take', { body: { ticket: ticket.value, ...body }, anonymous: true });
     if (found.value?.kind === 'password') {
       changed.value = true;
       return;

@@ -16,21 +16,21 @@ export const useSession = defineStore('session', () => {
   async function signIn(request: SignInRequest): Promise<Me | null> {
     // A page that has been open for long may carry a token of a session that is gone.
     await askSession();
-    const reply = await ask<SessionReply>('POST', '/api/session', { body: request, anonymous: true });
+    const reply = await ask('POST /api/session', { body: request, anonymous: true });
     enter(reply);
     return reply.me;
   }
   async function secondStep(code: string): Promise<Me> {
-    const reply = await ask<SessionReply>('POST', '/api/session/second-step', { body: { code }, anonymous: true });
+    const reply = await ask('POST /api/session/second-step', { body: { code }, anonymous: true });
     enter(reply);
     return reply.me!;
   }
   /** Looks at a class as its practice student. */
   async function practise(classId: string): Promise<void> {
-    enter(await ask<SessionReply>('POST', `/api/classes/${classId}/practice`));
+    enter(await ask('POST /api/classes/:classId/practice', { params: { classId } }));
   }
   async function leavePractice(): Promise<void> {
-    enter(await ask<SessionReply>('DELETE', '/api/session/practice'));
+    enter(await ask('DELETE /api/session/practice'));
   }
   function enter(reply: SessionReply): void {
     takeSession(reply);
@@ -38,7 +38,7 @@ export const useSession = defineStore('session', () => {
     asked.value = true;
   }
   async function signOut(): Promise<void> {
-    await ask('DELETE', '/api/session', { anonymous: true }).catch(() => undefined);
+    await ask('DELETE /api/session', { anonymous: true }).catch(() => undefined);
     me.value = null;
   }
   return { me, asked, look, signIn, secondStep, practise, leavePractice, enter, signOut };

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 /** One assignment: each student's state, when it came in, how late; the counts filter the list. */
 import { PIECE_STATES, type PieceState } from '@jolly/core';
-import type { AssignmentPiecesReply, ChangedRowsReply, ClassReply, PieceRow } from '@jolly/server/contract';
+import type { ClassReply, PieceRow } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { ask, now } from '../../api/client';
+import { addressOf, ask, now } from '../../api/client';
 import { useLive } from '../../api/use-live';
 import { useLoad } from '../../api/use-load';
 import ClassSquare from '../../ui/ClassSquare.vue';
@@ -29,7 +29,10 @@ const router = useRouter();
 const line = useTermLine();
 const { kept } = useScope();
 const id = computed(() => String(route.params.id));
-const { state, value, why, reload } = useLoad(() => ask<AssignmentPiecesReply>('GET', `/api/assignments/${id.value}/pieces`), [id]);
+const { state, value, why, reload } = useLoad(
+  () => ask('GET /api/assignments/:assignmentId/pieces', { params: { assignmentId: id.value } }),
+  [id],
+);
 const assignment = computed(() => value.value?.assignment ?? null);
 const lineClass = computed(() => (assignment.value ? line.classOf(assignment.value.classId) : undefined));
 const zone = computed(() => lineClass.value?.zone ?? line.zone);
@@ -54,13 +57,19 @@ async function takeChanged(): Promise<void> {
   const ids = [...waiting];
   waiting = new Set();
   soon = undefined;
-  const changed = await ask<ChangedRowsReply>('GET', `/api/assignments/${id.value}/pieces/changed?of=${ids.join(',')}`).catch(() => null);
+  const changed = await ask('GET /api/assignments/:assignmentId/pieces/changed', {
+    params: { assignmentId: id.value },
+    query: { of: ids.join(',') },
+  }).catch(() => null);
   if (!changed || !value.value) return;
   const byId = new Map(changed.rows.map((row) => [row.student.id, row]));
   value.value = { ...value.value, rows: value.value.rows.map((row) => byId.get(row.student.id) ?? row) };
 }
 useLive<{ studentIds: string[] }>(
-  () => (assignment.value && assignment.value.issuedAt !== null ? `/api/assignments/${id.value}/live` : null),
+  () =>
+    assignment.value && assignment.value.issuedAt !== null
+      ? addressOf('GET /api/assignments/:assignmentId/live', { params: { assignmentId: id.value } })
+      : null,
   (event) => {
     if (event === null) return void reload();
     for (const one of event.studentIds) waiting.add(one);
@@ -115,7 +124,7 @@ const rescoring = ref(false);
 /** For one student, or for those ticked in the list. */
 async function openSheet(studentId: string | null): Promise<void> {
   if (!assignment.value) return;
-  schoolClass.value ??= await ask<ClassReply>('GET', `/api/classes/${assignment.value.classId}`);
+  schoolClass.value ??= await ask('GET /api/classes/:classId', { params: { classId: assignment.value.classId } });
   sheet.value = { open: true, about: { studentIds: studentId === null ? [...chosen.value] : [studentId] } };
 }
 /** Other ways to mark than one piece after another, and looking back on it. */

@@ -3,6 +3,7 @@
 import type { Attachment, KeptFile } from '@jolly/server/contract';
 import { useI18n } from 'vue-i18n';
 import RichTextView from '../../ui/RichTextView.vue';
+import { fileAddress } from '../files';
 
 defineProps<{
   attachments: readonly Attachment[];
@@ -10,7 +11,7 @@ defineProps<{
   /** worksheets of which one has a copy to write on, so that the sheet itself need not be shown */ copies?: readonly string[];
 }>();
 const { t } = useI18n();
-const address = (file: KeptFile) => `/api/files/${file.id}`;
+const address = (file: KeptFile) => fileAddress(file.id);
 const isPicture = (file: KeptFile) => /^image\/(png|jpeg|gif|webp)$/.test(file.mediaType);
 </script>
 

@@ -60,7 +60,7 @@ async function picked(event: Event): Promise<void> {
   if (!chosen) return;
   uploading.value = chosen.name;
   await attempt(async () => {
-    file.value = await ask<KeptFile>('POST', '/api/files', { file: chosen });
+    file.value = await ask('POST /api/files', { file: chosen });
     if (title.value === '') title.value = chosen.name;
   });
   uploading.value = '';

@@ -35,8 +35,8 @@ watch(
     groupIds.value = audience.kind === 'chosen' ? [...audience.groupIds] : [];
     together.value = props.groupingId;
     const [all, groups] = await Promise.all([
-      ask<RosterStudent[]>('GET', `/api/classes/${props.classId}/roster`),
-      ask<GroupingReply[]>('GET', `/api/classes/${props.classId}/groupings`),
+      ask('GET /api/classes/:classId/roster', { params: { classId: props.classId } }),
+      ask('GET /api/classes/:classId/groupings', { params: { classId: props.classId } }),
     ]);
     students.value = all.filter((one) => one.left === null);
     groupings.value = groups;

@@ -1,16 +1,7 @@
 <script setup lang="ts">
 /** Composing: what to do at left, who and when at right. A draft is kept as one types. */
 import { localDateAt, unmilli, type LateRule } from '@jolly/core';
-import type {
-  AssignmentListItem,
-  Attachment,
-  BriefEffects,
-  BriefReply,
-  ClassReply,
-  HandInKind,
-  ShelfItemReply,
-  Unit,
-} from '@jolly/server/contract';
+import type { AssignmentListItem, Attachment, BriefEffects, ClassReply, HandInKind, Unit } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { ApiProblem, ask, now } from '../../api/client';
@@ -68,26 +59,26 @@ const locked = computed(() => (stored.value?.elsewhere ?? 0) > 0);
 async function begin(): Promise<void> {
   state.value = 'loading';
   try {
-    classes.value = (await ask<ClassReply[]>('GET', '/api/classes')).filter((one) => one.putAwayAt === null);
+    classes.value = (await ask('GET /api/classes')).filter((one) => one.putAwayAt === null);
     const { id } = route.params;
     const { kind, shelf } = route.query;
-    if (typeof id === 'string' && id) brief.open(await ask<BriefReply>('GET', `/api/briefs/${id}`));
+    if (typeof id === 'string' && id) brief.open(await ask('GET /api/briefs/:briefId', { params: { briefId: id } }));
     else {
       const there = (one: string | null) => (one !== null && classes.value.some((other) => other.id === one) ? one : null);
       const first = scope.classId.value ?? there(lastClass()) ?? classes.value[0]?.id;
       const set = first ? [blankSet(first)] : [];
       if (typeof shelf === 'string') {
-        const item = await ask<ShelfItemReply>('GET', `/api/shelf/${shelf}`);
+        const item = await ask('GET /api/shelf/:itemId', { params: { itemId: shelf } });
         const again = setAgain(item, classes.value.find((one) => one.id === first) ?? null, now());
         brief.begin(again.body, again.sets.length > 0 ? again.sets : set, shelf);
       } else brief.begin(blankBrief(kind === 'handout' ? 'handout' : 'assignment'), set, null);
     }
     state.value = 'ready';
-    void ask<string[]>('GET', '/api/aims').then(
+    void ask('GET /api/aims').then(
       (all) => (aims.value = all),
       () => undefined,
     );
-    void ask<AssignmentListItem[]>('GET', '/api/assignments?kind=handout').then(
+    void ask('GET /api/assignments', { query: { kind: 'handout' } }).then(
       (all) => (handouts.value = all),
       () => undefined,
     );
@@ -103,7 +94,7 @@ watch(
   () => sets.value.map((set) => set.classId).join(' '),
   async (ids) => {
     for (const id of ids.split(' ').filter((one) => one && !units.value[one]))
-      units.value = { ...units.value, [id]: await ask<Unit[]>('GET', `/api/classes/${id}/units`).catch(() => []) };
+      units.value = { ...units.value, [id]: await ask('GET /api/classes/:classId/units', { params: { classId: id } }).catch(() => []) };
   },
   { immediate: true },
 );
@@ -204,8 +195,9 @@ async function toShelf(): Promise<void> {
   const term = classes.value
     .find((one) => one.id === set?.classId)
     ?.terms.find((one) => set?.due != null && one.from <= localDateAt(zone.value, set.due) && localDateAt(zone.value, set.due) <= one.to);
-  const window = set && { opens: set.opens, due: set.due, closes: set.closes };
-  await ask('POST', `/api/shelf?from=${settled.id}`, {
+  const window = set ? { opens: set.opens, due: set.due, closes: set.closes } : null;
+  await ask('POST /api/shelf', {
+    query: { from: settled.id },
     body: {
       title: body.value.title,
       folder: '',

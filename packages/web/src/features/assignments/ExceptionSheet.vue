@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Other dates for students, one or many at once, or for a group; or excused; with the reason: one act. */
 import { closesAlong, moreTime, windowProblem, type Instant, type SchoolCalendar } from '@jolly/core';
-import type { ExceptionRequest, GroupDateReply, GroupDateRequest, GroupingReply, PieceRow } from '@jolly/server/contract';
+import type { ExceptionRequest, GroupDateReply, GroupDateRequest, PieceRow } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { ask, now } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
@@ -64,7 +64,7 @@ watch(
     asked.value = false;
     closesSet.value = false;
     takeGiven();
-    const all = await ask<GroupingReply[]>('GET', `/api/classes/${props.classId}/groupings`).catch(() => []);
+    const all = await ask('GET /api/classes/:classId/groupings', { params: { classId: props.classId } }).catch(() => []);
     const here = all.flatMap((grouping) =>
       grouping.groups.map((group) => ({ id: group.id!, name: group.name, students: group.studentIds.length })),
     );
@@ -111,14 +111,16 @@ const changesNothing = computed(
 const standing = computed(() => only.value?.trail.filter((step) => step.layer === 'standing') ?? []);
 const set = computed(() => Object.fromEntries(Object.entries(dates.value).filter(([, date]) => date !== null)));
 
-const path = computed(() => `/api/assignments/${props.assignmentId}`);
 async function give(): Promise<void> {
   asked.value = true;
   if (nothing.value || nobody.value) return;
   const told = { reason: reason.value, tell: props.issued && tell.value };
   if (forGroup.value)
     await change(() =>
-      ask('PUT', `${path.value}/group-dates/${groupId.value}`, { body: { ...set.value, ...told } satisfies GroupDateRequest }),
+      ask('PUT /api/assignments/:assignmentId/group-dates/:groupId', {
+        params: { assignmentId: props.assignmentId, groupId: groupId.value },
+        body: { ...set.value, ...told } satisfies GroupDateRequest,
+      }),
     );
   else {
     const excused = kind.value === 'excused';
@@ -129,13 +131,19 @@ async function give(): Promise<void> {
       waivesLate: !excused && waives.value,
       ...told,
     };
-    await change(() => ask('PUT', `${path.value}/exceptions`, { body }));
+    await change(() => ask('PUT /api/assignments/:assignmentId/exceptions', { params: { assignmentId: props.assignmentId }, body }));
   }
 }
 const given = computed(() => (forGroup.value ? groupDate.value !== null : only.value?.exception != null));
 const takeAway = () =>
   change(() =>
-    ask('DELETE', forGroup.value ? `${path.value}/group-dates/${groupId.value}` : `${path.value}/exceptions/${only.value!.student.id}`),
+    forGroup.value
+      ? ask('DELETE /api/assignments/:assignmentId/group-dates/:groupId', {
+          params: { assignmentId: props.assignmentId, groupId: groupId.value },
+        })
+      : ask('DELETE /api/assignments/:assignmentId/exceptions/:studentId', {
+          params: { assignmentId: props.assignmentId, studentId: only.value!.student.id },
+        }),
   );
 async function change(work: () => Promise<unknown>): Promise<void> {
   if (!(await attempt(work))) return;

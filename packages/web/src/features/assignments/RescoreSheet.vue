@@ -19,14 +19,17 @@ watch(
   (open) => {
     if (!open) return;
     void attempt(async () => {
-      reply.value = await ask<RescoringReply>('GET', `/api/assignments/${props.assignmentId}/rescoring`);
+      reply.value = await ask('GET /api/assignments/:assignmentId/rescoring', { params: { assignmentId: props.assignmentId } });
       chosen.value = reply.value.pieces.map((one) => one.student.id);
     });
   },
 );
 const confirm = () =>
   attempt(async () => {
-    await ask('POST', `/api/assignments/${props.assignmentId}/rescoring`, { body: { studentIds: chosen.value } });
+    await ask('POST /api/assignments/:assignmentId/rescoring', {
+      params: { assignmentId: props.assignmentId },
+      body: { studentIds: chosen.value },
+    });
     emit('changed');
     emit('close');
   });

@@ -4,7 +4,6 @@
  * to the next criterion and makes one at the end. Says what is wrong with it, and what may be meant so.
  */
 import { parsePoints, rubricMax, rubricRemarks, unmilli, type Rubric, type RubricCriterion, type RubricLevel } from '@jolly/core';
-import type { ReadRubricReply } from '@jolly/server/contract';
 import { computed, nextTick, ref } from 'vue';
 import { askWithTable, download } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
@@ -65,7 +64,7 @@ function next(index: number): void {
 
 async function read(table: Blob): Promise<void> {
   await attempt(async () => {
-    const reply = await askWithTable<ReadRubricReply>('/api/rubrics/read', table, { name: props.modelValue.name });
+    const reply = await askWithTable('POST /api/rubrics/read', table, { body: { name: props.modelValue.name } });
     readProblems.value = reply.problems.map((one) => one.message);
     emit('update:modelValue', reply.rubric);
     pasting.value = false;
@@ -81,9 +80,7 @@ function picked(event: Event): void {
 }
 const takeOut = (format: 'csv' | 'xlsx') =>
   attempt(() =>
-    download('POST', '/api/rubrics/table', `${props.modelValue.name || 'rubric'}.${format}`, {
-      body: { rubric: props.modelValue, format },
-    }),
+    download('POST /api/rubrics/table', `${props.modelValue.name || 'rubric'}.${format}`, { body: { rubric: props.modelValue, format } }),
   );
 </script>
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The rubric of an assignment, in a wide sheet: built, pasted, read from a file, taken from the shelf or kept there. */
 import type { Rubric } from '@jolly/core';
-import type { ShelfItem, ShelfItemReply, ShelfReply } from '@jolly/server/contract';
+import type { ShelfItem } from '@jolly/server/contract';
 import { ref, watch } from 'vue';
 import { useI18n } from 'vue-i18n';
 import { ask } from '../../api/client';
@@ -23,7 +23,7 @@ watch(
     kept.value = false;
     shelfId.value = '';
     if (open)
-      shelf.value = await ask<ShelfReply>('GET', '/api/shelf').then(
+      shelf.value = await ask('GET /api/shelf').then(
         ({ items }) => items.filter((one) => one.kind === 'rubric'),
         () => [],
       );
@@ -31,13 +31,13 @@ watch(
 );
 const fromShelf = () =>
   attempt(async () => {
-    const { body } = await ask<ShelfItemReply>('GET', `/api/shelf/${shelfId.value}`);
+    const { body } = await ask('GET /api/shelf/:itemId', { params: { itemId: shelfId.value } });
     // A copy to adapt: ids stay, so that scores given by it can be told apart later.
     if (body.kind === 'rubric') emit('set', JSON.parse(JSON.stringify(body.rubric)) as Rubric, shelfId.value);
   });
 const toShelf = () =>
   attempt(async () => {
-    await ask('POST', '/api/shelf', {
+    await ask('POST /api/shelf', {
       body: { title: props.rubric.name || t('rubric.title'), folder: '', tags: [], body: { kind: 'rubric', rubric: props.rubric } },
     });
     kept.value = true;

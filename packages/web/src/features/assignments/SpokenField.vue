@@ -5,6 +5,7 @@ import { computed, onBeforeUnmount, ref } from 'vue';
 import { useI18n } from 'vue-i18n';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
+import { fileAddress } from '../files';
 
 const props = defineProps<{ modelValue: KeptFile | null; locked?: boolean }>();
 const emit = defineEmits<{ 'update:modelValue': [KeptFile | null] }>();
@@ -17,7 +18,7 @@ const noMicrophone = ref(false);
 let ticking: ReturnType<typeof setInterval> | undefined;
 const time = computed(() => `${Math.floor(seconds.value / 60)}:${String(seconds.value % 60).padStart(2, '0')}`);
 
-const putUp = (file: File) => attempt(async () => emit('update:modelValue', await ask<KeptFile>('POST', '/api/files', { file })));
+const putUp = (file: File) => attempt(async () => emit('update:modelValue', await ask('POST /api/files', { file })));
 
 async function record(): Promise<void> {
   noMicrophone.value = false;
@@ -53,7 +54,7 @@ onBeforeUnmount(() => recorder.value?.stop());
 <template>
   <div class="row wrap">
     <template v-if="props.modelValue">
-      <audio controls preload="none" :src="`/api/files/${props.modelValue.id}?as=inline`" />
+      <audio controls preload="none" :src="fileAddress(props.modelValue.id, 'inline')" />
       <button v-if="!locked" type="button" class="btn quiet" @click="emit('update:modelValue', null)">{{ t('spoken.remove') }}</button>
     </template>
     <button v-else-if="recorder" type="button" class="btn main" @click="recorder.stop()">{{ t('spoken.stop', { time }) }}</button>

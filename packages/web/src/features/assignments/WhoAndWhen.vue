@@ -65,7 +65,8 @@ const pieces = ref<Record<string, AssignmentPiecesReply>>({});
 async function loadPieces(): Promise<void> {
   const all = await Promise.all(
     (props.brief?.classes ?? []).map(
-      async (one) => [one.classId, await ask<AssignmentPiecesReply>('GET', `/api/assignments/${one.assignmentId}/pieces`)] as const,
+      async (one) =>
+        [one.classId, await ask('GET /api/assignments/:assignmentId/pieces', { params: { assignmentId: one.assignmentId } })] as const,
     ),
   );
   pieces.value = Object.fromEntries(all);
@@ -137,7 +138,9 @@ const sameDates = () => sets.value.forEach((set) => Object.assign(set, datesOf(s
 // The load of the days chosen, a moment after the last change.
 const load = ref<LoadReply['classes']>([]);
 const asked = useLatest(LOAD_AFTER_MS, (found: LoadReply['classes']) => (load.value = found));
-const dated = computed(() => sets.value.filter((set) => set.due !== null && windowProblem(set) === null));
+const dated = computed(() =>
+  sets.value.flatMap((set) => (set.due === null || windowProblem(set) !== null ? [] : [{ ...set, due: set.due }])),
+);
 watch(
   [
     () => JSON.stringify(dated.value.map(({ classId, due, opens, audience }) => ({ classId, due, opens, audience }))),
@@ -152,7 +155,7 @@ watch(
         minutes: props.minutes,
         briefId: props.brief?.id ?? null,
       };
-      return ask<LoadReply>('POST', '/api/load', { body }).then(
+      return ask('POST /api/load', { body }).then(
         (reply) => reply.classes,
         () => [],
       );

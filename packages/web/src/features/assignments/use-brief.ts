@@ -1,14 +1,5 @@
 import { EMPTY_TEXT, EVERYONE, windowProblem } from '@jolly/core';
-import type {
-  BriefBody,
-  BriefChange,
-  BriefEffects,
-  BriefReply,
-  BriefRequest,
-  IssueReply,
-  PointsQuestion,
-  SetFor,
-} from '@jolly/server/contract';
+import type { BriefBody, BriefChange, BriefEffects, BriefReply, BriefRequest, PointsQuestion, SetFor } from '@jolly/server/contract';
 import { computed, onScopeDispose, ref, watch } from 'vue';
 import { ApiProblem, ask, now } from '../../api/client';
 import { i18n } from '../../i18n';
@@ -157,8 +148,11 @@ export function useBrief() {
       problem.value = null;
       try {
         const reply = stored.value
-          ? await ask<BriefReply>('PUT', `/api/briefs/${stored.value.id}`, { body: change(force ?? stored.value.version, tell, scores) })
-          : await ask<BriefReply>('POST', '/api/briefs', {
+          ? await ask('PUT /api/briefs/:briefId', {
+              params: { briefId: stored.value.id },
+              body: change(force ?? stored.value.version, tell, scores),
+            })
+          : await ask('POST /api/briefs', {
               body: { ...copy(request.value), classes: copy(sets.value), fromShelf: fromShelf.value } satisfies BriefRequest,
             });
         stored.value = reply;
@@ -220,7 +214,7 @@ export function useBrief() {
       const brief = await settled();
       if (!brief) return null;
       try {
-        const reply = await ask<IssueReply>('POST', `/api/briefs/${brief.id}/issue`, { body: { version: brief.version, at } });
+        const reply = await ask('POST /api/briefs/:briefId/issue', { params: { briefId: brief.id }, body: { version: brief.version, at } });
         arrive(reply.brief, brief);
         return reply.students;
       } catch (error) {
@@ -235,7 +229,7 @@ export function useBrief() {
       problem.value = null;
       try {
         const { id, version } = stored.value;
-        stored.value = await ask<BriefReply>('POST', `/api/briefs/${id}/withdraw`, { body: { version } });
+        stored.value = await ask('POST /api/briefs/:briefId/withdraw', { params: { briefId: id }, body: { version } });
         return true;
       } catch (error) {
         failed(error);
@@ -244,14 +238,14 @@ export function useBrief() {
     },
     async deleteDraft(): Promise<void> {
       if (!stored.value) return;
-      await ask('DELETE', `/api/briefs/${stored.value.id}`);
+      await ask('DELETE /api/briefs/:briefId', { params: { briefId: stored.value.id } });
       ready.value = false;
       stored.value = null;
       body.value = { ...body.value, title: '' };
     },
     effects: async (): Promise<BriefEffects | null> =>
       stored.value
-        ? ask<BriefEffects>('POST', `/api/briefs/${stored.value.id}/effects`, { body: change(stored.value.version, false) })
+        ? ask('POST /api/briefs/:briefId/effects', { params: { briefId: stored.value.id }, body: change(stored.value.version, false) })
         : null,
     takeTheirs(): void {
       if (theirs.value) {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What a class is: its details, units, teachers, a copy of it, putting it away. */
-import type { ClassChange, ClassReply, TeachersReply, Unit } from '@jolly/server/contract';
+import type { ClassChange, ClassReply } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { ask } from '../../api/client';
@@ -21,15 +21,15 @@ const router = useRouter();
 const session = useSession();
 const classes = useClasses();
 const line = useTermLine();
-const path = computed(() => `/api/classes/${String(route.params.id)}`);
+const here = computed(() => ({ classId: String(route.params.id) }));
 const TEXTS = ['name', 'section', 'subject', 'level', 'room'] as const;
 const ZONES = typeof Intl.supportedValuesOf === 'function' ? Intl.supportedValuesOf('timeZone') : [];
 
 const { state, value, why, reload } = useLoad(async () => {
   if (!classes.all) await classes.load();
   const [units, teachers] = await Promise.all([
-    ask<Unit[]>('GET', `${path.value}/units`),
-    ask<TeachersReply>('GET', `${path.value}/teachers`),
+    ask('GET /api/classes/:classId/units', { params: here.value }),
+    ask('GET /api/classes/:classId/teachers', { params: here.value }),
   ]);
   return { units, teachers };
 }, [() => route.params.id]);
@@ -82,7 +82,7 @@ const save = (force?: number) =>
       liveLink: liveLink.trim() || null,
       version: force ?? schoolClass.value!.version,
     };
-    const changed = await ask<ClassReply>('PATCH', path.value, { body });
+    const changed = await ask('PATCH /api/classes/:classId', { params: here.value, body });
     classes.take(changed);
     own.arrive(fill(changed), sent);
     said.value = t('class.copied');
@@ -121,7 +121,7 @@ const saveUnits = () =>
   filing.attempt(async () => {
     addUnit();
     const sent = units.value.map((unit) => ({ ...unit }));
-    const stored = await ask<Unit[]>('PUT', `${path.value}/units`, { body: { units: sent } });
+    const stored = await ask('PUT /api/classes/:classId/units', { params: here.value, body: { units: sent } });
     units.value = keepTyped<UnitTyped[]>({ before: sent, typed: units.value, stored });
     value.value = { ...value.value!, units: stored };
   });
@@ -132,7 +132,7 @@ const together = useAttempt();
 const owner = computed(() => value.value?.teachers.teachers.some((one) => one.owner && one.id === session.me?.id) ?? false);
 const invite = () =>
   together.attempt(async () => {
-    await ask('POST', `${path.value}/teachers`, { body: { email: email.value } });
+    await ask('POST /api/classes/:classId/teachers', { params: here.value, body: { email: email.value } });
     email.value = '';
     await reload();
   });
@@ -144,14 +144,16 @@ const act = (work: () => Promise<unknown>) =>
   });
 const leave = () =>
   together.attempt(async () => {
-    await ask('DELETE', `${path.value}/teachers/${session.me!.id}`);
+    await ask('DELETE /api/classes/:classId/teachers/:teacherId', {
+      params: { ...here.value, teacherId: session.me!.id },
+    });
     await Promise.all([classes.load(), line.load()]);
     await router.replace('/class');
   });
 const away = useAttempt();
 const putAway = (on: boolean) =>
   away.attempt(async () => {
-    classes.take(await ask<ClassReply>('POST', `${path.value}/away`, { body: { away: on } }));
+    classes.take(await ask('POST /api/classes/:classId/away', { params: here.value, body: { away: on } }));
     sure.value = null;
     void line.load();
   });
@@ -319,7 +321,12 @@ const zone = computed(() => schoolClass.value?.calendar.zone ?? 'UTC');
                 >
                 <template v-if="sure === `owner ${one.id}`"
                   ><span class="small">{{ t('about.handOverSure', { name: one.name }) }}</span
-                  ><button class="btn" @click="act(() => ask('POST', `${path}/teachers/${one.id}/owner`))">
+                  ><button
+                    class="btn"
+                    @click="
+                      act(() => ask('POST /api/classes/:classId/teachers/:teacherId/owner', { params: { ...here, teacherId: one.id } }))
+                    "
+                  >
                     {{ t('about.handOverYes') }}</button
                   ><button class="btn quiet" @click="sure = null">{{ t('common.cancel') }}</button></template
                 >
@@ -327,7 +334,11 @@ const zone = computed(() => schoolClass.value?.calendar.zone ?? 'UTC');
                   ><span class="small">{{ t(one.id === session.me?.id ? 'about.leaveSure' : 'about.outSure', { name: one.name }) }}</span
                   ><button
                     class="btn"
-                    @click="one.id === session.me?.id ? leave() : act(() => ask('DELETE', `${path}/teachers/${one.id}`))"
+                    @click="
+                      one.id === session.me?.id
+                        ? leave()
+                        : act(() => ask('DELETE /api/classes/:classId/teachers/:teacherId', { params: { ...here, teacherId: one.id } }))
+                    "
                   >
                     {{ t('about.outYes') }}</button
                   ><button class="btn quiet" @click="sure = null">{{ t('common.cancel') }}</button></template
@@ -343,7 +354,10 @@ const zone = computed(() => schoolClass.value?.calendar.zone ?? 'UTC');
                 <span class="grow"
                   ><span dir="auto">{{ one.email }}</span
                   >{{ ' ' }}<span class="muted small">{{ t('about.invited', { when: when(one.at, zone) }) }}</span></span
-                ><button class="btn quiet" @click="act(() => ask('DELETE', `${path}/invitations/${one.id}`))">
+                ><button
+                  class="btn quiet"
+                  @click="act(() => ask('DELETE /api/classes/:classId/invitations/:ticketId', { params: { ...here, ticketId: one.id } }))"
+                >
                   {{ t('about.withdraw') }}<span class="hidden-text"> {{ one.email }}</span>
                 </button>
               </li>

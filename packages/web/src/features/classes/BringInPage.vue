@@ -25,7 +25,7 @@ const USES: ColumnUse[] = ['unused', 'givenName', 'familyName', 'wholeName', 'sc
 const SHOWN_AT_ONCE = 200;
 
 const classId = computed(() => String(route.params.id));
-const path = computed(() => `/api/classes/${classId.value}/roster`);
+const own = computed(() => ({ classId: classId.value }));
 const here = computed(() => (table.value?.classId === classId.value ? table.value : null));
 const preview = ref<RosterPreviewReply | null>(null);
 const reading = ref<RosterReading>({});
@@ -39,10 +39,10 @@ const look = (change: RosterReading = {}) =>
   attempt(async () => {
     reading.value = { ...reading.value, ...change };
     sent.value = 0;
-    preview.value = await askWithTable<RosterPreviewReply>(
-      `${path.value}/preview`,
+    preview.value = await askWithTable(
+      'POST /api/classes/:classId/roster/preview',
       here.value!.blob,
-      reading.value,
+      { params: own.value, body: reading.value },
       (share) => (sent.value = share),
     );
     if (filter.value && preview.value.counts[filter.value] === 0) filter.value = null;
@@ -50,9 +50,9 @@ const look = (change: RosterReading = {}) =>
 onMounted(() => here.value && void look());
 const store = () =>
   attempt(async () => {
-    done.value = await askWithTable<RosterImportReply>(`${path.value}/import`, here.value!.blob, {
-      ...reading.value,
-      digest: preview.value!.digest,
+    done.value = await askWithTable('POST /api/classes/:classId/roster/import', here.value!.blob, {
+      params: own.value,
+      body: { ...reading.value, digest: preview.value!.digest },
     });
     table.value = null;
     await Promise.all([classes.load(), line.load()]);

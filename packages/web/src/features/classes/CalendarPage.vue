@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The school calendar a class goes by: school days, terms, closures; says which dates a change touches before it is stored. */
 import { calendarProblems, plusDays, type Closure, type Term } from '@jolly/core';
-import type { CalendarEffects, CalendarReply, CalendarRequest, ClassReply, ReadClosuresReply } from '@jolly/server/contract';
+import type { CalendarEffects, CalendarRequest, ClassReply } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { ApiProblem, ask } from '../../api/client';
@@ -21,7 +21,7 @@ const { t, count, when } = useWords();
 const route = useRoute();
 const classes = useClasses();
 const line = useTermLine();
-const { state, value, why, reload } = useLoad(() => ask<CalendarReply[]>('GET', '/api/calendars'));
+const { state, value, why, reload } = useLoad(() => ask('GET /api/calendars'));
 const calendarId = computed(() => classes.all?.find((one) => one.id === route.params.id)?.calendarId ?? null);
 const stored = computed(() => value.value?.find((one) => one.id === calendarId.value) ?? null);
 
@@ -62,7 +62,8 @@ watch(
     [effects.value, refused.value] = [null, ''];
     if (!dirty.value || problems.value.length > 0) return;
     asked.ask(() =>
-      ask<CalendarEffects>('POST', `/api/calendars/${stored.value!.id}/preview`, {
+      ask('POST /api/calendars/:calendarId/preview', {
+        params: { calendarId: stored.value!.id },
         body: { ...form.value!, version: stored.value!.version },
       }).catch((error: unknown) => (error instanceof ApiProblem ? error : null)),
     );
@@ -88,7 +89,7 @@ async function readFile(event: Event): Promise<void> {
   input.value = '';
   if (!file) return;
   await attempt(async () => {
-    const { closures, passedOver } = await ask<ReadClosuresReply>('POST', '/api/calendars/closures', { body: { text: await file.text() } });
+    const { closures, passedOver } = await ask('POST /api/calendars/closures', { body: { text: await file.text() } });
     const known = new Set(form.value!.closures.map((one) => `${one.from} ${one.to}`));
     const fresh = closures.filter((one) => !known.has(`${one.from} ${one.to}`));
     form.value!.closures = [...form.value!.closures, ...fresh].sort((a, b) => (a.from < b.from ? -1 : 1));
@@ -107,7 +108,10 @@ async function refresh(): Promise<void> {
 const save = () =>
   attempt(async () => {
     const sent = words.sent()!;
-    await ask('PUT', `/api/calendars/${stored.value!.id}`, { body: { ...sent, version: stored.value!.version } });
+    await ask('PUT /api/calendars/:calendarId', {
+      params: { calendarId: stored.value!.id },
+      body: { ...sent, version: stored.value!.version },
+    });
     words.arrive(sent, sent);
     await refresh();
     said.value = t('class.copied');
@@ -115,7 +119,7 @@ const save = () =>
 const own = (schoolClass: ClassReply) =>
   attempt(async () => {
     const sent = words.sent()!;
-    await ask('POST', '/api/calendars', {
+    await ask('POST /api/calendars', {
       body: { ...sent, name: t('calendar.ownName', { name: schoolClass.label }).slice(0, 120), classId: schoolClass.id },
     });
     words.arrive({ ...sent, name: words.before.value!.name }, sent);
@@ -131,20 +135,32 @@ const answerWord = ref('');
 const propose = () =>
   attempt(async () => {
     const [sent, typed] = [words.sent()!, word.value];
-    await ask('POST', `/api/calendars/${stored.value!.id}/proposals`, { body: { ...sent, version: stored.value!.version, word: typed } });
+    await ask('POST /api/calendars/:calendarId/proposals', {
+      params: { calendarId: stored.value!.id },
+      body: { ...sent, version: stored.value!.version, word: typed },
+    });
     if (word.value === typed) word.value = '';
     // What is proposed is in the proposal now; the form shows what holds.
     if (JSON.stringify(form.value) === JSON.stringify(sent)) words.begin(plain(stored.value!));
     await refresh();
     said.value = t('calendar.proposed');
   });
-const act = (verb: 'POST' | 'DELETE', path: string, done: string, body?: object) =>
+const act = (work: () => Promise<unknown>, done: string) =>
   attempt(async () => {
-    await ask(verb, `/api/calendar-changes/${path}`, body ? { body } : {});
+    await work();
     answerWord.value = '';
     await refresh();
     said.value = done;
   });
+const answer = (changeId: string, yes: boolean) =>
+  act(
+    () => ask('POST /api/calendar-changes/:changeId/answer', { params: { changeId }, body: { yes, word: answerWord.value } }),
+    t(yes ? 'calendar.agreed' : 'calendar.refused'),
+  );
+const takeBack = (changeId: string) =>
+  act(() => ask('DELETE /api/calendar-changes/:changeId', { params: { changeId } }), t('calendar.takenBack'));
+const undo = (changeId: string) =>
+  act(() => ask('POST /api/calendar-changes/:changeId/undo', { params: { changeId } }), t('calendar.undone'));
 /** What a proposal changes, in lines. */
 const proposalLines = computed(() => {
   const [now, next] = [stored.value, stored.value?.proposal?.change];
@@ -203,30 +219,19 @@ const proposalLines = computed(() => {
                 :aria-label="t('calendar.answerWord')"
               />
               <div class="row wrap">
-                <button
-                  type="button"
-                  class="btn main"
-                  :disabled="busy"
-                  @click="act('POST', `${stored.proposal.id}/answer`, t('calendar.agreed'), { yes: true, word: answerWord })"
-                >
+                <button type="button" class="btn main" :disabled="busy" @click="answer(stored.proposal.id, true)">
                   {{ t('calendar.agree') }}</button><button
                   type="button"
                   class="btn"
                   :disabled="busy"
-                  @click="act('POST', `${stored.proposal.id}/answer`, t('calendar.refused'), { yes: false, word: answerWord })"
+                  @click="answer(stored.proposal.id, false)"
                 >
                   {{ t('calendar.refuse') }}
                 </button>
               </div>
             </template>
             <p v-else-if="!stored.proposal.mine" class="small good">{{ t('calendar.youAgreed') }}</p>
-            <button
-              v-else
-              type="button"
-              class="btn quiet"
-              :disabled="busy"
-              @click="act('DELETE', stored.proposal.id, t('calendar.takenBack'))"
-            >
+            <button v-else type="button" class="btn quiet" :disabled="busy" @click="takeBack(stored.proposal.id)">
               {{ t('calendar.takeBack') }}
             </button>
           </section>
@@ -378,13 +383,7 @@ const proposalLines = computed(() => {
             </button>
           </template>
           <button v-else class="btn main" :disabled="!dirty || busy || problems.length > 0">{{ count('calendar.save', shared) }}</button>
-          <button
-            v-if="stored.undoable && !dirty"
-            type="button"
-            class="btn"
-            :disabled="busy"
-            @click="act('POST', `${stored.undoable.id}/undo`, t('calendar.undone'))"
-          >
+          <button v-if="stored.undoable && !dirty" type="button" class="btn" :disabled="busy" @click="undo(stored.undoable.id)">
             {{ t('calendar.undo', { name: stored.undoable.by, when: when(stored.undoable.at, schoolClass.calendar.zone) }) }}
           </button>
           <button v-if="shared > 1" type="button" class="btn" :disabled="busy || problems.length > 0" @click="own(schoolClass)">

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A copy of a class: for another section now, or for a new term with its dates moved by school days. */
 import { termAt } from '@jolly/core';
-import type { CalendarReply, ClassReply, CopyPreviewReply, CopyRequest } from '@jolly/server/contract';
+import type { CopyPreviewReply, CopyRequest } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { ask } from '../../api/client';
@@ -27,10 +27,9 @@ const {
   reload,
 } = useLoad(async () => {
   if (!classes.all) await classes.load();
-  return ask<CalendarReply[]>('GET', '/api/calendars');
+  return ask('GET /api/calendars');
 });
 const source = computed(() => classes.all?.find((one) => one.id === route.params.id) ?? null);
-const path = computed(() => `/api/classes/${String(route.params.id)}/copy`);
 
 const form = ref({ name: '', section: '', from: '', to: '', calendarId: '', assignments: true });
 // Once for each class: a list that is loaded anew must not undo what was typed meanwhile.
@@ -59,13 +58,15 @@ watch(
   () => {
     const body = request.value;
     if (!body) return asked.drop();
-    asked.ask(() => ask<CopyPreviewReply>('POST', `${path.value}/preview`, { body }).catch(() => null));
+    asked.ask(() =>
+      ask('POST /api/classes/:classId/copy/preview', { params: { classId: String(route.params.id) }, body }).catch(() => null),
+    );
   },
   { immediate: true },
 );
 const go = () =>
   attempt(async () => {
-    const made = await ask<ClassReply>('POST', path.value, { body: request.value });
+    const made = await ask('POST /api/classes/:classId/copy', { params: { classId: String(route.params.id) }, body: request.value! });
     await Promise.all([classes.load(), line.load()]);
     await router.push(`/class/${made.id}`);
   });

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Groups of a class: picked, pasted, or dealt out at random from a seed; moved by dragging or by the arrow keys. */
 import { plusDays, randomGroups, readGroups } from '@jolly/core';
-import type { GroupingBody, GroupingReply, RosterStudent } from '@jolly/server/contract';
+import type { GroupingBody, GroupingReply } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import { useRoute } from 'vue-router';
 import { ask } from '../../api/client';
@@ -25,11 +25,10 @@ const SEED_LETTERS = '3479CFHKMNPRTX';
 const { t, name, count } = useWords();
 const route = useRoute();
 const line = useTermLine();
-const path = computed(() => `/api/classes/${String(route.params.id)}/groupings`);
 const { state, value, why, reload } = useLoad(async () => {
   const [groupings, roster] = await Promise.all([
-    ask<GroupingReply[]>('GET', path.value),
-    ask<RosterStudent[]>('GET', `/api/classes/${String(route.params.id)}/roster`),
+    ask('GET /api/classes/:classId/groupings', { params: { classId: String(route.params.id) } }),
+    ask('GET /api/classes/:classId/roster', { params: { classId: String(route.params.id) } }),
   ]);
   return { groupings, students: roster.filter((one) => one.left === null) };
 }, [() => route.params.id]);
@@ -125,14 +124,20 @@ const save = () =>
     const { id, version, ...body } = draft.value!;
     const stored =
       id === null
-        ? await ask<GroupingReply>('POST', path.value, { body })
-        : await ask<GroupingReply>('PUT', `${path.value}/${id}`, { body: { ...body, version } });
+        ? await ask('POST /api/classes/:classId/groupings', { params: { classId: String(route.params.id) }, body })
+        : await ask('PUT /api/classes/:classId/groupings/:groupingId', {
+            params: { classId: String(route.params.id), groupingId: id },
+            body: { ...body, version },
+          });
     await reload();
     open(stored);
   });
 const remove = () =>
   attempt(async () => {
-    if (draft.value!.id !== null) await ask('DELETE', `${path.value}/${draft.value!.id}`);
+    if (draft.value!.id !== null)
+      await ask('DELETE /api/classes/:classId/groupings/:groupingId', {
+        params: { classId: String(route.params.id), groupingId: draft.value!.id },
+      });
     [draft.value, dirty.value] = [null, false];
     await reload();
   });

@@ -14,7 +14,6 @@ const classes = useClasses();
 const said = ref('');
 const setting = ref(false);
 const { problem, attempt } = useAttempt();
-const path = computed(() => `/api/classes/${props.schoolClass.id}/join-code`);
 const zone = computed(() => props.schoolClass.calendar.zone);
 const over = computed(() => props.schoolClass.joinUntil !== null && props.schoolClass.joinUntil < now());
 const away = computed(() => props.schoolClass.putAwayAt !== null);
@@ -26,9 +25,13 @@ const act = (work: () => Promise<ClassReply>, word: string) =>
     classes.take(await work());
     said.value = word;
   });
-const renew = () => act(() => ask('POST', path.value), t('class.renewed'));
+const renew = () =>
+  act(() => ask('POST /api/classes/:classId/join-code', { params: { classId: props.schoolClass.id } }), t('class.renewed'));
 const set = (open: boolean, until: number | null, asksNumber = props.schoolClass.joinAsksNumber) =>
-  act(() => ask('PUT', path.value, { body: { open, until, asksNumber } }), '');
+  act(
+    () => ask('PUT /api/classes/:classId/join-code', { params: { classId: props.schoolClass.id }, body: { open, until, asksNumber } }),
+    '',
+  );
 </script>
 
 <template>

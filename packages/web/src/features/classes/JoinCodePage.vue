@@ -12,7 +12,7 @@ const { t } = useI18n();
 const route = useRoute();
 const address = `${window.location.host}/join`;
 const link = (code: string) => `${window.location.origin}/join/${code}`;
-const { state, value, why, reload } = useLoad(() => ask<ClassReply>('GET', `/api/classes/${String(route.params.id)}`));
+const { state, value, why, reload } = useLoad(() => ask('GET /api/classes/:classId', { params: { classId: String(route.params.id) } }));
 const isShut = (one: ClassReply) => one.putAwayAt !== null || !one.joinOpen || (one.joinUntil !== null && one.joinUntil < now());
 const fill = () => (document.fullscreenElement ? document.exitFullscreen() : document.documentElement.requestFullscreen());
 </script>

@@ -18,7 +18,15 @@ const listedId = ref(props.joining.listed[0]?.id ?? null);
 const zone = () => line.classOf(props.joining.classId)?.zone ?? line.zone;
 
 async function settle(body: SettleJoining): Promise<void> {
-  if (await attempt(() => ask('POST', `/api/classes/${props.joining.classId}/joinings/${props.joining.id}`, { body }))) emit('settled');
+  if (
+    await attempt(() =>
+      ask('POST /api/classes/:classId/joinings/:joiningId', {
+        params: { classId: props.joining.classId, joiningId: props.joining.id },
+        body,
+      }),
+    )
+  )
+    emit('settled');
 }
 function facts({ schoolNumber, hasPassword, cardMadeAt }: WaitingToJoin['listed'][number]): string {
   const signsIn = hasPassword

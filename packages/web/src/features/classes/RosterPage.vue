@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The students of a class: who is here, how each signs in, and how more get in. */
-import type { ClassReply, InviteStudentsReply, JoiningsReply, RosterStudent } from '@jolly/server/contract';
+import type { ClassReply, JoiningsReply, RosterStudent } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { ask, download } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
@@ -32,8 +32,8 @@ const { state, value, why, reload } = useLoad(async () => {
   shownId.value = id ?? null;
   if (!id) return [];
   const [students, onTheWay] = await Promise.all([
-    ask<RosterStudent[]>('GET', `/api/classes/${id}/roster`),
-    ask<JoiningsReply>('GET', `/api/classes/${id}/joinings`),
+    ask('GET /api/classes/:classId/roster', { params: { classId: id } }),
+    ask('GET /api/classes/:classId/joinings', { params: { classId: id } }),
   ]);
   joinings.value = onTheWay;
   return students;
@@ -71,13 +71,17 @@ const printCards = (schoolClass: ClassReply) =>
     said.value = '';
     if (withCard.value > 0 && !sure.value) return void (sure.value = true);
     sure.value = false;
-    await download('POST', `/api/classes/${schoolClass.id}/cards`, `${schoolClass.label} cards.pdf`, { body: { studentIds: ids() } });
+    await download('POST /api/classes/:classId/cards', `${schoolClass.label} cards.pdf`, {
+      params: { classId: schoolClass.id },
+      body: { studentIds: ids() },
+    });
     said.value = count('roster.cardsMade', picked.value.length);
     await Promise.all([reload(), firstSteps.load()]);
   });
 const invite = (schoolClass: ClassReply) =>
   attempt(async () => {
-    const { invited, withoutAddress } = await ask<InviteStudentsReply>('POST', `/api/classes/${schoolClass.id}/invitations`, {
+    const { invited, withoutAddress } = await ask('POST /api/classes/:classId/invitations', {
+      params: { classId: schoolClass.id },
       body: { studentIds: ids() },
     });
     said.value = [count('roster.invited', invited), withoutAddress.length > 0 ? count('roster.noAddress', withoutAddress.length) : '']
@@ -86,11 +90,19 @@ const invite = (schoolClass: ClassReply) =>
     await reload();
   });
 const takeOut = (schoolClass: ClassReply, kind: 'xlsx' | 'zip') =>
-  attempt(() => download('GET', `/api/classes/${schoolClass.id}/roster.${kind}`, `${schoolClass.label} roster.${kind}`));
+  attempt(() => {
+    const [name, params] = [`${schoolClass.label} roster.${kind}`, { classId: schoolClass.id }];
+    return kind === 'xlsx'
+      ? download('GET /api/classes/:classId/roster.xlsx', name, { params })
+      : download('GET /api/classes/:classId/roster.zip', name, { params });
+  });
 
 const takeBack = (schoolClass: ClassReply, id: string) =>
   attempt(async () => {
-    await ask('POST', `/api/classes/${schoolClass.id}/joinings/${id}`, { body: { how: 'refuse' } });
+    await ask('POST /api/classes/:classId/joinings/:joiningId', {
+      params: { classId: schoolClass.id, joiningId: id },
+      body: { how: 'refuse' },
+    });
     await reload();
   });
 

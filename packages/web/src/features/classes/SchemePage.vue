@@ -44,8 +44,10 @@ const LATE = ['none', 'perDay', 'perSchoolDay', 'perHour', 'cap'] as const;
 const MISSING = ['leaveOut', 'whenClosed', 'whenDue'] as const;
 const BEARING = ['passLine', 'margin', 'drop'] as const;
 
-const path = computed(() => `/api/classes/${String(route.params.id)}/scheme`);
-const { state, value, why, reload } = useLoad(() => ask<SchemeReply>('GET', path.value), [() => route.params.id]);
+const { state, value, why, reload } = useLoad(
+  () => ask('GET /api/classes/:classId/scheme', { params: { classId: String(route.params.id) } }),
+  [() => route.params.id],
+);
 const own = useOwnWords<Form | null>(null);
 const { typed: form, dirty } = own;
 const refile = ref<Record<string, string | null>>({});
@@ -128,7 +130,10 @@ const save = () =>
     const places = Object.fromEntries(Object.entries(refile.value).map(([from, to]) => [from, to !== null && kept.has(to) ? to : null]));
     const sent = own.sent()!;
     const goneThen = new Set(removed.value.map((one) => one.id));
-    const reply = await ask<SchemeReply>('PUT', path.value, { body: { ...sent, refile: places, version: value.value!.class.version } });
+    const reply = await ask('PUT /api/classes/:classId/scheme', {
+      params: { classId: String(route.params.id) },
+      body: { ...sent, refile: places, version: value.value!.class.version },
+    });
     own.arrive(formOf(reply.class), sent);
     removed.value = removed.value.filter((one) => !goneThen.has(one.id));
     value.value = reply;

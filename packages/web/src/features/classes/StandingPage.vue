@@ -1,14 +1,6 @@
 <script setup lang="ts">
 /** Standing exceptions of a class: who always has more time or other relief, since when, until when, and why. */
-import type {
-  ClassChange,
-  ClassReply,
-  RosterStudent,
-  StandingBody,
-  StandingGive,
-  StandingForClassReply,
-  StandingReply,
-} from '@jolly/server/contract';
+import type { ClassChange, ClassReply, StandingBody, StandingGive, StandingReply } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { ask } from '../../api/client';
@@ -30,8 +22,8 @@ const classes = useClasses();
 const classId = computed(() => String(route.params.id));
 const { state, value, why, reload } = useLoad(async () => {
   const [{ standing }, roster] = await Promise.all([
-    ask<StandingForClassReply>('GET', `/api/classes/${classId.value}/standing-exceptions`),
-    ask<RosterStudent[]>('GET', `/api/classes/${classId.value}/roster`),
+    ask('GET /api/classes/:classId/standing-exceptions', { params: { classId: classId.value } }),
+    ask('GET /api/classes/:classId/roster', { params: { classId: classId.value } }),
   ]);
   return { standing, students: roster.filter((one) => one.left === null) };
 }, [() => route.params.id]);
@@ -96,7 +88,9 @@ const shared = ref<string[]>([]);
 async function findShared(): Promise<void> {
   shared.value = [classId.value];
   const others = classes.active.filter((one) => one.id !== classId.value);
-  const rosters = await Promise.all(others.map((one) => ask<RosterStudent[]>('GET', `/api/classes/${one.id}/roster`).catch(() => [])));
+  const rosters = await Promise.all(
+    others.map((one) => ask('GET /api/classes/:classId/roster', { params: { classId: one.id } }).catch(() => [])),
+  );
   shared.value = [
     classId.value,
     ...others
@@ -126,24 +120,26 @@ const body = computed<StandingBody>(() => ({
 const save = () =>
   attempt(async () => {
     if (editing.value)
-      await ask('PUT', `/api/classes/${classId.value}/standing-exceptions/${editing.value.id}`, {
+      await ask('PUT /api/classes/:classId/standing-exceptions/:exceptionId', {
+        params: { classId: classId.value, exceptionId: editing.value.id },
         body: { ...body.value, version: editing.value.version },
       });
-    else await ask('POST', '/api/standing-exceptions', { body: { ...body.value, studentIds: studentIds.value } satisfies StandingGive });
+    else await ask('POST /api/standing-exceptions', { body: { ...body.value, studentIds: studentIds.value } satisfies StandingGive });
     open.value = false;
     await reload();
   });
 /** A setting of the class, not of one exception: it holds for everybody who has more time by a percentage. */
 const round = (schoolClass: ClassReply) =>
   attempt(async () => {
-    await ask('PATCH', `/api/classes/${schoolClass.id}`, {
+    await ask('PATCH /api/classes/:classId', {
+      params: { classId: schoolClass.id },
       body: { roundTimes: !schoolClass.roundTimes, version: schoolClass.version } satisfies ClassChange,
     });
     await classes.load();
   });
 const takeOut = (one: StandingReply) =>
   attempt(async () => {
-    await ask('DELETE', `/api/classes/${classId.value}/standing-exceptions/${one.id}`);
+    await ask('DELETE /api/classes/:classId/standing-exceptions/:exceptionId', { params: { classId: classId.value, exceptionId: one.id } });
     sure.value = null;
     await reload();
   });

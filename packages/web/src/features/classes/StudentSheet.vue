@@ -33,7 +33,7 @@ watch(
   },
   { immediate: true },
 );
-const path = () => `/api/classes/${props.classId}/roster/${props.student!.id}`;
+const own = () => ({ classId: props.classId, studentId: props.student!.id });
 const act = (work: () => Promise<unknown>, word = '') =>
   attempt(async () => {
     await work();
@@ -48,9 +48,15 @@ function save(): void {
   for (const field of ['shownAs', 'schoolNumber', 'email'] as const)
     if (typed.value[field].trim() !== (one[field] ?? '')) body[field] = typed.value[field].trim() || null;
   if (Object.keys(body).length === 0) emit('close');
-  else void act(() => ask('PATCH', path(), { body }), t('class.copied'));
+  else void act(() => ask('PATCH /api/classes/:classId/roster/:studentId', { params: own(), body }), t('class.copied'));
 }
-const newPassword = () => act(async () => (given.value = await ask<StudentPasswordReply>('POST', `${path()}/password`)));
+const newPassword = () =>
+  act(
+    async () =>
+      (given.value = await ask('POST /api/classes/:classId/roster/:studentId/password', {
+        params: own(),
+      })),
+  );
 const errorOf = (field: string) => problem.value?.errors.find((one) => one.path === field)?.message;
 </script>
 
@@ -104,7 +110,7 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
           <div v-if="sure === 'card'" class="row wrap">
             <span class="small">{{ t('student.cardSure') }}</span><button
               class="btn"
-              @click="act(() => ask('DELETE', `${path()}/card`), t('student.cardGone'))"
+              @click="act(() => ask('DELETE /api/classes/:classId/roster/:studentId/card', { params: own() }), t('student.cardGone'))"
             >
               {{ t('student.cardYes') }}</button
             ><button class="btn quiet" @click="sure = null">{{ t('common.cancel') }}</button>
@@ -116,7 +122,10 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
         <h3>{{ t('student.inClass') }}</h3>
         <template v-if="student.left !== null"
           ><p class="small muted">{{ t('student.hasLeft') }}</p>
-          <button class="btn" @click="act(() => ask('POST', `${path()}/back`), t('student.isBack'))">
+          <button
+            class="btn"
+            @click="act(() => ask('POST /api/classes/:classId/roster/:studentId/back', { params: own() }), t('student.isBack'))"
+          >
             {{ t('student.back') }}
           </button></template
         >
@@ -124,7 +133,7 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
           <div v-if="sure === 'leave'" class="row wrap">
             <span class="small">{{ t('class.leaveSure', { name: student.givenName }) }}</span><button
               class="btn"
-              @click="act(() => ask('DELETE', path()))"
+              @click="act(() => ask('DELETE /api/classes/:classId/roster/:studentId', { params: own() }))"
             >
               {{ t('class.leaveYes') }}</button
             ><button class="btn quiet" @click="sure = null">{{ t('common.cancel') }}</button>

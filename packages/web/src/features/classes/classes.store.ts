@@ -11,7 +11,7 @@ export const useClasses = defineStore('classes', () => {
   const away = computed(() => (all.value ?? []).filter((one) => one.putAwayAt !== null));
 
   async function load(): Promise<ClassReply[]> {
-    all.value = await ask<ClassReply[]>('GET', '/api/classes');
+    all.value = await ask('GET /api/classes');
     return all.value;
   }
   /** Takes a class as it is now, in place of what was known of it. */
@@ -25,13 +25,13 @@ export const useClasses = defineStore('classes', () => {
     // The first class takes the zone of this browser; further ones follow it.
     const first = (all.value ?? []).length === 0;
     const body: ClassRequest = { name, ...(first ? { zone: Intl.DateTimeFormat().resolvedOptions().timeZone } : {}) };
-    const made = await ask<ClassReply>('POST', '/api/classes', { body });
+    const made = await ask('POST /api/classes', { body });
     take(made);
     return made;
   }
   /** @throws ApiProblem if somebody else changed the class meanwhile */
   async function change(one: ClassReply, changes: Partial<ClassChange>): Promise<void> {
-    take(await ask<ClassReply>('PATCH', `/api/classes/${one.id}`, { body: { ...changes, version: one.version } }));
+    take(await ask('PATCH /api/classes/:classId', { params: { classId: one.id }, body: { ...changes, version: one.version } }));
   }
   /** Whoever sits down next is not shown what somebody else had open. */
   function forget(): void {

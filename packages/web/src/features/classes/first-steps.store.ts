@@ -8,7 +8,7 @@ export const useFirstSteps = defineStore('firstSteps', () => {
   const all = ref<FirstSteps[]>([]);
   /** What is not known now is asked again with the next page. */
   async function load(): Promise<void> {
-    all.value = await ask<FirstSteps[]>('GET', '/api/first-steps').catch(() => all.value);
+    all.value = await ask('GET /api/first-steps').catch(() => all.value);
   }
   const of = (classId: string) => all.value.find((one) => one.classId === classId) ?? null;
   return { all, load, of };

@@ -28,7 +28,8 @@ function restDid(): void {
 }
 const store = () =>
   attempt(async () => {
-    await ask('PUT', `/api/assignments/${props.assignmentId}/class-marks`, {
+    await ask('PUT /api/assignments/:assignmentId/class-marks', {
+      params: { assignmentId: props.assignmentId },
       body: { marks: changed.value.map((row) => ({ studentId: row.student.id, mark: marks.value[row.student.id] ?? null })) },
     });
     emit('stored');

@@ -1,9 +1,8 @@
 <script setup lang="ts">
 /** One student's work as it is being written, to look at only; from student to student; earlier versions. */
-import type { AssignmentPiecesReply, FollowReply } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { ask } from '../../api/client';
+import { addressOf, ask } from '../../api/client';
 import { useLive } from '../../api/use-live';
 import { useLoad } from '../../api/use-load';
 import LoadGate from '../../ui/LoadGate.vue';
@@ -22,12 +21,20 @@ const router = useRouter();
 const line = useTermLine();
 const assignmentId = computed(() => String(route.params.id));
 const studentId = computed(() => String(route.params.student));
-const base = computed(() => `/api/assignments/${assignmentId.value}/pieces/${studentId.value}`);
-const all = useLoad(() => ask<AssignmentPiecesReply>('GET', `/api/assignments/${assignmentId.value}/pieces`), [assignmentId]);
-const { state, value, why, reload } = useLoad(() => ask<FollowReply>('GET', `${base.value}/draft`), [base]);
+const all = useLoad(
+  () => ask('GET /api/assignments/:assignmentId/pieces', { params: { assignmentId: assignmentId.value } }),
+  [assignmentId],
+);
+const { state, value, why, reload } = useLoad(
+  () =>
+    ask('GET /api/assignments/:assignmentId/pieces/:studentId/draft', {
+      params: { assignmentId: assignmentId.value, studentId: studentId.value },
+    }),
+  [assignmentId, studentId],
+);
 const beat = ref(0);
 useLive<{ studentIds: string[] }>(
-  () => `/api/assignments/${assignmentId.value}/live`,
+  () => addressOf('GET /api/assignments/:assignmentId/live', { params: { assignmentId: assignmentId.value } }),
   (event) => {
     if (event && !event.studentIds.includes(studentId.value)) return;
     beat.value += 1;
@@ -110,13 +117,19 @@ useShortcuts([
       </section>
       <section class="sheet facts">
         <h2>{{ t('talk.title') }}</h2>
-        <ConversationBox :key="studentId" :address="base" :readers="name(value.row.student)" :zone="zone" :beat="beat" />
+        <ConversationBox :key="studentId" :at="{ assignmentId, studentId }" :readers="name(value.row.student)" :zone="zone" :beat="beat" />
       </section>
     </aside>
     <VersionsSheet
       :open="versionsOpen"
       :versions="value?.versions ?? []"
-      :address="`${base}/versions`"
+      :fetch="
+        (versionId) =>
+          ask('GET /api/assignments/:assignmentId/pieces/:studentId/versions/:versionId', {
+            params: { assignmentId, studentId, versionId },
+          })
+      "
+      :restore="null"
       :zone="zone"
       @close="versionsOpen = false"
     />

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A short reminder to chosen students about one piece, once a day unless confirmed. */
-import type { NudgeReply, PieceRow } from '@jolly/server/contract';
+import type { PieceRow } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { ApiProblem, ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
@@ -31,7 +31,8 @@ watch(
 const nudge = (studentIds: string[], again: boolean) =>
   attempt(async () => {
     try {
-      const { nudged } = await ask<NudgeReply>('POST', `/api/assignments/${props.assignmentId}/nudges`, {
+      const { nudged } = await ask('POST /api/assignments/:assignmentId/nudges', {
+        params: { assignmentId: props.assignmentId },
         body: { studentIds, text: text.value.trim(), again },
       });
       emit('nudged', nudged);

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Where pieces share words: a place to look, with both passages side by side. What it means is for a person to say. */
-import type { AssignmentPiecesReply, OverlapPair, OverlapReply } from '@jolly/server/contract';
+import type { OverlapPair, OverlapReply } from '@jolly/server/contract';
 import { computed, onBeforeUnmount, ref } from 'vue';
 import { useRoute } from 'vue-router';
 import { ask } from '../../api/client';
@@ -16,7 +16,7 @@ const route = useRoute();
 const line = useTermLine();
 const { problem, busy, attempt } = useAttempt();
 const assignmentId = String(route.params.id);
-const { value: pieces } = useLoad(() => ask<AssignmentPiecesReply>('GET', `/api/assignments/${assignmentId}/pieces`));
+const { value: pieces } = useLoad(() => ask('GET /api/assignments/:assignmentId/pieces', { params: { assignmentId } }));
 const zone = computed(() => line.classOf(pieces.value?.assignment.classId ?? '')?.zone ?? line.zone);
 const withEarlier = ref(false);
 const job = ref<OverlapReply | null>(null);
@@ -25,7 +25,10 @@ let asking: ReturnType<typeof setTimeout> | undefined;
 
 const begin = () =>
   attempt(async () => {
-    job.value = await ask<OverlapReply>('POST', `/api/assignments/${assignmentId}/overlap`, { body: { withEarlier: withEarlier.value } });
+    job.value = await ask('POST /api/assignments/:assignmentId/overlap', {
+      params: { assignmentId },
+      body: { withEarlier: withEarlier.value },
+    });
     chosen.value = 0;
     look();
   });
@@ -36,7 +39,7 @@ function look(): void {
     () =>
       void attempt(async () => {
         if (!job.value) return;
-        job.value = await ask<OverlapReply>('GET', `/api/overlap/${job.value.id}`);
+        job.value = await ask('GET /api/overlap/:overlapId', { params: { overlapId: job.value.id } });
         look();
       }),
     ASK_EVERY_MS,
@@ -46,7 +49,7 @@ async function stop(): Promise<void> {
   clearTimeout(asking);
   const id = job.value?.id;
   job.value = null;
-  if (id) await ask('DELETE', `/api/overlap/${id}`).catch(() => undefined);
+  if (id) await ask('DELETE /api/overlap/:overlapId', { params: { overlapId: id } }).catch(() => undefined);
 }
 onBeforeUnmount(() => clearTimeout(asking));
 void begin();

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** Everything that was handed in as one zip, and annotated files brought back by the names they went home with. */
-import type { AssignmentListItem, BroughtBackReply, TakeHomePlan, TakeHomeProgress } from '@jolly/server/contract';
+import type { TakeHomeProgress } from '@jolly/server/contract';
 import { computed, onBeforeUnmount, ref, watch } from 'vue';
-import { ApiProblem, ask } from '../../api/client';
+import { addressOf, ApiProblem, ask } from '../../api/client';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 
@@ -21,17 +21,17 @@ async function take(): Promise<void> {
     const ids =
       what.value === 'one'
         ? [props.assignmentId]
-        : (await ask<AssignmentListItem[]>('GET', '/api/assignments'))
+        : (await ask('GET /api/assignments'))
             .filter((one) => one.classId === props.classId && one.issuedAt !== null && one.how === 'handIn')
             .slice(0, 100)
             .map((one) => one.id);
     // Asked first: a refusal is said here, not in a file that is none.
-    const { files } = await ask<TakeHomePlan>('POST', '/api/take-home', { body: { of: ids } });
+    const { files } = await ask('POST /api/take-home', { body: { of: ids } });
     const ticket = crypto.randomUUID();
     progress.value = { done: 0, of: files };
     // The browser saves it while it comes; nothing of it is held in this page.
     Object.assign(document.createElement('a'), {
-      href: `/api/take-home?of=${ids.join(',')}&as=${as.value}&ticket=${ticket}`,
+      href: addressOf('GET /api/take-home', { query: { of: ids.join(','), as: as.value, ticket } }),
       download: '',
     }).click();
     clearInterval(asking);
@@ -41,7 +41,7 @@ async function take(): Promise<void> {
   }
 }
 async function look(ticket: string): Promise<void> {
-  const now = await ask<TakeHomeProgress | undefined>('GET', `/api/take-home/${ticket}`).catch(() => undefined);
+  const now = await ask('GET /api/take-home/:ticket', { params: { ticket } }).catch(() => undefined);
   if (!now) return;
   progress.value = now;
   if (now.done >= now.of) clearInterval(asking);
@@ -59,7 +59,7 @@ async function bring(files: readonly File[]): Promise<void> {
     brought.value.push({ name: file.name, state: 'sending', words: t('piece.sending', { name: file.name }) });
     const one = brought.value.at(-1)!;
     try {
-      const reply = await ask<BroughtBackReply>('POST', `/api/assignments/${props.assignmentId}/bring-back`, { file });
+      const reply = await ask('POST /api/assignments/:assignmentId/bring-back', { params: { assignmentId: props.assignmentId }, file });
       Object.assign(one, { state: 'taken', words: t('takeHome.taken', { names: reply.students.map(name).join(', ') }) });
     } catch (error) {
       Object.assign(one, { state: 'refused', words: error instanceof ApiProblem ? error.title : String(error) });

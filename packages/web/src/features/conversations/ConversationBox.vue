@@ -2,16 +2,16 @@
 /** A conversation about a piece, the same from both sides. What is typed and not sent yet stays in this browser. */
 import type { ConversationReply, KeptFile, MessageRequest } from '@jolly/server/contract';
 import { computed, nextTick, ref, watch } from 'vue';
-import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
 import LoadGate from '../../ui/LoadGate.vue';
 import { typedSince } from '../../ui/own-words';
 import { useWords } from '../../ui/use-words';
+import { talkAt, type TalkAt } from './talk-api';
+import { fileAddress } from '../files';
 
 const props = defineProps<{
-  /** of the piece: the student's own, or the student's beside the assignment */
-  address: string;
+  at: TalkAt;
   /** who reads on the other side */
   readers: string;
   zone: string;
@@ -22,20 +22,22 @@ const props = defineProps<{
 const emit = defineEmits<{ read: [] }>();
 const { t, when } = useWords();
 const { problem, busy, attempt } = useAttempt();
-const key = computed(() => `jolly-message ${props.address}`);
+const key = computed(() => `jolly-message ${props.at.assignmentId} ${props.at.studentId ?? ''}`);
+const talk = computed(() => talkAt(props.at));
 const text = ref('');
 const files = ref<KeptFile[]>([]);
 const list = ref<HTMLElement | null>(null);
 const { state, value, why, reload } = useLoad(async () => {
-  const reply = await ask<ConversationReply>('GET', `${props.address}/messages`);
+  const reply = await talk.value.list();
   // Having it before one's eyes is having read it.
   if (reply.messages.some((one) => !one.mine && (reply.readAt === null || one.at > reply.readAt)))
-    void ask('POST', `${props.address}/messages/read`)
+    void talk.value
+      .read()
       .then(() => emit('read'))
       .catch(() => undefined);
   void nextTick(() => list.value?.scrollTo({ top: list.value.scrollHeight }));
   return reply;
-}, [() => props.address, () => props.beat]);
+}, [key, () => props.beat]);
 const messages = computed(() => value.value?.messages ?? []);
 const isNew = (one: ConversationReply['messages'][number]) => !one.mine && (value.value?.readAt == null || one.at > value.value.readAt);
 
@@ -47,14 +49,14 @@ function picked(event: Event): void {
   const chosen = [...(input.files ?? [])];
   input.value = '';
   void attempt(async () => {
-    for (const file of chosen) files.value.push(await ask<KeptFile>('POST', `${props.address}/messages/files`, { file }));
+    for (const file of chosen) files.value.push(await talk.value.putUp(file));
   });
 }
 const send = () =>
   attempt(async () => {
     const sent = text.value;
     const body: MessageRequest = { text: sent.trim(), fileIds: files.value.map((file) => file.id) };
-    value.value = await ask<ConversationReply>('POST', `${props.address}/messages`, { body });
+    value.value = await talk.value.send(body);
     text.value = typedSince(text.value, sent);
     files.value = files.value.filter((file) => !body.fileIds.includes(file.id));
     await nextTick();
@@ -75,15 +77,15 @@ const send = () =>
           <p v-if="one.text" class="words" dir="auto">{{ one.text }}</p>
           <ul v-if="one.files.length > 0" class="plain small">
             <li v-for="file in one.files" :key="file.id">
-              <a :href="`/api/files/${file.id}`" download dir="auto">{{ file.name }}</a>
+              <a :href="fileAddress(file.id)" download dir="auto">{{ file.name }}</a>
             </li>
           </ul>
         </li>
       </ol>
       <form v-if="!closed" class="stack" @submit.prevent="send">
-        <label class="hidden-text" :for="`talk ${address}`">{{ t('talk.write', { readers }) }}</label>
+        <label class="hidden-text" :for="`talk ${key}`">{{ t('talk.write', { readers }) }}</label>
         <textarea
-          :id="`talk ${address}`"
+          :id="`talk ${key}`"
           v-model="text"
           class="field"
           rows="2"

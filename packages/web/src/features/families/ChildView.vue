@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** One child: what is missing and would help most, what comes, what came back, and each class with its teachers. */
-import type { ChildReply, FamilyClass, FamilyPiece } from '@jolly/server/contract';
+import type { FamilyClass, FamilyPiece } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import { ask } from '../../api/client';
 import { useLoad } from '../../api/use-load';
@@ -13,7 +13,7 @@ import { useFamilyWords } from './use-family';
 
 const props = defineProps<{ childId: string; name: string }>();
 const { t, percent } = useFamilyWords();
-const { state, value, reload } = useLoad(() => ask<ChildReply>('GET', `/api/family/children/${props.childId}`));
+const { state, value, reload } = useLoad(() => ask('GET /api/family/children/:studentId', { params: { studentId: props.childId } }));
 const talking = ref<string | null>(null);
 
 type Placed = { piece: FamilyPiece; of: FamilyClass };

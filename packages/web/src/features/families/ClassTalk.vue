@@ -14,14 +14,18 @@ const { problem, busy, attempt } = useAttempt();
 const messages = ref<FamilyMessage[] | null>(null);
 const text = ref('');
 let id = crypto.randomUUID();
-const address = `/api/family/children/${props.childId}/classes/${props.classId}/messages`;
 void attempt(async () => {
-  messages.value = await ask<FamilyMessage[]>('GET', address);
+  messages.value = await ask('GET /api/family/children/:studentId/classes/:classId/messages', {
+    params: { studentId: props.childId, classId: props.classId },
+  });
 });
 const send = () =>
   attempt(async () => {
     const sent = text.value;
-    messages.value = await ask<FamilyMessage[]>('POST', address, { body: { id, text: sent.trim() } });
+    messages.value = await ask('POST /api/family/children/:studentId/classes/:classId/messages', {
+      params: { studentId: props.childId, classId: props.classId },
+      body: { id, text: sent.trim() },
+    });
     id = crypto.randomUUID();
     text.value = typedSince(text.value, sent);
   });

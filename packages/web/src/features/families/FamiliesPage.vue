@@ -18,7 +18,7 @@ const route = useRoute();
 const classes = useClasses();
 const { problem, attempt } = useAttempt();
 const id = computed(() => String(route.params.id));
-const { state, value, why, reload } = useLoad(() => ask<StudentFamilies[]>('GET', `/api/classes/${id.value}/families`), [id]);
+const { state, value, why, reload } = useLoad(() => ask('GET /api/classes/:classId/families', { params: { classId: id.value } }), [id]);
 const chosen = ref<string[]>([]);
 const inviting = ref(false);
 const writing = ref<StudentFamilies | null>(null);
@@ -28,14 +28,16 @@ const without = computed(() =>
 );
 const revoke = (codeId: string) =>
   attempt(async () => {
-    await ask('DELETE', `/api/classes/${id.value}/families/codes/${codeId}`);
+    await ask('DELETE /api/classes/:classId/families/codes/:codeId', { params: { classId: id.value, codeId } });
     await reload();
   });
 const leaving = ref<{ student: StudentFamilies; familyId: string; family: string } | null>(null);
 const unlink = () =>
   attempt(async () => {
     const { student, familyId } = leaving.value!;
-    await ask('DELETE', `/api/classes/${id.value}/progress/${student.student.id}/families/${familyId}`);
+    await ask('DELETE /api/classes/:classId/progress/:studentId/families/:familyId', {
+      params: { classId: id.value, studentId: student.student.id, familyId },
+    });
     leaving.value = null;
     await reload();
   });

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The door for families: the code of a letter makes a sign-in, or one is there already. */
 import { LANGUAGES, type Language } from '@jolly/core';
-import type { FamilyCodeLook, SessionReply } from '@jolly/server/contract';
+import type { FamilyCodeLook } from '@jolly/server/contract';
 import { onMounted, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { ask, askSession } from '../../api/client';
@@ -34,11 +34,11 @@ const FIELDS = [
 const look = () =>
   attempt(async () => {
     await askSession();
-    about.value = await ask<FamilyCodeLook>('POST', '/api/family/codes/look', { body: { code: code.value }, anonymous: true });
+    about.value = await ask('POST /api/family/codes/look', { body: { code: code.value }, anonymous: true });
   });
 const join = () =>
   attempt(async () => {
-    const reply = await ask<SessionReply>('POST', '/api/family/join', {
+    const reply = await ask('POST /api/family/join', {
       body: { ...person.value, email: person.value.email.trim() || null, code: code.value, language: language.value },
       anonymous: true,
     });

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 /** What a family sees: at the door a code or a sign-in, behind it their children. In their language throughout. */
 import { LANGUAGES, type Language } from '@jolly/core';
-import type { FamilyHomeReply } from '@jolly/server/contract';
 import { computed, onBeforeUnmount, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { ApiProblem, ask, whenSignedOut } from '../../api/client';
@@ -21,12 +20,7 @@ const route = useRoute();
 const router = useRouter();
 const inside = computed(() => session.me?.role === 'family');
 const KEPT = 'jolly-family-language';
-const {
-  state,
-  value: home,
-  why,
-  reload,
-} = useLoad(async () => (inside.value ? ask<FamilyHomeReply>('GET', '/api/family') : null), [() => session.me?.id]);
+const { state, value: home, why, reload } = useLoad(async () => (inside.value ? ask('GET /api/family') : null), [() => session.me?.id]);
 const ready = ref(false);
 
 // At the door the language of the browser, or what was chosen here before; behind it the one they keep.

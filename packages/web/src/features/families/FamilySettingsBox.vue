@@ -29,27 +29,27 @@ const added = ref('');
 const NAMES: Record<Language, string> = { en: 'English', es: 'Español', fr: 'Français', ar: 'العربية' };
 
 async function save(): Promise<void> {
-  saved.value = await telling.attempt(() => ask('PUT', '/api/family/settings', { body: chosen.value }));
+  saved.value = await telling.attempt(() => ask('PUT /api/family/settings', { body: chosen.value }));
   if (!saved.value) return;
   await useLanguage(chosen.value.language);
   emit('changed');
 }
 async function setEmail(): Promise<void> {
   mailed.value = await mailing.attempt(() =>
-    ask('PUT', '/api/account/email', { body: { email: email.value.trim() || null, current: current.value }, anonymous: true }),
+    ask('PUT /api/account/email', { body: { email: email.value.trim() || null, current: current.value }, anonymous: true }),
   );
   if (!mailed.value) return;
   current.value = '';
   await session.look();
 }
 async function setPassword(): Promise<void> {
-  changed.value = await changing.attempt(() => ask('PUT', '/api/account/password', { body: secret.value, anonymous: true }));
+  changed.value = await changing.attempt(() => ask('PUT /api/account/password', { body: secret.value, anonymous: true }));
   if (changed.value) secret.value = { current: '', password: '' };
 }
 async function add(): Promise<void> {
   const before = props.home.children.map((one) => one.id);
   const done = await adding.attempt(async () => {
-    const { children } = await ask<FamilyHomeReply>('POST', '/api/family/children', { body: { code: code.value } });
+    const { children } = await ask('POST /api/family/children', { body: { code: code.value } });
     added.value = children
       .filter((one) => !before.includes(one.id))
       .map(name)

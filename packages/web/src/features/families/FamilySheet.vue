@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Inviting the families of chosen students: letters to print, or mails, each with a code of its own. */
 import { LANGUAGES, type Language } from '@jolly/core';
-import type { FamilyMailsReply, StudentFamilies } from '@jolly/server/contract';
+import type { StudentFamilies } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { ask, download } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
@@ -29,7 +29,8 @@ const typed = computed(() =>
 );
 const print = () =>
   attempt(async () => {
-    await download('POST', `/api/classes/${props.classId}/families/letters`, 'letters-to-families.pdf', {
+    await download('POST /api/classes/:classId/families/letters', 'letters-to-families.pdf', {
+      params: { classId: props.classId },
       body: { studentIds: props.students.map((one) => one.student.id), language: language.value },
     });
     emit('changed');
@@ -37,7 +38,8 @@ const print = () =>
 const mail = () =>
   attempt(async () => {
     sent.value = (
-      await ask<FamilyMailsReply>('POST', `/api/classes/${props.classId}/families/mails`, {
+      await ask('POST /api/classes/:classId/families/mails', {
+        params: { classId: props.classId },
         body: { invitations: typed.value, language: language.value },
       })
     ).sent;

@@ -18,10 +18,12 @@ const threads = ref<FamilyThread[] | null>(null);
 const chosen = ref<string[]>([]);
 const text = ref('');
 let id = '';
-const address = computed(() => `/api/classes/${props.classId}/progress/${props.student?.id}/families/messages`);
+const own = () => ({ classId: props.classId, studentId: props.student!.id });
 const zone = computed(() => line.classOf(props.classId)?.zone ?? line.zone);
 const load = async () => {
-  threads.value = await ask<FamilyThread[]>('GET', address.value);
+  threads.value = await ask('GET /api/classes/:classId/progress/:studentId/families/messages', {
+    params: own(),
+  });
 };
 watch(
   () => props.open,
@@ -42,7 +44,10 @@ watch(
 );
 const send = () =>
   attempt(async () => {
-    await ask('POST', address.value, { body: { id, familyIds: chosen.value, text: text.value.trim() } });
+    await ask('POST /api/classes/:classId/progress/:studentId/families/messages', {
+      params: own(),
+      body: { id, familyIds: chosen.value, text: text.value.trim() },
+    });
     id = crypto.randomUUID();
     text.value = '';
     await load();

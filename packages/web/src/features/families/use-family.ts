@@ -1,3 +1,5 @@
+import { LANGUAGES } from '@jolly/core';
+import { computed } from 'vue';
 import type { ApiProblem } from '../../api/client';
 import { i18n } from '../../i18n';
 import { useWords } from '../../ui/use-words';
@@ -21,6 +23,6 @@ export function useFamilyWords() {
   return {
     ...words,
     problemText: (problem: ApiProblem): string => words.t(`family.problems.${KNOWN[problem.code] ?? 'other'}`),
-    language: i18n.global.locale,
+    language: computed(() => LANGUAGES.find((one) => one === i18n.global.locale.value) ?? 'en'),
   };
 }

@@ -6,12 +6,13 @@ import { kindOf } from './kind-of';
 import PdfView from './PdfView.vue';
 import { sizeText } from './size-text';
 import WordsView from './WordsView.vue';
+import { fileAddress } from './file-address';
 
 const props = defineProps<{ file: { id: string; name: string; size: number; mediaType: string; pixels?: number | null } }>();
 const { t } = useI18n();
 
-const address = computed(() => `/api/files/${props.file.id}`);
-const inline = computed(() => `${address.value}?as=inline`);
+const address = computed(() => fileAddress(props.file.id));
+const inline = computed(() => fileAddress(props.file.id, 'inline'));
 const kind = computed(() => kindOf(props.file));
 </script>
 
@@ -24,7 +25,7 @@ const kind = computed(() => kindOf(props.file));
     <PdfView v-else-if="kind === 'pdf'" :address="inline" />
     <audio v-else-if="kind === 'sound'" controls preload="metadata" :src="inline" :aria-label="file.name" />
     <video v-else-if="kind === 'film'" controls preload="metadata" :src="inline" :aria-label="file.name" />
-    <WordsView v-else-if="kind === 'words'" :address="address" />
+    <WordsView v-else-if="kind === 'words'" :file-id="file.id" />
     <figcaption class="row">
       <strong class="grow clip" dir="auto">{{ file.name }}</strong><span class="muted small">{{ sizeText(file.size) }}</span>
       <a class="btn" :href="address" download

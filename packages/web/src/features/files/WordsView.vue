@@ -1,13 +1,15 @@
 <script setup lang="ts">
 /** What a file says, as the server reads it: text and code as text, spreadsheets as a table. */
-import type { FileWords } from '@jolly/server/contract';
 import { useI18n } from 'vue-i18n';
 import { ask } from '../../api/client';
 import { useLoad } from '../../api/use-load';
 
-const props = defineProps<{ address: string }>();
+const props = defineProps<{ fileId: string }>();
 const { t } = useI18n();
-const { state, value, why } = useLoad(() => ask<FileWords>('GET', `${props.address}/words`), [() => props.address]);
+const { state, value, why } = useLoad(
+  () => ask('GET /api/files/:fileId/words', { params: { fileId: props.fileId } }),
+  [() => props.fileId],
+);
 </script>
 
 <template>

@@ -1,5 +1,6 @@
 /** Files of people: shown in place where they can be, else to download. */
 export { default as FileView } from './FileView.vue';
+export { fileAddress } from './file-address';
 export { sizeText } from './size-text';
 export { default as PdfView } from './PdfView.vue';
 export { default as RecordingSheet } from './RecordingSheet.vue';

@@ -20,7 +20,7 @@ const current = ref(0);
 const search = useDebounceFn(async () => {
   const asked = text.value.trim();
   if (asked === '') return void ((found.value = []), (answered.value = ''));
-  const reply = await ask<FindReply>('GET', `/api/find?q=${encodeURIComponent(asked)}`).catch(() => null);
+  const reply = await ask('GET /api/find', { query: { q: asked } }).catch(() => null);
   // Answers may overtake each other on a slow line.
   if (!reply || asked !== text.value.trim()) return;
   found.value = reply.found;

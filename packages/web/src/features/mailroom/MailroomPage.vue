@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What was sent by mail to whom, and how the sending went; what our stand-in caught is read here. */
-import type { MailReply, MailroomReply } from '@jolly/server/contract';
+import type { MailReply } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import { ask } from '../../api/client';
 import { useLoad } from '../../api/use-load';
@@ -12,7 +12,7 @@ import { useTermLine } from '../termline';
 const { t, when, count } = useWords();
 const session = useSession();
 const line = useTermLine();
-const { state, value, why, reload } = useLoad(() => ask<MailroomReply>('GET', '/api/mailroom'));
+const { state, value, why, reload } = useLoad(() => ask('GET /api/mailroom'));
 const chosen = ref<string | null>(null);
 const open = computed(() => value.value?.mails.find((one) => one.id === chosen.value) ?? value.value?.mails[0] ?? null);
 const at = (instant: number) => when(instant, line.zone);
@@ -27,7 +27,7 @@ const how = (mail: MailReply) =>
 // Addresses in a mail are ours: they become links, all else stays text.
 const parts = computed(() => (open.value?.body ?? '').split(/(https?:\/\/\S+)/));
 async function again(mail: MailReply): Promise<void> {
-  await ask('POST', `/api/mailroom/${mail.id}/again`);
+  await ask('POST /api/mailroom/:mailId/again', { params: { mailId: mail.id } });
   await reload();
 }
 </script>

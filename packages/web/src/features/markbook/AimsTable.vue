@@ -1,7 +1,6 @@
 <script setup lang="ts">
 /** Students by aims: where each stands by what was scored last, and usually. */
 import { aimResults, percentText, ratio, type AimResult } from '@jolly/core';
-import type { BookAimsReply } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import { ask } from '../../api/client';
 import { useLoad } from '../../api/use-load';
@@ -10,9 +9,12 @@ import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 import type { Book } from './use-book';
 
-const props = defineProps<{ path: string; book: Book; rows: readonly number[] }>();
+const props = defineProps<{ classId: string; book: Book; rows: readonly number[] }>();
 const { t, count, name, day, percent } = useWords();
-const { state, value, why, reload } = useLoad(() => ask<BookAimsReply>('GET', `${props.path}/aims`), [() => props.path]);
+const { state, value, why, reload } = useLoad(
+  () => ask('GET /api/classes/:classId/book/aims', { params: { classId: props.classId } }),
+  [() => props.classId],
+);
 const students = computed(() => props.rows.map((row) => props.book.value.value!.students[row]!));
 const results = computed(() => {
   const by = new Map<string, Map<string, AimResult>>();

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 /** The overall remark of the cell that is looked at: read beside its story, written in a small field, returned like any other. */
 import { isBlank, plainText, textOf, type BookCell, type RichText } from '@jolly/core';
-import type { DeskPieceReply } from '@jolly/server/contract';
 import { computed, nextTick, ref, watch } from 'vue';
 import { ask } from '../../api/client';
 import { useLatest } from '../../api/use-latest';
@@ -26,7 +25,9 @@ const said = computed(() => (remark.value && !isBlank(remark.value) ? plainText(
 const rich = computed(() => said.value !== '' && JSON.stringify(textOf(said.value)) !== JSON.stringify(remark.value));
 const load = async (): Promise<RichText | null> => {
   if (!props.cell.score) return null;
-  const { row } = await ask<DeskPieceReply>('GET', `/api/assignments/${props.assignmentId}/pieces/${props.studentId}`);
+  const { row } = await ask('GET /api/assignments/:assignmentId/pieces/:studentId', {
+    params: { assignmentId: props.assignmentId, studentId: props.studentId },
+  });
   return row.score?.remark ?? null;
 };
 /** A failed look leaves the remark as it was: the next cell asks again. */

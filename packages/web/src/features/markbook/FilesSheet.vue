@@ -1,13 +1,13 @@
 <script setup lang="ts">
 /** The book taken out in open formats, and scores brought in from a table, looked at first. */
-import type { BookBringInReply, BookEditsReply } from '@jolly/server/contract';
+import type { BookBringInReply, BookEditsReply, BookTakeOut } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { askWithTable, download } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 
-const props = defineProps<{ open: boolean; path: string; label: string; terms: string[]; term: string; away: boolean }>();
+const props = defineProps<{ open: boolean; classId: string; label: string; terms: string[]; term: string; away: boolean }>();
 const emit = defineEmits<{ close: []; brought: [BookEditsReply] }>();
 const { t, count, name } = useWords();
 const { problem, busy, attempt } = useAttempt();
@@ -25,26 +25,33 @@ watch(
   },
 );
 const ENDINGS = { xlsx: 'mark-book.xlsx', csv: 'mark-book.csv', oneroster: 'results.zip' };
+const own = computed(() => ({ classId: props.classId }));
 const takeOut = () =>
   attempt(() => {
-    const query = new URLSearchParams({
+    const query: BookTakeOut = {
       as: as.value,
       eyes: asStudents.value ? 'student' : 'teacher',
       ...(stretch.value === '' ? {} : { term: stretch.value }),
-    });
+    };
     const stem = `${props.label} ${stretch.value || t('book.year')}`.replace(/[^\p{L}\p{N}]+/gu, '-');
-    return download('GET', `${props.path}/file?${query.toString()}`, `${stem}-${ENDINGS[as.value]}`);
+    return download('GET /api/classes/:classId/book/file', `${stem}-${ENDINGS[as.value]}`, { params: own.value, query });
   });
 async function look(event: Event): Promise<void> {
   file.value = (event.target as HTMLInputElement).files?.[0] ?? null;
   plan.value = null;
   said.value = '';
   if (file.value)
-    await attempt(async () => (plan.value = await askWithTable<BookBringInReply>(`${props.path}/bring-in/preview`, file.value!, {})));
+    await attempt(
+      async () =>
+        (plan.value = await askWithTable('POST /api/classes/:classId/book/bring-in/preview', file.value!, { params: own.value, body: {} })),
+    );
 }
 const takeIn = () =>
   attempt(async () => {
-    const reply = await askWithTable<BookEditsReply>(`${props.path}/bring-in`, file.value!, { digest: plan.value!.digest });
+    const reply = await askWithTable('POST /api/classes/:classId/book/bring-in', file.value!, {
+      params: own.value,
+      body: { digest: plan.value!.digest },
+    });
     [plan.value, file.value] = [null, null];
     said.value = count('book.files.done', reply.changed);
     emit('brought', reply);

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 /** Returning what is held in the columns that are looked at, assignment by assignment. */
-import type { ReturnReply } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { ApiProblem, ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
@@ -41,8 +40,9 @@ const go = () =>
     try {
       for (const { assignmentId, studentIds } of these.value) {
         try {
-          returned += (await ask<ReturnReply>('POST', `/api/assignments/${assignmentId}/return`, { body: { studentIds, confirmed } }))
-            .returned.length;
+          returned += (
+            await ask('POST /api/assignments/:assignmentId/return', { params: { assignmentId }, body: { studentIds, confirmed } })
+          ).returned.length;
           done.push(assignmentId);
         } catch (error) {
           if (!(error instanceof ApiProblem) || error.code !== 'return.doubtful') throw error;

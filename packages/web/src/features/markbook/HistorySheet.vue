@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What happened to a cell: who, when, from what to what, why; an earlier score can be put back. */
 import { unmilli } from '@jolly/core';
-import type { CellHistoryEntry, CellHistoryReply } from '@jolly/server/contract';
+import type { CellHistoryEntry } from '@jolly/server/contract';
 import { computed } from 'vue';
 import { ask } from '../../api/client';
 import { useLoad } from '../../api/use-load';
@@ -22,7 +22,9 @@ const { t, when } = useWords();
 const { state, value, why, reload } = useLoad(
   async () =>
     props.open && props.at
-      ? ask<CellHistoryReply>('GET', `/api/assignments/${props.at.assignmentId}/pieces/${props.at.studentId}/history`)
+      ? ask('GET /api/assignments/:assignmentId/pieces/:studentId/history', {
+          params: { assignmentId: props.at.assignmentId, studentId: props.at.studentId },
+        })
       : null,
   [() => props.open, () => props.at, () => props.tick],
 );

@@ -385,7 +385,7 @@ useShortcuts([{ key: '?', shown: '?', does: 'book.legend', run: () => (sheet.val
         }}<button type="button" class="btn quiet" @click="set({ eyes: undefined })">{{ t('book.backToScores') }}</button>
       </p>
       <div class="place">
-        <AimsTable v-if="showsAims" :path="book.path.value!" :book="book" :rows="view.rows.value" />
+        <AimsTable v-if="showsAims" :class-id="current.id" :book="book" :rows="view.rows.value" />
         <div v-else-if="value.students.length === 0" class="note">
           <p>{{ t('book.nobody') }}</p>
           <p class="muted">{{ t('book.nobodyHint') }}</p>
@@ -499,7 +499,7 @@ useShortcuts([{ key: '?', shown: '?', does: 'book.legend', run: () => (sheet.val
       />
       <FilesSheet
         :open="sheet === 'files'"
-        :path="book.path.value!"
+        :class-id="current.id"
         :label="current.label"
         :terms="terms.map((one) => one.name)"
         :term="terms[view.term.value]?.name ?? ''"

@@ -16,13 +16,11 @@ import type {
   BookCellsReply,
   BookChanged,
   BookEdit,
-  BookEditsReply,
   BookEditsRequest,
-  BookReply,
   BookRefusal,
 } from '@jolly/server/contract';
 import { computed, markRaw, reactive, ref, shallowReactive, watch, type Ref } from 'vue';
-import { ApiProblem, ask } from '../../api/client';
+import { addressOf, ApiProblem, ask } from '../../api/client';
 import { useLive } from '../../api/use-live';
 import { useLoad } from '../../api/use-load';
 import { spotKey, type Spot, type Wish } from './spot';
@@ -41,8 +39,7 @@ const NOTHING: BookActsReply = { undo: null, redo: null };
 
 /** The book of a class as the page has it: its cells, what is on its way to the server, and what came of it. */
 export function useBook(classId: Ref<string | null>, together: Ref<boolean>, me: string) {
-  const path = computed(() => (classId.value === null ? null : `/api/classes/${classId.value}/book`));
-  const query = computed(() => (together.value ? '?sections=together' : ''));
+  const query = computed(() => (together.value ? { sections: 'together' as const } : {}));
   const acts = ref<BookActsReply>(NOTHING);
   /** counts up with every change of a cell of the row, or of the column */
   const rowTicks = shallowReactive<number[]>([]);
@@ -54,15 +51,16 @@ export function useBook(classId: Ref<string | null>, together: Ref<boolean>, me:
   const listeners: ((spot: Spot) => void)[] = [];
 
   const { state, value, why, reload } = useLoad(async () => {
-    if (path.value === null) return null;
+    if (classId.value === null) return null;
+    const params = { classId: classId.value };
     const [reply, next] = await Promise.all([
-      ask<BookReply>('GET', path.value + query.value),
-      ask<BookActsReply>('GET', `${path.value}/acts`),
+      ask('GET /api/classes/:classId/book', { params, query: query.value }),
+      ask('GET /api/classes/:classId/book/acts', { params }),
     ]);
     acts.value = next;
     // Thousands of cells: what changes of them is told by the ticks, not by watching each.
     return markRaw(reply);
-  }, [path, together]);
+  }, [classId, together]);
 
   watch(
     value,
@@ -135,16 +133,21 @@ export function useBook(classId: Ref<string | null>, together: Ref<boolean>, me:
 
   /* What happens elsewhere: in another tab, on the desk, by a co-teacher, by a student who hands in. */
   async function refresh(assignmentIds: string[] | null): Promise<void> {
-    if (assignmentIds === null || path.value === null) return reload();
+    if (assignmentIds === null || classId.value === null) return reload();
+    const params = { classId: classId.value };
     for (let start = 0; start < assignmentIds.length; start += 100) {
-      const { cells } = await ask<BookCellsReply>('POST', `${path.value}/cells`, {
+      const { cells } = await ask('POST /api/classes/:classId/book/cells', {
+        params,
         body: { assignmentIds: assignmentIds.slice(start, start + 100) },
       });
       take(cells);
     }
   }
   useLive<BookChanged>(
-    () => (path.value === null ? null : `${path.value}/live${query.value}`),
+    () =>
+      classId.value === null
+        ? null
+        : addressOf('GET /api/classes/:classId/book/live', { params: { classId: classId.value }, query: query.value }),
     // What cannot be fetched now is heard of again, or comes with the next look at the whole.
     (changed) => void refresh(changed?.assignmentIds ?? null).catch(() => undefined),
   );
@@ -182,7 +185,7 @@ export function useBook(classId: Ref<string | null>, together: Ref<boolean>, me:
   async function send(act: ActKind, wishes: Wish[], bonusConfirmed: boolean): Promise<boolean> {
     try {
       const body: BookEditsRequest = { kind: act, edits: wishes.map(editOf), bonusConfirmed };
-      const { cells, undo, redo } = await ask<BookEditsReply>('POST', `${path.value}/edits`, { body });
+      const { cells, undo, redo } = await ask('POST /api/classes/:classId/book/edits', { params: { classId: classId.value! }, body });
       take(cells);
       kept.drop(wishes);
       acts.value = { undo, redo };
@@ -234,9 +237,12 @@ export function useBook(classId: Ref<string | null>, together: Ref<boolean>, me:
     inTurn(async () => {
       const act = acts.value[way];
       if (!act) return false;
+      const params = { classId: classId.value! };
       trouble.value = null;
       try {
-        const { cells, undo, redo } = await ask<BookEditsReply>('POST', `${path.value}/acts/${act.id}/${way}`);
+        const { cells, undo, redo } = await (way === 'undo'
+          ? ask('POST /api/classes/:classId/book/acts/:actId/undo', { params: { ...params, actId: act.id } })
+          : ask('POST /api/classes/:classId/book/acts/:actId/redo', { params: { ...params, actId: act.id } }));
         take(cells);
         acts.value = { undo, redo };
         return true;
@@ -248,14 +254,14 @@ export function useBook(classId: Ref<string | null>, together: Ref<boolean>, me:
           trouble.value = { kind: 'changedSince', cells };
         } else {
           trouble.value = { kind: 'failed', act: 'typed', wishes: [], title: problem?.title ?? String(error), bonusConfirmed: false };
-          acts.value = await ask<BookActsReply>('GET', `${path.value}/acts`).catch(() => acts.value);
+          acts.value = await ask('GET /api/classes/:classId/book/acts', { params }).catch(() => acts.value);
         }
         return false;
       }
     });
 
   return {
-    ...{ state, value, why, reload, shape, acts, rowTicks, columnTicks, trouble, pending, busy, path },
+    ...{ state, value, why, reload, shape, acts, rowTicks, columnTicks, trouble, pending, busy },
     ...{ cellAt, columnAt, seenAt, enter, turn, take, refresh, kept },
     /** hears of every cell that has changed */
     onCell: (listener: (spot: Spot) => void) => void listeners.push(listener),

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** One criterion, or one question of a worksheet, across all students, one after another. */
 import { answersOf, EMPTY_TEXT, type RichText } from '@jolly/core';
-import type { AcrossReply, Chosen, DeskPieceReply } from '@jolly/server/contract';
+import type { AcrossReply, Chosen } from '@jolly/server/contract';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { ApiProblem, ask } from '../../api/client';
@@ -19,7 +19,10 @@ const router = useRouter();
 const { kept } = useScope();
 const line = useTermLine();
 const id = computed(() => String(route.params.id));
-const { state, value, why, reload } = useLoad(() => ask<AcrossReply>('GET', `/api/assignments/${id.value}/across`), [id]);
+const { state, value, why, reload } = useLoad(
+  () => ask('GET /api/assignments/:assignmentId/across', { params: { assignmentId: id.value } }),
+  [id],
+);
 const assignment = computed(() => value.value?.assignment ?? null);
 const pieces = computed(() => value.value?.pieces ?? []);
 const rubric = computed(() => (assignment.value?.scoring.by === 'rubric' ? assignment.value.scoring.rubric : null));
@@ -73,13 +76,16 @@ async function set(studentId: string, chosen: Chosen | null, index: number): Pro
     try {
       const body = {
         earned: null,
-        chosen: chosenOf.value[studentId],
+        chosen: chosenOf.value[studentId] ?? null,
         remark: score?.remark ?? EMPTY_TEXT,
         words: score?.words ?? {},
         adjust: score?.adjust ?? null,
         version,
       };
-      const reply = await ask<DeskPieceReply>('PUT', `/api/assignments/${id.value}/pieces/${studentId}/score`, { body });
+      const reply = await ask('PUT /api/assignments/:assignmentId/pieces/:studentId/score', {
+        params: { assignmentId: id.value, studentId },
+        body,
+      });
       delete failed.value[studentId];
       value.value = {
         ...value.value!,

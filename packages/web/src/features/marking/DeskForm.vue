@@ -12,6 +12,7 @@ import { useWords } from '../../ui/use-words';
 import { RecordingSheet } from '../files';
 import { RemarkPicker, useRemarks } from '../remarks';
 import ChoiceLadder from './ChoiceLadder.vue';
+import type { PieceAt } from './piece-at';
 
 /** What is typed for a piece and not held yet. */
 export interface Fields {
@@ -28,7 +29,7 @@ const fields = defineModel<Fields>({ required: true });
 const props = defineProps<{
   assignment: AssignmentReply;
   desk: DeskPieceReply;
-  address: string;
+  at: PieceAt;
   badNumber: boolean;
   aboveMax: boolean;
   /** what the score would be before lateness */ result: number | null;
@@ -95,13 +96,15 @@ const keepRemark = () =>
   });
 const waive = (waives: boolean) =>
   attempt(async () => {
-    emit('replied', await ask<DeskPieceReply>('PUT', `${props.address}/waiver`, { body: { waives, reason: reason.value.trim() } }));
+    const body = { waives, reason: reason.value.trim() };
+    emit('replied', await ask('PUT /api/assignments/:assignmentId/pieces/:studentId/waiver', { params: props.at, body }));
     waiving.value = false;
     reason.value = '';
   });
 const spoken = (file: File) =>
   attempt(async () => {
-    emit('replied', await ask<DeskPieceReply>('POST', `${props.address}/feedback-files?as=voice`, { file }));
+    const query = { as: 'voice' } as const;
+    emit('replied', await ask('POST /api/assignments/:assignmentId/pieces/:studentId/feedback-files', { params: props.at, query, file }));
     speaking.value = false;
   });
 /** In the field for points what is neither part of a number nor movement is a shortcut, and never lands in the score. */

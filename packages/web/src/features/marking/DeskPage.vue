@@ -32,7 +32,8 @@ import PileSheet from './PileSheet.vue';
 import ReturnSheet from './ReturnSheet.vue';
 import RoundsSheet from './RoundsSheet.vue';
 import { useAhead } from './use-ahead';
-import { useHolding } from './use-holding';
+import { pieceAt, pieceKey, type PieceAt } from './piece-at';
+import { type Held, useHolding } from './use-holding';
 import { usePileChoices } from './use-pile-choices';
 
 type Row = PileDeskReply['rows'][number];
@@ -49,7 +50,11 @@ const line = useTermLine();
 const choices = usePileChoices();
 const assignmentId = computed(() => String(route.params.id));
 const pile = useLoad(
-  () => ask<PileDeskReply>('GET', `/api/assignments/${assignmentId.value}/pile?sections=${choices.value.together ? 'together' : 'apart'}`),
+  () =>
+    ask('GET /api/assignments/:assignmentId/pile', {
+      params: { assignmentId: assignmentId.value },
+      query: { sections: choices.value.together ? 'together' : 'apart' },
+    }),
   [assignmentId, () => choices.value.together],
 );
 
@@ -70,8 +75,9 @@ const row = computed(
     rows.value.find((one) => one.student.id === wanted.value) ?? rows.value.find((one) => WAITING.has(one.state)) ?? rows.value[0] ?? null,
 );
 const position = computed(() => (row.value ? rows.value.indexOf(row.value) : -1));
-const addressOf = (one: Pick<Row, 'assignmentId' | 'student'>) => `/api/assignments/${one.assignmentId}/pieces/${one.student.id}`;
-const address = computed(() => (row.value ? addressOf(row.value) : null));
+const keyOf = (one: Pick<Row, 'assignmentId' | 'student'>) => pieceKey({ assignmentId: one.assignmentId, studentId: one.student.id });
+const key = computed(() => (row.value ? keyOf(row.value) : null));
+const DESK_PIECE = 'GET /api/assignments/:assignmentId/pieces/:studentId';
 const assignment = computed(
   () => pile.value.value?.assignments.find((one) => one.id === row.value?.assignmentId) ?? pile.value.value?.assignments[0] ?? null,
 );
@@ -79,9 +85,9 @@ const schoolClass = computed(() => (assignment.value ? line.classOf(assignment.v
 const zone = computed(() => schoolClass.value?.zone ?? line.zone);
 const byChoice = computed(() => assignment.value !== null && ['rubric', 'words', 'done'].includes(assignment.value.scoring.by));
 
-/* The piece on the desk. Between pressing and seeing the next one it is still the one before: whatever is done goes by `onDesk`, never by the address in the line above. */
+/* The piece on the desk. Between pressing and seeing the next one it is still the one before: whatever is done goes by `onDesk`, never by the key in the line above. */
 const onDesk = ref<string | null>(null);
-const isThere = computed(() => onDesk.value !== null && onDesk.value === address.value);
+const isThere = computed(() => onDesk.value !== null && onDesk.value === key.value);
 const desk = ref<DeskPieceReply | null>(null);
 const deskState = ref<'loading' | 'ready' | 'failed'>('loading');
 const deskWhy = ref('');
@@ -97,7 +103,7 @@ const newer = ref<DeskPieceReply | null>(null);
 const askBonus = ref<{ next: Onward } | null>(null);
 const form = ref<InstanceType<typeof DeskForm> | null>(null);
 const work = ref<InstanceType<typeof NotedWork> | null>(null);
-const ahead = useAhead((at) => ask<DeskPieceReply>('GET', at));
+const ahead = useAhead((at) => ask(DESK_PIECE, { params: pieceAt(at) }));
 const {
   going,
   failed,
@@ -170,7 +176,7 @@ async function show(at: string): Promise<void> {
   try {
     await going.get(at)?.catch(() => undefined);
     const reply = await ahead.take(at);
-    if (at !== address.value) return;
+    if (at !== key.value) return;
     onDesk.value = at;
     lay(reply);
     const kept = JSON.parse(localStorage.getItem(keptKey(at)) ?? 'null') as KeptHere | null;
@@ -187,7 +193,7 @@ async function show(at: string): Promise<void> {
     document.querySelector('.edge.current')?.scrollIntoView({ block: 'nearest', inline: 'center' });
     document.querySelector('.paper-place')?.scrollTo({ top: 0 });
     if (reply.notes.some((note) => note.answers.some((answer) => answer.unread)))
-      void ask('POST', `${at}/notes/read`).catch(() => undefined);
+      void ask('POST /api/assignments/:assignmentId/pieces/:studentId/notes/read', { params: pieceAt(at) }).catch(() => undefined);
   } catch (error) {
     deskWhy.value = error instanceof ApiProblem ? error.title : String(error);
     [deskState.value, desk.value, onDesk.value] = ['failed', null, null];
@@ -195,11 +201,11 @@ async function show(at: string): Promise<void> {
   ahead.want(
     rows.value
       .slice(position.value + 1, position.value + 1 + AHEAD)
-      .map(addressOf)
+      .map(keyOf)
       .filter((one) => !going.has(one)),
   );
 }
-watch(address, (at) => at && void show(at), { immediate: true });
+watch(key, (at) => at && void show(at), { immediate: true });
 
 const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
 const core = ({ remarks: _, remark, ...rest }: Fields) => ({ ...rest, remark: isBlank(remark) ? '' : remark });
@@ -226,7 +232,7 @@ function go(by: number): void {
 /** Does it wait for this teacher? Of a second marker what is in waits until they say otherwise: it does not say what they have scored. */
 const waits = (one: Row) =>
   (assignment.value?.secondMarker === me ? one.handedInAt !== null : WAITING.has(one.state) && one.score === null) &&
-  !going.has(addressOf(one));
+  !going.has(keyOf(one));
 /** The next piece that waits, from this one on and round again. A second marker goes down the list once. */
 const nextWaiting = computed(() => {
   const [before, after] = [rows.value.slice(0, Math.max(0, position.value)), rows.value.slice(position.value + 1)];
@@ -316,17 +322,18 @@ async function hold({ next, bonus = false, version }: { next: Onward; bonus?: bo
   problem.value = null;
   askBonus.value = null;
   const { chosen, remark } = fields.value;
-  const second = current.blind
-    ? { earned: byChoice.value ? null : earned.value, chosen: byChoice.value ? chosen : null, remark: plainText(remark).trim() }
-    : null;
+  const held: Held = current.blind
+    ? {
+        secondScore: {
+          earned: byChoice.value ? null : earned.value,
+          chosen: byChoice.value ? chosen : null,
+          remark: plainText(remark).trim(),
+        },
+      }
+    : { score: requestOf(current, { bonus, version: version ?? current.row.version }) };
   const typedThen = inForm();
   sentFrom.set(at, localStorage.getItem(keptKey(at)));
-  const sent = holdBehind(
-    at,
-    nameOf(current.row),
-    second ? 'second-score' : 'score',
-    second ?? requestOf(current, { bonus, version: version ?? current.row.version }),
-  );
+  const sent = holdBehind(at, nameOf(current.row), held);
   const to = onwardTo(next);
   if (to) {
     // The next piece is there at once; what goes wrong is said there, and kept here.
@@ -345,27 +352,40 @@ async function hold({ next, bonus = false, version }: { next: Onward; bonus?: bo
     if (error.code === 'conflict.changedMeanwhile') newer.value = error.current as DeskPieceReply;
   }
 }
-const failures = computed(() => [...failed].map(([at, one]) => ({ at, ...one, studentId: at.split('/').pop()! })));
+const failures = computed(() => [...failed].map(([at, one]) => ({ at, ...one, studentId: pieceAt(at).studentId })));
 
 /* Notes */
 const withNotes = (notes: MarginNote[]) => {
   if (desk.value) desk.value = { ...desk.value, notes };
 };
-const note = async (verb: 'POST' | 'PUT' | 'DELETE', path: string, body?: object) => {
+/** Does something to the notes of the piece on the desk, which replies with all of them. */
+const note = async (act: (params: PieceAt) => Promise<MarginNote[]>) => {
   const at = onDesk.value!;
-  const notes = await ask<MarginNote[]>(verb, `${at}/notes${path}`, body ? { body } : {});
+  const notes = await act(pieceAt(at));
   ahead.drop(at);
   if (at !== onDesk.value) return;
   withNotes(notes);
   // A note on what was returned is something to return again.
-  if (desk.value?.row.returnedAt != null && !desk.value.row.held) replied(await ask<DeskPieceReply>('GET', at));
+  if (desk.value?.row.returnedAt != null && !desk.value.row.held) replied(await ask(DESK_PIECE, { params: pieceAt(at) }));
 };
 const acts: NoteActs = {
-  add: (request: NoteRequest & { remark?: string }) => note('POST', '', request),
-  change: (id: string, change: NoteChange) => note('PUT', `/${id}`, change),
-  remove: (id: string) => note('DELETE', `/${id}`),
-  answer: (id: string, text: string) => note('POST', `/${id}/answers`, { text }),
-  settle: (id: string, settled: boolean) => note('PUT', `/${id}/settled`, { settled }),
+  add: (body: NoteRequest & { remark?: string }) =>
+    note((params) => ask('POST /api/assignments/:assignmentId/pieces/:studentId/notes', { params, body })),
+  change: (noteId: string, body: NoteChange) =>
+    note((params) => ask('PUT /api/assignments/:assignmentId/pieces/:studentId/notes/:noteId', { params: { ...params, noteId }, body })),
+  remove: (noteId: string) =>
+    note((params) => ask('DELETE /api/assignments/:assignmentId/pieces/:studentId/notes/:noteId', { params: { ...params, noteId } })),
+  answer: (noteId: string, text: string) =>
+    note((params) =>
+      ask('POST /api/assignments/:assignmentId/pieces/:studentId/notes/:noteId/answers', { params: { ...params, noteId }, body: { text } }),
+    ),
+  settle: (noteId: string, settled: boolean) =>
+    note((params) =>
+      ask('PUT /api/assignments/:assignmentId/pieces/:studentId/notes/:noteId/settled', {
+        params: { ...params, noteId },
+        body: { settled },
+      }),
+    ),
 };
 
 /* Returning, sending back, the pile */
@@ -380,9 +400,9 @@ watch(pile.value, () => {
 async function afterReturn(told: string): Promise<void> {
   await pile.reload();
   ahead.want([]);
-  if (address.value) {
+  if (key.value) {
     try {
-      takeAnew(await ask<DeskPieceReply>('GET', address.value));
+      takeAnew(await ask(DESK_PIECE, { params: pieceAt(key.value) }));
     } catch {
       // Its name is known now, so it is reached by its student.
     }
@@ -397,7 +417,7 @@ async function sendBackNow(): Promise<void> {
   problem.value = null;
   try {
     const body: SendBackRequest = { ...sendBack.value, version: current.row.version };
-    const reply = await ask<DeskPieceReply>('POST', `${at}/send-back`, { body });
+    const reply = await ask('POST /api/assignments/:assignmentId/pieces/:studentId/send-back', { params: pieceAt(at), body });
     sending.value = false;
     sendBack.value = { reason: '', newDue: null };
     takeAnew(reply);
@@ -502,7 +522,7 @@ useShortcuts([
           </button>
         </header>
         <div class="paper-place" tabindex="0" role="region" :aria-label="t('desk.work')">
-          <LoadGate :state="deskState" :why="deskWhy" @retry="address && show(address)">
+          <LoadGate :state="deskState" :why="deskWhy" @retry="key && show(key)">
             <NotedWork
               v-if="desk?.handIn && onDesk"
               ref="work"
@@ -553,7 +573,7 @@ useShortcuts([
             v-model="fields"
             :assignment="assignment"
             :desk="desk"
-            :address="onDesk"
+            :at="pieceAt(onDesk)"
             :bad-number="badNumber"
             :above-max="askBonus !== null"
             :result="result"
@@ -625,7 +645,7 @@ useShortcuts([
         <PieceStory
           v-if="desk && onDesk && assignment && !desk.blind"
           :desk="desk"
-          :address="onDesk"
+          :at="pieceAt(onDesk)"
           :name="nameOf(desk.row)"
           :zone="zone"
           :scoring="assignment.scoring"
@@ -718,7 +738,7 @@ useShortcuts([
     <RoundsSheet
       v-if="desk && onDesk && desk.handIns.length > 1"
       :open="comparing"
-      :address="onDesk"
+      :at="pieceAt(onDesk)"
       :desk="desk"
       :zone="zone"
       @close="comparing = false"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** One act for everything that is held, over all classes that are shown: the look before, then all of it or nothing. */
-import type { HeldPile, PileReply, ReturnDoubts, ReturnsReply, ReturnsRequest } from '@jolly/server/contract';
+import type { HeldPile, PileReply, ReturnDoubts, ReturnsRequest } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import { ApiProblem, ask } from '../../api/client';
 import { useLoad } from '../../api/use-load';
@@ -19,7 +19,7 @@ const line = useTermLine();
 const held = computed(() => props.piles.reduce((sum, pile) => sum + pile.held, 0));
 const places = computed(() => props.piles.filter((pile) => pile.held > 0).length);
 const open = ref(false);
-const { state, value, why, reload } = useLoad(async () => (open.value ? ask<HeldPile[]>('GET', '/api/held') : null), [open]);
+const { state, value, why, reload } = useLoad(async () => (open.value ? ask('GET /api/held') : null), [open]);
 const found = computed(() => (value.value ?? []).filter((one) => inScope(one.classId)));
 /** assignments that are left out of it */
 const without = ref<string[]>([]);
@@ -37,7 +37,7 @@ async function giveBack(): Promise<void> {
   try {
     // Only what was looked at goes back, and only what was said of it is taken as known.
     const returns = chosen.value.map((one) => ({ assignmentId: one.assignmentId, studentIds: one.pieces.map((piece) => piece.id) }));
-    await ask<ReturnsReply>('POST', '/api/returns', {
+    await ask('POST /api/returns', {
       body: { returns, confirmed: chosen.value.some((one) => isDoubtful(one.doubts)) } satisfies ReturnsRequest,
     });
     open.value = false;

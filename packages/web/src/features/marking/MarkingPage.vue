@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The marking piles, apart or with parallel sections together; questions about scores; what returns by itself. */
-import type { PileReply, PilesReply } from '@jolly/server/contract';
+import type { PileReply } from '@jolly/server/contract';
 import { computed } from 'vue';
 import { ask } from '../../api/client';
 import { useLoad } from '../../api/use-load';
@@ -15,7 +15,7 @@ const { t, count, when } = useWords();
 const { inScope, kept } = useScope();
 const line = useTermLine();
 const choices = usePileChoices();
-const { state, value, why, reload } = useLoad(() => ask<PilesReply>('GET', '/api/piles'));
+const { state, value, why, reload } = useLoad(() => ask('GET /api/piles'));
 const apart = computed(() => (value.value?.piles ?? []).filter((pile) => inScope(pile.classId)));
 /** Parallel sections of one brief as one pile, under the first of them. */
 function joined(piles: readonly PileReply[]): PileReply[] {
@@ -50,7 +50,7 @@ const timed = computed(() =>
   }),
 );
 async function callOff(assignmentId: string, id: string): Promise<void> {
-  await ask('DELETE', `/api/assignments/${assignmentId}/timed-returns/${id}`);
+  await ask('DELETE /api/assignments/:assignmentId/timed-returns/:timedId', { params: { assignmentId, timedId: id } });
   await reload();
 }
 </script>

@@ -14,7 +14,10 @@ const { t, count, points, percent: written } = useWords();
 const route = useRoute();
 const { kept } = useScope();
 const id = computed(() => String(route.params.id));
-const { state, value, why, reload } = useLoad(() => ask<OutcomeReply>('GET', `/api/assignments/${id.value}/outcome`), [id]);
+const { state, value, why, reload } = useLoad(
+  () => ask('GET /api/assignments/:assignmentId/outcome', { params: { assignmentId: id.value } }),
+  [id],
+);
 const percent = (milli: number | null) => written(milli === null ? null : Math.round(milli / 100) / 10);
 
 const spread = ref<HTMLCanvasElement | null>(null);

@@ -8,8 +8,10 @@ import { useAttempt } from '../../api/use-attempt';
 import { useWords } from '../../ui/use-words';
 import { ConversationBox } from '../conversations';
 import { RubricView } from '../assignments';
+import type { PieceAt } from './piece-at';
+import { fileAddress } from '../files';
 
-const props = defineProps<{ desk: DeskPieceReply; address: string; name: string; zone: string; scoring: Scoring }>();
+const props = defineProps<{ desk: DeskPieceReply; at: PieceAt; name: string; zone: string; scoring: Scoring }>();
 const emit = defineEmits<{ replied: [DeskPieceReply]; read: [] }>();
 const { t, count, points, when } = useWords();
 const { problem, busy, attempt } = useAttempt();
@@ -17,18 +19,36 @@ const talking = ref(false);
 const answer = ref('');
 const reply = (id: string) =>
   attempt(async () => {
-    emit('replied', await ask<DeskPieceReply>('POST', `${props.address}/questions/${id}/answer`, { body: { text: answer.value.trim() } }));
+    emit(
+      'replied',
+      await ask('POST /api/assignments/:assignmentId/pieces/:studentId/questions/:questionId/answer', {
+        params: { ...props.at, questionId: id },
+        body: { text: answer.value.trim() },
+      }),
+    );
     answer.value = '';
   });
 const attach = (event: Event) =>
   attempt(async () => {
     const input = event.target as HTMLInputElement;
     for (const file of [...(input.files ?? [])])
-      emit('replied', await ask<DeskPieceReply>('POST', `${props.address}/feedback-files?as=file`, { file }));
+      emit(
+        'replied',
+        await ask('POST /api/assignments/:assignmentId/pieces/:studentId/feedback-files', {
+          params: props.at,
+          query: { as: 'file' },
+          file,
+        }),
+      );
     input.value = '';
   });
 const remove = (id: string) =>
-  attempt(async () => emit('replied', await ask<DeskPieceReply>('DELETE', `${props.address}/feedback-files/${id}`)));
+  attempt(async () =>
+    emit(
+      'replied',
+      await ask('DELETE /api/assignments/:assignmentId/pieces/:studentId/feedback-files/:fileId', { params: { ...props.at, fileId: id } }),
+    ),
+  );
 </script>
 
 <template>
@@ -53,9 +73,9 @@ const remove = (id: string) =>
           v-if="file.kind === 'voice'"
           controls
           preload="none"
-          :src="`/api/files/${file.id}?as=inline`"
+          :src="fileAddress(file.id, 'inline')"
           :aria-label="t('voice.remark')"
-        /><a v-else :href="`/api/files/${file.id}`" download dir="auto" class="grow clip">{{ file.name }}</a
+        /><a v-else :href="fileAddress(file.id)" download dir="auto" class="grow clip">{{ file.name }}</a
         ><span class="muted">{{ t(file.returned ? 'desk.fileReturned' : 'desk.fileHeld') }}</span
         ><button
           v-if="!file.returned"
@@ -99,7 +119,7 @@ const remove = (id: string) =>
         {{ t('talk.title')
         }}<strong v-if="desk.row.collecting.unread > 0"> · {{ count('talk.unread', desk.row.collecting.unread) }}</strong>
       </summary>
-      <ConversationBox v-if="talking" :address="address" :readers="name" :zone="zone" @read="emit('read')" />
+      <ConversationBox v-if="talking" :at="at" :readers="name" :zone="zone" @read="emit('read')" />
     </details>
   </div>
 </template>

@@ -25,7 +25,8 @@ const ways = computed(() => [
 ]);
 const set = (change: MarkingChange) =>
   attempt(async () => {
-    for (const { id } of props.pile.assignments) await ask('PUT', `/api/assignments/${id}/marking`, { body: change });
+    for (const { id } of props.pile.assignments)
+      await ask('PUT /api/assignments/:assignmentId/marking', { params: { assignmentId: id }, body: change });
     emit('changed');
   });
 </script>

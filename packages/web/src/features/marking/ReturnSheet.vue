@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Returning what is held: to whom, now or at a time. What might have been overlooked is said first. */
-import type { PieceRow, ReturnDoubts, ReturnsReply, ReturnsRequest } from '@jolly/server/contract';
+import type { PieceRow, ReturnDoubts, ReturnsRequest } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { ApiProblem, ask, now } from '../../api/client';
 import SideSheet from '../../ui/SideSheet.vue';
@@ -48,7 +48,7 @@ async function giveBack(confirmed: boolean): Promise<void> {
       studentIds: going.filter((row) => row.assignmentId === assignmentId).map((row) => row.student.id),
     }));
     const body: ReturnsRequest = { returns, confirmed, ...(later.value && at.value !== null ? { at: at.value } : {}) };
-    const { returned } = await ask<ReturnsReply>('POST', '/api/returns', { body });
+    const { returned } = await ask('POST /api/returns', { body });
     if (later.value) emit('timed', chosen.value.length);
     else emit('returned', returned);
     emit('close');

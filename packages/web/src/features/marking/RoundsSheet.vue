@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Two rounds of one piece side by side: what was handed in before, with its notes, and what is in now. */
-import type { DeskPieceReply, HandInView, MarginNote } from '@jolly/server/contract';
+import type { DeskPieceReply } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { ask } from '../../api/client';
 import { useLoad } from '../../api/use-load';
@@ -8,8 +8,9 @@ import LoadGate from '../../ui/LoadGate.vue';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 import { NotedWork } from '../notes';
+import type { PieceAt } from './piece-at';
 
-const props = defineProps<{ open: boolean; address: string; desk: DeskPieceReply; zone: string }>();
+const props = defineProps<{ open: boolean; at: PieceAt; desk: DeskPieceReply; zone: string }>();
 const emit = defineEmits<{ close: [] }>();
 const { t, count, points, when } = useWords();
 const earlier = computed(() => props.desk.handIns.filter((one) => one.version !== props.desk.handIn?.version));
@@ -21,7 +22,9 @@ watch(
 );
 const { state, value, why, reload } = useLoad(
   async () =>
-    version.value === 0 ? null : ask<{ handIn: HandInView; notes: MarginNote[] }>('GET', `${props.address}/rounds/${version.value}`),
+    version.value === 0
+      ? null
+      : ask('GET /api/assignments/:assignmentId/pieces/:studentId/rounds/:version', { params: { ...props.at, version: version.value } }),
   [version],
 );
 </script>
@@ -54,7 +57,14 @@ const { state, value, why, reload } = useLoad(
       <section>
         <h3>{{ count('desk.version', version) }}</h3>
         <LoadGate :state="state" :why="why" @retry="reload"
-          ><NotedWork v-if="value" :hand-in="value.handIn" :notes="value.notes" :acts="{}" :zone="zone" first-name="" keep-key="jolly-none"
+          ><NotedWork
+            v-if="value?.handIn"
+            :hand-in="value.handIn"
+            :notes="value.notes"
+            :acts="{}"
+            :zone="zone"
+            first-name=""
+            keep-key="jolly-none"
         /></LoadGate>
       </section>
       <section>

@@ -4,7 +4,7 @@
  * as it is left; a column comes in from a spreadsheet, looked at first.
  */
 import { EMPTY_TEXT, parsePoints, plainText, readPastedScores, textOf, type DecimalMark, type PastedScore } from '@jolly/core';
-import type { DeskPieceReply, PieceRow, PileDeskReply, ScoresReply, ScoresRequest } from '@jolly/server/contract';
+import type { DeskPieceReply, PieceRow, ScoresRequest } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { ApiProblem, ask } from '../../api/client';
@@ -25,7 +25,10 @@ const route = useRoute();
 const { kept } = useScope();
 const line = useTermLine();
 const id = computed(() => String(route.params.id));
-const { state, value, why, reload } = useLoad(() => ask<PileDeskReply>('GET', `/api/assignments/${id.value}/pile`), [id]);
+const { state, value, why, reload } = useLoad(
+  () => ask('GET /api/assignments/:assignmentId/pile', { params: { assignmentId: id.value } }),
+  [id],
+);
 const { problem, busy, attempt } = useAttempt();
 const assignment = computed(() => value.value?.assignments[0] ?? null);
 const rows = computed(() =>
@@ -107,7 +110,8 @@ async function holdRow(studentId: string, bonus = false): Promise<void> {
   const work = (async () => {
     try {
       const keeps = !byPoints.value ? { earned: null, chosen: row.score?.chosen ?? null } : { earned, chosen: null };
-      const reply = await ask<DeskPieceReply>('PUT', `/api/assignments/${id.value}/pieces/${studentId}/score`, {
+      const reply = await ask('PUT /api/assignments/:assignmentId/pieces/:studentId/score', {
+        params: { assignmentId: id.value, studentId },
         body: { ...keeps, remark: remarkOf(row, now.remark), words: row.score?.words ?? {}, bonusConfirmed: bonus, version: row.version },
       });
       delete failed.value[studentId];
@@ -179,7 +183,11 @@ async function holdMany(
       ]),
     );
     try {
-      refresh((await ask<ScoresReply>('PUT', `/api/assignments/${id.value}/scores`, { body: { scores, bonusConfirmed } })).rows, sent);
+      refresh(
+        (await ask('PUT /api/assignments/:assignmentId/scores', { params: { assignmentId: id.value }, body: { scores, bonusConfirmed } }))
+          .rows,
+        sent,
+      );
     } catch (error) {
       if (error instanceof ApiProblem && error.code === 'conflict.changedMeanwhile') await reload();
       throw error;
@@ -263,7 +271,8 @@ async function takeIn(): Promise<void> {
 }
 const mark = (row: PieceRow) =>
   attempt(async () => {
-    await ask('PUT', `/api/assignments/${id.value}/class-marks`, {
+    await ask('PUT /api/assignments/:assignmentId/class-marks', {
+      params: { assignmentId: id.value },
       body: { marks: [{ studentId: row.student.id, mark: row.collecting.mark === 'absent' ? null : 'absent' }] },
     });
     await reload();

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Two markers: both scores of each piece, the largest difference first, and the score they agree on. */
 import { parsePoints } from '@jolly/core';
-import type { DeskPieceReply, PileDeskReply, SecondReply } from '@jolly/server/contract';
+import type { SecondReply } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import { useRoute } from 'vue-router';
 import { ask } from '../../api/client';
@@ -18,8 +18,8 @@ const { problem, busy, attempt } = useAttempt();
 const id = computed(() => String(route.params.id));
 const { state, value, why, reload } = useLoad(async () => {
   const [pile, seconds] = await Promise.all([
-    ask<PileDeskReply>('GET', `/api/assignments/${id.value}/pile`),
-    ask<SecondReply>('GET', `/api/assignments/${id.value}/seconds`),
+    ask('GET /api/assignments/:assignmentId/pile', { params: { assignmentId: id.value } }),
+    ask('GET /api/assignments/:assignmentId/seconds', { params: { assignmentId: id.value } }),
   ]);
   return { assignment: pile.assignments[0]!, teachers: pile.teachers, ...seconds };
 }, [id]);
@@ -30,7 +30,8 @@ const agree = (piece: SecondReply['pieces'][number], which: 'first' | 'second' |
     const { row, first, second } = piece;
     const of =
       which === 'first' ? first : which === 'second' ? second : { earned: parsePoints(typed.value[row.student.id] ?? ''), chosen: null };
-    await ask<DeskPieceReply>('PUT', `/api/assignments/${id.value}/pieces/${row.student.id}/agreed-score`, {
+    await ask('PUT /api/assignments/:assignmentId/pieces/:studentId/agreed-score', {
+      params: { assignmentId: id.value, studentId: row.student.id },
       body: { earned: of.chosen ? null : of.earned, chosen: of.chosen, version: row.version },
     });
     await reload();

@@ -1,34 +1,34 @@
 import type { DeskPieceReply } from '@jolly/server/contract';
-import { kindOf } from '../files';
+import { fileAddress, kindOf } from '../files';
 
 /** Asks for pieces before they are wanted, so that going on waits for nothing. What was asked for is used once. */
-export function useAhead(fetchPiece: (address: string) => Promise<DeskPieceReply>) {
+export function useAhead(fetchPiece: (key: string) => Promise<DeskPieceReply>) {
   const asked = new Map<string, Promise<DeskPieceReply>>();
   return {
     /** The piece, from what was asked for ahead if it is there. */
-    take(address: string): Promise<DeskPieceReply> {
-      const ready = asked.get(address);
-      asked.delete(address);
-      return ready ?? fetchPiece(address);
+    take(key: string): Promise<DeskPieceReply> {
+      const ready = asked.get(key);
+      asked.delete(key);
+      return ready ?? fetchPiece(key);
     },
-    has: (address: string) => asked.has(address),
+    has: (key: string) => asked.has(key),
     /** Asks for these now and lets go of all others; pictures of theirs are loaded too. */
-    want(addresses: readonly string[]): void {
-      for (const address of asked.keys()) if (!addresses.includes(address)) asked.delete(address);
-      for (const address of addresses) {
-        if (asked.has(address)) continue;
-        const piece = fetchPiece(address);
-        asked.set(address, piece);
+    want(keys: readonly string[]): void {
+      for (const key of asked.keys()) if (!keys.includes(key)) asked.delete(key);
+      for (const key of keys) {
+        if (asked.has(key)) continue;
+        const piece = fetchPiece(key);
+        asked.set(key, piece);
         piece.then(
           ({ handIn }) =>
             handIn?.files
               .filter((file) => kindOf(file) === 'picture')
-              .forEach((file) => (new Image().src = `/api/files/${file.id}?as=inline`)),
-          () => asked.delete(address),
+              .forEach((file) => (new Image().src = fileAddress(file.id, 'inline'))),
+          () => asked.delete(key),
         );
       }
     },
     /** What was asked for of it is old now. */
-    drop: (address: string) => asked.delete(address),
+    drop: (key: string) => asked.delete(key),
   };
 }

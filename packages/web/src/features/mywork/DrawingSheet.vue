@@ -3,6 +3,7 @@
 import type Konva from 'konva';
 import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue';
 import { useI18n } from 'vue-i18n';
+import { fileAddress } from '../files';
 
 const props = defineProps<{
   open: boolean;
@@ -59,7 +60,7 @@ function note(): void {
 
 async function loadPicture(id: string): Promise<HTMLImageElement | null> {
   const image = new Image();
-  image.src = `/api/files/${id}?as=inline`;
+  image.src = fileAddress(id, 'inline');
   return image.decode().then(
     () => image,
     () => null,

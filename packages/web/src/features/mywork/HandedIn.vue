@@ -7,6 +7,7 @@ import RichTextView from '../../ui/RichTextView.vue';
 import { useWords } from '../../ui/use-words';
 import { useScope } from '../termline';
 import HowItWent from './HowItWent.vue';
+import { fileAddress } from '../files';
 
 const props = defineProps<{ value: MyPieceReply; busy: boolean }>();
 const emit = defineEmits<{ takeBack: []; said: []; versions: [] }>();
@@ -49,7 +50,7 @@ const cost = computed(() => {
     </dl>
     <ul v-if="handIn.files.length > 0" class="plain">
       <li v-for="file in handIn.files" :key="file.id" class="file">
-        <a :href="`/api/files/${file.id}`" download class="grow clip" dir="auto">{{ file.name }}</a><span
+        <a :href="fileAddress(file.id)" download class="grow clip" dir="auto">{{ file.name }}</a><span
           class="muted small"
           :title="file.fingerprint"
           >{{ t('piece.receiptFingerprint') }} {{ t('piece.fingerprintShort', { start: file.fingerprint.slice(0, 8) }) }}</span

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 /** A handout as a student reads it. A teacher who follows a link to one comes to where it is written. */
-import type { MyWorkReply } from '@jolly/server/contract';
 import { computed } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { ask } from '../../api/client';
@@ -22,7 +21,7 @@ const { state, value, why, reload } = useLoad(async () => {
     await router.replace(`/compose/${String(route.params.id)}`);
     return null;
   }
-  return (await ask<MyWorkReply>('GET', '/api/my/work')).handouts.find((one) => one.briefId === route.params.id) ?? null;
+  return (await ask('GET /api/my/work')).handouts.find((one) => one.briefId === route.params.id) ?? null;
 }, [() => route.params.id]);
 const zone = computed(() => line.classOf(value.value?.classId ?? '')?.zone ?? line.zone);
 </script>

@@ -26,7 +26,10 @@ const say = (chosen: Went | null) =>
   attempt(async () => {
     how.value = chosen ?? how.value;
     if (!how.value) return;
-    await ask('PUT', `/api/my/work/${props.assignmentId}/went`, { body: { how: how.value, line: line.value.trim() } satisfies WentView });
+    await ask('PUT /api/my/work/:assignmentId/went', {
+      params: { assignmentId: props.assignmentId },
+      body: { how: how.value, line: line.value.trim() } satisfies WentView,
+    });
     said.value = true;
     emit('said');
   });

@@ -9,14 +9,14 @@ import { useWords } from '../../ui/use-words';
 const emit = defineEmits<{ joined: []; waits: [boolean] }>();
 const { t } = useWords();
 const { value, reload } = useLoad(async () => {
-  const all = await ask<MyJoining[]>('GET', '/api/my/joinings');
+  const all = await ask('GET /api/my/joinings');
   emit('waits', all.length > 0);
   return all;
 });
 const { problem, busy, attempt } = useAttempt();
 const answer = (one: MyJoining, yes: boolean) =>
   attempt(async () => {
-    await ask('POST', `/api/my/joinings/${one.id}`, { body: { yes } });
+    await ask('POST /api/my/joinings/:joiningId', { params: { joiningId: one.id }, body: { yes } });
     await reload();
     if (yes) emit('joined');
   });

@@ -30,14 +30,17 @@ const askedText = computed(() => {
 
 const send = () =>
   attempt(async () => {
-    await ask('POST', `/api/my/work/${props.assignmentId}/requests`, { body: { reason: reason.value, wantedDue: wanted.value } });
+    await ask('POST /api/my/work/:assignmentId/requests', {
+      params: { assignmentId: props.assignmentId },
+      body: { reason: reason.value, wantedDue: wanted.value },
+    });
     asking.value = false;
     reason.value = '';
     emit('changed');
   });
 const withdraw = (id: string) =>
   attempt(async () => {
-    await ask('DELETE', `/api/my/requests/${id}`);
+    await ask('DELETE /api/my/requests/:requestId', { params: { requestId: id } });
     emit('changed');
   });
 </script>

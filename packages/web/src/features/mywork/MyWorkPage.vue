@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What to do now, next and later, over all classes, with one's own dates; and what came back. */
 import { agendaEnd, plainText, type RichText } from '@jolly/core';
-import type { MyPiece, MyWorkReply, ReviewToGive, StudentProgressReply } from '@jolly/server/contract';
+import type { MyPiece } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import { ask, now } from '../../api/client';
 import { useLoad } from '../../api/use-load';
@@ -16,8 +16,8 @@ import WorkCard from './WorkCard.vue';
 const { t, count, points, when } = useWords();
 const scope = useScope();
 const line = useTermLine();
-const { state, value, why, reload } = useLoad(() => ask<MyWorkReply>('GET', '/api/my/work'));
-const standings = useLoad(() => ask<StudentProgressReply[]>('GET', '/api/my/progress'));
+const { state, value, why, reload } = useLoad(() => ask('GET /api/my/work'));
+const standings = useLoad(() => ask('GET /api/my/progress'));
 
 async function cameIn(): Promise<void> {
   await Promise.all([reload(), line.load()]);
@@ -53,7 +53,7 @@ function excerpt(remark: RichText): string {
   const words = plainText(remark).replace(/\s+/g, ' ').trim();
   return words.length > 90 ? `${words.slice(0, 88)}…` : words;
 }
-const reviews = useLoad(() => ask<ReviewToGive[]>('GET', '/api/my/reviews'));
+const reviews = useLoad(() => ask('GET /api/my/reviews'));
 const toReview = computed(() => (reviews.value.value ?? []).filter((one) => one.givenAt === null));
 </script>
 

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 /** One piece: what to do, the place to work, handing in and taking back, what came back, and words with the teacher. */
 import { hasAskedFor, isBlank, plainText, readLink, textOf, type LinkProblem, unmilli, wordCount } from '@jolly/core';
-import type { Chosen, HandInView, MyPieceReply, VersionItem, WorkFile } from '@jolly/server/contract';
+import type { Chosen, VersionItem, WorkFile } from '@jolly/server/contract';
 import { computed, ref, unref, watch } from 'vue';
 import { onBeforeRouteLeave, useRoute } from 'vue-router';
-import { ApiProblem, ask, now } from '../../api/client';
+import { addressOf, ApiProblem, ask, now } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { useLive } from '../../api/use-live';
 import { useLoad } from '../../api/use-load';
@@ -36,22 +36,23 @@ const route = useRoute();
 const session = useSession();
 const id = String(route.params.id);
 const userId = session.me?.id ?? '';
-const base = `/api/my/work/${id}`;
-const draft = useDraft({ name: id, userId, address: `${base}/text` });
+const own = { assignmentId: id };
+const draft = useDraft({ name: id, userId, store: (body) => ask('PUT /api/my/work/:assignmentId/text', { params: own, body }) });
 const files = ref<WorkFile[]>([]);
 const beat = ref(0);
 let begun = false;
 const { state, value, why, reload } = useLoad(async () => {
   // Looking makes one's copies of worksheets; on a broken line the piece itself still says what is wrong.
-  if (!begun) await ask('POST', `${base}/look`).catch(() => undefined);
-  const reply = await ask<MyPieceReply>('GET', base);
+  if (!begun) await ask('POST /api/my/work/:assignmentId/look', { params: own }).catch(() => undefined);
+  const reply = await ask('GET /api/my/work/:assignmentId', { params: own });
   // What was refused is tried again only once the piece is open again.
   if (!begun || (draft.status.value === 'refused' && reply.mayHandIn === null)) draft.begin(reply.draft);
   else draft.refresh(reply.draft);
   begun = true;
   files.value = reply.draft.files;
-  if (reply.piece.returned && reply.piece.returned.readAt === null) void ask('POST', `${base}/read`).catch(() => undefined);
-  if (reply.unreadNotes > 0) void ask('POST', `${base}/notes/read`).catch(() => undefined);
+  if (reply.piece.returned && reply.piece.returned.readAt === null)
+    void ask('POST /api/my/work/:assignmentId/read', { params: own }).catch(() => undefined);
+  if (reply.unreadNotes > 0) void ask('POST /api/my/work/:assignmentId/notes/read', { params: own }).catch(() => undefined);
   return reply;
 });
 const piece = computed(() => value.value?.piece ?? null);
@@ -85,7 +86,7 @@ let quiet: ReturnType<typeof setTimeout> | undefined;
 let ownSave = -Infinity;
 watch(draft.savedAt, () => (ownSave = performance.now()));
 useLive<{ talked: string[] }>(
-  () => (value.value ? `${base}/live` : null),
+  () => (value.value ? addressOf('GET /api/my/work/:assignmentId/live', { params: own }) : null),
   (event) => {
     // What one has just saved oneself comes back as a change; it is here already.
     if (event?.talked.length === 0 && !value.value?.team && performance.now() - ownSave < OWN_ECHO_MS) return;
@@ -110,13 +111,13 @@ function dropped(event: DragEvent): void {
 }
 async function detach(file: WorkFile): Promise<void> {
   await attempt(async () => {
-    await ask('DELETE', `${base}/files/${file.id}`);
+    await ask('DELETE /api/my/work/:assignmentId/files/:fileId', { params: { assignmentId: id, fileId: file.id } });
     files.value = files.value.filter((one) => one.id !== file.id);
   });
 }
 
 const versions = ref<VersionItem[] | null>(null);
-const showVersions = () => attempt(async () => (versions.value = await ask<VersionItem[]>('GET', `${base}/versions`)));
+const showVersions = () => attempt(async () => (versions.value = await ask('GET /api/my/work/:assignmentId/versions', { params: own })));
 async function restored(): Promise<void> {
   begun = false;
   await reload();
@@ -127,7 +128,7 @@ const selfCheck = computed<Chosen | null>({
   set: (chosen: Chosen | null) => {
     if (!value.value || chosen?.by !== 'rubric') return;
     value.value = { ...value.value, selfCheck: chosen.choices };
-    void attempt(() => ask('PUT', `${base}/self-check`, { body: { choices: chosen.choices } }));
+    void attempt(() => ask('PUT /api/my/work/:assignmentId/self-check', { params: own, body: { choices: chosen.choices } }));
   },
 });
 
@@ -142,7 +143,7 @@ const handIn = () =>
       throw new ApiProblem('piece.notYetSent', t('piece.notYetSent'), 0);
     }
     try {
-      await ask<HandInView>('POST', `${base}/hand-in`, { idempotencyKey: handInKey });
+      await ask('POST /api/my/work/:assignmentId/hand-in', { params: own, idempotencyKey: handInKey });
     } catch (error) {
       // Whether it is in is not known until the server says so; asking again with the same key cannot double it.
       if (error instanceof ApiProblem && error.status === 0) throw new ApiProblem('piece.handInUnsure', t('piece.handInUnsure'), 0);
@@ -159,7 +160,7 @@ watch(allThere, (all) => all && problem.value?.code === 'piece.notYetSent' && (p
 watch(value, () => problem.value?.code === 'piece.handInUnsure' && (problem.value = null));
 const takeBack = () =>
   attempt(async () => {
-    await ask('POST', `${base}/take-back`);
+    await ask('POST /api/my/work/:assignmentId/take-back', { params: own });
     begun = false;
     await reload();
   });
@@ -233,7 +234,7 @@ watch(
         <ReturnedWork
           v-if="piece.returned || value.marked"
           :value="value"
-          :base="base"
+          :assignment-id="id"
           :first-name="session.me?.givenName ?? ''"
           @changed="reload"
         />
@@ -422,15 +423,25 @@ watch(
         <h2 class="label-head">
           {{ t('talk.title') }}<span v-if="piece.unread > 0" class="unread">{{ count('talk.unread', piece.unread) }}</span>
         </h2>
-        <ConversationBox :address="base" :readers="value.teachers.join(', ')" :zone="zone" :beat="beat" @read="piece.unread = 0" />
+        <ConversationBox
+          :at="{ assignmentId: id, studentId: null }"
+          :readers="value.teachers.join(', ')"
+          :zone="zone"
+          :beat="beat"
+          @read="piece.unread = 0"
+        />
       </section>
     </div>
     <VersionsSheet
       :open="versions !== null"
       :versions="versions ?? []"
-      :address="`${base}/versions`"
+      :fetch="(versionId) => ask('GET /api/my/work/:assignmentId/versions/:versionId', { params: { assignmentId: id, versionId } })"
+      :restore="
+        working
+          ? (versionId) => ask('POST /api/my/work/:assignmentId/versions/:versionId/restore', { params: { assignmentId: id, versionId } })
+          : null
+      "
       :zone="zone"
-      :may-restore="working"
       :draft-saved-at="value?.draft.savedAt ?? null"
       :receipts="`/work/${id}/receipt`"
       @close="versions = null"

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 /** The receipt of a hand-in, to look at and to print. */
 import { wordCount, writtenWords } from '@jolly/core';
-import type { HandInView, MyPieceReply } from '@jolly/server/contract';
 import { ref } from 'vue';
 import { useRoute } from 'vue-router';
 import { ask } from '../../api/client';
@@ -18,9 +17,14 @@ const session = useSession();
 const id = String(route.params.id);
 // Of the hand-in that stands, or of an earlier one by its number.
 const { state, value, why, reload } = useLoad(async () => {
-  const reply = await ask<MyPieceReply>('GET', `/api/my/work/${id}`);
+  const reply = await ask('GET /api/my/work/:assignmentId', { params: { assignmentId: id } });
   const { version } = route.query;
-  return typeof version === 'string' ? { ...reply, handIn: await ask<HandInView>('GET', `/api/my/work/${id}/receipts/${version}`) } : reply;
+  return typeof version === 'string'
+    ? {
+        ...reply,
+        handIn: await ask('GET /api/my/work/:assignmentId/receipts/:version', { params: { assignmentId: id, version: Number(version) } }),
+      }
+    : reply;
 });
 const print = () => window.print();
 

@@ -9,8 +9,9 @@ import RichTextView from '../../ui/RichTextView.vue';
 import { useWords } from '../../ui/use-words';
 import { RubricView } from '../assignments';
 import { NotedWork, type NoteActs } from '../notes';
+import { fileAddress } from '../files';
 
-const props = defineProps<{ value: MyPieceReply; base: string; firstName: string }>();
+const props = defineProps<{ value: MyPieceReply; assignmentId: string; firstName: string }>();
 const emit = defineEmits<{ changed: [] }>();
 const { t, count, length, points, when } = useWords();
 const { problem, busy, attempt } = useAttempt();
@@ -76,11 +77,17 @@ const steps = computed(() => {
 });
 const acts: NoteActs = {
   answer: async (id, text) => {
-    await ask('POST', `${props.base}/notes/${id}/answers`, { body: { text } });
+    await ask('POST /api/my/work/:assignmentId/notes/:noteId/answers', {
+      params: { assignmentId: props.assignmentId, noteId: id },
+      body: { text },
+    });
     emit('changed');
   },
   settle: async (id, settled) => {
-    await ask('PUT', `${props.base}/notes/${id}/settled`, { body: { settled } });
+    await ask('PUT /api/my/work/:assignmentId/notes/:noteId/settled', {
+      params: { assignmentId: props.assignmentId, noteId: id },
+      body: { settled },
+    });
     emit('changed');
   },
 };
@@ -90,7 +97,10 @@ const asking = ref(false);
 const question = ref('');
 const send = () =>
   attempt(async () => {
-    await ask('POST', `${props.base}/questions`, { body: { text: question.value.trim() } });
+    await ask('POST /api/my/work/:assignmentId/questions', {
+      params: { assignmentId: props.assignmentId },
+      body: { text: question.value.trim() },
+    });
     asking.value = false;
     question.value = '';
     emit('changed');
@@ -115,7 +125,7 @@ const send = () =>
         :key="file.id"
         controls
         preload="none"
-        :src="`/api/files/${file.id}?as=inline`"
+        :src="fileAddress(file.id, 'inline')"
         :aria-label="t('voice.remark')"
       />
       <p v-if="isBlank(returned.remark) && voices.length === 0 && value.notes.length === 0 && words.length === 0" class="muted">
@@ -129,7 +139,7 @@ const send = () =>
       </dl>
       <ul v-if="files.length > 0" class="plain">
         <li v-for="file in files" :key="file.id">
-          <a :href="`/api/files/${file.id}`" download dir="auto">{{ file.name }}</a>{{ ' '
+          <a :href="fileAddress(file.id)" download dir="auto">{{ file.name }}</a>{{ ' '
           }}<span class="muted small">{{ t('piece.feedbackFile') }}</span>
         </li>
       </ul>

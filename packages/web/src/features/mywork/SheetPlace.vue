@@ -21,8 +21,12 @@ const props = defineProps<{
 const emit = defineEmits<{ corrected: [] }>();
 const { t, count } = useWords();
 const { problem, busy, attempt } = useAttempt();
-const address = `/api/my/work/${props.assignmentId}/sheets/${props.sheet.attachmentId}`;
-const draft = useDraft({ name: `${props.assignmentId} ${props.sheet.attachmentId}`, userId: props.userId, address });
+const params = { assignmentId: props.assignmentId, attachmentId: props.sheet.attachmentId };
+const draft = useDraft({
+  name: `${props.assignmentId} ${props.sheet.attachmentId}`,
+  userId: props.userId,
+  store: (body) => ask('PUT /api/my/work/:assignmentId/sheets/:attachmentId', { params, body }),
+});
 draft.begin(props.sheet);
 watch(
   () => props.sheet,
@@ -36,7 +40,10 @@ const correct = () =>
   attempt(async () => {
     await draft.save();
     const before = answersOf(draft.text.value);
-    const newer = await ask<SheetView>('POST', `${address}/correction`, { body: { version: props.sheet.version } });
+    const newer = await ask('POST /api/my/work/:assignmentId/sheets/:attachmentId/correction', {
+      params,
+      body: { version: props.sheet.version },
+    });
     const homeless = answersWithoutSpace(newer.text, before);
     lost.value = Object.values(homeless).filter((content) => !isBlank({ type: 'doc', content })).length;
     draft.begin(newer);

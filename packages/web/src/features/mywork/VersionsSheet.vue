@@ -3,19 +3,19 @@
 import { compareTexts, type RichNode } from '@jolly/core';
 import type { VersionItem, VersionReply } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
-import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import RichTextView from '../../ui/RichTextView.vue';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
+import { fileAddress } from '../files';
 
 const props = defineProps<{
   open: boolean;
   versions: readonly VersionItem[];
-  /** of a version, without its id */
-  address: string;
+  fetch: (versionId: string) => Promise<VersionReply>;
+  /** null where nobody may restore one */
+  restore: ((versionId: string) => Promise<void>) | null;
   zone: string;
-  mayRestore?: boolean;
   /** when the draft was last saved, which is not a version yet */
   draftSavedAt?: number | null;
   /** where the receipts are, for who has them */
@@ -33,7 +33,7 @@ const earlier = computed(() => (against.value ? (known.value[against.value] ?? n
 const fetchOne = (id: string | null) =>
   id === null || known.value[id]
     ? Promise.resolve(true)
-    : attempt(async () => (known.value = { ...known.value, [id]: await ask<VersionReply>('GET', `${props.address}/${id}`) }));
+    : attempt(async () => (known.value = { ...known.value, [id]: await props.fetch(id) }));
 
 watch(
   () => props.open,
@@ -66,9 +66,9 @@ const fileChanges = computed(() => {
     ...then.filter((file) => !now.some((one) => one.id === file.id)).map((file) => ({ kind: 'removed', name: file.name })),
   ];
 });
-const restore = () =>
+const restoreChosen = () =>
   attempt(async () => {
-    await ask('POST', `${props.address}/${chosen.value}/restore`);
+    await props.restore!(chosen.value!);
     emit('restored');
     emit('close');
   });
@@ -129,7 +129,7 @@ const restore = () =>
             </li></template
           ><template v-else
             ><li v-for="file in later.workFiles" :key="file.id">
-              <a :href="`/api/files/${file.id}`" download dir="auto">{{ file.name }}</a>
+              <a :href="fileAddress(file.id)" download dir="auto">{{ file.name }}</a>
             </li></template
           >
         </ul>
@@ -137,8 +137,8 @@ const restore = () =>
         <RouterLink v-if="receipts && later.kind === 'handedIn'" :to="`${receipts}?version=${later.number}`">{{
           t('piece.receipt')
         }}</RouterLink>
-        <div v-if="mayRestore">
-          <button type="button" class="btn" :disabled="busy" @click="restore">{{ t('versions.restore') }}</button>
+        <div v-if="restore">
+          <button type="button" class="btn" :disabled="busy" @click="restoreChosen">{{ t('versions.restore') }}</button>
           <p class="muted small">{{ t('versions.restoreHint') }}</p>
         </div>
       </div>

@@ -1,5 +1,7 @@
 import { textOf, type RichText } from '@jolly/core';
+import type { SaveTextRequest } from '@jolly/server/contract';
 import { effectScope, type EffectScope } from 'vue';
+import { ask } from '../../api/client';
 import { aStorage, aWire } from '../../testing';
 import { keptDrafts, useDraft } from './use-draft';
 
@@ -22,10 +24,11 @@ afterEach(() => {
   jest.useRealTimers();
 });
 
+const store = (body: SaveTextRequest) => ask('PUT /api/my/work/:assignmentId/text', { params: { assignmentId: 'tides' }, body });
 const draftOn = (...answers: Parameters<typeof aWire>) => {
   const wire = aWire(...answers);
   globalThis.fetch = wire.fetch as typeof fetch;
-  const draft = scope.run(() => useDraft({ name: 'tides', userId: 'bao', address: '/api/my/work/tides/text' }))!;
+  const draft = scope.run(() => useDraft({ name: 'tides', userId: 'bao', store }))!;
   return { wire, draft };
 };
 const stored = (text: RichText | null, version: number) => ({ text, version, savedAt: null });

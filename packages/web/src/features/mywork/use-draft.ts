@@ -1,6 +1,7 @@
+import type { SaveTextRequest } from '@jolly/server/contract';
 import { EMPTY_TEXT, mergeTexts, type RichText } from '@jolly/core';
 import { onScopeDispose, ref } from 'vue';
-import { ApiProblem, ask, now } from '../../api/client';
+import { ApiProblem, now } from '../../api/client';
 
 const SAVE_AFTER_MS = 900;
 const TRY_AGAIN_AFTER_MS = 5000;
@@ -32,6 +33,8 @@ export function keptDrafts(userId: string, start: string): { name: string; text:
     .map((key) => ({ name: key.slice(prefix.length), text: (JSON.parse(localStorage.getItem(key)!) as Kept).text }));
 }
 
+type Store = (sent: SaveTextRequest) => Promise<{ version: number; savedAt?: number | null }>;
+
 /**
  * A text that is saved as one types. Each change is first kept in this browser, so that neither a broken
  * line nor an ended session nor a closed tab loses it, and then sent; what is kept is let go only when the
@@ -39,9 +42,9 @@ export function keptDrafts(userId: string, start: string): { name: string; text:
  * same words both are kept and a person chooses.
  *
  * @param name tells texts of one person in one browser apart
- * @param address of the text; it takes `{ text, version }` and replies with the version it now has
+ * @param store sends the text with the version it goes by, and replies with the version it now has
  */
-export function useDraft({ name, userId, address }: { name: string; userId: string; address: string }) {
+export function useDraft({ name, userId, store }: { name: string; userId: string; store: Store }) {
   const key = keyOf(userId, name);
   const text = ref<RichText>(EMPTY_TEXT);
   const savedAt = ref<number | null>(null);
@@ -135,9 +138,7 @@ export function useDraft({ name, userId, address }: { name: string; userId: stri
       const sent = text.value;
       status.value = 'saving';
       try {
-        const reply = await ask<{ version: number; savedAt?: number }>('PUT', address, {
-          body: { text: sent, version, ...(keepBefore ? { keepBefore } : {}) },
-        });
+        const reply = await store({ text: sent, version, ...(keepBefore ? { keepBefore } : {}) });
         keepBefore = false;
         version = reply.version;
         base = sent;

@@ -25,6 +25,9 @@ export interface Upload {
   why: string;
 }
 
+/** The id that the server has put at the end of an upload's address. */
+const idIn = (address: string): string => new URL(address, location.href).pathname.split('/').at(-1) ?? '';
+
 const MOST_AT_ONCE = 2;
 const shelf = () => createStore('jolly-uploads', 'files');
 
@@ -120,7 +123,7 @@ export function useUploads({
     try {
       const file = await inOneTab(key, async () => {
         const address = await send(key, upload);
-        return ask<WorkFile>('POST', `${new URL(address, location.href).pathname}/finish`);
+        return ask('POST /api/my/uploads/:uploadId/finish', { params: { uploadId: idIn(address) } });
       });
       await letGo(key);
       onAttached(file);
@@ -135,7 +138,9 @@ export function useUploads({
       } else if (problem.code === 'session.needed' || problem.code === 'request.csrf') {
         // A fresh token, or the sign-in over the page; then it goes on.
         now.state = 'waiting';
-        void (problem.code === 'request.csrf' ? askSession() : ask('GET', `/api/my/work/${assignmentId}`)).catch(() => undefined);
+        void (problem.code === 'request.csrf' ? askSession() : ask('GET /api/my/work/:assignmentId', { params: { assignmentId } })).catch(
+          () => undefined,
+        );
       } else if (problem.status >= 400 && problem.status < 500) {
         now.state = 'refused';
         // It stays here until the student lets it go: a drawing or a recording is nowhere else.
@@ -180,7 +185,8 @@ export function useUploads({
     stops.get(key)?.();
     const upload = await kept(key);
     await letGo(key);
-    if (upload?.address) void ask('DELETE', new URL(upload.address, location.href).pathname).catch(() => undefined);
+    if (upload?.address)
+      void ask('DELETE /api/my/uploads/:uploadId', { params: { uploadId: idIn(upload.address) } }).catch(() => undefined);
   }
 
   /** A copy for the student to save, of what does not go in. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What somebody has been told, newest first, and how they want to be told by mail. */
-import type { NewsItem, NewsKind, NewsReply, TellingSettings } from '@jolly/server/contract';
+import type { NewsItem, NewsKind, TellingSettings } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
@@ -19,10 +19,10 @@ const news = useNews();
 const { problem, attempt } = useAttempt();
 
 const { state, value, why, reload } = useLoad(async () => {
-  const reply = await ask<NewsReply>('GET', '/api/news');
+  const reply = await ask('GET /api/news');
   // Having them before one's eyes is having seen them; what was new stays marked until one comes again.
   if (reply.unseen > 0)
-    void ask('POST', '/api/news/seen')
+    void ask('POST /api/news/seen')
       .then(() => news.look())
       .catch(() => undefined);
   return reply;
@@ -122,11 +122,11 @@ const settings = ref<TellingSettings | null>(null);
 const saved = ref(false);
 async function openSettings(event: Event): Promise<void> {
   if ((event.target as HTMLDetailsElement).open && !settings.value)
-    await attempt(async () => (settings.value = await ask<TellingSettings>('GET', '/api/news/settings')));
+    await attempt(async () => (settings.value = await ask('GET /api/news/settings')));
 }
 const save = () =>
   attempt(async () => {
-    await ask('PUT', '/api/news/settings', { body: settings.value });
+    await ask('PUT /api/news/settings', { body: settings.value! });
     saved.value = true;
   });
 </script>

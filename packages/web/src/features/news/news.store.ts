@@ -1,4 +1,3 @@
-import type { NewsReply } from '@jolly/server/contract';
 import { defineStore } from 'pinia';
 import { ref } from 'vue';
 import { ask } from '../../api/client';
@@ -9,7 +8,7 @@ export const useNews = defineStore('news', () => {
   return {
     unseen,
     async look(): Promise<void> {
-      unseen.value = (await ask<NewsReply>('GET', '/api/news')).unseen;
+      unseen.value = (await ask('GET /api/news')).unseen;
     },
     forget: () => void (unseen.value = 0),
   };

@@ -4,7 +4,7 @@ import type { AreaPlace, Place } from '@jolly/core';
 import type { HandInView, MarginNote } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import TurnedBox from '../../ui/TurnedBox.vue';
-import { FileView, kindOf, PdfView, sizeText } from '../files';
+import { FileView, kindOf, PdfView, sizeText, fileAddress } from '../files';
 import PinLayer from './PinLayer.vue';
 import { clock } from './places';
 import { useWords } from '../../ui/use-words';
@@ -23,7 +23,7 @@ const WIDTH = 620;
 const ZOOMS = [0.5, 0.75, 1, 1.5, 2, 3];
 
 const kind = computed(() => kindOf(props.file));
-const address = computed(() => `/api/files/${props.file.id}?as=inline`);
+const address = computed(() => fileAddress(props.file.id, 'inline'));
 const zoomAt = ref(2);
 const zoom = computed(() => ZOOMS[zoomAt.value]!);
 const turns = ref(0);
@@ -124,7 +124,7 @@ defineExpose({ kind, id: props.file.id, pinMoment });
     </template>
     <figcaption class="row">
       <strong class="grow clip" dir="auto">{{ file.name }}</strong><span class="muted small">{{ sizeText(file.size) }}</span
-      ><a class="btn" :href="`/api/files/${file.id}`" download
+      ><a class="btn" :href="fileAddress(file.id)" download
         >{{ t('desk.download') }}<span class="hidden-text"> {{ file.name }}</span></a
       >
     </figcaption>

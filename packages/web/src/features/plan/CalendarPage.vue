@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** All dates of a person by day, week or month, and the address under which their own calendar finds them. */
 import { mondayOf, plusDays, weekdayOf, type LocalDate } from '@jolly/core';
-import type { CalendarAddressReply, DateEntry, DatesReply } from '@jolly/server/contract';
+import type { DateEntry } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { ask } from '../../api/client';
@@ -41,7 +41,7 @@ function step(by: number): void {
   else if (span.value === 'week') set({ on: plusDays(day.value, 7 * by) });
   else set({ on: plusDays(`${month.value}-15`, 30 * by).slice(0, 8) + '01' });
 }
-const { state, value, why, reload } = useLoad(() => ask<DatesReply>('GET', `/api/dates?from=${from.value}&to=${to.value}`), [from, to]);
+const { state, value, why, reload } = useLoad(() => ask('GET /api/dates', { query: { from: from.value, to: to.value } }), [from, to]);
 const entriesOn = (one: LocalDate) =>
   (value.value?.entries ?? []).filter(
     (entry) => entry.from <= one && one <= entry.to && (entry.classId === null || scope.inScope(entry.classId)),
@@ -76,11 +76,11 @@ const copied = ref(false);
 async function subscribe(): Promise<void> {
   subscribing.value = true;
   copied.value = false;
-  await attempt(async () => (own.value = (await ask<CalendarAddressReply>('GET', '/api/my/calendar-address')).address));
+  await attempt(async () => (own.value = (await ask('GET /api/my/calendar-address')).address));
 }
 const renew = () =>
   attempt(async () => {
-    own.value = (await ask<CalendarAddressReply>('POST', '/api/my/calendar-address')).address;
+    own.value = (await ask('POST /api/my/calendar-address')).address;
     copied.value = false;
   });
 const copy = () =>

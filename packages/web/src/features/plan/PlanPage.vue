@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The plan of all classes: by day, by week or by unit; cards are moved here, one or many. */
 import { daysBetween, type LocalDate } from '@jolly/core';
-import type { PlanCard, PlanReply } from '@jolly/server/contract';
+import type { PlanCard } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { ask, now } from '../../api/client';
@@ -28,10 +28,9 @@ const OFFER_UNDO_MS = 3_600_000;
 
 const { state, value, why, reload } = useLoad(
   () =>
-    ask<PlanReply>(
-      'GET',
-      `/api/plan?from=${scope.from.value}&to=${scope.to.value}${scope.classId.value ? `&classId=${scope.classId.value}` : ''}`,
-    ),
+    ask('GET /api/plan', {
+      query: { from: scope.from.value, to: scope.to.value, ...(scope.classId.value ? { classId: scope.classId.value } : {}) },
+    }),
   [scope.from, scope.to, scope.classId],
 );
 const refresh = async () => {

@@ -44,9 +44,9 @@ const store = async (work: () => Promise<unknown>) => {
   emit('changed');
 };
 const order = (board: Board, unitId: string | null, ids: string[]) =>
-  store(() => ask('PUT', `/api/classes/${board.one.classId}/order`, { body: { unitId, assignmentIds: ids } }));
+  store(() => ask('PUT /api/classes/:classId/order', { params: { classId: board.one.classId }, body: { unitId, assignmentIds: ids } }));
 const units = (board: Board, wanted: UnitsRequest['units']) =>
-  store(() => ask('PUT', `/api/classes/${board.one.classId}/units`, { body: { units: wanted } }));
+  store(() => ask('PUT /api/classes/:classId/units', { params: { classId: board.one.classId }, body: { units: wanted } }));
 
 function dropped(board: Board, { from, to, oldIndex, newIndex }: Moved): void {
   const idOf = (list: string) => (list === '' ? null : list);

@@ -28,7 +28,7 @@ export function useMove(done: () => Promise<void>) {
     async look(assignmentIds: string[], shift: DateShift, oneOffs = false): Promise<void> {
       const mine = ++round;
       await attempt(async () => {
-        const preview = await ask<MovePreview>('POST', '/api/plan/preview', { body: { assignmentIds, shift, oneOffs } });
+        const preview = await ask('POST /api/plan/preview', { body: { assignmentIds, shift, oneOffs } });
         if (mine === round) pending.value = { assignmentIds, shift, oneOffs, preview };
       });
     },
@@ -42,7 +42,7 @@ export function useMove(done: () => Promise<void>) {
       if (!move) return false;
       const { assignmentIds, shift, oneOffs, preview } = move;
       const moved = await attempt(async () => {
-        last.value = await ask<MoveReply>('POST', '/api/plan/moves', {
+        last.value = await ask('POST /api/plan/moves', {
           body: { assignmentIds, shift, oneOffs, digest: preview.digest, tell } satisfies MoveConfirm,
         });
       });
@@ -54,7 +54,7 @@ export function useMove(done: () => Promise<void>) {
     async undo(): Promise<void> {
       const move = last.value;
       if (!move) return;
-      if (await attempt(() => ask('POST', `/api/plan/moves/${move.moveId}/undo`))) last.value = null;
+      if (await attempt(() => ask('POST /api/plan/moves/:moveId/undo', { params: { moveId: move.moveId } }))) last.value = null;
       await done();
     },
   };

@@ -25,8 +25,8 @@ watch(
     if (!act) return;
     pieces.value = null;
     try {
-      const loaded = await ask<AssignmentPiecesReply>('GET', `/api/assignments/${act.assignmentId}/pieces`);
-      const found = await ask<ClassReply>('GET', `/api/classes/${loaded.assignment.classId}`);
+      const loaded = await ask('GET /api/assignments/:assignmentId/pieces', { params: { assignmentId: act.assignmentId } });
+      const found = await ask('GET /api/classes/:classId', { params: { classId: loaded.assignment.classId } });
       if (props.act !== act) return;
       schoolClass.value = found;
       pieces.value = loaded;

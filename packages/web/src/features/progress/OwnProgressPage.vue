@@ -1,6 +1,5 @@
 <script setup lang="ts">
 /** The student's own progress, class by class, from the same facts the teacher sees once they are returned. */
-import type { OwnStanding, StudentProgressReply } from '@jolly/server/contract';
 import { computed } from 'vue';
 import { useI18n } from 'vue-i18n';
 import { ask } from '../../api/client';
@@ -13,13 +12,10 @@ import { useLooking } from './use-looking';
 
 const { t } = useI18n();
 const { inScope, kept } = useScope();
-const { termSearch } = useLooking();
+const { term } = useLooking();
 const { gives, spanOf } = useStandingWords();
-const { value: standing } = useLoad(() => ask<OwnStanding[]>('GET', '/api/my/standing-exceptions'));
-const { state, value, why, reload } = useLoad(
-  () => ask<StudentProgressReply[]>('GET', `/api/my/progress${termSearch.value}`),
-  [termSearch],
-);
+const { value: standing } = useLoad(() => ask('GET /api/my/standing-exceptions'));
+const { state, value, why, reload } = useLoad(() => ask('GET /api/my/progress', { query: term.value }), [() => term.value.term]);
 const shown = computed(() => (value.value ?? []).filter((one) => inScope(one.classId)));
 </script>
 

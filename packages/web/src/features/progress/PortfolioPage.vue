@@ -16,15 +16,20 @@ const line = useTermLine();
 const { kept } = useScope();
 const { problem, busy, attempt } = useAttempt();
 const own = computed(() => route.params.student === undefined);
-const address = computed(() =>
-  own.value ? '/api/my/portfolio' : `/api/classes/${String(route.params.classId)}/progress/${String(route.params.student)}/portfolio`,
+const theirs = computed(() => ({ classId: String(route.params.classId), studentId: String(route.params.student) }));
+const { state, value, why, reload } = useLoad(
+  () =>
+    own.value ? ask('GET /api/my/portfolio') : ask('GET /api/classes/:classId/progress/:studentId/portfolio', { params: theirs.value }),
+  [own, theirs],
 );
-const { state, value, why, reload } = useLoad(() => ask<PortfolioReply>('GET', address.value), [address]);
 const chosen = ref('');
 const reason = ref('');
 const put = (assignmentId: string, text: string) =>
   attempt(async () => {
-    value.value = await ask<PortfolioReply>('PUT', address.value, { body: { assignmentId, why: text.trim() } });
+    const body = { assignmentId, why: text.trim() };
+    value.value = await (own.value
+      ? ask('PUT /api/my/portfolio', { body })
+      : ask('PUT /api/classes/:classId/progress/:studentId/portfolio', { params: theirs.value, body }));
   });
 async function add(): Promise<void> {
   if (!(await put(chosen.value, reason.value))) return;
@@ -35,7 +40,10 @@ async function add(): Promise<void> {
 const out = ref<PortfolioReply['pieces'][number] | null>(null);
 const remove = (piece: PortfolioReply['pieces'][number]) =>
   attempt(async () => {
-    await ask('DELETE', `${address.value}/${piece.id}`);
+    const pieceId = piece.id;
+    await (own.value
+      ? ask('DELETE /api/my/portfolio/:pieceId', { params: { pieceId } })
+      : ask('DELETE /api/classes/:classId/progress/:studentId/portfolio/:pieceId', { params: { ...theirs.value, pieceId } }));
     out.value = piece;
     await reload();
   });
@@ -43,8 +51,8 @@ async function putBack(): Promise<void> {
   const piece = out.value;
   if (piece && (await put(piece.assignmentId, piece.why))) out.value = null;
 }
-watch(address, () => (out.value = null));
-const takeHome = () => attempt(() => download('GET', '/api/my/portfolio/zip', 'portfolio.zip'));
+watch([own, theirs], () => (out.value = null));
+const takeHome = () => attempt(() => download('GET /api/my/portfolio/zip', 'portfolio.zip'));
 const pieceAddress = (id: string) => ({
   path: own.value ? `/work/${id}` : `/marking/${id}/${String(route.params.student)}`,
   query: kept.value,

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 /** Where a class stands, or every class in turn: whoever needs a word comes first. */
-import type { ClassProgressReply } from '@jolly/server/contract';
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import { ask } from '../../api/client';
@@ -15,18 +14,17 @@ const { t } = useWords();
 const line = useTermLine();
 const scope = useScope();
 const route = useRoute();
-const { search } = useLooking();
+const { asked } = useLooking();
 // A class that is put away is not on the term line, but its progress can still be looked at.
 const ids = computed(() => {
-  const asked = route.query.class;
-  if (line.loaded && typeof asked === 'string' && !line.classOf(asked)) return [asked];
+  const named = route.query.class;
+  if (line.loaded && typeof named === 'string' && !line.classOf(named)) return [named];
   return line.classes.filter((one) => scope.inScope(one.id)).map((one) => one.id);
 });
 const alone = computed(() => ids.value.length === 1);
 // Terms and moments are those of one class; of several each shows its own term.
-const load = (id: string) =>
-  ask<ClassProgressReply>('GET', `/api/classes/${id}/progress${alone.value && search.value ? `?${search.value}` : ''}`);
-const { state, value, why, reload } = useLoad(() => Promise.all(ids.value.map(load)), [() => `${ids.value.join()} ${search.value}`]);
+const load = (id: string) => ask('GET /api/classes/:classId/progress', { params: { classId: id }, query: alone.value ? asked.value : {} });
+const { state, value, why, reload } = useLoad(() => Promise.all(ids.value.map(load)), [() => JSON.stringify([ids.value, asked.value])]);
 </script>
 
 <template>

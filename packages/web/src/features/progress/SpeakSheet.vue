@@ -26,7 +26,8 @@ async function keep(): Promise<void> {
   const { row } = props;
   if (!row) return;
   const kept = await attempt(() =>
-    ask('POST', `/api/classes/${props.classId}/progress/${row.student.id}/jottings`, {
+    ask('POST /api/classes/:classId/progress/:studentId/jottings', {
+      params: { classId: props.classId, studentId: row.student.id },
       body: { id, kind: 'toSpeak', text: text.value.trim() },
     }),
   );

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 /** One student in one class, for the teacher: where they stand and why, what would help most, and everything it follows from. */
-import type { StudentProgressReply } from '@jolly/server/contract';
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import { ask } from '../../api/client';
@@ -15,9 +14,12 @@ import { useLooking } from './use-looking';
 
 const route = useRoute();
 const { t, name } = useWords();
-const { termSearch } = useLooking();
-const address = computed(() => `/api/classes/${String(route.params.classId)}/progress/${String(route.params.student)}${termSearch.value}`);
-const { state, value, why, reload } = useLoad(() => ask<StudentProgressReply>('GET', address.value), [address]);
+const { term } = useLooking();
+const own = computed(() => ({ classId: String(route.params.classId), studentId: String(route.params.student) }));
+const { state, value, why, reload } = useLoad(
+  () => ask('GET /api/classes/:classId/progress/:studentId', { params: own.value, query: term.value }),
+  [own, () => term.value.term],
+);
 </script>
 
 <template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The teacher's private notes about a student: what was talked about, and that they want to speak with them. */
 import type { Jotting, JottingRequest } from '@jolly/server/contract';
-import { computed, ref } from 'vue';
+import { ref } from 'vue';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
@@ -11,27 +11,32 @@ import { useWords } from '../../ui/use-words';
 const props = defineProps<{ classId: string; studentId: string; zone: string }>();
 const { t, day } = useWords();
 const { problem, busy, attempt } = useAttempt();
-const address = computed(() => `/api/classes/${props.classId}/progress/${props.studentId}/jottings`);
-const { value: notes, reload } = useLoad(() => ask<Jotting[]>('GET', address.value), [address]);
+const { value: notes, reload } = useLoad(
+  () => ask('GET /api/classes/:classId/progress/:studentId/jottings', { params: { classId: props.classId, studentId: props.studentId } }),
+  [() => `${props.classId} ${props.studentId}`],
+);
 const text = ref('');
 // The id is made before the first try: sent twice, it is one note.
 let id = crypto.randomUUID();
 const write = (kind: JottingRequest['kind']) =>
   attempt(async () => {
     const sent = text.value;
-    await ask('POST', address.value, { body: { id, kind, text: sent.trim() } });
+    await ask('POST /api/classes/:classId/progress/:studentId/jottings', {
+      params: { classId: props.classId, studentId: props.studentId },
+      body: { id, kind, text: sent.trim() },
+    });
     id = crypto.randomUUID();
     text.value = typedSince(text.value, sent);
     await reload();
   });
 const done = (note: Jotting, is: boolean) =>
   attempt(async () => {
-    await ask('PUT', `/api/jottings/${note.id}/done`, { body: { done: is } });
+    await ask('PUT /api/jottings/:jottingId/done', { params: { jottingId: note.id }, body: { done: is } });
     await reload();
   });
 const remove = (note: Jotting) =>
   attempt(async () => {
-    await ask('DELETE', `/api/jottings/${note.id}`);
+    await ask('DELETE /api/jottings/:jottingId', { params: { jottingId: note.id } });
     await reload();
   });
 </script>

@@ -27,8 +27,6 @@ export function useLooking() {
     }
     return router.replace({ query });
   };
-  /** for the server: all of it, or the term alone */
-  const search = computed(() => new URLSearchParams(Object.entries(asked.value).map(([key, value]) => [key, String(value)])).toString());
-  const termSearch = computed(() => (asked.value.term === undefined ? '' : `?term=${asked.value.term}`));
-  return { asked, set, search, termSearch };
+  const term = computed<Pick<ProgressQuery, 'term'>>(() => (asked.value.term === undefined ? {} : { term: asked.value.term }));
+  return { asked, set, term };
 }

@@ -38,13 +38,13 @@ const store = () =>
   attempt(async () => {
     const { id, version, form } = editing.value!;
     if (id === null) await keep(form.text, form);
-    else await ask('PUT', `/api/remarks/${id}`, { body: { ...form, version } });
+    else await ask('PUT /api/remarks/:remarkId', { params: { remarkId: id }, body: { ...form, version } });
     await reload();
     editing.value = null;
   });
 const letGo = (one: SavedRemark) =>
   attempt(async () => {
-    await ask('DELETE', `/api/remarks/${one.id}`);
+    await ask('DELETE /api/remarks/:remarkId', { params: { remarkId: one.id } });
     await reload();
   });
 </script>

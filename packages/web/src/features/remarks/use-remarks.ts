@@ -9,7 +9,7 @@ let asked: Promise<void> | null = null;
 let askedBy = '';
 
 async function reload(): Promise<void> {
-  remarks.value = await ask<SavedRemark[]>('GET', '/api/remarks');
+  remarks.value = await ask('GET /api/remarks');
 }
 
 export function useRemarks() {
@@ -21,9 +21,7 @@ export function useRemarks() {
     reload,
     /** Keeps a remark for use again; what is kept already stays as it is. @throws ApiProblem */
     async keep(text: string, more: Partial<RemarkRequest> = {}): Promise<SavedRemark> {
-      const kept = await ask<SavedRemark>('POST', '/api/remarks', {
-        body: { text, folder: '', aim: '', criterion: '', shared: false, ...more },
-      });
+      const kept = await ask('POST /api/remarks', { body: { text, folder: '', aim: '', criterion: '', shared: false, ...more } });
       if (!remarks.value.some((one) => one.id === kept.id)) remarks.value = [...remarks.value, kept];
       return kept;
     },

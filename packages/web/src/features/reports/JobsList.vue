@@ -19,7 +19,7 @@ const wanted = new Set<string>();
 async function look(): Promise<void> {
   clearTimeout(timer);
   try {
-    jobs.value = await ask<ReportJob[]>('GET', '/api/reports/jobs');
+    jobs.value = await ask('GET /api/reports/jobs');
   } catch {
     // The line is away: asked again in a moment, what is being made goes on.
   }
@@ -28,10 +28,11 @@ async function look(): Promise<void> {
 }
 onBeforeUnmount(() => clearTimeout(timer));
 void look();
-const fetchFile = (job: ReportJob) => attempt(() => download('GET', `/api/reports/jobs/${job.id}/file`, job.fileName));
+const fetchFile = (job: ReportJob) =>
+  attempt(() => download('GET /api/reports/jobs/:jobId/file', job.fileName, { params: { jobId: job.id } }));
 const stop = (job: ReportJob) =>
   attempt(async () => {
-    await ask('POST', `/api/reports/jobs/${job.id}/stop`);
+    await ask('POST /api/reports/jobs/:jobId/stop', { params: { jobId: job.id } });
     await look();
   });
 const shown = computed(() => jobs.value.slice(0, 5));

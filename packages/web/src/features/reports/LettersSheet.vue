@@ -22,7 +22,7 @@ const stuck = computed(() => (reply.value?.letters ?? []).filter((letter) => let
 const look = () =>
   attempt(async () => {
     reply.value = null;
-    reply.value = await ask<ReportLettersReply>('POST', '/api/reports/letters', { body: { settings: props.settings } });
+    reply.value = await ask('POST /api/reports/letters', { body: { settings: props.settings } });
     chosen.value = going.value.map(idOf);
     key = crypto.randomUUID();
   });
@@ -40,7 +40,7 @@ async function send(): Promise<void> {
     .map((letter) => ({ key: letter.key, familyId: letter.familyId! }));
   const done = await attempt(async () => {
     sent.value = (
-      await ask<{ sent: number }>('POST', '/api/reports/letters/send', {
+      await ask('POST /api/reports/letters/send', {
         body: { settings: props.settings, digest: reply.value!.digest, chosen: letters },
         idempotencyKey: key,
       })

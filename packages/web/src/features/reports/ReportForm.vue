@@ -1,7 +1,6 @@
 <script setup lang="ts">
 /** Everything a report is made from, in the order in which one thinks of it: who, when, what, order, words, paper. */
 import { LANGUAGES, PLACEHOLDERS, REPORT_PARTS, type ReportPart, type ReportSettings, type ReportTime } from '@jolly/core';
-import type { RosterStudent } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { ask } from '../../api/client';
 import ClassSquare from '../../ui/ClassSquare.vue';
@@ -42,7 +41,7 @@ watch(
   async () => {
     if (!choosing.value) return;
     const lists = await Promise.all(
-      settings.value.classIds.map((id) => ask<RosterStudent[]>('GET', `/api/classes/${id}/roster`).catch(() => [])),
+      settings.value.classIds.map((id) => ask('GET /api/classes/:classId/roster', { params: { classId: id } }).catch(() => [])),
     );
     const known = new Map(lists.flat().map((one) => [one.id, name(one)]));
     students.value = [...known].map(([id, of]) => ({ id, name: of }));

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The one builder for all reports: what it is made from on the left, how it looks on the right, and out of it as a file, on paper or home. */
 import { SHIPPED_REPORTS, type ReportSettings, type ShippedReport } from '@jolly/core';
-import type { ReportFormat, ReportJob, ReportPreset, ReportPreviewReply } from '@jolly/server/contract';
+import type { ReportFormat } from '@jolly/server/contract';
 import { nextTick, ref, toRaw, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { ask } from '../../api/client';
@@ -30,7 +30,7 @@ const stop = watch(
   { immediate: true },
 );
 const { problem, busy, attempt } = useAttempt();
-const { value: presets, reload } = useLoad(() => ask<ReportPreset[]>('GET', '/api/reports/presets'));
+const { value: presets, reload } = useLoad(() => ask('GET /api/reports/presets'));
 const jobs = ref<InstanceType<typeof JobsList> | null>(null);
 const writing = ref(false);
 const keeping = ref(false);
@@ -62,7 +62,7 @@ watch(
 );
 const keep = () =>
   attempt(async () => {
-    const kept = await ask<ReportPreset>('PUT', '/api/reports/presets', {
+    const kept = await ask('PUT /api/reports/presets', {
       body: { name: keptName.value.trim(), settings: { ...settings.value, studentIds: null } },
     });
     await reload();
@@ -72,22 +72,20 @@ const keep = () =>
   });
 const drop = () =>
   attempt(async () => {
-    await ask('DELETE', `/api/reports/presets/${begun.value}`);
+    await ask('DELETE /api/reports/presets/:presetId', { params: { presetId: begun.value } });
     begun.value = 'progress';
     await reload();
   });
 const make = (format: ReportFormat) =>
   attempt(async () => {
-    jobs.value?.follow(await ask<ReportJob>('POST', '/api/reports/jobs', { body: { settings: settings.value, format } }));
+    jobs.value?.follow(await ask('POST /api/reports/jobs', { body: { settings: settings.value, format } }));
   });
 // The whole of it goes into a frame that nobody sees, and from there to the printer.
 const printed = ref('');
 const frame = ref<HTMLIFrameElement | null>(null);
 const print = () =>
   attempt(async () => {
-    printed.value = (
-      await ask<ReportPreviewReply>('POST', '/api/reports/preview', { body: { settings: settings.value, whole: true } })
-    ).html;
+    printed.value = (await ask('POST /api/reports/preview', { body: { settings: settings.value, whole: true } })).html;
     await nextTick();
     const { value: at } = frame;
     if (!at) return;

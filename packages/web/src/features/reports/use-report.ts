@@ -22,7 +22,7 @@ export function useReport(first: Partial<ReportSettings>) {
     }
     looking.value = true;
     try {
-      const reply = await ask<ReportPreviewReply>('POST', '/api/reports/preview', { body: { settings: settings.value } });
+      const reply = await ask('POST /api/reports/preview', { body: { settings: settings.value } });
       if (mine !== round) return;
       preview.value = reply;
       why.value = '';

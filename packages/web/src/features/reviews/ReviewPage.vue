@@ -17,15 +17,15 @@ const SAVE_AFTER_MS = 1500;
 const { t, when } = useWords();
 const route = useRoute();
 const { kept } = useScope();
-const address = computed(() => `/api/my/reviews/${String(route.params.id)}`);
+const id = computed(() => String(route.params.id));
 const me = useSession().me?.id ?? '';
-const key = computed(() => `jolly-review ${me} ${address.value}`);
+const key = computed(() => `jolly-review ${me} ${id.value}`);
 const text = ref('');
 const chosen = ref<Chosen | null>(null);
 const said = ref('');
 const problem = ref('');
 const busy = ref(false);
-const { state, value, why, reload } = useLoad(() => ask<ReviewReply>('GET', address.value), [address]);
+const { state, value, why, reload } = useLoad(() => ask('GET /api/my/reviews/:reviewId', { params: { reviewId: id.value } }), [id]);
 function take(reply: ReviewReply): void {
   const here = JSON.parse(localStorage.getItem(key.value) ?? 'null') as { text: string; chosen: Chosen | null } | null;
   text.value = here?.text ?? reply.text;
@@ -48,7 +48,10 @@ async function store(give: boolean): Promise<void> {
   problem.value = '';
   const sent = { text: text.value.trim(), choices: choices.value };
   try {
-    value.value = await ask<ReviewReply>('PUT', address.value, { body: { ...sent, give, version: value.value.version } });
+    value.value = await ask('PUT /api/my/reviews/:reviewId', {
+      params: { reviewId: id.value },
+      body: { ...sent, give, version: value.value.version },
+    });
     if (changed.value) plan();
     else localStorage.removeItem(key.value);
     said.value = t(value.value.givenAt !== null ? 'review.isGiven' : 'review.kept');

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Students reviewing each other: dealt out by the teacher, who sees all, may hide one, and decides when authors read theirs. */
-import type { PileDeskReply, ReviewRoundRequest, ReviewsReply } from '@jolly/server/contract';
+import type { ReviewRoundRequest, ReviewsReply } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { ask, now } from '../../api/client';
@@ -17,11 +17,10 @@ const { kept } = useScope();
 const line = useTermLine();
 const { problem, busy, attempt } = useAttempt();
 const id = computed(() => String(route.params.id));
-const address = computed(() => `/api/assignments/${id.value}/reviews`);
 const { state, value, why, reload } = useLoad(async () => {
   const [reviews, pile] = await Promise.all([
-    ask<ReviewsReply>('GET', address.value),
-    ask<PileDeskReply>('GET', `/api/assignments/${id.value}/pile`),
+    ask('GET /api/assignments/:assignmentId/reviews', { params: { assignmentId: id.value } }),
+    ask('GET /api/assignments/:assignmentId/pile', { params: { assignmentId: id.value } }),
   ]);
   return { ...reviews, assignment: pile.assignments[0]! };
 }, [id]);
@@ -59,11 +58,23 @@ const late = computed(
     (value.value?.reviews ?? []).some((one) => one.begunAt === null),
 );
 const take = (reply: ReviewsReply) => value.value && (value.value = { ...value.value, ...reply });
-const deal = () => attempt(async () => take(await ask<ReviewsReply>('PUT', address.value, { body: form.value })));
-const shareOut = () => attempt(async () => take(await ask<ReviewsReply>('POST', `${address.value}/share-out`)));
-const show = () => attempt(async () => take(await ask<ReviewsReply>('POST', `${address.value}/show`)));
+const deal = () =>
+  attempt(async () =>
+    take(await ask('PUT /api/assignments/:assignmentId/reviews', { params: { assignmentId: id.value }, body: form.value })),
+  );
+const shareOut = () =>
+  attempt(async () => take(await ask('POST /api/assignments/:assignmentId/reviews/share-out', { params: { assignmentId: id.value } })));
+const show = () =>
+  attempt(async () => take(await ask('POST /api/assignments/:assignmentId/reviews/show', { params: { assignmentId: id.value } })));
 const hide = (reviewId: string, hidden: boolean) =>
-  attempt(async () => take(await ask<ReviewsReply>('PUT', `${address.value}/${reviewId}/hidden`, { body: { hidden } })));
+  attempt(async () =>
+    take(
+      await ask('PUT /api/assignments/:assignmentId/reviews/:reviewId/hidden', {
+        params: { assignmentId: id.value, reviewId },
+        body: { hidden },
+      }),
+    ),
+  );
 const levels = (choices: ReviewsReply['reviews'][number]['choices']) =>
   (rubric.value?.criteria ?? [])
     .flatMap((criterion) => (choices[criterion.id] ? [`${criterion.name}: ${points(choices[criterion.id]!.points)}`] : []))

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The shelf: what a teacher keeps for use again, in folders, found by typing, shared with chosen colleagues. */
 import { EMPTY_TEXT, type Rubric } from '@jolly/core';
-import type { KeptFile, ShelfBody, ShelfItem, ShelfItemReply, ShelfKind, ShelfReply } from '@jolly/server/contract';
+import type { KeptFile, ShelfBody, ShelfItem, ShelfItemReply, ShelfKind } from '@jolly/server/contract';
 import MiniSearch from 'minisearch';
 import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
@@ -17,7 +17,7 @@ const KINDS: readonly ShelfKind[] = ['assignment', 'handout', 'rubric', 'workshe
 const { t, count } = useWords();
 const scope = useScope();
 const { problem, busy, attempt } = useAttempt();
-const { state, value, why, reload } = useLoad(() => ask<ShelfReply>('GET', '/api/shelf'));
+const { state, value, why, reload } = useLoad(() => ask('GET /api/shelf'));
 const typed = ref('');
 const kind = ref<ShelfKind | null>(null);
 const open = ref<ShelfItemReply | null>(null);
@@ -40,7 +40,7 @@ const folders = computed(() =>
   [...new Set(found.value.map((item) => item.folder))].map((name) => ({ name, items: found.value.filter((item) => item.folder === name) })),
 );
 
-const look = (item: ShelfItem) => attempt(async () => (open.value = await ask<ShelfItemReply>('GET', `/api/shelf/${item.id}`)));
+const look = (item: ShelfItem) => attempt(async () => (open.value = await ask('GET /api/shelf/:itemId', { params: { itemId: item.id } })));
 // Found by typing elsewhere: it lies open.
 const route = useRoute();
 watch(
@@ -53,7 +53,7 @@ watch(
 );
 async function keep(title: string, body: ShelfBody): Promise<void> {
   await attempt(async () => {
-    const item = await ask<ShelfItem>('POST', '/api/shelf', { body: { title, folder: '', tags: [], body } });
+    const item = await ask('POST /api/shelf', { body: { title, folder: '', tags: [], body } });
     await reload();
     await look(item);
   });
@@ -66,8 +66,7 @@ async function keepFile(event: Event): Promise<void> {
   input.value = '';
   if (!file) return;
   let kept: KeptFile | null = null;
-  if (await attempt(async () => (kept = await ask<KeptFile>('POST', '/api/files', { file }))))
-    await keep(file.name, { kind: 'file', file: kept! });
+  if (await attempt(async () => (kept = await ask('POST /api/files', { file })))) await keep(file.name, { kind: 'file', file: kept! });
 }
 async function changed(): Promise<void> {
   open.value = null;

@@ -10,6 +10,7 @@ import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 import { AttachmentList, keepPicture, RubricGrid, RubricView } from '../assignments';
 import { useScope } from '../termline';
+import { fileAddress } from '../files';
 
 const props = defineProps<{ item: ShelfItemReply; colleagues: readonly { id: string; name: string }[]; folders: readonly string[] }>();
 const emit = defineEmits<{ close: []; changed: [] }>();
@@ -44,12 +45,12 @@ const save = () =>
       sharedWith: sharedWith.value,
       version: props.item.version,
     };
-    await ask('PUT', `/api/shelf/${props.item.id}`, { body: change });
+    await ask('PUT /api/shelf/:itemId', { params: { itemId: props.item.id }, body: change });
     emit('changed');
   });
 const takeOff = () =>
   attempt(async () => {
-    await ask('DELETE', `/api/shelf/${props.item.id}`);
+    await ask('DELETE /api/shelf/:itemId', { params: { itemId: props.item.id } });
     emit('changed');
   });
 </script>
@@ -101,7 +102,7 @@ const takeOff = () =>
         <p v-if="item.body.window" class="muted small">{{ t('shelf.shift') }}</p></template
       >
       <p v-if="item.body.kind === 'file'">
-        <a :href="`/api/files/${item.body.file.id}`" download>{{ t('shelf.download') }}</a>
+        <a :href="fileAddress(item.body.file.id)" download>{{ t('shelf.download') }}</a>
       </p>
       <fieldset v-if="own">
         <legend class="label">{{ t('shelf.share') }}</legend>

@@ -10,7 +10,7 @@ export const useTermLine = defineStore('termLine', () => {
   const loaded = ref(false);
 
   async function load(): Promise<void> {
-    reply.value = await ask<TermLineReply>('GET', '/api/term-line');
+    reply.value = await ask('GET /api/term-line');
     loaded.value = true;
   }
   function forget(): void {

@@ -23,7 +23,7 @@ const word = ref('');
 const zone = () => line.classOf(props.request.classId)?.zone ?? line.zone;
 
 async function answer(body: AnswerExtension): Promise<void> {
-  if (await attempt(() => ask('POST', `/api/requests/${props.request.id}/answer`, { body }))) emit('answered');
+  if (await attempt(() => ask('POST /api/requests/:requestId/answer', { params: { requestId: props.request.id }, body }))) emit('answered');
 }
 /** Closing moves on as far as due does. */
 function grant(until: number): void {

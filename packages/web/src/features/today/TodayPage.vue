@@ -22,7 +22,7 @@ const SHOWN_AT_FIRST = 6;
 const { t, name, count, when } = useWords();
 const line = useTermLine();
 const { inScope, kept } = useScope();
-const { state, value, why, reload } = useLoad(() => ask<TodayReply>('GET', '/api/today'));
+const { state, value, why, reload } = useLoad(() => ask('GET /api/today'));
 const all = ref(false);
 const router = useRouter();
 

@@ -1,0 +1,34 @@
+import type { Nothing } from './shape';
+import type { SessionReply } from '../accounts';
+import type {
+  ChildReply,
+  FamilyCodeLook,
+  FamilyCodeUse,
+  FamilyHomeReply,
+  FamilyLettersRequest,
+  FamilyMailsReply,
+  FamilyMailsRequest,
+  FamilyMessage,
+  FamilySettings,
+  FamilyThread,
+  StudentFamilies,
+  WriteHomeRequest,
+} from '../families';
+
+export interface FamiliesApi {
+  'GET /api/classes/:classId/families': { reply: StudentFamilies[] };
+  'POST /api/classes/:classId/families/letters': { body: FamilyLettersRequest; file: 'application/pdf' };
+  'POST /api/classes/:classId/families/mails': { body: FamilyMailsRequest; reply: FamilyMailsReply };
+  'DELETE /api/classes/:classId/families/codes/:codeId': Nothing;
+  'DELETE /api/classes/:classId/progress/:studentId/families/:familyId': Nothing;
+  'GET /api/classes/:classId/progress/:studentId/families/messages': { reply: FamilyThread[] };
+  'POST /api/classes/:classId/progress/:studentId/families/messages': { body: WriteHomeRequest };
+  'POST /api/family/codes/look': { body: { code: string }; reply: FamilyCodeLook };
+  'POST /api/family/join': { body: FamilyCodeUse; reply: SessionReply };
+  'POST /api/family/children': { body: { code: string }; reply: FamilyHomeReply };
+  'GET /api/family': { reply: FamilyHomeReply };
+  'PUT /api/family/settings': { body: FamilySettings };
+  'GET /api/family/children/:studentId': { reply: ChildReply };
+  'GET /api/family/children/:studentId/classes/:classId/messages': { reply: FamilyMessage[] };
+  'POST /api/family/children/:studentId/classes/:classId/messages': { body: { id: string; text: string }; reply: FamilyMessage[] };
+}

@@ -1,0 +1,8 @@
+import type { KeptFile } from '../assignments';
+import type { FileWords } from '../work';
+
+export interface FilesApi {
+  'POST /api/files': { upload: true; reply: KeptFile };
+  'GET /api/files/:fileId': { query: { as?: 'inline' }; file: 'application/octet-stream' };
+  'GET /api/files/:fileId/words': { reply: FileWords };
+}

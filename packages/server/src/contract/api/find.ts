@@ -1,0 +1,5 @@
+import type { FindReply } from '../looking';
+
+export interface FindApi {
+  'GET /api/find': { query: { q: string }; reply: FindReply };
+}

@@ -1,0 +1,15 @@
+import type { DaySpan } from '@jolly/core';
+import type { Nothing } from './shape';
+import type { CalendarAddressReply, DatesReply, MoveConfirm, MovePreview, MoveReply, MoveRequest, OrderRequest, PlanReply } from '../plan';
+
+export interface PlanApi {
+  'GET /api/plan': { query: DaySpan & { classId?: string }; reply: PlanReply };
+  'POST /api/plan/preview': { body: MoveRequest; reply: MovePreview };
+  'POST /api/plan/moves': { body: MoveConfirm; reply: MoveReply };
+  'POST /api/plan/moves/:moveId/undo': Nothing;
+  'PUT /api/classes/:classId/order': { body: OrderRequest };
+  'GET /api/dates': { query: DaySpan; reply: DatesReply };
+  'GET /api/my/calendar-address': { reply: CalendarAddressReply };
+  'POST /api/my/calendar-address': { reply: CalendarAddressReply };
+  'GET /calendar/:file': { file: 'text/calendar' };
+}
