@@ -6,7 +6,7 @@ export interface ProblemReply {
   title: string;
   status: number;
   /** what is wrong with each field: by code, and as a sentence of ours */
-  errors?: { path: string; code?: string; message: string }[];
+  errors?: { path: string; code: string; message: string }[];
   /** for a stale edit: what is stored now */
   current?: unknown;
   requestId?: string;

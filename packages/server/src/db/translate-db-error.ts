@@ -1,10 +1,10 @@
 import { ConnectionError, UniqueConstraintError } from 'sequelize';
+import { fieldProblem } from '../http/field-problems';
 import { Problem } from '../http/problem';
 
 // Names of unique keys in the migrations, and what breaking each means to a person.
 const TAKEN: Record<string, () => Problem> = {
-  user_name_taken: () =>
-    new Problem('account.userNameTaken', { errors: [{ path: 'userName', message: 'Someone already has this user name.' }] }),
+  user_name_taken: () => new Problem('account.userNameTaken', { errors: [fieldProblem('userName', 'account.userNameTaken')] }),
   school_number_taken: () => new Problem('roster.numberTaken'),
   source_id_taken: () => new Problem('roster.numberTaken'),
   one_membership: () => new Problem('roster.alreadyIn'),

@@ -1,5 +1,6 @@
 import type { Request, RequestHandler } from 'express';
 import multer, { MulterError, type StorageEngine } from 'multer';
+import { fieldProblem } from '../http/field-problems';
 import { Problem } from '../http/problem';
 import { MOST_FILE_BYTES, safeFileName, type FileStore, type StoredBytes } from './file-store';
 
@@ -39,8 +40,7 @@ export function takeFile(store: FileStore): RequestHandler {
 /** @throws Problem `request.malformed` if no file came, `file.empty` for one of no bytes */
 export function takenFile(req: Request): TakenFile {
   const taken = (req.file as unknown as { kept?: TakenFile } | undefined)?.kept;
-  if (!taken) throw new Problem('request.malformed', { errors: [{ path: 'file', message: 'A file must come with this.' }] });
-  if (taken.size === 0)
-    throw new Problem('file.empty', { title: `“${taken.name}” is empty (0 bytes). Save it again and attach it once more.` });
+  if (!taken) throw new Problem('request.malformed', { errors: [fieldProblem('file', 'fileNeeded')] });
+  if (taken.size === 0) throw new Problem('file.empty', { values: { name: taken.name } });
   return taken;
 }

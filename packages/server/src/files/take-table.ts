@@ -1,5 +1,6 @@
 import type { Request, RequestHandler } from 'express';
 import multer, { MulterError } from 'multer';
+import { fieldProblem } from '../http/field-problems';
 import { Problem } from '../http/problem';
 import { readMultipart } from './take-file';
 
@@ -20,7 +21,7 @@ export function takeTable(): RequestHandler {
 
 /** @throws Problem `request.malformed` if no file came along */
 export function tableOf(req: Request): Buffer {
-  if (!req.file) throw new Problem('request.malformed', { errors: [{ path: 'file', message: 'A file is needed.' }] });
+  if (!req.file) throw new Problem('request.malformed', { errors: [fieldProblem('file', 'fileNeeded')] });
   return req.file.buffer;
 }
 
@@ -31,6 +32,6 @@ export function tableOptions(req: Request): unknown {
   try {
     return JSON.parse(String(options));
   } catch {
-    throw new Problem('request.malformed', { errors: [{ path: 'options', message: 'This is not JSON.' }] });
+    throw new Problem('request.malformed', { errors: [fieldProblem('options', 'notJson')] });
   }
 }

@@ -100,6 +100,6 @@ it('can be read as a page without scripts, problems included', () => {
 it('every problem is a sentence', () => {
   for (const [code, [status, title]] of Object.entries(PROBLEMS)) {
     expect([code, status >= 400 && status < 600]).toEqual([code, true]);
-    expect(title).toMatch(/^[A-Z].*\.$/);
+    expect(title).toMatch(/^[“A-Z].*\.$/);
   }
 });

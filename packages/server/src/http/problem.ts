@@ -1,3 +1,5 @@
+import { filled, type FieldProblem, type Values } from './field-problems';
+
 /** Every failure a person can meet: code, status and the sentence they read. Services throw these. */
 export const PROBLEMS = {
   'request.malformed': [400, 'Something in this is not as it should be. Nothing was stored.'],
@@ -33,7 +35,10 @@ export const PROBLEMS = {
     409,
     'Both have an account of their own, or a family, or are in other classes, so they cannot become one. Let this one in, and note that the other has left.',
   ],
-  'student.elsewhere': [409, 'This concerns more than your class: the student is in a class that you do not teach. Nothing was done.'],
+  'student.elsewhere': [
+    409,
+    'This concerns more than your class: {who} in a class that you do not teach. {helpers}, or a student can allow you to help on their Account page. Nothing was done.',
+  ],
   'join.alreadyClaimed': [409, 'Someone has already joined under this name. Sign in, or ask your teacher.'],
   'roster.changedMeanwhile': [409, 'The roster or the file is not as it was in the preview. Look at it again; nothing was stored.'],
   'roster.notReadable': [
@@ -78,6 +83,8 @@ export const PROBLEMS = {
   'assignment.notReady': [422, 'Something is missing before students can have this. It is kept as a draft.'],
   'assignment.issuePast': [422, 'This time is past. Issue it now, or choose a time to come.'],
   'assignment.begun': [409, 'Students have begun on it, so it cannot go back to being a draft.'],
+  'assignment.begunLeftOut': [409, 'Students have begun on it in a class that you left out. Nothing was stored.'],
+  'assignment.begunRegrouped': [409, 'Students have begun, so who works together stays as it is. Nothing was stored.'],
   'assignment.pointsAsked': [
     409,
     'There are scores out of the old points. Say whether they stay as they are or are scaled; nothing was stored.',
@@ -101,7 +108,8 @@ export const PROBLEMS = {
   'piece.lastRound': [409, 'It has been handed in as often as this assignment allows. Allow more rounds first, or score it as it is.'],
   'piece.notTheirs': [404, 'This piece is not yours.'],
   'piece.notOpen': [409, 'This is not open yet. Nothing was handed in.'],
-  'piece.closed': [409, 'This is closed. Nothing was handed in; what you wrote is kept.'],
+  'piece.closed': [409, 'This closed on {when}. Nothing was handed in; what you wrote is kept.'],
+  'piece.closedIn': [409, 'This is closed, so it cannot be taken back any more. It stays handed in.'],
   'piece.alreadyIn': [409, 'This is already handed in. Take it back first if you want to change it.'],
   'piece.marking': [
     409,
@@ -111,12 +119,15 @@ export const PROBLEMS = {
   'piece.excused': [409, 'You are excused from this.'],
   'piece.inClass': [409, 'This is done in class. There is nothing to hand in.'],
   'piece.nothingIn': [409, 'Nothing is handed in, so there is nothing to take back.'],
+  'piece.nothingToSendBack': [409, 'Nothing is handed in, so there is nothing to send back.'],
+  'piece.nothingToNote': [409, 'Nothing is handed in here to pin a note to.'],
+  'piece.notHandedIn': [409, 'Hand it in first, then say how it went.'],
   'piece.empty': [422, 'There is nothing to hand in yet. Write something or attach a file.'],
   'piece.kindNotAccepted': [422, 'This kind of work is not accepted here.'],
   'message.empty': [422, 'Write something or attach a file first.'],
   'nudge.already': [409, 'Some of these were nudged about it today already. Confirm to nudge them again.'],
   'takeHome.nothing': [409, 'Nothing is handed in here, so there is nothing to take home.'],
-  'bringBack.unknownName': [422, 'This name is none of those that went home. Nothing was stored; give the file its old name.'],
+  'bringBack.unknownName': [422, '“{name}” is none of the names that went home. It was not stored; give it its old name.'],
   'overlap.gone': [404, 'This comparison is not kept any more. Begin it again.'],
   'upload.incomplete': [409, 'This file is not here whole yet. Go on sending it.'],
   'upload.tooMany': [
@@ -124,7 +135,7 @@ export const PROBLEMS = {
     'Too many files of yours are on their way already. Let some arrive, or give some up; your file is kept in the browser.',
   ],
   'upload.gone': [404, 'This upload is not known any more. It begins again from the start; your file is kept in the browser.'],
-  'file.empty': [422, 'This file is empty (0 bytes). Save it again and attach it once more.'],
+  'file.empty': [422, '“{name}” is empty (0 bytes). Save it again and attach it once more.'],
   'file.tooLarge': [413, 'This file is larger than 50 MB. It was not attached; everything else is kept.'],
   'file.tooMany': [422, 'A piece takes at most 20 files.'],
   'file.notYours': [422, 'A file in this is not yours to use. Nothing was stored.'],
@@ -161,6 +172,7 @@ export const PROBLEMS = {
     'Some of these cells were changed since, so this cannot be undone or done again as a whole. Nothing was stored.',
   ],
   'book.notNext': [409, 'This is not what would be undone or done again next. Look at the book again; nothing was stored.'],
+  'book.noTitles': [422, 'No head of this table is the title of an assignment of the class. Nothing was stored.'],
   'book.notReadable': [422, 'This file is no table that can be read. Save it as .xlsx or .csv and try again; nothing was stored.'],
   'book.tooLarge': [422, 'This table is larger than a mark book. Take out what you need and try again; nothing was stored.'],
   'book.nothingToDo': [422, 'Everything in this table stands there already, or cannot be taken in. Nothing was stored.'],
@@ -193,9 +205,9 @@ export const PROBLEMS = {
 export type ProblemCode = keyof typeof PROBLEMS;
 
 interface More {
-  /** a sentence that says it better than the general one */
-  title?: string;
-  errors?: { path: string; message: string }[];
+  /** what is filled in where the sentence has `{name}` */
+  values?: Values;
+  errors?: FieldProblem[];
   /** for a stale edit: what is stored now */
   current?: unknown;
 }
@@ -211,6 +223,6 @@ export class Problem extends Error {
     super(code);
     this.name = 'Problem';
     this.status = PROBLEMS[code][0];
-    this.title = more.title ?? PROBLEMS[code][1];
+    this.title = filled(PROBLEMS[code][1], more.values ?? {});
   }
 }

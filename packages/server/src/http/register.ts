@@ -5,24 +5,19 @@ import { actorOf, leavePractice, requireCsrf } from './session';
 import { tableOf, tableOptions } from '../files/take-table';
 import type { JsonBody } from './json-body';
 import type { Limits } from './limits';
+import { fieldProblem } from './field-problems';
 import { Problem } from './problem';
-import { MESSAGES, sentenceOf } from './sentences';
+import { CHECKED, fieldProblemsOf } from './sentences';
 import { type AnyRoute, placeOf, UNSAFE } from './route';
 
 // Decided once: texts are trimmed and lowered as the schema says; numbers and booleans of a body are strict.
 function check(schema: ObjectSchema | undefined, value: unknown, where: 'params' | 'query' | 'body'): unknown {
   if (!schema) return value;
-  const { error, value: checked } = schema.validate(value ?? {}, {
-    abortEarly: false,
-    messages: MESSAGES,
-    errors: { wrap: { label: '“”' } },
-  });
+  const { error, value: checked } = schema.validate(value ?? {}, CHECKED);
   if (!error) return checked;
   // An id that cannot be one is an unknown thing to whoever followed a link.
   if (where === 'params') throw new Problem('thing.unknown');
-  throw new Problem('request.malformed', {
-    errors: error.details.map((detail) => ({ path: detail.path.join('.'), code: detail.type, message: sentenceOf(detail) })),
-  });
+  throw new Problem('request.malformed', { errors: fieldProblemsOf(error) });
 }
 
 /** Does something; a failure of it is handed on after `failed` has heard of it. */
@@ -79,9 +74,7 @@ export function registerRoutes(
     router[verb](path, ...before, async (req: Request, res) => {
       const key = req.get('idempotency-key') ?? null;
       if (key !== null && !/^[\w-]{8,64}$/.test(key))
-        throw new Problem('request.malformed', {
-          errors: [{ path: 'Idempotency-Key', message: 'must be 8 to 64 letters, digits or dashes.' }],
-        });
+        throw new Problem('request.malformed', { errors: [fieldProblem('Idempotency-Key', 'idempotencyKey')] });
       const now = edge.now();
       const asked = {
         actor: actorOf(req),

@@ -1,10 +1,9 @@
 import Joi from 'joi';
 import { userName } from '../forms/people';
 import { instantOrNull, line, localDay } from '../forms/fields';
-import { MESSAGES, sentenceOf } from './sentences';
+import { CHECKED, sentenceOf } from './sentences';
 
-const said = (schema: Joi.Schema, value: unknown) =>
-  schema.validate(value, { abortEarly: false, messages: MESSAGES, errors: { wrap: { label: '“”' } } }).error?.details.map(sentenceOf) ?? [];
+const said = (schema: Joi.Schema, value: unknown) => schema.validate(value, CHECKED).error?.details.map(sentenceOf) ?? [];
 
 it.each<[Joi.Schema, unknown, string[]]>([
   [Joi.object({ password: Joi.string().min(8) }), { password: 'x' }, ['The password needs at least 8 characters.']],

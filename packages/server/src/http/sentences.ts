@@ -1,4 +1,5 @@
-import type { ValidationErrorItem } from 'joi';
+import type { ValidationError, ValidationErrorItem, ValidationOptions } from 'joi';
+import type { FieldProblem } from './field-problems';
 
 /** What a field is called in a sentence, by its name in a request. */
 const FIELDS: Readonly<Record<string, string>> = {
@@ -91,7 +92,7 @@ const SENTENCES: Readonly<Record<string, (what: string, values: Values) => strin
 };
 /** Stands for the checker's own words where no form has a sentence for a code. */
 const OURS = '§';
-export const MESSAGES: Record<string, string> = Object.fromEntries(Object.keys(SENTENCES).map((code) => [code, OURS]));
+const MESSAGES: Record<string, string> = Object.fromEntries(Object.keys(SENTENCES).map((code) => [code, OURS]));
 /** Codes that forms of our own give, with sentences of their own (http/form). */
 const OWN = /^(?:day|line|richText|zone|dates)\./;
 
@@ -108,3 +109,10 @@ export function sentenceOf({ type, path, message, context }: Pick<ValidationErro
   if (!said && !OWN.test(type)) return `${what} cannot be taken as it is.`;
   return `${message.replace(/^“[^”]*”/, what)}.`;
 }
+
+/** How every form is checked, so that what is wrong can be said in our sentences. */
+export const CHECKED: ValidationOptions = { abortEarly: false, messages: MESSAGES, errors: { wrap: { label: '“”' } } };
+
+/** What a check with CHECKED found, field by field. */
+export const fieldProblemsOf = ({ details }: ValidationError): FieldProblem[] =>
+  details.map((detail) => ({ path: detail.path.join('.'), code: detail.type, message: sentenceOf(detail) }));

@@ -4,6 +4,7 @@ import { Op, type Sequelize, type Transaction } from 'sequelize';
 import { rowOf, rowsOf } from '../../db/rows';
 import type { InviteStudentsReply, TakeTicketRequest, TeachersReply, TicketReply } from '../../contract';
 import { inTransaction } from '../../db/transaction';
+import { fieldProblem } from '../../http/field-problems';
 import { Problem } from '../../http/problem';
 import type { ClassesService } from '../classes/classes.service';
 import { coTeacherInvitation, newPassword, passwordChanged, studentInvitation } from '../mail/letters';
@@ -96,8 +97,7 @@ export function ticketsService({ sequelize, accounts, classes, signIn, mail, new
       const row = await valid(ticket, now);
       const need = (...fields: (keyof TakeTicketRequest)[]) => {
         const lacking = fields.filter((field) => !request[field]);
-        if (lacking.length > 0)
-          throw new Problem('request.malformed', { errors: lacking.map((path) => ({ path, message: 'This is needed.' })) });
+        if (lacking.length > 0) throw new Problem('request.malformed', { errors: lacking.map((path) => fieldProblem(path, 'needed')) });
       };
       if (row.kind === 'password') {
         need('password');

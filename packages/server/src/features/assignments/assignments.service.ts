@@ -5,6 +5,7 @@ import { countsBy, rowsOf } from '../../db/rows';
 import { noteChange } from '../../db/class-changes';
 import { inTransaction } from '../../db/transaction';
 import type { AssignmentReply, BriefBody, BriefKind, OrderRequest, SetFor } from '../../contract';
+import { fieldProblem } from '../../http/field-problems';
 import { Problem } from '../../http/problem';
 import type { ClassesService } from '../classes/classes.service';
 import { toAssignment, toBriefColumns, toSetColumns } from './assignments.mapper';
@@ -13,17 +14,12 @@ import { defineAssignments, type AssignmentRow, type BriefRow } from './assignme
 /** More than a class sets in a year; every list of assignments ends at so many a class. */
 const MOST_ASSIGNMENTS = 1000;
 
-const CONTRADICTIONS = {
-  closesBeforeDue: { path: 'closes', message: 'It would close before it is due.' },
-  opensAfterDue: { path: 'opens', message: 'It would open after it is due.' },
-  closesBeforeOpens: { path: 'closes', message: 'It would close before it opens.' },
-};
+const CONTRADICTED = { closesBeforeDue: 'closes', opensAfterDue: 'opens', closesBeforeOpens: 'closes' } as const;
 
 /** @throws Problem `assignment.dates` for dates that contradict each other (docs/rules.md, 1) */
 export function refuseContradiction(window: WorkWindow, path = ''): void {
   const problem = windowProblem(window);
-  if (problem)
-    throw new Problem('assignment.dates', { errors: [{ ...CONTRADICTIONS[problem], path: `${path}${CONTRADICTIONS[problem].path}` }] });
+  if (problem) throw new Problem('assignment.dates', { errors: [fieldProblem(`${path}${CONTRADICTED[problem]}`, `window.${problem}`)] });
 }
 
 /** Made visible to its students. Until its time has come, a timed one is not. */

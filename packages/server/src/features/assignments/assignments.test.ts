@@ -289,7 +289,9 @@ describe('a brief that is out', () => {
     const { id, briefId } = await school.issued();
     const change = changed((await finch.get(`/api/briefs/${briefId}`)).body as BriefReply);
     await bao.put(`/api/my/work/${id}/text`, { text: doc('begun'), version: 0 });
-    expect((await finch.put(`/api/briefs/${briefId}`, { ...change, classes: [setFor(classId)] })).body.type).toBe('assignment.begun');
+    expect((await finch.put(`/api/briefs/${briefId}`, { ...change, classes: [setFor(classId)] })).body.type).toBe(
+      'assignment.begunLeftOut',
+    );
     const both = (await finch.put(`/api/briefs/${briefId}`, { ...change, classes: [...change.classes, setFor(classId)] }))
       .body as BriefReply;
     const only = changed(both);

@@ -5,6 +5,7 @@ import { rowByKey, rowsOf } from '../../db/rows';
 import { noteChange } from '../../db/class-changes';
 import type { AssignmentReply, BriefBody, BriefChange, BriefReply, BriefRequest, PointsQuestion, SetFor } from '../../contract';
 import { inTransaction } from '../../db/transaction';
+import { fieldProblem, rubricCode, type FieldProblem } from '../../http/field-problems';
 import { Problem } from '../../http/problem';
 import type { ClassesService } from '../classes/classes.service';
 import type { GroupsService } from '../groups/groups.service';
@@ -34,34 +35,20 @@ export function filesOf(body: Pick<BriefBody, 'instructions' | 'spoken' | 'attac
   return [...new Set([...filesIn(body.instructions), ...(body.spoken ? [body.spoken.id] : []), ...attached])];
 }
 
-const WRONG_RUBRIC: Record<string, string> = {
-  noCriteria: 'The rubric has no criteria.',
-  tooManyCriteria: 'A rubric has at most 60 criteria.',
-  noName: 'A criterion has no name.',
-  oneLevel: 'A criterion needs at least two levels.',
-  tooManyLevels: 'A criterion has at most 12 levels.',
-  noPoints: 'No level of a criterion gives points.',
-  rangeBackwards: 'The range of a level ends below where it begins.',
-};
-
 /** Everything that keeps a brief from being issued. */
-export function issueErrors(body: BriefBody): { path: string; message: string }[] {
-  const errors: { path: string; message: string }[] = [];
-  if (body.title === '') errors.push({ path: 'title', message: 'Give it a title.' });
+export function issueErrors(body: BriefBody): FieldProblem[] {
+  const errors: FieldProblem[] = [];
+  if (body.title === '') errors.push(fieldProblem('title', 'brief.noTitle'));
   if (body.kind === 'handout') return errors;
   const { scoring } = body;
-  if (body.points === null && scoring.by !== 'none' && scoring.by !== 'done')
-    errors.push({ path: 'points', message: 'Say what it is out of.' });
-  if (scoring.by === 'words' && scoring.words.length === 0) errors.push({ path: 'scoring', message: 'The word scale has no words.' });
-  if (scoring.by === 'words' && scoring.words.some((word) => word.name === ''))
-    errors.push({ path: 'scoring', message: 'A word of the scale is empty.' });
+  if (body.points === null && scoring.by !== 'none' && scoring.by !== 'done') errors.push(fieldProblem('points', 'brief.noPoints'));
+  if (scoring.by === 'words' && scoring.words.length === 0) errors.push(fieldProblem('scoring', 'brief.noWords'));
+  if (scoring.by === 'words' && scoring.words.some((word) => word.name === '')) errors.push(fieldProblem('scoring', 'brief.emptyWord'));
   if (scoring.by === 'rubric') {
     const refused = rubricRemarks(scoring.rubric).find((one) => one.only === 'refused');
-    if (refused)
-      errors.push({ path: `scoring.rubric.${refused.path}`, message: WRONG_RUBRIC[refused.why] ?? 'The rubric is not in order.' });
+    if (refused) errors.push(fieldProblem(`scoring.rubric.${refused.path}`, rubricCode(refused.why)));
   }
-  if (body.how === 'handIn' && body.accepts.length === 0)
-    errors.push({ path: 'accepts', message: 'Say what students hand in, or that it is done in class.' });
+  if (body.how === 'handIn' && body.accepts.length === 0) errors.push(fieldProblem('accepts', 'brief.acceptsNothing'));
   return errors;
 }
 
@@ -119,11 +106,11 @@ export function briefsService({ sequelize, classes, assignments, keptFiles, piec
     for (const [index, { classId, unitId, categoryId, groupingId }] of sets.entries()) {
       const { scheme } = await classes.forTeacher(teacher, 'assignment.write', classId);
       if (categoryId !== null && !scheme.categories.some((category) => category.id === categoryId))
-        errors.push({ path: `classes.${index}.categoryId`, message: 'The class has no such category any more.' });
+        errors.push(fieldProblem(`classes.${index}.categoryId`, 'brief.noSuchCategory'));
       if (unitId !== null && !(await classes.unitsOf(classId)).some((unit) => unit.id === unitId))
-        errors.push({ path: `classes.${index}.unitId`, message: 'The class has no such unit any more.' });
+        errors.push(fieldProblem(`classes.${index}.unitId`, 'brief.noSuchUnit'));
       if (groupingId !== null && !(await groups.belongs(groupingId, classId)))
-        errors.push({ path: `classes.${index}.groupingId`, message: 'The class has no such groups any more.' });
+        errors.push(fieldProblem(`classes.${index}.groupingId`, 'brief.noSuchGroups'));
     }
     if (errors.length > 0) throw new Problem('assignment.misfiled', { errors });
   }
@@ -248,15 +235,11 @@ export function briefsService({ sequelize, classes, assignments, keptFiles, piec
           gone.map((one) => one.id),
           transaction,
         );
-        if (begun.size > 0)
-          throw new Problem('assignment.begun', { title: 'Students have begun on it in a class that you left out. Nothing was stored.' });
+        if (begun.size > 0) throw new Problem('assignment.begunLeftOut');
         const regrouped = before.mine
           .filter((one) => sets.some((set) => set.classId === one.classId && set.groupingId !== one.groupingId))
           .map((one) => one.id);
-        if ((await pieces.begunOn(regrouped, transaction)).size > 0)
-          throw new Problem('assignment.begun', {
-            title: 'Students have begun, so who works together stays as it is. Nothing was stored.',
-          });
+        if ((await pieces.begunOn(regrouped, transaction)).size > 0) throw new Problem('assignment.begunRegrouped');
         await rescore(
           { before: before.row, columns, scores, ids: before.mine.map((one) => one.id), by: teacher.userId, now: at },
           stored,

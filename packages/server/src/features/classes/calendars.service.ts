@@ -5,7 +5,6 @@ import {
   localDateAt,
   may,
   type Actor,
-  type CalendarProblem,
   type SchoolCalendar,
   type WindowField,
 } from '@jolly/core';
@@ -23,6 +22,7 @@ import type {
 import { noteChange } from '../../db/class-changes';
 import { fromJson } from '../../db/json-column';
 import { inTransaction } from '../../db/transaction';
+import { fieldProblem } from '../../http/field-problems';
 import { Problem } from '../../http/problem';
 import { fullName, type AccountsService } from '../accounts/accounts.service';
 import type { DateChangesService } from '../news/date-changes.service';
@@ -37,22 +37,13 @@ import { worth } from '../pieces/worth';
 
 type Teacher = Actor & { userId: string };
 
-export const CALENDAR_SENTENCES: Record<CalendarProblem['why'], string> = {
-  noSchoolDays: 'Choose at least one weekday with school.',
-  endsBeforeItBegins: 'This ends before it begins.',
-  termsOverlap: 'Two terms overlap.',
-  noName: 'Give it a name.',
-  noSuchDay: 'There is no such day.',
-  closesTerm: 'A closure covers this whole term.',
-};
-
 const SCHOOL_DAYS_NEEDED = 30;
 
 /** @throws Problem `calendar.wrong` naming each field; RuleError `calendar.no-school-days` if hardly any are left to count on */
 function refuseWrong(calendar: CalendarRequest, now: number): void {
   const problems = calendarProblems(calendar);
   if (problems.length > 0)
-    throw new Problem('calendar.wrong', { errors: problems.map(({ path, why }) => ({ path, message: CALENDAR_SENTENCES[why] })) });
+    throw new Problem('calendar.wrong', { errors: problems.map(({ path, why }) => fieldProblem(path, `calendar.${why}`)) });
   addSchoolDays({ ...calendar, zone: 'UTC' }, now, SCHOOL_DAYS_NEEDED);
 }
 

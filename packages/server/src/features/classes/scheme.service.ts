@@ -1,23 +1,11 @@
-import { schemeProblems, type Actor, type SchemeProblem } from '@jolly/core';
+import { schemeProblems, type Actor } from '@jolly/core';
 import type { Sequelize } from 'sequelize';
 import type { SchemeRequest } from '../../contract';
 import { inTransaction } from '../../db/transaction';
+import { fieldProblem } from '../../http/field-problems';
 import { Problem } from '../../http/problem';
 import type { AssignmentsService } from '../assignments/assignments.service';
 import type { ClassesService, SchoolClass } from './classes.service';
-
-export const SCHEME_SENTENCES: Record<SchemeProblem['why'], string> = {
-  noName: 'Give it a name.',
-  sameName: 'Another category has this name.',
-  weight: 'A weight must be more than 0. To let a category count nothing, say of its assignments that they do not count.',
-  noCategory: 'To weigh categories there must be one.',
-  onlyBonus: 'At least one category must count on its own, not only on top.',
-  leaveOut: 'This must be 0 or more.',
-  keepBest: 'This must be at least 1, or empty to keep all.',
-  bandOrder: 'Another band begins at the same percentage, so one of them would never be given.',
-  bandGap: 'The lowest band must begin at 0 %; below it nothing would be given.',
-  missingPercent: 'This must lie between 0 and 100 %.',
-};
 
 /** A class's scheme, and the assignments filed under its categories. */
 export function schemeService({
@@ -46,7 +34,7 @@ export function schemeService({
       const problems = schemeProblems(request.scheme);
       if (problems.length > 0)
         throw new Problem('scheme.wrong', {
-          errors: problems.map(({ path, why }) => ({ path: `scheme.${path}`, message: SCHEME_SENTENCES[why] })),
+          errors: problems.map(({ path, why }) => fieldProblem(`scheme.${path}`, `scheme.${why}`)),
         });
       const kept = new Set(request.scheme.categories.map((category) => category.id));
       return inTransaction(sequelize, async (transaction) => {
@@ -57,7 +45,7 @@ export function schemeService({
           const to = request.refile[category];
           if (to === undefined || (to !== null && !kept.has(to)))
             throw new Problem('scheme.filed', {
-              errors: [{ path: `refile.${category}`, message: `${count} assignments are filed under it.` }],
+              errors: [fieldProblem(`refile.${category}`, 'scheme.filed', { n: count })],
             });
           await assignments.refile({ classId, from: category, to }, transaction);
         }

@@ -5,6 +5,7 @@ import { rowsOf } from '../../db/rows';
 import { noteChange } from '../../db/class-changes';
 import type { OwnStanding, StandingBody, StandingForClassReply, StandingReply } from '../../contract';
 import { inTransaction } from '../../db/transaction';
+import { fieldProblem, type FieldProblem } from '../../http/field-problems';
 import { Problem } from '../../http/problem';
 import { fullName, type AccountsService } from '../accounts/accounts.service';
 import type { ClassesService } from '../classes/classes.service';
@@ -50,15 +51,13 @@ const holds = (given: Pick<StandingGiven, 'validFrom' | 'validTo'>, today: Local
 
 /** @throws Problem `standing.wrong` naming each field */
 function refuseWrong(body: StandingBody): void {
-  const errors: { path: string; message: string }[] = [];
+  const errors: FieldProblem[] = [];
   if (body.validFrom !== null && body.validTo !== null && body.validTo < body.validFrom)
-    errors.push({ path: 'validTo', message: 'It would end before it begins.' });
-  if (body.kind !== 'none' && body.amount < 1) errors.push({ path: 'amount', message: 'Say how much more.' });
-  if ((body.kind === 'schoolDays' || body.kind === 'days') && body.amount > 60)
-    errors.push({ path: 'amount', message: 'At most 60 days.' });
-  if (body.kind === 'percent' && body.amount > 300_000) errors.push({ path: 'amount', message: 'At most 300 %.' });
-  if (body.kind === 'none' && !body.waivesLate && body.quizTimePercent === null)
-    errors.push({ path: 'kind', message: 'Say what it gives: more time, longer quizzes, or no cost for being late.' });
+    errors.push(fieldProblem('validTo', 'standing.endsBeforeItBegins'));
+  if (body.kind !== 'none' && body.amount < 1) errors.push(fieldProblem('amount', 'standing.noAmount'));
+  if ((body.kind === 'schoolDays' || body.kind === 'days') && body.amount > 60) errors.push(fieldProblem('amount', 'standing.tooManyDays'));
+  if (body.kind === 'percent' && body.amount > 300_000) errors.push(fieldProblem('amount', 'standing.tooMuch'));
+  if (body.kind === 'none' && !body.waivesLate && body.quizTimePercent === null) errors.push(fieldProblem('kind', 'standing.givesNothing'));
   if (errors.length > 0) throw new Problem('standing.wrong', { errors });
 }
 

@@ -5,6 +5,7 @@ import { rowsOf } from '../../db/rows';
 import { noteChange } from '../../db/class-changes';
 import type { GroupingBody, GroupingReply } from '../../contract';
 import { inTransaction } from '../../db/transaction';
+import { fieldProblem, type FieldProblem } from '../../http/field-problems';
 import { Problem } from '../../http/problem';
 import type { ClassesService } from '../classes/classes.service';
 import type { RosterService } from '../roster/roster.service';
@@ -62,15 +63,14 @@ export function groupsService({ sequelize, classes, roster }: { sequelize: Seque
 
   /** @throws Problem `group.wrong` for two groups of one name or somebody who is not in the class */
   async function refuseWrong(classId: string, body: GroupingBody): Promise<void> {
-    const errors: { path: string; message: string }[] = [];
+    const errors: FieldProblem[] = [];
     const names = new Set<string>();
     const here = new Set((await roster.membersOf([classId])).map((member) => member.student.id));
     for (const [index, group] of body.groups.entries()) {
       const name = group.name.toLowerCase();
-      if (names.has(name)) errors.push({ path: `groups.${index}.name`, message: 'Another group has this name.' });
+      if (names.has(name)) errors.push(fieldProblem(`groups.${index}.name`, 'group.sameName'));
       names.add(name);
-      if (group.studentIds.some((id) => !here.has(id)))
-        errors.push({ path: `groups.${index}.studentIds`, message: 'Somebody in this group is not in the class.' });
+      if (group.studentIds.some((id) => !here.has(id))) errors.push(fieldProblem(`groups.${index}.studentIds`, 'group.notInClass'));
     }
     if (errors.length > 0) throw new Problem('group.wrong', { errors });
   }

@@ -18,6 +18,7 @@ import type {
 } from '../../contract';
 import { fromJson } from '../../db/json-column';
 import { stretches } from '../../db/stretches';
+import { fieldProblem } from '../../http/field-problems';
 import { Problem } from '../../http/problem';
 import { fullName } from '../accounts/accounts.service';
 import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
@@ -40,22 +41,6 @@ import { type LeanSight, teacherEyes } from '../pieces/sight';
 const MOST_ACTS = 200;
 
 /** What each reason says to a person. */
-export const ENTRY_SENTENCES: Record<EntryProblem, string> = {
-  notRead: 'is neither a score nor one of the letters and words that can stand here',
-  severalWords: 'begins several words of the scale',
-  noScores: 'cannot stand here: it is not scored',
-  noPoints: 'cannot stand here: it has no points',
-  notTheirs: 'cannot stand here: the piece is not theirs',
-  nameless: 'cannot stand here: it is marked without names',
-  blind: 'cannot stand here: you are to score it a second time first',
-  excused: 'cannot stand here: they are excused',
-  notDue: 'cannot stand here: it is not past its date',
-  isIn: 'cannot stand here: something is handed in',
-  returned: 'cannot stand here: the student has this score',
-  notInClass: 'cannot stand here: absence is noted of what is done in class',
-  aboveMaximum: 'is above the maximum',
-};
-
 const keyOf = ({ assignmentId, studentId }: { assignmentId: string; studentId: string }) => `${assignmentId} ${studentId}`;
 
 /** What a piece holds now. A score that was given before the work came in again is another round's and not touched here. */
@@ -396,7 +381,7 @@ export function bookActsService({ sequelize, classes, assignments, exceptions, b
         now,
       );
       if (new Set(edits.map(keyOf)).size < edits.length)
-        throw new Problem('request.malformed', { errors: [{ path: 'edits', message: 'A cell stands in it twice.' }] });
+        throw new Problem('request.malformed', { errors: [fieldProblem('edits', 'book.twice')] });
       const given = await pieces.givenIn(edits.flatMap((edit) => edit.restore ?? []));
       const planned: Planned[] = [];
       const problems: { index: number; why: EntryProblem; edit: BookEdit }[] = [];
@@ -427,10 +412,8 @@ export function bookActsService({ sequelize, classes, assignments, exceptions, b
         const onlyAbove = problems.every(({ why }) => why === 'aboveMaximum');
         const errors = problems.slice(0, 100).map(({ index, why, edit }) => {
           const { sight } = known.get(keyOf(edit))!;
-          return {
-            path: `edits.${index}`,
-            message: `${fullName(sight.member.student)}, ${sight.assignment.title}: “${edit.text ?? edit.remark ?? ''}” ${ENTRY_SENTENCES[why]}.`,
-          };
+          const cell = `${fullName(sight.member.student)}, ${sight.assignment.title}: “${edit.text ?? edit.remark ?? ''}”`;
+          return fieldProblem(`edits.${index}`, `book.${why}`, { cell });
         });
         const current: BookRefusal = { problems: problems.map(({ index, why }) => ({ index, why })) };
         throw new Problem(onlyAbove ? 'book.aboveMaximum' : 'book.refused', { errors, current });

@@ -60,10 +60,7 @@ export function bringInService({
       members.map(({ student }) => student),
       tableHeads(out.columns),
     );
-    if (read.columns === 0)
-      throw new Problem('book.notReadable', {
-        title: 'No head of this table is the title of an assignment of the class. Nothing was stored.',
-      });
+    if (read.columns === 0) throw new Problem('book.noTitles');
     const scaleOf = new Map(book.columns.map((column) => [column.sets[0]?.assignmentId, column.scale]));
     const rowOf = new Map(out.students.map((student, index) => [student.id, index]));
     const reply: BookBringInReply = {

@@ -246,7 +246,7 @@ describe('bringing scores in', () => {
 
   it('says of a file without a known title, and of what is no table, that it cannot be read', async () => {
     await sixPieces();
-    expect((await preview('Name,Other\nBao Lind,1')).body).toMatchObject({ type: 'book.notReadable' });
+    expect((await preview('Name,Other\nBao Lind,1')).body).toMatchObject({ type: 'book.noTitles' });
     expect((await preview(Buffer.from([0x50, 0x4b, 3, 4, 0, 0]))).body).toMatchObject({ type: 'book.notReadable' });
   });
 });

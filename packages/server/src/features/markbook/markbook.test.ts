@@ -171,6 +171,7 @@ describe('entering', () => {
     ]);
     expect(reply.body.errors[0]).toEqual({
       path: 'edits.1',
+      code: 'book.notRead',
       message: 'Hana Lind, Meander notes: “seven” is neither a score nor one of the letters and words that can stand here.',
     });
     expect(await cell(id, 'bao')).toEqual({ state: 'missing', version: 0, stillAccepted: true });

@@ -61,7 +61,7 @@ export function annotatingService({
   ): Promise<MarginNote[]> {
     const sight = await desk.sightAt(teacher, 'piece.annotate', at, now);
     const { one } = await desk.handInOf(sight);
-    if (!sight.record || !one) throw new Problem('piece.nothingIn', { title: 'Nothing is handed in here to pin a note to.' });
+    if (!sight.record || !one) throw new Problem('piece.nothingToNote');
     const {
       id: pieceId,
       work: { id: workId },

@@ -23,6 +23,7 @@ import type {
   WaiveRequest,
   WhyScored,
 } from '../../contract';
+import { fieldProblem } from '../../http/field-problems';
 import { Problem } from '../../http/problem';
 import type { AssignmentsService } from '../assignments/assignments.service';
 import type { RowsService } from '../collecting/rows.service';
@@ -64,11 +65,9 @@ export function earnedByChoice({ scoring, points }: AssignmentReply, chosen: Cho
 export function requireScore({ points }: AssignmentReply, earned: number, bonusConfirmed: boolean): void {
   const question = scoreQuestion({ earned, points, bonusConfirmed });
   if (question === 'aboveMaximum')
-    throw new Problem('score.aboveMaximum', { errors: [{ path: 'earned', message: `The piece is out of ${(points ?? 0) / 1000}.` }] });
-  if (question === 'noMaximum')
-    throw new Problem('score.noMaximum', { errors: [{ path: 'earned', message: 'This piece has no points.' }] });
-  if (question === 'negative')
-    throw new Problem('score.negative', { errors: [{ path: 'adjust', message: 'That is more than was earned.' }] });
+    throw new Problem('score.aboveMaximum', { errors: [fieldProblem('earned', 'score.outOf', { points: (points ?? 0) / 1000 })] });
+  if (question === 'noMaximum') throw new Problem('score.noMaximum', { errors: [fieldProblem('earned', 'score.noPoints')] });
+  if (question === 'negative') throw new Problem('score.negative', { errors: [fieldProblem('adjust', 'score.negative')] });
 }
 
 /** What is recorded of a piece, points and all. */
@@ -297,8 +296,7 @@ export function scoringService({ assignments, board, pieces, rows, desk, notes, 
       return desk.changeSeen(teacher, sight, version, now, others, async (piece, first) => {
         // The first hand-in is a round too.
         if (rounds !== null && piece.record.summary.roundsSentBack + 1 >= rounds) throw new Problem('piece.lastRound');
-        if (piece.record.summary.handedInAt === null)
-          throw new Problem('piece.nothingIn', { title: 'Nothing is handed in, so there is nothing to send back.' });
+        if (piece.record.summary.handedInAt === null) throw new Problem('piece.nothingToSendBack');
         piece.append({ kind: 'sentBack', at: now, ...(newDue === null ? {} : { newDue }) }, teacher.userId, { reason });
         piece.set({ shownAt: new Date(now) });
         const { assignment, schoolClass } = sight;

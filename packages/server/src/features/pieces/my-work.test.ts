@@ -208,6 +208,6 @@ describe('taking back', () => {
     await student.put(`/api/my/work/${other.id}/text`, { text: doc('x'), version: 0 });
     await student.post(`/api/my/work/${other.id}/hand-in`);
     server.clock.now = closes + 1;
-    expect((await student.post(`/api/my/work/${other.id}/take-back`)).body.type).toBe('piece.closed');
+    expect((await student.post(`/api/my/work/${other.id}/take-back`)).body.type).toBe('piece.closedIn');
   });
 });

@@ -36,7 +36,8 @@ export const whyNotTakeBack = ({ told: piece, assignment, resolved, record }: Si
 /** The same sight on the piece as it is inside a transaction, which may be newer than what was loaded. */
 export const freshSight = (before: Sight, record: PieceRecord, now: number): Sight => sightOf({ ...before, record, now });
 
-function closedSentence({ schoolClass, resolved }: Sight): string {
+/** When it closed, in the time of the school. */
+function closedAt({ schoolClass, resolved }: Sight): string {
   const closes = new Intl.DateTimeFormat('en-GB', {
     timeZone: schoolClass.calendar.zone,
     weekday: 'short',
@@ -45,14 +46,14 @@ function closedSentence({ schoolClass, resolved }: Sight): string {
     hour: '2-digit',
     minute: '2-digit',
   });
-  return `This closed on ${closes.format(resolved.window.closes ?? 0)}. Nothing was handed in; what you wrote is kept.`;
+  return closes.format(resolved.window.closes ?? 0);
 }
 
 /** @throws Problem `piece.…` if the student cannot work on it now */
 export function requireOpen(at: Sight, now: number): void {
   const refusal = whyNotHandIn(at, now);
   if (refusal === null) return;
-  throw new Problem(`piece.${refusal}` as ProblemCode, refusal === 'closed' ? { title: closedSentence(at) } : {});
+  throw new Problem(`piece.${refusal}` as ProblemCode, refusal === 'closed' ? { values: { when: closedAt(at) } } : {});
 }
 
 /** What the student works on now, as far as it is there: not that of a group they looked at and are no longer in. */

@@ -321,8 +321,7 @@ export function workingService({ accounts, classes, ownPieces, pieces, works, ne
       const before = await ownPieces.sight(student, 'ownWork.handIn', assignmentId, now);
       await pieces.changeWork(await ownPieces.teamOf(before), async ({ own, pieces: all, transaction }) => {
         const refusal = whyNotTakeBack(freshSight(before, own.record, now), await pieces.lastScoredAt(assignmentId, transaction), now);
-        if (refusal === 'closed')
-          throw new Problem('piece.closed', { title: 'This is closed, so it cannot be taken back any more. It stays handed in.' });
+        if (refusal === 'closed') throw new Problem('piece.closedIn');
         if (refusal) throw new Problem(`piece.${refusal}`);
         // One member who has it back locks it for all: it is one work.
         if (all.some(({ record }) => record.summary.scoredAt !== null || record.summary.returnedAt !== null))
@@ -335,7 +334,7 @@ export function workingService({ accounts, classes, ownPieces, pieces, works, ne
     async sayHowItWent(student: Student, assignmentId: string, { how, line }: WentView, now: number): Promise<void> {
       await ownPieces.sight(student, 'ownWork.handIn', assignmentId, now);
       await pieces.change({ assignmentId, studentId: student.userId }, async (piece) => {
-        if (piece.record.summary.handIns === 0) throw new Problem('piece.nothingIn', { title: 'Hand it in first, then say how it went.' });
+        if (piece.record.summary.handIns === 0) throw new Problem('piece.notHandedIn');
         piece.set({ went: how, wentLine: line });
       });
     },

@@ -346,7 +346,9 @@ describe('a piece of a group', () => {
     const { finch, bao, hana, id, briefId } = await together();
     await textOn(bao, id, 'ours', 0);
     const brief = (await finch.get(`/api/briefs/${briefId}`)).body;
-    expect((await finch.put(`/api/briefs/${briefId}`, changed(brief, {}, { groupingId: null }))).body.type).toBe('assignment.begun');
+    expect((await finch.put(`/api/briefs/${briefId}`, changed(brief, {}, { groupingId: null }))).body.type).toBe(
+      'assignment.begunRegrouped',
+    );
     expect((await finch.put(`/api/briefs/${briefId}`, changed(brief, {}, { groupingId: randomUUID() }))).body.type).toBe(
       'assignment.misfiled',
     );
@@ -362,7 +364,7 @@ describe('what a student says of their own work', () => {
     const { id } = await school.issued();
     const [bao, finch, hana] = [await server.person('bao'), await server.person('finch'), await server.person('hana')];
     const say = () => bao.put(`${work(id)}/went`, { how: 'hardGoing', line: 'the scale' });
-    expect((await say()).body.type).toBe('piece.nothingIn');
+    expect((await say()).body.type).toBe('piece.notHandedIn');
     expect((await bao.put(`${work(id)}/went`, { how: 'splendid', line: '' })).status).toBe(400);
     await textOn(bao, id, 'done', 0);
     await bao.post(`${work(id)}/hand-in`);

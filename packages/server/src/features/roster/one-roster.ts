@@ -1,4 +1,5 @@
 import { isLocalDate, MOST_ROWS, tidyText, type RosterRow, type RowProblem } from '@jolly/core';
+import { fieldProblem, type FieldProblemCode, type Values } from '../../http/field-problems';
 import { Problem } from '../../http/problem';
 
 /** A class of a bundle. */
@@ -38,25 +39,24 @@ function recordsOf(rows: readonly string[][] | undefined): Record_[] {
   );
 }
 
-const refuse = (message: string): never => {
-  throw new Problem('roster.bundle', { errors: [{ path: 'file', message }] });
+const refuse = (code: Extract<FieldProblemCode, `bundle.${string}`>, values: Values = {}): never => {
+  throw new Problem('roster.bundle', { errors: [fieldProblem('file', code, values)] });
 };
 
 /** The manifest says the version, and of each file whether it holds everything, only changes, or is absent. */
 function readManifest(files: ReadonlyMap<string, string[][]>): { version: string; modeOf: Map<string, string> } {
   const manifest = files.get('manifest.csv');
-  if (!manifest) return refuse('There is no manifest.csv in this bundle, so nobody can say what it holds.');
+  if (!manifest) return refuse('bundle.noManifest');
   const properties = new Map(manifest.map((row) => [tidyText(row[0] ?? '').toLowerCase(), tidyText(row[1] ?? '')]));
   const version = properties.get('oneroster.version') ?? '';
-  if (version !== '1.1' && version !== '1.2')
-    refuse(`manifest.csv says OneRoster version “${version || 'none'}”; 1.1 and 1.2 can be read.`);
+  if (version !== '1.1' && version !== '1.2') refuse('bundle.version', { version: version || 'none' });
   const modeOf = new Map<string, string>();
   for (const name of READ) {
     const mode = (properties.get(`file.${name}`) ?? 'absent').toLowerCase();
     const there = files.has(`${name}.csv`);
-    if (!MODES.includes(mode)) refuse(`manifest.csv says “${mode}” of ${name}.csv; it can be bulk, delta or absent.`);
-    if (mode !== 'absent' && !there) refuse(`manifest.csv promises ${name}.csv, but it is not in the bundle.`);
-    if (mode === 'absent' && there) refuse(`${name}.csv is in the bundle, but manifest.csv says it is absent.`);
+    if (!MODES.includes(mode)) refuse('bundle.mode', { mode, name });
+    if (mode !== 'absent' && !there) refuse('bundle.promised', { name });
+    if (mode === 'absent' && there) refuse('bundle.unannounced', { name });
     modeOf.set(name, mode);
   }
   return { version, modeOf };
@@ -70,13 +70,11 @@ function readManifest(files: ReadonlyMap<string, string[][]>): { version: string
  */
 export function readOneRoster(files: ReadonlyMap<string, string[][]>): Bundle {
   const { version, modeOf } = readManifest(files);
-  for (const needed of ['users', 'enrollments'])
-    if (modeOf.get(needed) === 'absent') refuse(`${needed}.csv is absent from this bundle, and without it there is no roster.`);
+  for (const needed of ['users', 'enrollments']) if (modeOf.get(needed) === 'absent') refuse('bundle.lacks', { name: needed });
   const mode = modeOf.get('enrollments') === 'delta' ? 'delta' : 'bulk';
   const table = (name: string) => recordsOf(files.get(`${name}.csv`));
   const [users, enrollments, classes] = [table('users'), table('enrollments'), table('classes')];
-  if (users.length > MOST_ROWS * 4 || enrollments.length > MOST_ROWS * 20)
-    refuse('This bundle is larger than a school. Take out the classes you need and try again.');
+  if (users.length > MOST_ROWS * 4 || enrollments.length > MOST_ROWS * 20) refuse('bundle.tooLarge');
   const isGone = (record: Record_) => record.get('status').toLowerCase() === 'tobedeleted';
   const idsOf = (records: Record_[]) => new Set(records.map((record) => record.get('sourcedId')));
   const userById = new Map(users.map((user) => [user.get('sourcedId'), user]));

@@ -76,13 +76,13 @@ export function personsService({ sequelize, accounts, classes, news }: Collabora
       const broughtBy = await accounts.people([...people.values()].flatMap((one) => one.broughtBy ?? []));
       const named = refused.slice(0, 5).map((id) => fullName(people.get(id)!));
       const helpers = [...new Set([...broughtBy.values()].map(fullName))].slice(0, 3);
-      const who = `${named.join(', ')}${refused.length > named.length ? ` and ${refused.length - named.length} more` : ''}`;
-      const said = `This concerns more than your class: ${who} ${refused.length === 1 ? 'is' : 'are'} in a class that you do not teach. ${
+      const one = refused.length === 1;
+      const who = `${named.join(', ')}${refused.length > named.length ? ` and ${refused.length - named.length} more` : ''} ${one ? 'is' : 'are'}`;
+      const mayHelp =
         helpers.length > 0
-          ? `${helpers.join(', ')} can do it, who brought ${refused.length === 1 ? 'this student' : 'them'} in`
-          : 'Whoever teaches all of their classes can do it'
-      }, or a student can allow you to help on their Account page. Nothing was done.`;
-      throw new Problem('student.elsewhere', { title: said });
+          ? `${helpers.join(', ')} can do it, who brought ${one ? 'this student' : 'them'} in`
+          : 'Whoever teaches all of their classes can do it';
+      throw new Problem('student.elsewhere', { values: { who, helpers: mayHelp } });
     },
 
     /** Tells students what was done that concerns them as a person; the acts of one request are told once. */

@@ -267,10 +267,7 @@ export function takeHomeService({ assignments, board, pieces, works, feedbackFil
         file.name,
         going.map(({ name }) => name),
       );
-      if (which === null)
-        throw new Problem('bringBack.unknownName', {
-          title: `“${file.name}” is none of the names that went home. It was not stored; give it its old name.`,
-        });
+      if (which === null) throw new Problem('bringBack.unknownName', { values: { name: file.name } });
       const { sights } = going[which]!;
       const { id, name, size, mediaType } = await pieces.changeAll(
         sights.map(({ member }) => ({ assignmentId, studentId: member.student.id })),

@@ -2,6 +2,7 @@ import Joi from 'joi';
 import { asStudent } from '../../http/as-role';
 import { id } from '../../forms/fields';
 import { Problem } from '../../http/problem';
+import { CHECKED, fieldProblemsOf } from '../../http/sentences';
 import type { Ask, Route } from '../../http/route';
 import type { UploadsService } from './uploads.service';
 import { type UploadOf } from './uploads.service';
@@ -17,15 +18,15 @@ const begun = Joi.object<UploadOf>({
 function uploadOf(req: Ask['req']): UploadOf {
   const pairs = (req.get('upload-metadata') ?? '').split(',').map((pair) => pair.trim().split(' '));
   const value = (name: string) => Buffer.from(pairs.find(([key]) => key === name)?.[1] ?? '', 'base64').toString();
-  const { error, value: checked } = begun.validate({
-    assignmentId: value('assignmentId'),
-    name: value('name'),
-    size: req.get('upload-length'),
-  });
-  if (error)
-    throw new Problem('request.malformed', {
-      errors: error.details.map(({ path, message }) => ({ path: path.join('.'), message: `${message}.` })),
-    });
+  const { error, value: checked } = begun.validate(
+    {
+      assignmentId: value('assignmentId'),
+      name: value('name'),
+      size: req.get('upload-length'),
+    },
+    CHECKED,
+  );
+  if (error) throw new Problem('request.malformed', { errors: fieldProblemsOf(error) });
   return checked;
 }
 

@@ -99,8 +99,7 @@ export function uploadsService({ sequelize, fileStore, working, works }: Collabo
       now: number,
       { req, res }: { req: Request; res: Response },
     ): Promise<void> {
-      if (size === 0)
-        throw new Problem('file.empty', { title: `“${safeFileName(name)}” is empty (0 bytes). Save it again and attach it once more.` });
+      if (size === 0) throw new Problem('file.empty', { values: { name: safeFileName(name) } });
       if (size > MOST_FILE_BYTES) throw new Problem('file.tooLarge');
       await working.mayAttach(student, assignmentId, now);
       const open = await rowsOf(uploads, {
