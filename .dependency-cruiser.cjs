@@ -38,6 +38,13 @@ module.exports = {
       },
     },
     {
+      // What fills a demo or a test stays out of what serves.
+      name: 'seeds-are-for-demo-and-tests',
+      severity: 'error',
+      from: { path: '^packages/server/src/', pathNot: '(\\.seed|\\.test)\\.ts$|^packages/server/src/testing/' },
+      to: { path: '\\.seed\\.ts$' },
+    },
+    {
       name: 'foundations-know-no-feature',
       severity: 'error',
       from: { path: '^packages/server/src/(db|http|files)/' },

@@ -1,12 +1,13 @@
 import { EVERYONE, HOUR_MS, instantOf, MINUTE_MS, msOfWallTime, plusDays, textOf, type SchoolCalendar, type Term } from '@jolly/core';
 import { BLANK_BRIEF } from '@jolly/server/dist/features/assignments/drafts';
-import { plantPieces, type PlantedStory } from '@jolly/server/dist/features/pieces/pieces.plant';
+import { seedPieces, type SeededStory } from '@jolly/server/dist/features/pieces/pieces.seed';
 import type { Services } from '@jolly/server/dist/wiring';
 import type { Chance } from './chance';
 import { NOT_JOINED, ROSTERS } from './people';
 import { awake, DUE_TIME } from './school-days';
 import { categoryId } from './setup';
 import { SENTENCES } from './work';
+import { seedAssignments } from '@jolly/server/dist/features/assignments/assignments.seed';
 
 /** What was done in the term before: in its how manieth week, for how many points. Everything of it is returned and read. */
 const EARLIER: Record<string, { title: string; week: number; points: number; category?: string; task: string }[]> = {
@@ -52,7 +53,7 @@ interface Setting {
 }
 
 /** The scores of the term before, so that one term can be held against another: everybody was somewhat better or worse then. */
-export async function plantEarlier({
+export async function seedEarlier({
   services,
   chance,
   calendar,
@@ -66,7 +67,8 @@ export async function plantEarlier({
   const then = new Map([...diligence].map(([who, now]) => [who, Math.min(0.97, Math.max(0.35, now + (chance.next() - 0.45) * 0.3))]));
   for (const [index, name] of classNames.entries()) {
     const plans = EARLIER[name]!;
-    const assignments = await services.assignments.plant(
+    const assignments = await seedAssignments(
+      services,
       plans.map(({ title, week, points, category, task }) => {
         const due = instantOf(calendar.zone, { date: plusDays(term.from, (week - 1) * 7 + 2), msOfDay: msOfWallTime(DUE_TIME) });
         const set = {
@@ -93,7 +95,7 @@ export async function plantEarlier({
       }),
       instantOf(calendar.zone, { date: term.to, msOfDay: 0 }),
     );
-    const stories: PlantedStory[] = [];
+    const stories: SeededStory[] = [];
     for (const [nth, who] of ROSTERS[name]!.filter((one) => !NOT_JOINED.includes(one)).entries())
       for (const assignment of assignments) {
         const [studentId, due, points] = [idOf.get(who)!, assignment.due!, assignment.points!];
@@ -101,7 +103,7 @@ export async function plantEarlier({
         const scoredAt = due + 48 * HOUR_MS - (nth + 1) * 4 * MINUTE_MS;
         const share = Math.min(1, Math.max(0.2, then.get(who)! + (chance.next() - 0.5) * 0.2));
         const earned = Math.round((points / 1000) * share * 2) * 500;
-        const by = (fact: PlantedStory['story'][number]['fact'], person: string, data = {}) => ({ fact, by: person, data });
+        const by = (fact: SeededStory['story'][number]['fact'], person: string, data = {}) => ({ fact, by: person, data });
         stories.push({
           assignmentId: assignment.id,
           studentId,
@@ -116,6 +118,6 @@ export async function plantEarlier({
           ],
         });
       }
-    await plantPieces(services.sequelize, stories);
+    await seedPieces(services.sequelize, stories);
   }
 }

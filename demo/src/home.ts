@@ -2,6 +2,8 @@ import { DAY_MS, HOUR_MS, type Language } from '@jolly/core';
 import type { FamilyTelling } from '@jolly/server/dist/contract';
 import type { Services } from '@jolly/server/dist/wiring';
 import { randomUUID } from 'node:crypto';
+import { seedPeople } from '@jolly/server/dist/features/accounts/accounts.seed';
+import { seedFamilies } from '@jolly/server/dist/features/families/families.seed';
 
 /** Made-up families: two households of one student, one household of two students. */
 const FAMILIES: {
@@ -62,10 +64,11 @@ interface Setting {
 }
 
 /** What lies between school and home: families, what was written, talks noted, pieces kept in sight. */
-export async function plantHome({ services, now, teacherId, classIds, idOf, password }: Setting): Promise<void> {
+export async function seedHome({ services, now, teacherId, classIds, idOf, password }: Setting): Promise<void> {
   const teacher = { role: 'teacher' as const, userId: teacherId };
   const rivers = classIds['Rivers 8']!;
-  const people = await services.accounts.plant(
+  const people = await seedPeople(
+    services,
     FAMILIES.map((one) => ({
       givenName: one.given,
       familyName: one.family,
@@ -76,7 +79,8 @@ export async function plantHome({ services, now, teacherId, classIds, idOf, pass
     password,
     now - 30 * DAY_MS,
   );
-  await services.families.plant(
+  await seedFamilies(
+    services,
     FAMILIES.map(({ language, telling, of }, index) => ({
       familyId: people[index]!.id,
       language,

@@ -13,21 +13,27 @@ import { readConfig } from '@jolly/server/dist/config';
 import { openInstallation } from '@jolly/server/dist/open';
 import type { AssignmentReply, BriefBody, SetFor } from '@jolly/server/dist/contract';
 import { BLANK_BRIEF } from '@jolly/server/dist/features/assignments/drafts';
-import { plantPieces, type PlantedStory } from '@jolly/server/dist/features/pieces/pieces.plant';
+import { seedPieces, type SeededStory } from '@jolly/server/dist/features/pieces/pieces.seed';
 import type { Services } from '@jolly/server/dist/wiring';
 import { Readable } from 'node:stream';
 import { chanceFrom, type Chance } from './chance';
 import { HAS_LEFT, NOT_JOINED, ROSTERS, SENT_BACK, TEACHERS } from './people';
 import { categoryId, EMAILS, LAB_GROUPS, LAST_YEAR, READING_GROUP, SETUP, SHOWN_AS, STANDING } from './setup';
-import { extrasOf, plantPlanning } from './planning';
-import { plantEarlier } from './earlier';
-import { plantHome } from './home';
-import { plantMarking } from './marking';
-import { plantWorking } from './working';
+import { extrasOf, seedPlanning } from './planning';
+import { seedEarlier } from './earlier';
+import { seedHome } from './home';
+import { seedMarking } from './marking';
+import { seedWorking } from './working';
 import { DUE_TIME, dueAt, lastSchoolMoment } from './school-days';
 import { storyOf } from './stories';
 import { landscape, measurements, report } from './things';
 import { SENTENCES, WORK, type PlannedWork } from './work';
+import { seedPeople } from '@jolly/server/dist/features/accounts/accounts.seed';
+import { seedAssignments } from '@jolly/server/dist/features/assignments/assignments.seed';
+import { seedClasses, seedUnits } from '@jolly/server/dist/features/classes/classes.seed';
+import { seedExceptions, seedStanding } from '@jolly/server/dist/features/exceptions/exceptions.seed';
+import { seedGroupings } from '@jolly/server/dist/features/groups/groups.seed';
+import { seedMembers } from '@jolly/server/dist/features/roster/roster.seed';
 
 const ZONE = 'Europe/Lisbon';
 const PASSWORD = 'compass-rose';
@@ -106,12 +112,13 @@ async function makeFiles(services: Services, chance: Chance, now: number) {
 }
 
 /** Fills an empty installation with Tern Bay School. The same seed and clock give the same school. */
-async function plantSchool(services: Services, startedAt: number, seed: number): Promise<void> {
+async function seedSchool(services: Services, startedAt: number, seed: number): Promise<void> {
   const chance = chanceFrom(seed);
   const { calendar, terms, monday } = termAround(startedAt);
   const now = lastSchoolMoment(calendar, startedAt);
   const names = [...new Set(Object.values(ROSTERS).flat())];
-  const people = await services.accounts.plant(
+  const people = await seedPeople(
+    services,
     [
       ...TEACHERS.map((teacher) => ({ ...teacher, role: 'teacher' as const })),
       ...names.map((name, index) => ({
@@ -131,7 +138,8 @@ async function plantSchool(services: Services, startedAt: number, seed: number):
   const files = await makeFiles(services, chance, now);
 
   const lateRule = { kind: 'perDay' as const, percent: 5_000, of: 'max' as const, maxPercentOff: 50_000, floorPercent: 0 };
-  const classIds = await services.classes.plant(
+  const classIds = await seedClasses(
+    services,
     {
       calendar: { name: 'Tern Bay School', schoolDays: calendar.schoolDays, closures: calendar.closures, terms },
       zone: ZONE,
@@ -156,10 +164,11 @@ async function plantSchool(services: Services, startedAt: number, seed: number):
     },
     now,
   );
-  const planted: AssignmentReply[] = [];
+  const seeded: AssignmentReply[] = [];
   const filedIn: Record<string, { unitIds: string[] }> = {};
   for (const [index, { name }] of CLASSES.entries()) {
-    await services.roster.plant(
+    await seedMembers(
+      services,
       classIds[index]!,
       ROSTERS[name]!.map((who) => ({
         userId: idOf.get(who)!,
@@ -169,8 +178,9 @@ async function plantSchool(services: Services, startedAt: number, seed: number):
       })),
     );
     const plans = WORK[name]!;
-    const units = await services.classes.plantUnits(classIds[index]!, SETUP[name]!.units);
-    const assignments = await services.assignments.plant(
+    const units = await seedUnits(services, classIds[index]!, SETUP[name]!.units);
+    const assignments = await seedAssignments(
+      services,
       plans.map((plan) => {
         const { category, unit } = SETUP[name]!.filed[plan.title] ?? {};
         const body = {
@@ -183,10 +193,10 @@ async function plantSchool(services: Services, startedAt: number, seed: number):
       }),
       now,
     );
-    planted.push(...assignments);
+    seeded.push(...assignments);
     filedIn[name] = { unitIds: units.map((one) => one.id) };
     const titled = (title: string) => assignments.find((one) => one.title === title);
-    const stories: PlantedStory[] = [];
+    const stories: SeededStory[] = [];
     const excused = new Map<string, string>();
     for (const [nth, who] of ROSTERS[name]!.entries()) {
       for (const [at, assignment] of assignments.entries()) {
@@ -222,9 +232,9 @@ async function plantSchool(services: Services, startedAt: number, seed: number):
         if (story) stories.push(story);
       }
     }
-    await plantPieces(services.sequelize, stories);
+    await seedPieces(services.sequelize, stories);
     const given = { givenBy: odile.id, givenAt: now - 50 * 3_600_000, excused: false, waivesLate: false };
-    const own: Parameters<typeof services.exceptions.plant>[0] = [];
+    const own: Parameters<typeof seedExceptions>[1] = [];
     const model = titled('Valley model');
     if (model?.due && model.closes) {
       const later = addSchoolDays(calendar, model.due, 2);
@@ -251,14 +261,14 @@ async function plantSchool(services: Services, startedAt: number, seed: number):
         reason: 'Away until the end of the month',
       });
     }
-    await services.exceptions.plant([
+    await seedExceptions(services, [
       ...own,
       ...[...excused]
         .filter(([at]) => !own.some((one) => `${one.assignmentId} ${one.studentId}` === at))
         .map(([at, reason]) => ({ ...given, assignmentId: at.split(' ')[0]!, studentId: at.split(' ')[1]!, excused: true, reason })),
     ]);
   }
-  await plantEarlier({
+  await seedEarlier({
     services,
     chance: chanceFrom(seed + 1),
     calendar,
@@ -269,9 +279,9 @@ async function plantSchool(services: Services, startedAt: number, seed: number):
     idOf,
     diligence,
   });
-  await plantSetup(services, { now, monday, classIds, idOf, odileId: odile.id });
+  await seedSetup(services, { now, monday, classIds, idOf, odileId: odile.id });
   const named = Object.fromEntries(CLASSES.map(({ name }, index) => [name, classIds[index]!]));
-  await plantPlanning({
+  await seedPlanning({
     services,
     calendar,
     now,
@@ -279,23 +289,24 @@ async function plantSchool(services: Services, startedAt: number, seed: number):
     colleagueId: marek.id,
     classIds: named,
     idOf,
-    assignments: planted,
+    assignments: seeded,
     filedIn,
   });
-  await plantWorking({ services, calendar, now, teacherId: odile.id, classIds: named, idOf, assignments: planted });
-  await plantMarking({ services, calendar, now, teacherId: odile.id, idOf, assignments: planted });
-  await plantHome({ services, now, teacherId: odile.id, classIds: named, idOf, password: PASSWORD });
+  await seedWorking({ services, calendar, now, teacherId: odile.id, classIds: named, idOf, assignments: seeded });
+  await seedMarking({ services, calendar, now, teacherId: odile.id, idOf, assignments: seeded });
+  await seedHome({ services, now, teacherId: odile.id, classIds: named, idOf, password: PASSWORD });
 }
 
 /** What a teacher set up around the classes: groups, standing exceptions, last year's class, a letter in the mailroom. */
-async function plantSetup(
+async function seedSetup(
   services: Services,
   at: { now: number; monday: string; classIds: string[]; idOf: Map<string, string>; odileId: string },
 ): Promise<void> {
   const { now, monday, classIds, idOf, odileId } = at;
   const rivers = ROSTERS['Rivers 8']!.map((who) => idOf.get(who)!);
   const dealt = randomGroups(rivers, LAB_GROUPS.count, LAB_GROUPS.seed);
-  await services.groups.plant(
+  await seedGroupings(
+    services,
     classIds[0]!,
     [
       {
@@ -315,7 +326,8 @@ async function plantSetup(
   );
   const day = (offset: number | null) => (offset === null ? null : plusDays(localDateAt(ZONE, now), offset));
   const classOf = (name: string) => classIds[CLASSES.findIndex((one) => one.name === name)]!;
-  await services.standing.plant(
+  await seedStanding(
+    services,
     STANDING.map(({ who, classes, from, to, ...given }) => ({
       ...given,
       validFrom: day(from),
@@ -327,7 +339,8 @@ async function plantSetup(
     now - 40 * 86_400_000,
   );
   const lastYear = classIds.at(-1)!;
-  await services.roster.plant(
+  await seedMembers(
+    services,
     lastYear,
     LAST_YEAR.members.map((who) => ({ userId: idOf.get(who)!, joined: plusDays(monday, -364) })),
   );
@@ -340,7 +353,7 @@ async function main(): Promise<void> {
   const config = readConfig(process.env);
   const { sequelize, services } = await openInstallation(config);
   try {
-    if (await services.accounts.isEmpty()) await plantSchool(services, config.now ?? Date.now(), Number(process.env.JOLLY_SEED ?? 1));
+    if (await services.accounts.isEmpty()) await seedSchool(services, config.now ?? Date.now(), Number(process.env.JOLLY_SEED ?? 1));
     const line = (who: string, userName: string) => `  ${who.padEnd(34)}${userName.padEnd(20)}${PASSWORD}`;
     process.stdout.write(
       [

@@ -2,6 +2,7 @@ import { MINUTE_MS, plainText, textPlace, type SchoolCalendar } from '@jolly/cor
 import type { AssignmentReply, RemarkRequest } from '@jolly/server/dist/contract';
 import type { Services } from '@jolly/server/dist/wiring';
 import { ago, dueAt } from './school-days';
+import { seedRemarks } from '@jolly/server/dist/features/remarks/remarks.seed';
 
 interface Setting {
   services: Services;
@@ -34,11 +35,11 @@ const SAVED: RemarkRequest[] = [
 ];
 
 /** Saved remarks, notes in the margin of some pieces, an answer and a question of a student, and a round of reviews. */
-export async function plantMarking({ services, calendar, now, teacherId, idOf, assignments }: Setting): Promise<void> {
+export async function seedMarking({ services, calendar, now, teacherId, idOf, assignments }: Setting): Promise<void> {
   const teacher = { role: 'teacher' as const, userId: teacherId };
   const bao = { role: 'student' as const, userId: idOf.get('Bao Lindqvist')! };
   const titled = (title: string) => assignments.find((one) => one.title === title)!;
-  await services.remarks.plant(teacherId, SAVED, ago(calendar, now, 300));
+  await seedRemarks(services, teacherId, SAVED, ago(calendar, now, 300));
   const saved = await services.remarks.list(teacher);
 
   /** Pins a saved remark to the nth sentence of what a student handed in. */

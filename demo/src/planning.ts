@@ -4,6 +4,7 @@ import { BLANK_BRIEF } from '@jolly/server/dist/features/assignments/drafts';
 import type { Services } from '@jolly/server/dist/wiring';
 import { randomUUID } from 'node:crypto';
 import { ago, dueAt } from './school-days';
+import { seedGroupDates } from '@jolly/server/dist/features/exceptions/exceptions.seed';
 
 const levels = (descriptors: [string, string, string, string], points: [number, number, number, number]) =>
   ['Begun', 'Nearly there', 'Secure', 'Goes further'].map((name, index) => ({
@@ -176,7 +177,7 @@ interface Setting {
 }
 
 /** Group dates, a handout, something timed, a request for more time, and a shelf to take from. */
-export async function plantPlanning({
+export async function seedPlanning({
   services,
   calendar,
   now,
@@ -232,7 +233,8 @@ export async function plantPlanning({
   const groups = await services.groups.membershipsOf([classIds['Rivers 8']!]);
   const group = groups.find((one) => one.name === 'Group 3');
   if (group && model.due !== null)
-    await services.exceptions.plantGroupDates(
+    await seedGroupDates(
+      services,
       [
         {
           assignmentId: model.id,

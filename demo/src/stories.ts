@@ -9,7 +9,7 @@ import {
   type SchoolCalendar,
 } from '@jolly/core';
 import type { AssignmentReply, Chosen } from '@jolly/server/dist/contract';
-import type { PlantedStory } from '@jolly/server/dist/features/pieces/pieces.plant';
+import type { SeededStory } from '@jolly/server/dist/features/pieces/pieces.seed';
 import type { Chance } from './chance';
 import { awake, dueAt } from './school-days';
 import { REMARKS, SEND_BACK_REASONS, SENTENCES, type PlannedWork } from './work';
@@ -27,7 +27,7 @@ interface Setting {
   studentId: string;
   /** how this student usually works, 0 to 1 */
   diligence: number;
-  attached: () => Promise<PlantedStory['attached']>;
+  attached: () => Promise<SeededStory['attached']>;
   /** this piece is handed in and sent back, whatever chance says */
   isSentBack: boolean;
 }
@@ -36,11 +36,11 @@ interface Setting {
  * What one student made of one assignment, as the facts that happened up to now; null when nothing did.
  * Older work is mostly returned, last week's waits or is held, what comes is here and there begun.
  */
-export async function storyOf(setting: Setting): Promise<PlantedStory | null> {
+export async function storyOf(setting: Setting): Promise<SeededStory | null> {
   const { chance, calendar, now, teacherId, className, assignment, plan, studentId, diligence, isSentBack } = setting;
-  const story: PlantedStory['story'] = [];
+  const story: SeededStory['story'] = [];
   const student = (fact: PieceFact) => story.push({ fact: { ...fact, at: awake(calendar, fact.at) }, by: studentId });
-  const teacher = (fact: PieceFact, data: PlantedStory['story'][number]['data'] & object = {}) => story.push({ fact, by: teacherId, data });
+  const teacher = (fact: PieceFact, data: SeededStory['story'][number]['data'] & object = {}) => story.push({ fact, by: teacherId, data });
   const { due } = assignment;
   const age = plan.due === null ? 99 : -plan.due;
   const lateOnes = chance.happens(0.12);

@@ -30,6 +30,11 @@ import { parseArgs } from 'node:util';
 import { chanceFrom, type Chance } from './chance';
 import { ROSTERS } from './people';
 import { SENTENCES } from './work';
+import { seedPeople } from '@jolly/server/dist/features/accounts/accounts.seed';
+import { seedAssignments } from '@jolly/server/dist/features/assignments/assignments.seed';
+import { seedClasses, seedUnits } from '@jolly/server/dist/features/classes/classes.seed';
+import { seedExceptions } from '@jolly/server/dist/features/exceptions/exceptions.seed';
+import { seedMembers } from '@jolly/server/dist/features/roster/roster.seed';
 
 const ZONE = 'Europe/Lisbon';
 const PASSWORD = 'compass-rose';
@@ -266,7 +271,8 @@ async function fill(
     familyName: names[(index * 7 + Math.floor(index / names.length)) % names.length]!.familyName || 'Reef',
   });
   const teachers = Math.max(2, Math.round(students * 0.06));
-  const people = await services.accounts.plant(
+  const people = await seedPeople(
+    services,
     [
       ...Array.from({ length: teachers }, (_, index) => ({
         ...nameAt(index * 3 + 1),
@@ -300,7 +306,8 @@ async function fill(
     { name: 'C', from: 50_000 },
     { name: 'D', from: 0 },
   ];
-  const classIds = await services.classes.plant(
+  const classIds = await seedClasses(
+    services,
     {
       calendar: { name: 'School', schoolDays: calendar.schoolDays, closures: calendar.closures, terms },
       zone: ZONE,
@@ -346,11 +353,12 @@ async function fill(
   let assignmentCount = 0;
   for (const [index, { subject, members }] of rosters.entries()) {
     const [classId, teacherId] = [classIds[index]!, people[index % teachers]!.id];
-    await services.roster.plant(
+    await seedMembers(
+      services,
       classId,
       members.map(({ id }) => ({ userId: id, joined: plusDays(monday, -3) })),
     );
-    const units = await services.classes.plantUnits(classId, UNITS);
+    const units = await seedUnits(services, classId, UNITS);
     const categories = categoriesOf(index);
     const number = index % FULL_EVERY === 0 ? FULL_YEAR : chance.between(64, 86);
     const plans = Array.from({ length: number }, (_, nth) => {
@@ -380,9 +388,9 @@ async function fill(
         createdBy: teacherId,
       };
     });
-    const assignments = await services.assignments.plant(plans, now);
+    const assignments = await seedAssignments(services, plans, now);
     assignmentCount += assignments.length;
-    const excused: Parameters<typeof services.exceptions.plant>[0] = [];
+    const excused: Parameters<typeof seedExceptions>[1] = [];
     for (const assignment of assignments) {
       if (assignment.issuedAt! > now) continue;
       for (const { id: studentId, diligence } of members) {
@@ -402,7 +410,7 @@ async function fill(
         if (story) addPiece(to, count, { assignment, studentId, teacherId, ...chance.pick(texts) }, story);
       }
     }
-    await services.exceptions.plant(excused);
+    await seedExceptions(services, excused);
     if (to.pieces.lines.length >= AT_ONCE) {
       await flush();
       process.stderr.write(`${index + 1} of ${rosters.length} classes, ${count.piece.toLocaleString('en')} pieces\n`);

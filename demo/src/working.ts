@@ -18,7 +18,7 @@ interface Setting {
 }
 
 /** A piece that groups work on with one worksheet each, a conversation, and how it went for some. */
-export async function plantWorking({ services, calendar, now, teacherId, classIds, idOf, assignments }: Setting): Promise<void> {
+export async function seedWorking({ services, calendar, now, teacherId, classIds, idOf, assignments }: Setting): Promise<void> {
   const teacher = { role: 'teacher' as const, userId: teacherId };
   const student = (name: string) => ({ role: 'student' as const, userId: idOf.get(name)! });
   const classId = classIds['Rivers 8']!;

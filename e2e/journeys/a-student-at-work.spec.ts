@@ -17,7 +17,8 @@ async function changesBrief(teacher: Page, briefId: string, more: object, set: o
   const sets = classes.map(({ assignmentId: ___, issuedAt: ____, begun: _____, ...one }) => ({ ...one, ...set }));
   await asks(teacher, 'put', `/api/briefs/${briefId}`, { ...rest, ...more, classes: sets, tell: false });
 }
-const draftOf = async (page: Page, id: string) => (await asks<{ draft: { text: unknown } }>(page, 'get', `/api/my/work/${id}`)).draft;
+type Draft = { text: unknown; files: { name: string; size: number; pixels: number }[] };
+const draftOf = async (page: Page, id: string) => (await asks<{ draft: Draft }>(page, 'get', `/api/my/work/${id}`)).draft;
 
 test('text is kept while the line is broken, and what was written on two devices goes together', async ({ browser }) => {
   const { students, issue } = await aReadyClass(browser, ['Ada']);
@@ -196,7 +197,7 @@ test('a drawing and a recording are made in the browser, and a large photo is ma
   expect(bytes.length).toBeGreaterThan(1_500_000);
   await ada.getByLabel('Add photos or files').setInputFiles({ name: 'shore.jpg', mimeType: 'image/jpeg', buffer: bytes });
   await expect(ada.getByRole('button', { name: 'shore.jpg', exact: true })).toBeVisible();
-  const { files } = (await draftOf(ada, id)) as unknown as { files: { name: string; size: number; pixels: number }[] };
+  const { files } = await draftOf(ada, id);
   const stored = files.find((file) => file.name === 'shore.jpg')!;
   expect([stored.size < bytes.length, stored.pixels]).toEqual([true, 2400 * 1800]);
 });

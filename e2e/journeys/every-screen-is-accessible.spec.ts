@@ -10,7 +10,7 @@ async function seriousOn(page: Page): Promise<string[]> {
   if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(axe.source);
   const violations = await page.evaluate(async () => {
     const dark = document.documentElement.dataset.theme === 'dark';
-    const { axe } = window as unknown as { axe: { run: (on: Document, how: object) => Promise<AxeResults> } };
+    const { axe } = window as Window & typeof globalThis & { axe: { run: (on: Document, how: object) => Promise<AxeResults> } };
     const found = await axe.run(document, {
       resultTypes: ['violations'],
       iframes: false,

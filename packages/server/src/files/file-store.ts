@@ -3,7 +3,7 @@ import { createHash, randomUUID } from 'node:crypto';
 import { createReadStream, createWriteStream, type ReadStream } from 'node:fs';
 import { mkdir, open, readdir, rename, rm, stat, utimes } from 'node:fs/promises';
 import { join } from 'node:path';
-import { Transform, type Readable } from 'node:stream';
+import { Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { Problem } from '../http/problem';
 
@@ -92,7 +92,7 @@ export function fileStore(folder: string) {
     },
 
     /** Streams bytes to disk. @param source refused by its own error; the half file is removed then */
-    async keep(source: Readable): Promise<StoredBytes> {
+    async keep(source: NodeJS.ReadableStream): Promise<StoredBytes> {
       await mkdir(arriving, { recursive: true });
       const temporary = join(arriving, randomUUID());
       const hash = createHash('sha256');

@@ -39,7 +39,7 @@ export function takeFile(store: FileStore): RequestHandler {
 
 /** @throws Problem `request.malformed` if no file came, `file.empty` for one of no bytes */
 export function takenFile(req: Request): TakenFile {
-  const taken = (req.file as unknown as { kept?: TakenFile } | undefined)?.kept;
+  const taken = (req.file as { kept?: TakenFile } | undefined)?.kept;
   if (!taken) throw new Problem('request.malformed', { errors: [fieldProblem('file', 'fileNeeded')] });
   if (taken.size === 0) throw new Problem('file.empty', { values: { name: taken.name } });
   return taken;

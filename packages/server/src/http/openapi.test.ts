@@ -24,7 +24,7 @@ type Operation = {
   requestBody?: { content: Record<string, { schema: { properties?: Record<string, { type?: unknown }> } }> };
   responses: Record<string, { content?: Record<string, { schema: object }> }>;
 };
-const { openapi, paths, components } = openApiOf(routes) as unknown as {
+const { openapi, paths, components } = JSON.parse(JSON.stringify(openApiOf(routes))) as {
   openapi: string;
   paths: Record<string, Record<string, Operation>>;
   components: { schemas: Record<string, object>; securitySchemes: Record<string, object> };

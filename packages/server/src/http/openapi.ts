@@ -1,5 +1,5 @@
 import { ACTIONS } from '@jolly/core';
-import type { ObjectSchema } from 'joi';
+import type { ObjectSchema, Schema as FormSchema } from 'joi';
 import joiToSwagger from 'joi-to-swagger';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -25,7 +25,7 @@ function withNullTypes(shape: unknown): unknown {
   const inner = Object.fromEntries(Object.entries(rest).map(([key, value]) => [key, withNullTypes(value)]));
   return nullable && typeof inner.type === 'string' ? { ...inner, type: [inner.type, 'null'] } : inner;
 }
-const shapeOf = (schema: ObjectSchema) =>
+const shapeOf = (schema: FormSchema) =>
   withNullTypes(joiToSwagger(schema).swagger) as { properties?: Record<string, unknown>; required?: string[] };
 
 function parametersOf(schema: ObjectSchema | undefined, where: 'path' | 'query') {

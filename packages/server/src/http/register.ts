@@ -1,6 +1,6 @@
 import { may } from '@jolly/core';
 import { Router, type Request, type RequestHandler } from 'express';
-import type { ObjectSchema } from 'joi';
+import type { Schema as FormSchema } from 'joi';
 import { actorOf, leavePractice, requireCsrf } from './session';
 import { tableOf, tableOptions } from '../files/take-table';
 import type { JsonBody } from './json-body';
@@ -11,7 +11,7 @@ import { CHECKED, fieldProblemsOf } from './sentences';
 import { type AnyRoute, placeOf, UNSAFE } from './route';
 
 // Decided once: texts are trimmed and lowered as the schema says; numbers and booleans of a body are strict.
-function check(schema: ObjectSchema | undefined, value: unknown, where: 'params' | 'query' | 'body'): unknown {
+function check(schema: FormSchema | undefined, value: unknown, where: 'params' | 'query' | 'body'): unknown {
   if (!schema) return value;
   const { error, value: checked } = schema.validate(value ?? {}, CHECKED);
   if (!error) return checked;

@@ -1,6 +1,6 @@
 import type { Action, Actor, Instant } from '@jolly/core';
 import type { Request, Response } from 'express';
-import type { ObjectSchema } from 'joi';
+import type { ObjectSchema, Schema } from 'joi';
 import type { ApiKey, BodyOf, ParamsOf, QueryOf, ReplyOf } from '../contract';
 
 /** A request that was checked for form and for the kind of action; `Key` is its line of the contract's `Api`. */
@@ -42,7 +42,7 @@ export type RouteFor<Key extends ApiKey> = Said & {
   route: Key;
   params?: ObjectSchema<ParamsOf<Key>>;
   query?: ObjectSchema<QueryOf<Key>>;
-  body?: ObjectSchema<BodyOf<Key>>;
+  body?: Schema<BodyOf<Key>>;
 } & (
     | { repliesItself?: never; handle: (ask: Ask<Key>) => ReplyOf<Key> | Promise<ReplyOf<Key>> }
     /** replies by itself (a file, a page, bytes that were ready) instead of returning JSON */
@@ -55,7 +55,7 @@ export interface AnyRoute extends Said {
   route: ApiKey;
   params?: ObjectSchema;
   query?: ObjectSchema;
-  body?: ObjectSchema;
+  body?: Schema;
   repliesItself?: true;
   handle(ask: unknown): unknown;
 }

@@ -17,7 +17,7 @@ afterEach(() => server.close());
 
 const cookiesOf = async (person: Person): Promise<string> => {
   const reply = await person.get('/api/session');
-  return String((reply.request as unknown as { cookies: string }).cookies);
+  return String(Reflect.get(reply.request as object, 'cookies'));
 };
 /** Listens to server-sent events; ends when the server ends them. */
 async function listens(http: HttpServer, path: string, cookies: string): Promise<{ status: number; over: Promise<unknown> }> {

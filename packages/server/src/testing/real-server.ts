@@ -7,7 +7,7 @@ import { join } from 'node:path';
 import { fileStore } from '../files/file-store';
 import { wire } from '../wiring';
 import type { Sequelize } from 'sequelize';
-import { aDatabase, aSchool, MONDAY, PASSWORD, type Server } from './school';
+import { aDatabase, aSchool, MONDAY, PASSWORD } from './school';
 
 const MAIN = join(__dirname, '../../dist/main.js');
 
@@ -79,7 +79,7 @@ export async function aRealServer(there: { sequelize: Sequelize; folder: string 
     mail: { url: null, standInPort: smtpPort, from: '', address: base },
     chromium: 'chromium',
   });
-  const school = there ? (null as never) : await aSchool({ services, clock: { now: MONDAY } } as unknown as Server);
+  const school = there ? (null as never) : await aSchool({ services, clock: { now: MONDAY } });
 
   /** Somebody at a browser; their session outlives the server. */
   async function person(userName: string) {

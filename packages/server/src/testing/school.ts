@@ -17,8 +17,14 @@ import { BLANK_BRIEF } from '../features/assignments/drafts';
 import { standInServer } from '../features/mail/stand-in';
 import { fileStore } from '../files/file-store';
 import { wire, type Services } from '../wiring';
+import type { Person as PersonRecord } from '../features/accounts/accounts.service';
 import { described } from './described';
 import { checkedCache } from './checked-cache';
+import { seedPeople } from '../features/accounts/accounts.seed';
+import { seedAssignments } from '../features/assignments/assignments.seed';
+import { seedClasses } from '../features/classes/classes.seed';
+import { seedFamilies } from '../features/families/families.seed';
+import { seedMembers } from '../features/roster/roster.seed';
 
 export const PASSWORD = 'correct horse';
 /** Monday 23 November 2026, 10:00 school time. */
@@ -257,12 +263,13 @@ export function changed(
 }
 
 /** Finch teaches Rivers with Lund; Bao and Hana are in it. Stranger teaches Maps; Otto is in that. Frida is of Bao's family, Felix of Otto's. */
-export async function aSchool(server: Server) {
+export async function aSchool(server: Pick<Server, 'services' | 'clock'>) {
   const { services, clock } = server;
   const teacher = (userName: string) =>
     services.accounts.addTeacher({ givenName: userName, familyName: 'Test', userName, password: PASSWORD }, clock.now);
   const [finch, lund, stranger] = [await teacher('finch'), await teacher('lund'), await teacher('stranger')];
-  const [bao, hana, otto] = (await services.accounts.plant(
+  const [bao, hana, otto] = (await seedPeople(
+    services,
     ['Bao', 'Hana', 'Otto'].map((givenName) => ({
       givenName,
       familyName: 'Lind',
@@ -271,11 +278,12 @@ export async function aSchool(server: Server) {
     })),
     PASSWORD,
     clock.now,
-  )) as unknown as [{ id: string }, { id: string }, { id: string }];
+  )) as [PersonRecord, PersonRecord, PersonRecord];
   const term = { name: 'Term 1', from: '2026-09-07', to: '2026-12-18' };
   const lateRule = { kind: 'perDay' as const, percent: 5_000, of: 'max' as const, maxPercentOff: 50_000, floorPercent: 0 };
   const common = { dueTime: '15:30', graceMinutes: 0, lateRule };
-  const [rivers, maps] = (await services.classes.plant(
+  const [rivers, maps] = (await seedClasses(
+    services,
     {
       calendar: { name: 'Test', schoolDays: [1, 2, 3, 4, 5], closures: [], terms: [term] },
       zone: 'Europe/Lisbon',
@@ -286,12 +294,13 @@ export async function aSchool(server: Server) {
     },
     clock.now,
   )) as [string, string];
-  await services.roster.plant(rivers, [
+  await seedMembers(services, rivers, [
     { userId: bao.id, joined: '2026-09-07' },
     { userId: hana.id, joined: '2026-09-07' },
   ]);
-  await services.roster.plant(maps, [{ userId: otto.id, joined: '2026-09-07' }]);
-  const families = await services.accounts.plant(
+  await seedMembers(services, maps, [{ userId: otto.id, joined: '2026-09-07' }]);
+  const families = await seedPeople(
+    services,
     ['Frida', 'Felix'].map((givenName) => ({
       givenName,
       familyName: 'Lind',
@@ -302,9 +311,10 @@ export async function aSchool(server: Server) {
     PASSWORD,
     clock.now,
   );
-  const [frida, felix] = families as unknown as [{ id: string }, { id: string }];
+  const [frida, felix] = families as [PersonRecord, PersonRecord];
   const told = { language: 'en' as const, telling: 'never' as const };
-  await services.families.plant(
+  await seedFamilies(
+    services,
     [
       { ...told, familyId: frida.id, studentIds: [bao.id] },
       { ...told, familyId: felix.id, studentIds: [otto.id] },
@@ -313,7 +323,8 @@ export async function aSchool(server: Server) {
   );
   const issued = async (more: Partial<OneClass> = {}) =>
     (
-      await services.assignments.plant(
+      await seedAssignments(
+        services,
         [{ ...anAssignment(more), classId: rivers, issuedAt: clock.now - DAY, createdBy: finch.id }],
         clock.now,
       )

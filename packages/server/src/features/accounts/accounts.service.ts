@@ -217,31 +217,6 @@ export function accountsService({ sequelize }: { sequelize: Sequelize }) {
       return new Set(rows.flatMap((row) => row.userName ?? []));
     },
 
-    /** For the demo school: people with or without a sign-in, all with one password. */
-    async plant(
-      people: (NewStudent & { role: UserRow['role']; userName: string | null })[],
-      password: string,
-      now: number,
-    ): Promise<Person[]> {
-      const passwordHash = await hashPassword(password);
-      const firstTeacher = people.findIndex((one) => one.role === 'teacher');
-      const rows = people.map((one, index): UserRow => ({
-        ...blankUser({
-          id: randomUUID(),
-          role: one.role,
-          givenName: one.givenName,
-          familyName: one.familyName,
-          nameKey: nameKey(one),
-          createdAt: new Date(now),
-        }),
-        ...one,
-        passwordHash: one.userName === null ? null : passwordHash,
-        isKeeper: index === firstTeacher,
-      }));
-      await users.bulkCreate(rows);
-      return rows;
-    },
-
     /** Is anybody here yet? */
     isEmpty: async (): Promise<boolean> => (await users.count()) === 0,
   };

@@ -282,10 +282,6 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
       noteChange(transaction, { classes: bodies.map((one) => one.classId) });
       return rows.map(({ row, brief }) => toAssignment(row, brief));
     },
-
-    /** For the demo school. */
-    plant: (rows: (BriefBody & SetFor & { issuedAt: number | null; createdBy: string })[], now: number) =>
-      inTransaction(sequelize, (transaction) => service.addRows(rows, now, transaction)),
   };
   return service;
 }

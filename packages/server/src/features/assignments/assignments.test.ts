@@ -1,6 +1,7 @@
 import type { AssignmentPiecesReply, BriefReply } from '../../contract';
 import { aBrief, anAssignment, aSchool, aServer, changed, DAY, doc, HOUR, toOne, type School, type Server } from '../../testing/school';
 import { round } from '../../rounds';
+import { seedMembers } from '../roster/roster.seed';
 
 let server: Server;
 let school: School;
@@ -61,7 +62,7 @@ it.each<[string, Parameters<typeof anAssignment>[0], string]>([
 it('goes to several classes at once, each with its own window, and a student in two of them gets it once', async () => {
   const [finch, hana] = [await server.person('finch'), await server.person('hana')];
   const other = (await finch.post('/api/classes', { name: 'Rivers B' })).body as { id: string };
-  await server.services.roster.plant(other.id, [
+  await seedMembers(server.services, other.id, [
     { userId: school.hana.id, joined: '2026-10-01' },
     { userId: school.otto.id, joined: '2026-10-01' },
   ]);
@@ -269,7 +270,7 @@ describe('a brief that is out', () => {
   it('is issued to a class that is added, and not a second time to the first', async () => {
     const [finch, otto] = [await server.person('finch'), await server.person('otto')];
     const classId = await another();
-    await server.services.roster.plant(classId, [{ userId: school.otto.id, joined: '2026-10-01' }]);
+    await seedMembers(server.services, classId, [{ userId: school.otto.id, joined: '2026-10-01' }]);
     const { briefId } = await school.issued();
     const brief = (await finch.get(`/api/briefs/${briefId}`)).body as BriefReply;
     const change = changed(brief);

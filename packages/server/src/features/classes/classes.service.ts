@@ -17,7 +17,7 @@ const HUES = 8;
 const MOST_CLASSES = 200;
 const MOST_TEACHERS = 20;
 
-function newJoinCode(): string {
+export function newJoinCode(): string {
   for (;;) {
     const code = joinCodeFrom(randomBytes(32));
     if (code) return code;
@@ -332,48 +332,6 @@ export function classesService({
         if (!row || row.isOwner) throw new Problem('thing.unknown');
         await teachers.update({ isOwner: false }, { where: { classId, userId: actor.userId }, transaction });
         await teachers.update({ isOwner: true }, { where: { classId, userId }, transaction });
-      });
-    },
-
-    /** For the demo school. */
-    plantUnits: (classId: string, names: string[]): Promise<Unit[]> =>
-      inTransaction(sequelize, (transaction) =>
-        service.writeUnits(
-          classId,
-          names.map((name) => ({ id: null, name })),
-          transaction,
-        ),
-      ),
-
-    /** For the demo school: a calendar and classes as given. */
-    async plant(
-      school: {
-        calendar: Omit<CalendarRow, 'id' | 'version'>;
-        zone: string;
-        classes: (ClassRequest & { scheme?: SchemeRequest['scheme']; owner: string; coTeachers: string[]; joinCode?: string })[];
-      },
-      now: number,
-    ): Promise<string[]> {
-      return inTransaction(sequelize, async (transaction) => {
-        const calendarId = randomUUID();
-        await calendars.create({ id: calendarId, ...school.calendar, version: 1 }, { transaction });
-        const ids: string[] = [];
-        for (const { owner, coTeachers, joinCode, ...request } of school.classes) {
-          const row = toNewRow(request, {
-            id: randomUUID(),
-            calendarId,
-            zone: school.zone,
-            hue: request.hue ?? 0,
-            joinCode: joinCode ?? newJoinCode(),
-            now,
-          });
-          ids.push(await service.addRow(row, owner, transaction));
-          await teachers.bulkCreate(
-            coTeachers.map((userId) => ({ classId: row.id, userId, isOwner: false })),
-            { transaction },
-          );
-        }
-        return ids;
       });
     },
   };

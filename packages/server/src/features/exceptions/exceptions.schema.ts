@@ -17,11 +17,11 @@ export const exceptionBody = Joi.object<ExceptionRequest, true>({
 });
 export const askBody = Joi.object<AskExtension, true>({ reason: Joi.string().trim().min(1).max(500).required(), wantedDue: instantOrNull });
 export const requestParams = Joi.object({ requestId: id });
-export const answerBody = Joi.alternatives().conditional('.grant', {
+export const answerBody: Joi.Schema<AnswerExtension> = Joi.alternatives<AnswerExtension>().conditional('.grant', {
   is: true,
   then: Joi.object({ grant: Joi.valid(true).required(), due: instantOrNull, closes: instantOrNull, word }),
   otherwise: Joi.object({ grant: Joi.valid(false).required(), word }),
-}) as unknown as Joi.ObjectSchema<AnswerExtension>;
+});
 
 const standing = {
   kind: Joi.string().valid('none', 'schoolDays', 'days', 'percent').required(),

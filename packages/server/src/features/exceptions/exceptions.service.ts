@@ -181,33 +181,6 @@ export function exceptionsService({ sequelize, assignments, groups, roster }: Co
           : exceptions.update(columns, { where: { id }, transaction }));
       }
     },
-
-    /** For the demo school. */
-    async plant(given: Omit<GivenException, 'id'>[]): Promise<void> {
-      await inTransaction(sequelize, async (transaction) => {
-        await exceptions.bulkCreate(
-          given.map((one) => toRow({ ...one, id: randomUUID() }, one)),
-          { transaction },
-        );
-        noteChange(transaction, { cellsOf: given.map((one) => one.assignmentId) });
-      });
-    },
-
-    async plantGroupDates(given: Omit<GivenGroupDate, 'id'>[], by: string, now: number): Promise<void> {
-      await groupDates.bulkCreate(
-        given.map(({ opens, due, closes, ...rest }) => ({
-          ...rest,
-          ...toDateColumns({
-            ...(opens === undefined ? {} : { opens }),
-            ...(due === undefined ? {} : { due }),
-            ...(closes === undefined ? {} : { closes }),
-          }),
-          id: randomUUID(),
-          givenBy: by,
-          givenAt: new Date(now),
-        })),
-      );
-    },
   };
   return service;
 }

@@ -1,3 +1,4 @@
+import { QueryTypes } from 'sequelize';
 import { textOf } from '@jolly/core';
 import type { AssignmentPiecesReply, ExtensionRequest } from '../../contract';
 import { round } from '../../rounds';
@@ -247,9 +248,11 @@ describe('telling', () => {
     await Promise.all([server.services.news.mailDue(server.clock.now), server.services.news.mailDue(server.clock.now)]);
     await round(server.services, server.clock.now);
     expect(await sent()).toBe(1);
-    const [[mail]] = (await server.sequelize.query('SELECT subject, body FROM mails')) as unknown as [[{ subject: string; body: string }]];
-    expect(mail.subject).toBe('Your due date for “Meander notes” (Rivers) has changed from Wed 25 Nov, 15:30 to Thu 26 Nov, 15:30.');
-    expect(mail.body).not.toContain('private matter');
+    const [mail] = await server.sequelize.query<{ subject: string; body: string }>('SELECT subject, body FROM mails', {
+      type: QueryTypes.SELECT,
+    });
+    expect(mail!.subject).toBe('Your due date for “Meander notes” (Rivers) has changed from Wed 25 Nov, 15:30 to Thu 26 Nov, 15:30.');
+    expect(mail!.body).not.toContain('private matter');
   });
 
   it('goes by what a person chose, and is unseen until they looked', async () => {

@@ -225,17 +225,6 @@ export function standingService({ sequelize, accounts, classes, roster }: Collab
           await standing.destroy({ where: { id }, transaction });
       });
     },
-
-    /** For the demo school. */
-    async plant(given: (StandingBody & { studentId: string; givenBy: string })[], now: number): Promise<void> {
-      for (const { studentId, givenBy, ...body } of given) {
-        const id = randomUUID();
-        await inTransaction(sequelize, async (transaction) => {
-          await standing.create({ id, studentId, ...toRow(body), givenBy, givenAt: new Date(now), version: 1 }, { transaction });
-          await linkAll(id, body.classIds, transaction);
-        });
-      }
-    },
   };
   return service;
 }

@@ -1,5 +1,6 @@
 import type { StandingBody, StandingForClassReply } from '../../contract';
 import { aSchool, aServer, DAY, doc, type Person, type School, type Server } from '../../testing/school';
+import { seedMembers } from '../roster/roster.seed';
 
 let server: Server;
 let school: School;
@@ -77,7 +78,7 @@ it('lists what holds now, is coming and has ended', async () => {
 
 it('in another teacher’s class too is hidden there, cannot be changed from here, but taken out of here', async () => {
   await (await server.person('stranger')).post('/api/my/classes/none');
-  await server.services.roster.plant(school.maps, [{ userId: school.bao.id, joined: '2026-09-07' }]);
+  await seedMembers(server.services, school.maps, [{ userId: school.bao.id, joined: '2026-09-07' }]);
   const {
     body: {
       ids: [made],

@@ -125,19 +125,6 @@ export function familiesService({ sequelize, accounts }: { sequelize: Sequelize;
       });
     },
 
-    /** For the demo school. */
-    async plant(
-      all: readonly { familyId: string; language: Language; telling: FamilySettings['telling']; studentIds: string[] }[],
-      now: number,
-    ): Promise<void> {
-      await inTransaction(sequelize, async (transaction) => {
-        for (const { familyId, language, telling, studentIds } of all) {
-          await service.begin(familyId, { language, telling }, now, transaction);
-          for (const studentId of studentIds) await service.link(familyId, studentId, now, transaction);
-        }
-      });
-    },
-
     /** Families who are told in a way and whose turn it is. */
     async toTell(where: WhereOptions<FamilySettingRow>, limit: number): Promise<(FamilySettingRow & { person: PersonDetails })[]> {
       const rows = await rowsOf(settings, { where, limit });

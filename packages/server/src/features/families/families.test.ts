@@ -1,3 +1,4 @@
+import { QueryTypes } from 'sequelize';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -18,10 +19,13 @@ afterEach(() => server.close());
 
 const mailsTo = async (address: string) => {
   await round(server.services, server.clock.now);
-  const [rows] = (await server.sequelize.query('SELECT subject, body FROM mails WHERE to_address = ? ORDER BY made_at', {
-    replacements: [address],
-  })) as unknown as [{ subject: string; body: string }[]];
-  return rows;
+  return server.sequelize.query<{ subject: string; body: string }>(
+    'SELECT subject, body FROM mails WHERE to_address = ? ORDER BY made_at',
+    {
+      replacements: [address],
+      type: QueryTypes.SELECT,
+    },
+  );
 };
 /** A code as a mail brings it. */
 async function invited(studentId: string, email = 'new@home.example', who = finch, classId = school.rivers): Promise<string> {

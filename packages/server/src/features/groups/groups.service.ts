@@ -211,30 +211,6 @@ export function groupsService({ sequelize, classes, roster }: { sequelize: Seque
     async belongs(groupingId: string, classId: string): Promise<boolean> {
       return (await groupings.count({ where: { id: groupingId, classId } })) > 0;
     },
-
-    /** For the demo school. */
-    async plant(classId: string, bodies: GroupingBody[], now: number): Promise<string[]> {
-      const ids: string[] = [];
-      for (const body of bodies) {
-        const row: GroupingRow = {
-          id: randomUUID(),
-          classId,
-          name: body.name,
-          seed: body.seed,
-          untilDay: body.until,
-          madeAt: new Date(now),
-          dissolvedAt: null,
-          version: 1,
-        };
-        await inTransaction(sequelize, async (transaction) => {
-          await groupings.create(row, { transaction });
-          noteChange(transaction, { classes: [classId] });
-          await write(row.id, body, now, transaction);
-        });
-        ids.push(row.id);
-      }
-      return ids;
-    },
   };
 }
 

@@ -1,5 +1,7 @@
 import { aRealServer, until } from '../../testing/real-server';
 import { doc } from '../../testing/school';
+import { seedPeople } from '../accounts/accounts.seed';
+import { seedMembers } from '../roster/roster.seed';
 
 /** Two hundred pieces are returned while the server is killed: each student is told once, none twice. */
 const PIECES = 200;
@@ -20,13 +22,14 @@ it('killed in the middle, nothing is returned; asked again, everything is, once'
     role: 'student' as const,
     userName: `s${index}`,
   }));
-  const planted = (await services.accounts.plant(names, 'correct horse', 0)) as { id: string }[];
-  await services.roster.plant(
+  const seeded = (await seedPeople(services, names, 'correct horse', 0)) as { id: string }[];
+  await seedMembers(
+    services,
     school.rivers,
-    planted.map((one) => ({ userId: one.id, joined: '2026-09-07' })),
+    seeded.map((one) => ({ userId: one.id, joined: '2026-09-07' })),
   );
   const finch = await real.person('finch');
-  const scores = [...planted.map((one) => one.id), school.bao.id, school.hana.id].map((studentId) => ({
+  const scores = [...seeded.map((one) => one.id), school.bao.id, school.hana.id].map((studentId) => ({
     studentId,
     version: 0,
     earned: 15_000,

@@ -16,7 +16,8 @@ import type { FeedbackFilesService } from '../takehome/feedback-files.service';
 import { costNow, whyNotHandIn, whyNotTakeBack, workAt, type OwnPiecesService, type Student } from './own-pieces.service';
 
 import type { PiecesService } from './pieces.service';
-import { toSheetViews, type WorkingService } from './working.service';
+import { toSheetViews } from './sheets';
+import type { WorkingService } from './working.service';
 import type { WorksService } from './works.service';
 import { toReturnedView } from './piece-views';
 import { isWithTeacher } from './records';

@@ -10,7 +10,8 @@ import { fullName, type AccountsService } from '../accounts/accounts.service';
 import { openPieces, twice, type Held, type OpenPiece } from './open-pieces';
 import { leanReader, toPieceRecord, type LeanRow } from './pieces.mapper';
 import { definePieces, type PieceRecordRow } from './pieces.model';
-import { type OpenWork, type WorksService } from './works.service';
+import type { OpenWork } from './open-work';
+import type { WorksService } from './works.service';
 import type { Given, LeanRecord, PieceRecord, Rescaled } from './records';
 
 /** Who works on one thing together: a group, or one student alone. */

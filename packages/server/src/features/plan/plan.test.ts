@@ -1,5 +1,6 @@
 import type { AssignmentPiecesReply, LoadReply, MovePreview, MoveReply, PlanReply } from '../../contract';
 import { anAssignment, aSchool, aServer, DAY, HOUR, toOne, type School, type Server } from '../../testing/school';
+import { seedMembers } from '../roster/roster.seed';
 
 let server: Server;
 let school: School;
@@ -140,7 +141,7 @@ describe('moving dates', () => {
 
 it('counts the load over all classes of the students and proposes a lighter day, saying nothing of what it is', async () => {
   const [finch, stranger] = [await server.person('finch'), await server.person('stranger')];
-  await server.services.roster.plant(school.maps, [{ userId: school.bao.id, joined: '2026-09-07' }]);
+  await seedMembers(server.services, school.maps, [{ userId: school.bao.id, joined: '2026-09-07' }]);
   for (const title of ['Secret one', 'Secret two']) {
     const brief = await school.drafted(stranger, { title, minutes: 20 }, [school.maps]);
     await stranger.post(`/api/briefs/${brief.id}/issue`, { version: 1, at: null });

@@ -122,13 +122,6 @@ export function remarksService({ sequelize, accounts }: { sequelize: Sequelize; 
       );
       return rows.map((row) => ({ text: row.text, uses: Number(row.n) }));
     },
-
-    /** For the demo school. */
-    async plant(ownerId: string, kept: readonly RemarkRequest[], now: number): Promise<void> {
-      await remarks.bulkCreate(
-        kept.map((one, index) => ({ id: randomUUID(), ownerId, ...one, keptAt: new Date(now + index), version: 1 })),
-      );
-    },
   };
 }
 

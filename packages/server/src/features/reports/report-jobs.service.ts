@@ -124,7 +124,7 @@ export function reportJobsService({ sequelize, fileStore, compose, chromium }: C
     }
     if (own.length === 1) return own[0]!.fingerprint!;
     const zip = archiver('zip');
-    const kept = fileStore.keep(zip as unknown as Readable);
+    const kept = fileStore.keep(zip);
     for (const [place, part] of own.entries()) {
       const file = (await fileStore.read(part.fingerprint!))!;
       zip.append(file.stream, { name: `${String(place + 1).padStart(2, '0')} ${fileStem(part.title || job.title)}.pdf` });

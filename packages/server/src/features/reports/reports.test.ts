@@ -6,6 +6,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { ReportJob, ReportLettersReply, ReportPreviewReply } from '../../contract';
 import { aSchool, aServer, bytesOf, DAY, doc, type Person, type School, type Server } from '../../testing/school';
+import { seedMembers } from '../roster/roster.seed';
 
 let server: Server;
 let school: School;
@@ -89,7 +90,7 @@ describe('a report beforehand', () => {
   it('of a student over all their classes has the put away ones that are chosen, and those who left if asked', async () => {
     await scored('Delta', 14);
     const { body: old } = await finch.post('/api/classes', { name: 'Last year' });
-    await server.services.roster.plant(old.id, [{ userId: school.bao.id, joined: '2025-09-07' }]);
+    await seedMembers(server.services, old.id, [{ userId: school.bao.id, joined: '2025-09-07' }]);
     await finch.post(`/api/classes/${old.id}/away`, { away: true });
     await finch.del(`/api/classes/${school.rivers}/roster/${school.hana.id}`);
     const over = { by: 'studentAll' as const, classIds: [old.id, school.rivers] };
@@ -159,7 +160,7 @@ describe('a report as a file', () => {
 
   it('by class has each class once, and columns to write in', async () => {
     const { body: other } = await finch.post('/api/classes', { name: 'Other' });
-    await server.services.roster.plant(other.id, [{ userId: school.hana.id, joined: '2026-09-07' }]);
+    await seedMembers(server.services, other.id, [{ userId: school.hana.id, joined: '2026-09-07' }]);
     const signIn = { ...SHIPPED_REPORTS.signIn, classIds: [school.rivers, other.id] };
     expect((await preview(signIn)).sections).toBe(2);
     const { job, bytes } = await made(signIn, 'csv');
@@ -174,7 +175,7 @@ describe('a report as a file', () => {
 
   it('goes on after a stop where it was, and makes no part twice', async () => {
     const { body: other } = await finch.post('/api/classes', { name: 'Other' });
-    await server.services.roster.plant(other.id, [{ userId: school.bao.id, joined: '2026-09-07' }]);
+    await seedMembers(server.services, other.id, [{ userId: school.bao.id, joined: '2026-09-07' }]);
     const { body } = await finch.post('/api/reports/jobs', { settings: settings({ classIds: [school.rivers, other.id] }), format: 'csv' });
     expect(body).toMatchObject({ state: 'waiting', parts: 2, done: 0 });
     const { fileStore } = server.services;

@@ -1,5 +1,7 @@
 import type { ReviewReply, ReviewsReply } from '../../contract';
 import { aSchool, aServer, DAY, doc, type School, type Server } from '../../testing/school';
+import { seedPeople } from '../accounts/accounts.seed';
+import { seedMembers } from '../roster/roster.seed';
 
 let server: Server;
 let school: School;
@@ -23,12 +25,14 @@ const round = {
 /** Four students whose work is in: Bao, Hana, and two more. */
 async function four() {
   const names = ['Ana', 'Ulf'];
-  const more = (await server.services.accounts.plant(
+  const more = (await seedPeople(
+    server.services,
     names.map((givenName) => ({ givenName, familyName: 'Moss', role: 'student' as const, userName: givenName.toLowerCase() })),
     'correct horse',
     server.clock.now,
   )) as { id: string }[];
-  await server.services.roster.plant(
+  await seedMembers(
+    server.services,
     school.rivers,
     more.map(({ id: userId }) => ({ userId, joined: '2026-09-07' })),
   );

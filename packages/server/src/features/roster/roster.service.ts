@@ -33,6 +33,17 @@ interface Collaborators {
   tickets: TicketsService;
 }
 
+/** A student of a class from a day on. */
+export const newRow = (classId: string, userId: string, joinedOn: LocalDate): MembershipRow => ({
+  id: randomUUID(),
+  classId,
+  userId,
+  joinedOn,
+  leftOn: null,
+  shownAs: null,
+  isPractice: false,
+});
+
 type Teacher = Actor & { userId: string };
 const definedOnly = (changes: Partial<StudentName>) =>
   Object.fromEntries(Object.entries(changes).filter(([, value]) => value !== undefined)) as Partial<StudentName>;
@@ -46,15 +57,6 @@ function practiceIdOf(classId: string): string {
 /** Who is in a class. Whoever has left keeps their record and can return; the practice student is in no list. */
 export function rosterService({ sequelize, accounts, classes, persons, tickets }: Collaborators) {
   const memberships = defineMemberships(sequelize);
-  const newRow = (classId: string, userId: string, joinedOn: LocalDate): MembershipRow => ({
-    id: randomUUID(),
-    classId,
-    userId,
-    joinedOn,
-    leftOn: null,
-    shownAs: null,
-    isPractice: false,
-  });
 
   /** The members of classes by name. Named students are found whoever they are, the practice student too. */
   async function membersOf(classIds: readonly string[], studentIds?: readonly string[]): Promise<Member[]> {
@@ -265,19 +267,6 @@ export function rosterService({ sequelize, accounts, classes, persons, tickets }
         }
       }
       return { id, found };
-    },
-
-    /** For the demo school: people into a class from a given day on. */
-    async plant(classId: string, people: { userId: string; joined: LocalDate; left?: LocalDate; shownAs?: string }[]): Promise<void> {
-      const rows = people.map(({ userId, joined, left, shownAs }) => ({
-        ...newRow(classId, userId, joined),
-        leftOn: left ?? null,
-        shownAs: shownAs ?? null,
-      }));
-      await inTransaction(sequelize, async (transaction) => {
-        await memberships.bulkCreate(rows, { transaction });
-        noteChange(transaction, { classes: [classId] });
-      });
     },
   };
   return service;

@@ -12,7 +12,7 @@ const schoolClass = {
     { name: 'Term 1', from: '2026-09-07', to: '2026-12-18' },
     { name: 'Term 2', from: '2027-01-11', to: '2027-03-26' },
   ],
-} as unknown as ClassReply;
+} as Partial<ClassReply> as ClassReply;
 const again = (body: ShelfItemReply['body'], of: ClassReply | null = schoolClass) => setAgain({ body, title: 'Kept' }, of, now);
 const brief = { ...blankBrief('assignment'), title: 'Valley model', points: 30_000 };
 const window = { opens: null, due: Date.parse('2026-09-09T14:30:00.000Z'), closes: Date.parse('2026-09-16T14:30:00.000Z') };

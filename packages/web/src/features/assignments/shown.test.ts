@@ -1,4 +1,4 @@
-import { textOf, type Rubric } from '@jolly/core';
+import { FIRST_SCHEME, textOf, type Rubric } from '@jolly/core';
 import type { Attachment, BriefBody, ClassReply, SetFor } from '@jolly/server/contract';
 import { shown } from '../../testing';
 import AttachmentList from './AttachmentList.vue';
@@ -75,12 +75,13 @@ describe('what goes with an assignment', () => {
 });
 
 describe('where it is filed', () => {
+  const usual = { weight: 100_000, within: 'pooled' as const, leaveOut: 0, keepBest: null, bonus: false };
   const classOf = (id: string, label: string, categories: string[]) =>
     ({
       id,
       label,
-      scheme: { kind: 'weighted', categories: categories.map((name) => ({ id: `${id} ${name}`, name })) },
-    }) as unknown as ClassReply;
+      scheme: { ...FIRST_SCHEME, kind: 'weighted', categories: categories.map((name) => ({ ...usual, id: `${id} ${name}`, name })) },
+    }) as Partial<ClassReply> as ClassReply;
   const classes = [classOf('a', 'Rivers 8', ['Field work', 'Notes']), classOf('b', 'Rivers 8B', ['Notes'])];
   const filed = (body: Partial<BriefBody>, sets: SetFor[]) =>
     shown(FiledUnder, { body: { ...blankBrief('assignment'), ...body }, sets, classes, units: { a: [], b: [] }, aims: [], locked: false });

@@ -48,7 +48,7 @@ const reply = (pieces: ProgressPiece[], studentId = 'bao') =>
     looking: { kind: 'term', term: null },
     pieces,
     view: studentView({ pieces, of, looking: { kind: 'term', term: null }, now: NOW }),
-  }) as unknown as StudentProgressReply;
+  }) as Partial<StudentProgressReply> as StudentProgressReply;
 
 describe('a trial', () => {
   const pieces = [piece('Delta', { state: 'returned', effective: 15_000, scoredAt: 1 }), piece('Oxbow')];

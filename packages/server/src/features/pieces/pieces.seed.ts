@@ -6,10 +6,10 @@ import { noteChange } from '../../db/class-changes';
 import { inTransaction } from '../../db/transaction';
 import { blankPiece } from './open-pieces';
 import { definePieces, type FactRow, type HandInRow, type PieceFileRow, type PieceRecordRow, type WorkRow } from './pieces.model';
-import { fingerprintOf, receiptOf } from './works.service';
+import { fingerprintOf, receiptOf } from './receipts';
 
 /** One piece with all that happened to it, for the demo school. */
-export interface PlantedStory {
+export interface SeededStory {
   assignmentId: string;
   studentId: string;
   text: RichText | null;
@@ -18,7 +18,7 @@ export interface PlantedStory {
 }
 
 /** Whole stories, written in bulk; summaries follow from the facts as ever. */
-export async function plantPieces(sequelize: Sequelize, stories: readonly PlantedStory[]): Promise<void> {
+export async function seedPieces(sequelize: Sequelize, stories: readonly SeededStory[]): Promise<void> {
   const { pieces, facts, works: workRows, handIns, files, handInFiles } = definePieces(sequelize);
   const rows = {
     works: [] as WorkRow[],

@@ -1,0 +1,57 @@
+import { acceptsFile } from '@jolly/core';
+import type { Transaction } from 'sequelize';
+import type { WorkFile } from '../../contract';
+import type { TakenFile } from '../../files/take-file';
+import { Problem } from '../../http/problem';
+import type { ChangeDraft } from './change-draft';
+import { requireOpen, workAt, type OwnPiecesService, type Student } from './own-pieces.service';
+import type { WorksService } from './works.service';
+
+const MOST_FILES = 20;
+
+/** A second file of the same name gets a number, so that each can be told from the other. */
+function newName(name: string, there: readonly WorkFile[]): string {
+  const taken = new Set(there.map((file) => file.name.toLowerCase()));
+  const dot = name.lastIndexOf('.');
+  const [stem, ending] = dot > 0 ? [name.slice(0, dot), name.slice(dot)] : [name, ''];
+  for (let number = 1; ; number += 1) {
+    const candidate = number === 1 ? name : `${stem} (${number})${ending}`;
+    if (!taken.has(candidate.toLowerCase())) return candidate;
+  }
+}
+
+/** Files of a piece that is being worked on. */
+export function attachingFiles(changeDraft: ChangeDraft, { ownPieces, works }: { ownPieces: OwnPiecesService; works: WorksService }) {
+  return {
+    /** May this student attach one more file now? Asked before the bytes come. */
+    async mayAttach(student: Student, assignmentId: string, now: number): Promise<void> {
+      const at = await ownPieces.sight(student, 'ownWork.write', assignmentId, now);
+      requireOpen(at, now);
+      const work = workAt(at);
+      if (work && (await works.draftFiles(work.id)).length >= MOST_FILES) throw new Problem('file.tooMany');
+    },
+
+    async attach(
+      student: Student,
+      assignmentId: string,
+      file: TakenFile,
+      now: number,
+      alsoThen: (attached: WorkFile, transaction: Transaction) => Promise<void> = async () => {},
+    ): Promise<WorkFile> {
+      return changeDraft(student, assignmentId, now, async ({ work, transaction }, at) => {
+        if (!acceptsFile(at.assignment.accepts, file.mediaType)) throw new Problem('piece.kindNotAccepted');
+        const there = await work.files();
+        if (there.length >= MOST_FILES) throw new Problem('file.tooMany');
+        const attached = await work.addFile({ ...file, name: newName(file.name, there) }, student.userId, now);
+        await alsoThen(attached, transaction);
+        return attached;
+      });
+    },
+
+    async detach(student: Student, assignmentId: string, fileId: string, now: number): Promise<void> {
+      await changeDraft(student, assignmentId, now, async ({ work }) => {
+        if (!(await work.dropFile(fileId, student.userId, now))) throw new Problem('thing.unknown');
+      });
+    },
+  };
+}

@@ -1,0 +1,114 @@
+import { isBlank, type RichText } from '@jolly/core';
+import type { Transaction } from 'sequelize';
+import type { HandInView } from '../../contract';
+import { Problem } from '../../http/problem';
+import { fullName } from '../accounts/accounts.service';
+import type { ClassesService } from '../classes/classes.service';
+import type { NewsService } from '../news/news.service';
+import { freshSight, requireOpen, whyNotTakeBack, type OwnPiecesService, type Student } from './own-pieces.service';
+import type { OpenTeam, PiecesService } from './pieces.service';
+import { titlesOf } from './sheets';
+import type { Sight } from './sight';
+import { lateOf } from './worth';
+
+interface Collaborators {
+  classes: ClassesService;
+  ownPieces: OwnPiecesService;
+  pieces: PiecesService;
+  news: NewsService;
+}
+
+/** Handing in and taking back. */
+export function handingIn({ classes, ownPieces, pieces, news }: Collaborators) {
+  /** Teachers who want to hear of late hand-ins do. */
+  async function tellLate(
+    { schoolClass, assignment, member }: Sight,
+    teachers: readonly { id: string }[],
+    version: number,
+    transaction: Transaction,
+    now: number,
+  ): Promise<void> {
+    const about = { assignmentId: assignment.id, classId: schoolClass.id, zone: schoolClass.calendar.zone };
+    const data = { title: assignment.title, className: schoolClass.label, who: fullName(member.student) };
+    await news.tell(
+      teachers.map(({ id }) => ({
+        userId: id,
+        kind: 'inLate' as const,
+        onceKey: `late:${assignment.id}:${member.student.id}:${version}`,
+        ...about,
+        data,
+      })),
+      now,
+      transaction,
+    );
+  }
+
+  /** The others of a group hear that it is handed in, and find the receipt there. */
+  async function tellGroup(
+    { schoolClass, assignment, member }: Sight,
+    { pieces: all, own, transaction }: OpenTeam,
+    version: number,
+    now: number,
+  ): Promise<void> {
+    const about = { assignmentId: assignment.id, classId: schoolClass.id, zone: schoolClass.calendar.zone };
+    const data = { title: assignment.title, className: schoolClass.label, who: fullName(member.student) };
+    await news.tell(
+      all
+        .filter((piece) => piece !== own)
+        .map(({ record }) => ({
+          userId: record.studentId,
+          kind: 'groupIn' as const,
+          onceKey: `groupIn:${assignment.id}:${record.studentId}:${version}`,
+          ...about,
+          data,
+        })),
+      now,
+      transaction,
+    );
+  }
+
+  return {
+    /**
+     * Hands in what the draft holds: text, worksheets, files and the fact in one transaction, or nothing. Of a
+     * group it is handed in for all.
+     * @param now when the server received the request; lateness counts by it
+     */
+    async handIn(student: Student, assignmentId: string, idempotencyKey: string | null, now: number): Promise<HandInView> {
+      const before = await ownPieces.sight(student, 'ownWork.handIn', assignmentId, now);
+      const { id: classId } = before.schoolClass;
+      const [team, teachersBy] = await Promise.all([ownPieces.teamOf(before), classes.teachersOf([classId])]);
+      return pieces.changeWork(team, (open) =>
+        pieces.onceFor(open.transaction, { userId: student.userId, idempotencyKey, about: `handIn ${assignmentId}`, now }, async () => {
+          const { work, own } = open;
+          requireOpen(freshSight(before, own.record, now), now);
+          const text: RichText | null = work.record.text;
+          const written = (await work.sheets()).some((one) => one.begun);
+          if (isBlank(text) && !written && (await work.files()).length === 0) throw new Problem('piece.empty');
+          const frozen = await work.handIn(titlesOf(before), student.userId, now);
+          const handIn: HandInView = { ...frozen, by: fullName(before.member.student), receivedFor: before.assignment.title };
+          for (const piece of open.pieces)
+            piece.append({ kind: 'handedIn', at: now }, student.userId, { version: handIn.version, receipt: handIn.receipt });
+          // Lateness follows from the facts as they are now; nothing else of the sight is another by handing in.
+          if (lateOf({ ...before, record: own.record }) !== null)
+            await tellLate(before, teachersBy.get(classId) ?? [], handIn.version, open.transaction, now);
+          await tellGroup(before, open, handIn.version, now);
+          return handIn;
+        }),
+      );
+    },
+
+    /** Takes back what was handed in, of a group for all. */
+    async takeBack(student: Student, assignmentId: string, now: number): Promise<void> {
+      const before = await ownPieces.sight(student, 'ownWork.handIn', assignmentId, now);
+      await pieces.changeWork(await ownPieces.teamOf(before), async ({ own, pieces: all, transaction }) => {
+        const refusal = whyNotTakeBack(freshSight(before, own.record, now), await pieces.lastScoredAt(assignmentId, transaction), now);
+        if (refusal === 'closed') throw new Problem('piece.closedIn');
+        if (refusal) throw new Problem(`piece.${refusal}`);
+        // One member who has it back locks it for all: it is one work.
+        if (all.some(({ record }) => record.summary.scoredAt !== null || record.summary.returnedAt !== null))
+          throw new Problem('piece.marking');
+        for (const piece of all) if (piece.record.summary.handedInAt !== null) piece.append({ kind: 'takenBack', at: now }, student.userId);
+      });
+    },
+  };
+}

@@ -1,0 +1,170 @@
+import { answersOf, hasAnswerSpaces, mergeTexts, withAnswers, wordCount, writtenOn, writtenWords, type RichText } from '@jolly/core';
+import { randomUUID } from 'node:crypto';
+import { Op, type Sequelize, type Transaction } from 'sequelize';
+import type { HandedSheet, WorkFile } from '../../contract';
+import type { TakenFile } from '../../files/take-file';
+import { toHandInRecord, toWorkFile, toWorkRecord } from './pieces.mapper';
+import { definePieces, type HandInRow, type PieceFileRow, type WorkRow, type WorkSheetRow } from './pieces.model';
+import { fingerprintOf, receiptOf } from './receipts';
+import type { HandInRecord, WorkRecord } from './records';
+import type { WorkDrafts } from './work-drafts';
+import type { SheetRecord, WholeVersion, WorksheetAttachment } from './work-records';
+import type { WorkVersions } from './work-versions';
+
+/** Work held open in a transaction: nobody else changes it until it is closed. */
+export interface OpenWork {
+  record: WorkRecord;
+  /** Keeps the present state as a version that is never thinned. */
+  keepPresent(by: string, now: number): Promise<unknown>;
+  saveText(text: RichText, by: string, now: number): Promise<void>;
+  files(): Promise<WorkFile[]>;
+  addFile(file: TakenFile, by: string, now: number): Promise<WorkFile>;
+  dropFile(fileId: string, by: string, now: number): Promise<boolean>;
+  sheets(): Promise<SheetRecord[]>;
+  /** Makes the copies that are not there yet, and brings those that nobody has written on up to date with the teacher's. */
+  copySheets(worksheets: readonly { attachment: WorksheetAttachment; studentId: string | null }[]): Promise<void>;
+  saveSheet(sheet: SheetRecord, text: RichText, by: string, now: number): Promise<void>;
+  /** Takes the teacher's corrected worksheet, with what was written on the old one in its places. */
+  correctSheet(sheet: SheetRecord, corrected: RichText, by: string, now: number): Promise<void>;
+  /** Makes an earlier version the present one; the present one is kept as a version before. */
+  restore(version: WholeVersion, by: string, now: number): Promise<void>;
+  /** Freezes the present state as the next version. */
+  handIn(titles: ReadonlyMap<string, string>, by: string, now: number): Promise<HandInRecord>;
+}
+
+/** Opens works that are locked in a transaction; what was changed is stored when one is closed. */
+export function openWorks(sequelize: Sequelize, { draftFiles, sheetsOf }: WorkDrafts, { noteVersion }: WorkVersions) {
+  const { works, sheets, handIns, files, handInFiles } = definePieces(sequelize);
+  return function open(row: WorkRow, transaction: Transaction): { work: OpenWork; close: () => Promise<void> } {
+    const record = toWorkRecord(row);
+    const changes: Partial<WorkRow> = {};
+    let changedBy: { by: string; now: number } | null = null;
+    const touched = (by: string, now: number) => {
+      changedBy = { by, now };
+      record.savedAt = now;
+      Object.assign(changes, { savedAt: new Date(now), savedBy: by });
+    };
+    const writeSheet = async (sheet: SheetRecord, columns: Partial<WorkSheetRow>) => {
+      await sheets.update(
+        { ...columns, version: sheet.version + 1 },
+        { where: { workId: record.id, attachmentId: sheet.attachmentId, studentId: sheet.studentId ?? '' }, transaction },
+      );
+    };
+    const work: OpenWork = {
+      record,
+      keepPresent: (by, now) => noteVersion(record, { kind: 'kept', by, now }, transaction),
+      async saveText(text, by, now) {
+        record.text = text;
+        record.version += 1;
+        Object.assign(changes, { text, version: record.version });
+        touched(by, now);
+      },
+      files: () => draftFiles(record.id, transaction),
+      async addFile({ fingerprint, name, size, mediaType, pixels }, by, now) {
+        const file: PieceFileRow = {
+          id: randomUUID(),
+          workId: record.id,
+          fingerprint,
+          name,
+          size,
+          mediaType,
+          addedAt: new Date(now),
+          inDraft: true,
+          addedBy: by,
+          pixels,
+        };
+        await files.create(file, { transaction });
+        touched(by, now);
+        return toWorkFile(file);
+      },
+      async dropFile(fileId, by, now) {
+        const [changed] = await files.update({ inDraft: false }, { where: { id: fileId, workId: record.id, inDraft: true }, transaction });
+        if (changed > 0) touched(by, now);
+        return changed > 0;
+      },
+      sheets: () => sheetsOf([record.id], transaction),
+      async copySheets(worksheets) {
+        const copies = await sheetsOf([record.id], transaction);
+        for (const { attachment, studentId } of worksheets) {
+          const copy = copies.find((one) => one.attachmentId === attachment.id && one.studentId === studentId);
+          const { text } = attachment;
+          if (!copy)
+            await sheets.create(
+              { workId: record.id, attachmentId: attachment.id, studentId: studentId ?? '', source: text, text, begun: false, version: 0 },
+              { transaction },
+            );
+          else if (!copy.begun && JSON.stringify(copy.source) !== JSON.stringify(text)) await writeSheet(copy, { source: text, text });
+        }
+      },
+      async saveSheet(sheet, text, by, now) {
+        await writeSheet(sheet, { text: writtenOn(sheet.source, text), begun: true });
+        touched(by, now);
+      },
+      async correctSheet(sheet, corrected, by, now) {
+        await work.keepPresent(by, now);
+        const merged = hasAnswerSpaces(corrected)
+          ? withAnswers(corrected, answersOf(sheet.text))
+          : // Where the correction and the writing touch the same words, the writing stands below the corrected sheet.
+            (mergeTexts({ base: sheet.source, mine: sheet.text, theirs: corrected }) ?? {
+              type: 'doc' as const,
+              content: [...(corrected.content ?? []), { type: 'horizontalRule' }, ...(sheet.text.content ?? [])],
+            });
+        await writeSheet(sheet, { source: corrected, text: merged, begun: true });
+        touched(by, now);
+      },
+      async restore(version, by, now) {
+        await work.keepPresent(by, now - 1);
+        await work.saveText(version.text ?? { type: 'doc', content: [{ type: 'paragraph' }] }, by, now);
+        for (const copy of await sheetsOf([record.id], transaction)) {
+          const then = version.sheets.find((one) => one.attachmentId === copy.attachmentId && one.studentId === copy.studentId);
+          await writeSheet(copy, { text: writtenOn(copy.source, then?.text ?? copy.source), begun: then !== undefined });
+        }
+        await files.update({ inDraft: false }, { where: { workId: record.id, inDraft: true }, transaction });
+        await files.update({ inDraft: true }, { where: { workId: record.id, id: { [Op.in]: version.fileIds } }, transaction });
+        changes.words = await noteVersion(record, { kind: 'restored', by, now }, transaction);
+        changedBy = null;
+      },
+      async handIn(titles, by, now) {
+        const attached = await work.files();
+        const written = (await work.sheets()).filter((one) => one.begun);
+        const handed = written.map(({ attachmentId, studentId, text }): HandedSheet => ({
+          attachmentId,
+          studentId,
+          title: titles.get(attachmentId) ?? '',
+          text,
+          fingerprint: fingerprintOf(text),
+        }));
+        const versionNo = Number((await handIns.max('versionNo', { where: { workId: record.id }, transaction })) ?? 0) + 1;
+        const textFingerprint = fingerprintOf(record.text);
+        const receipt = receiptOf(record.id, versionNo, now, [
+          textFingerprint,
+          ...handed.map((one) => one.fingerprint),
+          ...attached.map((file) => file.fingerprint),
+        ]);
+        const handIn: HandInRow = {
+          id: randomUUID(),
+          workId: record.id,
+          versionNo,
+          at: new Date(now),
+          text: record.text,
+          words: wordCount(record.text) + handed.reduce((sum, one) => sum + writtenWords(one.text), 0),
+          receipt,
+          byUser: by,
+          textFingerprint,
+          sheets: handed,
+        };
+        await handIns.create(handIn, { transaction });
+        await handInFiles.bulkCreate(
+          attached.map((file, position) => ({ handInId: handIn.id, fileId: file.id, position })),
+          { transaction },
+        );
+        return toHandInRecord(handIn, attached);
+      },
+    };
+    const close = async () => {
+      if (changedBy) changes.words = await noteVersion(record, { kind: 'saved', ...changedBy }, transaction);
+      if (Object.keys(changes).length > 0) await works.update(changes, { where: { id: record.id }, transaction });
+    };
+    return { work, close };
+  };
+}
