@@ -1,22 +1,11 @@
+import { BEARING_NAMES, STATE_NAMES } from '@jolly/core';
 import type { Words } from './en';
 
 /** Arabic. */
 export const ar: Words = {
   language: 'العربية',
-  states: {
-    notOpen: 'لم يُفتح بعد',
-    open: 'مفتوح',
-    started: 'بدأ',
-    in: 'سُلِّم',
-    inLate: 'سُلِّم متأخرًا',
-    missing: 'ناقص',
-    inClass: 'في الصف',
-    sentBack: 'أُعيد للتصحيح',
-    scored: 'وُضعت له درجة',
-    returned: 'صُحِّح وأُعيد',
-    excused: 'معفى',
-  },
-  bearings: { onCourse: 'على المسار', drifting: 'ينحرف عن المسار', offCourse: 'خارج المسار', noBearing: 'لا مسار بعد' },
+  states: STATE_NAMES.ar,
+  bearings: BEARING_NAMES.ar,
   report: {
     student: 'الطالب/ة',
     class: 'الصف',

@@ -1,20 +1,9 @@
+import { BEARING_NAMES, STATE_NAMES } from '@jolly/core';
 /** English. */
 export const en = {
   language: 'English',
-  states: {
-    notOpen: 'Not open yet',
-    open: 'Open',
-    started: 'Started',
-    in: 'Handed in',
-    inLate: 'Handed in late',
-    missing: 'Missing',
-    inClass: 'In class',
-    sentBack: 'Sent back',
-    scored: 'Scored',
-    returned: 'Returned',
-    excused: 'Excused',
-  },
-  bearings: { onCourse: 'On course', drifting: 'Drifting', offCourse: 'Off course', noBearing: 'No bearing yet' },
+  states: STATE_NAMES.en,
+  bearings: BEARING_NAMES.en,
   report: {
     student: 'Student',
     class: 'Class',

@@ -1,22 +1,11 @@
+import { BEARING_NAMES, STATE_NAMES } from '@jolly/core';
 import type { Words } from './en';
 
 /** Spanish. */
 export const es: Words = {
   language: 'Español',
-  states: {
-    notOpen: 'Aún no abierta',
-    open: 'Abierta',
-    started: 'Empezada',
-    in: 'Entregada',
-    inLate: 'Entregada tarde',
-    missing: 'Falta',
-    inClass: 'En clase',
-    sentBack: 'Devuelta para rehacer',
-    scored: 'Puntuada',
-    returned: 'Devuelta',
-    excused: 'Dispensada',
-  },
-  bearings: { onCourse: 'En rumbo', drifting: 'A la deriva', offCourse: 'Fuera de rumbo', noBearing: 'Aún sin rumbo' },
+  states: STATE_NAMES.es,
+  bearings: BEARING_NAMES.es,
   report: {
     student: 'Alumno/a',
     class: 'Clase',

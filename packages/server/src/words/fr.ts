@@ -1,22 +1,11 @@
+import { BEARING_NAMES, STATE_NAMES } from '@jolly/core';
 import type { Words } from './en';
 
 /** French. */
 export const fr: Words = {
   language: 'Français',
-  states: {
-    notOpen: 'Pas encore ouvert',
-    open: 'Ouvert',
-    started: 'Commencé',
-    in: 'Rendu',
-    inLate: 'Rendu en retard',
-    missing: 'Manquant',
-    inClass: 'En classe',
-    sentBack: 'À refaire',
-    scored: 'Noté',
-    returned: 'Corrigé et rendu',
-    excused: 'Dispensé',
-  },
-  bearings: { onCourse: 'Bon cap', drifting: 'À la dérive', offCourse: 'Hors du cap', noBearing: 'Pas encore de cap' },
+  states: STATE_NAMES.fr,
+  bearings: BEARING_NAMES.fr,
   report: {
     student: 'Élève',
     class: 'Classe',

@@ -2,7 +2,7 @@
 /** Mast, term line, and the page below. Asks to sign in again over the page when the session has ended. */
 import type { Me } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
-import { useI18n } from 'vue-i18n';
+import { useT } from '../i18n/use-t';
 import { useRoute, useRouter } from 'vue-router';
 import { whenSignedOut } from '../api/client';
 import { SignInForm, useSession } from '../features/accounts';
@@ -15,7 +15,7 @@ import WordMark from '../ui/WordMark.vue';
 import { activeShortcuts } from '../ui/use-shortcuts';
 import { useTheme } from '../ui/theme';
 
-const { t } = useI18n();
+const { t } = useT();
 const route = useRoute();
 const router = useRouter();
 const session = useSession();
@@ -29,8 +29,7 @@ const keysOpen = ref(false);
 const meOpen = ref(false);
 
 const student = computed(() => session.me?.role === 'student');
-const sections = computed(() => (student.value ? ['work', 'my-progress'] : ['today', 'plan', 'marking', 'mark-book', 'progress', 'class']));
-const nameOf: Record<string, string> = {
+const nameOf = {
   work: 'myWork',
   'my-progress': 'progress',
   today: 'today',
@@ -39,7 +38,10 @@ const nameOf: Record<string, string> = {
   'mark-book': 'markBook',
   progress: 'progress',
   class: 'class',
-};
+} as const;
+const sections = computed((): (keyof typeof nameOf)[] =>
+  student.value ? ['work', 'my-progress'] : ['today', 'plan', 'marking', 'mark-book', 'progress', 'class'],
+);
 const current = computed(() => route.meta.section as string | undefined);
 // A page about a class begins anew with another class; elsewhere the address changes while one types.
 const fresh = computed(() => (current.value === 'class' ? route.path : undefined));

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { useI18n } from 'vue-i18n';
+import { useT } from '../i18n/use-t';
 
-const { t } = useI18n();
+const { t } = useT();
 </script>
 
 <template>

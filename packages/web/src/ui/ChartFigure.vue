@@ -2,7 +2,7 @@
 /** A chart that can be read without seeing it: it says what it shows, and the table behind it is one press away. */
 import type { Chart as ChartOf, ChartDataset } from 'chart.js';
 import { onBeforeUnmount, ref, shallowRef, watch } from 'vue';
-import { useI18n } from 'vue-i18n';
+import { useT } from '../i18n/use-t';
 import { useTheme } from './theme';
 
 export interface ChartSeries {
@@ -24,7 +24,7 @@ const props = defineProps<{
   /** heads of the first column and of each series in the table */
   head: string;
 }>();
-const { t } = useI18n();
+const { t } = useT();
 const { choice } = useTheme();
 const canvas = ref<HTMLCanvasElement | null>(null);
 const chart = shallowRef<ChartOf | null>(null);

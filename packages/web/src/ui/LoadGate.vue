@@ -1,10 +1,10 @@
 <script setup lang="ts">
 /** Shows what was loaded, with a word where it could not be looked at afresh, or loading, or failed. Empty is the page's own. */
-import { useI18n } from 'vue-i18n';
+import { useT } from '../i18n/use-t';
 
 defineProps<{ state: 'loading' | 'ready' | 'stale' | 'failed'; why?: string }>();
 defineEmits<{ retry: [] }>();
-const { t } = useI18n();
+const { t } = useT();
 </script>
 
 <template>

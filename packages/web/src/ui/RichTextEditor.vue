@@ -10,7 +10,8 @@ import { TableKit } from '@tiptap/extension-table';
 import StarterKit from '@tiptap/starter-kit';
 import { EditorContent, useEditor } from '@tiptap/vue-3';
 import { computed, nextTick, ref, watch } from 'vue';
-import { useI18n } from 'vue-i18n';
+import type { en } from '../i18n/en';
+import { useT } from '../i18n/use-t';
 import { readLink, type LinkProblem } from '@jolly/core';
 import 'katex/dist/katex.min.css';
 import { AnswerSpace, OnlyAnswers } from './answer-space';
@@ -32,7 +33,7 @@ const props = defineProps<{
   ) => boolean;
 }>();
 const emit = defineEmits<{ 'update:modelValue': [RichText] }>();
-const { t } = useI18n();
+const { t } = useT();
 
 /** What is asked in the line under the tools: an address, a formula, what a picture shows. */
 const asking = ref<{ what: 'link' | 'formula' | 'alt'; text: string; at?: number } | null>(null);
@@ -160,7 +161,17 @@ defineExpose({ insert, focus: () => editor.value?.commands.focus('end') });
 
 const inTable = computed(() => editor.value?.isActive('table') ?? false);
 const onPicture = computed(() => editor.value?.isActive('image') ?? false);
-const tools = computed(() => [
+type Words = typeof en.editor;
+/** What one of the tools is called. */
+type ToolKey = { [Key in keyof Words]: Words[Key] extends string ? Key : never }[keyof Words];
+interface Tool {
+  key: ToolKey;
+  sign: string;
+  mark?: string;
+  attributes?: object;
+  run: () => unknown;
+}
+const tools = computed((): Tool[] => [
   { key: 'bold', sign: 'B', run: () => editor.value?.chain().focus().toggleBold().run() },
   { key: 'italic', sign: 'I', run: () => editor.value?.chain().focus().toggleItalic().run() },
   { key: 'heading', sign: 'H', run: () => editor.value?.chain().focus().toggleHeading({ level: 2 }).run(), attributes: { level: 2 } },
@@ -174,10 +185,16 @@ const tools = computed(() => [
   },
   { key: 'formula', sign: '√x', mark: 'inlineMath', run: () => void askFor('formula', '') },
   ...(props.worksheet
-    ? [{ key: 'answerSpace', sign: t('editor.answerSpaceSign'), run: () => editor.value?.chain().focus().insertAnswerSpace().run() }]
+    ? [
+        {
+          key: 'answerSpace' as const,
+          sign: t('editor.answerSpaceSign'),
+          run: () => editor.value?.chain().focus().insertAnswerSpace().run(),
+        },
+      ]
     : []),
 ]);
-const tableTools = [
+const tableTools: Pick<Tool, 'key' | 'run'>[] = [
   { key: 'addRow', run: () => editor.value?.chain().focus().addRowAfter().run() },
   { key: 'addColumn', run: () => editor.value?.chain().focus().addColumnAfter().run() },
   { key: 'dropRow', run: () => editor.value?.chain().focus().deleteRow().run() },

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 /** A state in a list: its flag beside its word. */
 import type { PieceState } from '@jolly/core';
-import { useI18n } from 'vue-i18n';
+import { useT } from '../i18n/use-t';
 import SignalFlag from './SignalFlag.vue';
 
 defineProps<{ state: PieceState }>();
-const { t } = useI18n();
+const { t } = useT();
 </script>
 
 <template>

@@ -5,7 +5,7 @@
  */
 import { dueInstantOf, instantOf, msOfWallTime, wallClockAt, type Instant, type WallTime } from '@jolly/core';
 import { computed } from 'vue';
-import { useI18n } from 'vue-i18n';
+import { useT } from '../i18n/use-t';
 import { whenText } from '../time/format';
 
 const props = defineProps<{
@@ -18,7 +18,7 @@ const props = defineProps<{
   stacked?: boolean;
 }>();
 const emit = defineEmits<{ 'update:modelValue': [Instant | null] }>();
-const { t } = useI18n();
+const { t } = useT();
 
 const wall = computed(() => (props.modelValue === null ? null : wallClockAt(props.zone, props.modelValue)));
 const day = computed(() => wall.value?.date ?? '');

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** The word mark with the tilted needle. */
-import { useI18n } from 'vue-i18n';
+import { useT } from '../i18n/use-t';
 
-const { t } = useI18n();
+const { t } = useT();
 </script>
 
 <template>

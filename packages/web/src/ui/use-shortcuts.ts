@@ -1,3 +1,4 @@
+import type { WordKey } from '../i18n/use-t';
 import { onBeforeUnmount, shallowReactive } from 'vue';
 
 export interface Shortcut {
@@ -8,7 +9,7 @@ export interface Shortcut {
   /** how it is written for people, such as N or → */
   shown: string;
   /** key of the message that says what it does */
-  does: string;
+  does: WordKey;
   run: (key: string) => void;
 }
 

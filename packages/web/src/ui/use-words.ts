@@ -7,12 +7,12 @@ import {
   type MilliPoints,
   type StudentName,
 } from '@jolly/core';
-import { useI18n } from 'vue-i18n';
+import { useT, type WordKey } from '../i18n/use-t';
 import { dayText, language, lengthParts, weekdayLong, whenText } from '../time/format';
 
 /** Small phrases that many pages write the same way. */
 export function useWords() {
-  const { t } = useI18n();
+  const { t } = useT();
   const length = (ms: number): string => {
     const { unit, count } = lengthParts(ms);
     return t(`common.length.${unit}`, { n: count }, count);
@@ -28,7 +28,7 @@ export function useWords() {
       if (days === 1) return t('common.soon.tomorrow');
       return t(days === 2 || days > 6 ? 'common.soon.inDays' : 'common.soon.weekday', { n: days, weekday: weekdayLong(at, zone) });
     },
-    count: (key: string, n: number, more: Record<string, unknown> = {}): string => t(key, { n, ...more }, n),
+    count: (key: WordKey, n: number, more: Record<string, unknown> = {}): string => t(key, { n, ...more }, n),
     points: (milli: MilliPoints): string => writtenPoints(language(), milli),
     /** 64.8 %, or 64,8 %; a dash where there is none */
     percent: (digits: string | number | null): string => (digits === null ? '–' : writtenPercent(language(), digits)),

@@ -2,14 +2,14 @@
 /** Your own sign-in: password, e-mail, and for teachers the second step. */
 import type { TwoStepStartReply } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
-import { useI18n } from 'vue-i18n';
+import { useT } from '../../i18n/use-t';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import HelpersBox from './HelpersBox.vue';
 import QrCode from '../../ui/QrCode.vue';
 import { useSession } from './session.store';
 
-const { t } = useI18n();
+const { t } = useT();
 const session = useSession();
 const teacher = computed(() => session.me?.role === 'teacher');
 const said = ref('');

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 /** Signing in with a card: the QR code brings user name and code along behind the #; without a camera both are typed. */
 import { onMounted, ref } from 'vue';
-import { useI18n } from 'vue-i18n';
+import { useT } from '../../i18n/use-t';
 import { useRoute, useRouter } from 'vue-router';
 import { ask, askSession } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import GatePage from './GatePage.vue';
 import { useSession } from './session.store';
 
-const { t } = useI18n();
+const { t } = useT();
 const route = useRoute();
 const router = useRouter();
 const session = useSession();

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 /** A teacher asks for a link to a new password. What is answered does not tell whether the address is known. */
 import { ref } from 'vue';
-import { useI18n } from 'vue-i18n';
+import { useT } from '../../i18n/use-t';
 import { ask, askSession } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import GatePage from './GatePage.vue';
 
-const { t } = useI18n();
+const { t } = useT();
 const email = ref('');
 const sent = ref(false);
 const { problem, busy, attempt } = useAttempt();

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 /** The frame of the pages in front of the door: signing in and joining. */
-import { useI18n } from 'vue-i18n';
+import { useT } from '../../i18n/use-t';
 import WordMark from '../../ui/WordMark.vue';
 
 defineProps<{ title: string }>();
-const { t } = useI18n();
+const { t } = useT();
 </script>
 
 <template>

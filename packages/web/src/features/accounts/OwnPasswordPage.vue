@@ -1,14 +1,14 @@
 <script setup lang="ts">
 /** A password that a teacher gave is replaced by one's own before anything else. */
 import { ref } from 'vue';
-import { useI18n } from 'vue-i18n';
+import { useT } from '../../i18n/use-t';
 import { useRouter } from 'vue-router';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import GatePage from './GatePage.vue';
 import { useSession } from './session.store';
 
-const { t } = useI18n();
+const { t } = useT();
 const router = useRouter();
 const session = useSession();
 const password = ref('');

@@ -2,14 +2,14 @@
 /** User name and password; used on the sign-in page and over a page whose session has ended. */
 import type { Me } from '@jolly/server/contract';
 import { ref } from 'vue';
-import { useI18n } from 'vue-i18n';
+import { useT } from '../../i18n/use-t';
 import { ApiProblem } from '../../api/client';
 import { vFocusFirst } from '../../ui/focus-first';
 import { useSession } from './session.store';
 
 const props = defineProps<{ userName?: string }>();
 const emit = defineEmits<{ done: [Me] }>();
-const { t } = useI18n();
+const { t } = useT();
 const session = useSession();
 const userName = ref(props.userName ?? '');
 const password = ref('');

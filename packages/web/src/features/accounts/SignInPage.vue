@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import type { Me } from '@jolly/server/contract';
-import { useI18n } from 'vue-i18n';
+import { useT } from '../../i18n/use-t';
 import { useRoute, useRouter } from 'vue-router';
 import GatePage from './GatePage.vue';
 import SignInForm from './SignInForm.vue';
 
-const { t } = useI18n();
+const { t } = useT();
 const route = useRoute();
 const router = useRouter();
 

@@ -2,14 +2,14 @@
 /** Where a mailed link leads: an invitation to a student or a co-teacher, or a new password. */
 import type { TicketReply } from '@jolly/server/contract';
 import { onMounted, ref } from 'vue';
-import { useI18n } from 'vue-i18n';
+import { useT } from '../../i18n/use-t';
 import { useRoute, useRouter } from 'vue-router';
 import { ask, askSession } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import GatePage from './GatePage.vue';
 import { useSession } from './session.store';
 
-const { t } = useI18n();
+const { t } = useT();
 const route = useRoute();
 const router = useRouter();
 const session = useSession();

@@ -21,6 +21,7 @@ import ExceptionSheet from './ExceptionSheet.vue';
 import RescoreSheet from './RescoreSheet.vue';
 import RubricView from './RubricView.vue';
 import { useTrail } from './use-trail';
+import { waysToMark, type WayToMark } from '../marking';
 
 const { t, name, count, length, points, when } = useWords();
 const trail = useTrail();
@@ -127,14 +128,10 @@ async function openSheet(studentId: string | null): Promise<void> {
   schoolClass.value ??= await ask('GET /api/classes/:classId', { params: { classId: assignment.value.classId } });
   sheet.value = { open: true, about: { studentIds: studentId === null ? [...chosen.value] : [studentId] } };
 }
-/** Other ways to mark than one piece after another, and looking back on it. */
-const ways = computed(() => [
-  { path: `/marking/${id.value}/sheet`, title: 'sheet.title' },
-  ...(assignment.value?.scoring.by === 'rubric' ? [{ path: `/marking/${id.value}/across`, title: 'across.title' }] : []),
-  { path: `/marking/${id.value}/outcome`, title: 'outcome.title' },
-  { path: `/marking/${id.value}/two`, title: 'two.title' },
-  ...(inClass.value ? [] : [{ path: `/assignments/${id.value}/reviews`, title: 'review.title' }]),
-]);
+const ways = computed((): WayToMark[] => {
+  const review: WayToMark[] = inClass.value ? [] : [{ path: `/assignments/${id.value}/reviews`, title: 'review.title' }];
+  return assignment.value ? [...waysToMark(assignment.value), ...review] : [];
+});
 const scoreText = (row: PieceRow) => (row.score?.effective == null ? (row.score ? '–' : '') : points(row.score.effective));
 useShortcuts([
   { key: 'm', shown: 'M', does: 'assignment.mark', run: () => void router.push({ path: `/marking/${id.value}`, query: kept.value }) },

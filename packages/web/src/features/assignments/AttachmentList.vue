@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What goes with an assignment or a handout, to open, read or take away. */
 import type { Attachment, KeptFile } from '@jolly/server/contract';
-import { useI18n } from 'vue-i18n';
+import { useT } from '../../i18n/use-t';
 import RichTextView from '../../ui/RichTextView.vue';
 import { fileAddress } from '../files';
 
@@ -10,7 +10,7 @@ defineProps<{
   spoken: KeptFile | null;
   /** worksheets of which one has a copy to write on, so that the sheet itself need not be shown */ copies?: readonly string[];
 }>();
-const { t } = useI18n();
+const { t } = useT();
 const address = (file: KeptFile) => fileAddress(file.id);
 const isPicture = (file: KeptFile) => /^image\/(png|jpeg|gif|webp)$/.test(file.mediaType);
 </script>

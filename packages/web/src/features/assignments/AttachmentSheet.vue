@@ -3,7 +3,7 @@
 import { EMPTY_TEXT, readLink, type RichText } from '@jolly/core';
 import type { AssignmentListItem, Attachment, KeptFile } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
-import { useI18n } from 'vue-i18n';
+import { useT } from '../../i18n/use-t';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import RichTextEditor from '../../ui/RichTextEditor.vue';
@@ -17,7 +17,7 @@ const props = defineProps<{
   classIds: readonly string[];
 }>();
 const emit = defineEmits<{ close: []; set: [Attachment]; remove: [] }>();
-const { t } = useI18n();
+const { t } = useT();
 const { problem, busy, attempt } = useAttempt();
 
 const KINDS = ['file', 'link', 'worksheet', 'handout'] as const;

@@ -128,20 +128,20 @@ function removeAttachment(): void {
   attaching.value = null;
 }
 
-const lateKinds: { key: string; rule: LateRule | null }[] = [
+const lateKinds: { key: 'lateClass' | 'lateNone' | 'latePerDay' | 'lateCap' | 'more'; rule: LateRule | null }[] = [
   { key: 'lateClass', rule: null },
   { key: 'lateNone', rule: { kind: 'none' } },
   ...[5_000, 10_000].map((percent) => ({
-    key: 'latePerDay',
+    key: 'latePerDay' as const,
     rule: { kind: 'perDay' as const, percent, of: 'max' as const, maxPercentOff: 100_000, floorPercent: 0 },
   })),
-  ...[80_000, 50_000].map((percent) => ({ key: 'lateCap', rule: { kind: 'cap' as const, percent } })),
+  ...[80_000, 50_000].map((percent) => ({ key: 'lateCap' as const, rule: { kind: 'cap' as const, percent } })),
 ];
 // A rule of another kind that came from elsewhere stays choosable as it is.
 const lateChoices = computed(() =>
   lateKinds.some(({ rule }) => JSON.stringify(rule) === JSON.stringify(body.value.lateRule))
     ? lateKinds
-    : [...lateKinds, { key: 'more', rule: body.value.lateRule }],
+    : [...lateKinds, { key: 'more' as const, rule: body.value.lateRule }],
 );
 const lateText = ({ key, rule }: (typeof lateKinds)[number]) =>
   t(`compose.${key}`, { n: rule && 'percent' in rule ? unmilli(rule.percent) : 0 });

@@ -5,12 +5,12 @@
  */
 import type { BriefBody, ClassReply, SetFor, Unit } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
-import { useI18n } from 'vue-i18n';
+import { useT } from '../../i18n/use-t';
 
 const body = defineModel<BriefBody>('body', { required: true });
 const sets = defineModel<SetFor[]>('sets', { required: true });
 const props = defineProps<{ classes: readonly ClassReply[]; units: Record<string, Unit[]>; aims: readonly string[]; locked: boolean }>();
-const { t } = useI18n();
+const { t } = useT();
 const newAim = ref('');
 
 const classOf = (id: string) => props.classes.find((one) => one.id === id);
@@ -50,8 +50,8 @@ const lacking = (of: (id: string) => readonly { name: string }[], name: string) 
   sets.value.filter((set) => name !== '' && !of(set.classId).some((one) => one.name === name)).map((set) => classOf(set.classId)?.label);
 const lacks = computed(() => {
   const without = [
-    { what: 'category', classes: lacking(categoriesOf, category.value.startsWith('=') ? category.value.slice(1) : '') },
-    { what: 'unit', classes: lacking(unitsOf, unit.value) },
+    { what: 'category' as const, classes: lacking(categoriesOf, category.value.startsWith('=') ? category.value.slice(1) : '') },
+    { what: 'unit' as const, classes: lacking(unitsOf, unit.value) },
   ];
   return without
     .filter(({ classes }) => classes.length > 0)

@@ -3,7 +3,7 @@
 import type { Rubric } from '@jolly/core';
 import type { ShelfItem } from '@jolly/server/contract';
 import { ref, watch } from 'vue';
-import { useI18n } from 'vue-i18n';
+import { useT } from '../../i18n/use-t';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import SideSheet from '../../ui/SideSheet.vue';
@@ -11,7 +11,7 @@ import RubricGrid from './RubricGrid.vue';
 
 const props = defineProps<{ open: boolean; rubric: Rubric; aims: readonly string[] }>();
 const emit = defineEmits<{ close: []; set: [Rubric, string | null] }>();
-const { t } = useI18n();
+const { t } = useT();
 const { problem, attempt } = useAttempt();
 const shelf = ref<ShelfItem[]>([]);
 const kept = ref(false);

@@ -2,14 +2,14 @@
 /** The instructions spoken: recorded here with the microphone, or a recording put up. */
 import type { KeptFile } from '@jolly/server/contract';
 import { computed, onBeforeUnmount, ref } from 'vue';
-import { useI18n } from 'vue-i18n';
+import { useT } from '../../i18n/use-t';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { fileAddress } from '../files';
 
 const props = defineProps<{ modelValue: KeptFile | null; locked?: boolean }>();
 const emit = defineEmits<{ 'update:modelValue': [KeptFile | null] }>();
-const { t } = useI18n();
+const { t } = useT();
 const { problem, busy, attempt } = useAttempt();
 
 const recorder = ref<MediaRecorder | null>(null);

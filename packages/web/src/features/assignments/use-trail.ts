@@ -1,10 +1,10 @@
 import type { TrailStep } from '@jolly/core';
-import { useI18n } from 'vue-i18n';
+import { useT } from '../../i18n/use-t';
 import { whenText } from '../../time/format';
 
 /** Why a date is what it is: in a sentence per field that differs from the class's, or only for which reasons. */
 export function useTrail() {
-  const { t } = useI18n();
+  const { t } = useT();
   const day = (at: number | null, zone: string) => (at === null ? t('common.never') : whenText(at, zone));
   const why = ({ layer, reason }: TrailStep) => (reason ? `${t(`exception.why.${layer}`)}, ${reason}` : t(`exception.why.${layer}`));
   return {

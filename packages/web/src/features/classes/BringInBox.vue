@@ -1,13 +1,13 @@
 <script setup lang="ts">
 /** Where students are typed or pasted, or a file is dropped; what it would do is shown on a page of its own. */
 import { computed, ref, watch } from 'vue';
-import { useI18n } from 'vue-i18n';
+import { useT } from '../../i18n/use-t';
 import { useRoute, useRouter } from 'vue-router';
 import { useScope } from '../termline';
 import { table } from './bring-in';
 
 const props = defineProps<{ classId: string; shut: boolean }>();
-const { t } = useI18n();
+const { t } = useT();
 const router = useRouter();
 const route = useRoute();
 const names = ref<HTMLTextAreaElement | null>(null);

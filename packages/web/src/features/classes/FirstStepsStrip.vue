@@ -13,13 +13,13 @@ const parts = computed(() => {
   const query = { ...kept.value, class: classId };
   const all = [
     {
-      key: 'students',
+      key: 'students' as const,
       done: students > 0,
       said: students > 0 ? count('common.students', students) : t('firstSteps.noStudents'),
       to: { path: `/class/${classId}`, query: { ...kept.value, add: '' } },
     },
     {
-      key: 'signIn',
+      key: 'signIn' as const,
       done: canSignIn > 0,
       said:
         canSignIn > 0
@@ -28,7 +28,7 @@ const parts = computed(() => {
       to: { path: `/class/${classId}`, query: { ...kept.value, cards: '' } },
     },
     {
-      key: 'work',
+      key: 'work' as const,
       done: issued > 0,
       said: issued > 0 ? count('firstSteps.issued', issued) : t(draft ? 'firstSteps.draft' : 'firstSteps.noWork'),
       to: draft ? { path: `/compose/${draft}`, query } : { path: '/compose', query },
@@ -39,7 +39,8 @@ const parts = computed(() => {
   return all.map((one) => ({ ...one, next: one === next, shown: !one.done && !(one.key === 'signIn' && students === 0) }));
 });
 const title = computed(() => (props.name ? t('firstSteps.titleOf', { name: props.name }) : t('firstSteps.title')));
-const actOf = (key: string) => t(key === 'work' && props.steps.draft ? 'firstSteps.acts.draft' : `firstSteps.acts.${key}`);
+const actOf = (key: (typeof parts.value)[number]['key']) =>
+  t(key === 'work' && props.steps.draft ? 'firstSteps.acts.draft' : `firstSteps.acts.${key}`);
 </script>
 
 <template>

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 /** The join code as large as the screen, with its QR code, for the board. */
 import type { ClassReply } from '@jolly/server/contract';
-import { useI18n } from 'vue-i18n';
+import { useT } from '../../i18n/use-t';
 import { useRoute } from 'vue-router';
 import { ask, now } from '../../api/client';
 import { useLoad } from '../../api/use-load';
 import LoadGate from '../../ui/LoadGate.vue';
 import QrCode from '../../ui/QrCode.vue';
 
-const { t } = useI18n();
+const { t } = useT();
 const route = useRoute();
 const address = `${window.location.host}/join`;
 const link = (code: string) => `${window.location.origin}/join/${code}`;

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A file: pictures, PDFs, sound and film shown in place, texts and tables as their words, everything else to download. */
 import { computed } from 'vue';
-import { useI18n } from 'vue-i18n';
+import { useT } from '../../i18n/use-t';
 import { kindOf } from './kind-of';
 import PdfView from './PdfView.vue';
 import { sizeText } from './size-text';
@@ -9,7 +9,7 @@ import WordsView from './WordsView.vue';
 import { fileAddress } from './file-address';
 
 const props = defineProps<{ file: { id: string; name: string; size: number; mediaType: string; pixels?: number | null } }>();
-const { t } = useI18n();
+const { t } = useT();
 
 const address = computed(() => fileAddress(props.file.id));
 const inline = computed(() => fileAddress(props.file.id, 'inline'));

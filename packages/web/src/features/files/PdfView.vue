@@ -3,7 +3,7 @@
 import { useIntersectionObserver } from '@vueuse/core';
 import type { PDFDocumentProxy } from 'pdfjs-dist';
 import { nextTick, onBeforeUnmount, ref, watch } from 'vue';
-import { useI18n } from 'vue-i18n';
+import { useT } from '../../i18n/use-t';
 import TurnedBox from '../../ui/TurnedBox.vue';
 
 /** More are for a reader of one's own; each page drawn takes memory. */
@@ -13,7 +13,7 @@ const props = withDefaults(
   { zoom: 1, turns: 0 },
 );
 defineSlots<{ page?: (of: { page: number }) => unknown }>();
-const { t } = useI18n();
+const { t } = useT();
 const box = ref<HTMLElement | null>(null);
 const pages = ref(0);
 const all = ref(0);

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 /** Recording one's voice, or voice and picture, in the browser. What was recorded is heard first, then kept. */
 import { computed, nextTick, onBeforeUnmount, ref } from 'vue';
-import { useI18n } from 'vue-i18n';
+import { useT } from '../../i18n/use-t';
 
 const props = defineProps<{ /** nothing but the voice is asked for */ onlyVoice?: boolean }>();
 const emit = defineEmits<{ close: []; recorded: [File] }>();
-const { t } = useI18n();
+const { t } = useT();
 
 /** Kept under the 50 MB of a file: voice for hours, film for about ten minutes. */
 const MOST_SECONDS = { voice: 60 * 60, film: 10 * 60 } as const;

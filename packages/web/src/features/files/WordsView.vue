@@ -1,11 +1,11 @@
 <script setup lang="ts">
 /** What a file says, as the server reads it: text and code as text, spreadsheets as a table. */
-import { useI18n } from 'vue-i18n';
+import { useT } from '../../i18n/use-t';
 import { ask } from '../../api/client';
 import { useLoad } from '../../api/use-load';
 
 const props = defineProps<{ fileId: string }>();
-const { t } = useI18n();
+const { t } = useT();
 const { state, value, why } = useLoad(
   () => ask('GET /api/files/:fileId/words', { params: { fileId: props.fileId } }),
   [() => props.fileId],

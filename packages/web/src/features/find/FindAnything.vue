@@ -3,12 +3,12 @@
 import type { Found, FindReply } from '@jolly/server/contract';
 import { useDebounceFn } from '@vueuse/core';
 import { computed, ref } from 'vue';
-import { useI18n } from 'vue-i18n';
+import { useT } from '../../i18n/use-t';
 import { useRouter, type RouteLocationRaw } from 'vue-router';
 import { ask } from '../../api/client';
 
 const props = defineProps<{ student: boolean }>();
-const { t } = useI18n();
+const { t } = useT();
 const router = useRouter();
 const input = ref<HTMLInputElement | null>(null);
 const text = ref('');
@@ -62,7 +62,7 @@ function addressOf({ kind, id, classId }: Found): RouteLocationRaw {
   }
 }
 /** What a teacher does with a student, from wherever they think of it. */
-function actsOf({ id, classId }: Found): { act: string; to: RouteLocationRaw }[] {
+function actsOf({ id, classId }: Found): { act: 'time' | 'home' | 'report' | 'portfolio' | 'card'; to: RouteLocationRaw }[] {
   return [
     { act: 'time', to: { path: `/class/${classId}/exceptions`, query: { student: id } } },
     { act: 'home', to: { path: `/progress/${classId}/${id}`, query: { home: '' } } },

@@ -8,6 +8,7 @@ import { useAttempt } from '../../api/use-attempt';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 import type { PileChoices } from './use-pile-choices';
+import { waysToMark } from './ways-to-mark';
 
 const choices = defineModel<PileChoices>({ required: true });
 const props = defineProps<{ open: boolean; pile: PileDeskReply }>();
@@ -17,12 +18,7 @@ const { problem, busy, attempt } = useAttempt();
 const ORDERS: PileOrder[] = ['name', 'timeIn', 'random', 'group'];
 const own = computed(() => props.pile.assignments[0]!);
 const hidden = computed(() => own.value.namesHidden);
-const ways = computed(() => [
-  { path: `/marking/${own.value.id}/sheet`, title: 'sheet.title' },
-  ...(own.value.scoring.by === 'rubric' ? [{ path: `/marking/${own.value.id}/across`, title: 'across.title' }] : []),
-  { path: `/marking/${own.value.id}/outcome`, title: 'outcome.title' },
-  { path: `/marking/${own.value.id}/two`, title: 'two.title' },
-]);
+const ways = computed(() => waysToMark(own.value));
 const set = (change: MarkingChange) =>
   attempt(async () => {
     for (const { id } of props.pile.assignments)

@@ -2,7 +2,7 @@
 /** A pad to draw on: blank or squared paper, or a picture underneath; pen, eraser, text, undo. Kept as a picture. */
 import type Konva from 'konva';
 import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue';
-import { useI18n } from 'vue-i18n';
+import { useT } from '../../i18n/use-t';
 import { fileAddress } from '../files';
 
 const props = defineProps<{
@@ -11,7 +11,7 @@ const props = defineProps<{
   keepKey: string;
 }>();
 const emit = defineEmits<{ close: []; drawn: [File] }>();
-const { t } = useI18n();
+const { t } = useT();
 
 const WIDTH = 1200;
 const HEIGHT = 900;

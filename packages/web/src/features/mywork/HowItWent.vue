@@ -2,13 +2,13 @@
 /** How it went, in the student's own view: one of three, and a line if they like. Their teachers see it. */
 import type { Went, WentView } from '@jolly/server/contract';
 import { ref, watch } from 'vue';
-import { useI18n } from 'vue-i18n';
+import { useT } from '../../i18n/use-t';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 
 const props = defineProps<{ assignmentId: string; went: WentView | null }>();
 const emit = defineEmits<{ said: [] }>();
-const { t } = useI18n();
+const { t } = useT();
 const { problem, busy, attempt } = useAttempt();
 const WAYS: readonly Went[] = ['flowed', 'hardGoing', 'stuck'];
 const how = ref<Went | null>(null);

@@ -33,9 +33,14 @@ const at = (place: MyPiece['place']) =>
 const pastDate = computed(() => at('doNow').filter((piece) => piece.state === 'missing').length);
 const week = computed(() => agendaEnd(mine.value[0]?.zone ?? line.zone, now()).week);
 const groups = computed(() => [
-  { key: 'doNow', pieces: at('doNow'), sub: pastDate.value > 0 ? count('work.pastDate', pastDate.value) : '', none: t('work.noneNow') },
-  { key: 'next', pieces: at('next'), sub: t(`work.nextSpan.${week.value}`), none: t(`work.noneNext.${week.value}`) },
-  { key: 'later', pieces: at('later'), sub: count('work.laterCount', at('later').length), none: '' },
+  {
+    key: 'doNow' as const,
+    pieces: at('doNow'),
+    sub: pastDate.value > 0 ? count('work.pastDate', pastDate.value) : '',
+    none: t('work.noneNow'),
+  },
+  { key: 'next' as const, pieces: at('next'), sub: t(`work.nextSpan.${week.value}`), none: t(`work.noneNext.${week.value}`) },
+  { key: 'later' as const, pieces: at('later'), sub: count('work.laterCount', at('later').length), none: '' },
 ]);
 const first = computed(() => groups.value.flatMap((group) => group.pieces)[0]?.assignmentId);
 const back = computed(() =>

@@ -75,8 +75,16 @@ function sentence(item: NewsItem): string {
       return t('news.noteAnswer', { who: who || t('news.aStudent'), title });
     case 'review':
       return to?.due == null ? t('news.review', { title }) : t('news.reviewBy', { title, when: day(item, to.due) });
-    default:
+    case 'returned':
+    case 'excused':
+    case 'corrected':
+    case 'reviewed':
       return t(`news.${kind}`, { title });
+    // Families read these in their mail; they have no page of news.
+    case 'teacherMessage':
+    case 'childReturned':
+    case 'childMissing':
+      return title;
   }
 }
 function address({ kind, assignmentId, classId, studentId }: NewsItem): string {

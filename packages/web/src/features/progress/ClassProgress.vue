@@ -236,7 +236,7 @@ const signed = (by: string) => (Number(by) > 0 ? `+${percent(by)}` : percent(by.
                 name(row.student)
               }}</RouterLink><span class="small muted">{{ t('progress.changesFrom', { a: row.change!.from, b: row.change!.to }) }}</span
               ><strong class="by">{{ signed(row.change!.by!) }}</strong
-              ><span class="small trend">{{ t(`progress.trend.${row.change!.trend}`) }}</span>
+              ><span class="small trend">{{ t(`progress.trend.${row.change!.trend!}`) }}</span>
             </li>
           </ul>
         </section>

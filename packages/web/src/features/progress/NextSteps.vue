@@ -48,7 +48,7 @@ function take(id: string, value: string): void {
         <RouterLink class="grow what" :to="address(piece.id)"
           ><span class="title"
             ><strong dir="auto">{{ piece.title }}</strong
-            ><SignalFlag :state="piece.state!" :label="t(`state.${piece.state}`)" /></span
+            ><SignalFlag :state="piece.state!" :label="t(`state.${piece.state!}`)" /></span
           ><span class="small muted detail">{{ stepText(piece, standing.of.zone) }}</span></RouterLink
         >
         <label v-if="atPace !== null && hasTotals" class="try small"
@@ -73,7 +73,7 @@ function take(id: string, value: string): void {
           ><span v-else class="muted">{{ t(`progress.worthNothing.${why}`) }}</span>
         </p>
         <p v-if="refused.has(piece.id)" :id="`try-${piece.id}`" class="refused small" role="alert">
-          {{ t(`progress.trialProblem.${refused.get(piece.id)}`, { n: points(piece.points ?? 0), text: typed.get(piece.id) }) }}
+          {{ t(`progress.trialProblem.${refused.get(piece.id)!}`, { n: points(piece.points ?? 0), text: typed.get(piece.id) }) }}
         </p>
       </li>
     </ol>

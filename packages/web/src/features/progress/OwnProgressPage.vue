@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The student's own progress, class by class, from the same facts the teacher sees once they are returned. */
 import { computed } from 'vue';
-import { useI18n } from 'vue-i18n';
+import { useT } from '../../i18n/use-t';
 import { ask } from '../../api/client';
 import { useLoad } from '../../api/use-load';
 import LoadGate from '../../ui/LoadGate.vue';
@@ -10,7 +10,7 @@ import { useScope } from '../termline';
 import OwnClass from './OwnClass.vue';
 import { useLooking } from './use-looking';
 
-const { t } = useI18n();
+const { t } = useT();
 const { inScope, kept } = useScope();
 const { term } = useLooking();
 const { gives, spanOf } = useStandingWords();

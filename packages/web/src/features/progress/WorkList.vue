@@ -25,11 +25,11 @@ const address = (id: string) => ({ path: props.own ? `/work/${id}` : `/marking/$
       <li v-for="piece in pieces" :key="piece.id">
         <RouterLink class="piece" :to="address(piece.id)">
           <span class="muted small date">{{ day(dateOf(piece), zone) }}</span>
-          <SignalFlag :state="piece.state!" :label="t(`state.${piece.state}`)" />
+          <SignalFlag :state="piece.state!" :label="t(`state.${piece.state!}`)" />
           <span class="grow"
             ><strong dir="auto">{{ piece.title }}</strong
             ><span class="muted small state"
-              >{{ t(`state.${piece.state}`)
+              >{{ t(`state.${piece.state!}`)
               }}<template v-if="workText(piece, zone, own)"> · {{ workText(piece, zone, own) }}</template></span
             ></span
           >

@@ -70,7 +70,7 @@ async function send(): Promise<void> {
           <summary class="small">{{ count('report.unsent', stuck.length) }}</summary>
           <ul class="plain small">
             <li v-for="letter in stuck" :key="idOf(letter)">
-              <span dir="auto">{{ name(letter.student) }}</span>: {{ t(`report.problem.${letter.problem}`) }}
+              <span dir="auto">{{ name(letter.student) }}</span>: {{ t(`report.problem.${letter.problem!}`) }}
             </li>
           </ul>
         </details>

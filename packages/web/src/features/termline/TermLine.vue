@@ -2,7 +2,7 @@
 /** The term as a timeline: a square for each due date, weeks as ticks, the needle for now, a bracket for the span. */
 import { daysBetween, localDateAt, plusDays, wallClockAt, type LocalDate } from '@jolly/core';
 import { computed, nextTick, ref } from 'vue';
-import { useI18n } from 'vue-i18n';
+import { useT } from '../../i18n/use-t';
 import { useRouter } from 'vue-router';
 import { now } from '../../api/client';
 import { localDayText, whenText } from '../../time/format';
@@ -10,7 +10,7 @@ import { useTermLine } from './termline.store';
 import { useScope } from './use-scope';
 
 const props = defineProps<{ student: boolean }>();
-const { t } = useI18n();
+const { t } = useT();
 const router = useRouter();
 const line = useTermLine();
 const scope = useScope();

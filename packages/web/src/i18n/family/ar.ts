@@ -1,3 +1,4 @@
+import { STATE_NAMES } from '@jolly/core';
 import type { FamilyMessages } from '.';
 
 /** Arabic. */
@@ -9,19 +10,8 @@ export const ar: FamilyMessages = {
     stale: 'ما تراه هو ما كان من قبل. {why}',
     unreachable: 'لا يمكن الوصول إلى الخادم. لم يضِع شيء؛ حاول بعد قليل.',
   },
-  state: {
-    notOpen: 'لم يُفتح بعد',
-    open: 'مفتوح',
-    started: 'بدأ',
-    in: 'سُلِّم',
-    inLate: 'سُلِّم متأخرًا',
-    missing: 'ناقص',
-    inClass: 'في الصف',
-    sentBack: 'أُعيد للتصحيح',
-    scored: 'سُلِّم',
-    returned: 'صُحِّح وأُعيد',
-    excused: 'معفى',
-  },
+  // That a score is there already is the teacher's alone until it comes back.
+  state: { ...STATE_NAMES.ar, scored: STATE_NAMES.ar.in },
   family: {
     title: 'للعائلات',
     promise: 'تابعوا ما على طفلكم من أعمال، وما هو ناقص، وما أُعيد.',

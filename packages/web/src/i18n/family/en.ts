@@ -1,3 +1,4 @@
+import { STATE_NAMES } from '@jolly/core';
 /** Everything a family reads, in English; the other languages have the very same keys. What teachers write is not translated. */
 export const en = {
   common: {
@@ -7,19 +8,8 @@ export const en = {
     stale: 'What you see is from before. {why}',
     unreachable: 'The server cannot be reached. Nothing is lost; try again in a moment.',
   },
-  state: {
-    notOpen: 'Not open yet',
-    open: 'Open',
-    started: 'Started',
-    in: 'Handed in',
-    inLate: 'Handed in late',
-    missing: 'Missing',
-    inClass: 'In class',
-    sentBack: 'Sent back',
-    scored: 'Handed in',
-    returned: 'Returned',
-    excused: 'Excused',
-  },
+  // That a score is there already is the teacher's alone until it comes back.
+  state: { ...STATE_NAMES.en, scored: STATE_NAMES.en.in },
   family: {
     title: 'For families',
     promise: 'See what your child has to do, what is missing and what came back.',

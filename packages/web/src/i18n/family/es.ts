@@ -1,3 +1,4 @@
+import { STATE_NAMES } from '@jolly/core';
 import type { FamilyMessages } from '.';
 
 /** Spanish. */
@@ -9,19 +10,8 @@ export const es: FamilyMessages = {
     stale: 'Lo que ve es de antes. {why}',
     unreachable: 'No se puede llegar al servidor. No se ha perdido nada; inténtelo dentro de un momento.',
   },
-  state: {
-    notOpen: 'Aún no abierta',
-    open: 'Abierta',
-    started: 'Empezada',
-    in: 'Entregada',
-    inLate: 'Entregada tarde',
-    missing: 'Falta',
-    inClass: 'En clase',
-    sentBack: 'Devuelta para rehacer',
-    scored: 'Entregada',
-    returned: 'Devuelta',
-    excused: 'Dispensada',
-  },
+  // That a score is there already is the teacher's alone until it comes back.
+  state: { ...STATE_NAMES.es, scored: STATE_NAMES.es.in },
   family: {
     title: 'Para familias',
     promise: 'Vea qué tiene que hacer su hijo o hija, qué falta y qué se le ha devuelto.',

@@ -1,3 +1,4 @@
+import { STATE_NAMES } from '@jolly/core';
 import type { FamilyMessages } from '.';
 
 /** French. */
@@ -9,19 +10,8 @@ export const fr: FamilyMessages = {
     stale: 'Ce que vous voyez date d’avant. {why}',
     unreachable: 'Le serveur est injoignable. Rien n’est perdu ; réessayez dans un instant.',
   },
-  state: {
-    notOpen: 'Pas encore ouvert',
-    open: 'Ouvert',
-    started: 'Commencé',
-    in: 'Remis',
-    inLate: 'Remis en retard',
-    missing: 'Manquant',
-    inClass: 'En classe',
-    sentBack: 'À refaire',
-    scored: 'Remis',
-    returned: 'Corrigé et rendu',
-    excused: 'Dispensé',
-  },
+  // That a score is there already is the teacher's alone until it comes back.
+  state: { ...STATE_NAMES.fr, scored: STATE_NAMES.fr.in },
   family: {
     title: 'Pour les familles',
     promise: 'Voyez ce que votre enfant a à faire, ce qui manque et ce qui a été rendu.',

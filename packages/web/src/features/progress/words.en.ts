@@ -1,4 +1,6 @@
-/** Words about where students stand. */
+import { BEARING_NAMES } from '@jolly/core';
+
+/** What the pages of progress say. */
 export const progressWords = {
   progress: {
     title: 'Progress',
@@ -156,10 +158,7 @@ export const progressWords = {
     portfolio: 'Portfolio',
   },
   bearing: {
-    onCourse: 'On course',
-    drifting: 'Drifting',
-    offCourse: 'Off course',
-    noBearing: 'No bearing yet',
+    ...BEARING_NAMES.en,
     why: {
       belowPassLine: '{number} % is below the pass line of {limit} %',
       nearPassLine: '{number} % is close to the pass line, below {limit} %',
@@ -172,5 +171,25 @@ export const progressWords = {
       missing: '{n} piece is missing. | {n} pieces are missing.',
       fell: 'Your total was {number} % higher some weeks ago.',
     },
+  },
+  portfolio: {
+    takenOut: '{title} is taken out.',
+    putBack: 'Put it back',
+    title: 'Portfolio',
+    own: 'pieces you want to keep in sight, over the years',
+    of: 'pieces of this class that are kept in sight',
+    none: 'Nothing is in it yet. Choose a piece that shows something, and say what.',
+    add: 'Put a piece into it',
+    piece: 'Which piece',
+    why: 'Why this one',
+    whyHint: 'A line is enough: what it shows, what was learned.',
+    go: 'Put it in',
+    chosenBy: 'chosen by {name}',
+    remove: 'Take out',
+    takeHome: 'Take it home',
+    takeHomeHint: 'A zip of pages that open in any browser, with every file.',
+    files: 'no files | {n} file | {n} files',
+    nothing: 'Everything that was handed in is in it already, or nothing was handed in yet.',
+    choose: 'Choose a piece',
   },
 };

@@ -1,5 +1,5 @@
-/** Words of the mark book. */
-export const markBookWords = {
+/** What the pages of markbook say. */
+export const markbookWords = {
   book: {
     title: 'Mark book',
     student: 'Student',

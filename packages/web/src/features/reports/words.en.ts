@@ -1,5 +1,5 @@
-/** Words of the report builder. */
-export const reportWords = {
+/** What the pages of reports say. */
+export const reportsWords = {
   report: {
     title: 'Reports',
     sub: 'a progress report and a missing-work letter are the same thing with other filters',

@@ -1,4 +1,4 @@
-/** Words about families, for teachers. What families themselves read is in i18n/family. */
+/** What the pages of families say. */
 export const familiesWords = {
   families: {
     title: 'Families',
@@ -40,25 +40,5 @@ export const familiesWords = {
     nobody: 'Nobody is linked to this student yet.',
     invite: 'Invite the family',
     about: '{name} has not handed in: {titles}.',
-  },
-  portfolio: {
-    takenOut: '{title} is taken out.',
-    putBack: 'Put it back',
-    title: 'Portfolio',
-    own: 'pieces you want to keep in sight, over the years',
-    of: 'pieces of this class that are kept in sight',
-    none: 'Nothing is in it yet. Choose a piece that shows something, and say what.',
-    add: 'Put a piece into it',
-    piece: 'Which piece',
-    why: 'Why this one',
-    whyHint: 'A line is enough: what it shows, what was learned.',
-    go: 'Put it in',
-    chosenBy: 'chosen by {name}',
-    remove: 'Take out',
-    takeHome: 'Take it home',
-    takeHomeHint: 'A zip of pages that open in any browser, with every file.',
-    files: 'no files | {n} file | {n} files',
-    nothing: 'Everything that was handed in is in it already, or nothing was handed in yet.',
-    choose: 'Choose a piece',
   },
 };

@@ -1,0 +1,31 @@
+/**
+ * The languages that are read, and how numbers are written in each. A number is worked out once, exactly, as digits with a
+ * point ("64.8"); only where it is shown does it get the mark of the reader's language ("64,8"). Digits themselves are the
+ * same in every language.
+ */
+export const LANGUAGES = ['en', 'es', 'fr', 'ar'] as const;
+export type Language = (typeof LANGUAGES)[number];
+
+/** By which conventions dates are written: English ones read "Wed 25 Nov", as schools write them. */
+export const LOCALE_OF: Record<Language, string> = { en: 'en-GB', es: 'es', fr: 'fr', ar: 'ar-u-nu-latn' };
+
+const DECIMAL_MARK: Record<Language, string> = { en: '.', es: ',', fr: ',', ar: '.' };
+
+/**
+ * Digits as they are written in a language, with the decimals they have.
+ * @param digits as text or number, with a point
+ * @example writtenNumber('es', '10.40') -> '10,40'; writtenNumber('en', 7) -> '7'
+ */
+export const writtenNumber = (language: Language, digits: string | number): string => String(digits).replace('.', DECIMAL_MARK[language]);
+
+/**
+ * A percentage as it is written in a language: with a space before the sign, everywhere the same.
+ * @example writtenPercent('fr', '64.8') -> '64,8 %'
+ */
+export const writtenPercent = (language: Language, digits: string | number): string => `${writtenNumber(language, digits)} %`;
+
+/**
+ * Points as they are written in a language. @param points in thousandths
+ * @example writtenPoints('es', 10_400) -> '10,4'
+ */
+export const writtenPoints = (language: Language, points: number): string => writtenNumber(language, points / 1000);

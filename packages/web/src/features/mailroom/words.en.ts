@@ -1,0 +1,26 @@
+/** What the pages of mailroom say. */
+export const mailroomWords = {
+  mailroom: {
+    held: '{n} person has news that waits to be mailed | {n} people have news that waits to be mailed',
+    things: '{n} thing | {n} things',
+    until: 'held until {when}',
+    noAddress: '{n} person had news lately and has no address | {n} people had news lately and have no address',
+    title: 'Mailroom',
+    keeper: 'everything this server sent',
+    own: 'what you sent and were sent',
+    reload: 'Look again',
+    standIn: 'No mail server is set up, so mail is caught here instead of going out. Links in it work.',
+    empty: 'No mail yet.',
+    emptyHint: 'Invitations and links to a new password appear here.',
+    to: 'To',
+    by: 'From',
+    state: 'State',
+    sent: 'sent {when}',
+    caught: 'caught here {when}',
+    waiting: 'waiting to be sent',
+    retrying: '{n} try failed, again {when} | {n} tries failed, again {when}',
+    failed: 'given up after {n} try | given up after {n} tries',
+    problem: 'The mail server said: {why}',
+    again: 'Try again now',
+  },
+};
