@@ -14,6 +14,8 @@ import {
   wallClockAt,
   weeksOf,
   type SchoolCalendar,
+  offsetAt,
+  isTimeZone,
 } from '.';
 
 const lisbon: SchoolCalendar = { zone: 'Europe/Lisbon', schoolDays: [1, 2, 3, 4, 5], closures: [{ from: '2026-10-26', to: '2026-10-30' }] };
@@ -22,6 +24,31 @@ const wall = (zone: string, date: string, time: string) => {
   const [h = 0, m = 0] = time.split(':').map(Number);
   return instantOf(zone, { date, msOfDay: (h * 60 + m) * 60_000 });
 };
+
+describe('a zone', () => {
+  const ahead = (zone: string, at: string) => offsetAt(zone, Date.parse(at)) / 60_000;
+  it.each([
+    ['in winter', 'Europe/Lisbon', '2026-11-25T12:00:00.000Z', 0],
+    ['in summer', 'Europe/Lisbon', '2026-07-01T12:00:00.000Z', 60],
+    ['the second before its clocks go forward', 'Europe/Lisbon', '2026-03-29T00:59:59.999Z', 0],
+    ['the second at which they do', 'Europe/Lisbon', '2026-03-29T01:00:00.000Z', 60],
+    ['by quarters of an hour', 'Asia/Kathmandu', '2026-11-25T12:00:00.000Z', 345],
+    ['behind, over midnight', 'America/St_Johns', '2026-11-25T02:00:00.000Z', -210],
+    ['with seconds, long ago', 'Africa/Monrovia', '1960-01-01T00:00:00.000Z', -44.5],
+  ])('is ahead of UTC %s', (_case, zone, at, minutes) => expect(ahead(zone, at)).toBe(minutes));
+
+  it('is one that the platform knows', () => {
+    expect(['Europe/Lisbon', 'UTC', 'Lisbon', '+01:00', '', 'Europe/Lisbon '].map(isTimeZone)).toEqual([
+      true,
+      true,
+      false,
+      false,
+      false,
+      false,
+    ]);
+    expect(() => offsetAt('Europe/Nowhere', 0)).toThrow('calendar.unknown-zone');
+  });
+});
 
 describe('instantOf', () => {
   it.each([

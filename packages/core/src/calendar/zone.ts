@@ -1,4 +1,3 @@
-import { IANAZone } from 'luxon';
 import { dateOfDay, DAY_MS, dayNumberOf, RuleError, type DayNumber, type Instant, type LocalDate } from '../quantities';
 
 /** Wall-clock reading: a day and the milliseconds since its midnight as the clock on the wall shows them. */
@@ -13,18 +12,47 @@ interface OffsetSpan {
   offset: number;
 }
 
-const MINUTE = 60_000;
 // Asking the platform for an offset costs microseconds; a school's windows ask tens of thousands of times.
 // The spans between clock changes never change, so they are remembered: same input, same answer.
 const spansByZone = new Map<string, OffsetSpan[]>();
 
-/** Is this an IANA time zone that the platform knows, such as Europe/Lisbon? */
-export function isTimeZone(zone: string): boolean {
-  return /^[A-Za-z][A-Za-z0-9_+/-]*$/.test(zone) && IANAZone.isValidZone(zone);
+const clocks = new Map<string, Intl.DateTimeFormat | null>();
+
+/** The platform's clock of a zone; null where it knows none of this name. */
+function clockOf(zone: string): Intl.DateTimeFormat | null {
+  let clock = clocks.get(zone);
+  if (clock === undefined) {
+    try {
+      clock = new Intl.DateTimeFormat('en-US', {
+        timeZone: zone,
+        calendar: 'gregory',
+        numberingSystem: 'latn',
+        era: 'short',
+        hourCycle: 'h23',
+        ...{ year: 'numeric', month: '2-digit', day: '2-digit', hour: '2-digit', minute: '2-digit', second: '2-digit' },
+      });
+    } catch {
+      clock = null;
+    }
+    clocks.set(zone, clock);
+  }
+  return clock;
 }
 
+/** Is this an IANA time zone that the platform knows, such as Europe/Lisbon? */
+export function isTimeZone(zone: string): boolean {
+  return /^[A-Za-z][A-Za-z0-9_+/-]*$/.test(zone) && clockOf(zone) !== null;
+}
+
+/** What the clock on the wall shows, read as if it were UTC, less what it is in UTC: in whole seconds. */
 function askOffset(zone: string, at: Instant): number {
-  return Math.round(IANAZone.create(zone).offset(at) * MINUTE);
+  const shown: Record<string, string> = {};
+  for (const { type, value } of clockOf(zone)!.formatToParts(at)) shown[type] = value;
+  const year = shown.era === 'BC' ? 1 - Number(shown.year) : Number(shown.year);
+  const wall = new Date(0);
+  wall.setUTCFullYear(year, Number(shown.month) - 1, Number(shown.day));
+  wall.setUTCHours(Number(shown.hour), Number(shown.minute), Number(shown.second));
+  return wall.getTime() - Math.floor(at / 1000) * 1000;
 }
 
 /** First instant in (low, high] with another offset than at low; both ends lie around exactly one change. */
