@@ -1,7 +1,7 @@
 import { parse } from 'csv-parse/sync';
-import ExcelJS from 'exceljs';
 import { promisify } from 'node:util';
 import { fromBuffer, type Entry, type ZipFile } from 'yauzl';
+import { readSheet } from './workbook';
 
 /** A file that is no table, or too large a one; who asked for it says so in their own words. */
 export class TableError extends Error {
@@ -118,37 +118,10 @@ export async function unzip(bytes: Buffer): Promise<Unpacked[]> {
   return found;
 }
 
-function cellText(value: ExcelJS.CellValue): string {
-  if (value === null || value === undefined) return '';
-  // What the sheet holds as text is text, whatever it begins with; the apostrophe says so.
-  if (typeof value === 'string') return value.replace(/^(?=[=+\-@])/, "'");
-  if (value instanceof Date) return value.toISOString().slice(0, 10);
-  if (typeof value === 'object') {
-    // What a formula came to is somebody's calculation and not a name; it is shown as the formula it is.
-    if ('formula' in value || 'sharedFormula' in value) return `=${'formula' in value ? value.formula : value.sharedFormula}`;
-    if ('richText' in value) return value.richText.map((part) => part.text).join('');
-    if ('hyperlink' in value) return typeof value.text === 'string' ? value.text : cellText(value.text as ExcelJS.CellValue);
-    if ('error' in value) return '';
-  }
-  return String(value);
-}
-
-/** The first sheet with anything on it, one row for each row of the sheet. */
+/** The first sheet with anything on it, one row for each row of the sheet. @throws TableError `notReadable` */
 export async function readWorkbook(bytes: Buffer, bounds: TableBounds): Promise<string[][]> {
-  const book = new ExcelJS.Workbook();
-  try {
-    await book.xlsx.load(new Uint8Array(bytes).buffer);
-  } catch {
-    throw new TableError('notReadable');
-  }
-  const sheet = book.worksheets.find((one) => one.actualRowCount > 0);
-  const rows: string[][] = [];
-  // Row by row and only as far as is asked: a single cell far down would else make a million empty rows.
-  for (let number = 1; number <= Math.min(sheet?.rowCount ?? 0, bounds.rows); number++) {
-    const row = sheet!.findRow(number);
-    const width = Math.min(row?.cellCount ?? 0, bounds.columns);
-    rows.push(Array.from({ length: width }, (_, column) => cellText(row!.findCell(column + 1)?.value)));
-  }
+  const rows = await readSheet(bytes, bounds);
+  if (rows === null) throw new TableError('notReadable');
   return rows;
 }
 

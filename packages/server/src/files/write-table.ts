@@ -1,6 +1,6 @@
 import { stringify } from 'csv-stringify/sync';
-import ExcelJS from 'exceljs';
 import type { Response } from 'express';
+import { WORKBOOK, writeWorkbook } from './workbook';
 
 /** A file that is taken home. */
 export interface TakenOut {
@@ -11,8 +11,6 @@ export interface TakenOut {
 
 /** A name as a file can bear it. */
 export const fileStem = (name: string): string => name.replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-+|-+$/g, '') || 'class';
-
-export const WORKBOOK = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
 
 // Text that begins like a formula would be one in the next program; a spreadsheet reads the apostrophe as "text".
 const harmless = (text: string): string => (/^[=+\-@]/.test(text) ? `'${text}` : text);
@@ -33,16 +31,17 @@ export async function workbookOf(
   columns: readonly { header: string; width: number }[],
   rows: readonly string[][],
 ): Promise<TakenOut> {
-  const book = new ExcelJS.Workbook();
-  const sheet = book.addWorksheet(sheetName, { views: [{ state: 'frozen', ySplit: 1 }] });
-  sheet.columns = columns.map(({ header, width }) => ({ header, width }));
-  sheet.getRow(1).font = { bold: true };
-  for (const row of rows) sheet.addRow(row).eachCell((cell) => (cell.numFmt = '@'));
-  return {
-    name: `${name}.xlsx`,
-    mediaType: WORKBOOK,
-    bytes: Buffer.from(await book.xlsx.writeBuffer()),
-  };
+  const texts = rows.map((row) => row.map((content) => ({ content, format: '@' })));
+  const bytes = await writeWorkbook([
+    {
+      name: sheetName,
+      rows: [columns.map(({ header }) => header), ...texts],
+      head: 1,
+      frozen: { rows: 1 },
+      columns: columns.map(({ width }) => ({ width })),
+    },
+  ]);
+  return { name: `${name}.xlsx`, mediaType: WORKBOOK, bytes };
 }
 
 /** Sends a file that is taken home. */

@@ -1,7 +1,7 @@
 import archiver from 'archiver';
-import ExcelJS from 'exceljs';
 import { buffer } from 'node:stream/consumers';
 import { aSchool, aServer, type Server } from '../../testing/school';
+import { writeWorkbook } from '../../files/workbook';
 
 let server: Server;
 let files: string;
@@ -54,12 +54,16 @@ it('are read from word-processor files', async () => {
 });
 
 it('are read from a spreadsheet as a table', async () => {
-  const book = new ExcelJS.Workbook();
-  book.addWorksheet('Depths').addRows([
-    ['place', 'depth'],
-    ['ford', 1.2],
+  const book = await writeWorkbook([
+    {
+      name: 'Depths',
+      rows: [
+        ['place', 'depth'],
+        ['ford', 1.2],
+      ],
+    },
   ]);
-  expect(await words(Buffer.from(await book.xlsx.writeBuffer()), 'a.xlsx')).toEqual({
+  expect(await words(book, 'a.xlsx')).toEqual({
     kind: 'table',
     rows: [
       ['place', 'depth'],

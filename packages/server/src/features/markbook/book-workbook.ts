@@ -16,8 +16,8 @@ import {
   type Scheme,
   type Total,
 } from '@jolly/core';
-import ExcelJS from 'exceljs';
-import { fileStem, WORKBOOK, type TakenOut } from '../../files/write-table';
+import { WORKBOOK, writeWorkbook, type Content, type SheetCell } from '../../files/workbook';
+import { fileStem, type TakenOut } from '../../files/write-table';
 
 /** One class's book for a stretch of the year, as it is taken out. */
 export interface BookOut {
@@ -33,7 +33,6 @@ export interface BookOut {
   /** the day it was taken out, in the class's time */
   at: string;
 }
-type Value = ExcelJS.CellValue;
 
 const ROWS_ABOVE = 4;
 const SCORES = 'Scores';
@@ -42,7 +41,7 @@ const SHARES = 'Shares';
 /** A, B … Z, AA …; counted from 1. */
 const letter = (column: number): string =>
   (column > 26 ? letter(Math.floor((column - 1) / 26)) : '') + String.fromCharCode(65 + ((column - 1) % 26));
-const value = (formula: string, result: number | string | null): Value => ({ formula, result: result ?? '' }) as ExcelJS.CellFormulaValue;
+const value = (formula: string, result: number | string | null): Content => ({ formula, result: result ?? '' });
 const asNumber = ({ num, den }: { num: bigint; den: bigint }): number => Number(num) / Number(den);
 
 /** Items of one category as they stand side by side: first those that count, then those on top. */
@@ -60,23 +59,19 @@ interface Stretch {
  */
 export async function bookWorkbook(out: BookOut): Promise<TakenOut> {
   const { label, scheme, columns, students, cells, eyes } = out;
-  const book = new ExcelJS.Workbook();
   const heads = tableHeads(columns);
   const names = ['Family name', 'Given name'];
 
-  const scores = book.addWorksheet(SCORES, { views: [{ state: 'frozen', xSplit: 3, ySplit: 1 }] });
-  scores.addRow([...names, 'Jolly ID', ...heads]).font = { bold: true };
+  const scores: SheetCell[][] = [[...names, 'Jolly ID', ...heads]];
   for (const [row, { id, givenName, familyName }] of students.entries()) {
-    const texts = cells[row]!.map((cell): Value => {
+    const texts = cells[row]!.map((cell): Content => {
       const text = eyes === 'student' && cell?.held ? '' : cellText(cell);
       return text !== '' && Number.isFinite(Number(text)) ? Number(text) : text || null;
     });
-    scores.addRow([familyName, givenName, id, ...texts]);
+    scores.push([familyName, givenName, id, ...texts]);
   }
-  scores.getColumn(1).width = scores.getColumn(2).width = 18;
-  scores.getColumn(3).hidden = true;
 
-  const totals = book.addWorksheet('Totals', { views: [{ state: 'frozen', xSplit: 4, ySplit: ROWS_ABOVE }] });
+  const totals: SheetCell[][] = [];
   const categories = [...scheme.categories].sort((a, b) => Number(a.bonus) - Number(b.bonus));
   const known = new Set(categories.map((one) => one.id));
   const firstItem = 5 + categories.length;
@@ -105,8 +100,8 @@ export async function bookWorkbook(out: BookOut): Promise<TakenOut> {
   const NOTE = 'number, no formula: the best set is left out';
 
   const title = (index: number) => heads[index]!;
-  totals.addRow([...names, 'Total', 'Band', ...categories.map((one) => one.name), ...order.map(title)]).font = { bold: true };
-  totals.addRow([
+  totals.push([...names, 'Total', 'Band', ...categories.map((one) => one.name), ...order.map(title)]);
+  totals.push([
     '',
     '',
     pooledCut ? NOTE : '',
@@ -114,7 +109,7 @@ export async function bookWorkbook(out: BookOut): Promise<TakenOut> {
     ...categories.map((one) => (noFormula(stretches.find((each) => each.category === one)!) ? NOTE : '')),
     ...order.map((index) => categories.find((one) => one.id === columns[index]!.categoryId)?.name ?? ''),
   ]);
-  totals.addRow([
+  totals.push([
     '',
     '',
     '',
@@ -122,7 +117,7 @@ export async function bookWorkbook(out: BookOut): Promise<TakenOut> {
     ...categories.map((one) => unmilli(one.weight)),
     ...order.map((index) => unmilli(columns[index]!.points ?? 0)),
   ]);
-  totals.addRow([
+  totals.push([
     '',
     '',
     '',
@@ -130,7 +125,9 @@ export async function bookWorkbook(out: BookOut): Promise<TakenOut> {
     ...categories.map((one) => Number(one.bonus)),
     ...order.map((index) => Number(columns[index]!.bonus)),
   ]);
-  const shares = needsShares ? book.addWorksheet(SHARES, { state: 'hidden' }) : null;
+  const shares: SheetCell[][] = [];
+  const places = scheme.decimals === 0 ? '0%' : `0.${'0'.repeat(scheme.decimals)}%`;
+  const percentage = (content: Content): SheetCell => ({ content, format: places });
   const bands = [...scheme.bands].sort((a, b) => a.from - b.from);
 
   /** Σ of the `keep` largest of a range, without array formulas: what is above the least of them, and as often that one as is left. */
@@ -189,10 +186,10 @@ export async function bookWorkbook(out: BookOut): Promise<TakenOut> {
     const row = ROWS_ABOVE + 1 + place;
     const total: Total = bookTotal(columns, cells[place]!, eyes, scheme);
     const resultOf = new Map(total.categories.map((one) => [one.id, one.result]));
-    const items = order.map((index): Value =>
+    const items = order.map((index): Content =>
       itemValue(columns[index]!, cells[place]![index] ?? null, `${SCORES}!${letter(4 + index)}${2 + place}`, out),
     );
-    const ofCategories = categories.map((one, index): Value => {
+    const ofCategories = categories.map((one, index): Content => {
       const stretch = stretches[index]!;
       const result = resultOf.get(one.id) ?? null;
       const formula = noFormula(stretch) ? null : categoryFormula(stretch, row);
@@ -210,24 +207,20 @@ export async function bookWorkbook(out: BookOut): Promise<TakenOut> {
             `IF(C${row}="","",LOOKUP(${percent},About!$D$2:$D$${bands.length + 1},About!$E$2:$E$${bands.length + 1}))`,
             shownBand?.name ?? '',
           );
-    totals.addRow([familyName, givenName, exact, band, ...ofCategories, ...items]);
-    if (shares)
+    totals.push([familyName, givenName, percentage(exact), band, ...ofCategories.map(percentage), ...items]);
+    if (needsShares) {
+      const line: Content[] = [];
       for (const index of order.keys()) {
         const at = `${letter(firstItem + index)}${row}`;
         const item = bookItem(columns[order[index]!]!, cells[place]![order[index]!] ?? null, eyes, scheme);
-        shares.getCell(at).value = value(
+        line[firstItem + index - 1] = value(
           `IF(Totals!${at}="","",Totals!${at}/Totals!${letter(firstItem + index)}$3)`,
           item && item.earned / item.points,
         );
       }
+      shares[row - 1] = Array.from(line, (content) => content ?? null);
+    }
   }
-  const places = scheme.decimals === 0 ? '0%' : `0.${'0'.repeat(scheme.decimals)}%`;
-  for (let column = 3; column < firstItem; column++) if (column !== 4) totals.getColumn(column).numFmt = places;
-  // The rows above are no percentages.
-  for (const above of [3, 4]) for (let column = 5; column < firstItem; column++) totals.getCell(above, column).numFmt = 'General';
-  totals.getColumn(1).width = totals.getColumn(2).width = 18;
-
-  const about = book.addWorksheet('About');
   const facts = [
     ['Class', label],
     ['Term', out.term],
@@ -241,20 +234,23 @@ export async function bookWorkbook(out: BookOut): Promise<TakenOut> {
         : `${unmilli(scheme.missing.percent)} % ${scheme.missing.kind === 'whenDue' ? 'once it is due' : 'once it is closed'}`,
     ],
   ];
-  about.addRow(['', '', '', 'from %', 'Band']).font = { bold: true };
+  const about: SheetCell[][] = [['', '', '', 'from %', 'Band']];
   for (let index = 0; index < Math.max(facts.length, bands.length); index++) {
     const { name: bandName = null, from = null } = bands[index] ?? {};
-    about.addRow([facts[index]?.[0] ?? null, facts[index]?.[1] ?? null, null, from === null ? null : unmilli(from), bandName]);
+    about.push([facts[index]?.[0] ?? null, facts[index]?.[1] ?? null, null, from === null ? null : unmilli(from), bandName]);
   }
-  return {
-    name: `${fileStem(`${label} ${out.term}`)}-mark-book.xlsx`,
-    mediaType: WORKBOOK,
-    bytes: Buffer.from(await book.xlsx.writeBuffer()),
-  };
+  const nameColumns = [{ width: 18 }, { width: 18 }];
+  const bytes = await writeWorkbook([
+    { name: SCORES, rows: scores, head: 1, frozen: { rows: 1, columns: 3 }, columns: [...nameColumns, { hidden: true }] },
+    { name: 'Totals', rows: totals, head: 1, frozen: { rows: ROWS_ABOVE, columns: 4 }, columns: nameColumns },
+    ...(needsShares ? [{ name: SHARES, rows: Array.from(shares, (row) => row ?? []), hidden: true as const }] : []),
+    { name: 'About', rows: about, head: 1 },
+  ]);
+  return { name: `${fileStem(`${label} ${out.term}`)}-mark-book.xlsx`, mediaType: WORKBOOK, bytes };
 }
 
 /** What counts of a cell: the very score where nothing comes between, so that changing it there changes the total here. */
-function itemValue(column: BookColumn, cell: BookCell | null, at: string, { eyes, scheme }: BookOut): Value {
+function itemValue(column: BookColumn, cell: BookCell | null, at: string, { eyes, scheme }: BookOut): Content {
   const item: CountedItem | null = bookItem(column, cell, eyes, scheme);
   if (item === null) return null;
   const typed = cell?.score;

@@ -1,9 +1,9 @@
 import { FIRST_BEARING, FIRST_SCHEME, percentText, type Category, type Scheme } from '@jolly/core';
-import ExcelJS from 'exceljs';
 import { HyperFormula } from 'hyperformula';
 import type { BookBringInReply } from '../../contract';
 import { unzip } from '../../files/read-table';
 import { aSchool, aServer, type Person, type School, type Server } from '../../testing/school';
+import { opened } from '../../testing/spreadsheet';
 
 let server: Server;
 let school: School;
@@ -86,8 +86,7 @@ async function sixPieces(): Promise<string[]> {
 }
 /** What a spreadsheet makes of the sheet of totals, by itself: the total of each student, by family and given name. */
 async function recomputed(bytes: Buffer): Promise<{ totals: (number | string)[]; formulas: number; stored: (number | string)[] }> {
-  const workbook = new ExcelJS.Workbook();
-  await workbook.xlsx.load(new Uint8Array(bytes).buffer);
+  const workbook = await opened(bytes);
   let formulas = 0;
   const sheets: Record<string, (string | number | null)[][]> = {};
   const stored: (number | string)[] = [];
@@ -173,8 +172,7 @@ describe('taking out a workbook', () => {
     const text = (await bytesOf('as=csv')).toString('utf8');
     expect(text).toContain(`"'=HYPERLINK(""x"")"`);
     expect(text).toContain("'-Lind,'@Bao");
-    const workbook = new ExcelJS.Workbook();
-    await workbook.xlsx.load(new Uint8Array(await bytesOf('as=xlsx')).buffer);
+    const workbook = await opened(await bytesOf('as=xlsx'));
     expect(workbook.getWorksheet('Scores')!.getCell('D1').value).toBe('=HYPERLINK("x")');
   });
 });

@@ -1,9 +1,9 @@
 import { SHIPPED_REPORTS } from '@jolly/core';
-import ExcelJS from 'exceljs';
 import type { ReportDocument, ReportSection } from './report-document';
 import { REPORT_FONTS, reportHtml } from './report-html';
 import { reportCsv, reportWorkbook, sheetsOf } from './report-tables';
 import { sectionText } from './report-text';
+import { opened } from '../../testing/spreadsheet';
 
 const work = (...rows: [string, number][]) => ({
   kind: 'table' as const,
@@ -148,14 +148,12 @@ describe('a report as sheets', () => {
       ['Otto', 'Rivers', '', 'Afloat'],
     ]);
     expect(reportCsv([report([])])).toBe('');
-    const book = new ExcelJS.Workbook();
-    await book.xlsx.load((await reportWorkbook([report([])])) as never);
+    const book = await opened(await reportWorkbook([report([])]));
     expect(book.worksheets[0]!.getCell('A1').value).toBe('Nobody is in this report.');
   });
 
   it('writes percentages as numbers that are shown as before', async () => {
-    const book = new ExcelJS.Workbook();
-    await book.xlsx.load((await reportWorkbook(both)) as never);
+    const book = await opened(await reportWorkbook(both));
     const total = book.getWorksheet('Summary')!.getCell('C3');
     expect([total.value, total.numFmt]).toEqual([55.5, '0.0" %"']);
   });

@@ -1,5 +1,5 @@
-import ExcelJS from 'exceljs';
 import { wordsIn } from '../../words';
+import { writeWorkbook, type Sheet as WorkbookSheet, type SheetCell } from '../../files/workbook';
 import { csv } from '../../files/write-table';
 import type { ReportCell, ReportColumn, ReportDocument } from './report-document';
 
@@ -82,33 +82,32 @@ export const reportCsv = (documents: readonly ReportDocument[]): string =>
     )
     .join('\r\n');
 
+/** A percentage as a number that is written as one, with as many decimals as the text has. */
+const percentFormat = (text: string): string => {
+  const decimals = /[.,](\d+)/.exec(text)?.[1]?.length ?? 0;
+  return `0${decimals > 0 ? `.${'0'.repeat(decimals)}` : ''}" %"`;
+};
+const written = ({ text, value }: ReportCell): SheetCell =>
+  value === undefined ? { content: text, format: '@' } : text.endsWith('%') ? { content: value, format: percentFormat(text) } : value;
+
 /** As a workbook: a sheet for each kind of table, numbers as numbers. */
 export async function reportWorkbook(documents: readonly ReportDocument[]): Promise<Buffer> {
-  const book = new ExcelJS.Workbook();
   const taken = new Set<string>();
-  const sheets = sheetsOf(documents);
-  for (const { name, columns, rows } of sheets) {
+  const sheets = sheetsOf(documents).map(({ name, columns, rows }): WorkbookSheet => {
     // A sheet's name is short, without some signs, and there once.
     const stem = name.replace(/[\\/?*[\]:]/g, ' ').slice(0, 28) || 'Sheet';
     let own = stem;
     for (let again = 2; taken.has(own.toLowerCase()); again++) own = `${stem} ${again}`;
     taken.add(own.toLowerCase());
-    const sheet = book.addWorksheet(own, { views: [{ state: 'frozen', ySplit: 1 }] });
-    sheet.columns = columns.map(({ head }, at) => ({
-      header: head,
-      width: Math.min(60, Math.max(head.length, ...rows.slice(0, 200).map((row) => row[at]!.text.length)) + 3),
-    }));
-    sheet.getRow(1).font = { bold: true };
-    for (const row of rows) {
-      const added = sheet.addRow(row.map(({ text, value }) => value ?? text));
-      row.forEach(({ text, value }, at) => {
-        const written = added.getCell(at + 1);
-        if (value === undefined) written.numFmt = '@';
-        else if (text.endsWith('%'))
-          written.numFmt = `0${/\.(\d+)/.test(text) ? `.${'0'.repeat(/\.(\d+)/.exec(text)![1]!.length)}` : ''}" %"`;
-      });
-    }
-  }
-  if (sheets.length === 0) book.addWorksheet('Report').addRow([documents[0]?.none ?? '']);
-  return Buffer.from(await book.xlsx.writeBuffer());
+    return {
+      name: own,
+      rows: [columns.map(({ head }) => head), ...rows.map((row) => row.map(written))],
+      head: 1,
+      frozen: { rows: 1 },
+      columns: columns.map(({ head }, at) => ({
+        width: Math.min(60, Math.max(head.length, ...rows.slice(0, 200).map((row) => row[at]!.text.length)) + 3),
+      })),
+    };
+  });
+  return writeWorkbook(sheets.length > 0 ? sheets : [{ name: 'Report', rows: [[documents[0]?.none ?? '']] }]);
 }

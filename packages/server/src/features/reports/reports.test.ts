@@ -1,5 +1,4 @@
 import { SHIPPED_REPORTS, type ReportSettings } from '@jolly/core';
-import ExcelJS from 'exceljs';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -7,6 +6,7 @@ import { join } from 'node:path';
 import type { ReportJob, ReportLettersReply, ReportPreviewReply } from '../../contract';
 import { aSchool, aServer, bytesOf, DAY, doc, type Person, type School, type Server } from '../../testing/school';
 import { seedMembers } from '../roster/roster.seed';
+import { opened } from '../../testing/spreadsheet';
 
 let server: Server;
 let school: School;
@@ -148,8 +148,7 @@ describe('a report as a file', () => {
   it('is a workbook with numbers as numbers, and a table that no spreadsheet takes for formulas', async () => {
     await scored('=1+1', 14);
     const { bytes } = await made({ studentIds: [school.bao.id] }, 'xlsx');
-    const book = new ExcelJS.Workbook();
-    await book.xlsx.load(bytes as never);
+    const book = await opened(bytes);
     expect(book.worksheets.map((sheet) => sheet.name)).toEqual(['Summary', 'Work']);
     const work = book.getWorksheet('Work')!;
     expect(work.getRow(1).values).toEqual([, 'Student', 'Class', 'Title', 'Due', 'State', 'Score', 'Points', '%']);

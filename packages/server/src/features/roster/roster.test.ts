@@ -1,8 +1,8 @@
 import archiver from 'archiver';
-import ExcelJS from 'exceljs';
 import { buffer } from 'node:stream/consumers';
 import type { RosterPreviewReply, RosterStudent } from '../../contract';
 import { aSchool, aServer, type Person, type School, type Server } from '../../testing/school';
+import { saved } from '../../testing/spreadsheet';
 
 let server: Server;
 let school: School;
@@ -28,11 +28,6 @@ const zip = async (files: Record<string, string | Buffer>) => {
   for (const [name, content] of Object.entries(files)) archive.append(content, { name });
   void archive.finalize();
   return buffer(archive);
-};
-const workbook = async (rows: ExcelJS.CellValue[][]) => {
-  const book = new ExcelJS.Workbook();
-  book.addWorksheet('S').addRows(rows);
-  return Buffer.from(await book.xlsx.writeBuffer());
 };
 const download = (path: string) =>
   finch.agent
@@ -130,7 +125,7 @@ describe('a table', () => {
   });
 
   it('of a workbook is read with its row numbers; a formula is refused and named', async () => {
-    const bytes = await workbook([
+    const bytes = await saved([
       ['Given', 'Family', 'Since'],
       ['Ada', 'Reef', new Date('2026-09-07')],
       [],
