@@ -45,13 +45,6 @@ module.exports = {
       to: { path: '\\.seed\\.ts$' },
     },
     {
-      // So that another library can take its place.
-      name: 'workbooks-by-one-door',
-      severity: 'error',
-      from: { path: '^packages/server/src/', pathNot: '^packages/server/src/(files/workbook|testing/spreadsheet)\\.ts$' },
-      to: { path: 'node_modules/exceljs' },
-    },
-    {
       name: 'foundations-know-no-feature',
       severity: 'error',
       from: { path: '^packages/server/src/(db|http|files)/' },

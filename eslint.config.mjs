@@ -64,4 +64,21 @@ export default tseslint.config(
       'no-restricted-imports': ['error', { patterns: ['node:*', 'fs', 'path', 'crypto'] }],
     },
   },
+  // So that another library can take its place.
+  {
+    files: ['packages/server/src/**/*.ts'],
+    ignores: ['packages/server/src/files/workbook.ts', 'packages/server/src/testing/spreadsheet.ts'],
+    rules: { 'no-restricted-imports': ['error', { paths: [{ name: 'exceljs', message: 'Workbooks go by files/workbook.' }] }] },
+  },
+  // The library takes any text for a key.
+  {
+    files: ['packages/web/src/**/*.ts', 'packages/web/src/**/*.vue'],
+    ignores: ['packages/web/src/i18n/use-t.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        { paths: [{ name: 'vue-i18n', importNames: ['useI18n'], message: 'Words come from useT, which checks their keys.' }] },
+      ],
+    },
+  },
 );

@@ -14,6 +14,6 @@ const { Api } = require('./dist/api.schema.json').definitions;
 const own = (route) => /^(POST|HEAD|PATCH) \/api\/my\/uploads(\/:uploadId)?$/.test(route) || Api.properties[route].properties?.file;
 const missing = Object.keys(Api.properties).filter((route) => !own(route) && !existsSync(join(SEEN, operationIdOf({ route }))));
 if (missing.length > 0) {
-  console.error(`No test gets a reply of:\n${missing.join('\n')}`);
+  process.stderr.write(`No test gets a reply of:\n${missing.join('\n')}\n`);
   process.exit(1);
 }

@@ -8,7 +8,7 @@ export async function opened(bytes: Buffer): Promise<ExcelJS.Workbook> {
 }
 
 /** A workbook of one sheet as a spreadsheet program would save it, with dates among its cells. */
-export async function saved(rows: (string | number | Date | null | { formula: string })[][]): Promise<Buffer> {
+export async function saved(rows: (string | number | Date | null | { formula: string; result?: number | string })[][]): Promise<Buffer> {
   const book = new ExcelJS.Workbook();
   book.addWorksheet('S').addRows(rows);
   return Buffer.from(await book.xlsx.writeBuffer());
