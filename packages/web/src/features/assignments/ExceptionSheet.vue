@@ -37,6 +37,8 @@ const kind = ref<'dates' | 'excused'>('dates');
 const dates = ref<{ opens: Instant | null; due: Instant | null; closes: Instant | null }>({ opens: null, due: null, closes: null });
 const waives = ref(false);
 const reason = ref('');
+/** closing was set by hand, and does not follow any more */
+const closesSet = ref(false);
 const tell = ref(true);
 const { problem, attempt } = useAttempt();
 const asked = ref(false);
@@ -78,8 +80,6 @@ watch(
 watch([only, groupId, forGroup], takeGiven);
 /** What it is counted from: the dates that one student has, else the class's. */
 const from = computed(() => (!forGroup.value && only.value ? only.value.window : props.base));
-/** closing was set by hand, and does not follow any more */
-const closesSet = ref(false);
 /** So many school days more, counted from today where the date has passed; closing moves along. */
 function more(days: number): void {
   const given = props.calendar && moreTime(props.calendar, from.value, days, now());

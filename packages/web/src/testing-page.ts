@@ -1,0 +1,133 @@
+import type { ApiKey, BodyOf, ParamsOf, ProblemReply, QueryOf, ReplyOf } from '@jolly/server/contract';
+import { flushPromises, mount, type VueWrapper } from '@vue/test-utils';
+import { createPinia, setActivePinia } from 'pinia';
+import type { Component } from 'vue';
+import { createMemoryHistory, createRouter, type Router } from 'vue-router';
+import { i18n } from './i18n';
+
+/** A request as the page has sent it. */
+export type Asked<Key extends ApiKey> = { key: Key; params: ParamsOf<Key>; query: QueryOf<Key>; body: BodyOf<Key> };
+/** The same, whatever it was about. */
+export type AnyAsked = { key: ApiKey; params: object; query: object; body: unknown };
+/** What the server refuses with. */
+export class Refusal {
+  constructor(
+    readonly status: number,
+    readonly type: string,
+    readonly more: Partial<ProblemReply> = {},
+  ) {}
+}
+type Answer<Key extends ApiKey> = ReplyOf<Key> | Refusal | ((asked: Asked<Key>) => ReplyOf<Key> | Refusal);
+export type Answers = { [Key in ApiKey]?: Answer<Key> };
+
+/**
+ * A server that answers by lines of the API, typed as the real one's replies; what has no answer here fails the test.
+ * @example const { asked } = serving({ 'GET /api/piles': { piles: [], … } })
+ */
+export function serving(answers: Answers): { asked: AnyAsked[]; last: <Key extends ApiKey>(key: Key) => Asked<Key> | undefined } {
+  const asked: AnyAsked[] = [];
+  const lines = (Object.keys(answers) as ApiKey[]).map((key) => {
+    const [verb, address] = key.split(' ') as [string, string];
+    const names = [...address.matchAll(/:(\w+)/g)].map(([, name]) => name!);
+    return { key, verb, names, pattern: new RegExp(`^${address.replace(/:\w+/g, '([^/]+)')}$`) };
+  });
+  const reply = (status: number, body: unknown) => new Response(status === 204 ? null : JSON.stringify(body), { status });
+  globalThis.fetch = (async (path: string, init: RequestInit = {}) => {
+    const { pathname, searchParams } = new URL(path, 'http://here');
+    for (const { key, verb, names, pattern } of lines) {
+      const found = verb === (init.method ?? 'GET') ? pattern.exec(pathname) : null;
+      if (!found) continue;
+      const params = Object.fromEntries(names.map((name, place) => [name, decodeURIComponent(found[place + 1]!)]));
+      const body: unknown = typeof init.body === 'string' ? JSON.parse(init.body) : init.body;
+      const one = { key, params, query: Object.fromEntries(searchParams), body } as AnyAsked;
+      asked.push(one);
+      const answer = answers[key] as unknown;
+      const said: unknown = typeof answer === 'function' ? (answer as (it: AnyAsked) => unknown)(one) : answer;
+      if (said instanceof Refusal)
+        return reply(said.status, { type: said.type, title: `about ${said.type}`, status: said.status, ...said.more });
+      return reply(said === undefined ? 204 : 200, said);
+    }
+    throw new Error(`The test has no answer for ${init.method ?? 'GET'} ${path}`);
+  }) as typeof fetch;
+  return { asked, last: (key) => asked.filter((one) => one.key === key).at(-1) as never };
+}
+
+/** A page in a browser of its own, and what one does on it by what one reads there. */
+export interface Opened {
+  wrapper: VueWrapper;
+  router: Router;
+  /** everything that can be read, sheets included */
+  text: () => string;
+  /** the button or link of this name, wherever it is; names may have more behind them */
+  press: (name: string) => Promise<void>;
+  has: (name: string) => boolean;
+  /** the field that is labelled so */
+  field: (label: string) => HTMLInputElement;
+  fill: (label: string, value: string) => Promise<void>;
+  tick: (label: string, on?: boolean) => Promise<void>;
+  settled: () => Promise<void>;
+}
+
+const tidy = (text: string | null) => (text ?? '').replace(/\s+/g, ' ').trim();
+
+export async function opened(
+  component: Component,
+  { props = {}, at = '/' }: { props?: Record<string, unknown>; at?: string } = {},
+): Promise<Opened> {
+  document.body.innerHTML = '';
+  const router = createRouter({ history: createMemoryHistory(), routes: [{ path: '/:rest(.*)*', component: { render: () => null } }] });
+  await router.push(at);
+  const pinia = createPinia();
+  setActivePinia(pinia);
+  const wrapper = mount(component, { props, attachTo: document.body, global: { plugins: [i18n, pinia, router] } });
+  const settled = async () => {
+    await flushPromises();
+    await flushPromises();
+  };
+  await settled();
+  const named = (name: string) =>
+    [...document.querySelectorAll<HTMLElement>('button, a, summary')].find((one) => {
+      const said = one.getAttribute('aria-label') ?? tidy(one.textContent);
+      return said === name || said.startsWith(`${name} `);
+    });
+  const field = (label: string): HTMLInputElement => {
+    for (const one of document.querySelectorAll<HTMLLabelElement>('label')) {
+      if (!tidy(one.textContent).startsWith(label)) continue;
+      const found = one.htmlFor ? document.getElementById(one.htmlFor) : one.querySelector('input, select, textarea');
+      if (found) return found as HTMLInputElement;
+    }
+    const byName = document.querySelector<HTMLInputElement>(`[aria-label="${label}"]`);
+    if (!byName) throw new Error(`There is no field “${label}” in: ${tidy(document.body.textContent)}`);
+    return byName;
+  };
+  const told = (one: HTMLElement, ...kinds: string[]) => kinds.forEach((kind) => one.dispatchEvent(new Event(kind, { bubbles: true })));
+  return {
+    wrapper,
+    router,
+    text: () => tidy(document.body.textContent),
+    has: (name) => named(name) !== undefined,
+    field,
+    settled,
+    async press(name) {
+      const found = named(name);
+      if (!found) throw new Error(`There is nothing to press called “${name}” in: ${tidy(document.body.textContent)}`);
+      found.click();
+      // A button of a form sends it; the simulated browser does not do that by itself in every case.
+      await settled();
+    },
+    async fill(label, value) {
+      const one = field(label);
+      one.value = value;
+      told(one, 'input', 'change');
+      await settled();
+    },
+    async tick(label, on = true) {
+      const one = field(label);
+      if (one.checked !== on) {
+        one.checked = on;
+        told(one, 'input', 'change');
+      }
+      await settled();
+    },
+  };
+}
