@@ -20,15 +20,15 @@ const person = ref({ givenName: '', familyName: '', userName: '', password: '' }
 const proof = ref({ card: '', number: '' });
 const { problem, busy, attempt } = useAttempt();
 
-const path = () => encodeURIComponent(tidyJoinCode(code.value));
+const tidy = () => tidyJoinCode(code.value);
 const look = () =>
-  attempt(async () => void (found.value = await ask('GET /api/join/:code', { params: { code: path() }, anonymous: true })));
+  attempt(async () => void (found.value = await ask('GET /api/join/:code', { params: { code: tidy() }, anonymous: true })));
 const join = () =>
   attempt(async () => {
     await askSession();
     session.enter(
       await ask('POST /api/join/:code', {
-        params: { code: path() },
+        params: { code: tidy() },
         body: {
           ...person.value,
           ...(proof.value.card.trim() ? { card: proof.value.card.trim() } : {}),
@@ -41,7 +41,7 @@ const join = () =>
   });
 const joinOneMore = () =>
   attempt(async () => {
-    await ask('POST /api/my/classes/:code', { params: { code: path() } });
+    await ask('POST /api/my/classes/:code', { params: { code: tidy() } });
     await router.replace('/work');
   });
 const errorOf = (field: string) => problem.value?.errors.find((one) => one.path === field)?.message;
