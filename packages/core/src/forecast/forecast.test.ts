@@ -113,6 +113,18 @@ describe('next best steps', () => {
     ];
     expect(forecast([scored(8, 10), never, late, soon]).steps.map(({ id }) => id)).toEqual([soon.id, late.id, never.id]);
   });
+  it('of equal gain that end at the same time, or never, keep one order however they come', () => {
+    const [one, two, three] = [
+      piece(10, 'open', { due: 500 }),
+      piece(10, 'open', { due: 500 }),
+      piece(10, 'open', { due: null, closes: null }),
+    ];
+    const four = piece(10, 'open', { due: null, closes: null });
+    const order = (...pieces: ForecastPiece[]) => forecast([scored(8, 10), ...pieces]).steps.map(({ id }) => id);
+    const expected = [one, two, three, four].map(({ id }) => id);
+    expect(order(four, three, two, one)).toEqual(expected);
+    expect(order(two, four, one, three)).toEqual(expected);
+  });
   it('say what one piece is worth, between it done and left undone, while everything else stays as it is', () => {
     // (15 + 7.5) / 30 and 15 / 30
     const { steps } = forecast([scored(15, 20), piece(10, 'open'), piece(1000, 'open'), piece(10, 'in')]);

@@ -11,6 +11,8 @@ describe('earnedPoints', () => {
     ['a rubric out of its own sum', 24, rubric(6, 8), 20, true],
     ['a rubric scaled to another number', 10, rubric(6, 8), 8.333, true],
     ['a rubric so far, while a criterion has no choice', 24, rubric(6, null), 12, false],
+    ['nothing for the lowest level everywhere, which is a whole choice', 24, rubric(0, 0), 0, true],
+    ['a word that gives nothing', 30, { kind: 'words', percent: 0 }, 0, true],
     ['a word as its share', 30, { kind: 'words', percent: 66_667 }, 20, true],
     ['all for done', 5, { kind: 'done', done: true }, 5, true],
     ['nothing for not done', 5, { kind: 'done', done: false }, 0, true],
@@ -25,6 +27,9 @@ describe('earnedPoints', () => {
 
 it.each([
   [-1, 20_000, false, 'negative'],
+  [0, 20_000, false, null],
+  [0, 0, false, null],
+  [0, null, false, 'noMaximum'],
   [20_000, 20_000, false, null],
   [20_001, 20_000, false, 'aboveMaximum'],
   [20_001, 20_000, true, null],
@@ -39,4 +44,6 @@ it.each<[RoundRule, number[], number | null]>([
   ['mean', [12_000, 9_000, 9_000], 10_000],
   ['mean', [1, 2], 2],
   ['best', [], null],
+  ['mean', [0, 0], 0],
+  ['best', [0], 0],
 ])('of several rounds the %s of %j counts: %s', (rule, earned, counted) => expect(roundScore(rule, earned)).toBe(counted));

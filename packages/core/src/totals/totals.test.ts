@@ -175,6 +175,21 @@ describe('a total', () => {
     ['is none before the first score', scheme(), [], null],
   ])('%s', (_case, given, own, expected) => expect(percent(totalOf(given, own).result)).toBe(expected));
 
+  it('of a bonus category the best pieces stay, and of two that are worth the same the one due first', () => {
+    const of = (more: Partial<Category>, ...own: CountedItem[]) => {
+      const { stay, leftOut } = categoryResult(own, category({ id: 'b', bonus: true, ...more }));
+      return [stay, leftOut].map((list) => list.map(({ id }) => id));
+    };
+    const [weak, strong, equal] = [
+      item(1, 5, { category: 'b', due: 1000 }),
+      item(4, 5, { category: 'b', due: 2000 }),
+      item(4, 5, { category: 'b', due: 1500 }),
+    ];
+    expect(of({ keepBest: 2 }, weak, strong, equal)).toEqual([[strong.id, equal.id], [weak.id]]);
+    expect(of({ keepBest: 1 }, weak, strong, equal)).toEqual([[equal.id], [weak.id, strong.id]]);
+    expect(of({ leaveOut: 1 }, strong, weak)).toEqual([[strong.id], [weak.id]]);
+  });
+
   it('of a year weighs the terms that have one', () => {
     expect(
       percent(

@@ -179,3 +179,63 @@ describe('more time', () => {
     expect(closesAlong(calendar, { due: wed, closes: on('11-25', '16:00') }, on('11-26', '18:00'))).toBe(on('11-26', '18:00'));
   });
 });
+
+describe('which of several dates holds', () => {
+  const none = { opens: null, due: null, closes: null };
+  const groupsOf = (...all: Partial<Record<'opens' | 'due' | 'closes', number | null>>[]) =>
+    all.map((one, index) => ({ id: `g${index + 1}`, ...one }));
+
+  it.each<[string, Partial<WindowInput>, Partial<Record<'opens' | 'due' | 'closes', number | null>>, string]>([
+    ['the earliest opening', { groups: groupsOf({ opens: wed }, { opens: tue }, { opens: thu }) }, { opens: tue }, 'g2'],
+    ['no opening before any', { groups: groupsOf({ opens: tue }, { opens: null }) }, { opens: null }, ''],
+    ['the latest closing', { groups: groupsOf({ closes: thu }, { closes: mon }, { closes: fri }) }, { closes: mon }, 'g2'],
+    ['no closing after any', { groups: groupsOf({ closes: null }, { closes: mon }) }, { closes: null }, ''],
+    ['the first of two that are the same', { groups: groupsOf({ closes: fri }, { closes: fri }) }, { closes: fri }, 'g1'],
+    [
+      'each field by itself',
+      { groups: groupsOf({ opens: tue, closes: thu }, { opens: wed, closes: mon }) },
+      { opens: tue, closes: mon },
+      'g1',
+    ],
+  ])('is %s', (_case, more, expected, source) => {
+    const { window, trail } = resolveWindow(given({ base: none, ...more }));
+    expect(window).toMatchObject(expected);
+    if (source !== '') expect(trail[0]).toMatchObject({ layer: 'group', source });
+  });
+
+  it('is said with its layer, its source and the reason given for it, one step a change', () => {
+    const { trail } = resolveWindow(
+      given({
+        base: { opens: null, due: wed, closes: null },
+        groups: [{ id: 'g', due: thu, reason: 'field trip' }],
+        standing: [{ id: 's', kind: 'schoolDays', amount: 1, reason: 'plan' }],
+      }),
+    );
+    expect(trail).toEqual([
+      { field: 'due', layer: 'group', from: wed, to: thu, source: 'g', reason: 'field trip' },
+      { field: 'due', layer: 'standing', from: thu, to: fri, source: 's', reason: 'plan' },
+    ]);
+  });
+
+  it('of standing exceptions is the most generous, named by its own id; of two that give the same, the first', () => {
+    const of = (...standing: WindowInput['standing']) => resolveWindow(given({ standing })).trail.map(({ source, to }) => [source, to]);
+    expect(of({ id: 'one', kind: 'days', amount: 1 }, { id: 'two', kind: 'days', amount: 5 })).toEqual([['two', mon]]);
+    expect(of({ id: 'two', kind: 'days', amount: 5 }, { id: 'one', kind: 'days', amount: 1 })).toEqual([['two', mon]]);
+    expect(of({ id: 'school', kind: 'schoolDays', amount: 1 }, { id: 'days', kind: 'days', amount: 1 })).toEqual([['school', thu]]);
+    expect(of({ id: 'nothing', kind: 'days', amount: 0 })).toEqual([]);
+  });
+
+  it('begins and ends with the days of its validity', () => {
+    const dueOn = (more: object) => resolveWindow(given({ standing: schoolDays(1, more) })).window.due;
+    expect([dueOn({ validFrom: '2026-11-25' }), dueOn({ validFrom: '2026-11-26' })]).toEqual([thu, wed]);
+    expect([dueOn({ validTo: '2026-11-25' }), dueOn({ validTo: '2026-11-24' })]).toEqual([thu, wed]);
+  });
+
+  it('counts a percentage from opening, else from when it was issued, and never backwards', () => {
+    const percent = { standing: [{ id: 's', kind: 'percent' as const, amount: 50_000 }] };
+    const base = { opens: null, due: wed, closes: null };
+    expect(resolveWindow(given({ base, issuedAt: wed - 60 * 60_000, ...percent })).window.due).toBe(wed + 30 * 60_000);
+    expect(resolveWindow(given({ base: { ...base, opens: wed - 20 * 60_000 }, ...percent })).window.due).toBe(wed + 10 * 60_000);
+    expect(resolveWindow(given({ base, issuedAt: wed + 60_000, ...percent })).window.due).toBe(wed);
+  });
+});
