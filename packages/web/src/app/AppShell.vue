@@ -10,10 +10,10 @@ import { useClasses } from '../features/classes';
 import { FindAnything } from '../features/find';
 import { useNews } from '../features/news';
 import { rememberClass, TermLine, useScope, useTermLine } from '../features/termline';
-import SideSheet from '../ui/SideSheet.vue';
 import WordMark from '../ui/WordMark.vue';
 import { activeShortcuts } from '../ui/use-shortcuts';
 import { useTheme } from '../ui/theme';
+import ShortcutsSheet from './ShortcutsSheet.vue';
 
 const { t } = useT();
 const route = useRoute();
@@ -125,7 +125,6 @@ activeShortcuts.everywhere = [
 ];
 // What is begun anew begins in the class that was looked at last.
 watch(scope.classId, (id) => id !== null && rememberClass(id), { immediate: true });
-const everywhere = computed(() => activeShortcuts.everywhere.filter((one) => one.key !== 'n' || !student.value));
 </script>
 
 <template>
@@ -201,25 +200,7 @@ const everywhere = computed(() => activeShortcuts.everywhere.filter((one) => one
     <RouterView v-slot="{ Component }"><component :is="Component" :key="fresh" /></RouterView>
   </main>
 
-  <SideSheet :open="keysOpen" :title="t('shell.shortcuts')" :width="360" @close="keysOpen = false">
-    <div class="stack">
-      <h3>{{ t('shell.here') }}</h3>
-      <p v-if="activeShortcuts.here.length === 0" class="muted">{{ t('shell.shortcutsNone') }}</p>
-      <dl class="keys">
-        <template v-for="one in activeShortcuts.here" :key="one.shown"
-          ><dt>{{ one.shown }}</dt>
-          <dd>{{ t(one.does) }}</dd></template
-        >
-      </dl>
-      <h3>{{ t('shell.everywhere') }}</h3>
-      <dl class="keys">
-        <template v-for="one in everywhere" :key="one.shown"
-          ><dt>{{ one.shown }}</dt>
-          <dd>{{ t(one.does) }}</dd></template
-        >
-      </dl>
-    </div>
-  </SideSheet>
+  <ShortcutsSheet :open="keysOpen" :student="student" @close="keysOpen = false" />
   <div v-if="ended" class="over" role="dialog" aria-modal="true" :aria-label="t('signIn.again')">
     <div class="sheet box stack">
       <h2>{{ t('signIn.again') }}</h2>
@@ -363,18 +344,6 @@ const everywhere = computed(() => activeShortcuts.everywhere.filter((one) => one
   display: flex;
   gap: 6px;
   flex-wrap: wrap;
-}
-.keys {
-  display: grid;
-  grid-template-columns: 64px 1fr;
-  row-gap: 8px;
-  margin: 0;
-}
-.keys dt {
-  font-weight: 700;
-}
-.keys dd {
-  margin: 0;
 }
 .over {
   position: fixed;
