@@ -18,25 +18,30 @@ interface Collaborators {
   news: NewsService;
 }
 
+/** What is told about a hand-in, whoever hears of it. */
+const aboutOf = ({ schoolClass, assignment, member }: Sight) => ({
+  assignmentId: assignment.id,
+  classId: schoolClass.id,
+  zone: schoolClass.calendar.zone,
+  data: { title: assignment.title, className: schoolClass.label, who: fullName(member.student) },
+});
+
 /** Handing in and taking back. */
 export function handingIn({ classes, ownPieces, pieces, news }: Collaborators) {
   /** Teachers who want to hear of late hand-ins do. */
   async function tellLate(
-    { schoolClass, assignment, member }: Sight,
+    sight: Sight,
     teachers: readonly { id: string }[],
     version: number,
     transaction: Transaction,
     now: number,
   ): Promise<void> {
-    const about = { assignmentId: assignment.id, classId: schoolClass.id, zone: schoolClass.calendar.zone };
-    const data = { title: assignment.title, className: schoolClass.label, who: fullName(member.student) };
     await news.tell(
       teachers.map(({ id }) => ({
         userId: id,
         kind: 'inLate' as const,
-        onceKey: `late:${assignment.id}:${member.student.id}:${version}`,
-        ...about,
-        data,
+        onceKey: `late:${sight.assignment.id}:${sight.member.student.id}:${version}`,
+        ...aboutOf(sight),
       })),
       now,
       transaction,
@@ -44,23 +49,15 @@ export function handingIn({ classes, ownPieces, pieces, news }: Collaborators) {
   }
 
   /** The others of a group hear that it is handed in, and find the receipt there. */
-  async function tellGroup(
-    { schoolClass, assignment, member }: Sight,
-    { pieces: all, own, transaction }: OpenTeam,
-    version: number,
-    now: number,
-  ): Promise<void> {
-    const about = { assignmentId: assignment.id, classId: schoolClass.id, zone: schoolClass.calendar.zone };
-    const data = { title: assignment.title, className: schoolClass.label, who: fullName(member.student) };
+  async function tellGroup(sight: Sight, { pieces: all, own, transaction }: OpenTeam, version: number, now: number): Promise<void> {
     await news.tell(
       all
         .filter((piece) => piece !== own)
         .map(({ record }) => ({
           userId: record.studentId,
           kind: 'groupIn' as const,
-          onceKey: `groupIn:${assignment.id}:${record.studentId}:${version}`,
-          ...about,
-          data,
+          onceKey: `groupIn:${sight.assignment.id}:${record.studentId}:${version}`,
+          ...aboutOf(sight),
         })),
       now,
       transaction,

@@ -7,7 +7,7 @@ import { useLoad } from '../../api/use-load';
 import LoadGate from '../../ui/LoadGate.vue';
 import { typedSince } from '../../ui/own-words';
 import { useWords } from '../../ui/use-words';
-import { talkAt, type TalkAt } from './talk-api';
+import { talkAddress, talkAt, type TalkAt } from './talk-api';
 import { fileAddress } from '../files';
 
 const props = defineProps<{
@@ -22,7 +22,7 @@ const props = defineProps<{
 const emit = defineEmits<{ read: [] }>();
 const { t, when } = useWords();
 const { problem, busy, attempt } = useAttempt();
-const key = computed(() => `jolly-message ${props.at.assignmentId} ${props.at.studentId ?? ''}`);
+const key = computed(() => `jolly-message ${talkAddress(props.at)}`);
 const talk = computed(() => talkAt(props.at));
 const text = ref('');
 const files = ref<KeptFile[]>([]);

@@ -1,5 +1,5 @@
 import type { ConversationReply, KeptFile, MessageRequest } from '@jolly/server/contract';
-import { ask } from '../../api/client';
+import { addressOf, ask } from '../../api/client';
 
 /** The piece that is talked about; of one's own only the assignment is named. */
 export interface TalkAt {
@@ -12,6 +12,12 @@ interface Talk {
   putUp(file: File): Promise<KeptFile>;
   read(): Promise<void>;
 }
+
+/** Where the piece is: what is typed is kept in the browser by it, also from one release to the next. */
+export const talkAddress = ({ assignmentId, studentId }: TalkAt): string =>
+  studentId === null
+    ? addressOf('GET /api/my/work/:assignmentId', { params: { assignmentId } })
+    : addressOf('GET /api/assignments/:assignmentId/pieces/:studentId', { params: { assignmentId, studentId } });
 
 /** The same four acts from the side of the student and from the side of the teachers. */
 export function talkAt({ assignmentId, studentId }: TalkAt): Talk {

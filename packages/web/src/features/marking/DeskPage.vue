@@ -13,7 +13,7 @@ import type {
 } from '@jolly/server/contract';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { ApiProblem, ask } from '../../api/client';
+import { addressOf, ApiProblem, ask } from '../../api/client';
 import { useLoad } from '../../api/use-load';
 import LoadGate from '../../ui/LoadGate.vue';
 import SideSheet from '../../ui/SideSheet.vue';
@@ -121,7 +121,8 @@ interface KeptHere extends Sent {
 /** what lay here of a piece when its score was sent */
 const sentFrom = new Map<string, string | null>();
 const me = useSession().me?.id ?? '';
-const keptKey = (at: string) => `jolly-marking ${me} ${at}`;
+// By the address of the piece: what browsers have kept already lies there.
+const keptKey = (at: string) => `jolly-marking ${me} ${addressOf(DESK_PIECE, { params: pieceAt(at) })}`;
 const signed = (milli: number) => `${milli < 0 ? '−' : '+'}${unmilli(Math.abs(milli))}`;
 
 function fieldsOf({ row: { score }, second, blind }: DeskPieceReply): Fields {

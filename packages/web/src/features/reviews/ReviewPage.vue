@@ -19,7 +19,7 @@ const route = useRoute();
 const { kept } = useScope();
 const id = computed(() => String(route.params.id));
 const me = useSession().me?.id ?? '';
-const key = computed(() => `jolly-review ${me} ${id.value}`);
+const key = computed(() => `jolly-review ${me} /api/my/reviews/${id.value}`);
 const text = ref('');
 const chosen = ref<Chosen | null>(null);
 const said = ref('');
