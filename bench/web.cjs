@@ -59,7 +59,7 @@ async function main() {
     `${changed} cells in ${((performance.now() - before) / 1000).toFixed(1)} s`,
   );
 
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox'] });
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium-headless-shell', args: ['--no-sandbox'] });
   const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
   let script = 0;
   page.on('response', async (reply) => {

@@ -16,7 +16,7 @@ export default defineConfig({
     // As somebody who wants things to stand still, and so without waiting for what slides.
     contextOptions: { reducedMotion: 'reduce' },
     launchOptions: {
-      executablePath: '/usr/bin/chromium',
+      executablePath: '/usr/bin/chromium-headless-shell',
       args: [
         '--no-sandbox',
         '--disable-gpu',

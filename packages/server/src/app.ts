@@ -6,8 +6,7 @@ import { randomUUID } from 'node:crypto';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
-import { REPORT_FONTS } from './features/reports/report-html';
-import { fontFile } from './files/print-pdf';
+import { PAGE_FONTS } from './files/page-fonts';
 import { takeFile } from './files/take-file';
 import { takeTable } from './files/take-table';
 import { errorHandler, unknownRoute } from './http/error-handler';
@@ -98,8 +97,8 @@ export function createApp(settings: AppSettings): { app: Express; stop: () => vo
     next();
   });
   app.get('/report-fonts/:name', (req, res, next) => {
-    const font = REPORT_FONTS[req.params.name];
-    if (font) res.sendFile(fontFile(font), { maxAge: '1y', immutable: true });
+    const font = PAGE_FONTS[req.params.name];
+    if (font) res.sendFile(require.resolve(font), { maxAge: '1y', immutable: true });
     else next();
   });
   app.get('/api.css', (_req, res) => void res.type('css').send(API_CSS));

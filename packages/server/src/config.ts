@@ -47,7 +47,7 @@ const schema = Joi.object({
   JOLLY_SMTP: Joi.string().uri({ scheme: ['smtp', 'smtps'] }),
   JOLLY_SMTP_PORT: Joi.number().port().default(4702),
   JOLLY_MAIL_FROM: Joi.string().default('Jolly Compass <post@jolly.localhost>'),
-  JOLLY_CHROMIUM: Joi.string().default('chromium'),
+  JOLLY_CHROMIUM: Joi.string().default('chromium-headless-shell'),
   JOLLY_NOW: Joi.date().iso(),
   JOLLY_LOG: Joi.valid('silent', 'error', 'warn', 'info', 'debug').default('info'),
 }).unknown(true);

@@ -81,6 +81,7 @@ import { termLineService } from './features/termline/termline.service';
 import { todayService } from './features/today/today.service';
 import { uploadsService } from './features/uploads/uploads.service';
 import { stampedCache, type MakeCache } from './db/stamped-cache';
+import { printPdf as printed, type PrintPdf } from './files/print-pdf';
 import type { FileStore } from './files/file-store';
 
 export interface Installation {
@@ -96,6 +97,7 @@ export interface Installation {
 
 /** Who works with whom, in one place. */
 export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromium, cache = stampedCache }: Installation) {
+  const printPdf: PrintPdf = (page) => printed(page, chromium);
   const accounts = accountsService({ sequelize });
   const signIn = signInService({ sequelize, accounts });
   const mail = mailService({ sequelize, accounts, settings });
@@ -161,7 +163,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const streams = streamsService({ sequelize });
   const collecting = collectingService({ sequelize, accounts, assignments, board, exceptions, news, works, working, rows });
   const overlap = overlapService({ classes, assignments, board, works });
-  const takeHome = takeHomeService({ assignments, board, pieces, works, feedbackFiles, fileStore });
+  const takeHome = takeHomeService({ assignments, board, pieces, works, feedbackFiles, fileStore, printPdf });
   const desk = deskService({ accounts, assignments, board, pieces, works, working, rows, notes, questions, seconds });
   const scoring = scoringService({ assignments, board, pieces, rows, desk, notes, remarks, exceptions, feedbackFiles, news });
   const returning = returningService({ sequelize, accounts, assignments, board, pieces, notes, feedbackFiles, families, news });
@@ -176,13 +178,13 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const bringIn = bringInService({ takeOut, bookActs, roster });
   const jottings = jottingsService({ sequelize, classes, roster });
   const progress = progressService({ classes, board, classBoards, roster, jottings });
-  const inviting = invitingService({ sequelize, accounts, classes, roster, persons, families, news, mail, chromium });
+  const inviting = invitingService({ sequelize, accounts, classes, roster, persons, families, news, mail, printPdf });
   const talks = familyTalksService({ sequelize, accounts, classes, roster, families, news });
   const children = childrenService({ classes, roster, progress, families, talks });
   const tellingFamilies = tellingFamiliesService({ sequelize, families, children, news, mail, zone: defaultZone });
   const compose = composeService({ accounts, classes, roster, rows, progress, jottings });
   const reports = reportsService({ sequelize, compose });
-  const reportJobs = reportJobsService({ sequelize, fileStore, compose, chromium });
+  const reportJobs = reportJobsService({ sequelize, fileStore, compose, printPdf });
   const reportLetters = reportLettersService({ sequelize, compose, families, mail });
   const portfolio = portfolioService({ sequelize, fileStore, accounts, classes, board, works, myWork });
   const today = todayService({ accounts, classes, assignments, classBoards, extensions, joining, roster });
@@ -252,7 +254,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   };
   const marking = { desk, scoring, returning, judging, annotating, piles, remarks, reviews, book, bookActs, cellHistory, takeOut, bringIn };
   const home = { families, inviting, talks, children, tellingFamilies, reports, reportJobs, reportLetters, portfolio };
-  return { sequelize, fileStore, counters, ...home, ...setup, ...planning, ...workingOn, ...marking };
+  return { sequelize, fileStore, printPdf, counters, ...home, ...setup, ...planning, ...workingOn, ...marking };
 }
 
 export type Services = ReturnType<typeof wire>;

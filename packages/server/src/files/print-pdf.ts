@@ -4,8 +4,6 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Problem } from '../http/problem';
 
-export const fontFile = (path: string): string => require.resolve(path);
-
 const LONGEST_MS = 180_000;
 const FLAGS = [
   '--headless',
@@ -16,6 +14,8 @@ const FLAGS = [
   '--disable-sync',
   '--no-first-run',
   '--no-pdf-header-footer',
+  // Letters stand where the font has them, not where a screen's pixels are.
+  '--font-render-hinting=none',
   // A report asks for nothing but the fonts beside it; should it ever, nobody answers.
   '--host-resolver-rules=MAP * ~NOTFOUND',
 ];
@@ -44,12 +44,15 @@ function run(command: string, args: string[], home: string): Promise<void> {
   });
 }
 
+/** Prints a page with the program of this installation. */
+export type PrintPdf = (html: string | Buffer) => Promise<Buffer>;
+
 /**
  * A page as a PDF: tagged, with its fonts inside, written in any direction. Chromium lays it out, in a process of its
  * own, so that nobody's request waits for it; docs/decisions/0011 says why.
  * @throws Problem `report.noPrinter` where there is no Chromium, `report.notPrinted` where it fails
  */
-export async function printPdf(html: Buffer, chromium: string): Promise<Buffer> {
+export async function printPdf(html: string | Buffer, chromium: string): Promise<Buffer> {
   const folder = await mkdtemp(join(tmpdir(), 'jolly-print-'));
   try {
     const [page, pdf] = [join(folder, 'page.html'), join(folder, 'page.pdf')];

@@ -1,4 +1,5 @@
 import { isSafeLink, type RichNode } from '@jolly/core';
+import { FONT_FILES, fontFaces, PAGE_FAMILIES, pagePolicy } from './page-fonts';
 
 const BLOCKS: Record<string, string> = {
   paragraph: 'p',
@@ -49,7 +50,8 @@ export function richTextHtml(node: RichNode | null): string {
 }
 
 const STYLE =
-  'body{font:17px/1.6 Georgia,serif;max-width:42rem;margin:2rem auto;padding:0 1rem;color:#14262e}header{border-bottom:1px solid #999;margin-bottom:1.5rem;font-family:sans-serif}table{border-collapse:collapse}td,th{border:1px solid #999;padding:.3rem .6rem}.answer{border-left:4px solid #164e5c;padding-left:.8rem}';
+  'body{font:17px/1.6 Georgia,serif;max-width:42rem;margin:2rem auto;padding:0 1rem;color:#14262e}header{border-bottom:1px solid #999;margin-bottom:1.5rem;font-family:sans-serif}table{border-collapse:collapse}td,th{border:1px solid #999;padding:.3rem .6rem}.answer{border-left:4px solid #164e5c;padding-left:.8rem}p,h1,h2,h3,li,td,th,pre{unicode-bidi:plaintext;text-align:start}';
+const ON_PAPER = `@page{size:A4;margin:20mm}body{font:11pt/1.5 ${PAGE_FAMILIES};margin:0;padding:0;max-width:none;overflow-wrap:anywhere}header{font-family:inherit}header p{margin:0 0 2pt}header{padding-bottom:6pt}tr,li{break-inside:avoid}h1,h2,h3{break-after:avoid}`;
 
 /** What a hand-in says on paper: of what, by whom and when, and its texts. */
 export interface HandInPage {
@@ -58,8 +60,12 @@ export interface HandInPage {
   parts: { title: string; text: RichNode | null }[];
 }
 
-/** A whole page of a student's words, to be read anywhere: no script, nothing from elsewhere. */
-export function handInPage({ title, facts, parts }: HandInPage): string {
+/**
+ * A whole page of a student's words, to be read anywhere: no script, nothing from elsewhere.
+ * @param on a screen, in the fonts of whoever reads it, or the paper that this machine prints, in ours
+ */
+export function handInPage({ title, facts, parts }: HandInPage, on: 'screen' | 'paper' = 'screen'): string {
+  const fonts = on === 'paper' ? FONT_FILES : null;
   const body = parts.map((part) => `${part.title === '' ? '' : `<h2>${escaped(part.title)}</h2>`}${richTextHtml(part.text)}`).join('\n');
-  return `<!doctype html><html><head><meta charset="utf-8"><meta http-equiv="Content-Security-Policy" content="default-src 'none'; style-src 'unsafe-inline'"><title>${escaped(title)}</title><style>${STYLE}</style></head><body dir="auto"><header><h1>${escaped(title)}</h1>${facts.map((fact) => `<p>${escaped(fact)}</p>`).join('')}</header>${body}</body></html>`;
+  return `<!doctype html><html><head><meta charset="utf-8">${pagePolicy(fonts)}<title>${escaped(title)}</title><style>${fonts ? fontFaces(fonts) : ''}${STYLE}${fonts ? ON_PAPER : ''}</style></head><body dir="auto"><header><h1>${escaped(title)}</h1>${facts.map((fact) => `<p>${escaped(fact)}</p>`).join('')}</header>${body}</body></html>`;
 }

@@ -13,7 +13,7 @@ const routes = allRoutes(
     fileStore: fileStore(join(tmpdir(), 'jolly-openapi')),
     defaultZone: 'UTC',
     mail: { url: null, standInPort: 0, from: '', address: '' },
-    chromium: 'chromium',
+    chromium: 'chromium-headless-shell',
   }),
 );
 type Operation = {

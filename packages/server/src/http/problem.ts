@@ -184,9 +184,12 @@ export const PROBLEMS = {
   'report.notReady': [409, 'This report is not made yet.'],
   'report.noPrinter': [
     503,
-    'This server cannot make PDFs: Chromium is not installed. Print from the browser instead, or ask whoever runs the server.',
+    'This server cannot make PDFs: Chromium is not installed. Nothing was changed. Ask whoever runs the server to install it; reports can be printed from the browser.',
   ],
-  'report.notPrinted': [503, 'The PDF could not be made just now. Try again, or print from the browser.'],
+  'report.notPrinted': [
+    503,
+    'The PDF could not be made just now, and nothing was changed. Try again; reports can also be printed from the browser.',
+  ],
   'report.noLetters': [422, 'A report by class shows everybody, so it cannot be sent to families. Make it by student.'],
   'report.tooManyLetters': [422, 'Letters go to the families of at most 400 students at a time. Choose fewer classes or students.'],
   'report.changedMeanwhile': [409, 'These letters would say something else by now. Look at them again; nothing was sent.'],

@@ -77,7 +77,7 @@ export async function aRealServer(there: { sequelize: Sequelize; folder: string 
     fileStore: fileStore(join(folder, 'files')),
     defaultZone: 'Europe/Lisbon',
     mail: { url: null, standInPort: smtpPort, from: '', address: base },
-    chromium: 'chromium',
+    chromium: 'chromium-headless-shell',
   });
   const school = there ? (null as never) : await aSchool({ services, clock: { now: MONDAY } });
 

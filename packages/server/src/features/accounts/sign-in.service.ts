@@ -196,7 +196,12 @@ export function signInService({ sequelize, accounts }: { sequelize: Sequelize; a
     },
 
     /** New cards. The code is known only now, to be printed; an earlier card of the same student no longer works. */
-    async makeCards(students: readonly Person[], now: number, tell: (transaction: Transaction) => Promise<void>): Promise<Card[]> {
+    async makeCards<Printed>(
+      students: readonly Person[],
+      now: number,
+      tell: (transaction: Transaction) => Promise<void>,
+      print: (cards: readonly Card[]) => Promise<Printed>,
+    ): Promise<Printed> {
       const codes = students.map(() => longCode());
       const hashes = await Promise.all(codes.map(hashPassword));
       return inTransaction(sequelize, async (transaction) => {
@@ -207,13 +212,16 @@ export function signInService({ sequelize, accounts }: { sequelize: Sequelize; a
             { where: { id }, transaction },
           );
         await tell(transaction);
-        return students.map(({ id, givenName, familyName }, index) => ({
-          studentId: id,
-          givenName,
-          familyName,
-          userName: names.get(id)!,
-          code: spacedCode(codes[index]!),
-        }));
+        // Only codes that are on paper are kept: where nothing can be printed, the cards in students' hands stay valid.
+        return print(
+          students.map(({ id, givenName, familyName }, index) => ({
+            studentId: id,
+            givenName,
+            familyName,
+            userName: names.get(id)!,
+            code: spacedCode(codes[index]!),
+          })),
+        );
       });
     },
 

@@ -1,6 +1,7 @@
 import { TOTP, Secret } from 'otpauth';
 import { buffer } from 'node:stream/consumers';
 import type { MailroomReply, RosterStudent } from '../../contract';
+import { textOfPdf } from '../../testing/pdf-text';
 import { aSchool, aServer, PASSWORD, type Person, type School, type Server } from '../../testing/school';
 
 let server: Server;
@@ -19,16 +20,19 @@ const lastLink = async (who = finch) => /#([\w-]+)/.exec(((await who.get('/api/m
 
 describe('a sign-in card', () => {
   const cards = async (...ids: string[]) => {
-    const spy = jest.spyOn(server.services.signIn, 'makeCards');
     const reply = await finch.agent
       .post(`/api/classes/${school.rivers}/cards`)
       .set('X-CSRF-Token', (await finch.get('/api/session')).body.csrf)
       .send({ studentIds: ids })
       .buffer(true)
       .parse((res, done) => void buffer(res as never).then((bytes) => done(null, bytes)));
-    const made = reply.status === 200 ? await (spy.mock.results[0]!.value as ReturnType<typeof server.services.signIn.makeCards>) : [];
-    spy.mockRestore();
-    return { reply, made };
+    // What a student types from the paper: the user name and, in another line, the code.
+    const paper = reply.status === 200 ? textOfPdf(reply.body as Buffer, '-raw') : '';
+    const made = [...paper.matchAll(/User name\s+(\S+)\s+Code\s+(\S+)/g)].map(([, userName, code]) => ({
+      userName: userName!,
+      code: code!,
+    }));
+    return { reply, made, paper };
   };
   const scan = async (card: { userName: string; code: string }) =>
     (await server.person()).post('/api/session/card', { userName: card.userName, code: card.code.toLowerCase() });
@@ -36,13 +40,10 @@ describe('a sign-in card', () => {
   it('signs in a student who has nothing else, until it is replaced or revoked', async () => {
     await school.bringIn(finch, 'Ümit Yıldız');
     const { id } = await student('Ümit');
-    const { reply, made } = await cards(id);
-    expect([reply.status, reply.headers['content-type'], (reply.body as Buffer).subarray(0, 5).toString()]).toEqual([
-      200,
-      'application/pdf',
-      '%PDF-',
-    ]);
-    expect(made).toEqual([expect.objectContaining({ userName: 'umit.yildiz', givenName: 'Ümit' })]);
+    const { reply, made, paper } = await cards(id);
+    expect([reply.status, reply.headers['content-type']]).toEqual([200, 'application/pdf']);
+    expect(made.map(({ userName }) => userName)).toEqual(['umit.yildiz']);
+    expect(paper).toContain('Ümit Yıldız');
     expect((await scan(made[0]!)).body.me).toMatchObject({ id, userName: 'umit.yildiz' });
     const { made: newer } = await cards(id);
     expect((await scan(made[0]!)).body.type).toBe('session.wrongCard');
@@ -61,6 +62,16 @@ describe('a sign-in card', () => {
     const { made } = await cards(...ids);
     expect(new Set(made.map((one) => one.userName)).size).toBe(made.length);
     expect(made.map((one) => one.userName)).toEqual(expect.arrayContaining(['ywsf.lrshd', 'student']));
+  });
+
+  it('that cannot be printed leaves the one before as it is', async () => {
+    const { made } = await cards(school.bao.id);
+    const bare = server.second({ program: 'no-such-program' });
+    const again = await (
+      await server.person('finch', bare.http)
+    ).post(`/api/classes/${school.rivers}/cards`, { studentIds: [school.bao.id] });
+    expect([again.status, again.body.type]).toEqual([503, 'report.noPrinter']);
+    expect((await scan(made[0]!)).body.me).toMatchObject({ id: school.bao.id });
   });
 
   it('is printed for students of the class only', async () => {

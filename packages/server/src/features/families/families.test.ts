@@ -1,10 +1,7 @@
 import { QueryTypes } from 'sequelize';
-import { execFileSync } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import type { ChildReply, FamilyHomeReply, StudentFamilies } from '../../contract';
 import { round } from '../../rounds';
+import { textOfPdf } from '../../testing/pdf-text';
 import { aSchool, aServer, bytesOf, DAY, doc, HOUR, type Person, type School, type Server } from '../../testing/school';
 
 let server: Server;
@@ -122,10 +119,7 @@ describe('a code', () => {
     const letter = await bytesOf(
       finch.post(`/api/classes/${school.rivers}/families/letters`, { studentIds: [school.bao.id, school.hana.id], language: 'ar' }),
     );
-    const folder = mkdtempSync(join(tmpdir(), 'jolly-letter-'));
-    writeFileSync(join(folder, 'letter.pdf'), letter);
-    const text = execFileSync('pdftotext', [join(folder, 'letter.pdf'), '-']).toString();
-    rmSync(folder, { recursive: true });
+    const text = textOfPdf(letter);
     const codes = text.match(/[0-9A-Z]{4}-[0-9A-Z]{4}-[0-9A-Z]{4}/g)!;
     expect(new Set(codes).size).toBe(2);
     const looks = await Promise.all(

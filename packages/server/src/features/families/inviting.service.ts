@@ -11,7 +11,7 @@ import type {
   StudentFamilies,
 } from '../../contract';
 import { inTransaction } from '../../db/transaction';
-import { printPdf } from '../../files/print-pdf';
+import type { PrintPdf } from '../../files/print-pdf';
 import { Problem } from '../../http/problem';
 import { dayIn, say, wordsIn } from '../../words';
 import { fullName, type AccountsService, type Person } from '../accounts/accounts.service';
@@ -51,11 +51,11 @@ interface Collaborators {
   families: FamiliesService;
   news: NewsService;
   mail: MailService;
-  chromium: string;
+  printPdf: PrintPdf;
 }
 
 /** Inviting families: a code for each letter or mail, that works once and makes whoever has it a family of that student. */
-export function invitingService({ sequelize, accounts, classes, roster, persons, families, news, mail, chromium }: Collaborators) {
+export function invitingService({ sequelize, accounts, classes, roster, persons, families, news, mail, printPdf }: Collaborators) {
   const { codes } = defineFamilies(sequelize);
 
   async function members(found: SchoolClass, studentIds: readonly string[]): Promise<Member[]> {
@@ -173,7 +173,7 @@ export function invitingService({ sequelize, accounts, classes, roster, persons,
         }),
       };
       // Only codes that are on paper are kept.
-      const letters = await printPdf(await makeReport('html', [document]), chromium);
+      const letters = await printPdf(await makeReport('html', [document]));
       await inTransaction(sequelize, async (transaction) => {
         for (const { member, code } of made)
           await keep(code, { studentId: member.student.id, classId, email: null, madeBy: teacher.userId }, now, transaction);

@@ -1,6 +1,7 @@
 import { SHIPPED_REPORTS } from '@jolly/core';
 import type { ReportDocument, ReportSection } from './report-document';
-import { REPORT_FONTS, reportHtml } from './report-html';
+import { PAGE_FONTS } from '../../files/page-fonts';
+import { reportHtml } from './report-html';
 import { reportCsv, reportWorkbook, sheetsOf } from './report-tables';
 import { sectionText } from './report-text';
 import { opened } from '../../testing/spreadsheet';
@@ -88,7 +89,7 @@ describe('a report as a page', () => {
   });
 
   it('finds each of its fonts among the packages', () => {
-    for (const path of Object.values(REPORT_FONTS)) expect(() => require.resolve(path)).not.toThrow();
+    for (const path of Object.values(PAGE_FONTS)) expect(() => require.resolve(path)).not.toThrow();
   });
 });
 

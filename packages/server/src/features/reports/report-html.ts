@@ -1,3 +1,4 @@
+import { fontFaces, PAGE_FAMILIES, pagePolicy, type FontSource } from '../../files/page-fonts';
 import { escaped } from '../../files/rich-text-html';
 import { directionOf, wordsIn } from '../../words';
 import type { ReportBlock, ReportDocument, ReportTable } from './report-document';
@@ -5,42 +6,15 @@ import type { ReportBlock, ReportDocument, ReportTable } from './report-document
 // Inside a style element a text must neither end the string nor the element.
 const cssText = (text: string): string => text.replace(/[^\p{L}\p{N} .,-]/gu, (sign) => `\\${sign.codePointAt(0)!.toString(16)} `);
 
-/** Fonts of a report, as files of packages that ship with us. */
-export const REPORT_FONTS: Record<string, string> = {
-  'regular.woff2': '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-400-normal.woff2',
-  'bold.woff2': '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-700-normal.woff2',
-  'regular-ext.woff2': '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-ext-400-normal.woff2',
-  'bold-ext.woff2': '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-ext-700-normal.woff2',
-  'sans.ttf': 'dejavu-fonts-ttf/ttf/DejaVuSans.ttf',
-  'sans-bold.ttf': 'dejavu-fonts-ttf/ttf/DejaVuSans-Bold.ttf',
-};
-// What the first font lacks, Arabic and Greek and Cyrillic among it, comes from the second: nothing is ever an empty box.
-const LATIN_EXT =
-  'U+0100-02BA,U+02BD-02C5,U+02C7-02CC,U+02CE-02D7,U+02DD-02FF,U+0304,U+0308,U+0329,U+1D00-1DBF,U+1E00-1E9F,U+1EF2-1EFF,U+2020,U+20A0-20AB,U+20AD-20C0,U+2113,U+2C60-2C7F,U+A720-A7FF';
-const fontFaces = (at: (name: string) => string): string =>
-  [
-    ['Report', 400, 'regular.woff2', ''],
-    ['Report', 700, 'bold.woff2', ''],
-    ['Report', 400, 'regular-ext.woff2', LATIN_EXT],
-    ['Report', 700, 'bold-ext.woff2', LATIN_EXT],
-    ['Wide', 400, 'sans.ttf', ''],
-    ['Wide', 700, 'sans-bold.ttf', ''],
-  ]
-    .map(
-      ([family, weight, name, range]) =>
-        `@font-face{font-family:${family};font-weight:${weight};src:url("${at(String(name))}")${range ? `;unicode-range:${range}` : ''}}`,
-    )
-    .join('');
-
 const css = ({ landscape, pageEach, shading, title, language }: ReportDocument): string => {
   // Names in another writing than the report's stand under each other with the rest.
   const [start, end] = directionOf(language) === 'rtl' ? ['right', 'left'] : ['left', 'right'];
   return `
 @page{size:A4 ${landscape ? 'landscape' : 'portrait'};margin:16mm 15mm 18mm;
-@bottom-left{content:"${cssText(title)}";font:8.5pt Report,Wide;color:#3d525b}
-@bottom-right{content:"${wordsIn(language).report.page} " counter(page) " / " counter(pages);font:8.5pt Report,Wide;color:#3d525b}}
+@bottom-left{content:"${cssText(title)}";font:8.5pt ${PAGE_FAMILIES};color:#3d525b}
+@bottom-right{content:"${wordsIn(language).report.page} " counter(page) " / " counter(pages);font:8.5pt ${PAGE_FAMILIES};color:#3d525b}}
 *{box-sizing:border-box}
-body{margin:0;font:10.5pt/1.4 Report,Wide,sans-serif;color:#14262e;background:#fff;overflow-wrap:anywhere;font-variant-numeric:tabular-nums}
+body{margin:0;font:10.5pt/1.4 ${PAGE_FAMILIES};color:#14262e;background:#fff;overflow-wrap:anywhere;font-variant-numeric:tabular-nums}
 h1{font-size:17pt;line-height:1.2;margin:0}
 h2{font-size:12.5pt;margin:14pt 0 4pt}
 .sub{color:#3d525b;margin:1pt 0 10pt}
@@ -106,13 +80,13 @@ function blockHtml(block: ReportBlock): string {
  * A report as a page of its own: what is looked at beforehand, what a browser prints, and what becomes the PDF. It has
  * no scripts and asks for nothing but its fonts; everything that somebody wrote stands in it as text.
  *
- * @param fontAt the address of a font by its name in REPORT_FONTS @param policy from where fonts may come
+ * @param fonts from where the page has them
  */
-export function reportHtml(document: ReportDocument, { fontAt, policy }: { fontAt: (name: string) => string; policy: string }): string {
+export function reportHtml(document: ReportDocument, fonts: FontSource): string {
   const { title, language, sections, made, none } = document;
   const body = sections.map(
     ({ heading, sub, blocks }) =>
       `<section><h1 dir="auto">${escaped(heading)}</h1><p class="sub" dir="auto">${escaped([sub, made].filter(Boolean).join(' · '))}</p>${blocks.map(blockHtml).join('')}</section>`,
   );
-  return `<!doctype html><html lang="${language}" dir="${directionOf(language)}"><head><meta charset="utf-8"><meta http-equiv="Content-Security-Policy" content="default-src 'none'; style-src 'unsafe-inline'; font-src ${policy}"><title>${escaped(title)}</title><style>${fontFaces(fontAt)}${css(document)}</style></head><body>${body.join('') || `<section><h1>${escaped(title)}</h1><p>${escaped(none)}</p></section>`}</body></html>`;
+  return `<!doctype html><html lang="${language}" dir="${directionOf(language)}"><head><meta charset="utf-8">${pagePolicy(fonts)}<title>${escaped(title)}</title><style>${fontFaces(fonts)}${css(document)}</style></head><body>${body.join('') || `<section><h1>${escaped(title)}</h1><p>${escaped(none)}</p></section>`}</body></html>`;
 }

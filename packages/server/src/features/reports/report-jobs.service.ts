@@ -8,7 +8,7 @@ import type { ReportFormat, ReportJob, ReportJobRequest } from '../../contract';
 import { fromJson } from '../../db/json-column';
 import { inTransaction } from '../../db/transaction';
 import type { FileStore } from '../../files/file-store';
-import { printPdf } from '../../files/print-pdf';
+import type { PrintPdf } from '../../files/print-pdf';
 import { WORKBOOK } from '../../files/workbook';
 import { fileStem } from '../../files/write-table';
 import { Problem } from '../../http/problem';
@@ -39,7 +39,7 @@ interface Collaborators {
   fileStore: FileStore;
   compose: ComposeService;
   /** the program that prints */
-  chromium: string;
+  printPdf: PrintPdf;
 }
 
 /**
@@ -47,7 +47,7 @@ interface Collaborators {
  * stops in between goes on with the next one. A job is worked on under a lease: by one of several
  * servers, and nothing is noted by one that has lost it.
  */
-export function reportJobsService({ sequelize, fileStore, compose, chromium }: Collaborators) {
+export function reportJobsService({ sequelize, fileStore, compose, printPdf }: Collaborators) {
   const { jobs, parts } = defineReports(sequelize);
 
   const fileName = ({ title, format }: Pick<ReportJobRow, 'title' | 'format'>, count: number) =>
@@ -107,8 +107,7 @@ export function reportJobsService({ sequelize, fileStore, compose, chromium }: C
   async function makePart(job: ReportJobRow, part: ReportPartRow, now: number, lease: Lease): Promise<void> {
     const teacher: Teacher = { role: 'teacher', userId: job.ownerId };
     const { document } = await compose.compose(teacher, fromJson<ReportSettings>(job.settings), fromJson<ReportKey[]>(part.keysOf), now);
-    const bytes =
-      job.format === 'pdf' ? await printPdf(await makeReport('html', [document]), chromium) : Buffer.from(JSON.stringify(document));
+    const bytes = job.format === 'pdf' ? await printPdf(await makeReport('html', [document])) : Buffer.from(JSON.stringify(document));
     const { fingerprint } = await keep(bytes);
     await inTransaction(sequelize, async (transaction) => {
       await lease.require(transaction);

@@ -1,7 +1,7 @@
 import { parentPort } from 'node:worker_threads';
-import { fontFile } from '../../files/print-pdf';
+import { FONT_FILES } from '../../files/page-fonts';
 import type { ReportDocument } from './report-document';
-import { REPORT_FONTS, reportHtml } from './report-html';
+import { reportHtml } from './report-html';
 import { reportCsv, reportWorkbook } from './report-tables';
 
 /** Documents to be made into a page to print, a table or a workbook, and what came of it. */
@@ -15,7 +15,7 @@ async function make({ as, documents }: ReportTask): Promise<Buffer> {
   if (as === 'xlsx') return reportWorkbook(documents);
   // The mark in front tells spreadsheets that this is not the old encoding.
   if (as === 'csv') return Buffer.from(`\ufeff${reportCsv(documents)}`);
-  return Buffer.from(reportHtml(documents[0]!, { fontAt: (name) => `file://${fontFile(REPORT_FONTS[name]!)}`, policy: 'file:' }));
+  return Buffer.from(reportHtml(documents[0]!, FONT_FILES));
 }
 
 parentPort!.on('message', (task: ReportTask) => {

@@ -4,6 +4,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { ReportJob, ReportLettersReply, ReportPreviewReply } from '../../contract';
+import { textOfPdf } from '../../testing/pdf-text';
 import { aSchool, aServer, bytesOf, DAY, doc, type Person, type School, type Server } from '../../testing/school';
 import { seedMembers } from '../roster/roster.seed';
 import { opened } from '../../testing/spreadsheet';
@@ -125,7 +126,7 @@ describe('a report as a file', () => {
       const path = join(folder, 'report.pdf');
       writeFileSync(path, bytes);
       expect(execFileSync('qpdf', ['--check', path]).toString()).toContain('No syntax or stream encoding errors');
-      const text = execFileSync('pdftotext', ['-layout', path, '-']).toString();
+      const text = textOfPdf(bytes, '-layout');
       for (const row of [
         'Delta',
         'Meander',

@@ -161,11 +161,17 @@ describe('joining by code under a name of the roster', () => {
   it('leaves a card valid, before and after the teacher has said that it is the same', async () => {
     await school.bringIn(finch, 'Name\nAda Reef');
     const ada = (await adaOf())!;
-    await server.services.signIn.makeCards([{ ...ada, role: 'student' }], server.clock.now, async () => undefined);
+    await server.services.signIn.makeCards(
+      [{ ...ada, role: 'student' }],
+      server.clock.now,
+      async () => undefined,
+      async (cards) => cards,
+    );
     const [card] = await server.services.signIn.makeCards(
       [{ ...ada, role: 'student', userName: (await adaOf())!.userName }],
       server.clock.now,
       async () => undefined,
+      async (cards) => cards,
     );
     const byCard = async () =>
       (await (await server.person()).post('/api/session/card', { userName: card!.userName, code: card!.code })).status;
@@ -176,7 +182,12 @@ describe('joining by code under a name of the roster', () => {
     // With the code of the card nobody needs to be asked; a wrong one is refused and lets nobody in.
     await school.bringIn(finch, 'Name\nBen Kelp');
     const ben = (await studentsOf(finch, school.rivers)).find((one) => one.givenName === 'Ben')!;
-    const [bens] = await server.services.signIn.makeCards([{ ...ben, role: 'student' }], server.clock.now, async () => undefined);
+    const [bens] = await server.services.signIn.makeCards(
+      [{ ...ben, role: 'student' }],
+      server.clock.now,
+      async () => undefined,
+      async (cards) => cards,
+    );
     const kelp = { givenName: 'Ben', familyName: 'Kelp', userName: 'kelp' };
     expect((await join({ ...kelp, card: card!.code })).body.type).toBe('join.wrongProof');
     expect((await join({ ...kelp, card: bens!.code })).body).toMatchObject({ wasOnRoster: true, waits: false, me: { id: ben.id } });

@@ -16,7 +16,8 @@ import type { SignInService } from '../accounts/sign-in.service';
 import type { TicketsService } from '../accounts/tickets.service';
 import type { MailService } from '../mail/mail.service';
 import type { ClassesService } from '../classes/classes.service';
-import { cardsPdf } from './cards-pdf';
+import { cardsPage } from './cards-page';
+import type { PrintPdf } from '../../files/print-pdf';
 import type { PersonAct } from './persons.service';
 import {
   answerBody,
@@ -45,6 +46,7 @@ interface Part {
   signIn: SignInService;
   tickets: TicketsService;
   mail: MailService;
+  printPdf: PrintPdf;
   classes: ClassesService;
 }
 
@@ -58,6 +60,7 @@ export function rosterRoutes({
   signIn,
   tickets,
   mail,
+  printPdf,
   classes,
 }: Part): Route[] {
   const send = ({ res }: Pick<Ask, 'res'>, file: TakenOut) => sendFile(res, file);
@@ -127,15 +130,16 @@ export function rosterRoutes({
         const { actor, params, body, now } = ask;
         const chosen = await roster.chosen(asTeacher(actor), 'signIn.give', params.classId, body.studentIds);
         const { label } = await classes.forTeacher(actor, 'signIn.give', params.classId);
-        const cards = await signIn.makeCards(
+        const bytes = await signIn.makeCards(
           chosen.map((member) => member.student),
           now,
           await telling(ask, 'cardMade', body.studentIds),
+          async (cards) => printPdf(await cardsPage(cards, { label, address: mail.linkTo('') })),
         );
         send(ask, {
           name: `${label}-cards.pdf`,
           mediaType: 'application/pdf',
-          bytes: await cardsPdf(cards, { label, address: mail.linkTo('') }),
+          bytes,
         });
       },
     },

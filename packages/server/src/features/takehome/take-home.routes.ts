@@ -15,16 +15,19 @@ const takeHomeQuery = Joi.object({
 });
 const ticketParams = Joi.object({ ticket: id });
 
-const planBody = Joi.object<{ of: string[] }, true>({ of: Joi.array().items(id).min(1).max(100).unique().required() });
+const planBody = Joi.object<{ of: string[]; as: 'html' | 'pdf' }, true>({
+  of: Joi.array().items(id).min(1).max(100).unique().required(),
+  as: Joi.string().valid('html', 'pdf').required(),
+});
 
 export const takeHomeRoutes = ({ takeHome }: { takeHome: TakeHomeService }): Route[] => [
   {
     route: 'POST /api/take-home',
     action: 'piece.takeHome',
-    does: 'How many files of some assignments would go home.',
+    does: 'How many files of some assignments would go home, in which form.',
     body: planBody,
     handle: async ({ actor, body, now }) => ({
-      files: (await takeHome.plan(asTeacher(actor), body.of, 'html', now)).length,
+      files: (await takeHome.plan(asTeacher(actor), body.of, body.as, now)).length,
     }),
   },
   {

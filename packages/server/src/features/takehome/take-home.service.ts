@@ -5,7 +5,7 @@ import { PassThrough, type Writable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type { AssignmentReply, BroughtBackReply, TakeHomeProgress, WorkFile } from '../../contract';
 import type { FileStore } from '../../files/file-store';
-import { pdfMaker, type PdfMaker } from '../../files/pdf-maker';
+import type { PrintPdf } from '../../files/print-pdf';
 import { handInPage, type HandInPage } from '../../files/rich-text-html';
 import type { TakenFile } from '../../files/take-file';
 import { csv } from '../../files/write-table';
@@ -70,10 +70,11 @@ interface Collaborators {
   works: WorksService;
   feedbackFiles: FeedbackFilesService;
   fileStore: FileStore;
+  printPdf: PrintPdf;
 }
 
 /** Taking everything that was handed in home, and bringing it back with notes on it. */
-export function takeHomeService({ assignments, board, pieces, works, feedbackFiles, fileStore }: Collaborators) {
+export function takeHomeService({ assignments, board, pieces, works, feedbackFiles, fileStore, printPdf }: Collaborators) {
   /** How far downloads of this server are, so that a page can say so; nothing depends on it. */
   const tickets = new Map<string, { userId: string; progress: TakeHomeProgress }>();
 
@@ -127,7 +128,7 @@ export function takeHomeService({ assignments, board, pieces, works, feedbackFil
     return going.filter(({ sight, handIn }) => latest.get(sight.record!.work.id) === handIn.version);
   };
 
-  async function wordsOf({ sight: { schoolClass, assignment }, sights, handIn }: Going, pdfs: PdfMaker | null): Promise<Buffer> {
+  async function wordsOf({ sight: { schoolClass, assignment }, sights, handIn }: Going, as: 'html' | 'pdf'): Promise<Buffer> {
     const who = isApart(sights) ? pieceName(sights[0]!.record!) : sights.map(({ member }) => fullName(member.student)).join(', ');
     const page: HandInPage = {
       title: assignment.title,
@@ -140,7 +141,7 @@ export function takeHomeService({ assignments, board, pieces, works, feedbackFil
       ],
       parts: [{ title: '', text: handIn.text }, ...handIn.sheets.map(({ title, text }) => ({ title, text }))],
     };
-    return pdfs ? pdfs.make(page) : Buffer.from(handInPage(page));
+    return as === 'pdf' ? printPdf(handInPage(page, 'paper')) : Buffer.from(handInPage(page));
   }
 
   function manifestRow(
@@ -184,12 +185,14 @@ export function takeHomeService({ assignments, board, pieces, works, feedbackFil
   }
 
   return {
-    /** What will go home. @throws Problem `takeHome.nothing` if nothing is handed in */
+    /** What will go home. @throws Problem `takeHome.nothing` if nothing is handed in, `report.noPrinter` for PDFs without a program to print */
     async plan(teacher: Teacher, assignmentIds: readonly string[], as: 'html' | 'pdf', now: number): Promise<Going[]> {
       const all: AssignmentReply[] = [];
       for (const id of assignmentIds) all.push(await assignments.forTeacher(teacher, 'piece.takeHome', id));
       const going = latestOf(await everything(teacher, all, as, now)).filter(({ sight }) => isWithTeacher(sight.record));
       if (going.length === 0) throw new Problem('takeHome.nothing');
+      // Whether anything can be printed is known before the download begins: in the middle of it nobody can be told.
+      if (as === 'pdf') await printPdf('<p></p>');
       return going;
     },
 
@@ -210,22 +213,24 @@ export function takeHomeService({ assignments, board, pieces, works, feedbackFil
         tickets.set(ticket.id, { userId: ticket.userId, progress });
         for (const old of tickets.keys()) if (tickets.size > MOST_TICKETS) tickets.delete(old);
       }
-      const pdfs = as === 'pdf' ? pdfMaker() : null;
       const zip = archiver('zip', { zlib: { level: 6 } });
       const sent = pipeline(zip, to);
       // The zip says of one file at a time that it has taken it in; the next is opened only then.
-      const added = (source: Buffer | PassThrough, name: string, date: number) =>
-        new Promise<void>((done, failed) => {
-          zip.once('entry', () => done());
-          zip.once('error', failed);
-          to.once('close', () => failed(new Error('the download was stopped')));
-          zip.append(source, { name, date: new Date(date) });
-        });
+      const broken = new Promise<never>((_done, failed) => {
+        zip.once('error', failed);
+        to.once('close', () => failed(new Error('the download was stopped')));
+      });
+      broken.catch(() => undefined);
+      const added = (source: Buffer | PassThrough, name: string, date: number) => {
+        const taken = new Promise<void>((done) => zip.once('entry', () => done()));
+        zip.append(source, { name, date: new Date(date) });
+        return Promise.race([taken, broken]);
+      };
       const packed = (async () => {
         const rows: string[][] = [];
         for (const one of going) {
           if (one.file === null) {
-            const bytes = await wordsOf(one, pdfs);
+            const bytes = await wordsOf(one, as);
             await added(bytes, one.name, isApart(one.sights) ? Date.parse('2026-01-01') : one.handIn.at);
             rows.push(manifestRow(one, createHash('sha256').update(bytes).digest('hex')));
           } else {
@@ -244,7 +249,6 @@ export function takeHomeService({ assignments, board, pieces, works, feedbackFil
         await Promise.all([sent, packed]);
       } finally {
         zip.destroy();
-        await pdfs?.end();
       }
     },
 

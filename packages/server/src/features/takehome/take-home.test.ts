@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import { unzip } from '../../files/read-table';
+import { textOfPdf } from '../../testing/pdf-text';
 import { aSchool, aServer, doc, type School, type Server } from '../../testing/school';
 
 let server: Server;
@@ -66,14 +67,34 @@ it('holds texts as pages in which nothing runs, or as PDF', async () => {
   expect(page).toContain('&#60;script&#62;');
   expect(page).toContain("default-src 'none'");
   const pdf = (await takenHome('pdf')).entries.get('Rivers_Lind_Bao_Meander-notes_v1.pdf')!;
-  expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
+  const text = textOfPdf(pdf);
+  expect(text).toContain('<script>alert(1)</script> & "quotes"');
+  expect(text).toContain('Meander notes');
+});
+
+it('as PDF says before it begins that this server cannot print', async () => {
+  await handIn('bao');
+  const bare = server.second({ program: 'no-such-program' });
+  const finch = await server.person('finch', bare.http);
+  const replies = [await finch.post('/api/take-home', { of: [id], as: 'pdf' }), await finch.get(`/api/take-home?of=${id}&as=pdf`)];
+  expect(replies.map((reply) => reply.body.type)).toEqual(['report.noPrinter', 'report.noPrinter']);
+});
+
+it('is printed in every writing, each in its own direction', async () => {
+  await handIn('bao', [], 'كتبت عن Rivers 8 في 120 كلمة');
+  const text = textOfPdf((await takenHome('pdf')).entries.get('Rivers_Lind_Bao_Meander-notes_v1.pdf')!);
+  expect(text).toMatch(/Rivers 8[^\n]*\b120\b|\b120\b[^\n]*Rivers 8/);
+  expect(text.normalize('NFKC')).toContain('كلمة');
+  await handIn('hana', [], '川は海へ流れる 😀');
+  const hana = [...(await takenHome('pdf')).entries].find(([name]) => name.includes('Hana'))![1];
+  expect(textOfPdf(hana)).toContain('川は海へ流れる');
 });
 
 it('of nothing is refused before it begins, and of somebody else’s class as if it were not there', async () => {
   const [finch, stranger] = [await server.person('finch'), await server.person('stranger')];
-  expect((await finch.post('/api/take-home', { of: [id] })).body.type).toBe('takeHome.nothing');
+  expect((await finch.post('/api/take-home', { of: [id], as: 'html' })).body.type).toBe('takeHome.nothing');
   await handIn('bao');
-  expect((await finch.post('/api/take-home', { of: [id] })).body).toEqual({ files: 1 });
+  expect((await finch.post('/api/take-home', { of: [id], as: 'html' })).body).toEqual({ files: 1 });
   expect((await stranger.get(`/api/take-home?of=${id}`)).status).toBe(404);
   expect((await finch.get('/api/take-home?of=everything')).status).toBe(400);
 });
@@ -81,7 +102,7 @@ it('of nothing is refused before it begins, and of somebody else’s class as if
 it('leaves out what the student has taken back', async () => {
   const bao = await handIn('bao');
   await bao.post(`/api/my/work/${id}/take-back`);
-  expect((await (await server.person('finch')).post('/api/take-home', { of: [id] })).body.type).toBe('takeHome.nothing');
+  expect((await (await server.person('finch')).post('/api/take-home', { of: [id], as: 'html' })).body.type).toBe('takeHome.nothing');
 });
 
 it('comes back by its name, kept back until the piece is returned', async () => {

@@ -26,7 +26,7 @@ async function take(): Promise<void> {
             .slice(0, 100)
             .map((one) => one.id);
     // Asked first: a refusal is said here, not in a file that is none.
-    const { files } = await ask('POST /api/take-home', { body: { of: ids } });
+    const { files } = await ask('POST /api/take-home', { body: { of: ids, as: as.value } });
     const ticket = crypto.randomUUID();
     progress.value = { done: 0, of: files };
     // The browser saves it while it comes; nothing of it is held in this page.
