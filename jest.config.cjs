@@ -28,9 +28,13 @@ module.exports = {
     project('web', {
       testMatch: ['<rootDir>/src/**/*.test.ts'],
       moduleFileExtensions: ['ts', 'js', 'mjs', 'cjs', 'json', 'vue'],
-      // @vueuse is published as ES modules only.
-      transform: { '^.+\\.ts$': swc, '^.+\\.vue$': `${__dirname}/packages/web/vue-for-jest.cjs`, 'node_modules/@vueuse/.+\\.js$': swc },
-      transformIgnorePatterns: ['node_modules/(?!@vueuse/)'],
+      // @vueuse, and what csv-parse has for browsers, are published as ES modules only.
+      transform: {
+        '^.+\\.ts$': swc,
+        '^.+\\.vue$': `${__dirname}/packages/web/vue-for-jest.cjs`,
+        'node_modules/(@vueuse|csv-parse)/.+\\.js$': swc,
+      },
+      transformIgnorePatterns: ['node_modules/(?!(@vueuse|csv-parse)/)'],
     }),
   ],
 };

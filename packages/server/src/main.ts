@@ -3,7 +3,7 @@ import { readConfig } from './config';
 import { standInServer } from './features/mail/stand-in';
 import { makeLogger } from './http/log';
 import { openInstallation } from './open';
-import { round } from './rounds';
+import { runScheduledJobs } from './scheduled-jobs';
 
 const ROUND_EVERY_MS = 1000;
 const LIVE_EVERY_MS = 1000;
@@ -41,11 +41,11 @@ async function main(): Promise<void> {
   let going = Promise.resolve();
   const clock = setInterval(() => {
     // One round at a time; a round that fails is logged and the next one tries again.
-    going = going.then(() => round(services, now())).catch((error: unknown) => logger.error({ err: error }, 'round'));
+    going = going.then(() => runScheduledJobs(services, now())).catch((error: unknown) => logger.error({ err: error }, 'round'));
   }, ROUND_EVERY_MS);
   // Whoever looks on hears of a change within a second, whichever server it was made at.
   let polling = false;
-  const eyes = setInterval(() => {
+  const viewpoint = setInterval(() => {
     if (polling) return;
     polling = true;
     services.live
@@ -79,7 +79,7 @@ async function main(): Promise<void> {
   });
   const close = () => {
     stop();
-    for (const timer of [clock, eyes, press, pulse, guard]) clearInterval(timer);
+    for (const timer of [clock, viewpoint, press, pulse, guard]) clearInterval(timer);
     const rest = async () => {
       await going;
       await standIn?.close();

@@ -34,7 +34,7 @@ import { annotatingService } from './features/marking/annotating.service';
 import { deskService } from './features/marking/desk.service';
 import { judgingService } from './features/marking/judging.service';
 import { pilesService } from './features/marking/piles.service';
-import { questionsService } from './features/marking/questions.service';
+import { scoreQuestionsService } from './features/marking/score-questions.service';
 import { returningService } from './features/marking/returning.service';
 import { scoringService } from './features/marking/scoring.service';
 import { secondScoresService } from './features/marking/second-scores.service';
@@ -141,9 +141,9 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const uploads = uploadsService({ sequelize, fileStore, working, works });
   const notes = notesService({ sequelize, accounts });
   const remarks = remarksService({ sequelize, accounts });
-  const questions = questionsService({ sequelize, accounts });
+  const scoreQuestions = scoreQuestionsService({ sequelize, accounts });
   const peerReviews = peerReviewsService({ sequelize });
-  const saidAbout = { conversations, feedbackFiles, notes, questions, peerReviews };
+  const saidAbout = { conversations, feedbackFiles, notes, scoreQuestions, peerReviews };
   const myWork = myWorkService({
     sequelize,
     cache,
@@ -164,12 +164,12 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const collecting = collectingService({ sequelize, accounts, assignments, board, exceptions, news, works, working, rows });
   const overlap = overlapService({ classes, assignments, board, works });
   const takeHome = takeHomeService({ assignments, board, pieces, works, feedbackFiles, fileStore, printPdf });
-  const desk = deskService({ accounts, assignments, board, pieces, works, working, rows, notes, questions, seconds });
+  const desk = deskService({ accounts, assignments, board, pieces, works, working, rows, notes, scoreQuestions, seconds });
   const scoring = scoringService({ assignments, board, pieces, rows, desk, notes, remarks, exceptions, feedbackFiles, news });
   const returning = returningService({ sequelize, accounts, assignments, board, pieces, notes, feedbackFiles, families, news });
   const judging = judgingService({ accounts, assignments, board, pieces, works, rows, desk, remarks, seconds });
-  const annotating = annotatingService({ accounts, classes, desk, notes, questions, remarks, pieces, ownPieces, feedbackFiles, news });
-  const piles = pilesService({ accounts, classes, assignments, board, classBoards, pieces, rows, returning, questions });
+  const annotating = annotatingService({ accounts, classes, desk, notes, scoreQuestions, remarks, pieces, ownPieces, feedbackFiles, news });
+  const piles = pilesService({ accounts, classes, assignments, board, classBoards, pieces, rows, returning, scoreQuestions });
   const reviews = reviewsService({ sequelize, assignments, classes, board, pieces, works, ownPieces, peerReviews, news });
   const book = bookService({ classes, roster, groups, assignments, board, classBoards, rows, cache });
   const bookActs = bookActsService({ sequelize, classes, assignments, exceptions, board, pieces, book, rows });

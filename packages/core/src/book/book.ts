@@ -3,8 +3,8 @@ import type { Instant, Milliseconds, MilliPoints, Ratio } from '../quantities';
 import type { PieceState } from '../state';
 import { countedItem, totalOf, yearTotal, type CountedItem, type CountedPiece, type Scheme, type Total } from '../totals';
 
-/** Whose eyes look at a total: a teacher's count every score, a student's only what was returned. */
-export type Eyes = 'teacher' | 'student';
+/** Who looks at a total: a teacher's counts every score, a student's only what was returned. */
+export type Viewpoint = 'teacher' | 'student';
 
 /** One assignment as a column. */
 export interface BookColumn {
@@ -78,15 +78,15 @@ export interface BookCell {
   absent?: true;
 }
 
-/** The number that counts of a cell for these eyes; null while there is none. */
-export function effectiveOf(cell: BookCell, eyes: Eyes): MilliPoints | null {
-  if (eyes === 'teacher') return cell.score?.effective ?? null;
+/** The number that counts of a cell from this viewpoint; null while there is none. */
+export function effectiveOf(cell: BookCell, viewpoint: Viewpoint): MilliPoints | null {
+  if (viewpoint === 'teacher') return cell.score?.effective ?? null;
   return cell.returned === undefined ? (cell.state === 'returned' && !cell.held ? (cell.score?.effective ?? null) : null) : cell.returned;
 }
 
 /** A cell as totals see it (docs/rules.md, 5). */
-export function countedPieceOf(column: BookColumn, cell: BookCell, eyes: Eyes): CountedPiece {
-  const effective = effectiveOf(cell, eyes);
+export function countedPieceOf(column: BookColumn, cell: BookCell, viewpoint: Viewpoint): CountedPiece {
+  const effective = effectiveOf(cell, viewpoint);
   return {
     id: column.id,
     category: column.categoryId,
@@ -95,22 +95,27 @@ export function countedPieceOf(column: BookColumn, cell: BookCell, eyes: Eyes): 
     bonus: column.bonus,
     effective,
     scoredAt: effective === null ? null : (cell.score?.at ?? null),
-    state: eyes === 'student' ? (cell.told ?? cell.state) : cell.state,
+    state: viewpoint === 'student' ? (cell.told ?? cell.state) : cell.state,
     stillAccepted: cell.stillAccepted ?? false,
     due: cell.due === undefined ? column.due : cell.due,
   };
 }
 
-/** What a cell counts as for these eyes; null if it does not count, or there is no cell. */
-export function bookItem(column: BookColumn, cell: BookCell | null, eyes: Eyes, scheme: Scheme): CountedItem | null {
-  return cell === null ? null : countedItem(countedPieceOf(column, cell, eyes), scheme);
+/** What a cell counts as from this viewpoint; null if it does not count, or there is no cell. */
+export function bookItem(column: BookColumn, cell: BookCell | null, viewpoint: Viewpoint, scheme: Scheme): CountedItem | null {
+  return cell === null ? null : countedItem(countedPieceOf(column, cell, viewpoint), scheme);
 }
 
 /** A student's total over some columns. @param cells in the columns' order; null where a piece is not theirs */
-export function bookTotal(columns: readonly BookColumn[], cells: readonly (BookCell | null)[], eyes: Eyes, scheme: Scheme): Total {
+export function bookTotal(
+  columns: readonly BookColumn[],
+  cells: readonly (BookCell | null)[],
+  viewpoint: Viewpoint,
+  scheme: Scheme,
+): Total {
   const items: CountedItem[] = [];
   for (const [index, column] of columns.entries()) {
-    const item = bookItem(column, cells[index] ?? null, eyes, scheme);
+    const item = bookItem(column, cells[index] ?? null, viewpoint, scheme);
     if (item) items.push(item);
   }
   return totalOf(scheme, items);

@@ -147,7 +147,7 @@ export function termTotals(
  * Everything that is said of a student's progress in a class (docs/rules.md, 5 to 7). Over a year a category's result is
  * that of all its pieces; the total is that of the terms.
  *
- * @param pieces all of the student's in the class, with these eyes
+ * @param pieces all of the student's in the class, from this viewpoint
  * @param withCourse false where nobody looks at the course: it is most of the work
  */
 export function studentView({

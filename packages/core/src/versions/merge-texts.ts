@@ -82,10 +82,10 @@ function mergeStretch(base: RichNode[], mine: RichNode[], theirs: RichNode[]): R
  * @example base "a b", mine "A b", theirs "a b c" (three paragraphs of one word each) -> "A b c"
  */
 export function mergeTexts({ base, mine, theirs }: { base: RichText; mine: RichText; theirs: RichText }): Merged {
-  const keysOf = (text: RichText) => (text.content ?? []).map((block) => JSON.stringify(block));
+  const blocksOf = (text: RichText) => (text.content ?? []).map((block) => JSON.stringify(block));
   const blocks = (keys: readonly string[]) => keys.map((key) => JSON.parse(key) as RichNode);
   const content: RichNode[] = [];
-  for (const region of diff3Merge(keysOf(mine), keysOf(base), keysOf(theirs), { excludeFalseConflicts: true })) {
+  for (const region of diff3Merge(blocksOf(mine), blocksOf(base), blocksOf(theirs), { excludeFalseConflicts: true })) {
     if (region.ok) {
       content.push(...blocks(region.ok));
       continue;

@@ -165,7 +165,7 @@ export interface BookAimsReply {
 
 export interface BookTakeOut {
   as: 'xlsx' | 'csv' | 'oneroster';
-  eyes: 'teacher' | 'student';
+  viewpoint: 'teacher' | 'student';
   /** the name of a term; left out, the whole year */
   term?: string;
 }

@@ -29,7 +29,7 @@ export interface PilesReply {
   /** returns that wait for their time */
   timed: TimedReturn[];
   /** questions about scores that wait for an answer, oldest first */
-  questions: (ScoreQuestion & { assignmentId: string; title: string; studentId: string; student: string })[];
+  scoreQuestions: (ScoreQuestion & { assignmentId: string; title: string; studentId: string; student: string })[];
 }
 export interface TimedReturn {
   id: string;
@@ -74,7 +74,7 @@ export interface DeskPieceReply {
   team: PieceRow[];
   sentBack: { at: Instant; reason: string; newDue: Instant | null } | null;
   notes: MarginNote[];
-  questions: ScoreQuestion[];
+  scoreQuestions: ScoreQuestion[];
   /** what was given and returned before, newest first */
   before: ScoreBefore[];
   /** names may not be known here; times and names are left out */

@@ -109,7 +109,7 @@ export interface MyPieceReply {
   /** the hand-in that the notes and the score are about, also after it was sent back */
   marked: HandInView | null;
   /** what they asked about the score, newest first */
-  questions: ScoreQuestion[];
+  scoreQuestions: ScoreQuestion[];
   /** they may ask about the score: it is returned, and nothing is waiting */
   mayQuestion: boolean;
   /** reviews by classmates, once the teacher shows them */

@@ -178,12 +178,12 @@ it('forty transactions at once that each ask something beside them all come thro
   await drop();
 });
 
-it('asks the same number of questions however many students and assignments there are', async () => {
+it('asks the same number of queries however many students and assignments there are', async () => {
   // Counted without what the tests compose besides, to compare it with what is kept.
   const server = await aServer({ cache: stampedCache });
   const school = await aSchool(server);
   const finch = await server.person('finch');
-  const questions = async (path: string) => {
+  const queries = async (path: string) => {
     server.queries.length = 0;
     expect((await finch.get(path)).status).toBe(200);
     return server.queries.length;
@@ -198,11 +198,11 @@ it('asks the same number of questions however many students and assignments ther
   ];
   await school.issued();
   const few: number[] = [];
-  for (const path of paths) few.push(await questions(path));
+  for (const path of paths) few.push(await queries(path));
   for (let i = 0; i < 5; i++) await school.issued({ title: `More ${i}` });
   await school.bringIn(finch, Array.from({ length: 30 }, (_, i) => `S${i} T`).join('\n'));
   const many: number[] = [];
-  for (const path of paths) many.push(await questions(path));
+  for (const path of paths) many.push(await queries(path));
   expect(many).toEqual(few);
   expect(Math.max(...few)).toBeLessThanOrEqual(40);
   await server.close();

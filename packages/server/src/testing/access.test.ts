@@ -306,7 +306,7 @@ const MATRIX: Record<ApiKey, Row> = {
   'GET /api/overlap/:overlapId': { nobody: 401, wrong: ['student', 403], other: 404 },
   'DELETE /api/overlap/:overlapId': { nobody: 401, wrong: ['student', 403], other: 404 },
   'GET /api/take-home': { query: 'of=00000000-0000-4000-8000-000000000000', nobody: 401, wrong: ['student', 403], other: 404 },
-  'POST /api/take-home': { nobody: 401, wrong: ['student', 403], other: 404, body: { of: [ASSIGNMENT] } },
+  'POST /api/take-home': { nobody: 401, wrong: ['student', 403], other: 404, body: { of: [ASSIGNMENT], as: 'html' } },
   'GET /api/take-home/:ticket': { nobody: 401, wrong: ['student', 403], other: 204 },
   'POST /api/assignments/:assignmentId/bring-back': { nobody: 401, wrong: ['student', 403], other: 400 },
   'GET /api/files/:fileId/words': { nobody: 401, wrong: null, other: 404 },
@@ -366,7 +366,7 @@ const MATRIX: Record<ApiKey, Row> = {
   },
   'POST /api/assignments/:assignmentId/pieces/:studentId/feedback-files': { nobody: 401, wrong: ['student', 403], other: 400 },
   'DELETE /api/assignments/:assignmentId/pieces/:studentId/feedback-files/:fileId': { nobody: 401, wrong: ['student', 403], other: 404 },
-  'POST /api/assignments/:assignmentId/pieces/:studentId/questions/:questionId/answer': {
+  'POST /api/assignments/:assignmentId/pieces/:studentId/score-questions/:questionId/answer': {
     nobody: 401,
     wrong: ['student', 403],
     other: 404,
@@ -401,7 +401,7 @@ const MATRIX: Record<ApiKey, Row> = {
   'POST /api/my/work/:assignmentId/notes/:noteId/answers': { nobody: 401, wrong: ['teacher', 403], other: 404, body: { text: 'x' } },
   'PUT /api/my/work/:assignmentId/notes/:noteId/settled': { nobody: 401, wrong: ['teacher', 403], other: 404, body: { settled: true } },
   'POST /api/my/work/:assignmentId/notes/read': { nobody: 401, wrong: ['teacher', 403], other: 404 },
-  'POST /api/my/work/:assignmentId/questions': { nobody: 401, wrong: ['teacher', 403], other: 404, body: { text: 'Why?' } },
+  'POST /api/my/work/:assignmentId/score-questions': { nobody: 401, wrong: ['teacher', 403], other: 404, body: { text: 'Why?' } },
   'GET /api/remarks': { nobody: 401, wrong: ['student', 403], other: 200 },
   'POST /api/remarks': {
     nobody: 401,

@@ -57,7 +57,10 @@ export interface MarkingApi {
     reply: DeskPieceReply;
   };
   'DELETE /api/assignments/:assignmentId/pieces/:studentId/feedback-files/:fileId': { reply: DeskPieceReply };
-  'POST /api/assignments/:assignmentId/pieces/:studentId/questions/:questionId/answer': { body: { text: string }; reply: DeskPieceReply };
+  'POST /api/assignments/:assignmentId/pieces/:studentId/score-questions/:questionId/answer': {
+    body: { text: string };
+    reply: DeskPieceReply;
+  };
   'POST /api/assignments/:assignmentId/pieces/:studentId/notes': { body: NoteRequest; reply: MarginNote[] };
   'PUT /api/assignments/:assignmentId/pieces/:studentId/notes/:noteId': { body: NoteChange; reply: MarginNote[] };
   'DELETE /api/assignments/:assignmentId/pieces/:studentId/notes/:noteId': { reply: MarginNote[] };
@@ -67,5 +70,5 @@ export interface MarkingApi {
   'POST /api/my/work/:assignmentId/notes/:noteId/answers': { body: { text: string } };
   'PUT /api/my/work/:assignmentId/notes/:noteId/settled': { body: { settled: boolean } };
   'POST /api/my/work/:assignmentId/notes/read': Nothing;
-  'POST /api/my/work/:assignmentId/questions': { body: { text: string } };
+  'POST /api/my/work/:assignmentId/score-questions': { body: { text: string } };
 }

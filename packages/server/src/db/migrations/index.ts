@@ -40,6 +40,7 @@ import * as agreedCalendars from './0039-agree-on-calendars';
 import * as leasedLetters from './0040-lease-and-letters';
 import * as roundTimes from './0041-round-times';
 import * as classChanges from './0042-class-changes';
+import * as plainColumnNames from './0043-plain-column-names';
 
 /** One step of the schema: statements up, and the way back. A released one is never edited. */
 export interface Migration {
@@ -92,4 +93,5 @@ export const MIGRATIONS: readonly Migration[] = [
   leasedLetters,
   roundTimes,
   classChanges,
+  plainColumnNames,
 ];

@@ -17,7 +17,7 @@ import type { ScoringService } from '../marking/scoring.service';
 import type { RowsService } from '../collecting/rows.service';
 import type { ShelfService } from '../shelf/shelf.service';
 import { briefParams, changeBriefBody, issueBody, listQuery, loadBody, newBriefBody, withdrawBody } from './assignments.schema';
-import { teacherEyes } from '../pieces/sight';
+import { teacherViewer } from '../pieces/sight';
 import { assignmentParams } from '../../forms/params';
 
 interface Needed {
@@ -57,12 +57,12 @@ export const assignmentRoutes = ({
     does: 'All assignments of your classes with their states counted, or all handouts; drafts included.',
     query: listQuery,
     handle: async ({ actor, query, now }): Promise<AssignmentListItem[]> => {
-      const boards = await classBoards.of(teacherEyes(asTeacher(actor)), await classes.taughtBy(asTeacher(actor).userId), now);
+      const boards = await classBoards.of(teacherViewer(asTeacher(actor)), await classes.taughtBy(asTeacher(actor).userId), now);
       const all = query.kind === 'handout' ? boards.handouts : boards.assignments;
       const counts = new Map<string, { counts: StateCounts; otherDates: number }>();
-      for (const { assignment, piece, exception } of boards.sightsOf(all)) {
+      for (const { assignment, state, exception } of boards.sightsOf(all)) {
         const entry = counts.get(assignment.id) ?? { counts: {}, otherDates: 0 };
-        if (piece.state) entry.counts[piece.state] = (entry.counts[piece.state] ?? 0) + 1;
+        if (state.state) entry.counts[state.state] = (entry.counts[state.state] ?? 0) + 1;
         if (exception && !exception.excused) entry.otherDates += 1;
         counts.set(assignment.id, entry);
       }
@@ -159,13 +159,13 @@ export const assignmentRoutes = ({
       const assignment = await assignments.forTeacher(actor, 'piece.look', params.assignmentId);
       const taught = new Set(await classes.taughtBy(asTeacher(actor).userId, { away: true }));
       const [sights, dates, memberships, rescoring, sections] = await Promise.all([
-        board.as(teacherEyes(asTeacher(actor))).ofAssignment(assignment, now),
+        board.as(teacherViewer(asTeacher(actor))).ofAssignment(assignment, now),
         exceptions.groupDatesOf([assignment.id]),
         groups.membershipsOf([assignment.classId]),
         scoring.rescoring(asTeacher(actor), assignment.id, now),
         assignments.ofBriefs([assignment.briefId]),
       ]);
-      const shown = sights.filter(({ theirs, piece }) => (assignment.kind === 'handout' ? theirs : piece.state !== null));
+      const shown = sights.filter(({ theirs, state }) => (assignment.kind === 'handout' ? theirs : state.state !== null));
       const groupOf = new Map(memberships.map((one) => [one.groupId, one]));
       return {
         assignment,

@@ -1,6 +1,6 @@
 import type { AssignmentPiecesReply, BriefReply } from '../../contract';
 import { aBrief, anAssignment, aSchool, aServer, changed, DAY, doc, HOUR, toOne, type School, type Server } from '../../testing/school';
-import { round } from '../../rounds';
+import { runScheduledJobs } from '../../scheduled-jobs';
 import { seedMembers } from '../roster/roster.seed';
 
 let server: Server;
@@ -11,7 +11,7 @@ beforeEach(async () => {
 });
 afterEach(() => server.close());
 const due = anAssignment().due!;
-const next = () => round(server.services, server.clock.now);
+const next = () => runScheduledJobs(server.services, server.clock.now);
 
 it('keeps a draft that no student sees, until it is issued', async () => {
   const [finch, bao] = [await server.person('finch'), await server.person('bao')];

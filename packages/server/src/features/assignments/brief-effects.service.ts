@@ -2,7 +2,7 @@ import { sameWindow, type Actor } from '@jolly/core';
 import type { BriefChange, BriefEffects, BriefReply } from '../../contract';
 import type { ClassesService } from '../classes/classes.service';
 import type { BoardService } from '../pieces/board.service';
-import { SERVER_EYES, type Sight } from '../pieces/sight';
+import { SERVER_VIEWER, type Sight } from '../pieces/sight';
 import { isIssued, type AssignmentsService } from './assignments.service';
 import type { BriefsService } from './briefs.service';
 import { asAssignment, isGiven } from './drafts';
@@ -19,7 +19,7 @@ interface Collaborators {
 /** What editing a brief that is out would do to students, before it is stored. */
 export function briefEffectsService({ classes, assignments, briefs, board }: Collaborators) {
   async function sightsOf(brief: BriefReply, now: number): Promise<Sight[]> {
-    return board.as(SERVER_EYES).ofAssignments(await assignments.byIds(brief.classes.map((one) => one.assignmentId)), now);
+    return board.as(SERVER_VIEWER).ofAssignments(await assignments.byIds(brief.classes.map((one) => one.assignmentId)), now);
   }
 
   /** How an edited brief would be seen by the students of its classes. */
@@ -28,7 +28,9 @@ export function briefEffectsService({ classes, assignments, briefs, board }: Col
       const known = before.classes.find((one) => one.classId === set.classId);
       return asAssignment(change, set, { id: known?.assignmentId ?? set.classId, briefId: before.id, issuedAt: known?.issuedAt ?? null });
     });
-    return board.as(SERVER_EYES).fill({ classes: await classes.load(change.classes.map((one) => one.classId)), assignments: edited, now });
+    return board
+      .as(SERVER_VIEWER)
+      .fill({ classes: await classes.load(change.classes.map((one) => one.classId)), assignments: edited, now });
   }
 
   return {

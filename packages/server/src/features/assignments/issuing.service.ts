@@ -6,7 +6,7 @@ import { Problem } from '../../http/problem';
 import type { DateChangesService } from '../news/date-changes.service';
 import type { NewsService } from '../news/news.service';
 import type { BoardService } from '../pieces/board.service';
-import { SERVER_EYES } from '../pieces/sight';
+import { SERVER_VIEWER } from '../pieces/sight';
 import { isIssued, type AssignmentsService } from './assignments.service';
 import { issueErrors, type BriefsService } from './briefs.service';
 import { isGiven } from './drafts';
@@ -35,7 +35,7 @@ export function issuingService({ sequelize, assignments, briefs, board, news, da
       if (brief.classes.every((one) => isIssued(one, now))) throw new Problem('assignment.alreadyIssued', { current: brief });
       if (at !== null && at <= now) throw new Problem('assignment.issuePast');
       // Who has it already does not get it again when a class is added.
-      const all = await board.as(SERVER_EYES).ofAssignments(await assignments.byIds(brief.classes.map((one) => one.assignmentId)), now);
+      const all = await board.as(SERVER_VIEWER).ofAssignments(await assignments.byIds(brief.classes.map((one) => one.assignmentId)), now);
       const students = all.filter((sight) => isGiven(sight) && !isIssued(sight.assignment, now)).length;
       if (students === 0) throw new Problem('assignment.toNobody');
       return { brief: await briefs.setIssue(teacher, briefId, version, at ?? now, now), students };
@@ -53,7 +53,7 @@ export function issuingService({ sequelize, assignments, briefs, board, news, da
     /** Tells students of what has been issued since the last round; each assignment once, whichever server does it. */
     async tellIssued(now: number): Promise<void> {
       for (const assignment of await assignments.untold(now, TOLD_A_ROUND)) {
-        const sights = (await board.as(SERVER_EYES).ofAssignment(assignment, now)).filter(isGiven);
+        const sights = (await board.as(SERVER_VIEWER).ofAssignment(assignment, now)).filter(isGiven);
         await inTransaction(sequelize, async (transaction) => {
           if (!(await assignments.markTold(assignment.id, now, transaction))) return;
           await news.tell(

@@ -3,7 +3,7 @@ import type { AssignmentReply, LoadReply, LoadRequest } from '../../contract';
 import type { ClassesService } from '../classes/classes.service';
 import type { BoardService } from '../pieces/board.service';
 import type { ClassBoardsService } from '../pieces/class-boards.service';
-import { resolveFor, SERVER_EYES } from '../pieces/sight';
+import { resolveFor, SERVER_VIEWER } from '../pieces/sight';
 import type { RosterService } from '../roster/roster.service';
 import type { AssignmentsService } from './assignments.service';
 import { asAssignment, BLANK_BRIEF, isGiven } from './drafts';
@@ -52,7 +52,7 @@ export function loadService({ classes, roster, assignments, board, classBoards }
           },
           { id: planned?.id ?? asked.classId, briefId: planned?.briefId ?? asked.classId, issuedAt: planned?.issuedAt ?? null },
         );
-        const sights = (await board.as(SERVER_EYES).fill({ classes: [schoolClass], assignments: [draft], now })).filter(isGiven);
+        const sights = (await board.as(SERVER_VIEWER).fill({ classes: [schoolClass], assignments: [draft], now })).filter(isGiven);
         const byStudent = new Map(sights.map((sight) => [sight.member.student.id, sight]));
         const studentIds = [...byStudent.keys()];
         const day = localDateAt(calendar.zone, asked.due);
@@ -96,7 +96,7 @@ export function loadService({ classes, roster, assignments, board, classBoards }
     ): Promise<(DueWork & { assignmentId: string })[]> {
       if (studentIds.length === 0) return [];
       const ids = await roster.classesOfAll(studentIds);
-      const boards = await classBoards.of(SERVER_EYES, ids, now);
+      const boards = await classBoards.of(SERVER_VIEWER, ids, now);
       const away = new Set(boards.classes.filter((one) => one.putAwayAt !== null).map((one) => one.id));
       // A student's own date may lie a few weeks from the class's.
       const reach = (day: string, by: number) => Date.parse(`${plusDays(day, by * LOAD_REACH_DAYS)}T12:00:00.000Z`);
@@ -108,8 +108,8 @@ export function loadService({ classes, roster, assignments, board, classBoards }
       const wanted = new Set(studentIds);
       const sights = boards.sightsOf(near).filter(({ member }) => wanted.has(member.student.id));
       return sights.flatMap((sight) => {
-        const { resolved, schoolClass, assignment, member, piece } = sight;
-        if (!isGiven(sight) || resolved.window.due === null || piece.state === null) return [];
+        const { resolved, schoolClass, assignment, member, state } = sight;
+        if (!isGiven(sight) || resolved.window.due === null || state.state === null) return [];
         const day = localDateAt(schoolClass.calendar.zone, resolved.window.due);
         return day < span.from || day > span.to
           ? []

@@ -38,8 +38,8 @@ export function calendarAgreeing({ sequelize, accounts, news }: CalendarCollabor
           calendarId: id,
           byUser: teacher.userId,
           at: new Date(now),
-          beforeIt: asStored(toCalendar(row)),
-          afterIt: asStored(request),
+          calendarBefore: asStored(toCalendar(row)),
+          calendarAfter: asStored(request),
           word,
           state: 'proposed',
           seenVersion: version,
@@ -91,7 +91,7 @@ export function calendarAgreeing({ sequelize, accounts, news }: CalendarCollabor
       const made = await write(
         row,
         uses,
-        fromJson<CalendarRequest>(change.afterIt),
+        fromJson<CalendarRequest>(change.calendarAfter),
         { by: change.byUser, key: changeId, version: change.seenVersion, now },
         async (transaction, madeVersion) => {
           const [done] = await changes.update(
@@ -130,7 +130,7 @@ export function calendarAgreeing({ sequelize, accounts, news }: CalendarCollabor
       const undone = await write(
         row,
         uses,
-        fromJson<CalendarRequest>(change.beforeIt),
+        fromJson<CalendarRequest>(change.calendarBefore),
         { by: teacher.userId, key: `undo ${changeId}`, version: row.version, now },
         async (transaction) => void (await changes.update({ state: 'undone' }, { where: { id: changeId }, transaction })),
       );

@@ -19,7 +19,7 @@ export function effectsOn(before: readonly Sight[], after: readonly Sight[], cal
       if (at !== null && isDayOff(calendar, at) && !isDayOff(was.schoolClass.calendar, at))
         onDayOff.set(`${assignmentId} ${field}`, { assignmentId, classId, title, field, at });
     }
-    if (was.piece.state === null && is.piece.state === null) continue;
+    if (was.state.state === null && is.state.state === null) continue;
     const [old, due] = [was.resolved.window.due, is.resolved.window.due];
     if (old !== null && due !== null && old !== due) {
       const key = `${assignmentId} ${old} ${due}`;

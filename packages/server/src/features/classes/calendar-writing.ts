@@ -106,7 +106,7 @@ export function calendarWriting({ sequelize, accounts, classes, news, dateChange
             by: nameOf(proposal.byUser),
             at: proposal.at.getTime(),
             word: proposal.word,
-            change: fromJson<CalendarRequest>(proposal.afterIt),
+            change: fromJson<CalendarRequest>(proposal.calendarAfter),
             mine: proposal.byUser === teacher.userId,
             agreed: agreed.has(teacher.userId),
             waitsFor: all.filter((use) => !use.teachers.some((one) => agreed.has(one.id))).map(named),

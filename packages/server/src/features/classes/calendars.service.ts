@@ -7,7 +7,7 @@ import { rowsOf } from '../../db/rows';
 import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
 import type { BoardService } from '../pieces/board.service';
-import { teacherEyes, type Sight } from '../pieces/sight';
+import { teacherViewer, type Sight } from '../pieces/sight';
 import { calendarAgreeing } from './calendar-agreeing';
 import { effectsOn } from './calendar-effects';
 import { calendarWriting, refuseWrong, type CalendarCollaborators, type Teacher } from './calendar-writing';
@@ -71,7 +71,7 @@ export function calendarsService({ board, ...collaborators }: Collaborators) {
       const { schoolDays, closures } = request;
       const changed = touched.map((one) => ({ ...one, calendar: { zone: one.calendar.zone, schoolDays, closures } }));
       refuseWrong(request, now);
-      const as = board.as(teacherEyes(teacher));
+      const as = board.as(teacherViewer(teacher));
       const [before, after] = await Promise.all([
         as.sights({ classes: touched, drafts: true, now }),
         as.sights({ classes: changed, drafts: true, now }),
@@ -112,8 +112,8 @@ export function calendarsService({ board, ...collaborators }: Collaborators) {
             calendarId: id,
             byUser: teacher.userId,
             at: new Date(now),
-            beforeIt: asStored(toCalendar(row)),
-            afterIt: asStored(request),
+            calendarBefore: asStored(toCalendar(row)),
+            calendarAfter: asStored(request),
             word: '',
             state: 'made',
             seenVersion: version,

@@ -121,8 +121,8 @@ export interface CalendarChangeRow {
   calendarId: string;
   byUser: string;
   at: Date;
-  beforeIt: unknown;
-  afterIt: unknown;
+  calendarBefore: unknown;
+  calendarAfter: unknown;
   word: string;
   state: 'proposed' | 'made' | 'undone' | 'declined' | 'withdrawn';
   seenVersion: number;
@@ -142,8 +142,8 @@ export const defineCalendarChanges = (sequelize: Sequelize) => ({
       calendarId: DataTypes.STRING,
       byUser: DataTypes.STRING,
       at: DataTypes.DATE(3),
-      beforeIt: DataTypes.JSON,
-      afterIt: DataTypes.JSON,
+      calendarBefore: DataTypes.JSON,
+      calendarAfter: DataTypes.JSON,
       word: DataTypes.STRING,
       state: DataTypes.STRING,
       seenVersion: DataTypes.INTEGER,

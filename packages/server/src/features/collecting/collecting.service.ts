@@ -16,7 +16,7 @@ import type { WorksService } from '../pieces/works.service';
 import { defineCollecting } from './collecting.model';
 import type { RowsService } from './rows.service';
 import { isApartFromName } from '../pieces/nameless';
-import { type Sight, teacherEyes } from '../pieces/sight';
+import { type Sight, teacherViewer } from '../pieces/sight';
 
 type Teacher = Actor & { userId: string };
 type At = { assignmentId: string; studentId: string };
@@ -39,8 +39,8 @@ export function collectingService({ sequelize, accounts, assignments, board, exc
 
   async function sightAt(teacher: Teacher, { assignmentId, studentId }: At, now: number): Promise<Sight> {
     const assignment = await assignments.forTeacher(teacher, 'piece.look', assignmentId);
-    const [sight] = isIssued(assignment, now) ? await board.as(teacherEyes(teacher)).ofAssignment(assignment, now, [studentId]) : [];
-    if (!sight || sight.piece.state === null) throw new Problem('thing.unknown');
+    const [sight] = isIssued(assignment, now) ? await board.as(teacherViewer(teacher)).ofAssignment(assignment, now, [studentId]) : [];
+    if (!sight || sight.state.state === null) throw new Problem('thing.unknown');
     return sight;
   }
 
@@ -48,8 +48,8 @@ export function collectingService({ sequelize, accounts, assignments, board, exc
     /** The rows of some students anew, after the live page heard that they changed. */
     async changedRows(teacher: Teacher, assignmentId: string, studentIds: string[], now: number): Promise<ChangedRowsReply> {
       const assignment = await assignments.forTeacher(teacher, 'piece.look', assignmentId);
-      const sights = (await board.as(teacherEyes(teacher)).ofAssignment(assignment, now, studentIds)).filter(
-        ({ piece }) => piece.state !== null,
+      const sights = (await board.as(teacherViewer(teacher)).ofAssignment(assignment, now, studentIds)).filter(
+        ({ state }) => state.state !== null,
       );
       return { rows: await rows.of(teacher, sights, now) };
     },
@@ -83,7 +83,7 @@ export function collectingService({ sequelize, accounts, assignments, board, exc
     async nudge(teacher: Teacher, assignmentId: string, { studentIds, text, again }: NudgeRequest, now: number): Promise<NudgeReply> {
       const assignment = await assignments.forTeacher(teacher, 'piece.nudge', assignmentId);
       const sights = isIssued(assignment, now)
-        ? (await board.as(teacherEyes(teacher)).ofAssignment(assignment, now, studentIds)).filter(({ piece }) => piece.state !== null)
+        ? (await board.as(teacherViewer(teacher)).ofAssignment(assignment, now, studentIds)).filter(({ state }) => state.state !== null)
         : [];
       if (sights.length < studentIds.length) throw new Problem('thing.unknown');
       const { schoolClass } = sights[0]!;
@@ -127,8 +127,8 @@ export function collectingService({ sequelize, accounts, assignments, board, exc
       const assignment = await assignments.forTeacher(teacher, 'piece.note', assignmentId);
       const ids = noted.map((one) => one.studentId);
       const sights = new Map(
-        (await board.as(teacherEyes(teacher)).ofAssignment(assignment, now, ids))
-          .filter(({ piece }) => piece.state !== null)
+        (await board.as(teacherViewer(teacher)).ofAssignment(assignment, now, ids))
+          .filter(({ state }) => state.state !== null)
           .map((sight) => [sight.member.student.id, sight]),
       );
       if (sights.size < ids.length) throw new Problem('thing.unknown');

@@ -14,7 +14,7 @@ import type { WorksService } from '../pieces/works.service';
 import type { OverlapNews, OverlapTask } from './overlap-worker';
 import { isApartFromName, pieceName } from '../pieces/nameless';
 import { isWithTeacher } from '../pieces/records';
-import { teacherEyes } from '../pieces/sight';
+import { teacherViewer } from '../pieces/sight';
 
 type Teacher = Actor & { userId: string };
 
@@ -47,7 +47,7 @@ export function overlapService({ classes, assignments, board, works }: Collabora
   }
 
   async function handedIn(teacher: Teacher, all: readonly AssignmentReply[], now: number) {
-    const sights = (await board.as(teacherEyes(teacher)).ofAssignments(all, now)).filter(({ record }) => isWithTeacher(record));
+    const sights = (await board.as(teacherViewer(teacher)).ofAssignments(all, now)).filter(({ record }) => isWithTeacher(record));
     const handIns = await works.allHandIns(sights.map(({ record }) => record!.work.id));
     const seen = new Set<string>();
     return sights.flatMap(({ record, member, assignment, schoolClass, team }) => {

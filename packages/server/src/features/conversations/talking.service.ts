@@ -9,7 +9,7 @@ import type { NewsService } from '../news/news.service';
 import type { BoardService } from '../pieces/board.service';
 import type { OwnPiecesService } from '../pieces/own-pieces.service';
 import type { About, ConversationsService } from './conversations.service';
-import { SERVER_EYES, type Sight } from '../pieces/sight';
+import { SERVER_VIEWER, type Sight } from '../pieces/sight';
 
 type Person = Actor & { userId: string };
 
@@ -28,8 +28,8 @@ export function talkingService({ accounts, classes, assignments, board, ownPiece
   async function sightFor(person: Person, { assignmentId, studentId }: About, action: 'look' | 'write', now: number): Promise<Sight> {
     if (person.role === 'student') return ownPieces.sight(person, action === 'look' ? 'ownWork.look' : 'ownWork.talk', assignmentId, now);
     const assignment = await assignments.forTeacher(person, action === 'look' ? 'piece.look' : 'piece.talk', assignmentId);
-    const [sight] = await board.as(SERVER_EYES).ofAssignment(assignment, now, [studentId]);
-    if (!sight || sight.piece.state === null) throw new Problem('thing.unknown');
+    const [sight] = await board.as(SERVER_VIEWER).ofAssignment(assignment, now, [studentId]);
+    if (!sight || sight.state.state === null) throw new Problem('thing.unknown');
     return sight;
   }
 

@@ -1,7 +1,7 @@
 import { QueryTypes } from 'sequelize';
 import { textOf } from '@jolly/core';
 import type { AssignmentPiecesReply, ExtensionRequest } from '../../contract';
-import { round } from '../../rounds';
+import { runScheduledJobs } from '../../scheduled-jobs';
 import { anAssignment, aSchool, aServer, DAY, HOUR, toOne, type School, type Server } from '../../testing/school';
 
 let server: Server;
@@ -242,11 +242,11 @@ describe('telling', () => {
       reason: 'private matter',
     });
     const sent = async () => Number(((await server.sequelize.query('SELECT COUNT(*) AS n FROM mails'))[0] as { n: number }[])[0]!.n);
-    await round(server.services, server.clock.now);
+    await runScheduledJobs(server.services, server.clock.now);
     expect(await sent()).toBe(0);
     server.clock.now = Date.parse('2026-11-24T07:00:00.000Z');
     await Promise.all([server.services.news.mailDue(server.clock.now), server.services.news.mailDue(server.clock.now)]);
-    await round(server.services, server.clock.now);
+    await runScheduledJobs(server.services, server.clock.now);
     expect(await sent()).toBe(1);
     const [mail] = await server.sequelize.query<{ subject: string; body: string }>('SELECT subject, body FROM mails', {
       type: QueryTypes.SELECT,
@@ -265,7 +265,7 @@ describe('telling', () => {
     });
     const { id } = await school.issued();
     await finch.put(`/api/assignments/${id}/exceptions`, { ...toOne(school.bao.id), due: due + DAY, excused: false, reason: '' });
-    await round(server.services, server.clock.now + 2 * DAY);
+    await runScheduledJobs(server.services, server.clock.now + 2 * DAY);
     expect((await server.sequelize.query('SELECT * FROM mails'))[0]).toEqual([]);
     expect(await news('bao')).toMatchObject({ news: [{ kind: 'dates' }], unseen: 1 });
     await bao.post('/api/news/seen');

@@ -13,7 +13,7 @@ import type { BoardService } from '../pieces/board.service';
 import type { Boards, ClassBoardsService } from '../pieces/class-boards.service';
 import { defineExtensions, type ExtensionRow } from './exceptions.model';
 import type { ExceptionsService } from './exceptions.service';
-import { SERVER_EYES, teacherEyes, type LeanSight, type Sight } from '../pieces/sight';
+import { SERVER_VIEWER, teacherViewer, type LeanSight, type Sight } from '../pieces/sight';
 
 type Person = Actor & { userId: string };
 const MOST_LISTED = 200;
@@ -78,10 +78,10 @@ export function extensionsService({ sequelize, accounts, classes, assignments, b
     async ask(student: Person, assignmentId: string, body: AskExtension, now: number): Promise<OwnRequest> {
       const assignment = await assignments.byId(assignmentId);
       const [sight] =
-        assignment && isIssued(assignment, now) ? await board.as(SERVER_EYES).ofAssignment(assignment, now, [student.userId]) : [];
-      if (!sight || sight.told.state === null) throw new Problem('thing.unknown');
-      const { told, resolved } = sight;
-      if (!mayAskForTime(assignment!, told.state, resolved.window)) throw new Problem('extension.notNow');
+        assignment && isIssued(assignment, now) ? await board.as(SERVER_VIEWER).ofAssignment(assignment, now, [student.userId]) : [];
+      if (!sight || sight.toldState.state === null) throw new Problem('thing.unknown');
+      const { toldState, resolved } = sight;
+      if (!mayAskForTime(assignment!, toldState.state, resolved.window)) throw new Problem('extension.notNow');
       if (body.wantedDue !== null && (body.wantedDue <= now || (resolved.window.due !== null && body.wantedDue <= resolved.window.due)))
         throw new Problem('extension.notLater');
       const row: ExtensionRow = {
@@ -133,7 +133,7 @@ export function extensionsService({ sequelize, accounts, classes, assignments, b
 
     /** What waits for an answer in the classes of a teacher, oldest first. */
     async waiting(teacher: Person, now: number): Promise<ExtensionRequest[]> {
-      const boards = await classBoards.of(teacherEyes(teacher), await classes.taughtBy(teacher.userId), now);
+      const boards = await classBoards.of(teacherViewer(teacher), await classes.taughtBy(teacher.userId), now);
       return service.waitingOn(boards, now);
     },
 
@@ -179,7 +179,7 @@ export function extensionsService({ sequelize, accounts, classes, assignments, b
     async answer(teacher: Person, requestId: string, answer: AnswerExtension, now: number): Promise<void> {
       const at = await service.about(teacher, requestId);
       const assignment = (await assignments.byId(at.assignmentId))!;
-      const [sight] = await board.as(SERVER_EYES).ofAssignment(assignment, now, [at.studentId]);
+      const [sight] = await board.as(SERVER_VIEWER).ofAssignment(assignment, now, [at.studentId]);
       if (!sight) throw new Problem('thing.unknown');
       const [me] = [...(await accounts.people([teacher.userId])).values()];
       await inTransaction(sequelize, async (transaction) => {

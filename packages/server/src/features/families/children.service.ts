@@ -6,7 +6,7 @@ import { toLooking } from '../progress/progress-views';
 import type { RosterService } from '../roster/roster.service';
 import type { FamiliesService, Family } from './families.service';
 import type { FamilyTalksService } from './family-talks.service';
-import { STUDENT_EYES } from '../pieces/sight';
+import { STUDENT_VIEWER } from '../pieces/sight';
 
 const COMING = new Set(['notOpen', 'open', 'started', 'sentBack']);
 const WAITING = new Set(['in', 'inLate', 'inClass', 'scored']);
@@ -65,7 +65,7 @@ interface Collaborators {
   talks: FamilyTalksService;
 }
 
-/** A child as their family sees it: with the student's own eyes, in the classes they are in now. */
+/** A child as their family sees it: from the student's viewpoint, in the classes they are in now. */
 export function childrenService({ classes, roster, progress, families, talks }: Collaborators) {
   const service = {
     /** What families of a student are shown, class by class. */
@@ -75,8 +75,8 @@ export function childrenService({ classes, roster, progress, families, talks }: 
       if (found.length === 0) return [];
       const [replies, teachers] = await Promise.all([
         progress.ofMany(found, [studentId], {
-          eyes: 'student',
-          viewer: STUDENT_EYES,
+          viewpoint: 'student',
+          viewer: STUDENT_VIEWER,
           lookingOf: (one) => toLooking(one, undefined, now),
           now,
         }),

@@ -1,6 +1,6 @@
 import { QueryTypes } from 'sequelize';
 import type { ChildReply, FamilyHomeReply, StudentFamilies } from '../../contract';
-import { round } from '../../rounds';
+import { runScheduledJobs } from '../../scheduled-jobs';
 import { textOfPdf } from '../../testing/pdf-text';
 import { aSchool, aServer, bytesOf, DAY, doc, HOUR, type Person, type School, type Server } from '../../testing/school';
 
@@ -15,7 +15,7 @@ beforeEach(async () => {
 afterEach(() => server.close());
 
 const mailsTo = async (address: string) => {
-  await round(server.services, server.clock.now);
+  await runScheduledJobs(server.services, server.clock.now);
   return server.sequelize.query<{ subject: string; body: string }>(
     'SELECT subject, body FROM mails WHERE to_address = ? ORDER BY made_at',
     {

@@ -15,7 +15,7 @@ import type {
   BookRefusal,
   WhyScored,
 } from '../../contract';
-import { stretches } from '../../db/stretches';
+import { batches } from '../../db/batches';
 import { fieldProblem } from '../../http/field-problems';
 import { Problem } from '../../http/problem';
 import { fullName } from '../accounts/accounts.service';
@@ -33,7 +33,7 @@ import type { BookService } from './book.service';
 import { fromKept, keptOf, keyOf, onceGiven, put, wanted, withRemark } from './book-kept';
 import { defineMarkBook, type BookActRow } from './markbook.model';
 import { toScale } from './markbook.mapper';
-import { type LeanSight, teacherEyes } from '../pieces/sight';
+import { type LeanSight, teacherViewer } from '../pieces/sight';
 
 /** So far back one's acts can be undone. */
 const MOST_ACTS = 200;
@@ -85,7 +85,7 @@ export function bookActsService({ sequelize, classes, assignments, exceptions, b
   async function lookAt(teacher: Teacher, { all, classes: found }: Mine, studentIds: string[], now: number) {
     const list = [...all.values()];
     const sights = await board
-      .as(teacherEyes(teacher))
+      .as(teacherViewer(teacher))
       .lean({ classes: found, assignments: list, studentIds: [...new Set(studentIds)], now });
     const cells = await book.toCells(sights, list);
     return new Map(
@@ -204,7 +204,7 @@ export function bookActsService({ sequelize, classes, assignments, exceptions, b
       rows.map((row) => row.assignmentId),
       now,
     );
-    const byKey = new Map(rows.map((row) => [keyOf(row), { before: row.beforeIt, after: row.afterIt }]));
+    const byKey = new Map(rows.map((row) => [keyOf(row), { before: row.valueBefore, after: row.valueAfter }]));
     const stale = await putAll(
       teacher,
       rows,
@@ -333,14 +333,14 @@ export function bookActsService({ sequelize, classes, assignments, exceptions, b
           };
           await acts.create(row, { transaction });
           done = toAct(row);
-          for (const some of stretches(rows))
+          for (const some of batches(rows))
             await changes.bulkCreate(
               some.map(({ assignmentId, studentId, before, after }) => ({
                 actId: row.id,
                 assignmentId,
                 studentId,
-                beforeIt: before,
-                afterIt: after,
+                valueBefore: before,
+                valueAfter: after,
               })),
               { transaction },
             );

@@ -12,7 +12,7 @@ import {
   type BookColumn,
   type Category,
   type CountedItem,
-  type Eyes,
+  type Viewpoint,
   type Scheme,
   type Total,
 } from '@jolly/core';
@@ -28,7 +28,7 @@ export interface BookOut {
   students: { id: string; givenName: string; familyName: string }[];
   /** by student, in the columns' order */
   cells: (BookCell | null)[][];
-  eyes: Eyes;
+  viewpoint: Viewpoint;
   term: string;
   /** the day it was taken out, in the class's time */
   at: string;
@@ -58,14 +58,14 @@ interface Stretch {
  * no formula can choose the best set: there stands the number itself, and the head says so.
  */
 export async function bookWorkbook(out: BookOut): Promise<TakenOut> {
-  const { label, scheme, columns, students, cells, eyes } = out;
+  const { label, scheme, columns, students, cells, viewpoint } = out;
   const heads = tableHeads(columns);
   const names = ['Family name', 'Given name'];
 
   const scores: SheetCell[][] = [[...names, 'Jolly ID', ...heads]];
   for (const [row, { id, givenName, familyName }] of students.entries()) {
     const texts = cells[row]!.map((cell): Content => {
-      const text = eyes === 'student' && cell?.held ? '' : cellText(cell);
+      const text = viewpoint === 'student' && cell?.held ? '' : cellText(cell);
       return text !== '' && Number.isFinite(Number(text)) ? Number(text) : text || null;
     });
     scores.push([familyName, givenName, id, ...texts]);
@@ -184,7 +184,7 @@ export async function bookWorkbook(out: BookOut): Promise<TakenOut> {
 
   for (const [place, { givenName, familyName }] of students.entries()) {
     const row = ROWS_ABOVE + 1 + place;
-    const total: Total = bookTotal(columns, cells[place]!, eyes, scheme);
+    const total: Total = bookTotal(columns, cells[place]!, viewpoint, scheme);
     const resultOf = new Map(total.categories.map((one) => [one.id, one.result]));
     const items = order.map((index): Content =>
       itemValue(columns[index]!, cells[place]![index] ?? null, `${SCORES}!${letter(4 + index)}${2 + place}`, out),
@@ -212,7 +212,7 @@ export async function bookWorkbook(out: BookOut): Promise<TakenOut> {
       const line: Content[] = [];
       for (const index of order.keys()) {
         const at = `${letter(firstItem + index)}${row}`;
-        const item = bookItem(columns[order[index]!]!, cells[place]![order[index]!] ?? null, eyes, scheme);
+        const item = bookItem(columns[order[index]!]!, cells[place]![order[index]!] ?? null, viewpoint, scheme);
         line[firstItem + index - 1] = value(
           `IF(Totals!${at}="","",Totals!${at}/Totals!${letter(firstItem + index)}$3)`,
           item && item.earned / item.points,
@@ -225,7 +225,7 @@ export async function bookWorkbook(out: BookOut): Promise<TakenOut> {
     ['Class', label],
     ['Term', out.term],
     ['Taken out', out.at],
-    ['Counted', eyes === 'teacher' ? 'every score, held ones too' : 'what students were shown'],
+    ['Counted', viewpoint === 'teacher' ? 'every score, held ones too' : 'what students were shown'],
     ['Scheme', scheme.kind],
     [
       'Missing work',
@@ -250,26 +250,30 @@ export async function bookWorkbook(out: BookOut): Promise<TakenOut> {
 }
 
 /** What counts of a cell: the very score where nothing comes between, so that changing it there changes the total here. */
-function itemValue(column: BookColumn, cell: BookCell | null, at: string, { eyes, scheme }: BookOut): Content {
-  const item: CountedItem | null = bookItem(column, cell, eyes, scheme);
+function itemValue(column: BookColumn, cell: BookCell | null, at: string, { viewpoint, scheme }: BookOut): Content {
+  const item: CountedItem | null = bookItem(column, cell, viewpoint, scheme);
   if (item === null) return null;
   const typed = cell?.score;
   const plain =
-    typed && typed.word === undefined && typed.done === undefined && typed.earned === item.earned && !(eyes === 'student' && cell.held);
+    typed &&
+    typed.word === undefined &&
+    typed.done === undefined &&
+    typed.earned === item.earned &&
+    !(viewpoint === 'student' && cell.held);
   return plain ? value(`IF(${at}="","",${at})`, unmilli(item.earned)) : unmilli(item.earned);
 }
 
 /** The scores as a table of text, with the totals beside them. */
-export function bookRows({ scheme, columns, students, cells, eyes }: BookOut): { header: string[]; rows: string[][] } {
+export function bookRows({ scheme, columns, students, cells, viewpoint }: BookOut): { header: string[]; rows: string[][] } {
   const header = ['Family name', 'Given name', 'Jolly ID', 'Total', ...tableHeads(columns)];
   const rows = students.map(({ id, givenName, familyName }, row) => {
-    const { result } = bookTotal(columns, cells[row]!, eyes, scheme);
+    const { result } = bookTotal(columns, cells[row]!, viewpoint, scheme);
     return [
       familyName,
       givenName,
       id,
       result === null ? '' : totalText(result, scheme),
-      ...cells[row]!.map((cell) => (eyes === 'student' && cell?.held ? '' : cellText(cell))),
+      ...cells[row]!.map((cell) => (viewpoint === 'student' && cell?.held ? '' : cellText(cell))),
     ];
   });
   return { header, rows };

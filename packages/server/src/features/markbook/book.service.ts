@@ -13,7 +13,7 @@ import type { BoardService } from '../pieces/board.service';
 import type { Boards, ClassBoardsService } from '../pieces/class-boards.service';
 import type { RosterService } from '../roster/roster.service';
 import { toBookCell, toBookClass, toBookStudent, toColumns } from './markbook.mapper';
-import { type LeanSight, teacherEyes } from '../pieces/sight';
+import { type LeanSight, teacherViewer } from '../pieces/sight';
 
 const compress = promisify(gzip);
 
@@ -101,7 +101,7 @@ export function bookService({ classes, roster, groups, assignments, board, class
     /** The whole book, as values. */
     async read(teacher: Teacher, classId: string, together: boolean, now: number): Promise<BookReply> {
       const { ids, sections } = await service.opened(teacher, classId, together);
-      return compose(await classBoards.of(teacherEyes(teacher), ids, now), sections);
+      return compose(await classBoards.of(teacherViewer(teacher), ids, now), sections);
     },
 
     /**
@@ -110,7 +110,7 @@ export function bookService({ classes, roster, groups, assignments, board, class
      */
     async ready(teacher: Teacher, classId: string, together: boolean, now: number): Promise<ReadyBook> {
       const { ids, sections } = await service.opened(teacher, classId, together);
-      const boards = await classBoards.of(teacherEyes(teacher), ids, now);
+      const boards = await classBoards.of(teacherViewer(teacher), ids, now);
       return ready.get(`${teacher.userId} ${ids.join(' ')} ${sections}`, boards.stamp, now, async () => {
         const plain = Buffer.from(JSON.stringify(await compose(boards, sections)));
         return { value: { plain, gzipped: await compress(plain, { level: 3 }) }, until: boards.until };
@@ -125,7 +125,7 @@ export function bookService({ classes, roster, groups, assignments, board, class
       );
       if (all.length < new Set(assignmentIds).size) throw new Problem('thing.unknown');
       const sights = await board
-        .as(teacherEyes(teacher))
+        .as(teacherViewer(teacher))
         .lean({ classes: found, assignments: all, now, ...(studentIds ? { studentIds } : {}) });
       const cells = await toCells(sights, all);
       return sights.map(({ assignment, member }, index) => ({

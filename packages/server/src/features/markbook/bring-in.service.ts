@@ -49,7 +49,7 @@ export function bringInService({
     now: number,
   ): Promise<{ reply: BookBringInReply; edits: BookEdit[] }> {
     const [{ out, reply: book }, members] = await Promise.all([
-      takeOut.outOf(teacher, classId, { eyes: 'teacher' }, now),
+      takeOut.outOf(teacher, classId, { viewpoint: 'teacher' }, now),
       roster.detailsOf(classId),
     ]);
     const rows = await readTable(bytes, BOUNDS).catch((error: unknown) => {

@@ -12,7 +12,7 @@ import type { BoardService } from '../pieces/board.service';
 import type { PiecesService } from '../pieces/pieces.service';
 import type { BookService } from './book.service';
 import { defineMarkBook } from './markbook.model';
-import { type LeanSight, teacherEyes } from '../pieces/sight';
+import { type LeanSight, teacherViewer } from '../pieces/sight';
 
 const MOST_ENTRIES = 300;
 const TOLD: ReadonlySet<string> = new Set(['scored', 'unscored', 'rescaled', 'returned', 'sentBack', 'handedIn', 'takenBack']);
@@ -39,7 +39,7 @@ export function cellHistoryService({ sequelize, accounts, classes, assignments, 
       const assignment = await assignments.forTeacher(teacher, 'piece.look', at.assignmentId);
       const found = isIssued(assignment, now)
         ? await board
-            .as(teacherEyes(teacher))
+            .as(teacherViewer(teacher))
             .lean({ classes: await classes.load([assignment.classId]), assignments: [assignment], studentIds: [at.studentId], now })
         : [];
       const [cell] = await book.toCells(found, [assignment]);
@@ -78,7 +78,7 @@ export function cellHistoryService({ sequelize, accounts, classes, assignments, 
       });
       const beside = rows.flatMap((row): CellHistoryEntry[] => {
         const act = actOf.get(row.actId)!;
-        const [before, after] = [fromJson<BookKept>(row.beforeIt), fromJson<BookKept>(row.afterIt)];
+        const [before, after] = [fromJson<BookKept>(row.valueBefore), fromJson<BookKept>(row.valueAfter)];
         const entry = (kind: CellHistoryEntry['kind']) => ({
           id: `${row.actId} ${kind}`,
           at: act.at.getTime(),
@@ -94,7 +94,7 @@ export function cellHistoryService({ sequelize, accounts, classes, assignments, 
           ...(before.saidMissing === after.saidMissing ? [] : [entry(after.saidMissing ? 'saidMissing' : 'notSaidMissing')]),
         ];
       });
-      return { entries: [...entries, ...beside].sort((a, b) => b.at - a.at), lateBy: sight.piece.lateBy };
+      return { entries: [...entries, ...beside].sort((a, b) => b.at - a.at), lateBy: sight.state.lateBy };
     },
   };
 }

@@ -161,7 +161,7 @@ describe('taking out a workbook', () => {
     await sixPieces();
     const scores = async (query: string) => (await bytesOf(query)).toString('utf8').split('\r\n')[1];
     expect(await scores('as=csv')).toContain(',25,14,6,7,3,');
-    expect(await scores('as=csv&eyes=student')).toMatch(/,,,,,,,$/);
+    expect(await scores('as=csv&viewpoint=student')).toMatch(/,,,,,,,$/);
     expect((await finch.get(`${book}/file?as=csv&term=Term%201`)).status).toBe(200);
     expect((await finch.get(`${book}/file?as=csv&term=Nowhere`)).status).toBe(404);
   });

@@ -90,10 +90,10 @@ function toGiven(sight: LeanSight, score: NonNullable<NonNullable<LeanSight['rec
  * left out: there are thousands of these in a reply.
  */
 export function toBookCell(sight: LeanSight, { blind, absent }: { blind: boolean; absent: boolean }): BookCell | null {
-  const { record, piece, told, facts, resolved, assignment, waived } = sight;
-  if (piece.state === null) return null;
+  const { record, state, toldState, facts, resolved, assignment, waived } = sight;
+  if (state.state === null) return null;
   const nameless = isNameless(sight);
-  const cell: BookCell = { state: nameless ? told.state! : piece.state, version: nameless ? 0 : (record?.version ?? 0) };
+  const cell: BookCell = { state: nameless ? toldState.state! : state.state, version: nameless ? 0 : (record?.version ?? 0) };
   if (resolved.window.due !== assignment.due) cell.due = resolved.window.due;
   if (absent) cell.absent = true;
   if (nameless) {
@@ -101,18 +101,18 @@ export function toBookCell(sight: LeanSight, { blind, absent }: { blind: boolean
     return cell;
   }
   const bare = bareState(facts).state!;
-  if (told.state !== piece.state) cell.told = told.state!;
-  if (piece.stillAccepted) cell.stillAccepted = true;
+  if (toldState.state !== state.state) cell.told = toldState.state!;
+  if (state.stillAccepted) cell.stillAccepted = true;
   if (record?.score && !blind) cell.score = toGiven(sight, record.score);
   if (record?.returned) {
     const returned = worth(sight, record.returned).effective;
-    if (piece.state !== 'returned' || record.held || returned !== (cell.score?.effective ?? null)) cell.returned = returned;
+    if (state.state !== 'returned' || record.held || returned !== (cell.score?.effective ?? null)) cell.returned = returned;
   }
   if (record?.held) cell.held = true;
   if (facts.excused) cell.excused = true;
   if (facts.saidMissing) cell.saidMissing = true;
-  if (bare !== piece.state) cell.bare = bare;
-  if (piece.lateBy > 0) cell.lateBy = piece.lateBy;
+  if (bare !== state.state) cell.bare = bare;
+  if (state.lateBy > 0) cell.lateBy = state.lateBy;
   if (waived) cell.waived = true;
   if (blind) cell.locked = 'blind';
   return cell;

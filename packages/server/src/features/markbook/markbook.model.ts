@@ -18,8 +18,8 @@ export interface BookChangeRow {
   actId: string;
   assignmentId: string;
   studentId: string;
-  beforeIt: unknown;
-  afterIt: unknown;
+  valueBefore: unknown;
+  valueAfter: unknown;
 }
 
 export function defineMarkBook(sequelize: Sequelize) {
@@ -43,7 +43,7 @@ export function defineMarkBook(sequelize: Sequelize) {
     ),
     changes: sequelize.define<Model<BookChangeRow>>(
       'bookChange',
-      { actId: key(), assignmentId: key(), studentId: key(), beforeIt: JSON, afterIt: JSON },
+      { actId: key(), assignmentId: key(), studentId: key(), valueBefore: JSON, valueAfter: JSON },
       { tableName: 'book_changes' },
     ),
   };

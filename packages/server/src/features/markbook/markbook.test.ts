@@ -80,7 +80,7 @@ describe('the book', () => {
     expect((await look()).columns).toHaveLength(2);
   });
 
-  it('asks as many questions for one assignment as for many', async () => {
+  it('asks as many queries for one assignment as for many', async () => {
     const ask = async () => {
       await school.issued({ title: 'More' });
       server.queries.length = 0;

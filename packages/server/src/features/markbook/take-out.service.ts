@@ -12,7 +12,7 @@ import type { RosterService } from '../roster/roster.service';
 import { bookRows, bookWorkbook, type BookOut } from './book-workbook';
 import type { BookService } from './book.service';
 import { isNameless } from '../pieces/nameless';
-import { teacherEyes } from '../pieces/sight';
+import { teacherViewer } from '../pieces/sight';
 import { worth } from '../pieces/worth';
 
 interface Collaborators {
@@ -28,7 +28,7 @@ export function takeOutService({ classes, roster, classBoards, book }: Collabora
   async function outOf(
     teacher: Teacher,
     classId: string,
-    { eyes, term }: Pick<BookTakeOut, 'eyes' | 'term'>,
+    { viewpoint, term }: Pick<BookTakeOut, 'viewpoint' | 'term'>,
     now: number,
   ): Promise<{ out: BookOut; reply: BookReply }> {
     const reply = await book.read(teacher, classId, false, now);
@@ -47,7 +47,7 @@ export function takeOutService({ classes, roster, classBoards, book }: Collabora
       columns: chosen.map((one) => one.column),
       students: reply.students,
       cells: reply.cells.map((row) => chosen.map(({ index }) => row[index] ?? null)),
-      eyes,
+      viewpoint,
       term: term ?? 'Year',
       at: localDateAt(calendar.zone, now),
     };
@@ -60,11 +60,11 @@ export function takeOutService({ classes, roster, classBoards, book }: Collabora
     return cell.state === 'in' || cell.state === 'inLate' ? 'submitted' : 'not submitted';
   };
 
-  /** Categories, line items and results of OneRoster 1.1; what students do not have yet is left out for their eyes. */
+  /** Categories, line items and results of OneRoster 1.1; what students do not have yet is left out for their viewpoint. */
   async function results(
     teacher: Teacher,
     classId: string,
-    eyes: BookTakeOut['eyes'],
+    viewpoint: BookTakeOut['viewpoint'],
     { out, reply }: Awaited<ReturnType<typeof outOf>>,
     now: number,
   ): Promise<TakenOut> {
@@ -115,7 +115,7 @@ export function takeOutService({ classes, roster, classBoards, book }: Collabora
           out.columns.flatMap((column, index) => {
             const cell = out.cells[row]![index] ?? null;
             if (cell === null || cell.locked) return [];
-            const item = bookItem({ ...column, countsInTotals: true }, cell, eyes, found.scheme);
+            const item = bookItem({ ...column, countsInTotals: true }, cell, viewpoint, found.scheme);
             const scored = item && !item.missing ? String(unmilli(item.earned)) : '';
             const status = scored === '' && STATUS(cell) === 'fully graded' ? 'submitted' : STATUS(cell);
             const id = idOf.get(student.id) ?? student.id;
@@ -134,7 +134,7 @@ export function takeOutService({ classes, roster, classBoards, book }: Collabora
       const taken = await outOf(teacher, classId, asked, now);
       const { out } = taken;
       if (asked.as === 'xlsx') return bookWorkbook(out);
-      if (asked.as === 'oneroster') return results(teacher, classId, asked.eyes, taken, now);
+      if (asked.as === 'oneroster') return results(teacher, classId, asked.viewpoint, taken, now);
       const { header, rows } = bookRows(out);
       return {
         name: `${fileStem(`${out.label} ${out.term}`)}-mark-book.csv`,
@@ -146,7 +146,7 @@ export function takeOutService({ classes, roster, classBoards, book }: Collabora
     /** What every scored piece says about aims, by student. Nothing of what is marked without names. */
     async aims(teacher: Teacher, classId: string, now: number): Promise<BookAimsReply> {
       await classes.forTeacher(teacher, 'book.look', classId);
-      const boards = await classBoards.of(teacherEyes(teacher), [classId], now);
+      const boards = await classBoards.of(teacherViewer(teacher), [classId], now);
       const tagged = boards.issued.filter(
         ({ aims, scoring, secondMarker }) =>
           secondMarker !== teacher.userId &&
@@ -154,9 +154,9 @@ export function takeOutService({ classes, roster, classBoards, book }: Collabora
       );
       const byStudent = new Map<string, BookAimsReply['students'][number]>();
       for (const sight of boards.sightsOf(tagged)) {
-        const { record, assignment, member, piece } = sight;
+        const { record, assignment, member, state } = sight;
         const score = record?.score;
-        if (!score || piece.state === null || piece.state === 'excused' || isNameless(sight)) continue;
+        if (!score || state.state === null || state.state === 'excused' || isNameless(sight)) continue;
         const { id, aims, points, scoring } = assignment;
         const evidence = evidenceOf(
           { id, aims, points, rubric: scoring.by === 'rubric' ? scoring.rubric : null },

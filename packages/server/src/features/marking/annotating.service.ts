@@ -13,7 +13,7 @@ import type { PiecesService } from '../pieces/pieces.service';
 import type { RemarksService } from '../remarks/remarks.service';
 import type { FeedbackFilesService } from '../takehome/feedback-files.service';
 import type { At, DeskService, Teacher } from './desk.service';
-import type { QuestionsService } from './questions.service';
+import type { ScoreQuestionsService } from './score-questions.service';
 import { isNameless, whoOf } from '../pieces/nameless';
 import type { Sight } from '../pieces/sight';
 
@@ -25,7 +25,7 @@ interface Collaborators {
   classes: ClassesService;
   desk: DeskService;
   notes: NotesService;
-  questions: QuestionsService;
+  scoreQuestions: ScoreQuestionsService;
   remarks: RemarksService;
   pieces: PiecesService;
   ownPieces: OwnPiecesService;
@@ -39,7 +39,7 @@ export function annotatingService({
   classes,
   desk,
   notes,
-  questions,
+  scoreQuestions,
   remarks,
   pieces,
   ownPieces,
@@ -238,11 +238,11 @@ export function annotatingService({
     /** A student asks about a score that was returned; the question is kept with the piece. */
     async ask(student: Student, assignmentId: string, text: string, now: number): Promise<void> {
       const sight = await ownPieces.sight(student, 'ownWork.talk', assignmentId, now);
-      if (sight.told.state !== 'returned') throw new Problem('question.notNow');
+      if (sight.toldState.state !== 'returned') throw new Problem('question.notNow');
       const { assignment, schoolClass } = sight;
       const [userIds, name] = await Promise.all([teachersOf(sight), nameOf(student.userId)]);
       await pieces.change({ assignmentId, studentId: student.userId }, async ({ record, transaction }) => {
-        const id = await questions.ask(record.id, text, student.userId, now, transaction);
+        const id = await scoreQuestions.ask(record.id, text, student.userId, now, transaction);
         const data = {
           title: assignment.title,
           className: schoolClass.label,
@@ -276,7 +276,7 @@ export function annotatingService({
       const { assignment, schoolClass, member } = sight;
       const name = await nameOf(teacher.userId);
       await pieces.change({ assignmentId: assignment.id, studentId: member.student.id }, async ({ record, transaction }) => {
-        await questions.answer(record.id, questionId, answer, teacher.userId, now, transaction);
+        await scoreQuestions.answer(record.id, questionId, answer, teacher.userId, now, transaction);
         const data = { title: assignment.title, className: schoolClass.label, who: name, word: answer.slice(0, 200) };
         const about = { assignmentId: assignment.id, classId: schoolClass.id, zone: schoolClass.calendar.zone, data };
         await news.tell(

@@ -13,11 +13,11 @@ import type { OpenPiece } from '../pieces/open-pieces';
 import type { PiecesService } from '../pieces/pieces.service';
 import type { WorkingService } from '../pieces/working.service';
 import type { WorksService } from '../pieces/works.service';
-import type { QuestionsService } from './questions.service';
+import type { ScoreQuestionsService } from './score-questions.service';
 import type { SecondScoresService } from './second-scores.service';
 import { isNameless } from '../pieces/nameless';
 import { type HandInRecord, isWithTeacher } from '../pieces/records';
-import { type Sight, teacherEyes } from '../pieces/sight';
+import { type Sight, teacherViewer } from '../pieces/sight';
 import { lateOf, lateRuleOf } from '../pieces/worth';
 
 export type Teacher = Actor & { userId: string };
@@ -33,7 +33,7 @@ interface Collaborators {
   working: WorkingService;
   rows: RowsService;
   notes: NotesService;
-  questions: QuestionsService;
+  scoreQuestions: ScoreQuestionsService;
   seconds: SecondScoresService;
 }
 
@@ -58,7 +58,7 @@ function costOf(sight: Sight): DeskPieceReply['late'] {
 }
 
 /** One piece as it lies before whoever marks it, and changing it only as it was seen. */
-export function deskService({ accounts, assignments, board, pieces, works, working, rows, notes, questions, seconds }: Collaborators) {
+export function deskService({ accounts, assignments, board, pieces, works, working, rows, notes, scoreQuestions, seconds }: Collaborators) {
   const service = {
     /** The piece, if this teacher may do this to it. A nameless piece is reached by its own id alone. @throws Problem `thing.unknown` */
     async sightAt(teacher: Teacher, action: Action, { assignmentId, studentId }: At, now: number): Promise<Sight> {
@@ -67,8 +67,8 @@ export function deskService({ accounts, assignments, board, pieces, works, worki
       const piece = found?.assignmentId === assignmentId ? found : null;
       const [sight] = !isIssued(assignment, now)
         ? []
-        : await board.as(teacherEyes(teacher)).ofAssignment(assignment, now, [piece?.studentId ?? studentId]);
-      if (!sight || sight.piece.state === null || isNameless(sight) !== (piece !== null)) throw new Problem('thing.unknown');
+        : await board.as(teacherViewer(teacher)).ofAssignment(assignment, now, [piece?.studentId ?? studentId]);
+      if (!sight || sight.state.state === null || isNameless(sight) !== (piece !== null)) throw new Problem('thing.unknown');
       return sight;
     },
 
@@ -78,7 +78,7 @@ export function deskService({ accounts, assignments, board, pieces, works, worki
       const others = (await pieces.sharing(record.work.id)).filter((id) => id !== member.student.id);
       return others.length === 0
         ? []
-        : (await board.as(teacherEyes(teacher)).ofAssignment(assignment, now, others)).filter(({ piece }) => piece.state !== null);
+        : (await board.as(teacherViewer(teacher)).ofAssignment(assignment, now, others)).filter(({ state }) => state.state !== null);
     },
 
     /** The hand-in that feedback is about: the last one, unless it was taken back. */
@@ -101,7 +101,7 @@ export function deskService({ accounts, assignments, board, pieces, works, worki
         record && record.summary.roundsSentBack > 0 ? pieces.lastSendBack(record.id) : null,
         story.one ? working.toHandInView(story.one, assignment.title) : null,
         record ? notes.ofWork(record.work.id, story.one, { as: 'teacher', userId: teacher.userId, nameless }) : [],
-        record ? questions.ofPiece(record.id) : [],
+        record ? scoreQuestions.ofPiece(record.id) : [],
         record ? pieces.scoresOf(record.id) : [],
         accounts.people(second ? [second.by] : []),
       ]);
@@ -114,7 +114,7 @@ export function deskService({ accounts, assignments, board, pieces, works, worki
         sentBack,
         // Who scores a second time sees the work as it was handed in, not what the first has said about it.
         notes: blind ? pinned.filter((one) => one.mine) : pinned,
-        questions: blind ? [] : asked,
+        scoreQuestions: blind ? [] : asked,
         before: blind ? [] : before,
         nameless,
         late: nameless ? null : costOf(sight),
@@ -169,7 +169,7 @@ export function deskService({ accounts, assignments, board, pieces, works, worki
         for (const piece of opened) await work(piece, piece.record.studentId === own);
         return null;
       });
-      const [fresh] = await board.as(teacherEyes(teacher)).ofAssignment(sight.assignment, now, [own]);
+      const [fresh] = await board.as(teacherViewer(teacher)).ofAssignment(sight.assignment, now, [own]);
       const current = await service.of(teacher, fresh!, now);
       if (outcome === stale) throw new Problem('conflict.changedMeanwhile', { current });
       return current;

@@ -153,16 +153,16 @@ describe('margin notes', () => {
     expect((await finch.get(`${piece()}/rounds/9`)).status).toBe(404);
   });
 
-  it('three hundred of them are there in one answer and a fixed number of questions; the five hundred and first is refused', async () => {
+  it('three hundred of them are there in one answer and a fixed number of queries; the five hundred and first is refused', async () => {
     await handIn();
     const finch = await server.person('finch');
     await note();
-    const questions = async () => {
+    const queriesOf = async () => {
       server.queries.length = 0;
       await finch.get(piece());
       return server.queries.length;
     };
-    const few = await questions();
+    const few = await queriesOf();
     const [row] = (await server.sequelize.query('SELECT * FROM margin_notes'))[0] as { id: string }[];
     const more = (count: number) =>
       server.sequelize.query(
@@ -170,7 +170,7 @@ describe('margin notes', () => {
       );
     await more(299);
     expect((await look()).notes).toHaveLength(300);
-    expect(await questions()).toBe(few);
+    expect(await queriesOf()).toBe(few);
     await more(200);
     expect((await finch.post(`${piece()}/notes`, { version: 1, place: place('bend'), text: 'x' })).body.type).toBe('note.tooMany');
   });
@@ -339,22 +339,22 @@ describe('returning', () => {
 
   it('a student asks about a score once at a time, and reads the answer with the piece', async () => {
     const bao = await handIn();
-    expect((await bao.post(`${own()}/questions`, { text: 'Why 15?' })).body.type).toBe('question.notNow');
+    expect((await bao.post(`${own()}/score-questions`, { text: 'Why 15?' })).body.type).toBe('question.notNow');
     await score();
     await giveBack();
     server.clock.now += 1000;
     expect((await bao.get(own())).body.mayQuestion).toBe(true);
-    await bao.post(`${own()}/questions`, { text: 'Why 15?' });
-    expect((await bao.post(`${own()}/questions`, { text: 'And?' })).body.type).toBe('question.notNow');
+    await bao.post(`${own()}/score-questions`, { text: 'Why 15?' });
+    expect((await bao.post(`${own()}/score-questions`, { text: 'And?' })).body.type).toBe('question.notNow');
     const finch = await server.person('finch');
-    const [asked] = (await finch.get('/api/piles')).body.questions;
+    const [asked] = (await finch.get('/api/piles')).body.scoreQuestions;
     expect(asked).toMatchObject({ text: 'Why 15?', student: 'Bao Lind', title: 'Meander notes' });
-    const answer = () => finch.post(`${piece()}/questions/${asked.id}/answer`, { text: 'The speed is missing.' });
+    const answer = () => finch.post(`${piece()}/score-questions/${asked.id}/answer`, { text: 'The speed is missing.' });
     expect((await answer()).status).toBe(200);
     expect((await answer()).body.type).toBe('question.answered');
     expect((await bao.get(own())).body).toMatchObject({
       mayQuestion: true,
-      questions: [{ answer: 'The speed is missing.', answeredBy: 'finch Test' }],
+      scoreQuestions: [{ answer: 'The speed is missing.', answeredBy: 'finch Test' }],
     });
     expect((await bao.get('/api/news')).body.news[0]).toMatchObject({ kind: 'scoreAnswered' });
   });

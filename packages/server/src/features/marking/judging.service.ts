@@ -14,7 +14,7 @@ import { earnedByChoice, record, requireScore } from './scoring.service';
 import type { SecondScoresService } from './second-scores.service';
 import { isNameless, whoOf } from '../pieces/nameless';
 import { isWithTeacher } from '../pieces/records';
-import { teacherEyes } from '../pieces/sight';
+import { teacherViewer } from '../pieces/sight';
 
 const MOST_REMARKS = 8;
 
@@ -36,8 +36,8 @@ export function judgingService({ accounts, assignments, board, pieces, works, ro
     /** Every piece that lies with the teacher, with what was handed in, for scoring one criterion or question after another. */
     async across(teacher: Teacher, assignmentId: string, now: number): Promise<AcrossReply> {
       const assignment = await assignments.forTeacher(teacher, 'piece.look', assignmentId);
-      const sights = (await board.as(teacherEyes(teacher)).ofAssignment(assignment, now)).filter(
-        ({ record: one, piece }) => piece.state !== null && isWithTeacher(one),
+      const sights = (await board.as(teacherViewer(teacher)).ofAssignment(assignment, now)).filter(
+        ({ record: one, state }) => state.state !== null && isWithTeacher(one),
       );
       const [listed, handIns] = await Promise.all([
         rows.onDesk(teacher, sights, now),
@@ -97,8 +97,8 @@ export function judgingService({ accounts, assignments, board, pieces, works, ro
     /** Both scores of each piece that two have scored, the largest difference first; for who is to score, only theirs. */
     async seconds(teacher: Teacher, assignmentId: string, now: number): Promise<SecondReply> {
       const assignment = await assignments.forTeacher(teacher, 'piece.look', assignmentId);
-      const [sights, given] = await Promise.all([board.as(teacherEyes(teacher)).ofAssignment(assignment, now), seconds.of(assignmentId)]);
-      const scored = sights.filter(({ record: one, piece }) => piece.state !== null && one?.score);
+      const [sights, given] = await Promise.all([board.as(teacherViewer(teacher)).ofAssignment(assignment, now), seconds.of(assignmentId)]);
+      const scored = sights.filter(({ record: one, state }) => state.state !== null && one?.score);
       const both = scored.filter(({ member }) => given.has(member.student.id));
       const [listed, people] = await Promise.all([
         rows.onDesk(teacher, both, now),
@@ -120,8 +120,8 @@ export function judgingService({ accounts, assignments, board, pieces, works, ro
     async outcome(teacher: Teacher, assignmentId: string, now: number): Promise<OutcomeReply> {
       const assignment = await assignments.forTeacher(teacher, 'piece.look', assignmentId);
       const { title, points, scoring } = assignment;
-      const sights = (await board.as(teacherEyes(teacher)).ofAssignment(assignment, now)).filter(
-        ({ piece }) => piece.state !== null && piece.state !== 'excused',
+      const sights = (await board.as(teacherViewer(teacher)).ofAssignment(assignment, now)).filter(
+        ({ state }) => state.state !== null && state.state !== 'excused',
       );
       const scored = sights.filter(({ record: one }) => one?.score);
       const earned = scored.flatMap(({ record: one }) => one!.score!.earned ?? []);

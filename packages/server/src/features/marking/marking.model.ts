@@ -39,7 +39,7 @@ export function defineMarking(sequelize: Sequelize) {
       { id: key(), assignmentId: STRING, studentIds: JSON, at: time, byUser: STRING },
       { tableName: 'timed_returns' },
     ),
-    questions: sequelize.define<Model<ScoreQuestionRow>>(
+    scoreQuestions: sequelize.define<Model<ScoreQuestionRow>>(
       'scoreQuestion',
       { id: key(), pieceId: STRING, byUser: STRING, at: time, text: STRING, answer: STRING, answeredAt: time, answeredBy: STRING },
       { tableName: 'score_questions' },

@@ -191,7 +191,7 @@ const deskRoutes = ({ desk, scoring, judging, annotating }: Needed): Route[] => 
     handle: ({ actor, params, now }) => annotating.removeFile(asTeacher(actor), params, now),
   },
   {
-    route: 'POST /api/assignments/:assignmentId/pieces/:studentId/questions/:questionId/answer',
+    route: 'POST /api/assignments/:assignmentId/pieces/:studentId/score-questions/:questionId/answer',
     action: 'score.answer',
     does: 'Answers what a student asked about a score.',
     params: form.questionParams,
@@ -273,7 +273,7 @@ const noteRoutes = ({ annotating }: Needed): Route[] => [
     handle: ({ actor, params, now }) => annotating.ownRead(asStudent(actor), params.assignmentId, now),
   },
   {
-    route: 'POST /api/my/work/:assignmentId/questions',
+    route: 'POST /api/my/work/:assignmentId/score-questions',
     action: 'ownWork.talk',
     does: 'Asks about a score that was returned.',
     params: assignmentParams,

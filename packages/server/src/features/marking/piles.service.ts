@@ -10,23 +10,23 @@ import type { ClassBoardsService } from '../pieces/class-boards.service';
 
 import type { PiecesService } from '../pieces/pieces.service';
 import type { Teacher } from './desk.service';
-import type { QuestionsService } from './questions.service';
+import type { ScoreQuestionsService } from './score-questions.service';
 import type { ReturningService } from './returning.service';
 import { isNameless } from '../pieces/nameless';
 import { isWithTeacher } from '../pieces/records';
-import { type LeanSight, teacherEyes } from '../pieces/sight';
+import { type LeanSight, teacherViewer } from '../pieces/sight';
 
 const PACE_OF_MS = 60 * 86_400_000;
 
-const isWaiting = ({ piece, record }: LeanSight) =>
-  piece.state === 'in' || piece.state === 'inLate' || (piece.state === 'inClass' && !record?.score);
+const isWaiting = ({ state, record }: LeanSight) =>
+  state.state === 'in' || state.state === 'inLate' || (state.state === 'inClass' && !record?.score);
 
 /** Every assignment with what waits of it, those with most waiting first. */
 function pilesOf(sights: readonly LeanSight[]): PileReply[] {
   const piles = new Map<string, PileReply>();
   for (const sight of sights) {
-    const { assignment, piece, record } = sight;
-    if (piece.state === null || piece.state === 'excused') continue;
+    const { assignment, state, record } = sight;
+    if (state.state === null || state.state === 'excused') continue;
     const pile = piles.get(assignment.id) ?? {
       assignmentId: assignment.id,
       briefId: assignment.briefId,
@@ -48,13 +48,13 @@ function pilesOf(sights: readonly LeanSight[]): PileReply[] {
     pile.students += 1;
     if (isWaiting(sight)) {
       pile.waiting += 1;
-      if (piece.state === 'inLate') pile.late += 1;
+      if (state.state === 'inLate') pile.late += 1;
       const since = record?.summary.handedInAt ?? assignment.due;
       if (since !== null && (pile.oldestWaitingAt === null || since < pile.oldestWaitingAt)) pile.oldestWaitingAt = since;
     }
-    if (piece.state === 'scored' || piece.state === 'returned') pile.scored += 1;
+    if (state.state === 'scored' || state.state === 'returned') pile.scored += 1;
     if (record?.held) pile.held += 1;
-    if (piece.state === 'returned') pile.returned += 1;
+    if (state.state === 'returned') pile.returned += 1;
   }
   return [...piles.values()].sort((a, b) => b.waiting - a.waiting || (a.oldestWaitingAt ?? 0) - (b.oldestWaitingAt ?? 0));
 }
@@ -71,11 +71,21 @@ interface Collaborators {
   pieces: PiecesService;
   rows: RowsService;
   returning: ReturningService;
-  questions: QuestionsService;
+  scoreQuestions: ScoreQuestionsService;
 }
 
 /** Marking piles, and how each is marked: names hidden, by a second marker. */
-export function pilesService({ accounts, classes, assignments, board, classBoards, pieces, rows, returning, questions }: Collaborators) {
+export function pilesService({
+  accounts,
+  classes,
+  assignments,
+  board,
+  classBoards,
+  pieces,
+  rows,
+  returning,
+  scoreQuestions,
+}: Collaborators) {
   /** How long a teacher takes for a piece of each assignment; where they have scored too few of it, for any. */
   async function pacesOf(teacher: Teacher, assignmentIds: readonly string[], now: number): Promise<Record<string, number>> {
     const scored = await pieces.scoredBy(teacher.userId, now - PACE_OF_MS);
@@ -89,7 +99,7 @@ export function pilesService({ accounts, classes, assignments, board, classBoard
   }
 
   async function issuedSights(teacher: Teacher, now: number): Promise<LeanSight[]> {
-    const boards = await classBoards.of(teacherEyes(teacher), await classes.taughtBy(teacher.userId), now);
+    const boards = await classBoards.of(teacherViewer(teacher), await classes.taughtBy(teacher.userId), now);
     return boards.sightsOf(boards.issued);
   }
 
@@ -105,14 +115,14 @@ export function pilesService({ accounts, classes, assignments, board, classBoard
           now,
         ),
         returning.waiting([...assignmentOf.keys()]),
-        questions.waitingOn([...assignmentOf.keys()]),
+        scoreQuestions.waitingOn([...assignmentOf.keys()]),
       ]);
       const people = await accounts.people(waiting.map((one) => one.studentId));
       const named = waiting.map((one) => {
         const person = people.get(one.studentId);
         return { ...one, title: assignmentOf.get(one.assignmentId)?.title ?? '', student: person ? fullName(person) : '' };
       });
-      return { piles, pace, timed, questions: named };
+      return { piles, pace, timed, scoreQuestions: named };
     },
 
     /** Everything that is held in the classes of this teacher, the assignment first that has most of it. */
@@ -131,7 +141,7 @@ export function pilesService({ accounts, classes, assignments, board, classBoard
         : [];
       const all: AssignmentReply[] = [own, ...others];
       const [sights, teachers, pace, timed] = await Promise.all([
-        board.as(teacherEyes(teacher)).ofAssignments(all, now),
+        board.as(teacherViewer(teacher)).ofAssignments(all, now),
         classes.teachersOf(all.map((one) => one.classId)),
         pacesOf(teacher, [own.id], now),
         returning.waiting(all.map((one) => one.id)),
@@ -142,7 +152,7 @@ export function pilesService({ accounts, classes, assignments, board, classBoard
           const here = sights.filter(
             (sight) =>
               sight.assignment.id === assignment.id &&
-              sight.piece.state !== null &&
+              sight.state.state !== null &&
               (!assignment.namesHidden || isWithTeacher(sight.record)),
           );
           const found = await rows.onDesk(teacher, here, now);

@@ -29,7 +29,7 @@ import { defineMarking, type TimedReturnRow } from './marking.model';
 import { isNameless, whoOf } from '../pieces/nameless';
 import { toLevels } from '../pieces/piece-views';
 import type { Given } from '../pieces/records';
-import { SERVER_EYES, type Sight, teacherEyes } from '../pieces/sight';
+import { SERVER_VIEWER, type Sight, teacherViewer } from '../pieces/sight';
 import { worth } from '../pieces/worth';
 
 const RETURNS_A_ROUND = 20;
@@ -57,7 +57,7 @@ export function returningService({ sequelize, accounts, assignments, board, piec
   const { timed } = defineMarking(sequelize);
 
   const held = async (assignment: AssignmentReply, studentIds: readonly string[] | null, now: number): Promise<Sight[]> =>
-    (await board.as(SERVER_EYES).ofAssignment(assignment, now)).filter(
+    (await board.as(SERVER_VIEWER).ofAssignment(assignment, now)).filter(
       (sight) => sight.record?.held && (studentIds === null || studentIds.includes(whoOf(sight).id)),
     );
 
@@ -276,7 +276,7 @@ export function returningService({ sequelize, accounts, assignments, board, piec
         if (sights.length === 0) continue;
         // A second marker who has not scored yet is told that it is held, not what it got; other teachers may know all of it.
         const seen =
-          assignment.secondMarker === teacher.userId ? await board.as(teacherEyes(teacher)).ofAssignment(assignment, now) : sights;
+          assignment.secondMarker === teacher.userId ? await board.as(teacherViewer(teacher)).ofAssignment(assignment, now) : sights;
         const theirs = new Map(seen.map((sight) => [sight.member.student.id, sight]));
         const countedFor = (sight: Sight) => {
           const score = theirs.get(sight.member.student.id)?.record?.score;
@@ -323,7 +323,7 @@ export function returningService({ sequelize, accounts, assignments, board, piec
         const assignment = await assignments.byId(row.assignmentId);
         const ids = namedIn(row);
         const chosen = assignment
-          ? (await board.as(SERVER_EYES).ofAssignment(assignment, now)).filter(
+          ? (await board.as(SERVER_VIEWER).ofAssignment(assignment, now)).filter(
               ({ record, member }) => record?.held && (ids === null || ids.includes(member.student.id)),
             )
           : [];

@@ -39,7 +39,7 @@ import type { FeedbackFilesService } from '../takehome/feedback-files.service';
 import type { At, DeskService, Teacher } from './desk.service';
 import { isNameless, whoOf } from '../pieces/nameless';
 import type { GivenDetails } from '../pieces/records';
-import { type Sight, teacherEyes } from '../pieces/sight';
+import { type Sight, teacherViewer } from '../pieces/sight';
 
 /**
  * The points that a choice earns (docs/rules.md, 4); null where done earns nothing because there are no points.
@@ -121,7 +121,7 @@ export function scoringService({ assignments, board, pieces, rows, desk, notes, 
   ): Promise<{ sight: Sight; before: number; after: number; complete: boolean }[]> {
     const { scoring, points } = assignment;
     if (scoring.by !== 'rubric' || points === null || rubricMax(scoring.rubric) === 0) return [];
-    return (await board.as(teacherEyes(teacher)).ofAssignment(assignment, now)).flatMap((sight) => {
+    return (await board.as(teacherViewer(teacher)).ofAssignment(assignment, now)).flatMap((sight) => {
       const score = sight.record?.score;
       if (score?.chosen?.by !== 'rubric' || score.earned === null) return [];
       const { earned, complete } = rubricScore(scoring.rubric, points, score.chosen.choices);
@@ -187,7 +187,7 @@ export function scoringService({ assignments, board, pieces, rows, desk, notes, 
       const earned = base === null || adjust === null ? base : base + adjust.by;
       const silent = isBlank(remark) && Object.values(words).every((one) => one.trim() === '');
       if (earned === null && chosen === null && silent && !(await hasWords(sight))) throw new Problem('score.nothing');
-      const others = group ? (await desk.sharing(teacher, sight, now)).filter(({ piece }) => piece.state !== 'excused') : [];
+      const others = group ? (await desk.sharing(teacher, sight, now)).filter(({ state }) => state.state !== 'excused') : [];
       const sharing = new Map([sight, ...others].map((one) => [whoOf(one).id, one.member.student.id]));
       if ((group?.differ ?? []).some((one) => !sharing.has(one.studentId))) throw new Problem('thing.unknown');
       const differ = new Map((group?.differ ?? []).map((one) => [sharing.get(one.studentId)!, one.earned]));
@@ -225,7 +225,9 @@ export function scoringService({ assignments, board, pieces, rows, desk, notes, 
       const wanted = scores.map((one) => ({ ...one, earned: one.chosen === null ? one.earned : earnedByChoice(assignment, one.chosen) }));
       for (const { earned } of wanted) if (earned !== null) requireScore(assignment, earned, bonusConfirmed);
       const ids = wanted.map((one) => one.studentId);
-      const sights = (await board.as(teacherEyes(teacher)).ofAssignment(assignment, now, ids)).filter(({ piece }) => piece.state !== null);
+      const sights = (await board.as(teacherViewer(teacher)).ofAssignment(assignment, now, ids)).filter(
+        ({ state }) => state.state !== null,
+      );
       if (sights.length < ids.length) throw new Problem('thing.unknown');
       if (sights.some(({ record: one, blind }) => one?.score && blind)) throw new Problem('score.blind');
       const stale = await pieces.changeAll(
@@ -252,7 +254,7 @@ export function scoringService({ assignments, board, pieces, rows, desk, notes, 
       );
       const fresh = await rows.of(
         teacher,
-        await board.as(teacherEyes(teacher)).ofAssignment(assignment, now, stale.length > 0 ? stale : ids),
+        await board.as(teacherViewer(teacher)).ofAssignment(assignment, now, stale.length > 0 ? stale : ids),
         now,
       );
       if (stale.length > 0) throw new Problem('conflict.changedMeanwhile', { current: { rows: fresh } });

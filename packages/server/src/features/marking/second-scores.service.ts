@@ -7,7 +7,7 @@ import { fromJson } from '../../db/json-column';
 import { defineMarking } from './marking.model';
 import type { Rescaled, SecondRecord } from '../pieces/records';
 
-/** Second scores as they are stored. Whose eyes the first is kept from: pieces/viewing.ts. */
+/** Second scores as they are stored. From whom the first is kept: pieces/sight.ts. */
 export function secondScoresService({ sequelize }: { sequelize: Sequelize }) {
   const { seconds } = defineMarking(sequelize);
   return {

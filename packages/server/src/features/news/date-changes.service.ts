@@ -8,7 +8,7 @@ import { isIssued, type AssignmentsService } from '../assignments/assignments.se
 import type { BoardService } from '../pieces/board.service';
 import { defineNews, type DateChangeRow } from './news.model';
 import type { NewsService, Telling } from './news.service';
-import { SERVER_EYES, type Sight } from '../pieces/sight';
+import { SERVER_VIEWER, type Sight } from '../pieces/sight';
 
 /** A change that takes longer than this has lost its server; whoever comes by tells what it changed. */
 const ABANDONED_MS = 60_000;
@@ -41,8 +41,8 @@ export function dateChangesService({ sequelize, assignments, board, news }: Coll
 
   async function sightsOf(assignmentIds: readonly string[], now: number): Promise<Sight[]> {
     const issued = (await assignments.byIds(assignmentIds)).filter((one) => isIssued(one, now));
-    return (await board.as(SERVER_EYES).ofAssignments(issued, now)).filter(
-      ({ piece, member }) => piece.state !== null && member.left === null,
+    return (await board.as(SERVER_VIEWER).ofAssignments(issued, now)).filter(
+      ({ state, member }) => state.state !== null && member.left === null,
     );
   }
 

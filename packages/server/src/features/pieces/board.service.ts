@@ -200,8 +200,8 @@ export function boardService({ accounts, classes, roster, assignments, exception
               resolved,
               facts,
               record,
-              piece: stateAt(facts),
-              told: stateForStudent(facts),
+              state: stateAt(facts),
+              toldState: stateForStudent(facts),
             });
           },
         ),

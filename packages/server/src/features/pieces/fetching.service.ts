@@ -13,7 +13,7 @@ import type { FeedbackFilesService } from '../takehome/feedback-files.service';
 import { workAt } from './own-pieces.service';
 import type { PiecesService } from './pieces.service';
 import type { WorksService } from './works.service';
-import { STUDENT_EYES } from './sight';
+import { STUDENT_VIEWER } from './sight';
 
 type Fetched = Pick<WorkFile, 'name' | 'mediaType' | 'fingerprint'>;
 
@@ -55,7 +55,7 @@ export function fetchingService({
   /** Is this what the student works on? Who has left a group before anything was begun has nothing to do with its work. */
   async function worksOn(actor: Person, assignmentId: string, workId: string, now: number): Promise<boolean> {
     const assignment = actor.role === 'student' ? await assignments.byId(assignmentId) : null;
-    const [sight] = assignment ? await board.as(STUDENT_EYES).ofAssignment(assignment, now, [actor.userId]) : [];
+    const [sight] = assignment ? await board.as(STUDENT_VIEWER).ofAssignment(assignment, now, [actor.userId]) : [];
     return sight !== undefined && workAt(sight)?.id === workId;
   }
 
@@ -102,7 +102,7 @@ export function fetchingService({
       const taught = await classes.taughtBy(actor.userId, { away: true });
       return set.some((one) => taught.includes(one.classId));
     }
-    const sights = await board.as(STUDENT_EYES).ofAssignments(
+    const sights = await board.as(STUDENT_VIEWER).ofAssignments(
       set.filter((one) => isIssued(one, now)),
       now,
       [actor.userId],

@@ -9,7 +9,7 @@ import { mayAskForTime, proposedDue, type ExtensionsService } from '../exception
 import type { RosterService } from '../roster/roster.service';
 import type { BoardService } from './board.service';
 import type { ConversationsService } from '../conversations/conversations.service';
-import type { QuestionsService } from '../marking/questions.service';
+import type { ScoreQuestionsService } from '../marking/score-questions.service';
 import type { NotesService } from '../notes/notes.service';
 import type { PeerReviewsService } from '../reviews/peer-reviews.service';
 import type { FeedbackFilesService } from '../takehome/feedback-files.service';
@@ -21,11 +21,11 @@ import type { WorkingService } from './working.service';
 import type { WorksService } from './works.service';
 import { toReturnedView } from './piece-views';
 import { isWithTeacher } from './records';
-import { STUDENT_EYES, type Sight } from './sight';
+import { STUDENT_VIEWER, type Sight } from './sight';
 
 /** The sight as the student may know it: a held score does not exist for them. */
 function toMyPiece(sight: Sight, unread: number, now: number): MyPiece {
-  const { schoolClass, assignment, resolved, told: piece, record } = sight;
+  const { schoolClass, assignment, resolved, toldState: piece, record } = sight;
   // After a send-back the date that counts is the one it is wanted again by.
   const againBy = piece.state === 'sentBack' ? (record?.summary.roundDue ?? null) : null;
   return {
@@ -105,7 +105,7 @@ interface Collaborators {
   conversations: ConversationsService;
   feedbackFiles: FeedbackFilesService;
   notes: NotesService;
-  questions: QuestionsService;
+  scoreQuestions: ScoreQuestionsService;
   peerReviews: PeerReviewsService;
 }
 
@@ -125,7 +125,7 @@ export function myWorkService({
   conversations,
   feedbackFiles,
   notes,
-  questions,
+  scoreQuestions,
   peerReviews,
 }: Collaborators) {
   const kept = cache<OwnBoard>(MOST_KEPT);
@@ -138,12 +138,12 @@ export function myWorkService({
       const mine = await classes.load(ids);
       const of = { classes: mine, studentIds: [student.userId], now };
       const [all, given, units, nextIssue] = await Promise.all([
-        board.as(STUDENT_EYES).sights(of),
-        board.as(STUDENT_EYES).sights({ ...of, kind: 'handout' }),
+        board.as(STUDENT_VIEWER).sights(of),
+        board.as(STUDENT_VIEWER).sights({ ...of, kind: 'handout' }),
         classes.unitsOfAll(ids),
         assignments.nextIssue(ids, now),
       ]);
-      const sights = all.filter(({ piece }) => piece.state !== null);
+      const sights = all.filter(({ state }) => state.state !== null);
       const until = Math.min(nextIssue ?? Infinity, ...all.map(({ facts }) => nextChangeAt(facts)));
       return { value: { classes: mine, sights, handouts: given.filter((one) => one.theirs), units }, until };
     });
@@ -191,7 +191,7 @@ export function myWorkService({
           conversations.unreadOfStudent(student.userId, assignmentId),
           record ? feedbackFiles.returned(record.id) : [],
           ownPieces.teamOf(at),
-          record ? questions.ofPiece(record.id) : [],
+          record ? scoreQuestions.ofPiece(record.id) : [],
           peerReviews.received(assignmentId, student.userId),
           pieces.lastScoredAt(assignmentId),
         ]);
@@ -212,7 +212,7 @@ export function myWorkService({
         rounds: assignment.rounds,
         roundRule: assignment.roundRule,
         requests,
-        mayAsk: mayAskForTime(assignment, at.told.state, resolved.window) && !requests.some((one) => one.state === 'waiting'),
+        mayAsk: mayAskForTime(assignment, at.toldState.state, resolved.window) && !requests.some((one) => one.state === 'waiting'),
         proposedDue: proposedDue(at, null, now),
         trail: resolved.trail,
         teachers: (teachers.get(at.schoolClass.id) ?? []).map((teacher) => teacher.name),
@@ -228,8 +228,8 @@ export function myWorkService({
         sentBack,
         notes: pinned,
         unreadNotes: pinned.flatMap((note) => note.answers).filter((answer) => answer.unread).length,
-        questions: asked,
-        mayQuestion: at.told.state === 'returned' && asked.every((one) => one.answeredAt !== null),
+        scoreQuestions: asked,
+        mayQuestion: at.toldState.state === 'returned' && asked.every((one) => one.answeredAt !== null),
         reviews,
         mayHandIn: whyNotHandIn(at, now),
         mayTakeBack: whyNotTakeBack(at, lastScoredAt, now),

@@ -4,7 +4,7 @@ import { Op, QueryTypes, UniqueConstraintError, type Sequelize, type Transaction
 import { rowOf, rowsOf } from '../../db/rows';
 import { noteChange } from '../../db/class-changes';
 import { fromJson } from '../../db/json-column';
-import { stretches } from '../../db/stretches';
+import { batches } from '../../db/batches';
 import { toPieceRecord } from './pieces.mapper';
 import { definePieces, type FactRow, type PieceRecordRow } from './pieces.model';
 import type { WorksService } from './works.service';
@@ -158,7 +158,7 @@ export function openPieces({ sequelize, works }: { sequelize: Sequelize; works: 
   /** How many facts each piece has. */
   async function lastSeqs(pieceIds: readonly string[], transaction: Transaction): Promise<Map<string, number>> {
     const found = new Map<string, number>();
-    for (const ids of stretches(pieceIds)) {
+    for (const ids of batches(pieceIds)) {
       const rows = await sequelize.query<{ id: string; seq: number }>(
         'SELECT piece_id AS id, MAX(seq) AS seq FROM piece_facts WHERE piece_id IN (:ids) GROUP BY piece_id',
         {
@@ -175,7 +175,7 @@ export function openPieces({ sequelize, works }: { sequelize: Sequelize; works: 
   /** Stores what was appended and changed. */
   async function closeAll(opened: readonly Held[], transaction: Transaction): Promise<void> {
     const appended = opened.flatMap((one) => one.appended);
-    for (const rows of stretches(appended)) await facts.bulkCreate(rows, { transaction });
+    for (const rows of batches(appended)) await facts.bulkCreate(rows, { transaction });
     const changed = opened
       .filter(({ changes }) => Object.keys(changes).length > 0)
       .map(({ row, changes }) => ({ row, changes: { ...changes, version: row.version + 1 } }));
@@ -189,7 +189,7 @@ export function openPieces({ sequelize, works }: { sequelize: Sequelize; works: 
       const json = Object.fromEntries(JSON_COLUMNS.map((column) => [column, row[column] == null ? null : fromJson(row[column])]));
       return { ...row, ...json, ...changes };
     });
-    for (const rows of stretches(whole)) await pieces.bulkCreate(rows, { updateOnDuplicate: columns, transaction });
+    for (const rows of batches(whole)) await pieces.bulkCreate(rows, { updateOnDuplicate: columns, transaction });
   }
 
   function hold(row: PieceRecordRow, work: WorkRecord, seq: number, transaction: Transaction): Held {

@@ -8,7 +8,7 @@ import { type BoardService } from './board.service';
 
 import type { PiecesService, Team } from './pieces.service';
 import type { PieceRecord, WorkRecord } from './records';
-import { STUDENT_EYES, type Sight, sightOf } from './sight';
+import { STUDENT_VIEWER, type Sight, sightOf } from './sight';
 import { lateCostAt, lateRuleOf } from './worth';
 
 export type Student = Actor & { userId: string };
@@ -19,11 +19,11 @@ export function costNow(sight: Sight, now: number): MyPieceReply['lateNow'] {
   return cost.lateBy === 0 ? null : { ...cost, rule: lateRuleOf(sight), grows: cost.lateBy < lateCostAt(sight, now + 1).lateBy };
 }
 
-export const whyNotHandIn = ({ told: piece, assignment, resolved, record }: Sight, now: number) =>
+export const whyNotHandIn = ({ toldState: piece, assignment, resolved, record }: Sight, now: number) =>
   handInRefusal({ piece, how: assignment.how, window: resolved.window, handedInAt: record?.summary.handedInAt ?? null, now });
 
 /** @param lastScoredAt when anybody's piece of this was scored last */
-export const whyNotTakeBack = ({ told: piece, assignment, resolved, record }: Sight, lastScoredAt: number | null, now: number) =>
+export const whyNotTakeBack = ({ toldState: piece, assignment, resolved, record }: Sight, lastScoredAt: number | null, now: number) =>
   takeBackRefusal({
     piece,
     how: assignment.how,
@@ -74,8 +74,8 @@ export function ownPiecesService({ assignments, board, groups, pieces }: Collabo
     async sight(student: Student, action: Action, assignmentId: string, now: number): Promise<Sight> {
       const assignment = await assignments.byId(assignmentId);
       if (!assignment || !isIssued(assignment, now)) throw new Problem('thing.unknown');
-      const [found] = await board.as(STUDENT_EYES).ofAssignment(assignment, now, [student.userId]);
-      const relation = found && found.piece.state !== null ? 'student' : 'none';
+      const [found] = await board.as(STUDENT_VIEWER).ofAssignment(assignment, now, [student.userId]);
+      const relation = found && found.state.state !== null ? 'student' : 'none';
       if (may(student, action, { relation, own: true }) !== 'allowed') throw new Problem('thing.unknown');
       refuseIfAway(found!.schoolClass, action);
       return found!;

@@ -71,7 +71,7 @@ export function toPieceRow(sight: Sight, names: Map<string, string>): BareRow {
   return {
     student: { id, givenName, familyName },
     groups: sight.groups.filter((group) => !group.dissolved).map((group) => group.name),
-    ...(nameless ? sight.told : sight.piece),
+    ...(nameless ? sight.toldState : sight.state),
     window: resolved.window,
     trail: resolved.trail,
     exception: exception ? toExceptionReply(exception, names) : null,
@@ -89,12 +89,12 @@ export function toPieceRow(sight: Sight, names: Map<string, string>): BareRow {
 export function toDeskRow(sight: Sight, names: Map<string, string>): BareRow {
   const row = toPieceRow(sight, names);
   if (!row.nameless) return row;
-  const { record, piece, assignment } = sight;
+  const { record, state, assignment } = sight;
   return {
     ...row,
     student: whoOf(sight),
     groups: [],
-    state: piece.state,
+    state: state.state,
     // How late to the minute would tell who it is; what it costs stands beside the score.
     lateBy: 0,
     window: { opens: null, due: assignment.due, closes: null },

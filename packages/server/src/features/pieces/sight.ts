@@ -20,7 +20,7 @@ import type { Member } from '../roster/roster.service';
 import type { LeanRecord, PieceRecord, SecondRecord } from './records';
 
 /**
- * For whose eyes pieces are looked up. The board gives nobody a piece without being told, and gives each what they may know:
+ * For whom pieces are looked up. The board gives nobody a piece without being told, and gives each what they may know:
  * - a teacher everything, but nothing of what the first marker said where they are to give a second score and have not;
  * - a student (and a family) their own piece as if nothing that is held had been recorded;
  * - the server itself, when it issues, moves dates or tells, everything; nothing of that goes into a reply.
@@ -28,9 +28,9 @@ import type { LeanRecord, PieceRecord, SecondRecord } from './records';
  */
 export type Viewer = { as: 'teacher'; id: string } | { as: 'student' } | { as: 'server' };
 
-export const teacherEyes = (teacher: { userId: string }): Viewer => ({ as: 'teacher', id: teacher.userId });
-export const STUDENT_EYES: Viewer = { as: 'student' };
-export const SERVER_EYES: Viewer = { as: 'server' };
+export const teacherViewer = (teacher: { userId: string }): Viewer => ({ as: 'teacher', id: teacher.userId });
+export const STUDENT_VIEWER: Viewer = { as: 'student' };
+export const SERVER_VIEWER: Viewer = { as: 'server' };
 
 /** One student beside one assignment: what holds for them, and how their piece stands now. */
 export interface Sight {
@@ -55,9 +55,9 @@ export interface Sight {
   blind: boolean;
   record: PieceRecord | null;
   resolved: ResolvedWindow;
-  piece: StateOfPiece;
+  state: StateOfPiece;
   /** the state as the student is told it: without what is held */
-  told: StateOfPiece;
+  toldState: StateOfPiece;
   /** what both states follow from */
   facts: StateInput;
 }
@@ -141,7 +141,7 @@ export function standOf(place: Place, record: Pick<PieceRecord, 'summary' | 'sai
 export function sightOf(input: Loaded & { now: number }): Sight {
   const { now, ...loaded } = input;
   const stands = standOf(loaded, loaded.record, loaded.record?.score != null, now);
-  return { ...loaded, ...stands, team: teamOf(loaded), piece: stateAt(stands.facts), told: stateForStudent(stands.facts) };
+  return { ...loaded, ...stands, team: teamOf(loaded), state: stateAt(stands.facts), toldState: stateForStudent(stands.facts) };
 }
 
 /** Is the first score of a piece kept from this viewer: they are to give a second one and have not, and did not give the first? */

@@ -4,7 +4,7 @@ import type { AssignmentsService } from '../assignments/assignments.service';
 import type { ClassesService, SchoolClass } from '../classes/classes.service';
 import type { BoardService } from '../pieces/board.service';
 import type { RosterService } from '../roster/roster.service';
-import { STUDENT_EYES } from '../pieces/sight';
+import { STUDENT_VIEWER } from '../pieces/sight';
 
 type Person = Actor & { userId: string };
 
@@ -44,7 +44,7 @@ export function datesService({ classes, roster, assignments, board }: Collaborat
     async all(person: Person, now: number): Promise<DateEntry[]> {
       if (person.role === 'student') {
         const mine = (await classes.load(await roster.classesOf(person.userId))).filter((one) => one.putAwayAt === null);
-        const sights = await board.as(STUDENT_EYES).sights({ classes: mine, studentIds: [person.userId], now });
+        const sights = await board.as(STUDENT_VIEWER).sights({ classes: mine, studentIds: [person.userId], now });
         const due = sights.flatMap(({ theirs, exception, resolved, assignment, schoolClass }): DateEntry[] => {
           const at = resolved.window.due;
           if (!theirs || at === null || exception?.excused) return [];

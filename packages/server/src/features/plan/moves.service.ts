@@ -29,7 +29,7 @@ import type { GroupsService } from '../groups/groups.service';
 import type { DateChangesService } from '../news/date-changes.service';
 import { type BoardService } from '../pieces/board.service';
 import { definePlan, type DateMoveRow } from './plan.model';
-import { SERVER_EYES, type Sight, resolveFor } from '../pieces/sight';
+import { SERVER_VIEWER, type Sight, resolveFor } from '../pieces/sight';
 
 type Teacher = Actor & { userId: string };
 type What = 'class' | 'group' | 'oneOff';
@@ -87,7 +87,7 @@ export function movesService({ sequelize, classes, assignments, exceptions, grou
     const found = await chosen(teacher, assignmentIds);
     const schoolClasses = new Map((await classes.load([...new Set(found.map((one) => one.classId))])).map((one) => [one.id, one]));
     const [sights, groupDates] = await Promise.all([
-      board.as(SERVER_EYES).ofAssignments(found, now),
+      board.as(SERVER_VIEWER).ofAssignments(found, now),
       exceptions.groupDatesOf(assignmentIds),
     ]);
     const changes: Change[] = [];
@@ -123,7 +123,7 @@ export function movesService({ sequelize, classes, assignments, exceptions, grou
   async function heavyDays(sights: readonly Sight[], after: readonly WorkWindow[], now: number): Promise<MovePreview['heavy']> {
     const theirs = sights
       .map((sight, index) => ({ sight, due: after[index]!.due }))
-      .filter(({ sight: { piece, exception } }) => piece.state !== null && !exception?.excused);
+      .filter(({ sight: { state, exception } }) => state.state !== null && !exception?.excused);
     const dayOf = ({ schoolClass }: Sight, at: Instant) => localDateAt(schoolClass.calendar.zone, at);
     const days = theirs
       .flatMap(({ sight, due }) => [sight.resolved.window.due, due].flatMap((at) => (at === null ? [] : [dayOf(sight, at)])))
@@ -163,7 +163,7 @@ export function movesService({ sequelize, classes, assignments, exceptions, grou
     );
     const told = sights
       .map((sight, index) => ({ sight, window: after[index]! }))
-      .filter(({ sight: { piece, exception, member } }) => piece.state !== null && !exception?.excused && member.left === null);
+      .filter(({ sight: { state, exception, member } }) => state.state !== null && !exception?.excused && member.left === null);
     for (const { id } of found) {
       const wrong = windowProblem({
         ...windowOf(titles.get(id)!),

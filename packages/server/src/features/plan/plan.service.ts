@@ -10,7 +10,7 @@ import type { ClassesService } from '../classes/classes.service';
 import type { ClassBoardsService } from '../pieces/class-boards.service';
 import type { RosterService } from '../roster/roster.service';
 import type { MovesService } from './moves.service';
-import { type LeanSight, teacherEyes } from '../pieces/sight';
+import { type LeanSight, teacherViewer } from '../pieces/sight';
 
 type Teacher = Actor & { userId: string };
 const MOST_NAMES = 12;
@@ -40,10 +40,10 @@ const cardOf = (assignment: AssignmentReply, zone: string): PlanCard => {
 };
 
 /** Counts a student in on a card, and where they have it due on another day. */
-function count(card: PlanCard, { assignment, schoolClass, resolved, theirs, member, piece, exception }: LeanSight): void {
+function count(card: PlanCard, { assignment, schoolClass, resolved, theirs, member, state, exception }: LeanSight): void {
   if (!theirs || member.left !== null) return;
   card.students += 1;
-  if (piece.state) card.counts[piece.state] = (card.counts[piece.state] ?? 0) + 1;
+  if (state.state) card.counts[state.state] = (card.counts[state.state] ?? 0) + 1;
   const own = resolved.window.due;
   if (own === null || own === assignment.due || exception?.excused) return;
   const day = localDateAt(schoolClass.calendar.zone, own);
@@ -73,7 +73,7 @@ export function planService({ sequelize, classes, roster, assignments, classBoar
     ): Promise<PlanReply> {
       const ids = (await classes.taughtBy(teacher.userId)).filter((id) => classId === null || id === classId);
       const [boards, members, units, lastMove] = await Promise.all([
-        classBoards.of(teacherEyes(teacher), ids, now),
+        classBoards.of(teacherViewer(teacher), ids, now),
         roster.membersOf(ids),
         classes.unitsOfAll(ids),
         moves.last(teacher, now),

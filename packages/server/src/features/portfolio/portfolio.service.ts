@@ -18,7 +18,7 @@ import type { WorksService } from '../pieces/works.service';
 import { indexPage, piecePage, type TakenPiece } from './portfolio-pages';
 import { definePortfolio } from './portfolio.model';
 import { toReturnedView } from '../pieces/piece-views';
-import { STUDENT_EYES, type Sight } from '../pieces/sight';
+import { STUDENT_VIEWER, type Sight } from '../pieces/sight';
 import { worth } from '../pieces/worth';
 
 const MOST = 500;
@@ -105,7 +105,7 @@ export function portfolioService({ sequelize, fileStore, accounts, classes, boar
     now: number,
   ): Promise<Sight[]> {
     const found = await classes.forTeacher(teacher, action, classId);
-    const sights = await board.as(STUDENT_EYES).sights({ classes: [found], studentIds: [studentId], now });
+    const sights = await board.as(STUDENT_VIEWER).sights({ classes: [found], studentIds: [studentId], now });
     if (sights.length === 0) throw new Problem('thing.unknown');
     // A nameless piece beside a name would tell whose it is.
     return sights.filter(({ assignment, record }) => !assignment.namesHidden || record?.summary.lastReturnAt != null);

@@ -20,10 +20,10 @@ import { toLevels, toReturnedView } from '../pieces/piece-views';
 import type { LeanSight, Sight } from '../pieces/sight';
 import { worth, lateCostAt } from '../pieces/worth';
 
-/** Whose eyes: a teacher counts every score, a student and their family only what was returned. */
-export type Eyes = 'teacher' | 'student';
+/** Who looks: a teacher counts every score, a student and their family only what was returned. */
+export type Viewpoint = 'teacher' | 'student';
 
-/** A piece as these eyes see it. */
+/** A piece from this viewpoint. */
 export interface Seen<S extends LeanSight = LeanSight> {
   sight: S;
   piece: StateOfPiece;
@@ -39,13 +39,13 @@ export const toProgressClass = ({ scheme, bearing, terms, calendar }: SchoolClas
 
 // Boards of classes are kept (pieces/class-boards.service.ts), and with them how their pieces look: of thousands of pieces a
 // class only those change by the hour that are late and not in.
-const looked: Record<Eyes, WeakMap<LeanSight, Seen>> = { teacher: new WeakMap(), student: new WeakMap() };
+const looked: Record<Viewpoint, WeakMap<LeanSight, Seen>> = { teacher: new WeakMap(), student: new WeakMap() };
 
-/** A sight as these eyes see it, with what being late costs by now. */
-export function see<S extends LeanSight>(sight: S, eyes: Eyes, now: Instant): Seen<S> {
-  const known = looked[eyes].get(sight) as Seen<S> | undefined;
-  const seen = known ?? lookAt(sight, eyes, now);
-  if (!known) looked[eyes].set(sight, seen);
+/** A sight from this viewpoint, with what being late costs by now. */
+export function see<S extends LeanSight>(sight: S, viewpoint: Viewpoint, now: Instant): Seen<S> {
+  const known = looked[viewpoint].get(sight) as Seen<S> | undefined;
+  const seen = known ?? lookAt(sight, viewpoint, now);
+  if (!known) looked[viewpoint].set(sight, seen);
   const { due } = sight.resolved.window;
   const { handedInAt, roundDue, carriedLateFrom } = sight.record?.summary ?? NOTHING_YET;
   const inTime = (due === null || now <= due) && roundDue === null && carriedLateFrom.length === 0;
@@ -53,12 +53,12 @@ export function see<S extends LeanSight>(sight: S, eyes: Eyes, now: Instant): Se
   return { ...seen, view: { ...seen.view, lateCost: lateCostAt(sight, now).takenOff } };
 }
 
-function lookAt<S extends LeanSight>(sight: S, eyes: Eyes, now: Instant): Seen<S> {
+function lookAt<S extends LeanSight>(sight: S, viewpoint: Viewpoint, now: Instant): Seen<S> {
   const { record, assignment, resolved, schoolClass } = sight;
   // A score beside a name would tell whose the nameless piece is.
-  const mayKnow = eyes === 'teacher' && !isNameless(sight);
+  const mayKnow = viewpoint === 'teacher' && !isNameless(sight);
   const given = mayKnow ? record?.score : record?.returned;
-  const piece = mayKnow ? sight.piece : sight.told;
+  const piece = mayKnow ? sight.state : sight.toldState;
   const { effective } = worth(sight, given);
   const view: ViewPiece = {
     id: assignment.id,
@@ -122,14 +122,14 @@ export function toNext(seen: readonly Seen[], { steps }: StudentView['forecast']
     }));
 }
 
-/** What the pieces say about aims, with these eyes. Nothing of what is marked without names. */
-export function toAims(seen: readonly Seen[], eyes: Eyes): AimView[] {
+/** What the pieces say about aims, from this viewpoint. Nothing of what is marked without names. */
+export function toAims(seen: readonly Seen[], viewpoint: Viewpoint): AimView[] {
   const titles = new Map(seen.map(({ sight }) => [sight.assignment.id, sight.assignment.title]));
   const evidence = seen.flatMap(({ sight, view }): AimEvidence[] => {
     const { assignment, record } = sight;
     // Levels chosen on a correction that is held are the teacher's alone.
-    const score = eyes === 'teacher' || !record?.held ? record?.score : null;
-    if (!score || isNameless(sight) || (eyes === 'student' && view.effective === null)) return [];
+    const score = viewpoint === 'teacher' || !record?.held ? record?.score : null;
+    if (!score || isNameless(sight) || (viewpoint === 'student' && view.effective === null)) return [];
     const { id, aims, points, scoring } = assignment;
     return evidenceOf(
       { id, aims, points, rubric: scoring.by === 'rubric' ? scoring.rubric : null },

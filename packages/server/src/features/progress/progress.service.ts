@@ -26,8 +26,8 @@ import type { BoardService } from '../pieces/board.service';
 import type { ClassBoardsService } from '../pieces/class-boards.service';
 import type { Member, RosterService } from '../roster/roster.service';
 
-import { see, toAims, toCounts, toLooking, toNext, toPiece, toProgressClass, type Eyes, type Seen } from './progress-views';
-import { STUDENT_EYES, type Sight, type Viewer, teacherEyes } from '../pieces/sight';
+import { see, toAims, toCounts, toLooking, toNext, toPiece, toProgressClass, type Viewpoint, type Seen } from './progress-views';
+import { STUDENT_VIEWER, type Sight, type Viewer, teacherViewer } from '../pieces/sight';
 
 interface Collaborators {
   classes: ClassesService;
@@ -47,7 +47,7 @@ function groupedBy<T>(all: readonly T[], keyOf: (one: T) => string): Map<string,
   return groups;
 }
 
-const theirs = ({ piece }: { piece: { state: unknown } }) => piece.state !== null;
+const theirs = ({ state }: { state: { state: unknown } }) => state.state !== null;
 const ofSeen = (seen: readonly Seen[]) => seen.map(({ view }) => view);
 
 /** Two moments or two terms, if both are asked for and there. */
@@ -60,7 +60,7 @@ function betweenOf({ fromAt, toAt, fromTerm, toTerm }: ProgressQuery, { terms }:
 /** Where each student stands: the same facts and the same rules for the teacher, the student and the family. */
 export function progressService({ classes, board, classBoards, roster, jottings }: Collaborators) {
   type How = {
-    /** which scores are counted */ eyes: Eyes;
+    /** which scores are counted */ viewpoint: Viewpoint;
     /** for whom they are looked up */ viewer: Viewer;
     now: number;
     lookingOf: (schoolClass: SchoolClass) => Looking;
@@ -68,13 +68,13 @@ export function progressService({ classes, board, classBoards, roster, jottings 
     medians?: Map<string, Promise<ClassMedians>>;
   };
 
-  /** What everybody in a class has, each with these eyes; those too who have no work yet. */
-  async function everybody(schoolClass: SchoolClass, { eyes, viewer, now }: Pick<How, 'eyes' | 'viewer' | 'now'>) {
+  /** What everybody in a class has, each from this viewpoint; those too who have no work yet. */
+  async function everybody(schoolClass: SchoolClass, { viewpoint, viewer, now }: Pick<How, 'viewpoint' | 'viewer' | 'now'>) {
     const [members, boards] = await Promise.all([roster.membersOf([schoolClass.id]), classBoards.of(viewer, [schoolClass.id], now)]);
     const by = groupedBy(boards.sightsOf(boards.issued).filter(theirs), ({ member }) => member.student.id);
     return members
       .filter((member) => member.left === null)
-      .map((member) => ({ member, all: (by.get(member.student.id) ?? []).map((sight) => see(sight, eyes, now)) }));
+      .map((member) => ({ member, all: (by.get(member.student.id) ?? []).map((sight) => see(sight, viewpoint, now)) }));
   }
   const looked = (all: readonly Seen[], looking: Looking) => all.filter(({ view }) => isLookedAt(view, looking));
   const mediansOf = (students: readonly { all: readonly Seen[] }[], { scheme }: SchoolClass, looking: Looking): ClassMedians =>
@@ -90,17 +90,17 @@ export function progressService({ classes, board, classBoards, roster, jottings 
 
   async function toStudent(
     { schoolClass, member, sights }: Place,
-    { eyes, viewer, now, lookingOf, withCourse = true, medians: known = new Map() }: How,
+    { viewpoint, viewer, now, lookingOf, withCourse = true, medians: known = new Map() }: How,
   ): Promise<StudentProgressReply> {
     const of = toProgressClass(schoolClass);
     const looking = lookingOf(schoolClass);
-    const all = sights.filter(theirs).map((sight) => see(sight, eyes, now));
+    const all = sights.filter(theirs).map((sight) => see(sight, viewpoint, now));
     const shown = all.filter(({ view }) => isLookedAt(view, looking));
     // The class is looked at only for somebody who has no score of their own to go by, and then once.
     if (!hasScore(shown) && !known.has(schoolClass.id))
       known.set(
         schoolClass.id,
-        everybody(schoolClass, { eyes, viewer, now }).then((all) => mediansOf(all, schoolClass, looking)),
+        everybody(schoolClass, { viewpoint, viewer, now }).then((all) => mediansOf(all, schoolClass, looking)),
       );
     const medians = hasScore(shown) ? undefined : await known.get(schoolClass.id);
     const { id, givenName, familyName } = member.student;
@@ -116,7 +116,7 @@ export function progressService({ classes, board, classBoards, roster, jottings 
       away: schoolClass.putAwayAt !== null,
       counts: toCounts(shown),
       view: studentView({ pieces: ofSeen(all), of, looking, now, withCourse, ...(medians ? { medians } : {}) }),
-      aims: toAims(shown, eyes),
+      aims: toAims(shown, viewpoint),
       pieces: shown.map(toPiece),
     };
   }
@@ -128,7 +128,7 @@ export function progressService({ classes, board, classBoards, roster, jottings 
       const { scheme, settings, terms, zone } = of;
       const looking = toLooking(found, query.term, now);
       const between = betweenOf(query, found);
-      const students = await everybody(found, { eyes: 'teacher', viewer: teacherEyes(teacher), now });
+      const students = await everybody(found, { viewpoint: 'teacher', viewer: teacherViewer(teacher), now });
       const medians = mediansOf(students, found, looking);
       const toSpeak = await jottings.toSpeakWith(teacher.userId, classId);
       const rows = students.map(({ member, all }): ProgressRow => {
@@ -188,8 +188,8 @@ export function progressService({ classes, board, classBoards, roster, jottings 
     ): Promise<StudentProgressReply> {
       const found = await classes.forTeacher(teacher, 'progress.look', classId);
       const [reply] = await service.ofMany([found], [studentId], {
-        eyes: 'teacher',
-        viewer: teacherEyes(teacher),
+        viewpoint: 'teacher',
+        viewer: teacherViewer(teacher),
         lookingOf: (one) => toLooking(one, term, now),
         now,
       });
@@ -227,8 +227,8 @@ export function progressService({ classes, board, classBoards, roster, jottings 
     async own(student: Actor & { userId: string }, { term }: Pick<ProgressQuery, 'term'>, now: number): Promise<StudentProgressReply[]> {
       const mine = await classes.load(await roster.classesOf(student.userId));
       return service.ofMany(mine, [student.userId], {
-        eyes: 'student',
-        viewer: STUDENT_EYES,
+        viewpoint: 'student',
+        viewer: STUDENT_VIEWER,
         lookingOf: (one) => toLooking(one, term, now),
         now,
       });

@@ -10,7 +10,7 @@ import type { ProgressService } from '../progress/progress.service';
 import type { RosterService } from '../roster/roster.service';
 import type { ReportDocument } from './report-document';
 import { keyText, lookingOf, sectionsOf, type ReportKey, type SectionKey } from './report-sections';
-import { teacherEyes } from '../pieces/sight';
+import { teacherViewer } from '../pieces/sight';
 
 export { keyText, type ReportKey } from './report-sections';
 
@@ -67,13 +67,13 @@ export function composeService({ accounts, classes, roster, rows, progress, jott
         settings.classIds.filter((id) => of.has(id)),
       );
       const studentIds = [...new Set(keys.map((key) => key.studentId))];
-      const eyes = settings.scores === 'all' ? 'teacher' : 'student';
+      const viewpoint = settings.scores === 'all' ? 'teacher' : 'student';
       const [all, people, talks] = await Promise.all([
         keys.length === 0
           ? []
           : progress.ofMany(found, studentIds, {
-              eyes,
-              viewer: teacherEyes(teacher),
+              viewpoint,
+              viewer: teacherViewer(teacher),
               lookingOf: (one) => lookingOf(one, settings, now),
               now,
               withCourse: false,

@@ -106,7 +106,12 @@ export function reportJobsService({ sequelize, fileStore, compose, printPdf }: C
   /** Makes one part: the PDF itself, or for tables the document that goes into one at the end. */
   async function makePart(job: ReportJobRow, part: ReportPartRow, now: number, lease: Lease): Promise<void> {
     const teacher: Teacher = { role: 'teacher', userId: job.ownerId };
-    const { document } = await compose.compose(teacher, fromJson<ReportSettings>(job.settings), fromJson<ReportKey[]>(part.keysOf), now);
+    const { document } = await compose.compose(
+      teacher,
+      fromJson<ReportSettings>(job.settings),
+      fromJson<ReportKey[]>(part.reportKeys),
+      now,
+    );
     const bytes = job.format === 'pdf' ? await printPdf(await makeReport('html', [document])) : Buffer.from(JSON.stringify(document));
     const { fingerprint } = await keep(bytes);
     await inTransaction(sequelize, async (transaction) => {
@@ -167,11 +172,11 @@ export function reportJobsService({ sequelize, fileStore, compose, printPdf }: C
         tries: 0,
         fingerprint: null,
       };
-      const own = files.map(({ title, keys: keysOf }, place): ReportPartRow => ({
+      const own = files.map(({ title, keys: reportKeys }, place): ReportPartRow => ({
         jobId: row.id,
         place,
         title,
-        keysOf,
+        reportKeys,
         fingerprint: null,
       }));
       await inTransaction(sequelize, async (transaction) => {

@@ -27,7 +27,7 @@ export interface ReportPartRow {
   jobId: string;
   place: number;
   title: string;
-  keysOf: unknown;
+  reportKeys: unknown;
   fingerprint: string | null;
 }
 
@@ -60,7 +60,7 @@ export function defineReports(sequelize: Sequelize) {
     ),
     parts: sequelize.define<Model<ReportPartRow>>(
       'reportPart',
-      { jobId: key(), place: { type: INTEGER, primaryKey: true }, title: STRING, keysOf: JSON, fingerprint: STRING },
+      { jobId: key(), place: { type: INTEGER, primaryKey: true }, title: STRING, reportKeys: JSON, fingerprint: STRING },
       { tableName: 'report_parts' },
     ),
   };

@@ -17,7 +17,7 @@ import type { PeerReview, PeerReviewsService } from './peer-reviews.service';
 import { defineReviews } from './reviews.model';
 import { isNameless } from '../pieces/nameless';
 import { isWithTeacher } from '../pieces/records';
-import { STUDENT_EYES, type Sight, teacherEyes } from '../pieces/sight';
+import { STUDENT_VIEWER, type Sight, teacherViewer } from '../pieces/sight';
 
 type Teacher = Actor & { userId: string };
 
@@ -43,11 +43,11 @@ export function reviewsService({ sequelize, assignments, classes, board, pieces,
   const { rounds, reviews } = defineReviews(sequelize);
 
   /** Whose work lies with the teacher; who shares a work is in one group here, whatever groups there are besides. */
-  const isPeer = ({ record, piece, member }: Sight) =>
+  const isPeer = ({ record, state, member }: Sight) =>
     isWithTeacher(record) &&
     record.summary.handedInAt !== null &&
-    piece.state !== null &&
-    piece.state !== 'excused' &&
+    state.state !== null &&
+    state.state !== 'excused' &&
     member.left === null;
   const toPeer = ({ member, record, groups }: Sight): Peer => ({
     id: member.student.id,
@@ -56,7 +56,7 @@ export function reviewsService({ sequelize, assignments, classes, board, pieces,
 
   async function mine(teacher: Teacher, action: 'review.look' | 'review.set', assignmentId: string, now: number) {
     const assignment = await assignments.forTeacher(teacher, action, assignmentId);
-    const sights = (await board.as(teacherEyes(teacher)).ofAssignment(assignment, now)).filter(({ piece }) => piece.state !== null);
+    const sights = (await board.as(teacherViewer(teacher)).ofAssignment(assignment, now)).filter(({ state }) => state.state !== null);
     return { assignment, sights, peers: sights.filter(isPeer) };
   }
 
@@ -134,7 +134,7 @@ export function reviewsService({ sequelize, assignments, classes, board, pieces,
     const review = (await peerReviews.ofReviewer(student.userId)).find((one) => one.id === id);
     if (!review) throw new Problem('thing.unknown');
     const { assignment } = await ownPieces.sight(student, action, review.assignmentId, now);
-    const [author] = await board.as(STUDENT_EYES).ofAssignment(assignment, now, [review.authorId]);
+    const [author] = await board.as(STUDENT_VIEWER).ofAssignment(assignment, now, [review.authorId]);
     if (!author?.record) throw new Problem('thing.unknown');
     return { review, round: review.round, author };
   }
@@ -281,12 +281,12 @@ export function reviewsService({ sequelize, assignments, classes, board, pieces,
       const all = await peerReviews.ofReviewer(student.userId);
       const found = await assignments.byIds([...new Set(all.map((one) => one.assignmentId))]);
       const sights = new Map(
-        (await board.as(STUDENT_EYES).ofAssignments(found, now, [student.userId])).map((sight) => [sight.assignment.id, sight]),
+        (await board.as(STUDENT_VIEWER).ofAssignments(found, now, [student.userId])).map((sight) => [sight.assignment.id, sight]),
       );
       const counts = new Map<string, number>();
       const listed = all.flatMap((one) => {
         const sight = sights.get(one.assignmentId);
-        if (!sight || sight.piece.state === null || sight.schoolClass.putAwayAt !== null) return [];
+        if (!sight || sight.state.state === null || sight.schoolClass.putAwayAt !== null) return [];
         const number = (counts.get(one.assignmentId) ?? 0) + 1;
         counts.set(one.assignmentId, number);
         return [toGive(one, sight, one.round.due, number)];

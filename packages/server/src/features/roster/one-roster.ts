@@ -20,11 +20,11 @@ export interface Bundle {
   studentsOf: (sourceId: string, today: string) => { students: RosterRow[]; problems: (RowProblem & { file: string })[] };
 }
 
-type Record_ = { row: number; get: (column: string) => string };
+type BundleRecord = { row: number; get: (column: string) => string };
 const MODES = ['bulk', 'delta', 'absent'];
 const READ = ['orgs', 'academicsessions', 'courses', 'classes', 'users', 'enrollments', 'roles'];
 
-function recordsOf(rows: readonly string[][] | undefined): Record_[] {
+function recordsOf(rows: readonly string[][] | undefined): BundleRecord[] {
   if (!rows || rows.length === 0) return [];
   const header = rows[0]!.map((cell) => tidyText(cell).toLowerCase());
   return rows.slice(1).flatMap((cells, index) =>
@@ -75,8 +75,8 @@ export function readOneRoster(files: ReadonlyMap<string, string[][]>): Bundle {
   const table = (name: string) => recordsOf(files.get(`${name}.csv`));
   const [users, enrollments, classes] = [table('users'), table('enrollments'), table('classes')];
   if (users.length > MOST_ROWS * 4 || enrollments.length > MOST_ROWS * 20) refuse('bundle.tooLarge');
-  const isGone = (record: Record_) => record.get('status').toLowerCase() === 'tobedeleted';
-  const idsOf = (records: Record_[]) => new Set(records.map((record) => record.get('sourcedId')));
+  const isGone = (record: BundleRecord) => record.get('status').toLowerCase() === 'tobedeleted';
+  const idsOf = (records: BundleRecord[]) => new Set(records.map((record) => record.get('sourcedId')));
   const userById = new Map(users.map((user) => [user.get('sourcedId'), user]));
   const studentRoles = new Set(
     table('roles')

@@ -19,7 +19,7 @@ import type { WorksService } from '../pieces/works.service';
 import type { FeedbackFilesService } from './feedback-files.service';
 import { isApartFromName, pieceName } from '../pieces/nameless';
 import { type HandInRecord, isWithTeacher } from '../pieces/records';
-import { type Sight, teacherEyes } from '../pieces/sight';
+import { type Sight, teacherViewer } from '../pieces/sight';
 
 type Teacher = Actor & { userId: string };
 
@@ -89,7 +89,7 @@ export function takeHomeService({ assignments, board, pieces, works, feedbackFil
     now: number,
     { byName = false } = {},
   ): Promise<Going[]> {
-    const sights = (await board.as(teacherEyes(teacher)).ofAssignments(all, now)).filter(
+    const sights = (await board.as(teacherViewer(teacher)).ofAssignments(all, now)).filter(
       ({ record }) => (record?.summary.handIns ?? 0) > 0,
     );
     const byWork = new Map<string, Sight[]>();
@@ -145,7 +145,7 @@ export function takeHomeService({ assignments, board, pieces, works, feedbackFil
   }
 
   function manifestRow(
-    { name, sight: { schoolClass, assignment, member, team, piece }, sights, handIn, file }: Going,
+    { name, sight: { schoolClass, assignment, member, team, state }, sights, handIn, file }: Going,
     fingerprint: string,
   ): string[] {
     if (isApart(sights))
@@ -165,7 +165,7 @@ export function takeHomeService({ assignments, board, pieces, works, feedbackFil
         '',
       ];
     const { familyName, givenName } = member.student;
-    const late = piece.lateBy > 0 ? String(Math.ceil(piece.lateBy / 60_000)) : '0';
+    const late = state.lateBy > 0 ? String(Math.ceil(state.lateBy / 60_000)) : '0';
     const when = localTime(schoolClass.calendar.zone, handIn.at);
     return [
       name,

@@ -4,7 +4,7 @@ import type { ClassesService, SchoolClass } from '../classes/classes.service';
 import { toPiles } from '../marking/piles.service';
 import type { ClassBoardsService } from '../pieces/class-boards.service';
 import { isCurrent, type MyWorkService } from '../pieces/my-work.service';
-import { teacherEyes } from '../pieces/sight';
+import { teacherViewer } from '../pieces/sight';
 
 const toClass = ({ id, label, hue, calendar, terms }: SchoolClass) => ({ id, name: label, hue, zone: calendar.zone, terms });
 
@@ -37,7 +37,7 @@ export function termLineService({ classes, classBoards, myWork }: Collaborators)
         );
         return { classes: mine.filter((one) => one.putAwayAt === null).map(toClass), squares, waiting: 0 };
       }
-      const boards = await classBoards.of(teacherEyes(actor), await classes.taughtBy(actor.userId), now);
+      const boards = await classBoards.of(teacherViewer(actor), await classes.taughtBy(actor.userId), now);
       const waiting = toPiles(boards.sightsOf(boards.issued)).reduce((sum, pile) => sum + pile.waiting, 0);
       const squares = boards.assignments.flatMap(({ id, briefId, classId, title, due, issuedAt }) =>
         due === null ? [] : [{ assignmentId: id, briefId, classId, title, due, issued: issuedAt !== null && issuedAt <= now }],

@@ -9,18 +9,18 @@ import { toPiles } from '../marking/piles.service';
 import type { ClassBoardsService } from '../pieces/class-boards.service';
 import type { JoiningService } from '../roster/joining.service';
 import type { RosterService } from '../roster/roster.service';
-import { type LeanSight, teacherEyes } from '../pieces/sight';
+import { type LeanSight, teacherViewer } from '../pieces/sight';
 
 const COMING_SCHOOL_DAYS = 10;
 
 function toWaitingOn(sights: readonly LeanSight[]): TodayReply['waitingOn'] {
   const byStudent = new Map<string, TodayReply['waitingOn'][number]>();
-  for (const { piece, member, assignment } of sights) {
-    if ((piece.state !== 'missing' && piece.state !== 'sentBack') || member.left !== null) continue;
+  for (const { state, member, assignment } of sights) {
+    if ((state.state !== 'missing' && state.state !== 'sentBack') || member.left !== null) continue;
     const { id, givenName, familyName } = member.student;
     const key = `${assignment.classId} ${id}`;
     const entry = byStudent.get(key) ?? { student: { id, givenName, familyName }, classId: assignment.classId, pieces: [] };
-    entry.pieces.push({ assignmentId: assignment.id, title: assignment.title, state: piece.state });
+    entry.pieces.push({ assignmentId: assignment.id, title: assignment.title, state: state.state });
     byStudent.set(key, entry);
   }
   return [...byStudent.values()].sort((a, b) => b.pieces.length - a.pieces.length);
@@ -28,9 +28,9 @@ function toWaitingOn(sights: readonly LeanSight[]): TodayReply['waitingOn'] {
 
 function toComing(sights: readonly LeanSight[], now: number): TodayReply['coming'] {
   const byAssignment = new Map<string, TodayReply['coming'][number]>();
-  for (const { assignment, resolved, schoolClass, piece, exception } of sights) {
+  for (const { assignment, resolved, schoolClass, state, exception } of sights) {
     const { due } = assignment;
-    if (due === null || due < now || due > addSchoolDays(schoolClass.calendar, now, COMING_SCHOOL_DAYS) || piece.state === null) continue;
+    if (due === null || due < now || due > addSchoolDays(schoolClass.calendar, now, COMING_SCHOOL_DAYS) || state.state === null) continue;
     const entry = byAssignment.get(assignment.id) ?? {
       assignmentId: assignment.id,
       classId: assignment.classId,
@@ -51,8 +51,8 @@ function toComing(sights: readonly LeanSight[], now: number): TodayReply['coming
 
 function toFeedback(sights: readonly LeanSight[]): TodayReply['feedback'] {
   const byAssignment = new Map<string, TodayReply['feedback'][number]>();
-  for (const { assignment, record, piece, member } of sights) {
-    if (piece.state !== 'returned' || member.left !== null) continue;
+  for (const { assignment, record, state, member } of sights) {
+    if (state.state !== 'returned' || member.left !== null) continue;
     const { id: assignmentId, classId, title } = assignment;
     const entry = byAssignment.get(assignmentId) ?? { assignmentId, classId, title, returned: 0, unread: 0 };
     entry.returned += 1;
@@ -109,7 +109,7 @@ export function todayService({ accounts, classes, assignments, classBoards, exte
     },
 
     async of(teacher: Actor & { userId: string }, now: number): Promise<TodayReply> {
-      const boards = await classBoards.of(teacherEyes(teacher), await classes.taughtBy(teacher.userId), now);
+      const boards = await classBoards.of(teacherViewer(teacher), await classes.taughtBy(teacher.userId), now);
       const { issued } = boards;
       const sights = boards.sightsOf(issued);
       const [requests, joinings] = await Promise.all([extensions.waitingOn(boards, now), joining.waitingIn(boards.classes)]);

@@ -12,7 +12,7 @@ import {
   ratio,
   totalText,
   type BookCell,
-  type Eyes,
+  type Viewpoint,
   type PieceState,
 } from '@jolly/core';
 import { useVirtualizer } from '@tanstack/vue-virtual';
@@ -28,7 +28,7 @@ import { useSelection, type Place } from './use-selection';
 import type { Totals } from './use-totals';
 import type { View, ViewColumn } from './use-view';
 
-const props = defineProps<{ book: Book; totals: Totals; view: View; eyes: Eyes; locked: boolean; wrong: ReadonlySet<string> }>();
+const props = defineProps<{ book: Book; totals: Totals; view: View; viewpoint: Viewpoint; locked: boolean; wrong: ReadonlySet<string> }>();
 const emit = defineEmits<{
   enter: [act: 'typed' | 'pasted' | 'filled', wishes: Wish[]];
   paste: [text: string];
@@ -175,7 +175,7 @@ const heads = computed(() =>
     }
     const work = reply.value.columns[column.column]!;
     const set = work.sets.find((one) => one !== null)!;
-    const { bars, middle, mean } = facts(column.column, rows.value, props.eyes);
+    const { bars, middle, mean } = facts(column.column, rows.value, props.viewpoint);
     const number = props.view.choices.value.middle === 'middle' ? middle : mean;
     const day = set.due === null ? t('common.noDue') : dayText(set.due, zone.value);
     return {
@@ -417,7 +417,7 @@ defineExpose({
         <div class="still">
           <div class="who" role="columnheader" :aria-colindex="1">{{ t('book.student') }}</div>
           <div class="total" role="columnheader" :aria-colindex="2">
-            <span>{{ t('book.total') }}</span><span class="small eyes">{{ t(`book.totalIs.${eyes}`) }}</span>
+            <span>{{ t('book.total') }}</span><span class="small viewpoint">{{ t(`book.totalIs.${viewpoint}`) }}</span>
           </div>
         </div>
         <div
@@ -456,7 +456,7 @@ defineExpose({
         :works="book.shape.value!.columns[reply.students[rows[item.index]!]!.of]!"
         :results="resultsAt(rows[item.index]!)"
         :scheme="classAt(rows[item.index]!).scheme"
-        :eyes="eyes"
+        :viewpoint="viewpoint"
         :tick="book.rowTicks[rows[item.index]!]!"
         :pending="waiting.get(rows[item.index]!) ?? NOTHING"
         :from="picked(item.index)?.left ?? -1"
@@ -543,7 +543,7 @@ defineExpose({
   display: flex;
   flex-direction: column;
 }
-.eyes {
+.viewpoint {
   font-weight: 400;
   color: var(--text-3);
   font-size: 11.5px;

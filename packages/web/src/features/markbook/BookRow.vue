@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** One student's row: name and total stand still, the cells that are in sight beside them. */
-import type { BookCell, BookColumn, Eyes, PieceState, Scheme } from '@jolly/core';
+import type { BookCell, BookColumn, Viewpoint, PieceState, Scheme } from '@jolly/core';
 import { computed } from 'vue';
 import { useWords } from '../../ui/use-words';
 import { shownCell } from './cell-shown';
@@ -22,7 +22,7 @@ const props = defineProps<{
   works: readonly (BookColumn | null)[];
   results: (column: ViewColumn) => string;
   scheme: Scheme;
-  eyes: Eyes;
+  viewpoint: Viewpoint;
   /** counts up when a cell or a total of the row has changed */
   tick: number;
   pending: Record<number, string>;
@@ -62,7 +62,7 @@ function draw({ index, start, shown }: InSight): Drawn {
       off: '',
     };
   const [cell, work] = [props.cells[shown.column] ?? null, props.works[shown.column] ?? null];
-  const { flag, absent, text, off, counted, correction } = shownCell(cell, work, props.eyes, props.scheme);
+  const { flag, absent, text, off, counted, correction } = shownCell(cell, work, props.viewpoint, props.scheme);
   const waiting = props.pending[shown.column];
   classes.push(
     (cell === null || work === null) && 'none',

@@ -30,7 +30,7 @@ const takeOut = () =>
   attempt(() => {
     const query: BookTakeOut = {
       as: as.value,
-      eyes: asStudents.value ? 'student' : 'teacher',
+      viewpoint: asStudents.value ? 'student' : 'teacher',
       ...(stretch.value === '' ? {} : { term: stretch.value }),
     };
     const stem = `${props.label} ${stretch.value || t('book.year')}`.replace(/[^\p{L}\p{N}]+/gu, '-');

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The mark book: everything in one grid, entered and corrected there; beneath it how each number comes about. */
-import { daysBetween, derivationOf, placeBlock, type Eyes } from '@jolly/core';
+import { daysBetween, derivationOf, placeBlock, type Viewpoint } from '@jolly/core';
 import type { BookEditsReply, CellHistoryEntry } from '@jolly/server/contract';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
@@ -48,7 +48,7 @@ const classId = computed(
     (typeof route.query.class === 'string' ? route.query.class : line.classes.length === 1 ? line.classes[0]!.id : null),
 );
 const together = computed(() => route.query.sections === 'together');
-const eyes = computed<Eyes>(() => (route.query.eyes === 'student' ? 'student' : 'teacher'));
+const viewpoint = computed<Viewpoint>(() => (route.query.viewpoint === 'student' ? 'student' : 'teacher'));
 const showsAims = computed(() => route.query.view === 'aims');
 const set = (change: Record<string, string | undefined>) =>
   void router.replace({
@@ -68,8 +68,8 @@ const stretch = computed<Stretch>(() => {
   const current = terms.value.findIndex((one) => line.today <= one.to);
   return { kind: 'term', term: current >= 0 ? current : Math.max(0, terms.value.length - 1) };
 });
-const totals = useTotals(book, eyes);
-const view = useView(book, totals, { classId, stretch, eyes, me });
+const totals = useTotals(book, viewpoint);
+const view = useView(book, totals, { classId, stretch, viewpoint, me });
 const spanText = computed(() => {
   const week = (day: string) => line.weeks.find((one) => day >= one.monday && daysBetween(one.monday, day) < 7)?.number;
   const [a, b] = [week(scope.from.value), week(scope.to.value)];
@@ -78,7 +78,7 @@ const spanText = computed(() => {
 
 /* Entering */
 const grid = ref<InstanceType<typeof BookGrid> | null>(null);
-const locked = computed(() => eyes.value === 'student' || (value.value?.classes.some((one) => one.away) ?? false));
+const locked = computed(() => viewpoint.value === 'student' || (value.value?.classes.some((one) => one.away) ?? false));
 const enter = (act: ActKind, wishes: Wish[], bonusConfirmed = false) => book.enter(act, wishes, { bonusConfirmed });
 const lastAct = ref<ActKind>('typed');
 async function enterFrom(act: ActKind, wishes: Wish[]): Promise<void> {
@@ -315,7 +315,7 @@ useShortcuts([{ key: '?', shown: '?', does: 'book.legend', run: () => (sheet.val
     </ul>
   </div>
   <LoadGate v-else :state="state" :why="why" @retry="reload">
-    <div v-if="value && current" class="desk-of-book" :class="{ 'as-student': eyes === 'student' }">
+    <div v-if="value && current" class="desk-of-book" :class="{ 'as-student': viewpoint === 'student' }">
       <FlagSprite />
       <header class="row top">
         <h1>{{ t('book.title') }}</h1>
@@ -358,10 +358,10 @@ useShortcuts([{ key: '?', shown: '?', does: 'book.legend', run: () => (sheet.val
           :key="one"
           type="button"
           class="chip"
-          :aria-pressed="eyes === one && !showsAims"
-          @click="set({ eyes: one === 'teacher' ? undefined : one, view: undefined })"
+          :aria-pressed="viewpoint === one && !showsAims"
+          @click="set({ viewpoint: one === 'teacher' ? undefined : one, view: undefined })"
         >
-          {{ t(`book.eyesAre.${one}`) }}
+          {{ t(`book.viewpoints.${one}`) }}
         </button>
         <button type="button" class="chip" :aria-pressed="showsAims" @click="set({ view: showsAims ? undefined : 'aims' })">
           {{ t('book.aims') }}
@@ -380,9 +380,9 @@ useShortcuts([{ key: '?', shown: '?', does: 'book.legend', run: () => (sheet.val
         </button>
         <button type="button" class="chip" @click="sheet = 'arrange'">{{ t('book.arrange') }}</button>
       </div>
-      <p v-if="eyes === 'student' && !showsAims" class="note small seen">
+      <p v-if="viewpoint === 'student' && !showsAims" class="note small seen">
         {{ t('book.seenAsStudents')
-        }}<button type="button" class="btn quiet" @click="set({ eyes: undefined })">{{ t('book.backToScores') }}</button>
+        }}<button type="button" class="btn quiet" @click="set({ viewpoint: undefined })">{{ t('book.backToScores') }}</button>
       </p>
       <div class="place">
         <AimsTable v-if="showsAims" :class-id="current.id" :book="book" :rows="view.rows.value" />
@@ -405,7 +405,7 @@ useShortcuts([{ key: '?', shown: '?', does: 'book.legend', run: () => (sheet.val
           :book="book"
           :totals="totals"
           :view="view"
-          :eyes="eyes"
+          :viewpoint="viewpoint"
           :locked="locked"
           :wrong="wrong"
           @enter="enterFrom"
@@ -467,7 +467,7 @@ useShortcuts([{ key: '?', shown: '?', does: 'book.legend', run: () => (sheet.val
           </p>
           <p dir="auto">{{ cellStory.join(' · ') }}</p>
           <CellRemark
-            v-if="spot && column && cellAtSpot && !cellAtSpot.locked && eyes === 'teacher'"
+            v-if="spot && column && cellAtSpot && !cellAtSpot.locked && viewpoint === 'teacher'"
             :key="`${column.id} ${student.id}`"
             ref="remark"
             :assignment-id="column.id"

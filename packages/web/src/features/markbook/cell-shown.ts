@@ -5,7 +5,7 @@ import {
   unmilli,
   type BookCell,
   type BookColumn,
-  type Eyes,
+  type Viewpoint,
   type PieceState,
   type Scheme,
 } from '@jolly/core';
@@ -25,19 +25,19 @@ export interface ShownCell {
 
 const NONE: ShownCell = { flag: null, text: '', off: '', counted: false, correction: false, absent: false };
 
-/** A cell as these eyes see it. What was returned needs no flag: it is the usual case, and the number says it. */
-export function shownCell(cell: BookCell | null, column: BookColumn | null, eyes: Eyes, scheme: Scheme): ShownCell {
+/** A cell from this viewpoint. What was returned needs no flag: it is the usual case, and the number says it. */
+export function shownCell(cell: BookCell | null, column: BookColumn | null, viewpoint: Viewpoint, scheme: Scheme): ShownCell {
   if (cell === null || column === null) return NONE;
-  const state = eyes === 'student' ? (cell.told ?? cell.state) : cell.state;
+  const state = viewpoint === 'student' ? (cell.told ?? cell.state) : cell.state;
   const absent = cell.absent === true;
   const flag = state === 'returned' ? null : state;
-  if (eyes === 'student') {
+  if (viewpoint === 'student') {
     const points = effectiveOf(cell, 'student');
     return {
       ...NONE,
       flag,
       absent,
-      text: points === null ? missingText(cell, column, eyes, scheme) : String(unmilli(points)),
+      text: points === null ? missingText(cell, column, viewpoint, scheme) : String(unmilli(points)),
       counted: points === null,
     };
   }
@@ -51,10 +51,10 @@ export function shownCell(cell: BookCell | null, column: BookColumn | null, eyes
       correction: cell.state === 'returned' && cell.held === true,
       absent,
     };
-  return { ...NONE, flag, absent, text: missingText(cell, column, eyes, scheme), counted: true };
+  return { ...NONE, flag, absent, text: missingText(cell, column, viewpoint, scheme), counted: true };
 }
 
-function missingText(cell: BookCell, column: BookColumn, eyes: Eyes, scheme: Scheme): string {
-  const item = bookItem(column, cell, eyes, scheme);
+function missingText(cell: BookCell, column: BookColumn, viewpoint: Viewpoint, scheme: Scheme): string {
+  const item = bookItem(column, cell, viewpoint, scheme);
   return item?.missing ? String(unmilli(item.earned)) : '';
 }

@@ -95,5 +95,5 @@ describe('a cell as it is drawn', () => {
     ],
     ['says what a missing piece counts as', cell({ state: 'missing' }), 'teacher', { flag: 'missing', text: '5', counted: true }],
     ['says only that somebody is excused', cell({ state: 'excused', excused: true, score }), 'teacher', { flag: 'excused', text: '' }],
-  ])('%s', (_case, one, eyes, drawn) => expect(shownCell(one, column, eyes, whenDue)).toMatchObject(drawn));
+  ])('%s', (_case, one, viewpoint, drawn) => expect(shownCell(one, column, viewpoint, whenDue)).toMatchObject(drawn));
 });

@@ -1,4 +1,14 @@
-import { bookItem, bookTotal, bookYear, recount, type BookCell, type BookColumn, type Eyes, type Ratio, type Total } from '@jolly/core';
+import {
+  bookItem,
+  bookTotal,
+  bookYear,
+  recount,
+  type BookCell,
+  type BookColumn,
+  type Viewpoint,
+  type Ratio,
+  type Total,
+} from '@jolly/core';
 import { ref, shallowReactive, watch, type Ref } from 'vue';
 import type { Book } from './use-book';
 
@@ -6,7 +16,7 @@ import type { Book } from './use-book';
  * Totals of every student in every term, kept as the book changes: after one score only that student's total of
  * that term is counted again, and of it only the category.
  */
-export function useTotals(book: Book, eyes: Ref<Eyes>) {
+export function useTotals(book: Book, viewpoint: Ref<Viewpoint>) {
   /** by student, then by term; a class without terms has one */
   let totals: Total[][] = [];
   const ticks = shallowReactive<number[]>([]);
@@ -36,16 +46,21 @@ export function useTotals(book: Book, eyes: Ref<Eyes>) {
       columns.push(column);
       own.push(cells[index] ?? null);
     }
-    return bookTotal(columns, own, eyes.value, book.value.value!.classes[of]!.scheme);
+    return bookTotal(columns, own, viewpoint.value, book.value.value!.classes[of]!.scheme);
   }
-  watch([book.shape, eyes], countAll, { immediate: true });
+  watch([book.shape, viewpoint], countAll, { immediate: true });
   book.onCell((spot) => {
     const column = book.columnAt(spot);
     const student = book.value.value?.students[spot.row];
     if (!column || !student || !totals[spot.row]) return;
     const { scheme } = book.value.value!.classes[student.of]!;
     const term = placeOf(student.of, spot.column);
-    totals[spot.row]![term] = recount(scheme, totals[spot.row]![term]!, column.id, bookItem(column, book.cellAt(spot), eyes.value, scheme));
+    totals[spot.row]![term] = recount(
+      scheme,
+      totals[spot.row]![term]!,
+      column.id,
+      bookItem(column, book.cellAt(spot), viewpoint.value, scheme),
+    );
     ticks[spot.row]! += 1;
   });
 

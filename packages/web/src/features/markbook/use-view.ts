@@ -8,7 +8,7 @@ import {
   totalText,
   countedPieceOf,
   wholeYear,
-  type Eyes,
+  type Viewpoint,
   type LocalDate,
   type PieceState,
   type Standing,
@@ -55,9 +55,9 @@ const WIDTH = { work: 124, narrow: 62, category: 112, term: 92 };
 export function useView(
   book: Book,
   totals: Totals,
-  given: { classId: Ref<string | null>; stretch: Ref<Stretch>; eyes: Ref<Eyes>; me: string },
+  given: { classId: Ref<string | null>; stretch: Ref<Stretch>; viewpoint: Ref<Viewpoint>; me: string },
 ) {
-  const { classId, stretch, eyes, me } = given;
+  const { classId, stretch, viewpoint, me } = given;
   const keepKey = computed(() => `jolly-book ${me} ${classId.value}`);
   const choices = ref<Choices>({ ...FIRST });
   watch(
@@ -167,7 +167,7 @@ export function useView(
   });
 
   const standings = new Map<number, { tick: number; standing: Standing }>();
-  watch([book.shape, eyes, term, () => stretch.value.kind === 'year'], () => standings.clear());
+  watch([book.shape, viewpoint, term, () => stretch.value.kind === 'year'], () => standings.clear());
   /** Where a student stands over what their total is counted of, when it is asked for. */
   function standingAt(row: number): Standing {
     const reply = book.value.value!;
@@ -183,7 +183,7 @@ export function useView(
       const place = book.shape.value!.terms[of]![index] ?? 0;
       if (!column || !cell || !(year || place === term.value)) return [];
       termOf.set(column.id, place);
-      return [countedPieceOf(column, cell, eyes.value)];
+      return [countedPieceOf(column, cell, viewpoint.value)];
     });
     const over = year && terms.length > 0 ? wholeYear(scheme, terms, (id) => termOf.get(id) ?? null) : ONE_TERM;
     const standing = standingOf({ pieces, scheme, settings: bearing, now: now(), over });

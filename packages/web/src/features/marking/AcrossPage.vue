@@ -30,7 +30,7 @@ const criterion = computed(() =>
   typeof route.query.criterion === 'string' ? route.query.criterion : (rubric.value?.criteria[0]?.id ?? null),
 );
 /** The spaces to answer in, of the worksheets that were handed in, in their order. */
-const questions = computed(() => {
+const choices = computed(() => {
   const seen = new Map<string, string>();
   for (const { sheets } of pieces.value)
     for (const sheet of sheets)
@@ -131,7 +131,7 @@ const nameOf = (piece: AcrossReply['pieces'][number], index: number) =>
           <span dir="auto">{{ one.name }}</span>
         </button>
       </div>
-      <div v-if="questions.length > 0" class="row wrap pick">
+      <div v-if="choices.length > 0" class="row wrap pick">
         <label class="label" for="question">{{ t('across.show') }}</label><select
           id="question"
           class="field"
@@ -139,7 +139,7 @@ const nameOf = (piece: AcrossReply['pieces'][number], index: number) =>
           @change="choose({ question: ($event.target as HTMLSelectElement).value })"
         >
           <option value="">{{ t('across.everything') }}</option>
-          <option v-for="one in questions" :key="one.key" :value="one.key">{{ one.label }}</option>
+          <option v-for="one in choices" :key="one.key" :value="one.key">{{ one.label }}</option>
         </select>
       </div>
       <p v-if="pieces.length === 0" class="note">{{ t('across.none') }}</p>

@@ -68,14 +68,14 @@ async function callOff(assignmentId: string, id: string): Promise<void> {
           t('remarks.title')
         }}</RouterLink>
       </div>
-      <section v-if="value && value.questions.length > 0" class="sheet asked">
-        <h2>{{ t('questions.title') }}</h2>
+      <section v-if="value && value.scoreQuestions.length > 0" class="sheet asked">
+        <h2>{{ t('scoreQuestions.title') }}</h2>
         <ul class="plain">
-          <li v-for="one in value.questions" :key="one.id" class="row">
+          <li v-for="one in value.scoreQuestions" :key="one.id" class="row">
             <span class="grow" dir="auto"
               ><strong>{{ one.student }}</strong> · {{ one.title }}: “{{ one.text }}”</span
             ><RouterLink class="btn" :to="{ path: `/marking/${one.assignmentId}/${one.studentId}`, query: kept }">{{
-              t('questions.answer')
+              t('scoreQuestions.answer')
             }}</RouterLink>
           </li>
         </ul>

@@ -21,7 +21,7 @@ const reply = (id: string) =>
   attempt(async () => {
     emit(
       'replied',
-      await ask('POST /api/assignments/:assignmentId/pieces/:studentId/questions/:questionId/answer', {
+      await ask('POST /api/assignments/:assignmentId/pieces/:studentId/score-questions/:questionId/answer', {
         params: { ...props.at, questionId: id },
         body: { text: answer.value.trim() },
       }),
@@ -53,16 +53,21 @@ const remove = (id: string) =>
 
 <template>
   <div class="stack story small">
-    <div v-for="one in desk.questions.filter((question) => question.answeredAt === null)" :key="one.id" class="note stack">
+    <div v-for="one in desk.scoreQuestions.filter((question) => question.answeredAt === null)" :key="one.id" class="note stack">
       <p>
-        <strong>{{ t('questions.asks', { name }) }}</strong> <span dir="auto">“{{ one.text }}”</span>
+        <strong>{{ t('scoreQuestions.asks', { name }) }}</strong> <span dir="auto">“{{ one.text }}”</span>
       </p>
       <form class="stack" @submit.prevent="reply(one.id)">
-        <textarea v-model="answer" class="field" rows="2" maxlength="2000" required dir="auto" :aria-label="t('questions.answer')" /><button
-          class="btn"
-          :disabled="busy"
-        >
-          {{ t('questions.answer') }}
+        <textarea
+          v-model="answer"
+          class="field"
+          rows="2"
+          maxlength="2000"
+          required
+          dir="auto"
+          :aria-label="t('scoreQuestions.answer')"
+        /><button class="btn" :disabled="busy">
+          {{ t('scoreQuestions.answer') }}
         </button>
       </form>
     </div>
@@ -106,10 +111,10 @@ const remove = (id: string) =>
         </li>
       </ol>
     </details>
-    <details v-if="desk.questions.some((one) => one.answeredAt !== null)">
-      <summary>{{ t('questions.answered') }}</summary>
+    <details v-if="desk.scoreQuestions.some((one) => one.answeredAt !== null)">
+      <summary>{{ t('scoreQuestions.answered') }}</summary>
       <ul class="plain">
-        <li v-for="one in desk.questions.filter((question) => question.answeredAt !== null)" :key="one.id" dir="auto">
+        <li v-for="one in desk.scoreQuestions.filter((question) => question.answeredAt !== null)" :key="one.id" dir="auto">
           “{{ one.text }}” — {{ one.answeredBy }}: {{ one.answer }}
         </li>
       </ul>

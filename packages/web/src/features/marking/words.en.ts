@@ -63,7 +63,7 @@ export const markingWords = {
     scored: 'scored',
     returned: 'returned',
   },
-  questions: {
+  scoreQuestions: {
     title: 'Questions about a score',
     asks: '{name} asks about the score:',
     answer: 'Answer',

@@ -97,7 +97,7 @@ const asking = ref(false);
 const question = ref('');
 const send = () =>
   attempt(async () => {
-    await ask('POST /api/my/work/:assignmentId/questions', {
+    await ask('POST /api/my/work/:assignmentId/score-questions', {
       params: { assignmentId: props.assignmentId },
       body: { text: question.value.trim() },
     });
@@ -143,18 +143,18 @@ const send = () =>
           }}<span class="muted small">{{ t('piece.feedbackFile') }}</span>
         </li>
       </ul>
-      <div v-for="one in value.questions" :key="one.id" class="small asked">
+      <div v-for="one in value.scoreQuestions" :key="one.id" class="small asked">
         <p dir="auto">
-          <strong>{{ t('questions.youAsked') }}</strong> “{{ one.text }}” <span class="muted">{{ when(one.at, zone) }}</span>
+          <strong>{{ t('scoreQuestions.youAsked') }}</strong> “{{ one.text }}” <span class="muted">{{ when(one.at, zone) }}</span>
         </p>
         <p v-if="one.answer !== null" dir="auto">
           <strong>{{ one.answeredBy }}:</strong> {{ one.answer }}
         </p>
-        <p v-else class="muted">{{ t('questions.waiting') }}</p>
+        <p v-else class="muted">{{ t('scoreQuestions.waiting') }}</p>
       </div>
       <template v-if="value.mayQuestion">
         <form v-if="asking" class="stack" @submit.prevent="send">
-          <label class="label" for="question">{{ t('questions.about') }}</label><textarea
+          <label class="label" for="question">{{ t('scoreQuestions.about') }}</label><textarea
             id="question"
             v-model="question"
             class="field"
@@ -164,7 +164,7 @@ const send = () =>
             dir="auto"
           />
           <div class="row">
-            <button class="btn" :disabled="busy || question.trim() === ''">{{ t('questions.send') }}</button><button
+            <button class="btn" :disabled="busy || question.trim() === ''">{{ t('scoreQuestions.send') }}</button><button
               type="button"
               class="btn quiet"
               @click="asking = false"
@@ -174,7 +174,7 @@ const send = () =>
           </div>
         </form>
         <div v-else>
-          <button type="button" class="btn" @click="asking = true">{{ t('questions.ask') }}</button>
+          <button type="button" class="btn" @click="asking = true">{{ t('scoreQuestions.ask') }}</button>
         </div>
       </template>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>

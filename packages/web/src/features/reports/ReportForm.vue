@@ -226,7 +226,7 @@ const checked = (event: Event) => (event.target as HTMLInputElement).checked;
         />
       </div>
       <div>
-        <label class="label" for="report-below">{{ t('report.below_') }}</label><textarea
+        <label class="label" for="report-below">{{ t('report.noteBelow') }}</label><textarea
           id="report-below"
           v-model.lazy="settings.below"
           class="field"

@@ -64,7 +64,7 @@ export const reportsWords = {
     workSorts: { due: 'date', category: 'category', title: 'title', score: 'score, lowest first' },
     words: 'Words around it',
     above: 'A note above',
-    below_: 'A note below',
+    noteBelow: 'A note below',
     fill: 'Filled in: {all}',
     unknown: 'Nothing is filled into {all}: they stay as you wrote them.',
     signature: 'A line to sign on, with these words under it',

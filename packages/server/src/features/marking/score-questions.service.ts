@@ -9,8 +9,8 @@ import { defineMarking, type ScoreQuestionRow } from './marking.model';
 const MOST_LISTED = 200;
 
 /** What students ask about a score that was returned, kept with the piece. */
-export function questionsService({ sequelize, accounts }: { sequelize: Sequelize; accounts: AccountsService }) {
-  const { questions } = defineMarking(sequelize);
+export function scoreQuestionsService({ sequelize, accounts }: { sequelize: Sequelize; accounts: AccountsService }) {
+  const { scoreQuestions } = defineMarking(sequelize);
   const toReply = (row: ScoreQuestionRow, by: string): ScoreQuestion => ({
     id: row.id,
     at: row.at.getTime(),
@@ -22,7 +22,7 @@ export function questionsService({ sequelize, accounts }: { sequelize: Sequelize
   return {
     /** Newest first. */
     async ofPiece(pieceId: string): Promise<ScoreQuestion[]> {
-      const rows = await rowsOf(questions, {
+      const rows = await rowsOf(scoreQuestions, {
         where: { pieceId },
         order: [['at', 'DESC']],
         limit: MOST_LISTED,
@@ -53,9 +53,9 @@ export function questionsService({ sequelize, accounts }: { sequelize: Sequelize
 
     /** @throws Problem `question.notNow` while one waits */
     async ask(pieceId: string, text: string, byUser: string, now: number, transaction: Transaction): Promise<string> {
-      if ((await questions.count({ where: { pieceId, answeredAt: null }, transaction })) > 0) throw new Problem('question.notNow');
+      if ((await scoreQuestions.count({ where: { pieceId, answeredAt: null }, transaction })) > 0) throw new Problem('question.notNow');
       const id = randomUUID();
-      await questions.create(
+      await scoreQuestions.create(
         { id, pieceId, byUser, at: new Date(now), text, answer: null, answeredAt: null, answeredBy: null },
         { transaction },
       );
@@ -64,14 +64,14 @@ export function questionsService({ sequelize, accounts }: { sequelize: Sequelize
 
     /** @throws Problem `question.answered` if somebody has answered it, `thing.unknown` for one of another piece */
     async answer(pieceId: string, id: string, answer: string, byUser: string, now: number, transaction: Transaction): Promise<void> {
-      const [changed] = await questions.update(
+      const [changed] = await scoreQuestions.update(
         { answer, answeredAt: new Date(now), answeredBy: byUser },
         { where: { id, pieceId, answeredAt: { [Op.is]: null } }, transaction },
       );
       if (changed > 0) return;
-      throw new Problem((await questions.count({ where: { id, pieceId }, transaction })) > 0 ? 'question.answered' : 'thing.unknown');
+      throw new Problem((await scoreQuestions.count({ where: { id, pieceId }, transaction })) > 0 ? 'question.answered' : 'thing.unknown');
     },
   };
 }
 
-export type QuestionsService = ReturnType<typeof questionsService>;
+export type ScoreQuestionsService = ReturnType<typeof scoreQuestionsService>;

@@ -1,5 +1,5 @@
 import { clearTries } from './http/limits';
-import { runJobs, type Job } from './jobs/rounds';
+import { runJobs, type Job } from './jobs/run-jobs';
 import type { Services } from './wiring';
 
 type Needed = Pick<
@@ -9,10 +9,10 @@ type Needed = Pick<
 
 /**
  * What a server does by itself, again and again: telling of what was issued, returning at its time, letters, reminders.
- * The jobs run under one lease (jobs/rounds.ts). Mail has a lease for each letter instead, so that one post office that does
+ * The jobs run under one lease (jobs/run-jobs.ts). Mail has a lease for each letter instead, so that one post office that does
  * not answer holds up nothing else, and cleaning goes on for minutes under a lease of its own.
  */
-export async function round(services: Needed, now: number): Promise<void> {
+export async function runScheduledJobs(services: Needed, now: number): Promise<void> {
   const { sequelize, issuing, returning, dateChanges, tellingFamilies, news, mail, uploads, cleaning } = services;
   const jobs: Job[] = [
     { name: 'telling of what was issued', run: (at) => issuing.tellIssued(at) },

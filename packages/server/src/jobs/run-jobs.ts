@@ -7,11 +7,11 @@ export interface Job {
   run: (now: number) => Promise<unknown>;
 }
 
-/** As long as the lease of a round lasts without being prolonged: how long a server that died keeps the others waiting. */
+/** As long as the lease lasts without being prolonged: how long a server that died keeps the others waiting. */
 const LEASE_MS = 10_000;
 
 /**
- * One round of jobs, in their order, under one lease: of several servers one does it, the others pass it over. A job that
+ * Runs jobs once, in their order, under one lease: of several servers one does it, the others pass it over. A job that
  * fails keeps none of the others from running. What a job must do once is besides made so by its own rows, since a server
  * that was only slow may find its lease lost in the middle of one.
  *
@@ -31,6 +31,6 @@ export async function runJobs(sequelize: Sequelize, jobs: readonly Job[], now: n
       }
     }
   });
-  if (failed.length > 0) throw new AggregateError(failed, 'Jobs of a round failed.');
+  if (failed.length > 0) throw new AggregateError(failed, 'Scheduled jobs failed.');
   return done !== null;
 }

@@ -1,7 +1,7 @@
 /** Rows that go to the database in one statement. */
 const AT_ONCE = 500;
 
-/** Rows in stretches that one statement takes. */
-export function* stretches<T>(rows: readonly T[]): Generator<T[]> {
+/** Rows in batches that one statement takes. */
+export function* batches<T>(rows: readonly T[]): Generator<T[]> {
   for (let start = 0; start < rows.length; start += AT_ONCE) yield rows.slice(start, start + AT_ONCE);
 }

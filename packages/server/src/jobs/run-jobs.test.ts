@@ -1,6 +1,6 @@
 import { aDatabase } from '../testing/school';
 import { LEASES_TABLE, withLease } from './lease';
-import { runJobs, type Job } from './rounds';
+import { runJobs, type Job } from './run-jobs';
 
 let database: Awaited<ReturnType<typeof aDatabase>>;
 beforeAll(async () => {
