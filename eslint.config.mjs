@@ -36,8 +36,13 @@ export default tseslint.config(
     files: ['packages/*/src/**/*.ts', 'packages/web/src/**/*.vue', 'demo/src/**/*.ts', 'e2e/**/*.ts', 'bench/*.ts'],
     languageOptions: {
       parserOptions: {
-        // Two programs and not one for each part: what they share is read and checked once in each.
-        project: ['tsconfig.lint.json', 'packages/web/tsconfig.tests.json'],
+        project: [
+          'packages/core/tsconfig.json',
+          'packages/server/tsconfig.json',
+          'packages/web/tsconfig.tests.json',
+          'demo/tsconfig.json',
+          'tsconfig.tests.json',
+        ],
         tsconfigRootDir: import.meta.dirname,
         extraFileExtensions: ['.vue'],
       },

@@ -3,27 +3,19 @@
  * The grid: rows and columns drawn only where they are in sight, keys as in a spreadsheet. It knows what is selected
  * and what is being typed; what comes of it is the page's business.
  */
-import {
-  cellText,
-  meanOf,
-  middleOf,
-  percentText,
-  PIECE_STATES,
-  ratio,
-  totalText,
-  type BookCell,
-  type Viewpoint,
-  type PieceState,
-} from '@jolly/core';
-import { useVirtualizer } from '@tanstack/vue-virtual';
-import { computed, nextTick, ref, watch } from 'vue';
-import { dayText } from '../../time/format';
+import { cellText, PIECE_STATES, totalText, type PieceState, type Viewpoint } from '@jolly/core';
+import { computed, ref, watch } from 'vue';
 import { useWords } from '../../ui/use-words';
 import BookRow from './BookRow.vue';
-import { columnFacts } from './column-facts';
+import GridFoot from './GridFoot.vue';
+import GridHeads from './GridHeads.vue';
+import { cleared, clipboardText, filledDown, wishesIn } from './grid-edits';
 import { gridCommand } from './grid-keys';
-import { spotKey, type Spot, type Wish } from './spot';
+import type { Wish } from './spot';
 import { type Book } from './use-book';
+import { useGridHeads } from './use-grid-heads';
+import { FOOT, ROW, useGridSight } from './use-grid-sight';
+import { useGridTyping } from './use-grid-typing';
 import { useSelection, type Place } from './use-selection';
 import type { Totals } from './use-totals';
 import type { View, ViewColumn } from './use-view';
@@ -40,9 +32,8 @@ const emit = defineEmits<{
   fold: [string];
   middle: [];
 }>();
-const { t, name, points } = useWords();
+const { t, name } = useWords();
 
-const [LEFT, FOOT, ROW] = [246, 33, 33];
 /** Names of groups stand above the heads where columns stand in groups. */
 const STRIP = 20;
 const scroller = ref<HTMLElement | null>(null);
@@ -58,50 +49,7 @@ const selection = useSelection(
 );
 const { active, range } = selection;
 
-const rowSight = useVirtualizer(
-  computed(() => ({
-    count: rows.value.length,
-    getScrollElement: () => scroller.value,
-    estimateSize: () => ROW,
-    overscan: 6,
-    paddingStart: head.value,
-    paddingEnd: FOOT,
-    scrollPaddingStart: head.value,
-    scrollPaddingEnd: FOOT + 2,
-  })),
-);
-const columnSight = useVirtualizer(
-  computed(() => ({
-    horizontal: true,
-    count: shown.value.length,
-    getScrollElement: () => scroller.value,
-    estimateSize: (index: number) => shown.value[index]?.width ?? 0,
-    overscan: 1,
-    paddingStart: LEFT,
-    paddingEnd: 8,
-    scrollPaddingStart: LEFT,
-    scrollPaddingEnd: 8,
-  })),
-);
-watch(shown, () => columnSight.value.measure());
-watch(head, () => rowSight.value.measure());
-
-// Columns come into sight in blocks, so that most of the time nothing is drawn anew while one scrolls.
-const BLOCK = 4;
-const block = computed(() => {
-  const items = columnSight.value.getVirtualItems();
-  const [first, last] = [items[0]?.index ?? 0, items.at(-1)?.index ?? -1];
-  return `${Math.floor(first / BLOCK) * BLOCK} ${Math.min(shown.value.length, Math.ceil((last + 1) / BLOCK) * BLOCK)}`;
-});
-const starts = computed(() => {
-  let at = LEFT;
-  return shown.value.map((one) => (at += one.width) - one.width);
-});
-const inSight = computed(() => {
-  const [from, to] = block.value.split(' ').map(Number) as [number, number];
-  return shown.value.slice(from, to).map((one, place) => ({ index: from + place, start: starts.value[from + place]!, shown: one }));
-});
-const width = computed(() => Math.max(columnSight.value.getTotalSize(), LEFT));
+const { rowSight, columnSight, starts, inSight, width } = useGridSight(scroller, rows, shown, head);
 
 // The same function for the same row, so that a row is drawn anew only when something of it has changed.
 const results = new Map<number, (column: ViewColumn) => string>();
@@ -154,125 +102,24 @@ const stateWords = Object.fromEntries(PIECE_STATES.map((state) => [state, t(`sta
 const [NOTHING, NO_WRONG] = [{}, new Set<number>()];
 const picked = (index: number) => (index >= range.value.top && index <= range.value.bottom ? range.value : null);
 
-/* Heads and foot */
-const facts = columnFacts(props.book);
-const zone = computed(() => reply.value.classes[0]!.calendar.zone);
-const heads = computed(() =>
-  inSight.value.map(({ index, start, shown: column }) => {
-    const style = { insetInlineStart: `${start}px`, inlineSize: `${column.width}px` };
-    if (column.kind !== 'work') {
-      const middle = middleOfTexts(rows.value.map((row) => resultsAt(row)(column)));
-      return {
-        index,
-        key: column.key,
-        column,
-        style,
-        title: column.name,
-        sub: t(column.kind === 'term' ? 'book.termTotal' : 'book.result'),
-        bars: '',
-        middle,
-      };
-    }
-    const work = reply.value.columns[column.column]!;
-    const set = work.sets.find((one) => one !== null)!;
-    const { bars, middle, mean } = facts(column.column, rows.value, props.viewpoint);
-    const number = props.view.choices.value.middle === 'middle' ? middle : mean;
-    const day = set.due === null ? t('common.noDue') : dayText(set.due, zone.value);
-    return {
-      index,
-      key: column.key,
-      column,
-      style,
-      title: work.title,
-      sub: column.narrow ? '' : `${day}${work.points === null ? '' : ` · ${points(work.points)}`}`,
-      bars,
-      middle: number === null ? '' : points(Math.round(number / 100) * 100),
-    };
-  }),
-);
-const middleTotal = computed(() => middleOfTexts(rows.value.map((row) => props.view.totalShown(row))));
-/** The middle or the average of totals as they are shown. */
-function middleOfTexts(texts: readonly string[]): string {
-  const thousandths = texts.flatMap((text) => (text === '' ? [] : [Math.round(Number(text) * 1000)]));
-  const value = props.view.choices.value.middle === 'middle' ? middleOf(thousandths) : meanOf(thousandths);
-  return value === null ? '' : percentText(ratio(value, 100_000), reply.value.classes[0]!.scheme.decimals);
-}
+const { heads, middleTotal } = useGridHeads(props, inSight, (row, column) => resultsAt(row)(column));
 
-/* Typing */
-/** What is typed belongs to the cell it was begun in, as that was, whatever moves or changes meanwhile. */
-const typing = ref<{ spot: Spot; text: string; all: boolean; seen: number | undefined } | null>(null);
 const field = ref<HTMLInputElement | null>(null);
-async function begin(text: string | null): Promise<void> {
-  const spot = props.view.spotOf(active.value.row, active.value.column);
-  if (!spot || props.locked) return;
-  typing.value = {
-    spot,
-    text: text ?? props.book.kept.cells.value.get(spotKey(spot))?.text ?? cellText(props.book.cellAt(spot)),
-    all: text === null,
-    seen: props.book.seenAt(spot),
-  };
-  await nextTick();
-  field.value?.focus();
-  if (text !== null) field.value?.setSelectionRange(text.length, text.length);
-}
-function finish(store: boolean, rowsOn: number, columnsOn: number): void {
-  const typed = typing.value;
-  typing.value = null;
-  scroller.value?.focus({ preventScroll: true });
-  // Typed back to what is stored, the cell is as it was.
-  if (store && typed && typed.text.trim() === cellText(props.book.cellAt(typed.spot))) props.book.kept.drop([typed.spot]);
-  else if (store && typed)
-    emit('enter', 'typed', [{ ...typed.spot, text: typed.text, ...(typed.seen === undefined ? {} : { seen: typed.seen }) }]);
-  if (rowsOn !== 0 || columnsOn !== 0) selection.move(rowsOn, columnsOn, false);
-}
-function whileTyping(event: KeyboardEvent): void {
-  if (event.isComposing) return;
-  const { key, shiftKey } = event;
-  if (key === 'Enter') finish(true, shiftKey ? -1 : 1, 0);
-  else if (key === 'Tab') finish(true, 0, shiftKey ? -1 : 1);
-  else if (key === 'Escape') finish(false, 0, 0);
-  // Typed over what was there, arrows go on to the next cell; with F2 they move within the text.
-  else if (!typing.value!.all && (key === 'ArrowUp' || key === 'ArrowDown')) finish(true, key === 'ArrowUp' ? -1 : 1, 0);
-  else return void event.stopPropagation();
-  event.preventDefault();
-  event.stopPropagation();
-}
-
-function inRange(): Wish[] {
-  const { top, bottom, left, right } = range.value;
-  const wishes: Wish[] = [];
-  for (let row = top; row <= bottom; row++)
-    for (let column = left; column <= right; column++) {
-      const spot = props.view.spotOf(row, column);
-      if (spot) wishes.push({ ...spot, text: cellText(props.book.cellAt(spot)) });
-    }
-  return wishes;
-}
-/** Cells that can be changed at all: what is not theirs, or marked without names, stands aside when many are meant. */
-const open = (wish: Wish) => {
-  const cell: BookCell | null = props.book.cellAt(wish);
-  return cell !== null && !cell.locked;
-};
+const { typing, begin, finish, whileTyping } = useGridTyping(props.book, field, {
+  spot: () => (props.locked ? null : props.view.spotOf(active.value.row, active.value.column)),
+  enter: (wish) => emit('enter', 'typed', [wish]),
+  leave(rowsOn, columnsOn) {
+    scroller.value?.focus({ preventScroll: true });
+    if (rowsOn !== 0 || columnsOn !== 0) selection.move(rowsOn, columnsOn, false);
+  },
+});
 function clear(): void {
-  props.book.kept.drop(inRange());
-  const wishes = inRange()
-    .filter((wish) => open(wish) && wish.text !== '')
-    .map((wish) => ({ ...wish, text: '' }));
+  props.book.kept.drop(wishesIn(range.value, props.view, props.book));
+  const wishes = cleared(range.value, props.view, props.book);
   if (wishes.length > 0) emit('enter', 'typed', wishes);
 }
 function fillDown(): void {
-  const { top, bottom, left, right } = range.value;
-  const wishes: Wish[] = [];
-  for (let column = left; column <= right; column++) {
-    // One cell alone is filled from the one above, as in a spreadsheet.
-    const from = props.view.spotOf(top === bottom ? top - 1 : top, column);
-    if (!from) continue;
-    const text = cellText(props.book.cellAt(from));
-    for (let row = top === bottom ? top : top + 1; row <= bottom; row++) {
-      const spot = props.view.spotOf(row, column);
-      if (spot && open({ ...spot, text })) wishes.push({ ...spot, text });
-    }
-  }
+  const wishes = filledDown(range.value, props.view, props.book);
   if (wishes.length > 0) emit('enter', 'filled', wishes);
 }
 
@@ -320,22 +167,14 @@ function onKey(event: KeyboardEvent): void {
 }
 
 /* Copy and paste, with any program that has cells */
-async function copy(event: ClipboardEvent): Promise<void> {
+function copy(event: ClipboardEvent): void {
   if (typing.value) return;
   event.preventDefault();
-  const { top, bottom, left, right } = range.value;
-  const lines: string[][] = [];
-  for (let row = top; row <= bottom; row++) {
-    const line: string[] = [];
-    for (let column = left; column <= right; column++) {
-      const spot = props.view.spotOf(row, column);
-      line.push(spot ? cellText(props.book.cellAt(spot)) : resultsAt(rows.value[row]!)(shown.value[column]!));
-    }
-    lines.push(line);
-  }
-  // A word of a scale may hold a tab's worth of anything; what could be a formula is text over there.
-  const quoted = (text: string) => (/["\t\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : /^[=+\-@]/.test(text) ? `'${text}` : text);
-  event.clipboardData?.setData('text/plain', lines.map((line) => line.map(quoted).join('\t')).join('\n'));
+  const text = clipboardText(range.value, (row, column) => {
+    const spot = props.view.spotOf(row, column);
+    return spot ? cellText(props.book.cellAt(spot)) : resultsAt(rows.value[row]!)(shown.value[column]!);
+  });
+  event.clipboardData?.setData('text/plain', text);
 }
 function paste(event: ClipboardEvent): void {
   if (typing.value) return;
@@ -413,35 +252,17 @@ defineExpose({
     @dblclick="placeAt($event) && begin(null)"
   >
     <div class="canvas" role="rowgroup" :style="{ inlineSize: `${width}px`, blockSize: `${rowSight.getTotalSize()}px` }">
-      <div class="heads" role="row" aria-rowindex="1" :style="{ inlineSize: `${width}px`, blockSize: `${head}px` }">
-        <div class="still">
-          <div class="who" role="columnheader" :aria-colindex="1">{{ t('book.student') }}</div>
-          <div class="total" role="columnheader" :aria-colindex="2">
-            <span>{{ t('book.total') }}</span><span class="small viewpoint">{{ t(`book.totalIs.${viewpoint}`) }}</span>
-          </div>
-        </div>
-        <div
-          v-for="one in groups"
-          :key="`group ${one.key}`"
-          class="group"
-          role="presentation"
-          :style="{
-            insetInlineStart: `${starts[one.first]}px`,
-            inlineSize: `${shown.slice(one.first, one.first + one.count).reduce((sum, each) => sum + each.width, 0)}px`,
-          }"
-        >
-          <button v-if="one.foldable" type="button" class="fold" :aria-expanded="!one.folded" @click="emit('fold', one.key)">
-            <span aria-hidden="true">{{ one.folded ? '▸' : '▾' }}</span> <span dir="auto">{{ one.name }}</span></button
-          ><span v-else dir="auto">{{ one.name || t('book.under') }}</span>
-        </div>
-        <div v-for="one in heads" :key="one.key" class="head" role="columnheader" :aria-colindex="one.index + 3" :style="one.style">
-          <button type="button" class="title" tabindex="-1" :title="one.title" @click="emit('column', one.column)">
-            <span dir="auto">{{ one.title }}</span>
-          </button>
-          <span class="sub">{{ one.sub }}</span>
-          <svg class="bars" viewBox="0 0 80 17" aria-hidden="true"><path :d="one.bars" /></svg>
-        </div>
-      </div>
+      <GridHeads
+        :heads="heads"
+        :groups="groups"
+        :shown="shown"
+        :starts="starts"
+        :width="width"
+        :height="head"
+        :viewpoint="viewpoint"
+        @column="emit('column', $event)"
+        @fold="emit('fold', $event)"
+      />
       <BookRow
         v-for="item in rowSight.getVirtualItems()"
         :key="rows[item.index]!"
@@ -477,19 +298,14 @@ defineExpose({
         @keydown="whileTyping"
         @blur="typing && finish(true, 0, 0)"
       />
-      <div class="foot" role="row" :aria-rowindex="rows.length + 2" :style="{ inlineSize: `${width}px` }">
-        <div class="still">
-          <div class="who" role="rowheader" :aria-colindex="1">
-            <button type="button" class="plain-button" tabindex="-1" @click="emit('middle')">
-              {{ t(`book.${view.choices.value.middle}`) }}
-            </button>
-          </div>
-          <div class="total" role="gridcell" :aria-colindex="2">{{ middleTotal }}</div>
-        </div>
-        <div v-for="one in heads" :key="one.key" class="cell" role="gridcell" :aria-colindex="one.index + 3" :style="one.style">
-          {{ one.middle }}
-        </div>
-      </div>
+      <GridFoot
+        :heads="heads"
+        :total="middleTotal"
+        :by="view.choices.value.middle"
+        :width="width"
+        :rowindex="rows.length + 2"
+        @by="emit('middle')"
+      />
     </div>
   </div>
 </template>
@@ -508,115 +324,6 @@ defineExpose({
   flex-direction: column;
   min-block-size: 100%;
 }
-.heads {
-  position: sticky;
-  top: 0;
-  z-index: 4;
-  flex: none;
-  background: var(--page);
-  border-block-end: 1px solid var(--line);
-}
-.still {
-  position: sticky;
-  inset-inline-start: 0;
-  z-index: 3;
-  inline-size: 246px;
-  block-size: 100%;
-  display: flex;
-  background: var(--page);
-  border-inline-end: 2px solid var(--text);
-}
-.who {
-  inline-size: 168px;
-  padding: 6px 9px;
-  align-self: end;
-  font-weight: 600;
-  font-size: 13.5px;
-}
-.total {
-  inline-size: 78px;
-  padding: 6px 9px;
-  align-self: end;
-  font-weight: 600;
-  font-size: 13.5px;
-  text-align: end;
-  display: flex;
-  flex-direction: column;
-}
-.viewpoint {
-  font-weight: 400;
-  color: var(--text-3);
-  font-size: 11.5px;
-  line-height: 1.25;
-}
-.group {
-  position: absolute;
-  top: 0;
-  block-size: 20px;
-  border-inline-start: 1px solid var(--line);
-  padding-inline-start: 8px;
-  font-size: 12.5px;
-  color: var(--text-2);
-  overflow: clip;
-  white-space: nowrap;
-  background: var(--surface-2);
-}
-.fold {
-  background: none;
-  border: 0;
-  padding: 0;
-  font-weight: 600;
-  color: inherit;
-  cursor: pointer;
-  position: sticky;
-  inset-inline-start: 254px;
-}
-.head {
-  position: absolute;
-  bottom: 0;
-  block-size: 76px;
-  padding: 0 9px 4px;
-  border-inline-end: 1px solid var(--line-2);
-  display: flex;
-  flex-direction: column;
-  justify-content: flex-end;
-  overflow: hidden;
-}
-.title {
-  background: none;
-  border: 0;
-  padding: 0;
-  text-align: start;
-  font-weight: 600;
-  font-size: 13.5px;
-  line-height: 1.15;
-  color: var(--text);
-  cursor: pointer;
-  display: -webkit-box;
-  -webkit-line-clamp: 2;
-  -webkit-box-orient: vertical;
-  overflow: hidden;
-  overflow-wrap: anywhere;
-}
-.title:hover {
-  text-decoration: underline;
-}
-.sub {
-  font-size: 11.5px;
-  color: var(--text-3);
-  white-space: nowrap;
-  overflow: hidden;
-  min-block-size: 15px;
-}
-.bars {
-  inline-size: 80px;
-  block-size: 17px;
-  flex: none;
-}
-.bars path {
-  fill: var(--hue-0);
-  opacity: 0.55;
-}
 .typing {
   position: absolute;
   z-index: 3;
@@ -628,45 +335,5 @@ defineExpose({
   text-align: end;
   padding: 0 7px;
   outline: none;
-}
-.foot {
-  position: sticky;
-  bottom: 0;
-  z-index: 4;
-  block-size: 33px;
-  flex: none;
-  margin-block-start: auto;
-  background: var(--surface-2);
-  border-block-start: 1px solid var(--line);
-  color: var(--text-2);
-  font-weight: 600;
-}
-.foot .still {
-  background: var(--surface-2);
-}
-.foot .cell {
-  position: absolute;
-  top: 0;
-  padding: 6px 9px;
-  text-align: end;
-  border-inline-end: 1px solid var(--line-2);
-  block-size: 33px;
-  white-space: nowrap;
-  overflow: hidden;
-}
-.foot .total {
-  font-size: inherit;
-}
-.plain-button {
-  background: none;
-  border: 0;
-  padding: 0;
-  font-weight: 600;
-  color: inherit;
-  cursor: pointer;
-  white-space: nowrap;
-}
-.plain-button:hover {
-  text-decoration: underline;
 }
 </style>

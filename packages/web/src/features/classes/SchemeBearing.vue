@@ -1,0 +1,93 @@
+<script setup lang="ts">
+/** When a student is on course, drifting or off course. */
+import type { BearingSettings } from '@jolly/core';
+import { useWords } from '../../ui/use-words';
+import { percentIn, wholeIn } from './scheme-form';
+
+defineProps<{ disabled: boolean }>();
+const bearing = defineModel<BearingSettings>({ required: true });
+const { t } = useWords();
+const BEARING = ['passLine', 'margin', 'drop'] as const;
+</script>
+
+<template>
+  <fieldset class="part" :disabled="disabled">
+    <legend>
+      <h2>{{ t('scheme.bearing') }}</h2>
+    </legend>
+    <div v-for="one in BEARING" :key="one" class="line">
+      <label :for="one">{{ t(`scheme.${one}`) }}</label><input
+        :id="one"
+        class="field number short"
+        type="number"
+        :min="one === 'drop' ? 0.001 : 0"
+        max="100"
+        step="any"
+        required
+        :value="bearing[one] / 1000"
+        @input="bearing[one] = percentIn($event)"
+      /><span>%</span>
+    </div>
+    <div class="line">
+      <label for="over-weeks">{{ t('scheme.overWeeks') }}</label><input
+        id="over-weeks"
+        class="field number short"
+        type="number"
+        min="1"
+        max="52"
+        required
+        :value="bearing.overWeeks"
+        @input="bearing.overWeeks = wholeIn($event)"
+      /><span>{{ t('scheme.weeks') }}</span>
+    </div>
+    <div class="line">
+      <label for="missing-limit">{{ t('scheme.missingLimit') }}</label><input
+        id="missing-limit"
+        class="field number short"
+        type="number"
+        min="1"
+        max="100"
+        required
+        :value="bearing.missingLimit"
+        @input="bearing.missingLimit = wholeIn($event)"
+      /><span>{{ t('scheme.pieces') }}</span>
+    </div>
+    <p class="muted small">{{ t('scheme.bearingHint', { far: 2 * bearing.missingLimit }) }}</p>
+  </fieldset>
+</template>
+
+<style scoped>
+.part {
+  border: 0;
+  padding: 0;
+  margin: 0 0 20px;
+  min-width: 0;
+}
+.part legend {
+  padding: 0;
+  margin-block-end: 8px;
+}
+.part h2 {
+  font-size: 17px;
+}
+.part > .btn {
+  margin-block-start: 8px;
+}
+.short {
+  width: 72px;
+}
+.within {
+  width: auto;
+}
+.line {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  margin-block-start: 8px;
+  flex-wrap: wrap;
+}
+.line label {
+  flex: 1 1 120px;
+  font-size: 14px;
+}
+</style>
