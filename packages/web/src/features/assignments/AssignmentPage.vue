@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** One assignment: each student's state, when it came in, how late; the counts filter the list. */
 import { PIECE_STATES, type PieceState } from '@jolly/core';
-import type { ClassReply, PieceRow } from '@jolly/server/contract';
+import type { ClassReply } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { addressOf, ask, now } from '../../api/client';
@@ -11,20 +11,18 @@ import ClassSquare from '../../ui/ClassSquare.vue';
 import LoadGate from '../../ui/LoadGate.vue';
 import RichTextView from '../../ui/RichTextView.vue';
 import SignalFlag from '../../ui/SignalFlag.vue';
-import StateWord from '../../ui/StateWord.vue';
 import { useShortcuts } from '../../ui/use-shortcuts';
 import { useWords } from '../../ui/use-words';
 import { ClassMarksSheet, NudgeSheet, TakeHomeSheet } from '../collecting';
 import { rememberClass, useScope, useTermLine } from '../termline';
 import AttachmentList from './AttachmentList.vue';
 import ExceptionSheet from './ExceptionSheet.vue';
+import PieceTable from './PieceTable.vue';
 import RescoreSheet from './RescoreSheet.vue';
 import RubricView from './RubricView.vue';
-import { useTrail } from './use-trail';
 import { waysToMark, type WayToMark } from '../marking';
 
-const { t, name, count, length, points, when } = useWords();
-const trail = useTrail();
+const { t, count, points, when } = useWords();
 const route = useRoute();
 const router = useRouter();
 const line = useTermLine();
@@ -80,10 +78,6 @@ useLive<{ studentIds: string[] }>(
 
 const chosen = ref<string[]>([]);
 const chosenRows = computed(() => rows.value.filter((row) => chosen.value.includes(row.student.id)));
-const allChosen = computed({
-  get: () => shown.value.length > 0 && shown.value.every((row) => chosen.value.includes(row.student.id)),
-  set: (all) => (chosen.value = all ? shown.value.map((row) => row.student.id) : []),
-});
 const nudging = ref(false);
 const taking = ref(false);
 const noting = ref(false);
@@ -93,16 +87,6 @@ function nudged(ids: string[]): void {
   said.value = count('nudge.done', ids.length);
   chosen.value = [];
   void reload();
-}
-/** How far a student is, in a few words. */
-function soFar({ collecting, state: at }: PieceRow): string {
-  const { seenAt, begunAt, activeAt, words } = collecting;
-  if (begunAt === null) return seenAt === null ? t('follow.notOpened') : t('follow.openedAt', { when: when(seenAt, zone.value) });
-  const parts = [
-    words !== null && words > 0 ? count('desk.words', words) : '',
-    activeAt !== null && at !== 'returned' ? t('follow.activeAt', { when: when(activeAt, zone.value) }) : '',
-  ];
-  return parts.filter(Boolean).join(' · ') || t('follow.begunAt', { when: when(begunAt, zone.value) });
 }
 const WAYS = ['flowed', 'hardGoing', 'stuck'] as const;
 const went = computed(() => WAYS.map((how) => ({ how, n: rows.value.filter((row) => row.collecting.went?.how === how).length })));
@@ -132,7 +116,6 @@ const ways = computed((): WayToMark[] => {
   const review: WayToMark[] = inClass.value ? [] : [{ path: `/assignments/${id.value}/reviews`, title: 'review.title' }];
   return assignment.value ? [...waysToMark(assignment.value), ...review] : [];
 });
-const scoreText = (row: PieceRow) => (row.score?.effective == null ? (row.score ? '–' : '') : points(row.score.effective));
 useShortcuts([
   { key: 'm', shown: 'M', does: 'assignment.mark', run: () => void router.push({ path: `/marking/${id.value}`, query: kept.value }) },
 ]);
@@ -236,87 +219,15 @@ useShortcuts([
           ><strong>{{ one.n }}</strong> {{ t(`went.${one.how}`) }}</span
         >
       </p>
-      <div class="sheet wide-table">
-        <table class="table">
-          <thead>
-            <tr>
-              <th class="check"><input v-model="allChosen" type="checkbox" :aria-label="t('assignment.chooseAll')" /></th>
-              <th>{{ t('assignment.columns.student') }}</th>
-              <th>{{ t('assignment.columns.state') }}</th>
-              <th>{{ t('assignment.columns.due') }}</th>
-              <th>{{ t(inClass ? 'assignment.columns.inClass' : 'assignment.columns.soFar') }}</th>
-              <th v-if="!inClass">{{ t('assignment.columns.handedIn') }}</th>
-              <th class="number">{{ t('assignment.columns.score') }}</th>
-              <th>{{ t('assignment.columns.read') }}</th>
-              <th />
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="row in shown" :key="row.student.id">
-              <td class="check"><input v-model="chosen" type="checkbox" :value="row.student.id" :aria-label="name(row.student)" /></td>
-              <td>
-                <RouterLink class="row-link" :to="{ path: `/marking/${id}/${row.student.id}`, query: kept }" dir="auto">{{
-                  name(row.student)
-                }}</RouterLink><span v-if="row.collecting.team" class="muted small own" dir="auto">{{ row.collecting.team }}</span
-                ><RouterLink
-                  v-if="row.collecting.unread > 0"
-                  class="unread small"
-                  :to="{ path: `/assignments/${id}/follow/${row.student.id}`, query: kept }"
-                  >{{ count('talk.unread', row.collecting.unread) }}</RouterLink
-                ><RouterLink
-                  v-if="row.collecting.unreadNotes > 0"
-                  class="unread small"
-                  :to="{ path: `/marking/${id}/${row.student.id}`, query: kept }"
-                  >{{ count('notes.unread', row.collecting.unreadNotes) }}</RouterLink
-                >
-              </td>
-              <td>
-                <StateWord v-if="row.state" :state="row.state" /><span v-if="row.state === 'missing'" class="muted small"
-                  >, {{ row.stillAccepted ? t('assignment.stillAccepted') : t('assignment.closedNow') }}</span
-                ><span v-if="row.overdue" class="alarm small">, {{ t('assignment.overdue') }}</span>
-              </td>
-              <td>
-                <span v-if="row.state === 'excused'" class="muted" dir="auto">{{ row.exception?.reason || '–' }}</span>
-                <span v-else :title="trail.sentences(row.trail, zone).join('\n')"
-                  >{{ row.window.due === null ? t('common.noDue') : when(row.window.due, zone)
-                  }}<span v-if="row.trail.length > 0" class="muted small own" dir="auto">{{ trail.reasons(row.trail) }}</span></span
-                >
-              </td>
-              <td v-if="inClass" class="small">{{ row.collecting.mark ? t(`classMarks.${row.collecting.mark}`) : '' }}</td>
-              <td v-else class="small">
-                <RouterLink class="row-link so-far" :to="{ path: `/assignments/${id}/follow/${row.student.id}`, query: kept }">{{
-                  soFar(row)
-                }}</RouterLink><span v-if="row.collecting.went" class="own muted" :title="row.collecting.went.line" dir="auto"
-                  >{{ t(`went.${row.collecting.went.how}`)
-                  }}<template v-if="row.collecting.went.line">: {{ row.collecting.went.line }}</template></span
-                ><span v-if="row.collecting.nudgedAt !== null" class="own muted">{{ t('nudge.today') }}</span>
-              </td>
-              <td v-if="!inClass">
-                <template v-if="row.handedInAt !== null"
-                  >{{ when(row.handedInAt, zone)
-                  }}<span v-if="row.lateBy > 0" class="alarm small after">{{
-                    t('common.late', { length: length(row.lateBy) })
-                  }}</span></template
-                >
-              </td>
-              <td class="number">
-                <strong>{{ scoreText(row) }}</strong><span v-if="row.held" class="muted small after">{{ t('assignment.held') }}</span>
-              </td>
-              <td class="muted small">
-                <template v-if="row.returnedAt !== null">{{
-                  row.readAt !== null ? when(row.readAt, zone) : t('assignment.notRead')
-                }}</template>
-              </td>
-              <td class="end">
-                <button class="btn quiet" @click="openSheet(row.student.id)">
-                  {{ t('assignment.giveTime') }}<span class="hidden-text"> {{ name(row.student) }}</span>
-                </button>
-              </td>
-            </tr>
-          </tbody>
-        </table>
-        <p v-if="shown.length === 0" class="none muted">{{ rows.length === 0 ? t('assignment.empty') : t('assignment.noneInFilter') }}</p>
-      </div>
+      <PieceTable
+        v-model:chosen="chosen"
+        :assignment-id="id"
+        :rows="shown"
+        :in-class="inClass"
+        :zone="zone"
+        :none="rows.length === 0 ? t('assignment.empty') : t('assignment.noneInFilter')"
+        @give="openSheet"
+      />
     </div>
     <ExceptionSheet
       v-if="assignment"
@@ -376,18 +287,8 @@ useShortcuts([
   align-items: center;
   gap: 6px;
 }
-.own {
-  display: block;
-}
 .with {
   margin-block-start: 10px;
-}
-.none {
-  padding: 18px;
-}
-.check {
-  width: 28px;
-  padding-inline-end: 0;
 }
 .group {
   width: auto;
@@ -400,18 +301,6 @@ useShortcuts([
   gap: 6px;
   margin-inline-start: auto;
 }
-.so-far {
-  font-weight: 400;
-}
-.after {
-  white-space: nowrap;
-}
-.unread {
-  display: inline-block;
-  padding: 0 8px;
-  border-radius: 9px;
-  background: var(--surface-now);
-}
 .went {
   margin-block-end: 10px;
 }
@@ -420,14 +309,6 @@ useShortcuts([
 }
 a.chip {
   text-decoration: none;
-}
-.end {
-  text-align: end;
-}
-td .btn {
-  min-height: 28px;
-  padding-block: 2px;
-  white-space: nowrap;
 }
 .sections {
   gap: 6px;

@@ -14,8 +14,8 @@ import WhenField from '../../ui/WhenField.vue';
 import { useWords } from '../../ui/use-words';
 import AudienceSheet from './AudienceSheet.vue';
 import ExceptionSheet from './ExceptionSheet.vue';
+import OtherDates from './OtherDates.vue';
 import { blankSet } from './use-brief';
-import { useTrail } from './use-trail';
 
 const YEAR_MS = 366 * 86_400_000;
 const LOAD_AFTER_MS = 400;
@@ -29,8 +29,7 @@ const props = defineProps<{
   settle: () => Promise<BriefReply | null>;
 }>();
 const emit = defineEmits<{ goesTo: [number] }>();
-const { t, name, count, when } = useWords();
-const trail = useTrail();
+const { t, count } = useWords();
 
 const classOf = (id: string) => props.classes.find((one) => one.id === id);
 const zoneOf = (id: string) => classOf(id)?.calendar.zone ?? 'UTC';
@@ -88,23 +87,6 @@ const goesTo = computed(() => {
 });
 watch(goesTo, (n) => emit('goesTo', n), { immediate: true });
 
-const others = computed(() =>
-  stored.value.flatMap(({ set, reply }) =>
-    reply.rows.filter((row) => row.exception || row.trail.some((step) => step.layer !== 'group')).map((row) => ({ set, row })),
-  ),
-);
-const groupDates = computed(() => stored.value.flatMap(({ set, reply }) => reply.groupDates.map((date) => ({ set, date }))));
-const rest = computed(() =>
-  stored.value.flatMap(({ set, reply }) =>
-    reply.rows.filter((row) => !others.value.some((other) => other.row === row)).map((row) => ({ set, row })),
-  ),
-);
-const inOther = computed(() => {
-  const byClass = new Map<string, string[]>();
-  for (const { reply } of stored.value)
-    for (const { className, student } of reply.inOther) byClass.set(className, [...(byClass.get(className) ?? []), name(student)]);
-  return [...byClass].map(([className, names]) => ({ className, names }));
-});
 /** In a class now, and joined after the date: whoever is here gets a draft when it is issued, unless the teacher says otherwise. */
 const joinedAfter = computed(() =>
   stored.value.flatMap(({ set: { classId }, reply }) => {
@@ -129,7 +111,6 @@ watch(
   },
   { immediate: true },
 );
-const seeAll = ref(false);
 const several = computed(() => sets.value.length > 1);
 const datesOf = ({ opens, due, closes }: SetFor) => ({ opens, due, closes });
 const differ = computed(() => sets.value.some((set) => JSON.stringify(datesOf(set)) !== JSON.stringify(datesOf(sets.value[0]!))));
@@ -287,65 +268,7 @@ const sheetOf = computed(() =>
       >
     </div>
 
-    <div v-if="!handout" class="others">
-      <h3>
-        {{ count('compose.others', others.length) }} <span v-if="others.length > 0" class="muted small">{{ t('compose.andWhy') }}</span>
-      </h3>
-      <ul class="plain">
-        <li v-for="{ set, row } in others" :key="`${set.classId} ${row.student.id}`">
-          <button
-            type="button"
-            class="other"
-            :title="trail.sentences(row.trail, zoneOf(set.classId)).join('\n')"
-            @click="give(set.classId, { studentIds: [row.student.id] })"
-          >
-            <strong dir="auto">{{ name(row.student) }}</strong>
-            <span>
-              <template v-if="row.exception?.excused">{{ t('compose.excused') }}</template>
-              <template v-else>{{ row.window.due === null ? t('common.noDue') : when(row.window.due, zoneOf(set.classId)) }}</template>
-              <span v-if="row.window.closes !== null && !row.exception?.excused" class="muted">
-                · {{ t('common.closes', { when: when(row.window.closes, zoneOf(set.classId)) }) }}</span
-              >
-              <span class="muted small reason" dir="auto">{{
-                row.exception?.excused ? row.exception.reason : trail.reasons(row.trail) || row.exception?.reason
-              }}</span>
-            </span>
-          </button>
-        </li>
-        <li v-for="{ set, date } in groupDates" :key="date.groupId">
-          <button type="button" class="other" @click="give(set.classId, { groupId: date.groupId })">
-            <strong dir="auto">{{ t('compose.groupOf', { name: date.groupName, n: date.students }) }}</strong>
-            <span
-              >{{ date.due == null ? t('compose.groupDate') : when(date.due, zoneOf(set.classId))
-              }}<span v-if="date.closes != null" class="muted">
-                · {{ t('common.closes', { when: when(date.closes, zoneOf(set.classId)) }) }}</span
-              ><span class="muted small reason" dir="auto"
-                >{{ date.reason || t('compose.groupDate') }}<template v-if="date.dissolved">, {{ t('compose.dissolved') }}</template></span
-              ></span
-            >
-          </button>
-        </li>
-      </ul>
-      <p v-for="one in inOther" :key="one.className" class="small muted">
-        {{ t('compose.inOther', { names: one.names.join(', '), className: one.className }, one.names.length) }}
-      </p>
-      <div class="row wrap">
-        <button v-for="set in sets" :key="set.classId" type="button" class="chip" :disabled="!brief" @click="give(set.classId, null)">
-          {{ t('compose.give') }}<template v-if="several"> · {{ classOf(set.classId)?.label }}</template>
-        </button>
-        <button v-if="rest.length > 0" type="button" class="btn quiet" :aria-expanded="seeAll" @click="seeAll = !seeAll">
-          {{ seeAll ? t('compose.hideAll') : t('compose.seeAll', { n: rest.length + others.length }) }}
-        </button>
-      </div>
-      <ul v-if="seeAll" class="plain rest">
-        <li v-for="{ set, row } in rest" :key="`${set.classId} ${row.student.id}`" class="other">
-          <span dir="auto">{{ name(row.student) }}</span><span class="muted"
-            >{{ row.window.due === null ? t('common.noDue') : when(row.window.due, zoneOf(set.classId))
-            }}<template v-if="row.trail.length > 0"> · {{ trail.reasons(row.trail) }}</template></span
-          >
-        </li>
-      </ul>
-    </div>
+    <OtherDates v-if="!handout" :classes="classes" :sets="sets" :brief="brief" :stored="stored" @give="give" />
     <AudienceSheet
       :open="choosing !== null"
       :class-id="choosing?.classId ?? ''"
@@ -420,37 +343,5 @@ const sheetOf = computed(() =>
 .heavy .btn {
   min-height: 28px;
   padding-block: 1px;
-}
-.others h3 {
-  margin-block-end: 6px;
-}
-.other {
-  display: grid;
-  grid-template-columns: 150px 1fr;
-  gap: 8px;
-  width: 100%;
-  text-align: start;
-  background: none;
-  border: 0;
-  border-block-end: 1px solid var(--line);
-  padding: 7px 2px;
-  color: inherit;
-  font-size: 14px;
-}
-button.other {
-  cursor: pointer;
-}
-button.other:hover {
-  background: var(--surface-now);
-}
-.reason {
-  display: block;
-}
-.rest {
-  max-height: 220px;
-  overflow: auto;
-}
-.others .row {
-  margin-block-start: 8px;
 }
 </style>

@@ -2,22 +2,22 @@
 /** What a class is: its details, units, teachers, a copy of it, putting it away. */
 import type { ClassChange, ClassReply } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
-import { useRoute, useRouter } from 'vue-router';
+import { useRoute } from 'vue-router';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
 import LoadGate from '../../ui/LoadGate.vue';
-import { vSortable } from '../../ui/sortable';
-import { keepTyped, useOwnWords } from '../../ui/own-words';
+import { useOwnWords } from '../../ui/own-words';
 import { useWords } from '../../ui/use-words';
 import { useSession } from '../accounts';
 import { useTermLine } from '../termline';
 import ClassFrame from './ClassFrame.vue';
 import { useClasses } from './classes.store';
+import ClassTeachers from './ClassTeachers.vue';
+import ClassUnits from './ClassUnits.vue';
 
-const { t, when } = useWords();
+const { t } = useWords();
 const route = useRoute();
-const router = useRouter();
 const session = useSession();
 const classes = useClasses();
 const line = useTermLine();
@@ -95,69 +95,15 @@ const takeTheirs = () =>
   });
 const errorOf = (field: string) => details.problem.value?.errors.find((one) => one.path === field)?.message;
 
-type UnitTyped = { id: string | null; name: string };
-const units = ref<UnitTyped[]>([]);
-// What was changed and not yet saved stays when the rest of the page is loaded anew.
-watch(
-  value,
-  (now, before) => {
-    const untouched = !before || JSON.stringify(units.value) === JSON.stringify(before.units);
-    if (now && untouched) units.value = now.units.map((unit) => ({ ...unit }));
-  },
-  { immediate: true },
-);
-const unitsDirty = computed(() => JSON.stringify(units.value) !== JSON.stringify(value.value?.units ?? []));
-const filing = useAttempt();
-const newUnit = ref('');
-const addUnit = () => {
-  if (newUnit.value.trim()) units.value.push({ id: null, name: newUnit.value.trim() });
-  newUnit.value = '';
-};
-function shift(index: number, by: number): void {
-  const [unit] = units.value.splice(index, 1);
-  units.value.splice(index + by, 0, unit!);
-}
-const saveUnits = () =>
-  filing.attempt(async () => {
-    addUnit();
-    const sent = units.value.map((unit) => ({ ...unit }));
-    const stored = await ask('PUT /api/classes/:classId/units', { params: here.value, body: { units: sent } });
-    units.value = keepTyped<UnitTyped[]>({ before: sent, typed: units.value, stored });
-    value.value = { ...value.value!, units: stored };
-  });
-
-const email = ref('');
-const sure = ref<string | null>(null);
-const together = useAttempt();
 const owner = computed(() => value.value?.teachers.teachers.some((one) => one.owner && one.id === session.me?.id) ?? false);
-const invite = () =>
-  together.attempt(async () => {
-    await ask('POST /api/classes/:classId/teachers', { params: here.value, body: { email: email.value } });
-    email.value = '';
-    await reload();
-  });
-const act = (work: () => Promise<unknown>) =>
-  together.attempt(async () => {
-    await work();
-    sure.value = null;
-    await Promise.all([reload(), classes.load()]);
-  });
-const leave = () =>
-  together.attempt(async () => {
-    await ask('DELETE /api/classes/:classId/teachers/:teacherId', {
-      params: { ...here.value, teacherId: session.me!.id },
-    });
-    await Promise.all([classes.load(), line.load()]);
-    await router.replace('/class');
-  });
+const sure = ref(false);
 const away = useAttempt();
 const putAway = (on: boolean) =>
   away.attempt(async () => {
     classes.take(await ask('POST /api/classes/:classId/away', { params: here.value, body: { away: on } }));
-    sure.value = null;
+    sure.value = false;
     void line.load();
   });
-const zone = computed(() => schoolClass.value?.calendar.zone ?? 'UTC');
 </script>
 
 <template>
@@ -268,125 +214,23 @@ const zone = computed(() => schoolClass.value?.calendar.zone ?? 'UTC');
           </div>
         </form>
         <div class="stack side">
-          <section class="stack">
-            <h2>{{ t('about.units') }}</h2>
-            <p class="muted small">{{ t('about.unitsHint') }}</p>
-            <ol
-              v-sortable="{ group: 'units', list: 'units', moved: ({ oldIndex, newIndex }) => shift(oldIndex, newIndex - oldIndex) }"
-              class="plain units"
-            >
-              <li v-for="(unit, index) in units" :key="unit.id ?? index" data-drag class="unit">
-                <input v-model="unit.name" class="field" maxlength="120" :aria-label="t('about.unitName')" dir="auto" /><button
-                  type="button"
-                  class="btn quiet"
-                  :disabled="index === 0"
-                  :aria-label="t('about.earlier', { name: unit.name })"
-                  @click="shift(index, -1)"
-                >
-                  ↑</button
-                ><button
-                  type="button"
-                  class="btn quiet"
-                  :disabled="index === units.length - 1"
-                  :aria-label="t('about.laterUnit', { name: unit.name })"
-                  @click="shift(index, 1)"
-                >
-                  ↓</button
-                ><button type="button" class="btn quiet" @click="units.splice(index, 1)">
-                  {{ t('scheme.remove') }}<span class="hidden-text"> {{ unit.name }}</span>
-                </button>
-              </li>
-            </ol>
-            <form v-if="current.putAwayAt === null" class="row" @submit.prevent="addUnit">
-              <label class="hidden-text" for="new-unit">{{ t('about.newUnit') }}</label><input
-                id="new-unit"
-                v-model="newUnit"
-                class="field"
-                maxlength="120"
-                :placeholder="t('about.newUnit')"
-                dir="auto"
-              /><button class="btn" :disabled="newUnit.trim() === ''">
-                {{ t('about.addUnit') }}
-              </button>
-            </form>
-            <p v-if="filing.problem.value" class="note bad" role="alert">{{ filing.problem.value.title }}</p>
-            <button v-if="unitsDirty" class="btn main" :disabled="filing.busy.value" @click="saveUnits">{{ t('about.saveUnits') }}</button>
-          </section>
-          <section class="stack">
-            <h2>{{ t('about.teachers') }}</h2>
-            <ul class="plain people">
-              <li v-for="one in value!.teachers.teachers" :key="one.id" class="row wrap">
-                <span class="grow" dir="auto"
-                  ><strong>{{ one.name }}</strong> <span v-if="one.owner" class="muted small">{{ t('class.owner') }}</span></span
-                >
-                <template v-if="sure === `owner ${one.id}`"
-                  ><span class="small">{{ t('about.handOverSure', { name: one.name }) }}</span
-                  ><button
-                    class="btn"
-                    @click="
-                      act(() => ask('POST /api/classes/:classId/teachers/:teacherId/owner', { params: { ...here, teacherId: one.id } }))
-                    "
-                  >
-                    {{ t('about.handOverYes') }}</button
-                  ><button class="btn quiet" @click="sure = null">{{ t('common.cancel') }}</button></template
-                >
-                <template v-else-if="sure === `out ${one.id}`"
-                  ><span class="small">{{ t(one.id === session.me?.id ? 'about.leaveSure' : 'about.outSure', { name: one.name }) }}</span
-                  ><button
-                    class="btn"
-                    @click="
-                      one.id === session.me?.id
-                        ? leave()
-                        : act(() => ask('DELETE /api/classes/:classId/teachers/:teacherId', { params: { ...here, teacherId: one.id } }))
-                    "
-                  >
-                    {{ t('about.outYes') }}</button
-                  ><button class="btn quiet" @click="sure = null">{{ t('common.cancel') }}</button></template
-                >
-                <template v-else-if="!one.owner"
-                  ><button v-if="owner" class="btn quiet" @click="sure = `owner ${one.id}`">{{ t('about.handOver') }}</button
-                  ><button class="btn quiet" @click="sure = `out ${one.id}`">
-                    {{ t(one.id === session.me?.id ? 'about.leave' : 'about.out') }}<span class="hidden-text"> {{ one.name }}</span>
-                  </button></template
-                >
-              </li>
-              <li v-for="one in value!.teachers.invitations" :key="one.id" class="row wrap">
-                <span class="grow"
-                  ><span dir="auto">{{ one.email }}</span
-                  >{{ ' ' }}<span class="muted small">{{ t('about.invited', { when: when(one.at, zone) }) }}</span></span
-                ><button
-                  class="btn quiet"
-                  @click="act(() => ask('DELETE /api/classes/:classId/invitations/:ticketId', { params: { ...here, ticketId: one.id } }))"
-                >
-                  {{ t('about.withdraw') }}<span class="hidden-text"> {{ one.email }}</span>
-                </button>
-              </li>
-            </ul>
-            <form class="row" @submit.prevent="invite">
-              <label class="hidden-text" for="invite">{{ t('about.inviteEmail') }}</label><input
-                id="invite"
-                v-model="email"
-                class="field"
-                type="email"
-                maxlength="200"
-                required
-                :placeholder="t('about.inviteEmail')"
-              /><button class="btn" :disabled="together.busy.value">{{ t('about.invite') }}</button>
-            </form>
-            <p v-if="together.problem.value" class="note bad" role="alert">
-              {{ together.problem.value.errors[0]?.message ?? together.problem.value.title }}
-            </p>
-          </section>
+          <ClassUnits
+            :class-id="current.id"
+            :stored="value!.units"
+            :put-away="current.putAwayAt !== null"
+            @stored="value = { ...value!, units: $event }"
+          />
+          <ClassTeachers :class-id="current.id" :teachers="value!.teachers" :owner="owner" :zone="current.calendar.zone" :reload="reload" />
           <section class="stack">
             <h2>{{ t('about.further') }}</h2>
             <div class="row wrap">
               <RouterLink class="btn" :to="`/class/${current.id}/copy`">{{ t('about.copy') }}</RouterLink>
               <template v-if="owner && current.putAwayAt === null"
-                ><template v-if="sure === 'away'"
+                ><template v-if="sure"
                   ><span class="small">{{ t('about.awaySure') }}</span
                   ><button class="btn" @click="putAway(true)">{{ t('about.awayYes') }}</button
-                  ><button class="btn quiet" @click="sure = null">{{ t('common.cancel') }}</button></template
-                ><button v-else class="btn" @click="sure = 'away'">{{ t('about.putAway') }}</button></template
+                  ><button class="btn quiet" @click="sure = false">{{ t('common.cancel') }}</button></template
+                ><button v-else class="btn" @click="sure = true">{{ t('about.putAway') }}</button></template
               >
               <button v-else-if="owner" class="btn main" @click="putAway(false)">{{ t('about.bringBack') }}</button>
             </div>
@@ -441,24 +285,6 @@ const zone = computed(() => schoolClass.value?.calendar.zone ?? 'UTC');
 }
 .side > section + section {
   margin-block-start: 28px;
-}
-.units {
-  display: grid;
-  gap: 6px;
-}
-.unit {
-  display: flex;
-  gap: 2px;
-  cursor: grab;
-}
-.people li {
-  padding-block: 5px;
-  border-block-end: 1px solid var(--line-2);
-  min-height: 42px;
-}
-.people .btn {
-  min-height: 28px;
-  padding-block: 2px;
 }
 @media (max-width: 900px) {
   .about {

@@ -8,13 +8,15 @@ import { ApiProblem, ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { useLatest } from '../../api/use-latest';
 import { useLoad } from '../../api/use-load';
-import { localDayLong } from '../../time/format';
 import LoadGate from '../../ui/LoadGate.vue';
 import { useOwnWords } from '../../ui/own-words';
 import { useWords } from '../../ui/use-words';
 import { useTermLine } from '../termline';
+import CalendarEffectsBox from './CalendarEffectsBox.vue';
+import CalendarProposal from './CalendarProposal.vue';
 import ClassFrame from './ClassFrame.vue';
 import { useClasses } from './classes.store';
+import DaySpan from './DaySpan.vue';
 
 const PREVIEW_AFTER_MS = 500;
 const { t, count, when } = useWords();
@@ -126,12 +128,10 @@ const own = (schoolClass: ClassReply) =>
     await refresh();
     said.value = t('calendar.isOwn');
   });
-const labelOf = (id: string) => classes.all?.find((one) => one.id === id)?.label ?? '';
 const shared = computed(() => (stored.value ? stored.value.classes.length + stored.value.others.length : 0));
 /** Others teach by it too: a change is proposed, not made. */
 const notAlone = computed(() => (stored.value?.others.length ?? 0) > 0);
 const word = ref('');
-const answerWord = ref('');
 const propose = () =>
   attempt(async () => {
     const [sent, typed] = [words.sent()!, word.value];
@@ -148,37 +148,18 @@ const propose = () =>
 const act = (work: () => Promise<unknown>, done: string) =>
   attempt(async () => {
     await work();
-    answerWord.value = '';
     await refresh();
     said.value = done;
   });
-const answer = (changeId: string, yes: boolean) =>
+const answer = (changeId: string, yes: boolean, answerWord: string) =>
   act(
-    () => ask('POST /api/calendar-changes/:changeId/answer', { params: { changeId }, body: { yes, word: answerWord.value } }),
+    () => ask('POST /api/calendar-changes/:changeId/answer', { params: { changeId }, body: { yes, word: answerWord } }),
     t(yes ? 'calendar.agreed' : 'calendar.refused'),
   );
 const takeBack = (changeId: string) =>
   act(() => ask('DELETE /api/calendar-changes/:changeId', { params: { changeId } }), t('calendar.takenBack'));
 const undo = (changeId: string) =>
   act(() => ask('POST /api/calendar-changes/:changeId/undo', { params: { changeId } }), t('calendar.undone'));
-/** What a proposal changes, in lines. */
-const proposalLines = computed(() => {
-  const [now, next] = [stored.value, stored.value?.proposal?.change];
-  if (!now || !next) return [];
-  const spans = (all: readonly { name?: string; from: string; to: string }[]) =>
-    new Map(all.map((one) => [`${one.name ?? ''} ${one.from} ${one.to}`, one]));
-  const text = ({ name, from, to }: { name?: string; from: string; to: string }) =>
-    `${name ? `${name}: ` : ''}${from === to ? localDayLong(from) : `${localDayLong(from)} – ${localDayLong(to)}`}`;
-  const lines: string[] = [];
-  for (const part of ['closures', 'terms'] as const) {
-    const [before, after] = [spans(now[part]), spans(next[part])];
-    for (const [key, one] of after) if (!before.has(key)) lines.push(t(`calendar.adds.${part}`, { what: text(one) }));
-    for (const [key, one] of before) if (!after.has(key)) lines.push(t(`calendar.removes.${part}`, { what: text(one) }));
-  }
-  if (JSON.stringify(now.schoolDays) !== JSON.stringify(next.schoolDays))
-    lines.push(t('calendar.newDays', { days: next.schoolDays.map((day) => t(`calendar.day.${day}`)).join(', ') }));
-  return lines;
-});
 </script>
 
 <template>
@@ -199,42 +180,15 @@ const proposalLines = computed(() => {
               >{{ one.label }} ({{ one.teachers.join(', ') }}){{ index < stored.others.length - 1 ? '; ' : '' }}</span
             >
           </p>
-          <section v-if="stored.proposal" class="sheet box proposal stack">
-            <h3>{{ stored.proposal.mine ? t('calendar.yourProposal') : t('calendar.proposal', { name: stored.proposal.by }) }}</h3>
-            <p v-if="stored.proposal.word" dir="auto">{{ stored.proposal.word }}</p>
-            <ul class="plain small">
-              <li v-for="one in proposalLines" :key="one" dir="auto">{{ one }}</li>
-            </ul>
-            <p class="muted small" dir="auto">
-              {{ t('calendar.waitsFor') }}
-              {{ stored.proposal.waitsFor.map((one) => `${one.label} (${one.teachers.join(', ')})`).join('; ') }}
-            </p>
-            <template v-if="!stored.proposal.mine && !stored.proposal.agreed">
-              <input
-                v-model="answerWord"
-                class="field"
-                maxlength="500"
-                dir="auto"
-                :placeholder="t('calendar.answerWord')"
-                :aria-label="t('calendar.answerWord')"
-              />
-              <div class="row wrap">
-                <button type="button" class="btn main" :disabled="busy" @click="answer(stored.proposal.id, true)">
-                  {{ t('calendar.agree') }}</button><button
-                  type="button"
-                  class="btn"
-                  :disabled="busy"
-                  @click="answer(stored.proposal.id, false)"
-                >
-                  {{ t('calendar.refuse') }}
-                </button>
-              </div>
-            </template>
-            <p v-else-if="!stored.proposal.mine" class="small good">{{ t('calendar.youAgreed') }}</p>
-            <button v-else type="button" class="btn quiet" :disabled="busy" @click="takeBack(stored.proposal.id)">
-              {{ t('calendar.takeBack') }}
-            </button>
-          </section>
+          <CalendarProposal
+            v-if="stored.proposal"
+            :key="stored.proposal.id"
+            :stored="stored"
+            :proposal="stored.proposal"
+            :busy="busy"
+            @answer="(yes, said) => answer(stored!.proposal!.id, yes, said)"
+            @take-back="takeBack(stored.proposal.id)"
+          />
           <div class="row wrap days" role="group" :aria-label="t('calendar.schoolDays')">
             <span class="label">{{ t('calendar.schoolDays') }}</span><button
               v-for="day in 7"
@@ -248,36 +202,15 @@ const proposalLines = computed(() => {
             ><span v-if="wrong('schoolDays')" class="alarm small">{{ t('calendar.why.noSchoolDays') }}</span>
           </div>
           <h3>{{ t('calendar.terms') }}</h3>
-          <div v-for="(term, index) in form.terms" :key="index" class="span">
-            <input
-              v-model="term.name"
-              class="field name"
-              maxlength="60"
-              :aria-label="t('calendar.termName')"
-              :aria-invalid="!!wrong(`terms.${index}.name`) || undefined"
-              dir="auto"
-            />
-            <input
-              v-model="term.from"
-              class="field date"
-              type="date"
-              :aria-label="t('calendar.firstDay')"
-              :aria-invalid="!!wrong(`terms.${index}.from`) || undefined"
-            /><span>–</span
-            ><input
-              v-model="term.to"
-              class="field date"
-              type="date"
-              :aria-label="t('calendar.lastDay')"
-              :aria-invalid="!!wrong(`terms.${index}.to`) || undefined"
-            />
-            <span class="muted small written">{{
-              term.from && term.to ? `${localDayLong(term.from)} – ${localDayLong(term.to)}` : ''
-            }}</span>
-            <button type="button" class="btn quiet" @click="form.terms.splice(index, 1)">
-              {{ t('scheme.remove') }}<span class="hidden-text"> {{ term.name }}</span>
-            </button>
-          </div>
+          <DaySpan
+            v-for="(_, index) in form.terms"
+            :key="index"
+            v-model="form.terms[index]!"
+            :name-label="t('calendar.termName')"
+            :most="60"
+            :wrong="(field) => !!wrong(`terms.${index}.${field}`)"
+            @remove="form.terms.splice(index, 1)"
+          />
           <button type="button" class="btn" @click="addTerm">{{ t('calendar.addTerm') }}</button>
           <div class="row closures-head">
             <h3 class="grow">{{ t('calendar.closures') }}</h3>
@@ -286,76 +219,20 @@ const proposalLines = computed(() => {
             /></label>
           </div>
           <p v-if="form.closures.length === 0" class="muted small">{{ t('calendar.noClosures') }}</p>
-          <div v-for="(closure, index) in form.closures" :key="index" class="span">
-            <input
-              v-model="closure.name"
-              class="field name"
-              maxlength="80"
-              :placeholder="t('calendar.closureName')"
-              :aria-label="t('calendar.closureName')"
-              dir="auto"
-            />
-            <input
-              v-model="closure.from"
-              class="field date"
-              type="date"
-              :aria-label="t('calendar.firstDay')"
-              :aria-invalid="!!wrong(`closures.${index}.from`) || undefined"
-            /><span>–</span
-            ><input
-              v-model="closure.to"
-              class="field date"
-              type="date"
-              :aria-label="t('calendar.lastDay')"
-              :aria-invalid="!!wrong(`closures.${index}.to`) || undefined"
-            />
-            <span class="muted small written">{{
-              closure.from && closure.to
-                ? closure.from === closure.to
-                  ? localDayLong(closure.from)
-                  : `${localDayLong(closure.from)} – ${localDayLong(closure.to)}`
-                : ''
-            }}</span>
-            <button type="button" class="btn quiet" @click="form.closures.splice(index, 1)">
-              {{ t('scheme.remove') }}<span class="hidden-text"> {{ closure.name }}</span>
-            </button>
-          </div>
+          <DaySpan
+            v-for="(_, index) in form.closures"
+            :key="index"
+            v-model="form.closures[index]!"
+            :name-label="t('calendar.closureName')"
+            :most="80"
+            hint
+            :wrong="(field) => !!wrong(`closures.${index}.${field}`)"
+            @remove="form.closures.splice(index, 1)"
+          />
           <button type="button" class="btn" @click="addClosure">{{ t('calendar.addClosure') }}</button>
         </div>
         <aside class="stack beside">
-          <section class="sheet box">
-            <h3>{{ t('calendar.effects') }}</h3>
-            <ul v-if="problems.length > 0" class="plain alarm small">
-              <li v-for="one in problems" :key="one.path">{{ t(`calendar.why.${one.why}`) }}</li>
-            </ul>
-            <p v-else-if="!dirty" class="muted small">{{ t('calendar.effectsHint') }}</p>
-            <p v-else-if="refused" class="alarm small" role="alert">{{ refused }}</p>
-            <p v-else-if="!effects" class="muted small" role="status">{{ t('calendar.looking') }}</p>
-            <p v-else-if="effects.onDayOff.length + effects.moved.length + effects.costs === 0" class="small">
-              {{ t('calendar.noEffects') }}
-            </p>
-            <template v-else>
-              <template v-if="effects.onDayOff.length > 0"
-                ><p class="small effect">{{ count('calendar.onDayOff', effects.onDayOff.length) }}</p>
-                <ul class="plain small touched" tabindex="0">
-                  <li v-for="one in effects.onDayOff" :key="`${one.assignmentId} ${one.field}`">
-                    <strong dir="auto">{{ one.title }}</strong> · {{ labelOf(one.classId) }} ·
-                    {{ t(`common.${one.field}`, { when: when(one.at, schoolClass.calendar.zone) }) }}
-                  </li>
-                </ul></template
-              >
-              <template v-if="effects.moved.length > 0"
-                ><p class="small effect">{{ t('calendar.moved') }}</p>
-                <ul class="plain small touched" tabindex="0">
-                  <li v-for="one in effects.moved" :key="`${one.assignmentId} ${one.before}`">
-                    <strong dir="auto">{{ one.title }}</strong> · {{ count('common.students', one.students) }}:
-                    {{ when(one.before, schoolClass.calendar.zone) }} → {{ when(one.after, schoolClass.calendar.zone) }}
-                  </li>
-                </ul></template
-              >
-              <p v-if="effects.costs > 0" class="small effect">{{ count('calendar.costs', effects.costs) }}</p>
-            </template>
-          </section>
+          <CalendarEffectsBox :problems="problems" :dirty="dirty" :refused="refused" :effects="effects" :zone="schoolClass.calendar.zone" />
           <p v-if="problem" class="note bad" role="alert">
             {{ [problem.title, ...problem.errors.map((one) => one.message)].join(' ') }}
             <button v-if="problem.code === 'conflict.changedMeanwhile'" type="button" class="btn" @click="reload">
@@ -409,22 +286,6 @@ const proposalLines = computed(() => {
 .days .label {
   margin: 0 8px 0 0;
 }
-.span {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-  margin-block: 6px;
-  flex-wrap: wrap;
-}
-.name {
-  width: 210px;
-}
-.date {
-  width: 146px;
-}
-.written {
-  flex: 1 1 110px;
-}
 .closures-head {
   margin-block: 20px 4px;
 }
@@ -436,27 +297,8 @@ const proposalLines = computed(() => {
   position: sticky;
   top: 12px;
 }
-.box {
-  padding: 14px 16px;
-}
 .used {
   margin-block-end: 12px;
-}
-.proposal {
-  margin-block-end: 18px;
-  border-inline-start: 5px solid var(--now);
-}
-.effect {
-  margin-block: 8px 4px;
-  font-weight: 650;
-}
-.touched {
-  max-height: 260px;
-  overflow: auto;
-}
-.touched li {
-  padding-block: 2px;
-  overflow-wrap: anywhere;
 }
 .beside > .btn {
   width: 100%;

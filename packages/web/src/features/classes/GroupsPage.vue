@@ -9,20 +9,19 @@ import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
 import { localDayText } from '../../time/format';
 import LoadGate from '../../ui/LoadGate.vue';
-import { vSortable, type Moved } from '../../ui/sortable';
 import { useWords } from '../../ui/use-words';
 import { useTermLine } from '../termline';
 import ClassFrame from './ClassFrame.vue';
+import GroupLists from './GroupLists.vue';
 
 interface Draft extends Omit<GroupingBody, 'groups'> {
   id: string | null;
   version: number;
   groups: { id: string | null; name: string; studentIds: string[] }[];
 }
-const NOBODY = 'none';
 const SEED_LETTERS = '3479CFHKMNPRTX';
 
-const { t, name, count } = useWords();
+const { t, count } = useWords();
 const route = useRoute();
 const line = useTermLine();
 const { state, value, why, reload } = useLoad(async () => {
@@ -33,10 +32,6 @@ const { state, value, why, reload } = useLoad(async () => {
   return { groupings, students: roster.filter((one) => one.left === null) };
 }, [() => route.params.id]);
 const students = computed(() => value.value?.students ?? []);
-const nameOf = (id: string) => {
-  const student = students.value.find((one) => one.id === id);
-  return student ? name(student) : t('groups.hasLeft');
-};
 
 const draft = ref<Draft | null>(null);
 const dirty = ref(false);
@@ -46,17 +41,6 @@ const pasting = ref(false);
 const unknown = ref<ReturnType<typeof readGroups>['unknown']>([]);
 const { problem, busy, attempt } = useAttempt();
 const sure = ref(false);
-const placed = computed(() => new Set(draft.value?.groups.flatMap((group) => group.studentIds)));
-const loose = computed(() => students.value.filter((one) => !placed.value.has(one.id)).map((one) => one.id));
-const lists = computed(() =>
-  draft.value
-    ? [
-        { id: NOBODY, name: t('groups.nobody'), studentIds: loose.value },
-        ...draft.value.groups.map((group, index) => ({ id: String(index), name: group.name, studentIds: group.studentIds })),
-      ]
-    : [],
-);
-
 // A few letters that can be said aloud; it is no secret, only a name for one way of dealing out.
 const newSeed = () => Array.from(crypto.getRandomValues(new Uint8Array(4)), (byte) => SEED_LETTERS[byte % SEED_LETTERS.length]).join('');
 const begin = (more: Partial<Draft>) => {
@@ -87,37 +71,6 @@ const open = ({ madeAt: _, ...grouping }: GroupingReply) => {
   draft.value = JSON.parse(JSON.stringify(grouping)) as Draft;
   [dirty.value, problem.value, sure.value] = [false, null, false];
 };
-
-function move(id: string, from: string, to: string, at?: number): void {
-  const groups = draft.value!.groups;
-  if (from !== NOBODY) groups[Number(from)]!.studentIds = groups[Number(from)]!.studentIds.filter((one) => one !== id);
-  if (to !== NOBODY) {
-    const target = groups[Number(to)]!;
-    const rest = target.studentIds.filter((one) => one !== id);
-    rest.splice(at ?? rest.length, 0, id);
-    target.studentIds = rest;
-  }
-  dirty.value = true;
-}
-const dragged = ({ from, to, oldIndex, newIndex }: Moved) => {
-  const id = lists.value.find((list) => list.id === from)?.studentIds[oldIndex];
-  if (id) move(id, from, to, newIndex);
-};
-function key(event: KeyboardEvent, id: string, from: string): void {
-  const at = lists.value.findIndex((list) => list.id === from);
-  const step = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
-  const to = lists.value[at + step];
-  if (step === 0 || !to) return;
-  event.preventDefault();
-  move(id, from, to.id);
-  const list = (event.currentTarget as HTMLElement).closest('.lists');
-  requestAnimationFrame(() => list?.querySelector<HTMLElement>(`[data-list="${to.id}"] [data-student="${id}"]`)?.focus());
-}
-function add(group: number, event: Event): void {
-  const select = event.target as HTMLSelectElement;
-  if (select.value) draft.value!.groups[group]!.studentIds.push(select.value);
-  [select.value, dirty.value] = ['', true];
-}
 
 const save = () =>
   attempt(async () => {
@@ -251,69 +204,7 @@ const today = computed(() => line.today);
             </button>
           </div>
           <p class="muted small how">{{ t('groups.how') }}</p>
-          <div class="lists">
-            <section v-for="list in lists" :key="list.id" class="sheet list" :class="{ loose: list.id === NOBODY }" :data-list="list.id">
-              <div class="row">
-                <template v-if="list.id === NOBODY"
-                  ><h3 class="grow">{{ list.name }}</h3></template
-                ><input
-                  v-else
-                  v-model="draft.groups[Number(list.id)]!.name"
-                  class="field group-name"
-                  maxlength="80"
-                  :aria-label="t('groups.groupName')"
-                  dir="auto"
-                  @input="dirty = true"
-                /><span class="muted small">{{ list.studentIds.length }}</span>
-              </div>
-              <ul v-sortable="{ group: 'students', list: list.id, moved: dragged }" class="plain chips">
-                <li
-                  v-for="id in list.studentIds"
-                  :key="id"
-                  data-drag
-                  class="member"
-                  :data-student="id"
-                  tabindex="0"
-                  @keydown="key($event, id, list.id)"
-                >
-                  <span class="grow clip" dir="auto">{{ nameOf(id) }}</span><button
-                    v-if="list.id !== NOBODY"
-                    class="out"
-                    :aria-label="t('groups.takeOut', { name: nameOf(id) })"
-                    @click="move(id, list.id, NOBODY)"
-                  >
-                    −
-                  </button>
-                </li>
-              </ul>
-              <select
-                v-if="list.id !== NOBODY"
-                class="field small add"
-                :aria-label="t('groups.addTo', { group: list.name })"
-                @change="add(Number(list.id), $event)"
-              >
-                <option value="">{{ t('groups.add') }}</option>
-                <option v-for="one in students.filter((student) => !list.studentIds.includes(student.id))" :key="one.id" :value="one.id">
-                  {{ name(one) }}
-                </option>
-              </select>
-              <button
-                v-if="list.id !== NOBODY && draft.groups.length > 1"
-                class="btn quiet"
-                @click="(draft.groups.splice(Number(list.id), 1), (dirty = true))"
-              >
-                {{ t('groups.removeGroup') }}
-              </button>
-            </section>
-            <button
-              class="btn new-group"
-              @click="
-                (draft.groups.push({ id: null, name: t('groups.groupN', { n: draft.groups.length + 1 }), studentIds: [] }), (dirty = true))
-              "
-            >
-              {{ t('groups.addGroup') }}
-            </button>
-          </div>
+          <GroupLists v-model="draft.groups" :students="students" @changed="dirty = true" />
         </section>
         <p v-else class="note choose">{{ t('groups.choose') }}</p>
       </div>
@@ -366,68 +257,6 @@ const today = computed(() => line.today);
 }
 .how {
   margin-block: 6px 10px;
-}
-.lists {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(190px, 1fr));
-  gap: 12px;
-  align-items: start;
-}
-.list {
-  padding: 10px;
-}
-.loose {
-  background: none;
-  border-style: dashed;
-}
-.group-name {
-  font-weight: 650;
-  border-color: transparent;
-  padding-inline: 4px;
-  background: none;
-}
-.group-name:hover,
-.group-name:focus {
-  border-color: var(--field-line);
-}
-.chips {
-  min-height: 40px;
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 5px;
-  margin-block: 6px;
-  align-content: start;
-}
-.member {
-  display: flex;
-  align-items: center;
-  gap: 6px;
-  background: var(--surface-2);
-  border-radius: 6px;
-  padding: 3px 4px 3px 9px;
-  cursor: grab;
-  font-size: 14px;
-  min-height: 28px;
-}
-.out {
-  border: 0;
-  background: none;
-  color: var(--text-2);
-  width: 24px;
-  height: 24px;
-  border-radius: 4px;
-  cursor: pointer;
-  font-weight: 700;
-}
-.add {
-  min-height: 30px;
-  padding-block: 2px;
-}
-.new-group {
-  align-self: stretch;
-  min-height: 60px;
-  border-style: dashed;
-  background: none;
 }
 .choose {
   align-self: start;
