@@ -1,6 +1,6 @@
 import type { BookCell } from '@jolly/core';
 import { computed, nextTick, ref } from 'vue';
-import { cleared, clipboardText, filledDown, wishesIn } from './grid-edits';
+import { cleared, clipboardText, filledDown, pasted, wishesIn } from './grid-edits';
 import type { Spot, Wish } from './spot';
 import { useGridTyping } from './use-grid-typing';
 
@@ -52,6 +52,33 @@ describe('a range of the grid', () => {
       '15\t\'=1+1\n"of ""two""\nlines"\t\'-3',
     );
   });
+});
+
+describe('a block that is pasted', () => {
+  const view = { ...places, rows: { value: [1, 2, 3] }, columns: { value: { shown: ['a', 'b', 'total'] } } };
+  it('goes into the cells from the chosen one on, past results, text that looked like a formula as it was', () =>
+    expect(
+      pasted(
+        [
+          ['15 ', '12', '70 %'],
+          ["'-", 'x', ''],
+        ],
+        { top: 1, bottom: 1, left: 0, right: 0 },
+        view,
+      ),
+    ).toMatchObject({
+      wishes: [
+        { row: 1, column: 0, text: '15' },
+        { row: 1, column: 1, text: '12' },
+        { row: 2, column: 0, text: '-' },
+        { row: 2, column: 1, text: 'x' },
+      ],
+    }));
+  it('says how much of it there is room for', () =>
+    expect(pasted([['1'], ['2'], ['3']], { top: 1, bottom: 1, left: 0, right: 0 }, view)).toMatchObject({
+      block: { rows: 3, columns: 1 },
+      room: { rows: 2, columns: 3 },
+    }));
 });
 
 describe('typing in a cell', () => {

@@ -1,4 +1,4 @@
-import { cellText, type CellRange } from '@jolly/core';
+import { cellText, placeBlock, type CellRange } from '@jolly/core';
 import type { Spot, Wish } from './spot';
 import type { Book } from './use-book';
 import type { View } from './use-view';
@@ -54,3 +54,21 @@ export const clipboardText = ({ top, bottom, left, right }: CellRange, textAt: (
   Array.from({ length: bottom - top + 1 }, (_, row) =>
     Array.from({ length: right - left + 1 }, (__, column) => quoted(textAt(top + row, left + column))).join('\t'),
   ).join('\n');
+
+const LONGEST_ENTRY = 200;
+
+/** What pasting a block comes to: a wish for each cell that takes one, how large the block is and how much room there is for it. */
+export function pasted(
+  block: readonly (readonly string[])[],
+  range: CellRange,
+  view: Places & { rows: { value: readonly unknown[] }; columns: { value: { shown: readonly unknown[] } } },
+) {
+  const placed = placeBlock(block, range, { rows: view.rows.value.length, columns: view.columns.value.shown.length });
+  const wishes = placed.placed.flatMap(({ row, column, text }): Wish[] => {
+    const spot = view.spotOf(row, column);
+    // The apostrophe says over there that it is text.
+    const own = text.trim().replace(/^'(?=[=+\-@])/, '');
+    return spot ? [{ ...spot, text: own.slice(0, LONGEST_ENTRY) }] : [];
+  });
+  return { wishes, block: placed.block, room: placed.room };
+}

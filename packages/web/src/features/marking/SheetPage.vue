@@ -3,7 +3,7 @@
  * The class sheet: every student of an assignment on one page, score, remark and who was absent. A row is held
  * as it is left; a column comes in from a spreadsheet, looked at first.
  */
-import { EMPTY_TEXT, parsePoints, plainText, readPastedScores, textOf, type DecimalMark, type PastedScore } from '@jolly/core';
+import { EMPTY_TEXT, parsePoints, plainText, textOf } from '@jolly/core';
 import type { DeskPieceReply, PieceRow, ScoresRequest } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
@@ -11,13 +11,14 @@ import { ApiProblem, ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
 import LoadGate from '../../ui/LoadGate.vue';
-import { readCells, type Cells } from '../../ui/read-cells';
-import SideSheet from '../../ui/SideSheet.vue';
 import StateWord from '../../ui/StateWord.vue';
 import { useOwnWords } from '../../ui/own-words';
 import { useWords } from '../../ui/use-words';
 import { useSession } from '../accounts';
 import { useScope, useTermLine } from '../termline';
+import FillSheet from './FillSheet.vue';
+import type { HoldMany } from './hold-many';
+import PasteScores from './PasteScores.vue';
 import ReturnSheet from './ReturnSheet.vue';
 
 const { t, count, name, points } = useWords();
@@ -157,11 +158,8 @@ function move(event: KeyboardEvent, index: number, column: 'score' | 'remark'): 
 }
 
 /* Many at once */
-async function holdMany(
-  changes: { studentId: string; earned: number | null; remark?: string }[],
-  bonusConfirmed = false,
-): Promise<boolean> {
-  return attempt(async () => {
+const holdMany: HoldMany = (changes, bonusConfirmed = false) =>
+  attempt(async () => {
     const scores: ScoresRequest['scores'] = changes.map((one) => {
       const row = rows.value.find((other) => other.student.id === one.studentId)!;
       return {
@@ -193,81 +191,14 @@ async function holdMany(
       throw error;
     }
   });
-}
 const filling = ref(false);
-const fill = ref({ score: '', remark: '', whom: 'without' as 'without' | 'all' });
-const fillEarned = computed(() => (fill.value.score.trim() === '' ? null : parsePoints(fill.value.score)));
-const touched = computed(() => {
-  const { whom, score, remark } = fill.value;
-  if (score.trim() === '' && remark.trim() === '') return [];
-  return rows.value.filter(
-    (row) =>
-      row.collecting.mark !== 'absent' &&
-      (whom === 'all' || (score.trim() !== '' ? row.score?.earned == null : !row.score || plainText(row.score.remark).trim() === '')),
-  );
-});
-async function fillNow(): Promise<void> {
-  const done = await holdMany(
-    touched.value.map((row) => ({
-      studentId: row.student.id,
-      earned: fill.value.score.trim() === '' ? (row.score?.earned ?? null) : fillEarned.value,
-      ...(fill.value.remark.trim() === '' ? {} : { remark: fill.value.remark }),
-    })),
-  );
-  if (done) filling.value = false;
-}
-
 const pasted = ref<{ text: string; from: number } | null>(null);
-const decimal = ref<DecimalMark>((1.5).toLocaleString().includes(',') ? ',' : '.');
-const cells = ref<Cells>({ rows: [], badQuotes: false });
-watch(
-  () => pasted.value?.text ?? '',
-  async (text) => {
-    const found = text.trim() === '' ? { rows: [], badQuotes: false } : await readCells(text);
-    // What was typed meanwhile is read by its own turn.
-    if (text === (pasted.value?.text ?? '')) cells.value = found;
-  },
-);
-const read = computed<PastedScore[]>(() =>
-  pasted.value
-    ? readPastedScores(
-        cells.value.rows,
-        rows.value.map((row) => row.student),
-        decimal.value,
-        pasted.value.from,
-      )
-    : [],
-);
-/** Without names the rows go down the list: more rows than students means that something is out of step. */
-const tooMany = computed(() => read.value.some((one) => one.problem === 'tooMany'));
-const without = computed(() => rows.value.length - (pasted.value?.from ?? 0) - read.value.length);
-const hasNames = computed(() =>
-  read.value.some((one, index) => one.studentId !== (rows.value[(pasted.value?.from ?? 0) + index]?.student.id ?? null)),
-);
-const good = computed(() =>
-  read.value.filter((one) => one.problem === null && one.studentId !== null && (one.earned !== null || one.remark !== null)),
-);
-const above = computed(() =>
-  good.value.filter((one) => one.earned !== null && assignment.value?.points != null && one.earned > assignment.value.points),
-);
-const nameOfId = (studentId: string | null) => {
-  const row = rows.value.find((one) => one.student.id === studentId);
-  return row ? name(row.student) : '';
-};
 function paste(event: ClipboardEvent, index: number): void {
   const text = event.clipboardData?.getData('text') ?? '';
   // A single value is just typed.
   if (!/[\t\n]/.test(text.trim())) return;
   event.preventDefault();
   pasted.value = { text, from: index };
-}
-async function takeIn(): Promise<void> {
-  const changes = good.value.map((one) => ({
-    studentId: one.studentId!,
-    earned: one.earned ?? rows.value.find((row) => row.student.id === one.studentId)?.score?.earned ?? null,
-    ...(one.remark === null ? {} : { remark: one.remark }),
-  }));
-  if (await holdMany(changes, above.value.length > 0)) pasted.value = null;
 }
 const mark = (row: PieceRow) =>
   attempt(async () => {
@@ -376,81 +307,23 @@ const average = computed(() => {
         </tbody>
       </table>
     </div>
-    <SideSheet :open="filling" :title="t('sheet.fill')" @close="filling = false">
-      <form class="stack" @submit.prevent="fillNow">
-        <div v-if="byPoints">
-          <label class="label" for="fill-score">{{ t('desk.score') }}</label><input
-            id="fill-score"
-            v-model="fill.score"
-            class="field short"
-            inputmode="decimal"
-          />
-        </div>
-        <div>
-          <label class="label" for="fill-remark">{{ t('desk.remark') }}</label><textarea
-            id="fill-remark"
-            v-model="fill.remark"
-            class="field"
-            rows="3"
-            maxlength="4000"
-            dir="auto"
-          />
-          <p class="muted small">{{ t('remarks.nameHint') }}</p>
-        </div>
-        <label class="row"><input v-model="fill.whom" type="radio" value="without" />{{ t('sheet.without') }}</label>
-        <label class="row"><input v-model="fill.whom" type="radio" value="all" />{{ t('sheet.everyone') }}</label>
-        <p class="muted small">{{ t('sheet.notAbsent') }}</p>
-        <p v-if="fill.score.trim() !== '' && fillEarned === null" class="alarm small">{{ t('desk.badNumber') }}</p>
-        <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-        <button class="btn main" :disabled="busy || touched.length === 0 || (fill.score.trim() !== '' && fillEarned === null)">
-          {{ count('sheet.fillGo', touched.length) }}
-        </button>
-      </form>
-    </SideSheet>
-    <SideSheet :open="pasted !== null" :title="t('sheet.paste')" :width="640" @close="pasted = null">
-      <form v-if="pasted" class="stack" @submit.prevent="takeIn">
-        <p class="muted small">{{ t('sheet.pasteHint') }}</p>
-        <textarea v-model="pasted.text" class="field mono" rows="5" :aria-label="t('sheet.paste')" dir="auto" />
-        <fieldset class="row wrap marks">
-          <legend class="label">{{ t('sheet.decimal') }}</legend>
-          <label class="row"><input v-model="decimal" type="radio" value="." />{{ t('sheet.point') }}</label
-          ><label class="row"><input v-model="decimal" type="radio" value="," />{{ t('sheet.comma') }}</label>
-        </fieldset>
-        <table v-if="read.length > 0 && pasted.text.trim() !== ''" class="table">
-          <thead>
-            <tr>
-              <th>{{ t('sheet.student') }}</th>
-              <th class="number">{{ t('desk.score') }}</th>
-              <th>{{ t('desk.remark') }}</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="one in read" :key="one.line" :class="{ bad: one.problem }">
-              <td dir="auto">{{ nameOfId(one.studentId) || '–' }}</td>
-              <td class="number">{{ one.earned === null ? one.written || '–' : points(one.earned) }}</td>
-              <td>
-                <span v-if="one.problem" class="alarm small">{{ t(`sheet.problems.${one.problem}`, { line: one.line }) }}</span><span
-                  v-else
-                  class="lines"
-                  dir="auto"
-                  >{{ one.remark ?? '' }}</span
-                >
-              </td>
-            </tr>
-          </tbody>
-        </table>
-        <p v-if="cells.badQuotes" class="note small">{{ t('sheet.quotes') }}</p>
-        <p v-if="tooMany" class="note bad" role="alert">
-          {{ t('sheet.outOfStep', { rows: read.length, students: rows.length - pasted.from }) }}
-        </p>
-        <p v-else-if="read.length > 0 && without > 0 && !hasNames" class="note small">
-          {{ count('sheet.fewer', without, { rows: read.length }) }}
-        </p>
-        <p v-if="above.length > 0" class="note small">{{ count('sheet.above', above.length, { max: points(assignment?.points ?? 0) }) }}</p>
-        <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-        <button class="btn main" :disabled="busy || good.length === 0 || tooMany">{{ count('sheet.pasteGo', good.length) }}</button>
-      </form>
-    </SideSheet>
+    <FillSheet
+      :open="filling"
+      :rows="rows"
+      :by-points="byPoints"
+      :hold="holdMany"
+      :busy="busy"
+      :problem="problem?.title ?? ''"
+      @close="filling = false"
+    />
+    <PasteScores
+      v-model="pasted"
+      :rows="rows"
+      :most="assignment?.points ?? null"
+      :hold="holdMany"
+      :busy="busy"
+      :problem="problem?.title ?? ''"
+    />
     <ReturnSheet
       :open="returning"
       :held="heldRows"
@@ -518,24 +391,5 @@ const average = computed(() => {
 }
 .what {
   inline-size: 84px;
-}
-.short {
-  inline-size: 110px;
-}
-.mono {
-  font-family: ui-monospace, monospace;
-  font-size: 14px;
-}
-.marks {
-  border: 0;
-  padding: 0;
-  margin: 0;
-  gap: 18px;
-}
-.lines {
-  white-space: pre-line;
-}
-.bad {
-  background: var(--surface-alarm);
 }
 </style>

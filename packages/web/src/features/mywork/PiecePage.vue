@@ -1,10 +1,10 @@
 <script setup lang="ts">
 /** One piece: what to do, the place to work, handing in and taking back, what came back, and words with the teacher. */
-import { hasAskedFor, isBlank, plainText, readLink, textOf, type LinkProblem, unmilli, wordCount } from '@jolly/core';
-import type { Chosen, VersionItem, WorkFile } from '@jolly/server/contract';
+import { isBlank, wordCount } from '@jolly/core';
+import type { MyPieceReply, VersionItem, WorkFile } from '@jolly/server/contract';
 import { computed, ref, unref, watch } from 'vue';
 import { onBeforeRouteLeave, useRoute } from 'vue-router';
-import { addressOf, ApiProblem, ask, now } from '../../api/client';
+import { addressOf, ApiProblem, ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { useLive } from '../../api/use-live';
 import { useLoad } from '../../api/use-load';
@@ -14,13 +14,17 @@ import RichTextView from '../../ui/RichTextView.vue';
 import StateWord from '../../ui/StateWord.vue';
 import { useWords } from '../../ui/use-words';
 import { useSession } from '../accounts';
-import { AttachmentList, RubricView, useTrail } from '../assignments';
-import { ConversationBox } from '../conversations';
-import { ChoiceLadder } from '../marking';
+import { AttachmentList, RubricView } from '../assignments';
 import DraftNotes from './DraftNotes.vue';
 import HandedIn from './HandedIn.vue';
-import MoreTime from './MoreTime.vue';
+import HandInBox from './HandInBox.vue';
+import LinkField from './LinkField.vue';
+import NeverSent from './NeverSent.vue';
+import NotOpenNote from './NotOpenNote.vue';
+import PieceDates from './PieceDates.vue';
+import PieceTalk from './PieceTalk.vue';
 import ReturnedWork from './ReturnedWork.vue';
+import SelfCheck from './SelfCheck.vue';
 import SheetPlace from './SheetPlace.vue';
 import { useDraft } from './use-draft';
 import { useUploads } from './use-uploads';
@@ -30,8 +34,7 @@ import WorkFiles from './WorkFiles.vue';
 
 /** So long after a save of one's own a change is taken for that save. */
 const OWN_ECHO_MS = 2500;
-const { t, count, length, name, points, when } = useWords();
-const trail = useTrail();
+const { t, length, name, when } = useWords();
 const route = useRoute();
 const session = useSession();
 const id = String(route.params.id);
@@ -98,12 +101,6 @@ useLive<{ talked: string[] }>(
   },
 );
 
-const badLink = ref<LinkProblem | null>(null);
-function setLink(typed: string): void {
-  const link = readLink(typed);
-  badLink.value = link && 'problem' in link ? link.problem : null;
-  if (badLink.value === null) draft.change(textOf(link && 'href' in link ? link.href : ''));
-}
 const dropping = ref(false);
 function dropped(event: DragEvent): void {
   dropping.value = false;
@@ -123,14 +120,11 @@ async function restored(): Promise<void> {
   await reload();
 }
 
-const selfCheck = computed<Chosen | null>({
-  get: (): Chosen | null => (value.value?.selfCheck ? { by: 'rubric', choices: value.value.selfCheck } : null),
-  set: (chosen: Chosen | null) => {
-    if (!value.value || chosen?.by !== 'rubric') return;
-    value.value = { ...value.value, selfCheck: chosen.choices };
-    void attempt(() => ask('PUT /api/my/work/:assignmentId/self-check', { params: own, body: { choices: chosen.choices } }));
-  },
-});
+function check(choices: MyPieceReply['selfCheck']): void {
+  if (!value.value || !choices) return;
+  value.value = { ...value.value, selfCheck: choices };
+  void attempt(() => ask('PUT /api/my/work/:assignmentId/self-check', { params: own, body: { choices } }));
+}
 
 const sheetPlaces = ref<InstanceType<typeof SheetPlace>[]>([]);
 // The key stays the same until the server has answered, so that trying again cannot hand in twice.
@@ -165,41 +159,11 @@ const takeBack = () =>
     await reload();
   });
 const sheetsBegun = computed(() => (value.value?.sheets ?? []).filter((one) => one.begun).length);
-const what = computed(() => {
-  const parts = [
-    words.value > 0 ? count('piece.whatWords', words.value) : '',
-    sheetsBegun.value > 0 ? count('piece.whatSheets', sheetsBegun.value) : '',
-    files.value.length > 0 ? count('piece.whatFiles', files.value.length) : '',
-  ].filter(Boolean);
-  return parts.length < 2 ? (parts[0] ?? '') : t('piece.and', { a: parts.slice(0, -1).join(', '), b: parts.at(-1) });
-});
 const nothing = computed(() => isBlank(draft.text.value) && files.value.length === 0 && sheetsBegun.value === 0);
-/** Something is there, but nothing of what the teacher asked for. */
-const notAskedFor = computed(
-  () =>
-    !nothing.value &&
-    sheetsBegun.value === 0 &&
-    !hasAskedFor(accepts.value, { text: draft.text.value, files: files.value.map((file) => file.mediaType) }),
-);
 const onTheWay = computed(() => uploads.value.filter((one) => one.state !== 'refused').length);
-const pastDue = computed(() => piece.value?.window.due != null && piece.value.window.due < now());
 const others = computed(() => (value.value?.team?.members ?? []).filter((one) => one.id !== userId));
 // Locked under one's hands: a member or another tab has handed it in.
 watch(draft.status, (status) => status === 'refused' && draft.refusal.value.code === 'piece.alreadyIn' && void reload());
-const refusalText = computed(() => {
-  const own = piece.value?.window;
-  switch (may.value) {
-    case 'closed':
-      return t('piece.closed', { when: when(own?.closes ?? 0, zone.value) });
-    case 'notOpen':
-      return t('piece.notOpen', { when: when(own?.opens ?? 0, zone.value) });
-    case 'excused':
-    case 'inClass':
-      return t(`piece.${may.value}`);
-    default:
-      return null;
-  }
-});
 // Leaving the page sends what is still on its way; it is kept in the browser in any case.
 onBeforeRouteLeave(() => void draft.save());
 watch(
@@ -263,13 +227,8 @@ watch(
         </details>
 
         <HandedIn v-if="value.handIn" :value="value" :busy="busy" @take-back="takeBack" @said="reload" @versions="showVersions" />
-        <div v-else-if="refusalText" class="note stack">
-          <strong>{{ refusalText }}</strong>
-          <p v-if="may === 'excused' && value.exceptionReason" dir="auto">{{ value.exceptionReason }}</p>
-          <p v-if="may === 'closed' && !nothing" class="muted">{{ t('piece.closedKept') }}</p>
-          <RichTextView v-if="may === 'closed' && words > 0" :text="draft.text.value" />
-        </div>
-        <div v-else-if="working" class="stack">
+        <NotOpenNote v-else-if="!working" :value="value" :zone="zone" :nothing="nothing" :words="words" :text="draft.text.value" />
+        <div v-else class="stack">
           <div class="heading own-head">
             <h2 class="label-head grow">{{ t('piece.yourWork') }}</h2>
             <button
@@ -302,19 +261,7 @@ watch(
             />
             <DraftNotes :draft="draft" :zone="zone" :saved-by="value.team ? value.draft.savedBy : ''" />
           </div>
-          <div v-if="!takesText && accepts.includes('link')" class="sheet editor-sheet">
-            <label class="label" for="work-link">{{ t('piece.link') }}</label><input
-              id="work-link"
-              class="field"
-              inputmode="url"
-              :value="plainText(draft.text.value).trim()"
-              placeholder="https://"
-              dir="ltr"
-              @change="setLink(($event.target as HTMLInputElement).value)"
-            />
-            <p v-if="badLink" class="alarm small" role="alert">{{ t(`common.linkProblem.${badLink}`) }}</p>
-            <DraftNotes :draft="draft" :zone="zone" />
-          </div>
+          <LinkField v-if="!takesText && accepts.includes('link')" :draft="draft" :zone="zone" />
           <WorkFiles
             v-if="takesFiles"
             :accepts="accepts"
@@ -329,11 +276,12 @@ watch(
             @copy="copyOf"
             @again="again"
           />
-          <details v-if="rubric && value.scoring.by === 'rubric'" class="how">
-            <summary>{{ t('selfCheck.title') }}</summary>
-            <p class="muted small">{{ t('selfCheck.hint') }}</p>
-            <ChoiceLadder v-model="selfCheck" :scoring="value.scoring" :points="null" />
-          </details>
+          <SelfCheck
+            v-if="value.scoring.by === 'rubric'"
+            :model-value="value.selfCheck"
+            :scoring="value.scoring"
+            @update:model-value="check"
+          />
           <p class="muted small">{{ t('piece.teachersMayLook') }}</p>
         </div>
         <UnsentWords
@@ -344,93 +292,25 @@ watch(
           :titles="titles"
           :may-take-back="value.handIn !== null && value.mayTakeBack === null"
         />
-        <div v-if="!working && uploads.length > 0" class="note stack">
-          <p>{{ t('piece.neverSent') }}</p>
-          <ul class="plain">
-            <li v-for="one in uploads" :key="one.key" class="row">
-              <span class="grow clip" dir="auto">{{ one.name }}</span><button type="button" class="btn quiet" @click="copyOf(one.key)">
-                {{ t('piece.saveCopy') }}<span class="hidden-text"> {{ one.name }}</span></button
-              ><button type="button" class="btn quiet" :aria-label="t('piece.remove', { name: one.name })" @click="stop(one.key)">×</button>
-            </li>
-          </ul>
-        </div>
+        <NeverSent v-if="!working && uploads.length > 0" :uploads="uploads" @copy="copyOf" @stop="stop" />
         <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       </section>
       <aside class="stack">
-        <section class="sheet dates">
-          <h2>{{ t('piece.dates') }}</h2>
-          <dl class="receipt">
-            <template v-if="piece.againBy !== null"
-              ><dt>{{ t('piece.againBy') }}</dt>
-              <dd class="strong">{{ when(piece.againBy, zone) }}</dd></template
-            >
-            <template v-for="field in ['opens', 'due', 'closes'] as const" :key="field"
-              ><template v-if="piece.window[field] !== null"
-                ><dt>{{ t(`compose.${field}`) }}</dt>
-                <dd :class="{ strong: field === 'due' && piece.againBy === null }">{{ when(piece.window[field]!, zone) }}</dd></template
-              ></template
-            >
-            <template v-if="piece.window.due === null"
-              ><dt>{{ t('compose.due') }}</dt>
-              <dd>{{ t('common.noDue') }}</dd></template
-            >
-            <dt>{{ t('desk.score') }}</dt>
-            <dd>{{ piece.points === null ? t('work.words') : t('assignment.outOf', { n: points(piece.points) }) }}</dd>
-            <template v-if="value.rounds !== null"
-              ><dt>{{ t('piece.rounds') }}</dt>
-              <dd>{{ value.rounds }}</dd></template
-            >
-          </dl>
-          <MoreTime
-            :assignment-id="id"
-            :requests="value.requests"
-            :may-ask="value.mayAsk"
-            :proposed="value.proposedDue"
-            :zone="zone"
-            @changed="reload"
-          />
-          <details v-if="value.trail.length > 0" class="why">
-            <summary>{{ t('piece.why') }}</summary>
-            <p v-for="one in trail.sentences(value.trail, zone)" :key="one" class="small">{{ one }}</p>
-          </details>
-        </section>
-        <section v-if="working" class="sheet dates stack">
-          <p v-if="nothing" class="muted">{{ t('piece.notEnough') }}</p>
-          <p v-else>{{ t(value.team ? 'piece.handInTeam' : 'piece.handInWhat', { what }) }}</p>
-          <p v-if="notAskedFor" class="note">
-            {{ t('piece.notAskedFor', { kinds: accepts.map((kind) => t(`compose.kinds.${kind}`)).join(', ') }) }}
-          </p>
-          <template v-if="value.lateNow">
-            <p class="alarm">
-              <strong>{{ t(value.lateNow.grows ? 'piece.lateNow' : 'piece.lateKept', { length: length(value.lateNow.lateBy) }) }}</strong>
-            </p>
-            <p class="small">
-              {{
-                value.lateNow.takenOff > 0
-                  ? t('piece.lateCost', { n: unmilli(value.lateNow.takenOff), max: points(piece.points ?? 0) })
-                  : t('piece.lateFree')
-              }}
-            </p>
-          </template>
-          <p v-else-if="piece.window.due !== null && !pastDue" class="good">{{ t('piece.onTime') }}</p>
-          <p v-if="onTheWay > 0" class="small">{{ count('piece.onTheWay', onTheWay) }}</p>
-          <button type="button" class="btn main wide" :disabled="busy || nothing || onTheWay > 0" @click="handIn">
-            {{ t(value.team ? 'piece.handInAll' : 'piece.handIn') }}
-          </button>
-        </section>
-      </aside>
-      <section class="talk-place">
-        <h2 class="label-head">
-          {{ t('talk.title') }}<span v-if="piece.unread > 0" class="unread">{{ count('talk.unread', piece.unread) }}</span>
-        </h2>
-        <ConversationBox
-          :at="{ assignmentId: id, studentId: null }"
-          :readers="value.teachers.join(', ')"
-          :zone="zone"
-          :beat="beat"
-          @read="piece.unread = 0"
+        <PieceDates :assignment-id="id" :value="value" :zone="zone" @changed="reload" />
+        <HandInBox
+          v-if="working"
+          :value="value"
+          :text="draft.text.value"
+          :words="words"
+          :files="files"
+          :sheets-begun="sheetsBegun"
+          :on-the-way="onTheWay"
+          :nothing="nothing"
+          :busy="busy"
+          @hand-in="handIn"
         />
-      </section>
+      </aside>
+      <PieceTalk :assignment-id="id" :value="value" :zone="zone" :beat="beat" @read="piece.unread = 0" />
     </div>
     <VersionsSheet
       :open="versions !== null"
@@ -485,59 +365,14 @@ watch(
   margin-block-end: 0;
   align-items: center;
 }
-.receipt {
-  display: grid;
-  grid-template-columns: auto 1fr;
-  gap: 4px 16px;
-  margin: 0;
-}
-.receipt dt {
-  color: var(--text-3);
-}
-.receipt dd {
-  margin: 0;
-}
-.strong {
-  font-weight: 700;
-}
 .editor-sheet {
   padding: 12px 22px 10px;
-}
-.dates {
-  padding: 16px 18px;
-}
-.dates h2 {
-  font-size: 16px;
-  margin-block-end: 8px;
-}
-.why {
-  margin-block-start: 10px;
-}
-.why summary {
-  cursor: pointer;
-}
-.wide {
-  width: 100%;
-  min-height: 42px;
 }
 aside {
   grid-row: 1 / span 2;
   grid-column: 2;
   position: sticky;
   inset-block-start: 14px;
-}
-.talk-place {
-  border-block-start: 1px solid var(--line);
-  padding-block-start: 14px;
-  max-width: 720px;
-}
-.unread {
-  margin-inline-start: 10px;
-  padding: 1px 9px;
-  border-radius: 10px;
-  background: var(--surface-now);
-  color: var(--text);
-  font-size: 13px;
 }
 @media (max-width: 900px) {
   .columns {

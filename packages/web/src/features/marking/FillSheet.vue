@@ -1,0 +1,81 @@
+<script setup lang="ts">
+/** The same score or remark for many: for whom there is none yet, or for everybody; not for who was absent. */
+import { parsePoints, plainText } from '@jolly/core';
+import type { PieceRow } from '@jolly/server/contract';
+import { computed, ref } from 'vue';
+import SideSheet from '../../ui/SideSheet.vue';
+import { useWords } from '../../ui/use-words';
+import type { HoldMany } from './hold-many';
+
+const props = defineProps<{
+  open: boolean;
+  rows: readonly PieceRow[];
+  byPoints: boolean;
+  hold: HoldMany;
+  busy: boolean;
+  problem: string;
+}>();
+const emit = defineEmits<{ close: [] }>();
+const { t, count } = useWords();
+const fill = ref({ score: '', remark: '', whom: 'without' as 'without' | 'all' });
+const fillEarned = computed(() => (fill.value.score.trim() === '' ? null : parsePoints(fill.value.score)));
+const touched = computed(() => {
+  const { whom, score, remark } = fill.value;
+  if (score.trim() === '' && remark.trim() === '') return [];
+  return props.rows.filter(
+    (row) =>
+      row.collecting.mark !== 'absent' &&
+      (whom === 'all' || (score.trim() !== '' ? row.score?.earned == null : !row.score || plainText(row.score.remark).trim() === '')),
+  );
+});
+async function fillNow(): Promise<void> {
+  const done = await props.hold(
+    touched.value.map((row) => ({
+      studentId: row.student.id,
+      earned: fill.value.score.trim() === '' ? (row.score?.earned ?? null) : fillEarned.value,
+      ...(fill.value.remark.trim() === '' ? {} : { remark: fill.value.remark }),
+    })),
+  );
+  if (done) emit('close');
+}
+</script>
+
+<template>
+  <SideSheet :open="open" :title="t('sheet.fill')" @close="emit('close')">
+    <form class="stack" @submit.prevent="fillNow">
+      <div v-if="byPoints">
+        <label class="label" for="fill-score">{{ t('desk.score') }}</label><input
+          id="fill-score"
+          v-model="fill.score"
+          class="field short"
+          inputmode="decimal"
+        />
+      </div>
+      <div>
+        <label class="label" for="fill-remark">{{ t('desk.remark') }}</label><textarea
+          id="fill-remark"
+          v-model="fill.remark"
+          class="field"
+          rows="3"
+          maxlength="4000"
+          dir="auto"
+        />
+        <p class="muted small">{{ t('remarks.nameHint') }}</p>
+      </div>
+      <label class="row"><input v-model="fill.whom" type="radio" value="without" />{{ t('sheet.without') }}</label>
+      <label class="row"><input v-model="fill.whom" type="radio" value="all" />{{ t('sheet.everyone') }}</label>
+      <p class="muted small">{{ t('sheet.notAbsent') }}</p>
+      <p v-if="fill.score.trim() !== '' && fillEarned === null" class="alarm small">{{ t('desk.badNumber') }}</p>
+      <p v-if="problem" class="note bad" role="alert">{{ problem }}</p>
+      <button class="btn main" :disabled="busy || touched.length === 0 || (fill.score.trim() !== '' && fillEarned === null)">
+        {{ count('sheet.fillGo', touched.length) }}
+      </button>
+    </form>
+  </SideSheet>
+</template>
+
+<style scoped>
+.short {
+  inline-size: 110px;
+}
+</style>

@@ -1,0 +1,123 @@
+<script setup lang="ts">
+/** Scores from a spreadsheet: by name or down the list, looked at first, then held as one act. */
+import { readPastedScores, type DecimalMark, type PastedScore } from '@jolly/core';
+import type { PieceRow } from '@jolly/server/contract';
+import { computed, ref, watch } from 'vue';
+import { readCells, type Cells } from '../../ui/read-cells';
+import SideSheet from '../../ui/SideSheet.vue';
+import { useWords } from '../../ui/use-words';
+import type { HoldMany } from './hold-many';
+
+const props = defineProps<{ rows: readonly PieceRow[]; most: number | null; hold: HoldMany; busy: boolean; problem: string }>();
+/** what was pasted, and from which row on it goes down the list; null: nothing is being brought in */
+const pasted = defineModel<{ text: string; from: number } | null>({ required: true });
+const { t, count, name, points } = useWords();
+const decimal = ref<DecimalMark>((1.5).toLocaleString().includes(',') ? ',' : '.');
+const cells = ref<Cells>({ rows: [], badQuotes: false });
+watch(
+  () => pasted.value?.text ?? '',
+  async (text) => {
+    const found = text.trim() === '' ? { rows: [], badQuotes: false } : await readCells(text);
+    // What was typed meanwhile is read by its own turn.
+    if (text === (pasted.value?.text ?? '')) cells.value = found;
+  },
+);
+const read = computed<PastedScore[]>(() =>
+  pasted.value
+    ? readPastedScores(
+        cells.value.rows,
+        props.rows.map((row) => row.student),
+        decimal.value,
+        pasted.value.from,
+      )
+    : [],
+);
+/** Without names the rows go down the list: more rows than students means that something is out of step. */
+const tooMany = computed(() => read.value.some((one) => one.problem === 'tooMany'));
+const without = computed(() => props.rows.length - (pasted.value?.from ?? 0) - read.value.length);
+const hasNames = computed(() =>
+  read.value.some((one, index) => one.studentId !== (props.rows[(pasted.value?.from ?? 0) + index]?.student.id ?? null)),
+);
+const good = computed(() =>
+  read.value.filter((one) => one.problem === null && one.studentId !== null && (one.earned !== null || one.remark !== null)),
+);
+const above = computed(() => good.value.filter((one) => one.earned !== null && props.most !== null && one.earned > props.most));
+const nameOfId = (studentId: string | null) => {
+  const row = props.rows.find((one) => one.student.id === studentId);
+  return row ? name(row.student) : '';
+};
+async function takeIn(): Promise<void> {
+  const changes = good.value.map((one) => ({
+    studentId: one.studentId!,
+    earned: one.earned ?? props.rows.find((row) => row.student.id === one.studentId)?.score?.earned ?? null,
+    ...(one.remark === null ? {} : { remark: one.remark }),
+  }));
+  if (await props.hold(changes, above.value.length > 0)) pasted.value = null;
+}
+</script>
+
+<template>
+  <SideSheet :open="pasted !== null" :title="t('sheet.paste')" :width="640" @close="pasted = null">
+    <form v-if="pasted" class="stack" @submit.prevent="takeIn">
+      <p class="muted small">{{ t('sheet.pasteHint') }}</p>
+      <textarea v-model="pasted.text" class="field mono" rows="5" :aria-label="t('sheet.paste')" dir="auto" />
+      <fieldset class="row wrap marks">
+        <legend class="label">{{ t('sheet.decimal') }}</legend>
+        <label class="row"><input v-model="decimal" type="radio" value="." />{{ t('sheet.point') }}</label
+        ><label class="row"><input v-model="decimal" type="radio" value="," />{{ t('sheet.comma') }}</label>
+      </fieldset>
+      <table v-if="read.length > 0 && pasted.text.trim() !== ''" class="table">
+        <thead>
+          <tr>
+            <th>{{ t('sheet.student') }}</th>
+            <th class="number">{{ t('desk.score') }}</th>
+            <th>{{ t('desk.remark') }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="one in read" :key="one.line" :class="{ bad: one.problem }">
+            <td dir="auto">{{ nameOfId(one.studentId) || '–' }}</td>
+            <td class="number">{{ one.earned === null ? one.written || '–' : points(one.earned) }}</td>
+            <td>
+              <span v-if="one.problem" class="alarm small">{{ t(`sheet.problems.${one.problem}`, { line: one.line }) }}</span><span
+                v-else
+                class="lines"
+                dir="auto"
+                >{{ one.remark ?? '' }}</span
+              >
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-if="cells.badQuotes" class="note small">{{ t('sheet.quotes') }}</p>
+      <p v-if="tooMany" class="note bad" role="alert">
+        {{ t('sheet.outOfStep', { rows: read.length, students: rows.length - pasted.from }) }}
+      </p>
+      <p v-else-if="read.length > 0 && without > 0 && !hasNames" class="note small">
+        {{ count('sheet.fewer', without, { rows: read.length }) }}
+      </p>
+      <p v-if="above.length > 0" class="note small">{{ count('sheet.above', above.length, { max: points(most ?? 0) }) }}</p>
+      <p v-if="problem" class="note bad" role="alert">{{ problem }}</p>
+      <button class="btn main" :disabled="busy || good.length === 0 || tooMany">{{ count('sheet.pasteGo', good.length) }}</button>
+    </form>
+  </SideSheet>
+</template>
+
+<style scoped>
+.mono {
+  font-family: ui-monospace, monospace;
+  font-size: 14px;
+}
+.marks {
+  border: 0;
+  padding: 0;
+  margin: 0;
+  gap: 18px;
+}
+.lines {
+  white-space: pre-line;
+}
+.bad {
+  background: var(--surface-alarm);
+}
+</style>

@@ -1,0 +1,24 @@
+<script setup lang="ts">
+/** Files that were on their way when the piece closed: kept in this browser until one saves or drops them. */
+import { useWords } from '../../ui/use-words';
+import type { Upload } from './use-uploads';
+
+defineProps<{ uploads: readonly Upload[] }>();
+defineEmits<{ copy: [key: string]; stop: [key: string] }>();
+const { t } = useWords();
+</script>
+
+<template>
+  <div class="note stack">
+    <p>{{ t('piece.neverSent') }}</p>
+    <ul class="plain">
+      <li v-for="one in uploads" :key="one.key" class="row">
+        <span class="grow clip" dir="auto">{{ one.name }}</span><button type="button" class="btn quiet" @click="$emit('copy', one.key)">
+          {{ t('piece.saveCopy') }}<span class="hidden-text"> {{ one.name }}</span></button
+        ><button type="button" class="btn quiet" :aria-label="t('piece.remove', { name: one.name })" @click="$emit('stop', one.key)">
+          ×
+        </button>
+      </li>
+    </ul>
+  </div>
+</template>
