@@ -1,0 +1,53 @@
+<script setup lang="ts">
+/** Asking for a piece to be done again: why, and until when. */
+import type { DeskPieceReply, SendBackRequest } from '@jolly/server/contract';
+import { ref } from 'vue';
+import { ask } from '../../api/client';
+import { useAttempt } from '../../api/use-attempt';
+import SideSheet from '../../ui/SideSheet.vue';
+import WhenField from '../../ui/WhenField.vue';
+import { useWords } from '../../ui/use-words';
+import type { PieceAt } from './piece-at';
+
+const props = defineProps<{ open: boolean; desk: DeskPieceReply; at: PieceAt; name: string; zone: string }>();
+const emit = defineEmits<{ close: []; sent: [DeskPieceReply] }>();
+const { t } = useWords();
+const { problem, busy, attempt } = useAttempt();
+const sendBack = ref<{ reason: string; newDue: number | null }>({ reason: '', newDue: null });
+const sendBackNow = () =>
+  attempt(async () => {
+    const body: SendBackRequest = { ...sendBack.value, version: props.desk.row.version };
+    const reply = await ask('POST /api/assignments/:assignmentId/pieces/:studentId/send-back', { params: props.at, body });
+    sendBack.value = { reason: '', newDue: null };
+    emit('sent', reply);
+  });
+</script>
+
+<template>
+  <SideSheet :open="open" :title="t('desk.sendBackTitle')" @close="emit('close')">
+    <form class="stack" @submit.prevent="sendBackNow">
+      <div>
+        <label class="label" for="reason">{{ t('desk.sendBackReason') }}</label><textarea
+          id="reason"
+          v-model="sendBack.reason"
+          class="field"
+          rows="4"
+          required
+          maxlength="2000"
+          dir="auto"
+        />
+      </div>
+      <div>
+        <span class="label">{{ t('desk.sendBackDue') }}</span><WhenField
+          v-model="sendBack.newDue"
+          :zone="zone"
+          :usual-time="null"
+          :label="t('desk.sendBackDue')"
+        />
+      </div>
+      <p v-if="desk.notes.some((one) => !one.shown)" class="muted small">{{ t('desk.sendBackNotes') }}</p>
+      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+      <button class="btn main" :disabled="busy">{{ t('desk.sendBackGo', { name }) }}</button>
+    </form>
+  </SideSheet>
+</template>
