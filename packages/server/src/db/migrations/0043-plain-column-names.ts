@@ -9,6 +9,10 @@ const RENAMED = [
   ['report_parts', 'keys_of', 'report_keys'],
 ] as const;
 
-export const up = RENAMED.map(([table, from, to]) => `ALTER TABLE ${table} RENAME COLUMN IF EXISTS ${from} TO ${to}`);
+// Each column is said anew: a column of JSON is checked to be JSON by its name, which a mere renaming would leave as it was.
+const renamed = (table: string, from: string, to: string): string =>
+  `ALTER TABLE ${table} CHANGE COLUMN IF EXISTS ${from} ${to} JSON NOT NULL`;
 
-export const down = RENAMED.map(([table, from, to]) => `ALTER TABLE ${table} RENAME COLUMN IF EXISTS ${to} TO ${from}`);
+export const up = RENAMED.map(([table, from, to]) => renamed(table, from, to));
+
+export const down = RENAMED.map(([table, from, to]) => renamed(table, to, from));
