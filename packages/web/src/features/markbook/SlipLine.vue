@@ -4,10 +4,9 @@ import { computed } from 'vue';
 import { useWords } from '../../ui/use-words';
 import type { Spot, Wish } from './spot';
 import type { Book } from './use-book';
+import type { KeptCell } from './use-kept-cells';
 
-type KeptCell = ReturnType<Book['kept']['cells']['value']['get']> & object;
-
-const props = defineProps<{ book: Book; kept: KeptCell[] }>();
+const props = defineProps<{ book: Book; kept: readonly (KeptCell & Spot)[] }>();
 defineEmits<{ again: [wishes: Wish[], bonusConfirmed: boolean]; change: [Wish]; drop: [Spot[]]; list: [] }>();
 const { t, count, name } = useWords();
 const { value } = props.book;

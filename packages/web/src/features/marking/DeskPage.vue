@@ -50,7 +50,7 @@ const desk = ref<DeskPieceReply | null>(null);
 const deskState = ref<'loading' | 'ready' | 'failed'>('loading');
 const deskWhy = ref('');
 const me = useSession().me?.id ?? '';
-const { fields, differ, forGroup, byChoice, earned, badNumber, badAdjust, differs, badDiffer, result, empty, heldOf, dirty, ...deskForm } =
+const { fields, differ, forGroup, byChoice, badNumber, badAdjust, differs, badDiffer, result, empty, heldOf, dirty, ...deskForm } =
   useDeskForm({
     desk,
     onDesk,

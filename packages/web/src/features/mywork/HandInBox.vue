@@ -1,8 +1,7 @@
 <script setup lang="ts">
 /** Handing in: of what, what being late means, and what still stands in its way. */
-import { hasAskedFor, unmilli } from '@jolly/core';
+import { hasAskedFor, unmilli, type RichText } from '@jolly/core';
 import type { MyPieceReply, WorkFile } from '@jolly/server/contract';
-import type { RichText } from '@jolly/core';
 import { computed } from 'vue';
 import { now } from '../../api/client';
 import { useWords } from '../../ui/use-words';
