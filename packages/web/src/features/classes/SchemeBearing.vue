@@ -56,38 +56,4 @@ const BEARING = ['passLine', 'margin', 'drop'] as const;
   </fieldset>
 </template>
 
-<style scoped>
-.part {
-  border: 0;
-  padding: 0;
-  margin: 0 0 20px;
-  min-width: 0;
-}
-.part legend {
-  padding: 0;
-  margin-block-end: 8px;
-}
-.part h2 {
-  font-size: 17px;
-}
-.part > .btn {
-  margin-block-start: 8px;
-}
-.short {
-  width: 72px;
-}
-.within {
-  width: auto;
-}
-.line {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-  margin-block-start: 8px;
-  flex-wrap: wrap;
-}
-.line label {
-  flex: 1 1 120px;
-  font-size: 14px;
-}
-</style>
+<style scoped src="./scheme-part.css"></style>

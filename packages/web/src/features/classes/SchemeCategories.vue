@@ -161,23 +161,9 @@ function removeCategory(index: number): void {
   </fieldset>
 </template>
 
+<style scoped src="./scheme-part.css"></style>
+
 <style scoped>
-.part {
-  border: 0;
-  padding: 0;
-  margin: 0 0 20px;
-  min-width: 0;
-}
-.part legend {
-  padding: 0;
-  margin-block-end: 8px;
-}
-.part h2 {
-  font-size: 17px;
-}
-.part > .btn {
-  margin-block-start: 8px;
-}
 .kinds {
   align-items: stretch;
   margin-block-end: 10px;
@@ -213,12 +199,6 @@ function removeCategory(index: number): void {
 }
 .name {
   min-width: 140px;
-}
-.short {
-  width: 72px;
-}
-.within {
-  width: auto;
 }
 input[type='checkbox'] {
   width: 17px;

@@ -177,6 +177,8 @@ const messages = computed(() =>
   </ClassFrame>
 </template>
 
+<style scoped src="./scheme-part.css"></style>
+
 <style scoped>
 .scheme {
   display: grid;
@@ -184,40 +186,10 @@ const messages = computed(() =>
   gap: 26px;
   align-items: start;
 }
-.part {
-  border: 0;
-  padding: 0;
-  margin: 0 0 20px;
-  min-width: 0;
-}
-.part legend {
-  padding: 0;
-  margin-block-end: 8px;
-}
-.part h2 {
-  font-size: 17px;
-}
-.short {
-  width: 72px;
-}
-.within {
-  width: auto;
-}
 .pair {
   display: grid;
   grid-template-columns: 1fr 1fr;
   gap: 28px;
-}
-.line {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-  margin-block-start: 8px;
-  flex-wrap: wrap;
-}
-.line label {
-  flex: 1 1 120px;
-  font-size: 14px;
 }
 .beside {
   position: sticky;

@@ -23,34 +23,9 @@ const { t } = useWords();
   </div>
 </template>
 
+<style scoped src="./grid-edge.css"></style>
+
 <style scoped>
-.still {
-  position: sticky;
-  inset-inline-start: 0;
-  z-index: 3;
-  inline-size: 246px;
-  block-size: 100%;
-  display: flex;
-  background: var(--page);
-  border-inline-end: 2px solid var(--text);
-}
-.who {
-  inline-size: 168px;
-  padding: 6px 9px;
-  align-self: end;
-  font-weight: 600;
-  font-size: 13.5px;
-}
-.total {
-  inline-size: 78px;
-  padding: 6px 9px;
-  align-self: end;
-  font-weight: 600;
-  font-size: 13.5px;
-  text-align: end;
-  display: flex;
-  flex-direction: column;
-}
 .foot {
   position: sticky;
   bottom: 0;

@@ -50,6 +50,8 @@ const { t } = useWords();
   </div>
 </template>
 
+<style scoped src="./grid-edge.css"></style>
+
 <style scoped>
 .heads {
   position: sticky;
@@ -58,33 +60,6 @@ const { t } = useWords();
   flex: none;
   background: var(--page);
   border-block-end: 1px solid var(--line);
-}
-.still {
-  position: sticky;
-  inset-inline-start: 0;
-  z-index: 3;
-  inline-size: 246px;
-  block-size: 100%;
-  display: flex;
-  background: var(--page);
-  border-inline-end: 2px solid var(--text);
-}
-.who {
-  inline-size: 168px;
-  padding: 6px 9px;
-  align-self: end;
-  font-weight: 600;
-  font-size: 13.5px;
-}
-.total {
-  inline-size: 78px;
-  padding: 6px 9px;
-  align-self: end;
-  font-weight: 600;
-  font-size: 13.5px;
-  text-align: end;
-  display: flex;
-  flex-direction: column;
 }
 .viewpoint {
   font-weight: 400;
