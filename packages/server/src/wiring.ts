@@ -97,7 +97,7 @@ export interface Installation {
 
 /** Who works with whom, in one place. */
 export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromium, cache = stampedCache }: Installation) {
-  const printPdf: PrintPdf = (page) => printed(page, chromium);
+  const printPdf: PrintPdf = (page, longestMs) => printed(page, chromium, longestMs);
   const accounts = accountsService({ sequelize });
   const signIn = signInService({ sequelize, accounts });
   const mail = mailService({ sequelize, accounts, settings });

@@ -72,10 +72,13 @@ const tidy = (text: string | null) => (text ?? '').replace(/\s+/g, ' ').trim();
 
 export async function opened(
   component: Component,
-  { props = {}, at = '/' }: { props?: Record<string, unknown>; at?: string } = {},
+  { props = {}, at = '/', path = '/:rest(.*)*' }: { props?: Record<string, unknown>; at?: string; path?: string } = {},
 ): Promise<Opened> {
   document.body.innerHTML = '';
-  const router = createRouter({ history: createMemoryHistory(), routes: [{ path: '/:rest(.*)*', component: { render: () => null } }] });
+  const router = createRouter({
+    history: createMemoryHistory(),
+    routes: [...new Set([path, '/:rest(.*)*'])].map((one) => ({ path: one, component: { render: () => null } })),
+  });
   await router.push(at);
   const pinia = createPinia();
   setActivePinia(pinia);

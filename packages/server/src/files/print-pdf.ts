@@ -28,10 +28,10 @@ const surroundings = (home: string): NodeJS.ProcessEnv => ({
   TZ: 'UTC',
 });
 
-function run(command: string, args: string[], home: string): Promise<void> {
+function run(command: string, args: string[], home: string, longestMs: number): Promise<void> {
   return new Promise((done, failed) => {
     const child = spawn(command, args, { stdio: 'ignore', env: surroundings(home) });
-    const timer = setTimeout(() => child.kill('SIGKILL'), LONGEST_MS);
+    const timer = setTimeout(() => child.kill('SIGKILL'), longestMs);
     child.once('error', () => {
       clearTimeout(timer);
       failed(new Problem('report.noPrinter'));
@@ -45,14 +45,14 @@ function run(command: string, args: string[], home: string): Promise<void> {
 }
 
 /** Prints a page with the program of this installation. */
-export type PrintPdf = (html: string | Buffer) => Promise<Buffer>;
+export type PrintPdf = (html: string | Buffer, longestMs?: number) => Promise<Buffer>;
 
 /**
  * A page as a PDF: tagged, with its fonts inside, written in any direction. Chromium lays it out, in a process of its
  * own, so that nobody's request waits for it; docs/decisions/0011 says why.
  * @throws Problem `report.noPrinter` where there is no Chromium, `report.notPrinted` where it fails
  */
-export async function printPdf(html: string | Buffer, chromium: string): Promise<Buffer> {
+export async function printPdf(html: string | Buffer, chromium: string, longestMs = LONGEST_MS): Promise<Buffer> {
   const folder = await mkdtemp(join(tmpdir(), 'jolly-print-'));
   try {
     const [page, pdf] = [join(folder, 'page.html'), join(folder, 'page.pdf')];
@@ -63,6 +63,7 @@ export async function printPdf(html: string | Buffer, chromium: string): Promise
       chromium,
       [...FLAGS, ...asRoot, `--user-data-dir=${join(folder, 'profile')}`, `--print-to-pdf=${pdf}`, `file://${page}`],
       folder,
+      longestMs,
     );
     return await readFile(pdf).catch(() => {
       throw new Problem('report.notPrinted');

@@ -26,12 +26,13 @@ const TEXTS = ['name', 'section', 'subject', 'level', 'room'] as const;
 const ZONES = typeof Intl.supportedValuesOf === 'function' ? Intl.supportedValuesOf('timeZone') : [];
 
 const { state, value, why, reload } = useLoad(async () => {
+  const { classId } = here.value;
   if (!classes.all) await classes.load();
   const [units, teachers] = await Promise.all([
-    ask('GET /api/classes/:classId/units', { params: here.value }),
-    ask('GET /api/classes/:classId/teachers', { params: here.value }),
+    ask('GET /api/classes/:classId/units', { params: { classId } }),
+    ask('GET /api/classes/:classId/teachers', { params: { classId } }),
   ]);
-  return { units, teachers };
+  return { classId, units, teachers };
 }, [() => route.params.id]);
 const schoolClass = computed(() => classes.all?.find((one) => one.id === route.params.id) ?? null);
 
@@ -213,14 +214,15 @@ const putAway = (on: boolean) =>
             >
           </div>
         </form>
-        <div class="stack side">
+        <!-- What is typed for one class is never saved for the next. -->
+        <div v-if="value?.classId === current.id" class="stack side">
           <ClassUnits
             :class-id="current.id"
-            :stored="value!.units"
+            :stored="value.units"
             :put-away="current.putAwayAt !== null"
             @stored="value = { ...value!, units: $event }"
           />
-          <ClassTeachers :class-id="current.id" :teachers="value!.teachers" :owner="owner" :zone="current.calendar.zone" :reload="reload" />
+          <ClassTeachers :class-id="current.id" :teachers="value.teachers" :owner="owner" :zone="current.calendar.zone" :reload="reload" />
           <section class="stack">
             <h2>{{ t('about.further') }}</h2>
             <div class="row wrap">

@@ -2,7 +2,7 @@
 /** Groups of a class: picked, pasted, or dealt out at random from a seed; moved by dragging or by the arrow keys. */
 import { plusDays, randomGroups, readGroups } from '@jolly/core';
 import type { GroupingBody, GroupingReply } from '@jolly/server/contract';
-import { computed, ref } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
@@ -43,6 +43,11 @@ const { problem, busy, attempt } = useAttempt();
 const sure = ref(false);
 // A few letters that can be said aloud; it is no secret, only a name for one way of dealing out.
 const newSeed = () => Array.from(crypto.getRandomValues(new Uint8Array(4)), (byte) => SEED_LETTERS[byte % SEED_LETTERS.length]).join('');
+// A draft belongs to the class it was begun in: it is never saved for the next.
+watch(
+  () => route.params.id,
+  () => ([draft.value, dirty.value] = [null, false]),
+);
 const begin = (more: Partial<Draft>) => {
   draft.value = { id: null, version: 0, name: '', seed: null, until: null, groups: [], ...more };
   [dirty.value, problem.value, pasting.value, sure.value] = [true, null, false, false];

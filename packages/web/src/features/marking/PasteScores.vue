@@ -21,6 +21,7 @@ watch(
     // What was typed meanwhile is read by its own turn.
     if (text === (pasted.value?.text ?? '')) cells.value = found;
   },
+  { immediate: true },
 );
 const read = computed<PastedScore[]>(() =>
   pasted.value
