@@ -1,6 +1,6 @@
 import { orderPile } from '@jolly/core';
 import type { PieceRow, PileDeskReply } from '@jolly/server/contract';
-import { computed } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { ask } from '../../api/client';
 import { useLoad } from '../../api/use-load';
@@ -42,15 +42,19 @@ export function usePile() {
     // Without names the order is one that says nothing about them.
     return shown.some((row) => row.nameless) ? shown : orderPile(shown, choices.value.order, assignmentId.value);
   });
+  const keyOf = (one: Pick<PileRow, 'assignmentId' | 'student'>) => pieceKey({ assignmentId: one.assignmentId, studentId: one.student.id });
+  // Where the address names nobody, what lies on the desk stays there once it has its score and waits no more.
+  const lies = ref('');
   const row = computed(
     () =>
       rows.value.find((one) => one.student.id === wanted.value) ??
+      rows.value.find((one) => wanted.value === '' && keyOf(one) === lies.value) ??
       rows.value.find((one) => WAITING.has(one.state)) ??
       rows.value[0] ??
       null,
   );
+  watch(row, (one) => (lies.value = one ? keyOf(one) : ''));
   const position = computed(() => (row.value ? rows.value.indexOf(row.value) : -1));
-  const keyOf = (one: Pick<PileRow, 'assignmentId' | 'student'>) => pieceKey({ assignmentId: one.assignmentId, studentId: one.student.id });
   const key = computed(() => (row.value ? keyOf(row.value) : null));
   const assignment = computed(
     () => pile.value.value?.assignments.find((one) => one.id === row.value?.assignmentId) ?? pile.value.value?.assignments[0] ?? null,
