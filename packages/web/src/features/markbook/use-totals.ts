@@ -64,16 +64,19 @@ export function useTotals(book: Book, viewpoint: Ref<Viewpoint>) {
     ticks[spot.row]! += 1;
   });
 
+  /** Whoever asks for a total hears when that student's, or everybody's, is counted anew. */
+  const heard = (row: number) => void [counted.value, ticks[row]];
+
   return {
     counted,
     /** the total of one term; counting it anew is heard of by whoever asks */
     inTerm(row: number, term: number): Total | null {
-      void ticks[row];
+      heard(row);
       return totals[row]?.[term] ?? null;
     },
     /** of the whole year, by the weights of its terms */
     ofYear(row: number): Ratio | null {
-      void ticks[row];
+      heard(row);
       const of = book.value.value?.students[row]?.of;
       if (of === undefined) return null;
       const { scheme } = book.value.value!.classes[of]!;
