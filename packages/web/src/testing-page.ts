@@ -65,6 +65,8 @@ export interface Opened {
   field: (label: string) => HTMLInputElement;
   fill: (label: string, value: string) => Promise<void>;
   tick: (label: string, on?: boolean) => Promise<void>;
+  /** what is said to somebody who does not look there: problems, or what was done */
+  said: (role: 'alert' | 'status') => string;
   settled: () => Promise<void>;
 }
 
@@ -72,7 +74,18 @@ const tidy = (text: string | null) => (text ?? '').replace(/\s+/g, ' ').trim();
 
 export async function opened(
   component: Component,
-  { props = {}, at = '/', path = '/:rest(.*)*' }: { props?: Record<string, unknown>; at?: string; path?: string } = {},
+  {
+    props = {},
+    at = '/',
+    path = '/:rest(.*)*',
+    before = () => undefined,
+  }: {
+    props?: Record<string, unknown>;
+    at?: string;
+    path?: string;
+    /** what is so before the page opens: who is signed in, what a store knows */
+    before?: () => unknown;
+  } = {},
 ): Promise<Opened> {
   document.body.innerHTML = '';
   const router = createRouter({
@@ -82,17 +95,18 @@ export async function opened(
   await router.push(at);
   const pinia = createPinia();
   setActivePinia(pinia);
+  before();
   const wrapper = mount(component, { props, attachTo: document.body, global: { plugins: [i18n, pinia, router] } });
   const settled = async () => {
     await flushPromises();
     await flushPromises();
   };
   await settled();
-  const named = (name: string) =>
-    [...document.querySelectorAll<HTMLElement>('button, a, summary')].find((one) => {
-      const said = one.getAttribute('aria-label') ?? tidy(one.textContent);
-      return said === name || said.startsWith(`${name} `);
-    });
+  const saidOn = (one: HTMLElement) => one.getAttribute('aria-label') ?? tidy(one.textContent);
+  const named = (name: string) => {
+    const all = [...document.querySelectorAll<HTMLElement>('button, a, summary')];
+    return all.find((one) => saidOn(one) === name) ?? all.find((one) => saidOn(one).startsWith(`${name} `));
+  };
   const field = (label: string): HTMLInputElement => {
     for (const one of document.querySelectorAll<HTMLLabelElement>('label')) {
       if (!tidy(one.textContent).startsWith(label)) continue;
@@ -110,6 +124,7 @@ export async function opened(
     text: () => tidy(document.body.textContent),
     has: (name) => named(name) !== undefined,
     field,
+    said: (role) => tidy([...document.querySelectorAll(`[role=${role}]`)].map((one) => one.textContent).join(' ')),
     settled,
     async press(name) {
       const found = named(name);

@@ -13,6 +13,9 @@ export const i18n = createI18n({
   fallbackLocale: 'en',
   messages: { en } as Record<string, typeof en>,
   warnHtmlMessage: true,
+  // The types know every key; what is the same in all languages, such as our name, is in English alone.
+  missingWarn: false,
+  fallbackWarn: false,
 });
 
 const LOADERS: Record<Exclude<Language, 'en'>, () => Promise<object>> = {

@@ -4,19 +4,14 @@ import type { HelperReply } from '@jolly/server/contract';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
+import StoredCheck from '../../ui/StoredCheck.vue';
 import { useWords } from '../../ui/use-words';
 
 const { t } = useWords();
 const { state, value, why } = useLoad(() => ask('GET /api/my/helpers'));
 const { problem, busy, attempt } = useAttempt();
-const allow = (one: HelperReply, event: Event) =>
-  attempt(
-    async () =>
-      (value.value = await ask('PUT /api/my/helpers/:teacherId', {
-        params: { teacherId: one.id },
-        body: { allowed: (event.target as HTMLInputElement).checked },
-      })),
-  );
+const allow = (one: HelperReply, allowed: boolean) =>
+  attempt(async () => (value.value = await ask('PUT /api/my/helpers/:teacherId', { params: { teacherId: one.id }, body: { allowed } })));
 </script>
 
 <template>
@@ -28,7 +23,7 @@ const allow = (one: HelperReply, event: Event) =>
     <ul v-else-if="value" class="plain stack">
       <li v-for="one in value" :key="one.id">
         <label class="row"
-          ><input type="checkbox" :checked="one.always || one.allowed" :disabled="one.always || busy" @change="allow(one, $event)" />{{ ' '
+          ><StoredCheck :on="one.always || one.allowed" :disabled="one.always || busy" :store="(on) => allow(one, on)" />{{ ' '
           }}<span
             ><strong dir="auto">{{ one.name }}</strong> <span class="muted small" dir="auto">{{ one.classes.join(', ') }}</span><span
               v-if="one.always"

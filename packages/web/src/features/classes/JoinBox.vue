@@ -4,6 +4,7 @@ import type { ClassReply } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import { ask, now } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
+import StoredCheck from '../../ui/StoredCheck.vue';
 import { useWords } from '../../ui/use-words';
 import WhenField from '../../ui/WhenField.vue';
 import { useClasses } from './classes.store';
@@ -55,10 +56,9 @@ const set = (open: boolean, until: number | null, asksNumber = props.schoolClass
       <button v-if="!shut" class="btn quiet" :aria-expanded="setting" @click="setting = !setting">{{ t('class.codeUntilSet') }}</button>
     </div>
     <label v-if="!away" class="row small asks"
-      ><input
-        type="checkbox"
-        :checked="schoolClass.joinAsksNumber"
-        @change="set(schoolClass.joinOpen, schoolClass.joinUntil, ($event.target as HTMLInputElement).checked)"
+      ><StoredCheck
+        :on="schoolClass.joinAsksNumber"
+        :store="(asksNumber) => set(schoolClass.joinOpen, schoolClass.joinUntil, asksNumber)"
       />{{ ' ' }}<span>{{ t('class.asksNumber') }}</span></label
     >
     <WhenField

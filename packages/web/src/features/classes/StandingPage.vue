@@ -9,6 +9,7 @@ import { useLoad } from '../../api/use-load';
 import LoadGate from '../../ui/LoadGate.vue';
 import NamePicker from '../../ui/NamePicker.vue';
 import SideSheet from '../../ui/SideSheet.vue';
+import StoredCheck from '../../ui/StoredCheck.vue';
 import { useWords } from '../../ui/use-words';
 import { useStandingWords } from '../exceptions';
 import ClassFrame from './ClassFrame.vue';
@@ -129,11 +130,11 @@ const save = () =>
     await reload();
   });
 /** A setting of the class, not of one exception: it holds for everybody who has more time by a percentage. */
-const round = (schoolClass: ClassReply) =>
+const round = (schoolClass: ClassReply, roundTimes: boolean) =>
   attempt(async () => {
     await ask('PATCH /api/classes/:classId', {
       params: { classId: schoolClass.id },
-      body: { roundTimes: !schoolClass.roundTimes, version: schoolClass.version } satisfies ClassChange,
+      body: { roundTimes, version: schoolClass.version } satisfies ClassChange,
     });
     await classes.load();
   });
@@ -165,11 +166,10 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
         <p class="muted">{{ t('standing.noneHint') }}</p>
       </div>
       <label class="row small rounding"
-        ><input
-          type="checkbox"
-          :checked="schoolClass.roundTimes"
+        ><StoredCheck
+          :on="schoolClass.roundTimes"
           :disabled="busy || schoolClass.putAwayAt !== null"
-          @change="round(schoolClass)"
+          :store="(roundTimes) => round(schoolClass, roundTimes)"
         />
         {{ t('standing.round') }}</label
       >

@@ -115,7 +115,7 @@ const number = (text: string | null) => (text === null ? null : Number(text));
             </template>
             <p class="small" dir="auto">{{ t('family.teachers', { names: one.teachers.join(', ') }) }}</p>
             <button v-if="talking !== one.classId" class="btn" @click="talking = one.classId">
-              {{ t('family.write') }}<b v-if="one.unread > 0" class="new">{{ t('family.unread', { n: one.unread }) }}</b>
+              {{ t('family.write') }}{{ ' ' }}<b v-if="one.unread > 0" class="new">{{ t('family.unread', { n: one.unread }) }}</b>
             </button>
             <ClassTalk v-else :child-id="childId" :class-id="one.classId" :zone="one.zone" @close="talking = null" />
           </section>

@@ -8,6 +8,7 @@ import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
 import { dateText } from '../../time/format';
 import LoadGate from '../../ui/LoadGate.vue';
+import StoredCheck from '../../ui/StoredCheck.vue';
 import { useWords } from '../../ui/use-words';
 import { ClassFrame, useClasses } from '../classes';
 import FamilySheet from './FamilySheet.vue';
@@ -52,19 +53,17 @@ const show = (one: ClassReply, change: Partial<Pick<ClassReply, 'familyTotals' |
         <h2>{{ t('families.shown') }}</h2>
         <p class="small muted">{{ t('families.shownHint') }}</p>
         <label class="row"
-          ><input
-            type="checkbox"
-            :checked="schoolClass.familyTotals"
+          ><StoredCheck
+            :on="schoolClass.familyTotals"
             :disabled="schoolClass.putAwayAt !== null"
-            @change="show(schoolClass, { familyTotals: ($event.target as HTMLInputElement).checked })"
+            :store="(familyTotals) => show(schoolClass, { familyTotals })"
           />{{ t('families.showTotals') }}</label
         >
         <label class="row"
-          ><input
-            type="checkbox"
-            :checked="schoolClass.familyFeedback"
+          ><StoredCheck
+            :on="schoolClass.familyFeedback"
             :disabled="schoolClass.putAwayAt !== null"
-            @change="show(schoolClass, { familyFeedback: ($event.target as HTMLInputElement).checked })"
+            :store="(familyFeedback) => show(schoolClass, { familyFeedback })"
           />{{ t('families.showFeedback') }}</label
         >
       </section>

@@ -6,6 +6,7 @@ import { computed } from 'vue';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import SideSheet from '../../ui/SideSheet.vue';
+import StoredCheck from '../../ui/StoredCheck.vue';
 import { useWords } from '../../ui/use-words';
 import type { PileChoices } from './use-pile-choices';
 import { waysToMark } from './ways-to-mark';
@@ -25,6 +26,10 @@ const set = (change: MarkingChange) =>
       await ask('PUT /api/assignments/:assignmentId/marking', { params: { assignmentId: id }, body: change });
     emit('changed');
   });
+/** One that is refused goes back to who it is. */
+async function setSecond(field: HTMLSelectElement): Promise<void> {
+  if (!(await set({ secondMarker: field.value || null }))) field.value = own.value.secondMarker ?? '';
+}
 </script>
 
 <template>
@@ -58,7 +63,7 @@ const set = (change: MarkingChange) =>
       >
       <hr />
       <label class="row"
-        ><input type="checkbox" :checked="hidden" :disabled="busy" @change="set({ namesHidden: !hidden })" />{{ t('pile.hide') }}</label
+        ><StoredCheck :on="hidden" :disabled="busy" :store="(namesHidden) => set({ namesHidden })" />{{ t('pile.hide') }}</label
       >
       <p class="muted small">{{ t(hidden ? 'pile.hiddenNow' : 'pile.hideHint') }}</p>
       <hr />
@@ -68,7 +73,7 @@ const set = (change: MarkingChange) =>
           class="field"
           :value="own.secondMarker ?? ''"
           :disabled="busy"
-          @change="set({ secondMarker: ($event.target as HTMLSelectElement).value || null })"
+          @change="setSecond($event.target as HTMLSelectElement)"
         >
           <option value="">{{ t('pile.nobody') }}</option>
           <option v-for="one in pile.teachers" :key="one.id" :value="one.id">{{ one.name }}</option>

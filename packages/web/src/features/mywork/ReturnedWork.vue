@@ -6,6 +6,7 @@ import { computed, ref } from 'vue';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import RichTextView from '../../ui/RichTextView.vue';
+import StoredCheck from '../../ui/StoredCheck.vue';
 import { useWords } from '../../ui/use-words';
 import { RubricView } from '../assignments';
 import { NotedWork, type NoteActs } from '../notes';
@@ -91,6 +92,7 @@ const acts: NoteActs = {
     emit('changed');
   },
 };
+const settle = (id: string, settled: boolean) => attempt(() => acts.settle!(id, settled));
 const asList = ref(false);
 const open = computed(() => props.value.notes.filter((note) => note.settledAt === null).length);
 const asking = ref(false);
@@ -211,8 +213,7 @@ const send = () =>
       <ol v-if="asList" class="plain list">
         <li v-for="note in value.notes" :key="note.id" :class="{ done: note.settledAt !== null }">
           <label class="row"
-            ><input type="checkbox" :checked="note.settledAt !== null" @change="acts.settle!(note.id, note.settledAt === null)" /><span
-              dir="auto"
+            ><StoredCheck :on="note.settledAt !== null" :store="(settled) => settle(note.id, settled)" /><span dir="auto"
               ><span v-if="note.place.kind === 'text'" class="muted">“{{ note.place.quote }}” </span
               >{{ note.text || t('notes.penOnly') }}</span
             ></label

@@ -1,0 +1,266 @@
+/** @jest-environment @happy-dom/jest-environment */
+import type { ChildReply, FamilyClass, FamilyHomeReply, FamilyMessage, FamilyPiece, Me, StudentView } from '@jolly/server/contract';
+import { i18n, useLanguage } from '../../i18n';
+import { opened, Refusal, serving, type Answers } from '../../testing-page';
+import { useSession } from '../accounts';
+import ChildView from './ChildView.vue';
+import ClassTalk from './ClassTalk.vue';
+import FamilyPage from './FamilyPage.vue';
+import FamilySettingsBox from './FamilySettingsBox.vue';
+
+const CHILD = 'GET /api/family/children/:studentId';
+const TALK = 'GET /api/family/children/:studentId/classes/:classId/messages';
+const SAY = 'POST /api/family/children/:studentId/classes/:classId/messages';
+const SETTINGS = 'PUT /api/family/settings';
+const frida = { id: 'frida', role: 'family', givenName: 'Frida', familyName: 'Lind', email: 'frida@home.example' } as Me;
+const noon = Date.UTC(2026, 10, 23, 12);
+const day = 86_400_000;
+const piece = (title: string, more: Partial<FamilyPiece> = {}): FamilyPiece => ({
+  id: title,
+  title,
+  state: 'missing',
+  due: noon,
+  closes: null,
+  stillAccepted: true,
+  lateBy: 0,
+  points: 20_000,
+  effective: null,
+  returnedAt: null,
+  remark: null,
+  levels: [],
+  worth: null,
+  ...more,
+});
+const worth = (gain: string) => ({ gain, done: '80', undone: '70' });
+const rivers = (more: Partial<FamilyClass> = {}): FamilyClass => ({
+  classId: 'rivers',
+  className: 'Rivers 8',
+  hue: 3,
+  zone: 'UTC',
+  teachers: ['Finch Test'],
+  passLine: 60_000,
+  view: null,
+  missing: [],
+  coming: [],
+  waiting: [],
+  returned: [],
+  unread: 0,
+  ...more,
+});
+const bao = { id: 'bao', givenName: 'Bao', familyName: 'Lind' };
+const child = async (classes: FamilyClass[], answers: Answers = {}) => {
+  const server = serving({ [CHILD]: { student: bao, classes } satisfies ChildReply, ...answers });
+  return { ...server, page: await opened(ChildView, { props: { childId: 'bao', name: 'Bao Lind' } }) };
+};
+const titles = () => [...document.querySelectorAll('.line .title')].map((one) => one.textContent!.trim());
+const lineOf = (title: string) => [...document.querySelectorAll('.line')].find((one) => one.textContent!.includes(title))!.textContent!;
+
+afterEach(() => useLanguage('en'));
+
+describe('one child', () => {
+  it('has what is worth most first, and what is closed last', async () => {
+    const { page } = await child([
+      rivers({ missing: [piece('Shut', { stillAccepted: false, worth: worth('9') }), piece('Small', { worth: worth('1') })] }),
+      rivers({ classId: 'sea', missing: [piece('Large', { worth: worth('4') })] }),
+    ]);
+    expect(titles()).toEqual(['Large', 'Small', 'Shut']);
+    expect(page.text()).toContain('Bao can still hand in what is marked as accepted.');
+    expect(lineOf('Large')).toContain('due Mon 23 Nov 12:00 · still accepted · done at the usual level: total 80');
+    expect(lineOf('Shut')).toContain('closed');
+  });
+
+  it('has what is due first before the rest, and what came back last on top', async () => {
+    await child([
+      rivers({
+        coming: [piece('Later', { state: 'open', due: noon + 2 * day }), piece('No date', { state: 'open', due: null })],
+        returned: [piece('Older', { state: 'returned', effective: 15_000, returnedAt: noon - day })],
+      }),
+      rivers({
+        classId: 'sea',
+        coming: [piece('Soon', { state: 'open', due: noon + day })],
+        returned: [piece('Newer', { state: 'returned', points: null, effective: 3000, returnedAt: noon, remark: 'Well argued.' })],
+      }),
+    ]);
+    expect(titles()).toEqual(['Soon', 'Later', 'No date', 'Newer', 'Older']);
+    expect(lineOf('No date')).toContain('no due date');
+    expect(lineOf('Older')).toContain('15 of 20');
+    expect(lineOf('Newer')).toContain('Well argued.');
+  });
+
+  it('reads levels of a rubric with what they say', async () => {
+    const levels = [{ criterion: 'Argument', level: 'Secure', descriptor: 'Gives reasons', words: '' }] as FamilyPiece['levels'];
+    await child([rivers({ returned: [piece('Essay', { state: 'returned', levels })] })]);
+    expect(lineOf('Essay')).toContain('Argument: Secure · Gives reasons');
+  });
+
+  it('shows totals only where the class does', async () => {
+    const view = {
+      standing: { total: '72.5', hasTotals: true, band: 'Good' },
+      forecast: { atLeast: '40', atPace: '71', atMost: '90' },
+    } as unknown as StudentView;
+    const { page } = await child([rivers({ view }), rivers({ classId: 'sea', className: 'Sea 8' })]);
+    expect(page.text()).toContain('If nothing more comes in: 40 %. At the present pace: 71 %. With everything: 90 %.');
+    expect(document.querySelectorAll('aside section')[1]!.textContent).not.toContain('%');
+  });
+
+  it('without a class says so, and a failed page can be asked again', async () => {
+    expect((await child([])).page.text()).toContain('Your child is in no class here at the moment.');
+    let away = true;
+    const { page } = await child([], { [CHILD]: () => (away ? new Refusal(503, 'server.databaseAway') : { student: bao, classes: [] }) });
+    expect(page.text()).toContain('That did not work. Try again in a moment.');
+    away = false;
+    await page.press('Try again');
+    expect(page.text()).toContain('Your child is in no class here at the moment.');
+  });
+});
+
+describe('writing with the teacher', () => {
+  const message = (text: string, more: Partial<FamilyMessage> = {}): FamilyMessage => ({
+    id: text,
+    fromFamily: false,
+    by: 'Finch Test',
+    text,
+    at: noon,
+    read: true,
+    ...more,
+  });
+  const talk = async (answers: Answers = {}) => {
+    const server = serving({
+      [TALK]: [message('Hello.')],
+      [SAY]: [message('Hello.'), message('Thank you.', { fromFamily: true })],
+      ...answers,
+    });
+    return { ...server, page: await opened(ClassTalk, { props: { childId: 'bao', classId: 'rivers', zone: 'UTC' } }) };
+  };
+
+  it('is opened from the class, which counts what is new', async () => {
+    const { page, last } = await child([rivers({ unread: 2 })], { [TALK]: [message('Hello.')] });
+    expect(page.text()).toContain('New: 2');
+    await page.press('Write to the teacher');
+    expect(last(TALK)!.params).toEqual({ studentId: 'bao', classId: 'rivers' });
+    expect(page.text()).toContain('Hello.');
+  });
+
+  it('sends once, however often a slow line makes one press', async () => {
+    let away = true;
+    const { page, asked } = await talk({ [SAY]: () => (away ? new Refusal(503, 'server.databaseAway') : [message('Thank you.')]) });
+    await page.fill('Your message', ' Thank you. ');
+    await page.press('Send');
+    expect([page.said('alert'), page.field('Your message').value]).toEqual(['That did not work. Try again in a moment.', ' Thank you. ']);
+    away = false;
+    await page.press('Send');
+    const sent = asked.filter((one) => one.key === SAY).map((one) => one.body as { id: string; text: string });
+    expect([new Set(sent.map(({ id }) => id)).size, sent[1]!.text, page.field('Your message').value]).toEqual([1, 'Thank you.', '']);
+  });
+});
+
+describe('settings of a family', () => {
+  const home: FamilyHomeReply = { language: 'en', telling: 'atOnce', letterShows: 'score', children: [bao] };
+  const box = async (answers: Answers = {}, me = frida) => {
+    const server = serving({ 'GET /api/session': { me, csrf: 'token', now: 0 }, [SETTINGS]: home, ...answers });
+    return { ...server, page: await opened(FamilySettingsBox, { props: { home }, before: () => (useSession().me = me) }) };
+  };
+
+  it('are stored, and the page goes over to the language at once', async () => {
+    const { page, last } = await box();
+    await page.fill('Language', 'es');
+    await page.tick('By a letter every Friday');
+    expect(page.text()).not.toContain('Letters about returned work say');
+    await page.press('Save');
+    expect(last(SETTINGS)!.body).toEqual({ language: 'es', telling: 'weekly', letterShows: 'score' });
+    expect(i18n.global.locale.value).toBe('es');
+    expect(page.wrapper.emitted('changed')).toHaveLength(1);
+  });
+
+  it('stay in the language that is stored when they are refused', async () => {
+    const { page } = await box({ [SETTINGS]: new Refusal(503, 'server.databaseAway') });
+    await page.fill('Language', 'es');
+    await page.press('Save');
+    expect([i18n.global.locale.value, page.said('status')]).toEqual(['en', '']);
+  });
+
+  it('say that being told needs an address', async () => {
+    const { page } = await box({}, { ...frida, email: null });
+    expect(page.text()).toContain('For this you need an e-mail address.');
+    await page.tick('Never');
+    expect(page.text()).not.toContain('For this you need an e-mail address.');
+  });
+
+  it('change the address with the password, and say in the family’s words that it was wrong', async () => {
+    const EMAIL = 'PUT /api/account/email';
+    const { page, last } = await box({ [EMAIL]: new Refusal(401, 'session.wrong') });
+    await page.fill('E-mail, if you want to be told', '');
+    await page.fill('Your password now', 'wrong');
+    await page.press('Change the address');
+    expect(last(EMAIL)!.body).toEqual({ email: null, current: 'wrong' });
+    expect(page.said('alert')).toBe('User name or password is wrong.');
+  });
+
+  it('link another child by its code, and say whom', async () => {
+    const more = { ...home, children: [bao, { id: 'hana', givenName: 'Hana', familyName: 'Lind' }] };
+    const { page, last } = await box({ 'POST /api/family/children': more });
+    await page.fill('Code of the letter', 'ABCD-EFGH-JKLM');
+    await page.press('Add');
+    expect(last('POST /api/family/children')!.body).toEqual({ code: 'ABCD-EFGH-JKLM' });
+    expect([page.said('status'), page.field('Code of the letter').value]).toEqual(['Added: Hana Lind', '']);
+  });
+
+  it('keep a code that nobody has', async () => {
+    const { page } = await box({ 'POST /api/family/children': new Refusal(404, 'family.unknownCode') });
+    await page.fill('Code of the letter', 'WRONG');
+    await page.press('Add');
+    expect(page.said('alert')).toContain('Nobody has this code.');
+    expect(page.field('Code of the letter').value).toBe('WRONG');
+  });
+});
+
+describe('the page of a family', () => {
+  const home: FamilyHomeReply = {
+    language: 'en',
+    telling: 'never',
+    letterShows: 'score',
+    children: [bao, { ...bao, id: 'hana', givenName: 'Hana' }],
+  };
+  const page = async (at = '/family', answers: Answers = {}, me: Me | null = frida) => {
+    localStorage.clear();
+    const server = serving({
+      'GET /api/family': home,
+      [CHILD]: ({ params }) => ({ student: { ...bao, id: params.studentId }, classes: [] }),
+      ...answers,
+    });
+    return { ...server, page: await opened(FamilyPage, { at, path: '/family', before: () => (useSession().me = me) }) };
+  };
+
+  it('begins with the first child, and goes to another by its name', async () => {
+    const { page: it, last } = await page();
+    expect(last(CHILD)!.params.studentId).toBe('bao');
+    await it.press('Hana');
+    expect(last(CHILD)!.params.studentId).toBe('hana');
+    expect(document.querySelector('nav [aria-current=page]')!.textContent).toBe('Hana');
+  });
+
+  it('speaks the language the family keeps, from the right for Arabic', async () => {
+    await page('/family', { 'GET /api/family': { ...home, language: 'ar' } });
+    expect([document.documentElement.lang, document.documentElement.dir]).toEqual(['ar', 'rtl']);
+    expect(localStorage.getItem('jolly-family-language')).toBe('ar');
+  });
+
+  it('without a child says what to do', async () => {
+    const { page: it } = await page('/family', { 'GET /api/family': { ...home, children: [] } });
+    expect(it.text()).toContain('No child is linked to you. Ask the teacher for a code.');
+  });
+
+  it('goes back to the door when the session has ended, with nothing of a child left on it', async () => {
+    const { page: it } = await page('/family', { [CHILD]: new Refusal(401, 'session.needed') });
+    expect(it.has('I have a code')).toBe(true);
+    expect(it.text()).not.toContain('Hana');
+  });
+
+  it('signs out to the door', async () => {
+    const { page: it, last } = await page('/family?settings', { 'DELETE /api/session': { me: null, csrf: 'token', now: 0 } });
+    expect(it.text()).toContain('How you are told');
+    await it.press('Sign out');
+    expect(last('DELETE /api/session')).toBeDefined();
+    expect(it.has('I have a code')).toBe(true);
+  });
+});
