@@ -1,9 +1,13 @@
 import type { ApiKey, BodyOf, ParamsOf, ProblemReply, QueryOf, ReplyOf } from '@jolly/server/contract';
 import { flushPromises, mount, type VueWrapper } from '@vue/test-utils';
 import { createPinia, setActivePinia } from 'pinia';
+import { deserialize, serialize } from 'node:v8';
 import type { Component } from 'vue';
 import { createMemoryHistory, createRouter, type Router } from 'vue-router';
 import { i18n } from './i18n';
+
+// The simulated browser has none. Like a real one it refuses what Vue has wrapped.
+globalThis.structuredClone ??= <T>(value: T) => deserialize(serialize(value)) as T;
 
 /** A request as the page has sent it. */
 export type Asked<Key extends ApiKey> = { key: Key; params: ParamsOf<Key>; query: QueryOf<Key>; body: BodyOf<Key> };

@@ -6,11 +6,13 @@ import { ask } from '../../api/client';
 import ClassSquare from '../../ui/ClassSquare.vue';
 import { useWords } from '../../ui/use-words';
 import { useClasses } from '../classes';
+import { useTermLine } from '../termline';
 
 const settings = defineModel<ReportSettings>({ required: true });
 const props = defineProps<{ unknown: readonly string[] }>();
 const { t, name, count } = useWords();
 const classes = useClasses();
+const line = useTermLine();
 void classes.load().catch(() => undefined);
 
 const all = computed(() => [...classes.active, ...classes.away.filter((one) => settings.value.classIds.includes(one.id))]);
@@ -25,7 +27,7 @@ const timeKey = computed(() =>
     : settings.value.time.kind,
 );
 function setTime(key: string): void {
-  const today = new Date().toISOString().slice(0, 10);
+  const { today } = line;
   const time: ReportTime =
     key === 'year'
       ? { kind: 'year' }
