@@ -102,8 +102,8 @@ export async function opened(
   before();
   const wrapper = mount(component, { props, attachTo: document.body, global: { plugins: [i18n, pinia, router] } });
   const settled = async () => {
-    await flushPromises();
-    await flushPromises();
+    // A press leads to a request, its reply to the next one; each is read in several turns.
+    for (let turn = 0; turn < 6; turn++) await flushPromises();
   };
   await settled();
   const saidOn = (one: HTMLElement) => one.getAttribute('aria-label') ?? tidy(one.textContent);

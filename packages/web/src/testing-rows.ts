@@ -1,5 +1,5 @@
-import { FIRST_BEARING, FIRST_SCHEME } from '@jolly/core';
-import type { ClassReply, PieceRow } from '@jolly/server/contract';
+import { EMPTY_TEXT, EVERYONE, FIRST_BEARING, FIRST_SCHEME } from '@jolly/core';
+import type { AssignmentReply, ClassReply, PieceRow } from '@jolly/server/contract';
 import type { Answers } from './testing-page';
 
 /** A student's row of an assignment as the server has it: open, nothing in. A test says what matters to it. */
@@ -55,6 +55,42 @@ export const aClass = (more: Partial<ClassReply> = {}): ClassReply => ({
   putAwayAt: null,
   students: 2,
   teachers: [{ id: 'finch', name: 'Finch Test', owner: true }],
+  version: 1,
+  ...more,
+});
+/** An assignment of that class: out of 20 points, out since the beginning, without dates. */
+export const anAssignment = (more: Partial<AssignmentReply> = {}): AssignmentReply => ({
+  id: 'delta',
+  briefId: 'brief',
+  kind: 'assignment',
+  title: 'River delta',
+  instructions: EMPTY_TEXT,
+  spoken: null,
+  attachments: [],
+  how: 'handIn',
+  accepts: ['text', 'files'],
+  scoring: { by: 'points' },
+  points: 20_000,
+  aims: [],
+  minutes: null,
+  rounds: null,
+  roundRule: 'latest',
+  lateRule: null,
+  standingHolds: true,
+  classId: 'rivers',
+  opens: null,
+  due: null,
+  closes: null,
+  unitId: null,
+  categoryId: null,
+  countsInTotals: true,
+  bonus: false,
+  audience: EVERYONE,
+  groupingId: null,
+  issuedAt: 0,
+  position: 0,
+  namesHidden: false,
+  secondMarker: null,
   version: 1,
   ...more,
 });

@@ -5,6 +5,7 @@ import { computed, ref, watch } from 'vue';
 import { useT } from '../i18n/use-t';
 import { useRoute, useRouter } from 'vue-router';
 import { whenSignedOut } from '../api/client';
+import { unsaid } from '../api/unsaid';
 import { SignInForm, useSession } from '../features/accounts';
 import { useClasses } from '../features/classes';
 import { FindAnything } from '../features/find';
@@ -65,6 +66,7 @@ watch(
 watch(
   () => route.path,
   () => {
+    unsaid.value = null;
     if (!session.me || !line.loaded) return;
     void line.load().catch(() => undefined);
     void news.look().catch(() => undefined);
@@ -196,6 +198,10 @@ watch(scope.classId, (id) => id !== null && rememberClass(id), { immediate: true
     <button class="btn" @click="leavePractice">{{ t('practice.leave') }}</button>
   </div>
   <TermLine :student="student" />
+  <div v-if="unsaid" class="note bad unsaid" role="alert">
+    <p>{{ unsaid.title }}</p>
+    <button class="btn" @click="unsaid = null">{{ t('common.close') }}</button>
+  </div>
   <main id="page" tabindex="-1">
     <RouterView v-slot="{ Component }"><component :is="Component" :key="fresh" /></RouterView>
   </main>
@@ -297,6 +303,13 @@ watch(scope.classId, (id) => id !== null && rememberClass(id), { immediate: true
   background: #14262e;
   border-color: #14262e;
   color: #fff;
+}
+.unsaid {
+  display: flex;
+  align-items: center;
+  justify-content: center;
+  gap: 16px;
+  border-radius: 0;
 }
 .finder {
   margin-inline-start: auto;

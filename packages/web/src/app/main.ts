@@ -1,6 +1,7 @@
 import { createPinia } from 'pinia';
 import { createApp, watch } from 'vue';
 import { sayUnreachable } from '../api/client';
+import { hearUnsaid } from '../api/unsaid';
 import { i18n } from '../i18n';
 import '../styles/base.css';
 import App from './App.vue';
@@ -8,6 +9,7 @@ import { router } from './router';
 
 sayUnreachable(i18n.global.t('common.unreachable'));
 const app = createApp(App).use(createPinia()).use(i18n).use(router);
+hearUnsaid(app);
 watch(
   router.currentRoute,
   ({ meta }) => (document.title = meta.title ? `${i18n.global.t(meta.title)} · ${i18n.global.t('brand')}` : i18n.global.t('brand')),

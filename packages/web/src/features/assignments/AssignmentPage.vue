@@ -112,6 +112,11 @@ async function openSheet(studentId: string | null): Promise<void> {
   schoolClass.value ??= await ask('GET /api/classes/:classId', { params: { classId: assignment.value.classId } });
   sheet.value = { open: true, about: { studentIds: studentId === null ? [...chosen.value] : [studentId] } };
 }
+// From one section to the next: who was ticked, and whose calendar it was, is of the one before.
+watch(id, () => {
+  [chosen.value, filter.value, group.value, said.value, schoolClass.value] = [[], null, '', '', null];
+  [nudging.value, taking.value, noting.value, rescoring.value, sheet.value.open] = [false, false, false, false, false];
+});
 const ways = computed((): WayToMark[] => {
   const review: WayToMark[] = inClass.value ? [] : [{ path: `/assignments/${id.value}/reviews`, title: 'review.title' }];
   return assignment.value ? [...waysToMark(assignment.value), ...review] : [];

@@ -50,8 +50,8 @@ async function keepDraft(): Promise<void> {
   if (!problem.value && !theirs.value) await leave('/plan');
 }
 async function deleteDraft(): Promise<void> {
-  await brief.deleteDraft();
-  await leave('/plan');
+  if (await brief.deleteDraft()) await leave('/plan');
+  else sureToDelete.value = false;
 }
 // Before changes of what is out are saved, whom they touch is asked and said.
 const asked = useLatest(500, (found: Awaited<ReturnType<typeof brief.effects>> | null) => (effects.value = found));

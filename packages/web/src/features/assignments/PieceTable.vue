@@ -103,7 +103,7 @@ const scoreText = (row: PieceRow) => (row.score?.effective == null ? (row.score 
           </td>
           <td class="end">
             <button class="btn quiet" @click="$emit('give', row.student.id)">
-              {{ t('assignment.giveTime') }}<span class="hidden-text"> {{ name(row.student) }}</span>
+              {{ t('assignment.giveTime') }}{{ ' ' }}<span class="hidden-text">{{ name(row.student) }}</span>
             </button>
           </td>
         </tr>

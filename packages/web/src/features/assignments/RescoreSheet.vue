@@ -55,7 +55,8 @@ const confirm = () =>
               <td dir="auto">{{ name(one.student) }}</td>
               <td class="number">{{ points(one.before) }}</td>
               <td class="number">
-                <strong>{{ points(one.after) }}</strong><span v-if="!one.complete" class="muted small"> {{ t('rubric.incomplete') }}</span>
+                <strong>{{ points(one.after) }}</strong>{{ ' '
+                }}<span v-if="!one.complete" class="muted small">{{ t('rubric.incomplete') }}</span>
               </td>
             </tr>
           </tbody>

@@ -236,12 +236,20 @@ export function useBrief() {
         return false;
       }
     },
-    async deleteDraft(): Promise<void> {
-      if (!stored.value) return;
-      await ask('DELETE /api/briefs/:briefId', { params: { briefId: stored.value.id } });
+    /** @returns whether it is gone */
+    async deleteDraft(): Promise<boolean> {
+      if (!stored.value) return false;
+      problem.value = null;
+      try {
+        await ask('DELETE /api/briefs/:briefId', { params: { briefId: stored.value.id } });
+      } catch (error) {
+        failed(error);
+        return false;
+      }
       ready.value = false;
       stored.value = null;
       body.value = { ...body.value, title: '' };
+      return true;
     },
     effects: async (): Promise<BriefEffects | null> =>
       stored.value

@@ -75,7 +75,7 @@ const leave = () =>
         <template v-else-if="!one.owner"
           ><button v-if="owner" class="btn quiet" @click="sure = `owner ${one.id}`">{{ t('about.handOver') }}</button
           ><button class="btn quiet" @click="sure = `out ${one.id}`">
-            {{ t(one.id === session.me?.id ? 'about.leave' : 'about.out') }}<span class="hidden-text"> {{ one.name }}</span>
+            {{ t(one.id === session.me?.id ? 'about.leave' : 'about.out') }}{{ ' ' }}<span class="hidden-text">{{ one.name }}</span>
           </button></template
         >
       </li>
@@ -87,7 +87,7 @@ const leave = () =>
           class="btn quiet"
           @click="act(() => ask('DELETE /api/classes/:classId/invitations/:ticketId', { params: { ...here, ticketId: one.id } }))"
         >
-          {{ t('about.withdraw') }}<span class="hidden-text"> {{ one.email }}</span>
+          {{ t('about.withdraw') }}{{ ' ' }}<span class="hidden-text">{{ one.email }}</span>
         </button>
       </li>
     </ul>

@@ -69,7 +69,7 @@ const saveUnits = () =>
         >
           ↓</button
         ><button type="button" class="btn quiet" @click="units.splice(index, 1)">
-          {{ t('scheme.remove') }}<span class="hidden-text"> {{ unit.name }}</span>
+          {{ t('scheme.remove') }}{{ ' ' }}<span class="hidden-text">{{ unit.name }}</span>
         </button>
       </li>
     </ol>

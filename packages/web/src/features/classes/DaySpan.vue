@@ -37,7 +37,7 @@ const written = computed(() => {
     ><input v-model="span.to" class="field date" type="date" :aria-label="t('calendar.lastDay')" :aria-invalid="wrong('to') || undefined" />
     <span class="muted small written">{{ written }}</span>
     <button type="button" class="btn quiet" @click="$emit('remove')">
-      {{ t('scheme.remove') }}<span class="hidden-text"> {{ span.name }}</span>
+      {{ t('scheme.remove') }}{{ ' ' }}<span class="hidden-text">{{ span.name }}</span>
     </button>
   </div>
 </template>

@@ -44,7 +44,9 @@ const set = (open: boolean, until: number | null, asksNumber = props.schoolClass
     </p>
     <p v-else class="muted small">
       {{ t('class.joinHow', { address })
-      }}<template v-if="schoolClass.joinUntil !== null"> {{ t('class.codeUntil', { when: when(schoolClass.joinUntil, zone) }) }}</template>
+      }}<template v-if="schoolClass.joinUntil !== null"
+        >{{ ' ' }}{{ t('class.codeUntil', { when: when(schoolClass.joinUntil, zone) }) }}</template
+      >
     </p>
     <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
     <p v-if="said" class="good small" role="status">{{ said }}</p>

@@ -190,7 +190,7 @@ function signsIn(one: RosterStudent): string {
                   <td class="muted nowrap">{{ localDayText(one.joined) }}</td>
                   <td class="end">
                     <button class="btn quiet" @click="open = one">
-                      {{ t('roster.edit') }}<span class="hidden-text"> {{ name(one) }}</span>
+                      {{ t('roster.edit') }}{{ ' ' }}<span class="hidden-text">{{ name(one) }}</span>
                     </button>
                   </td>
                 </tr>
@@ -209,7 +209,7 @@ function signsIn(one: RosterStudent): string {
                   <td class="nowrap">{{ t('class.leftOn', { day: localDayText(one.left!) }) }}</td>
                   <td class="end">
                     <button class="btn quiet" @click="open = one">
-                      {{ t('roster.edit') }}<span class="hidden-text"> {{ name(one) }}</span>
+                      {{ t('roster.edit') }}{{ ' ' }}<span class="hidden-text">{{ name(one) }}</span>
                     </button>
                   </td>
                 </tr>

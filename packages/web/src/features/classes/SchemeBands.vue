@@ -51,7 +51,7 @@ const sortBands = () => scheme.value.bands.sort((a, b) => b.from - a.from);
         @change="sortBands"
       /><span>%</span
       ><button type="button" class="btn quiet" @click="scheme.bands.splice(index, 1)">
-        {{ t('scheme.remove') }}<span class="hidden-text"> {{ band.name }}</span>
+        {{ t('scheme.remove') }}{{ ' ' }}<span class="hidden-text">{{ band.name }}</span>
       </button>
     </div>
     <ul v-if="problems.some((one) => one.path.startsWith('bands'))" class="plain alarm small">

@@ -125,7 +125,7 @@ function removeCategory(index: number): void {
             <td class="number muted">{{ filed[one.id] ?? 0 }}</td>
             <td>
               <button type="button" class="btn quiet" @click="removeCategory(index)">
-                {{ t('scheme.remove') }}<span class="hidden-text"> {{ one.name }}</span>
+                {{ t('scheme.remove') }}{{ ' ' }}<span class="hidden-text">{{ one.name }}</span>
               </button>
             </td>
           </tr>

@@ -225,9 +225,9 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
                   >
                   <template v-else-if="schoolClass.putAwayAt === null"
                     ><button v-if="!one.elsewhere" class="btn quiet" @click="(edit(one), findShared())">
-                      {{ t('roster.edit') }}<span class="hidden-text"> {{ name(one.student) }}</span></button
+                      {{ t('roster.edit') }}{{ ' ' }}<span class="hidden-text">{{ name(one.student) }}</span></button
                     ><button class="btn quiet" @click="sure = one.id">
-                      {{ t('standing.takeOut') }}<span class="hidden-text"> {{ name(one.student) }}</span>
+                      {{ t('standing.takeOut') }}{{ ' ' }}<span class="hidden-text">{{ name(one.student) }}</span>
                     </button></template
                   >
                 </td>

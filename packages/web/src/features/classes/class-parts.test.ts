@@ -44,7 +44,7 @@ describe('categories of a scheme', () => {
 
   it('that go ask where their assignments go to', async () => {
     const { page: opened, scheme, refile } = await page(category('Essays', 60_000), category('Tests', 40_000));
-    await opened.press('RemoveEssays');
+    await opened.press('Remove Essays');
     expect(scheme.categories.map(({ id }) => id)).toEqual(['Tests']);
     expect(opened.text()).toContain('2 assignments are filed under Essays. They go to');
     expect(refile.value).toEqual({ Essays: null });

@@ -29,7 +29,7 @@ const kind = computed(() => kindOf(props.file));
     <figcaption class="row">
       <strong class="grow clip" dir="auto">{{ file.name }}</strong><span class="muted small">{{ sizeText(file.size) }}</span>
       <a class="btn" :href="address" download
-        >{{ t('desk.download') }}<span class="hidden-text"> {{ file.name }}</span></a
+        >{{ t('desk.download') }}{{ ' ' }}<span class="hidden-text">{{ file.name }}</span></a
       >
     </figcaption>
   </figure>

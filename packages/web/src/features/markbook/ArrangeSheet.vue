@@ -63,7 +63,7 @@ const show = (briefId: string) => (choices.value.hidden = choices.value.hidden.f
         <ul class="plain">
           <li v-for="one in hidden" :key="one.briefId" class="row">
             <span class="grow clip" dir="auto">{{ one.title }}</span><button type="button" class="btn quiet" @click="show(one.briefId)">
-              {{ t('book.show') }}<span class="hidden-text"> {{ one.title }}</span>
+              {{ t('book.show') }}{{ ' ' }}<span class="hidden-text">{{ one.title }}</span>
             </button>
           </li>
         </ul>

@@ -155,7 +155,7 @@ defineExpose({ digit, focus, write });
             tabindex="-1"
             @click="write(criterion.id)"
           >
-            {{ t('ladder.words') }}<span class="hidden-text"> {{ criterion.name }}</span></button
+            {{ t('ladder.words') }}{{ ' ' }}<span class="hidden-text">{{ criterion.name }}</span></button
           ><strong class="got">{{ choices[criterion.id] ? unmilli(choices[criterion.id]!.points) : '–' }}</strong>
         </div>
         <div class="ladder" role="radiogroup" :aria-label="criterion.name">

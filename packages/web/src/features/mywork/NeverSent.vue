@@ -14,7 +14,7 @@ const { t } = useWords();
     <ul class="plain">
       <li v-for="one in uploads" :key="one.key" class="row">
         <span class="grow clip" dir="auto">{{ one.name }}</span><button type="button" class="btn quiet" @click="$emit('copy', one.key)">
-          {{ t('piece.saveCopy') }}<span class="hidden-text"> {{ one.name }}</span></button
+          {{ t('piece.saveCopy') }}{{ ' ' }}<span class="hidden-text">{{ one.name }}</span></button
         ><button type="button" class="btn quiet" :aria-label="t('piece.remove', { name: one.name })" @click="$emit('stop', one.key)">
           ×
         </button>

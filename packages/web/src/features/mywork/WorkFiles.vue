@@ -94,10 +94,10 @@ function picked(event: Event): void {
             ></template
           >
           <button v-if="upload.state === 'refused'" type="button" class="btn quiet" @click="emit('copy', upload.key)">
-            {{ t('piece.saveCopy') }}<span class="hidden-text"> {{ upload.name }}</span>
+            {{ t('piece.saveCopy') }}{{ ' ' }}<span class="hidden-text">{{ upload.name }}</span>
           </button>
           <button type="button" class="btn quiet" @click="emit('stop', upload.key)">
-            {{ upload.state === 'refused' ? '×' : t('piece.stop') }}<span class="hidden-text"> {{ upload.name }}</span>
+            {{ upload.state === 'refused' ? '×' : t('piece.stop') }}{{ ' ' }}<span class="hidden-text">{{ upload.name }}</span>
           </button>
         </li>
       </ul>

@@ -50,9 +50,8 @@ function send(): void {
     @focusin="emit('open')"
   >
     <p v-if="apart || (quoted && quoteOf(note))" class="small muted quote" dir="auto">
-      <template v-if="apart">{{ t('notes.onVersion', { n: note.version }) }} </template><template v-if="quoteOf(note)"
-        >“{{ quoteOf(note) }}”</template
-      >
+      <template v-if="apart">{{ t('notes.onVersion', { n: note.version }) }}{{ ' ' }}</template
+      ><template v-if="quoteOf(note)">“{{ quoteOf(note) }}”</template>
     </p>
     <p class="words" dir="auto">
       <span v-if="number !== null" class="number">{{ number }}</span><span v-if="note.place.kind === 'moment'" class="number">{{

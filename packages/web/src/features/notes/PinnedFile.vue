@@ -125,7 +125,7 @@ defineExpose({ kind, id: props.file.id, pinMoment });
     <figcaption class="row">
       <strong class="grow clip" dir="auto">{{ file.name }}</strong><span class="muted small">{{ sizeText(file.size) }}</span
       ><a class="btn" :href="fileAddress(file.id)" download
-        >{{ t('desk.download') }}<span class="hidden-text"> {{ file.name }}</span></a
+        >{{ t('desk.download') }}{{ ' ' }}<span class="hidden-text">{{ file.name }}</span></a
       >
     </figcaption>
   </figure>

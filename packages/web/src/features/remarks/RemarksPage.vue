@@ -80,7 +80,7 @@ const letGo = (one: SavedRemark) =>
           >
           <span class="muted small uses">{{ count('remarks.uses', one.uses) }}</span>
           <button v-if="one.own" class="btn" @click="edit(one)">
-            {{ t('remarks.change') }}<span class="hidden-text"> {{ one.text }}</span>
+            {{ t('remarks.change') }}{{ ' ' }}<span class="hidden-text">{{ one.text }}</span>
           </button>
           <button v-if="one.own" class="btn quiet" :aria-label="t('remarks.remove', { text: one.text })" @click="letGo(one)">×</button>
         </li>

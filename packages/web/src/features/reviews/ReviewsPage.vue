@@ -163,8 +163,8 @@ const editing = ref(false);
               <template v-if="one.begunAt === null"
                 ><span class="muted">{{ t('review.notBegun') }}</span></template
               ><template v-else
-                ><span v-if="one.givenAt === null" class="muted small">{{ t('review.stillWriting') }} </span
-                ><span v-if="levels(one.choices)" class="small muted block">{{ levels(one.choices) }}</span
+                ><span v-if="one.givenAt === null" class="muted small">{{ t('review.stillWriting') }}</span
+                >{{ ' ' }}<span v-if="levels(one.choices)" class="small muted block">{{ levels(one.choices) }}</span
                 >{{ one.text }}</template
               >
             </td>
