@@ -28,6 +28,10 @@ module.exports = {
     project('web', {
       testMatch: ['<rootDir>/src/**/*.test.ts'],
       moduleFileExtensions: ['ts', 'js', 'mjs', 'cjs', 'json', 'vue'],
+      moduleNameMapper: {
+        '^@jolly/core$': `${__dirname}/packages/core/src/index.ts`,
+        '\\.css$': `${__dirname}/packages/web/styles-for-jest.cjs`,
+      },
       // @vueuse, and what csv-parse has for browsers, are published as ES modules only.
       transform: {
         '^.+\\.ts$': swc,

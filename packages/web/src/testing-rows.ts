@@ -45,7 +45,7 @@ export const aClass = (more: Partial<ClassReply> = {}): ClassReply => ({
   label: more.name ?? 'Rivers 8',
   calendarId: 'calendar',
   calendar: { zone: 'UTC', schoolDays: [1, 2, 3, 4, 5], closures: [] },
-  terms: [{ name: 'Autumn', firstDay: '2026-09-07', lastDay: '2026-12-18' }],
+  terms: [{ name: 'Autumn', from: '2026-09-07', to: '2026-12-18' }],
   scheme: FIRST_SCHEME,
   bearing: FIRST_BEARING,
   joinCode: 'QU7R8ST',

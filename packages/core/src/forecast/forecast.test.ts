@@ -36,6 +36,34 @@ const forecast = (pieces: ForecastPiece[], scheme: Partial<Scheme> = {}, medians
 const three = ({ atLeast, atPace, atMost }: ReturnType<typeof forecastOf>) =>
   [atLeast, atPace, atMost].map((value) => value && percentText(value, 1));
 
+describe('what a piece is to a forecast', () => {
+  const item = (more: Partial<ForecastPiece>) => forecastItem(piece(10, 'open', more), FIRST_SCHEME);
+
+  it.each<[string, Partial<ForecastPiece>]>([
+    ['without points', { points: null }],
+    ['out of nothing', { points: 0 }],
+    ['that does not count', { counts: false }],
+    ['of somebody else', { state: null }],
+    ['that is excused', { state: 'excused', effective: 5000 }],
+  ])('is nothing %s', (_case, more) => expect(item(more)).toBeNull());
+
+  it.each<[string, Partial<ForecastPiece>, object]>([
+    ['open until it is due', { state: 'open' }, { open: { until: 1000, waiting: false }, gone: false }],
+    ['open once begun, and before it opens', { state: 'started' }, { open: { waiting: false } }],
+    ['open until it closes where it is never due', { state: 'notOpen', due: null }, { open: { until: 2000 } }],
+    ['open until it closes once it is missing', { state: 'missing', stillAccepted: true }, { open: { until: 2000 }, gone: false }],
+    ['gone once it is closed', { state: 'missing' }, { open: null, gone: true }],
+    ['not gone with a score', { state: 'missing', effective: 0 }, { open: null, gone: false }],
+    ['not open because it would be accepted', { state: 'returned', effective: 5000, stillAccepted: true }, { open: null }],
+    ['waiting when it is in', { state: 'in', lateCost: 2000 }, { open: { waiting: true, kept: 0, lateCost: 2000 } }],
+    ['waiting with words only, where something is in', { state: 'scored', isIn: true }, { open: { waiting: true } }],
+    ['not waiting with words only, where nothing came in', { state: 'scored' }, { open: null }],
+    ['not waiting once it has points', { state: 'scored', isIn: true, effective: 7000 }, { open: null }],
+    ['not waiting once it came back with words', { state: 'returned', isIn: true }, { open: null }],
+    ['keeps the score of a round before', { state: 'sentBack', effective: 4000 }, { open: { kept: 4000, waiting: false } }],
+  ])('is %s', (_case, more, expected) => expect(item(more)).toMatchObject(expected));
+});
+
 describe('the three totals', () => {
   it.each<[string, ForecastPiece[], (string | null)[]]>([
     ['are one without anything open', [scored(15, 20)], ['75.0', '75.0', '75.0']],

@@ -1,4 +1,4 @@
-import { earnedPoints, roundScore, scoreQuestion, type RoundRule, type ScoreMethod } from '.';
+import { earnedPoints, readPoints, roundScore, scoreQuestion, type DecimalMark, type RoundRule, type ScoreMethod } from '.';
 
 const rubric = (...chosen: (number | null)[]): ScoreMethod => ({
   kind: 'rubric',
@@ -24,6 +24,26 @@ describe('earnedPoints', () => {
     expect(() => earnedPoints(10_000, { kind: 'rubric', criteria: [] })).toThrow('score.rubric-without-points');
   });
 });
+
+it.each<[string, DecimalMark, number | null]>([
+  ['7,5', ',', 7500],
+  [' 7.5 ', '.', 7500],
+  ['0,001', ',', 1],
+  ['7.5', ',', null],
+  ['7,5', '.', null],
+  ['1.250', ',', 1_250_000],
+  ['1.250', '.', 1250],
+  ['1,250.5', '.', 1_250_500],
+  ['1 250,25', ',', 1_250_250],
+  ["1'250", '.', 1_250_000],
+  ['12,50', '.', null],
+  ['1,2345', ',', null],
+  ['-3', '.', null],
+  ['', '.', null],
+  ['3 of 4', '.', null],
+  ['1000000', '.', 1_000_000_000],
+  ['1000000.001', '.', null],
+])('reads %j with the decimal mark %j as %j thousandths', (text, decimal, points) => expect(readPoints(text, decimal)).toBe(points));
 
 it.each([
   [-1, 20_000, false, 'negative'],

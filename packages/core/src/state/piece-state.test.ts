@@ -1,9 +1,11 @@
 import fc from 'fast-check';
 import {
+  bareState,
   classOf,
   EVERYONE,
   handInRefusal,
   isTheirs,
+  PIECE_STATES,
   stateAt,
   stateForStudent,
   summarise,
@@ -75,6 +77,53 @@ describe('stateAt is', () => {
     expect(stateOf({ facts, now: due + hour })).toMatchObject({ state: 'sentBack', overdue: false });
     expect(stateOf({ facts, now: due + hour + 1 })).toMatchObject({ state: 'sentBack', overdue: true });
   });
+});
+
+it('says nothing of acceptance or of a new date where there is none', () => {
+  const plain = { lateBy: 0, stillAccepted: false, overdue: false };
+  expect(stateOf({})).toEqual({ state: 'open', ...plain });
+  expect(stateOf({ facts: [inTime, sentBack(due)], now: after })).toEqual({ state: 'sentBack', ...plain });
+  expect(stateOf({ window: { opens: null, due, closes: null }, now: after })).toEqual({ ...plain, state: 'missing', stillAccepted: true });
+});
+
+it('in class is missing past its date once the teacher has said that nothing came of it', () => {
+  const told = { how: 'inClass' as const, saidMissing: true };
+  expect([stateOf({ ...told, now: due }).state, stateOf({ ...told, now: due + 1 }).state]).toEqual(['open', 'missing']);
+});
+
+it('is open from the beginning where no opening is set', () =>
+  expect(stateOf({ window: { opens: null, due, closes: null }, now: -hour }).state).toBe('open'));
+
+it('without its score and its excuse is what it was by the hand-in alone', () => {
+  const facts = [f('handedIn', due + hour), f('scored', due + 2 * hour), f('returned', due + 3 * hour)];
+  expect(bareState(inputOf({ facts, now: after, excused: true }))).toEqual({ ...stateOf({ facts: facts.slice(0, 1), now: after }) });
+  expect(bareState(inputOf({ excused: true })).state).toBe('open');
+});
+
+it('is always one of the states there are, and each of them can be come to', () => {
+  const kinds = fc.constantFrom<Exclude<PieceFact['kind'], 'sentBack'>>('opened', 'saved', 'handedIn', 'takenBack', 'scored', 'returned');
+  const found = new Set<PieceState>();
+  const told = fc.record({
+    facts: fc.array(
+      fc.oneof(
+        kinds.map((kind) => f(kind, 0)),
+        fc.constant(sentBack(0)),
+      ),
+      { maxLength: 3 },
+    ),
+    now: fc.constantFrom(opens - 1, due, after + hour),
+    how: fc.constantFrom('handIn' as const, 'inClass' as const),
+    excused: fc.boolean(),
+  });
+  fc.assert(
+    fc.property(told, ({ facts, ...more }) => {
+      const { state } = stateOf({ facts: facts.map((one, at) => ({ ...one, at: more.now - (9 - at) * 1000 })), ...more });
+      expect(PIECE_STATES).toContain(state);
+      found.add(state!);
+    }),
+    { numRuns: 2000 },
+  );
+  expect([...found].sort()).toEqual([...PIECE_STATES].sort());
 });
 
 describe('lateness of the hand-in that stands', () => {

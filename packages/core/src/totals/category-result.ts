@@ -29,8 +29,8 @@ function compareProducts(a: number, b: number, c: number, d: number): number {
   return difference < 0n ? -1 : difference > 0n ? 1 : 0;
 }
 
-// Of two that are worth the same, the one due later is left out; without a date is later than any date.
-function earlierFirst(a: CountedItem, b: CountedItem): number {
+/** Of two that are worth the same, the one due later is left out; without a date is later than any date. */
+export function earlierFirst(a: CountedItem, b: CountedItem): number {
   const [early, late] = [a.due ?? Infinity, b.due ?? Infinity];
   return early === late ? (a.id < b.id ? -1 : 1) : early - late;
 }

@@ -161,9 +161,10 @@ it('counting one changed piece again is counting everything anew', () => {
       const item = gone ? null : { ...changed, id, due: null, missing: false };
       const anew = [...items.filter((one) => one.id !== id), ...(item ? [item] : [])];
       const again = recount(scheme, totalOf(scheme, items), id, item);
-      const { result, categories, counted } = totalOf(scheme, anew);
+      const { result, categories, counted, loose } = totalOf(scheme, anew);
       expect(same(again.result, result)).toBe(true);
       expect([...again.counted].sort()).toEqual([...counted].sort());
+      expect(again.loose.map((one) => one.id).sort()).toEqual(loose.map((one) => one.id).sort());
       expect(again.categories.map((one) => one.leftOut.map((out) => out.id).sort())).toEqual(
         categories.map((one) => one.leftOut.map((out) => out.id).sort()),
       );

@@ -1,5 +1,5 @@
 import { add, compare, divide, multiply, percentText, ratio, ZERO, type MilliPoints, type Ratio } from '../quantities';
-import { bestSet, categoryResult, earnedOf, keepCount, type CategoryResult, type Pool } from './category-result';
+import { bestSet, categoryResult, earlierFirst, earnedOf, keepCount, type CategoryResult, type Pool } from './category-result';
 import type { CountedItem } from './counted-items';
 import { HUNDRED_PERCENT, type Band, type Category, type Scheme } from './scheme';
 
@@ -63,7 +63,7 @@ function pointsTotal(scheme: Scheme, results: readonly CategoryResult[], loose: 
     const keep = keepCount(ordinary.length, category);
     onTop.push(...bonus);
     if (!category.bonus) pools.push({ items: ordinary, keep });
-    else onTop.push(...[...ordinary].sort((a, b) => b.earned - a.earned || (a.id < b.id ? -1 : 1)).slice(0, keep));
+    else onTop.push(...[...ordinary].sort((a, b) => b.earned - a.earned || earlierFirst(a, b)).slice(0, keep));
   };
   for (const [index, category] of scheme.categories.entries()) {
     const { stay, leftOut, bonus } = results[index]!;

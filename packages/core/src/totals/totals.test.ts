@@ -190,6 +190,29 @@ describe('a total', () => {
     expect(of({ leaveOut: 1 }, strong, weak)).toEqual([[strong.id], [weak.id]]);
   });
 
+  it('adds of a bonus category what earned most, and of two that earned the same the one due first', () => {
+    const given = scheme({ categories: [category(), category({ id: 'b', bonus: true, keepBest: 1 })] });
+    const plain = item(8, 10);
+    const onTop = (...own: CountedItem[]) => totalOf(given, [plain, ...own]).counted.filter((id) => id !== plain.id);
+    const [early, late] = [item(2, 5, { category: 'b', due: 1000, id: 'z' }), item(2, 5, { category: 'b', due: 2000, id: 'a' })];
+    const best = item(3, 30, { category: 'b', due: 3000 });
+    expect([onTop(early, late), onTop(late, early), onTop(late, best, early)]).toEqual([['z'], ['z'], [best.id]]);
+    expect(onTop(item(2, 5, { category: 'b', id: 'n' }), late)).toEqual(['a']);
+  });
+
+  it('has no weight in a category without a result, and counts nothing where there is no total', () => {
+    const weighted = scheme({ kind: 'weighted', categories: [category({ weight: 60_000 }), category({ id: 'd', weight: 40_000 })] });
+    const { categories, counted } = totalOf(weighted, [item(8, 10, { id: 'x' })]);
+    expect([categories.map(({ weight }) => weight), counted]).toEqual([[ratio(1), ratio(0)], ['x']]);
+    const onlyBonus = [item(8, 10, { bonus: true })];
+    for (const kind of ['weighted', 'points', 'none'] as const)
+      expect(totalOf(scheme({ kind, categories: [category()] }), onlyBonus)).toMatchObject({ result: null, counted: [], pool: null });
+    expect(totalOf(scheme({ kind: 'none' }), [item(8, 10)]).counted).toEqual([]);
+  });
+
+  it('of points says what was earned of what', () =>
+    expect(totalOf(scheme(), [item(8, 10), item(9, 20)]).pool).toEqual({ earned: 17_000, points: 30_000 }));
+
   it('of a year weighs the terms that have one', () => {
     expect(
       percent(

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { SchoolCalendar } from '../calendar';
-import { closesAlong, moreTime, resolveWindow, roundedTime, windowProblem, type WindowInput } from '.';
+import { closesAlong, moreTime, resolveWindow, roundedTime, sameWindow, windowProblem, type WindowInput } from '.';
 
 const calendar: SchoolCalendar = { zone: 'Europe/Lisbon', schoolDays: [1, 2, 3, 4, 5], closures: [] };
 const on = (day: string, time = '15:30') => Date.parse(`2026-${day}T${time}:00.000Z`);
@@ -105,12 +105,51 @@ describe('resolveWindow gives', () => {
   });
 });
 
+it('refuses a standing exception that would take time away', () => {
+  const refused = () => resolveWindow(given({ standing: schoolDays(-1) }));
+  expect(refused).toThrow('exception.negative');
+  expect(refused).toThrow(expect.objectContaining({ facts: { id: 's1' } }));
+  expect(resolveWindow(given({ standing: schoolDays(-1, { validTo: '2026-11-24' }) })).window.due).toBe(wed);
+});
+
+it.each(['opens', 'due', 'closes'] as const)('two windows are the same by all three dates: another %s is another window', (field) => {
+  const window = { opens: tue, due: wed, closes: thu };
+  expect(sameWindow(window, { ...window })).toBe(true);
+  expect(sameWindow(window, { ...window, [field]: null })).toBe(false);
+  expect(sameWindow({ ...window, [field]: null }, window)).toBe(false);
+});
+
+it('without a due date no exception moves anything, though it is long over', () => {
+  const base = { opens: null, due: null, closes: -1 };
+  expect(resolveWindow(given({ base, standing: schoolDays(1) }))).toEqual({ window: base, trail: [] });
+});
+
+it('dates that fit together are not repaired, also when they are the same moment', () => {
+  const base = { opens: wed, due: wed, closes: wed };
+  expect(resolveWindow(given({ base }))).toEqual({ window: base, trail: [] });
+  expect(resolveWindow(given({ base: { opens: null, due: -1, closes: null } })).trail).toEqual([]);
+});
+
+it('a group without a date in a field leaves that of another', () => {
+  const groups = [
+    { id: 'g1', due: thu, closes: fri },
+    { id: 'g2', due: fri },
+  ];
+  const { window, trail } = resolveWindow(given({ groups }));
+  expect([window.due, window.closes]).toEqual([fri, fri]);
+  expect(trail.map(({ source }) => source)).toEqual(['g2', 'g1']);
+});
+
 describe('windowProblem', () => {
   it.each([
     [{ opens: null, due: thu, closes: wed }, 'closesBeforeDue'],
     [{ opens: fri, due: thu, closes: null }, 'opensAfterDue'],
     [{ opens: thu, due: null, closes: thu }, 'closesBeforeOpens'],
     [{ opens: wed, due: thu, closes: thu }, null],
+    [{ opens: thu, due: thu, closes: null }, null],
+    [{ opens: null, due: thu, closes: null }, null],
+    [{ opens: null, due: null, closes: -1 }, null],
+    [{ opens: null, due: -1, closes: null }, null],
   ])('of %j is %s', (window, problem) => expect(windowProblem(window)).toBe(problem));
 });
 

@@ -4,6 +4,7 @@ import type { Audience } from '@jolly/core';
 import type { GroupingReply, RosterStudent } from '@jolly/server/contract';
 import { ref, watch } from 'vue';
 import { ask } from '../../api/client';
+import { useAttempt } from '../../api/use-attempt';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 
@@ -17,6 +18,7 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ close: []; set: [Audience, string | null] }>();
 const { t, name } = useWords();
+const { problem, attempt } = useAttempt();
 
 const students = ref<RosterStudent[]>([]);
 const groupings = ref<GroupingReply[]>([]);
@@ -34,12 +36,14 @@ watch(
     studentIds.value = audience.kind === 'chosen' ? [...audience.studentIds] : [];
     groupIds.value = audience.kind === 'chosen' ? [...audience.groupIds] : [];
     together.value = props.groupingId;
-    const [all, groups] = await Promise.all([
-      ask('GET /api/classes/:classId/roster', { params: { classId: props.classId } }),
-      ask('GET /api/classes/:classId/groupings', { params: { classId: props.classId } }),
-    ]);
-    students.value = all.filter((one) => one.left === null);
-    groupings.value = groups;
+    await attempt(async () => {
+      const [all, groups] = await Promise.all([
+        ask('GET /api/classes/:classId/roster', { params: { classId: props.classId } }),
+        ask('GET /api/classes/:classId/groupings', { params: { classId: props.classId } }),
+      ]);
+      students.value = all.filter((one) => one.left === null);
+      groupings.value = groups;
+    });
   },
 );
 function done(): void {
@@ -98,6 +102,7 @@ function done(): void {
         </select>
         <p class="muted small">{{ t(begun ? 'compose.togetherBegun' : 'compose.togetherHint') }}</p>
       </div>
+      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <div>
         <button type="button" class="btn main" :disabled="kind === 'chosen' && studentIds.length + groupIds.length === 0" @click="done">
           {{ t('editor.set') }}

@@ -1,0 +1,2 @@
+// Styles say nothing to the simulated browser.
+module.exports = {};
