@@ -1,5 +1,5 @@
 import type { ApiKey, BodyOf, ParamsOf, ProblemReply, QueryOf, ReplyOf } from '@jolly/server/contract';
-import { flushPromises, mount, type VueWrapper } from '@vue/test-utils';
+import { enableAutoUnmount, flushPromises, mount, type VueWrapper } from '@vue/test-utils';
 import { createPinia, setActivePinia } from 'pinia';
 import { deserialize, serialize } from 'node:v8';
 import type { Component } from 'vue';
@@ -8,6 +8,9 @@ import { i18n } from './i18n';
 
 // The simulated browser has none. Like a real one it refuses what Vue has wrapped.
 globalThis.structuredClone ??= <T>(value: T) => deserialize(serialize(value)) as T;
+
+// What a page listens to, and its shortcuts, end with the test.
+enableAutoUnmount(afterEach);
 
 /** A request as the page has sent it. */
 export type Asked<Key extends ApiKey> = { key: Key; params: ParamsOf<Key>; query: QueryOf<Key>; body: BodyOf<Key> };
@@ -35,7 +38,12 @@ export function serving(answers: Answers): { asked: AnyAsked[]; last: <Key exten
     const names = [...address.matchAll(/:(\w+)/g)].map(([, name]) => name!);
     return { key, verb, names, pattern: new RegExp(`^${address.replace(/:\w+/g, '([^/]+)')}$`) };
   });
-  const reply = (status: number, body: unknown) => new Response(status === 204 ? null : JSON.stringify(body), { status });
+  // The simulated browser's own replies are read in turns of its clock; these are there at once, on a busy machine too.
+  const reply = (status: number, body: unknown) => {
+    const text = status === 204 ? '' : JSON.stringify(body);
+    const read = { text: async () => text, json: async () => JSON.parse(text) as unknown, blob: async () => new Blob([text]) };
+    return { status, ok: status < 400, headers: new Headers(), ...read } as Response;
+  };
   globalThis.fetch = (async (path: string, init: RequestInit = {}) => {
     const { pathname, searchParams } = new URL(path, 'http://here');
     for (const { key, verb, names, pattern } of lines) {
@@ -74,6 +82,13 @@ export interface Opened {
   settled: () => Promise<void>;
 }
 
+// The simulated browser remembers what it found by a selector, and now and then hands out what is no longer on the page; what
+// is asked for anew is looked for anew.
+let turn = 0;
+const found = <E extends HTMLElement>(...selectors: string[]): E[] => {
+  turn += 1;
+  return [...document.querySelectorAll<E>(selectors.map((one) => `${one}:not(#turn-${turn})`).join(', '))];
+};
 const tidy = (text: string | null) => (text ?? '').replace(/\s+/g, ' ').trim();
 
 export async function opened(
@@ -108,16 +123,16 @@ export async function opened(
   await settled();
   const saidOn = (one: HTMLElement) => one.getAttribute('aria-label') ?? tidy(one.textContent);
   const named = (name: string) => {
-    const all = [...document.querySelectorAll<HTMLElement>('button, a, summary')];
+    const all = found('button', 'a', 'summary');
     return all.find((one) => saidOn(one) === name) ?? all.find((one) => saidOn(one).startsWith(`${name} `));
   };
   const field = (label: string): HTMLInputElement => {
-    for (const one of document.querySelectorAll<HTMLLabelElement>('label')) {
+    for (const one of found<HTMLLabelElement>('label')) {
       if (!tidy(one.textContent).startsWith(label)) continue;
-      const found = one.htmlFor ? document.getElementById(one.htmlFor) : one.querySelector('input, select, textarea');
-      if (found) return found as HTMLInputElement;
+      const own = one.htmlFor ? document.getElementById(one.htmlFor) : one.querySelector('input, select, textarea');
+      if (own) return own as HTMLInputElement;
     }
-    const byName = document.querySelector<HTMLInputElement>(`[aria-label="${label}"]`);
+    const [byName] = found<HTMLInputElement>(`[aria-label="${label}"]`);
     if (!byName) throw new Error(`There is no field “${label}” in: ${tidy(document.body.textContent)}`);
     return byName;
   };
@@ -128,12 +143,17 @@ export async function opened(
     text: () => tidy(document.body.textContent),
     has: (name) => named(name) !== undefined,
     field,
-    said: (role) => tidy([...document.querySelectorAll(`[role=${role}]`)].map((one) => one.textContent).join(' ')),
+    said: (role) =>
+      tidy(
+        found(`[role=${role}]`)
+          .map((one) => one.textContent)
+          .join(' '),
+      ),
     settled,
     async press(name) {
-      const found = named(name);
-      if (!found) throw new Error(`There is nothing to press called “${name}” in: ${tidy(document.body.textContent)}`);
-      found.click();
+      const one = named(name);
+      if (!one) throw new Error(`There is nothing to press called “${name}” in: ${tidy(document.body.textContent)}`);
+      one.click();
       // A button of a form sends it; the simulated browser does not do that by itself in every case.
       await settled();
     },
