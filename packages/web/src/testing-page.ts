@@ -82,13 +82,7 @@ export interface Opened {
   settled: () => Promise<void>;
 }
 
-// The simulated browser remembers what it found by a selector, and now and then hands out what is no longer on the page; what
-// is asked for anew is looked for anew.
-let turn = 0;
-const found = <E extends HTMLElement>(...selectors: string[]): E[] => {
-  turn += 1;
-  return [...document.querySelectorAll<E>(selectors.map((one) => `${one}:not(#turn-${turn})`).join(', '))];
-};
+const found = <E extends HTMLElement>(selector: string): E[] => [...document.querySelectorAll<E>(selector)];
 const tidy = (text: string | null) => (text ?? '').replace(/\s+/g, ' ').trim();
 
 export async function opened(
@@ -123,7 +117,7 @@ export async function opened(
   await settled();
   const saidOn = (one: HTMLElement) => one.getAttribute('aria-label') ?? tidy(one.textContent);
   const named = (name: string) => {
-    const all = found('button', 'a', 'summary');
+    const all = found('button, a, summary');
     return all.find((one) => saidOn(one) === name) ?? all.find((one) => saidOn(one).startsWith(`${name} `));
   };
   const field = (label: string): HTMLInputElement => {

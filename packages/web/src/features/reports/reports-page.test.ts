@@ -157,10 +157,12 @@ describe('files', () => {
   beforeEach(() => {
     fetched = [];
     URL.createObjectURL = () => 'blob:here';
-    HTMLAnchorElement.prototype.click = function () {
+    // Pages of other tests have the same kind of element: it is theirs again afterwards.
+    jest.spyOn(HTMLAnchorElement.prototype, 'click').mockImplementation(function (this: HTMLAnchorElement) {
       fetched.push(this.download);
-    };
+    });
   });
+  afterEach(() => jest.restoreAllMocks());
   const FILE = 'GET /api/reports/jobs/:jobId/file';
 
   it('that were asked for here are fetched once they are made, and once only', async () => {
