@@ -15,7 +15,8 @@ import { jsonBody } from './http/json-body';
 import { guessLimits } from './http/limits';
 import { registerRoutes } from './http/register';
 import type { AnyRoute } from './http/route';
-import { ownOriginOnly, sessions } from './http/session';
+import { sessions } from './http/session';
+import { ownOriginOnly } from './http/csrf';
 import { allRoutes } from './routes';
 import type { Services } from './wiring';
 

@@ -4,7 +4,7 @@ import { fileStore } from '../files/file-store';
 import { allRoutes } from '../routes';
 import { wire } from '../wiring';
 import { openApiOf, openApiPage } from './openapi';
-import { PROBLEMS } from './problem';
+import { PROBLEMS } from './problems';
 import { placeOf } from './route';
 
 const routes = allRoutes(

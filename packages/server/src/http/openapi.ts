@@ -3,7 +3,7 @@ import type { ObjectSchema, Schema as FormSchema } from 'joi';
 import joiToSwagger from 'joi-to-swagger';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { PROBLEMS } from './problem';
+import { PROBLEMS } from './problems';
 import { type AnyRoute, placeOf, UNSAFE, type Verb } from './route';
 
 const PROBLEM = {

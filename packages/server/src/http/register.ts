@@ -1,7 +1,8 @@
 import { may } from '@jolly/core';
 import { Router, type Request, type RequestHandler } from 'express';
 import type { Schema as FormSchema } from 'joi';
-import { actorOf, leavePractice, requireCsrf } from './session';
+import { actorOf, leavePractice } from './session';
+import { requireCsrf } from './csrf';
 import { tableOf, tableOptions } from '../files/take-table';
 import type { JsonBody } from './json-body';
 import type { Limits } from './limits';

@@ -17,7 +17,7 @@ import { BLANK_BRIEF } from '../features/assignments/drafts';
 import { standInServer } from '../features/mail/stand-in';
 import { fileStore } from '../files/file-store';
 import { wire, type Services } from '../wiring';
-import type { Person as PersonRecord } from '../features/accounts/accounts.service';
+import type { Person as PersonRecord } from '../features/accounts/person';
 import { described } from './described';
 import { checkedCache } from './checked-cache';
 import { seedPeople } from '../features/accounts/accounts.seed';

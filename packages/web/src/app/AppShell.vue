@@ -13,7 +13,7 @@ import { useNews } from '../features/news';
 import { rememberClass, TermLine, useScope, useTermLine } from '../features/termline';
 import WordMark from '../ui/WordMark.vue';
 import { activeShortcuts } from '../ui/use-shortcuts';
-import { useTheme } from '../ui/theme';
+import MeMenu from './MeMenu.vue';
 import ShortcutsSheet from './ShortcutsSheet.vue';
 
 const { t } = useT();
@@ -23,11 +23,9 @@ const session = useSession();
 const line = useTermLine();
 const classes = useClasses();
 const scope = useScope();
-const { choice } = useTheme();
 const news = useNews();
 const find = ref<InstanceType<typeof FindAnything> | null>(null);
 const keysOpen = ref(false);
-const meOpen = ref(false);
 
 const student = computed(() => session.me?.role === 'student');
 const nameOf = {
@@ -46,9 +44,6 @@ const sections = computed((): (keyof typeof nameOf)[] =>
 const current = computed(() => route.meta.section as string | undefined);
 // A page about a class begins anew with another class; elsewhere the address changes while one types.
 const fresh = computed(() => (current.value === 'class' ? route.path : undefined));
-const initials = computed(
-  () => [...(session.me?.givenName ?? '')][0]?.toUpperCase() + ([...(session.me?.familyName ?? '')][0]?.toUpperCase() ?? ''),
-);
 const fullName = computed(() => `${session.me?.givenName ?? ''} ${session.me?.familyName ?? ''}`.trim());
 
 watch(
@@ -110,7 +105,6 @@ async function leavePractice(): Promise<void> {
   await router.push(`/class/${classId}`);
 }
 async function signOut(): Promise<void> {
-  meOpen.value = false;
   await session.signOut();
   line.forget();
   await router.push('/sign-in');
@@ -153,45 +147,7 @@ watch(scope.classId, (id) => id !== null && rememberClass(id), { immediate: true
       >{{ t('news.title')
       }}<b v-if="news.unseen > 0" class="count" :aria-label="t('news.unseen', { n: news.unseen })">{{ news.unseen }}</b></RouterLink
     >
-    <div class="who" @keydown.esc="meOpen = false">
-      <button
-        class="me"
-        :class="{ told: news.unseen > 0 }"
-        :aria-expanded="meOpen"
-        :aria-label="t('shell.me', { name: fullName })"
-        @click="meOpen = !meOpen"
-      >
-        {{ initials }}
-      </button>
-      <div v-if="meOpen" class="menu stack">
-        <p>
-          <strong dir="auto">{{ fullName }}</strong><br /><span class="muted small">{{ session.me?.userName }}</span>
-        </p>
-        <fieldset class="themes">
-          <legend class="small muted">{{ t('shell.theme') }}</legend>
-          <button
-            v-for="one in ['light', 'dark', 'device'] as const"
-            :key="one"
-            class="chip"
-            :aria-pressed="choice === one"
-            @click="choice = one"
-          >
-            {{ t(`shell.themes.${one}`) }}
-          </button>
-        </fieldset>
-        <RouterLink class="btn in-menu" to="/news" @click="meOpen = false"
-          >{{ t('news.title') }}<b v-if="news.unseen > 0" class="count">{{ news.unseen }}</b></RouterLink
-        >
-        <RouterLink class="btn" to="/calendar" @click="meOpen = false">{{ t('dates.title') }}</RouterLink>
-        <RouterLink v-if="!session.me?.practice" class="btn" to="/account" @click="meOpen = false">{{ t('account.title') }}</RouterLink>
-        <RouterLink v-if="student && !session.me?.practice" class="btn" to="/join" @click="meOpen = false">{{
-          t('join.oneMore')
-        }}</RouterLink>
-        <RouterLink v-if="!student" class="btn" to="/mailroom" @click="meOpen = false">{{ t('mailroom.title') }}</RouterLink>
-        <button class="btn" @click="((keysOpen = true), (meOpen = false))">{{ t('shell.shortcuts') }} <span class="key">?</span></button>
-        <button class="btn" @click="signOut">{{ t('shell.signOut') }}</button>
-      </div>
-    </div>
+    <MeMenu :student="student" @shortcuts="keysOpen = true" @sign-out="signOut" />
   </header>
   <div v-if="session.me?.practice" class="practice" role="status">
     <span>{{ t('practice.band', { className: session.me.practice.className }) }}</span>
@@ -314,50 +270,6 @@ watch(scope.classId, (id) => id !== null && rememberClass(id), { immediate: true
 .finder {
   margin-inline-start: auto;
 }
-.who {
-  position: relative;
-}
-.me {
-  min-width: 32px;
-  height: 30px;
-  border-radius: 8px;
-  border: 0;
-  background: var(--now);
-  color: #14262e;
-  font-weight: 700;
-  font-size: 13px;
-  cursor: pointer;
-}
-.menu {
-  position: absolute;
-  inset-inline-end: 0;
-  top: 40px;
-  width: 264px;
-  background: var(--surface);
-  color: var(--text);
-  border: 1px solid var(--line);
-  border-radius: 10px;
-  box-shadow: var(--float-shadow);
-  padding: 16px;
-  z-index: 45;
-}
-.menu .btn {
-  width: 100%;
-}
-.menu .btn + .btn {
-  margin-block-start: 8px;
-}
-.in-menu {
-  display: none;
-}
-.themes {
-  border: 0;
-  padding: 0;
-  margin-inline: 0;
-  display: flex;
-  gap: 6px;
-  flex-wrap: wrap;
-}
 .over {
   position: fixed;
   inset: 0;
@@ -385,14 +297,6 @@ watch(scope.classId, (id) => id !== null && rememberClass(id), { immediate: true
   }
   .news {
     display: none;
-  }
-  .menu .in-menu {
-    display: inline-flex;
-  }
-  .me.told {
-    box-shadow:
-      0 0 0 2px var(--mast),
-      0 0 0 5px var(--now);
   }
 }
 @media print {

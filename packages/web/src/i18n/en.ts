@@ -12,6 +12,7 @@ import { filesWords } from '../features/files/words.en';
 import { mailroomWords } from '../features/mailroom/words.en';
 import { markbookWords } from '../features/markbook/words.en';
 import { markingWords } from '../features/marking/words.en';
+import { returnedWords } from '../features/mywork/returned-words.en';
 import { myworkWords } from '../features/mywork/words.en';
 import { newsWords } from '../features/news/words.en';
 import { notesWords } from '../features/notes/words.en';
@@ -146,6 +147,7 @@ export const en = {
   ...markbookWords,
   ...markingWords,
   ...myworkWords,
+  ...returnedWords,
   ...newsWords,
   ...notesWords,
   ...planWords,

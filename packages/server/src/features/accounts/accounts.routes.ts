@@ -2,7 +2,8 @@ import type { SessionReply } from '../../contract';
 import { asTeacher } from '../../http/as-role';
 import { Problem } from '../../http/problem';
 import type { Ask, Route } from '../../http/route';
-import { beginSession, csrfOf, endSession, practiceOf, waitForSecondStep } from '../../http/session';
+import { beginSession, endSession, practiceOf, waitForSecondStep } from '../../http/session';
+import { csrfOf } from '../../http/csrf';
 import type { AccountsService } from './accounts.service';
 import type { SignInService } from './sign-in.service';
 import type { TicketsService } from './tickets.service';
@@ -18,7 +19,7 @@ import {
   ticketBody,
   twoStepBody,
 } from './accounts.schema';
-import type { Person } from './accounts.service';
+import type { Person } from './person';
 
 interface Part {
   accounts: AccountsService;

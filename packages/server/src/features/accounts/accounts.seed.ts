@@ -1,7 +1,7 @@
 import { nameKey } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import type { Services } from '../../wiring';
-import type { NewStudent, Person } from './accounts.service';
+import type { NewStudent, Person } from './person';
 import { blankUser, defineUsers, type UserRow } from './accounts.model';
 import { hashPassword } from './passwords';
 

@@ -6,36 +6,7 @@ import { noteChange } from '../../db/class-changes';
 import type { Me } from '../../contract';
 import { blankUser, defineUsers, type UserRow } from './accounts.model';
 import { hashPassword } from './passwords';
-
-export type Person = Pick<UserRow, 'id' | 'role' | 'userName' | 'givenName' | 'familyName'>;
-/** A person with what a roster needs to know of them; never a hash. */
-export type PersonDetails = Person &
-  Pick<UserRow, 'email' | 'schoolNumber' | 'sourceId' | 'cardMadeAt' | 'broughtBy'> & { hasPassword: boolean };
-
-const PERSON = ['id', 'role', 'userName', 'givenName', 'familyName'] as const;
-
-/** How a person is written in full. */
-export const fullName = ({ givenName, familyName }: StudentName): string => `${givenName} ${familyName}`.trim();
-
-/** The columns by which a person of the school is recognised. */
-export type PersonKeys = { ids: string[]; sourceIds: string[]; schoolNumbers: string[]; userNames: string[]; emails: string[] };
-
-/** A student to be made: the name, and what the school's records say. */
-export type NewStudent = StudentName & Partial<Pick<UserRow, 'userName' | 'email' | 'schoolNumber' | 'sourceId'>>;
-
-const toDetails = (row: UserRow): PersonDetails => ({
-  id: row.id,
-  role: row.role,
-  userName: row.userName,
-  givenName: row.givenName,
-  familyName: row.familyName,
-  email: row.email,
-  schoolNumber: row.schoolNumber,
-  sourceId: row.sourceId,
-  cardMadeAt: row.cardMadeAt,
-  broughtBy: row.broughtBy,
-  hasPassword: row.passwordHash !== null,
-});
+import { PERSON, toDetails, type NewStudent, type Person, type PersonDetails, type PersonKeys } from './person';
 
 /** Who there is: people who can sign in, and students whom a teacher has put on a roster but who have not joined yet. */
 export function accountsService({ sequelize }: { sequelize: Sequelize }) {

@@ -9,7 +9,8 @@ import type { FinishTwoStepRequest, SignInRequest, TwoStepDoneReply, TwoStepProo
 import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
 import { defineRecoveryCodes, defineUsers, type RecoveryCodeRow } from './accounts.model';
-import type { AccountsService, Person } from './accounts.service';
+import type { AccountsService } from './accounts.service';
+import type { Person } from './person';
 import { hashPassword, passwordMatches } from './passwords';
 
 /** What is printed on a student's card: the user name, and a code that takes the place of a password. */

@@ -11,7 +11,8 @@ import { coTeacherInvitation, newPassword, passwordChanged, studentInvitation } 
 import type { MailService } from '../mail/mail.service';
 import type { NewsService, Telling } from '../news/news.service';
 import { defineTickets, type TicketRow } from './accounts.model';
-import { fullName, type AccountsService, type Person, type PersonDetails } from './accounts.service';
+import type { AccountsService } from './accounts.service';
+import { fullName, type Person, type PersonDetails } from './person';
 import { hashPassword } from './passwords';
 import type { SignInService } from './sign-in.service';
 

@@ -3,7 +3,7 @@ import type { CalendarAnswer, CalendarProposalRequest, CalendarReply, CalendarRe
 import { fromJson } from '../../db/json-column';
 import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
-import { fullName } from '../accounts/accounts.service';
+import { fullName } from '../accounts/person';
 import { refuseWrong, type CalendarCollaborators, type CalendarWriting, type Teacher } from './calendar-writing';
 import { toCalendar } from './classes.mapper';
 import { defineCalendarChanges, defineClasses, type CalendarChangeRow } from './classes.model';

@@ -7,7 +7,7 @@ import type { ClassChange, ClassReply, ClassRequest, JoinCodeRequest, SchemeRequ
 import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
 import type { AccountsService } from '../accounts/accounts.service';
-import { fullName } from '../accounts/accounts.service';
+import { fullName } from '../accounts/person';
 import { toNewRow, toSchoolClass, type SchoolClass } from './classes.mapper';
 import { defineClasses, type CalendarRow, type ClassRow } from './classes.model';
 

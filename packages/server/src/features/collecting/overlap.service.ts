@@ -5,7 +5,7 @@ import type { Worker } from 'node:worker_threads';
 import { startThread } from '../../files/thread';
 import type { AssignmentReply, OverlapReply } from '../../contract';
 import { Problem } from '../../http/problem';
-import { fullName } from '../accounts/accounts.service';
+import { fullName } from '../accounts/person';
 import type { AssignmentsService } from '../assignments/assignments.service';
 import type { ClassesService } from '../classes/classes.service';
 import type { BoardService } from '../pieces/board.service';

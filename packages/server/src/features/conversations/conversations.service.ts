@@ -5,7 +5,8 @@ import type { ConversationReply, KeptFile, MessageRequest } from '../../contract
 import { inTransaction } from '../../db/transaction';
 import type { TakenFile } from '../../files/take-file';
 import { Problem } from '../../http/problem';
-import { fullName, type AccountsService } from '../accounts/accounts.service';
+import type { AccountsService } from '../accounts/accounts.service';
+import { fullName } from '../accounts/person';
 import { defineConversations, type About, type MessageFileRow } from './conversations.model';
 
 export type { About } from './conversations.model';

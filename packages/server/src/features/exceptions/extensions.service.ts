@@ -1,11 +1,12 @@
-import { moreTime, type Actor, type PieceState, type WorkWindow } from '@jolly/core';
+import type { Actor } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize } from 'sequelize';
 import { rowByKey, rowsOf } from '../../db/rows';
-import type { AnswerExtension, AskExtension, AssignmentReply, ExtensionRequest, OwnRequest } from '../../contract';
+import type { AnswerExtension, AskExtension, ExtensionRequest, OwnRequest } from '../../contract';
 import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
-import { fullName, type AccountsService } from '../accounts/accounts.service';
+import type { AccountsService } from '../accounts/accounts.service';
+import { fullName } from '../accounts/person';
 import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
 import type { ClassesService } from '../classes/classes.service';
 import type { NewsService } from '../news/news.service';
@@ -13,40 +14,11 @@ import type { BoardService } from '../pieces/board.service';
 import type { Boards, ClassBoardsService } from '../pieces/class-boards.service';
 import { defineExtensions, type ExtensionRow } from './exceptions.model';
 import type { ExceptionsService } from './exceptions.service';
-import { SERVER_VIEWER, teacherViewer, type LeanSight, type Sight } from '../pieces/sight';
+import { granted, mayAskForTime, toOwn } from './extension-rules';
+import { SERVER_VIEWER, teacherViewer } from '../pieces/sight';
 
 type Person = Actor & { userId: string };
 const MOST_LISTED = 200;
-
-/** More time can be asked for while there is something to hand in, by a date, and nothing is in. */
-export const mayAskForTime = ({ how }: Pick<AssignmentReply, 'how'>, state: PieceState | null, { due }: WorkWindow): boolean =>
-  how === 'handIn' && due !== null && (state === 'notOpen' || state === 'open' || state === 'started' || state === 'missing');
-
-/** What is proposed to somebody who asks, and to whoever answers: what was asked if that is later than the date they have and still to come, else the next school day. */
-export function proposedDue(
-  { schoolClass, resolved }: Pick<Sight, 'schoolClass' | 'resolved'>,
-  wanted: number | null,
-  now: number,
-): number | null {
-  const { due } = resolved.window;
-  if (wanted !== null && wanted > now && (due === null || wanted > due)) return wanted;
-  return moreTime(schoolClass.calendar, resolved.window, 1, now)?.due ?? null;
-}
-
-/** What granting would give: the date, and closing along with it. */
-function granted(sight: LeanSight, wanted: number | null, now: number): Pick<ExtensionRequest, 'proposedDue' | 'calendar'> {
-  return { proposedDue: proposedDue(sight, wanted, now), calendar: sight.schoolClass.calendar };
-}
-
-const toOwn = (row: ExtensionRow): OwnRequest => ({
-  id: row.id,
-  reason: row.reason,
-  wantedDue: row.wantedDue?.getTime() ?? null,
-  askedAt: row.askedAt.getTime(),
-  state: row.state,
-  word: row.word,
-  answeredAt: row.answeredAt?.getTime() ?? null,
-});
 
 interface Collaborators {
   sequelize: Sequelize;

@@ -5,7 +5,8 @@ import { rowByKey, rowsOf } from '../../db/rows';
 import type { FamilyHomeReply, FamilySettings } from '../../contract';
 import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
-import { fullName, type AccountsService, type PersonDetails } from '../accounts/accounts.service';
+import type { AccountsService } from '../accounts/accounts.service';
+import { fullName, type PersonDetails } from '../accounts/person';
 import { defineFamilies, type FamilySettingRow } from './families.model';
 
 export type Family = Actor & { userId: string };

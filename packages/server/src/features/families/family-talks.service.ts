@@ -4,7 +4,8 @@ import type { FamilyMessage, FamilyThread, WriteHomeRequest } from '../../contra
 import { inTransaction } from '../../db/transaction';
 import { idFrom } from '../../db/id-from';
 import { Problem } from '../../http/problem';
-import { fullName, type AccountsService } from '../accounts/accounts.service';
+import type { AccountsService } from '../accounts/accounts.service';
+import { fullName } from '../accounts/person';
 import type { ClassesService, SchoolClass } from '../classes/classes.service';
 import type { Teacher } from '../marking/desk.service';
 import type { NewsService, Telling } from '../news/news.service';

@@ -2,7 +2,7 @@ import { instantOf, localDateAt, plusDays, weekdayOf, DAY_MS, type LocalDate } f
 import { Op, type Sequelize } from 'sequelize';
 import type { FamilyClass, FamilyPiece } from '../../contract';
 import { inTransaction } from '../../db/transaction';
-import { fullName } from '../accounts/accounts.service';
+import { fullName } from '../accounts/person';
 import { weeklyLetter, type WeekOfClass } from '../mail/letters';
 import type { MailService } from '../mail/mail.service';
 import type { NewsService, Telling } from '../news/news.service';

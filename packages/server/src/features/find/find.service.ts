@@ -1,6 +1,6 @@
 import { nameKey, plainText, type Actor, type RichText } from '@jolly/core';
 import type { AssignmentReply, FindReply, Found } from '../../contract';
-import { fullName } from '../accounts/accounts.service';
+import { fullName } from '../accounts/person';
 import type { AssignmentsService } from '../assignments/assignments.service';
 import type { ClassesService } from '../classes/classes.service';
 import type { GroupsService } from '../groups/groups.service';

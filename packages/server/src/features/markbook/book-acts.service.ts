@@ -18,7 +18,7 @@ import type {
 import { batches } from '../../db/batches';
 import { fieldProblem } from '../../http/field-problems';
 import { Problem } from '../../http/problem';
-import { fullName } from '../accounts/accounts.service';
+import { fullName } from '../accounts/person';
 import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
 import type { ClassesService, SchoolClass } from '../classes/classes.service';
 import type { ExceptionsService } from '../exceptions/exceptions.service';

@@ -3,7 +3,7 @@ import type { Transaction } from 'sequelize';
 import type { DeskPieceReply, HandInView } from '../../contract';
 import { Problem } from '../../http/problem';
 import type { AccountsService } from '../accounts/accounts.service';
-import { fullName } from '../accounts/accounts.service';
+import { fullName } from '../accounts/person';
 import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
 import type { RowsService } from '../collecting/rows.service';
 import type { NotesService } from '../notes/notes.service';

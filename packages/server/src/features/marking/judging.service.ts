@@ -1,7 +1,8 @@
 import { criterionResults, driftOf, EMPTY_TEXT, meanOf, middleOf, spreadOf, type GivenScore } from '@jolly/core';
 import type { AcrossReply, DeskPieceReply, OutcomeReply, ScoreRequest, SecondReply, SecondScoreRequest } from '../../contract';
 import { Problem } from '../../http/problem';
-import { fullName, type AccountsService } from '../accounts/accounts.service';
+import type { AccountsService } from '../accounts/accounts.service';
+import { fullName } from '../accounts/person';
 import type { AssignmentsService } from '../assignments/assignments.service';
 import type { RowsService } from '../collecting/rows.service';
 import type { BoardService } from '../pieces/board.service';

@@ -1,7 +1,8 @@
 import { paceOf } from '@jolly/core';
 import type { AssignmentReply, HeldPile, MarkingChange, PileDeskReply, PileReply, PilesReply } from '../../contract';
 import { Problem } from '../../http/problem';
-import { fullName, type AccountsService } from '../accounts/accounts.service';
+import type { AccountsService } from '../accounts/accounts.service';
+import { fullName } from '../accounts/person';
 import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
 import type { ClassesService } from '../classes/classes.service';
 import type { RowsService } from '../collecting/rows.service';

@@ -14,7 +14,8 @@ import type {
 } from '../../contract';
 import { fromJson } from '../../db/json-column';
 import { Problem } from '../../http/problem';
-import { fullName, type AccountsService } from '../accounts/accounts.service';
+import type { AccountsService } from '../accounts/accounts.service';
+import { fullName } from '../accounts/person';
 import type { AssignmentsService } from '../assignments/assignments.service';
 import type { AtOnceFamily, FamiliesService } from '../families/families.service';
 import { allowed, changeText, type ScoreBack, type WhatCameBack } from '../mail/what-came-back';

@@ -3,7 +3,8 @@ import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize';
 import { rowsOf } from '../../db/rows';
 import type { ScoreQuestion } from '../../contract';
 import { Problem } from '../../http/problem';
-import { fullName, type AccountsService } from '../accounts/accounts.service';
+import type { AccountsService } from '../accounts/accounts.service';
+import { fullName } from '../accounts/person';
 import { defineMarking, type ScoreQuestionRow } from './marking.model';
 
 const MOST_LISTED = 200;

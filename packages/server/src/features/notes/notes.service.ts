@@ -5,7 +5,8 @@ import { rowOf, rowsOf } from '../../db/rows';
 import type { HandInView, MarginNote, NoteChange, NoteRequest } from '../../contract';
 import { fromJson } from '../../db/json-column';
 import { Problem } from '../../http/problem';
-import { fullName, type AccountsService } from '../accounts/accounts.service';
+import type { AccountsService } from '../accounts/accounts.service';
+import { fullName } from '../accounts/person';
 import { defineNotes, type MarginNoteRow } from './notes.model';
 
 /** More than anybody reads; a piece with more is refused, not cut. */

@@ -1,6 +1,7 @@
 import { classOf, stateAt, stateForStudent } from '@jolly/core';
 import type { AssignmentReply, BriefKind } from '../../contract';
-import { fullName, type AccountsService } from '../accounts/accounts.service';
+import type { AccountsService } from '../accounts/accounts.service';
+import { fullName } from '../accounts/person';
 import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
 import type { ClassesService, SchoolClass } from '../classes/classes.service';
 import type { ExceptionsService } from '../exceptions/exceptions.service';
@@ -8,7 +9,7 @@ import { type StandingService } from '../exceptions/standing.service';
 import type { GroupsService } from '../groups/groups.service';
 import type { RosterService } from '../roster/roster.service';
 import type { SecondScoresService } from '../marking/second-scores.service';
-
+import { byPlace, listsOf } from './grouped';
 import type { PiecesService } from './pieces.service';
 import type { LeanRecord, PieceRecord, SecondRecord } from './records';
 import { type LeanSight, type Place, type Sight, type Viewer, isBlind, recordFor, sightOf, standOf } from './sight';
@@ -23,27 +24,6 @@ interface Collaborators {
   standing: StandingService;
   pieces: PiecesService;
   seconds: SecondScoresService;
-}
-
-function listsOf<T>(pairs: readonly (readonly [string, T])[]): Map<string, T[]> {
-  const lists = new Map<string, T[]>();
-  for (const [key, one] of pairs) {
-    const list = lists.get(key);
-    if (list) list.push(one);
-    else lists.set(key, [one]);
-  }
-  return lists;
-}
-
-/** By assignment, then by student. */
-function byPlace<T extends { assignmentId: string; studentId: string }>(all: readonly T[]): Map<string, Map<string, T>> {
-  const found = new Map<string, Map<string, T>>();
-  for (const one of all) {
-    const of = found.get(one.assignmentId);
-    if (of) of.set(one.studentId, one);
-    else found.set(one.assignmentId, new Map([[one.studentId, one]]));
-  }
-  return found;
 }
 
 /**

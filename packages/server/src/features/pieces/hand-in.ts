@@ -2,7 +2,7 @@ import { isBlank, type RichText } from '@jolly/core';
 import type { Transaction } from 'sequelize';
 import type { HandInView } from '../../contract';
 import { Problem } from '../../http/problem';
-import { fullName } from '../accounts/accounts.service';
+import { fullName } from '../accounts/person';
 import type { ClassesService } from '../classes/classes.service';
 import type { NewsService } from '../news/news.service';
 import { freshSight, requireOpen, whyNotTakeBack, type OwnPiecesService, type Student } from './own-pieces.service';

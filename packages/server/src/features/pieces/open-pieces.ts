@@ -1,12 +1,14 @@
-import { afterFact, EMPTY_TEXT, NOTHING_YET, type PieceFact } from '@jolly/core';
+import { afterFact, type PieceFact } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, QueryTypes, UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
 import { rowOf, rowsOf } from '../../db/rows';
 import { noteChange } from '../../db/class-changes';
 import { fromJson } from '../../db/json-column';
 import { batches } from '../../db/batches';
+import { blankPiece } from './blank-piece';
 import { toPieceRecord } from './pieces.mapper';
-import { definePieces, type FactRow, type PieceRecordRow } from './pieces.model';
+import { definePieces } from './pieces.model';
+import type { FactRow, PieceRecordRow } from './pieces-rows';
 import type { WorksService } from './works.service';
 import type { PieceRecord, WorkRecord } from './records';
 
@@ -25,43 +27,6 @@ export interface Held {
   open: OpenPiece;
   changes: Partial<PieceRecordRow>;
   appended: FactRow[];
-}
-
-/** A piece to which nothing has happened yet. */
-export function blankPiece({
-  id,
-  assignmentId,
-  studentId,
-  workId,
-}: Pick<PieceRecordRow, 'id' | 'assignmentId' | 'studentId' | 'workId'>): PieceRecordRow {
-  return {
-    id,
-    assignmentId,
-    studentId,
-    workId,
-    summary: NOTHING_YET,
-    begun: false,
-    seenAt: null,
-    activeAt: null,
-    earnedMilli: null,
-    chosen: null,
-    remark: EMPTY_TEXT,
-    details: null,
-    scoredAt: null,
-    scoredBy: null,
-    scoredRound: 0,
-    held: false,
-    returnedMilli: null,
-    returnedChosen: null,
-    returnedRemark: EMPTY_TEXT,
-    returnedDetails: null,
-    shownAt: null,
-    went: null,
-    wentLine: '',
-    selfCheck: null,
-    saidMissing: false,
-    version: 0,
-  };
 }
 
 /** More pieces than this are stored together instead of one after the other. */

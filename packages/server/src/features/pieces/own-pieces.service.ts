@@ -1,6 +1,7 @@
 import { handInRefusal, may, takeBackRefusal, type Action, type Actor } from '@jolly/core';
 import type { MyPieceReply } from '../../contract';
-import { Problem, type ProblemCode } from '../../http/problem';
+import { Problem } from '../../http/problem';
+import type { ProblemCode } from '../../http/problems';
 import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
 import { refuseIfAway } from '../classes/classes.service';
 import type { GroupsService } from '../groups/groups.service';

@@ -1,7 +1,7 @@
 import { EMPTY_TEXT, type PieceSummary, type RichText, type RubricChoices } from '@jolly/core';
 import type { Chosen, HandedSheet, WorkFile } from '../../contract';
 import { fromJson } from '../../db/json-column';
-import type { HandInRow, PieceFileRow, PieceRecordRow, WorkRow } from './pieces.model';
+import type { HandInRow, PieceFileRow, PieceRecordRow, WorkRow } from './pieces-rows';
 import type { Given, GivenDetails, HandInRecord, LeanRecord, PieceRecord, WorkRecord } from './records';
 
 /** Rows of pieces, works and hand-ins as records. */

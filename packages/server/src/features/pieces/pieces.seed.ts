@@ -4,8 +4,9 @@ import type { Sequelize } from 'sequelize';
 import type { Chosen, WorkFile } from '../../contract';
 import { noteChange } from '../../db/class-changes';
 import { inTransaction } from '../../db/transaction';
-import { blankPiece } from './open-pieces';
-import { definePieces, type FactRow, type HandInRow, type PieceFileRow, type PieceRecordRow, type WorkRow } from './pieces.model';
+import { blankPiece } from './blank-piece';
+import { definePieces } from './pieces.model';
+import type { FactRow, HandInRow, PieceFileRow, PieceRecordRow, WorkRow } from './pieces-rows';
 import { fingerprintOf, receiptOf } from './receipts';
 
 /** One piece with all that happened to it, for the demo school. */

@@ -14,7 +14,7 @@ import {
 import type { AssignmentReply } from '../../contract';
 import type { SchoolClass } from '../classes/classes.service';
 import type { GivenException, GivenGroupDate } from '../exceptions/exceptions.service';
-import { toMovers, waivesLateness, type StandingGiven } from '../exceptions/standing.service';
+import { toMovers, waivesLateness, type StandingGiven } from '../exceptions/standing-rules';
 import type { GroupMembership } from '../groups/groups.service';
 import type { Member } from '../roster/roster.service';
 import type { LeanRecord, PieceRecord, SecondRecord } from './records';

@@ -1,6 +1,7 @@
 import type { HandInView, VersionItem, VersionReply } from '../../contract';
 import { Problem } from '../../http/problem';
-import { fullName, type AccountsService } from '../accounts/accounts.service';
+import type { AccountsService } from '../accounts/accounts.service';
+import { fullName } from '../accounts/person';
 import type { ChangeDraft } from './change-draft';
 import { workAt, type OwnPiecesService, type Student } from './own-pieces.service';
 import type { HandInRecord } from './records';

@@ -4,7 +4,8 @@ import type { WorkFile } from '../../contract';
 import { fromJson } from '../../db/json-column';
 import { rowsOf } from '../../db/rows';
 import { toWorkFile } from './pieces.mapper';
-import { definePieces, type WorkSheetRow } from './pieces.model';
+import { definePieces } from './pieces.model';
+import type { WorkSheetRow } from './pieces-rows';
 import type { SheetRecord } from './work-records';
 
 const toSheetRecord = (row: WorkSheetRow): SheetRecord => ({

@@ -2,7 +2,7 @@ import { isHeavy, loadByDay, localDateAt, type Actor } from '@jolly/core';
 import type { Sequelize } from 'sequelize';
 import type { AssignmentReply, OrderRequest, PlanCard, PlanLoad, PlanReply } from '../../contract';
 import { inTransaction } from '../../db/transaction';
-import { fullName } from '../accounts/accounts.service';
+import { fullName } from '../accounts/person';
 import type { AssignmentsService } from '../assignments/assignments.service';
 import type { LoadService } from '../assignments/load.service';
 import type { ClassesService } from '../classes/classes.service';

@@ -7,7 +7,8 @@ import type { PortfolioChoice, PortfolioPiece, PortfolioReply } from '../../cont
 import { safeFileName, type FileStore } from '../../files/file-store';
 import { fileStem } from '../../files/write-table';
 import { Problem } from '../../http/problem';
-import { fullName, type AccountsService } from '../accounts/accounts.service';
+import type { AccountsService } from '../accounts/accounts.service';
+import { fullName } from '../accounts/person';
 import type { ClassesService } from '../classes/classes.service';
 import type { Teacher } from '../marking/desk.service';
 import type { BoardService } from '../pieces/board.service';

@@ -5,7 +5,8 @@ import { rowOf, rowsOf } from '../../db/rows';
 import type { RemarkChange, RemarkRequest, SavedRemark } from '../../contract';
 import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
-import { fullName, type AccountsService } from '../accounts/accounts.service';
+import type { AccountsService } from '../accounts/accounts.service';
+import { fullName } from '../accounts/person';
 import { defineRemarks, type SavedRemarkRow } from './remarks.model';
 
 type Teacher = Actor & { userId: string };

@@ -1,7 +1,8 @@
 import { unknownPlaceholders, type ReportSettings } from '@jolly/core';
 import type { Jotting } from '../../contract';
 import { dayIn, say, wordsIn } from '../../words';
-import { fullName, type AccountsService } from '../accounts/accounts.service';
+import type { AccountsService } from '../accounts/accounts.service';
+import { fullName } from '../accounts/person';
 import type { ClassesService, SchoolClass } from '../classes/classes.service';
 import type { RowsService } from '../collecting/rows.service';
 import type { JottingsService } from '../jottings/jottings.service';

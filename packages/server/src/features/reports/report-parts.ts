@@ -12,7 +12,7 @@ import {
 } from '@jolly/core';
 import type { Jotting, ProgressPiece, StudentProgressReply } from '../../contract';
 import { dayIn, say, whenIn, wordsIn } from '../../words';
-import { fullName } from '../accounts/accounts.service';
+import { fullName } from '../accounts/person';
 import type { SchoolClass } from '../classes/classes.service';
 import type { ReportBlock, ReportCell, ReportColumn } from './report-document';
 

@@ -1,7 +1,7 @@
 import { fillIn, instantOf, lookingNow, orderOfStudents, plusDays, type Looking, type ReportSettings } from '@jolly/core';
 import type { Jotting, StudentProgressReply } from '../../contract';
 import { dayIn, localDayIn, say, wordsIn } from '../../words';
-import { fullName } from '../accounts/accounts.service';
+import { fullName } from '../accounts/person';
 import type { SchoolClass } from '../classes/classes.service';
 import { toProgressClass } from '../progress/progress-views';
 import type { ReportBlock, ReportSection } from './report-document';

@@ -1,7 +1,7 @@
 import { toString as qrCode } from 'qrcode';
 import { FONT_FILES, fontFaces, PAGE_FAMILIES, pagePolicy } from '../../files/page-fonts';
 import { escaped } from '../../files/rich-text-html';
-import { fullName } from '../accounts/accounts.service';
+import { fullName } from '../accounts/person';
 import type { Card } from '../accounts/sign-in.service';
 
 const CARDS_A_SHEET = 10;

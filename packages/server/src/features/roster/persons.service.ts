@@ -2,7 +2,8 @@ import { mayForPerson, type Actor, type PersonRelation } from '@jolly/core';
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
 import type { HelperReply, NewsKind } from '../../contract';
 import { Problem } from '../../http/problem';
-import { fullName, type AccountsService } from '../accounts/accounts.service';
+import type { AccountsService } from '../accounts/accounts.service';
+import { fullName } from '../accounts/person';
 import type { ClassesService, SchoolClass } from '../classes/classes.service';
 import type { NewsService, Telling } from '../news/news.service';
 

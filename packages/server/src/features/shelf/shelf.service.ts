@@ -6,7 +6,8 @@ import type { ShelfBody, ShelfChange, ShelfItem, ShelfItemReply, ShelfReply, She
 import { fromJson } from '../../db/json-column';
 import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
-import { fullName, type AccountsService } from '../accounts/accounts.service';
+import type { AccountsService } from '../accounts/accounts.service';
+import { fullName } from '../accounts/person';
 import type { AssignmentsService } from '../assignments/assignments.service';
 import { filesOf, type BriefsService } from '../assignments/briefs.service';
 import type { ClassesService } from '../classes/classes.service';

@@ -10,7 +10,7 @@ import { handInPage, type HandInPage } from '../../files/rich-text-html';
 import type { TakenFile } from '../../files/take-file';
 import { csv } from '../../files/write-table';
 import { Problem } from '../../http/problem';
-import { fullName } from '../accounts/accounts.service';
+import { fullName } from '../accounts/person';
 import type { AssignmentsService } from '../assignments/assignments.service';
 import type { BoardService } from '../pieces/board.service';
 

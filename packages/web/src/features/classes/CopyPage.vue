@@ -20,15 +20,11 @@ const route = useRoute();
 const router = useRouter();
 const classes = useClasses();
 const line = useTermLine();
-const {
-  state,
-  value: calendars,
-  why,
-  reload,
-} = useLoad(async () => {
+const look = async () => {
   if (!classes.all) await classes.load();
   return ask('GET /api/calendars');
-});
+};
+const { state, value: calendars, why, reload } = useLoad(look);
 const source = computed(() => classes.all?.find((one) => one.id === route.params.id) ?? null);
 
 const form = ref({ name: '', section: '', from: '', to: '', calendarId: '', assignments: true });

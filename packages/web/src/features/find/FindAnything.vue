@@ -1,11 +1,12 @@
 <script setup lang="ts">
 /** Finds what is one's own by a part of its name, and offers what one does with a person; all by keyboard. */
-import type { Found, FindReply } from '@jolly/server/contract';
+import type { FindReply } from '@jolly/server/contract';
 import { useDebounceFn } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { useT } from '../../i18n/use-t';
 import { useRouter, type RouteLocationRaw } from 'vue-router';
 import { ask } from '../../api/client';
+import { actsOf, addressOf } from './found-places';
 
 const props = defineProps<{ student: boolean }>();
 const { t } = useT();
@@ -39,38 +40,6 @@ interface Choice {
   act: boolean;
 }
 const ACTS_OF_MOST = 2;
-function addressOf({ kind, id, classId }: Found): RouteLocationRaw {
-  switch (kind) {
-    case 'class':
-      return `/class/${id}`;
-    case 'student':
-      return `/progress/${classId}/${id}`;
-    case 'assignment':
-      return props.student ? `/work/${id}` : `/assignments/${id}`;
-    case 'handout':
-      return props.student ? `/handouts/${id}` : `/assignments/${id}`;
-    case 'shelf':
-      return { path: '/shelf', query: { item: id } };
-    case 'group':
-      return `/class/${classId}/groups`;
-    case 'unit':
-      return { path: '/plan', query: { by: 'units', class: classId } };
-    case 'aim':
-      return { path: '/mark-book', query: { class: classId, view: 'aims' } };
-    case 'preset':
-      return { path: '/reports', query: { preset: id } };
-  }
-}
-/** What a teacher does with a student, from wherever they think of it. */
-function actsOf({ id, classId }: Found): { act: 'time' | 'home' | 'report' | 'portfolio' | 'card'; to: RouteLocationRaw }[] {
-  return [
-    { act: 'time', to: { path: `/class/${classId}/exceptions`, query: { student: id } } },
-    { act: 'home', to: { path: `/progress/${classId}/${id}`, query: { home: '' } } },
-    { act: 'report', to: { path: '/reports', query: { class: classId, student: id } } },
-    { act: 'portfolio', to: `/progress/${classId}/${id}/portfolio` },
-    { act: 'card', to: { path: `/class/${classId}`, query: { student: id } } },
-  ];
-}
 const choices = computed<Choice[]>(() => {
   const people = found.value.filter((one) => one.kind === 'student').slice(0, ACTS_OF_MOST);
   return found.value.flatMap((one): Choice[] => {
@@ -80,7 +49,7 @@ const choices = computed<Choice[]>(() => {
       label: one.label || t('plan.untitled'),
       kind: t(`shell.findKind.${one.kind}`),
       detail: one.detail,
-      to: addressOf(one),
+      to: addressOf(one, props.student),
       act: false,
     };
     const acts = people.includes(one) ? actsOf(one) : [];

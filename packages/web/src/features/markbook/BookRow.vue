@@ -4,6 +4,7 @@ import type { BookCell, BookColumn, Viewpoint, PieceState, Scheme } from '@jolly
 import { computed } from 'vue';
 import { useWords } from '../../ui/use-words';
 import { shownCell } from './cell-shown';
+import { same, type Drawn } from './drawn-cell';
 import type { ViewColumn } from './use-view';
 
 interface InSight {
@@ -36,18 +37,6 @@ const props = defineProps<{
 }>();
 
 const { t } = useWords();
-/** A cell as it is drawn. */
-interface Drawn {
-  index: number;
-  key: string;
-  style: string;
-  classes: string;
-  picked: boolean;
-  flag: PieceState | null;
-  absent: boolean;
-  text: string;
-  off: string;
-}
 function draw({ index, start, shown }: InSight): Drawn {
   const picked = index >= props.from && index <= props.to;
   const classes = ['cell', picked && 'picked', index === props.active && 'active'];
@@ -75,14 +64,6 @@ function draw({ index, start, shown }: InSight): Drawn {
 }
 // A cell that is drawn as before is the same object as before, and is passed over whole when the row is drawn.
 let before = new Map<string, Drawn>();
-const same = (a: Drawn, b: Drawn) =>
-  a.index === b.index &&
-  a.style === b.style &&
-  a.classes === b.classes &&
-  a.text === b.text &&
-  a.flag === b.flag &&
-  a.off === b.off &&
-  a.absent === b.absent;
 const drawn = computed(() => {
   void props.tick;
   const next = new Map<string, Drawn>();

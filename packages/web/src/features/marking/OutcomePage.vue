@@ -1,14 +1,14 @@
 <script setup lang="ts">
 /** How the marking went: the spread of scores, each criterion, the commonest remarks, and whether one's eye has drifted. */
 import { unmilli } from '@jolly/core';
-import type { OutcomeReply } from '@jolly/server/contract';
-import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue';
+import { computed, onBeforeUnmount, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { ask } from '../../api/client';
 import { useLoad } from '../../api/use-load';
 import LoadGate from '../../ui/LoadGate.vue';
 import { useWords } from '../../ui/use-words';
 import { useScope } from '../termline';
+import { drawOutcome } from './outcome-charts';
 
 const { t, count, points, percent: written } = useWords();
 const route = useRoute();
@@ -22,62 +22,12 @@ const percent = (milli: number | null) => written(milli === null ? null : Math.r
 
 const spread = ref<HTMLCanvasElement | null>(null);
 const drift = ref<HTMLCanvasElement | null>(null);
-const charts: { destroy: () => void }[] = [];
+let charts: { destroy: () => void }[] = [];
 const clear = () => charts.splice(0).forEach((chart) => chart.destroy());
-async function draw(reply: OutcomeReply): Promise<void> {
+watch(value, async (reply) => {
   clear();
-  const { Chart, BarController, BarElement, LineController, LineElement, PointElement, LinearScale, CategoryScale } =
-    await import('chart.js');
-  Chart.register(BarController, BarElement, LineController, LineElement, PointElement, LinearScale, CategoryScale);
-  await nextTick();
-  const colour = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
-  const [text, line, act, now] = [colour('--text-2'), colour('--line'), colour('--act'), colour('--now')];
-  const whole = { ticks: { color: text, precision: 0 }, grid: { color: line }, beginAtZero: true };
-  const common = { responsive: true, maintainAspectRatio: false, animation: false as const };
-  const max = unmilli(reply.points ?? 0);
-  if (spread.value && reply.spread) {
-    const tenth = (index: number) => Math.round(((max * index) / 10) * 100) / 100;
-    charts.push(
-      new Chart(spread.value, {
-        type: 'bar',
-        data: {
-          labels: reply.spread.map((_, index) => `${tenth(index)}–${tenth(index + 1)}`),
-          datasets: [{ data: reply.spread, backgroundColor: act, borderRadius: 3 }],
-        },
-        options: { ...common, scales: { y: whole, x: { ticks: { color: text }, grid: { display: false } } } },
-      }),
-    );
-  }
-  if (drift.value && reply.drift) {
-    const { scores, firstMiddle, secondMiddle, lookAgain } = reply.drift;
-    const half = Math.ceil(scores.length / 2);
-    const middle = (at: number, from: number, to: number) => scores.map((_, index) => (index >= from && index < to ? unmilli(at) : null));
-    const flat = { type: 'line' as const, pointRadius: 0, borderWidth: 3, borderColor: now, spanGaps: false };
-    charts.push(
-      new Chart(drift.value, {
-        type: 'line',
-        data: {
-          labels: scores.map((_, index) => String(index + 1)),
-          datasets: [
-            {
-              data: scores.map((one) => unmilli(one.earned)),
-              showLine: false,
-              pointRadius: scores.map((one) => (lookAgain.includes(one.studentId) ? 7 : 4)),
-              pointStyle: scores.map((one) => (lookAgain.includes(one.studentId) ? 'rectRot' : 'circle')),
-              backgroundColor: act,
-              borderColor: act,
-              clip: false as const,
-            },
-            { ...flat, data: middle(firstMiddle, 0, half) },
-            { ...flat, data: middle(secondMiddle, half, scores.length) },
-          ],
-        },
-        options: { ...common, scales: { y: { ...whole, max }, x: { ticks: { color: text }, grid: { display: false } } } },
-      }),
-    );
-  }
-}
-watch(value, (reply) => reply && void draw(reply));
+  if (reply) charts = await drawOutcome(reply, () => ({ spread: spread.value, drift: drift.value }));
+});
 onBeforeUnmount(clear);
 const weakest = computed(
   () =>

@@ -1,8 +1,9 @@
 import type { WorkFile } from '@jolly/server/contract';
 import { createStore, del, get, keys, set } from 'idb-keyval';
 import { onScopeDispose, ref } from 'vue';
-import { ApiProblem, ask, askSession, csrfToken } from '../../api/client';
+import { ApiProblem, ask, askSession } from '../../api/client';
 import { reduced } from './reduce-photo';
+import { sendUpload } from './send-upload';
 
 /** A file on its way, as this browser keeps it until the server has it whole. */
 interface KeptUpload {
@@ -74,44 +75,6 @@ export function useUploads({
     if (store) await del(key, store).catch(() => undefined);
   }
 
-  /** Sends the bytes by the open protocol tus: what is there already is not sent again. */
-  async function send(key: string, upload: KeptUpload): Promise<string> {
-    const { Upload: TusUpload } = await import('tus-js-client');
-    return new Promise((done, failed) => {
-      const sending = new TusUpload(upload.blob, {
-        endpoint: '/api/my/uploads',
-        uploadUrl: upload.address,
-        chunkSize: 4 * 1024 * 1024,
-        retryDelays: null,
-        storeFingerprintForResuming: false,
-        metadata: { assignmentId: upload.assignmentId, name: upload.name },
-        headers: { 'X-CSRF-Token': csrfToken() },
-        onUploadUrlAvailable: () => void keep(key, { ...upload, address: sending.url }),
-        onProgress: (sent, total) => {
-          const one = shown(key);
-          if (one) one.share = total === 0 ? 1 : sent / total;
-        },
-        onSuccess: () => done(sending.url!),
-        onError: (error) => {
-          const response = 'originalResponse' in error ? error.originalResponse : null;
-          const body = response?.getBody() ?? '';
-          let reply: { type?: string; title?: string } = {};
-          try {
-            reply = JSON.parse(body) as typeof reply;
-          } catch {
-            // Not a reply of ours: the line broke, or something between us answered.
-          }
-          failed(reply.type ? new ApiProblem(reply.type, reply.title ?? '', response!.getStatus()) : new ApiProblem('network', '', 0));
-        },
-      });
-      stops.set(key, () => {
-        void sending.abort();
-        failed(new ApiProblem('network', '', 0));
-      });
-      sending.start();
-    });
-  }
-
   async function go(key: string): Promise<void> {
     const one = shown(key);
     if (!one || over || running >= MOST_AT_ONCE) return;
@@ -122,7 +85,14 @@ export function useUploads({
     running += 1;
     try {
       const file = await inOneTab(key, async () => {
-        const address = await send(key, upload);
+        const address = await sendUpload(upload, {
+          address: (to) => void keep(key, { ...upload, address: to }),
+          share: (share) => {
+            const sending = shown(key);
+            if (sending) sending.share = share;
+          },
+          stop: (halt) => stops.set(key, halt),
+        });
         return ask('POST /api/my/uploads/:uploadId/finish', { params: { uploadId: idIn(address) } });
       });
       await letGo(key);
