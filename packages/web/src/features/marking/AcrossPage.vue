@@ -68,15 +68,16 @@ async function set(studentId: string, chosen: Chosen | null, index: number): Pro
   void nextTick(() =>
     document.querySelectorAll<HTMLElement>('.one')[index + 1]?.querySelector<HTMLElement>('[role=radio][tabindex="0"]')?.focus(),
   );
-  await going.get(studentId);
-  const piece = pieces.value.find(({ row }) => row.student.id === studentId);
-  if (!piece || !value.value) return;
-  const { score, version } = piece.row;
+  const before = going.get(studentId);
   const work = (async () => {
+    await before;
+    const piece = pieces.value.find(({ row }) => row.student.id === studentId);
+    if (!piece || !value.value) return;
+    const { score, version } = piece.row;
     try {
       const body = {
         earned: null,
-        chosen: chosenOf.value[studentId] ?? null,
+        chosen,
         remark: score?.remark ?? EMPTY_TEXT,
         words: score?.words ?? {},
         adjust: score?.adjust ?? null,
@@ -93,11 +94,14 @@ async function set(studentId: string, chosen: Chosen | null, index: number): Pro
       };
     } catch (error) {
       failed.value[studentId] = error instanceof ApiProblem ? error.title : String(error);
+      // What is stored shows again, unless another choice was made meanwhile.
+      if (going.get(studentId) === work) going.delete(studentId);
       await reload();
     }
   })();
   going.set(studentId, work);
   await work;
+  if (going.get(studentId) === work) going.delete(studentId);
 }
 const done = computed(
   () =>
