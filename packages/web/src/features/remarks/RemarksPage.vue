@@ -63,7 +63,7 @@ const letGo = (one: SavedRemark) =>
       </button>
     </div>
     <p v-if="problem && !editing" class="note bad" role="alert">{{ problem.title }}</p>
-    <div v-if="remarks.length === 0" class="note">
+    <div v-if="remarks.length === 0 && !busy && !problem" class="note">
       <p>{{ t('remarks.none') }}</p>
     </div>
     <section v-for="[folder, list] in folders" :key="folder" class="folder">

@@ -4,7 +4,7 @@ import { EMPTY_TEXT, type Rubric } from '@jolly/core';
 import type { KeptFile, ShelfBody, ShelfItem, ShelfItemReply, ShelfKind } from '@jolly/server/contract';
 import MiniSearch from 'minisearch';
 import { computed, ref, watch } from 'vue';
-import { useRoute } from 'vue-router';
+import { useRoute, useRouter } from 'vue-router';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
@@ -43,6 +43,7 @@ const folders = computed(() =>
 const look = (item: ShelfItem) => attempt(async () => (open.value = await ask('GET /api/shelf/:itemId', { params: { itemId: item.id } })));
 // Found by typing elsewhere: it lies open.
 const route = useRoute();
+const router = useRouter();
 watch(
   [value, () => route.query.item],
   ([reply, id]) => {
@@ -68,8 +69,13 @@ async function keepFile(event: Event): Promise<void> {
   let kept: KeptFile | null = null;
   if (await attempt(async () => (kept = await ask('POST /api/files', { file })))) await keep(file.name, { kind: 'file', file: kept! });
 }
-async function changed(): Promise<void> {
+/** Closed is closed, also where the address named what lay open. */
+async function close(): Promise<void> {
   open.value = null;
+  if (route.query.item !== undefined) await router.replace({ query: { ...route.query, item: undefined } });
+}
+async function changed(): Promise<void> {
+  await close();
   await reload();
 }
 </script>
@@ -134,7 +140,7 @@ async function changed(): Promise<void> {
         :item="open"
         :colleagues="value.colleagues"
         :folders="[...new Set(value.items.map((one) => one.folder))].filter(Boolean)"
-        @close="open = null"
+        @close="close"
         @changed="changed"
       />
     </div>
