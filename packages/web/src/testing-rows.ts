@@ -1,5 +1,5 @@
 import { EMPTY_TEXT, EVERYONE, FIRST_BEARING, FIRST_SCHEME } from '@jolly/core';
-import type { AssignmentReply, ClassReply, PieceRow } from '@jolly/server/contract';
+import type { AssignmentReply, ClassReply, MyPiece, PieceRow, RosterStudent } from '@jolly/server/contract';
 import type { Answers } from './testing-page';
 
 /** A student's row of an assignment as the server has it: open, nothing in. A test says what matters to it. */
@@ -96,3 +96,47 @@ export const anAssignment = (more: Partial<AssignmentReply> = {}): AssignmentRep
 });
 /** What every page of a class asks first. */
 export const forClass = (...classes: ClassReply[]): Answers => ({ 'GET /api/classes': classes, 'GET /api/first-steps': [] });
+/** A student of that class's roster who signs in with a password. */
+export const onRoster = (givenName: string, more: Partial<RosterStudent> = {}): RosterStudent => ({
+  id: givenName.toLowerCase(),
+  givenName,
+  familyName: 'Lind',
+  shownAs: null,
+  joined: '2026-09-07',
+  left: null,
+  userName: givenName.toLowerCase(),
+  email: `${givenName.toLowerCase()}@school.example`,
+  schoolNumber: null,
+  hasPassword: true,
+  cardMadeAt: null,
+  invitedAt: null,
+  elsewhere: false,
+  ...more,
+});
+/** A piece of that class as its student has it: open, next to be done, without a date. */
+export const myPiece = (more: Partial<MyPiece> = {}): MyPiece => ({
+  assignmentId: 'a1',
+  classId: 'c1',
+  className: 'Rivers 8',
+  hue: 3,
+  zone: 'Europe/Lisbon',
+  title: 'Meander notes',
+  points: 20_000,
+  how: 'handIn',
+  accepts: ['text'],
+  issuedAt: 0,
+  window: { opens: null, due: null, closes: null },
+  ownDates: false,
+  place: 'next',
+  state: 'open',
+  lateBy: 0,
+  stillAccepted: false,
+  overdue: false,
+  againBy: null,
+  group: null,
+  lateNow: null,
+  begun: false,
+  unread: 0,
+  returned: null,
+  ...more,
+});

@@ -112,7 +112,8 @@ const today = computed(() => line.today);
           <ul v-if="value!.groupings.length > 0" class="plain sheet kept">
             <li v-for="one in value!.groupings" :key="one.id">
               <button class="grouping" :aria-current="draft?.id === one.id ? 'true' : undefined" @click="open(one)">
-                <strong dir="auto">{{ one.name }}</strong><span class="muted small">{{
+                <strong dir="auto">{{ one.name }}</strong>{{ ' '
+                }}<span class="muted small">{{
                   [count('groups.count', one.groups.length), one.until && t('groups.until', { day: localDayText(one.until) })]
                     .filter(Boolean)
                     .join(' · ')

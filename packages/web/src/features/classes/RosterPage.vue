@@ -16,10 +16,11 @@ import JoinBox from './JoinBox.vue';
 import JoiningCard from './JoiningCard.vue';
 import { useFirstSteps } from './first-steps.store';
 import StudentSheet from './StudentSheet.vue';
-import { useRoute } from 'vue-router';
+import { useRoute, useRouter } from 'vue-router';
 
 const { t, name, count } = useWords();
 const route = useRoute();
+const router = useRouter();
 const scope = useScope();
 const line = useTermLine();
 const classes = useClasses();
@@ -38,10 +39,14 @@ const { state, value, why, reload } = useLoad(async () => {
   joinings.value = onTheWay;
   return students;
 }, [() => route.params.id, () => scope.classId.value, () => classes.all?.length]);
+/** What the address asked for is done once, however often the list is loaded anew. */
+const done = (what: 'student' | 'cards') => void router.replace({ query: { ...route.query, [what]: undefined } });
 // Found by typing elsewhere: their sheet lies open.
 watch([value, () => route.query.student], ([students, id]) => {
   const student = (students ?? []).find((one) => one.id === id);
-  if (student) open.value = student;
+  if (!student) return;
+  open.value = student;
+  done('student');
 });
 const here = computed(() => (value.value ?? []).filter((one) => one.left === null));
 const gone = computed(() => (value.value ?? []).filter((one) => one.left !== null));
@@ -58,6 +63,7 @@ const chooseAll = () => (chosen.value = all.value ? new Set() : new Set(here.val
 watch([value, () => route.query.cards], ([students, cards]) => {
   if (cards === undefined || (students ?? []).length === 0) return;
   chosen.value = new Set(here.value.filter((one) => !one.hasPassword && one.cardMadeAt === null).map((one) => one.id));
+  done('cards');
 });
 const picked = computed(() => here.value.filter((one) => chosen.value.has(one.id)));
 const withCard = computed(() => picked.value.filter((one) => one.cardMadeAt !== null).length);

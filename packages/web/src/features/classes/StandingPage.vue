@@ -87,11 +87,14 @@ function edit(one: StandingReply): void {
 // Only classes in which all of them are can be meant; which those are is asked when somebody is chosen.
 const shared = ref<string[]>([]);
 async function findShared(): Promise<void> {
+  const of = studentIds.value.join(' ');
   shared.value = [classId.value];
   const others = classes.active.filter((one) => one.id !== classId.value);
   const rosters = await Promise.all(
     others.map((one) => ask('GET /api/classes/:classId/roster', { params: { classId: one.id } }).catch(() => [])),
   );
+  // Somebody else was chosen meanwhile: that answer is on its way.
+  if (of !== studentIds.value.join(' ')) return;
   shared.value = [
     classId.value,
     ...others

@@ -2,6 +2,7 @@ import type { MyPiece } from '@jolly/server/contract';
 import { createPinia } from 'pinia';
 import { createMemoryHistory, createRouter } from 'vue-router';
 import { shown } from '../../testing';
+import { myPiece } from '../../testing-rows';
 import WorkCard from './WorkCard.vue';
 
 const MINUTE = 60_000;
@@ -10,34 +11,8 @@ const HOUR = 60 * MINUTE;
 // A Saturday: what is due on Thursday is five days off, however few hours are left.
 beforeAll(() => void jest.spyOn(Date, 'now').mockReturnValue(Date.parse('2026-11-28T10:00:00.000Z')));
 
-function aPiece(more: Partial<MyPiece> = {}): MyPiece {
-  return {
-    assignmentId: 'a1',
-    classId: 'c1',
-    className: 'Rivers 8',
-    hue: 3,
-    zone: 'Europe/Lisbon',
-    title: 'Meander notes',
-    points: 20_000,
-    how: 'handIn',
-    accepts: ['text'],
-    issuedAt: Date.now() - 24 * HOUR,
-    window: { opens: null, due: Date.now() + 24 * HOUR, closes: null },
-    ownDates: false,
-    place: 'next',
-    state: 'open',
-    lateBy: 0,
-    stillAccepted: false,
-    overdue: false,
-    againBy: null,
-    group: null,
-    lateNow: null,
-    begun: false,
-    unread: 0,
-    returned: null,
-    ...more,
-  };
-}
+const aPiece = (more: Partial<MyPiece>) =>
+  myPiece({ issuedAt: Date.now() - 24 * HOUR, window: { opens: null, due: Date.now() + 24 * HOUR, closes: null }, ...more });
 
 async function card(more: Partial<MyPiece> = {}): Promise<string> {
   const router = createRouter({ history: createMemoryHistory(), routes: [{ path: '/:rest(.*)*', component: { render: () => null } }] });
