@@ -228,6 +228,8 @@ test('taken back after it was due, it says first what that costs; an earlier ver
   await writes(ada, ' words.');
   await press(ada.getByRole('button', { name: 'Hand in' }));
   await expect(ada.getByRole('heading', { name: 'Handed in late' })).toBeVisible();
+  await teacher.goto(`/assignments/${id}`);
+  await expect(teacher.getByRole('row', { name: /Ada Reef/ })).toContainText('3 h late');
   await press(ada.getByRole('button', { name: 'Hard going, but done' }));
   await expect(ada.getByText('Your teachers see it beside your work.')).toBeVisible();
   await expect(ada.getByText('handed in again now it would be 3 h late, which takes 1 off, of 20.')).toBeVisible();

@@ -1,6 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { asks, edits, someone, type, unique } from '../support/people';
-import { aReadyClass } from '../support/school';
+import { asks, someone } from '../support/people';
 
 const DAY = 86_400_000;
 
@@ -109,19 +108,4 @@ test('the demo school has every state of a piece, and shows a PDF on the desk', 
   };
   await page.goto(`/marking/${atlas.id}/${rows.find((row) => row.handedInAt !== null)!.student.id}`);
   await expect(page.getByRole('img', { name: 'Page 1 of 2' })).toBeVisible();
-});
-
-test('changes to an issued assignment are kept in the browser until they are saved, and say whom they touch', async ({ browser }) => {
-  const { teacher, issue } = await aReadyClass(browser, ['Ada', 'Ben']);
-  const { id } = await issue(unique('Ripple'));
-  await edits(teacher, id);
-  await type(teacher.getByLabel('Title'), 'Ripple, second edition');
-  await expect(teacher.getByText('2 students have it. Nobody’s dates move.')).toBeVisible();
-  await teacher.goto('/today');
-  await edits(teacher, id);
-  await expect(teacher.getByLabel('Title')).toHaveValue('Ripple, second edition');
-  await teacher.getByRole('button', { name: 'Save and tell' }).click();
-  await expect(teacher.getByText('Saved.')).toBeVisible();
-  await teacher.goto(`/assignments/${id}`);
-  await expect(teacher.getByRole('heading', { name: 'Ripple, second edition' })).toBeVisible();
 });

@@ -5,33 +5,7 @@ import session from 'express-session';
 import { createHmac, randomBytes } from 'node:crypto';
 import { DataTypes, QueryTypes, type Sequelize } from 'sequelize';
 import { csrfOf } from './csrf';
-
-declare module 'express-session' {
-  interface SessionData {
-    userId: string;
-    role: 'teacher' | 'student' | 'family';
-    csrf: string;
-    /** when somebody signed in; a session ends a set time after, however much it is used */
-    startedAt: number;
-    /** the password was right; who waits for the second step, and until when */
-    secondStepFor?: string;
-    secondStepUntil?: number;
-    /** a password that somebody else gave must be replaced before anything else */
-    mustChange?: boolean;
-    /** a teacher who looks at a class as its practice student */
-    practice?: { teacherId: string; classId: string; className: string };
-  }
-}
-declare module 'express-serve-static-core' {
-  interface Request {
-    /** the token of a browser in which nobody is signed in, from a cookie of its own; null before it has one */
-    formToken?: { read: () => string | null; make: () => string };
-    /** the server's clock */
-    clock?: () => number;
-    /** ends the oldest sessions of a person who has begun very many */
-    keepNewestSessions?: (userId: string) => Promise<void>;
-  }
-}
+import './session-data';
 
 const HOUR_MS = 3_600_000;
 const TWELVE_HOURS_MS = 12 * HOUR_MS;

@@ -62,6 +62,8 @@ watch(
 );
 const failed = ref<Record<string, string>>({});
 const going = new Map<string, Promise<void>>();
+/** how many choices were made for a student */
+const turns = new Map<string, number>();
 /** Each choice is held at once, and the next student has the focus. */
 async function set(studentId: string, chosen: Chosen | null, index: number): Promise<void> {
   chosenOf.value = { ...chosenOf.value, [studentId]: chosen };
@@ -69,6 +71,8 @@ async function set(studentId: string, chosen: Chosen | null, index: number): Pro
     document.querySelectorAll<HTMLElement>('.one')[index + 1]?.querySelector<HTMLElement>('[role=radio][tabindex="0"]')?.focus(),
   );
   const before = going.get(studentId);
+  const turn = (turns.get(studentId) ?? 0) + 1;
+  turns.set(studentId, turn);
   const work = (async () => {
     await before;
     const piece = pieces.value.find(({ row }) => row.student.id === studentId);
@@ -95,13 +99,13 @@ async function set(studentId: string, chosen: Chosen | null, index: number): Pro
     } catch (error) {
       failed.value[studentId] = error instanceof ApiProblem ? error.title : String(error);
       // What is stored shows again, unless another choice was made meanwhile.
-      if (going.get(studentId) === work) going.delete(studentId);
+      if (turns.get(studentId) === turn) going.delete(studentId);
       await reload();
     }
   })();
   going.set(studentId, work);
   await work;
-  if (going.get(studentId) === work) going.delete(studentId);
+  if (turns.get(studentId) === turn) going.delete(studentId);
 }
 const done = computed(
   () =>
