@@ -1,5 +1,5 @@
 import { EMPTY_TEXT, EVERYONE, FIRST_BEARING, FIRST_SCHEME } from '@jolly/core';
-import type { AssignmentReply, ClassReply, MyPiece, PieceRow, RosterStudent } from '@jolly/server/contract';
+import type { AssignmentReply, ClassReply, Me, MyPiece, PieceRow, RosterStudent } from '@jolly/server/contract';
 import type { Answers } from './testing-page';
 
 /** A student's row of an assignment as the server has it: open, nothing in. A test says what matters to it. */
@@ -138,5 +138,19 @@ export const myPiece = (more: Partial<MyPiece> = {}): MyPiece => ({
   begun: false,
   unread: 0,
   returned: null,
+  ...more,
+});
+/** The teacher of that class, signed in. */
+export const aPerson = (more: Partial<Me> = {}): Me => ({
+  id: 'finch',
+  role: 'teacher',
+  givenName: 'Finch',
+  familyName: 'Test',
+  userName: 'finch',
+  email: null,
+  twoStep: false,
+  newPasswordNeeded: false,
+  keeper: false,
+  practice: null,
   ...more,
 });

@@ -4,23 +4,11 @@ import { ApiProblem, ask } from '../api/client';
 import { hearUnsaid, unsaid } from '../api/unsaid';
 import { useSession } from '../features/accounts';
 import { opened, Refusal, serving, type Answers } from '../testing-page';
+import { aPerson } from '../testing-rows';
 import AppShell from './AppShell.vue';
 
-const me = (more: Partial<Me> = {}): Me => ({
-  id: 'finch',
-  role: 'teacher',
-  givenName: 'Finch',
-  familyName: 'Test',
-  userName: 'finch',
-  email: null,
-  twoStep: false,
-  newPasswordNeeded: false,
-  keeper: false,
-  practice: null,
-  ...more,
-});
 const inside = (one: Me | null): SessionReply => ({ me: one, csrf: 'token', now: 0 });
-async function shell(answers: Answers = {}, who = me(), at = '/today') {
+async function shell(answers: Answers = {}, who = aPerson(), at = '/today') {
   const server = serving({
     'GET /api/session': inside(who),
     'GET /api/term-line': { classes: [], squares: [], waiting: 3 },
@@ -41,17 +29,17 @@ describe('the frame', () => {
     const { page } = await shell();
     expect(sections()).toEqual(['Today', 'Plan', 'Marking 3', 'Mark book', 'Progress', 'Class']);
     expect(page.text()).toContain('News2');
-    await shell({}, me({ role: 'student' }));
+    await shell({}, aPerson({ role: 'student' }));
     expect(sections()).toEqual(['My work', 'Progress']);
   });
 
   it('carries the class that is looked at from section to section', async () => {
-    await shell({}, me(), '/today?class=rivers');
+    await shell({}, aPerson(), '/today?class=rivers');
     expect([...document.querySelectorAll('nav a.section')].every((one) => one.getAttribute('href')!.endsWith('?class=rivers'))).toBe(true);
   });
 
   it('opens with a key what there is to press, and a new assignment', async () => {
-    const { page } = await shell({}, me(), '/today?class=rivers');
+    const { page } = await shell({}, aPerson(), '/today?class=rivers');
     await key(page, '?');
     expect(document.querySelector('[role=dialog]')).not.toBeNull();
     document.querySelector('[role=dialog]')!.removeAttribute('aria-modal');
@@ -69,8 +57,8 @@ describe('the frame', () => {
 
   it('says that one looks as the practice student, and goes back to the class', async () => {
     const { page } = await shell(
-      { 'DELETE /api/session/practice': inside(me()) },
-      me({ role: 'student', practice: { classId: 'rivers', className: 'Rivers 8' } }),
+      { 'DELETE /api/session/practice': inside(aPerson()) },
+      aPerson({ role: 'student', practice: { classId: 'rivers', className: 'Rivers 8' } }),
     );
     expect(page.said('status')).toContain('Rivers 8');
     (document.querySelector('.practice button') as HTMLButtonElement).click();
@@ -131,7 +119,7 @@ describe('a session that has ended', () => {
   };
 
   it('is begun again over the page, and what was asked goes on by itself', async () => {
-    const { page, reply, signIn } = await ended(inside(me()));
+    const { page, reply, signIn } = await ended(inside(aPerson()));
     expect(page.text()).toContain('Your sign-in has ended');
     expect(page.field('User name').value).toBe('finch');
     await signIn();
@@ -140,7 +128,7 @@ describe('a session that has ended', () => {
   });
 
   it('is not taken over by somebody else', async () => {
-    const { page, signIn } = await ended(inside(me({ id: 'lund', userName: 'lund' })));
+    const { page, signIn } = await ended(inside(aPerson({ id: 'lund', userName: 'lund' })));
     await signIn();
     expect(page.said('alert')).toContain('That is somebody else’s sign-in.');
     expect(page.text()).toContain('Your sign-in has ended');

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
-import type { RichNode, RichText } from '@jolly/core';
 import type { Attachment } from '../../contract';
 import { aSchool, aServer, changed, DAY, doc, type Person, type School, type Server } from '../../testing/school';
+import { aWorksheet, p, sheetOf, space } from '../../testing/worksheets';
 
 let server: Server;
 let school: School;
@@ -11,21 +11,6 @@ beforeEach(async () => {
 });
 afterEach(() => server.close());
 
-const p = (text: string): RichNode => ({ type: 'paragraph', content: [{ type: 'text', text }] });
-const space = (key: string, ...content: RichNode[]): RichNode => ({
-  type: 'answerSpace',
-  attrs: { key },
-  content: content.length > 0 ? content : [{ type: 'paragraph' }],
-});
-const sheetOf = (...content: RichNode[]): RichText => ({ type: 'doc', content });
-const aWorksheet = (text: RichText, use: Attachment['use'] = 'oneEach'): Attachment & { kind: 'worksheet' } => ({
-  id: randomUUID(),
-  kind: 'worksheet',
-  title: 'Depths',
-  text,
-  use,
-  example: false,
-});
 const work = (id: string) => `/api/my/work/${id}`;
 const textOn = (person: Person, id: string, text: string, version: number) => person.put(`${work(id)}/text`, { text: doc(text), version });
 

@@ -1,21 +1,10 @@
 /** @jest-environment @happy-dom/jest-environment */
 import type { HelperReply, Me } from '@jolly/server/contract';
 import { opened, Refusal, serving, type Answers } from '../../testing-page';
+import { aPerson } from '../../testing-rows';
 import AccountPage from './AccountPage.vue';
 import { useSession } from './session.store';
 
-const finch: Me = {
-  id: 'finch',
-  role: 'teacher',
-  givenName: 'Finch',
-  familyName: 'Test',
-  userName: 'finch',
-  email: null,
-  twoStep: false,
-  newPasswordNeeded: false,
-  keeper: false,
-  practice: null,
-};
 const PASSWORD = 'PUT /api/account/password';
 const EMAIL = 'PUT /api/account/email';
 const TURN_ON = 'POST /api/account/two-step';
@@ -24,7 +13,7 @@ const ALLOW = 'PUT /api/my/helpers/:teacherId';
 /** @param later who is signed in once something was stored */
 async function account(answers: Answers = {}, me: Partial<Me> = {}, later: Partial<Me> = me) {
   const server = serving({
-    'GET /api/session': { me: { ...finch, ...later }, csrf: 'token', now: 0 },
+    'GET /api/session': { me: aPerson(later), csrf: 'token', now: 0 },
     [PASSWORD]: undefined,
     [EMAIL]: undefined,
     'POST /api/account/two-step/start': { secret: 'JBSWY3DP', address: 'otpauth://totp/x?secret=JBSWY3DP' },
@@ -32,7 +21,7 @@ async function account(answers: Answers = {}, me: Partial<Me> = {}, later: Parti
     'POST /api/account/two-step/end': undefined,
     ...answers,
   });
-  const page = await opened(AccountPage, { before: () => (useSession().me = { ...finch, ...me }) });
+  const page = await opened(AccountPage, { before: () => (useSession().me = aPerson(me)) });
   return { ...server, page };
 }
 const fill = async (id: string, value: string) => {
