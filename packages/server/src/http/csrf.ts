@@ -1,7 +1,7 @@
 import type { Request } from 'express';
 import { randomBytes, timingSafeEqual } from 'node:crypto';
 import { Problem } from './problem';
-import './session-data';
+import type {} from './session-data';
 
 /** The token that proves a write comes from our own page: of the session, or of a browser in which nobody is signed in. */
 export function csrfOf(req: Request): string {

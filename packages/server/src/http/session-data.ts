@@ -1,6 +1,6 @@
 /** What the server knows of whoever asks: what lies in their session, and what is laid beside each request. */
-import 'express-session';
-import 'express-serve-static-core';
+import type {} from 'express-session';
+import type {} from 'express-serve-static-core';
 
 declare module 'express-session' {
   interface SessionData {

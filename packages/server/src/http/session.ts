@@ -5,7 +5,7 @@ import session from 'express-session';
 import { createHmac, randomBytes } from 'node:crypto';
 import { DataTypes, QueryTypes, type Sequelize } from 'sequelize';
 import { csrfOf } from './csrf';
-import './session-data';
+import type {} from './session-data';
 
 const HOUR_MS = 3_600_000;
 const TWELVE_HOURS_MS = 12 * HOUR_MS;
