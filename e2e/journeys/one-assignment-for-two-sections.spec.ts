@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { aClass, asks, edits, picks, press, someone, type, unique } from '../support/people';
+import { aClass, asks, picks, press, someone, type, unique } from '../support/people';
 
 /** What this journey reads of replies. */
 interface Named {
@@ -195,31 +195,4 @@ test('one assignment for two sections: each student has exactly their own date a
       ['Eli', 'open'],
     ]),
   );
-});
-
-test('a student asks for more time, the teacher grants it where Today shows it, and the student hears', async ({ browser }) => {
-  const { teacher, code, classId } = await aClass(browser);
-  const student = await joined(teacher, code, 'Hal');
-  const title = unique('Low water');
-  await teacher.goto(`/compose?class=${classId}`);
-  await type(teacher.getByLabel('Title'), title);
-  await teacher.getByLabel('due: Date').fill(new Date(aTuesday()).toISOString().slice(0, 10));
-  await teacher.getByLabel('due: Date').press('Tab');
-  await expect(teacher.getByText(/Draft kept/)).toBeVisible();
-  await press(teacher.getByRole('button', { name: /^Issue to/ }));
-  await teacher.waitForURL(/\/assignments\//);
-  const id = teacher.url().match(/assignments\/([\w-]+)/)![1]!;
-  await student.goto(`/work/${id}`);
-  await press(student.getByRole('button', { name: 'Ask for more time' }));
-  await type(student.getByLabel('Why, in a sentence'), 'My boat leaks');
-  await press(student.getByRole('button', { name: 'Ask', exact: true }));
-  await expect(student.getByText(/has not answered yet/)).toBeVisible();
-  await teacher.goto(`/today?class=${classId}`);
-  await expect(teacher.getByText('My boat leaks')).toBeVisible();
-  await press(teacher.getByRole('button', { name: /^Give until/ }));
-  await expect(teacher.getByText('My boat leaks')).toHaveCount(0);
-  await student.goto('/news');
-  await expect(student.getByText(`More time for ${title}`)).toBeVisible();
-  await edits(teacher, id);
-  await expect(teacher.getByRole('button', { name: /Hal Reef.*My boat leaks/ })).toBeVisible();
 });

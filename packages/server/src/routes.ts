@@ -2,6 +2,7 @@ import { accountRoutes } from './features/accounts/accounts.routes';
 import { aboutRoutes } from './features/about/about.routes';
 import { assignmentRoutes } from './features/assignments/assignments.routes';
 import { rubricRoutes } from './features/assignments/rubric.routes';
+import { calendarRoutes } from './features/classes/calendars.routes';
 import { classRoutes } from './features/classes/classes.routes';
 import { exceptionRoutes } from './features/exceptions/exceptions.routes';
 import { familyRoutes } from './features/families/families.routes';
@@ -36,6 +37,7 @@ export function allRoutes(services: Services): Route[] {
   const routes: Route[] = [
     ...accountRoutes(services),
     ...classRoutes(services),
+    ...calendarRoutes(services),
     ...rosterRoutes(services),
     ...groupRoutes(services),
     ...mailRoutes(services),

@@ -1,5 +1,5 @@
 /** @jest-environment @happy-dom/jest-environment */
-import type { BriefReply, BriefRequest, SetFor } from '@jolly/server/contract';
+import type { BriefBody, BriefReply, SetFor } from '@jolly/server/contract';
 import { opened, Refusal, serving, type Answers } from '../../testing-page';
 import { aClass, anAssignment, aRow } from '../../testing-rows';
 import ComposePage from './ComposePage.vue';
@@ -26,8 +26,8 @@ const stored = (more: Partial<BriefReply> = {}, set: Partial<BriefReply['classes
   ...more,
 });
 /** What a server makes of what it is sent. */
-const asSent = (body: BriefRequest, version = 1): BriefReply => {
-  const { classes, fromShelf: _, ...rest } = body;
+type Sent = BriefBody & { classes: SetFor[]; fromShelf?: string | null; tell?: boolean };
+const asSent = ({ classes, fromShelf: _, tell: __, ...rest }: Sent, version = 1): BriefReply => {
   return {
     ...stored(),
     ...rest,
@@ -61,7 +61,7 @@ async function compose(answers: Answers = {}, at = '/compose') {
     [PIECES]: pieces(['Ada', 'Bao']),
     [LOAD]: { classes: [] },
     [MAKE]: ({ body }) => asSent(body),
-    [STORE]: ({ body }) => asSent(body as unknown as BriefRequest, body.version + 1),
+    [STORE]: ({ body }) => asSent(body, body.version + 1),
     [ISSUE]: ({ body }) => ({ brief: stored({ version: 2 }, { issuedAt: body.at ?? NOW }), students: 22 }),
     ...answers,
   });

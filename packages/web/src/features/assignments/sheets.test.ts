@@ -1,6 +1,7 @@
 /** @jest-environment @happy-dom/jest-environment */
-import type { Attachment, GroupingReply, RosterStudent } from '@jolly/server/contract';
+import type { Attachment, GroupingReply } from '@jolly/server/contract';
 import { opened, Refusal, serving, type Answers } from '../../testing-page';
+import { onRoster } from '../../testing-rows';
 import AttachmentSheet from './AttachmentSheet.vue';
 import AudienceSheet from './AudienceSheet.vue';
 
@@ -77,16 +78,18 @@ describe('what goes with a brief', () => {
 });
 
 describe('who gets it', () => {
-  const student = (givenName: string, left: number | null = null) =>
-    ({ id: givenName.toLowerCase(), givenName, familyName: 'Lind', left }) as unknown as RosterStudent;
-  const grouping = {
+  const grouping: GroupingReply = {
     id: 'g',
     name: 'Tables',
+    seed: null,
+    until: null,
     groups: [{ id: 'blue', name: 'Blue', studentIds: ['ada'] }],
-  } as unknown as GroupingReply;
+    madeAt: 0,
+    version: 1,
+  };
   const sheet = async (props = {}, answers: Answers = {}) => {
     serving({
-      'GET /api/classes/:classId/roster': [student('Ada'), student('Bao'), student('Gone', 5)],
+      'GET /api/classes/:classId/roster': [onRoster('Ada'), onRoster('Bao'), onRoster('Gone', { left: '2026-10-01' })],
       'GET /api/classes/:classId/groupings': [grouping],
       ...answers,
     });

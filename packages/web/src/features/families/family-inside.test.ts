@@ -92,10 +92,10 @@ describe('one child', () => {
   });
 
   it('shows totals only where the class does', async () => {
-    const view = {
-      standing: { total: '72.5', hasTotals: true, band: 'Good' },
-      forecast: { atLeast: '40', atPace: '71', atMost: '90' },
-    } as unknown as NonNullable<FamilyClass['view']>;
+    type View = NonNullable<FamilyClass['view']>;
+    const standing = { total: '72.5', hasTotals: true, band: 'Good' } as Partial<View['standing']> as View['standing'];
+    const forecast = { atLeast: '40', atPace: '71', atMost: '90' } as Partial<View['forecast']> as View['forecast'];
+    const view = { standing, forecast } as Partial<View> as View;
     const { page } = await child([rivers({ view }), rivers({ classId: 'sea', className: 'Sea 8' })]);
     expect(page.text()).toContain('If nothing more comes in: 40 %. At the present pace: 71 %. With everything: 90 %.');
     expect(document.querySelectorAll('aside section')[1]!.textContent).not.toContain('%');

@@ -19,7 +19,7 @@ const collecting = {
   went: null,
   mark: null,
   team: null,
-} as unknown as PieceRow['collecting'];
+} as Partial<PieceRow['collecting']> as PieceRow['collecting'];
 const score = (earned: number | null, more: Partial<ScoreView> = {}): ScoreView => ({
   earned,
   chosen: null,

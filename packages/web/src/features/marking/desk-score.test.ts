@@ -37,7 +37,8 @@ describe('what is typed on the desk', () => {
 
   it('comes from the levels of a rubric, not from a number that was typed before', () => {
     const of = assignment({ scoring: { by: 'rubric', rubric } });
-    const chosen = { by: 'rubric' as const, choices: { a: { level: 'a10000' }, b: { level: 'b10000' } } } as unknown as Fields['chosen'];
+    const choice = (levelId: string) => ({ levelId, points: 10_000 });
+    const chosen: Fields['chosen'] = { by: 'rubric', choices: { a: choice('a10000'), b: choice('b10000') } };
     const desk = typed({ earned: '3', chosen }, of);
     expect(desk.byChoice.value).toBe(true);
     expect(desk.heldOf(piece(), { bonus: false, version: 4 })).toMatchObject({ score: { earned: null, chosen, version: 4 } });

@@ -27,7 +27,12 @@ describe('one criterion across all', () => {
   const ACROSS = 'GET /api/assignments/:assignmentId/across';
   const SCORE = 'PUT /api/assignments/:assignmentId/pieces/:studentId/score';
   const scored = (choices: Record<string, { levelId: string; points: number }>) =>
-    ({ chosen: { by: 'rubric', choices }, remark: textOf('Kept'), words: { Shape: 'so' }, adjust: null }) as unknown as ScoreView;
+    ({
+      chosen: { by: 'rubric', choices },
+      remark: textOf('Kept'),
+      words: { Shape: 'so' },
+      adjust: null,
+    }) as Partial<ScoreView> as ScoreView;
   const piece = (name: string, more: Partial<PieceRow> = {}) => ({
     row: aRow(name, more),
     text: textOf(`${name} wrote`),
@@ -210,7 +215,7 @@ describe('the piles', () => {
     localStorage.clear();
     const server = serving({ 'GET /api/piles': { piles: [], pace: {}, timed: [], scoreQuestions: [], ...more }, ...answers });
     const classes = [aClass(), aClass({ id: 'sea', name: 'Sea 8' })].map((one) => ({ ...one, zone: 'UTC' }));
-    const line = { classes, squares: [], waiting: 0 } as unknown as TermLineReply;
+    const line: TermLineReply = { classes, squares: [], waiting: 0 };
     const before = () => Object.assign(useTermLine(), { reply: line, loaded: true });
     return { ...server, page: await opened(MarkingPage, { at: address, before }) };
   };

@@ -15,7 +15,9 @@ const returned = (readAt: number | null, at: number, more: object = {}) =>
     title: `Back ${at}`,
     state: 'returned',
     place: null as never,
-    returned: { at, readAt, effective: 15_000, remark: textOf('Well argued.'), ...more } as unknown as MyPiece['returned'],
+    returned: { at, readAt, effective: 15_000, remark: textOf('Well argued.'), ...more } as Partial<
+      NonNullable<MyPiece['returned']>
+    > as MyPiece['returned'],
   });
 async function work(
   pieces: MyPiece[],
@@ -30,7 +32,7 @@ async function work(
     'GET /api/term-line': { classes: [], squares: [], waiting: 0 },
     ...more,
   });
-  const line = { classes: classes.map((one) => ({ ...one, zone: 'UTC' })), squares: [], waiting: 0 } as unknown as TermLineReply;
+  const line: TermLineReply = { classes: classes.map((one) => ({ ...one, zone: 'UTC' })), squares: [], waiting: 0 };
   return { ...server, page: await opened(MyWorkPage, { at, before: () => Object.assign(useTermLine(), { reply: line, loaded: true }) }) };
 }
 const under = (heading: string) =>

@@ -57,7 +57,7 @@ const reply = (more: Partial<MyPieceReply> = {}, piece = {}): MyPieceReply =>
     mayTakeBack: 'nothingIn',
     lateNow: null,
     ...more,
-  }) as unknown as MyPieceReply;
+  }) as Partial<MyPieceReply> as MyPieceReply;
 
 beforeEach(() => localStorage.clear());
 async function piece(first: MyPieceReply | (() => MyPieceReply), answers: Answers = {}) {

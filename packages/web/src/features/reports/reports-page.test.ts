@@ -40,7 +40,7 @@ async function page(answers: Answers = {}, at = '/reports?class=rivers') {
     [MAKE]: job(),
     ...answers,
   });
-  const term = { classes: [{ ...aClass(), zone: 'UTC' }], squares: [], waiting: 0 } as unknown as TermLineReply;
+  const term: TermLineReply = { classes: [{ ...aClass(), zone: 'UTC' }], squares: [], waiting: 0 };
   const page = await opened(ReportsPage, { at, before: () => (useTermLine().reply = term) });
   const later = async (ms = 400) => {
     await jest.advanceTimersByTimeAsync(ms);

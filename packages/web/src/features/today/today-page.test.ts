@@ -24,7 +24,7 @@ async function today(
     'GET /api/term-line': { classes: [], squares: [], waiting: 0 },
     ...answers,
   });
-  const line = { classes: classes.map((one) => ({ ...one, zone: 'UTC' })), squares: [], waiting: 0 } as unknown as TermLineReply;
+  const line: TermLineReply = { classes: classes.map((one) => ({ ...one, zone: 'UTC' })), squares: [], waiting: 0 };
   return { ...server, page: await opened(TodayPage, { at, before: () => Object.assign(useTermLine(), { reply: line, loaded: true }) }) };
 }
 
