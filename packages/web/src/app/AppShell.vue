@@ -261,6 +261,10 @@ watch(scope.classId, (id) => id !== null && rememberClass(id), { immediate: true
   color: #fff;
 }
 .unsaid {
+  /* In sight wherever one has scrolled to, and above a sheet. */
+  position: sticky;
+  inset-block-start: 0;
+  z-index: 1100;
   display: flex;
   align-items: center;
   justify-content: center;
