@@ -13,6 +13,7 @@ import { useNews } from '../features/news';
 import { rememberClass, TermLine, useScope, useTermLine } from '../features/termline';
 import WordMark from '../ui/WordMark.vue';
 import { activeShortcuts } from '../ui/use-shortcuts';
+import CountBadge from './CountBadge.vue';
 import MeMenu from './MeMenu.vue';
 import ShortcutsSheet from './ShortcutsSheet.vue';
 
@@ -137,16 +138,17 @@ watch(scope.classId, (id) => id !== null && rememberClass(id), { immediate: true
         :aria-current="current === one ? 'page' : undefined"
       >
         {{ t(`nav.${nameOf[one]}`) }}
-        <b v-if="one === 'marking' && line.reply.waiting > 0" class="count" :aria-label="t('nav.waiting', { n: line.reply.waiting })">{{
-          line.reply.waiting
-        }}</b>
+        <CountBadge
+          v-if="one === 'marking' && line.reply.waiting > 0"
+          :n="line.reply.waiting"
+          :label="t('nav.waiting', { n: line.reply.waiting })"
+        />
       </RouterLink>
     </nav>
     <FindAnything ref="find" class="finder" :student="student" />
     <RouterLink class="section news" :class="{ on: current === 'news' }" to="/news"
-      >{{ t('news.title')
-      }}<b v-if="news.unseen > 0" class="count" :aria-label="t('news.unseen', { n: news.unseen })">{{ news.unseen }}</b></RouterLink
-    >
+      >{{ t('news.title') }}<CountBadge v-if="news.unseen > 0" :n="news.unseen" :label="t('news.unseen', { n: news.unseen })"
+    /></RouterLink>
     <MeMenu :student="student" @shortcuts="keysOpen = true" @sign-out="signOut" />
   </header>
   <div v-if="session.me?.practice" class="practice" role="status">
@@ -233,15 +235,6 @@ watch(scope.classId, (id) => id !== null && rememberClass(id), { immediate: true
 .news {
   height: 100%;
   padding-inline: 6px;
-}
-.count {
-  background: var(--now);
-  color: #14262e;
-  border-radius: 9px;
-  font-size: 12px;
-  padding: 0 6px;
-  margin-inline-start: 6px;
-  line-height: 17px;
 }
 .practice {
   background: var(--now);

@@ -5,6 +5,7 @@ import { useT } from '../i18n/use-t';
 import { useSession } from '../features/accounts';
 import { useNews } from '../features/news';
 import { useTheme } from '../ui/theme';
+import CountBadge from './CountBadge.vue';
 
 defineProps<{ student: boolean }>();
 const emit = defineEmits<{ shortcuts: []; signOut: [] }>();
@@ -55,8 +56,8 @@ function showShortcuts(): void {
         </button>
       </fieldset>
       <RouterLink class="btn in-menu" to="/news" @click="meOpen = false"
-        >{{ t('news.title') }}<b v-if="news.unseen > 0" class="count">{{ news.unseen }}</b></RouterLink
-      >
+        >{{ t('news.title') }}<CountBadge v-if="news.unseen > 0" :n="news.unseen"
+      /></RouterLink>
       <RouterLink class="btn" to="/calendar" @click="meOpen = false">{{ t('dates.title') }}</RouterLink>
       <RouterLink v-if="!session.me?.practice" class="btn" to="/account" @click="meOpen = false">{{ t('account.title') }}</RouterLink>
       <RouterLink v-if="student && !session.me?.practice" class="btn" to="/join" @click="meOpen = false">{{
@@ -113,15 +114,6 @@ function showShortcuts(): void {
   display: flex;
   gap: 6px;
   flex-wrap: wrap;
-}
-.count {
-  background: var(--now);
-  color: #14262e;
-  border-radius: 9px;
-  font-size: 12px;
-  padding: 0 6px;
-  margin-inline-start: 6px;
-  line-height: 17px;
 }
 @media (max-width: 640px) {
   .menu .in-menu {

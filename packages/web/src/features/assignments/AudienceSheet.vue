@@ -31,16 +31,19 @@ watch(
   () => props.open,
   async (open) => {
     if (!open) return;
-    const { audience } = props;
+    const { audience, classId } = props;
     kind.value = audience.kind === 'chosen' ? 'chosen' : audience.laterJoiners ? 'everyone' : 'everyoneNow';
     studentIds.value = audience.kind === 'chosen' ? [...audience.studentIds] : [];
     groupIds.value = audience.kind === 'chosen' ? [...audience.groupIds] : [];
     together.value = props.groupingId;
+    [students.value, groupings.value] = [[], []];
     await attempt(async () => {
       const [all, groups] = await Promise.all([
-        ask('GET /api/classes/:classId/roster', { params: { classId: props.classId } }),
-        ask('GET /api/classes/:classId/groupings', { params: { classId: props.classId } }),
+        ask('GET /api/classes/:classId/roster', { params: { classId } }),
+        ask('GET /api/classes/:classId/groupings', { params: { classId } }),
       ]);
+      // Opened for another class meanwhile: this answer is not about it.
+      if (classId !== props.classId) return;
       students.value = all.filter((one) => one.left === null);
       groupings.value = groups;
     });

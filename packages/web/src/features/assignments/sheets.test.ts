@@ -132,6 +132,31 @@ describe('who gets it', () => {
     expect(page.field('Worked on').disabled).toBe(true);
   });
 
+  it('never shows the students of the class that was asked about before', async () => {
+    let answer: () => void = () => undefined;
+    const { page } = await sheet(
+      {},
+      { 'GET /api/classes/:classId/roster': ({ params }) => (params.classId === 'sea' ? [onRoster('Vega')] : [onRoster('Ada')]) },
+    );
+    const fetched = globalThis.fetch;
+    globalThis.fetch = (async (path: string, init: RequestInit = {}) => {
+      if (path.includes('/rivers/roster')) await new Promise<void>((done) => (answer = done));
+      return fetched(path, init);
+    }) as typeof fetch;
+    for (const [open, classId] of [
+      [false, 'rivers'],
+      [true, 'rivers'],
+      [false, 'rivers'],
+      [true, 'sea'],
+    ] as const)
+      await page.wrapper.setProps({ open, classId });
+    await page.settled();
+    await page.press('Choose…');
+    answer();
+    await page.settled();
+    expect([page.text().includes('Vega Lind'), page.text().includes('Ada Lind')]).toEqual([true, false]);
+  });
+
   it('says that the class could not be asked', async () => {
     const { page } = await sheet({}, { 'GET /api/classes/:classId/roster': new Refusal(503, 'server.databaseAway') });
     expect(page.said('alert')).toBe('about server.databaseAway');
