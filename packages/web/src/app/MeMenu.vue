@@ -4,7 +4,7 @@ import { computed, ref } from 'vue';
 import { useT } from '../i18n/use-t';
 import { useSession } from '../features/accounts';
 import { useNews } from '../features/news';
-import { useTheme } from '../ui/theme';
+import { useThemeChoice } from '../ui/theme';
 import CountBadge from './CountBadge.vue';
 
 defineProps<{ student: boolean }>();
@@ -12,7 +12,7 @@ const emit = defineEmits<{ shortcuts: []; signOut: [] }>();
 const { t } = useT();
 const session = useSession();
 const news = useNews();
-const { choice } = useTheme();
+const { choice } = useThemeChoice();
 const meOpen = ref(false);
 const initials = computed(
   () => [...(session.me?.givenName ?? '')][0]?.toUpperCase() + ([...(session.me?.familyName ?? '')][0]?.toUpperCase() ?? ''),

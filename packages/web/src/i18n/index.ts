@@ -2,6 +2,7 @@ import type { Language } from '@jolly/core';
 import { createI18n } from 'vue-i18n';
 import { speak } from '../time/format';
 import { en } from './en';
+import { speakInLibrary } from './library-words';
 
 /**
  * The message catalogues. The interface is in English; what families read is in every language they may choose, and
@@ -31,6 +32,7 @@ export async function useLanguage(language: Language): Promise<void> {
     i18n.global.setLocaleMessage(language, (await LOADERS[language as Exclude<Language, 'en'>]()) as typeof en);
     loaded.add(language);
   }
+  await speakInLibrary(language);
   i18n.global.locale.value = language;
   speak(language);
   document.documentElement.lang = language;

@@ -3,7 +3,7 @@
 import type { Chart as ChartOf, ChartDataset } from 'chart.js';
 import { onBeforeUnmount, ref, shallowRef, watch } from 'vue';
 import { useT } from '../i18n/use-t';
-import { useTheme } from './theme';
+import { useThemeChoice } from './theme';
 
 export interface ChartSeries {
   name: string;
@@ -25,7 +25,7 @@ const props = defineProps<{
   head: string;
 }>();
 const { t } = useT();
-const { choice } = useTheme();
+const { dark } = useThemeChoice();
 const canvas = ref<HTMLCanvasElement | null>(null);
 const chart = shallowRef<ChartOf | null>(null);
 let round = 0;
@@ -78,7 +78,7 @@ async function draw(): Promise<void> {
     },
   });
 }
-watch([canvas, () => JSON.stringify([props.labels, props.series, props.max, props.kind]), choice], () => void draw(), { flush: 'post' });
+watch([canvas, () => JSON.stringify([props.labels, props.series, props.max, props.kind]), dark], () => void draw(), { flush: 'post' });
 onBeforeUnmount(() => {
   round += 1;
   chart.value?.destroy();

@@ -1,27 +1,92 @@
-import { useLocalStorage, usePreferredDark } from '@vueuse/core';
+import { createSharedComposable, useLocalStorage, useMediaQuery, usePreferredDark } from '@vueuse/core';
 import { theme } from 'ant-design-vue';
-import { computed, watchEffect } from 'vue';
+import type { ThemeConfig } from 'ant-design-vue/es/config-provider/context';
+import { computed, shallowRef, watchEffect, type ShallowRef } from 'vue';
 
 export type ThemeChoice = 'light' | 'dark' | 'device';
 
-/** Light, dark or as the device: the attribute that switches tokens, and the component library's theme made from them. */
-export function useTheme() {
+/** Which of the library's tokens are which of ours. It makes its own shades from some, so it needs the colours themselves. */
+const LIBRARY_TOKENS = {
+  colorPrimary: '--act',
+  colorTextLightSolid: '--on-act',
+  colorInfo: '--flag-in',
+  colorError: '--alarm',
+  colorErrorText: '--alarm-text',
+  colorSuccess: '--good',
+  colorWarning: '--now',
+  colorLink: '--text-2',
+  colorLinkHover: '--text',
+  colorLinkActive: '--text',
+  colorText: '--text',
+  colorTextHeading: '--text',
+  colorTextLabel: '--text-2',
+  colorTextSecondary: '--text-2',
+  colorTextDescription: '--text-3',
+  colorTextTertiary: '--text-3',
+  colorTextPlaceholder: '--text-3',
+  colorTextDisabled: '--text-3',
+  colorIcon: '--text-3',
+  colorIconHover: '--text',
+  colorBgContainer: '--surface',
+  colorBgElevated: '--surface',
+  colorBgLayout: '--page',
+  colorFillAlter: '--surface-2',
+  colorFillContent: '--surface-2',
+  colorFillSecondary: '--surface-2',
+  colorBgTextHover: '--surface-2',
+  colorBgTextActive: '--surface-2',
+  colorBgContainerDisabled: '--surface-2',
+  colorBorder: '--field-line',
+  colorBorderSecondary: '--line',
+  colorSplit: '--line-2',
+  controlItemBgHover: '--surface-2',
+  controlItemBgActive: '--surface-now',
+  controlItemBgActiveHover: '--surface-now',
+  controlOutline: '--focus',
+  fontFamily: '--font',
+  boxShadowSecondary: '--float-shadow',
+} as const satisfies Partial<Record<keyof NonNullable<ThemeConfig['token']>, `--${string}`>>;
+
+/** The library's theme from our tokens as they hold on the page now. */
+function libraryTheme(dark: boolean, phone: boolean): ThemeConfig {
+  const ours = getComputedStyle(document.documentElement);
+  const tokens = Object.entries(LIBRARY_TOKENS).map(([theirs, name]) => [theirs, ours.getPropertyValue(name).trim()] as const);
+  return {
+    algorithm: dark ? theme.darkAlgorithm : theme.defaultAlgorithm,
+    token: {
+      ...Object.fromEntries(tokens.filter(([, value]) => value !== '')),
+      borderRadius: 8,
+      controlHeight: phone ? 44 : 36,
+      controlHeightSM: phone ? 40 : 28,
+      fontSize: 15,
+      fontSizeSM: 13,
+      lineHeight: 1.45,
+      // Nothing throws a shadow but what floats, and the ring of the focus is drawn by the page's own style.
+      boxShadow: 'none',
+      boxShadowTertiary: 'none',
+      controlOutlineWidth: 0,
+      controlTmpOutline: 'transparent',
+      wireframe: false,
+    },
+  };
+}
+
+/** Light, dark or as the device, as somebody has chosen here. */
+export const useThemeChoice = createSharedComposable(() => {
   const choice = useLocalStorage<ThemeChoice>('jolly-theme', 'device');
   const deviceDark = usePreferredDark();
-  const dark = computed(() => choice.value === 'dark' || (choice.value === 'device' && deviceDark.value));
-  watchEffect(() => (document.documentElement.dataset.theme = dark.value ? 'dark' : 'light'));
-  const library = computed(() => ({
-    algorithm: dark.value ? theme.darkAlgorithm : theme.defaultAlgorithm,
-    token: {
-      colorPrimary: dark.value ? '#f4a91f' : '#0f3a46',
-      colorText: dark.value ? '#eaf0ee' : '#14262e',
-      colorBgContainer: dark.value ? '#182c37' : '#fffefb',
-      colorBgElevated: dark.value ? '#182c37' : '#fffefb',
-      colorBorder: dark.value ? '#34505d' : '#dcd8cc',
-      borderRadius: 8,
-      fontFamily: "'Atkinson Hyperlegible Next Variable', sans-serif",
-      fontSize: 15,
-    },
-  }));
-  return { choice, dark, library };
+  return { choice, dark: computed(() => choice.value === 'dark' || (choice.value === 'device' && deviceDark.value)) };
+});
+
+/** The component library's theme, made anew from our tokens whenever those change. */
+export function useLibraryTheme(): ShallowRef<ThemeConfig> {
+  const { dark } = useThemeChoice();
+  const phone = useMediaQuery('(max-width: 640px)');
+  const library = shallowRef<ThemeConfig>({});
+  watchEffect(() => {
+    // The attribute first: the tokens are read as it makes them.
+    document.documentElement.dataset.theme = dark.value ? 'dark' : 'light';
+    library.value = libraryTheme(dark.value, phone.value);
+  });
+  return library;
 }

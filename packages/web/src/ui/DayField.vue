@@ -1,0 +1,114 @@
+<script setup lang="ts">
+/**
+ * A day, typed (`fri`, `+2`, `3 dec`, with a time behind it where one is asked for too) or picked. What cannot be read is refused
+ * in words, and the day that was there stays.
+ */
+import type { LocalDate, WallTime } from '@jolly/core';
+import { computed, nextTick, ref, useId } from 'vue';
+import { useT } from '../i18n/use-t';
+import { isDayFault, type DayFault } from '../time/read-day';
+import { DatePicker, WRITTEN, dateOfPicker, dayInField, pickerDay, typedDay } from './pickers';
+import PickerIcon from './PickerIcon.vue';
+
+/** What is to be seen of a day in the calendar: no school, or much that is due already, in words. */
+export interface DayMark {
+  kind: 'closed' | 'heavy';
+  says: string;
+}
+const props = defineProps<{
+  /** empty for none */
+  modelValue: LocalDate | '';
+  id?: string;
+  label?: string;
+  min?: LocalDate;
+  max?: LocalDate;
+  required?: boolean;
+  disabled?: boolean;
+  invalid?: boolean;
+  /** what the calendar says of a day */
+  markOf?: (date: LocalDate) => DayMark | null;
+}>();
+const emit = defineEmits<{ 'update:modelValue': [LocalDate | '']; time: [WallTime] }>();
+const { t } = useT();
+const faultId = useId();
+
+const value = computed(() => (props.modelValue === '' ? undefined : pickerDay(props.modelValue)));
+const outside = (date: LocalDate) => (props.min !== undefined && date < props.min) || (props.max !== undefined && date > props.max);
+/** what stands in the field while it is being typed */
+const typed = ref<string | null>(null);
+const refused = ref<{ fault: DayFault | 'tooEarly' | 'tooLate'; typed: string } | null>(null);
+
+function take(date: LocalDate | ''): void {
+  typed.value = null;
+  refused.value = null;
+  if (date !== props.modelValue) emit('update:modelValue', date);
+}
+/** What was typed is read when the field is left, or on Enter. */
+function finish(): void {
+  const text = typed.value;
+  typed.value = null;
+  if (text === null) return;
+  if (text.trim() === '') return props.required ? undefined : take('');
+  const read = typedDay(text);
+  if (isDayFault(read)) return void (refused.value = { fault: read, typed: text });
+  if (read.date !== null && outside(read.date))
+    return void (refused.value = { fault: props.min !== undefined && read.date < props.min ? 'tooEarly' : 'tooLate', typed: text });
+  if (read.date !== null) take(read.date);
+  // The day first: a time without a day would have nothing to belong to.
+  void nextTick(() => read.time !== null && emit('time', read.time));
+}
+const wrong = computed(() => {
+  const one = refused.value;
+  if (!one) return '';
+  return t(`when.${one.fault}`, {
+    typed: one.typed,
+    from: props.min ? dayInField(props.min) : '',
+    to: props.max ? dayInField(props.max) : '',
+  });
+});
+</script>
+
+<template>
+  <div class="day-field" @input.capture="typed = ($event.target as HTMLInputElement).value" @keydown.enter.capture="finish" @focusout="finish">
+    <DatePicker
+      :id="id"
+      class="day"
+      :value="value"
+      :format="WRITTEN.day"
+      :placeholder="t('when.placeholder')"
+      :aria-label="label"
+      :aria-invalid="invalid || refused !== null || undefined"
+      :aria-describedby="refused ? faultId : undefined"
+      :status="invalid || refused ? 'error' : undefined"
+      :allow-clear="!required"
+      :disabled="disabled"
+      :disabled-date="(day) => outside(dateOfPicker(day))"
+      @update:value="(day) => take(day ? dateOfPicker(day) : '')"
+    >
+      <template #superPrevIcon><PickerIcon which="superPrev" /></template>
+      <template #prevIcon><PickerIcon which="prev" /></template>
+      <template #nextIcon><PickerIcon which="next" /></template>
+      <template #superNextIcon><PickerIcon which="superNext" /></template>
+      <template #dateRender="{ current }">
+        <div class="ant-picker-cell-inner" :class="markOf?.(dateOfPicker(current))?.kind" :title="markOf?.(dateOfPicker(current))?.says">
+          {{ current.date() }}
+        </div>
+      </template>
+    </DatePicker>
+    <p v-if="refused" :id="faultId" class="alarm small" role="alert">{{ wrong }}</p>
+  </div>
+</template>
+
+<style scoped>
+.day {
+  width: 100%;
+}
+.closed {
+  color: var(--text-3);
+  background: var(--surface-2);
+  text-decoration: line-through;
+}
+.heavy {
+  box-shadow: inset 0 -3px 0 var(--alarm);
+}
+</style>
