@@ -1,12 +1,15 @@
 import vue from '@vitejs/plugin-vue';
 import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vite';
+import { antDesignMends } from './ant-design-mends.mts';
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url));
 
 export default defineConfig({
   root: here('.'),
-  plugins: [vue()],
+  plugins: [antDesignMends(), vue()],
+  // The mends are made as files are read; what is bundled ahead would pass them by.
+  optimizeDeps: { exclude: ['ant-design-vue'] },
   resolve: { alias: { '@jolly/core': here('../core/src/index.ts') } },
   // Compile messages ahead of the policy that forbids making code at run time.
   define: { __INTLIFY_JIT_COMPILATION__: true, __VUE_I18N_LEGACY_API__: false, __INTLIFY_PROD_DEVTOOLS__: false },

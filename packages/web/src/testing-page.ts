@@ -76,6 +76,12 @@ export interface Opened {
   /** the field that is labelled so */
   field: (label: string) => HTMLInputElement;
   fill: (label: string, value: string) => Promise<void>;
+  /** one of a list that opens, by what is read there */
+  choose: (label: string, option: string) => Promise<void>;
+  /** what is chosen there */
+  chosenIn: (label: string) => string;
+  /** files for what takes them and is called so */
+  pickFiles: (name: string, ...files: File[]) => Promise<void>;
   tick: (label: string, on?: boolean) => Promise<void>;
   /** what is said to somebody who does not look there: problems, or what was done */
   said: (role: 'alert' | 'status') => string;
@@ -115,14 +121,18 @@ export async function opened(
     for (let turn = 0; turn < 6; turn++) await flushPromises();
   };
   await settled();
-  const saidOn = (one: HTMLElement) => one.getAttribute('aria-label') ?? tidy(one.textContent);
+  // Pieces of a name that stand beside each other are words of it.
+  const wordsOf = (one: Node): string =>
+    one.childNodes.length === 0 ? (one.textContent ?? '') : [...one.childNodes].map(wordsOf).join(' ');
+  const saidOn = (one: HTMLElement) => one.getAttribute('aria-label') ?? tidy(wordsOf(one));
   const named = (name: string) => {
-    const all = found('button, a, summary');
+    const all = found('button, a, summary, [role=button]');
     return all.find((one) => saidOn(one) === name) ?? all.find((one) => saidOn(one).startsWith(`${name} `));
   };
   const field = (label: string): HTMLInputElement => {
-    for (const one of found<HTMLLabelElement>('label')) {
-      if (!tidy(one.textContent).startsWith(label)) continue;
+    const labels = found<HTMLLabelElement>('label').filter((one) => tidy(one.textContent).startsWith(label));
+    // One that is called exactly so goes before those that only begin so.
+    for (const one of labels.sort((a, b) => Number(tidy(b.textContent) === label) - Number(tidy(a.textContent) === label))) {
       const own = one.htmlFor ? document.getElementById(one.htmlFor) : one.querySelector('input, select, textarea');
       if (own) return own as HTMLInputElement;
     }
@@ -155,6 +165,32 @@ export async function opened(
       const one = field(label);
       one.value = value;
       told(one, 'input', 'change');
+      // A day, a time or a number is read when its field is left.
+      if (one.closest('.ant-picker, .ant-input-number')) told(one, 'blur', 'focusout');
+      await settled();
+    },
+    async choose(label, option) {
+      const list = field(label).closest<HTMLElement>('.ant-select');
+      if (!list) throw new Error(`“${label}” is no list to choose from`);
+      told(list.querySelector<HTMLElement>('.ant-select-selector')!, 'mousedown');
+      await settled();
+      const lines = document.getElementById(`${field(label).id}_list`)?.closest('.ant-select-dropdown');
+      const all = [...(lines?.querySelectorAll<HTMLElement>('.ant-select-item-option') ?? [])];
+      const one = all.find((each) => tidy(each.textContent) === option);
+      if (!one) throw new Error(`“${label}” has no “${option}”, but: ${all.map((each) => tidy(each.textContent)).join(', ')}`);
+      one.click();
+      await settled();
+    },
+    chosenIn(label) {
+      return tidy(field(label).closest('.ant-select')?.querySelector('.ant-select-selection-item')?.textContent ?? null);
+    },
+    async pickFiles(name, ...files) {
+      const input = [...found<HTMLInputElement>('input[type=file]')].find((one) =>
+        tidy(one.parentElement?.textContent ?? '').startsWith(name),
+      );
+      if (!input) throw new Error(`There is nothing that takes files called “${name}”`);
+      Object.defineProperty(input, 'files', { value: files, configurable: true });
+      told(input, 'change');
       await settled();
     },
     async tick(label, on = true) {

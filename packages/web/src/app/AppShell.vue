@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Mast, term line, and the page below. Asks to sign in again over the page when the session has ended. */
+import { Button } from 'ant-design-vue';
 import type { Me } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { useT } from '../i18n/use-t';
@@ -153,12 +154,12 @@ watch(scope.classId, (id) => id !== null && rememberClass(id), { immediate: true
   </header>
   <div v-if="session.me?.practice" class="practice" role="status">
     <span>{{ t('practice.band', { className: session.me.practice.className }) }}</span>
-    <button class="btn" @click="leavePractice">{{ t('practice.leave') }}</button>
+    <Button @click="leavePractice">{{ t('practice.leave') }}</Button>
   </div>
   <TermLine :student="student" />
   <div v-if="unsaid" class="note bad unsaid" role="alert">
     <p>{{ unsaid.title }}</p>
-    <button class="btn" @click="unsaid = null">{{ t('common.close') }}</button>
+    <Button @click="unsaid = null">{{ t('common.close') }}</Button>
   </div>
   <main id="page" tabindex="-1">
     <RouterView v-slot="{ Component }"><component :is="Component" :key="fresh" /></RouterView>
@@ -248,7 +249,7 @@ watch(scope.classId, (id) => id !== null && rememberClass(id), { immediate: true
   flex-wrap: wrap;
   text-align: center;
 }
-.practice .btn {
+.practice .ant-btn {
   background: #14262e;
   border-color: #14262e;
   color: #fff;

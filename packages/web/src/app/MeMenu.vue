@@ -1,11 +1,14 @@
 <script setup lang="ts">
 /** Who is signed in, and what is theirs: how the pages look, their calendar and account, signing out. */
+import { Button } from 'ant-design-vue';
 import { computed, ref } from 'vue';
 import { useT } from '../i18n/use-t';
 import { useSession } from '../features/accounts';
 import { useNews } from '../features/news';
 import { useThemeChoice } from '../ui/theme';
 import CountBadge from './CountBadge.vue';
+import ToggleButton from '../ui/ToggleButton.vue';
+import LinkButton from '../ui/LinkButton.vue';
 
 defineProps<{ student: boolean }>();
 const emit = defineEmits<{ shortcuts: []; signOut: [] }>();
@@ -45,27 +48,19 @@ function showShortcuts(): void {
       </p>
       <fieldset class="themes">
         <legend class="small muted">{{ t('shell.theme') }}</legend>
-        <button
-          v-for="one in ['light', 'dark', 'device'] as const"
-          :key="one"
-          class="chip"
-          :aria-pressed="choice === one"
-          @click="choice = one"
-        >
+        <ToggleButton v-for="one in ['light', 'dark', 'device'] as const" :key="one" :on="choice === one" @click="choice = one">
           {{ t(`shell.themes.${one}`) }}
-        </button>
+        </ToggleButton>
       </fieldset>
-      <RouterLink class="btn in-menu" to="/news" @click="meOpen = false"
+      <LinkButton class="in-menu" to="/news" @click="meOpen = false"
         >{{ t('news.title') }}<CountBadge v-if="news.unseen > 0" :n="news.unseen"
-      /></RouterLink>
-      <RouterLink class="btn" to="/calendar" @click="meOpen = false">{{ t('dates.title') }}</RouterLink>
-      <RouterLink v-if="!session.me?.practice" class="btn" to="/account" @click="meOpen = false">{{ t('account.title') }}</RouterLink>
-      <RouterLink v-if="student && !session.me?.practice" class="btn" to="/join" @click="meOpen = false">{{
-        t('join.oneMore')
-      }}</RouterLink>
-      <RouterLink v-if="!student" class="btn" to="/mailroom" @click="meOpen = false">{{ t('mailroom.title') }}</RouterLink>
-      <button class="btn" @click="showShortcuts">{{ t('shell.shortcuts') }} <span class="key">?</span></button>
-      <button class="btn" @click="leave">{{ t('shell.signOut') }}</button>
+      /></LinkButton>
+      <LinkButton to="/calendar" @click="meOpen = false">{{ t('dates.title') }}</LinkButton>
+      <LinkButton v-if="!session.me?.practice" to="/account" @click="meOpen = false">{{ t('account.title') }}</LinkButton>
+      <LinkButton v-if="student && !session.me?.practice" to="/join" @click="meOpen = false">{{ t('join.oneMore') }}</LinkButton>
+      <LinkButton v-if="!student" to="/mailroom" @click="meOpen = false">{{ t('mailroom.title') }}</LinkButton>
+      <Button @click="showShortcuts">{{ t('shell.shortcuts') }} <span class="key">?</span></Button>
+      <Button @click="leave">{{ t('shell.signOut') }}</Button>
     </div>
   </div>
 </template>
@@ -98,10 +93,10 @@ function showShortcuts(): void {
   padding: 16px;
   z-index: 45;
 }
-.menu .btn {
+.menu .ant-btn {
   width: 100%;
 }
-.menu .btn + .btn {
+.menu .ant-btn + .ant-btn {
   margin-block-start: 8px;
 }
 .in-menu {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useT } from '../i18n/use-t';
+import LinkButton from '../ui/LinkButton.vue';
 
 const { t } = useT();
 </script>
@@ -8,6 +9,6 @@ const { t } = useT();
   <div class="page stack">
     <h1>{{ t('missingPage.title') }}</h1>
     <p>{{ t('missingPage.hint') }}</p>
-    <RouterLink class="btn main" to="/">{{ t('missingPage.home') }}</RouterLink>
+    <LinkButton type="primary" to="/">{{ t('missingPage.home') }}</LinkButton>
   </div>
 </template>

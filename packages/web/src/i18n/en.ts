@@ -75,7 +75,7 @@ export const en = {
   when: {
     day: 'day',
     time: 'time',
-    placeholder: 'Fri, +2, 3 Dec',
+    placeholder: 'Fri, +2 …',
     prev: 'Month before',
     next: 'Month after',
     superPrev: 'Year before',
@@ -121,7 +121,7 @@ export const en = {
     here: 'On this page',
     showShortcuts: 'Show the shortcuts',
   },
-  names: { found: 'Names that begin so', none: 'Nobody of this name.', all: 'Everybody is chosen.', more: 'and {n} more: type on' },
+  names: { none: 'Nobody of this name.' },
   missingPage: { title: 'There is nothing here', hint: 'The address may be old, or it is not yours to see.', home: 'Go to the first page' },
   editor: {
     bold: 'Bold',

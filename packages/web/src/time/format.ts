@@ -48,3 +48,6 @@ export function lengthParts(ms: number): { unit: 'days' | 'hours' | 'minutes'; c
   if (hours < 48) return { unit: 'hours', count: hours };
   return { unit: 'days', count: Math.round(hours / 24) };
 }
+/** The mark before decimals in the language that is spoken now: 7.5 or 7,5. */
+export const decimalMark = (): string =>
+  new Intl.NumberFormat(locale).formatToParts(1.5).find(({ type }) => type === 'decimal')?.value ?? '.';

@@ -105,17 +105,23 @@ function readDate(text: string, { today, language }: DayReader): LocalDate | Day
   }
   // What is left is written with words: a weekday, a day, a month, a year, in any order.
   const { weekdays, months } = names(language);
-  let [weekday, day, month, year]: (number | null)[] = [null, null, null, null];
+  const said: { weekday: number | null; day: number | null; month: number | null; year: number | null } = {
+    weekday: null,
+    day: null,
+    month: null,
+    year: null,
+  };
   for (const part of text.split(' ').map((one) => one.replace(/\.$/, ''))) {
     if (part === 'de' || part === 'of') continue;
-    if (/^\d{4}$/.test(part)) year = Number(part);
-    else if (/^\d{1,2}(st|nd|rd|th)?$/.test(part) && day === null) day = parseInt(part, 10);
-    else if (isWord(part) && weekday === null && meant(part, weekdays) !== null) weekday = meant(part, weekdays);
-    else if (isWord(part) && month === null && meant(part, months) !== null) month = meant(part, months)! + 1;
+    if (/^\d{4}$/.test(part)) said.year = Number(part);
+    else if (/^\d{1,2}(st|nd|rd|th)?$/.test(part) && said.day === null) said.day = parseInt(part, 10);
+    else if (isWord(part) && said.weekday === null && meant(part, weekdays) !== null) said.weekday = meant(part, weekdays);
+    else if (isWord(part) && said.month === null && meant(part, months) !== null) said.month = meant(part, months)! + 1;
     else return 'unreadable';
   }
+  const { weekday, day, month, year } = said;
   if (day === null && month === null && year === null && weekday !== null)
-    return plusDays(today, (weekday - (weekdayOf(today) % 7) + 6 + 7) % 7 + 1);
+    return plusDays(today, ((weekday - (weekdayOf(today) % 7) + 6 + 7) % 7) + 1);
   if (day === null || month === null) return 'unreadable';
   const date = year === null ? nearest(today, month, day) : dateOf(year, month, day);
   return !isDayFault(date) && weekday !== null && weekdayOf(date) % 7 !== weekday ? 'otherWeekday' : date;

@@ -3,6 +3,7 @@
 import type { Chart as ChartOf, ChartDataset } from 'chart.js';
 import { onBeforeUnmount, ref, shallowRef, watch } from 'vue';
 import { useT } from '../i18n/use-t';
+import FoldedPart from './FoldedPart.vue';
 import { useThemeChoice } from './theme';
 
 export interface ChartSeries {
@@ -88,8 +89,7 @@ onBeforeUnmount(() => {
 <template>
   <figure class="figure">
     <div class="canvas" :style="{ blockSize: `${height ?? 170}px` }"><canvas ref="canvas" role="img" :aria-label="label" /></div>
-    <details class="behind">
-      <summary class="small muted">{{ t('progress.behind') }}</summary>
+    <FoldedPart class="behind small" :title="t('progress.behind')">
       <table class="table">
         <thead>
           <tr>
@@ -104,7 +104,7 @@ onBeforeUnmount(() => {
           </tr>
         </tbody>
       </table>
-    </details>
+    </FoldedPart>
   </figure>
 </template>
 
@@ -117,9 +117,6 @@ onBeforeUnmount(() => {
 }
 .behind {
   margin-block-start: 4px;
-}
-.behind summary {
-  cursor: pointer;
 }
 .behind table {
   margin-block-start: 6px;

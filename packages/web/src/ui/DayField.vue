@@ -7,7 +7,9 @@ import type { LocalDate, WallTime } from '@jolly/core';
 import { computed, nextTick, ref, useId } from 'vue';
 import { useT } from '../i18n/use-t';
 import { isDayFault, type DayFault } from '../time/read-day';
-import { DatePicker, WRITTEN, dateOfPicker, dayInField, pickerDay, typedDay } from './pickers';
+import { DatePicker, WRITTEN, dateOfPicker, dayInField, isDay, pickerDay, typedDay } from './pickers';
+import { given } from './given';
+import { useInputSays } from './use-input-says';
 import PickerIcon from './PickerIcon.vue';
 
 /** What is to be seen of a day in the calendar: no school, or much that is due already, in words. */
@@ -18,19 +20,21 @@ export interface DayMark {
 const props = defineProps<{
   /** empty for none */
   modelValue: LocalDate | '';
-  id?: string;
-  label?: string;
-  min?: LocalDate;
-  max?: LocalDate;
-  required?: boolean;
-  disabled?: boolean;
-  invalid?: boolean;
+  id?: string | undefined;
+  label?: string | undefined;
+  min?: LocalDate | undefined;
+  max?: LocalDate | undefined;
+  required?: boolean | undefined;
+  disabled?: boolean | undefined;
+  invalid?: boolean | undefined;
   /** what the calendar says of a day */
-  markOf?: (date: LocalDate) => DayMark | null;
+  markOf?: ((date: LocalDate) => DayMark | null) | undefined;
 }>();
 const emit = defineEmits<{ 'update:modelValue': [LocalDate | '']; time: [WallTime] }>();
 const { t } = useT();
 const faultId = useId();
+const ownId = useId();
+const root = ref<HTMLElement | null>(null);
 
 const value = computed(() => (props.modelValue === '' ? undefined : pickerDay(props.modelValue)));
 const outside = (date: LocalDate) => (props.min !== undefined && date < props.min) || (props.max !== undefined && date > props.max);
@@ -66,24 +70,31 @@ const wrong = computed(() => {
     to: props.max ? dayInField(props.max) : '',
   });
 });
+useInputSays(root, () => ({
+  'aria-invalid': props.invalid || refused.value ? 'true' : undefined,
+  'aria-describedby': refused.value ? faultId : undefined,
+}));
 </script>
 
 <template>
-  <div class="day-field" @input.capture="typed = ($event.target as HTMLInputElement).value" @keydown.enter.capture="finish" @focusout="finish">
+  <div
+    ref="root"
+    class="day-field"
+    @input.capture="typed = ($event.target as HTMLInputElement).value"
+    @keydown.enter.capture="finish"
+    @focusout="finish"
+  >
+    <label v-if="label" class="hidden-text" :for="id ?? ownId">{{ label }}</label>
     <DatePicker
-      :id="id"
       class="day"
-      :value="value"
+      v-bind="given({ id: id ?? ownId, value })"
       :format="WRITTEN.day"
       :placeholder="t('when.placeholder')"
-      :aria-label="label"
-      :aria-invalid="invalid || refused !== null || undefined"
-      :aria-describedby="refused ? faultId : undefined"
-      :status="invalid || refused ? 'error' : undefined"
+      :status="invalid || refused ? 'error' : ''"
       :allow-clear="!required"
       :disabled="disabled"
       :disabled-date="(day) => outside(dateOfPicker(day))"
-      @update:value="(day) => take(day ? dateOfPicker(day) : '')"
+      @update:value="(day) => take(isDay(day) ? dateOfPicker(day) : '')"
     >
       <template #superPrevIcon><PickerIcon which="superPrev" /></template>
       <template #prevIcon><PickerIcon which="prev" /></template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Shows what was loaded, with a word where it could not be looked at afresh, or loading, or failed. Empty is the page's own. */
+import { Button } from 'ant-design-vue';
 import { useT } from '../i18n/use-t';
 
 defineProps<{ state: 'loading' | 'ready' | 'stale' | 'failed'; why?: string }>();
@@ -11,9 +12,9 @@ const { t } = useT();
   <!-- What is shown stays the same elements whether it is fresh or not: somebody may be typing in it. -->
   <template v-if="state === 'ready' || state === 'stale'">
     <p v-if="state === 'stale'" class="note stale row" role="status">
-      <span class="grow">{{ t('common.stale', { why: why ?? '' }) }}</span><button type="button" class="btn quiet" @click="$emit('retry')">
+      <span class="grow">{{ t('common.stale', { why: why ?? '' }) }}</span><Button type="link" @click="$emit('retry')">
         {{ t('common.retry') }}
-      </button>
+      </Button>
     </p>
     <slot />
   </template>
@@ -25,7 +26,7 @@ const { t } = useT();
     <div class="note bad stack">
       <h2>{{ t('common.failed') }}</h2>
       <p>{{ why }}</p>
-      <button class="btn main" @click="$emit('retry')">{{ t('common.retry') }}</button>
+      <Button type="primary" @click="$emit('retry')">{{ t('common.retry') }}</Button>
     </div>
   </div>
 </template>

@@ -3,6 +3,7 @@
  * The editor for instructions, worksheets and students' texts. Says its document on each change. Pictures are
  * offered where somebody can keep them: `keepPicture` puts a file up and says its id.
  */
+import { Button, Input } from 'ant-design-vue';
 import type { RichText } from '@jolly/core';
 import { Mathematics } from '@tiptap/extension-mathematics';
 import { Placeholder } from '@tiptap/extension-placeholder';
@@ -16,6 +17,7 @@ import { readLink, type LinkProblem } from '@jolly/core';
 import 'katex/dist/katex.min.css';
 import { AnswerSpace, OnlyAnswers } from './answer-space';
 import { Picture } from './picture-node';
+import type { Focusable } from './focus-first';
 
 const props = defineProps<{
   modelValue: RichText;
@@ -37,7 +39,7 @@ const { t } = useT();
 
 /** What is asked in the line under the tools: an address, a formula, what a picture shows. */
 const asking = ref<{ what: 'link' | 'formula' | 'alt'; text: string; at?: number } | null>(null);
-const askField = ref<HTMLInputElement | null>(null);
+const askField = ref<Focusable | null>(null);
 const badLink = ref<LinkProblem | null>(null);
 const lostPicture = ref('');
 
@@ -239,18 +241,18 @@ const tableTools: Pick<Tool, 'key' | 'run'>[] = [
       </button>
     </div>
     <form v-if="asking" class="asking row" @submit.prevent.stop="answer" @keydown.esc.stop="asking = null">
-      <input
+      <Input
         ref="askField"
-        v-model="asking.text"
-        class="field"
+        v-model:value="asking.text"
         :aria-label="t(`editor.${asking.what}`)"
         :placeholder="t(`editor.ask.${asking.what}`)"
         :aria-invalid="badLink !== null || undefined"
         dir="auto"
+        :status="badLink !== null ? 'error' : ''"
       />
-      <button class="btn">{{ t('editor.set') }}</button><button type="button" class="btn quiet" @click="asking = null">
+      <Button html-type="submit">{{ t('editor.set') }}</Button><Button type="link" @click="asking = null">
         {{ t('common.cancel') }}
-      </button>
+      </Button>
       <span v-if="badLink" class="alarm small" role="alert">{{
         t(badLink === 'scheme' ? 'common.linkProblem.scheme' : 'editor.badLink')
       }}</span>
@@ -305,7 +307,7 @@ const tableTools: Pick<Tool, 'key' | 'run'>[] = [
   margin-block-end: 8px;
   flex-wrap: wrap;
 }
-.asking .field {
+.asking .ant-input {
   flex: 1;
   min-width: 180px;
 }

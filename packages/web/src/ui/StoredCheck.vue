@@ -1,22 +1,29 @@
 <script setup lang="ts">
 /** A box whose tick is stored at once. It always shows what is stored: one that is refused goes back to where it was. */
-import { nextTick } from 'vue';
+import { Checkbox } from 'ant-design-vue';
+import type { CheckboxChangeEvent } from 'ant-design-vue/es/checkbox/interface';
+import { nextTick, ref, watch } from 'vue';
 
 const props = defineProps<{
   /** what is stored */
   on: boolean;
-  disabled?: boolean;
+  disabled?: boolean | undefined;
   /** stores it; settles when that was done or refused, and says itself what went wrong */
   store: (on: boolean) => Promise<unknown>;
 }>();
-async function ticked(event: Event): Promise<void> {
-  const box = event.target as HTMLInputElement;
-  await props.store(box.checked);
+const shown = ref(props.on);
+watch(
+  () => props.on,
+  (on) => (shown.value = on),
+);
+async function ticked({ target: { checked } }: CheckboxChangeEvent): Promise<void> {
+  shown.value = checked;
+  await props.store(checked);
   await nextTick();
-  box.checked = props.on;
+  shown.value = props.on;
 }
 </script>
 
 <template>
-  <input type="checkbox" :checked="on" :disabled="disabled" @change="ticked" />
+  <Checkbox :checked="shown" :disabled="disabled" @change="ticked"><slot /></Checkbox>
 </template>

@@ -4,20 +4,24 @@ import type { WallTime } from '@jolly/core';
 import { computed, ref, useId } from 'vue';
 import { useT } from '../i18n/use-t';
 import { readTime } from '../time/read-day';
-import { TimePicker, WRITTEN, pickerTime, timeOfPicker } from './pickers';
+import { given } from './given';
+import { useInputSays } from './use-input-says';
+import { TimePicker, WRITTEN, isDay, pickerTime, timeOfPicker } from './pickers';
 
 const props = defineProps<{
   /** empty for none */
   modelValue: WallTime | '';
-  id?: string;
-  label?: string;
-  required?: boolean;
-  disabled?: boolean;
-  invalid?: boolean;
+  id?: string | undefined;
+  label?: string | undefined;
+  required?: boolean | undefined;
+  disabled?: boolean | undefined;
+  invalid?: boolean | undefined;
 }>();
 const emit = defineEmits<{ 'update:modelValue': [WallTime | ''] }>();
 const { t } = useT();
 const faultId = useId();
+const ownId = useId();
+const root = ref<HTMLElement | null>(null);
 const value = computed(() => (props.modelValue === '' ? undefined : pickerTime(props.modelValue)));
 const typed = ref<string | null>(null);
 const refused = ref<string | null>(null);
@@ -27,6 +31,7 @@ function take(time: WallTime | ''): void {
   refused.value = null;
   if (time !== props.modelValue) emit('update:modelValue', time);
 }
+const picked = (time: unknown) => take(isDay(time) ? timeOfPicker(time) : '');
 function finish(): void {
   const text = typed.value;
   typed.value = null;
@@ -36,27 +41,34 @@ function finish(): void {
   if (time === null) refused.value = text;
   else take(time);
 }
+useInputSays(root, () => ({
+  'aria-invalid': props.invalid || refused.value !== null ? 'true' : undefined,
+  'aria-describedby': refused.value !== null ? faultId : undefined,
+}));
 </script>
 
 <template>
-  <div class="time-field" @input.capture="typed = ($event.target as HTMLInputElement).value" @keydown.enter.capture="finish" @focusout="finish">
+  <div
+    ref="root"
+    class="time-field"
+    @input.capture="typed = ($event.target as HTMLInputElement).value"
+    @keydown.enter.capture="finish"
+    @focusout="finish"
+  >
+    <label v-if="label" class="hidden-text" :for="id ?? ownId">{{ label }}</label>
     <TimePicker
-      :id="id"
       class="time"
-      :value="value"
+      v-bind="given({ id: id ?? ownId, value })"
       :format="WRITTEN.time"
       :show-second="false"
       :minute-step="5"
       :show-now="false"
       :placeholder="t('when.time')"
-      :aria-label="label"
-      :aria-invalid="invalid || refused !== null || undefined"
-      :aria-describedby="refused !== null ? faultId : undefined"
-      :status="invalid || refused !== null ? 'error' : undefined"
+      :status="invalid || refused !== null ? 'error' : ''"
       :allow-clear="!required"
       :disabled="disabled"
-      @select="(time: Parameters<typeof timeOfPicker>[0]) => take(timeOfPicker(time))"
-      @update:value="(time) => take(time ? timeOfPicker(time) : '')"
+      @select="picked"
+      @update:value="picked"
     />
     <p v-if="refused !== null" :id="faultId" class="alarm small" role="alert">{{ t('when.noTime', { typed: refused }) }}</p>
   </div>

@@ -14,10 +14,10 @@ const props = defineProps<{
   zone: string;
   usualTime: WallTime | null;
   label: string;
-  empty?: string;
-  invalid?: boolean;
-  stacked?: boolean;
-  markOf?: (date: string) => DayMark | null;
+  empty?: string | undefined;
+  invalid?: boolean | undefined;
+  stacked?: boolean | undefined;
+  markOf?: ((date: string) => DayMark | null) | undefined;
 }>();
 const emit = defineEmits<{ 'update:modelValue': [Instant | null] }>();
 const { t } = useT();
@@ -37,7 +37,10 @@ function setDay(date: string): void {
 function setTime(text: string): void {
   if (!wall.value) return;
   const { date } = wall.value;
-  emit('update:modelValue', text === '' ? dueInstantOf(props.zone, date, props.usualTime) : instantOf(props.zone, { date, msOfDay: msOfWallTime(text) }));
+  emit(
+    'update:modelValue',
+    text === '' ? dueInstantOf(props.zone, date, props.usualTime) : instantOf(props.zone, { date, msOfDay: msOfWallTime(text) }),
+  );
 }
 </script>
 
@@ -54,7 +57,13 @@ function setTime(text: string): void {
       @update:model-value="setDay"
       @time="setTime"
     />
-    <TimeField v-if="modelValue !== null" class="time" :model-value="time" :label="`${label}: ${t('when.time')}`" @update:model-value="setTime" />
+    <TimeField
+      v-if="modelValue !== null"
+      class="time"
+      :model-value="time"
+      :label="`${label}: ${t('when.time')}`"
+      @update:model-value="setTime"
+    />
     <span v-else-if="empty" class="muted small">{{ empty }}</span>
   </div>
 </template>

@@ -25,6 +25,8 @@ export const dateOfPicker = (day: Dayjs): LocalDate => day.format('YYYY-MM-DD');
 export const pickerTime = (time: string): Dayjs => dayjs(`2026-01-15T${time}:00`);
 export const timeOfPicker = (time: Dayjs): string => time.format('HH:mm');
 
+export const isDay = (value: unknown): value is Dayjs => dayjs.isDayjs(value);
+
 /** Wed 25 Nov; with its year where that is not this one. */
 export function dayInField(date: LocalDate): string {
   const year = date.slice(0, 4);

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Your own sign-in: password, e-mail, and for teachers the second step. */
+import { Button, Input, InputPassword } from 'ant-design-vue';
 import type { TwoStepStartReply } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import { useT } from '../../i18n/use-t';
@@ -70,56 +71,49 @@ const print = () => window.print();
       <form class="sheet box stack" @submit.prevent="changePassword">
         <h2>{{ t('account.password') }}</h2>
         <div>
-          <label class="label" for="current">{{ t('account.current') }}</label><input
+          <label class="label" for="current">{{ t('account.current') }}</label><InputPassword
             id="current"
-            v-model="current"
-            class="field"
-            type="password"
+            v-model:value="current"
             autocomplete="current-password"
             required
           />
         </div>
         <div>
-          <label class="label" for="new">{{ t('account.newPassword') }}</label><input
+          <label class="label" for="new">{{ t('account.newPassword') }}</label><InputPassword
             id="new"
-            v-model="password"
-            class="field"
-            type="password"
+            v-model:value="password"
             autocomplete="new-password"
             minlength="8"
-            maxlength="200"
+            :maxlength="200"
             required
           />
           <p class="muted small">{{ t('account.otherPlaces') }}</p>
         </div>
         <p v-if="changing.problem.value" class="note bad" role="alert">{{ changing.problem.value.title }}</p>
-        <button class="btn main" :disabled="changing.busy.value">{{ t('account.savePassword') }}</button>
+        <Button type="primary" html-type="submit" :disabled="changing.busy.value">{{ t('account.savePassword') }}</Button>
       </form>
       <form v-if="teacher" class="sheet box stack" @submit.prevent="saveEmail">
         <h2>{{ t('account.email') }}</h2>
         <p class="muted small">{{ t('account.emailWhy') }}</p>
         <div>
-          <label class="label" for="email">{{ t('account.email') }}</label><input
+          <label class="label" for="email">{{ t('account.email') }}</label><Input
             id="email"
-            v-model="email"
-            class="field"
+            v-model:value="email"
             type="email"
             autocomplete="email"
-            maxlength="200"
+            :maxlength="200"
           />
         </div>
         <div>
-          <label class="label" for="email-password">{{ t('account.current') }}</label><input
+          <label class="label" for="email-password">{{ t('account.current') }}</label><InputPassword
             id="email-password"
-            v-model="emailPassword"
-            class="field"
-            type="password"
+            v-model:value="emailPassword"
             autocomplete="current-password"
             required
           />
         </div>
         <p v-if="mailing.problem.value" class="note bad" role="alert">{{ mailing.problem.value.title }}</p>
-        <button class="btn" :disabled="mailing.busy.value">{{ t('common.save') }}</button>
+        <Button html-type="submit" :disabled="mailing.busy.value">{{ t('common.save') }}</Button>
       </form>
       <section v-if="teacher" class="sheet box stack">
         <h2>{{ t('account.twoStep') }}</h2>
@@ -129,93 +123,84 @@ const print = () => window.print();
           <ul class="plain codes">
             <li v-for="one in recovery" :key="one">{{ one }}</li>
           </ul>
-          <button class="btn" @click="print">{{ t('account.print') }}</button>
+          <Button @click="print">{{ t('account.print') }}</Button>
         </template>
         <form v-else-if="started" class="stack" @submit.prevent="finish">
           <p class="small">{{ t('account.scan') }}</p>
           <QrCode :text="started.address" :label="t('account.scan')" class="qr" />
           <p class="muted small secret">{{ t('account.orType', { secret: started.secret }) }}</p>
           <div>
-            <label class="label" for="code">{{ t('signIn.code') }}</label><input
+            <label class="label" for="code">{{ t('signIn.code') }}</label><Input
               id="code"
-              v-model="code"
-              class="field"
+              v-model:value="code"
               inputmode="numeric"
               autocomplete="one-time-code"
-              maxlength="10"
+              :maxlength="10"
               required
             />
           </div>
           <div>
-            <label class="label" for="step-password">{{ t('account.current') }}</label><input
+            <label class="label" for="step-password">{{ t('account.current') }}</label><InputPassword
               id="step-password"
-              v-model="proof.current"
-              class="field"
-              type="password"
+              v-model:value="proof.current"
               autocomplete="current-password"
               required
             />
           </div>
           <div v-if="session.me?.twoStep">
-            <label class="label" for="present-code">{{ t('account.presentCode') }}</label><input
+            <label class="label" for="present-code">{{ t('account.presentCode') }}</label><Input
               id="present-code"
-              v-model="proof.presentCode"
-              class="field"
+              v-model:value="proof.presentCode"
               autocomplete="off"
-              maxlength="40"
+              :maxlength="40"
               required
             />
           </div>
           <div class="row">
-            <button class="btn main" :disabled="step.busy.value">
-              {{ t(session.me?.twoStep ? 'account.twoStepReplaceGo' : 'account.twoStepGo') }}</button><button
-              type="button"
-              class="btn quiet"
+            <Button type="primary" html-type="submit" :disabled="step.busy.value">
+              {{ t(session.me?.twoStep ? 'account.twoStepReplaceGo' : 'account.twoStepGo') }}</Button><Button
+              type="link"
               @click="started = null"
             >
               {{ t('common.cancel') }}
-            </button>
+            </Button>
           </div>
         </form>
         <form v-else-if="ending" class="stack" @submit.prevent="end">
           <div>
-            <label class="label" for="end-password">{{ t('account.current') }}</label><input
+            <label class="label" for="end-password">{{ t('account.current') }}</label><InputPassword
               id="end-password"
-              v-model="proof.current"
-              class="field"
-              type="password"
+              v-model:value="proof.current"
               autocomplete="current-password"
               required
             />
           </div>
           <div>
-            <label class="label" for="end-code">{{ t('account.presentCode') }}</label><input
+            <label class="label" for="end-code">{{ t('account.presentCode') }}</label><Input
               id="end-code"
-              v-model="proof.presentCode"
-              class="field"
+              v-model:value="proof.presentCode"
               autocomplete="one-time-code"
-              maxlength="40"
+              :maxlength="40"
               required
             />
           </div>
           <div class="row">
-            <button class="btn" :disabled="step.busy.value">{{ t('account.twoStepEnd') }}</button><button
-              type="button"
-              class="btn quiet"
+            <Button html-type="submit" :disabled="step.busy.value">{{ t('account.twoStepEnd') }}</Button><Button
+              type="link"
               @click="ending = false"
             >
               {{ t('common.cancel') }}
-            </button>
+            </Button>
           </div>
         </form>
         <p v-if="step.problem.value" class="note bad" role="alert">{{ step.problem.value.title }}</p>
         <template v-if="!started && !ending && recovery.length === 0">
           <div v-if="session.me?.twoStep" class="row wrap">
-            <button class="btn" @click="start">{{ t('account.twoStepReplace') }}</button><button class="btn" @click="ending = true">
+            <Button @click="start">{{ t('account.twoStepReplace') }}</Button><Button @click="ending = true">
               {{ t('account.twoStepEnd') }}
-            </button>
+            </Button>
           </div>
-          <button v-else class="btn" @click="start">{{ t('account.twoStepStart') }}</button>
+          <Button v-else @click="start">{{ t('account.twoStepStart') }}</Button>
         </template>
       </section>
       <HelpersBox v-if="session.me?.role === 'student' && !session.me.practice" />

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Signing in with a card: the QR code brings user name and code along behind the #; without a camera both are typed. */
+import { Button, Input } from 'ant-design-vue';
 import { onMounted, ref } from 'vue';
 import { useT } from '../../i18n/use-t';
 import { useRoute, useRouter } from 'vue-router';
@@ -36,31 +37,30 @@ onMounted(async () => {
   <GatePage :title="t('card.title')">
     <form class="stack" @submit.prevent="go">
       <div>
-        <label class="label" for="card-name">{{ t('signIn.userName') }}</label><input
+        <label class="label" for="card-name">{{ t('signIn.userName') }}</label><Input
           id="card-name"
-          v-model="userName"
-          class="field"
+          v-model:value="userName"
           autocapitalize="none"
           spellcheck="false"
           autocomplete="username"
-          maxlength="64"
+          :maxlength="64"
           required
         />
       </div>
       <div>
-        <label class="label" for="card-code">{{ t('card.code') }}</label><input
+        <label class="label" for="card-code">{{ t('card.code') }}</label><Input
           id="card-code"
-          v-model="code"
-          class="field code"
+          v-model:value="code"
           autocapitalize="characters"
           spellcheck="false"
           autocomplete="off"
-          maxlength="24"
+          :maxlength="24"
           required
+          class="code"
         />
       </div>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-      <button class="btn main wide" :disabled="busy">{{ t('signIn.go') }}</button>
+      <Button type="primary" block html-type="submit" :disabled="busy">{{ t('signIn.go') }}</Button>
     </form>
     <template #below
       ><RouterLink to="/sign-in">{{ t('card.other') }}</RouterLink></template

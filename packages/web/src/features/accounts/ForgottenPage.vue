@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A teacher asks for a link to a new password. What is answered does not tell whether the address is known. */
+import { Button, Input } from 'ant-design-vue';
 import { ref } from 'vue';
 import { useT } from '../../i18n/use-t';
 import { ask, askSession } from '../../api/client';
@@ -24,18 +25,17 @@ const go = () =>
     <form v-else class="stack" @submit.prevent="go">
       <p class="muted">{{ t('forgotten.student') }}</p>
       <div>
-        <label class="label" for="email">{{ t('forgotten.email') }}</label><input
+        <label class="label" for="email">{{ t('forgotten.email') }}</label><Input
           id="email"
-          v-model="email"
-          class="field"
+          v-model:value="email"
           type="email"
           autocomplete="email"
-          maxlength="200"
+          :maxlength="200"
           required
         />
       </div>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-      <button class="btn main wide" :disabled="busy">{{ t('forgotten.go') }}</button>
+      <Button type="primary" block html-type="submit" :disabled="busy">{{ t('forgotten.go') }}</Button>
     </form>
     <template #below
       ><RouterLink to="/sign-in">{{ t('forgotten.back') }}</RouterLink></template

@@ -22,15 +22,14 @@ const allow = (one: HelperReply, allowed: boolean) =>
     <p v-else-if="value?.length === 0" class="muted">{{ t('helpers.none') }}</p>
     <ul v-else-if="value" class="plain stack">
       <li v-for="one in value" :key="one.id">
-        <label class="row"
-          ><StoredCheck :on="one.always || one.allowed" :disabled="one.always || busy" :store="(on) => allow(one, on)" />{{ ' '
-          }}<span
+        <StoredCheck :on="one.always || one.allowed" :disabled="one.always || busy" :store="(on) => allow(one, on)"
+          ><span
             ><strong dir="auto">{{ one.name }}</strong> <span class="muted small" dir="auto">{{ one.classes.join(', ') }}</span><span
               v-if="one.always"
               class="muted small block"
               >{{ t(one.broughtIn ? 'helpers.broughtIn' : 'helpers.teachesAll') }}</span
             ></span
-          ></label
+          ></StoredCheck
         >
       </li>
     </ul>
@@ -44,11 +43,5 @@ const allow = (one: HelperReply, allowed: boolean) =>
 }
 .block {
   display: block;
-}
-input {
-  width: 17px;
-  height: 17px;
-  accent-color: var(--act);
-  flex: none;
 }
 </style>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A student joins a class with the code from the board and chooses a sign-in. */
+import { Button, Input } from 'ant-design-vue';
 import { tidyJoinCode } from '@jolly/core';
 import type { JoinPreviewReply } from '@jolly/server/contract';
 import { onMounted, ref } from 'vue';
@@ -9,6 +10,7 @@ import { ask, askSession } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import GatePage from './GatePage.vue';
 import { useSession } from './session.store';
+import FoldedPart from '../../ui/FoldedPart.vue';
 
 const { t } = useT();
 const route = useRoute();
@@ -55,100 +57,89 @@ onMounted(() => {
     <form v-if="!found" class="stack" @submit.prevent="look">
       <div>
         <label class="label" for="code">{{ t('join.code') }}</label>
-        <input
+        <Input
           id="code"
-          v-model="code"
-          class="field code"
+          v-model:value="code"
           autocomplete="off"
           autocapitalize="characters"
           spellcheck="false"
-          maxlength="16"
+          :maxlength="16"
           required
+          class="code"
         />
       </div>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-      <button class="btn main wide" :disabled="busy">{{ t('join.look') }}</button>
+      <Button type="primary" block html-type="submit" :disabled="busy">{{ t('join.look') }}</Button>
     </form>
     <div v-else-if="session.me?.role === 'student'" class="stack">
       <p>{{ t('join.found', { className: found.className, teachers: found.teachers.join(', ') }) }}</p>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-      <button class="btn main wide" :disabled="busy" @click="joinOneMore">{{ t('join.go', { className: found.className }) }}</button>
+      <Button type="primary" block :disabled="busy" @click="joinOneMore">{{ t('join.go', { className: found.className }) }}</Button>
     </div>
     <form v-else class="stack" @submit.prevent="join">
       <p class="note">{{ t('join.found', { className: found.className, teachers: found.teachers.join(', ') }) }}</p>
       <div class="two">
         <div>
           <label class="label" for="given">{{ t('join.given') }}</label>
-          <input
+          <Input
             id="given"
-            v-model="person.givenName"
-            class="field"
+            v-model:value="person.givenName"
             autocomplete="given-name"
-            maxlength="80"
+            :maxlength="80"
             required
             aria-describedby="name-hint"
           />
         </div>
         <div>
           <label class="label" for="family">{{ t('join.family') }}</label>
-          <input
-            id="family"
-            v-model="person.familyName"
-            class="field"
-            autocomplete="family-name"
-            maxlength="80"
-            aria-describedby="name-hint"
-          />
+          <Input id="family" v-model:value="person.familyName" autocomplete="family-name" :maxlength="80" aria-describedby="name-hint" />
         </div>
       </div>
       <p id="name-hint" class="muted small">{{ t('join.nameHint') }}</p>
       <div v-for="field in ['userName', 'password'] as const" :key="field">
         <label class="label" :for="field">{{ t(`join.${field}`) }}</label>
-        <input
+        <Input
           :id="field"
-          v-model="person[field]"
-          class="field"
+          v-model:value="person[field]"
           :type="field === 'password' ? 'password' : 'text'"
           :autocomplete="field === 'password' ? 'new-password' : 'username'"
           autocapitalize="none"
           :aria-describedby="`${field}-hint`"
           :aria-invalid="!!errorOf(field) || undefined"
           required
+          :status="!!errorOf(field) ? 'error' : ''"
         />
         <p :id="`${field}-hint`" class="small" :class="errorOf(field) ? 'alarm' : 'muted'">
           {{ errorOf(field) ?? t(`join.${field}Hint`) }}
         </p>
       </div>
-      <details :open="found.asksNumber || undefined">
-        <summary class="small">{{ t('join.proof') }}</summary>
+      <FoldedPart :open="found.asksNumber" :title="t('join.proof')">
         <div class="two proof">
           <div>
-            <label class="label" for="card">{{ t('join.card') }}</label><input
+            <label class="label" for="card">{{ t('join.card') }}</label><Input
               id="card"
-              v-model="proof.card"
-              class="field"
+              v-model:value="proof.card"
               autocomplete="off"
               autocapitalize="characters"
               spellcheck="false"
-              maxlength="40"
+              :maxlength="40"
               aria-describedby="proof-hint"
             />
           </div>
           <div v-if="found.asksNumber">
-            <label class="label" for="number">{{ t('join.number') }}</label><input
+            <label class="label" for="number">{{ t('join.number') }}</label><Input
               id="number"
-              v-model="proof.number"
-              class="field"
+              v-model:value="proof.number"
               autocomplete="off"
-              maxlength="64"
+              :maxlength="64"
               aria-describedby="proof-hint"
             />
           </div>
         </div>
         <p id="proof-hint" class="muted small">{{ t('join.proofHint') }}</p>
-      </details>
+      </FoldedPart>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-      <button class="btn main wide" :disabled="busy">{{ t('join.go', { className: found.className }) }}</button>
+      <Button type="primary" block html-type="submit" :disabled="busy">{{ t('join.go', { className: found.className }) }}</Button>
     </form>
     <template #below
       >{{ t('join.already') }} <RouterLink to="/sign-in">{{ t('signIn.go') }}</RouterLink></template
@@ -169,10 +160,6 @@ onMounted(() => {
 }
 .proof {
   margin-block-start: 8px;
-}
-summary {
-  cursor: pointer;
-  color: var(--text-2);
 }
 .two {
   display: grid;

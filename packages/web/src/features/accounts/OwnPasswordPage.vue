@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A password that a teacher gave is replaced by one's own before anything else. */
+import { Button, InputPassword } from 'ant-design-vue';
 import { ref } from 'vue';
 import { useT } from '../../i18n/use-t';
 import { useRouter } from 'vue-router';
@@ -26,21 +27,19 @@ const go = () =>
     <form class="stack" @submit.prevent="go">
       <p>{{ t('account.ownPasswordWhy', { name: session.me?.givenName ?? '' }) }}</p>
       <div>
-        <label class="label" for="own">{{ t('account.newPassword') }}</label><input
+        <label class="label" for="own">{{ t('account.newPassword') }}</label><InputPassword
           id="own"
-          v-model="password"
-          class="field"
-          type="password"
+          v-model:value="password"
           autocomplete="new-password"
           minlength="8"
-          maxlength="200"
+          :maxlength="200"
           required
           aria-describedby="own-hint"
         />
         <p id="own-hint" class="muted small">{{ t('join.passwordHint') }}</p>
       </div>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-      <button class="btn main wide" :disabled="busy">{{ t('account.savePassword') }}</button>
+      <Button type="primary" block html-type="submit" :disabled="busy">{{ t('account.savePassword') }}</Button>
     </form>
   </GatePage>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** User name and password; used on the sign-in page and over a page whose session has ended. */
+import { Button, Input, InputPassword } from 'ant-design-vue';
 import type { Me } from '@jolly/server/contract';
 import { ref } from 'vue';
 import { useT } from '../../i18n/use-t';
@@ -46,11 +47,10 @@ const go = () =>
   <form v-if="step === 'code'" class="stack" @submit.prevent="go">
     <div>
       <label class="label" for="sign-in-code">{{ t('signIn.code') }}</label>
-      <input
+      <Input
         id="sign-in-code"
-        v-model="code"
+        v-model:value="code"
         v-focus-first
-        class="field"
         autocomplete="one-time-code"
         autocapitalize="characters"
         spellcheck="false"
@@ -60,19 +60,19 @@ const go = () =>
       <p id="code-hint" class="muted small">{{ t('signIn.codeHint') }}</p>
     </div>
     <p v-if="why" class="note bad" role="alert">{{ why }}</p>
-    <button class="btn main wide" :disabled="busy">{{ t('signIn.go') }}</button>
+    <Button type="primary" block html-type="submit" :disabled="busy">{{ t('signIn.go') }}</Button>
   </form>
   <form v-else class="stack" @submit.prevent="go">
     <div>
       <label class="label" for="sign-in-name">{{ t('signIn.userName') }}</label>
-      <input id="sign-in-name" v-model="userName" class="field" autocomplete="username" autocapitalize="none" spellcheck="false" required />
+      <Input id="sign-in-name" v-model:value="userName" autocomplete="username" autocapitalize="none" spellcheck="false" required />
     </div>
     <div>
       <label class="label" for="sign-in-password">{{ t('signIn.password') }}</label>
-      <input id="sign-in-password" v-model="password" class="field" type="password" autocomplete="current-password" required />
+      <InputPassword id="sign-in-password" v-model:value="password" autocomplete="current-password" required />
     </div>
     <p v-if="why" class="note bad" role="alert">{{ why }}</p>
-    <button class="btn main wide" :disabled="busy">{{ t('signIn.go') }}</button>
+    <Button type="primary" block html-type="submit" :disabled="busy">{{ t('signIn.go') }}</Button>
   </form>
 </template>
 

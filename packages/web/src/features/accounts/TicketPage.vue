@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Where a mailed link leads: an invitation to a student or a co-teacher, or a new password. */
+import { Button, Input } from 'ant-design-vue';
 import type { TicketReply } from '@jolly/server/contract';
 import { onMounted, ref } from 'vue';
 import { useT } from '../../i18n/use-t';
@@ -8,6 +9,7 @@ import { ask, askSession } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import GatePage from './GatePage.vue';
 import { useSession } from './session.store';
+import LinkButton from '../../ui/LinkButton.vue';
 
 const { t } = useT();
 const route = useRoute();
@@ -50,7 +52,7 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
   <GatePage :title="route.path === '/new-password' ? t('ticket.password') : t('ticket.title')">
     <div v-if="changed" class="stack">
       <p class="note" role="status">{{ t('ticket.changed') }}</p>
-      <RouterLink class="btn main wide" to="/sign-in">{{ t('signIn.go') }}</RouterLink>
+      <LinkButton type="primary" block to="/sign-in">{{ t('signIn.go') }}</LinkButton>
     </div>
     <p v-else-if="!found" class="note" :class="{ bad: problem }" role="status">{{ problem ? problem.title : t('common.loading') }}</p>
     <template v-else>
@@ -64,7 +66,7 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
       </p>
       <div v-if="found.kind === 'coTeacher' && session.me?.role === 'teacher'" class="stack">
         <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-        <button class="btn main wide" :disabled="busy" @click="take({})">{{ t('ticket.accept', { name: session.me.userName }) }}</button>
+        <Button type="primary" block :disabled="busy" @click="take({})">{{ t('ticket.accept', { name: session.me.userName }) }}</Button>
       </div>
       <form v-else class="stack" @submit.prevent="take(typed())">
         <p v-if="found.kind === 'coTeacher'" class="muted small">
@@ -73,21 +75,21 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
         </p>
         <div v-for="field in FIELDS[found.kind]" :key="field">
           <label class="label" :for="field">{{ t(LABELS[field]) }}</label>
-          <input
+          <Input
             :id="field"
-            v-model="person[field]"
-            class="field"
+            v-model:value="person[field]"
             :type="field === 'password' ? 'password' : 'text'"
             :autocomplete="field === 'password' ? 'new-password' : field === 'userName' ? 'username' : 'name'"
             autocapitalize="none"
             :required="field !== 'familyName'"
             :aria-invalid="!!errorOf(field) || undefined"
+            :status="!!errorOf(field) ? 'error' : ''"
           />
           <p v-if="errorOf(field)" class="alarm small">{{ errorOf(field) }}</p>
           <p v-else-if="field === 'password'" class="muted small">{{ t('join.passwordHint') }}</p>
         </div>
         <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-        <button class="btn main wide" :disabled="busy">{{ t(`ticket.go.${found.kind}`) }}</button>
+        <Button type="primary" block html-type="submit" :disabled="busy">{{ t(`ticket.go.${found.kind}`) }}</Button>
       </form>
     </template>
     <template #below

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** One assignment: each student's state, when it came in, how late; the counts filter the list. */
+import { Button } from 'ant-design-vue';
 import { PIECE_STATES, type PieceState } from '@jolly/core';
 import type { ClassReply } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
@@ -21,6 +22,10 @@ import PieceTable from './PieceTable.vue';
 import RescoreSheet from './RescoreSheet.vue';
 import RubricView from './RubricView.vue';
 import { waysToMark, type WayToMark } from '../marking';
+import ToggleButton from '../../ui/ToggleButton.vue';
+import SelectField from '../../ui/SelectField.vue';
+import FoldedPart from '../../ui/FoldedPart.vue';
+import LinkButton from '../../ui/LinkButton.vue';
 
 const { t, count, points, when } = useWords();
 const route = useRoute();
@@ -139,83 +144,78 @@ useShortcuts([
             · {{ t('common.closes', { when: when(assignment.closes, zone) }) }}</template
           ></span
         >
-        <RouterLink class="btn" :to="{ path: `/compose/${assignment.briefId}`, query: kept }">{{ t('assignment.edit') }}</RouterLink>
-        <RouterLink
+        <LinkButton :to="{ path: `/compose/${assignment.briefId}`, query: kept }">{{ t('assignment.edit') }}</LinkButton>
+        <LinkButton
           v-if="held > 0"
-          class="btn"
-          :class="{ main: toScore === 0 }"
+          :type="toScore === 0 ? 'primary' : 'default'"
           :to="{ path: `/marking/${id}`, query: { ...kept, return: 'held' } }"
-          >{{ t('assignment.returnHeld', { n: held }) }}</RouterLink
+          >{{ t('assignment.returnHeld', { n: held }) }}</LinkButton
         >
-        <RouterLink class="btn" :class="{ main: toScore > 0 || held === 0 }" :to="{ path: `/marking/${id}`, query: kept }"
-          >{{ t('assignment.mark') }} <span class="key">M</span></RouterLink
+        <LinkButton :type="toScore > 0 || held === 0 ? 'primary' : 'default'" :to="{ path: `/marking/${id}`, query: kept }"
+          >{{ t('assignment.mark') }} <span class="key">M</span></LinkButton
         >
       </div>
       <nav v-if="sections.length > 1" class="row wrap sections" :aria-label="t('assignment.sections')">
-        <RouterLink
+        <LinkButton
           v-for="one in sections"
           :key="one.assignmentId"
-          class="chip"
+          size="small"
           :aria-current="one.assignmentId === id ? 'page' : undefined"
           :to="{ path: `/assignments/${one.assignmentId}`, query: kept }"
           ><ClassSquare :hue="line.classOf(one.classId)?.hue ?? 0" />{{ ' '
-          }}<span dir="auto">{{ line.classOf(one.classId)?.name }}</span></RouterLink
+          }}<span dir="auto">{{ line.classOf(one.classId)?.name }}</span></LinkButton
         >
       </nav>
       <p v-if="said" class="note" role="status">{{ said }}</p>
       <p v-if="assignment.issuedAt === null" class="note">{{ t('assignment.draftNotice') }}</p>
       <p v-else-if="assignment.issuedAt > now()" class="note">{{ t('compose.issuedLater', { when: when(assignment.issuedAt, zone) }) }}</p>
       <p v-if="value && value.rescorable > 0" class="note row wrap">
-        <span class="grow">{{ count('rubric.changed', value.rescorable) }}</span><button
-          type="button"
-          class="btn"
-          @click="rescoring = true"
-        >
+        <span class="grow">{{ count('rubric.changed', value.rescorable) }}</span><Button @click="rescoring = true">
           {{ t('rubric.changedLook') }}
-        </button>
+        </Button>
       </p>
       <nav v-if="assignment.issuedAt !== null && assignment.issuedAt <= now()" class="row wrap small ways" :aria-label="t('marking.ways')">
         <RouterLink v-for="one in ways" :key="one.path" :to="{ path: one.path, query: kept }">{{ t(one.title) }}</RouterLink>
       </nav>
-      <details class="task">
-        <summary>{{ t('piece.toDo') }}</summary>
+      <FoldedPart class="task" :title="t('piece.toDo')">
         <RichTextView :text="assignment.instructions" /><AttachmentList
           class="with"
           :attachments="assignment.attachments"
           :spoken="assignment.spoken"
         /><RubricView v-if="assignment.scoring.by === 'rubric'" class="with" :rubric="assignment.scoring.rubric" />
-      </details>
+      </FoldedPart>
       <div class="row wrap filters" role="group" :aria-label="t('assignment.states')">
-        <button class="chip" :aria-pressed="filter === null" @click="filter = null">
-          {{ t('assignment.allStates') }} {{ rows.length }}
-        </button>
-        <button
+        <ToggleButton :on="filter === null" @click="filter = null"> {{ t('assignment.allStates') }} {{ rows.length }} </ToggleButton>
+        <ToggleButton
           v-for="one in counts"
           :key="one.state"
-          class="chip state-chip"
-          :aria-pressed="filter === one.state"
+          :on="filter === one.state"
+          class="state-chip"
           @click="filter = filter === one.state ? null : one.state"
         >
           <SignalFlag :state="one.state" /> {{ t(`state.${one.state}`) }} {{ one.n }}
-        </button>
-        <select v-if="groups.length > 0" v-model="group" class="field group" :aria-label="t('assignment.byGroup')">
-          <option value="">{{ t('assignment.allGroups') }}</option>
-          <option v-for="one in groups" :key="one" :value="one">{{ one }}</option>
-        </select>
+        </ToggleButton>
+        <SelectField
+          v-if="groups.length > 0"
+          v-model="group"
+          :label="t('assignment.byGroup')"
+          class="group"
+          :options="[{ value: '', label: t('assignment.allGroups') }, ...groups.map((one) => ({ value: one, label: one }))]"
+        />
         <div class="acts">
-          <button v-if="chosen.length > 0 && !inClass" type="button" class="btn" @click="nudging = true">
+          <Button v-if="chosen.length > 0 && !inClass" @click="nudging = true">
             {{ count('nudge.chosen', chosen.length) }}
-          </button>
-          <button v-if="inClass" type="button" class="chip" @click="noting = true">{{ t('classMarks.title') }}</button>
+          </Button>
+          <Button v-if="inClass" size="small" @click="noting = true">{{ t('classMarks.title') }}</Button>
           <template v-else
-            ><button type="button" class="chip" @click="taking = true">{{ t('takeHome.title') }}</button
-            ><RouterLink class="chip" :to="{ path: `/assignments/${id}/overlap`, query: kept }">{{
+            ><Button size="small" @click="taking = true">{{ t('takeHome.title') }}</Button
+            ><LinkButton size="small" :to="{ path: `/assignments/${id}/overlap`, query: kept }">{{
               t('overlap.title')
-            }}</RouterLink></template
+            }}</LinkButton></template
           >
-          <button type="button" class="chip" @click="openSheet(null)">
+          <Button size="small" @click="openSheet(null)">
             {{ chosen.length > 0 ? count('compose.giveChosen', chosen.length) : t('compose.give') }}
-          </button>
+          </Button>
         </div>
       </div>
       <p v-if="wentSaid > 0" class="small went">
@@ -278,11 +278,6 @@ useShortcuts([
 .task {
   margin-block-end: 14px;
 }
-.task summary {
-  cursor: pointer;
-  color: var(--text-2);
-  margin-block-end: 6px;
-}
 .filters {
   margin-block-end: 12px;
   gap: 6px;
@@ -312,14 +307,14 @@ useShortcuts([
 .one-went {
   margin-inline-start: 14px;
 }
-a.chip {
+a.ant-btn {
   text-decoration: none;
 }
 .sections {
   gap: 6px;
   margin-block-end: 10px;
 }
-.sections .chip[aria-current] {
+.sections .ant-btn[aria-current] {
   background: var(--act);
   color: var(--on-act);
 }

@@ -4,6 +4,7 @@ import type { Attachment, KeptFile } from '@jolly/server/contract';
 import { useT } from '../../i18n/use-t';
 import RichTextView from '../../ui/RichTextView.vue';
 import { fileAddress } from '../files';
+import FoldedPart from '../../ui/FoldedPart.vue';
 
 defineProps<{
   attachments: readonly Attachment[];
@@ -23,12 +24,12 @@ const isPicture = (file: KeptFile) => /^image\/(png|jpeg|gif|webp)$/.test(file.m
     <ul v-if="attachments.length > 0" class="plain">
       <li v-for="one in attachments" :key="one.id">
         <span v-if="one.kind === 'worksheet' && copies?.includes(one.id)" dir="auto">{{ one.title }}</span>
-        <details v-else-if="one.kind === 'worksheet'">
-          <summary>
+        <FoldedPart v-else-if="one.kind === 'worksheet'">
+          <template #title>
             <span dir="auto">{{ one.title }}</span>
-          </summary>
+          </template>
           <RichTextView class="sheet inside" :text="one.text" />
-        </details>
+        </FoldedPart>
         <a v-else-if="one.kind === 'link'" :href="one.url" target="_blank" rel="noopener noreferrer nofollow" dir="auto">{{
           one.title || one.url
         }}</a>
@@ -72,12 +73,6 @@ li {
   padding-block: 3px;
 }
 li > a,
-details {
-  overflow-wrap: anywhere;
-}
-summary {
-  cursor: pointer;
-}
 .inside {
   padding: 14px 18px;
   margin-block: 6px;

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** One thing that goes with a brief: a file, a link, a worksheet written here, or a handout. */
+import { Button, Checkbox, Input } from 'ant-design-vue';
 import { EMPTY_TEXT, readLink, type RichText } from '@jolly/core';
 import type { AssignmentListItem, Attachment, KeptFile } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
@@ -9,6 +10,9 @@ import { useAttempt } from '../../api/use-attempt';
 import RichTextEditor from '../../ui/RichTextEditor.vue';
 import SideSheet from '../../ui/SideSheet.vue';
 import { keepPicture } from './keep-picture';
+import ToggleButton from '../../ui/ToggleButton.vue';
+import SelectField from '../../ui/SelectField.vue';
+import FileButton from '../../ui/FileButton.vue';
 
 const props = defineProps<{
   open: boolean;
@@ -53,10 +57,7 @@ watch(kind, (now, before) => {
   if (before && !props.attachment) use.value = now === 'worksheet' ? 'oneEach' : 'toRead';
 });
 
-async function picked(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement;
-  const [chosen] = input.files ?? [];
-  input.value = '';
+async function picked([chosen]: File[]): Promise<void> {
   if (!chosen) return;
   uploading.value = chosen.name;
   await attempt(async () => {
@@ -101,12 +102,12 @@ function done(): void {
   <SideSheet :open="open" :title="t('attach.title')" :width="kind === 'worksheet' ? 720 : 460" @close="emit('close')">
     <div class="stack">
       <div v-if="!attachment" class="row wrap" role="group" :aria-label="t('attach.kind')">
-        <button v-for="one in KINDS" :key="one" type="button" class="chip" :aria-pressed="kind === one" @click="kind = one">
+        <ToggleButton v-for="one in KINDS" :key="one" :on="kind === one" @click="kind = one">
           {{ t(`attach.kinds.${one}`) }}
-        </button>
+        </ToggleButton>
       </div>
       <div v-if="kind === 'file'" class="row wrap">
-        <label class="btn pick">{{ t('attach.pick') }}<input class="hidden-text" type="file" :disabled="busy" @change="picked" /></label>
+        <FileButton :disabled="busy" @files="picked">{{ t('attach.pick') }}</FileButton>
         <span v-if="uploading" class="muted small">{{ t('attach.uploading', { name: uploading }) }}</span><span
           v-else-if="file"
           class="clip"
@@ -115,14 +116,14 @@ function done(): void {
         >
       </div>
       <div v-if="kind === 'link'">
-        <label class="label" for="attach-url">{{ t('attach.url') }}</label><input
+        <label class="label" for="attach-url">{{ t('attach.url') }}</label><Input
           id="attach-url"
-          v-model="url"
-          class="field"
+          v-model:value="url"
           inputmode="url"
-          maxlength="2000"
+          :maxlength="2000"
           :aria-invalid="(asked && badUrl) || undefined"
           dir="ltr"
+          :status="asked && badUrl ? 'error' : ''"
         />
         <p v-if="linkProblem === 'scheme' || (asked && badUrl)" class="alarm small" role="alert">
           {{ t(`common.linkProblem.${linkProblem ?? 'notAnAddress'}`) }}
@@ -131,16 +132,18 @@ function done(): void {
       <div v-if="kind === 'handout'">
         <label class="label" for="attach-handout">{{ t('attach.handout') }}</label>
         <p v-if="handouts.length === 0" class="muted">{{ t('attach.noHandouts') }}</p>
-        <select v-else id="attach-handout" v-model="briefId" class="field">
-          <option v-for="one in handouts" :key="one.briefId" :value="one.briefId">{{ one.title }}</option>
-        </select>
+        <SelectField
+          v-else
+          id="attach-handout"
+          v-model="briefId"
+          :options="handouts.map((one) => ({ value: one.briefId, label: one.title }))"
+        />
       </div>
       <div v-if="kind !== 'handout'">
-        <label class="label" for="attach-title">{{ t('attach.name') }}</label><input
+        <label class="label" for="attach-title">{{ t('attach.name') }}</label><Input
           id="attach-title"
-          v-model="title"
-          class="field"
-          maxlength="200"
+          v-model:value="title"
+          :maxlength="200"
           dir="auto"
         />
       </div>
@@ -155,29 +158,22 @@ function done(): void {
         :keep-picture="keepPicture"
       />
       <div v-if="kind === 'worksheet' || kind === 'file'" class="row wrap" role="group" :aria-label="t('attach.use')">
-        <span class="muted">{{ t('attach.use') }}</span><button
+        <span class="muted">{{ t('attach.use') }}</span><ToggleButton
           v-for="one in ['toRead', 'oneEach', 'onePerGroup'] as const"
           :key="one"
-          type="button"
-          class="chip"
-          :aria-pressed="use === one"
+          :on="use === one"
           @click="use = one"
         >
           {{ t(`attach.uses.${one}`) }}
-        </button>
+        </ToggleButton>
       </div>
-      <label class="row"><input v-model="example" type="checkbox" /> {{ t('attach.example') }}</label>
+      <Checkbox v-model:checked="example"> {{ t('attach.example') }}</Checkbox>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <div class="row">
-        <button type="button" class="btn main" :disabled="busy || (kind !== 'link' && !ready)" @click="done">
-          {{ t(attachment ? 'attach.change' : 'attach.add') }}</button><button
-          v-if="attachment"
-          type="button"
-          class="btn"
-          @click="emit('remove')"
-        >
+        <Button type="primary" :disabled="busy || (kind !== 'link' && !ready)" @click="done">
+          {{ t(attachment ? 'attach.change' : 'attach.add') }}</Button><Button v-if="attachment" @click="emit('remove')">
           {{ t('attach.remove') }}
-        </button>
+        </Button>
       </div>
     </div>
   </SideSheet>

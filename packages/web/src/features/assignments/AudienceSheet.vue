@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Who gets it in one class: everyone, or chosen students and groups. */
+import { Button, Checkbox } from 'ant-design-vue';
 import type { Audience } from '@jolly/core';
 import type { GroupingReply, RosterStudent } from '@jolly/server/contract';
 import { ref, watch } from 'vue';
@@ -7,6 +8,9 @@ import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
+import ToggleButton from '../../ui/ToggleButton.vue';
+import SelectField from '../../ui/SelectField.vue';
+import { withOrWithout } from '../../ui/with-or-without';
 
 const props = defineProps<{
   open: boolean;
@@ -66,50 +70,54 @@ function done(): void {
   <SideSheet :open="open" :title="t('compose.audienceTitle', { name: className })" @close="emit('close')">
     <div class="stack">
       <div class="row wrap" role="group">
-        <button
-          v-for="one in ['everyone', 'everyoneNow', 'chosen'] as const"
-          :key="one"
-          type="button"
-          class="chip"
-          :aria-pressed="kind === one"
-          @click="kind = one"
-        >
+        <ToggleButton v-for="one in ['everyone', 'everyoneNow', 'chosen'] as const" :key="one" :on="kind === one" @click="kind = one">
           {{ t(one === 'chosen' ? 'compose.choose' : `compose.${one}`) }}
-        </button>
+        </ToggleButton>
       </div>
       <template v-if="kind === 'chosen'">
         <fieldset v-if="groupings.length > 0">
           <legend class="label">{{ t('compose.audienceGroups') }}</legend>
           <template v-for="grouping in groupings" :key="grouping.id"
-            ><label v-for="group in grouping.groups" :key="group.id ?? ''" class="row"
-              ><input v-model="groupIds" type="checkbox" :value="group.id" /><span dir="auto">{{ group.name }}</span
-              ><span class="muted small">{{ grouping.name }} · {{ group.studentIds.length }}</span></label
+            ><Checkbox
+              v-for="group in grouping.groups"
+              :key="group.id ?? ''"
+              :checked="groupIds.includes(group.id!)"
+              @update:checked="(on: boolean) => (groupIds = withOrWithout(groupIds, group.id!, on))"
+              ><span dir="auto">{{ group.name }}</span
+              ><span class="muted small">{{ grouping.name }} · {{ group.studentIds.length }}</span></Checkbox
             ></template
           >
           <p class="muted small">{{ t('compose.audienceGroupsHint') }}</p>
         </fieldset>
         <fieldset>
           <legend class="label">{{ t('compose.audienceStudents') }}</legend>
-          <label v-for="one in students" :key="one.id" class="row"
-            ><input v-model="studentIds" type="checkbox" :value="one.id" /><span dir="auto">{{ name(one) }}</span></label
+          <Checkbox
+            v-for="one in students"
+            :key="one.id"
+            :checked="studentIds.includes(one.id)"
+            @update:checked="(on: boolean) => (studentIds = withOrWithout(studentIds, one.id, on))"
+            ><span dir="auto">{{ name(one) }}</span></Checkbox
           >
         </fieldset>
       </template>
       <div v-if="groupings.length > 0 || together !== null">
         <label class="label" for="together">{{ t('compose.together') }}</label>
-        <select id="together" v-model="together" class="field" :disabled="begun">
-          <option :value="null">{{ t('compose.alone') }}</option>
-          <option v-for="one in groupings" :key="one.id" :value="one.id">
-            {{ t('compose.inGroups', { name: one.name, n: one.groups.length }) }}
-          </option>
-        </select>
+        <SelectField
+          id="together"
+          v-model="together"
+          :disabled="begun"
+          :options="[
+            { value: null, label: t('compose.alone') },
+            ...groupings.map((one) => ({ value: one.id, label: t('compose.inGroups', { name: one.name, n: one.groups.length }) })),
+          ]"
+        />
         <p class="muted small">{{ t(begun ? 'compose.togetherBegun' : 'compose.togetherHint') }}</p>
       </div>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <div>
-        <button type="button" class="btn main" :disabled="kind === 'chosen' && studentIds.length + groupIds.length === 0" @click="done">
+        <Button type="primary" :disabled="kind === 'chosen' && studentIds.length + groupIds.length === 0" @click="done">
           {{ t('editor.set') }}
-        </button>
+        </Button>
       </div>
     </div>
   </SideSheet>

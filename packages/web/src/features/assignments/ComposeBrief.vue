@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Composing: what to do at left, who and when at right. A draft is kept as one types. */
+import { Button, Input } from 'ant-design-vue';
 import { localDateAt } from '@jolly/core';
 import type { AssignmentListItem, Attachment, ClassReply, Unit } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
@@ -22,6 +23,7 @@ import { setAgain } from './set-again';
 import SpokenField from './SpokenField.vue';
 import { blankBrief, blankSet, useBrief } from './use-brief';
 import WhoAndWhen from './WhoAndWhen.vue';
+import LinkButton from '../../ui/LinkButton.vue';
 
 const emit = defineEmits<{ stored: [string] }>();
 const { t, count } = useWords();
@@ -139,20 +141,20 @@ async function toShelf(): Promise<void> {
     <div v-if="classes.length === 0" class="page">
       <div class="note stack">
         <p>{{ t('compose.noClass') }}</p>
-        <RouterLink class="btn main" to="/class">{{ t('today.firstClass') }}</RouterLink>
+        <LinkButton type="primary" to="/class">{{ t('today.firstClass') }}</LinkButton>
       </div>
     </div>
     <div v-else class="compose">
       <section class="what">
-        <input
-          v-model="body.title"
+        <Input
+          v-model:value="body.title"
           v-focus-first
-          class="title"
           :placeholder="t('compose.titlePlaceholder')"
           :aria-label="t('compose.titleLabel')"
-          maxlength="200"
+          :maxlength="200"
           dir="auto"
           :disabled="locked"
+          class="title"
         />
         <p v-if="locked" class="note small">{{ count('compose.elsewhere', stored!.elsewhere) }}</p>
         <RichTextEditor
@@ -166,18 +168,11 @@ async function toShelf(): Promise<void> {
         <div class="facts">
           <span class="muted">{{ t('compose.goesWith') }}</span>
           <div class="row wrap">
-            <button
-              v-for="one in body.attachments"
-              :key="one.id"
-              type="button"
-              class="chip"
-              :disabled="locked"
-              @click="attaching = { one }"
-            >
+            <Button v-for="one in body.attachments" :key="one.id" size="small" :disabled="locked" @click="attaching = { one }">
               <span dir="auto">{{ one.title }}</span> · {{ t(`attach.uses.${one.use}`)
               }}<template v-if="one.example"> · {{ t('attach.exampleShort') }}</template>
-            </button>
-            <button type="button" class="chip" :disabled="locked" @click="attaching = { one: null }">{{ t('compose.add') }}</button>
+            </Button>
+            <Button size="small" :disabled="locked" @click="attaching = { one: null }">{{ t('compose.add') }}</Button>
           </div>
           <span class="muted">{{ t('compose.spoken') }}</span>
           <SpokenField v-model="body.spoken" :locked="locked" />
@@ -191,22 +186,21 @@ async function toShelf(): Promise<void> {
           <template v-if="!handout">
             <span />
             <div>
-              <button type="button" class="btn quiet" :aria-expanded="more" @click="more = !more">{{ t('compose.more') }}</button>
+              <Button type="link" :aria-expanded="more" @click="more = !more">{{ t('compose.more') }}</Button>
             </div>
             <MoreOfBrief v-if="more" v-model="body" :locked="locked" />
           </template>
         </div>
         <div class="row wrap also">
-          <button type="button" class="btn quiet" @click="previewOpen = true">{{ t('compose.asStudent') }}</button>
-          <span v-if="onShelf" class="muted small" role="status">{{ t('compose.onShelf') }}</span><button
+          <Button type="link" @click="previewOpen = true">{{ t('compose.asStudent') }}</Button>
+          <span v-if="onShelf" class="muted small" role="status">{{ t('compose.onShelf') }}</span><Button
             v-else
-            type="button"
-            class="btn quiet"
+            type="link"
             :disabled="body.title.trim() === ''"
             @click="toShelf"
           >
             {{ t('compose.toShelf') }}
-          </button>
+          </Button>
         </div>
       </section>
       <aside class="who">
@@ -285,7 +279,7 @@ async function toShelf(): Promise<void> {
   margin-block-start: 16px;
   align-items: center;
 }
-.facts .chip {
+.facts .ant-btn {
   max-width: 100%;
   overflow: hidden;
   text-overflow: ellipsis;

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Other dates for students, one or many at once, or for a group; or excused; with the reason: one act. */
+import { Button, Checkbox, Input } from 'ant-design-vue';
 import { closesAlong, moreTime, windowProblem, type Instant, type SchoolCalendar } from '@jolly/core';
 import type { ExceptionRequest, GroupDateReply, GroupDateRequest, PieceRow } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
@@ -10,6 +11,8 @@ import SideSheet from '../../ui/SideSheet.vue';
 import WhenField from '../../ui/WhenField.vue';
 import { useWords } from '../../ui/use-words';
 import { useTrail } from './use-trail';
+import ToggleButton from '../../ui/ToggleButton.vue';
+import SelectField from '../../ui/SelectField.vue';
 
 const props = defineProps<{
   open: boolean;
@@ -165,27 +168,28 @@ const label = computed(() => {
   <SideSheet :open="open" :title="t('exception.title')" @close="emit('close')">
     <form class="stack" @submit.prevent="give">
       <div class="row" role="group" :aria-label="t('exception.who')">
-        <button type="button" class="chip" :aria-pressed="!forGroup" @click="forGroup = false">{{ t('exception.forStudents') }}</button>
-        <button
-          type="button"
-          class="chip"
-          :aria-pressed="forGroup"
+        <ToggleButton :on="!forGroup" @click="forGroup = false">{{ t('exception.forStudents') }}</ToggleButton>
+        <ToggleButton
+          :on="forGroup"
           @click="
             forGroup = true;
             kind = 'dates';
           "
         >
           {{ t('exception.forGroup') }}
-        </button>
+        </ToggleButton>
       </div>
       <div v-if="forGroup">
         <p v-if="groups.length === 0" class="muted">{{ t('exception.noGroups') }}</p>
-        <select v-else v-model="groupId" class="field" :aria-label="t('exception.chooseGroup')">
-          <option value="" disabled>{{ t('exception.chooseGroup') }}</option>
-          <option v-for="one in groups" :key="one.id" :value="one.id">
-            {{ t('compose.groupOf', { name: one.name, n: one.students }) }}
-          </option>
-        </select>
+        <SelectField
+          v-else
+          v-model="groupId"
+          :label="t('exception.chooseGroup')"
+          :options="[
+            { value: '', label: t('exception.chooseGroup'), disabled: true },
+            ...groups.map((one) => ({ value: one.id, label: t('compose.groupOf', { name: one.name, n: one.students }) })),
+          ]"
+        />
       </div>
       <div v-else class="stack-s">
         <NamePicker
@@ -196,16 +200,9 @@ const label = computed(() => {
         />
       </div>
       <div v-if="!forGroup" class="row" role="group" :aria-label="t('exception.kind')">
-        <button
-          v-for="one in ['dates', 'excused'] as const"
-          :key="one"
-          type="button"
-          class="chip"
-          :aria-pressed="kind === one"
-          @click="kind = one"
-        >
+        <ToggleButton v-for="one in ['dates', 'excused'] as const" :key="one" :on="kind === one" @click="kind = one">
           {{ t(`exception.${one}`) }}
-        </button>
+        </ToggleButton>
       </div>
       <template v-if="kind === 'dates'">
         <p v-if="standing.length > 0" class="note small">
@@ -213,9 +210,9 @@ const label = computed(() => {
         </p>
         <div v-if="calendar && base.due !== null" class="row wrap">
           <span class="muted small">{{ t('exception.quick') }}</span>
-          <button v-for="days in [1, 2, 5]" :key="days" type="button" class="chip" @click="more(days)">
+          <Button v-for="days in [1, 2, 5]" :key="days" size="small" @click="more(days)">
             + {{ count('exception.plusDays', days) }}
-          </button>
+          </Button>
         </div>
         <div v-for="field in ['due', 'closes', 'opens'] as const" :key="field">
           <span class="label">{{ t(`compose.${field}`) }}</span><WhenField
@@ -229,25 +226,24 @@ const label = computed(() => {
         <p v-if="past" class="small said" role="status">{{ t('exception.past') }}</p>
         <p v-else-if="changesNothing" class="small said" role="status">{{ t('exception.changesNothing') }}</p>
         <p class="muted small">{{ t('exception.leave') }}</p>
-        <label v-if="!forGroup" class="row"><input v-model="waives" type="checkbox" /> {{ t('exception.waive') }}</label>
+        <Checkbox v-if="!forGroup" v-model:checked="waives"> {{ t('exception.waive') }}</Checkbox>
         <p v-if="contradiction" class="alarm small" role="alert">{{ t(`compose.contradiction.${contradiction}`) }}</p>
       </template>
       <div>
-        <label class="label" for="reason">{{ t('exception.reason') }}</label><input
+        <label class="label" for="reason">{{ t('exception.reason') }}</label><Input
           id="reason"
-          v-model="reason"
-          class="field"
-          maxlength="500"
+          v-model:value="reason"
+          :maxlength="500"
           dir="auto"
           :placeholder="t('exception.reasonPlaceholder')"
         />
       </div>
-      <label v-if="issued" class="row"><input v-model="tell" type="checkbox" /> {{ t('exception.tell') }}</label>
+      <Checkbox v-if="issued" v-model:checked="tell"> {{ t('exception.tell') }}</Checkbox>
       <p v-if="asked && nothing" class="note bad" role="alert">{{ t('exception.nothing') }}</p>
       <p v-else-if="problem" class="note bad" role="alert">{{ [problem.title, ...problem.errors.map((one) => one.message)].join(' ') }}</p>
       <div class="row wrap">
-        <button class="btn main" :disabled="nobody || contradiction !== null">{{ label }}</button>
-        <button v-if="given" type="button" class="btn" @click="takeAway">{{ t('exception.takeAway') }}</button>
+        <Button type="primary" html-type="submit" :disabled="nobody || contradiction !== null">{{ label }}</Button>
+        <Button v-if="given" @click="takeAway">{{ t('exception.takeAway') }}</Button>
       </div>
     </form>
   </SideSheet>

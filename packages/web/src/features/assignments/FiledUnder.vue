@@ -3,15 +3,17 @@
  * Where it is filed: the category it counts under, the unit, its aims. Categories and units belong to each class;
  * for several classes they are chosen by name, and a class without one of that name is said.
  */
+import { Checkbox } from 'ant-design-vue';
 import type { BriefBody, ClassReply, SetFor, Unit } from '@jolly/server/contract';
-import { computed, ref } from 'vue';
+import { computed } from 'vue';
 import { useT } from '../../i18n/use-t';
+import SelectField from '../../ui/SelectField.vue';
+import TagsField from '../../ui/TagsField.vue';
 
 const body = defineModel<BriefBody>('body', { required: true });
 const sets = defineModel<SetFor[]>('sets', { required: true });
 const props = defineProps<{ classes: readonly ClassReply[]; units: Record<string, Unit[]>; aims: readonly string[]; locked: boolean }>();
 const { t } = useT();
-const newAim = ref('');
 
 const classOf = (id: string) => props.classes.find((one) => one.id === id);
 const categoriesOf = (id: string): readonly { id: string; name: string }[] => classOf(id)?.scheme.categories ?? [];
@@ -59,58 +61,44 @@ const lacks = computed(() => {
 });
 const weighted = computed(() => sets.value.some((set) => classOf(set.classId)?.scheme.kind === 'weighted'));
 const counts = computed(() => body.value.kind === 'assignment' && body.value.points !== null);
-function addAim(): void {
-  const aim = newAim.value.trim();
-  if (aim !== '' && !body.value.aims.includes(aim)) body.value.aims.push(aim);
-  newAim.value = '';
-}
 </script>
 
 <template>
   <template v-if="counts">
     <label class="muted" for="counts-under">{{ t('compose.category') }}</label>
     <div class="row wrap">
-      <select id="counts-under" v-model="category" class="field filed">
-        <option value="=">{{ t('compose.noCategory') }}</option>
-        <option v-for="name in categories" :key="name" :value="`=${name}`">{{ name }}</option>
-        <option value="not">{{ t('compose.countsNot') }}</option>
-      </select>
-      <label v-if="category !== 'not'" class="row"><input v-model="bonus" type="checkbox" /> {{ t('compose.onTop') }}</label>
+      <SelectField
+        id="counts-under"
+        v-model="category"
+        class="filed"
+        :options="[
+          { value: '=', label: t('compose.noCategory') },
+          ...categories.map((name) => ({ value: `=${name}`, label: name })),
+          { value: 'not', label: t('compose.countsNot') },
+        ]"
+      />
+      <Checkbox v-if="category !== 'not'" v-model:checked="bonus"> {{ t('compose.onTop') }}</Checkbox>
       <span v-if="category === '=' && weighted" class="muted small">{{ t('compose.noCategoryHint') }}</span>
     </div>
   </template>
   <span class="muted">{{ t(unitNames.length > 0 ? 'compose.unitAndAims' : 'compose.aims') }}</span>
   <div class="row wrap">
-    <select v-if="unitNames.length > 0" v-model="unit" class="field filed" :aria-label="t('compose.unit')">
-      <option value="">{{ t('compose.noUnit') }}</option>
-      <option v-for="name in unitNames" :key="name" :value="name">{{ name }}</option>
-    </select>
-    <span v-for="aim in body.aims" :key="aim" class="chip still"
-      ><span dir="auto">{{ aim }}</span
-      >{{ ' '
-      }}<button
-        type="button"
-        class="drop"
-        :aria-label="t('compose.dropAim', { aim })"
-        :disabled="locked"
-        @click="body.aims.splice(body.aims.indexOf(aim), 1)"
-      >
-        ×
-      </button></span
-    >
-    <input
-      v-model="newAim"
-      class="field aim"
-      list="known-aims"
-      :placeholder="t('compose.addAim')"
-      :aria-label="t('compose.addAim')"
-      maxlength="120"
-      dir="auto"
-      :disabled="locked"
-      @keydown.enter.prevent="addAim"
-      @change="addAim"
+    <SelectField
+      v-if="unitNames.length > 0"
+      v-model="unit"
+      :label="t('compose.unit')"
+      class="filed"
+      :options="[{ value: '', label: t('compose.noUnit') }, ...unitNames.map((name) => ({ value: name, label: name }))]"
     />
-    <datalist id="known-aims"><option v-for="aim in aims" :key="aim" :value="aim" /></datalist>
+    <TagsField
+      v-model="body.aims"
+      class="aim"
+      :proposals="aims"
+      :label="t('compose.addAim')"
+      :placeholder="t('compose.addAim')"
+      :maxlength="120"
+      :disabled="locked"
+    />
     <span v-for="one in lacks" :key="one" class="muted small">{{ one }}</span>
   </div>
 </template>

@@ -2,6 +2,7 @@
 /** What students may hand in, of several kinds, or nothing: it is done in class. */
 import type { BriefBody, HandInKind } from '@jolly/server/contract';
 import { useWords } from '../../ui/use-words';
+import ToggleButton from '../../ui/ToggleButton.vue';
 
 defineProps<{ locked: boolean }>();
 const body = defineModel<BriefBody>({ required: true });
@@ -24,25 +25,23 @@ function inClass(): void {
 
 <template>
   <div class="row wrap" role="group" :aria-label="t('compose.handIn')">
-    <button
+    <ToggleButton
       v-for="kind in KINDS"
       :key="kind"
-      type="button"
-      class="chip"
-      :aria-pressed="body.how === 'handIn' && body.accepts.includes(kind)"
+      :on="body.how === 'handIn' && body.accepts.includes(kind)"
       :disabled="locked"
       @click="toggle(kind)"
     >
       {{ t(`compose.kinds.${kind}`) }}
-    </button>
-    <button type="button" class="chip" :aria-pressed="body.how === 'inClass'" :disabled="locked" @click="inClass">
+    </ToggleButton>
+    <ToggleButton :on="body.how === 'inClass'" :disabled="locked" @click="inClass">
       {{ t('compose.kinds.inClass') }}
-    </button>
+    </ToggleButton>
   </div>
 </template>
 
 <style scoped>
-.chip {
+.ant-btn {
   max-width: 100%;
   overflow: hidden;
   text-overflow: ellipsis;

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** What happens to a brief next: kept as a draft, issued now or later, saved once it is out; and what stands in its way. */
+import { Button } from 'ant-design-vue';
 import type { BriefEffects } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
@@ -10,6 +11,7 @@ import WhenField from '../../ui/WhenField.vue';
 import { useWords } from '../../ui/use-words';
 import { useScope, useTermLine } from '../termline';
 import type { useBrief } from './use-brief';
+import LinkButton from '../../ui/LinkButton.vue';
 
 const props = defineProps<{
   brief: ReturnType<typeof useBrief>;
@@ -86,27 +88,21 @@ const effectText = computed(() => {
         {{ theirs.classes[0]?.due == null ? t('common.noDue') : t('common.due', { when: when(theirs.classes[0].due, zone) }) }}.
       </p>
       <div class="row">
-        <button type="button" class="btn" @click="brief.takeTheirs">{{ t('compose.conflictTheirs') }}</button><button
-          type="button"
-          class="btn"
-          @click="brief.keepMine"
-        >
+        <Button @click="brief.takeTheirs">{{ t('compose.conflictTheirs') }}</Button><Button @click="brief.keepMine">
           {{ t('compose.conflictMine') }}
-        </button>
+        </Button>
       </div>
     </div>
     <div v-else-if="pointsAsked" class="note stack" role="alert">
       <p>{{ count('compose.pointsAsked', pointsAsked.pieces, { from: pointsAsked.from / 1000, to: pointsAsked.to / 1000 }) }}</p>
       <div class="row wrap">
-        <button type="button" class="btn" :disabled="saving" @click="brief.answerPoints('keep')">
-          {{ t('compose.pointsKeep') }}</button><button
-          type="button"
-          class="btn main"
+        <Button :disabled="saving" @click="brief.answerPoints('keep')"> {{ t('compose.pointsKeep') }}</Button><Button
+          type="primary"
           :disabled="saving"
           @click="brief.answerPoints('scale')"
         >
           {{ t('compose.pointsScale') }}
-        </button>
+        </Button>
       </div>
     </div>
     <p v-else-if="problem" class="note bad" role="alert">
@@ -132,49 +128,43 @@ const effectText = computed(() => {
     </div>
     <div class="row wrap">
       <template v-if="later">
-        <button type="button" class="btn" @click="later = null">{{ t('common.cancel') }}</button><span class="grow" />
-        <button type="button" class="btn main" :disabled="later.at === null || contradiction" @click="issue(later.at)">
+        <Button @click="later = null">{{ t('common.cancel') }}</Button><span class="grow" />
+        <Button type="primary" :disabled="later.at === null || contradiction" @click="issue(later.at)">
           {{ count('compose.issueThen', goesTo) }}
-        </button>
+        </Button>
       </template>
       <template v-else-if="out">
-        <button v-if="begun === 0" type="button" class="btn" @click="brief.withdraw()">{{ t('compose.backToDraft') }}</button>
-        <RouterLink v-else class="btn" :to="{ path: `/assignments/${stored!.classes[0]!.assignmentId}`, query: scope.kept.value }">{{
+        <Button v-if="begun === 0" @click="brief.withdraw()">{{ t('compose.backToDraft') }}</Button>
+        <LinkButton v-else :to="{ path: `/assignments/${stored!.classes[0]!.assignmentId}`, query: scope.kept.value }">{{
           t('common.close')
-        }}</RouterLink>
+        }}</LinkButton>
         <span class="grow" />
         <template v-if="dirty">
           <!-- The question above is the next thing then. -->
-          <button type="button" class="btn" :disabled="contradiction || saving" @click="brief.save({ tell: false })">
+          <Button :disabled="contradiction || saving" @click="brief.save({ tell: false })">
             {{ t('compose.saveQuietly') }}
-          </button>
-          <button
-            type="button"
-            class="btn"
-            :class="{ main: !pointsAsked }"
-            :disabled="contradiction || saving"
-            @click="brief.save({ tell: true })"
-          >
+          </Button>
+          <Button :type="!pointsAsked ? 'primary' : 'default'" :disabled="contradiction || saving" @click="brief.save({ tell: true })">
             {{ t('compose.saveChanges') }}
-          </button>
+          </Button>
         </template>
-        <button v-else-if="timed || unissued" type="button" class="btn main" @click="issue(null)">{{ t('compose.issueNow') }}</button>
+        <Button v-else-if="timed || unissued" type="primary" @click="issue(null)">{{ t('compose.issueNow') }}</Button>
       </template>
       <template v-else>
-        <button type="button" class="btn" :disabled="body.title.trim() === '' || contradiction" @click="keepDraft">
+        <Button :disabled="body.title.trim() === '' || contradiction" @click="keepDraft">
           {{ t('compose.keepDraft') }}
-        </button>
-        <button v-if="stored && !sureToDelete" type="button" class="btn quiet" @click="sureToDelete = true">
+        </Button>
+        <Button v-if="stored && !sureToDelete" type="link" @click="sureToDelete = true">
           {{ t('compose.deleteDraft') }}
-        </button>
-        <button v-if="sureToDelete" type="button" class="btn" @click="deleteDraft">{{ t('compose.deleteSure') }}</button>
+        </Button>
+        <Button v-if="sureToDelete" @click="deleteDraft">{{ t('compose.deleteSure') }}</Button>
         <span class="grow" />
-        <button type="button" class="btn" :disabled="body.title.trim() === '' || contradiction" @click="later = { at: null }">
+        <Button :disabled="body.title.trim() === '' || contradiction" @click="later = { at: null }">
           {{ t('compose.issueLater') }}
-        </button>
-        <button type="button" class="btn main" :disabled="body.title.trim() === '' || contradiction || goesTo === 0" @click="issue(null)">
+        </Button>
+        <Button type="primary" :disabled="body.title.trim() === '' || contradiction || goesTo === 0" @click="issue(null)">
           {{ count('compose.issue', goesTo) }}
-        </button>
+        </Button>
       </template>
     </div>
   </div>

@@ -1,9 +1,12 @@
 <script setup lang="ts">
 /** What is seldom changed: how long it takes, how often it may be handed in, what being late costs. */
+import { Checkbox } from 'ant-design-vue';
 import { unmilli, type LateRule } from '@jolly/core';
 import type { BriefBody } from '@jolly/server/contract';
 import { computed } from 'vue';
 import { useWords } from '../../ui/use-words';
+import SelectField from '../../ui/SelectField.vue';
+import NumberField from '../../ui/NumberField.vue';
 
 defineProps<{ locked: boolean }>();
 const body = defineModel<BriefBody>({ required: true });
@@ -31,46 +34,48 @@ const lateText = ({ key, rule }: (typeof lateKinds)[number]) =>
 <template>
   <label class="muted" for="minutes">{{ t('compose.minutes') }}</label>
   <div class="row">
-    <input
+    <NumberField
+      class="short"
       id="minutes"
-      class="field short"
-      type="number"
-      min="1"
-      max="6000"
-      :value="body.minutes ?? ''"
       :disabled="locked"
-      @change="body.minutes = Number(($event.target as HTMLInputElement).value) || null"
+      :min="1"
+      :max="6000"
+      :model-value="body.minutes"
+      optional
+      @update:model-value="body.minutes = $event || null"
     />{{ t('compose.minutesUnit') }}
   </div>
   <label class="muted" for="rounds">{{ t('compose.rounds') }}</label>
-  <select id="rounds" v-model="body.rounds" class="field filed" :disabled="locked">
-    <option :value="null">{{ t('compose.roundsAny') }}</option>
-    <option v-for="n in [1, 2, 3, 4, 5]" :key="n" :value="n">
-      {{ n === 1 ? t('compose.roundsN', { n }, 0) : t('compose.roundsN', { n }, n) }}
-    </option>
-  </select>
+  <SelectField
+    id="rounds"
+    v-model="body.rounds"
+    :disabled="locked"
+    class="filed"
+    :options="[
+      { value: null, label: t('compose.roundsAny') },
+      ...[1, 2, 3, 4, 5].map((n) => ({ value: n, label: n === 1 ? t('compose.roundsN', { n }, 0) : t('compose.roundsN', { n }, n) })),
+    ]"
+  />
   <template v-if="body.rounds !== 1 && body.scoring.by !== 'none'"
     ><label class="muted" for="round-rule">{{ t('compose.roundRule') }}</label
-    ><select id="round-rule" v-model="body.roundRule" class="field filed" :disabled="locked">
-      <option v-for="one in ['latest', 'best', 'mean'] as const" :key="one" :value="one">
-        {{ t(`compose.roundRules.${one}`) }}
-      </option>
-    </select></template
-  >
+    ><SelectField
+      id="round-rule"
+      v-model="body.roundRule"
+      :disabled="locked"
+      class="filed"
+      :options="(['latest', 'best', 'mean'] as const).map((one) => ({ value: one, label: t(`compose.roundRules.${one}`) }))"
+  /></template>
   <label class="muted" for="late">{{ t('compose.late') }}</label>
-  <select
+  <SelectField
     id="late"
-    class="field filed"
-    :value="JSON.stringify(body.lateRule)"
+    :model-value="JSON.stringify(body.lateRule)"
     :disabled="locked"
-    @change="body.lateRule = JSON.parse(($event.target as HTMLSelectElement).value)"
-  >
-    <option v-for="one in lateChoices" :key="JSON.stringify(one.rule)" :value="JSON.stringify(one.rule)">
-      {{ lateText(one) }}
-    </option>
-  </select>
+    @update:model-value="body.lateRule = JSON.parse($event)"
+    class="filed"
+    :options="lateChoices.map((one) => ({ value: JSON.stringify(one.rule), label: lateText(one) }))"
+  />
   <span />
-  <label class="row"><input v-model="body.standingHolds" type="checkbox" :disabled="locked" /> {{ t('compose.standingHolds') }}</label>
+  <Checkbox v-model:checked="body.standingHolds" :disabled="locked"> {{ t('compose.standingHolds') }}</Checkbox>
 </template>
 
 <style scoped>

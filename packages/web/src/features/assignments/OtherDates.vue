@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The students and groups with other dates, and why; who is left is listed when asked for. */
+import { Button } from 'ant-design-vue';
 import type { AssignmentPiecesReply, BriefReply, ClassReply, SetFor } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import { useWords } from '../../ui/use-words';
@@ -84,19 +85,12 @@ const seeAll = ref(false);
       {{ t('compose.inOther', { names: one.names.join(', '), className: one.className }, one.names.length) }}
     </p>
     <div class="row wrap">
-      <button
-        v-for="set in sets"
-        :key="set.classId"
-        type="button"
-        class="chip"
-        :disabled="!brief"
-        @click="$emit('give', set.classId, null)"
-      >
+      <Button v-for="set in sets" :key="set.classId" size="small" :disabled="!brief" @click="$emit('give', set.classId, null)">
         {{ t('compose.give') }}<template v-if="several"> · {{ classOf(set.classId)?.label }}</template>
-      </button>
-      <button v-if="rest.length > 0" type="button" class="btn quiet" :aria-expanded="seeAll" @click="seeAll = !seeAll">
+      </Button>
+      <Button v-if="rest.length > 0" type="link" :aria-expanded="seeAll" @click="seeAll = !seeAll">
         {{ seeAll ? t('compose.hideAll') : t('compose.seeAll', { n: rest.length + others.length }) }}
-      </button>
+      </Button>
     </div>
     <ul v-if="seeAll" class="plain rest">
       <li v-for="{ set, row } in rest" :key="`${set.classId} ${row.student.id}`" class="other">

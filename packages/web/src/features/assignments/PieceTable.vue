@@ -1,11 +1,13 @@
 <script setup lang="ts">
 /** The students of an assignment: each piece’s state, dates, hand-in and score. */
+import { Button, Checkbox } from 'ant-design-vue';
 import type { PieceRow } from '@jolly/server/contract';
 import { computed } from 'vue';
 import StateWord from '../../ui/StateWord.vue';
 import { useWords } from '../../ui/use-words';
 import { useScope } from '../termline';
 import { useTrail } from './use-trail';
+import { withOrWithout } from '../../ui/with-or-without';
 
 const props = defineProps<{ assignmentId: string; rows: readonly PieceRow[]; inClass: boolean; zone: string; none: string }>();
 defineEmits<{ give: [studentId: string] }>();
@@ -36,7 +38,7 @@ const scoreText = (row: PieceRow) => (row.score?.effective == null ? (row.score 
     <table class="table">
       <thead>
         <tr>
-          <th class="check"><input v-model="allChosen" type="checkbox" :aria-label="t('assignment.chooseAll')" /></th>
+          <th class="check"><Checkbox v-model:checked="allChosen" :aria-label="t('assignment.chooseAll')" /></th>
           <th>{{ t('assignment.columns.student') }}</th>
           <th>{{ t('assignment.columns.state') }}</th>
           <th>{{ t('assignment.columns.due') }}</th>
@@ -49,7 +51,13 @@ const scoreText = (row: PieceRow) => (row.score?.effective == null ? (row.score 
       </thead>
       <tbody>
         <tr v-for="row in rows" :key="row.student.id">
-          <td class="check"><input v-model="chosen" type="checkbox" :value="row.student.id" :aria-label="name(row.student)" /></td>
+          <td class="check">
+            <Checkbox
+              :checked="chosen.includes(row.student.id)"
+              @update:checked="(on: boolean) => (chosen = withOrWithout(chosen, row.student.id, on))"
+              :aria-label="name(row.student)"
+            />
+          </td>
           <td>
             <RouterLink class="row-link" :to="{ path: `/marking/${assignmentId}/${row.student.id}`, query: kept }" dir="auto">{{
               name(row.student)
@@ -102,9 +110,9 @@ const scoreText = (row: PieceRow) => (row.score?.effective == null ? (row.score 
             <template v-if="row.returnedAt !== null">{{ row.readAt !== null ? when(row.readAt, zone) : t('assignment.notRead') }}</template>
           </td>
           <td class="end">
-            <button class="btn quiet" @click="$emit('give', row.student.id)">
+            <Button type="link" @click="$emit('give', row.student.id)">
               {{ t('assignment.giveTime') }}{{ ' ' }}<span class="hidden-text">{{ name(row.student) }}</span>
-            </button>
+            </Button>
           </td>
         </tr>
       </tbody>
@@ -139,7 +147,7 @@ const scoreText = (row: PieceRow) => (row.score?.effective == null ? (row.score 
 .end {
   text-align: end;
 }
-td .btn {
+td .ant-btn {
   min-height: 28px;
   padding-block: 2px;
   white-space: nowrap;

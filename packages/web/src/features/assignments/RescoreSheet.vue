@@ -1,11 +1,13 @@
 <script setup lang="ts">
 /** Scores that were given by a rubric that has changed since: what each would become, counted again only when confirmed. */
+import { Button, Checkbox } from 'ant-design-vue';
 import type { RescoringReply } from '@jolly/server/contract';
 import { ref, watch } from 'vue';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
+import { withOrWithout } from '../../ui/with-or-without';
 
 const props = defineProps<{ open: boolean; assignmentId: string }>();
 const emit = defineEmits<{ close: []; changed: [] }>();
@@ -51,7 +53,13 @@ const confirm = () =>
           </thead>
           <tbody>
             <tr v-for="one in reply.pieces" :key="one.student.id">
-              <td><input v-model="chosen" type="checkbox" :value="one.student.id" :aria-label="name(one.student)" /></td>
+              <td>
+                <Checkbox
+                  :checked="chosen.includes(one.student.id)"
+                  @update:checked="(on: boolean) => (chosen = withOrWithout(chosen, one.student.id, on))"
+                  :aria-label="name(one.student)"
+                />
+              </td>
               <td dir="auto">{{ name(one.student) }}</td>
               <td class="number">{{ points(one.before) }}</td>
               <td class="number">
@@ -64,9 +72,9 @@ const confirm = () =>
       </div>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <div>
-        <button type="button" class="btn main" :disabled="busy || chosen.length === 0" @click="confirm">
+        <Button type="primary" :disabled="busy || chosen.length === 0" @click="confirm">
           {{ count('rubric.countAgain', chosen.length) }}
-        </button>
+        </Button>
       </div>
     </div>
   </SideSheet>

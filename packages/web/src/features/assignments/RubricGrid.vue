@@ -3,11 +3,14 @@
  * A rubric built in a grid with the keyboard: criteria down, levels across. Tab goes from field to field, Enter
  * to the next criterion and makes one at the end. Says what is wrong with it, and what may be meant so.
  */
+import { Button, Input, Textarea } from 'ant-design-vue';
 import { parsePoints, rubricMax, rubricRemarks, unmilli, type Rubric, type RubricCriterion, type RubricLevel } from '@jolly/core';
 import { computed, nextTick, ref } from 'vue';
 import { askWithTable, download } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { useWords } from '../../ui/use-words';
+import FileButton from '../../ui/FileButton.vue';
+import TagsField from '../../ui/TagsField.vue';
 
 const props = defineProps<{ modelValue: Rubric; aims: readonly string[] }>();
 const emit = defineEmits<{ 'update:modelValue': [Rubric] }>();
@@ -72,12 +75,6 @@ async function read(table: Blob): Promise<void> {
   });
 }
 const readPasted = () => read(new Blob([pasted.value]));
-function picked(event: Event): void {
-  const input = event.target as HTMLInputElement;
-  const [file] = input.files ?? [];
-  if (file) void read(file);
-  input.value = '';
-}
 const takeOut = (format: 'csv' | 'xlsx') =>
   attempt(() =>
     download('POST /api/rubrics/table', `${props.modelValue.name || 'rubric'}.${format}`, { body: { rubric: props.modelValue, format } }),
@@ -87,32 +84,31 @@ const takeOut = (format: 'csv' | 'xlsx') =>
 <template>
   <div ref="root" class="stack">
     <div class="row wrap">
-      <input
-        class="field name"
+      <Input
         :value="modelValue.name"
         :placeholder="t('rubric.name')"
         :aria-label="t('rubric.name')"
-        maxlength="200"
+        :maxlength="200"
         dir="auto"
         @change="emit('update:modelValue', { ...modelValue, name: typed($event) })"
+        class="name"
+        :value-modifiers="{ lazy: true }"
       />
       <strong>{{ t('rubric.total', { n: max }) }}</strong><span class="muted small grow">{{ t('rubric.keys') }}</span>
-      <button type="button" class="btn quiet" :aria-expanded="pasting" @click="pasting = !pasting">{{ t('rubric.paste') }}</button>
-      <label class="btn quiet pick"
-        >{{ t('rubric.file') }}<input class="hidden-text" type="file" accept=".csv,.xlsx,.tsv,.txt" @change="picked"
-      /></label>
+      <Button type="link" :aria-expanded="pasting" @click="pasting = !pasting">{{ t('rubric.paste') }}</Button>
+      <FileButton accept=".csv,.xlsx,.tsv,.txt" link @files="([file]) => void read(file!)">{{ t('rubric.file') }}</FileButton>
       <template v-if="modelValue.criteria.length > 0"
         ><span class="muted small">{{ t('rubric.takeOut') }}</span
-        ><button v-for="format in ['csv', 'xlsx'] as const" :key="format" type="button" class="btn quiet" @click="takeOut(format)">
+        ><Button v-for="format in ['csv', 'xlsx'] as const" :key="format" type="link" @click="takeOut(format)">
           .{{ format }}
-        </button></template
+        </Button></template
       >
     </div>
     <div v-if="pasting" class="stack sheet paste">
       <label class="label" for="rubric-paste">{{ t('rubric.pasteHint') }}</label>
-      <textarea id="rubric-paste" v-model="pasted" class="field" rows="5" dir="auto" />
+      <Textarea id="rubric-paste" v-model:value="pasted" :auto-size="{ minRows: 5, maxRows: 12 }" dir="auto" />
       <div>
-        <button type="button" class="btn main" :disabled="pasted.trim() === ''" @click="readPasted">{{ t('rubric.read') }}</button>
+        <Button type="primary" :disabled="pasted.trim() === ''" @click="readPasted">{{ t('rubric.read') }}</Button>
       </div>
     </div>
     <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
@@ -127,47 +123,41 @@ const takeOut = (format: 'csv' | 'xlsx') =>
       @keydown.enter.exact.prevent="next(index)"
     >
       <div class="row head">
-        <input
-          class="field criterion-name"
+        <Input
           :value="criterion.name"
           :placeholder="t('rubric.criterionN', { n: index + 1 })"
           :aria-label="t('rubric.criterionN', { n: index + 1 })"
-          maxlength="200"
+          :maxlength="200"
           dir="auto"
           @change="change(index, { name: typed($event) })"
+          class="criterion-name"
+          :value-modifiers="{ lazy: true }"
         />
         <label class="row small muted"
           >{{ t('rubric.weight')
-          }}<input
-            class="field short"
+          }}<Input
             inputmode="decimal"
             :value="unmilli(criterion.weight)"
             @change="change(index, { weight: number(typed($event)) || 1000 })"
+            class="short"
+            :value-modifiers="{ lazy: true }"
         /></label>
-        <input
-          class="field aims"
-          list="rubric-aims"
-          :value="criterion.aims.join('; ')"
+        <TagsField
+          class="aims"
+          :model-value="criterion.aims"
+          :proposals="aims"
+          :label="t('rubric.aims')"
           :placeholder="t('rubric.aims')"
-          :aria-label="t('rubric.aims')"
-          dir="auto"
-          @change="
-            change(index, {
-              aims: typed($event)
-                .split(';')
-                .map((one) => one.trim())
-                .filter(Boolean),
-            })
-          "
+          :maxlength="120"
+          @update:model-value="(aims) => change(index, { aims })"
         />
-        <button
-          type="button"
-          class="btn quiet"
+        <Button
+          type="link"
           :aria-label="t('rubric.dropCriterion', { name: criterion.name || t('rubric.criterionN', { n: index + 1 }) })"
           @click="put(modelValue.criteria.filter((_, at) => at !== index))"
         >
           ×
-        </button>
+        </Button>
       </div>
       <div class="levels">
         <div
@@ -178,55 +168,57 @@ const takeOut = (format: 'csv' | 'xlsx') =>
           :aria-label="t('rubric.level', { n: at + 1 })"
         >
           <div class="row">
-            <input
-              class="field"
+            <Input
               :value="level.name"
               :placeholder="t('rubric.levelName')"
               :aria-label="t('rubric.levelName')"
-              maxlength="80"
+              :maxlength="80"
               dir="auto"
               @change="changeLevel(index, at, { name: typed($event) })"
+              :value-modifiers="{ lazy: true }"
             />
-            <input
-              class="field short"
+            <Input
               inputmode="decimal"
               :value="unmilli(level.points)"
               :aria-label="t('rubric.points')"
               @change="changeLevel(index, at, { points: number(typed($event)) })"
+              class="short"
+              :value-modifiers="{ lazy: true }"
             />
-            <input
-              class="field short"
+            <Input
               inputmode="decimal"
               :value="level.upTo === null ? '' : unmilli(level.upTo)"
               :placeholder="t('rubric.upTo')"
               :aria-label="t('rubric.upTo')"
               @change="changeLevel(index, at, { upTo: orNull(typed($event)) })"
+              class="short"
+              :value-modifiers="{ lazy: true }"
             />
-            <button
+            <Button
               v-if="criterion.levels.length > 1"
-              type="button"
-              class="btn quiet drop"
+              type="link"
+              class="drop"
               :aria-label="t('rubric.dropLevel', { n: at + 1 })"
               @click="change(index, { levels: criterion.levels.filter((_, one) => one !== at) })"
             >
               ×
-            </button>
+            </Button>
           </div>
-          <textarea
-            class="field"
-            rows="3"
+          <Textarea
+            :auto-size="{ minRows: 3, maxRows: 12 }"
             :value="level.descriptor"
             :placeholder="t('rubric.descriptor')"
             :aria-label="t('rubric.descriptor')"
-            maxlength="2000"
+            :maxlength="2000"
             dir="auto"
             @keydown.enter.shift.stop
             @change="changeLevel(index, at, { descriptor: typed($event) })"
+            :value-modifiers="{ lazy: true }"
           />
         </div>
-        <button
-          type="button"
-          class="btn quiet add"
+        <Button
+          type="link"
+          class="add"
           @click="
             change(index, {
               levels: [...criterion.levels, newLevel((criterion.levels.at(-1)?.upTo ?? criterion.levels.at(-1)?.points ?? 0) + 1000)],
@@ -234,12 +226,11 @@ const takeOut = (format: 'csv' | 'xlsx') =>
           "
         >
           {{ t('rubric.addLevel') }}
-        </button>
+        </Button>
       </div>
     </section>
-    <datalist id="rubric-aims"><option v-for="aim in aims" :key="aim" :value="aim" /></datalist>
     <div>
-      <button type="button" class="btn" @click="addCriterion">{{ t('rubric.addCriterion') }}</button>
+      <Button @click="addCriterion">{{ t('rubric.addCriterion') }}</Button>
     </div>
     <ul v-if="remarks.length > 0" class="plain small">
       <li v-for="one in remarks" :key="one.text" :class="one.only === 'refused' ? 'alarm' : 'muted'">{{ one.text }}</li>
@@ -297,7 +288,7 @@ const takeOut = (format: 'csv' | 'xlsx') =>
   gap: 4px;
   flex-wrap: nowrap;
 }
-.level .field:first-child {
+.level .ant-input:first-child {
   flex: 1;
   min-width: 60px;
   padding-inline: 7px;

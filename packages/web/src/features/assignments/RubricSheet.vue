@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The rubric of an assignment, in a wide sheet: built, pasted, read from a file, taken from the shelf or kept there. */
+import { Button } from 'ant-design-vue';
 import type { Rubric } from '@jolly/core';
 import type { ShelfItem } from '@jolly/server/contract';
 import { ref, watch } from 'vue';
@@ -8,6 +9,7 @@ import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import SideSheet from '../../ui/SideSheet.vue';
 import RubricGrid from './RubricGrid.vue';
+import SelectField from '../../ui/SelectField.vue';
 
 const props = defineProps<{ open: boolean; rubric: Rubric; aims: readonly string[] }>();
 const emit = defineEmits<{ close: []; set: [Rubric, string | null] }>();
@@ -50,22 +52,24 @@ const toShelf = () =>
       <div class="row wrap">
         <template v-if="shelf.length > 0">
           <label class="muted" for="rubric-shelf">{{ t('rubric.fromShelf') }}</label>
-          <select id="rubric-shelf" v-model="shelfId" class="field pick">
-            <option value="" disabled>–</option>
-            <option v-for="one in shelf" :key="one.id" :value="one.id">{{ one.title }}</option>
-          </select>
-          <button type="button" class="btn" :disabled="shelfId === ''" @click="fromShelf">{{ t('rubric.use') }}</button>
+          <SelectField
+            id="rubric-shelf"
+            v-model="shelfId"
+            class="pick"
+            :options="[{ value: '', label: `–`, disabled: true }, ...shelf.map((one) => ({ value: one.id, label: one.title }))]"
+          />
+          <Button :disabled="shelfId === ''" @click="fromShelf">{{ t('rubric.use') }}</Button>
         </template>
         <span class="grow" />
         <span v-if="kept" class="muted small" role="status">{{ t('rubric.keptOnShelf') }}</span>
-        <button v-else type="button" class="btn" :disabled="rubric.criteria.length === 0" @click="toShelf">
+        <Button v-else :disabled="rubric.criteria.length === 0" @click="toShelf">
           {{ t('rubric.toShelf') }}
-        </button>
+        </Button>
       </div>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <RubricGrid :model-value="rubric" :aims="aims" @update:model-value="(changed) => emit('set', changed, null)" />
       <div>
-        <button type="button" class="btn main" @click="emit('close')">{{ t('common.close') }}</button>
+        <Button type="primary" @click="emit('close')">{{ t('common.close') }}</Button>
       </div>
     </div>
   </SideSheet>

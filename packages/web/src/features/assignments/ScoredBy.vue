@@ -1,10 +1,12 @@
 <script setup lang="ts">
 /** How a piece is scored: points, a rubric, words that stand for a percentage, done or not, or not at all. */
+import { Button, Input } from 'ant-design-vue';
 import { parsePoints, pointsOfRubric, rubricMax, unmilli, type Rubric } from '@jolly/core';
 import type { BriefBody } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { useWords } from '../../ui/use-words';
 import RubricSheet from './RubricSheet.vue';
+import ToggleButton from '../../ui/ToggleButton.vue';
 
 const body = defineModel<BriefBody>({ required: true });
 const props = defineProps<{ aims: readonly string[]; locked: boolean }>();
@@ -75,12 +77,10 @@ const words = computed(() => (body.value.scoring.by === 'words' ? body.value.sco
 <template>
   <div class="stack scored">
     <div class="row wrap" role="group" :aria-label="t('compose.scoredBy')">
-      <button
+      <ToggleButton
         v-for="by in ['points', 'rubric', 'words', 'done', 'none'] as const"
         :key="by"
-        type="button"
-        class="chip"
-        :aria-pressed="body.scoring.by === by"
+        :on="body.scoring.by === by"
         :disabled="props.locked"
         @click="choose(by)"
       >
@@ -89,50 +89,46 @@ const words = computed(() => (body.value.scoring.by === 'words' ? body.value.sco
             ? t('compose.rubricChip', { name: rubric.name, criteria: count('compose.criteria', rubric.criteria.length) })
             : t(`compose.by.${by}`)
         }}
-      </button>
+      </ToggleButton>
       <label v-if="body.scoring.by !== 'none'" class="row muted"
         >{{ t('compose.outOf')
-        }}<input
-          class="field points"
+        }}<Input
           inputmode="decimal"
           :value="typedPoints"
           :aria-invalid="badPoints || undefined"
           :disabled="props.locked"
           @input="setPoints(($event.target as HTMLInputElement).value)"
+          class="points"
+          :status="badPoints ? 'error' : ''"
       /></label>
       <span v-if="badPoints" class="alarm small" role="alert">{{ t('desk.badNumber') }}</span>
     </div>
     <p v-if="scaledFrom !== null" class="small scaled">
       {{ t('compose.scaled', { from: points(scaledFrom), to: points(body.points!) }) }}
-      <button v-if="!props.locked" type="button" class="btn quiet" @click="follow">
+      <Button v-if="!props.locked" type="link" @click="follow">
         {{ t('compose.follow', { n: points(scaledFrom) }) }}
-      </button>
+      </Button>
     </p>
     <ul v-if="body.scoring.by === 'words'" class="plain row wrap words">
       <li v-for="(word, index) in words" :key="index" class="row">
-        <input v-model="word.name" class="field word" :aria-label="t('words.name')" maxlength="80" dir="auto" :disabled="props.locked" />
-        <input
-          class="field percent"
+        <Input v-model:value="word.name" :aria-label="t('words.name')" :maxlength="80" dir="auto" :disabled="props.locked" class="word" />
+        <Input
           inputmode="decimal"
           :value="unmilli(word.percent)"
           :aria-label="t('words.percent')"
           :disabled="props.locked"
           @change="word.percent = parsePoints(($event.target as HTMLInputElement).value) ?? 0"
+          class="percent"
+          :value-modifiers="{ lazy: true }"
         />%
-        <button
-          type="button"
-          class="btn quiet"
-          :aria-label="t('words.drop', { name: word.name })"
-          :disabled="props.locked"
-          @click="words.splice(index, 1)"
-        >
+        <Button type="link" :aria-label="t('words.drop', { name: word.name })" :disabled="props.locked" @click="words.splice(index, 1)">
           ×
-        </button>
+        </Button>
       </li>
       <li>
-        <button type="button" class="chip" :disabled="props.locked" @click="words.push({ name: '', percent: 0 })">
+        <Button size="small" :disabled="props.locked" @click="words.push({ name: '', percent: 0 })">
           {{ t('words.add') }}
-        </button>
+        </Button>
       </li>
     </ul>
     <RubricSheet v-if="rubric" :open="rubricOpen" :rubric="rubric" :aims="aims" @close="rubricOpen = false" @set="setRubric" />

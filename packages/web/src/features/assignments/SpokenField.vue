@@ -1,11 +1,13 @@
 <script setup lang="ts">
 /** The instructions spoken: recorded here with the microphone, or a recording put up. */
+import { Button } from 'ant-design-vue';
 import type { KeptFile } from '@jolly/server/contract';
 import { computed, onBeforeUnmount, ref } from 'vue';
 import { useT } from '../../i18n/use-t';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { fileAddress } from '../files';
+import FileButton from '../../ui/FileButton.vue';
 
 const props = defineProps<{ modelValue: KeptFile | null; locked?: boolean }>();
 const emit = defineEmits<{ 'update:modelValue': [KeptFile | null] }>();
@@ -42,12 +44,6 @@ async function record(): Promise<void> {
     noMicrophone.value = true;
   }
 }
-function picked(event: Event): void {
-  const input = event.target as HTMLInputElement;
-  const [file] = input.files ?? [];
-  if (file) void putUp(file);
-  input.value = '';
-}
 onBeforeUnmount(() => recorder.value?.stop());
 </script>
 
@@ -55,15 +51,14 @@ onBeforeUnmount(() => recorder.value?.stop());
   <div class="row wrap">
     <template v-if="props.modelValue">
       <audio controls preload="none" :src="fileAddress(props.modelValue.id, 'inline')" />
-      <button v-if="!locked" type="button" class="btn quiet" @click="emit('update:modelValue', null)">{{ t('spoken.remove') }}</button>
+      <Button v-if="!locked" type="link" @click="emit('update:modelValue', null)">{{ t('spoken.remove') }}</Button>
     </template>
-    <button v-else-if="recorder" type="button" class="btn main" @click="recorder.stop()">{{ t('spoken.stop', { time }) }}</button>
+    <Button v-else-if="recorder" type="primary" @click="recorder.stop()">{{ t('spoken.stop', { time }) }}</Button>
     <template v-else>
-      <button type="button" class="chip" :disabled="busy || locked" @click="record">{{ t('spoken.record') }}</button>
-      <label class="chip pick" :class="{ off: busy || locked }"
-        >{{ t('spoken.upload')
-        }}<input class="hidden-text" type="file" accept="audio/*,video/webm,video/mp4" :disabled="busy || locked" @change="picked"
-      /></label>
+      <Button size="small" :disabled="busy || locked" @click="record">{{ t('spoken.record') }}</Button>
+      <FileButton accept="audio/*,video/webm,video/mp4" :disabled="busy || locked" @files="([file]) => void putUp(file!)">{{
+        t('spoken.upload')
+      }}</FileButton>
       <span class="muted small">{{ busy ? t('common.saving') : t('spoken.hint') }}</span>
     </template>
     <span v-if="noMicrophone" class="alarm small" role="alert">{{ t('spoken.noMicrophone') }}</span>

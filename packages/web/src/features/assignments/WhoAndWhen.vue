@@ -3,6 +3,7 @@
  * Who and when: the window of each class, whom it is for, the students with other dates and why, and how heavy the
  * days are for them, with a lighter one near.
  */
+import { Button, Checkbox } from 'ant-design-vue';
 import { isSchoolDay, localDateAt, USUAL_LOAD, windowProblem, type Audience } from '@jolly/core';
 import type { AssignmentPiecesReply, BriefReply, ClassReply, LoadReply, SetFor } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
@@ -16,6 +17,7 @@ import AudienceSheet from './AudienceSheet.vue';
 import ExceptionSheet from './ExceptionSheet.vue';
 import OtherDates from './OtherDates.vue';
 import { blankSet } from './use-brief';
+import SelectField from '../../ui/SelectField.vue';
 
 const YEAR_MS = 366 * 86_400_000;
 const LOAD_AFTER_MS = 400;
@@ -34,13 +36,10 @@ const { t, count } = useWords();
 const classOf = (id: string) => props.classes.find((one) => one.id === id);
 const zoneOf = (id: string) => classOf(id)?.calendar.zone ?? 'UTC';
 const left = computed(() => props.classes.filter((one) => !sets.value.some((set) => set.classId === one.id)));
-function addClass(event: Event): void {
-  const select = event.target as HTMLSelectElement;
+function addClass(id: string): void {
   const [first] = sets.value;
   // The dates of the first class are the nearest guess; audience and filing are each class's own.
-  if (select.value)
-    sets.value.push({ ...blankSet(select.value), ...(first ? { opens: first.opens, due: first.due, closes: first.closes } : {}) });
-  select.value = '';
+  sets.value.push({ ...blankSet(id), ...(first ? { opens: first.opens, due: first.due, closes: first.closes } : {}) });
 }
 const fields = computed(() => (props.handout ? (['opens'] as const) : (['opens', 'due', 'closes'] as const)));
 
@@ -199,18 +198,17 @@ const sheetOf = computed(() =>
     <div v-for="set in sets" :key="set.classId" class="class">
       <div class="row head">
         <ClassSquare :hue="classOf(set.classId)?.hue ?? 0" /><strong class="grow clip">{{ classOf(set.classId)?.label }}</strong>
-        <button type="button" class="chip on" @click="choosing = set">
+        <Button size="small" class="on" @click="choosing = set">
           {{ audienceText(set.audience) }}<template v-if="set.groupingId"> · {{ t('compose.inGroupsShort') }}</template>
-        </button>
-        <button
+        </Button>
+        <Button
           v-if="several"
-          type="button"
-          class="btn quiet"
+          type="link"
           :aria-label="t('compose.dropClass', { name: classOf(set.classId)?.label })"
           @click="sets.splice(sets.indexOf(set), 1)"
         >
           ×
-        </button>
+        </Button>
       </div>
       <div class="dates">
         <div v-for="field in fields" :key="field">
@@ -227,9 +225,8 @@ const sheetOf = computed(() =>
         </div>
       </div>
       <p v-for="one in joinedAfter.filter((other) => other.set === set)" :key="one.n" class="small said row wrap">
-        <label class="row"
-          ><input type="checkbox" :checked="one.gets" @change="giveToThem(set, !one.gets)" /> {{ count('compose.joinedAfter', one.n) }}
-          {{ t('compose.giveThem') }}</label
+        <Checkbox :checked="one.gets" @change="giveToThem(set, !one.gets)">
+          {{ count('compose.joinedAfter', one.n) }} {{ t('compose.giveThem') }}</Checkbox
         >
       </p>
       <p
@@ -243,28 +240,28 @@ const sheetOf = computed(() =>
       </p>
     </div>
     <div v-if="left.length > 0">
-      <label class="hidden-text" for="add-class">{{ t('compose.addClass') }}</label><select
+      <label class="hidden-text" for="add-class">{{ t('compose.addClass') }}</label><SelectField
         id="add-class"
-        class="chip add"
-        @change="addClass"
-      >
-        <option value="">{{ t('compose.addClass') }}</option>
-        <option v-for="one in left" :key="one.id" :value="one.id">{{ one.label }}</option>
-      </select>
+        :model-value="undefined"
+        :placeholder="t('compose.addClass')"
+        @update:model-value="addClass"
+        class="add"
+        :options="left.map((one) => ({ value: one.id, label: one.label }))"
+      />
     </div>
     <div v-if="differ">
-      <button type="button" class="btn quiet" @click="sameDates">
+      <Button type="link" @click="sameDates">
         {{ t('compose.sameDates', { name: classOf(sets[0]!.classId)?.label }) }}
-      </button>
+      </Button>
     </div>
 
     <div v-for="one in heavy" :key="one.classId" class="heavy">
       <strong>{{ t('compose.heavy', { day: localDayLong(one.planned.day) }) }}</strong> {{ heavyWhy(one.planned) }}
       <template v-if="one.lighter && one.lighterDue !== null"
         >{{ t('compose.lightest') }} <strong>{{ localDayLong(one.lighter.day) }}</strong>{{ ' '
-        }}<button type="button" class="btn" @click="useDay(one)">
+        }}<Button @click="useDay(one)">
           {{ t('compose.useDay', { day: weekdayText(one.lighterDue, zoneOf(one.classId)) }) }}
-        </button></template
+        </Button></template
       >
     </div>
 
@@ -308,7 +305,7 @@ const sheetOf = computed(() =>
   display: grid;
   gap: 6px;
 }
-.head .chip {
+.head .ant-btn {
   max-width: 250px;
   white-space: nowrap;
   overflow: hidden;
@@ -340,7 +337,7 @@ const sheetOf = computed(() =>
   border-radius: 4px;
   line-height: 1.7;
 }
-.heavy .btn {
+.heavy .ant-btn {
   min-height: 28px;
   padding-block: 1px;
 }

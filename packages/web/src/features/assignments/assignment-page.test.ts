@@ -77,17 +77,17 @@ it('shows one state, or one group, and goes back to all', async () => {
   const { page: it } = await page();
   await it.press('Missing 2');
   expect(names()).toEqual(['Bao Lind', 'Hana Lind']);
-  await it.fill('Only one group', 'Blue');
+  await it.choose('Only one group', 'Blue');
   expect(names()).toEqual(['Bao Lind']);
   await it.press('Missing 2');
   await it.press('All 3');
-  await it.fill('Only one group', '');
+  await it.choose('Only one group', 'All groups');
   expect(names()).toHaveLength(3);
 });
 
 it('makes what waits the main act: marking, else returning what is held', async () => {
   const score = { effective: 14_000 } as ScoreView;
-  const main = () => document.querySelector('.heading .main')!.textContent;
+  const main = () => document.querySelector('.heading .ant-btn-primary')!.textContent;
   await page();
   expect(main()).toContain('Mark');
   await page({}, [row('Ada', { state: 'scored', held: true, score })]);

@@ -93,10 +93,10 @@ describe('a draft', () => {
   it('of a day alone is due at the time that is usual in its class', async () => {
     const { page, last, later } = await compose({}, '/compose?class=sea');
     await page.fill('Title', 'Tides');
-    await page.fill('due: Date', '2026-12-02');
+    await page.fill('due: day', '2026-12-02');
     await later();
     expect(setOf(last(MAKE)!.body).due).toBe(Date.UTC(2026, 11, 2, 9));
-    await page.fill('due: Time', '13:15');
+    await page.fill('due: time', '13:15');
     await later();
     expect(setOf(last(STORE)!.body).due).toBe(Date.UTC(2026, 11, 2, 13, 15));
   });
@@ -104,36 +104,36 @@ describe('a draft', () => {
   it('that contradicts itself is not stored, and says why', async () => {
     const { page, asked, later } = await compose();
     await page.fill('Title', 'Tides');
-    await page.fill('due: Date', '2026-12-02');
-    await page.fill('closes: Date', '2026-12-01');
+    await page.fill('due: day', '2026-12-02');
+    await page.fill('closes: day', '2026-12-01');
     await later();
     expect(page.said('alert')).toBe('It would close before it is due.');
     expect(asked.some((one) => one.key === MAKE)).toBe(false);
-    expect([...document.querySelectorAll<HTMLButtonElement>('.foot .main')].every((one) => one.disabled)).toBe(true);
+    expect([...document.querySelectorAll<HTMLButtonElement>('.foot .ant-btn-primary')].every((one) => one.disabled)).toBe(true);
   });
 
   it('says what is odd about a date without refusing it', async () => {
     const { page } = await compose();
-    await page.fill('due: Date', '2026-11-28');
+    await page.fill('due: day', '2026-11-28');
     expect(page.text()).toContain('is no school day in Rivers 8.');
-    await page.fill('due: Date', '2026-11-20');
+    await page.fill('due: day', '2026-11-20');
     expect(page.text()).toContain('This due date is past.');
-    await page.fill('due: Date', '2028-11-21');
+    await page.fill('due: day', '2028-11-21');
     expect(page.text()).toContain('more than a year away');
   });
 
   it('goes to another class with the same dates, each with its own audience', async () => {
     const { page, last, later } = await compose();
     await page.fill('Title', 'Tides');
-    await page.fill('due: Date', '2026-12-02');
-    await page.fill('+ another class', 'sea');
+    await page.fill('due: day', '2026-12-02');
+    await page.choose('+ another class', 'Sea 8');
     await later();
     const { classes } = last(MAKE)!.body;
     expect(classes.map(({ classId, due }) => [classId, due])).toEqual([
       ['rivers', Date.UTC(2026, 11, 2, 15, 30)],
       ['sea', Date.UTC(2026, 11, 2, 15, 30)],
     ]);
-    await page.fill('Sea 8, due: Date', '2026-12-03');
+    await page.fill('Sea 8, due: day', '2026-12-03');
     await page.press('Dates of Rivers 8 for all');
     await page.press('Leave out Sea 8');
     await later();
@@ -154,8 +154,8 @@ describe('a draft', () => {
       }),
     });
     await page.fill('Title', 'Tides');
-    await page.fill('due: Date', '2026-12-02');
-    await page.fill('closes: Date', '2026-12-04');
+    await page.fill('due: day', '2026-12-02');
+    await page.fill('closes: day', '2026-12-04');
     await later();
     expect(page.text()).toContain('7 students would have up to 4 things due.');
     await page.press('Use Thu');
@@ -194,8 +194,8 @@ describe('issuing', () => {
   it('at a time keeps the page open, and can be done at once after all', async () => {
     const { page, last, later } = await compose({ [OPEN]: stored() }, '/compose/brief');
     await page.press('Issue later…');
-    expect(document.querySelector<HTMLButtonElement>('.foot .main')!.disabled).toBe(true);
-    await page.fill('Goes out: Date', '2026-11-26');
+    expect(document.querySelector<HTMLButtonElement>('.foot .ant-btn-primary')!.disabled).toBe(true);
+    await page.fill('Goes out: day', '2026-11-26');
     await page.press('Issue to 2 students then');
     await later(0);
     expect(last(ISSUE)!.body.at).toBe(Date.UTC(2026, 10, 26, 8));
@@ -206,7 +206,7 @@ describe('issuing', () => {
 
   it('to nobody cannot be done, and a refusal says why', async () => {
     const { page } = await compose({ [OPEN]: stored(), [PIECES]: pieces([]) }, '/compose/brief');
-    expect(document.querySelector<HTMLButtonElement>('.foot .main')!.disabled).toBe(true);
+    expect(document.querySelector<HTMLButtonElement>('.foot .ant-btn-primary')!.disabled).toBe(true);
     expect(page.has('Issue to nobody yet')).toBe(true);
     const other = await compose({ [OPEN]: stored(), [ISSUE]: new Refusal(422, 'assignment.noAudience') }, '/compose/brief');
     await other.page.press('Issue to 2 students');
@@ -221,7 +221,7 @@ describe('what is out', () => {
   it('is changed only on the teacher’s word, which says whom it touches', async () => {
     const { page, last, later } = await compose({ [OPEN]: out(), 'POST /api/briefs/:briefId/effects': effects as never }, '/compose/brief');
     expect(page.has('Save and tell')).toBe(false);
-    await page.fill('due: Date', '2026-12-02');
+    await page.fill('due: day', '2026-12-02');
     await later();
     expect(last(STORE)).toBeUndefined();
     expect(page.said('status')).toContain('22 students have it. 20 students’ dates move; 2 keep their own.');

@@ -14,16 +14,11 @@ describe('what goes with a brief', () => {
     const set = () => (page.wrapper.emitted('set') as [Attachment][] | undefined)?.at(-1)?.[0];
     return { ...server, page, set };
   };
-  const pick = async (page: Awaited<ReturnType<typeof sheet>>['page'], name: string) => {
-    const input = document.querySelector<HTMLInputElement>('input[type=file]')!;
-    Object.defineProperty(input, 'files', { value: [new File(['x'], name)], configurable: true });
-    input.dispatchEvent(new Event('change'));
-    await page.settled();
-  };
+  const pick = (page: Awaited<ReturnType<typeof sheet>>['page'], name: string) => page.pickFiles('', new File(['x'], name));
 
   it('is a file under its own name unless it is called otherwise', async () => {
     const { page, set } = await sheet();
-    expect(document.querySelector<HTMLButtonElement>('.main')!.disabled).toBe(true);
+    expect(document.querySelector<HTMLButtonElement>('.ant-btn-primary[type=submit], .ant-btn-primary:disabled')!.disabled).toBe(true);
     await pick(page, 'map.png');
     await page.press('one each');
     await page.press('Add');
@@ -60,7 +55,7 @@ describe('what goes with a brief', () => {
     await page.press('Add');
     expect(set()).toMatchObject({ kind: 'worksheet', title: 'Questions', use: 'oneEach' });
     await page.press('Handout');
-    await page.fill('Which handout', 'b9');
+    await page.choose('Which handout', 'Reading');
     await page.press('Add');
     expect(set()).toMatchObject({ kind: 'handout', briefId: 'b9', use: 'toRead' });
   });
@@ -119,10 +114,10 @@ describe('who gets it', () => {
     const { page, set } = await sheet();
     await page.press('Choose…');
     expect(page.text()).not.toContain('Gone Lind');
-    expect(document.querySelector<HTMLButtonElement>('.main')!.disabled).toBe(true);
+    expect(document.querySelector<HTMLButtonElement>('.ant-btn-primary[type=submit], .ant-btn-primary:disabled')!.disabled).toBe(true);
     await page.tick('Bao Lind');
     await page.tick('Blue');
-    await page.fill('Worked on', 'g');
+    await page.choose('Worked on', 'in groups: Tables (1)');
     await page.press('Set');
     expect(set()).toEqual([{ kind: 'chosen', studentIds: ['bao'], groupIds: ['blue'] }, 'g']);
   });

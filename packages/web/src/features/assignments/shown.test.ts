@@ -88,7 +88,7 @@ describe('where it is filed', () => {
 
   it('offers the categories of all classes by name, and says which class lacks the chosen one', async () => {
     const html = words(await filed({}, [{ ...blankSet('a'), categoryId: 'a Field work' }, blankSet('b')]));
-    expect(html).toContain('Field work Notes does not count');
+    expect(html).toContain('Counts under Field work');
     expect(html).toContain('Rivers 8B has no such category.');
   });
   it('says that under no category nothing counts where categories are weighed', async () => {

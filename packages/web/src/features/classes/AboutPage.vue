@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** What a class is: its details, units, teachers, a copy of it, putting it away. */
+import { Button, Input } from 'ant-design-vue';
 import type { ClassChange, ClassReply } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
@@ -15,6 +16,12 @@ import ClassFrame from './ClassFrame.vue';
 import { useClasses } from './classes.store';
 import ClassTeachers from './ClassTeachers.vue';
 import ClassUnits from './ClassUnits.vue';
+import SelectField from '../../ui/SelectField.vue';
+import TimeField from '../../ui/TimeField.vue';
+import NumberField from '../../ui/NumberField.vue';
+import ProposalField from '../../ui/ProposalField.vue';
+import RadioField from '../../ui/RadioField.vue';
+import LinkButton from '../../ui/LinkButton.vue';
 
 const { t } = useWords();
 const route = useRoute();
@@ -23,6 +30,9 @@ const classes = useClasses();
 const line = useTermLine();
 const here = computed(() => ({ classId: String(route.params.id) }));
 const TEXTS = ['name', 'section', 'subject', 'level', 'room'] as const;
+// In the template its two strokes would be taken for a remark by the type checker.
+const WEB = 'https://';
+const LONGEST = { name: 120, section: 60, subject: 60, level: 60, room: 60 };
 const ZONES = typeof Intl.supportedValuesOf === 'function' ? Intl.supportedValuesOf('timeZone') : [];
 
 const { state, value, why, reload } = useLoad(async () => {
@@ -89,6 +99,7 @@ const save = (force?: number) =>
     said.value = t('class.copied');
     void line.load();
   });
+const keepMine = () => save((details.problem.value!.current as ClassReply).version);
 const takeTheirs = () =>
   details.attempt(async () => {
     await classes.load();
@@ -115,103 +126,81 @@ const putAway = (on: boolean) =>
           <h2>{{ t('about.details') }}</h2>
           <fieldset class="fields" :disabled="current.putAwayAt !== null">
             <div v-for="field in TEXTS" :key="field" :class="field">
-              <label class="label" :for="`class-${field}`">{{ t(`about.${field}`) }}</label><input
+              <label class="label" :for="`class-${field}`">{{ t(`about.${field}`) }}</label><Input
                 :id="`class-${field}`"
-                v-model="form[field]"
-                class="field"
-                :maxlength="field === 'name' ? 120 : 60"
+                v-model:value="form[field]"
+                :maxlength="LONGEST[field]"
                 :required="field === 'name'"
                 dir="auto"
               />
             </div>
             <div class="hues">
-              <span id="hue-label" class="label">{{ t('about.hue') }}</span>
-              <div class="row" role="radiogroup" aria-labelledby="hue-label">
-                <label
-                  v-for="hue in 8"
-                  :key="hue"
-                  class="hue"
-                  :class="{ on: form.hue === hue - 1 }"
-                  :style="{ background: `var(--hue-${hue - 1})` }"
-                  ><input
-                    v-model="form.hue"
-                    type="radio"
-                    name="hue"
-                    class="hidden-text"
-                    :value="hue - 1"
-                    :aria-label="t(`about.hues.${hue - 1}`)"
-                /></label>
-              </div>
+              <span class="label">{{ t('about.hue') }}</span>
+              <RadioField
+                v-model="form.hue"
+                :label="t('about.hue')"
+                :options="[0, 1, 2, 3, 4, 5, 6, 7].map((hue) => ({ value: hue, label: t(`about.hues.${hue}`) }))"
+              >
+                <template #default="{ option }">
+                  <span class="hue" :style="{ background: `var(--hue-${option.value})` }" /><span class="hidden-text">{{
+                    option.label
+                  }}</span>
+                </template>
+              </RadioField>
             </div>
             <div>
-              <label class="label" for="class-due">{{ t('class.dueTime') }}</label><input
-                id="class-due"
-                v-model="form.dueTime"
-                class="field"
-                type="time"
-              />
+              <label class="label" for="class-due">{{ t('class.dueTime') }}</label><TimeField id="class-due" v-model="form.dueTime" />
             </div>
             <div>
-              <label class="label" for="class-zone">{{ t('about.zone') }}</label><input
+              <label class="label" for="class-zone">{{ t('about.zone') }}</label><ProposalField
                 id="class-zone"
                 v-model="form.zone"
-                class="field"
-                list="zones"
-                required
-                :aria-invalid="!!errorOf('zone') || undefined"
-              /><datalist id="zones"><option v-for="one in ZONES" :key="one" :value="one" /></datalist>
+                :proposals="ZONES"
+                :invalid="!!errorOf('zone')"
+              />
               <p v-if="errorOf('zone')" class="alarm small">{{ errorOf('zone') }}</p>
             </div>
             <div class="wide">
-              <label class="label" for="class-live">{{ t('about.liveLink') }}</label><input
+              <label class="label" for="class-live">{{ t('about.liveLink') }}</label><Input
                 id="class-live"
-                v-model="form.liveLink"
-                class="field"
+                v-model:value="form.liveLink"
                 type="url"
-                maxlength="500"
-                placeholder="https://"
+                :maxlength="500"
+                :placeholder="WEB"
                 :aria-invalid="!!errorOf('liveLink') || undefined"
+                :status="!!errorOf('liveLink') ? 'error' : ''"
               />
               <p v-if="errorOf('liveLink')" class="alarm small">{{ errorOf('liveLink') }}</p>
             </div>
             <div class="wide">
-              <label class="label" for="class-letter">{{ t('about.letterShows') }}</label><select
+              <label class="label" for="class-letter">{{ t('about.letterShows') }}</label><SelectField
                 id="class-letter"
                 v-model="form.letterShows"
-                class="field"
-              >
-                <option v-for="one in LETTER_SHOWS" :key="one" :value="one">{{ t(`about.letterShow.${one}`) }}</option>
-              </select>
+                :options="LETTER_SHOWS.map((one) => ({ value: one, label: t(`about.letterShow.${one}`) }))"
+              />
               <p class="muted small">{{ t('about.letterHint') }}</p>
             </div>
             <div>
-              <label class="label" for="class-minutes">{{ t('about.liveMinutes') }}</label><input
+              <label class="label" for="class-minutes">{{ t('about.liveMinutes') }}</label><NumberField
                 id="class-minutes"
-                v-model.number="form.liveMinutes"
-                class="field number"
-                type="number"
-                min="0"
-                max="240"
-                required
+                :min="0"
+                :max="240"
+                v-model="form.liveMinutes"
               />
             </div>
           </fieldset>
           <div v-if="details.problem.value" class="note bad" role="alert">
             <p>{{ details.problem.value.title }}</p>
             <div v-if="details.problem.value.code === 'conflict.changedMeanwhile'" class="row">
-              <button type="button" class="btn" @click="save((details.problem.value.current as ClassReply).version)">
-                {{ t('compose.conflictMine') }}</button><button type="button" class="btn" @click="takeTheirs">
+              <Button @click="keepMine"> {{ t('compose.conflictMine') }}</Button><Button @click="takeTheirs">
                 {{ t('compose.conflictTheirs') }}
-              </button>
+              </Button>
             </div>
           </div>
           <div class="row">
-            <button class="btn" :class="{ main: dirty }" :disabled="!dirty || details.busy.value">{{ t('common.save') }}</button><span
-              v-if="said && !dirty"
-              class="good small"
-              role="status"
-              >{{ said }}</span
-            >
+            <Button :type="dirty ? 'primary' : 'default'" html-type="submit" :disabled="!dirty || details.busy.value">{{
+              t('common.save')
+            }}</Button><span v-if="said && !dirty" class="good small" role="status">{{ said }}</span>
           </div>
         </form>
         <!-- What is typed for one class is never saved for the next. -->
@@ -226,15 +215,15 @@ const putAway = (on: boolean) =>
           <section class="stack">
             <h2>{{ t('about.further') }}</h2>
             <div class="row wrap">
-              <RouterLink class="btn" :to="`/class/${current.id}/copy`">{{ t('about.copy') }}</RouterLink>
+              <LinkButton :to="`/class/${current.id}/copy`">{{ t('about.copy') }}</LinkButton>
               <template v-if="owner && current.putAwayAt === null"
                 ><template v-if="sure"
                   ><span class="small">{{ t('about.awaySure') }}</span
-                  ><button class="btn" @click="putAway(true)">{{ t('about.awayYes') }}</button
-                  ><button class="btn quiet" @click="sure = false">{{ t('common.cancel') }}</button></template
-                ><button v-else class="btn" @click="sure = true">{{ t('about.putAway') }}</button></template
+                  ><Button @click="putAway(true)">{{ t('about.awayYes') }}</Button
+                  ><Button type="link" @click="sure = false">{{ t('common.cancel') }}</Button></template
+                ><Button v-else @click="sure = true">{{ t('about.putAway') }}</Button></template
               >
-              <button v-else-if="owner" class="btn main" @click="putAway(false)">{{ t('about.bringBack') }}</button>
+              <Button v-else-if="owner" type="primary" @click="putAway(false)">{{ t('about.bringBack') }}</Button>
             </div>
             <p v-if="away.problem.value" class="note bad" role="alert">{{ away.problem.value.title }}</p>
           </section>
@@ -266,24 +255,29 @@ const putAway = (on: boolean) =>
 .wide {
   grid-column: 1 / -1;
 }
-.hue {
-  width: 30px;
-  height: 30px;
-  border-radius: 7px;
-  cursor: pointer;
-  border: 3px solid transparent;
-  background-clip: padding-box;
+.hues :deep(.ant-radio) {
+  position: absolute;
+  opacity: 0;
 }
-.hue.on {
+.hues :deep(.ant-radio-wrapper) {
+  margin: 0;
+  border-radius: 9px;
+}
+.hues :deep(.ant-radio + span) {
+  padding: 0;
+}
+.hues :deep(.ant-radio-wrapper-checked) {
   outline: 2px solid var(--text);
 }
-.hue:focus-within {
-  outline: 3px solid var(--focus);
-  outline-offset: 2px;
+.hues :deep(.radio-field) {
+  gap: 8px;
 }
-.hues .row {
-  gap: 6px;
-  flex-wrap: wrap;
+.hue {
+  display: block;
+  width: 28px;
+  height: 28px;
+  border-radius: 7px;
+  margin: 2px;
 }
 .side > section + section {
   margin-block-start: 28px;

@@ -1,16 +1,19 @@
 <script setup lang="ts">
 /** Where students are typed or pasted, or a file is dropped; what it would do is shown on a page of its own. */
+import { Button, Textarea } from 'ant-design-vue';
 import { computed, ref, watch } from 'vue';
 import { useT } from '../../i18n/use-t';
 import { useRoute, useRouter } from 'vue-router';
 import { useScope } from '../termline';
 import { table } from './bring-in';
+import FileButton from '../../ui/FileButton.vue';
+import type { Focusable } from '../../ui/focus-first';
 
 const props = defineProps<{ classId: string; shut: boolean }>();
 const { t } = useT();
 const router = useRouter();
 const route = useRoute();
-const names = ref<HTMLTextAreaElement | null>(null);
+const names = ref<Focusable | null>(null);
 const scope = useScope();
 const typed = ref('');
 const over = ref(false);
@@ -20,7 +23,7 @@ watch(
   [names, () => route.query.add],
   ([field, add]) => {
     if (!field || add === undefined) return;
-    field.scrollIntoView({ block: 'center' });
+    document.getElementById('names')?.scrollIntoView({ block: 'center' });
     field.focus();
     const { add: _, ...query } = route.query;
     void router.replace({ query });
@@ -34,11 +37,10 @@ function show(name: string | null, blob: Blob): void {
   void router.push({ path: `/class/${props.classId}/bring-in`, query: scope.kept.value });
 }
 const showTyped = () => show(null, new Blob([typed.value], { type: 'text/plain' }));
-const take = (files: FileList | null | undefined) => files?.[0] && show(files[0].name, files[0]);
-const chosen = (event: Event) => take((event.target as HTMLInputElement).files);
+const take = ([file]: File[]) => file && show(file.name, file);
 function drop(event: DragEvent): void {
   over.value = false;
-  take(event.dataTransfer?.files);
+  take([...(event.dataTransfer?.files ?? [])]);
 }
 </script>
 
@@ -55,21 +57,19 @@ function drop(event: DragEvent): void {
       <label for="names">{{ t('class.addStudents') }}</label>
     </h2>
     <p id="names-hint" class="muted small">{{ t('bringIn.hint') }}</p>
-    <textarea
+    <Textarea
       id="names"
       ref="names"
-      v-model="typed"
-      class="field names"
-      rows="4"
+      v-model:value="typed"
+      :auto-size="{ minRows: 4, maxRows: 12 }"
       dir="auto"
       aria-describedby="names-hint"
       :disabled="shut"
+      class="names"
     />
     <div class="row wrap">
-      <button class="btn" :class="{ main: lines > 0 }" :disabled="lines === 0 || shut">{{ t('bringIn.look') }}</button>
-      <label class="btn file" :class="{ off: shut }"
-        >{{ t('bringIn.file') }}<input type="file" class="hidden-text" accept=".csv,.tsv,.txt,.xlsx,.zip" :disabled="shut" @change="chosen"
-      /></label>
+      <Button :type="lines > 0 ? 'primary' : 'default'" html-type="submit" :disabled="lines === 0 || shut">{{ t('bringIn.look') }}</Button>
+      <FileButton accept=".csv,.tsv,.txt,.xlsx,.zip" :disabled="shut" @files="take">{{ t('bringIn.file') }}</FileButton>
     </div>
     <p class="muted small kinds">{{ t('bringIn.kinds') }}</p>
   </form>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** What a roster file would do, row by row, before anything is stored. */
+import { Button, Checkbox } from 'ant-design-vue';
 import type { ColumnUse } from '@jolly/core';
 import type { RosterImportReply, RosterPreviewEntry, RosterPreviewReply, RosterReading } from '@jolly/server/contract';
 import { computed, onMounted, ref } from 'vue';
@@ -13,6 +14,9 @@ import { table } from './bring-in';
 import BringInBox from './BringInBox.vue';
 import ClassFrame from './ClassFrame.vue';
 import { useClasses } from './classes.store';
+import SelectField from '../../ui/SelectField.vue';
+import ToggleButton from '../../ui/ToggleButton.vue';
+import ProgressBar from '../../ui/ProgressBar.vue';
 
 const { t, name, count } = useWords();
 const route = useRoute();
@@ -58,8 +62,7 @@ const store = () =>
     await Promise.all([classes.load(), line.load()]);
   });
 
-const setUse = (column: number, event: Event) => {
-  const use = (event.target as HTMLSelectElement).value as ColumnUse;
+const setUse = (column: number, use: ColumnUse) => {
   // A column means one thing: what another was taken for passes on to this one.
   void look({
     header: preview.value!.header,
@@ -139,7 +142,7 @@ const back = () => router.push({ path: `/class/${classId.value}`, query: scope.k
     <div v-if="done" class="note stack" role="status">
       <h2>{{ t('bringIn.done') }}</h2>
       <p>{{ t('bringIn.doneHow', { ...done }) }}</p>
-      <button class="btn main" @click="back">{{ t('bringIn.toRoster') }}</button>
+      <Button type="primary" @click="back">{{ t('bringIn.toRoster') }}</Button>
     </div>
     <div v-else-if="!here" class="none">
       <p class="note">{{ t('bringIn.noFile') }}</p>
@@ -159,9 +162,9 @@ const back = () => router.push({ path: `/class/${classId.value}`, query: scope.k
         }}</span>
       </div>
       <div v-if="busy" class="progress" role="status">
-        <span class="small">{{ sent < 1 ? t('bringIn.sending', { n: Math.round(sent * 100) }) : t('bringIn.reading') }}</span><progress
-          :value="sent < 1 ? sent : undefined"
-          max="1"
+        <span class="small">{{ sent < 1 ? t('bringIn.sending', { n: Math.round(sent * 100) }) : t('bringIn.reading') }}</span><ProgressBar
+          :done="sent < 1 ? sent : null"
+          :label="t('bringIn.reading')"
         />
       </div>
       <div v-if="problem" class="note bad stack" role="alert">
@@ -170,28 +173,30 @@ const back = () => router.push({ path: `/class/${classId.value}`, query: scope.k
           <li v-for="one in problem.errors" :key="one.message">{{ one.message }}</li>
         </ul>
         <div class="row">
-          <button
+          <Button
             v-if="problem.code === 'roster.changedMeanwhile' || problem.code === 'conflict.changedMeanwhile'"
-            class="btn main"
+            type="primary"
             @click="look()"
           >
-            {{ t('bringIn.again') }}</button><button class="btn" @click="back">{{ t('bringIn.back') }}</button>
+            {{ t('bringIn.again') }}</Button><Button @click="back">{{ t('bringIn.back') }}</Button>
         </div>
       </div>
       <template v-if="preview">
         <section v-if="preview.bundle" class="row wrap choice">
           <label for="bundle-class" class="label">{{ t('bringIn.whichClass') }}</label>
-          <select
+          <SelectField
             id="bundle-class"
-            class="field select"
-            :value="preview.bundle.chosen ?? ''"
-            @change="look({ bundleClass: ($event.target as HTMLSelectElement).value })"
-          >
-            <option value="" disabled>{{ t('bringIn.chooseClass') }}</option>
-            <option v-for="one in preview.bundle.classes" :key="one.sourceId" :value="one.sourceId">
-              {{ t('bringIn.bundleClass', { title: one.title, n: one.students }) }}
-            </option>
-          </select>
+            :model-value="preview.bundle.chosen ?? ''"
+            @update:model-value="look({ bundleClass: $event })"
+            class="select"
+            :options="[
+              { value: '', label: t('bringIn.chooseClass'), disabled: true },
+              ...preview.bundle.classes.map((one) => ({
+                value: one.sourceId,
+                label: t('bringIn.bundleClass', { title: one.title, n: one.students }),
+              })),
+            ]"
+          />
         </section>
         <section v-else-if="preview.columns.length > 0" class="columns-box">
           <h3>{{ t('bringIn.columns') }}</h3>
@@ -199,41 +204,45 @@ const back = () => router.push({ path: `/class/${classId.value}`, query: scope.k
             <div v-for="(one, index) in preview.columns" :key="index" class="use">
               <label :for="`use-${index}`" class="small clip"
                 ><strong dir="auto">{{ one.name }}</strong> <span class="muted" dir="auto">{{ one.sample }}</span></label
-              ><select :id="`use-${index}`" class="field" :value="one.use" @change="setUse(index, $event)">
-                <option v-for="use in USES" :key="use" :value="use">{{ t(`bringIn.use.${use}`) }}</option>
-                <option v-if="!USES.includes(one.use)" :value="one.use">{{ t(`bringIn.use.${one.use}`) }}</option>
-              </select>
+              ><SelectField
+                :id="`use-${index}`"
+                :model-value="one.use"
+                @update:model-value="setUse(index, $event)"
+                :options="[
+                  ...USES.map((use) => ({ value: use, label: t(`bringIn.use.${use}`) })),
+                  ...(!USES.includes(one.use) ? [{ value: one.use, label: t(`bringIn.use.${one.use}`) }] : []),
+                ]"
+              />
             </div>
           </div>
         </section>
         <ul v-if="preview.bundle && preview.bundle.notes.length > 0" class="note small notes">
           <li v-for="one in preview.bundle.notes" :key="one">{{ one }}</li>
         </ul>
-        <label v-if="preview.bundle?.mode !== 'delta'" class="row whole"
-          ><input
-            type="checkbox"
-            :checked="preview.whole"
-            :disabled="busy"
-            @change="look({ whole: ($event.target as HTMLInputElement).checked })"
-          />{{ ' ' }}<span>{{ t('bringIn.whole') }}</span></label
+        <Checkbox
+          v-if="preview.bundle?.mode !== 'delta'"
+          class="whole"
+          :checked="preview.whole"
+          :disabled="busy"
+          @update:checked="(whole: boolean) => look({ whole })"
+          >{{ ' ' }}<span>{{ t('bringIn.whole') }}</span></Checkbox
         >
         <div class="row wrap bar">
-          <button
+          <ToggleButton
             v-for="kind in KINDS"
             :key="kind"
-            class="chip"
+            :on="filter === kind"
             :class="kind"
-            :aria-pressed="filter === kind"
             :disabled="counts![kind] === 0"
             @click="filter = filter === kind ? null : kind"
           >
             {{ count(`bringIn.count.${kind}`, counts![kind]) }}
-          </button>
+          </ToggleButton>
           <span class="grow" />
-          <button class="btn quiet" @click="back">{{ t('common.cancel') }}</button>
-          <button class="btn main" :disabled="toStore === 0 || busy" @click="store">
+          <Button type="link" @click="back">{{ t('common.cancel') }}</Button>
+          <Button type="primary" :disabled="toStore === 0 || busy" @click="store">
             {{ toStore === 0 ? t('bringIn.nothingToDo') : t('bringIn.go', { what: summary }) }}
-          </button>
+          </Button>
         </div>
         <p v-if="preview.passedOver > 0" class="muted small">{{ count('bringIn.passedOver', preview.passedOver) }}</p>
         <p v-if="preview.entries.length === 0 && (!preview.bundle || preview.bundle.chosen)" class="note">{{ t('bringIn.empty') }}</p>
@@ -258,17 +267,17 @@ const back = () => router.push({ path: `/class/${classId.value}`, query: scope.k
                 </td>
                 <td class="small" dir="auto">
                   {{ detail(entry) }}
-                  <button v-if="canMean(entry)" class="btn quiet" @click="mean(entry.row!)">
+                  <Button v-if="canMean(entry)" type="link" @click="mean(entry.row!)">
                     {{ t(entry.kind === 'problem' && entry.why === 'otherName' ? 'bringIn.same' : 'bringIn.meant') }}
-                  </button>
+                  </Button>
                 </td>
               </tr>
             </tbody>
           </table>
         </div>
-        <button v-if="rows.length > listed.length" class="btn quiet" @click="more = true">
+        <Button v-if="rows.length > listed.length" type="link" @click="more = true">
           {{ t('bringIn.all', { n: rows.length }) }}
-        </button>
+        </Button>
       </template>
     </template>
   </ClassFrame>
@@ -285,10 +294,6 @@ const back = () => router.push({ path: `/class/${classId.value}`, query: scope.k
   gap: 4px;
   margin-block-end: 12px;
   max-width: 420px;
-}
-.progress progress {
-  width: 100%;
-  accent-color: var(--now);
 }
 .choice {
   margin-block-end: 12px;
@@ -331,11 +336,6 @@ const back = () => router.push({ path: `/class/${classId.value}`, query: scope.k
   margin-block-end: 12px;
   width: fit-content;
 }
-.whole input {
-  width: 17px;
-  height: 17px;
-  accent-color: var(--act);
-}
 .bar {
   margin-block-end: 10px;
   position: sticky;
@@ -361,7 +361,7 @@ const back = () => router.push({ path: `/class/${classId.value}`, query: scope.k
 .table td:last-child {
   overflow-wrap: anywhere;
 }
-.table .btn {
+.table .ant-btn {
   min-height: 26px;
   padding-block: 0;
 }

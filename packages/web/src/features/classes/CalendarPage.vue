@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The school calendar a class goes by: school days, terms, closures; says which dates a change touches before it is stored. */
+import { Button, Input } from 'ant-design-vue';
 import { calendarProblems, plusDays, type Closure, type Term } from '@jolly/core';
 import type { CalendarEffects, CalendarRequest, ClassReply } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
@@ -17,6 +18,8 @@ import CalendarProposal from './CalendarProposal.vue';
 import ClassFrame from './ClassFrame.vue';
 import { useClasses } from './classes.store';
 import DaySpan from './DaySpan.vue';
+import ToggleButton from '../../ui/ToggleButton.vue';
+import FileButton from '../../ui/FileButton.vue';
 
 const PREVIEW_AFTER_MS = 500;
 const { t, count, when } = useWords();
@@ -85,10 +88,7 @@ function addTerm(): void {
   form.value!.terms.push({ name: t('calendar.termN', { n: form.value!.terms.length + 1 }), from, to: plusDays(from, 15 * 7 - 3) });
 }
 const addClosure = () => form.value!.closures.push({ from: line.today, to: line.today, name: '' });
-async function readFile(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement;
-  const file = input.files?.[0];
-  input.value = '';
+async function readFile([file]: File[]): Promise<void> {
   if (!file) return;
   await attempt(async () => {
     const { closures, passedOver } = await ask('POST /api/calendars/closures', { body: { text: await file.text() } });
@@ -190,15 +190,13 @@ const undo = (changeId: string) =>
             @take-back="takeBack(stored.proposal.id)"
           />
           <div class="row wrap days" role="group" :aria-label="t('calendar.schoolDays')">
-            <span class="label">{{ t('calendar.schoolDays') }}</span><button
+            <span class="label">{{ t('calendar.schoolDays') }}</span><ToggleButton
               v-for="day in 7"
               :key="day"
-              type="button"
-              class="chip"
-              :aria-pressed="form.schoolDays.includes(day)"
+              :on="form.schoolDays.includes(day)"
               @click="toggle(day)"
             >
-              {{ t(`calendar.day.${day}`) }}</button
+              {{ t(`calendar.day.${day}`) }}</ToggleButton
             ><span v-if="wrong('schoolDays')" class="alarm small">{{ t('calendar.why.noSchoolDays') }}</span>
           </div>
           <h3>{{ t('calendar.terms') }}</h3>
@@ -211,12 +209,10 @@ const undo = (changeId: string) =>
             :wrong="(field) => !!wrong(`terms.${index}.${field}`)"
             @remove="form.terms.splice(index, 1)"
           />
-          <button type="button" class="btn" @click="addTerm">{{ t('calendar.addTerm') }}</button>
+          <Button @click="addTerm">{{ t('calendar.addTerm') }}</Button>
           <div class="row closures-head">
             <h3 class="grow">{{ t('calendar.closures') }}</h3>
-            <label class="btn file"
-              >{{ t('calendar.ics') }}<input type="file" class="hidden-text" accept=".ics,text/calendar" @change="readFile"
-            /></label>
+            <FileButton accept=".ics,text/calendar" @files="readFile">{{ t('calendar.ics') }}</FileButton>
           </div>
           <p v-if="form.closures.length === 0" class="muted small">{{ t('calendar.noClosures') }}</p>
           <DaySpan
@@ -229,43 +225,39 @@ const undo = (changeId: string) =>
             :wrong="(field) => !!wrong(`closures.${index}.${field}`)"
             @remove="form.closures.splice(index, 1)"
           />
-          <button type="button" class="btn" @click="addClosure">{{ t('calendar.addClosure') }}</button>
+          <Button @click="addClosure">{{ t('calendar.addClosure') }}</Button>
         </div>
         <aside class="stack beside">
           <CalendarEffectsBox :problems="problems" :dirty="dirty" :refused="refused" :effects="effects" :zone="schoolClass.calendar.zone" />
           <p v-if="problem" class="note bad" role="alert">
             {{ [problem.title, ...problem.errors.map((one) => one.message)].join(' ') }}
-            <button v-if="problem.code === 'conflict.changedMeanwhile'" type="button" class="btn" @click="reload">
+            <Button v-if="problem.code === 'conflict.changedMeanwhile'" @click="reload">
               {{ t('compose.conflictTheirs') }}
-            </button>
+            </Button>
           </p>
           <p v-if="said" class="good small" role="status">{{ said }}</p>
           <template v-if="notAlone">
             <p class="small muted">{{ t('calendar.sharedWhy') }}</p>
-            <input
-              v-model="word"
-              class="field"
-              maxlength="500"
+            <Input
+              v-model:value="word"
+              :maxlength="500"
               dir="auto"
               :placeholder="t('calendar.proposeWord')"
               :aria-label="t('calendar.proposeWord')"
             />
-            <button
-              type="button"
-              class="btn main"
-              :disabled="!dirty || busy || problems.length > 0 || stored.proposal !== null"
-              @click="propose"
-            >
+            <Button type="primary" :disabled="!dirty || busy || problems.length > 0 || stored.proposal !== null" @click="propose">
               {{ t('calendar.propose') }}
-            </button>
+            </Button>
           </template>
-          <button v-else class="btn main" :disabled="!dirty || busy || problems.length > 0">{{ count('calendar.save', shared) }}</button>
-          <button v-if="stored.undoable && !dirty" type="button" class="btn" :disabled="busy" @click="undo(stored.undoable.id)">
+          <Button v-else type="primary" html-type="submit" :disabled="!dirty || busy || problems.length > 0">{{
+            count('calendar.save', shared)
+          }}</Button>
+          <Button v-if="stored.undoable && !dirty" :disabled="busy" @click="undo(stored.undoable.id)">
             {{ t('calendar.undo', { name: stored.undoable.by, when: when(stored.undoable.at, schoolClass.calendar.zone) }) }}
-          </button>
-          <button v-if="shared > 1" type="button" class="btn" :disabled="busy || problems.length > 0" @click="own(schoolClass)">
+          </Button>
+          <Button v-if="shared > 1" :disabled="busy || problems.length > 0" @click="own(schoolClass)">
             {{ t('calendar.own', { name: schoolClass.label }) }}
-          </button>
+          </Button>
         </aside>
       </form>
     </LoadGate>
@@ -300,7 +292,7 @@ const undo = (changeId: string) =>
 .used {
   margin-block-end: 12px;
 }
-.beside > .btn {
+.beside > .ant-btn {
   width: 100%;
 }
 @media (max-width: 1000px) {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A change of a shared calendar that somebody proposes: what it changes, whom it waits for, one’s own answer. */
+import { Button, Input } from 'ant-design-vue';
 import type { CalendarReply } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import { localDayLong } from '../../time/format';
@@ -40,25 +41,26 @@ const proposalLines = computed(() => {
       {{ proposal.waitsFor.map((one) => `${one.label} (${one.teachers.join(', ')})`).join('; ') }}
     </p>
     <template v-if="!proposal.mine && !proposal.agreed">
-      <input
-        v-model="word"
-        class="field"
-        maxlength="500"
+      <Input
+        v-model:value="word"
+        :maxlength="500"
         dir="auto"
         :placeholder="t('calendar.answerWord')"
         :aria-label="t('calendar.answerWord')"
       />
       <div class="row wrap">
-        <button type="button" class="btn main" :disabled="busy" @click="$emit('answer', true, word)">
-          {{ t('calendar.agree') }}</button><button type="button" class="btn" :disabled="busy" @click="$emit('answer', false, word)">
+        <Button type="primary" :disabled="busy" @click="$emit('answer', true, word)"> {{ t('calendar.agree') }}</Button><Button
+          :disabled="busy"
+          @click="$emit('answer', false, word)"
+        >
           {{ t('calendar.refuse') }}
-        </button>
+        </Button>
       </div>
     </template>
     <p v-else-if="!proposal.mine" class="small good">{{ t('calendar.youAgreed') }}</p>
-    <button v-else type="button" class="btn quiet" :disabled="busy" @click="$emit('takeBack')">
+    <Button v-else type="link" :disabled="busy" @click="$emit('takeBack')">
       {{ t('calendar.takeBack') }}
-    </button>
+    </Button>
   </section>
 </template>
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The frame of every page about a class: which class, its parts, and the page itself. */
+import { Button, Input } from 'ant-design-vue';
 import type { ClassReply } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
@@ -14,6 +15,7 @@ import { rememberClass, useScope, useTermLine } from '../termline';
 import { useClasses } from './classes.store';
 import FirstStepsStrip from './FirstStepsStrip.vue';
 import { useFirstSteps } from './first-steps.store';
+import LinkButton from '../../ui/LinkButton.vue';
 
 defineSlots<{ default: (props: { schoolClass: ClassReply }) => unknown }>();
 const { t, count } = useWords();
@@ -63,47 +65,48 @@ const practise = () =>
   <LoadGate :state="classes.all ? 'ready' : state" :why="why" @retry="reload">
     <div class="page">
       <div class="row wrap classes">
-        <RouterLink
+        <LinkButton
           v-for="one in classes.active"
           :key="one.id"
-          class="chip tab"
+          size="small"
+          class="tab"
           :to="address(one.id, ['bring-in', 'copy'].includes(part) ? '' : part)"
           :aria-current="one.id === classId ? 'page' : undefined"
-          ><ClassSquare :hue="one.hue" /> <span dir="auto">{{ one.label }}</span></RouterLink
+          ><ClassSquare :hue="one.hue" /> <span dir="auto">{{ one.label }}</span></LinkButton
         >
         <template v-if="showAway || (current && current.putAwayAt !== null)"
-          ><RouterLink
+          ><LinkButton
             v-for="one in classes.away"
             :key="one.id"
-            class="chip tab away"
+            size="small"
+            class="tab away"
             :to="address(one.id, '')"
             :aria-current="one.id === classId ? 'page' : undefined"
-            ><ClassSquare :hue="one.hue" /> <span dir="auto">{{ one.label }}</span></RouterLink
+            ><ClassSquare :hue="one.hue" /> <span dir="auto">{{ one.label }}</span></LinkButton
           ></template
         >
-        <button v-else-if="classes.away.length > 0" class="btn quiet" @click="showAway = true">
+        <Button v-else-if="classes.away.length > 0" type="link" @click="showAway = true">
           {{ count('class.away', classes.away.length) }}
-        </button>
-        <button v-if="!making" class="btn" @click="making = true">{{ t('class.newClass') }}</button>
+        </Button>
+        <Button v-if="!making" @click="making = true">{{ t('class.newClass') }}</Button>
         <form v-else class="row" @submit.prevent="make">
-          <label class="hidden-text" for="new-name">{{ t('class.name') }}</label><input
+          <label class="hidden-text" for="new-name">{{ t('class.name') }}</label><Input
             id="new-name"
-            v-model="newName"
+            v-model:value="newName"
             v-focus-first
-            class="field"
-            maxlength="120"
+            :maxlength="120"
             required
             :placeholder="t('class.name')"
             dir="auto"
-          /><button class="btn main">{{ t('class.make') }}</button
-          ><button type="button" class="btn quiet" @click="making = false">{{ t('common.cancel') }}</button>
+          /><Button type="primary" html-type="submit">{{ t('class.make') }}</Button
+          ><Button type="link" @click="making = false">{{ t('common.cancel') }}</Button>
         </form>
       </div>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <div v-if="!current" class="note stack">
         <h2>{{ t('class.none') }}</h2>
         <p>{{ t('class.noneHint') }}</p>
-        <button v-if="!making" class="btn main" @click="making = true">{{ t('class.newClass') }}</button>
+        <Button v-if="!making" type="primary" @click="making = true">{{ t('class.newClass') }}</Button>
       </div>
       <template v-else>
         <div class="head">
@@ -123,7 +126,7 @@ const practise = () =>
               }}
             </p>
           </div>
-          <button v-if="current.putAwayAt === null" class="btn" @click="practise">{{ t('practice.enter') }}</button>
+          <Button v-if="current.putAwayAt === null" @click="practise">{{ t('practice.enter') }}</Button>
         </div>
         <nav class="parts" :aria-label="t('class.parts.label')">
           <RouterLink

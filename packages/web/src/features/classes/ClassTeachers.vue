@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Who teaches a class: its owner, co-teachers, who is invited. */
+import { Button, Input } from 'ant-design-vue';
 import type { TeachersReply } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
@@ -52,55 +53,52 @@ const leave = () =>
         >
         <template v-if="sure === `owner ${one.id}`"
           ><span class="small">{{ t('about.handOverSure', { name: one.name }) }}</span
-          ><button
-            class="btn"
+          ><Button
             @click="act(() => ask('POST /api/classes/:classId/teachers/:teacherId/owner', { params: { ...here, teacherId: one.id } }))"
           >
-            {{ t('about.handOverYes') }}</button
-          ><button class="btn quiet" @click="sure = null">{{ t('common.cancel') }}</button></template
+            {{ t('about.handOverYes') }}</Button
+          ><Button type="link" @click="sure = null">{{ t('common.cancel') }}</Button></template
         >
         <template v-else-if="sure === `out ${one.id}`"
           ><span class="small">{{ t(one.id === session.me?.id ? 'about.leaveSure' : 'about.outSure', { name: one.name }) }}</span
-          ><button
-            class="btn"
+          ><Button
             @click="
               one.id === session.me?.id
                 ? leave()
                 : act(() => ask('DELETE /api/classes/:classId/teachers/:teacherId', { params: { ...here, teacherId: one.id } }))
             "
           >
-            {{ t('about.outYes') }}</button
-          ><button class="btn quiet" @click="sure = null">{{ t('common.cancel') }}</button></template
+            {{ t('about.outYes') }}</Button
+          ><Button type="link" @click="sure = null">{{ t('common.cancel') }}</Button></template
         >
         <template v-else-if="!one.owner"
-          ><button v-if="owner" class="btn quiet" @click="sure = `owner ${one.id}`">{{ t('about.handOver') }}</button
-          ><button class="btn quiet" @click="sure = `out ${one.id}`">
+          ><Button v-if="owner" type="link" @click="sure = `owner ${one.id}`">{{ t('about.handOver') }}</Button
+          ><Button type="link" @click="sure = `out ${one.id}`">
             {{ t(one.id === session.me?.id ? 'about.leave' : 'about.out') }}{{ ' ' }}<span class="hidden-text">{{ one.name }}</span>
-          </button></template
+          </Button></template
         >
       </li>
       <li v-for="one in teachers.invitations" :key="one.id" class="row wrap">
         <span class="grow"
           ><span dir="auto">{{ one.email }}</span
           >{{ ' ' }}<span class="muted small">{{ t('about.invited', { when: when(one.at, zone) }) }}</span></span
-        ><button
-          class="btn quiet"
+        ><Button
+          type="link"
           @click="act(() => ask('DELETE /api/classes/:classId/invitations/:ticketId', { params: { ...here, ticketId: one.id } }))"
         >
           {{ t('about.withdraw') }}{{ ' ' }}<span class="hidden-text">{{ one.email }}</span>
-        </button>
+        </Button>
       </li>
     </ul>
     <form class="row" @submit.prevent="invite">
-      <label class="hidden-text" for="invite">{{ t('about.inviteEmail') }}</label><input
+      <label class="hidden-text" for="invite">{{ t('about.inviteEmail') }}</label><Input
         id="invite"
-        v-model="email"
-        class="field"
+        v-model:value="email"
         type="email"
-        maxlength="200"
+        :maxlength="200"
         required
         :placeholder="t('about.inviteEmail')"
-      /><button class="btn" :disabled="together.busy.value">{{ t('about.invite') }}</button>
+      /><Button html-type="submit" :disabled="together.busy.value">{{ t('about.invite') }}</Button>
     </form>
     <p v-if="together.problem.value" class="note bad" role="alert">
       {{ together.problem.value.errors[0]?.message ?? together.problem.value.title }}
@@ -117,7 +115,7 @@ const leave = () =>
   border-block-end: 1px solid var(--line-2);
   min-height: 42px;
 }
-.people .btn {
+.people .ant-btn {
   min-height: 28px;
   padding-block: 2px;
 }

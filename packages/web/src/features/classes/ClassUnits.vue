@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The units of a class, in the order in which they are taught. */
+import { Button, Input } from 'ant-design-vue';
 import { computed, ref, watch } from 'vue';
 import type { Unit } from '@jolly/server/contract';
 import { ask } from '../../api/client';
@@ -52,41 +53,38 @@ const saveUnits = () =>
       class="plain units"
     >
       <li v-for="(unit, index) in units" :key="unit.id ?? index" data-drag class="unit">
-        <input v-model="unit.name" class="field" maxlength="120" :aria-label="t('about.unitName')" dir="auto" /><button
-          type="button"
-          class="btn quiet"
+        <Input v-model:value="unit.name" :maxlength="120" :aria-label="t('about.unitName')" dir="auto" /><Button
+          type="link"
           :disabled="index === 0"
           :aria-label="t('about.earlier', { name: unit.name })"
           @click="shift(index, -1)"
         >
-          ↑</button
-        ><button
-          type="button"
-          class="btn quiet"
+          ↑</Button
+        ><Button
+          type="link"
           :disabled="index === units.length - 1"
           :aria-label="t('about.laterUnit', { name: unit.name })"
           @click="shift(index, 1)"
         >
-          ↓</button
-        ><button type="button" class="btn quiet" @click="units.splice(index, 1)">
+          ↓</Button
+        ><Button type="link" @click="units.splice(index, 1)">
           {{ t('scheme.remove') }}{{ ' ' }}<span class="hidden-text">{{ unit.name }}</span>
-        </button>
+        </Button>
       </li>
     </ol>
     <form v-if="!putAway" class="row" @submit.prevent="addUnit">
-      <label class="hidden-text" for="new-unit">{{ t('about.newUnit') }}</label><input
+      <label class="hidden-text" for="new-unit">{{ t('about.newUnit') }}</label><Input
         id="new-unit"
-        v-model="newUnit"
-        class="field"
-        maxlength="120"
+        v-model:value="newUnit"
+        :maxlength="120"
         :placeholder="t('about.newUnit')"
         dir="auto"
-      /><button class="btn" :disabled="newUnit.trim() === ''">
+      /><Button html-type="submit" :disabled="newUnit.trim() === ''">
         {{ t('about.addUnit') }}
-      </button>
+      </Button>
     </form>
     <p v-if="filing.problem.value" class="note bad" role="alert">{{ filing.problem.value.title }}</p>
-    <button v-if="unitsDirty" class="btn main" :disabled="filing.busy.value" @click="saveUnits">{{ t('about.saveUnits') }}</button>
+    <Button v-if="unitsDirty" type="primary" :disabled="filing.busy.value" @click="saveUnits">{{ t('about.saveUnits') }}</Button>
   </section>
 </template>
 

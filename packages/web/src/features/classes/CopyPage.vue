@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A copy of a class: for another section now, or for a new term with its dates moved by school days. */
+import { Button, Checkbox, Input } from 'ant-design-vue';
 import { termAt } from '@jolly/core';
 import type { CopyPreviewReply, CopyRequest } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
@@ -13,6 +14,10 @@ import { useWords } from '../../ui/use-words';
 import { useTermLine } from '../termline';
 import ClassFrame from './ClassFrame.vue';
 import { useClasses } from './classes.store';
+import SelectField from '../../ui/SelectField.vue';
+import ToggleButton from '../../ui/ToggleButton.vue';
+import DayField from '../../ui/DayField.vue';
+import LinkButton from '../../ui/LinkButton.vue';
 
 const PREVIEW_AFTER_MS = 300;
 const { t, count, when } = useWords();
@@ -79,80 +84,57 @@ const same = computed(() => form.value.from === form.value.to && form.value.cale
           <p class="muted">{{ t('copy.what') }}</p>
           <div class="two">
             <div>
-              <label class="label" for="copy-name">{{ t('about.name') }}</label><input
+              <label class="label" for="copy-name">{{ t('about.name') }}</label><Input
                 id="copy-name"
-                v-model="form.name"
-                class="field"
-                maxlength="120"
+                v-model:value="form.name"
+                :maxlength="120"
                 required
                 dir="auto"
               />
             </div>
             <div>
-              <label class="label" for="copy-section">{{ t('about.section') }}</label><input
+              <label class="label" for="copy-section">{{ t('about.section') }}</label><Input
                 id="copy-section"
-                v-model="form.section"
-                class="field"
-                maxlength="60"
+                v-model:value="form.section"
+                :maxlength="60"
                 dir="auto"
               />
             </div>
           </div>
           <div v-if="(calendars?.length ?? 0) > 1">
-            <label class="label" for="copy-calendar">{{ t('copy.calendar') }}</label><select
+            <label class="label" for="copy-calendar">{{ t('copy.calendar') }}</label><SelectField
               id="copy-calendar"
               v-model="form.calendarId"
-              class="field"
-            >
-              <option v-for="one in calendars" :key="one.id" :value="one.id">{{ one.name }}</option>
-            </select>
+              :options="(calendars ?? []).map((one) => ({ value: one.id, label: one.name }))"
+            />
           </div>
           <div class="two">
             <div>
-              <label class="label" for="copy-from">{{ t('copy.from') }}</label><input
-                id="copy-from"
-                v-model="form.from"
-                class="field"
-                type="date"
-                required
-              />
+              <label class="label" for="copy-from">{{ t('copy.from') }}</label><DayField id="copy-from" required v-model="form.from" />
             </div>
             <div>
-              <label class="label" for="copy-to">{{ t('copy.to') }}</label><input
-                id="copy-to"
-                v-model="form.to"
-                class="field"
-                type="date"
-                required
-              />
+              <label class="label" for="copy-to">{{ t('copy.to') }}</label><DayField id="copy-to" required v-model="form.to" />
             </div>
           </div>
           <div class="row wrap">
-            <button
-              v-for="term in terms"
-              :key="term.from"
-              type="button"
-              class="chip"
-              :aria-pressed="form.to === term.from"
-              @click="form.to = term.from"
-            >
+            <ToggleButton v-for="term in terms" :key="term.from" :on="form.to === term.from" @click="form.to = term.from">
               {{ t('copy.startOf', { term: term.name }) }}
-            </button>
+            </ToggleButton>
           </div>
           <p class="muted small">{{ t('copy.datesHint') }}</p>
-          <label class="row"><input v-model="form.assignments" type="checkbox" /> {{ t('copy.assignments') }}</label>
+          <Checkbox v-model:checked="form.assignments"> {{ t('copy.assignments') }}</Checkbox>
           <div v-if="problem" class="note bad" role="alert">
             <p>{{ problem.title }}</p>
-            <button v-if="problem.code === 'conflict.changedMeanwhile'" type="button" class="btn" @click="lookAgain">
+            <Button v-if="problem.code === 'conflict.changedMeanwhile'" @click="lookAgain">
               {{ t('bringIn.again') }}
-            </button>
+            </Button>
           </div>
           <div class="row">
-            <button class="btn main" :disabled="busy || !preview">
-              {{ preview && form.assignments ? count('copy.go', preview.assignments) : t('copy.goPlain') }}</button><RouterLink
-              class="btn quiet"
+            <Button type="primary" html-type="submit" :disabled="busy || !preview">
+              {{ preview && form.assignments ? count('copy.go', preview.assignments) : t('copy.goPlain') }}</Button><LinkButton
+              type="link"
               :to="`/class/${schoolClass.id}/about`"
-              >{{ t('common.cancel') }}</RouterLink
+              >{{ t('common.cancel') }}</LinkButton
             >
           </div>
         </form>

@@ -1,9 +1,12 @@
 <script setup lang="ts">
 /** Days from the first to the last, with a name: a term, or a closure. */
+import { Button, Input } from 'ant-design-vue';
 import type { Closure, Term } from '@jolly/core';
 import { computed } from 'vue';
 import { localDayLong } from '../../time/format';
 import { useWords } from '../../ui/use-words';
+import { given } from '../../ui/given';
+import DayField from '../../ui/DayField.vue';
 
 defineProps<{ nameLabel: string; most: number; hint?: boolean; wrong: (field: 'name' | 'from' | 'to') => boolean }>();
 defineEmits<{ remove: [] }>();
@@ -18,27 +21,23 @@ const written = computed(() => {
 
 <template>
   <div class="span">
-    <input
-      v-model="span.name"
-      class="field name"
+    <Input
+      v-bind="given({ placeholder: hint ? nameLabel : undefined })"
+      :value="span.name ?? ''"
+      @update:value="(name: string) => (span.name = name)"
       :maxlength="most"
-      :placeholder="hint ? nameLabel : undefined"
       :aria-label="nameLabel"
       :aria-invalid="wrong('name') || undefined"
       dir="auto"
+      class="name"
+      :status="wrong('name') ? 'error' : ''"
     />
-    <input
-      v-model="span.from"
-      class="field date"
-      type="date"
-      :aria-label="t('calendar.firstDay')"
-      :aria-invalid="wrong('from') || undefined"
-    /><span>–</span
-    ><input v-model="span.to" class="field date" type="date" :aria-label="t('calendar.lastDay')" :aria-invalid="wrong('to') || undefined" />
+    <DayField :label="t('calendar.firstDay')" :invalid="wrong('from')" v-model="span.from" /><span>–</span
+    ><DayField :label="t('calendar.lastDay')" :invalid="wrong('to')" v-model="span.to" />
     <span class="muted small written">{{ written }}</span>
-    <button type="button" class="btn quiet" @click="$emit('remove')">
+    <Button type="link" @click="$emit('remove')">
       {{ t('scheme.remove') }}{{ ' ' }}<span class="hidden-text">{{ span.name }}</span>
-    </button>
+    </Button>
   </div>
 </template>
 

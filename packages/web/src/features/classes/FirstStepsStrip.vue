@@ -4,6 +4,7 @@ import type { FirstSteps } from '@jolly/server/contract';
 import { computed } from 'vue';
 import { useWords } from '../../ui/use-words';
 import { useScope } from '../termline';
+import LinkButton from '../../ui/LinkButton.vue';
 
 const props = defineProps<{ steps: FirstSteps; /** of the class, where it does not stand above already */ name?: string }>();
 const { t, count } = useWords();
@@ -50,7 +51,7 @@ const actOf = (key: (typeof parts.value)[number]['key']) =>
       <li v-for="one in parts" :key="one.key" :class="{ done: one.done }">
         <strong>{{ t(`firstSteps.parts.${one.key}`) }}</strong>
         <span class="small">{{ one.said }}</span>
-        <RouterLink v-if="one.shown" class="btn" :class="{ main: one.next }" :to="one.to">{{ actOf(one.key) }}</RouterLink>
+        <LinkButton v-if="one.shown" :type="one.next ? 'primary' : 'default'" :to="one.to">{{ actOf(one.key) }}</LinkButton>
       </li>
     </ol>
   </section>
@@ -84,7 +85,7 @@ const actOf = (key: (typeof parts.value)[number]['key']) =>
 .parts .done {
   border-block-start-color: var(--good);
 }
-.parts .btn {
+.parts .ant-btn {
   margin-block-start: 4px;
 }
 @media (max-width: 760px) {

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 /** The groups of a draft beside who is in none: moved by dragging, by the arrow keys, or chosen by name. */
+import { Button, Input } from 'ant-design-vue';
 import type { RosterStudent } from '@jolly/server/contract';
 import { computed } from 'vue';
 import { vSortable, type Moved } from '../../ui/sortable';
 import { useWords } from '../../ui/use-words';
+import SelectField from '../../ui/SelectField.vue';
 
 type Group = { id: string | null; name: string; studentIds: string[] };
 const props = defineProps<{ students: readonly Pick<RosterStudent, 'id' | 'givenName' | 'familyName'>[] }>();
@@ -46,10 +48,8 @@ function key(event: KeyboardEvent, id: string, from: string): void {
   const list = (event.currentTarget as HTMLElement).closest('.lists');
   requestAnimationFrame(() => list?.querySelector<HTMLElement>(`[data-list="${to.id}"] [data-student="${id}"]`)?.focus());
 }
-function add(group: number, event: Event): void {
-  const select = event.target as HTMLSelectElement;
-  if (select.value) groups.value[group]!.studentIds.push(select.value);
-  select.value = '';
+function add(group: number, studentId: string): void {
+  groups.value[group]!.studentIds.push(studentId);
   emit('changed');
 }
 </script>
@@ -60,14 +60,14 @@ function add(group: number, event: Event): void {
       <div class="row">
         <template v-if="list.id === NOBODY"
           ><h3 class="grow">{{ list.name }}</h3></template
-        ><input
+        ><Input
           v-else
-          v-model="groups[Number(list.id)]!.name"
-          class="field group-name"
-          maxlength="80"
+          v-model:value="groups[Number(list.id)]!.name"
+          :maxlength="80"
           :aria-label="t('groups.groupName')"
           dir="auto"
           @input="$emit('changed')"
+          class="group-name"
         /><span class="muted small">{{ list.studentIds.length }}</span>
       </div>
       <ul v-sortable="{ group: 'students', list: list.id, moved: dragged }" class="plain chips">
@@ -90,31 +90,25 @@ function add(group: number, event: Event): void {
           </button>
         </li>
       </ul>
-      <select
+      <SelectField
         v-if="list.id !== NOBODY"
-        class="field small add"
-        :aria-label="t('groups.addTo', { group: list.name })"
-        @change="add(Number(list.id), $event)"
-      >
-        <option value="">{{ t('groups.add') }}</option>
-        <option v-for="one in students.filter((student) => !list.studentIds.includes(student.id))" :key="one.id" :value="one.id">
-          {{ name(one) }}
-        </option>
-      </select>
-      <button
-        v-if="list.id !== NOBODY && groups.length > 1"
-        class="btn quiet"
-        @click="(groups.splice(Number(list.id), 1), $emit('changed'))"
-      >
+        :label="t('groups.addTo', { group: list.name })"
+        :model-value="undefined"
+        :placeholder="t('groups.add')"
+        @update:model-value="add(Number(list.id), $event)"
+        class="small add"
+        :options="students.filter((student) => !list.studentIds.includes(student.id)).map((one) => ({ value: one.id, label: name(one) }))"
+      />
+      <Button v-if="list.id !== NOBODY && groups.length > 1" type="link" @click="(groups.splice(Number(list.id), 1), $emit('changed'))">
         {{ t('groups.removeGroup') }}
-      </button>
+      </Button>
     </section>
-    <button
-      class="btn new-group"
+    <Button
+      class="new-group"
       @click="(groups.push({ id: null, name: t('groups.groupN', { n: groups.length + 1 }), studentIds: [] }), $emit('changed'))"
     >
       {{ t('groups.addGroup') }}
-    </button>
+    </Button>
   </div>
 </template>
 

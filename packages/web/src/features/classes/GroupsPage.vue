@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Groups of a class: picked, pasted, or dealt out at random from a seed; moved by dragging or by the arrow keys. */
+import { Button, Input, Textarea } from 'ant-design-vue';
 import { plusDays, randomGroups, readGroups } from '@jolly/core';
 import type { GroupingBody, GroupingReply } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
@@ -13,6 +14,8 @@ import { useWords } from '../../ui/use-words';
 import { useTermLine } from '../termline';
 import ClassFrame from './ClassFrame.vue';
 import GroupLists from './GroupLists.vue';
+import NumberField from '../../ui/NumberField.vue';
+import RadioField from '../../ui/RadioField.vue';
 
 interface Draft extends Omit<GroupingBody, 'groups'> {
   id: string | null;
@@ -125,37 +128,30 @@ const today = computed(() => line.today);
           <section v-if="schoolClass.putAwayAt === null" class="sheet box stack">
             <h2>{{ t('groups.make') }}</h2>
             <form class="row wrap" @submit.prevent="deal(newSeed())">
-              <label for="into" class="small">{{ t('groups.into') }}</label><input
+              <label for="into" class="small">{{ t('groups.into') }}</label><NumberField
+                class="into"
                 id="into"
-                v-model.number="into"
-                class="field number into"
-                type="number"
-                min="1"
-                max="40"
-                required
-              /><button class="btn main">
+                :min="1"
+                :max="40"
+                v-model="into"
+              /><Button type="primary" html-type="submit">
                 {{ t('groups.random') }}
-              </button>
+              </Button>
             </form>
             <div class="row">
-              <button class="btn" @click="pick">{{ t('groups.pick') }}</button><button
-                class="btn"
-                :aria-expanded="pasting"
-                @click="pasting = !pasting"
-              >
+              <Button @click="pick">{{ t('groups.pick') }}</Button><Button :aria-expanded="pasting" @click="pasting = !pasting">
                 {{ t('groups.paste') }}
-              </button>
+              </Button>
             </div>
             <form v-if="pasting" class="stack" @submit.prevent="takePasted">
-              <label for="pasted" class="small">{{ t('groups.pasteHint') }}</label><textarea
+              <label for="pasted" class="small">{{ t('groups.pasteHint') }}</label><Textarea
                 id="pasted"
-                v-model="pasted"
-                class="field"
-                rows="4"
+                v-model:value="pasted"
+                :auto-size="{ minRows: 4, maxRows: 12 }"
                 dir="auto"
-              /><button class="btn main" :disabled="pasted.trim() === ''">
+              /><Button type="primary" html-type="submit" :disabled="pasted.trim() === ''">
                 {{ t('groups.pasteGo') }}
-              </button>
+              </Button>
             </form>
             <ul v-if="unknown.length > 0" class="note bad small unknown">
               <li v-for="one in unknown" :key="`${one.line} ${one.text}`">
@@ -167,47 +163,48 @@ const today = computed(() => line.today);
         <section v-if="draft">
           <form class="row wrap head" @submit.prevent="save">
             <label class="hidden-text" for="grouping-name">{{ t('groups.name') }}</label>
-            <input
+            <Input
               id="grouping-name"
-              v-model="draft.name"
-              class="field title"
-              maxlength="80"
+              v-model:value="draft.name"
+              :maxlength="80"
               required
               :placeholder="t('groups.name')"
               dir="auto"
               @input="dirty = true"
+              class="title"
             />
-            <label class="row small"
-              ><input type="radio" :checked="draft.until === null" @change="((draft.until = null), (dirty = true))" />
-              {{ t('groups.keep') }}</label
-            >
-            <label class="row small"
-              ><input type="radio" :checked="draft.until !== null" @change="((draft.until = plusDays(today, 0)), (dirty = true))" />
-              {{ t('groups.once') }}</label
-            >
+            <RadioField
+              class="small"
+              :model-value="draft.until !== null"
+              :options="[
+                { value: false, label: t('groups.keep') },
+                { value: true, label: t('groups.once') },
+              ]"
+              @update:model-value="((draft.until = $event ? plusDays(today, 0) : null), (dirty = true))"
+            />
             <span class="grow" />
             <span v-if="draft.seed" class="small muted">{{ t('groups.seed', { seed: draft.seed }) }}</span>
-            <button v-if="draft.seed" type="button" class="btn" @click="deal(newSeed())">{{ t('groups.again') }}</button>
-            <button
-              class="btn"
-              :class="{ main: dirty }"
+            <Button v-if="draft.seed" @click="deal(newSeed())">{{ t('groups.again') }}</Button>
+            <Button
+              :type="dirty ? 'primary' : 'default'"
+              html-type="submit"
               :disabled="busy || !dirty || draft.name.trim() === '' || schoolClass.putAwayAt !== null"
             >
               {{ dirty ? t('groups.save') : t('groups.saved') }}
-            </button>
+            </Button>
             <template v-if="sure"
-              ><button type="button" class="btn" @click="remove">{{ t('groups.dissolveYes') }}</button
-              ><button type="button" class="btn quiet" @click="sure = false">{{ t('common.cancel') }}</button></template
+              ><Button @click="remove">{{ t('groups.dissolveYes') }}</Button
+              ><Button type="link" @click="sure = false">{{ t('common.cancel') }}</Button></template
             >
-            <button v-else type="button" class="btn quiet" @click="draft.id === null ? remove() : (sure = true)">
+            <Button v-else type="link" @click="draft.id === null ? remove() : (sure = true)">
               {{ draft.id === null ? t('common.cancel') : t('groups.dissolve') }}
-            </button>
+            </Button>
           </form>
           <div v-if="problem" class="note bad" role="alert">
             <p>{{ [problem.title, ...problem.errors.map((one) => one.message)].join(' ') }}</p>
-            <button v-if="problem.code === 'conflict.changedMeanwhile'" class="btn" @click="takeTheirs">
+            <Button v-if="problem.code === 'conflict.changedMeanwhile'" @click="takeTheirs">
               {{ t('compose.conflictTheirs') }}
-            </button>
+            </Button>
           </div>
           <p class="muted small how">{{ t('groups.how') }}</p>
           <GroupLists v-model="draft.groups" :students="students" @changed="dirty = true" />

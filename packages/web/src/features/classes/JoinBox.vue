@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The join code of a class: shown, renewed, shut, and until when it works. */
+import { Button } from 'ant-design-vue';
 import type { ClassReply } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import { ask, now } from '../../api/client';
@@ -8,6 +9,7 @@ import StoredCheck from '../../ui/StoredCheck.vue';
 import { useWords } from '../../ui/use-words';
 import WhenField from '../../ui/WhenField.vue';
 import { useClasses } from './classes.store';
+import LinkButton from '../../ui/LinkButton.vue';
 
 const props = defineProps<{ schoolClass: ClassReply }>();
 const { t, when } = useWords();
@@ -51,17 +53,18 @@ const set = (open: boolean, until: number | null, asksNumber = props.schoolClass
     <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
     <p v-if="said" class="good small" role="status">{{ said }}</p>
     <div v-if="!away" class="row wrap acts">
-      <RouterLink v-if="!shut" class="btn" :to="`/class/${schoolClass.id}/code`">{{ t('class.showLarge') }}</RouterLink>
-      <button v-if="shut" class="btn main" @click="set(true, null)">{{ t('class.codeOpen') }}</button>
-      <button v-else class="btn" @click="set(false, schoolClass.joinUntil)">{{ t('class.codeClose') }}</button>
-      <button class="btn" @click="renew">{{ t('class.renew') }}</button>
-      <button v-if="!shut" class="btn quiet" :aria-expanded="setting" @click="setting = !setting">{{ t('class.codeUntilSet') }}</button>
+      <LinkButton v-if="!shut" :to="`/class/${schoolClass.id}/code`">{{ t('class.showLarge') }}</LinkButton>
+      <Button v-if="shut" type="primary" @click="set(true, null)">{{ t('class.codeOpen') }}</Button>
+      <Button v-else @click="set(false, schoolClass.joinUntil)">{{ t('class.codeClose') }}</Button>
+      <Button @click="renew">{{ t('class.renew') }}</Button>
+      <Button v-if="!shut" type="link" :aria-expanded="setting" @click="setting = !setting">{{ t('class.codeUntilSet') }}</Button>
     </div>
-    <label v-if="!away" class="row small asks"
-      ><StoredCheck
-        :on="schoolClass.joinAsksNumber"
-        :store="(asksNumber) => set(schoolClass.joinOpen, schoolClass.joinUntil, asksNumber)"
-      />{{ ' ' }}<span>{{ t('class.asksNumber') }}</span></label
+    <StoredCheck
+      v-if="!away"
+      class="small asks"
+      :on="schoolClass.joinAsksNumber"
+      :store="(asksNumber) => set(schoolClass.joinOpen, schoolClass.joinUntil, asksNumber)"
+      >{{ t('class.asksNumber') }}</StoredCheck
     >
     <WhenField
       v-if="setting && !shut"
@@ -93,18 +96,12 @@ const set = (open: boolean, until: number | null, asksNumber = props.schoolClass
   margin-block-start: 10px;
   gap: 6px;
 }
-.acts .btn {
+.acts .ant-btn {
   padding-inline: 10px;
 }
 .asks {
   margin-block-start: 10px;
   align-items: flex-start;
-}
-.asks input {
-  width: 17px;
-  height: 17px;
-  accent-color: var(--act);
-  flex: none;
 }
 .until {
   margin-block-start: 10px;

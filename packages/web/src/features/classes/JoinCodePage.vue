@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The join code as large as the screen, with its QR code, for the board. */
+import { Button } from 'ant-design-vue';
 import type { ClassReply } from '@jolly/server/contract';
 import { useT } from '../../i18n/use-t';
 import { useRoute } from 'vue-router';
@@ -7,6 +8,7 @@ import { ask, now } from '../../api/client';
 import { useLoad } from '../../api/use-load';
 import LoadGate from '../../ui/LoadGate.vue';
 import QrCode from '../../ui/QrCode.vue';
+import LinkButton from '../../ui/LinkButton.vue';
 
 const { t } = useT();
 const route = useRoute();
@@ -29,9 +31,9 @@ const fill = () => (document.fullscreenElement ? document.exitFullscreen() : doc
           <QrCode :text="link(value.joinCode)" :label="link(value.joinCode)" class="qr" />
         </template>
         <div class="row acts">
-          <button class="btn" @click="fill">{{ t('class.fullScreen') }}</button><RouterLink class="btn" :to="`/class/${value.id}`">{{
+          <Button @click="fill">{{ t('class.fullScreen') }}</Button><LinkButton :to="`/class/${value.id}`">{{
             t('common.close')
-          }}</RouterLink>
+          }}</LinkButton>
         </div>
       </div>
     </LoadGate>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Somebody has joined by code under a name of the roster. A teacher says who it is, in one act. */
+import { Button } from 'ant-design-vue';
 import type { SettleJoining, WaitingToJoin } from '@jolly/server/contract';
 import { ref } from 'vue';
 import { ask } from '../../api/client';
@@ -8,6 +9,7 @@ import { dateText } from '../../time/format';
 import ClassSquare from '../../ui/ClassSquare.vue';
 import { useWords } from '../../ui/use-words';
 import { useTermLine } from '../termline';
+import RadioField from '../../ui/RadioField.vue';
 
 const props = defineProps<{ joining: WaitingToJoin }>();
 const emit = defineEmits<{ settled: [] }>();
@@ -53,18 +55,22 @@ function facts({ schoolNumber, hasPassword, cardMadeAt }: WaitingToJoin['listed'
     </p>
     <fieldset v-else-if="joining.listed.length > 1" class="plain">
       <legend class="small">{{ t('joining.which') }}</legend>
-      <label v-for="one in joining.listed" :key="one.id" class="row small"
-        ><input v-model="listedId" type="radio" :name="joining.id" :value="one.id" /> <span dir="auto">{{ name(one) }}</span>{{ ' '
-        }}<span class="muted">{{ facts(one) }}</span></label
+      <RadioField
+        v-slot="{ option }"
+        v-model="listedId"
+        stacked
+        :label="t('joining.which')"
+        :options="joining.listed.map((one) => ({ value: one.id, label: name(one), facts: facts(one) }))"
+        ><span dir="auto">{{ option.label }}</span> <span class="muted">{{ option.facts }}</span></RadioField
       >
     </fieldset>
     <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
     <div class="row wrap">
-      <button v-if="listedId" type="button" class="btn main" :disabled="busy" @click="settle({ how: 'same', listedId })">
+      <Button v-if="listedId" type="primary" :disabled="busy" @click="settle({ how: 'same', listedId })">
         {{ t('joining.same') }}
-      </button>
-      <button type="button" class="btn" :disabled="busy" @click="settle({ how: 'other' })">{{ t('joining.other') }}</button>
-      <button type="button" class="btn quiet" :disabled="busy" @click="settle({ how: 'refuse' })">{{ t('joining.refuse') }}</button>
+      </Button>
+      <Button :disabled="busy" @click="settle({ how: 'other' })">{{ t('joining.other') }}</Button>
+      <Button type="link" :disabled="busy" @click="settle({ how: 'refuse' })">{{ t('joining.refuse') }}</Button>
     </div>
   </div>
 </template>

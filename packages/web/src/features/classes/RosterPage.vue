@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The students of a class: who is here, how each signs in, and how more get in. */
+import { Button, Checkbox } from 'ant-design-vue';
 import type { ClassReply, JoiningsReply, RosterStudent } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { ask, download } from '../../api/client';
@@ -139,21 +140,20 @@ function signsIn(one: RosterStudent): string {
             <span class="muted small grow">{{ chosen.size === 0 ? t('roster.choose') : count('roster.chosen', picked.length) }}</span>
             <template v-if="sure"
               ><span class="small">{{ count('roster.cardsSure', withCard) }}</span
-              ><button class="btn main" @click="printCards(schoolClass)">{{ t('roster.cardsYes') }}</button
-              ><button class="btn quiet" @click="sure = false">{{ t('common.cancel') }}</button></template
+              ><Button type="primary" @click="printCards(schoolClass)">{{ t('roster.cardsYes') }}</Button
+              ><Button type="link" @click="sure = false">{{ t('common.cancel') }}</Button></template
             >
             <template v-else>
-              <button
-                class="btn"
-                :class="{ main: picked.length > 0 }"
+              <Button
+                :type="picked.length > 0 ? 'primary' : 'default'"
                 :disabled="picked.length === 0 || busy || schoolClass.putAwayAt !== null"
                 @click="printCards(schoolClass)"
               >
                 {{ count('roster.cards', picked.length) }}
-              </button>
-              <button class="btn" :disabled="picked.length === 0 || busy || schoolClass.putAwayAt !== null" @click="invite(schoolClass)">
+              </Button>
+              <Button :disabled="picked.length === 0 || busy || schoolClass.putAwayAt !== null" @click="invite(schoolClass)">
                 {{ t('roster.invite') }}
-              </button>
+              </Button>
             </template>
           </div>
           <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
@@ -165,7 +165,7 @@ function signsIn(one: RosterStudent): string {
             <table class="table">
               <thead>
                 <tr>
-                  <th class="tick"><input type="checkbox" :checked="all" :aria-label="t('roster.chooseAll')" @change="chooseAll" /></th>
+                  <th class="tick"><Checkbox :checked="all" :aria-label="t('roster.chooseAll')" @change="chooseAll" /></th>
                   <th>{{ t('class.columns.student') }}</th>
                   <th>{{ t('class.columns.userName') }}</th>
                   <th>{{ t('roster.number') }}</th>
@@ -178,7 +178,7 @@ function signsIn(one: RosterStudent): string {
               <tbody>
                 <tr v-for="one in here" :key="one.id">
                   <td class="tick">
-                    <input type="checkbox" :checked="chosen.has(one.id)" :aria-label="name(one)" @change="choose(one.id)" />
+                    <Checkbox :checked="chosen.has(one.id)" :aria-label="name(one)" @change="choose(one.id)" />
                   </td>
                   <td>
                     <RouterLink
@@ -195,9 +195,9 @@ function signsIn(one: RosterStudent): string {
                   <td class="muted">{{ one.schoolNumber }}</td>
                   <td class="muted nowrap">{{ localDayText(one.joined) }}</td>
                   <td class="end">
-                    <button class="btn quiet" @click="open = one">
+                    <Button type="link" @click="open = one">
                       {{ t('roster.edit') }}{{ ' ' }}<span class="hidden-text">{{ name(one) }}</span>
-                    </button>
+                    </Button>
                   </td>
                 </tr>
                 <tr v-for="one in gone" :key="one.id" class="muted">
@@ -214,9 +214,9 @@ function signsIn(one: RosterStudent): string {
                   <td>{{ one.schoolNumber }}</td>
                   <td class="nowrap">{{ t('class.leftOn', { day: localDayText(one.left!) }) }}</td>
                   <td class="end">
-                    <button class="btn quiet" @click="open = one">
+                    <Button type="link" @click="open = one">
                       {{ t('roster.edit') }}{{ ' ' }}<span class="hidden-text">{{ name(one) }}</span>
-                    </button>
+                    </Button>
                   </td>
                 </tr>
               </tbody>
@@ -230,9 +230,9 @@ function signsIn(one: RosterStudent): string {
             <p class="muted small">{{ t('joining.askedHint') }}</p>
             <ul class="plain">
               <li v-for="one in joinings.asked" :key="one.id" class="row">
-                <span class="grow" dir="auto">{{ one.name }}</span><button class="btn quiet" @click="takeBack(schoolClass, one.id)">
+                <span class="grow" dir="auto">{{ one.name }}</span><Button type="link" @click="takeBack(schoolClass, one.id)">
                   {{ t('joining.takeBack') }}
-                </button>
+                </Button>
               </li>
             </ul>
           </section>
@@ -241,12 +241,9 @@ function signsIn(one: RosterStudent): string {
             <h2>{{ t('roster.takeOut') }}</h2>
             <p class="muted small">{{ t('roster.takeOutHint') }}</p>
             <div class="row out">
-              <button class="btn" @click="takeOut(schoolClass, 'xlsx')">{{ t('roster.workbook') }}</button><button
-                class="btn"
-                @click="takeOut(schoolClass, 'zip')"
-              >
+              <Button @click="takeOut(schoolClass, 'xlsx')">{{ t('roster.workbook') }}</Button><Button @click="takeOut(schoolClass, 'zip')">
                 {{ t('roster.bundle') }}
-              </button>
+              </Button>
             </div>
           </section>
         </aside>
@@ -272,11 +269,6 @@ function signsIn(one: RosterStudent): string {
 .tick {
   width: 34px;
 }
-.tick input {
-  width: 17px;
-  height: 17px;
-  accent-color: var(--act);
-}
 .shown {
   display: block;
 }
@@ -286,7 +278,7 @@ function signsIn(one: RosterStudent): string {
 .end {
   text-align: end;
 }
-.end .btn {
+.end .ant-btn {
   min-height: 28px;
   padding-block: 2px;
 }

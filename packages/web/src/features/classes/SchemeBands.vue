@@ -1,9 +1,12 @@
 <script setup lang="ts">
 /** Bands of a total: what they are called and from where each holds. */
+import { Button, Input } from 'ant-design-vue';
 import type { schemeProblems } from '@jolly/core';
 import { useWords } from '../../ui/use-words';
 import type { SchemeForm } from './scheme-form';
 import { percentIn } from './scheme-form';
+import SelectField from '../../ui/SelectField.vue';
+import NumberField from '../../ui/NumberField.vue';
 
 const props = defineProps<{ disabled: boolean; problems: ReturnType<typeof schemeProblems> }>();
 const scheme = defineModel<SchemeForm['scheme']>({ required: true });
@@ -23,36 +26,40 @@ const sortBands = () => scheme.value.bands.sort((a, b) => b.from - a.from);
       <h2>{{ t('scheme.bands') }}</h2>
     </legend>
     <div class="line">
-      <label for="decimals">{{ t('scheme.decimals') }}</label><select id="decimals" v-model="scheme.decimals" class="field within">
-        <option :value="0">0</option>
-        <option :value="1">1</option>
-        <option :value="2">2</option>
-      </select>
+      <label for="decimals">{{ t('scheme.decimals') }}</label><SelectField
+        id="decimals"
+        v-model="scheme.decimals"
+        class="within"
+        :options="[
+          { value: 0, label: `0` },
+          { value: 1, label: `1` },
+          { value: 2, label: `2` },
+        ]"
+      />
     </div>
     <div v-for="(band, index) in scheme.bands" :key="index" class="line">
-      <input
-        v-model="band.name"
-        class="field band"
-        maxlength="40"
+      <Input
+        v-model:value="band.name"
+        :maxlength="40"
         :aria-label="t('scheme.bandName')"
         :aria-invalid="!!wrong(`bands.${index}.name`) || undefined"
         dir="auto"
+        class="band"
+        :status="!!wrong(`bands.${index}.name`) ? 'error' : ''"
       /><span>{{ t('scheme.from') }}</span
-      ><input
-        class="field number short"
-        type="number"
-        min="0"
-        max="200"
-        step="any"
-        :value="band.from / 1000"
-        :aria-label="t('scheme.bandFrom', { name: band.name })"
-        :aria-invalid="!!wrong(`bands.${index}.from`) || undefined"
-        @input="band.from = percentIn($event)"
-        @change="sortBands"
+      ><NumberField
+        class="short"
+        :label="t('scheme.bandFrom', { name: band.name })"
+        :invalid="!!wrong(`bands.${index}.from`)"
+        :min="0"
+        :max="200"
+        :model-value="band.from / 1000"
+        @update:model-value="band.from = percentIn($event)"
+        @focusout="sortBands"
       /><span>%</span
-      ><button type="button" class="btn quiet" @click="scheme.bands.splice(index, 1)">
+      ><Button type="link" @click="scheme.bands.splice(index, 1)">
         {{ t('scheme.remove') }}{{ ' ' }}<span class="hidden-text">{{ band.name }}</span>
-      </button>
+      </Button>
     </div>
     <ul v-if="problems.some((one) => one.path.startsWith('bands'))" class="plain alarm small">
       <li v-for="one in problems.filter((each) => each.path.startsWith('bands'))" :key="one.path">
@@ -60,12 +67,17 @@ const sortBands = () => scheme.value.bands.sort((a, b) => b.from - a.from);
       </li>
     </ul>
     <div v-if="scheme.bands.length > 0" class="line">
-      <label for="bands-by">{{ t('scheme.bandsBy') }}</label><select id="bands-by" v-model="scheme.bandsBy" class="field within">
-        <option value="shown">{{ t('scheme.shown') }}</option>
-        <option value="exact">{{ t('scheme.exact') }}</option>
-      </select>
+      <label for="bands-by">{{ t('scheme.bandsBy') }}</label><SelectField
+        id="bands-by"
+        v-model="scheme.bandsBy"
+        class="within"
+        :options="[
+          { value: 'shown', label: t('scheme.shown') },
+          { value: 'exact', label: t('scheme.exact') },
+        ]"
+      />
     </div>
-    <button type="button" class="btn" @click="addBand">{{ t('scheme.addBand') }}</button>
+    <Button @click="addBand">{{ t('scheme.addBand') }}</Button>
   </fieldset>
 </template>
 

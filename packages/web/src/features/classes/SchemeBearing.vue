@@ -3,6 +3,7 @@
 import type { BearingSettings } from '@jolly/core';
 import { useWords } from '../../ui/use-words';
 import { percentIn, wholeIn } from './scheme-form';
+import NumberField from '../../ui/NumberField.vue';
 
 defineProps<{ disabled: boolean }>();
 const bearing = defineModel<BearingSettings>({ required: true });
@@ -16,40 +17,33 @@ const BEARING = ['passLine', 'margin', 'drop'] as const;
       <h2>{{ t('scheme.bearing') }}</h2>
     </legend>
     <div v-for="one in BEARING" :key="one" class="line">
-      <label :for="one">{{ t(`scheme.${one}`) }}</label><input
+      <label :for="one">{{ t(`scheme.${one}`) }}</label><NumberField
+        class="short"
         :id="one"
-        class="field number short"
-        type="number"
         :min="one === 'drop' ? 0.001 : 0"
-        max="100"
-        step="any"
-        required
-        :value="bearing[one] / 1000"
-        @input="bearing[one] = percentIn($event)"
+        :max="100"
+        :model-value="bearing[one] / 1000"
+        @update:model-value="bearing[one] = percentIn($event)"
       /><span>%</span>
     </div>
     <div class="line">
-      <label for="over-weeks">{{ t('scheme.overWeeks') }}</label><input
+      <label for="over-weeks">{{ t('scheme.overWeeks') }}</label><NumberField
+        class="short"
         id="over-weeks"
-        class="field number short"
-        type="number"
-        min="1"
-        max="52"
-        required
-        :value="bearing.overWeeks"
-        @input="bearing.overWeeks = wholeIn($event)"
+        :min="1"
+        :max="52"
+        :model-value="bearing.overWeeks"
+        @update:model-value="bearing.overWeeks = wholeIn($event)"
       /><span>{{ t('scheme.weeks') }}</span>
     </div>
     <div class="line">
-      <label for="missing-limit">{{ t('scheme.missingLimit') }}</label><input
+      <label for="missing-limit">{{ t('scheme.missingLimit') }}</label><NumberField
+        class="short"
         id="missing-limit"
-        class="field number short"
-        type="number"
-        min="1"
-        max="100"
-        required
-        :value="bearing.missingLimit"
-        @input="bearing.missingLimit = wholeIn($event)"
+        :min="1"
+        :max="100"
+        :model-value="bearing.missingLimit"
+        @update:model-value="bearing.missingLimit = wholeIn($event)"
       /><span>{{ t('scheme.pieces') }}</span>
     </div>
     <p class="muted small">{{ t('scheme.bearingHint', { far: 2 * bearing.missingLimit }) }}</p>

@@ -1,10 +1,14 @@
 <script setup lang="ts">
 /** How scores become a total: the kind of scheme and its categories. */
+import { Button, Checkbox, Input } from 'ant-design-vue';
 import { weightsCome, type Category, type schemeProblems } from '@jolly/core';
 import { computed } from 'vue';
 import { useWords } from '../../ui/use-words';
 import type { SchemeForm } from './scheme-form';
 import { percentIn, wholeIn } from './scheme-form';
+import SelectField from '../../ui/SelectField.vue';
+import NumberField from '../../ui/NumberField.vue';
+import RadioField from '../../ui/RadioField.vue';
 
 const props = defineProps<{
   disabled: boolean;
@@ -45,12 +49,16 @@ function removeCategory(index: number): void {
     <legend>
       <h2>{{ t('scheme.how') }}</h2>
     </legend>
-    <div class="row wrap kinds">
-      <label v-for="kind in KINDS" :key="kind" class="kind sheet" :class="{ on: scheme.kind === kind }"
-        ><input v-model="scheme.kind" type="radio" name="kind" :value="kind" /><span
-          ><strong>{{ t(`scheme.kind.${kind}`) }}</strong
-          ><span class="muted small">{{ t(`scheme.kindHint.${kind}`) }}</span></span
-        ></label
+    <div class="kinds">
+      <RadioField
+        v-slot="{ option }"
+        v-model="scheme.kind"
+        :label="t('scheme.how')"
+        :options="KINDS.map((kind) => ({ value: kind, label: t(`scheme.kind.${kind}`) }))"
+        ><span class="kind sheet" :class="{ on: scheme.kind === option.value }"
+          ><strong>{{ option.label }}</strong
+          ><span class="muted small">{{ t(`scheme.kindHint.${option.value}`) }}</span></span
+        ></RadioField
       >
     </div>
     <div v-if="scheme.categories.length > 0" class="wide-table">
@@ -72,61 +80,64 @@ function removeCategory(index: number): void {
         <tbody>
           <tr v-for="(one, index) in scheme.categories" :key="one.id">
             <td>
-              <input
-                v-model="one.name"
-                class="field name"
-                maxlength="80"
+              <Input
+                v-model:value="one.name"
+                :maxlength="80"
                 :aria-label="t('scheme.category')"
                 :aria-invalid="!!wrong(`categories.${index}.name`) || undefined"
                 dir="auto"
+                class="name"
+                :status="!!wrong(`categories.${index}.name`) ? 'error' : ''"
               />
             </td>
             <td v-if="scheme.kind === 'weighted'">
-              <input
-                class="field number short"
-                type="number"
-                step="any"
-                :value="one.weight / 1000"
-                :aria-label="t('scheme.weightOf', { name: one.name })"
-                :aria-invalid="!!wrong(`categories.${index}.weight`) || undefined"
-                @input="one.weight = percentIn($event)"
+              <NumberField
+                class="short"
+                :label="t('scheme.weightOf', { name: one.name })"
+                :invalid="!!wrong(`categories.${index}.weight`)"
+                :model-value="one.weight / 1000"
+                @update:model-value="one.weight = percentIn($event)"
               />
             </td>
             <td>
-              <select v-model="one.within" class="field within" :aria-label="t('scheme.within')">
-                <option value="pooled">{{ t('scheme.pooled') }}</option>
-                <option value="equal">{{ t('scheme.equal') }}</option>
-              </select>
-            </td>
-            <td>
-              <input
-                class="field number short"
-                type="number"
-                min="0"
-                max="50"
-                :value="one.leaveOut"
-                :aria-label="t('scheme.leaveOut')"
-                @input="one.leaveOut = wholeIn($event)"
+              <SelectField
+                v-model="one.within"
+                :label="t('scheme.within')"
+                class="within"
+                :options="[
+                  { value: 'pooled', label: t('scheme.pooled') },
+                  { value: 'equal', label: t('scheme.equal') },
+                ]"
               />
             </td>
             <td>
-              <input
-                class="field number short"
-                type="number"
-                min="1"
-                max="200"
-                :value="one.keepBest ?? ''"
+              <NumberField
+                class="short"
+                :label="t('scheme.leaveOut')"
+                :min="0"
+                :max="50"
+                :model-value="one.leaveOut"
+                @update:model-value="one.leaveOut = wholeIn($event)"
+              />
+            </td>
+            <td>
+              <NumberField
+                class="short"
+                :label="t('scheme.keepBest')"
+                :min="1"
+                :max="200"
                 :placeholder="t('scheme.all')"
-                :aria-label="t('scheme.keepBest')"
-                @input="one.keepBest = ($event.target as HTMLInputElement).value === '' ? null : Math.max(1, wholeIn($event))"
+                :model-value="one.keepBest ?? null"
+                optional
+                @update:model-value="one.keepBest = $event === null ? null : Math.max(1, wholeIn($event))"
               />
             </td>
-            <td><input v-model="one.bonus" type="checkbox" :aria-label="t('scheme.onTop')" /></td>
+            <td><Checkbox v-model:checked="one.bonus" :aria-label="t('scheme.onTop')" /></td>
             <td class="number muted">{{ filed[one.id] ?? 0 }}</td>
             <td>
-              <button type="button" class="btn quiet" @click="removeCategory(index)">
+              <Button type="link" @click="removeCategory(index)">
                 {{ t('scheme.remove') }}{{ ' ' }}<span class="hidden-text">{{ one.name }}</span>
-              </button>
+              </Button>
             </td>
           </tr>
         </tbody>
@@ -148,44 +159,36 @@ function removeCategory(index: number): void {
       }}
     </p>
     <div v-for="one in openRefile" :key="one.id" class="note row wrap small">
-      <label :for="`refile-${one.id}`">{{ count('scheme.refile', filed[one.id]!, { name: one.name }) }}</label><select
+      <label :for="`refile-${one.id}`">{{ count('scheme.refile', filed[one.id]!, { name: one.name }) }}</label><SelectField
         :id="`refile-${one.id}`"
         v-model="refile[one.id]"
-        class="field within"
-      >
-        <option :value="null">{{ t('scheme.noCategory') }}</option>
-        <option v-for="to in scheme.categories" :key="to.id" :value="to.id">{{ to.name }}</option>
-      </select>
+        class="within"
+        :options="[{ value: null, label: t('scheme.noCategory') }, ...scheme.categories.map((to) => ({ value: to.id, label: to.name }))]"
+      />
     </div>
-    <button type="button" class="btn" @click="addCategory">{{ t('scheme.addCategory') }}</button>
+    <Button @click="addCategory">{{ t('scheme.addCategory') }}</Button>
   </fieldset>
 </template>
-
-<style scoped src="./scheme-part.css"></style>
 
 <style scoped>
 .kinds {
   align-items: stretch;
   margin-block-end: 10px;
 }
-.kind {
-  display: flex;
-  gap: 9px;
-  padding: 9px 12px;
-  cursor: pointer;
-  flex: 1 1 190px;
-  align-items: flex-start;
+.kinds :deep(.ant-radio-wrapper) {
+  flex: 1 1 200px;
+  margin: 0;
 }
-.kind input {
-  margin-block-start: 4px;
-  accent-color: var(--act);
+.kind {
+  display: block;
+  padding: 9px 12px;
+}
+.kind > * {
+  display: block;
 }
 .kind.on {
   border-color: var(--text);
   box-shadow: inset 0 -3px 0 var(--now);
-}
-.kind .small {
-  display: block;
 }
 .categories {
   margin-block-end: 8px;
@@ -199,10 +202,5 @@ function removeCategory(index: number): void {
 }
 .name {
   min-width: 140px;
-}
-input[type='checkbox'] {
-  width: 17px;
-  height: 17px;
-  accent-color: var(--act);
 }
 </style>

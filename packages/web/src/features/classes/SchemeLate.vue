@@ -3,6 +3,8 @@
 import type { LateRule } from '@jolly/core';
 import { useWords } from '../../ui/use-words';
 import { percentIn, wholeIn } from './scheme-form';
+import SelectField from '../../ui/SelectField.vue';
+import NumberField from '../../ui/NumberField.vue';
 
 defineProps<{ disabled: boolean }>();
 const rule = defineModel<LateRule>('rule', { required: true });
@@ -27,72 +29,71 @@ function setLate(kind: LateRule['kind']): void {
       <h2>{{ t('scheme.late') }}</h2>
     </legend>
     <label class="hidden-text" for="late">{{ t('scheme.late') }}</label>
-    <select id="late" class="field" :value="rule.kind" @change="setLate(($event.target as HTMLSelectElement).value as LateRule['kind'])">
-      <option v-for="one in LATE" :key="one" :value="one">{{ t(`scheme.lateKind.${one}`) }}</option>
-    </select>
+    <SelectField
+      id="late"
+      :model-value="rule.kind"
+      @update:model-value="setLate($event)"
+      :options="LATE.map((one) => ({ value: one, label: t(`scheme.lateKind.${one}`) }))"
+    />
     <div v-if="rule.kind === 'cap'" class="line">
-      <label for="cap">{{ t('scheme.cap') }}</label><input
+      <label for="cap">{{ t('scheme.cap') }}</label><NumberField
+        class="short"
         id="cap"
-        class="field number short"
-        type="number"
-        min="0"
-        max="100"
-        step="any"
-        :value="rule.percent / 1000"
-        @input="rule = { kind: 'cap', percent: percentIn($event) }"
+        :min="0"
+        :max="100"
+        :model-value="rule.percent / 1000"
+        @update:model-value="rule = { kind: 'cap', percent: percentIn($event) }"
       /><span>%</span>
     </div>
     <template v-else-if="rule.kind !== 'none'">
       <div class="line">
-        <label for="off">{{ t('scheme.off') }}</label><input
+        <label for="off">{{ t('scheme.off') }}</label><NumberField
+          class="short"
           id="off"
-          class="field number short"
-          type="number"
-          min="0"
-          max="100"
-          step="any"
-          :value="rule.percent / 1000"
-          @input="(rule as { percent: number }).percent = percentIn($event)"
+          :min="0"
+          :max="100"
+          :model-value="rule.percent / 1000"
+          @update:model-value="(rule as { percent: number }).percent = percentIn($event)"
         /><span>%</span
-        ><select v-model="rule.of" class="field within" :aria-label="t('scheme.ofWhat')">
-          <option value="max">{{ t('scheme.ofMax') }}</option>
-          <option value="earned">{{ t('scheme.ofEarned') }}</option>
-        </select>
+        ><SelectField
+          v-model="rule.of"
+          :label="t('scheme.ofWhat')"
+          class="within"
+          :options="[
+            { value: 'max', label: t('scheme.ofMax') },
+            { value: 'earned', label: t('scheme.ofEarned') },
+          ]"
+        />
       </div>
       <div class="line">
-        <label for="most">{{ t('scheme.most') }}</label><input
+        <label for="most">{{ t('scheme.most') }}</label><NumberField
+          class="short"
           id="most"
-          class="field number short"
-          type="number"
-          min="0"
-          max="100"
-          step="any"
-          :value="rule.maxPercentOff / 1000"
-          @input="(rule as { maxPercentOff: number }).maxPercentOff = percentIn($event)"
+          :min="0"
+          :max="100"
+          :model-value="rule.maxPercentOff / 1000"
+          @update:model-value="(rule as { maxPercentOff: number }).maxPercentOff = percentIn($event)"
         /><span>%</span>
       </div>
       <div class="line">
-        <label for="floor">{{ t('scheme.floor') }}</label><input
+        <label for="floor">{{ t('scheme.floor') }}</label><NumberField
+          class="short"
           id="floor"
-          class="field number short"
-          type="number"
-          min="0"
-          max="100"
-          step="any"
-          :value="rule.floorPercent / 1000"
-          @input="(rule as { floorPercent: number }).floorPercent = percentIn($event)"
+          :min="0"
+          :max="100"
+          :model-value="rule.floorPercent / 1000"
+          @update:model-value="(rule as { floorPercent: number }).floorPercent = percentIn($event)"
         /><span>%</span>
       </div>
     </template>
     <div class="line">
-      <label for="grace">{{ t('class.grace') }}</label><input
+      <label for="grace">{{ t('class.grace') }}</label><NumberField
+        class="short"
         id="grace"
-        class="field number short"
-        type="number"
-        min="0"
-        max="1440"
-        :value="graceMinutes"
-        @input="graceMinutes = wholeIn($event)"
+        :min="0"
+        :max="1440"
+        :model-value="graceMinutes"
+        @update:model-value="graceMinutes = wholeIn($event)"
       /><span>{{ t('scheme.minutes') }}</span>
     </div>
   </fieldset>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The scheme of a class: how scores become a total, what late and missing cost, bands, bearing; with a live example. */
+import { Button } from 'ant-design-vue';
 import { MOST_TERM_WEIGHT, schemeProblems, type Category } from '@jolly/core';
 import type { ClassReply, SchemeReply } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
@@ -18,6 +19,8 @@ import SchemeBearing from './SchemeBearing.vue';
 import SchemeCategories from './SchemeCategories.vue';
 import SchemeExample from './SchemeExample.vue';
 import SchemeLate from './SchemeLate.vue';
+import SelectField from '../../ui/SelectField.vue';
+import NumberField from '../../ui/NumberField.vue';
 
 const { t, count } = useWords();
 const route = useRoute();
@@ -61,8 +64,8 @@ const missingPercent = thousandth(
   (value) => (form.value!.scheme.missing.percent = value),
 );
 const weightOf = (term: string) => form.value!.scheme.termWeights?.[term] ?? 1;
-const weigh = (term: string, event: Event) =>
-  (form.value!.scheme.termWeights = { ...form.value!.scheme.termWeights, [term]: Math.min(MOST_TERM_WEIGHT, wholeIn(event)) });
+const weigh = (term: string, weight: number) =>
+  (form.value!.scheme.termWeights = { ...form.value!.scheme.termWeights, [term]: Math.min(MOST_TERM_WEIGHT, wholeIn(weight)) });
 const save = () =>
   attempt(async () => {
     said.value = '';
@@ -110,19 +113,19 @@ const messages = computed(() =>
                 <h2>{{ t('scheme.missing') }}</h2>
               </legend>
               <label class="hidden-text" for="missing">{{ t('scheme.missing') }}</label>
-              <select id="missing" v-model="form.scheme.missing.kind" class="field">
-                <option v-for="one in MISSING" :key="one" :value="one">{{ t(`scheme.missingKind.${one}`) }}</option>
-              </select>
+              <SelectField
+                id="missing"
+                v-model="form.scheme.missing.kind"
+                :options="MISSING.map((one) => ({ value: one, label: t(`scheme.missingKind.${one}`) }))"
+              />
               <div v-if="form.scheme.missing.kind !== 'leaveOut'" class="line">
-                <label for="missing-percent">{{ t('scheme.missingAs') }}</label><input
+                <label for="missing-percent">{{ t('scheme.missingAs') }}</label><NumberField
+                  class="short"
                   id="missing-percent"
-                  v-model.number="missingPercent"
-                  class="field number short"
-                  type="number"
-                  min="0"
-                  max="100"
-                  step="any"
-                  :aria-invalid="!!wrong('missing.percent') || undefined"
+                  :invalid="!!wrong('missing.percent')"
+                  :min="0"
+                  :max="100"
+                  v-model="missingPercent"
                 /><span>%</span>
               </div>
             </fieldset>
@@ -135,15 +138,13 @@ const messages = computed(() =>
               </legend>
               <p class="muted small">{{ t('scheme.yearHint') }}</p>
               <div v-for="term in schoolClass.terms" :key="term.name" class="line">
-                <label dir="auto" :for="`weight ${term.name}`">{{ term.name }}</label><input
+                <label dir="auto" :for="`weight ${term.name}`">{{ term.name }}</label><NumberField
+                  class="short"
                   :id="`weight ${term.name}`"
-                  class="field number short"
-                  type="number"
-                  min="0"
-                  max="1000"
-                  step="1"
-                  :value="weightOf(term.name)"
-                  @input="weigh(term.name, $event)"
+                  :min="0"
+                  :max="1000"
+                  :model-value="weightOf(term.name)"
+                  @update:model-value="weigh(term.name, $event)"
                 />
               </div>
             </fieldset>
@@ -154,19 +155,15 @@ const messages = computed(() =>
           <div class="stack saving">
             <div v-if="problem" class="note bad" role="alert">
               <p>{{ messages }}</p>
-              <button v-if="problem.code === 'conflict.changedMeanwhile'" type="button" class="btn" @click="takeTheirs">
+              <Button v-if="problem.code === 'conflict.changedMeanwhile'" @click="takeTheirs">
                 {{ t('compose.conflictTheirs') }}
-              </button>
+              </Button>
             </div>
             <p class="muted small">{{ count('scheme.effect', schoolClass.students) }}</p>
             <div class="row">
-              <button class="btn main" :disabled="!dirty || busy || problems.length > 0">{{ t('scheme.save') }}</button><button
-                v-if="dirty"
-                type="button"
-                class="btn quiet"
-                @click="begin(value!)"
-              >
-                {{ t('scheme.undo') }}</button
+              <Button type="primary" html-type="submit" :disabled="!dirty || busy || problems.length > 0">{{
+                t('scheme.save')
+              }}</Button><Button v-if="dirty" type="link" @click="begin(value!)"> {{ t('scheme.undo') }}</Button
               ><span v-if="said && !dirty" class="good small" role="status">{{ said }}</span>
             </div>
           </div>

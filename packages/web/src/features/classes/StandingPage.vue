@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Standing exceptions of a class: who always has more time or other relief, since when, until when, and why. */
+import { Button, Checkbox, Textarea } from 'ant-design-vue';
 import type { ClassChange, ClassReply, StandingBody, StandingGive, StandingReply } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
@@ -14,6 +15,10 @@ import { useWords } from '../../ui/use-words';
 import { useStandingWords } from '../exceptions';
 import ClassFrame from './ClassFrame.vue';
 import { useClasses } from './classes.store';
+import SelectField from '../../ui/SelectField.vue';
+import NumberField from '../../ui/NumberField.vue';
+import DayField from '../../ui/DayField.vue';
+import { withOrWithout } from '../../ui/with-or-without';
 
 const { t, count, name, day } = useWords();
 const { gives, spanOf } = useStandingWords();
@@ -46,7 +51,7 @@ const form = ref({
   validFrom: '',
   validTo: '',
   reason: '',
-  quiz: '',
+  quiz: null as number | null,
   waivesLate: false,
   classIds: [] as string[],
 });
@@ -62,7 +67,7 @@ function begin(): void {
     validFrom: '',
     validTo: '',
     reason: '',
-    quiz: '',
+    quiz: null,
     waivesLate: false,
     classIds: [classId.value],
   };
@@ -78,7 +83,7 @@ function edit(one: StandingReply): void {
     validFrom: one.validFrom ?? '',
     validTo: one.validTo ?? '',
     reason: one.reason,
-    quiz: one.quizTimePercent === null ? '' : String(one.quizTimePercent / 1000),
+    quiz: one.quizTimePercent === null ? null : one.quizTimePercent / 1000,
     waivesLate: one.waivesLate,
     classIds: [...one.classIds],
   };
@@ -117,7 +122,7 @@ const body = computed<StandingBody>(() => ({
   validFrom: form.value.validFrom || null,
   validTo: form.value.validTo || null,
   reason: form.value.reason,
-  quizTimePercent: form.value.quiz === '' ? null : Math.round(Number(form.value.quiz) * 1000),
+  quizTimePercent: form.value.quiz === null ? null : Math.round(form.value.quiz * 1000),
   waivesLate: form.value.waivesLate,
   classIds: form.value.classIds,
 }));
@@ -155,26 +160,25 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
     <LoadGate :state="state" :why="why" @retry="reload">
       <div class="heading">
         <h2>{{ t('standing.title') }}</h2>
-        <span class="small grow">{{ t('standing.sub') }}</span><button
-          class="btn main"
+        <span class="small grow">{{ t('standing.sub') }}</span><Button
+          type="primary"
           :disabled="value!.students.length === 0 || schoolClass.putAwayAt !== null"
           @click="begin"
         >
           {{ t('standing.give') }}
-        </button>
+        </Button>
       </div>
       <p v-if="problem && !open" class="note bad" role="alert">{{ problem.title }}</p>
       <div v-if="groups.length === 0" class="note">
         <p>{{ t('standing.none') }}</p>
         <p class="muted">{{ t('standing.noneHint') }}</p>
       </div>
-      <label class="row small rounding"
-        ><StoredCheck
-          :on="schoolClass.roundTimes"
-          :disabled="busy || schoolClass.putAwayAt !== null"
-          :store="(roundTimes) => round(schoolClass, roundTimes)"
-        />
-        {{ t('standing.round') }}</label
+      <StoredCheck
+        class="small rounding"
+        :on="schoolClass.roundTimes"
+        :disabled="busy || schoolClass.putAwayAt !== null"
+        :store="(roundTimes) => round(schoolClass, roundTimes)"
+        >{{ t('standing.round') }}</StoredCheck
       >
       <section v-for="group in groups" :key="group.key" class="group">
         <h3>
@@ -223,15 +227,15 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
                 <td class="end">
                   <span v-if="sure === one.id" class="row sure"
                     ><span class="small">{{ t('standing.endSure') }}</span
-                    ><button class="btn" @click="takeOut(one)">{{ t('standing.endYes') }}</button
-                    ><button class="btn quiet" @click="sure = null">{{ t('common.cancel') }}</button></span
+                    ><Button @click="takeOut(one)">{{ t('standing.endYes') }}</Button
+                    ><Button type="link" @click="sure = null">{{ t('common.cancel') }}</Button></span
                   >
                   <template v-else-if="schoolClass.putAwayAt === null"
-                    ><button v-if="!one.elsewhere" class="btn quiet" @click="(edit(one), findShared())">
-                      {{ t('roster.edit') }}{{ ' ' }}<span class="hidden-text">{{ name(one.student) }}</span></button
-                    ><button class="btn quiet" @click="sure = one.id">
+                    ><Button v-if="!one.elsewhere" type="link" @click="(edit(one), findShared())">
+                      {{ t('roster.edit') }}{{ ' ' }}<span class="hidden-text">{{ name(one.student) }}</span></Button
+                    ><Button type="link" @click="sure = one.id">
                       {{ t('standing.takeOut') }}{{ ' ' }}<span class="hidden-text">{{ name(one.student) }}</span>
-                    </button></template
+                    </Button></template
                   >
                 </td>
               </tr>
@@ -254,55 +258,40 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
           <div>
             <label class="label" for="st-kind">{{ t('standing.moreTime') }}</label>
             <div class="row">
-              <input
+              <NumberField
                 v-if="form.kind !== 'none'"
-                v-model.number="form.amount"
-                class="field number amount"
-                type="number"
-                min="1"
-                max="300"
-                step="any"
-                required
-                :aria-label="t('standing.amount')"
-              /><select id="st-kind" v-model="form.kind" class="field">
-                <option v-for="one in KINDS" :key="one" :value="one">{{ t(`standing.kind.${one}`) }}</option>
-              </select>
+                class="amount"
+                :label="t('standing.amount')"
+                :min="1"
+                :max="300"
+                v-model="form.amount"
+              /><SelectField
+                id="st-kind"
+                v-model="form.kind"
+                :options="KINDS.map((one) => ({ value: one, label: t(`standing.kind.${one}`) }))"
+              />
             </div>
             <p v-if="errorOf('amount') || errorOf('kind')" class="alarm small">{{ errorOf('amount') ?? errorOf('kind') }}</p>
             <p v-else class="muted small">{{ t(`standing.kindHint.${form.kind}`) }}</p>
           </div>
-          <label class="row"><input v-model="form.waivesLate" type="checkbox" /> {{ t('standing.waives') }}</label>
+          <Checkbox v-model:checked="form.waivesLate"> {{ t('standing.waives') }}</Checkbox>
           <div>
             <label class="label" for="st-quiz">{{ t('standing.quiz') }}</label>
             <div class="row">
-              <input
-                id="st-quiz"
-                v-model="form.quiz"
-                class="field number amount"
-                type="number"
-                min="100"
-                max="400"
-                step="1"
-                :placeholder="'100'"
-              /><span>%</span>
+              <NumberField class="amount" id="st-quiz" :min="100" :max="400" :placeholder="'100'" v-model="form.quiz" optional /><span
+                >%</span
+              >
             </div>
           </div>
           <div class="two">
             <div>
-              <label class="label" for="st-from">{{ t('standing.from') }}</label><input
-                id="st-from"
-                v-model="form.validFrom"
-                class="field"
-                type="date"
-              />
+              <label class="label" for="st-from">{{ t('standing.from') }}</label><DayField id="st-from" v-model="form.validFrom" />
             </div>
             <div>
-              <label class="label" for="st-to">{{ t('standing.to') }}</label><input
+              <label class="label" for="st-to">{{ t('standing.to') }}</label><DayField
                 id="st-to"
+                :invalid="!!errorOf('validTo')"
                 v-model="form.validTo"
-                class="field"
-                type="date"
-                :aria-invalid="!!errorOf('validTo') || undefined"
               />
             </div>
           </div>
@@ -310,26 +299,30 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
           <p v-else class="muted small">{{ t('standing.spanHint') }}</p>
           <fieldset v-if="shared.length > 1" class="plain-set">
             <legend class="label">{{ t('standing.classes') }}</legend>
-            <label v-for="id in shared" :key="id" class="row"
-              ><input v-model="form.classIds" type="checkbox" :value="id" /> {{ labelOf(id) }}</label
+            <Checkbox
+              v-for="id in shared"
+              :key="id"
+              :checked="form.classIds.includes(id)"
+              @update:checked="(on: boolean) => (form.classIds = withOrWithout(form.classIds, id, on))"
+            >
+              {{ labelOf(id) }}</Checkbox
             >
           </fieldset>
           <div>
-            <label class="label" for="st-reason">{{ t('exception.reason') }}</label><textarea
+            <label class="label" for="st-reason">{{ t('exception.reason') }}</label><Textarea
               id="st-reason"
-              v-model="form.reason"
-              class="field"
-              rows="2"
-              maxlength="500"
+              v-model:value="form.reason"
+              :auto-size="{ minRows: 2, maxRows: 12 }"
+              :maxlength="500"
               :placeholder="t('exception.reasonPlaceholder')"
               dir="auto"
             />
           </div>
           <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
           <p class="note small">{{ t('standing.effect') }}</p>
-          <button class="btn main" :disabled="busy || form.classIds.length === 0 || studentIds.length === 0">
+          <Button type="primary" html-type="submit" :disabled="busy || form.classIds.length === 0 || studentIds.length === 0">
             {{ editing ? t('standing.changeGo') : count('standing.giveGo', studentIds.length) }}
-          </button>
+          </Button>
         </form>
       </SideSheet>
     </LoadGate>
@@ -363,7 +356,7 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
   text-align: end;
   white-space: nowrap;
 }
-.end .btn {
+.end .ant-btn {
   min-height: 28px;
   padding-block: 2px;
 }

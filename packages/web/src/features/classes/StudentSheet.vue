@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** One student of a class: names and keys, how they sign in, leaving and coming back. */
+import { Button, Input } from 'ant-design-vue';
 import type { RosterStudent, StudentChange, StudentPasswordReply } from '@jolly/server/contract';
 import { ref, watch } from 'vue';
 import { ask } from '../../api/client';
@@ -67,10 +68,9 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
       <form class="stack" @submit.prevent="save">
         <div v-for="field in FIELDS" :key="field">
           <label class="label" :for="`student-${field}`">{{ t(`student.${field}`) }}</label>
-          <input
+          <Input
             :id="`student-${field}`"
-            v-model="typed[field]"
-            class="field"
+            v-model:value="typed[field]"
             :type="field === 'email' ? 'email' : 'text'"
             :maxlength="field === 'email' ? 200 : 80"
             :required="field === 'givenName'"
@@ -78,15 +78,19 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
             dir="auto"
             :aria-invalid="!!errorOf(field) || undefined"
             :aria-describedby="field === 'shownAs' ? 'shown-hint' : undefined"
+            :status="!!errorOf(field) ? 'error' : ''"
           />
           <p v-if="errorOf(field)" class="alarm small">{{ errorOf(field) }}</p>
           <p v-else-if="field === 'shownAs'" id="shown-hint" class="muted small">{{ t('student.shownAsHint') }}</p>
         </div>
         <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
         <div class="row">
-          <button class="btn main" :disabled="busy">{{ t('common.save') }}</button><span v-if="said" class="good small" role="status">{{
-            said
-          }}</span>
+          <Button type="primary" html-type="submit" :disabled="busy">{{ t('common.save') }}</Button><span
+            v-if="said"
+            class="good small"
+            role="status"
+            >{{ said }}</span
+          >
         </div>
       </form>
       <section v-if="student.left === null" class="stack part">
@@ -100,45 +104,39 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
         </div>
         <template v-else>
           <div v-if="sure === 'password'" class="row wrap">
-            <span class="small">{{ t('student.passwordSure') }}</span><button class="btn" @click="newPassword">
-              {{ t('student.passwordYes') }}</button
-            ><button class="btn quiet" @click="sure = null">{{ t('common.cancel') }}</button>
+            <span class="small">{{ t('student.passwordSure') }}</span><Button @click="newPassword"> {{ t('student.passwordYes') }}</Button
+            ><Button type="link" @click="sure = null">{{ t('common.cancel') }}</Button>
           </div>
-          <button v-else class="btn" @click="sure = 'password'">{{ t('student.newPassword') }}</button>
+          <Button v-else @click="sure = 'password'">{{ t('student.newPassword') }}</Button>
         </template>
         <template v-if="student.cardMadeAt !== null && !student.elsewhere">
           <div v-if="sure === 'card'" class="row wrap">
-            <span class="small">{{ t('student.cardSure') }}</span><button
-              class="btn"
+            <span class="small">{{ t('student.cardSure') }}</span><Button
               @click="act(() => ask('DELETE /api/classes/:classId/roster/:studentId/card', { params: own() }), t('student.cardGone'))"
             >
-              {{ t('student.cardYes') }}</button
-            ><button class="btn quiet" @click="sure = null">{{ t('common.cancel') }}</button>
+              {{ t('student.cardYes') }}</Button
+            ><Button type="link" @click="sure = null">{{ t('common.cancel') }}</Button>
           </div>
-          <button v-else class="btn" @click="sure = 'card'">{{ t('student.revokeCard') }}</button>
+          <Button v-else @click="sure = 'card'">{{ t('student.revokeCard') }}</Button>
         </template>
       </section>
       <section class="stack part">
         <h3>{{ t('student.inClass') }}</h3>
         <template v-if="student.left !== null"
           ><p class="small muted">{{ t('student.hasLeft') }}</p>
-          <button
-            class="btn"
-            @click="act(() => ask('POST /api/classes/:classId/roster/:studentId/back', { params: own() }), t('student.isBack'))"
-          >
+          <Button @click="act(() => ask('POST /api/classes/:classId/roster/:studentId/back', { params: own() }), t('student.isBack'))">
             {{ t('student.back') }}
-          </button></template
+          </Button></template
         >
         <template v-else>
           <div v-if="sure === 'leave'" class="row wrap">
-            <span class="small">{{ t('class.leaveSure', { name: student.givenName }) }}</span><button
-              class="btn"
+            <span class="small">{{ t('class.leaveSure', { name: student.givenName }) }}</span><Button
               @click="act(() => ask('DELETE /api/classes/:classId/roster/:studentId', { params: own() }))"
             >
-              {{ t('class.leaveYes') }}</button
-            ><button class="btn quiet" @click="sure = null">{{ t('common.cancel') }}</button>
+              {{ t('class.leaveYes') }}</Button
+            ><Button type="link" @click="sure = null">{{ t('common.cancel') }}</Button>
           </div>
-          <button v-else class="btn" @click="sure = 'leave'">{{ t('class.leave') }}</button>
+          <Button v-else @click="sure = 'leave'">{{ t('class.leave') }}</Button>
         </template>
       </section>
     </div>

@@ -55,17 +55,15 @@ it('a late rule keeps its numbers from one kind to the next, and begins with our
   const page = await opened(SchemeLate, { props: { rule: { kind: 'none' } as LateRule, graceMinutes: 5, disabled: false } });
   const last = () => (page.wrapper.emitted('update:rule') as [LateRule][]).at(-1)![0];
   const choose = async (kind: string) => {
-    const select = document.querySelector<HTMLSelectElement>('#late')!;
-    select.value = kind;
-    select.dispatchEvent(new Event('change'));
+    await page.choose('What being late costs', kind);
     await page.wrapper.setProps({ rule: last() });
   };
-  await choose('perDay');
+  await choose('So much for each day begun');
   expect(last()).toEqual({ kind: 'perDay', percent: 5000, of: 'max', maxPercentOff: 50_000, floorPercent: 0 });
   await page.wrapper.setProps({ rule: { ...last(), percent: 10_000 } as LateRule });
-  await choose('perHour');
+  await choose('So much for each hour begun');
   expect(last()).toMatchObject({ kind: 'perHour', percent: 10_000 });
-  await choose('cap');
+  await choose('At most so much can be earned');
   expect(last()).toEqual({ kind: 'cap', percent: 70_000 });
   await page.fill('Minutes of grace', '-3');
   expect(page.wrapper.emitted('update:graceMinutes')!.at(-1)).toEqual([0]);
@@ -94,8 +92,7 @@ describe('groups of a draft', () => {
   it('take somebody in by name, let them out again, and show who is in none', async () => {
     const { groups, page } = await lists();
     expect(page.wrapper.find('[data-list="none"]').text()).toContain('Bao Lind');
-    const select = page.wrapper.findAll('select')[1]!;
-    await select.setValue('Bao');
+    await page.choose('Add somebody to Two', 'Bao Lind');
     expect(names(groups)).toEqual(['Ada', 'Bao']);
     await page.wrapper.find('[data-list="0"] .out').trigger('click');
     expect(names(groups)).toEqual(['', 'Bao']);

@@ -117,7 +117,7 @@ it('takes the roster out as a workbook and as a bundle', async () => {
 it('of a class that is put away can be read only, and an empty one says how students get in', async () => {
   const { page } = await roster({}, { more: { putAwayAt: at } });
   await page.tick('Bao Lind');
-  expect([...document.querySelectorAll<HTMLButtonElement>('.acts .btn')].every((one) => one.disabled)).toBe(true);
+  expect([...document.querySelectorAll<HTMLButtonElement>('.acts .ant-btn')].every((one) => one.disabled)).toBe(true);
   expect(page.has('Renew')).toBe(false);
   expect((await roster({}, { list: [] })).page.text()).toContain('join code');
 });

@@ -16,10 +16,8 @@ export interface SchemeForm {
   graceMinutes: number;
 }
 
-const typedNumber = (event: Event): number => Number((event.target as HTMLInputElement).value);
-
 /** The percentage that was typed, in thousandths; 0 for what is no number. */
-export const percentIn = (event: Event): number => Math.round(typedNumber(event) * 1000) || 0;
+export const percentIn = (typed: number | null): number => Math.round((typed ?? 0) * 1000);
 
 /** The whole number that was typed, at least 0. */
-export const wholeIn = (event: Event): number => Math.max(0, Math.round(typedNumber(event)) || 0);
+export const wholeIn = (typed: number | null): number => Math.max(0, Math.round(typed ?? 0));

@@ -55,9 +55,7 @@ it('lists who has what, by whether it holds now, is to come or has ended', async
 it('is given to a student who was found by typing, in the classes in which they are', async () => {
   const { page, last } = await standing([], {}, '/class/rivers/exceptions?student=bao');
   expect(page.router.currentRoute.value.query.student).toBeUndefined();
-  const kind = document.querySelector<HTMLSelectElement>('#st-kind')!;
-  kind.value = 'percent';
-  kind.dispatchEvent(new Event('change'));
+  await page.choose('More time', '% of the time');
   await page.fill('How much', '25');
   await page.fill('Time for quizzes', '150');
   await page.tick('Sea 8');

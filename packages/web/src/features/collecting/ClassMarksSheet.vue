@@ -1,11 +1,13 @@
 <script setup lang="ts">
 /** For a piece that is done in class: who did it, who was absent, who is excused; on one sheet, stored at once. */
+import { Button } from 'ant-design-vue';
 import type { ClassMark, PieceRow } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
+import ToggleButton from '../../ui/ToggleButton.vue';
 
 type Choice = ClassMark | 'excused' | null;
 const CHOICES: readonly Exclude<Choice, null>[] = ['did', 'absent', 'excused'];
@@ -42,27 +44,22 @@ const store = () =>
     <form class="stack" @submit.prevent="store">
       <p class="muted small">{{ t('classMarks.hint') }}</p>
       <div v-if="unmarked.length > 0">
-        <button type="button" class="btn" @click="restDid">{{ count('classMarks.rest', unmarked.length) }}</button>
+        <Button @click="restDid">{{ count('classMarks.rest', unmarked.length) }}</Button>
       </div>
       <ul class="plain">
         <li v-for="row in rows" :key="row.student.id" class="row one">
           <span class="grow" dir="auto">{{ name(row.student) }}</span><span class="row choices" role="group" :aria-label="name(row.student)"
-            ><button
-              v-for="one in CHOICES"
-              :key="one"
-              type="button"
-              class="chip"
-              :aria-pressed="marks[row.student.id] === one"
-              @click="set(row.student.id, one)"
-            >
+            ><ToggleButton v-for="one in CHOICES" :key="one" :on="marks[row.student.id] === one" @click="set(row.student.id, one)">
               {{ t(`classMarks.${one}`) }}
-            </button></span
+            </ToggleButton></span
           >
         </li>
       </ul>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <div>
-        <button class="btn main" :disabled="busy || changed.length === 0">{{ count('classMarks.store', changed.length) }}</button>
+        <Button type="primary" html-type="submit" :disabled="busy || changed.length === 0">{{
+          count('classMarks.store', changed.length)
+        }}</Button>
       </div>
     </form>
   </SideSheet>

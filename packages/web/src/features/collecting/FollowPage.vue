@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** One student's work as it is being written, to look at only; from student to student; earlier versions. */
+import { Button } from 'ant-design-vue';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { addressOf, ask } from '../../api/client';
@@ -70,11 +71,9 @@ useShortcuts([
           ><template v-if="value?.row.state"> · <StateWord :state="value.row.state" /></template
         ></span>
         <span class="row"
-          ><button type="button" class="btn" :disabled="position <= 0" :aria-label="t('desk.previous')" @click="go(-1)">←</button
+          ><Button :disabled="position <= 0" :aria-label="t('desk.previous')" @click="go(-1)">←</Button
           ><span class="small muted">{{ t('desk.position', { a: position + 1, b: rows.length }) }}</span
-          ><button type="button" class="btn" :disabled="position >= rows.length - 1" :aria-label="t('desk.next')" @click="go(1)">
-            →
-          </button></span
+          ><Button :disabled="position >= rows.length - 1" :aria-label="t('desk.next')" @click="go(1)"> → </Button></span
         >
       </div>
       <LoadGate :state="state" :why="why" @retry="reload">
@@ -109,9 +108,9 @@ useShortcuts([
           <dd>{{ value.row.collecting.words ?? '–' }}</dd>
         </dl>
         <div>
-          <button type="button" class="btn" :disabled="value.versions.length === 0" @click="versionsOpen = true">
+          <Button :disabled="value.versions.length === 0" @click="versionsOpen = true">
             {{ count('follow.versions', value.versions.length) }}
-          </button>
+          </Button>
         </div>
         <p class="muted small">{{ t('follow.mayLook') }}</p>
       </section>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A short reminder to chosen students about one piece, once a day unless confirmed. */
+import { Button, Textarea } from 'ant-design-vue';
 import type { PieceRow } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { ApiProblem, ask } from '../../api/client';
@@ -55,12 +56,11 @@ const names = (studentIds: readonly string[]) =>
     <form class="stack" @submit.prevent="nudge(fresh.length > 0 ? fresh : ids, fresh.length === 0)">
       <p dir="auto">{{ names(ids) }}</p>
       <div>
-        <label class="label" for="nudge-text">{{ t('nudge.says') }}</label><textarea
+        <label class="label" for="nudge-text">{{ t('nudge.says') }}</label><Textarea
           id="nudge-text"
-          v-model="text"
-          class="field"
-          rows="5"
-          maxlength="1000"
+          v-model:value="text"
+          :auto-size="{ minRows: 5, maxRows: 12 }"
+          :maxlength="1000"
           required
           dir="auto"
         />
@@ -70,12 +70,12 @@ const names = (studentIds: readonly string[]) =>
       <p v-if="already.length > 0" class="note" role="status">{{ t('nudge.already', { names: names(already) }) }}</p>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <div class="row wrap">
-        <button v-if="fresh.length > 0" class="btn main" :disabled="busy || text.trim() === ''">
+        <Button v-if="fresh.length > 0" type="primary" html-type="submit" :disabled="busy || text.trim() === ''">
           {{ count('nudge.go', fresh.length) }}
-        </button>
-        <button v-if="already.length > 0" type="button" class="btn" :disabled="busy || text.trim() === ''" @click="nudge(ids, true)">
+        </Button>
+        <Button v-if="already.length > 0" :disabled="busy || text.trim() === ''" @click="nudge(ids, true)">
           {{ count('nudge.again', ids.length) }}
-        </button>
+        </Button>
       </div>
     </form>
   </SideSheet>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Where pieces share words: a place to look, with both passages side by side. What it means is for a person to say. */
+import { Button, Checkbox } from 'ant-design-vue';
 import type { OverlapPair, OverlapReply } from '@jolly/server/contract';
 import { computed, onBeforeUnmount, ref } from 'vue';
 import { useRoute } from 'vue-router';
@@ -9,6 +10,7 @@ import { useLoad } from '../../api/use-load';
 import { useWords } from '../../ui/use-words';
 import { useTermLine } from '../termline';
 import { markedText } from './marked-text';
+import ProgressBar from '../../ui/ProgressBar.vue';
 
 const ASK_EVERY_MS = 300;
 const { t, count, when, percent: written } = useWords();
@@ -81,21 +83,21 @@ const side = (which: 'a' | 'b') => {
           pieces?.assignment.title
         }}</RouterLink></span
       >
-      <label class="row small"><input v-model="withEarlier" type="checkbox" @change="begin" />{{ t('overlap.withEarlier') }}</label>
+      <Checkbox class="small" v-model:checked="withEarlier" @change="begin">{{ t('overlap.withEarlier') }}</Checkbox>
     </div>
     <p class="muted reading">{{ t('overlap.what') }}</p>
     <p v-if="problem" class="note bad row wrap" role="alert">
-      <span class="grow">{{ problem.title }}</span><button type="button" class="btn" @click="begin">{{ t('common.retry') }}</button>
+      <span class="grow">{{ problem.title }}</span><Button @click="begin">{{ t('common.retry') }}</Button>
     </p>
     <div v-else-if="busy && !job" class="note" role="status">{{ t('common.loading') }}</div>
     <div v-else-if="job && !job.result" class="note row" role="status">
-      <progress :value="job.done" :max="Math.max(1, job.of)" class="grow" :aria-label="t('overlap.title')" /><span>{{
+      <ProgressBar :done="job.done" :of="Math.max(1, job.of)" :label="t('overlap.title')" /><span>{{
         t('overlap.going', { a: job.done, b: job.of })
       }}</span
-      ><button type="button" class="btn" @click="stop">{{ t('piece.stop') }}</button>
+      ><Button @click="stop">{{ t('piece.stop') }}</Button>
     </div>
     <div v-else-if="!job" class="note row">
-      <span class="grow">{{ t('overlap.stopped') }}</span><button type="button" class="btn" @click="begin">{{ t('overlap.again') }}</button>
+      <span class="grow">{{ t('overlap.stopped') }}</span><Button @click="begin">{{ t('overlap.again') }}</Button>
     </div>
     <p v-else-if="pairs.length === 0" class="note">{{ count('overlap.none', job.of) }}</p>
     <div v-else class="columns">
@@ -198,9 +200,6 @@ mark {
 }
 .took {
   margin-block-start: 10px;
-}
-progress {
-  accent-color: var(--act);
 }
 @media (max-width: 900px) {
   .columns,

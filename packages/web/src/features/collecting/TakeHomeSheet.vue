@@ -1,10 +1,14 @@
 <script setup lang="ts">
 /** Everything that was handed in as one zip, and annotated files brought back by the names they went home with. */
+import { Button } from 'ant-design-vue';
 import type { TakeHomeProgress } from '@jolly/server/contract';
 import { computed, onBeforeUnmount, ref, watch } from 'vue';
 import { addressOf, ApiProblem, ask } from '../../api/client';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
+import ToggleButton from '../../ui/ToggleButton.vue';
+import ProgressBar from '../../ui/ProgressBar.vue';
+import FileButton from '../../ui/FileButton.vue';
 
 const props = defineProps<{ open: boolean; assignmentId: string; classId: string; handedIn: number }>();
 const emit = defineEmits<{ close: []; changed: [] }>();
@@ -67,12 +71,6 @@ async function bring(files: readonly File[]): Promise<void> {
   }
   emit('changed');
 }
-function picked(event: Event): void {
-  const input = event.target as HTMLInputElement;
-  const files = [...(input.files ?? [])];
-  input.value = '';
-  void bring(files);
-}
 watch(
   () => props.open,
   () => {
@@ -88,51 +86,41 @@ onBeforeUnmount(() => clearInterval(asking));
     <section class="stack">
       <p>{{ count('takeHome.what', handedIn) }}</p>
       <div class="row wrap" role="group" :aria-label="t('takeHome.which')">
-        <button
-          v-for="one in ['one', 'class'] as const"
-          :key="one"
-          type="button"
-          class="chip"
-          :aria-pressed="what === one"
-          @click="what = one"
-        >
+        <ToggleButton v-for="one in ['one', 'class'] as const" :key="one" :on="what === one" @click="what = one">
           {{ t(`takeHome.${one}`) }}
-        </button>
+        </ToggleButton>
       </div>
       <div class="row wrap" role="group" :aria-label="t('takeHome.as')">
-        <span class="small">{{ t('takeHome.as') }}</span><button
+        <span class="small">{{ t('takeHome.as') }}</span><ToggleButton
           v-for="one in ['html', 'pdf'] as const"
           :key="one"
-          type="button"
-          class="chip"
-          :aria-pressed="as === one"
+          :on="as === one"
           @click="as = one"
         >
           {{ t(`takeHome.${one}`) }}
-        </button>
+        </ToggleButton>
       </div>
       <p class="muted small">{{ t('takeHome.names') }}</p>
       <div class="row">
-        <button type="button" class="btn main" :disabled="handedIn === 0 && what === 'one'" @click="take">
-          {{ t('takeHome.go') }}</button><span v-if="progress" class="grow small" role="status">{{
-          progress.done >= progress.of && progress.of > 0
-            ? count('takeHome.packed', progress.of)
-            : t('takeHome.packing', { a: progress.done, b: progress.of })
-        }}</span>
+        <Button type="primary" :disabled="handedIn === 0 && what === 'one'" @click="take"> {{ t('takeHome.go') }}</Button><span
+          v-if="progress"
+          class="grow small"
+          role="status"
+          >{{
+            progress.done >= progress.of && progress.of > 0
+              ? count('takeHome.packed', progress.of)
+              : t('takeHome.packing', { a: progress.done, b: progress.of })
+          }}</span
+        >
       </div>
-      <progress
-        v-if="progress && progress.done < progress.of"
-        :value="progress.done"
-        :max="progress.of"
-        :aria-label="t('takeHome.title')"
-      />
+      <ProgressBar v-if="progress && progress.done < progress.of" :done="progress.done" :of="progress.of" :label="t('takeHome.title')" />
       <p v-if="failed" class="note bad" role="alert">{{ failed }}</p>
     </section>
     <section class="stack back" @dragover.prevent @drop.prevent="bring([...($event.dataTransfer?.files ?? [])])">
       <h3>{{ t('takeHome.back') }}</h3>
       <p class="muted small">{{ t('takeHome.backHint') }}</p>
       <div>
-        <label class="btn pick">{{ t('takeHome.backChoose') }}<input class="hidden-text" type="file" multiple @change="picked" /></label>
+        <FileButton multiple @files="bring">{{ t('takeHome.backChoose') }}</FileButton>
       </div>
       <p v-if="taken > 0" class="small" role="status">{{ count('takeHome.takenAll', taken) }}</p>
       <ul class="plain small">
@@ -145,10 +133,6 @@ onBeforeUnmount(() => clearInterval(asking));
 </template>
 
 <style scoped>
-progress {
-  inline-size: 100%;
-  accent-color: var(--act);
-}
 .back {
   border-block-start: 1px solid var(--line);
   margin-block-start: 22px;

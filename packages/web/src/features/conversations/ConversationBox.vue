@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A conversation about a piece, the same from both sides. What is typed and not sent yet stays in this browser. */
+import { Button, Textarea } from 'ant-design-vue';
 import type { ConversationReply, KeptFile, MessageRequest } from '@jolly/server/contract';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useAttempt } from '../../api/use-attempt';
@@ -9,6 +10,7 @@ import { typedSince } from '../../ui/own-words';
 import { useWords } from '../../ui/use-words';
 import { talkAddress, talkAt, type TalkAt } from './talk-api';
 import { fileAddress } from '../files';
+import FileButton from '../../ui/FileButton.vue';
 
 const props = defineProps<{
   at: TalkAt;
@@ -44,13 +46,15 @@ const isNew = (one: ConversationReply['messages'][number]) => !one.mine && (valu
 watch(key, (at) => (text.value = localStorage.getItem(at) ?? ''), { immediate: true });
 watch(text, (typed) => (typed ? localStorage.setItem(key.value, typed) : localStorage.removeItem(key.value)));
 
-function picked(event: Event): void {
-  const input = event.target as HTMLInputElement;
-  const chosen = [...(input.files ?? [])];
-  input.value = '';
+function picked(chosen: File[]): void {
   void attempt(async () => {
     for (const file of chosen) files.value.push(await talk.value.putUp(file));
   });
+}
+function pressed(event: KeyboardEvent): void {
+  if (event.key !== 'Enter' || !(event.ctrlKey || event.metaKey)) return;
+  event.preventDefault();
+  void send();
 }
 const send = () =>
   attempt(async () => {
@@ -84,34 +88,34 @@ const send = () =>
       </ol>
       <form v-if="!closed" class="stack" @submit.prevent="send">
         <label class="hidden-text" :for="`talk ${key}`">{{ t('talk.write', { readers }) }}</label>
-        <textarea
+        <Textarea
           :id="`talk ${key}`"
-          v-model="text"
-          class="field"
-          rows="2"
-          maxlength="4000"
+          v-model:value="text"
+          :auto-size="{ minRows: 2, maxRows: 12 }"
+          :maxlength="4000"
           dir="auto"
           :placeholder="t('talk.write', { readers })"
-          @keydown.ctrl.enter.prevent="send"
-          @keydown.meta.enter.prevent="send"
+          @keydown="pressed"
         />
         <ul v-if="files.length > 0" class="plain small">
           <li v-for="file in files" :key="file.id" class="row">
-            <span class="grow clip" dir="auto">{{ file.name }}</span><button
-              type="button"
-              class="btn quiet"
+            <span class="grow clip" dir="auto">{{ file.name }}</span><Button
+              type="link"
               :aria-label="t('piece.remove', { name: file.name })"
               @click="files = files.filter((other) => other !== file)"
             >
               ×
-            </button>
+            </Button>
           </li>
         </ul>
         <div class="row">
-          <button class="btn" :disabled="busy || (text.trim() === '' && files.length === 0)">{{ t('talk.send') }}</button><label
-            class="btn quiet pick"
-            >{{ t('talk.attach') }}<input class="hidden-text" type="file" multiple :disabled="busy" @change="picked"
-          /></label>
+          <Button html-type="submit" :disabled="busy || (text.trim() === '' && files.length === 0)">{{ t('talk.send') }}</Button><FileButton
+            :disabled="busy"
+            multiple
+            link
+            @files="picked"
+            >{{ t('talk.attach') }}</FileButton
+          >
         </div>
         <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       </form>
@@ -149,8 +153,5 @@ const send = () =>
 }
 .pick:focus-within {
   outline: 3px solid var(--focus);
-}
-textarea {
-  resize: vertical;
 }
 </style>

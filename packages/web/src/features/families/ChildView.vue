@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** One child: what is missing and would help most, what comes, what came back, and each class with its teachers. */
+import { Button } from 'ant-design-vue';
 import type { FamilyClass, FamilyPiece } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import { ask } from '../../api/client';
@@ -114,9 +115,9 @@ const number = (text: string | null) => (text === null ? null : Number(text));
               </p>
             </template>
             <p class="small" dir="auto">{{ t('family.teachers', { names: one.teachers.join(', ') }) }}</p>
-            <button v-if="talking !== one.classId" class="btn" @click="talking = one.classId">
+            <Button v-if="talking !== one.classId" @click="talking = one.classId">
               {{ t('family.write') }}{{ ' ' }}<b v-if="one.unread > 0" class="new">{{ t('family.unread', { n: one.unread }) }}</b>
-            </button>
+            </Button>
             <ClassTalk v-else :child-id="childId" :class-id="one.classId" :zone="one.zone" @close="talking = null" />
           </section>
         </aside>

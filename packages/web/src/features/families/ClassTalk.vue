@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** What a family and the teachers of a class wrote to each other. */
+import { Button, Textarea } from 'ant-design-vue';
 import type { FamilyMessage } from '@jolly/server/contract';
 import { ref } from 'vue';
 import { ask } from '../../api/client';
@@ -42,16 +43,22 @@ const send = () =>
     </div>
     <form @submit.prevent="send">
       <label class="label" :for="`talk-${classId}`">{{ t('family.says') }}</label>
-      <textarea :id="`talk-${classId}`" v-model="text" class="field" rows="4" maxlength="4000" required dir="auto" />
+      <Textarea
+        :id="`talk-${classId}`"
+        v-model:value="text"
+        :auto-size="{ minRows: 4, maxRows: 12 }"
+        :maxlength="4000"
+        required
+        dir="auto"
+      />
       <p v-if="problem" class="note bad" role="alert">{{ problemText(problem) }}</p>
       <div class="row acts">
-        <button class="btn main" :disabled="busy || text.trim() === ''">{{ t('family.send') }}</button><button
-          type="button"
-          class="btn quiet"
+        <Button type="primary" html-type="submit" :disabled="busy || text.trim() === ''">{{ t('family.send') }}</Button><Button
+          type="link"
           @click="$emit('close')"
         >
           {{ t('family.close') }}
-        </button>
+        </Button>
       </div>
     </form>
   </div>

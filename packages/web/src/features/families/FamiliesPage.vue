@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The families of a class: who is linked, which codes are out, inviting more, and what families are shown. */
+import { Button, Checkbox } from 'ant-design-vue';
 import type { ClassReply, StudentFamilies } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import { useRoute } from 'vue-router';
@@ -13,6 +14,7 @@ import { useWords } from '../../ui/use-words';
 import { ClassFrame, useClasses } from '../classes';
 import FamilySheet from './FamilySheet.vue';
 import WriteHomeSheet from './WriteHomeSheet.vue';
+import { withOrWithout } from '../../ui/with-or-without';
 
 const { t, name, count } = useWords();
 const route = useRoute();
@@ -52,32 +54,26 @@ const show = (one: ClassReply, change: Partial<Pick<ClassReply, 'familyTotals' |
       <section class="sheet shown">
         <h2>{{ t('families.shown') }}</h2>
         <p class="small muted">{{ t('families.shownHint') }}</p>
-        <label class="row"
-          ><StoredCheck
-            :on="schoolClass.familyTotals"
-            :disabled="schoolClass.putAwayAt !== null"
-            :store="(familyTotals) => show(schoolClass, { familyTotals })"
-          />{{ t('families.showTotals') }}</label
+        <StoredCheck
+          :on="schoolClass.familyTotals"
+          :disabled="schoolClass.putAwayAt !== null"
+          :store="(familyTotals) => show(schoolClass, { familyTotals })"
+          >{{ t('families.showTotals') }}</StoredCheck
         >
-        <label class="row"
-          ><StoredCheck
-            :on="schoolClass.familyFeedback"
-            :disabled="schoolClass.putAwayAt !== null"
-            :store="(familyFeedback) => show(schoolClass, { familyFeedback })"
-          />{{ t('families.showFeedback') }}</label
+        <StoredCheck
+          :on="schoolClass.familyFeedback"
+          :disabled="schoolClass.putAwayAt !== null"
+          :store="(familyFeedback) => show(schoolClass, { familyFeedback })"
+          >{{ t('families.showFeedback') }}</StoredCheck
         >
       </section>
       <div class="heading bar">
         <h2>{{ t('families.title') }}</h2>
-        <span class="small grow">{{ t('families.hint') }}</span><button
-          class="btn"
-          :disabled="without.length === 0"
-          @click="chosen = without"
-        >
-          {{ count('families.chooseWithout', without.length) }}</button
-        ><button class="btn main" :disabled="chosen.length === 0" @click="inviting = true">
+        <span class="small grow">{{ t('families.hint') }}</span><Button :disabled="without.length === 0" @click="chosen = without">
+          {{ count('families.chooseWithout', without.length) }}</Button
+        ><Button type="primary" :disabled="chosen.length === 0" @click="inviting = true">
           {{ count('families.invite', chosen.length) }}
-        </button>
+        </Button>
       </div>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <p v-if="value?.length === 0" class="note">{{ t('progress.noStudents') }}</p>
@@ -98,7 +94,13 @@ const show = (one: ClassReply, change: Partial<Pick<ClassReply, 'familyTotals' |
           </thead>
           <tbody>
             <tr v-for="one in value ?? []" :key="one.student.id">
-              <td><input v-model="chosen" type="checkbox" :value="one.student.id" :aria-label="name(one.student)" /></td>
+              <td>
+                <Checkbox
+                  :checked="chosen.includes(one.student.id)"
+                  @update:checked="(on: boolean) => (chosen = withOrWithout(chosen, one.student.id, on))"
+                  :aria-label="name(one.student)"
+                />
+              </td>
               <td dir="auto">
                 <strong>{{ name(one.student) }}</strong>
               </td>
@@ -106,13 +108,14 @@ const show = (one: ClassReply, change: Partial<Pick<ClassReply, 'familyTotals' |
                 <p v-for="family in one.families" :key="family.id" class="line">
                   <span dir="auto">{{ family.name }}</span><span class="muted small after-name"
                     >{{ family.email ?? t('families.noMail') }} · {{ t(`families.languages.${family.language}`) }}</span
-                  ><button
-                    class="btn quiet small"
+                  ><Button
+                    type="link"
+                    size="small"
                     :aria-label="`${t('families.unlink')}: ${family.name}`"
                     @click="leaving = { student: one, familyId: family.id, family: family.name }"
                   >
                     {{ t('families.unlink') }}
-                  </button>
+                  </Button>
                 </p>
                 <span v-if="one.families.length === 0" class="muted">{{ t('families.nobody') }}</span>
               </td>
@@ -123,18 +126,17 @@ const show = (one: ClassReply, change: Partial<Pick<ClassReply, 'familyTotals' |
                       day: dateText(code.madeAt, schoolClass.calendar.zone),
                       email: code.email,
                     })
-                  }}</span><button class="btn quiet small" @click="revoke(code.id)">{{ t('families.revoke') }}</button>
+                  }}</span><Button type="link" size="small" @click="revoke(code.id)">{{ t('families.revoke') }}</Button>
                 </p>
               </td>
               <td class="number">
-                <button
+                <Button
                   v-if="one.families.length > 0"
-                  class="btn"
                   :aria-label="`${t('progress.act.home')}: ${name(one.student)}`"
                   @click="writing = one"
                 >
                   {{ t('progress.act.home') }}
-                </button>
+                </Button>
               </td>
             </tr>
           </tbody>
@@ -143,9 +145,9 @@ const show = (one: ClassReply, change: Partial<Pick<ClassReply, 'familyTotals' |
       <div v-if="leaving" class="note bad ask" role="alertdialog" :aria-label="t('families.unlink')">
         <p>{{ t('families.unlinkAsk', { family: leaving.family, name: name(leaving.student.student) }) }}</p>
         <div class="row">
-          <button class="btn main" @click="unlink">{{ t('families.unlinkGo') }}</button><button class="btn" @click="leaving = null">
+          <Button type="primary" @click="unlink">{{ t('families.unlinkGo') }}</Button><Button @click="leaving = null">
             {{ t('common.cancel') }}
-          </button>
+          </Button>
         </div>
       </div>
     </LoadGate>

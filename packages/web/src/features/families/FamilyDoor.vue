@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The door for families: the code of a letter makes a sign-in, or one is there already. */
+import { Button, Input, InputPassword } from 'ant-design-vue';
 import { LANGUAGES, type Language } from '@jolly/core';
 import type { FamilyCodeLook } from '@jolly/server/contract';
 import { onMounted, ref } from 'vue';
@@ -9,6 +10,7 @@ import { useAttempt } from '../../api/use-attempt';
 import WordMark from '../../ui/WordMark.vue';
 import { useSession } from '../accounts';
 import { useFamilyWords } from './use-family';
+import ToggleButton from '../../ui/ToggleButton.vue';
 
 const emit = defineEmits<{ language: [Language] }>();
 const { t, problemText, language } = useFamilyWords();
@@ -75,61 +77,58 @@ onMounted(() => code.value !== '' && void look());
     <main class="sheet card stack">
       <h1>{{ t('family.title') }}</h1>
       <div v-if="!about" class="row">
-        <button class="chip" :aria-pressed="way === 'code'" @click="way = 'code'">{{ t('family.haveCode') }}</button><button
-          class="chip"
-          :aria-pressed="way === 'signIn'"
+        <ToggleButton :on="way === 'code'" @click="way = 'code'">{{ t('family.haveCode') }}</ToggleButton><ToggleButton
+          :on="way === 'signIn'"
           @click="way = 'signIn'"
         >
           {{ t('family.haveSignIn') }}
-        </button>
+        </ToggleButton>
       </div>
       <form v-if="about" class="stack" @submit.prevent="join">
         <p class="note">{{ t('family.about', { name: about.firstName, className: about.className }) }}</p>
         <div v-for="field in FIELDS" :key="field.key">
           <label class="label" :for="`family-${field.key}`">{{ t(field.label) }}</label>
-          <input
+          <Input
             :id="`family-${field.key}`"
-            v-model="person[field.key]"
-            class="field"
+            v-model:value="person[field.key]"
             :type="field.type"
             :autocomplete="field.autocomplete"
             autocapitalize="none"
             :required="field.required"
             :minlength="field.key === 'password' ? 8 : undefined"
-            maxlength="200"
+            :maxlength="200"
             dir="auto"
           />
           <p v-if="field.key === 'password'" class="muted small">{{ t('family.passwordHint') }}</p>
         </div>
         <p v-if="problem" class="note bad" role="alert">{{ problemText(problem) }}</p>
-        <button class="btn main wide" :disabled="busy">{{ t('family.join') }}</button>
-        <button type="button" class="btn quiet" @click="((about = null), (problem = null))">{{ t('family.other') }}</button>
+        <Button type="primary" block html-type="submit" :disabled="busy">{{ t('family.join') }}</Button>
+        <Button type="link" @click="((about = null), (problem = null))">{{ t('family.other') }}</Button>
       </form>
       <form v-else-if="way === 'code'" class="stack" @submit.prevent="look">
         <div>
-          <label class="label" for="family-code">{{ t('family.code') }}</label><input
+          <label class="label" for="family-code">{{ t('family.code') }}</label><Input
             id="family-code"
-            v-model="code"
-            class="field code"
+            v-model:value="code"
             autocapitalize="characters"
             autocomplete="off"
             spellcheck="false"
             required
-            maxlength="40"
+            :maxlength="40"
             dir="ltr"
             aria-describedby="family-code-hint"
+            class="code"
           />
           <p id="family-code-hint" class="muted small">{{ t('family.codeHint') }}</p>
         </div>
         <p v-if="problem" class="note bad" role="alert">{{ problemText(problem) }}</p>
-        <button class="btn main wide" :disabled="busy">{{ t('family.look') }}</button>
+        <Button type="primary" block html-type="submit" :disabled="busy">{{ t('family.look') }}</Button>
       </form>
       <form v-else class="stack" @submit.prevent="signIn">
         <div>
-          <label class="label" for="family-known">{{ t('family.signUserName') }}</label><input
+          <label class="label" for="family-known">{{ t('family.signUserName') }}</label><Input
             id="family-known"
-            v-model="known.userName"
-            class="field"
+            v-model:value="known.userName"
             autocomplete="username"
             autocapitalize="none"
             required
@@ -137,18 +136,16 @@ onMounted(() => code.value !== '' && void look());
           />
         </div>
         <div>
-          <label class="label" for="family-word">{{ t('family.signPassword') }}</label><input
+          <label class="label" for="family-word">{{ t('family.signPassword') }}</label><InputPassword
             id="family-word"
-            v-model="known.password"
-            class="field"
-            type="password"
+            v-model:value="known.password"
             autocomplete="current-password"
             required
             dir="ltr"
           />
         </div>
         <p v-if="problem" class="note bad" role="alert">{{ problemText(problem) }}</p>
-        <button class="btn main wide" :disabled="busy">{{ t('family.signIn') }}</button>
+        <Button type="primary" block html-type="submit" :disabled="busy">{{ t('family.signIn') }}</Button>
         <RouterLink class="small" to="/forgotten">{{ t('family.forgotten') }}</RouterLink>
       </form>
     </main>

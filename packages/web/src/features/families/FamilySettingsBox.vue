@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** How a family is told and in which language, their address, and another child. */
+import { Button, Input, InputPassword } from 'ant-design-vue';
 import { LANGUAGES, type Language } from '@jolly/core';
 import type { FamilyHomeReply, FamilySettings } from '@jolly/server/contract';
 import { ref } from 'vue';
@@ -8,6 +9,8 @@ import { useAttempt } from '../../api/use-attempt';
 import { useLanguage } from '../../i18n';
 import { useSession } from '../accounts';
 import { useFamilyWords } from './use-family';
+import SelectField from '../../ui/SelectField.vue';
+import RadioField from '../../ui/RadioField.vue';
 
 const props = defineProps<{ home: FamilyHomeReply }>();
 const emit = defineEmits<{ changed: [] }>();
@@ -66,30 +69,33 @@ async function add(): Promise<void> {
     <h1>{{ t('family.settings') }}</h1>
     <form class="sheet box stack" @submit.prevent="save">
       <div>
-        <label class="label" for="family-language">{{ t('family.language') }}</label><select
+        <label class="label" for="family-language">{{ t('family.language') }}</label><SelectField
           id="family-language"
           v-model="chosen.language"
-          class="field short"
-        >
-          <option v-for="one in LANGUAGES" :key="one" :value="one" :lang="one">{{ NAMES[one] }}</option>
-        </select>
+          class="short"
+          :options="LANGUAGES.map((one) => ({ value: one, label: NAMES[one] }))"
+        />
       </div>
       <fieldset class="choices">
         <legend class="label">{{ t('family.telling') }}</legend>
-        <label v-for="one in ['atOnce', 'weekly', 'never'] as const" :key="one" class="row"
-          ><input v-model="chosen.telling" type="radio" name="telling" :value="one" />{{ t(`family.tellings.${one}`) }}</label
-        >
+        <RadioField
+          v-model="chosen.telling"
+          stacked
+          :options="(['atOnce', 'weekly', 'never'] as const).map((one) => ({ value: one, label: t(`family.tellings.${one}`) }))"
+        />
       </fieldset>
       <fieldset v-if="chosen.telling === 'atOnce'" class="choices">
         <legend class="label">{{ t('family.letterShows') }}</legend>
-        <label v-for="one in ['score', 'words', 'nothing'] as const" :key="one" class="row"
-          ><input v-model="chosen.letterShows" type="radio" name="letterShows" :value="one" />{{ t(`family.letter.${one}`) }}</label
-        >
+        <RadioField
+          v-model="chosen.letterShows"
+          stacked
+          :options="(['score', 'words', 'nothing'] as const).map((one) => ({ value: one, label: t(`family.letter.${one}`) }))"
+        />
       </fieldset>
       <p v-if="chosen.telling !== 'never' && !session.me?.email" class="note small">{{ t('family.tellingNeeds') }}</p>
       <p v-if="telling.problem.value" class="note bad" role="alert">{{ problemText(telling.problem.value) }}</p>
       <div class="row">
-        <button class="btn main" :disabled="telling.busy.value">{{ t('family.save') }}</button><span
+        <Button type="primary" html-type="submit" :disabled="telling.busy.value">{{ t('family.save') }}</Button><span
           v-if="saved"
           class="good small"
           role="status"
@@ -99,22 +105,19 @@ async function add(): Promise<void> {
     </form>
     <form class="sheet box stack" @submit.prevent="setEmail">
       <div>
-        <label class="label" for="family-mail">{{ t('family.email') }}</label><input
+        <label class="label" for="family-mail">{{ t('family.email') }}</label><Input
           id="family-mail"
-          v-model="email"
-          class="field"
+          v-model:value="email"
           type="email"
-          maxlength="200"
+          :maxlength="200"
           autocomplete="email"
           dir="ltr"
         />
       </div>
       <div>
-        <label class="label" for="family-current">{{ t('family.current') }}</label><input
+        <label class="label" for="family-current">{{ t('family.current') }}</label><InputPassword
           id="family-current"
-          v-model="current"
-          class="field"
-          type="password"
+          v-model:value="current"
           autocomplete="current-password"
           required
           dir="ltr"
@@ -122,7 +125,7 @@ async function add(): Promise<void> {
       </div>
       <p v-if="mailing.problem.value" class="note bad" role="alert">{{ problemText(mailing.problem.value) }}</p>
       <div class="row">
-        <button class="btn" :disabled="mailing.busy.value">{{ t('family.setEmail') }}</button><span
+        <Button html-type="submit" :disabled="mailing.busy.value">{{ t('family.setEmail') }}</Button><span
           v-if="mailed"
           class="good small"
           role="status"
@@ -132,22 +135,18 @@ async function add(): Promise<void> {
     </form>
     <form class="sheet box stack" @submit.prevent="setPassword">
       <div>
-        <label class="label" for="family-old">{{ t('family.current') }}</label><input
+        <label class="label" for="family-old">{{ t('family.current') }}</label><InputPassword
           id="family-old"
-          v-model="secret.current"
-          class="field"
-          type="password"
+          v-model:value="secret.current"
           autocomplete="current-password"
           required
           dir="ltr"
         />
       </div>
       <div>
-        <label class="label" for="family-new">{{ t('family.newPassword') }}</label><input
+        <label class="label" for="family-new">{{ t('family.newPassword') }}</label><InputPassword
           id="family-new"
-          v-model="secret.password"
-          class="field"
-          type="password"
+          v-model:value="secret.password"
           autocomplete="new-password"
           minlength="8"
           required
@@ -157,7 +156,7 @@ async function add(): Promise<void> {
       </div>
       <p v-if="changing.problem.value" class="note bad" role="alert">{{ problemText(changing.problem.value) }}</p>
       <div class="row">
-        <button class="btn" :disabled="changing.busy.value">{{ t('family.setPassword') }}</button><span
+        <Button html-type="submit" :disabled="changing.busy.value">{{ t('family.setPassword') }}</Button><span
           v-if="changed"
           class="good small"
           role="status"
@@ -168,20 +167,19 @@ async function add(): Promise<void> {
     <form class="sheet box stack" @submit.prevent="add">
       <h2>{{ t('family.addChild') }}</h2>
       <div>
-        <label class="label" for="family-more">{{ t('family.code') }}</label><input
+        <label class="label" for="family-more">{{ t('family.code') }}</label><Input
           id="family-more"
-          v-model="code"
-          class="field"
+          v-model:value="code"
           autocapitalize="characters"
           autocomplete="off"
           required
-          maxlength="40"
+          :maxlength="40"
           dir="ltr"
         />
       </div>
       <p v-if="adding.problem.value" class="note bad" role="alert">{{ problemText(adding.problem.value) }}</p>
       <p v-if="added" class="note" role="status">{{ t('family.added', { name: added }) }}</p>
-      <button class="btn" :disabled="adding.busy.value">{{ t('family.add') }}</button>
+      <Button html-type="submit" :disabled="adding.busy.value">{{ t('family.add') }}</Button>
     </form>
   </div>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Inviting the families of chosen students: letters to print, or mails, each with a code of its own. */
+import { Button, Input } from 'ant-design-vue';
 import { LANGUAGES, type Language } from '@jolly/core';
 import type { StudentFamilies } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
@@ -7,6 +8,7 @@ import { ask, download } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
+import SelectField from '../../ui/SelectField.vue';
 
 const props = defineProps<{ open: boolean; classId: string; students: readonly StudentFamilies[] }>();
 const emit = defineEmits<{ close: []; changed: [] }>();
@@ -52,33 +54,32 @@ const mail = () =>
   <SideSheet :open="open" :title="count('families.inviteTitle', students.length)" :width="520" @close="emit('close')">
     <div class="stack">
       <div>
-        <label class="label" for="letter-language">{{ t('families.language') }}</label><select
+        <label class="label" for="letter-language">{{ t('families.language') }}</label><SelectField
           id="letter-language"
           v-model="language"
-          class="field short"
-        >
-          <option v-for="one in LANGUAGES" :key="one" :value="one">{{ t(`families.languages.${one}`) }}</option>
-        </select>
+          class="short"
+          :options="LANGUAGES.map((one) => ({ value: one, label: t(`families.languages.${one}`) }))"
+        />
       </div>
       <section>
         <h3>{{ t('families.print') }}</h3>
         <p class="muted small">{{ t('families.printHint') }}</p>
-        <button class="btn main" :disabled="busy" @click="print">{{ count('families.printGo', students.length) }}</button>
+        <Button type="primary" :disabled="busy" @click="print">{{ count('families.printGo', students.length) }}</Button>
       </section>
       <form @submit.prevent="mail">
         <h3>{{ t('families.mail') }}</h3>
         <p class="muted small">{{ t('families.mailHint') }}</p>
         <div v-for="one in students" :key="one.student.id" class="row line">
-          <label class="grow" :for="`mail-${one.student.id}`" dir="auto">{{ name(one.student) }}</label><input
+          <label class="grow" :for="`mail-${one.student.id}`" dir="auto">{{ name(one.student) }}</label><Input
             :id="`mail-${one.student.id}`"
-            class="field address"
             type="email"
-            maxlength="200"
-            :value="emails.get(one.student.id)"
-            @input="emails.set(one.student.id, ($event.target as HTMLInputElement).value)"
+            :maxlength="200"
+            :value="emails.get(one.student.id) ?? ''"
+            @update:value="(typed: string) => emails.set(one.student.id, typed)"
+            class="address"
           />
         </div>
-        <button class="btn" :disabled="busy || typed.length === 0">{{ count('families.mailGo', typed.length) }}</button>
+        <Button html-type="submit" :disabled="busy || typed.length === 0">{{ count('families.mailGo', typed.length) }}</Button>
       </form>
       <p v-if="sent !== null" class="note" role="status">{{ count('families.mailed', sent) }}</p>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Writing to the families of a student, to each by itself, below what was written before. */
+import { Button, Checkbox, Textarea } from 'ant-design-vue';
 import type { StudentName } from '@jolly/core';
 import type { FamilyThread } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
@@ -8,6 +9,8 @@ import { useAttempt } from '../../api/use-attempt';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 import { useTermLine } from '../termline';
+import { withOrWithout } from '../../ui/with-or-without';
+import LinkButton from '../../ui/LinkButton.vue';
 
 const props = defineProps<{ open: boolean; classId: string; student: (StudentName & { id: string }) | null; about?: readonly string[] }>();
 const emit = defineEmits<{ close: [] }>();
@@ -61,30 +64,33 @@ const send = () =>
       <p v-if="threads === null && !problem" class="muted" role="status">{{ t('common.loading') }}</p>
       <div v-if="threads?.length === 0" class="note">
         <p>{{ t('home.nobody') }}</p>
-        <RouterLink class="btn" :to="`/class/${classId}/families`">{{ t('home.invite') }}</RouterLink>
+        <LinkButton :to="`/class/${classId}/families`">{{ t('home.invite') }}</LinkButton>
       </div>
       <form v-if="threads && threads.length > 0" class="stack" @submit.prevent="send">
         <fieldset class="who">
           <legend class="label">{{ t('home.to') }}</legend>
-          <label v-for="one in threads" :key="one.family.id" class="row"
-            ><input v-model="chosen" type="checkbox" :value="one.family.id" /><span dir="auto">{{ one.family.name }}</span></label
+          <Checkbox
+            v-for="one in threads"
+            :key="one.family.id"
+            :checked="chosen.includes(one.family.id)"
+            @update:checked="(on: boolean) => (chosen = withOrWithout(chosen, one.family.id, on))"
+            ><span dir="auto">{{ one.family.name }}</span></Checkbox
           >
         </fieldset>
         <div>
-          <label class="label" for="home-text">{{ t('home.says') }}</label><textarea
+          <label class="label" for="home-text">{{ t('home.says') }}</label><Textarea
             id="home-text"
-            v-model="text"
-            class="field"
-            rows="6"
-            maxlength="4000"
+            v-model:value="text"
+            :auto-size="{ minRows: 6, maxRows: 12 }"
+            :maxlength="4000"
             required
             dir="auto"
           />
         </div>
         <p class="muted small">{{ t('home.how') }}</p>
-        <button class="btn main" :disabled="busy || text.trim() === '' || chosen.length === 0">
+        <Button type="primary" html-type="submit" :disabled="busy || text.trim() === '' || chosen.length === 0">
           {{ t('home.send', { n: chosen.length }, chosen.length) }}
-        </button>
+        </Button>
       </form>
       <section v-for="one in (threads ?? []).filter((thread) => thread.messages.length > 0)" :key="one.family.id">
         <h3 dir="auto">{{ one.family.name }}</h3>

@@ -74,7 +74,7 @@ it('goes on with a sign-in that is there already; who is no family goes to their
     field.value = typed;
     field.dispatchEvent(new Event('input', { bubbles: true }));
   }
-  (document.querySelector('form button.main') as HTMLButtonElement).click();
+  (document.querySelector('form .ant-btn-primary') as HTMLButtonElement).click();
   await page.settled();
   expect(last('POST /api/session')!.body).toEqual({ userName: 'lund', password: 'correct horse' });
   expect(page.router.currentRoute.value.path).toBe('/');

@@ -20,7 +20,7 @@ describe('settings of a family', () => {
 
   it('are stored, and the page goes over to the language at once', async () => {
     const { page, last } = await box();
-    await page.fill('Language', 'es');
+    await page.choose('Language', 'Español');
     await page.tick('By a letter every Friday');
     expect(page.text()).not.toContain('Letters about returned work say');
     await page.press('Save');
@@ -31,7 +31,7 @@ describe('settings of a family', () => {
 
   it('stay in the language that is stored when they are refused', async () => {
     const { page } = await box({ [SETTINGS]: new Refusal(503, 'server.databaseAway') });
-    await page.fill('Language', 'es');
+    await page.choose('Language', 'Español');
     await page.press('Save');
     expect([i18n.global.locale.value, page.said('status')]).toEqual(['en', '']);
   });

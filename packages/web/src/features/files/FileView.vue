@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A file: pictures, PDFs, sound and film shown in place, texts and tables as their words, everything else to download. */
+import { Button } from 'ant-design-vue';
 import { computed } from 'vue';
 import { useT } from '../../i18n/use-t';
 import { kindOf } from './kind-of';
@@ -28,8 +29,8 @@ const kind = computed(() => kindOf(props.file));
     <WordsView v-else-if="kind === 'words'" :file-id="file.id" />
     <figcaption class="row">
       <strong class="grow clip" dir="auto">{{ file.name }}</strong><span class="muted small">{{ sizeText(file.size) }}</span>
-      <a class="btn" :href="address" download
-        >{{ t('desk.download') }}{{ ' ' }}<span class="hidden-text">{{ file.name }}</span></a
+      <Button :href="address" download
+        >{{ t('desk.download') }}{{ ' ' }}<span class="hidden-text">{{ file.name }}</span></Button
       >
     </figcaption>
   </figure>

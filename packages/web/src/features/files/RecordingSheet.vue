@@ -1,7 +1,9 @@
 <script setup lang="ts">
 /** Recording one's voice, or voice and picture, in the browser. What was recorded is heard first, then kept. */
+import { Button } from 'ant-design-vue';
 import { computed, nextTick, onBeforeUnmount, ref } from 'vue';
 import { useT } from '../../i18n/use-t';
+import ToggleButton from '../../ui/ToggleButton.vue';
 
 const props = defineProps<{ /** nothing but the voice is asked for */ onlyVoice?: boolean }>();
 const emit = defineEmits<{ close: []; recorded: [File] }>();
@@ -88,39 +90,24 @@ onBeforeUnmount(() => {
   <section class="sheet box stack" :aria-label="t('recording.title')">
     <template v-if="state === 'ready'">
       <div v-if="!props.onlyVoice" class="row wrap" role="group" :aria-label="t('recording.title')">
-        <button
-          v-for="one in ['voice', 'film'] as const"
-          :key="one"
-          type="button"
-          class="chip"
-          :aria-pressed="what === one"
-          @click="what = one"
-        >
+        <ToggleButton v-for="one in ['voice', 'film'] as const" :key="one" :on="what === one" @click="what = one">
           {{ t(`recording.${one}`) }}
-        </button>
+        </ToggleButton>
       </div>
       <p v-if="refused" class="note bad" role="alert">{{ t(`recording.refused.${what}`) }}</p>
       <div class="row">
-        <button type="button" class="btn main" @click="record">{{ t('recording.record') }}</button><button
-          type="button"
-          class="btn quiet"
-          @click="emit('close')"
-        >
+        <Button type="primary" @click="record">{{ t('recording.record') }}</Button><Button type="link" @click="emit('close')">
           {{ t('common.cancel') }}
-        </button>
+        </Button>
       </div>
     </template>
     <template v-else-if="state === 'listening' && made">
       <video v-if="what === 'film'" controls :src="made.address" :aria-label="made.file.name" />
       <audio v-else controls :src="made.address" :aria-label="made.file.name" />
       <div class="row wrap">
-        <button type="button" class="btn main" @click="keep">{{ t('recording.keep') }}</button><button
-          type="button"
-          class="btn"
-          @click="drop"
-        >
+        <Button type="primary" @click="keep">{{ t('recording.keep') }}</Button><Button @click="drop">
           {{ t('recording.again') }}
-        </button>
+        </Button>
       </div>
     </template>
     <template v-else>
@@ -131,13 +118,9 @@ onBeforeUnmount(() => {
         }}</span>
       </p>
       <div class="row">
-        <button type="button" class="btn main" @click="stop">{{ t('recording.stop') }}</button><button
-          type="button"
-          class="btn"
-          @click="pause"
-        >
+        <Button type="primary" @click="stop">{{ t('recording.stop') }}</Button><Button @click="pause">
           {{ t(state === 'paused' ? 'recording.goOn' : 'recording.pause') }}
-        </button>
+        </Button>
       </div>
     </template>
   </section>

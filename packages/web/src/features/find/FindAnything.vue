@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Finds what is one's own by a part of its name, and offers what one does with a person; all by keyboard. */
+import { AutoComplete } from 'ant-design-vue';
 import type { FindReply } from '@jolly/server/contract';
 import { useDebounceFn } from '@vueuse/core';
 import { computed, ref } from 'vue';
@@ -11,12 +12,10 @@ import { actsOf, addressOf } from './found-places';
 const props = defineProps<{ student: boolean }>();
 const { t } = useT();
 const router = useRouter();
-const input = ref<HTMLInputElement | null>(null);
+const input = ref<{ focus: () => void; blur: () => void } | null>(null);
 const text = ref('');
 const found = ref<FindReply['found']>([]);
 const answered = ref('');
-const open = ref(false);
-const current = ref(0);
 
 const search = useDebounceFn(async () => {
   const asked = text.value.trim();
@@ -26,7 +25,6 @@ const search = useDebounceFn(async () => {
   if (!reply || asked !== text.value.trim()) return;
   found.value = reply.found;
   answered.value = asked;
-  current.value = 0;
 }, 160);
 
 /** One line to choose: something found, or what one does with a person who was found. */
@@ -67,60 +65,54 @@ const choices = computed<Choice[]>(() => {
   });
 });
 
-function choose(one: Choice | undefined): void {
+/** The lines as the field takes them; one that is an act says whom it is about, for whoever listens. */
+const lines = computed(() => choices.value.map((choice) => ({ value: choice.key, choice })));
+function choose(key: unknown): void {
+  const one = choices.value.find((choice) => choice.key === key);
   if (!one) return;
-  open.value = false;
   text.value = '';
   found.value = [];
   input.value?.blur();
   void router.push(one.to);
 }
-const move = (by: number) => (current.value = (current.value + by + choices.value.length) % Math.max(1, choices.value.length));
+/** What was chosen leads away and never stands in the field; what is typed is looked for. */
+function typed(value: unknown): void {
+  if (choices.value.some((choice) => choice.key === value)) return;
+  text.value = String(value ?? '');
+  void search();
+}
 defineExpose({ focus: () => input.value?.focus() });
 </script>
 
 <template>
   <div class="find" role="search">
-    <input
+    <AutoComplete
       ref="input"
-      v-model="text"
       class="box"
-      type="search"
-      role="combobox"
-      aria-controls="found"
-      :aria-expanded="open && text.trim() !== ''"
-      :aria-activedescendant="choices[current] ? `found-${current}` : undefined"
-      :placeholder="t('shell.find')"
+      :value="text"
+      :options="lines"
+      :filter-option="false"
+      :virtual="false"
+      :dropdown-match-select-width="420"
+      :list-height="560"
+      placement="bottomRight"
+      default-active-first-option
       :aria-label="t('shell.find')"
-      @focus="open = true"
-      @blur="open = false"
-      @input="search"
-      @keydown.down.prevent="move(1)"
-      @keydown.up.prevent="move(-1)"
-      @keydown.enter.prevent="choose(choices[current])"
-      @keydown.esc="input?.blur()"
-    />
+      :placeholder="t('shell.find')"
+      :not-found-content="answered !== '' && found.length === 0 ? t('shell.findNothing') : null"
+      @update:value="typed"
+      @select="choose"
+    >
+      <template #option="{ choice }: { choice: Choice }">
+        <span class="one" :class="{ act: choice.act }">
+          <span class="clip" dir="auto">{{ choice.label }}</span>
+          <span v-if="choice.act" class="hidden-text">{{ choice.detail }}</span>
+          <span v-else class="muted small clip">{{ choice.kind }}{{ choice.detail ? ` · ${choice.detail}` : '' }}</span>
+        </span>
+      </template>
+    </AutoComplete>
+    <p class="hidden-text" role="status">{{ answered !== '' && found.length === 0 ? t('shell.findNothing') : '' }}</p>
     <span v-if="text === ''" class="slash" aria-hidden="true">/</span>
-    <div v-show="open && text.trim() !== ''" class="results">
-      <ul id="found" class="plain" role="listbox" :aria-label="t('shell.find')">
-        <li
-          v-for="(one, index) in choices"
-          :id="`found-${index}`"
-          :key="one.key"
-          class="one"
-          :class="{ act: one.act }"
-          role="option"
-          :aria-selected="index === current"
-          @mousedown.prevent="choose(one)"
-          @mousemove="current = index"
-        >
-          <span class="clip" dir="auto">{{ one.label }}</span>
-          <span v-if="one.act" class="hidden-text">{{ one.detail }}</span>
-          <span v-else class="muted small clip">{{ one.kind }}{{ one.detail ? ` · ${one.detail}` : '' }}</span>
-        </li>
-      </ul>
-      <p v-if="answered !== '' && found.length === 0" class="one muted" role="status">{{ t('shell.findNothing') }}</p>
-    </div>
   </div>
 </template>
 
@@ -131,19 +123,15 @@ defineExpose({ focus: () => input.value?.focus() });
 }
 .box {
   width: 100%;
+}
+.box :deep(.ant-select-selector.ant-select-selector) {
   background: rgb(255 255 255 / 8%);
-  border: 1px solid rgb(255 255 255 / 30%);
-  border-radius: 8px;
-  padding: 5px 10px;
+  border-color: rgb(255 255 255 / 30%);
   color: var(--on-mast);
-  font: inherit;
   font-size: 14px;
 }
-.box::placeholder {
+.box :deep(.ant-select-selection-placeholder) {
   color: var(--on-mast-2);
-}
-.box:focus-visible {
-  outline-color: var(--now);
 }
 .slash {
   position: absolute;
@@ -153,50 +141,24 @@ defineExpose({ focus: () => input.value?.focus() });
   font-size: 14px;
   pointer-events: none;
 }
-.results {
-  position: absolute;
-  top: 40px;
-  inset-inline-end: 0;
-  width: 420px;
-  max-width: 92vw;
-  max-height: calc(100vh - 80px);
-  overflow: auto;
-  background: var(--surface);
-  color: var(--text);
-  border: 1px solid var(--line);
-  border-radius: 10px;
-  box-shadow: var(--float-shadow);
-  padding: 6px;
-  z-index: 40;
-}
 .one {
   display: flex;
   justify-content: space-between;
   gap: 12px;
-  padding: 7px 10px;
-  border-radius: 6px;
-  cursor: pointer;
 }
 .one .small {
   min-width: 0;
   max-width: 58%;
 }
 .act {
-  padding-block: 4px;
-  padding-inline-start: 26px;
+  padding-inline-start: 16px;
   color: var(--text-2);
   font-size: 14px;
-}
-[aria-selected='true'] {
-  background: var(--surface-now);
 }
 @media (max-width: 640px) {
   .find {
     width: 120px;
     flex: 0 1 auto;
-  }
-  .results {
-    inset-inline-end: -44px;
   }
 }
 </style>

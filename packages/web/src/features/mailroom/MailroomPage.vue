@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** What was sent by mail to whom, and how the sending went; what our stand-in caught is read here. */
+import { Button } from 'ant-design-vue';
 import type { MailReply } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import { ask } from '../../api/client';
@@ -8,6 +9,7 @@ import LoadGate from '../../ui/LoadGate.vue';
 import { useWords } from '../../ui/use-words';
 import { useSession } from '../accounts';
 import { useTermLine } from '../termline';
+import FoldedPart from '../../ui/FoldedPart.vue';
 
 const { t, when, count } = useWords();
 const session = useSession();
@@ -37,29 +39,31 @@ async function again(mail: MailReply): Promise<void> {
     <div class="page">
       <div class="heading">
         <h1>{{ t('mailroom.title') }}</h1>
-        <span class="small">{{ session.me?.keeper ? t('mailroom.keeper') : t('mailroom.own') }}</span><button class="btn" @click="reload">
+        <span class="small">{{ session.me?.keeper ? t('mailroom.keeper') : t('mailroom.own') }}</span><Button @click="reload">
           {{ t('mailroom.reload') }}
-        </button>
+        </Button>
       </div>
       <p v-if="value?.standIn" class="note">{{ t('mailroom.standIn') }}</p>
       <div v-if="value && (value.held.length > 0 || value.withoutAddress.length > 0)" class="waiting">
-        <details v-if="value.held.length > 0" class="sheet box">
-          <summary>{{ count('mailroom.held', value.held.length) }}</summary>
+        <FoldedPart v-if="value.held.length > 0" class="sheet box fold" :title="count('mailroom.held', value.held.length)">
           <ul class="plain small">
             <li v-for="one in value.held" :key="one.id" class="row">
               <span class="grow" dir="auto">{{ one.toName }}</span><span class="muted">{{ count('mailroom.things', one.news) }}</span
               ><span>{{ t('mailroom.until', { when: at(one.until) }) }}</span>
             </li>
           </ul>
-        </details>
-        <details v-if="value.withoutAddress.length > 0" class="sheet box">
-          <summary>{{ count('mailroom.noAddress', value.withoutAddress.length) }}</summary>
+        </FoldedPart>
+        <FoldedPart
+          v-if="value.withoutAddress.length > 0"
+          class="sheet box fold"
+          :title="count('mailroom.noAddress', value.withoutAddress.length)"
+        >
           <ul class="plain small">
             <li v-for="one in value.withoutAddress" :key="one.id" class="row">
               <span class="grow" dir="auto">{{ one.name }}</span><span class="muted">{{ count('mailroom.things', one.news) }}</span>
             </li>
           </ul>
-        </details>
+        </FoldedPart>
       </div>
       <div v-if="!open" class="note empty">
         <p>{{ t('mailroom.empty') }}</p>
@@ -92,7 +96,7 @@ async function again(mail: MailReply): Promise<void> {
           </dl>
           <p v-if="open.problem" class="note bad">
             {{ t('mailroom.problem', { why: open.problem }) }}
-            <button v-if="open.state !== 'sent'" class="btn" @click="again(open)">{{ t('mailroom.again') }}</button>
+            <Button v-if="open.state !== 'sent'" @click="again(open)">{{ t('mailroom.again') }}</Button>
           </p>
           <p class="body" dir="auto">
             <template v-for="(part, index) in parts" :key="index"
@@ -107,11 +111,8 @@ async function again(mail: MailReply): Promise<void> {
 </template>
 
 <style scoped>
-details.box {
-  padding: 10px 16px;
-}
-summary {
-  cursor: pointer;
+.fold {
+  padding: 4px 14px;
 }
 .waiting {
   display: grid;

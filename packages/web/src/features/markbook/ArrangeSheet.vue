@@ -1,11 +1,14 @@
 <script setup lang="ts">
 /** What of the book is shown: order of students and assignments, filters, hidden columns. */
+import { Button, Checkbox } from 'ant-design-vue';
 import { PIECE_STATES } from '@jolly/core';
 import { computed } from 'vue';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 import type { Book } from './use-book';
 import type { View } from './use-view';
+import SelectField from '../../ui/SelectField.vue';
+import RadioField from '../../ui/RadioField.vue';
 
 const props = defineProps<{ open: boolean; book: Book; view: View }>();
 defineEmits<{ close: [] }>();
@@ -23,51 +26,50 @@ const show = (briefId: string) => (choices.value.hidden = choices.value.hidden.f
     <div class="stack">
       <fieldset>
         <legend class="label">{{ t('book.sort') }}</legend>
-        <label v-for="one in ['name', 'total', 'bearing', 'missing'] as const" :key="one" class="row"
-          ><input v-model="choices.sort" type="radio" name="sort" :value="one" />{{ t(`book.sorts.${one}`) }}</label
-        ><label class="row"><input v-model="choices.down" type="checkbox" />{{ t('book.turned') }}</label>
+        <RadioField
+          v-model="choices.sort"
+          stacked
+          :options="(['name', 'total', 'bearing', 'missing'] as const).map((one) => ({ value: one, label: t(`book.sorts.${one}`) }))"
+        /><Checkbox v-model:checked="choices.down">{{ t('book.turned') }}</Checkbox>
       </fieldset>
       <fieldset>
         <legend class="label">{{ t('book.columnsBy') }}</legend>
-        <label v-for="one in ['date', 'category', 'unit'] as const" :key="one" class="row"
-          ><input v-model="choices.order" type="radio" name="order" :value="one" />{{ t(`book.orders.${one}`) }}</label
-        >
+        <RadioField
+          v-model="choices.order"
+          stacked
+          :options="(['date', 'category', 'unit'] as const).map((one) => ({ value: one, label: t(`book.orders.${one}`) }))"
+        />
       </fieldset>
       <fieldset>
         <legend class="label">{{ t('book.filter') }}</legend>
         <label class="pick"
           ><span>{{ t('book.ofGroup') }}</span
-          ><select v-model="group" class="field">
-            <option value="">{{ t('book.any') }}</option>
-            <option v-for="one in groups" :key="one" :value="one">{{ one }}</option>
-          </select></label
-        >
+          ><SelectField
+            v-model="group"
+            :options="[{ value: '', label: t('book.any') }, ...groups.map((one) => ({ value: one, label: one }))]"
+        /></label>
         <label class="pick"
           ><span>{{ t('book.ofState') }}</span
-          ><select v-model="state" class="field">
-            <option value="">{{ t('book.any') }}</option>
-            <option v-for="one in PIECE_STATES" :key="one" :value="one">{{ t(`state.${one}`) }}</option>
-          </select></label
-        >
+          ><SelectField
+            v-model="state"
+            :options="[{ value: '', label: t('book.any') }, ...PIECE_STATES.map((one) => ({ value: one, label: t(`state.${one}`) }))]"
+        /></label>
         <label v-if="aims.length > 0" class="pick"
           ><span>{{ t('book.ofAim') }}</span
-          ><select v-model="aim" class="field">
-            <option value="">{{ t('book.any') }}</option>
-            <option v-for="one in aims" :key="one" :value="one">{{ one }}</option>
-          </select></label
-        >
-        <label class="row"><input v-model="choices.withLeft" type="checkbox" />{{ t('book.withLeft') }}</label>
+          ><SelectField v-model="aim" :options="[{ value: '', label: t('book.any') }, ...aims.map((one) => ({ value: one, label: one }))]"
+        /></label>
+        <Checkbox v-model:checked="choices.withLeft">{{ t('book.withLeft') }}</Checkbox>
       </fieldset>
       <section v-if="hidden.length > 0">
         <h3>{{ t('book.hiddenColumns') }}</h3>
         <ul class="plain">
           <li v-for="one in hidden" :key="one.briefId" class="row">
-            <span class="grow clip" dir="auto">{{ one.title }}</span><button type="button" class="btn quiet" @click="show(one.briefId)">
+            <span class="grow clip" dir="auto">{{ one.title }}</span><Button type="link" @click="show(one.briefId)">
               {{ t('book.show') }}{{ ' ' }}<span class="hidden-text">{{ one.title }}</span>
-            </button>
+            </Button>
           </li>
         </ul>
-        <button type="button" class="btn" @click="choices.hidden = []">{{ t('book.showAllColumns') }}</button>
+        <Button @click="choices.hidden = []">{{ t('book.showAllColumns') }}</Button>
       </section>
     </div>
   </SideSheet>
@@ -91,7 +93,7 @@ fieldset label.row {
 .pick span {
   inline-size: 150px;
 }
-.pick .field {
+.pick .ant-select {
   flex: 1;
   min-inline-size: 0;
 }

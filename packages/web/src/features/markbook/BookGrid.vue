@@ -290,13 +290,13 @@ defineExpose({
         v-if="typing"
         ref="field"
         v-model="typing.text"
-        class="typing"
         maxlength="200"
         autocomplete="off"
         :aria-label="fieldLabel"
         :style="fieldStyle"
         @keydown="whileTyping"
         @blur="typing && finish(true, 0, 0)"
+        class="typing"
       />
       <GridFoot
         :heads="heads"

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 /** Beneath the book: how the total of the student and the cell that are looked at come about. */
+import { Button } from 'ant-design-vue';
 import { useWords } from '../../ui/use-words';
 import type { useBookStory } from './use-book-story';
 import type { RouteLocationRaw } from 'vue-router';
+import LinkButton from '../../ui/LinkButton.vue';
 
 const props = defineProps<{
   of: ReturnType<typeof useBookStory>;
@@ -25,9 +27,9 @@ const { student, work, story, resultStory, bearing, cellStory } = props.of;
           class="muted clip"
           dir="auto"
           >{{ name(student) }}</span
-        ><span class="grow" /><button v-if="inFull" type="button" class="btn quiet" @click="$emit('total')">
+        ><span class="grow" /><Button v-if="inFull" type="link" @click="$emit('total')">
           {{ t('book.inFull') }}
-        </button>
+        </Button>
       </p>
       <p dir="auto">
         {{ story?.sum }}<span v-for="note in [...(story?.notes ?? []), ...bearing]" :key="note" class="muted"> · {{ note }}</span>
@@ -36,9 +38,9 @@ const { student, work, story, resultStory, bearing, cellStory } = props.of;
     <section v-if="work" class="sheet story" :aria-label="work.title">
       <p class="row">
         <strong class="clip" dir="auto">{{ student.givenName }}, {{ work.title }}</strong
-        ><span class="grow" /><button type="button" class="btn quiet" @click="$emit('history')">{{ t('book.cell.history') }}</button
-        ><RouterLink v-if="onDesk" class="btn quiet" :to="onDesk"
-          >{{ t('book.cell.desk') }} <span class="key">{{ 'Alt ↵' }}</span></RouterLink
+        ><span class="grow" /><Button type="link" @click="$emit('history')">{{ t('book.cell.history') }}</Button
+        ><LinkButton v-if="onDesk" type="link" :to="onDesk"
+          >{{ t('book.cell.desk') }} <span class="key">{{ 'Alt ↵' }}</span></LinkButton
         >
       </p>
       <p dir="auto">{{ cellStory.join(' · ') }}</p>
@@ -68,7 +70,7 @@ const { student, work, story, resultStory, bearing, cellStory } = props.of;
   min-block-size: 30px;
   gap: 8px;
 }
-.story .btn {
+.story .ant-btn {
   min-height: 26px;
   padding-block: 0;
 }

@@ -1,11 +1,13 @@
 <script setup lang="ts">
 /** What the mark book shows and from which viewpoint, undoing, arranging. */
+import { Button, Checkbox } from 'ant-design-vue';
 import { daysBetween, type Viewpoint } from '@jolly/core';
 import { computed } from 'vue';
 import { useWords } from '../../ui/use-words';
 import { useScope, useTermLine } from '../termline';
 import type { Book } from './use-book';
 import type { Stretch } from './use-view';
+import ToggleButton from '../../ui/ToggleButton.vue';
 
 const props = defineProps<{
   book: Book;
@@ -36,54 +38,47 @@ const actText = (way: 'undo' | 'redo') => {
 
 <template>
   <div class="row tools" role="group" :aria-label="t('book.stretch')">
-    <button
-      type="button"
-      class="chip"
-      :aria-pressed="stretch.kind === 'span'"
-      @click="set({ show: undefined, from: scope.from.value, to: scope.to.value })"
-    >
+    <ToggleButton :on="stretch.kind === 'span'" @click="set({ show: undefined, from: scope.from.value, to: scope.to.value })">
       {{ spanText }}
-    </button>
-    <button
+    </ToggleButton>
+    <ToggleButton
       v-for="(one, index) in terms"
       :key="one.name"
-      type="button"
-      class="chip"
-      :aria-pressed="stretch.kind === 'term' && stretch.term === index"
+      :on="stretch.kind === 'term' && stretch.term === index"
       @click="set({ show: `term${index}` })"
     >
       {{ one.name }}
-    </button>
-    <button v-if="terms.length > 1" type="button" class="chip" :aria-pressed="stretch.kind === 'year'" @click="set({ show: 'year' })">
+    </ToggleButton>
+    <ToggleButton v-if="terms.length > 1" :on="stretch.kind === 'year'" @click="set({ show: 'year' })">
       {{ t('book.year') }}
-    </button>
+    </ToggleButton>
     <span class="gap" />
-    <button
+    <ToggleButton
       v-for="one in ['teacher', 'student'] as const"
       :key="one"
-      type="button"
-      class="chip"
-      :aria-pressed="viewpoint === one && !showsAims"
+      :on="viewpoint === one && !showsAims"
       @click="set({ viewpoint: one === 'teacher' ? undefined : one, view: undefined })"
     >
       {{ t(`book.viewpoints.${one}`) }}
-    </button>
-    <button type="button" class="chip" :aria-pressed="showsAims" @click="set({ view: showsAims ? undefined : 'aims' })">
+    </ToggleButton>
+    <ToggleButton :on="showsAims" @click="set({ view: showsAims ? undefined : 'aims' })">
       {{ t('book.aims') }}
-    </button>
-    <label v-if="(value?.sections ?? 0) > 1" class="row small"
-      ><input type="checkbox" :checked="together" @change="set({ sections: together ? undefined : 'together' })" />{{
-        t('book.sections')
-      }}</label
+    </ToggleButton>
+    <Checkbox
+      v-if="(value?.sections ?? 0) > 1"
+      class="small"
+      :checked="together"
+      @change="set({ sections: together ? undefined : 'together' })"
+      >{{ t('book.sections') }}</Checkbox
     >
     <span class="grow" />
-    <button type="button" class="chip" :disabled="!acts.undo || locked" :title="actText('undo')" @click="emit('turn', 'undo')">
+    <Button size="small" :disabled="!acts.undo || locked" :title="actText('undo')" @click="emit('turn', 'undo')">
       {{ t('book.undo') }}
-    </button>
-    <button type="button" class="chip" :disabled="!acts.redo || locked" :title="actText('redo')" @click="emit('turn', 'redo')">
+    </Button>
+    <Button size="small" :disabled="!acts.redo || locked" :title="actText('redo')" @click="emit('turn', 'redo')">
       {{ t('book.redo') }}
-    </button>
-    <button type="button" class="chip" @click="emit('arrange')">{{ t('book.arrange') }}</button>
+    </Button>
+    <Button size="small" @click="emit('arrange')">{{ t('book.arrange') }}</Button>
   </div>
 </template>
 
@@ -91,12 +86,12 @@ const actText = (way: 'undo' | 'redo') => {
 .tools {
   gap: 6px;
 }
-.tools .chip {
+.tools .ant-btn {
   min-height: 28px;
   padding-block: 2px;
   font-size: 13.5px;
 }
-.tools .chip:disabled {
+.tools .ant-btn:disabled {
   opacity: 0.45;
   cursor: default;
 }

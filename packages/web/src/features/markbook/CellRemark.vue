@@ -1,10 +1,12 @@
 <script setup lang="ts">
 /** The overall remark of the cell that is looked at: read beside its story, written in a small field, returned like any other. */
+import { Button, Input } from 'ant-design-vue';
 import { isBlank, plainText, textOf, type BookCell, type RichText } from '@jolly/core';
 import { computed, nextTick, ref, watch } from 'vue';
 import { ask } from '../../api/client';
 import { useLatest } from '../../api/use-latest';
 import { useWords } from '../../ui/use-words';
+import type { Focusable } from '../../ui/focus-first';
 
 const LOOK_AFTER_MS = 250;
 const props = defineProps<{
@@ -44,7 +46,7 @@ watch(
 const key = `jolly-remark ${props.me} ${props.assignmentId} ${props.studentId}`;
 const typed = ref<string | null>(localStorage.getItem(key));
 watch(typed, (text) => (text === null ? localStorage.removeItem(key) : localStorage.setItem(key, text)));
-const field = ref<HTMLInputElement | null>(null);
+const field = ref<Focusable | null>(null);
 const busy = ref(false);
 async function begin(): Promise<void> {
   if (props.locked) return;
@@ -69,21 +71,27 @@ function leave(): void {
   typed.value = null;
   emit('left');
 }
+/** The keys of the grid around it are not meant here. */
+function pressed(event: KeyboardEvent): void {
+  event.stopPropagation();
+  if (event.key !== 'Escape') return;
+  event.preventDefault();
+  leave();
+}
 defineExpose({ begin });
 </script>
 
 <template>
   <form v-if="typed !== null" class="row remark" @submit.prevent="send">
-    <input
+    <Input
       ref="field"
-      v-model="typed"
-      class="field grow"
-      maxlength="4000"
+      v-model:value="typed"
+      :maxlength="4000"
       dir="auto"
       :aria-label="title"
       :placeholder="t('desk.remarkPlaceholder')"
-      @keydown.esc.prevent.stop="leave"
-      @keydown.stop
+      @keydown="pressed"
+      class="grow"
     />
     <span class="muted small nowrap">{{ t('book.cell.remarkHint') }}</span>
   </form>
@@ -91,9 +99,9 @@ defineExpose({ begin });
     <span class="grow clip" dir="auto"
       ><template v-if="said !== ''">“{{ said }}”</template></span
     ><span v-if="rich" class="muted small">{{ t('book.cell.remarkRich') }}</span
-    ><button v-else-if="!locked" type="button" class="btn quiet" :aria-label="title" @click="begin">
+    ><Button v-else-if="!locked" type="link" :aria-label="title" @click="begin">
       {{ t('book.cell.remark') }} <span class="key">{{ '⇧ F2' }}</span>
-    </button>
+    </Button>
   </p>
 </template>
 
@@ -102,7 +110,7 @@ defineExpose({ begin });
   margin: 0;
   min-block-size: 28px;
 }
-.remark .field {
+.remark .ant-input {
   min-height: 28px;
   padding-block: 2px;
 }

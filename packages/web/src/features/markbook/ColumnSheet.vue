@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** One column: what it is, its middle and average, and what can be done with it. */
+import { Button } from 'ant-design-vue';
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import SideSheet from '../../ui/SideSheet.vue';
@@ -8,6 +9,7 @@ import { useScope } from '../termline';
 import { columnFacts } from './column-facts';
 import type { Book } from './use-book';
 import type { View, ViewColumn } from './use-view';
+import LinkButton from '../../ui/LinkButton.vue';
 
 const props = defineProps<{ column: ViewColumn | null; book: Book; view: View }>();
 const emit = defineEmits<{ close: []; select: []; fold: [string] }>();
@@ -50,19 +52,19 @@ const half = (value: number | null) => (value === null ? '–' : points(value));
         <dd>{{ half(facts.mean) }}</dd>
       </dl>
       <div class="acts">
-        <button type="button" class="btn" @click="emit('select')">{{ t('book.column.select') }}</button>
-        <RouterLink class="btn" :to="{ path: `/assignments/${set.assignmentId}`, query: kept }">{{ t('book.column.open') }}</RouterLink>
-        <RouterLink class="btn" :to="{ path: `/marking/${set.assignmentId}/sheet`, query: { ...kept, from: route.query.from } }">{{
+        <Button @click="emit('select')">{{ t('book.column.select') }}</Button>
+        <LinkButton :to="{ path: `/assignments/${set.assignmentId}`, query: kept }">{{ t('book.column.open') }}</LinkButton>
+        <LinkButton :to="{ path: `/marking/${set.assignmentId}/sheet`, query: { ...kept, from: route.query.from } }">{{
           t('book.column.sheet')
-        }}</RouterLink>
-        <button type="button" class="btn" @click="toggle('narrow')">
+        }}</LinkButton>
+        <Button @click="toggle('narrow')">
           {{ t(choices.narrow.includes(work.briefId) ? 'book.column.wide' : 'book.column.narrow') }}
-        </button>
-        <button type="button" class="btn" @click="toggle('hidden')">{{ t('book.column.hide') }}</button>
+        </Button>
+        <Button @click="toggle('hidden')">{{ t('book.column.hide') }}</Button>
       </div>
     </div>
     <div v-else-if="column?.kind === 'category'" class="acts">
-      <button type="button" class="btn" @click="emit('fold', column.id)">{{ t('book.column.unfold') }}</button>
+      <Button @click="emit('fold', column.id)">{{ t('book.column.unfold') }}</Button>
     </div>
   </SideSheet>
 </template>

@@ -1,11 +1,14 @@
 <script setup lang="ts">
 /** The book taken out in open formats, and scores brought in from a table, looked at first. */
+import { Button, Checkbox } from 'ant-design-vue';
 import type { BookBringInReply, BookEditsReply, BookTakeOut } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { askWithTable, download } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
+import FileButton from '../../ui/FileButton.vue';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
+import SelectField from '../../ui/SelectField.vue';
 
 const props = defineProps<{ open: boolean; classId: string; label: string; terms: string[]; term: string; away: boolean }>();
 const emit = defineEmits<{ close: []; brought: [BookEditsReply] }>();
@@ -36,8 +39,8 @@ const takeOut = () =>
     const stem = `${props.label} ${stretch.value || t('book.year')}`.replace(/[^\p{L}\p{N}]+/gu, '-');
     return download('GET /api/classes/:classId/book/file', `${stem}-${ENDINGS[as.value]}`, { params: own.value, query });
   });
-async function look(event: Event): Promise<void> {
-  file.value = (event.target as HTMLInputElement).files?.[0] ?? null;
+async function look([chosen]: File[]): Promise<void> {
+  file.value = chosen ?? null;
   plan.value = null;
   said.value = '';
   if (file.value)
@@ -66,33 +69,32 @@ const MOST = 200;
       <h3>{{ t('book.files.out') }}</h3>
       <div class="row wrap">
         <div class="grow">
-          <label class="label" for="book-as">{{ t('book.files.which') }}</label><select id="book-as" v-model="as" class="field">
-            <option value="xlsx">{{ t('book.files.workbook') }}</option>
-            <option value="csv">{{ t('book.files.csv') }}</option>
-            <option value="oneroster">{{ t('book.files.oneroster') }}</option>
-          </select>
+          <label class="label" for="book-as">{{ t('book.files.which') }}</label><SelectField
+            id="book-as"
+            v-model="as"
+            :options="[
+              { value: 'xlsx', label: t('book.files.workbook') },
+              { value: 'csv', label: t('book.files.csv') },
+              { value: 'oneroster', label: t('book.files.oneroster') },
+            ]"
+          />
         </div>
         <div>
-          <label class="label" for="book-term">{{ t('book.files.term') }}</label><select id="book-term" v-model="stretch" class="field">
-            <option value="">{{ t('book.files.year') }}</option>
-            <option v-for="one in terms" :key="one" :value="one">{{ one }}</option>
-          </select>
+          <label class="label" for="book-term">{{ t('book.files.term') }}</label><SelectField
+            id="book-term"
+            v-model="stretch"
+            :options="[{ value: '', label: t('book.files.year') }, ...terms.map((one) => ({ value: one, label: one }))]"
+          />
         </div>
       </div>
-      <label class="row"><input v-model="asStudents" type="checkbox" />{{ t('book.files.asStudents') }}</label>
-      <button class="btn main" :disabled="busy">{{ t('book.files.go') }}</button>
+      <Checkbox v-model:checked="asStudents">{{ t('book.files.asStudents') }}</Checkbox>
+      <Button type="primary" html-type="submit" :disabled="busy">{{ t('book.files.go') }}</Button>
     </form>
     <div v-if="!away" class="stack in">
       <h3>{{ t('book.files.in') }}</h3>
       <p class="muted small">{{ t('book.files.hint') }}</p>
       <div>
-        <label class="label" for="book-file">{{ t('book.files.file') }}</label><input
-          id="book-file"
-          type="file"
-          accept=".xlsx,.csv,.tsv,.txt"
-          :disabled="busy"
-          @change="look"
-        />
+        <FileButton accept=".xlsx,.csv,.tsv,.txt" :disabled="busy" @files="look">{{ t('book.files.file') }}</FileButton>
       </div>
       <p v-if="busy && file" class="muted" role="status">{{ t('book.files.reading') }}</p>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
@@ -134,9 +136,9 @@ const MOST = 200;
           </tbody>
         </table>
         <p v-if="plan.changes.length > MOST" class="muted">{{ t('book.trouble.more', { n: plan.changes.length - MOST }) }}</p>
-        <button v-if="plan.changes.length > 0" type="button" class="btn main" :disabled="busy" @click="takeIn">
+        <Button v-if="plan.changes.length > 0" type="primary" :disabled="busy" @click="takeIn">
           {{ count('book.files.take', plan.changes.length) }}
-        </button>
+        </Button>
       </template>
     </div>
   </SideSheet>

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 /** Returning what is held in the columns that are looked at, assignment by assignment. */
+import { Button, Checkbox } from 'ant-design-vue';
 import { computed, ref, watch } from 'vue';
 import { ApiProblem, ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
+import { withOrWithout } from '../../ui/with-or-without';
 
 export interface HeldIn {
   assignmentId: string;
@@ -64,18 +66,20 @@ const go = () =>
       <p v-if="held.length === 0" class="muted">{{ t('book.returning.none') }}</p>
       <ul class="plain">
         <li v-for="one in held" :key="one.assignmentId">
-          <label class="row"
-            ><input v-model="chosen" type="checkbox" :value="one.assignmentId" /><span class="grow" dir="auto">{{ one.title }}</span
-            ><span class="muted">{{ t('book.returning.of', { n: one.studentIds.length }) }}</span></label
+          <Checkbox
+            :checked="chosen.includes(one.assignmentId)"
+            @update:checked="(on: boolean) => (chosen = withOrWithout(chosen, one.assignmentId, on))"
+            ><span class="grow" dir="auto">{{ one.title }}</span
+            ><span class="muted">{{ t('book.returning.of', { n: one.studentIds.length }) }}</span></Checkbox
           >
         </li>
       </ul>
       <p class="muted small">{{ t('book.returning.hint') }}</p>
       <p v-if="doubtful.length > 0" class="note" role="alert">{{ t('book.returning.doubts', { titles }) }}</p>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-      <button class="btn main" :disabled="busy || sum === 0">
+      <Button type="primary" html-type="submit" :disabled="busy || sum === 0">
         {{ doubtful.length > 0 ? t('book.returning.anyway') : count('book.returning.go', sum) }}
-      </button>
+      </Button>
     </form>
   </SideSheet>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** What happened to a cell: who, when, from what to what, why; an earlier score can be put back. */
+import { Button } from 'ant-design-vue';
 import { unmilli } from '@jolly/core';
 import type { CellHistoryEntry } from '@jolly/server/contract';
 import { computed } from 'vue';
@@ -68,9 +69,9 @@ const lines = computed(() => {
             {{ when(entry.at, zone) }}<template v-if="entry.by"> · {{ entry.by }}</template
             ><template v-if="entry.why"> · {{ t(`book.history.why.${entry.why}`) }}</template>
           </div>
-          <button v-if="entry.restores && !locked" type="button" class="btn" @click="emit('restore', entry)">
+          <Button v-if="entry.restores && !locked" @click="emit('restore', entry)">
             {{ t('book.history.restore', { what: givenText(entry) }) }}
-          </button>
+          </Button>
         </li>
       </ol>
     </LoadGate>
@@ -85,7 +86,7 @@ li {
 .what {
   font-weight: 650;
 }
-li .btn {
+li .ant-btn {
   margin-block-start: 6px;
   min-height: 30px;
   padding-block: 3px;

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The mark book: everything in one grid, entered and corrected there; beneath it how each number comes about. */
+import { Button } from 'ant-design-vue';
 import type { Viewpoint } from '@jolly/core';
 import type { BookEditsReply, CellHistoryEntry } from '@jolly/server/contract';
 import { computed, nextTick, ref } from 'vue';
@@ -37,6 +38,7 @@ import { useHeld } from './use-held';
 import { useBookWords } from './use-book-words';
 import { useTotals } from './use-totals';
 import { useView, type Stretch, type ViewColumn } from './use-view';
+import LinkButton from '../../ui/LinkButton.vue';
 
 const { t, count, name } = useWords();
 const words = useBookWords();
@@ -217,12 +219,12 @@ useShortcuts([{ key: '?', shown: '?', does: 'book.legend', run: () => (sheet.val
         <span class="grow" />
         <span v-if="said" class="small good" role="status">{{ said }}</span>
         <span v-else-if="busy > 0" class="small muted" role="status">{{ t('book.saving') }}</span>
-        <button type="button" class="btn quiet" @click="sheet = 'legend'">{{ t('book.legend') }} <span class="key">?</span></button>
-        <button v-if="!locked" type="button" class="btn" @click="sheet = 'same'">{{ t('book.same') }}</button>
-        <button type="button" class="btn" @click="sheet = 'files'">{{ t('book.inAndOut') }}</button>
-        <button v-if="heldCount > 0 && !locked" type="button" class="btn main" @click="((said = ''), (sheet = 'held'))">
+        <Button type="link" @click="sheet = 'legend'">{{ t('book.legend') }} <span class="key">?</span></Button>
+        <Button v-if="!locked" @click="sheet = 'same'">{{ t('book.same') }}</Button>
+        <Button @click="sheet = 'files'">{{ t('book.inAndOut') }}</Button>
+        <Button v-if="heldCount > 0 && !locked" type="primary" @click="((said = ''), (sheet = 'held'))">
           {{ t('book.returnHeld', { n: heldCount }) }}
-        </button>
+        </Button>
       </header>
       <BookTools
         :book="book"
@@ -237,19 +239,18 @@ useShortcuts([{ key: '?', shown: '?', does: 'book.legend', run: () => (sheet.val
         @arrange="sheet = 'arrange'"
       />
       <p v-if="viewpoint === 'student' && !showsAims" class="note small seen">
-        {{ t('book.seenAsStudents')
-        }}<button type="button" class="btn quiet" @click="set({ viewpoint: undefined })">{{ t('book.backToScores') }}</button>
+        {{ t('book.seenAsStudents') }}<Button type="link" @click="set({ viewpoint: undefined })">{{ t('book.backToScores') }}</Button>
       </p>
       <div class="place">
         <AimsTable v-if="showsAims" :class-id="current.id" :book="book" :rows="view.rows.value" />
         <div v-else-if="value.students.length === 0" class="note">
           <p>{{ t('book.nobody') }}</p>
           <p class="muted">{{ t('book.nobodyHint') }}</p>
-          <RouterLink class="btn" :to="{ path: `/class/${current.id}`, query: scope.kept.value }">{{ t('nav.class') }}</RouterLink>
+          <LinkButton :to="{ path: `/class/${current.id}`, query: scope.kept.value }">{{ t('nav.class') }}</LinkButton>
         </div>
         <div v-else-if="view.rows.value.length === 0" class="note">
           <p>{{ t('book.noneFound') }}</p>
-          <button type="button" class="btn" @click="((view.group.value = ''), (view.state.value = ''))">{{ t('book.showAll') }}</button>
+          <Button @click="((view.group.value = ''), (view.state.value = ''))">{{ t('book.showAll') }}</Button>
         </div>
         <div v-else-if="view.columns.value.shown.length === 0" class="note">
           <p>{{ t('book.empty') }}</p>
@@ -375,7 +376,7 @@ useShortcuts([{ key: '?', shown: '?', does: 'book.legend', run: () => (sheet.val
   gap: 8px;
   padding-block: 3px;
 }
-.seen .btn {
+.seen .ant-btn {
   min-height: 26px;
   padding-block: 0;
 }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A pasted block that is larger than the room there is: said before anything of it is lost. */
+import { Button } from 'ant-design-vue';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 
@@ -26,13 +27,9 @@ const { t } = useWords();
         }}
       </p>
       <div class="row">
-        <button type="button" class="btn main" @click="$emit('enter')">{{ t('book.trouble.fits') }}</button><button
-          type="button"
-          class="btn"
-          @click="$emit('close')"
-        >
+        <Button type="primary" @click="$emit('enter')">{{ t('book.trouble.fits') }}</Button><Button @click="$emit('close')">
           {{ t('book.trouble.leave') }}
-        </button>
+        </Button>
       </div>
     </div>
   </SideSheet>

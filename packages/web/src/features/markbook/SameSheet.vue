@@ -1,11 +1,13 @@
 <script setup lang="ts">
 /** The same for everybody in one column, or where nothing stands yet. */
+import { Button, Input } from 'ant-design-vue';
 import { cellText } from '@jolly/core';
 import { computed, ref, watch } from 'vue';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 import type { Wish } from './spot';
 import type { Book } from './use-book';
+import RadioField from '../../ui/RadioField.vue';
 
 const props = defineProps<{ open: boolean; book: Book; rows: readonly number[]; column: number | null }>();
 const emit = defineEmits<{ close: []; enter: [wishes: Wish[]] }>();
@@ -34,18 +36,24 @@ const wishes = computed<Wish[]>(() => {
     <form v-else class="stack" @submit.prevent="emit('enter', wishes)">
       <p dir="auto">{{ t('book.sameSheet.hint', { title }) }}</p>
       <div>
-        <label class="label" for="same-text">{{ t('book.sameSheet.text') }}</label><input
+        <label class="label" for="same-text">{{ t('book.sameSheet.text') }}</label><Input
           id="same-text"
-          v-model="text"
-          class="field short"
-          maxlength="80"
+          v-model:value="text"
+          :maxlength="80"
           autocomplete="off"
+          class="short"
         />
       </div>
-      <label class="row"><input v-model="whom" type="radio" value="without" />{{ t('book.sameSheet.without') }}</label>
-      <label class="row"><input v-model="whom" type="radio" value="everyone" />{{ t('book.sameSheet.everyone') }}</label>
+      <RadioField
+        v-model="whom"
+        stacked
+        :options="[
+          { value: 'without', label: t('book.sameSheet.without') },
+          { value: 'everyone', label: t('book.sameSheet.everyone') },
+        ]"
+      />
       <p class="muted small">{{ t('book.sameSheet.absent') }}</p>
-      <button class="btn main" :disabled="wishes.length === 0">{{ count('book.sameSheet.go', wishes.length) }}</button>
+      <Button type="primary" html-type="submit" :disabled="wishes.length === 0">{{ count('book.sameSheet.go', wishes.length) }}</Button>
     </form>
   </SideSheet>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** An entry that was not stored is said in a line and can be typed on at once; of several there is a list. */
+import { Button } from 'ant-design-vue';
 import { computed } from 'vue';
 import { useWords } from '../../ui/use-words';
 import type { Spot, Wish } from './spot';
@@ -21,18 +22,18 @@ const nameOf = ({ row: at, column: of }: Spot) =>
       ><strong>{{ t('book.trouble.refused') }}: {{ nameOf(slip) }}</strong> · “{{ slip.text }}”:
       {{ t(`book.trouble.whys.${slip.why}`) }}</span
     >
-    <button v-if="slip.why === 'aboveMaximum'" type="button" class="btn main" @click="$emit('again', [slip], true)">
+    <Button v-if="slip.why === 'aboveMaximum'" type="primary" @click="$emit('again', [slip], true)">
       {{ count('book.trouble.bonus', 1) }}
-    </button>
-    <button v-if="slip.why === 'notStored'" type="button" class="btn main" @click="$emit('again', [slip], false)">
+    </Button>
+    <Button v-if="slip.why === 'notStored'" type="primary" @click="$emit('again', [slip], false)">
       {{ t('book.trouble.again') }}
-    </button>
-    <button type="button" class="btn" @click="$emit('change', slip)">{{ t('book.trouble.change') }}</button>
-    <button type="button" class="btn" @click="$emit('drop', [slip])">{{ t('book.trouble.leave') }}</button>
+    </Button>
+    <Button @click="$emit('change', slip)">{{ t('book.trouble.change') }}</Button>
+    <Button @click="$emit('drop', [slip])">{{ t('book.trouble.leave') }}</Button>
   </div>
   <div v-else-if="kept.length > 1" class="note bad slip row" role="alert">
     <span class="grow">{{ count('book.trouble.keptHint', kept.length) }}</span>
-    <button type="button" class="btn" @click="$emit('list')">{{ t('book.trouble.list') }}</button>
+    <Button @click="$emit('list')">{{ t('book.trouble.list') }}</Button>
   </div>
 </template>
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Why an act was not stored: every cell it is about, and what can be done. Nothing typed is lost meanwhile. */
+import { Button } from 'ant-design-vue';
 import { cellText } from '@jolly/core';
 import { computed } from 'vue';
 import SideSheet from '../../ui/SideSheet.vue';
@@ -64,16 +65,14 @@ const titleOf = computed(() => (refused.value ? 'refused' : conflict.value ? 'co
       </table>
       <p v-if="refused.problems.length > MOST" class="muted">{{ t('book.trouble.more', { n: refused.problems.length - MOST }) }}</p>
       <div class="row wrap">
-        <button v-if="onlyAbove" type="button" class="btn main" @click="emit('again', refused.wishes, true)">
-          {{ count('book.trouble.bonus', refused.problems.length) }}</button><button
+        <Button v-if="onlyAbove" type="primary" @click="emit('again', refused.wishes, true)">
+          {{ count('book.trouble.bonus', refused.problems.length) }}</Button><Button
           v-if="others.length > 0"
-          type="button"
-          class="btn"
-          :class="{ main: !onlyAbove }"
+          :type="!onlyAbove ? 'primary' : 'default'"
           @click="emit('again', others, false)"
         >
-          {{ count('book.trouble.others', others.length) }}</button
-        ><button type="button" class="btn" @click="emit('drop')">{{ t('book.trouble.leave') }}</button>
+          {{ count('book.trouble.others', others.length) }}</Button
+        ><Button @click="emit('drop')">{{ t('book.trouble.leave') }}</Button>
       </div>
     </div>
     <div v-else-if="conflict" class="stack">
@@ -98,15 +97,13 @@ const titleOf = computed(() => (refused.value ? 'refused' : conflict.value ? 'co
       </table>
       <p v-if="conflict.theirs.length > MOST" class="muted">{{ t('book.trouble.more', { n: conflict.theirs.length - MOST }) }}</p>
       <div class="row wrap">
-        <button type="button" class="btn main" @click="emit('again', conflict.wishes, conflict.bonusConfirmed)">
-          {{ count('book.trouble.mine', conflict.wishes.length) }}</button><button
+        <Button type="primary" @click="emit('again', conflict.wishes, conflict.bonusConfirmed)">
+          {{ count('book.trouble.mine', conflict.wishes.length) }}</Button><Button
           v-if="others.length > 0"
-          type="button"
-          class="btn"
           @click="emit('again', others, conflict.bonusConfirmed)"
         >
-          {{ count('book.trouble.rest', others.length) }}</button
-        ><button type="button" class="btn" @click="emit('drop')">{{ t('book.trouble.leave') }}</button>
+          {{ count('book.trouble.rest', others.length) }}</Button
+        ><Button @click="emit('drop')">{{ t('book.trouble.leave') }}</Button>
       </div>
     </div>
     <div v-else-if="since" class="stack">
@@ -116,15 +113,15 @@ const titleOf = computed(() => (refused.value ? 'refused' : conflict.value ? 'co
           <span class="grow" dir="auto">{{ one.name }}</span><strong>{{ one.text || '–' }}</strong>
         </li>
       </ul>
-      <button type="button" class="btn" @click="emit('close')">{{ t('common.close') }}</button>
+      <Button @click="emit('close')">{{ t('common.close') }}</Button>
     </div>
     <div v-else-if="failed" class="stack">
       <p>{{ failed.title }}</p>
       <div class="row">
-        <button v-if="failed.wishes.length > 0" type="button" class="btn main" @click="emit('again', failed.wishes, failed.bonusConfirmed)">
-          {{ t('book.trouble.again') }}</button><button type="button" class="btn" @click="emit('drop')">
+        <Button v-if="failed.wishes.length > 0" type="primary" @click="emit('again', failed.wishes, failed.bonusConfirmed)">
+          {{ t('book.trouble.again') }}</Button><Button @click="emit('drop')">
           {{ t('book.trouble.leave') }}
-        </button>
+        </Button>
       </div>
     </div>
   </SideSheet>

@@ -12,6 +12,10 @@ import { useWords } from '../../ui/use-words';
 import { FileView } from '../files';
 import { useScope, useTermLine } from '../termline';
 import ChoiceLadder from './ChoiceLadder.vue';
+import ToggleButton from '../../ui/ToggleButton.vue';
+import SelectField from '../../ui/SelectField.vue';
+import FoldedPart from '../../ui/FoldedPart.vue';
+import LinkButton from '../../ui/LinkButton.vue';
 
 const { t, count, name } = useWords();
 const route = useRoute();
@@ -125,30 +129,25 @@ const nameOf = (piece: AcrossReply['pieces'][number], index: number) =>
         <span class="small grow"
           >{{ t('across.title') }} · {{ line.classOf(assignment.classId)?.name
           }}<template v-if="rubric"> · {{ t('desk.progress', { a: done, b: pieces.length }) }}</template></span
-        ><RouterLink class="btn" :to="{ path: `/marking/${id}`, query: kept }">{{ t('sheet.toDesk') }}</RouterLink>
+        ><LinkButton :to="{ path: `/marking/${id}`, query: kept }">{{ t('sheet.toDesk') }}</LinkButton>
       </div>
       <div v-if="rubric" class="row wrap pick">
-        <span class="label">{{ t('across.criterion') }}</span><button
+        <span class="label">{{ t('across.criterion') }}</span><ToggleButton
           v-for="one in rubric.criteria"
           :key="one.id"
-          type="button"
-          class="chip"
-          :aria-pressed="criterion === one.id"
+          :on="criterion === one.id"
           @click="choose({ criterion: one.id })"
         >
           <span dir="auto">{{ one.name }}</span>
-        </button>
+        </ToggleButton>
       </div>
       <div v-if="choices.length > 0" class="row wrap pick">
-        <label class="label" for="question">{{ t('across.show') }}</label><select
+        <label class="label" for="question">{{ t('across.show') }}</label><SelectField
           id="question"
-          class="field"
-          :value="question ?? ''"
-          @change="choose({ question: ($event.target as HTMLSelectElement).value })"
-        >
-          <option value="">{{ t('across.everything') }}</option>
-          <option v-for="one in choices" :key="one.key" :value="one.key">{{ one.label }}</option>
-        </select>
+          :model-value="question ?? ''"
+          @update:model-value="choose({ question: $event })"
+          :options="[{ value: '', label: t('across.everything') }, ...choices.map((one) => ({ value: one.key, label: one.label }))]"
+        />
       </div>
       <p v-if="pieces.length === 0" class="note">{{ t('across.none') }}</p>
       <p v-else-if="!rubric" class="note">{{ t('across.noRubric') }}</p>
@@ -163,10 +162,9 @@ const nameOf = (piece: AcrossReply['pieces'][number], index: number) =>
             <RichTextView v-for="(text, part) in textOfPiece(piece)" :key="part" :text="text" />
             <p v-if="textOfPiece(piece).length === 0 && piece.files.length === 0" class="muted">{{ t('across.noAnswer') }}</p>
           </div>
-          <details v-if="piece.files.length > 0 && question === null">
-            <summary>{{ count('piece.whatFiles', piece.files.length) }}</summary>
+          <FoldedPart v-if="piece.files.length > 0 && question === null" :title="count('piece.whatFiles', piece.files.length)">
             <FileView v-for="file in piece.files" :key="file.id" :file="file" />
-          </details>
+          </FoldedPart>
         </div>
         <div v-if="rubric && criterion">
           <ChoiceLadder
@@ -187,7 +185,7 @@ const nameOf = (piece: AcrossReply['pieces'][number], index: number) =>
 .pick {
   margin-block-end: 10px;
 }
-.pick .field {
+.pick .ant-select {
   inline-size: auto;
 }
 .one {
@@ -208,9 +206,6 @@ h2 {
 .words {
   max-block-size: 190px;
   overflow: auto;
-}
-summary {
-  cursor: pointer;
 }
 @media (max-width: 900px) {
   .one {

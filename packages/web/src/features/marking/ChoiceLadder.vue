@@ -4,10 +4,12 @@
  * number climbs to that level and, where rows are scored one after another, goes on to the next row without one.
  * The chosen level's descriptor stands under its row.
  */
+import { Button, Input } from 'ant-design-vue';
 import { rubricMax, rubricScore, unmilli, type LevelChoice, type RubricCriterion, type RubricLevel } from '@jolly/core';
 import type { Chosen, CriterionWords, Scoring } from '@jolly/server/contract';
 import { computed, nextTick, ref } from 'vue';
 import { useWords } from '../../ui/use-words';
+import NumberField from '../../ui/NumberField.vue';
 
 const chosen = defineModel<Chosen | null>({ required: true });
 const words = defineModel<CriterionWords>('words', { default: () => ({}) });
@@ -103,9 +105,9 @@ const plain = computed(() => {
     }));
   return [];
 });
-function typedPoints(event: Event, criterionId: string): void {
+function typedPoints(points: number, criterionId: string): void {
   const choice = choices.value[criterionId]!;
-  set(criterionId, { ...choice, points: Math.round(Number((event.target as HTMLInputElement).value) * 1000) });
+  set(criterionId, { ...choice, points: Math.round(points * 1000) });
 }
 async function write(criterionId: string): Promise<void> {
   writing.value = criterionId;
@@ -148,14 +150,14 @@ defineExpose({ digit, focus, write });
           <strong class="small grow" dir="auto"
             ><span v-if="only === undefined" class="muted nth">{{ index + 1 }}</span
             >{{ criterion.name }}</strong
-          ><button
+          ><Button
             v-if="withWords && writing !== criterion.id && !words[criterion.id]"
-            type="button"
-            class="btn quiet tiny"
+            type="link"
+            size="small"
             tabindex="-1"
             @click="write(criterion.id)"
           >
-            {{ t('ladder.words') }}{{ ' ' }}<span class="hidden-text">{{ criterion.name }}</span></button
+            {{ t('ladder.words') }}{{ ' ' }}<span class="hidden-text">{{ criterion.name }}</span></Button
           ><strong class="got">{{ choices[criterion.id] ? unmilli(choices[criterion.id]!.points) : '–' }}</strong>
         </div>
         <div class="ladder" role="radiogroup" :aria-label="criterion.name">
@@ -187,30 +189,27 @@ defineExpose({ digit, focus, write });
           <span class="grow muted" dir="auto">{{
             shownLevel(criterion) ? shownLevel(criterion)!.descriptor : t('ladder.hint', { n: criterion.levels.length })
           }}</span>
-          <input
+          <NumberField
             v-if="levelOf(criterion.levels, criterion.id)?.upTo != null"
-            class="field number"
-            type="number"
-            step="0.5"
+            :label="`${criterion.name}, ${t('rubric.points')}`"
             :min="unmilli(levelOf(criterion.levels, criterion.id)!.points)"
             :max="unmilli(levelOf(criterion.levels, criterion.id)!.upTo!)"
-            :value="unmilli(choices[criterion.id]!.points)"
-            :aria-label="`${criterion.name}, ${t('rubric.points')}`"
-            @change="typedPoints($event, criterion.id)"
-            @keydown.enter.prevent="emit('enter', $event)"
+            :step="0.5"
+            :model-value="unmilli(choices[criterion.id]!.points)"
+            @update:model-value="typedPoints($event, criterion.id)"
           />
         </div>
-        <input
+        <Input
           v-if="withWords && (writing === criterion.id || words[criterion.id])"
-          class="field said"
           :value="words[criterion.id] ?? ''"
           :data-words="criterion.id"
-          maxlength="2000"
+          :maxlength="2000"
           dir="auto"
           :placeholder="t('ladder.wordsHint')"
           :aria-label="t('ladder.wordsTo', { name: criterion.name })"
           @input="words = { ...words, [criterion.id]: ($event.target as HTMLInputElement).value }"
           @keydown="wordsKey($event, criterion)"
+          class="said"
         />
       </div>
       <p v-if="soFar !== null" class="so-far">

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** What can be done with the score that is typed: held, held and on to the next; with the piece: returned, sent back. */
+import { Button } from 'ant-design-vue';
 import type { DeskPieceReply, PieceRow } from '@jolly/server/contract';
 import { computed } from 'vue';
 import { useWords } from '../../ui/use-words';
@@ -25,17 +26,17 @@ const canSendBack = computed(
 
 <template>
   <div class="acts">
-    <button v-if="returns" type="button" class="btn" @click="$emit('return', returns)">
+    <Button v-if="returns" @click="$emit('return', returns)">
       {{ t('desk.returnThis', { name: returns.nameless ? nameOf(returns) : returns.student.givenName }) }}
-    </button>
-    <button v-else-if="canSendBack" type="button" class="btn" @click="$emit('sendBack')">
+    </Button>
+    <Button v-else-if="canSendBack" @click="$emit('sendBack')">
       {{ t('desk.sendBack') }}
-    </button>
+    </Button>
     <span class="grow" />
-    <button type="button" class="btn" :disabled="nothing" @click="$emit('hold')">
+    <Button :disabled="nothing" @click="$emit('hold')">
       {{ t('desk.hold') }}
-    </button>
-    <button class="btn main">{{ t('desk.holdNext') }} <span class="key">↵</span></button>
+    </Button>
+    <Button type="primary" html-type="submit">{{ t('desk.holdNext') }} <span class="key">↵</span></Button>
   </div>
 </template>
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Score and words of one piece: the ladder or points, an adjustment, what lateness costs, the overall remark, the voice. */
+import { Button, Input } from 'ant-design-vue';
 import { applyLateRule, parsePoints, plainText, unmilli } from '@jolly/core';
 import type { Adjustment, AssignmentReply, Chosen, CriterionWords, DeskPieceReply, SavedRemark } from '@jolly/server/contract';
 import type { RichText } from '@jolly/core';
@@ -13,6 +14,7 @@ import { RecordingSheet } from '../files';
 import { RemarkPicker, useRemarks } from '../remarks';
 import ChoiceLadder from './ChoiceLadder.vue';
 import type { PieceAt } from './piece-at';
+import type { Focusable } from '../../ui/focus-first';
 
 /** What is typed for a piece and not held yet. */
 export interface Fields {
@@ -41,7 +43,7 @@ const { problem, busy, attempt } = useAttempt();
 const { keep, used, remarks } = useRemarks();
 
 const ladder = ref<InstanceType<typeof ChoiceLadder> | null>(null);
-const scoreField = ref<HTMLInputElement | null>(null);
+const scoreField = ref<(Focusable & { select: () => void }) | null>(null);
 const editor = ref<InstanceType<typeof RichTextEditor> | null>(null);
 const byChoice = computed(() => ['rubric', 'words', 'done'].includes(props.assignment.scoring.by));
 const adjusting = ref(false);
@@ -179,16 +181,17 @@ const byHint = computed(() => {
     <div v-else-if="assignment.points !== null">
       <label class="label" for="earned">{{ t('desk.score') }}</label>
       <div class="row">
-        <input
+        <Input
           id="earned"
           ref="scoreField"
           :value="fields.earned"
-          class="field earned"
           inputmode="decimal"
           autocomplete="off"
           :aria-invalid="badNumber || aboveMax || undefined"
           @input="set({ earned: ($event.target as HTMLInputElement).value })"
           @keydown="scoreKey"
+          class="earned"
+          :status="badNumber || aboveMax ? 'error' : ''"
         /><span>{{ t('desk.outOf', { n: points(assignment.points) }) }}</span>
       </div>
       <p v-if="badNumber" class="alarm small" role="alert">{{ t('desk.badNumber') }}</p>
@@ -199,9 +202,9 @@ const byHint = computed(() => {
           >{{ cost ? t('desk.lateCost', { n: points(cost.takenOff) }) : t('desk.waived')
           }}<template v-if="cost && cost.effective !== null"> · {{ t('desk.worth', { n: points(cost.effective) }) }}</template></span
         >
-        <button v-if="!desk.nameless" type="button" class="btn quiet tiny" @click="waived ? waive(false) : (waiving = !waiving)">
+        <Button v-if="!desk.nameless" type="link" size="small" @click="waived ? waive(false) : (waiving = !waiving)">
           {{ t(waived ? 'desk.unwaive' : 'desk.waive') }}
-        </button>
+        </Button>
       </template>
       <span v-if="late && late.rounds.length > 0" class="muted">{{
         t(`desk.roundRule.${assignment.roundRule}`, {
@@ -210,23 +213,22 @@ const byHint = computed(() => {
         })
       }}</span>
       <span class="grow" />
-      <button v-if="canAdjust && !adjusting" type="button" class="btn quiet tiny" @click="adjusting = true">
+      <Button v-if="canAdjust && !adjusting" type="link" size="small" @click="adjusting = true">
         {{ adjust ? t('desk.adjusted', { n: `${adjust.by > 0 ? '+' : '−'}${unmilli(Math.abs(adjust.by))}` }) : t('desk.adjust') }}
-      </button>
+      </Button>
     </div>
     <form v-if="waiving" class="row" @submit.prevent="waive(true)">
-      <input
-        v-model="reason"
-        class="field grow"
-        maxlength="300"
+      <Input
+        v-model:value="reason"
+        :maxlength="300"
         dir="auto"
         :placeholder="t('desk.waiveWhy')"
         :aria-label="t('desk.waiveWhy')"
-      /><button class="btn" :disabled="busy">{{ t('desk.waive') }}</button>
+        class="grow"
+      /><Button html-type="submit" :disabled="busy">{{ t('desk.waive') }}</Button>
     </form>
     <div v-if="adjusting && !desk.blind" class="row">
-      <input
-        class="field by"
+      <Input
         :value="fields.adjustBy"
         inputmode="decimal"
         placeholder="±0"
@@ -234,27 +236,29 @@ const byHint = computed(() => {
         :aria-invalid="byHint !== '' || undefined"
         @input="set({ adjustBy: ($event.target as HTMLInputElement).value })"
         @keydown.enter.prevent="holdBy"
-      /><input
-        class="field grow"
+        class="by"
+        :status="byHint !== '' ? 'error' : ''"
+      /><Input
         :value="fields.adjustReason"
-        maxlength="300"
+        :maxlength="300"
         dir="auto"
         :placeholder="t('desk.adjustWhy')"
         :aria-label="t('desk.adjustWhy')"
         @input="set({ adjustReason: ($event.target as HTMLInputElement).value })"
         @keydown.enter.prevent="holdBy"
+        class="grow"
       />
     </div>
     <div class="remark-place">
       <div class="row">
-        <span class="label grow">{{ t(desk.blind ? 'desk.secondRemark' : 'desk.remark') }}</span><button
+        <span class="label grow">{{ t(desk.blind ? 'desk.secondRemark' : 'desk.remark') }}</span><Button
           v-if="!desk.blind && plainText(fields.remark).trim() !== '' && !keptRemark"
-          type="button"
-          class="btn quiet tiny"
+          type="link"
+          size="small"
           @click="keepRemark"
         >
           {{ t('notes.keep') }}
-        </button>
+        </Button>
       </div>
       <RichTextEditor
         ref="editor"
@@ -267,11 +271,9 @@ const byHint = computed(() => {
       />
       <RemarkPicker v-if="picking" class="picking" :criterion="criterionName" @pick="picked" @close="closePicker" />
       <p v-if="!desk.blind" class="muted small hints">
-        <button type="button" class="btn quiet tiny" @mousedown.prevent="open">
-          <span class="key">;</span> {{ t('desk.savedRemarks', { n: remarks.length }) }}</button
-        ><button type="button" class="btn quiet tiny" @click="speaking = !speaking">
-          <span class="key">A</span> {{ t('desk.speak') }}
-        </button>
+        <Button type="link" size="small" @mousedown.prevent="open">
+          <span class="key">;</span> {{ t('desk.savedRemarks', { n: remarks.length }) }}</Button
+        ><Button type="link" size="small" @click="speaking = !speaking"> <span class="key">A</span> {{ t('desk.speak') }} </Button>
       </p>
     </div>
     <RecordingSheet v-if="speaking" only-voice @close="speaking = false" @recorded="spoken" />

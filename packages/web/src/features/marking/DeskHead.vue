@@ -1,9 +1,11 @@
 <script setup lang="ts">
 /** What lies on the desk: of which assignment and class, due when, in which state. */
+import { Button } from 'ant-design-vue';
 import type { AssignmentReply, DeskPieceReply } from '@jolly/server/contract';
 import { useRoute } from 'vue-router';
 import StateWord from '../../ui/StateWord.vue';
 import { useWords } from '../../ui/use-words';
+import LinkButton from '../../ui/LinkButton.vue';
 
 defineProps<{ assignment: AssignmentReply | null; className: string; desk: DeskPieceReply | null; zone: string }>();
 defineEmits<{ compare: []; settings: [] }>();
@@ -13,8 +15,8 @@ const route = useRoute();
 
 <template>
   <header class="top row">
-    <RouterLink v-if="route.query.back === 'mark-book'" class="btn" :to="{ path: '/mark-book', query: { ...route.query, back: undefined } }"
-      >← {{ t('nav.markBook') }}</RouterLink
+    <LinkButton v-if="route.query.back === 'mark-book'" :to="{ path: '/mark-book', query: { ...route.query, back: undefined } }"
+      >← {{ t('nav.markBook') }}</LinkButton
     >
     <h1 class="clip" dir="auto">{{ assignment?.title }}</h1>
     <span class="muted small nowrap"
@@ -27,12 +29,12 @@ const route = useRoute();
       ><template v-if="desk.handIn"> · {{ count('desk.version', desk.handIn.version) }}</template></span
     >
     <span class="grow" />
-    <button v-if="desk && desk.handIns.length > 1" type="button" class="btn" @click="$emit('compare')">
+    <Button v-if="desk && desk.handIns.length > 1" @click="$emit('compare')">
       {{ t('rounds.title') }}
-    </button>
-    <button type="button" class="btn" @click="$emit('settings')">
+    </Button>
+    <Button @click="$emit('settings')">
       {{ t(assignment?.namesHidden ? 'pile.namesHidden' : 'pile.title') }}
-    </button>
+    </Button>
   </header>
 </template>
 

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 /** A score for everybody of a group, or another one for some. */
+import { Checkbox, Input } from 'ant-design-vue';
 import type { DeskPieceReply, PieceRow } from '@jolly/server/contract';
 import { useWords } from '../../ui/use-words';
+import FoldedPart from '../../ui/FoldedPart.vue';
 
 defineProps<{
   desk: DeskPieceReply;
@@ -20,20 +22,20 @@ const { t } = useWords();
 <template>
   <fieldset class="team">
     <legend class="label">{{ t('desk.team', { name: desk.row.collecting.team ?? '' }) }}</legend>
-    <label class="row small"><input v-model="forGroup" type="checkbox" />{{ t('desk.forAll') }}</label>
-    <details v-if="forGroup && byPoints" :key="desk.row.student.id" :open="anyDiffers">
-      <summary class="small">{{ t('desk.differSome') }}</summary>
+    <Checkbox class="small" v-model:checked="forGroup">{{ t('desk.forAll') }}</Checkbox>
+    <FoldedPart v-if="forGroup && byPoints" :key="desk.row.student.id" :open="anyDiffers" :title="t('desk.differSome')">
       <label v-for="one in [desk.row, ...desk.team]" :key="one.student.id" class="row small"
         ><span class="grow clip" dir="auto">{{ nameOf(one) }}</span
-        ><input
-          v-model="differ[one.student.id]"
-          class="field differ"
+        ><Input
+          :value="differ[one.student.id] ?? ''"
           inputmode="decimal"
           autocomplete="off"
           :placeholder="earned"
-          :aria-label="t('desk.differ', { name: nameOf(one) })" /></label
+          :aria-label="t('desk.differ', { name: nameOf(one) })"
+          class="differ"
+          @update:value="(typed: string) => (differ[one.student.id] = typed)" /></label
       ><span class="muted small">{{ t('desk.differHint') }}</span>
-    </details>
+    </FoldedPart>
   </fieldset>
 </template>
 
@@ -46,9 +48,6 @@ const { t } = useWords();
   min-width: 0;
   display: grid;
   gap: 3px;
-}
-.team summary {
-  cursor: pointer;
 }
 .differ {
   width: 74px;

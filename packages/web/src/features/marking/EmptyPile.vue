@@ -1,7 +1,9 @@
 <script setup lang="ts">
 /** A pile with nothing in it, or nothing left of it. */
+import { Button } from 'ant-design-vue';
 import { useRoute } from 'vue-router';
 import { useWords } from '../../ui/use-words';
+import LinkButton from '../../ui/LinkButton.vue';
 
 defineProps<{
   title: string;
@@ -19,10 +21,10 @@ const route = useRoute();
     <div class="note stack">
       <p>{{ t(allScored ? 'pile.allScored' : 'pile.empty') }}</p>
       <div class="row">
-        <button v-if="allScored" class="btn main" @click="$emit('showAll')">
-          {{ t('pile.showAll') }}</button><RouterLink class="btn" :to="{ path: '/marking', query: route.query }">{{
-          t('marking.title')
-        }}</RouterLink>
+        <Button v-if="allScored" type="primary" @click="$emit('showAll')"> {{ t('pile.showAll') }}</Button><LinkButton
+          :to="{ path: '/marking', query: route.query }"
+          >{{ t('marking.title') }}</LinkButton
+        >
       </div>
     </div>
   </div>

@@ -1,11 +1,13 @@
 <script setup lang="ts">
 /** The same score or remark for many: for whom there is none yet, or for everybody; not for who was absent. */
+import { Button, Input, Textarea } from 'ant-design-vue';
 import { parsePoints, plainText } from '@jolly/core';
 import type { PieceRow } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 import type { HoldMany } from './hold-many';
+import RadioField from '../../ui/RadioField.vue';
 
 const props = defineProps<{
   open: boolean;
@@ -44,32 +46,41 @@ async function fillNow(): Promise<void> {
   <SideSheet :open="open" :title="t('sheet.fill')" @close="emit('close')">
     <form class="stack" @submit.prevent="fillNow">
       <div v-if="byPoints">
-        <label class="label" for="fill-score">{{ t('desk.score') }}</label><input
+        <label class="label" for="fill-score">{{ t('desk.score') }}</label><Input
           id="fill-score"
-          v-model="fill.score"
-          class="field short"
+          v-model:value="fill.score"
           inputmode="decimal"
+          class="short"
         />
       </div>
       <div>
-        <label class="label" for="fill-remark">{{ t('desk.remark') }}</label><textarea
+        <label class="label" for="fill-remark">{{ t('desk.remark') }}</label><Textarea
           id="fill-remark"
-          v-model="fill.remark"
-          class="field"
-          rows="3"
-          maxlength="4000"
+          v-model:value="fill.remark"
+          :auto-size="{ minRows: 3, maxRows: 12 }"
+          :maxlength="4000"
           dir="auto"
         />
         <p class="muted small">{{ t('remarks.nameHint') }}</p>
       </div>
-      <label class="row"><input v-model="fill.whom" type="radio" value="without" />{{ t('sheet.without') }}</label>
-      <label class="row"><input v-model="fill.whom" type="radio" value="all" />{{ t('sheet.everyone') }}</label>
+      <RadioField
+        v-model="fill.whom"
+        stacked
+        :options="[
+          { value: 'without', label: t('sheet.without') },
+          { value: 'all', label: t('sheet.everyone') },
+        ]"
+      />
       <p class="muted small">{{ t('sheet.notAbsent') }}</p>
       <p v-if="fill.score.trim() !== '' && fillEarned === null" class="alarm small">{{ t('desk.badNumber') }}</p>
       <p v-if="problem" class="note bad" role="alert">{{ problem }}</p>
-      <button class="btn main" :disabled="busy || touched.length === 0 || (fill.score.trim() !== '' && fillEarned === null)">
+      <Button
+        type="primary"
+        html-type="submit"
+        :disabled="busy || touched.length === 0 || (fill.score.trim() !== '' && fillEarned === null)"
+      >
         {{ count('sheet.fillGo', touched.length) }}
-      </button>
+      </Button>
     </form>
   </SideSheet>
 </template>

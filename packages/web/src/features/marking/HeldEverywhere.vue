@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** One act for everything that is held, over all classes that are shown: the look before, then all of it or nothing. */
+import { Button, Checkbox } from 'ant-design-vue';
 import type { HeldPile, PileReply, ReturnDoubts, ReturnsRequest } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import { ApiProblem, ask } from '../../api/client';
@@ -55,37 +56,34 @@ function show(): void {
 </script>
 
 <template>
-  <button v-if="held > 0" type="button" class="btn" @click="show">
+  <Button v-if="held > 0" @click="show">
     {{ count('returning.everything', held, { assignments: count('returning.inAssignments', places) }) }}
-  </button>
+  </Button>
   <SideSheet :open="open" :title="t('returning.everythingTitle')" :width="520" @close="open = false">
     <LoadGate :state="state" :why="why" @retry="reload">
       <p v-if="found.length === 0" class="muted">{{ t('returning.everythingNone') }}</p>
       <form v-else class="stack" @submit.prevent="giveBack">
         <div class="row small">
-          <span class="grow muted">{{ t('returning.chosenOf', { a: chosen.length, b: found.length }) }}</span><button
-            type="button"
-            class="btn quiet"
+          <span class="grow muted">{{ t('returning.chosenOf', { a: chosen.length, b: found.length }) }}</span><Button
+            type="link"
             :disabled="without.length === 0"
             @click="without = []"
           >
-            {{ t('returning.all') }}</button
-          ><button type="button" class="btn quiet" :disabled="chosen.length === 0" @click="without = found.map((one) => one.assignmentId)">
+            {{ t('returning.all') }}</Button
+          ><Button type="link" :disabled="chosen.length === 0" @click="without = found.map((one) => one.assignmentId)">
             {{ t('returning.none') }}
-          </button>
+          </Button>
         </div>
         <section v-for="one in found" :key="one.assignmentId" class="one">
-          <label class="row"
-            ><input
-              type="checkbox"
-              :checked="!without.includes(one.assignmentId)"
-              @change="
-                without = without.includes(one.assignmentId)
-                  ? without.filter((id) => id !== one.assignmentId)
-                  : [...without, one.assignmentId]
-              "
-            /><ClassSquare :hue="line.classOf(one.classId)?.hue ?? 0" /><strong class="grow" dir="auto">{{ one.title }}</strong
-            ><span class="muted small">{{ line.classOf(one.classId)?.name }}</span></label
+          <Checkbox
+            :checked="!without.includes(one.assignmentId)"
+            @change="
+              without = without.includes(one.assignmentId)
+                ? without.filter((id) => id !== one.assignmentId)
+                : [...without, one.assignmentId]
+            "
+            ><ClassSquare :hue="line.classOf(one.classId)?.hue ?? 0" /><strong class="grow" dir="auto">{{ one.title }}</strong
+            ><span class="muted small">{{ line.classOf(one.classId)?.name }}</span></Checkbox
           >
           <p class="small who">
             {{
@@ -104,7 +102,7 @@ function show(): void {
         <div class="stack act">
           <p class="muted small">{{ t('returning.toldOnce') }}</p>
           <p v-if="problem" class="note bad" role="alert">{{ problem }}</p>
-          <button class="btn main" :disabled="busy || pieces === 0">{{ count('returning.goesBack', pieces) }}</button>
+          <Button type="primary" html-type="submit" :disabled="busy || pieces === 0">{{ count('returning.goesBack', pieces) }}</Button>
         </div>
       </form>
     </LoadGate>

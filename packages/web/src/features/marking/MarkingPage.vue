@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The marking piles, apart or with parallel sections together; questions about scores; what returns by itself. */
+import { Button, Checkbox } from 'ant-design-vue';
 import type { PileReply } from '@jolly/server/contract';
 import { computed } from 'vue';
 import { ask } from '../../api/client';
@@ -10,6 +11,7 @@ import { useScope, useTermLine } from '../termline';
 import HeldEverywhere from './HeldEverywhere.vue';
 import PileCard from './PileCard.vue';
 import { usePileChoices } from './use-pile-choices';
+import LinkButton from '../../ui/LinkButton.vue';
 
 const { t, count, when } = useWords();
 const { inScope, kept } = useScope();
@@ -60,13 +62,15 @@ async function callOff(assignmentId: string, id: string): Promise<void> {
     <div class="page">
       <div class="heading">
         <h1>{{ t('marking.title') }}</h1>
-        <span class="small grow">{{ count('marking.sub', waiting) }}</span><label v-if="sections" class="row small"
-          ><input type="checkbox" :checked="choices.together" @change="choices = { ...choices, together: !choices.together }" />{{
-            t('pile.together')
-          }}</label
-        ><HeldEverywhere :piles="apart" @returned="reload" /><RouterLink class="btn" :to="{ path: '/marking/remarks', query: kept }">{{
+        <span class="small grow">{{ count('marking.sub', waiting) }}</span><Checkbox
+          v-if="sections"
+          class="small"
+          :checked="choices.together"
+          @change="choices = { ...choices, together: !choices.together }"
+          >{{ t('pile.together') }}</Checkbox
+        ><HeldEverywhere :piles="apart" @returned="reload" /><LinkButton :to="{ path: '/marking/remarks', query: kept }">{{
           t('remarks.title')
-        }}</RouterLink>
+        }}</LinkButton>
       </div>
       <section v-if="value && value.scoreQuestions.length > 0" class="sheet asked">
         <h2>{{ t('scoreQuestions.title') }}</h2>
@@ -74,9 +78,9 @@ async function callOff(assignmentId: string, id: string): Promise<void> {
           <li v-for="one in value.scoreQuestions" :key="one.id" class="row">
             <span class="grow" dir="auto"
               ><strong>{{ one.student }}</strong> · {{ one.title }}: “{{ one.text }}”</span
-            ><RouterLink class="btn" :to="{ path: `/marking/${one.assignmentId}/${one.studentId}`, query: kept }">{{
+            ><LinkButton :to="{ path: `/marking/${one.assignmentId}/${one.studentId}`, query: kept }">{{
               t('scoreQuestions.answer')
-            }}</RouterLink>
+            }}</LinkButton>
           </li>
         </ul>
       </section>
@@ -91,7 +95,7 @@ async function callOff(assignmentId: string, id: string): Promise<void> {
                   ? t('returning.waitsAll', { when: when(one.at, one.zone) })
                   : count('returning.waits', one.students, { when: when(one.at, one.zone) })
               }}</span
-            ><button class="btn" @click="callOff(one.assignmentId, one.id)">{{ t('returning.callOff') }}</button>
+            ><Button @click="callOff(one.assignmentId, one.id)">{{ t('returning.callOff') }}</Button>
           </li>
         </ul>
       </section>

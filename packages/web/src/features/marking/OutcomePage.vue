@@ -9,6 +9,7 @@ import LoadGate from '../../ui/LoadGate.vue';
 import { useWords } from '../../ui/use-words';
 import { useScope } from '../termline';
 import { drawOutcome } from './outcome-charts';
+import LinkButton from '../../ui/LinkButton.vue';
 
 const { t, count, points, percent: written } = useWords();
 const route = useRoute();
@@ -48,7 +49,7 @@ const weakest = computed(
               t('outcome.mean', { n: Math.round(unmilli(value.mean) * 10) / 10, m: points(value.middle ?? 0), max: points(value.points) })
             }}</template
           ></span
-        ><RouterLink class="btn" :to="{ path: `/marking/${id}`, query: kept }">{{ t('sheet.toDesk') }}</RouterLink>
+        ><LinkButton :to="{ path: `/marking/${id}`, query: kept }">{{ t('sheet.toDesk') }}</LinkButton>
       </div>
       <p v-if="value.scored === 0" class="note">{{ t('outcome.none') }}</p>
       <div v-else class="parts">

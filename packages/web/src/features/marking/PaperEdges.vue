@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The paper edges: the students of a pile along the bottom of the desk. */
+import { Button } from 'ant-design-vue';
 import type { PieceRow } from '@jolly/server/contract';
 import { useRoute } from 'vue-router';
 import SignalFlag from '../../ui/SignalFlag.vue';
@@ -24,7 +25,7 @@ const shortName = (one: PieceRow) =>
 
 <template>
   <nav class="edges" :aria-label="t('desk.edges')">
-    <button class="btn step" :aria-label="t('desk.previous')" :disabled="position <= 0" @click="$emit('go', -1)">←</button>
+    <Button class="step" :aria-label="t('desk.previous')" :disabled="position <= 0" @click="$emit('go', -1)">←</Button>
     <div class="strip">
       <RouterLink
         v-for="one in rows"
@@ -49,7 +50,7 @@ const shortName = (one: PieceRow) =>
         >
       </RouterLink>
     </div>
-    <button class="btn step" :aria-label="t('desk.next')" :disabled="position >= rows.length - 1" @click="$emit('go', 1)">→</button>
+    <Button class="step" :aria-label="t('desk.next')" :disabled="position >= rows.length - 1" @click="$emit('go', 1)">→</Button>
   </nav>
 </template>
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Scores from a spreadsheet: by name or down the list, looked at first, then held as one act. */
+import { Button, Textarea } from 'ant-design-vue';
 import { readPastedScores, type DecimalMark, type PastedScore } from '@jolly/core';
 import type { PieceRow } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
@@ -7,6 +8,7 @@ import { readCells, type Cells } from '../../ui/read-cells';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 import type { HoldMany } from './hold-many';
+import RadioField from '../../ui/RadioField.vue';
 
 const props = defineProps<{ rows: readonly PieceRow[]; most: number | null; hold: HoldMany; busy: boolean; problem: string }>();
 /** what was pasted, and from which row on it goes down the list; null: nothing is being brought in */
@@ -61,11 +63,22 @@ async function takeIn(): Promise<void> {
   <SideSheet :open="pasted !== null" :title="t('sheet.paste')" :width="640" @close="pasted = null">
     <form v-if="pasted" class="stack" @submit.prevent="takeIn">
       <p class="muted small">{{ t('sheet.pasteHint') }}</p>
-      <textarea v-model="pasted.text" class="field mono" rows="5" :aria-label="t('sheet.paste')" dir="auto" />
+      <Textarea
+        v-model:value="pasted.text"
+        :auto-size="{ minRows: 5, maxRows: 12 }"
+        :aria-label="t('sheet.paste')"
+        dir="auto"
+        class="mono"
+      />
       <fieldset class="row wrap marks">
         <legend class="label">{{ t('sheet.decimal') }}</legend>
-        <label class="row"><input v-model="decimal" type="radio" value="." />{{ t('sheet.point') }}</label
-        ><label class="row"><input v-model="decimal" type="radio" value="," />{{ t('sheet.comma') }}</label>
+        <RadioField
+          v-model="decimal"
+          :options="[
+            { value: '.', label: t('sheet.point') },
+            { value: ',', label: t('sheet.comma') },
+          ]"
+        />
       </fieldset>
       <table v-if="read.length > 0 && pasted.text.trim() !== ''" class="table">
         <thead>
@@ -99,7 +112,9 @@ async function takeIn(): Promise<void> {
       </p>
       <p v-if="above.length > 0" class="note small">{{ count('sheet.above', above.length, { max: points(most ?? 0) }) }}</p>
       <p v-if="problem" class="note bad" role="alert">{{ problem }}</p>
-      <button class="btn main" :disabled="busy || good.length === 0 || tooMany">{{ count('sheet.pasteGo', good.length) }}</button>
+      <Button type="primary" html-type="submit" :disabled="busy || good.length === 0 || tooMany">{{
+        count('sheet.pasteGo', good.length)
+      }}</Button>
     </form>
   </SideSheet>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** What belongs to a piece besides its score: questions about it, what was given before, files that go along, words with the student. */
+import { Button, Textarea } from 'ant-design-vue';
 import { isBlank, plainText } from '@jolly/core';
 import type { DeskPieceReply, Scoring } from '@jolly/server/contract';
 import { ref } from 'vue';
@@ -10,6 +11,8 @@ import { ConversationBox } from '../conversations';
 import { RubricView } from '../assignments';
 import type { PieceAt } from './piece-at';
 import { fileAddress } from '../files';
+import FileButton from '../../ui/FileButton.vue';
+import FoldedPart from '../../ui/FoldedPart.vue';
 
 const props = defineProps<{ desk: DeskPieceReply; at: PieceAt; name: string; zone: string; scoring: Scoring }>();
 const emit = defineEmits<{ replied: [DeskPieceReply]; read: [] }>();
@@ -28,10 +31,9 @@ const reply = (id: string) =>
     );
     answer.value = '';
   });
-const attach = (event: Event) =>
+const attach = (files: File[]) =>
   attempt(async () => {
-    const input = event.target as HTMLInputElement;
-    for (const file of [...(input.files ?? [])])
+    for (const file of files)
       emit(
         'replied',
         await ask('POST /api/assignments/:assignmentId/pieces/:studentId/feedback-files', {
@@ -40,7 +42,6 @@ const attach = (event: Event) =>
           file,
         }),
       );
-    input.value = '';
   });
 const remove = (id: string) =>
   attempt(async () =>
@@ -58,17 +59,16 @@ const remove = (id: string) =>
         <strong>{{ t('scoreQuestions.asks', { name }) }}</strong> <span dir="auto">“{{ one.text }}”</span>
       </p>
       <form class="stack" @submit.prevent="reply(one.id)">
-        <textarea
-          v-model="answer"
-          class="field"
-          rows="2"
-          maxlength="2000"
+        <Textarea
+          v-model:value="answer"
+          :auto-size="{ minRows: 2, maxRows: 12 }"
+          :maxlength="2000"
           required
           dir="auto"
           :aria-label="t('scoreQuestions.answer')"
-        /><button class="btn" :disabled="busy">
+        /><Button html-type="submit" :disabled="busy">
           {{ t('scoreQuestions.answer') }}
-        </button>
+        </Button>
       </form>
     </div>
     <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
@@ -82,26 +82,21 @@ const remove = (id: string) =>
           :aria-label="t('voice.remark')"
         /><a v-else :href="fileAddress(file.id)" download dir="auto" class="grow clip">{{ file.name }}</a
         ><span class="muted">{{ t(file.returned ? 'desk.fileReturned' : 'desk.fileHeld') }}</span
-        ><button
+        ><Button
           v-if="!file.returned"
-          type="button"
-          class="btn quiet"
+          type="link"
           :aria-label="t('piece.remove', { name: file.kind === 'voice' ? t('voice.remark') : file.name })"
           @click="remove(file.id)"
         >
           ×
-        </button>
+        </Button>
       </li>
     </ul>
-    <label v-if="!desk.nameless" class="btn quiet pick"
-      >{{ t('desk.attach') }}<input class="hidden-text" type="file" multiple :disabled="busy" @change="attach"
-    /></label>
-    <details v-if="desk.row.collecting.selfCheck && scoring.by === 'rubric'">
-      <summary>{{ t('selfCheck.theirs') }}</summary>
+    <FileButton v-if="!desk.nameless" :disabled="busy" multiple link @files="attach">{{ t('desk.attach') }}</FileButton>
+    <FoldedPart v-if="desk.row.collecting.selfCheck && scoring.by === 'rubric'" :title="t('selfCheck.theirs')">
       <RubricView :rubric="scoring.rubric" :choices="desk.row.collecting.selfCheck" />
-    </details>
-    <details v-if="desk.before.length > 0">
-      <summary>{{ count('before.title', desk.before.length) }}</summary>
+    </FoldedPart>
+    <FoldedPart v-if="desk.before.length > 0" :title="count('before.title', desk.before.length)">
       <ol class="plain before">
         <li v-for="(one, index) in desk.before" :key="index">
           <span class="muted">{{ when(one.at, zone) }} · {{ one.by }}</span> {{ t(`before.${one.kind}`) }}
@@ -110,22 +105,21 @@ const remove = (id: string) =>
           ><span v-if="one.kind === 'scored' && !isBlank(one.remark)" class="said" dir="auto">“{{ plainText(one.remark).trim() }}”</span>
         </li>
       </ol>
-    </details>
-    <details v-if="desk.scoreQuestions.some((one) => one.answeredAt !== null)">
-      <summary>{{ t('scoreQuestions.answered') }}</summary>
+    </FoldedPart>
+    <FoldedPart v-if="desk.scoreQuestions.some((one) => one.answeredAt !== null)" :title="t('scoreQuestions.answered')">
       <ul class="plain">
         <li v-for="one in desk.scoreQuestions.filter((question) => question.answeredAt !== null)" :key="one.id" dir="auto">
           “{{ one.text }}” — {{ one.answeredBy }}: {{ one.answer }}
         </li>
       </ul>
-    </details>
-    <details v-if="!desk.nameless" :key="desk.row.student.id" @toggle="talking = ($event.target as HTMLDetailsElement).open">
-      <summary>
+    </FoldedPart>
+    <FoldedPart v-if="!desk.nameless" :key="desk.row.student.id" @toggle="talking = $event">
+      <template #title>
         {{ t('talk.title')
         }}<strong v-if="desk.row.collecting.unread > 0"> · {{ count('talk.unread', desk.row.collecting.unread) }}</strong>
-      </summary>
+      </template>
       <ConversationBox v-if="talking" :at="at" :readers="name" :zone="zone" @read="emit('read')" />
-    </details>
+    </FoldedPart>
   </div>
 </template>
 
@@ -137,9 +131,6 @@ const remove = (id: string) =>
 }
 .pick:focus-within {
   outline: 3px solid var(--focus);
-}
-.story summary {
-  cursor: pointer;
 }
 .story:empty {
   display: none;

@@ -6,6 +6,7 @@ import { now } from '../../api/client';
 import PaperStack from '../../ui/PaperStack.vue';
 import { useWords } from '../../ui/use-words';
 import { useScope, useTermLine } from '../termline';
+import LinkButton from '../../ui/LinkButton.vue';
 
 const props = defineProps<{
   pile: PileReply;
@@ -56,25 +57,20 @@ const standing = computed(() => {
     <p class="muted small">{{ detail }}</p>
     <p class="small standing">{{ standing }}</p>
     <template #act>
-      <RouterLink
-        v-if="pile.how === 'inClass' && pile.waiting > 0"
-        class="btn"
-        :to="{ path: `/marking/${pile.assignmentId}/sheet`, query: kept }"
-        >{{ t('sheet.title') }}</RouterLink
-      >
-      <RouterLink
+      <LinkButton v-if="pile.how === 'inClass' && pile.waiting > 0" :to="{ path: `/marking/${pile.assignmentId}/sheet`, query: kept }">{{
+        t('sheet.title')
+      }}</LinkButton>
+      <LinkButton
         v-if="pile.waiting > 0"
-        class="btn"
-        :class="{ main: first }"
+        :type="first ? 'primary' : 'default'"
         :to="{ path: `/marking/${pile.assignmentId}`, query: kept }"
-        >{{ t('today.mark') }}</RouterLink
+        >{{ t('today.mark') }}</LinkButton
       >
-      <RouterLink
+      <LinkButton
         v-else
-        class="btn"
-        :class="{ main: first }"
+        :type="first ? 'primary' : 'default'"
         :to="{ path: `/marking/${pile.assignmentId}`, query: { ...kept, return: 'held' } }"
-        >{{ t('marking.returnHeld', { n: pile.held }) }}</RouterLink
+        >{{ t('marking.returnHeld', { n: pile.held }) }}</LinkButton
       >
     </template>
   </PaperStack>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** How far one is with a pile, what it comes to on average, how long it may take yet. */
+import { Button } from 'ant-design-vue';
 import type { PieceRow } from '@jolly/server/contract';
 import { computed } from 'vue';
 import { useWords } from '../../ui/use-words';
@@ -31,7 +32,7 @@ const left = computed(() => {
       }}<template v-if="average"> · {{ t('desk.average', { n: average }) }}</template
       ><template v-if="left"> · {{ t('desk.left', { length: left }) }}</template></span
     >
-    <button v-if="held.length > 0" class="btn" @click="$emit('returnAll')">{{ t('desk.returnAll', { n: held.length }) }}</button>
+    <Button v-if="held.length > 0" @click="$emit('returnAll')">{{ t('desk.returnAll', { n: held.length }) }}</Button>
   </div>
 </template>
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** How a pile is worked through: in which order, with or without names, one section or all, by whom a second time. */
+import { Checkbox } from 'ant-design-vue';
 import type { PileOrder } from '@jolly/core';
 import type { MarkingChange, PileDeskReply } from '@jolly/server/contract';
 import { computed } from 'vue';
@@ -10,6 +11,8 @@ import StoredCheck from '../../ui/StoredCheck.vue';
 import { useWords } from '../../ui/use-words';
 import type { PileChoices } from './use-pile-choices';
 import { waysToMark } from './ways-to-mark';
+import ToggleButton from '../../ui/ToggleButton.vue';
+import SelectField from '../../ui/SelectField.vue';
 
 const choices = defineModel<PileChoices>({ required: true });
 const props = defineProps<{ open: boolean; pile: PileDeskReply }>();
@@ -26,10 +29,6 @@ const set = (change: MarkingChange) =>
       await ask('PUT /api/assignments/:assignmentId/marking', { params: { assignmentId: id }, body: change });
     emit('changed');
   });
-/** One that is refused goes back to who it is. */
-async function setSecond(field: HTMLSelectElement): Promise<void> {
-  if (!(await set({ secondMarker: field.value || null }))) field.value = own.value.secondMarker ?? '';
-}
 </script>
 
 <template>
@@ -39,45 +38,29 @@ async function setSecond(field: HTMLSelectElement): Promise<void> {
         <legend class="label">{{ t('pile.order') }}</legend>
         <p v-if="hidden" class="muted small">{{ t('pile.orderHidden') }}</p>
         <div v-else class="row wrap">
-          <button
-            v-for="one in ORDERS"
-            :key="one"
-            type="button"
-            class="chip"
-            :aria-pressed="choices.order === one"
-            @click="choices = { ...choices, order: one }"
-          >
+          <ToggleButton v-for="one in ORDERS" :key="one" :on="choices.order === one" @click="choices = { ...choices, order: one }">
             {{ t(`pile.orders.${one}`) }}
-          </button>
+          </ToggleButton>
         </div>
       </fieldset>
-      <label class="row"
-        ><input type="checkbox" :checked="choices.unscored" @change="choices = { ...choices, unscored: !choices.unscored }" />{{
-          t('pile.unscored')
-        }}</label
-      >
-      <label class="row"
-        ><input type="checkbox" :checked="choices.together" @change="choices = { ...choices, together: !choices.together }" />{{
-          t('pile.together')
-        }}</label
-      >
+      <Checkbox :checked="choices.unscored" @change="choices = { ...choices, unscored: !choices.unscored }">{{
+        t('pile.unscored')
+      }}</Checkbox>
+      <Checkbox :checked="choices.together" @change="choices = { ...choices, together: !choices.together }">{{
+        t('pile.together')
+      }}</Checkbox>
       <hr />
-      <label class="row"
-        ><StoredCheck :on="hidden" :disabled="busy" :store="(namesHidden) => set({ namesHidden })" />{{ t('pile.hide') }}</label
-      >
+      <StoredCheck :on="hidden" :disabled="busy" :store="(namesHidden) => set({ namesHidden })">{{ t('pile.hide') }}</StoredCheck>
       <p class="muted small">{{ t(hidden ? 'pile.hiddenNow' : 'pile.hideHint') }}</p>
       <hr />
       <div>
-        <label class="label" for="second">{{ t('pile.second') }}</label><select
+        <label class="label" for="second">{{ t('pile.second') }}</label><SelectField
           id="second"
-          class="field"
-          :value="own.secondMarker ?? ''"
+          :model-value="own.secondMarker ?? ''"
           :disabled="busy"
-          @change="setSecond($event.target as HTMLSelectElement)"
-        >
-          <option value="">{{ t('pile.nobody') }}</option>
-          <option v-for="one in pile.teachers" :key="one.id" :value="one.id">{{ one.name }}</option>
-        </select>
+          @update:model-value="set({ secondMarker: $event || null })"
+          :options="[{ value: '', label: t('pile.nobody') }, ...pile.teachers.map((one) => ({ value: one.id, label: one.name }))]"
+        />
         <p class="muted small">{{ t('pile.secondHint') }}</p>
       </div>
       <hr />
@@ -98,9 +81,6 @@ async function setSecond(field: HTMLSelectElement): Promise<void> {
   border: 0;
   padding: 0;
   margin: 0;
-}
-input[type='checkbox'] {
-  flex: none;
 }
 .ways {
   display: grid;

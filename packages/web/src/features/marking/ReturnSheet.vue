@@ -1,11 +1,14 @@
 <script setup lang="ts">
 /** Returning what is held: to whom, now or at a time. What might have been overlooked is said first. */
+import { Button, Checkbox } from 'ant-design-vue';
 import type { PieceRow, ReturnDoubts, ReturnsRequest } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { ApiProblem, ask, now } from '../../api/client';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 import WhenField from '../../ui/WhenField.vue';
+import { withOrWithout } from '../../ui/with-or-without';
+import RadioField from '../../ui/RadioField.vue';
 
 /** A held piece of one of the pile's assignments. */
 type HeldRow = PieceRow & { assignmentId: string };
@@ -65,27 +68,33 @@ async function giveBack(confirmed: boolean): Promise<void> {
   <SideSheet :open="open" :title="t('returning.title')" @close="emit('close')">
     <form class="stack" @submit.prevent="giveBack(doubts !== null)">
       <div class="row small">
-        <span class="grow muted">{{ t('returning.chosenOf', { a: chosen.length, b: held.length }) }}</span><button
-          type="button"
-          class="btn quiet"
+        <span class="grow muted">{{ t('returning.chosenOf', { a: chosen.length, b: held.length }) }}</span><Button
+          type="link"
           :disabled="chosen.length === held.length"
           @click="chosen = all()"
         >
-          {{ t('returning.all') }}</button
-        ><button type="button" class="btn quiet" :disabled="chosen.length === 0" @click="chosen = []">{{ t('returning.none') }}</button>
+          {{ t('returning.all') }}</Button
+        ><Button type="link" :disabled="chosen.length === 0" @click="chosen = []">{{ t('returning.none') }}</Button>
       </div>
       <ul class="plain choose">
         <li v-for="row in held" :key="row.student.id">
-          <label class="row"
-            ><input v-model="chosen" type="checkbox" :value="row.student.id" /><span class="grow" dir="auto">{{ nameOf(row) }}</span
-            ><strong>{{ row.score?.counted != null ? points(row.score.counted) : '–' }}</strong></label
+          <Checkbox
+            :checked="chosen.includes(row.student.id)"
+            @update:checked="(on: boolean) => (chosen = withOrWithout(chosen, row.student.id, on))"
+            ><span class="grow" dir="auto">{{ nameOf(row) }}</span
+            ><strong>{{ row.score?.counted != null ? points(row.score.counted) : '–' }}</strong></Checkbox
           >
         </li>
       </ul>
       <fieldset class="row wrap when">
         <legend class="hidden-text">{{ t('returning.when') }}</legend>
-        <label class="row"><input v-model="later" type="radio" :value="false" />{{ t('returning.now') }}</label
-        ><label class="row"><input v-model="later" type="radio" :value="true" />{{ t('returning.later') }}</label>
+        <RadioField
+          v-model="later"
+          :options="[
+            { value: false, label: t('returning.now') },
+            { value: true, label: t('returning.later') },
+          ]"
+        />
       </fieldset>
       <WhenField v-if="later" v-model="at" :zone="zone" :usual-time="usualTime" :label="t('returning.later')" />
       <p class="muted small">{{ t('returning.toldOnce') }}</p>
@@ -98,9 +107,9 @@ async function giveBack(confirmed: boolean): Promise<void> {
         </p>
       </div>
       <p v-if="problem" class="note bad" role="alert">{{ problem }}</p>
-      <button class="btn main" :disabled="busy || chosen.length === 0 || tooEarly">
+      <Button type="primary" html-type="submit" :disabled="busy || chosen.length === 0 || tooEarly">
         {{ doubts ? t('returning.allTheSame') : count('desk.returnChosen', chosen.length) }}
-      </button>
+      </Button>
     </form>
   </SideSheet>
 </template>

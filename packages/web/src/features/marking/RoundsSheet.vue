@@ -9,6 +9,7 @@ import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 import { NotedWork } from '../notes';
 import type { PieceAt } from './piece-at';
+import ToggleButton from '../../ui/ToggleButton.vue';
 
 const props = defineProps<{ open: boolean; at: PieceAt; desk: DeskPieceReply; zone: string }>();
 const emit = defineEmits<{ close: [] }>();
@@ -32,16 +33,14 @@ const { state, value, why, reload } = useLoad(
 <template>
   <SideSheet :open="open" :title="t('rounds.title')" :width="1180" @close="emit('close')">
     <div class="row wrap which">
-      <span class="label">{{ t('rounds.compare') }}</span><button
+      <span class="label">{{ t('rounds.compare') }}</span><ToggleButton
         v-for="one in earlier"
         :key="one.version"
-        type="button"
-        class="chip"
-        :aria-pressed="one.version === version"
+        :on="one.version === version"
         @click="version = one.version"
       >
         {{ count('desk.version', one.version) }}<template v-if="one.at > 0"> · {{ when(one.at, zone) }}</template>
-      </button>
+      </ToggleButton>
     </div>
     <p v-if="desk.sentBack" class="note small" dir="auto">
       {{ t('desk.sentBackNote', { when: when(desk.sentBack.at, zone), reason: desk.sentBack.reason }) }}

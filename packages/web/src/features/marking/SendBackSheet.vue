@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Asking for a piece to be done again: why, and until when. */
+import { Button, Textarea } from 'ant-design-vue';
 import type { DeskPieceReply, SendBackRequest } from '@jolly/server/contract';
 import { ref } from 'vue';
 import { ask } from '../../api/client';
@@ -27,13 +28,12 @@ const sendBackNow = () =>
   <SideSheet :open="open" :title="t('desk.sendBackTitle')" @close="emit('close')">
     <form class="stack" @submit.prevent="sendBackNow">
       <div>
-        <label class="label" for="reason">{{ t('desk.sendBackReason') }}</label><textarea
+        <label class="label" for="reason">{{ t('desk.sendBackReason') }}</label><Textarea
           id="reason"
-          v-model="sendBack.reason"
-          class="field"
-          rows="4"
+          v-model:value="sendBack.reason"
+          :auto-size="{ minRows: 4, maxRows: 12 }"
           required
-          maxlength="2000"
+          :maxlength="2000"
           dir="auto"
         />
       </div>
@@ -47,7 +47,7 @@ const sendBackNow = () =>
       </div>
       <p v-if="desk.notes.some((one) => !one.shown)" class="muted small">{{ t('desk.sendBackNotes') }}</p>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-      <button class="btn main" :disabled="busy">{{ t('desk.sendBackGo', { name }) }}</button>
+      <Button type="primary" html-type="submit" :disabled="busy">{{ t('desk.sendBackGo', { name }) }}</Button>
     </form>
   </SideSheet>
 </template>

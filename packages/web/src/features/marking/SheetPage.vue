@@ -3,6 +3,7 @@
  * The class sheet: every student of an assignment on one page, score, remark and who was absent. A row is held
  * as it is left; a column comes in from a spreadsheet, looked at first.
  */
+import { Button, Input, Textarea } from 'ant-design-vue';
 import { EMPTY_TEXT, parsePoints, plainText, textOf } from '@jolly/core';
 import type { DeskPieceReply, PieceRow, ScoresRequest } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
@@ -20,6 +21,7 @@ import FillSheet from './FillSheet.vue';
 import type { HoldMany } from './hold-many';
 import PasteScores from './PasteScores.vue';
 import ReturnSheet from './ReturnSheet.vue';
+import ToggleButton from '../../ui/ToggleButton.vue';
 
 const { t, count, name, points } = useWords();
 const route = useRoute();
@@ -226,11 +228,11 @@ const average = computed(() => {
           >{{ t('sheet.title') }} · {{ line.classOf(assignment.classId)?.name
           }}<template v-if="assignment.points !== null"> · {{ t('desk.outOf', { n: points(assignment.points) }) }}</template> ·
           {{ t('desk.average', { n: average }) }}</span
-        ><button class="btn" @click="filling = true">{{ t('sheet.fill') }}</button
-        ><button class="btn" @click="pasted = { text: '', from: 0 }">{{ t('sheet.paste') }}</button
-        ><button v-if="heldRows.length > 0" class="btn main" @click="returning = true">
+        ><Button @click="filling = true">{{ t('sheet.fill') }}</Button
+        ><Button @click="pasted = { text: '', from: 0 }">{{ t('sheet.paste') }}</Button
+        ><Button v-if="heldRows.length > 0" type="primary" @click="returning = true">
           {{ t('desk.returnAll', { n: heldRows.length }) }}
-        </button>
+        </Button>
       </div>
       <p v-if="said" class="note" role="status">{{ said }}</p>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
@@ -258,20 +260,14 @@ const average = computed(() => {
               }}</RouterLink>
             </td>
             <td class="small">
-              <StateWord :state="row.state!" /><button
-                type="button"
-                class="chip absent-chip"
-                :aria-pressed="row.collecting.mark === 'absent'"
-                @click="mark(row)"
-              >
+              <StateWord :state="row.state!" /><ToggleButton :on="row.collecting.mark === 'absent'" class="absent-chip" @click="mark(row)">
                 {{ t('sheet.absent') }}
-              </button>
+              </ToggleButton>
             </td>
             <td class="number">
-              <input
+              <Input
                 v-if="byPoints"
-                v-model="typed[row.student.id]!.score"
-                class="field score"
+                v-model:value="typed[row.student.id]!.score"
                 inputmode="decimal"
                 autocomplete="off"
                 :data-cell="`score ${index}`"
@@ -280,26 +276,28 @@ const average = computed(() => {
                 @blur="holdRow(row.student.id)"
                 @keydown="move($event, index, 'score')"
                 @paste="paste($event, index)"
+                class="score"
+                :status="failed[row.student.id] !== undefined ? 'error' : ''"
               /><strong v-else>{{ row.score?.counted != null ? points(row.score.counted) : '–' }}</strong>
             </td>
             <td>
-              <textarea
-                v-model="typed[row.student.id]!.remark"
-                class="field remark"
-                rows="1"
-                maxlength="4000"
+              <Textarea
+                v-model:value="typed[row.student.id]!.remark"
+                :auto-size="{ minRows: 1, maxRows: 12 }"
+                :maxlength="4000"
                 dir="auto"
                 :data-cell="`remark ${index}`"
                 :aria-label="t('sheet.remarkOf', { name: name(row.student) })"
                 @blur="holdRow(row.student.id)"
                 @keydown="move($event, index, 'remark')"
+                class="remark"
               />
               <p v-if="failed[row.student.id]" class="alarm small" role="alert">
                 {{ failed[row.student.id] }}
-                <button v-if="isAbove(row.student.id)" type="button" class="btn quiet" @click="holdRow(row.student.id, true)">
-                  {{ t('desk.bonus') }}</button><button v-else type="button" class="btn quiet" @click="holdRow(row.student.id)">
+                <Button v-if="isAbove(row.student.id)" type="link" @click="holdRow(row.student.id, true)">
+                  {{ t('desk.bonus') }}</Button><Button v-else type="link" @click="holdRow(row.student.id)">
                   {{ t('sheet.again') }}
-                </button>
+                </Button>
               </p>
             </td>
             <td class="small muted what">{{ row.held ? t('sheet.held') : row.returnedAt !== null ? t('state.returned') : '' }}</td>
@@ -359,7 +357,7 @@ const average = computed(() => {
   text-align: end;
   min-height: 32px;
 }
-.sheet-table td .field {
+.sheet-table td .ant-input {
   min-height: 32px;
 }
 .remark {

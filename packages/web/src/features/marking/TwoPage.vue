@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Two markers: both scores of each piece, the largest difference first, and the score they agree on. */
+import { Button, Input } from 'ant-design-vue';
 import { parsePoints } from '@jolly/core';
 import type { SecondReply } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
@@ -10,6 +11,7 @@ import { useLoad } from '../../api/use-load';
 import LoadGate from '../../ui/LoadGate.vue';
 import { useWords } from '../../ui/use-words';
 import { useScope } from '../termline';
+import LinkButton from '../../ui/LinkButton.vue';
 
 const { t, count, name, points } = useWords();
 const route = useRoute();
@@ -47,7 +49,7 @@ const score = (earned: number | null) => (earned === null ? '–' : points(earne
         <span class="small grow"
           >{{ t('two.title') }}<template v-if="marker"> · {{ t('two.by', { name: marker }) }}</template
           ><template v-if="marker && value.open > 0"> · {{ count('two.open', value.open) }}</template></span
-        ><RouterLink class="btn" :to="{ path: `/marking/${id}`, query: kept }">{{ t('sheet.toDesk') }}</RouterLink>
+        ><LinkButton :to="{ path: `/marking/${id}`, query: kept }">{{ t('sheet.toDesk') }}</LinkButton>
       </div>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <div v-if="value.pieces.length === 0" class="note stack">
@@ -82,24 +84,22 @@ const score = (earned: number | null) => (earned === null ? '–' : points(earne
             <td>
               <span v-if="one.second.agreedAt !== null" class="good">{{ t('two.agreed', { n: score(one.first.earned) }) }}</span>
               <form v-else class="row" @submit.prevent="agree(one, 'typed')">
-                <button type="button" class="btn" :disabled="busy" @click="agree(one, 'first')">
-                  {{ score(one.first.earned) }}</button><button
+                <Button :disabled="busy" @click="agree(one, 'first')"> {{ score(one.first.earned) }}</Button><Button
                   v-if="one.differ !== 0"
-                  type="button"
-                  class="btn"
                   :disabled="busy"
                   @click="agree(one, 'second')"
                 >
-                  {{ score(one.second.earned) }}</button
-                ><input
-                  v-model="typed[one.row.student.id]"
-                  class="field short"
+                  {{ score(one.second.earned) }}</Button
+                ><Input
+                  :value="typed[one.row.student.id] ?? ''"
                   inputmode="decimal"
                   :aria-label="t('two.agree')"
                   :placeholder="t('two.other')"
-                /><button class="btn" :disabled="busy || parsePoints(typed[one.row.student.id] ?? '') === null">
+                  class="short"
+                  @update:value="(text: string) => (typed[one.row.student.id] = text)"
+                /><Button html-type="submit" :disabled="busy || parsePoints(typed[one.row.student.id] ?? '') === null">
                   {{ t('two.agree') }}
-                </button>
+                </Button>
               </form>
             </td>
           </tr>

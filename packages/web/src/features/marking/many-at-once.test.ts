@@ -91,10 +91,10 @@ describe('scores from a spreadsheet', () => {
 
   it('that are more than there are students, or no numbers, are said and not held', async () => {
     const { hold } = await sheet('1\n2\n3\n4\n5');
-    expect(document.querySelector<HTMLButtonElement>('button.main')!.disabled).toBe(true);
+    expect(document.querySelector<HTMLButtonElement>('.ant-btn-primary')!.disabled).toBe(true);
     await sheet('good\nfair');
     expect(document.querySelectorAll('tr.bad')).toHaveLength(2);
-    expect(document.querySelector<HTMLButtonElement>('button.main')!.disabled).toBe(true);
+    expect(document.querySelector<HTMLButtonElement>('.ant-btn-primary')!.disabled).toBe(true);
     expect(hold).not.toHaveBeenCalled();
   });
 });

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Where a text stands: words, saved when, kept here while the line is broken, two versions to choose from. */
+import { Button } from 'ant-design-vue';
 import { wordCount } from '@jolly/core';
 import { computed } from 'vue';
 import { timeText } from '../../time/format';
@@ -31,13 +32,9 @@ const status = computed(() => props.draft.status.value);
       <p>{{ t('piece.twoTabs') }}</p>
       <div class="sheet other"><RichTextView :text="draft.other.value.text" /></div>
       <div class="row wrap">
-        <button type="button" class="btn" @click="draft.keepMine()">{{ t('piece.keepMine') }}</button><button
-          type="button"
-          class="btn"
-          @click="draft.takeOther()"
-        >
+        <Button @click="draft.keepMine()">{{ t('piece.keepMine') }}</Button><Button @click="draft.takeOther()">
           {{ t('piece.takeOther') }}
-        </button>
+        </Button>
       </div>
       <p class="small muted">{{ t('piece.bothKept') }}</p>
     </div>

@@ -1,9 +1,13 @@
 <script setup lang="ts">
 /** A pad to draw on: blank or squared paper, or a picture underneath; pen, eraser, text, undo. Kept as a picture. */
+import { Button, Input } from 'ant-design-vue';
 import type Konva from 'konva';
 import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue';
 import { useT } from '../../i18n/use-t';
 import { fileAddress } from '../files';
+import ToggleButton from '../../ui/ToggleButton.vue';
+import SelectField from '../../ui/SelectField.vue';
+import type { Focusable } from '../../ui/focus-first';
 
 const props = defineProps<{
   open: boolean;
@@ -35,7 +39,7 @@ const tool = ref<'pen' | 'eraser' | 'text'>('pen');
 const ink = ref<string>(INKS[0]);
 const width = ref<number>(WIDTHS[1]);
 const writing = ref<{ x: number; y: number; left: number; top: number; text: string } | null>(null);
-const writingField = ref<HTMLInputElement | null>(null);
+const writingField = ref<Focusable | null>(null);
 const sure = ref(false);
 const papers = computed(() => [
   ...(['blank', 'squared'] as const).map((one) => ({ key: one as string, name: t(`drawing.${one}`) })),
@@ -242,16 +246,9 @@ function keys(event: KeyboardEvent): void {
 <template>
   <section v-if="open" ref="pad" class="sheet pad stack" :aria-label="t('drawing.title')" @keydown="keys">
     <div class="row wrap tools" role="toolbar" :aria-label="t('drawing.tools')">
-      <button
-        v-for="one in ['pen', 'eraser', 'text'] as const"
-        :key="one"
-        type="button"
-        class="chip"
-        :aria-pressed="tool === one"
-        @click="tool = one"
-      >
+      <ToggleButton v-for="one in ['pen', 'eraser', 'text'] as const" :key="one" :on="tool === one" @click="tool = one">
         {{ t(`drawing.${one}`) }}
-      </button>
+      </ToggleButton>
       <span class="row inks" role="group" :aria-label="t('drawing.ink')"
         ><button
           v-for="(one, index) in INKS"
@@ -275,14 +272,16 @@ function keys(event: KeyboardEvent): void {
         >
           <i :style="{ blockSize: `${one}px`, inlineSize: `${one}px` }" /></button
       ></span>
-      <button type="button" class="chip" :disabled="drawing.marks.length === 0" @click="undo">{{ t('drawing.undo') }}</button>
-      <button type="button" class="chip" :disabled="undone.length === 0" @click="redo">{{ t('drawing.redo') }}</button>
+      <Button size="small" :disabled="drawing.marks.length === 0" @click="undo">{{ t('drawing.undo') }}</Button>
+      <Button size="small" :disabled="undone.length === 0" @click="redo">{{ t('drawing.redo') }}</Button>
       <label class="row small"
         >{{ t('drawing.paper')
-        }}<select class="field paper-choice" :value="drawing.paper" @change="setPaper(($event.target as HTMLSelectElement).value)">
-          <option v-for="one in papers" :key="one.key" :value="one.key">{{ one.name }}</option>
-        </select></label
-      >
+        }}<SelectField
+          :model-value="drawing.paper"
+          @update:model-value="setPaper($event)"
+          class="paper-choice"
+          :options="papers.map((one) => ({ value: one.key, label: one.name }))"
+      /></label>
     </div>
     <div class="place">
       <div ref="place" class="surface" role="img" :aria-label="t('drawing.surface')" />
@@ -292,12 +291,11 @@ function keys(event: KeyboardEvent): void {
         :style="{ insetInlineStart: `${writing.left}px`, insetBlockStart: `${writing.top}px` }"
         @submit.prevent="writeHere"
       >
-        <input
+        <Input
           ref="writingField"
-          v-model="writing.text"
-          class="field"
+          v-model:value="writing.text"
           :aria-label="t('drawing.text')"
-          maxlength="200"
+          :maxlength="200"
           dir="auto"
           @blur="writeHere"
           @keydown.esc.stop="writing = null"
@@ -305,13 +303,13 @@ function keys(event: KeyboardEvent): void {
       </form>
     </div>
     <div class="row wrap">
-      <button type="button" class="btn main" :disabled="drawing.marks.length === 0" @click="done">{{ t('drawing.keep') }}</button>
-      <button type="button" class="btn" @click="emit('close')">{{ t('drawing.later') }}</button>
+      <Button type="primary" :disabled="drawing.marks.length === 0" @click="done">{{ t('drawing.keep') }}</Button>
+      <Button @click="emit('close')">{{ t('drawing.later') }}</Button>
       <span class="grow" />
-      <button v-if="!sure" type="button" class="btn quiet" :disabled="drawing.marks.length === 0" @click="sure = true">
+      <Button v-if="!sure" type="link" :disabled="drawing.marks.length === 0" @click="sure = true">
         {{ t('drawing.wipe') }}
-      </button>
-      <button v-else type="button" class="btn quiet alarm" @click="wipe">{{ t('drawing.wipeSure') }}</button>
+      </Button>
+      <Button v-else type="link" class="alarm" @click="wipe">{{ t('drawing.wipeSure') }}</Button>
     </div>
   </section>
 </template>

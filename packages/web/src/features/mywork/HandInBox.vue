@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Handing in: of what, what being late means, and what still stands in its way. */
+import { Button } from 'ant-design-vue';
 import { hasAskedFor, unmilli, type RichText } from '@jolly/core';
 import type { MyPieceReply, WorkFile } from '@jolly/server/contract';
 import { computed } from 'vue';
@@ -61,9 +62,9 @@ const pastDue = computed(() => piece.value.window.due !== null && piece.value.wi
     </template>
     <p v-else-if="piece.window.due !== null && !pastDue" class="good">{{ t('piece.onTime') }}</p>
     <p v-if="onTheWay > 0" class="small">{{ count('piece.onTheWay', onTheWay) }}</p>
-    <button type="button" class="btn main wide" :disabled="busy || nothing || onTheWay > 0" @click="$emit('handIn')">
+    <Button type="primary" block :disabled="busy || nothing || onTheWay > 0" @click="$emit('handIn')">
       {{ t(value.team ? 'piece.handInAll' : 'piece.handIn') }}
-    </button>
+    </Button>
   </section>
 </template>
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** What is handed in: when, what, its receipt; how to take it back and what that costs; how it went. */
+import { Button } from 'ant-design-vue';
 import type { MyPieceReply } from '@jolly/server/contract';
 import { computed } from 'vue';
 import { now } from '../../api/client';
@@ -8,6 +9,8 @@ import { useWords } from '../../ui/use-words';
 import { useScope } from '../termline';
 import HowItWent from './HowItWent.vue';
 import { fileAddress } from '../files';
+import FoldedPart from '../../ui/FoldedPart.vue';
+import LinkButton from '../../ui/LinkButton.vue';
 
 const props = defineProps<{ value: MyPieceReply; busy: boolean }>();
 const emit = defineEmits<{ takeBack: []; said: []; versions: [] }>();
@@ -30,10 +33,9 @@ const cost = computed(() => {
   <div class="sheet handed stack">
     <div class="row wrap">
       <h2 class="grow">{{ t(piece.lateBy > 0 ? 'piece.inNowLate' : 'piece.inNow') }}</h2>
-      <button type="button" class="btn quiet" @click="emit('versions')">{{ t('versions.title') }}</button><RouterLink
-        class="btn"
+      <Button type="link" @click="emit('versions')">{{ t('versions.title') }}</Button><LinkButton
         :to="{ path: `/work/${piece.assignmentId}/receipt`, query: kept }"
-        >{{ t('piece.receipt') }}</RouterLink
+        >{{ t('piece.receipt') }}</LinkButton
       >
     </div>
     <dl class="receipt">
@@ -60,7 +62,7 @@ const cost = computed(() => {
     <div v-if="value.mayTakeBack === null" class="back stack">
       <p>{{ t(value.team ? 'piece.takeBackTeam' : 'piece.takeBackWhy') }} {{ cost }}</p>
       <div>
-        <button type="button" class="btn" :disabled="busy" @click="emit('takeBack')">{{ t('piece.takeBack') }}</button>
+        <Button :disabled="busy" @click="emit('takeBack')">{{ t('piece.takeBack') }}</Button>
       </div>
     </div>
     <p v-else-if="value.mayTakeBack === 'closed'" class="muted">
@@ -68,14 +70,13 @@ const cost = computed(() => {
     </p>
     <p v-else-if="value.mayTakeBack === 'marking'" class="muted">{{ t('piece.locked') }}</p>
     <HowItWent v-if="!piece.returned" :assignment-id="piece.assignmentId" :went="value.went" @said="emit('said')" />
-    <details v-if="handIn.words > 0 && !value.marked" class="own-text" :open="handIn.words < 300">
-      <summary>{{ t('piece.whatYouWrote') }}</summary>
+    <FoldedPart v-if="handIn.words > 0 && !value.marked" class="own-text" :open="handIn.words < 300" :title="t('piece.whatYouWrote')">
       <RichTextView v-if="handIn.text" :text="handIn.text" />
       <div v-for="one in handIn.sheets" :key="`${one.attachmentId} ${one.studentId}`">
         <h3 dir="auto">{{ one.title }}</h3>
         <RichTextView :text="one.text" />
       </div>
-    </details>
+    </FoldedPart>
   </div>
 </template>
 
@@ -88,9 +89,6 @@ const cost = computed(() => {
 .back {
   border-block-start: 1px solid var(--line-2);
   padding-block-start: 12px;
-}
-.own-text summary {
-  cursor: pointer;
 }
 .receipt {
   display: grid;

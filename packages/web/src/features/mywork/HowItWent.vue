@@ -1,10 +1,12 @@
 <script setup lang="ts">
 /** How it went, in the student's own view: one of three, and a line if they like. Their teachers see it. */
+import { Button, Input } from 'ant-design-vue';
 import type { Went, WentView } from '@jolly/server/contract';
 import { ref, watch } from 'vue';
 import { useT } from '../../i18n/use-t';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
+import ToggleButton from '../../ui/ToggleButton.vue';
 
 const props = defineProps<{ assignmentId: string; went: WentView | null }>();
 const emit = defineEmits<{ said: [] }>();
@@ -41,19 +43,19 @@ const say = (chosen: Went | null) =>
       <strong>{{ t('went.ask') }}</strong>
     </p>
     <div class="row wrap" role="group" :aria-label="t('went.ask')">
-      <button v-for="one in WAYS" :key="one" type="button" class="chip" :aria-pressed="how === one" :disabled="busy" @click="say(one)">
+      <ToggleButton v-for="one in WAYS" :key="one" :on="how === one" :disabled="busy" @click="say(one)">
         {{ t(`went.${one}`) }}
-      </button>
+      </ToggleButton>
     </div>
     <form v-if="how" class="row" @submit.prevent="say(null)">
-      <input
-        v-model="line"
-        class="field grow"
-        maxlength="500"
+      <Input
+        v-model:value="line"
+        :maxlength="500"
         dir="auto"
         :placeholder="t('went.line')"
         :aria-label="t('went.line')"
-      /><button class="btn" :disabled="busy || line.trim() === (went?.line ?? '')">{{ t('went.say') }}</button>
+        class="grow"
+      /><Button html-type="submit" :disabled="busy || line.trim() === (went?.line ?? '')">{{ t('went.say') }}</Button>
     </form>
     <p v-if="said" class="small muted" role="status">{{ t('went.said') }}</p>
     <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Classes that ask for this student, and where they wait to be let in. */
+import { Button } from 'ant-design-vue';
 import type { MyJoining } from '@jolly/server/contract';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
@@ -29,10 +30,10 @@ const answer = (one: MyJoining, yes: boolean) =>
       <template v-else>
         <p dir="auto">{{ t('joining.youAsked', { who: one.by ?? '', className: one.className }) }}</p>
         <div class="row wrap">
-          <button class="btn main" :disabled="busy" @click="answer(one, true)">
-            {{ t('joining.yes', { className: one.className }) }}</button><button class="btn" :disabled="busy" @click="answer(one, false)">
+          <Button type="primary" :disabled="busy" @click="answer(one, true)">
+            {{ t('joining.yes', { className: one.className }) }}</Button><Button :disabled="busy" @click="answer(one, false)">
             {{ t('joining.no') }}
-          </button>
+          </Button>
         </div>
       </template>
     </div>

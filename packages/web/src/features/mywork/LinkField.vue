@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A piece that is a link: read as it is typed, refused with what is wrong with it. */
+import { Input } from 'ant-design-vue';
 import { plainText, readLink, textOf, type LinkProblem } from '@jolly/core';
 import { ref } from 'vue';
 import { useWords } from '../../ui/use-words';
@@ -8,6 +9,7 @@ import type { useDraft } from './use-draft';
 
 const props = defineProps<{ draft: ReturnType<typeof useDraft>; zone: string }>();
 const { t } = useWords();
+const WEB = 'https://';
 const badLink = ref<LinkProblem | null>(null);
 function setLink(typed: string): void {
   const link = readLink(typed);
@@ -18,14 +20,14 @@ function setLink(typed: string): void {
 
 <template>
   <div class="sheet editor-sheet">
-    <label class="label" for="work-link">{{ t('piece.link') }}</label><input
+    <label class="label" for="work-link">{{ t('piece.link') }}</label><Input
       id="work-link"
-      class="field"
       inputmode="url"
       :value="plainText(draft.text.value).trim()"
-      placeholder="https://"
+      :placeholder="WEB"
       dir="ltr"
       @change="setLink(($event.target as HTMLInputElement).value)"
+      :value-modifiers="{ lazy: true }"
     />
     <p v-if="badLink" class="alarm small" role="alert">{{ t(`common.linkProblem.${badLink}`) }}</p>
     <DraftNotes :draft="draft" :zone="zone" />

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Asking for more time on a piece, and what came of it. */
+import { Button, Input } from 'ant-design-vue';
 import type { OwnRequest } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import { ask } from '../../api/client';
@@ -51,7 +52,7 @@ const withdraw = (id: string) =>
       ><p class="small">{{ t('requests.waiting', { when: when(latest.askedAt, zone) }) }}</p>
       <p class="small muted" dir="auto">{{ askedText }}</p>
       <div>
-        <button type="button" class="btn quiet" :disabled="busy" @click="withdraw(latest.id)">{{ t('requests.withdraw') }}</button>
+        <Button type="link" :disabled="busy" @click="withdraw(latest.id)">{{ t('requests.withdraw') }}</Button>
       </div></template
     >
     <p v-else-if="latest && latest.state !== 'withdrawn'" class="small">
@@ -60,25 +61,23 @@ const withdraw = (id: string) =>
     </p>
     <template v-if="mayAsk">
       <div v-if="!asking">
-        <button
-          type="button"
-          class="btn quiet"
+        <Button
+          type="link"
           @click="
             asking = true;
             wanted = proposed;
           "
         >
           {{ t('requests.ask') }}
-        </button>
+        </Button>
       </div>
       <form v-else class="stack" @submit.prevent="send">
         <div>
-          <label class="label" for="ask-why">{{ t('requests.why') }}</label><input
+          <label class="label" for="ask-why">{{ t('requests.why') }}</label><Input
             id="ask-why"
-            v-model="reason"
-            class="field"
+            v-model:value="reason"
             required
-            maxlength="500"
+            :maxlength="500"
             dir="auto"
           />
         </div>
@@ -92,13 +91,12 @@ const withdraw = (id: string) =>
           />
         </div>
         <div class="row">
-          <button class="btn main" :disabled="busy || reason.trim() === ''">{{ t('requests.send') }}</button><button
-            type="button"
-            class="btn quiet"
+          <Button type="primary" html-type="submit" :disabled="busy || reason.trim() === ''">{{ t('requests.send') }}</Button><Button
+            type="link"
             @click="asking = false"
           >
             {{ t('common.cancel') }}
-          </button>
+          </Button>
         </div>
       </form>
     </template>

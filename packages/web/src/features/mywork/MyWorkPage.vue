@@ -12,6 +12,7 @@ import { useWords } from '../../ui/use-words';
 import { useScope, useTermLine } from '../termline';
 import JoiningBox from './JoiningBox.vue';
 import WorkCard from './WorkCard.vue';
+import LinkButton from '../../ui/LinkButton.vue';
 
 const { t, count, points, when } = useWords();
 const scope = useScope();
@@ -76,7 +77,7 @@ const toReview = computed(() => (reviews.value.value ?? []).filter((one) => one.
         ><template v-else
           ><p>{{ t('work.nothingAtAll') }}</p>
           <p class="muted">{{ t('work.nothingHint') }}</p>
-          <RouterLink class="btn main" to="/join">{{ t('signIn.toJoin') }}</RouterLink></template
+          <LinkButton type="primary" to="/join">{{ t('signIn.toJoin') }}</LinkButton></template
         >
       </div>
       <div v-else class="columns">

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Files that were on their way when the piece closed: kept in this browser until one saves or drops them. */
+import { Button } from 'ant-design-vue';
 import { useWords } from '../../ui/use-words';
 import type { Upload } from './use-uploads';
 
@@ -13,11 +14,9 @@ const { t } = useWords();
     <p>{{ t('piece.neverSent') }}</p>
     <ul class="plain">
       <li v-for="one in uploads" :key="one.key" class="row">
-        <span class="grow clip" dir="auto">{{ one.name }}</span><button type="button" class="btn quiet" @click="$emit('copy', one.key)">
-          {{ t('piece.saveCopy') }}{{ ' ' }}<span class="hidden-text">{{ one.name }}</span></button
-        ><button type="button" class="btn quiet" :aria-label="t('piece.remove', { name: one.name })" @click="$emit('stop', one.key)">
-          ×
-        </button>
+        <span class="grow clip" dir="auto">{{ one.name }}</span><Button type="link" @click="$emit('copy', one.key)">
+          {{ t('piece.saveCopy') }}{{ ' ' }}<span class="hidden-text">{{ one.name }}</span></Button
+        ><Button type="link" :aria-label="t('piece.remove', { name: one.name })" @click="$emit('stop', one.key)"> × </Button>
       </li>
     </ul>
   </div>

@@ -4,6 +4,7 @@ import type { MyPieceReply } from '@jolly/server/contract';
 import { useWords } from '../../ui/use-words';
 import { useTrail } from '../assignments';
 import MoreTime from './MoreTime.vue';
+import FoldedPart from '../../ui/FoldedPart.vue';
 
 defineProps<{ assignmentId: string; value: MyPieceReply; zone: string }>();
 defineEmits<{ changed: [] }>();
@@ -46,10 +47,9 @@ const trail = useTrail();
       :zone="zone"
       @changed="$emit('changed')"
     />
-    <details v-if="value.trail.length > 0" class="why">
-      <summary>{{ t('piece.why') }}</summary>
+    <FoldedPart v-if="value.trail.length > 0" class="why" :title="t('piece.why')">
       <p v-for="one in trail.sentences(value.trail, zone)" :key="one" class="small">{{ one }}</p>
-    </details>
+    </FoldedPart>
   </section>
 </template>
 
@@ -78,8 +78,5 @@ const trail = useTrail();
 }
 .why {
   margin-block-start: 10px;
-}
-.why summary {
-  cursor: pointer;
 }
 </style>

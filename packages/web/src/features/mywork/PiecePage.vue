@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** One piece: what to do, the place to work, handing in and taking back, what came back, and words with the teacher. */
+import { Button } from 'ant-design-vue';
 import { isBlank, wordCount } from '@jolly/core';
 import type { MyPieceReply, VersionItem, WorkFile } from '@jolly/server/contract';
 import { computed, ref, unref, watch } from 'vue';
@@ -31,6 +32,7 @@ import { useUploads } from './use-uploads';
 import UnsentWords from './UnsentWords.vue';
 import VersionsSheet from './VersionsSheet.vue';
 import WorkFiles from './WorkFiles.vue';
+import FoldedPart from '../../ui/FoldedPart.vue';
 
 /** So long after a save of one's own a change is taken for that save. */
 const OWN_ECHO_MS = 2500;
@@ -216,29 +218,24 @@ watch(
             :copies="value.sheets.map((one) => one.attachmentId)"
           />
         </div>
-        <details v-if="rubric && !piece.returned" class="how">
-          <summary>
+        <FoldedPart v-if="rubric && !piece.returned" class="how">
+          <template #title>
             {{ t('rubric.title')
             }}<template v-if="rubric.name"
               >: <span dir="auto">{{ rubric.name }}</span></template
             >
-          </summary>
+          </template>
           <RubricView :rubric="rubric" />
-        </details>
+        </FoldedPart>
 
         <HandedIn v-if="value.handIn" :value="value" :busy="busy" @take-back="takeBack" @said="reload" @versions="showVersions" />
         <NotOpenNote v-else-if="!working" :value="value" :zone="zone" :nothing="nothing" :words="words" :text="draft.text.value" />
         <div v-else class="stack">
           <div class="heading own-head">
             <h2 class="label-head grow">{{ t('piece.yourWork') }}</h2>
-            <button
-              v-if="value.draft.version > 0 || files.length > 0 || sheetsBegun > 0"
-              type="button"
-              class="btn quiet"
-              @click="showVersions"
-            >
+            <Button v-if="value.draft.version > 0 || files.length > 0 || sheetsBegun > 0" type="link" @click="showVersions">
               {{ t('versions.title') }}
-            </button>
+            </Button>
           </div>
           <SheetPlace
             v-for="sheet in value.sheets"
@@ -343,11 +340,6 @@ watch(
 }
 .with {
   margin-block-start: 14px;
-}
-.how summary {
-  cursor: pointer;
-  font-weight: 600;
-  margin-block-end: 8px;
 }
 .head h1 {
   font-size: 28px;

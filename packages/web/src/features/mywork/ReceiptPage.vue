@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The receipt of a hand-in, to look at and to print. */
+import { Button } from 'ant-design-vue';
 import { wordCount, writtenWords } from '@jolly/core';
 import { ref } from 'vue';
 import { useRoute } from 'vue-router';
@@ -10,6 +11,8 @@ import LoadGate from '../../ui/LoadGate.vue';
 import { useWords } from '../../ui/use-words';
 import { useSession } from '../accounts';
 import { fingerprintOf } from './fingerprint';
+import FileButton from '../../ui/FileButton.vue';
+import LinkButton from '../../ui/LinkButton.vue';
 
 const { t, count } = useWords();
 const route = useRoute();
@@ -30,10 +33,7 @@ const print = () => window.print();
 
 /** Is this what I handed in? Compared here in the browser; the file goes nowhere. */
 const checked = ref<{ name: string; same: string | null }[]>([]);
-async function check(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement;
-  const files = [...(input.files ?? [])];
-  input.value = '';
+async function check(files: File[]): Promise<void> {
   const handed = value.value?.handIn?.files ?? [];
   checked.value = await Promise.all(
     files.map(async (file) => {
@@ -93,7 +93,7 @@ async function check(event: Event): Promise<void> {
           <h2>{{ t('piece.check') }}</h2>
           <p class="muted small">{{ t('piece.checkHint') }}</p>
           <div>
-            <label class="btn pick">{{ t('piece.checkChoose') }}<input class="hidden-text" type="file" multiple @change="check" /></label>
+            <FileButton multiple @files="check">{{ t('piece.checkChoose') }}</FileButton>
           </div>
           <ul v-if="checked.length > 0" class="plain" role="status">
             <li v-for="one in checked" :key="one.name" :class="one.same ? 'good' : 'alarm'" dir="auto">
@@ -102,9 +102,9 @@ async function check(event: Event): Promise<void> {
           </ul>
         </section>
         <div class="row no-print">
-          <button class="btn main" @click="print">{{ t('piece.print') }}</button><RouterLink class="btn" :to="`/work/${id}`">{{
+          <Button type="primary" @click="print">{{ t('piece.print') }}</Button><LinkButton :to="`/work/${id}`">{{
             t('common.close')
-          }}</RouterLink>
+          }}</LinkButton>
         </div>
       </article>
     </div>

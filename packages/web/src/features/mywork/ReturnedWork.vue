@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** What came back: the score and how it came about, words, voice, files, notes in place and as a list, and asking about it. */
+import { Button, Textarea } from 'ant-design-vue';
 import { isBlank, rubricMax, rubricScore } from '@jolly/core';
 import type { MyPieceReply } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
@@ -11,6 +12,7 @@ import { useWords } from '../../ui/use-words';
 import { RubricView } from '../assignments';
 import { NotedWork, type NoteActs } from '../notes';
 import { fileAddress } from '../files';
+import FoldedPart from '../../ui/FoldedPart.vue';
 
 const props = defineProps<{ value: MyPieceReply; assignmentId: string; firstName: string }>();
 const emit = defineEmits<{ changed: [] }>();
@@ -156,40 +158,38 @@ const send = () =>
       </div>
       <template v-if="value.mayQuestion">
         <form v-if="asking" class="stack" @submit.prevent="send">
-          <label class="label" for="question">{{ t('scoreQuestions.about') }}</label><textarea
+          <label class="label" for="question">{{ t('scoreQuestions.about') }}</label><Textarea
             id="question"
-            v-model="question"
-            class="field"
-            rows="3"
-            maxlength="2000"
+            v-model:value="question"
+            :auto-size="{ minRows: 3, maxRows: 12 }"
+            :maxlength="2000"
             required
             dir="auto"
           />
           <div class="row">
-            <button class="btn" :disabled="busy || question.trim() === ''">{{ t('scoreQuestions.send') }}</button><button
-              type="button"
-              class="btn quiet"
+            <Button html-type="submit" :disabled="busy || question.trim() === ''">{{ t('scoreQuestions.send') }}</Button><Button
+              type="link"
               @click="asking = false"
             >
               {{ t('common.cancel') }}
-            </button>
+            </Button>
           </div>
         </form>
         <div v-else>
-          <button type="button" class="btn" @click="asking = true">{{ t('scoreQuestions.ask') }}</button>
+          <Button @click="asking = true">{{ t('scoreQuestions.ask') }}</Button>
         </div>
       </template>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
     </div>
-    <details v-if="rubric && returned" class="how" open>
-      <summary>
+    <FoldedPart v-if="rubric && returned" class="how" open>
+      <template #title>
         {{ t('rubric.title')
         }}<template v-if="rubric.name"
           >: <span dir="auto">{{ rubric.name }}</span></template
         >
-      </summary>
+      </template>
       <RubricView :rubric="rubric" :choices="chosen?.by === 'rubric' ? chosen.choices : null" />
-    </details>
+    </FoldedPart>
     <section v-if="value.reviews.length > 0" class="sheet reviews">
       <h2>{{ t('review.received') }}</h2>
       <article v-for="one in value.reviews" :key="one.number">
@@ -205,18 +205,18 @@ const send = () =>
           ><span class="small muted"
             >{{ count('returned.notes', value.notes.length)
             }}<template v-if="open > 0"> · {{ t('returned.open', { n: open }) }}</template></span
-          ><button type="button" class="btn quiet" :aria-pressed="asList" @click="asList = !asList">
+          ><Button type="link" :aria-pressed="asList" @click="asList = !asList">
             {{ t(asList ? 'returned.inPlace' : 'returned.asList') }}
-          </button></template
+          </Button></template
         >
       </div>
       <ol v-if="asList" class="plain list">
         <li v-for="note in value.notes" :key="note.id" :class="{ done: note.settledAt !== null }">
-          <label class="row"
-            ><StoredCheck :on="note.settledAt !== null" :store="(settled) => settle(note.id, settled)" /><span dir="auto"
+          <StoredCheck :on="note.settledAt !== null" :store="(settled) => settle(note.id, settled)"
+            ><span dir="auto"
               ><span v-if="note.place.kind === 'text'" class="muted">“{{ note.place.quote }}” </span
               >{{ note.text || t('notes.penOnly') }}</span
-            ></label
+            ></StoredCheck
           >
         </li>
       </ol>
@@ -288,8 +288,5 @@ h3 {
 }
 .done {
   color: var(--text-3);
-}
-.how summary {
-  cursor: pointer;
 }
 </style>

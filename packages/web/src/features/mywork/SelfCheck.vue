@@ -4,6 +4,7 @@ import type { Chosen, Scoring } from '@jolly/server/contract';
 import { computed } from 'vue';
 import { useWords } from '../../ui/use-words';
 import { ChoiceLadder } from '../marking';
+import FoldedPart from '../../ui/FoldedPart.vue';
 
 type Choices = Extract<Chosen, { by: 'rubric' }>['choices'];
 defineProps<{ scoring: Extract<Scoring, { by: 'rubric' }> }>();
@@ -18,17 +19,10 @@ const chosen = computed({
 </script>
 
 <template>
-  <details class="how">
-    <summary>{{ t('selfCheck.title') }}</summary>
+  <FoldedPart class="how" :title="t('selfCheck.title')">
     <p class="muted small">{{ t('selfCheck.hint') }}</p>
     <ChoiceLadder v-model="chosen" :scoring="scoring" :points="null" />
-  </details>
+  </FoldedPart>
 </template>
 
-<style scoped>
-.how summary {
-  cursor: pointer;
-  font-weight: 600;
-  margin-block-end: 8px;
-}
-</style>
+<style scoped></style>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** One's own copy of a worksheet, saved as one writes; a later correction by the teacher is offered. */
+import { Button } from 'ant-design-vue';
 import { answersOf, answersWithoutSpace, hasAnswerSpaces, isBlank } from '@jolly/core';
 import type { SheetView } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
@@ -10,6 +11,7 @@ import RichTextView from '../../ui/RichTextView.vue';
 import { useWords } from '../../ui/use-words';
 import DraftNotes from './DraftNotes.vue';
 import { useDraft } from './use-draft';
+import FoldedPart from '../../ui/FoldedPart.vue';
 
 const props = defineProps<{
   assignmentId: string;
@@ -60,12 +62,11 @@ defineExpose({ save: draft.save, status: draft.status });
     </p>
     <div v-if="sheet.corrected" class="note stack">
       <p>{{ t('sheets.corrected') }}</p>
-      <details>
-        <summary>{{ t('sheets.lookCorrected') }}</summary>
+      <FoldedPart :title="t('sheets.lookCorrected')">
         <RichTextView class="sheet other" :text="sheet.corrected" />
-      </details>
+      </FoldedPart>
       <div>
-        <button type="button" class="btn" :disabled="busy" @click="correct">{{ t('sheets.takeCorrected') }}</button>
+        <Button :disabled="busy" @click="correct">{{ t('sheets.takeCorrected') }}</Button>
       </div>
       <p v-if="problem" class="alarm small" role="alert">{{ problem.title }}</p>
     </div>

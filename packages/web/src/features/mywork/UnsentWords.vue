@@ -3,6 +3,7 @@
  * Words of this browser that the server never had, while the piece is not open to be worked on: handed in from
  * another device or by the group, closed, sent back. They can be read and copied, and go in once it is open again.
  */
+import { Button } from 'ant-design-vue';
 import { isBlank, plainText, type RichText } from '@jolly/core';
 import { computed, ref } from 'vue';
 import RichTextView from '../../ui/RichTextView.vue';
@@ -47,7 +48,7 @@ async function copy(one: { key: string; text: RichText }): Promise<void> {
         <strong class="grow" dir="auto">{{ one.title }}</strong><span v-if="copied === one.key" class="small" role="status">{{
           t('unsent.copied')
         }}</span
-        ><button type="button" class="btn" @click="copy(one)">{{ t('unsent.copy') }}</button>
+        ><Button @click="copy(one)">{{ t('unsent.copy') }}</Button>
       </div>
       <RichTextView :text="one.text" />
     </div>

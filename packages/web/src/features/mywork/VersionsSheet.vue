@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Every version of a work, with times: one to look at, two to compare with differences marked, one to restore. */
+import { Button } from 'ant-design-vue';
 import { compareTexts, type RichNode } from '@jolly/core';
 import type { VersionItem, VersionReply } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
@@ -8,6 +9,7 @@ import RichTextView from '../../ui/RichTextView.vue';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 import { fileAddress } from '../files';
+import SelectField from '../../ui/SelectField.vue';
 
 const props = defineProps<{
   open: boolean;
@@ -101,13 +103,15 @@ const restoreChosen = () =>
         <div class="row wrap">
           <label class="row small"
             >{{ t('versions.against')
-            }}<select v-model="against" class="field">
-              <option :value="null">{{ t('versions.nothing') }}</option>
-              <option v-for="one in versions.filter((other) => other.id !== chosen)" :key="one.id" :value="one.id">
-                {{ name(one) }}, {{ when(one.at, zone) }}
-              </option>
-            </select></label
-          >
+            }}<SelectField
+              v-model="against"
+              :options="[
+                { value: null, label: t('versions.nothing') },
+                ...versions
+                  .filter((other) => other.id !== chosen)
+                  .map((one) => ({ value: one.id, label: `${name(one)}, ${when(one.at, zone)}` })),
+              ]"
+          /></label>
         </div>
         <div v-if="differences" class="marked rich-text" dir="auto">
           <template v-for="(one, index) in differences" :key="index"
@@ -138,7 +142,7 @@ const restoreChosen = () =>
           t('piece.receipt')
         }}</RouterLink>
         <div v-if="restore">
-          <button type="button" class="btn" :disabled="busy" @click="restoreChosen">{{ t('versions.restore') }}</button>
+          <Button :disabled="busy" @click="restoreChosen">{{ t('versions.restore') }}</Button>
           <p class="muted small">{{ t('versions.restoreHint') }}</p>
         </div>
       </div>

@@ -6,6 +6,7 @@ import { now } from '../../api/client';
 import SignalFlag from '../../ui/SignalFlag.vue';
 import { useWords } from '../../ui/use-words';
 import { useScope } from '../termline';
+import LinkButton from '../../ui/LinkButton.vue';
 
 const props = defineProps<{ piece: MyPiece; first: boolean }>();
 const { t, count, points, soon, when } = useWords();
@@ -97,8 +98,8 @@ const act = computed(() =>
       <p v-if="date.sub" class="muted small">{{ date.sub }}</p>
       <div v-if="gone !== null" class="bar" aria-hidden="true"><i :style="{ inlineSize: `${gone}%` }" /></div>
     </div>
-    <RouterLink class="btn act" :class="{ main: first }" :to="{ path: `/work/${piece.assignmentId}`, query: kept }"
-      >{{ t(`work.${act}`) }}<span class="hidden-text">: {{ piece.title }}</span></RouterLink
+    <LinkButton :type="first ? 'primary' : 'default'" class="act" :to="{ path: `/work/${piece.assignmentId}`, query: kept }"
+      >{{ t(`work.${act}`) }}<span class="hidden-text">: {{ piece.title }}</span></LinkButton
     >
   </article>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** What is attached to a piece, and ways to attach more: files, the camera, a drawing, a recording. */
+import { Button } from 'ant-design-vue';
 import type { HandInKind } from '@jolly/core';
 import type { WorkFile } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
@@ -8,6 +9,8 @@ import DrawingSheet from './DrawingSheet.vue';
 import { RecordingSheet } from '../files';
 import type { Upload } from './use-uploads';
 import { useWords } from '../../ui/use-words';
+import ProgressBar from '../../ui/ProgressBar.vue';
+import FileButton from '../../ui/FileButton.vue';
 
 const props = defineProps<{
   accepts: readonly HandInKind[];
@@ -51,12 +54,6 @@ const ownPictures = computed(() => [
   ...props.pictures,
 ]);
 const waiting = computed(() => props.uploads.some((one) => one.state === 'waiting'));
-
-function picked(event: Event): void {
-  const input = event.target as HTMLInputElement;
-  emit('add', [...(input.files ?? [])]);
-  input.value = '';
-}
 </script>
 
 <template>
@@ -73,9 +70,7 @@ function picked(event: Event): void {
               @click="looking = looking === file.id ? null : file.id"
             >
               {{ file.name }}</button><span class="muted small">{{ sizeText(file.size) }}</span
-            ><button type="button" class="btn quiet" :aria-label="t('piece.remove', { name: file.name })" @click="emit('remove', file)">
-              ×
-            </button>
+            ><Button type="link" :aria-label="t('piece.remove', { name: file.name })" @click="emit('remove', file)"> × </Button>
           </div>
           <FileView v-if="looking === file.id" :file="file" />
         </li>
@@ -88,37 +83,32 @@ function picked(event: Event): void {
             t('piece.uploadWaits', { n: Math.floor(upload.share * 100) })
           }}</span>
           <template v-else-if="upload.state === 'sending'"
-            ><progress :value="upload.share" max="1" :aria-label="t('piece.sending', { name: upload.name })" /><span
-              class="muted small share"
-              >{{ percent(Math.floor(upload.share * 100)) }}</span
-            ></template
+            ><ProgressBar :done="upload.share" :label="t('piece.sending', { name: upload.name })" /><span class="muted small share">{{
+              percent(Math.floor(upload.share * 100))
+            }}</span></template
           >
-          <button v-if="upload.state === 'refused'" type="button" class="btn quiet" @click="emit('copy', upload.key)">
+          <Button v-if="upload.state === 'refused'" type="link" @click="emit('copy', upload.key)">
             {{ t('piece.saveCopy') }}{{ ' ' }}<span class="hidden-text">{{ upload.name }}</span>
-          </button>
-          <button type="button" class="btn quiet" @click="emit('stop', upload.key)">
+          </Button>
+          <Button type="link" @click="emit('stop', upload.key)">
             {{ upload.state === 'refused' ? '×' : t('piece.stop') }}{{ ' ' }}<span class="hidden-text">{{ upload.name }}</span>
-          </button>
+          </Button>
         </li>
       </ul>
       <p v-if="waiting" class="note row wrap">
-        <span class="grow">{{ t('piece.uploadKept') }}</span><button type="button" class="btn" @click="emit('again')">
+        <span class="grow">{{ t('piece.uploadKept') }}</span><Button @click="emit('again')">
           {{ t('common.retry') }}
-        </button>
+        </Button>
       </p>
       <div class="row wrap ways">
-        <label class="btn pick"
-          ><input class="hidden-text" type="file" multiple :accept="fileKinds" @change="picked" />{{ t('piece.addFiles') }}</label
-        >
-        <label v-if="takesPictures" class="btn pick camera"
-          ><input class="hidden-text" type="file" accept="image/*" capture="environment" @change="picked" />{{ t('piece.camera') }}</label
-        >
-        <button v-if="takesDrawings" type="button" class="btn" :aria-expanded="drawing" @click="drawing = !drawing">
+        <FileButton :accept="fileKinds" multiple @files="(files) => emit('add', files)">{{ t('piece.addFiles') }}</FileButton>
+        <FileButton v-if="takesPictures" accept="image/*" camera @files="(files) => emit('add', files)">{{ t('piece.camera') }}</FileButton>
+        <Button v-if="takesDrawings" :aria-expanded="drawing" @click="drawing = !drawing">
           {{ t('drawing.draw') }}
-        </button>
-        <button v-if="takesRecordings" type="button" class="btn" :aria-expanded="recording" @click="recording = !recording">
+        </Button>
+        <Button v-if="takesRecordings" :aria-expanded="recording" @click="recording = !recording">
           {{ t('recording.begin') }}
-        </button>
+        </Button>
         <span class="muted small">{{ hint }}</span>
       </div>
     </div>
@@ -169,10 +159,6 @@ function picked(event: Event): void {
 .share {
   inline-size: 44px;
   text-align: end;
-}
-progress {
-  inline-size: 110px;
-  accent-color: var(--act);
 }
 .pick {
   cursor: pointer;

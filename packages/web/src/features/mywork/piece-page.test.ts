@@ -139,5 +139,5 @@ it('sent back says what to do and by when', async () => {
 
 it('with nothing in it cannot be handed in', async () => {
   await piece(reply({ draft: { text: EMPTY_TEXT, version: 0, savedAt: null, savedBy: null, files: [] } as never }));
-  expect(document.querySelector<HTMLButtonElement>('aside button.main')!.disabled).toBe(true);
+  expect(document.querySelector<HTMLButtonElement>('aside .ant-btn-primary')!.disabled).toBe(true);
 });

@@ -32,7 +32,7 @@ describe('handing in', () => {
         ...more,
       },
     });
-  const button = () => document.querySelector<HTMLButtonElement>('button.main')!;
+  const button = () => document.querySelector<HTMLButtonElement>('.ant-btn-primary')!;
 
   it('says of what it is, and does it', async () => {
     const page = await box(value());

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** What somebody has been told, newest first, and how they want to be told by mail. */
+import { Button } from 'ant-design-vue';
 import type { NewsItem, NewsKind, TellingSettings } from '@jolly/server/contract';
-import { computed, ref } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
@@ -11,6 +12,9 @@ import { useWords } from '../../ui/use-words';
 import { useSession } from '../accounts';
 import { useTermLine } from '../termline';
 import { useNews } from './news.store';
+import FoldedPart from '../../ui/FoldedPart.vue';
+import TimeField from '../../ui/TimeField.vue';
+import RadioField from '../../ui/RadioField.vue';
 
 const { t, when } = useWords();
 const session = useSession();
@@ -128,10 +132,10 @@ function address({ kind, assignmentId, classId, studentId }: NewsItem): string {
 const KINDS = computed(() => Object.keys(settings.value?.choices ?? {}) as NewsKind[]);
 const settings = ref<TellingSettings | null>(null);
 const saved = ref(false);
-async function openSettings(event: Event): Promise<void> {
-  if ((event.target as HTMLDetailsElement).open && !settings.value)
-    await attempt(async () => (settings.value = await ask('GET /api/news/settings')));
+async function openSettings(open: boolean): Promise<void> {
+  if (open && !settings.value) await attempt(async () => (settings.value = await ask('GET /api/news/settings')));
 }
+watch(settings, () => (saved.value = false), { deep: true });
 const save = () =>
   attempt(async () => {
     await ask('PUT /api/news/settings', { body: settings.value! });
@@ -159,50 +163,36 @@ const save = () =>
           <span class="muted small nowrap">{{ item.className }} · {{ when(item.madeAt, zoneOf(item)) }}</span>
         </li>
       </ul>
-      <details class="settings" @toggle="openSettings">
-        <summary>{{ t('news.settings') }}</summary>
-        <form v-if="settings" class="sheet stack" @submit.prevent="save" @change="saved = false">
+      <FoldedPart class="settings" @toggle="openSettings" :title="t('news.settings')">
+        <form v-if="settings" class="sheet stack" @submit.prevent="save">
           <p v-if="!session.me?.email" class="muted">{{ t('news.noMail') }}</p>
           <div v-for="kind in KINDS" :key="kind" class="row wrap">
-            <span class="what">{{ t(`news.kinds.${kind}`) }}</span><label
-              v-for="one in ['atOnce', 'daily', 'never'] as const"
-              :key="one"
-              class="row"
-              ><input v-model="settings.choices[kind]" type="radio" :name="kind" :value="one" /> {{ t(`news.choices.${one}`) }}</label
-            >
-          </div>
-          <div class="row wrap">
-            <span class="what">{{ t('news.quiet') }}</span><input
-              v-model="settings.quiet.from"
-              class="field time"
-              type="time"
-              required
-              :aria-label="t('news.quiet')"
-            />{{ t('news.and')
-            }}<input
-              v-model="settings.quiet.to"
-              class="field time"
-              type="time"
-              required
-              :aria-label="`${t('news.quiet')} ${t('news.and')}`"
+            <span class="what">{{ t(`news.kinds.${kind}`) }}</span><RadioField
+              v-model="settings.choices[kind]"
+              :label="t(`news.kinds.${kind}`)"
+              :options="(['atOnce', 'daily', 'never'] as const).map((one) => ({ value: one, label: t(`news.choices.${one}`) }))"
             />
           </div>
+          <div class="row wrap">
+            <span class="what">{{ t('news.quiet') }}</span><TimeField :label="t('news.quiet')" required v-model="settings.quiet.from" />{{
+              t('news.and')
+            }}<TimeField :label="`${t('news.quiet')} ${t('news.and')}`" required v-model="settings.quiet.to" />
+          </div>
           <div v-if="student" class="row wrap">
-            <span class="what">{{ t('news.letterShows') }}</span><label
-              v-for="one in ['score', 'words', 'nothing'] as const"
-              :key="one"
-              class="row"
-              ><input v-model="settings.letterShows" type="radio" name="letterShows" :value="one" /> {{ t(`news.letter.${one}`) }}</label
-            >
+            <span class="what">{{ t('news.letterShows') }}</span><RadioField
+              v-model="settings.letterShows"
+              :label="t('news.letterShows')"
+              :options="(['score', 'words', 'nothing'] as const).map((one) => ({ value: one, label: t(`news.letter.${one}`) }))"
+            />
           </div>
           <div class="row">
-            <button class="btn main">{{ t('common.save') }}</button><span v-if="saved" class="muted small" role="status">{{
+            <Button type="primary" html-type="submit">{{ t('common.save') }}</Button><span v-if="saved" class="muted small" role="status">{{
               t('compose.savedAgain')
             }}</span>
           </div>
         </form>
         <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-      </details>
+      </FoldedPart>
     </div>
   </LoadGate>
 </template>
@@ -236,11 +226,6 @@ const save = () =>
 }
 .settings {
   margin-block-start: 22px;
-}
-.settings summary {
-  cursor: pointer;
-  color: var(--text-2);
-  margin-block-end: 10px;
 }
 .settings form {
   padding: 14px 18px;

@@ -76,21 +76,14 @@ describe('how one is told', () => {
   const SAVE = 'PUT /api/news/settings';
   const open = async (answers: Answers = {}, more: Partial<Me> = {}) => {
     const all = await news([], 'student', { 'GET /api/news/settings': settings, [SAVE]: undefined as never, ...answers }, more);
-    const details = document.querySelector('details')!;
-    details.open = true;
-    details.dispatchEvent(new Event('toggle'));
-    await all.page.settled();
+    await all.page.press('What comes by mail');
     return all;
   };
 
   it('is chosen for each thing, with hours in which nothing comes', async () => {
     const { page, last } = await open();
-    const never = document.querySelector<HTMLInputElement>('input[name=returned][value=never]')!;
-    never.checked = true;
-    never.dispatchEvent(new Event('change', { bubbles: true }));
-    const from = document.querySelector<HTMLInputElement>('input[type=time]')!;
-    from.value = '19:30';
-    from.dispatchEvent(new Event('input'));
+    await page.tick('never');
+    await page.fill('No mail between', '1930');
     await page.press('Save');
     expect(last(SAVE)!.body).toMatchObject({ choices: { returned: 'never', issued: 'daily' }, quiet: { from: '19:30', to: '07:00' } });
     expect(page.said('status')).toBe('Saved.');

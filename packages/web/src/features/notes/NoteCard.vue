@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** One note of the margin with what was written below it. */
+import { Button, Textarea } from 'ant-design-vue';
 import { FIRST_NAME } from '@jolly/core';
 import type { MarginNote } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
@@ -37,6 +38,15 @@ function send(): void {
     answering.value = text.value !== '';
   });
 }
+function key(event: KeyboardEvent): void {
+  if (event.key === 'Escape') {
+    event.stopPropagation();
+    answering.value = false;
+  } else if (event.key === 'Enter' && !event.shiftKey && !event.ctrlKey && !event.altKey && !event.metaKey) {
+    event.preventDefault();
+    send();
+  }
+}
 </script>
 
 <template>
@@ -71,25 +81,23 @@ function send(): void {
     <p v-else-if="note.answers.length > 0" class="small muted">{{ count('notes.answers', note.answers.length) }}</p>
     <template v-if="active">
       <form v-if="answering" class="stack-s" @submit.prevent="send">
-        <textarea
-          v-model="text"
-          class="field"
-          rows="2"
-          maxlength="4000"
+        <Textarea
+          v-model:value="text"
+          :auto-size="{ minRows: 2, maxRows: 12 }"
+          :maxlength="4000"
           dir="auto"
           :aria-label="t('notes.answer')"
-          @keydown.enter.exact.prevent="send"
-          @keydown.esc.stop="answering = false"
-        /><button class="btn">{{ t('talk.send') }}</button>
+          @keydown="key"
+        /><Button html-type="submit">{{ t('talk.send') }}</Button>
       </form>
       <div v-else class="acts">
-        <button v-if="note.mine && !note.shown" type="button" class="link" @click.stop="emit('edit')">{{ t('notes.change') }}</button>
-        <button v-if="note.mine && !note.shown" type="button" class="link" @click.stop="emit('remove')">{{ t('notes.remove') }}</button>
-        <button v-if="keeps && note.mine && note.text" type="button" class="link" @click.stop="emit('keep')">{{ t('notes.keep') }}</button>
-        <button v-if="mayAnswer && note.shown" type="button" class="link" @click.stop="answering = true">{{ t('notes.answer') }}</button>
-        <button v-if="note.shown" type="button" class="link" @click.stop="emit('settle', note.settledAt === null)">
+        <Button v-if="note.mine && !note.shown" type="link" @click.stop="emit('edit')">{{ t('notes.change') }}</Button>
+        <Button v-if="note.mine && !note.shown" type="link" @click.stop="emit('remove')">{{ t('notes.remove') }}</Button>
+        <Button v-if="keeps && note.mine && note.text" type="link" @click.stop="emit('keep')">{{ t('notes.keep') }}</Button>
+        <Button v-if="mayAnswer && note.shown" type="link" @click.stop="answering = true">{{ t('notes.answer') }}</Button>
+        <Button v-if="note.shown" type="link" @click.stop="emit('settle', note.settledAt === null)">
           {{ t(note.settledAt === null ? 'notes.settle' : 'notes.unsettle') }}
-        </button>
+        </Button>
       </div>
     </template>
   </article>

@@ -3,6 +3,7 @@
  * What was handed in, with notes beside the places they are about. Whoever marks selects words or points at a
  * picture and writes; whoever reads answers below.
  */
+import { Button, Textarea } from 'ant-design-vue';
 import type { Place } from '@jolly/core';
 import type { HandInView, MarginNote, NoteChange, NoteRequest, SavedRemark } from '@jolly/server/contract';
 import { computed, nextTick, ref, watch } from 'vue';
@@ -15,6 +16,7 @@ import PinnedFile from './PinnedFile.vue';
 import { partsOf, selectedPlace } from './places';
 import { useMargin } from './use-margin';
 import { usePlacing } from './use-placing';
+import type { Focusable } from '../../ui/focus-first';
 
 /** What can be done with notes; each throws ApiProblem when it fails. */
 export interface NoteActs {
@@ -36,7 +38,7 @@ const { t, count } = useWords();
 const { problem, busy, attempt } = useAttempt();
 
 const box = ref<HTMLElement | null>(null);
-const field = ref<HTMLTextAreaElement | null>(null);
+const field = ref<Focusable | null>(null);
 const active = ref<string | null>(null);
 const parts = computed(() => partsOf(props.handIn));
 const may = computed(() => props.acts.add !== undefined);
@@ -147,7 +149,8 @@ function picked(remark: SavedRemark): void {
   void nextTick(() => field.value?.focus());
 }
 function draftKey(event: KeyboardEvent): void {
-  const before = field.value?.value.slice(0, field.value.selectionStart) ?? '';
+  const { value, selectionStart } = event.target as HTMLTextAreaElement;
+  const before = value.slice(0, selectionStart);
   if (event.key === ';' && (before === '' || /\s$/.test(before))) picking.value = true;
   else if (event.key === 'Enter' && !event.shiftKey) void store();
   else if (event.key === 'Escape') draft.value = null;
@@ -241,9 +244,9 @@ defineExpose({ beginNote: () => (offer.value ? void begin(offer.value.place) : p
       <p v-if="empty" class="muted">{{ t('notes.emptyHandIn') }}</p>
     </div>
     <div class="margin" :style="margin.wide.value ? { minBlockSize: `${margin.height.value}px` } : {}">
-      <button v-if="offer" type="button" class="btn offer" :style="{ top: `${offer.top}px` }" @mousedown.prevent="begin(offer.place)">
+      <Button v-if="offer" class="offer" :style="{ top: `${offer.top}px` }" @mousedown.prevent="begin(offer.place)">
         {{ t('notes.add') }} <span class="key">N</span>
-      </button>
+      </Button>
       <p v-if="placing.chosen.value" class="note small hint" role="status">
         {{ t(placing.chosen.value.kind === 'text' ? 'notes.placingText' : 'notes.placingPin') }}
       </p>
@@ -255,13 +258,12 @@ defineExpose({ beginNote: () => (offer.value ? void begin(offer.value.place) : p
         @submit.prevent="store"
       >
         <label class="hidden-text" for="note-text">{{ t('notes.text') }}</label>
-        <textarea
+        <Textarea
           id="note-text"
           ref="field"
-          v-model="draft.text"
-          class="field"
-          rows="3"
-          maxlength="4000"
+          v-model:value="draft.text"
+          :auto-size="{ minRows: 3, maxRows: 12 }"
+          :maxlength="4000"
           dir="auto"
           :placeholder="t('notes.placeholder')"
           @keydown="draftKey"
@@ -269,11 +271,12 @@ defineExpose({ beginNote: () => (offer.value ? void begin(offer.value.place) : p
         />
         <RemarkPicker v-if="picking" class="picking" @pick="picked" @close="picking = false" />
         <div class="row">
-          <button class="btn main" :disabled="busy || draft.text.trim() === ''">{{ t('notes.store') }} <span class="key">↵</span></button
-          ><button type="button" class="btn quiet" @click="draft = null">{{ t('common.cancel') }}</button
-          ><button v-if="remarks.length > 0" type="button" class="btn quiet" @click="picking = true">
+          <Button type="primary" html-type="submit" :disabled="busy || draft.text.trim() === ''"
+            >{{ t('notes.store') }} <span class="key">↵</span></Button
+          ><Button type="link" @click="draft = null">{{ t('common.cancel') }}</Button
+          ><Button v-if="remarks.length > 0" type="link" @click="picking = true">
             <span class="key">;</span><span class="hidden-text">{{ t('remarks.find') }}</span>
-          </button>
+          </Button>
         </div>
       </form>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A file of a hand-in with what is pinned to it: zoomed and turned as one likes, pins stay where they are. */
+import { Button } from 'ant-design-vue';
 import type { AreaPlace, Place } from '@jolly/core';
 import type { HandInView, MarginNote } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
@@ -8,6 +9,7 @@ import { FileView, kindOf, PdfView, sizeText, fileAddress } from '../files';
 import PinLayer from './PinLayer.vue';
 import { clock } from './places';
 import { useWords } from '../../ui/use-words';
+import ToggleButton from '../../ui/ToggleButton.vue';
 
 const props = defineProps<{
   file: HandInView['files'][number];
@@ -72,17 +74,15 @@ defineExpose({ kind, id: props.file.id, pinMoment });
   <figure v-else class="file" :data-file="file.id">
     <div v-if="kind === 'picture' || kind === 'pdf'" class="row tools" role="toolbar" :aria-label="file.name">
       <template v-if="may"
-        ><button type="button" class="chip" :aria-pressed="tool === 'pin'" @click="tool = 'pin'">{{ t('notes.pin') }}</button
-        ><button type="button" class="chip" :aria-pressed="tool === 'pen'" @click="tool = 'pen'">{{ t('notes.pen') }}</button
-        ><button v-if="hasPen" type="button" class="btn quiet" @click="emit('undo')">{{ t('notes.undoStroke') }}</button></template
+        ><ToggleButton :on="tool === 'pin'" @click="tool = 'pin'">{{ t('notes.pin') }}</ToggleButton
+        ><ToggleButton :on="tool === 'pen'" @click="tool = 'pen'">{{ t('notes.pen') }}</ToggleButton
+        ><Button v-if="hasPen" type="link" @click="emit('undo')">{{ t('notes.undoStroke') }}</Button></template
       >
       <span class="grow" />
-      <button type="button" class="btn quiet" :aria-label="t('notes.smaller')" :disabled="zoomAt === 0" @click="zoomAt -= 1">−</button
+      <Button type="link" :aria-label="t('notes.smaller')" :disabled="zoomAt === 0" @click="zoomAt -= 1">−</Button
       ><span class="small percent">{{ percent(Math.round(zoom * 100)) }}</span
-      ><button type="button" class="btn quiet" :aria-label="t('notes.larger')" :disabled="zoomAt === ZOOMS.length - 1" @click="zoomAt += 1">
-        +
-      </button>
-      <button type="button" class="btn quiet" @click="turns = (turns + 1) % 4">{{ t('notes.turn') }}</button>
+      ><Button type="link" :aria-label="t('notes.larger')" :disabled="zoomAt === ZOOMS.length - 1" @click="zoomAt += 1"> + </Button>
+      <Button type="link" @click="turns = (turns + 1) % 4">{{ t('notes.turn') }}</Button>
     </div>
     <div v-if="kind === 'picture'" class="wide" tabindex="0" :aria-label="file.name">
       <TurnedBox class="picture" :class="{ large: zoom > 1 }" :turns="turns" :ratio="ratio" :width="WIDTH * zoom"
@@ -109,23 +109,21 @@ defineExpose({ kind, id: props.file.id, pinMoment });
       <audio v-if="kind === 'sound'" ref="player" controls preload="metadata" :src="address" :aria-label="file.name" />
       <video v-else ref="player" controls preload="metadata" :src="address" :aria-label="file.name" />
       <div class="row wrap">
-        <button v-if="may" type="button" class="btn" @click="pinMoment">{{ t('notes.pinMoment') }}</button><button
+        <Button v-if="may" @click="pinMoment">{{ t('notes.pinMoment') }}</Button><ToggleButton
           v-for="one in moments"
           :key="one.id"
-          type="button"
-          class="chip"
+          :on="one.id === active"
           :data-pin="one.id"
-          :aria-pressed="one.id === active"
           @click="hear(one.at, one.id)"
         >
           {{ clock(one.at) }}
-        </button>
+        </ToggleButton>
       </div>
     </template>
     <figcaption class="row">
       <strong class="grow clip" dir="auto">{{ file.name }}</strong><span class="muted small">{{ sizeText(file.size) }}</span
-      ><a class="btn" :href="fileAddress(file.id)" download
-        >{{ t('desk.download') }}{{ ' ' }}<span class="hidden-text">{{ file.name }}</span></a
+      ><Button :href="fileAddress(file.id)" download
+        >{{ t('desk.download') }}{{ ' ' }}<span class="hidden-text">{{ file.name }}</span></Button
       >
     </figcaption>
   </figure>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** All dates of a person by day, week or month, and the address under which their own calendar finds them. */
+import { Button, Input } from 'ant-design-vue';
 import { mondayOf, plusDays, weekdayOf, type LocalDate } from '@jolly/core';
 import type { DateEntry } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
@@ -14,6 +15,7 @@ import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 import { useSession } from '../accounts';
 import { useScope, useTermLine } from '../termline';
+import ToggleButton from '../../ui/ToggleButton.vue';
 
 const { t } = useWords();
 const route = useRoute();
@@ -96,17 +98,17 @@ const copy = () =>
       <div class="heading">
         <h1>{{ heading }}</h1>
         <span class="row"
-          ><button type="button" class="btn quiet" :aria-label="t('dates.back')" @click="step(-1)">←</button
-          ><button type="button" class="btn quiet" @click="set({ on: line.today })">{{ t('dates.today') }}</button
-          ><button type="button" class="btn quiet" :aria-label="t('dates.on')" @click="step(1)">→</button></span
+          ><Button type="link" :aria-label="t('dates.back')" @click="step(-1)">←</Button
+          ><Button type="link" @click="set({ on: line.today })">{{ t('dates.today') }}</Button
+          ><Button type="link" :aria-label="t('dates.on')" @click="step(1)">→</Button></span
         >
         <span class="grow" />
         <span class="row" role="group"
-          ><button v-for="one in SPANS" :key="one" type="button" class="chip" :aria-pressed="span === one" @click="set({ span: one })">
+          ><ToggleButton v-for="one in SPANS" :key="one" :on="span === one" @click="set({ span: one })">
             {{ t(`dates.spans.${one}`) }}
-          </button></span
+          </ToggleButton></span
         >
-        <button type="button" class="btn" @click="subscribe">{{ t('dates.address') }}</button>
+        <Button @click="subscribe">{{ t('dates.address') }}</Button>
       </div>
       <div v-if="span === 'day'" class="sheet list">
         <p v-if="entriesOn(day).length === 0" class="muted">{{ t('dates.none') }}</p>
@@ -168,8 +170,7 @@ const copy = () =>
         <div class="stack">
           <p>{{ t('dates.addressWhy') }}</p>
           <template v-if="own"
-            ><input
-              class="field"
+            ><Input
               readonly
               :value="own"
               :aria-label="t('dates.address')"
@@ -177,18 +178,14 @@ const copy = () =>
               @focus="($event.target as HTMLInputElement).select()"
             />
             <div class="row wrap">
-              <button type="button" class="btn main" @click="copy">{{ t(copied ? 'dates.copied' : 'dates.copy') }}</button><button
-                type="button"
-                class="btn"
-                @click="renew"
-              >
+              <Button type="primary" @click="copy">{{ t(copied ? 'dates.copied' : 'dates.copy') }}</Button><Button @click="renew">
                 {{ t('dates.renew') }}
-              </button>
+              </Button>
             </div>
             <p class="muted small">{{ t('dates.renewWhy') }}</p></template
           >
           <div v-else>
-            <button type="button" class="btn main" @click="renew">{{ t('dates.make') }}</button>
+            <Button type="primary" @click="renew">{{ t('dates.make') }}</Button>
           </div>
           <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
         </div>

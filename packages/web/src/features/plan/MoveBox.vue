@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** What a move would do, beside where the card was put: who moves, who keeps their own dates, which days get heavy. */
+import { Button } from 'ant-design-vue';
 import { localDateAt } from '@jolly/core';
 import type { MovePreview } from '@jolly/server/contract';
 import { computed, nextTick, onMounted, ref, watch } from 'vue';
@@ -75,11 +76,11 @@ function step(event: KeyboardEvent): void {
     <p v-if="problem" class="alarm" role="alert">{{ problem }}</p>
     <div class="row">
       <template v-if="issued">
-        <button type="button" class="btn main" :disabled="busy" @click="emit('confirm', true)">{{ t('move.tell') }}</button>
-        <button type="button" class="btn" :disabled="busy" @click="emit('confirm', false)">{{ t('move.quietly') }}</button>
+        <Button type="primary" :disabled="busy" @click="emit('confirm', true)">{{ t('move.tell') }}</Button>
+        <Button :disabled="busy" @click="emit('confirm', false)">{{ t('move.quietly') }}</Button>
       </template>
-      <button v-else type="button" class="btn main" :disabled="busy" @click="emit('confirm', false)">{{ t('move.draft') }}</button>
-      <button type="button" class="btn quiet" @click="emit('leave')">{{ t('move.leave') }}</button>
+      <Button v-else type="primary" :disabled="busy" @click="emit('confirm', false)">{{ t('move.draft') }}</Button>
+      <Button type="link" @click="emit('leave')">{{ t('move.leave') }}</Button>
     </div>
   </div>
 </template>
@@ -109,7 +110,7 @@ function step(event: KeyboardEvent): void {
 .box .row {
   margin-block-start: 12px;
 }
-.box .btn {
+.box .ant-btn {
   white-space: nowrap;
   padding-inline: 12px;
 }

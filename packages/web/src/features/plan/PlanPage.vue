@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The plan of all classes: by day, by week or by unit; cards are moved here, one or many. */
+import { Button } from 'ant-design-vue';
 import { daysBetween, type LocalDate } from '@jolly/core';
 import type { PlanCard } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
@@ -16,6 +17,8 @@ import PlanGrid from './PlanGrid.vue';
 import ShiftSheet from './ShiftSheet.vue';
 import UnitBoard from './UnitBoard.vue';
 import { useMove } from './use-move';
+import ToggleButton from '../../ui/ToggleButton.vue';
+import LinkButton from '../../ui/LinkButton.vue';
 
 const { t } = useWords();
 const route = useRoute();
@@ -89,36 +92,22 @@ const shifting = ref(false);
         <h1>{{ t('plan.title') }}</h1>
         <span class="small grow hint">{{ t('plan.hint') }}</span>
         <span class="row views" role="group"
-          ><button
-            v-for="by in ['days', 'weeks', 'units'] as const"
-            :key="by"
-            type="button"
-            class="chip"
-            :aria-pressed="view === by"
-            @click="show(by)"
-          >
+          ><ToggleButton v-for="by in ['days', 'weeks', 'units'] as const" :key="by" :on="view === by" @click="show(by)">
             {{ t(by === 'days' ? 'plan.byDay' : by === 'weeks' ? 'plan.byWeek' : 'plan.byUnit') }}
-          </button></span
+          </ToggleButton></span
         >
-        <button type="button" class="btn" @click="shifting = true">{{ t('plan.shift') }}</button>
-        <RouterLink class="btn" :to="{ path: '/shelf', query: scope.kept.value }">{{ t('plan.shelf') }}</RouterLink>
-        <RouterLink class="btn" :to="{ path: '/calendar', query: scope.kept.value }">{{ t('plan.calendar') }}</RouterLink>
-        <RouterLink class="btn" :to="{ path: '/compose', query: { ...scope.kept.value, kind: 'handout' } }">{{
-          t('compose.newHandout')
-        }}</RouterLink>
-        <RouterLink class="btn main" :to="{ path: '/compose', query: scope.kept.value }"
-          >{{ t('today.newAssignment') }} <span class="key">N</span></RouterLink
+        <Button @click="shifting = true">{{ t('plan.shift') }}</Button>
+        <LinkButton :to="{ path: '/shelf', query: scope.kept.value }">{{ t('plan.shelf') }}</LinkButton>
+        <LinkButton :to="{ path: '/calendar', query: scope.kept.value }">{{ t('plan.calendar') }}</LinkButton>
+        <LinkButton :to="{ path: '/compose', query: { ...scope.kept.value, kind: 'handout' } }">{{ t('compose.newHandout') }}</LinkButton>
+        <LinkButton type="primary" :to="{ path: '/compose', query: scope.kept.value }"
+          >{{ t('today.newAssignment') }} <span class="key">N</span></LinkButton
         >
       </div>
       <p v-if="last" class="note row moved" role="status">
-        <span class="grow" dir="auto">{{ t('move.done', { titles: last.titles.join(', ') }) }}</span><button
-          type="button"
-          class="btn"
-          :disabled="busy"
-          @click="undo"
-        >
+        <span class="grow" dir="auto">{{ t('move.done', { titles: last.titles.join(', ') }) }}</span><Button :disabled="busy" @click="undo">
           {{ t('move.undo') }}
-        </button>
+        </Button>
       </p>
       <p v-if="problem && !pending" class="note bad" role="alert">{{ problem.title }}</p>
       <p v-if="line.loaded && line.classes.length === 0" class="note">{{ t('compose.noClass') }}</p>
@@ -130,12 +119,12 @@ const shifting = ref(false);
           <h2>{{ t('plan.undated') }}</h2>
           <ul class="plain row wrap">
             <li v-for="card in undated" :key="card.assignmentId">
-              <RouterLink class="chip" :to="address(card)"
+              <LinkButton size="small" :to="address(card)"
                 ><ClassSquare :hue="line.classOf(card.classId)?.hue ?? 0" />
                 <span dir="auto">{{ card.title || t('plan.untitled') }}</span>
                 <span class="muted">{{
                   card.issuedAt === null ? t('plan.draft') : card.kind === 'handout' ? t('plan.handout') : ''
-                }}</span></RouterLink
+                }}</span></LinkButton
               >
             </li>
           </ul>
@@ -183,7 +172,7 @@ const shifting = ref(false);
   margin-block-end: 8px;
   font-size: 17px;
 }
-.undated .chip {
+.undated .ant-btn {
   text-decoration: none;
   display: inline-flex;
   gap: 6px;

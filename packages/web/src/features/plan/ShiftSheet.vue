@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Shift many dates as one act: which, how far, what that does, then confirmed, telling students or quietly. */
+import { Button, Checkbox } from 'ant-design-vue';
 import { plusDays, type DateShift, type LocalDate } from '@jolly/core';
 import type { PlanCard } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
@@ -12,6 +13,11 @@ import { useScope, useTermLine } from '../termline';
 import { stageOf } from './card';
 import { useMove } from './use-move';
 import { useMoveWords } from './use-move-words';
+import ToggleButton from '../../ui/ToggleButton.vue';
+import SelectField from '../../ui/SelectField.vue';
+import NumberField from '../../ui/NumberField.vue';
+import DayField from '../../ui/DayField.vue';
+import { withOrWithout } from '../../ui/with-or-without';
 
 const props = defineProps<{ open: boolean; cards: readonly PlanCard[] }>();
 const emit = defineEmits<{ close: []; moved: [] }>();
@@ -82,45 +88,42 @@ const whose = (one: NonNullable<typeof pending.value>['preview']['changes'][numb
   <SideSheet :open="open" :title="t('move.manyTitle')" :width="680" @close="emit('close')">
     <div class="stack">
       <div class="row wrap" role="group" :aria-label="t('move.how')">
-        <button v-for="one in KINDS" :key="one" type="button" class="chip" :aria-pressed="kind === one" @click="kind = one">
+        <ToggleButton v-for="one in KINDS" :key="one" :on="kind === one" @click="kind = one">
           {{ t(`move.kinds.${one}`) }}
-        </button>
+        </ToggleButton>
       </div>
       <label v-if="kind === 'schoolDays' || kind === 'days'" class="row"
-        >{{ t('move.by') }}<input v-model.number="days" class="field by" type="number" min="-400" max="400"
+        >{{ t('move.by') }}<NumberField class="by" :min="-400" :max="400" v-model="days"
       /></label>
       <label v-else-if="kind === 'toWeekday'" class="row"
         >{{ t('move.weekday')
-        }}<select v-model="weekday" class="field by">
-          <option v-for="one in weekdays" :key="one.n" :value="one.n">{{ one.label }}</option>
-        </select></label
-      >
+        }}<SelectField v-model="weekday" class="by" :options="weekdays.map((one) => ({ value: one.n, label: one.label }))"
+      /></label>
       <div v-else class="stack">
         <div class="row wrap">
-          <label class="row">{{ t('move.from') }}<input v-model="span.from" class="field" type="date" required /></label
-          ><label class="row">{{ t('move.to') }}<input v-model="span.to" class="field" type="date" required /></label>
+          <label class="row">{{ t('move.from') }}<DayField required v-model="span.from" /></label
+          ><label class="row">{{ t('move.to') }}<DayField required v-model="span.to" /></label>
         </div>
         <p class="muted small">{{ t('move.pastHint') }}</p>
       </div>
       <fieldset v-if="!pending">
         <legend class="label">{{ t('move.which') }}</legend>
         <p v-if="shown.length === 0" class="muted">{{ t('plan.empty') }}</p>
-        <label v-for="card in shown" :key="card.assignmentId" class="row which"
-          ><input
-            v-model="chosen"
-            type="checkbox"
-            :value="card.assignmentId"
-            :disabled="kind === 'past'"
-            :checked="kind === 'past' || undefined"
-          /><ClassSquare :hue="line.classOf(card.classId)?.hue ?? 0" /><span class="grow clip" dir="auto">{{
+        <Checkbox
+          v-for="card in shown"
+          :key="card.assignmentId"
+          class="which"
+          :checked="kind === 'past' || chosen.includes(card.assignmentId)"
+          @update:checked="(on: boolean) => (chosen = withOrWithout(chosen, card.assignmentId, on))"
+          :disabled="kind === 'past'"
+          ><ClassSquare :hue="line.classOf(card.classId)?.hue ?? 0" /><span class="grow clip" dir="auto">{{
             card.title || t('plan.untitled')
           }}</span
-          ><span class="muted small">{{ localDayLong(card.day!) }}</span></label
+          ><span class="muted small">{{ localDayLong(card.day!) }}</span></Checkbox
         >
       </fieldset>
-      <label class="row"
-        ><input v-model="oneOffs" type="checkbox" /> {{ t('move.oneOffs') }}
-        <span class="muted small">{{ t('move.oneOffsHint') }}</span></label
+      <Checkbox v-model:checked="oneOffs">
+        {{ t('move.oneOffs') }} <span class="muted small">{{ t('move.oneOffsHint') }}</span></Checkbox
       >
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <template v-if="pending">
@@ -154,26 +157,18 @@ const whose = (one: NonNullable<typeof pending.value>['preview']['changes'][numb
         <p v-for="one in words.heavy(pending.preview)" :key="one.text" :class="{ alarm: one.worse }">{{ one.text }}</p>
         <p v-for="one in words.said(pending.preview)" :key="one" class="note small">{{ one }}</p>
         <div class="row wrap">
-          <button
-            v-if="anyOut"
-            type="button"
-            class="btn main"
-            :disabled="busy || pending.preview.changes.length === 0"
-            @click="confirm(true)"
-          >
-            {{ t('move.tell') }}</button><button
-            type="button"
-            class="btn"
-            :class="{ main: !anyOut }"
+          <Button v-if="anyOut" type="primary" :disabled="busy || pending.preview.changes.length === 0" @click="confirm(true)">
+            {{ t('move.tell') }}</Button><Button
+            :type="!anyOut ? 'primary' : 'default'"
             :disabled="busy || pending.preview.changes.length === 0"
             @click="confirm(false)"
           >
-            {{ t(anyOut ? 'move.quietly' : 'move.draft') }}</button
-          ><button type="button" class="btn quiet" @click="leave">{{ t('move.leave') }}</button>
+            {{ t(anyOut ? 'move.quietly' : 'move.draft') }}</Button
+          ><Button type="link" @click="leave">{{ t('move.leave') }}</Button>
         </div>
       </template>
       <div v-else>
-        <button type="button" class="btn main" :disabled="!ready || busy" @click="look(ids, shift, oneOffs)">{{ t('move.look') }}</button>
+        <Button type="primary" :disabled="!ready || busy" @click="look(ids, shift, oneOffs)">{{ t('move.look') }}</Button>
       </div>
     </div>
   </SideSheet>

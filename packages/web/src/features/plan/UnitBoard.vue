@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A class's work by unit: units in the teacher's order, what is filed under each in its order. Both are dragged, or moved with buttons. */
+import { Button, Input } from 'ant-design-vue';
 import type { PlanCard, PlanReply, UnitsRequest } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import { ask, now } from '../../api/client';
@@ -101,23 +102,21 @@ const address = (card: PlanCard) => ({ path: cardPath(card, now()), query: scope
         <div class="row head">
           <h3 class="grow clip" :class="{ handle: list.id !== null, muted: list.id === null }" dir="auto">{{ list.name }}</h3>
           <template v-if="list.id !== null"
-            ><button
-              type="button"
-              class="btn quiet"
+            ><Button
+              type="link"
               :disabled="index === 0"
               :aria-label="t('plan.unitUp', { name: list.name })"
               @click="stepUnit(board, index, -1)"
             >
-              ←</button
-            ><button
-              type="button"
-              class="btn quiet"
+              ←</Button
+            ><Button
+              type="link"
               :disabled="index >= board.one.units.length - 1"
               :aria-label="t('plan.unitDown', { name: list.name })"
               @click="stepUnit(board, index, 1)"
             >
               →
-            </button></template
+            </Button></template
           >
         </div>
         <ul
@@ -128,35 +127,35 @@ const address = (card: PlanCard) => ({ path: cardPath(card, now()), query: scope
             <RouterLink class="grow clip" :to="address(card)" draggable="false" dir="auto">{{
               card.title || t('plan.untitled')
             }}</RouterLink><span class="muted small nowrap">{{ stage(card) }}</span>
-            <button
-              type="button"
-              class="btn quiet step"
+            <Button
+              type="link"
+              class="step"
               :disabled="at === 0"
               :aria-label="t('plan.cardUp', { title: card.title })"
               @click="step(board, list, at, -1)"
             >
-              ↑</button
-            ><button
-              type="button"
-              class="btn quiet step"
+              ↑</Button
+            ><Button
+              type="link"
+              class="step"
               :disabled="at === list.cards.length - 1"
               :aria-label="t('plan.cardDown', { title: card.title })"
               @click="step(board, list, at, 1)"
             >
               ↓
-            </button>
+            </Button>
           </li>
         </ul>
       </div>
       <form class="unit add row" @submit.prevent="add(board)">
-        <input
-          v-model="newUnit[board.one.classId]"
-          class="field"
+        <Input
+          :value="newUnit[board.one.classId] ?? ''"
+          @update:value="(typed: string) => (newUnit[board.one.classId] = typed)"
           :placeholder="t('plan.newUnit')"
           :aria-label="t('plan.newUnit')"
-          maxlength="80"
+          :maxlength="80"
           dir="auto"
-        /><button class="btn">{{ t('plan.addUnit') }}</button>
+        /><Button html-type="submit">{{ t('plan.addUnit') }}</Button>
       </form>
     </div>
   </section>

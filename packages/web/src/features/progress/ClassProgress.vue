@@ -18,6 +18,8 @@ import NeedCard from './NeedCard.vue';
 import SpeakSheet from './SpeakSheet.vue';
 import TermChoice from './TermChoice.vue';
 import { LOOK_OF } from './use-progress-words';
+import ToggleButton from '../../ui/ToggleButton.vue';
+import LinkButton from '../../ui/LinkButton.vue';
 
 const props = defineProps<{ reply: ClassProgressReply; alone: boolean }>();
 const emit = defineEmits<{ changed: [] }>();
@@ -119,7 +121,7 @@ const signed = (by: string) => (Number(by) > 0 ? `+${percent(by)}` : percent(by.
       <TermChoice v-if="alone" :terms="reply.terms" :looking="reply.looking" /><CompareBox
         v-if="alone && reply.scheme.kind !== 'none'"
         :reply="reply"
-      /><RouterLink class="btn" :to="{ path: '/reports', query: { ...kept, class: reply.classId } }">{{ t('report.title') }}</RouterLink>
+      /><LinkButton :to="{ path: '/reports', query: { ...kept, class: reply.classId } }">{{ t('report.title') }}</LinkButton>
     </div>
     <div v-if="reply.rows.length === 0" class="note">
       <p>{{ t('progress.noStudents') }}</p>
@@ -143,11 +145,10 @@ const signed = (by: string) => (Number(by) > 0 ? `+${percent(by)}` : percent(by.
           />
         </div>
         <div class="row wrap bearings" role="group" :aria-label="t('progress.filter')">
-          <button
+          <ToggleButton
             v-for="one in counted"
             :key="one.bearing"
-            class="chip"
-            :aria-pressed="only.includes(one.bearing)"
+            :on="only.includes(one.bearing)"
             :disabled="one.n === 0"
             @click="toggle(one.bearing)"
           >
@@ -155,7 +156,7 @@ const signed = (by: string) => (Number(by) > 0 ? `+${percent(by)}` : percent(by.
               <path :class="LOOK_OF[one.bearing]" d="M0 -7L7 0L0 7L-7 0z" />
               <path v-if="LOOK_OF[one.bearing] === 'half'" class="half-fill" d="M0 -7L0 7L-7 0z" /></svg
             >{{ t(`bearing.${one.bearing}`) }} <b>{{ one.n }}</b>
-          </button>
+          </ToggleButton>
           <span class="small muted sums">{{ t('progress.sums', sums) }}</span>
         </div>
         <div class="heading sub">
@@ -311,12 +312,12 @@ const signed = (by: string) => (Number(by) > 0 ? `+${percent(by)}` : percent(by.
 .bearings {
   margin-block: 12px;
 }
-.chip {
+.ant-btn {
   display: inline-flex;
   align-items: center;
   gap: 7px;
 }
-.chip:disabled {
+.ant-btn:disabled {
   opacity: 0.6;
   cursor: default;
 }

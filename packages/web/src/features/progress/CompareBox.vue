@@ -6,6 +6,8 @@ import { computed, ref, watch } from 'vue';
 import { now } from '../../api/client';
 import { useWords } from '../../ui/use-words';
 import { useLooking } from './use-looking';
+import SelectField from '../../ui/SelectField.vue';
+import DayField from '../../ui/DayField.vue';
 
 const props = defineProps<{ reply: ClassProgressReply }>();
 const { t } = useWords();
@@ -57,44 +59,42 @@ const KINDS = computed<Kind[]>(() => [
 <template>
   <span class="row wrap">
     <label class="small" for="compare">{{ t('progress.compare') }}</label>
-    <select id="compare" class="field choice" :value="kind" @change="choose(($event.target as HTMLSelectElement).value as Kind)">
-      <option v-for="one in KINDS" :key="one" :value="one">{{ t(`progress.compareWith.${one}`, { n: weeks }) }}</option>
-    </select>
+    <SelectField
+      id="compare"
+      :model-value="kind"
+      @update:model-value="choose($event)"
+      class="choice"
+      :options="KINDS.map((one) => ({ value: one, label: t(`progress.compareWith.${one}`, { n: weeks }) }))"
+    />
     <template v-if="kind === 'dates'">
-      <input
-        class="field day"
-        type="date"
-        :aria-label="t('progress.compareFrom')"
-        :value="days.from"
+      <DayField
+        :label="t('progress.compareFrom')"
         :max="days.to"
-        @change="days = { ...days, from: ($event.target as HTMLInputElement).value || days.from }"
+        :model-value="days.from"
+        @update:model-value="days = { ...days, from: $event || days.from }"
       />
-      <input
-        class="field day"
-        type="date"
-        :aria-label="t('progress.compareTo')"
-        :value="days.to"
+      <DayField
+        :label="t('progress.compareTo')"
         :min="days.from"
-        @change="days = { ...days, to: ($event.target as HTMLInputElement).value || days.to }"
+        :model-value="days.to"
+        @update:model-value="days = { ...days, to: $event || days.to }"
       />
     </template>
     <template v-if="kind === 'terms'">
-      <select
-        class="field choice"
-        :aria-label="t('progress.compareFrom')"
-        :value="asked.fromTerm"
-        @change="set({ fromTerm: Number(($event.target as HTMLSelectElement).value) })"
-      >
-        <option v-for="(one, place) in reply.terms" :key="place" :value="place">{{ one.name }}</option>
-      </select>
-      <select
-        class="field choice"
-        :aria-label="t('progress.compareTo')"
-        :value="asked.toTerm"
-        @change="set({ toTerm: Number(($event.target as HTMLSelectElement).value) })"
-      >
-        <option v-for="(one, place) in reply.terms" :key="place" :value="place">{{ one.name }}</option>
-      </select>
+      <SelectField
+        :label="t('progress.compareFrom')"
+        :model-value="asked.fromTerm"
+        @update:model-value="set({ fromTerm: $event })"
+        class="choice"
+        :options="reply.terms.map((one, place) => ({ value: place, label: one.name }))"
+      />
+      <SelectField
+        :label="t('progress.compareTo')"
+        :model-value="asked.toTerm"
+        @update:model-value="set({ toTerm: $event })"
+        class="choice"
+        :options="reply.terms.map((one, place) => ({ value: place, label: one.name }))"
+      />
     </template>
   </span>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** What could be done now, in order of what it is worth, with the two totals it lies between; on each a score can be tried. */
+import { Input } from 'ant-design-vue';
 import type { TrialProblem } from '@jolly/core';
 import type { StudentProgressReply } from '@jolly/server/contract';
 import { computed } from 'vue';
@@ -53,16 +54,16 @@ function take(id: string, value: string): void {
         >
         <label v-if="atPace !== null && hasTotals" class="try small"
           ><span class="hidden-text">{{ t('progress.tryFor', { title: piece.title, n: points(piece.points ?? 0) }) }}</span
-          ><input
-            class="field"
+          ><Input
             inputmode="decimal"
-            size="4"
+            :html-size="4"
             :placeholder="String(Math.round(atPace / 1000))"
             :title="t('progress.tryIt')"
             :value="typed.get(piece.id) ?? ''"
             :aria-invalid="refused.has(piece.id) || undefined"
             :aria-describedby="refused.has(piece.id) ? `try-${piece.id}` : undefined"
             @input="take(piece.id, ($event.target as HTMLInputElement).value)"
+            :status="refused.has(piece.id) ? 'error' : ''"
           /><span class="muted"> / {{ points(piece.points ?? 0) }}</span></label
         >
         <p v-if="hasTotals && atPace !== null" class="worth small">
@@ -114,7 +115,7 @@ function take(id: string, value: string): void {
 .try {
   white-space: nowrap;
 }
-.try .field {
+.try .ant-input {
   inline-size: 62px;
   min-height: 30px;
   padding: 3px 8px;

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A student's own standing in one class: the same facts, said to them, and compared with nobody. */
+import { Button } from 'ant-design-vue';
 import type { StudentProgressReply } from '@jolly/server/contract';
 import { computed, toRef } from 'vue';
 import ClassSquare from '../../ui/ClassSquare.vue';
@@ -48,7 +49,7 @@ const aims = computed(() =>
           <h2 class="grow" dir="auto">
             <ClassSquare :hue="standing.hue" /><span class="after">{{ standing.className }}</span>
           </h2>
-          <button v-if="trial || refused.size > 0" class="btn" @click="end">{{ t('progress.trialEnd') }}</button>
+          <Button v-if="trial || refused.size > 0" @click="end">{{ t('progress.trialEnd') }}</Button>
         </div>
         <TermChoice :terms="standing.of.terms" :looking="standing.looking" />
         <p v-for="one in shown.standing.reasons" :key="one.why" class="small reason">{{ ownReasonText(one) }}</p>

@@ -9,6 +9,7 @@ import { useStandingWords } from '../exceptions';
 import { useScope } from '../termline';
 import OwnClass from './OwnClass.vue';
 import { useLooking } from './use-looking';
+import LinkButton from '../../ui/LinkButton.vue';
 
 const { t } = useT();
 const { inScope, kept } = useScope();
@@ -24,9 +25,9 @@ const shown = computed(() => (value.value ?? []).filter((one) => inScope(one.cla
     <div class="page">
       <div class="heading">
         <h1>{{ t('progress.own') }}</h1>
-        <span class="small grow">{{ t('progress.ownSub') }}</span><RouterLink class="btn" :to="{ path: '/portfolio', query: kept }">{{
+        <span class="small grow">{{ t('progress.ownSub') }}</span><LinkButton :to="{ path: '/portfolio', query: kept }">{{
           t('progress.portfolio')
-        }}</RouterLink>
+        }}</LinkButton>
       </div>
       <section v-if="standing && standing.length > 0" class="note holds">
         <h2>{{ t('progress.standing') }}</h2>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A portfolio: one's own over all years, or for a teacher what a student has of their class. */
+import { Button, Textarea } from 'ant-design-vue';
 import type { PortfolioReply } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
@@ -9,6 +10,7 @@ import { useLoad } from '../../api/use-load';
 import LoadGate from '../../ui/LoadGate.vue';
 import { useWords } from '../../ui/use-words';
 import { useScope, useTermLine } from '../termline';
+import SelectField from '../../ui/SelectField.vue';
 
 const { t, count, points, day } = useWords();
 const route = useRoute();
@@ -64,28 +66,25 @@ const pieceAddress = (id: string) => ({
     <div v-if="value" class="page">
       <div class="heading">
         <h1>{{ t('portfolio.title') }}</h1>
-        <span class="small grow">{{ t(own ? 'portfolio.own' : 'portfolio.of') }}</span><button
+        <span class="small grow">{{ t(own ? 'portfolio.own' : 'portfolio.of') }}</span><Button
           v-if="own"
-          class="btn"
           :disabled="busy || value.pieces.length === 0"
           :title="t('portfolio.takeHomeHint')"
           @click="takeHome"
         >
           {{ t('portfolio.takeHome') }}
-        </button>
+        </Button>
       </div>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <div class="parts">
         <section>
           <p v-if="out" class="note row" role="status">
-            <span class="grow" dir="auto">{{ t('portfolio.takenOut', { title: out.title }) }}</span><button
-              type="button"
-              class="btn"
+            <span class="grow" dir="auto">{{ t('portfolio.takenOut', { title: out.title }) }}</span><Button
               :disabled="busy"
               @click="putBack"
             >
               {{ t('portfolio.putBack') }}
-            </button>
+            </Button>
           </p>
           <p v-if="value.pieces.length === 0" class="note">{{ t('portfolio.none') }}</p>
           <ul v-else class="plain">
@@ -104,14 +103,15 @@ const pieceAddress = (id: string) => ({
               <p v-if="piece.why" class="note why" dir="auto">{{ piece.why }}</p>
               <p v-if="piece.excerpt" class="excerpt" dir="auto">{{ piece.excerpt }}</p>
               <p class="row small muted">
-                <span class="grow" dir="auto">{{ t('portfolio.chosenBy', { name: piece.by }) }}</span><button
+                <span class="grow" dir="auto">{{ t('portfolio.chosenBy', { name: piece.by }) }}</span><Button
                   v-if="piece.removable"
-                  class="btn quiet small"
+                  type="link"
+                  size="small"
                   :aria-label="`${t('portfolio.remove')}: ${piece.title}`"
                   @click="remove(piece)"
                 >
                   {{ t('portfolio.remove') }}
-                </button>
+                </Button>
               </p>
             </li>
           </ul>
@@ -121,30 +121,27 @@ const pieceAddress = (id: string) => ({
           <p v-if="value.candidates.length === 0" class="muted">{{ t('portfolio.nothing') }}</p>
           <template v-else>
             <div>
-              <label class="label" for="portfolio-piece">{{ t('portfolio.piece') }}</label><select
+              <label class="label" for="portfolio-piece">{{ t('portfolio.piece') }}</label><SelectField
                 id="portfolio-piece"
                 v-model="chosen"
-                class="field"
                 required
-              >
-                <option value="" disabled>{{ t('portfolio.choose') }}</option>
-                <option v-for="one in value.candidates" :key="one.assignmentId" :value="one.assignmentId">
-                  {{ one.title }} · {{ one.className }}
-                </option>
-              </select>
+                :options="[
+                  { value: '', label: t('portfolio.choose'), disabled: true },
+                  ...value.candidates.map((one) => ({ value: one.assignmentId, label: `${one.title} · ${one.className}` })),
+                ]"
+              />
             </div>
             <div>
-              <label class="label" for="portfolio-why">{{ t('portfolio.why') }}</label><textarea
+              <label class="label" for="portfolio-why">{{ t('portfolio.why') }}</label><Textarea
                 id="portfolio-why"
-                v-model="reason"
-                class="field"
-                rows="3"
-                maxlength="500"
+                v-model:value="reason"
+                :auto-size="{ minRows: 3, maxRows: 12 }"
+                :maxlength="500"
                 dir="auto"
               />
               <p class="muted small">{{ t('portfolio.whyHint') }}</p>
             </div>
-            <button class="btn main" :disabled="busy || chosen === ''">{{ t('portfolio.go') }}</button>
+            <Button type="primary" html-type="submit" :disabled="busy || chosen === ''">{{ t('portfolio.go') }}</Button>
           </template>
         </form>
       </div>

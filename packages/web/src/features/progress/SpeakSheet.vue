@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A private note to speak with somebody, with what it would be about already in it. */
+import { Button, Textarea } from 'ant-design-vue';
 import type { ProgressRow } from '@jolly/server/contract';
 import { ref, watch } from 'vue';
 import { ask } from '../../api/client';
@@ -41,19 +42,18 @@ async function keep(): Promise<void> {
   <SideSheet :open="row !== null" :title="row ? t('progress.speak.title', { name: name(row.student) }) : ''" @close="emit('close')">
     <form class="stack" @submit.prevent="keep">
       <div>
-        <label class="label" for="speak-text">{{ t('progress.speak.says') }}</label><textarea
+        <label class="label" for="speak-text">{{ t('progress.speak.says') }}</label><Textarea
           id="speak-text"
-          v-model="text"
-          class="field"
-          rows="5"
-          maxlength="2000"
+          v-model:value="text"
+          :auto-size="{ minRows: 5, maxRows: 12 }"
+          :maxlength="2000"
           required
           dir="auto"
         />
       </div>
       <p class="muted small">{{ t('progress.speak.hint') }}</p>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-      <button class="btn main" :disabled="busy || text.trim() === ''">{{ t('progress.speak.keep') }}</button>
+      <Button type="primary" html-type="submit" :disabled="busy || text.trim() === ''">{{ t('progress.speak.keep') }}</Button>
     </form>
   </SideSheet>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The sheet of one student: dial and reasons, next best steps and all work, own dates, course, feedback and talks. */
+import { Button } from 'ant-design-vue';
 import type { StudentProgressReply } from '@jolly/server/contract';
 import { computed, ref, toRef } from 'vue';
 import { useRoute } from 'vue-router';
@@ -16,6 +17,7 @@ import TermsOf from './TermsOf.vue';
 import { useProgressWords } from './use-progress-words';
 import { useTrial } from './use-trial';
 import WorkList from './WorkList.vue';
+import LinkButton from '../../ui/LinkButton.vue';
 
 const props = defineProps<{ standing: StudentProgressReply }>();
 defineEmits<{ changed: [] }>();
@@ -58,7 +60,7 @@ const report = computed(() => ({
       <div class="sheet card">
         <div class="row head">
           <h2 class="grow">{{ t(`progress.why.${shown.standing.bearing}`) }}</h2>
-          <button v-if="trial || refused.size > 0" class="btn" @click="end">{{ t('progress.trialEnd') }}</button>
+          <Button v-if="trial || refused.size > 0" @click="end">{{ t('progress.trialEnd') }}</Button>
         </div>
         <p v-for="one in shown.standing.reasons" :key="one.why" class="reason">{{ reasonText(one) }}</p>
         <p v-if="shown.standing.reasons.length === 0" class="muted small">
@@ -76,21 +78,21 @@ const report = computed(() => ({
     </section>
     <section class="stack">
       <DatesOf :standing="standing"
-        ><RouterLink class="btn more" :to="{ path: `/class/${standing.classId}/exceptions`, query: kept }">{{
+        ><LinkButton class="more" :to="{ path: `/class/${standing.classId}/exceptions`, query: kept }">{{
           t('progress.act.time')
-        }}</RouterLink></DatesOf
+        }}</LinkButton></DatesOf
       >
       <CourseOf :standing="standing" />
       <div>
         <h2>{{ t('progress.feedback') }}</h2>
         <p>{{ t('progress.feedbackCounts', { a: standing.counts.returned, b: standing.counts.unread }) }}</p>
         <div class="row wrap">
-          <button class="btn" @click="writing = true">{{ t('progress.act.home') }}</button><RouterLink class="btn main" :to="report">{{
+          <Button @click="writing = true">{{ t('progress.act.home') }}</Button><LinkButton type="primary" :to="report">{{
             t('progress.report')
-          }}</RouterLink
-          ><RouterLink class="btn" :to="{ path: `/progress/${standing.classId}/${standing.student.id}/portfolio`, query: kept }">{{
+          }}</LinkButton
+          ><LinkButton :to="{ path: `/progress/${standing.classId}/${standing.student.id}/portfolio`, query: kept }">{{
             t('progress.portfolio')
-          }}</RouterLink>
+          }}</LinkButton>
         </div>
       </div>
       <TalkNotes :class-id="standing.classId" :student-id="standing.student.id" :zone="standing.of.zone" />

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The teacher's private notes about a student: what was talked about, and that they want to speak with them. */
+import { Button, Textarea } from 'ant-design-vue';
 import type { Jotting, JottingRequest } from '@jolly/server/contract';
 import { ref } from 'vue';
 import { ask } from '../../api/client';
@@ -49,16 +50,22 @@ const remove = (note: Jotting) =>
     </div>
     <form @submit.prevent="write('talk')">
       <label class="hidden-text" for="talk">{{ t('progress.talkSays') }}</label>
-      <textarea id="talk" v-model="text" class="field" rows="2" maxlength="2000" dir="auto" :placeholder="t('progress.talkSays')" />
+      <Textarea
+        id="talk"
+        v-model:value="text"
+        :auto-size="{ minRows: 2, maxRows: 12 }"
+        :maxlength="2000"
+        dir="auto"
+        :placeholder="t('progress.talkSays')"
+      />
       <div class="row acts">
-        <button class="btn" :disabled="busy || text.trim() === ''">{{ t('progress.talkKeep') }}</button><button
-          type="button"
-          class="btn quiet"
+        <Button html-type="submit" :disabled="busy || text.trim() === ''">{{ t('progress.talkKeep') }}</Button><Button
+          type="link"
           :disabled="busy || text.trim() === ''"
           @click="write('toSpeak')"
         >
           {{ t('progress.act.speak') }}
-        </button>
+        </Button>
       </div>
     </form>
     <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
@@ -73,8 +80,8 @@ const remove = (note: Jotting) =>
         </p>
         <p dir="auto" class="says">{{ note.text }}</p>
         <div class="row">
-          <button v-if="note.kind === 'toSpeak' && note.doneAt === null" class="btn" @click="done(note, true)">
-            {{ t('progress.spoken') }}</button><button class="btn quiet" @click="remove(note)">{{ t('progress.removeTalk') }}</button>
+          <Button v-if="note.kind === 'toSpeak' && note.doneAt === null" @click="done(note, true)">
+            {{ t('progress.spoken') }}</Button><Button type="link" @click="remove(note)">{{ t('progress.removeTalk') }}</Button>
         </div>
       </li>
     </ul>

@@ -4,6 +4,7 @@ import type { Looking, Term } from '@jolly/core';
 import { computed } from 'vue';
 import { useWords } from '../../ui/use-words';
 import { useLooking } from './use-looking';
+import ToggleButton from '../../ui/ToggleButton.vue';
 
 const props = defineProps<{ terms: readonly Term[]; looking: Looking }>();
 const { t } = useWords();
@@ -14,16 +15,10 @@ const choose = (value: string) => set({ term: value === 'year' ? 'year' : Number
 
 <template>
   <span v-if="terms.length > 1" class="row wrap choice">
-    <button
-      v-for="(term, place) in terms"
-      :key="place"
-      class="chip"
-      :aria-pressed="chosen === String(place)"
-      @click="choose(String(place))"
-    >
+    <ToggleButton v-for="(term, place) in terms" :key="place" :on="chosen === String(place)" @click="choose(String(place))">
       {{ term.name }}
-    </button>
-    <button class="chip" :aria-pressed="chosen === 'year'" @click="choose('year')">{{ t('progress.year') }}</button>
+    </ToggleButton>
+    <ToggleButton :on="chosen === 'year'" @click="choose('year')">{{ t('progress.year') }}</ToggleButton>
   </span>
 </template>
 
@@ -31,7 +26,7 @@ const choose = (value: string) => set({ term: value === 'year' ? 'year' : Number
 .choice {
   gap: 6px;
 }
-.choice .chip {
+.choice .ant-btn {
   white-space: nowrap;
 }
 </style>

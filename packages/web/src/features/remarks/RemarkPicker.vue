@@ -1,10 +1,12 @@
 <script setup lang="ts">
 /** Saved remarks, found by typing: arrows choose, Enter takes, Escape goes back to where one was. */
+import { Input } from 'ant-design-vue';
 import { findRemarks } from '@jolly/core';
 import type { SavedRemark } from '@jolly/server/contract';
 import { computed, nextTick, onMounted, ref, watch } from 'vue';
 import { useWords } from '../../ui/use-words';
 import { useRemarks } from './use-remarks';
+import type { Focusable } from '../../ui/focus-first';
 
 const props = defineProps<{ /** those for this criterion come first */ criterion?: string | undefined }>();
 const emit = defineEmits<{ pick: [SavedRemark]; close: [] }>();
@@ -14,7 +16,7 @@ const MOST_SHOWN = 30;
 
 const typed = ref('');
 const at = ref(0);
-const field = ref<HTMLInputElement | null>(null);
+const field = ref<Focusable | null>(null);
 const list = ref<HTMLElement | null>(null);
 const found = computed(() => findRemarks(remarks.value, typed.value, props.criterion).slice(0, MOST_SHOWN));
 watch(typed, () => (at.value = 0));
@@ -38,10 +40,9 @@ const about = (one: SavedRemark) => [one.folder, one.criterion, one.aim, one.own
 
 <template>
   <div class="picker" @keydown="key">
-    <input
+    <Input
       ref="field"
-      v-model="typed"
-      class="field"
+      v-model:value="typed"
       role="combobox"
       aria-expanded="true"
       aria-controls="found-remarks"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Saved remarks in their folders: one's own to change and share, and those of colleagues to use. */
+import { Button, Checkbox, Input, Textarea } from 'ant-design-vue';
 import { findRemarks } from '@jolly/core';
 import type { RemarkRequest, SavedRemark } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
@@ -8,6 +9,7 @@ import { useAttempt } from '../../api/use-attempt';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 import { useRemarks } from './use-remarks';
+import ProposalField from '../../ui/ProposalField.vue';
 
 const { t, count } = useWords();
 const { remarks, reload, keep } = useRemarks();
@@ -53,14 +55,14 @@ const letGo = (one: SavedRemark) =>
   <div class="page">
     <div class="heading">
       <h1>{{ t('remarks.title') }}</h1>
-      <span class="small grow">{{ t('remarks.sub') }}</span><input
-        v-model="typed"
-        class="field find"
+      <span class="small grow">{{ t('remarks.sub') }}</span><Input
+        v-model:value="typed"
         :placeholder="t('remarks.find')"
         :aria-label="t('remarks.find')"
-      /><button class="btn main" @click="edit(null)">
+        class="find"
+      /><Button type="primary" @click="edit(null)">
         {{ t('remarks.add') }}
-      </button>
+      </Button>
     </div>
     <p v-if="problem && !editing" class="note bad" role="alert">{{ problem.title }}</p>
     <div v-if="remarks.length === 0 && !busy && !problem" class="note">
@@ -79,61 +81,54 @@ const letGo = (one: SavedRemark) =>
             }}</span></span
           >
           <span class="muted small uses">{{ count('remarks.uses', one.uses) }}</span>
-          <button v-if="one.own" class="btn" @click="edit(one)">
+          <Button v-if="one.own" @click="edit(one)">
             {{ t('remarks.change') }}{{ ' ' }}<span class="hidden-text">{{ one.text }}</span>
-          </button>
-          <button v-if="one.own" class="btn quiet" :aria-label="t('remarks.remove', { text: one.text })" @click="letGo(one)">×</button>
+          </Button>
+          <Button v-if="one.own" type="link" :aria-label="t('remarks.remove', { text: one.text })" @click="letGo(one)">×</Button>
         </li>
       </ul>
     </section>
     <SideSheet :open="editing !== null" :title="t(editing?.id ? 'remarks.change' : 'remarks.add')" @close="editing = null">
       <form v-if="editing" class="stack" @submit.prevent="store">
         <div>
-          <label class="label" for="remark-text">{{ t('remarks.text') }}</label><textarea
+          <label class="label" for="remark-text">{{ t('remarks.text') }}</label><Textarea
             id="remark-text"
-            v-model="editing.form.text"
-            class="field"
-            rows="4"
-            maxlength="4000"
+            v-model:value="editing.form.text"
+            :auto-size="{ minRows: 4, maxRows: 12 }"
+            :maxlength="4000"
             required
             dir="auto"
           />
           <p class="muted small">{{ t('remarks.nameHint') }}</p>
         </div>
         <div>
-          <label class="label" for="remark-folder">{{ t('remarks.folder') }}</label><input
+          <label class="label" for="remark-folder">{{ t('remarks.folder') }}</label><ProposalField
             id="remark-folder"
             v-model="editing.form.folder"
-            class="field"
-            maxlength="80"
-            list="remark-folders"
-            dir="auto"
-          /><datalist id="remark-folders">
-            <option v-for="one in known" :key="one" :value="one" />
-          </datalist>
+            :proposals="known"
+            :maxlength="80"
+          />
         </div>
         <div>
-          <label class="label" for="remark-criterion">{{ t('remarks.criterion') }}</label><input
+          <label class="label" for="remark-criterion">{{ t('remarks.criterion') }}</label><Input
             id="remark-criterion"
-            v-model="editing.form.criterion"
-            class="field"
-            maxlength="200"
+            v-model:value="editing.form.criterion"
+            :maxlength="200"
             dir="auto"
           />
           <p class="muted small">{{ t('remarks.criterionHint') }}</p>
         </div>
         <div>
-          <label class="label" for="remark-aim">{{ t('remarks.aim') }}</label><input
+          <label class="label" for="remark-aim">{{ t('remarks.aim') }}</label><Input
             id="remark-aim"
-            v-model="editing.form.aim"
-            class="field"
-            maxlength="120"
+            v-model:value="editing.form.aim"
+            :maxlength="120"
             dir="auto"
           />
         </div>
-        <label class="row"><input v-model="editing.form.shared" type="checkbox" />{{ t('remarks.share') }}</label>
+        <Checkbox v-model:checked="editing.form.shared">{{ t('remarks.share') }}</Checkbox>
         <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-        <button class="btn main" :disabled="busy">{{ t('common.save') }}</button>
+        <Button type="primary" html-type="submit" :disabled="busy">{{ t('common.save') }}</Button>
       </form>
     </SideSheet>
   </div>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Reports being made and made: how far each is, stopping, fetching. */
+import { Button } from 'ant-design-vue';
 import type { ReportJob } from '@jolly/server/contract';
 import { computed, onBeforeUnmount, ref } from 'vue';
 import { ask, download } from '../../api/client';
@@ -7,6 +8,7 @@ import { useAttempt } from '../../api/use-attempt';
 import { whenText } from '../../time/format';
 import { useWords } from '../../ui/use-words';
 import { useTermLine } from '../termline';
+import ProgressBar from '../../ui/ProgressBar.vue';
 
 const { t, count } = useWords();
 const line = useTermLine();
@@ -57,19 +59,19 @@ defineExpose({
             >{{ t(`report.${job.format}`) }} · {{ count('report.of', job.students) }} · {{ whenText(job.madeAt, line.zone) }}</span
           ><span v-if="job.problem" class="alarm small about">{{ job.problem }}</span></span
         >
-        <progress
+        <ProgressBar
           v-if="isOpen(job) && job.parts > 1"
-          :value="job.done"
-          :max="job.parts"
-          :aria-label="t('report.progress', { a: job.done, b: job.parts })"
+          :done="job.done"
+          :of="job.parts"
+          :label="t('report.progress', { a: job.done, b: job.parts })"
         />
         <span class="small" :class="{ muted: job.state !== 'failed', alarm: job.state === 'failed' }">{{
           job.parts > 1 && isOpen(job) ? t('report.progress', { a: job.done, b: job.parts }) : t(`report.state.${job.state}`)
         }}</span>
-        <button v-if="isOpen(job)" class="btn" @click="stop(job)">{{ t('report.stop') }}</button>
-        <button v-if="job.state === 'done'" class="btn" :aria-label="`${t('report.fetch')}: ${job.fileName}`" @click="fetchFile(job)">
+        <Button v-if="isOpen(job)" @click="stop(job)">{{ t('report.stop') }}</Button>
+        <Button v-if="job.state === 'done'" :aria-label="`${t('report.fetch')}: ${job.fileName}`" @click="fetchFile(job)">
           {{ t('report.fetch') }}
-        </button>
+        </Button>
       </li>
     </ul>
   </section>
@@ -88,9 +90,5 @@ defineExpose({
 }
 .about {
   display: block;
-}
-progress {
-  inline-size: 90px;
-  accent-color: var(--act);
 }
 </style>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A look at every letter before it goes to a family; each can be left out. */
+import { Button, Checkbox } from 'ant-design-vue';
 import type { ReportSettings } from '@jolly/core';
 import type { ReportLetter, ReportLettersReply } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
@@ -7,6 +8,8 @@ import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
+import FoldedPart from '../../ui/FoldedPart.vue';
+import { withOrWithout } from '../../ui/with-or-without';
 
 const props = defineProps<{ open: boolean; settings: ReportSettings }>();
 const emit = defineEmits<{ close: [] }>();
@@ -63,33 +66,31 @@ async function send(): Promise<void> {
       <p v-if="sent !== null" class="note" role="status">{{ count('report.sent', sent) }}</p>
       <template v-else-if="reply">
         <p v-if="going.length === 0" class="note">{{ t('report.lettersNone') }}</p>
-        <button v-else class="btn main" :disabled="busy || chosen.length === 0" @click="send">
+        <Button v-else type="primary" :disabled="busy || chosen.length === 0" @click="send">
           {{ count('report.send', chosen.length) }}
-        </button>
-        <details v-if="stuck.length > 0">
-          <summary class="small">{{ count('report.unsent', stuck.length) }}</summary>
+        </Button>
+        <FoldedPart v-if="stuck.length > 0" :title="count('report.unsent', stuck.length)">
           <ul class="plain small">
             <li v-for="letter in stuck" :key="idOf(letter)">
               <span dir="auto">{{ name(letter.student) }}</span>: {{ t(`report.problem.${letter.problem!}`) }}
             </li>
           </ul>
-        </details>
-        <details v-for="letter in going" :key="idOf(letter)" class="sheet letter">
-          <summary class="row">
-            <input
-              v-model="chosen"
-              type="checkbox"
-              :value="idOf(letter)"
+        </FoldedPart>
+        <FoldedPart v-for="letter in going" :key="idOf(letter)" class="sheet letter">
+          <template #title>
+            <Checkbox
+              :checked="chosen.includes(idOf(letter))"
+              @update:checked="(on: boolean) => (chosen = withOrWithout(chosen, idOf(letter), on))"
               :aria-label="`${name(letter.student)}, ${letter.familyName}`"
               @click.stop
             /><strong class="grow" dir="auto">{{ name(letter.student) }}</strong
             ><span class="muted small" dir="auto">{{ t('report.toFamily', { name: letter.familyName }) }}</span>
-          </summary>
+          </template>
           <p class="subject" dir="auto">
             <strong>{{ letter.subject }}</strong>
           </p>
           <p class="body" dir="auto">{{ letter.body }}</p>
-        </details>
+        </FoldedPart>
       </template>
       <p v-else-if="!problem" class="muted" role="status">{{ t('common.loading') }}</p>
     </div>
@@ -99,10 +100,6 @@ async function send(): Promise<void> {
 <style scoped>
 .letter {
   padding: 10px 14px;
-}
-.letter summary {
-  cursor: pointer;
-  gap: 10px;
 }
 .subject {
   margin-block-start: 10px;

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Everything a report is made from, in the order in which one thinks of it: who, when, what, order, words, paper. */
+import { Checkbox, Input, Textarea } from 'ant-design-vue';
 import { LANGUAGES, PLACEHOLDERS, REPORT_PARTS, type ReportPart, type ReportSettings, type ReportTime } from '@jolly/core';
 import { computed, ref, watch } from 'vue';
 import { ask } from '../../api/client';
@@ -7,6 +8,11 @@ import ClassSquare from '../../ui/ClassSquare.vue';
 import { useWords } from '../../ui/use-words';
 import { useClasses } from '../classes';
 import { useTermLine } from '../termline';
+import ToggleButton from '../../ui/ToggleButton.vue';
+import SelectField from '../../ui/SelectField.vue';
+import FoldedPart from '../../ui/FoldedPart.vue';
+import DayField from '../../ui/DayField.vue';
+import NumberField from '../../ui/NumberField.vue';
 
 const settings = defineModel<ReportSettings>({ required: true });
 const props = defineProps<{ unknown: readonly string[] }>();
@@ -71,236 +77,202 @@ const blanks = computed({
 const inBraces = (names: readonly string[]) => names.map((one) => `{${one}}`).join(' ');
 const braces = inBraces(PLACEHOLDERS);
 const strange = computed(() => inBraces(props.unknown));
-const checked = (event: Event) => (event.target as HTMLInputElement).checked;
 </script>
 
 <template>
   <div class="form">
     <div>
-      <label class="label" for="report-title">{{ t('report.heading') }}</label><input
+      <label class="label" for="report-title">{{ t('report.heading') }}</label><Input
         id="report-title"
-        v-model.lazy="settings.title"
-        class="field"
-        maxlength="200"
+        v-model:value.lazy="settings.title"
+        :maxlength="200"
         dir="auto"
       />
     </div>
-    <details open>
-      <summary>{{ t('report.who') }}</summary>
+    <FoldedPart open :title="t('report.who')">
       <fieldset>
         <legend class="hidden-text">{{ t('report.classes') }}</legend>
-        <label v-for="one in all" :key="one.id" class="row"
-          ><input
-            type="checkbox"
-            :checked="settings.classIds.includes(one.id)"
-            @change="settings.classIds = toggle(settings.classIds, one.id, checked($event))"
-          /><ClassSquare :hue="one.hue" /><span dir="auto">{{ one.label }}</span></label
+        <Checkbox
+          v-for="one in all"
+          :key="one.id"
+          :checked="settings.classIds.includes(one.id)"
+          @update:checked="(on: boolean) => (settings.classIds = toggle(settings.classIds, one.id, on))"
+          ><ClassSquare :hue="one.hue" /><span dir="auto">{{ one.label }}</span></Checkbox
         >
       </fieldset>
       <div class="row wrap">
-        <button type="button" class="chip" :aria-pressed="!choosing" @click="toggleChoosing(false)">{{ t('report.all') }}</button><button
-          type="button"
-          class="chip"
-          :aria-pressed="choosing"
+        <ToggleButton :on="!choosing" @click="toggleChoosing(false)">{{ t('report.all') }}</ToggleButton><ToggleButton
+          :on="choosing"
           @click="toggleChoosing(true)"
         >
-          {{ t('report.choose') }}</button
+          {{ t('report.choose') }}</ToggleButton
         ><span v-if="choosing" class="small muted">{{ count('report.chosenStudents', settings.studentIds?.length ?? 0) }}</span>
       </div>
       <fieldset v-if="choosing" class="students">
         <legend class="hidden-text">{{ t('report.students') }}</legend>
-        <label v-for="one in students" :key="one.id" class="row"
-          ><input
-            type="checkbox"
-            :checked="settings.studentIds?.includes(one.id)"
-            @change="settings.studentIds = toggle(settings.studentIds ?? [], one.id, checked($event))"
-          /><span dir="auto">{{ one.name }}</span></label
+        <Checkbox
+          v-for="one in students"
+          :key="one.id"
+          :checked="settings.studentIds?.includes(one.id) === true"
+          @update:checked="(on: boolean) => (settings.studentIds = toggle(settings.studentIds ?? [], one.id, on))"
+          ><span dir="auto">{{ one.name }}</span></Checkbox
         >
       </fieldset>
-      <label class="row"><input v-model="settings.withLeft" type="checkbox" />{{ t('report.withLeft') }}</label>
-      <label class="row"><input v-model="settings.onlyWith" type="checkbox" />{{ t('report.onlyWith') }}</label>
+      <Checkbox v-model:checked="settings.withLeft">{{ t('report.withLeft') }}</Checkbox>
+      <Checkbox v-model:checked="settings.onlyWith">{{ t('report.onlyWith') }}</Checkbox>
       <div class="pair">
-        <label for="report-by">{{ t('report.by') }}</label><select id="report-by" v-model="settings.by" class="field">
-          <option v-for="one in ['student', 'studentAll', 'class'] as const" :key="one" :value="one">{{ t(`report.bys.${one}`) }}</option>
-        </select>
+        <label for="report-by">{{ t('report.by') }}</label><SelectField
+          id="report-by"
+          v-model="settings.by"
+          :options="(['student', 'studentAll', 'class'] as const).map((one) => ({ value: one, label: t(`report.bys.${one}`) }))"
+        />
       </div>
-    </details>
-    <details open>
-      <summary>{{ t('report.when') }}</summary>
-      <select class="field" :aria-label="t('report.when')" :value="timeKey" @change="setTime(($event.target as HTMLSelectElement).value)">
-        <option value="now">{{ t('report.times.now') }}</option>
-        <option v-for="one in terms" :key="one" :value="`term ${one}`">{{ one }}</option>
-        <option value="year">{{ t('report.times.year') }}</option>
-        <option value="dates">{{ t('report.times.dates') }}</option>
-      </select>
+    </FoldedPart>
+    <FoldedPart open :title="t('report.when')">
+      <SelectField
+        :label="t('report.when')"
+        :model-value="timeKey"
+        @update:model-value="setTime($event)"
+        :options="[
+          { value: 'now', label: t('report.times.now') },
+          ...terms.map((one) => ({ value: `term ${one}`, label: one })),
+          { value: 'year', label: t('report.times.year') },
+          { value: 'dates', label: t('report.times.dates') },
+        ]"
+      />
       <div v-if="settings.time.kind === 'dates'" class="row days">
-        <label class="grow small"
-          >{{ t('report.from') }}<input v-model.lazy="settings.time.from" class="field" type="date" required /></label
-        ><label class="grow small"
-          >{{ t('report.to') }}<input v-model.lazy="settings.time.to" class="field" type="date" :min="settings.time.from" required
-        /></label>
+        <label class="grow small">{{ t('report.from') }}<DayField required v-model="settings.time.from" /></label
+        ><label class="grow small">{{ t('report.to') }}<DayField required :min="settings.time.from" v-model="settings.time.to" /></label>
       </div>
-    </details>
-    <details open>
-      <summary>{{ t('report.what') }}</summary>
+    </FoldedPart>
+    <FoldedPart open :title="t('report.what')">
       <fieldset class="two">
         <legend class="hidden-text">{{ t('report.what') }}</legend>
-        <label v-for="one in REPORT_PARTS" :key="one" class="row"
-          ><input type="checkbox" :checked="settings.parts.includes(one)" @change="setPart(one, checked($event))" />{{
-            t(`report.parts.${one}`)
-          }}</label
+        <Checkbox
+          v-for="one in REPORT_PARTS"
+          :key="one"
+          :checked="settings.parts.includes(one)"
+          @update:checked="(on: boolean) => setPart(one, on)"
+          >{{ t(`report.parts.${one}`) }}</Checkbox
         >
       </fieldset>
       <p v-if="settings.parts.includes('notes')" class="small muted">{{ t('report.notesPrivate') }}</p>
       <fieldset>
         <legend class="label">{{ t('report.only') }}</legend>
         <div class="row wrap">
-          <label v-for="one in ['missing', 'late', 'sentBack'] as const" :key="one" class="row"
-            ><input v-model="settings.only[one]" type="checkbox" />{{ t(`report.onlys.${one}`) }}</label
-          >
+          <Checkbox v-for="one in ['missing', 'late', 'sentBack'] as const" :key="one" v-model:checked="settings.only[one]">{{
+            t(`report.onlys.${one}`)
+          }}</Checkbox>
         </div>
-        <label class="row"
-          ><input
-            type="checkbox"
-            :checked="settings.only.below !== null"
-            @change="settings.only.below = checked($event) ? 60_000 : null"
-          />{{ t('report.below')
-          }}<input
+        <Checkbox :checked="settings.only.below !== null" @update:checked="(on: boolean) => (settings.only.below = on ? 60_000 : null)"
+          >{{ t('report.below')
+          }}<NumberField
             v-if="settings.only.below !== null"
-            class="field percent"
-            type="number"
-            min="0"
-            max="1000"
-            :aria-label="t('report.below')"
-            :value="settings.only.below / 1000"
-            @change="
-              settings.only.below = Math.round(Math.min(1000, Math.max(0, Number(($event.target as HTMLInputElement).value) || 0)) * 1000)
-            "
-          /><span v-if="settings.only.below !== null">{{ t('report.belowUnit') }}</span></label
+            class="percent"
+            :label="t('report.below')"
+            :min="0"
+            :max="1000"
+            :model-value="settings.only.below / 1000"
+            @update:model-value="settings.only.below = Math.round(($event ?? 0) * 1000)"
+          /><span v-if="settings.only.below !== null">{{ t('report.belowUnit') }}</span></Checkbox
         >
       </fieldset>
-      <label class="row"><input v-model="settings.withoutData" type="checkbox" />{{ t('report.withoutData') }}</label>
+      <Checkbox v-model:checked="settings.withoutData">{{ t('report.withoutData') }}</Checkbox>
       <div class="pair">
-        <label for="report-scores">{{ t('report.scores') }}</label><select id="report-scores" v-model="settings.scores" class="field">
-          <option v-for="one in ['returned', 'all'] as const" :key="one" :value="one">{{ t(`report.scoresOf.${one}`) }}</option>
-        </select>
+        <label for="report-scores">{{ t('report.scores') }}</label><SelectField
+          id="report-scores"
+          v-model="settings.scores"
+          :options="(['returned', 'all'] as const).map((one) => ({ value: one, label: t(`report.scoresOf.${one}`) }))"
+        />
       </div>
       <fieldset>
         <legend class="label">{{ t('report.show') }}</legend>
         <div class="row wrap">
-          <label v-for="one in ['percent', 'points', 'band'] as const" :key="one" class="row"
-            ><input v-model="settings.show[one]" type="checkbox" />{{ t(`report.shows.${one}`) }}</label
-          >
+          <Checkbox v-for="one in ['percent', 'points', 'band'] as const" :key="one" v-model:checked="settings.show[one]">{{
+            t(`report.shows.${one}`)
+          }}</Checkbox>
         </div>
       </fieldset>
-    </details>
-    <details>
-      <summary>{{ t('report.order') }}</summary>
+    </FoldedPart>
+    <FoldedPart :title="t('report.order')">
       <div class="pair">
-        <label for="report-sort">{{ t('report.sortStudents') }}</label><select id="report-sort" v-model="settings.sort" class="field">
-          <option v-for="one in ['name', 'total', 'missing', 'bearing'] as const" :key="one" :value="one">
-            {{ t(`report.sorts.${one}`) }}
-          </option>
-        </select>
+        <label for="report-sort">{{ t('report.sortStudents') }}</label><SelectField
+          id="report-sort"
+          v-model="settings.sort"
+          :options="(['name', 'total', 'missing', 'bearing'] as const).map((one) => ({ value: one, label: t(`report.sorts.${one}`) }))"
+        />
       </div>
       <div class="pair">
-        <label for="report-sort-work">{{ t('report.sortWork') }}</label><select
+        <label for="report-sort-work">{{ t('report.sortWork') }}</label><SelectField
           id="report-sort-work"
           v-model="settings.sortWork"
-          class="field"
-        >
-          <option v-for="one in ['due', 'category', 'title', 'score'] as const" :key="one" :value="one">
-            {{ t(`report.workSorts.${one}`) }}
-          </option>
-        </select>
+          :options="(['due', 'category', 'title', 'score'] as const).map((one) => ({ value: one, label: t(`report.workSorts.${one}`) }))"
+        />
       </div>
-    </details>
-    <details>
-      <summary>{{ t('report.words') }}</summary>
+    </FoldedPart>
+    <FoldedPart :title="t('report.words')">
       <div>
-        <label class="label" for="report-above">{{ t('report.above') }}</label><textarea
+        <label class="label" for="report-above">{{ t('report.above') }}</label><Textarea
           id="report-above"
-          v-model.lazy="settings.above"
-          class="field"
-          rows="4"
-          maxlength="60000"
+          v-model:value.lazy="settings.above"
+          :auto-size="{ minRows: 4, maxRows: 12 }"
+          :maxlength="60000"
           dir="auto"
         />
       </div>
       <div>
-        <label class="label" for="report-below">{{ t('report.noteBelow') }}</label><textarea
+        <label class="label" for="report-below">{{ t('report.noteBelow') }}</label><Textarea
           id="report-below"
-          v-model.lazy="settings.below"
-          class="field"
-          rows="3"
-          maxlength="60000"
+          v-model:value.lazy="settings.below"
+          :auto-size="{ minRows: 3, maxRows: 12 }"
+          :maxlength="60000"
           dir="auto"
         />
       </div>
       <p class="small muted fill">{{ t('report.fill', { all: braces }) }}</p>
       <p v-if="strange" class="note small">{{ t('report.unknown', { all: strange }) }}</p>
       <div>
-        <label class="label" for="report-sign">{{ t('report.signature') }}</label><input
+        <label class="label" for="report-sign">{{ t('report.signature') }}</label><Input
           id="report-sign"
-          v-model.lazy="settings.signature"
-          class="field"
-          maxlength="200"
+          v-model:value.lazy="settings.signature"
+          :maxlength="200"
           dir="auto"
         />
       </div>
       <div v-if="settings.by === 'class'">
-        <label class="label" for="report-blanks">{{ t('report.blanks') }}</label><input
+        <label class="label" for="report-blanks">{{ t('report.blanks') }}</label><Input
           id="report-blanks"
-          v-model.lazy="blanks"
-          class="field"
-          maxlength="700"
+          v-model:value.lazy="blanks"
+          :maxlength="700"
           dir="auto"
         />
       </div>
-    </details>
-    <details>
-      <summary>{{ t('report.paper') }}</summary>
+    </FoldedPart>
+    <FoldedPart :title="t('report.paper')">
       <div class="row wrap">
-        <button type="button" class="chip" :aria-pressed="!settings.landscape" @click="settings.landscape = false">
-          {{ t('report.portrait') }}</button><button
-          type="button"
-          class="chip"
-          :aria-pressed="settings.landscape"
+        <ToggleButton :on="!settings.landscape" @click="settings.landscape = false"> {{ t('report.portrait') }}</ToggleButton><ToggleButton
+          :on="settings.landscape"
           @click="settings.landscape = true"
         >
           {{ t('report.landscape') }}
-        </button>
+        </ToggleButton>
       </div>
-      <label class="row"><input v-model="settings.pageEach" type="checkbox" />{{ t('report.pageEach') }}</label>
-      <label class="row"><input v-model="settings.shading" type="checkbox" />{{ t('report.shading') }}</label>
+      <Checkbox v-model:checked="settings.pageEach">{{ t('report.pageEach') }}</Checkbox>
+      <Checkbox v-model:checked="settings.shading">{{ t('report.shading') }}</Checkbox>
       <div class="pair">
-        <label for="report-language">{{ t('report.language') }}</label><select
+        <label for="report-language">{{ t('report.language') }}</label><SelectField
           id="report-language"
           v-model="settings.language"
-          class="field"
-        >
-          <option v-for="one in LANGUAGES" :key="one" :value="one">{{ t(`families.languages.${one}`) }}</option>
-        </select>
+          :options="LANGUAGES.map((one) => ({ value: one, label: t(`families.languages.${one}`) }))"
+        />
       </div>
-    </details>
+    </FoldedPart>
   </div>
 </template>
 
 <style scoped>
 .form > * + * {
   margin-block-start: 8px;
-}
-details {
-  border-block-start: 1px solid var(--line);
-  padding-block: 8px 4px;
-}
-summary {
-  font: 650 15.5px var(--font-head);
-  cursor: pointer;
-  margin-block-end: 4px;
-}
-details > * + * {
-  margin-block-start: 6px;
 }
 fieldset {
   border: 0;
@@ -309,10 +281,6 @@ fieldset {
   min-inline-size: 0;
 }
 fieldset .row,
-details > .row {
-  padding-block: 2px;
-  gap: 8px;
-}
 .two {
   display: grid;
   grid-template-columns: 1fr 1fr;

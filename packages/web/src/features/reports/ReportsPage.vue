@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The one builder for all reports: what it is made from on the left, how it looks on the right, and out of it as a file, on paper or home. */
+import { Button, Input } from 'ant-design-vue';
 import { SHIPPED_REPORTS, type ReportSettings, type ShippedReport } from '@jolly/core';
 import type { ReportFormat } from '@jolly/server/contract';
 import { nextTick, ref, toRaw, watch } from 'vue';
@@ -13,6 +14,7 @@ import JobsList from './JobsList.vue';
 import LettersSheet from './LettersSheet.vue';
 import ReportForm from './ReportForm.vue';
 import { useReport } from './use-report';
+import SelectField from '../../ui/SelectField.vue';
 
 const { t } = useWords();
 const route = useRoute();
@@ -104,49 +106,47 @@ const print = () =>
     <div class="parts">
       <section class="left" :aria-label="t('report.title')">
         <div class="pair">
-          <label class="label" for="report-begin">{{ t('report.begin') }}</label><select
+          <label class="label" for="report-begin">{{ t('report.begin') }}</label><SelectField
             id="report-begin"
-            class="field"
-            :value="begun"
-            @change="begin(($event.target as HTMLSelectElement).value)"
-          >
-            <option v-for="one in SHIPPED" :key="one" :value="one">{{ t(`report.shipped.${one}`) }}</option>
-            <optgroup v-if="presets && presets.length > 0" :label="t('report.own')">
-              <option v-for="one in presets" :key="one.id" :value="one.id">{{ one.name }}</option>
-            </optgroup>
-          </select>
+            :model-value="begun"
+            :options="[
+              ...SHIPPED.map((one) => ({ value: one as string, label: t(`report.shipped.${one}`) })),
+              ...(presets ?? []).map((one) => ({ value: one.id, label: one.name, group: t('report.own') })),
+            ]"
+            @update:model-value="begin"
+          />
         </div>
         <ReportForm v-model="settings" :unknown="preview?.unknown ?? []" />
         <form v-if="keeping" class="row keep" @submit.prevent="keep">
-          <label class="hidden-text" for="report-name">{{ t('report.keepAs') }}</label><input
+          <label class="hidden-text" for="report-name">{{ t('report.keepAs') }}</label><Input
             id="report-name"
-            v-model="keptName"
-            class="field grow"
-            maxlength="120"
+            v-model:value="keptName"
+            :maxlength="120"
             required
             :placeholder="t('report.keepAs')"
-          /><button class="btn main" :disabled="busy">{{ t('report.keepGo') }}</button
-          ><button type="button" class="btn" @click="keeping = false">{{ t('common.cancel') }}</button>
+            class="grow"
+          /><Button type="primary" html-type="submit" :disabled="busy">{{ t('report.keepGo') }}</Button
+          ><Button @click="keeping = false">{{ t('common.cancel') }}</Button>
         </form>
         <div v-else class="row keep">
-          <button class="btn" @click="((keeping = true), (keptName = settings.title), (said = ''))">{{ t('report.keep') }}</button><button
+          <Button @click="((keeping = true), (keptName = settings.title), (said = ''))">{{ t('report.keep') }}</Button><Button
             v-if="presets?.some((one) => one.id === begun)"
-            class="btn quiet"
+            type="link"
             @click="drop"
           >
-            {{ t('report.drop') }}</button
+            {{ t('report.drop') }}</Button
           ><span v-if="said" class="small good" role="status">{{ said }}</span>
         </div>
       </section>
       <section class="right" :aria-label="t('report.preview')">
         <div class="row wrap out">
-          <button class="btn main" :disabled="busy || settings.classIds.length === 0" @click="make('pdf')">{{ t('report.pdf') }}</button>
-          <button class="btn" :disabled="busy || settings.classIds.length === 0" @click="print">{{ t('report.print') }}</button>
-          <button class="btn" :disabled="busy || settings.classIds.length === 0" @click="make('xlsx')">{{ t('report.xlsx') }}</button>
-          <button class="btn" :disabled="busy || settings.classIds.length === 0" @click="make('csv')">{{ t('report.csv') }}</button>
-          <button class="btn" :disabled="settings.classIds.length === 0 || settings.by === 'class'" @click="writing = true">
+          <Button type="primary" :disabled="busy || settings.classIds.length === 0" @click="make('pdf')">{{ t('report.pdf') }}</Button>
+          <Button :disabled="busy || settings.classIds.length === 0" @click="print">{{ t('report.print') }}</Button>
+          <Button :disabled="busy || settings.classIds.length === 0" @click="make('xlsx')">{{ t('report.xlsx') }}</Button>
+          <Button :disabled="busy || settings.classIds.length === 0" @click="make('csv')">{{ t('report.csv') }}</Button>
+          <Button :disabled="settings.classIds.length === 0 || settings.by === 'class'" @click="writing = true">
             {{ t('report.letters') }}
-          </button>
+          </Button>
           <span class="small muted grow count" role="status">{{
             looking ? t('report.refreshing') : preview ? t('report.shown', { a: preview.shown, b: preview.sections }) : ''
           }}</span>

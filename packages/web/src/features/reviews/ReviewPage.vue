@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** One review to give: somebody's work without a name, and what to say about it. What is written is kept as one goes. */
+import { Button, Textarea } from 'ant-design-vue';
 import type { Chosen, ReviewReply } from '@jolly/server/contract';
 import { computed, onBeforeUnmount, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
@@ -12,6 +13,7 @@ import { useSession } from '../accounts';
 import { FileView } from '../files';
 import { ChoiceLadder } from '../marking';
 import { useScope } from '../termline';
+import LinkButton from '../../ui/LinkButton.vue';
 
 const SAVE_AFTER_MS = 1500;
 const { t, when } = useWords();
@@ -107,12 +109,11 @@ onBeforeUnmount(() => {
           <h2>{{ t('review.yours') }}</h2>
           <ChoiceLadder v-if="value.byRubric && value.open" v-model="chosen" :scoring="value.scoring" :points="null" advance />
           <div>
-            <label class="label" for="review-text">{{ t('review.words') }}</label><textarea
+            <label class="label" for="review-text">{{ t('review.words') }}</label><Textarea
               id="review-text"
-              v-model="text"
-              class="field"
-              rows="8"
-              maxlength="4000"
+              v-model:value="text"
+              :auto-size="{ minRows: 8, maxRows: 12 }"
+              :maxlength="4000"
               :disabled="!value.open"
               dir="auto"
               :placeholder="t('review.wordsHint')"
@@ -122,14 +123,15 @@ onBeforeUnmount(() => {
           <p v-if="problem" class="note bad" role="alert">{{ problem }}</p>
           <p v-else-if="said" class="good small" role="status">{{ said }}</p>
           <div v-if="value.open" class="row">
-            <button
-              class="btn main"
+            <Button
+              type="primary"
+              html-type="submit"
               :disabled="busy || (text.trim() === '' && Object.keys(choices).length === 0) || (value.givenAt !== null && !changed)"
             >
-              {{ t(value.givenAt === null ? 'review.give' : 'review.giveAnew') }}</button><RouterLink
-              class="btn quiet"
+              {{ t(value.givenAt === null ? 'review.give' : 'review.giveAnew') }}</Button><LinkButton
+              type="link"
               :to="{ path: '/work', query: kept }"
-              >{{ t('review.later') }}</RouterLink
+              >{{ t('review.later') }}</LinkButton
             >
           </div>
         </form>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Students reviewing each other: dealt out by the teacher, who sees all, may hide one, and decides when authors read theirs. */
+import { Button, Checkbox, Input, Textarea } from 'ant-design-vue';
 import type { ReviewRoundRequest, ReviewsReply } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
@@ -10,6 +11,8 @@ import LoadGate from '../../ui/LoadGate.vue';
 import { useWords } from '../../ui/use-words';
 import WhenField from '../../ui/WhenField.vue';
 import { useScope, useTermLine } from '../termline';
+import LinkButton from '../../ui/LinkButton.vue';
+import SelectField from '../../ui/SelectField.vue';
 
 const { t, count, name, points, when } = useWords();
 const route = useRoute();
@@ -90,16 +93,15 @@ const editing = ref(false);
         <span class="small grow"
           >{{ t('review.title') }}<template v-if="round"> · {{ t('review.given', { a: given, b: value.reviews.length }) }}</template></span
         >
-        <button v-if="round && !begun && !editing" class="btn" @click="editing = true">{{ t('review.dealAgain') }}</button><button
+        <Button v-if="round && !begun && !editing" @click="editing = true">{{ t('review.dealAgain') }}</Button><Button
           v-if="late"
-          class="btn"
           :disabled="busy"
           @click="shareOut"
         >
-          {{ t('review.shareOut') }}</button
-        ><button v-if="round && round.shownAt === null && given > 0" class="btn main" :disabled="busy" @click="show">
-          {{ count('review.show', given) }}</button
-        ><RouterLink class="btn" :to="{ path: `/assignments/${id}`, query: kept }">{{ t('review.back') }}</RouterLink>
+          {{ t('review.shareOut') }}</Button
+        ><Button v-if="round && round.shownAt === null && given > 0" type="primary" :disabled="busy" @click="show">
+          {{ count('review.show', given) }}</Button
+        ><LinkButton :to="{ path: `/assignments/${id}`, query: kept }">{{ t('review.back') }}</LinkButton>
       </div>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <p v-if="round?.shownAt != null" class="note">{{ t('review.shownSince', { when: when(round.shownAt, zone) }) }}</p>
@@ -107,18 +109,15 @@ const editing = ref(false);
         <p>{{ count('review.peers', value.peers) }}</p>
         <label class="row"
           ><span class="grow">{{ t('review.each') }}</span
-          ><select v-model="form.each" class="field short">
-            <option v-for="n in 5" :key="n" :value="n">{{ n }}</option>
-          </select></label
-        >
-        <label v-if="rubric" class="row"><input v-model="form.byRubric" type="checkbox" />{{ t('review.byRubric') }}</label>
+          ><SelectField v-model="form.each" class="short" :options="[1, 2, 3, 4, 5].map((n) => ({ value: n, label: String(n) }))"
+        /></label>
+        <Checkbox v-if="rubric" v-model:checked="form.byRubric">{{ t('review.byRubric') }}</Checkbox>
         <div>
-          <label class="label" for="guidance">{{ t('review.guidance') }}</label><textarea
+          <label class="label" for="guidance">{{ t('review.guidance') }}</label><Textarea
             id="guidance"
-            v-model="form.guidance"
-            class="field"
-            rows="3"
-            maxlength="2000"
+            v-model:value="form.guidance"
+            :auto-size="{ minRows: 3, maxRows: 12 }"
+            :maxlength="2000"
             dir="auto"
             :placeholder="t('review.guidanceHint')"
           />
@@ -133,18 +132,14 @@ const editing = ref(false);
         </div>
         <label class="row"
           ><span class="grow">{{ t('review.seed') }}</span
-          ><input v-model="form.seed" class="field short" maxlength="40" required /><button
-            type="button"
-            class="btn quiet"
-            @click="form.seed = seed()"
-          >
+          ><Input v-model:value="form.seed" :maxlength="40" required class="short" /><Button type="link" @click="form.seed = seed()">
             {{ t('review.otherSeed') }}
-          </button></label
+          </Button></label
         >
         <p class="muted small">{{ t('review.rules') }}</p>
-        <button class="btn main" :disabled="busy || value.peers < 2">
+        <Button type="primary" html-type="submit" :disabled="busy || value.peers < 2">
           {{ count('review.deal', Math.max(0, value.peers * form.each)) }}
-        </button>
+        </Button>
       </form>
       <table v-else class="table all">
         <thead>
@@ -169,9 +164,9 @@ const editing = ref(false);
               >
             </td>
             <td>
-              <button v-if="one.givenAt !== null" class="btn" :disabled="busy" @click="hide(one.id, !one.hidden)">
+              <Button v-if="one.givenAt !== null" :disabled="busy" @click="hide(one.id, !one.hidden)">
                 {{ t(one.hidden ? 'review.unhide' : 'review.hide') }}
-              </button>
+              </Button>
             </td>
           </tr>
         </tbody>

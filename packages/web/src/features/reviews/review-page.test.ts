@@ -103,6 +103,6 @@ it('that its author has read stays as it is, and says so', async () => {
 
 it('with nothing in it cannot be given', async () => {
   const { bodies } = await open();
-  expect(document.querySelector<HTMLButtonElement>('button.main')!.disabled).toBe(true);
+  expect(document.querySelector<HTMLButtonElement>('.ant-btn-primary')!.disabled).toBe(true);
   expect(bodies).toEqual([]);
 });

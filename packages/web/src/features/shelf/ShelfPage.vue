@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The shelf: what a teacher keeps for use again, in folders, found by typing, shared with chosen colleagues. */
+import { Button, Input } from 'ant-design-vue';
 import { EMPTY_TEXT, type Rubric } from '@jolly/core';
 import type { KeptFile, ShelfBody, ShelfItem, ShelfItemReply, ShelfKind } from '@jolly/server/contract';
 import MiniSearch from 'minisearch';
@@ -12,6 +13,9 @@ import LoadGate from '../../ui/LoadGate.vue';
 import { useWords } from '../../ui/use-words';
 import { useScope } from '../termline';
 import ShelfSheet from './ShelfSheet.vue';
+import ToggleButton from '../../ui/ToggleButton.vue';
+import FileButton from '../../ui/FileButton.vue';
+import LinkButton from '../../ui/LinkButton.vue';
 
 const KINDS: readonly ShelfKind[] = ['assignment', 'handout', 'rubric', 'worksheet', 'file'];
 const { t, count } = useWords();
@@ -61,10 +65,7 @@ async function keep(title: string, body: ShelfBody): Promise<void> {
 }
 const newRubric = () => keep(t('shelf.newRubric'), { kind: 'rubric', rubric: { name: '', criteria: [] } satisfies Rubric });
 const newWorksheet = () => keep(t('shelf.newWorksheet'), { kind: 'worksheet', text: EMPTY_TEXT });
-async function keepFile(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement;
-  const [file] = input.files ?? [];
-  input.value = '';
+async function keepFile([file]: File[]): Promise<void> {
   if (!file) return;
   let kept: KeptFile | null = null;
   if (await attempt(async () => (kept = await ask('POST /api/files', { file })))) await keep(file.name, { kind: 'file', file: kept! });
@@ -86,32 +87,23 @@ async function changed(): Promise<void> {
       <div class="heading">
         <h1>{{ t('shelf.title') }}</h1>
         <span class="small grow">{{ t('shelf.sub') }}</span>
-        <button type="button" class="btn" :disabled="busy" @click="newRubric">{{ t('shelf.newRubric') }}</button>
-        <button type="button" class="btn" :disabled="busy" @click="newWorksheet">{{ t('shelf.newWorksheet') }}</button>
-        <label class="btn pick"
-          >{{ t('shelf.keepFile') }}<input class="hidden-text" type="file" :disabled="busy" @change="keepFile"
-        /></label>
+        <Button :disabled="busy" @click="newRubric">{{ t('shelf.newRubric') }}</Button>
+        <Button :disabled="busy" @click="newWorksheet">{{ t('shelf.newWorksheet') }}</Button>
+        <FileButton :disabled="busy" @files="keepFile">{{ t('shelf.keepFile') }}</FileButton>
       </div>
       <div v-if="value.items.length > 0" class="row wrap find">
-        <input
-          v-model="typed"
-          class="field search"
+        <Input
+          v-model:value="typed"
           type="search"
           :placeholder="t('shelf.search')"
           :aria-label="t('shelf.search')"
           dir="auto"
+          class="search"
         />
-        <button type="button" class="chip" :aria-pressed="kind === null" @click="kind = null">{{ t('shelf.allKinds') }}</button>
-        <button
-          v-for="one in KINDS"
-          :key="one"
-          type="button"
-          class="chip"
-          :aria-pressed="kind === one"
-          @click="kind = kind === one ? null : one"
-        >
+        <ToggleButton :on="kind === null" @click="kind = null">{{ t('shelf.allKinds') }}</ToggleButton>
+        <ToggleButton v-for="one in KINDS" :key="one" :on="kind === one" @click="kind = kind === one ? null : one">
           {{ t(`shelf.kinds.${one}`) }}
-        </button>
+        </ToggleButton>
       </div>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <p v-if="value.items.length === 0" class="note">{{ t('shelf.empty') }}</p>
@@ -128,9 +120,9 @@ async function changed(): Promise<void> {
               {{ item.title }}
             </button>
             <span class="muted small" dir="auto">{{ [...item.tags, count('shelf.used', item.used)].join(' · ') }}</span>
-            <RouterLink class="btn quiet" :to="{ path: '/compose', query: { ...scope.kept.value, shelf: item.id } }">{{
+            <LinkButton type="link" :to="{ path: '/compose', query: { ...scope.kept.value, shelf: item.id } }">{{
               t('shelf.use')
-            }}</RouterLink>
+            }}</LinkButton>
           </li>
         </ul>
       </section>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** One thing on the shelf: looked at, changed, shared, taken off; where it was set. */
+import { Button, Checkbox, Input } from 'ant-design-vue';
 import type { ShelfChange, ShelfItemReply } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import { ask } from '../../api/client';
@@ -11,6 +12,9 @@ import { useWords } from '../../ui/use-words';
 import { AttachmentList, keepPicture, RubricGrid, RubricView } from '../assignments';
 import { useScope } from '../termline';
 import { fileAddress } from '../files';
+import { withOrWithout } from '../../ui/with-or-without';
+import ProposalField from '../../ui/ProposalField.vue';
+import LinkButton from '../../ui/LinkButton.vue';
 
 const props = defineProps<{ item: ShelfItemReply; colleagues: readonly { id: string; name: string }[]; folders: readonly string[] }>();
 const emit = defineEmits<{ close: []; changed: [] }>();
@@ -62,17 +66,16 @@ const takeOff = () =>
         <div class="row wrap">
           <label class="grow"
             ><span class="label">{{ t('shelf.titleLabel') }}</span
-            ><input v-model="title" class="field" maxlength="200" dir="auto"
+            ><Input v-model:value="title" :maxlength="200" dir="auto"
           /></label>
           <label
             ><span class="label">{{ t('shelf.folder') }}</span
-            ><input v-model="folder" class="field" list="folders" maxlength="200" dir="auto"
+            ><ProposalField v-model="folder" :proposals="folders" :maxlength="200"
           /></label>
           <label
             ><span class="label">{{ t('shelf.tags') }}</span
-            ><input v-model="tags" class="field" dir="auto"
+            ><Input v-model:value="tags" dir="auto"
           /></label>
-          <datalist id="folders"><option v-for="one in folders" :key="one" :value="one" /></datalist>
         </div>
         <RubricGrid v-if="body.kind === 'rubric'" v-model="body.rubric" :aims="[]" />
         <RichTextEditor
@@ -107,8 +110,12 @@ const takeOff = () =>
       <fieldset v-if="own">
         <legend class="label">{{ t('shelf.share') }}</legend>
         <p v-if="colleagues.length === 0" class="muted">{{ t('shelf.nobody') }}</p>
-        <label v-for="one in colleagues" :key="one.id" class="row"
-          ><input v-model="sharedWith" type="checkbox" :value="one.id" /><span dir="auto">{{ one.name }}</span></label
+        <Checkbox
+          v-for="one in colleagues"
+          :key="one.id"
+          :checked="sharedWith.includes(one.id)"
+          @update:checked="(on: boolean) => (sharedWith = withOrWithout(sharedWith, one.id, on))"
+          ><span dir="auto">{{ one.name }}</span></Checkbox
         >
       </fieldset>
       <div>
@@ -124,14 +131,14 @@ const takeOff = () =>
       </div>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <div class="row wrap">
-        <button v-if="own" type="button" class="btn main" :disabled="busy || title.trim() === ''" @click="save">
+        <Button v-if="own" type="primary" :disabled="busy || title.trim() === ''" @click="save">
           {{ t('common.save') }}
-        </button>
-        <RouterLink class="btn" :to="{ path: '/compose', query: { ...scope.kept.value, shelf: item.id } }">{{ t('shelf.use') }}</RouterLink>
+        </Button>
+        <LinkButton :to="{ path: '/compose', query: { ...scope.kept.value, shelf: item.id } }">{{ t('shelf.use') }}</LinkButton>
         <span class="grow" />
         <template v-if="own"
-          ><button v-if="!sure" type="button" class="btn quiet" @click="sure = true">{{ t('shelf.remove') }}</button
-          ><button v-else type="button" class="btn" @click="takeOff">{{ t('shelf.removeSure') }}</button></template
+          ><Button v-if="!sure" type="link" @click="sure = true">{{ t('shelf.remove') }}</Button
+          ><Button v-else @click="takeOff">{{ t('shelf.removeSure') }}</Button></template
         >
       </div>
     </div>

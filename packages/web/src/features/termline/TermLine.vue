@@ -8,6 +8,7 @@ import { now } from '../../api/client';
 import { localDayText, whenText } from '../../time/format';
 import { useTermLine } from './termline.store';
 import { useScope } from './use-scope';
+import SelectField from '../../ui/SelectField.vue';
 
 const props = defineProps<{ student: boolean }>();
 const { t } = useT();
@@ -110,18 +111,23 @@ const spanText = computed(() => {
   const [a, b] = [firstWeek.value.number, lastWeek.value.number];
   return t('term.weeks', { a, b, from, to }, a === b ? 1 : 2);
 });
-const chosen = (event: Event) => void scope.set({ class: (event.target as HTMLSelectElement).value || null });
+const chosen = (id: string) => void scope.set({ class: id || null });
 const isShown = (monday: LocalDate) => monday >= scope.from.value && monday <= scope.to.value;
 </script>
 
 <template>
   <section class="line" :aria-label="t('term.label')">
     <div class="scope">
-      <label class="small" for="scope">{{ t('shell.showing') }}</label>
-      <select id="scope" class="which" :value="scope.classId.value ?? ''" :aria-label="t('shell.scope')" @change="chosen">
-        <option value="">{{ t('common.allClasses') }}</option>
-        <option v-for="one in line.classes" :key="one.id" :value="one.id">{{ one.name }}</option>
-      </select>
+      <span class="small" aria-hidden="true">{{ t('shell.showing') }}</span>
+      <SelectField
+        id="scope"
+        :model-value="scope.classId.value ?? ''"
+        :label="t('shell.scope')"
+        @update:model-value="chosen"
+        class="which"
+        quiet
+        :options="[{ value: '', label: t('common.allClasses') }, ...line.classes.map((one) => ({ value: one.id, label: one.name }))]"
+      />
       <span class="small span clip">{{ spanText }}</span>
     </div>
     <div ref="track" class="track">
@@ -209,16 +215,17 @@ const isShown = (monday: LocalDate) => monday >= scope.from.value && monday <= s
   line-height: 1.4;
 }
 .which {
-  font: 650 17px var(--font-head);
-  color: var(--on-mast);
-  background: var(--term);
-  border: 0;
-  padding: 0;
-  margin-inline-start: -4px;
+  margin-inline-start: -9px;
   max-width: 100%;
-  cursor: pointer;
-  text-overflow: ellipsis;
-  min-height: 24px;
+}
+.which :deep(.ant-select-selector.ant-select-selector) {
+  background: none;
+  color: var(--on-mast);
+  font: 650 17px var(--font-head);
+  padding-inline: 8px;
+}
+.which :deep(.ant-select-arrow) {
+  color: var(--on-mast-2);
 }
 .track {
   flex: 1;

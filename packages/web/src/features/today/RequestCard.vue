@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A student's request for more time, answered where it stands: granted as asked, with another date, or declined. */
+import { Button, Input } from 'ant-design-vue';
 import { closesAlong } from '@jolly/core';
 import type { AnswerExtension, ExtensionRequest } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
@@ -51,11 +52,10 @@ const same = computed(() => due.value !== null && due.value === props.request.wi
     </p>
     <p class="word" dir="auto">{{ request.reason }}</p>
     <WhenField v-if="mode === 'change'" v-model="due" :zone="zone()" :usual-time="null" :label="t('compose.due')" />
-    <input
+    <Input
       v-if="mode !== 'ask'"
-      v-model="word"
-      class="field"
-      maxlength="500"
+      v-model:value="word"
+      :maxlength="500"
       dir="auto"
       :placeholder="t('requests.word', { name: request.student.givenName })"
       :aria-label="t('requests.word', { name: request.student.givenName })"
@@ -63,16 +63,15 @@ const same = computed(() => due.value !== null && due.value === props.request.wi
     <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
     <div class="row wrap">
       <template v-if="mode === 'decline'"
-        ><button type="button" class="btn main" :disabled="busy" @click="answer({ grant: false, word })">
-          {{ t('requests.declineNow') }}</button
-        ><button type="button" class="btn quiet" @click="mode = 'ask'">{{ t('common.cancel') }}</button></template
+        ><Button type="primary" :disabled="busy" @click="answer({ grant: false, word })"> {{ t('requests.declineNow') }}</Button
+        ><Button type="link" @click="mode = 'ask'">{{ t('common.cancel') }}</Button></template
       >
       <template v-else>
-        <button v-if="due !== null" type="button" class="btn main" :disabled="busy || same" @click="grant(due)">
+        <Button v-if="due !== null" type="primary" :disabled="busy || same" @click="grant(due)">
           {{ t('requests.grant', { when: when(due, zone()) }) }}
-        </button>
-        <button v-if="mode === 'ask'" type="button" class="btn" @click="mode = 'change'">{{ t('requests.change') }}</button>
-        <button type="button" class="btn" @click="mode = 'decline'">{{ t('requests.decline') }}</button>
+        </Button>
+        <Button v-if="mode === 'ask'" @click="mode = 'change'">{{ t('requests.change') }}</Button>
+        <Button @click="mode = 'decline'">{{ t('requests.decline') }}</Button>
       </template>
     </div>
   </div>

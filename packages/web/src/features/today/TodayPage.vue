@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The first page: what waits on me, what waits on students, what is coming. */
+import { Button, Input } from 'ant-design-vue';
 import { localDateAt } from '@jolly/core';
 import type { TodayReply } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
@@ -17,6 +18,7 @@ import { FirstStepsStrip, JoiningCard, useClasses, useFirstSteps } from '../clas
 import { HeldEverywhere, PileCard } from '../marking';
 import { useScope, useTermLine } from '../termline';
 import RequestCard from './RequestCard.vue';
+import LinkButton from '../../ui/LinkButton.vue';
 
 const SHOWN_AT_FIRST = 6;
 const { t, name, count, when } = useWords();
@@ -87,16 +89,16 @@ const days = computed(() => {
         <h2>{{ t('today.firstClass') }}</h2>
         <p>{{ t('today.firstClassWhy') }}</p>
         <form class="row" @submit.prevent="make">
-          <label class="hidden-text" for="first-name">{{ t('class.name') }}</label><input
+          <label class="hidden-text" for="first-name">{{ t('class.name') }}</label><Input
             id="first-name"
-            v-model="newName"
+            v-model:value="newName"
             v-focus-first
-            class="field grow"
-            maxlength="120"
+            :maxlength="120"
             required
             :placeholder="t('class.name')"
             dir="auto"
-          /><button class="btn main" :disabled="busy">{{ t('class.make') }}</button>
+            class="grow"
+          /><Button type="primary" html-type="submit" :disabled="busy">{{ t('class.make') }}</Button>
         </form>
         <p v-if="problem" class="alarm small" role="alert">{{ problem.title }}</p>
       </div>
@@ -167,9 +169,9 @@ const days = computed(() => {
                 </span>
                 <span class="figure">{{ one.pieces.length }}</span>
               </RouterLink>
-              <button v-if="owing.length > SHOWN_AT_FIRST" class="btn quiet" @click="all = !all">
+              <Button v-if="owing.length > SHOWN_AT_FIRST" type="link" @click="all = !all">
                 {{ all ? t('today.fewer') : t('today.more', { n: owing.length - SHOWN_AT_FIRST }) }}
-              </button>
+              </Button>
             </div>
             <div class="heading later">
               <h2>{{ t('today.feedback') }}</h2>
@@ -207,8 +209,8 @@ const days = computed(() => {
                 </li>
               </ul>
             </div>
-            <RouterLink class="btn main new" :to="{ path: '/compose', query: kept }"
-              >{{ t('today.newAssignment') }} <span class="key">N</span></RouterLink
+            <LinkButton type="primary" class="new" :to="{ path: '/compose', query: kept }"
+              >{{ t('today.newAssignment') }} <span class="key">N</span></LinkButton
             >
           </section>
         </div>
@@ -223,7 +225,7 @@ const days = computed(() => {
   grid-template-columns: minmax(0, 1.2fr) minmax(0, 1.04fr) minmax(0, 1fr);
   gap: 22px;
 }
-.held > :deep(.btn) {
+.held > :deep(.ant-btn) {
   margin-block-end: 12px;
 }
 .later {
