@@ -8,6 +8,23 @@ const typed = {
   '@typescript-eslint/switch-exhaustiveness-check': ['error', { considerDefaultExhaustiveForUnions: true }],
 };
 
+/** Grids, ladders and lines of our own: a button of the library in each of their cells would be neither quick nor ours. */
+const OWN_GRIDS = [
+  'assignments/OtherDates',
+  'classes/GroupLists',
+  'classes/SchemeCategories',
+  'files/WordsView',
+  'markbook/AimsTable',
+  'markbook/BookGrid',
+  'markbook/GridFoot',
+  'markbook/GridHeads',
+  'marking/ChoiceLadder',
+  'mywork/DrawingSheet',
+  'notes/PinLayer',
+  'plan/CalendarPage',
+  'termline/TermLine',
+].map((name) => `packages/web/src/features/${name}.vue`);
+
 export default tseslint.config(
   { ignores: ['**/dist/**', '**/node_modules/**', '.data/**', '.cache/**', 'test-results/**'] },
   ...tseslint.configs.recommended,
@@ -69,6 +86,28 @@ export default tseslint.config(
     files: ['packages/server/src/**/*.ts'],
     ignores: ['packages/server/src/files/workbook.ts', 'packages/server/src/testing/spreadsheet.ts'],
     rules: { 'no-restricted-imports': ['error', { paths: [{ name: 'exceljs', message: 'Workbooks go by files/workbook.' }] }] },
+  },
+  // The interface is the component library's, themed; what no library has is drawn by the browser's own elements in these files.
+  {
+    files: ['packages/web/src/**/*.vue'],
+    ignores: ['packages/web/src/ui/**', ...OWN_GRIDS],
+    rules: {
+      'vue/no-restricted-html-elements': [
+        'error',
+        ...['button', 'input', 'select', 'textarea', 'table', 'dialog', 'details', 'progress', 'datalist'].map((element) => ({
+          element,
+          message: 'The component library has a part for this.',
+        })),
+      ],
+      'vue/no-restricted-static-attribute': [
+        'error',
+        ...['/(^|\\s)(btn|chip|field|table)(\\s|$)/'].map((value) => ({
+          key: 'class',
+          value,
+          message: 'The look of a control is the library’s theme.',
+        })),
+      ],
+    },
   },
   // The library takes any text for a key.
   {

@@ -1,6 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { asks, someone } from '../support/people';
 import { aReadyClass } from '../support/school';
+import { fileInput } from '../support/fields';
 
 const grid = (page: Page) => page.getByRole('grid');
 /** The texts of a column, from the top, as they are on the page. */
@@ -151,7 +152,7 @@ test('a column is entered by keyboard, one is pasted from another program, undon
     const downloading = teacher.waitForEvent('download');
     await teacher.getByRole('button', { name: 'Take out', exact: true }).press('Enter');
     const file = await (await downloading).path();
-    await teacher.getByLabel('Table of scores').setInputFiles({
+    await fileInput(teacher, 'Table of scores').setInputFiles({
       name: 'book.xlsx',
       mimeType: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
       buffer: (await import('node:fs')).readFileSync(file),

@@ -137,7 +137,7 @@ test('twelve mixed pieces are marked by keyboard alone, returned on two days, on
   await press(teacher.getByRole('button', { name: 'Return to 1 student' }));
   await press(teacher.getByRole('button', { name: 'Return all the same' }));
   await expect.poll(letters).toEqual([1, 1, 2, 1, 1, 1, 1, 1, 1, 1, 1, 1]);
-  await press(teacher.getByText('entries before this'));
+  await press(teacher.getByRole('button', { name: 'entries before this' }));
   await expect(teacher.getByText(/scored 17/)).toBeVisible();
 
   // The student reads the note in its place and what the level says.

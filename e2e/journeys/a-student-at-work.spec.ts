@@ -1,6 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { asks, press, unique, writes } from '../support/people';
 import { aReadyClass, paragraphs, sheetOf } from '../support/school';
+import { fileInput } from '../support/fields';
 
 const open = async (page: Page, id: string) => {
   await page.goto(`/work/${id}`);
@@ -128,7 +129,7 @@ test('a file goes on where the line broke, after the page was closed, and is the
     if (route.request().method() === 'PATCH' && ++parts > 1) return route.abort('connectionreset');
     return route.continue();
   });
-  await ada.getByLabel('Add photos or files').setInputFiles({ name: 'tide.bin', mimeType: 'application/octet-stream', buffer: bytes });
+  await fileInput(ada, 'Add photos or files').setInputFiles({ name: 'tide.bin', mimeType: 'application/octet-stream', buffer: bytes });
   await expect(ada.getByText('The files are kept in this browser and go on from where they were.')).toBeVisible();
   await expect(ada.getByRole('button', { name: 'Hand in' })).toBeDisabled();
 
@@ -147,7 +148,7 @@ test('a file goes on where the line broke, after the page was closed, and is the
   expect(sent).toBeLessThan(bytes.length);
   await press(later.getByRole('button', { name: 'Hand in' }));
   await press(later.getByRole('link', { name: 'Receipt' }));
-  await later.getByLabel('Choose a file').setInputFiles([
+  await fileInput(later, 'Choose a file').setInputFiles([
     { name: 'mine.bin', mimeType: 'application/octet-stream', buffer: bytes },
     { name: 'other.bin', mimeType: 'application/octet-stream', buffer: bytes.subarray(1) },
   ]);
@@ -195,7 +196,7 @@ test('a drawing and a recording are made in the browser, and a large photo is ma
   });
   const bytes = Buffer.from(photo, 'base64');
   expect(bytes.length).toBeGreaterThan(1_500_000);
-  await ada.getByLabel('Add photos or files').setInputFiles({ name: 'shore.jpg', mimeType: 'image/jpeg', buffer: bytes });
+  await fileInput(ada, 'Add photos or files').setInputFiles({ name: 'shore.jpg', mimeType: 'image/jpeg', buffer: bytes });
   await expect(ada.getByRole('button', { name: 'shore.jpg', exact: true })).toBeVisible();
   const { files } = await draftOf(ada, id);
   const stored = files.find((file) => file.name === 'shore.jpg')!;

@@ -79,7 +79,7 @@ test('a group writes one piece together, one hands it in, and all have the recei
   // Scored for both, with other points for one.
   await teacher.goto(`/marking/${id}/${idOf('Ada')}`);
   await type(teacher.getByLabel('Score', { exact: true }), '16');
-  await press(teacher.getByText('Other points for some'));
+  await press(teacher.getByRole('button', { name: 'Other points for some' }));
   await type(teacher.getByLabel('Points of Ben Reef, if they differ'), '18');
   await press(teacher.getByRole('button', { name: 'Hold', exact: true }));
   await expect(teacher.getByRole('link', { name: /Ben R 18/ })).toBeVisible();

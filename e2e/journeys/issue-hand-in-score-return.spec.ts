@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { aClass, dayFromNow, issues, joins, opens, picks, press, type, unique, writes } from '../support/people';
+import { fileInput, typeDay } from '../support/fields';
 
 const PNG = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64');
 
@@ -26,8 +27,7 @@ test('a piece is issued, handed in, taken back, handed in again, scored, held, r
     before: async () => {
       await press(teacher.getByRole('button', { name: /give someone other dates/ }));
       await picks(teacher, 'Students', 'Ben Kelp');
-      await teacher.getByLabel('due: Date').last().fill(dayFromNow(8));
-      await teacher.getByLabel('due: Date').last().press('Tab');
+      await typeDay(teacher.getByLabel('due: day').last(), dayFromNow(8));
       await type(teacher.getByLabel('Why'), 'Was at the regatta');
       await press(teacher.getByRole('button', { name: 'Give Ben these dates' }));
       await expect(teacher.getByText('1 student has other dates')).toBeVisible();
@@ -40,14 +40,14 @@ test('a piece is issued, handed in, taken back, handed in again, scored, held, r
   // Each sees their own date, and nobody the other's.
   await opens(ben, title);
   await expect(ben.getByText('Your dates')).toBeVisible();
-  await press(ben.getByText('Why this date?'));
+  await press(ben.getByRole('button', { name: 'Why this date?' }));
   await expect(ben.getByText(/Was at the regatta/).first()).toBeVisible();
   await opens(ada, title);
   await expect(ada.getByText('Was at the regatta')).toHaveCount(0);
 
   // Ada writes and attaches, hands in, gets a receipt, takes it back and hands in again.
   await writes(ada, 'Twice a day the water stands still.');
-  await ada.getByLabel('Add photos or files').setInputFiles({ name: 'Gezeiten – Tabelle.png', mimeType: 'image/png', buffer: PNG });
+  await fileInput(ada, 'Add photos or files').setInputFiles({ name: 'Gezeiten – Tabelle.png', mimeType: 'image/png', buffer: PNG });
   await expect(ada.getByRole('button', { name: 'Gezeiten – Tabelle.png', exact: true })).toBeVisible();
   await expect(ada.getByText('You hand in: a text of 7 words and 1 file.')).toBeVisible();
   await press(ada.getByRole('button', { name: 'Hand in' }));

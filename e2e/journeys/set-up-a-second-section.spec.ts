@@ -1,6 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
 import { bringsInTwo, dayFromNow, picks, press, someone, type, unique } from '../support/people';
+import { choose } from '../support/fields';
 import { bundleOf, qrOn, workbookOf } from '../support/files';
 
 /** Looks at what a file would do and says what is counted. */
@@ -102,7 +103,7 @@ test('a teacher copies a class, brings a bundle and a spreadsheet in, and a stud
 
   let address = '';
   await test.step('prints cards for everybody', async () => {
-    await press(teacher.getByLabel('Choose everyone'), 'Space');
+    await press(teacher.getByLabel('Choose all shown'), 'Space');
     const { bytes } = await taken(teacher, /Print 4 sign-in cards/);
     expect(bytes.subarray(0, 5).toString()).toBe('%PDF-');
     await expect(teacher.getByText('The 4 cards are in the PDF that was just saved.')).toBeVisible();
@@ -156,14 +157,14 @@ test('what a teacher sets up for a class takes effect: scheme, standing exceptio
     await type(teacher.getByLabel('Weight of Sand'), '50');
     await expect(teacher.getByText(/The weights come to 50 %, not 100 %/)).toBeVisible();
     await expect(teacher.locator('.example .sum')).toHaveText('77.1 %');
-    await teacher.getByLabel('What being late costs').selectOption('perDay');
+    await choose(teacher, 'What being late costs', 'So much for each day begun');
     await expect(teacher.locator('.example .sum')).toHaveText('74.3 %');
     await press(teacher.getByRole('button', { name: 'Save the scheme' }));
     await expect(teacher.getByText('Stored. All figures follow it now.')).toBeVisible();
   });
 
   await test.step('a standing exception is listed with what it gives', async () => {
-    await press(teacher.getByRole('link', { name: 'Standing exceptions' }));
+    await press(teacher.getByRole('link', { name: 'Exceptions', exact: true }));
     await press(teacher.getByRole('button', { name: 'Give a standing exception' }));
     await picks(teacher, 'Who', 'Ada Reef');
     await type(teacher.getByLabel('How much'), '2');

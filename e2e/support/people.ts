@@ -1,5 +1,6 @@
 import type { Browser, Locator, Page } from '@playwright/test';
 import { expect } from '@playwright/test';
+import { typeDay } from './fields';
 
 export const PASSWORD = 'compass-rose';
 
@@ -23,7 +24,7 @@ export async function type(field: Locator, text: string): Promise<void> {
 export async function picks(page: Page, field: string, name: string): Promise<void> {
   await page.getByRole('combobox', { name: field }).focus();
   await page.keyboard.type(name);
-  await expect(page.getByRole('option', { name })).toBeVisible();
+  await expect(page.locator('.ant-select-item-option:visible').getByText(name)).toBeVisible();
   await page.keyboard.press('Enter');
 }
 
@@ -115,11 +116,9 @@ export async function issues(
   await type(teacher.getByLabel('Title'), work.title);
   await teacher.getByRole('textbox', { name: 'Instructions' }).focus();
   await teacher.keyboard.type('Explain what the tide does to the estuary.');
-  await teacher.getByLabel('due: Date').fill(dayFromNow(work.due));
-  await teacher.getByLabel('due: Date').press('Tab');
+  await typeDay(teacher.getByLabel('due: day'), dayFromNow(work.due));
   if (work.closes !== null) {
-    await teacher.getByLabel('closes: Date').fill(dayFromNow(work.closes));
-    await teacher.getByLabel('closes: Date').press('Tab');
+    await typeDay(teacher.getByLabel('closes: day'), dayFromNow(work.closes));
   }
   await expect(teacher.getByText(/Draft kept/)).toBeVisible();
   await work.before?.();

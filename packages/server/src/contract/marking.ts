@@ -235,6 +235,7 @@ export type RemarkChange = RemarkRequest & { version: number };
 /** How the marking of an assignment went. */
 export interface OutcomeReply {
   title: string;
+  how: 'handIn' | 'inClass';
   points: MilliPoints | null;
   scoring: Scoring['by'];
   students: number;

@@ -2,20 +2,24 @@
 /** Mast, term line, and the page below. Asks to sign in again over the page when the session has ended. */
 import { Button } from 'ant-design-vue';
 import type { Me } from '@jolly/server/contract';
-import { computed, ref, watch } from 'vue';
+import { localDateAt } from '@jolly/core';
+import { computed, provide, ref, watch } from 'vue';
 import { useT } from '../i18n/use-t';
 import { useRoute, useRouter } from 'vue-router';
-import { whenSignedOut } from '../api/client';
+import { now, whenSignedOut } from '../api/client';
 import { unsaid } from '../api/unsaid';
 import { SignInForm, useSession } from '../features/accounts';
 import { useClasses } from '../features/classes';
 import { FindAnything } from '../features/find';
 import { useNews } from '../features/news';
 import { rememberClass, TermLine, useScope, useTermLine } from '../features/termline';
+import { LIST_OWNER } from '../ui/list-view';
+import { setSchoolDay } from '../ui/school-day';
 import WordMark from '../ui/WordMark.vue';
 import { activeShortcuts } from '../ui/use-shortcuts';
 import CountBadge from './CountBadge.vue';
 import MeMenu from './MeMenu.vue';
+import { usePageHeading } from './use-page-heading';
 import ShortcutsSheet from './ShortcutsSheet.vue';
 
 const { t } = useT();
@@ -26,8 +30,17 @@ const line = useTermLine();
 const classes = useClasses();
 const scope = useScope();
 const news = useNews();
+const page = ref<HTMLElement | null>(null);
+const { heard } = usePageHeading(page, t('brand'));
 const find = ref<InstanceType<typeof FindAnything> | null>(null);
 const keysOpen = ref(false);
+
+// Lists are set by each for oneself, and days are typed and picked as seen from the school.
+provide(
+  LIST_OWNER,
+  computed(() => session.me?.id ?? ''),
+);
+setSchoolDay(() => localDateAt(line.zone, now()));
 
 const student = computed(() => session.me?.role === 'student');
 const nameOf = {
@@ -161,7 +174,8 @@ watch(scope.classId, (id) => id !== null && rememberClass(id), { immediate: true
     <p>{{ unsaid.title }}</p>
     <Button @click="unsaid = null">{{ t('common.close') }}</Button>
   </div>
-  <main id="page" tabindex="-1">
+  <p class="hidden-text" aria-live="polite">{{ heard }}</p>
+  <main id="page" ref="page" tabindex="-1">
     <RouterView v-slot="{ Component }"><component :is="Component" :key="fresh" /></RouterView>
   </main>
 

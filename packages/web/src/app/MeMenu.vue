@@ -33,15 +33,16 @@ function showShortcuts(): void {
 
 <template>
   <div class="who" @keydown.esc="meOpen = false">
-    <button
-      class="me"
+    <Button
+      type="text"
+      class="bare me"
       :class="{ told: news.unseen > 0 }"
       :aria-expanded="meOpen"
       :aria-label="t('shell.me', { name: fullName })"
       @click="meOpen = !meOpen"
     >
       {{ initials }}
-    </button>
+    </Button>
     <div v-if="meOpen" class="menu stack">
       <p>
         <strong dir="auto">{{ fullName }}</strong><br /><span class="muted small">{{ session.me?.userName }}</span>

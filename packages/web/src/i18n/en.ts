@@ -72,6 +72,7 @@ export const en = {
     choose: 'Choose',
     nothingFound: 'Nothing of that name',
   },
+  list: { chooseAll: 'Choose all shown', only: 'Only some: {column}', all: 'Show all', columns: 'Columns' },
   when: {
     day: 'day',
     time: 'time',

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 /** A chart that can be read without seeing it: it says what it shows, and the table behind it is one press away. */
 import type { Chart as ChartOf, ChartDataset } from 'chart.js';
-import { onBeforeUnmount, ref, shallowRef, watch } from 'vue';
+import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
 import { useT } from '../i18n/use-t';
 import FoldedPart from './FoldedPart.vue';
 import { useThemeChoice } from './theme';
+import ListTable from './ListTable.vue';
 
 export interface ChartSeries {
   name: string;
@@ -84,26 +85,29 @@ onBeforeUnmount(() => {
   round += 1;
   chart.value?.destroy();
 });
+/** The same figures in words: a row for each place along the axis. */
+const behind = computed(() =>
+  props.labels.map((name, at) => ({ key: String(at), name, values: props.series.map((one) => one.values[at] ?? null) })),
+);
 </script>
 
 <template>
   <figure class="figure">
     <div class="canvas" :style="{ blockSize: `${height ?? 170}px` }"><canvas ref="canvas" role="img" :aria-label="label" /></div>
     <FoldedPart class="behind small" :title="t('progress.behind')">
-      <table class="table">
-        <thead>
-          <tr>
-            <th scope="col">{{ head }}</th>
-            <th v-for="one in series" :key="one.name" scope="col" class="number">{{ one.name }}</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="(name, at) in labels" :key="at">
-            <th scope="row" dir="auto">{{ name }}</th>
-            <td v-for="one in series" :key="one.name" class="number">{{ one.values[at] ?? '–' }}</td>
-          </tr>
-        </tbody>
-      </table>
+      <ListTable
+        name="chart"
+        :label="label"
+        :rows="behind"
+        :columns="[{ key: 'name', title: head }, ...series.map((one, place) => ({ key: `series${place}`, title: one.name, number: true }))]"
+        :key-of="(row) => row.key"
+        empty="–"
+      >
+        <template #name="{ row }"
+          ><strong dir="auto">{{ row.name }}</strong></template
+        >
+        <template v-for="(_, place) in series" :key="place" #[`series${place}`]="{ row }">{{ row.values[place] ?? '–' }}</template>
+      </ListTable>
     </FoldedPart>
   </figure>
 </template>
@@ -117,8 +121,5 @@ onBeforeUnmount(() => {
 }
 .behind {
   margin-block-start: 4px;
-}
-.behind table {
-  margin-block-start: 6px;
 }
 </style>

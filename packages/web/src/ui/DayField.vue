@@ -17,19 +17,22 @@ export interface DayMark {
   kind: 'closed' | 'heavy';
   says: string;
 }
-const props = defineProps<{
-  /** empty for none */
-  modelValue: LocalDate | '';
-  id?: string | undefined;
-  label?: string | undefined;
-  min?: LocalDate | undefined;
-  max?: LocalDate | undefined;
-  required?: boolean | undefined;
-  disabled?: boolean | undefined;
-  invalid?: boolean | undefined;
-  /** what the calendar says of a day */
-  markOf?: ((date: LocalDate) => DayMark | null) | undefined;
-}>();
+const props = withDefaults(
+  defineProps<{
+    /** empty for none */
+    modelValue: LocalDate | '';
+    id?: string | undefined;
+    label?: string | undefined;
+    min?: LocalDate | undefined;
+    max?: LocalDate | undefined;
+    required?: boolean | undefined;
+    disabled?: boolean | undefined;
+    invalid?: boolean | undefined;
+    /** what the calendar says of a day */
+    markOf?: ((date: LocalDate) => DayMark | null) | undefined;
+  }>(),
+  { disabled: undefined },
+);
 const emit = defineEmits<{ 'update:modelValue': [LocalDate | '']; time: [WallTime] }>();
 const { t } = useT();
 const faultId = useId();
@@ -87,12 +90,11 @@ useInputSays(root, () => ({
     <label v-if="label" class="hidden-text" :for="id ?? ownId">{{ label }}</label>
     <DatePicker
       class="day"
-      v-bind="given({ id: id ?? ownId, value })"
+      v-bind="given({ id: id ?? ownId, value, disabled })"
       :format="WRITTEN.day"
       :placeholder="t('when.placeholder')"
       :status="invalid || refused ? 'error' : ''"
       :allow-clear="!required"
-      :disabled="disabled"
       :disabled-date="(day) => outside(dateOfPicker(day))"
       @update:value="(day) => take(isDay(day) ? dateOfPicker(day) : '')"
     >

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Shows what was loaded, with a word where it could not be looked at afresh, or loading, or failed. Empty is the page's own. */
-import { Button } from 'ant-design-vue';
+import { Alert, Button, Skeleton } from 'ant-design-vue';
 import { useT } from '../i18n/use-t';
 
 defineProps<{ state: 'loading' | 'ready' | 'stale' | 'failed'; why?: string }>();
@@ -11,50 +11,32 @@ const { t } = useT();
 <template>
   <!-- What is shown stays the same elements whether it is fresh or not: somebody may be typing in it. -->
   <template v-if="state === 'ready' || state === 'stale'">
-    <p v-if="state === 'stale'" class="note stale row" role="status">
-      <span class="grow">{{ t('common.stale', { why: why ?? '' }) }}</span><Button type="link" @click="$emit('retry')">
-        {{ t('common.retry') }}
-      </Button>
-    </p>
+    <Alert v-if="state === 'stale'" class="stale" type="warning" role="status" :message="t('common.stale', { why: why ?? '' })">
+      <template #action
+        ><Button type="link" @click="$emit('retry')">{{ t('common.retry') }}</Button></template
+      >
+    </Alert>
     <slot />
   </template>
   <div v-else-if="state === 'loading'" class="gate" role="status">
-    <span class="needle" aria-hidden="true" />
-    <span class="muted">{{ t('common.loading') }}</span>
+    <span class="hidden-text">{{ t('common.loading') }}</span>
+    <Skeleton active :title="{ width: '30%' }" :paragraph="{ rows: 5 }" aria-hidden="true" />
   </div>
-  <div v-else class="gate" role="alert">
-    <div class="note bad stack">
-      <h2>{{ t('common.failed') }}</h2>
-      <p>{{ why }}</p>
-      <Button type="primary" @click="$emit('retry')">{{ t('common.retry') }}</Button>
-    </div>
+  <div v-else class="gate">
+    <Alert type="error" :message="t('common.failed')" :description="why">
+      <template #action
+        ><Button type="primary" @click="$emit('retry')">{{ t('common.retry') }}</Button></template
+      >
+    </Alert>
   </div>
 </template>
 
 <style scoped>
 .gate {
-  padding: 60px 20px;
-  display: flex;
-  gap: 12px;
-  justify-content: center;
-  align-items: center;
+  padding: 28px 20px;
+  max-width: 720px;
 }
 .stale {
   margin: 12px 20px 0;
-}
-.needle {
-  width: 4px;
-  height: 26px;
-  border-radius: 2px;
-  background: var(--now);
-  animation: swing 1.2s ease-in-out infinite alternate;
-}
-@keyframes swing {
-  from {
-    transform: rotate(-40deg);
-  }
-  to {
-    transform: rotate(40deg);
-  }
 }
 </style>

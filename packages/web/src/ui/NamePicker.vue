@@ -26,9 +26,9 @@ const ownId = useId();
   <div class="name-picker">
     <label v-if="label" class="hidden-text" :for="ownId">{{ label }}</label>
     <Select
-      class="list"
       :id="ownId"
       ref="field"
+      class="list"
       mode="multiple"
       :value="chosen"
       :options="options"

@@ -5,19 +5,22 @@ import { ref } from 'vue';
 import { decimalMark } from '../time/format';
 import { given } from './given';
 
-const props = defineProps<{
-  modelValue: Value;
-  id?: string | undefined;
-  label?: string | undefined;
-  min?: number | undefined;
-  max?: number | undefined;
-  step?: number | undefined;
-  /** may be empty, which is null */
-  optional?: boolean | undefined;
-  placeholder?: string | undefined;
-  disabled?: boolean | undefined;
-  invalid?: boolean | undefined;
-}>();
+const props = withDefaults(
+  defineProps<{
+    modelValue: Value;
+    id?: string | undefined;
+    label?: string | undefined;
+    min?: number | undefined;
+    max?: number | undefined;
+    step?: number | undefined;
+    /** may be empty, which is null */
+    optional?: boolean | undefined;
+    placeholder?: string | undefined;
+    disabled?: boolean | undefined;
+    invalid?: boolean | undefined;
+  }>(),
+  { disabled: undefined },
+);
 const emit = defineEmits<{ 'update:modelValue': [Value] }>();
 const parsed = (text: string | undefined) => (text ?? '').replace(/[\s%]/g, '').replace(',', '.');
 const emptied = ref(false);
@@ -38,12 +41,11 @@ function left(): void {
   <InputNumber
     :key="again"
     class="number-field"
-    v-bind="given({ id, value: modelValue ?? undefined, min, max, placeholder })"
+    v-bind="given({ id, value: modelValue ?? undefined, min, max, placeholder, disabled })"
     :step="step ?? 1"
     :controls="false"
     :decimal-separator="decimalMark()"
     :parser="parsed"
-    :disabled="disabled"
     :status="invalid ? 'error' : ''"
     :aria-label="label"
     :aria-invalid="invalid || undefined"

@@ -5,16 +5,19 @@ import { computed, ref, useId } from 'vue';
 import { given } from './given';
 import { useInputSays } from './use-input-says';
 
-const props = defineProps<{
-  modelValue: string;
-  proposals: readonly string[];
-  id?: string | undefined;
-  label?: string | undefined;
-  placeholder?: string | undefined;
-  maxlength?: number | undefined;
-  disabled?: boolean | undefined;
-  invalid?: boolean | undefined;
-}>();
+const props = withDefaults(
+  defineProps<{
+    modelValue: string;
+    proposals: readonly string[];
+    id?: string | undefined;
+    label?: string | undefined;
+    placeholder?: string | undefined;
+    maxlength?: number | undefined;
+    disabled?: boolean | undefined;
+    invalid?: boolean | undefined;
+  }>(),
+  { disabled: undefined },
+);
 const emit = defineEmits<{ 'update:modelValue': [string]; chosen: [string] }>();
 const within = (text: string, part: string) => text.toLowerCase().includes(part.toLowerCase());
 const options = computed(() => props.proposals.filter((one) => within(one, props.modelValue)).map((value) => ({ value })));
@@ -29,10 +32,9 @@ useInputSays(root, () => ({ 'aria-invalid': props.invalid ? 'true' : undefined }
     <label v-if="label" class="hidden-text" :for="id ?? ownId">{{ label }}</label>
     <AutoComplete
       class="list"
-      v-bind="given({ id: id ?? ownId, placeholder })"
+      v-bind="given({ id: id ?? ownId, placeholder, disabled })"
       :value="modelValue"
       :options="options"
-      :disabled="disabled"
       :default-active-first-option="false"
       :virtual="false"
       :status="invalid ? 'error' : ''"

@@ -15,17 +15,20 @@ export interface SelectOption<Value> {
   /** the heading it stands under, together with its neighbours of the same */
   group?: string;
 }
-const props = defineProps<{
-  modelValue: Value | undefined;
-  options: readonly SelectOption<Value>[];
-  id?: string | undefined;
-  label?: string | undefined;
-  disabled?: boolean | undefined;
-  placeholder?: string | undefined;
-  invalid?: boolean | undefined;
-  /** small, and without a frame: on a coloured ground */
-  quiet?: boolean | undefined;
-}>();
+const props = withDefaults(
+  defineProps<{
+    modelValue: Value | undefined;
+    options: readonly SelectOption<Value>[];
+    id?: string | undefined;
+    label?: string | undefined;
+    disabled?: boolean | undefined;
+    placeholder?: string | undefined;
+    invalid?: boolean | undefined;
+    /** small, and without a frame: on a coloured ground */
+    quiet?: boolean | undefined;
+  }>(),
+  { disabled: undefined },
+);
 const emit = defineEmits<{ 'update:modelValue': [Value] }>();
 const LONG = 10;
 // The library takes only text and numbers; the place in the list stands for anything.
@@ -63,9 +66,8 @@ useInputSays(root, () => ({
     <label v-if="label" class="hidden-text" :for="id ?? ownId">{{ label }}</label>
     <Select
       class="list"
-      v-bind="given({ id: id ?? ownId, value: chosen, placeholder })"
+      v-bind="given({ id: id ?? ownId, value: chosen, placeholder, disabled })"
       :options="places"
-      :disabled="disabled"
       :bordered="!quiet"
       :size="quiet ? 'small' : 'middle'"
       :status="invalid ? 'error' : ''"

@@ -9,7 +9,7 @@ const emit = defineEmits<{ close: [] }>();
 const inside = ref<HTMLElement | null>(null);
 
 // Escape is heard on the whole page: what was pressed in a sheet may be gone or disabled by then, and the focus with it.
-const sheet = { close: () => emit('close') };
+const sheet = { close: () => emit('close'), box: () => inside.value?.closest<HTMLElement>('.ant-drawer-content') ?? null };
 watch(
   () => props.open,
   (open) => (open ? sheetOpens(sheet) : sheetCloses(sheet)),

@@ -4,14 +4,17 @@ import { Select } from 'ant-design-vue';
 import { computed, useId } from 'vue';
 import { given } from './given';
 
-const props = defineProps<{
-  modelValue: readonly string[];
-  proposals: readonly string[];
-  label: string;
-  placeholder?: string | undefined;
-  maxlength?: number | undefined;
-  disabled?: boolean | undefined;
-}>();
+const props = withDefaults(
+  defineProps<{
+    modelValue: readonly string[];
+    proposals: readonly string[];
+    label: string;
+    placeholder?: string | undefined;
+    maxlength?: number | undefined;
+    disabled?: boolean | undefined;
+  }>(),
+  { disabled: undefined },
+);
 const emit = defineEmits<{ 'update:modelValue': [string[]] }>();
 const options = computed(() => [...new Set([...props.proposals, ...props.modelValue])].map((value) => ({ value })));
 /** Each once, without blanks around it. */
@@ -26,13 +29,12 @@ const ownId = useId();
   <div class="tags-field">
     <label v-if="label" class="hidden-text" :for="ownId">{{ label }}</label>
     <Select
-      class="list"
       :id="ownId"
+      class="list"
       mode="tags"
-      v-bind="given({ placeholder })"
+      v-bind="given({ placeholder, disabled })"
       :value="[...modelValue]"
       :options="options"
-      :disabled="disabled"
       :token-separators="[';']"
       :virtual="false"
       @update:value="set"

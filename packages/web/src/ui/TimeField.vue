@@ -8,15 +8,18 @@ import { given } from './given';
 import { useInputSays } from './use-input-says';
 import { TimePicker, WRITTEN, isDay, pickerTime, timeOfPicker } from './pickers';
 
-const props = defineProps<{
-  /** empty for none */
-  modelValue: WallTime | '';
-  id?: string | undefined;
-  label?: string | undefined;
-  required?: boolean | undefined;
-  disabled?: boolean | undefined;
-  invalid?: boolean | undefined;
-}>();
+const props = withDefaults(
+  defineProps<{
+    /** empty for none */
+    modelValue: WallTime | '';
+    id?: string | undefined;
+    label?: string | undefined;
+    required?: boolean | undefined;
+    disabled?: boolean | undefined;
+    invalid?: boolean | undefined;
+  }>(),
+  { disabled: undefined },
+);
 const emit = defineEmits<{ 'update:modelValue': [WallTime | ''] }>();
 const { t } = useT();
 const faultId = useId();
@@ -58,7 +61,7 @@ useInputSays(root, () => ({
     <label v-if="label" class="hidden-text" :for="id ?? ownId">{{ label }}</label>
     <TimePicker
       class="time"
-      v-bind="given({ id: id ?? ownId, value })"
+      v-bind="given({ id: id ?? ownId, value, disabled })"
       :format="WRITTEN.time"
       :show-second="false"
       :minute-step="5"
@@ -66,7 +69,6 @@ useInputSays(root, () => ({
       :placeholder="t('when.time')"
       :status="invalid || refused !== null ? 'error' : ''"
       :allow-clear="!required"
-      :disabled="disabled"
       @select="picked"
       @update:value="picked"
     />

@@ -4,6 +4,8 @@
  */
 export interface OpenSheet {
   close: () => void;
+  /** what lies over the page, with its head; null while it is not drawn yet */
+  box: () => HTMLElement | null;
 }
 const open: { sheet: OpenSheet; before: Element | null }[] = [];
 
@@ -23,6 +25,25 @@ export function sheetCloses(sheet: OpenSheet): void {
     if (nowhere && open.length === 0 && before instanceof HTMLElement && before.isConnected) before.focus();
   });
 }
+
+const FOCUSABLE =
+  'a[href], button:not(:disabled), input:not(:disabled), textarea:not(:disabled), [contenteditable="true"], [tabindex]:not([tabindex="-1"])';
+const shownIn = (box: HTMLElement) =>
+  [...box.querySelectorAll<HTMLElement>(FOCUSABLE)].filter((one) => one.tabIndex >= 0 && one.getClientRects().length > 0);
+
+// Tab stays within the uppermost sheet; lists and calendars that open from it lie beside it and have their own keys.
+window.addEventListener('keydown', (event) => {
+  const box = event.key === 'Tab' && !event.defaultPrevented ? open.at(-1)?.sheet.box() : null;
+  const { activeElement } = document;
+  if (!box || activeElement?.closest('.ant-select-dropdown, .ant-picker-dropdown, .ant-dropdown')) return;
+  const all = shownIn(box);
+  const [first, last] = [all[0], all.at(-1)];
+  if (!first || !last) return;
+  const outside = !activeElement || !box.contains(activeElement);
+  if (!outside && activeElement !== (event.shiftKey ? first : last)) return;
+  event.preventDefault();
+  (event.shiftKey ? last : first).focus();
+});
 
 window.addEventListener('keydown', (event) => {
   if (event.key !== 'Escape' || event.defaultPrevented || event.isComposing) return;

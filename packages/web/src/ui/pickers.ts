@@ -1,8 +1,9 @@
-import { isLocalDate, localDateAt, plusDays, weekdayOf, type LocalDate } from '@jolly/core';
+import { isLocalDate, plusDays, weekdayOf, type LocalDate } from '@jolly/core';
 import dayjs, { type Dayjs } from 'dayjs';
 import generatePicker from 'ant-design-vue/es/date-picker/generatePicker';
 import dayjsDates from 'ant-design-vue/es/vc-picker/generate/dayjs';
 import { language, localDayLong } from '../time/format';
+import { schoolToday } from './school-day';
 import { isDayFault, readDay, readTime, type ReadDay, type DayFault } from '../time/read-day';
 
 // The library's pickers, reading and writing days as the rest of the application does: never in the machine's order of numbers,
@@ -11,13 +12,6 @@ const DAY = 'day';
 const TIME = 'time';
 /** What days and times in the pickers are written as. */
 export const WRITTEN = { day: DAY, time: TIME } as const;
-
-let schoolDay: () => LocalDate = () => localDateAt(Intl.DateTimeFormat().resolvedOptions().timeZone, Date.now());
-/** From where the pickers know which day it is in the school. */
-export function setSchoolDay(today: () => LocalDate): void {
-  schoolDay = today;
-}
-export const schoolToday = (): LocalDate => schoolDay();
 
 // Noon, because there are days whose midnight does not exist.
 export const pickerDay = (date: LocalDate): Dayjs => dayjs(`${date}T12:00:00`);

@@ -32,6 +32,9 @@ export function useWords() {
     points: (milli: MilliPoints): string => writtenPoints(language(), milli),
     /** 64.8 %, or 64,8 %; a dash where there is none */
     percent: (digits: string | number | null): string => (digits === null ? '–' : writtenPercent(language(), digits)),
+    /** how much a percentage has changed: +2.4 %, −1 % */
+    signedPercent: (digits: string): string =>
+      `${digits.startsWith('-') ? '−' : Number(digits) > 0 ? '+' : ''}${writtenPercent(language(), digits.replace('-', ''))}`,
     /** a number with its decimals as they are */
     number: (digits: string | number): string => writtenNumber(language(), digits),
     name: ({ givenName, familyName }: StudentName): string => `${givenName} ${familyName}`.trim(),

@@ -120,7 +120,7 @@ export function judgingService({ accounts, assignments, board, pieces, works, ro
     /** How the marking went, and whether the eye of whoever asks has drifted. */
     async outcome(teacher: Teacher, assignmentId: string, now: number): Promise<OutcomeReply> {
       const assignment = await assignments.forTeacher(teacher, 'piece.look', assignmentId);
-      const { title, points, scoring } = assignment;
+      const { title, points, scoring, how } = assignment;
       const sights = (await board.as(teacherViewer(teacher)).ofAssignment(assignment, now)).filter(
         ({ state }) => state.state !== null && state.state !== 'excused',
       );
@@ -138,6 +138,7 @@ export function judgingService({ accounts, assignments, board, pieces, works, ro
       const names = Object.fromEntries(scored.map((sight) => [whoOf(sight).id, isNameless(sight) ? '' : fullName(sight.member.student)]));
       return {
         title,
+        how,
         points,
         scoring: scoring.by,
         students: sights.length,

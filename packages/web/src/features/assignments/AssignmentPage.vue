@@ -21,7 +21,7 @@ import ExceptionSheet from './ExceptionSheet.vue';
 import PieceTable from './PieceTable.vue';
 import RescoreSheet from './RescoreSheet.vue';
 import RubricView from './RubricView.vue';
-import { waysToMark, type WayToMark } from '../marking';
+import { AssignmentTabs } from '../marking';
 import ToggleButton from '../../ui/ToggleButton.vue';
 import SelectField from '../../ui/SelectField.vue';
 import FoldedPart from '../../ui/FoldedPart.vue';
@@ -122,10 +122,6 @@ watch(id, () => {
   [chosen.value, filter.value, group.value, said.value, schoolClass.value] = [[], null, '', '', null];
   [nudging.value, taking.value, noting.value, rescoring.value, sheet.value.open] = [false, false, false, false, false];
 });
-const ways = computed((): WayToMark[] => {
-  const review: WayToMark[] = inClass.value ? [] : [{ path: `/assignments/${id.value}/reviews`, title: 'review.title' }];
-  return assignment.value ? [...waysToMark(assignment.value), ...review] : [];
-});
 useShortcuts([
   { key: 'm', shown: 'M', does: 'assignment.mark', run: () => void router.push({ path: `/marking/${id.value}`, query: kept.value }) },
 ]);
@@ -135,7 +131,7 @@ useShortcuts([
   <LoadGate :state="state" :why="why" @retry="reload">
     <div v-if="assignment" class="page">
       <div class="heading">
-        <h1 dir="auto">{{ assignment.title || t('plan.untitled') }}</h1>
+        <h1 dir="auto" :data-of="lineClass?.name">{{ assignment.title || t('plan.untitled') }}</h1>
         <span class="small grow"
           >{{ lineClass?.name }} ·
           {{ assignment.points === null ? t('work.words') : t('assignment.outOf', { n: points(assignment.points) }) }} ·
@@ -166,6 +162,12 @@ useShortcuts([
           }}<span dir="auto">{{ line.classOf(one.classId)?.name }}</span></LinkButton
         >
       </nav>
+      <AssignmentTabs
+        v-if="assignment.issuedAt !== null && assignment.issuedAt <= now()"
+        :id="id"
+        :by="assignment.scoring.by"
+        :how="assignment.how"
+      />
       <p v-if="said" class="note" role="status">{{ said }}</p>
       <p v-if="assignment.issuedAt === null" class="note">{{ t('assignment.draftNotice') }}</p>
       <p v-else-if="assignment.issuedAt > now()" class="note">{{ t('compose.issuedLater', { when: when(assignment.issuedAt, zone) }) }}</p>
@@ -174,9 +176,6 @@ useShortcuts([
           {{ t('rubric.changedLook') }}
         </Button>
       </p>
-      <nav v-if="assignment.issuedAt !== null && assignment.issuedAt <= now()" class="row wrap small ways" :aria-label="t('marking.ways')">
-        <RouterLink v-for="one in ways" :key="one.path" :to="{ path: one.path, query: kept }">{{ t(one.title) }}</RouterLink>
-      </nav>
       <FoldedPart class="task" :title="t('piece.toDo')">
         <RichTextView :text="assignment.instructions" /><AttachmentList
           class="with"
@@ -317,9 +316,5 @@ a.ant-btn {
 .sections .ant-btn[aria-current] {
   background: var(--act);
   color: var(--on-act);
-}
-.ways {
-  gap: 4px 18px;
-  margin-block-end: 10px;
 }
 </style>

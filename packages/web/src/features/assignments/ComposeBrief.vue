@@ -146,6 +146,7 @@ async function toShelf(): Promise<void> {
     </div>
     <div v-else class="compose">
       <section class="what">
+        <h1 class="hidden-text">{{ body.title || t('today.newAssignment') }}</h1>
         <Input
           v-model:value="body.title"
           v-focus-first

@@ -35,8 +35,8 @@ const lateText = ({ key, rule }: (typeof lateKinds)[number]) =>
   <label class="muted" for="minutes">{{ t('compose.minutes') }}</label>
   <div class="row">
     <NumberField
-      class="short"
       id="minutes"
+      class="short"
       :disabled="locked"
       :min="1"
       :max="6000"
@@ -70,9 +70,9 @@ const lateText = ({ key, rule }: (typeof lateKinds)[number]) =>
     id="late"
     :model-value="JSON.stringify(body.lateRule)"
     :disabled="locked"
-    @update:model-value="body.lateRule = JSON.parse($event)"
     class="filed"
     :options="lateChoices.map((one) => ({ value: JSON.stringify(one.rule), label: lateText(one) }))"
+    @update:model-value="body.lateRule = JSON.parse($event)"
   />
   <span />
   <Checkbox v-model:checked="body.standingHolds" :disabled="locked"> {{ t('compose.standingHolds') }}</Checkbox>

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 /** Scores that were given by a rubric that has changed since: what each would become, counted again only when confirmed. */
-import { Button, Checkbox } from 'ant-design-vue';
+import { Button } from 'ant-design-vue';
 import type { RescoringReply } from '@jolly/server/contract';
 import { ref, watch } from 'vue';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
-import { withOrWithout } from '../../ui/with-or-without';
+import ListTable from '../../ui/ListTable.vue';
 
 const props = defineProps<{ open: boolean; assignmentId: string }>();
 const emit = defineEmits<{ close: []; changed: [] }>();
@@ -41,35 +41,30 @@ const confirm = () =>
   <SideSheet :open="open" :title="t('rubric.changedTitle')" :width="560" @close="emit('close')">
     <div class="stack">
       <p>{{ t('rubric.changedWhy') }}</p>
-      <div v-if="reply" class="wide-table sheet">
-        <table class="table">
-          <thead>
-            <tr>
-              <th />
-              <th>{{ t('assignment.columns.student') }}</th>
-              <th class="number">{{ t('move.before') }}</th>
-              <th class="number">{{ t('move.after') }}</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="one in reply.pieces" :key="one.student.id">
-              <td>
-                <Checkbox
-                  :checked="chosen.includes(one.student.id)"
-                  @update:checked="(on: boolean) => (chosen = withOrWithout(chosen, one.student.id, on))"
-                  :aria-label="name(one.student)"
-                />
-              </td>
-              <td dir="auto">{{ name(one.student) }}</td>
-              <td class="number">{{ points(one.before) }}</td>
-              <td class="number">
-                <strong>{{ points(one.after) }}</strong>{{ ' '
-                }}<span v-if="!one.complete" class="muted small">{{ t('rubric.incomplete') }}</span>
-              </td>
-            </tr>
-          </tbody>
-        </table>
-      </div>
+      <ListTable
+        v-if="reply"
+        v-model:chosen="chosen"
+        name="rescore"
+        :label="t('assignment.columns.student')"
+        :rows="reply.pieces"
+        :columns="[
+          { key: 'student', title: t('assignment.columns.student') },
+          { key: 'before', title: t('move.before'), number: true },
+          { key: 'after', title: t('move.after'), number: true },
+        ]"
+        :key-of="(one) => one.student.id"
+        :name-of="(one) => name(one.student)"
+        empty=""
+      >
+        <template #student="{ row: one }"
+          ><div dir="auto">{{ name(one.student) }}</div></template
+        >
+        <template #before="{ row: one }">{{ points(one.before) }}</template>
+        <template #after="{ row: one }"
+          ><strong>{{ points(one.after) }}</strong
+          >{{ ' ' }}<span v-if="!one.complete" class="muted small">{{ t('rubric.incomplete') }}</span></template
+        ></ListTable
+      >
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <div>
         <Button type="primary" :disabled="busy || chosen.length === 0" @click="confirm">

@@ -90,9 +90,9 @@ const takeOut = (format: 'csv' | 'xlsx') =>
         :aria-label="t('rubric.name')"
         :maxlength="200"
         dir="auto"
-        @change="emit('update:modelValue', { ...modelValue, name: typed($event) })"
         class="name"
         :value-modifiers="{ lazy: true }"
+        @change="emit('update:modelValue', { ...modelValue, name: typed($event) })"
       />
       <strong>{{ t('rubric.total', { n: max }) }}</strong><span class="muted small grow">{{ t('rubric.keys') }}</span>
       <Button type="link" :aria-expanded="pasting" @click="pasting = !pasting">{{ t('rubric.paste') }}</Button>
@@ -129,18 +129,18 @@ const takeOut = (format: 'csv' | 'xlsx') =>
           :aria-label="t('rubric.criterionN', { n: index + 1 })"
           :maxlength="200"
           dir="auto"
-          @change="change(index, { name: typed($event) })"
           class="criterion-name"
           :value-modifiers="{ lazy: true }"
+          @change="change(index, { name: typed($event) })"
         />
         <label class="row small muted"
           >{{ t('rubric.weight')
           }}<Input
             inputmode="decimal"
             :value="unmilli(criterion.weight)"
-            @change="change(index, { weight: number(typed($event)) || 1000 })"
             class="short"
             :value-modifiers="{ lazy: true }"
+            @change="change(index, { weight: number(typed($event)) || 1000 })"
         /></label>
         <TagsField
           class="aims"
@@ -174,25 +174,25 @@ const takeOut = (format: 'csv' | 'xlsx') =>
               :aria-label="t('rubric.levelName')"
               :maxlength="80"
               dir="auto"
-              @change="changeLevel(index, at, { name: typed($event) })"
               :value-modifiers="{ lazy: true }"
+              @change="changeLevel(index, at, { name: typed($event) })"
             />
             <Input
               inputmode="decimal"
               :value="unmilli(level.points)"
               :aria-label="t('rubric.points')"
-              @change="changeLevel(index, at, { points: number(typed($event)) })"
               class="short"
               :value-modifiers="{ lazy: true }"
+              @change="changeLevel(index, at, { points: number(typed($event)) })"
             />
             <Input
               inputmode="decimal"
               :value="level.upTo === null ? '' : unmilli(level.upTo)"
               :placeholder="t('rubric.upTo')"
               :aria-label="t('rubric.upTo')"
-              @change="changeLevel(index, at, { upTo: orNull(typed($event)) })"
               class="short"
               :value-modifiers="{ lazy: true }"
+              @change="changeLevel(index, at, { upTo: orNull(typed($event)) })"
             />
             <Button
               v-if="criterion.levels.length > 1"
@@ -211,9 +211,9 @@ const takeOut = (format: 'csv' | 'xlsx') =>
             :aria-label="t('rubric.descriptor')"
             :maxlength="2000"
             dir="auto"
+            :value-modifiers="{ lazy: true }"
             @keydown.enter.shift.stop
             @change="changeLevel(index, at, { descriptor: typed($event) })"
-            :value-modifiers="{ lazy: true }"
           />
         </div>
         <Button

@@ -97,9 +97,9 @@ const words = computed(() => (body.value.scoring.by === 'words' ? body.value.sco
           :value="typedPoints"
           :aria-invalid="badPoints || undefined"
           :disabled="props.locked"
-          @input="setPoints(($event.target as HTMLInputElement).value)"
           class="points"
           :status="badPoints ? 'error' : ''"
+          @input="setPoints(($event.target as HTMLInputElement).value)"
       /></label>
       <span v-if="badPoints" class="alarm small" role="alert">{{ t('desk.badNumber') }}</span>
     </div>
@@ -117,9 +117,9 @@ const words = computed(() => (body.value.scoring.by === 'words' ? body.value.sco
           :value="unmilli(word.percent)"
           :aria-label="t('words.percent')"
           :disabled="props.locked"
-          @change="word.percent = parsePoints(($event.target as HTMLInputElement).value) ?? 0"
           class="percent"
           :value-modifiers="{ lazy: true }"
+          @change="word.percent = parsePoints(($event.target as HTMLInputElement).value) ?? 0"
         />%
         <Button type="link" :aria-label="t('words.drop', { name: word.name })" :disabled="props.locked" @click="words.splice(index, 1)">
           ×

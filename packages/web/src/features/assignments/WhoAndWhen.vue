@@ -18,6 +18,7 @@ import ExceptionSheet from './ExceptionSheet.vue';
 import OtherDates from './OtherDates.vue';
 import { blankSet } from './use-brief';
 import SelectField from '../../ui/SelectField.vue';
+import { useDayMarks } from './use-day-marks';
 
 const YEAR_MS = 366 * 86_400_000;
 const LOAD_AFTER_MS = 400;
@@ -115,6 +116,7 @@ const datesOf = ({ opens, due, closes }: SetFor) => ({ opens, due, closes });
 const differ = computed(() => sets.value.some((set) => JSON.stringify(datesOf(set)) !== JSON.stringify(datesOf(sets.value[0]!))));
 const sameDates = () => sets.value.forEach((set) => Object.assign(set, datesOf(sets.value[0]!)));
 
+const marksOf = useDayMarks(() => sets.value.map((set) => classOf(set.classId)));
 // The load of the days chosen, a moment after the last change.
 const load = ref<LoadReply['classes']>([]);
 const asked = useLatest(LOAD_AFTER_MS, (found: LoadReply['classes']) => (load.value = found));
@@ -221,6 +223,7 @@ const sheetOf = computed(() =>
             :label="several ? `${classOf(set.classId)?.label}, ${t(`compose.${field}`)}` : t(`compose.${field}`)"
             :empty="field === 'opens' ? t('compose.onIssue') : t('compose.noLimit')"
             :invalid="windowProblem(set) !== null"
+            :mark-of="marksOf(classOf(set.classId))"
           />
         </div>
       </div>
@@ -244,9 +247,9 @@ const sheetOf = computed(() =>
         id="add-class"
         :model-value="undefined"
         :placeholder="t('compose.addClass')"
-        @update:model-value="addClass"
         class="add"
         :options="left.map((one) => ({ value: one.id, label: one.label }))"
+        @update:model-value="addClass"
       />
     </div>
     <div v-if="differ">

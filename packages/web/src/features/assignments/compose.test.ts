@@ -1,5 +1,5 @@
 /** @jest-environment @happy-dom/jest-environment */
-import type { BriefBody, BriefReply, SetFor } from '@jolly/server/contract';
+import type { BriefBody, BriefReply, PlanReply, SetFor } from '@jolly/server/contract';
 import { opened, Refusal, serving, type Answers } from '../../testing-page';
 import { aClass, anAssignment, aRow } from '../../testing-rows';
 import ComposePage from './ComposePage.vue';
@@ -55,6 +55,7 @@ async function compose(answers: Answers = {}, at = '/compose') {
   const server = serving({
     'GET /api/classes': [rivers, sea],
     'GET /api/aims': ['use evidence'],
+    'GET /api/plan': { load: [{ day: '2026-12-01', pieces: 30, students: 12, heavy: 9, most: 4 }] } as Partial<PlanReply> as PlanReply,
     'GET /api/assignments': [],
     'GET /api/classes/:classId/units': [],
     'GET /api/term-line': { classes: [], squares: [], waiting: 0 },
@@ -99,6 +100,18 @@ describe('a draft', () => {
     await page.fill('due: time', '13:15');
     await later();
     expect(setOf(last(STORE)!.body).due).toBe(Date.UTC(2026, 11, 2, 13, 15));
+  });
+
+  it('is given a day with an eye on closures and on what is due then already', async () => {
+    const { page } = await compose({}, '/compose?class=rivers');
+    const field = page.field('due: day');
+    field.dispatchEvent(new Event('mousedown', { bubbles: true }));
+    await page.settled();
+    const said = (title: string) =>
+      [...document.querySelectorAll(`.ant-picker-cell-inner[title="${title}"]`)].map((one) => one.textContent!.trim());
+    expect(said('No school')).toContain('28');
+    await page.press('Month after');
+    expect(said('9 students have much due')).toEqual(['1']);
   });
 
   it('that contradicts itself is not stored, and says why', async () => {

@@ -65,7 +65,7 @@ it('names what is wrong with it by the name of the criterion, once', async () =>
 });
 
 it('takes a criterion and a level away, and reads aims apart', async () => {
-  const { page, rubric, typeIn } = await grid([criterion('Map'), criterion('Notes')]);
+  const { page, rubric } = await grid([criterion('Map'), criterion('Notes')]);
   await page.fill('Aims of this criterion, with ; between', ' read a map ;; keep a log ;');
   expect(rubric.value.criteria[0]!.aims).toEqual(['read a map', 'keep a log']);
   await page.press('Take away Map');

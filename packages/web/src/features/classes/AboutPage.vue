@@ -22,6 +22,7 @@ import NumberField from '../../ui/NumberField.vue';
 import ProposalField from '../../ui/ProposalField.vue';
 import RadioField from '../../ui/RadioField.vue';
 import LinkButton from '../../ui/LinkButton.vue';
+import FieldSet from '../../ui/FieldSet.vue';
 
 const { t } = useWords();
 const route = useRoute();
@@ -124,7 +125,7 @@ const putAway = (on: boolean) =>
       <div class="about">
         <form class="stack" @submit.prevent="save()">
           <h2>{{ t('about.details') }}</h2>
-          <fieldset class="fields" :disabled="current.putAwayAt !== null">
+          <FieldSet class="fields" :disabled="current.putAwayAt !== null">
             <div v-for="field in TEXTS" :key="field" :class="field">
               <label class="label" :for="`class-${field}`">{{ t(`about.${field}`) }}</label><Input
                 :id="`class-${field}`"
@@ -183,12 +184,12 @@ const putAway = (on: boolean) =>
             <div>
               <label class="label" for="class-minutes">{{ t('about.liveMinutes') }}</label><NumberField
                 id="class-minutes"
+                v-model="form.liveMinutes"
                 :min="0"
                 :max="240"
-                v-model="form.liveMinutes"
               />
             </div>
-          </fieldset>
+          </FieldSet>
           <div v-if="details.problem.value" class="note bad" role="alert">
             <p>{{ details.problem.value.title }}</p>
             <div v-if="details.problem.value.code === 'conflict.changedMeanwhile'" class="row">

@@ -17,6 +17,7 @@ import { useClasses } from './classes.store';
 import SelectField from '../../ui/SelectField.vue';
 import ToggleButton from '../../ui/ToggleButton.vue';
 import ProgressBar from '../../ui/ProgressBar.vue';
+import ListTable from '../../ui/ListTable.vue';
 
 const { t, name, count } = useWords();
 const route = useRoute();
@@ -187,7 +188,6 @@ const back = () => router.push({ path: `/class/${classId.value}`, query: scope.k
           <SelectField
             id="bundle-class"
             :model-value="preview.bundle.chosen ?? ''"
-            @update:model-value="look({ bundleClass: $event })"
             class="select"
             :options="[
               { value: '', label: t('bringIn.chooseClass'), disabled: true },
@@ -196,6 +196,7 @@ const back = () => router.push({ path: `/class/${classId.value}`, query: scope.k
                 label: t('bringIn.bundleClass', { title: one.title, n: one.students }),
               })),
             ]"
+            @update:model-value="look({ bundleClass: $event })"
           />
         </section>
         <section v-else-if="preview.columns.length > 0" class="columns-box">
@@ -207,11 +208,11 @@ const back = () => router.push({ path: `/class/${classId.value}`, query: scope.k
               ><SelectField
                 :id="`use-${index}`"
                 :model-value="one.use"
-                @update:model-value="setUse(index, $event)"
                 :options="[
                   ...USES.map((use) => ({ value: use, label: t(`bringIn.use.${use}`) })),
                   ...(!USES.includes(one.use) ? [{ value: one.use, label: t(`bringIn.use.${one.use}`) }] : []),
                 ]"
+                @update:model-value="setUse(index, $event)"
               />
             </div>
           </div>
@@ -246,35 +247,40 @@ const back = () => router.push({ path: `/class/${classId.value}`, query: scope.k
         </div>
         <p v-if="preview.passedOver > 0" class="muted small">{{ count('bringIn.passedOver', preview.passedOver) }}</p>
         <p v-if="preview.entries.length === 0 && (!preview.bundle || preview.bundle.chosen)" class="note">{{ t('bringIn.empty') }}</p>
-        <div v-else-if="preview.entries.length > 0" class="sheet wide-table">
-          <table class="table">
-            <thead>
-              <tr>
-                <th class="number">{{ t('bringIn.row') }}</th>
-                <th>{{ t('bringIn.what') }}</th>
-                <th>{{ t('class.columns.student') }}</th>
-                <th>{{ t('bringIn.detail') }}</th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="(entry, index) in listed" :key="index" :class="{ muted: entry.kind === 'unchanged' }">
-                <td class="number muted">{{ entry.row ?? '–' }}</td>
-                <td>
-                  <span class="kind" :class="entry.kind">{{ t(`bringIn.kind.${entry.kind}`) }}</span>
-                </td>
-                <td dir="auto">
-                  <strong v-if="entry.name">{{ name(entry.name) }}</strong>
-                </td>
-                <td class="small" dir="auto">
-                  {{ detail(entry) }}
-                  <Button v-if="canMean(entry)" type="link" @click="mean(entry.row!)">
-                    {{ t(entry.kind === 'problem' && entry.why === 'otherName' ? 'bringIn.same' : 'bringIn.meant') }}
-                  </Button>
-                </td>
-              </tr>
-            </tbody>
-          </table>
-        </div>
+        <ListTable
+          v-else-if="preview.entries.length > 0"
+          name="bring-in"
+          :label="t('bringIn.title')"
+          :rows="listed"
+          :columns="[
+            { key: 'row', title: t('bringIn.row'), number: true },
+            { key: 'what', title: t('bringIn.what') },
+            { key: 'student', title: t('class.columns.student') },
+            { key: 'detail', title: t('bringIn.detail') },
+          ]"
+          :key-of="(entry) => String(listed.indexOf(entry))"
+          empty=""
+          :row-class="(entry) => (entry.kind === 'unchanged' ? 'muted' : '')"
+          ><template #row="{ row: entry }"
+            ><div class="muted">{{ entry.row ?? '–' }}</div></template
+          >
+          <template #what="{ row: entry }"
+            ><span class="kind" :class="entry.kind">{{ t(`bringIn.kind.${entry.kind}`) }}</span></template
+          >
+          <template #student="{ row: entry }"
+            ><div dir="auto">
+              <strong v-if="entry.name">{{ name(entry.name) }}</strong>
+            </div></template
+          >
+          <template #detail="{ row: entry }"
+            ><div class="small" dir="auto">
+              {{ detail(entry) }}
+              <Button v-if="canMean(entry)" type="link" @click="mean(entry.row!)">
+                {{ t(entry.kind === 'problem' && entry.why === 'otherName' ? 'bringIn.same' : 'bringIn.meant') }}
+              </Button>
+            </div></template
+          ></ListTable
+        >
         <Button v-if="rows.length > listed.length" type="link" @click="more = true">
           {{ t('bringIn.all', { n: rows.length }) }}
         </Button>
@@ -354,15 +360,5 @@ const back = () => router.push({ path: `/class/${classId.value}`, query: scope.k
 .kind.new,
 .kind.returns {
   color: var(--good-text);
-}
-.table {
-  table-layout: auto;
-}
-.table td:last-child {
-  overflow-wrap: anywhere;
-}
-.table .ant-btn {
-  min-height: 26px;
-  padding-block: 0;
 }
 </style>

@@ -16,6 +16,7 @@ import { useClasses } from './classes.store';
 import FirstStepsStrip from './FirstStepsStrip.vue';
 import { useFirstSteps } from './first-steps.store';
 import LinkButton from '../../ui/LinkButton.vue';
+import RouteTabs from '../../ui/RouteTabs.vue';
 
 defineSlots<{ default: (props: { schoolClass: ClassReply }) => unknown }>();
 const { t, count } = useWords();
@@ -128,17 +129,17 @@ const practise = () =>
           </div>
           <Button v-if="current.putAwayAt === null" @click="practise">{{ t('practice.enter') }}</Button>
         </div>
-        <nav class="parts" :aria-label="t('class.parts.label')">
-          <RouterLink
-            v-for="one in PARTS"
-            :key="one"
-            :to="address(current.id, one)"
-            class="part"
-            :class="{ on: part === one || (one === '' && part === 'bring-in') || (one === 'about' && part === 'copy') }"
-            :aria-current="part === one ? 'page' : undefined"
-            >{{ t(`class.parts.${one || 'students'}`) }}</RouterLink
-          >
-        </nav>
+        <RouteTabs
+          :label="t('class.parts.label')"
+          :tabs="
+            PARTS.map((one) => ({
+              key: one,
+              to: address(current!.id, one),
+              title: t(`class.parts.${one || 'students'}`),
+              on: part === one || (one === '' && part === 'bring-in') || (one === 'about' && part === 'copy'),
+            }))
+          "
+        />
         <p v-if="current.putAwayAt !== null" class="note put-away">
           {{ t('class.isAway') }}
           <RouterLink :to="{ path: '/progress', query: { class: current.id } }">{{ t('class.itsProgress') }}</RouterLink>{{ ' '
@@ -185,25 +186,6 @@ const practise = () =>
 }
 .facts {
   margin-block-start: 2px;
-}
-.parts {
-  display: flex;
-  gap: 4px;
-  border-block-end: 1px solid var(--line);
-  margin-block: 12px 18px;
-  flex-wrap: wrap;
-}
-.part {
-  padding: 7px 12px;
-  text-decoration: none;
-  color: var(--text-2);
-  font-weight: 600;
-  border-block-end: 3px solid transparent;
-  margin-block-end: -1px;
-}
-.part.on {
-  color: var(--text);
-  border-block-end-color: var(--now);
 }
 .put-away {
   margin-block-end: 16px;

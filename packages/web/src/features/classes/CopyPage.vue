@@ -18,6 +18,7 @@ import SelectField from '../../ui/SelectField.vue';
 import ToggleButton from '../../ui/ToggleButton.vue';
 import DayField from '../../ui/DayField.vue';
 import LinkButton from '../../ui/LinkButton.vue';
+import ListTable from '../../ui/ListTable.vue';
 
 const PREVIEW_AFTER_MS = 300;
 const { t, count, when } = useWords();
@@ -110,10 +111,10 @@ const same = computed(() => form.value.from === form.value.to && form.value.cale
           </div>
           <div class="two">
             <div>
-              <label class="label" for="copy-from">{{ t('copy.from') }}</label><DayField id="copy-from" required v-model="form.from" />
+              <label class="label" for="copy-from">{{ t('copy.from') }}</label><DayField id="copy-from" v-model="form.from" required />
             </div>
             <div>
-              <label class="label" for="copy-to">{{ t('copy.to') }}</label><DayField id="copy-to" required v-model="form.to" />
+              <label class="label" for="copy-to">{{ t('copy.to') }}</label><DayField id="copy-to" v-model="form.to" required />
             </div>
           </div>
           <div class="row wrap">
@@ -143,24 +144,31 @@ const same = computed(() => form.value.from === form.value.to && form.value.cale
           <p class="muted small">{{ t('copy.never') }}</p>
           <p v-if="preview.dates.length === 0" class="muted small">{{ t('copy.noDates') }}</p>
           <div v-else class="sheet dates" tabindex="0" role="region" :aria-label="t('copy.after')">
-            <table class="table">
-              <thead>
-                <tr>
-                  <th>{{ t('move.piece') }}</th>
-                  <th>{{ t('copy.date') }}</th>
-                  <th>{{ t('copy.before') }}</th>
-                  <th>{{ t('copy.after') }}</th>
-                </tr>
-              </thead>
-              <tbody>
-                <tr v-for="(one, index) in preview.dates" :key="index">
-                  <td dir="auto" class="title">{{ one.title || t('plan.untitled') }}</td>
-                  <td class="muted">{{ t(`copy.field.${one.field}`) }}</td>
-                  <td class="muted nowrap">{{ when(one.before, schoolClass.calendar.zone) }}</td>
-                  <td class="nowrap" :class="{ muted: same }">{{ when(one.after, schoolClass.calendar.zone) }}</td>
-                </tr>
-              </tbody>
-            </table>
+            <ListTable
+              name="copy"
+              :label="t('copy.title')"
+              :rows="preview.dates"
+              :columns="[
+                { key: 'piece', title: t('move.piece') },
+                { key: 'date', title: t('copy.date') },
+                { key: 'before', title: t('copy.before') },
+                { key: 'after', title: t('copy.after') },
+              ]"
+              :key-of="(one) => String(preview!.dates.indexOf(one))"
+              empty=""
+              ><template #piece="{ row: one }"
+                ><div class="title" dir="auto">{{ one.title || t('plan.untitled') }}</div></template
+              >
+              <template #date="{ row: one }"
+                ><div class="muted">{{ t(`copy.field.${one.field}`) }}</div></template
+              >
+              <template #before="{ row: one }"
+                ><div class="muted nowrap">{{ when(one.before, schoolClass.calendar.zone) }}</div></template
+              >
+              <template #after="{ row: one }"
+                ><div class="nowrap" :class="{ muted: same }">{{ when(one.after, schoolClass.calendar.zone) }}</div></template
+              ></ListTable
+            >
           </div>
         </section>
       </div>

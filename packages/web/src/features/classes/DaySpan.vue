@@ -24,16 +24,16 @@ const written = computed(() => {
     <Input
       v-bind="given({ placeholder: hint ? nameLabel : undefined })"
       :value="span.name ?? ''"
-      @update:value="(name: string) => (span.name = name)"
       :maxlength="most"
       :aria-label="nameLabel"
       :aria-invalid="wrong('name') || undefined"
       dir="auto"
       class="name"
       :status="wrong('name') ? 'error' : ''"
+      @update:value="(name: string) => (span.name = name)"
     />
-    <DayField :label="t('calendar.firstDay')" :invalid="wrong('from')" v-model="span.from" /><span>–</span
-    ><DayField :label="t('calendar.lastDay')" :invalid="wrong('to')" v-model="span.to" />
+    <DayField v-model="span.from" :label="t('calendar.firstDay')" :invalid="wrong('from')" /><span>–</span
+    ><DayField v-model="span.to" :label="t('calendar.lastDay')" :invalid="wrong('to')" />
     <span class="muted small written">{{ written }}</span>
     <Button type="link" @click="$emit('remove')">
       {{ t('scheme.remove') }}{{ ' ' }}<span class="hidden-text">{{ span.name }}</span>

@@ -66,8 +66,8 @@ function add(group: number, studentId: string): void {
           :maxlength="80"
           :aria-label="t('groups.groupName')"
           dir="auto"
-          @input="$emit('changed')"
           class="group-name"
+          @input="$emit('changed')"
         /><span class="muted small">{{ list.studentIds.length }}</span>
       </div>
       <ul v-sortable="{ group: 'students', list: list.id, moved: dragged }" class="plain chips">
@@ -95,9 +95,9 @@ function add(group: number, studentId: string): void {
         :label="t('groups.addTo', { group: list.name })"
         :model-value="undefined"
         :placeholder="t('groups.add')"
-        @update:model-value="add(Number(list.id), $event)"
         class="small add"
         :options="students.filter((student) => !list.studentIds.includes(student.id)).map((one) => ({ value: one.id, label: name(one) }))"
+        @update:model-value="add(Number(list.id), $event)"
       />
       <Button v-if="list.id !== NOBODY && groups.length > 1" type="link" @click="(groups.splice(Number(list.id), 1), $emit('changed'))">
         {{ t('groups.removeGroup') }}

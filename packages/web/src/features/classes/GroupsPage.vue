@@ -114,14 +114,14 @@ const today = computed(() => line.today);
         <aside class="stack">
           <ul v-if="value!.groupings.length > 0" class="plain sheet kept">
             <li v-for="one in value!.groupings" :key="one.id">
-              <button class="grouping" :aria-current="draft?.id === one.id ? 'true' : undefined" @click="open(one)">
+              <Button type="text" class="bare grouping" :aria-current="draft?.id === one.id ? 'true' : undefined" @click="open(one)">
                 <strong dir="auto">{{ one.name }}</strong>{{ ' '
                 }}<span class="muted small">{{
                   [count('groups.count', one.groups.length), one.until && t('groups.until', { day: localDayText(one.until) })]
                     .filter(Boolean)
                     .join(' · ')
                 }}</span>
-              </button>
+              </Button>
             </li>
           </ul>
           <p v-else class="muted">{{ t('groups.none') }}</p>
@@ -129,11 +129,11 @@ const today = computed(() => line.today);
             <h2>{{ t('groups.make') }}</h2>
             <form class="row wrap" @submit.prevent="deal(newSeed())">
               <label for="into" class="small">{{ t('groups.into') }}</label><NumberField
-                class="into"
                 id="into"
+                v-model="into"
+                class="into"
                 :min="1"
                 :max="40"
-                v-model="into"
               /><Button type="primary" html-type="submit">
                 {{ t('groups.random') }}
               </Button>
@@ -170,8 +170,8 @@ const today = computed(() => line.today);
               required
               :placeholder="t('groups.name')"
               dir="auto"
-              @input="dirty = true"
               class="title"
+              @input="dirty = true"
             />
             <RadioField
               class="small"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The students of a class: who is here, how each signs in, and how more get in. */
-import { Button, Checkbox } from 'ant-design-vue';
+import { Button } from 'ant-design-vue';
 import type { ClassReply, JoiningsReply, RosterStudent } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { ask, download } from '../../api/client';
@@ -18,6 +18,8 @@ import JoiningCard from './JoiningCard.vue';
 import { useFirstSteps } from './first-steps.store';
 import StudentSheet from './StudentSheet.vue';
 import { useRoute, useRouter } from 'vue-router';
+import ListTable from '../../ui/ListTable.vue';
+import { byText, type ListColumn } from '../../ui/list-view';
 
 const { t, name, count } = useWords();
 const route = useRoute();
@@ -52,21 +54,14 @@ watch([value, () => route.query.student], ([students, id]) => {
 const here = computed(() => (value.value ?? []).filter((one) => one.left === null));
 const gone = computed(() => (value.value ?? []).filter((one) => one.left !== null));
 
-const chosen = ref<Set<string>>(new Set());
-const all = computed(() => here.value.length > 0 && here.value.every((one) => chosen.value.has(one.id)));
-const choose = (id: string) => {
-  const next = new Set(chosen.value);
-  if (!next.delete(id)) next.add(id);
-  chosen.value = next;
-};
-const chooseAll = () => (chosen.value = all.value ? new Set() : new Set(here.value.map((one) => one.id)));
+const chosen = ref<string[]>([]);
 // From the strip of a new class: everybody who has no card yet is chosen, so that one press makes the cards.
 watch([value, () => route.query.cards], ([students, cards]) => {
   if (cards === undefined || (students ?? []).length === 0) return;
-  chosen.value = new Set(here.value.filter((one) => !one.hasPassword && one.cardMadeAt === null).map((one) => one.id));
+  chosen.value = here.value.filter((one) => !one.hasPassword && one.cardMadeAt === null).map((one) => one.id);
   done('cards');
 });
-const picked = computed(() => here.value.filter((one) => chosen.value.has(one.id)));
+const picked = computed(() => here.value.filter((one) => chosen.value.includes(one.id)));
 const withCard = computed(() => picked.value.filter((one) => one.cardMadeAt !== null).length);
 
 const said = ref('');
@@ -119,6 +114,13 @@ async function changed(): Promise<void> {
   open.value = value.value?.find((one) => one.id === open.value?.id) ?? null;
 }
 const day = (at: number) => dateText(at, line.zone);
+const columns = computed((): ListColumn<RosterStudent>[] => [
+  { key: 'student', title: t('class.columns.student'), sort: byText((one) => `${one.familyName} ${one.givenName}`) },
+  { key: 'userName', title: t('class.columns.userName'), sort: byText((one) => one.userName ?? '') },
+  { key: 'number', title: t('roster.number'), sort: byText((one) => one.schoolNumber ?? ''), hideable: true },
+  { key: 'joined', title: t('class.columns.joined'), sort: byText((one) => one.left ?? one.joined), hideable: true },
+  { key: 'edit', title: t('roster.edit'), acts: true },
+]);
 function signsIn(one: RosterStudent): string {
   if (one.hasPassword) return one.userName ?? '';
   if (one.cardMadeAt !== null) return t('roster.byCard', { name: one.userName ?? '', day: day(one.cardMadeAt) });
@@ -137,7 +139,7 @@ function signsIn(one: RosterStudent): string {
             <JoiningCard v-for="one in joinings.waiting" :key="one.id" :joining="one" @settled="changed"
           /></template>
           <div class="row wrap acts">
-            <span class="muted small grow">{{ chosen.size === 0 ? t('roster.choose') : count('roster.chosen', picked.length) }}</span>
+            <span class="muted small grow">{{ chosen.length === 0 ? t('roster.choose') : count('roster.chosen', picked.length) }}</span>
             <template v-if="sure"
               ><span class="small">{{ count('roster.cardsSure', withCard) }}</span
               ><Button type="primary" @click="printCards(schoolClass)">{{ t('roster.cardsYes') }}</Button
@@ -161,67 +163,48 @@ function signsIn(one: RosterStudent): string {
           <div v-if="here.length === 0 && gone.length === 0" class="note">
             <p class="muted">{{ t('class.emptyHint') }}</p>
           </div>
-          <div v-else class="sheet wide-table">
-            <table class="table">
-              <thead>
-                <tr>
-                  <th class="tick"><Checkbox :checked="all" :aria-label="t('roster.chooseAll')" @change="chooseAll" /></th>
-                  <th>{{ t('class.columns.student') }}</th>
-                  <th>{{ t('class.columns.userName') }}</th>
-                  <th>{{ t('roster.number') }}</th>
-                  <th>{{ t('class.columns.joined') }}</th>
-                  <th>
-                    <span class="hidden-text">{{ t('roster.edit') }}</span>
-                  </th>
-                </tr>
-              </thead>
-              <tbody>
-                <tr v-for="one in here" :key="one.id">
-                  <td class="tick">
-                    <Checkbox :checked="chosen.has(one.id)" :aria-label="name(one)" @change="choose(one.id)" />
-                  </td>
-                  <td>
-                    <RouterLink
-                      class="row-link"
-                      :to="{ path: `/progress/${schoolClass.id}/${one.id}`, query: scope.kept.value }"
-                      dir="auto"
-                      >{{ name(one) }}</RouterLink><span v-if="one.shownAs" class="muted small shown" dir="auto">{{
-                      t('roster.shownAs', { name: one.shownAs })
-                    }}</span>
-                  </td>
-                  <td :class="{ muted: !one.hasPassword }">
-                    {{ signsIn(one) }}<span v-if="!one.email" class="muted small"> · {{ t('roster.noMail') }}</span>
-                  </td>
-                  <td class="muted">{{ one.schoolNumber }}</td>
-                  <td class="muted nowrap">{{ localDayText(one.joined) }}</td>
-                  <td class="end">
-                    <Button type="link" @click="open = one">
-                      {{ t('roster.edit') }}{{ ' ' }}<span class="hidden-text">{{ name(one) }}</span>
-                    </Button>
-                  </td>
-                </tr>
-                <tr v-for="one in gone" :key="one.id" class="muted">
-                  <td></td>
-                  <td>
-                    <RouterLink
-                      class="row-link"
-                      :to="{ path: `/progress/${schoolClass.id}/${one.id}`, query: scope.kept.value }"
-                      dir="auto"
-                      >{{ name(one) }}</RouterLink
-                    >
-                  </td>
-                  <td>{{ one.userName }}</td>
-                  <td>{{ one.schoolNumber }}</td>
-                  <td class="nowrap">{{ t('class.leftOn', { day: localDayText(one.left!) }) }}</td>
-                  <td class="end">
-                    <Button type="link" @click="open = one">
-                      {{ t('roster.edit') }}{{ ' ' }}<span class="hidden-text">{{ name(one) }}</span>
-                    </Button>
-                  </td>
-                </tr>
-              </tbody>
-            </table>
-          </div>
+          <ListTable
+            v-else
+            v-model:chosen="chosen"
+            name="roster"
+            :label="t('class.columns.student')"
+            :rows="value ?? []"
+            :columns="columns"
+            :key-of="(one) => one.id"
+            :name-of="(one) => name(one)"
+            :locked="(one) => one.left !== null"
+            :row-class="(one) => (one.left === null ? '' : 'muted')"
+            :empty="t('class.emptyHint')"
+          >
+            <template #student="{ row: one }">
+              <RouterLink class="row-link" :to="{ path: `/progress/${schoolClass.id}/${one.id}`, query: scope.kept.value }" dir="auto">{{
+                name(one)
+              }}</RouterLink><span v-if="one.shownAs" class="muted small shown" dir="auto">{{
+                t('roster.shownAs', { name: one.shownAs })
+              }}</span>
+            </template>
+            <template #userName="{ row: one }">
+              <span :class="{ muted: !one.hasPassword }">{{ one.left === null ? signsIn(one) : one.userName }}</span><span
+                v-if="one.left === null && !one.email"
+                class="muted small"
+              >
+                · {{ t('roster.noMail') }}</span
+              >
+            </template>
+            <template #number="{ row: one }"
+              ><span class="muted">{{ one.schoolNumber }}</span></template
+            >
+            <template #joined="{ row: one }"
+              ><span class="muted nowrap">{{
+                one.left === null ? localDayText(one.joined) : t('class.leftOn', { day: localDayText(one.left) })
+              }}</span></template
+            >
+            <template #edit="{ row: one }">
+              <Button type="link" @click="open = one">
+                {{ t('roster.edit') }} <span class="hidden-text">{{ name(one) }}</span>
+              </Button>
+            </template>
+          </ListTable>
         </section>
         <aside class="stack">
           <JoinBox :school-class="schoolClass" />
@@ -266,21 +249,11 @@ function signsIn(one: RosterStudent): string {
   margin-block-end: 8px;
   min-height: 36px;
 }
-.tick {
-  width: 34px;
-}
 .shown {
   display: block;
 }
 .nowrap {
   white-space: nowrap;
-}
-.end {
-  text-align: end;
-}
-.end .ant-btn {
-  min-height: 28px;
-  padding-block: 2px;
 }
 .box {
   padding: 16px 18px;

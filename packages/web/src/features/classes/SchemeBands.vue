@@ -7,6 +7,7 @@ import type { SchemeForm } from './scheme-form';
 import { percentIn } from './scheme-form';
 import SelectField from '../../ui/SelectField.vue';
 import NumberField from '../../ui/NumberField.vue';
+import FieldSet from '../../ui/FieldSet.vue';
 
 const props = defineProps<{ disabled: boolean; problems: ReturnType<typeof schemeProblems> }>();
 const scheme = defineModel<SchemeForm['scheme']>({ required: true });
@@ -21,7 +22,7 @@ const sortBands = () => scheme.value.bands.sort((a, b) => b.from - a.from);
 </script>
 
 <template>
-  <fieldset class="part" :disabled="disabled">
+  <FieldSet class="part" :disabled="disabled">
     <legend>
       <h2>{{ t('scheme.bands') }}</h2>
     </legend>
@@ -78,7 +79,7 @@ const sortBands = () => scheme.value.bands.sort((a, b) => b.from - a.from);
       />
     </div>
     <Button @click="addBand">{{ t('scheme.addBand') }}</Button>
-  </fieldset>
+  </FieldSet>
 </template>
 
 <style scoped src="./scheme-part.css"></style>

@@ -4,6 +4,7 @@ import type { BearingSettings } from '@jolly/core';
 import { useWords } from '../../ui/use-words';
 import { percentIn, wholeIn } from './scheme-form';
 import NumberField from '../../ui/NumberField.vue';
+import FieldSet from '../../ui/FieldSet.vue';
 
 defineProps<{ disabled: boolean }>();
 const bearing = defineModel<BearingSettings>({ required: true });
@@ -12,14 +13,14 @@ const BEARING = ['passLine', 'margin', 'drop'] as const;
 </script>
 
 <template>
-  <fieldset class="part" :disabled="disabled">
+  <FieldSet class="part" :disabled="disabled">
     <legend>
       <h2>{{ t('scheme.bearing') }}</h2>
     </legend>
     <div v-for="one in BEARING" :key="one" class="line">
       <label :for="one">{{ t(`scheme.${one}`) }}</label><NumberField
-        class="short"
         :id="one"
+        class="short"
         :min="one === 'drop' ? 0.001 : 0"
         :max="100"
         :model-value="bearing[one] / 1000"
@@ -28,8 +29,8 @@ const BEARING = ['passLine', 'margin', 'drop'] as const;
     </div>
     <div class="line">
       <label for="over-weeks">{{ t('scheme.overWeeks') }}</label><NumberField
-        class="short"
         id="over-weeks"
+        class="short"
         :min="1"
         :max="52"
         :model-value="bearing.overWeeks"
@@ -38,8 +39,8 @@ const BEARING = ['passLine', 'margin', 'drop'] as const;
     </div>
     <div class="line">
       <label for="missing-limit">{{ t('scheme.missingLimit') }}</label><NumberField
-        class="short"
         id="missing-limit"
+        class="short"
         :min="1"
         :max="100"
         :model-value="bearing.missingLimit"
@@ -47,7 +48,7 @@ const BEARING = ['passLine', 'margin', 'drop'] as const;
       /><span>{{ t('scheme.pieces') }}</span>
     </div>
     <p class="muted small">{{ t('scheme.bearingHint', { far: 2 * bearing.missingLimit }) }}</p>
-  </fieldset>
+  </FieldSet>
 </template>
 
 <style scoped src="./scheme-part.css"></style>

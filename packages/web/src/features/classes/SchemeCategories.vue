@@ -9,6 +9,7 @@ import { percentIn, wholeIn } from './scheme-form';
 import SelectField from '../../ui/SelectField.vue';
 import NumberField from '../../ui/NumberField.vue';
 import RadioField from '../../ui/RadioField.vue';
+import FieldSet from '../../ui/FieldSet.vue';
 
 const props = defineProps<{
   disabled: boolean;
@@ -45,7 +46,7 @@ function removeCategory(index: number): void {
 </script>
 
 <template>
-  <fieldset class="part" :disabled="disabled">
+  <FieldSet class="part" :disabled="disabled">
     <legend>
       <h2>{{ t('scheme.how') }}</h2>
     </legend>
@@ -167,7 +168,7 @@ function removeCategory(index: number): void {
       />
     </div>
     <Button @click="addCategory">{{ t('scheme.addCategory') }}</Button>
-  </fieldset>
+  </FieldSet>
 </template>
 
 <style scoped>

@@ -5,6 +5,7 @@ import { useWords } from '../../ui/use-words';
 import { percentIn, wholeIn } from './scheme-form';
 import SelectField from '../../ui/SelectField.vue';
 import NumberField from '../../ui/NumberField.vue';
+import FieldSet from '../../ui/FieldSet.vue';
 
 defineProps<{ disabled: boolean }>();
 const rule = defineModel<LateRule>('rule', { required: true });
@@ -24,7 +25,7 @@ function setLate(kind: LateRule['kind']): void {
 </script>
 
 <template>
-  <fieldset class="part" :disabled="disabled">
+  <FieldSet class="part" :disabled="disabled">
     <legend>
       <h2>{{ t('scheme.late') }}</h2>
     </legend>
@@ -32,13 +33,13 @@ function setLate(kind: LateRule['kind']): void {
     <SelectField
       id="late"
       :model-value="rule.kind"
-      @update:model-value="setLate($event)"
       :options="LATE.map((one) => ({ value: one, label: t(`scheme.lateKind.${one}`) }))"
+      @update:model-value="setLate($event)"
     />
     <div v-if="rule.kind === 'cap'" class="line">
       <label for="cap">{{ t('scheme.cap') }}</label><NumberField
-        class="short"
         id="cap"
+        class="short"
         :min="0"
         :max="100"
         :model-value="rule.percent / 1000"
@@ -48,8 +49,8 @@ function setLate(kind: LateRule['kind']): void {
     <template v-else-if="rule.kind !== 'none'">
       <div class="line">
         <label for="off">{{ t('scheme.off') }}</label><NumberField
-          class="short"
           id="off"
+          class="short"
           :min="0"
           :max="100"
           :model-value="rule.percent / 1000"
@@ -67,8 +68,8 @@ function setLate(kind: LateRule['kind']): void {
       </div>
       <div class="line">
         <label for="most">{{ t('scheme.most') }}</label><NumberField
-          class="short"
           id="most"
+          class="short"
           :min="0"
           :max="100"
           :model-value="rule.maxPercentOff / 1000"
@@ -77,8 +78,8 @@ function setLate(kind: LateRule['kind']): void {
       </div>
       <div class="line">
         <label for="floor">{{ t('scheme.floor') }}</label><NumberField
-          class="short"
           id="floor"
+          class="short"
           :min="0"
           :max="100"
           :model-value="rule.floorPercent / 1000"
@@ -88,15 +89,15 @@ function setLate(kind: LateRule['kind']): void {
     </template>
     <div class="line">
       <label for="grace">{{ t('class.grace') }}</label><NumberField
-        class="short"
         id="grace"
+        class="short"
         :min="0"
         :max="1440"
         :model-value="graceMinutes"
         @update:model-value="graceMinutes = wholeIn($event)"
       /><span>{{ t('scheme.minutes') }}</span>
     </div>
-  </fieldset>
+  </FieldSet>
 </template>
 
 <style scoped src="./scheme-part.css"></style>

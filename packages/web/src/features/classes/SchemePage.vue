@@ -21,6 +21,7 @@ import SchemeExample from './SchemeExample.vue';
 import SchemeLate from './SchemeLate.vue';
 import SelectField from '../../ui/SelectField.vue';
 import NumberField from '../../ui/NumberField.vue';
+import FieldSet from '../../ui/FieldSet.vue';
 
 const { t, count } = useWords();
 const route = useRoute();
@@ -108,7 +109,7 @@ const messages = computed(() =>
           />
           <div class="pair">
             <SchemeLate v-model:rule="form.lateRule" v-model:grace-minutes="form.graceMinutes" :disabled="schoolClass.putAwayAt !== null" />
-            <fieldset class="part" :disabled="schoolClass.putAwayAt !== null">
+            <FieldSet class="part" :disabled="schoolClass.putAwayAt !== null">
               <legend>
                 <h2>{{ t('scheme.missing') }}</h2>
               </legend>
@@ -120,15 +121,15 @@ const messages = computed(() =>
               />
               <div v-if="form.scheme.missing.kind !== 'leaveOut'" class="line">
                 <label for="missing-percent">{{ t('scheme.missingAs') }}</label><NumberField
-                  class="short"
                   id="missing-percent"
+                  v-model="missingPercent"
+                  class="short"
                   :invalid="!!wrong('missing.percent')"
                   :min="0"
                   :max="100"
-                  v-model="missingPercent"
                 /><span>%</span>
               </div>
-            </fieldset>
+            </FieldSet>
           </div>
           <div class="pair">
             <SchemeBands v-model="form.scheme" :disabled="schoolClass.putAwayAt !== null" :problems="problems" />
@@ -139,8 +140,8 @@ const messages = computed(() =>
               <p class="muted small">{{ t('scheme.yearHint') }}</p>
               <div v-for="term in schoolClass.terms" :key="term.name" class="line">
                 <label dir="auto" :for="`weight ${term.name}`">{{ term.name }}</label><NumberField
-                  class="short"
                   :id="`weight ${term.name}`"
+                  class="short"
                   :min="0"
                   :max="1000"
                   :model-value="weightOf(term.name)"

@@ -19,6 +19,8 @@ import SelectField from '../../ui/SelectField.vue';
 import NumberField from '../../ui/NumberField.vue';
 import DayField from '../../ui/DayField.vue';
 import { withOrWithout } from '../../ui/with-or-without';
+import ListTable from '../../ui/ListTable.vue';
+import { byNumber, byText } from '../../ui/list-view';
 
 const { t, count, name, day } = useWords();
 const { gives, spanOf } = useStandingWords();
@@ -184,64 +186,67 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
         <h3>
           {{ t(`standing.holds.${group.key}`) }} <span class="muted small">{{ group.list.length }}</span>
         </h3>
-        <div class="sheet wide-table">
-          <table class="table">
-            <thead>
-              <tr>
-                <th>{{ t('class.columns.student') }}</th>
-                <th>{{ t('standing.what') }}</th>
-                <th>{{ t('standing.when') }}</th>
-                <th>{{ t('standing.why') }}</th>
-                <th>{{ t('standing.givenBy') }}</th>
-                <th class="acts">
-                  <span class="hidden-text">{{ t('roster.edit') }}</span>
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="one in group.list" :key="one.id">
-                <td>
-                  <strong dir="auto">{{ name(one.student) }}</strong>
-                </td>
-                <td>
-                  {{ gives(one).join(', ')
-                  }}<span v-if="one.classIds.length > 1 || one.elsewhere" class="muted small also">{{
-                    [
-                      one.classIds.length > 1
-                        ? t('standing.also', {
-                            classes: one.classIds
-                              .filter((id) => id !== schoolClass.id)
-                              .map(labelOf)
-                              .join(', '),
-                          })
-                        : '',
-                      one.elsewhere ? t('standing.elsewhere') : '',
-                    ]
-                      .filter(Boolean)
-                      .join(' · ')
-                  }}</span>
-                </td>
-                <td>{{ spanOf(one) }}</td>
-                <td dir="auto" class="reason">{{ one.reason || '–' }}</td>
-                <td class="muted small">{{ one.givenBy }}, {{ day(one.givenAt, schoolClass.calendar.zone) }}</td>
-                <td class="end">
-                  <span v-if="sure === one.id" class="row sure"
-                    ><span class="small">{{ t('standing.endSure') }}</span
-                    ><Button @click="takeOut(one)">{{ t('standing.endYes') }}</Button
-                    ><Button type="link" @click="sure = null">{{ t('common.cancel') }}</Button></span
-                  >
-                  <template v-else-if="schoolClass.putAwayAt === null"
-                    ><Button v-if="!one.elsewhere" type="link" @click="(edit(one), findShared())">
-                      {{ t('roster.edit') }}{{ ' ' }}<span class="hidden-text">{{ name(one.student) }}</span></Button
-                    ><Button type="link" @click="sure = one.id">
-                      {{ t('standing.takeOut') }}{{ ' ' }}<span class="hidden-text">{{ name(one.student) }}</span>
-                    </Button></template
-                  >
-                </td>
-              </tr>
-            </tbody>
-          </table>
-        </div>
+        <ListTable
+          name="standing"
+          :label="t(`standing.holds.${group.key}`)"
+          :rows="group.list"
+          :columns="[
+            {
+              key: 'student',
+              title: t('class.columns.student'),
+              sort: byText((one) => `${one.student.familyName} ${one.student.givenName}`),
+            },
+            { key: 'what', title: t('standing.what') },
+            { key: 'when', title: t('standing.when') },
+            { key: 'why', title: t('standing.why') },
+            { key: 'givenBy', title: t('standing.givenBy'), sort: byNumber((one) => one.givenAt), hideable: true },
+            { key: 'edit', title: t('roster.edit'), acts: true },
+          ]"
+          :key-of="(one) => one.id"
+          empty=""
+          ><template #student="{ row: one }"
+            ><strong dir="auto">{{ name(one.student) }}</strong></template
+          >
+          <template #what="{ row: one }"
+            >{{ gives(one).join(', ')
+            }}<span v-if="one.classIds.length > 1 || one.elsewhere" class="muted small also">{{
+              [
+                one.classIds.length > 1
+                  ? t('standing.also', {
+                      classes: one.classIds
+                        .filter((id) => id !== schoolClass.id)
+                        .map(labelOf)
+                        .join(', '),
+                    })
+                  : '',
+                one.elsewhere ? t('standing.elsewhere') : '',
+              ]
+                .filter(Boolean)
+                .join(' · ')
+            }}</span></template
+          >
+          <template #when="{ row: one }">{{ spanOf(one) }}</template>
+          <template #why="{ row: one }"
+            ><div class="reason" dir="auto">{{ one.reason || '–' }}</div></template
+          >
+          <template #givenBy="{ row: one }"
+            ><div class="muted small">{{ one.givenBy }}, {{ day(one.givenAt, schoolClass.calendar.zone) }}</div></template
+          >
+          <template #edit="{ row: one }"
+            ><span v-if="sure === one.id" class="row sure"
+              ><span class="small">{{ t('standing.endSure') }}</span
+              ><Button @click="takeOut(one)">{{ t('standing.endYes') }}</Button
+              ><Button type="link" @click="sure = null">{{ t('common.cancel') }}</Button></span
+            >
+            <template v-else-if="schoolClass.putAwayAt === null"
+              ><Button v-if="!one.elsewhere" type="link" @click="(edit(one), findShared())">
+                {{ t('roster.edit') }}{{ ' ' }}<span class="hidden-text">{{ name(one.student) }}</span></Button
+              ><Button type="link" @click="sure = one.id">
+                {{ t('standing.takeOut') }}{{ ' ' }}<span class="hidden-text">{{ name(one.student) }}</span>
+              </Button></template
+            ></template
+          ></ListTable
+        >
       </section>
       <SideSheet :open="open" :title="t(editing ? 'standing.change' : 'standing.give')" @close="open = false">
         <form class="stack" @submit.prevent="save">
@@ -260,11 +265,11 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
             <div class="row">
               <NumberField
                 v-if="form.kind !== 'none'"
+                v-model="form.amount"
                 class="amount"
                 :label="t('standing.amount')"
                 :min="1"
                 :max="300"
-                v-model="form.amount"
               /><SelectField
                 id="st-kind"
                 v-model="form.kind"
@@ -278,7 +283,7 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
           <div>
             <label class="label" for="st-quiz">{{ t('standing.quiz') }}</label>
             <div class="row">
-              <NumberField class="amount" id="st-quiz" :min="100" :max="400" :placeholder="'100'" v-model="form.quiz" optional /><span
+              <NumberField id="st-quiz" v-model="form.quiz" class="amount" :min="100" :max="400" :placeholder="'100'" optional /><span
                 >%</span
               >
             </div>
@@ -290,8 +295,8 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
             <div>
               <label class="label" for="st-to">{{ t('standing.to') }}</label><DayField
                 id="st-to"
-                :invalid="!!errorOf('validTo')"
                 v-model="form.validTo"
+                :invalid="!!errorOf('validTo')"
               />
             </div>
           </div>

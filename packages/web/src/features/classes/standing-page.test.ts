@@ -49,7 +49,7 @@ it('lists who has what, by whether it holds now, is to come or has ended', async
   expect([...document.querySelectorAll('h3')].map((one) => one.textContent!.trim().at(-1))).toEqual(['1', '1', '1']);
   expect(page.text()).toContain('25 % more time');
   // What also holds in a colleague's class is not for one teacher to change.
-  expect(document.querySelectorAll('td.end button')).toHaveLength(5);
+  expect(document.querySelectorAll('td.acts button')).toHaveLength(5);
 });
 
 it('is given to a student who was found by typing, in the classes in which they are', async () => {

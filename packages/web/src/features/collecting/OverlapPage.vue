@@ -83,7 +83,7 @@ const side = (which: 'a' | 'b') => {
           pieces?.assignment.title
         }}</RouterLink></span
       >
-      <Checkbox class="small" v-model:checked="withEarlier" @change="begin">{{ t('overlap.withEarlier') }}</Checkbox>
+      <Checkbox v-model:checked="withEarlier" class="small" @change="begin">{{ t('overlap.withEarlier') }}</Checkbox>
     </div>
     <p class="muted reading">{{ t('overlap.what') }}</p>
     <p v-if="problem" class="note bad row wrap" role="alert">
@@ -102,12 +102,12 @@ const side = (which: 'a' | 'b') => {
     <p v-else-if="pairs.length === 0" class="note">{{ count('overlap.none', job.of) }}</p>
     <div v-else class="columns">
       <div class="sheet list" role="listbox" :aria-label="t('overlap.pairs')">
-        <button
+        <Button
           v-for="(one, index) in pairs"
           :key="index"
-          type="button"
           role="option"
-          class="pair"
+          type="text"
+          class="bare pair"
           :aria-selected="index === chosen"
           @click="chosen = index"
         >
@@ -115,7 +115,7 @@ const side = (which: 'a' | 'b') => {
             ><span class="grow clip" dir="auto">{{ texts[one[which].text]?.name }}</span
             ><strong class="number">{{ written(percent(one[which])) }}</strong></span
           >
-        </button>
+        </Button>
       </div>
       <div v-if="pair" class="both">
         <article v-for="which in ['a', 'b'] as const" :key="which" class="sheet text">

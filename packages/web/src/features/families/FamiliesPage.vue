@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The families of a class: who is linked, which codes are out, inviting more, and what families are shown. */
-import { Button, Checkbox } from 'ant-design-vue';
+import { Button } from 'ant-design-vue';
 import type { ClassReply, StudentFamilies } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import { useRoute } from 'vue-router';
@@ -14,7 +14,8 @@ import { useWords } from '../../ui/use-words';
 import { ClassFrame, useClasses } from '../classes';
 import FamilySheet from './FamilySheet.vue';
 import WriteHomeSheet from './WriteHomeSheet.vue';
-import { withOrWithout } from '../../ui/with-or-without';
+import ListTable from '../../ui/ListTable.vue';
+import { byNumber, byText, type ListColumn } from '../../ui/list-view';
 
 const { t, name, count } = useWords();
 const route = useRoute();
@@ -29,6 +30,12 @@ const students = computed(() => (value.value ?? []).filter((one) => chosen.value
 const without = computed(() =>
   (value.value ?? []).filter((one) => one.families.length === 0 && one.codes.length === 0).map((one) => one.student.id),
 );
+const columns = computed((): ListColumn<StudentFamilies>[] => [
+  { key: 'student', title: t('progress.columns.student'), sort: byText(({ student }) => `${student.familyName} ${student.givenName}`) },
+  { key: 'linked', title: t('families.linked'), sort: byNumber((one) => -one.families.length) },
+  { key: 'codes', title: t('families.codes'), sort: byNumber((one) => -one.codes.length) },
+  { key: 'home', title: t('progress.act.home'), acts: true },
+]);
 const revoke = (codeId: string) =>
   attempt(async () => {
     await ask('DELETE /api/classes/:classId/families/codes/:codeId', { params: { classId: id.value, codeId } });
@@ -77,71 +84,51 @@ const show = (one: ClassReply, change: Partial<Pick<ClassReply, 'familyTotals' |
       </div>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <p v-if="value?.length === 0" class="note">{{ t('progress.noStudents') }}</p>
-      <div v-else class="sheet wide-table">
-        <table class="table">
-          <thead>
-            <tr>
-              <th scope="col">
-                <span class="hidden-text">{{ t('families.choose') }}</span>
-              </th>
-              <th scope="col">{{ t('progress.columns.student') }}</th>
-              <th scope="col">{{ t('families.linked') }}</th>
-              <th scope="col">{{ t('families.codes') }}</th>
-              <th scope="col">
-                <span class="hidden-text">{{ t('progress.act.home') }}</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="one in value ?? []" :key="one.student.id">
-              <td>
-                <Checkbox
-                  :checked="chosen.includes(one.student.id)"
-                  @update:checked="(on: boolean) => (chosen = withOrWithout(chosen, one.student.id, on))"
-                  :aria-label="name(one.student)"
-                />
-              </td>
-              <td dir="auto">
-                <strong>{{ name(one.student) }}</strong>
-              </td>
-              <td>
-                <p v-for="family in one.families" :key="family.id" class="line">
-                  <span dir="auto">{{ family.name }}</span><span class="muted small after-name"
-                    >{{ family.email ?? t('families.noMail') }} · {{ t(`families.languages.${family.language}`) }}</span
-                  ><Button
-                    type="link"
-                    size="small"
-                    :aria-label="`${t('families.unlink')}: ${family.name}`"
-                    @click="leaving = { student: one, familyId: family.id, family: family.name }"
-                  >
-                    {{ t('families.unlink') }}
-                  </Button>
-                </p>
-                <span v-if="one.families.length === 0" class="muted">{{ t('families.nobody') }}</span>
-              </td>
-              <td>
-                <p v-for="code in one.codes" :key="code.id" class="line small">
-                  <span>{{
-                    t(code.email ? 'families.codeMailed' : 'families.codePrinted', {
-                      day: dateText(code.madeAt, schoolClass.calendar.zone),
-                      email: code.email,
-                    })
-                  }}</span><Button type="link" size="small" @click="revoke(code.id)">{{ t('families.revoke') }}</Button>
-                </p>
-              </td>
-              <td class="number">
-                <Button
-                  v-if="one.families.length > 0"
-                  :aria-label="`${t('progress.act.home')}: ${name(one.student)}`"
-                  @click="writing = one"
-                >
-                  {{ t('progress.act.home') }}
-                </Button>
-              </td>
-            </tr>
-          </tbody>
-        </table>
-      </div>
+      <ListTable
+        v-else
+        v-model:chosen="chosen"
+        name="families"
+        :label="t('families.title')"
+        :rows="value ?? []"
+        :columns="columns"
+        :key-of="(one) => one.student.id"
+        :name-of="(one) => name(one.student)"
+        :empty="t('progress.noStudents')"
+      >
+        <template #student="{ row: one }"
+          ><strong dir="auto">{{ name(one.student) }}</strong></template
+        >
+        <template #linked="{ row: one }">
+          <p v-for="family in one.families" :key="family.id" class="line">
+            <span dir="auto">{{ family.name }}</span><span class="muted small after-name"
+              >{{ family.email ?? t('families.noMail') }} · {{ t(`families.languages.${family.language}`) }}</span
+            ><Button
+              type="link"
+              size="small"
+              :aria-label="`${t('families.unlink')}: ${family.name}`"
+              @click="leaving = { student: one, familyId: family.id, family: family.name }"
+            >
+              {{ t('families.unlink') }}
+            </Button>
+          </p>
+          <span v-if="one.families.length === 0" class="muted">{{ t('families.nobody') }}</span>
+        </template>
+        <template #codes="{ row: one }">
+          <p v-for="code in one.codes" :key="code.id" class="line small">
+            <span>{{
+              t(code.email ? 'families.codeMailed' : 'families.codePrinted', {
+                day: dateText(code.madeAt, schoolClass.calendar.zone),
+                email: code.email,
+              })
+            }}</span><Button type="link" size="small" @click="revoke(code.id)">{{ t('families.revoke') }}</Button>
+          </p>
+        </template>
+        <template #home="{ row: one }">
+          <Button v-if="one.families.length > 0" :aria-label="`${t('progress.act.home')}: ${name(one.student)}`" @click="writing = one">
+            {{ t('progress.act.home') }}
+          </Button>
+        </template>
+      </ListTable>
       <div v-if="leaving" class="note bad ask" role="alertdialog" :aria-label="t('families.unlink')">
         <p>{{ t('families.unlinkAsk', { family: leaving.family, name: name(leaving.student.student) }) }}</p>
         <div class="row">

@@ -62,16 +62,17 @@ onMounted(() => code.value !== '' && void look());
       <WordMark />
       <span class="promise">{{ t('family.promise') }}</span>
       <div class="row wrap" role="group" :aria-label="t('family.language')">
-        <button
+        <Button
           v-for="one in LANGUAGES"
           :key="one"
-          class="tongue"
+          type="text"
+          class="bare tongue"
           :lang="one"
           :aria-pressed="language === one"
           @click="emit('language', one)"
         >
           {{ LANGUAGE_NAMES[one] }}
-        </button>
+        </Button>
       </div>
     </header>
     <main class="sheet card stack">

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** What a family sees: at the door a code or a sign-in, behind it their children. In their language throughout. */
+import { Button } from 'ant-design-vue';
 import { LANGUAGES, type Language } from '@jolly/core';
 import { computed, onBeforeUnmount, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
@@ -67,7 +68,7 @@ async function signOut(): Promise<void> {
       <RouterLink class="child end" :to="{ path: '/family', query: { settings: '' } }" :aria-current="settings ? 'page' : undefined">{{
         t('family.settings')
       }}</RouterLink>
-      <button class="child out" @click="signOut">{{ t('family.signOut') }}</button>
+      <Button type="text" class="bare child out" @click="signOut">{{ t('family.signOut') }}</Button>
     </header>
     <main id="page" class="page" tabindex="-1">
       <LoadGate :state="state" :why="why ? t('family.problems.other') : ''" @retry="reload">

@@ -75,8 +75,8 @@ const mail = () =>
             type="email"
             :maxlength="200"
             :value="emails.get(one.student.id) ?? ''"
-            @update:value="(typed: string) => emails.set(one.student.id, typed)"
             class="address"
+            @update:value="(typed: string) => emails.set(one.student.id, typed)"
           />
         </div>
         <Button html-type="submit" :disabled="busy || typed.length === 0">{{ count('families.mailGo', typed.length) }}</Button>

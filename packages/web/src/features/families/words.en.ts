@@ -7,7 +7,6 @@ export const familiesWords = {
     shownHint: 'Always: missing, coming and returned work with its scores. Never: what is held, private jottings, other students.',
     showTotals: 'the total so far and how far it can still move',
     showFeedback: 'what you wrote: overall remarks and the levels of rubrics',
-    choose: 'Choose',
     chooseWithout: 'Everybody is invited | Choose the {n} without | Choose the {n} without',
     invite: 'Invite | Invite {n} family | Invite {n} families',
     inviteTitle: 'Invite families | Invite the family of {n} student | Invite the families of {n} students',

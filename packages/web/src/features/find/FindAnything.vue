@@ -75,6 +75,13 @@ function choose(key: unknown): void {
   input.value?.blur();
   void router.push(one.to);
 }
+/** Escape lets go of it all: the keys of the page are wanted again. */
+function leave(): void {
+  text.value = '';
+  found.value = [];
+  answered.value = '';
+  input.value?.blur();
+}
 /** What was chosen leads away and never stands in the field; what is typed is looked for. */
 function typed(value: unknown): void {
   if (choices.value.some((choice) => choice.key === value)) return;
@@ -85,8 +92,10 @@ defineExpose({ focus: () => input.value?.focus() });
 </script>
 
 <template>
-  <div class="find" role="search">
+  <div class="find" role="search" @keydown.esc.capture="leave">
+    <label class="hidden-text" for="find-anything">{{ t('shell.find') }}</label>
     <AutoComplete
+      id="find-anything"
       ref="input"
       class="box"
       :value="text"
@@ -97,7 +106,6 @@ defineExpose({ focus: () => input.value?.focus() });
       :list-height="560"
       placement="bottomRight"
       default-active-first-option
-      :aria-label="t('shell.find')"
       :placeholder="t('shell.find')"
       :not-found-content="answered !== '' && found.length === 0 ? t('shell.findNothing') : null"
       @update:value="typed"

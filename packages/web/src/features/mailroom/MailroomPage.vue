@@ -72,14 +72,14 @@ async function again(mail: MailReply): Promise<void> {
       <div v-else class="columns">
         <ul class="plain list sheet">
           <li v-for="mail in value!.mails" :key="mail.id">
-            <button class="mail" :aria-current="mail.id === open.id ? 'true' : undefined" @click="chosen = mail.id">
+            <Button type="text" class="bare mail" :aria-current="mail.id === open.id ? 'true' : undefined" @click="chosen = mail.id">
               <span class="row"
                 ><strong class="clip grow" dir="auto">{{ mail.toName || mail.to }}</strong
                 ><span class="muted small">{{ at(mail.madeAt) }}</span></span
               >
               <span class="clip" dir="auto">{{ mail.subject }}</span>
               <span class="small" :class="mail.state === 'failed' ? 'alarm' : mail.state === 'sent' ? 'muted' : ''">{{ how(mail) }}</span>
-            </button>
+            </Button>
           </li>
         </ul>
         <article class="sheet letter stack">

@@ -294,9 +294,9 @@ defineExpose({
         autocomplete="off"
         :aria-label="fieldLabel"
         :style="fieldStyle"
+        class="typing"
         @keydown="whileTyping"
         @blur="typing && finish(true, 0, 0)"
-        class="typing"
       />
       <GridFoot
         :heads="heads"

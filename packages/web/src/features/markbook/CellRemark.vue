@@ -90,8 +90,8 @@ defineExpose({ begin });
       dir="auto"
       :aria-label="title"
       :placeholder="t('desk.remarkPlaceholder')"
-      @keydown="pressed"
       class="grow"
+      @keydown="pressed"
     />
     <span class="muted small nowrap">{{ t('book.cell.remarkHint') }}</span>
   </form>

@@ -9,6 +9,7 @@ import FileButton from '../../ui/FileButton.vue';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 import SelectField from '../../ui/SelectField.vue';
+import ListTable from '../../ui/ListTable.vue';
 
 const props = defineProps<{ open: boolean; classId: string; label: string; terms: string[]; term: string; away: boolean }>();
 const emit = defineEmits<{ close: []; brought: [BookEditsReply] }>();
@@ -115,26 +116,32 @@ const MOST = 200;
             </li>
           </ul>
         </div>
-        <table v-if="plan.changes.length > 0" class="table">
-          <thead>
-            <tr>
-              <th>{{ t('book.student') }}</th>
-              <th>{{ t('book.full.item') }}</th>
-              <th class="number">{{ t('book.files.from') }}</th>
-              <th class="number">{{ t('book.files.to') }}</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="one in plan.changes.slice(0, MOST)" :key="`${one.studentId} ${one.assignmentId}`">
-              <td dir="auto">{{ name(one.student) }}</td>
-              <td dir="auto">{{ one.title }}</td>
-              <td class="number muted">{{ one.from || '–' }}</td>
-              <td class="number">
-                <strong>{{ one.to }}</strong>
-              </td>
-            </tr>
-          </tbody>
-        </table>
+        <ListTable
+          v-if="plan.changes.length > 0"
+          name="book-file"
+          :label="t('book.files.in')"
+          :rows="plan.changes.slice(0, MOST)"
+          :columns="[
+            { key: 'student', title: t('book.student') },
+            { key: 'item', title: t('book.full.item') },
+            { key: 'from', title: t('book.files.from'), number: true },
+            { key: 'to', title: t('book.files.to'), number: true },
+          ]"
+          :key-of="(one) => `${one.studentId} ${one.assignmentId}`"
+          empty=""
+          ><template #student="{ row: one }"
+            ><div dir="auto">{{ name(one.student) }}</div></template
+          >
+          <template #item="{ row: one }"
+            ><div dir="auto">{{ one.title }}</div></template
+          >
+          <template #from="{ row: one }"
+            ><div class="muted">{{ one.from || '–' }}</div></template
+          >
+          <template #to="{ row: one }"
+            ><strong>{{ one.to }}</strong></template
+          ></ListTable
+        >
         <p v-if="plan.changes.length > MOST" class="muted">{{ t('book.trouble.more', { n: plan.changes.length - MOST }) }}</p>
         <Button v-if="plan.changes.length > 0" type="primary" :disabled="busy" @click="takeIn">
           {{ count('book.files.take', plan.changes.length) }}

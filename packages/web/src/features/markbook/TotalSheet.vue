@@ -6,6 +6,7 @@ import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 import type { Book } from './use-book';
 import { shortPercent, useBookWords } from './use-book-words';
+import ListTable from '../../ui/ListTable.vue';
 
 const props = defineProps<{ open: boolean; name: string; book: Book; row: number; total: Total | null; scheme: Scheme }>();
 defineEmits<{ close: [] }>();
@@ -46,29 +47,32 @@ const exact = computed(() => (props.total?.result ? ratioText(props.total.result
           {{ nameOf(one)
           }}<span v-if="one.weight" class="muted small aside">{{ t('book.full.weight', { weight: shortPercent(one.weight) }) }}</span>
         </h3>
-        <table class="table same">
-          <thead>
-            <tr>
-              <th class="what">{{ t('book.full.item') }}</th>
-              <th class="number">{{ t('book.full.earned') }}</th>
-              <th class="number">{{ t('book.full.outOf') }}</th>
-              <th>{{ t('book.full.role') }}</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="item in itemsOf(one)" :key="item.id" :class="{ muted: item.role === 'leftOut' }">
-              <td dir="auto">
-                {{ item.title }}<span v-if="item.missing" class="muted small aside">{{ t('book.full.missing') }}</span
-                ><span v-if="item.off > 0" class="muted small aside">{{
-                  t('book.full.late', { earned: unmilli(item.earned + item.off), off: unmilli(item.off) })
-                }}</span>
-              </td>
-              <td class="number">{{ points(item.earned) }}</td>
-              <td class="number">{{ points(item.points) }}</td>
-              <td>{{ t(`book.full.roles.${item.role}`) }}</td>
-            </tr>
-          </tbody>
-        </table>
+        <ListTable
+          class="same"
+          name="total"
+          :label="t('book.full.item')"
+          :rows="itemsOf(one)"
+          :columns="[
+            { key: 'item', title: t('book.full.item') },
+            { key: 'earned', title: t('book.full.earned'), number: true },
+            { key: 'outOf', title: t('book.full.outOf'), number: true },
+            { key: 'role', title: t('book.full.role') },
+          ]"
+          :key-of="(item) => item.id"
+          empty=""
+          :row-class="(item) => (item.role === 'leftOut' ? 'muted' : '')"
+          ><template #item="{ row: item }"
+            ><div dir="auto">
+              {{ item.title }}<span v-if="item.missing" class="muted small aside">{{ t('book.full.missing') }}</span
+              ><span v-if="item.off > 0" class="muted small aside">{{
+                t('book.full.late', { earned: unmilli(item.earned + item.off), off: unmilli(item.off) })
+              }}</span>
+            </div></template
+          >
+          <template #earned="{ row: item }">{{ points(item.earned) }}</template>
+          <template #outOf="{ row: item }">{{ points(item.points) }}</template>
+          <template #role="{ row: item }">{{ t(`book.full.roles.${item.role}`) }}</template></ListTable
+        >
         <p v-if="derivation.kind === 'weighted'" class="sum">{{ words.categoryText(one, scheme) }}</p>
       </section>
       <p v-if="exact" class="muted small">{{ t('book.full.exact', { ...exact }) }} · {{ count('book.full.rounded', scheme.decimals) }}</p>
@@ -89,9 +93,6 @@ h3 {
 }
 .what {
   inline-size: 44%;
-}
-.same th.number {
-  inline-size: 15%;
 }
 .sum {
   text-align: end;

@@ -7,6 +7,7 @@ import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 import { spotKey, type Spot, type Wish } from './spot';
 import { type Book, type Trouble } from './use-book';
+import ListTable from '../../ui/ListTable.vue';
 
 const props = defineProps<{ trouble: Trouble | null; book: Book }>();
 const emit = defineEmits<{ close: []; drop: []; again: [wishes: Wish[], bonusConfirmed: boolean] }>();
@@ -47,22 +48,25 @@ const titleOf = computed(() => (refused.value ? 'refused' : conflict.value ? 'co
   <SideSheet :open="trouble !== null" :title="t(`book.trouble.${titleOf}`)" :width="560" @close="emit('close')">
     <div v-if="refused" class="stack">
       <p>{{ count(noWord.length > 0 ? 'book.trouble.keptHint' : 'book.trouble.refusedHint', refused.problems.length) }}</p>
-      <table class="table">
-        <thead>
-          <tr>
-            <th>{{ t('book.trouble.cell') }}</th>
-            <th>{{ t('book.trouble.typed') }}</th>
-            <th>{{ t('book.trouble.why') }}</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="{ wish, why } in refused.problems.slice(0, MOST)" :key="spotKey(wish)">
-            <td dir="auto">{{ nameOf(wish) }}</td>
-            <td dir="auto">{{ wish.text }}</td>
-            <td>{{ t(`book.trouble.whys.${why}`) }}</td>
-          </tr>
-        </tbody>
-      </table>
+      <ListTable
+        name="refused"
+        :label="t('book.trouble.why')"
+        :rows="refused.problems.slice(0, MOST)"
+        :columns="[
+          { key: 'cell', title: t('book.trouble.cell') },
+          { key: 'typed', title: t('book.trouble.typed') },
+          { key: 'why', title: t('book.trouble.why') },
+        ]"
+        :key-of="({ wish }) => spotKey(wish)"
+        empty=""
+        ><template #cell="{ row: { wish } }"
+          ><div dir="auto">{{ nameOf(wish) }}</div></template
+        >
+        <template #typed="{ row: { wish } }"
+          ><div dir="auto">{{ wish.text }}</div></template
+        >
+        <template #why="{ row: { why } }">{{ t(`book.trouble.whys.${why}`) }}</template></ListTable
+      >
       <p v-if="refused.problems.length > MOST" class="muted">{{ t('book.trouble.more', { n: refused.problems.length - MOST }) }}</p>
       <div class="row wrap">
         <Button v-if="onlyAbove" type="primary" @click="emit('again', refused.wishes, true)">
@@ -77,24 +81,29 @@ const titleOf = computed(() => (refused.value ? 'refused' : conflict.value ? 'co
     </div>
     <div v-else-if="conflict" class="stack">
       <p>{{ t('book.trouble.conflictHint') }}</p>
-      <table class="table">
-        <thead>
-          <tr>
-            <th>{{ t('book.trouble.cell') }}</th>
-            <th>{{ t('book.trouble.theirs') }}</th>
-            <th>{{ t('book.trouble.yours') }}</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="{ wish, cell } in conflict.theirs.slice(0, MOST)" :key="spotKey(wish)">
-            <td dir="auto">{{ nameOf(wish) }}</td>
-            <td dir="auto">
-              <strong>{{ cellText(cell) || '–' }}</strong>
-            </td>
-            <td dir="auto">{{ wish.text || '–' }}</td>
-          </tr>
-        </tbody>
-      </table>
+      <ListTable
+        name="conflict"
+        :label="t('book.trouble.theirs')"
+        :rows="conflict.theirs.slice(0, MOST)"
+        :columns="[
+          { key: 'cell', title: t('book.trouble.cell') },
+          { key: 'theirs', title: t('book.trouble.theirs') },
+          { key: 'yours', title: t('book.trouble.yours') },
+        ]"
+        :key-of="({ wish }) => spotKey(wish)"
+        empty=""
+        ><template #cell="{ row: { wish } }"
+          ><div dir="auto">{{ nameOf(wish) }}</div></template
+        >
+        <template #theirs="{ row: { cell } }"
+          ><div dir="auto">
+            <strong>{{ cellText(cell) || '–' }}</strong>
+          </div></template
+        >
+        <template #yours="{ row: { wish } }"
+          ><div dir="auto">{{ wish.text || '–' }}</div></template
+        ></ListTable
+      >
       <p v-if="conflict.theirs.length > MOST" class="muted">{{ t('book.trouble.more', { n: conflict.theirs.length - MOST }) }}</p>
       <div class="row wrap">
         <Button type="primary" @click="emit('again', conflict.wishes, conflict.bonusConfirmed)">

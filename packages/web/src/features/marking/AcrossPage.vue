@@ -16,6 +16,7 @@ import ToggleButton from '../../ui/ToggleButton.vue';
 import SelectField from '../../ui/SelectField.vue';
 import FoldedPart from '../../ui/FoldedPart.vue';
 import LinkButton from '../../ui/LinkButton.vue';
+import AssignmentTabs from './AssignmentTabs.vue';
 
 const { t, count, name } = useWords();
 const route = useRoute();
@@ -125,12 +126,13 @@ const nameOf = (piece: AcrossReply['pieces'][number], index: number) =>
   <LoadGate :state="state" :why="why" @retry="reload">
     <div v-if="assignment" class="page">
       <div class="heading">
-        <h1 dir="auto">{{ assignment.title }}</h1>
+        <h1 dir="auto" :data-of="line.classOf(assignment.classId)?.name">{{ assignment.title }}</h1>
         <span class="small grow"
           >{{ t('across.title') }} · {{ line.classOf(assignment.classId)?.name
           }}<template v-if="rubric"> · {{ t('desk.progress', { a: done, b: pieces.length }) }}</template></span
         ><LinkButton :to="{ path: `/marking/${id}`, query: kept }">{{ t('sheet.toDesk') }}</LinkButton>
       </div>
+      <AssignmentTabs :id="id" :by="assignment.scoring.by" :how="assignment.how" />
       <div v-if="rubric" class="row wrap pick">
         <span class="label">{{ t('across.criterion') }}</span><ToggleButton
           v-for="one in rubric.criteria"
@@ -145,8 +147,8 @@ const nameOf = (piece: AcrossReply['pieces'][number], index: number) =>
         <label class="label" for="question">{{ t('across.show') }}</label><SelectField
           id="question"
           :model-value="question ?? ''"
-          @update:model-value="choose({ question: $event })"
           :options="[{ value: '', label: t('across.everything') }, ...choices.map((one) => ({ value: one.key, label: one.label }))]"
+          @update:model-value="choose({ question: $event })"
         />
       </div>
       <p v-if="pieces.length === 0" class="note">{{ t('across.none') }}</p>

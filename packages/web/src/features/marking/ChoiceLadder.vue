@@ -207,9 +207,9 @@ defineExpose({ digit, focus, write });
           dir="auto"
           :placeholder="t('ladder.wordsHint')"
           :aria-label="t('ladder.wordsTo', { name: criterion.name })"
+          class="said"
           @input="words = { ...words, [criterion.id]: ($event.target as HTMLInputElement).value }"
           @keydown="wordsKey($event, criterion)"
-          class="said"
         />
       </div>
       <p v-if="soFar !== null" class="so-far">

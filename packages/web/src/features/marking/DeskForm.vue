@@ -188,10 +188,10 @@ const byHint = computed(() => {
           inputmode="decimal"
           autocomplete="off"
           :aria-invalid="badNumber || aboveMax || undefined"
-          @input="set({ earned: ($event.target as HTMLInputElement).value })"
-          @keydown="scoreKey"
           class="earned"
           :status="badNumber || aboveMax ? 'error' : ''"
+          @input="set({ earned: ($event.target as HTMLInputElement).value })"
+          @keydown="scoreKey"
         /><span>{{ t('desk.outOf', { n: points(assignment.points) }) }}</span>
       </div>
       <p v-if="badNumber" class="alarm small" role="alert">{{ t('desk.badNumber') }}</p>
@@ -234,19 +234,19 @@ const byHint = computed(() => {
         placeholder="±0"
         :aria-label="t('desk.adjustBy')"
         :aria-invalid="byHint !== '' || undefined"
-        @input="set({ adjustBy: ($event.target as HTMLInputElement).value })"
-        @keydown.enter.prevent="holdBy"
         class="by"
         :status="byHint !== '' ? 'error' : ''"
+        @input="set({ adjustBy: ($event.target as HTMLInputElement).value })"
+        @keydown.enter.prevent="holdBy"
       /><Input
         :value="fields.adjustReason"
         :maxlength="300"
         dir="auto"
         :placeholder="t('desk.adjustWhy')"
         :aria-label="t('desk.adjustWhy')"
+        class="grow"
         @input="set({ adjustReason: ($event.target as HTMLInputElement).value })"
         @keydown.enter.prevent="holdBy"
-        class="grow"
       />
     </div>
     <div class="remark-place">

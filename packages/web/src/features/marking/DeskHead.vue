@@ -18,7 +18,7 @@ const route = useRoute();
     <LinkButton v-if="route.query.back === 'mark-book'" :to="{ path: '/mark-book', query: { ...route.query, back: undefined } }"
       >← {{ t('nav.markBook') }}</LinkButton
     >
-    <h1 class="clip" dir="auto">{{ assignment?.title }}</h1>
+    <h1 class="clip" dir="auto" :data-of="className">{{ assignment?.title }}</h1>
     <span class="muted small nowrap"
       >{{ className
       }}<template v-if="desk?.row.window.due != null"> · {{ t('common.due', { when: when(desk.row.window.due, zone) }) }}</template></span

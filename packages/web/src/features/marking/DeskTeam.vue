@@ -22,7 +22,7 @@ const { t } = useWords();
 <template>
   <fieldset class="team">
     <legend class="label">{{ t('desk.team', { name: desk.row.collecting.team ?? '' }) }}</legend>
-    <Checkbox class="small" v-model:checked="forGroup">{{ t('desk.forAll') }}</Checkbox>
+    <Checkbox v-model:checked="forGroup" class="small">{{ t('desk.forAll') }}</Checkbox>
     <FoldedPart v-if="forGroup && byPoints" :key="desk.row.student.id" :open="anyDiffers" :title="t('desk.differSome')">
       <label v-for="one in [desk.row, ...desk.team]" :key="one.student.id" class="row small"
         ><span class="grow clip" dir="auto">{{ nameOf(one) }}</span

@@ -10,6 +10,7 @@ import { useWords } from '../../ui/use-words';
 import { useScope } from '../termline';
 import { drawOutcome } from './outcome-charts';
 import LinkButton from '../../ui/LinkButton.vue';
+import AssignmentTabs from './AssignmentTabs.vue';
 
 const { t, count, points, percent: written } = useWords();
 const route = useRoute();
@@ -51,6 +52,7 @@ const weakest = computed(
           ></span
         ><LinkButton :to="{ path: `/marking/${id}`, query: kept }">{{ t('sheet.toDesk') }}</LinkButton>
       </div>
+      <AssignmentTabs :id="id" :by="value.scoring" :how="value.how" />
       <p v-if="value.scored === 0" class="note">{{ t('outcome.none') }}</p>
       <div v-else class="parts">
         <section v-if="value.spread" class="sheet part">
@@ -62,27 +64,23 @@ const weakest = computed(
         <section v-if="value.criteria.length > 0" class="sheet part">
           <h2>{{ t('outcome.criteria') }}</h2>
           <p v-if="weakest" class="small muted">{{ t('outcome.weakest', { name: weakest.name }) }}</p>
-          <table class="table">
-            <tbody>
-              <tr v-for="one in value.criteria" :key="one.criterionId">
-                <td dir="auto">{{ one.name }}</td>
-                <td class="bars">
-                  <span
-                    v-for="level in one.levels"
-                    :key="level.levelId"
-                    class="bar"
-                    :style="{ flexGrow: level.count }"
-                    :title="`${level.name} ${level.count}`"
-                    :class="{ none: level.count === 0 }"
-                    >{{ level.count || '' }}</span
-                  >
-                </td>
-                <td class="number">
-                  <strong>{{ percent(one.meanPercent) }}</strong>
-                </td>
-              </tr>
-            </tbody>
-          </table>
+          <ul class="plain criteria">
+            <li v-for="one in value.criteria" :key="one.criterionId">
+              <span dir="auto">{{ one.name }}</span>
+              <span class="bars">
+                <span
+                  v-for="level in one.levels"
+                  :key="level.levelId"
+                  class="bar"
+                  :style="{ flexGrow: level.count }"
+                  :title="`${level.name} ${level.count}`"
+                  :class="{ none: level.count === 0 }"
+                  >{{ level.count || '' }}</span
+                >
+              </span>
+              <strong class="number">{{ percent(one.meanPercent) }}</strong>
+            </li>
+          </ul>
         </section>
         <section class="sheet part">
           <h2>{{ t('outcome.remarks') }}</h2>
@@ -125,6 +123,14 @@ const weakest = computed(
 </template>
 
 <style scoped>
+.criteria li {
+  display: grid;
+  grid-template-columns: minmax(80px, 1fr) 2fr 64px;
+  gap: 12px;
+  align-items: center;
+  padding: 6px 0;
+  border-block-end: 1px solid var(--line-2);
+}
 .parts {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(430px, 1fr));

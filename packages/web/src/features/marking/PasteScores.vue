@@ -9,6 +9,7 @@ import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 import type { HoldMany } from './hold-many';
 import RadioField from '../../ui/RadioField.vue';
+import ListTable from '../../ui/ListTable.vue';
 
 const props = defineProps<{ rows: readonly PieceRow[]; most: number | null; hold: HoldMany; busy: boolean; problem: string }>();
 /** what was pasted, and from which row on it goes down the list; null: nothing is being brought in */
@@ -80,29 +81,28 @@ async function takeIn(): Promise<void> {
           ]"
         />
       </fieldset>
-      <table v-if="read.length > 0 && pasted.text.trim() !== ''" class="table">
-        <thead>
-          <tr>
-            <th>{{ t('sheet.student') }}</th>
-            <th class="number">{{ t('desk.score') }}</th>
-            <th>{{ t('desk.remark') }}</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="one in read" :key="one.line" :class="{ bad: one.problem }">
-            <td dir="auto">{{ nameOfId(one.studentId) || '–' }}</td>
-            <td class="number">{{ one.earned === null ? one.written || '–' : points(one.earned) }}</td>
-            <td>
-              <span v-if="one.problem" class="alarm small">{{ t(`sheet.problems.${one.problem}`, { line: one.line }) }}</span><span
-                v-else
-                class="lines"
-                dir="auto"
-                >{{ one.remark ?? '' }}</span
-              >
-            </td>
-          </tr>
-        </tbody>
-      </table>
+      <ListTable
+        v-if="read.length > 0 && pasted.text.trim() !== ''"
+        name="paste"
+        :label="t('sheet.paste')"
+        :rows="read"
+        :columns="[
+          { key: 'student', title: t('sheet.student') },
+          { key: 'score', title: t('desk.score'), number: true },
+          { key: 'remark', title: t('desk.remark') },
+        ]"
+        :key-of="(one) => String(one.line)"
+        empty=""
+        :row-class="(one) => (one.problem ? 'bad' : '')"
+        ><template #student="{ row: one }"
+          ><div dir="auto">{{ nameOfId(one.studentId) || '–' }}</div></template
+        >
+        <template #score="{ row: one }">{{ one.earned === null ? one.written || '–' : points(one.earned) }}</template>
+        <template #remark="{ row: one }"
+          ><span v-if="one.problem" class="alarm small">{{ t(`sheet.problems.${one.problem}`, { line: one.line }) }}</span
+          ><span v-else class="lines" dir="auto">{{ one.remark ?? '' }}</span></template
+        ></ListTable
+      >
       <p v-if="cells.badQuotes" class="note small">{{ t('sheet.quotes') }}</p>
       <p v-if="tooMany" class="note bad" role="alert">
         {{ t('sheet.outOfStep', { rows: read.length, students: rows.length - pasted.from }) }}
@@ -133,7 +133,7 @@ async function takeIn(): Promise<void> {
 .lines {
   white-space: pre-line;
 }
-.bad {
+:deep(.bad) {
   background: var(--surface-alarm);
 }
 </style>

@@ -58,8 +58,8 @@ const set = (change: MarkingChange) =>
           id="second"
           :model-value="own.secondMarker ?? ''"
           :disabled="busy"
-          @update:model-value="set({ secondMarker: $event || null })"
           :options="[{ value: '', label: t('pile.nobody') }, ...pile.teachers.map((one) => ({ value: one.id, label: one.name }))]"
+          @update:model-value="set({ secondMarker: $event || null })"
         />
         <p class="muted small">{{ t('pile.secondHint') }}</p>
       </div>

@@ -22,6 +22,8 @@ import type { HoldMany } from './hold-many';
 import PasteScores from './PasteScores.vue';
 import ReturnSheet from './ReturnSheet.vue';
 import ToggleButton from '../../ui/ToggleButton.vue';
+import ListTable from '../../ui/ListTable.vue';
+import AssignmentTabs from './AssignmentTabs.vue';
 
 const { t, count, name, points } = useWords();
 const route = useRoute();
@@ -223,7 +225,7 @@ const average = computed(() => {
   <LoadGate :state="state" :why="why" @retry="reload">
     <div v-if="assignment" class="page">
       <div class="heading">
-        <h1 dir="auto">{{ assignment.title }}</h1>
+        <h1 dir="auto" :data-of="line.classOf(assignment.classId)?.name">{{ assignment.title }}</h1>
         <span class="small grow"
           >{{ t('sheet.title') }} · {{ line.classOf(assignment.classId)?.name
           }}<template v-if="assignment.points !== null"> · {{ t('desk.outOf', { n: points(assignment.points) }) }}</template> ·
@@ -234,76 +236,85 @@ const average = computed(() => {
           {{ t('desk.returnAll', { n: heldRows.length }) }}
         </Button>
       </div>
+      <AssignmentTabs :id="id" :by="assignment.scoring.by" :how="assignment.how" />
       <p v-if="said" class="note" role="status">{{ said }}</p>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <p v-if="assignment.namesHidden" class="note">
         {{ t('sheet.namesHidden') }} <RouterLink :to="{ path: `/marking/${id}`, query: kept }">{{ t('sheet.toDesk') }}</RouterLink>
       </p>
       <div v-else-if="rows.length === 0" class="note">{{ t('pile.empty') }}</div>
-      <table v-else class="table sheet-table">
-        <thead>
-          <tr>
-            <th class="who">{{ t('sheet.student') }}</th>
-            <th class="is">{{ t('sheet.state') }}</th>
-            <th class="number points">{{ t('desk.score') }}</th>
-            <th>{{ t('desk.remark') }}</th>
-            <th class="what">
-              <span class="hidden-text">{{ t('sheet.held') }}</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="(row, index) in rows" :key="row.student.id" :class="{ absent: row.collecting.mark === 'absent' }">
-            <td>
-              <RouterLink class="row-link" :to="{ path: `/marking/${id}/${row.student.id}`, query: kept }" dir="auto">{{
-                name(row.student)
-              }}</RouterLink>
-            </td>
-            <td class="small">
-              <StateWord :state="row.state!" /><ToggleButton :on="row.collecting.mark === 'absent'" class="absent-chip" @click="mark(row)">
-                {{ t('sheet.absent') }}
-              </ToggleButton>
-            </td>
-            <td class="number">
-              <Input
-                v-if="byPoints"
-                v-model:value="typed[row.student.id]!.score"
-                inputmode="decimal"
-                autocomplete="off"
-                :data-cell="`score ${index}`"
-                :aria-label="t('sheet.scoreOf', { name: name(row.student) })"
-                :aria-invalid="failed[row.student.id] !== undefined || undefined"
-                @blur="holdRow(row.student.id)"
-                @keydown="move($event, index, 'score')"
-                @paste="paste($event, index)"
-                class="score"
-                :status="failed[row.student.id] !== undefined ? 'error' : ''"
-              /><strong v-else>{{ row.score?.counted != null ? points(row.score.counted) : '–' }}</strong>
-            </td>
-            <td>
-              <Textarea
-                v-model:value="typed[row.student.id]!.remark"
-                :auto-size="{ minRows: 1, maxRows: 12 }"
-                :maxlength="4000"
-                dir="auto"
-                :data-cell="`remark ${index}`"
-                :aria-label="t('sheet.remarkOf', { name: name(row.student) })"
-                @blur="holdRow(row.student.id)"
-                @keydown="move($event, index, 'remark')"
-                class="remark"
-              />
-              <p v-if="failed[row.student.id]" class="alarm small" role="alert">
-                {{ failed[row.student.id] }}
-                <Button v-if="isAbove(row.student.id)" type="link" @click="holdRow(row.student.id, true)">
-                  {{ t('desk.bonus') }}</Button><Button v-else type="link" @click="holdRow(row.student.id)">
-                  {{ t('sheet.again') }}
-                </Button>
-              </p>
-            </td>
-            <td class="small muted what">{{ row.held ? t('sheet.held') : row.returnedAt !== null ? t('state.returned') : '' }}</td>
-          </tr>
-        </tbody>
-      </table>
+      <ListTable
+        v-else
+        class="sheet-table"
+        name="class-sheet"
+        :label="t('sheet.title')"
+        :rows="rows"
+        :columns="[
+          { key: 'student', title: t('sheet.student'), width: 210 },
+          { key: 'state', title: t('sheet.state'), width: 200 },
+          { key: 'score', title: t('desk.score'), number: true, width: 96 },
+          { key: 'remark', title: t('desk.remark') },
+          { key: 'held', title: t('sheet.held'), acts: true, width: 110 },
+        ]"
+        :key-of="(row) => row.student.id"
+        :row-class="(row) => (row.collecting.mark === 'absent' ? 'absent' : '')"
+        :empty="t('pile.empty')"
+      >
+        <template #student="{ row }">
+          <RouterLink class="row-link" :to="{ path: `/marking/${id}/${row.student.id}`, query: kept }" dir="auto">{{
+            name(row.student)
+          }}</RouterLink>
+        </template>
+        <template #state="{ row }">
+          <span class="small"
+            ><StateWord :state="row.state!" /><ToggleButton :on="row.collecting.mark === 'absent'" class="absent-chip" @click="mark(row)">
+              {{ t('sheet.absent') }}
+            </ToggleButton></span
+          >
+        </template>
+        <template #score="{ row }">
+          <Input
+            v-if="byPoints"
+            v-model:value="typed[row.student.id]!.score"
+            inputmode="decimal"
+            autocomplete="off"
+            :data-cell="`score ${rows.indexOf(row)}`"
+            :aria-label="t('sheet.scoreOf', { name: name(row.student) })"
+            :aria-invalid="failed[row.student.id] !== undefined || undefined"
+            class="score"
+            :status="failed[row.student.id] !== undefined ? 'error' : ''"
+            @blur="holdRow(row.student.id)"
+            @keydown="move($event, rows.indexOf(row), 'score')"
+            @paste="paste($event, rows.indexOf(row))"
+          /><strong v-else>{{ row.score?.counted != null ? points(row.score.counted) : '–' }}</strong>
+        </template>
+        <template #remark="{ row }">
+          <Textarea
+            v-model:value="typed[row.student.id]!.remark"
+            :auto-size="{ minRows: 1, maxRows: 12 }"
+            :maxlength="4000"
+            dir="auto"
+            :data-cell="`remark ${rows.indexOf(row)}`"
+            :aria-label="t('sheet.remarkOf', { name: name(row.student) })"
+            class="remark"
+            @blur="holdRow(row.student.id)"
+            @keydown="move($event, rows.indexOf(row), 'remark')"
+          />
+          <p v-if="failed[row.student.id]" class="alarm small" role="alert">
+            {{ failed[row.student.id] }}
+            <Button v-if="isAbove(row.student.id)" type="link" @click="holdRow(row.student.id, true)"> {{ t('desk.bonus') }}</Button><Button
+              v-else
+              type="link"
+              @click="holdRow(row.student.id)"
+            >
+              {{ t('sheet.again') }}
+            </Button>
+          </p>
+        </template>
+        <template #held="{ row }"
+          ><span class="small muted">{{ row.held ? t('sheet.held') : row.returnedAt !== null ? t('state.returned') : '' }}</span></template
+        >
+      </ListTable>
     </div>
     <FillSheet
       :open="filling"
@@ -349,7 +360,7 @@ const average = computed(() => {
 .sheet-table {
   max-inline-size: 1160px;
 }
-.sheet-table td {
+.sheet-table :deep(td.ant-table-cell.ant-table-cell) {
   padding-block: 3px;
 }
 .score {
@@ -357,7 +368,7 @@ const average = computed(() => {
   text-align: end;
   min-height: 32px;
 }
-.sheet-table td .ant-input {
+.sheet-table .ant-input {
   min-height: 32px;
 }
 .remark {
@@ -374,20 +385,5 @@ const average = computed(() => {
 }
 .absent .row-link {
   color: var(--text-3);
-}
-.sheet-table {
-  table-layout: fixed;
-}
-.who {
-  inline-size: 240px;
-}
-.is {
-  inline-size: 226px;
-}
-.points {
-  inline-size: 112px;
-}
-.what {
-  inline-size: 84px;
 }
 </style>

@@ -12,6 +12,9 @@ import LoadGate from '../../ui/LoadGate.vue';
 import { useWords } from '../../ui/use-words';
 import { useScope } from '../termline';
 import LinkButton from '../../ui/LinkButton.vue';
+import ListTable from '../../ui/ListTable.vue';
+import { byNumber, byText } from '../../ui/list-view';
+import AssignmentTabs from './AssignmentTabs.vue';
 
 const { t, count, name, points } = useWords();
 const route = useRoute();
@@ -51,60 +54,64 @@ const score = (earned: number | null) => (earned === null ? '–' : points(earne
           ><template v-if="marker && value.open > 0"> · {{ count('two.open', value.open) }}</template></span
         ><LinkButton :to="{ path: `/marking/${id}`, query: kept }">{{ t('sheet.toDesk') }}</LinkButton>
       </div>
+      <AssignmentTabs :id="id" :by="value.assignment.scoring.by" :how="value.assignment.how" />
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <div v-if="value.pieces.length === 0" class="note stack">
         <p>{{ t(marker ? 'two.none' : 'two.nobody') }}</p>
         <p class="muted">{{ t('pile.secondHint') }}</p>
       </div>
-      <table v-else class="table two">
-        <thead>
-          <tr>
-            <th>{{ t('sheet.student') }}</th>
-            <th class="number">{{ t('two.first') }}</th>
-            <th class="number">{{ t('two.second') }}</th>
-            <th class="number">{{ t('two.differ') }}</th>
-            <th>{{ t('two.agree') }}</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="(one, index) in value.pieces" :key="one.row.student.id">
-            <td dir="auto">
-              <RouterLink class="row-link" :to="{ path: `/marking/${id}/${one.row.student.id}`, query: kept }">{{
-                one.row.nameless ? t('desk.nameless', { n: index + 1 }) : name(one.row.student)
-              }}</RouterLink>
-            </td>
-            <td class="number">
-              <strong>{{ score(one.first.earned) }}</strong> <span class="muted small">{{ one.first.by }}</span>
-            </td>
-            <td class="number">
-              <strong>{{ score(one.second.earned) }}</strong> <span class="muted small">{{ one.second.by }}</span>
-              <p v-if="one.second.remark" class="small muted" dir="auto">“{{ one.second.remark }}”</p>
-            </td>
-            <td class="number">{{ one.differ === null ? '–' : points(one.differ) }}</td>
-            <td>
-              <span v-if="one.second.agreedAt !== null" class="good">{{ t('two.agreed', { n: score(one.first.earned) }) }}</span>
-              <form v-else class="row" @submit.prevent="agree(one, 'typed')">
-                <Button :disabled="busy" @click="agree(one, 'first')"> {{ score(one.first.earned) }}</Button><Button
-                  v-if="one.differ !== 0"
-                  :disabled="busy"
-                  @click="agree(one, 'second')"
-                >
-                  {{ score(one.second.earned) }}</Button
-                ><Input
-                  :value="typed[one.row.student.id] ?? ''"
-                  inputmode="decimal"
-                  :aria-label="t('two.agree')"
-                  :placeholder="t('two.other')"
-                  class="short"
-                  @update:value="(text: string) => (typed[one.row.student.id] = text)"
-                /><Button html-type="submit" :disabled="busy || parsePoints(typed[one.row.student.id] ?? '') === null">
-                  {{ t('two.agree') }}
-                </Button>
-              </form>
-            </td>
-          </tr>
-        </tbody>
-      </table>
+      <ListTable
+        v-else
+        class="two"
+        name="two-markers"
+        :label="t('two.title')"
+        :rows="value.pieces"
+        :columns="[
+          { key: 'student', title: t('sheet.student'), sort: byText((one) => name(one.row.student)) },
+          { key: 'first', title: t('two.first'), number: true },
+          { key: 'second', title: t('two.second'), number: true },
+          { key: 'differ', title: t('two.differ'), number: true, sort: byNumber((one) => -Math.abs(one.differ ?? 0)) },
+          { key: 'agree', title: t('two.agree') },
+        ]"
+        :key-of="(one) => one.row.student.id"
+        empty=""
+        ><template #student="{ row: one }"
+          ><div dir="auto">
+            <RouterLink class="row-link" :to="{ path: `/marking/${id}/${one.row.student.id}`, query: kept }">{{
+              one.row.nameless ? t('desk.nameless', { n: value!.pieces.indexOf(one) + 1 }) : name(one.row.student)
+            }}</RouterLink>
+          </div></template
+        >
+        <template #first="{ row: one }"
+          ><strong>{{ score(one.first.earned) }}</strong> <span class="muted small">{{ one.first.by }}</span></template
+        >
+        <template #second="{ row: one }"
+          ><strong>{{ score(one.second.earned) }}</strong> <span class="muted small">{{ one.second.by }}</span>
+          <p v-if="one.second.remark" class="small muted" dir="auto">“{{ one.second.remark }}”</p></template
+        >
+        <template #differ="{ row: one }">{{ one.differ === null ? '–' : points(one.differ) }}</template>
+        <template #agree="{ row: one }"
+          ><span v-if="one.second.agreedAt !== null" class="good">{{ t('two.agreed', { n: score(one.first.earned) }) }}</span>
+          <form v-else class="row" @submit.prevent="agree(one, 'typed')">
+            <Button :disabled="busy" @click="agree(one, 'first')"> {{ score(one.first.earned) }}</Button><Button
+              v-if="one.differ !== 0"
+              :disabled="busy"
+              @click="agree(one, 'second')"
+            >
+              {{ score(one.second.earned) }}</Button
+            ><Input
+              :value="typed[one.row.student.id] ?? ''"
+              inputmode="decimal"
+              :aria-label="t('two.agree')"
+              :placeholder="t('two.other')"
+              class="short"
+              @update:value="(text: string) => (typed[one.row.student.id] = text)"
+            /><Button html-type="submit" :disabled="busy || parsePoints(typed[one.row.student.id] ?? '') === null">
+              {{ t('two.agree') }}
+            </Button>
+          </form></template
+        ></ListTable
+      >
     </div>
   </LoadGate>
 </template>

@@ -2,4 +2,4 @@
 export { default as ChoiceLadder } from './ChoiceLadder.vue';
 export { default as HeldEverywhere } from './HeldEverywhere.vue';
 export { default as PileCard } from './PileCard.vue';
-export { waysToMark, type WayToMark } from './ways-to-mark';
+export { default as AssignmentTabs } from './AssignmentTabs.vue';

@@ -159,6 +159,7 @@ describe('how it went', () => {
   const reply: OutcomeReply = {
     title: 'River delta',
     points: 20_000,
+    how: 'handIn',
     scoring: 'rubric',
     students: 20,
     scored: 3,

@@ -278,9 +278,9 @@ function keys(event: KeyboardEvent): void {
         >{{ t('drawing.paper')
         }}<SelectField
           :model-value="drawing.paper"
-          @update:model-value="setPaper($event)"
           class="paper-choice"
           :options="papers.map((one) => ({ value: one.key, label: one.name }))"
+          @update:model-value="setPaper($event)"
       /></label>
     </div>
     <div class="place">

@@ -26,8 +26,8 @@ function setLink(typed: string): void {
       :value="plainText(draft.text.value).trim()"
       :placeholder="WEB"
       dir="ltr"
-      @change="setLink(($event.target as HTMLInputElement).value)"
       :value-modifiers="{ lazy: true }"
+      @change="setLink(($event.target as HTMLInputElement).value)"
     />
     <p v-if="badLink" class="alarm small" role="alert">{{ t(`common.linkProblem.${badLink}`) }}</p>
     <DraftNotes :draft="draft" :zone="zone" />

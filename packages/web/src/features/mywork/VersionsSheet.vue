@@ -84,9 +84,9 @@ const restoreChosen = () =>
     <div v-else class="columns">
       <ol class="plain list" :aria-label="t('versions.title')">
         <li v-for="one in versions" :key="one.id">
-          <button
-            type="button"
-            class="one"
+          <Button
+            type="text"
+            class="bare one"
             :class="{ handed: one.kind === 'handedIn' }"
             :aria-pressed="chosen === one.id"
             @click="chosen = one.id"
@@ -96,7 +96,7 @@ const restoreChosen = () =>
               >{{ count('desk.words', one.words)
               }}<template v-if="one.files > 0"> · {{ count('piece.whatFiles', one.files) }}</template></span
             ><span v-if="one.by" class="muted small" dir="auto">{{ one.by }}</span>
-          </button>
+          </Button>
         </li>
       </ol>
       <div v-if="later" class="stack whole">

@@ -62,14 +62,14 @@ const waiting = computed(() => props.uploads.some((one) => one.state === 'waitin
       <ul class="plain">
         <li v-for="file in files" :key="file.id">
           <div class="file">
-            <button
-              type="button"
-              class="name grow clip"
+            <Button
+              type="text"
+              class="bare name grow clip"
               :aria-expanded="looking === file.id"
               dir="auto"
               @click="looking = looking === file.id ? null : file.id"
             >
-              {{ file.name }}</button><span class="muted small">{{ sizeText(file.size) }}</span
+              {{ file.name }}</Button><span class="muted small">{{ sizeText(file.size) }}</span
             ><Button type="link" :aria-label="t('piece.remove', { name: file.name })" @click="emit('remove', file)"> × </Button>
           </div>
           <FileView v-if="looking === file.id" :file="file" />

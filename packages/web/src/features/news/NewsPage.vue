@@ -163,7 +163,7 @@ const save = () =>
           <span class="muted small nowrap">{{ item.className }} · {{ when(item.madeAt, zoneOf(item)) }}</span>
         </li>
       </ul>
-      <FoldedPart class="settings" @toggle="openSettings" :title="t('news.settings')">
+      <FoldedPart class="settings" :title="t('news.settings')" @toggle="openSettings">
         <form v-if="settings" class="sheet stack" @submit.prevent="save">
           <p v-if="!session.me?.email" class="muted">{{ t('news.noMail') }}</p>
           <div v-for="kind in KINDS" :key="kind" class="row wrap">
@@ -174,9 +174,9 @@ const save = () =>
             />
           </div>
           <div class="row wrap">
-            <span class="what">{{ t('news.quiet') }}</span><TimeField :label="t('news.quiet')" required v-model="settings.quiet.from" />{{
+            <span class="what">{{ t('news.quiet') }}</span><TimeField v-model="settings.quiet.from" :label="t('news.quiet')" required />{{
               t('news.and')
-            }}<TimeField :label="`${t('news.quiet')} ${t('news.and')}`" required v-model="settings.quiet.to" />
+            }}<TimeField v-model="settings.quiet.to" :label="`${t('news.quiet')} ${t('news.and')}`" required />
           </div>
           <div v-if="student" class="row wrap">
             <span class="what">{{ t('news.letterShows') }}</span><RadioField

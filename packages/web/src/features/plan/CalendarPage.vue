@@ -3,19 +3,20 @@
 import { Button, Input } from 'ant-design-vue';
 import { mondayOf, plusDays, weekdayOf, type LocalDate } from '@jolly/core';
 import type { DateEntry } from '@jolly/server/contract';
+import { useMediaQuery } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
 import { localDayLong, localDayText, timeText } from '../../time/format';
-import ClassSquare from '../../ui/ClassSquare.vue';
 import LoadGate from '../../ui/LoadGate.vue';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 import { useSession } from '../accounts';
 import { useScope, useTermLine } from '../termline';
 import ToggleButton from '../../ui/ToggleButton.vue';
+import DateLines from './DateLines.vue';
 
 const { t } = useWords();
 const route = useRoute();
@@ -72,6 +73,18 @@ const address = (entry: DateEntry) =>
     : { path: student.value ? `/work/${entry.assignmentId}` : `/assignments/${entry.assignmentId}`, query: scope.kept.value };
 const zoneOf = (entry: DateEntry) => line.classOf(entry.classId ?? '')?.zone ?? value.value?.zone ?? line.zone;
 
+/** How an entry is shown in a line: what it is, where it leads, whose it is, when. */
+const lineOf = (entry: DateEntry) => ({
+  text: text(entry),
+  to: address(entry),
+  about: [entry.className, about(entry)].filter(Boolean).join(' '),
+  time: entry.at === null ? '' : timeText(entry.at, zoneOf(entry)),
+});
+const phone = useMediaQuery('(max-width: 640px)');
+const daysWithSomething = computed(() =>
+  days.value.filter((one) => entriesOn(one).length > 0 && (span.value !== 'month' || one.startsWith(month.value))),
+);
+
 const subscribing = ref(false);
 const own = ref<string | null>(null);
 const copied = ref(false);
@@ -112,18 +125,15 @@ const copy = () =>
       </div>
       <div v-if="span === 'day'" class="sheet list">
         <p v-if="entriesOn(day).length === 0" class="muted">{{ t('dates.none') }}</p>
-        <ul v-else class="plain">
-          <li v-for="(entry, index) in entriesOn(day)" :key="index" class="row">
-            <ClassSquare v-if="entry.hue !== null" :hue="entry.hue" /><component
-              :is="address(entry) ? 'RouterLink' : 'span'"
-              :to="address(entry) ?? undefined"
-              class="grow"
-              dir="auto"
-              >{{ text(entry) }}</component
-            ><span class="muted">{{ entry.className }} {{ about(entry) }}</span
-            ><span v-if="entry.at !== null">{{ timeText(entry.at, zoneOf(entry)) }}</span>
-          </li>
-        </ul>
+        <DateLines v-else :entries="entriesOn(day)" :line-of="lineOf" />
+      </div>
+      <!-- A month is unreadable on a phone: there it is a list of the days that have something. -->
+      <div v-else-if="phone" class="sheet list">
+        <p v-if="daysWithSomething.length === 0" class="muted">{{ t('dates.none') }}</p>
+        <section v-for="one in daysWithSomething" :key="one" class="listed" :class="{ past: one < line.today }">
+          <h2 :class="{ now: one === line.today }">{{ localDayLong(one) }}</h2>
+          <DateLines :entries="entriesOn(one)" :line-of="lineOf" />
+        </section>
       </div>
       <div v-else class="sheet days" :class="span">
         <div v-for="one in days.slice(0, 7)" :key="`head ${one}`" class="head" aria-hidden="true">
@@ -198,9 +208,18 @@ const copy = () =>
 .list {
   padding: 14px 18px;
 }
-.list li {
-  padding-block: 5px;
-  gap: 10px;
+.listed + .listed {
+  margin-block-start: 14px;
+}
+.listed h2 {
+  font-size: 16px;
+}
+.listed h2.now {
+  box-shadow: inset 0 -3px 0 var(--now);
+  width: fit-content;
+}
+.listed.past {
+  color: var(--text-3);
 }
 .days {
   display: grid;

@@ -18,6 +18,7 @@ import SelectField from '../../ui/SelectField.vue';
 import NumberField from '../../ui/NumberField.vue';
 import DayField from '../../ui/DayField.vue';
 import { withOrWithout } from '../../ui/with-or-without';
+import ListTable from '../../ui/ListTable.vue';
 
 const props = defineProps<{ open: boolean; cards: readonly PlanCard[] }>();
 const emit = defineEmits<{ close: []; moved: [] }>();
@@ -93,7 +94,7 @@ const whose = (one: NonNullable<typeof pending.value>['preview']['changes'][numb
         </ToggleButton>
       </div>
       <label v-if="kind === 'schoolDays' || kind === 'days'" class="row"
-        >{{ t('move.by') }}<NumberField class="by" :min="-400" :max="400" v-model="days"
+        >{{ t('move.by') }}<NumberField v-model="days" class="by" :min="-400" :max="400"
       /></label>
       <label v-else-if="kind === 'toWeekday'" class="row"
         >{{ t('move.weekday')
@@ -101,8 +102,8 @@ const whose = (one: NonNullable<typeof pending.value>['preview']['changes'][numb
       /></label>
       <div v-else class="stack">
         <div class="row wrap">
-          <label class="row">{{ t('move.from') }}<DayField required v-model="span.from" /></label
-          ><label class="row">{{ t('move.to') }}<DayField required v-model="span.to" /></label>
+          <label class="row">{{ t('move.from') }}<DayField v-model="span.from" required /></label
+          ><label class="row">{{ t('move.to') }}<DayField v-model="span.to" required /></label>
         </div>
         <p class="muted small">{{ t('move.pastHint') }}</p>
       </div>
@@ -114,8 +115,8 @@ const whose = (one: NonNullable<typeof pending.value>['preview']['changes'][numb
           :key="card.assignmentId"
           class="which"
           :checked="kind === 'past' || chosen.includes(card.assignmentId)"
-          @update:checked="(on: boolean) => (chosen = withOrWithout(chosen, card.assignmentId, on))"
           :disabled="kind === 'past'"
+          @update:checked="(on: boolean) => (chosen = withOrWithout(chosen, card.assignmentId, on))"
           ><ClassSquare :hue="line.classOf(card.classId)?.hue ?? 0" /><span class="grow clip" dir="auto">{{
             card.title || t('plan.untitled')
           }}</span
@@ -127,28 +128,29 @@ const whose = (one: NonNullable<typeof pending.value>['preview']['changes'][numb
       >
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <template v-if="pending">
-        <div class="wide-table sheet">
-          <table class="table">
-            <thead>
-              <tr>
-                <th>{{ t('move.piece') }}</th>
-                <th />
-                <th>{{ t('move.before') }}</th>
-                <th>{{ t('move.after') }}</th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="one in pending.preview.changes" :key="`${one.assignmentId} ${one.what} ${one.who} ${one.field}`">
-                <td dir="auto">{{ one.title }}</td>
-                <td class="muted small">{{ whose(one) }}, {{ t(`compose.${one.field}`) }}</td>
-                <td>{{ when(one.before, zoneOf(one.classId)) }}</td>
-                <td>
-                  <strong>{{ when(one.after, zoneOf(one.classId)) }}</strong>
-                </td>
-              </tr>
-            </tbody>
-          </table>
-        </div>
+        <ListTable
+          name="shift"
+          :label="t('move.title')"
+          :rows="pending.preview.changes"
+          :columns="[
+            { key: 'piece', title: t('move.piece') },
+            { key: 'who', title: t('move.who') },
+            { key: 'before', title: t('move.before') },
+            { key: 'after', title: t('move.after') },
+          ]"
+          :key-of="(one) => `${one.assignmentId} ${one.what} ${one.who} ${one.field}`"
+          empty=""
+          ><template #piece="{ row: one }"
+            ><div dir="auto">{{ one.title }}</div></template
+          >
+          <template #who="{ row: one }"
+            ><div class="muted small">{{ whose(one) }}, {{ t(`compose.${one.field}`) }}</div></template
+          >
+          <template #before="{ row: one }">{{ when(one.before, zoneOf(one.classId)) }}</template>
+          <template #after="{ row: one }"
+            ><strong>{{ when(one.after, zoneOf(one.classId)) }}</strong></template
+          ></ListTable
+        >
         <p>
           {{ count('move.movedMany', pending.preview.moved) }}
           <template v-if="pending.preview.keep > 0">{{ count('move.keep', pending.preview.keep) }}</template>{{ ' '

@@ -150,11 +150,11 @@ const address = (card: PlanCard) => ({ path: cardPath(card, now()), query: scope
       <form class="unit add row" @submit.prevent="add(board)">
         <Input
           :value="newUnit[board.one.classId] ?? ''"
-          @update:value="(typed: string) => (newUnit[board.one.classId] = typed)"
           :placeholder="t('plan.newUnit')"
           :aria-label="t('plan.newUnit')"
           :maxlength="80"
           dir="auto"
+          @update:value="(typed: string) => (newUnit[board.one.classId] = typed)"
         /><Button html-type="submit">{{ t('plan.addUnit') }}</Button>
       </form>
     </div>

@@ -39,6 +39,7 @@ export const planWords = {
     moveFocus: '{title}, {when}. Alt and an arrow key move it.',
   },
   move: {
+    who: 'Whose date',
     title: 'Move {title} to {day}?',
     titleMany: 'Move {n} date? | Move {n} dates?',
     moved: 'Nobody’s due date moves. | {n} student moves from {from} to {to}. | {n} students move from {from} to {to}.',

@@ -20,10 +20,11 @@ import TermChoice from './TermChoice.vue';
 import { LOOK_OF } from './use-progress-words';
 import ToggleButton from '../../ui/ToggleButton.vue';
 import LinkButton from '../../ui/LinkButton.vue';
+import EveryoneTable from './EveryoneTable.vue';
 
 const props = defineProps<{ reply: ClassProgressReply; alone: boolean }>();
 const emit = defineEmits<{ changed: [] }>();
-const { t, name, count, percent } = useWords();
+const { t, name, count, signedPercent } = useWords();
 const router = useRouter();
 const { kept } = useScope();
 
@@ -103,13 +104,10 @@ const aims = computed(() => {
     .map((one) => ({ key: one.aim, name: one.aim, note: count('common.students', one.students), percent: String(one.middle), empty: '' }));
 });
 // Over the year the terms stand beside each other.
-const byTerm = computed(() => (props.reply.looking.kind === 'year' && props.reply.scheme.kind !== 'none' ? props.reply.terms : []));
-const NUMBERS = ['missing', 'late', 'sentBack', 'waiting', 'unread'] as const;
 
 const act = ref<Act | null>(null);
 const speaking = ref<ProgressRow | null>(null);
 const writing = ref<ProgressRow | null>(null);
-const signed = (by: string) => (Number(by) > 0 ? `+${percent(by)}` : percent(by.replace('-', '−')));
 </script>
 
 <template>
@@ -181,50 +179,7 @@ const signed = (by: string) => (Number(by) > 0 ? `+${percent(by)}` : percent(by.
           <h3>{{ t('progress.everyone') }}</h3>
           <span class="small">{{ t('progress.everyoneHint') }}</span>
         </div>
-        <div class="sheet wide-table">
-          <table class="table">
-            <thead>
-              <tr>
-                <th scope="col">{{ t('progress.columns.student') }}</th>
-                <th v-for="one in NUMBERS" :key="one" scope="col" class="number">{{ t(`progress.columns.${one}`) }}</th>
-                <th scope="col" class="number">{{ t('progress.columns.total') }}</th>
-                <th v-for="(term, place) in byTerm" :key="place" scope="col" class="number" dir="auto">{{ term.name }}</th>
-                <th v-if="reply.between" scope="col" class="number">{{ t('progress.columns.change') }}</th>
-                <th scope="col">{{ t('progress.columns.bearing') }}</th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="row in shown" :key="row.student.id">
-                <td>
-                  <RouterLink class="row-link" :to="{ path: `/progress/${reply.classId}/${row.student.id}`, query: kept }" dir="auto">{{
-                    name(row.student)
-                  }}</RouterLink>
-                </td>
-                <td
-                  v-for="one in NUMBERS"
-                  :key="one"
-                  class="number"
-                  :class="row[one] === 0 ? 'muted' : one === 'missing' ? 'alarm strong' : ''"
-                >
-                  {{ row[one] }}
-                </td>
-                <td class="number nowrap">
-                  <strong v-if="row.standing.total !== null">{{ percent(row.standing.total) }}</strong><span v-else class="muted">{{
-                    t(row.standing.hasTotals ? 'progress.noPoints' : 'progress.noTotals')
-                  }}</span
-                  ><span v-if="row.standing.band" class="muted small band" dir="auto">{{ row.standing.band }}</span>
-                </td>
-                <td v-for="(_, place) in byTerm" :key="place" class="number nowrap">
-                  {{ row.terms[place]?.total == null ? t('progress.noChange') : percent(row.terms[place]!.total) }}
-                </td>
-                <td v-if="reply.between" class="number nowrap">
-                  {{ row.change?.by == null ? t('progress.noChange') : signed(row.change.by) }}
-                </td>
-                <td class="nowrap" :class="row.standing.bearing">{{ t(`bearing.${row.standing.bearing}`) }}</td>
-              </tr>
-            </tbody>
-          </table>
-        </div>
+        <EveryoneTable :reply="reply" :rows="shown" />
       </div>
       <aside v-if="alone" class="stack charts">
         <section v-if="reply.between">
@@ -236,7 +191,7 @@ const signed = (by: string) => (Number(by) > 0 ? `+${percent(by)}` : percent(by.
               <RouterLink class="grow clip" :to="{ path: `/progress/${reply.classId}/${row.student.id}`, query: kept }" dir="auto">{{
                 name(row.student)
               }}</RouterLink><span class="small muted">{{ t('progress.changesFrom', { a: row.change!.from, b: row.change!.to }) }}</span
-              ><strong class="by">{{ signed(row.change!.by!) }}</strong
+              ><strong class="by">{{ signedPercent(row.change!.by!) }}</strong
               ><span class="small trend">{{ t(`progress.trend.${row.change!.trend!}`) }}</span>
             </li>
           </ul>

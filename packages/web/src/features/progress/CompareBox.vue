@@ -62,9 +62,9 @@ const KINDS = computed<Kind[]>(() => [
     <SelectField
       id="compare"
       :model-value="kind"
-      @update:model-value="choose($event)"
       class="choice"
       :options="KINDS.map((one) => ({ value: one, label: t(`progress.compareWith.${one}`, { n: weeks }) }))"
+      @update:model-value="choose($event)"
     />
     <template v-if="kind === 'dates'">
       <DayField
@@ -84,16 +84,16 @@ const KINDS = computed<Kind[]>(() => [
       <SelectField
         :label="t('progress.compareFrom')"
         :model-value="asked.fromTerm"
-        @update:model-value="set({ fromTerm: $event })"
         class="choice"
         :options="reply.terms.map((one, place) => ({ value: place, label: one.name }))"
+        @update:model-value="set({ fromTerm: $event })"
       />
       <SelectField
         :label="t('progress.compareTo')"
         :model-value="asked.toTerm"
-        @update:model-value="set({ toTerm: $event })"
         class="choice"
         :options="reply.terms.map((one, place) => ({ value: place, label: one.name }))"
+        @update:model-value="set({ toTerm: $event })"
       />
     </template>
   </span>

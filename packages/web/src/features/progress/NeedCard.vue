@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Somebody who needs a word: why, and what could be done next. */
+import { Button } from 'ant-design-vue';
 import type { ProgressRow } from '@jolly/server/contract';
 import SignalFlag from '../../ui/SignalFlag.vue';
 import { useWords } from '../../ui/use-words';
@@ -34,17 +35,24 @@ const toDo = (row: ProgressRow) => row.missing + row.sentBack;
         <RouterLink class="grow clip" :to="{ path: `/marking/${piece.id}/${row.student.id}`, query: kept }" dir="auto">{{
           piece.title
         }}</RouterLink>
-        <button
+        <Button
           v-if="!away && (piece.stillAccepted || piece.state === 'sentBack')"
-          class="act"
+          type="text"
+          class="bare act"
           :aria-label="`${t('progress.act.nudge')}: ${piece.title}`"
           @click="$emit('nudge', piece.id)"
         >
           {{ t('progress.act.nudge') }}
-        </button>
-        <button v-if="!away" class="act" :aria-label="`${t('progress.act.time')}: ${piece.title}`" @click="$emit('time', piece.id)">
+        </Button>
+        <Button
+          v-if="!away"
+          type="text"
+          class="bare act"
+          :aria-label="`${t('progress.act.time')}: ${piece.title}`"
+          @click="$emit('time', piece.id)"
+        >
           {{ t('progress.act.time') }}
-        </button>
+        </Button>
       </p>
       <p v-if="toDo(row) > SHOWN" class="small">
         <RouterLink :to="{ path: `/progress/${classId}/${row.student.id}`, query: kept }">{{
@@ -52,15 +60,22 @@ const toDo = (row: ProgressRow) => row.missing + row.sentBack;
         }}</RouterLink>
       </p>
       <p class="row more">
-        <button v-if="!row.toSpeak" class="act" :aria-label="`${t('progress.act.speak')}: ${name(row.student)}`" @click="$emit('speak')">
-          {{ t('progress.act.speak') }}</button><button
+        <Button
+          v-if="!row.toSpeak"
+          type="text"
+          class="bare act"
+          :aria-label="`${t('progress.act.speak')}: ${name(row.student)}`"
+          @click="$emit('speak')"
+        >
+          {{ t('progress.act.speak') }}</Button><Button
           v-if="!away"
-          class="act"
+          type="text"
+          class="bare act"
           :aria-label="`${t('progress.act.home')}: ${name(row.student)}`"
           @click="$emit('home')"
         >
           {{ t('progress.act.home') }}
-        </button>
+        </Button>
       </p>
     </div>
   </li>

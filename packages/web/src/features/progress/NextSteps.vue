@@ -62,8 +62,8 @@ function take(id: string, value: string): void {
             :value="typed.get(piece.id) ?? ''"
             :aria-invalid="refused.has(piece.id) || undefined"
             :aria-describedby="refused.has(piece.id) ? `try-${piece.id}` : undefined"
-            @input="take(piece.id, ($event.target as HTMLInputElement).value)"
             :status="refused.has(piece.id) ? 'error' : ''"
+            @input="take(piece.id, ($event.target as HTMLInputElement).value)"
           /><span class="muted"> / {{ points(piece.points ?? 0) }}</span></label
         >
         <p v-if="hasTotals && atPace !== null" class="worth small">

@@ -80,8 +80,8 @@ async function send(): Promise<void> {
           <template #title>
             <Checkbox
               :checked="chosen.includes(idOf(letter))"
-              @update:checked="(on: boolean) => (chosen = withOrWithout(chosen, idOf(letter), on))"
               :aria-label="`${name(letter.student)}, ${letter.familyName}`"
+              @update:checked="(on: boolean) => (chosen = withOrWithout(chosen, idOf(letter), on))"
               @click.stop
             /><strong class="grow" dir="auto">{{ name(letter.student) }}</strong
             ><span class="muted small" dir="auto">{{ t('report.toFamily', { name: letter.familyName }) }}</span>

@@ -132,17 +132,17 @@ const strange = computed(() => inBraces(props.unknown));
       <SelectField
         :label="t('report.when')"
         :model-value="timeKey"
-        @update:model-value="setTime($event)"
         :options="[
           { value: 'now', label: t('report.times.now') },
           ...terms.map((one) => ({ value: `term ${one}`, label: one })),
           { value: 'year', label: t('report.times.year') },
           { value: 'dates', label: t('report.times.dates') },
         ]"
+        @update:model-value="setTime($event)"
       />
       <div v-if="settings.time.kind === 'dates'" class="row days">
-        <label class="grow small">{{ t('report.from') }}<DayField required v-model="settings.time.from" /></label
-        ><label class="grow small">{{ t('report.to') }}<DayField required :min="settings.time.from" v-model="settings.time.to" /></label>
+        <label class="grow small">{{ t('report.from') }}<DayField v-model="settings.time.from" required /></label
+        ><label class="grow small">{{ t('report.to') }}<DayField v-model="settings.time.to" required :min="settings.time.from" /></label>
       </div>
     </FoldedPart>
     <FoldedPart open :title="t('report.what')">

@@ -13,6 +13,9 @@ import WhenField from '../../ui/WhenField.vue';
 import { useScope, useTermLine } from '../termline';
 import LinkButton from '../../ui/LinkButton.vue';
 import SelectField from '../../ui/SelectField.vue';
+import ListTable from '../../ui/ListTable.vue';
+import { byText } from '../../ui/list-view';
+import { AssignmentTabs } from '../marking';
 
 const { t, count, name, points, when } = useWords();
 const route = useRoute();
@@ -103,6 +106,7 @@ const editing = ref(false);
           {{ count('review.show', given) }}</Button
         ><LinkButton :to="{ path: `/assignments/${id}`, query: kept }">{{ t('review.back') }}</LinkButton>
       </div>
+      <AssignmentTabs :id="id" :by="value.assignment.scoring.by" :how="value.assignment.how" />
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <p v-if="round?.shownAt != null" class="note">{{ t('review.shownSince', { when: when(round.shownAt, zone) }) }}</p>
       <form v-if="!round || editing" class="sheet stack form" @submit.prevent="deal().then((done) => done && (editing = false))">
@@ -141,36 +145,44 @@ const editing = ref(false);
           {{ count('review.deal', Math.max(0, value.peers * form.each)) }}
         </Button>
       </form>
-      <table v-else class="table all">
-        <thead>
-          <tr>
-            <th>{{ t('review.reviewer') }}</th>
-            <th>{{ t('review.author') }}</th>
-            <th>{{ t('review.said') }}</th>
-            <th />
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="one in sorted" :key="one.id" :class="{ hidden: one.hidden }">
-            <td dir="auto">{{ name(one.reviewer) }}</td>
-            <td dir="auto">{{ name(one.author) || t('review.nameless') }}</td>
-            <td dir="auto">
-              <template v-if="one.begunAt === null"
-                ><span class="muted">{{ t('review.notBegun') }}</span></template
-              ><template v-else
-                ><span v-if="one.givenAt === null" class="muted small">{{ t('review.stillWriting') }}</span
-                >{{ ' ' }}<span v-if="levels(one.choices)" class="small muted block">{{ levels(one.choices) }}</span
-                >{{ one.text }}</template
-              >
-            </td>
-            <td>
-              <Button v-if="one.givenAt !== null" :disabled="busy" @click="hide(one.id, !one.hidden)">
-                {{ t(one.hidden ? 'review.unhide' : 'review.hide') }}
-              </Button>
-            </td>
-          </tr>
-        </tbody>
-      </table>
+      <ListTable
+        v-else
+        class="all"
+        name="reviews"
+        :label="t('review.title')"
+        :rows="sorted"
+        :columns="[
+          { key: 'reviewer', title: t('review.reviewer'), sort: byText((one) => `${one.reviewer.familyName} ${one.reviewer.givenName}`) },
+          { key: 'author', title: t('review.author'), sort: byText((one) => `${one.author.familyName} ${one.author.givenName}`) },
+          { key: 'said', title: t('review.said') },
+          { key: 'hide', title: t('review.hide'), acts: true },
+        ]"
+        :key-of="(one) => one.id"
+        empty=""
+        :row-class="(one) => (one.hidden ? 'hidden' : '')"
+        ><template #reviewer="{ row: one }"
+          ><div dir="auto">{{ name(one.reviewer) }}</div></template
+        >
+        <template #author="{ row: one }"
+          ><div dir="auto">{{ name(one.author) || t('review.nameless') }}</div></template
+        >
+        <template #said="{ row: one }"
+          ><div dir="auto">
+            <template v-if="one.begunAt === null"
+              ><span class="muted">{{ t('review.notBegun') }}</span></template
+            ><template v-else
+              ><span v-if="one.givenAt === null" class="muted small">{{ t('review.stillWriting') }}</span
+              >{{ ' ' }}<span v-if="levels(one.choices)" class="small muted block">{{ levels(one.choices) }}</span
+              >{{ one.text }}</template
+            >
+          </div></template
+        >
+        <template #hide="{ row: one }"
+          ><Button v-if="one.givenAt !== null" :disabled="busy" @click="hide(one.id, !one.hidden)">
+            {{ t(one.hidden ? 'review.unhide' : 'review.hide') }}
+          </Button></template
+        ></ListTable
+      >
     </div>
   </LoadGate>
 </template>
@@ -186,7 +198,7 @@ const editing = ref(false);
 .all {
   max-inline-size: 1160px;
 }
-.hidden td {
+.all :deep(.hidden td) {
   opacity: 0.6;
 }
 .block {

@@ -116,9 +116,9 @@ async function changed(): Promise<void> {
               >{{ t(`shelf.kinds.${item.kind}`)
               }}<template v-if="!item.own"> · {{ t('shelf.sharedBy', { name: item.owner }) }}</template></span
             >
-            <button type="button" class="title" dir="auto" :aria-label="t('shelf.open', { title: item.title })" @click="look(item)">
+            <Button type="text" class="bare title" dir="auto" :aria-label="t('shelf.open', { title: item.title })" @click="look(item)">
               {{ item.title }}
-            </button>
+            </Button>
             <span class="muted small" dir="auto">{{ [...item.tags, count('shelf.used', item.used)].join(' · ') }}</span>
             <LinkButton type="link" :to="{ path: '/compose', query: { ...scope.kept.value, shelf: item.id } }">{{
               t('shelf.use')

@@ -123,10 +123,10 @@ const isShown = (monday: LocalDate) => monday >= scope.from.value && monday <= s
         id="scope"
         :model-value="scope.classId.value ?? ''"
         :label="t('shell.scope')"
-        @update:model-value="chosen"
         class="which"
         quiet
         :options="[{ value: '', label: t('common.allClasses') }, ...line.classes.map((one) => ({ value: one.id, label: one.name }))]"
+        @update:model-value="chosen"
       />
       <span class="small span clip">{{ spanText }}</span>
     </div>
