@@ -3,7 +3,7 @@
 import { Collapse, CollapsePanel } from 'ant-design-vue';
 import { ref, watch } from 'vue';
 
-const props = defineProps<{ title?: string | undefined; open?: boolean | undefined }>();
+const props = defineProps<{ title?: string | undefined; summary?: string | undefined; open?: boolean | undefined }>();
 const emit = defineEmits<{ toggle: [boolean] }>();
 const shown = ref(props.open);
 watch(
@@ -20,7 +20,8 @@ function toggle(): void {
   <Collapse class="folded-part" ghost :active-key="shown ? ['part'] : []" @change="toggle">
     <CollapsePanel key="part" force-render>
       <template #header
-        ><slot name="title">{{ title }}</slot></template
+        ><slot name="title">{{ title }}</slot
+        ><span v-if="summary && !shown" class="summary">{{ summary }}</span></template
       >
       <slot />
     </CollapsePanel>
@@ -28,6 +29,12 @@ function toggle(): void {
 </template>
 
 <style scoped>
+.summary {
+  margin-inline-start: 10px;
+  font-weight: 400;
+  color: var(--text-3);
+  overflow-wrap: anywhere;
+}
 .folded-part :deep(.ant-collapse-item > .ant-collapse-header) {
   padding: 5px 0;
   font-weight: 600;

@@ -61,7 +61,7 @@ const print = () => window.print();
 </script>
 
 <template>
-  <div class="page account">
+  <div class="page reading">
     <div class="heading">
       <h1>{{ t('account.title') }}</h1>
       <span class="small">{{ t('account.signsInAs', { name: session.me?.userName ?? '' }) }}</span>
@@ -209,12 +209,9 @@ const print = () => window.print();
 </template>
 
 <style scoped>
-.account {
-  max-width: 1080px;
-}
 .boxes {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(min(300px, 100%), 1fr));
+  grid-template-columns: minmax(0, 1fr);
   gap: 20px;
   align-items: start;
 }

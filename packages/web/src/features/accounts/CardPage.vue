@@ -69,9 +69,6 @@ onMounted(async () => {
 </template>
 
 <style scoped>
-.wide {
-  width: 100%;
-}
 .code {
   font: 700 20px var(--font-head);
   letter-spacing: 0.08em;

@@ -42,9 +42,3 @@ const go = () =>
     >
   </GatePage>
 </template>
-
-<style scoped>
-.wide {
-  width: 100%;
-}
-</style>

@@ -148,10 +148,6 @@ onMounted(() => {
 </template>
 
 <style scoped>
-.wide {
-  width: 100%;
-  overflow-wrap: anywhere;
-}
 .code {
   font: 700 26px var(--font-head);
   letter-spacing: 0.14em;

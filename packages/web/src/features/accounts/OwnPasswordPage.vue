@@ -43,9 +43,3 @@ const go = () =>
     </form>
   </GatePage>
 </template>
-
-<style scoped>
-.wide {
-  width: 100%;
-}
-</style>

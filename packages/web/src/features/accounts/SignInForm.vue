@@ -75,9 +75,3 @@ const go = () =>
     <Button type="primary" block html-type="submit" :disabled="busy">{{ t('signIn.go') }}</Button>
   </form>
 </template>
-
-<style scoped>
-.wide {
-  width: 100%;
-}
-</style>

@@ -99,9 +99,6 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
 </template>
 
 <style scoped>
-.wide {
-  width: 100%;
-}
 .lead {
   margin-block-end: 14px;
 }

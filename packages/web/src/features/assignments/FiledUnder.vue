@@ -109,18 +109,7 @@ const counts = computed(() => body.value.kind === 'assignment' && body.value.poi
   max-width: 240px;
 }
 .aim {
-  width: 150px;
-  min-height: 30px;
-  padding-block: 3px;
-}
-.still {
-  cursor: default;
-}
-.drop {
-  border: 0;
-  background: none;
-  color: inherit;
-  cursor: pointer;
-  padding: 0 2px;
+  flex: 1;
+  min-width: 200px;
 }
 </style>

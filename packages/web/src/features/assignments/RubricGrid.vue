@@ -243,9 +243,6 @@ const takeOut = (format: 'csv' | 'xlsx') =>
   width: 260px;
   font-weight: 600;
 }
-.pick:focus-within {
-  outline: 3px solid var(--focus);
-}
 .paste {
   padding: 12px 14px;
 }

@@ -70,13 +70,4 @@ onBeforeUnmount(() => recorder.value?.stop());
 audio {
   height: 34px;
 }
-.pick {
-  cursor: pointer;
-}
-.pick:focus-within {
-  outline: 3px solid var(--focus);
-}
-.off {
-  opacity: 0.6;
-}
 </style>

@@ -91,9 +91,6 @@ function drop(event: DragEvent): void {
   outline: 3px solid var(--focus);
   outline-offset: 2px;
 }
-.off {
-  opacity: 0.55;
-}
 .kinds {
   margin-block-start: 8px;
 }

@@ -52,9 +52,6 @@ const written = computed(() => {
 .name {
   width: 210px;
 }
-.date {
-  width: 146px;
-}
 .written {
   flex: 1 1 110px;
 }

@@ -344,10 +344,6 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
 .group h3 {
   margin-block-end: 6px;
 }
-.table {
-  table-layout: fixed;
-  min-width: 860px;
-}
 .acts {
   width: 150px;
 }
@@ -356,14 +352,6 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
 }
 .reason {
   overflow-wrap: anywhere;
-}
-.end {
-  text-align: end;
-  white-space: nowrap;
-}
-.end .ant-btn {
-  min-height: 28px;
-  padding-block: 2px;
 }
 .sure {
   justify-content: flex-end;

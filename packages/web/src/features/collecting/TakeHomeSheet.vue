@@ -142,10 +142,4 @@ onBeforeUnmount(() => clearInterval(asking));
   display: grid;
   padding-block: 4px;
 }
-.pick {
-  cursor: pointer;
-}
-.pick:focus-within {
-  outline: 3px solid var(--focus);
-}
 </style>

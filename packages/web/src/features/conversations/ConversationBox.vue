@@ -151,7 +151,4 @@ const send = () =>
   white-space: pre-wrap;
   overflow-wrap: anywhere;
 }
-.pick:focus-within {
-  outline: 3px solid var(--focus);
-}
 </style>

@@ -197,9 +197,6 @@ onMounted(() => code.value !== '' && void look());
   max-inline-size: 440px;
   padding: 22px 26px 28px;
 }
-.wide {
-  inline-size: 100%;
-}
 .code {
   font-size: 19px;
   letter-spacing: 0.06em;

@@ -257,11 +257,6 @@ defineExpose({ digit, focus, write });
   min-width: 28px;
   text-align: end;
 }
-.tiny {
-  min-height: 24px;
-  padding: 0 6px;
-  font-size: 13px;
-}
 .ladder {
   display: flex;
   gap: 3px;

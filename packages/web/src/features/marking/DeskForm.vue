@@ -291,11 +291,6 @@ const byHint = computed(() => {
   inline-size: 74px;
   text-align: end;
 }
-.tiny {
-  min-height: 26px;
-  padding: 0 6px;
-  font-size: 13.5px;
-}
 .money {
   min-height: 26px;
   gap: 4px 8px;

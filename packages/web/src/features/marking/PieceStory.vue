@@ -124,14 +124,6 @@ const remove = (id: string) =>
 </template>
 
 <style scoped>
-.pick {
-  padding-inline: 0;
-  align-self: flex-start;
-  inline-size: max-content;
-}
-.pick:focus-within {
-  outline: 3px solid var(--focus);
-}
 .story:empty {
   display: none;
 }

@@ -72,8 +72,4 @@ const pastDue = computed(() => piece.value.window.due !== null && piece.value.wi
 .hand-in {
   padding: 16px 18px;
 }
-.wide {
-  width: 100%;
-  min-height: 42px;
-}
 </style>

@@ -149,7 +149,4 @@ async function check(files: File[]): Promise<void> {
 .check h2 {
   font-size: 16px;
 }
-.pick:focus-within {
-  outline: 3px solid var(--focus);
-}
 </style>

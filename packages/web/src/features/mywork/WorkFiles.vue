@@ -102,7 +102,9 @@ const waiting = computed(() => props.uploads.some((one) => one.state === 'waitin
       </p>
       <div class="row wrap ways">
         <FileButton :accept="fileKinds" multiple @files="(files) => emit('add', files)">{{ t('piece.addFiles') }}</FileButton>
-        <FileButton v-if="takesPictures" accept="image/*" camera @files="(files) => emit('add', files)">{{ t('piece.camera') }}</FileButton>
+        <FileButton v-if="takesPictures" class="camera" accept="image/*" camera @files="(files) => emit('add', files)">{{
+          t('piece.camera')
+        }}</FileButton>
         <Button v-if="takesDrawings" :aria-expanded="drawing" @click="drawing = !drawing">
           {{ t('drawing.draw') }}
         </Button>
@@ -159,13 +161,6 @@ const waiting = computed(() => props.uploads.some((one) => one.state === 'waitin
 .share {
   inline-size: 44px;
   text-align: end;
-}
-.pick {
-  cursor: pointer;
-}
-.pick:focus-within {
-  outline: 3px solid var(--focus);
-  outline-offset: 2px;
 }
 /* A desk has no camera to point at a page. */
 .camera {

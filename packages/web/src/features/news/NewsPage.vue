@@ -145,7 +145,7 @@ const save = () =>
 
 <template>
   <LoadGate :state="state" :why="why" @retry="reload">
-    <div v-if="value" class="page narrow">
+    <div v-if="value" class="page reading">
       <div class="heading">
         <h1 class="grow">{{ t('news.title') }}</h1>
       </div>
@@ -198,9 +198,6 @@ const save = () =>
 </template>
 
 <style scoped>
-.narrow {
-  max-width: 860px;
-}
 .item {
   display: flex;
   gap: 10px;
@@ -233,7 +230,7 @@ const save = () =>
 .what {
   min-width: 220px;
 }
-.time {
-  width: 134px;
+.what ~ .time-field {
+  width: 110px;
 }
 </style>

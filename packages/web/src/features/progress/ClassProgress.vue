@@ -319,12 +319,6 @@ const writing = ref<ProgressRow | null>(null);
   color: var(--alarm-text);
   font-weight: 650;
 }
-.noBearing {
-  color: var(--text-3);
-}
-.nowrap {
-  white-space: nowrap;
-}
 .changes {
   max-block-size: 220px;
   overflow-y: auto;

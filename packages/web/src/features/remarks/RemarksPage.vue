@@ -52,7 +52,7 @@ const letGo = (one: SavedRemark) =>
 </script>
 
 <template>
-  <div class="page">
+  <div class="page reading">
     <div class="heading">
       <h1>{{ t('remarks.title') }}</h1>
       <span class="small grow">{{ t('remarks.sub') }}</span><Input

@@ -13,6 +13,7 @@ import SelectField from '../../ui/SelectField.vue';
 import FoldedPart from '../../ui/FoldedPart.vue';
 import DayField from '../../ui/DayField.vue';
 import NumberField from '../../ui/NumberField.vue';
+import { useFormSummary } from './use-form-summary';
 
 const settings = defineModel<ReportSettings>({ required: true });
 const props = defineProps<{ unknown: readonly string[] }>();
@@ -74,6 +75,7 @@ const blanks = computed({
       .filter(Boolean)
       .slice(0, 12)),
 });
+const summary = useFormSummary(settings, (id) => all.value.find((one) => one.id === id)?.label ?? '');
 const inBraces = (names: readonly string[]) => names.map((one) => `{${one}}`).join(' ');
 const braces = inBraces(PLACEHOLDERS);
 const strange = computed(() => inBraces(props.unknown));
@@ -89,7 +91,7 @@ const strange = computed(() => inBraces(props.unknown));
         dir="auto"
       />
     </div>
-    <FoldedPart open :title="t('report.who')">
+    <FoldedPart open :title="t('report.who')" :summary="summary.who">
       <fieldset>
         <legend class="hidden-text">{{ t('report.classes') }}</legend>
         <Checkbox
@@ -128,7 +130,7 @@ const strange = computed(() => inBraces(props.unknown));
         />
       </div>
     </FoldedPart>
-    <FoldedPart open :title="t('report.when')">
+    <FoldedPart open :title="t('report.when')" :summary="summary.when">
       <SelectField
         :label="t('report.when')"
         :model-value="timeKey"
@@ -145,7 +147,7 @@ const strange = computed(() => inBraces(props.unknown));
         ><label class="grow small">{{ t('report.to') }}<DayField v-model="settings.time.to" required :min="settings.time.from" /></label>
       </div>
     </FoldedPart>
-    <FoldedPart open :title="t('report.what')">
+    <FoldedPart open :title="t('report.what')" :summary="summary.what">
       <fieldset class="two">
         <legend class="hidden-text">{{ t('report.what') }}</legend>
         <Checkbox
@@ -164,9 +166,10 @@ const strange = computed(() => inBraces(props.unknown));
             t(`report.onlys.${one}`)
           }}</Checkbox>
         </div>
-        <Checkbox :checked="settings.only.below !== null" @update:checked="(on: boolean) => (settings.only.below = on ? 60_000 : null)"
-          >{{ t('report.below')
-          }}<NumberField
+        <div class="row wrap">
+          <Checkbox :checked="settings.only.below !== null" @update:checked="(on: boolean) => (settings.only.below = on ? 60_000 : null)">{{
+            t('report.below')
+          }}</Checkbox><NumberField
             v-if="settings.only.below !== null"
             class="percent"
             :label="t('report.below')"
@@ -174,8 +177,8 @@ const strange = computed(() => inBraces(props.unknown));
             :max="1000"
             :model-value="settings.only.below / 1000"
             @update:model-value="settings.only.below = Math.round(($event ?? 0) * 1000)"
-          /><span v-if="settings.only.below !== null">{{ t('report.belowUnit') }}</span></Checkbox
-        >
+          /><span v-if="settings.only.below !== null">{{ t('report.belowUnit') }}</span>
+        </div>
       </fieldset>
       <Checkbox v-model:checked="settings.withoutData">{{ t('report.withoutData') }}</Checkbox>
       <div class="pair">
@@ -194,7 +197,7 @@ const strange = computed(() => inBraces(props.unknown));
         </div>
       </fieldset>
     </FoldedPart>
-    <FoldedPart :title="t('report.order')">
+    <FoldedPart :title="t('report.order')" :summary="summary.order">
       <div class="pair">
         <label for="report-sort">{{ t('report.sortStudents') }}</label><SelectField
           id="report-sort"
@@ -210,7 +213,7 @@ const strange = computed(() => inBraces(props.unknown));
         />
       </div>
     </FoldedPart>
-    <FoldedPart :title="t('report.words')">
+    <FoldedPart :title="t('report.words')" :summary="summary.words">
       <div>
         <label class="label" for="report-above">{{ t('report.above') }}</label><Textarea
           id="report-above"
@@ -248,7 +251,7 @@ const strange = computed(() => inBraces(props.unknown));
         />
       </div>
     </FoldedPart>
-    <FoldedPart :title="t('report.paper')">
+    <FoldedPart :title="t('report.paper')" :summary="summary.paper">
       <div class="row wrap">
         <ToggleButton :on="!settings.landscape" @click="settings.landscape = false"> {{ t('report.portrait') }}</ToggleButton><ToggleButton
           :on="settings.landscape"
@@ -308,8 +311,10 @@ fieldset .row,
 .fill {
   overflow-wrap: anywhere;
 }
-.field {
-  min-height: 34px;
-  padding-block: 4px;
+.form :deep(.ant-collapse-content-box) > * + * {
+  margin-block-start: 8px;
+}
+.days {
+  gap: 8px;
 }
 </style>

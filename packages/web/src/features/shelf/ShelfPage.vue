@@ -83,7 +83,7 @@ async function changed(): Promise<void> {
 
 <template>
   <LoadGate :state="state" :why="why" @retry="reload">
-    <div v-if="value" class="page">
+    <div v-if="value" class="page reading">
       <div class="heading">
         <h1>{{ t('shelf.title') }}</h1>
         <span class="small grow">{{ t('shelf.sub') }}</span>
@@ -140,9 +140,6 @@ async function changed(): Promise<void> {
 </template>
 
 <style scoped>
-.pick:focus-within {
-  outline: 3px solid var(--focus);
-}
 .find {
   margin-block-end: 14px;
 }
