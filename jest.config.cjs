@@ -32,6 +32,7 @@ module.exports = {
         '^@jolly/core$': `${__dirname}/packages/core/src/index.ts`,
         '\\.css$': `${__dirname}/packages/web/styles-for-jest.cjs`,
         '^ant-design-vue/es/(.*)$': 'ant-design-vue/lib/$1',
+        '/genComponentStyleHook$': `${__dirname}/packages/web/ant-design-style-for-jest.cjs`,
         '^ant-design-vue$': `${__dirname}/packages/web/ant-design-for-jest.cjs`,
       },
       // @vueuse, and what csv-parse has for browsers, are published as ES modules only.
