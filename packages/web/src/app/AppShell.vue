@@ -300,15 +300,30 @@ watch(scope.classId, (id) => id !== null && rememberClass(id), { immediate: true
   outline: none;
 }
 @media (max-width: 640px) {
+  /* Two rows: who and what is new above, the sections below, moved sideways where they are many. */
   .mast {
-    padding-inline: 14px;
-    gap: 10px;
+    height: auto;
+    flex-wrap: wrap;
+    padding: 4px 14px 0;
+    gap: 0 8px;
+  }
+  .sections {
+    order: 1;
+    flex: 1 0 100%;
+    height: 44px;
+    margin-inline: -14px;
+    padding-inline: 6px;
+    overflow-x: auto;
+    scrollbar-width: none;
   }
   .section {
-    padding-inline: 8px;
+    padding-inline: 10px;
+  }
+  .finder {
+    flex: 1;
   }
   .news {
-    display: none;
+    height: 44px;
   }
 }
 @media print {

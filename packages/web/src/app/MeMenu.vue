@@ -4,9 +4,7 @@ import { Button } from 'ant-design-vue';
 import { computed, ref } from 'vue';
 import { useT } from '../i18n/use-t';
 import { useSession } from '../features/accounts';
-import { useNews } from '../features/news';
 import { useThemeChoice } from '../ui/theme';
-import CountBadge from './CountBadge.vue';
 import ToggleButton from '../ui/ToggleButton.vue';
 import LinkButton from '../ui/LinkButton.vue';
 
@@ -14,7 +12,6 @@ defineProps<{ student: boolean }>();
 const emit = defineEmits<{ shortcuts: []; signOut: [] }>();
 const { t } = useT();
 const session = useSession();
-const news = useNews();
 const { choice } = useThemeChoice();
 const meOpen = ref(false);
 const initials = computed(
@@ -33,14 +30,7 @@ function showShortcuts(): void {
 
 <template>
   <div class="who" @keydown.esc="meOpen = false">
-    <Button
-      type="text"
-      class="bare me"
-      :class="{ told: news.unseen > 0 }"
-      :aria-expanded="meOpen"
-      :aria-label="t('shell.me', { name: fullName })"
-      @click="meOpen = !meOpen"
-    >
+    <Button type="text" class="bare me" :aria-expanded="meOpen" :aria-label="t('shell.me', { name: fullName })" @click="meOpen = !meOpen">
       {{ initials }}
     </Button>
     <div v-if="meOpen" class="menu stack">
@@ -53,9 +43,6 @@ function showShortcuts(): void {
           {{ t(`shell.themes.${one}`) }}
         </ToggleButton>
       </fieldset>
-      <LinkButton class="in-menu" to="/news" @click="meOpen = false"
-        >{{ t('news.title') }}<CountBadge v-if="news.unseen > 0" :n="news.unseen"
-      /></LinkButton>
       <LinkButton to="/calendar" @click="meOpen = false">{{ t('dates.title') }}</LinkButton>
       <LinkButton v-if="!session.me?.practice" to="/account" @click="meOpen = false">{{ t('account.title') }}</LinkButton>
       <LinkButton v-if="student && !session.me?.practice" to="/join" @click="meOpen = false">{{ t('join.oneMore') }}</LinkButton>
@@ -71,6 +58,7 @@ function showShortcuts(): void {
   position: relative;
 }
 .me {
+  justify-content: center;
   min-width: 32px;
   height: 30px;
   border-radius: 8px;
@@ -80,6 +68,10 @@ function showShortcuts(): void {
   font-weight: 700;
   font-size: 13px;
   cursor: pointer;
+}
+.me:is(:hover, :focus, :active) {
+  background: var(--now);
+  color: #14262e;
 }
 .menu {
   position: absolute;
@@ -94,14 +86,11 @@ function showShortcuts(): void {
   padding: 16px;
   z-index: 45;
 }
-.menu .ant-btn {
+.menu > .ant-btn {
   width: 100%;
 }
-.menu .ant-btn + .ant-btn {
+.menu > .ant-btn + .ant-btn {
   margin-block-start: 8px;
-}
-.in-menu {
-  display: none;
 }
 .themes {
   border: 0;
@@ -110,15 +99,5 @@ function showShortcuts(): void {
   display: flex;
   gap: 6px;
   flex-wrap: wrap;
-}
-@media (max-width: 640px) {
-  .menu .in-menu {
-    display: inline-flex;
-  }
-  .me.told {
-    box-shadow:
-      0 0 0 2px var(--mast),
-      0 0 0 5px var(--now);
-  }
 }
 </style>

@@ -119,9 +119,9 @@ useInputSays(root, () => ({
 .closed {
   color: var(--text-3);
   background: var(--surface-2);
-  text-decoration: line-through;
 }
 .heavy {
-  box-shadow: inset 0 -3px 0 var(--alarm);
+  text-decoration: underline 3px var(--alarm);
+  text-underline-offset: 4px;
 }
 </style>

@@ -7,7 +7,7 @@ defineProps<{ hue: number; count: number }>();
   <article class="stack-of-paper" :class="{ few: count < 4, empty: count === 0 }" :style="{ '--own': `var(--hue-${hue})` }">
     <span class="count">{{ count }}</span>
     <div class="body"><slot /></div>
-    <slot name="act" />
+    <div class="acts"><slot name="act" /></div>
   </article>
 </template>
 
@@ -55,5 +55,17 @@ defineProps<{ hue: number; count: number }>();
 .body {
   flex: 1;
   min-width: 0;
+}
+.acts {
+  display: flex;
+  gap: 14px;
+  align-items: center;
+}
+@media (max-width: 640px) {
+  .acts {
+    flex-direction: column;
+    align-items: stretch;
+    gap: 8px;
+  }
 }
 </style>

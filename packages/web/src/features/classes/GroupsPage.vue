@@ -223,6 +223,9 @@ const today = computed(() => line.today);
   align-items: start;
 }
 .grouping {
+  justify-content: stretch;
+  align-items: stretch;
+  border-radius: 0;
   width: 100%;
   display: grid;
   text-align: start;

@@ -156,6 +156,9 @@ const side = (which: 'a' | 'b') => {
   overflow: auto;
 }
 .pair {
+  justify-content: stretch;
+  align-items: stretch;
+  border-radius: 0;
   display: grid;
   gap: 2px;
   inline-size: 100%;

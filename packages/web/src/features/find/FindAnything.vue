@@ -165,8 +165,8 @@ defineExpose({ focus: () => input.value?.focus() });
 }
 @media (max-width: 640px) {
   .find {
-    width: 120px;
-    flex: 0 1 auto;
+    width: auto;
+    flex: 1;
   }
 }
 </style>

@@ -137,6 +137,9 @@ async function again(mail: MailReply): Promise<void> {
   overflow: auto;
 }
 .mail {
+  justify-content: stretch;
+  align-items: stretch;
+  border-radius: 0;
   width: 100%;
   display: grid;
   gap: 2px;

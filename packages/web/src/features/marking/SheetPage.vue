@@ -250,7 +250,7 @@ const average = computed(() => {
         :label="t('sheet.title')"
         :rows="rows"
         :columns="[
-          { key: 'student', title: t('sheet.student'), width: 210 },
+          { key: 'student', title: t('sheet.student'), width: 240 },
           { key: 'state', title: t('sheet.state'), width: 200 },
           { key: 'score', title: t('desk.score'), number: true, width: 96 },
           { key: 'remark', title: t('desk.remark') },

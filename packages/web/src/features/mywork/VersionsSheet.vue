@@ -162,6 +162,9 @@ const restoreChosen = () =>
   overflow: auto;
 }
 .one {
+  justify-content: stretch;
+  align-items: stretch;
+  border-radius: 0;
   display: grid;
   inline-size: 100%;
   text-align: start;

@@ -144,6 +144,9 @@ const waiting = computed(() => props.uploads.some((one) => one.state === 'waitin
   min-width: 0;
 }
 .name {
+  justify-content: stretch;
+  align-items: stretch;
+  border-radius: 0;
   border: 0;
   background: none;
   color: inherit;

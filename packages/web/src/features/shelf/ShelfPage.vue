@@ -183,6 +183,9 @@ section h2 {
   border-inline-start-style: dotted;
 }
 .title {
+  justify-content: stretch;
+  align-items: stretch;
+  border-radius: 0;
   border: 0;
   background: none;
   color: inherit;

@@ -9,6 +9,7 @@ import { localDayText, whenText } from '../../time/format';
 import { useTermLine } from './termline.store';
 import { useScope } from './use-scope';
 import SelectField from '../../ui/SelectField.vue';
+import { useNowInSight } from './use-now-in-sight';
 
 const props = defineProps<{ student: boolean }>();
 const { t } = useT();
@@ -16,6 +17,7 @@ const router = useRouter();
 const line = useTermLine();
 const scope = useScope();
 const track = ref<HTMLElement | null>(null);
+const way = ref<HTMLElement | null>(null);
 
 const days = computed(() => line.weeks.length * 7);
 const start = computed<LocalDate>(() => line.weeks[0]?.monday ?? line.today);
@@ -104,6 +106,11 @@ function drag(which: 'from' | 'to', event: PointerEvent): void {
 }
 
 const needle = computed(() => placeOf(now()));
+useNowInSight(
+  way,
+  () => needle.value,
+  () => line.weeks.length,
+);
 const spanText = computed(() => {
   if (!firstWeek.value || !lastWeek.value) return '';
   const from = localDayText(scope.from.value);
@@ -118,7 +125,7 @@ const isShown = (monday: LocalDate) => monday >= scope.from.value && monday <= s
 <template>
   <section class="line" :aria-label="t('term.label')">
     <div class="scope">
-      <span class="small" aria-hidden="true">{{ t('shell.showing') }}</span>
+      <span class="small showing" aria-hidden="true">{{ t('shell.showing') }}</span>
       <SelectField
         id="scope"
         :model-value="scope.classId.value ?? ''"
@@ -130,64 +137,66 @@ const isShown = (monday: LocalDate) => monday >= scope.from.value && monday <= s
       />
       <span class="small span clip">{{ spanText }}</span>
     </div>
-    <div ref="track" class="track">
-      <p v-if="line.loaded && line.weeks.length === 0" class="none">{{ t('term.none') }}</p>
-      <template v-else>
-        <div class="bracket" :style="{ insetInlineStart: percent(bracket.from), width: percent(bracket.to - bracket.from) }" />
-        <button
-          v-for="which in ['from', 'to'] as const"
-          :key="which"
-          class="handle"
-          role="slider"
-          :aria-label="t(`term.${which}`)"
-          :aria-valuemin="1"
-          :aria-valuemax="line.weeks.length"
-          :aria-valuenow="weekIndex(which) + 1"
-          :style="{ insetInlineStart: percent(bracket[which]) }"
-          @pointerdown="drag(which, $event)"
-          @keydown.left.prevent="moveEnd(which, weekIndex(which) - 1)"
-          @keydown.right.prevent="moveEnd(which, weekIndex(which) + 1)"
-        />
-        <button
-          v-for="week in line.weeks"
-          :key="week.monday"
-          class="week"
-          :class="{ shown: isShown(week.monday) }"
-          tabindex="-1"
-          :title="t('term.weekTitle', { n: week.number, from: localDayText(week.monday) })"
-          :style="{ insetInlineStart: percent((week.number - 1) / line.weeks.length), width: percent(1 / line.weeks.length) }"
-          @click="scope.set({ from: week.monday, to: line.sundayOf(week.monday) })"
-        >
-          <span>{{ t('term.week', { n: week.number }) }}</span>
-        </button>
-        <a
-          v-for="(square, index) in squares"
-          :key="square.assignmentId"
-          class="square"
-          :class="{ past: square.past, draft: !square.issued }"
-          role="link"
-          :tabindex="index === Math.min(current, squares.length - 1) ? 0 : -1"
-          :data-square="index"
-          :aria-label="titleOf(square)"
-          :style="{
-            insetInlineStart: percent(square.place),
-            '--own': `var(--line-hue-${square.hue})`,
-            bottom: `${32 + square.row * 10}px`,
-          }"
-          @click="open(square)"
-          @keydown.enter="open(square)"
-          @keydown.left.prevent="step(-1)"
-          @keydown.right.prevent="step(1)"
-          @mouseenter="pointedAt = index"
-          @mouseleave="pointedAt = null"
-          @focus="pointedAt = index"
-          @blur="pointedAt = null"
-        />
-        <div v-if="needle >= 0 && needle <= 1" class="needle" :title="t('term.now')" :style="{ insetInlineStart: percent(needle) }" />
-        <div v-if="pointed" class="tip" role="status" :style="{ insetInlineStart: percent(Math.min(0.72, pointed.place)) }">
-          {{ titleOf(pointed) }}
-        </div>
-      </template>
+    <div ref="way" class="way">
+      <div ref="track" class="track" :style="{ '--weeks': line.weeks.length }">
+        <p v-if="line.loaded && line.weeks.length === 0" class="none">{{ t('term.none') }}</p>
+        <template v-else>
+          <div class="bracket" :style="{ insetInlineStart: percent(bracket.from), width: percent(bracket.to - bracket.from) }" />
+          <button
+            v-for="which in ['from', 'to'] as const"
+            :key="which"
+            class="handle"
+            role="slider"
+            :aria-label="t(`term.${which}`)"
+            :aria-valuemin="1"
+            :aria-valuemax="line.weeks.length"
+            :aria-valuenow="weekIndex(which) + 1"
+            :style="{ insetInlineStart: percent(bracket[which]) }"
+            @pointerdown="drag(which, $event)"
+            @keydown.left.prevent="moveEnd(which, weekIndex(which) - 1)"
+            @keydown.right.prevent="moveEnd(which, weekIndex(which) + 1)"
+          />
+          <button
+            v-for="week in line.weeks"
+            :key="week.monday"
+            class="week"
+            :class="{ shown: isShown(week.monday) }"
+            tabindex="-1"
+            :title="t('term.weekTitle', { n: week.number, from: localDayText(week.monday) })"
+            :style="{ insetInlineStart: percent((week.number - 1) / line.weeks.length), width: percent(1 / line.weeks.length) }"
+            @click="scope.set({ from: week.monday, to: line.sundayOf(week.monday) })"
+          >
+            <span>{{ t('term.week', { n: week.number }) }}</span>
+          </button>
+          <a
+            v-for="(square, index) in squares"
+            :key="square.assignmentId"
+            class="square"
+            :class="{ past: square.past, draft: !square.issued }"
+            role="link"
+            :tabindex="index === Math.min(current, squares.length - 1) ? 0 : -1"
+            :data-square="index"
+            :aria-label="titleOf(square)"
+            :style="{
+              insetInlineStart: percent(square.place),
+              '--own': `var(--line-hue-${square.hue})`,
+              bottom: `${32 + square.row * 10}px`,
+            }"
+            @click="open(square)"
+            @keydown.enter="open(square)"
+            @keydown.left.prevent="step(-1)"
+            @keydown.right.prevent="step(1)"
+            @mouseenter="pointedAt = index"
+            @mouseleave="pointedAt = null"
+            @focus="pointedAt = index"
+            @blur="pointedAt = null"
+          />
+          <div v-if="needle >= 0 && needle <= 1" class="needle" :title="t('term.now')" :style="{ insetInlineStart: percent(needle) }" />
+          <div v-if="pointed" class="tip" role="status" :style="{ insetInlineStart: percent(Math.min(0.72, pointed.place)) }">
+            {{ titleOf(pointed) }}
+          </div>
+        </template>
+      </div>
     </div>
   </section>
 </template>
@@ -222,10 +231,14 @@ const isShown = (monday: LocalDate) => monday >= scope.from.value && monday <= s
   background: none;
   color: var(--on-mast);
   font: 650 17px var(--font-head);
-  padding-inline: 8px;
 }
 .which :deep(.ant-select-arrow) {
   color: var(--on-mast-2);
+}
+.way {
+  flex: 1;
+  min-width: 0;
+  display: flex;
 }
 .track {
   flex: 1;
@@ -366,16 +379,22 @@ const isShown = (monday: LocalDate) => monday >= scope.from.value && monday <= s
   max-width: 300px;
 }
 @media (max-width: 640px) {
+  .line {
+    height: 66px;
+  }
   .scope {
-    width: 128px;
-    padding-inline: 14px 6px;
+    width: max-content;
+    max-width: 54vw;
+    padding: 2px 10px 0 14px;
   }
-  .week span {
-    padding-inline-start: 2px;
-    font-size: 0;
+  .showing {
+    display: none;
   }
-  .week:nth-of-type(4n + 3) span {
-    font-size: 11px;
+  .way {
+    overflow-x: auto;
+  }
+  .track {
+    min-width: calc(var(--weeks) * 38px);
   }
 }
 </style>
