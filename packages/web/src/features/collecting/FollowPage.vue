@@ -67,7 +67,9 @@ useShortcuts([
       <div class="heading">
         <h1 class="clip" dir="auto">{{ value ? name(value.row.student) : '' }}</h1>
         <span class="small grow"
-          ><RouterLink :to="{ path: `/assignments/${assignmentId}`, query: route.query }" dir="auto">{{ assignment?.title }}</RouterLink
+          ><RouterLink v-if="assignment?.title" :to="{ path: `/assignments/${assignmentId}`, query: route.query }" dir="auto">{{
+            assignment.title
+          }}</RouterLink
           ><template v-if="value?.row.state"> · <StateWord :state="value.row.state" /></template
         ></span>
         <span class="row"

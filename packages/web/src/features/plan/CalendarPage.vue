@@ -26,7 +26,7 @@ const line = useTermLine();
 const scope = useScope();
 const { problem, attempt } = useAttempt();
 const SPANS = ['day', 'week', 'month'] as const;
-const MOST_IN_A_DAY = 4;
+const MOST_IN_A_DAY = 3;
 
 const span = computed(() => SPANS.find((one) => one === route.query.span) ?? 'month');
 const day = computed<LocalDate>(() =>
@@ -273,6 +273,7 @@ const copy = () =>
   color: #14262e;
 }
 .entry {
+  min-height: 24px;
   display: block;
   font-size: 12.5px;
   line-height: 1.3;

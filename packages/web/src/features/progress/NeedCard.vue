@@ -55,7 +55,7 @@ const toDo = (row: ProgressRow) => row.missing + row.sentBack;
         </Button>
       </p>
       <p v-if="toDo(row) > SHOWN" class="small">
-        <RouterLink :to="{ path: `/progress/${classId}/${row.student.id}`, query: kept }">{{
+        <RouterLink class="further" :to="{ path: `/progress/${classId}/${row.student.id}`, query: kept }">{{
           count('progress.moreNext', toDo(row) - SHOWN)
         }}</RouterLink>
       </p>
@@ -82,6 +82,10 @@ const toDo = (row: ProgressRow) => row.missing + row.sentBack;
 </template>
 
 <style scoped>
+.further {
+  display: inline-block;
+  padding-block: 3px;
+}
 .need {
   display: grid;
   grid-template-columns: 172px minmax(0, 1fr) minmax(0, 1.25fr);
