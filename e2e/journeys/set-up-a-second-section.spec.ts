@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
 import { bringsInTwo, dayFromNow, picks, press, someone, type, unique } from '../support/people';
-import { choose } from '../support/fields';
+import { choose, typeDay } from '../support/fields';
 import { bundleOf, qrOn, workbookOf } from '../support/files';
 
 /** Looks at what a file would do and says what is counted. */
@@ -194,8 +194,8 @@ test('what a teacher sets up for a class takes effect: scheme, standing exceptio
     const day = dayFromNow(200);
     await press(teacher.getByRole('link', { name: 'Calendar' }));
     await press(teacher.getByRole('button', { name: 'Add a closure' }));
-    await teacher.getByLabel('First day').last().fill(day);
-    await teacher.getByLabel('Last day').last().fill(day);
+    await typeDay(teacher.getByLabel('First day').last(), day);
+    await typeDay(teacher.getByLabel('Last day').last(), day);
     await expect(teacher.getByText('No date of your classes is touched.')).toBeVisible();
   });
 

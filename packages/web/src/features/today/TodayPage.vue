@@ -298,6 +298,7 @@ const days = computed(() => {
   align-items: baseline;
   gap: 8px;
   text-decoration: none;
+  min-height: 24px;
   padding-block: 1px;
 }
 .coming:hover span:nth-child(2),
