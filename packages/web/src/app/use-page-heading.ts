@@ -21,6 +21,7 @@ export function usePageHeading(page: Ref<HTMLElement | null>, brand: string): { 
   const route = useRoute();
   const heard = ref('');
   let awaited = false;
+  let before: Element | null = null;
   function look(): void {
     const words = page.value ? wordsOf(page.value) : [];
     if (words.length === 0) return;
@@ -30,6 +31,8 @@ export function usePageHeading(page: Ref<HTMLElement | null>, brand: string): { 
     heard.value = words.join(', ');
     const { activeElement } = document;
     if (activeElement !== null && activeElement !== page.value && page.value!.contains(activeElement)) return;
+    // Whoever has gone on to something else while the page was loaded is not called back.
+    if (activeElement !== before && activeElement !== document.body) return;
     if (document.querySelector('[aria-modal="true"]')) return;
     const heading = page.value!.querySelector('h1')!;
     heading.tabIndex = -1;
@@ -39,6 +42,7 @@ export function usePageHeading(page: Ref<HTMLElement | null>, brand: string): { 
     () => route.path,
     () => {
       awaited = true;
+      before = document.activeElement;
       heard.value = '';
     },
   );
