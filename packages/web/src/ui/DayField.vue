@@ -43,6 +43,9 @@ const value = computed(() => (props.modelValue === '' ? undefined : pickerDay(pr
 const outside = (date: LocalDate) => (props.min !== undefined && date < props.min) || (props.max !== undefined && date > props.max);
 /** what stands in the field while it is being typed */
 const typed = ref<string | null>(null);
+/** Escape closes the calendar first; a sheet around the field hears of the next one. */
+const opened = ref(false);
+const escape = (event: KeyboardEvent) => opened.value && event.preventDefault();
 const refused = ref<{ fault: DayFault | 'tooEarly' | 'tooLate'; typed: string } | null>(null);
 
 function take(date: LocalDate | ''): void {
@@ -85,10 +88,12 @@ useInputSays(root, () => ({
     class="day-field"
     @input.capture="typed = ($event.target as HTMLInputElement).value"
     @keydown.enter.capture="finish"
+    @keydown.esc.capture="escape"
     @focusout="finish"
   >
     <label v-if="label" class="hidden-text" :for="id ?? ownId">{{ label }}</label>
     <DatePicker
+      v-model:open="opened"
       class="day"
       v-bind="given({ id: id ?? ownId, value, disabled })"
       :format="WRITTEN.day"

@@ -4,11 +4,12 @@
  * one has set is kept for oneself in this browser. A slot of the name of a column shows what stands in it.
  */
 import { FilterOutlined, TableOutlined } from '@ant-design/icons-vue';
-import { Button, Checkbox, Dropdown, Table } from 'ant-design-vue';
+import { Button, Checkbox, Table } from 'ant-design-vue';
 import type { ColumnType, SorterResult } from 'ant-design-vue/es/table/interface';
 import { useLocalStorage } from '@vueuse/core';
 import { computed, h, inject } from 'vue';
 import { useT } from '../i18n/use-t';
+import HeadTool from './HeadTool.vue';
 import { LIST_OWNER, shownRows, type ListColumn, type ListView } from './list-view';
 import { withOrWithout } from './with-or-without';
 
@@ -109,58 +110,26 @@ const last = computed(() => shownColumns.value.at(-1)?.key);
   >
     <template #headerCell="{ column }">
       <span class="head">
-        <span :class="{ 'hidden-text': columnOf(column.key)?.acts }">{{ columnOf(column.key)?.title }}</span><Dropdown
+        <span :class="{ 'hidden-text': columnOf(column.key)?.acts }">{{ columnOf(column.key)?.title }}</span><HeadTool
           v-if="columnOf(column.key)?.filter"
-          :trigger="['click']"
-        >
-          <Button
-            type="text"
-            size="small"
-            class="tool"
-            :class="{ on: onlyOf(String(column.key)).length > 0 }"
-            :aria-label="t('list.only', { column: columnOf(column.key)?.title })"
-            aria-haspopup="true"
-            @click.stop
-            @keydown.stop
-            ><template #icon><FilterOutlined aria-hidden="true" /></template
-          ></Button>
-          <template #overlay>
-            <div class="choices" role="group" :aria-label="t('list.only', { column: columnOf(column.key)?.title })">
-              <Checkbox
-                v-for="one in columnOf(column.key)!.filter!.options"
-                :key="one.value"
-                :checked="onlyOf(String(column.key)).includes(one.value)"
-                @update:checked="(on: boolean) => setOnly(String(column.key), withOrWithout(onlyOf(String(column.key)), one.value, on))"
-                >{{ one.label }}</Checkbox
-              >
-              <Button v-if="onlyOf(String(column.key)).length > 0" type="link" size="small" @click="setOnly(String(column.key), [])">{{
-                t('list.all')
-              }}</Button>
-            </div>
-          </template> </Dropdown
-        ><Dropdown v-if="hideable.length > 0 && column.key === last" :trigger="['click']">
-          <Button
-            type="text"
-            size="small"
-            class="tool columns"
-            :aria-label="t('list.columns')"
-            aria-haspopup="true"
-            @click.stop
-            @keydown.stop
-            ><template #icon><TableOutlined aria-hidden="true" /></template
-          ></Button>
-          <template #overlay>
-            <div class="choices" role="group" :aria-label="t('list.columns')">
-              <Checkbox
-                v-for="one in hideable"
-                :key="one.key"
-                :checked="!view.hidden.includes(one.key)"
-                @update:checked="(on: boolean) => hide(one.key, !on)"
-                >{{ one.title }}</Checkbox
-              >
-            </div>
-          </template>
-        </Dropdown>
+          :label="t('list.only', { column: columnOf(column.key)?.title })"
+          :choices="columnOf(column.key)!.filter!.options"
+          :ticked="onlyOf(String(column.key))"
+          :marked="onlyOf(String(column.key)).length > 0"
+          @tick="(value, on) => setOnly(String(column.key), withOrWithout(onlyOf(String(column.key)), value, on))"
+          ><FilterOutlined aria-hidden="true" /><template #below
+            ><Button v-if="onlyOf(String(column.key)).length > 0" type="link" size="small" @click="setOnly(String(column.key), [])">{{
+              t('list.all')
+            }}</Button></template
+          ></HeadTool
+        ><HeadTool
+          v-if="hideable.length > 0 && column.key === last"
+          :label="t('list.columns')"
+          :choices="hideable.map((one) => ({ value: one.key, label: one.title }))"
+          :ticked="hideable.map((one) => one.key).filter((key) => !view.hidden.includes(key))"
+          @tick="(key, on) => hide(key, !on)"
+          ><TableOutlined aria-hidden="true"
+        /></HeadTool>
       </span>
     </template>
     <!-- One element around it all: the library leaves spaces between elements out. -->
@@ -174,24 +143,6 @@ const last = computed(() => shownColumns.value.at(-1)?.key);
 .head {
   display: inline-flex;
   align-items: center;
-  gap: 4px;
-}
-.tool {
-  color: var(--text-3);
-  min-height: 24px;
-  width: 26px;
-}
-.tool.on {
-  color: var(--text);
-  background: var(--surface-now);
-}
-.choices {
-  background: var(--surface);
-  border: 1px solid var(--line);
-  border-radius: var(--radius);
-  box-shadow: var(--float-shadow);
-  padding: 10px 14px;
-  display: grid;
   gap: 4px;
 }
 </style>

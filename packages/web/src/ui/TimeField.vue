@@ -27,6 +27,9 @@ const ownId = useId();
 const root = ref<HTMLElement | null>(null);
 const value = computed(() => (props.modelValue === '' ? undefined : pickerTime(props.modelValue)));
 const typed = ref<string | null>(null);
+/** Escape closes what is open first; a sheet around the field hears of the next one. */
+const opened = ref(false);
+const escape = (event: KeyboardEvent) => opened.value && event.preventDefault();
 const refused = ref<string | null>(null);
 
 function take(time: WallTime | ''): void {
@@ -56,10 +59,12 @@ useInputSays(root, () => ({
     class="time-field"
     @input.capture="typed = ($event.target as HTMLInputElement).value"
     @keydown.enter.capture="finish"
+    @keydown.esc.capture="escape"
     @focusout="finish"
   >
     <label v-if="label" class="hidden-text" :for="id ?? ownId">{{ label }}</label>
     <TimePicker
+      v-model:open="opened"
       class="time"
       v-bind="given({ id: id ?? ownId, value, disabled })"
       :format="WRITTEN.time"

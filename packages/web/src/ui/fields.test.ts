@@ -67,6 +67,20 @@ describe('a day', () => {
   });
 });
 
+it('its calendar is closed by Escape before the sheet around it hears of it', async () => {
+  const { page } = await field(DayField, '2026-11-25');
+  const pressed = async () => {
+    const event = new KeyboardEvent('keydown', { key: 'Escape', bubbles: true, cancelable: true });
+    Object.defineProperty(event, 'which', { value: 27 });
+    page.field('It').dispatchEvent(event);
+    await page.settled();
+    return event.defaultPrevented;
+  };
+  page.field('It').dispatchEvent(new Event('mousedown', { bubbles: true }));
+  await page.settled();
+  expect([await pressed(), await pressed()]).toEqual([true, false]);
+});
+
 it('a time is typed or picked, and no time is refused', async () => {
   const { page, value, shown } = await field(TimeField, '15:30', { required: true });
   await page.fill('It', '9');

@@ -276,8 +276,8 @@ async function toShelf(): Promise<void> {
 .facts {
   display: grid;
   grid-template-columns: 118px minmax(0, 1fr);
-  gap: 11px;
-  margin-block-start: 16px;
+  gap: 8px;
+  margin-block-start: 12px;
   align-items: center;
 }
 .facts .ant-btn {

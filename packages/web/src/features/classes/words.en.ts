@@ -214,7 +214,7 @@ export const classesWords = {
     },
   },
   about: {
-    title: 'About the class',
+    title: 'Details of the class',
     details: 'Details',
     name: 'Name',
     section: 'Section or period',

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 /** The mark book: everything in one grid, entered and corrected there; beneath it how each number comes about. */
 import { Button } from 'ant-design-vue';
-import type { Viewpoint } from '@jolly/core';
 import type { BookEditsReply, CellHistoryEntry } from '@jolly/server/contract';
 import { computed, nextTick, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
@@ -32,12 +31,13 @@ import TroubleSheet from './TroubleSheet.vue';
 import { pasted } from './grid-edits';
 import { type Spot, type Wish } from './spot';
 import { useBook, type ActKind } from './use-book';
+import { useBookAddress } from './use-book-address';
 import { useBookPlace } from './use-book-place';
 import { useBookStory } from './use-book-story';
 import { useHeld } from './use-held';
 import { useBookWords } from './use-book-words';
 import { useTotals } from './use-totals';
-import { useView, type Stretch, type ViewColumn } from './use-view';
+import { useView, type ViewColumn } from './use-view';
 import LinkButton from '../../ui/LinkButton.vue';
 
 const { t, count, name } = useWords();
@@ -48,33 +48,12 @@ const line = useTermLine();
 const scope = useScope();
 const me = useSession().me?.id ?? '';
 
-/* What is looked at lives in the address */
-const classId = computed(
-  () =>
-    scope.classId.value ??
-    (typeof route.query.class === 'string' ? route.query.class : line.classes.length === 1 ? line.classes[0]!.id : null),
-);
-const together = computed(() => route.query.sections === 'together');
-const viewpoint = computed<Viewpoint>(() => (route.query.viewpoint === 'student' ? 'student' : 'teacher'));
-const showsAims = computed(() => route.query.view === 'aims');
-const set = (change: Record<string, string | undefined>) =>
-  void router.replace({
-    query: Object.fromEntries(Object.entries({ ...route.query, ...change }).filter(([, value]) => value !== undefined)),
-  });
+const { classId, together, viewpoint, showsAims, set, stretchOf } = useBookAddress();
 
 const book = useBook(classId, together, me);
 const { state, value, why, reload, acts, trouble, busy } = book;
 const terms = computed(() => value.value?.classes[0]?.terms ?? []);
-// The weeks of the term line where somebody chose them; otherwise the term that is now.
-const stretch = computed<Stretch>(() => {
-  const asked = route.query.show;
-  if (asked === 'year') return { kind: 'year' };
-  const term = typeof asked === 'string' && /^term\d+$/.test(asked) ? Number(asked.slice(4)) : null;
-  if (term !== null) return { kind: 'term', term };
-  if (route.query.from !== undefined) return { kind: 'span', from: scope.from.value, to: scope.to.value };
-  const current = terms.value.findIndex((one) => line.today <= one.to);
-  return { kind: 'term', term: current >= 0 ? current : Math.max(0, terms.value.length - 1) };
-});
+const stretch = stretchOf(() => terms.value);
 const totals = useTotals(book, viewpoint);
 const view = useView(book, totals, { classId, stretch, viewpoint, me });
 
