@@ -18,17 +18,19 @@ const props = withDefaults(
   }>(),
   { disabled: undefined },
 );
-const emit = defineEmits<{ 'update:modelValue': [string]; chosen: [string] }>();
+const emit = defineEmits<{ 'update:modelValue': [string] }>();
 const within = (text: string, part: string) => text.toLowerCase().includes(part.toLowerCase());
 const options = computed(() => props.proposals.filter((one) => within(one, props.modelValue)).map((value) => ({ value })));
 const set = (value: unknown) => emit('update:modelValue', String(value ?? '').slice(0, props.maxlength));
+/** Enter takes what is offered; the form around the field is sent by the next one. */
+const offering = ref(false);
 const ownId = useId();
 const root = ref<HTMLElement | null>(null);
 useInputSays(root, () => ({ 'aria-invalid': props.invalid ? 'true' : undefined }));
 </script>
 
 <template>
-  <div ref="root" class="proposal-field">
+  <div ref="root" class="proposal-field" @keydown.enter.capture="(event) => offering && event.preventDefault()">
     <label v-if="label" class="hidden-text" :for="id ?? ownId">{{ label }}</label>
     <AutoComplete
       class="list"
@@ -39,7 +41,7 @@ useInputSays(root, () => ({ 'aria-invalid': props.invalid ? 'true' : undefined }
       :virtual="false"
       :status="invalid ? 'error' : ''"
       @update:value="set"
-      @select="(value: unknown) => emit('chosen', String(value))"
+      @dropdown-visible-change="(open: boolean) => (offering = open && options.length > 0)"
     />
   </div>
 </template>

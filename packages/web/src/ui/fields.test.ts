@@ -5,6 +5,7 @@ import DayField from './DayField.vue';
 import FieldSet from './FieldSet.vue';
 import FoldedPart from './FoldedPart.vue';
 import NumberField from './NumberField.vue';
+import ProposalField from './ProposalField.vue';
 import RadioField from './RadioField.vue';
 import SelectField from './SelectField.vue';
 import TagsField from './TagsField.vue';
@@ -141,6 +142,22 @@ it('several texts are each taken once, without blanks', async () => {
   const { page, value } = await field(TagsField, ['maps'], { proposals: [] });
   await page.fill('It', ' maps; rivers ;;');
   expect(value.value).toEqual(['maps', 'rivers']);
+});
+
+it('free text is offered what was used before; Enter takes that first, and only then sends the form', async () => {
+  const { page, value } = await field(ProposalField, '', { proposals: ['Rivers', 'Maps'] });
+  const enter = async () => {
+    const event = new KeyboardEvent('keydown', { key: 'Enter', bubbles: true, cancelable: true });
+    Object.defineProperty(event, 'which', { value: 13 });
+    page.field('It').dispatchEvent(event);
+    await page.settled();
+    return event.defaultPrevented;
+  };
+  await page.fill('It', 'ri');
+  expect([...document.querySelectorAll('.ant-select-item-option')].map((one) => one.textContent)).toEqual(['Rivers']);
+  expect([value.value, await enter()]).toEqual(['ri', true]);
+  await page.choose('It', 'Rivers');
+  expect([value.value, await enter()]).toEqual(['Rivers', false]);
 });
 
 it('one of a few has one name for all its buttons, so that arrows go through them', async () => {

@@ -149,6 +149,7 @@ const takeOut = (format: 'csv' | 'xlsx') =>
           :label="t('rubric.aims')"
           :placeholder="t('rubric.aims')"
           :maxlength="120"
+          @keydown.enter.stop
           @update:model-value="(aims) => change(index, { aims })"
         />
         <Button
