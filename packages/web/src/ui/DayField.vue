@@ -67,6 +67,11 @@ function finish(): void {
   // The day first: a time without a day would have nothing to belong to.
   void nextTick(() => read.time !== null && emit('time', read.time));
 }
+/** How a day stands in the calendar. */
+function marked(date: LocalDate): { class?: string; title?: string } {
+  const mark = props.markOf?.(date);
+  return mark ? { class: mark.kind, title: mark.says } : {};
+}
 const wrong = computed(() => {
   const one = refused.value;
   if (!one) return '';
@@ -108,7 +113,7 @@ useInputSays(root, () => ({
       <template #nextIcon><PickerIcon which="next" /></template>
       <template #superNextIcon><PickerIcon which="superNext" /></template>
       <template #dateRender="{ current }">
-        <div class="ant-picker-cell-inner" :class="markOf?.(dateOfPicker(current))?.kind" :title="markOf?.(dateOfPicker(current))?.says">
+        <div class="ant-picker-cell-inner" v-bind="marked(dateOfPicker(current))">
           {{ current.date() }}
         </div>
       </template>
