@@ -13,6 +13,8 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
     timezoneId: 'Europe/Lisbon',
+    // What a browser keeps of the application would answer past the journeys that hold replies back.
+    serviceWorkers: 'block',
     // As somebody who wants things to stand still, and so without waiting for what slides.
     contextOptions: { reducedMotion: 'reduce' },
     launchOptions: {

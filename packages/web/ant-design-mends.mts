@@ -9,7 +9,8 @@ const one = (old: string, now: string) => ({ old, times: 1, now });
 
 /**
  * Where parts of the component library tell assistive technology what is not so: a list that is not there yet, options without
- * a role, an icon with a label it may not have. The visible list repeats the hidden one that is read.
+ * a role, an icon with a label it may not have. The visible list repeats the hidden one that is read. And where a part loads what
+ * nobody here uses.
  */
 export const MENDS: readonly Mend[] = [
   {
@@ -31,6 +32,23 @@ export const MENDS: readonly Mend[] = [
   {
     file: 'es/table/hooks/useSorter.js',
     changes: [{ old: '"role": "presentation"', times: 2, now: '"aria-hidden": "true", "aria-label": null, "role": null' }],
+  },
+  {
+    // Every page would load the library's floating messages, of which none is shown here, to tell them which way is read.
+    file: 'es/config-provider/index.js',
+    changes: [
+      one("import message from '../message';\nimport notification from '../notification';\n", ''),
+      one(
+        `        message.config({
+          rtl: direction.value === 'rtl'
+        });
+        notification.config({
+          rtl: direction.value === 'rtl'
+        });
+`,
+        '',
+      ),
+    ],
   },
 ];
 

@@ -1,5 +1,6 @@
 import compression from 'compression';
 import express, { type Express } from 'express';
+import expressStaticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import { existsSync } from 'node:fs';
 import { randomUUID } from 'node:crypto';
@@ -45,6 +46,8 @@ export interface AppSettings {
 
 const API_CSS =
   'body{font:16px/1.5 sans-serif;max-width:72rem;margin:2rem auto;padding:0 1rem;color:#14262e;background:#fffefb}table{border-collapse:collapse;width:100%}td,th{border-bottom:1px solid #dcd8cc;text-align:start;vertical-align:top;padding:.4rem .6rem}pre{overflow:auto}';
+
+const PACKED = { enableBrotli: true, orderPreference: ['br', 'gzip'], index: false };
 
 /** The whole server but the listening: edge first, then the route tables, the error handler last. */
 export function createApp(settings: AppSettings): { app: Express; stop: () => void } {
@@ -126,9 +129,10 @@ export function createApp(settings: AppSettings): { app: Express; stop: () => vo
   app.use(api);
   app.use('/api', unknownRoute);
   if (webFolder && existsSync(join(webFolder, 'index.html'))) {
-    // A school's line is slow in the first lesson: scripts and styles go out packed.
+    // A school's line is slow in the first lesson: scripts and styles go out packed, as they were when built.
     app.use(compression());
-    app.use('/assets', express.static(join(webFolder, 'assets'), { immutable: true, maxAge: '1y' }), unknownRoute);
+    const forever = { immutable: true, maxAge: '1y' } as const;
+    app.use('/assets', expressStaticGzip(join(webFolder, 'assets'), { ...PACKED, serveStatic: forever }), unknownRoute);
     app.use(express.static(webFolder, { index: false }));
     // Any other address is a page of the web application; it decides what to show.
     app.get('/{*page}', (_req, res) => res.set('Cache-Control', 'no-cache').sendFile(join(webFolder, 'index.html')));

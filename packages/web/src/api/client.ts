@@ -1,4 +1,5 @@
 import type { ApiKey, BodyOf, FileKey, ParamsOf, ProblemReply, QueryOf, ReplyOf, SessionReply, UploadKey } from '@jolly/server/contract';
+import { amendSeen, keepSeen, lastSeen, lineAway } from './last-seen';
 
 /** A failure as the server told it, or `network` when it could not be asked at all. */
 export class ApiProblem extends Error {
@@ -19,6 +20,15 @@ let serverAhead = 0;
 // Set by the shell: asks the person to sign in again over the page, so that nothing on it is lost.
 let askToSignIn: (() => Promise<void>) | null = null;
 let unreachable = 'The server cannot be reached.';
+let keeps = false;
+
+/** Whether the server could not be asked at all. */
+export const isUnreachable = (error: unknown): boolean => error instanceof ApiProblem && error.code === 'network' && error.status === 0;
+
+/** Set with who is signed in: what a student sees is kept for reading without a line. */
+export function keepWhatIsSeen(of: boolean): void {
+  keeps = of;
+}
 
 /** The server's clock as far as we know it; the device's own may be a day off. */
 export const now = (): number => Date.now() + serverAhead;
@@ -38,6 +48,18 @@ export function whenSignedOut(ask: () => Promise<void>): void {
 export function sayUnreachable(sentence: string): void {
   unreachable = sentence;
 }
+
+/**
+ * What a student can go on reading while the server cannot be reached. Nothing of a teacher's is among it: what a class has done
+ * does not stay behind on a device.
+ */
+const READ_WITHOUT_A_LINE: ReadonlySet<ApiKey> = new Set<ApiKey>([
+  'GET /api/term-line',
+  'GET /api/my/work',
+  'GET /api/my/work/:assignmentId',
+  'GET /api/my/progress',
+  'GET /api/my/reviews',
+]);
 
 /** How something is asked, whatever it is. */
 export interface How {
@@ -90,15 +112,18 @@ async function once(key: ApiKey, options: Parts): Promise<Response> {
   if (verb !== 'GET') headers['X-CSRF-Token'] = csrf;
   if (options.idempotencyKey) headers['Idempotency-Key'] = options.idempotencyKey;
   try {
-    return await fetch(path, {
+    const response = await fetch(path, {
       method: verb,
       headers,
       credentials: 'same-origin',
       ...(body === undefined ? {} : { body }),
       ...(options.signal ? { signal: options.signal } : {}),
     });
+    lineAway.value = null;
+    return response;
   } catch (error) {
     if (error instanceof DOMException && error.name === 'AbortError') throw error;
+    lineAway.value ??= { since: null };
     throw new ApiProblem('network', unreachable, 0);
   }
 }
@@ -133,15 +158,31 @@ async function mended(send: () => Promise<Response>, { anonymous = false } = {})
 
 /**
  * Asks the server. An ended session or an old token is mended and the request sent again, so that a page
- * with something typed on it never has to be left.
+ * with something typed on it never has to be left. Where the server cannot be reached, what a student saw last is the reply.
  * @throws ApiProblem for everything else that fails
  * @example const brief = await ask('GET /api/briefs/:briefId', { params: { briefId } });
  */
 export async function ask<Key extends Exclude<ApiKey, FileKey>>(key: Key, ...[options]: Last<WithFile<Key> & How>): Promise<ReplyOf<Key>> {
   const parts = (options ?? {}) as Parts;
-  const response = await mended(() => once(key, parts), parts);
-  return (response.status === 204 ? undefined : await response.json()) as ReplyOf<Key>;
+  const isKept = READ_WITHOUT_A_LINE.has(key);
+  try {
+    const response = await mended(() => once(key, parts), parts);
+    const reply = (response.status === 204 ? undefined : await response.json()) as ReplyOf<Key>;
+    if (isKept && keeps) void keepSeen(filledIn(key, parts).path, reply);
+    return reply;
+  } catch (error) {
+    const seen = isKept && isUnreachable(error) ? await lastSeen(filledIn(key, parts).path) : null;
+    if (!seen) throw error;
+    return seen.reply as ReplyOf<Key>;
+  }
 }
+
+/** Brings the last seen reply up to what was sent since, so that it can be read as it is now. */
+export const amendLast = <Key extends ApiKey>(
+  key: Key,
+  options: Addressed<Key>,
+  change: (reply: ReplyOf<Key>) => ReplyOf<Key>,
+): Promise<void> => amendSeen(filledIn(key, options as Parts).path, change);
 
 /** Asks for a file and hands it to the browser under its name. @throws ApiProblem */
 export async function download<Key extends FileKey>(key: Key, name: string, ...[options]: Last<Sent<Key> & How>): Promise<void> {

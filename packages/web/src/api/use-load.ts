@@ -1,5 +1,6 @@
 import { onScopeDispose, ref, watch, type Ref, type WatchSource } from 'vue';
 import { ApiProblem } from './client';
+import { lineAway } from './last-seen';
 
 /** Tried again after so long when a fresh look failed; the last holds from there on. */
 const AGAIN_AFTER_MS = [2_000, 5_000, 15_000, 60_000] as const;
@@ -28,32 +29,43 @@ export function useLoad<T>(load: () => Promise<T>, sources: WatchSource[] = []):
   /** the value is of the sources as they are now, not of those before */
   let isOfNow = false;
   let timer: ReturnType<typeof setTimeout> | undefined;
+  /** it is to be asked for again: it failed, or what is shown is what was seen last */
+  let waits = false;
   async function reload(): Promise<void> {
     const mine = ++round;
     clearTimeout(timer);
+    waits = false;
     if (value.value === null) state.value = 'loading';
     try {
       const loaded = await load();
       if (mine !== round) return;
       value.value = loaded;
-      [isOfNow, failures] = [true, 0];
+      isOfNow = true;
       state.value = 'ready';
+      // What was seen last is asked for again like what has failed.
+      if (lineAway.value) again();
+      else failures = 0;
     } catch (error) {
       if (mine !== round) return;
       why.value = error instanceof ApiProblem ? error.title : String(error);
       state.value = isOfNow ? 'stale' : 'failed';
       const refused = error instanceof ApiProblem && error.status >= 400 && error.status < 500 && error.status !== 429;
-      if (refused) return;
-      timer = setTimeout(() => void reload(), AGAIN_AFTER_MS[Math.min(failures, AGAIN_AFTER_MS.length - 1)]);
-      failures += 1;
+      if (!refused) again();
     }
+  }
+  function again(): void {
+    waits = true;
+    timer = setTimeout(() => void reload(), AGAIN_AFTER_MS[Math.min(failures, AGAIN_AFTER_MS.length - 1)]);
+    failures += 1;
   }
   function turn(): Promise<void> {
     [isOfNow, failures] = [false, 0];
     return reload();
   }
   if (sources.length > 0) watch(sources, turn);
-  const online = () => (state.value === 'stale' || state.value === 'failed') && void reload();
+  const online = () => waits && void reload();
+  // Whatever got through first brings the others with it.
+  watch(lineAway, (away) => away === null && online());
   globalThis.addEventListener?.('online', online);
   onScopeDispose(() => {
     round += 1;

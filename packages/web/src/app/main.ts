@@ -15,3 +15,6 @@ watch(
   ({ meta }) => (document.title = meta.title ? `${i18n.global.t(meta.title)} · ${i18n.global.t('brand')}` : i18n.global.t('brand')),
 );
 app.mount('#app');
+// The browser keeps the application's own files, so that it opens without a line; only where it is served as built.
+if (import.meta.env.PROD && 'serviceWorker' in navigator) void navigator.serviceWorker.register('/sw.js').catch(() => undefined);
+

@@ -1,4 +1,5 @@
 import { createRouter, createWebHistory } from 'vue-router';
+import { lineAway } from '../api/last-seen';
 import { useSession } from '../features/accounts';
 
 declare module 'vue-router' {
@@ -161,3 +162,16 @@ router.beforeEach(async (to) => {
   if (session.me.role === 'family' || (whose && whose !== session.me.role)) return homeOf(session.me.role);
   return true;
 });
+
+const RENEWED = 'jolly-renewed-for';
+// A part of the application that is not there belongs to an earlier release: the page is loaded anew, once. Without a line it stays.
+router.onError((error: unknown, to) => {
+  if (!(error instanceof Error && /import|preload|module/i.test(error.message))) return;
+  if (!navigator.onLine || lineAway.value || sessionStorage.getItem(RENEWED) === to.fullPath) {
+    lineAway.value ??= { since: null };
+    return;
+  }
+  sessionStorage.setItem(RENEWED, to.fullPath);
+  location.assign(to.fullPath);
+});
+router.afterEach((_to, _from, failure) => failure || sessionStorage.removeItem(RENEWED));

@@ -1,17 +1,20 @@
 <script setup lang="ts">
 /** Shows what was loaded, with a word where it could not be looked at afresh, or loading, or failed. Empty is the page's own. */
 import { Alert, Button, Skeleton } from 'ant-design-vue';
+import { inject, ref } from 'vue';
 import { useT } from '../i18n/use-t';
+import { LINE_SAID } from './line-said';
 
 defineProps<{ state: 'loading' | 'ready' | 'stale' | 'failed'; why?: string }>();
 defineEmits<{ retry: [] }>();
 const { t } = useT();
+const said = inject(LINE_SAID, ref(false));
 </script>
 
 <template>
   <!-- What is shown stays the same elements whether it is fresh or not: somebody may be typing in it. -->
   <template v-if="state === 'ready' || state === 'stale'">
-    <Alert v-if="state === 'stale'" class="stale" type="warning" role="status" :message="t('common.stale', { why: why ?? '' })">
+    <Alert v-if="state === 'stale' && !said" class="stale" type="warning" role="status" :message="t('common.stale', { why: why ?? '' })">
       <template #action
         ><Button type="link" @click="$emit('retry')">{{ t('common.retry') }}</Button></template
       >

@@ -1,7 +1,12 @@
 import type { Me, SessionReply, SignInRequest } from '@jolly/server/contract';
 import { defineStore } from 'pinia';
 import { ref } from 'vue';
-import { ask, askSession, takeSession } from '../../api/client';
+import { ask, askSession, isUnreachable, keepWhatIsSeen, takeSession } from '../../api/client';
+import { forgetSeen, keepSeen, lastSeen } from '../../api/last-seen';
+
+const WHO = 'who';
+/** Set while somebody has signed out and the server could not yet be told. */
+const LEFT = 'jolly-signed-out';
 
 /** Who is signed in. */
 export const useSession = defineStore('session', () => {
@@ -9,8 +14,30 @@ export const useSession = defineStore('session', () => {
   const asked = ref(false);
 
   async function look(): Promise<void> {
-    me.value = (await askSession()).me;
+    try {
+      if (localStorage.getItem(LEFT)) await leave();
+      const { me: here } = await askSession();
+      me.value = here;
+      await remember(here);
+    } catch (error) {
+      const seen = isUnreachable(error) && !localStorage.getItem(LEFT) ? await lastSeen(WHO) : null;
+      if (!seen) throw error;
+      // Without a line the pages open for whoever was here last, with what they saw last.
+      me.value = seen.reply as Me;
+      keepWhatIsSeen(me.value.role === 'student');
+    }
     asked.value = true;
+  }
+  /** For whom the pages open without a line. What somebody else saw on this device goes. */
+  async function remember(now: Me | null): Promise<void> {
+    const before = (await lastSeen(WHO))?.reply as Me | undefined;
+    if (before && before.id !== now?.id) await forgetSeen();
+    keepWhatIsSeen(now?.role === 'student');
+    if (now) void keepSeen(WHO, now);
+  }
+  async function leave(): Promise<void> {
+    await ask('DELETE /api/session', { anonymous: true });
+    localStorage.removeItem(LEFT);
   }
   /** @returns who is signed in; null when the code of the second step is asked for */
   async function signIn(request: SignInRequest): Promise<Me | null> {
@@ -36,9 +63,17 @@ export const useSession = defineStore('session', () => {
     takeSession(reply);
     me.value = reply.me;
     asked.value = true;
+    localStorage.removeItem(LEFT);
+    void remember(reply.me);
   }
+  /** Signs out; where the server cannot be told, it is told before anybody is let in here again. */
   async function signOut(): Promise<void> {
-    await ask('DELETE /api/session', { anonymous: true }).catch(() => undefined);
+    localStorage.setItem(LEFT, '1');
+    await leave().catch((error: unknown) => {
+      if (!isUnreachable(error)) localStorage.removeItem(LEFT);
+    });
+    await forgetSeen();
+    keepWhatIsSeen(false);
     me.value = null;
   }
   return { me, asked, look, signIn, secondStep, practise, leavePractice, enter, signOut };

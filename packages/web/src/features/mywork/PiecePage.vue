@@ -5,7 +5,7 @@ import { isBlank, wordCount } from '@jolly/core';
 import type { MyPieceReply, VersionItem, WorkFile } from '@jolly/server/contract';
 import { computed, ref, unref, watch } from 'vue';
 import { onBeforeRouteLeave, useRoute } from 'vue-router';
-import { addressOf, ApiProblem, ask } from '../../api/client';
+import { addressOf, amendLast, ApiProblem, ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { useLive } from '../../api/use-live';
 import { useLoad } from '../../api/use-load';
@@ -42,7 +42,18 @@ const session = useSession();
 const id = String(route.params.id);
 const userId = session.me?.id ?? '';
 const own = { assignmentId: id };
-const draft = useDraft({ name: id, userId, store: (body) => ask('PUT /api/my/work/:assignmentId/text', { params: own, body }) });
+const draft = useDraft({
+  name: id,
+  userId,
+  async store(body) {
+    const stored = await ask('PUT /api/my/work/:assignmentId/text', { params: own, body });
+    void amendLast('GET /api/my/work/:assignmentId', { params: own }, (seen) => ({
+      ...seen,
+      draft: { ...seen.draft, ...stored, text: body.text },
+    }));
+    return stored;
+  },
+});
 const files = ref<WorkFile[]>([]);
 const beat = ref(0);
 let begun = false;

@@ -4,7 +4,7 @@ import { Button } from 'ant-design-vue';
 import { answersOf, answersWithoutSpace, hasAnswerSpaces, isBlank } from '@jolly/core';
 import type { SheetView } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
-import { ask } from '../../api/client';
+import { amendLast, ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import RichTextEditor from '../../ui/RichTextEditor.vue';
 import RichTextView from '../../ui/RichTextView.vue';
@@ -27,7 +27,14 @@ const params = { assignmentId: props.assignmentId, attachmentId: props.sheet.att
 const draft = useDraft({
   name: `${props.assignmentId} ${props.sheet.attachmentId}`,
   userId: props.userId,
-  store: (body) => ask('PUT /api/my/work/:assignmentId/sheets/:attachmentId', { params, body }),
+  async store(body) {
+    const stored = await ask('PUT /api/my/work/:assignmentId/sheets/:attachmentId', { params, body });
+    void amendLast('GET /api/my/work/:assignmentId', { params: { assignmentId: props.assignmentId } }, (seen) => ({
+      ...seen,
+      sheets: seen.sheets.map((one) => (one.attachmentId === params.attachmentId ? stored : one)),
+    }));
+    return stored;
+  },
 });
 draft.begin(props.sheet);
 watch(

@@ -9,6 +9,8 @@ export const ar: FamilyMessages = {
     failed: 'تعذّر التحميل',
     stale: 'ما تراه هو ما كان من قبل. {why}',
     unreachable: 'لا يمكن الوصول إلى الخادم. لم يضِع شيء؛ حاول بعد قليل.',
+    away: 'لا اتصال بالمدرسة الآن؛ تُعاد المحاولة تلقائيًا.',
+    awaySince: 'لا اتصال بالمدرسة. ما تراه هو كما كان في {when}.',
   },
   // That a score is there already is the teacher's alone until it comes back.
   state: { ...STATE_NAMES.ar, scored: STATE_NAMES.ar.in },

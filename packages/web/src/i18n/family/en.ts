@@ -7,6 +7,8 @@ export const en = {
     failed: 'This could not be loaded',
     stale: 'What you see is from before. {why}',
     unreachable: 'The server cannot be reached. Nothing is lost; try again in a moment.',
+    away: 'No line to the school at present; it is tried again by itself.',
+    awaySince: 'No line to the school. What you see is as it was on {when}.',
   },
   // That a score is there already is the teacher's alone until it comes back.
   state: { ...STATE_NAMES.en, scored: STATE_NAMES.en.in },

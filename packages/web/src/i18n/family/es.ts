@@ -9,6 +9,8 @@ export const es: FamilyMessages = {
     failed: 'No se pudo cargar',
     stale: 'Lo que ve es de antes. {why}',
     unreachable: 'No se puede llegar al servidor. No se ha perdido nada; inténtelo dentro de un momento.',
+    away: 'Ahora no hay conexión con el centro; se vuelve a intentar solo.',
+    awaySince: 'No hay conexión con el centro. Lo que ve es de {when}.',
   },
   // That a score is there already is the teacher's alone until it comes back.
   state: { ...STATE_NAMES.es, scored: STATE_NAMES.es.in },

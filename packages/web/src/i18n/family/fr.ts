@@ -9,6 +9,8 @@ export const fr: FamilyMessages = {
     failed: 'Impossible de charger',
     stale: 'Ce que vous voyez date d’avant. {why}',
     unreachable: 'Le serveur est injoignable. Rien n’est perdu ; réessayez dans un instant.',
+    away: 'Pas de liaison avec l’école pour le moment ; un nouvel essai se fait tout seul.',
+    awaySince: 'Pas de liaison avec l’école. Ce que vous voyez date de {when}.',
   },
   // That a score is there already is the teacher's alone until it comes back.
   state: { ...STATE_NAMES.fr, scored: STATE_NAMES.fr.in },
