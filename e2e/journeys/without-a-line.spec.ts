@@ -25,7 +25,10 @@ test('the application opens without a line, shows what was seen last, takes what
   const line = ada.getByRole('status').filter({ hasText: 'No line to the school' });
   await expect(line).toContainText('What you see is as it was on');
   await expect(line).toContainText('What you write is kept here and sent when the line is back.');
-  await ada.getByRole('link', { name: /Tides of the estuary/ }).first().click();
+  await ada
+    .getByRole('link', { name: /Tides of the estuary/ })
+    .first()
+    .click();
   await expect(text).toHaveText('The tide turns twice a day.');
   await text.fill('The tide turns twice a day, and the moon decides when.');
   await ada.reload();

@@ -3,7 +3,7 @@
 import { Button } from 'ant-design-vue';
 import type { Me } from '@jolly/server/contract';
 import { localDateAt } from '@jolly/core';
-import { computed, provide, ref, watch } from 'vue';
+import { computed, defineAsyncComponent, provide, ref, watch } from 'vue';
 import { useT } from '../i18n/use-t';
 import { useRoute, useRouter } from 'vue-router';
 import { now, whenSignedOut } from '../api/client';
@@ -20,8 +20,8 @@ import { activeShortcuts } from '../ui/use-shortcuts';
 import CountBadge from './CountBadge.vue';
 import MeMenu from './MeMenu.vue';
 import { usePageHeading } from './use-page-heading';
-import ShortcutsSheet from './ShortcutsSheet.vue';
 
+const ShortcutsSheet = defineAsyncComponent(() => import('./ShortcutsSheet.vue'));
 const { t } = useT();
 const route = useRoute();
 const router = useRouter();
@@ -34,6 +34,8 @@ const page = ref<HTMLElement | null>(null);
 const { heard } = usePageHeading(page, t('brand'));
 const find = ref<InstanceType<typeof FindAnything> | null>(null);
 const keysOpen = ref(false);
+const keysAsked = ref(false);
+watch(keysOpen, () => (keysAsked.value = true));
 
 // Lists are set by each for oneself, and days are typed and picked as seen from the school.
 provide(
@@ -179,7 +181,7 @@ watch(scope.classId, (id) => id !== null && rememberClass(id), { immediate: true
     <RouterView v-slot="{ Component }"><component :is="Component" :key="fresh" /></RouterView>
   </main>
 
-  <ShortcutsSheet :open="keysOpen" :student="student" @close="keysOpen = false" />
+  <ShortcutsSheet v-if="keysAsked" :open="keysOpen" :student="student" @close="keysOpen = false" />
   <div v-if="ended" class="over" role="dialog" aria-modal="true" :aria-label="t('signIn.again')">
     <div class="sheet box stack">
       <h2>{{ t('signIn.again') }}</h2>

@@ -1,7 +1,6 @@
 import type { Language } from '@jolly/core';
 import english from 'ant-design-vue/es/locale/en_GB';
 import type { Locale } from 'ant-design-vue/es/locale-provider';
-import dayjs from 'dayjs';
 import { shallowRef } from 'vue';
 
 /** What the component library says by itself, such as the names of months in a calendar, in the language that is spoken now. */
@@ -24,5 +23,6 @@ const LOADERS: Record<Exclude<Language, 'en'>, () => Promise<Locale>> = {
 /** Goes over to a language with the library's own words, and with its calendar. */
 export async function speakInLibrary(language: Language): Promise<void> {
   libraryWords.value = language === 'en' ? english : await LOADERS[language]();
+  const { default: dayjs } = await import('dayjs');
   dayjs.locale(language === 'en' ? 'en-gb' : language);
 }

@@ -1,3 +1,5 @@
 /** Signing in, joining, and who is signed in. */
+import { defineAsyncComponent } from 'vue';
+
 export { useSession } from './session.store';
-export { default as SignInForm } from './SignInForm.vue';
+export const SignInForm = defineAsyncComponent(() => import('./SignInForm.vue'));

@@ -2,15 +2,15 @@
 /** Somebody has joined by code under a name of the roster. A teacher says who it is, in one act. */
 import { Button } from 'ant-design-vue';
 import type { SettleJoining, WaitingToJoin } from '@jolly/server/contract';
-import { ref } from 'vue';
+import { defineAsyncComponent, ref } from 'vue';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { dateText } from '../../time/format';
 import ClassSquare from '../../ui/ClassSquare.vue';
 import { useWords } from '../../ui/use-words';
 import { useTermLine } from '../termline';
-import RadioField from '../../ui/RadioField.vue';
 
+const RadioField = defineAsyncComponent(() => import('../../ui/RadioField.vue'));
 const props = defineProps<{ joining: WaitingToJoin }>();
 const emit = defineEmits<{ settled: [] }>();
 const { t, name, when } = useWords();

@@ -1,15 +1,18 @@
 <script setup lang="ts">
 /** A student's request for more time, answered where it stands: granted as asked, with another date, or declined. */
-import { Button, Input } from 'ant-design-vue';
+import { Button } from 'ant-design-vue';
 import { closesAlong } from '@jolly/core';
 import type { AnswerExtension, ExtensionRequest } from '@jolly/server/contract';
-import { computed, ref } from 'vue';
+import { computed, defineAsyncComponent, ref } from 'vue';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import ClassSquare from '../../ui/ClassSquare.vue';
-import WhenField from '../../ui/WhenField.vue';
 import { useWords } from '../../ui/use-words';
 import { useScope, useTermLine } from '../termline';
+
+// What another date or a refusal is written with comes once it is asked for.
+const Input = defineAsyncComponent(() => import('ant-design-vue/es/input'));
+const WhenField = defineAsyncComponent(() => import('../../ui/WhenField.vue'));
 
 const props = defineProps<{ request: ExtensionRequest }>();
 const emit = defineEmits<{ answered: [] }>();

@@ -1,32 +1,30 @@
 <script setup lang="ts">
 /** The first page: what waits on me, what waits on students, what is coming. */
-import { Button, Input } from 'ant-design-vue';
+import { Button } from 'ant-design-vue';
 import { localDateAt } from '@jolly/core';
 import type { TodayReply } from '@jolly/server/contract';
-import { computed, ref } from 'vue';
-import { useRouter } from 'vue-router';
+import { computed, defineAsyncComponent, ref } from 'vue';
 import { ask } from '../../api/client';
-import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
 import { dateText, timeText, weekdayText } from '../../time/format';
 import ClassSquare from '../../ui/ClassSquare.vue';
-import { vFocusFirst } from '../../ui/focus-first';
 import LoadGate from '../../ui/LoadGate.vue';
 import SignalFlag from '../../ui/SignalFlag.vue';
 import { useWords } from '../../ui/use-words';
-import { FirstStepsStrip, JoiningCard, useClasses, useFirstSteps } from '../classes';
+import { FirstStepsStrip, JoiningCard, useFirstSteps } from '../classes';
 import { HeldEverywhere, PileCard } from '../marking';
 import { useScope, useTermLine } from '../termline';
 import RequestCard from './RequestCard.vue';
 import LinkButton from '../../ui/LinkButton.vue';
 
+// Seen by a new teacher, once.
+const FirstClass = defineAsyncComponent(() => import('./FirstClass.vue'));
 const SHOWN_AT_FIRST = 6;
 const { t, name, count, when } = useWords();
 const line = useTermLine();
 const { inScope, kept } = useScope();
 const { state, value, why, reload } = useLoad(() => ask('GET /api/today'));
 const all = ref(false);
-const router = useRouter();
 
 const classOf = (id: string) => line.classOf(id);
 const piles = computed(() => (value.value?.piles ?? []).filter((pile) => inScope(pile.classId)));
@@ -51,14 +49,6 @@ const single = computed(() =>
 const firstSteps = useFirstSteps();
 void firstSteps.load();
 const starting = computed(() => firstSteps.all.filter((one) => inScope(one.classId)));
-const newName = ref('');
-const { problem, busy, attempt } = useAttempt();
-const make = () =>
-  attempt(async () => {
-    const made = await useClasses().make(newName.value);
-    void line.load();
-    await router.push({ path: `/class/${made.id}`, query: { add: '' } });
-  });
 const requests = computed(() => (value.value?.requests ?? []).filter((one) => inScope(one.classId)));
 const joinings = computed(() => (value.value?.joinings ?? []).filter((one) => inScope(one.classId)));
 const feedback = computed(() => (value.value?.feedback ?? []).filter((one) => inScope(one.classId)));
@@ -85,23 +75,7 @@ const days = computed(() => {
   <LoadGate :state="state" :why="why" @retry="reload">
     <div class="page">
       <h1 class="hidden-text">{{ t('today.title') }}</h1>
-      <div v-if="line.loaded && line.classes.length === 0" class="note first stack">
-        <h2>{{ t('today.firstClass') }}</h2>
-        <p>{{ t('today.firstClassWhy') }}</p>
-        <form class="row" @submit.prevent="make">
-          <label class="hidden-text" for="first-name">{{ t('class.name') }}</label><Input
-            id="first-name"
-            v-model:value="newName"
-            v-focus-first
-            :maxlength="120"
-            required
-            :placeholder="t('class.name')"
-            dir="auto"
-            class="grow"
-          /><Button type="primary" html-type="submit" :disabled="busy">{{ t('class.make') }}</Button>
-        </form>
-        <p v-if="problem" class="alarm small" role="alert">{{ problem.title }}</p>
-      </div>
+      <FirstClass v-if="line.loaded && line.classes.length === 0" />
       <template v-else>
         <FirstStepsStrip v-for="one in starting" :key="one.classId" :steps="one" :name="classOf(one.classId)?.name ?? ''" />
         <div class="columns">
@@ -233,10 +207,6 @@ const days = computed(() => {
 }
 .asked {
   margin-block-end: 10px;
-}
-.first {
-  max-width: 520px;
-  margin: 40px auto;
 }
 .list {
   padding: 4px 16px;
