@@ -151,8 +151,13 @@ export const router = createRouter({
   ],
 });
 
+/** What fails here is met again, and told, when the page itself is loaded. */
+const fetchPart = (part: unknown) => (part as () => Promise<unknown>)().catch(() => undefined);
+
 router.beforeEach(async (to) => {
   const session = useSession();
+  // The page's part of the application comes while the server is asked who is here.
+  for (const { components } of to.matched) if (typeof components?.default === 'function') void fetchPart(components.default);
   if (!session.asked) await session.look().catch(() => undefined);
   const { bare, for: whose } = to.meta;
   if (bare && !whose) return true;
