@@ -68,7 +68,7 @@ test('of twenty-two with two in, both are held and returned in four acts', async
 
   await test.step('the letters of the shortcuts do not land in the score, and keys work again after a sheet', async () => {
     await teacher.keyboard.press('?');
-    await expect(teacher.getByRole('dialog', { name: 'Shortcuts' })).toContainText('level, or score');
+    await expect(teacher.getByRole('dialog', { name: 'Help and shortcuts' })).toContainText('level, or score');
     await teacher.keyboard.press('Escape');
     await expect(teacher.getByRole('dialog')).toHaveCount(0);
     await expect(score).toBeFocused();

@@ -4,6 +4,7 @@ import { defineConfig } from 'vite';
 import { compression } from 'vite-plugin-compression2';
 import { VitePWA } from 'vite-plugin-pwa';
 import { antDesignMends } from './ant-design-mends.mts';
+import { guidePages } from './guide-pages.mts';
 import { MANIFEST, WITHOUT_A_LINE } from './without-a-line.mts';
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url));
@@ -12,10 +13,16 @@ export default defineConfig({
   root: here('.'),
   plugins: [
     antDesignMends(),
+    guidePages(),
     vue(),
     VitePWA({ registerType: 'autoUpdate', injectRegister: false, manifest: MANIFEST, workbox: WITHOUT_A_LINE }),
     // Packed once when built, and better than there would be time for at each request.
-    compression({ include: /\.(js|css|svg|webmanifest)$/, exclude: /sw\.js$|workbox-/, threshold: 1000, algorithms: ['brotliCompress', 'gzip'] }),
+    compression({
+      include: /\.(js|css|svg|webmanifest)$/,
+      exclude: /sw\.js$|workbox-/,
+      threshold: 1000,
+      algorithms: ['brotliCompress', 'gzip'],
+    }),
   ],
   // The mends are made as files are read; what is bundled ahead would pass them by.
   optimizeDeps: { exclude: ['ant-design-vue'] },

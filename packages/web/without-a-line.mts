@@ -34,7 +34,8 @@ export const WITHOUT_A_LINE: VitePWAOptions['workbox'] = {
   navigateFallback: null,
   runtimeCaching: [
     {
-      urlPattern: ({ request, url }) => request.mode === 'navigate' && !/^\/(api|calendar\/|health|metrics|report-fonts)/.test(url.pathname),
+      urlPattern: ({ request, url }) =>
+        request.mode === 'navigate' && !/^\/(api|calendar\/|health|metrics|report-fonts)/.test(url.pathname),
       handler: 'NetworkFirst',
       options: {
         cacheName: 'jolly-page',

@@ -21,7 +21,7 @@ import CountBadge from './CountBadge.vue';
 import MeMenu from './MeMenu.vue';
 import { usePageHeading } from './use-page-heading';
 
-const ShortcutsSheet = defineAsyncComponent(() => import('./ShortcutsSheet.vue'));
+const HelpSheet = defineAsyncComponent(() => import('./HelpSheet.vue'));
 const { t } = useT();
 const route = useRoute();
 const router = useRouter();
@@ -33,9 +33,9 @@ const news = useNews();
 const page = ref<HTMLElement | null>(null);
 const { heard } = usePageHeading(page, t('brand'));
 const find = ref<InstanceType<typeof FindAnything> | null>(null);
-const keysOpen = ref(false);
-const keysAsked = ref(false);
-watch(keysOpen, () => (keysAsked.value = true));
+const helpOpen = ref(false);
+const helpAsked = ref(false);
+watch(helpOpen, () => (helpAsked.value = true));
 
 // Lists are set by each for oneself, and days are typed and picked as seen from the school.
 provide(
@@ -128,7 +128,7 @@ async function signOut(): Promise<void> {
 }
 activeShortcuts.everywhere = [
   { key: '/', shown: '/', does: 'shell.find', run: () => find.value?.focus() },
-  { key: '?', shown: '?', does: 'shell.showShortcuts', run: () => (keysOpen.value = true) },
+  { key: '?', shown: '?', does: 'shell.showHelp', run: () => (helpOpen.value = true) },
   {
     key: 'n',
     shown: 'N',
@@ -165,7 +165,7 @@ watch(scope.classId, (id) => id !== null && rememberClass(id), { immediate: true
     <RouterLink class="section news" :class="{ on: current === 'news' }" to="/news"
       >{{ t('news.title') }}<CountBadge v-if="news.unseen > 0" :n="news.unseen" :label="t('news.unseen', { n: news.unseen })"
     /></RouterLink>
-    <MeMenu :student="student" @shortcuts="keysOpen = true" @sign-out="signOut" />
+    <MeMenu :student="student" @help="helpOpen = true" @sign-out="signOut" />
   </header>
   <div v-if="session.me?.practice" class="practice" role="status">
     <span>{{ t('practice.band', { className: session.me.practice.className }) }}</span>
@@ -181,7 +181,7 @@ watch(scope.classId, (id) => id !== null && rememberClass(id), { immediate: true
     <RouterView v-slot="{ Component }"><component :is="Component" :key="fresh" /></RouterView>
   </main>
 
-  <ShortcutsSheet v-if="keysAsked" :open="keysOpen" :student="student" @close="keysOpen = false" />
+  <HelpSheet v-if="helpAsked" :open="helpOpen" :student="student" @close="helpOpen = false" />
   <div v-if="ended" class="over" role="dialog" aria-modal="true" :aria-label="t('signIn.again')">
     <div class="sheet box stack">
       <h2>{{ t('signIn.again') }}</h2>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** Who is signed in, and what is theirs: how the pages look, their calendar and account, signing out. */
 import { Button } from 'ant-design-vue';
+import { onClickOutside } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { useT } from '../i18n/use-t';
 import { useSession } from '../features/accounts';
@@ -9,11 +10,13 @@ import ToggleButton from '../ui/ToggleButton.vue';
 import LinkButton from '../ui/LinkButton.vue';
 
 defineProps<{ student: boolean }>();
-const emit = defineEmits<{ shortcuts: []; signOut: [] }>();
+const emit = defineEmits<{ help: []; signOut: [] }>();
 const { t } = useT();
 const session = useSession();
 const { choice } = useThemeChoice();
 const meOpen = ref(false);
+const who = ref<HTMLElement | null>(null);
+onClickOutside(who, () => (meOpen.value = false));
 const initials = computed(
   () => [...(session.me?.givenName ?? '')][0]?.toUpperCase() + ([...(session.me?.familyName ?? '')][0]?.toUpperCase() ?? ''),
 );
@@ -22,14 +25,14 @@ function leave(): void {
   meOpen.value = false;
   emit('signOut');
 }
-function showShortcuts(): void {
+function showHelp(): void {
   meOpen.value = false;
-  emit('shortcuts');
+  emit('help');
 }
 </script>
 
 <template>
-  <div class="who" @keydown.esc="meOpen = false">
+  <div ref="who" class="who" @keydown.esc="meOpen = false">
     <Button type="text" class="bare me" :aria-expanded="meOpen" :aria-label="t('shell.me', { name: fullName })" @click="meOpen = !meOpen">
       {{ initials }}
     </Button>
@@ -47,7 +50,8 @@ function showShortcuts(): void {
       <LinkButton v-if="!session.me?.practice" to="/account" @click="meOpen = false">{{ t('account.title') }}</LinkButton>
       <LinkButton v-if="student && !session.me?.practice" to="/join" @click="meOpen = false">{{ t('join.oneMore') }}</LinkButton>
       <LinkButton v-if="!student" to="/mailroom" @click="meOpen = false">{{ t('mailroom.title') }}</LinkButton>
-      <Button @click="showShortcuts">{{ t('shell.shortcuts') }} <span class="key">?</span></Button>
+      <LinkButton to="/guide" @click="meOpen = false">{{ t('shell.guide') }}</LinkButton>
+      <Button @click="showHelp">{{ t('shell.help') }} <span class="key">?</span></Button>
       <Button @click="leave">{{ t('shell.signOut') }}</Button>
     </div>
   </div>

@@ -17,4 +17,3 @@ watch(
 app.mount('#app');
 // The browser keeps the application's own files, so that it opens without a line; only where it is served as built.
 if (import.meta.env.PROD && 'serviceWorker' in navigator) void navigator.serviceWorker.register('/sw.js').catch(() => undefined);
-

@@ -147,6 +147,7 @@ export const router = createRouter({
       component: () => import('../features/progress/OwnProgressPage.vue'),
       meta: student('my-progress', 'nav.progress'),
     },
+    { path: '/guide/:whom?', component: () => import('../features/guide/GuidePage.vue'), meta: { bare: true, title: 'guide.title' } },
     { path: '/:rest(.*)*', component: () => import('./MissingPage.vue'), meta: { title: 'missingPage.title' } },
   ],
 });

@@ -9,6 +9,7 @@ import { conversationsWords } from '../features/conversations/words.en';
 import { exceptionsWords } from '../features/exceptions/words.en';
 import { familiesWords } from '../features/families/words.en';
 import { filesWords } from '../features/files/words.en';
+import { guideWords } from '../features/guide/words.en';
 import { mailroomWords } from '../features/mailroom/words.en';
 import { markbookWords } from '../features/markbook/words.en';
 import { markingWords } from '../features/marking/words.en';
@@ -119,11 +120,14 @@ export const en = {
     signOut: 'Sign out',
     theme: 'Colours',
     themes: { light: 'Light', dark: 'Dark', device: 'As the device' },
-    shortcuts: 'Shortcuts',
+    help: 'Help and shortcuts',
+    helpFor: 'What this page is for',
+    guide: 'The guide',
+    guideWhole: 'Read the guide, from the beginning',
     shortcutsNone: 'This page has no shortcuts of its own.',
     everywhere: 'Everywhere',
     here: 'On this page',
-    showShortcuts: 'Show the shortcuts',
+    showHelp: 'Help and shortcuts',
   },
   names: { none: 'Nobody of this name.' },
   missingPage: { title: 'There is nothing here', hint: 'The address may be old, or it is not yours to see.', home: 'Go to the first page' },
@@ -164,6 +168,7 @@ export const en = {
   ...exceptionsWords,
   ...familiesWords,
   ...filesWords,
+  ...guideWords,
   ...mailroomWords,
   ...markbookWords,
   ...markingWords,

@@ -1,19 +1,32 @@
 <script setup lang="ts">
-/** The keys that do something: on this page, and everywhere. */
+/** Help where one is: what the page is for, what people do there, and the keys that do something on it and everywhere. */
 import { computed } from 'vue';
+import { useRoute } from 'vue-router';
 import { useT } from '../i18n/use-t';
+import LinkButton from '../ui/LinkButton.vue';
 import SideSheet from '../ui/SideSheet.vue';
 import { activeShortcuts } from '../ui/use-shortcuts';
+import { HELP } from './help.en';
 
 const props = defineProps<{ open: boolean; student: boolean }>();
 const emit = defineEmits<{ close: [] }>();
 const { t } = useT();
+const route = useRoute();
+const help = computed(() => HELP[route.matched.at(-1)?.path ?? '']);
 const everywhere = computed(() => activeShortcuts.everywhere.filter((one) => one.key !== 'n' || !props.student));
 </script>
 
 <template>
-  <SideSheet :open="open" :title="t('shell.shortcuts')" :width="360" @close="emit('close')">
+  <SideSheet :open="open" :title="t('shell.help')" :width="400" @close="emit('close')">
     <div class="stack">
+      <section v-if="help" class="stack">
+        <h3>{{ t('shell.helpFor') }}</h3>
+        <p>{{ help.is }}</p>
+        <ul class="acts">
+          <li v-for="act in help.acts" :key="act">{{ act }}</li>
+        </ul>
+      </section>
+      <LinkButton to="/guide" @click="emit('close')">{{ t('shell.guideWhole') }}</LinkButton>
       <h3>{{ t('shell.here') }}</h3>
       <p v-if="activeShortcuts.here.length === 0" class="muted">{{ t('shell.shortcutsNone') }}</p>
       <dl class="keys">
@@ -34,6 +47,13 @@ const everywhere = computed(() => activeShortcuts.everywhere.filter((one) => one
 </template>
 
 <style scoped>
+.acts {
+  margin: 0;
+  padding-inline-start: 20px;
+}
+.acts li + li {
+  margin-block-start: 6px;
+}
 .keys {
   display: grid;
   grid-template-columns: 64px 1fr;

@@ -1,0 +1,103 @@
+<script setup lang="ts">
+/** How one works with it, a page for each kind of reader; open to whoever stands at the door too. */
+import type { Language } from '@jolly/core';
+import { computed, onMounted } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { useLoad } from '../../api/use-load';
+import { i18n } from '../../i18n';
+import { useT } from '../../i18n/use-t';
+import LinkButton from '../../ui/LinkButton.vue';
+import LoadGate from '../../ui/LoadGate.vue';
+import RouteTabs from '../../ui/RouteTabs.vue';
+import WordMark from '../../ui/WordMark.vue';
+import { useSession } from '../accounts';
+
+const WHOM = ['teacher', 'student', 'family', 'keeper'] as const;
+type Whom = (typeof WHOM)[number];
+const FAMILY: Record<Language, () => Promise<{ default: string }>> = {
+  en: () => import('../../../../../docs/guide/family.md'),
+  es: () => import('../../../../../docs/guide/family.es.md'),
+  fr: () => import('../../../../../docs/guide/family.fr.md'),
+  ar: () => import('../../../../../docs/guide/family.ar.md'),
+};
+const GUIDES: Record<Whom, () => Promise<{ default: string }>> = {
+  teacher: () => import('../../../../../docs/guide/teacher.md'),
+  student: () => import('../../../../../docs/guide/student.md'),
+  family: () => FAMILY[i18n.global.locale.value as Language](),
+  keeper: () => import('../../../../../docs/guide/keeper.md'),
+};
+
+const { t } = useT();
+const route = useRoute();
+const router = useRouter();
+const session = useSession();
+const whom = computed<Whom>(() => WHOM.find((one) => one === route.params.whom) ?? session.me?.role ?? 'teacher');
+const { state, value, why, reload } = useLoad(async () => (await GUIDES[whom.value]()).default, [whom]);
+const tabs = computed(() => WHOM.map((one) => ({ key: one, to: `/guide/${one}`, title: t(`guide.whom.${one}`), on: one === whom.value })));
+// An address without a reader is that of one's own guide.
+onMounted(() => route.params.whom || void router.replace(`/guide/${whom.value}`));
+</script>
+
+<template>
+  <header class="mast">
+    <WordMark />
+    <LinkButton to="/">{{ t('guide.back') }}</LinkButton>
+  </header>
+  <main class="guide">
+    <RouteTabs :label="t('guide.label')" :tabs="tabs" />
+    <LoadGate :state="state" :why="why" @retry="reload">
+      <!-- Our own text, made into a page when the application is built. -->
+      <!-- eslint-disable-next-line vue/no-v-html -->
+      <article dir="auto" v-html="value" />
+    </LoadGate>
+  </main>
+</template>
+
+<style scoped>
+.mast {
+  min-height: 52px;
+  background: var(--mast);
+  color: var(--on-mast);
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  padding-inline: 20px;
+}
+.guide {
+  max-width: 760px;
+  margin-inline: auto;
+  padding: 16px 20px 64px;
+}
+article {
+  font: 17px/1.55 var(--font-read);
+}
+article :deep(h1) {
+  font-size: 30px;
+  margin-block: 12px;
+}
+article :deep(h2) {
+  font-size: 21px;
+  margin-block: 32px 10px;
+}
+article :deep(img) {
+  display: block;
+  max-width: 100%;
+  max-height: 560px;
+  margin-block: 16px;
+  border: 1px solid var(--line);
+  border-radius: 8px;
+}
+article :deep(li) {
+  margin-block-end: 6px;
+}
+article :deep(strong) {
+  font-family: var(--font);
+  font-weight: 650;
+}
+article :deep(code) {
+  background: var(--surface-2);
+  border-radius: 4px;
+  padding: 1px 5px;
+  font-size: 15px;
+}
+</style>
