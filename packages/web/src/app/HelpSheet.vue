@@ -48,7 +48,7 @@ const everywhere = computed(() => activeShortcuts.everywhere.filter((one) => one
 
 <style scoped>
 .acts {
-  margin: 0;
+  margin-block: 8px 0;
   padding-inline-start: 20px;
 }
 .acts li + li {
@@ -58,7 +58,7 @@ const everywhere = computed(() => activeShortcuts.everywhere.filter((one) => one
   display: grid;
   grid-template-columns: 64px 1fr;
   row-gap: 8px;
-  margin: 0;
+  margin-block: 8px 0;
 }
 .keys dt {
   font-weight: 700;

@@ -81,7 +81,7 @@ function showHelp(): void {
   position: absolute;
   inset-inline-end: 0;
   top: 40px;
-  width: 264px;
+  width: 292px;
   background: var(--surface);
   color: var(--text);
   border: 1px solid var(--line);

@@ -83,11 +83,17 @@ async function signOut(): Promise<void> {
           />
         </template>
       </LoadGate>
+      <p class="small below">
+        <RouterLink :to="{ path: '/guide/family', query: { language: i18n.global.locale.value } }">{{ t('family.guide') }}</RouterLink>
+      </p>
     </main>
   </template>
 </template>
 
 <style scoped>
+.below {
+  margin-block-start: 32px;
+}
 .skip {
   position: absolute;
   inset-inline-start: -9999px;

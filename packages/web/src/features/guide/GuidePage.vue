@@ -1,10 +1,10 @@
 <script setup lang="ts">
 /** How one works with it, a page for each kind of reader; open to whoever stands at the door too. */
-import type { Language } from '@jolly/core';
-import { computed, onMounted } from 'vue';
+import { LANGUAGES, type Language } from '@jolly/core';
+import { computed, onBeforeUnmount, onMounted } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useLoad } from '../../api/use-load';
-import { i18n } from '../../i18n';
+import { i18n, useLanguage } from '../../i18n';
 import { useT } from '../../i18n/use-t';
 import LinkButton from '../../ui/LinkButton.vue';
 import LoadGate from '../../ui/LoadGate.vue';
@@ -31,20 +31,27 @@ const { t } = useT();
 const route = useRoute();
 const router = useRouter();
 const session = useSession();
+const isFamily = computed(() => session.me?.role === 'family');
 const whom = computed<Whom>(() => WHOM.find((one) => one === route.params.whom) ?? session.me?.role ?? 'teacher');
-const { state, value, why, reload } = useLoad(async () => (await GUIDES[whom.value]()).default, [whom]);
+// A family comes from its page in the language it reads there.
+const language = computed(() => LANGUAGES.find((one) => one === route.query.language) ?? 'en');
+const { state, value, why, reload } = useLoad(async () => {
+  await useLanguage(language.value);
+  return (await GUIDES[whom.value]()).default;
+}, [whom, language]);
+onBeforeUnmount(() => void useLanguage('en'));
 const tabs = computed(() => WHOM.map((one) => ({ key: one, to: `/guide/${one}`, title: t(`guide.whom.${one}`), on: one === whom.value })));
 // An address without a reader is that of one's own guide.
-onMounted(() => route.params.whom || void router.replace(`/guide/${whom.value}`));
+onMounted(() => route.params.whom || void router.replace({ path: `/guide/${whom.value}`, query: route.query }));
 </script>
 
 <template>
   <header class="mast">
     <WordMark />
-    <LinkButton to="/">{{ t('guide.back') }}</LinkButton>
+    <LinkButton to="/">{{ t(isFamily ? 'family.guideBack' : 'guide.back') }}</LinkButton>
   </header>
   <main class="guide">
-    <RouteTabs :label="t('guide.label')" :tabs="tabs" />
+    <RouteTabs v-if="!isFamily" :label="t('guide.label')" :tabs="tabs" />
     <LoadGate :state="state" :why="why" @retry="reload">
       <!-- Our own text, made into a page when the application is built. -->
       <!-- eslint-disable-next-line vue/no-v-html -->

@@ -36,6 +36,8 @@ export const ar: FamilyMessages = {
     signPassword: 'كلمة المرور',
     signIn: 'دخول',
     signOut: 'خروج',
+    guide: 'كيف تعمل الصفحة',
+    guideBack: 'العودة إلى الصفحة',
     forgotten: 'هل نسيت كلمة المرور؟',
     letterShows: 'رسائل الأعمال العائدة تذكر',
     letter: { score: 'كل ما يسمح به الصف', words: 'الكلمات بلا درجة', nothing: 'أنها عادت فقط' },

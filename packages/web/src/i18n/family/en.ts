@@ -34,6 +34,8 @@ export const en = {
     signPassword: 'Password',
     signIn: 'Sign in',
     signOut: 'Sign out',
+    guide: 'How it works',
+    guideBack: 'Back to the page',
     forgotten: 'Password forgotten?',
     letterShows: 'Letters about returned work say',
     letter: { score: 'all that the class lets them', words: 'words, no score', nothing: 'only that it is back' },

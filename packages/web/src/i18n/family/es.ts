@@ -36,6 +36,8 @@ export const es: FamilyMessages = {
     signPassword: 'Contraseña',
     signIn: 'Entrar',
     signOut: 'Salir',
+    guide: 'Cómo funciona',
+    guideBack: 'Volver a la página',
     forgotten: '¿Ha olvidado la contraseña?',
     letterShows: 'Los avisos de trabajos devueltos dicen',
     letter: { score: 'todo lo que la clase permite', words: 'palabras, sin puntuación', nothing: 'solo que ha vuelto' },

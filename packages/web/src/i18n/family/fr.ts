@@ -36,6 +36,8 @@ export const fr: FamilyMessages = {
     signPassword: 'Mot de passe',
     signIn: 'Se connecter',
     signOut: 'Se déconnecter',
+    guide: 'Comment ça marche',
+    guideBack: 'Retour à la page',
     forgotten: 'Mot de passe oublié ?',
     letterShows: 'Les lettres sur un travail rendu disent',
     letter: { score: 'tout ce que la classe permet', words: 'des mots, pas de note', nothing: 'seulement qu’il est revenu' },

@@ -1,0 +1,20 @@
+import { test, type Page } from '@playwright/test';
+import { someone } from '../support/people';
+const shot = async (page: Page, name: string, full = false) => { await page.waitForLoadState('networkidle'); await page.evaluate(() => document.fonts.ready); await page.screenshot({ path: `/tmp/look/${name}.png`, fullPage: full }); };
+test('look', async ({ browser }) => {
+  test.setTimeout(200_000);
+  const page = await someone(browser, 'odile.finch');
+  await page.goto('/today'); await page.locator('.owes').first().waitFor();
+  await page.keyboard.press('?'); await page.getByRole('dialog').waitFor(); await shot(page, 'help');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: /^You:/ }).click(); await shot(page, 'menu');
+  await page.goto('/guide/teacher'); await page.locator('article h1').waitFor(); await shot(page, 'guide'); await shot(page, 'guide-full', true);
+  await page.goto('/today'); await page.locator('.owes').first().waitFor();
+  await page.context().setOffline(true);
+  await page.getByRole('link', { name: 'Plan' }).first().click(); await page.waitForTimeout(1500); await page.screenshot({ path: '/tmp/look/off.png' });
+  const kid = await someone(browser, 'bao.lindqvist', { width: 390, height: 844 });
+  await kid.goto('/guide'); await kid.locator('article h1').waitFor(); await shot(kid, 'ph-guide');
+  await kid.goto('/work'); await kid.locator('main h1').waitFor(); await kid.keyboard.press('?'); await kid.getByRole('dialog').waitFor(); await shot(kid, 'ph-help');
+  const home = await someone(browser, 'salma.alrashid', { width: 390, height: 844 });
+  await home.goto('/guide/family'); await home.locator('article h1').waitFor(); await shot(home, 'ph-family');
+});
