@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Locator, type Page } from '@playwright/test';
 import axe, { type AxeResults } from 'axe-core';
 import { someone } from '../support/people';
 
@@ -59,7 +59,7 @@ for (const theme of ['light', 'dark'] as const) {
     const find = (title: string) => all.find((one) => one.title === title && one.issuedAt !== null)!;
     const roster = (await (await page.request.get(`/api/classes/${find('Valley model').classId}/roster`)).json()) as { id: string }[];
     const found: string[] = [];
-    // In the dark only what tokens.test.ts cannot know: a screen of each kind.
+    // In the dark, where only contrast is looked at, every second one: the sheets and the parts on them are the same.
     const screens = [
       ['/today', '.owes'],
       ['/plan', '.card'],
@@ -96,9 +96,12 @@ for (const theme of ['light', 'dark'] as const) {
       [`/class/${find('Valley model').classId}/code`, '.code'],
       ['/mailroom', '.letter'],
       ['/account', 'form'],
+      [`/class/${find('Valley model').classId}/bring-in`, 'h1'],
+      ['/guide/teacher', 'article h1'],
+      ['/guide/keeper', 'article h1'],
       ['/nothing', 'h1'],
     ] as const;
-    const [first, ...rest] = theme === 'light' ? screens : screens.filter((_, at) => at % 6 === 0);
+    const [first, ...rest] = theme === 'light' ? screens : screens.filter((_, at) => at % 2 === 0);
     found.push(...(await arrive(page, first![0], first![1])));
     for (const [path, ready] of rest) found.push(...(await look(page, path, ready)));
     await page.goto('/today');
@@ -125,6 +128,10 @@ for (const theme of ['light', 'dark'] as const) {
     found.push(...(await look(page, `/work/${rain.assignmentId}`, '.card')));
     const [review] = (await (await page.request.get('/api/my/reviews')).json()) as { id: string }[];
     found.push(...(await look(page, `/work/reviews/${review!.id}`, '#review-text')));
+    const given = pieces.find((one) => one.state === 'in')!;
+    found.push(...(await look(page, `/work/${given.assignmentId}/receipt`, 'h1')));
+    found.push(...(await look(page, '/account', 'form')));
+    found.push(...(await look(page, '/guide/student', 'article h1')));
     found.push(...(await look(page, '/my-progress', '.dial')));
     found.push(...(await look(page, '/portfolio', '.add')));
     found.push(...(await look(page, '/calendar', '.listed')));
@@ -148,3 +155,53 @@ for (const theme of ['light', 'dark'] as const) {
     expect(found).toEqual([]);
   });
 }
+
+test('axe finds nothing on what opens over a page: sheets, lists of choices, calendars and the tools of a column', async ({ browser }) => {
+  test.setTimeout(300_000);
+  const page = await someone(browser, 'odile.finch');
+  page.setDefaultTimeout(SOON_MS);
+  const all = (await (await page.request.get('/api/assignments')).json()) as {
+    id: string;
+    briefId: string;
+    title: string;
+    classId: string;
+    issuedAt: number | null;
+  }[];
+  const find = (title: string) => all.find((one) => one.title === title && one.issuedAt !== null)!;
+  const { id: notes, classId } = find('Meander notes');
+  const found: string[] = [];
+  const sheet = page.getByRole('dialog');
+  const button = (name: string | RegExp) => page.getByRole('button', { name }).first();
+  /** Opens it, looks, and closes it with Escape, which gives the page back. */
+  const opens = async (path: string, ready: string, open: () => Promise<void>, isThere: Locator): Promise<void> => {
+    await page.goto(path);
+    await page.locator(ready).first().waitFor({ timeout: SOON_MS });
+    await open();
+    await isThere.first().waitFor({ timeout: SOON_MS });
+    found.push(...(await violationsOn(page)));
+  };
+  const list = page.locator('.ant-select-dropdown:not(.ant-select-dropdown-hidden)');
+  const calendar = page.locator('.ant-picker-dropdown:not(.ant-picker-dropdown-hidden)');
+  await opens('/today', '.owes', () => button(/^You:/).click(), page.getByRole('button', { name: 'Sign out' }));
+  await opens('/today', '.owes', () => page.getByLabel('Which class').press('ArrowDown'), list);
+  await opens('/today', '.owes', () => button(/^Return \d+ held in/).click(), sheet);
+  await opens('/plan', '.card', () => button('Shift many…').click(), sheet);
+  await opens(`/compose/${find('Valley model').briefId}`, '.other', () => button('+ give someone other dates').click(), sheet);
+  const due = page.locator('.ant-picker input').first();
+  await opens('/compose', '.title', () => due.click(), calendar);
+  await opens(
+    `/assignments/${notes}`,
+    'table',
+    () => page.locator('thead button').first().click(),
+    page.locator('.ant-popover, .ant-dropdown, .tools'),
+  );
+  await opens(`/assignments/${notes}`, 'table', () => button('Take home').click(), sheet);
+  await opens(`/marking/${notes}`, '.paper mark', () => button('How to mark').click(), sheet);
+  await opens(`/marking/${find('Bank survey').id}/sheet`, '.score', () => button('Same for many').click(), sheet);
+  await opens(`/class/${classId}`, 'table', () => button('Edit').click(), sheet);
+  await opens(`/class/${classId}/exceptions`, 'table', () => button('Give a standing exception').click(), sheet);
+  await opens('/shelf', '.item', () => page.locator('.item button').first().click(), sheet);
+  await opens(`/mark-book?class=${classId}`, '.row-of-book', () => page.keyboard.press('?'), sheet);
+  await opens('/today', '.owes', () => page.keyboard.press('/').then(() => page.keyboard.type('ba')), list);
+  expect(found).toEqual([]);
+});

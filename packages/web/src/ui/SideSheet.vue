@@ -25,6 +25,9 @@ watchEffect(
     if (!box) return;
     const said = { role: 'dialog', 'aria-modal': 'true', 'aria-label': props.title };
     for (const [name, value] of Object.entries(said)) box.setAttribute(name, value);
+    // Where nothing in it takes the focus, it is moved by its keys all the same.
+    if (!inside.value!.querySelector('a[href], button, input, textarea, [tabindex]'))
+      box.querySelector('.ant-drawer-body')?.setAttribute('tabindex', '0');
     cleanUp(() => Object.keys(said).forEach((name) => box.removeAttribute(name)));
   },
   { flush: 'post' },

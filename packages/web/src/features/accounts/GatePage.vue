@@ -53,5 +53,7 @@ const { t } = useT();
 }
 .below {
   margin-block-start: 18px;
+  /* Each of the links above each other can be hit by itself. */
+  line-height: 2;
 }
 </style>
