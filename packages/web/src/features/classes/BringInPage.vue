@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What a roster file would do, row by row, before anything is stored. */
-import { Button, Checkbox } from 'ant-design-vue';
+import { Button, Checkbox, Steps } from 'ant-design-vue';
 import type { ColumnUse } from '@jolly/core';
 import type { RosterImportReply, RosterPreviewEntry, RosterPreviewReply, RosterReading } from '@jolly/server/contract';
 import { computed, onMounted, ref } from 'vue';
@@ -135,11 +135,21 @@ function detail(entry: RosterPreviewEntry): string {
       return keptText(entry);
   }
 }
+const STEPS = ['choose', 'look', 'stored'] as const;
+const step = computed(() => (done.value ? 2 : here.value ? 1 : 0));
 const back = () => router.push({ path: `/class/${classId.value}`, query: scope.kept.value });
 </script>
 
 <template>
   <ClassFrame>
+    <p class="hidden-text">{{ t('bringIn.stepOf', { n: step + 1, of: STEPS.length, name: t(`bringIn.steps.${STEPS[step]!}`) }) }}</p>
+    <Steps
+      class="steps"
+      size="small"
+      aria-hidden="true"
+      :current="step"
+      :items="STEPS.map((one) => ({ title: t(`bringIn.steps.${one}`) }))"
+    />
     <div v-if="done" class="note stack" role="status">
       <h2>{{ t('bringIn.done') }}</h2>
       <p>{{ t('bringIn.doneHow', { ...done }) }}</p>
@@ -290,6 +300,10 @@ const back = () => router.push({ path: `/class/${classId.value}`, query: scope.k
 </template>
 
 <style scoped>
+.steps {
+  max-width: 720px;
+  margin-block-end: 20px;
+}
 .none {
   max-width: 560px;
   display: grid;

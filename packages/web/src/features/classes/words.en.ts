@@ -129,6 +129,8 @@ export const classesWords = {
   },
   bringIn: {
     title: 'Bring students in',
+    steps: { choose: 'Names or a file', look: 'What it would do', stored: 'On the roster' },
+    stepOf: 'Step {n} of {of}: {name}',
     hint: 'One a line, or cells pasted from a spreadsheet.',
     look: 'See what it would do',
     file: 'Choose a file',

@@ -9,6 +9,8 @@ import LoadGate from '../../ui/LoadGate.vue';
 import { useWords } from '../../ui/use-words';
 import { useSession } from '../accounts';
 import { useTermLine } from '../termline';
+import { byNumber, byText, type ListColumn } from '../../ui/list-view';
+import ListTable from '../../ui/ListTable.vue';
 import FoldedPart from '../../ui/FoldedPart.vue';
 
 const { t, when, count } = useWords();
@@ -26,6 +28,20 @@ const how = (mail: MailReply) =>
       : mail.tries === 0
         ? t('mailroom.waiting')
         : t('mailroom.retrying', { n: mail.tries, when: at(mail.nextTryAt) }, mail.tries);
+const STATES = ['waiting', 'failed', 'sent'] as const;
+const columns = computed((): ListColumn<MailReply>[] => [
+  { key: 'subject', title: t('mailroom.about'), sort: byText((mail) => mail.subject) },
+  {
+    key: 'state',
+    title: t('mailroom.state'),
+    width: 150,
+    filter: {
+      options: STATES.map((one) => ({ value: one, label: t(`mailroom.states.${one}`) })),
+      of: (mail) => (mail.state === 'sent' || mail.state === 'failed' ? mail.state : 'waiting'),
+    },
+  },
+  { key: 'made', title: t('mailroom.made'), width: 130, sort: byNumber((mail) => mail.madeAt), hideable: true },
+]);
 // Addresses in a mail are ours: they become links, all else stays text.
 const parts = computed(() => (open.value?.body ?? '').split(/(https?:\/\/\S+)/));
 async function again(mail: MailReply): Promise<void> {
@@ -70,18 +86,31 @@ async function again(mail: MailReply): Promise<void> {
         <p class="muted">{{ t('mailroom.emptyHint') }}</p>
       </div>
       <div v-else class="columns">
-        <ul class="plain list sheet">
-          <li v-for="mail in value!.mails" :key="mail.id">
-            <Button type="text" class="bare mail" :aria-current="mail.id === open.id ? 'true' : undefined" @click="chosen = mail.id">
-              <span class="row"
-                ><strong class="clip grow" dir="auto">{{ mail.toName || mail.to }}</strong
-                ><span class="muted small">{{ at(mail.madeAt) }}</span></span
-              >
-              <span class="clip" dir="auto">{{ mail.subject }}</span>
-              <span class="small" :class="mail.state === 'failed' ? 'alarm' : mail.state === 'sent' ? 'muted' : ''">{{ how(mail) }}</span>
+        <ListTable
+          name="mailroom"
+          class="sheet list"
+          :label="t('mailroom.title')"
+          :rows="value!.mails"
+          :columns="columns"
+          :key-of="(mail: MailReply) => mail.id"
+          :row-class="(mail: MailReply) => (mail.id === open!.id ? 'open' : '')"
+          :empty="t('mailroom.empty')"
+        >
+          <template #subject="{ row }: { row: MailReply }">
+            <Button type="link" class="subject" :aria-current="row.id === open.id ? 'true' : undefined" @click="chosen = row.id">
+              <span class="clip" dir="auto">{{ row.subject }}</span>
             </Button>
-          </li>
-        </ul>
+            <span class="small clip to" dir="auto">{{ row.toName || row.to }}</span>
+          </template>
+          <template #state="{ row }: { row: MailReply }"
+            ><span class="small" :class="row.state === 'failed' ? 'alarm' : row.state === 'sent' ? 'muted' : ''">{{
+              how(row)
+            }}</span></template
+          >
+          <template #made="{ row }: { row: MailReply }"
+            ><span class="small muted">{{ at(row.madeAt) }}</span></template
+          >
+        </ListTable>
         <article class="sheet letter stack">
           <h2 dir="auto">{{ open.subject }}</h2>
           <dl class="facts">
@@ -127,7 +156,7 @@ async function again(mail: MailReply): Promise<void> {
 }
 .columns {
   display: grid;
-  grid-template-columns: 380px minmax(0, 1fr);
+  grid-template-columns: minmax(0, 560px) minmax(0, 1fr);
   gap: 20px;
   margin-block-start: 16px;
   align-items: start;
@@ -136,24 +165,16 @@ async function again(mail: MailReply): Promise<void> {
   max-height: calc(100vh - 260px);
   overflow: auto;
 }
-.mail {
-  justify-content: stretch;
-  align-items: stretch;
-  border-radius: 0;
-  width: 100%;
-  display: grid;
-  gap: 2px;
-  text-align: start;
-  background: none;
-  border: 0;
-  border-block-end: 1px solid var(--line-2);
-  padding: 10px 14px;
-  cursor: pointer;
-  color: inherit;
-}
-.mail[aria-current] {
+.list :deep(tr.open td) {
   background: var(--surface-now);
-  box-shadow: inset 3px 0 0 var(--now);
+}
+.subject {
+  max-width: 100%;
+  padding-inline: 0;
+  height: auto;
+}
+.to {
+  display: block;
 }
 .letter {
   padding: 22px 26px;

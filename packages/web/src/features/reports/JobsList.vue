@@ -8,6 +8,8 @@ import { useAttempt } from '../../api/use-attempt';
 import { whenText } from '../../time/format';
 import { useWords } from '../../ui/use-words';
 import { useTermLine } from '../termline';
+import { byText, type ListColumn } from '../../ui/list-view';
+import ListTable from '../../ui/ListTable.vue';
 import ProgressBar from '../../ui/ProgressBar.vue';
 
 const { t, count } = useWords();
@@ -37,7 +39,19 @@ const stop = (job: ReportJob) =>
     await ask('POST /api/reports/jobs/:jobId/stop', { params: { jobId: job.id } });
     await look();
   });
-const shown = computed(() => jobs.value.slice(0, 5));
+const how = (job: ReportJob) =>
+  job.parts > 1 && isOpen(job) ? t('report.progress', { a: job.done, b: job.parts }) : t(`report.state.${job.state}`);
+const STATES = ['waiting', 'running', 'done', 'failed', 'stopped'] as const;
+const columns = computed((): ListColumn<ReportJob>[] => [
+  { key: 'report', title: t('report.title'), sort: byText((job) => job.title) },
+  {
+    key: 'state',
+    title: t('report.jobState'),
+    width: 130,
+    filter: { options: STATES.map((one) => ({ value: one, label: t(`report.state.${one}`) })), of: (job) => job.state },
+  },
+  { key: 'acts', title: t('report.jobActs'), acts: true, width: 100 },
+]);
 defineExpose({
   follow: (job: ReportJob) => {
     wanted.add(job.id);
@@ -48,32 +62,34 @@ defineExpose({
 </script>
 
 <template>
-  <section v-if="shown.length > 0" class="jobs">
+  <section v-if="jobs.length > 0" class="jobs">
     <h2>{{ t('report.jobs') }}</h2>
     <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-    <ul class="plain" aria-live="polite">
-      <li v-for="job in shown" :key="job.id" class="row job">
-        <span class="grow"
-          ><span dir="auto">{{ job.title || t('report.title') }}</span
-          ><span class="muted small about"
-            >{{ t(`report.${job.format}`) }} · {{ count('report.of', job.students) }} · {{ whenText(job.madeAt, line.zone) }}</span
-          ><span v-if="job.problem" class="alarm small about">{{ job.problem }}</span></span
-        >
-        <ProgressBar
-          v-if="isOpen(job) && job.parts > 1"
-          :done="job.done"
-          :of="job.parts"
-          :label="t('report.progress', { a: job.done, b: job.parts })"
-        />
-        <span class="small" :class="{ muted: job.state !== 'failed', alarm: job.state === 'failed' }">{{
-          job.parts > 1 && isOpen(job) ? t('report.progress', { a: job.done, b: job.parts }) : t(`report.state.${job.state}`)
-        }}</span>
+    <p class="hidden-text" aria-live="polite">{{ jobs[0] ? `${jobs[0].title}: ${how(jobs[0])}` : '' }}</p>
+    <ListTable
+      name="report-jobs"
+      :label="t('report.jobs')"
+      :rows="jobs"
+      :columns="columns"
+      :key-of="(job: ReportJob) => job.id"
+      :empty="t('report.jobsNone')"
+    >
+      <template #report="{ row: job }: { row: ReportJob }">
+        <span dir="auto">{{ job.title || t('report.title') }}</span><span class="muted small about"
+          >{{ t(`report.${job.format}`) }} · {{ count('report.of', job.students) }} · {{ whenText(job.madeAt, line.zone) }}</span
+        ><span v-if="job.problem" class="alarm small about">{{ job.problem }}</span>
+      </template>
+      <template #state="{ row: job }: { row: ReportJob }">
+        <ProgressBar v-if="isOpen(job) && job.parts > 1" :done="job.done" :of="job.parts" :label="how(job)" />
+        <span class="small" :class="{ muted: job.state !== 'failed', alarm: job.state === 'failed' }">{{ how(job) }}</span>
+      </template>
+      <template #acts="{ row: job }: { row: ReportJob }">
         <Button v-if="isOpen(job)" @click="stop(job)">{{ t('report.stop') }}</Button>
         <Button v-if="job.state === 'done'" :aria-label="`${t('report.fetch')}: ${job.fileName}`" @click="fetchFile(job)">
           {{ t('report.fetch') }}
         </Button>
-      </li>
-    </ul>
+      </template>
+    </ListTable>
   </section>
 </template>
 
@@ -82,11 +98,8 @@ defineExpose({
   margin-block-start: 14px;
 }
 .jobs h2 {
+  margin-block-end: 8px;
   font-size: 16px;
-}
-.job {
-  padding-block: 6px;
-  border-block-end: 1px solid var(--line-2);
 }
 .about {
   display: block;
