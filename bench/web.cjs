@@ -1,5 +1,5 @@
 // The mark book in headless Chromium: a class of 60 with 300 assignments, filled as one act; from the key to the
-// stored and painted score; frames and long tasks while it is scrolled; and how much script the first page loads.
+// stored and painted score; and frames and long tasks while it is scrolled.
 const { chromium } = require('@playwright/test');
 const { ask, base, issue, quantile, say, signIn } = require('./client.cjs');
 
@@ -61,24 +61,11 @@ async function main() {
 
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium-headless-shell', args: ['--no-sandbox'] });
   const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
-  let script = 0;
-  page.on('response', async (reply) => {
-    if (!/\.js$/.test(new URL(reply.url()).pathname)) return;
-    const sizes = await reply
-      .request()
-      .sizes()
-      .catch(() => null);
-    script += sizes?.responseBodySize ?? 0;
-  });
   await page.goto(`${base}/sign-in`);
-  await page.waitForLoadState('networkidle');
-  say('script that the first page loads, compressed', `${(script / 1000).toFixed(0)} kB`);
   await page.getByLabel('User name').fill('odile.finch');
   await page.getByLabel('Password').fill('compass-rose');
   await page.keyboard.press('Enter');
   await page.waitForURL('**/today');
-  await page.waitForLoadState('networkidle');
-  say('the same up to Today', `${(script / 1000).toFixed(0)} kB`);
 
   const opened = performance.now();
   await page.goto(`${base}/mark-book?class=${classId}`);
