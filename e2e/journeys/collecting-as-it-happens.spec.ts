@@ -35,7 +35,7 @@ test('a teacher looks on while three students work: opened, begun, handed in, nu
 
   // Nudging who has not begun, once.
   await teacher.goto(`/assignments/${id}`);
-  await teacher.getByRole('checkbox', { name: 'Cyd Reef' }).check();
+  await press(teacher.getByRole('checkbox', { name: 'Cyd Reef' }), 'Space');
   await press(teacher.getByRole('button', { name: 'Nudge 1 student' }));
   await press(teacher.getByRole('button', { name: 'Nudge 1 student' }).last());
   await expect(row('Cyd')).toContainText('nudged today');

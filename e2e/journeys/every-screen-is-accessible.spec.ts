@@ -1,6 +1,6 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
 import axe, { type AxeResults } from 'axe-core';
-import { someone } from '../support/people';
+import { press, someone } from '../support/people';
 
 const SOON_MS = 30_000;
 
@@ -182,11 +182,11 @@ test('axe finds nothing on what opens over a page: sheets, lists of choices, cal
   };
   const list = page.locator('.ant-select-dropdown:not(.ant-select-dropdown-hidden)');
   const calendar = page.locator('.ant-picker-dropdown:not(.ant-picker-dropdown-hidden)');
-  await opens('/today', '.owes', () => button(/^You:/).click(), page.getByRole('button', { name: 'Sign out' }));
+  await opens('/today', '.owes', () => press(button(/^You:/)), page.getByRole('button', { name: 'Sign out' }));
   await opens('/today', '.owes', () => page.getByLabel('Which class').press('ArrowDown'), list);
-  await opens('/today', '.owes', () => button(/^Return \d+ held in/).click(), sheet);
-  await opens('/plan', '.card', () => button('Shift many…').click(), sheet);
-  await opens(`/compose/${find('Valley model').briefId}`, '.other', () => button('+ give someone other dates').click(), sheet);
+  await opens('/today', '.owes', () => press(button(/^Return \d+ held in/)), sheet);
+  await opens('/plan', '.card', () => press(button('Shift many…')), sheet);
+  await opens(`/compose/${find('Valley model').briefId}`, '.other', () => press(button('+ give someone other dates')), sheet);
   const due = page.locator('.ant-picker input').first();
   await opens('/compose', '.title', () => due.click(), calendar);
   await opens(
@@ -195,11 +195,11 @@ test('axe finds nothing on what opens over a page: sheets, lists of choices, cal
     () => page.locator('thead button').first().click(),
     page.locator('.ant-popover, .ant-dropdown, .tools'),
   );
-  await opens(`/assignments/${notes}`, 'table', () => button('Take home').click(), sheet);
-  await opens(`/marking/${notes}`, '.paper mark', () => button('How to mark').click(), sheet);
-  await opens(`/marking/${find('Bank survey').id}/sheet`, '.score', () => button('Same for many').click(), sheet);
-  await opens(`/class/${classId}`, 'table', () => button('Edit').click(), sheet);
-  await opens(`/class/${classId}/exceptions`, 'table', () => button('Give a standing exception').click(), sheet);
+  await opens(`/assignments/${notes}`, 'table', () => press(button('Take home')), sheet);
+  await opens(`/marking/${notes}`, '.paper mark', () => press(button('How to mark')), sheet);
+  await opens(`/marking/${find('Bank survey').id}/sheet`, '.score', () => press(button('Same for many')), sheet);
+  await opens(`/class/${classId}`, 'table', () => press(button('Edit')), sheet);
+  await opens(`/class/${classId}/exceptions`, 'table', () => press(button('Give a standing exception')), sheet);
   await opens('/shelf', '.item', () => page.locator('.item button').first().click(), sheet);
   await opens(`/mark-book?class=${classId}`, '.row-of-book', () => page.keyboard.press('?'), sheet);
   await opens('/today', '.owes', () => page.keyboard.press('/').then(() => page.keyboard.type('ba')), list);

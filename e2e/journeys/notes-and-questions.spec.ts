@@ -16,7 +16,8 @@ test('a student answers a note and asks about the score; a column of scores come
   // A note to words that are selected, closed in the middle of writing, is there again.
   await teacher.getByText('Twice a day the water stands still.').selectText();
   await teacher.getByText('Twice a day the water stands still.').dispatchEvent('mouseup');
-  await teacher.getByRole('button', { name: 'Note N' }).click();
+  await expect(teacher.getByRole('button', { name: 'Note N' })).toBeVisible();
+  await teacher.keyboard.press('n');
   await teacher.getByLabel('Note', { exact: true }).fill('Where did you see');
   await teacher.reload();
   await expect(teacher.getByLabel('Note', { exact: true })).toHaveValue('Where did you see');
@@ -24,7 +25,7 @@ test('a student answers a note and asks about the score; a column of scores come
   await teacher.keyboard.press('Enter');
   await expect(teacher.getByText('Where did you see it?')).toBeVisible();
   // A point on the picture, by the mouse; the pin is where it was pressed however the picture is turned.
-  await teacher.getByRole('button', { name: 'Turn' }).click();
+  await press(teacher.getByRole('button', { name: 'Turn' }));
   const picture = teacher.locator('.layer svg');
   await picture.scrollIntoViewIfNeeded();
   const { x, y, width, height } = (await picture.boundingBox())!;
@@ -80,9 +81,9 @@ test('a student answers a note and asks about the score; a column of scores come
   await teacher.goto(`/marking/${id}/sheet`);
   await press(teacher.getByRole('button', { name: 'Paste scores' }));
   await type(teacher.getByRole('textbox', { name: 'Paste scores' }), 'Ben Reef\t7.5\n');
-  await teacher.getByLabel('decimal comma: 7,5').check();
+  await press(teacher.getByLabel('decimal comma: 7,5'), 'Space');
   await expect(teacher.getByText('Row 1: no number as chosen above.')).toBeVisible();
-  await teacher.getByLabel('decimal point: 7.5').check();
+  await press(teacher.getByLabel('decimal point: 7.5'), 'Space');
   await press(teacher.getByRole('button', { name: 'Hold 1 row' }));
   await expect(teacher.getByLabel('Score of Ben Reef')).toHaveValue('7.5');
   await type(teacher.getByLabel('Score of Ben Reef'), '8,25');

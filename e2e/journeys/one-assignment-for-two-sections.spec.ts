@@ -151,7 +151,7 @@ test('one assignment for two sections: each student has exactly their own date a
     ['Eli', 'standing exception, Reads slowly'],
   ] as const) {
     await students[name]!.goto(`/work/${assignmentId}`);
-    await students[name]!.getByText('Why this date?').click();
+    await press(students[name]!.getByRole('button', { name: 'Why this date?' }));
     await expect(students[name]!.getByText(new RegExp(`due .* → .*: ${why}`))).toBeVisible();
   }
   await students.Fay!.goto(`/work/${assignmentId}`);

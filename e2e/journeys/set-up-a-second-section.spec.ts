@@ -149,7 +149,7 @@ test('what a teacher sets up for a class takes effect: scheme, standing exceptio
 
   await test.step('a weight is explained and the example follows', async () => {
     await press(teacher.getByRole('link', { name: 'Scheme' }));
-    await teacher.getByRole('radio', { name: /Weighted categories/ }).check();
+    await press(teacher.getByRole('radio', { name: /Weighted categories/ }), 'Space');
     await press(teacher.getByRole('button', { name: 'Add a category' }));
     await type(teacher.getByRole('textbox', { name: 'Category' }), 'Sand');
     await type(teacher.getByLabel('Weight of Sand'), '0');

@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test';
+import { press } from '../support/people';
 import { aReadyClass } from '../support/school';
 
 // Elsewhere the journeys' own hands on the line would be passed by.
@@ -25,10 +26,7 @@ test('the application opens without a line, shows what was seen last, takes what
   const line = ada.getByRole('status').filter({ hasText: 'No line to the school' });
   await expect(line).toContainText('What you see is as it was on');
   await expect(line).toContainText('What you write is kept here and sent when the line is back.');
-  await ada
-    .getByRole('link', { name: /Tides of the estuary/ })
-    .first()
-    .click();
+  await press(ada.getByRole('link', { name: /Tides of the estuary/ }).first());
   await expect(text).toHaveText('The tide turns twice a day.');
   await text.fill('The tide turns twice a day, and the moon decides when.');
   await ada.reload();

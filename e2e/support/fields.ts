@@ -1,10 +1,17 @@
-import type { Locator, Page } from '@playwright/test';
+import { expect, type Locator, type Page } from '@playwright/test';
 
-/** Chooses one of a list that opens, by what is read there. */
+const MOST_OPTIONS = 60;
+/** Chooses one of a list that opens, by what is read there: down the list with the arrow key until it is come to. */
 export async function choose(page: Page, label: string, option: string, within: Page | Locator = page): Promise<void> {
-  // What is chosen stands above the field, so that is what one presses.
-  await within.locator('.ant-select', { has: page.getByRole('combobox', { name: label }) }).click();
-  await page.locator('.ant-select-dropdown:visible .ant-select-item-option').getByText(option, { exact: true }).click();
+  const field = within.getByRole('combobox', { name: label });
+  await field.focus();
+  await field.press('ArrowDown');
+  const active = page.locator('.ant-select-dropdown:visible .ant-select-item-option-active');
+  await active.waitFor();
+  const here = active.getByText(option, { exact: true });
+  for (let n = 0; n < MOST_OPTIONS && (await here.count()) === 0; n++) await field.press('ArrowDown');
+  await expect(here).toBeVisible();
+  await field.press('Enter');
 }
 
 /** A day typed as people type it; the field takes it when it is left. */

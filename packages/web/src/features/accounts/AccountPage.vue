@@ -9,6 +9,8 @@ import { useAttempt } from '../../api/use-attempt';
 import HelpersBox from './HelpersBox.vue';
 import QrCode from '../../ui/QrCode.vue';
 import { useSession } from './session.store';
+import FieldForm from '../../ui/FieldForm.vue';
+import FormLine from '../../ui/FormLine.vue';
 
 const { t } = useT();
 const session = useSession();
@@ -68,53 +70,31 @@ const print = () => window.print();
     </div>
     <p v-if="said" class="good" role="status">{{ said }}</p>
     <div class="boxes">
-      <form class="sheet box stack" @submit.prevent="changePassword">
+      <FieldForm class="sheet box" :problem="changing.problem.value" @submit="changePassword">
         <h2>{{ t('account.password') }}</h2>
-        <div>
-          <label class="label" for="current">{{ t('account.current') }}</label><InputPassword
-            id="current"
-            v-model:value="current"
-            autocomplete="current-password"
-            required
-          />
-        </div>
-        <div>
-          <label class="label" for="new">{{ t('account.newPassword') }}</label><InputPassword
-            id="new"
-            v-model:value="password"
-            autocomplete="new-password"
-            minlength="8"
-            :maxlength="200"
-            required
-          />
-          <p class="muted small">{{ t('account.otherPlaces') }}</p>
-        </div>
-        <p v-if="changing.problem.value" class="note bad" role="alert">{{ changing.problem.value.title }}</p>
-        <Button type="primary" html-type="submit" :disabled="changing.busy.value">{{ t('account.savePassword') }}</Button>
-      </form>
-      <form v-if="teacher" class="sheet box stack" @submit.prevent="saveEmail">
+        <FormLine :label="t('account.current')" for="current" path="current">
+          <InputPassword id="current" v-model:value="current" autocomplete="current-password" required />
+        </FormLine>
+        <FormLine :label="t('account.newPassword')" for="new" path="password" :hint="t('account.otherPlaces')">
+          <InputPassword id="new" v-model:value="password" autocomplete="new-password" minlength="8" :maxlength="200" required />
+        </FormLine>
+        <template #acts>
+          <Button type="primary" html-type="submit" :disabled="changing.busy.value">{{ t('account.savePassword') }}</Button>
+        </template>
+      </FieldForm>
+      <FieldForm v-if="teacher" class="sheet box" :problem="mailing.problem.value" @submit="saveEmail">
         <h2>{{ t('account.email') }}</h2>
         <p class="muted small">{{ t('account.emailWhy') }}</p>
-        <div>
-          <label class="label" for="email">{{ t('account.email') }}</label><Input
-            id="email"
-            v-model:value="email"
-            type="email"
-            autocomplete="email"
-            :maxlength="200"
-          />
-        </div>
-        <div>
-          <label class="label" for="email-password">{{ t('account.current') }}</label><InputPassword
-            id="email-password"
-            v-model:value="emailPassword"
-            autocomplete="current-password"
-            required
-          />
-        </div>
-        <p v-if="mailing.problem.value" class="note bad" role="alert">{{ mailing.problem.value.title }}</p>
-        <Button html-type="submit" :disabled="mailing.busy.value">{{ t('common.save') }}</Button>
-      </form>
+        <FormLine :label="t('account.email')" for="email" path="email">
+          <Input id="email" v-model:value="email" type="email" autocomplete="email" :maxlength="200" />
+        </FormLine>
+        <FormLine :label="t('account.current')" for="email-password" path="current">
+          <InputPassword id="email-password" v-model:value="emailPassword" autocomplete="current-password" required />
+        </FormLine>
+        <template #acts>
+          <Button html-type="submit" :disabled="mailing.busy.value">{{ t('common.save') }}</Button>
+        </template>
+      </FieldForm>
       <section v-if="teacher" class="sheet box stack">
         <h2>{{ t('account.twoStep') }}</h2>
         <p class="muted small">{{ session.me?.twoStep ? t('account.twoStepOn') : t('account.twoStepWhy') }}</p>
@@ -125,75 +105,50 @@ const print = () => window.print();
           </ul>
           <Button @click="print">{{ t('account.print') }}</Button>
         </template>
-        <form v-else-if="started" class="stack" @submit.prevent="finish">
+        <FieldForm v-else-if="started" :problem="step.problem.value" @submit="finish">
           <p class="small">{{ t('account.scan') }}</p>
           <QrCode :text="started.address" :label="t('account.scan')" class="qr" />
           <p class="muted small secret">{{ t('account.orType', { secret: started.secret }) }}</p>
-          <div>
-            <label class="label" for="code">{{ t('signIn.code') }}</label><Input
-              id="code"
-              v-model:value="code"
-              inputmode="numeric"
-              autocomplete="one-time-code"
-              :maxlength="10"
-              required
-            />
-          </div>
-          <div>
-            <label class="label" for="step-password">{{ t('account.current') }}</label><InputPassword
-              id="step-password"
-              v-model:value="proof.current"
-              autocomplete="current-password"
-              required
-            />
-          </div>
-          <div v-if="session.me?.twoStep">
-            <label class="label" for="present-code">{{ t('account.presentCode') }}</label><Input
-              id="present-code"
-              v-model:value="proof.presentCode"
-              autocomplete="off"
-              :maxlength="40"
-              required
-            />
-          </div>
-          <div class="row">
-            <Button type="primary" html-type="submit" :disabled="step.busy.value">
-              {{ t(session.me?.twoStep ? 'account.twoStepReplaceGo' : 'account.twoStepGo') }}</Button><Button
-              type="link"
-              @click="started = null"
-            >
-              {{ t('common.cancel') }}
-            </Button>
-          </div>
-        </form>
-        <form v-else-if="ending" class="stack" @submit.prevent="end">
-          <div>
-            <label class="label" for="end-password">{{ t('account.current') }}</label><InputPassword
-              id="end-password"
-              v-model:value="proof.current"
-              autocomplete="current-password"
-              required
-            />
-          </div>
-          <div>
-            <label class="label" for="end-code">{{ t('account.presentCode') }}</label><Input
-              id="end-code"
-              v-model:value="proof.presentCode"
-              autocomplete="one-time-code"
-              :maxlength="40"
-              required
-            />
-          </div>
-          <div class="row">
-            <Button html-type="submit" :disabled="step.busy.value">{{ t('account.twoStepEnd') }}</Button><Button
-              type="link"
-              @click="ending = false"
-            >
-              {{ t('common.cancel') }}
-            </Button>
-          </div>
-        </form>
-        <p v-if="step.problem.value" class="note bad" role="alert">{{ step.problem.value.title }}</p>
+          <FormLine :label="t('signIn.code')" for="code" path="code">
+            <Input id="code" v-model:value="code" inputmode="numeric" autocomplete="one-time-code" :maxlength="10" required />
+          </FormLine>
+          <FormLine :label="t('account.current')" for="step-password" path="current">
+            <InputPassword id="step-password" v-model:value="proof.current" autocomplete="current-password" required />
+          </FormLine>
+          <FormLine v-if="session.me?.twoStep" :label="t('account.presentCode')" for="present-code" path="presentCode">
+            <Input id="present-code" v-model:value="proof.presentCode" autocomplete="off" :maxlength="40" required />
+          </FormLine>
+          <template #acts>
+            <div class="row">
+              <Button type="primary" html-type="submit" :disabled="step.busy.value">
+                {{ t(session.me?.twoStep ? 'account.twoStepReplaceGo' : 'account.twoStepGo') }}</Button><Button
+                type="link"
+                @click="started = null"
+              >
+                {{ t('common.cancel') }}
+              </Button>
+            </div>
+          </template>
+        </FieldForm>
+        <FieldForm v-else-if="ending" :problem="step.problem.value" @submit="end">
+          <FormLine :label="t('account.current')" for="end-password" path="current">
+            <InputPassword id="end-password" v-model:value="proof.current" autocomplete="current-password" required />
+          </FormLine>
+          <FormLine :label="t('account.presentCode')" for="end-code" path="presentCode">
+            <Input id="end-code" v-model:value="proof.presentCode" autocomplete="one-time-code" :maxlength="40" required />
+          </FormLine>
+          <template #acts>
+            <div class="row">
+              <Button html-type="submit" :disabled="step.busy.value">{{ t('account.twoStepEnd') }}</Button><Button
+                type="link"
+                @click="ending = false"
+              >
+                {{ t('common.cancel') }}
+              </Button>
+            </div>
+          </template>
+        </FieldForm>
+        <p v-if="step.problem.value && !started && !ending" class="note bad" role="alert">{{ step.problem.value.title }}</p>
         <template v-if="!started && !ending && recovery.length === 0">
           <div v-if="session.me?.twoStep" class="row wrap">
             <Button @click="start">{{ t('account.twoStepReplace') }}</Button><Button @click="ending = true">

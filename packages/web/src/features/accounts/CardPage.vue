@@ -8,6 +8,8 @@ import { ask, askSession } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import GatePage from './GatePage.vue';
 import { useSession } from './session.store';
+import FieldForm from '../../ui/FieldForm.vue';
+import FormLine from '../../ui/FormLine.vue';
 
 const { t } = useT();
 const route = useRoute();
@@ -35,9 +37,9 @@ onMounted(async () => {
 
 <template>
   <GatePage :title="t('card.title')">
-    <form class="stack" @submit.prevent="go">
-      <div>
-        <label class="label" for="card-name">{{ t('signIn.userName') }}</label><Input
+    <FieldForm :problem="problem" @submit="go">
+      <FormLine :label="t('signIn.userName')" for="card-name" path="userName">
+        <Input
           id="card-name"
           v-model:value="userName"
           autocapitalize="none"
@@ -46,9 +48,9 @@ onMounted(async () => {
           :maxlength="64"
           required
         />
-      </div>
-      <div>
-        <label class="label" for="card-code">{{ t('card.code') }}</label><Input
+      </FormLine>
+      <FormLine :label="t('card.code')" for="card-code" path="code">
+        <Input
           id="card-code"
           v-model:value="code"
           autocapitalize="characters"
@@ -58,10 +60,11 @@ onMounted(async () => {
           required
           class="code"
         />
-      </div>
-      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-      <Button type="primary" block html-type="submit" :disabled="busy">{{ t('signIn.go') }}</Button>
-    </form>
+      </FormLine>
+      <template #acts>
+        <Button type="primary" block html-type="submit" :disabled="busy">{{ t('signIn.go') }}</Button>
+      </template>
+    </FieldForm>
     <template #below
       ><RouterLink to="/sign-in">{{ t('card.other') }}</RouterLink></template
     >

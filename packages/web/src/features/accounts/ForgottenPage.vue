@@ -6,6 +6,8 @@ import { useT } from '../../i18n/use-t';
 import { ask, askSession } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import GatePage from './GatePage.vue';
+import FieldForm from '../../ui/FieldForm.vue';
+import FormLine from '../../ui/FormLine.vue';
 
 const { t } = useT();
 const email = ref('');
@@ -22,21 +24,15 @@ const go = () =>
 <template>
   <GatePage :title="t('forgotten.title')">
     <p v-if="sent" class="note" role="status">{{ t('forgotten.sent', { email }) }}</p>
-    <form v-else class="stack" @submit.prevent="go">
+    <FieldForm v-else :problem="problem" @submit="go">
       <p class="muted">{{ t('forgotten.student') }}</p>
-      <div>
-        <label class="label" for="email">{{ t('forgotten.email') }}</label><Input
-          id="email"
-          v-model:value="email"
-          type="email"
-          autocomplete="email"
-          :maxlength="200"
-          required
-        />
-      </div>
-      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-      <Button type="primary" block html-type="submit" :disabled="busy">{{ t('forgotten.go') }}</Button>
-    </form>
+      <FormLine :label="t('forgotten.email')" for="email" path="email">
+        <Input id="email" v-model:value="email" type="email" autocomplete="email" :maxlength="200" required />
+      </FormLine>
+      <template #acts>
+        <Button type="primary" block html-type="submit" :disabled="busy">{{ t('forgotten.go') }}</Button>
+      </template>
+    </FieldForm>
     <template #below
       ><RouterLink to="/sign-in">{{ t('forgotten.back') }}</RouterLink></template
     >

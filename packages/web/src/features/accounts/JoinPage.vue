@@ -11,6 +11,8 @@ import { useAttempt } from '../../api/use-attempt';
 import GatePage from './GatePage.vue';
 import { useSession } from './session.store';
 import FoldedPart from '../../ui/FoldedPart.vue';
+import FieldForm from '../../ui/FieldForm.vue';
+import FormLine from '../../ui/FormLine.vue';
 
 const { t } = useT();
 const route = useRoute();
@@ -46,7 +48,6 @@ const joinOneMore = () =>
     await ask('POST /api/my/classes/:code', { params: { code: tidy() } });
     await router.replace('/work');
   });
-const errorOf = (field: string) => problem.value?.errors.find((one) => one.path === field)?.message;
 onMounted(() => {
   if (code.value) void look();
 });
@@ -54,9 +55,8 @@ onMounted(() => {
 
 <template>
   <GatePage :title="t('join.title')">
-    <form v-if="!found" class="stack" @submit.prevent="look">
-      <div>
-        <label class="label" for="code">{{ t('join.code') }}</label>
+    <FieldForm v-if="!found" :problem="problem" @submit="look">
+      <FormLine :label="t('join.code')" for="code" path="code">
         <Input
           id="code"
           v-model:value="code"
@@ -67,80 +67,57 @@ onMounted(() => {
           required
           class="code"
         />
-      </div>
-      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-      <Button type="primary" block html-type="submit" :disabled="busy">{{ t('join.look') }}</Button>
-    </form>
+      </FormLine>
+      <template #acts>
+        <Button type="primary" block html-type="submit" :disabled="busy">{{ t('join.look') }}</Button>
+      </template>
+    </FieldForm>
     <div v-else-if="session.me?.role === 'student'" class="stack">
       <p>{{ t('join.found', { className: found.className, teachers: found.teachers.join(', ') }) }}</p>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <Button type="primary" block :disabled="busy" @click="joinOneMore">{{ t('join.go', { className: found.className }) }}</Button>
     </div>
-    <form v-else class="stack" @submit.prevent="join">
+    <FieldForm v-else :problem="problem" @submit="join">
       <p class="note">{{ t('join.found', { className: found.className, teachers: found.teachers.join(', ') }) }}</p>
       <div class="two">
-        <div>
-          <label class="label" for="given">{{ t('join.given') }}</label>
-          <Input
-            id="given"
-            v-model:value="person.givenName"
-            autocomplete="given-name"
-            :maxlength="80"
-            required
-            aria-describedby="name-hint"
-          />
-        </div>
-        <div>
-          <label class="label" for="family">{{ t('join.family') }}</label>
-          <Input id="family" v-model:value="person.familyName" autocomplete="family-name" :maxlength="80" aria-describedby="name-hint" />
-        </div>
+        <FormLine :label="t('join.given')" for="given" path="givenName" :hint="t('join.nameHint')">
+          <Input id="given" v-model:value="person.givenName" autocomplete="given-name" :maxlength="80" required />
+        </FormLine>
+        <FormLine :label="t('join.family')" for="family" path="familyName">
+          <Input id="family" v-model:value="person.familyName" autocomplete="family-name" :maxlength="80" />
+        </FormLine>
       </div>
-      <p id="name-hint" class="muted small">{{ t('join.nameHint') }}</p>
-      <div v-for="field in ['userName', 'password'] as const" :key="field">
-        <label class="label" :for="field">{{ t(`join.${field}`) }}</label>
+      <FormLine
+        v-for="field in ['userName', 'password'] as const"
+        :key="field"
+        :label="t(`join.${field}`)"
+        :for="field"
+        :path="field"
+        :hint="t(`join.${field}Hint`)"
+      >
         <Input
           :id="field"
           v-model:value="person[field]"
           :type="field === 'password' ? 'password' : 'text'"
           :autocomplete="field === 'password' ? 'new-password' : 'username'"
           autocapitalize="none"
-          :aria-describedby="`${field}-hint`"
-          :aria-invalid="!!errorOf(field) || undefined"
           required
-          :status="!!errorOf(field) ? 'error' : ''"
         />
-        <p :id="`${field}-hint`" class="small" :class="errorOf(field) ? 'alarm' : 'muted'">
-          {{ errorOf(field) ?? t(`join.${field}Hint`) }}
-        </p>
-      </div>
+      </FormLine>
       <FoldedPart :open="found.asksNumber" :title="t('join.proof')">
         <div class="two proof">
-          <div>
-            <label class="label" for="card">{{ t('join.card') }}</label><Input
-              id="card"
-              v-model:value="proof.card"
-              autocomplete="off"
-              autocapitalize="characters"
-              spellcheck="false"
-              :maxlength="40"
-              aria-describedby="proof-hint"
-            />
-          </div>
-          <div v-if="found.asksNumber">
-            <label class="label" for="number">{{ t('join.number') }}</label><Input
-              id="number"
-              v-model:value="proof.number"
-              autocomplete="off"
-              :maxlength="64"
-              aria-describedby="proof-hint"
-            />
-          </div>
+          <FormLine :label="t('join.card')" for="card" path="card" :hint="t('join.proofHint')">
+            <Input id="card" v-model:value="proof.card" autocomplete="off" autocapitalize="characters" spellcheck="false" :maxlength="40" />
+          </FormLine>
+          <FormLine v-if="found.asksNumber" :label="t('join.number')" for="number" path="number">
+            <Input id="number" v-model:value="proof.number" autocomplete="off" :maxlength="64" />
+          </FormLine>
         </div>
-        <p id="proof-hint" class="muted small">{{ t('join.proofHint') }}</p>
       </FoldedPart>
-      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-      <Button type="primary" block html-type="submit" :disabled="busy">{{ t('join.go', { className: found.className }) }}</Button>
-    </form>
+      <template #acts>
+        <Button type="primary" block html-type="submit" :disabled="busy">{{ t('join.go', { className: found.className }) }}</Button>
+      </template>
+    </FieldForm>
     <template #below
       >{{ t('join.already') }} <RouterLink to="/sign-in">{{ t('signIn.go') }}</RouterLink></template
     >

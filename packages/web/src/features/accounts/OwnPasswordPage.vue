@@ -8,6 +8,8 @@ import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import GatePage from './GatePage.vue';
 import { useSession } from './session.store';
+import FieldForm from '../../ui/FieldForm.vue';
+import FormLine from '../../ui/FormLine.vue';
 
 const { t } = useT();
 const router = useRouter();
@@ -24,22 +26,14 @@ const go = () =>
 
 <template>
   <GatePage :title="t('account.ownPassword')">
-    <form class="stack" @submit.prevent="go">
+    <FieldForm :problem="problem" @submit="go">
       <p>{{ t('account.ownPasswordWhy', { name: session.me?.givenName ?? '' }) }}</p>
-      <div>
-        <label class="label" for="own">{{ t('account.newPassword') }}</label><InputPassword
-          id="own"
-          v-model:value="password"
-          autocomplete="new-password"
-          minlength="8"
-          :maxlength="200"
-          required
-          aria-describedby="own-hint"
-        />
-        <p id="own-hint" class="muted small">{{ t('join.passwordHint') }}</p>
-      </div>
-      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-      <Button type="primary" block html-type="submit" :disabled="busy">{{ t('account.savePassword') }}</Button>
-    </form>
+      <FormLine :label="t('account.newPassword')" for="own" path="password" :hint="t('join.passwordHint')">
+        <InputPassword id="own" v-model:value="password" autocomplete="new-password" minlength="8" :maxlength="200" required />
+      </FormLine>
+      <template #acts>
+        <Button type="primary" block html-type="submit" :disabled="busy">{{ t('account.savePassword') }}</Button>
+      </template>
+    </FieldForm>
   </GatePage>
 </template>

@@ -2,11 +2,13 @@
 /** User name and password; used on the sign-in page and over a page whose session has ended. */
 import { Button, Input, InputPassword } from 'ant-design-vue';
 import type { Me } from '@jolly/server/contract';
-import { ref } from 'vue';
+import { computed, ref } from 'vue';
 import { useT } from '../../i18n/use-t';
 import { ApiProblem } from '../../api/client';
 import { vFocusFirst } from '../../ui/focus-first';
 import { useSession } from './session.store';
+import FieldForm from '../../ui/FieldForm.vue';
+import FormLine from '../../ui/FormLine.vue';
 
 const props = defineProps<{ userName?: string }>();
 const emit = defineEmits<{ done: [Me] }>();
@@ -16,6 +18,7 @@ const userName = ref(props.userName ?? '');
 const password = ref('');
 const busy = ref(false);
 const why = ref('');
+const problem = computed(() => (why.value ? { title: why.value, errors: [] } : null));
 
 const step = ref<'password' | 'code'>('password');
 const code = ref('');
@@ -44,9 +47,8 @@ const go = () =>
 </script>
 
 <template>
-  <form v-if="step === 'code'" class="stack" @submit.prevent="go">
-    <div>
-      <label class="label" for="sign-in-code">{{ t('signIn.code') }}</label>
+  <FieldForm v-if="step === 'code'" :problem="problem" @submit="go">
+    <FormLine :label="t('signIn.code')" for="sign-in-code" :hint="t('signIn.codeHint')">
       <Input
         id="sign-in-code"
         v-model:value="code"
@@ -54,24 +56,22 @@ const go = () =>
         autocomplete="one-time-code"
         autocapitalize="characters"
         spellcheck="false"
-        aria-describedby="code-hint"
         required
       />
-      <p id="code-hint" class="muted small">{{ t('signIn.codeHint') }}</p>
-    </div>
-    <p v-if="why" class="note bad" role="alert">{{ why }}</p>
-    <Button type="primary" block html-type="submit" :disabled="busy">{{ t('signIn.go') }}</Button>
-  </form>
-  <form v-else class="stack" @submit.prevent="go">
-    <div>
-      <label class="label" for="sign-in-name">{{ t('signIn.userName') }}</label>
+    </FormLine>
+    <template #acts>
+      <Button type="primary" block html-type="submit" :disabled="busy">{{ t('signIn.go') }}</Button>
+    </template>
+  </FieldForm>
+  <FieldForm v-else :problem="problem" @submit="go">
+    <FormLine :label="t('signIn.userName')" for="sign-in-name">
       <Input id="sign-in-name" v-model:value="userName" autocomplete="username" autocapitalize="none" spellcheck="false" required />
-    </div>
-    <div>
-      <label class="label" for="sign-in-password">{{ t('signIn.password') }}</label>
+    </FormLine>
+    <FormLine :label="t('signIn.password')" for="sign-in-password">
       <InputPassword id="sign-in-password" v-model:value="password" autocomplete="current-password" required />
-    </div>
-    <p v-if="why" class="note bad" role="alert">{{ why }}</p>
-    <Button type="primary" block html-type="submit" :disabled="busy">{{ t('signIn.go') }}</Button>
-  </form>
+    </FormLine>
+    <template #acts>
+      <Button type="primary" block html-type="submit" :disabled="busy">{{ t('signIn.go') }}</Button>
+    </template>
+  </FieldForm>
 </template>

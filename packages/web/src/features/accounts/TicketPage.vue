@@ -10,6 +10,8 @@ import { useAttempt } from '../../api/use-attempt';
 import GatePage from './GatePage.vue';
 import { useSession } from './session.store';
 import LinkButton from '../../ui/LinkButton.vue';
+import FieldForm from '../../ui/FieldForm.vue';
+import FormLine from '../../ui/FormLine.vue';
 
 const { t } = useT();
 const route = useRoute();
@@ -45,7 +47,6 @@ const take = (body: object) =>
   });
 const typed = () =>
   Object.fromEntries(FIELDS[found.value!.kind].filter((field) => person.value[field] !== '').map((field) => [field, person.value[field]]));
-const errorOf = (field: string) => problem.value?.errors.find((one) => one.path === field)?.message;
 </script>
 
 <template>
@@ -68,13 +69,19 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
         <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
         <Button type="primary" block :disabled="busy" @click="take({})">{{ t('ticket.accept', { name: session.me.userName }) }}</Button>
       </div>
-      <form v-else class="stack" @submit.prevent="take(typed())">
+      <FieldForm v-else :problem="problem" @submit="take(typed())">
         <p v-if="found.kind === 'coTeacher'" class="muted small">
           {{ t('ticket.haveSignIn') }}
           <RouterLink :to="{ path: '/sign-in', query: { to: route.fullPath } }">{{ t('signIn.go') }}</RouterLink>
         </p>
-        <div v-for="field in FIELDS[found.kind]" :key="field">
-          <label class="label" :for="field">{{ t(LABELS[field]) }}</label>
+        <FormLine
+          v-for="field in FIELDS[found.kind]"
+          :key="field"
+          :label="t(LABELS[field])"
+          :for="field"
+          :path="field"
+          :hint="field === 'password' ? t('join.passwordHint') : undefined"
+        >
           <Input
             :id="field"
             v-model:value="person[field]"
@@ -82,15 +89,12 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
             :autocomplete="field === 'password' ? 'new-password' : field === 'userName' ? 'username' : 'name'"
             autocapitalize="none"
             :required="field !== 'familyName'"
-            :aria-invalid="!!errorOf(field) || undefined"
-            :status="!!errorOf(field) ? 'error' : ''"
           />
-          <p v-if="errorOf(field)" class="alarm small">{{ errorOf(field) }}</p>
-          <p v-else-if="field === 'password'" class="muted small">{{ t('join.passwordHint') }}</p>
-        </div>
-        <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-        <Button type="primary" block html-type="submit" :disabled="busy">{{ t(`ticket.go.${found.kind}`) }}</Button>
-      </form>
+        </FormLine>
+        <template #acts>
+          <Button type="primary" block html-type="submit" :disabled="busy">{{ t(`ticket.go.${found.kind}`) }}</Button>
+        </template>
+      </FieldForm>
     </template>
     <template #below
       ><RouterLink to="/sign-in">{{ t('forgotten.back') }}</RouterLink></template

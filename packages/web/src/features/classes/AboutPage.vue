@@ -23,6 +23,8 @@ import ProposalField from '../../ui/ProposalField.vue';
 import RadioField from '../../ui/RadioField.vue';
 import LinkButton from '../../ui/LinkButton.vue';
 import FieldSet from '../../ui/FieldSet.vue';
+import FieldForm from '../../ui/FieldForm.vue';
+import FormLine from '../../ui/FormLine.vue';
 
 const { t } = useWords();
 const route = useRoute();
@@ -106,7 +108,6 @@ const takeTheirs = () =>
     await classes.load();
     own.begin(fill(schoolClass.value!));
   });
-const errorOf = (field: string) => details.problem.value?.errors.find((one) => one.path === field)?.message;
 
 const owner = computed(() => value.value?.teachers.teachers.some((one) => one.owner && one.id === session.me?.id) ?? false);
 const sure = ref(false);
@@ -123,18 +124,18 @@ const putAway = (on: boolean) =>
   <ClassFrame v-slot="{ schoolClass: current }">
     <LoadGate :state="state" :why="why" @retry="reload">
       <div class="about">
-        <form class="stack" @submit.prevent="save()">
+        <FieldForm :problem="details.problem.value" @submit="save()">
           <h2>{{ t('about.details') }}</h2>
           <FieldSet class="fields" :disabled="current.putAwayAt !== null">
-            <div v-for="field in TEXTS" :key="field" :class="field">
-              <label class="label" :for="`class-${field}`">{{ t(`about.${field}`) }}</label><Input
+            <FormLine v-for="field in TEXTS" :key="field" :class="field" :label="t(`about.${field}`)" :for="`class-${field}`" :path="field">
+              <Input
                 :id="`class-${field}`"
                 v-model:value="form[field]"
                 :maxlength="LONGEST[field]"
                 :required="field === 'name'"
                 dir="auto"
               />
-            </div>
+            </FormLine>
             <div class="hues">
               <span class="label">{{ t('about.hue') }}</span>
               <RadioField
@@ -149,61 +150,44 @@ const putAway = (on: boolean) =>
                 </template>
               </RadioField>
             </div>
-            <div>
-              <label class="label" for="class-due">{{ t('class.dueTime') }}</label><TimeField id="class-due" v-model="form.dueTime" />
-            </div>
-            <div>
-              <label class="label" for="class-zone">{{ t('about.zone') }}</label><ProposalField
-                id="class-zone"
-                v-model="form.zone"
-                :proposals="ZONES"
-                :invalid="!!errorOf('zone')"
-              />
-              <p v-if="errorOf('zone')" class="alarm small">{{ errorOf('zone') }}</p>
-            </div>
-            <div class="wide">
-              <label class="label" for="class-live">{{ t('about.liveLink') }}</label><Input
-                id="class-live"
-                v-model:value="form.liveLink"
-                type="url"
-                :maxlength="500"
-                :placeholder="WEB"
-                :aria-invalid="!!errorOf('liveLink') || undefined"
-                :status="!!errorOf('liveLink') ? 'error' : ''"
-              />
-              <p v-if="errorOf('liveLink')" class="alarm small">{{ errorOf('liveLink') }}</p>
-            </div>
-            <div class="wide">
-              <label class="label" for="class-letter">{{ t('about.letterShows') }}</label><SelectField
+            <FormLine :label="t('class.dueTime')" for="class-due" path="dueTime">
+              <TimeField id="class-due" v-model="form.dueTime" />
+            </FormLine>
+            <FormLine :label="t('about.zone')" for="class-zone" path="zone">
+              <ProposalField id="class-zone" v-model="form.zone" :proposals="ZONES" />
+            </FormLine>
+            <FormLine class="wide" :label="t('about.liveLink')" for="class-live" path="liveLink">
+              <Input id="class-live" v-model:value="form.liveLink" type="url" :maxlength="500" :placeholder="WEB" />
+            </FormLine>
+            <FormLine class="wide" :label="t('about.letterShows')" for="class-letter" path="letterShows" :hint="t('about.letterHint')">
+              <SelectField
                 id="class-letter"
                 v-model="form.letterShows"
                 :options="LETTER_SHOWS.map((one) => ({ value: one, label: t(`about.letterShow.${one}`) }))"
               />
-              <p class="muted small">{{ t('about.letterHint') }}</p>
-            </div>
-            <div>
-              <label class="label" for="class-minutes">{{ t('about.liveMinutes') }}</label><NumberField
-                id="class-minutes"
-                v-model="form.liveMinutes"
-                :min="0"
-                :max="240"
-              />
-            </div>
+            </FormLine>
+            <FormLine :label="t('about.liveMinutes')" for="class-minutes" path="liveMinutes">
+              <NumberField id="class-minutes" v-model="form.liveMinutes" :min="0" :max="240" />
+            </FormLine>
           </FieldSet>
-          <div v-if="details.problem.value" class="note bad" role="alert">
-            <p>{{ details.problem.value.title }}</p>
-            <div v-if="details.problem.value.code === 'conflict.changedMeanwhile'" class="row">
-              <Button @click="keepMine"> {{ t('compose.conflictMine') }}</Button><Button @click="takeTheirs">
-                {{ t('compose.conflictTheirs') }}
-              </Button>
+          <template #problem="{ elsewhere }">
+            <div class="note bad" role="alert">
+              <p>{{ [details.problem.value!.title, ...elsewhere].join(' ') }}</p>
+              <div v-if="details.problem.value!.code === 'conflict.changedMeanwhile'" class="row">
+                <Button @click="keepMine"> {{ t('compose.conflictMine') }}</Button><Button @click="takeTheirs">
+                  {{ t('compose.conflictTheirs') }}
+                </Button>
+              </div>
             </div>
-          </div>
-          <div class="row">
-            <Button :type="dirty ? 'primary' : 'default'" html-type="submit" :disabled="!dirty || details.busy.value">{{
-              t('common.save')
-            }}</Button><span v-if="said && !dirty" class="good small" role="status">{{ said }}</span>
-          </div>
-        </form>
+          </template>
+          <template #acts>
+            <div class="row">
+              <Button :type="dirty ? 'primary' : 'default'" html-type="submit" :disabled="!dirty || details.busy.value">{{
+                t('common.save')
+              }}</Button><span v-if="said && !dirty" class="good small" role="status">{{ said }}</span>
+            </div>
+          </template>
+        </FieldForm>
         <!-- What is typed for one class is never saved for the next. -->
         <div v-if="value?.classId === current.id" class="stack side">
           <ClassUnits

@@ -143,13 +143,7 @@ const back = () => router.push({ path: `/class/${classId.value}`, query: scope.k
 <template>
   <ClassFrame>
     <p class="hidden-text">{{ t('bringIn.stepOf', { n: step + 1, of: STEPS.length, name: t(`bringIn.steps.${STEPS[step]!}`) }) }}</p>
-    <Steps
-      class="steps"
-      size="small"
-      aria-hidden="true"
-      :current="step"
-      :items="STEPS.map((one) => ({ title: t(`bringIn.steps.${one}`) }))"
-    />
+    <Steps class="steps" size="small" inert :current="step" :items="STEPS.map((one) => ({ title: t(`bringIn.steps.${one}`) }))" />
     <div v-if="done" class="note stack" role="status">
       <h2>{{ t('bringIn.done') }}</h2>
       <p>{{ t('bringIn.doneHow', { ...done }) }}</p>

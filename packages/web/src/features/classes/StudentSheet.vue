@@ -7,6 +7,8 @@ import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
+import FieldForm from '../../ui/FieldForm.vue';
+import FormLine from '../../ui/FormLine.vue';
 
 const props = defineProps<{ classId: string; student: RosterStudent | null }>();
 const emit = defineEmits<{ close: []; changed: [] }>();
@@ -58,16 +60,21 @@ const newPassword = () =>
         params: own(),
       })),
   );
-const errorOf = (field: string) => problem.value?.errors.find((one) => one.path === field)?.message;
 </script>
 
 <template>
   <SideSheet :open="student !== null" :title="student ? name(student) : ''" @close="emit('close')">
     <div v-if="student" class="stack">
       <p v-if="student.elsewhere" class="note small">{{ t('student.elsewhere') }}</p>
-      <form class="stack" @submit.prevent="save">
-        <div v-for="field in FIELDS" :key="field">
-          <label class="label" :for="`student-${field}`">{{ t(`student.${field}`) }}</label>
+      <FieldForm :problem="problem" @submit="save">
+        <FormLine
+          v-for="field in FIELDS"
+          :key="field"
+          :label="t(`student.${field}`)"
+          :for="`student-${field}`"
+          :path="field"
+          :hint="field === 'shownAs' ? t('student.shownAsHint') : undefined"
+        >
           <Input
             :id="`student-${field}`"
             v-model:value="typed[field]"
@@ -76,23 +83,19 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
             :required="field === 'givenName'"
             :disabled="student.elsewhere && field !== 'shownAs'"
             dir="auto"
-            :aria-invalid="!!errorOf(field) || undefined"
-            :aria-describedby="field === 'shownAs' ? 'shown-hint' : undefined"
-            :status="!!errorOf(field) ? 'error' : ''"
           />
-          <p v-if="errorOf(field)" class="alarm small">{{ errorOf(field) }}</p>
-          <p v-else-if="field === 'shownAs'" id="shown-hint" class="muted small">{{ t('student.shownAsHint') }}</p>
-        </div>
-        <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-        <div class="row">
-          <Button type="primary" html-type="submit" :disabled="busy">{{ t('common.save') }}</Button><span
-            v-if="said"
-            class="good small"
-            role="status"
-            >{{ said }}</span
-          >
-        </div>
-      </form>
+        </FormLine>
+        <template #acts>
+          <div class="row">
+            <Button type="primary" html-type="submit" :disabled="busy">{{ t('common.save') }}</Button><span
+              v-if="said"
+              class="good small"
+              role="status"
+              >{{ said }}</span
+            >
+          </div>
+        </template>
+      </FieldForm>
       <section v-if="student.left === null" class="stack part">
         <h3>{{ t('student.signIn') }}</h3>
         <p class="small">{{ student.userName ? t('student.userName', { name: student.userName }) : t('student.noUserName') }}</p>
