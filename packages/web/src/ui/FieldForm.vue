@@ -8,7 +8,7 @@ import { computed, nextTick, provide, ref, toRef, watch } from 'vue';
 import { errorsElsewhere, FORM_AROUND, type FormProblem } from './form-problem';
 
 const props = defineProps<{ problem: FormProblem | null }>();
-const emit = defineEmits<{ submit: [] }>();
+const emit = defineEmits<{ send: [] }>();
 const box = ref<HTMLElement | null>(null);
 const lines = ref<ReadonlySet<string>>(new Set());
 provide(FORM_AROUND, { problem: toRef(props, 'problem'), lines });
@@ -26,7 +26,7 @@ watch(
 
 <template>
   <div ref="box">
-    <Form layout="vertical" class="stack" @submit="emit('submit')">
+    <Form layout="vertical" class="stack" @submit="emit('send')">
       <slot />
       <slot v-if="problem" name="problem" :elsewhere="elsewhere">
         <p class="note bad" role="alert">{{ [problem.title, ...elsewhere].join(' ') }}</p>

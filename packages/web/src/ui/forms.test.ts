@@ -23,13 +23,13 @@ it('finds what is said of a field and of its parts, and what no line says', () =
 });
 
 const refused = ref<FormProblem | null>(null);
-const page = (onSubmit: () => void) =>
+const page = (onSend: () => void) =>
   opened(
     defineComponent(
       () => () =>
         h(
           FieldForm,
-          { problem: refused.value, onSubmit },
+          { problem: refused.value, onSend },
           {
             default: () => [
               h(FormLine, { label: 'Room', for: 'room', path: 'room', hint: 'As on the door.' }, () => h(Input, { id: 'room' })),
@@ -43,10 +43,10 @@ const page = (onSubmit: () => void) =>
 
 it('says at its field what is wrong with it, the rest above the button, and puts the cursor there', async () => {
   refused.value = null;
-  const submits = jest.fn();
-  const it = await page(submits);
+  const sends = jest.fn();
+  const it = await page(sends);
   await it.press('Keep');
-  expect(submits).toHaveBeenCalledTimes(1);
+  expect(sends).toHaveBeenCalledTimes(1);
   const says = (label: string) => document.getElementById(it.field(label).getAttribute('aria-describedby') ?? '')?.textContent;
   expect(says('Room')).toBe('As on the door.');
   refused.value = problem;

@@ -70,7 +70,7 @@ const print = () => window.print();
     </div>
     <p v-if="said" class="good" role="status">{{ said }}</p>
     <div class="boxes">
-      <FieldForm class="sheet box" :problem="changing.problem.value" @submit="changePassword">
+      <FieldForm class="sheet box" :problem="changing.problem.value" @send="changePassword">
         <h2>{{ t('account.password') }}</h2>
         <FormLine :label="t('account.current')" for="current" path="current">
           <InputPassword id="current" v-model:value="current" autocomplete="current-password" required />
@@ -82,7 +82,7 @@ const print = () => window.print();
           <Button type="primary" html-type="submit" :disabled="changing.busy.value">{{ t('account.savePassword') }}</Button>
         </template>
       </FieldForm>
-      <FieldForm v-if="teacher" class="sheet box" :problem="mailing.problem.value" @submit="saveEmail">
+      <FieldForm v-if="teacher" class="sheet box" :problem="mailing.problem.value" @send="saveEmail">
         <h2>{{ t('account.email') }}</h2>
         <p class="muted small">{{ t('account.emailWhy') }}</p>
         <FormLine :label="t('account.email')" for="email" path="email">
@@ -105,7 +105,7 @@ const print = () => window.print();
           </ul>
           <Button @click="print">{{ t('account.print') }}</Button>
         </template>
-        <FieldForm v-else-if="started" :problem="step.problem.value" @submit="finish">
+        <FieldForm v-else-if="started" :problem="step.problem.value" @send="finish">
           <p class="small">{{ t('account.scan') }}</p>
           <QrCode :text="started.address" :label="t('account.scan')" class="qr" />
           <p class="muted small secret">{{ t('account.orType', { secret: started.secret }) }}</p>
@@ -130,7 +130,7 @@ const print = () => window.print();
             </div>
           </template>
         </FieldForm>
-        <FieldForm v-else-if="ending" :problem="step.problem.value" @submit="end">
+        <FieldForm v-else-if="ending" :problem="step.problem.value" @send="end">
           <FormLine :label="t('account.current')" for="end-password" path="current">
             <InputPassword id="end-password" v-model:value="proof.current" autocomplete="current-password" required />
           </FormLine>

@@ -37,7 +37,7 @@ onMounted(async () => {
 
 <template>
   <GatePage :title="t('card.title')">
-    <FieldForm :problem="problem" @submit="go">
+    <FieldForm :problem="problem" @send="go">
       <FormLine :label="t('signIn.userName')" for="card-name" path="userName">
         <Input
           id="card-name"

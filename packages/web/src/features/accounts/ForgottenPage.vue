@@ -24,7 +24,7 @@ const go = () =>
 <template>
   <GatePage :title="t('forgotten.title')">
     <p v-if="sent" class="note" role="status">{{ t('forgotten.sent', { email }) }}</p>
-    <FieldForm v-else :problem="problem" @submit="go">
+    <FieldForm v-else :problem="problem" @send="go">
       <p class="muted">{{ t('forgotten.student') }}</p>
       <FormLine :label="t('forgotten.email')" for="email" path="email">
         <Input id="email" v-model:value="email" type="email" autocomplete="email" :maxlength="200" required />

@@ -55,7 +55,7 @@ onMounted(() => {
 
 <template>
   <GatePage :title="t('join.title')">
-    <FieldForm v-if="!found" :problem="problem" @submit="look">
+    <FieldForm v-if="!found" :problem="problem" @send="look">
       <FormLine :label="t('join.code')" for="code" path="code">
         <Input
           id="code"
@@ -77,7 +77,7 @@ onMounted(() => {
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <Button type="primary" block :disabled="busy" @click="joinOneMore">{{ t('join.go', { className: found.className }) }}</Button>
     </div>
-    <FieldForm v-else :problem="problem" @submit="join">
+    <FieldForm v-else :problem="problem" @send="join">
       <p class="note">{{ t('join.found', { className: found.className, teachers: found.teachers.join(', ') }) }}</p>
       <div class="two">
         <FormLine :label="t('join.given')" for="given" path="givenName" :hint="t('join.nameHint')">

@@ -26,7 +26,7 @@ const go = () =>
 
 <template>
   <GatePage :title="t('account.ownPassword')">
-    <FieldForm :problem="problem" @submit="go">
+    <FieldForm :problem="problem" @send="go">
       <p>{{ t('account.ownPasswordWhy', { name: session.me?.givenName ?? '' }) }}</p>
       <FormLine :label="t('account.newPassword')" for="own" path="password" :hint="t('join.passwordHint')">
         <InputPassword id="own" v-model:value="password" autocomplete="new-password" minlength="8" :maxlength="200" required />

@@ -47,7 +47,7 @@ const go = () =>
 </script>
 
 <template>
-  <FieldForm v-if="step === 'code'" :problem="problem" @submit="go">
+  <FieldForm v-if="step === 'code'" :problem="problem" @send="go">
     <FormLine :label="t('signIn.code')" for="sign-in-code" :hint="t('signIn.codeHint')">
       <Input
         id="sign-in-code"
@@ -63,7 +63,7 @@ const go = () =>
       <Button type="primary" block html-type="submit" :disabled="busy">{{ t('signIn.go') }}</Button>
     </template>
   </FieldForm>
-  <FieldForm v-else :problem="problem" @submit="go">
+  <FieldForm v-else :problem="problem" @send="go">
     <FormLine :label="t('signIn.userName')" for="sign-in-name">
       <Input id="sign-in-name" v-model:value="userName" autocomplete="username" autocapitalize="none" spellcheck="false" required />
     </FormLine>

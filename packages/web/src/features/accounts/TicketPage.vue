@@ -69,7 +69,7 @@ const typed = () =>
         <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
         <Button type="primary" block :disabled="busy" @click="take({})">{{ t('ticket.accept', { name: session.me.userName }) }}</Button>
       </div>
-      <FieldForm v-else :problem="problem" @submit="take(typed())">
+      <FieldForm v-else :problem="problem" @send="take(typed())">
         <p v-if="found.kind === 'coTeacher'" class="muted small">
           {{ t('ticket.haveSignIn') }}
           <RouterLink :to="{ path: '/sign-in', query: { to: route.fullPath } }">{{ t('signIn.go') }}</RouterLink>

@@ -124,7 +124,7 @@ const putAway = (on: boolean) =>
   <ClassFrame v-slot="{ schoolClass: current }">
     <LoadGate :state="state" :why="why" @retry="reload">
       <div class="about">
-        <FieldForm :problem="details.problem.value" @submit="save()">
+        <FieldForm :problem="details.problem.value" @send="save()">
           <h2>{{ t('about.details') }}</h2>
           <FieldSet class="fields" :disabled="current.putAwayAt !== null">
             <FormLine v-for="field in TEXTS" :key="field" :class="field" :label="t(`about.${field}`)" :for="`class-${field}`" :path="field">

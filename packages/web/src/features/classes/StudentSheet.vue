@@ -66,7 +66,7 @@ const newPassword = () =>
   <SideSheet :open="student !== null" :title="student ? name(student) : ''" @close="emit('close')">
     <div v-if="student" class="stack">
       <p v-if="student.elsewhere" class="note small">{{ t('student.elsewhere') }}</p>
-      <FieldForm :problem="problem" @submit="save">
+      <FieldForm :problem="problem" @send="save">
         <FormLine
           v-for="field in FIELDS"
           :key="field"
