@@ -43,20 +43,24 @@ async function arrive(page: Page, path: string, ready: string): Promise<string[]
   return violationsOn(page);
 }
 
+/** Finds an issued assignment of the demo school by its title: another journey copies a class, with drafts of the same titles. */
+async function ofTheSchool(page: Page) {
+  const all = (await (await page.request.get('/api/assignments')).json()) as {
+    id: string;
+    briefId: string;
+    title: string;
+    classId: string;
+    issuedAt: number | null;
+  }[];
+  return (title: string) => all.find((one) => one.title === title && one.issuedAt !== null)!;
+}
+
 for (const theme of ['light', 'dark'] as const) {
   test(`axe finds nothing against WCAG 2.2 A and AA on the teacher's screens, ${theme}`, async ({ browser }) => {
     test.setTimeout(400_000);
     const page = await someone(browser, 'odile.finch');
     await page.evaluate((choice) => localStorage.setItem('jolly-theme', choice), theme);
-    const all = (await (await page.request.get('/api/assignments')).json()) as {
-      id: string;
-      briefId: string;
-      title: string;
-      classId: string;
-      issuedAt: number | null;
-    }[];
-    // Of the demo school itself: another journey copies a class, with drafts of the same titles.
-    const find = (title: string) => all.find((one) => one.title === title && one.issuedAt !== null)!;
+    const find = await ofTheSchool(page);
     const roster = (await (await page.request.get(`/api/classes/${find('Valley model').classId}/roster`)).json()) as { id: string }[];
     const found: string[] = [];
     // In the dark, where only contrast is looked at, every second one: the sheets and the parts on them are the same.
@@ -160,14 +164,7 @@ test('axe finds nothing on what opens over a page: sheets, lists of choices, cal
   test.setTimeout(300_000);
   const page = await someone(browser, 'odile.finch');
   page.setDefaultTimeout(SOON_MS);
-  const all = (await (await page.request.get('/api/assignments')).json()) as {
-    id: string;
-    briefId: string;
-    title: string;
-    classId: string;
-    issuedAt: number | null;
-  }[];
-  const find = (title: string) => all.find((one) => one.title === title && one.issuedAt !== null)!;
+  const find = await ofTheSchool(page);
   const { id: notes, classId } = find('Meander notes');
   const found: string[] = [];
   const sheet = page.getByRole('dialog');

@@ -20,14 +20,17 @@ let serverAhead = 0;
 // Set by the shell: asks the person to sign in again over the page, so that nothing on it is lost.
 let askToSignIn: (() => Promise<void>) | null = null;
 let unreachable = 'The server cannot be reached.';
-let keeps = false;
+/** of whom what is seen is kept; empty, of nobody */
+let keeper = '';
 
 /** Whether the server could not be asked at all. */
 export const isUnreachable = (error: unknown): boolean => error instanceof ApiProblem && error.code === 'network' && error.status === 0;
 
-/** Set with who is signed in: what a student sees is kept for reading without a line. */
-export function keepWhatIsSeen(of: boolean): void {
-  keeps = of;
+/** The beginning of the names under which it is kept what one student saw. */
+export const seenBy = (studentId: string): string => `of ${studentId} `;
+/** Set with who is signed in: what a student sees is kept for reading without a line; of others, null, nothing is. */
+export function keepWhatIsSeen(studentId: string | null): void {
+  keeper = studentId === null ? '' : seenBy(studentId);
 }
 
 /** The server's clock as far as we know it; the device's own may be a day off. */
@@ -164,14 +167,15 @@ async function mended(send: () => Promise<Response>, { anonymous = false } = {})
  */
 export async function ask<Key extends Exclude<ApiKey, FileKey>>(key: Key, ...[options]: Last<WithFile<Key> & How>): Promise<ReplyOf<Key>> {
   const parts = (options ?? {}) as Parts;
-  const isKept = READ_WITHOUT_A_LINE.has(key);
+  // Whoever is here when it is asked for: the reply may come when somebody else is.
+  const seenAs = keeper !== '' && READ_WITHOUT_A_LINE.has(key) ? `${keeper}${filledIn(key, parts).path}` : null;
   try {
     const response = await mended(() => once(key, parts), parts);
     const reply = (response.status === 204 ? undefined : await response.json()) as ReplyOf<Key>;
-    if (isKept && keeps) void keepSeen(filledIn(key, parts).path, reply);
+    if (seenAs !== null) void keepSeen(seenAs, reply);
     return reply;
   } catch (error) {
-    const seen = isKept && isUnreachable(error) ? await lastSeen(filledIn(key, parts).path) : null;
+    const seen = seenAs !== null && isUnreachable(error) ? await lastSeen(seenAs) : null;
     if (!seen) throw error;
     return seen.reply as ReplyOf<Key>;
   }
@@ -182,7 +186,7 @@ export const amendLast = <Key extends ApiKey>(
   key: Key,
   options: Addressed<Key>,
   change: (reply: ReplyOf<Key>) => ReplyOf<Key>,
-): Promise<void> => amendSeen(filledIn(key, options as Parts).path, change);
+): Promise<void> => (keeper === '' ? Promise.resolve() : amendSeen(`${keeper}${filledIn(key, options as Parts).path}`, change));
 
 /** Asks for a file and hands it to the browser under its name. @throws ApiProblem */
 export async function download<Key extends FileKey>(key: Key, name: string, ...[options]: Last<Sent<Key> & How>): Promise<void> {

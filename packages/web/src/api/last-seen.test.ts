@@ -8,7 +8,8 @@ jest.mock('idb-keyval', () => ({
   get: async (key: string) => kept.get(key),
   set: async (key: string, value: unknown) => void kept.set(key, value),
   update: async (key: string, change: (value: unknown) => unknown) => void kept.set(key, change(kept.get(key))),
-  clear: async () => kept.clear(),
+  keys: async () => [...kept.keys()],
+  delMany: async (names: string[]) => names.forEach((name) => kept.delete(name)),
 }));
 
 const NOON = Date.UTC(2026, 10, 25, 12);
@@ -22,7 +23,7 @@ beforeEach(() => {
   kept.clear();
   lineAway.value = null;
   jest.useFakeTimers({ now: NOON });
-  keepWhatIsSeen(true);
+  keepWhatIsSeen('bao');
 });
 afterEach(() => jest.useRealTimers());
 
@@ -64,8 +65,21 @@ it('makes nothing up: what was never seen, is too old, was forgotten or refused 
 it("keeps nothing of a teacher's, nor what is not a student's to read on", async () => {
   on({ status: 200, body: { mine: true } });
   await ask('GET /api/today');
-  keepWhatIsSeen(false);
+  keepWhatIsSeen(null);
   on({ status: 200, body: piece(3) });
   await askPiece();
   expect(kept.size).toBe(0);
+});
+
+it("shows nobody what another student saw, also when the other's reply comes late", async () => {
+  let comes = (_: Response): void => undefined;
+  globalThis.fetch = () => new Promise<Response>((come) => (comes = come));
+  const late = askPiece();
+  keepWhatIsSeen('cleo');
+  comes({ ok: true, status: 200, json: async () => piece(3) } as Response);
+  await late;
+  lineDown();
+  await expect(askPiece()).rejects.toMatchObject({ code: 'network' });
+  keepWhatIsSeen('bao');
+  expect(await askPiece()).toEqual(piece(3));
 });

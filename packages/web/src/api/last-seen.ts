@@ -1,4 +1,4 @@
-import { clear, createStore, get, set, update } from 'idb-keyval';
+import { createStore, delMany, get, keys, set, update } from 'idb-keyval';
 import { ref } from 'vue';
 
 /** Older than that, what was seen last is not shown any more. */
@@ -50,5 +50,14 @@ export const amendSeen = <T>(name: string, change: (reply: T) => T): Promise<voi
     ),
   );
 
-/** Nothing of what somebody saw stays behind: they have signed out, or somebody else is here. */
-export const forgetSeen = (): Promise<void> => orNothing(Promise.resolve().then(() => clear(shelf())));
+/**
+ * Nothing of what somebody saw stays behind: they have signed out, or somebody else is here.
+ * @param but the beginning of the names that stay; left out, none does
+ */
+export const forgetSeen = (but?: string): Promise<void> =>
+  orNothing(
+    Promise.resolve().then(async () => {
+      const names = await keys<string>(shelf());
+      await delMany(but === undefined ? names : names.filter((name) => !name.startsWith(but)), shelf());
+    }),
+  );

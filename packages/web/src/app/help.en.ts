@@ -58,7 +58,7 @@ export const HELP: Readonly<Record<string, PageHelp>> = {
     is: 'One assignment in one class: who has handed in what, as it happens.',
     acts: [
       'Choose a state above the list to see only those students.',
-      'Choose students and give them other dates, a nudge, or their work back.',
+      'Choose students and give them other dates, or nudge them.',
       'Go on to the desk, the class sheet or how it went by the tabs.',
     ],
   },
@@ -111,7 +111,7 @@ export const HELP: Readonly<Record<string, PageHelp>> = {
     acts: [
       'Choose the criterion.',
       'Press the number of a level for each student in turn.',
-      'Hide names if you wish to see only the work.',
+      'Show everything that was handed in, or one question of a worksheet.',
     ],
   },
   '/marking/:id/outcome': {
@@ -208,11 +208,7 @@ export const HELP: Readonly<Record<string, PageHelp>> = {
   },
   '/class/:id/scheme': {
     is: 'How a total comes about: categories and weights, what is left out, what late costs, bands and the pass line.',
-    acts: [
-      'Change a weight and see whose total moves before you store it.',
-      'Set what being late costs.',
-      'Name the bands totals fall into.',
-    ],
+    acts: ['Change a weight and see on an example what it does.', 'Set what being late costs.', 'Name the bands totals fall into.'],
   },
   '/class/:id/calendar': {
     is: 'School days of the class: terms, the days it meets, and closures.',
@@ -225,7 +221,7 @@ export const HELP: Readonly<Record<string, PageHelp>> = {
   '/class/:id/about': {
     is: 'Name, room, usual due time and who teaches the class.',
     acts: [
-      'Change the usual due time and the minutes of grace.',
+      'Change the name, the room and the usual due time.',
       'Invite a colleague to teach it with you.',
       'Put the class away at the end of the year; nothing is lost.',
     ],
@@ -243,11 +239,11 @@ export const HELP: Readonly<Record<string, PageHelp>> = {
     acts: ['Read what was sent, as it was sent.', 'Try one again that failed.', 'See who has news but no address.'],
   },
   '/account': {
-    is: 'How you sign in, and how the pages look.',
+    is: 'How you sign in.',
     acts: [
       'Change your password; everywhere else you are signed out.',
-      'Set up the two-step sign-in.',
-      'Enter an address to which a link goes if you forget the password.',
+      'Teachers: set up the two-step sign-in, and give an address to which a link goes if you forget the password.',
+      'Students: see and choose who may help with your sign-in.',
     ],
   },
   '/work': {

@@ -1,10 +1,11 @@
 import type { Me, SessionReply, SignInRequest } from '@jolly/server/contract';
 import { defineStore } from 'pinia';
 import { ref } from 'vue';
-import { ask, askSession, isUnreachable, keepWhatIsSeen, takeSession } from '../../api/client';
+import { ask, askSession, isUnreachable, keepWhatIsSeen, seenBy, takeSession } from '../../api/client';
 import { forgetSeen, keepSeen, lastSeen } from '../../api/last-seen';
 
 const WHO = 'who';
+const studentIn = (me: Me | null) => (me?.role === 'student' ? me.id : null);
 /** Set while somebody has signed out and the server could not yet be told. */
 const LEFT = 'jolly-signed-out';
 
@@ -24,16 +25,16 @@ export const useSession = defineStore('session', () => {
       if (!seen) throw error;
       // Without a line the pages open for whoever was here last, with what they saw last.
       me.value = seen.reply as Me;
-      keepWhatIsSeen(me.value.role === 'student');
+      keepWhatIsSeen(studentIn(me.value));
     }
     asked.value = true;
   }
   /** For whom the pages open without a line. What somebody else saw on this device goes. */
   async function remember(now: Me | null): Promise<void> {
-    const before = (await lastSeen(WHO))?.reply as Me | undefined;
-    if (before && before.id !== now?.id) await forgetSeen();
-    keepWhatIsSeen(now?.role === 'student');
-    if (now) void keepSeen(WHO, now);
+    const student = studentIn(now);
+    keepWhatIsSeen(student);
+    await forgetSeen(student === null ? undefined : seenBy(student));
+    if (now) await keepSeen(WHO, now);
   }
   async function leave(): Promise<void> {
     await ask('DELETE /api/session', { anonymous: true });
@@ -69,11 +70,11 @@ export const useSession = defineStore('session', () => {
   /** Signs out; where the server cannot be told, it is told before anybody is let in here again. */
   async function signOut(): Promise<void> {
     localStorage.setItem(LEFT, '1');
+    keepWhatIsSeen(null);
     await leave().catch((error: unknown) => {
       if (!isUnreachable(error)) localStorage.removeItem(LEFT);
     });
     await forgetSeen();
-    keepWhatIsSeen(false);
     me.value = null;
   }
   return { me, asked, look, signIn, secondStep, practise, leavePractice, enter, signOut };

@@ -9,7 +9,8 @@ jest.mock('idb-keyval', () => ({
   createStore: () => 'store',
   get: async (key: string) => kept.get(key),
   set: async (key: string, value: unknown) => void kept.set(key, value),
-  clear: async () => kept.clear(),
+  keys: async () => [...kept.keys()],
+  delMany: async (names: string[]) => names.forEach((name) => kept.delete(name)),
 }));
 const session = (me: ReturnType<typeof aPerson> | null) => ({ status: 200, body: { me, csrf: 'token', now: Date.now() } });
 const on = (...answers: Parameters<typeof aWire>) => {
@@ -42,10 +43,13 @@ it('opens without a line for whoever was here last, and for nobody where nobody 
 it('leaves nothing of one person for another', async () => {
   on(session(bao));
   await opensAnew().look();
-  kept.set('/api/my/work', { reply: 'of Bao', at: Date.now() });
+  kept.set('of bao /api/my/work', { reply: 'of Bao', at: Date.now() });
+  kept.set('of cleo /api/my/work', { reply: 'of Cleo', at: Date.now() });
+  // Another tab may have kept something after this one signed out.
+  kept.delete('who');
   on(session(aPerson({ id: 'cleo', role: 'student' })));
   await opensAnew().look();
-  expect(kept.has('/api/my/work')).toBe(false);
+  expect([...kept.keys()].sort()).toEqual(['of cleo /api/my/work', 'who']);
 });
 
 it('signs out without a line: nothing is left here, and the server is told before anybody comes in again', async () => {
