@@ -96,7 +96,7 @@ export default tseslint.config(
     rules: {
       'vue/no-restricted-html-elements': [
         'error',
-        ...['button', 'input', 'select', 'textarea', 'table', 'dialog', 'details', 'progress', 'datalist'].map((element) => ({
+        ...['button', 'input', 'select', 'textarea', 'table', 'dialog', 'details', 'progress', 'datalist', 'form'].map((element) => ({
           element,
           message: 'The component library has a part for this.',
         })),

@@ -7,7 +7,7 @@ export class ApiProblem extends Error {
     readonly code: string,
     readonly title: string,
     readonly status: number,
-    readonly errors: { path: string; message: string }[] = [],
+    readonly errors: { path: string; message: string; code?: string }[] = [],
     readonly current: unknown = undefined,
   ) {
     super(title);

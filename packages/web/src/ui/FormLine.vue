@@ -1,37 +1,35 @@
 <script setup lang="ts">
 /** One field of a form: its label, a hint, and in its place what the server says of it. */
 import { FormItem } from 'ant-design-vue';
-import { computed, inject, onBeforeUnmount, ref, watchEffect } from 'vue';
+import { computed, inject, onBeforeUnmount, ref, useId, watchEffect } from 'vue';
 import { errorAt, FORM_AROUND } from './form-problem';
 
 const props = defineProps<{
   label: string;
-  /** the id of the field */
-  for: string;
-  /** what the server calls it; left out, nothing is said of it alone */
-  path?: string | undefined;
+  /** the id of the field; left out where the field is several that name themselves, as a day and its time do */
+  for?: string | undefined;
+  /** what the server calls it, or its parts; left out, nothing is said of it alone */
+  path?: string | readonly string[] | undefined;
   hint?: string | undefined;
 }>();
 const around = inject(FORM_AROUND, null);
 const root = ref<HTMLElement | null>(null);
-const error = computed(() => (props.path === undefined ? null : errorAt(around?.problem.value ?? null, props.path)));
-const says = computed(() => error.value ?? props.hint ?? '');
+const says = useId();
+const paths = [props.path ?? []].flat();
+const error = computed(() => paths.map((path) => errorAt(around?.problem.value ?? null, path)).find((one) => one !== null) ?? null);
+const text = computed(() => error.value ?? props.hint ?? '');
 
-function register(path: string | undefined, is: boolean): void {
-  if (path === undefined || !around) return;
-  const lines = new Set(around.lines.value);
-  if (is) lines.add(path);
-  else lines.delete(path);
-  around.lines.value = lines;
+// A form that says nothing of its fields has no place to say where they are.
+if (around) {
+  around.lines.value = new Set([...around.lines.value, ...paths]);
+  onBeforeUnmount(() => (around.lines.value = new Set([...around.lines.value].filter((path) => !paths.includes(path)))));
 }
-register(props.path, true);
-onBeforeUnmount(() => register(props.path, false));
 // The library's fields take these attributes each in its own way, or not at all.
 watchEffect(
   () => {
-    const field = root.value?.querySelector(`[id="${props.for}"]`);
+    const field = root.value?.querySelector(props.for === undefined ? 'input' : `[id="${props.for}"]`);
     if (!field) return;
-    if (says.value) field.setAttribute('aria-describedby', `${props.for}-says`);
+    if (text.value) field.setAttribute('aria-describedby', says);
     else field.removeAttribute('aria-describedby');
     if (error.value) field.setAttribute('aria-invalid', 'true');
     else field.removeAttribute('aria-invalid');
@@ -42,9 +40,14 @@ watchEffect(
 
 <template>
   <div ref="root">
-    <FormItem :label="label" :html-for="props.for" :validate-status="error ? 'error' : ''" :colon="false">
+    <FormItem
+      v-bind="props.for === undefined ? {} : { htmlFor: props.for }"
+      :label="label"
+      :validate-status="error ? 'error' : ''"
+      :colon="false"
+    >
       <slot />
-      <p v-if="says" :id="`${props.for}-says`" class="small" :class="error ? 'alarm' : 'muted'">{{ says }}</p>
+      <p v-if="text" :id="says" class="small" :class="error ? 'alarm' : 'muted'">{{ text }}</p>
     </FormItem>
   </div>
 </template>

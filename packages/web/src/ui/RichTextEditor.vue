@@ -18,6 +18,7 @@ import 'katex/dist/katex.min.css';
 import { AnswerSpace, OnlyAnswers } from './answer-space';
 import { Picture } from './picture-node';
 import type { Focusable } from './focus-first';
+import FieldForm from './FieldForm.vue';
 
 const props = defineProps<{
   modelValue: RichText;
@@ -240,7 +241,7 @@ const tableTools: Pick<Tool, 'key' | 'run'>[] = [
         {{ t('editor.alt') }}
       </button>
     </div>
-    <form v-if="asking" class="asking row" @submit.prevent.stop="answer" @keydown.esc.stop="asking = null">
+    <FieldForm v-if="asking" lies="row" class="asking" @send="answer" @keydown.esc.stop="asking = null">
       <Input
         ref="askField"
         v-model:value="asking.text"
@@ -256,7 +257,7 @@ const tableTools: Pick<Tool, 'key' | 'run'>[] = [
       <span v-if="badLink" class="alarm small" role="alert">{{
         t(badLink === 'scheme' ? 'common.linkProblem.scheme' : 'editor.badLink')
       }}</span>
-    </form>
+    </FieldForm>
     <p v-if="lostPicture" class="alarm small" role="alert">{{ t('editor.pictureFailed', { name: lostPicture }) }}</p>
     <EditorContent v-if="editor" :editor="editor" class="content" />
   </div>

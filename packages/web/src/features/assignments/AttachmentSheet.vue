@@ -12,6 +12,8 @@ import SideSheet from '../../ui/SideSheet.vue';
 import { keepPicture } from './keep-picture';
 import ToggleButton from '../../ui/ToggleButton.vue';
 import SelectField from '../../ui/SelectField.vue';
+import FieldForm from '../../ui/FieldForm.vue';
+import FormLine from '../../ui/FormLine.vue';
 import FileButton from '../../ui/FileButton.vue';
 
 const props = defineProps<{
@@ -100,7 +102,7 @@ function done(): void {
 
 <template>
   <SideSheet :open="open" :title="t('attach.title')" :width="kind === 'worksheet' ? 720 : 460" @close="emit('close')">
-    <div class="stack">
+    <FieldForm :problem="problem" @send="done">
       <div v-if="!attachment" class="row wrap" role="group" :aria-label="t('attach.kind')">
         <ToggleButton v-for="one in KINDS" :key="one" :on="kind === one" @click="kind = one">
           {{ t(`attach.kinds.${one}`) }}
@@ -115,8 +117,8 @@ function done(): void {
           >{{ file.name }}</span
         >
       </div>
-      <div v-if="kind === 'link'">
-        <label class="label" for="attach-url">{{ t('attach.url') }}</label><Input
+      <FormLine v-if="kind === 'link'" :label="t('attach.url')" for="attach-url"
+        ><Input
           id="attach-url"
           v-model:value="url"
           inputmode="url"
@@ -127,26 +129,19 @@ function done(): void {
         />
         <p v-if="linkProblem === 'scheme' || (asked && badUrl)" class="alarm small" role="alert">
           {{ t(`common.linkProblem.${linkProblem ?? 'notAnAddress'}`) }}
-        </p>
-      </div>
-      <div v-if="kind === 'handout'">
-        <label class="label" for="attach-handout">{{ t('attach.handout') }}</label>
+        </p></FormLine
+      >
+      <FormLine v-if="kind === 'handout'" :label="t('attach.handout')" for="attach-handout">
         <p v-if="handouts.length === 0" class="muted">{{ t('attach.noHandouts') }}</p>
         <SelectField
           v-else
           id="attach-handout"
           v-model="briefId"
           :options="handouts.map((one) => ({ value: one.briefId, label: one.title }))"
-        />
-      </div>
-      <div v-if="kind !== 'handout'">
-        <label class="label" for="attach-title">{{ t('attach.name') }}</label><Input
-          id="attach-title"
-          v-model:value="title"
-          :maxlength="200"
-          dir="auto"
-        />
-      </div>
+      /></FormLine>
+      <FormLine v-if="kind !== 'handout'" :label="t('attach.name')" for="attach-title"
+        ><Input id="attach-title" v-model:value="title" :maxlength="200" dir="auto"
+      /></FormLine>
       <RichTextEditor
         v-if="kind === 'worksheet'"
         v-model="text"
@@ -168,14 +163,15 @@ function done(): void {
         </ToggleButton>
       </div>
       <Checkbox v-model:checked="example"> {{ t('attach.example') }}</Checkbox>
-      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-      <div class="row">
-        <Button type="primary" :disabled="busy || (kind !== 'link' && !ready)" @click="done">
-          {{ t(attachment ? 'attach.change' : 'attach.add') }}</Button><Button v-if="attachment" @click="emit('remove')">
-          {{ t('attach.remove') }}
-        </Button>
-      </div>
-    </div>
+      <template #acts>
+        <div class="row">
+          <Button type="primary" html-type="submit" :disabled="busy || (kind !== 'link' && !ready)">
+            {{ t(attachment ? 'attach.change' : 'attach.add') }}</Button><Button v-if="attachment" @click="emit('remove')">
+            {{ t('attach.remove') }}
+          </Button>
+        </div>
+      </template>
+    </FieldForm>
   </SideSheet>
 </template>
 

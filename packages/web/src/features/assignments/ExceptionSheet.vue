@@ -13,6 +13,8 @@ import { useWords } from '../../ui/use-words';
 import { useTrail } from './use-trail';
 import ToggleButton from '../../ui/ToggleButton.vue';
 import SelectField from '../../ui/SelectField.vue';
+import FieldForm from '../../ui/FieldForm.vue';
+import FormLine from '../../ui/FormLine.vue';
 
 const props = defineProps<{
   open: boolean;
@@ -166,7 +168,7 @@ const label = computed(() => {
 
 <template>
   <SideSheet :open="open" :title="t('exception.title')" @close="emit('close')">
-    <form class="stack" @submit.prevent="give">
+    <FieldForm :problem="asked && nothing ? null : problem" @send="give">
       <div class="row" role="group" :aria-label="t('exception.who')">
         <ToggleButton :on="!forGroup" @click="forGroup = false">{{ t('exception.forStudents') }}</ToggleButton>
         <ToggleButton
@@ -214,38 +216,33 @@ const label = computed(() => {
             + {{ count('exception.plusDays', days) }}
           </Button>
         </div>
-        <div v-for="field in ['due', 'closes', 'opens'] as const" :key="field">
-          <span class="label">{{ t(`compose.${field}`) }}</span><WhenField
+        <FormLine v-for="field in ['due', 'closes', 'opens'] as const" :key="field" :label="t(`compose.${field}`)" :path="field">
+          <WhenField
             :model-value="dates[field]"
             :zone="zone"
             :usual-time="usualTime"
             :label="t(`compose.${field}`)"
             @update:model-value="(at) => setDate(field, at)"
           />
-        </div>
+        </FormLine>
         <p v-if="past" class="small said" role="status">{{ t('exception.past') }}</p>
         <p v-else-if="changesNothing" class="small said" role="status">{{ t('exception.changesNothing') }}</p>
         <p class="muted small">{{ t('exception.leave') }}</p>
         <Checkbox v-if="!forGroup" v-model:checked="waives"> {{ t('exception.waive') }}</Checkbox>
         <p v-if="contradiction" class="alarm small" role="alert">{{ t(`compose.contradiction.${contradiction}`) }}</p>
       </template>
-      <div>
-        <label class="label" for="reason">{{ t('exception.reason') }}</label><Input
-          id="reason"
-          v-model:value="reason"
-          :maxlength="500"
-          dir="auto"
-          :placeholder="t('exception.reasonPlaceholder')"
-        />
-      </div>
+      <FormLine :label="t('exception.reason')" for="reason" path="reason">
+        <Input id="reason" v-model:value="reason" :maxlength="500" dir="auto" :placeholder="t('exception.reasonPlaceholder')" />
+      </FormLine>
       <Checkbox v-if="issued" v-model:checked="tell"> {{ t('exception.tell') }}</Checkbox>
       <p v-if="asked && nothing" class="note bad" role="alert">{{ t('exception.nothing') }}</p>
-      <p v-else-if="problem" class="note bad" role="alert">{{ [problem.title, ...problem.errors.map((one) => one.message)].join(' ') }}</p>
-      <div class="row wrap">
-        <Button type="primary" html-type="submit" :disabled="nobody || contradiction !== null">{{ label }}</Button>
-        <Button v-if="given" @click="takeAway">{{ t('exception.takeAway') }}</Button>
-      </div>
-    </form>
+      <template #acts>
+        <div class="row wrap">
+          <Button type="primary" html-type="submit" :disabled="nobody || contradiction !== null">{{ label }}</Button>
+          <Button v-if="given" @click="takeAway">{{ t('exception.takeAway') }}</Button>
+        </div>
+      </template>
+    </FieldForm>
   </SideSheet>
 </template>
 

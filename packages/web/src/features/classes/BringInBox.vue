@@ -8,6 +8,7 @@ import { useScope } from '../termline';
 import { table } from './bring-in';
 import FileButton from '../../ui/FileButton.vue';
 import type { Focusable } from '../../ui/focus-first';
+import FieldForm from '../../ui/FieldForm.vue';
 
 const props = defineProps<{ classId: string; shut: boolean }>();
 const { t } = useT();
@@ -45,10 +46,10 @@ function drop(event: DragEvent): void {
 </script>
 
 <template>
-  <form
+  <FieldForm
     class="sheet box"
     :class="{ over }"
-    @submit.prevent="showTyped"
+    @send="showTyped"
     @dragover.prevent="over = true"
     @dragleave="over = false"
     @drop.prevent="drop"
@@ -72,7 +73,7 @@ function drop(event: DragEvent): void {
       <FileButton accept=".csv,.tsv,.txt,.xlsx,.zip" :disabled="shut" @files="take">{{ t('bringIn.file') }}</FileButton>
     </div>
     <p class="muted small kinds">{{ t('bringIn.kinds') }}</p>
-  </form>
+  </FieldForm>
 </template>
 
 <style scoped>

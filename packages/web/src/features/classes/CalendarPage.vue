@@ -20,6 +20,7 @@ import { useClasses } from './classes.store';
 import DaySpan from './DaySpan.vue';
 import ToggleButton from '../../ui/ToggleButton.vue';
 import FileButton from '../../ui/FileButton.vue';
+import FieldForm from '../../ui/FieldForm.vue';
 
 const PREVIEW_AFTER_MS = 500;
 const { t, count, when } = useWords();
@@ -165,7 +166,7 @@ const undo = (changeId: string) =>
 <template>
   <ClassFrame v-slot="{ schoolClass }">
     <LoadGate :state="stored === null && state === 'ready' ? 'loading' : state" :why="why" @retry="reload">
-      <form v-if="form && stored" class="calendar" @submit.prevent="notAlone ? propose() : save()">
+      <FieldForm v-if="form && stored" lies="own" class="calendar" @send="notAlone ? propose() : save()">
         <div>
           <div class="heading">
             <h2>{{ t('calendar.title') }}</h2>
@@ -259,7 +260,7 @@ const undo = (changeId: string) =>
             {{ t('calendar.own', { name: schoolClass.label }) }}
           </Button>
         </aside>
-      </form>
+      </FieldForm>
     </LoadGate>
   </ClassFrame>
 </template>

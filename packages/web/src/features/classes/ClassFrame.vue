@@ -1,13 +1,12 @@
 <script setup lang="ts">
 /** The frame of every page about a class: which class, its parts, and the page itself. */
-import { Button, Input } from 'ant-design-vue';
+import { Button } from 'ant-design-vue';
 import type { ClassReply } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
 import ClassSquare from '../../ui/ClassSquare.vue';
-import { vFocusFirst } from '../../ui/focus-first';
 import LoadGate from '../../ui/LoadGate.vue';
 import { useWords } from '../../ui/use-words';
 import { useSession } from '../accounts';
@@ -17,6 +16,7 @@ import FirstStepsStrip from './FirstStepsStrip.vue';
 import { useFirstSteps } from './first-steps.store';
 import LinkButton from '../../ui/LinkButton.vue';
 import RouteTabs from '../../ui/RouteTabs.vue';
+import NewClassForm from './NewClassForm.vue';
 
 defineSlots<{ default: (props: { schoolClass: ClassReply }) => unknown }>();
 const { t, count } = useWords();
@@ -43,17 +43,8 @@ const owner = computed(() => current.value?.teachers.some((one) => one.owner && 
 const address = (id: string, to = part.value) => ({ path: to ? `/class/${id}/${to}` : `/class/${id}`, query: scope.kept.value });
 
 const making = ref(false);
-const newName = ref('');
 const showAway = ref(false);
 const { problem, attempt } = useAttempt();
-const make = () =>
-  attempt(async () => {
-    const made = await classes.make(newName.value);
-    newName.value = '';
-    making.value = false;
-    void line.load();
-    await router.push({ path: `/class/${made.id}`, query: { add: '' } });
-  });
 const practise = () =>
   attempt(async () => {
     await session.practise(current.value!.id);
@@ -90,18 +81,9 @@ const practise = () =>
           {{ count('class.away', classes.away.length) }}
         </Button>
         <Button v-if="!making" @click="making = true">{{ t('class.newClass') }}</Button>
-        <form v-else class="row" @submit.prevent="make">
-          <label class="hidden-text" for="new-name">{{ t('class.name') }}</label><Input
-            id="new-name"
-            v-model:value="newName"
-            v-focus-first
-            :maxlength="120"
-            required
-            :placeholder="t('class.name')"
-            dir="auto"
-          /><Button type="primary" html-type="submit">{{ t('class.make') }}</Button
-          ><Button type="link" @click="making = false">{{ t('common.cancel') }}</Button>
-        </form>
+        <NewClassForm v-else @made="making = false"
+          ><Button type="link" @click="making = false">{{ t('common.cancel') }}</Button></NewClassForm
+        >
       </div>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <div v-if="!current" class="note stack">

@@ -10,6 +10,7 @@ import { useWords } from '../../ui/use-words';
 import { useSession } from '../accounts';
 import { useTermLine } from '../termline';
 import { useClasses } from './classes.store';
+import FieldForm from '../../ui/FieldForm.vue';
 
 const props = defineProps<{ classId: string; teachers: TeachersReply; owner: boolean; zone: string; reload: () => Promise<void> }>();
 const { t, when } = useWords();
@@ -90,7 +91,7 @@ const leave = () =>
         </Button>
       </li>
     </ul>
-    <form class="row" @submit.prevent="invite">
+    <FieldForm lies="row" :problem="together.problem.value" @send="invite">
       <label class="hidden-text" for="invite">{{ t('about.inviteEmail') }}</label><Input
         id="invite"
         v-model:value="email"
@@ -99,7 +100,7 @@ const leave = () =>
         required
         :placeholder="t('about.inviteEmail')"
       /><Button html-type="submit" :disabled="together.busy.value">{{ t('about.invite') }}</Button>
-    </form>
+    </FieldForm>
     <p v-if="together.problem.value" class="note bad" role="alert">
       {{ together.problem.value.errors[0]?.message ?? together.problem.value.title }}
     </p>

@@ -8,6 +8,7 @@ import { useAttempt } from '../../api/use-attempt';
 import { keepTyped } from '../../ui/own-words';
 import { vSortable } from '../../ui/sortable';
 import { useWords } from '../../ui/use-words';
+import FieldForm from '../../ui/FieldForm.vue';
 
 const props = defineProps<{ classId: string; stored: readonly Unit[]; putAway: boolean }>();
 const emit = defineEmits<{ stored: [Unit[]] }>();
@@ -72,7 +73,7 @@ const saveUnits = () =>
         </Button>
       </li>
     </ol>
-    <form v-if="!putAway" class="row" @submit.prevent="addUnit">
+    <FieldForm v-if="!putAway" lies="row" @send="addUnit">
       <label class="hidden-text" for="new-unit">{{ t('about.newUnit') }}</label><Input
         id="new-unit"
         v-model:value="newUnit"
@@ -82,7 +83,7 @@ const saveUnits = () =>
       /><Button html-type="submit" :disabled="newUnit.trim() === ''">
         {{ t('about.addUnit') }}
       </Button>
-    </form>
+    </FieldForm>
     <p v-if="filing.problem.value" class="note bad" role="alert">{{ filing.problem.value.title }}</p>
     <Button v-if="unitsDirty" type="primary" :disabled="filing.busy.value" @click="saveUnits">{{ t('about.saveUnits') }}</Button>
   </section>

@@ -19,6 +19,8 @@ import ToggleButton from '../../ui/ToggleButton.vue';
 import DayField from '../../ui/DayField.vue';
 import LinkButton from '../../ui/LinkButton.vue';
 import ListTable from '../../ui/ListTable.vue';
+import FieldForm from '../../ui/FieldForm.vue';
+import FormLine from '../../ui/FormLine.vue';
 
 const PREVIEW_AFTER_MS = 300;
 const { t, count, when } = useWords();
@@ -80,42 +82,30 @@ const same = computed(() => form.value.from === form.value.to && form.value.cale
   <ClassFrame v-slot="{ schoolClass }">
     <LoadGate :state="state" :why="why" @retry="reload">
       <div class="copy">
-        <form class="stack" @submit.prevent="go">
+        <FieldForm :problem="problem" @send="go">
           <h2>{{ t('copy.title') }}</h2>
           <p class="muted">{{ t('copy.what') }}</p>
           <div class="two">
-            <div>
-              <label class="label" for="copy-name">{{ t('about.name') }}</label><Input
-                id="copy-name"
-                v-model:value="form.name"
-                :maxlength="120"
-                required
-                dir="auto"
-              />
-            </div>
-            <div>
-              <label class="label" for="copy-section">{{ t('about.section') }}</label><Input
-                id="copy-section"
-                v-model:value="form.section"
-                :maxlength="60"
-                dir="auto"
-              />
-            </div>
+            <FormLine :label="t('about.name')" for="copy-name" path="name">
+              <Input id="copy-name" v-model:value="form.name" :maxlength="120" required dir="auto" />
+            </FormLine>
+            <FormLine :label="t('about.section')" for="copy-section" path="section">
+              <Input id="copy-section" v-model:value="form.section" :maxlength="60" dir="auto" />
+            </FormLine>
           </div>
-          <div v-if="(calendars?.length ?? 0) > 1">
-            <label class="label" for="copy-calendar">{{ t('copy.calendar') }}</label><SelectField
+          <FormLine v-if="(calendars?.length ?? 0) > 1" :label="t('copy.calendar')" for="copy-calendar" path="calendarId"
+            ><SelectField
               id="copy-calendar"
               v-model="form.calendarId"
               :options="(calendars ?? []).map((one) => ({ value: one.id, label: one.name }))"
-            />
-          </div>
+          /></FormLine>
           <div class="two">
-            <div>
-              <label class="label" for="copy-from">{{ t('copy.from') }}</label><DayField id="copy-from" v-model="form.from" required />
-            </div>
-            <div>
-              <label class="label" for="copy-to">{{ t('copy.to') }}</label><DayField id="copy-to" v-model="form.to" required />
-            </div>
+            <FormLine :label="t('copy.from')" for="copy-from" path="from">
+              <DayField id="copy-from" v-model="form.from" required />
+            </FormLine>
+            <FormLine :label="t('copy.to')" for="copy-to" path="to">
+              <DayField id="copy-to" v-model="form.to" required />
+            </FormLine>
           </div>
           <div class="row wrap">
             <ToggleButton v-for="term in terms" :key="term.from" :on="form.to === term.from" @click="form.to = term.from">
@@ -124,21 +114,24 @@ const same = computed(() => form.value.from === form.value.to && form.value.cale
           </div>
           <p class="muted small">{{ t('copy.datesHint') }}</p>
           <Checkbox v-model:checked="form.assignments"> {{ t('copy.assignments') }}</Checkbox>
-          <div v-if="problem" class="note bad" role="alert">
-            <p>{{ problem.title }}</p>
-            <Button v-if="problem.code === 'conflict.changedMeanwhile'" @click="lookAgain">
-              {{ t('bringIn.again') }}
-            </Button>
-          </div>
-          <div class="row">
-            <Button type="primary" html-type="submit" :disabled="busy || !preview">
-              {{ preview && form.assignments ? count('copy.go', preview.assignments) : t('copy.goPlain') }}</Button><LinkButton
-              type="link"
-              :to="`/class/${schoolClass.id}/about`"
-              >{{ t('common.cancel') }}</LinkButton
-            >
-          </div>
-        </form>
+          <template #problem="{ elsewhere }"
+            ><div v-if="problem" class="note bad" role="alert">
+              <p>{{ [problem.title, ...elsewhere].join(' ') }}</p>
+              <Button v-if="problem.code === 'conflict.changedMeanwhile'" @click="lookAgain">
+                {{ t('bringIn.again') }}
+              </Button>
+            </div></template
+          ><template #acts>
+            <div class="row">
+              <Button type="primary" html-type="submit" :disabled="busy || !preview">
+                {{ preview && form.assignments ? count('copy.go', preview.assignments) : t('copy.goPlain') }}</Button><LinkButton
+                type="link"
+                :to="`/class/${schoolClass.id}/about`"
+                >{{ t('common.cancel') }}</LinkButton
+              >
+            </div>
+          </template></FieldForm
+        >
         <section v-if="preview">
           <h3>{{ t('copy.holds', { units: preview.units, categories: preview.categories }) }}</h3>
           <p class="muted small">{{ t('copy.never') }}</p>

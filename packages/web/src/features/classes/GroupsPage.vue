@@ -16,6 +16,7 @@ import ClassFrame from './ClassFrame.vue';
 import GroupLists from './GroupLists.vue';
 import NumberField from '../../ui/NumberField.vue';
 import RadioField from '../../ui/RadioField.vue';
+import FieldForm from '../../ui/FieldForm.vue';
 
 interface Draft extends Omit<GroupingBody, 'groups'> {
   id: string | null;
@@ -127,7 +128,7 @@ const today = computed(() => line.today);
           <p v-else class="muted">{{ t('groups.none') }}</p>
           <section v-if="schoolClass.putAwayAt === null" class="sheet box stack">
             <h2>{{ t('groups.make') }}</h2>
-            <form class="row wrap" @submit.prevent="deal(newSeed())">
+            <FieldForm lies="row" @send="deal(newSeed())">
               <label for="into" class="small">{{ t('groups.into') }}</label><NumberField
                 id="into"
                 v-model="into"
@@ -137,13 +138,13 @@ const today = computed(() => line.today);
               /><Button type="primary" html-type="submit">
                 {{ t('groups.random') }}
               </Button>
-            </form>
+            </FieldForm>
             <div class="row">
               <Button @click="pick">{{ t('groups.pick') }}</Button><Button :aria-expanded="pasting" @click="pasting = !pasting">
                 {{ t('groups.paste') }}
               </Button>
             </div>
-            <form v-if="pasting" class="stack" @submit.prevent="takePasted">
+            <FieldForm v-if="pasting" @send="takePasted">
               <label for="pasted" class="small">{{ t('groups.pasteHint') }}</label><Textarea
                 id="pasted"
                 v-model:value="pasted"
@@ -152,7 +153,7 @@ const today = computed(() => line.today);
               /><Button type="primary" html-type="submit" :disabled="pasted.trim() === ''">
                 {{ t('groups.pasteGo') }}
               </Button>
-            </form>
+            </FieldForm>
             <ul v-if="unknown.length > 0" class="note bad small unknown">
               <li v-for="one in unknown" :key="`${one.line} ${one.text}`">
                 {{ t(`groups.unknown.${one.why}`, { line: one.line, text: one.text }) }}
@@ -161,7 +162,7 @@ const today = computed(() => line.today);
           </section>
         </aside>
         <section v-if="draft">
-          <form class="row wrap head" @submit.prevent="save">
+          <FieldForm lies="row" class="head" @send="save">
             <label class="hidden-text" for="grouping-name">{{ t('groups.name') }}</label>
             <Input
               id="grouping-name"
@@ -199,7 +200,7 @@ const today = computed(() => line.today);
             <Button v-else type="link" @click="draft.id === null ? remove() : (sure = true)">
               {{ draft.id === null ? t('common.cancel') : t('groups.dissolve') }}
             </Button>
-          </form>
+          </FieldForm>
           <div v-if="problem" class="note bad" role="alert">
             <p>{{ [problem.title, ...problem.errors.map((one) => one.message)].join(' ') }}</p>
             <Button v-if="problem.code === 'conflict.changedMeanwhile'" @click="takeTheirs">

@@ -22,6 +22,7 @@ import SchemeLate from './SchemeLate.vue';
 import SelectField from '../../ui/SelectField.vue';
 import NumberField from '../../ui/NumberField.vue';
 import FieldSet from '../../ui/FieldSet.vue';
+import FieldForm from '../../ui/FieldForm.vue';
 
 const { t, count } = useWords();
 const route = useRoute();
@@ -97,7 +98,7 @@ const messages = computed(() =>
 <template>
   <ClassFrame v-slot="{ schoolClass }">
     <LoadGate :state="state" :why="why" @retry="reload">
-      <form v-if="form && value?.class.id === schoolClass.id" class="scheme" @submit.prevent="save">
+      <FieldForm v-if="form && value?.class.id === schoolClass.id" lies="own" class="scheme" @send="save">
         <div class="rules">
           <SchemeCategories
             v-model="form.scheme"
@@ -170,7 +171,7 @@ const messages = computed(() =>
           </div>
           <SchemeExample v-bind="form" :calendar="schoolClass.calendar" />
         </aside>
-      </form>
+      </FieldForm>
     </LoadGate>
   </ClassFrame>
 </template>

@@ -21,6 +21,8 @@ import DayField from '../../ui/DayField.vue';
 import { withOrWithout } from '../../ui/with-or-without';
 import ListTable from '../../ui/ListTable.vue';
 import { byNumber, byText } from '../../ui/list-view';
+import FieldForm from '../../ui/FieldForm.vue';
+import FormLine from '../../ui/FormLine.vue';
 
 const { t, count, name, day } = useWords();
 const { gives, spanOf } = useStandingWords();
@@ -154,7 +156,6 @@ const takeOut = (one: StandingReply) =>
     sure.value = null;
     await reload();
   });
-const errorOf = (field: string) => problem.value?.errors.find((one) => one.path === field)?.message;
 </script>
 
 <template>
@@ -249,9 +250,9 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
         >
       </section>
       <SideSheet :open="open" :title="t(editing ? 'standing.change' : 'standing.give')" @close="open = false">
-        <form class="stack" @submit.prevent="save">
-          <div>
-            <span class="label">{{ t('exception.who') }}</span><NamePicker
+        <FieldForm :problem="problem" @send="save">
+          <FormLine :label="t('exception.who')" path="studentIds">
+            <NamePicker
               v-model="studentIds"
               :people="value!.students"
               :label="t('exception.who')"
@@ -259,9 +260,8 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
               :disabled="editing !== null"
               @update:model-value="findShared"
             />
-          </div>
-          <div>
-            <label class="label" for="st-kind">{{ t('standing.moreTime') }}</label>
+          </FormLine>
+          <FormLine :label="t('standing.moreTime')" for="st-kind" :path="['amount', 'kind']" :hint="t(`standing.kindHint.${form.kind}`)">
             <div class="row">
               <NumberField
                 v-if="form.kind !== 'none'"
@@ -276,32 +276,24 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
                 :options="KINDS.map((one) => ({ value: one, label: t(`standing.kind.${one}`) }))"
               />
             </div>
-            <p v-if="errorOf('amount') || errorOf('kind')" class="alarm small">{{ errorOf('amount') ?? errorOf('kind') }}</p>
-            <p v-else class="muted small">{{ t(`standing.kindHint.${form.kind}`) }}</p>
-          </div>
+          </FormLine>
           <Checkbox v-model:checked="form.waivesLate"> {{ t('standing.waives') }}</Checkbox>
-          <div>
-            <label class="label" for="st-quiz">{{ t('standing.quiz') }}</label>
+          <FormLine :label="t('standing.quiz')" for="st-quiz" path="quizTimePercent">
             <div class="row">
               <NumberField id="st-quiz" v-model="form.quiz" class="amount" :min="100" :max="400" :placeholder="'100'" optional /><span
                 >%</span
               >
             </div>
-          </div>
+          </FormLine>
           <div class="two">
-            <div>
-              <label class="label" for="st-from">{{ t('standing.from') }}</label><DayField id="st-from" v-model="form.validFrom" />
-            </div>
-            <div>
-              <label class="label" for="st-to">{{ t('standing.to') }}</label><DayField
-                id="st-to"
-                v-model="form.validTo"
-                :invalid="!!errorOf('validTo')"
-              />
-            </div>
+            <FormLine :label="t('standing.from')" for="st-from" path="validFrom">
+              <DayField id="st-from" v-model="form.validFrom" />
+            </FormLine>
+            <FormLine :label="t('standing.to')" for="st-to" path="validTo">
+              <DayField id="st-to" v-model="form.validTo" />
+            </FormLine>
           </div>
-          <p v-if="errorOf('validTo')" class="alarm small">{{ errorOf('validTo') }}</p>
-          <p v-else class="muted small">{{ t('standing.spanHint') }}</p>
+          <p class="muted small">{{ t('standing.spanHint') }}</p>
           <fieldset v-if="shared.length > 1" class="plain-set">
             <legend class="label">{{ t('standing.classes') }}</legend>
             <Checkbox
@@ -313,8 +305,8 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
               {{ labelOf(id) }}</Checkbox
             >
           </fieldset>
-          <div>
-            <label class="label" for="st-reason">{{ t('exception.reason') }}</label><Textarea
+          <FormLine :label="t('exception.reason')" for="st-reason" path="reason">
+            <Textarea
               id="st-reason"
               v-model:value="form.reason"
               :auto-size="{ minRows: 2, maxRows: 12 }"
@@ -322,13 +314,14 @@ const errorOf = (field: string) => problem.value?.errors.find((one) => one.path 
               :placeholder="t('exception.reasonPlaceholder')"
               dir="auto"
             />
-          </div>
-          <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+          </FormLine>
           <p class="note small">{{ t('standing.effect') }}</p>
-          <Button type="primary" html-type="submit" :disabled="busy || form.classIds.length === 0 || studentIds.length === 0">
-            {{ editing ? t('standing.changeGo') : count('standing.giveGo', studentIds.length) }}
-          </Button>
-        </form>
+          <template #acts>
+            <Button type="primary" html-type="submit" :disabled="busy || form.classIds.length === 0 || studentIds.length === 0">
+              {{ editing ? t('standing.changeGo') : count('standing.giveGo', studentIds.length) }}
+            </Button>
+          </template></FieldForm
+        >
       </SideSheet>
     </LoadGate>
   </ClassFrame>

@@ -8,6 +8,7 @@ import { useAttempt } from '../../api/use-attempt';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 import ToggleButton from '../../ui/ToggleButton.vue';
+import FieldForm from '../../ui/FieldForm.vue';
 
 type Choice = ClassMark | 'excused' | null;
 const CHOICES: readonly Exclude<Choice, null>[] = ['did', 'absent', 'excused'];
@@ -41,7 +42,7 @@ const store = () =>
 
 <template>
   <SideSheet :open="open" :title="t('classMarks.title')" :width="520" @close="emit('close')">
-    <form class="stack" @submit.prevent="store">
+    <FieldForm :problem="problem" @send="store">
       <p class="muted small">{{ t('classMarks.hint') }}</p>
       <div v-if="unmarked.length > 0">
         <Button @click="restDid">{{ count('classMarks.rest', unmarked.length) }}</Button>
@@ -55,13 +56,14 @@ const store = () =>
           >
         </li>
       </ul>
-      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-      <div>
-        <Button type="primary" html-type="submit" :disabled="busy || changed.length === 0">{{
-          count('classMarks.store', changed.length)
-        }}</Button>
-      </div>
-    </form>
+      <template #acts>
+        <div>
+          <Button type="primary" html-type="submit" :disabled="busy || changed.length === 0">{{
+            count('classMarks.store', changed.length)
+          }}</Button>
+        </div>
+      </template>
+    </FieldForm>
   </SideSheet>
 </template>
 

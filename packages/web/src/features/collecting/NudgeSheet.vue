@@ -7,6 +7,8 @@ import { ApiProblem, ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
+import FieldForm from '../../ui/FieldForm.vue';
+import FormLine from '../../ui/FormLine.vue';
 
 const props = defineProps<{ open: boolean; assignmentId: string; title: string; due: string; rows: readonly PieceRow[] }>();
 const emit = defineEmits<{ close: []; nudged: [string[]] }>();
@@ -53,30 +55,24 @@ const names = (studentIds: readonly string[]) =>
 
 <template>
   <SideSheet :open="open" :title="t('nudge.title')" @close="emit('close')">
-    <form class="stack" @submit.prevent="nudge(fresh.length > 0 ? fresh : ids, fresh.length === 0)">
+    <FieldForm :problem="problem" @send="nudge(fresh.length > 0 ? fresh : ids, fresh.length === 0)">
       <p dir="auto">{{ names(ids) }}</p>
-      <div>
-        <label class="label" for="nudge-text">{{ t('nudge.says') }}</label><Textarea
-          id="nudge-text"
-          v-model:value="text"
-          :auto-size="{ minRows: 5, maxRows: 12 }"
-          :maxlength="1000"
-          required
-          dir="auto"
-        />
-      </div>
+      <FormLine :label="t('nudge.says')" for="nudge-text" path="text">
+        <Textarea id="nudge-text" v-model:value="text" :auto-size="{ minRows: 5, maxRows: 12 }" :maxlength="1000" required dir="auto" />
+      </FormLine>
       <p class="muted small">{{ t('nudge.how') }}</p>
       <p v-if="handedIn.length > 0" class="note" role="status">{{ t('nudge.handedIn', { names: names(handedIn) }) }}</p>
       <p v-if="already.length > 0" class="note" role="status">{{ t('nudge.already', { names: names(already) }) }}</p>
-      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-      <div class="row wrap">
-        <Button v-if="fresh.length > 0" type="primary" html-type="submit" :disabled="busy || text.trim() === ''">
-          {{ count('nudge.go', fresh.length) }}
-        </Button>
-        <Button v-if="already.length > 0" :disabled="busy || text.trim() === ''" @click="nudge(ids, true)">
-          {{ count('nudge.again', ids.length) }}
-        </Button>
-      </div>
-    </form>
+      <template #acts>
+        <div class="row wrap">
+          <Button v-if="fresh.length > 0" type="primary" html-type="submit" :disabled="busy || text.trim() === ''">
+            {{ count('nudge.go', fresh.length) }}
+          </Button>
+          <Button v-if="already.length > 0" :disabled="busy || text.trim() === ''" @click="nudge(ids, true)">
+            {{ count('nudge.again', ids.length) }}
+          </Button>
+        </div>
+      </template>
+    </FieldForm>
   </SideSheet>
 </template>

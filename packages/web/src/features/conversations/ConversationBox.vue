@@ -11,6 +11,7 @@ import { useWords } from '../../ui/use-words';
 import { talkAddress, talkAt, type TalkAt } from './talk-api';
 import { fileAddress } from '../files';
 import FileButton from '../../ui/FileButton.vue';
+import FieldForm from '../../ui/FieldForm.vue';
 
 const props = defineProps<{
   at: TalkAt;
@@ -86,7 +87,7 @@ const send = () =>
           </ul>
         </li>
       </ol>
-      <form v-if="!closed" class="stack" @submit.prevent="send">
+      <FieldForm v-if="!closed" :problem="problem" @send="send">
         <label class="hidden-text" :for="`talk ${key}`">{{ t('talk.write', { readers }) }}</label>
         <Textarea
           :id="`talk ${key}`"
@@ -108,17 +109,14 @@ const send = () =>
             </Button>
           </li>
         </ul>
-        <div class="row">
-          <Button html-type="submit" :disabled="busy || (text.trim() === '' && files.length === 0)">{{ t('talk.send') }}</Button><FileButton
-            :disabled="busy"
-            multiple
-            link
-            @files="picked"
-            >{{ t('talk.attach') }}</FileButton
-          >
-        </div>
-        <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-      </form>
+        <template #acts>
+          <div class="row">
+            <Button html-type="submit" :disabled="busy || (text.trim() === '' && files.length === 0)">{{
+              t('talk.send')
+            }}</Button><FileButton :disabled="busy" multiple link @files="picked">{{ t('talk.attach') }}</FileButton>
+          </div></template
+        ></FieldForm
+      >
     </LoadGate>
   </section>
 </template>

@@ -7,11 +7,14 @@ import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { typedSince } from '../../ui/own-words';
 import { useFamilyWords } from './use-family';
+import FormLine from '../../ui/FormLine.vue';
+import FieldForm from '../../ui/FieldForm.vue';
 
 const props = defineProps<{ childId: string; classId: string; zone: string }>();
 defineEmits<{ close: [] }>();
-const { t, when, problemText } = useFamilyWords();
+const { t, when, refusedOf } = useFamilyWords();
 const { problem, busy, attempt } = useAttempt();
+const refused = refusedOf(problem);
 const messages = ref<FamilyMessage[] | null>(null);
 const text = ref('');
 let id = crypto.randomUUID();
@@ -41,26 +44,27 @@ const send = () =>
       </p>
       <p class="says" dir="auto">{{ message.text }}</p>
     </div>
-    <form @submit.prevent="send">
-      <label class="label" :for="`talk-${classId}`">{{ t('family.says') }}</label>
-      <Textarea
-        :id="`talk-${classId}`"
-        v-model:value="text"
-        :auto-size="{ minRows: 4, maxRows: 12 }"
-        :maxlength="4000"
-        required
-        dir="auto"
-      />
-      <p v-if="problem" class="note bad" role="alert">{{ problemText(problem) }}</p>
-      <div class="row acts">
-        <Button type="primary" html-type="submit" :disabled="busy || text.trim() === ''">{{ t('family.send') }}</Button><Button
-          type="link"
-          @click="$emit('close')"
-        >
-          {{ t('family.close') }}
-        </Button>
-      </div>
-    </form>
+    <FieldForm :problem="refused" @send="send">
+      <FormLine :label="t('family.says')" :for="`talk-${classId}`" path="text">
+        <Textarea
+          :id="`talk-${classId}`"
+          v-model:value="text"
+          :auto-size="{ minRows: 4, maxRows: 12 }"
+          :maxlength="4000"
+          required
+          dir="auto"
+        /> </FormLine
+      ><template #acts
+        ><div class="row acts">
+          <Button type="primary" html-type="submit" :disabled="busy || text.trim() === ''">{{ t('family.send') }}</Button><Button
+            type="link"
+            @click="$emit('close')"
+          >
+            {{ t('family.close') }}
+          </Button>
+        </div></template
+      >
+    </FieldForm>
   </div>
 </template>
 

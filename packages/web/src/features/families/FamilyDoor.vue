@@ -11,13 +11,16 @@ import WordMark from '../../ui/WordMark.vue';
 import { useSession } from '../accounts';
 import { useFamilyWords } from './use-family';
 import ToggleButton from '../../ui/ToggleButton.vue';
+import FieldForm from '../../ui/FieldForm.vue';
+import FormLine from '../../ui/FormLine.vue';
 
 const emit = defineEmits<{ language: [Language] }>();
-const { t, problemText, language } = useFamilyWords();
+const { t, refusedOf, language } = useFamilyWords();
 const session = useSession();
 const route = useRoute();
 const router = useRouter();
 const { problem, busy, attempt } = useAttempt();
+const refused = refusedOf(problem);
 // The code lies behind the # of the address, so no server log sees it.
 const code = ref(route.hash.slice(1));
 const way = ref<'code' | 'signIn'>('code');
@@ -85,10 +88,16 @@ onMounted(() => code.value !== '' && void look());
           {{ t('family.haveSignIn') }}
         </ToggleButton>
       </div>
-      <form v-if="about" class="stack" @submit.prevent="join">
+      <FieldForm v-if="about" :problem="refused" @send="join">
         <p class="note">{{ t('family.about', { name: about.firstName, className: about.className }) }}</p>
-        <div v-for="field in FIELDS" :key="field.key">
-          <label class="label" :for="`family-${field.key}`">{{ t(field.label) }}</label>
+        <FormLine
+          v-for="field in FIELDS"
+          :key="field.key"
+          :label="t(field.label)"
+          :for="`family-${field.key}`"
+          :path="field.key"
+          :hint="field.key === 'password' ? t('family.passwordHint') : undefined"
+        >
           <Input
             :id="`family-${field.key}`"
             v-model:value="person[field.key]"
@@ -99,16 +108,15 @@ onMounted(() => code.value !== '' && void look());
             :minlength="field.key === 'password' ? 8 : undefined"
             :maxlength="200"
             dir="auto"
-          />
-          <p v-if="field.key === 'password'" class="muted small">{{ t('family.passwordHint') }}</p>
-        </div>
-        <p v-if="problem" class="note bad" role="alert">{{ problemText(problem) }}</p>
-        <Button type="primary" block html-type="submit" :disabled="busy">{{ t('family.join') }}</Button>
-        <Button type="link" @click="((about = null), (problem = null))">{{ t('family.other') }}</Button>
-      </form>
-      <form v-else-if="way === 'code'" class="stack" @submit.prevent="look">
-        <div>
-          <label class="label" for="family-code">{{ t('family.code') }}</label><Input
+        /></FormLine>
+        <template #acts>
+          <Button type="primary" block html-type="submit" :disabled="busy">{{ t('family.join') }}</Button>
+          <Button type="link" @click="((about = null), (problem = null))">{{ t('family.other') }}</Button>
+        </template></FieldForm
+      >
+      <FieldForm v-else-if="way === 'code'" :problem="refused" @send="look">
+        <FormLine :label="t('family.code')" for="family-code" path="code" :hint="t('family.codeHint')"
+          ><Input
             id="family-code"
             v-model:value="code"
             autocapitalize="characters"
@@ -117,38 +125,24 @@ onMounted(() => code.value !== '' && void look());
             required
             :maxlength="40"
             dir="ltr"
-            aria-describedby="family-code-hint"
             class="code"
-          />
-          <p id="family-code-hint" class="muted small">{{ t('family.codeHint') }}</p>
-        </div>
-        <p v-if="problem" class="note bad" role="alert">{{ problemText(problem) }}</p>
-        <Button type="primary" block html-type="submit" :disabled="busy">{{ t('family.look') }}</Button>
-      </form>
-      <form v-else class="stack" @submit.prevent="signIn">
-        <div>
-          <label class="label" for="family-known">{{ t('family.signUserName') }}</label><Input
-            id="family-known"
-            v-model:value="known.userName"
-            autocomplete="username"
-            autocapitalize="none"
-            required
-            dir="ltr"
-          />
-        </div>
-        <div>
-          <label class="label" for="family-word">{{ t('family.signPassword') }}</label><InputPassword
-            id="family-word"
-            v-model:value="known.password"
-            autocomplete="current-password"
-            required
-            dir="ltr"
-          />
-        </div>
-        <p v-if="problem" class="note bad" role="alert">{{ problemText(problem) }}</p>
-        <Button type="primary" block html-type="submit" :disabled="busy">{{ t('family.signIn') }}</Button>
-        <RouterLink class="small" to="/forgotten">{{ t('family.forgotten') }}</RouterLink>
-      </form>
+        /></FormLine>
+        <template #acts>
+          <Button type="primary" block html-type="submit" :disabled="busy">{{ t('family.look') }}</Button>
+        </template></FieldForm
+      >
+      <FieldForm v-else :problem="refused" @send="signIn">
+        <FormLine :label="t('family.signUserName')" for="family-known" path="userName">
+          <Input id="family-known" v-model:value="known.userName" autocomplete="username" autocapitalize="none" required dir="ltr" />
+        </FormLine>
+        <FormLine :label="t('family.signPassword')" for="family-word" path="password">
+          <InputPassword id="family-word" v-model:value="known.password" autocomplete="current-password" required dir="ltr" />
+        </FormLine>
+        <template #acts>
+          <Button type="primary" block html-type="submit" :disabled="busy">{{ t('family.signIn') }}</Button>
+          <RouterLink class="small" to="/forgotten">{{ t('family.forgotten') }}</RouterLink>
+        </template></FieldForm
+      >
     </main>
   </div>
 </template>

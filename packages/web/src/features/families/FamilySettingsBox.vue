@@ -11,15 +11,21 @@ import { useSession } from '../accounts';
 import { useFamilyWords } from './use-family';
 import SelectField from '../../ui/SelectField.vue';
 import RadioField from '../../ui/RadioField.vue';
+import FieldForm from '../../ui/FieldForm.vue';
+import FormLine from '../../ui/FormLine.vue';
 
 const props = defineProps<{ home: FamilyHomeReply }>();
 const emit = defineEmits<{ changed: [] }>();
-const { t, problemText, name } = useFamilyWords();
+const { t, refusedOf, name } = useFamilyWords();
 const session = useSession();
 const telling = useAttempt();
 const mailing = useAttempt();
 const adding = useAttempt();
 const changing = useAttempt();
+const tellingRefused = refusedOf(telling.problem);
+const mailingRefused = refusedOf(mailing.problem);
+const addingRefused = refusedOf(adding.problem);
+const changingRefused = refusedOf(changing.problem);
 const secret = ref({ current: '', password: '' });
 const changed = ref(false);
 const chosen = ref<FamilySettings>({ language: props.home.language, telling: props.home.telling, letterShows: props.home.letterShows });
@@ -67,15 +73,15 @@ async function add(): Promise<void> {
 <template>
   <div class="settings">
     <h1>{{ t('family.settings') }}</h1>
-    <form class="sheet box stack" @submit.prevent="save">
-      <div>
-        <label class="label" for="family-language">{{ t('family.language') }}</label><SelectField
+    <FieldForm :problem="tellingRefused" class="sheet box" @send="save">
+      <FormLine :label="t('family.language')" for="family-language" path="language">
+        <SelectField
           id="family-language"
           v-model="chosen.language"
           class="short"
           :options="LANGUAGES.map((one) => ({ value: one, label: NAMES[one] }))"
         />
-      </div>
+      </FormLine>
       <fieldset class="choices">
         <legend class="label">{{ t('family.telling') }}</legend>
         <RadioField
@@ -93,94 +99,63 @@ async function add(): Promise<void> {
         />
       </fieldset>
       <p v-if="chosen.telling !== 'never' && !session.me?.email" class="note small">{{ t('family.tellingNeeds') }}</p>
-      <p v-if="telling.problem.value" class="note bad" role="alert">{{ problemText(telling.problem.value) }}</p>
-      <div class="row">
-        <Button type="primary" html-type="submit" :disabled="telling.busy.value">{{ t('family.save') }}</Button><span
-          v-if="saved"
-          class="good small"
-          role="status"
-          >{{ t('family.saved') }}</span
-        >
-      </div>
-    </form>
-    <form class="sheet box stack" @submit.prevent="setEmail">
-      <div>
-        <label class="label" for="family-mail">{{ t('family.email') }}</label><Input
-          id="family-mail"
-          v-model:value="email"
-          type="email"
-          :maxlength="200"
-          autocomplete="email"
-          dir="ltr"
-        />
-      </div>
-      <div>
-        <label class="label" for="family-current">{{ t('family.current') }}</label><InputPassword
-          id="family-current"
-          v-model:value="current"
-          autocomplete="current-password"
-          required
-          dir="ltr"
-        />
-      </div>
-      <p v-if="mailing.problem.value" class="note bad" role="alert">{{ problemText(mailing.problem.value) }}</p>
-      <div class="row">
-        <Button html-type="submit" :disabled="mailing.busy.value">{{ t('family.setEmail') }}</Button><span
-          v-if="mailed"
-          class="good small"
-          role="status"
-          >{{ t('family.saved') }}</span
-        >
-      </div>
-    </form>
-    <form class="sheet box stack" @submit.prevent="setPassword">
-      <div>
-        <label class="label" for="family-old">{{ t('family.current') }}</label><InputPassword
-          id="family-old"
-          v-model:value="secret.current"
-          autocomplete="current-password"
-          required
-          dir="ltr"
-        />
-      </div>
-      <div>
-        <label class="label" for="family-new">{{ t('family.newPassword') }}</label><InputPassword
-          id="family-new"
-          v-model:value="secret.password"
-          autocomplete="new-password"
-          minlength="8"
-          required
-          dir="ltr"
-        />
-        <p class="muted small">{{ t('family.passwordHint') }}</p>
-      </div>
-      <p v-if="changing.problem.value" class="note bad" role="alert">{{ problemText(changing.problem.value) }}</p>
-      <div class="row">
-        <Button html-type="submit" :disabled="changing.busy.value">{{ t('family.setPassword') }}</Button><span
-          v-if="changed"
-          class="good small"
-          role="status"
-          >{{ t('family.saved') }}</span
-        >
-      </div>
-    </form>
-    <form class="sheet box stack" @submit.prevent="add">
+      <template #acts>
+        <div class="row">
+          <Button type="primary" html-type="submit" :disabled="telling.busy.value">{{ t('family.save') }}</Button><span
+            v-if="saved"
+            class="good small"
+            role="status"
+            >{{ t('family.saved') }}</span
+          >
+        </div>
+      </template></FieldForm
+    >
+    <FieldForm :problem="mailingRefused" class="sheet box" @send="setEmail">
+      <FormLine :label="t('family.email')" for="family-mail" path="email">
+        <Input id="family-mail" v-model:value="email" type="email" :maxlength="200" autocomplete="email" dir="ltr" />
+      </FormLine>
+      <FormLine :label="t('family.current')" for="family-current" path="current">
+        <InputPassword id="family-current" v-model:value="current" autocomplete="current-password" required dir="ltr" />
+      </FormLine>
+      <template #acts>
+        <div class="row">
+          <Button html-type="submit" :disabled="mailing.busy.value">{{ t('family.setEmail') }}</Button><span
+            v-if="mailed"
+            class="good small"
+            role="status"
+            >{{ t('family.saved') }}</span
+          >
+        </div>
+      </template></FieldForm
+    >
+    <FieldForm :problem="changingRefused" class="sheet box" @send="setPassword">
+      <FormLine :label="t('family.current')" for="family-old" path="current">
+        <InputPassword id="family-old" v-model:value="secret.current" autocomplete="current-password" required dir="ltr" />
+      </FormLine>
+      <FormLine :label="t('family.newPassword')" for="family-new" path="password" :hint="t('family.passwordHint')">
+        <InputPassword id="family-new" v-model:value="secret.password" autocomplete="new-password" minlength="8" required dir="ltr" />
+      </FormLine>
+      <template #acts>
+        <div class="row">
+          <Button html-type="submit" :disabled="changing.busy.value">{{ t('family.setPassword') }}</Button><span
+            v-if="changed"
+            class="good small"
+            role="status"
+            >{{ t('family.saved') }}</span
+          >
+        </div>
+      </template></FieldForm
+    >
+    <FieldForm :problem="addingRefused" class="sheet box" @send="add">
       <h2>{{ t('family.addChild') }}</h2>
-      <div>
-        <label class="label" for="family-more">{{ t('family.code') }}</label><Input
-          id="family-more"
-          v-model:value="code"
-          autocapitalize="characters"
-          autocomplete="off"
-          required
-          :maxlength="40"
-          dir="ltr"
-        />
-      </div>
-      <p v-if="adding.problem.value" class="note bad" role="alert">{{ problemText(adding.problem.value) }}</p>
-      <p v-if="added" class="note" role="status">{{ t('family.added', { name: added }) }}</p>
-      <Button html-type="submit" :disabled="adding.busy.value">{{ t('family.add') }}</Button>
-    </form>
+      <FormLine :label="t('family.code')" for="family-more" path="code">
+        <Input id="family-more" v-model:value="code" autocapitalize="characters" autocomplete="off" required :maxlength="40" dir="ltr" />
+      </FormLine>
+      <template #acts>
+        <p v-if="added" class="note" role="status">{{ t('family.added', { name: added }) }}</p>
+        <Button html-type="submit" :disabled="adding.busy.value">{{ t('family.add') }}</Button>
+      </template></FieldForm
+    >
   </div>
 </template>
 

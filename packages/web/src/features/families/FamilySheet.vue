@@ -9,6 +9,7 @@ import { useAttempt } from '../../api/use-attempt';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 import SelectField from '../../ui/SelectField.vue';
+import FieldForm from '../../ui/FieldForm.vue';
 
 const props = defineProps<{ open: boolean; classId: string; students: readonly StudentFamilies[] }>();
 const emit = defineEmits<{ close: []; changed: [] }>();
@@ -66,7 +67,7 @@ const mail = () =>
         <p class="muted small">{{ t('families.printHint') }}</p>
         <Button type="primary" :disabled="busy" @click="print">{{ count('families.printGo', students.length) }}</Button>
       </section>
-      <form @submit.prevent="mail">
+      <FieldForm lies="own" @send="mail">
         <h3>{{ t('families.mail') }}</h3>
         <p class="muted small">{{ t('families.mailHint') }}</p>
         <div v-for="one in students" :key="one.student.id" class="row line">
@@ -80,7 +81,7 @@ const mail = () =>
           />
         </div>
         <Button html-type="submit" :disabled="busy || typed.length === 0">{{ count('families.mailGo', typed.length) }}</Button>
-      </form>
+      </FieldForm>
       <p v-if="sent !== null" class="note" role="status">{{ count('families.mailed', sent) }}</p>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
     </div>

@@ -11,6 +11,8 @@ import { useWords } from '../../ui/use-words';
 import { useTermLine } from '../termline';
 import { withOrWithout } from '../../ui/with-or-without';
 import LinkButton from '../../ui/LinkButton.vue';
+import FieldForm from '../../ui/FieldForm.vue';
+import FormLine from '../../ui/FormLine.vue';
 
 const props = defineProps<{ open: boolean; classId: string; student: (StudentName & { id: string }) | null; about?: readonly string[] }>();
 const emit = defineEmits<{ close: [] }>();
@@ -66,7 +68,7 @@ const send = () =>
         <p>{{ t('home.nobody') }}</p>
         <LinkButton :to="`/class/${classId}/families`">{{ t('home.invite') }}</LinkButton>
       </div>
-      <form v-if="threads && threads.length > 0" class="stack" @submit.prevent="send">
+      <FieldForm v-if="threads && threads.length > 0" @send="send">
         <fieldset class="who">
           <legend class="label">{{ t('home.to') }}</legend>
           <Checkbox
@@ -77,21 +79,14 @@ const send = () =>
             ><span dir="auto">{{ one.family.name }}</span></Checkbox
           >
         </fieldset>
-        <div>
-          <label class="label" for="home-text">{{ t('home.says') }}</label><Textarea
-            id="home-text"
-            v-model:value="text"
-            :auto-size="{ minRows: 6, maxRows: 12 }"
-            :maxlength="4000"
-            required
-            dir="auto"
-          />
-        </div>
+        <FormLine :label="t('home.says')" for="home-text" path="text">
+          <Textarea id="home-text" v-model:value="text" :auto-size="{ minRows: 6, maxRows: 12 }" :maxlength="4000" required dir="auto" />
+        </FormLine>
         <p class="muted small">{{ t('home.how') }}</p>
         <Button type="primary" html-type="submit" :disabled="busy || text.trim() === '' || chosen.length === 0">
           {{ t('home.send', { n: chosen.length }, chosen.length) }}
         </Button>
-      </form>
+      </FieldForm>
       <section v-for="one in (threads ?? []).filter((thread) => thread.messages.length > 0)" :key="one.family.id">
         <h3 dir="auto">{{ one.family.name }}</h3>
         <div v-for="message in one.messages" :key="message.id" class="message" :class="{ theirs: message.fromFamily }">

@@ -1,7 +1,8 @@
 import { LANGUAGES } from '@jolly/core';
-import { computed } from 'vue';
+import { computed, type Ref } from 'vue';
 import type { ApiProblem } from '../../api/client';
 import { i18n } from '../../i18n';
+import type { FormProblem } from '../../ui/form-problem';
 import { useWords } from '../../ui/use-words';
 
 const KNOWN = {
@@ -16,6 +17,13 @@ const KNOWN = {
   'session.needed': 'ended',
   network: 'network',
 } as const;
+const FIELDS = {
+  'any.required': 'empty',
+  'string.empty': 'empty',
+  'string.min': 'short',
+  'string.max': 'long',
+  'string.email': 'mail',
+} as const;
 const wordOf = (code: string) => (code in KNOWN ? KNOWN[code as keyof typeof KNOWN] : 'other');
 
 /** What goes wrong for a family, in their language: the server's sentences are English. */
@@ -23,7 +31,18 @@ export function useFamilyWords() {
   const words = useWords();
   return {
     ...words,
-    problemText: (problem: ApiProblem): string => words.t(`family.problems.${wordOf(problem.code)}`),
+    /** What was refused of a form, with a sentence at each field. */
+    refusedOf: (problem: Ref<ApiProblem | null>) =>
+      computed<FormProblem | null>(
+        () =>
+          problem.value && {
+            title: words.t(`family.problems.${wordOf(problem.value.code)}`),
+            errors: problem.value.errors.map(({ path, code }) => ({
+              path,
+              message: words.t(`family.fields.${code !== undefined && code in FIELDS ? FIELDS[code as keyof typeof FIELDS] : 'other'}`),
+            })),
+          },
+      ),
     language: computed(() => LANGUAGES.find((one) => one === i18n.global.locale.value) ?? 'en'),
   };
 }

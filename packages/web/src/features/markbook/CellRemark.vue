@@ -7,6 +7,7 @@ import { ask } from '../../api/client';
 import { useLatest } from '../../api/use-latest';
 import { useWords } from '../../ui/use-words';
 import type { Focusable } from '../../ui/focus-first';
+import FieldForm from '../../ui/FieldForm.vue';
 
 const LOOK_AFTER_MS = 250;
 const props = defineProps<{
@@ -82,7 +83,7 @@ defineExpose({ begin });
 </script>
 
 <template>
-  <form v-if="typed !== null" class="row remark" @submit.prevent="send">
+  <FieldForm v-if="typed !== null" lies="row" class="remark" @send="send">
     <Input
       ref="field"
       v-model:value="typed"
@@ -94,7 +95,7 @@ defineExpose({ begin });
       @keydown="pressed"
     />
     <span class="muted small nowrap">{{ t('book.cell.remarkHint') }}</span>
-  </form>
+  </FieldForm>
   <p v-else class="row remark">
     <span class="grow clip" dir="auto"
       ><template v-if="said !== ''">“{{ said }}”</template></span

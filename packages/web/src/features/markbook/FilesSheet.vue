@@ -10,6 +10,8 @@ import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 import SelectField from '../../ui/SelectField.vue';
 import ListTable from '../../ui/ListTable.vue';
+import FieldForm from '../../ui/FieldForm.vue';
+import FormLine from '../../ui/FormLine.vue';
 
 const props = defineProps<{ open: boolean; classId: string; label: string; terms: string[]; term: string; away: boolean }>();
 const emit = defineEmits<{ close: []; brought: [BookEditsReply] }>();
@@ -66,11 +68,11 @@ const MOST = 200;
 
 <template>
   <SideSheet :open="open" :title="t('book.files.title')" :width="600" @close="emit('close')">
-    <form class="stack" @submit.prevent="takeOut">
+    <FieldForm @send="takeOut">
       <h3>{{ t('book.files.out') }}</h3>
       <div class="row wrap">
-        <div class="grow">
-          <label class="label" for="book-as">{{ t('book.files.which') }}</label><SelectField
+        <FormLine :label="t('book.files.which')" for="book-as" class="grow">
+          <SelectField
             id="book-as"
             v-model="as"
             :options="[
@@ -79,18 +81,18 @@ const MOST = 200;
               { value: 'oneroster', label: t('book.files.oneroster') },
             ]"
           />
-        </div>
-        <div>
-          <label class="label" for="book-term">{{ t('book.files.term') }}</label><SelectField
+        </FormLine>
+        <FormLine :label="t('book.files.term')" for="book-term">
+          <SelectField
             id="book-term"
             v-model="stretch"
             :options="[{ value: '', label: t('book.files.year') }, ...terms.map((one) => ({ value: one, label: one }))]"
           />
-        </div>
+        </FormLine>
       </div>
       <Checkbox v-model:checked="asStudents">{{ t('book.files.asStudents') }}</Checkbox>
       <Button type="primary" html-type="submit" :disabled="busy">{{ t('book.files.go') }}</Button>
-    </form>
+    </FieldForm>
     <div v-if="!away" class="stack in">
       <h3>{{ t('book.files.in') }}</h3>
       <p class="muted small">{{ t('book.files.hint') }}</p>

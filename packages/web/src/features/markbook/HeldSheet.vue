@@ -7,6 +7,7 @@ import { useAttempt } from '../../api/use-attempt';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 import { withOrWithout } from '../../ui/with-or-without';
+import FieldForm from '../../ui/FieldForm.vue';
 
 export interface HeldIn {
   assignmentId: string;
@@ -62,7 +63,7 @@ const go = () =>
 
 <template>
   <SideSheet :open="open" :title="t('book.returning.title')" @close="emit('close')">
-    <form class="stack" @submit.prevent="go">
+    <FieldForm :problem="problem" @send="go">
       <p v-if="held.length === 0" class="muted">{{ t('book.returning.none') }}</p>
       <ul class="plain">
         <li v-for="one in held" :key="one.assignmentId">
@@ -76,11 +77,12 @@ const go = () =>
       </ul>
       <p class="muted small">{{ t('book.returning.hint') }}</p>
       <p v-if="doubtful.length > 0" class="note" role="alert">{{ t('book.returning.doubts', { titles }) }}</p>
-      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-      <Button type="primary" html-type="submit" :disabled="busy || sum === 0">
-        {{ doubtful.length > 0 ? t('book.returning.anyway') : count('book.returning.go', sum) }}
-      </Button>
-    </form>
+      <template #acts>
+        <Button type="primary" html-type="submit" :disabled="busy || sum === 0">
+          {{ doubtful.length > 0 ? t('book.returning.anyway') : count('book.returning.go', sum) }}
+        </Button>
+      </template>
+    </FieldForm>
   </SideSheet>
 </template>
 

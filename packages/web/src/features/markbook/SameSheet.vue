@@ -8,6 +8,8 @@ import { useWords } from '../../ui/use-words';
 import type { Wish } from './spot';
 import type { Book } from './use-book';
 import RadioField from '../../ui/RadioField.vue';
+import FieldForm from '../../ui/FieldForm.vue';
+import FormLine from '../../ui/FormLine.vue';
 
 const props = defineProps<{ open: boolean; book: Book; rows: readonly number[]; column: number | null }>();
 const emit = defineEmits<{ close: []; enter: [wishes: Wish[]] }>();
@@ -33,17 +35,11 @@ const wishes = computed<Wish[]>(() => {
 <template>
   <SideSheet :open="open" :title="t('book.sameSheet.title')" :width="380" @close="emit('close')">
     <p v-if="column === null" class="note">{{ t('book.sameSheet.choose') }}</p>
-    <form v-else class="stack" @submit.prevent="emit('enter', wishes)">
+    <FieldForm v-else @send="emit('enter', wishes)">
       <p dir="auto">{{ t('book.sameSheet.hint', { title }) }}</p>
-      <div>
-        <label class="label" for="same-text">{{ t('book.sameSheet.text') }}</label><Input
-          id="same-text"
-          v-model:value="text"
-          :maxlength="80"
-          autocomplete="off"
-          class="short"
-        />
-      </div>
+      <FormLine :label="t('book.sameSheet.text')" for="same-text" path="text">
+        <Input id="same-text" v-model:value="text" :maxlength="80" autocomplete="off" class="short" />
+      </FormLine>
       <RadioField
         v-model="whom"
         stacked
@@ -54,7 +50,7 @@ const wishes = computed<Wish[]>(() => {
       />
       <p class="muted small">{{ t('book.sameSheet.absent') }}</p>
       <Button type="primary" html-type="submit" :disabled="wishes.length === 0">{{ count('book.sameSheet.go', wishes.length) }}</Button>
-    </form>
+    </FieldForm>
   </SideSheet>
 </template>
 

@@ -15,6 +15,7 @@ import { RemarkPicker, useRemarks } from '../remarks';
 import ChoiceLadder from './ChoiceLadder.vue';
 import type { PieceAt } from './piece-at';
 import type { Focusable } from '../../ui/focus-first';
+import FieldForm from '../../ui/FieldForm.vue';
 
 /** What is typed for a piece and not held yet. */
 export interface Fields {
@@ -217,7 +218,7 @@ const byHint = computed(() => {
         {{ adjust ? t('desk.adjusted', { n: `${adjust.by > 0 ? '+' : '−'}${unmilli(Math.abs(adjust.by))}` }) : t('desk.adjust') }}
       </Button>
     </div>
-    <form v-if="waiving" class="row" @submit.prevent="waive(true)">
+    <FieldForm v-if="waiving" lies="row" @send="waive(true)">
       <Input
         v-model:value="reason"
         :maxlength="300"
@@ -226,7 +227,7 @@ const byHint = computed(() => {
         :aria-label="t('desk.waiveWhy')"
         class="grow"
       /><Button html-type="submit" :disabled="busy">{{ t('desk.waive') }}</Button>
-    </form>
+    </FieldForm>
     <div v-if="adjusting && !desk.blind" class="row">
       <Input
         :value="fields.adjustBy"

@@ -33,6 +33,7 @@ import { useDeskForm, type Sent } from './use-desk-form';
 import { useDeskKeys } from './use-desk-keys';
 import { useReturning } from './use-returning';
 import { useOnward, usePile, type Onward } from './use-pile';
+import FieldForm from '../../ui/FieldForm.vue';
 
 /** So many pieces are asked for before they are wanted. */
 const AHEAD = 2;
@@ -251,7 +252,7 @@ useDeskKeys({ go, hold, form, work });
 
       <DeskSide :assignment-id="assignmentId" :name="desk ? nameOf(desk.row) : ''" :position="position" :of="rows.length" :failed="failed">
         <DeskFacts v-if="desk" :desk="desk" :assignment-id="assignmentId" />
-        <form class="stack form" @submit.prevent="hold({ next: 'waiting' })">
+        <FieldForm class="form" @send="hold({ next: 'waiting' })">
           <DeskForm
             v-if="assignment && desk && onDesk"
             ref="form"
@@ -293,7 +294,7 @@ useDeskKeys({ go, hold, form, work });
             @send-back="sending = true"
             @hold="hold({ next: null })"
           />
-        </form>
+        </FieldForm>
         <PieceStory
           v-if="desk && onDesk && assignment && !desk.blind"
           :desk="desk"

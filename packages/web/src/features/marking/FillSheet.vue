@@ -8,6 +8,8 @@ import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 import type { HoldMany } from './hold-many';
 import RadioField from '../../ui/RadioField.vue';
+import FieldForm from '../../ui/FieldForm.vue';
+import FormLine from '../../ui/FormLine.vue';
 
 const props = defineProps<{
   open: boolean;
@@ -44,25 +46,13 @@ async function fillNow(): Promise<void> {
 
 <template>
   <SideSheet :open="open" :title="t('sheet.fill')" @close="emit('close')">
-    <form class="stack" @submit.prevent="fillNow">
-      <div v-if="byPoints">
-        <label class="label" for="fill-score">{{ t('desk.score') }}</label><Input
-          id="fill-score"
-          v-model:value="fill.score"
-          inputmode="decimal"
-          class="short"
-        />
-      </div>
-      <div>
-        <label class="label" for="fill-remark">{{ t('desk.remark') }}</label><Textarea
-          id="fill-remark"
-          v-model:value="fill.remark"
-          :auto-size="{ minRows: 3, maxRows: 12 }"
-          :maxlength="4000"
-          dir="auto"
-        />
-        <p class="muted small">{{ t('remarks.nameHint') }}</p>
-      </div>
+    <FieldForm @send="fillNow">
+      <FormLine v-if="byPoints" :label="t('desk.score')" for="fill-score"
+        ><Input id="fill-score" v-model:value="fill.score" inputmode="decimal" class="short"
+      /></FormLine>
+      <FormLine :label="t('desk.remark')" for="fill-remark" path="remark" :hint="t('remarks.nameHint')">
+        <Textarea id="fill-remark" v-model:value="fill.remark" :auto-size="{ minRows: 3, maxRows: 12 }" :maxlength="4000" dir="auto" />
+      </FormLine>
       <RadioField
         v-model="fill.whom"
         stacked
@@ -81,7 +71,7 @@ async function fillNow(): Promise<void> {
       >
         {{ count('sheet.fillGo', touched.length) }}
       </Button>
-    </form>
+    </FieldForm>
   </SideSheet>
 </template>
 

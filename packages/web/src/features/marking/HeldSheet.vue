@@ -10,6 +10,7 @@ import LoadGate from '../../ui/LoadGate.vue';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 import { useScope, useTermLine } from '../termline';
+import FieldForm from '../../ui/FieldForm.vue';
 
 const props = defineProps<{ open: boolean }>();
 const emit = defineEmits<{ returned: []; close: [] }>();
@@ -57,7 +58,7 @@ watch(
   <SideSheet :open="open" :title="t('returning.everythingTitle')" :width="520" @close="$emit('close')">
     <LoadGate :state="state" :why="why" @retry="reload">
       <p v-if="found.length === 0" class="muted">{{ t('returning.everythingNone') }}</p>
-      <form v-else class="stack" @submit.prevent="giveBack">
+      <FieldForm v-else @send="giveBack">
         <div class="row small">
           <span class="grow muted">{{ t('returning.chosenOf', { a: chosen.length, b: found.length }) }}</span><Button
             type="link"
@@ -99,7 +100,7 @@ watch(
           <p v-if="problem" class="note bad" role="alert">{{ problem }}</p>
           <Button type="primary" html-type="submit" :disabled="busy || pieces === 0">{{ count('returning.goesBack', pieces) }}</Button>
         </div>
-      </form>
+      </FieldForm>
     </LoadGate>
   </SideSheet>
 </template>

@@ -10,6 +10,7 @@ import { useWords } from '../../ui/use-words';
 import type { HoldMany } from './hold-many';
 import RadioField from '../../ui/RadioField.vue';
 import ListTable from '../../ui/ListTable.vue';
+import FieldForm from '../../ui/FieldForm.vue';
 
 const props = defineProps<{ rows: readonly PieceRow[]; most: number | null; hold: HoldMany; busy: boolean; problem: string }>();
 /** what was pasted, and from which row on it goes down the list; null: nothing is being brought in */
@@ -62,7 +63,7 @@ async function takeIn(): Promise<void> {
 
 <template>
   <SideSheet :open="pasted !== null" :title="t('sheet.paste')" :width="640" @close="pasted = null">
-    <form v-if="pasted" class="stack" @submit.prevent="takeIn">
+    <FieldForm v-if="pasted" @send="takeIn">
       <p class="muted small">{{ t('sheet.pasteHint') }}</p>
       <Textarea
         v-model:value="pasted.text"
@@ -115,7 +116,7 @@ async function takeIn(): Promise<void> {
       <Button type="primary" html-type="submit" :disabled="busy || good.length === 0 || tooMany">{{
         count('sheet.pasteGo', good.length)
       }}</Button>
-    </form>
+    </FieldForm>
   </SideSheet>
 </template>
 

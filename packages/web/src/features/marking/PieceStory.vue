@@ -13,6 +13,7 @@ import type { PieceAt } from './piece-at';
 import { fileAddress } from '../files';
 import FileButton from '../../ui/FileButton.vue';
 import FoldedPart from '../../ui/FoldedPart.vue';
+import FieldForm from '../../ui/FieldForm.vue';
 
 const props = defineProps<{ desk: DeskPieceReply; at: PieceAt; name: string; zone: string; scoring: Scoring }>();
 const emit = defineEmits<{ replied: [DeskPieceReply]; read: [] }>();
@@ -58,7 +59,7 @@ const remove = (id: string) =>
       <p>
         <strong>{{ t('scoreQuestions.asks', { name }) }}</strong> <span dir="auto">“{{ one.text }}”</span>
       </p>
-      <form class="stack" @submit.prevent="reply(one.id)">
+      <FieldForm @send="reply(one.id)">
         <Textarea
           v-model:value="answer"
           :auto-size="{ minRows: 2, maxRows: 12 }"
@@ -69,7 +70,7 @@ const remove = (id: string) =>
         /><Button html-type="submit" :disabled="busy">
           {{ t('scoreQuestions.answer') }}
         </Button>
-      </form>
+      </FieldForm>
     </div>
     <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
     <ul v-if="desk.row.collecting.feedbackFiles.length > 0" class="plain">

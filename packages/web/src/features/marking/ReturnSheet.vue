@@ -9,6 +9,7 @@ import { useWords } from '../../ui/use-words';
 import WhenField from '../../ui/WhenField.vue';
 import { withOrWithout } from '../../ui/with-or-without';
 import RadioField from '../../ui/RadioField.vue';
+import FieldForm from '../../ui/FieldForm.vue';
 
 /** A held piece of one of the pile's assignments. */
 type HeldRow = PieceRow & { assignmentId: string };
@@ -66,7 +67,7 @@ async function giveBack(confirmed: boolean): Promise<void> {
 
 <template>
   <SideSheet :open="open" :title="t('returning.title')" @close="emit('close')">
-    <form class="stack" @submit.prevent="giveBack(doubts !== null)">
+    <FieldForm @send="giveBack(doubts !== null)">
       <div class="row small">
         <span class="grow muted">{{ t('returning.chosenOf', { a: chosen.length, b: held.length }) }}</span><Button
           type="link"
@@ -110,7 +111,7 @@ async function giveBack(confirmed: boolean): Promise<void> {
       <Button type="primary" html-type="submit" :disabled="busy || chosen.length === 0 || tooEarly">
         {{ doubts ? t('returning.allTheSame') : count('desk.returnChosen', chosen.length) }}
       </Button>
-    </form>
+    </FieldForm>
   </SideSheet>
 </template>
 

@@ -9,6 +9,8 @@ import SideSheet from '../../ui/SideSheet.vue';
 import WhenField from '../../ui/WhenField.vue';
 import { useWords } from '../../ui/use-words';
 import type { PieceAt } from './piece-at';
+import FieldForm from '../../ui/FieldForm.vue';
+import FormLine from '../../ui/FormLine.vue';
 
 const props = defineProps<{ open: boolean; desk: DeskPieceReply; at: PieceAt; name: string; zone: string }>();
 const emit = defineEmits<{ close: []; sent: [DeskPieceReply] }>();
@@ -26,9 +28,9 @@ const sendBackNow = () =>
 
 <template>
   <SideSheet :open="open" :title="t('desk.sendBackTitle')" @close="emit('close')">
-    <form class="stack" @submit.prevent="sendBackNow">
-      <div>
-        <label class="label" for="reason">{{ t('desk.sendBackReason') }}</label><Textarea
+    <FieldForm :problem="problem" @send="sendBackNow">
+      <FormLine :label="t('desk.sendBackReason')" for="reason" path="reason">
+        <Textarea
           id="reason"
           v-model:value="sendBack.reason"
           :auto-size="{ minRows: 4, maxRows: 12 }"
@@ -36,18 +38,14 @@ const sendBackNow = () =>
           :maxlength="2000"
           dir="auto"
         />
-      </div>
-      <div>
-        <span class="label">{{ t('desk.sendBackDue') }}</span><WhenField
-          v-model="sendBack.newDue"
-          :zone="zone"
-          :usual-time="null"
-          :label="t('desk.sendBackDue')"
-        />
-      </div>
+      </FormLine>
+      <FormLine :label="t('desk.sendBackDue')" path="newDue">
+        <WhenField v-model="sendBack.newDue" :zone="zone" :usual-time="null" :label="t('desk.sendBackDue')" />
+      </FormLine>
       <p v-if="desk.notes.some((one) => !one.shown)" class="muted small">{{ t('desk.sendBackNotes') }}</p>
-      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-      <Button type="primary" html-type="submit" :disabled="busy">{{ t('desk.sendBackGo', { name }) }}</Button>
-    </form>
+      <template #acts>
+        <Button type="primary" html-type="submit" :disabled="busy">{{ t('desk.sendBackGo', { name }) }}</Button>
+      </template>
+    </FieldForm>
   </SideSheet>
 </template>

@@ -15,6 +15,7 @@ import LinkButton from '../../ui/LinkButton.vue';
 import ListTable from '../../ui/ListTable.vue';
 import { byNumber, byText } from '../../ui/list-view';
 import AssignmentTabs from './AssignmentTabs.vue';
+import FieldForm from '../../ui/FieldForm.vue';
 
 const { t, count, name, points } = useWords();
 const route = useRoute();
@@ -92,7 +93,7 @@ const score = (earned: number | null) => (earned === null ? '–' : points(earne
         <template #differ="{ row: one }">{{ one.differ === null ? '–' : points(one.differ) }}</template>
         <template #agree="{ row: one }"
           ><span v-if="one.second.agreedAt !== null" class="good">{{ t('two.agreed', { n: score(one.first.earned) }) }}</span>
-          <form v-else class="row" @submit.prevent="agree(one, 'typed')">
+          <FieldForm v-else lies="row" @send="agree(one, 'typed')">
             <Button :disabled="busy" @click="agree(one, 'first')"> {{ score(one.first.earned) }}</Button><Button
               v-if="one.differ !== 0"
               :disabled="busy"
@@ -109,7 +110,7 @@ const score = (earned: number | null) => (earned === null ? '–' : points(earne
             /><Button html-type="submit" :disabled="busy || parsePoints(typed[one.row.student.id] ?? '') === null">
               {{ t('two.agree') }}
             </Button>
-          </form></template
+          </FieldForm></template
         ></ListTable
       >
     </div>

@@ -8,6 +8,7 @@ import { fileAddress } from '../files';
 import ToggleButton from '../../ui/ToggleButton.vue';
 import SelectField from '../../ui/SelectField.vue';
 import type { Focusable } from '../../ui/focus-first';
+import FieldForm from '../../ui/FieldForm.vue';
 
 const props = defineProps<{
   open: boolean;
@@ -285,11 +286,12 @@ function keys(event: KeyboardEvent): void {
     </div>
     <div class="place">
       <div ref="place" class="surface" role="img" :aria-label="t('drawing.surface')" />
-      <form
+      <FieldForm
         v-if="writing"
+        lies="own"
         class="writing"
         :style="{ insetInlineStart: `${writing.left}px`, insetBlockStart: `${writing.top}px` }"
-        @submit.prevent="writeHere"
+        @send="writeHere"
       >
         <Input
           ref="writingField"
@@ -300,7 +302,7 @@ function keys(event: KeyboardEvent): void {
           @blur="writeHere"
           @keydown.esc.stop="writing = null"
         />
-      </form>
+      </FieldForm>
     </div>
     <div class="row wrap">
       <Button type="primary" :disabled="drawing.marks.length === 0" @click="done">{{ t('drawing.keep') }}</Button>

@@ -7,6 +7,7 @@ import { useT } from '../../i18n/use-t';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import ToggleButton from '../../ui/ToggleButton.vue';
+import FieldForm from '../../ui/FieldForm.vue';
 
 const props = defineProps<{ assignmentId: string; went: WentView | null }>();
 const emit = defineEmits<{ said: [] }>();
@@ -47,7 +48,7 @@ const say = (chosen: Went | null) =>
         {{ t(`went.${one}`) }}
       </ToggleButton>
     </div>
-    <form v-if="how" class="row" @submit.prevent="say(null)">
+    <FieldForm v-if="how" lies="row" @send="say(null)">
       <Input
         v-model:value="line"
         :maxlength="500"
@@ -56,7 +57,7 @@ const say = (chosen: Went | null) =>
         :aria-label="t('went.line')"
         class="grow"
       /><Button html-type="submit" :disabled="busy || line.trim() === (went?.line ?? '')">{{ t('went.say') }}</Button>
-    </form>
+    </FieldForm>
     <p v-if="said" class="small muted" role="status">{{ t('went.said') }}</p>
     <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
   </div>

@@ -7,6 +7,8 @@ import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import WhenField from '../../ui/WhenField.vue';
 import { useWords } from '../../ui/use-words';
+import FieldForm from '../../ui/FieldForm.vue';
+import FormLine from '../../ui/FormLine.vue';
 
 const props = defineProps<{ assignmentId: string; requests: OwnRequest[]; mayAsk: boolean; proposed: number | null; zone: string }>();
 const emit = defineEmits<{ changed: [] }>();
@@ -71,36 +73,26 @@ const withdraw = (id: string) =>
           {{ t('requests.ask') }}
         </Button>
       </div>
-      <form v-else class="stack" @submit.prevent="send">
-        <div>
-          <label class="label" for="ask-why">{{ t('requests.why') }}</label><Input
-            id="ask-why"
-            v-model:value="reason"
-            required
-            :maxlength="500"
-            dir="auto"
-          />
-        </div>
-        <div>
-          <span class="label">{{ t('requests.wanted') }}</span><WhenField
-            v-model="wanted"
-            stacked
-            :zone="zone"
-            :usual-time="null"
-            :label="t('requests.wanted')"
-          />
-        </div>
-        <div class="row">
-          <Button type="primary" html-type="submit" :disabled="busy || reason.trim() === ''">{{ t('requests.send') }}</Button><Button
-            type="link"
-            @click="asking = false"
-          >
-            {{ t('common.cancel') }}
-          </Button>
-        </div>
-      </form>
+      <FieldForm v-else :problem="problem" @send="send">
+        <FormLine :label="t('requests.why')" for="ask-why" path="reason">
+          <Input id="ask-why" v-model:value="reason" required :maxlength="500" dir="auto" />
+        </FormLine>
+        <FormLine :label="t('requests.wanted')" path="wantedDue">
+          <WhenField v-model="wanted" stacked :zone="zone" :usual-time="null" :label="t('requests.wanted')" />
+        </FormLine>
+        <template #acts
+          ><div class="row">
+            <Button type="primary" html-type="submit" :disabled="busy || reason.trim() === ''">{{ t('requests.send') }}</Button><Button
+              type="link"
+              @click="asking = false"
+            >
+              {{ t('common.cancel') }}
+            </Button>
+          </div></template
+        >
+      </FieldForm>
     </template>
-    <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+    <p v-if="problem && !asking" class="note bad" role="alert">{{ problem.title }}</p>
   </div>
 </template>
 

@@ -13,6 +13,8 @@ import { RubricView } from '../assignments';
 import { NotedWork, type NoteActs } from '../notes';
 import { fileAddress } from '../files';
 import FoldedPart from '../../ui/FoldedPart.vue';
+import FieldForm from '../../ui/FieldForm.vue';
+import FormLine from '../../ui/FormLine.vue';
 
 const props = defineProps<{ value: MyPieceReply; assignmentId: string; firstName: string }>();
 const emit = defineEmits<{ changed: [] }>();
@@ -157,15 +159,16 @@ const send = () =>
         <p v-else class="muted">{{ t('scoreQuestions.waiting') }}</p>
       </div>
       <template v-if="value.mayQuestion">
-        <form v-if="asking" class="stack" @submit.prevent="send">
-          <label class="label" for="question">{{ t('scoreQuestions.about') }}</label><Textarea
-            id="question"
-            v-model:value="question"
-            :auto-size="{ minRows: 3, maxRows: 12 }"
-            :maxlength="2000"
-            required
-            dir="auto"
-          />
+        <FieldForm v-if="asking" @send="send">
+          <FormLine :label="t('scoreQuestions.about')" for="question" path="text"
+            ><Textarea
+              id="question"
+              v-model:value="question"
+              :auto-size="{ minRows: 3, maxRows: 12 }"
+              :maxlength="2000"
+              required
+              dir="auto"
+          /></FormLine>
           <div class="row">
             <Button html-type="submit" :disabled="busy || question.trim() === ''">{{ t('scoreQuestions.send') }}</Button><Button
               type="link"
@@ -174,7 +177,7 @@ const send = () =>
               {{ t('common.cancel') }}
             </Button>
           </div>
-        </form>
+        </FieldForm>
         <div v-else>
           <Button @click="asking = true">{{ t('scoreQuestions.ask') }}</Button>
         </div>

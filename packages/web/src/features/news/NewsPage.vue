@@ -15,6 +15,7 @@ import { useNews } from './news.store';
 import FoldedPart from '../../ui/FoldedPart.vue';
 import TimeField from '../../ui/TimeField.vue';
 import RadioField from '../../ui/RadioField.vue';
+import FieldForm from '../../ui/FieldForm.vue';
 
 const { t, when } = useWords();
 const session = useSession();
@@ -164,7 +165,7 @@ const save = () =>
         </li>
       </ul>
       <FoldedPart class="settings" :title="t('news.settings')" @toggle="openSettings">
-        <form v-if="settings" class="sheet stack" @submit.prevent="save">
+        <FieldForm v-if="settings" class="sheet" @send="save">
           <p v-if="!session.me?.email" class="muted">{{ t('news.noMail') }}</p>
           <div v-for="kind in KINDS" :key="kind" class="row wrap">
             <span class="what">{{ t(`news.kinds.${kind}`) }}</span><RadioField
@@ -190,7 +191,7 @@ const save = () =>
               t('compose.savedAgain')
             }}</span>
           </div>
-        </form>
+        </FieldForm>
         <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       </FoldedPart>
     </div>

@@ -7,6 +7,7 @@ import { computed, ref } from 'vue';
 import { typedSince } from '../../ui/own-words';
 import { useWords } from '../../ui/use-words';
 import { clock, quoteOf } from './places';
+import FieldForm from '../../ui/FieldForm.vue';
 
 const props = defineProps<{
   note: MarginNote;
@@ -80,7 +81,7 @@ function key(event: KeyboardEvent): void {
     </ul>
     <p v-else-if="note.answers.length > 0" class="small muted">{{ count('notes.answers', note.answers.length) }}</p>
     <template v-if="active">
-      <form v-if="answering" class="stack-s" @submit.prevent="send">
+      <FieldForm v-if="answering" lies="own" class="stack-s" @send="send">
         <Textarea
           v-model:value="text"
           :auto-size="{ minRows: 2, maxRows: 12 }"
@@ -89,7 +90,7 @@ function key(event: KeyboardEvent): void {
           :aria-label="t('notes.answer')"
           @keydown="key"
         /><Button html-type="submit">{{ t('talk.send') }}</Button>
-      </form>
+      </FieldForm>
       <div v-else class="acts">
         <Button v-if="note.mine && !note.shown" type="link" @click.stop="emit('edit')">{{ t('notes.change') }}</Button>
         <Button v-if="note.mine && !note.shown" type="link" @click.stop="emit('remove')">{{ t('notes.remove') }}</Button>

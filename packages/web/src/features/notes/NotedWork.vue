@@ -17,6 +17,7 @@ import { partsOf, selectedPlace } from './places';
 import { useMargin } from './use-margin';
 import { usePlacing } from './use-placing';
 import type { Focusable } from '../../ui/focus-first';
+import FieldForm from '../../ui/FieldForm.vue';
 
 /** What can be done with notes; each throws ApiProblem when it fails. */
 export interface NoteActs {
@@ -250,12 +251,13 @@ defineExpose({ beginNote: () => (offer.value ? void begin(offer.value.place) : p
       <p v-if="placing.chosen.value" class="note small hint" role="status">
         {{ t(placing.chosen.value.kind === 'text' ? 'notes.placingText' : 'notes.placingPin') }}
       </p>
-      <form
+      <FieldForm
         v-if="draft"
+        lies="own"
         class="card-place writing"
         data-card="draft"
         :style="{ top: `${margin.tops.value.draft ?? 0}px` }"
-        @submit.prevent="store"
+        @send="store"
       >
         <label class="hidden-text" for="note-text">{{ t('notes.text') }}</label>
         <Textarea
@@ -278,7 +280,7 @@ defineExpose({ beginNote: () => (offer.value ? void begin(offer.value.place) : p
             <span class="key">;</span><span class="hidden-text">{{ t('remarks.find') }}</span>
           </Button>
         </div>
-      </form>
+      </FieldForm>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <div
         v-for="note in [...placed, ...elsewhere]"

@@ -10,6 +10,7 @@ import { vSortable, type Moved } from '../../ui/sortable';
 import { useWords } from '../../ui/use-words';
 import { useScope, useTermLine } from '../termline';
 import { cardPath, stageOf } from './card';
+import FieldForm from '../../ui/FieldForm.vue';
 
 const props = defineProps<{ plan: PlanReply }>();
 const emit = defineEmits<{ changed: [] }>();
@@ -147,7 +148,7 @@ const address = (card: PlanCard) => ({ path: cardPath(card, now()), query: scope
           </li>
         </ul>
       </div>
-      <form class="unit add row" @submit.prevent="add(board)">
+      <FieldForm lies="row" class="unit add" @send="add(board)">
         <Input
           :value="newUnit[board.one.classId] ?? ''"
           :placeholder="t('plan.newUnit')"
@@ -156,7 +157,7 @@ const address = (card: PlanCard) => ({ path: cardPath(card, now()), query: scope
           dir="auto"
           @update:value="(typed: string) => (newUnit[board.one.classId] = typed)"
         /><Button html-type="submit">{{ t('plan.addUnit') }}</Button>
-      </form>
+      </FieldForm>
     </div>
   </section>
 </template>

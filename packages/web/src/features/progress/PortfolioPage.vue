@@ -11,6 +11,8 @@ import LoadGate from '../../ui/LoadGate.vue';
 import { useWords } from '../../ui/use-words';
 import { useScope, useTermLine } from '../termline';
 import SelectField from '../../ui/SelectField.vue';
+import FieldForm from '../../ui/FieldForm.vue';
+import FormLine from '../../ui/FormLine.vue';
 
 const { t, count, points, day } = useWords();
 const route = useRoute();
@@ -116,12 +118,12 @@ const pieceAddress = (id: string) => ({
             </li>
           </ul>
         </section>
-        <form class="sheet add stack" @submit.prevent="add">
+        <FieldForm class="sheet add" @send="add">
           <h2>{{ t('portfolio.add') }}</h2>
           <p v-if="value.candidates.length === 0" class="muted">{{ t('portfolio.nothing') }}</p>
           <template v-else>
-            <div>
-              <label class="label" for="portfolio-piece">{{ t('portfolio.piece') }}</label><SelectField
+            <FormLine :label="t('portfolio.piece')" for="portfolio-piece" path="assignmentId">
+              <SelectField
                 id="portfolio-piece"
                 v-model="chosen"
                 required
@@ -130,20 +132,13 @@ const pieceAddress = (id: string) => ({
                   ...value.candidates.map((one) => ({ value: one.assignmentId, label: `${one.title} · ${one.className}` })),
                 ]"
               />
-            </div>
-            <div>
-              <label class="label" for="portfolio-why">{{ t('portfolio.why') }}</label><Textarea
-                id="portfolio-why"
-                v-model:value="reason"
-                :auto-size="{ minRows: 3, maxRows: 12 }"
-                :maxlength="500"
-                dir="auto"
-              />
-              <p class="muted small">{{ t('portfolio.whyHint') }}</p>
-            </div>
+            </FormLine>
+            <FormLine :label="t('portfolio.why')" for="portfolio-why" path="reason" :hint="t('portfolio.whyHint')">
+              <Textarea id="portfolio-why" v-model:value="reason" :auto-size="{ minRows: 3, maxRows: 12 }" :maxlength="500" dir="auto" />
+            </FormLine>
             <Button type="primary" html-type="submit" :disabled="busy || chosen === ''">{{ t('portfolio.go') }}</Button>
           </template>
-        </form>
+        </FieldForm>
       </div>
     </div>
   </LoadGate>

@@ -7,6 +7,8 @@ import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
+import FieldForm from '../../ui/FieldForm.vue';
+import FormLine from '../../ui/FormLine.vue';
 
 const props = defineProps<{ row: ProgressRow | null; classId: string }>();
 const emit = defineEmits<{ close: []; changed: [] }>();
@@ -40,20 +42,14 @@ async function keep(): Promise<void> {
 
 <template>
   <SideSheet :open="row !== null" :title="row ? t('progress.speak.title', { name: name(row.student) }) : ''" @close="emit('close')">
-    <form class="stack" @submit.prevent="keep">
-      <div>
-        <label class="label" for="speak-text">{{ t('progress.speak.says') }}</label><Textarea
-          id="speak-text"
-          v-model:value="text"
-          :auto-size="{ minRows: 5, maxRows: 12 }"
-          :maxlength="2000"
-          required
-          dir="auto"
-        />
-      </div>
+    <FieldForm :problem="problem" @send="keep">
+      <FormLine :label="t('progress.speak.says')" for="speak-text" path="text">
+        <Textarea id="speak-text" v-model:value="text" :auto-size="{ minRows: 5, maxRows: 12 }" :maxlength="2000" required dir="auto" />
+      </FormLine>
       <p class="muted small">{{ t('progress.speak.hint') }}</p>
-      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-      <Button type="primary" html-type="submit" :disabled="busy || text.trim() === ''">{{ t('progress.speak.keep') }}</Button>
-    </form>
+      <template #acts>
+        <Button type="primary" html-type="submit" :disabled="busy || text.trim() === ''">{{ t('progress.speak.keep') }}</Button>
+      </template>
+    </FieldForm>
   </SideSheet>
 </template>

@@ -8,6 +8,7 @@ import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
 import { typedSince } from '../../ui/own-words';
 import { useWords } from '../../ui/use-words';
+import FieldForm from '../../ui/FieldForm.vue';
 
 const props = defineProps<{ classId: string; studentId: string; zone: string }>();
 const { t, day } = useWords();
@@ -48,7 +49,7 @@ const remove = (note: Jotting) =>
       <h2>{{ t('progress.talks') }}</h2>
       <span class="small">{{ t('progress.talksHint') }}</span>
     </div>
-    <form @submit.prevent="write('talk')">
+    <FieldForm lies="own" @send="write('talk')">
       <label class="hidden-text" for="talk">{{ t('progress.talkSays') }}</label>
       <Textarea
         id="talk"
@@ -67,7 +68,7 @@ const remove = (note: Jotting) =>
           {{ t('progress.act.speak') }}
         </Button>
       </div>
-    </form>
+    </FieldForm>
     <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
     <p v-if="notes?.length === 0" class="muted small">{{ t('progress.talkNone') }}</p>
     <ul class="plain">

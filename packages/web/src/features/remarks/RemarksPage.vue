@@ -10,6 +10,8 @@ import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 import { useRemarks } from './use-remarks';
 import ProposalField from '../../ui/ProposalField.vue';
+import FieldForm from '../../ui/FieldForm.vue';
+import FormLine from '../../ui/FormLine.vue';
 
 const { t, count } = useWords();
 const { remarks, reload, keep } = useRemarks();
@@ -89,9 +91,9 @@ const letGo = (one: SavedRemark) =>
       </ul>
     </section>
     <SideSheet :open="editing !== null" :title="t(editing?.id ? 'remarks.change' : 'remarks.add')" @close="editing = null">
-      <form v-if="editing" class="stack" @submit.prevent="store">
-        <div>
-          <label class="label" for="remark-text">{{ t('remarks.text') }}</label><Textarea
+      <FieldForm v-if="editing" :problem="problem" @send="store">
+        <FormLine :label="t('remarks.text')" for="remark-text" path="text" :hint="t('remarks.nameHint')">
+          <Textarea
             id="remark-text"
             v-model:value="editing.form.text"
             :auto-size="{ minRows: 4, maxRows: 12 }"
@@ -99,37 +101,21 @@ const letGo = (one: SavedRemark) =>
             required
             dir="auto"
           />
-          <p class="muted small">{{ t('remarks.nameHint') }}</p>
-        </div>
-        <div>
-          <label class="label" for="remark-folder">{{ t('remarks.folder') }}</label><ProposalField
-            id="remark-folder"
-            v-model="editing.form.folder"
-            :proposals="known"
-            :maxlength="80"
-          />
-        </div>
-        <div>
-          <label class="label" for="remark-criterion">{{ t('remarks.criterion') }}</label><Input
-            id="remark-criterion"
-            v-model:value="editing.form.criterion"
-            :maxlength="200"
-            dir="auto"
-          />
-          <p class="muted small">{{ t('remarks.criterionHint') }}</p>
-        </div>
-        <div>
-          <label class="label" for="remark-aim">{{ t('remarks.aim') }}</label><Input
-            id="remark-aim"
-            v-model:value="editing.form.aim"
-            :maxlength="120"
-            dir="auto"
-          />
-        </div>
+        </FormLine>
+        <FormLine :label="t('remarks.folder')" for="remark-folder" path="folder">
+          <ProposalField id="remark-folder" v-model="editing.form.folder" :proposals="known" :maxlength="80" />
+        </FormLine>
+        <FormLine :label="t('remarks.criterion')" for="remark-criterion" path="criterion" :hint="t('remarks.criterionHint')">
+          <Input id="remark-criterion" v-model:value="editing.form.criterion" :maxlength="200" dir="auto" />
+        </FormLine>
+        <FormLine :label="t('remarks.aim')" for="remark-aim" path="aim">
+          <Input id="remark-aim" v-model:value="editing.form.aim" :maxlength="120" dir="auto" />
+        </FormLine>
         <Checkbox v-model:checked="editing.form.shared">{{ t('remarks.share') }}</Checkbox>
-        <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
-        <Button type="primary" html-type="submit" :disabled="busy">{{ t('common.save') }}</Button>
-      </form>
+        <template #acts>
+          <Button type="primary" html-type="submit" :disabled="busy">{{ t('common.save') }}</Button>
+        </template>
+      </FieldForm>
     </SideSheet>
   </div>
 </template>

@@ -15,6 +15,7 @@ import LettersSheet from './LettersSheet.vue';
 import ReportForm from './ReportForm.vue';
 import { useReport } from './use-report';
 import SelectField from '../../ui/SelectField.vue';
+import FieldForm from '../../ui/FieldForm.vue';
 
 const { t } = useWords();
 const route = useRoute();
@@ -117,7 +118,7 @@ const print = () =>
           />
         </div>
         <ReportForm v-model="settings" :unknown="preview?.unknown ?? []" />
-        <form v-if="keeping" class="row keep" @submit.prevent="keep">
+        <FieldForm v-if="keeping" lies="row" class="keep" @send="keep">
           <label class="hidden-text" for="report-name">{{ t('report.keepAs') }}</label><Input
             id="report-name"
             v-model:value="keptName"
@@ -127,7 +128,7 @@ const print = () =>
             class="grow"
           /><Button type="primary" html-type="submit" :disabled="busy">{{ t('report.keepGo') }}</Button
           ><Button @click="keeping = false">{{ t('common.cancel') }}</Button>
-        </form>
+        </FieldForm>
         <div v-else class="row keep">
           <Button @click="((keeping = true), (keptName = settings.title), (said = ''))">{{ t('report.keep') }}</Button><Button
             v-if="presets?.some((one) => one.id === begun)"

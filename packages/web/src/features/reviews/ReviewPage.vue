@@ -14,6 +14,8 @@ import { FileView } from '../files';
 import { ChoiceLadder } from '../marking';
 import { useScope } from '../termline';
 import LinkButton from '../../ui/LinkButton.vue';
+import FieldForm from '../../ui/FieldForm.vue';
+import FormLine from '../../ui/FormLine.vue';
 
 const SAVE_AFTER_MS = 1500;
 const { t, when } = useWords();
@@ -105,11 +107,11 @@ onBeforeUnmount(() => {
         </div>
       </section>
       <aside class="stack">
-        <form class="sheet stack say" @submit.prevent="store(true)">
+        <FieldForm class="sheet say" @send="store(true)">
           <h2>{{ t('review.yours') }}</h2>
           <ChoiceLadder v-if="value.byRubric && value.open" v-model="chosen" :scoring="value.scoring" :points="null" advance />
-          <div>
-            <label class="label" for="review-text">{{ t('review.words') }}</label><Textarea
+          <FormLine :label="t('review.words')" for="review-text" path="text">
+            <Textarea
               id="review-text"
               v-model:value="text"
               :auto-size="{ minRows: 8, maxRows: 12 }"
@@ -118,7 +120,7 @@ onBeforeUnmount(() => {
               dir="auto"
               :placeholder="t('review.wordsHint')"
             />
-          </div>
+          </FormLine>
           <p v-if="!value.open" class="note">{{ t('review.closed') }}</p>
           <p v-if="problem" class="note bad" role="alert">{{ problem }}</p>
           <p v-else-if="said" class="good small" role="status">{{ said }}</p>
@@ -134,7 +136,7 @@ onBeforeUnmount(() => {
               >{{ t('review.later') }}</LinkButton
             >
           </div>
-        </form>
+        </FieldForm>
       </aside>
     </div>
   </LoadGate>

@@ -13,6 +13,8 @@ import WhenField from '../../ui/WhenField.vue';
 import { useScope, useTermLine } from '../termline';
 import LinkButton from '../../ui/LinkButton.vue';
 import SelectField from '../../ui/SelectField.vue';
+import FieldForm from '../../ui/FieldForm.vue';
+import FormLine from '../../ui/FormLine.vue';
 import ListTable from '../../ui/ListTable.vue';
 import { byText } from '../../ui/list-view';
 import { AssignmentTabs } from '../marking';
@@ -107,33 +109,27 @@ const editing = ref(false);
         ><LinkButton :to="{ path: `/assignments/${id}`, query: kept }">{{ t('review.back') }}</LinkButton>
       </div>
       <AssignmentTabs :id="id" :by="value.assignment.scoring.by" :how="value.assignment.how" />
-      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+      <p v-if="problem && round && !editing" class="note bad" role="alert">{{ problem.title }}</p>
       <p v-if="round?.shownAt != null" class="note">{{ t('review.shownSince', { when: when(round.shownAt, zone) }) }}</p>
-      <form v-if="!round || editing" class="sheet stack form" @submit.prevent="deal().then((done) => done && (editing = false))">
+      <FieldForm v-if="!round || editing" :problem="problem" class="sheet form" @send="deal().then((done) => done && (editing = false))">
         <p>{{ count('review.peers', value.peers) }}</p>
         <label class="row"
           ><span class="grow">{{ t('review.each') }}</span
           ><SelectField v-model="form.each" class="short" :options="[1, 2, 3, 4, 5].map((n) => ({ value: n, label: String(n) }))"
         /></label>
         <Checkbox v-if="rubric" v-model:checked="form.byRubric">{{ t('review.byRubric') }}</Checkbox>
-        <div>
-          <label class="label" for="guidance">{{ t('review.guidance') }}</label><Textarea
+        <FormLine :label="t('review.guidance')" for="guidance" path="guidance"
+          ><Textarea
             id="guidance"
             v-model:value="form.guidance"
             :auto-size="{ minRows: 3, maxRows: 12 }"
             :maxlength="2000"
             dir="auto"
             :placeholder="t('review.guidanceHint')"
-          />
-        </div>
-        <div>
-          <span class="label">{{ t('review.due') }}</span><WhenField
-            v-model="form.due"
-            :zone="zone"
-            :usual-time="null"
-            :label="t('review.due')"
-          />
-        </div>
+        /></FormLine>
+        <FormLine :label="t('review.due')" path="due"
+          ><WhenField v-model="form.due" :zone="zone" :usual-time="null" :label="t('review.due')"
+        /></FormLine>
         <label class="row"
           ><span class="grow">{{ t('review.seed') }}</span
           ><Input v-model:value="form.seed" :maxlength="40" required class="short" /><Button type="link" @click="form.seed = seed()">
@@ -141,10 +137,12 @@ const editing = ref(false);
           </Button></label
         >
         <p class="muted small">{{ t('review.rules') }}</p>
-        <Button type="primary" html-type="submit" :disabled="busy || value.peers < 2">
-          {{ count('review.deal', Math.max(0, value.peers * form.each)) }}
-        </Button>
-      </form>
+        <template #acts
+          ><Button type="primary" html-type="submit" :disabled="busy || value.peers < 2">
+            {{ count('review.deal', Math.max(0, value.peers * form.each)) }}
+          </Button>
+        </template></FieldForm
+      >
       <ListTable
         v-else
         class="all"

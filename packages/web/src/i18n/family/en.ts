@@ -86,6 +86,13 @@ export const en = {
     addChild: 'Another child',
     add: 'Add',
     added: 'Added: {name}',
+    fields: {
+      empty: 'Something is needed here.',
+      short: 'This is too short.',
+      long: 'This is too long.',
+      mail: 'This is no address that mail can go to.',
+      other: 'This cannot be taken as it is.',
+    },
     problems: {
       unknownCode: 'Nobody has this code. Look at the letter again: there is no O, 0, I or 1 in it.',
       codeUsed: 'This code was used already. Each works once: ask the teacher for another.',

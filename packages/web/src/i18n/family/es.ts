@@ -88,6 +88,13 @@ export const es: FamilyMessages = {
     addChild: 'Otro hijo u otra hija',
     add: 'Añadir',
     added: 'Añadido: {name}',
+    fields: {
+      empty: 'Aquí hace falta algo.',
+      short: 'Es demasiado corto.',
+      long: 'Es demasiado largo.',
+      mail: 'A esta dirección no puede llegar correo.',
+      other: 'Así no se puede aceptar.',
+    },
     problems: {
       unknownCode: 'Nadie tiene este código. Mire otra vez la carta: no lleva O, 0, I ni 1.',
       codeUsed: 'Este código ya se ha usado. Cada uno sirve una vez: pida otro al profesorado.',

@@ -88,6 +88,13 @@ export const fr: FamilyMessages = {
     addChild: 'Un autre enfant',
     add: 'Ajouter',
     added: 'Ajouté : {name}',
+    fields: {
+      empty: 'Il faut écrire quelque chose ici.',
+      short: 'C’est trop court.',
+      long: 'C’est trop long.',
+      mail: 'Aucun courrier ne peut arriver à cette adresse.',
+      other: 'Cela ne peut pas être accepté tel quel.',
+    },
     problems: {
       unknownCode: 'Personne n’a ce code. Regardez encore la lettre : il n’y a ni O, ni 0, ni I, ni 1.',
       codeUsed: 'Ce code a déjà servi. Chacun ne sert qu’une fois : demandez-en un autre à l’enseignant·e.',
