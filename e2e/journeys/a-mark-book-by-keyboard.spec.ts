@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { asks, press, someone } from '../support/people';
+import { fromMenu, asks, press, someone } from '../support/people';
 import { aReadyClass } from '../support/school';
 import { fileInput } from '../support/fields';
 
@@ -149,7 +149,7 @@ test('a column is entered by keyboard, one is pasted from another program, undon
   });
 
   await test.step('it is taken out as a workbook, and brought in again it changes nothing', async () => {
-    await teacher.getByRole('button', { name: 'Bring in, take out' }).press('Enter');
+    await fromMenu(teacher, 'Fill, files, legend', 'Bring in, take out');
     const downloading = teacher.waitForEvent('download');
     await teacher.getByRole('button', { name: 'Take out', exact: true }).press('Enter');
     const file = await (await downloading).path();

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { asks, press, type, unique, writes } from '../support/people';
+import { fromMenu, asks, press, type, unique, writes } from '../support/people';
 import { aReadyClass } from '../support/school';
 
 test('a teacher looks on while three students work: opened, begun, handed in, nudged, taken home', async ({ browser }) => {
@@ -43,7 +43,7 @@ test('a teacher looks on while three students work: opened, begun, handed in, nu
   await expect(students.Cyd.getByText(`Odile Finch reminds you of ${title}`)).toBeVisible();
 
   // Taking it home.
-  await press(teacher.getByRole('button', { name: 'Take home' }));
+  await fromMenu(teacher, 'Edit, take home, overlap', 'Take home');
   const download = teacher.waitForEvent('download');
   await press(teacher.getByRole('button', { name: 'Take home' }).last());
   expect((await download).suggestedFilename()).toMatch(/^Shore-.*_Live-notes-.*\.zip$/);

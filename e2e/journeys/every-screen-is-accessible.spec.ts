@@ -1,6 +1,6 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
 import axe, { type AxeResults } from 'axe-core';
-import { press, someone } from '../support/people';
+import { fromMenu, press, someone } from '../support/people';
 
 const SOON_MS = 30_000;
 
@@ -182,7 +182,9 @@ test('axe finds nothing on what opens over a page: sheets, lists of choices, cal
   await opens('/today', '.owes', () => press(button(/^You:/)), page.getByRole('button', { name: 'Sign out' }));
   await opens('/today', '.owes', () => page.getByLabel('Which class').press('ArrowDown'), list);
   await opens('/today', '.owes', () => press(button(/^Return \d+ held in/)), sheet);
-  await opens('/plan', '.card', () => press(button('Shift many…')), sheet);
+  const acts = 'Shift, hand out, shelf';
+  await opens('/plan', '.card', () => press(button(acts)), page.getByRole('menu', { name: acts }));
+  await opens('/plan', '.card', () => fromMenu(page, acts, 'Shift many…'), sheet);
   await opens(`/compose/${find('Valley model').briefId}`, '.other', () => press(button('+ give someone other dates')), sheet);
   const due = page.locator('.ant-picker input').first();
   await opens('/compose', '.title', () => due.click(), calendar);
@@ -192,9 +194,9 @@ test('axe finds nothing on what opens over a page: sheets, lists of choices, cal
     () => page.locator('thead button').first().click(),
     page.locator('.ant-popover, .ant-dropdown, .tools'),
   );
-  await opens(`/assignments/${notes}`, 'table', () => press(button('Take home')), sheet);
+  await opens(`/assignments/${notes}`, 'table', () => fromMenu(page, 'Edit, take home, overlap', 'Take home'), sheet);
   await opens(`/marking/${notes}`, '.paper mark', () => press(button('How to mark')), sheet);
-  await opens(`/marking/${find('Bank survey').id}/sheet`, '.score', () => press(button('Same for many')), sheet);
+  await opens(`/marking/${find('Bank survey').id}/sheet`, '.score', () => fromMenu(page, 'Fill or paste', 'Same for many'), sheet);
   await opens(`/class/${classId}`, 'table', () => press(button('Edit')), sheet);
   await opens(`/class/${classId}/exceptions`, 'table', () => press(button('Give a standing exception')), sheet);
   await opens('/shelf', '.item', () => page.locator('.item button').first().click(), sheet);

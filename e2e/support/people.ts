@@ -17,6 +17,18 @@ export async function press(control: Locator, key: 'Enter' | 'Space' = 'Enter'):
   await control.press(key);
 }
 
+/** Does one of the acts behind the button of a page that has several, going down its menu. */
+export async function fromMenu(page: Page, menu: string, act: string): Promise<void> {
+  await press(page.getByRole('button', { name: menu }));
+  const items = page.getByRole('menu', { name: menu }).getByRole('menuitem');
+  await expect(items.first()).toBeFocused();
+  const place = (await items.allInnerTexts()).findIndex((text) => text.trim().startsWith(act));
+  expect(place, `“${act}” is in the menu`).toBeGreaterThanOrEqual(0);
+  for (let step = 0; step < place; step++) await page.keyboard.press('ArrowDown');
+  await expect(items.nth(place)).toBeFocused();
+  await page.keyboard.press('Enter');
+}
+
 /** Types into a field from the keyboard, in place of what is there. */
 export async function type(field: Locator, text: string): Promise<void> {
   await field.focus();
@@ -155,7 +167,7 @@ export async function writes(student: Page, text: string): Promise<void> {
 /** Where an assignment is composed, found from its own page. */
 export async function edits(teacher: Page, assignmentId: string): Promise<void> {
   await teacher.goto(`/assignments/${assignmentId}`);
-  await press(teacher.getByRole('link', { name: 'Edit', exact: true }));
+  await fromMenu(teacher, 'Edit, take home, overlap', 'Edit');
   await expect(teacher.getByRole('heading', { name: 'Who and when' })).toBeVisible();
 }
 

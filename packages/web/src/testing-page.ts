@@ -126,7 +126,7 @@ export async function opened(
     one.childNodes.length === 0 ? (one.textContent ?? '') : [...one.childNodes].map(wordsOf).join(' ');
   const saidOn = (one: HTMLElement) => one.getAttribute('aria-label') ?? tidy(wordsOf(one));
   const named = (name: string) => {
-    const all = found('button, a, summary, [role=button]');
+    const all = found('button, a, summary, [role=button], [role=menuitem]');
     return all.find((one) => saidOn(one) === name) ?? all.find((one) => saidOn(one).startsWith(`${name} `));
   };
   const field = (label: string): HTMLInputElement => {

@@ -18,7 +18,7 @@ export const HELP: Readonly<Record<string, PageHelp>> = {
     is: 'Your classes by days: what is due when, and how much each day asks of your students over all their classes.',
     acts: [
       'Drag a card to another day; you see who moves and which days get heavy before anything changes.',
-      'Press “Shift many…” to move a whole stretch, past a closure or by some school days.',
+      '“Shift many…”, under “Shift, hand out, shelf”, moves a whole stretch, past a closure or by some school days.',
       'Look at the bars beneath the days: where they are high, students have much due at once.',
     ],
   },
@@ -102,7 +102,7 @@ export const HELP: Readonly<Record<string, PageHelp>> = {
     is: 'All students of one assignment on one sheet: scores and remarks typed down the rows.',
     acts: [
       'Type a score, Enter goes to the next row.',
-      'Give the same to many with “Same for many”.',
+      'Give the same to many with “Same for many”, under “Fill or paste”.',
       'Paste a column from a spreadsheet with “Paste scores”.',
     ],
   },

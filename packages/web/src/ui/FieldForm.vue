@@ -32,7 +32,7 @@ watch(
 </script>
 
 <template>
-  <Form ref="form" layout="vertical" :class="{ stack: lies === 'below', 'row wrap': lies === 'row' }" @submit="emit('send')">
+  <Form ref="form" layout="vertical" :class="{ stack: lies === 'below', 'row wrap in-row': lies === 'row' }" @submit="emit('send')">
     <slot />
     <slot v-if="problem" name="problem" :elsewhere="elsewhere">
       <p class="note bad" :class="{ whole: lies === 'row' }" role="alert">{{ [problem.title, ...elsewhere].join(' ') }}</p>
@@ -42,6 +42,10 @@ watch(
 </template>
 
 <style scoped>
+/* The field takes what the buttons beside it leave. */
+.in-row > :deep(.ant-input:not(.short)) {
+  flex: 1 1 150px;
+}
 .whole {
   flex-basis: 100%;
 }

@@ -26,6 +26,8 @@ import ToggleButton from '../../ui/ToggleButton.vue';
 import SelectField from '../../ui/SelectField.vue';
 import FoldedPart from '../../ui/FoldedPart.vue';
 import LinkButton from '../../ui/LinkButton.vue';
+import PageActs from '../../ui/PageActs.vue';
+import type { Act } from '../../ui/page-acts';
 
 const { t, count, points, when } = useWords();
 const route = useRoute();
@@ -125,6 +127,15 @@ watch(id, () => {
 useShortcuts([
   { key: 'm', shown: 'M', does: 'assignment.mark', run: () => void router.push({ path: `/marking/${id.value}`, query: kept.value }) },
 ]);
+const acts = computed<Act[]>(() => [
+  { title: t('assignment.edit'), to: { path: `/compose/${assignment.value?.briefId ?? ''}`, query: kept.value } },
+  ...(inClass.value
+    ? [{ title: t('classMarks.title'), press: () => (noting.value = true) }]
+    : [
+        { title: t('takeHome.title'), press: () => (taking.value = true) },
+        { title: t('overlap.title'), to: { path: `/assignments/${id.value}/overlap`, query: kept.value } },
+      ]),
+]);
 </script>
 
 <template>
@@ -140,16 +151,17 @@ useShortcuts([
             · {{ t('common.closes', { when: when(assignment.closes, zone) }) }}</template
           ></span
         >
-        <LinkButton :to="{ path: `/compose/${assignment.briefId}`, query: kept }">{{ t('assignment.edit') }}</LinkButton>
-        <LinkButton
-          v-if="held > 0"
-          :type="toScore === 0 ? 'primary' : 'default'"
-          :to="{ path: `/marking/${id}`, query: { ...kept, return: 'held' } }"
-          >{{ t('assignment.returnHeld', { n: held }) }}</LinkButton
-        >
-        <LinkButton :type="toScore > 0 || held === 0 ? 'primary' : 'default'" :to="{ path: `/marking/${id}`, query: kept }"
-          >{{ t('assignment.mark') }} <span class="key">M</span></LinkButton
-        >
+        <PageActs :more="t(inClass ? 'assignment.moreInClass' : 'assignment.more')" :rest="acts">
+          <LinkButton
+            v-if="held > 0"
+            :type="toScore === 0 ? 'primary' : 'default'"
+            :to="{ path: `/marking/${id}`, query: { ...kept, return: 'held' } }"
+            >{{ t('assignment.returnHeld', { n: held }) }}</LinkButton
+          >
+          <LinkButton :type="toScore > 0 || held === 0 ? 'primary' : 'default'" :to="{ path: `/marking/${id}`, query: kept }"
+            >{{ t('assignment.mark') }} <span class="key">M</span></LinkButton
+          >
+        </PageActs>
       </div>
       <nav v-if="sections.length > 1" class="row wrap sections" :aria-label="t('assignment.sections')">
         <LinkButton
@@ -205,13 +217,6 @@ useShortcuts([
           <Button v-if="chosen.length > 0 && !inClass" @click="nudging = true">
             {{ count('nudge.chosen', chosen.length) }}
           </Button>
-          <Button v-if="inClass" size="small" @click="noting = true">{{ t('classMarks.title') }}</Button>
-          <template v-else
-            ><Button size="small" @click="taking = true">{{ t('takeHome.title') }}</Button
-            ><LinkButton size="small" :to="{ path: `/assignments/${id}/overlap`, query: kept }">{{
-              t('overlap.title')
-            }}</LinkButton></template
-          >
           <Button size="small" @click="openSheet(null)">
             {{ chosen.length > 0 ? count('compose.giveChosen', chosen.length) : t('compose.give') }}
           </Button>

@@ -216,7 +216,7 @@ const label = computed(() => {
             + {{ count('exception.plusDays', days) }}
           </Button>
         </div>
-        <FormLine v-for="field in ['due', 'closes', 'opens'] as const" :key="field" :label="t(`compose.${field}`)" :path="field">
+        <FormLine v-for="field in ['due', 'closes', 'opens'] as const" :key="field" :label="t(`exception.dateOf.${field}`)" :path="field">
           <WhenField
             :model-value="dates[field]"
             :zone="zone"

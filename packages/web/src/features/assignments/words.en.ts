@@ -231,6 +231,7 @@ export const assignmentsWords = {
   preview: { title: 'As a student sees it', none: 'no score' },
   exception: {
     title: 'Other dates',
+    dateOf: { due: 'Due', closes: 'Closes', opens: 'Opens' },
     who: 'Who',
     forStudents: 'Students',
     forGroup: 'A group',
@@ -260,6 +261,8 @@ export const assignmentsWords = {
     nothing: 'Set a date, or excuse the student.',
   },
   assignment: {
+    more: 'Edit, take home, overlap',
+    moreInClass: 'Edit, who did it',
     edit: 'Edit',
     mark: 'Mark',
     states: 'States',

@@ -39,6 +39,7 @@ import { useBookWords } from './use-book-words';
 import { useTotals } from './use-totals';
 import { useView, type ViewColumn } from './use-view';
 import LinkButton from '../../ui/LinkButton.vue';
+import PageActs from '../../ui/PageActs.vue';
 
 const { t, count, name } = useWords();
 const words = useBookWords();
@@ -198,12 +199,18 @@ useShortcuts([{ key: '?', shown: '?', does: 'book.legend', run: () => (sheet.val
         <span class="grow" />
         <span v-if="said" class="small good" role="status">{{ said }}</span>
         <span v-else-if="busy > 0" class="small muted" role="status">{{ t('book.saving') }}</span>
-        <Button type="link" @click="sheet = 'legend'">{{ t('book.legend') }} <span class="key">?</span></Button>
-        <Button v-if="!locked" @click="sheet = 'same'">{{ t('book.same') }}</Button>
-        <Button @click="sheet = 'files'">{{ t('book.inAndOut') }}</Button>
-        <Button v-if="heldCount > 0 && !locked" type="primary" @click="((said = ''), (sheet = 'held'))">
-          {{ t('book.returnHeld', { n: heldCount }) }}
-        </Button>
+        <PageActs
+          :more="t('book.more')"
+          :rest="[
+            ...(locked ? [] : [{ title: t('book.same'), press: () => (sheet = 'same') }]),
+            { title: t('book.inAndOut'), press: () => (sheet = 'files') },
+            { title: t('book.legend'), key: '?', press: () => (sheet = 'legend') },
+          ]"
+        >
+          <Button v-if="heldCount > 0 && !locked" type="primary" @click="((said = ''), (sheet = 'held'))">
+            {{ t('book.returnHeld', { n: heldCount }) }}
+          </Button></PageActs
+        >
       </header>
       <BookTools
         :book="book"

@@ -1,6 +1,7 @@
 /** What the pages of markbook say. */
 export const markbookWords = {
   book: {
+    more: 'Fill, files, legend',
     title: 'Mark book',
     student: 'Student',
     total: 'Total',

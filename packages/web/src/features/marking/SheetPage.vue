@@ -24,6 +24,7 @@ import ReturnSheet from './ReturnSheet.vue';
 import ToggleButton from '../../ui/ToggleButton.vue';
 import ListTable from '../../ui/ListTable.vue';
 import AssignmentTabs from './AssignmentTabs.vue';
+import PageActs from '../../ui/PageActs.vue';
 
 const { t, count, name, points } = useWords();
 const route = useRoute();
@@ -230,11 +231,16 @@ const average = computed(() => {
           >{{ t('sheet.title') }} · {{ line.classOf(assignment.classId)?.name
           }}<template v-if="assignment.points !== null"> · {{ t('desk.outOf', { n: points(assignment.points) }) }}</template> ·
           {{ t('desk.average', { n: average }) }}</span
-        ><Button @click="filling = true">{{ t('sheet.fill') }}</Button
-        ><Button @click="pasted = { text: '', from: 0 }">{{ t('sheet.paste') }}</Button
-        ><Button v-if="heldRows.length > 0" type="primary" @click="returning = true">
-          {{ t('desk.returnAll', { n: heldRows.length }) }}
-        </Button>
+        ><PageActs
+          :more="t('sheet.more')"
+          :rest="[
+            { title: t('sheet.fill'), press: () => (filling = true) },
+            { title: t('sheet.paste'), press: () => (pasted = { text: '', from: 0 }) },
+          ]"
+          ><Button v-if="heldRows.length > 0" type="primary" @click="returning = true">
+            {{ t('desk.returnAll', { n: heldRows.length }) }}
+          </Button></PageActs
+        >
       </div>
       <AssignmentTabs :id="id" :by="assignment.scoring.by" :how="assignment.how" />
       <p v-if="said" class="note" role="status">{{ said }}</p>

@@ -128,6 +128,7 @@ it('gives many the same in one act', async () => {
         })),
       }) as never,
   });
+  await page.press('Fill or paste');
   await page.press('Same for many');
   await page.fill('Score', '18');
   await page.press('Hold for 2 students');

@@ -76,6 +76,7 @@ export const markingWords = {
   },
   voice: { remark: 'Voice remark' },
   sheet: {
+    more: 'Fill or paste',
     title: 'Class sheet',
     student: 'Student',
     state: 'State',

@@ -19,6 +19,7 @@ import UnitBoard from './UnitBoard.vue';
 import { useMove } from './use-move';
 import ToggleButton from '../../ui/ToggleButton.vue';
 import LinkButton from '../../ui/LinkButton.vue';
+import PageActs from '../../ui/PageActs.vue';
 
 const { t } = useWords();
 const route = useRoute();
@@ -96,13 +97,19 @@ const shifting = ref(false);
             {{ t(by === 'days' ? 'plan.byDay' : by === 'weeks' ? 'plan.byWeek' : 'plan.byUnit') }}
           </ToggleButton></span
         >
-        <Button @click="shifting = true">{{ t('plan.shift') }}</Button>
-        <LinkButton :to="{ path: '/shelf', query: scope.kept.value }">{{ t('plan.shelf') }}</LinkButton>
-        <LinkButton :to="{ path: '/calendar', query: scope.kept.value }">{{ t('plan.calendar') }}</LinkButton>
-        <LinkButton :to="{ path: '/compose', query: { ...scope.kept.value, kind: 'handout' } }">{{ t('compose.newHandout') }}</LinkButton>
-        <LinkButton type="primary" :to="{ path: '/compose', query: scope.kept.value }"
-          >{{ t('today.newAssignment') }} <span class="key">N</span></LinkButton
+        <PageActs
+          :more="t('plan.more')"
+          :rest="[
+            { title: t('plan.shift'), press: () => (shifting = true) },
+            { title: t('compose.newHandout'), to: { path: '/compose', query: { ...scope.kept.value, kind: 'handout' } } },
+            { title: t('plan.shelf'), to: { path: '/shelf', query: scope.kept.value } },
+            { title: t('plan.calendar'), to: { path: '/calendar', query: scope.kept.value } },
+          ]"
         >
+          <LinkButton type="primary" :to="{ path: '/compose', query: scope.kept.value }"
+            >{{ t('today.newAssignment') }} <span class="key">N</span></LinkButton
+          >
+        </PageActs>
       </div>
       <p v-if="last" class="note row moved" role="status">
         <span class="grow" dir="auto">{{ t('move.done', { titles: last.titles.join(', ') }) }}</span><Button :disabled="busy" @click="undo">

@@ -1,6 +1,7 @@
 /** What the pages of plan say. */
 export const planWords = {
   plan: {
+    more: 'Shift, hand out, shelf',
     title: 'Plan',
     class: 'Class',
     hint: 'drag a card to move its due day; nothing changes until you confirm',

@@ -10,18 +10,17 @@ import { useLoad } from '../../api/use-load';
 import LoadGate from '../../ui/LoadGate.vue';
 import { useWords } from '../../ui/use-words';
 import WhenField from '../../ui/WhenField.vue';
-import { useScope, useTermLine } from '../termline';
-import LinkButton from '../../ui/LinkButton.vue';
+import { useTermLine } from '../termline';
 import SelectField from '../../ui/SelectField.vue';
 import FieldForm from '../../ui/FieldForm.vue';
 import FormLine from '../../ui/FormLine.vue';
 import ListTable from '../../ui/ListTable.vue';
 import { byText } from '../../ui/list-view';
 import { AssignmentTabs } from '../marking';
+import PageActs from '../../ui/PageActs.vue';
 
 const { t, count, name, points, when } = useWords();
 const route = useRoute();
-const { kept } = useScope();
 const line = useTermLine();
 const { problem, busy, attempt } = useAttempt();
 const id = computed(() => String(route.params.id));
@@ -98,15 +97,16 @@ const editing = ref(false);
         <span class="small grow"
           >{{ t('review.title') }}<template v-if="round"> · {{ t('review.given', { a: given, b: value.reviews.length }) }}</template></span
         >
-        <Button v-if="round && !begun && !editing" @click="editing = true">{{ t('review.dealAgain') }}</Button><Button
-          v-if="late"
-          :disabled="busy"
-          @click="shareOut"
+        <PageActs
+          :more="t('review.more')"
+          :rest="[
+            ...(round && !begun && !editing ? [{ title: t('review.dealAgain'), press: () => (editing = true) }] : []),
+            ...(late ? [{ title: t('review.shareOut'), disabled: busy, press: shareOut }] : []),
+          ]"
+          ><Button v-if="round && round.shownAt === null && given > 0" type="primary" :disabled="busy" @click="show">
+            {{ count('review.show', given) }}</Button
+          ></PageActs
         >
-          {{ t('review.shareOut') }}</Button
-        ><Button v-if="round && round.shownAt === null && given > 0" type="primary" :disabled="busy" @click="show">
-          {{ count('review.show', given) }}</Button
-        ><LinkButton :to="{ path: `/assignments/${id}`, query: kept }">{{ t('review.back') }}</LinkButton>
       </div>
       <AssignmentTabs :id="id" :by="value.assignment.scoring.by" :how="value.assignment.how" />
       <p v-if="problem && round && !editing" class="note bad" role="alert">{{ problem.title }}</p>

@@ -1,6 +1,7 @@
 /** What the pages of reviews say. */
 export const reviewsWords = {
   review: {
+    more: 'Deal or share out',
     title: 'Reviewing each other',
     toGive: 'To review',
     toGiveHint: 'work of others, without names',
@@ -40,6 +41,5 @@ export const reviewsWords = {
     hide: 'Hide',
     unhide: 'Show again',
     nameless: 'name hidden',
-    back: 'To the assignment',
   },
 };

@@ -4,7 +4,8 @@ import { Button, Input } from 'ant-design-vue';
 import { EMPTY_TEXT, type Rubric } from '@jolly/core';
 import type { KeptFile, ShelfBody, ShelfItem, ShelfItemReply, ShelfKind } from '@jolly/server/contract';
 import MiniSearch from 'minisearch';
-import { computed, ref, watch } from 'vue';
+import { useLocalStorage } from '@vueuse/core';
+import { computed, inject, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
@@ -16,6 +17,9 @@ import ShelfSheet from './ShelfSheet.vue';
 import ToggleButton from '../../ui/ToggleButton.vue';
 import FileButton from '../../ui/FileButton.vue';
 import LinkButton from '../../ui/LinkButton.vue';
+import PageActs from '../../ui/PageActs.vue';
+import { LIST_OWNER } from '../../ui/list-view';
+import ShelfRows from './ShelfRows.vue';
 
 const KINDS: readonly ShelfKind[] = ['assignment', 'handout', 'rubric', 'worksheet', 'file'];
 const { t, count } = useWords();
@@ -25,6 +29,8 @@ const { state, value, why, reload } = useLoad(() => ask('GET /api/shelf'));
 const typed = ref('');
 const kind = ref<ShelfKind | null>(null);
 const open = ref<ShelfItemReply | null>(null);
+const person = inject(LIST_OWNER, null);
+const inRows = useLocalStorage(() => `jolly-shelf-rows ${person?.value ?? ''}`, false);
 
 const index = computed(() => {
   const search = new MiniSearch<ShelfItem>({
@@ -87,9 +93,14 @@ async function changed(): Promise<void> {
       <div class="heading">
         <h1>{{ t('shelf.title') }}</h1>
         <span class="small grow">{{ t('shelf.sub') }}</span>
-        <Button :disabled="busy" @click="newRubric">{{ t('shelf.newRubric') }}</Button>
-        <Button :disabled="busy" @click="newWorksheet">{{ t('shelf.newWorksheet') }}</Button>
-        <FileButton :disabled="busy" @files="keepFile">{{ t('shelf.keepFile') }}</FileButton>
+        <PageActs
+          :more="t('shelf.more')"
+          :rest="[
+            { title: t('shelf.newRubric'), disabled: busy, press: newRubric },
+            { title: t('shelf.newWorksheet'), disabled: busy, press: newWorksheet },
+          ]"
+          ><FileButton :disabled="busy" @files="keepFile">{{ t('shelf.keepFile') }}</FileButton></PageActs
+        >
       </div>
       <div v-if="value.items.length > 0" class="row wrap find">
         <Input
@@ -104,11 +115,13 @@ async function changed(): Promise<void> {
         <ToggleButton v-for="one in KINDS" :key="one" :on="kind === one" @click="kind = kind === one ? null : one">
           {{ t(`shelf.kinds.${one}`) }}
         </ToggleButton>
+        <span class="grow" /><ToggleButton :on="inRows" @click="inRows = !inRows">{{ t('shelf.inRows') }}</ToggleButton>
       </div>
       <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
       <p v-if="value.items.length === 0" class="note">{{ t('shelf.empty') }}</p>
       <p v-else-if="found.length === 0" class="muted">{{ t('shelf.emptyFound') }}</p>
-      <section v-for="folder in folders" :key="folder.name">
+      <ShelfRows v-else-if="inRows" :items="found" @look="look" />
+      <section v-for="folder in inRows ? [] : folders" :key="folder.name">
         <h2 dir="auto">{{ folder.name || t('shelf.noFolder') }}</h2>
         <ul class="plain shelf">
           <li v-for="item in folder.items" :key="item.id" class="item" :class="item.kind">

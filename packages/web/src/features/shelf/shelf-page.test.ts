@@ -64,6 +64,21 @@ it('lies in folders, and is found by a part of a word, a tag, or with a slip of 
   expect(page.text()).toContain('Nothing on the shelf is like this.');
 });
 
+it('in rows can be put in order, and stays so', async () => {
+  const rows = () => [...document.querySelectorAll('tbody tr')].map((row) => row.querySelector('td button')?.textContent?.trim());
+  const { page } = await shelf();
+  await page.press('In rows');
+  expect(rows()).toHaveLength(3);
+  await page.press('Look at Models');
+  expect(isOpen()).toBe(true);
+  const again = await shelf();
+  expect(rows()).toHaveLength(3);
+  await again.page.fill('Find on the shelf', 'delt');
+  expect(rows()).toEqual(['Questions on deltas']);
+  await again.page.press('In rows');
+  expect(titles()).toEqual(['Questions on deltas']);
+});
+
 it('shows one kind, and goes back to everything', async () => {
   const { page } = await shelf();
   await page.press('Rubric');
@@ -120,6 +135,7 @@ it('lies open where the address names it, and once it is closed it stays closed'
 
 it('takes a new rubric, and opens it', async () => {
   const { page, last } = await shelf({ [KEEP]: items[1]! });
+  await page.press('New rubric or worksheet');
   await page.press('New rubric');
   expect(last(KEEP)!.body).toMatchObject({ title: 'New rubric', body: { kind: 'rubric' } });
   expect(isOpen()).toBe(true);

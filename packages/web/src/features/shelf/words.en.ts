@@ -1,6 +1,7 @@
 /** What the pages of shelf say. */
 export const shelfWords = {
   shelf: {
+    more: 'New rubric or worksheet',
     title: 'Shelf',
     sub: 'what you keep for use again',
     search: 'Find on the shelf',
@@ -8,6 +9,11 @@ export const shelfWords = {
     allKinds: 'Everything',
     folder: 'Folder',
     noFolder: 'In no folder',
+    kind: 'Kind',
+    tagged: 'Tags',
+    times: 'Set',
+    from: 'From',
+    inRows: 'In rows',
     tags: 'Tags, with ; between',
     empty: 'The shelf is empty. Keep an assignment, a rubric, a worksheet, a handout or a file, and set it again in another class or year.',
     emptyFound: 'Nothing on the shelf is like this.',
