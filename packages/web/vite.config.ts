@@ -30,6 +30,12 @@ export default defineConfig({
   // Compile messages ahead of the policy that forbids making code at run time.
   define: { __INTLIFY_JIT_COMPILATION__: true, __VUE_I18N_LEGACY_API__: false, __INTLIFY_PROD_DEVTOOLS__: false },
   // Nothing is put into styles as data: the policy lets fonts come only from files of ours.
-  build: { target: 'es2022', chunkSizeWarningLimit: 900, assetsInlineLimit: 0 },
+  build: {
+    target: 'es2022',
+    chunkSizeWarningLimit: 900,
+    assetsInlineLimit: 0,
+    // What every page needs is one file, not forty of a few kilobytes that are each asked for and packed by themselves.
+    rolldownOptions: { output: { codeSplitting: { groups: [{ name: 'first', tags: ['$initial'] }] } } },
+  },
   server: { port: 4790, strictPort: true, proxy: { '/api': `http://127.0.0.1:${process.env.JOLLY_PORT ?? 4700}` } },
 });

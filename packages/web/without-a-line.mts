@@ -27,7 +27,7 @@ export const MANIFEST: VitePWAOptions['manifest'] = {
 export const WITHOUT_A_LINE: VitePWAOptions['workbox'] = {
   globPatterns: ['index.html', 'icon.svg', 'assets/*.{js,css}', 'assets/*-latin-wght-*.woff2'],
   globIgnores: ['**/pdf*', '**/katex*', '**/chart*', '**/MarkBookPage*', '**/browser-*', '**/*.map'],
-  maximumFileSizeToCacheInBytes: 600_000,
+  maximumFileSizeToCacheInBytes: 900_000,
   skipWaiting: true,
   clientsClaim: true,
   cleanupOutdatedCaches: true,

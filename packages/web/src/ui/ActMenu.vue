@@ -14,10 +14,15 @@ const button = ref<ComponentPublicInstance | null>(null);
 const items = () => [...((menu.value?.$el as HTMLElement | undefined)?.querySelectorAll<HTMLElement>('[role=menuitem]') ?? [])];
 const focusOn = () => (button.value?.$el as HTMLElement | undefined)?.focus();
 
-watch(open, async (is) => {
-  if (!is) return;
+// What floats is laid out over some frames, in which nothing in it takes the focus.
+const FRAMES = 30;
+watch(open, async () => {
   await nextTick();
-  items()[0]?.focus();
+  for (let frame = 0; frame < FRAMES && open.value; frame++) {
+    items()[0]?.focus();
+    if (items()[0] && document.activeElement === items()[0]) return;
+    await new Promise(requestAnimationFrame);
+  }
 });
 // The library's menu leaves the keys of a menu to whoever uses it.
 function keys(event: KeyboardEvent): void {
