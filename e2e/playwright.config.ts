@@ -2,7 +2,8 @@ import { defineConfig } from '@playwright/test';
 
 export default defineConfig({
   testDir: './journeys',
-  workers: 2,
+  // One more than there are cores in the smallest place: each waits for the server part of its time.
+  workers: 3,
   fullyParallel: true,
   // Generous, because a busy machine is no failure; what is waited for comes as soon as it is there.
   timeout: 150_000,

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { asks, press, type, unique } from '../support/people';
+import { fromMenu, asks, press, type, unique } from '../support/people';
 import { aReadyClass, handsIn, PICTURE } from '../support/school';
 
 test('a student answers a note and asks about the score; a column of scores comes in from a spreadsheet', async ({ browser }) => {
@@ -79,7 +79,7 @@ test('a student answers a note and asks about the score; a column of scores come
 
   // The class sheet: a pasted column is looked at first; 7.5 is no number where a comma was chosen.
   await teacher.goto(`/marking/${id}/sheet`);
-  await press(teacher.getByRole('button', { name: 'Paste scores' }));
+  await fromMenu(teacher, 'Fill or paste', 'Paste scores');
   await type(teacher.getByRole('textbox', { name: 'Paste scores' }), 'Ben Reef\t7.5\n');
   await press(teacher.getByLabel('decimal comma: 7,5'), 'Space');
   await expect(teacher.getByText('Row 1: no number as chosen above.')).toBeVisible();
