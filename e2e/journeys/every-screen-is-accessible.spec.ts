@@ -1,24 +1,33 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
 import axe, { type AxeResults } from 'axe-core';
+import { readFileSync } from 'node:fs';
 import { fromMenu, press, someone } from '../support/people';
 
 const SOON_MS = 30_000;
 
-// The dark theme changes colours and nothing else, so there it is contrast that is looked at. Pages of ours show nothing of
-// others, so frames are not looked into.
+/**
+ * What axe finds on what is open now, light and dark: the page follows the device, so one stays where one is. Pages of ours show
+ * nothing of others, so frames are not looked into.
+ */
 async function violationsOn(page: Page): Promise<string[]> {
   if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(axe.source);
-  const violations = await page.evaluate(async () => {
-    const dark = document.documentElement.dataset.theme === 'dark';
-    const { axe } = window as Window & typeof globalThis & { axe: { run: (on: Document, how: object) => Promise<AxeResults> } };
-    const found = await axe.run(document, {
-      resultTypes: ['violations'],
-      iframes: false,
-      runOnly: dark ? ['color-contrast'] : { type: 'tag', values: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] },
+  const found: string[] = [];
+  const now = await page.evaluate(() => document.documentElement.dataset.theme);
+  for (const colorScheme of now === 'dark' ? (['dark', 'light'] as const) : (['light', 'dark'] as const)) {
+    await page.emulateMedia({ colorScheme });
+    await page.waitForFunction((theme) => document.documentElement.dataset.theme === theme, colorScheme);
+    const violations = await page.evaluate(async () => {
+      const { axe } = window as Window & typeof globalThis & { axe: { run: (on: Document, how: object) => Promise<AxeResults> } };
+      const { violations } = await axe.run(document, {
+        resultTypes: ['violations'],
+        iframes: false,
+        runOnly: { type: 'tag', values: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] },
+      });
+      return violations.map(({ id, nodes }) => ({ id, where: nodes.map((node) => node.html.slice(0, 160)) }));
     });
-    return found.violations.map(({ id, nodes }) => ({ id, where: nodes.map((node) => node.html.slice(0, 160)) }));
-  });
-  return violations.flatMap(({ id, where }) => where.map((html) => `${page.url()} ${id}: ${html}`));
+    found.push(...violations.flatMap(({ id, where }) => where.map((html) => `${page.url()} ${colorScheme} ${id}: ${html}`)));
+  }
+  return found;
 }
 
 /** Goes there as a link does, within the page that is open, so that it is loaded once for all screens. */
@@ -55,110 +64,120 @@ async function ofTheSchool(page: Page) {
   return (title: string) => all.find((one) => one.title === title && one.issuedAt !== null)!;
 }
 
-for (const theme of ['light', 'dark'] as const) {
-  test(`axe finds nothing against WCAG 2.2 A and AA on the teacher's screens, ${theme}`, async ({ browser }) => {
-    test.setTimeout(400_000);
-    const page = await someone(browser, 'odile.finch');
-    await page.evaluate((choice) => localStorage.setItem('jolly-theme', choice), theme);
-    const find = await ofTheSchool(page);
-    const roster = (await (await page.request.get(`/api/classes/${find('Valley model').classId}/roster`)).json()) as { id: string }[];
-    const found: string[] = [];
-    // In the dark, where only contrast is looked at, every second one: the sheets and the parts on them are the same.
-    const screens = [
-      ['/today', '.owes'],
-      ['/plan', '.card'],
-      ['/plan?by=units', '.unit'],
-      ['/compose', '.title'],
-      [`/compose/${find('Valley model').briefId}`, '.other'],
-      ['/shelf', '.item'],
-      ['/calendar', '.entry'],
-      ['/news', '.item'],
-      [`/assignments/${find('Meander notes').id}`, 'table'],
-      [`/assignments/${find('Ford survey report').id}/follow/${roster[2]!.id}`, '.paper'],
-      [`/assignments/${find('Meander notes').id}/overlap`, '.both'],
-      ['/marking', '.stack-of-paper'],
-      [`/marking/${find('Meander notes').id}`, '.paper mark'],
-      [`/marking/${find('Bank survey').id}/sheet`, '.score'],
-      [`/marking/${find('Meander notes').id}/across`, '.one'],
-      [`/marking/${find('Rain to river').id}/outcome`, 'canvas'],
-      [`/marking/${find('Rain to river').id}/two`, '.note'],
-      ['/marking/remarks', '.folder'],
-      [`/assignments/${find('Flow rate table').id}/reviews`, 'table'],
-      [`/mark-book?class=${find('Valley model').classId}`, '.row-of-book'],
-      [`/progress?class=${find('Valley model').classId}`, 'canvas'],
-      [`/progress/${find('Valley model').classId}/${roster[2]!.id}/portfolio`, '.add'],
-      [`/reports?class=${find('Valley model').classId}`, 'iframe'],
-      [`/class/${find('Valley model').classId}/families`, 'table'],
-      [`/progress/${find('Valley model').classId}/${roster[2]!.id}`, '.dial'],
-      [`/class/${find('Valley model').classId}`, 'table'],
-      [`/class/${find('Valley model').classId}/groups`, '.grouping'],
-      [`/class/${find('Valley model').classId}/exceptions`, 'table'],
-      [`/class/${find('Valley model').classId}/scheme`, '.example'],
-      [`/class/${find('Valley model').classId}/calendar`, '.span'],
-      [`/class/${find('Valley model').classId}/about`, '.units'],
-      [`/class/${find('Valley model').classId}/copy`, '.dates'],
-      [`/class/${find('Valley model').classId}/code`, '.code'],
-      ['/mailroom', '.letter'],
-      ['/account', 'form'],
-      [`/class/${find('Valley model').classId}/bring-in`, 'h1'],
-      ['/guide/teacher', 'article h1'],
-      ['/guide/keeper', 'article h1'],
-      ['/nothing', 'h1'],
-    ] as const;
-    const [first, ...rest] = theme === 'light' ? screens : screens.filter((_, at) => at % 2 === 0);
-    found.push(...(await arrive(page, first![0], first![1])));
-    for (const [path, ready] of rest) found.push(...(await look(page, path, ready)));
-    await page.goto('/today');
-    await page.locator('.owes').first().waitFor();
-    await page.keyboard.press('?');
-    await page.getByRole('heading', { name: 'Everywhere' }).waitFor();
-    found.push(...(await violationsOn(page)));
-    expect(found).toEqual([]);
+test('no page of the application is left out of what follows', () => {
+  const addresses = (file: string, pattern: RegExp) =>
+    [...readFileSync(file, 'utf8').matchAll(pattern)].map((found) => found[1] ?? found[2]!);
+  const here = addresses(__filename, /`(\/[^`?]*)|'(\/[^'?]*)/g).map((address) => address.replace(/\$\{[^}]*\}/g, 'x'));
+  const routes = addresses('packages/web/src/app/router.ts', /path: '(\/[^']*)'/g).filter((route) => route !== '/');
+  const left = routes.filter((route) => {
+    const pattern = route
+      .replace('/:rest(.*)*', '/nothing')
+      .replace(/\/:\w+\?/g, '(/[^/]+)?')
+      .replace(/:\w+/g, '[^/]+');
+    return !here.some((address) => new RegExp(`^${pattern}$`).test(address));
   });
+  expect(left).toEqual([]);
+});
 
-  test(`axe finds nothing against WCAG 2.2 A and AA on the student's screens and at the door, ${theme}`, async ({ browser }) => {
-    const page = await someone(browser, 'bao.lindqvist', { width: 390, height: 844 });
-    await page.evaluate((choice) => localStorage.setItem('jolly-theme', choice), theme);
-    const { pieces } = (await (await page.request.get('/api/my/work')).json()) as {
-      pieces: { assignmentId: string; title: string; state: string }[];
-    };
-    const found: string[] = [];
-    found.push(...(await arrive(page, '/work', '.card')));
-    for (const state of theme === 'light' ? ['open', 'started', 'in', 'returned', 'missing'] : ['started', 'returned']) {
-      const piece = pieces.find((one) => one.state === state);
-      if (piece) found.push(...(await look(page, `/work/${piece.assignmentId}`, 'h1')));
-    }
-    const rain = pieces.find((one) => one.title === 'Rain to river')!;
-    found.push(...(await look(page, `/work/${rain.assignmentId}`, '.card')));
-    const [review] = (await (await page.request.get('/api/my/reviews')).json()) as { id: string }[];
-    found.push(...(await look(page, `/work/reviews/${review!.id}`, '#review-text')));
-    const given = pieces.find((one) => one.state === 'in')!;
-    found.push(...(await look(page, `/work/${given.assignmentId}/receipt`, 'h1')));
-    found.push(...(await look(page, '/account', 'form')));
-    found.push(...(await look(page, '/guide/student', 'article h1')));
-    found.push(...(await look(page, '/my-progress', '.dial')));
-    found.push(...(await look(page, '/portfolio', '.add')));
-    found.push(...(await look(page, '/calendar', '.listed')));
-    found.push(...(await look(page, '/news', '.page')));
-    const { handouts } = (await (await page.request.get('/api/my/work')).json()) as { handouts: { briefId: string }[] };
-    found.push(...(await look(page, `/handouts/${handouts[0]!.briefId}`, 'h1')));
-    await page.context().clearCookies();
-    found.push(...(await arrive(page, '/family', 'form')));
-    // In the dark one language is enough.
-    for (const who of theme === 'light' ? ['linnea.lindqvist', 'salma.alrashid'] : ['linnea.lindqvist']) {
-      const family = await someone(browser, who, { width: 390, height: 844 });
-      await family.evaluate((choice) => localStorage.setItem('jolly-theme', choice), theme);
-      await family.reload();
-      found.push(...(await look(family, '/family', '.class')));
-      found.push(...(await look(family, '/family?settings', '.settings')));
-    }
-    found.push(...(await look(page, '/sign-in', 'form')));
-    found.push(...(await look(page, '/join/R4KM7TX', 'form')));
-    found.push(...(await look(page, '/card', 'form')));
-    found.push(...(await look(page, '/forgotten', 'form')));
-    expect(found).toEqual([]);
-  });
-}
+test("axe finds nothing against WCAG 2.2 A and AA on the teacher's screens, light and dark", async ({ browser }) => {
+  test.setTimeout(400_000);
+  const page = await someone(browser, 'odile.finch');
+  const find = await ofTheSchool(page);
+  const roster = (await (await page.request.get(`/api/classes/${find('Valley model').classId}/roster`)).json()) as { id: string }[];
+  const found: string[] = [];
+  const [first, ...rest] = [
+    ['/today', '.owes'],
+    ['/plan', '.card'],
+    ['/plan?by=units', '.unit'],
+    ['/compose', '.title'],
+    [`/compose/${find('Valley model').briefId}`, '.other'],
+    ['/shelf', '.item'],
+    ['/calendar', '.entry'],
+    ['/news', '.item'],
+    [`/assignments/${find('Meander notes').id}`, 'table'],
+    [`/assignments/${find('Ford survey report').id}/follow/${roster[2]!.id}`, '.paper'],
+    [`/assignments/${find('Meander notes').id}/overlap`, '.both'],
+    ['/marking', '.stack-of-paper'],
+    [`/marking/${find('Meander notes').id}`, '.paper mark'],
+    [`/marking/${find('Bank survey').id}/sheet`, '.score'],
+    [`/marking/${find('Meander notes').id}/across`, '.one'],
+    [`/marking/${find('Rain to river').id}/outcome`, 'canvas'],
+    [`/marking/${find('Rain to river').id}/two`, '.note'],
+    ['/marking/remarks', '.folder'],
+    [`/assignments/${find('Flow rate table').id}/reviews`, 'table'],
+    [`/mark-book?class=${find('Valley model').classId}`, '.row-of-book'],
+    [`/progress?class=${find('Valley model').classId}`, 'canvas'],
+    [`/progress/${find('Valley model').classId}/${roster[2]!.id}/portfolio`, '.add'],
+    [`/reports?class=${find('Valley model').classId}`, 'iframe'],
+    [`/class/${find('Valley model').classId}/families`, 'table'],
+    [`/progress/${find('Valley model').classId}/${roster[2]!.id}`, '.dial'],
+    [`/class/${find('Valley model').classId}`, 'table'],
+    [`/class/${find('Valley model').classId}/groups`, '.grouping'],
+    [`/class/${find('Valley model').classId}/exceptions`, 'table'],
+    [`/class/${find('Valley model').classId}/scheme`, '.example'],
+    [`/class/${find('Valley model').classId}/calendar`, '.span'],
+    [`/class/${find('Valley model').classId}/about`, '.units'],
+    [`/class/${find('Valley model').classId}/copy`, '.dates'],
+    [`/class/${find('Valley model').classId}/code`, '.code'],
+    ['/mailroom', '.letter'],
+    ['/account', 'form'],
+    [`/class/${find('Valley model').classId}/bring-in`, 'h1'],
+    ['/guide/teacher', 'article h1'],
+    ['/guide/keeper', 'article h1'],
+    ['/nothing', 'h1'],
+  ] as const;
+  found.push(...(await arrive(page, ...first)));
+  for (const [path, ready] of rest) found.push(...(await look(page, path, ready)));
+  await page.goto('/today');
+  await page.locator('.owes').first().waitFor();
+  await page.keyboard.press('?');
+  await page.getByRole('heading', { name: 'Everywhere' }).waitFor();
+  found.push(...(await violationsOn(page)));
+  expect(found).toEqual([]);
+});
+
+test('axe finds nothing against WCAG 2.2 A and AA on the screens of students and families and at the door', async ({ browser }) => {
+  test.setTimeout(300_000);
+  const page = await someone(browser, 'bao.lindqvist', { width: 390, height: 844 });
+  const { pieces } = (await (await page.request.get('/api/my/work')).json()) as {
+    pieces: { assignmentId: string; title: string; state: string }[];
+  };
+  const found: string[] = [];
+  found.push(...(await arrive(page, '/work', '.card')));
+  for (const state of ['open', 'started', 'in', 'returned', 'missing']) {
+    const piece = pieces.find((one) => one.state === state);
+    if (piece) found.push(...(await look(page, `/work/${piece.assignmentId}`, 'h1')));
+  }
+  const rain = pieces.find((one) => one.title === 'Rain to river')!;
+  found.push(...(await look(page, `/work/${rain.assignmentId}`, '.card')));
+  const [review] = (await (await page.request.get('/api/my/reviews')).json()) as { id: string }[];
+  found.push(...(await look(page, `/work/reviews/${review!.id}`, '#review-text')));
+  const given = pieces.find((one) => one.state === 'in')!;
+  found.push(...(await look(page, `/work/${given.assignmentId}/receipt`, 'h1')));
+  found.push(...(await look(page, '/account', 'form')));
+  found.push(...(await look(page, '/guide/student', 'article h1')));
+  found.push(...(await look(page, '/my-progress', '.dial')));
+  found.push(...(await look(page, '/portfolio', '.add')));
+  found.push(...(await look(page, '/calendar', '.listed')));
+  found.push(...(await look(page, '/news', '.page')));
+  const { handouts } = (await (await page.request.get('/api/my/work')).json()) as { handouts: { briefId: string }[] };
+  found.push(...(await look(page, `/handouts/${handouts[0]!.briefId}`, 'h1')));
+  await page.context().clearCookies();
+  found.push(...(await arrive(page, '/family', 'form')));
+  for (const who of ['linnea.lindqvist', 'salma.alrashid']) {
+    const family = await someone(browser, who, { width: 390, height: 844 });
+    found.push(...(await arrive(family, '/family', '.class')));
+    found.push(...(await look(family, '/family?settings', '.settings')));
+  }
+  found.push(...(await look(page, '/sign-in', 'form')));
+  found.push(...(await look(page, '/join/R4KM7TX', 'form')));
+  found.push(...(await look(page, '/card', 'form')));
+  found.push(...(await look(page, '/invited', 'h1')));
+  found.push(...(await arrive(page, '/new-password', 'h1')));
+  found.push(...(await look(page, '/own-password', 'form')));
+  found.push(...(await look(page, '/forgotten', 'form')));
+  expect(found).toEqual([]);
+});
 
 test('axe finds nothing on what opens over a page: sheets, lists of choices, calendars and the tools of a column', async ({ browser }) => {
   test.setTimeout(300_000);

@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
-import { asks, bringsInTwo, dayFromNow, PASSWORD, press, someone, type, unique } from '../support/people';
+import { signIn, asks, bringsInTwo, dayFromNow, PASSWORD, press, someone, type, unique } from '../support/people';
 import { aReadyClass, handsIn } from '../support/school';
 import { typeDay } from '../support/fields';
 
@@ -176,7 +176,9 @@ test('a new teacher comes from nothing to the first returned score; the acts are
       stdio: 'pipe',
     },
   );
-  const teacher = await someone(browser, userName);
+  const teacher = await someone(browser);
+  await teacher.goto('/sign-in');
+  await signIn(teacher, userName);
   const hand = counter();
   await expect(teacher.getByRole('heading', { name: 'Make your first class' })).toBeVisible();
   await hand.act(type(teacher.getByLabel('Name', { exact: true }), 'Tides 8'));

@@ -44,14 +44,11 @@ export async function picks(page: Page, field: string, name: string): Promise<vo
   await page.keyboard.press('Enter');
 }
 
-/** Somebody at a browser of their own, signed in from the keyboard. */
+/** Somebody at a browser of their own, with a session; how one signs in from the keyboard, journeys of their own show. */
 export async function someone(browser: Browser, userName?: string, size = { width: 1280, height: 800 }): Promise<Page> {
   const context = await browser.newContext({ viewport: size });
   const page = await context.newPage();
-  if (!userName) return page;
-  await page.goto('/sign-in');
-  await signIn(page, userName);
-  await page.waitForURL((url) => !url.pathname.startsWith('/sign-in'));
+  if (userName) await asks(page, 'post', '/api/session', { userName, password: PASSWORD });
   return page;
 }
 

@@ -9,6 +9,8 @@ const ROUND_EVERY_MS = 1000;
 const LIVE_EVERY_MS = 1000;
 const CHECK_EVERY_MS = 2000;
 const BEAT_EVERY_MS = 20_000;
+/** Longer than a web server before it keeps a line open (mostly 60 s): else it sends into one that is just being closed. */
+const IDLE_LINE_MS = 65_000;
 
 /** Serves until it is told to stop; then finishes what is under way and closes the database. */
 async function main(): Promise<void> {
@@ -77,6 +79,7 @@ async function main(): Promise<void> {
     process.send?.('ready');
     logger.info({ port: config.port }, 'serving');
   });
+  server.keepAliveTimeout = IDLE_LINE_MS;
   const close = () => {
     stop();
     for (const timer of [clock, viewpoint, press, pulse, guard]) clearInterval(timer);
