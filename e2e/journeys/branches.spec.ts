@@ -29,3 +29,7 @@ test('an address that is not there, or not mine, is said in a sentence', async (
   await teacher.goto('/assignments/00000000-0000-4000-8000-000000000000');
   await expect(teacher.getByText('This does not exist, or it is not yours to see.')).toBeVisible();
 });
+
+test('a line stays open longer than a web server in front keeps it', async ({ request }) => {
+  expect((await request.get('/health')).headers()['keep-alive']).toBe('timeout=65');
+});

@@ -10,6 +10,7 @@ import { isDayFault, type DayFault } from '../time/read-day';
 import { DatePicker, WRITTEN, dateOfPicker, dayInField, isDay, pickerDay, typedDay } from './pickers';
 import { given } from './given';
 import { useInputSays } from './use-input-says';
+import { usePickerKeys } from './use-picker-keys';
 import PickerIcon from './PickerIcon.vue';
 
 /** What is to be seen of a day in the calendar: no school, or much that is due already, in words. */
@@ -43,9 +44,7 @@ const value = computed(() => (props.modelValue === '' ? undefined : pickerDay(pr
 const outside = (date: LocalDate) => (props.min !== undefined && date < props.min) || (props.max !== undefined && date > props.max);
 /** what stands in the field while it is being typed */
 const typed = ref<string | null>(null);
-/** Escape closes the calendar first; a sheet around the field hears of the next one. */
-const opened = ref(false);
-const escape = (event: KeyboardEvent) => opened.value && event.preventDefault();
+const { opened, escape, goOn } = usePickerKeys(typed);
 const refused = ref<{ fault: DayFault | 'tooEarly' | 'tooLate'; typed: string } | null>(null);
 
 function take(date: LocalDate | ''): void {
@@ -94,6 +93,7 @@ useInputSays(root, () => ({
     @input.capture="typed = ($event.target as HTMLInputElement).value"
     @keydown.enter.capture="finish"
     @keydown.esc.capture="escape"
+    @keydown.tab.capture="goOn"
     @focusout="finish"
   >
     <label v-if="label" class="hidden-text" :for="id ?? ownId">{{ label }}</label>

@@ -6,6 +6,7 @@ import { useT } from '../i18n/use-t';
 import { readTime } from '../time/read-day';
 import { given } from './given';
 import { useInputSays } from './use-input-says';
+import { usePickerKeys } from './use-picker-keys';
 import { TimePicker, WRITTEN, isDay, pickerTime, timeOfPicker } from './pickers';
 
 const props = withDefaults(
@@ -27,9 +28,7 @@ const ownId = useId();
 const root = ref<HTMLElement | null>(null);
 const value = computed(() => (props.modelValue === '' ? undefined : pickerTime(props.modelValue)));
 const typed = ref<string | null>(null);
-/** Escape closes what is open first; a sheet around the field hears of the next one. */
-const opened = ref(false);
-const escape = (event: KeyboardEvent) => opened.value && event.preventDefault();
+const { opened, escape, goOn } = usePickerKeys(typed);
 const refused = ref<string | null>(null);
 
 function take(time: WallTime | ''): void {
@@ -60,6 +59,7 @@ useInputSays(root, () => ({
     @input.capture="typed = ($event.target as HTMLInputElement).value"
     @keydown.enter.capture="finish"
     @keydown.esc.capture="escape"
+    @keydown.tab.capture="goOn"
     @focusout="finish"
   >
     <label v-if="label" class="hidden-text" :for="id ?? ownId">{{ label }}</label>

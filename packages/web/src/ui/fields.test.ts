@@ -68,18 +68,26 @@ describe('a day', () => {
   });
 });
 
-it('its calendar is closed by Escape before the sheet around it hears of it', async () => {
+it('its calendar is closed by Escape before the sheet around it hears of it, and Tab goes on from what was typed', async () => {
   const { page } = await field(DayField, '2026-11-25');
-  const pressed = async () => {
-    const event = new KeyboardEvent('keydown', { key: 'Escape', bubbles: true, cancelable: true });
-    Object.defineProperty(event, 'which', { value: 27 });
+  const keeps = async (key: string, which: number) => {
+    const event = new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true });
+    Object.defineProperty(event, 'which', { value: which });
     page.field('It').dispatchEvent(event);
     await page.settled();
     return event.defaultPrevented;
   };
-  page.field('It').dispatchEvent(new Event('mousedown', { bubbles: true }));
-  await page.settled();
-  expect([await pressed(), await pressed()]).toEqual([true, false]);
+  const opens = async () => {
+    page.field('It').dispatchEvent(new Event('mousedown', { bubbles: true }));
+    await page.settled();
+  };
+  await opens();
+  expect([await keeps('Escape', 27), await keeps('Escape', 27)]).toEqual([true, false]);
+  await opens();
+  page.field('It').value = '+2';
+  page.field('It').dispatchEvent(new Event('input', { bubbles: true }));
+  expect(await keeps('Tab', 9)).toBe(false);
+  expect(document.querySelector('.ant-picker-dropdown:not([style*="display: none"])')).toBeNull();
 });
 
 it('a time is typed or picked, and no time is refused', async () => {
