@@ -220,7 +220,7 @@ watch(
           <p dir="auto">{{ value.sentBack.reason }}</p>
           <p v-if="value.sentBack.newDue !== null">{{ t('piece.sentBackBy', { when: when(value.sentBack.newDue, zone) }) }}</p>
         </div>
-        <div>
+        <div v-if="!isBlank(value.instructions) || value.attachments.length > 0 || value.spoken">
           <h2 class="label-head">{{ t('piece.toDo') }}</h2>
           <RichTextView :text="value.instructions" /><AttachmentList
             class="with"

@@ -247,7 +247,7 @@ const isShown = (monday: LocalDate) => monday >= scope.from.value && monday <= s
   touch-action: pan-y;
 }
 .none {
-  padding: 24px 16px;
+  padding: 12px 16px;
   color: var(--on-mast-2);
 }
 .track::after {
@@ -349,8 +349,7 @@ const isShown = (monday: LocalDate) => monday >= scope.from.value && monday <= s
 }
 .needle {
   position: absolute;
-  top: 0;
-  bottom: 0;
+  inset-block: 0;
   border-inline-start: 2px solid var(--now);
   margin-inline-start: -1px;
   pointer-events: none;
@@ -384,6 +383,7 @@ const isShown = (monday: LocalDate) => monday >= scope.from.value && monday <= s
   }
   .scope {
     width: max-content;
+    min-width: 160px;
     max-width: 54vw;
     padding: 2px 10px 0 14px;
   }
