@@ -72,7 +72,6 @@ li {
   align-items: baseline;
   padding-block: 3px;
 }
-li > a,
 .inside {
   padding: 14px 18px;
   margin-block: 6px;
@@ -84,5 +83,10 @@ li > a,
   object-fit: contain;
   object-position: left;
   border-radius: 6px;
+}
+@media (max-width: 640px) {
+  li > a {
+    padding-block: 12px;
+  }
 }
 </style>

@@ -162,7 +162,7 @@ useShortcuts([
   display: grid;
   grid-template-columns: auto 1fr;
   gap: 4px 16px;
-  margin: 0;
+  margin-block-end: 0;
 }
 .list dt {
   color: var(--text-3);

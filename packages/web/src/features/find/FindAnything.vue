@@ -168,5 +168,8 @@ defineExpose({ focus: () => input.value?.focus() });
     width: auto;
     flex: 1;
   }
+  .slash {
+    display: none;
+  }
 }
 </style>
