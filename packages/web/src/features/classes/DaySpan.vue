@@ -2,8 +2,6 @@
 /** Days from the first to the last, with a name: a term, or a closure. */
 import { Button, Input } from 'ant-design-vue';
 import type { Closure, Term } from '@jolly/core';
-import { computed } from 'vue';
-import { localDayLong } from '../../time/format';
 import { useWords } from '../../ui/use-words';
 import { given } from '../../ui/given';
 import DayField from '../../ui/DayField.vue';
@@ -12,11 +10,6 @@ defineProps<{ nameLabel: string; most: number; hint?: boolean; wrong: (field: 'n
 defineEmits<{ remove: [] }>();
 const span = defineModel<Term | Closure>({ required: true });
 const { t } = useWords();
-const written = computed(() => {
-  const { from, to } = span.value;
-  if (!from || !to) return '';
-  return from === to ? localDayLong(from) : `${localDayLong(from)} – ${localDayLong(to)}`;
-});
 </script>
 
 <template>
@@ -34,7 +27,6 @@ const written = computed(() => {
     />
     <DayField v-model="span.from" :label="t('calendar.firstDay')" :invalid="wrong('from')" /><span>–</span
     ><DayField v-model="span.to" :label="t('calendar.lastDay')" :invalid="wrong('to')" />
-    <span class="muted small written">{{ written }}</span>
     <Button type="link" @click="$emit('remove')">
       {{ t('scheme.remove') }}{{ ' ' }}<span class="hidden-text">{{ span.name }}</span>
     </Button>
@@ -51,8 +43,5 @@ const written = computed(() => {
 }
 .name {
   width: 210px;
-}
-.written {
-  flex: 1 1 110px;
 }
 </style>

@@ -69,13 +69,14 @@ it('a late rule keeps its numbers from one kind to the next, and begins with our
   expect(page.wrapper.emitted('update:graceMinutes')!.at(-1)).toEqual([0]);
 });
 
-it('a span of days is written out, one day as one', async () => {
+it('a span of days is shown as days are written everywhere, and changed in place', async () => {
   const span = reactive({ name: 'Autumn break', from: '2026-10-26', to: '2026-10-30' });
   const page = await opened(DaySpan, { props: { modelValue: span, nameLabel: 'Name', most: 60, wrong: () => false } });
-  expect(page.text()).toMatch(/26 .*– .*30/);
+  expect(page.field('First day').value).toMatch(/^Mon 26 Oct/);
   await page.fill('Last day', '2026-10-26');
-  expect(page.wrapper.find('.written').text()).not.toContain('–');
-  expect(span.to).toBe('2026-10-26');
+  expect([page.field('Last day').value.slice(0, 10), span.to]).toEqual(['Mon 26 Oct', '2026-10-26']);
+  await page.press('Remove Autumn break');
+  expect(page.wrapper.emitted('remove')).toHaveLength(1);
 });
 
 describe('groups of a draft', () => {

@@ -122,7 +122,7 @@ const letGo = (one: SavedRemark) =>
 
 <style scoped>
 .find {
-  inline-size: 240px;
+  inline-size: 160px;
 }
 .folder {
   margin-block-start: 20px;

@@ -157,7 +157,7 @@ async function changed(): Promise<void> {
   margin-block-end: 14px;
 }
 .search {
-  width: 280px;
+  width: 190px;
 }
 section {
   margin-block-end: 20px;
