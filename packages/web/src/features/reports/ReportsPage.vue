@@ -3,7 +3,7 @@
 import { Button, Input } from 'ant-design-vue';
 import { SHIPPED_REPORTS, type ReportSettings, type ShippedReport } from '@jolly/core';
 import type { ReportFormat } from '@jolly/server/contract';
-import { nextTick, ref, toRaw, watch } from 'vue';
+import { computed, nextTick, ref, toRaw, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
@@ -16,6 +16,7 @@ import ReportForm from './ReportForm.vue';
 import { useReport } from './use-report';
 import SelectField from '../../ui/SelectField.vue';
 import FieldForm from '../../ui/FieldForm.vue';
+import PageActs from '../../ui/PageActs.vue';
 
 const { t } = useWords();
 const route = useRoute();
@@ -96,6 +97,8 @@ const print = () =>
     await at.contentDocument?.fonts.ready;
     at.contentWindow?.print();
   });
+/** nothing to take out, or it is being made */
+const nothing = computed(() => busy.value || settings.value.classIds.length === 0);
 </script>
 
 <template>
@@ -141,16 +144,23 @@ const print = () =>
       </section>
       <section class="right" :aria-label="t('report.preview')">
         <div class="row wrap out">
-          <Button type="primary" :disabled="busy || settings.classIds.length === 0" @click="make('pdf')">{{ t('report.pdf') }}</Button>
-          <Button :disabled="busy || settings.classIds.length === 0" @click="print">{{ t('report.print') }}</Button>
-          <Button :disabled="busy || settings.classIds.length === 0" @click="make('xlsx')">{{ t('report.xlsx') }}</Button>
-          <Button :disabled="busy || settings.classIds.length === 0" @click="make('csv')">{{ t('report.csv') }}</Button>
-          <Button :disabled="settings.classIds.length === 0 || settings.by === 'class'" @click="writing = true">
-            {{ t('report.letters') }}
-          </Button>
-          <span class="small muted grow count" role="status">{{
+          <span class="small muted grow" role="status">{{
             looking ? t('report.refreshing') : preview ? t('report.shown', { a: preview.shown, b: preview.sections }) : ''
           }}</span>
+          <PageActs
+            :more="t('report.more')"
+            :rest="[
+              { title: t('report.print'), disabled: nothing, press: print },
+              { title: t('report.xlsx'), disabled: nothing, press: () => make('xlsx') },
+              { title: t('report.csv'), disabled: nothing, press: () => make('csv') },
+              {
+                title: t('report.letters'),
+                disabled: settings.classIds.length === 0 || settings.by === 'class',
+                press: () => (writing = true),
+              },
+            ]"
+            ><Button type="primary" :disabled="nothing" @click="make('pdf')">{{ t('report.pdf') }}</Button></PageActs
+          >
         </div>
         <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
         <p v-if="why" class="note bad" role="alert">{{ t('report.noPreview', { why }) }}</p>
@@ -209,9 +219,6 @@ const print = () =>
 }
 .out {
   margin-block-end: 10px;
-}
-.count {
-  text-align: end;
 }
 .paper {
   inline-size: 100%;

@@ -164,10 +164,12 @@ describe('files', () => {
   });
   afterEach(() => jest.restoreAllMocks());
   const FILE = 'GET /api/reports/jobs/:jobId/file';
+  const MORE = 'Print, tables, families';
 
   it('that were asked for here are fetched once they are made, and once only', async () => {
     let state: ReportJob['state'] = 'running';
     const { page: it, later, last } = await page({ [JOBS]: () => [job({ state })], [FILE]: 'paper' as never });
+    await it.press(MORE);
     await it.press('Spreadsheet');
     expect(last(MAKE)!.body).toMatchObject({ format: 'xlsx' });
     await later(800);
@@ -204,9 +206,14 @@ describe('files', () => {
 
   it('are not to be had before a class is chosen; letters not of a list of a class', async () => {
     const { page: it, later } = await page();
-    const disabled = (name: string) =>
-      [...document.querySelectorAll<HTMLButtonElement>('.out button')].find((one) => one.textContent!.trim() === name)!.disabled;
+    const disabled = (name: string) => {
+      const [one] = [...document.querySelectorAll<HTMLElement>('.out button, [role=menuitem]')].filter(
+        (each) => each.textContent!.trim() === name,
+      );
+      return one instanceof HTMLButtonElement ? one.disabled : one!.getAttribute('aria-disabled') === 'true';
+    };
     await it.choose('A section for', 'each class');
+    await it.press(MORE);
     expect([disabled('PDF'), disabled('To families')]).toEqual([false, true]);
     await it.tick('Rivers 8', false);
     await later();

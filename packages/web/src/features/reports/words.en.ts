@@ -82,6 +82,7 @@ export const reportsWords = {
     refreshing: 'Looking',
     out: 'Take it out',
     pdf: 'PDF',
+    more: 'Print, tables, families',
     xlsx: 'Spreadsheet',
     csv: 'CSV',
     print: 'Print',
