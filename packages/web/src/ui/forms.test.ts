@@ -4,6 +4,7 @@ import { defineComponent, h, ref } from 'vue';
 import { opened } from '../testing-page';
 import FieldForm from './FieldForm.vue';
 import FormLine from './FormLine.vue';
+import ProblemNote from './ProblemNote.vue';
 import { errorAt, errorsElsewhere, type FormProblem } from './form-problem';
 
 const problem: FormProblem = {
@@ -63,4 +64,10 @@ it('says at its field what is wrong with it, the rest above the button, and puts
     null,
     null,
   ]);
+});
+
+it('where there are no fields everything that was refused stands together', async () => {
+  const page = await opened(ProblemNote, { props: { problem } });
+  expect(page.said('alert')).toBe('Look at the fields again. A name is needed. No school day. Too short.');
+  expect((await opened(ProblemNote, { props: { problem: null } })).said('alert')).toBe('');
 });

@@ -11,6 +11,7 @@ import QrCode from '../../ui/QrCode.vue';
 import { useSession } from './session.store';
 import FieldForm from '../../ui/FieldForm.vue';
 import FormLine from '../../ui/FormLine.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const { t } = useT();
 const session = useSession();
@@ -148,7 +149,7 @@ const print = () => window.print();
             </div>
           </template>
         </FieldForm>
-        <p v-if="step.problem.value && !started && !ending" class="note bad" role="alert">{{ step.problem.value.title }}</p>
+        <ProblemNote v-if="!started && !ending" :problem="step.problem.value" />
         <template v-if="!started && !ending && recovery.length === 0">
           <div v-if="session.me?.twoStep" class="row wrap">
             <Button @click="start">{{ t('account.twoStepReplace') }}</Button><Button @click="ending = true">

@@ -6,6 +6,7 @@ import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
 import StoredCheck from '../../ui/StoredCheck.vue';
 import { useWords } from '../../ui/use-words';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const { t } = useWords();
 const { state, value, why } = useLoad(() => ask('GET /api/my/helpers'));
@@ -33,7 +34,7 @@ const allow = (one: HelperReply, allowed: boolean) =>
         >
       </li>
     </ul>
-    <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+    <ProblemNote :problem="problem" />
   </section>
 </template>
 

@@ -13,6 +13,7 @@ import { useSession } from './session.store';
 import FoldedPart from '../../ui/FoldedPart.vue';
 import FieldForm from '../../ui/FieldForm.vue';
 import FormLine from '../../ui/FormLine.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const { t } = useT();
 const route = useRoute();
@@ -74,7 +75,7 @@ onMounted(() => {
     </FieldForm>
     <div v-else-if="session.me?.role === 'student'" class="stack">
       <p>{{ t('join.found', { className: found.className, teachers: found.teachers.join(', ') }) }}</p>
-      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+      <ProblemNote :problem="problem" />
       <Button type="primary" block :disabled="busy" @click="joinOneMore">{{ t('join.go', { className: found.className }) }}</Button>
     </div>
     <FieldForm v-else :problem="problem" @send="join">

@@ -12,6 +12,7 @@ import { useSession } from './session.store';
 import LinkButton from '../../ui/LinkButton.vue';
 import FieldForm from '../../ui/FieldForm.vue';
 import FormLine from '../../ui/FormLine.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const { t } = useT();
 const route = useRoute();
@@ -66,7 +67,7 @@ const typed = () =>
         {{ t('ticket.coTeacher', { teacher: found.invitedBy ?? '', className: found.className ?? '' }) }}
       </p>
       <div v-if="found.kind === 'coTeacher' && session.me?.role === 'teacher'" class="stack">
-        <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+        <ProblemNote :problem="problem" />
         <Button type="primary" block :disabled="busy" @click="take({})">{{ t('ticket.accept', { name: session.me.userName }) }}</Button>
       </div>
       <FieldForm v-else :problem="problem" @send="take(typed())">

@@ -11,6 +11,7 @@ import { useWords } from '../../ui/use-words';
 import ToggleButton from '../../ui/ToggleButton.vue';
 import SelectField from '../../ui/SelectField.vue';
 import { withOrWithout } from '../../ui/with-or-without';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const props = defineProps<{
   open: boolean;
@@ -113,7 +114,7 @@ function done(): void {
         />
         <p class="muted small">{{ t(begun ? 'compose.togetherBegun' : 'compose.togetherHint') }}</p>
       </div>
-      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+      <ProblemNote :problem="problem" />
       <div>
         <Button type="primary" :disabled="kind === 'chosen' && studentIds.length + groupIds.length === 0" @click="done">
           {{ t('editor.set') }}

@@ -12,6 +12,7 @@ import { useWords } from '../../ui/use-words';
 import { useScope, useTermLine } from '../termline';
 import type { useBrief } from './use-brief';
 import LinkButton from '../../ui/LinkButton.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const props = defineProps<{
   brief: ReturnType<typeof useBrief>;
@@ -105,9 +106,7 @@ const effectText = computed(() => {
         </Button>
       </div>
     </div>
-    <p v-else-if="problem" class="note bad" role="alert">
-      {{ [problem.title, ...problem.errors.map((one) => one.message)].join(' ') }}
-    </p>
+    <ProblemNote v-else-if="problem" :problem="problem" />
     <p class="small muted" role="status">
       <template v-if="saving">{{ t('common.saving') }}</template>
       <template v-else-if="out"

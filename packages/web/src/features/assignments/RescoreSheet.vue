@@ -8,6 +8,7 @@ import { useAttempt } from '../../api/use-attempt';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 import ListTable from '../../ui/ListTable.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const props = defineProps<{ open: boolean; assignmentId: string }>();
 const emit = defineEmits<{ close: []; changed: [] }>();
@@ -65,7 +66,7 @@ const confirm = () =>
           >{{ ' ' }}<span v-if="!one.complete" class="muted small">{{ t('rubric.incomplete') }}</span></template
         ></ListTable
       >
-      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+      <ProblemNote :problem="problem" />
       <div>
         <Button type="primary" :disabled="busy || chosen.length === 0" @click="confirm">
           {{ count('rubric.countAgain', chosen.length) }}

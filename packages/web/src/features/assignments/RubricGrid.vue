@@ -11,6 +11,7 @@ import { useAttempt } from '../../api/use-attempt';
 import { useWords } from '../../ui/use-words';
 import FileButton from '../../ui/FileButton.vue';
 import TagsField from '../../ui/TagsField.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const props = defineProps<{ modelValue: Rubric; aims: readonly string[] }>();
 const emit = defineEmits<{ 'update:modelValue': [Rubric] }>();
@@ -111,7 +112,7 @@ const takeOut = (format: 'csv' | 'xlsx') =>
         <Button type="primary" :disabled="pasted.trim() === ''" @click="readPasted">{{ t('rubric.read') }}</Button>
       </div>
     </div>
-    <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+    <ProblemNote :problem="problem" />
     <ul v-if="readProblems.length > 0" class="note small">
       <li v-for="one in readProblems" :key="one">{{ one }}</li>
     </ul>

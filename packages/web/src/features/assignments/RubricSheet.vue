@@ -10,6 +10,7 @@ import { useAttempt } from '../../api/use-attempt';
 import SideSheet from '../../ui/SideSheet.vue';
 import RubricGrid from './RubricGrid.vue';
 import SelectField from '../../ui/SelectField.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const props = defineProps<{ open: boolean; rubric: Rubric; aims: readonly string[] }>();
 const emit = defineEmits<{ close: []; set: [Rubric, string | null] }>();
@@ -66,7 +67,7 @@ const toShelf = () =>
           {{ t('rubric.toShelf') }}
         </Button>
       </div>
-      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+      <ProblemNote :problem="problem" />
       <RubricGrid :model-value="rubric" :aims="aims" @update:model-value="(changed) => emit('set', changed, null)" />
       <div>
         <Button type="primary" @click="emit('close')">{{ t('common.close') }}</Button>

@@ -25,6 +25,7 @@ import LinkButton from '../../ui/LinkButton.vue';
 import FieldSet from '../../ui/FieldSet.vue';
 import FieldForm from '../../ui/FieldForm.vue';
 import FormLine from '../../ui/FormLine.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const { t } = useWords();
 const route = useRoute();
@@ -210,7 +211,7 @@ const putAway = (on: boolean) =>
               >
               <Button v-else-if="owner" type="primary" @click="putAway(false)">{{ t('about.bringBack') }}</Button>
             </div>
-            <p v-if="away.problem.value" class="note bad" role="alert">{{ away.problem.value.title }}</p>
+            <ProblemNote :problem="away.problem.value" />
           </section>
         </div>
       </div>

@@ -17,6 +17,7 @@ import { useFirstSteps } from './first-steps.store';
 import LinkButton from '../../ui/LinkButton.vue';
 import RouteTabs from '../../ui/RouteTabs.vue';
 import NewClassForm from './NewClassForm.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 defineSlots<{ default: (props: { schoolClass: ClassReply }) => unknown }>();
 const { t, count } = useWords();
@@ -85,7 +86,7 @@ const practise = () =>
           ><Button type="link" @click="making = false">{{ t('common.cancel') }}</Button></NewClassForm
         >
       </div>
-      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+      <ProblemNote :problem="problem" />
       <div v-if="!current" class="note stack">
         <h2>{{ t('class.none') }}</h2>
         <p>{{ t('class.noneHint') }}</p>

@@ -11,6 +11,7 @@ import { useSession } from '../accounts';
 import { useTermLine } from '../termline';
 import { useClasses } from './classes.store';
 import FieldForm from '../../ui/FieldForm.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const props = defineProps<{ classId: string; teachers: TeachersReply; owner: boolean; zone: string; reload: () => Promise<void> }>();
 const { t, when } = useWords();
@@ -91,7 +92,7 @@ const leave = () =>
         </Button>
       </li>
     </ul>
-    <FieldForm lies="row" :problem="together.problem.value" @send="invite">
+    <FieldForm lies="row" @send="invite">
       <label class="hidden-text" for="invite">{{ t('about.inviteEmail') }}</label><Input
         id="invite"
         v-model:value="email"
@@ -101,9 +102,7 @@ const leave = () =>
         :placeholder="t('about.inviteEmail')"
       /><Button html-type="submit" :disabled="together.busy.value">{{ t('about.invite') }}</Button>
     </FieldForm>
-    <p v-if="together.problem.value" class="note bad" role="alert">
-      {{ together.problem.value.errors[0]?.message ?? together.problem.value.title }}
-    </p>
+    <ProblemNote :problem="together.problem.value" />
   </section>
 </template>
 

@@ -9,6 +9,7 @@ import { keepTyped } from '../../ui/own-words';
 import { vSortable } from '../../ui/sortable';
 import { useWords } from '../../ui/use-words';
 import FieldForm from '../../ui/FieldForm.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const props = defineProps<{ classId: string; stored: readonly Unit[]; putAway: boolean }>();
 const emit = defineEmits<{ stored: [Unit[]] }>();
@@ -84,7 +85,7 @@ const saveUnits = () =>
         {{ t('about.addUnit') }}
       </Button>
     </FieldForm>
-    <p v-if="filing.problem.value" class="note bad" role="alert">{{ filing.problem.value.title }}</p>
+    <ProblemNote :problem="filing.problem.value" />
     <Button v-if="unitsDirty" type="primary" :disabled="filing.busy.value" @click="saveUnits">{{ t('about.saveUnits') }}</Button>
   </section>
 </template>

@@ -10,6 +10,7 @@ import { useWords } from '../../ui/use-words';
 import WhenField from '../../ui/WhenField.vue';
 import { useClasses } from './classes.store';
 import LinkButton from '../../ui/LinkButton.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const props = defineProps<{ schoolClass: ClassReply }>();
 const { t, when } = useWords();
@@ -50,7 +51,7 @@ const set = (open: boolean, until: number | null, asksNumber = props.schoolClass
         >{{ ' ' }}{{ t('class.codeUntil', { when: when(schoolClass.joinUntil, zone) }) }}</template
       >
     </p>
-    <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+    <ProblemNote :problem="problem" />
     <p v-if="said" class="good small" role="status">{{ said }}</p>
     <div v-if="!away" class="row wrap acts">
       <LinkButton v-if="!shut" :to="`/class/${schoolClass.id}/code`">{{ t('class.showLarge') }}</LinkButton>

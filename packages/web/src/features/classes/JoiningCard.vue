@@ -9,6 +9,7 @@ import { dateText } from '../../time/format';
 import ClassSquare from '../../ui/ClassSquare.vue';
 import { useWords } from '../../ui/use-words';
 import { useTermLine } from '../termline';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const RadioField = defineAsyncComponent(() => import('../../ui/RadioField.vue'));
 const props = defineProps<{ joining: WaitingToJoin }>();
@@ -64,7 +65,7 @@ function facts({ schoolNumber, hasPassword, cardMadeAt }: WaitingToJoin['listed'
         ><span dir="auto">{{ option.label }}</span> <span class="muted">{{ option.facts }}</span></RadioField
       >
     </fieldset>
-    <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+    <ProblemNote :problem="problem" />
     <div class="row wrap">
       <Button v-if="listedId" type="primary" :disabled="busy" @click="settle({ how: 'same', listedId })">
         {{ t('joining.same') }}

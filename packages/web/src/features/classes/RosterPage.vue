@@ -20,6 +20,7 @@ import StudentSheet from './StudentSheet.vue';
 import { useRoute, useRouter } from 'vue-router';
 import ListTable from '../../ui/ListTable.vue';
 import { byText, type ListColumn } from '../../ui/list-view';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const { t, name, count } = useWords();
 const route = useRoute();
@@ -158,7 +159,7 @@ function signsIn(one: RosterStudent): string {
               </Button>
             </template>
           </div>
-          <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+          <ProblemNote :problem="problem" />
           <p v-if="said" class="good small" role="status">{{ said }}</p>
           <div v-if="here.length === 0 && gone.length === 0" class="note">
             <p class="muted">{{ t('class.emptyHint') }}</p>

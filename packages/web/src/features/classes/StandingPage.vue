@@ -23,6 +23,7 @@ import ListTable from '../../ui/ListTable.vue';
 import { byNumber, byText } from '../../ui/list-view';
 import FieldForm from '../../ui/FieldForm.vue';
 import FormLine from '../../ui/FormLine.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const { t, count, name, day } = useWords();
 const { gives, spanOf } = useStandingWords();
@@ -171,7 +172,7 @@ const takeOut = (one: StandingReply) =>
           {{ t('standing.give') }}
         </Button>
       </div>
-      <p v-if="problem && !open" class="note bad" role="alert">{{ problem.title }}</p>
+      <ProblemNote v-if="!open" :problem="problem" />
       <div v-if="groups.length === 0" class="note">
         <p>{{ t('standing.none') }}</p>
         <p class="muted">{{ t('standing.noneHint') }}</p>

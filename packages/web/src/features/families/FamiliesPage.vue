@@ -16,6 +16,7 @@ import FamilySheet from './FamilySheet.vue';
 import WriteHomeSheet from './WriteHomeSheet.vue';
 import ListTable from '../../ui/ListTable.vue';
 import { byNumber, byText, type ListColumn } from '../../ui/list-view';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const { t, name, count } = useWords();
 const route = useRoute();
@@ -82,7 +83,7 @@ const show = (one: ClassReply, change: Partial<Pick<ClassReply, 'familyTotals' |
           {{ count('families.invite', chosen.length) }}
         </Button>
       </div>
-      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+      <ProblemNote :problem="problem" />
       <p v-if="value?.length === 0" class="note">{{ t('progress.noStudents') }}</p>
       <ListTable
         v-else

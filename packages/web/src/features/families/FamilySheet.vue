@@ -10,6 +10,7 @@ import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 import SelectField from '../../ui/SelectField.vue';
 import FieldForm from '../../ui/FieldForm.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const props = defineProps<{ open: boolean; classId: string; students: readonly StudentFamilies[] }>();
 const emit = defineEmits<{ close: []; changed: [] }>();
@@ -83,7 +84,7 @@ const mail = () =>
         <Button html-type="submit" :disabled="busy || typed.length === 0">{{ count('families.mailGo', typed.length) }}</Button>
       </FieldForm>
       <p v-if="sent !== null" class="note" role="status">{{ count('families.mailed', sent) }}</p>
-      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+      <ProblemNote :problem="problem" />
     </div>
   </SideSheet>
 </template>

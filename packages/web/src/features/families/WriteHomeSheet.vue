@@ -13,6 +13,7 @@ import { withOrWithout } from '../../ui/with-or-without';
 import LinkButton from '../../ui/LinkButton.vue';
 import FieldForm from '../../ui/FieldForm.vue';
 import FormLine from '../../ui/FormLine.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const props = defineProps<{ open: boolean; classId: string; student: (StudentName & { id: string }) | null; about?: readonly string[] }>();
 const emit = defineEmits<{ close: [] }>();
@@ -62,7 +63,7 @@ const send = () =>
 <template>
   <SideSheet :open="open" :title="student ? t('home.title', { name: name(student) }) : ''" :width="520" @close="emit('close')">
     <div class="stack">
-      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+      <ProblemNote :problem="problem" />
       <p v-if="threads === null && !problem" class="muted" role="status">{{ t('common.loading') }}</p>
       <div v-if="threads?.length === 0" class="note">
         <p>{{ t('home.nobody') }}</p>

@@ -12,6 +12,7 @@ import SelectField from '../../ui/SelectField.vue';
 import ListTable from '../../ui/ListTable.vue';
 import FieldForm from '../../ui/FieldForm.vue';
 import FormLine from '../../ui/FormLine.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const props = defineProps<{ open: boolean; classId: string; label: string; terms: string[]; term: string; away: boolean }>();
 const emit = defineEmits<{ close: []; brought: [BookEditsReply] }>();
@@ -100,7 +101,7 @@ const MOST = 200;
         <FileButton accept=".xlsx,.csv,.tsv,.txt" :disabled="busy" @files="look">{{ t('book.files.file') }}</FileButton>
       </div>
       <p v-if="busy && file" class="muted" role="status">{{ t('book.files.reading') }}</p>
-      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+      <ProblemNote :problem="problem" />
       <p v-if="said" class="note" role="status">{{ said }}</p>
       <template v-if="plan">
         <p>

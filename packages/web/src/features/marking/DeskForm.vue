@@ -16,6 +16,7 @@ import ChoiceLadder from './ChoiceLadder.vue';
 import type { PieceAt } from './piece-at';
 import type { Focusable } from '../../ui/focus-first';
 import FieldForm from '../../ui/FieldForm.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 /** What is typed for a piece and not held yet. */
 export interface Fields {
@@ -278,7 +279,7 @@ const byHint = computed(() => {
       </p>
     </div>
     <RecordingSheet v-if="speaking" only-voice @close="speaking = false" @recorded="spoken" />
-    <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+    <ProblemNote :problem="problem" />
   </div>
 </template>
 

@@ -14,6 +14,7 @@ import { fileAddress } from '../files';
 import FileButton from '../../ui/FileButton.vue';
 import FoldedPart from '../../ui/FoldedPart.vue';
 import FieldForm from '../../ui/FieldForm.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const props = defineProps<{ desk: DeskPieceReply; at: PieceAt; name: string; zone: string; scoring: Scoring }>();
 const emit = defineEmits<{ replied: [DeskPieceReply]; read: [] }>();
@@ -72,7 +73,7 @@ const remove = (id: string) =>
         </Button>
       </FieldForm>
     </div>
-    <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+    <ProblemNote :problem="problem" />
     <ul v-if="desk.row.collecting.feedbackFiles.length > 0" class="plain">
       <li v-for="file in desk.row.collecting.feedbackFiles" :key="file.id" class="row wrap">
         <audio

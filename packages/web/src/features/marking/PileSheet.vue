@@ -13,6 +13,7 @@ import type { PileChoices } from './use-pile-choices';
 import { waysToMark } from './ways-to-mark';
 import ToggleButton from '../../ui/ToggleButton.vue';
 import SelectField from '../../ui/SelectField.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const choices = defineModel<PileChoices>({ required: true });
 const props = defineProps<{ open: boolean; pile: PileDeskReply }>();
@@ -71,7 +72,7 @@ const set = (change: MarkingChange) =>
           </li>
         </ul>
       </nav>
-      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+      <ProblemNote :problem="problem" />
     </div>
   </SideSheet>
 </template>

@@ -25,6 +25,7 @@ import ToggleButton from '../../ui/ToggleButton.vue';
 import ListTable from '../../ui/ListTable.vue';
 import AssignmentTabs from './AssignmentTabs.vue';
 import PageActs from '../../ui/PageActs.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const { t, count, name, points } = useWords();
 const route = useRoute();
@@ -244,7 +245,7 @@ const average = computed(() => {
       </div>
       <AssignmentTabs :id="id" :by="assignment.scoring.by" :how="assignment.how" />
       <p v-if="said" class="note" role="status">{{ said }}</p>
-      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+      <ProblemNote :problem="problem" />
       <p v-if="assignment.namesHidden" class="note">
         {{ t('sheet.namesHidden') }} <RouterLink :to="{ path: `/marking/${id}`, query: kept }">{{ t('sheet.toDesk') }}</RouterLink>
       </p>

@@ -16,6 +16,7 @@ import ListTable from '../../ui/ListTable.vue';
 import { byNumber, byText } from '../../ui/list-view';
 import AssignmentTabs from './AssignmentTabs.vue';
 import FieldForm from '../../ui/FieldForm.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const { t, count, name, points } = useWords();
 const route = useRoute();
@@ -56,7 +57,7 @@ const score = (earned: number | null) => (earned === null ? '–' : points(earne
         ><LinkButton :to="{ path: `/marking/${id}`, query: kept }">{{ t('sheet.toDesk') }}</LinkButton>
       </div>
       <AssignmentTabs :id="id" :by="value.assignment.scoring.by" :how="value.assignment.how" />
-      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+      <ProblemNote :problem="problem" />
       <div v-if="value.pieces.length === 0" class="note stack">
         <p>{{ t(marker ? 'two.none' : 'two.nobody') }}</p>
         <p class="muted">{{ t('pile.secondHint') }}</p>

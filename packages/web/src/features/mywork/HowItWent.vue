@@ -8,6 +8,7 @@ import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import ToggleButton from '../../ui/ToggleButton.vue';
 import FieldForm from '../../ui/FieldForm.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const props = defineProps<{ assignmentId: string; went: WentView | null }>();
 const emit = defineEmits<{ said: [] }>();
@@ -59,6 +60,6 @@ const say = (chosen: Went | null) =>
       /><Button html-type="submit" :disabled="busy || line.trim() === (went?.line ?? '')">{{ t('went.say') }}</Button>
     </FieldForm>
     <p v-if="said" class="small muted" role="status">{{ t('went.said') }}</p>
-    <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+    <ProblemNote :problem="problem" />
   </div>
 </template>

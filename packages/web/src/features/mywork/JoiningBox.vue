@@ -6,6 +6,7 @@ import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
 import { useWords } from '../../ui/use-words';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const emit = defineEmits<{ joined: []; waits: [boolean] }>();
 const { t } = useWords();
@@ -37,7 +38,7 @@ const answer = (one: MyJoining, yes: boolean) =>
         </div>
       </template>
     </div>
-    <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+    <ProblemNote :problem="problem" />
   </section>
 </template>
 

@@ -9,6 +9,7 @@ import WhenField from '../../ui/WhenField.vue';
 import { useWords } from '../../ui/use-words';
 import FieldForm from '../../ui/FieldForm.vue';
 import FormLine from '../../ui/FormLine.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const props = defineProps<{ assignmentId: string; requests: OwnRequest[]; mayAsk: boolean; proposed: number | null; zone: string }>();
 const emit = defineEmits<{ changed: [] }>();
@@ -92,7 +93,7 @@ const withdraw = (id: string) =>
         >
       </FieldForm>
     </template>
-    <p v-if="problem && !asking" class="note bad" role="alert">{{ problem.title }}</p>
+    <ProblemNote v-if="!asking" :problem="problem" />
   </div>
 </template>
 

@@ -33,6 +33,7 @@ import UnsentWords from './UnsentWords.vue';
 import VersionsSheet from './VersionsSheet.vue';
 import WorkFiles from './WorkFiles.vue';
 import FoldedPart from '../../ui/FoldedPart.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 /** So long after a save of one's own a change is taken for that save. */
 const OWN_ECHO_MS = 2500;
@@ -301,7 +302,7 @@ watch(
           :may-take-back="value.handIn !== null && value.mayTakeBack === null"
         />
         <NeverSent v-if="!working && uploads.length > 0" :uploads="uploads" @copy="copyOf" @stop="stop" />
-        <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+        <ProblemNote :problem="problem" />
       </section>
       <aside class="stack">
         <PieceDates :assignment-id="id" :value="value" :zone="zone" @changed="reload" />

@@ -15,6 +15,7 @@ import { fileAddress } from '../files';
 import FoldedPart from '../../ui/FoldedPart.vue';
 import FieldForm from '../../ui/FieldForm.vue';
 import FormLine from '../../ui/FormLine.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const props = defineProps<{ value: MyPieceReply; assignmentId: string; firstName: string }>();
 const emit = defineEmits<{ changed: [] }>();
@@ -182,7 +183,7 @@ const send = () =>
           <Button @click="asking = true">{{ t('scoreQuestions.ask') }}</Button>
         </div>
       </template>
-      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+      <ProblemNote :problem="problem" />
     </div>
     <FoldedPart v-if="rubric && returned" class="how" open>
       <template #title>

@@ -10,6 +10,7 @@ import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 import { fileAddress } from '../files';
 import SelectField from '../../ui/SelectField.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const props = defineProps<{
   open: boolean;
@@ -147,7 +148,7 @@ const restoreChosen = () =>
         </div>
       </div>
     </div>
-    <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+    <ProblemNote :problem="problem" />
   </SideSheet>
 </template>
 

@@ -16,6 +16,7 @@ import FoldedPart from '../../ui/FoldedPart.vue';
 import TimeField from '../../ui/TimeField.vue';
 import RadioField from '../../ui/RadioField.vue';
 import FieldForm from '../../ui/FieldForm.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const { t, when } = useWords();
 const session = useSession();
@@ -192,7 +193,7 @@ const save = () =>
             }}</span>
           </div>
         </FieldForm>
-        <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+        <ProblemNote :problem="problem" />
       </FoldedPart>
     </div>
   </LoadGate>

@@ -18,6 +18,7 @@ import { useMargin } from './use-margin';
 import { usePlacing } from './use-placing';
 import type { Focusable } from '../../ui/focus-first';
 import FieldForm from '../../ui/FieldForm.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 /** What can be done with notes; each throws ApiProblem when it fails. */
 export interface NoteActs {
@@ -281,7 +282,7 @@ defineExpose({ beginNote: () => (offer.value ? void begin(offer.value.place) : p
           </Button>
         </div>
       </FieldForm>
-      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+      <ProblemNote :problem="problem" />
       <div
         v-for="note in [...placed, ...elsewhere]"
         :key="note.id"

@@ -17,6 +17,7 @@ import { useSession } from '../accounts';
 import { useScope, useTermLine } from '../termline';
 import ToggleButton from '../../ui/ToggleButton.vue';
 import DateLines from './DateLines.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const { t } = useWords();
 const route = useRoute();
@@ -197,7 +198,7 @@ const copy = () =>
           <div v-else>
             <Button type="primary" @click="renew">{{ t('dates.make') }}</Button>
           </div>
-          <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+          <ProblemNote :problem="problem" />
         </div>
       </SideSheet>
     </div>

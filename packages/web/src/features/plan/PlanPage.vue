@@ -20,6 +20,7 @@ import { useMove } from './use-move';
 import ToggleButton from '../../ui/ToggleButton.vue';
 import LinkButton from '../../ui/LinkButton.vue';
 import PageActs from '../../ui/PageActs.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const { t } = useWords();
 const route = useRoute();
@@ -116,7 +117,7 @@ const shifting = ref(false);
           {{ t('move.undo') }}
         </Button>
       </p>
-      <p v-if="problem && !pending" class="note bad" role="alert">{{ problem.title }}</p>
+      <ProblemNote v-if="!pending" :problem="problem" />
       <p v-if="line.loaded && line.classes.length === 0" class="note">{{ t('compose.noClass') }}</p>
       <UnitBoard v-else-if="view === 'units'" :plan="value" @changed="reload" />
       <template v-else>

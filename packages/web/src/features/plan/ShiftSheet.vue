@@ -19,6 +19,7 @@ import NumberField from '../../ui/NumberField.vue';
 import DayField from '../../ui/DayField.vue';
 import { withOrWithout } from '../../ui/with-or-without';
 import ListTable from '../../ui/ListTable.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const props = defineProps<{ open: boolean; cards: readonly PlanCard[] }>();
 const emit = defineEmits<{ close: []; moved: [] }>();
@@ -126,7 +127,7 @@ const whose = (one: NonNullable<typeof pending.value>['preview']['changes'][numb
       <Checkbox v-model:checked="oneOffs">
         {{ t('move.oneOffs') }} <span class="muted small">{{ t('move.oneOffsHint') }}</span></Checkbox
       >
-      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+      <ProblemNote :problem="problem" />
       <template v-if="pending">
         <ListTable
           name="shift"

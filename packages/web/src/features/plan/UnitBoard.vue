@@ -11,6 +11,7 @@ import { useWords } from '../../ui/use-words';
 import { useScope, useTermLine } from '../termline';
 import { cardPath, stageOf } from './card';
 import FieldForm from '../../ui/FieldForm.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const props = defineProps<{ plan: PlanReply }>();
 const emit = defineEmits<{ changed: [] }>();
@@ -92,7 +93,7 @@ const address = (card: PlanCard) => ({ path: cardPath(card, now()), query: scope
 </script>
 
 <template>
-  <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+  <ProblemNote :problem="problem" />
   <section v-for="board in boards" :key="board.one.classId" class="board" :style="{ '--hue': `var(--hue-${board.hue})` }">
     <h2 dir="auto">{{ board.name }}</h2>
     <div

@@ -13,6 +13,7 @@ import { useScope, useTermLine } from '../termline';
 import SelectField from '../../ui/SelectField.vue';
 import FieldForm from '../../ui/FieldForm.vue';
 import FormLine from '../../ui/FormLine.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const { t, count, points, day } = useWords();
 const route = useRoute();
@@ -77,7 +78,7 @@ const pieceAddress = (id: string) => ({
           {{ t('portfolio.takeHome') }}
         </Button>
       </div>
-      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+      <ProblemNote :problem="problem" />
       <div class="parts">
         <section>
           <p v-if="out" class="note row" role="status">

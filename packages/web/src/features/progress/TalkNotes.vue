@@ -9,6 +9,7 @@ import { useLoad } from '../../api/use-load';
 import { typedSince } from '../../ui/own-words';
 import { useWords } from '../../ui/use-words';
 import FieldForm from '../../ui/FieldForm.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const props = defineProps<{ classId: string; studentId: string; zone: string }>();
 const { t, day } = useWords();
@@ -69,7 +70,7 @@ const remove = (note: Jotting) =>
         </Button>
       </div>
     </FieldForm>
-    <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+    <ProblemNote :problem="problem" />
     <p v-if="notes?.length === 0" class="muted small">{{ t('progress.talkNone') }}</p>
     <ul class="plain">
       <li v-for="note in notes ?? []" :key="note.id" class="talk">

@@ -12,6 +12,7 @@ import { useRemarks } from './use-remarks';
 import ProposalField from '../../ui/ProposalField.vue';
 import FieldForm from '../../ui/FieldForm.vue';
 import FormLine from '../../ui/FormLine.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const { t, count } = useWords();
 const { remarks, reload, keep } = useRemarks();
@@ -66,7 +67,7 @@ const letGo = (one: SavedRemark) =>
         {{ t('remarks.add') }}
       </Button>
     </div>
-    <p v-if="problem && !editing" class="note bad" role="alert">{{ problem.title }}</p>
+    <ProblemNote v-if="!editing" :problem="problem" />
     <div v-if="remarks.length === 0 && !busy && !problem" class="note">
       <p>{{ t('remarks.none') }}</p>
     </div>

@@ -11,6 +11,7 @@ import { useTermLine } from '../termline';
 import { byText, type ListColumn } from '../../ui/list-view';
 import ListTable from '../../ui/ListTable.vue';
 import ProgressBar from '../../ui/ProgressBar.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const { t, count } = useWords();
 const line = useTermLine();
@@ -64,7 +65,7 @@ defineExpose({
 <template>
   <section v-if="jobs.length > 0" class="jobs">
     <h2>{{ t('report.jobs') }}</h2>
-    <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+    <ProblemNote :problem="problem" />
     <p class="hidden-text" aria-live="polite">{{ jobs[0] ? `${jobs[0].title}: ${how(jobs[0])}` : '' }}</p>
     <ListTable
       name="report-jobs"

@@ -10,6 +10,7 @@ import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 import FoldedPart from '../../ui/FoldedPart.vue';
 import { withOrWithout } from '../../ui/with-or-without';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const props = defineProps<{ open: boolean; settings: ReportSettings }>();
 const emit = defineEmits<{ close: [] }>();
@@ -62,7 +63,7 @@ async function send(): Promise<void> {
   <SideSheet :open="open" :title="t('report.lettersTitle')" :width="620" @close="emit('close')">
     <div class="stack">
       <p class="muted small">{{ t('report.lettersHint') }}</p>
-      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+      <ProblemNote :problem="problem" />
       <p v-if="sent !== null" class="note" role="status">{{ count('report.sent', sent) }}</p>
       <template v-else-if="reply">
         <p v-if="going.length === 0" class="note">{{ t('report.lettersNone') }}</p>

@@ -17,6 +17,7 @@ import { useReport } from './use-report';
 import SelectField from '../../ui/SelectField.vue';
 import FieldForm from '../../ui/FieldForm.vue';
 import PageActs from '../../ui/PageActs.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const { t } = useWords();
 const route = useRoute();
@@ -162,7 +163,7 @@ const nothing = computed(() => busy.value || settings.value.classIds.length === 
             ><Button type="primary" :disabled="nothing" @click="make('pdf')">{{ t('report.pdf') }}</Button></PageActs
           >
         </div>
-        <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+        <ProblemNote :problem="problem" />
         <p v-if="why" class="note bad" role="alert">{{ t('report.noPreview', { why }) }}</p>
         <p v-if="settings.classIds.length === 0" class="note">{{ t('report.noClass') }}</p>
         <p v-else-if="preview && preview.sections === 0" class="note">{{ t('report.none') }}</p>

@@ -18,6 +18,7 @@ import ListTable from '../../ui/ListTable.vue';
 import { byText } from '../../ui/list-view';
 import { AssignmentTabs } from '../marking';
 import PageActs from '../../ui/PageActs.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const { t, count, name, points, when } = useWords();
 const route = useRoute();
@@ -109,7 +110,7 @@ const editing = ref(false);
         >
       </div>
       <AssignmentTabs :id="id" :by="value.assignment.scoring.by" :how="value.assignment.how" />
-      <p v-if="problem && round && !editing" class="note bad" role="alert">{{ problem.title }}</p>
+      <ProblemNote v-if="round && !editing" :problem="problem" />
       <p v-if="round?.shownAt != null" class="note">{{ t('review.shownSince', { when: when(round.shownAt, zone) }) }}</p>
       <FieldForm v-if="!round || editing" :problem="problem" class="sheet form" @send="deal().then((done) => done && (editing = false))">
         <p>{{ count('review.peers', value.peers) }}</p>

@@ -20,6 +20,7 @@ import LinkButton from '../../ui/LinkButton.vue';
 import PageActs from '../../ui/PageActs.vue';
 import { LIST_OWNER } from '../../ui/list-view';
 import ShelfRows from './ShelfRows.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const KINDS: readonly ShelfKind[] = ['assignment', 'handout', 'rubric', 'worksheet', 'file'];
 const { t, count } = useWords();
@@ -117,7 +118,7 @@ async function changed(): Promise<void> {
         </ToggleButton>
         <span class="grow" /><ToggleButton :on="inRows" @click="inRows = !inRows">{{ t('shelf.inRows') }}</ToggleButton>
       </div>
-      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+      <ProblemNote :problem="problem" />
       <p v-if="value.items.length === 0" class="note">{{ t('shelf.empty') }}</p>
       <p v-else-if="found.length === 0" class="muted">{{ t('shelf.emptyFound') }}</p>
       <ShelfRows v-else-if="inRows" :items="found" @look="look" />

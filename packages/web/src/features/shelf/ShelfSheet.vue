@@ -15,6 +15,7 @@ import { fileAddress } from '../files';
 import { withOrWithout } from '../../ui/with-or-without';
 import ProposalField from '../../ui/ProposalField.vue';
 import LinkButton from '../../ui/LinkButton.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 const props = defineProps<{ item: ShelfItemReply; colleagues: readonly { id: string; name: string }[]; folders: readonly string[] }>();
 const emit = defineEmits<{ close: []; changed: [] }>();
@@ -129,7 +130,7 @@ const takeOff = () =>
           </li>
         </ul>
       </div>
-      <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+      <ProblemNote :problem="problem" />
       <div class="row wrap">
         <Button v-if="own" type="primary" :disabled="busy || title.trim() === ''" @click="save">
           {{ t('common.save') }}

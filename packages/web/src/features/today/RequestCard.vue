@@ -9,6 +9,7 @@ import { useAttempt } from '../../api/use-attempt';
 import ClassSquare from '../../ui/ClassSquare.vue';
 import { useWords } from '../../ui/use-words';
 import { useScope, useTermLine } from '../termline';
+import ProblemNote from '../../ui/ProblemNote.vue';
 
 // What another date or a refusal is written with comes once it is asked for.
 const Input = defineAsyncComponent(() => import('ant-design-vue/es/input'));
@@ -63,7 +64,7 @@ const same = computed(() => due.value !== null && due.value === props.request.wi
       :placeholder="t('requests.word', { name: request.student.givenName })"
       :aria-label="t('requests.word', { name: request.student.givenName })"
     />
-    <p v-if="problem" class="note bad" role="alert">{{ problem.title }}</p>
+    <ProblemNote :problem="problem" />
     <div class="row wrap">
       <template v-if="mode === 'decline'"
         ><Button type="primary" :disabled="busy" @click="answer({ grant: false, word })"> {{ t('requests.declineNow') }}</Button
