@@ -144,7 +144,7 @@ export const assignmentsWords = {
     savedAgain: 'Saved.',
     elsewhere:
       'It is also set for {n} class you do not teach, so only dates can be changed here. | It is also set for {n} classes you do not teach, so only dates can be changed here.',
-    newHandout: 'Handout',
+    newHandout: 'New handout',
     newAssignment: 'Assignment',
   },
   attach: {
