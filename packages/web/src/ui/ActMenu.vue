@@ -11,7 +11,9 @@ const router = useRouter();
 const open = ref(false);
 const menu = ref<ComponentPublicInstance | null>(null);
 const button = ref<ComponentPublicInstance | null>(null);
-const items = () => [...((menu.value?.$el as HTMLElement | undefined)?.querySelectorAll<HTMLElement>('[role=menuitem]') ?? [])];
+const items = () => [
+  ...((menu.value?.$el as HTMLElement | undefined)?.querySelectorAll<HTMLElement>('[role=menuitem]:not([aria-disabled=true])') ?? []),
+];
 const focusOn = () => (button.value?.$el as HTMLElement | undefined)?.focus();
 
 // What floats is laid out over some frames, in which nothing in it takes the focus.

@@ -17,6 +17,8 @@ const props = withDefaults(
 );
 const emit = defineEmits<{ send: [] }>();
 const form = ref<{ $el: HTMLElement } | null>(null);
+/** where the cursor was when it was sent */
+let sentFrom: Element | null = null;
 const lines = ref<ReadonlySet<string>>(new Set());
 provide(FORM_AROUND, { problem: toRef(props, 'problem'), lines });
 const elsewhere = computed(() => errorsElsewhere(props.problem, lines.value));
@@ -25,14 +27,20 @@ watch(
   async (problem) => {
     if (!problem) return;
     await nextTick();
+    // Whoever writes elsewhere by the time a slow reply comes keeps the cursor there.
+    if (document.activeElement !== sentFrom && document.activeElement !== document.body) return;
     form.value?.$el.querySelector<HTMLElement>('[aria-invalid="true"]')?.focus();
   },
   { flush: 'post' },
 );
+function send(): void {
+  sentFrom = document.activeElement;
+  emit('send');
+}
 </script>
 
 <template>
-  <Form ref="form" layout="vertical" :class="{ stack: lies === 'below', 'row wrap in-row': lies === 'row' }" @submit="emit('send')">
+  <Form ref="form" layout="vertical" :class="{ stack: lies === 'below', 'row wrap in-row': lies === 'row' }" @submit="send">
     <slot />
     <slot v-if="problem" name="problem" :elsewhere="elsewhere">
       <p class="note bad" :class="{ whole: lies === 'row' }" role="alert">{{ [problem.title, ...elsewhere].join(' ') }}</p>

@@ -66,6 +66,18 @@ it('says at its field what is wrong with it, the rest above the button, and puts
   ]);
 });
 
+it('leaves the cursor with whoever writes elsewhere by the time the reply comes', async () => {
+  refused.value = null;
+  const it = await page(() => undefined);
+  it.field('Name').focus();
+  await it.press('Keep');
+  it.field('Room').focus();
+  refused.value = problem;
+  await it.settled();
+  expect(document.activeElement).toBe(it.field('Room'));
+  expect(it.field('Name').getAttribute('aria-invalid')).toBe('true');
+});
+
 it('where there are no fields everything that was refused stands together', async () => {
   const page = await opened(ProblemNote, { props: { problem } });
   expect(page.said('alert')).toBe('Look at the fields again. A name is needed. No school day. Too short.');

@@ -80,7 +80,7 @@ const send = () =>
             ><span dir="auto">{{ one.family.name }}</span></Checkbox
           >
         </fieldset>
-        <FormLine :label="t('home.says')" for="home-text" path="text">
+        <FormLine :label="t('home.says')" for="home-text">
           <Textarea id="home-text" v-model:value="text" :auto-size="{ minRows: 6, maxRows: 12 }" :maxlength="4000" required dir="auto" />
         </FormLine>
         <p class="muted small">{{ t('home.how') }}</p>

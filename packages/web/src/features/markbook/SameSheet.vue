@@ -37,7 +37,7 @@ const wishes = computed<Wish[]>(() => {
     <p v-if="column === null" class="note">{{ t('book.sameSheet.choose') }}</p>
     <FieldForm v-else @send="emit('enter', wishes)">
       <p dir="auto">{{ t('book.sameSheet.hint', { title }) }}</p>
-      <FormLine :label="t('book.sameSheet.text')" for="same-text" path="text">
+      <FormLine :label="t('book.sameSheet.text')" for="same-text">
         <Input id="same-text" v-model:value="text" :maxlength="80" autocomplete="off" class="short" />
       </FormLine>
       <RadioField

@@ -50,7 +50,7 @@ async function fillNow(): Promise<void> {
       <FormLine v-if="byPoints" :label="t('desk.score')" for="fill-score"
         ><Input id="fill-score" v-model:value="fill.score" inputmode="decimal" class="short"
       /></FormLine>
-      <FormLine :label="t('desk.remark')" for="fill-remark" path="remark" :hint="t('remarks.nameHint')">
+      <FormLine :label="t('desk.remark')" for="fill-remark" :hint="t('remarks.nameHint')">
         <Textarea id="fill-remark" v-model:value="fill.remark" :auto-size="{ minRows: 3, maxRows: 12 }" :maxlength="4000" dir="auto" />
       </FormLine>
       <RadioField

@@ -161,7 +161,7 @@ const send = () =>
       </div>
       <template v-if="value.mayQuestion">
         <FieldForm v-if="asking" @send="send">
-          <FormLine :label="t('scoreQuestions.about')" for="question" path="text"
+          <FormLine :label="t('scoreQuestions.about')" for="question"
             ><Textarea
               id="question"
               v-model:value="question"

@@ -123,7 +123,7 @@ const pieceAddress = (id: string) => ({
           <h2>{{ t('portfolio.add') }}</h2>
           <p v-if="value.candidates.length === 0" class="muted">{{ t('portfolio.nothing') }}</p>
           <template v-else>
-            <FormLine :label="t('portfolio.piece')" for="portfolio-piece" path="assignmentId">
+            <FormLine :label="t('portfolio.piece')" for="portfolio-piece">
               <SelectField
                 id="portfolio-piece"
                 v-model="chosen"
@@ -134,7 +134,7 @@ const pieceAddress = (id: string) => ({
                 ]"
               />
             </FormLine>
-            <FormLine :label="t('portfolio.why')" for="portfolio-why" path="reason" :hint="t('portfolio.whyHint')">
+            <FormLine :label="t('portfolio.why')" for="portfolio-why" :hint="t('portfolio.whyHint')">
               <Textarea id="portfolio-why" v-model:value="reason" :auto-size="{ minRows: 3, maxRows: 12 }" :maxlength="500" dir="auto" />
             </FormLine>
             <Button type="primary" html-type="submit" :disabled="busy || chosen === ''">{{ t('portfolio.go') }}</Button>

@@ -110,7 +110,7 @@ onBeforeUnmount(() => {
         <FieldForm class="sheet say" @send="store(true)">
           <h2>{{ t('review.yours') }}</h2>
           <ChoiceLadder v-if="value.byRubric && value.open" v-model="chosen" :scoring="value.scoring" :points="null" advance />
-          <FormLine :label="t('review.words')" for="review-text" path="text">
+          <FormLine :label="t('review.words')" for="review-text">
             <Textarea
               id="review-text"
               v-model:value="text"
