@@ -16,6 +16,7 @@ export * from './piles';
 export * from './places';
 export * from './progress';
 export * from './quantities';
+export * from './quiz';
 export * from './remarks';
 export * from './report';
 export * from './richtext';

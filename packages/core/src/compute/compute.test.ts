@@ -6,12 +6,11 @@ const docs = readFileSync(join(__dirname, '../../../../docs/compute.md'), 'utf8'
 const examples = [...docs.matchAll(/`\.\/jolly compute (\w+)`\n```json\n(.+)\n```\n```json\n(.+)\n```/g)].map(
   ([, kind, document, answer]) => [kind!, document!, answer!] as const,
 );
-const [windowExample, stateExample, scoreExample, totalExample, bearingExample, forecastExample] = examples.map(([, document]) =>
-  JSON.parse(document),
-);
+const [windowExample, stateExample, scoreExample, totalExample, bearingExample, forecastExample, quizExample, itemsExample, drawExample] =
+  examples.map(([, document]) => JSON.parse(document));
 
 it('finds the examples of the docs', () =>
-  expect(examples.map(([kind]) => kind)).toEqual(['window', 'state', 'score', 'total', 'bearing', 'forecast']));
+  expect(examples.map(([kind]) => kind)).toEqual(['window', 'state', 'score', 'total', 'bearing', 'forecast', 'quiz', 'items', 'draw']));
 
 it.each(examples)('answers the %s example of the docs as they say', (kind, document, answer) => {
   expect(JSON.parse(computeText(kind, document).text)).toEqual(JSON.parse(answer));
@@ -57,6 +56,18 @@ it.each<[string, string, unknown, string]>([
     'standing[0].validFrom',
   ],
   ['window', 'half a school day', { ...windowExample, standing: [{ id: 's', kind: 'schoolDays', amount: 0.5 }] }, 'standing[0].amount'],
+  [
+    'quiz',
+    'a key that names no option',
+    { ...quizExample, questions: [{ id: 'q', kind: 'one', points: 1, options: ['a'], key: ['b'] }], answers: {}, leftOut: {} },
+    'questions[0].key',
+  ],
+  ['quiz', 'an answer of another form', { ...quizExample, answers: { q1: 'a' } }, 'answers.q1'],
+  ['quiz', 'an answer to no question', { ...quizExample, answers: { q9: 'a' } }, 'answers.q9'],
+  ['quiz', 'more than a question is out of', { ...quizExample, scores: { q5: 7 } }, 'scores.q5'],
+  ['quiz', 'a question twice', { ...quizExample, questions: [quizExample.questions[0], quizExample.questions[0]] }, 'questions[1]'],
+  ['items', 'points without their maximum', { ...itemsExample, tries: [{ student: 's', points: { q1: 1 }, max: {} }] }, 'tries[0].max.q1'],
+  ['draw', 'more than there are', { ...drawExample, take: 10 }, 'take'],
   ['state', 'a fact later than now', { ...stateExample, now: '2026-11-25T00:00:00.000Z' }, 'facts[1].at'],
   ['state', 'facts out of order', { ...stateExample, facts: [...stateExample.facts].reverse() }, 'facts[1].at'],
   ['state', 'an unknown kind of fact', { ...stateExample, facts: [{ kind: 'graded', at: stateExample?.now }] }, 'facts[0].kind'],

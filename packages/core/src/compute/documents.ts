@@ -6,6 +6,7 @@ import { percentText, ratioText, unmilli, type Instant, type Ratio } from '../qu
 import { earnedPoints, type ScoreMethod } from '../score';
 import { stateAt, summarise, type PieceFact } from '../state';
 import { bandOf, countedItem, totalOf, totalText, type CountedPiece, type Scheme } from '../totals';
+import { computeDraw, computeItems, computeQuiz } from './quiz-documents';
 import { resolveWindow, type GroupDate, type OneOffException, type StandingException } from '../window';
 import {
   byKind,
@@ -328,6 +329,9 @@ export const COMPUTATIONS: Record<string, (document: unknown) => unknown> = {
   total: computeTotal,
   bearing: computeBearing,
   forecast: computeForecast,
+  quiz: computeQuiz,
+  items: computeItems,
+  draw: computeDraw,
 };
 
 /**
