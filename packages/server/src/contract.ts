@@ -21,6 +21,7 @@ export type * from './contract/progress';
 export type * from './contract/rosters';
 export type * from './contract/shelf';
 export type * from './contract/marking';
+export type * from './contract/quizzes';
 export type * from './contract/reports';
 export type * from './contract/reviews';
 export type * from './contract/scores';

@@ -57,6 +57,11 @@ import { fetchingService } from './features/pieces/fetching.service';
 import { myWorkService } from './features/pieces/my-work.service';
 import { ownPiecesService } from './features/pieces/own-pieces.service';
 import { piecesService } from './features/pieces/pieces.service';
+import { correctionsService } from './features/quizzes/corrections.service';
+import { outcomeService } from './features/quizzes/outcome.service';
+import { quizMarksService } from './features/quizzes/quiz-marks.service';
+import { quizzesService } from './features/quizzes/quizzes.service';
+import { lateTelling } from './features/pieces/tell-late';
 import { workingService } from './features/pieces/working.service';
 import { worksService } from './features/pieces/works.service';
 import { calendarFeedService } from './features/plan/calendar-feed.service';
@@ -137,7 +142,8 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const conversations = conversationsService({ sequelize, accounts });
   const talking = talkingService({ accounts, classes, assignments, board, ownPieces, conversations, news });
   const feedbackFiles = feedbackFilesService({ sequelize });
-  const working = workingService({ accounts, classes, ownPieces, pieces, works, news });
+  const tellLate = lateTelling({ classes, news });
+  const working = workingService({ accounts, ownPieces, pieces, works, news, tellLate });
   const uploads = uploadsService({ sequelize, fileStore, working, works });
   const notes = notesService({ sequelize, accounts });
   const remarks = remarksService({ sequelize, accounts });
@@ -169,6 +175,11 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const returning = returningService({ sequelize, accounts, assignments, board, pieces, notes, feedbackFiles, families, news });
   const judging = judgingService({ accounts, assignments, board, pieces, works, rows, desk, remarks, seconds });
   const annotating = annotatingService({ accounts, classes, desk, notes, scoreQuestions, remarks, pieces, ownPieces, feedbackFiles, news });
+  const quizzes = quizzesService({ sequelize, assignments, board, ownPieces, pieces, returning, tellLate });
+  const ofQuizzes = { accounts, assignments, board, records: quizzes.records };
+  const quizOutcome = outcomeService({ ...ofQuizzes, ending: quizzes.ending });
+  const quizMarks = quizMarksService({ ...ofQuizzes, pieces, works, outcome: quizOutcome });
+  const corrections = correctionsService({ ...ofQuizzes, classes, pieces, returning });
   const piles = pilesService({ accounts, classes, assignments, board, classBoards, pieces, rows, returning, scoreQuestions });
   const reviews = reviewsService({ sequelize, assignments, classes, board, pieces, works, ownPieces, peerReviews, news });
   const book = bookService({ classes, roster, groups, assignments, board, classBoards, rows, cache });
@@ -252,9 +263,10 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
     find,
     fetching,
   };
+  const quizzing = { quizzes, quizOutcome, quizMarks, corrections };
   const marking = { desk, scoring, returning, judging, annotating, piles, remarks, reviews, book, bookActs, cellHistory, takeOut, bringIn };
   const home = { families, inviting, talks, children, tellingFamilies, reports, reportJobs, reportLetters, portfolio };
-  return { sequelize, fileStore, printPdf, counters, ...home, ...setup, ...planning, ...workingOn, ...marking };
+  return { sequelize, fileStore, printPdf, counters, ...home, ...setup, ...planning, ...workingOn, ...quizzing, ...marking };
 }
 
 export type Services = ReturnType<typeof wire>;

@@ -25,7 +25,6 @@ export type QuestionFault =
 export type QuestionDoubt = 'noPoints' | 'optionsAlike' | 'allRight' | 'textsAlike' | 'formulaUnreadable';
 /** The same of the quiz as a whole. */
 export type QuizFault = { what: 'noQuestions' } | { what: 'unequalSet' | 'setTooSmall' | 'emptySet'; setId: string };
-export type QuizDoubt = { what: 'tooLittleTime'; minutes: number } | { what: 'keyWithTriesLeft' };
 
 const said = (entry: Entry) => JSON.stringify(entry.text.content ?? []);
 const words = (entry: Entry) => plainText(entry.text).replace(/\s+/g, ' ').trim().toLowerCase();

@@ -17,3 +17,5 @@ export * from './try-time';
 export * from './standing-answers';
 export * from './item-figures';
 export * from './doubts';
+export * from './run';
+export * from './answer-spread';

@@ -10,4 +10,5 @@ export * from './late-cost';
 export * from './may-hand-in';
 export * from './next-change';
 export * from './piece-facts';
+export * from './quiz-try';
 export * from './piece-state';

@@ -3,7 +3,7 @@ import type { WorkWindow } from '../window';
 import type { HandInWay, StateOfPiece } from './piece-state';
 
 /** Why a student cannot work on or hand in a piece now. */
-export type HandInRefusal = 'notTheirs' | 'excused' | 'inClass' | 'notOpen' | 'closed' | 'alreadyIn' | 'returned';
+export type HandInRefusal = 'notTheirs' | 'excused' | 'isQuiz' | 'inClass' | 'notOpen' | 'closed' | 'alreadyIn' | 'returned';
 
 interface Situation {
   piece: StateOfPiece;
@@ -22,11 +22,11 @@ interface Situation {
  * @returns null when they may, else the reason
  */
 export function handInRefusal({ piece, how, window, handedInAt, now }: Situation): HandInRefusal | null {
+  if (piece.state === null) return 'notTheirs';
+  if (piece.state === 'excused') return 'excused';
+  // A quiz is handed in by going through it (quiz-try.ts).
+  if (how === 'quiz') return 'isQuiz';
   switch (piece.state) {
-    case null:
-      return 'notTheirs';
-    case 'excused':
-      return 'excused';
     case 'returned':
       return 'returned';
     case 'sentBack':
@@ -51,11 +51,13 @@ export function handInRefusal({ piece, how, window, handedInAt, now }: Situation
  */
 export function takeBackRefusal({
   piece,
+  how,
   window,
   handedInAt,
   lastScoredAt,
   now,
-}: Situation & { lastScoredAt: Instant | null }): 'nothingIn' | 'marking' | 'returned' | 'excused' | 'closed' | null {
+}: Situation & { lastScoredAt: Instant | null }): 'nothingIn' | 'marking' | 'returned' | 'excused' | 'isQuiz' | 'closed' | null {
+  if (how === 'quiz') return 'isQuiz';
   if (piece.state === 'returned' || piece.state === 'excused') return piece.state;
   if (handedInAt === null) return 'nothingIn';
   if (lastScoredAt !== null && lastScoredAt >= handedInAt) return 'marking';

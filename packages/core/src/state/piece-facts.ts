@@ -4,10 +4,13 @@ import type { Instant } from '../quantities';
  * What happened to one student's piece of one assignment. Appended, never changed.
  * `opened` is the first time the student began on it; `read` is when they opened returned feedback;
  * `unscored` is when a score that nobody had been shown was taken out again; `rescaled` when the assignment's points
- * were changed and the score with them, which makes it no newer.
+ * were changed and the score with them, which makes it no newer; `tryBegun` when a student began to go through a quiz.
  */
 export type PieceFact =
-  | { kind: 'opened' | 'saved' | 'handedIn' | 'takenBack' | 'scored' | 'unscored' | 'rescaled' | 'returned' | 'read'; at: Instant }
+  | {
+      kind: 'opened' | 'tryBegun' | 'saved' | 'handedIn' | 'takenBack' | 'scored' | 'unscored' | 'rescaled' | 'returned' | 'read';
+      at: Instant;
+    }
   | { kind: 'sentBack'; at: Instant; newDue?: Instant };
 
 export type FactKind = PieceFact['kind'];
@@ -32,6 +35,8 @@ export interface PieceSummary {
   readAt: Instant | null;
   handIns: number;
   roundsSentBack: number;
+  /** of a quiz: when the try that is not handed in was begun */
+  tryBegunAt?: Instant | null;
 }
 
 export const NOTHING_YET: PieceSummary = {
@@ -58,9 +63,12 @@ export function afterFact(before: PieceSummary, fact: PieceFact): PieceSummary {
     case 'opened':
     case 'saved':
       return { ...before, begunAt: before.begunAt ?? at };
+    case 'tryBegun':
+      return { ...before, begunAt: before.begunAt ?? at, tryBegunAt: at };
     case 'handedIn':
       return {
         ...before,
+        ...(before.tryBegunAt == null ? {} : { tryBegunAt: null }),
         begunAt: before.begunAt ?? at,
         handedInAt: at,
         handIns: before.handIns + 1,

@@ -33,6 +33,8 @@ export interface StateInput {
   window: WorkWindow;
   graceMinutes: number;
   summary: PieceSummary;
+  /** of a quiz: when the try that is under way ends by the clock */
+  tryEndsAt?: Instant | null;
   now: Instant;
 }
 

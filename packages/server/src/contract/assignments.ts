@@ -8,6 +8,8 @@ import type {
   MilliPoints,
   PieceState,
   PlannedDay,
+  Quiz,
+  QuizRun,
   RichText,
   RoundRule,
   Rubric,
@@ -59,14 +61,16 @@ export interface BriefBody {
   /** the instructions spoken */
   spoken: KeptFile | null;
   attachments: Attachment[];
-  how: 'handIn' | 'inClass';
+  how: 'handIn' | 'quiz' | 'inClass';
+  /** the questions and how they are gone through, where it is handed in as a quiz */
+  quiz: Quiz | null;
   accepts: HandInKind[];
   scoring: Scoring;
   points: MilliPoints | null;
   aims: string[];
   /** estimated work, for the load */
   minutes: number | null;
-  /** how often it can be handed in and sent back in all; null: as often as wanted */
+  /** how often it can be handed in and sent back in all, of a quiz how often it can be taken; null: as often as wanted */
   rounds: number | null;
   /** of several scored rounds, what counts */
   roundRule: RoundRule;
@@ -130,11 +134,13 @@ export interface BriefEffects {
 }
 
 /** A brief as one class has it. */
-export interface AssignmentReply extends BriefBody, SetFor {
+export interface AssignmentReply extends Omit<BriefBody, 'quiz'>, SetFor {
   id: string;
   briefId: string;
   /** when it is or was made visible; a time to come: it is timed. null: a draft */
   issuedAt: Instant | null;
+  /** how a quiz runs; its questions are not in lists */
+  quizRun: QuizRun | null;
   position: number;
   /** marked without names until a piece is returned */
   namesHidden: boolean;

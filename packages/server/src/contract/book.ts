@@ -42,7 +42,7 @@ export interface BookSet extends ColumnSet {
 export interface BookColumnReply {
   briefId: string;
   title: string;
-  how: 'handIn' | 'inClass';
+  how: 'handIn' | 'quiz' | 'inClass';
   points: MilliPoints | null;
   scale: CellScale;
   /** its own aims and those of its criteria */

@@ -18,7 +18,7 @@ export interface TodayReply {
     classId: string;
     title: string;
     due: Instant;
-    how: 'handIn' | 'inClass';
+    how: 'handIn' | 'quiz' | 'inClass';
     otherDates: number;
     latestOther: Instant | null;
   }[];

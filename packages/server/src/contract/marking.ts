@@ -12,7 +12,7 @@ export interface PileReply {
   title: string;
   points: MilliPoints | null;
   due: Instant | null;
-  how: 'handIn' | 'inClass';
+  how: 'handIn' | 'quiz' | 'inClass';
   waiting: number;
   late: number;
   oldestWaitingAt: Instant | null;
@@ -235,7 +235,7 @@ export type RemarkChange = RemarkRequest & { version: number };
 /** How the marking of an assignment went. */
 export interface OutcomeReply {
   title: string;
-  how: 'handIn' | 'inClass';
+  how: 'handIn' | 'quiz' | 'inClass';
   points: MilliPoints | null;
   scoring: Scoring['by'];
   students: number;

@@ -47,7 +47,7 @@ export interface MyPiece {
   zone: string;
   title: string;
   points: MilliPoints | null;
-  how: 'handIn' | 'inClass';
+  how: 'handIn' | 'quiz' | 'inClass';
   accepts: HandInKind[];
   issuedAt: Instant;
   window: WorkWindow;

@@ -2,9 +2,14 @@
 import type { Instant, MilliPoints, RichText, RubricChoices } from '@jolly/core';
 
 export type BookActKind = 'typed' | 'pasted' | 'filled' | 'sameForAll' | 'restored' | 'remarked' | 'broughtIn';
-export type WhyScored = 'rubricChanged' | 'agreed' | 'pointsChanged' | BookActKind | 'undone' | 'redone';
+export type WhyScored = 'rubricChanged' | 'keyChanged' | 'agreed' | 'pointsChanged' | BookActKind | 'undone' | 'redone';
 /** What was chosen to score a piece by something else than points. */
-export type Chosen = { by: 'rubric'; choices: RubricChoices } | { by: 'words'; word: string } | { by: 'done'; done: boolean };
+export type Chosen =
+  | { by: 'rubric'; choices: RubricChoices }
+  | { by: 'words'; word: string }
+  | { by: 'done'; done: boolean }
+  /** it follows from the answers to a quiz */
+  | { by: 'quiz' };
 /** What a teacher says to single criteria of the rubric, by criterion. */
 export type CriterionWords = Record<string, string>;
 /** Points given or taken beside what was chosen or typed, and why. */

@@ -1,12 +1,11 @@
 import { MOST_POINTS, type RubricChoices } from '@jolly/core';
 import Joi from 'joi';
 import { id, line, richText } from './fields';
+import { quiz } from './quizzes';
+import { keptFile, percent, rubric, shortText } from './rubrics';
 
 /** What is asked of students and how it is scored, wherever it is written: in an assignment, on the shelf, in a class. */
 
-export const percent = Joi.number().strict().integer().min(0).max(100_000).required();
-const milliPoints = Joi.number().strict().integer().min(0).max(MOST_POINTS);
-export const shortText = (most: number) => line.max(most).allow('').required();
 const perUnit = Joi.object({
   kind: Joi.valid('perDay', 'perSchoolDay', 'perHour').required(),
   percent,
@@ -19,38 +18,6 @@ export const lateRule = Joi.alternatives(
   perUnit,
   Joi.object({ kind: Joi.valid('cap').required(), percent }),
 );
-export const keptFile = Joi.object({
-  id,
-  name: Joi.string().max(255).required(),
-  size: Joi.number().strict().integer().min(0).required(),
-  mediaType: Joi.string().max(100).required(),
-});
-export const rubric = Joi.object({
-  name: shortText(200),
-  criteria: Joi.array()
-    .max(100)
-    .items(
-      Joi.object({
-        id: Joi.string().max(36).required(),
-        name: shortText(200),
-        weight: Joi.number().strict().integer().min(1).max(1_000_000).required(),
-        aims: Joi.array().items(line.min(1).max(120)).max(20).required(),
-        levels: Joi.array()
-          .max(30)
-          .items(
-            Joi.object({
-              id: Joi.string().max(36).required(),
-              name: shortText(80),
-              descriptor: Joi.string().trim().max(2000).allow('').required(),
-              points: milliPoints.required(),
-              upTo: milliPoints.allow(null).required(),
-            }),
-          )
-          .required(),
-      }),
-    )
-    .required(),
-});
 const scoring = Joi.alternatives().conditional('.by', {
   switch: [
     { is: 'rubric', then: Joi.object({ by: 'rubric', rubric: rubric.required(), shelfId: id.allow(null) }) },
@@ -98,7 +65,11 @@ export const briefForm = {
   instructions: richText,
   spoken: keptFile.allow(null).required(),
   attachments: Joi.array().items(attachment).max(40).required(),
-  how: Joi.string().valid('handIn', 'inClass').required(),
+  how: Joi.string().valid('handIn', 'quiz', 'inClass').required(),
+  quiz: quiz
+    .allow(null)
+    .required()
+    .when('how', { is: 'quiz', then: Joi.invalid(null), otherwise: Joi.valid(null) }),
   accepts: Joi.array()
     .items(Joi.valid('text', 'files', 'photos', 'drawing', 'recording', 'link'))
     .unique()

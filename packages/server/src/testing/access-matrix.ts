@@ -11,6 +11,7 @@ const { fromShelf: _, ...aBriefToStore } = aBrief([CLASS]);
 const editedBrief = { ...aBriefToStore, version: 1, tell: false };
 const onShelf = { title: 'Sheet', folder: '', tags: [], body: { kind: 'worksheet', text: doc('x') } };
 const settings = { ...SHIPPED_REPORTS.progress, classIds: [CLASS] };
+const leavesOut = { questionId: 'q', correction: { kind: 'leaveOut', how: 'dropped' }, giveBack: false };
 const move = { assignmentIds: [ASSIGNMENT], shift: { kind: 'days', days: 1 }, oneOffs: false };
 
 /** What each route answers to who may not: nobody, the wrong role, and the right role but somebody else's things. */
@@ -164,6 +165,23 @@ export const MATRIX: Record<ApiKey, Row> = {
   'POST /api/my/work/:assignmentId/files': students(400),
   'DELETE /api/my/work/:assignmentId/files/:fileId': students(404),
   'POST /api/my/work/:assignmentId/hand-in': students(404),
+  'GET /api/my/quizzes/:assignmentId': students(404),
+  'POST /api/my/quizzes/:assignmentId/tries': students(404),
+  'POST /api/my/quizzes/:assignmentId/answers': students(404, {
+    body: { number: 1, answers: [{ id: randomUUID(), questionId: 'q', answer: 'a', insteadOf: null }] },
+  }),
+  'POST /api/my/quizzes/:assignmentId/forward': students(404, { body: { number: 1, position: 0 } }),
+  'POST /api/my/quizzes/:assignmentId/files': students(400),
+  'POST /api/my/quizzes/:assignmentId/hand-in': students(404, { body: { number: 1 } }),
+  'GET /api/assignments/:assignmentId/quiz': teachers(404),
+  'POST /api/assignments/:assignmentId/quiz/corrections/look': teachers(404, { body: leavesOut }),
+  'POST /api/assignments/:assignmentId/quiz/corrections': teachers(404, { body: leavesOut }),
+  'DELETE /api/assignments/:assignmentId/quiz/corrections/:actId': teachers(404),
+  'GET /api/assignments/:assignmentId/quiz/questions/:questionId/answers': teachers(404),
+  'PUT /api/assignments/:assignmentId/quiz/tries/:tryId/marks/:questionId': teachers(404, {
+    body: { points: 1000, choices: null, remark: '', version: 0 },
+  }),
+  'PUT /api/assignments/:assignmentId/quiz/tries/:tryId/late': teachers(404, { body: { counts: true } }),
   'POST /api/my/work/:assignmentId/take-back': students(404),
   'POST /api/my/work/:assignmentId/read': students(404),
   'POST /api/my/work/:assignmentId/look': students(404),

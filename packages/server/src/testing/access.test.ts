@@ -39,6 +39,7 @@ beforeAll(async () => {
     remarkId: randomUUID(),
     reviewId: randomUUID(),
     actId: randomUUID(),
+    tryId: randomUUID(),
     jottingId: randomUUID(),
     pieceId: randomUUID(),
     presetId: randomUUID(),

@@ -18,6 +18,7 @@ import type { NewsApi } from './news';
 import type { PlanApi } from './plan';
 import type { PortfolioApi } from './portfolio';
 import type { ProgressApi } from './progress';
+import type { QuizzesApi } from './quizzes';
 import type { RemarksApi } from './remarks';
 import type { ReportsApi } from './reports';
 import type { ReviewsApi } from './reviews';
@@ -57,6 +58,7 @@ export interface Api
     PlanApi,
     PortfolioApi,
     ProgressApi,
+    QuizzesApi,
     RemarksApi,
     ReportsApi,
     ReviewsApi,

@@ -41,6 +41,7 @@ import * as leasedLetters from './0040-lease-and-letters';
 import * as roundTimes from './0041-round-times';
 import * as classChanges from './0042-class-changes';
 import * as plainColumnNames from './0043-plain-column-names';
+import * as quizzes from './0044-add-quizzes';
 
 /** One step of the schema: statements up, and the way back. A released one is never edited. */
 export interface Migration {
@@ -94,4 +95,5 @@ export const MIGRATIONS: readonly Migration[] = [
   roundTimes,
   classChanges,
   plainColumnNames,
+  quizzes,
 ];

@@ -1,4 +1,4 @@
-import type { Audience, LateRule, RichText } from '@jolly/core';
+import type { Audience, LateRule, Quiz, QuizRun, RichText } from '@jolly/core';
 import type { AssignmentReply, Attachment, BriefBody, HandInKind, KeptFile, Scoring, SetFor } from '../../contract';
 import { fromJson } from '../../db/json-column';
 import type { AssignmentRow, BriefRow } from './assignments.model';
@@ -7,7 +7,8 @@ const instant = (date: Date | null) => (date === null ? null : date.getTime());
 const date = (at: number | null) => (at === null ? null : new Date(at));
 const orNull = <T>(value: unknown): T | null => (value === null || value === undefined ? null : fromJson<T | null>(value));
 
-export function toBriefBody(row: BriefRow): BriefBody {
+/** What a brief says beside the questions of its quiz. */
+function toPlainBody(row: BriefRow): Omit<BriefBody, 'quiz'> {
   return {
     kind: row.kind,
     title: row.title,
@@ -27,6 +28,17 @@ export function toBriefBody(row: BriefRow): BriefBody {
   };
 }
 
+const toRun = (row: BriefRow): QuizRun | null => (row.how === 'quiz' ? orNull<QuizRun>(row.quizRun) : null);
+
+/** The questions of a quiz as they are stored. */
+export type StoredQuestions = Pick<Quiz, 'sets' | 'questions'>;
+const NO_QUESTIONS: StoredQuestions = { sets: [], questions: [] };
+
+export function toBriefBody(row: BriefRow): BriefBody {
+  const run = toRun(row);
+  return { ...toPlainBody(row), quiz: run && { run, ...(orNull<StoredQuestions>(row.questions) ?? NO_QUESTIONS) } };
+}
+
 export function toSetFor(row: AssignmentRow): SetFor {
   return {
     classId: row.classId,
@@ -44,8 +56,9 @@ export function toSetFor(row: AssignmentRow): SetFor {
 
 export function toAssignment(row: AssignmentRow, brief: BriefRow): AssignmentReply {
   return {
-    ...toBriefBody(brief),
+    ...toPlainBody(brief),
     ...toSetFor(row),
+    quizRun: toRun(brief),
     id: row.id,
     briefId: brief.id,
     issuedAt: instant(row.issuedAt),
@@ -66,8 +79,11 @@ export function toBriefColumns(body: BriefBody) {
     spoken: body.spoken,
     attachments: body.attachments,
     how: body.how,
-    accepts: asks ? body.accepts : [],
-    scoring: asks ? body.scoring : { by: 'none' },
+    quizRun: body.quiz?.run ?? null,
+    questions: body.quiz && { sets: body.quiz.sets, questions: body.quiz.questions },
+    accepts: asks && body.how !== 'quiz' ? body.accepts : [],
+    // Of a quiz the answers are scored, so the piece is scored by points.
+    scoring: asks ? (body.how === 'quiz' ? { by: 'points' } : body.scoring) : { by: 'none' },
     pointsMilli: asks && body.scoring.by !== 'none' ? body.points : null,
     aims: body.aims,
     minutes: body.minutes,

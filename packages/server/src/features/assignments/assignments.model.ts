@@ -9,7 +9,10 @@ export interface BriefRow {
   instructions: unknown;
   spoken: unknown;
   attachments: unknown;
-  how: 'handIn' | 'inClass';
+  how: 'handIn' | 'quiz' | 'inClass';
+  quizRun: unknown;
+  /** what a quiz asks: its sets and questions; not read in lists */
+  questions?: unknown;
   accepts: unknown;
   scoring: unknown;
   pointsMilli: number | null;
@@ -60,6 +63,8 @@ export function defineAssignments(sequelize: Sequelize) {
         spoken: DataTypes.JSON,
         attachments: DataTypes.JSON,
         how: DataTypes.STRING,
+        quizRun: DataTypes.JSON,
+        questions: DataTypes.JSON,
         accepts: DataTypes.JSON,
         scoring: DataTypes.JSON,
         pointsMilli: DataTypes.INTEGER,

@@ -2,7 +2,8 @@ import { type Audience } from '@jolly/core';
 import Joi from 'joi';
 import type { BriefChange, BriefRequest, IssueRequest, LoadRequest, RubricTableRequest, SetFor } from '../../contract';
 import { id, instantOrNull, line, version, localDay } from '../../forms/fields';
-import { briefForm, rubric } from '../../forms/briefs';
+import { briefForm } from '../../forms/briefs';
+import { rubric } from '../../forms/rubrics';
 
 const shortText = (most: number) => line.max(most).allow('').required();
 export const audience = Joi.alternatives().conditional('.kind', {

@@ -1,4 +1,4 @@
-import { windowProblem, type Action, type Actor, type WorkWindow } from '@jolly/core';
+import { windowProblem, type Action, type Actor, type Quiz, type WorkWindow } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, QueryTypes, type Sequelize, type Transaction, type WhereOptions } from 'sequelize';
 import { countsBy, rowsOf } from '../../db/rows';
@@ -8,7 +8,7 @@ import type { AssignmentReply, BriefBody, BriefKind, OrderRequest, SetFor } from
 import { fieldProblem } from '../../http/field-problems';
 import { Problem } from '../../http/problem';
 import type { ClassesService } from '../classes/classes.service';
-import { toAssignment, toBriefColumns, toSetColumns } from './assignments.mapper';
+import { toAssignment, toBriefBody, toBriefColumns, toSetColumns } from './assignments.mapper';
 import { defineAssignments, type AssignmentRow, type BriefRow } from './assignments.model';
 
 /** More than a class sets in a year; every list of assignments ends at so many a class. */
@@ -67,6 +67,8 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
       ids.length === 0
         ? []
         : await rowsOf(briefs, {
+            // The questions of quizzes are long; who needs them asks for them.
+            attributes: { exclude: ['questions'] },
             where: { id: { [Op.in]: ids }, ...(kind ? { kind } : {}) },
             ...tx,
           });
@@ -100,6 +102,26 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
 
     async byId(id: string): Promise<AssignmentReply | null> {
       return (await load({ id }))[0] ?? null;
+    },
+
+    /** Quizzes with scores that nobody has been shown yet and that are shown by themselves. */
+    async heldQuizzes(): Promise<AssignmentReply[]> {
+      const rows = await sequelize.query<{ id: string }>(
+        `SELECT DISTINCT a.id FROM assignments a JOIN briefs b ON b.id = a.brief_id JOIN pieces p ON p.assignment_id = a.id
+         WHERE b.how = 'quiz' AND p.held AND JSON_VALUE(b.quiz_run, '$.shows.score') <> 'whenReturned' LIMIT 50`,
+        { type: QueryTypes.SELECT },
+      );
+      return service.byIds(rows.map((row) => row.id));
+    },
+
+    /** The quizzes of these briefs, whole, by brief. */
+    async quizzesOf(briefIds: readonly string[], transaction?: Transaction): Promise<Map<string, Quiz>> {
+      if (briefIds.length === 0) return new Map();
+      const rows = await rowsOf(briefs, {
+        where: { id: { [Op.in]: [...new Set(briefIds)] }, how: 'quiz' },
+        ...(transaction ? { transaction } : {}),
+      });
+      return new Map(rows.flatMap((row) => [[row.id, toBriefBody(row).quiz!] as const]));
     },
 
     /** When the next one is issued of these classes, or of what they share with other classes; null: none is waiting. */

@@ -1,4 +1,14 @@
-import { filesIn, rescaledScore, rubricRemarks, type Action, type Actor } from '@jolly/core';
+import {
+  entriesOf,
+  filesIn,
+  questionFaults,
+  quizFaults,
+  rescaledScore,
+  rubricRemarks,
+  type Action,
+  type Actor,
+  type Question,
+} from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
 import { rowByKey, rowsOf } from '../../db/rows';
@@ -28,11 +38,33 @@ interface Found {
 }
 
 /** Files that a brief shows, wherever in it. */
-export function filesOf(body: Pick<BriefBody, 'instructions' | 'spoken' | 'attachments'>): string[] {
+export function filesOf(body: Pick<BriefBody, 'instructions' | 'spoken' | 'attachments' | 'quiz'>): string[] {
   const attached = body.attachments.flatMap((one) =>
     one.kind === 'file' ? [one.file.id] : one.kind === 'worksheet' ? filesIn(one.text) : [],
   );
-  return [...new Set([...filesIn(body.instructions), ...(body.spoken ? [body.spoken.id] : []), ...attached])];
+  const asked = body.quiz?.questions.flatMap(filesOfQuestion) ?? [];
+  return [...new Set([...filesIn(body.instructions), ...(body.spoken ? [body.spoken.id] : []), ...attached, ...asked])];
+}
+
+/** Files that a question shows or plays. */
+export function filesOfQuestion(question: Question): string[] {
+  const picture = question.kind === 'place' && question.picture ? [question.picture.id] : [];
+  const spoken = question.spoken ? [question.spoken.id] : [];
+  return [...filesIn(question.text), ...entriesOf(question).flatMap((entry) => filesIn(entry.text)), ...picture, ...spoken];
+}
+
+/** Everything that keeps the questions of a quiz from being asked. */
+function quizErrors({ quiz }: BriefBody): FieldProblem[] {
+  if (!quiz) return [];
+  const ofQuiz = quizFaults(quiz.questions, quiz.sets).map((fault) =>
+    fault.what === 'noQuestions'
+      ? fieldProblem('quiz', 'quiz.noQuestions')
+      : fieldProblem(`quiz.sets.${quiz.sets.findIndex((set) => set.id === fault.setId)}`, `quiz.${fault.what}`),
+  );
+  const ofQuestions = quiz.questions.flatMap((question, index) =>
+    questionFaults(question).map((fault) => fieldProblem(`quiz.questions.${index}`, `quiz.${fault}`, { n: index + 1 })),
+  );
+  return [...ofQuiz, ...ofQuestions];
 }
 
 /** Everything that keeps a brief from being issued. */
@@ -49,7 +81,7 @@ export function issueErrors(body: BriefBody): FieldProblem[] {
     if (refused) errors.push(fieldProblem(`scoring.rubric.${refused.path}`, rubricCode(refused.why)));
   }
   if (body.how === 'handIn' && body.accepts.length === 0) errors.push(fieldProblem('accepts', 'brief.acceptsNothing'));
-  return errors;
+  return [...errors, ...quizErrors(body)];
 }
 
 interface Collaborators {
@@ -101,7 +133,7 @@ export function briefsService({ sequelize, classes, assignments, keptFiles, piec
   }
 
   /** @throws Problem `assignment.misfiled` for a category or unit that a class does not have */
-  async function refuseMisfiled(teacher: Teacher, sets: readonly SetFor[]): Promise<void> {
+  async function refuseMisfiled(teacher: Teacher, sets: readonly SetFor[], how: BriefBody['how']): Promise<void> {
     const errors = [];
     for (const [index, { classId, unitId, categoryId, groupingId }] of sets.entries()) {
       const { scheme } = await classes.forTeacher(teacher, 'assignment.write', classId);
@@ -109,7 +141,8 @@ export function briefsService({ sequelize, classes, assignments, keptFiles, piec
         errors.push(fieldProblem(`classes.${index}.categoryId`, 'brief.noSuchCategory'));
       if (unitId !== null && !(await classes.unitsOf(classId)).some((unit) => unit.id === unitId))
         errors.push(fieldProblem(`classes.${index}.unitId`, 'brief.noSuchUnit'));
-      if (groupingId !== null && !(await groups.belongs(groupingId, classId)))
+      if (groupingId !== null && how === 'quiz') errors.push(fieldProblem(`classes.${index}.groupingId`, 'quiz.notAlone'));
+      else if (groupingId !== null && !(await groups.belongs(groupingId, classId)))
         errors.push(fieldProblem(`classes.${index}.groupingId`, 'brief.noSuchGroups'));
     }
     if (errors.length > 0) throw new Problem('assignment.misfiled', { errors });
@@ -185,7 +218,7 @@ export function briefsService({ sequelize, classes, assignments, keptFiles, piec
     },
 
     async draft(teacher: Teacher, { classes: sets, fromShelf, ...body }: BriefRequest, now: number): Promise<BriefReply> {
-      await refuseMisfiled(teacher, sets);
+      await refuseMisfiled(teacher, sets, body.how);
       dates(sets);
       const stored = await settled(teacher, body, fromShelf === null ? [] : [fromShelf]);
       const row: BriefRow = {
@@ -219,7 +252,7 @@ export function briefsService({ sequelize, classes, assignments, keptFiles, piec
       at: number,
     ): Promise<BriefReply> {
       const before = await find(teacher, 'assignment.write', id);
-      await refuseMisfiled(teacher, sets);
+      await refuseMisfiled(teacher, sets, body.how);
       dates(sets);
       const stored = await settled(teacher, { ...body, kind: before.row.kind }, [id]);
       const columns = toBriefColumns(stored);

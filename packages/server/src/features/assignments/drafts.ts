@@ -10,6 +10,7 @@ export const BLANK_BRIEF: BriefBody = {
   spoken: null,
   attachments: [],
   how: 'handIn',
+  quiz: null,
   accepts: ['text', 'files'],
   scoring: { by: 'points' },
   points: null,
@@ -22,8 +23,14 @@ export const BLANK_BRIEF: BriefBody = {
 };
 
 /** A draft as one of its classes would have it, stored or not. */
-export function asAssignment(body: BriefBody, set: SetFor, of: { id: string; briefId: string; issuedAt: number | null }): AssignmentReply {
-  return { ...body, ...set, ...of, position: 0, namesHidden: false, secondMarker: null, version: 0 };
+export function asAssignment(
+  body: BriefBody | AssignmentReply,
+  set: SetFor,
+  of: { id: string; briefId: string; issuedAt: number | null },
+): AssignmentReply {
+  const quizRun = 'quiz' in body ? (body.quiz?.run ?? null) : body.quizRun;
+  const { quiz: _, ...plain } = { quiz: null, ...body };
+  return { ...plain, ...set, ...of, quizRun, position: 0, namesHidden: false, secondMarker: null, version: 0 };
 }
 
 /** Is the student given it: meant for them, still in the class and not excused? */

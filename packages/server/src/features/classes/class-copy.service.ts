@@ -92,11 +92,16 @@ export function classCopyService({ sequelize, classes, assignments, keptFiles }:
         if (request.assignments) {
           const unitOf = new Map(before.map((unit, index) => [unit.id, after[index]!.id]));
           const all = await everything(classId, now, transaction);
+          const quizzes = await assignments.quizzesOf(
+            all.map((one) => one.briefId),
+            transaction,
+          );
+          const bodies = all.map((one) => ({ ...moved(one), quiz: quizzes.get(one.briefId) ?? null }));
           const added = await assignments.addDrafts(
             id,
             // Students and groups of the class are not those of its copy.
-            all.map((one) => ({
-              ...moved(one),
+            bodies.map((one) => ({
+              ...one,
               audience: EVERYONE,
               groupingId: null,
               unitId: one.unitId === null ? null : (unitOf.get(one.unitId) ?? null),
@@ -104,7 +109,8 @@ export function classCopyService({ sequelize, classes, assignments, keptFiles }:
             { by: teacher.userId, now },
             transaction,
           );
-          for (const one of added) await keptFiles.setUses({ holderKind: 'brief', holderId: one.briefId }, filesOf(one), transaction);
+          for (const [index, one] of added.entries())
+            await keptFiles.setUses({ holderKind: 'brief', holderId: one.briefId }, filesOf(bodies[index]!), transaction);
         }
         return id;
       };

@@ -5,7 +5,7 @@ import type { ExtensionRow } from './exceptions.model';
 
 /** More time can be asked for while there is something to hand in, by a date, and nothing is in. */
 export const mayAskForTime = ({ how }: Pick<AssignmentReply, 'how'>, state: PieceState | null, { due }: WorkWindow): boolean =>
-  how === 'handIn' && due !== null && (state === 'notOpen' || state === 'open' || state === 'started' || state === 'missing');
+  how !== 'inClass' && due !== null && (state === 'notOpen' || state === 'open' || state === 'started' || state === 'missing');
 
 /** What is proposed to somebody who asks, and to whoever answers: what was asked if that is later than the date they have and still to come, else the next school day. */
 export function proposedDue(

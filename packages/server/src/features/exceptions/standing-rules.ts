@@ -32,6 +32,10 @@ export const toMovers = (given: readonly StandingGiven[]): StandingException[] =
 const covers = ({ validFrom, validTo }: Pick<StandingGiven, 'validFrom' | 'validTo'>, day: LocalDate) =>
   (validFrom === null || validFrom <= day) && (validTo === null || day <= validTo);
 
+/** The time factors of quizzes that hold on a day, in thousandths of a percent. */
+export const timeFactors = (given: readonly StandingGiven[], day: LocalDate): number[] =>
+  given.flatMap((one) => (one.quizTimePercent !== null && covers(one, day) ? [one.quizTimePercent] : []));
+
 /** Is what being late costs waived for a piece with this due date? */
 export const waivesLateness = (given: readonly StandingGiven[], calendar: SchoolCalendar, due: Instant | null): boolean =>
   due !== null && given.some((one) => one.waivesLate && covers(one, localDateAt(calendar.zone, due)));

@@ -256,6 +256,13 @@ export function returningService({ sequelize, accounts, assignments, board, piec
       return { returned: (await giveBackNow(one!.sights, teacher.userId, now)).map((sight) => whoOf(sight).id), timed: null };
     },
 
+    /** Lets these students see what is held, because it was set so beforehand: each is told once. Who set it is not asked again. */
+    async giveBackAsSet(assignment: AssignmentReply, studentIds: readonly string[], by: string, now: number): Promise<string[]> {
+      const chosen = (await board.as(SERVER_VIEWER).ofAssignment(assignment, now, [...studentIds])).filter(({ record }) => record?.held);
+      if (chosen.length === 0) return [];
+      return (await giveBackNow(chosen, by, now)).map(({ member }) => member.student.id);
+    },
+
     /** The same over several assignments as one act: all of it or nothing. */
     async giveBackAll(teacher: Teacher, { returns, confirmed = false, at }: ReturnsRequest, now: number): Promise<ReturnsReply> {
       const chosen = await choose(teacher, returns, at, now);

@@ -171,7 +171,7 @@ export function boardService({ accounts, classes, roster, assignments, exception
           of,
           (assignmentIds, studentIds) => pieces.leanRecords(assignmentIds, studentIds),
           (place, record, blind) => {
-            const { theirs, waived, resolved, facts } = standOf(place, record, record?.score != null, of.now);
+            const { theirs, waived, resolved, facts, record: settled, tryEnd } = standOf(place, record, record?.score != null, of.now);
             // Onto the place itself: a book has thousands of them, and nobody else holds one.
             return Object.assign(place, {
               blind,
@@ -179,7 +179,8 @@ export function boardService({ accounts, classes, roster, assignments, exception
               waived,
               resolved,
               facts,
-              record,
+              record: settled,
+              tryEnd,
               state: stateAt(facts),
               toldState: stateForStudent(facts),
             });

@@ -1,53 +1,23 @@
 import { isBlank, type RichText } from '@jolly/core';
-import type { Transaction } from 'sequelize';
 import type { HandInView } from '../../contract';
 import { Problem } from '../../http/problem';
 import { fullName } from '../accounts/person';
-import type { ClassesService } from '../classes/classes.service';
 import type { NewsService } from '../news/news.service';
 import { freshSight, requireOpen, whyNotTakeBack, type OwnPiecesService, type Student } from './own-pieces.service';
 import type { OpenTeam, PiecesService } from './pieces.service';
 import { titlesOf } from './sheets';
 import type { Sight } from './sight';
-import { lateOf } from './worth';
+import { aboutHandIn, type LateTelling } from './tell-late';
 
 interface Collaborators {
-  classes: ClassesService;
   ownPieces: OwnPiecesService;
   pieces: PiecesService;
   news: NewsService;
+  tellLate: LateTelling;
 }
 
-/** What is told about a hand-in, whoever hears of it. */
-const aboutOf = ({ schoolClass, assignment, member }: Sight) => ({
-  assignmentId: assignment.id,
-  classId: schoolClass.id,
-  zone: schoolClass.calendar.zone,
-  data: { title: assignment.title, className: schoolClass.label, who: fullName(member.student) },
-});
-
 /** Handing in and taking back. */
-export function handingIn({ classes, ownPieces, pieces, news }: Collaborators) {
-  /** Teachers who want to hear of late hand-ins do. */
-  async function tellLate(
-    sight: Sight,
-    teachers: readonly { id: string }[],
-    version: number,
-    transaction: Transaction,
-    now: number,
-  ): Promise<void> {
-    await news.tell(
-      teachers.map(({ id }) => ({
-        userId: id,
-        kind: 'inLate' as const,
-        onceKey: `late:${sight.assignment.id}:${sight.member.student.id}:${version}`,
-        ...aboutOf(sight),
-      })),
-      now,
-      transaction,
-    );
-  }
-
+export function handingIn({ ownPieces, pieces, news, tellLate }: Collaborators) {
   /** The others of a group hear that it is handed in, and find the receipt there. */
   async function tellGroup(sight: Sight, { pieces: all, own, transaction }: OpenTeam, version: number, now: number): Promise<void> {
     await news.tell(
@@ -57,7 +27,7 @@ export function handingIn({ classes, ownPieces, pieces, news }: Collaborators) {
           userId: record.studentId,
           kind: 'groupIn' as const,
           onceKey: `groupIn:${sight.assignment.id}:${record.studentId}:${version}`,
-          ...aboutOf(sight),
+          ...aboutHandIn(sight),
         })),
       now,
       transaction,
@@ -72,8 +42,8 @@ export function handingIn({ classes, ownPieces, pieces, news }: Collaborators) {
      */
     async handIn(student: Student, assignmentId: string, idempotencyKey: string | null, now: number): Promise<HandInView> {
       const before = await ownPieces.sight(student, 'ownWork.handIn', assignmentId, now);
-      const { id: classId } = before.schoolClass;
-      const [team, teachersBy] = await Promise.all([ownPieces.teamOf(before), classes.teachersOf([classId])]);
+      if (before.assignment.how === 'quiz') throw new Problem('piece.isQuiz');
+      const team = await ownPieces.teamOf(before);
       return pieces.changeWork(team, (open) =>
         pieces.onceFor(open.transaction, { userId: student.userId, idempotencyKey, about: `handIn ${assignmentId}`, now }, async () => {
           const { work, own } = open;
@@ -86,8 +56,7 @@ export function handingIn({ classes, ownPieces, pieces, news }: Collaborators) {
           for (const piece of open.pieces)
             piece.append({ kind: 'handedIn', at: now }, student.userId, { version: handIn.version, receipt: handIn.receipt });
           // Lateness follows from the facts as they are now; nothing else of the sight is another by handing in.
-          if (lateOf({ ...before, record: own.record }) !== null)
-            await tellLate(before, teachersBy.get(classId) ?? [], handIn.version, open.transaction, now);
+          await tellLate({ ...before, record: own.record }, handIn.version, open.transaction, now);
           await tellGroup(before, open, handIn.version, now);
           return handIn;
         }),

@@ -172,6 +172,8 @@ export function piecesService({ sequelize, accounts, works }: { sequelize: Seque
         'DELETE FROM works WHERE assignment_id IN (:assignmentIds)',
         'DELETE FROM uploads WHERE assignment_id IN (:assignmentIds)',
         'DELETE FROM nudges WHERE assignment_id IN (:assignmentIds)',
+        'DELETE FROM quiz_corrections WHERE assignment_id IN (:assignmentIds)',
+        'DELETE FROM quiz_tries WHERE assignment_id IN (:assignmentIds)',
         'DELETE FROM class_marks WHERE assignment_id IN (:assignmentIds)',
         'DELETE FROM timed_returns WHERE assignment_id IN (:assignmentIds)',
         'DELETE FROM review_rounds WHERE assignment_id IN (:assignmentIds)',

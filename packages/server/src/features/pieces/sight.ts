@@ -3,6 +3,10 @@ import {
   isTheirs,
   NOTHING_YET,
   resolveWindow,
+  runningTryEnd,
+  settledSummary,
+  localDateAt,
+  tryMinutes,
   stateAt,
   stateForStudent,
   summaryForStudent,
@@ -14,7 +18,7 @@ import {
 import type { AssignmentReply } from '../../contract';
 import type { SchoolClass } from '../classes/classes.service';
 import type { GivenException, GivenGroupDate } from '../exceptions/exceptions.service';
-import { toMovers, waivesLateness, type StandingGiven } from '../exceptions/standing-rules';
+import { timeFactors, toMovers, waivesLateness, type StandingGiven } from '../exceptions/standing-rules';
 import type { GroupMembership } from '../groups/groups.service';
 import type { Member } from '../roster/roster.service';
 import type { LeanRecord, PieceRecord, SecondRecord } from './records';
@@ -60,6 +64,8 @@ export interface Sight {
   toldState: StateOfPiece;
   /** what both states follow from */
   facts: StateInput;
+  /** of a quiz: when the try that is not handed in ends or ended by the clock; null: none is under way, or it has no end */
+  tryEnd: number | null;
 }
 
 /** The same as a mark book and lists need it: without texts and what is worked on. */
@@ -102,11 +108,29 @@ function teamOf({ assignment, groups, record }: Omit<Loaded, 'blind'>): Sight['t
   return groupId === null ? null : { groupId, name: groups.find((one) => one.groupId === groupId)?.name ?? '' };
 }
 
+/** How many minutes this student has for a quiz, by the time factors that hold for them on that day; null: no limit. */
+export function quizMinutesFor(
+  { assignment, schoolClass, standing }: Pick<Place, 'assignment' | 'schoolClass' | 'standing'>,
+  at: number,
+): number | null {
+  const limit = assignment.quizRun?.limitMinutes ?? null;
+  return tryMinutes(limit, assignment.standingHolds ? timeFactors(standing, localDateAt(schoolClass.calendar.zone, at)) : []);
+}
+
 /** What holds for one student, and how their piece stands: the one way from what was loaded to a state. */
-export function standOf(place: Place, record: Pick<PieceRecord, 'summary' | 'saidMissing'> | null, hasScore: boolean, now: number) {
+export function standOf<R extends Pick<PieceRecord, 'summary' | 'saidMissing'>>(
+  place: Place,
+  stored: R | null,
+  hasScore: boolean,
+  now: number,
+) {
   const { schoolClass, assignment, member, exception, groups, standing, inOther } = place;
   const resolved = resolveFor(place, { opens: assignment.opens, due: assignment.due, closes: assignment.closes }, now);
-  const summary = record?.summary ?? NOTHING_YET;
+  const limits = { minutes: quizMinutesFor(place, stored?.summary.tryBegunAt ?? now), closes: resolved.window.closes };
+  // A try that has ended by the clock is handed in, whether or not that is noted yet.
+  const tryEnd = stored ? runningTryEnd(stored.summary, limits) : null;
+  const summary = stored ? settledSummary(stored.summary, limits, now) : NOTHING_YET;
+  const record = stored && summary !== stored.summary ? { ...stored, summary } : stored;
   const hasWorkOrScore = summary.begunAt !== null || summary.scoredAt !== null || hasScore;
   const theirs =
     hasWorkOrScore ||
@@ -131,10 +155,11 @@ export function standOf(place: Place, record: Pick<PieceRecord, 'summary' | 'sai
     window: resolved.window,
     graceMinutes: schoolClass.graceMinutes,
     summary,
+    ...(tryEnd === null ? {} : { tryEndsAt: tryEnd }),
     now,
   };
   const waived = (exception?.waivesLate ?? false) || waivesLateness(standing, schoolClass.calendar, assignment.due);
-  return { theirs, waived, resolved, facts };
+  return { theirs, waived, resolved, facts, record, tryEnd };
 }
 
 /** Resolves one student's window and state from what was loaded. */

@@ -2,7 +2,6 @@ import { choiceProblem, type RubricChoices } from '@jolly/core';
 import type { DraftView, WentView } from '../../contract';
 import { Problem } from '../../http/problem';
 import type { AccountsService } from '../accounts/accounts.service';
-import type { ClassesService } from '../classes/classes.service';
 import type { NewsService } from '../news/news.service';
 import { attachingFiles } from './attach-files';
 import { draftChanger } from './change-draft';
@@ -12,27 +11,28 @@ import type { PiecesService } from './pieces.service';
 import type { WorkRecord } from './records';
 import { savingText } from './save-text';
 import { worksheetsOf } from './sheets';
+import type { LateTelling } from './tell-late';
 import { versionsOfWork } from './versions-of-work';
 import type { WorksService } from './works.service';
 
 interface Collaborators {
   accounts: AccountsService;
-  classes: ClassesService;
   ownPieces: OwnPiecesService;
   pieces: PiecesService;
   works: WorksService;
   news: NewsService;
+  tellLate: LateTelling;
 }
 
 /** Working on a piece, alone or with a group. Each use case of weight is in a file of its own. */
-export function workingService({ accounts, classes, ownPieces, pieces, works, news }: Collaborators) {
+export function workingService({ accounts, ownPieces, pieces, works, news, tellLate }: Collaborators) {
   const changeDraft = draftChanger({ ownPieces, pieces });
   const { named, ...versions } = versionsOfWork(changeDraft, { accounts, ownPieces, works });
 
   return {
     ...savingText(changeDraft),
     ...attachingFiles(changeDraft, { ownPieces, works }),
-    ...handingIn({ classes, ownPieces, pieces, news }),
+    ...handingIn({ ownPieces, pieces, news, tellLate }),
     ...versions,
 
     /** What is being written, for its page. */

@@ -4,7 +4,8 @@ import { asTeacher } from '../../http/as-role';
 import { id, instantOrNull, line, localDay, richText, version } from '../../forms/fields';
 import type { Route } from '../../http/route';
 import type { ShelfService } from './shelf.service';
-import { briefForm, keptFile, rubric } from '../../forms/briefs';
+import { briefForm } from '../../forms/briefs';
+import { keptFile, rubric } from '../../forms/rubrics';
 
 const brief = Joi.object(briefForm).required();
 const window = Joi.object({ opens: instantOrNull, due: instantOrNull, closes: instantOrNull }).allow(null).required();
