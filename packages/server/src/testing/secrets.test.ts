@@ -1,6 +1,8 @@
 import { textOf } from '@jolly/core';
+import { randomUUID } from 'node:crypto';
 import { placeOf } from '../http/route';
 import { allRoutes } from '../routes';
+import { aQuiz, asQuiz, gap, question } from './quizzes';
 import { aSchool, aServer, DAY, HOUR, type Person, type School, type Server } from './school';
 
 // Every reply that there is, of every route that looks: a new route is searched without being named here.
@@ -165,4 +167,27 @@ it('where names are hidden what somebody wrote stands beside no name, in no repl
   const mine = going.find((one) => one.sight.member.student.id === school.bao.id)!;
   expect((await finch.upload(`/api/assignments/${id}/bring-back`, Buffer.from('annotated'), mine.name)).status).toBe(201);
   expect((await server.services.pieces.records([id], [school.bao.id])).length).toBe(1);
+});
+
+it('of a quiz no reply to its student and family holds a key, what an answer earned or an explanation before it is to be shown', async () => {
+  const secret = question('q', 'The ___', { kind: 'gaps', gaps: [gap(['VERY RIGHT'])] }, { points: 7_300, explanation: 'IT IS EXPLAINED' });
+  const open = question('own', 'Why?', { kind: 'own', rubric: null }, { points: 1_000 });
+  const { id } = await school.issued({ ...asQuiz(aQuiz([secret, open])), closes: null, rounds: 1 });
+  const ids = { assignmentId: id, studentId: school.bao.id, classId: school.rivers };
+  const frida = await server.person('frida');
+  const said = async () => [...(await everythingOf(bao, ids)), ...(await everythingOf(frida, ids))];
+  const telling = /VERY RIGHT|IT IS EXPLAINED|"earned":7300|"score":\d|"mark":"/;
+  const tells = async () => (await said()).filter(([, text]) => telling.test(text)).map(([path]) => path);
+  expect(await tells()).toEqual([]);
+  await bao.post(`/api/my/quizzes/${id}/tries`);
+  await bao.post(`/api/my/quizzes/${id}/answers`, {
+    number: 1,
+    answers: [{ id: randomUUID(), questionId: 'q', answer: ['very right'], insteadOf: null }],
+  });
+  expect(await tells()).toEqual([]);
+  await bao.post(`/api/my/quizzes/${id}/hand-in`, { number: 1 });
+  expect((await finch.get(`/api/assignments/${id}/pieces/${school.bao.id}`)).body.row.score.earned).toBe(7_300);
+  expect(await tells()).toEqual([]);
+  await finch.post(`/api/assignments/${id}/return`, { studentIds: [school.bao.id], confirmed: true });
+  expect(await tells()).toContain('/api/my/quizzes/:assignmentId');
 });

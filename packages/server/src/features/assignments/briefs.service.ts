@@ -290,7 +290,10 @@ export function briefsService({ sequelize, classes, assignments, keptFiles, piec
           transaction,
         );
         await tables.assignments.destroy({ where: { id: { [Op.in]: gone.map((one) => one.id) } }, transaction });
-        await keptFiles.setUses({ holderKind: 'brief', holderId: id }, filesOf(stored), transaction);
+        // Who has begun a quiz keeps its questions as they were, with their pictures.
+        const mine = before.mine.map((one) => one.id);
+        const keepOld = stored.quiz !== null && (await pieces.begunOn(mine, transaction)).size > 0;
+        await keptFiles.setUses({ holderKind: 'brief', holderId: id }, filesOf(stored), transaction, { keepOld });
         return 'stored';
       });
       const now = await service.forTeacher(teacher, 'assignment.look', id);

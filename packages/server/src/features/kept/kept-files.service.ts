@@ -50,12 +50,12 @@ export function keptFilesService({ sequelize }: { sequelize: Sequelize }) {
       return new Map(rows.map((row) => [row.id, toKeptFile(row)]));
     },
 
-    /** Notes what a holder shows now, in the transaction that stores the holder. */
-    async setUses(holder: Holder, ids: readonly string[], transaction: Transaction): Promise<void> {
-      await fileUses.destroy({ where: { ...holder }, transaction });
+    /** Notes what a holder shows now, in the transaction that stores the holder; what it showed before too where that is still looked at. */
+    async setUses(holder: Holder, ids: readonly string[], transaction: Transaction, { keepOld = false } = {}): Promise<void> {
+      if (!keepOld) await fileUses.destroy({ where: { ...holder }, transaction });
       await fileUses.bulkCreate(
         [...new Set(ids)].map((fileId) => ({ ...holder, fileId })),
-        { transaction },
+        { ignoreDuplicates: true, transaction },
       );
     },
   };
