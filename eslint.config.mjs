@@ -22,6 +22,8 @@ const OWN_GRIDS = [
   'mywork/DrawingSheet',
   'notes/PinLayer',
   'plan/CalendarPage',
+  'quizzes/ChoiceCards',
+  'quizzes/OutcomeGrid',
   'termline/TermLine',
 ].map((name) => `packages/web/src/features/${name}.vue`);
 

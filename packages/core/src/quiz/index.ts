@@ -18,4 +18,6 @@ export * from './standing-answers';
 export * from './item-figures';
 export * from './doubts';
 export * from './run';
+export * from './blank';
+export * from './question-table';
 export * from './answer-spread';

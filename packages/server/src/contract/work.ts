@@ -89,6 +89,8 @@ export interface PieceRow {
   stillAccepted: boolean;
   overdue: boolean;
   window: WorkWindow;
+  /** of a quiz: how long this student has; null: as long as it is open, or it is none */
+  quizMinutes: number | null;
   trail: TrailStep[];
   exception: ExceptionReply | null;
   handedInAt: Instant | null;

@@ -30,6 +30,14 @@ export const HELP: Readonly<Record<string, PageHelp>> = {
       'Press the button that says to how many students it goes; until then it is a draft that nobody else sees.',
     ],
   },
+  '/quiz/:id?': {
+    is: 'Here a quiz is made: questions as students see them, each with its key in the margin that only you see.',
+    acts: [
+      'Press a kind, or its key, to add a question; Enter opens one, Shift with the arrows moves it, Escape is done with it.',
+      'Press “Paste a table…” to bring in questions from a spreadsheet; they are looked at first.',
+      'Read what stands under “Before it goes out”, try it as a student, then issue it.',
+    ],
+  },
   '/shelf': {
     is: 'Assignments, handouts and rubrics that you keep to use again.',
     acts: [
@@ -120,6 +128,22 @@ export const HELP: Readonly<Record<string, PageHelp>> = {
       'See which criterion was hardest.',
       'Look again at the pieces far from the rest.',
       'See which of your saved remarks you needed most.',
+    ],
+  },
+  '/marking/:id/quiz': {
+    is: 'What came of a quiz: students by questions, and beside them how one question was answered and what its figures say.',
+    acts: [
+      'Press a number at the head of a column to look at that question; one with a question mark may have a wrong key.',
+      'Press “Count as right” beside an answer, or “Leave question out…”; you see who moves before anything changes.',
+      'Press the button at the foot to score what waits, one question across all students.',
+    ],
+  },
+  '/marking/:id/answers/:question': {
+    is: 'The answers of all students to one question that only you can score.',
+    acts: [
+      'Press a number, or type the points and Enter; the next student has the cursor.',
+      'Write a word to an answer; it is stored when you go on.',
+      'Choose “Only what waits” to see no more than is still to be scored.',
     ],
   },
   '/marking/:id/two': {

@@ -31,6 +31,7 @@ export const router = createRouter({
     { path: '/today', component: () => import('../features/today/TodayPage.vue'), meta: teacher('today') },
     { path: '/plan', component: () => import('../features/plan/PlanPage.vue'), meta: teacher('plan') },
     { path: '/compose/:id?', component: () => import('../features/assignments/ComposePage.vue'), meta: teacher('plan', 'compose.title') },
+    { path: '/quiz/:id?', component: () => import('../features/quizzes/QuizPage.vue'), meta: teacher('plan', 'quizMaking.title') },
     { path: '/shelf', component: () => import('../features/shelf/ShelfPage.vue'), meta: teacher('plan', 'shelf.title') },
     {
       path: '/calendar',
@@ -71,6 +72,16 @@ export const router = createRouter({
       path: '/marking/:id/outcome',
       component: () => import('../features/marking/OutcomePage.vue'),
       meta: teacher('marking', 'outcome.title'),
+    },
+    {
+      path: '/marking/:id/quiz',
+      component: () => import('../features/quizzes/QuizOutcomePage.vue'),
+      meta: teacher('marking', 'quizOutcome.title'),
+    },
+    {
+      path: '/marking/:id/answers/:question',
+      component: () => import('../features/quizzes/AcrossAnswersPage.vue'),
+      meta: teacher('marking', 'quizAcross.title'),
     },
     { path: '/marking/:id/two', component: () => import('../features/marking/TwoPage.vue'), meta: teacher('marking', 'two.title') },
     { path: '/marking/:id/:student?', component: () => import('../features/marking/DeskPage.vue'), meta: teacher('marking') },
@@ -135,6 +146,11 @@ export const router = createRouter({
     { path: '/work', component: () => import('../features/mywork/MyWorkPage.vue'), meta: student('work', 'nav.myWork') },
     { path: '/work/reviews/:id', component: () => import('../features/reviews/ReviewPage.vue'), meta: student('work', 'review.title') },
     { path: '/work/:id', component: () => import('../features/mywork/PiecePage.vue'), meta: student('work', 'nav.myWork') },
+    {
+      path: '/work/:id/quiz',
+      component: () => import('../features/quizzes/TakingPage.vue'),
+      meta: { for: 'student', bare: true, title: 'quizTaking.title' },
+    },
     { path: '/work/:id/receipt', component: () => import('../features/mywork/ReceiptPage.vue'), meta: student('work', 'piece.receipt') },
     {
       path: '/portfolio',

@@ -52,7 +52,20 @@ function words(node: RichNode, { starts, stretches }: Pinning): VNodeChild {
   return h('span', { 'data-at': at }, cut);
 }
 
-function show(node: RichNode, pinning: Pinning | null): VNodeChild {
+/** Shows what stands for each gap of a text, in their order. */
+export type ShowGap = (index: number) => VNodeChild;
+const GAP = /_{3,}/;
+interface Gaps {
+  show: ShowGap;
+  seen: number;
+}
+/** The words of a node with what stands for its gaps between them. */
+function withGaps(text: string, gaps: Gaps): VNodeChild {
+  const [first = '', ...rest] = text.split(GAP);
+  return rest.reduce<VNodeChild[]>((all, one) => [...all, gaps.show(gaps.seen++), one], [first]);
+}
+
+function show(node: RichNode, pinning: Pinning | null, gaps: Gaps | null): VNodeChild {
   if (node.type === 'text') {
     return (node.marks ?? []).reduce<VNodeChild>(
       (inner, mark) => {
@@ -63,10 +76,10 @@ function show(node: RichNode, pinning: Pinning | null): VNodeChild {
         const tag = MARKS[mark.type];
         return tag ? h(tag, [inner]) : inner;
       },
-      pinning ? words(node, pinning) : (node.text ?? ''),
+      pinning ? words(node, pinning) : gaps ? withGaps(node.text ?? '', gaps) : (node.text ?? ''),
     );
   }
-  const inside = (node.content ?? []).map((one) => show(one, pinning));
+  const inside = (node.content ?? []).map((one) => show(one, pinning, gaps));
   switch (node.type) {
     case 'hardBreak':
       return h('br');
@@ -99,15 +112,18 @@ export default defineComponent({
     text: { type: Object as PropType<RichNode>, required: true },
     /** what stands out, by places in the plain words; given, places in the page can be found in them too */
     stretches: { type: Array as PropType<readonly Stretch[]>, default: null },
+    /** what stands where three low lines or more are written; left out, they stand there as they are */
+    gap: { type: Function as PropType<ShowGap | null>, default: null },
   },
   setup: (props) => {
     const starts = computed(() => textStarts(props.text));
     return () => {
       const pinning = props.stretches ? { starts: starts.value, stretches: props.stretches } : null;
+      const gaps = props.gap ? { show: props.gap, seen: 0 } : null;
       return h(
         'div',
         { class: 'rich-text', dir: 'auto' },
-        (props.text.content ?? []).map((one) => show(one, pinning)),
+        (props.text.content ?? []).map((one) => show(one, pinning, gaps)),
       );
     };
   },

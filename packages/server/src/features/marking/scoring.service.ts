@@ -297,7 +297,8 @@ export function scoringService({ assignments, board, pieces, rows, desk, notes, 
       const others = [...students.keys()];
       return desk.changeSeen(teacher, sight, version, now, others, async (piece, first) => {
         // The first hand-in is a round too. Of a quiz the rounds are its tries, and sending back gives one more.
-        if (rounds !== null && sight.assignment.how !== 'quiz' && piece.record.summary.roundsSentBack + 1 >= rounds) throw new Problem('piece.lastRound');
+        if (rounds !== null && sight.assignment.how !== 'quiz' && piece.record.summary.roundsSentBack + 1 >= rounds)
+          throw new Problem('piece.lastRound');
         if (piece.record.summary.handedInAt === null) throw new Problem('piece.nothingToSendBack');
         piece.append({ kind: 'sentBack', at: now, ...(newDue === null ? {} : { newDue }) }, teacher.userId, { reason });
         piece.set({ shownAt: new Date(now) });

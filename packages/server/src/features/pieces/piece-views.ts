@@ -3,7 +3,7 @@ import type { AssignmentReply, CriterionLevel, ExceptionReply, PieceRow, Returne
 import type { GivenException } from '../exceptions/exceptions.service';
 import { isNameless, whoOf } from './nameless';
 import type { Given } from './records';
-import type { Sight } from './sight';
+import { quizMinutesFor, type Sight } from './sight';
 import { worth } from './worth';
 
 /** Pieces as they are replied. */
@@ -73,6 +73,9 @@ export function toPieceRow(sight: Sight, names: Map<string, string>): BareRow {
     groups: sight.groups.filter((group) => !group.dissolved).map((group) => group.name),
     ...(nameless ? sight.toldState : sight.state),
     window: resolved.window,
+    quizMinutes: nameless
+      ? (sight.assignment.quizRun?.limitMinutes ?? null)
+      : quizMinutesFor(sight, record?.summary.tryBegunAt ?? sight.facts.now),
     trail: resolved.trail,
     exception: exception ? toExceptionReply(exception, names) : null,
     handedInAt: record?.summary.handedInAt ?? null,

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Composing: what to do at left, who and when at right. A draft is kept as one types. */
 import { Button, Input } from 'ant-design-vue';
-import { localDateAt } from '@jolly/core';
+import { localDateAt, unmilli } from '@jolly/core';
 import type { AssignmentListItem, Attachment, ClassReply, Unit } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
@@ -45,6 +45,10 @@ const previewOpen = ref(false);
 const more = ref(false);
 const onShelf = ref(false);
 
+const quizSays = computed(() => {
+  const quiz = body.value.quiz;
+  return quiz ? `${count('quiz.questions', quiz.questions.length)} · ${count('common.points', unmilli(body.value.points ?? 0))}` : '';
+});
 const handout = computed(() => body.value.kind === 'handout');
 const zone = computed(() => classes.value.find((one) => one.id === sets.value[0]?.classId)?.calendar.zone ?? line.zone);
 const locked = computed(() => (stored.value?.elsewhere ?? 0) > 0);
@@ -180,8 +184,18 @@ async function toShelf(): Promise<void> {
           <template v-if="!handout">
             <span class="muted">{{ t('compose.handIn') }}</span>
             <HandInKinds v-model="body" :locked="locked" />
-            <span class="muted">{{ t('compose.scoredBy') }}</span>
-            <ScoredBy v-model="body" :aims="aims" :locked="locked" />
+            <template v-if="body.how === 'quiz'">
+              <span class="muted">{{ t('compose.asks') }}</span>
+              <div class="row wrap">
+                <LinkButton v-if="stored" type="primary" :to="{ path: `/quiz/${stored.id}`, query: scope.kept.value }">{{
+                  t('compose.questions')
+                }}</LinkButton><span class="muted">{{ stored ? quizSays : t('compose.titleFirst') }}</span>
+              </div>
+            </template>
+            <template v-else>
+              <span class="muted">{{ t('compose.scoredBy') }}</span>
+              <ScoredBy v-model="body" :aims="aims" :locked="locked" />
+            </template>
           </template>
           <FiledUnder v-model:body="body" v-model:sets="sets" :classes="classes" :units="units" :aims="aims" :locked="locked" />
           <template v-if="!handout">

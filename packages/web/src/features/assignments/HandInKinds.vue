@@ -1,6 +1,8 @@
 <script setup lang="ts">
 /** What students may hand in, of several kinds, or nothing: it is done in class. */
+import { EMPTY_QUIZ } from '@jolly/core';
 import type { BriefBody, HandInKind } from '@jolly/server/contract';
+import { watch } from 'vue';
 import { useWords } from '../../ui/use-words';
 import ToggleButton from '../../ui/ToggleButton.vue';
 
@@ -12,13 +14,33 @@ const KINDS: readonly HandInKind[] = ['text', 'files', 'photos', 'drawing', 'rec
 function toggle(kind: HandInKind): void {
   const { how, accepts } = body.value;
   body.value.how = 'handIn';
-  if (how === 'inClass') body.value.accepts = [kind];
+  body.value.quiz = null;
+  if (how !== 'handIn') body.value.accepts = [kind];
   else
     body.value.accepts =
       accepts.includes(kind) && accepts.length > 1 ? accepts.filter((one) => one !== kind) : [...new Set([...accepts, kind])];
 }
+/** A quiz that was written stays while one looks at the other ways. */
+let written: BriefBody['quiz'] = null;
+function asQuiz(): void {
+  const { how, quiz } = body.value;
+  if (how === 'quiz') return;
+  Object.assign(body.value, {
+    how: 'quiz',
+    quiz: quiz ?? written ?? EMPTY_QUIZ,
+    accepts: [],
+    scoring: { by: 'points' },
+    rounds: body.value.rounds ?? 1,
+  });
+}
+watch(
+  () => body.value.quiz,
+  (quiz) => quiz && (written = quiz),
+  { immediate: true },
+);
 function inClass(): void {
   body.value.how = 'inClass';
+  body.value.quiz = null;
   body.value.accepts = [];
 }
 </script>
@@ -34,6 +56,7 @@ function inClass(): void {
     >
       {{ t(`compose.kinds.${kind}`) }}
     </ToggleButton>
+    <ToggleButton :on="body.how === 'quiz'" :disabled="locked" @click="asQuiz">{{ t('compose.kinds.quiz') }}</ToggleButton>
     <ToggleButton :on="body.how === 'inClass'" :disabled="locked" @click="inClass">
       {{ t('compose.kinds.inClass') }}
     </ToggleButton>

@@ -5,7 +5,7 @@
  */
 import { Button, Checkbox } from 'ant-design-vue';
 import { isSchoolDay, localDateAt, USUAL_LOAD, windowProblem, type Audience } from '@jolly/core';
-import type { AssignmentPiecesReply, BriefReply, ClassReply, LoadReply, SetFor } from '@jolly/server/contract';
+import type { BriefReply, ClassReply, LoadReply, SetFor } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { ask, now } from '../../api/client';
 import { useLatest } from '../../api/use-latest';
@@ -18,6 +18,7 @@ import ExceptionSheet from './ExceptionSheet.vue';
 import OtherDates from './OtherDates.vue';
 import { blankSet } from './use-brief';
 import SelectField from '../../ui/SelectField.vue';
+import { useGoesTo } from './use-goes-to';
 import { useDayMarks } from './use-day-marks';
 
 const YEAR_MS = 366 * 86_400_000;
@@ -59,32 +60,7 @@ const about = (set: SetFor): string[] => {
   ];
 };
 
-// Who has other dates is known of what is stored; it is asked again when something was stored.
-const pieces = ref<Record<string, AssignmentPiecesReply>>({});
-async function loadPieces(): Promise<void> {
-  const all = await Promise.all(
-    (props.brief?.classes ?? []).map(
-      async (one) =>
-        [one.classId, await ask('GET /api/assignments/:assignmentId/pieces', { params: { assignmentId: one.assignmentId } })] as const,
-    ),
-  );
-  pieces.value = Object.fromEntries(all);
-}
-watch(
-  () => `${props.brief?.id} ${props.brief?.version}`,
-  () => void loadPieces().catch(() => undefined),
-  { immediate: true },
-);
-const stored = computed(() =>
-  (props.brief?.classes ?? []).flatMap((one) => (pieces.value[one.classId] ? [{ set: one, reply: pieces.value[one.classId]! }] : [])),
-);
-const goesTo = computed(() => {
-  const known = new Map(stored.value.map(({ set, reply }) => [set.classId, reply.rows.filter((row) => row.state !== 'excused').length]));
-  return sets.value.reduce(
-    (sum, set) => sum + (known.get(set.classId) ?? (set.audience.kind === 'everyone' ? (classOf(set.classId)?.students ?? 0) : 0)),
-    0,
-  );
-});
+const { pieces, loadPieces, stored, goesTo } = useGoesTo({ brief: () => props.brief, sets, classes: () => props.classes });
 watch(goesTo, (n) => emit('goesTo', n), { immediate: true });
 
 /** In a class now, and joined after the date: whoever is here gets a draft when it is issued, unless the teacher says otherwise. */

@@ -1,4 +1,4 @@
-import { EMPTY_TEXT, EVERYONE, windowProblem } from '@jolly/core';
+import { EMPTY_QUIZ, EMPTY_TEXT, EVERYONE, windowProblem } from '@jolly/core';
 import type { BriefBody, BriefChange, BriefEffects, BriefReply, BriefRequest, PointsQuestion, SetFor } from '@jolly/server/contract';
 import { computed, onScopeDispose, ref, watch } from 'vue';
 import { ApiProblem, ask, now } from '../../api/client';
@@ -16,6 +16,7 @@ export function blankBrief(kind: BriefBody['kind']): BriefBody {
     spoken: null,
     attachments: [],
     how: 'handIn',
+    quiz: null,
     accepts: kind === 'handout' ? [] : ['text', 'files'],
     scoring: { by: kind === 'handout' ? 'none' : 'points' },
     points: kind === 'handout' ? null : 20_000,
@@ -27,6 +28,16 @@ export function blankBrief(kind: BriefBody['kind']): BriefBody {
     standingHolds: true,
   };
 }
+
+/** The same as a quiz without questions: taken once, scored by its answers. */
+export const blankQuiz = (): BriefBody => ({
+  ...blankBrief('assignment'),
+  how: 'quiz',
+  quiz: EMPTY_QUIZ,
+  accepts: [],
+  points: null,
+  rounds: 1,
+});
 
 export const blankSet = (classId: string): SetFor => ({
   classId,

@@ -215,6 +215,7 @@ export const markbookWords = {
         undone: 'undone',
         redone: 'done again',
         rubricChanged: 'the rubric changed',
+        keyChanged: 'what counts as right changed',
         agreed: 'agreed by two markers',
         pointsChanged: 'the points changed',
       },

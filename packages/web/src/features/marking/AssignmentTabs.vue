@@ -7,7 +7,7 @@ import { useT } from '../../i18n/use-t';
 import { useScope } from '../termline';
 import { waysToMark } from './ways-to-mark';
 
-const props = defineProps<{ id: string; by: string; how: 'handIn' | 'inClass' }>();
+const props = defineProps<{ id: string; by: string; how: 'handIn' | 'quiz' | 'inClass' }>();
 const { t } = useT();
 const route = useRoute();
 const { kept } = useScope();
@@ -15,8 +15,9 @@ const tabs = computed(() => {
   const { id, by, how } = props;
   const all = [
     { path: `/assignments/${id}`, title: t('marking.students') },
+    ...(how === 'quiz' ? [{ path: `/marking/${id}/quiz`, title: t('quizOutcome.title') }] : []),
     ...waysToMark({ id, scoring: { by } }).map(({ path, title }) => ({ path, title: t(title) })),
-    ...(how === 'inClass' ? [] : [{ path: `/assignments/${id}/reviews`, title: t('review.title') }]),
+    ...(how !== 'handIn' ? [] : [{ path: `/assignments/${id}/reviews`, title: t('review.title') }]),
   ];
   return all.map(({ path, title }) => ({ key: path, to: { path, query: kept.value }, title, on: route.path === path }));
 });

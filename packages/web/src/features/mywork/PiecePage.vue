@@ -24,6 +24,7 @@ import NeverSent from './NeverSent.vue';
 import NotOpenNote from './NotOpenNote.vue';
 import PieceDates from './PieceDates.vue';
 import PieceTalk from './PieceTalk.vue';
+import QuizBox from './QuizBox.vue';
 import ReturnedWork from './ReturnedWork.vue';
 import SelfCheck from './SelfCheck.vue';
 import SheetPlace from './SheetPlace.vue';
@@ -306,6 +307,7 @@ watch(
       </section>
       <aside class="stack">
         <PieceDates :assignment-id="id" :value="value" :zone="zone" @changed="reload" />
+        <QuizBox v-if="piece.how === 'quiz'" :value="value" />
         <HandInBox
           v-if="working"
           :value="value"

@@ -41,6 +41,14 @@ export const myworkWords = {
     nothingHint: 'Type the join code from the board.',
   },
   piece: {
+    quiz: {
+      is: 'This is a quiz. It has a page of its own.',
+      begin: 'To the quiz',
+      goOn: 'Go on with the quiz',
+      again: 'Go through it again',
+      answers: 'Your answers',
+      look: 'Look at the quiz',
+    },
     link: 'Address of your work',
     onlyKinds: 'Asked for here: {kinds}',
     toDo: 'What to do',

@@ -102,6 +102,7 @@ const shifting = ref(false);
           :more="t('plan.more')"
           :rest="[
             { title: t('plan.shift'), press: () => (shifting = true) },
+            { title: t('compose.newQuiz'), to: { path: '/quiz', query: scope.kept.value } },
             { title: t('compose.newHandout'), to: { path: '/compose', query: { ...scope.kept.value, kind: 'handout' } } },
             { title: t('plan.shelf'), to: { path: '/shelf', query: scope.kept.value } },
             { title: t('plan.calendar'), to: { path: '/calendar', query: scope.kept.value } },
