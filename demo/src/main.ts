@@ -22,6 +22,7 @@ import { categoryId, EMAILS, LAB_GROUPS, LAST_YEAR, READING_GROUP, SETUP, SHOWN_
 import { extrasOf, seedPlanning } from './planning';
 import { seedEarlier } from './earlier';
 import { seedHome } from './home';
+import { seedQuizzes } from './quizzes';
 import { seedMarking } from './marking';
 import { seedWorking } from './working';
 import { DUE_TIME, dueAt, lastSchoolMoment } from './school-days';
@@ -294,6 +295,20 @@ async function seedSchool(services: Services, startedAt: number, seed: number): 
   });
   await seedWorking({ services, calendar, now, teacherId: odile.id, classIds: named, idOf, assignments: seeded });
   await seedMarking({ services, calendar, now, teacherId: odile.id, idOf, assignments: seeded });
+  await seedQuizzes({
+    services,
+    chance: chanceFrom(seed + 2),
+    calendar,
+    now,
+    teacherId: odile.id,
+    classId: named['Rivers 8']!,
+    categoryId: categoryId('Rivers 8', 'In class'),
+    unitIds: filedIn['Rivers 8']!.unitIds,
+    students: ROSTERS['Rivers 8']!.filter((who) => !NOT_JOINED.includes(who) && who !== HAS_LEFT).map((who) => ({
+      id: idOf.get(who)!,
+      diligence: diligence.get(who)!,
+    })),
+  });
   await seedHome({ services, now, teacherId: odile.id, classIds: named, idOf, password: PASSWORD });
 }
 

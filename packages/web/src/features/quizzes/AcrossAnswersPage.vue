@@ -151,6 +151,8 @@ const go = (to: string) => void router.replace({ path: `/marking/${id.value}/ans
               @update:model-value="(given) => void give(one, { points: given === null ? null : Math.round(given * 1000) })"
               @keydown.enter="next(index)"
             /><span class="muted">{{ t('quizAcross.of', { n: points(question.points) }) }}</span>
+          </div>
+          <div v-if="!rubric && quick.length > 0" class="row wrap quick">
             <Button
               v-for="step in quick"
               :key="step"
@@ -208,6 +210,9 @@ h2 {
   white-space: pre-line;
   font: 16px/1.5 var(--font-read);
   overflow-wrap: anywhere;
+}
+.quick {
+  gap: 6px;
 }
 .stack > * + * {
   margin-block-start: 8px;

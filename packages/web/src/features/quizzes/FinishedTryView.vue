@@ -49,7 +49,7 @@ const toCome = computed(() => {
             ><span v-if="one.mark" class="small muted">{{ t(`quiz.marks.${one.mark}`) }}</span>
           </p>
           <p v-if="one.key && one.key.length > 0" class="small">
-            <span class="muted">{{ t('quizTaking.keyIs') }}</span>
+            <span class="muted">{{ t('quizTaking.keyIs') }}</span>{{ ' ' }}
             <span dir="auto">{{ one.key.map((key) => (key === 'true' || key === 'false' ? t(`quiz.${key}`) : key)).join('; ') }}</span>
           </p>
           <p v-if="one.explanation" class="small explained" dir="auto">{{ one.explanation }}</p>

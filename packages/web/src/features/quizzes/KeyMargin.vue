@@ -63,11 +63,11 @@ const rubric = computed(() => ('rubric' in props.question ? props.question.rubri
         >, {{ t('quizMaking.byRubric', { name: rubric.name }) }}</template
       >
     </p>
-    <p v-else-if="isTexts" class="row wrap texts">
-      <span v-for="(text, index) in lines.flatMap((line) => line.split(' / ')).filter(Boolean)" :key="index" class="text" dir="auto">{{
-        text
-      }}</span>
-    </p>
+    <template v-else-if="isTexts">
+      <p v-for="(line, index) in lines" :key="index" class="row wrap texts">
+        <span v-for="text in line.split(' / ').filter(Boolean)" :key="text" class="text" dir="auto">{{ text }}</span>
+      </p>
+    </template>
     <p v-for="line in waits || isTexts ? [] : lines" :key="line">
       <strong dir="auto">{{ line }}</strong>
     </p>

@@ -85,7 +85,7 @@ const scoreOf = (row: OutcomeRow): string => {
 }
 th,
 td {
-  padding: 4px 4px;
+  padding: 2px 4px;
   border-block-end: 1px solid var(--line-2);
   text-align: center;
 }
@@ -120,7 +120,7 @@ th.here {
   background: none;
   color: inherit;
   cursor: pointer;
-  padding: 2px 6px;
+  padding: 1px 6px;
   border-radius: 4px;
 }
 .outcome-cell.here {

@@ -27,7 +27,7 @@ function asOf(line: SpreadLine): string {
 }
 const isAsked = (right: CountedRight | null) =>
   asking.value?.kind === 'countRight' && JSON.stringify(asking.value.right) === JSON.stringify(right);
-const blank = (index: number): VNodeChild => h('span', { class: 'gap-mark' }, ` ${index + 1}? `);
+const blank = (index: number): VNodeChild => h('span', { class: 'gap-mark' }, `${index + 1} ?`);
 
 const percent = (tenThousandths: number) => Math.round(tenThousandths / 100);
 const tells = computed(() => {
@@ -157,6 +157,14 @@ function done(): void {
 <style scoped>
 .asked {
   font: 18px/1.4 var(--font-read);
+}
+.asked :deep(.gap-mark) {
+  display: inline-block;
+  min-inline-size: 44px;
+  text-align: center;
+  border-block-end: 2px solid var(--text);
+  font-family: var(--font);
+  font-size: 14px;
 }
 .lines li {
   border-block-end: 1px solid var(--line);

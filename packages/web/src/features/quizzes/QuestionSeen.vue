@@ -61,6 +61,11 @@ const choices = computed(() =>
 .choices li {
   align-items: baseline;
 }
+.choices :deep(.rich-text),
+.mini :deep(.rich-text),
+.match :deep(.rich-text) {
+  font: 15px/1.4 var(--font);
+}
 .dot {
   inline-size: 13px;
   block-size: 13px;

@@ -66,7 +66,7 @@ const says = (outcome: QuizOutcomeReply) =>
     t('quizOutcome.handedIn', { a: outcome.handedIn, b: outcome.rows.length }),
     ...(outcome.middle === null ? [] : [t('quizOutcome.middle', { a: points(outcome.middle), b: points(outcome.points ?? outcome.max) })]),
     ...(outcome.waiting > 0 ? [count('quizOutcome.waiting', outcome.waiting)] : []),
-    ...(outcome.alpha === null ? [] : [t('quizOutcome.alpha', { n: (outcome.alpha / 10_000).toFixed(2) })]),
+    ...(outcome.alpha === null ? [] : [t('quizOutcome.alpha', { n: (outcome.alpha / 10_000).toFixed(2).replace('-', '−') })]),
   ].join(' · ');
 const LEGEND: readonly Mark[] = ['full', 'part', 'none', 'notAnswered', 'waits'];
 </script>

@@ -7,7 +7,7 @@ import { computed, nextTick, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { ApiProblem, ask } from '../../api/client';
 import LoadGate from '../../ui/LoadGate.vue';
-import { vFocusFirst } from '../../ui/focus-first';
+import type { Focusable } from '../../ui/focus-first';
 import { vSortable } from '../../ui/sortable';
 import { useShortcuts } from '../../ui/use-shortcuts';
 import { useWords } from '../../ui/use-words';
@@ -80,6 +80,12 @@ const sizes = computed(() =>
   Object.fromEntries(quiz.quiz.value.sets.map((set) => [set.id, questions.value.filter((one) => one.setId === set.id).length])),
 );
 
+/** A new quiz begins with its name; one that is there with its questions, which the keys are for. */
+let named = false;
+function focusTitle(field: unknown): void {
+  if (!named && field && route.params.id === undefined) (field as Focusable).focus();
+  named = true;
+}
 const root = ref<HTMLElement | null>(null);
 async function focusRow(index: number): Promise<void> {
   await nextTick();
@@ -143,7 +149,7 @@ const doneAt = (id: string) => done(questions.value.findIndex((one) => one.id ==
         <div class="row head">
           <Input
             v-model:value="body.title"
-            v-focus-first="body.title === ''"
+            :ref="focusTitle"
             class="title"
             :placeholder="t('compose.titlePlaceholder')"
             :aria-label="t('compose.titleLabel')"
@@ -261,6 +267,9 @@ const doneAt = (id: string) => done(questions.value.findIndex((one) => one.id ==
 }
 .says {
   white-space: nowrap;
+}
+.head {
+  margin-block-end: 8px;
 }
 .columns {
   display: grid;

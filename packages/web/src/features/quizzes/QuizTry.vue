@@ -290,7 +290,7 @@ h1 {
 }
 .cells {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(40px, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(40px, 1fr));
   gap: 6px;
   max-block-size: 108px;
   overflow: auto;

@@ -1,6 +1,7 @@
 import {
   blankQuestion,
   copiedQuestion,
+  EMPTY_QUIZ,
   formulasOf,
   questionDoubts,
   questionFaults,
@@ -41,7 +42,7 @@ function useFormulas(all: () => string[]): (latex: string) => boolean {
 
 /** The questions of a quiz while they are written, and what is to be said about them before it goes out. */
 export function useQuiz({ body, sets }: { body: Ref<BriefBody>; sets: Ref<SetFor[]> }) {
-  const quiz = computed(() => body.value.quiz!);
+  const quiz = computed(() => body.value.quiz ?? EMPTY_QUIZ);
   const questions = computed(() => quiz.value.questions);
   const write = (more: Partial<Quiz>) => (body.value.quiz = { ...quiz.value, ...more });
   /** which one is being written */
