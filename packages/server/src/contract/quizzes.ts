@@ -123,6 +123,12 @@ export interface QuizReceipt {
   questions: number;
 }
 
+/** A quiz on paper: in how many orders, and with its key at the end? */
+export interface QuizPrintRequest {
+  orders: number;
+  key: boolean;
+}
+
 /** One answer of one student, as a teacher sees it. */
 export interface OutcomeCell extends Omit<QuestionPoints, 'id'> {
   answer: Answer;

@@ -42,6 +42,6 @@ export const fontFaces = ({ fontAt }: Pick<FontSource, 'fontAt'>): string =>
       `@font-face{font-family:${family};font-weight:${weight};src:url("${fontAt(name)}")${range ? `;unicode-range:${range}` : ''}}`,
   ).join('');
 
-/** The policy of a page in which nothing runs and which asks for nothing but its fonts. */
-export const pagePolicy = (fonts: Pick<FontSource, 'policy'> | null): string =>
-  `<meta http-equiv="Content-Security-Policy" content="default-src 'none'; style-src 'unsafe-inline'${fonts ? `; font-src ${fonts.policy}` : ''}">`;
+/** The policy of a page in which nothing runs and which asks for nothing but its fonts, and for pictures that are in it. */
+export const pagePolicy = (fonts: Pick<FontSource, 'policy'> | null, { pictures = false } = {}): string =>
+  `<meta http-equiv="Content-Security-Policy" content="default-src 'none'; style-src 'unsafe-inline'${fonts ? `; font-src ${fonts.policy}` : ''}${pictures ? '; img-src data:' : ''}">`;

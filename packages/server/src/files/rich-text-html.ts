@@ -19,8 +19,17 @@ const MARKS: Record<string, string> = { bold: 'strong', italic: 'em', underline:
 /** Text as it may stand in a page, in an attribute too. */
 export const escaped = (text: string): string => text.replace(/[&<>"']/g, (sign) => `&#${sign.charCodeAt(0)};`);
 
+/** How a page shows what is more than words, where it can; each says HTML of its own making. */
+export interface MoreThanWords {
+  image?: (fileId: string, alt: string) => string;
+  formula?: (latex: string, block: boolean) => string;
+  /** what stands for three low lines or more */
+  gap?: () => string;
+}
+const GAP = /_{3,}/;
+
 /** A document as HTML, node by node from our own list: nothing that somebody wrote becomes a tag. */
-export function richTextHtml(node: RichNode | null): string {
+export function richTextHtml(node: RichNode | null, more: MoreThanWords = {}): string {
   if (!node) return '';
   if (node.type === 'text') {
     return (node.marks ?? []).reduce(
@@ -32,13 +41,16 @@ export function richTextHtml(node: RichNode | null): string {
         const tag = MARKS[mark.type];
         return tag ? `<${tag}>${inner}</${tag}>` : inner;
       },
-      escaped(node.text ?? ''),
+      more.gap ? (node.text ?? '').split(GAP).map(escaped).join(more.gap()) : escaped(node.text ?? ''),
     );
   }
-  const inside = (node.content ?? []).map(richTextHtml).join('');
+  const inside = (node.content ?? []).map((one) => richTextHtml(one, more)).join('');
   if (node.type === 'hardBreak') return '<br>';
   if (node.type === 'horizontalRule') return '<hr>';
+  if (node.type === 'image' && more.image) return more.image(String(node.attrs?.fileId), String(node.attrs?.alt ?? ''));
   if (node.type === 'image') return `<p>[${escaped(String(node.attrs?.alt ?? ''))}]</p>`;
+  if ((node.type === 'inlineMath' || node.type === 'blockMath') && more.formula)
+    return more.formula(String(node.attrs?.latex ?? ''), node.type === 'blockMath');
   if (node.type === 'inlineMath' || node.type === 'blockMath') return `<code>${escaped(String(node.attrs?.latex ?? ''))}</code>`;
   if (node.type === 'heading') return node.attrs?.level === 3 ? `<h3>${inside}</h3>` : `<h2>${inside}</h2>`;
   const tag = BLOCKS[node.type];

@@ -4,6 +4,7 @@ import { id } from './fields';
 /** What stands in the addresses of several features. */
 
 export const classParams = Joi.object({ classId: id });
+export const briefParams = Joi.object({ briefId: id });
 export const assignmentParams = Joi.object({ assignmentId: id });
 export const pieceParams = Joi.object({ assignmentId: id, studentId: id });
 export const memberParams = Joi.object({ classId: id, studentId: id });

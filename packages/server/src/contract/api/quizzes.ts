@@ -9,6 +9,7 @@ import type {
   MarkRequest,
   MyQuizReply,
   QuizOutcomeReply,
+  QuizPrintRequest,
   QuizReceipt,
 } from '../quizzes';
 import type { WorkFile } from '../work';
@@ -21,6 +22,7 @@ export interface QuizzesApi {
   'POST /api/my/quizzes/:assignmentId/forward': { body: { number: number; position: number }; reply: MyQuizReply };
   'POST /api/my/quizzes/:assignmentId/files': { upload: true; reply: WorkFile };
   'POST /api/my/quizzes/:assignmentId/hand-in': { body: { number: number }; reply: QuizReceipt };
+  'POST /api/briefs/:briefId/quiz/print': { body: QuizPrintRequest; file: 'application/pdf' };
   'GET /api/assignments/:assignmentId/quiz': { reply: QuizOutcomeReply };
   'POST /api/assignments/:assignmentId/quiz/corrections/look': { body: CorrectionRequest; reply: CorrectionEffects };
   'POST /api/assignments/:assignmentId/quiz/corrections': { body: CorrectionRequest; reply: CorrectionAct };

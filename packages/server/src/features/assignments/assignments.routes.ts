@@ -16,9 +16,9 @@ import type { GroupsService } from '../groups/groups.service';
 import type { ScoringService } from '../marking/scoring.service';
 import type { RowsService } from '../collecting/rows.service';
 import type { ShelfService } from '../shelf/shelf.service';
-import { briefParams, changeBriefBody, issueBody, listQuery, loadBody, newBriefBody, withdrawBody } from './assignments.schema';
+import { changeBriefBody, issueBody, listQuery, loadBody, newBriefBody, withdrawBody } from './assignments.schema';
 import { teacherViewer } from '../pieces/sight';
-import { assignmentParams } from '../../forms/params';
+import { assignmentParams, briefParams } from '../../forms/params';
 
 interface Needed {
   assignments: AssignmentsService;

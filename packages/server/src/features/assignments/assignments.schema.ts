@@ -38,7 +38,6 @@ const classes = Joi.array()
   .unique((a: SetFor, b: SetFor) => a.classId === b.classId)
   .required();
 
-export const briefParams = Joi.object({ briefId: id });
 export const listQuery = Joi.object({ kind: Joi.valid('assignment', 'handout') });
 export const newBriefBody = Joi.object<BriefRequest, true>({ ...briefForm, classes, fromShelf: id.allow(null) });
 export const changeBriefBody = Joi.object<BriefChange, true>({

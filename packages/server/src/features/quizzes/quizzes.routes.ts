@@ -1,10 +1,12 @@
-import { assignmentParams } from '../../forms/params';
+import { assignmentParams, briefParams } from '../../forms/params';
 import { takenFile } from '../../files/take-file';
+import { sendFile } from '../../files/write-table';
 import { asStudent, asTeacher } from '../../http/as-role';
 import type { Route } from '../../http/route';
 import type { CorrectionsService } from './corrections.service';
 import type { OutcomeService } from './outcome.service';
 import type { QuizMarksService } from './quiz-marks.service';
+import type { QuizPrintService } from './quiz-print.service';
 import {
   actParams,
   answersBody,
@@ -14,6 +16,7 @@ import {
   lateBody,
   markBody,
   markParams,
+  printBody,
   questionParams,
   tryParams,
 } from './quizzes.schema';
@@ -23,11 +26,13 @@ export const quizRoutes = ({
   quizzes,
   quizOutcome,
   quizMarks,
+  quizPrint,
   corrections,
 }: {
   quizzes: QuizzesService;
   quizOutcome: OutcomeService;
   quizMarks: QuizMarksService;
+  quizPrint: QuizPrintService;
   corrections: CorrectionsService;
 }): Route[] => [
   {
@@ -77,6 +82,20 @@ export const quizRoutes = ({
     body: endBody,
     status: 201,
     handle: ({ actor, params, body, now }) => quizzes.handIn(asStudent(actor), params.assignmentId, body.number, now),
+  },
+  {
+    route: 'POST /api/briefs/:briefId/quiz/print',
+    action: 'assignment.look',
+    does: 'A quiz on paper as PDF, in one to four orders, with its key if wanted.',
+    params: briefParams,
+    body: printBody,
+    repliesItself: true,
+    handle: async ({ actor, params, body, res }) =>
+      sendFile(res, {
+        name: 'quiz.pdf',
+        mediaType: 'application/pdf',
+        bytes: await quizPrint.print(asTeacher(actor), params.briefId, body),
+      }),
   },
   {
     route: 'GET /api/assignments/:assignmentId/quiz',

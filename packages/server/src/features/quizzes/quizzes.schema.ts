@@ -1,6 +1,6 @@
 import { MOST_POINTS, type Answer } from '@jolly/core';
 import Joi from 'joi';
-import type { AnswersRequest, CorrectionRequest, MarkRequest } from '../../contract';
+import type { AnswersRequest, CorrectionRequest, MarkRequest, QuizPrintRequest } from '../../contract';
 import { rubricChoices } from '../../forms/briefs';
 import { id, version } from '../../forms/fields';
 import { MOST_QUESTIONS, region } from '../../forms/quizzes';
@@ -59,6 +59,10 @@ export const correctionBody = Joi.object<CorrectionRequest, true>({
     })
     .required(),
   giveBack: Joi.boolean().strict().required(),
+});
+export const printBody = Joi.object<QuizPrintRequest, true>({
+  orders: Joi.number().strict().integer().min(1).max(4).required(),
+  key: Joi.boolean().strict().required(),
 });
 export const actParams = Joi.object({ assignmentId: id, actId: id });
 export const questionParams = Joi.object({ assignmentId: id, questionId: key });

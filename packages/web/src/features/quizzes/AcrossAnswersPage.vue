@@ -165,12 +165,12 @@ const go = (to: string) => void router.replace({ path: `/marking/${id.value}/ans
           </div>
           <Textarea
             :value="remarks[one.tryId] ?? ''"
-            @update:value="remarks = { ...remarks, [one.tryId]: $event }"
             :aria-label="t('quizAcross.remarkOf', { name: nameOf(one, index) })"
             :placeholder="t('quizAcross.remark')"
             :maxlength="5000"
             :auto-size="{ minRows: 1, maxRows: 5 }"
             dir="auto"
+            @update:value="remarks = { ...remarks, [one.tryId]: $event }"
             @blur="remarks[one.tryId] !== (marked[one.tryId]?.remark ?? '') && give(one, { remark: remarks[one.tryId] ?? '' })"
           />
           <p v-if="failed[one.tryId]" class="note bad small" role="alert">{{ failed[one.tryId] }}</p>

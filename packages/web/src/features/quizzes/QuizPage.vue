@@ -148,8 +148,8 @@ const doneAt = (id: string) => done(questions.value.findIndex((one) => one.id ==
         <h1 class="hidden-text">{{ body.title || t('compose.newQuiz') }}</h1>
         <div class="row head">
           <Input
-            v-model:value="body.title"
             :ref="focusTitle"
+            v-model:value="body.title"
             class="title"
             :placeholder="t('compose.titlePlaceholder')"
             :aria-label="t('compose.titleLabel')"

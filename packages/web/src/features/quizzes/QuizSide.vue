@@ -8,6 +8,7 @@ import LinkButton from '../../ui/LinkButton.vue';
 import { useWords } from '../../ui/use-words';
 import { IssueBar, useGoesTo, type useBrief } from '../assignments';
 import { useScope } from '../termline';
+import PrintSheet from './PrintSheet.vue';
 import RunSheet from './RunSheet.vue';
 import TrySheet from './TrySheet.vue';
 import type { useQuiz } from './use-quiz';
@@ -26,6 +27,7 @@ const scope = useScope();
 const { body, sets, stored } = props.brief;
 const runOpen = ref(false);
 const tryOpen = ref(false);
+const printOpen = ref(false);
 const { goesTo, stored: known } = useGoesTo({ brief: () => stored.value, sets, classes: () => props.classes });
 
 const run = computed(() => props.quiz.quiz.value.run);
@@ -147,7 +149,11 @@ const others = computed(() => known.value.reduce((sum, { reply }) => sum + reply
       </ul>
       <p v-if="begun > 0" class="note small">{{ count('quizMaking.begun', begun) }}</p>
       <div class="row wrap">
-        <Button size="small" :disabled="quiz.questions.value.length === 0" @click="tryOpen = true">{{ t('quizMaking.tryIt') }}</Button>
+        <Button size="small" :disabled="quiz.questions.value.length === 0" @click="tryOpen = true">{{
+          t('quizMaking.tryIt')
+        }}</Button><Button size="small" :disabled="!stored || quiz.questions.value.length === 0" @click="printOpen = true">{{
+          t('quizMaking.printIt')
+        }}</Button>
       </div>
     </section>
     <section class="who">
@@ -166,6 +172,7 @@ const others = computed(() => known.value.reduce((sum, { reply }) => sum + reply
     <IssueBar :brief="brief" :zone="zone" :goes-to="goesTo" />
     <RunSheet v-model="body" :open="runOpen" :locked="locked" :sizes="sizes" @close="runOpen = false" />
     <TrySheet :open="tryOpen" :quiz="quiz.quiz.value" :quiz-id="stored?.id ?? 'new'" @close="tryOpen = false" />
+    <PrintSheet v-if="stored" :open="printOpen" :brief-id="stored.id" :title="body.title" @close="printOpen = false" />
   </aside>
 </template>
 

@@ -310,6 +310,12 @@ export const quizzesWords = {
     tryIt: 'Try it as a student',
     tryHint: 'As one student would get it. Nothing of this is stored.',
     tryScore: 'Score it',
+    printIt: 'Print it',
+    orders: 'Orders',
+    ordersHint: 'Several orders lie side by side in a room; each has a key of its own.',
+    oneOrder: 'one, as written',
+    withKey: 'With the key on a page of its own at the end',
+    makePdf: 'Make the PDF',
     pasteTitle: 'Questions from a table',
     pasteLabel: 'Cells of a spreadsheet',
     pasteHint:
