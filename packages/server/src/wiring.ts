@@ -60,6 +60,7 @@ import { piecesService } from './features/pieces/pieces.service';
 import { correctionsService } from './features/quizzes/corrections.service';
 import { outcomeService } from './features/quizzes/outcome.service';
 import { quizMarksService } from './features/quizzes/quiz-marks.service';
+import { quizInterchangeService } from './features/quizzes/interchange/interchange.service';
 import { quizPrintService } from './features/quizzes/quiz-print.service';
 import { quizzesService } from './features/quizzes/quizzes.service';
 import { lateTelling } from './features/pieces/tell-late';
@@ -181,6 +182,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const quizOutcome = outcomeService({ ...ofQuizzes, ending: quizzes.ending });
   const quizMarks = quizMarksService({ ...ofQuizzes, pieces, works, outcome: quizOutcome });
   const quizPrint = quizPrintService({ briefs, keptFiles, fileStore, printPdf });
+  const quizInterchange = quizInterchangeService({ briefs, keptFiles, fileStore });
   const corrections = correctionsService({ ...ofQuizzes, classes, pieces, returning });
   const piles = pilesService({ accounts, classes, assignments, board, classBoards, pieces, rows, returning, scoreQuestions });
   const reviews = reviewsService({ sequelize, assignments, classes, board, pieces, works, ownPieces, peerReviews, news });
@@ -265,7 +267,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
     find,
     fetching,
   };
-  const quizzing = { quizzes, quizOutcome, quizMarks, quizPrint, corrections };
+  const quizzing = { quizzes, quizOutcome, quizMarks, quizPrint, quizInterchange, corrections };
   const marking = { desk, scoring, returning, judging, annotating, piles, remarks, reviews, book, bookActs, cellHistory, takeOut, bringIn };
   const home = { families, inviting, talks, children, tellingFamilies, reports, reportJobs, reportLetters, portfolio };
   return { sequelize, fileStore, printPdf, counters, ...home, ...setup, ...planning, ...workingOn, ...quizzing, ...marking };

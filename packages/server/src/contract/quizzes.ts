@@ -11,7 +11,9 @@ import type {
   PieceState,
   Question,
   QuestionPoints,
+  QuestionSet,
   QuestionVerdict,
+  QuizRun,
   RichText,
   RoundRule,
   RubricChoices,
@@ -127,6 +129,22 @@ export interface QuizReceipt {
 export interface QuizPrintRequest {
   orders: number;
   key: boolean;
+}
+
+/** A quiz as a file: a package of the open standard QTI, or a table. */
+export interface QuizFileRequest {
+  format: 'qti3' | 'qti21' | 'csv' | 'xlsx';
+}
+/** Questions read from a file, with what was not taken; nothing is stored but pictures. */
+export interface ReadQuizReply {
+  title: string;
+  /** how it runs, where the file says it as we do */
+  run: QuizRun | null;
+  sets: QuestionSet[];
+  questions: Question[];
+  /** item by item, or by the number of a row */
+  notTaken: { item: string; why: string }[];
+  missed: { item: string; what: 'picture' | 'formula' | 'media' | 'styles' }[];
 }
 
 /** One answer of one student, as a teacher sees it. */

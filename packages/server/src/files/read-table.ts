@@ -5,7 +5,7 @@ import { readSheet } from './workbook';
 
 /** A file that is no table, or too large a one; who asked for it says so in their own words. */
 export class TableError extends Error {
-  constructor(readonly why: 'notReadable' | 'tooLarge') {
+  constructor(readonly why: 'notReadable' | 'tooLarge' | 'outside') {
     super(`table ${why}`);
     this.name = 'TableError';
   }
@@ -75,9 +75,9 @@ interface Unpacked {
 
 /**
  * Everything in a zip, counted while it is unpacked: what it says of its size may be a lie.
- * @throws TableError `tooLarge`, or `notReadable` for what is no zip or is damaged
+ * @throws TableError `tooLarge`, `outside` for paths that lead out of it, or `notReadable` for what is no zip or is damaged
  */
-export async function unzip(bytes: Buffer): Promise<Unpacked[]> {
+export async function unzip(bytes: Buffer, most = { entries: MOST_ENTRIES, unpacked: LARGEST_UNPACKED }): Promise<Unpacked[]> {
   const open = promisify<Buffer, object, ZipFile>(fromBuffer as never);
   const zip = await open(bytes, { lazyEntries: true, validateEntrySizes: true }).catch(() => {
     throw new TableError('notReadable');
@@ -90,13 +90,13 @@ export async function unzip(bytes: Buffer): Promise<Unpacked[]> {
       zip.on('end', done);
       zip.on('entry', (entry: Entry) => {
         if (entry.fileName.endsWith('/')) return zip.readEntry();
-        if (found.length >= MOST_ENTRIES) return failed(new TableError('tooLarge'));
+        if (found.length >= most.entries) return failed(new TableError('tooLarge'));
         zip.openReadStream(entry, (error, stream) => {
           if (error) return failed(error);
           const parts: Buffer[] = [];
           stream.on('data', (part: Buffer) => {
             unpacked += part.length;
-            if (unpacked > LARGEST_UNPACKED) {
+            if (unpacked > most.unpacked) {
               stream.destroy();
               failed(new TableError('tooLarge'));
             } else parts.push(part);
@@ -111,7 +111,10 @@ export async function unzip(bytes: Buffer): Promise<Unpacked[]> {
       zip.readEntry();
     });
   } catch (error) {
-    throw error instanceof TableError ? error : new TableError('notReadable');
+    if (error instanceof TableError) throw error;
+    // A name that leads out of the folder it is unpacked into.
+    const outside = error instanceof Error && /(absolute|relative) path/.test(error.message);
+    throw new TableError(outside ? 'outside' : 'notReadable');
   } finally {
     zip.close();
   }

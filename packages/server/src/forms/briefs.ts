@@ -66,10 +66,11 @@ export const briefForm = {
   spoken: keptFile.allow(null).required(),
   attachments: Joi.array().items(attachment).max(40).required(),
   how: Joi.string().valid('handIn', 'quiz', 'inClass').required(),
+  // What was kept before there were quizzes, in a browser or on the shelf, does not name one.
   quiz: quiz
     .allow(null)
-    .required()
-    .when('how', { is: 'quiz', then: Joi.invalid(null), otherwise: Joi.valid(null) }),
+    .default(null)
+    .when('how', { is: 'quiz', then: Joi.invalid(null).required(), otherwise: Joi.valid(null) }),
   accepts: Joi.array()
     .items(Joi.valid('text', 'files', 'photos', 'drawing', 'recording', 'link'))
     .unique()

@@ -173,6 +173,8 @@ export const MATRIX: Record<ApiKey, Row> = {
   'POST /api/my/quizzes/:assignmentId/forward': students(404, { body: { number: 1, position: 0 } }),
   'POST /api/my/quizzes/:assignmentId/files': students(400),
   'POST /api/my/quizzes/:assignmentId/hand-in': students(404, { body: { number: 1 } }),
+  'POST /api/briefs/:briefId/quiz/file': teachers(404, { body: { format: 'qti3' } }),
+  'POST /api/quizzes/read': teachers(400),
   'POST /api/briefs/:briefId/quiz/print': teachers(404, { body: { orders: 1, key: true } }),
   'GET /api/assignments/:assignmentId/quiz': teachers(404),
   'POST /api/assignments/:assignmentId/quiz/corrections/look': teachers(404, { body: leavesOut }),

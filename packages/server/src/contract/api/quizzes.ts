@@ -8,9 +8,11 @@ import type {
   CorrectionRequest,
   MarkRequest,
   MyQuizReply,
+  QuizFileRequest,
   QuizOutcomeReply,
   QuizPrintRequest,
   QuizReceipt,
+  ReadQuizReply,
 } from '../quizzes';
 import type { WorkFile } from '../work';
 import type { Nothing } from './shape';
@@ -22,6 +24,8 @@ export interface QuizzesApi {
   'POST /api/my/quizzes/:assignmentId/forward': { body: { number: number; position: number }; reply: MyQuizReply };
   'POST /api/my/quizzes/:assignmentId/files': { upload: true; reply: WorkFile };
   'POST /api/my/quizzes/:assignmentId/hand-in': { body: { number: number }; reply: QuizReceipt };
+  'POST /api/briefs/:briefId/quiz/file': { body: QuizFileRequest; file: 'application/octet-stream' };
+  'POST /api/quizzes/read': { upload: true; query: { decimal?: '.' | ',' }; reply: ReadQuizReply };
   'POST /api/briefs/:briefId/quiz/print': { body: QuizPrintRequest; file: 'application/pdf' };
   'GET /api/assignments/:assignmentId/quiz': { reply: QuizOutcomeReply };
   'POST /api/assignments/:assignmentId/quiz/corrections/look': { body: CorrectionRequest; reply: CorrectionEffects };

@@ -23,6 +23,19 @@ export function keptFilesService({ sequelize }: { sequelize: Sequelize }) {
       return toKeptFile(row);
     },
 
+    /** Files with these bytes that this teacher has put up, the first one first. */
+    async ownByFingerprint(teacher: Actor & { userId: string }, fingerprint: string): Promise<KeptFile[]> {
+      const rows = await rowsOf(keptFiles, {
+        where: { ownerId: teacher.userId, fingerprint },
+        order: [
+          ['keptAt', 'ASC'],
+          ['id', 'ASC'],
+        ],
+        limit: 100,
+      });
+      return rows.map(toKeptFile);
+    },
+
     async byId(id: string): Promise<{ file: KeptFile & { fingerprint: string }; ownerId: string; holders: Holder[] } | null> {
       const row = await rowByKey(keptFiles, id);
       if (!row) return null;

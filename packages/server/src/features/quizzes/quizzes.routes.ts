@@ -5,6 +5,7 @@ import { asStudent, asTeacher } from '../../http/as-role';
 import type { Route } from '../../http/route';
 import type { CorrectionsService } from './corrections.service';
 import type { OutcomeService } from './outcome.service';
+import type { QuizInterchangeService } from './interchange/interchange.service';
 import type { QuizMarksService } from './quiz-marks.service';
 import type { QuizPrintService } from './quiz-print.service';
 import {
@@ -16,7 +17,9 @@ import {
   lateBody,
   markBody,
   markParams,
+  fileBody,
   printBody,
+  readQuery,
   questionParams,
   tryParams,
 } from './quizzes.schema';
@@ -27,12 +30,14 @@ export const quizRoutes = ({
   quizOutcome,
   quizMarks,
   quizPrint,
+  quizInterchange,
   corrections,
 }: {
   quizzes: QuizzesService;
   quizOutcome: OutcomeService;
   quizMarks: QuizMarksService;
   quizPrint: QuizPrintService;
+  quizInterchange: QuizInterchangeService;
   corrections: CorrectionsService;
 }): Route[] => [
   {
@@ -82,6 +87,24 @@ export const quizRoutes = ({
     body: endBody,
     status: 201,
     handle: ({ actor, params, body, now }) => quizzes.handIn(asStudent(actor), params.assignmentId, body.number, now),
+  },
+  {
+    route: 'POST /api/briefs/:briefId/quiz/file',
+    action: 'assignment.look',
+    does: 'A quiz as a package of QTI 3.0 or 2.1, or as a table.',
+    params: briefParams,
+    body: fileBody,
+    repliesItself: true,
+    handle: async ({ actor, params, body, res, now }) =>
+      sendFile(res, await quizInterchange.write(asTeacher(actor), params.briefId, body, now)),
+  },
+  {
+    route: 'POST /api/quizzes/read',
+    action: 'file.keep',
+    does: 'Questions from a package of QTI 3.0 or 2.1 or a table, with a report of what was not taken; no quiz is changed.',
+    query: readQuery,
+    takesFile: true,
+    handle: ({ actor, query, now, req }) => quizInterchange.read(asTeacher(actor), takenFile(req), query.decimal ?? '.', now),
   },
   {
     route: 'POST /api/briefs/:briefId/quiz/print',

@@ -1,6 +1,6 @@
 import { MOST_POINTS, type Answer } from '@jolly/core';
 import Joi from 'joi';
-import type { AnswersRequest, CorrectionRequest, MarkRequest, QuizPrintRequest } from '../../contract';
+import type { AnswersRequest, CorrectionRequest, MarkRequest, QuizFileRequest, QuizPrintRequest } from '../../contract';
 import { rubricChoices } from '../../forms/briefs';
 import { id, version } from '../../forms/fields';
 import { MOST_QUESTIONS, region } from '../../forms/quizzes';
@@ -60,6 +60,8 @@ export const correctionBody = Joi.object<CorrectionRequest, true>({
     .required(),
   giveBack: Joi.boolean().strict().required(),
 });
+export const fileBody = Joi.object<QuizFileRequest, true>({ format: Joi.string().valid('qti3', 'qti21', 'csv', 'xlsx').required() });
+export const readQuery = Joi.object<{ decimal?: '.' | ',' }>({ decimal: Joi.string().valid('.', ',') });
 export const printBody = Joi.object<QuizPrintRequest, true>({
   orders: Joi.number().strict().integer().min(1).max(4).required(),
   key: Joi.boolean().strict().required(),

@@ -50,6 +50,6 @@ async function read(bytes: Buffer): Promise<RosterFile> {
  */
 export async function readRosterFile(bytes: Buffer): Promise<RosterFile> {
   return read(bytes).catch((error: unknown) => {
-    throw error instanceof TableError ? new Problem(`roster.${error.why}`) : error;
+    throw error instanceof TableError ? new Problem(error.why === 'tooLarge' ? 'roster.tooLarge' : 'roster.notReadable') : error;
   });
 }

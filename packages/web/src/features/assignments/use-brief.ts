@@ -115,7 +115,8 @@ export function useBrief() {
     if (kept) {
       // Somebody changed it since: both are shown, and the teacher says which holds.
       if (kept.version !== reply.version) theirs.value = reply;
-      body.value = kept.body;
+      // What was kept by an older release does not have every field of today.
+      body.value = { ...copy(bodyOf(reply)), ...kept.body };
       sets.value = kept.sets;
     }
     ready.value = true;

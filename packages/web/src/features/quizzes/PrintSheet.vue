@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** The quiz on paper: in how many orders, with its key or without. */
+/** The quiz on paper, in how many orders, with its key or without; and as a file that other programs read. */
 import { Button, Checkbox } from 'ant-design-vue';
 import { ref } from 'vue';
 import { download } from '../../api/client';
@@ -23,6 +23,19 @@ const print = () =>
       body: { orders: orders.value, key: key.value },
     }),
   );
+const FORMATS = [
+  { format: 'qti3', name: 'QTI 3.0', ending: 'zip' },
+  { format: 'qti21', name: 'QTI 2.1', ending: 'zip' },
+  { format: 'xlsx', name: 'XLSX', ending: 'xlsx' },
+  { format: 'csv', name: 'CSV', ending: 'csv' },
+] as const;
+const takeOut = ({ format, ending }: (typeof FORMATS)[number]) =>
+  attempt(() =>
+    download('POST /api/briefs/:briefId/quiz/file', `${props.title || 'quiz'}.${ending}`, {
+      params: { briefId: props.briefId },
+      body: { format },
+    }),
+  );
 </script>
 
 <template>
@@ -42,6 +55,11 @@ const print = () =>
       <div>
         <Button type="primary" :disabled="busy" @click="print">{{ t('quizMaking.makePdf') }}</Button>
       </div>
+      <h3>{{ t('quizMaking.takeOut') }}</h3>
+      <div class="row wrap">
+        <Button v-for="one in FORMATS" :key="one.format" size="small" :disabled="busy" @click="takeOut(one)">{{ one.name }}</Button>
+      </div>
+      <p class="small muted">{{ t('quizMaking.takeOutHint') }}</p>
     </div>
   </SideSheet>
 </template>

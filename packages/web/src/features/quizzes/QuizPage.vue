@@ -229,7 +229,7 @@ const doneAt = (id: string) => done(questions.value.findIndex((one) => one.id ==
       @close="pasting = false"
       @take="
         (found) => {
-          quiz.insert(found);
+          quiz.take(found);
           pasting = false;
         }
       "

@@ -90,6 +90,14 @@ export function useQuiz({ body, sets }: { body: Ref<BriefBody>; sets: Ref<SetFor
     tooShort,
     write,
     insert,
+    /** Takes questions from elsewhere, with the sets they are drawn from. */
+    take({ questions: found, sets: ofThem }: { questions: readonly Question[]; sets: Quiz['sets'] }): void {
+      const known = new Set(questions.value.map((one) => one.id));
+      const fresh = found.map((one) => (known.has(one.id) ? copiedQuestion(one, newId) : one));
+      const here = new Set(quiz.value.sets.map((one) => one.id));
+      write({ sets: [...quiz.value.sets, ...ofThem.filter((one) => !here.has(one.id))] });
+      insert(fresh);
+    },
     add(kind: QuestionKind): void {
       const fresh = blankQuestion(kind, newId);
       insert([fresh]);
