@@ -84,6 +84,11 @@ test("axe finds nothing against WCAG 2.2 A and AA on the teacher's screens, ligh
   const page = await someone(browser, 'odile.finch');
   const find = await ofTheSchool(page);
   const roster = (await (await page.request.get(`/api/classes/${find('Valley model').classId}/roster`)).json()) as { id: string }[];
+  const quiz = find('Reading a river, quiz');
+  const outcome = (await (await page.request.get(`/api/assignments/${quiz.id}/quiz`)).json()) as {
+    questions: { question: { id: string; kind: string } }[];
+  };
+  const waiting = outcome.questions.find(({ question }) => question.kind === 'own')!.question.id;
   const found: string[] = [];
   const [first, ...rest] = [
     ['/today', '.owes'],
@@ -91,6 +96,7 @@ test("axe finds nothing against WCAG 2.2 A and AA on the teacher's screens, ligh
     ['/plan?by=units', '.unit'],
     ['/compose', '.title'],
     [`/compose/${find('Valley model').briefId}`, '.other'],
+    [`/quiz/${find('Reading a river, quiz').briefId}`, '.question'],
     ['/shelf', '.item'],
     ['/calendar', '.entry'],
     ['/news', '.item'],
@@ -103,6 +109,8 @@ test("axe finds nothing against WCAG 2.2 A and AA on the teacher's screens, ligh
     [`/marking/${find('Meander notes').id}/across`, '.one'],
     [`/marking/${find('Rain to river').id}/outcome`, 'canvas'],
     [`/marking/${find('Rain to river').id}/two`, '.note'],
+    [`/marking/${quiz.id}/quiz`, '.outcome-cell'],
+    [`/marking/${quiz.id}/answers/${waiting}`, '.one'],
     ['/marking/remarks', '.folder'],
     [`/assignments/${find('Flow rate table').id}/reviews`, 'table'],
     [`/mark-book?class=${find('Valley model').classId}`, '.row-of-book'],
@@ -160,6 +168,8 @@ test('axe finds nothing against WCAG 2.2 A and AA on the screens of students and
   found.push(...(await look(page, '/portfolio', '.add')));
   found.push(...(await look(page, '/calendar', '.listed')));
   found.push(...(await look(page, '/news', '.page')));
+  const quiz = pieces.find((one) => one.title === 'Landforms, before the test')!;
+  found.push(...(await look(page, `/work/${quiz.assignmentId}/quiz`, 'h1')));
   const { handouts } = (await (await page.request.get('/api/my/work')).json()) as { handouts: { briefId: string }[] };
   found.push(...(await look(page, `/handouts/${handouts[0]!.briefId}`, 'h1')));
   await page.context().clearCookies();
@@ -218,6 +228,10 @@ test('axe finds nothing on what opens over a page: sheets, lists of choices, cal
   await opens(`/marking/${find('Bank survey').id}/sheet`, '.score', () => fromMenu(page, 'Fill or paste', 'Same for many'), sheet);
   await opens(`/class/${classId}`, 'table', () => press(button('Edit')), sheet);
   await opens(`/class/${classId}/exceptions`, 'table', () => press(button('Give a standing exception')), sheet);
+  const making = `/quiz/${find('Reading a river, quiz').briefId}`;
+  await opens(making, '.question', () => press(button('Change')), sheet);
+  await opens(making, '.question', () => press(button('Try it as a student')), sheet);
+  await opens(making, '.question', () => press(button('From a table or file…')), sheet);
   await opens('/shelf', '.item', () => page.locator('.item button').first().click(), sheet);
   await opens(`/mark-book?class=${classId}`, '.row-of-book', () => page.keyboard.press('?'), sheet);
   await opens('/today', '.owes', () => page.keyboard.press('/').then(() => page.keyboard.type('ba')), list);

@@ -51,6 +51,7 @@ export async function aReadyClass<Name extends string>(browser: Browser, names: 
       minutes: null,
       rounds: null,
       roundRule: 'latest',
+      quiz: null,
       lateRule: null,
       standingHolds: true,
       ...more.brief,

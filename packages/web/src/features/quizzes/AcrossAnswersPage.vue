@@ -57,11 +57,13 @@ async function give(one: AnswerToScore, given: { points?: number | null; choices
     await going.get(one.tryId);
     const before = marked.value[one.tryId];
     const body = {
-      points: given.choices ? null : (given.points ?? before?.points ?? null),
-      choices: given.points !== undefined ? null : (given.choices ?? before?.choices ?? null),
+      points: given.choices ? null : given.points === undefined ? (before?.points ?? null) : given.points,
+      choices: given.points !== undefined ? null : given.choices === undefined ? (before?.choices ?? null) : given.choices,
       remark: given.remark ?? before?.remark ?? '',
       version: before?.version ?? 0,
     };
+    const said = (one: Pick<typeof body, 'points' | 'choices' | 'remark'>) => JSON.stringify([one.points, one.choices, one.remark]);
+    if (before && said(before) === said(body)) return;
     try {
       const reply = await ask('PUT /api/assignments/:assignmentId/quiz/tries/:tryId/marks/:questionId', {
         params: { assignmentId: id.value, tryId: one.tryId, questionId: questionId.value },

@@ -57,7 +57,7 @@ const rubric = computed(() => ('rubric' in props.question ? props.question.rubri
 </script>
 
 <template>
-  <div class="key">
+  <div class="what-counts">
     <p v-if="waits">
       <strong>{{ t('quizMaking.youScoreIt') }}</strong><template v-if="rubric"
         >, {{ t('quizMaking.byRubric', { name: rubric.name }) }}</template
@@ -82,7 +82,7 @@ const rubric = computed(() => ('rubric' in props.question ? props.question.rubri
 </template>
 
 <style scoped>
-.key {
+.what-counts {
   border-inline-start: 2px solid var(--now);
   padding-inline-start: 12px;
   font-size: 13.5px;

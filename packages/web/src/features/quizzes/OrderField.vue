@@ -21,11 +21,12 @@ const words = (entry: Entry) => plainText(entry.text).trim();
 
 function move(from: number, to: number): void {
   if (to < 0 || to >= shown.value.length || from === to) return;
+  const what = words(shown.value[from]!);
   const ids = shown.value.map((one) => one.id);
   const [moved] = ids.splice(from, 1);
   ids.splice(to, 0, moved!);
   order.value = ids;
-  said.value = t('quizTaking.movedTo', { what: words(shown.value[to]!), n: to + 1 });
+  said.value = t('quizTaking.movedTo', { what, n: to + 1 });
 }
 /** The thing that was moved keeps the focus, on the same button unless that has nowhere to go. */
 async function step(index: number, by: -1 | 1): Promise<void> {

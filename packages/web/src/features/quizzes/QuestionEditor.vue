@@ -134,7 +134,9 @@ function setRubric(changed: Rubric): void {
         <SpokenField :model-value="question.spoken" @update:model-value="set({ spoken: $event })" />
       </template>
       <div class="row wrap acts">
-        <Button type="primary" size="small" @click="emit('done')">{{ t('quizMaking.done') }}<span class="key">Esc</span></Button>
+        <Button type="primary" size="small" @click="emit('done')"
+          >{{ t('quizMaking.done') }}<span class="key">{{ t('quizMaking.doneKey') }}</span></Button
+        >
         <Button size="small" @click="emit('copy')">{{ t('quizMaking.copy') }}</Button>
         <Button size="small" @click="emit('remove')">{{ t('quizMaking.remove') }}</Button>
       </div>

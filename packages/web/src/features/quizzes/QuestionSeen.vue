@@ -10,7 +10,7 @@ const props = defineProps<{ question: Question }>();
 const { t } = useWords();
 /** An order to look at; each student has one of their own. */
 const asked = computed(() => askedQuestion(props.question, { seed: 'seen', ownOptions: false }));
-const blank = (): VNodeChild => h('span', { class: 'blank-line', 'aria-label': t('quizMaking.aGap') });
+const blank = (): VNodeChild => h('span', { class: 'blank-line', role: 'img', 'aria-label': t('quizMaking.aGap') });
 /** Has it words that say what is asked for, instead of something to see? */
 const isAsked = (kind: QuestionKind): kind is TeacherScored | 'place' => isTeacherScored(kind) || kind === 'place';
 const isChoice = computed(() => ['one', 'several', 'trueFalse'].includes(props.question.kind));

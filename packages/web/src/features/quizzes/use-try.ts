@@ -26,7 +26,8 @@ export function useTry({ name, send }: { name: string; send: Send }) {
   const key = `jolly-quiz ${name}`;
   const stands = ref<Record<string, StandingAnswer>>({});
   const beside = ref<Record<string, StandingAnswer[]>>({});
-  const waiting = ref<Waiting[]>(JSON.parse(localStorage.getItem(key) ?? '[]') as Waiting[]);
+  const kept = () => JSON.parse(localStorage.getItem(key) ?? '[]') as Waiting[];
+  const waiting = ref<Waiting[]>(kept());
   const refused = ref<Record<string, string>>({});
   const status = ref<'saved' | 'sending' | 'kept'>(waiting.value.length > 0 ? 'kept' : 'saved');
   const savedAt = ref<number | null>(null);
@@ -35,12 +36,18 @@ export function useTry({ name, send }: { name: string; send: Send }) {
   const ahead = ref(0);
   const over = ref(false);
   const lost = ref<ApiProblem | null>(null);
-  let onTheWay: ReadonlySet<string> = new Set();
+  /** Answers that were never on their way. One that was may be at the server, and what is said under its id stays as it was. */
+  const unsent = new Set<string>();
   let timer: ReturnType<typeof setTimeout> | undefined;
   let running: Promise<void> | null = null;
 
+  /** What this tab has sent or let go; what else is kept under this name waits in another tab. */
+  const gone = new Set<string>();
   function keep(): void {
-    if (waiting.value.length > 0) localStorage.setItem(key, JSON.stringify(waiting.value));
+    const mine = new Set(waiting.value.map((one) => one.id));
+    const others = kept().filter((one) => !mine.has(one.id) && !gone.has(one.id));
+    const all = [...others, ...waiting.value];
+    if (all.length > 0) localStorage.setItem(key, JSON.stringify(all));
     else localStorage.removeItem(key);
   }
   function take({ stands: standing, beside: others, endsAt: end }: Pick<RunningTry, 'stands' | 'beside' | 'endsAt'>): void {
@@ -52,12 +59,13 @@ export function useTry({ name, send }: { name: string; send: Send }) {
   async function sendAll(): Promise<void> {
     while (waiting.value.length > 0) {
       const sent = waiting.value.map((one) => ({ ...one }));
-      onTheWay = new Set(sent.map((one) => one.id));
+      for (const one of sent) unsent.delete(one.id);
       status.value = 'sending';
       try {
         const reply = await send(sent);
         // What was changed while it was on its way is another answer by now, with an id of its own.
-        waiting.value = waiting.value.filter((one) => !onTheWay.has(one.id));
+        for (const one of sent) gone.add(one.id);
+        waiting.value = waiting.value.filter((one) => !gone.has(one.id));
         refused.value = Object.fromEntries(
           sent.flatMap((one) => (reply.refused[one.id] ? [[one.questionId, reply.refused[one.id]!]] : [])),
         );
@@ -71,8 +79,6 @@ export function useTry({ name, send }: { name: string; send: Send }) {
         if (error instanceof ApiProblem && !isUnreachable(error) && error.status < 500) lost.value = error;
         else later(TRY_AGAIN_AFTER_MS);
         return;
-      } finally {
-        onTheWay = new Set();
       }
     }
     status.value = 'saved';
@@ -91,11 +97,13 @@ export function useTry({ name, send }: { name: string; send: Send }) {
 
   function change(questionId: string, answer: Answer, { atOnce }: { atOnce: boolean }): void {
     lost.value = null;
-    const open = waiting.value.find((one) => one.questionId === questionId && !onTheWay.has(one.id));
+    const open = waiting.value.find((one) => one.questionId === questionId && unsent.has(one.id));
     if (open) open.answer = answer;
     else {
       const before = waiting.value.filter((one) => one.questionId === questionId).at(-1)?.id ?? stands.value[questionId]?.id ?? null;
-      waiting.value.push({ id: crypto.randomUUID(), questionId, answer, insteadOf: before });
+      const id = crypto.randomUUID();
+      unsent.add(id);
+      waiting.value.push({ id, questionId, answer, insteadOf: before });
     }
     if (status.value === 'saved') status.value = 'sending';
     keep();
@@ -133,6 +141,7 @@ export function useTry({ name, send }: { name: string; send: Send }) {
     /** What is kept here is let go: the try is handed in. */
     done(): void {
       clearTimeout(timer);
+      for (const one of waiting.value) gone.add(one.id);
       waiting.value = [];
       keep();
       status.value = 'saved';

@@ -227,6 +227,7 @@ export const quizzesWords = {
     unnamedSet: 'a set',
     spoken: 'Spoken',
     done: 'Done',
+    doneKey: 'Esc',
     copy: 'Copy',
     remove: 'Remove',
     howItRuns: 'How it runs',
