@@ -1,5 +1,17 @@
 // Windows, states and load of 40 students × 200 assignments, and documents a second through the compute command's code.
-const { planLoad, resolveWindow, stateAt, summarise, computeText } = require('@jolly/core');
+const {
+  answerSpread,
+  computeText,
+  keyOf,
+  planLoad,
+  questionVerdicts,
+  quizFigures,
+  quizScore,
+  resolveWindow,
+  stateAt,
+  summarise,
+} = require('@jolly/core');
+const { outcomeOf40 } = require('./quizzes.cjs');
 const { readFileSync } = require('node:fs');
 const { join } = require('node:path');
 const { median, say } = require('./timing.cjs');
@@ -50,6 +62,28 @@ const load = () =>
 say('windows of 40 students × 200 assignments', `${median(windows).toFixed(1)} ms`);
 say('states of the same', `${median(states).toFixed(1)} ms`);
 say('load of a day and the lighter one near it, 40 students', `${median(load).toFixed(1)} ms`);
+const { questions, tries } = outcomeOf40();
+const outcome = () => {
+  const ids = questions.map(({ id }) => id);
+  const keyed = questions.map(({ id, points, ...one }) => ({ id, points, key: keyOf(one) }));
+  const counted = tries.map((answers) => {
+    const score = quizScore({ questions: keyed, answers, scores: {} });
+    const by = (of) => Object.fromEntries(score.questions.map((one) => [one.id, one[of]]));
+    return { points: by('points'), max: by('max'), choice: answers };
+  });
+  const choices = Object.fromEntries(
+    questions.filter(({ kind }) => kind === 'one').map((one) => [one.id, { options: one.options.map(({ id }) => id), right: one.key }]),
+  );
+  const figures = quizFigures(ids, counted);
+  questionVerdicts(ids, counted, choices, figures);
+  return questions.map((one) =>
+    answerSpread(
+      one,
+      tries.map((answers) => answers[one.id] ?? null),
+    ),
+  );
+};
+say('outcome of a quiz, 40 students × 60 questions, all figures', `${median(outcome).toFixed(1)} ms`);
 const docs = readFileSync(join(__dirname, '../docs/compute.md'), 'utf8');
 for (const [, kind, document] of docs.matchAll(/`\.\/jolly compute (\w+)`\n```json\n(.+)\n```/g)) {
   const ms = median(() => {

@@ -67,14 +67,17 @@ function tenThousandths({ num, den }: Ratio): number {
 
 /** n Σxy − Σx Σy: n² times the covariance, whole. */
 function spread(xs: readonly number[], ys: readonly number[]): bigint {
-  let [sumX, sumY, sumXY] = [0n, 0n, 0n];
+  let [sumX, sumY, sumXY] = [0, 0, 0];
   for (const [index, x] of xs.entries()) {
-    const [bx, by] = [BigInt(x), BigInt(ys[index]!)];
-    sumX += bx;
-    sumY += by;
-    sumXY += bx * by;
+    sumX += x;
+    sumY += ys[index]!;
+    sumXY += x * ys[index]!;
   }
-  return BigInt(xs.length) * sumXY - sumX * sumY;
+  // Points are whole and not negative, so sums only grow: while the last is a safe integer, all before it were exact.
+  if ([sumX, sumY, sumXY].every(Number.isSafeInteger)) return BigInt(xs.length) * BigInt(sumXY) - BigInt(sumX) * BigInt(sumY);
+  const total = (list: readonly number[]) => list.reduce((sum, one) => sum + BigInt(one), 0n);
+  const products = xs.reduce((sum, x, index) => sum + BigInt(x) * BigInt(ys[index]!), 0n);
+  return BigInt(xs.length) * products - total(xs) * total(ys);
 }
 
 function discriminationOf(points: readonly number[], rest: readonly number[]): number | null {
@@ -130,14 +133,14 @@ export function quizFigures(questionIds: readonly string[], tries: readonly Coun
     const got = whole.filter((one) => one.points[id] !== undefined);
     const points = got.map((one) => one.points[id]!);
     const rest = got.map((one) => one.total - one.points[id]!);
-    const shares = got.flatMap((one) => (one.max[id]! > 0 ? [ratio(one.points[id]!, one.max[id]!)] : []));
+    const shares = got.filter((one) => one.max[id]! > 0);
     const chosen = new Map<string, number[]>();
     for (const [index, one] of got.entries())
       for (const option of chosenIn(one, id)) chosen.set(option, [...(chosen.get(option) ?? []), rest[index]!]);
     return {
       id,
       n: got.length,
-      difficulty: shares.length === 0 ? null : divide(meanSum(shares), ratio(shares.length)),
+      difficulty: shares.length === 0 ? null : divide(sumOfShares(id, shares), ratio(shares.length)),
       discrimination: discriminationOf(points, rest),
       options: [...chosen].map(([option, of]) => ({
         id: option,
@@ -152,11 +155,11 @@ export function quizFigures(questionIds: readonly string[], tries: readonly Coun
   return { questions, alpha: alphaOf(questionIds, whole) };
 }
 
-// Shares of one question mostly have one denominator; they are added as whole numbers.
-function meanSum(shares: readonly Ratio[]): Ratio {
-  const byDenominator = new Map<bigint, bigint>();
-  for (const { num, den } of shares) byDenominator.set(den, (byDenominator.get(den) ?? 0n) + num);
-  return [...byDenominator].reduce((sum, [den, num]) => add(sum, ratio(num, den)), ZERO);
+// A question is mostly out of the same for all; what was earned of the same is added as whole numbers.
+function sumOfShares(id: string, tries: readonly WholeTry[]): Ratio {
+  const earned = new Map<number, number>();
+  for (const { points, max } of tries) earned.set(max[id]!, (earned.get(max[id]!) ?? 0) + points[id]!);
+  return [...earned].reduce((sum, [max, points]) => add(sum, ratio(points, max)), ZERO);
 }
 
 /** What the figures of a question say in words. */

@@ -28,12 +28,14 @@ const stored = (more: Partial<BriefReply> = {}, set: Partial<BriefReply['classes
 /** What a server makes of what it is sent. */
 type Sent = BriefBody & { classes: SetFor[]; fromShelf?: string | null; tell?: boolean };
 const asSent = ({ classes, fromShelf: _, tell: __, ...rest }: Sent, version = 1): BriefReply => {
-  return {
+  const reply = {
     ...stored(),
     ...rest,
     version,
     classes: classes.map((set) => ({ ...set, assignmentId: `${set.classId}1`, issuedAt: null, begun: 0 })),
   };
+  // A server has its fields in an order of its own, which says nothing.
+  return Object.fromEntries(Object.entries(reply).reverse()) as typeof reply;
 };
 const pieces = (names: string[]) => ({
   assignment: anAssignment(),

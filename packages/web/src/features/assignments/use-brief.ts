@@ -1,5 +1,6 @@
 import { EMPTY_QUIZ, EMPTY_TEXT, EVERYONE, windowProblem } from '@jolly/core';
 import type { BriefBody, BriefChange, BriefEffects, BriefReply, BriefRequest, PointsQuestion, SetFor } from '@jolly/server/contract';
+import same from 'fast-deep-equal';
 import { computed, onScopeDispose, ref, watch } from 'vue';
 import { ApiProblem, ask, now } from '../../api/client';
 import { i18n } from '../../i18n';
@@ -55,7 +56,6 @@ export const blankSet = (classId: string): SetFor => ({
 const bodyOf = ({ id: _, classes: __, elsewhere: ___, version: ____, ...body }: BriefReply): BriefBody => body;
 const setsOf = ({ classes }: BriefReply): SetFor[] => classes.map(({ assignmentId: _, issuedAt: __, begun: ___, ...set }) => set);
 const copy = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
-const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
 const byClass = (sets: readonly SetFor[]) => [...sets].sort((a, b) => (a.classId < b.classId ? -1 : 1));
 
 /**
