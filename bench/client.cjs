@@ -54,6 +54,24 @@ async function ask({ cookie, csrf }, method, path, body, headers = {}) {
   if (!reply.ok) throw new Error(`${path}: ${reply.status} ${await reply.text()}`);
   return reply.status === 204 ? null : reply.json();
 }
+/** A new class of a teacher with so many students, who have joined with its code. @returns its id, and their sessions */
+async function aClassOf(count, teacher, word) {
+  const { id: classId, joinCode } = await ask(teacher, 'POST', '/api/classes', { name: `${word} ${Date.now()}` });
+  await ask(teacher, 'PUT', `/api/classes/${classId}/join-code`, { open: true, until: null, asksNumber: false });
+  const students = [];
+  for (let i = 0; i < count; i++) {
+    const first = await fetch(`${base}/api/session`);
+    const session = { cookie: first.headers.get('set-cookie').split(';')[0], csrf: (await first.json()).csrf };
+    const reply = await fetch(`${base}/api/join/${joinCode}`, {
+      method: 'POST',
+      headers: { cookie: session.cookie, 'x-csrf-token': session.csrf, 'content-type': 'application/json' },
+      body: JSON.stringify({ givenName: `Student${i}`, familyName: word, userName: `s.${Date.now()}.${i}`, password: 'compass-rose' }),
+    });
+    if (!reply.ok) throw new Error(`join: ${reply.status}`);
+    students.push({ cookie: reply.headers.get('set-cookie').split(';')[0], csrf: (await reply.json()).csrf });
+  }
+  return { classId, students };
+}
 /** Issues something to everyone of a class; answers its assignment. @param more what differs from a piece of 20 points that is handed in */
 async function issue(teacher, classId, { due, instructions, ...more }) {
   const set = {
@@ -94,4 +112,4 @@ const fetchOnly = ({ cookie }, path) =>
     request.on('error', failed);
   });
 
-module.exports = { fetchOnly, ask, base, issue, measure, quantile, say, signIn };
+module.exports = { aClassOf, fetchOnly, ask, base, issue, measure, quantile, say, signIn };

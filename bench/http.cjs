@@ -2,7 +2,7 @@
 // would do. Bounded: it stops by itself.
 const ExcelJS = require('exceljs');
 
-const { ask, base, issue, measure, quantile, signIn } = require('./client.cjs');
+const { aClassOf, ask, base, issue, measure, quantile, signIn } = require('./client.cjs');
 
 const ROWS = Array.from({ length: 2000 }, (_, i) => [`Given${i}`, `Family${i}`, String(10_000 + i), `s${i}@tern-bay.example`]);
 const HEADER = ['Given name', 'Family name', 'School number', 'E-mail'];
@@ -28,20 +28,7 @@ const WORDS =
  * overlap, with one pair that shares a passage, and the zip.
  */
 async function rush(teacher) {
-  const { id: classId, joinCode } = await ask(teacher, 'POST', '/api/classes', { name: `Rush ${Date.now()}` });
-  await ask(teacher, 'PUT', `/api/classes/${classId}/join-code`, { open: true, until: null });
-  const students = [];
-  for (let i = 0; i < 40; i++) {
-    const first = await fetch(`${base}/api/session`);
-    const session = { cookie: first.headers.get('set-cookie').split(';')[0], csrf: (await first.json()).csrf };
-    const reply = await fetch(`${base}/api/join/${joinCode}`, {
-      method: 'POST',
-      headers: { cookie: session.cookie, 'x-csrf-token': session.csrf, 'content-type': 'application/json' },
-      body: JSON.stringify({ givenName: `Student${i}`, familyName: 'Rush', userName: `rush.${Date.now()}.${i}`, password: 'compass-rose' }),
-    });
-    if (!reply.ok) throw new Error(`join: ${reply.status}`);
-    students.push({ cookie: reply.headers.get('set-cookie').split(';')[0], csrf: (await reply.json()).csrf });
-  }
+  const { classId, students } = await aClassOf(40, teacher, 'Rush');
   const due = Date.now() + 60_000;
   const assignmentId = await issue(teacher, classId, {
     title: 'Rush',

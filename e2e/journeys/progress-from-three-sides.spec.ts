@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
-import { asks, press, someone, type, unique } from '../support/people';
+import { aFamilyOf, asks, press, type } from '../support/people';
 import { choose } from '../support/fields';
 import { aReadyClass, paragraphs } from '../support/school';
 
@@ -45,25 +45,7 @@ test('teacher, student and family see the same numbers, and so does the paper', 
   await expect(dial).toBeVisible();
 
   // The family: invited by mail, and at the door with the code.
-  await teacher.goto(`/class/${classId}/families`);
-  await teacher.getByRole('checkbox', { name: 'Ada Reef' }).press('Space');
-  await press(teacher.getByRole('button', { name: 'Invite 1 family' }));
-  const address = `${unique('mira').replace(/\s/g, '.')}@home.example`;
-  await type(teacher.getByLabel('Ada Reef', { exact: true }).last(), address);
-  await press(teacher.getByRole('button', { name: 'Send 1 mail' }));
-  await expect(teacher.getByText('1 mail is on its way.')).toBeVisible();
-  const { mails } = await asks<{ mails: { to: string; body: string }[] }>(teacher, 'get', '/api/mailroom');
-  const code = /#([0-9A-Z]{12})/.exec(mails.find((mail) => mail.to === address)!.body)![1]!;
-  const family = await someone(browser, undefined, { width: 390, height: 844 });
-  await family.goto('/family');
-  await type(family.getByLabel('Code of the letter'), `${code.slice(0, 4)}-${code.slice(4, 8)}-${code.slice(8)}`);
-  await family.keyboard.press('Enter');
-  await expect(family.getByText(/This code is about Ada/)).toBeVisible();
-  await type(family.getByLabel('Your first name'), 'Mira');
-  await type(family.getByLabel('User name you choose'), unique('mira').replace(/\s/g, '.'));
-  await type(family.getByLabel('Password you choose'), 'compass-rose');
-  await family.keyboard.press('Enter');
-  await expect(family.getByRole('heading', { name: 'The work of Ada Reef' })).toBeVisible();
+  const family = await aFamilyOf(browser, teacher, classId, 'Ada Reef');
   await expect(family.getByRole('img', { name: '82.5 % total so far' })).toBeVisible();
   await expect(family.getByText('If nothing more comes in: 33.0 %. At the present pace: 82.5 %. With everything: 93.0 %.')).toBeVisible();
   await expect(family.getByRole('listitem').filter({ hasText: 'Lost walk' })).toContainText('still accepted until');

@@ -31,7 +31,6 @@ test('the main views of the teacher', async ({ browser }) => {
   await take(page, 'plan', '/plan', '.card');
   await take(page, 'compose', `/compose/${find('Valley model').briefId}${scope}`, '.other');
   await take(page, 'assignment', `/assignments/${find('River cross-section sketch').id}${scope}`, 'table');
-  await take(page, 'marking', '/marking', '.stack-of-paper');
   const desk = find('Meander notes').id;
   const rows = (await (await page.request.get(`/api/assignments/${desk}/pieces`)).json()).rows as {
     state: string;
@@ -42,17 +41,8 @@ test('the main views of the teacher', async ({ browser }) => {
   await take(page, 'student', `/progress/${classId}/${bao}${scope}`, '.dial');
   await take(page, 'reports', `/reports${scope}`, 'iframe');
   await take(page, 'class', `/class/${classId}`, 'table');
-  const survey = find('Ford survey report').id;
-  const writing = (await (await page.request.get(`/api/assignments/${survey}/pieces`)).json()).rows as {
-    state: string;
-    student: { id: string };
-  }[];
-  await take(
-    page,
-    'follow',
-    `/assignments/${survey}/follow/${writing.find((row) => row.state === 'started')!.student.id}${scope}`,
-    '.paper .rich-text',
-  );
+  await take(page, 'quiz-compose', `/quiz/${find('Reading a river, quiz').briefId}${scope}`, '.question');
+  await take(page, 'quiz-outcome', `/marking/${find('Stream orders, a check').id}/quiz${scope}`, '.outcome-cell');
   await take(page, 'mark-book', `/mark-book?class=${classId}`, '.row-of-book');
   await page.evaluate(() => localStorage.setItem('jolly-theme', 'dark'));
   await take(page, 'today-dark', '/today', '.owes');
@@ -71,7 +61,6 @@ for (const [size, suffix] of [
     if (suffix !== '')
       await take(page, `piece${suffix}`, `/work/${pieces.find((one) => one.title === 'Valley model')!.assignmentId}`, '.editor');
     if (suffix === '') await take(page, 'returned', `/work/${pieces.find((one) => one.title === 'Rain to river')!.assignmentId}`, '.card');
-    if (suffix === '') await take(page, 'my-progress', '/my-progress', '.dial');
   });
 }
 
@@ -82,4 +71,15 @@ test('what a family sees, in two languages', async ({ browser }) => {
   const salma = await someone(browser, 'salma.alrashid', { width: 390, height: 844 });
   await salma.clock.setFixedTime(NOW);
   await take(salma, 'family-phone', '/family', '.class');
+});
+
+test('a quiz on a phone', async ({ browser }) => {
+  const page = await someone(browser, 'anouk.brandt', { width: 390, height: 844 });
+  await page.clock.setFixedTime(NOW);
+  const { pieces } = (await (await page.request.get('/api/my/work')).json()) as { pieces: { assignmentId: string; title: string }[] };
+  await page.goto(`/work/${pieces.find((one) => one.title === 'Landforms, before the test')!.assignmentId}/quiz`);
+  await page.getByRole('button', { name: /^Begin/ }).click();
+  await page.locator('.strip').waitFor();
+  await page.evaluate(() => document.fonts.ready);
+  await page.screenshot({ path: `${folder}/quiz-phone.png` });
 });

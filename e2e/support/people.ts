@@ -175,3 +175,27 @@ export async function asks<T>(page: Page, verb: 'post' | 'put' | 'get', path: st
   expect(reply.ok(), await reply.text()).toBe(true);
   return reply.status() === 204 ? (undefined as T) : ((await reply.json()) as T);
 }
+
+/** The family of a student of a class: invited by mail, and at the door with the code, on a phone. @param name of the student */
+export async function aFamilyOf(browser: Browser, teacher: Page, classId: string, name: string): Promise<Page> {
+  await teacher.goto(`/class/${classId}/families`);
+  await teacher.getByRole('checkbox', { name: name }).press('Space');
+  await press(teacher.getByRole('button', { name: 'Invite 1 family' }));
+  const address = `${unique('mira').replace(/\s/g, '.')}@home.example`;
+  await type(teacher.getByLabel(name, { exact: true }).last(), address);
+  await press(teacher.getByRole('button', { name: 'Send 1 mail' }));
+  await expect(teacher.getByText('1 mail is on its way.')).toBeVisible();
+  const { mails } = await asks<{ mails: { to: string; body: string }[] }>(teacher, 'get', '/api/mailroom');
+  const code = /#([0-9A-Z]{12})/.exec(mails.find((mail) => mail.to === address)!.body)![1]!;
+  const family = await someone(browser, undefined, { width: 390, height: 844 });
+  await family.goto('/family');
+  await type(family.getByLabel('Code of the letter'), `${code.slice(0, 4)}-${code.slice(4, 8)}-${code.slice(8)}`);
+  await family.keyboard.press('Enter');
+  await expect(family.getByText(`This code is about ${name.split(' ')[0]}`)).toBeVisible();
+  await type(family.getByLabel('Your first name'), 'Mira');
+  await type(family.getByLabel('User name you choose'), unique('mira').replace(/\s/g, '.'));
+  await type(family.getByLabel('Password you choose'), 'compass-rose');
+  await family.keyboard.press('Enter');
+  await expect(family.getByRole('heading', { name: `The work of ${name}` })).toBeVisible();
+  return family;
+}

@@ -233,7 +233,14 @@ export interface CorrectionAct {
 }
 /** Who would move, before anything changes. */
 export interface CorrectionEffects {
-  moves: { student: StudentName & { id: string }; className: string; before: MilliPoints; after: MilliPoints }[];
+  moves: {
+    student: StudentName & { id: string };
+    className: string;
+    before: MilliPoints;
+    after: MilliPoints;
+    /** an answer of theirs waits still: these are their points so far */
+    waits: boolean;
+  }[];
   /** who comes to the pass line or falls below it */
   passing: number;
   failing: number;

@@ -10,4 +10,5 @@ export const pieceParams = Joi.object({ assignmentId: id, studentId: id });
 export const memberParams = Joi.object({ classId: id, studentId: id });
 export const fileParams = Joi.object({ fileId: id });
 export const fileQuery = Joi.object({ as: Joi.valid('inline') });
+export const keepQuery = Joi.object({ as: Joi.valid('picture') });
 export const codeParams = Joi.object({ code: Joi.string().max(32).required() });

@@ -153,6 +153,11 @@ export const PROBLEMS = {
   'file.tooLarge': [413, 'This file is larger than 50 MB. It was not attached; everything else is kept.'],
   'file.tooMany': [422, 'A piece takes at most 20 files.'],
   'file.notYours': [422, 'A file in this is not yours to use. Nothing was stored.'],
+  'file.notPicture': [422, '“{name}” is no picture that can be shown. Choose a PNG, JPEG, GIF or WebP.'],
+  'file.tooManyPixels': [
+    422,
+    'This picture has {n} million pixels. At most {most} million can be drawn on every phone; make it smaller and choose it again.',
+  ],
   'file.gone': [410, 'The file is on record but its bytes cannot be read. Tell whoever runs this server.'],
   'score.aboveMaximum': [422, 'That is more than the piece is out of. Confirm it as a bonus, or change it.'],
   'score.noMaximum': [422, 'This piece has no points. Leave the score empty and write words.'],

@@ -1,4 +1,5 @@
 import { isShownInline } from '../../files/file-store';
+import { requireDrawable } from '../../files/drawable';
 import { fileWords } from '../../files/file-words';
 import { takenFile } from '../../files/take-file';
 import { asTeacher } from '../../http/as-role';
@@ -7,7 +8,7 @@ import type { Route } from '../../http/route';
 import type { KeptFilesService } from './kept-files.service';
 import type { FetchingService } from '../pieces/fetching.service';
 import type { FileStore } from '../../files/file-store';
-import { fileParams, fileQuery } from '../../forms/params';
+import { fileParams, fileQuery, keepQuery } from '../../forms/params';
 
 export const keptFileRoutes = ({
   keptFiles,
@@ -21,10 +22,15 @@ export const keptFileRoutes = ({
   {
     route: 'POST /api/files',
     action: 'file.keep',
-    does: 'Puts up one file of up to 50 MB, to go with what you write.',
+    does: 'Puts up one file of up to 50 MB, to go with what you write; as a picture to stand in it, one that a phone can draw.',
+    query: keepQuery,
     takesFile: true,
     status: 201,
-    handle: ({ actor, req, now }) => keptFiles.keep(asTeacher(actor), takenFile(req), now),
+    handle: ({ actor, req, query, now }) => {
+      const file = takenFile(req);
+      if (query.as === 'picture') requireDrawable(file);
+      return keptFiles.keep(asTeacher(actor), file, now);
+    },
   },
   {
     route: 'GET /api/files/:fileId',

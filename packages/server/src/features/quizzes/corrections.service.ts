@@ -35,6 +35,8 @@ interface Move {
   sight: Sight;
   before: QuizResult;
   after: QuizResult;
+  /** an answer of the last try waits still: what is compared is what was scored so far */
+  waits: boolean;
 }
 
 const isSame = (a: QuizResult, b: QuizResult) => a.earned === b.earned && a.rounds.join() === b.rounds.join();
@@ -89,9 +91,10 @@ export function correctionsService({ accounts, assignments, classes, board, piec
       const own = over.get(`${assignment.id} ${member.student.id}`);
       if (!own) return [];
       const here = settled.get(assignment.id) ?? [];
-      const result = (of: Corrections) => resultOf(assignment, own, of);
+      const waits = resultOf(assignment, own, toCorrections([...here, row])).earned === null;
+      const result = (of: Corrections) => resultOf(assignment, own, of, { soFar: waits });
       const [before, after] = [result(toCorrections(here)), result(toCorrections([...here, row]))];
-      return isSame(before, after) ? [] : [{ sight, before, after }];
+      return isSame(before, after) ? [] : [{ sight, before, after, waits }];
     });
   }
 
@@ -172,13 +175,14 @@ export function correctionsService({ accounts, assignments, classes, board, piec
       const all = await sections(teacher, assignmentId);
       const moves = await movesOf(teacher, all, request, now);
       const effects: CorrectionEffects = { moves: [], passing: 0, failing: 0, returned: 0, classes: all.length };
-      for (const { sight, before, after } of moves) {
+      for (const { sight, before, after, waits } of moves) {
         const worthOfResult = ({ earned, rounds }: QuizResult) => worth(sight, { earned, rounds }).effective;
         const [was, will] = [worthOfResult(before), worthOfResult(after)];
         if (was === null || will === null || was === will) continue;
         const line = divide(ratio(sight.schoolClass.bearing.passLine), ratio(100_000));
         const passes = (points: MilliPoints) => compare(share(sight, points) ?? ratio(0), line) >= 0;
-        effects.moves.push({ student: whoOf(sight), className: sight.schoolClass.label, before: was, after: will });
+        effects.moves.push({ student: whoOf(sight), className: sight.schoolClass.label, before: was, after: will, waits });
+        if (waits) continue;
         if (!passes(was) && passes(will)) effects.passing += 1;
         if (passes(was) && !passes(will)) effects.failing += 1;
         if (sight.record?.returned && sight.record.summary.returnedAt !== null) effects.returned += 1;

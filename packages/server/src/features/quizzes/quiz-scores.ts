@@ -20,10 +20,17 @@ export interface QuizResult {
  * is not counted yet.
  *
  * @param tries that are over, in their order
+ * @param soFar what waits counts nothing yet, instead of keeping the whole back
  */
-export function resultOf(assignment: AssignmentReply, tries: readonly TryRecord[], corrections: Corrections = NO_CORRECTIONS): QuizResult {
+export function resultOf(
+  assignment: AssignmentReply,
+  tries: readonly TryRecord[],
+  corrections: Corrections = NO_CORRECTIONS,
+  { soFar = false } = {},
+): QuizResult {
   const scores = tries.map((one) => {
-    const score = scoreOf(one, assignment.briefId, runOf(assignment), corrections);
+    const found = scoreOf(one, assignment.briefId, runOf(assignment), corrections);
+    const score = soFar ? { ...found, score: found.questions.reduce((sum, { points }) => sum + (points ?? 0), 0) } : found;
     return assignment.points === null ? score.score : scaledScore(score, assignment.points);
   });
   return { earned: scores.at(-1) ?? null, rounds: scores.slice(0, -1).filter((one): one is MilliPoints => one !== null) };

@@ -9,5 +9,5 @@ export { default as SpokenField } from './SpokenField.vue';
 export { default as RubricSheet } from './RubricSheet.vue';
 export { blankQuiz, blankSet, useBrief } from './use-brief';
 export { useGoesTo } from './use-goes-to';
-export { keepPicture } from './keep-picture';
+export { keepPicture, putUpPicture } from './keep-picture';
 export { useTrail } from './use-trail';

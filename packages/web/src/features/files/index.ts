@@ -5,3 +5,4 @@ export { sizeText } from './size-text';
 export { default as PdfView } from './PdfView.vue';
 export { default as RecordingSheet } from './RecordingSheet.vue';
 export { kindOf } from './kind-of';
+export { reduced } from './reduce-photo';

@@ -2,7 +2,7 @@ import type { WorkFile } from '@jolly/server/contract';
 import { createStore, del, get, keys, set } from 'idb-keyval';
 import { onScopeDispose, ref } from 'vue';
 import { ApiProblem, ask, askSession } from '../../api/client';
-import { reduced } from './reduce-photo';
+import { reduced } from '../files';
 import { sendUpload } from './send-upload';
 
 /** A file on its way, as this browser keeps it until the server has it whole. */

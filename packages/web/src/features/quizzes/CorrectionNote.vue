@@ -69,7 +69,7 @@ const settle = () =>
           <span class="grow" dir="auto">{{ name(one.student) || t('quizOutcome.namelessOne') }}</span><span class="muted">{{
             one.className
           }}</span
-          ><strong>{{ points(one.before) }} → {{ points(one.after) }}</strong>
+          ><strong>{{ points(one.before) }} → {{ points(one.after) }}{{ one.waits ? ' + ?' : '' }}</strong>
         </li>
       </ul>
     </FoldedPart>

@@ -3,7 +3,6 @@
 import { Button, Input } from 'ant-design-vue';
 import type { Question, QuestionPicture, Region } from '@jolly/core';
 import { computed, ref } from 'vue';
-import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import FileButton from '../../ui/FileButton.vue';
 import FormLine from '../../ui/FormLine.vue';
@@ -11,6 +10,7 @@ import NumberField from '../../ui/NumberField.vue';
 import ProblemNote from '../../ui/ProblemNote.vue';
 import SelectField from '../../ui/SelectField.vue';
 import { useWords } from '../../ui/use-words';
+import { putUpPicture } from '../assignments';
 import { fileAddress } from '../files';
 import RegionShape from './RegionShape.vue';
 
@@ -22,8 +22,7 @@ const { problem, busy, attempt } = useAttempt();
 const set = (more: Partial<OfPlace>) => (question.value = { ...question.value, ...more });
 const putUp = ([file]: readonly File[]) =>
   attempt(async () => {
-    const kept = await ask('POST /api/files', { file: file! });
-    const { id, name, size, mediaType } = kept;
+    const { id, name, size, mediaType } = await putUpPicture(file!);
     set({ picture: { id, name, size, mediaType, alt: question.value.picture?.alt ?? '' } satisfies QuestionPicture });
   });
 

@@ -2,14 +2,14 @@
 /** One question while it is written: at left what students see, at right what it earns, how it counts and what is said about it. */
 import { Button, Textarea } from 'ant-design-vue';
 import { isTeacherScored, type DecimalMark, type Question, type QuestionSet, type Rubric } from '@jolly/core';
-import { computed, ref } from 'vue';
+import { computed, onMounted, ref } from 'vue';
 import FormLine from '../../ui/FormLine.vue';
 import NumberField from '../../ui/NumberField.vue';
 import RadioField from '../../ui/RadioField.vue';
 import RichTextEditor from '../../ui/RichTextEditor.vue';
 import SelectField from '../../ui/SelectField.vue';
 import TagsField from '../../ui/TagsField.vue';
-import { vFocusFirst } from '../../ui/focus-first';
+import type { Focusable } from '../../ui/focus-first';
 import { useWords } from '../../ui/use-words';
 import { keepPicture, RubricSheet, SpokenField } from '../assignments';
 import ChoicesEditor from './ChoicesEditor.vue';
@@ -24,6 +24,9 @@ const props = defineProps<{ n: number; decimal: DecimalMark; aims: readonly stri
 const emit = defineEmits<{ done: []; remove: []; copy: []; newSet: [] }>();
 const { t } = useWords();
 const more = ref(false);
+/** One begins with what is asked, wherever the key was pressed. */
+const words = ref<Focusable | null>(null);
+onMounted(() => words.value?.focus());
 const rubricOpen = ref(false);
 const set = (changed: object) => (question.value = { ...question.value, ...changed } as Question);
 const rubric = computed(() => ('rubric' in question.value ? question.value.rubric : null));
@@ -35,7 +38,9 @@ const setChoices = computed(() => [
 ]);
 const chooseSet = (id: string) => (id === NEW ? emit('newSet') : set({ setId: id === '' ? null : id }));
 function key(event: KeyboardEvent): void {
-  if (event.key !== 'Escape' || event.defaultPrevented) return;
+  if (event.key !== 'Escape') return;
+  // A list that is open takes it first. The text takes it too, to choose what surrounds the cursor, which nobody wants here.
+  if (event.defaultPrevented && !(event.target as HTMLElement).isContentEditable) return;
   event.stopPropagation();
   emit('done');
 }
@@ -47,9 +52,10 @@ function setRubric(changed: Rubric): void {
 </script>
 
 <template>
-  <div v-focus-first class="editor" role="group" :aria-label="t('quizMaking.editing', { n })" @keydown="key">
+  <div class="editor" role="group" :aria-label="t('quizMaking.editing', { n })" @keydown="key">
     <div class="stack main">
       <RichTextEditor
+        ref="words"
         :model-value="question.text"
         slim
         :label="t('quizMaking.textLabel', { n })"

@@ -56,7 +56,7 @@ const outcome = (more: Partial<QuizOutcomeReply> = {}): QuizOutcomeReply => ({
   ...more,
 });
 const effects: CorrectionEffects = {
-  moves: [{ student: { id: 'ada', givenName: 'Ada', familyName: 'Lind' }, className: 'Rivers 8', before: 0, after: 2000 }],
+  moves: [{ student: { id: 'ada', givenName: 'Ada', familyName: 'Lind' }, className: 'Rivers 8', before: 0, after: 2000, waits: true }],
   passing: 1,
   failing: 0,
   returned: 1,
@@ -91,7 +91,7 @@ describe('what came of a quiz', () => {
     expect(last(LOOK)!.body).toEqual({ questionId: 'mud', correction: { kind: 'countRight', right: inside }, giveBack: true });
     expect(asked.some((one) => one.key === SETTLE)).toBe(false);
     expect(page.text()).toContain('One student gains. One of them comes to the pass line. Nobody falls.');
-    expect(page.text()).toContain('0 → 2');
+    expect(page.text()).toContain('0 → 2 + ?');
     await page.tick('Tell the one who has it back', false);
     await page.press('Count it as right');
     expect(last(SETTLE)!.body).toMatchObject({ correction: { kind: 'countRight', right: inside }, giveBack: false });

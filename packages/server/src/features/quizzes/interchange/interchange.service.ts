@@ -4,6 +4,7 @@ import { randomUUID } from 'node:crypto';
 import { Readable } from 'node:stream';
 import { buffer } from 'node:stream/consumers';
 import type { QuizFileRequest, ReadQuizReply } from '../../../contract';
+import { MOST_PIXELS } from '../../../files/drawable';
 import type { FileStore } from '../../../files/file-store';
 import { isWorkbook, isZip, readTable, TableError, unzip } from '../../../files/read-table';
 import type { TakenFile } from '../../../files/take-file';
@@ -21,8 +22,6 @@ const BOUNDS = { rows: 2000, columns: 40 };
 const MOST_FILES = 2000;
 const LARGEST_UNPACKED = 120_000_000;
 const PICTURE = /\.(png|jpe?g|gif|webp)$/i;
-/** More points than any camera takes; such a picture would fill the memory of a phone. */
-const MOST_PIXELS = 80_000_000;
 const WIDTHS = [16, 60, 9, 40, 40, 10, 13, 10, 40, 24];
 
 interface Collaborators {
