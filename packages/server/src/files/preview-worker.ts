@@ -54,5 +54,8 @@ async function wordsOf(bytes: Buffer): Promise<FileWords> {
 wordsOf(readFileSync(workerData as string)).then(
   (words) => parentPort!.postMessage(words),
   (error: unknown) =>
-    parentPort!.postMessage({ kind: 'none', why: error instanceof TableError && error.why === 'tooLarge' ? 'tooLarge' : 'notReadable' } satisfies FileWords),
+    parentPort!.postMessage({
+      kind: 'none',
+      why: error instanceof TableError && error.why === 'tooLarge' ? 'tooLarge' : 'notReadable',
+    } satisfies FileWords),
 );

@@ -20,7 +20,6 @@ const act = computed(() => {
     <p class="muted small">{{ t('piece.quiz.is') }}</p>
     <LinkButton
       :type="act === 'look' || act === 'answers' ? 'default' : 'primary'"
-     
       class="whole"
       :to="`/work/${value.piece.assignmentId}/quiz`"
       >{{ t(`piece.quiz.${act}`) }}</LinkButton
