@@ -83,7 +83,7 @@ const outcome = () => {
     ),
   );
 };
-say('outcome of a quiz, 40 students × 60 questions, all figures', `${median(outcome).toFixed(1)} ms`);
+say('outcome of a quiz, 40 × 60, with all figures', `${median(outcome).toFixed(1)} ms`);
 const docs = readFileSync(join(__dirname, '../docs/compute.md'), 'utf8');
 for (const [, kind, document] of docs.matchAll(/`\.\/jolly compute (\w+)`\n```json\n(.+)\n```/g)) {
   const ms = median(() => {
