@@ -219,8 +219,8 @@ test('a quiz of all kinds is made by keyboard, taken by phone, broken line and t
     await expect(teacher.getByText(/^Left out, for nobody/)).toBeVisible();
   }
   await press(teacher.getByRole('button', { name: 'Score the 2 answers, question by question' }));
-  await press(teacher.getByRole('button', { name: '1 points to Ada Reef' }));
-  await press(teacher.getByRole('button', { name: '0 points to Ben Reef' }));
+  await press(teacher.getByRole('button', { name: '1 point to Ada Reef' }));
+  await press(teacher.getByRole('button', { name: 'No point to Ben Reef' }));
   await expect(teacher.getByText('2 of 2 answers scored')).toBeVisible();
 
   // Returned once; everybody reads the same.

@@ -42,7 +42,10 @@ export function aWire(...answers: ({ status: number; body?: unknown } | 'broken 
     const answer = answers.shift();
     if (answer === undefined) throw new Error(`Nobody expected ${init.method} ${path}`);
     if (answer === 'broken line') throw new TypeError('Failed to fetch');
-    return new Response(answer.body === undefined ? null : JSON.stringify(answer.body), { status: answer.status });
+    const reply = new Response(answer.body === undefined ? null : JSON.stringify(answer.body), { status: answer.status });
+    // Read by itself it would be of objects of another realm than the page's, and a browser's are of its own.
+    reply.json = async () => JSON.parse(await reply.text()) as unknown;
+    return reply;
   };
   return { sent, fetch, left: answers };
 }

@@ -160,7 +160,7 @@ const go = (to: string) => void router.replace({ path: `/marking/${id.value}/ans
               :key="step"
               size="small"
               :type="marked[one.tryId]?.points === step ? 'primary' : 'default'"
-              :aria-label="t('quizAcross.give', { n: points(step), name: nameOf(one, index) })"
+              :aria-label="count('quizAcross.give', step / 1000, { name: nameOf(one, index) })"
               @click="give(one, { points: step }).then(() => next(index))"
               >{{ points(step) }}</Button
             >

@@ -122,6 +122,26 @@ describe('what came of a quiz', () => {
   });
 });
 
+it('follows by itself while students hand in, once for many', async () => {
+  jest.useFakeTimers({ doNotFake: ['setImmediate', 'nextTick', 'queueMicrotask'] });
+  const streams: { at: string; onmessage: (event: { data: string }) => void }[] = [];
+  globalThis.EventSource = class {
+    constructor(readonly at: string) {
+      streams.push(this as never);
+    }
+    close = () => undefined;
+  } as never;
+  const { asked } = serving({ [OUTCOME]: outcome() });
+  const page = await opened(QuizOutcomePage, { at: '/marking/check/quiz', path: '/marking/:id/quiz' });
+  expect(streams.map((one) => one.at)).toEqual(['/api/assignments/check/live']);
+  for (let n = 0; n < 30; n++) streams[0]!.onmessage({ data: '{"studentIds":["ada"]}' });
+  await jest.advanceTimersByTimeAsync(2500);
+  await page.settled();
+  expect(asked.filter((one) => one.key === OUTCOME)).toHaveLength(2);
+  Reflect.deleteProperty(globalThis, 'EventSource');
+  jest.useRealTimers();
+});
+
 describe('one question across all students', () => {
   const answers: AnswerToScore[] = [
     { tryId: 'a', student: { id: 'p1', givenName: '', familyName: '' }, answer: 'It slows down.', files: [], mark: null },
@@ -163,7 +183,7 @@ describe('one question across all students', () => {
       body: { points: 2000, choices: null, remark: '', version: 0 },
     });
     expect(page.text()).toContain('2 of 2 answers scored');
-    await page.press('1 points to Piece 1');
+    await page.press('1 point to Piece 1');
     expect(last(MARK)!.body).toMatchObject({ points: 1000, version: 1 });
   });
 

@@ -424,7 +424,7 @@ export const quizzesWords = {
     none: 'Nobody has answered this.',
     pointsOf: 'Points of {name}',
     of: 'of {n}',
-    give: '{n} points to {name}',
+    give: 'No point to {name} | 1 point to {name} | {n} points to {name}',
     remark: 'A word to the answer',
     remarkOf: 'A word to the answer of {name}',
   },
