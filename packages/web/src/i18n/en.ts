@@ -19,6 +19,7 @@ import { newsWords } from '../features/news/words.en';
 import { notesWords } from '../features/notes/words.en';
 import { planWords } from '../features/plan/words.en';
 import { progressWords } from '../features/progress/words.en';
+import { quizzesOutcomeWords } from '../features/quizzes/outcome-words.en';
 import { quizzesWords } from '../features/quizzes/words.en';
 import { remarksWords } from '../features/remarks/words.en';
 import { reportsWords } from '../features/reports/words.en';
@@ -180,6 +181,7 @@ export const en = {
   ...planWords,
   ...progressWords,
   ...quizzesWords,
+  ...quizzesOutcomeWords,
   ...remarksWords,
   ...reportsWords,
   ...reviewsWords,

@@ -37,7 +37,12 @@ const marked = ref<Record<string, NonNullable<AnswerToScore['mark']>>>({});
 const remarks = ref<Record<string, string>>({});
 const failed = ref<Record<string, string>>({});
 const onlyWaiting = ref(false);
-watch(value, (reply) => {
+watch(value, (reply, before) => {
+  // A word is about one question; of another question of the same students it says nothing.
+  if (reply?.question.id !== before?.question.id) {
+    remarks.value = {};
+    failed.value = {};
+  }
   marked.value = Object.fromEntries((reply?.answers ?? []).flatMap((one) => (one.mark ? [[one.tryId, one.mark]] : [])));
   remarks.value = Object.fromEntries((reply?.answers ?? []).map((one) => [one.tryId, remarks.value[one.tryId] ?? one.mark?.remark ?? '']));
 });
@@ -53,6 +58,7 @@ const done = computed(() => (value.value?.answers ?? []).filter((one) => marked.
 const going = new Map<string, Promise<void>>();
 /** Each mark is stored at once, one after the other for each student. */
 async function give(one: AnswerToScore, given: { points?: number | null; choices?: RubricChoices | null; remark?: string }): Promise<void> {
+  const about = question.value!.id;
   const work = (async () => {
     await going.get(one.tryId);
     const before = marked.value[one.tryId];
@@ -66,7 +72,7 @@ async function give(one: AnswerToScore, given: { points?: number | null; choices
     if (before && said(before) === said(body)) return;
     try {
       const reply = await ask('PUT /api/assignments/:assignmentId/quiz/tries/:tryId/marks/:questionId', {
-        params: { assignmentId: id.value, tryId: one.tryId, questionId: questionId.value },
+        params: { assignmentId: id.value, tryId: one.tryId, questionId: about },
         body,
       });
       marked.value = { ...marked.value, [one.tryId]: reply.mark! };

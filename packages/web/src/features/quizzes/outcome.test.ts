@@ -193,6 +193,29 @@ describe('one question across all students', () => {
     expect(last(MARK)!.body).toEqual({ points: null, choices: null, remark: 'Why?', version: 3 });
   });
 
+  it('a word about one question does not go to the next', async () => {
+    const why = aQuestion('why', 'And where?', { kind: 'own', rubric: null });
+    const questions = [own, why].map((one, index) => ({ id: one.id, number: index + 1, waiting: 1 }));
+    const { page, asked } = await open({
+      [ACROSS]: ({ params }) => ({
+        assignmentId: 'check',
+        title: 'Streams, a check',
+        question: params.questionId === 'own' ? own : why,
+        questions,
+        answers: answers.map((one) => ({ ...one, mark: params.questionId === 'own' ? one.mark : null })),
+        namesHidden: true,
+      }),
+    } as Answers);
+    expect(page.field('A word to the answer of Piece 2').value).toBe('Why?');
+    await page.router.replace('/marking/check/answers/why');
+    await page.settled();
+    expect(page.text()).toContain('And where?');
+    expect(page.field('A word to the answer of Piece 2').value).toBe('');
+    page.field('A word to the answer of Piece 2').dispatchEvent(new Event('blur'));
+    await page.settled();
+    expect(asked.some((one) => one.key === MARK)).toBe(false);
+  });
+
   it('says that somebody else scored it meanwhile, and shows that score', async () => {
     const current = { points: 500, choices: null, remark: '', version: 4, by: 'Ines Moor' };
     const { page, last } = await open({ [MARK]: new Refusal(409, 'quiz.mark', { current } as never) });
