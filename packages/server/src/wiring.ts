@@ -81,6 +81,7 @@ import { personsService } from './features/roster/persons.service';
 import { rosterExportService } from './features/roster/roster-export.service';
 import { rosterImportService } from './features/roster/roster-import.service';
 import { rosterService } from './features/roster/roster.service';
+import { questionStoreService } from './features/shelf/question-store.service';
 import { shelfService } from './features/shelf/shelf.service';
 import { feedbackFilesService } from './features/takehome/feedback-files.service';
 import { takeHomeService } from './features/takehome/take-home.service';
@@ -180,6 +181,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const quizzes = quizzesService({ sequelize, assignments, board, ownPieces, pieces, returning, tellLate });
   const ofQuizzes = { accounts, assignments, board, records: quizzes.records };
   const quizOutcome = outcomeService({ ...ofQuizzes, ending: quizzes.ending });
+  const questionStore = questionStoreService({ sequelize, classes, assignments, briefs, keptFiles, shelf, quizOutcome });
   const quizMarks = quizMarksService({ ...ofQuizzes, pieces, works, outcome: quizOutcome });
   const quizPrint = quizPrintService({ briefs, keptFiles, fileStore, printPdf });
   const quizInterchange = quizInterchangeService({ briefs, keptFiles, fileStore });
@@ -267,7 +269,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
     find,
     fetching,
   };
-  const quizzing = { quizzes, quizOutcome, quizMarks, quizPrint, quizInterchange, corrections };
+  const quizzing = { quizzes, quizOutcome, quizMarks, quizPrint, quizInterchange, corrections, questionStore };
   const marking = { desk, scoring, returning, judging, annotating, piles, remarks, reviews, book, bookActs, cellHistory, takeOut, bringIn };
   const home = { families, inviting, talks, children, tellingFamilies, reports, reportJobs, reportLetters, portfolio };
   return { sequelize, fileStore, printPdf, counters, ...home, ...setup, ...planning, ...workingOn, ...quizzing, ...marking };

@@ -21,3 +21,4 @@ export * from './run';
 export * from './blank';
 export * from './question-table';
 export * from './answer-spread';
+export * from './kept-question';

@@ -1,5 +1,5 @@
 /** The shelf: what a teacher keeps for use again. */
-import type { Instant, LocalDate, RichText, Rubric, WorkWindow } from '@jolly/core';
+import type { Instant, LocalDate, Question, QuestionKind, RichText, Rubric, WorkWindow } from '@jolly/core';
 import type { BriefBody, KeptFile } from './assignments';
 
 export type ShelfBody =
@@ -11,7 +11,8 @@ export type ShelfBody =
     }
   | { kind: 'rubric'; rubric: Rubric }
   | { kind: 'worksheet'; text: RichText }
-  | { kind: 'file'; file: KeptFile };
+  | { kind: 'file'; file: KeptFile }
+  | { kind: 'question'; question: Question };
 export type ShelfKind = ShelfBody['kind'];
 export interface ShelfRequest {
   title: string;
@@ -47,4 +48,71 @@ export interface ShelfReply {
 export interface ShelfItemReply extends ShelfItem {
   body: ShelfBody;
   usedIn: { assignmentId: string; title: string; className: string; due: Instant | null }[];
+}
+
+/** A question kept for use again, with what it is found by. */
+export interface KeptQuestion extends Pick<
+  ShelfItem,
+  'id' | 'tags' | 'own' | 'owner' | 'sharedWith' | 'keptAt' | 'changedAt' | 'used' | 'version'
+> {
+  question: Question;
+}
+/** What is looked for in the question store; what is left out does not narrow. */
+export interface QuestionSearch {
+  /** words that must all be in it */
+  text?: string;
+  tag?: string;
+  aim?: string;
+  kind?: QuestionKind;
+  /** one's own, or what colleagues share */
+  whose?: 'own' | 'shared';
+  page?: number;
+}
+export interface QuestionStoreReply {
+  found: KeptQuestion[];
+  /** how many were found in all, of how many there are */
+  total: number;
+  kept: number;
+  page: number;
+  pages: number;
+  /** all there are to choose from, with how many have them */
+  tags: { name: string; count: number }[];
+  aims: { name: string; count: number }[];
+  colleagues: ShelfReply['colleagues'];
+}
+/** Questions of a quiz to be kept; what is kept already is not kept twice. */
+export interface KeepQuestions {
+  questions: Question[];
+  tags: string[];
+  sharedWith: string[];
+  /** the quiz they come from, whose pictures may be a colleague's */
+  from: string | null;
+}
+export interface KeptQuestions {
+  /** in the order asked: where each lies, and whether it did before */
+  kept: { questionId: string; itemId: string; already: boolean }[];
+}
+/** The same done to several kept questions of one's own. */
+export interface QuestionsChange {
+  itemIds: string[];
+  addTags: string[];
+  shareWith: string[];
+}
+/** A quiz in which a kept question was asked, and what came of it there; figures are null before anybody was done. */
+export interface QuestionUse {
+  assignmentId: string;
+  title: string;
+  className: string;
+  due: Instant | null;
+  /** its words or its key were changed there */
+  changed: boolean;
+  n: number;
+  /** ten-thousandths */
+  difficulty: number | null;
+  discrimination: number | null;
+}
+export interface KeptQuestionReply extends KeptQuestion {
+  uses: QuestionUse[];
+  /** in quizzes of colleagues, or in drafts that are set for no class of one's own */
+  elsewhere: number;
 }

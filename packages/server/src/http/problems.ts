@@ -178,6 +178,8 @@ export const PROBLEMS = {
   'note.tooMany': [409, 'There are too many notes here already. Put more into one of them, or into the overall remark.'],
   'note.notYours': [409, 'Somebody else wrote this note. You can write below it.'],
   'note.shown': [409, 'The student has this note already, so it stays as it is. You can write below it.'],
+  'questions.tooMany': [409, 'You keep 5,000 questions at most. Let some go first.'],
+  'questions.tooManyTags': [422, 'A question has 20 tags at most. Nothing was changed.'],
   'remark.tooMany': [409, 'You keep 2,000 remarks already. Let some go first.'],
   'reviews.tooFew': [409, 'Too few have handed in for this: each would have to review more pieces than there are.'],
   'reviews.begun': [409, 'Reviews have been begun already. What is begun stays; let late ones be shared out instead.'],

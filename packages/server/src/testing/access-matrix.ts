@@ -1,6 +1,7 @@
 import { EVERYONE, FIRST_BEARING, FIRST_SCHEME, SHIPPED_REPORTS } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import type { ApiKey } from '../contract';
+import { bend } from './quizzes';
 import { aBrief, doc, MONDAY } from './school';
 
 // Filled in with the ids of the school, which are known only when it is there.
@@ -141,6 +142,10 @@ export const MATRIX: Record<ApiKey, Row> = {
   'GET /api/shelf/:itemId': teachers(404),
   'PUT /api/shelf/:itemId': teachers(404, { body: { ...onShelf, sharedWith: [], version: 1 } }),
   'DELETE /api/shelf/:itemId': teachers(404),
+  'GET /api/questions': teachers(200),
+  'POST /api/questions': teachers(201, { body: { questions: [bend()], tags: [], sharedWith: [], from: null } }),
+  'POST /api/questions/changes': teachers(404, { body: { itemIds: [randomUUID()], addTags: ['x'], shareWith: [] } }),
+  'GET /api/questions/:itemId': teachers(404),
   'GET /api/plan': { query: 'from=2026-11-16&to=2026-11-27', nobody: 401, wrong: ['student', 403], other: 200 },
   'POST /api/plan/preview': teachers(404, { body: move }),
   'POST /api/plan/moves': teachers(404, { body: { ...move, digest: '0'.repeat(64), tell: false } }),

@@ -1,4 +1,7 @@
-import { FIRST_RUN, textOf, type Gap, type Question, type QuestionForm, type Quiz, type QuizRun } from '@jolly/core';
+import { FIRST_RUN, textOf, type Answer, type Gap, type Question, type QuestionForm, type Quiz, type QuizRun } from '@jolly/core';
+
+import { randomUUID } from 'node:crypto';
+import type { Person } from './school';
 
 /** Quizzes for tests, with telling defaults. */
 
@@ -81,3 +84,10 @@ export const asQuiz = (quiz: Quiz = aQuiz()) => ({
   points: quiz.questions.reduce((sum, one) => sum + one.points, 0),
   rounds: 1,
 });
+/** Somebody goes through the quiz and hands it in. */
+export async function takes(person: Person, id: string, answers: Record<string, Answer>): Promise<void> {
+  const { number } = (await person.post(`/api/my/quizzes/${id}/tries`)).body.running;
+  const given = Object.entries(answers).map(([questionId, answer]) => ({ id: randomUUID(), questionId, answer, insteadOf: null }));
+  if (given.length > 0) await person.post(`/api/my/quizzes/${id}/answers`, { number, answers: given });
+  await person.post(`/api/my/quizzes/${id}/hand-in`, { number });
+}

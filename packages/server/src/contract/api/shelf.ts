@@ -1,5 +1,17 @@
 import type { Nothing } from './shape';
-import type { ShelfChange, ShelfItem, ShelfItemReply, ShelfReply, ShelfRequest } from '../shelf';
+import type {
+  KeepQuestions,
+  KeptQuestionReply,
+  KeptQuestions,
+  QuestionSearch,
+  QuestionsChange,
+  QuestionStoreReply,
+  ShelfChange,
+  ShelfItem,
+  ShelfItemReply,
+  ShelfReply,
+  ShelfRequest,
+} from '../shelf';
 
 export interface ShelfApi {
   'GET /api/shelf': { reply: ShelfReply };
@@ -7,4 +19,8 @@ export interface ShelfApi {
   'GET /api/shelf/:itemId': { reply: ShelfItemReply };
   'PUT /api/shelf/:itemId': { body: ShelfChange; reply: ShelfItemReply };
   'DELETE /api/shelf/:itemId': Nothing;
+  'GET /api/questions': { query: QuestionSearch; reply: QuestionStoreReply };
+  'POST /api/questions': { body: KeepQuestions; reply: KeptQuestions };
+  'POST /api/questions/changes': { body: QuestionsChange };
+  'GET /api/questions/:itemId': { reply: KeptQuestionReply };
 }

@@ -42,6 +42,7 @@ import * as roundTimes from './0041-round-times';
 import * as classChanges from './0042-class-changes';
 import * as plainColumnNames from './0043-plain-column-names';
 import * as quizzes from './0044-add-quizzes';
+import * as questionStore from './0045-add-question-store';
 
 /** One step of the schema: statements up, and the way back. A released one is never edited. */
 export interface Migration {
@@ -96,4 +97,5 @@ export const MIGRATIONS: readonly Migration[] = [
   classChanges,
   plainColumnNames,
   quizzes,
+  questionStore,
 ];

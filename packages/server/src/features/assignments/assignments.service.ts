@@ -9,6 +9,7 @@ import { fieldProblem } from '../../http/field-problems';
 import { Problem } from '../../http/problem';
 import type { ClassesService } from '../classes/classes.service';
 import { toAssignment, toBriefBody, toBriefColumns, toSetColumns } from './assignments.mapper';
+import { noteQuestionUses } from './question-uses';
 import { defineAssignments, type AssignmentRow, type BriefRow } from './assignments.model';
 
 /** More than a class sets in a year; every list of assignments ends at so many a class. */
@@ -301,6 +302,7 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
         rows.map(({ row }) => row),
         { transaction },
       );
+      for (const [index, { brief }] of rows.entries()) await noteQuestionUses(sequelize, brief.id, bodies[index]!.quiz, transaction);
       noteChange(transaction, { classes: bodies.map((one) => one.classId) });
       return rows.map(({ row, brief }) => toAssignment(row, brief));
     },

@@ -26,6 +26,7 @@ import { toBriefBody, toBriefColumns, toSetColumns, toSetFor } from './assignmen
 import { defineAssignments, type AssignmentRow, type BriefRow } from './assignments.model';
 import { refuseContradiction, type AssignmentsService } from './assignments.service';
 import type { Rescaled } from '../pieces/records';
+import { keptQuestionsSeen, noteQuestionUses } from './question-uses';
 
 type Teacher = Actor & { userId: string };
 
@@ -150,7 +151,8 @@ export function briefsService({ sequelize, classes, assignments, keptFiles, piec
 
   /** The body with its files as they are on record; handouts that go with it must be the teacher's to use. */
   async function settled(teacher: Teacher, body: BriefBody, holderIds: string[]): Promise<BriefBody> {
-    const files = await keptFiles.usable(teacher.userId, filesOf(body), holderIds);
+    const kept = await keptQuestionsSeen(sequelize, teacher.userId, body.quiz);
+    const files = await keptFiles.usable(teacher.userId, filesOf(body), [...holderIds, ...kept]);
     const linked = body.attachments.flatMap((one) => (one.kind === 'handout' ? [one.briefId] : []));
     for (const briefId of linked) await find(teacher, 'assignment.look', briefId);
     return {
@@ -235,6 +237,7 @@ export function briefsService({ sequelize, classes, assignments, keptFiles, piec
         await tables.assignments.bulkCreate(mine, { transaction });
         noteChange(transaction, { briefs: [row.id] });
         await keptFiles.setUses({ holderKind: 'brief', holderId: row.id }, filesOf(stored), transaction);
+        await noteQuestionUses(sequelize, row.id, stored.quiz, transaction);
       });
       return toReply({ row, mine, others: [] });
     },
@@ -294,6 +297,7 @@ export function briefsService({ sequelize, classes, assignments, keptFiles, piec
         const mine = before.mine.map((one) => one.id);
         const keepOld = stored.quiz !== null && (await pieces.begunOn(mine, transaction)).size > 0;
         await keptFiles.setUses({ holderKind: 'brief', holderId: id }, filesOf(stored), transaction, { keepOld });
+        await noteQuestionUses(sequelize, id, stored.quiz, transaction);
         return 'stored';
       });
       const now = await service.forTeacher(teacher, 'assignment.look', id);

@@ -1,7 +1,6 @@
-import { randomUUID } from 'node:crypto';
 import type { Answer } from '@jolly/core';
 import type { CorrectionRequest, QuizOutcomeReply } from '../../contract';
-import { aQuiz, asQuiz, bend, question, speed, wear, why } from '../../testing/quizzes';
+import { aQuiz, asQuiz, bend, question, speed, takes, wear, why } from '../../testing/quizzes';
 import { aSchool, aServer, DAY, type Person, type School, type Server } from '../../testing/school';
 
 let server: Server;
@@ -15,13 +14,9 @@ beforeEach(async () => {
 afterEach(() => server.close());
 
 const at = (id: string) => `/api/assignments/${id}/quiz`;
-/** Somebody goes through the quiz and hands it in. */
 async function taken(who: string, id: string, answers: Record<string, Answer>): Promise<Person> {
   const person = await server.person(who);
-  const { number } = (await person.post(`/api/my/quizzes/${id}/tries`)).body.running;
-  const given = Object.entries(answers).map(([questionId, answer]) => ({ id: randomUUID(), questionId, answer, insteadOf: null }));
-  if (given.length > 0) await person.post(`/api/my/quizzes/${id}/answers`, { number, answers: given });
-  await person.post(`/api/my/quizzes/${id}/hand-in`, { number });
+  await takes(person, id, answers);
   return person;
 }
 const look = async (id: string) => (await finch.get(at(id))).body as QuizOutcomeReply;

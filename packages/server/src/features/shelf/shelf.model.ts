@@ -9,9 +9,19 @@ export interface ShelfItemRow {
   folder: string;
   tags: unknown;
   body: unknown;
+  /** of a kept question: what it is looked for by, and what tells whether the same is kept already */
+  questionKind: string | null;
+  aims: unknown;
+  words: string | null;
+  contentHash: string | null;
   keptAt: Date;
   changedAt: Date;
   version: number;
+}
+/** A quiz that has a copy of a kept question. */
+export interface QuestionUseRow {
+  itemId: string;
+  briefId: string;
 }
 export interface ShelfShareRow {
   itemId: string;
@@ -31,6 +41,10 @@ export function defineShelf(sequelize: Sequelize) {
         folder: DataTypes.STRING,
         tags: DataTypes.JSON,
         body: DataTypes.JSON,
+        questionKind: DataTypes.STRING,
+        aims: DataTypes.JSON,
+        words: DataTypes.TEXT,
+        contentHash: DataTypes.STRING,
         keptAt: DataTypes.DATE(3),
         changedAt: DataTypes.DATE(3),
         version: DataTypes.INTEGER,
@@ -38,5 +52,10 @@ export function defineShelf(sequelize: Sequelize) {
       { tableName: 'shelf_items' },
     ),
     shares: sequelize.define<Model<ShelfShareRow>>('shelfShare', { itemId: key(), teacherId: key() }, { tableName: 'shelf_shares' }),
+    uses: sequelize.define<Model<QuestionUseRow>>(
+      'keptQuestionUse',
+      { itemId: key(), briefId: key() },
+      { tableName: 'kept_question_uses' },
+    ),
   };
 }

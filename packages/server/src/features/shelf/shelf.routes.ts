@@ -1,10 +1,13 @@
 import Joi from 'joi';
-import type { ShelfChange, ShelfRequest } from '../../contract';
+import { QUESTION_KINDS } from '@jolly/core';
+import type { KeepQuestions, QuestionSearch, QuestionsChange, ShelfChange, ShelfRequest } from '../../contract';
 import { asTeacher } from '../../http/as-role';
 import { id, instantOrNull, line, localDay, richText, version } from '../../forms/fields';
 import type { Route } from '../../http/route';
+import type { QuestionStoreService } from './question-store.service';
 import type { ShelfService } from './shelf.service';
 import { briefForm } from '../../forms/briefs';
+import { MOST_QUESTIONS, question } from '../../forms/quizzes';
 import { keptFile, rubric } from '../../forms/rubrics';
 
 const brief = Joi.object(briefForm).required();
@@ -17,13 +20,16 @@ const body = Joi.alternatives().conditional('.kind', {
     },
     { is: 'rubric', then: Joi.object({ kind: 'rubric', rubric: rubric.required() }) },
     { is: 'worksheet', then: Joi.object({ kind: 'worksheet', text: richText }) },
+    { is: 'question', then: Joi.object({ kind: 'question', question: question.required() }) },
   ],
   otherwise: Joi.object({ kind: Joi.valid('file').required(), file: keptFile.required() }),
 });
+const tags = Joi.array().items(line.min(1).max(60)).max(20).unique().required();
+const colleagues = Joi.array().items(id.optional()).max(200).unique().required();
 const form = {
   title: line.min(1).max(200).required(),
   folder: line.max(200).allow('').required(),
-  tags: Joi.array().items(line.min(1).max(60)).max(20).unique().required(),
+  tags,
   body: body.required(),
 };
 export const shelfParams = Joi.object({ itemId: id });
@@ -31,11 +37,31 @@ export const keepQuery = Joi.object<{ from?: string }>({ from: id.optional() });
 export const keepBody = Joi.object<ShelfRequest, true>(form);
 export const changeShelfBody = Joi.object<ShelfChange, true>({
   ...form,
-  sharedWith: Joi.array().items(id.optional()).max(200).unique().required(),
+  sharedWith: colleagues,
   version,
 });
 
-export const shelfRoutes = ({ shelf }: { shelf: ShelfService }): Route[] => [
+export const searchQuery = Joi.object<QuestionSearch>({
+  text: Joi.string().trim().max(200).allow(''),
+  tag: Joi.string().max(60),
+  aim: Joi.string().max(120),
+  kind: Joi.string().valid(...QUESTION_KINDS),
+  whose: Joi.string().valid('own', 'shared'),
+  page: Joi.number().integer().min(1).max(1000),
+});
+export const keepQuestionsBody = Joi.object<KeepQuestions, true>({
+  questions: Joi.array().items(question).min(1).max(MOST_QUESTIONS).unique('id').required(),
+  tags,
+  sharedWith: colleagues,
+  from: id.allow(null),
+});
+export const changeQuestionsBody = Joi.object<QuestionsChange, true>({
+  itemIds: Joi.array().items(id.optional()).min(1).max(MOST_QUESTIONS).unique().required(),
+  addTags: tags,
+  shareWith: colleagues,
+});
+
+export const shelfRoutes = ({ shelf, questionStore }: { shelf: ShelfService; questionStore: QuestionStoreService }): Route[] => [
   {
     route: 'GET /api/shelf',
     action: 'shelf.use',
@@ -72,5 +98,34 @@ export const shelfRoutes = ({ shelf }: { shelf: ShelfService }): Route[] => [
     does: 'Takes something off your shelf; what was set from it stays.',
     params: shelfParams,
     handle: ({ actor, params }) => shelf.takeOff(asTeacher(actor), params.itemId),
+  },
+  {
+    route: 'GET /api/questions',
+    action: 'shelf.use',
+    does: 'Kept questions by words, tag, aim and kind, your own and what colleagues share with you, a page at a time.',
+    query: searchQuery,
+    handle: ({ actor, query }) => questionStore.search(asTeacher(actor), query),
+  },
+  {
+    route: 'POST /api/questions',
+    action: 'shelf.use',
+    does: 'Keeps questions for use again; what is kept already is not kept twice.',
+    body: keepQuestionsBody,
+    status: 201,
+    handle: ({ actor, body, now }) => questionStore.keep(asTeacher(actor), body, now),
+  },
+  {
+    route: 'POST /api/questions/changes',
+    action: 'shelf.use',
+    does: 'Gives several kept questions of yours the same tags and shares them with the same colleagues.',
+    body: changeQuestionsBody,
+    handle: ({ actor, body, now }) => questionStore.changeMany(asTeacher(actor), body, now),
+  },
+  {
+    route: 'GET /api/questions/:itemId',
+    action: 'shelf.use',
+    does: 'One kept question, the quizzes of your classes it was asked in, and what its figures say there.',
+    params: shelfParams,
+    handle: ({ actor, params, now }) => questionStore.one(asTeacher(actor), params.itemId, now),
   },
 ];

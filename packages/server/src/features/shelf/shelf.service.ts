@@ -1,4 +1,4 @@
-import { filesIn, type Actor } from '@jolly/core';
+import type { Actor } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
 import { rowByKey, rowsOf } from '../../db/rows';
@@ -9,27 +9,15 @@ import { Problem } from '../../http/problem';
 import type { AccountsService } from '../accounts/accounts.service';
 import { fullName } from '../accounts/person';
 import type { AssignmentsService } from '../assignments/assignments.service';
-import { filesOf, type BriefsService } from '../assignments/briefs.service';
+import type { BriefsService } from '../assignments/briefs.service';
 import type { ClassesService } from '../classes/classes.service';
 import type { KeptFilesService } from '../kept/kept-files.service';
+import { visibleTo } from './shelf-access';
+import { filesOfBody, toColumns } from './shelf-columns';
 import { defineShelf, type ShelfItemRow } from './shelf.model';
 
 type Teacher = Actor & { userId: string };
 const MOST_LISTED = 1000;
-
-function filesOfBody(body: ShelfBody): string[] {
-  switch (body.kind) {
-    case 'assignment':
-    case 'handout':
-      return filesOf(body.brief);
-    case 'worksheet':
-      return filesIn(body.text);
-    case 'file':
-      return [body.file.id];
-    case 'rubric':
-      return [];
-  }
-}
 
 interface Collaborators {
   sequelize: Sequelize;
@@ -42,7 +30,7 @@ interface Collaborators {
 
 /** The shelf: what a teacher keeps for use again. What is set from it is a copy; the shelf's own stays as it is. */
 export function shelfService({ sequelize, accounts, classes, assignments, briefs, keptFiles }: Collaborators) {
-  const { items, shares } = defineShelf(sequelize);
+  const { items, shares, uses } = defineShelf(sequelize);
 
   const sharesOf = async (itemIds: readonly string[]) => await rowsOf(shares, { where: { itemId: { [Op.in]: [...itemIds] } } });
 
@@ -53,10 +41,11 @@ export function shelfService({ sequelize, accounts, classes, assignments, briefs
 
   async function toItems(teacher: Teacher, rows: readonly ShelfItemRow[]): Promise<ShelfItem[]> {
     const ids = rows.map((row) => row.id);
-    const [shared, people, used] = await Promise.all([
+    const [shared, people, used, asked] = await Promise.all([
       sharesOf(ids),
       accounts.people(rows.map((row) => row.ownerId)),
       briefs.setFromShelf(ids),
+      rowsOf(uses, { where: { itemId: { [Op.in]: ids } } }),
     ]);
     return rows.map((row) => {
       const owner = people.get(row.ownerId);
@@ -73,7 +62,7 @@ export function shelfService({ sequelize, accounts, classes, assignments, briefs
         sharedWith: own ? shared.filter((one) => one.itemId === row.id).map((one) => one.teacherId) : [],
         keptAt: row.keptAt.getTime(),
         changedAt: row.changedAt.getTime(),
-        used: used.filter((one) => one.shelfId === row.id).length,
+        used: used.filter((one) => one.shelfId === row.id).length + asked.filter((one) => one.itemId === row.id).length,
         version: row.version,
       };
     });
@@ -91,15 +80,16 @@ export function shelfService({ sequelize, accounts, classes, assignments, briefs
     keptFiles.setUses({ holderKind: 'shelfItem', holderId: row.id }, filesOfBody(body), transaction);
 
   const service = {
+    colleaguesOf,
+    /** What is said of things on the shelf without opening them, in the order of the rows. */
+    described: toItems,
+
     /** Everything on a teacher's shelf, their own and what colleagues share with them. */
     async list(teacher: Teacher): Promise<ShelfReply> {
-      const shared = await rowsOf(shares, {
-        where: { teacherId: teacher.userId },
-        limit: MOST_LISTED,
-      });
       const rows = await rowsOf(items, {
-        attributes: { exclude: ['body'] },
-        where: { [Op.or]: [{ ownerId: teacher.userId }, { id: { [Op.in]: shared.map((one) => one.itemId) } }] },
+        attributes: { exclude: ['body', 'words'] },
+        // Kept questions are looked for in a store of their own.
+        where: { kind: { [Op.ne]: 'question' }, [Op.and]: [visibleTo(sequelize, teacher.userId)] },
         order: [
           ['folder', 'ASC'],
           ['title', 'ASC'],
@@ -132,11 +122,7 @@ export function shelfService({ sequelize, accounts, classes, assignments, briefs
       const row: ShelfItemRow = {
         id: randomUUID(),
         ownerId: teacher.userId,
-        kind: body.kind,
-        title,
-        folder,
-        tags,
-        body,
+        ...toColumns({ title, folder, tags, body }),
         keptAt: at,
         changedAt: at,
         version: 1,
@@ -162,7 +148,7 @@ export function shelfService({ sequelize, accounts, classes, assignments, briefs
       if (sharedWith.some((one) => !known.has(one))) throw new Problem('thing.unknown');
       const done = await inTransaction(sequelize, async (transaction) => {
         const [changed] = await items.update(
-          { title, folder, tags, body, changedAt: new Date(now), version: version + 1 },
+          { ...toColumns({ title, folder, tags, body }), changedAt: new Date(now), version: version + 1 },
           { where: { id, version }, transaction },
         );
         if (changed === 0) return false;
