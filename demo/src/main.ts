@@ -301,6 +301,7 @@ async function seedSchool(services: Services, startedAt: number, seed: number): 
     calendar,
     now,
     teacherId: odile.id,
+    colleagueId: marek.id,
     classId: named['Rivers 8']!,
     categoryId: categoryId('Rivers 8', 'In class'),
     unitIds: filedIn['Rivers 8']!.unitIds,

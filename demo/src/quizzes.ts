@@ -27,6 +27,7 @@ interface Setting {
   calendar: SchoolCalendar;
   now: number;
   teacherId: string;
+  colleagueId: string;
   classId: string;
   categoryId: string | null;
   unitIds: string[];
@@ -95,18 +96,23 @@ function reading(picture: KeptFile): Question[] {
       kind: 'gaps',
       gaps: [gap(['abrasion', 'corrasion']), gap(['load', 'bedload'])],
     }),
-    ask('A float goes 10 m in 16 s. How fast is the water, in metres a second?', 2, {
-      kind: 'number',
-      unit: 'm/s',
-      accepted: [{ value: '0.625', tolerance: '0.01', tolerancePercent: null, percent: 100_000 }],
-    }),
+    ask(
+      'A float goes 10 m in 16 s. How fast is the water, in metres a second?',
+      2,
+      {
+        kind: 'number',
+        unit: 'm/s',
+        accepted: [{ value: '0.625', tolerance: '0.01', tolerancePercent: null, percent: 100_000 }],
+      },
+      { aims: ['use evidence'] },
+    ),
     ask('Put them in order, from source to mouth.', 3, {
       kind: 'order',
       items: entries('Spring', 'Waterfall', 'Meander', 'Delta'),
       mode: 'pairs',
     }),
-    ask('Why does a meander move sideways over the years?', 6, { kind: 'own', rubric: null }),
-    ask('Match each with how it comes about.', 3, match),
+    ask('Why does a meander move sideways over the years?', 6, { kind: 'own', rubric: null }, { aims: ['explain a process'] }),
+    ask('Match each with how it comes about.', 3, match, { aims: ['explain a process'] }),
     ask('The water in a river is fastest in the middle, just below the surface.', 1, { kind: 'trueFalse', key: ['true'] }),
     ask('Point at the river where it is widest.', 2, {
       kind: 'place',
@@ -194,6 +200,7 @@ export async function seedQuizzes({
   calendar,
   now,
   teacherId,
+  colleagueId,
   classId,
   categoryId,
   unitIds,
@@ -291,6 +298,7 @@ export async function seedQuizzes({
   const inIt = students.find((one, index) => index > 3 && one.diligence > 0.7)!;
   await services.quizzes.begin({ role: 'student', userId: inIt.id }, third!.id, now - 4 * MINUTE_MS).catch(() => undefined);
   await services.returning.giveBack(teacher, first!.id, { studentIds: 'allHeld', confirmed: true }, addSchoolDays(calendar, back, 1));
+  await seedStore({ services, teacherId, colleagueId, now }, assignments, picture);
   const own = reading(picture)[4]!;
   const { answers } = await services.quizMarks.across(teacher, second!.id, own.id, now);
   for (const answer of answers.slice(0, 9)) {
@@ -302,6 +310,29 @@ export async function seedQuizzes({
       now - 30 * MINUTE_MS,
     );
   }
+}
+
+// What a colleague keeps and shares.
+const SHARED: Question[] = [
+  choice('A map is drawn 1 : 25,000. How far is 4 cm on it?', ['1 km', '4 km', '100 m'], 0, 1, { aims: ['plan a journey'] }),
+  ask('Contour lines that lie close together mean a ___ slope.', 1, { kind: 'gaps', gaps: [gap(['steep'])] }, { aims: ['plan a journey'] }),
+];
+
+/** The question store: what was kept from the quizzes, and what a colleague shares. */
+async function seedStore(
+  { services, teacherId, colleagueId, now }: Pick<Setting, 'services' | 'teacherId' | 'colleagueId' | 'now'>,
+  [orders, river]: readonly AssignmentReply[],
+  picture: KeptFile,
+): Promise<void> {
+  const keep = (userId: string, questions: Question[], tags: string[], more: { from?: string; sharedWith?: string[] } = {}) =>
+    services.questionStore.keep(
+      { role: 'teacher', userId },
+      { questions, tags, sharedWith: more.sharedWith ?? [], from: more.from ?? null },
+      now - 6 * 86_400_000,
+    );
+  await keep(teacherId, ORDERS, ['rivers', 'stream orders'], { from: orders!.briefId });
+  await keep(teacherId, reading(picture), ['rivers'], { from: river!.briefId });
+  await keep(colleagueId, SHARED, ['maps'], { sharedWith: [teacherId] });
 }
 
 async function goThrough(

@@ -20,7 +20,10 @@ it('another key is another question', () => {
 });
 
 it('is found by its words, its entries, its key and its explanation', () => {
-  const text = question({ kind: 'short', gaps: [gap(['abrasion', 'wearing'])] }, { text: words('What wears\n a bed?'), explanation: 'Grit.' });
+  const text = question(
+    { kind: 'short', gaps: [gap(['abrasion', 'wearing'])] },
+    { text: words('What wears\n a bed?'), explanation: 'Grit.' },
+  );
   expect(questionWords(text).split('\n')).toEqual(expect.arrayContaining(['What wears a bed?', 'abrasion / wearing', 'Grit.']));
   expect(questionTitle(text, 8)).toBe('What we…');
 });

@@ -66,6 +66,8 @@ export interface QuestionSearch {
   kind?: QuestionKind;
   /** one's own, or what colleagues share */
   whose?: 'own' | 'shared';
+  /** these alone, separated by commas: all of them on one page */
+  ids?: string;
   page?: number;
 }
 export interface QuestionStoreReply {

@@ -46,6 +46,14 @@ export const HELP: Readonly<Record<string, PageHelp>> = {
       'Share a thing with a colleague, or take it out as a file.',
     ],
   },
+  '/questions': {
+    is: 'Questions that you keep to ask again, and those that colleagues share with you.',
+    acts: [
+      'Look for some by words, kind, tag or aim; each is seen as students see it, with its key beside.',
+      'Choose some and press “A new quiz with it”; in a quiz, S brings in kept ones.',
+      'Press “Open” to change one, share it, or see where it was asked and how it did there.',
+    ],
+  },
   '/calendar': {
     is: 'Your own dates, as days, weeks or a month.',
     acts: [

@@ -33,6 +33,7 @@ export const router = createRouter({
     { path: '/compose/:id?', component: () => import('../features/assignments/ComposePage.vue'), meta: teacher('plan', 'compose.title') },
     { path: '/quiz/:id?', component: () => import('../features/quizzes/QuizPage.vue'), meta: teacher('plan', 'quizMaking.title') },
     { path: '/shelf', component: () => import('../features/shelf/ShelfPage.vue'), meta: teacher('plan', 'shelf.title') },
+    { path: '/questions', component: () => import('../features/quizzes/StorePage.vue'), meta: teacher('plan', 'store.title') },
     {
       path: '/calendar',
       component: () => import('../features/plan/CalendarPage.vue'),

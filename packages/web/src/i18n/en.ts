@@ -20,6 +20,7 @@ import { notesWords } from '../features/notes/words.en';
 import { planWords } from '../features/plan/words.en';
 import { progressWords } from '../features/progress/words.en';
 import { quizzesOutcomeWords } from '../features/quizzes/outcome-words.en';
+import { questionStoreWords } from '../features/quizzes/store-words.en';
 import { quizzesWords } from '../features/quizzes/words.en';
 import { remarksWords } from '../features/remarks/words.en';
 import { reportsWords } from '../features/reports/words.en';
@@ -182,6 +183,7 @@ export const en = {
   ...progressWords,
   ...quizzesWords,
   ...quizzesOutcomeWords,
+  ...questionStoreWords,
   ...remarksWords,
   ...reportsWords,
   ...reviewsWords,

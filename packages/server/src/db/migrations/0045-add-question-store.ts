@@ -14,7 +14,8 @@ export const up = [
   `CREATE TABLE IF NOT EXISTS kept_question_uses (
     item_id ${ID} NOT NULL,
     brief_id ${ID} NOT NULL,
-    PRIMARY KEY (item_id, brief_id),
+    question_id VARCHAR(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+    PRIMARY KEY (item_id, brief_id, question_id),
     KEY uses_of_brief (brief_id),
     CONSTRAINT use_of_question FOREIGN KEY (item_id) REFERENCES shelf_items (id) ON DELETE CASCADE,
     CONSTRAINT use_in_brief FOREIGN KEY (brief_id) REFERENCES briefs (id) ON DELETE CASCADE

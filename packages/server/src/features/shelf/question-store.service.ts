@@ -1,6 +1,6 @@
 import { questionContent, type Actor, type Instant, type Question } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
-import { Op, QueryTypes, type Sequelize, type WhereOptions } from 'sequelize';
+import { Op, type Sequelize, type Transaction, type WhereOptions } from 'sequelize';
 import type {
   KeepQuestions,
   KeptQuestion,
@@ -28,6 +28,7 @@ import type { ShelfService } from './shelf.service';
 
 type Teacher = Actor & { userId: string };
 const A_PAGE = 40;
+const MOST_NAMED = 100;
 const MOST_KEPT = 5000;
 const MOST_USES = 40;
 const MOST_TAGS = 20;
@@ -60,17 +61,18 @@ function counted(lists: readonly (readonly string[])[]): { name: string; count: 
  * the shelf; a quiz gets a copy, which remembers where it comes from, so that the store can say where it was asked and how it did.
  */
 export function questionStoreService({ sequelize, classes, assignments, briefs, keptFiles, shelf, quizOutcome }: Collaborators) {
-  const { items, shares } = defineShelf(sequelize);
+  const { items, shares, uses } = defineShelf(sequelize);
 
   const holds = (column: string, name: string) =>
     sequelize.where(sequelize.fn('JSON_CONTAINS', sequelize.col(column), JSON.stringify(name)), 1);
-  function narrowed({ text, tag, aim, kind }: QuestionSearch): WhereOptions<ShelfItemRow>[] {
+  function narrowed({ text, tag, aim, kind, ids }: QuestionSearch): WhereOptions<ShelfItemRow>[] {
     const words = (text ?? '').split(/\s+/).filter(Boolean);
     return [
       ...words.map((word) => ({ words: { [Op.like]: `%${word.replace(/[\\%_]/g, '\\$&')}%` } })),
       ...(tag === undefined ? [] : [holds('tags', tag)]),
       ...(aim === undefined ? [] : [holds('aims', aim)]),
       ...(kind === undefined ? [] : [{ questionKind: kind }]),
+      ...(ids === undefined ? [] : [{ id: { [Op.in]: ids.split(',') } }]),
     ];
   }
 
@@ -89,6 +91,11 @@ export function questionStoreService({ sequelize, classes, assignments, briefs, 
     }));
   }
 
+  /** That the quiz it is kept from has it: its figures there are the first it has. */
+  async function noteFrom(itemId: string, questionId: string, briefId: string | null, transaction: Transaction): Promise<void> {
+    if (briefId !== null) await uses.bulkCreate([{ itemId, briefId, questionId }], { ignoreDuplicates: true, transaction });
+  }
+
   /** Colleagues only: whoever is named by an id of somebody else does not exist here. */
   async function refuseStrangers(teacher: Teacher, ids: readonly string[]): Promise<void> {
     const known = new Set((await shelf.colleaguesOf(teacher)).map((one) => one.id));
@@ -97,22 +104,20 @@ export function questionStoreService({ sequelize, classes, assignments, briefs, 
 
   /** What became of a kept question in the classes of this teacher, the latest first. */
   async function usesOf(teacher: Teacher, itemId: string, question: Question, now: Instant) {
-    const rows = await sequelize.query<{ briefId: string }>('SELECT brief_id AS briefId FROM kept_question_uses WHERE item_id = :itemId', {
-      type: QueryTypes.SELECT,
-      replacements: { itemId },
-    });
-    const briefIds = rows.map((row) => row.briefId);
+    const rows = await rowsOf(uses, { where: { itemId } });
+    const briefIds = [...new Set(rows.map((row) => row.briefId))];
     const taught = new Set(await classes.taughtBy(teacher.userId, { away: true }));
     const set = (await assignments.ofBriefs(briefIds)).filter((one) => taught.has(one.classId));
     const label = new Map((await classes.load([...new Set(set.map((one) => one.classId))])).map((one) => [one.id, one.label]));
     const latest = [...set].sort((a, b) => (b.due ?? b.issuedAt ?? 0) - (a.due ?? a.issuedAt ?? 0)).slice(0, MOST_USES);
     const content = questionContent(question);
-    const uses: QuestionUse[] = [];
+    const found: QuestionUse[] = [];
     // One after the other: each looks at all tries of a class.
-    for (const { id, title, classId, due } of latest) {
+    for (const { id, briefId, title, classId, due } of latest) {
       const outcome = await quizOutcome.look(teacher, id, now);
-      for (const one of outcome.questions.filter((other) => other.question.storeId === itemId))
-        uses.push({
+      const here = new Set(rows.filter((row) => row.briefId === briefId).map((row) => row.questionId));
+      for (const one of outcome.questions.filter((other) => here.has(other.question.id)))
+        found.push({
           assignmentId: id,
           title,
           className: label.get(classId) ?? '',
@@ -123,7 +128,7 @@ export function questionStoreService({ sequelize, classes, assignments, briefs, 
           discrimination: one.discrimination,
         });
     }
-    return { uses, elsewhere: briefIds.filter((id) => !set.some((one) => one.briefId === id)).length };
+    return { uses: found, elsewhere: briefIds.filter((id) => !set.some((one) => one.briefId === id)).length };
   }
 
   return {
@@ -135,7 +140,8 @@ export function questionStoreService({ sequelize, classes, assignments, briefs, 
         rowsOf(items, { attributes: ['tags', 'aims'], where: all, limit: MOST_KEPT }),
         items.count({ where }),
       ]);
-      const pages = Math.max(1, Math.ceil(total / A_PAGE));
+      const most = asked.ids === undefined ? A_PAGE : MOST_NAMED;
+      const pages = Math.max(1, Math.ceil(total / most));
       const page = Math.min(asked.page ?? 1, pages);
       const rows = await rowsOf(items, {
         where,
@@ -143,8 +149,8 @@ export function questionStoreService({ sequelize, classes, assignments, briefs, 
           ['changedAt', 'DESC'],
           ['id', 'ASC'],
         ],
-        limit: A_PAGE,
-        offset: (page - 1) * A_PAGE,
+        limit: most,
+        offset: (page - 1) * most,
       });
       return {
         found: await toKept(teacher, rows),
@@ -167,7 +173,6 @@ export function questionStoreService({ sequelize, classes, assignments, briefs, 
       await refuseStrangers(teacher, sharedWith);
       const bodies = questions.map((question): ShelfBody => ({ kind: 'question', question }));
       await keptFiles.usable(teacher.userId, [...new Set(bodies.flatMap(filesOfBody))], from === null ? [] : [from]);
-      const at = new Date(now);
       return inTransaction(sequelize, async (transaction) => {
         const columns = bodies.map((body) => toColumns({ title: '', folder: '', tags, body }));
         const known = await rowsOf(items, {
@@ -184,14 +189,20 @@ export function questionStoreService({ sequelize, classes, assignments, briefs, 
           const there = byContent.get(hash);
           const id = there ?? randomUUID();
           kept.push({ questionId: question.id, itemId: id, already: there !== undefined });
-          if (there !== undefined) continue;
+          if (there !== undefined) {
+            await noteFrom(id, question.id, from, transaction);
+            continue;
+          }
           byContent.set(hash, id);
+          // The list has the latest first: a millisecond apart they stay in the order of their quiz.
+          const at = new Date(now - index);
           await items.create({ id, ownerId: teacher.userId, ...columns[index]!, keptAt: at, changedAt: at, version: 1 }, { transaction });
           await keptFiles.setUses({ holderKind: 'shelfItem', holderId: id }, filesOfBody(bodies[index]!), transaction);
           await shares.bulkCreate(
             sharedWith.map((teacherId) => ({ itemId: id, teacherId })),
             { transaction },
           );
+          await noteFrom(id, question.id, from, transaction);
         }
         return { kept };
       });

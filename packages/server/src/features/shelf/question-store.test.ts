@@ -28,12 +28,9 @@ describe('the question store', () => {
       ['bend'],
       ['wear'],
     ]);
-    expect([await found('?tag=rivers'), await found('?aim=Read%20a%20map'), await found('?kind=number'), await found('?text=%25')]).toEqual([
-      ['bend', 'wear'],
-      ['bend'],
-      ['speed'],
-      [],
-    ]);
+    expect([await found('?tag=rivers'), await found('?aim=Read%20a%20map'), await found('?kind=number'), await found('?text=%25')]).toEqual(
+      [['bend', 'wear'], ['bend'], ['speed'], []],
+    );
     expect(await search('?tag=rivers&kind=gaps')).toMatchObject({
       total: 1,
       kept: 3,
@@ -49,14 +46,23 @@ describe('the question store', () => {
     const first = await keep([bend(), wear()]);
     const again = await keep([{ ...fromStore(bend(), first.kept[0]!.itemId, randomUUID), id: 'other', points: 5000 }, speed()]);
     expect(again.kept).toMatchObject([{ questionId: 'other', itemId: first.kept[0]!.itemId, already: true }, { already: false }]);
-    expect((await search()).kept).toBe(3);
+    expect([(await search()).kept, await found(`?ids=${first.kept[0]!.itemId},${randomUUID()}`)]).toEqual([3, ['bend']]);
   });
 
   it('is changed by its owner with the version that was seen, several at once too, and let go', async () => {
     const { kept } = await keep([bend(), wear()]);
     const [item, other] = kept.map((one) => one.itemId);
-    const change = { title: 'x', folder: '', tags: ['meander'], sharedWith: [], body: { kind: 'question', question: bend({ points: 3000 }) } };
-    expect((await finch.put(`/api/shelf/${item}`, { ...change, version: 1 })).body).toMatchObject({ version: 2, title: expect.stringMatching(/^Where does/) });
+    const change = {
+      title: 'x',
+      folder: '',
+      tags: ['meander'],
+      sharedWith: [],
+      body: { kind: 'question', question: bend({ points: 3000 }) },
+    };
+    expect((await finch.put(`/api/shelf/${item}`, { ...change, version: 1 })).body).toMatchObject({
+      version: 2,
+      title: expect.stringMatching(/^Where does/),
+    });
     expect((await finch.put(`/api/shelf/${item}`, { ...change, version: 1 })).body.type).toBe('conflict.changedMeanwhile');
     const many = { itemIds: [item!, other!], addTags: ['autumn'], shareWith: [school.lund.id] };
     expect((await finch.post('/api/questions/changes', { ...many, itemIds: [item!, randomUUID()] })).status).toBe(404);
@@ -77,6 +83,10 @@ describe('the question store', () => {
     const copy = { ...fromStore(bend(), itemId, randomUUID), id: 'copy' };
     const asked = await school.issued(asQuiz(aQuiz([copy])));
     const right = copy.kind === 'one' ? copy.key[0]! : '';
+    // One that is kept from a quiz which is out has its figures there.
+    const other = await school.issued(asQuiz(aQuiz([speed()])));
+    const [own] = (await keep([speed()], { from: other.briefId })).kept;
+    expect((await finch.get(`/api/questions/${own!.itemId}`)).body).toMatchObject({ used: 1, uses: [{ assignmentId: other.id, n: 0 }] });
     await takes(await server.person('bao'), asked.id, { copy: right });
     await takes(await server.person('hana'), asked.id, {});
     const look = async (person = finch) => (await person.get(`/api/questions/${itemId}`)).body as KeptQuestionReply;

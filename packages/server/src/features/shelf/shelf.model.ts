@@ -18,10 +18,12 @@ export interface ShelfItemRow {
   changedAt: Date;
   version: number;
 }
-/** A quiz that has a copy of a kept question. */
+/** A quiz that has a copy of a kept question, or that it was kept from. */
 export interface QuestionUseRow {
   itemId: string;
   briefId: string;
+  /** which one in the quiz */
+  questionId: string;
 }
 export interface ShelfShareRow {
   itemId: string;
@@ -54,7 +56,7 @@ export function defineShelf(sequelize: Sequelize) {
     shares: sequelize.define<Model<ShelfShareRow>>('shelfShare', { itemId: key(), teacherId: key() }, { tableName: 'shelf_shares' }),
     uses: sequelize.define<Model<QuestionUseRow>>(
       'keptQuestionUse',
-      { itemId: key(), briefId: key() },
+      { itemId: key(), briefId: key(), questionId: key() },
       { tableName: 'kept_question_uses' },
     ),
   };

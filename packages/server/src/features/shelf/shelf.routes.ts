@@ -47,6 +47,7 @@ export const searchQuery = Joi.object<QuestionSearch>({
   aim: Joi.string().max(120),
   kind: Joi.string().valid(...QUESTION_KINDS),
   whose: Joi.string().valid('own', 'shared'),
+  ids: Joi.string().pattern(/^[\w-]{36}(,[\w-]{36}){0,99}$/),
   page: Joi.number().integer().min(1).max(1000),
 });
 export const keepQuestionsBody = Joi.object<KeepQuestions, true>({

@@ -62,7 +62,9 @@ export function shelfService({ sequelize, accounts, classes, assignments, briefs
         sharedWith: own ? shared.filter((one) => one.itemId === row.id).map((one) => one.teacherId) : [],
         keptAt: row.keptAt.getTime(),
         changedAt: row.changedAt.getTime(),
-        used: used.filter((one) => one.shelfId === row.id).length + asked.filter((one) => one.itemId === row.id).length,
+        used:
+          used.filter((one) => one.shelfId === row.id).length +
+          new Set(asked.filter((one) => one.itemId === row.id).map((one) => one.briefId)).size,
         version: row.version,
       };
     });

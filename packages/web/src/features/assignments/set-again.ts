@@ -1,10 +1,10 @@
-import { carryOver, EMPTY_TEXT, localDateAt, termAt, type Instant } from '@jolly/core';
+import { carryOver, EMPTY_QUIZ, EMPTY_TEXT, localDateAt, termAt, type Instant } from '@jolly/core';
 import type { BriefBody, ClassReply, SetFor, ShelfItemReply } from '@jolly/server/contract';
-import { blankBrief, blankSet } from './use-brief';
+import { blankBrief, blankQuiz, blankSet } from './use-brief';
 
 /**
  * Something from the shelf as a new brief for a class: an assignment or handout as it was kept, its dates carried
- * over by school days from the first day of its term to that of the term now or next; a rubric, worksheet or file
+ * over by school days from the first day of its term to that of the term now or next; a rubric, worksheet, question or file
  * as the beginning of an assignment.
  */
 export function setAgain(
@@ -21,6 +21,8 @@ export function setAgain(
       return one({ ...blank, scoring: { by: 'rubric', rubric: kept.rubric, shelfId: null } });
     case 'worksheet':
       return one({ ...blank, title, attachments: [{ ...attached, kind: 'worksheet', text: kept.text ?? EMPTY_TEXT }] });
+    case 'question':
+      return one({ ...blankQuiz(), title, points: kept.question.points, quiz: { ...EMPTY_QUIZ, questions: [kept.question] } });
     case 'file':
       return one({ ...blank, title, attachments: [{ ...attached, use: 'toRead', kind: 'file', file: kept.file }] });
     default: {

@@ -20,10 +20,17 @@ import PairsEditor from './PairsEditor.vue';
 import PlaceEditor from './PlaceEditor.vue';
 
 const question = defineModel<Question>({ required: true });
-const props = defineProps<{ n: number; decimal: DecimalMark; aims: readonly string[]; sets: readonly QuestionSet[] }>();
-const emit = defineEmits<{ done: []; remove: []; copy: []; newSet: [] }>();
+const props = defineProps<{
+  n: number;
+  decimal: DecimalMark;
+  aims: readonly string[];
+  sets: readonly QuestionSet[];
+  /** it is written outside of a quiz: in no set, with nothing to copy it to */
+  alone?: boolean;
+}>();
+const emit = defineEmits<{ done: []; remove: []; copy: []; keep: []; newSet: [] }>();
 const { t } = useWords();
-const more = ref(false);
+const more = ref(props.alone ?? false);
 /** One begins with what is asked, wherever the key was pressed. */
 const words = ref<Focusable | null>(null);
 onMounted(() => words.value?.focus());
@@ -40,7 +47,10 @@ const chooseSet = (id: string) => (id === NEW ? emit('newSet') : set({ setId: id
 function key(event: KeyboardEvent): void {
   if (event.key !== 'Escape') return;
   // A list that is open takes it first. The text takes it too, to choose what surrounds the cursor, which nobody wants here.
-  if (event.defaultPrevented && !(event.target as HTMLElement).isContentEditable) return;
+  const inText = (event.target as HTMLElement).isContentEditable;
+  if (event.defaultPrevented && !inText) return;
+  // What lies around it hears it by itself.
+  if (props.alone && !inText) return;
   event.stopPropagation();
   emit('done');
 }
@@ -52,7 +62,7 @@ function setRubric(changed: Rubric): void {
 </script>
 
 <template>
-  <div class="editor" role="group" :aria-label="t('quizMaking.editing', { n })" @keydown="key">
+  <div class="writes" role="group" :aria-label="t('quizMaking.editing', { n })" @keydown="key">
     <div class="stack main">
       <RichTextEditor
         ref="words"
@@ -107,7 +117,7 @@ function setRubric(changed: Rubric): void {
         rubric ? t('quizMaking.byRubric', { name: rubric.name }) : t('quizMaking.giveRubric')
       }}</Button>
       <Button v-if="rubric" type="link" size="small" @click="set({ rubric: null })">{{ t('quizMaking.noRubric') }}</Button>
-      <Button type="link" size="small" :aria-expanded="more" @click="more = !more">{{ t('quizMaking.more') }}</Button>
+      <Button v-if="!alone" type="link" size="small" :aria-expanded="more" @click="more = !more">{{ t('quizMaking.more') }}</Button>
       <template v-if="more">
         <FormLine :label="t('quizMaking.explanation')" :for="`explanation-${question.id}`">
           <Textarea
@@ -120,7 +130,7 @@ function setRubric(changed: Rubric): void {
             @update:value="set({ explanation: $event })"
           />
         </FormLine>
-        <FormLine :label="t('quizMaking.set')" :for="`set-${question.id}`">
+        <FormLine v-if="!alone" :label="t('quizMaking.set')" :for="`set-${question.id}`">
           <SelectField
             :id="`set-${question.id}`"
             :model-value="question.setId ?? ''"
@@ -139,11 +149,12 @@ function setRubric(changed: Rubric): void {
         <span class="label">{{ t('quizMaking.spoken') }}</span>
         <SpokenField :model-value="question.spoken" @update:model-value="set({ spoken: $event })" />
       </template>
-      <div class="row wrap acts">
+      <div v-if="!alone" class="row wrap acts">
         <Button type="primary" size="small" @click="emit('done')"
           >{{ t('quizMaking.done') }}<span class="key">{{ t('quizMaking.doneKey') }}</span></Button
         >
         <Button size="small" @click="emit('copy')">{{ t('quizMaking.copy') }}</Button>
+        <Button size="small" @click="emit('keep')">{{ t('store.keepOne') }}</Button>
         <Button size="small" @click="emit('remove')">{{ t('quizMaking.remove') }}</Button>
       </div>
     </div>
@@ -159,7 +170,8 @@ function setRubric(changed: Rubric): void {
 </template>
 
 <style scoped>
-.editor {
+/* Not .editor: the root of the text's editor is called that, and would be laid out like this too. */
+.writes {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 236px;
   gap: 18px;
@@ -180,7 +192,7 @@ function setRubric(changed: Rubric): void {
   margin-inline-start: 6px;
 }
 @media (max-width: 900px) {
-  .editor {
+  .writes {
     grid-template-columns: 1fr;
   }
 }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Making a quiz: questions as students see them at left, each with its key in the margin; how it runs, and when, at right. */
 import { Button, Input } from 'ant-design-vue';
-import { QUESTION_KINDS, type QuestionKind } from '@jolly/core';
+import { fromStore, QUESTION_KINDS, type QuestionKind } from '@jolly/core';
 import type { ClassReply } from '@jolly/server/contract';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
@@ -13,11 +13,13 @@ import { useShortcuts } from '../../ui/use-shortcuts';
 import { useWords } from '../../ui/use-words';
 import { blankQuiz, blankSet, useBrief } from '../assignments';
 import { lastClass, useScope, useTermLine } from '../termline';
+import KeepSheet from './KeepSheet.vue';
 import KeyMargin from './KeyMargin.vue';
 import PasteSheet from './PasteSheet.vue';
 import QuestionEditor from './QuestionEditor.vue';
 import QuestionSeen from './QuestionSeen.vue';
 import QuizSide from './QuizSide.vue';
+import StoreSheet from './StoreSheet.vue';
 import { useQuiz } from './use-quiz';
 
 const { t, count, points } = useWords();
@@ -32,7 +34,19 @@ const why = ref('');
 const classes = ref<ClassReply[]>([]);
 const aims = ref<string[]>([]);
 const pasting = ref(false);
+const choosing = ref(false);
+/** questions that are to be kept for later */
+const keeping = ref<string[] | null>(null);
 const locked = computed(() => (stored.value?.elsewhere ?? 0) > 0);
+
+/** A new quiz may begin with questions chosen in the store, which the address names. */
+async function takeChosen(): Promise<void> {
+  const { questions: ids } = route.query;
+  if (typeof ids !== 'string') return;
+  const { found } = await ask('GET /api/questions', { query: { ids } });
+  const inOrder = ids.split(',').flatMap((id) => found.find((one) => one.id === id) ?? []);
+  quiz.insert(inOrder.map((one) => fromStore(one.question, one.id, () => crypto.randomUUID())));
+}
 
 async function begin(): Promise<void> {
   state.value = 'loading';
@@ -48,6 +62,7 @@ async function begin(): Promise<void> {
       const there = (one: string | null) => (one !== null && classes.value.some((other) => other.id === one) ? one : null);
       const first = scope.classId.value ?? there(lastClass()) ?? classes.value[0]?.id;
       brief.begin(blankQuiz(), first ? [blankSet(first)] : [], null);
+      await takeChosen();
     }
     state.value = 'ready';
     aims.value = await ask('GET /api/aims').catch(() => []);
@@ -136,6 +151,7 @@ useShortcuts([
   { key: 'ArrowUp', shift: true, shown: '⇧ ↑', does: 'quizMaking.keyUp', run: () => void moveBy(-1) },
   { key: 'Delete', shown: 'Del', does: 'quizMaking.remove', run: () => locked.value || quiz.remove(at.value) },
   { key: 'p', shown: 'P', does: 'quizMaking.paste', run: () => (pasting.value = true) },
+  { key: 's', shown: 'S', does: 'store.fromStore', run: () => locked.value || (choosing.value = true) },
 ]);
 const doneAt = (id: string) => done(questions.value.findIndex((one) => one.id === id));
 </script>
@@ -184,6 +200,7 @@ const doneAt = (id: string) => done(questions.value.findIndex((one) => one.id ==
               @update:model-value="quiz.change"
               @done="doneAt(question.id)"
               @copy="quiz.copy(index)"
+              @keep="keeping = [question.id]"
               @remove="quiz.remove(index)"
               @new-set="quiz.newSet(question)"
             />
@@ -219,10 +236,32 @@ const doneAt = (id: string) => done(questions.value.findIndex((one) => one.id ==
             >{{ t(`quiz.kinds.${kind}`) }}<span class="key">{{ KEYS[kind].toUpperCase() }}</span></Button
           >
           <Button size="small" @click="pasting = true">{{ t('quizMaking.paste') }}<span class="key">P</span></Button>
+          <Button size="small" @click="choosing = true">{{ t('store.fromStore') }}<span class="key">S</span></Button>
         </div>
       </section>
-      <QuizSide :brief="brief" :quiz="quiz" :classes="classes" :zone="line.zone" :locked="locked" :sizes="sizes" @open="edit" />
+      <QuizSide
+        :brief="brief"
+        :quiz="quiz"
+        :classes="classes"
+        :zone="line.zone"
+        :locked="locked"
+        :sizes="sizes"
+        @open="edit"
+        @keep="keeping = questions.map((one) => one.id)"
+      />
     </div>
+    <StoreSheet
+      v-if="choosing"
+      open
+      @close="choosing = false"
+      @take="
+        (found) => {
+          quiz.insert(found);
+          choosing = false;
+        }
+      "
+    />
+    <KeepSheet v-if="keeping" :questions="questions" :first="keeping" :brief-id="stored?.id ?? null" @close="keeping = null" />
     <PasteSheet
       :open="pasting"
       :decimal="body.quiz?.run.decimal ?? '.'"

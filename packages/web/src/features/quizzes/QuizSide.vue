@@ -21,7 +21,7 @@ const props = defineProps<{
   locked: boolean;
   sizes: Readonly<Record<string, number>>;
 }>();
-const emit = defineEmits<{ open: [number] }>();
+const emit = defineEmits<{ open: [number]; keep: [] }>();
 const { t, count, when, name } = useWords();
 const scope = useScope();
 const { body, sets, stored } = props.brief;
@@ -153,7 +153,8 @@ const others = computed(() => known.value.reduce((sum, { reply }) => sum + reply
           t('quizMaking.tryIt')
         }}</Button><Button size="small" :disabled="!stored || quiz.questions.value.length === 0" @click="printOpen = true">{{
           t('quizMaking.printIt')
-        }}</Button>
+        }}</Button
+        ><Button size="small" :disabled="quiz.questions.value.length === 0" @click="emit('keep')">{{ t('store.keepAll') }}</Button>
       </div>
     </section>
     <section class="who">

@@ -20,6 +20,7 @@ import LinkButton from '../../ui/LinkButton.vue';
 import PageActs from '../../ui/PageActs.vue';
 import { LIST_OWNER } from '../../ui/list-view';
 import ShelfRows from './ShelfRows.vue';
+import ShelfTabs from './ShelfTabs.vue';
 import ProblemNote from '../../ui/ProblemNote.vue';
 
 const KINDS: readonly ShelfKind[] = ['assignment', 'handout', 'rubric', 'worksheet', 'file'];
@@ -103,6 +104,7 @@ async function changed(): Promise<void> {
           ><FileButton :disabled="busy" @files="keepFile">{{ t('shelf.keepFile') }}</FileButton></PageActs
         >
       </div>
+      <ShelfTabs />
       <div v-if="value.items.length > 0" class="row wrap find">
         <Input
           v-model:value="typed"

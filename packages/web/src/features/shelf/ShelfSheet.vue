@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** One thing on the shelf: looked at, changed, shared, taken off; where it was set. */
-import { Button, Checkbox, Input } from 'ant-design-vue';
+import { Button, Input } from 'ant-design-vue';
 import type { ShelfChange, ShelfItemReply } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import { ask } from '../../api/client';
@@ -12,7 +12,7 @@ import { useWords } from '../../ui/use-words';
 import { AttachmentList, keepPicture, RubricGrid, RubricView } from '../assignments';
 import { useScope } from '../termline';
 import { fileAddress } from '../files';
-import { withOrWithout } from '../../ui/with-or-without';
+import ColleaguesField from './ColleaguesField.vue';
 import ProposalField from '../../ui/ProposalField.vue';
 import LinkButton from '../../ui/LinkButton.vue';
 import ProblemNote from '../../ui/ProblemNote.vue';
@@ -108,17 +108,7 @@ const takeOff = () =>
       <p v-if="item.body.kind === 'file'">
         <a :href="fileAddress(item.body.file.id)" download>{{ t('shelf.download') }}</a>
       </p>
-      <fieldset v-if="own">
-        <legend class="label">{{ t('shelf.share') }}</legend>
-        <p v-if="colleagues.length === 0" class="muted">{{ t('shelf.nobody') }}</p>
-        <Checkbox
-          v-for="one in colleagues"
-          :key="one.id"
-          :checked="sharedWith.includes(one.id)"
-          @update:checked="(on: boolean) => (sharedWith = withOrWithout(sharedWith, one.id, on))"
-          ><span dir="auto">{{ one.name }}</span></Checkbox
-        >
-      </fieldset>
+      <ColleaguesField v-if="own" v-model="sharedWith" :colleagues="colleagues" />
       <div>
         <h3>{{ t('shelf.usedIn') }}</h3>
         <p v-if="item.usedIn.length === 0" class="muted">{{ count('shelf.used', item.used) }}</p>
@@ -147,13 +137,6 @@ const takeOff = () =>
 </template>
 
 <style scoped>
-fieldset {
-  border: 0;
-  padding: 0;
-  margin: 0;
-  max-height: 200px;
-  overflow: auto;
-}
 .written {
   padding: 12px 18px;
 }

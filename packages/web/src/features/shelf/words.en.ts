@@ -5,7 +5,7 @@ export const shelfWords = {
     title: 'Shelf',
     sub: 'what you keep for use again',
     search: 'Find on the shelf',
-    kinds: { assignment: 'Assignment', handout: 'Handout', rubric: 'Rubric', worksheet: 'Worksheet', file: 'File' },
+    kinds: { assignment: 'Assignment', handout: 'Handout', rubric: 'Rubric', worksheet: 'Worksheet', file: 'File', question: 'Question' },
     allKinds: 'Everything',
     folder: 'Folder',
     noFolder: 'In no folder',
