@@ -306,7 +306,7 @@ export async function seedQuizzes({
     await services.quizMarks.give(
       teacher,
       { assignmentId: second!.id, tryId: answer.tryId, questionId: own.id },
-      { points, choices: null, remark: '', version: 0 },
+      { points, choices: null, remark: '', remarks: [], version: 0 },
       now - 30 * MINUTE_MS,
     );
   }

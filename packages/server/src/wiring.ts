@@ -182,7 +182,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const ofQuizzes = { accounts, assignments, board, records: quizzes.records };
   const quizOutcome = outcomeService({ ...ofQuizzes, ending: quizzes.ending });
   const questionStore = questionStoreService({ sequelize, classes, assignments, briefs, keptFiles, shelf, quizOutcome });
-  const quizMarks = quizMarksService({ ...ofQuizzes, pieces, works, outcome: quizOutcome });
+  const quizMarks = quizMarksService({ ...ofQuizzes, pieces, works, outcome: quizOutcome, remarks });
   const quizPrint = quizPrintService({ briefs, keptFiles, fileStore, printPdf });
   const quizInterchange = quizInterchangeService({ briefs, keptFiles, fileStore });
   const corrections = correctionsService({ ...ofQuizzes, classes, pieces, returning });

@@ -269,6 +269,8 @@ export interface MarkRequest {
   points: MilliPoints | null;
   choices: RubricChoices | null;
   remark: string;
+  /** saved remarks that were used in it, to be counted */
+  remarks: string[];
   /** of the mark as it was seen; 0: there was none */
   version: number;
 }

@@ -187,7 +187,7 @@ export const MATRIX: Record<ApiKey, Row> = {
   'DELETE /api/assignments/:assignmentId/quiz/corrections/:actId': teachers(404),
   'GET /api/assignments/:assignmentId/quiz/questions/:questionId/answers': teachers(404),
   'PUT /api/assignments/:assignmentId/quiz/tries/:tryId/marks/:questionId': teachers(404, {
-    body: { points: 1000, choices: null, remark: '', version: 0 },
+    body: { points: 1000, choices: null, remark: '', remarks: [], version: 0 },
   }),
   'PUT /api/assignments/:assignmentId/quiz/tries/:tryId/late': teachers(404, { body: { counts: true } }),
   'POST /api/my/work/:assignmentId/take-back': students(404),

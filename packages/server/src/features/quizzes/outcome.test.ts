@@ -68,16 +68,21 @@ describe('scoring the answers that wait', () => {
     expect([across.questions, across.answers.length]).toEqual([[{ id: 'why', number: 2, waiting: 1 }], 1]);
     const [{ tryId }] = across.answers;
     const mark = `${at(id)}/tries/${tryId}/marks/why`;
-    expect((await finch.put(mark, { points: 6001, choices: null, remark: '', version: 0 })).body.type).toBe('quiz.tooMuch');
-    expect((await finch.put(mark, { points: 4500, choices: null, remark: 'Say why', version: 0 })).body.mark).toMatchObject({
+    expect((await finch.put(mark, { points: 6001, choices: null, remark: '', remarks: [], version: 0 })).body.type).toBe('quiz.tooMuch');
+    const say = { text: 'Say why', folder: '', aim: '', criterion: '', shared: false };
+    const { id: remark } = (await finch.post('/api/remarks', say)).body;
+    expect(
+      (await finch.put(mark, { points: 4500, choices: null, remark: 'Say why', remarks: [remark], version: 0 })).body.mark,
+    ).toMatchObject({
       points: 4500,
       version: 1,
     });
-    expect((await finch.put(mark, { points: 1000, choices: null, remark: '', version: 0 })).body).toMatchObject({
+    expect((await finch.put(mark, { points: 1000, choices: null, remark: '', remarks: [], version: 0 })).body).toMatchObject({
       type: 'conflict.changedMeanwhile',
       current: { points: 4500 },
     });
     expect(await earned(id)).toEqual([5500, 1000]);
+    expect((await finch.get('/api/remarks')).body).toMatchObject([{ text: 'Say why', uses: 1 }]);
     expect((await finch.get(`${at(id)}/questions/none/answers`)).body.type).toBe('quiz.noQuestion');
   });
 
@@ -94,10 +99,11 @@ describe('scoring the answers that wait', () => {
       points: null,
       choices: { c: { levelId: 'some', points: 1000 } },
       remark: '',
+      remarks: [],
       version: 0,
     });
     expect(await earned(id)).toEqual([1500, null]);
-    const wrong = { points: null, choices: { c: { levelId: 'none', points: 0 } }, remark: '', version: 1 };
+    const wrong = { points: null, choices: { c: { levelId: 'none', points: 0 } }, remark: '', remarks: [], version: 1 };
     expect((await finch.put(`${at(id)}/tries/${tryId}/marks/why`, wrong)).body.type).toBe('score.noSuchChoice');
   });
 });

@@ -8,6 +8,7 @@ import { namelessFile, type Teacher } from '../marking/desk.service';
 import { isNameless, whoOf } from '../pieces/nameless';
 import type { PiecesService } from '../pieces/pieces.service';
 import type { WorksService } from '../pieces/works.service';
+import type { RemarksService } from '../remarks/remarks.service';
 import type { OutcomeService } from './outcome.service';
 import { toCorrections, questionsOf, type MarkRecord, type QuizRecords, type TryRecord } from './quiz-records';
 import { runOf, scoreAnew } from './quiz-scores';
@@ -20,10 +21,11 @@ interface Collaborators {
   works: WorksService;
   records: QuizRecords;
   outcome: OutcomeService;
+  remarks: RemarksService;
 }
 
 /** Scoring the answers that wait, one question across all students. */
-export function quizMarksService({ accounts, assignments, pieces, works, records, outcome }: Collaborators) {
+export function quizMarksService({ accounts, assignments, pieces, works, records, outcome, remarks }: Collaborators) {
   const { marks, tries } = records.tables;
 
   async function filesOf(sight: Sight, answer: Answer): Promise<WorkFile[]> {
@@ -130,6 +132,7 @@ export function quizMarksService({ accounts, assignments, pieces, works, records
           version: request.version + 1,
         };
         await marks.upsert(row, { transaction: piece.transaction });
+        await remarks.used(teacher, request.remarks, piece.record.id, now, piece.transaction);
         await scoreAnew(records, piece, assignment, teacher.userId, now);
         return { mark: { points, choices: request.choices, remark: request.remark, by: teacher.userId, version: request.version + 1 } };
       });

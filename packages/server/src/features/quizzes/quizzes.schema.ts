@@ -74,6 +74,7 @@ export const markBody = Joi.object<MarkRequest, true>({
   points: Joi.number().strict().integer().min(0).max(MOST_POINTS).allow(null).required(),
   choices: rubricChoices.allow(null),
   remark: Joi.string().trim().max(5000).allow('').required(),
+  remarks: Joi.array().items(id.optional()).max(50).unique().required(),
   version,
 });
 export const lateBody = Joi.object<{ counts: boolean }, true>({ counts: Joi.boolean().strict().required() });

@@ -17,6 +17,7 @@ import SelectField from '../../ui/SelectField.vue';
 import FoldedPart from '../../ui/FoldedPart.vue';
 import LinkButton from '../../ui/LinkButton.vue';
 import AssignmentTabs from './AssignmentTabs.vue';
+import BesideRow from './BesideRow.vue';
 
 const { t, count, name } = useWords();
 const route = useRoute();
@@ -153,8 +154,8 @@ const nameOf = (piece: AcrossReply['pieces'][number], index: number) =>
       </div>
       <p v-if="pieces.length === 0" class="note">{{ t('across.none') }}</p>
       <p v-else-if="!rubric" class="note">{{ t('across.noRubric') }}</p>
-      <article v-for="(piece, index) in pieces" :key="piece.row.student.id" class="one sheet">
-        <div class="work">
+      <BesideRow v-for="(piece, index) in pieces" :key="piece.row.student.id">
+        <template #default>
           <h2 dir="auto">
             <RouterLink class="row-link" :to="{ path: `/marking/${id}/${piece.row.student.id}`, query: kept }">{{
               nameOf(piece, index)
@@ -167,8 +168,8 @@ const nameOf = (piece: AcrossReply['pieces'][number], index: number) =>
           <FoldedPart v-if="piece.files.length > 0 && question === null" :title="count('piece.whatFiles', piece.files.length)">
             <FileView v-for="file in piece.files" :key="file.id" :file="file" />
           </FoldedPart>
-        </div>
-        <div v-if="rubric && criterion">
+        </template>
+        <template v-if="rubric && criterion" #given>
           <ChoiceLadder
             :model-value="chosenOf[piece.row.student.id] ?? null"
             :scoring="assignment.scoring"
@@ -177,8 +178,8 @@ const nameOf = (piece: AcrossReply['pieces'][number], index: number) =>
             @update:model-value="(chosen) => set(piece.row.student.id, chosen, index)"
           />
           <p v-if="failed[piece.row.student.id]" class="note bad small" role="alert">{{ failed[piece.row.student.id] }}</p>
-        </div>
-      </article>
+        </template>
+      </BesideRow>
     </div>
   </LoadGate>
 </template>
@@ -190,28 +191,8 @@ const nameOf = (piece: AcrossReply['pieces'][number], index: number) =>
 .pick .ant-select {
   inline-size: auto;
 }
-.one {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 380px;
-  gap: 20px;
-  padding: 12px 18px;
-  margin-block-end: 10px;
-  max-inline-size: 1200px;
-}
-.one:focus-within {
-  box-shadow: inset 5px 0 0 var(--now);
-}
-h2 {
-  font-size: 16px;
-  margin-block-end: 4px;
-}
 .words {
   max-block-size: 190px;
   overflow: auto;
-}
-@media (max-width: 900px) {
-  .one {
-    grid-template-columns: 1fr;
-  }
 }
 </style>

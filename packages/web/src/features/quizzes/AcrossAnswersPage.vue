@@ -1,11 +1,11 @@
 <script setup lang="ts">
 /** The answers of all students to one question that a teacher scores, one after another; names hidden if wished. */
-import { Button, Textarea } from 'ant-design-vue';
-import { plainText, rubricMax, rubricScore, type RubricChoices } from '@jolly/core';
+import { Button } from 'ant-design-vue';
+import { questionTitle, rubricMax, rubricScore } from '@jolly/core';
 import type { AnswerToScore } from '@jolly/server/contract';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { ApiProblem, ask } from '../../api/client';
+import { ask } from '../../api/client';
 import { useLoad } from '../../api/use-load';
 import LinkButton from '../../ui/LinkButton.vue';
 import LoadGate from '../../ui/LoadGate.vue';
@@ -15,8 +15,10 @@ import SelectField from '../../ui/SelectField.vue';
 import ToggleButton from '../../ui/ToggleButton.vue';
 import { useWords } from '../../ui/use-words';
 import { FileView } from '../files';
-import { AssignmentTabs, ChoiceLadder } from '../marking';
+import { AssignmentTabs, BesideRow, ChoiceLadder } from '../marking';
 import { useScope } from '../termline';
+import AnswerRemark from './AnswerRemark.vue';
+import { useAnswerMarks } from './use-answer-marks';
 
 const { t, count, points, name } = useWords();
 const route = useRoute();
@@ -33,19 +35,8 @@ const { state, value, why, reload } = useLoad(
 );
 const question = computed(() => value.value?.question ?? null);
 const rubric = computed(() => (question.value && 'rubric' in question.value ? question.value.rubric : null));
-const marked = ref<Record<string, NonNullable<AnswerToScore['mark']>>>({});
-const remarks = ref<Record<string, string>>({});
-const failed = ref<Record<string, string>>({});
+const { marked, failed, give, remarkOf, storeWords, isUnstored, type, uses } = useAnswerMarks(value);
 const onlyWaiting = ref(false);
-watch(value, (reply, before) => {
-  // A word is about one question; of another question of the same students it says nothing.
-  if (reply?.question.id !== before?.question.id) {
-    remarks.value = {};
-    failed.value = {};
-  }
-  marked.value = Object.fromEntries((reply?.answers ?? []).flatMap((one) => (one.mark ? [[one.tryId, one.mark]] : [])));
-  remarks.value = Object.fromEntries((reply?.answers ?? []).map((one) => [one.tryId, remarks.value[one.tryId] ?? one.mark?.remark ?? '']));
-});
 /** Which were open when the page was opened: what is scored does not jump away under one's hands. */
 const waitingAtFirst = ref<ReadonlySet<string>>(new Set());
 watch(
@@ -55,37 +46,6 @@ watch(
 const shown = computed(() => (value.value?.answers ?? []).filter((one) => !onlyWaiting.value || waitingAtFirst.value.has(one.tryId)));
 const done = computed(() => (value.value?.answers ?? []).filter((one) => marked.value[one.tryId]?.points != null).length);
 
-const going = new Map<string, Promise<void>>();
-/** Each mark is stored at once, one after the other for each student. */
-async function give(one: AnswerToScore, given: { points?: number | null; choices?: RubricChoices | null; remark?: string }): Promise<void> {
-  const about = question.value!.id;
-  const work = (async () => {
-    await going.get(one.tryId);
-    const before = marked.value[one.tryId];
-    const body = {
-      points: given.choices ? null : given.points === undefined ? (before?.points ?? null) : given.points,
-      choices: given.points !== undefined ? null : given.choices === undefined ? (before?.choices ?? null) : given.choices,
-      remark: given.remark ?? before?.remark ?? '',
-      version: before?.version ?? 0,
-    };
-    const said = (one: Pick<typeof body, 'points' | 'choices' | 'remark'>) => JSON.stringify([one.points, one.choices, one.remark]);
-    if (before && said(before) === said(body)) return;
-    try {
-      const reply = await ask('PUT /api/assignments/:assignmentId/quiz/tries/:tryId/marks/:questionId', {
-        params: { assignmentId: id.value, tryId: one.tryId, questionId: about },
-        body,
-      });
-      marked.value = { ...marked.value, [one.tryId]: reply.mark! };
-      delete failed.value[one.tryId];
-    } catch (error) {
-      failed.value = { ...failed.value, [one.tryId]: error instanceof ApiProblem ? error.title : String(error) };
-      if (error instanceof ApiProblem && error.current)
-        marked.value = { ...marked.value, [one.tryId]: error.current as NonNullable<AnswerToScore['mark']> };
-    }
-  })();
-  going.set(one.tryId, work);
-  await work;
-}
 /** Enter goes on to the next student. */
 async function next(index: number): Promise<void> {
   await nextTick();
@@ -134,13 +94,13 @@ const go = (to: string) => void router.replace({ path: `/marking/${id.value}/ans
       </div>
       <RichTextView class="asked" :text="question.text" />
       <p v-if="shown.length === 0" class="note">{{ t('quizAcross.none') }}</p>
-      <article v-for="(one, index) in shown" :key="one.tryId" class="one sheet">
-        <div class="stack">
+      <BesideRow v-for="(one, index) in shown" :key="one.tryId">
+        <template #default>
           <h2 dir="auto">{{ nameOf(one, index) }}</h2>
           <p v-if="typeof one.answer === 'string'" class="words" dir="auto">{{ one.answer }}</p>
           <FileView v-for="file in one.files" :key="file.id" :file="file" />
-        </div>
-        <div class="stack">
+        </template>
+        <template #given>
           <ChoiceLadder
             v-if="rubric"
             :model-value="marked[one.tryId]?.choices ? { by: 'rubric', choices: marked[one.tryId]!.choices! } : null"
@@ -171,20 +131,22 @@ const go = (to: string) => void router.replace({ path: `/marking/${id.value}/ans
               >{{ points(step) }}</Button
             >
           </div>
-          <Textarea
-            :value="remarks[one.tryId] ?? ''"
-            :aria-label="t('quizAcross.remarkOf', { name: nameOf(one, index) })"
-            :placeholder="t('quizAcross.remark')"
-            :maxlength="5000"
-            :auto-size="{ minRows: 1, maxRows: 5 }"
-            dir="auto"
-            @update:value="remarks = { ...remarks, [one.tryId]: $event }"
-            @blur="remarks[one.tryId] !== (marked[one.tryId]?.remark ?? '') && give(one, { remark: remarks[one.tryId] ?? '' })"
+          <AnswerRemark
+            :model-value="remarkOf(one)"
+            :label="t('quizAcross.remarkOf', { name: nameOf(one, index) })"
+            :about="questionTitle(question, 80)"
+            @update:model-value="(words) => type(one, words)"
+            @uses="(remarkId) => uses(one, remarkId)"
+            @left="storeWords(one)"
           />
+          <p v-if="isUnstored(one)" class="row small">
+            <span class="grow muted">{{ t('quizAcross.unstored') }}</span><Button size="small" @click="storeWords(one)">{{
+              t('quizAcross.storeIt')
+            }}</Button>
+          </p>
           <p v-if="failed[one.tryId]" class="note bad small" role="alert">{{ failed[one.tryId] }}</p>
-        </div>
-      </article>
-      <p class="hidden-text">{{ plainText(question.text) }}</p>
+        </template>
+      </BesideRow>
     </div>
   </LoadGate>
 </template>
@@ -200,20 +162,6 @@ const go = (to: string) => void router.replace({ path: `/marking/${id.value}/ans
   font: 18px/1.4 var(--font-read);
   margin-block-end: 14px;
 }
-.one {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 420px;
-  gap: 20px;
-  padding: 12px 18px;
-  margin-block-end: 10px;
-  max-inline-size: 1200px;
-}
-.one:focus-within {
-  box-shadow: inset 5px 0 0 var(--now);
-}
-h2 {
-  font-size: 16px;
-}
 .words {
   white-space: pre-line;
   font: 16px/1.5 var(--font-read);
@@ -221,13 +169,5 @@ h2 {
 }
 .quick {
   gap: 6px;
-}
-.stack > * + * {
-  margin-block-start: 8px;
-}
-@media (max-width: 900px) {
-  .one {
-    grid-template-columns: 1fr;
-  }
 }
 </style>

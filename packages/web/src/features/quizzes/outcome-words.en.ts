@@ -64,6 +64,8 @@ export const quizzesOutcomeWords = {
     wholePiece: 'Open the whole piece',
   },
   quizAcross: {
+    unstored: 'This word is only in this browser yet.',
+    storeIt: 'Store it',
     title: 'Answers that wait',
     done: '{a} of {b} answers scored',
     toOutcome: 'To the questions',

@@ -1,5 +1,5 @@
 /** @jest-environment @happy-dom/jest-environment */
-import type { AnswerToScore, CorrectionEffects, QuizOutcomeReply } from '@jolly/server/contract';
+import type { AnswerToScore, CorrectionEffects, QuizOutcomeReply, SavedRemark } from '@jolly/server/contract';
 import { opened, Refusal, serving, type Answers } from '../../testing-page';
 import AcrossAnswersPage from './AcrossAnswersPage.vue';
 import QuizOutcomePage from './QuizOutcomePage.vue';
@@ -153,6 +153,18 @@ describe('one question across all students', () => {
       mark: { points: 1000, choices: null, remark: 'Why?', version: 3, by: 'Odile Finch' },
     },
   ];
+  const say: SavedRemark = {
+    id: 'say',
+    text: 'Say why.',
+    folder: '',
+    aim: '',
+    criterion: '',
+    shared: false,
+    own: true,
+    owner: '',
+    uses: 2,
+    version: 1,
+  };
   const open = async (more: Answers = {}) => {
     const server = serving({
       [ACROSS]: {
@@ -163,6 +175,7 @@ describe('one question across all students', () => {
         answers,
         namesHidden: true,
       },
+      'GET /api/remarks': [say],
       [MARK]: ({ body }) => ({
         ...answers[0]!,
         mark: { ...body, version: body.version + 1, by: 'Odile Finch' },
@@ -190,7 +203,7 @@ describe('one question across all students', () => {
   it('takes points away again, and keeps the word beside them', async () => {
     const { page, last } = await open();
     await page.fill('Points of Piece 2', '');
-    expect(last(MARK)!.body).toEqual({ points: null, choices: null, remark: 'Why?', version: 3 });
+    expect(last(MARK)!.body).toEqual({ points: null, choices: null, remark: 'Why?', remarks: [], version: 3 });
   });
 
   it('a word about one question does not go to the next', async () => {
@@ -214,6 +227,45 @@ describe('one question across all students', () => {
     page.field('A word to the answer of Piece 2').dispatchEvent(new Event('blur'));
     await page.settled();
     expect(asked.some((one) => one.key === MARK)).toBe(false);
+  });
+
+  it('stores a word while it is typed, without waiting for its field to be left', async () => {
+    jest.useFakeTimers({ doNotFake: ['setImmediate', 'nextTick', 'queueMicrotask'] });
+    const { page, last } = await open();
+    await page.fill('A word to the answer of Piece 1', 'Clear ');
+    expect(last(MARK)).toBeUndefined();
+    await jest.advanceTimersByTimeAsync(1300);
+    await page.settled();
+    expect(last(MARK)!.body).toMatchObject({ remark: 'Clear', version: 0 });
+    jest.useRealTimers();
+  });
+
+  it('keeps a word that could not be stored, and offers it when the page is opened again', async () => {
+    const away = await open({ [MARK]: new Refusal(503, 'server.busy') });
+    await away.page.fill('A word to the answer of Piece 2', 'Why, though?');
+    away.page.field('A word to the answer of Piece 2').dispatchEvent(new Event('blur'));
+    await away.page.settled();
+    away.page.wrapper.unmount();
+    const { page, last } = await open();
+    expect(page.field('A word to the answer of Piece 2').value).toBe('Why, though?');
+    expect(page.text()).toContain('This word is only in this browser yet.');
+    await page.press('Store it');
+    expect(last(MARK)!.body).toMatchObject({ points: 1000, remark: 'Why, though?', version: 3 });
+    expect(page.text()).not.toContain('only in this browser');
+  });
+
+  it('takes a saved remark in by its key, and counts that it was used', async () => {
+    const { page, last } = await open();
+    const field = page.field('A word to the answer of Piece 2');
+    field.setSelectionRange(0, 0);
+    field.dispatchEvent(new KeyboardEvent('keydown', { key: ';', bubbles: true }));
+    await page.settled();
+    document.activeElement!.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
+    await page.settled();
+    expect(page.field('A word to the answer of Piece 2').value).toBe('Why? Say why.');
+    page.field('A word to the answer of Piece 2').dispatchEvent(new Event('blur'));
+    await page.settled();
+    expect(last(MARK)!.body).toMatchObject({ remark: 'Why? Say why.', remarks: ['say'] });
   });
 
   it('says that somebody else scored it meanwhile, and shows that score', async () => {
