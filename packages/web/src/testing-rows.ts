@@ -43,6 +43,7 @@ export const aClass = (more: Partial<ClassReply> = {}): ClassReply => ({
   familyFeedback: false,
   letterShows: 'words',
   roundTimes: true,
+  decimalMark: '.',
   label: more.name ?? 'Rivers 8',
   calendarId: 'calendar',
   calendar: { zone: 'UTC', schoolDays: [1, 2, 3, 4, 5], closures: [] },

@@ -1,5 +1,4 @@
 import type { Instant } from '../quantities';
-import type { DecimalMark } from '../score';
 import type { QuestionSet } from './draw';
 import type { Question } from './question';
 
@@ -27,7 +26,6 @@ export interface QuizRun {
   ownOptions: boolean;
   /** one question at a time, without going back */
   oneWay: boolean;
-  decimal: DecimalMark;
   shows: Shows;
 }
 
@@ -44,7 +42,6 @@ export const FIRST_RUN: QuizRun = {
   mixSets: false,
   ownOptions: true,
   oneWay: false,
-  decimal: '.',
   shows: { score: 'whenReturned', marks: 'whenReturned', key: 'afterClosing', explanations: 'whenReturned' },
 };
 export const EMPTY_QUIZ: Quiz = { run: FIRST_RUN, sets: [], questions: [] };

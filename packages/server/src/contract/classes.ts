@@ -3,6 +3,7 @@ import type {
   BearingSettings,
   CalendarProblem,
   Closure,
+  DecimalMark,
   Instant,
   LateRule,
   LocalDate,
@@ -33,6 +34,8 @@ export interface ClassDetails {
   letterShows: LetterShows;
   /** does more time by a percentage come to round times on school days? */
   roundTimes: boolean;
+  /** how its students write numbers: 3.5 or 3,5; the other is read where it can mean nothing else */
+  decimalMark: DecimalMark;
 }
 export type LetterShows = 'nothing' | 'words' | 'score';
 export interface ClassReply extends ClassDetails {

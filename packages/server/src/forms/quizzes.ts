@@ -129,20 +129,21 @@ const showWhen = (...more: string[]) =>
   Joi.string()
     .valid('atOnce', 'afterClosing', 'whenReturned', ...more)
     .required();
+/** Said by a quiz that was taken out earlier; how numbers are written is its class's now. */
+const SAID_EARLIER: Joi.PartialSchemaMap = { decimal: Joi.any().strip() };
 const run = Joi.object<QuizRun, true>({
   limitMinutes: Joi.number().strict().integer().min(1).max(6000).allow(null).required(),
   ownOrder: flag,
   mixSets: flag,
   ownOptions: flag,
   oneWay: flag,
-  decimal: Joi.string().valid('.', ',').required(),
   shows: Joi.object({
     score: showWhen(),
     marks: showWhen('never'),
     key: showWhen('never'),
     explanations: showWhen('never'),
   }).required(),
-});
+}).append<QuizRun>(SAID_EARLIER);
 const sets = Joi.array()
   .items(Joi.object<QuestionSet, true>({ id: key, name: words(80), take: whole(MOST_QUESTIONS, 1) }))
   .max(60)

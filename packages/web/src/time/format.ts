@@ -51,3 +51,6 @@ export function lengthParts(ms: number): { unit: 'days' | 'hours' | 'minutes'; c
 /** The mark before decimals in the language that is spoken now: 7.5 or 7,5. */
 export const decimalMark = (): string =>
   new Intl.NumberFormat(locale).formatToParts(1.5).find(({ type }) => type === 'decimal')?.value ?? '.';
+
+/** Of the two marks that a class can be set to, the one that this reader's language is nearer to. */
+export const pointOrComma = (): '.' | ',' => (decimalMark() === ',' ? ',' : '.');

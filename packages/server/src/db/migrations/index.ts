@@ -43,6 +43,7 @@ import * as classChanges from './0042-class-changes';
 import * as plainColumnNames from './0043-plain-column-names';
 import * as quizzes from './0044-add-quizzes';
 import * as questionStore from './0045-add-question-store';
+import * as decimalMarkOfClass from './0046-decimal-mark-of-class';
 
 /** One step of the schema: statements up, and the way back. A released one is never edited. */
 export interface Migration {
@@ -98,4 +99,5 @@ export const MIGRATIONS: readonly Migration[] = [
   plainColumnNames,
   quizzes,
   questionStore,
+  decimalMarkOfClass,
 ];

@@ -1,3 +1,4 @@
+import type { DecimalMark } from '@jolly/core';
 import type { LetterShows } from '../../contract';
 import { DataTypes, type Model, type Sequelize } from 'sequelize';
 
@@ -22,6 +23,7 @@ export interface ClassRow {
   familyFeedback: boolean;
   letterShows: LetterShows;
   roundTimes: boolean;
+  decimalMark: DecimalMark;
   joinCode: string;
   joinOpen: boolean;
   joinUntil: Date | null;
@@ -79,6 +81,7 @@ export function defineClasses(sequelize: Sequelize) {
         familyFeedback: DataTypes.BOOLEAN,
         letterShows: DataTypes.STRING,
         roundTimes: DataTypes.BOOLEAN,
+        decimalMark: DataTypes.STRING,
         joinCode: DataTypes.STRING,
         joinOpen: DataTypes.BOOLEAN,
         joinUntil: DataTypes.DATE(3),

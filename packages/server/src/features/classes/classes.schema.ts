@@ -44,6 +44,7 @@ const fields = {
   familyFeedback: Joi.boolean().strict(),
   letterShows: Joi.string().valid('nothing', 'words', 'score'),
   roundTimes: Joi.boolean().strict(),
+  decimalMark: Joi.string().valid('.', ','),
 };
 const name = line.min(1).max(120);
 

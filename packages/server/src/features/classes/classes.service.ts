@@ -173,7 +173,8 @@ export function classesService({
         const calendar = own ? null : firstCalendar(zone, now);
         if (calendar) await calendars.create(calendar, { transaction });
         return service.addRow(
-          toNewRow(request, {
+          // A further class writes numbers as the one before it.
+          toNewRow(siblings.length === 0 ? request : { decimalMark: siblings.at(-1)!.decimalMark, ...request }, {
             id: randomUUID(),
             calendarId: calendar?.id ?? own!.calendarId,
             zone,

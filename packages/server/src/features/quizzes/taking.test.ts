@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { Answer } from '@jolly/core';
+import type { Answer, Quiz } from '@jolly/core';
 import type { MyQuizReply } from '../../contract';
 import { aQuiz, asQuiz, bend, course, question, speed, wear, why } from '../../testing/quizzes';
 import { aSchool, aServer, changed, DAY, HOUR, type Person, type School, type Server } from '../../testing/school';
@@ -36,6 +36,7 @@ describe('going through a quiz', () => {
     const { person, quiz } = await begun('bao', id);
     expect(quiz).toMatchObject({
       questions: 4,
+      decimal: '.',
       points: 8000,
       minutes: null,
       mayBegin: 'running',
@@ -54,6 +55,18 @@ describe('going through a quiz', () => {
     const mine = (await person.get(`/api/my/work/${id}`)).body;
     expect([mine.handIn.receipt, mine.piece.state, mine.mayTakeBack]).toEqual([handed.body.receipt, 'in', 'isQuiz']);
     expect(JSON.stringify(mine.handIn.text)).toContain('0.63 m/s');
+  });
+
+  it('reads numbers with the decimal mark of the class, whatever an earlier export says of its own', async () => {
+    const finch = await server.person('finch');
+    const { version } = (await finch.get(`/api/classes/${school.rivers}`)).body;
+    expect((await finch.patch(`/api/classes/${school.rivers}`, { decimalMark: ';', version })).status).toBe(400);
+    await finch.patch(`/api/classes/${school.rivers}`, { decimalMark: ',', version });
+    const quiz = aQuiz([speed()]);
+    const { id } = await school.issued(asQuiz({ ...quiz, run: { ...quiz.run, decimal: '.' } as Quiz['run'] }));
+    expect((await begun('bao', id)).quiz.decimal).toBe(',');
+    // A further class of the same teacher writes numbers alike.
+    expect((await finch.post('/api/classes', { name: 'Deltas 8' })).body.decimalMark).toBe(',');
   });
 
   it('waits for the teacher where a key cannot score', async () => {

@@ -117,7 +117,7 @@ export function taking({ sequelize, assignments, ownPieces, pieces, records, end
           ? null
           : Math.round((minutes * 100_000) / run.limitMinutes),
       oneWay: run.oneWay,
-      decimal: run.decimal,
+      decimal: schoolClass.decimalMark,
       triesAllowed: assignment.rounds === null ? null : assignment.rounds + (record?.summary.roundsSentBack ?? 0),
       tryRule: assignment.roundRule,
       mayBegin: running ? 'running' : rows.some((row) => row.handedInAt === null) ? 'ending' : refusal,

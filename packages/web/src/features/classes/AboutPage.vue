@@ -63,6 +63,7 @@ const own = useOwnWords({
   liveMinutes: 10,
   zone: '',
   letterShows: 'words' as ClassReply['letterShows'],
+  decimalMark: '.' as ClassReply['decimalMark'],
 });
 const { typed: form, dirty } = own;
 const fill = (one: ClassReply) => ({
@@ -77,6 +78,7 @@ const fill = (one: ClassReply) => ({
   liveMinutes: one.liveMinutes,
   zone: one.calendar.zone,
   letterShows: one.letterShows,
+  decimalMark: one.decimalMark,
 });
 watch(
   schoolClass,
@@ -156,6 +158,13 @@ const putAway = (on: boolean) =>
             </FormLine>
             <FormLine :label="t('about.zone')" for="class-zone" path="zone">
               <ProposalField id="class-zone" v-model="form.zone" :proposals="ZONES" />
+            </FormLine>
+            <FormLine :label="t('about.decimalMark')" for="class-decimal" path="decimalMark">
+              <SelectField
+                id="class-decimal"
+                v-model="form.decimalMark"
+                :options="(['.', ','] as const).map((one) => ({ value: one, label: one === ',' ? '3,5' : '3.5' }))"
+              />
             </FormLine>
             <FormLine class="wide" :label="t('about.liveLink')" for="class-live" path="liveLink">
               <Input id="class-live" v-model:value="form.liveLink" type="url" :maxlength="500" :placeholder="WEB" />

@@ -2,7 +2,10 @@ import type { ClassChange, ClassReply, ClassRequest } from '@jolly/server/contra
 import { defineStore } from 'pinia';
 import { computed, ref } from 'vue';
 import { ask } from '../../api/client';
+import { pointOrComma } from '../../time/format';
 import { table } from './bring-in';
+
+const ofThisBrowser = () => ({ zone: Intl.DateTimeFormat().resolvedOptions().timeZone, decimalMark: pointOrComma() });
 
 /** The classes one teaches, shared by all pages of the section. */
 export const useClasses = defineStore('classes', () => {
@@ -22,9 +25,9 @@ export const useClasses = defineStore('classes', () => {
       : [...known, changed];
   }
   async function make(name: string): Promise<ClassReply> {
-    // The first class takes the zone of this browser; further ones follow it.
+    // The first class takes the zone of this browser, and how its reader writes numbers; further ones follow it.
     const first = (all.value ?? []).length === 0;
-    const body: ClassRequest = { name, ...(first ? { zone: Intl.DateTimeFormat().resolvedOptions().timeZone } : {}) };
+    const body: ClassRequest = { name, ...(first ? ofThisBrowser() : {}) };
     const made = await ask('POST /api/classes', { body });
     take(made);
     return made;

@@ -226,6 +226,7 @@ export const classesWords = {
     hue: 'Colour',
     hues: ['teal', 'rust', 'violet', 'moss', 'rose', 'slate', 'ochre', 'cobalt'],
     letterShows: 'The letter of a return carries',
+    decimalMark: 'Students write numbers like',
     letterShow: {
       nothing: 'only that something came back',
       words: 'remarks, criteria and notes',

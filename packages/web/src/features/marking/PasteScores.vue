@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** Scores from a spreadsheet: by name or down the list, looked at first, then held as one act. */
 import { Button, Textarea } from 'ant-design-vue';
+import { pointOrComma } from '../../time/format';
 import { readPastedScores, type DecimalMark, type PastedScore } from '@jolly/core';
 import type { PieceRow } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
@@ -16,7 +17,7 @@ const props = defineProps<{ rows: readonly PieceRow[]; most: number | null; hold
 /** what was pasted, and from which row on it goes down the list; null: nothing is being brought in */
 const pasted = defineModel<{ text: string; from: number } | null>({ required: true });
 const { t, count, name, points } = useWords();
-const decimal = ref<DecimalMark>((1.5).toLocaleString().includes(',') ? ',' : '.');
+const decimal = ref<DecimalMark>(pointOrComma());
 const cells = ref<Cells>({ rows: [], badQuotes: false });
 watch(
   () => pasted.value?.text ?? '',

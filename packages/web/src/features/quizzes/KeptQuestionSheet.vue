@@ -11,7 +11,7 @@ import ProblemNote from '../../ui/ProblemNote.vue';
 import SideSheet from '../../ui/SideSheet.vue';
 import TagsField from '../../ui/TagsField.vue';
 import { useWords } from '../../ui/use-words';
-import { decimalMark } from '../../time/format';
+import { pointOrComma } from '../../time/format';
 import { ColleaguesField } from '../shelf';
 import KeyMargin from './KeyMargin.vue';
 import QuestionEditor from './QuestionEditor.vue';
@@ -22,7 +22,7 @@ const props = defineProps<{ /** null: one is written */ kept: KeptQuestionReply 
 const emit = defineEmits<{ close: []; changed: [] }>();
 const { t } = useWords();
 const { problem, busy, attempt } = useAttempt();
-const decimal = decimalMark() === ',' ? ',' : '.';
+const decimal = pointOrComma();
 const question = ref<Question | null>(props.kept?.question ?? null);
 const tags = ref<string[]>([...(props.kept?.tags ?? [])]);
 const sharedWith = ref<string[]>([...(props.kept?.sharedWith ?? [])]);

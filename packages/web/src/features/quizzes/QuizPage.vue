@@ -81,6 +81,8 @@ watch(
 );
 
 const quiz = useQuiz({ body, sets });
+/** Numbers in keys are written as the class writes them that it is set for first. */
+const decimal = computed(() => classes.value.find((one) => one.id === sets.value[0]?.classId)?.decimalMark ?? '.');
 const { questions, editing, at, removed, notes } = quiz;
 const heading = computed(() =>
   [
@@ -194,7 +196,7 @@ const doneAt = (id: string) => done(questions.value.findIndex((one) => one.id ==
               v-if="editing === question.id"
               :model-value="question"
               :n="index + 1"
-              :decimal="body.quiz.run.decimal"
+              :decimal="decimal"
               :aims="aims"
               :sets="body.quiz.sets"
               @update:model-value="quiz.change"
@@ -216,7 +218,7 @@ const doneAt = (id: string) => done(questions.value.findIndex((one) => one.id ==
               <QuestionSeen :question="question" @click="edit(index)" />
               <KeyMargin
                 :question="question"
-                :decimal="body.quiz.run.decimal"
+                :decimal="decimal"
                 :faults="notes[index]!.faults"
                 :doubts="notes[index]!.doubts"
                 :set-name="setName(question.setId)"
@@ -246,6 +248,7 @@ const doneAt = (id: string) => done(questions.value.findIndex((one) => one.id ==
         :zone="line.zone"
         :locked="locked"
         :sizes="sizes"
+        :decimal="decimal"
         @open="edit"
         @keep="keeping = questions.map((one) => one.id)"
       />
@@ -264,7 +267,7 @@ const doneAt = (id: string) => done(questions.value.findIndex((one) => one.id ==
     <KeepSheet v-if="keeping" :questions="questions" :first="keeping" :brief-id="stored?.id ?? null" @close="keeping = null" />
     <PasteSheet
       :open="pasting"
-      :decimal="body.quiz?.run.decimal ?? '.'"
+      :decimal="decimal"
       @close="pasting = false"
       @take="
         (found) => {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Beside the questions: how the quiz runs, what is to be said before it goes out, for whom and when, and issuing it. */
 import { Button } from 'ant-design-vue';
-import { unmilli } from '@jolly/core';
+import { unmilli, type DecimalMark } from '@jolly/core';
 import type { ClassReply } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import LinkButton from '../../ui/LinkButton.vue';
@@ -20,6 +20,7 @@ const props = defineProps<{
   zone: string;
   locked: boolean;
   sizes: Readonly<Record<string, number>>;
+  decimal: DecimalMark;
 }>();
 const emit = defineEmits<{ open: [number]; keep: [] }>();
 const { t, count, when, name } = useWords();
@@ -172,7 +173,7 @@ const others = computed(() => known.value.reduce((sum, { reply }) => sum + reply
     </section>
     <IssueBar :brief="brief" :zone="zone" :goes-to="goesTo" />
     <RunSheet v-model="body" :open="runOpen" :locked="locked" :sizes="sizes" @close="runOpen = false" />
-    <TrySheet :open="tryOpen" :quiz="quiz.quiz.value" :quiz-id="stored?.id ?? 'new'" @close="tryOpen = false" />
+    <TrySheet :open="tryOpen" :decimal="decimal" :quiz="quiz.quiz.value" :quiz-id="stored?.id ?? 'new'" @close="tryOpen = false" />
     <PrintSheet v-if="stored" :open="printOpen" :brief-id="stored.id" :title="body.title" @close="printOpen = false" />
   </aside>
 </template>

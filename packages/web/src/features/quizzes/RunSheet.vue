@@ -115,15 +115,6 @@ const changeSet = (id: string, more: Partial<QuestionSet>) =>
           />
         </div>
       </section>
-      <FormLine :label="t('quizMaking.decimal')" for="quiz-decimal">
-        <SelectField
-          id="quiz-decimal"
-          :model-value="run.decimal"
-          :disabled="locked"
-          :options="(['.', ','] as const).map((one) => ({ value: one, label: one === ',' ? '3,5' : '3.5' }))"
-          @update:model-value="set({ decimal: $event })"
-        />
-      </FormLine>
     </div>
   </SideSheet>
 </template>

@@ -8,7 +8,7 @@ import LoadGate from '../../ui/LoadGate.vue';
 import SelectField from '../../ui/SelectField.vue';
 import ToggleButton from '../../ui/ToggleButton.vue';
 import { useWords } from '../../ui/use-words';
-import { decimalMark } from '../../time/format';
+import { pointOrComma } from '../../time/format';
 import KeyMargin from './KeyMargin.vue';
 import QuestionSeen from './QuestionSeen.vue';
 import type { useQuestionStore } from './use-question-store';
@@ -17,7 +17,7 @@ const props = defineProps<{ store: ReturnType<typeof useQuestionStore>; /** each
 const emit = defineEmits<{ open: [string] }>();
 const { t, count } = useWords();
 const { typed, tag, aim, kind, whose, page, isNarrowed, state, value, why, reload, chosen } = props.store;
-const decimal = decimalMark() === ',' ? ',' : '.';
+const decimal = pointOrComma();
 const kinds = computed(() => [
   { value: '' as const, label: t('store.anyKind') },
   ...QUESTION_KINDS.map((one) => ({ value: one, label: t(`quiz.kinds.${one}`) })),

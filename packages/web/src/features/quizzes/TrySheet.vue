@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The quiz as one student would go through it, here and now: nothing of it is stored, and its score is shown at once. */
 import { Button } from 'ant-design-vue';
-import { askedQuestion, drawnQuestions, keyOf, keyWords, quizScore, trySeed, type Answer, type Quiz } from '@jolly/core';
+import { askedQuestion, drawnQuestions, keyOf, keyWords, quizScore, trySeed, type Answer, type DecimalMark, type Quiz } from '@jolly/core';
 import { computed, ref, watch } from 'vue';
 import RichTextView from '../../ui/RichTextView.vue';
 import SideSheet from '../../ui/SideSheet.vue';
@@ -9,7 +9,7 @@ import { useWords } from '../../ui/use-words';
 import AnswerField from './AnswerField.vue';
 import MarkSquare, { type Mark } from './MarkSquare.vue';
 
-const props = defineProps<{ open: boolean; quiz: Quiz; quizId: string }>();
+const props = defineProps<{ open: boolean; quiz: Quiz; quizId: string; decimal: DecimalMark }>();
 const emit = defineEmits<{ close: [] }>();
 const { t, points } = useWords();
 const number = ref(0);
@@ -56,7 +56,7 @@ const soFar = computed(() => result.value.questions.reduce((sum, one) => sum + (
         <RichTextView v-if="question.kind !== 'gaps'" class="asked" :text="question.text" />
         <AnswerField
           :asked="askedQuestion(question, { seed, ownOptions: quiz.run.ownOptions })"
-          :decimal="quiz.run.decimal"
+          :decimal="decimal"
           :model-value="answers[question.id] ?? null"
           @update:model-value="answers = { ...answers, [question.id]: $event }"
         />

@@ -264,7 +264,6 @@ export const quizzesWords = {
     shown: 'What students are shown',
     parts: { score: 'Their score', marks: 'Right or wrong', key: 'The key', explanations: 'Explanations' },
     whens: { atOnce: 'at once', afterClosing: 'after it closes', whenReturned: 'when you return it', never: 'never' },
-    decimal: 'Numbers are written like',
     before: 'Before it goes out',
     nothingBefore: 'Nothing to say.',
     andMore: 'and {n} more',
