@@ -179,6 +179,7 @@ it('tells the latest and the typical level of each aim', () => {
     aim,
     assignmentId: `a${at}`,
     criterion: null,
+    questions: null,
     level: null,
     share: ratio(percent, 100),
     at,

@@ -90,8 +90,8 @@ it('a scored piece says something about the aims of the whole and of each chosen
     { effective: 15_000, choices: { c: { levelId: 'low', points: 1000 } }, word: null, at: 3 },
   );
   expect(said).toEqual([
-    { aim: 'Explaining', assignmentId: 'a', criterion: null, level: null, share: ratio(3, 4), at: 3 },
-    { aim: 'Naming', assignmentId: 'a', criterion: 'Terms', level: 'low', share: ratio(1, 4), at: 3 },
+    { aim: 'Explaining', assignmentId: 'a', criterion: null, questions: null, level: null, share: ratio(3, 4), at: 3 },
+    { aim: 'Naming', assignmentId: 'a', criterion: 'Terms', questions: null, level: 'low', share: ratio(1, 4), at: 3 },
   ]);
   expect(
     evidenceOf({ id: 'a', aims: ['Explaining'], points: 20_000, rubric }, { effective: null, choices: {}, word: null, at: 3 }),

@@ -22,3 +22,4 @@ export * from './blank';
 export * from './question-table';
 export * from './answer-spread';
 export * from './kept-question';
+export * from './question-aims';

@@ -361,7 +361,9 @@ export function briefsService({ sequelize, classes, assignments, keptFiles, piec
       const all = await assignments.ofBriefs(await service.briefsOf(await classes.taughtBy(teacher.userId, { away: true })));
       const inRubrics = (one: AssignmentReply) =>
         one.scoring.by === 'rubric' ? one.scoring.rubric.criteria.flatMap((criterion) => criterion.aims) : [];
-      return [...new Set(all.flatMap((one) => [...one.aims, ...inRubrics(one)]))].sort((a, b) => a.localeCompare(b));
+      const quizzes = await assignments.quizzesOf(all.filter(({ how }) => how === 'quiz').map((one) => one.briefId));
+      const inQuestions = [...quizzes.values()].flatMap(({ questions }) => questions.flatMap((one) => one.aims));
+      return [...new Set([...all.flatMap((one) => [...one.aims, ...inRubrics(one)]), ...inQuestions])].sort((a, b) => a.localeCompare(b));
     },
 
     /** Briefs of some classes, newest first, bounded. */

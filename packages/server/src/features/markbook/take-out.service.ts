@@ -4,6 +4,7 @@ import { oneRosterBundle } from '../../files/one-roster-bundle';
 import { csv, fileStem, type TakenOut } from '../../files/write-table';
 import { Problem } from '../../http/problem';
 import type { ClassesService } from '../classes/classes.service';
+import type { QuestionAimsService } from '../quizzes/question-aims.service';
 import type { Teacher } from '../marking/desk.service';
 import type { ClassBoardsService } from '../pieces/class-boards.service';
 
@@ -20,10 +21,11 @@ interface Collaborators {
   roster: RosterService;
   classBoards: ClassBoardsService;
   book: BookService;
+  quizAims: QuestionAimsService;
 }
 
 /** The book taken out in open formats, and what it says about aims. */
-export function takeOutService({ classes, roster, classBoards, book }: Collaborators) {
+export function takeOutService({ classes, roster, classBoards, book, quizAims }: Collaborators) {
   /** The book of one class, or of one of its terms. @throws Problem `thing.unknown` for a term that the class does not have */
   async function outOf(
     teacher: Teacher,
@@ -148,10 +150,11 @@ export function takeOutService({ classes, roster, classBoards, book }: Collabora
       await classes.forTeacher(teacher, 'book.look', classId);
       const boards = await classBoards.of(teacherViewer(teacher), [classId], now);
       const tagged = boards.issued.filter(
-        ({ aims, scoring, secondMarker }) =>
+        ({ aims, scoring, secondMarker, how }) =>
           secondMarker !== teacher.userId &&
-          (aims.length > 0 || (scoring.by === 'rubric' && scoring.rubric.criteria.some((one) => one.aims.length > 0))),
+          (how === 'quiz' || aims.length > 0 || (scoring.by === 'rubric' && scoring.rubric.criteria.some((one) => one.aims.length > 0))),
       );
+      const ofQuestions = await quizAims.of(tagged);
       const byStudent = new Map<string, BookAimsReply['students'][number]>();
       for (const sight of boards.sightsOf(tagged)) {
         const { record, assignment, member, state } = sight;
@@ -165,6 +168,7 @@ export function takeOutService({ classes, roster, classBoards, book }: Collabora
             choices: score.chosen?.by === 'rubric' ? score.chosen.choices : {},
             word: score.chosen?.by === 'words' ? score.chosen.word : null,
             at: score.at,
+            questions: score.chosen?.by === 'quiz' ? ofQuestions(id, member.student.id) : [],
           },
         );
         const student = byStudent.get(member.student.id) ?? { studentId: member.student.id, evidence: [] };

@@ -15,8 +15,10 @@ import {
 } from '@jolly/core';
 import type { AimView, NextPiece, ProgressCounts, ProgressPiece, ProgressQuery } from '../../contract';
 import type { SchoolClass } from '../classes/classes.service';
+import type { QuestionAims } from '../quizzes/question-aims.service';
 import { isNameless } from '../pieces/nameless';
 import { toLevels, toReturnedView } from '../pieces/piece-views';
+import type { Given, LeanRecord, PieceRecord } from '../pieces/records';
 import type { LeanSight, Sight } from '../pieces/sight';
 import { worth, lateCostAt } from '../pieces/worth';
 
@@ -122,15 +124,25 @@ export function toNext(seen: readonly Seen[], { steps }: StudentView['forecast']
     }));
 }
 
+/** What was given and when, as it is known from this viewpoint: what is held, a correction too, is the teacher's alone. */
+function givenTo(
+  viewpoint: Viewpoint,
+  { score, returned, summary }: PieceRecord | LeanRecord,
+): (Pick<Given, 'chosen'> & { at: Instant }) | null {
+  if (viewpoint === 'teacher') return score;
+  return returned && 'chosen' in returned && summary.lastReturnAt !== null ? { chosen: returned.chosen, at: summary.lastReturnAt } : null;
+}
+
 /** What the pieces say about aims, from this viewpoint. Nothing of what is marked without names. */
-export function toAims(seen: readonly Seen[], viewpoint: Viewpoint): AimView[] {
+export function toAims(seen: readonly Seen[], viewpoint: Viewpoint, questionAims: QuestionAims): AimView[] {
   const titles = new Map(seen.map(({ sight }) => [sight.assignment.id, sight.assignment.title]));
   const evidence = seen.flatMap(({ sight, view }): AimEvidence[] => {
-    const { assignment, record } = sight;
-    // Levels chosen on a correction that is held are the teacher's alone.
-    const score = viewpoint === 'teacher' || !record?.held ? record?.score : null;
+    const { assignment, record, member } = sight;
+    const score = record && givenTo(viewpoint, record);
     if (!score || isNameless(sight) || (viewpoint === 'student' && view.effective === null)) return [];
-    const { id, aims, points, scoring } = assignment;
+    const { id, aims, points, scoring, quizRun } = assignment;
+    // A single question of an aim would say whether it was right, where that is never shown.
+    const ofQuestions = score.chosen?.by === 'quiz' && (viewpoint === 'teacher' || quizRun?.shows.marks !== 'never');
     return evidenceOf(
       { id, aims, points, rubric: scoring.by === 'rubric' ? scoring.rubric : null },
       {
@@ -138,6 +150,7 @@ export function toAims(seen: readonly Seen[], viewpoint: Viewpoint): AimView[] {
         choices: score.chosen?.by === 'rubric' ? score.chosen.choices : {},
         word: score.chosen?.by === 'words' ? score.chosen.word : null,
         at: score.at,
+        questions: ofQuestions ? questionAims(id, member.student.id) : [],
       },
     );
   });

@@ -21,6 +21,7 @@ import {
 import type { ClassProgressReply, ProgressQuery, ProgressRow, StudentProgressReply } from '../../contract';
 import { Problem } from '../../http/problem';
 import type { ClassesService, SchoolClass } from '../classes/classes.service';
+import type { QuestionAims, QuestionAimsService } from '../quizzes/question-aims.service';
 import type { JottingsService } from '../jottings/jottings.service';
 import type { BoardService } from '../pieces/board.service';
 import type { ClassBoardsService } from '../pieces/class-boards.service';
@@ -35,6 +36,7 @@ interface Collaborators {
   classBoards: ClassBoardsService;
   roster: RosterService;
   jottings: JottingsService;
+  quizAims: QuestionAimsService;
 }
 
 function groupedBy<T>(all: readonly T[], keyOf: (one: T) => string): Map<string, T[]> {
@@ -58,7 +60,7 @@ function betweenOf({ fromAt, toAt, fromTerm, toTerm }: ProgressQuery, { terms }:
 }
 
 /** Where each student stands: the same facts and the same rules for the teacher, the student and the family. */
-export function progressService({ classes, board, classBoards, roster, jottings }: Collaborators) {
+export function progressService({ classes, board, classBoards, roster, jottings, quizAims }: Collaborators) {
   type How = {
     /** which scores are counted */ viewpoint: Viewpoint;
     /** for whom they are looked up */ viewer: Viewer;
@@ -66,6 +68,7 @@ export function progressService({ classes, board, classBoards, roster, jottings 
     lookingOf: (schoolClass: SchoolClass) => Looking;
     withCourse?: boolean;
     medians?: Map<string, Promise<ClassMedians>>;
+    questionAims: QuestionAims;
   };
 
   /** What everybody in a class has, each from this viewpoint; those too who have no work yet. */
@@ -76,6 +79,8 @@ export function progressService({ classes, board, classBoards, roster, jottings 
       .filter((member) => member.left === null)
       .map((member) => ({ member, all: (by.get(member.student.id) ?? []).map((sight) => see(sight, viewpoint, now)) }));
   }
+  /** What these are pieces of, each once. */
+  const issuedIn = (sights: readonly Seen['sight'][]) => [...new Map(sights.map(({ assignment }) => [assignment.id, assignment])).values()];
   const looked = (all: readonly Seen[], looking: Looking) => all.filter(({ view }) => isLookedAt(view, looking));
   const mediansOf = (students: readonly { all: readonly Seen[] }[], { scheme }: SchoolClass, looking: Looking): ClassMedians =>
     classMedians(
@@ -90,7 +95,7 @@ export function progressService({ classes, board, classBoards, roster, jottings 
 
   async function toStudent(
     { schoolClass, member, sights }: Place,
-    { viewpoint, viewer, now, lookingOf, withCourse = true, medians: known = new Map() }: How,
+    { viewpoint, viewer, now, lookingOf, withCourse = true, medians: known = new Map(), questionAims }: How,
   ): Promise<StudentProgressReply> {
     const of = toProgressClass(schoolClass);
     const looking = lookingOf(schoolClass);
@@ -116,7 +121,7 @@ export function progressService({ classes, board, classBoards, roster, jottings 
       away: schoolClass.putAwayAt !== null,
       counts: toCounts(shown),
       view: studentView({ pieces: ofSeen(all), of, looking, now, withCourse, ...(medians ? { medians } : {}) }),
-      aims: toAims(shown, viewpoint),
+      aims: toAims(shown, viewpoint, questionAims),
       pieces: shown.map(toPiece),
     };
   }
@@ -131,6 +136,7 @@ export function progressService({ classes, board, classBoards, roster, jottings 
       const students = await everybody(found, { viewpoint: 'teacher', viewer: teacherViewer(teacher), now });
       const medians = mediansOf(students, found, looking);
       const toSpeak = await jottings.toSpeakWith(teacher.userId, classId);
+      const ofQuestions = await quizAims.of(issuedIn(students.flatMap(({ all }) => all.map(({ sight }) => sight))));
       const rows = students.map(({ member, all }): ProgressRow => {
         const { id, givenName, familyName } = member.student;
         const shown = looked(all, looking);
@@ -148,7 +154,7 @@ export function progressService({ classes, board, classBoards, roster, jottings 
           ...toCounts(shown),
           ...{ standing, categories, terms: byTerm, year, atLeast, atPace, atMost },
           change: between && changeBetween(pieces, of, looking, between),
-          aims: toAims(shown, 'teacher'),
+          aims: toAims(shown, 'teacher', ofQuestions),
           next: toNext(shown, forecast),
           toSpeak: toSpeak.has(id),
         };
@@ -201,7 +207,7 @@ export function progressService({ classes, board, classBoards, roster, jottings 
     async ofMany(
       found: readonly SchoolClass[],
       studentIds: readonly string[] | null,
-      how: Omit<How, 'medians'>,
+      how: Omit<How, 'medians' | 'questionAims'>,
     ): Promise<StudentProgressReply[]> {
       const ids = studentIds ? [...studentIds] : undefined;
       const [members, sights] = await Promise.all([
@@ -220,7 +226,8 @@ export function progressService({ classes, board, classBoards, roster, jottings 
         member,
         sights: by.get(keyOf(member.classId, member.student.id)) ?? [],
       }));
-      return Promise.all(places.map((place) => toStudent(place, { ...how, medians })));
+      const questionAims = await quizAims.of(issuedIn(sights), ids);
+      return Promise.all(places.map((place) => toStudent(place, { ...how, medians, questionAims })));
     },
 
     /** The student's own, a reply for each of their classes. */

@@ -27,7 +27,7 @@ import { whoOf } from '../pieces/nameless';
 import { teacherViewer, type Sight } from '../pieces/sight';
 import type { Ending } from './ending';
 import { scoreOf, toAct, toCorrections, type QuizRecords, type TryRecord } from './quiz-records';
-import { runOf } from './quiz-scores';
+import { countingTry, runOf } from './quiz-scores';
 
 interface Collaborators {
   accounts: AccountsService;
@@ -43,14 +43,6 @@ export interface Taken {
   over: TryRecord[];
   running: TryRecord | null;
   counts: TryRecord | null;
-}
-
-/** The try that speaks for a student: by the rule of the assignment the best, else the last. */
-function countingTry(over: readonly TryRecord[], assignment: AssignmentReply, corrections: Corrections): TryRecord | null {
-  if (assignment.roundRule !== 'best') return over.at(-1) ?? null;
-  const points = (one: TryRecord) =>
-    scoreOf(one, assignment.briefId, runOf(assignment), corrections).questions.reduce((sum, question) => sum + (question.points ?? 0), 0);
-  return over.reduce<TryRecord | null>((best, one) => (best === null || points(one) >= points(best) ? one : best), null);
 }
 
 /** What came of a quiz: students by questions, how each question was answered, what the figures say. */

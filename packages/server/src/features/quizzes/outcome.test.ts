@@ -1,5 +1,5 @@
 import type { Answer } from '@jolly/core';
-import type { CorrectionRequest, QuizOutcomeReply } from '../../contract';
+import type { BookAimsReply, CorrectionRequest, QuizOutcomeReply } from '../../contract';
 import { aQuiz, asQuiz, bend, question, speed, takes, wear, why } from '../../testing/quizzes';
 import { aSchool, aServer, DAY, type Person, type School, type Server } from '../../testing/school';
 
@@ -56,6 +56,30 @@ describe('what came of a quiz', () => {
     await finch.put(`/api/assignments/${id}/marking`, { namesHidden: true });
     const named = (await look(id)).rows.filter((row) => row.tries > 0);
     expect(named.map((row) => row.student.familyName)).toEqual(['']);
+  });
+});
+
+describe('aims of single questions', () => {
+  it('say where a student stands, by the aims that the quiz has now; to the student once it is back, where right and wrong is shown', async () => {
+    const asked = (marks: 'never' | 'whenReturned') => {
+      const quiz = aQuiz([bend({ aims: ['Reading'] }), speed()]);
+      return asQuiz({ ...quiz, run: { ...quiz.run, shows: { ...quiz.run.shows, marks } } });
+    };
+    const [shown, hidden] = [await school.issued(asked('whenReturned')), await school.issued(asked('never'))];
+    const bao = await taken('bao', shown.id, { bend: 'inside', speed: '9' });
+    await taken('bao', hidden.id, { bend: 'outside', speed: '0.625' });
+    const ofClass = async () => (await finch.get(`/api/classes/${school.rivers}/progress/${school.bao.id}`)).body.aims;
+    expect(await ofClass()).toMatchObject([{ aim: 'Reading', typical: '50', pieces: 2 }]);
+    const book = (await finch.get(`/api/classes/${school.rivers}/book/aims`)).body as BookAimsReply;
+    expect(book.students.flatMap((one) => one.evidence.map(({ questions, share }) => `${questions}: ${share.num}`)).sort()).toEqual([
+      '1: 0',
+      '1: 1',
+    ]);
+    expect(await (await finch.get('/api/aims')).body).toContain('Reading');
+    const mine = async () => (await bao.get('/api/my/progress')).body[0].aims;
+    expect(await mine()).toEqual([]);
+    for (const { id } of [shown, hidden]) await finch.post(`/api/assignments/${id}/return`, { studentIds: 'allHeld', confirmed: true });
+    expect(await mine()).toMatchObject([{ aim: 'Reading', latest: '100', pieces: 1 }]);
   });
 });
 

@@ -7,6 +7,14 @@ import { scoreOf, toCorrections, type QuizRecords, type TryRecord } from './quiz
 /** How a quiz runs. An assignment that is handed in as a quiz has it. */
 export const runOf = ({ quizRun }: Pick<AssignmentReply, 'quizRun'>): QuizRun => quizRun!;
 
+/** The try that speaks for a student: by the rule of the assignment the best, else the last. */
+export function countingTry(over: readonly TryRecord[], assignment: AssignmentReply, corrections: Corrections): TryRecord | null {
+  if (assignment.roundRule !== 'best') return over.at(-1) ?? null;
+  const points = (one: TryRecord) =>
+    scoreOf(one, assignment.briefId, runOf(assignment), corrections).questions.reduce((sum, question) => sum + (question.points ?? 0), 0);
+  return over.reduce<TryRecord | null>((best, one) => (best === null || points(one) >= points(best) ? one : best), null);
+}
+
 /** What the tries of one student come to, out of what the assignment is out of. */
 export interface QuizResult {
   /** of the last one */

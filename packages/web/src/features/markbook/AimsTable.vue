@@ -25,7 +25,12 @@ const results = computed(() => {
   return by;
 });
 const aims = computed(() =>
-  [...new Set((props.book.value.value?.columns ?? []).flatMap((one) => one.aims))].sort((a, b) => a.localeCompare(b)),
+  [
+    ...new Set([
+      ...(props.book.value.value?.columns ?? []).flatMap((one) => one.aims),
+      ...[...results.value.values()].flatMap((one) => [...one.keys()]),
+    ]),
+  ].sort((a, b) => a.localeCompare(b)),
 );
 const levelOf = ({ latest }: AimResult) => latest.level ?? percent(percentText(latest.share, 0));
 const open = ref<{ name: string; aim: string; result: AimResult } | null>(null);
@@ -84,7 +89,11 @@ const zone = computed(() => props.book.value.value?.classes[0]?.calendar.zone ??
             <td dir="auto">
               {{ titleOf.get(one.assignmentId)
               }}<span class="muted small aside">{{
-                one.criterion === null ? t('book.aimsView.whole') : t('book.aimsView.criterion', { name: one.criterion })
+                one.questions !== null
+                  ? count('book.aimsView.questions', one.questions)
+                  : one.criterion === null
+                    ? t('book.aimsView.whole')
+                    : t('book.aimsView.criterion', { name: one.criterion })
               }}</span>
             </td>
             <td class="number nowrap">

@@ -322,14 +322,16 @@ export const markbookWords = {
       none: 'Nothing is held in what you look at.',
     },
     aimsView: {
-      none: 'No assignment and no criterion is tagged with an aim.',
-      noneHint: 'Tag assignments or criteria of rubrics with aims while composing; every score then says where a student stands.',
+      none: 'No assignment, no criterion and no question of a quiz is tagged with an aim.',
+      noneHint:
+        'Tag assignments, criteria of rubrics or questions of quizzes with aims while composing; every score then says where a student stands.',
       latest: 'latest',
       typical: 'typical',
       of: '{name}: {aim}',
       evidence: '{n} score | {n} scores',
       whole: 'whole piece',
       criterion: 'criterion {name}',
+      questions: 'no question | one question | {n} questions',
     },
   },
 };
