@@ -70,6 +70,7 @@ import { worksService } from './features/pieces/works.service';
 import { calendarFeedService } from './features/plan/calendar-feed.service';
 import { datesService } from './features/plan/dates.service';
 import { movesService } from './features/plan/moves.service';
+import { planNotesService } from './features/plan/plan-notes.service';
 import { planService } from './features/plan/plan.service';
 import { portfolioService } from './features/portfolio/portfolio.service';
 import { progressService } from './features/progress/progress.service';
@@ -140,7 +141,8 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const loads = loadService({ classes, roster, assignments, board, classBoards });
   const extensions = extensionsService({ sequelize, accounts, classes, assignments, board, classBoards, exceptions, news });
   const moves = movesService({ sequelize, classes, assignments, exceptions, groups, board, loads, dateChanges });
-  const plan = planService({ sequelize, classes, roster, assignments, classBoards, loads, moves });
+  const planNotes = planNotesService({ sequelize, accounts, classes, assignments });
+  const plan = planService({ sequelize, classes, roster, assignments, classBoards, loads, moves, planNotes });
   const calendars = calendarsService({ sequelize, accounts, classes, board, news, dateChanges });
   const ownPieces = ownPiecesService({ assignments, board, groups, pieces });
   const conversations = conversationsService({ sequelize, accounts });
@@ -244,6 +246,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
     extensions,
     moves,
     plan,
+    planNotes,
     dates,
     calendarFeed,
   };

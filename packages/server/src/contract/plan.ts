@@ -39,12 +39,34 @@ export interface PlanLoad {
   /** most pieces that one of them has */
   most: number;
 }
+/** A note of a class's teachers in its plan. */
+export interface PlanNoteRequest {
+  /** null: for sometime */
+  day: LocalDate | null;
+  text: string;
+  /** what it is about: an assignment of this class, or a question of it */
+  assignmentId: string | null;
+  questionId: string | null;
+}
+export interface PlanNote extends PlanNoteRequest {
+  id: string;
+  classId: string;
+  by: string;
+  done: boolean;
+  version: number;
+}
+export interface PlanNoteChange extends Pick<PlanNoteRequest, 'day' | 'text'> {
+  done: boolean;
+  version: number;
+}
 export interface PlanReply {
   from: LocalDate;
   to: LocalDate;
   classes: PlanClass[];
   cards: PlanCard[];
   load: PlanLoad[];
+  /** notes of these days, and whatever is not done yet */
+  notes: PlanNote[];
   /** the last move of the one who asks, while it can be undone */
   lastMove: MoveReply | null;
 }

@@ -44,6 +44,7 @@ import * as plainColumnNames from './0043-plain-column-names';
 import * as quizzes from './0044-add-quizzes';
 import * as questionStore from './0045-add-question-store';
 import * as decimalMarkOfClass from './0046-decimal-mark-of-class';
+import * as planNotes from './0047-add-plan-notes';
 
 /** One step of the schema: statements up, and the way back. A released one is never edited. */
 export interface Migration {
@@ -100,4 +101,5 @@ export const MIGRATIONS: readonly Migration[] = [
   quizzes,
   questionStore,
   decimalMarkOfClass,
+  planNotes,
 ];

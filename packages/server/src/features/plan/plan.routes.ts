@@ -1,9 +1,10 @@
 import { MAX_SHIFT_DAYS, type DaySpan } from '@jolly/core';
 import Joi from 'joi';
-import type { MoveConfirm, MoveRequest } from '../../contract';
+import type { MoveConfirm, MoveRequest, PlanNoteChange, PlanNoteRequest } from '../../contract';
 import { asPerson, asTeacher } from '../../http/as-role';
-import { id, localDay } from '../../forms/fields';
+import { id, localDay, version } from '../../forms/fields';
 import type { Route } from '../../http/route';
+import type { PlanNotesService } from './plan-notes.service';
 import type { PlanService } from './plan.service';
 import type { MovesService } from './moves.service';
 import type { DatesService } from './dates.service';
@@ -41,13 +42,24 @@ export const calendarParams = Joi.object({
     .required(),
 });
 
+const note = { day: localDay.allow(null).required(), text: Joi.string().trim().min(1).max(1000).required() };
+export const noteBody = Joi.object<PlanNoteRequest, true>({
+  ...note,
+  assignmentId: id.allow(null),
+  questionId: Joi.string().max(36).allow(null).required(),
+});
+export const changeNoteBody = Joi.object<PlanNoteChange, true>({ ...note, done: Joi.boolean().strict().required(), version });
+export const noteParams = Joi.object({ noteId: id });
+
 export const planRoutes = ({
   plan,
   moves,
   dates,
   calendarFeed,
+  planNotes,
 }: {
   plan: PlanService;
+  planNotes: PlanNotesService;
   moves: MovesService;
   dates: DatesService;
   calendarFeed: CalendarFeedService;
@@ -80,6 +92,30 @@ export const planRoutes = ({
     does: 'Undoes a move of yours as one act.',
     params: moveParams,
     handle: ({ actor, params, now }) => moves.undo(asTeacher(actor), params.moveId, now),
+  },
+  {
+    route: 'POST /api/classes/:classId/plan-notes',
+    action: 'assignment.write',
+    does: 'Notes something in the plan of a class, for a day or for sometime; its teachers share it.',
+    params: classParams,
+    body: noteBody,
+    status: 201,
+    handle: ({ actor, params, body, now }) => planNotes.write(asTeacher(actor), params.classId, body, now),
+  },
+  {
+    route: 'PUT /api/plan-notes/:noteId',
+    action: 'assignment.write',
+    does: 'Changes a note in the plan, or says that it is done; carries the version that was seen.',
+    params: noteParams,
+    body: changeNoteBody,
+    handle: ({ actor, params, body, now }) => planNotes.change(asTeacher(actor), params.noteId, body, now),
+  },
+  {
+    route: 'DELETE /api/plan-notes/:noteId',
+    action: 'assignment.write',
+    does: 'Takes a note out of the plan.',
+    params: noteParams,
+    handle: ({ actor, params }) => planNotes.remove(asTeacher(actor), params.noteId),
   },
   {
     route: 'PUT /api/classes/:classId/order',

@@ -10,6 +10,7 @@ import type { ClassesService } from '../classes/classes.service';
 import type { ClassBoardsService } from '../pieces/class-boards.service';
 import type { RosterService } from '../roster/roster.service';
 import type { MovesService } from './moves.service';
+import type { PlanNotesService } from './plan-notes.service';
 import { type LeanSight, teacherViewer } from '../pieces/sight';
 
 type Teacher = Actor & { userId: string };
@@ -61,10 +62,11 @@ interface Collaborators {
   classBoards: ClassBoardsService;
   loads: LoadService;
   moves: MovesService;
+  planNotes: PlanNotesService;
 }
 
 /** The plan: classes by days, with the load of their students beneath. */
-export function planService({ sequelize, classes, roster, assignments, classBoards, loads, moves }: Collaborators) {
+export function planService({ sequelize, classes, roster, assignments, classBoards, loads, moves, planNotes }: Collaborators) {
   return {
     async of(
       teacher: Teacher,
@@ -72,11 +74,12 @@ export function planService({ sequelize, classes, roster, assignments, classBoar
       now: number,
     ): Promise<PlanReply> {
       const ids = (await classes.taughtBy(teacher.userId)).filter((id) => classId === null || id === classId);
-      const [boards, members, units, lastMove] = await Promise.all([
+      const [boards, members, units, lastMove, notes] = await Promise.all([
         classBoards.of(teacherViewer(teacher), ids, now),
         roster.membersOf(ids),
         classes.unitsOfAll(ids),
         moves.last(teacher, now),
+        planNotes.of(ids, { from, to }),
       ]);
       const { classes: mine } = boards;
       const all = [...boards.assignments, ...boards.handouts];
@@ -107,6 +110,7 @@ export function planService({ sequelize, classes, roster, assignments, classBoar
         })),
         cards: [...cards.values()],
         load: load.sort((a, b) => (a.day < b.day ? -1 : 1)),
+        notes,
         lastMove,
       };
     },

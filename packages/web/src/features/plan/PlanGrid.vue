@@ -5,7 +5,8 @@
  * row, or with Alt and an arrow key.
  */
 import { mondayOf, plusDays, weekdayOf, type LocalDate } from '@jolly/core';
-import type { PlanCard, PlanClass, PlanReply } from '@jolly/server/contract';
+import type { PlanCard, PlanClass, PlanNote, PlanReply } from '@jolly/server/contract';
+import { Button } from 'ant-design-vue';
 import { computed } from 'vue';
 import { now } from '../../api/client';
 import { localDayLong, timeText } from '../../time/format';
@@ -15,7 +16,7 @@ import { useScope, useTermLine } from '../termline';
 import { cardPath, stageOf } from './card';
 
 const props = defineProps<{ plan: PlanReply; by: 'days' | 'weeks' }>();
-const emit = defineEmits<{ move: [{ card: PlanCard; day: LocalDate; at: { x: number; y: number } | null }] }>();
+const emit = defineEmits<{ move: [{ card: PlanCard; day: LocalDate; at: { x: number; y: number } | null }]; note: [PlanNote] }>();
 const { t, count, points, when } = useWords();
 const line = useTermLine();
 const scope = useScope();
@@ -42,7 +43,10 @@ const columns = computed<Column[]>(() => {
       });
     return all;
   }
-  const used = new Set(cards.flatMap((card) => [card.day, ...card.others.map((other) => other.day)]));
+  const used = new Set([
+    ...cards.flatMap((card) => [card.day, ...card.others.map((other) => other.day)]),
+    ...props.plan.notes.map((note) => note.day),
+  ]);
   for (let day = from; day <= to; day = plusDays(day, 1)) {
     // A weekend takes a column only when something is due on it.
     if (classes.length === 0 ? weekdayOf(day) <= 5 : classes.some((one) => one.schoolDays.includes(weekdayOf(day))) || used.has(day))
@@ -64,6 +68,7 @@ const rows = computed(() =>
       closed: props.by === 'days' ? (closureOn(one, column.key) ?? null) : null,
       off: props.by === 'days' && !isSchoolDay(one, column.key),
       cards: props.plan.cards.filter((card) => card.classId === one.classId && within(column, card.day)),
+      notes: props.plan.notes.filter((note) => note.classId === one.classId && within(column, note.day)),
       satellites: props.plan.cards.flatMap((card) =>
         card.classId === one.classId ? card.others.filter((other) => within(column, other.day)).map((other) => ({ card, other })) : [],
       ),
@@ -188,7 +193,16 @@ const loadText = (one: (typeof loads.value)[number]) =>
           class="satellite"
           :to="address(card)"
           :title="other.names.join(', ')"
-          >{{ t('plan.other', { title: card.title, students: count('common.students', other.students) }) }}</RouterLink
+          >{{ t('plan.other', { title: card.title, students: count('common.students', other.students) }) }}</RouterLink><Button
+          v-for="note in cell.notes"
+          :key="note.id"
+          type="text"
+          class="bare noted"
+          :class="{ done: note.done }"
+          :aria-label="t('planNotes.ofDay', { text: note.text })"
+          dir="auto"
+          @click="emit('note', note)"
+          >{{ note.text }}</Button
         >
       </div>
     </div>
@@ -302,6 +316,20 @@ const loadText = (one: (typeof loads.value)[number]) =>
   color: var(--text-2);
   text-decoration: none;
   overflow-wrap: anywhere;
+}
+.noted.noted.noted {
+  justify-content: flex-start;
+  text-align: start;
+  white-space: normal;
+  overflow-wrap: anywhere;
+  font: italic 13px/1.3 var(--font-body);
+  color: var(--text-2);
+  border-block-end: 1px dotted var(--text-3);
+  border-radius: 0;
+  padding: 1px 2px;
+}
+.noted.done {
+  text-decoration: line-through;
 }
 .bar {
   position: relative;

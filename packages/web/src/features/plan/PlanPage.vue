@@ -2,7 +2,7 @@
 /** The plan of all classes: by day, by week or by unit; cards are moved here, one or many. */
 import { Button } from 'ant-design-vue';
 import { daysBetween, type LocalDate } from '@jolly/core';
-import type { PlanCard } from '@jolly/server/contract';
+import type { PlanCard, PlanNote } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { ask, now } from '../../api/client';
@@ -14,6 +14,8 @@ import { useScope, useTermLine } from '../termline';
 import { cardPath, stageOf } from './card';
 import MoveBox from './MoveBox.vue';
 import PlanGrid from './PlanGrid.vue';
+import PlanNotes from './PlanNotes.vue';
+import PlanNoteSheet from './PlanNoteSheet.vue';
 import ShiftSheet from './ShiftSheet.vue';
 import UnitBoard from './UnitBoard.vue';
 import { useMove } from './use-move';
@@ -85,6 +87,15 @@ function leaveIt(): void {
 }
 const zoneOf = (card: PlanCard | null) => line.classOf(card?.classId ?? '')?.zone ?? line.zone;
 const shifting = ref(false);
+const noting = ref<PlanNote | 'new' | null>(null);
+/** Notes that stand in no day that is shown. */
+const besideDays = computed(() =>
+  (value.value?.notes ?? []).filter(({ day }) => view.value === 'units' || day === null || day < scope.from.value || day > scope.to.value),
+);
+async function noted(): Promise<void> {
+  noting.value = null;
+  await reload();
+}
 </script>
 
 <template>
@@ -102,6 +113,7 @@ const shifting = ref(false);
           :more="t('plan.more')"
           :rest="[
             { title: t('plan.shift'), press: () => (shifting = true) },
+            { title: t('planNotes.write'), disabled: value.classes.length === 0, press: () => (noting = 'new') },
             { title: t('compose.newQuiz'), to: { path: '/quiz', query: scope.kept.value } },
             { title: t('compose.newHandout'), to: { path: '/compose', query: { ...scope.kept.value, kind: 'handout' } } },
             { title: t('plan.shelf'), to: { path: '/shelf', query: scope.kept.value } },
@@ -122,7 +134,7 @@ const shifting = ref(false);
       <p v-if="line.loaded && line.classes.length === 0" class="note">{{ t('compose.noClass') }}</p>
       <UnitBoard v-else-if="view === 'units'" :plan="value" @changed="reload" />
       <template v-else>
-        <PlanGrid ref="grid" :plan="value" :by="view" @move="begin" />
+        <PlanGrid ref="grid" :plan="value" :by="view" @move="begin" @note="(note) => (noting = note)" />
         <p v-if="inSpan.length === 0" class="muted empty">{{ t('plan.empty') }}</p>
         <section v-if="undated.length > 0" class="undated">
           <h2>{{ t('plan.undated') }}</h2>
@@ -139,6 +151,14 @@ const shifting = ref(false);
           </ul>
         </section>
       </template>
+      <PlanNotes :notes="besideDays" @open="(note) => (noting = note)" @changed="reload" />
+      <PlanNoteSheet
+        v-if="noting"
+        :note="noting === 'new' ? null : noting"
+        :class-ids="value.classes.map((one) => one.classId)"
+        @close="noting = null"
+        @changed="noted"
+      />
       <MoveBox
         v-if="pending && moving"
         :key="JSON.stringify(pending.shift)"

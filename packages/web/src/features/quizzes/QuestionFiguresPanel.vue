@@ -1,21 +1,36 @@
 <script setup lang="ts">
 /** One question: how it was answered, what could be counted as right, what its figures say, and leaving it out. */
 import { Button } from 'ant-design-vue';
-import { plainText, type CountedRight } from '@jolly/core';
-import type { Correction, QuizOutcomeReply, SpreadLine } from '@jolly/server/contract';
+import { plainText, questionTitle, type CountedRight } from '@jolly/core';
+import type { Correction, PlanNote, QuizOutcomeReply, SpreadLine } from '@jolly/server/contract';
 import { computed, h, ref, type VNodeChild } from 'vue';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import ProblemNote from '../../ui/ProblemNote.vue';
 import RichTextView from '../../ui/RichTextView.vue';
 import { useWords } from '../../ui/use-words';
+import { localDayLong } from '../../time/format';
+import { PlanNoteForm } from '../plan';
+import { useScope } from '../termline';
 import CorrectionNote from './CorrectionNote.vue';
 
 const props = defineProps<{ outcome: QuizOutcomeReply; at: number }>();
 const emit = defineEmits<{ changed: []; look: [number] }>();
 const { t, count } = useWords();
+const { kept } = useScope();
 const { problem, busy, attempt } = useAttempt();
 const one = computed(() => props.outcome.questions[props.at]!);
+const teachingAgain = ref(false);
+const noted = ref<PlanNote | null>(null);
+const toTeachAgain = computed(() => ({
+  text: t('quizOutcome.teachAgainText', { question: questionTitle(one.value.question), title: props.outcome.title }),
+  assignmentId: props.outcome.assignmentId,
+  questionId: one.value.question.id,
+}));
+function notedIt(note: PlanNote): void {
+  noted.value = note;
+  teachingAgain.value = false;
+}
 const params = computed(() => ({ assignmentId: props.outcome.assignmentId }));
 const asking = ref<Correction | null>(null);
 const most = computed(() => Math.max(1, ...one.value.spreads.flatMap((spread) => spread.lines.map((line) => line.count))));
@@ -146,7 +161,20 @@ function done(): void {
       <h2>{{ t('quizOutcome.tells') }}</h2>
       <p class="small">{{ tells }}</p>
     </div>
-    <div class="row acts">
+    <PlanNoteForm
+      v-if="teachingAgain"
+      :class-id="outcome.classId"
+      :note="null"
+      :begins="toTeachAgain"
+      @stored="notedIt"
+      @cancel="teachingAgain = false"
+    />
+    <p v-if="noted" class="note small" role="status">
+      {{ noted.day === null ? t('quizOutcome.noted') : t('quizOutcome.notedFor', { day: localDayLong(noted.day) }) }}{{ ' '
+      }}<RouterLink :to="{ path: '/plan', query: kept }">{{ t('quizOutcome.toPlan') }}</RouterLink>
+    </p>
+    <div v-if="!teachingAgain" class="row acts">
+      <Button class="grow" @click="teachingAgain = true">{{ t('quizOutcome.teachAgain') }}</Button>
       <Button v-if="one.leftOut === null" class="grow" @click="asking = { kind: 'leaveOut', how: 'dropped' }">{{
         t('quizOutcome.leaveOut')
       }}</Button>

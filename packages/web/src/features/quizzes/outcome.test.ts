@@ -98,6 +98,25 @@ describe('what came of a quiz', () => {
     expect(asked.filter((one) => one.key === OUTCOME)).toHaveLength(2);
   });
 
+  it('notes in the plan what is to be taught again', async () => {
+    const note = 'POST /api/classes/:classId/plan-notes';
+    const stored = { id: 'n', classId: 'rivers', by: 'Odile Finch', done: false, version: 1 };
+    const { page, last } = await open(outcome(), { [note]: ({ body }) => ({ ...body, ...stored }) } as Answers);
+    await page.press('Teach it again…');
+    await page.fill('A note in the plan', `${page.field('A note in the plan').value}, with the film`);
+    await page.press('Note it');
+    expect(last(note)).toMatchObject({
+      params: { classId: 'rivers' },
+      body: {
+        text: 'Teach again: Where is mud dropped? (Streams, a check), with the film',
+        day: null,
+        assignmentId: 'check',
+        questionId: 'mud',
+      },
+    });
+    expect(page.said('status')).toContain('Noted in the plan, for sometime.');
+  });
+
   it('leaves a question out either for nobody or for everybody, and takes it back', async () => {
     const acts = [
       { id: 'act', questionId: 'mud', correction: { kind: 'leaveOut' as const, how: 'dropped' as const }, by: 'Odile Finch', at: 1 },
