@@ -57,7 +57,7 @@ const remove = () =>
     <Textarea
       ref="field"
       v-model:value="text"
-      :aria-label="t('planNotes.note')"
+      :aria-label="t('planNotes.text')"
       :placeholder="t('planNotes.placeholder')"
       :maxlength="1000"
       :auto-size="{ minRows: 2, maxRows: 8 }"

@@ -55,7 +55,7 @@ it('is opened, changed and stored', async () => {
   const { page, last, asked } = await planned([note('Legend', { assignmentId: 'check', questionId: 'mud' })]);
   await page.press('Legend');
   expect(document.querySelector('a[href^="/marking/check/quiz"]')!.getAttribute('href')).toContain('question=mud');
-  await page.fill('A note in the plan', 'The legend, on paper');
+  await page.fill('What is noted', 'The legend, on paper');
   await page.press('Save');
   expect(last(CHANGE)!.body).toEqual({ day: null, text: 'The legend, on paper', done: false, version: 3 });
   expect(asked.filter((one) => one.key === 'GET /api/plan')).toHaveLength(2);

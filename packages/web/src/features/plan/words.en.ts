@@ -42,6 +42,7 @@ export const planWords = {
   planNotes: {
     title: 'Noted',
     note: 'A note in the plan',
+    text: 'What is noted',
     write: 'Write a note',
     placeholder: 'What is to be thought of; only teachers of the class see it',
     class: 'Class',

@@ -103,7 +103,7 @@ describe('what came of a quiz', () => {
     const stored = { id: 'n', classId: 'rivers', by: 'Odile Finch', done: false, version: 1 };
     const { page, last } = await open(outcome(), { [note]: ({ body }) => ({ ...body, ...stored }) } as Answers);
     await page.press('Teach it again…');
-    await page.fill('A note in the plan', `${page.field('A note in the plan').value}, with the film`);
+    await page.fill('What is noted', `${page.field('What is noted').value}, with the film`);
     await page.press('Note it');
     expect(last(note)).toMatchObject({
       params: { classId: 'rivers' },
