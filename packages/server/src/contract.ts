@@ -11,6 +11,7 @@ export type * from './contract/collecting';
 export type * from './contract/conversations';
 export type * from './contract/exceptions';
 export type * from './contract/families';
+export type * from './contract/live-questions';
 export type * from './contract/looking';
 export type * from './contract/news';
 export type * from './contract/pieces';

@@ -13,6 +13,7 @@ import { keptFileRoutes } from './features/kept/kept-files.routes';
 import { mailRoutes } from './features/mail/mail.routes';
 import { markBookRoutes } from './features/markbook/markbook.routes';
 import { markingRoutes } from './features/marking/marking.routes';
+import { liveQuestionRoutes } from './features/live-questions/live-questions.routes';
 import { quizRoutes } from './features/quizzes/quizzes.routes';
 import { remarkRoutes } from './features/remarks/remarks.routes';
 import { reviewRoutes } from './features/reviews/reviews.routes';
@@ -51,6 +52,7 @@ export function allRoutes(services: Services): Route[] {
     ...exceptionRoutes(services),
     ...myWorkRoutes(services),
     ...quizRoutes(services),
+    ...liveQuestionRoutes(services),
     ...uploadRoutes(services),
     ...conversationRoutes(services),
     ...collectingRoutes(services),

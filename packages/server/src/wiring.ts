@@ -20,6 +20,7 @@ import { familyTalksService } from './features/families/family-talks.service';
 import { invitingService } from './features/families/inviting.service';
 import { tellingFamiliesService } from './features/families/telling-families.service';
 import { cleaningService } from './features/files/cleaning.service';
+import { liveQuestionsService } from './features/live-questions/live-questions.service';
 import { findService } from './features/find/find.service';
 import { groupsService } from './features/groups/groups.service';
 import { jottingsService } from './features/jottings/jottings.service';
@@ -213,7 +214,9 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const find = findService({ classes, roster, groups, assignments, myWork, shelf, reports });
   const dates = datesService({ classes, roster, assignments, board });
   const calendarFeed = calendarFeedService({ sequelize, accounts, mail, dates });
-  const fetching = fetchingService({ classes, assignments, board, pieces, works, conversations, feedbackFiles, keptFiles, shelf, reviews });
+  const liveQuestions = liveQuestionsService({ sequelize, classes, roster, keptFiles });
+  const seenIn = { conversations, feedbackFiles, keptFiles, shelf, reviews, liveQuestions };
+  const fetching = fetchingService({ classes, assignments, board, pieces, works, ...seenIn });
   const counters = { requests: new Map<number, number>() };
   const setup = {
     accounts,
@@ -274,7 +277,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
     find,
     fetching,
   };
-  const quizzing = { quizzes, quizOutcome, quizMarks, quizPrint, quizInterchange, corrections, questionStore };
+  const quizzing = { quizzes, quizOutcome, quizMarks, quizPrint, quizInterchange, corrections, questionStore, liveQuestions };
   const marking = { desk, scoring, returning, judging, annotating, piles, remarks, reviews, book, bookActs, cellHistory, takeOut, bringIn };
   const home = { families, inviting, talks, children, tellingFamilies, reports, reportJobs, reportLetters, portfolio };
   return { sequelize, fileStore, printPdf, counters, ...home, ...setup, ...planning, ...workingOn, ...quizzing, ...marking };

@@ -29,7 +29,8 @@ const RANK: Record<SpreadAs, number> = { key: 0, near: 1, counted: 2, part: 3, w
 const ordered = (lines: SpreadLine[]): SpreadLine[] =>
   lines.sort((a, b) => RANK[a.as] - RANK[b.as] || b.count - a.count || (a.label < b.label ? -1 : 1));
 const nothing = (count: number): SpreadLine[] => (count === 0 ? [] : [{ label: '', count, as: 'none', lettersOff: 0, countRight: null }]);
-const words = (entry: Entry | undefined): string => (entry ? plainText(entry.text).replace(/\s+/g, ' ').trim() : '');
+/** The words of an option, an item or a side of a pair, in one line. */
+export const entryWords = (entry: Entry | undefined): string => (entry ? plainText(entry.text).replace(/\s+/g, ' ').trim() : '');
 
 /** How far a place may lie from one that is counted as right afterwards: four hundredths of the picture. */
 const NEAR_PLACE = 400;
@@ -92,7 +93,9 @@ const hundredths = (value: number): string => `${Math.round(value / 100)} %`;
 function optionSpread(question: Question, answers: readonly Answer[], also: readonly CountedRight[]): SpreadLine[] {
   const key = keyOf(question);
   if (key.kind !== 'one' && key.kind !== 'trueFalse' && key.kind !== 'several') return [];
-  const labels = new Map(question.kind === 'one' || question.kind === 'several' ? question.options.map((one) => [one.id, words(one)]) : []);
+  const labels = new Map(
+    question.kind === 'one' || question.kind === 'several' ? question.options.map((one) => [one.id, entryWords(one)]) : [],
+  );
   const counted = new Set(also.flatMap((one) => (one.kind === 'option' ? [one.optionId] : [])));
   const lines = key.options.map((id): SpreadLine => {
     const count = answers.filter((one) => (Array.isArray(one) ? (one as readonly unknown[]).includes(id) : one === id)).length;
@@ -112,7 +115,7 @@ function pairSpread(question: Question & { kind: 'match' }, answers: readonly An
     const isKey = question.pairs.some(([a, b]) => a === l && b === r);
     const counted = also.some((one) => one.kind === 'pair' && one.left === l && one.right === r);
     const as: SpreadAs = isKey ? 'key' : counted ? 'counted' : 'wrong';
-    const label = `${words(left.get(l))} – ${words(right.get(r))}`;
+    const label = `${entryWords(left.get(l))} – ${entryWords(right.get(r))}`;
     return { label, count, as, lettersOff: 0, countRight: as === 'wrong' ? { kind: 'pair', left: l, right: r } : null };
   });
   return [...ordered(lines), ...nothing(answers.filter(isNoAnswer).length)];
@@ -163,7 +166,7 @@ export function answerSpread(question: Question, answers: readonly Answer[], als
       return one(
         whole(question, answers, also, (answer) => {
           const ids = [...(answer as readonly string[])];
-          return { key: ids.join(' '), label: ids.map((id) => words(items.get(id))).join(', '), right: { kind: 'order', items: ids } };
+          return { key: ids.join(' '), label: ids.map((id) => entryWords(items.get(id))).join(', '), right: { kind: 'order', items: ids } };
         }),
       );
     }
@@ -185,7 +188,7 @@ export function keyWords(question: Question): string[] {
   switch (question.kind) {
     case 'one':
     case 'several':
-      return question.options.filter((one) => question.key.includes(one.id)).map(words);
+      return question.options.filter((one) => question.key.includes(one.id)).map(entryWords);
     case 'trueFalse':
       return [...question.key];
     case 'gaps':
@@ -198,10 +201,10 @@ export function keyWords(question: Question): string[] {
       });
     case 'match': {
       const [left, right] = [new Map(question.left.map((one) => [one.id, one])), new Map(question.right.map((one) => [one.id, one]))];
-      return question.pairs.map(([l, r]) => `${words(left.get(l))} – ${words(right.get(r))}`);
+      return question.pairs.map(([l, r]) => `${entryWords(left.get(l))} – ${entryWords(right.get(r))}`);
     }
     case 'order':
-      return question.items.map((one, index) => `${index + 1}. ${words(one)}`);
+      return question.items.map((one, index) => `${index + 1}. ${entryWords(one)}`);
     default:
       return [];
   }
@@ -213,7 +216,7 @@ export function keyWords(question: Question): string[] {
  */
 export function answerWords(question: Question, answer: Answer, fileNames: ReadonlyMap<string, string> = new Map()): string {
   if (isNoAnswer(answer)) return '';
-  const named = (entries: readonly Entry[], ids: readonly string[]) => ids.map((id) => words(entries.find((one) => one.id === id)));
+  const named = (entries: readonly Entry[], ids: readonly string[]) => ids.map((id) => entryWords(entries.find((one) => one.id === id)));
   switch (question.kind) {
     case 'one':
       return named(question.options, [answer as string]).join();

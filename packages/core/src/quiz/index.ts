@@ -23,3 +23,5 @@ export * from './question-table';
 export * from './answer-spread';
 export * from './kept-question';
 export * from './question-aims';
+export * from './answer-mark';
+export * from './live-question';

@@ -1,4 +1,4 @@
-import { MOST_POINTS, QUESTION_KINDS, type Question, type QuestionSet, type Quiz, type QuizRun } from '@jolly/core';
+import { MOST_POINTS, QUESTION_KINDS, type Answer, type Question, type QuestionSet, type Quiz, type QuizRun } from '@jolly/core';
 import Joi from 'joi';
 import { line, richText } from './fields';
 import { keptFile, percent, rubric } from './rubrics';
@@ -117,6 +117,14 @@ export const question = Joi.alternatives()
   })
   .custom((value: Question, helpers) => (namesOnlyItsOwn(value) ? value : helpers.error('question.key')))
   .messages({ 'question.key': '{#label} has a key that names nothing in it' });
+
+// Whether an answer fits its question is asked of the question (core/quiz, answerProblem); here only its size is.
+export const givenAnswer = Joi.alternatives<Answer>(
+  Joi.valid(null),
+  Joi.string().max(20_000).allow(''),
+  Joi.array().items(Joi.string().max(500).allow('', null), Joi.number().strict()).max(60),
+  Joi.object().pattern(key.optional(), Joi.string().max(36)).max(60),
+).required();
 
 function namesOnlyItsOwn(value: Question): boolean {
   const among = (list: readonly { id: string }[], id: string) => list.some((one) => one.id === id);

@@ -10,6 +10,7 @@ import type { FilesApi } from './files';
 import type { FindApi } from './find';
 import type { GroupsApi } from './groups';
 import type { JottingsApi } from './jottings';
+import type { LiveQuestionsApi } from './live-questions';
 import type { MailApi } from './mail';
 import type { MarkbookApi } from './markbook';
 import type { MarkingApi } from './marking';
@@ -50,6 +51,7 @@ export interface Api
     FindApi,
     GroupsApi,
     JottingsApi,
+    LiveQuestionsApi,
     MailApi,
     MarkbookApi,
     MarkingApi,

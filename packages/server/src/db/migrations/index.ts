@@ -45,6 +45,7 @@ import * as quizzes from './0044-add-quizzes';
 import * as questionStore from './0045-add-question-store';
 import * as decimalMarkOfClass from './0046-decimal-mark-of-class';
 import * as planNotes from './0047-add-plan-notes';
+import * as askLive from './0048-ask-live';
 
 /** One step of the schema: statements up, and the way back. A released one is never edited. */
 export interface Migration {
@@ -102,4 +103,5 @@ export const MIGRATIONS: readonly Migration[] = [
   questionStore,
   decimalMarkOfClass,
   planNotes,
+  askLive,
 ];

@@ -23,7 +23,7 @@ export async function noteQuestionUses(sequelize: Sequelize, briefId: string, qu
 }
 
 /** The kept questions that a quiz has copies of and that this teacher may see: what pictures of theirs may be used by. */
-export async function keptQuestionsSeen(sequelize: Sequelize, userId: string, quiz: Quiz | null): Promise<string[]> {
+export async function keptQuestionsSeen(sequelize: Sequelize, userId: string, quiz: Pick<Quiz, 'questions'> | null): Promise<string[]> {
   const ids = [...new Set((quiz?.questions ?? []).flatMap((one) => one.storeId ?? []))];
   if (ids.length === 0) return [];
   const rows = await sequelize.query<{ id: string }>(

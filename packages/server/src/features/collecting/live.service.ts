@@ -1,9 +1,12 @@
 import { QueryTypes, type Sequelize } from 'sequelize';
 import type { BookChanged } from '../../contract';
 
-/** What is watched: the pieces of an assignment, one work by those who share it, or the book of a class. */
+/**
+ * What is watched: the pieces of an assignment, one work by those who share it, the book of a class, what is asked in a class
+ * now, or one question asked live.
+ */
 export interface Topic {
-  kind: 'assignment' | 'work' | 'class';
+  kind: 'assignment' | 'work' | 'class' | 'asked' | 'liveQuestion';
   id: string;
 }
 /** Ids of students whose pieces changed (of a book: of assignments), and of those about whose pieces something was written. */
@@ -30,7 +33,19 @@ const BOOK = `SELECT a.class_id AS topic, a.id AS who, COALESCE(c.version, 0) AS
 // The student hears of what they and their group do and of what comes back, not of a score that is held.
 const OWN_WORK = `CONCAT_WS('-', (SELECT w.version FROM works w WHERE w.id = pieces.work_id), begun, JSON_VALUE(summary, '$.handIns'), JSON_VALUE(summary, '$.handedInAt'),
   JSON_VALUE(summary, '$.sentBackAt'), JSON_VALUE(summary, '$.lastReturnAt'), shown_at)`;
-const QUERIES = { assignment: lookAt('assignment_id', VERSION), work: lookAt('work_id', OWN_WORK), class: BOOK };
+// Of what is asked in a lesson students hear that it is asked and what is shown of it, not of each other's answers.
+const ASKED = `SELECT class_id AS topic, 'asked' AS who, CONCAT(COUNT(*), '-', SUM(version)) AS seen
+  FROM live_questions WHERE class_id IN (:ids) GROUP BY class_id`;
+const LIVE_QUESTION = `SELECT q.id AS topic, 'answers' AS who, CONCAT(q.version, '-', COUNT(a.id), '-', COALESCE(SUM(a.version), 0)) AS seen
+  FROM live_questions q LEFT JOIN live_answers a ON a.live_question_id = q.id WHERE q.id IN (:ids) GROUP BY q.id, q.version`;
+const QUERIES: Record<Topic['kind'], string> = {
+  assignment: lookAt('assignment_id', VERSION),
+  work: lookAt('work_id', OWN_WORK),
+  class: BOOK,
+  asked: ASKED,
+  liveQuestion: LIVE_QUESTION,
+};
+const KINDS = Object.keys(QUERIES) as Topic['kind'][];
 
 interface Watched {
   topic: Topic;
@@ -76,18 +91,23 @@ export function liveService({ sequelize }: { sequelize: Sequelize }) {
       };
     },
 
+    /** Listens to several of one kind at once. */
+    async listenToAll(kind: Topic['kind'], ids: readonly string[], listener: (changed: Changed | null) => void): Promise<() => void> {
+      const stops = await Promise.all(ids.map((id) => service.listen({ kind, id }, listener)));
+      return () => stops.forEach((stop) => stop());
+    },
+
     /** Listens to the books of some classes: to which assignments' cells changed, or that more than cells did. */
     async listenToBooks(classIds: readonly string[], say: (changed: BookChanged | null) => void): Promise<() => void> {
       const tell = (changed: Changed | null) =>
         say(changed && { assignmentIds: changed.studentIds.includes(WHOLE) ? null : changed.studentIds });
-      const stops = await Promise.all(classIds.map((id) => service.listen({ kind: 'class', id }, tell)));
-      return () => stops.forEach((stop) => stop());
+      return service.listenToAll('class', classIds, tell);
     },
 
     /** Looks once at everything that is watched and tells what changed. */
     async poll(): Promise<void> {
       const all = [...watched.values()];
-      for (const kind of ['assignment', 'work', 'class'] as const) {
+      for (const kind of KINDS) {
         const these = all.filter((one) => one.topic.kind === kind);
         const found = await look(
           kind,

@@ -7,6 +7,7 @@ import type { ConversationsService } from '../conversations/conversations.servic
 import type { KeptFilesService } from '../kept/kept-files.service';
 import { namelessFile } from '../marking/desk.service';
 import type { ReviewsService } from '../reviews/reviews.service';
+import type { LiveQuestionsService } from '../live-questions/live-questions.service';
 import type { ShelfService } from '../shelf/shelf.service';
 import type { BoardService } from './board.service';
 import type { FeedbackFilesService } from '../takehome/feedback-files.service';
@@ -27,6 +28,7 @@ interface Collaborators {
   feedbackFiles: FeedbackFilesService;
   keptFiles: KeptFilesService;
   shelf: ShelfService;
+  liveQuestions: LiveQuestionsService;
   reviews: ReviewsService;
 }
 
@@ -42,6 +44,7 @@ export function fetchingService({
   keptFiles,
   shelf,
   reviews,
+  liveQuestions,
 }: Collaborators) {
   type Person = Actor & { userId: string };
 
@@ -115,11 +118,12 @@ export function fetchingService({
     const found = await keptFiles.byId(fileId);
     if (!found) return null;
     if (found.ownerId === actor.userId) return found.file;
-    for (const { holderKind, holderId } of found.holders) {
-      const sees =
-        holderKind === 'brief' ? await seesBrief(actor, holderId, now) : actor.role === 'teacher' && (await shelf.maySee(actor, holderId));
-      if (sees) return found.file;
-    }
+    const sees = {
+      brief: (id: string) => seesBrief(actor, id, now),
+      shelfItem: async (id: string) => actor.role === 'teacher' && (await shelf.maySee(actor, id)),
+      liveQuestion: (id: string) => liveQuestions.maySee(actor, id),
+    };
+    for (const { holderKind, holderId } of found.holders) if (await sees[holderKind](holderId)) return found.file;
     return null;
   }
 

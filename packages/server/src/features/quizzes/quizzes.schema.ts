@@ -1,26 +1,19 @@
-import { MOST_POINTS, type Answer } from '@jolly/core';
+import { MOST_POINTS } from '@jolly/core';
 import Joi from 'joi';
 import type { AnswersRequest, CorrectionRequest, MarkRequest, QuizFileRequest, QuizPrintRequest } from '../../contract';
 import { rubricChoices } from '../../forms/briefs';
 import { id, version } from '../../forms/fields';
-import { MOST_QUESTIONS, region } from '../../forms/quizzes';
+import { givenAnswer, MOST_QUESTIONS, region } from '../../forms/quizzes';
 
 const key = Joi.string()
   .pattern(/^[\w-]{1,36}$/)
   .required();
 const number = Joi.number().strict().integer().min(1).max(1000).required();
-// Whether an answer fits its question is asked of the question (core/quiz, answerProblem); here only its size is.
-const answer = Joi.alternatives<Answer>(
-  Joi.valid(null),
-  Joi.string().max(20_000).allow(''),
-  Joi.array().items(Joi.string().max(500).allow('', null), Joi.number().strict()).max(60),
-  Joi.object().pattern(key.optional(), Joi.string().max(36)).max(60),
-).required();
 
 export const answersBody = Joi.object<AnswersRequest, true>({
   number,
   answers: Joi.array()
-    .items(Joi.object({ id, questionId: key, answer, insteadOf: id.allow(null) }))
+    .items(Joi.object({ id, questionId: key, answer: givenAnswer, insteadOf: id.allow(null) }))
     .min(1)
     .max(MOST_QUESTIONS)
     .unique('id')

@@ -1,19 +1,13 @@
 import {
-  answerShare,
+  answerMark,
   askedQuestion,
-  compare,
-  isNoAnswer,
-  keyOf,
+  explanationOf,
   keyWords,
-  ratio,
   shownParts,
   trySeed,
-  ZERO,
-  type Answer,
   type Corrections,
   type Instant,
   type MilliPoints,
-  type Question,
   type QuestionPoints,
   type ShownParts,
 } from '@jolly/core';
@@ -29,21 +23,6 @@ function markOf({ points, max, notAnswered }: QuestionPoints, leftOut: boolean):
   if (points === null) return 'waits';
   if (max > 0) return points >= max ? 'full' : points > 0 ? 'part' : 'none';
   return points > 0 ? 'full' : 'none';
-}
-
-/** Without points a mark follows from the share that the answer earns. */
-function markByShare(question: Question, answer: Answer, corrections: Corrections): AnsweredQuestion['mark'] {
-  if (isNoAnswer(answer)) return 'notAnswered';
-  const share = answerShare(keyOf(question), answer, corrections.alsoRight[question.id]);
-  if (share === null) return 'waits';
-  return compare(share, ratio(1)) === 0 ? 'full' : compare(share, ZERO) > 0 ? 'part' : 'none';
-}
-
-function explanationOf(question: Question, answer: Answer): string {
-  const chosen = Array.isArray(answer) ? (answer as readonly unknown[]) : [answer];
-  const options = question.kind === 'one' || question.kind === 'several' ? question.options : [];
-  const ofOptions = options.filter((one) => one.explanation !== '' && chosen.includes(one.id)).map((one) => one.explanation);
-  return [...ofOptions, question.explanation].filter((one) => one !== '').join('\n');
 }
 
 interface Shown {
@@ -73,7 +52,9 @@ export function toFinishedTry(one: TryRecord, { assignment, corrections, parts }
       const result = byId.get(question.id)!;
       const leftOut = corrections.leftOut[question.id] !== undefined;
       const mark =
-        result.points === null || result.max > 0 || leftOut ? markOf(result, leftOut) : markByShare(question, answer, corrections);
+        result.points === null || result.max > 0 || leftOut
+          ? markOf(result, leftOut)
+          : answerMark(question, answer, corrections.alsoRight[question.id]);
       const said = parts.explanations ? explanationOf(question, answer) : '';
       return {
         asked: askedQuestion(question, { seed, ownOptions: run.ownOptions }),

@@ -1,0 +1,289 @@
+import {
+  answerMark,
+  answerProblem,
+  askedQuestion,
+  boardSpread,
+  canBeAskedLive,
+  explanationOf,
+  keyOf,
+  keyWords,
+  LONGEST_LIVE_MS,
+  questionFaults,
+  questionTitle,
+  takesAnswers,
+  type Action,
+  type Actor,
+  type Answer,
+  type Instant,
+  type Question,
+} from '@jolly/core';
+import { randomUUID } from 'node:crypto';
+import { Op, QueryTypes, type Sequelize } from 'sequelize';
+import type { LiveAnswersReply, LiveBoardReply, LiveQuestionItem, LiveStep, MyLiveQuestion } from '../../contract';
+import { fromJson } from '../../db/json-column';
+import { countsBy, rowByKey, rowsOf } from '../../db/rows';
+import { inTransaction } from '../../db/transaction';
+import { fieldProblem } from '../../http/field-problems';
+import { Problem } from '../../http/problem';
+import { filesOfQuestion } from '../assignments/briefs.service';
+import { keptQuestionsSeen } from '../assignments/question-uses';
+import type { ClassesService, SchoolClass } from '../classes/classes.service';
+import type { KeptFilesService } from '../kept/kept-files.service';
+import type { RosterService } from '../roster/roster.service';
+import { defineLiveQuestions, type LiveQuestionRow } from './live-questions.model';
+
+type Person = Actor & { userId: string };
+const MOST_LISTED = 100;
+
+interface Collaborators {
+  sequelize: Sequelize;
+  classes: ClassesService;
+  roster: RosterService;
+  keptFiles: KeptFilesService;
+}
+
+const timesOf = ({ askedAt, endedAt, spreadAt, keyAt }: LiveQuestionRow) => ({
+  askedAt: askedAt.getTime(),
+  endedAt: endedAt?.getTime() ?? null,
+  spreadAt: spreadAt?.getTime() ?? null,
+  keyAt: keyAt?.getTime() ?? null,
+});
+const questionOf = (row: LiveQuestionRow): Question => fromJson<Question>(row.question);
+/** The board and every student have its lists in the same order, so that one can speak about "the second one". */
+const askedOf = (row: LiveQuestionRow) => askedQuestion(questionOf(row), { seed: row.id, ownOptions: false });
+
+/** Questions asked in the lesson: one at a time in a class; each student's latest answer stands until it is ended. */
+export function liveQuestionsService({ sequelize, classes, roster, keptFiles }: Collaborators) {
+  const tables = defineLiveQuestions(sequelize);
+
+  async function find(teacher: Person, action: Action, id: string): Promise<{ row: LiveQuestionRow; schoolClass: SchoolClass }> {
+    const row = await rowByKey(tables.questions, id);
+    if (!row) throw new Problem('thing.unknown');
+    return { row, schoolClass: await classes.forTeacher(teacher, action, row.classId) };
+  }
+
+  const present = async (classId: string) => (await roster.membersOf([classId])).filter((member) => member.left === null);
+
+  /** Answers that count on the board, by student: of who is in the class. */
+  async function answersTo(row: LiveQuestionRow, studentIds: ReadonlySet<string>): Promise<Map<string, Answer>> {
+    const rows = await rowsOf(tables.answers, { where: { liveQuestionId: row.id } });
+    return new Map(
+      rows.flatMap(({ studentId, answer }) =>
+        studentId !== null && studentIds.has(studentId) ? [[studentId, fromJson<{ given: Answer }>(answer).given] as const] : [],
+      ),
+    );
+  }
+  /** What is shown to everybody of how it was answered. */
+  function shownOf(row: LiveQuestionRow, answers: readonly Answer[]) {
+    const question = questionOf(row);
+    const withKey = row.keyAt !== null;
+    return {
+      spread: row.spreadAt === null ? null : boardSpread(question, answers, { withKey }),
+      key: withKey ? keyWords(question) : null,
+    };
+  }
+
+  async function toBoard(row: LiveQuestionRow, schoolClass: SchoolClass, now: Instant): Promise<LiveBoardReply> {
+    const members = await present(row.classId);
+    const answers = await answersTo(row, new Set(members.map((member) => member.student.id)));
+    return {
+      id: row.id,
+      classId: row.classId,
+      className: schoolClass.label,
+      asked: askedOf(row),
+      askedAt: row.askedAt.getTime(),
+      open: takesAnswers(timesOf(row), now),
+      answered: answers.size,
+      of: members.length,
+      ...shownOf(row, [...answers.values()]),
+      explanation: row.keyAt === null ? null : explanationOf(questionOf(row), null),
+    };
+  }
+
+  async function toMine(row: LiveQuestionRow, schoolClass: SchoolClass, studentId: string, now: Instant): Promise<MyLiveQuestion> {
+    const question = questionOf(row);
+    const ids = new Set((await present(row.classId)).map((member) => member.student.id)).add(studentId);
+    const answers = await answersTo(row, ids);
+    const answer = answers.get(studentId) ?? null;
+    const { open, key, spread } = { open: takesAnswers(timesOf(row), now), ...shownOf(row, [...answers.values()]) };
+    const explained = key === null ? '' : explanationOf(question, answer);
+    return {
+      id: row.id,
+      classId: row.classId,
+      className: schoolClass.label,
+      hue: schoolClass.hue,
+      asked: askedOf(row),
+      decimal: schoolClass.decimalMark,
+      open,
+      answer,
+      spread,
+      key,
+      mark: key === null ? null : answerMark(question, answer),
+      explanation: explained === '' ? null : explained,
+    };
+  }
+
+  /** The question, if it was asked in a class of this student. */
+  async function findOwn(student: Person, id: string): Promise<{ row: LiveQuestionRow; schoolClass: SchoolClass }> {
+    const row = await rowByKey(tables.questions, id);
+    if (!row || !(await roster.classesOf(student.userId)).includes(row.classId)) throw new Problem('thing.unknown');
+    const [schoolClass] = await classes.load([row.classId]);
+    return { row, schoolClass: schoolClass! };
+  }
+
+  const service = {
+    /** What was asked in a class, the newest first. */
+    async list(teacher: Person, classId: string, now: Instant): Promise<LiveQuestionItem[]> {
+      await classes.forTeacher(teacher, 'piece.look', classId);
+      const rows = await rowsOf(tables.questions, { where: { classId }, order: [['askedAt', 'DESC']], limit: MOST_LISTED });
+      const counts = await countsBy(tables.answers, 'liveQuestionId', {
+        where: { liveQuestionId: { [Op.in]: rows.map((row) => row.id) } },
+      });
+      return rows.map((row) => ({
+        id: row.id,
+        title: questionTitle(questionOf(row)),
+        askedAt: row.askedAt.getTime(),
+        open: takesAnswers(timesOf(row), now),
+        answered: counts.get(row.id) ?? 0,
+      }));
+    },
+
+    /**
+     * Asks it; what was asked in this class before and is still open ends with it.
+     * @throws Problem `live.notScored` for a kind that only a teacher can score, `live.notReady` with what is missing in it
+     */
+    async ask(teacher: Person, classId: string, question: Question, now: Instant): Promise<LiveBoardReply> {
+      const schoolClass = await classes.forTeacher(teacher, 'assignment.write', classId);
+      if (!canBeAskedLive(question)) throw new Problem('live.notScored');
+      const errors = questionFaults(question).map((fault) => fieldProblem('question', `quiz.${fault}`, { n: 1 }));
+      if (errors.length > 0) throw new Problem('live.notReady', { errors });
+      const asQuiz = { questions: [question] };
+      await keptFiles.usable(teacher.userId, filesOfQuestion(question), await keptQuestionsSeen(sequelize, teacher.userId, asQuiz));
+      const row: LiveQuestionRow = {
+        id: randomUUID(),
+        classId,
+        question,
+        byUser: teacher.userId,
+        askedAt: new Date(now),
+        endedAt: null,
+        spreadAt: null,
+        keyAt: null,
+        version: 1,
+      };
+      await inTransaction(sequelize, async (transaction) => {
+        await tables.questions.update(
+          { endedAt: new Date(now), version: sequelize.literal('version + 1') },
+          { where: { classId, endedAt: null }, transaction },
+        );
+        await tables.questions.create(row, { transaction });
+        await keptFiles.setUses({ holderKind: 'liveQuestion', holderId: row.id }, filesOfQuestion(question), transaction);
+      });
+      return toBoard(row, schoolClass, now);
+    },
+
+    async board(teacher: Person, id: string, now: Instant): Promise<LiveBoardReply> {
+      const { row, schoolClass } = await find(teacher, 'piece.look', id);
+      return toBoard(row, schoolClass, now);
+    },
+
+    /** Shows or hides how it was answered and the key, ends it or lets it go on. What is so already stays as it is. */
+    async step(teacher: Person, id: string, { spread, key, ended }: LiveStep, now: Instant): Promise<LiveBoardReply> {
+      const { row, schoolClass } = await find(teacher, 'assignment.write', id);
+      const since = (before: Date | null, on: boolean) => (on ? (before ?? new Date(now)) : null);
+      const columns = { spreadAt: since(row.spreadAt, spread), keyAt: since(row.keyAt, key), endedAt: since(row.endedAt, ended || key) };
+      await tables.questions.update({ ...columns, version: sequelize.literal('version + 1') }, { where: { id } });
+      return toBoard({ ...row, ...columns }, schoolClass, now);
+    },
+
+    /** Takes it away with its answers: it was asked by mistake. */
+    async remove(teacher: Person, id: string): Promise<void> {
+      await find(teacher, 'assignment.write', id);
+      await inTransaction(sequelize, async (transaction) => {
+        await keptFiles.setUses({ holderKind: 'liveQuestion', holderId: id }, [], transaction);
+        await tables.questions.destroy({ where: { id }, transaction });
+      });
+    },
+
+    /** Who answered what, those too who have not answered. */
+    async answers(teacher: Person, id: string, now: Instant): Promise<LiveAnswersReply> {
+      const { row, schoolClass } = await find(teacher, 'piece.look', id);
+      const members = await present(row.classId);
+      const found = await answersTo(row, new Set(members.map((member) => member.student.id)));
+      const question = questionOf(row);
+      return {
+        id,
+        classId: row.classId,
+        className: schoolClass.label,
+        question,
+        askedAt: row.askedAt.getTime(),
+        open: takesAnswers(timesOf(row), now),
+        rows: members.map(({ student: { id: studentId, givenName, familyName } }) => {
+          const answer = found.get(studentId) ?? null;
+          return { student: { id: studentId, givenName, familyName }, answer, mark: answerMark(question, answer) };
+        }),
+      };
+    },
+
+    /** The class of a question that this teacher may follow. */
+    async classOf(teacher: Person, id: string): Promise<string> {
+      return (await find(teacher, 'piece.look', id)).row.classId;
+    },
+
+    /** What is asked now in a student's classes, and what was asked a moment ago and is shown. */
+    async mine(student: Person, now: Instant): Promise<MyLiveQuestion[]> {
+      const mine = new Map((await classes.load(await roster.classesOf(student.userId))).map((one) => [one.id, one]));
+      const rows = await rowsOf(tables.questions, {
+        where: {
+          classId: { [Op.in]: [...mine.keys()] },
+          askedAt: { [Op.gt]: new Date(now - LONGEST_LIVE_MS) },
+          [Op.or]: [{ endedAt: null }, { spreadAt: { [Op.ne]: null } }, { keyAt: { [Op.ne]: null } }],
+        },
+        order: [['askedAt', 'DESC']],
+        limit: MOST_LISTED,
+      });
+      // Of each class the latest is what one sees on the board.
+      const latest = rows.filter((row, place) => rows.findIndex((other) => other.classId === row.classId) === place);
+      return Promise.all(latest.map((row) => toMine(row, mine.get(row.classId)!, student.userId, now)));
+    },
+
+    /**
+     * Stores a student's answer in the place of an earlier one.
+     * @throws Problem `live.over` once it takes no answers any more, `live.noAnswer` for what has not the form of its question
+     */
+    async answer(student: Person, id: string, answer: Answer, now: Instant): Promise<MyLiveQuestion> {
+      const { row, schoolClass } = await findOwn(student, id);
+      if (!takesAnswers(timesOf(row), now)) throw new Problem('live.over');
+      if (answer === null || answerProblem(keyOf(questionOf(row)), answer) !== null) throw new Problem('live.noAnswer');
+      // In one statement with the question's state: one that is ended this moment is either before it or finds it ended.
+      await sequelize.query(
+        `INSERT INTO live_answers (id, live_question_id, student_id, answer, at, version)
+         SELECT :answerId, id, :studentId, :answer, :at, 1 FROM live_questions WHERE id = :id AND ended_at IS NULL AND key_at IS NULL
+         ON DUPLICATE KEY UPDATE answer = VALUES(answer), at = VALUES(at), version = live_answers.version + 1`,
+        {
+          type: QueryTypes.INSERT,
+          replacements: {
+            answerId: randomUUID(),
+            id,
+            studentId: student.userId,
+            answer: JSON.stringify({ given: answer }),
+            at: new Date(now),
+          },
+        },
+      );
+      const stored = await toMine(row, schoolClass, student.userId, now);
+      if (JSON.stringify(stored.answer) !== JSON.stringify(answer)) throw new Problem('live.over');
+      return stored;
+    },
+
+    /** May this person see what is shown by the question under this id? */
+    async maySee(actor: Person, id: string): Promise<boolean> {
+      const row = await rowByKey(tables.questions, id);
+      if (!row) return false;
+      if (actor.role === 'teacher') return (await classes.taughtBy(actor.userId, { away: true })).includes(row.classId);
+      return (await roster.classesOf(actor.userId)).includes(row.classId);
+    },
+  };
+  return service;
+}
+
+export type LiveQuestionsService = ReturnType<typeof liveQuestionsService>;
