@@ -30,7 +30,7 @@ export function questionWords(question: Question): string {
 }
 
 /** The first words of what a question asks: what it is called in a list. @param most letters */
-export function questionTitle(question: Question, most = 120): string {
+export function questionTitle(question: Pick<Question, 'text'>, most = 120): string {
   const text = plainText(question.text).replace(/\s+/g, ' ').trim();
   return text.length <= most ? text : `${text.slice(0, most - 1).trimEnd()}…`;
 }

@@ -43,6 +43,22 @@ describe('the spread on the board', () => {
     ]);
   });
 
+  it('has places where they were pointed at', () => {
+    const ford = question({ kind: 'place', picture: null, regions: [{ shape: 'rect', x: 0, y: 0, w: 5000, h: 5000, percent: 100_000 }] });
+    const [spread] = boardSpread(
+      ford,
+      [
+        [100, 200],
+        [9000, 9000],
+      ],
+      { withKey: true },
+    );
+    expect(spread!.lines.map(({ at, right }) => [at, right])).toEqual([
+      [[100, 200], true],
+      [[9000, 9000], false],
+    ]);
+  });
+
   it('counts two options that say the same each by itself', () => {
     const twins = question({ kind: 'several', options: [choice('a', 'Mud'), choice('b', 'Mud')], key: ['a'], mode: 'each' });
     expect(said(boardSpread(twins, [['b'], ['a', 'b']], { withKey: true }))).toEqual(['Mud 1 true', 'Mud 2 false']);

@@ -1,4 +1,5 @@
 import { HOUR_MS, type Instant } from '../quantities';
+import { answerMark } from './answer-mark';
 import type { Answer } from './answer-share';
 import { answerSpread, entryWords } from './answer-spread';
 import { isTeacherScored, TRUE_FALSE, type Question } from './question';
@@ -33,12 +34,17 @@ export interface BoardLine {
   count: number;
   /** null until the key is shown */
   right: boolean | null;
+  /** of a place on a picture: where, in ten-thousandths of its width and height */
+  at: readonly [number, number] | null;
 }
 export interface BoardSpread {
   /** of a question with gaps: which one */
   gap: number | null;
   lines: BoardLine[];
 }
+
+const isPlace = (answer: Answer): answer is readonly [number, number] =>
+  Array.isArray(answer) && answer.length === 2 && answer.every((one) => typeof one === 'number');
 
 /**
  * How a question was answered, for everybody to see: without names, and before the key is shown without a word or an order
@@ -53,12 +59,23 @@ export function boardSpread(question: Question, answers: readonly Answer[], { wi
         ? TRUE_FALSE.map((id) => ({ id, label: id }))
         : question.options.map((one) => ({ id: one.id, label: entryWords(one) }));
     const isRight = (id: string) => (question.key as readonly string[]).includes(id);
-    return [{ gap: null, lines: options.map(({ id, label }) => ({ label, count: chose(id), right: withKey ? isRight(id) : null })) }];
+    return [
+      { gap: null, lines: options.map(({ id, label }) => ({ label, count: chose(id), right: withKey ? isRight(id) : null, at: null })) },
+    ];
   }
+  if (question.kind === 'place')
+    return [
+      {
+        gap: null,
+        lines: answers
+          .filter(isPlace)
+          .map((at) => ({ label: '', count: 1, right: withKey ? answerMark(question, at) === 'full' : null, at })),
+      },
+    ];
   return answerSpread(question, answers).map(({ gap, lines }) => ({
     gap,
     lines: lines
-      .map(({ label, count, as }): BoardLine => ({ label, count, right: withKey ? as === 'key' || as === 'near' : null }))
+      .map(({ label, count, as }): BoardLine => ({ label, count, right: withKey ? as === 'key' || as === 'near' : null, at: null }))
       .sort((a, b) => Number(a.label === '') - Number(b.label === '') || b.count - a.count || (a.label < b.label ? -1 : 1)),
   }));
 }

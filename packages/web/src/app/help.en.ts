@@ -54,6 +54,26 @@ export const HELP: Readonly<Record<string, PageHelp>> = {
       'Press “Open” to change one, share it, or see where it was asked and how it did there.',
     ],
   },
+  '/class/:id/ask': {
+    is: 'Here a class is asked one question in the lesson.',
+    acts: [
+      'Write it, or take one from the store; “Ask it now” opens the board and puts it on your students’ My work.',
+      'On the board press S for how it was answered, K for the key, E to end it.',
+      'Look at “Who answered what” afterwards; names are never on the board.',
+    ],
+  },
+  '/board/:id': {
+    is: 'The board of a question that is asked now: no name is on it.',
+    acts: ['Press S for how it was answered.', 'Press K for the key, which ends it.', 'Press E to end it, or to let it go on.'],
+  },
+  '/asked': {
+    is: 'What your teacher asks in the lesson.',
+    acts: [
+      'Answer it and press “Send”; you can change it until it is ended.',
+      'How the class answered stands here once your teacher shows it.',
+      'After the key you see whether yours was right.',
+    ],
+  },
   '/calendar': {
     is: 'Your own dates, as days, weeks or a month.',
     acts: [

@@ -106,6 +106,13 @@ export const router = createRouter({
       component: () => import('../features/classes/BringInPage.vue'),
       meta: teacher('class', 'bringIn.title'),
     },
+    { path: '/class/:id/ask', component: () => import('../features/live-questions/AskPage.vue'), meta: teacher('class', 'live.title') },
+    {
+      path: '/board/:id',
+      component: () => import('../features/live-questions/BoardPage.vue'),
+      meta: { for: 'teacher', bare: true, title: 'live.board' },
+    },
+    { path: '/asked', component: () => import('../features/live-questions/AskedPage.vue'), meta: student('work', 'live.askedNow') },
     { path: '/class/:id/groups', component: () => import('../features/classes/GroupsPage.vue'), meta: teacher('class', 'groups.title') },
     {
       path: '/class/:id/exceptions',

@@ -19,6 +19,7 @@ import { newsWords } from '../features/news/words.en';
 import { notesWords } from '../features/notes/words.en';
 import { planWords } from '../features/plan/words.en';
 import { progressWords } from '../features/progress/words.en';
+import { liveQuestionWords } from '../features/live-questions/words.en';
 import { quizzesOutcomeWords } from '../features/quizzes/outcome-words.en';
 import { questionStoreWords } from '../features/quizzes/store-words.en';
 import { quizzesWords } from '../features/quizzes/words.en';
@@ -182,6 +183,7 @@ export const en = {
   ...planWords,
   ...progressWords,
   ...quizzesWords,
+  ...liveQuestionWords,
   ...quizzesOutcomeWords,
   ...questionStoreWords,
   ...remarksWords,

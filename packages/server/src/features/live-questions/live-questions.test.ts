@@ -35,9 +35,9 @@ describe('a question asked in the lesson', () => {
       {
         gap: null,
         lines: [
-          { label: 'Inside', count: 1, right: null },
-          { label: 'Outside', count: 1, right: null },
-          { label: 'Mouth', count: 0, right: null },
+          { label: 'Inside', count: 1, right: null, at: null },
+          { label: 'Outside', count: 1, right: null, at: null },
+          { label: 'Mouth', count: 0, right: null, at: null },
         ],
       },
     ]);

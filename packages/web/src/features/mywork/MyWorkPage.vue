@@ -10,6 +10,7 @@ import LoadGate from '../../ui/LoadGate.vue';
 import SignalFlag from '../../ui/SignalFlag.vue';
 import { useWords } from '../../ui/use-words';
 import { useScope, useTermLine } from '../termline';
+import { AskedNow } from '../live-questions';
 import JoiningBox from './JoiningBox.vue';
 import WorkCard from './WorkCard.vue';
 import LinkButton from '../../ui/LinkButton.vue';
@@ -67,6 +68,7 @@ const toReview = computed(() => (reviews.value.value ?? []).filter((one) => one.
   <LoadGate :state="state" :why="why" @retry="reload">
     <div class="page">
       <h1 class="hidden-text">{{ t('work.title') }}</h1>
+      <AskedNow />
       <JoiningBox @joined="cameIn" @waits="waits = $event" />
       <div v-if="mine.length === 0 && handouts.length === 0" class="note stack">
         <template v-if="line.classes.length > 0"

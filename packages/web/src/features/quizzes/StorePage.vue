@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** The question store: what is kept for use again, found, chosen for a new quiz, tagged, shared. */
 import { Button } from 'ant-design-vue';
+import { canBeAskedLive } from '@jolly/core';
 import type { KeptQuestionReply } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
@@ -10,7 +11,7 @@ import LinkButton from '../../ui/LinkButton.vue';
 import ProblemNote from '../../ui/ProblemNote.vue';
 import { useWords } from '../../ui/use-words';
 import { ShelfTabs } from '../shelf';
-import { useScope } from '../termline';
+import { lastClass, useScope, useTermLine } from '../termline';
 import KeptQuestionSheet from './KeptQuestionSheet.vue';
 import StoreList from './StoreList.vue';
 import TagManySheet from './TagManySheet.vue';
@@ -20,6 +21,7 @@ const { t, count } = useWords();
 const route = useRoute();
 const router = useRouter();
 const scope = useScope();
+const line = useTermLine();
 const { problem, attempt } = useAttempt();
 const store = useQuestionStore();
 const { chosen, value, reload } = store;
@@ -46,6 +48,14 @@ async function changed(): Promise<void> {
   store.chooseNone();
   await reload();
 }
+/** One of them can be asked this moment: of the class that was looked at last. */
+const askAt = computed(() => {
+  const [one, another] = chosen.value.values();
+  const classId = scope.classId.value ?? lastClass() ?? line.classes[0]?.id;
+  return !one || another || !classId || !canBeAskedLive(one.question)
+    ? null
+    : { path: `/class/${classId}/ask`, query: { question: one.id } };
+});
 const newQuiz = computed(() => ({ path: '/quiz', query: { ...scope.kept.value, questions: [...chosen.value.keys()].join(',') } }));
 </script>
 
@@ -61,6 +71,7 @@ const newQuiz = computed(() => ({ path: '/quiz', query: { ...scope.kept.value, q
     <StoreList :store="store" opens @open="look" />
     <div v-if="chosen.size > 0" class="row wrap chosen-acts" role="group" :aria-label="count('store.chosen', chosen.size)">
       <strong class="grow">{{ count('store.chosen', chosen.size) }}</strong>
+      <LinkButton v-if="askAt" :to="askAt">{{ t('live.askInLesson') }}</LinkButton>
       <Button @click="tagging = true">{{ t('store.tagOrShare') }}</Button>
       <LinkButton type="primary" :to="newQuiz">{{ count('store.inNewQuiz', chosen.size) }}</LinkButton>
     </div>

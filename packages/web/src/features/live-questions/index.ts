@@ -1,0 +1,2 @@
+/** Questions asked in the lesson. */
+export { default as AskedNow } from './AskedNow.vue';
