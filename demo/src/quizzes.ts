@@ -17,7 +17,7 @@ import { seedAssignments } from '@jolly/server/dist/features/assignments/assignm
 import type { Services } from '@jolly/server/dist/wiring';
 import { createHash, randomUUID } from 'node:crypto';
 import { Readable } from 'node:stream';
-import type { Chance } from './chance';
+import { chanceFrom, type Chance } from './chance';
 import { dueAt } from './school-days';
 import { landscape } from './things';
 
@@ -148,15 +148,21 @@ const WRONG_WORDS = [
   ['sediment', 'stones', 'laod', 'mud'],
 ];
 
-/** What a student answers: who knows more is right more often. A wrong key is answered rightly by who knows, wrongly by the key. */
+/** Chance of one student at one thing, the same whatever came before it. */
+const chanceOf = (what: string) => chanceFrom(Number.parseInt(createHash('sha256').update(what).digest('hex').slice(0, 8), 16));
+
+/**
+ * What a student answers: who knows more is right more often. A wrong key is answered rightly by who knows, wrongly by the key.
+ * @param chance of this student and this question, so that it is the same in whatever order questions were drawn
+ */
 function answerTo(question: Question, chance: Chance, knows: number): Answer {
   if (chance.happens(0.05)) return null;
-  const right = chance.happens(0.25 + knows * 0.7);
+  const right = chance.happens(0.12 + knows * 0.85);
   const other = <T>(list: readonly T[], not: readonly T[]): T => chance.pick(list.filter((one) => !not.includes(one)));
   switch (question.kind) {
     case 'one': {
       const ids = question.options.map((one) => one.id);
-      if (question.id === idOf('question Which one carries most mud?')) return chance.happens(knows * 0.95) ? ids[1]! : ids[0]!;
+      if (question.id === idOf('question Which one carries most mud?')) return chance.happens(0.1 + knows * 0.9) ? ids[1]! : ids[0]!;
       return right ? question.key[0]! : other(ids, question.key);
     }
     case 'several': {
@@ -168,7 +174,7 @@ function answerTo(question: Question, chance: Chance, knows: number): Answer {
     case 'gaps':
     case 'short': {
       const texts = question.gaps.map((one, index) =>
-        chance.happens(0.25 + knows * 0.7) ? one.accepted[0]!.text : chance.happens(0.15) ? null : chance.pick(WRONG_WORDS[index % 2]!),
+        chance.happens(0.12 + knows * 0.85) ? one.accepted[0]!.text : chance.happens(0.15) ? null : chance.pick(WRONG_WORDS[index % 2]!),
       );
       return question.kind === 'gaps' ? texts : texts[0]!;
     }
@@ -177,7 +183,7 @@ function answerTo(question: Question, chance: Chance, knows: number): Answer {
     case 'match': {
       const pairs = question.pairs.map(([left, matched]) => [
         left,
-        chance.happens(0.3 + knows * 0.7) ? matched : chance.pick(question.right).id,
+        chance.happens(0.12 + knows * 0.85) ? matched : chance.pick(question.right).id,
       ]);
       return Object.fromEntries(pairs) as Record<string, string>;
     }
@@ -288,10 +294,12 @@ export async function seedQuizzes({
     [assignments[1]!, waiting - 45 * MINUTE_MS, 0.92],
     [assignments[2]!, now - 70 * MINUTE_MS, 0.3],
   ];
+  const byDiligence = [...students].sort((a, b) => a.diligence - b.diligence).map((one) => one.id);
   for (const [assignment, from, share] of shown)
-    for (const { id, diligence } of students) {
+    for (const [place, { id }] of students.entries()) {
       if (!chance.happens(share)) continue;
-      await goThrough({ services, chance }, assignment, { id, knows: (diligence - 0.55) / 0.45 }, from + chance.between(0, 9) * MINUTE_MS);
+      const knows = byDiligence.indexOf(id) / (students.length - 1);
+      await goThrough(services, assignment, { id, place, knows }, from + chance.between(0, 9) * MINUTE_MS);
     }
   const [first, second, third] = assignments;
   // One is in the middle of it.
@@ -336,9 +344,9 @@ async function seedStore(
 }
 
 async function goThrough(
-  { services, chance }: Pick<Setting, 'services' | 'chance'>,
+  services: Services,
   assignment: AssignmentReply,
-  { id, knows }: { id: string; knows: number },
+  { id, place, knows }: { id: string; place: number; knows: number },
   at: number,
 ): Promise<void> {
   const student = { role: 'student' as const, userId: id };
@@ -349,10 +357,10 @@ async function goThrough(
   const answers = quiz.running.questions.map((asked) => ({
     id: randomUUID(),
     questionId: asked!.id,
-    answer: answerTo(byId.get(asked!.id)!, chance, knows),
+    answer: answerTo(byId.get(asked!.id)!, chanceOf(`${place} ${asked!.id}`), knows),
     insteadOf: null,
   }));
   const { number } = quiz.running;
   await services.quizzes.answer(student, assignment.id, { number, answers }, at + 6 * MINUTE_MS);
-  await services.quizzes.handIn(student, assignment.id, number, at + chance.between(7, 11) * MINUTE_MS);
+  await services.quizzes.handIn(student, assignment.id, number, at + chanceOf(`${place} ${assignment.title}`).between(7, 11) * MINUTE_MS);
 }

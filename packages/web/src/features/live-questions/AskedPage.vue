@@ -26,3 +26,9 @@ const { state, value, why, reload } = useAskedNow();
     </div>
   </LoadGate>
 </template>
+
+<style scoped>
+h1 {
+  margin-block-end: 10px;
+}
+</style>

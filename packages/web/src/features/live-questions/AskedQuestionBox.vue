@@ -28,6 +28,8 @@ watch(
   },
 );
 const isNew = computed(() => !isNoAnswer(typed.value) && !same(typed.value, props.mine.answer));
+/** The spread of a choice says itself which is right. */
+const isChoice = computed(() => ['one', 'several', 'trueFalse'].includes(props.mine.asked.kind));
 const send = () =>
   attempt(async () => {
     emit(
@@ -66,8 +68,9 @@ const send = () =>
       <h2>{{ t('live.howAnswered') }}</h2>
       <SpreadBars :asked="mine.asked" :spread="mine.spread" />
     </section>
-    <p v-if="mine.key && mine.key.length > 0 && mine.asked.kind !== 'trueFalse'" dir="auto">
-      <span class="muted small">{{ t('live.keyIs') }}</span> {{ mine.key.join(' · ') }}
+    <p v-if="mine.key && mine.key.length > 0 && !(mine.spread && isChoice)" dir="auto">
+      <span class="muted small">{{ t('live.keyIs') }}</span>
+      {{ mine.key.map((one) => (mine.asked.kind === 'trueFalse' ? t(one === 'true' ? 'quiz.true' : 'quiz.false') : one)).join(' · ') }}
     </p>
     <p v-if="mine.explanation" class="explained" dir="auto">{{ mine.explanation }}</p>
   </article>

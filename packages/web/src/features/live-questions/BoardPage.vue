@@ -184,6 +184,11 @@ const choices = computed(() => {
 .acts {
   gap: 8px;
 }
+.acts :deep(.ant-btn-primary:not(:disabled)) {
+  background: var(--now);
+  border-color: var(--now);
+  color: #14262e;
+}
 .key-cap {
   margin-inline-start: 8px;
   opacity: 0.7;

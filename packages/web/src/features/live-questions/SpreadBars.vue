@@ -30,7 +30,7 @@ const labelOf = (label: string) =>
     <h3 v-if="one.gap !== null && spread.length > 1">{{ t('live.gap', { n: one.gap + 1 }) }}</h3>
     <ul class="plain bars">
       <li v-for="(line, index) in one.lines.slice(0, MOST_LINES)" :key="index" :class="{ right: line.right }">
-        <span class="label" :class="{ blank: line.label === '' }" dir="auto">{{ labelOf(line.label) }}</span>
+        <span class="way" :class="{ blank: line.label === '' }" dir="auto">{{ labelOf(line.label) }}</span>
         <span class="track" aria-hidden="true"><span class="bar" :style="{ inlineSize: `${(100 * line.count) / most}%` }"></span></span>
         <strong class="n">{{ line.count }}</strong>
         <span class="says">{{ line.right ? t('live.isRight') : '' }}</span>
@@ -51,7 +51,7 @@ const labelOf = (label: string) =>
   gap: 0.7em;
   align-items: center;
 }
-.label {
+.way {
   overflow-wrap: anywhere;
 }
 .blank {
@@ -72,7 +72,7 @@ const labelOf = (label: string) =>
 .right .bar {
   background: var(--now);
 }
-.right .label {
+.right .way {
   font-weight: 700;
 }
 .n {

@@ -322,7 +322,7 @@ const loadText = (one: (typeof loads.value)[number]) =>
   text-align: start;
   white-space: normal;
   overflow-wrap: anywhere;
-  font: italic 13px/1.3 var(--font-body);
+  font: italic 13px/1.3 var(--font);
   color: var(--text-2);
   border-block-end: 1px dotted var(--text-3);
   border-radius: 0;

@@ -205,7 +205,7 @@ section h2 {
   border: 0;
   background: none;
   color: inherit;
-  font: 600 16px var(--font-body);
+  font: 600 16px var(--font);
   padding: 0;
   text-align: start;
   cursor: pointer;
