@@ -1,60 +1,14 @@
-import {
-  addSchoolDays,
-  blankGap,
-  EVERYONE,
-  FIRST_RUN,
-  MINUTE_MS,
-  textOf,
-  type Answer,
-  type Question,
-  type QuestionForm,
-  type Quiz,
-  type SchoolCalendar,
-} from '@jolly/core';
+import { addSchoolDays, EVERYONE, FIRST_RUN, MINUTE_MS, textOf, type Question, type QuestionForm, type Quiz } from '@jolly/core';
 import type { AssignmentReply, KeptFile } from '@jolly/server/dist/contract';
 import { BLANK_BRIEF } from '@jolly/server/dist/features/assignments/drafts';
 import { seedAssignments } from '@jolly/server/dist/features/assignments/assignments.seed';
 import type { Services } from '@jolly/server/dist/wiring';
-import { createHash, randomUUID } from 'node:crypto';
+import { randomUUID } from 'node:crypto';
 import { Readable } from 'node:stream';
-import { chanceFrom, type Chance } from './chance';
+import { ask, answerTo, chanceOf, choice, entries, gap, idOf, options, WHY, type Setting } from './question-parts';
+import { seedQuestions } from './questions';
 import { dueAt } from './school-days';
 import { landscape } from './things';
-
-interface Setting {
-  services: Services;
-  chance: Chance;
-  calendar: SchoolCalendar;
-  now: number;
-  teacherId: string;
-  colleagueId: string;
-  classId: string;
-  categoryId: string | null;
-  unitIds: string[];
-  /** students of the class by name, with how diligent they are, from 0 to 1 */
-  students: { id: string; diligence: number }[];
-}
-
-/** Ids of what a question is made of follow from their words, so that the same seed gives the same draw. */
-const idOf = (text: string) => createHash('sha256').update(text).digest('hex').slice(0, 12);
-const entries = (...words: string[]) => words.map((text) => ({ id: idOf(text), text: textOf(text) }));
-const options = (...words: string[]) => entries(...words).map((one) => ({ ...one, staysLast: false, explanation: '' }));
-const ask = (text: string, points: number, form: QuestionForm, more: Partial<Question> = {}): Question =>
-  ({
-    id: idOf(`question ${text}`),
-    text: textOf(text),
-    spoken: null,
-    points: points * 1000,
-    explanation: '',
-    aims: [],
-    setId: null,
-    storeId: null,
-    ...form,
-    ...more,
-  }) as Question;
-const choice = (text: string, words: string[], right = 0, points = 1, more: Partial<Question> = {}): Question =>
-  ask(text, points, { kind: 'one', options: options(...words), key: [idOf(words[right]!)] }, more);
-const gap = (texts: string[], near: 0 | 1 = 1) => ({ ...blankGap(), near, accepted: texts.map((text) => ({ text, percent: 100_000 })) });
 
 // "Which one carries most?" has a wrong key: a stream in flood carries more than one in summer. The figures show it.
 const ORDERS: Question[] = [
@@ -135,69 +89,6 @@ const LANDFORMS: Question[] = [
   ].map((one) => ({ ...one, setId: SET })),
   ask('Name one landform you saw at the ford, and how you knew it.', 3, { kind: 'own', rubric: null }),
 ];
-
-const WHY = [
-  'The outside of the bend is faster, so it wears away, and the inside fills up.',
-  'Because the water pushes against the outer bank all the time.',
-  'Fast water outside takes the bank away. Slow water inside drops sand. So the whole bend moves.',
-  'It looks for the easiest way.',
-  'The river is stronger after rain and breaks the bank.',
-];
-const WRONG_WORDS = [
-  ['erosion', 'attrition', 'abrassion', 'scraping'],
-  ['sediment', 'stones', 'laod', 'mud'],
-];
-
-/** Chance of one student at one thing, the same whatever came before it. */
-const chanceOf = (what: string) => chanceFrom(Number.parseInt(createHash('sha256').update(what).digest('hex').slice(0, 8), 16));
-
-/**
- * What a student answers: who knows more is right more often. A wrong key is answered rightly by who knows, wrongly by the key.
- * @param chance of this student and this question, so that it is the same in whatever order questions were drawn
- */
-function answerTo(question: Question, chance: Chance, knows: number): Answer {
-  if (chance.happens(0.05)) return null;
-  const right = chance.happens(0.12 + knows * 0.85);
-  const other = <T>(list: readonly T[], not: readonly T[]): T => chance.pick(list.filter((one) => !not.includes(one)));
-  switch (question.kind) {
-    case 'one': {
-      const ids = question.options.map((one) => one.id);
-      if (question.id === idOf('question Which one carries most mud?')) return chance.happens(0.1 + knows * 0.9) ? ids[1]! : ids[0]!;
-      return right ? question.key[0]! : other(ids, question.key);
-    }
-    case 'several': {
-      const ids = question.options.map((one) => one.id);
-      return right ? question.key : ids.filter(() => chance.happens(0.6));
-    }
-    case 'trueFalse':
-      return right ? question.key[0]! : question.key[0] === 'true' ? 'false' : 'true';
-    case 'gaps':
-    case 'short': {
-      const texts = question.gaps.map((one, index) =>
-        chance.happens(0.12 + knows * 0.85) ? one.accepted[0]!.text : chance.happens(0.15) ? null : chance.pick(WRONG_WORDS[index % 2]!),
-      );
-      return question.kind === 'gaps' ? texts : texts[0]!;
-    }
-    case 'number':
-      return right ? chance.pick(['0.625', '0.63', '5/8']) : chance.pick(['1.6', '6.25', '160']);
-    case 'match': {
-      const pairs = question.pairs.map(([left, matched]) => [
-        left,
-        chance.happens(0.12 + knows * 0.85) ? matched : chance.pick(question.right).id,
-      ]);
-      return Object.fromEntries(pairs) as Record<string, string>;
-    }
-    case 'order': {
-      const ids = question.items.map((one) => one.id);
-      if (!right) [ids[1], ids[2]] = [ids[2]!, ids[1]!];
-      return ids;
-    }
-    case 'place':
-      return right ? [chance.between(3600, 6400), chance.between(7600, 9600)] : [chance.between(500, 9500), chance.between(500, 5000)];
-    default:
-      return chance.pick(WHY);
-  }
-}
 
 /** Three quizzes: one that came back with a key that is wrong, one that waits for its teacher, one that is being taken. */
 export async function seedQuizzes({
@@ -306,7 +197,10 @@ export async function seedQuizzes({
   const inIt = students.find((one, index) => index > 3 && one.diligence > 0.7)!;
   await services.quizzes.begin({ role: 'student', userId: inIt.id }, third!.id, now - 4 * MINUTE_MS).catch(() => undefined);
   await services.returning.giveBack(teacher, first!.id, { studentIds: 'allHeld', confirmed: true }, addSchoolDays(calendar, back, 1));
-  await seedStore({ services, teacherId, colleagueId, now }, assignments, picture);
+  await seedQuestions({ services, calendar, teacherId, colleagueId, classId, now, students }, [
+    { asked: ORDERS, from: first!, tags: ['rivers', 'stream orders'], again: ORDERS[2]! },
+    { asked: reading(picture), from: second!, tags: ['rivers'], again: null },
+  ]);
   const own = reading(picture)[4]!;
   const { answers } = await services.quizMarks.across(teacher, second!.id, own.id, now);
   for (const answer of answers.slice(0, 9)) {
@@ -318,29 +212,6 @@ export async function seedQuizzes({
       now - 30 * MINUTE_MS,
     );
   }
-}
-
-// What a colleague keeps and shares.
-const SHARED: Question[] = [
-  choice('A map is drawn 1 : 25,000. How far is 4 cm on it?', ['1 km', '4 km', '100 m'], 0, 1, { aims: ['plan a journey'] }),
-  ask('Contour lines that lie close together mean a ___ slope.', 1, { kind: 'gaps', gaps: [gap(['steep'])] }, { aims: ['plan a journey'] }),
-];
-
-/** The question store: what was kept from the quizzes, and what a colleague shares. */
-async function seedStore(
-  { services, teacherId, colleagueId, now }: Pick<Setting, 'services' | 'teacherId' | 'colleagueId' | 'now'>,
-  [orders, river]: readonly AssignmentReply[],
-  picture: KeptFile,
-): Promise<void> {
-  const keep = (userId: string, questions: Question[], tags: string[], more: { from?: string; sharedWith?: string[] } = {}) =>
-    services.questionStore.keep(
-      { role: 'teacher', userId },
-      { questions, tags, sharedWith: more.sharedWith ?? [], from: more.from ?? null },
-      now - 6 * 86_400_000,
-    );
-  await keep(teacherId, ORDERS, ['rivers', 'stream orders'], { from: orders!.briefId });
-  await keep(teacherId, reading(picture), ['rivers'], { from: river!.briefId });
-  await keep(colleagueId, SHARED, ['maps'], { sharedWith: [teacherId] });
 }
 
 async function goThrough(

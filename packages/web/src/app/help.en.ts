@@ -62,10 +62,6 @@ export const HELP: Readonly<Record<string, PageHelp>> = {
       'Look at “Who answered what” afterwards; names are never on the board.',
     ],
   },
-  '/board/:id': {
-    is: 'The board of a question that is asked now: no name is on it.',
-    acts: ['Press S for how it was answered.', 'Press K for the key, which ends it.', 'Press E to end it, or to let it go on.'],
-  },
   '/asked': {
     is: 'What your teacher asks in the lesson.',
     acts: [
