@@ -88,6 +88,7 @@ test("axe finds nothing against WCAG 2.2 A and AA on the teacher's screens, ligh
   const outcome = (await (await page.request.get(`/api/assignments/${quiz.id}/quiz`)).json()) as {
     questions: { question: { id: string; kind: string } }[];
   };
+  const [live] = (await (await page.request.get(`/api/classes/${quiz.classId}/live-questions`)).json()) as { id: string }[];
   const waiting = outcome.questions.find(({ question }) => question.kind === 'own')!.question.id;
   const found: string[] = [];
   const [first, ...rest] = [
@@ -98,6 +99,9 @@ test("axe finds nothing against WCAG 2.2 A and AA on the teacher's screens, ligh
     [`/compose/${find('Valley model').briefId}`, '.other'],
     [`/quiz/${find('Reading a river, quiz').briefId}`, '.question'],
     ['/shelf', '.item'],
+    ['/questions', '.kept'],
+    [`/class/${quiz.classId}/ask`, '.before li'],
+    [`/board/${live!.id}`, '.bars'],
     ['/calendar', '.entry'],
     ['/news', '.item'],
     [`/assignments/${find('Meander notes').id}`, 'table'],
@@ -168,6 +172,7 @@ test('axe finds nothing against WCAG 2.2 A and AA on the screens of students and
   found.push(...(await look(page, '/portfolio', '.add')));
   found.push(...(await look(page, '/calendar', '.listed')));
   found.push(...(await look(page, '/news', '.page')));
+  found.push(...(await look(page, '/asked', 'h1')));
   const quiz = pieces.find((one) => one.title === 'Landforms, before the test')!;
   found.push(...(await look(page, `/work/${quiz.assignmentId}/quiz`, 'h1')));
   const { handouts } = (await (await page.request.get('/api/my/work')).json()) as { handouts: { briefId: string }[] };
@@ -232,6 +237,11 @@ test('axe finds nothing on what opens over a page: sheets, lists of choices, cal
   await opens(making, '.question', () => press(button('Change')), sheet);
   await opens(making, '.question', () => press(button('Try it as a student')), sheet);
   await opens(making, '.question', () => press(button('From a table or file…')), sheet);
+  await opens(making, '.question', () => press(button('From the store…')), sheet.locator('.kept'));
+  await opens(making, '.question', () => press(button('Keep its questions…')), sheet);
+  await opens('/questions', '.kept', () => page.locator('.kept .opens').first().click(), sheet);
+  await opens('/plan', '.noted', () => page.locator('.noted').first().click(), sheet);
+  await opens(`/class/${find('Reading a river, quiz').classId}/ask`, '.before li', () => press(button(/^Who answered/)), sheet);
   await opens('/shelf', '.item', () => page.locator('.item button').first().click(), sheet);
   await opens(`/mark-book?class=${classId}`, '.row-of-book', () => page.keyboard.press('?'), sheet);
   await opens('/today', '.owes', () => page.keyboard.press('/').then(() => page.keyboard.type('ba')), list);
