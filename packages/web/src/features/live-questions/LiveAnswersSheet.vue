@@ -2,10 +2,13 @@
 /** Who answered what to a question asked in the lesson, for the class's teachers: never shown on the board. */
 import { Button } from 'ant-design-vue';
 import { askedQuestion } from '@jolly/core';
+import type { LiveAnswersReply } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
+import ListTable from '../../ui/ListTable.vue';
+import { byText, type ListColumn } from '../../ui/list-view';
 import LoadGate from '../../ui/LoadGate.vue';
 import ProblemNote from '../../ui/ProblemNote.vue';
 import SideSheet from '../../ui/SideSheet.vue';
@@ -19,6 +22,13 @@ const { problem, busy, attempt } = useAttempt();
 const params = { liveId: props.liveId };
 const { state, value, why, reload } = useLoad(() => ask('GET /api/live-questions/:liveId/answers', { params }));
 const asked = computed(() => value.value && askedQuestion(value.value.question, { seed: 'answers', ownOptions: false }));
+type Row = LiveAnswersReply['rows'][number];
+const said = ({ answer }: Row) => (answer === null || !asked.value ? t('live.notAnswered') : answerText(asked.value, answer, t));
+const columns = computed<ListColumn<Row>[]>(() => [
+  { key: 'student', title: t('live.student'), sort: byText((row) => name(row.student)) },
+  { key: 'answer', title: t('live.answer'), sort: byText(said) },
+  { key: 'mark', title: t('live.mark'), sort: byText((row) => row.mark) },
+]);
 const sure = ref(false);
 const remove = () =>
   attempt(async () => {
@@ -32,19 +42,26 @@ const remove = () =>
     <LoadGate :state="state" :why="why" @retry="reload">
       <div v-if="value && asked" class="stack">
         <QuestionSeen :question="value.question" />
-        <table>
-          <tbody>
-            <tr v-for="row in value.rows" :key="row.student.id">
-              <th dir="auto">{{ name(row.student) }}</th>
-              <td :class="{ muted: row.answer === null }" dir="auto">
-                {{ row.answer === null ? t('live.notAnswered') : answerText(asked, row.answer, t) }}
-              </td>
-              <td class="mark">
-                <MarkSquare :mark="row.mark" /><span class="hidden-text">{{ t(`live.marks.${row.mark}`) }}</span>
-              </td>
-            </tr>
-          </tbody>
-        </table>
+        <ListTable
+          name="live-answers"
+          :label="t('live.who')"
+          :rows="value.rows"
+          :columns="columns"
+          :key-of="(row) => row.student.id"
+          :empty="t('live.nothingThere')"
+        >
+          <template #student="{ row }"
+            ><span dir="auto">{{ name(row.student) }}</span></template
+          >
+          <template #answer="{ row }"
+            ><span :class="{ muted: row.answer === null }" dir="auto">{{ said(row) }}</span></template
+          >
+          <template #mark="{ row }"
+            ><span class="row"
+              ><MarkSquare :mark="row.mark" /><span class="small">{{ t(`live.marks.${row.mark}`) }}</span></span
+            ></template
+          >
+        </ListTable>
         <ProblemNote :problem="problem" />
         <div class="row">
           <span class="grow" /><Button v-if="!sure" type="link" @click="sure = true">{{ t('live.remove') }}</Button
@@ -54,25 +71,3 @@ const remove = () =>
     </LoadGate>
   </SideSheet>
 </template>
-
-<style scoped>
-table {
-  inline-size: 100%;
-  border-collapse: collapse;
-}
-th,
-td {
-  text-align: start;
-  vertical-align: baseline;
-  padding: 5px 10px 5px 0;
-  border-block-end: 1px solid var(--line);
-  overflow-wrap: anywhere;
-}
-th {
-  font-weight: 600;
-  inline-size: 40%;
-}
-.mark {
-  inline-size: 24px;
-}
-</style>
