@@ -1,4 +1,4 @@
-import { blankGap, textOf, type Answer, type Question, type QuestionForm, type SchoolCalendar } from '@jolly/core';
+import { blankGap, blankQuestion, textOf, type Answer, type Question, type QuestionForm, type SchoolCalendar } from '@jolly/core';
 import type { Services } from '@jolly/server/dist/wiring';
 import { createHash } from 'node:crypto';
 import { chanceFrom, type Chance } from './chance';
@@ -23,14 +23,9 @@ export const entries = (...words: string[]) => words.map((text) => ({ id: idOf(t
 export const options = (...words: string[]) => entries(...words).map((one) => ({ ...one, staysLast: false, explanation: '' }));
 export const ask = (text: string, points: number, form: QuestionForm, more: Partial<Question> = {}): Question =>
   ({
-    id: idOf(`question ${text}`),
+    ...blankQuestion(form.kind, () => idOf(`question ${text}`)),
     text: textOf(text),
-    spoken: null,
     points: points * 1000,
-    explanation: '',
-    aims: [],
-    setId: null,
-    storeId: null,
     ...form,
     ...more,
   }) as Question;

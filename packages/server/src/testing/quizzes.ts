@@ -1,4 +1,15 @@
-import { FIRST_RUN, textOf, type Answer, type Gap, type Question, type QuestionForm, type Quiz, type QuizRun } from '@jolly/core';
+import {
+  blankGap,
+  blankQuestion,
+  FIRST_RUN,
+  textOf,
+  type Answer,
+  type Gap,
+  type Question,
+  type QuestionForm,
+  type Quiz,
+  type QuizRun,
+} from '@jolly/core';
 
 import { randomUUID } from 'node:crypto';
 import type { Person } from './school';
@@ -6,30 +17,14 @@ import type { Person } from './school';
 /** Quizzes for tests, with telling defaults. */
 
 export const gap = (texts: string[], more: Partial<Gap> = {}): Gap => ({
+  ...blankGap(),
   accepted: texts.map((text) => ({ text, percent: 100_000 })),
-  weight: 1000,
-  ignoreCase: true,
-  ignoreAccents: false,
-  ignorePunctuation: false,
-  near: 0,
-  nearPercent: 100_000,
   ...more,
 });
 const entries = (...words: string[]) => words.map((text) => ({ id: text.toLowerCase(), text: textOf(text) }));
 
 export const question = (id: string, text: string, form: QuestionForm, more: Partial<Question> = {}): Question =>
-  ({
-    id,
-    text: textOf(text),
-    spoken: null,
-    points: 1000,
-    explanation: '',
-    aims: [],
-    setId: null,
-    storeId: null,
-    ...form,
-    ...more,
-  }) as Question;
+  ({ ...blankQuestion(form.kind, () => id), text: textOf(text), ...form, ...more }) as Question;
 
 /** Where does a river drop what it carries? Inside, outside, at its mouth; the inside is right. */
 export const bend = (more: Partial<Question> = {}): Question =>

@@ -1,14 +1,13 @@
 <script setup lang="ts">
 /** The join code as large as the screen, with its QR code, for the board. */
-import { Button } from 'ant-design-vue';
 import type { ClassReply } from '@jolly/server/contract';
 import { useT } from '../../i18n/use-t';
 import { useRoute } from 'vue-router';
 import { ask, now } from '../../api/client';
 import { useLoad } from '../../api/use-load';
+import BoardFrame from '../../ui/BoardFrame.vue';
 import LoadGate from '../../ui/LoadGate.vue';
 import QrCode from '../../ui/QrCode.vue';
-import LinkButton from '../../ui/LinkButton.vue';
 
 const { t } = useT();
 const route = useRoute();
@@ -16,11 +15,10 @@ const address = `${window.location.host}/join`;
 const link = (code: string) => `${window.location.origin}/join/${code}`;
 const { state, value, why, reload } = useLoad(() => ask('GET /api/classes/:classId', { params: { classId: String(route.params.id) } }));
 const isShut = (one: ClassReply) => one.putAwayAt !== null || !one.joinOpen || (one.joinUntil !== null && one.joinUntil < now());
-const fill = () => (document.fullscreenElement ? document.exitFullscreen() : document.documentElement.requestFullscreen());
 </script>
 
 <template>
-  <main class="board">
+  <BoardFrame :closes-to="`/class/${String(route.params.id)}`">
     <LoadGate :state="state" :why="why" @retry="reload">
       <div v-if="value" class="middle">
         <h1 dir="auto">{{ t('class.large', { name: value.label }) }}</h1>
@@ -30,27 +28,20 @@ const fill = () => (document.fullscreenElement ? document.exitFullscreen() : doc
           <p class="how">{{ t('class.joinHow', { address }) }}</p>
           <QrCode :text="link(value.joinCode)" :label="link(value.joinCode)" class="qr" />
         </template>
-        <div class="row acts">
-          <Button @click="fill">{{ t('class.fullScreen') }}</Button><LinkButton :to="`/class/${value.id}`">{{
-            t('common.close')
-          }}</LinkButton>
-        </div>
       </div>
     </LoadGate>
-  </main>
+  </BoardFrame>
 </template>
 
 <style scoped>
-.board {
-  min-height: 100vh;
-  background: var(--mast);
-  color: var(--on-mast);
-  display: grid;
-  place-items: center;
-  padding: 20px;
+/* The acts stand below, in the frame. */
+.board :deep(.acts) {
+  justify-content: center;
+}
+.middle {
   text-align: center;
 }
-.board h1 {
+.middle h1 {
   font-size: clamp(22px, 3.4vw, 40px);
   overflow-wrap: anywhere;
 }
@@ -66,12 +57,5 @@ const fill = () => (document.fullscreenElement ? document.exitFullscreen() : doc
 .qr {
   width: clamp(150px, 30vh, 300px);
   margin-inline: auto;
-}
-.acts {
-  justify-content: center;
-  margin-block-start: 22px;
-}
-.board :focus-visible {
-  outline-color: var(--now);
 }
 </style>

@@ -3,12 +3,12 @@
 import { Button } from 'ant-design-vue';
 import type { LiveBoardReply, LiveStep } from '@jolly/server/contract';
 import { computed, h, onBeforeUnmount, type VNodeChild } from 'vue';
-import { useRoute, useRouter } from 'vue-router';
+import { useRoute } from 'vue-router';
 import { addressOf, ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { useLive } from '../../api/use-live';
 import { useLoad } from '../../api/use-load';
-import LinkButton from '../../ui/LinkButton.vue';
+import BoardFrame from '../../ui/BoardFrame.vue';
 import LoadGate from '../../ui/LoadGate.vue';
 import ProblemNote from '../../ui/ProblemNote.vue';
 import RichTextView from '../../ui/RichTextView.vue';
@@ -19,7 +19,6 @@ import SpreadBars from './SpreadBars.vue';
 
 const { t, count } = useWords();
 const route = useRoute();
-const router = useRouter();
 const params = computed(() => ({ liveId: String(route.params.id) }));
 const { state, value, why, reload } = useLoad(() => ask('GET /api/live-questions/:liveId', { params: params.value }), [params]);
 const { problem, busy, attempt } = useAttempt();
@@ -54,7 +53,6 @@ useShortcuts([
   { key: 'k', shown: 'K', does: 'live.keyKey', run: () => void toggleKey() },
   { key: 'e', shown: 'E', does: 'live.keyEnd', run: () => void toggleEnd() },
 ]);
-const fill = () => (document.fullscreenElement ? document.exitFullscreen() : document.documentElement.requestFullscreen());
 const blank = (): VNodeChild => h('span', { class: 'blank-line', role: 'img', 'aria-label': t('quizMaking.aGap') });
 const choices = computed(() => {
   const asked = value.value?.asked;
@@ -65,7 +63,7 @@ const choices = computed(() => {
 </script>
 
 <template>
-  <main class="board">
+  <BoardFrame :closes-to="value ? `/class/${value.classId}/ask` : '/class'">
     <LoadGate :state="state" :why="why" @retry="reload">
       <div v-if="value" class="middle">
         <p class="class" dir="auto">{{ value.className }}</p>
@@ -96,31 +94,21 @@ const choices = computed(() => {
           {{ count('live.soFar', value.answered, { of: value.of }) }} · {{ t(value.open ? 'live.openHow' : 'live.overNow') }}
         </p>
         <ProblemNote :problem="problem" />
-        <div class="row wrap acts">
-          <Button :type="value.spread ? 'default' : 'primary'" :disabled="busy" @click="toggleSpread"
-            >{{ t(value.spread ? 'live.hideSpread' : 'live.spread') }}<span class="key-cap">S</span></Button
-          ><Button :type="value.spread && !value.key ? 'primary' : 'default'" :disabled="busy" @click="toggleKey"
-            >{{ t(value.key ? 'live.hideKey' : 'live.key') }}<span class="key-cap">K</span></Button
-          ><Button v-if="!value.key" :disabled="busy" @click="toggleEnd"
-            >{{ t(value.open ? 'live.end' : 'live.goOn') }}<span class="key-cap">E</span></Button
-          ><Button @click="fill">{{ t('class.fullScreen') }}</Button
-          ><LinkButton :to="`/class/${value.classId}/ask`">{{ t('common.close') }}</LinkButton>
-        </div>
       </div>
-      <Button v-else @click="router.back()">{{ t('common.close') }}</Button>
     </LoadGate>
-  </main>
+    <template v-if="value" #acts>
+      <Button :type="value.spread ? 'default' : 'primary'" :disabled="busy" @click="toggleSpread"
+        >{{ t(value.spread ? 'live.hideSpread' : 'live.spread') }}<span class="key-cap">S</span></Button
+      ><Button :type="value.spread && !value.key ? 'primary' : 'default'" :disabled="busy" @click="toggleKey"
+        >{{ t(value.key ? 'live.hideKey' : 'live.key') }}<span class="key-cap">K</span></Button
+      ><Button v-if="!value.key" :disabled="busy" @click="toggleEnd"
+        >{{ t(value.open ? 'live.end' : 'live.goOn') }}<span class="key-cap">E</span></Button
+      >
+    </template>
+  </BoardFrame>
 </template>
 
 <style scoped>
-.board {
-  min-height: 100vh;
-  background: var(--mast);
-  color: var(--on-mast);
-  display: grid;
-  place-items: center;
-  padding: 24px;
-}
 .middle {
   inline-size: min(1100px, 100%);
   display: grid;
@@ -180,14 +168,6 @@ const choices = computed(() => {
 }
 .count {
   font: 650 clamp(17px, 1.7vw, 24px) var(--font-head);
-}
-.acts {
-  gap: 8px;
-}
-.acts :deep(.ant-btn-primary:not(:disabled)) {
-  background: var(--now);
-  border-color: var(--now);
-  color: #14262e;
 }
 .key-cap {
   margin-inline-start: 8px;

@@ -58,7 +58,7 @@ const remove = () =>
           >
           <template #mark="{ row }"
             ><span class="row"
-              ><MarkSquare :mark="row.mark" /><span class="small">{{ t(`live.marks.${row.mark}`) }}</span></span
+              ><MarkSquare :mark="row.mark" /><span class="small">{{ t(`quiz.marks.${row.mark}`) }}</span></span
             ></template
           >
         </ListTable>

@@ -8,6 +8,7 @@ import { addressOf, ask } from '../../api/client';
 import { useLive } from '../../api/use-live';
 import { useLoad } from '../../api/use-load';
 import LoadGate from '../../ui/LoadGate.vue';
+import SidePage from '../../ui/SidePage.vue';
 import { useShortcuts } from '../../ui/use-shortcuts';
 import { useWords } from '../../ui/use-words';
 import { AssignmentTabs } from '../marking';
@@ -87,8 +88,8 @@ const LEGEND: readonly Mark[] = ['full', 'part', 'none', 'notAnswered', 'waits']
 
 <template>
   <LoadGate :state="state" :why="why" @retry="reload">
-    <div v-if="value" class="outcome">
-      <section class="left">
+    <SidePage v-if="value" :side="390">
+      <template #default>
         <div class="heading">
           <h1 dir="auto" :data-of="line.classOf(value.classId)?.name">{{ value.title }}</h1>
           <span class="small grow">{{ says(value) }}</span>
@@ -100,43 +101,33 @@ const LEGEND: readonly Mark[] = ['full', 'part', 'none', 'notAnswered', 'waits']
           <span v-for="mark in LEGEND" :key="mark" class="row"><MarkSquare :mark="mark" />{{ t(`quiz.marks.${mark}`) }}</span>
           <span>{{ t('quizOutcome.keys') }}</span>
         </p>
-      </section>
-      <aside class="right">
-        <QuestionFiguresPanel
-          v-if="questions[at.column]"
-          :key="questions[at.column]!.question.id"
-          :outcome="value"
-          :at="at.column"
-          @changed="reload"
-          @look="(column) => choose(at.row, column)"
-        />
-        <Button
-          v-if="firstWaiting"
-          type="primary"
-          class="whole"
-          @click="router.push({ path: `/marking/${id}/answers/${firstWaiting.question.id}`, query: kept })"
-          >{{ count('quizOutcome.scoreThem', value.waiting) }}</Button
-        >
-      </aside>
-      <CellSheet :open="open !== null" :row="open" :outcome="value" :at="at.column" @close="open = null" @changed="reload" />
-    </div>
+      </template>
+      <template #side
+        ><aside class="right">
+          <QuestionFiguresPanel
+            v-if="questions[at.column]"
+            :key="questions[at.column]!.question.id"
+            :outcome="value"
+            :at="at.column"
+            @changed="reload"
+            @look="(column) => choose(at.row, column)"
+          />
+          <Button
+            v-if="firstWaiting"
+            type="primary"
+            class="whole"
+            @click="router.push({ path: `/marking/${id}/answers/${firstWaiting.question.id}`, query: kept })"
+            >{{ count('quizOutcome.scoreThem', value.waiting) }}</Button
+          >
+        </aside></template
+      >
+    </SidePage>
+    <CellSheet v-if="value" :open="open !== null" :row="open" :outcome="value" :at="at.column" @close="open = null" @changed="reload" />
   </LoadGate>
 </template>
 
 <style scoped>
-.outcome {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 390px;
-  min-height: calc(100vh - 126px);
-}
-.left {
-  padding: 18px 20px 30px;
-  min-inline-size: 0;
-}
 .right {
-  background: var(--surface);
-  border-inline-start: 1px solid var(--line);
-  padding: 18px 20px;
   display: grid;
   gap: 14px;
   align-content: start;
@@ -150,10 +141,5 @@ const LEGEND: readonly Mark[] = ['full', 'part', 'none', 'notAnswered', 'waits']
 }
 .whole {
   inline-size: 100%;
-}
-@media (max-width: 1000px) {
-  .outcome {
-    grid-template-columns: 1fr;
-  }
 }
 </style>

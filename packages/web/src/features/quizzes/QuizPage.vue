@@ -7,6 +7,7 @@ import { computed, nextTick, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { ApiProblem, ask } from '../../api/client';
 import LoadGate from '../../ui/LoadGate.vue';
+import SidePage from '../../ui/SidePage.vue';
 import type { Focusable } from '../../ui/focus-first';
 import { vSortable } from '../../ui/sortable';
 import { useShortcuts } from '../../ui/use-shortcuts';
@@ -161,8 +162,8 @@ const doneAt = (id: string) => done(questions.value.findIndex((one) => one.id ==
 <template>
   <LoadGate :state="state" :why="why" @retry="begin">
     <p v-if="classes.length === 0" class="page">{{ t('compose.noClass') }}</p>
-    <div v-else-if="body.quiz" class="quiz">
-      <section ref="root" class="what">
+    <SidePage v-else-if="body.quiz" :side="300">
+      <div ref="root">
         <h1 class="hidden-text">{{ body.title || t('compose.newQuiz') }}</h1>
         <div class="row head">
           <Input
@@ -240,19 +241,21 @@ const doneAt = (id: string) => done(questions.value.findIndex((one) => one.id ==
           <Button size="small" @click="pasting = true">{{ t('quizMaking.paste') }}<span class="key">P</span></Button>
           <Button size="small" @click="choosing = true">{{ t('store.fromStore') }}<span class="key">S</span></Button>
         </div>
-      </section>
-      <QuizSide
-        :brief="brief"
-        :quiz="quiz"
-        :classes="classes"
-        :zone="line.zone"
-        :locked="locked"
-        :sizes="sizes"
-        :decimal="decimal"
-        @open="edit"
-        @keep="keeping = questions.map((one) => one.id)"
-      />
-    </div>
+      </div>
+      <template #side>
+        <QuizSide
+          :brief="brief"
+          :quiz="quiz"
+          :classes="classes"
+          :zone="line.zone"
+          :locked="locked"
+          :sizes="sizes"
+          :decimal="decimal"
+          @open="edit"
+          @keep="keeping = questions.map((one) => one.id)"
+        />
+      </template>
+    </SidePage>
     <StoreSheet
       v-if="choosing"
       open
@@ -280,15 +283,6 @@ const doneAt = (id: string) => done(questions.value.findIndex((one) => one.id ==
 </template>
 
 <style scoped>
-.quiz {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 300px;
-  min-height: calc(100vh - 126px);
-}
-.what {
-  padding: 18px 26px 30px;
-  min-inline-size: 0;
-}
 .head {
   align-items: baseline;
   flex-wrap: wrap;
@@ -350,9 +344,6 @@ const doneAt = (id: string) => done(questions.value.findIndex((one) => one.id ==
   margin-block-start: 12px;
 }
 @media (max-width: 1000px) {
-  .quiz {
-    grid-template-columns: 1fr;
-  }
   .columns {
     grid-template-columns: 30px minmax(0, 1fr);
   }

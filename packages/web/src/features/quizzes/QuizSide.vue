@@ -180,13 +180,9 @@ const others = computed(() => known.value.reduce((sum, { reply }) => sum + reply
 
 <style scoped>
 .side {
-  background: var(--surface);
-  border-inline-start: 1px solid var(--line);
-  padding: 16px 18px;
   display: flex;
   flex-direction: column;
   gap: 20px;
-  min-inline-size: 0;
 }
 .heading {
   margin-block-end: 4px;

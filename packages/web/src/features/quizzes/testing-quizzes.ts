@@ -1,4 +1,4 @@
-import { EMPTY_TEXT, textOf, type AskedQuestion, type Question, type QuestionForm } from '@jolly/core';
+import { blankQuestion, EMPTY_TEXT, textOf, type AskedQuestion, type Question, type QuestionForm } from '@jolly/core';
 import type { AnsweredQuestion, MyQuizReply, OutcomeCell, OutcomeRow, QuestionOutcome, RunningTry } from '@jolly/server/contract';
 
 /** Quizzes as the server has them, for tests of their pages; a test says what matters to it. */
@@ -6,18 +6,7 @@ import type { AnsweredQuestion, MyQuizReply, OutcomeCell, OutcomeRow, QuestionOu
 export const QUIZ_AT = Date.UTC(2026, 10, 25, 10);
 export const entry = (text: string) => ({ id: text.toLowerCase(), text: textOf(text) });
 export const aQuestion = (id: string, text: string, form: QuestionForm, more: Partial<Question> = {}): Question =>
-  ({
-    id,
-    text: textOf(text),
-    spoken: null,
-    points: 2000,
-    explanation: '',
-    aims: [],
-    setId: null,
-    storeId: null,
-    ...form,
-    ...more,
-  }) as Question;
+  ({ ...blankQuestion(form.kind, () => id), text: textOf(text), points: 2000, ...form, ...more }) as Question;
 export const asked = (id: string, kind: AskedQuestion['kind'], more: Partial<AskedQuestion> = {}): AskedQuestion => ({
   id,
   kind,
