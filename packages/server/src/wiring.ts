@@ -211,7 +211,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const portfolio = portfolioService({ sequelize, fileStore, accounts, classes, board, works, myWork });
   const today = todayService({ accounts, classes, assignments, classBoards, extensions, joining, roster });
   const termLine = termLineService({ classes, classBoards, myWork });
-  const find = findService({ classes, roster, groups, assignments, myWork, shelf, reports });
+  const find = findService({ classes, roster, groups, assignments, myWork, shelf, questionStore, reports });
   const dates = datesService({ classes, roster, assignments, board });
   const calendarFeed = calendarFeedService({ sequelize, accounts, mail, dates });
   const liveQuestions = liveQuestionsService({ sequelize, classes, roster, keptFiles });

@@ -48,7 +48,7 @@ export interface TermLineReply {
 }
 /** Something that was found by typing. Of an aim the id is the aim itself. */
 export interface Found {
-  kind: 'class' | 'student' | 'assignment' | 'handout' | 'shelf' | 'group' | 'unit' | 'aim' | 'preset';
+  kind: 'class' | 'student' | 'assignment' | 'handout' | 'shelf' | 'question' | 'group' | 'unit' | 'aim' | 'preset';
   id: string;
   /** null for what is the teacher's own, of no class */
   classId: string | null;

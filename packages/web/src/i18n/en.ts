@@ -110,6 +110,7 @@ export const en = {
       unit: 'unit',
       aim: 'aim',
       preset: 'report settings',
+      question: 'kept question',
     },
     findAct: {
       time: 'Give more time on everything',

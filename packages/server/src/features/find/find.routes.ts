@@ -8,7 +8,7 @@ export const findRoutes = ({ find }: { find: FindService }): Route[] => [
   {
     route: 'GET /api/find',
     action: 'find.ask',
-    does: 'Finds what is one’s own by a part of its name: classes, students, work, handouts, the shelf, groups, units, aims, reports; work by words of its instructions too.',
+    does: 'Finds what is one’s own by a part of its name: classes, students, work, handouts, the shelf, kept questions, groups, units, aims, reports; work by words of its instructions too.',
     query: findQuery,
     handle: ({ actor, query, now }) => find.find(actor, query.q, now),
   },

@@ -7,6 +7,7 @@ import type { GroupsService } from '../groups/groups.service';
 import type { MyWorkService } from '../pieces/my-work.service';
 import type { ReportsService } from '../reports/reports.service';
 import type { RosterService } from '../roster/roster.service';
+import type { QuestionStoreService } from '../shelf/question-store.service';
 import type { ShelfService } from '../shelf/shelf.service';
 
 /** So many of one kind, and so many in all: whoever wants another one types on. */
@@ -41,11 +42,12 @@ interface Collaborators {
   assignments: AssignmentsService;
   myWork: MyWorkService;
   shelf: ShelfService;
+  questionStore: QuestionStoreService;
   reports: ReportsService;
 }
 
 /** "Find anything" among what is one's own, without regard to case and accents: names, titles, words of instructions. */
-export function findService({ classes, roster, groups, assignments, myWork, shelf, reports }: Collaborators) {
+export function findService({ classes, roster, groups, assignments, myWork, shelf, questionStore, reports }: Collaborators) {
   type Candidate = { found: Found; in: string };
   /** The best of each kind, kinds in the order in which they are given. */
   function best(kinds: readonly (readonly Candidate[])[], wanted: string): Found[] {
@@ -100,11 +102,12 @@ export function findService({ classes, roster, groups, assignments, myWork, shel
       const mine = await classes.load(await classes.taughtBy(actor.userId, { away: true }));
       const ids = mine.map((one) => one.id);
       const teacher = { ...actor, userId: actor.userId };
-      const [members, work, handouts, kept, memberships, units, presets] = await Promise.all([
+      const [members, work, handouts, kept, questions, memberships, units, presets] = await Promise.all([
         roster.membersOf(ids),
         assignments.ofClasses(ids, { drafts: true, now }),
         assignments.ofClasses(ids, { drafts: true, now, kind: 'handout' }),
         shelf.list(teacher),
+        questionStore.titles(teacher, text, MOST_OF_KIND),
         groups.membershipsOf(ids),
         classes.unitsOfAll(ids),
         reports.presets(teacher),
@@ -136,6 +139,8 @@ export function findService({ classes, roster, groups, assignments, myWork, shel
               ...place('shelf', item.id, null, item.title, item.folder),
               in: [item.title, ...item.tags].join(' '),
             })),
+            // They were looked for by their words in the store itself.
+            questions.map(({ id, title, tags }) => ({ ...place('question', id, null, title, tags.join(' · ')), in: `${title} ${wanted}` })),
             memberships.filter((one) => !one.dissolved).map((one) => place('group', one.groupId, one.classId, one.name)),
             [...units].flatMap(([classId, all]) => all.map((one) => place('unit', one.id, classId, one.name))),
             [...aims].map(([aim, classId]) => place('aim', aim, classId, aim)),

@@ -1,5 +1,6 @@
 import { SHIPPED_REPORTS } from '@jolly/core';
 import type { Found } from '../../contract';
+import { bend } from '../../testing/quizzes';
 import { aSchool, aServer, doc, type Person, type School, type Server } from '../../testing/school';
 
 let server: Server;
@@ -41,7 +42,11 @@ it('finds what is one’s own by any part of its name, without regard to case an
   ]);
   expect(await find('elan')).toEqual([['group', 'Élan', 'Rivers']]);
   expect(await find('sea')).toEqual([['unit', 'Down to the sea', 'Rivers']]);
+  await finch.post('/api/questions', { questions: [bend()], tags: ['bends'], sharedWith: [], from: null });
   expect(await find('delta')).toEqual([['shelf', 'Marks', 'Old']]);
+  // By a word of an option, or of what it asks.
+  expect(await find('mouth')).toEqual([['question', 'Where does a river drop what it carries?', 'bends']]);
+  expect(await find('DROP what')).toHaveLength(1);
   expect(await find('explain')).toEqual([['aim', 'explain a process', 'Rivers']]);
   expect(await find('for the')).toEqual([['preset', 'For the head', '']]);
   expect(await find('nothing of the kind')).toEqual([]);

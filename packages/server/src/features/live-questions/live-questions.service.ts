@@ -157,8 +157,15 @@ export function liveQuestionsService({ sequelize, classes, roster, keptFiles }: 
       if (!canBeAskedLive(question)) throw new Problem('live.notScored');
       const errors = questionFaults(question).map((fault) => fieldProblem('question', `quiz.${fault}`, { n: 1 }));
       if (errors.length > 0) throw new Problem('live.notReady', { errors });
-      const asQuiz = { questions: [question] };
-      await keptFiles.usable(teacher.userId, filesOfQuestion(question), await keptQuestionsSeen(sequelize, teacher.userId, asQuiz));
+      // A picture may be a colleague's: of a question they share, or of one that was asked in this class before.
+      const kept = await keptQuestionsSeen(sequelize, teacher.userId, { questions: [question] });
+      const before = await rowsOf(tables.questions, {
+        attributes: ['id'],
+        where: { classId },
+        order: [['askedAt', 'DESC']],
+        limit: MOST_LISTED,
+      });
+      await keptFiles.usable(teacher.userId, filesOfQuestion(question), [...kept, ...before.map((row) => row.id)]);
       const row: LiveQuestionRow = {
         id: randomUUID(),
         classId,

@@ -111,5 +111,11 @@ describe('a question asked in the lesson', () => {
     await live.poll();
     expect([asked.mock.calls.length, answers.mock.calls.length]).toEqual([1, 2]);
     [stopAsked, stop].forEach((end) => end());
+    // A co-teacher asks the same again with a picture that is not theirs; a stranger cannot use it.
+    const again = { question: bend({ spoken: file }) };
+    expect((await (await server.person('lund')).post(`/api/classes/${school.rivers}/live-questions`, again)).status).toBe(201);
+    expect((await (await server.person('stranger')).post(`/api/classes/${school.maps}/live-questions`, again)).body.type).toBe(
+      'file.notYours',
+    );
   });
 });

@@ -164,6 +164,20 @@ export function questionStoreService({ sequelize, classes, assignments, briefs, 
       };
     },
 
+    /** What kept questions with these words ask, those changed last first. */
+    async titles(teacher: Teacher, text: string, most: number): Promise<{ id: string; title: string; tags: string[] }[]> {
+      const rows = await rowsOf(items, {
+        attributes: ['id', 'title', 'tags'],
+        where: { kind: 'question', [Op.and]: [visibleTo(sequelize, teacher.userId), ...narrowed({ text })] },
+        order: [
+          ['changedAt', 'DESC'],
+          ['id', 'ASC'],
+        ],
+        limit: most,
+      });
+      return rows.map(({ id, title, tags }) => ({ id, title, tags: fromJson<string[]>(tags) }));
+    },
+
     /**
      * Keeps questions, all or none. One whose words and key are kept already by this teacher stays as it lies.
      * @throws Problem `file.notYours` for a picture or a recording of somebody else that `from` does not show

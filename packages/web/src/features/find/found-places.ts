@@ -14,6 +14,8 @@ export function addressOf({ kind, id, classId }: Found, student: boolean): Route
       return student ? `/handouts/${id}` : `/assignments/${id}`;
     case 'shelf':
       return { path: '/shelf', query: { item: id } };
+    case 'question':
+      return { path: '/questions', query: { question: id } };
     case 'group':
       return `/class/${classId}/groups`;
     case 'unit':
