@@ -35,7 +35,7 @@ const { state, value, why, reload } = useLoad(
 );
 const question = computed(() => value.value?.question ?? null);
 const rubric = computed(() => (question.value && 'rubric' in question.value ? question.value.rubric : null));
-const { marked, failed, give, remarkOf, storeWords, isUnstored, type, uses } = useAnswerMarks(value);
+const { markOf, failureOf, give, remarkOf, storeWords, isUnstored, type, uses } = useAnswerMarks(value);
 const onlyWaiting = ref(false);
 /** Which were open when the page was opened: what is scored does not jump away under one's hands. */
 const waitingAtFirst = ref<ReadonlySet<string>>(new Set());
@@ -44,7 +44,7 @@ watch(
   () => (waitingAtFirst.value = new Set((value.value?.answers ?? []).filter((one) => one.mark?.points == null).map((one) => one.tryId))),
 );
 const shown = computed(() => (value.value?.answers ?? []).filter((one) => !onlyWaiting.value || waitingAtFirst.value.has(one.tryId)));
-const done = computed(() => (value.value?.answers ?? []).filter((one) => marked.value[one.tryId]?.points != null).length);
+const done = computed(() => (value.value?.answers ?? []).filter((one) => markOf(one)?.points != null).length);
 
 /** Enter goes on to the next student. */
 async function next(index: number): Promise<void> {
@@ -56,7 +56,7 @@ const quick = computed(() => {
   return most > 0 && most % 1000 === 0 && most <= 10_000 ? Array.from({ length: most / 1000 + 1 }, (_, n) => n * 1000) : [];
 });
 const soFar = (one: AnswerToScore) => {
-  const choices = marked.value[one.tryId]?.choices;
+  const choices = markOf(one)?.choices;
   return rubric.value && choices && question.value && rubricMax(rubric.value) > 0
     ? rubricScore(rubric.value, question.value.points, choices).earned
     : null;
@@ -103,7 +103,7 @@ const go = (to: string) => void router.replace({ path: `/marking/${id.value}/ans
         <template #given>
           <ChoiceLadder
             v-if="rubric"
-            :model-value="marked[one.tryId]?.choices ? { by: 'rubric', choices: marked[one.tryId]!.choices! } : null"
+            :model-value="markOf(one)?.choices ? { by: 'rubric', choices: markOf(one)!.choices! } : null"
             :scoring="{ by: 'rubric', rubric, shelfId: null }"
             :points="question.points"
             @update:model-value="(chosen) => void give(one, { choices: chosen?.by === 'rubric' ? chosen.choices : null })"
@@ -112,7 +112,7 @@ const go = (to: string) => void router.replace({ path: `/marking/${id.value}/ans
           <div v-if="!rubric" class="row wrap">
             <NumberField
               optional
-              :model-value="marked[one.tryId]?.points == null ? null : marked[one.tryId]!.points! / 1000"
+              :model-value="markOf(one)?.points == null ? null : markOf(one)!.points! / 1000"
               :min="0"
               :max="question.points / 1000"
               :label="t('quizAcross.pointsOf', { name: nameOf(one, index) })"
@@ -125,7 +125,7 @@ const go = (to: string) => void router.replace({ path: `/marking/${id.value}/ans
               v-for="step in quick"
               :key="step"
               size="small"
-              :type="marked[one.tryId]?.points === step ? 'primary' : 'default'"
+              :type="markOf(one)?.points === step ? 'primary' : 'default'"
               :aria-label="count('quizAcross.give', step / 1000, { name: nameOf(one, index) })"
               @click="give(one, { points: step }).then(() => next(index))"
               >{{ points(step) }}</Button
@@ -144,7 +144,7 @@ const go = (to: string) => void router.replace({ path: `/marking/${id.value}/ans
               t('quizAcross.storeIt')
             }}</Button>
           </p>
-          <p v-if="failed[one.tryId]" class="note bad small" role="alert">{{ failed[one.tryId] }}</p>
+          <p v-if="failureOf(one)" class="note bad small" role="alert">{{ failureOf(one) }}</p>
         </template>
       </BesideRow>
     </div>

@@ -162,6 +162,7 @@ it('follows by itself while students hand in, once for many', async () => {
 });
 
 describe('one question across all students', () => {
+  beforeEach(() => localStorage.clear());
   const answers: AnswerToScore[] = [
     { tryId: 'a', student: { id: 'p1', givenName: '', familyName: '' }, answer: 'It slows down.', files: [], mark: null },
     {
@@ -257,6 +258,15 @@ describe('one question across all students', () => {
     await page.settled();
     expect(last(MARK)!.body).toMatchObject({ remark: 'Clear', version: 0 });
     jest.useRealTimers();
+  });
+
+  it('stores a word of whoever leaves the page in the middle of it', async () => {
+    const { page, last } = await open();
+    await page.fill('A word to the answer of Piece 1', 'Clear');
+    page.wrapper.unmount();
+    await page.settled();
+    expect(last(MARK)!.body).toMatchObject({ remark: 'Clear' });
+    expect(Object.values(localStorage).join()).not.toContain('Clear');
   });
 
   it('keeps a word that could not be stored, and offers it when the page is opened again', async () => {

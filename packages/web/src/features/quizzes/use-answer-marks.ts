@@ -1,7 +1,7 @@
 import type { RubricChoices } from '@jolly/core';
 import type { AcrossAnswersReply, AnswerToScore } from '@jolly/server/contract';
 import { useLocalStorage } from '@vueuse/core';
-import { computed, inject, onScopeDispose, ref, watch, type Ref } from 'vue';
+import { computed, effectScope, inject, onScopeDispose, ref, watch, type Ref } from 'vue';
 import { ApiProblem, ask } from '../../api/client';
 import { LIST_OWNER } from '../../ui/list-view';
 
@@ -18,45 +18,47 @@ const STORE_AFTER_MS = 1200;
  * not stored yet are kept in this browser, so that neither a closed window nor a broken line loses them.
  */
 export function useAnswerMarks(reply: Ref<AcrossAnswersReply | null>) {
-  const marked = ref<Record<string, Mark>>({});
-  const failed = ref<Record<string, string>>({});
   const person = inject(LIST_OWNER, null);
   const questionId = computed(() => reply.value?.question.id ?? '');
-  /** by try: words to answers of this question that are not stored */
-  const typed = useLocalStorage<Record<string, string>>(
-    () => `jolly-answer-words ${person?.value ?? ''} ${reply.value?.assignmentId ?? ''} ${questionId.value}`,
-    {},
-    { flush: 'sync' },
-  );
-  /** saved remarks that were used, by try, to be counted */
+  // A mark is about one answer to one question; what is under way for another question stays with that.
+  const keyOf = ({ tryId }: AnswerToScore, about = questionId.value) => `${about} ${tryId}`;
+  const marks = ref<Record<string, Mark>>({});
+  const failures = ref<Record<string, string>>({});
+  // It outlives the page until what was pending is stored, or what is stored would be taken for unstored the next time.
+  const scope = effectScope(true);
+  /** words to answers that are not stored */
+  const typed = scope.run(() =>
+    useLocalStorage<Record<string, string>>(
+      () => `jolly-answer-words ${person?.value ?? ''} ${reply.value?.assignmentId ?? ''}`,
+      {},
+      { flush: 'sync' },
+    ),
+  )!;
+  /** saved remarks that were used, to be counted */
   const used = new Map<string, string[]>();
-  const timers = new Map<string, ReturnType<typeof setTimeout>>();
-  const stopTimers = () => {
-    timers.forEach(clearTimeout);
-    timers.clear();
-  };
-  onScopeDispose(stopTimers);
-  watch(reply, (now, before) => {
-    // A word is about one question; of another question of the same students it says nothing.
-    if (now?.question.id !== before?.question.id) {
-      failed.value = {};
-      stopTimers();
+  const pending = new Map<string, { timer: ReturnType<typeof setTimeout>; store: () => Promise<void> }>();
+  watch(reply, (now) => {
+    for (const one of now?.answers ?? []) {
+      const key = keyOf(one);
+      delete failures.value[key];
+      if (one.mark) marks.value[key] = one.mark;
+      else delete marks.value[key];
     }
-    marked.value = Object.fromEntries((now?.answers ?? []).flatMap((one) => (one.mark ? [[one.tryId, one.mark]] : [])));
   });
 
   const going = new Map<string, Promise<void>>();
-  /** Each mark is stored one after the other for each student. */
-  async function give(one: AnswerToScore, given: Given): Promise<void> {
-    const [{ assignmentId }, about] = [reply.value!, questionId.value];
+  /** Each mark of an answer is stored one after the other. */
+  async function give(one: AnswerToScore, given: Given, about = questionId.value): Promise<void> {
+    const { assignmentId } = reply.value!;
+    const key = keyOf(one, about);
     const work = (async () => {
-      await going.get(one.tryId);
-      const before = marked.value[one.tryId];
+      await going.get(key);
+      const before = marks.value[key];
       const body = {
         points: given.choices ? null : given.points === undefined ? (before?.points ?? null) : given.points,
         choices: given.points !== undefined ? null : given.choices === undefined ? (before?.choices ?? null) : given.choices,
         remark: given.remark ?? before?.remark ?? '',
-        remarks: used.get(one.tryId) ?? [],
+        remarks: used.get(key) ?? [],
         version: before?.version ?? 0,
       };
       const said = (of: Pick<Mark, 'points' | 'choices' | 'remark'>) => JSON.stringify([of.points, of.choices, of.remark]);
@@ -66,53 +68,55 @@ export function useAnswerMarks(reply: Ref<AcrossAnswersReply | null>) {
           params: { assignmentId, tryId: one.tryId, questionId: about },
           body,
         });
-        used.delete(one.tryId);
-        if (about !== questionId.value) return;
-        marked.value = { ...marked.value, [one.tryId]: mark! };
-        delete failed.value[one.tryId];
-        if (typed.value[one.tryId]?.trim() === mark!.remark) forget(one);
+        used.delete(key);
+        marks.value[key] = mark!;
+        delete failures.value[key];
+        if (typed.value[key]?.trim() === mark!.remark) forget(key);
       } catch (error) {
-        if (about !== questionId.value) return;
-        failed.value = { ...failed.value, [one.tryId]: error instanceof ApiProblem ? error.title : String(error) };
-        if (error instanceof ApiProblem && error.current) marked.value = { ...marked.value, [one.tryId]: error.current as Mark };
+        failures.value[key] = error instanceof ApiProblem ? error.title : String(error);
+        if (error instanceof ApiProblem && error.current) marks.value[key] = error.current as Mark;
       }
     })();
-    going.set(one.tryId, work);
+    going.set(key, work);
     await work;
   }
-  function forget({ tryId }: AnswerToScore): void {
-    typed.value = Object.fromEntries(Object.entries(typed.value).filter(([id]) => id !== tryId));
+  function forget(key: string): void {
+    typed.value = Object.fromEntries(Object.entries(typed.value).filter(([other]) => other !== key));
   }
 
-  const remarkOf = ({ tryId }: AnswerToScore): string => typed.value[tryId] ?? marked.value[tryId]?.remark ?? '';
-  async function storeWords(one: AnswerToScore): Promise<void> {
-    clearTimeout(timers.get(one.tryId));
-    timers.delete(one.tryId);
-    const words = typed.value[one.tryId];
+  async function storeWords(one: AnswerToScore, about = questionId.value): Promise<void> {
+    const key = keyOf(one, about);
+    clearTimeout(pending.get(key)?.timer);
+    pending.delete(key);
+    const words = typed.value[key];
     if (words === undefined) return;
-    if (words.trim() === (marked.value[one.tryId]?.remark ?? '')) forget(one);
-    else await give(one, { remark: words.trim() });
+    if (words.trim() === (marks.value[key]?.remark ?? '')) forget(key);
+    else await give(one, { remark: words.trim() }, about);
   }
+  // Whoever leaves the page in the middle of a word has it stored too.
+  onScopeDispose(() => void Promise.all([...pending.values()].map(({ store }) => store())).then(() => scope.stop()));
+
   return {
-    marked,
-    failed,
     give,
-    remarkOf,
     storeWords,
-    /** It is only here yet: it was typed a moment ago, or before the window was closed, or the line was away. */
-    isUnstored: ({ tryId }: AnswerToScore): boolean =>
-      typed.value[tryId] !== undefined && typed.value[tryId].trim() !== (marked.value[tryId]?.remark ?? '') && !timers.has(tryId),
+    markOf: (one: AnswerToScore): Mark | undefined => marks.value[keyOf(one)],
+    failureOf: (one: AnswerToScore): string | undefined => failures.value[keyOf(one)],
+    remarkOf: (one: AnswerToScore): string => typed.value[keyOf(one)] ?? marks.value[keyOf(one)]?.remark ?? '',
+    /** It is only here yet: it was typed before the window was closed, or the line was away. */
+    isUnstored: (one: AnswerToScore): boolean => {
+      const words = typed.value[keyOf(one)];
+      return words !== undefined && words.trim() !== (marks.value[keyOf(one)]?.remark ?? '') && !pending.has(keyOf(one));
+    },
     type(one: AnswerToScore, words: string): void {
-      typed.value = { ...typed.value, [one.tryId]: words };
-      clearTimeout(timers.get(one.tryId));
-      timers.set(
-        one.tryId,
-        setTimeout(() => void storeWords(one), STORE_AFTER_MS),
-      );
+      const [key, about] = [keyOf(one), questionId.value];
+      typed.value = { ...typed.value, [key]: words };
+      clearTimeout(pending.get(key)?.timer);
+      const store = () => storeWords(one, about);
+      pending.set(key, { store, timer: setTimeout(() => void store(), STORE_AFTER_MS) });
     },
     /** Notes that a saved remark was used in the words to an answer. */
-    uses({ tryId }: AnswerToScore, remarkId: string): void {
-      used.set(tryId, [...new Set([...(used.get(tryId) ?? []), remarkId])]);
+    uses(one: AnswerToScore, remarkId: string): void {
+      used.set(keyOf(one), [...new Set([...(used.get(keyOf(one)) ?? []), remarkId])]);
     },
   };
 }
