@@ -13,6 +13,7 @@ import { EditorContent, useEditor } from '@tiptap/vue-3';
 import { computed, nextTick, ref, watch } from 'vue';
 import type { en } from '../i18n/en';
 import { useT } from '../i18n/use-t';
+import { useWriting } from './use-writing';
 import { readLink, type LinkProblem } from '@jolly/core';
 import 'katex/dist/katex.min.css';
 import { AnswerSpace, OnlyAnswers } from './answer-space';
@@ -61,6 +62,7 @@ async function takePictures(files: readonly File[]): Promise<boolean> {
   return true;
 }
 
+const { writing, came, left } = useWriting();
 let own = '';
 const editor = useEditor({
   content: props.modelValue,
@@ -207,7 +209,7 @@ const tableTools: Pick<Tool, 'key' | 'run'>[] = [
 </script>
 
 <template>
-  <div class="editor" :class="{ locked, tall, slim }">
+  <div class="editor" :class="{ locked, tall, slim, writing }" @focusin="came" @focusout="left">
     <div v-if="!locked" class="tools" role="toolbar" :aria-label="t('editor.tools')">
       <button
         v-for="tool in tools"
@@ -334,7 +336,7 @@ const tableTools: Pick<Tool, 'key' | 'run'>[] = [
 .slim .content :deep(.rich-text:focus) {
   outline: 3px solid var(--focus);
 }
-.slim:not(:focus-within) .tools {
+.slim:not(.writing) .tools {
   display: none;
 }
 .content :deep(p.is-editor-empty:first-child::before) {
