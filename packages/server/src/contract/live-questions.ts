@@ -19,11 +19,11 @@ export interface LiveBoardReply {
   key: string[] | null;
   explanation: string | null;
 }
-/** What is shown, and whether answers are taken; the key ends it. */
+/** What is to be shown or hidden, ended or let go on; what is left out stays as it is. The key ends it. */
 export interface LiveStep {
-  spread: boolean;
-  key: boolean;
-  ended: boolean;
+  spread?: boolean;
+  key?: boolean;
+  ended?: boolean;
 }
 /** One that was asked, in the list of a class. */
 export interface LiveQuestionItem {

@@ -113,7 +113,7 @@ export interface QuestionUse {
   difficulty: number | null;
   discrimination: number | null;
 }
-export interface KeptQuestionReply extends KeptQuestion {
+export interface QuestionUsesReply {
   uses: QuestionUse[];
   /** in quizzes of colleagues, or in drafts that are set for no class of one's own */
   elsewhere: number;

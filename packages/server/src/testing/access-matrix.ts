@@ -146,6 +146,7 @@ export const MATRIX: Record<ApiKey, Row> = {
   'POST /api/questions': teachers(201, { body: { questions: [bend()], tags: [], sharedWith: [], from: null } }),
   'POST /api/questions/changes': teachers(404, { body: { itemIds: [randomUUID()], addTags: ['x'], shareWith: [] } }),
   'GET /api/questions/:itemId': teachers(404),
+  'GET /api/questions/:itemId/uses': teachers(404),
   'GET /api/plan': { query: 'from=2026-11-16&to=2026-11-27', nobody: 401, wrong: ['student', 403], other: 200 },
   'POST /api/plan/preview': teachers(404, { body: move }),
   'POST /api/plan/moves': teachers(404, { body: { ...move, digest: '0'.repeat(64), tell: false } }),

@@ -1,11 +1,12 @@
 import type { Nothing } from './shape';
 import type {
   KeepQuestions,
-  KeptQuestionReply,
+  KeptQuestion,
   KeptQuestions,
   QuestionSearch,
   QuestionsChange,
   QuestionStoreReply,
+  QuestionUsesReply,
   ShelfChange,
   ShelfItem,
   ShelfItemReply,
@@ -22,5 +23,6 @@ export interface ShelfApi {
   'GET /api/questions': { query: QuestionSearch; reply: QuestionStoreReply };
   'POST /api/questions': { body: KeepQuestions; reply: KeptQuestions };
   'POST /api/questions/changes': { body: QuestionsChange };
-  'GET /api/questions/:itemId': { reply: KeptQuestionReply };
+  'GET /api/questions/:itemId': { reply: KeptQuestion };
+  'GET /api/questions/:itemId/uses': { reply: QuestionUsesReply };
 }

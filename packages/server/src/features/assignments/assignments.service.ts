@@ -9,7 +9,7 @@ import { fieldProblem } from '../../http/field-problems';
 import { Problem } from '../../http/problem';
 import type { ClassesService } from '../classes/classes.service';
 import { toAssignment, toBriefBody, toBriefColumns, toSetColumns } from './assignments.mapper';
-import { noteQuestionUses } from './question-uses';
+import { noteQuestionUses } from '../shelf/question-uses';
 import { defineAssignments, type AssignmentRow, type BriefRow } from './assignments.model';
 
 /** More than a class sets in a year; every list of assignments ends at so many a class. */
@@ -123,6 +123,16 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
         ...(transaction ? { transaction } : {}),
       });
       return new Map(rows.flatMap((row) => [[row.id, toBriefBody(row).quiz!] as const]));
+    },
+
+    /** The same, of those alone in which a question is about an aim: who looks at progress need not load all questions. */
+    async quizzesWithAims(briefIds: readonly string[]): Promise<Map<string, Quiz>> {
+      if (briefIds.length === 0) return new Map();
+      const rows = await sequelize.query<{ id: string }>(
+        "SELECT id FROM briefs WHERE id IN (:ids) AND how = 'quiz' AND JSON_EXISTS(questions, '$.questions[*].aims[0]')",
+        { type: QueryTypes.SELECT, replacements: { ids: [...new Set(briefIds)] } },
+      );
+      return service.quizzesOf(rows.map((row) => row.id));
     },
 
     /** When the next one is issued of these classes, or of what they share with other classes; null: none is waiting. */

@@ -26,7 +26,7 @@ import { toBriefBody, toBriefColumns, toSetColumns, toSetFor } from './assignmen
 import { defineAssignments, type AssignmentRow, type BriefRow } from './assignments.model';
 import { refuseContradiction, type AssignmentsService } from './assignments.service';
 import type { Rescaled } from '../pieces/records';
-import { keptQuestionsSeen, noteQuestionUses } from './question-uses';
+import { keptQuestionsSeen, noteQuestionUses } from '../shelf/question-uses';
 
 type Teacher = Actor & { userId: string };
 
@@ -361,7 +361,7 @@ export function briefsService({ sequelize, classes, assignments, keptFiles, piec
       const all = await assignments.ofBriefs(await service.briefsOf(await classes.taughtBy(teacher.userId, { away: true })));
       const inRubrics = (one: AssignmentReply) =>
         one.scoring.by === 'rubric' ? one.scoring.rubric.criteria.flatMap((criterion) => criterion.aims) : [];
-      const quizzes = await assignments.quizzesOf(all.filter(({ how }) => how === 'quiz').map((one) => one.briefId));
+      const quizzes = await assignments.quizzesWithAims(all.filter(({ how }) => how === 'quiz').map((one) => one.briefId));
       const inQuestions = [...quizzes.values()].flatMap(({ questions }) => questions.flatMap((one) => one.aims));
       return [...new Set([...all.flatMap((one) => [...one.aims, ...inRubrics(one)]), ...inQuestions])].sort((a, b) => a.localeCompare(b));
     },

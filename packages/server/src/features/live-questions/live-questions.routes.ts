@@ -11,10 +11,10 @@ import type { StreamsService } from '../collecting/streams.service';
 import type { RosterService } from '../roster/roster.service';
 import type { LiveQuestionsService } from './live-questions.service';
 
-const flag = Joi.boolean().strict().required();
+const flag = Joi.boolean().strict();
 export const liveParams = Joi.object({ liveId: id });
 export const askBody = Joi.object<{ question: Question }, true>({ question: question.required() });
-export const stepBody = Joi.object<LiveStep, true>({ spread: flag, key: flag, ended: flag });
+export const stepBody = Joi.object<LiveStep>({ spread: flag, key: flag, ended: flag }).min(1);
 export const liveAnswerBody = Joi.object<{ answer: Answer }, true>({ answer: givenAnswer });
 
 export const liveQuestionRoutes = ({

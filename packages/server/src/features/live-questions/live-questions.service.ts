@@ -26,7 +26,7 @@ import { inTransaction } from '../../db/transaction';
 import { fieldProblem } from '../../http/field-problems';
 import { Problem } from '../../http/problem';
 import { filesOfQuestion } from '../assignments/briefs.service';
-import { keptQuestionsSeen } from '../assignments/question-uses';
+import { keptQuestionsSeen } from '../shelf/question-uses';
 import type { ClassesService, SchoolClass } from '../classes/classes.service';
 import type { KeptFilesService } from '../kept/kept-files.service';
 import type { RosterService } from '../roster/roster.service';
@@ -64,12 +64,12 @@ export function liveQuestionsService({ sequelize, classes, roster, keptFiles }: 
 
   const present = async (classId: string) => (await roster.membersOf([classId])).filter((member) => member.left === null);
 
-  /** Answers that count on the board, by student: of who is in the class. */
+  /** Answers by student, of these students. */
   async function answersTo(row: LiveQuestionRow, studentIds: ReadonlySet<string>): Promise<Map<string, Answer>> {
-    const rows = await rowsOf(tables.answers, { where: { liveQuestionId: row.id } });
+    const rows = await rowsOf(tables.answers, { where: { liveQuestionId: row.id, studentId: { [Op.in]: [...studentIds] } } });
     return new Map(
       rows.flatMap(({ studentId, answer }) =>
-        studentId !== null && studentIds.has(studentId) ? [[studentId, fromJson<{ given: Answer }>(answer).given] as const] : [],
+        studentId !== null ? [[studentId, fromJson<{ given: Answer }>(answer).given] as const] : [],
       ),
     );
   }
@@ -102,8 +102,9 @@ export function liveQuestionsService({ sequelize, classes, roster, keptFiles }: 
 
   async function toMine(row: LiveQuestionRow, schoolClass: SchoolClass, studentId: string, now: Instant): Promise<MyLiveQuestion> {
     const question = questionOf(row);
-    const ids = new Set((await present(row.classId)).map((member) => member.student.id)).add(studentId);
-    const answers = await answersTo(row, ids);
+    // Until it is shown how the class answered, only the student's own answer is needed.
+    const others = row.spreadAt === null ? [] : await present(row.classId);
+    const answers = await answersTo(row, new Set([...others.map((member) => member.student.id), studentId]));
     const answer = answers.get(studentId) ?? null;
     const { open, key, spread } = { open: takesAnswers(timesOf(row), now), ...shownOf(row, [...answers.values()]) };
     const explained = key === null ? '' : explanationOf(question, answer);
@@ -195,11 +196,16 @@ export function liveQuestionsService({ sequelize, classes, roster, keptFiles }: 
 
     /** Shows or hides how it was answered and the key, ends it or lets it go on. What is so already stays as it is. */
     async step(teacher: Person, id: string, { spread, key, ended }: LiveStep, now: Instant): Promise<LiveBoardReply> {
-      const { row, schoolClass } = await find(teacher, 'assignment.write', id);
+      const { row } = await find(teacher, 'assignment.write', id);
       const since = (before: Date | null, on: boolean) => (on ? (before ?? new Date(now)) : null);
-      const columns = { spreadAt: since(row.spreadAt, spread), keyAt: since(row.keyAt, key), endedAt: since(row.endedAt, ended || key) };
+      // Only what was asked for is written: somebody else may have shown something meanwhile.
+      const columns = {
+        ...(spread === undefined ? {} : { spreadAt: since(row.spreadAt, spread) }),
+        ...(key === undefined ? {} : { keyAt: since(row.keyAt, key) }),
+        ...(ended === undefined && key !== true ? {} : { endedAt: since(row.endedAt, key === true || ended === true) }),
+      };
       await tables.questions.update({ ...columns, version: sequelize.literal('version + 1') }, { where: { id } });
-      return toBoard({ ...row, ...columns }, schoolClass, now);
+      return service.board(teacher, id, now);
     },
 
     /** Takes it away with its answers: it was asked by mistake. */

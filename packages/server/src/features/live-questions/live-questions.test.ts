@@ -17,7 +17,7 @@ afterEach(() => server.close());
 const ask = async (question = bend()) =>
   (await finch.post(`/api/classes/${school.rivers}/live-questions`, { question })).body as LiveBoardReply;
 const show = async (id: string, more: { spread?: boolean; key?: boolean; ended?: boolean }) =>
-  (await finch.put(`/api/live-questions/${id}`, { spread: false, key: false, ended: false, ...more })).body as LiveBoardReply;
+  (await finch.put(`/api/live-questions/${id}`, more)).body as LiveBoardReply;
 const board = async (id: string) => (await finch.get(`/api/live-questions/${id}`)).body as LiveBoardReply;
 const mine = async (person = bao) => (await person.get('/api/my/live-questions')).body as MyLiveQuestion[];
 const answer = (person: Person, id: string, given: unknown) => person.put(`/api/my/live-questions/${id}/answer`, { answer: given });
@@ -43,7 +43,10 @@ describe('a question asked in the lesson', () => {
     ]);
     for (const seen of [shown, await mine(), await board(id)])
       expect(JSON.stringify(seen)).not.toMatch(/Slow water|There it is fast|"key":\[|Lind/);
-    await show(id, { spread: true, key: true });
+    await show(id, { key: true });
+    // Another window of the board knows nothing of the key yet: what it asks for takes nothing back.
+    expect(await show(id, { spread: true })).toMatchObject({ key: ['Inside'], open: false });
+    expect((await finch.put(`/api/live-questions/${id}`, {})).status).toBe(400);
     expect(await mine()).toMatchObject([{ open: false, key: ['Inside'], mark: 'full', explanation: 'Slow water drops its load.' }]);
     expect((await board(id)).spread![0]!.lines.map((line) => line.right)).toEqual([true, false, false]);
     expect(((await finch.get(`/api/live-questions/${id}/answers`)).body as LiveAnswersReply).rows).toMatchObject([
@@ -57,7 +60,7 @@ describe('a question asked in the lesson', () => {
     await show(id, { ended: true });
     expect((await answer(bao, id, 'inside')).body.type).toBe('live.over');
     expect(await mine()).toEqual([]);
-    await show(id, {});
+    await show(id, { ended: false });
     expect((await answer(bao, id, 'inside')).status).toBe(200);
     // A lesson later it is over by itself.
     server.clock.now += LONGEST_LIVE_MS;

@@ -4,6 +4,7 @@ import {
   lookingNow,
   NOTHING_YET,
   percentText,
+  shownParts,
   termOfWork,
   type AimEvidence,
   type Instant,
@@ -142,7 +143,11 @@ export function toAims(seen: readonly Seen[], viewpoint: Viewpoint, questionAims
     if (!score || isNameless(sight) || (viewpoint === 'student' && view.effective === null)) return [];
     const { id, aims, points, scoring, quizRun } = assignment;
     // A single question of an aim would say whether it was right, where that is never shown.
-    const ofQuestions = score.chosen?.by === 'quiz' && (viewpoint === 'teacher' || quizRun?.shows.marks !== 'never');
+    const { returnedAt = null } = record?.summary ?? {};
+    const mayTell =
+      viewpoint === 'teacher' ||
+      (quizRun !== null && shownParts(quizRun.shows, { closedForAllAt: null, returned: returnedAt !== null, now: score.at }).marks);
+    const ofQuestions = score.chosen?.by === 'quiz' && mayTell;
     return evidenceOf(
       { id, aims, points, rubric: scoring.by === 'rubric' ? scoring.rubric : null },
       {

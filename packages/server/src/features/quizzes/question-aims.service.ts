@@ -12,7 +12,7 @@ export function questionAimsService({ assignments, records }: { assignments: Ass
   return {
     /** @param studentIds left out: of everybody */
     async of(all: readonly AssignmentReply[], studentIds?: readonly string[]): Promise<QuestionAims> {
-      const quizzes = await assignments.quizzesOf(all.filter(({ how }) => how === 'quiz').map((one) => one.briefId));
+      const quizzes = await assignments.quizzesWithAims(all.filter(({ how }) => how === 'quiz').map((one) => one.briefId));
       const aimsOf = new Map(
         [...quizzes].flatMap(([briefId, { questions }]) => {
           const own = new Map(questions.filter(({ aims }) => aims.length > 0).map(({ id, aims }) => [id, aims]));

@@ -4,16 +4,16 @@ import { Op, type Sequelize, type Transaction, type WhereOptions } from 'sequeli
 import type {
   KeepQuestions,
   KeptQuestion,
-  KeptQuestionReply,
   KeptQuestions,
   QuestionSearch,
   QuestionsChange,
   QuestionStoreReply,
   QuestionUse,
+  QuestionUsesReply,
   ShelfBody,
 } from '../../contract';
 import { fromJson } from '../../db/json-column';
-import { rowsOf } from '../../db/rows';
+import { rowOf, rowsOf } from '../../db/rows';
 import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
 import type { AssignmentsService } from '../assignments/assignments.service';
@@ -91,9 +91,31 @@ export function questionStoreService({ sequelize, classes, assignments, briefs, 
     }));
   }
 
-  /** That the quiz it is kept from has it: its figures there are the first it has. */
-  async function noteFrom(itemId: string, questionId: string, briefId: string | null, transaction: Transaction): Promise<void> {
-    if (briefId !== null) await uses.bulkCreate([{ itemId, briefId, questionId }], { ignoreDuplicates: true, transaction });
+  /** @throws Problem `questions.tooManyTags` */
+  async function addTags(rows: readonly ShelfItemRow[], added: readonly string[], now: Instant, transaction: Transaction): Promise<void> {
+    for (const row of rows) {
+      const before = fromJson<string[]>(row.tags);
+      const tags = [...new Set([...before, ...added])];
+      if (tags.length > MOST_TAGS) throw new Problem('questions.tooManyTags');
+      if (tags.length === before.length) continue;
+      const body = fromJson<ShelfBody>(row.body);
+      await items.update(
+        { ...toColumns({ title: row.title, folder: row.folder, tags, body }), changedAt: new Date(now), version: row.version + 1 },
+        { where: { id: row.id }, transaction },
+      );
+    }
+  }
+  async function share(itemIds: readonly string[], teacherIds: readonly string[], transaction: Transaction): Promise<void> {
+    await shares.bulkCreate(
+      itemIds.flatMap((itemId) => teacherIds.map((teacherId) => ({ itemId, teacherId }))),
+      { ignoreDuplicates: true, transaction },
+    );
+  }
+
+  async function find(teacher: Teacher, itemId: string): Promise<ShelfItemRow> {
+    const row = await rowOf(items, { where: { id: itemId, kind: 'question', [Op.and]: [visibleTo(sequelize, teacher.userId)] } });
+    if (!row) throw new Problem('thing.unknown');
+    return row;
   }
 
   /** Colleagues only: whoever is named by an id of somebody else does not exist here. */
@@ -103,7 +125,7 @@ export function questionStoreService({ sequelize, classes, assignments, briefs, 
   }
 
   /** What became of a kept question in the classes of this teacher, the latest first. */
-  async function usesOf(teacher: Teacher, itemId: string, question: Question, now: Instant) {
+  async function usesOf(teacher: Teacher, itemId: string, question: Question, now: Instant): Promise<QuestionUsesReply> {
     const rows = await rowsOf(uses, { where: { itemId } });
     const briefIds = [...new Set(rows.map((row) => row.briefId))];
     const taught = new Set(await classes.taughtBy(teacher.userId, { away: true }));
@@ -179,7 +201,8 @@ export function questionStoreService({ sequelize, classes, assignments, briefs, 
     },
 
     /**
-     * Keeps questions, all or none. One whose words and key are kept already by this teacher stays as it lies.
+     * Keeps questions, all or none. One whose words and key are kept already by this teacher is not kept twice; it gets the tags
+     * and colleagues that were asked for.
      * @throws Problem `file.notYours` for a picture or a recording of somebody else that `from` does not show
      */
     async keep(teacher: Teacher, { questions, tags, sharedWith, from }: KeepQuestions, now: Instant): Promise<KeptQuestions> {
@@ -187,43 +210,46 @@ export function questionStoreService({ sequelize, classes, assignments, briefs, 
       await refuseStrangers(teacher, sharedWith);
       const bodies = questions.map((question): ShelfBody => ({ kind: 'question', question }));
       await keptFiles.usable(teacher.userId, [...new Set(bodies.flatMap(filesOfBody))], from === null ? [] : [from]);
+      const columns = bodies.map((body) => toColumns({ title: '', folder: '', tags, body }));
       return inTransaction(sequelize, async (transaction) => {
-        const columns = bodies.map((body) => toColumns({ title: '', folder: '', tags, body }));
         const known = await rowsOf(items, {
-          attributes: ['id', 'contentHash'],
           where: { ownerId: teacher.userId, contentHash: { [Op.in]: columns.map((one) => one.contentHash!) } },
           transaction,
         });
         const byContent = new Map(known.map((row) => [row.contentHash!, row.id]));
-        if ((await items.count({ where: { ownerId: teacher.userId, kind: 'question' }, transaction })) + questions.length > MOST_KEPT)
-          throw new Problem('questions.tooMany');
-        const kept: KeptQuestions['kept'] = [];
-        for (const [index, question] of questions.entries()) {
+        const fresh: ShelfItemRow[] = [];
+        const kept = questions.map(({ id }, index) => {
           const hash = columns[index]!.contentHash!;
           const there = byContent.get(hash);
-          const id = there ?? randomUUID();
-          kept.push({ questionId: question.id, itemId: id, already: there !== undefined });
-          if (there !== undefined) {
-            await noteFrom(id, question.id, from, transaction);
-            continue;
-          }
-          byContent.set(hash, id);
+          if (there !== undefined) return { questionId: id, itemId: there, already: true };
           // The list has the latest first: a millisecond apart they stay in the order of their quiz.
           const at = new Date(now - index);
-          await items.create({ id, ownerId: teacher.userId, ...columns[index]!, keptAt: at, changedAt: at, version: 1 }, { transaction });
-          await keptFiles.setUses({ holderKind: 'shelfItem', holderId: id }, filesOfBody(bodies[index]!), transaction);
-          await shares.bulkCreate(
-            sharedWith.map((teacherId) => ({ itemId: id, teacherId })),
-            { transaction },
-          );
-          await noteFrom(id, question.id, from, transaction);
+          const row = { id: randomUUID(), ownerId: teacher.userId, ...columns[index]!, keptAt: at, changedAt: at, version: 1 };
+          byContent.set(hash, row.id);
+          fresh.push(row);
+          return { questionId: id, itemId: row.id, already: false };
+        });
+        const before = await items.count({ where: { ownerId: teacher.userId, kind: 'question' }, transaction });
+        if (before + fresh.length > MOST_KEPT) throw new Problem('questions.tooMany');
+        await items.bulkCreate(fresh, { transaction });
+        for (const { id, body } of fresh) {
+          const files = filesOfBody(body as ShelfBody);
+          if (files.length > 0) await keptFiles.setUses({ holderKind: 'shelfItem', holderId: id }, files, transaction);
         }
+        if (tags.length > 0) await addTags(known, tags, now, transaction);
+        await share([...byContent.values()], sharedWith, transaction);
+        // The quiz it is kept from has it: the figures there are the first it has.
+        if (from !== null)
+          await uses.bulkCreate(
+            kept.map(({ questionId, itemId }) => ({ itemId, briefId: from, questionId })),
+            { ignoreDuplicates: true, transaction },
+          );
         return { kept };
       });
     },
 
     /** Gives several of one's own the same tags, and shares them with the same colleagues, all or none. */
-    async changeMany(teacher: Teacher, { itemIds, addTags, shareWith }: QuestionsChange, now: Instant): Promise<void> {
+    async changeMany(teacher: Teacher, { itemIds, addTags: added, shareWith }: QuestionsChange, now: Instant): Promise<void> {
       await refuseStrangers(teacher, shareWith);
       await inTransaction(sequelize, async (transaction) => {
         const rows = await rowsOf(items, {
@@ -232,28 +258,18 @@ export function questionStoreService({ sequelize, classes, assignments, briefs, 
           lock: true,
         });
         if (rows.length !== itemIds.length) throw new Problem('thing.unknown');
-        for (const row of rows) {
-          const tags = [...new Set([...fromJson<string[]>(row.tags), ...addTags])];
-          if (tags.length > MOST_TAGS) throw new Problem('questions.tooManyTags');
-          const body = fromJson<ShelfBody>(row.body);
-          await items.update(
-            { ...toColumns({ title: row.title, folder: row.folder, tags, body }), changedAt: new Date(now), version: row.version + 1 },
-            { where: { id: row.id }, transaction },
-          );
-          await shares.bulkCreate(
-            shareWith.map((teacherId) => ({ itemId: row.id, teacherId })),
-            { ignoreDuplicates: true, transaction },
-          );
-        }
+        await addTags(rows, added, now, transaction);
+        await share(itemIds, shareWith, transaction);
       });
     },
 
-    /** One kept question, where it was asked, and how it did there. */
-    async one(teacher: Teacher, itemId: string, now: Instant): Promise<KeptQuestionReply> {
-      const [row] = await rowsOf(items, { where: { id: itemId, kind: 'question', [Op.and]: [visibleTo(sequelize, teacher.userId)] } });
-      if (!row) throw new Problem('thing.unknown');
-      const [kept] = await toKept(teacher, [row]);
-      return { ...kept!, ...(await usesOf(teacher, itemId, kept!.question, now)) };
+    async one(teacher: Teacher, itemId: string): Promise<KeptQuestion> {
+      return (await toKept(teacher, [await find(teacher, itemId)]))[0]!;
+    },
+
+    /** Where a kept question was asked, and how it did there. */
+    async uses(teacher: Teacher, itemId: string, now: Instant): Promise<QuestionUsesReply> {
+      return usesOf(teacher, itemId, questionOf(await find(teacher, itemId)), now);
     },
   };
 }

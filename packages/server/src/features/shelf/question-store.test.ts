@@ -1,6 +1,6 @@
 import { fromStore, textOf, type Question } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
-import type { BriefReply, KeepQuestions, KeptQuestionReply, KeptQuestions, QuestionStoreReply } from '../../contract';
+import type { BriefReply, KeepQuestions, QuestionUsesReply, KeptQuestions, QuestionStoreReply } from '../../contract';
 import { aQuiz, asQuiz, bend, speed, takes, wear } from '../../testing/quizzes';
 import { aBrief, aSchool, aServer, type Person, type School, type Server } from '../../testing/school';
 
@@ -50,6 +50,13 @@ describe('the question store', () => {
     expect([(await search()).kept, await found(`?ids=${first.kept[0]!.itemId},${randomUUID()}`)]).toEqual([3, ['bend']]);
   });
 
+  it('gives what was kept already the tags and colleagues that were asked for', async () => {
+    await keep([bend(), wear()], { tags: ['old'] });
+    await keep([bend()], { tags: ['new'], sharedWith: [school.lund.id] });
+    expect((await search('?tag=new')).found).toMatchObject([{ tags: ['old', 'new'], sharedWith: [school.lund.id], version: 2 }]);
+    expect(await found('', await server.person('lund'))).toEqual(['bend']);
+  });
+
   it('is changed by its owner with the version that was seen, several at once too, and let go', async () => {
     const { kept } = await keep([bend(), wear()]);
     const [item, other] = kept.map((one) => one.itemId);
@@ -87,12 +94,12 @@ describe('the question store', () => {
     // One that is kept from a quiz which is out has its figures there.
     const other = await school.issued(asQuiz(aQuiz([speed()])));
     const [own] = (await keep([speed()], { from: other.briefId })).kept;
-    expect((await finch.get(`/api/questions/${own!.itemId}`)).body).toMatchObject({ used: 1, uses: [{ assignmentId: other.id, n: 0 }] });
+    expect((await finch.get(`/api/questions/${own!.itemId}/uses`)).body).toMatchObject({ uses: [{ assignmentId: other.id, n: 0 }] });
+    expect((await finch.get(`/api/questions/${own!.itemId}`)).body).toMatchObject({ used: 1, own: true });
     await takes(await server.person('bao'), asked.id, { copy: right });
     await takes(await server.person('hana'), asked.id, {});
-    const look = async (person = finch) => (await person.get(`/api/questions/${itemId}`)).body as KeptQuestionReply;
+    const look = async (person = finch) => (await person.get(`/api/questions/${itemId}/uses`)).body as QuestionUsesReply;
     expect(await look()).toMatchObject({
-      used: 1,
       elsewhere: 0,
       uses: [{ assignmentId: asked.id, title: 'Reading a river', changed: false, n: 2, difficulty: 5000, discrimination: null }],
     });
@@ -104,7 +111,7 @@ describe('the question store', () => {
     expect((await finch.put(`/api/briefs/${asked.briefId}`, { ...body, classes: sets, quiz: edited, tell: false })).status).toBe(200);
     expect((await look()).uses).toMatchObject([{ changed: true }]);
     await finch.post('/api/questions/changes', { itemIds: [itemId], addTags: [], shareWith: [school.stranger.id] });
-    expect(await look(await server.person('stranger'))).toMatchObject({ own: false, uses: [], elsewhere: 1 });
+    expect(await look(await server.person('stranger'))).toMatchObject({ uses: [], elsewhere: 1 });
     expect((await (await server.person('lund')).get(`/api/questions/${itemId}`)).status).toBe(404);
   });
 

@@ -125,8 +125,15 @@ export const shelfRoutes = ({ shelf, questionStore }: { shelf: ShelfService; que
   {
     route: 'GET /api/questions/:itemId',
     action: 'shelf.use',
-    does: 'One kept question, the quizzes of your classes it was asked in, and what its figures say there.',
+    does: 'One kept question.',
     params: shelfParams,
-    handle: ({ actor, params, now }) => questionStore.one(asTeacher(actor), params.itemId, now),
+    handle: ({ actor, params }) => questionStore.one(asTeacher(actor), params.itemId),
+  },
+  {
+    route: 'GET /api/questions/:itemId/uses',
+    action: 'shelf.use',
+    does: 'The quizzes of your classes that a kept question was asked in, and what its figures say there.',
+    params: shelfParams,
+    handle: ({ actor, params, now }) => questionStore.uses(asTeacher(actor), params.itemId, now),
   },
 ];

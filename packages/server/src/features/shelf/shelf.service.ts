@@ -1,7 +1,7 @@
 import type { Actor } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
-import { rowByKey, rowsOf } from '../../db/rows';
+import { rowOf, rowsOf } from '../../db/rows';
 import type { ShelfBody, ShelfChange, ShelfItem, ShelfItemReply, ShelfReply, ShelfRequest } from '../../contract';
 import { fromJson } from '../../db/json-column';
 import { inTransaction } from '../../db/transaction';
@@ -71,10 +71,9 @@ export function shelfService({ sequelize, accounts, classes, assignments, briefs
   }
 
   async function find(teacher: Teacher, id: string, { toChange }: { toChange: boolean }): Promise<ShelfItemRow> {
-    const row = await rowByKey(items, id);
-    const own = row?.ownerId === teacher.userId;
-    const may = row && (own || (!toChange && (await sharesOf([id])).some((one) => one.teacherId === teacher.userId)));
-    if (!may) throw new Problem('thing.unknown');
+    const visible = visibleTo(sequelize, teacher.userId, toChange ? 'own' : 'all');
+    const row = await rowOf(items, { where: { id, [Op.and]: [visible] } });
+    if (!row) throw new Problem('thing.unknown');
     return row;
   }
 

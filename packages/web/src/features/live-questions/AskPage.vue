@@ -78,7 +78,7 @@ const again = (one: LiveQuestionItem) =>
 <template>
   <ClassFrame v-slot="{ schoolClass }">
     <div class="columns">
-      <section class="stack">
+      <section class="stack" :inert="busy">
         <h2>{{ t('live.title') }}</h2>
         <p v-if="schoolClass.putAwayAt !== null" class="note">{{ t('live.away') }}</p>
         <template v-else>

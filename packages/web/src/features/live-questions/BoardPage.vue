@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A question asked in the lesson, as large as the screen: how many have answered, then how, then the key. No name is on it. */
 import { Button } from 'ant-design-vue';
-import type { LiveBoardReply, LiveStep } from '@jolly/server/contract';
+import type { LiveStep } from '@jolly/server/contract';
 import { computed, h, onBeforeUnmount, type VNodeChild } from 'vue';
 import { useRoute } from 'vue-router';
 import { addressOf, ask } from '../../api/client';
@@ -37,17 +37,14 @@ useLive(
 );
 onBeforeUnmount(() => clearTimeout(soon));
 
-const isKey = ({ key }: LiveBoardReply) => key !== null;
-function step(change: Partial<LiveStep>): void {
-  const now = value.value;
-  if (!now || busy.value) return;
-  const body = { spread: now.spread !== null, key: isKey(now), ended: !now.open, ...change };
-  // Without the key it may go on; whether it does is asked for by itself.
+/** Says only what was pressed: another window may have shown something meanwhile. */
+function step(body: LiveStep): void {
+  if (busy.value) return;
   void attempt(async () => (value.value = await ask('PUT /api/live-questions/:liveId', { params: params.value, body })));
 }
 const toggleSpread = () => value.value && step({ spread: value.value.spread === null });
-const toggleKey = () => value.value && step(isKey(value.value) ? { key: false } : { key: true, spread: true });
-const toggleEnd = () => value.value && !isKey(value.value) && step({ ended: value.value.open });
+const toggleKey = () => value.value && step(value.value.key === null ? { key: true, spread: true } : { key: false });
+const toggleEnd = () => value.value && value.value.key === null && step({ ended: value.value.open });
 useShortcuts([
   { key: 's', shown: 'S', does: 'live.keySpread', run: () => void toggleSpread() },
   { key: 'k', shown: 'K', does: 'live.keyKey', run: () => void toggleKey() },

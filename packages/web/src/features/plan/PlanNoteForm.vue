@@ -53,7 +53,8 @@ const remove = () =>
 </script>
 
 <template>
-  <div class="stack">
+  <!-- While it is stored nothing is typed: what came after would be gone with the form. -->
+  <div class="stack" :inert="busy">
     <Textarea
       ref="field"
       v-model:value="text"

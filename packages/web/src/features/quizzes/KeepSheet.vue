@@ -2,15 +2,14 @@
 /** Questions of a quiz kept for use again, with tags, shared with colleagues if wished. */
 import { Button, Checkbox } from 'ant-design-vue';
 import { questionFaults, questionTitle, type Question } from '@jolly/core';
-import { computed, ref, watch } from 'vue';
+import { ref, watch } from 'vue';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
 import LinkButton from '../../ui/LinkButton.vue';
 import ProblemNote from '../../ui/ProblemNote.vue';
 import SideSheet from '../../ui/SideSheet.vue';
-import { ColleaguesField } from '../shelf';
-import TagsField from '../../ui/TagsField.vue';
+import KeptLabels from './KeptLabels.vue';
 import { useWords } from '../../ui/use-words';
 import { withOrWithout } from '../../ui/with-or-without';
 
@@ -28,7 +27,6 @@ const chosen = ref<string[]>([...props.first]);
 const tags = ref<string[]>([]);
 const sharedWith = ref<string[]>([]);
 const fresh = ref<number | null>(null);
-const known = computed(() => (value.value?.tags ?? []).map((one) => one.name));
 watch([chosen, tags, sharedWith], () => (fresh.value = null));
 const keep = () =>
   attempt(async () => {
@@ -51,11 +49,7 @@ const keep = () =>
           ><span v-if="questionFaults(one).length > 0" class="small muted"> {{ t('store.unfinished') }}</span>
         </li>
       </ul>
-      <div>
-        <span class="label">{{ t('store.tags') }}</span>
-        <TagsField v-model="tags" :proposals="known" :label="t('store.tags')" :placeholder="t('store.tagsHint')" :maxlength="60" />
-      </div>
-      <ColleaguesField v-model="sharedWith" :colleagues="value?.colleagues ?? []" />
+      <KeptLabels v-model:tags="tags" v-model:shared-with="sharedWith" :label="t('store.tags')" :store="value" />
       <ProblemNote :problem="problem" />
       <p v-if="fresh !== null" class="note row wrap" role="status">
         <span class="grow">{{ count('store.keptNow', fresh) }}</span><LinkButton size="small" to="/questions">{{

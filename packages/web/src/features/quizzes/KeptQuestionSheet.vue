@@ -2,23 +2,22 @@
 /** One kept question: seen, changed by its owner, shared, let go; where it was asked and how it did there. Or a new one. */
 import { Button } from 'ant-design-vue';
 import { blankQuestion, QUESTION_KINDS, type Question, type QuestionKind } from '@jolly/core';
-import type { KeptQuestionReply, QuestionStoreReply } from '@jolly/server/contract';
+import type { KeptQuestion, QuestionStoreReply } from '@jolly/server/contract';
 import same from 'fast-deep-equal';
 import { computed, ref } from 'vue';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import ProblemNote from '../../ui/ProblemNote.vue';
 import SideSheet from '../../ui/SideSheet.vue';
-import TagsField from '../../ui/TagsField.vue';
 import { useWords } from '../../ui/use-words';
 import { pointOrComma } from '../../time/format';
-import { ColleaguesField } from '../shelf';
+import KeptLabels from './KeptLabels.vue';
 import KeyMargin from './KeyMargin.vue';
 import QuestionEditor from './QuestionEditor.vue';
 import QuestionSeen from './QuestionSeen.vue';
 import QuestionUses from './QuestionUses.vue';
 
-const props = defineProps<{ /** null: one is written */ kept: KeptQuestionReply | null; store: QuestionStoreReply }>();
+const props = defineProps<{ /** null: one is written */ kept: KeptQuestion | null; store: QuestionStoreReply }>();
 const emit = defineEmits<{ close: []; changed: [] }>();
 const { t } = useWords();
 const { problem, busy, attempt } = useAttempt();
@@ -73,7 +72,8 @@ function close(): void {
 
 <template>
   <SideSheet open :title="t(kept ? 'store.kept' : 'store.newOne')" :width="900" @close="close">
-    <div class="stack">
+    <!-- While it is stored nothing is typed: what came after would be gone with the sheet. -->
+    <div class="stack" :inert="busy">
       <div v-if="question === null" class="row wrap" role="group" :aria-label="t('quizMaking.add')">
         <Button v-for="kind in QUESTION_KINDS" :key="kind" @click="begin(kind)">{{ t(`quiz.kinds.${kind}`) }}</Button>
       </div>
@@ -84,20 +84,10 @@ function close(): void {
           <KeyMargin :question="question" :decimal="decimal" :faults="[]" :doubts="[]" :set-name="null" />
         </div>
         <template v-if="own">
-          <div>
-            <span class="label">{{ t('store.tags') }}</span>
-            <TagsField
-              v-model="tags"
-              :proposals="names(store.tags)"
-              :label="t('store.tags')"
-              :placeholder="t('store.tagsHint')"
-              :maxlength="60"
-            />
-          </div>
-          <ColleaguesField v-model="sharedWith" :colleagues="store.colleagues" />
+          <KeptLabels v-model:tags="tags" v-model:shared-with="sharedWith" :label="t('store.tags')" :store="store" />
         </template>
         <p v-else class="muted" dir="auto">{{ [t('store.sharedBy', { name: kept!.owner }), ...kept!.tags].join(' · ') }}</p>
-        <QuestionUses v-if="kept" :uses="kept.uses" :elsewhere="kept.elsewhere" />
+        <QuestionUses v-if="kept" :item-id="kept.id" />
         <ProblemNote :problem="problem" />
         <div v-if="asksAboutChanges" class="note row wrap" role="alert">
           <span class="grow">{{ t('store.notStored') }}</span><Button type="primary" size="small" :disabled="busy" @click="save">{{

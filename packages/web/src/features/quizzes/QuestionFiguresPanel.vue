@@ -12,6 +12,7 @@ import { useWords } from '../../ui/use-words';
 import { localDayLong } from '../../time/format';
 import { PlanNoteForm } from '../plan';
 import { useScope } from '../termline';
+import { figureText, wholePercent } from './figure-text';
 import CorrectionNote from './CorrectionNote.vue';
 
 const props = defineProps<{ outcome: QuizOutcomeReply; at: number }>();
@@ -44,14 +45,13 @@ const isAsked = (right: CountedRight | null) =>
   asking.value?.kind === 'countRight' && JSON.stringify(asking.value.right) === JSON.stringify(right);
 const blank = (index: number): VNodeChild => h('span', { class: 'gap-mark' }, `${index + 1} ?`);
 
-const percent = (tenThousandths: number) => Math.round(tenThousandths / 100);
 const tells = computed(() => {
   const { difficulty, discrimination, verdicts, n } = one.value;
   if (n === 0) return t('quizOutcome.tellsNothing');
   const parts: string[] = [];
-  if (difficulty !== null) parts.push(t('quizOutcome.rightFor', { n: percent(difficulty) }));
+  if (difficulty !== null) parts.push(t('quizOutcome.rightFor', { n: wholePercent(difficulty) }));
   if (discrimination !== null) {
-    const figure = (discrimination / 10_000).toFixed(2).replace('-', '−');
+    const figure = figureText(discrimination);
     parts.push(
       t(
         discrimination < 0

@@ -16,6 +16,7 @@ import { useScope, useTermLine } from '../termline';
 import MarkSquare, { type Mark } from './MarkSquare.vue';
 import OutcomeGrid from './OutcomeGrid.vue';
 import QuestionFiguresPanel from './QuestionFiguresPanel.vue';
+import { figureText } from './figure-text';
 import CellSheet from './CellSheet.vue';
 
 const { t, count, points } = useWords();
@@ -81,7 +82,7 @@ const says = (outcome: QuizOutcomeReply) =>
     t('quizOutcome.handedIn', { a: outcome.handedIn, b: outcome.rows.length }),
     ...(outcome.middle === null ? [] : [t('quizOutcome.middle', { a: points(outcome.middle), b: points(outcome.points ?? outcome.max) })]),
     ...(outcome.waiting > 0 ? [count('quizOutcome.waiting', outcome.waiting)] : []),
-    ...(outcome.alpha === null ? [] : [t('quizOutcome.alpha', { n: (outcome.alpha / 10_000).toFixed(2).replace('-', '−') })]),
+    ...(outcome.alpha === null ? [] : [t('quizOutcome.alpha', { n: figureText(outcome.alpha) })]),
   ].join(' · ');
 const LEGEND: readonly Mark[] = ['full', 'part', 'none', 'notAnswered', 'waits'];
 </script>

@@ -2,7 +2,7 @@
 /** The question store: what is kept for use again, found, chosen for a new quiz, tagged, shared. */
 import { Button } from 'ant-design-vue';
 import { canBeAskedLive } from '@jolly/core';
-import type { KeptQuestionReply } from '@jolly/server/contract';
+import type { KeptQuestion } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { ask } from '../../api/client';
@@ -25,7 +25,7 @@ const line = useTermLine();
 const { problem, attempt } = useAttempt();
 const store = useQuestionStore();
 const { chosen, value, reload } = store;
-const open = ref<KeptQuestionReply | 'new' | null>(null);
+const open = ref<KeptQuestion | 'new' | null>(null);
 const tagging = ref(false);
 
 // The address names the one that lies open, so that it can be come back to.

@@ -7,9 +7,8 @@ import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import ProblemNote from '../../ui/ProblemNote.vue';
 import SideSheet from '../../ui/SideSheet.vue';
-import TagsField from '../../ui/TagsField.vue';
 import { useWords } from '../../ui/use-words';
-import { ColleaguesField } from '../shelf';
+import KeptLabels from './KeptLabels.vue';
 
 const props = defineProps<{ chosen: readonly KeptQuestion[]; store: QuestionStoreReply }>();
 const emit = defineEmits<{ close: []; changed: [] }>();
@@ -31,17 +30,7 @@ const give = () =>
   <SideSheet open :title="t('store.tagOrShare')" @close="emit('close')">
     <div class="stack">
       <p v-if="own.length < chosen.length" class="note small">{{ count('store.onlyOwn', chosen.length - own.length) }}</p>
-      <div>
-        <span class="label">{{ t('store.addTags') }}</span>
-        <TagsField
-          v-model="addTags"
-          :proposals="store.tags.map((one) => one.name)"
-          :label="t('store.addTags')"
-          :placeholder="t('store.tagsHint')"
-          :maxlength="60"
-        />
-      </div>
-      <ColleaguesField v-model="shareWith" :colleagues="store.colleagues" />
+      <KeptLabels v-model:tags="addTags" v-model:shared-with="shareWith" :label="t('store.addTags')" :store="store" />
       <ProblemNote :problem="problem" />
       <Button type="primary" :disabled="busy || own.length === 0 || addTags.length + shareWith.length === 0" @click="give">{{
         count('store.give', own.length)

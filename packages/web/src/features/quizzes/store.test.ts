@@ -1,6 +1,6 @@
 /** @jest-environment @happy-dom/jest-environment */
 import { plainText, textOf, type Question } from '@jolly/core';
-import type { BriefBody, BriefReply, KeptQuestion, KeptQuestionReply, QuestionStoreReply, SetFor } from '@jolly/server/contract';
+import type { BriefBody, BriefReply, KeptQuestion, QuestionStoreReply, SetFor } from '@jolly/server/contract';
 import { opened, Refusal, serving, type Answers } from '../../testing-page';
 import { aClass } from '../../testing-rows';
 import { blankQuiz, blankSet } from '../assignments';
@@ -48,7 +48,6 @@ const use = {
   difficulty: 5500,
   discrimination: -3500,
 };
-const whole = (one: KeptQuestion): KeptQuestionReply => ({ ...one, uses: [use], elsewhere: 1 });
 
 beforeEach(() => {
   jest.useFakeTimers({ doNotFake: ['setImmediate', 'nextTick', 'queueMicrotask'], now: Date.UTC(2026, 10, 25, 9) });
@@ -59,7 +58,12 @@ afterEach(() => jest.useRealTimers());
 describe('the question store', () => {
   const stored = [kept(mud), kept(deep, { own: false, owner: 'Marek Lund' })];
   async function storing(answers: Answers = {}, at = '/questions') {
-    const server = serving({ [SEARCH]: storeOf(stored), 'GET /api/questions/:itemId': whole(stored[0]!), ...answers } as Answers);
+    const server = serving({
+      [SEARCH]: storeOf(stored),
+      'GET /api/questions/:itemId': stored[0]!,
+      'GET /api/questions/:itemId/uses': { uses: [use], elsewhere: 1 },
+      ...answers,
+    } as Answers);
     const page = await opened(StorePage, { at, path: '/questions' });
     const later = async () => {
       await jest.advanceTimersByTimeAsync(400);
