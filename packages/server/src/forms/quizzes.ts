@@ -25,7 +25,7 @@ const options = Joi.array()
   .max(MOST_OPTIONS)
   .unique('id')
   .required();
-const keys = Joi.array().items(key).max(MOST_OPTIONS).unique().required();
+const keys = Joi.array().items(key.optional()).max(MOST_OPTIONS).unique().required();
 const gap = Joi.object({
   accepted: Joi.array()
     .items(Joi.object({ text: words(500), percent }))

@@ -1,4 +1,4 @@
-import { fromStore, textOf, type Question } from '@jolly/core';
+import { blankQuestion, fromStore, QUESTION_KINDS, textOf, type Question } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import type { BriefReply, KeepQuestions, QuestionUsesReply, KeptQuestions, QuestionStoreReply } from '../../contract';
 import { aQuiz, asQuiz, bend, speed, takes, wear } from '../../testing/quizzes';
@@ -48,6 +48,13 @@ describe('the question store', () => {
     const again = await keep([{ ...fromStore(bend(), first.kept[0]!.itemId, randomUUID), id: 'other', points: 5000 }, speed()]);
     expect(again.kept).toMatchObject([{ questionId: 'other', itemId: first.kept[0]!.itemId, already: true }, { already: false }]);
     expect([(await search()).kept, await found(`?ids=${first.kept[0]!.itemId},${randomUUID()}`)]).toEqual([3, ['bend']]);
+  });
+
+  it('keeps a question of any kind that is not finished, as a draft of a quiz does', async () => {
+    const blank = QUESTION_KINDS.map((kind) => blankQuestion(kind, randomUUID));
+    expect((await finch.post('/api/questions', { questions: blank, tags: [], sharedWith: [], from: null })).status).toBe(201);
+    const draft = aBrief([school.rivers], { ...asQuiz(aQuiz(blank)), points: null });
+    expect((await finch.post('/api/briefs', { ...draft, fromShelf: null })).status).toBe(201);
   });
 
   it('gives what was kept already the tags and colleagues that were asked for', async () => {

@@ -2,6 +2,7 @@
 /** Questions of a quiz kept for use again, with tags, shared with colleagues if wished. */
 import { Button, Checkbox } from 'ant-design-vue';
 import { questionFaults, questionTitle, type Question } from '@jolly/core';
+import type { KeptQuestions } from '@jolly/server/contract';
 import { ref, watch } from 'vue';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
@@ -19,7 +20,7 @@ const props = defineProps<{
   first: readonly string[];
   briefId: string | null;
 }>();
-const emit = defineEmits<{ close: [] }>();
+const emit = defineEmits<{ close: []; kept: [KeptQuestions['kept']] }>();
 const { t, count } = useWords();
 const { problem, busy, attempt } = useAttempt();
 const { value } = useLoad(() => ask('GET /api/questions'));
@@ -34,6 +35,7 @@ const keep = () =>
     const { kept } = await ask('POST /api/questions', {
       body: { questions, tags: tags.value, sharedWith: sharedWith.value, from: props.briefId },
     });
+    emit('kept', kept);
     fresh.value = kept.filter((one) => !one.already).length;
   });
 </script>

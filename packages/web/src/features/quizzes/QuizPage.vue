@@ -2,7 +2,7 @@
 /** Making a quiz: questions as students see them at left, each with its key in the margin; how it runs, and when, at right. */
 import { Button, Input } from 'ant-design-vue';
 import { fromStore, QUESTION_KINDS, type QuestionKind } from '@jolly/core';
-import type { ClassReply } from '@jolly/server/contract';
+import type { ClassReply, KeptQuestions } from '@jolly/server/contract';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { ApiProblem, ask } from '../../api/client';
@@ -82,6 +82,12 @@ watch(
 );
 
 const quiz = useQuiz({ body, sets });
+/** The server knows where a kept question comes from once the quiz is stored; until then the question remembers where it lies. */
+function remember(kept: KeptQuestions['kept']): void {
+  if (stored.value) return;
+  const places = new Map(kept.map((one) => [one.questionId, one.itemId]));
+  quiz.write({ questions: questions.value.map((one) => ({ ...one, storeId: places.get(one.id) ?? one.storeId })) });
+}
 /** Numbers in keys are written as the class writes them that it is set for first. */
 const decimal = computed(() => classes.value.find((one) => one.id === sets.value[0]?.classId)?.decimalMark ?? '.');
 const { questions, editing, at, removed, notes } = quiz;
@@ -267,7 +273,14 @@ const doneAt = (id: string) => done(questions.value.findIndex((one) => one.id ==
         }
       "
     />
-    <KeepSheet v-if="keeping" :questions="questions" :first="keeping" :brief-id="stored?.id ?? null" @close="keeping = null" />
+    <KeepSheet
+      v-if="keeping"
+      :questions="questions"
+      :first="keeping"
+      :brief-id="stored?.id ?? null"
+      @close="keeping = null"
+      @kept="remember"
+    />
     <PasteSheet
       :open="pasting"
       :decimal="decimal"

@@ -163,6 +163,17 @@ describe('a quiz and the store', () => {
     expect(last(SEARCH)!.query).toEqual({ ids: 'kept-deep,kept-mud' });
   });
 
+  it('remembers where a question was kept before the quiz had a name to be stored under', async () => {
+    const { page, last } = await making('/quiz?questions=kept-mud', {
+      [KEEP]: ({ body }) => ({ kept: body.questions.map(({ id }) => ({ questionId: id, itemId: 'mine', already: false })) }),
+    });
+    await page.press('Keep its questions…');
+    await page.press('Keep the question');
+    await page.fill('Title', 'Streams again');
+    await later(page);
+    expect(last('POST /api/briefs')!.body.quiz!.questions.map((one) => one.storeId)).toEqual(['mine']);
+  });
+
   it('takes more of them in, and keeps its own for later with tags', async () => {
     const { page, last } = await making('/quiz/brief', {
       [KEEP]: ({ body }) => ({ kept: body.questions.map(({ id }, n) => ({ questionId: id, itemId: `item ${id}`, already: n > 0 })) }),
