@@ -64,7 +64,7 @@ interface Setting {
 }
 
 /** What lies between school and home: families, what was written, talks noted, pieces kept in sight. */
-export async function seedHome({ services, now, teacherId, classIds, idOf, password }: Setting): Promise<void> {
+export async function seedHome({ services, now, teacherId, classIds, idOf, password }: Setting): Promise<Map<string, string>> {
   const teacher = { role: 'teacher' as const, userId: teacherId };
   const rivers = classIds['Rivers 8']!;
   const people = await seedPeople(
@@ -130,4 +130,5 @@ export async function seedHome({ services, now, teacherId, classIds, idOf, passw
       { assignmentId: second.assignmentId, why: 'Look how much you saw from one bend of the river.' },
       now - 5 * DAY_MS,
     );
+  return new Map(FAMILIES.map(({ userName }, index) => [userName, people[index]!.id]));
 }

@@ -21,6 +21,7 @@ import { HAS_LEFT, NOT_JOINED, ROSTERS, SENT_BACK, TEACHERS } from './people';
 import { categoryId, EMAILS, LAB_GROUPS, LAST_YEAR, READING_GROUP, SETUP, SHOWN_AS, STANDING } from './setup';
 import { extrasOf, seedPlanning } from './planning';
 import { seedEarlier } from './earlier';
+import { seedClassLife } from './class-life';
 import { seedHome } from './home';
 import { seedQuizzes } from './quizzes';
 import { seedMarking } from './marking';
@@ -310,7 +311,8 @@ async function seedSchool(services: Services, startedAt: number, seed: number): 
       diligence: diligence.get(who)!,
     })),
   });
-  await seedHome({ services, now, teacherId: odile.id, classIds: named, idOf, password: PASSWORD });
+  const families = await seedHome({ services, now, teacherId: odile.id, classIds: named, idOf, password: PASSWORD });
+  await seedClassLife({ services, calendar, now, teacherId: odile.id, classIds: named, idOf, families });
 }
 
 /** What a teacher set up around the classes: groups, standing exceptions, last year's class, a letter in the mailroom. */

@@ -89,6 +89,9 @@ test("axe finds nothing against WCAG 2.2 A and AA on the teacher's screens, ligh
     questions: { question: { id: string; kind: string } }[];
   };
   const [live] = (await (await page.request.get(`/api/classes/${quiz.classId}/live-questions`)).json()) as { id: string }[];
+  const { notices } = (await (await page.request.get(`/api/classes/${quiz.classId}/notices`)).json()) as {
+    notices: { id: string; hands: object | null }[];
+  };
   const waiting = outcome.questions.find(({ question }) => question.kind === 'own')!.question.id;
   const found: string[] = [];
   const [first, ...rest] = [
@@ -102,6 +105,8 @@ test("axe finds nothing against WCAG 2.2 A and AA on the teacher's screens, ligh
     ['/questions', '.kept'],
     [`/class/${quiz.classId}/ask`, '.before li'],
     [`/board/${live!.id}`, '.bars'],
+    [`/class/${quiz.classId}/notices`, '.paper'],
+    [`/class/${quiz.classId}/hands/${notices.find((one) => one.hands)!.id}`, '.bars'],
     ['/calendar', '.entry'],
     ['/news', '.item'],
     [`/assignments/${find('Meander notes').id}`, 'table'],
@@ -173,6 +178,7 @@ test('axe finds nothing against WCAG 2.2 A and AA on the screens of students and
   found.push(...(await look(page, '/calendar', '.listed')));
   found.push(...(await look(page, '/news', '.page')));
   found.push(...(await look(page, '/asked', 'h1')));
+  found.push(...(await look(page, '/notices', '.paper')));
   const quiz = pieces.find((one) => one.title === 'Landforms, before the test')!;
   found.push(...(await look(page, `/work/${quiz.assignmentId}/quiz`, 'h1')));
   const { handouts } = (await (await page.request.get('/api/my/work')).json()) as { handouts: { briefId: string }[] };
@@ -243,6 +249,13 @@ test('axe finds nothing on what opens over a page: sheets, lists of choices, cal
   await opens('/plan', '.noted', () => page.locator('.noted').first().click(), sheet);
   await opens(`/class/${find('Reading a river, quiz').classId}/ask`, '.before li', () => press(button(/^Who answered/)), sheet);
   await opens('/shelf', '.item', () => page.locator('.item button').first().click(), sheet);
+  await opens(
+    `/class/${classId}/notices`,
+    '.paper',
+    () => press(button('New notice')).then(() => press(button(/^Sentences of the stock/))),
+    sheet,
+  );
+  await opens(`/class/${classId}/notices`, '.paper', () => press(button('Show of hands')), sheet);
   await opens(`/mark-book?class=${classId}`, '.row-of-book', () => page.keyboard.press('?'), sheet);
   await opens('/today', '.owes', () => page.keyboard.press('/').then(() => page.keyboard.type('ba')), list);
   expect(found).toEqual([]);

@@ -14,6 +14,7 @@ export type * from './contract/families';
 export type * from './contract/live-questions';
 export type * from './contract/looking';
 export type * from './contract/news';
+export type * from './contract/notices';
 export type * from './contract/pieces';
 export type * from './contract/plan';
 export type * from './contract/portfolio';

@@ -20,6 +20,8 @@ import { reviewRoutes } from './features/reviews/reviews.routes';
 import { collectingRoutes } from './features/collecting/collecting.routes';
 import { conversationRoutes } from './features/conversations/conversations.routes';
 import { newsRoutes } from './features/news/news.routes';
+import { myNoticeRoutes } from './features/notices/my-notices.routes';
+import { noticeRoutes } from './features/notices/notices.routes';
 import { myWorkRoutes } from './features/pieces/my-work.routes';
 import { planRoutes } from './features/plan/plan.routes';
 import { portfolioRoutes } from './features/portfolio/portfolio.routes';
@@ -49,6 +51,8 @@ export function allRoutes(services: Services): Route[] {
     ...shelfRoutes(services),
     ...planRoutes(services),
     ...newsRoutes(services),
+    ...noticeRoutes(services),
+    ...myNoticeRoutes(services),
     ...exceptionRoutes(services),
     ...myWorkRoutes(services),
     ...quizRoutes(services),

@@ -4,7 +4,17 @@ import type { Services } from './wiring';
 
 type Needed = Pick<
   Services,
-  'issuing' | 'returning' | 'dateChanges' | 'news' | 'mail' | 'uploads' | 'cleaning' | 'tellingFamilies' | 'quizzes' | 'sequelize'
+  | 'issuing'
+  | 'noticeTelling'
+  | 'returning'
+  | 'dateChanges'
+  | 'news'
+  | 'mail'
+  | 'uploads'
+  | 'cleaning'
+  | 'tellingFamilies'
+  | 'quizzes'
+  | 'sequelize'
 >;
 
 /**
@@ -13,9 +23,10 @@ type Needed = Pick<
  * not answer holds up nothing else, and cleaning goes on for minutes under a lease of its own.
  */
 export async function runScheduledJobs(services: Needed, now: number): Promise<void> {
-  const { sequelize, issuing, returning, dateChanges, tellingFamilies, quizzes, news, mail, uploads, cleaning } = services;
+  const { sequelize, issuing, noticeTelling, returning, dateChanges, tellingFamilies, quizzes, news, mail, uploads, cleaning } = services;
   const jobs: Job[] = [
     { name: 'telling of what was issued', run: (at) => issuing.tellIssued(at) },
+    { name: 'telling of notices', run: (at) => noticeTelling.tellShown(at) },
     { name: 'quizzes that ended by the clock', run: (at) => quizzes.settleEnded(at) },
     { name: 'results to be shown after closing', run: (at) => quizzes.showClosed(at) },
     { name: 'timed returns', run: (at) => returning.doTimed(at) },

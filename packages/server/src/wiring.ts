@@ -39,6 +39,13 @@ import { scoreQuestionsService } from './features/marking/score-questions.servic
 import { returningService } from './features/marking/returning.service';
 import { scoringService } from './features/marking/scoring.service';
 import { secondScoresService } from './features/marking/second-scores.service';
+import { noticeAnswersService } from './features/notices/notice-answers.service';
+import { noticeTellingService } from './features/notices/notice-telling.service';
+import { noticeboardService } from './features/notices/noticeboard.service';
+import { noticesService } from './features/notices/notices.service';
+import { readingNoticesService } from './features/notices/reading-notices.service';
+import { studentNoticesService } from './features/notices/student-notices.service';
+import { writingNoticesService } from './features/notices/writing-notices.service';
 import { notesService } from './features/notes/notes.service';
 import { remarksService } from './features/remarks/remarks.service';
 import { peerReviewsService } from './features/reviews/peer-reviews.service';
@@ -51,6 +58,8 @@ import { rowsService } from './features/collecting/rows.service';
 import { conversationsService } from './features/conversations/conversations.service';
 import { talkingService } from './features/conversations/talking.service';
 import { dateChangesService } from './features/news/date-changes.service';
+import { handsBoardService } from './features/hands/hands-board.service';
+import { handsService } from './features/hands/hands.service';
 import { newsService } from './features/news/news.service';
 import { boardService } from './features/pieces/board.service';
 import { classBoardsService } from './features/pieces/class-boards.service';
@@ -203,7 +212,6 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const inviting = invitingService({ sequelize, accounts, classes, roster, persons, families, news, mail, printPdf });
   const talks = familyTalksService({ sequelize, accounts, classes, roster, families, news });
   const children = childrenService({ classes, roster, progress, families, talks });
-  const tellingFamilies = tellingFamiliesService({ sequelize, families, children, news, mail, zone: defaultZone });
   const compose = composeService({ accounts, classes, roster, rows, progress, jottings });
   const reports = reportsService({ sequelize, compose });
   const reportJobs = reportJobsService({ sequelize, fileStore, compose, printPdf });
@@ -215,7 +223,18 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const dates = datesService({ classes, roster, assignments, board });
   const calendarFeed = calendarFeedService({ sequelize, accounts, mail, dates });
   const liveQuestions = liveQuestionsService({ sequelize, classes, roster, keptFiles });
-  const seenIn = { conversations, feedbackFiles, keptFiles, shelf, reviews, liveQuestions };
+  const hands = handsService({ sequelize });
+  const notices = noticesService({ sequelize, classes, roster, groups, families, hands });
+  const handsBoard = handsBoardService({ classes, notices, hands });
+  const noticeboard = noticeboardService({ sequelize, accounts, classes, assignments, families, notices, hands });
+  const writingNotices = writingNoticesService({ sequelize, classes, assignments, keptFiles, notices, noticeboard, hands });
+  const readingNotices = readingNoticesService({ sequelize, accounts, classes, roster, assignments, board, families, notices, hands });
+  const tellingFamilies = tellingFamiliesService({ sequelize, families, children, readingNotices, news, mail, zone: defaultZone });
+  const noticeTelling = noticeTellingService({ sequelize, accounts, classes, families, notices, news });
+  const noticeAnswers = noticeAnswersService({ sequelize, accounts, classes, notices, readingNotices, news });
+  const ofStudents = { accounts, classes, roster, notices, readingNotices, writingNotices, news };
+  const studentNotices = studentNoticesService({ sequelize, ...ofStudents });
+  const seenIn = { conversations, feedbackFiles, keptFiles, shelf, reviews, liveQuestions, notices };
   const fetching = fetchingService({ classes, assignments, board, pieces, works, ...seenIn });
   const counters = { requests: new Map<number, number>() };
   const setup = {
@@ -278,9 +297,20 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
     fetching,
   };
   const quizzing = { quizzes, quizOutcome, quizMarks, quizPrint, quizInterchange, corrections, questionStore, liveQuestions };
+  const noticing = {
+    notices,
+    noticeboard,
+    writingNotices,
+    readingNotices,
+    noticeTelling,
+    noticeAnswers,
+    studentNotices,
+    hands,
+    handsBoard,
+  };
   const marking = { desk, scoring, returning, judging, annotating, piles, remarks, reviews, book, bookActs, cellHistory, takeOut, bringIn };
   const home = { families, inviting, talks, children, tellingFamilies, reports, reportJobs, reportLetters, portfolio };
-  return { sequelize, fileStore, printPdf, counters, ...home, ...setup, ...planning, ...workingOn, ...quizzing, ...marking };
+  return { sequelize, fileStore, printPdf, counters, ...home, ...setup, ...planning, ...workingOn, ...quizzing, ...marking, ...noticing };
 }
 
 export type Services = ReturnType<typeof wire>;

@@ -44,6 +44,8 @@ export const aClass = (more: Partial<ClassReply> = {}): ClassReply => ({
   letterShows: 'words',
   roundTimes: true,
   decimalMark: '.',
+  noticeAnswers: 'nobody',
+  studentNotices: 'never',
   label: more.name ?? 'Rivers 8',
   calendarId: 'calendar',
   calendar: { zone: 'UTC', schoolDays: [1, 2, 3, 4, 5], closures: [] },

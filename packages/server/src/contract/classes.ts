@@ -7,8 +7,10 @@ import type {
   Instant,
   LateRule,
   LocalDate,
+  NoticeAnswers,
   Scheme,
   SchoolCalendar,
+  StudentNotices,
   Term,
   WallTime,
   WindowField,
@@ -36,6 +38,10 @@ export interface ClassDetails {
   roundTimes: boolean;
   /** how its students write numbers: 3.5 or 3,5; the other is read where it can mean nothing else */
   decimalMark: DecimalMark;
+  /** who may answer a notice, where the notice says nothing else */
+  noticeAnswers: NoticeAnswers;
+  /** may students put up notices of their own? */
+  studentNotices: StudentNotices;
 }
 export type LetterShows = 'nothing' | 'words' | 'score';
 export interface ClassReply extends ClassDetails {

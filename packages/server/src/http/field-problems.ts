@@ -45,6 +45,14 @@ const FIELD_PROBLEMS = {
   'quiz.rubricWithoutPoints': 'The rubric of question {n} gives no points.',
   'quiz.notAlone': 'A quiz is taken by each student alone.',
 
+  'notice.untitled': 'Give it a title, or choose a sentence of the stock.',
+  'notice.phrase': 'Sentence {n} has a place that is not filled in.',
+  'hands.fewChoices': 'Give at least two choices.',
+  'hands.manyChoices': 'Ten choices at most.',
+  'hands.emptyChoice': 'A choice is empty.',
+  'hands.sameChoice': 'Two choices are the same.',
+  'hands.changeNeedsNames': 'Without names nobody knows what was chosen, so that it cannot be changed.',
+
   'rubric.noCriteria': 'The rubric has no criteria.',
   'rubric.tooManyCriteria': 'A rubric has at most 60 criteria.',
   'rubric.noName': 'A criterion has no name.',

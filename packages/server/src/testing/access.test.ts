@@ -35,6 +35,8 @@ beforeAll(async () => {
     overlapId: randomUUID(),
     timedId: randomUUID(),
     noteId: randomUUID(),
+    noticeId: randomUUID(),
+    answerId: randomUUID(),
     questionId: randomUUID(),
     remarkId: randomUUID(),
     reviewId: randomUUID(),

@@ -84,6 +84,8 @@ export const ar: Words = {
     choose: 'تختار في صفحتك كيف تُبلَّغ وبأي لغة:',
     returned: 'صُحِّح وأُعيد «{title}» ({className}) لـ{name}.',
     isMissing: '«{title}» ({className}) لـ{name} ناقص. كان موعده {due}.',
+    notice: 'إعلان لعائلات {className}: «{title}». {word}',
+    notices: 'إعلانات',
     message: 'كتب إليك {who} بشأن {name}: «{word}»',
     newsSubject: 'أخبار {name}',
     inviteSubject: 'تابع {name} في المدرسة',

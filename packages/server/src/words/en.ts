@@ -82,6 +82,8 @@ export const en = {
     choose: 'You choose on your page how you are told, and in which language:',
     returned: '“{title}” ({className}) of {name} is back from the teacher.',
     isMissing: '“{title}” ({className}) of {name} is missing. It was due {due}.',
+    notice: 'Notice for families of {className}: “{title}”. {word}',
+    notices: 'Notices',
     message: '{who} wrote to you about {name}: “{word}”',
     newsSubject: 'News about {name}',
     inviteSubject: 'See how {name} is doing at school',

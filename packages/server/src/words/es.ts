@@ -84,6 +84,8 @@ export const es: Words = {
     choose: 'En su página elige cómo se le avisa y en qué idioma:',
     returned: '«{title}» ({className}) de {name} ha vuelto del profesorado.',
     isMissing: 'Falta «{title}» ({className}) de {name}. Era para el {due}.',
+    notice: 'Aviso para las familias de {className}: «{title}». {word}',
+    notices: 'Avisos',
     message: '{who} le ha escrito sobre {name}: «{word}»',
     newsSubject: 'Novedades de {name}',
     inviteSubject: 'Vea cómo le va a {name} en la escuela',

@@ -84,6 +84,8 @@ export const fr: Words = {
     choose: 'Sur votre page, vous choisissez comment vous êtes informé·e et en quelle langue :',
     returned: '« {title} » ({className}) de {name} a été corrigé et rendu.',
     isMissing: '« {title} » ({className}) de {name} manque. C’était pour le {due}.',
+    notice: 'Avis aux familles de {className} : « {title} ». {word}',
+    notices: 'Avis',
     message: '{who} vous a écrit au sujet de {name} : « {word} »',
     newsSubject: 'Nouvelles de {name}',
     inviteSubject: 'Voyez comment se passe l’école pour {name}',

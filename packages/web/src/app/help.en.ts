@@ -62,6 +62,22 @@ export const HELP: Readonly<Record<string, PageHelp>> = {
       'Look at “Who answered what” afterwards; names are never on the board.',
     ],
   },
+  '/class/:id/notices': {
+    is: 'What the class and its families should know, who has read it, and questions to raise hands for.',
+    acts: [
+      'Press “New notice”, or B: choose classes and readers, write a title, put it up now or at a time. Sentences of the stock reach families in their language.',
+      'Press “Show of hands”, or H: a question, two to ten choices, Enter goes on to the next. “On the board” shows the count as it comes.',
+      '“Remind” tells those who have not read it; “Who may write here” sets who answers, and whether students put up notices.',
+    ],
+  },
+  '/notices': {
+    is: 'What is up for you in all your classes: the newest first, what stays at the top before it.',
+    acts: [
+      'Choose where a question is asked; it says before whether your name is recorded.',
+      'Press “Answer” where a notice takes answers; it says who reads them.',
+      'Where your class lets you, “Put up a notice” writes one of your own.',
+    ],
+  },
   '/asked': {
     is: 'What your teacher asks in the lesson.',
     acts: [

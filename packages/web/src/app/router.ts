@@ -108,6 +108,17 @@ export const router = createRouter({
     },
     { path: '/class/:id/ask', component: () => import('../features/live-questions/AskPage.vue'), meta: teacher('class', 'live.title') },
     {
+      path: '/class/:id/notices',
+      component: () => import('../features/notices/NoticeboardPage.vue'),
+      meta: teacher('class', 'notices.title'),
+    },
+    {
+      path: '/class/:id/hands/:notice',
+      component: () => import('../features/notices/HandsBoardPage.vue'),
+      meta: { for: 'teacher', bare: true, title: 'notices.newHands' },
+    },
+    { path: '/notices', component: () => import('../features/notices/MyNoticesPage.vue'), meta: student('work', 'notices.mine') },
+    {
       path: '/board/:id',
       component: () => import('../features/live-questions/BoardPage.vue'),
       meta: { for: 'teacher', bare: true, title: 'live.board' },

@@ -16,6 +16,7 @@ import { markingWords } from '../features/marking/words.en';
 import { returnedWords } from '../features/mywork/returned-words.en';
 import { myworkWords } from '../features/mywork/words.en';
 import { newsWords } from '../features/news/words.en';
+import { noticeWords } from '../features/notices/words.en';
 import { notesWords } from '../features/notes/words.en';
 import { planWords } from '../features/plan/words.en';
 import { progressWords } from '../features/progress/words.en';
@@ -180,6 +181,7 @@ export const en = {
   ...myworkWords,
   ...returnedWords,
   ...newsWords,
+  ...noticeWords,
   ...notesWords,
   ...planWords,
   ...progressWords,

@@ -6,7 +6,12 @@ import { nextTick, ref, watch, type ComponentPublicInstance } from 'vue';
 import { RouterLink, useRouter } from 'vue-router';
 import type { Act } from './page-acts';
 
-const props = defineProps<{ title: string; acts: readonly Act[] }>();
+const props = defineProps<{
+  title: string;
+  acts: readonly Act[];
+  /** what it is read as, where that is more than its title */ label?: string;
+  small?: boolean;
+}>();
 const router = useRouter();
 const open = ref(false);
 const menu = ref<ComponentPublicInstance | null>(null);
@@ -55,9 +60,11 @@ function act({ key, domEvent }: { key: string | number; domEvent: Event }): void
 
 <template>
   <Dropdown v-model:open="open" :trigger="['click']" placement="bottomRight">
-    <Button ref="button" aria-haspopup="menu" :aria-expanded="open">{{ title }} <DownOutlined aria-hidden="true" class="more" /></Button>
+    <Button ref="button" aria-haspopup="menu" :aria-expanded="open" :aria-label="label ?? title" :size="small ? 'small' : 'middle'"
+      >{{ title }} <DownOutlined aria-hidden="true" class="more"
+    /></Button>
     <template #overlay>
-      <Menu ref="menu" :selectable="false" :aria-label="title" @click="act" @keydown="keys">
+      <Menu ref="menu" :selectable="false" :aria-label="label ?? title" @click="act" @keydown="keys">
         <MenuItem v-for="(one, index) in acts" :key="index" :disabled="one.disabled ?? false"
           ><RouterLink v-if="one.to" :to="one.to" tabindex="-1">{{ one.title }}</RouterLink
           ><template v-else>{{ one.title }}</template

@@ -16,6 +16,7 @@ import type { MarkbookApi } from './markbook';
 import type { MarkingApi } from './marking';
 import type { MyWorkApi } from './my-work';
 import type { NewsApi } from './news';
+import type { NoticesApi } from './notices';
 import type { PlanApi } from './plan';
 import type { PortfolioApi } from './portfolio';
 import type { ProgressApi } from './progress';
@@ -57,6 +58,7 @@ export interface Api
     MarkingApi,
     MyWorkApi,
     NewsApi,
+    NoticesApi,
     PlanApi,
     PortfolioApi,
     ProgressApi,

@@ -46,6 +46,7 @@ import * as questionStore from './0045-add-question-store';
 import * as decimalMarkOfClass from './0046-decimal-mark-of-class';
 import * as planNotes from './0047-add-plan-notes';
 import * as askLive from './0048-ask-live';
+import * as notices from './0049-add-notices';
 
 /** One step of the schema: statements up, and the way back. A released one is never edited. */
 export interface Migration {
@@ -104,4 +105,5 @@ export const MIGRATIONS: readonly Migration[] = [
   decimalMarkOfClass,
   planNotes,
   askLive,
+  notices,
 ];

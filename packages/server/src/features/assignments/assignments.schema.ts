@@ -1,20 +1,11 @@
-import { type Audience } from '@jolly/core';
 import Joi from 'joi';
 import type { BriefChange, BriefRequest, IssueRequest, LoadRequest, RubricTableRequest, SetFor } from '../../contract';
-import { id, instantOrNull, line, version, localDay } from '../../forms/fields';
+import { id, instantOrNull, line, version } from '../../forms/fields';
+import { audience } from '../../forms/audiences';
 import { briefForm } from '../../forms/briefs';
 import { rubric } from '../../forms/rubrics';
 
 const shortText = (most: number) => line.max(most).allow('').required();
-export const audience = Joi.alternatives().conditional('.kind', {
-  is: 'everyone',
-  then: Joi.object<Audience>({ kind: 'everyone', laterJoiners: Joi.boolean().strict().required(), hereOn: localDay.optional() }),
-  otherwise: Joi.object({
-    kind: Joi.valid('chosen').required(),
-    studentIds: Joi.array().items(id.optional()).max(400).unique().required(),
-    groupIds: Joi.array().items(id.optional()).max(100).unique().required(),
-  }),
-});
 const filing = {
   unitId: id.allow(null),
   categoryId: id.allow(null),

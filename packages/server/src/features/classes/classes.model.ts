@@ -1,4 +1,4 @@
-import type { DecimalMark } from '@jolly/core';
+import type { DecimalMark, NoticeAnswers, StudentNotices } from '@jolly/core';
 import type { LetterShows } from '../../contract';
 import { DataTypes, type Model, type Sequelize } from 'sequelize';
 
@@ -24,6 +24,8 @@ export interface ClassRow {
   letterShows: LetterShows;
   roundTimes: boolean;
   decimalMark: DecimalMark;
+  noticeAnswers: NoticeAnswers;
+  studentNotices: StudentNotices;
   joinCode: string;
   joinOpen: boolean;
   joinUntil: Date | null;
@@ -82,6 +84,8 @@ export function defineClasses(sequelize: Sequelize) {
         letterShows: DataTypes.STRING,
         roundTimes: DataTypes.BOOLEAN,
         decimalMark: DataTypes.STRING,
+        noticeAnswers: DataTypes.STRING,
+        studentNotices: DataTypes.STRING,
         joinCode: DataTypes.STRING,
         joinOpen: DataTypes.BOOLEAN,
         joinUntil: DataTypes.DATE(3),

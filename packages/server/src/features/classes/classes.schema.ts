@@ -1,4 +1,4 @@
-import { isTimeZone, MOST_BANDS, MOST_CATEGORIES, MOST_TERM_WEIGHT } from '@jolly/core';
+import { isTimeZone, MOST_BANDS, MOST_CATEGORIES, MOST_TERM_WEIGHT, NOTICE_ANSWERS, STUDENT_NOTICES } from '@jolly/core';
 import Joi from 'joi';
 import type {
   CalendarAnswer,
@@ -45,6 +45,8 @@ const fields = {
   letterShows: Joi.string().valid('nothing', 'words', 'score'),
   roundTimes: Joi.boolean().strict(),
   decimalMark: Joi.string().valid('.', ','),
+  noticeAnswers: Joi.string().valid(...NOTICE_ANSWERS),
+  studentNotices: Joi.string().valid(...STUDENT_NOTICES),
 };
 const name = line.min(1).max(120);
 

@@ -204,7 +204,8 @@ export function classesService({
     ): Promise<string> {
       const siblings = await load(await service.taughtBy(ownerId), transaction);
       const row = toNewRow(
-        { ...source, ...changes },
+        // A new class has not earned what this one has.
+        { ...source, studentNotices: 'never', ...changes },
         {
           id: randomUUID(),
           calendarId: changes.calendarId,

@@ -3,10 +3,10 @@ import type { BookChanged } from '../../contract';
 
 /**
  * What is watched: the pieces of an assignment, one work by those who share it, the book of a class, what is asked in a class
- * now, or one question asked live.
+ * now, one question asked live, or one show of hands.
  */
 export interface Topic {
-  kind: 'assignment' | 'work' | 'class' | 'asked' | 'liveQuestion';
+  kind: 'assignment' | 'work' | 'class' | 'asked' | 'liveQuestion' | 'hands';
   id: string;
 }
 /** Ids of students whose pieces changed (of a book: of assignments), and of those about whose pieces something was written. */
@@ -33,9 +33,18 @@ const BOOK = `SELECT a.class_id AS topic, a.id AS who, COALESCE(c.version, 0) AS
 // The student hears of what they and their group do and of what comes back, not of a score that is held.
 const OWN_WORK = `CONCAT_WS('-', (SELECT w.version FROM works w WHERE w.id = pieces.work_id), begun, JSON_VALUE(summary, '$.handIns'), JSON_VALUE(summary, '$.handedInAt'),
   JSON_VALUE(summary, '$.sentBackAt'), JSON_VALUE(summary, '$.lastReturnAt'), shown_at)`;
-// Of what is asked in a lesson students hear that it is asked and what is shown of it, not of each other's answers.
+// Of what is asked in a lesson students hear that it is asked and what is shown of it, not of each other's answers; of notices
+// that they are there or were changed.
 const ASKED = `SELECT class_id AS topic, 'asked' AS who, CONCAT(COUNT(*), '-', SUM(version)) AS seen
-  FROM live_questions WHERE class_id IN (:ids) GROUP BY class_id`;
+  FROM live_questions WHERE class_id IN (:ids) GROUP BY class_id
+  UNION ALL SELECT c.class_id, 'notices', CONCAT(COUNT(*), '-', SUM(n.version), '-', COALESCE(SUM(h.version), 0), '-', COALESCE(SUM(n.show_at <= UTC_TIMESTAMP(3)), 0))
+  FROM notice_classes c JOIN notices n ON n.id = c.notice_id LEFT JOIN hands h ON h.notice_id = n.id
+  WHERE c.class_id IN (:ids) GROUP BY c.class_id`;
+// How many have chosen, and what of it was changed: never in which order, never who.
+const HANDS = `SELECT h.notice_id AS topic, 'hands' AS who, CONCAT(h.version, '-',
+  (SELECT COUNT(*) FROM hand_marks m WHERE m.notice_id = h.notice_id), '-',
+  (SELECT CONCAT(COUNT(*), '-', COALESCE(SUM(v.version), 0)) FROM hand_votes v WHERE v.notice_id = h.notice_id)) AS seen
+  FROM hands h WHERE h.notice_id IN (:ids)`;
 const LIVE_QUESTION = `SELECT q.id AS topic, 'answers' AS who, CONCAT(q.version, '-', COUNT(a.id), '-', COALESCE(SUM(a.version), 0)) AS seen
   FROM live_questions q LEFT JOIN live_answers a ON a.live_question_id = q.id WHERE q.id IN (:ids) GROUP BY q.id, q.version`;
 const QUERIES: Record<Topic['kind'], string> = {
@@ -44,6 +53,7 @@ const QUERIES: Record<Topic['kind'], string> = {
   class: BOOK,
   asked: ASKED,
   liveQuestion: LIVE_QUESTION,
+  hands: HANDS,
 };
 const KINDS = Object.keys(QUERIES) as Topic['kind'][];
 

@@ -73,15 +73,27 @@ export function familiesService({ sequelize, accounts }: { sequelize: Sequelize;
       return result;
     },
 
+    /** Ids of the families of some students, by student. */
+    async idsOf(studentIds: readonly string[]): Promise<Map<string, string[]>> {
+      const found = new Map<string, string[]>();
+      if (studentIds.length === 0) return found;
+      for (const { studentId, familyId } of await linksOf({ studentId: { [Op.in]: [...studentIds] } }))
+        found.set(studentId, [...(found.get(studentId) ?? []), familyId]);
+      return found;
+    },
+
     /** Those of some students' families who want to be told at once, by student. */
-    async atOnceOf(studentIds: readonly string[]): Promise<Map<string, AtOnceFamily[]>> {
+    atOnceOf: (studentIds: readonly string[]): Promise<Map<string, AtOnceFamily[]>> => service.toldOf(studentIds, ['atOnce']),
+
+    /** Those of some students' families who chose to be told in one of these ways, by student. */
+    async toldOf(studentIds: readonly string[], ways: readonly string[]): Promise<Map<string, AtOnceFamily[]>> {
       const found = new Map<string, AtOnceFamily[]>();
       if (studentIds.length === 0) return found;
       const rows = await linksOf({ studentId: { [Op.in]: [...studentIds] } });
       const chosen = await settingsOf(rows.map((row) => row.familyId));
       for (const { studentId, familyId } of rows) {
         const own = chosen.get(familyId);
-        if (own?.telling === 'atOnce')
+        if (own && ways.includes(own.telling))
           found.set(studentId, [...(found.get(studentId) ?? []), { familyId, language: own.language, letterShows: own.letterShows }]);
       }
       return found;

@@ -1,11 +1,12 @@
 import { instantOf, localDateAt, plusDays, weekdayOf, DAY_MS, type LocalDate } from '@jolly/core';
 import { Op, type Sequelize } from 'sequelize';
-import type { FamilyClass, FamilyPiece } from '../../contract';
+import type { FamilyClass, FamilyPiece, ReadNotice } from '../../contract';
 import { inTransaction } from '../../db/transaction';
 import { fullName } from '../accounts/person';
 import { weeklyLetter, type WeekOfClass } from '../mail/letters';
 import type { MailService } from '../mail/mail.service';
 import type { NewsService, Telling } from '../news/news.service';
+import type { ReadingNoticesService } from '../notices/reading-notices.service';
 import type { ChildrenService } from './children.service';
 import type { FamiliesService } from './families.service';
 
@@ -26,6 +27,7 @@ interface Collaborators {
   sequelize: Sequelize;
   families: FamiliesService;
   children: ChildrenService;
+  readingNotices: ReadingNoticesService;
   news: NewsService;
   mail: MailService;
   zone: string;
@@ -35,12 +37,13 @@ interface Collaborators {
  * Telling families, by their choice. What becomes missing is nothing that anybody does, so for those who are told at
  * once it is looked every quarter of an hour; each thing is told once, by its key. The weekly letter goes out on Fridays.
  */
-export function tellingFamiliesService({ sequelize, families, children, news, mail, zone }: Collaborators) {
+export function tellingFamiliesService({ sequelize, families, children, readingNotices, news, mail, zone }: Collaborators) {
   const NOTHING_UNREAD = new Map<string, number>();
 
   /** What a week was for a class: what came back and was handed in, what is missing, what comes. */
   function weekOf(
-    { className, zone: own, view, missing, coming, waiting, returned }: FamilyClass,
+    { classId, className, zone: own, view, missing, coming, waiting, returned }: FamilyClass,
+    notices: readonly ReadNotice[],
     since: number,
     now: number,
   ): WeekOfClass {
@@ -51,6 +54,7 @@ export function tellingFamiliesService({ sequelize, families, children, news, ma
       returned: returned.filter((piece) => (piece.returnedAt ?? 0) > since),
       handedIn: waiting.filter((piece) => piece.state === 'in' || piece.state === 'inLate'),
       missing,
+      notices: notices.filter((one) => one.classId === classId && (one.showAt ?? 0) > since).map((one) => one.title),
       coming: coming.filter((piece) => piece.due !== null && piece.due <= now + AHEAD_MS),
     };
   }
@@ -63,20 +67,26 @@ export function tellingFamiliesService({ sequelize, families, children, news, ma
       let letters = 0;
       for (const { familyId, language, weeklyFor, lookedAt, person } of due) {
         const kids = await families.childrenOf(familyId);
-        const weeks = await Promise.all(kids.map(async (kid) => ({ kid, classes: await children.classesOf(kid.id, NOTHING_UNREAD, now) })));
+        const weeks = await Promise.all(
+          kids.map(async (kid) => ({
+            kid,
+            classes: await children.classesOf(kid.id, NOTHING_UNREAD, now),
+            notices: await readingNotices.forFamily({ familyId, studentId: kid.id, language }, now),
+          })),
+        );
         await inTransaction(sequelize, async (transaction) => {
           if (!(await families.takeTurn(familyId, { weeklyFor }, { weeklyFor: day }, transaction))) return;
           // Who has just come is told from the next Friday on.
           if (weeklyFor === null && lookedAt.getTime() > instantOf(zone, { date: day, msOfDay: FOUR_O_CLOCK_MS })) return;
           if (person.email === null) return;
           const since = instantOf(zone, { date: plusDays(day, -7), msOfDay: FOUR_O_CLOCK_MS });
-          for (const { kid, classes } of weeks) {
+          for (const { kid, classes, notices } of weeks) {
             if (classes.length === 0) continue;
             const letter = weeklyLetter({
               language,
               name: person.givenName,
               child: fullName(kid),
-              weeks: classes.map((one) => weekOf(one, since, now)),
+              weeks: classes.map((one) => weekOf(one, notices, since, now)),
               link: mail.linkTo('/family'),
             });
             await mail.post(letter, { address: person.email, name: fullName(person), userId: familyId }, null, now, transaction);

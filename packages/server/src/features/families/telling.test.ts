@@ -35,6 +35,7 @@ const week: WeekOfClass = {
   handedIn: [],
   missing: [],
   coming: [],
+  notices: [],
 };
 const weekly = (weeks: WeekOfClass[], language: (typeof LANGUAGES)[number] = 'en') =>
   weeklyLetter({ language, name: 'Frida', child: 'Bao Lind', weeks, link: 'http://jolly.test/family' });
@@ -49,6 +50,7 @@ describe('the weekly letter', () => {
         handedIn: [piece('Oxbow')],
         missing: [piece('Until', { closes }), piece('Open'), piece('Over', { stillAccepted: false })],
         coming: [piece('Undated', { due: null })],
+        notices: ['Boots on Thursday'],
       },
     ]);
     expect(subject).toBe('The week of Bao Lind');
@@ -58,6 +60,7 @@ describe('the weekly letter', () => {
       'Handed in this week\n- Oxbow',
       '- Until (Wed 25 Nov 2026), still accepted until Wed 2 Dec 15:30\n- Open (Wed 25 Nov 2026), still accepted\n- Over (Wed 25 Nov 2026), closed',
       'Coming in the next days\n- Undated\n',
+      'Notices\n- Boots on Thursday\n',
     ])
       expect(body).toContain(said);
   });

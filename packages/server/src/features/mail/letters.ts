@@ -70,6 +70,18 @@ const day = (zone: string, at: number | null | undefined) =>
         minute: '2-digit',
       }).format(at);
 
+const localDay = (date: string) => day('UTC', Date.parse(`${date}T00:00:00Z`)).replace(/,? 00:00$/, '');
+
+/** What a teacher decided about a student's notice or answer, or their right to put some up. */
+const NOTICE_SETTLED = {
+  shown: (what: string) => `Your notice ${what} is up.`,
+  refused: (what: string) => `Your notice ${what} was not put up.`,
+  hidden: (what: string) => `Your notice ${what} was taken down.`,
+  answerHidden: (what: string) => `What you answered on the notice ${what} was hidden; you still see it.`,
+  paused: (_what: string, className: string, until: string) => `You put up no notices in ${className} until ${localDay(until)}.`,
+  mayAgain: (_what: string, className: string) => `You may put up notices in ${className} again.`,
+};
+
 /** What happened in a sentence; only what concerns the one it is told to. */
 export function newsSentence({ kind, title, className, zone, who, word, from, to }: NewsLine): string {
   const what = `“${title}” (${className})`;
@@ -149,6 +161,14 @@ export function newsSentence({ kind, title, className, zone, who, word, from, to
       return `${who ?? ''} does not agree with your change of the calendar ${title}.${added}`;
     case 'mailFailed':
       return `A letter to ${who ?? ''} could not be delivered: ${title}.${added}`;
+    case 'notice':
+      return `${who ?? ''} put up a notice in ${className}: “${title}”.${word ? ` ${word}` : ''}`;
+    case 'noticeAnswered':
+      return `${who ?? ''} answered on the notice ${what}:${added}`;
+    case 'noticeWaits':
+      return `${who ?? ''} would like to put up a notice in ${className}: “${title}”. Say yes or no on the noticeboard.`;
+    case 'noticeSettled':
+      return `${NOTICE_SETTLED[(who ?? 'shown') as keyof typeof NOTICE_SETTLED](what, className, title)}${added}`;
     case 'teacherMessage':
     case 'childReturned':
     case 'childMissing':
@@ -183,6 +203,8 @@ function familySentence({ kind, title, className, zone, who = '', word = '', to 
   switch (kind) {
     case 'childReturned':
       return say(word === 'corrected' ? letters.corrected : letters.returned, { title, className, name: who });
+    case 'notice':
+      return say(letters.notice, { title, className, word });
     case 'childMissing':
       return say(letters.isMissing, { title, className, name: who, due: to?.due == null ? '' : whenIn(language, zone, to.due) });
     default:
@@ -224,6 +246,8 @@ export interface WeekOfClass {
   handedIn: FamilyPiece[];
   missing: FamilyPiece[];
   coming: FamilyPiece[];
+  /** titles of what was put up for families */
+  notices: string[];
 }
 
 /** The week of a child: what was done, what is missing, what comes. */
@@ -249,7 +273,7 @@ export function weeklyLetter({
         : `: ${writtenPoints(language, effective)} / ${writtenPoints(language, points)}`;
   const due = (piece: FamilyPiece, zone: string) => (piece.due === null ? '' : ` (${dayIn(language, zone, piece.due)})`);
   const part = (head: string, lines: string[]) => (lines.length === 0 ? [] : [`${head}\n${lines.map((line) => `- ${line}`).join('\n')}`]);
-  const classes = weeks.flatMap(({ className, zone, total, returned, handedIn, missing, coming }) => {
+  const classes = weeks.flatMap(({ className, zone, total, returned, handedIn, missing, coming, notices }) => {
     const accepted = (piece: FamilyPiece) =>
       !piece.stillAccepted
         ? report.closed
@@ -257,6 +281,7 @@ export function weeklyLetter({
           ? report.accepted
           : say(report.acceptedUntil, { when: whenIn(language, zone, piece.closes) });
     const parts = [
+      ...part(letters.notices, notices),
       ...part(
         letters.done,
         returned.map((piece) => `${piece.title}${score(piece)}`),

@@ -8,6 +8,7 @@ import type { KeptFilesService } from '../kept/kept-files.service';
 import { namelessFile } from '../marking/desk.service';
 import type { ReviewsService } from '../reviews/reviews.service';
 import type { LiveQuestionsService } from '../live-questions/live-questions.service';
+import type { NoticesService } from '../notices/notices.service';
 import type { ShelfService } from '../shelf/shelf.service';
 import type { BoardService } from './board.service';
 import type { FeedbackFilesService } from '../takehome/feedback-files.service';
@@ -29,6 +30,7 @@ interface Collaborators {
   keptFiles: KeptFilesService;
   shelf: ShelfService;
   liveQuestions: LiveQuestionsService;
+  notices: NoticesService;
   reviews: ReviewsService;
 }
 
@@ -45,6 +47,7 @@ export function fetchingService({
   shelf,
   reviews,
   liveQuestions,
+  notices,
 }: Collaborators) {
   type Person = Actor & { userId: string };
 
@@ -122,6 +125,7 @@ export function fetchingService({
       brief: (id: string) => seesBrief(actor, id, now),
       shelfItem: async (id: string) => actor.role === 'teacher' && (await shelf.maySee(actor, id)),
       liveQuestion: (id: string) => liveQuestions.maySee(actor, id),
+      notice: (id: string) => notices.maySee(actor, id, now),
     };
     for (const { holderKind, holderId } of found.holders) if (await sees[holderKind](holderId)) return found.file;
     return null;

@@ -133,6 +133,7 @@ export function joiningService({ sequelize, accounts, classes, roster, persons, 
     await run('UPDATE class_students SET user_id = ? WHERE class_id = ? AND user_id = ?', [toId, classId, fromId]);
     noteChange(transaction, { classes: [classId], students: [fromId, toId] });
     await run('UPDATE assignments SET audience = REPLACE(audience, ?, ?) WHERE class_id = ?', [fromId, toId, classId]);
+    await run('UPDATE notice_classes SET audience = REPLACE(audience, ?, ?) WHERE class_id = ?', [fromId, toId, classId]);
     await signIn.moveCard(fromId, toId, transaction);
     for (const [table, column] of [
       ['family_codes', 'student_id'],

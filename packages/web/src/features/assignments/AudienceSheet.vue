@@ -20,6 +20,7 @@ const props = defineProps<{
   audience: Audience;
   groupingId: string | null;
   /** students have begun, so who works together stays */ begun?: boolean;
+  /** only whom it is for, nothing of working together */ whomOnly?: boolean;
 }>();
 const emit = defineEmits<{ close: []; set: [Audience, string | null] }>();
 const { t, name } = useWords();
@@ -53,6 +54,7 @@ watch(
       groupings.value = groups;
     });
   },
+  { immediate: true },
 );
 function done(): void {
   const hereOn = props.audience.kind === 'everyone' ? props.audience.hereOn : undefined;
@@ -101,7 +103,7 @@ function done(): void {
           >
         </fieldset>
       </template>
-      <div v-if="groupings.length > 0 || together !== null">
+      <div v-if="!whomOnly && (groupings.length > 0 || together !== null)">
         <label class="label" for="together">{{ t('compose.together') }}</label>
         <SelectField
           id="together"

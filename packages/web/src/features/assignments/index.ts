@@ -1,4 +1,5 @@
 /** Assignments: composing, and how each student's piece stands. */
+export { default as AudienceSheet } from './AudienceSheet.vue';
 export { default as AttachmentList } from './AttachmentList.vue';
 export { default as ExceptionSheet } from './ExceptionSheet.vue';
 export { default as RubricGrid } from './RubricGrid.vue';

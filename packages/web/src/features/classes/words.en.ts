@@ -4,6 +4,7 @@ export const classesWords = {
     parts: {
       label: 'Parts of the class',
       students: 'Students',
+      notices: 'Noticeboard',
       ask: 'In the lesson',
       groups: 'Groups',
       families: 'Families',

@@ -8,6 +8,7 @@ import { useLoad } from '../../api/use-load';
 import ClassSquare from '../../ui/ClassSquare.vue';
 import CompassDial from '../../ui/CompassDial.vue';
 import LoadGate from '../../ui/LoadGate.vue';
+import ChildNotices from './ChildNotices.vue';
 import ClassTalk from './ClassTalk.vue';
 import PieceLine from './PieceLine.vue';
 import { useFamilyWords } from './use-family';
@@ -42,6 +43,7 @@ const number = (text: string | null) => (text === null ? null : Number(text));
       <p v-if="value.classes.length === 0" class="note">{{ t('family.noClasses') }}</p>
       <div v-else class="parts">
         <div>
+          <ChildNotices :child-id="childId" />
           <section>
             <div class="heading">
               <h2>{{ t('family.missing') }}</h2>

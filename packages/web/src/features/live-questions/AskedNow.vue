@@ -8,9 +8,10 @@ import { useWords } from '../../ui/use-words';
 import { useScope } from '../termline';
 import { useAskedNow } from './use-asked-now';
 
+const emit = defineEmits<{ heard: [] }>();
 const { t } = useWords();
 const { kept } = useScope();
-const { value } = useAskedNow();
+const { value } = useAskedNow(() => emit('heard'));
 const open = computed(() => (value.value ?? []).filter((one) => one.open));
 </script>
 

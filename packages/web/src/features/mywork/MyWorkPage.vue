@@ -11,6 +11,7 @@ import SignalFlag from '../../ui/SignalFlag.vue';
 import { useWords } from '../../ui/use-words';
 import { useScope, useTermLine } from '../termline';
 import { AskedNow } from '../live-questions';
+import { NoticesStrip } from '../notices';
 import JoiningBox from './JoiningBox.vue';
 import WorkCard from './WorkCard.vue';
 import LinkButton from '../../ui/LinkButton.vue';
@@ -25,6 +26,8 @@ async function cameIn(): Promise<void> {
   await Promise.all([reload(), line.load()]);
 }
 
+/** counts up when something was asked or put up in a class */
+const beat = ref(0);
 /** somebody is still to let one in */
 const waits = ref(false);
 const mine = computed(() => (value.value?.pieces ?? []).filter((piece) => scope.inScope(piece.classId)));
@@ -68,7 +71,7 @@ const toReview = computed(() => (reviews.value.value ?? []).filter((one) => one.
   <LoadGate :state="state" :why="why" @retry="reload">
     <div class="page">
       <h1 class="hidden-text">{{ t('work.title') }}</h1>
-      <AskedNow />
+      <AskedNow @heard="beat += 1" />
       <JoiningBox @joined="cameIn" @waits="waits = $event" />
       <div v-if="mine.length === 0 && handouts.length === 0" class="note stack">
         <template v-if="line.classes.length > 0"
@@ -142,6 +145,7 @@ const toReview = computed(() => (reviews.value.value ?? []).filter((one) => one.
           </div>
         </section>
         <section>
+          <NoticesStrip :beat="beat" />
           <div class="heading">
             <h2>{{ t('work.back') }}</h2>
           </div>

@@ -1,11 +1,13 @@
 <script setup lang="ts">
 /** What somebody has been told, newest first, and how they want to be told by mail. */
 import { Button } from 'ant-design-vue';
+import { isLocalDate } from '@jolly/core';
 import type { NewsItem, NewsKind, TellingSettings } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
+import { localDayText } from '../../time/format';
 import ClassSquare from '../../ui/ClassSquare.vue';
 import LoadGate from '../../ui/LoadGate.vue';
 import { useWords } from '../../ui/use-words';
@@ -36,6 +38,8 @@ const { state, value, why, reload } = useLoad(async () => {
 const student = computed(() => session.me?.role === 'student');
 const zoneOf = (item: NewsItem) => line.classOf(item.classId ?? '')?.zone ?? line.zone;
 const day = (item: NewsItem, at: number | null | undefined) => (at == null ? t('common.noDue') : when(at, zoneOf(item)));
+const SETTLED = ['shown', 'refused', 'hidden', 'answerHidden', 'paused', 'mayAgain'] as const;
+const settledOf = (what: string) => SETTLED.find((one) => one === what) ?? 'shown';
 function sentence(item: NewsItem): string {
   const { kind, title, who, from, to } = item;
   switch (kind) {
@@ -77,6 +81,12 @@ function sentence(item: NewsItem): string {
     case 'scoreAnswered':
     case 'familyMessage':
       return t(`news.${kind}`, { who, title });
+    case 'notice':
+    case 'noticeAnswered':
+    case 'noticeWaits':
+      return t(`news.${kind}`, { who, title, className: item.className });
+    case 'noticeSettled':
+      return t(`news.settled.${settledOf(who)}`, { title, className: item.className, day: isLocalDate(title) ? localDayText(title) : '' });
     case 'noteAnswer':
       return t('news.noteAnswer', { who: who || t('news.aStudent'), title });
     case 'review':
@@ -94,6 +104,8 @@ function sentence(item: NewsItem): string {
   }
 }
 function address({ kind, assignmentId, classId, studentId }: NewsItem): string {
+  if (kind === 'notice' || kind === 'noticeAnswered' || kind === 'noticeWaits' || kind === 'noticeSettled')
+    return student.value ? '/notices' : `/class/${classId}/notices`;
   if (student.value)
     return assignmentId === null
       ? kind === 'askedToJoin' || kind === 'joinSettled'

@@ -46,6 +46,8 @@ export const ar: FamilyMessages = {
     none: 'لا طفل مرتبط بك. اطلب رمزًا من المعلم.',
     noClasses: 'طفلك ليس في أي صف هنا حاليًا.',
     overview: 'أعمال {name}',
+    notices: 'إعلانات',
+    writtenIn: { en: 'مكتوب بالإنجليزية', es: 'مكتوب بالإسبانية', fr: 'مكتوب بالفرنسية', ar: 'مكتوب بالعربية' },
     missing: 'ناقص',
     missingNone: 'لا شيء ناقص.',
     missingMore: 'ما زال بإمكان {name} تسليم ما كُتب أنه مقبول.',

@@ -44,6 +44,8 @@ export const en = {
     none: 'No child is linked to you. Ask the teacher for a code.',
     noClasses: 'Your child is in no class here at the moment.',
     overview: 'The work of {name}',
+    notices: 'Notices',
+    writtenIn: { en: 'written in English', es: 'written in Spanish', fr: 'written in French', ar: 'written in Arabic' },
     missing: 'Missing',
     missingNone: 'Nothing is missing.',
     missingMore: '{name} can still hand in what is marked as accepted.',

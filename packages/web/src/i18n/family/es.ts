@@ -46,6 +46,8 @@ export const es: FamilyMessages = {
     none: 'No hay ningún alumno vinculado a usted. Pida un código al profesorado.',
     noClasses: 'De momento no está en ninguna clase aquí.',
     overview: 'Los trabajos de {name}',
+    notices: 'Avisos',
+    writtenIn: { en: 'escrito en inglés', es: 'escrito en español', fr: 'escrito en francés', ar: 'escrito en árabe' },
     missing: 'Falta',
     missingNone: 'No falta nada.',
     missingMore: '{name} aún puede entregar lo que está marcado como aceptado.',

@@ -46,6 +46,8 @@ export const fr: FamilyMessages = {
     none: 'Aucun enfant ne vous est associé. Demandez un code à l’enseignant·e.',
     noClasses: 'Votre enfant n’est dans aucune classe ici pour l’instant.',
     overview: 'Les travaux de {name}',
+    notices: 'Avis de la classe',
+    writtenIn: { en: 'écrit en anglais', es: 'écrit en espagnol', fr: 'écrit en français', ar: 'écrit en arabe' },
     missing: 'Manquant',
     missingNone: 'Rien ne manque.',
     missingMore: '{name} peut encore remettre ce qui est marqué comme accepté.',

@@ -1,0 +1,144 @@
+import { DAY_MS, EVERYONE, HOUR_MS, localDateAt, textOf, type SchoolCalendar } from '@jolly/core';
+import type { NoticeRequest } from '@jolly/server/dist/contract';
+import { idFrom } from '@jolly/server/dist/db/id-from';
+import type { Services } from '@jolly/server/dist/wiring';
+import PDFDocument from 'pdfkit';
+import { Readable } from 'node:stream';
+import { buffer } from 'node:stream/consumers';
+import { chanceOf } from './question-parts';
+import { dueAt } from './school-days';
+
+interface Setting {
+  services: Services;
+  calendar: SchoolCalendar;
+  now: number;
+  teacherId: string;
+  classIds: Record<string, string>;
+  idOf: Map<string, string>;
+  families: Map<string, string>;
+}
+
+/** A slip that families sign. */
+async function slip(day: string): Promise<Buffer> {
+  const pdf = new PDFDocument({ size: 'A5', margin: 44, info: { Title: 'Slip for home', CreationDate: new Date(`${day}T00:00:00Z`) } });
+  const whole = buffer(pdf);
+  pdf.fontSize(17).text('Field day at the ford').moveDown();
+  pdf.fontSize(11.5).text(`On ${day} our class measures the ford. We are back before lunch.`).moveDown(2);
+  pdf.text('Name of the student: ______________________________').moveDown(2);
+  pdf.text('May come along, signed: __________________________');
+  pdf.end();
+  return whole;
+}
+
+const blank = (classIds: readonly string[], title: string, text: string): NoticeRequest => ({
+  classes: classIds.map((classId) => ({ classId, audience: EVERYONE })),
+  readers: 'students',
+  answers: 'nobody',
+  language: 'en',
+  words: { en: { title, text: textOf(text) } },
+  phrases: [],
+  attachments: [],
+  spoken: null,
+  briefId: null,
+  until: null,
+  pinned: false,
+  hands: null,
+  goesOut: 'now',
+  at: null,
+  tell: false,
+  version: 0,
+});
+
+/** What goes on around the work of a class: its noticeboard with a show of hands. */
+export async function seedClassLife({ services, calendar, now, teacherId, classIds, idOf, families }: Setting): Promise<void> {
+  const teacher = { role: 'teacher' as const, userId: teacherId };
+  const [rivers, maps] = [classIds['Rivers 8']!, classIds['Maps 10']!];
+  const next = localDateAt(calendar.zone, dueAt(calendar, now, 1));
+  const put = (name: string, request: NoticeRequest, at: number) =>
+    services.writingNotices.set(teacher, idFrom('demo notice', name), request, at);
+  const students = (await services.roster.membersOf([rivers])).filter((one) => one.left === null).map((one) => one.student.id);
+  const read = async (noticeIds: string[], share: number, at: number) => {
+    for (const [place, userId] of students.entries())
+      if (chanceOf(`${place} reads ${noticeIds.length}`).happens(share))
+        await services.readingNotices.noteReadByStudent({ role: 'student', userId }, noticeIds, at);
+  };
+
+  await put(
+    'pictures',
+    {
+      ...blank([rivers], 'After the lesson: the three pictures', 'Look at them again. Which one was taken after rain?'),
+      goesOut: 'at',
+      at: now + DAY_MS,
+    },
+    now - 2 * HOUR_MS,
+  );
+  const table = await put(
+    'table',
+    {
+      ...blank(
+        [rivers],
+        'Two answers about the flow rate table',
+        'The depth is in centimetres and the width in metres. Change one of them before you multiply.',
+      ),
+      answers: 'teacher',
+    },
+    now - 2 * DAY_MS,
+  );
+  const bytes = await slip(next);
+  const { fingerprint, size } = await services.fileStore.keep(Readable.from([bytes]));
+  const file = await services.keptFiles.keep(
+    teacher,
+    { fingerprint, size, name: 'slip-for-home.pdf', mediaType: 'application/pdf', pixels: 0 },
+    now - DAY_MS,
+  );
+  const boots = await put(
+    'boots',
+    {
+      ...blank(
+        [rivers, maps],
+        'Boots for the field day',
+        'We measure the ford at ten. The slip for home is attached; whoever has lost theirs can print it again.',
+      ),
+      readers: 'families',
+      phrases: [{ id: 'bringThing', places: { what: 'boots, dry socks', day: next } }],
+      attachments: [{ id: idFrom('demo slip'), kind: 'file', title: '', file }],
+      pinned: true,
+    },
+    now - DAY_MS,
+  );
+  const choices = ['The old bridge', 'The ford', 'Below the weir'].map((text, place) => ({ id: `station${place}`, text }));
+  const hands = await put(
+    'stations',
+    {
+      ...blank([rivers], 'Which station shall we measure again?', ''),
+      hands: { choices, several: false, names: false, countShown: 'chosen', endsAt: now + 6 * HOUR_MS, mayChange: false, picture: null },
+    },
+    now - 5 * HOUR_MS,
+  );
+  await read([table.id], 1, now - DAY_MS);
+  await read([boots.id, hands.id], 0.8, now - 3 * HOUR_MS);
+  for (const [place, userId] of students.entries()) {
+    const chance = chanceOf(`${place} raises a hand`);
+    if (!chance.happens(0.82)) continue;
+    const chosen = chance.happens(0.55) ? 'station0' : chance.happens(0.55) ? 'station1' : 'station2';
+    await services.readingNotices.choose({ role: 'student', userId }, hands.id, [chosen], now - 2 * HOUR_MS);
+  }
+  const answer = (who: string, text: string, ago: number) =>
+    services.noticeAnswers.writeAsStudent(
+      { role: 'student', userId: idOf.get(who)! },
+      table.id,
+      { id: idFrom('demo answer', who), text, below: null },
+      now - ago,
+    );
+  await answer('Bao Lindqvist', 'Is it the depth in the middle or the mean of the five?', 30 * HOUR_MS);
+  await answer('Noor Haldane', 'Mine was metres twice, I have changed it.', 28 * HOUR_MS);
+  await services.noticeAnswers.writeAsTeacher(
+    teacher,
+    rivers,
+    table.id,
+    { id: idFrom('demo answer', 'mean'), text: 'The mean of the five.', below: idFrom('demo answer', 'Bao Lindqvist') },
+    now - 26 * HOUR_MS,
+  );
+  const linnea = { role: 'family' as const, userId: families.get('linnea.lindqvist')! };
+  await services.readingNotices.noteReadByFamily(linnea, idOf.get('Bao Lindqvist')!, [boots.id], now - 20 * HOUR_MS);
+}

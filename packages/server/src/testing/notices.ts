@@ -1,0 +1,43 @@
+import { EVERYONE, textOf } from '@jolly/core';
+import { randomUUID } from 'node:crypto';
+import type { HandBody, NoticeRequest, TeacherNotice } from '../contract';
+import type { Person } from './school';
+
+/** A notice to some classes, put up now, that nobody answers. */
+export const aNotice = (classIds: readonly string[], more: Partial<NoticeRequest> = {}): NoticeRequest => ({
+  classes: classIds.map((classId) => ({ classId, audience: EVERYONE })),
+  readers: 'students',
+  answers: 'nobody',
+  language: 'en',
+  words: { en: { title: 'Boots on Thursday', text: textOf('We measure the ford at ten.') } },
+  phrases: [],
+  attachments: [],
+  spoken: null,
+  briefId: null,
+  until: null,
+  pinned: false,
+  hands: null,
+  goesOut: 'now',
+  at: null,
+  tell: false,
+  version: 0,
+  ...more,
+});
+
+export const someHands = (more: Partial<HandBody> = {}): HandBody => ({
+  choices: ['The old bridge', 'The ford', 'Below the weir'].map((text, place) => ({ id: `c${place}`, text })),
+  several: false,
+  names: false,
+  countShown: 'chosen',
+  endsAt: null,
+  mayChange: false,
+  picture: null,
+  ...more,
+});
+
+/** Stores it under a new id. */
+export async function putUp(teacher: Person, classIds: readonly string[], more: Partial<NoticeRequest> = {}): Promise<TeacherNotice> {
+  const reply = await teacher.put(`/api/notices/${randomUUID()}`, aNotice(classIds, more));
+  if (reply.status !== 200) throw new Error(JSON.stringify(reply.body));
+  return reply.body as TeacherNotice;
+}

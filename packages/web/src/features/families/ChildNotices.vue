@@ -1,0 +1,60 @@
+<script setup lang="ts">
+/** Notices for the families of a child's classes, in the family's language where the teacher wrote it, else said in which it is. */
+import type { ReadNotice } from '@jolly/server/contract';
+import { computed } from 'vue';
+import { ask } from '../../api/client';
+import { useLoad } from '../../api/use-load';
+import { NoticePaper } from '../notices';
+import NoticeSeen from './NoticeSeen.vue';
+import { useFamilyWords } from './use-family';
+
+const props = defineProps<{ childId: string }>();
+const { t, when } = useFamilyWords();
+const params = () => ({ studentId: props.childId });
+const { value } = useLoad(() => ask('GET /api/family/children/:studentId/notices', { params: params() }));
+const notices = computed(() => value.value ?? []);
+const foreign = (one: ReadNotice) => one.wordsLanguage !== null && one.wordsLanguage !== one.language;
+const seen = (one: ReadNotice) =>
+  one.read ||
+  void ask('POST /api/family/children/:studentId/notices/read', { params: params(), body: { noticeIds: [one.id] } }).catch(() => undefined);
+</script>
+
+<template>
+  <section v-if="notices.length > 0">
+    <div class="heading">
+      <h2>{{ t('family.notices') }}</h2>
+      <strong v-if="notices.some((one) => !one.read)" class="fresh">{{
+        t('family.unread', { n: notices.filter((one) => !one.read).length })
+      }}</strong>
+    </div>
+    <NoticePaper
+      v-for="one in notices"
+      :key="one.id"
+      :title="one.title"
+      :text="one.text"
+      :phrases="one.phrases"
+      :attachments="one.attachments"
+      :spoken="one.spoken"
+      :marked="!one.read || one.pinned"
+    >
+      <template #facts
+        ><span dir="auto">{{ one.className }}</span
+        ><span dir="auto">{{ one.by }}</span
+        ><span v-if="one.showAt !== null">{{ when(one.showAt, one.zone) }}</span
+        ><span v-if="one.about" dir="auto">{{ one.about.title }}</span
+        ><span v-if="foreign(one)">{{ t(`family.writtenIn.${one.wordsLanguage!}`) }}</span></template
+      >
+      <NoticeSeen @seen="seen(one)" />
+    </NoticePaper>
+  </section>
+</template>
+
+<style scoped>
+.fresh {
+  background: var(--now);
+  color: #14262e;
+  border-radius: 9px;
+  padding: 0 8px;
+  font-size: 13px;
+}
+</style>
