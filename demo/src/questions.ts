@@ -45,7 +45,7 @@ async function seedLesson({ services, teacherId, classId, students }: Needed, at
   const asked = choice('Where is the water of a river fastest?', ['In the middle, near the surface', 'At the bed', 'At the banks'], 0, 1, {
     explanation: 'Bed and banks hold the water back.',
   });
-  const { id } = await services.liveQuestions.ask(teacher, classId, asked, at);
+  const { id } = await services.liveQuestions.ask(teacher, classId, { question: asked, names: true, mayChange: true }, at);
   for (const [place, { id: userId, diligence }] of students.entries()) {
     const chance = chanceOf(`${place} in the lesson`);
     if (chance.happens(0.9))

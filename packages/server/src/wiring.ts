@@ -20,6 +20,7 @@ import { familyTalksService } from './features/families/family-talks.service';
 import { invitingService } from './features/families/inviting.service';
 import { tellingFamiliesService } from './features/families/telling-families.service';
 import { cleaningService } from './features/files/cleaning.service';
+import { liveScoringService } from './features/live-questions/live-scoring.service';
 import { liveQuestionsService } from './features/live-questions/live-questions.service';
 import { findService } from './features/find/find.service';
 import { groupsService } from './features/groups/groups.service';
@@ -223,6 +224,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const dates = datesService({ classes, roster, assignments, board });
   const calendarFeed = calendarFeedService({ sequelize, accounts, mail, dates });
   const liveQuestions = liveQuestionsService({ sequelize, classes, roster, keptFiles });
+  const liveScoring = liveScoringService({ liveQuestions, briefs, issuing, bookActs });
   const hands = handsService({ sequelize });
   const notices = noticesService({ sequelize, classes, roster, groups, families, hands });
   const handsBoard = handsBoardService({ classes, notices, hands });
@@ -296,7 +298,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
     find,
     fetching,
   };
-  const quizzing = { quizzes, quizOutcome, quizMarks, quizPrint, quizInterchange, corrections, questionStore, liveQuestions };
+  const quizzing = { quizzes, quizOutcome, quizMarks, quizPrint, quizInterchange, corrections, questionStore, liveQuestions, liveScoring };
   const noticing = {
     notices,
     noticeboard,

@@ -10,6 +10,8 @@ export interface LiveBoardReply {
   askedAt: Instant;
   /** it takes answers */
   open: boolean;
+  /** teachers see who answered what */
+  names: boolean;
   answered: number;
   /** students of the class */
   of: number;
@@ -18,6 +20,12 @@ export interface LiveBoardReply {
   /** in words; null: not shown */
   key: string[] | null;
   explanation: string | null;
+}
+/** A question as it is asked: with names or without, and whether an answer may be changed; without names none can. */
+export interface LiveAsk {
+  question: Question;
+  names: boolean;
+  mayChange: boolean;
 }
 /** What is to be shown or hidden, ended or let go on; what is left out stays as it is. The key ends it. */
 export interface LiveStep {
@@ -31,6 +39,7 @@ export interface LiveQuestionItem {
   title: string;
   askedAt: Instant;
   open: boolean;
+  names: boolean;
   answered: number;
 }
 /** Who answered what, for the class's teachers alone. */
@@ -41,6 +50,11 @@ export interface LiveAnswersReply {
   question: Question;
   askedAt: Instant;
   open: boolean;
+  names: boolean;
+  mayChange: boolean;
+  /** the assignment that it counts as in the mark book */
+  assignmentId: string | null;
+  /** nothing where names are not recorded */
   rows: { student: StudentName & { id: string }; answer: Answer; mark: AnswerMark }[];
 }
 /** One as a student has it. */
@@ -52,6 +66,10 @@ export interface MyLiveQuestion {
   asked: AskedQuestion;
   decimal: DecimalMark;
   open: boolean;
+  names: boolean;
+  mayChange: boolean;
+  /** they have answered; what, is not known where names are not recorded */
+  has: boolean;
   answer: Answer;
   spread: BoardSpread[] | null;
   key: string[] | null;

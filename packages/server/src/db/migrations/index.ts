@@ -47,6 +47,7 @@ import * as decimalMarkOfClass from './0046-decimal-mark-of-class';
 import * as planNotes from './0047-add-plan-notes';
 import * as askLive from './0048-ask-live';
 import * as notices from './0049-add-notices';
+import * as askLiveWithoutNames from './0050-ask-live-without-names';
 
 /** One step of the schema: statements up, and the way back. A released one is never edited. */
 export interface Migration {
@@ -106,4 +107,5 @@ export const MIGRATIONS: readonly Migration[] = [
   planNotes,
   askLive,
   notices,
+  askLiveWithoutNames,
 ];

@@ -11,6 +11,13 @@ export interface LiveQuestionRow {
   /** since when everybody sees how it was answered, and the key */
   spreadAt: Date | null;
   keyAt: Date | null;
+  /** is it recorded who answered what? */
+  names: boolean;
+  /** may an answer be changed while it takes answers? */
+  mayChange: boolean;
+  /** since when it counts in the mark book, and as which assignment */
+  countedAt: Date | null;
+  assignmentId: string | null;
   version: number;
 }
 /** The answer of a student that stands. */
@@ -22,6 +29,12 @@ export interface LiveAnswerRow {
   answer: unknown;
   at: Date;
   version: number;
+}
+
+/** That a student has answered, where names are not recorded. */
+export interface LiveMarkRow {
+  liveQuestionId: string;
+  studentId: string;
 }
 
 export function defineLiveQuestions(sequelize: Sequelize) {
@@ -39,6 +52,10 @@ export function defineLiveQuestions(sequelize: Sequelize) {
         endedAt: moment,
         spreadAt: moment,
         keyAt: moment,
+        names: DataTypes.BOOLEAN,
+        mayChange: DataTypes.BOOLEAN,
+        countedAt: moment,
+        assignmentId: DataTypes.STRING,
         version: DataTypes.INTEGER,
       },
       { tableName: 'live_questions' },
@@ -55,5 +72,6 @@ export function defineLiveQuestions(sequelize: Sequelize) {
       },
       { tableName: 'live_answers' },
     ),
+    marks: sequelize.define<Model<LiveMarkRow>>('liveMark', { liveQuestionId: key(), studentId: key() }, { tableName: 'live_marks' }),
   };
 }

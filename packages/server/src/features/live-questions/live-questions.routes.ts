@@ -1,6 +1,6 @@
-import type { Answer, Question } from '@jolly/core';
+import { MOST_POINTS, type Answer } from '@jolly/core';
 import Joi from 'joi';
-import type { LiveStep } from '../../contract';
+import type { LiveAsk, LiveStep } from '../../contract';
 import { id } from '../../forms/fields';
 import { classParams } from '../../forms/params';
 import { givenAnswer, question } from '../../forms/quizzes';
@@ -9,21 +9,27 @@ import type { Route } from '../../http/route';
 import type { LiveService } from '../collecting/live.service';
 import type { StreamsService } from '../collecting/streams.service';
 import type { RosterService } from '../roster/roster.service';
+import type { LiveScoringService } from './live-scoring.service';
 import type { LiveQuestionsService } from './live-questions.service';
 
 const flag = Joi.boolean().strict();
 export const liveParams = Joi.object({ liveId: id });
-export const askBody = Joi.object<{ question: Question }, true>({ question: question.required() });
+export const askBody = Joi.object<LiveAsk, true>({ question: question.required(), names: flag.required(), mayChange: flag.required() });
+export const liveScoreBody = Joi.object<{ points: number }, true>({
+  points: Joi.number().strict().integer().min(1).max(MOST_POINTS).required(),
+});
 export const stepBody = Joi.object<LiveStep>({ spread: flag, key: flag, ended: flag }).min(1);
 export const liveAnswerBody = Joi.object<{ answer: Answer }, true>({ answer: givenAnswer });
 
 export const liveQuestionRoutes = ({
   liveQuestions,
+  liveScoring,
   live,
   streams,
   roster,
 }: {
   liveQuestions: LiveQuestionsService;
+  liveScoring: LiveScoringService;
   live: LiveService;
   streams: StreamsService;
   roster: RosterService;
@@ -42,7 +48,7 @@ export const liveQuestionRoutes = ({
     params: classParams,
     body: askBody,
     status: 201,
-    handle: ({ actor, params, body, now }) => liveQuestions.ask(asTeacher(actor), params.classId, body.question, now),
+    handle: ({ actor, params, body, now }) => liveQuestions.ask(asTeacher(actor), params.classId, body, now),
   },
   {
     route: 'GET /api/live-questions/:liveId',
@@ -72,6 +78,15 @@ export const liveQuestionRoutes = ({
     does: 'Who answered what, for the class’s teachers.',
     params: liveParams,
     handle: ({ actor, params, now }) => liveQuestions.answers(asTeacher(actor), params.liveId, now),
+  },
+  {
+    route: 'POST /api/live-questions/:liveId/score',
+    action: 'score.write',
+    does: 'Has a question that is over count in the mark book, as a piece done in class of so many points; once.',
+    params: liveParams,
+    body: liveScoreBody,
+    status: 201,
+    handle: ({ actor, params, body, now }) => liveScoring.score(asTeacher(actor), params.liveId, body.points, now),
   },
   {
     route: 'GET /api/live-questions/:liveId/live',

@@ -18,10 +18,10 @@ import {
   type Question,
 } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
-import { Op, QueryTypes, type Sequelize } from 'sequelize';
-import type { LiveAnswersReply, LiveBoardReply, LiveQuestionItem, LiveStep, MyLiveQuestion } from '../../contract';
+import { Op, QueryTypes, UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
+import type { LiveAnswersReply, LiveAsk, LiveBoardReply, LiveQuestionItem, LiveStep, MyLiveQuestion } from '../../contract';
 import { fromJson } from '../../db/json-column';
-import { countsBy, rowByKey, rowsOf } from '../../db/rows';
+import { countsBy, rowByKey, rowOf, rowsOf } from '../../db/rows';
 import { inTransaction } from '../../db/transaction';
 import { fieldProblem } from '../../http/field-problems';
 import { Problem } from '../../http/problem';
@@ -64,8 +64,12 @@ export function liveQuestionsService({ sequelize, classes, roster, keptFiles }: 
 
   const present = async (classId: string) => (await roster.membersOf([classId])).filter((member) => member.left === null);
 
-  /** Answers by student, of these students. */
+  /** Answers of these students, by student; without names all there are, under ids that say nothing. */
   async function answersTo(row: LiveQuestionRow, studentIds: ReadonlySet<string>): Promise<Map<string, Answer>> {
+    if (!row.names) {
+      const nameless = await rowsOf(tables.answers, { where: { liveQuestionId: row.id } });
+      return new Map(nameless.map(({ id, answer }) => [id, fromJson<{ given: Answer }>(answer).given]));
+    }
     const rows = await rowsOf(tables.answers, { where: { liveQuestionId: row.id, studentId: { [Op.in]: [...studentIds] } } });
     return new Map(
       rows.flatMap(({ studentId, answer }) =>
@@ -93,8 +97,10 @@ export function liveQuestionsService({ sequelize, classes, roster, keptFiles }: 
       asked: askedOf(row),
       askedAt: row.askedAt.getTime(),
       open: takesAnswers(timesOf(row), now),
+      names: Boolean(row.names),
       answered: answers.size,
-      of: members.length,
+      // Who answered without a name and has left since cannot be taken out again.
+      of: Math.max(members.length, row.names ? 0 : answers.size),
       ...shownOf(row, [...answers.values()]),
       explanation: row.keyAt === null ? null : explanationOf(questionOf(row), null),
     };
@@ -106,7 +112,9 @@ export function liveQuestionsService({ sequelize, classes, roster, keptFiles }: 
     const others = row.spreadAt === null ? [] : await present(row.classId);
     const answers = await answersTo(row, new Set([...others.map((member) => member.student.id), studentId]));
     const answer = answers.get(studentId) ?? null;
+    const has = row.names ? answer !== null : (await tables.marks.count({ where: { liveQuestionId: row.id, studentId } })) > 0;
     const { open, key, spread } = { open: takesAnswers(timesOf(row), now), ...shownOf(row, [...answers.values()]) };
+    const names = Boolean(row.names);
     const explained = key === null ? '' : explanationOf(question, answer);
     return {
       id: row.id,
@@ -116,12 +124,66 @@ export function liveQuestionsService({ sequelize, classes, roster, keptFiles }: 
       asked: askedOf(row),
       decimal: schoolClass.decimalMark,
       open,
+      names,
+      mayChange: names && Boolean(row.mayChange),
+      has,
       answer,
       spread,
       key,
-      mark: key === null ? null : answerMark(question, answer),
+      // What was answered without a name is not known to be theirs any more.
+      mark: key === null || (!names && has) ? null : answerMark(question, answer),
       explanation: explained === '' ? null : explained,
     };
+  }
+
+  // In one statement with the question's state: one that is ended this moment is either before it or finds it ended.
+  const OPEN = 'FROM live_questions WHERE id = :id AND ended_at IS NULL AND key_at IS NULL';
+  const insert = async (sql: string, replacements: object, transaction: Transaction): Promise<number> =>
+    (await sequelize.query(sql, { type: QueryTypes.INSERT, replacements: { ...replacements }, transaction }))[1];
+
+  async function storeNamed(row: LiveQuestionRow, studentId: string, answer: Answer, now: Instant): Promise<void> {
+    const given = JSON.stringify({ given: answer });
+    await inTransaction(sequelize, async (transaction) => {
+      const before = await rowOf(tables.answers, { where: { liveQuestionId: row.id, studentId }, transaction, lock: true });
+      if (before && !row.mayChange) {
+        if (JSON.stringify(fromJson<object>(before.answer)) === given) return;
+        throw new Problem('live.stays');
+      }
+      const stored = await insert(
+        `INSERT INTO live_answers (id, live_question_id, student_id, answer, at, version)
+         SELECT :answerId, id, :studentId, :given, :at, 1 ${OPEN}
+         ON DUPLICATE KEY UPDATE answer = VALUES(answer), at = VALUES(at), version = live_answers.version + 1`,
+        { answerId: randomUUID(), id: row.id, studentId, given, at: new Date(now) },
+        transaction,
+      );
+      if (stored === 0) throw new Problem('live.over');
+    });
+  }
+
+  /** A mark that they have answered, and the answer under an id by chance with the time at which it was asked: nothing joins the two. */
+  async function storeNameless(row: LiveQuestionRow, studentId: string, answer: Answer): Promise<void> {
+    if ((await present(row.classId)).every((member) => member.student.id !== studentId)) throw new Problem('hands.practice');
+    await inTransaction(sequelize, async (transaction) => {
+      try {
+        const marked = await insert(
+          `INSERT INTO live_marks (live_question_id, student_id) SELECT id, :studentId ${OPEN}`,
+          { id: row.id, studentId },
+          transaction,
+        );
+        if (marked === 0) throw new Problem('live.over');
+      } catch (error) {
+        throw error instanceof UniqueConstraintError ? new Problem('live.answered') : error;
+      }
+      const nameless = {
+        id: randomUUID(),
+        liveQuestionId: row.id,
+        studentId: null,
+        answer: { given: answer },
+        at: row.askedAt,
+        version: 1,
+      };
+      await tables.answers.create(nameless, { transaction });
+    });
   }
 
   /** The question, if it was asked in a class of this student. */
@@ -145,6 +207,7 @@ export function liveQuestionsService({ sequelize, classes, roster, keptFiles }: 
         title: questionTitle(questionOf(row)),
         askedAt: row.askedAt.getTime(),
         open: takesAnswers(timesOf(row), now),
+        names: Boolean(row.names),
         answered: counts.get(row.id) ?? 0,
       }));
     },
@@ -153,7 +216,7 @@ export function liveQuestionsService({ sequelize, classes, roster, keptFiles }: 
      * Asks it; what was asked in this class before and is still open ends with it.
      * @throws Problem `live.notScored` for a kind that only a teacher can score, `live.notReady` with what is missing in it
      */
-    async ask(teacher: Person, classId: string, question: Question, now: Instant): Promise<LiveBoardReply> {
+    async ask(teacher: Person, classId: string, { question, names, mayChange }: LiveAsk, now: Instant): Promise<LiveBoardReply> {
       const schoolClass = await classes.forTeacher(teacher, 'assignment.write', classId);
       if (!canBeAskedLive(question)) throw new Problem('live.notScored');
       const errors = questionFaults(question).map((fault) => fieldProblem('question', `quiz.${fault}`, { n: 1 }));
@@ -176,6 +239,10 @@ export function liveQuestionsService({ sequelize, classes, roster, keptFiles }: 
         endedAt: null,
         spreadAt: null,
         keyAt: null,
+        names,
+        mayChange: names && mayChange,
+        countedAt: null,
+        assignmentId: null,
         version: 1,
       };
       await inTransaction(sequelize, async (transaction) => {
@@ -221,7 +288,7 @@ export function liveQuestionsService({ sequelize, classes, roster, keptFiles }: 
     async answers(teacher: Person, id: string, now: Instant): Promise<LiveAnswersReply> {
       const { row, schoolClass } = await find(teacher, 'piece.look', id);
       const members = await present(row.classId);
-      const found = await answersTo(row, new Set(members.map((member) => member.student.id)));
+      const found = row.names ? await answersTo(row, new Set(members.map((member) => member.student.id))) : new Map<string, Answer>();
       const question = questionOf(row);
       return {
         id,
@@ -230,11 +297,38 @@ export function liveQuestionsService({ sequelize, classes, roster, keptFiles }: 
         question,
         askedAt: row.askedAt.getTime(),
         open: takesAnswers(timesOf(row), now),
-        rows: members.map(({ student: { id: studentId, givenName, familyName } }) => {
+        names: Boolean(row.names),
+        mayChange: Boolean(row.mayChange),
+        assignmentId: row.assignmentId,
+        rows: (row.names ? members : []).map(({ student: { id: studentId, givenName, familyName } }) => {
           const answer = found.get(studentId) ?? null;
           return { student: { id: studentId, givenName, familyName }, answer, mark: answerMark(question, answer) };
         }),
       };
+    },
+
+    /** The question with its answers by student, for what is made of them. */
+    async toScore(teacher: Person, id: string, now: Instant) {
+      const { row, schoolClass } = await find(teacher, 'score.write', id);
+      if (takesAnswers(timesOf(row), now)) throw new Problem('live.stillOpen');
+      if (!row.names) throw new Problem('live.nameless');
+      const members = await present(row.classId);
+      const answers = await answersTo(row, new Set(members.map((member) => member.student.id)));
+      return { question: questionOf(row), schoolClass, askedAt: row.askedAt.getTime(), assignmentId: row.assignmentId, answers };
+    },
+
+    /** Claims for one who counts it in the mark book; whoever claimed it and was broken off is not waited for longer than a minute. @returns whether it is theirs */
+    async claim(id: string, now: Instant): Promise<boolean> {
+      const [claimed] = await tables.questions.update(
+        { countedAt: new Date(now) },
+        { where: { id, assignmentId: null, [Op.or]: [{ countedAt: null }, { countedAt: { [Op.lt]: new Date(now - 60_000) } }] } },
+      );
+      return claimed > 0;
+    },
+
+    /** Says as what it counts, or that it does not after all. */
+    async counts(id: string, assignmentId: string | null): Promise<void> {
+      await tables.questions.update(assignmentId === null ? { countedAt: null } : { assignmentId }, { where: { id } });
     },
 
     /** The class of a question that this teacher may follow. */
@@ -267,25 +361,9 @@ export function liveQuestionsService({ sequelize, classes, roster, keptFiles }: 
       const { row, schoolClass } = await findOwn(student, id);
       if (!takesAnswers(timesOf(row), now)) throw new Problem('live.over');
       if (answer === null || answerProblem(keyOf(questionOf(row)), answer) !== null) throw new Problem('live.noAnswer');
-      // In one statement with the question's state: one that is ended this moment is either before it or finds it ended.
-      await sequelize.query(
-        `INSERT INTO live_answers (id, live_question_id, student_id, answer, at, version)
-         SELECT :answerId, id, :studentId, :answer, :at, 1 FROM live_questions WHERE id = :id AND ended_at IS NULL AND key_at IS NULL
-         ON DUPLICATE KEY UPDATE answer = VALUES(answer), at = VALUES(at), version = live_answers.version + 1`,
-        {
-          type: QueryTypes.INSERT,
-          replacements: {
-            answerId: randomUUID(),
-            id,
-            studentId: student.userId,
-            answer: JSON.stringify({ given: answer }),
-            at: new Date(now),
-          },
-        },
-      );
-      const stored = await toMine(row, schoolClass, student.userId, now);
-      if (JSON.stringify(stored.answer) !== JSON.stringify(answer)) throw new Problem('live.over');
-      return stored;
+      if (row.names) await storeNamed(row, student.userId, answer, now);
+      else await storeNameless(row, student.userId, answer);
+      return toMine(row, schoolClass, student.userId, now);
     },
 
     /** May this person see what is shown by the question under this id? */

@@ -1,5 +1,5 @@
 import { LONGEST_LIVE_MS, textOf } from '@jolly/core';
-import type { LiveAnswersReply, LiveBoardReply, LiveQuestionItem, MyLiveQuestion } from '../../contract';
+import type { AssignmentPiecesReply, LiveAnswersReply, LiveBoardReply, LiveQuestionItem, MyLiveQuestion } from '../../contract';
 import { bend, course, why } from '../../testing/quizzes';
 import { aSchool, aServer, type Person, type School, type Server } from '../../testing/school';
 
@@ -14,8 +14,9 @@ beforeEach(async () => {
 });
 afterEach(() => server.close());
 
-const ask = async (question = bend()) =>
-  (await finch.post(`/api/classes/${school.rivers}/live-questions`, { question })).body as LiveBoardReply;
+const ask = async (question = bend(), more: object = {}) =>
+  (await finch.post(`/api/classes/${school.rivers}/live-questions`, { question, names: true, mayChange: true, ...more }))
+    .body as LiveBoardReply;
 const show = async (id: string, more: { spread?: boolean; key?: boolean; ended?: boolean }) =>
   (await finch.put(`/api/live-questions/${id}`, more)).body as LiveBoardReply;
 const board = async (id: string) => (await finch.get(`/api/live-questions/${id}`)).body as LiveBoardReply;
@@ -85,8 +86,8 @@ describe('a question asked in the lesson', () => {
 
   it('refuses what cannot be asked or is no answer, and who is not in the class', async () => {
     const at = `/api/classes/${school.rivers}/live-questions`;
-    expect((await finch.post(at, { question: why() })).body.type).toBe('live.notScored');
-    expect((await finch.post(at, { question: bend({ text: textOf('') }) })).body).toMatchObject({
+    expect((await finch.post(at, { question: why(), names: true, mayChange: true })).body.type).toBe('live.notScored');
+    expect((await finch.post(at, { question: bend({ text: textOf('') }), names: true, mayChange: true })).body).toMatchObject({
       type: 'live.notReady',
       errors: [{ path: 'question' }],
     });
@@ -115,10 +116,46 @@ describe('a question asked in the lesson', () => {
     expect([asked.mock.calls.length, answers.mock.calls.length]).toEqual([1, 2]);
     [stopAsked, stop].forEach((end) => end());
     // A co-teacher asks the same again with a picture that is not theirs; a stranger cannot use it.
-    const again = { question: bend({ spoken: file }) };
+    const again = { question: bend({ spoken: file }), names: true, mayChange: true };
     expect((await (await server.person('lund')).post(`/api/classes/${school.rivers}/live-questions`, again)).status).toBe(201);
     expect((await (await server.person('stranger')).post(`/api/classes/${school.maps}/live-questions`, again)).body.type).toBe(
       'file.notYours',
     );
+  });
+
+  it('without names stores who has answered and what was answered apart, and nobody’s answer counts', async () => {
+    const { id } = await ask(bend(), { names: false });
+    expect((await answer(bao, id, 'inside')).body).toMatchObject({ has: true, answer: null, names: false });
+    expect((await answer(bao, id, 'outside')).body.type).toBe('live.answered');
+    await answer(await server.person('hana'), id, 'outside');
+    expect(await show(id, { key: true, spread: true })).toMatchObject({ answered: 2, names: false, open: false });
+    expect(await mine()).toMatchObject([{ has: true, mark: null, key: ['Inside'] }]);
+    const [rows] = (await server.sequelize.query('SELECT student_id AS who, at FROM live_answers')) as unknown as [
+      { who: null; at: Date }[],
+    ];
+    const [{ asked }] = (await server.sequelize.query('SELECT asked_at AS asked FROM live_questions'))[0] as [{ asked: Date }];
+    expect(rows).toEqual([
+      { who: null, at: asked },
+      { who: null, at: asked },
+    ]);
+    expect(((await finch.get(`/api/live-questions/${id}/answers`)).body as LiveAnswersReply).rows).toEqual([]);
+    expect((await finch.post(`/api/live-questions/${id}/score`, { points: 2000 })).body.type).toBe('live.nameless');
+  });
+
+  it('counts in the mark book once it is over, once; an answer that may not be changed stays', async () => {
+    const { id } = await ask(bend(), { mayChange: false });
+    await answer(bao, id, 'inside');
+    expect((await answer(bao, id, 'outside')).body.type).toBe('live.stays');
+    expect((await answer(bao, id, 'inside')).status).toBe(200);
+    const count = () => finch.post(`/api/live-questions/${id}/score`, { points: 2000 });
+    expect((await count()).body.type).toBe('live.stillOpen');
+    await show(id, { ended: true });
+    const [first, second] = [(await count()).body as { assignmentId: string }, (await count()).body as { assignmentId: string }];
+    expect(second).toEqual(first);
+    const { rows } = (await finch.get(`/api/assignments/${first.assignmentId}/pieces`)).body as AssignmentPiecesReply;
+    expect(rows.map((one) => [one.student.givenName, one.score?.earned ?? null])).toEqual([
+      ['Bao', 2000],
+      ['Hana', null],
+    ]);
   });
 });

@@ -41,6 +41,7 @@ describe('a notice', () => {
     expect((await change({ version: 7 })).body).toMatchObject({ type: 'conflict.changedMeanwhile', current: { version: 1 } });
     expect((await change({ tell: true })).body).toMatchObject({ version: 2, read: 1, readEarlier: 1 });
     expect(await mine()).toMatchObject([{ title: 'Boots on Friday', read: false }]);
+    server.clock.now += HOUR;
     await Promise.all([tick(), server.second().services.noticeTelling.tellShown(server.clock.now)]);
     expect(await newsOf(bao)).toEqual([
       ['notice', 'Boots on Friday'],

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Asking a class one question in the lesson: written here or taken from the store; and what was asked before. */
-import { Button } from 'ant-design-vue';
+import { Button, Checkbox } from 'ant-design-vue';
 import { blankQuestion, canBeAskedLive, fromStore, QUESTION_KINDS, questionFaults, type Question, type QuestionKind } from '@jolly/core';
 import type { LiveQuestionItem } from '@jolly/server/contract';
 import { useLocalStorage } from '@vueuse/core';
@@ -32,6 +32,8 @@ const person = inject(LIST_OWNER, null);
 /** What is being written stays in this browser until it is asked. */
 const draft = useLocalStorage<{ question: Question | null }>(() => `jolly-ask ${person?.value ?? ''}`, { question: null });
 const question = computed({ get: () => draft.value.question, set: (one) => (draft.value = { question: one }) });
+/** Whether names are recorded and answers may be changed; as it was the last time. */
+const how = useLocalStorage(() => `jolly-ask-how ${person?.value ?? ''}`, { names: true, mayChange: true });
 const writing = ref(question.value !== null);
 const newId = () => crypto.randomUUID();
 const choosing = ref(false);
@@ -63,7 +65,7 @@ const put = () =>
   attempt(async () => {
     const { id } = await ask('POST /api/classes/:classId/live-questions', {
       params: { classId: classId.value },
-      body: { question: question.value! },
+      body: { question: question.value!, ...how.value },
     });
     question.value = null;
     await router.push(`/board/${id}`);
@@ -95,6 +97,13 @@ const again = (one: LiveQuestionItem) =>
             <p v-if="faults.length > 0" class="small alarm">
               {{ t('live.missing', { what: faults.map((fault) => t(`quizMaking.faults.${fault}`)).join(', ') }) }}
             </p>
+            <div class="row wrap">
+              <Checkbox v-model:checked="how.names">{{ t('live.names') }}</Checkbox><Checkbox
+                v-if="how.names"
+                v-model:checked="how.mayChange"
+                >{{ t('live.mayChange') }}</Checkbox
+              ><span v-else class="small muted">{{ t('live.noNames') }}</span>
+            </div>
             <ProblemNote :problem="problem" />
             <div class="row wrap">
               <Button type="primary" :disabled="busy || faults.length > 0" @click="put">{{ t('live.askIt') }}</Button>
@@ -130,9 +139,9 @@ const again = (one: LiveQuestionItem) =>
                   :aria-label="t('live.toBoardOf', { title: one.title })"
                   >{{ t('live.toBoard') }}</LinkButton><Button
                   size="small"
-                  :aria-label="t('live.whoOf', { title: one.title })"
+                  :aria-label="t(one.names ? 'live.whoOf' : 'live.moreOf', { title: one.title })"
                   @click="looking = one.id"
-                  >{{ t('live.who') }}</Button
+                  >{{ t(one.names ? 'live.who' : 'live.more') }}</Button
                 ><Button v-if="schoolClass.putAwayAt === null" size="small" type="link" @click="again(one)">{{ t('live.again') }}</Button>
               </div>
             </li>

@@ -24,8 +24,8 @@ const open = computed(() => (value.value ?? []).filter((one) => one.open));
           questionTitle(one.asked)
         }}</span>
       </p>
-      <LinkButton :type="one.answer === null ? 'primary' : 'default'" :to="{ path: '/asked', query: kept }">{{
-        t(one.answer === null ? 'live.answerIt' : 'live.answeredIt')
+      <LinkButton :type="!one.has ? 'primary' : 'default'" :to="{ path: '/asked', query: kept }">{{
+        t(!one.has ? 'live.answerIt' : 'live.answeredIt')
       }}</LinkButton>
     </div>
   </section>

@@ -47,14 +47,17 @@ const send = () =>
     <RichTextView v-if="mine.asked.kind !== 'gaps'" class="asked" :text="mine.asked.text" />
     <!-- eslint-disable-next-line vuejs-accessibility/media-has-caption -->
     <audio v-if="mine.asked.spoken" controls :src="fileAddress(mine.asked.spoken.id)" />
-    <template v-if="mine.open">
+    <template v-if="mine.open && mine.has && !mine.mayChange">
+      <p class="good small" role="status">{{ t('live.sentForGood') }}</p>
+    </template>
+    <template v-else-if="mine.open">
       <AnswerField v-model="typed" :asked="mine.asked" :decimal="mine.decimal" />
       <ProblemNote :problem="problem" />
       <Button type="primary" size="large" block :disabled="!isNew || busy" @click="send">{{
         t(mine.answer === null ? 'live.send' : 'live.sendAgain')
       }}</Button>
       <p v-if="mine.answer !== null && !isNew" class="good small" role="status">{{ t('live.sent') }}</p>
-      <p class="muted small">{{ t('live.seen') }}</p>
+      <p class="muted small">{{ t(mine.names ? 'live.seen' : 'live.unseen') }}</p>
     </template>
     <template v-else>
       <p class="muted">{{ t('live.over') }}</p>

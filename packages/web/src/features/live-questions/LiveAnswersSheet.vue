@@ -7,8 +7,10 @@ import { computed, ref } from 'vue';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
+import FieldForm from '../../ui/FieldForm.vue';
 import ListTable from '../../ui/ListTable.vue';
 import { byText, type ListColumn } from '../../ui/list-view';
+import NumberField from '../../ui/NumberField.vue';
 import LoadGate from '../../ui/LoadGate.vue';
 import ProblemNote from '../../ui/ProblemNote.vue';
 import SideSheet from '../../ui/SideSheet.vue';
@@ -29,6 +31,12 @@ const columns = computed<ListColumn<Row>[]>(() => [
   { key: 'answer', title: t('live.answer'), sort: byText(said) },
   { key: 'mark', title: t('live.mark'), sort: byText((row) => row.mark) },
 ]);
+const points = ref(1);
+const score = () =>
+  attempt(async () => {
+    await ask('POST /api/live-questions/:liveId/score', { params, body: { points: Math.round(points.value * 1000) } });
+    await reload();
+  });
 const sure = ref(false);
 const remove = () =>
   attempt(async () => {
@@ -42,7 +50,9 @@ const remove = () =>
     <LoadGate :state="state" :why="why" @retry="reload">
       <div v-if="value && asked" class="stack">
         <QuestionSeen :question="value.question" />
+        <p v-if="!value.names" class="note">{{ t('live.nameless') }}</p>
         <ListTable
+          v-else
           name="live-answers"
           :label="t('live.who')"
           :rows="value.rows"
@@ -62,6 +72,17 @@ const remove = () =>
             ></template
           >
         </ListTable>
+        <template v-if="value.names && !value.open">
+          <RouterLink v-if="value.assignmentId" :to="`/assignments/${value.assignmentId}`">{{ t('live.scored') }}</RouterLink>
+          <FieldForm v-else lies="row" @send="score">
+            <label class="row"
+              ><span>{{ t('live.points') }}</span
+              ><NumberField v-model="points" :min="0" :max="1000" :label="t('live.points')"
+            /></label>
+            <Button html-type="submit" :disabled="busy || points <= 0">{{ t('live.score') }}</Button>
+            <span class="muted small">{{ t('live.scoreHint') }}</span>
+          </FieldForm>
+        </template>
         <ProblemNote :problem="problem" />
         <div class="row">
           <span class="grow" /><Button v-if="!sure" type="link" @click="sure = true">{{ t('live.remove') }}</Button

@@ -103,7 +103,9 @@ describe('the noticeboard of a class', () => {
 
   it('keeps what was begun when the sheet is closed, and takes a sentence of the stock', async () => {
     const { page, last } = await board([], {
-      [PUT]: new Refusal(422, 'notice.notReady', { errors: [{ path: 'phrases', message: 'Sentence 1 has a place.' }] }),
+      [PUT]: new Refusal(422, 'notice.notReady', {
+        errors: [{ path: 'phrases', code: 'notice.phrase', message: 'Sentence 1 has a place.' }],
+      }),
     });
     await page.press('New notice');
     await page.press('Sentences of the stock');
