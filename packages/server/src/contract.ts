@@ -9,6 +9,7 @@ export type * from './contract/book';
 export type * from './contract/classes';
 export type * from './contract/collecting';
 export type * from './contract/conversations';
+export type * from './contract/dates';
 export type * from './contract/exceptions';
 export type * from './contract/families';
 export type * from './contract/live-questions';

@@ -4,6 +4,7 @@ import { assignmentRoutes } from './features/assignments/assignments.routes';
 import { rubricRoutes } from './features/assignments/rubric.routes';
 import { calendarRoutes } from './features/classes/calendars.routes';
 import { classRoutes } from './features/classes/classes.routes';
+import { dateRoutes } from './features/dates/dates.routes';
 import { exceptionRoutes } from './features/exceptions/exceptions.routes';
 import { familyRoutes } from './features/families/families.routes';
 import { findRoutes } from './features/find/find.routes';
@@ -50,6 +51,7 @@ export function allRoutes(services: Services): Route[] {
     ...keptFileRoutes(services),
     ...shelfRoutes(services),
     ...planRoutes(services),
+    ...dateRoutes(services),
     ...newsRoutes(services),
     ...noticeRoutes(services),
     ...myNoticeRoutes(services),

@@ -6,6 +6,7 @@ type Needed = Pick<
   Services,
   | 'issuing'
   | 'noticeTelling'
+  | 'reminders'
   | 'returning'
   | 'dateChanges'
   | 'news'
@@ -23,10 +24,12 @@ type Needed = Pick<
  * not answer holds up nothing else, and cleaning goes on for minutes under a lease of its own.
  */
 export async function runScheduledJobs(services: Needed, now: number): Promise<void> {
-  const { sequelize, issuing, noticeTelling, returning, dateChanges, tellingFamilies, quizzes, news, mail, uploads, cleaning } = services;
+  const { sequelize, issuing, noticeTelling, reminders, returning, dateChanges, tellingFamilies, quizzes, news, mail, uploads, cleaning } =
+    services;
   const jobs: Job[] = [
     { name: 'telling of what was issued', run: (at) => issuing.tellIssued(at) },
     { name: 'telling of notices', run: (at) => noticeTelling.tellShown(at) },
+    { name: 'letters about reminders', run: (at) => reminders.mailDue(at) },
     { name: 'quizzes that ended by the clock', run: (at) => quizzes.settleEnded(at) },
     { name: 'results to be shown after closing', run: (at) => quizzes.showClosed(at) },
     { name: 'timed returns', run: (at) => returning.doTimed(at) },

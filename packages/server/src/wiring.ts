@@ -78,8 +78,11 @@ import { quizzesService } from './features/quizzes/quizzes.service';
 import { lateTelling } from './features/pieces/tell-late';
 import { workingService } from './features/pieces/working.service';
 import { worksService } from './features/pieces/works.service';
-import { calendarFeedService } from './features/plan/calendar-feed.service';
-import { datesService } from './features/plan/dates.service';
+import { calendarFeedService } from './features/dates/calendar-feed.service';
+import { datesService } from './features/dates/dates.service';
+import { eventsService } from './features/events/events.service';
+import { lessonsService } from './features/lessons/lessons.service';
+import { remindersService } from './features/reminders/reminders.service';
 import { movesService } from './features/plan/moves.service';
 import { planNotesService } from './features/plan/plan-notes.service';
 import { planService } from './features/plan/plan.service';
@@ -221,8 +224,11 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const today = todayService({ accounts, classes, assignments, classBoards, extensions, joining, roster });
   const termLine = termLineService({ classes, classBoards, myWork });
   const find = findService({ classes, roster, groups, assignments, myWork, shelf, questionStore, reports });
-  const dates = datesService({ classes, roster, assignments, board });
-  const calendarFeed = calendarFeedService({ sequelize, accounts, mail, dates });
+  const lessons = lessonsService({ sequelize, classes, roster });
+  const events = eventsService({ sequelize, accounts, classes, roster, families, keptFiles });
+  const reminders = remindersService({ sequelize, accounts, mail, news, zoneOf: (person) => dates.zoneOf(person) });
+  const dates = datesService({ classes, roster, assignments, board, families, lessons, events, reminders });
+  const calendarFeed = calendarFeedService({ sequelize, accounts, families, classes, mail, dates, events });
   const liveQuestions = liveQuestionsService({ sequelize, classes, roster, keptFiles });
   const liveScoring = liveScoringService({ liveQuestions, briefs, issuing, bookActs });
   const hands = handsService({ sequelize });
@@ -236,7 +242,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const noticeAnswers = noticeAnswersService({ sequelize, accounts, classes, notices, readingNotices, news });
   const ofStudents = { accounts, classes, roster, notices, readingNotices, writingNotices, news };
   const studentNotices = studentNoticesService({ sequelize, ...ofStudents });
-  const seenIn = { conversations, feedbackFiles, keptFiles, shelf, reviews, liveQuestions, notices };
+  const seenIn = { conversations, feedbackFiles, keptFiles, shelf, reviews, liveQuestions, notices, events };
   const fetching = fetchingService({ classes, assignments, board, pieces, works, ...seenIn });
   const counters = { requests: new Map<number, number>() };
   const setup = {
@@ -273,6 +279,9 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
     planNotes,
     dates,
     calendarFeed,
+    lessons,
+    events,
+    reminders,
   };
   const workingOn = {
     pieces,

@@ -127,7 +127,8 @@ export const ACTIONS = {
   'child.talk': ownChild,
   'familyAccount.edit': { roles: ['family'], relations: 'anyone' },
   'news.look': inSchool,
-  'dates.look': inSchool,
+  'dates.look': signedIn,
+  'reminder.own': signedIn,
   'dates.fetch': anyone,
 } as const satisfies Record<string, Rule>;
 

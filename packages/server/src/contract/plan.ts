@@ -113,26 +113,3 @@ export interface OrderRequest {
   unitId: string | null;
   assignmentIds: string[];
 }
-
-export type DateKind = 'due' | 'issue' | 'closure' | 'term';
-/** One entry of somebody's calendar. */
-export interface DateEntry {
-  kind: DateKind;
-  /** an instant, or of a day or days the local days */
-  at: Instant | null;
-  from: LocalDate;
-  to: LocalDate;
-  title: string;
-  classId: string | null;
-  className: string;
-  hue: number | null;
-  assignmentId: string | null;
-}
-export interface DatesReply {
-  zone: string;
-  entries: DateEntry[];
-}
-export interface CalendarAddressReply {
-  /** null: none made yet */
-  address: string | null;
-}

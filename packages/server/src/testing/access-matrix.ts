@@ -28,6 +28,21 @@ export const aNoticeBody = {
   tell: false,
   version: 0,
 };
+const anEventBody = {
+  classIds: [CLASS],
+  wholeSchool: false,
+  title: 'Field day',
+  text: '',
+  place: '',
+  from: '2026-11-26',
+  to: '2026-11-26',
+  begins: null,
+  ends: null,
+  repeat: null,
+  families: false,
+  attachments: [],
+  version: 0,
+};
 const onShelf = { title: 'Sheet', folder: '', tags: [], body: { kind: 'worksheet', text: doc('x') } };
 const settings = { ...SHIPPED_REPORTS.progress, classIds: [CLASS] };
 const leavesOut = { questionId: 'q', correction: { kind: 'leaveOut', how: 'dropped' }, giveBack: false };
@@ -72,6 +87,24 @@ export const MATRIX: Record<ApiKey, Row> = {
   'PUT /api/my/notices/:noticeId/hand': students(404, { body: { chosen: ['a'] } }),
   'GET /api/family/children/:studentId/notices': { nobody: 401, wrong: ['teacher', 403], other: 404 },
   'POST /api/family/children/:studentId/notices/read': { nobody: 401, wrong: ['teacher', 403], other: 404, body: { noticeIds: [] } },
+  'GET /api/classes/:classId/dates.ics': teachers(404),
+  'GET /api/classes/:classId/timetable': teachers(404),
+  'PUT /api/classes/:classId/timetable': teachers(404, { body: { rules: [], weekA: null, countsClosedWeeks: false, version: 0 } }),
+  'POST /api/classes/:classId/timetable/read': teachers(404, { body: { text: 'BEGIN:VCALENDAR' } }),
+  'PUT /api/classes/:classId/room': teachers(404, { body: { open: true } }),
+  'GET /api/my/rooms': students(200),
+  'GET /api/events/:eventId': { nobody: 401, wrong: null, other: 404 },
+  'GET /api/events/:eventId/event.ics': { nobody: 401, wrong: null, other: 404 },
+  'PUT /api/events/:eventId': teachers(404, { body: anEventBody }),
+  'DELETE /api/events/:eventId': teachers(404),
+  'GET /api/my/reminders': { nobody: 401, wrong: null, other: 200 },
+  'PUT /api/my/reminders/:reminderId': {
+    nobody: 401,
+    wrong: null,
+    other: 404,
+    body: { text: 'Floats', at: MONDAY, byMail: false, done: false, version: 1 },
+  },
+  'DELETE /api/my/reminders/:reminderId': { nobody: 401, wrong: null, other: 404 },
   'GET /api/classes/:classId/roster': teachers(404),
   'GET /api/classes/:classId/joinings': teachers(404),
   'POST /api/classes/:classId/joinings/:joiningId': teachers(404, { body: { how: 'refuse' } }),

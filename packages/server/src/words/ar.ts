@@ -69,6 +69,7 @@ export const ar: Words = {
     made: 'أُعدّ في {day}',
     noTotal: 'لا مجموع بعد',
   },
+  calendar: { noSchool: 'لا توجد مدرسة', begins: 'يبدأ: ' },
   letters: {
     hello: 'مرحبًا {name}،',
     signed: 'Jolly Compass',

@@ -67,6 +67,7 @@ export const en = {
     made: 'Made {day}',
     noTotal: 'no total yet',
   },
+  calendar: { noSchool: 'No school', begins: 'Begins: ' },
   letters: {
     hello: 'Hello {name},',
     signed: 'Jolly Compass',

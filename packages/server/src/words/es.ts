@@ -69,6 +69,7 @@ export const es: Words = {
     made: 'Hecho el {day}',
     noTotal: 'aún sin total',
   },
+  calendar: { noSchool: 'Sin escuela', begins: 'Empieza: ' },
   letters: {
     hello: 'Hola, {name}:',
     signed: 'Jolly Compass',

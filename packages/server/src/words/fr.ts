@@ -69,6 +69,7 @@ export const fr: Words = {
     made: 'Fait le {day}',
     noTotal: 'pas encore de total',
   },
+  calendar: { noSchool: 'Pas d’école', begins: 'Commence : ' },
   letters: {
     hello: 'Bonjour {name},',
     signed: 'Jolly Compass',

@@ -4,6 +4,7 @@ import type { AssignmentsApi } from './assignments';
 import type { ClassesApi } from './classes';
 import type { CollectingApi } from './collecting';
 import type { ConversationsApi } from './conversations';
+import type { DatesApi } from './dates';
 import type { ExceptionsApi } from './exceptions';
 import type { FamiliesApi } from './families';
 import type { FilesApi } from './files';
@@ -46,6 +47,7 @@ export interface Api
     ClassesApi,
     CollectingApi,
     ConversationsApi,
+    DatesApi,
     ExceptionsApi,
     FamiliesApi,
     FilesApi,

@@ -1,8 +1,6 @@
 import type { DaySpan } from '@jolly/core';
 import type { Nothing } from './shape';
 import type {
-  CalendarAddressReply,
-  DatesReply,
   MoveConfirm,
   MovePreview,
   MoveReply,
@@ -23,8 +21,4 @@ export interface PlanApi {
   'PUT /api/plan-notes/:noteId': { body: PlanNoteChange; reply: PlanNote };
   'DELETE /api/plan-notes/:noteId': Nothing;
   'PUT /api/classes/:classId/order': { body: OrderRequest };
-  'GET /api/dates': { query: DaySpan; reply: DatesReply };
-  'GET /api/my/calendar-address': { reply: CalendarAddressReply };
-  'POST /api/my/calendar-address': { reply: CalendarAddressReply };
-  'GET /calendar/:file': { file: 'text/calendar' };
 }

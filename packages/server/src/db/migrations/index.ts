@@ -48,6 +48,7 @@ import * as planNotes from './0047-add-plan-notes';
 import * as askLive from './0048-ask-live';
 import * as notices from './0049-add-notices';
 import * as askLiveWithoutNames from './0050-ask-live-without-names';
+import * as dates from './0051-add-dates';
 
 /** One step of the schema: statements up, and the way back. A released one is never edited. */
 export interface Migration {
@@ -108,4 +109,5 @@ export const MIGRATIONS: readonly Migration[] = [
   askLive,
   notices,
   askLiveWithoutNames,
+  dates,
 ];

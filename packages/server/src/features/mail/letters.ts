@@ -29,6 +29,11 @@ export const coTeacherInvitation = (of: { className: string; teacher: string; li
   ),
 });
 
+export const reminderLetter = (of: { name: string; text: string }): Letter => ({
+  subject: `Reminder: ${of.text}`,
+  body: sign(`Hello ${of.name},\n\nyou wanted to be reminded:\n\n${of.text}`),
+});
+
 export const newPassword = (of: { name: string; userName: string; link: string }): Letter => ({
   subject: 'A new password',
   body: sign(

@@ -18,6 +18,8 @@ export interface MailRow {
   settingsAt: string | null;
   sentAt: Date | null;
   problem: string | null;
+  /** for its reader alone: whoever looks after the mailroom does not see it */
+  isPrivate: boolean;
 }
 
 export const defineMails = (sequelize: Sequelize) =>
@@ -39,6 +41,7 @@ export const defineMails = (sequelize: Sequelize) =>
       settingsAt: DataTypes.STRING,
       sentAt: DataTypes.DATE(3),
       problem: DataTypes.STRING,
+      isPrivate: DataTypes.BOOLEAN,
     },
     { tableName: 'mails' },
   );

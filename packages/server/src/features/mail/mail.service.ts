@@ -145,7 +145,7 @@ export function mailService({
     /** Puts a letter into the queue, in the transaction of what it tells about. */
     async post(
       letter: Letter,
-      to: { address: string; name: string; userId: string | null; id?: string },
+      to: { address: string; name: string; userId: string | null; id?: string; isPrivate?: boolean; notBefore?: number },
       by: string | null,
       now: number,
       transaction: Transaction,
@@ -162,11 +162,12 @@ export function mailService({
         madeAt: new Date(now),
         state: 'waiting',
         tries: 0,
-        nextTryAt: new Date(now),
+        nextTryAt: new Date(to.notBefore ?? now),
         language: letter.language ?? 'en',
         settingsAt: letter.settingsAt ?? null,
         sentAt: null,
         problem: null,
+        isPrivate: to.isPrivate ?? false,
       };
       await mails.bulkCreate([row], { ignoreDuplicates: true, transaction });
     },
@@ -196,7 +197,8 @@ export function mailService({
     /** What this teacher sent or was sent, newest first; whoever looks after the mailroom sees all. */
     async mailroom(teacher: Actor & { userId: string }): Promise<Pick<MailroomReply, 'mails' | 'standIn'>> {
       const me = await accounts.me(teacher);
-      const mine = me?.keeper ? {} : { [Op.or]: [{ byUser: teacher.userId }, { toUser: teacher.userId }] };
+      const own = { [Op.or]: [{ byUser: teacher.userId }, { toUser: teacher.userId }] };
+      const mine = me?.keeper ? { [Op.or]: [{ isPrivate: false }, own] } : own;
       const rows = await rowsOf(mails, {
         where: mine,
         order: [

@@ -1,23 +1,12 @@
 import { COUNT_SHOWN, LANGUAGES, LONGEST_PLACE, MOST_CHOICES, NOTICE_ANSWERS, NOTICE_READERS, PHRASE_IDS } from '@jolly/core';
 import Joi from 'joi';
 import type { HandBody, NoticeAnswerRequest, NoticePauseRequest, NoticeRequest, NoticeVerdict, StudentNoticeRequest } from '../../contract';
+import { noticeAttachment } from '../../forms/attachments';
 import { audience } from '../../forms/audiences';
 import { id, instantOrNull, line, localDay, richText, version } from '../../forms/fields';
 import { keptFile, shortText } from '../../forms/rubrics';
 
 const flag = Joi.boolean().strict().required();
-const attachmentOf = (kind: string, more: Joi.PartialSchemaMap) =>
-  Joi.object({ id, kind: Joi.valid(kind).required(), title: shortText(200), ...more });
-const attachment = Joi.alternatives().conditional('.kind', {
-  is: 'file',
-  then: attachmentOf('file', { file: keptFile.required() }),
-  otherwise: attachmentOf('link', {
-    url: Joi.string()
-      .max(2000)
-      .uri({ scheme: ['http', 'https'] })
-      .required(),
-  }),
-});
 const choiceId = Joi.string()
   .pattern(/^[\w-]{1,36}$/)
   .required();
@@ -73,7 +62,7 @@ export const noticeBody = Joi.object<NoticeRequest, true>({
     )
     .max(20)
     .required(),
-  attachments: Joi.array().items(attachment).max(20).unique('id').required(),
+  attachments: Joi.array().items(noticeAttachment).max(20).unique('id').required(),
   spoken: keptFile.allow(null).required(),
   briefId: id.allow(null),
   until: localDay.allow(null).required(),

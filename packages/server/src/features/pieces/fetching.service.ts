@@ -8,6 +8,7 @@ import type { KeptFilesService } from '../kept/kept-files.service';
 import { namelessFile } from '../marking/desk.service';
 import type { ReviewsService } from '../reviews/reviews.service';
 import type { LiveQuestionsService } from '../live-questions/live-questions.service';
+import type { EventsService } from '../events/events.service';
 import type { NoticesService } from '../notices/notices.service';
 import type { ShelfService } from '../shelf/shelf.service';
 import type { BoardService } from './board.service';
@@ -31,6 +32,7 @@ interface Collaborators {
   shelf: ShelfService;
   liveQuestions: LiveQuestionsService;
   notices: NoticesService;
+  events: EventsService;
   reviews: ReviewsService;
 }
 
@@ -48,6 +50,7 @@ export function fetchingService({
   reviews,
   liveQuestions,
   notices,
+  events,
 }: Collaborators) {
   type Person = Actor & { userId: string };
 
@@ -126,6 +129,7 @@ export function fetchingService({
       shelfItem: async (id: string) => actor.role === 'teacher' && (await shelf.maySee(actor, id)),
       liveQuestion: (id: string) => liveQuestions.maySee(actor, id),
       notice: (id: string) => notices.maySee(actor, id, now),
+      event: (id: string) => events.maySee(actor, id),
     };
     for (const { holderKind, holderId } of found.holders) if (await sees[holderKind](holderId)) return found.file;
     return null;

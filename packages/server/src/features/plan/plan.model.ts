@@ -23,21 +23,6 @@ export interface PlanNoteRow {
   doneAt: Date | null;
   version: number;
 }
-export interface CalendarAddressRow {
-  userId: string;
-  secret: string;
-  madeAt: Date;
-}
-export interface ServedEntryRow {
-  userId: string;
-  uid: string;
-  sequence: number;
-  digest: string;
-  entry: unknown;
-  changedAt: Date;
-  cancelledAt: Date | null;
-}
-
 export function definePlan(sequelize: Sequelize) {
   const key = () => ({ type: DataTypes.STRING(36), primaryKey: true });
   return {
@@ -68,24 +53,6 @@ export function definePlan(sequelize: Sequelize) {
         version: DataTypes.INTEGER,
       },
       { tableName: 'plan_notes' },
-    ),
-    addresses: sequelize.define<Model<CalendarAddressRow>>(
-      'calendarAddress',
-      { userId: key(), secret: DataTypes.STRING, madeAt: DataTypes.DATE(3) },
-      { tableName: 'calendar_addresses' },
-    ),
-    served: sequelize.define<Model<ServedEntryRow>>(
-      'servedEntry',
-      {
-        userId: key(),
-        uid: { type: DataTypes.STRING, primaryKey: true },
-        sequence: DataTypes.INTEGER,
-        digest: DataTypes.STRING,
-        entry: DataTypes.JSON,
-        changedAt: DataTypes.DATE(3),
-        cancelledAt: DataTypes.DATE(3),
-      },
-      { tableName: 'served_entries' },
     ),
   };
 }

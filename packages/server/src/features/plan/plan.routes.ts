@@ -1,19 +1,16 @@
 import { MAX_SHIFT_DAYS, type DaySpan } from '@jolly/core';
 import Joi from 'joi';
 import type { MoveConfirm, MoveRequest, PlanNoteChange, PlanNoteRequest } from '../../contract';
-import { asPerson, asTeacher } from '../../http/as-role';
+import { asTeacher } from '../../http/as-role';
 import { id, localDay, version } from '../../forms/fields';
 import type { Route } from '../../http/route';
 import type { PlanNotesService } from './plan-notes.service';
 import type { PlanService } from './plan.service';
 import type { MovesService } from './moves.service';
-import type { DatesService } from './dates.service';
-import type { CalendarFeedService } from './calendar-feed.service';
 import { orderBody } from './plan.schema';
 import { classParams } from '../../forms/params';
 
 const span = { from: localDay.required(), to: localDay.required() };
-export const datesQuery = Joi.object<DaySpan>(span);
 export const planQuery = Joi.object<DaySpan & { classId?: string }>({ ...span, classId: id.optional() });
 const days = Joi.number().strict().integer().min(-MAX_SHIFT_DAYS).max(MAX_SHIFT_DAYS).invalid(0).required();
 const shift = Joi.alternatives().conditional('.kind', {
@@ -36,12 +33,6 @@ export const confirmMoveBody = Joi.object<MoveConfirm, true>({
   tell: Joi.boolean().strict().required(),
 });
 export const moveParams = Joi.object({ moveId: id });
-export const calendarParams = Joi.object({
-  file: Joi.string()
-    .pattern(/^[\w-]{43}\.ics$/)
-    .required(),
-});
-
 const note = { day: localDay.allow(null).required(), text: Joi.string().trim().min(1).max(1000).required() };
 export const noteBody = Joi.object<PlanNoteRequest, true>({
   ...note,
@@ -54,15 +45,11 @@ export const noteParams = Joi.object({ noteId: id });
 export const planRoutes = ({
   plan,
   moves,
-  dates,
-  calendarFeed,
   planNotes,
 }: {
   plan: PlanService;
   planNotes: PlanNotesService;
   moves: MovesService;
-  dates: DatesService;
-  calendarFeed: CalendarFeedService;
 }): Route[] => [
   {
     route: 'GET /api/plan',
@@ -124,36 +111,5 @@ export const planRoutes = ({
     params: classParams,
     body: orderBody,
     handle: ({ actor, params, body }) => plan.order(asTeacher(actor), params.classId, body),
-  },
-  {
-    route: 'GET /api/dates',
-    action: 'dates.look',
-    does: 'Your dates as a calendar: what is due, what goes out, closures.',
-    query: datesQuery,
-    handle: ({ actor, query, now }) => dates.between(asPerson(actor), query, now),
-  },
-  {
-    route: 'GET /api/my/calendar-address',
-    action: 'dates.look',
-    does: 'The address under which your calendar program finds your dates.',
-    handle: ({ actor }) => calendarFeed.address(asPerson(actor)),
-  },
-  {
-    route: 'POST /api/my/calendar-address',
-    action: 'dates.look',
-    does: 'Makes a new calendar address; an earlier one stops working.',
-    handle: ({ actor, now }) => calendarFeed.renew(asPerson(actor), now),
-  },
-  {
-    route: 'GET /calendar/:file',
-    action: 'dates.fetch',
-    does: 'The calendar behind a secret address, as iCalendar.',
-    params: calendarParams,
-    limit: 'calendar',
-    repliesItself: true,
-    handle: async ({ params, now, res }) => {
-      const text = await calendarFeed.serve(params.file.slice(0, -'.ics'.length), now);
-      res.set({ 'Content-Type': 'text/calendar; charset=utf-8', 'Cache-Control': 'private, max-age=300' }).send(text);
-    },
   },
 ];
