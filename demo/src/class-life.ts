@@ -1,4 +1,4 @@
-import { DAY_MS, EVERYONE, HOUR_MS, localDateAt, textOf, type SchoolCalendar } from '@jolly/core';
+import { DAY_MS, EVERYONE, HOUR_MS, instantOf, localDateAt, mondayOf, plusDays, textOf, weekdayOf, type SchoolCalendar } from '@jolly/core';
 import type { NoticeRequest } from '@jolly/server/dist/contract';
 import { idFrom } from '@jolly/server/dist/db/id-from';
 import type { Services } from '@jolly/server/dist/wiring';
@@ -141,4 +141,59 @@ export async function seedClassLife({ services, calendar, now, teacherId, classI
   );
   const linnea = { role: 'family' as const, userId: families.get('linnea.lindqvist')! };
   await services.readingNotices.noteReadByFamily(linnea, idOf.get('Bao Lindqvist')!, [boots.id], now - 20 * HOUR_MS);
+  await seedDates({ services, calendar, now, teacherId, classIds, idOf, families });
+}
+
+/** Lessons by a timetable in A and B weeks, a call, events of a class and of the school, and a reminder of the teacher's own. */
+async function seedDates({ services, calendar, now, teacherId, classIds }: Setting): Promise<void> {
+  const teacher = { role: 'teacher' as const, userId: teacherId };
+  const rule = (id: string, weekday: number, from: string, to: string, room: string, weeks: 'every' | 'A' | 'B' = 'every') => ({
+    ...{ id: idFrom('demo lesson', id), weekday, from, to, room, weeks },
+    ...{ validFrom: null, validTo: null, except: [], link: null },
+  });
+  const weekA = mondayOf(localDateAt(calendar.zone, now));
+  for (const [name, rules] of [
+    [
+      'Rivers 8',
+      [rule('r1', 3, '10:10', '10:55', '12'), rule('r2', 5, '08:20', '09:05', '12'), rule('r3', 1, '11:10', '11:55', '12', 'B')],
+    ],
+    ['Weather 9', [rule('w1', 2, '09:15', '10:00', '14'), rule('w2', 4, '13:10', '13:55', '14')]],
+    ['Maps 10', [rule('m1', 1, '08:20', '09:05', '12'), rule('m2', 3, '13:10', '13:55', '12')]],
+  ] as const)
+    await services.lessons.set(teacher, classIds[name]!, { rules: [...rules], weekA, countsClosedWeeks: false, version: 0 }, now);
+  const rivers = classIds['Rivers 8']!;
+  const { version } = (await services.classes.load([rivers]))[0]!;
+  await services.classes.edit(teacher, rivers, { liveLink: services.mail.linkTo(`/call/${rivers}`), liveMinutes: 5, version });
+  const day = (schoolDays: number) => localDateAt(calendar.zone, dueAt(calendar, now, schoolDays));
+  const event = (name: string, more: object) =>
+    services.events.set(teacher, idFrom('demo event', name), {
+      ...{ classIds: [rivers], wholeSchool: false, title: name, text: '', place: '', begins: null, ends: null, repeat: null },
+      ...{ from: day(1), to: day(1), families: true, attachments: [], version: 0 },
+      ...more,
+    });
+  await event('Field day at the ford', {
+    begins: '09:40',
+    ends: '12:30',
+    place: 'The ford',
+    text: 'Boots and dry socks. Back before lunch.',
+  });
+  await event('Evening for families', {
+    wholeSchool: true,
+    classIds: [],
+    from: day(7),
+    to: day(7),
+    begins: '18:00',
+    ends: '20:00',
+    place: 'Hall',
+  });
+  const last = plusDays(day(4), 28);
+  const repeat = { weekdays: [weekdayOf(day(4))], every: 2, until: last, except: [] };
+  await event('Gauge reading at the bridge', { from: day(4), to: day(4), begins: '08:00', ends: '08:20', families: false, repeat });
+  const at = instantOf(calendar.zone, { date: day(1), msOfDay: 8 * HOUR_MS });
+  await services.reminders.set(
+    teacher,
+    idFrom('demo reminder'),
+    { text: 'Fetch the floats', at, byMail: false, done: false, version: 0 },
+    now,
+  );
 }

@@ -118,8 +118,7 @@ it('lets a family into nothing that is not for families', async () => {
     const { status } = await frida.send(verb, address, body);
     if (status !== 403) open.push(`${status} ${key}`);
   }
-  for (const path of ['/api/news', '/api/term-line', '/api/find?q=a'])
-    expect([path, (await frida.get(path)).status]).toEqual([path, 403]);
+  for (const path of ['/api/news', '/api/term-line', '/api/find?q=a']) expect([path, (await frida.get(path)).status]).toEqual([path, 403]);
   expect(open).toEqual([]);
 });
 

@@ -2,6 +2,7 @@ import { textOf } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { placeOf } from '../http/route';
 import { allRoutes } from '../routes';
+import { putUp } from './notices';
 import { aQuiz, asQuiz, gap, question } from './quizzes';
 import { aSchool, aServer, DAY, HOUR, type Person, type School, type Server } from './school';
 
@@ -190,4 +191,41 @@ it('of a quiz no reply to its student and family holds a key, what an answer ear
   expect(await tells()).toEqual([]);
   await finch.post(`/api/assignments/${id}/return`, { studentIds: [school.bao.id], confirmed: true });
   expect(await tells()).toContain('/api/my/quizzes/:assignmentId');
+});
+
+it('a reminder, a jotting and what is written to the teacher alone are in no other person’s page, reply, feed or letter', async () => {
+  const assignment = await school.issued();
+  await server.services.jottings.write(
+    { role: 'teacher', userId: school.finch.id },
+    school.rivers,
+    school.bao.id,
+    { kind: 'toSpeak', text: 'JOTTED' },
+    null,
+    server.clock.now,
+  );
+  await finch.put(`/api/my/reminders/${randomUUID()}`, { text: 'FLOATS', at: server.clock.now, byMail: true, done: false, version: 0 });
+  await bao.put(`/api/my/reminders/${randomUUID()}`, { text: 'OARS', at: server.clock.now, byMail: true, done: false, version: 0 });
+  const notice = await putUp(finch, [school.rivers], { answers: 'teacher' });
+  await bao.post(`/api/my/notices/${notice.id}/answers`, { id: randomUUID(), text: 'WHISPERED', below: null });
+  await server.services.reminders.mailDue(server.clock.now);
+  const ids = { classId: school.rivers, studentId: school.bao.id, assignmentId: assignment.id, noticeId: notice.id };
+  /** Where each of the words is in all that somebody is answered, their calendar feed too. */
+  const heard = async (name: string, who: Person): Promise<Record<string, string[]>> => {
+    const { address } = (await who.post('/api/my/calendar-address')).body as { address: string };
+    const feed = (await who.get(new URL(address).pathname)).text;
+    const all = [...(await everythingOf(who, ids)), ['feed', feed] as const];
+    const found = ['FLOATS', 'OARS', 'WHISPERED', 'JOTTED'].map((word) => [
+      word,
+      all.filter(([, text]) => text.includes(word)).map(([path]) => path),
+    ]);
+    return { name: [name], ...(Object.fromEntries(found) as Record<string, string[]>) };
+  };
+  const nothing = { FLOATS: [], OARS: [], WHISPERED: [], JOTTED: [] };
+  const own = await heard('finch', finch);
+  expect(own).toMatchObject({ OARS: [], FLOATS: expect.arrayContaining(['/api/my/reminders', '/api/dates', 'feed']) as string[] });
+  for (const name of ['stranger', 'hana', 'frida', 'felix'])
+    expect(await heard(name, await server.person(name))).toEqual({ name: [name], ...nothing });
+  expect(await heard('bao', bao)).toMatchObject({ FLOATS: [], JOTTED: [] });
+  // A colleague of the class reads what its students answer, and nothing else of this.
+  expect(await heard('lund', await server.person('lund'))).toMatchObject({ FLOATS: [], OARS: [], JOTTED: [] });
 });

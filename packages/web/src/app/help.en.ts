@@ -78,6 +78,14 @@ export const HELP: Readonly<Record<string, PageHelp>> = {
       'Where your class lets you, “Put up a notice” writes one of your own.',
     ],
   },
+  '/class/:id/timetable': {
+    is: 'The lessons of the class, which stand in every calendar and open its live room.',
+    acts: [
+      'Add a lesson, or read the timetable from a calendar file; look at it and store it.',
+      'Under “more…” a lesson gets its first and last day, days on which it is left out, and a call of its own.',
+      'Press “Open it now” to let students into the live room outside a lesson.',
+    ],
+  },
   '/asked': {
     is: 'What your teacher asks in the lesson.',
     acts: [

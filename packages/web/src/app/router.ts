@@ -108,6 +108,12 @@ export const router = createRouter({
     },
     { path: '/class/:id/ask', component: () => import('../features/live-questions/AskPage.vue'), meta: teacher('class', 'live.title') },
     {
+      path: '/class/:id/timetable',
+      component: () => import('../features/dates/TimetablePage.vue'),
+      meta: teacher('class', 'lessons.title'),
+    },
+    { path: '/call/:id', component: () => import('../features/dates/CallPage.vue'), meta: { bare: true, title: 'call.title' } },
+    {
       path: '/class/:id/notices',
       component: () => import('../features/notices/NoticeboardPage.vue'),
       meta: teacher('class', 'notices.title'),

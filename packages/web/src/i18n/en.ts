@@ -15,6 +15,7 @@ import { markbookWords } from '../features/markbook/words.en';
 import { markingWords } from '../features/marking/words.en';
 import { returnedWords } from '../features/mywork/returned-words.en';
 import { myworkWords } from '../features/mywork/words.en';
+import { dateWords } from '../features/dates/words.en';
 import { newsWords } from '../features/news/words.en';
 import { noticeWords } from '../features/notices/words.en';
 import { notesWords } from '../features/notes/words.en';
@@ -180,6 +181,7 @@ export const en = {
   ...markingWords,
   ...myworkWords,
   ...returnedWords,
+  ...dateWords,
   ...newsWords,
   ...noticeWords,
   ...notesWords,

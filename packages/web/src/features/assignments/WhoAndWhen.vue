@@ -13,6 +13,7 @@ import { localDayLong, weekdayText } from '../../time/format';
 import ClassSquare from '../../ui/ClassSquare.vue';
 import WhenField from '../../ui/WhenField.vue';
 import { useWords } from '../../ui/use-words';
+import { NextLesson } from '../dates';
 import AudienceSheet from './AudienceSheet.vue';
 import ExceptionSheet from './ExceptionSheet.vue';
 import OtherDates from './OtherDates.vue';
@@ -203,6 +204,14 @@ const sheetOf = computed(() =>
           />
         </div>
       </div>
+      <NextLesson
+        v-if="!handout"
+        :class-id="set.classId"
+        :zone="zoneOf(set.classId)"
+        :fields="(['due', 'closes'] as const).map((field) => ({ field, name: t(`compose.${field}`) }))"
+        :after="set.due"
+        @set="(field, at) => (set[field] = at)"
+      />
       <p v-for="one in joinedAfter.filter((other) => other.set === set)" :key="one.n" class="small said row wrap">
         <Checkbox :checked="one.gets" @change="giveToThem(set, !one.gets)">
           {{ count('compose.joinedAfter', one.n) }} {{ t('compose.giveThem') }}</Checkbox

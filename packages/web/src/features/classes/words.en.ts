@@ -6,6 +6,7 @@ export const classesWords = {
       students: 'Students',
       notices: 'Noticeboard',
       ask: 'In the lesson',
+      timetable: 'Lessons',
       groups: 'Groups',
       families: 'Families',
       exceptions: 'Exceptions',

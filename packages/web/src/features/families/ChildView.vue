@@ -8,6 +8,7 @@ import { useLoad } from '../../api/use-load';
 import ClassSquare from '../../ui/ClassSquare.vue';
 import CompassDial from '../../ui/CompassDial.vue';
 import LoadGate from '../../ui/LoadGate.vue';
+import ChildDates from './ChildDates.vue';
 import ChildNotices from './ChildNotices.vue';
 import ClassTalk from './ClassTalk.vue';
 import PieceLine from './PieceLine.vue';
@@ -44,6 +45,7 @@ const number = (text: string | null) => (text === null ? null : Number(text));
       <div v-else class="parts">
         <div>
           <ChildNotices :child-id="childId" />
+          <ChildDates :class-ids="value.classes.map((one) => one.classId)" :zone="value.classes[0]!.zone" />
           <section>
             <div class="heading">
               <h2>{{ t('family.missing') }}</h2>

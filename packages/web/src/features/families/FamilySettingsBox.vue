@@ -8,6 +8,7 @@ import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { useLanguage } from '../../i18n';
 import { useSession } from '../accounts';
+import FamilyCalendar from './FamilyCalendar.vue';
 import { useFamilyWords } from './use-family';
 import SelectField from '../../ui/SelectField.vue';
 import RadioField from '../../ui/RadioField.vue';
@@ -110,6 +111,7 @@ async function add(): Promise<void> {
         </div>
       </template></FieldForm
     >
+    <FamilyCalendar class="sheet box" />
     <FieldForm :problem="mailingRefused" class="sheet box" @send="setEmail">
       <FormLine :label="t('family.email')" for="family-mail" path="email">
         <Input id="family-mail" v-model:value="email" type="email" :maxlength="200" autocomplete="email" dir="ltr" />

@@ -14,7 +14,12 @@ afterEach(() => useLanguage('en'));
 describe('settings of a family', () => {
   const home: FamilyHomeReply = { language: 'en', telling: 'atOnce', letterShows: 'score', children: [bao] };
   const box = async (answers: Answers = {}, me = frida) => {
-    const server = serving({ 'GET /api/session': { me, csrf: 'token', now: 0 }, [SETTINGS]: undefined, ...answers });
+    const server = serving({
+      'GET /api/my/calendar-address': { address: null },
+      'GET /api/session': { me, csrf: 'token', now: 0 },
+      [SETTINGS]: undefined,
+      ...answers,
+    });
     return { ...server, page: await opened(FamilySettingsBox, { props: { home }, before: () => (useSession().me = me) }) };
   };
 

@@ -11,6 +11,7 @@ import SignalFlag from '../../ui/SignalFlag.vue';
 import { useWords } from '../../ui/use-words';
 import { useScope, useTermLine } from '../termline';
 import { AskedNow } from '../live-questions';
+import { RemindersStrip, RoomsStrip } from '../dates';
 import { NoticesStrip } from '../notices';
 import JoiningBox from './JoiningBox.vue';
 import WorkCard from './WorkCard.vue';
@@ -72,6 +73,7 @@ const toReview = computed(() => (reviews.value.value ?? []).filter((one) => one.
     <div class="page">
       <h1 class="hidden-text">{{ t('work.title') }}</h1>
       <AskedNow @heard="beat += 1" />
+      <RoomsStrip />
       <JoiningBox @joined="cameIn" @waits="waits = $event" />
       <div v-if="mine.length === 0 && handouts.length === 0" class="note stack">
         <template v-if="line.classes.length > 0"
@@ -145,6 +147,7 @@ const toReview = computed(() => (reviews.value.value ?? []).filter((one) => one.
           </div>
         </section>
         <section>
+          <RemindersStrip />
           <NoticesStrip :beat="beat" />
           <div class="heading">
             <h2>{{ t('work.back') }}</h2>

@@ -16,7 +16,8 @@ const notice = defineModel<NoticeDraft>({ required: true });
 defineSlots<{ /** between title and text */ default?: () => unknown }>();
 const { t } = useWords();
 const first = ref<Focusable[]>([]);
-onMounted(() => first.value[0]?.focus());
+// The sheet takes the focus when it has come in; then its first field has it.
+onMounted(() => requestAnimationFrame(() => requestAnimationFrame(() => first.value[0]?.focus())));
 const written = computed(() => LANGUAGES.filter((one) => one === notice.value.language || notice.value.words[one] !== undefined));
 const left = computed(() => LANGUAGES.filter((one) => !written.value.includes(one)));
 const inOrder = computed(() => [notice.value.language, ...written.value.filter((one) => one !== notice.value.language)]);

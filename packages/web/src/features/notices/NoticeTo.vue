@@ -74,9 +74,7 @@ function choose(audience: Audience): void {
 </template>
 
 <style scoped>
-.of-class {
-  display: inline-flex;
-  gap: 7px;
-  align-items: center;
+.of-class > :first-child {
+  margin-inline-end: 7px;
 }
 </style>

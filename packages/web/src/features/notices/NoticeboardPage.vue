@@ -13,6 +13,7 @@ import PageActs from '../../ui/PageActs.vue';
 import { useShortcuts } from '../../ui/use-shortcuts';
 import { useWords } from '../../ui/use-words';
 import { ClassFrame, useClasses } from '../classes';
+import { TwoWeeks } from '../dates';
 import { titleOf } from './blank-notice';
 import NoticeCard from './NoticeCard.vue';
 import NoticeSettings from './NoticeSettings.vue';
@@ -103,7 +104,7 @@ async function stored(): Promise<void> {
           </FoldedPart>
         </LoadGate>
       </section>
-      <slot name="side" />
+      <aside><TwoWeeks :school-class="schoolClass" /></aside>
     </div>
     <NoticeSheet
       v-if="open?.what === 'new' || open?.what === 'hands' || open?.what === 'edit'"
@@ -138,6 +139,13 @@ async function stored(): Promise<void> {
   margin-block: 18px 8px;
 }
 .columns {
-  max-inline-size: 860px;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 388px;
+  gap: 22px;
+}
+@media (max-width: 1000px) {
+  .columns {
+    grid-template-columns: 1fr;
+  }
 }
 </style>

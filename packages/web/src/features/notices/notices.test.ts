@@ -74,6 +74,7 @@ const answer = (more: Partial<NoticeAnswer> = {}): NoticeAnswer => ({
 const CLASSES: Answers = {
   'GET /api/classes': [aClass(), aClass({ id: 'maps', label: 'Maps 10', name: 'Maps 10' })],
   'GET /api/assignments': [],
+  'GET /api/dates': { zone: 'UTC', entries: [] },
 };
 const board = async (notices: TeacherNotice[], answers: Answers = {}) => {
   const server = serving({ ...CLASSES, [LIST]: { notices }, [PUT]: notices[0] ?? notice(), ...answers } as Answers);

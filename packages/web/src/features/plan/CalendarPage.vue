@@ -15,7 +15,9 @@ import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 import { useSession } from '../accounts';
 import { useScope, useTermLine } from '../termline';
+import PageActs from '../../ui/PageActs.vue';
 import ToggleButton from '../../ui/ToggleButton.vue';
+import { EventSheet, ReminderSheet, useTimes } from '../dates';
 import DateLines from './DateLines.vue';
 import ProblemNote from '../../ui/ProblemNote.vue';
 
@@ -48,7 +50,12 @@ function step(by: number): void {
 const { state, value, why, reload } = useLoad(() => ask('GET /api/dates', { query: { from: from.value, to: to.value } }), [from, to]);
 const entriesOn = (one: LocalDate) =>
   (value.value?.entries ?? []).filter(
-    (entry) => entry.from <= one && one <= entry.to && (entry.classId === null || scope.inScope(entry.classId)),
+    (entry) =>
+      entry.from <= one &&
+      one <= entry.to &&
+      // A month shows what is out of the ordinary; lessons stand in its weeks and days.
+      (span.value !== 'month' || entry.kind !== 'lesson') &&
+      (entry.classId === null || scope.inScope(entry.classId)),
   );
 const closed = (one: LocalDate) => entriesOn(one).some((entry) => entry.kind === 'closure');
 const heading = computed(() =>
@@ -66,7 +73,23 @@ const text = (entry: DateEntry) =>
     : entry.kind === 'closure'
       ? entry.title || t('dates.closure')
       : entry.title;
-const about = (entry: DateEntry) => (entry.kind === 'issue' ? t('dates.issue') : '');
+const about = (entry: DateEntry) =>
+  entry.kind === 'issue'
+    ? t('dates.issue')
+    : entry.kind === 'reminder'
+      ? t('twoWeeks.onlyYou')
+      : entry.kind === 'lesson'
+        ? t('twoWeeks.kinds.lesson')
+        : '';
+const timesOf = useTimes();
+const sheet = ref<{ what: 'event' | 'reminder'; id: string | null } | null>(null);
+/** Events and reminders are looked at in a sheet. */
+const opens = ({ kind, sourceId }: DateEntry) =>
+  kind === 'event' || kind === 'reminder' ? () => void (sheet.value = { what: kind, id: sourceId }) : null;
+async function stored(): Promise<void> {
+  sheet.value = null;
+  await reload();
+}
 const student = computed(() => session.me?.role === 'student');
 const address = (entry: DateEntry) =>
   entry.assignmentId === null
@@ -78,8 +101,9 @@ const zoneOf = (entry: DateEntry) => line.classOf(entry.classId ?? '')?.zone ?? 
 const lineOf = (entry: DateEntry) => ({
   text: text(entry),
   to: address(entry),
-  about: [entry.className, about(entry)].filter(Boolean).join(' '),
-  time: entry.at === null ? '' : timeText(entry.at, zoneOf(entry)),
+  about: [entry.kind === 'lesson' ? '' : entry.className, about(entry), entry.place].filter(Boolean).join(' · '),
+  time: timesOf(entry, zoneOf(entry)),
+  open: opens(entry),
 });
 const phone = useMediaQuery('(max-width: 640px)');
 const daysWithSomething = computed(() =>
@@ -122,7 +146,16 @@ const copy = () =>
             {{ t(`dates.spans.${one}`) }}
           </ToggleButton></span
         >
-        <Button @click="subscribe">{{ t('dates.address') }}</Button>
+        <PageActs
+          :more="t('dates.acts')"
+          :rest="[
+            ...(!student && line.classes.length > 0
+              ? [{ title: t('events.add'), press: () => (sheet = { what: 'event', id: null }) }]
+              : []),
+            { title: t('reminders.add'), press: () => (sheet = { what: 'reminder', id: null }) },
+          ]"
+          ><Button @click="subscribe">{{ t('dates.address') }}</Button></PageActs
+        >
       </div>
       <div v-if="span === 'day'" class="sheet list">
         <p v-if="entriesOn(day).length === 0" class="muted">{{ t('dates.none') }}</p>
@@ -156,13 +189,14 @@ const copy = () =>
             {{ Number(one.slice(8)) }}
           </button>
           <component
-            :is="address(entry) ? 'RouterLink' : 'span'"
+            :is="address(entry) ? 'RouterLink' : opens(entry) ? 'button' : 'span'"
             v-for="(entry, index) in entriesOn(one).slice(0, span === 'month' ? MOST_IN_A_DAY : 30)"
             :key="index"
-            :to="address(entry) ?? undefined"
+            v-bind="address(entry) ? { to: address(entry) } : opens(entry) ? { type: 'button' } : {}"
             class="entry"
             :class="entry.kind"
             :style="entry.hue === null ? {} : { '--hue': `var(--hue-${entry.hue})` }"
+            @click="opens(entry)?.()"
             :title="`${text(entry)} ${entry.className} ${entry.at === null ? '' : timeText(entry.at, zoneOf(entry))} ${about(entry)}`"
             ><span class="muted">{{ entry.at === null ? '' : timeText(entry.at, zoneOf(entry)) }}</span> {{ text(entry)
             }}<template v-if="entry.kind === 'issue'"> · {{ about(entry) }}</template></component
@@ -177,6 +211,15 @@ const copy = () =>
           </button>
         </div>
       </div>
+      <EventSheet
+        v-if="sheet?.what === 'event'"
+        :event-id="sheet.id"
+        :class-ids="scope.classId.value ? [scope.classId.value] : line.classes.slice(0, 1).map((one) => one.id)"
+        :day="day < line.today ? line.today : day"
+        @close="sheet = null"
+        @stored="stored"
+      />
+      <ReminderSheet v-if="sheet?.what === 'reminder'" :reminder-id="sheet.id" @close="sheet = null" @stored="stored" />
       <SideSheet :open="subscribing" :title="t('dates.address')" @close="subscribing = false">
         <div class="stack">
           <p>{{ t('dates.addressWhy') }}</p>
@@ -291,6 +334,20 @@ const copy = () =>
 }
 .week .entry {
   white-space: normal;
+}
+.entry.lesson {
+  color: var(--text-2);
+  background: none;
+}
+.entry.reminder {
+  border-inline-start-style: double;
+}
+button.entry {
+  border-block: 0;
+  border-inline-end: 0;
+  text-align: start;
+  font-family: inherit;
+  cursor: pointer;
 }
 .entry.issue {
   border-inline-start-style: dotted;

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 /** What there is on a day, a line each. */
+import { Button } from 'ant-design-vue';
 import type { DateEntry } from '@jolly/server/contract';
 import type { RouteLocationRaw } from 'vue-router';
 import ClassSquare from '../../ui/ClassSquare.vue';
 
 defineProps<{
   entries: readonly DateEntry[];
-  lineOf: (entry: DateEntry) => { text: string; to: RouteLocationRaw | null; about: string; time: string };
+  lineOf: (entry: DateEntry) => { text: string; to: RouteLocationRaw | null; about: string; time: string; open: (() => void) | null };
 }>();
 </script>
 
@@ -16,6 +17,8 @@ defineProps<{
       <ClassSquare v-if="entry.hue !== null" :hue="entry.hue" />
       <span class="words"
         ><RouterLink v-if="lineOf(entry).to" :to="lineOf(entry).to!" dir="auto">{{ lineOf(entry).text }}</RouterLink
+        ><Button v-else-if="lineOf(entry).open" type="link" @click="lineOf(entry).open?.()"
+          ><span dir="auto">{{ lineOf(entry).text }}</span></Button
         ><span v-else dir="auto">{{ lineOf(entry).text }}</span> <span class="muted small">{{ lineOf(entry).about }}</span></span
       >
       <span class="number">{{ lineOf(entry).time }}</span>

@@ -11,6 +11,7 @@ import ClassSquare from '../../ui/ClassSquare.vue';
 import LoadGate from '../../ui/LoadGate.vue';
 import { useWords } from '../../ui/use-words';
 import { useScope, useTermLine } from '../termline';
+import { NextLessons } from '../dates';
 import { cardPath, stageOf } from './card';
 import MoveBox from './MoveBox.vue';
 import PlanGrid from './PlanGrid.vue';
@@ -125,6 +126,7 @@ async function noted(): Promise<void> {
           >
         </PageActs>
       </div>
+      <NextLessons />
       <p v-if="last" class="note row moved" role="status">
         <span class="grow" dir="auto">{{ t('move.done', { titles: last.titles.join(', ') }) }}</span><Button :disabled="busy" @click="undo">
           {{ t('move.undo') }}

@@ -106,6 +106,7 @@ export const planWords = {
     term: '{name} begins',
     none: 'Nothing here.',
     address: 'In your own calendar',
+    acts: 'Event, reminder',
     addressWhy:
       'Your calendar program can show these dates, your own and nobody else’s. Give it this address; whoever has it can read them, so keep it to yourself.',
     make: 'Make an address',

@@ -7,6 +7,7 @@ import { computed, defineAsyncComponent, ref } from 'vue';
 import { ask } from '../../api/client';
 import { useLoad } from '../../api/use-load';
 import { dateText, timeText, weekdayText } from '../../time/format';
+import { RemindersStrip } from '../dates';
 import ClassSquare from '../../ui/ClassSquare.vue';
 import LoadGate from '../../ui/LoadGate.vue';
 import SignalFlag from '../../ui/SignalFlag.vue';
@@ -80,6 +81,7 @@ const days = computed(() => {
         <FirstStepsStrip v-for="one in starting" :key="one.classId" :steps="one" :name="classOf(one.classId)?.name ?? ''" />
         <div class="columns">
           <section>
+            <RemindersStrip />
             <template v-if="joinings.length > 0"
               ><h2 class="asked">{{ t('joining.title') }}</h2>
               <JoiningCard v-for="one in joinings" :key="one.id" :joining="one" @settled="reload"

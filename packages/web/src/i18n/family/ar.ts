@@ -14,6 +14,7 @@ export const ar: FamilyMessages = {
   },
   // That a score is there already is the teacher's alone until it comes back.
   state: { ...STATE_NAMES.ar, scored: STATE_NAMES.ar.in },
+  twoWeeks: { times: 'من {from} إلى {to}' },
   family: {
     title: 'للعائلات',
     promise: 'تابعوا ما على طفلكم من أعمال، وما هو ناقص، وما أُعيد.',
@@ -48,6 +49,11 @@ export const ar: FamilyMessages = {
     overview: 'أعمال {name}',
     notices: 'إعلانات',
     writtenIn: { en: 'مكتوب بالإنجليزية', es: 'مكتوب بالإسبانية', fr: 'مكتوب بالفرنسية', ar: 'مكتوب بالعربية' },
+    dates: 'أحداث',
+    calendar: 'في تقويمكم الخاص',
+    calendarWhy: 'يمكن لبرنامج التقويم لديكم أن يعرض ما على أطفالكم تسليمه ودروسهم والأحداث. أعطوه هذا العنوان واحتفظوا به لأنفسكم.',
+    calendarMake: 'إنشاء عنوان',
+    calendarAnew: 'إنشاء عنوان جديد',
     missing: 'ناقص',
     missingNone: 'لا شيء ناقص.',
     missingMore: 'ما زال بإمكان {name} تسليم ما كُتب أنه مقبول.',

@@ -12,6 +12,7 @@ export const en = {
   },
   // That a score is there already is the teacher's alone until it comes back.
   state: { ...STATE_NAMES.en, scored: STATE_NAMES.en.in },
+  twoWeeks: { times: '{from} to {to}' },
   family: {
     title: 'For families',
     promise: 'See what your child has to do, what is missing and what came back.',
@@ -46,6 +47,12 @@ export const en = {
     overview: 'The work of {name}',
     notices: 'Notices',
     writtenIn: { en: 'written in English', es: 'written in Spanish', fr: 'written in French', ar: 'written in Arabic' },
+    dates: 'Events',
+    calendar: 'In your own calendar',
+    calendarWhy:
+      'Your calendar program can show what is due for your children, their lessons and events. Give it this address and keep it to yourself.',
+    calendarMake: 'Make an address',
+    calendarAnew: 'Make a new address',
     missing: 'Missing',
     missingNone: 'Nothing is missing.',
     missingMore: '{name} can still hand in what is marked as accepted.',

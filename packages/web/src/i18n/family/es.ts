@@ -14,6 +14,7 @@ export const es: FamilyMessages = {
   },
   // That a score is there already is the teacher's alone until it comes back.
   state: { ...STATE_NAMES.es, scored: STATE_NAMES.es.in },
+  twoWeeks: { times: 'de {from} a {to}' },
   family: {
     title: 'Para familias',
     promise: 'Vea qué tiene que hacer su hijo o hija, qué falta y qué se le ha devuelto.',
@@ -48,6 +49,12 @@ export const es: FamilyMessages = {
     overview: 'Los trabajos de {name}',
     notices: 'Avisos',
     writtenIn: { en: 'escrito en inglés', es: 'escrito en español', fr: 'escrito en francés', ar: 'escrito en árabe' },
+    dates: 'Eventos',
+    calendar: 'En su propio calendario',
+    calendarWhy:
+      'Su programa de calendario puede mostrar lo que sus hijos tienen que entregar, sus clases y los eventos. Dele esta dirección y no la comparta.',
+    calendarMake: 'Crear una dirección',
+    calendarAnew: 'Crear una dirección nueva',
     missing: 'Falta',
     missingNone: 'No falta nada.',
     missingMore: '{name} aún puede entregar lo que está marcado como aceptado.',

@@ -14,6 +14,7 @@ export const fr: FamilyMessages = {
   },
   // That a score is there already is the teacher's alone until it comes back.
   state: { ...STATE_NAMES.fr, scored: STATE_NAMES.fr.in },
+  twoWeeks: { times: 'de {from} à {to}' },
   family: {
     title: 'Pour les familles',
     promise: 'Voyez ce que votre enfant a à faire, ce qui manque et ce qui a été rendu.',
@@ -48,6 +49,12 @@ export const fr: FamilyMessages = {
     overview: 'Les travaux de {name}',
     notices: 'Avis de la classe',
     writtenIn: { en: 'écrit en anglais', es: 'écrit en espagnol', fr: 'écrit en français', ar: 'écrit en arabe' },
+    dates: 'Événements',
+    calendar: 'Dans votre propre agenda',
+    calendarWhy:
+      'Votre agenda peut montrer ce que vos enfants ont à rendre, leurs cours et les événements. Donnez-lui cette adresse et gardez-la pour vous.',
+    calendarMake: 'Créer une adresse',
+    calendarAnew: 'Créer une nouvelle adresse',
     missing: 'Manquant',
     missingNone: 'Rien ne manque.',
     missingMore: '{name} peut encore remettre ce qui est marqué comme accepté.',

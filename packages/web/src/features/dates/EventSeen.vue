@@ -1,0 +1,65 @@
+<script setup lang="ts">
+/** An event as it is read. */
+import type { EventReply } from '@jolly/server/contract';
+import { localDayLong, localDayText } from '../../time/format';
+import { useWords } from '../../ui/use-words';
+import { fileAddress } from '../files';
+
+defineProps<{ event: EventReply }>();
+const { t, count } = useWords();
+</script>
+
+<template>
+  <div class="stack">
+    <h2 dir="auto">{{ event.title }}</h2>
+    <p>
+      {{ localDayLong(event.from) }}<template v-if="event.to !== event.from && !event.repeat"> – {{ localDayLong(event.to) }}</template
+      ><template v-if="event.begins !== null && event.ends !== null"
+        >, {{ t('twoWeeks.times', { from: event.begins, to: event.ends }) }}</template
+      ><template v-if="event.place">
+        · <span dir="auto">{{ event.place }}</span></template
+      >
+    </p>
+    <p v-if="event.repeat" class="muted">
+      {{ count('events.again', event.repeat.every, { day: localDayText(event.repeat.until) })
+      }}<template v-if="event.repeat.except.length > 0"
+        >, {{ t('events.without', { days: event.repeat.except.map((day) => localDayText(day)).join(', ') }) }}</template
+      >
+    </p>
+    <p class="small muted" dir="auto">
+      {{
+        [
+          event.wholeSchool ? t('events.wholeSchool') : event.classNames.join(', '),
+          event.families && t('events.familiesSee'),
+          t('events.by', { name: event.by }),
+        ]
+          .filter(Boolean)
+          .join(' · ')
+      }}
+    </p>
+    <p v-if="event.text" class="says" dir="auto">{{ event.text }}</p>
+    <ul v-if="event.attachments.length > 0" class="plain">
+      <li v-for="one in event.attachments" :key="one.id">
+        <a v-if="one.kind === 'file'" :href="fileAddress(one.file.id)" download dir="auto">{{ one.title || one.file.name }}</a><a
+          v-else
+          :href="one.url"
+          target="_blank"
+          rel="noopener noreferrer nofollow"
+          dir="auto"
+          >{{ one.title || one.url }}</a
+        >
+      </li>
+    </ul>
+    <slot />
+  </div>
+</template>
+
+<style scoped>
+.says {
+  white-space: pre-line;
+  overflow-wrap: anywhere;
+}
+h2 {
+  overflow-wrap: anywhere;
+}
+</style>

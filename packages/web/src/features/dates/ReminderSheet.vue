@@ -1,0 +1,65 @@
+<script setup lang="ts">
+/** A reminder of one's own: what, when, by mail too. Nobody else sees it. */
+import { Button, Checkbox, Input } from 'ant-design-vue';
+import { dueInstantOf } from '@jolly/core';
+import type { Reminder } from '@jolly/server/contract';
+import { ref } from 'vue';
+import { ask } from '../../api/client';
+import { useAttempt } from '../../api/use-attempt';
+import FieldForm from '../../ui/FieldForm.vue';
+import FormLine from '../../ui/FormLine.vue';
+import SideSheet from '../../ui/SideSheet.vue';
+import WhenField from '../../ui/WhenField.vue';
+import { useWords } from '../../ui/use-words';
+import { useTermLine } from '../termline';
+
+const props = defineProps<{ /** null: a new one */ reminderId: string | null }>();
+const emit = defineEmits<{ close: []; stored: [] }>();
+const { t } = useWords();
+const line = useTermLine();
+const { problem, busy, attempt } = useAttempt();
+const id = props.reminderId ?? crypto.randomUUID();
+const stored = ref<Reminder | null>(null);
+const text = ref('');
+const at = ref<number | null>(dueInstantOf(line.zone, line.today, '16:00'));
+const byMail = ref(false);
+if (props.reminderId !== null)
+  void attempt(async () => {
+    stored.value = (await ask('GET /api/my/reminders')).find((one) => one.id === id) ?? null;
+    if (stored.value) [text.value, at.value, byMail.value] = [stored.value.text, stored.value.at, stored.value.byMail];
+  });
+const store = () =>
+  attempt(async () => {
+    const body = { text: text.value.trim(), at: at.value!, byMail: byMail.value, done: stored.value?.done ?? false };
+    await ask('PUT /api/my/reminders/:reminderId', { params: { reminderId: id }, body: { ...body, version: stored.value?.version ?? 0 } });
+    emit('stored');
+  });
+const remove = () =>
+  attempt(async () => {
+    await ask('DELETE /api/my/reminders/:reminderId', { params: { reminderId: id } });
+    emit('stored');
+  });
+</script>
+
+<template>
+  <SideSheet open :title="t('reminders.add')" @close="emit('close')">
+    <FieldForm :problem="problem" :inert="busy" @send="store">
+      <FormLine :label="t('reminders.what')" for="reminder-text" path="text"
+        ><Input id="reminder-text" v-model:value="text" :maxlength="500" required dir="auto"
+      /></FormLine>
+      <FormLine :label="t('reminders.at')" path="at"
+        ><WhenField v-model="at" :zone="line.zone" usual-time="16:00" :label="t('reminders.at')"
+      /></FormLine>
+      <Checkbox v-model:checked="byMail">{{ t('reminders.byMail') }}</Checkbox>
+      <p class="muted small">{{ t('reminders.only') }}</p>
+      <template #acts
+        ><div class="row wrap">
+          <Button type="primary" html-type="submit" :disabled="busy || text.trim() === '' || at === null">{{
+            t('reminders.store')
+          }}</Button><Button @click="emit('close')">{{ t('common.cancel') }}</Button
+          ><span class="grow" /><Button v-if="stored" type="link" :disabled="busy" @click="remove">{{ t('reminders.remove') }}</Button>
+        </div></template
+      >
+    </FieldForm>
+  </SideSheet>
+</template>
