@@ -21,6 +21,7 @@ export * from './places';
 export * from './progress';
 export * from './quantities';
 export * from './quiz';
+export * from './register';
 export * from './remarks';
 export * from './report';
 export * from './richtext';

@@ -21,6 +21,7 @@ export type * from './contract/plan';
 export type * from './contract/portfolio';
 export type * from './contract/problem';
 export type * from './contract/progress';
+export type * from './contract/register';
 export type * from './contract/rosters';
 export type * from './contract/shelf';
 export type * from './contract/marking';

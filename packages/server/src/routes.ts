@@ -16,6 +16,7 @@ import { markBookRoutes } from './features/markbook/markbook.routes';
 import { markingRoutes } from './features/marking/marking.routes';
 import { liveQuestionRoutes } from './features/live-questions/live-questions.routes';
 import { quizRoutes } from './features/quizzes/quizzes.routes';
+import { registerRoutes } from './features/register/register.routes';
 import { remarkRoutes } from './features/remarks/remarks.routes';
 import { reviewRoutes } from './features/reviews/reviews.routes';
 import { collectingRoutes } from './features/collecting/collecting.routes';
@@ -65,6 +66,7 @@ export function allRoutes(services: Services): Route[] {
     ...takeHomeRoutes(services),
     ...markingRoutes(services),
     ...markBookRoutes(services),
+    ...registerRoutes(services),
     ...remarkRoutes(services),
     ...reviewRoutes(services),
     ...progressRoutes(services),

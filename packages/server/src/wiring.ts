@@ -82,6 +82,9 @@ import { calendarFeedService } from './features/dates/calendar-feed.service';
 import { datesService } from './features/dates/dates.service';
 import { eventsService } from './features/events/events.service';
 import { lessonsService } from './features/lessons/lessons.service';
+import { registerFactsService } from './features/register/register-facts.service';
+import { registerService } from './features/register/register.service';
+import { toldAbsencesService } from './features/register/told-absences.service';
 import { remindersService } from './features/reminders/reminders.service';
 import { movesService } from './features/plan/moves.service';
 import { planNotesService } from './features/plan/plan-notes.service';
@@ -184,7 +187,8 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
     extensions,
     ...saidAbout,
   });
-  const rows = rowsService({ sequelize, board, conversations, feedbackFiles, notes });
+  const registerFacts = registerFactsService({ sequelize });
+  const rows = rowsService({ sequelize, board, conversations, feedbackFiles, notes, registerFacts });
   const live = liveService({ sequelize });
   const streams = streamsService({ sequelize });
   const collecting = collectingService({ sequelize, accounts, assignments, board, exceptions, news, works, working, rows });
@@ -205,18 +209,18 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const corrections = correctionsService({ ...ofQuizzes, classes, pieces, returning });
   const piles = pilesService({ accounts, classes, assignments, board, classBoards, pieces, rows, returning, scoreQuestions });
   const reviews = reviewsService({ sequelize, assignments, classes, board, pieces, works, ownPieces, peerReviews, news });
-  const book = bookService({ classes, roster, groups, assignments, board, classBoards, rows, cache });
+  const book = bookService({ classes, roster, groups, assignments, board, classBoards, rows, registerFacts, cache });
   const bookActs = bookActsService({ sequelize, classes, assignments, exceptions, board, pieces, book, rows });
   const cellHistory = cellHistoryService({ sequelize, accounts, classes, assignments, board, pieces, book });
   const quizAims = questionAimsService({ assignments, records: quizzes.records });
   const takeOut = takeOutService({ classes, roster, classBoards, book, quizAims });
   const bringIn = bringInService({ takeOut, bookActs, roster });
   const jottings = jottingsService({ sequelize, classes, roster });
-  const progress = progressService({ classes, board, classBoards, roster, jottings, quizAims });
+  const progress = progressService({ classes, board, classBoards, roster, jottings, quizAims, registerFacts });
   const inviting = invitingService({ sequelize, accounts, classes, roster, persons, families, news, mail, printPdf });
   const talks = familyTalksService({ sequelize, accounts, classes, roster, families, news });
   const children = childrenService({ classes, roster, progress, families, talks });
-  const compose = composeService({ accounts, classes, roster, rows, progress, jottings });
+  const compose = composeService({ accounts, classes, roster, rows, progress, jottings, registerFacts });
   const reports = reportsService({ sequelize, compose });
   const reportJobs = reportJobsService({ sequelize, fileStore, compose, printPdf });
   const reportLetters = reportLettersService({ sequelize, compose, families, mail });
@@ -229,6 +233,19 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const reminders = remindersService({ sequelize, accounts, mail, news, zoneOf: (person) => dates.zoneOf(person) });
   const dates = datesService({ classes, roster, assignments, board, families, lessons, events, reminders });
   const calendarFeed = calendarFeedService({ sequelize, accounts, families, classes, mail, dates, events });
+  const register = registerService({
+    sequelize,
+    accounts,
+    classes,
+    roster,
+    assignments,
+    exceptions,
+    board,
+    lessons,
+    registerFacts,
+    dateChanges,
+  });
+  const toldAbsences = toldAbsencesService({ sequelize, accounts, classes, roster, families, register, news });
   const liveQuestions = liveQuestionsService({ sequelize, classes, roster, keptFiles });
   const liveScoring = liveScoringService({ liveQuestions, briefs, issuing, bookActs });
   const hands = handsService({ sequelize });
@@ -279,6 +296,9 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
     planNotes,
     dates,
     calendarFeed,
+    register,
+    toldAbsences,
+    registerFacts,
     lessons,
     events,
     reminders,

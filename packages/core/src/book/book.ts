@@ -76,6 +76,8 @@ export interface BookCell {
   waived?: true;
   /** noted as absent on the day, of what is done in class */
   absent?: true;
+  /** the register has them away on the day it was due */
+  away?: true;
 }
 
 /** The number that counts of a cell from this viewpoint; null while there is none. */

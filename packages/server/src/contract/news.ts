@@ -33,6 +33,8 @@ export type NewsKind =
   | 'asked'
   | 'scoreAsked'
   | 'familyMessage'
+  | 'absenceTold'
+  | 'absenceNoted'
   | 'joined'
   | 'joinWaits'
   | 'joinAnswered'

@@ -1,5 +1,6 @@
 /** Where students stand, class by class: the same facts for the teacher, the student and the family. */
 import type {
+  RegisterCounts,
   Between,
   Change,
   Instant,
@@ -125,6 +126,8 @@ export interface StudentProgressReply {
   joined: LocalDate;
   left: LocalDate | null;
   away: boolean;
+  /** lessons of what is looked at, by the register */
+  register: RegisterCounts;
   counts: ProgressCounts;
   view: StudentView;
   aims: AimView[];

@@ -23,6 +23,8 @@ export interface CollectingView {
   went: { how: Went; line: string } | null;
   selfCheck: RubricChoices | null;
   mark: ClassMark | null;
+  /** the register has them away on the day it was due */
+  away: boolean;
   /** nudged about this today, in the class's time */
   nudgedAt: Instant | null;
   /** annotated files that were brought back for them, and voice remarks */

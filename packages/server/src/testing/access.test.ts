@@ -36,6 +36,8 @@ beforeAll(async () => {
     timedId: randomUUID(),
     noteId: randomUUID(),
     noticeId: randomUUID(),
+    absenceId: randomUUID(),
+    day: '2026-11-23',
     eventId: randomUUID(),
     reminderId: randomUUID(),
     answerId: randomUUID(),

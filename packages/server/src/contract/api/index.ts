@@ -22,6 +22,7 @@ import type { PlanApi } from './plan';
 import type { PortfolioApi } from './portfolio';
 import type { ProgressApi } from './progress';
 import type { QuizzesApi } from './quizzes';
+import type { RegisterApi } from './register';
 import type { RemarksApi } from './remarks';
 import type { ReportsApi } from './reports';
 import type { ReviewsApi } from './reviews';
@@ -65,6 +66,7 @@ export interface Api
     PortfolioApi,
     ProgressApi,
     QuizzesApi,
+    RegisterApi,
     RemarksApi,
     ReportsApi,
     ReviewsApi,

@@ -49,6 +49,7 @@ import * as askLive from './0048-ask-live';
 import * as notices from './0049-add-notices';
 import * as askLiveWithoutNames from './0050-ask-live-without-names';
 import * as dates from './0051-add-dates';
+import * as register from './0052-add-register';
 
 /** One step of the schema: statements up, and the way back. A released one is never edited. */
 export interface Migration {
@@ -110,4 +111,5 @@ export const MIGRATIONS: readonly Migration[] = [
   notices,
   askLiveWithoutNames,
   dates,
+  register,
 ];

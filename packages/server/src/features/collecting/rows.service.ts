@@ -5,6 +5,7 @@ import { noteChange } from '../../db/class-changes';
 import type { ClassMark, CollectingView, PieceRow } from '../../contract';
 import type { ConversationsService } from '../conversations/conversations.service';
 import type { BoardService } from '../pieces/board.service';
+import { isAwayOn, type RegisterFactsService } from '../register/register-facts.service';
 import type { NotesService } from '../notes/notes.service';
 
 import type { FeedbackFilesService } from '../takehome/feedback-files.service';
@@ -18,6 +19,7 @@ interface Collaborators {
   conversations: ConversationsService;
   feedbackFiles: FeedbackFilesService;
   notes: NotesService;
+  registerFacts: RegisterFactsService;
 }
 
 /** Of a nameless piece nothing that stands beside its student's name somewhere else. */
@@ -32,12 +34,13 @@ const NAMELESS: CollectingView = {
   went: null,
   selfCheck: null,
   mark: null,
+  away: false,
   nudgedAt: null,
   feedbackFiles: [],
 };
 
 /** Students' rows beside an assignment, with everything that a teacher sees of each. */
-export function rowsService({ sequelize, board, conversations, feedbackFiles, notes }: Collaborators) {
+export function rowsService({ sequelize, board, conversations, feedbackFiles, notes, registerFacts }: Collaborators) {
   const { nudges, marks } = defineCollecting(sequelize);
   const service = {
     /** Rows of one assignment's sights beside their names, in their order; a fixed number of queries however many there are. */
@@ -57,7 +60,7 @@ export function rowsService({ sequelize, board, conversations, feedbackFiles, no
       const [first] = sights;
       if (!first) return [];
       const { assignment, schoolClass } = first;
-      const [names, unread, noted, nudged, back, answered] = await Promise.all([
+      const [names, unread, noted, nudged, back, answered, away] = await Promise.all([
         board.namesIn(sights),
         conversations.unreadOfTeacher(teacher.userId, [assignment.id]),
         rowsOf(marks, { where: { assignmentId: assignment.id } }),
@@ -70,6 +73,7 @@ export function rowsService({ sequelize, board, conversations, feedbackFiles, no
           sights.flatMap(({ record }) => (record ? [record.work.id] : [])),
           teacher.userId,
         ),
+        registerFacts.awayOn([assignment.classId]),
       ]);
       const unreadOf = new Map(unread.map((one) => [one.studentId, one.n]));
       const markOf = new Map(noted.map((one) => [one.studentId, one.mark]));
@@ -88,6 +92,7 @@ export function rowsService({ sequelize, board, conversations, feedbackFiles, no
           went: record?.went ?? null,
           selfCheck: record?.selfCheck ?? null,
           mark: markOf.get(id) ?? null,
+          away: isAwayOn(away, sight),
           nudgedAt: nudgedOf.get(id) ?? null,
           feedbackFiles: record ? (back.get(record.id) ?? []) : [],
         };

@@ -43,7 +43,11 @@ export function familiesService({ sequelize, accounts }: { sequelize: Sequelize;
     },
 
     /** @throws Problem `thing.unknown` for anybody who is not this family's */
-    async child(family: Actor, action: 'child.look' | 'child.talk', studentId: string): Promise<StudentName & { id: string }> {
+    async child(
+      family: Actor,
+      action: 'child.look' | 'child.talk' | 'child.absence',
+      studentId: string,
+    ): Promise<StudentName & { id: string }> {
       const own = family.role === 'family' ? (await service.childrenOf(family.userId)).find((one) => one.id === studentId) : undefined;
       if (may(family, action, { relation: own ? 'family' : 'none', own: own !== undefined }) !== 'allowed')
         throw new Problem('thing.unknown');

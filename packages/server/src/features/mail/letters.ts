@@ -174,6 +174,9 @@ export function newsSentence({ kind, title, className, zone, who, word, from, to
       return `${who ?? ''} would like to put up a notice in ${className}: “${title}”. Say yes or no on the noticeboard.`;
     case 'noticeSettled':
       return `${NOTICE_SETTLED[(who ?? 'shown') as keyof typeof NOTICE_SETTLED](what, className, title)}${added}`;
+    case 'absenceTold':
+      return `${who ?? ''} says that ${title} will not be in ${className}: ${word ?? ''}. Note it in the register.`;
+    case 'absenceNoted':
     case 'teacherMessage':
     case 'childReturned':
     case 'childMissing':
@@ -208,6 +211,8 @@ function familySentence({ kind, title, className, zone, who = '', word = '', to 
   switch (kind) {
     case 'childReturned':
       return say(word === 'corrected' ? letters.corrected : letters.returned, { title, className, name: who });
+    case 'absenceNoted':
+      return say(letters.absenceNoted, { className, name: who, word });
     case 'notice':
       return say(letters.notice, { title, className, word });
     case 'childMissing':

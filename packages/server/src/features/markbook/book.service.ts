@@ -11,6 +11,7 @@ import type { GroupsService } from '../groups/groups.service';
 import type { Teacher } from '../marking/desk.service';
 import type { BoardService } from '../pieces/board.service';
 import type { Boards, ClassBoardsService } from '../pieces/class-boards.service';
+import { isAwayOn, type RegisterFactsService } from '../register/register-facts.service';
 import type { RosterService } from '../roster/roster.service';
 import { toBookCell, toBookClass, toBookStudent, toColumns } from './markbook.mapper';
 import { type LeanSight, teacherViewer } from '../pieces/sight';
@@ -33,21 +34,26 @@ interface Collaborators {
   board: BoardService;
   classBoards: ClassBoardsService;
   rows: RowsService;
+  registerFacts: RegisterFactsService;
   cache: MakeCache;
 }
 
 /** Reading mark books. */
-export function bookService({ classes, roster, groups, assignments, board, classBoards, rows, cache }: Collaborators) {
+export function bookService({ classes, roster, groups, assignments, board, classBoards, rows, registerFacts, cache }: Collaborators) {
   const ready = cache<ReadyBook>(MOST_KEPT);
 
   /** Cells of some assignments as the one they were looked up for may see them, in the order of the sights. */
   async function toCells(sights: readonly LeanSight[], all: readonly AssignmentReply[]): Promise<(BookCell | null)[]> {
-    const absent = await rows.absentOn(all.filter((one) => one.how === 'inClass').map((one) => one.id));
+    const [absent, away] = await Promise.all([
+      rows.absentOn(all.filter((one) => one.how === 'inClass').map((one) => one.id)),
+      registerFacts.awayOn([...new Set(all.map((one) => one.classId))]),
+    ]);
     return sights.map((sight) => {
       const { assignment, member, record } = sight;
       return toBookCell(sight, {
         blind: sight.blind && record?.score != null,
         absent: absent.size > 0 && absent.has(`${assignment.id} ${member.student.id}`),
+        away: isAwayOn(away, sight),
       });
     });
   }

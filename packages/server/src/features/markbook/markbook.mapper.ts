@@ -89,13 +89,14 @@ function toGiven(sight: LeanSight, score: NonNullable<NonNullable<LeanSight['rec
  * scoring changes, and nothing of a first score for whoever is to give a second one. What is as it usually is is
  * left out: there are thousands of these in a reply.
  */
-export function toBookCell(sight: LeanSight, { blind, absent }: { blind: boolean; absent: boolean }): BookCell | null {
+export function toBookCell(sight: LeanSight, { blind, absent, away }: { blind: boolean; absent: boolean; away: boolean }): BookCell | null {
   const { record, state, toldState, facts, resolved, assignment, waived } = sight;
   if (state.state === null) return null;
   const nameless = isNameless(sight);
   const cell: BookCell = { state: nameless ? toldState.state! : state.state, version: nameless ? 0 : (record?.version ?? 0) };
   if (resolved.window.due !== assignment.due) cell.due = resolved.window.due;
   if (absent) cell.absent = true;
+  if (away) cell.away = true;
   if (nameless) {
     cell.locked = 'nameless';
     return cell;

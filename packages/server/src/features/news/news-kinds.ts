@@ -38,6 +38,8 @@ export const NEWS: Record<NewsKind, { readers: readonly Reader[]; usual: Telling
   asked: { readers: ['teacher'], usual: 'atOnce' },
   scoreAsked: { readers: ['teacher'], usual: 'atOnce' },
   familyMessage: { readers: ['teacher'], usual: 'atOnce' },
+  absenceTold: { readers: ['teacher'], usual: 'atOnce' },
+  absenceNoted: { readers: ['family'], usual: 'atOnce' },
   joined: { readers: ['teacher'], usual: 'daily' },
   joinWaits: { readers: ['teacher'], usual: 'atOnce' },
   joinAnswered: { readers: ['teacher'], usual: 'daily' },

@@ -1,4 +1,6 @@
 import {
+  localDateAt,
+  type DaySpan,
   aimResults,
   evidenceOf,
   lookingNow,
@@ -89,6 +91,12 @@ export function toLooking(schoolClass: SchoolClass, asked: ProgressQuery['term']
   return asked !== undefined && asked < schoolClass.terms.length
     ? { kind: 'term', term: asked }
     : lookingNow(toProgressClass(schoolClass), now);
+}
+
+/** The days of what is looked at, for what is counted by days; null: all there are. */
+export function daysLookedAt(looking: Looking, { terms, zone }: Pick<ProgressClass, 'terms' | 'zone'>): DaySpan | null {
+  if (looking.kind === 'dates') return { from: localDateAt(zone, looking.from), to: localDateAt(zone, looking.to) };
+  return looking.kind === 'term' && looking.term !== null ? (terms[looking.term] ?? null) : null;
 }
 
 const COMING = new Set(['notOpen', 'open', 'started', 'sentBack']);

@@ -1,4 +1,5 @@
 import {
+  countRegister,
   classMedians,
   changeBetween,
   compareNames,
@@ -25,9 +26,21 @@ import type { QuestionAims, QuestionAimsService } from '../quizzes/question-aims
 import type { JottingsService } from '../jottings/jottings.service';
 import type { BoardService } from '../pieces/board.service';
 import type { ClassBoardsService } from '../pieces/class-boards.service';
+import type { RegisterFactsService, RegisterSaid } from '../register/register-facts.service';
 import type { Member, RosterService } from '../roster/roster.service';
 
-import { see, toAims, toCounts, toLooking, toNext, toPiece, toProgressClass, type Viewpoint, type Seen } from './progress-views';
+import {
+  see,
+  toAims,
+  toCounts,
+  toLooking,
+  daysLookedAt,
+  toNext,
+  toPiece,
+  toProgressClass,
+  type Viewpoint,
+  type Seen,
+} from './progress-views';
 import { STUDENT_VIEWER, type Sight, type Viewer, teacherViewer } from '../pieces/sight';
 
 interface Collaborators {
@@ -37,6 +50,7 @@ interface Collaborators {
   roster: RosterService;
   jottings: JottingsService;
   quizAims: QuestionAimsService;
+  registerFacts: RegisterFactsService;
 }
 
 function groupedBy<T>(all: readonly T[], keyOf: (one: T) => string): Map<string, T[]> {
@@ -60,7 +74,7 @@ function betweenOf({ fromAt, toAt, fromTerm, toTerm }: ProgressQuery, { terms }:
 }
 
 /** Where each student stands: the same facts and the same rules for the teacher, the student and the family. */
-export function progressService({ classes, board, classBoards, roster, jottings, quizAims }: Collaborators) {
+export function progressService({ classes, board, classBoards, roster, jottings, quizAims, registerFacts }: Collaborators) {
   type How = {
     /** which scores are counted */ viewpoint: Viewpoint;
     /** for whom they are looked up */ viewer: Viewer;
@@ -69,6 +83,7 @@ export function progressService({ classes, board, classBoards, roster, jottings,
     withCourse?: boolean;
     medians?: Map<string, Promise<ClassMedians>>;
     questionAims: QuestionAims;
+    /** what the registers say of them */ said: readonly RegisterSaid[];
   };
 
   /** What everybody in a class has, each from this viewpoint; those too who have no work yet. */
@@ -95,7 +110,7 @@ export function progressService({ classes, board, classBoards, roster, jottings,
 
   async function toStudent(
     { schoolClass, member, sights }: Place,
-    { viewpoint, viewer, now, lookingOf, withCourse = true, medians: known = new Map(), questionAims }: How,
+    { viewpoint, viewer, now, lookingOf, withCourse = true, medians: known = new Map(), questionAims, said }: How,
   ): Promise<StudentProgressReply> {
     const of = toProgressClass(schoolClass);
     const looking = lookingOf(schoolClass);
@@ -119,6 +134,10 @@ export function progressService({ classes, board, classBoards, roster, jottings,
       joined: member.joined,
       left: member.left,
       away: schoolClass.putAwayAt !== null,
+      register: countRegister(
+        said.filter((one) => one.classId === schoolClass.id && one.studentId === id),
+        daysLookedAt(looking, of),
+      ),
       counts: toCounts(shown),
       view: studentView({ pieces: ofSeen(all), of, looking, now, withCourse, ...(medians ? { medians } : {}) }),
       aims: toAims(shown, viewpoint, questionAims),
@@ -207,7 +226,7 @@ export function progressService({ classes, board, classBoards, roster, jottings,
     async ofMany(
       found: readonly SchoolClass[],
       studentIds: readonly string[] | null,
-      how: Omit<How, 'medians' | 'questionAims'>,
+      how: Omit<How, 'medians' | 'questionAims' | 'said'>,
     ): Promise<StudentProgressReply[]> {
       const ids = studentIds ? [...studentIds] : undefined;
       const [members, sights] = await Promise.all([
@@ -226,8 +245,14 @@ export function progressService({ classes, board, classBoards, roster, jottings,
         member,
         sights: by.get(keyOf(member.classId, member.student.id)) ?? [],
       }));
-      const questionAims = await quizAims.of(issuedIn(sights), ids);
-      return Promise.all(places.map((place) => toStudent(place, { ...how, medians, questionAims })));
+      const [questionAims, said] = await Promise.all([
+        quizAims.of(issuedIn(sights), ids),
+        registerFacts.said(
+          found.map((one) => one.id),
+          ids,
+        ),
+      ]);
+      return Promise.all(places.map((place) => toStudent(place, { ...how, medians, questionAims, said })));
     },
 
     /** The student's own, a reply for each of their classes. */

@@ -8,6 +8,7 @@ import type { RowsService } from '../collecting/rows.service';
 import type { JottingsService } from '../jottings/jottings.service';
 import type { Teacher } from '../marking/desk.service';
 import type { ProgressService } from '../progress/progress.service';
+import type { RegisterFactsService } from '../register/register-facts.service';
 import type { RosterService } from '../roster/roster.service';
 import type { ReportDocument } from './report-document';
 import { keyText, lookingOf, sectionsOf, type ReportKey, type SectionKey } from './report-sections';
@@ -22,6 +23,7 @@ interface Collaborators {
   rows: RowsService;
   progress: ProgressService;
   jottings: JottingsService;
+  registerFacts: RegisterFactsService;
 }
 
 /** What a report is composed to: the document, and of each section whom it is of. */
@@ -33,7 +35,7 @@ interface Composed {
 }
 
 /** Reports, from settings to what stands in them. How they look and where they go is decided elsewhere. */
-export function composeService({ accounts, classes, roster, rows, progress, jottings }: Collaborators) {
+export function composeService({ accounts, classes, roster, rows, progress, jottings, registerFacts }: Collaborators) {
   const classesFor = (teacher: Teacher, classIds: readonly string[]): Promise<SchoolClass[]> =>
     Promise.all([...new Set(classIds)].map((id) => classes.forTeacher(teacher, 'progress.look', id)));
 
@@ -92,8 +94,14 @@ export function composeService({ accounts, classes, roster, rows, progress, jott
       const absent = parts.includes('absences')
         ? await rows.absentOn([...new Set(replies.flatMap((reply) => reply.pieces.map((piece) => piece.id)))])
         : new Set<string>();
+      const said = parts.includes('absences')
+        ? await registerFacts.said(
+            found.map((one) => one.id),
+            studentIds,
+          )
+        : [];
       const me = people.get(teacher.userId);
-      const sections = sectionsOf({ settings, classes: found, replies, absent, talks, teacher: me ? fullName(me) : '', now });
+      const sections = sectionsOf({ settings, classes: found, replies, absent, said, talks, teacher: me ? fullName(me) : '', now });
       const words = wordsIn(language).report;
       const made = say(words.made, { day: dayIn(language, found[0]?.calendar.zone ?? 'UTC', now) });
       return {

@@ -1,4 +1,5 @@
 import {
+  countRegister,
   listedPieces,
   percentText,
   plainText,
@@ -11,11 +12,14 @@ import {
   type ReportSettings,
 } from '@jolly/core';
 import type { Jotting, ProgressPiece, StudentProgressReply } from '../../contract';
-import { dayIn, say, whenIn, wordsIn } from '../../words';
+import { dayIn, localDayIn, say, whenIn, wordsIn } from '../../words';
 import { fullName } from '../accounts/person';
+import { daysLookedAt } from '../progress/progress-views';
+import type { RegisterSaid } from '../register/register-facts.service';
 import type { SchoolClass } from '../classes/classes.service';
 import type { ReportBlock, ReportCell, ReportColumn } from './report-document';
 
+const REGISTER_COUNTED = ['absent', 'excused', 'late', 'left'] as const;
 const cell = (text: string): ReportCell => ({ text });
 const percentCell = (language: Language, digits: string | null, none = '–'): ReportCell =>
   digits === null ? cell(none) : { text: writtenPercent(language, digits), value: Number(digits) };
@@ -32,6 +36,7 @@ export class StudentBlocks {
     private readonly settings: ReportSettings,
     private readonly reply: StudentProgressReply,
     private readonly absent: ReadonlySet<string>,
+    private readonly said: readonly RegisterSaid[],
     private readonly talks: readonly Jotting[],
   ) {
     this.words = wordsIn(settings.language);
@@ -239,6 +244,7 @@ export class StudentBlocks {
       .filter((piece) => this.absent.has(`${piece.id} ${this.reply.student.id}`))
       .map((piece) => [cell(piece.title), cell(this.day(piece.window.due ?? piece.belongs))]);
     return [
+      ...this.register(),
       {
         kind: 'table',
         table: {
@@ -246,6 +252,42 @@ export class StudentBlocks {
           caption: report.absences,
           columns: [column(report.title), column(report.absentOn)],
           rows,
+          none: report.noAbsences,
+        },
+      },
+    ];
+  }
+  /** What the register says: counted by term, then each lesson of what is looked at. */
+  private register(): ReportBlock[] {
+    const { report } = this.words;
+    const { language } = this.settings;
+    const { of, looking } = this.reply;
+    if (this.said.length === 0) return [];
+    const span = daysLookedAt(looking, of);
+    const lines = this.said.filter(({ day }) => span === null || (day >= span.from && day <= span.to));
+    const counted = of.terms.map((term) => ({ term, counts: countRegister(this.said, term) }));
+    return [
+      {
+        kind: 'table',
+        table: {
+          id: 'absencesByTerm',
+          caption: report.register,
+          columns: [column(report.term), ...REGISTER_COUNTED.map((mark) => numbers(report.marks[mark]))],
+          rows: counted.map(({ term, counts }) => [cell(term.name), ...REGISTER_COUNTED.map((mark) => numberCell(counts[mark]))]),
+          none: report.noAbsences,
+        },
+      },
+      {
+        kind: 'table',
+        table: {
+          id: 'absentLessons',
+          caption: report.absentLessons,
+          columns: [column(report.day), column(report.mark), column(report.reason)],
+          rows: lines.map(({ day, mark, minutes, reason }) => [
+            cell(localDayIn(language, day)),
+            cell(`${report.marks[mark as (typeof REGISTER_COUNTED)[number]]}${minutes === null ? '' : `, ${minutes} min`}`),
+            cell(reason),
+          ]),
           none: report.noAbsences,
         },
       },

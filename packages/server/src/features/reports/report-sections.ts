@@ -2,6 +2,7 @@ import { fillIn, instantOf, lookingNow, orderOfStudents, plusDays, type Looking,
 import type { Jotting, StudentProgressReply } from '../../contract';
 import { dayIn, localDayIn, say, wordsIn } from '../../words';
 import { fullName } from '../accounts/person';
+import type { RegisterSaid } from '../register/register-facts.service';
 import type { SchoolClass } from '../classes/classes.service';
 import { toProgressClass } from '../progress/progress-views';
 import type { ReportBlock, ReportSection } from './report-document';
@@ -26,6 +27,8 @@ export interface ReportFacts {
   replies: readonly StudentProgressReply[];
   /** who was noted as absent, each as assignment and student */
   absent: ReadonlySet<string>;
+  /** what the registers say of absence */
+  said: readonly RegisterSaid[];
   /** the teacher's own notes, by keyText */
   talks: ReadonlyMap<string, readonly Jotting[]>;
   teacher: string;
@@ -53,6 +56,7 @@ export function sectionsOf({
   classes,
   replies,
   absent,
+  said,
   talks,
   teacher,
   now,
@@ -63,7 +67,13 @@ export function sectionsOf({
   const joined = (...parts: string[]) => parts.filter(Boolean).join(' · ');
 
   const blocksOf = (reply: StudentProgressReply) =>
-    new StudentBlocks(settings, reply, absent, talks.get(keyText({ classId: reply.classId, studentId: reply.student.id })) ?? []);
+    new StudentBlocks(
+      settings,
+      reply,
+      absent,
+      said.filter((one) => one.classId === reply.classId && one.studentId === reply.student.id),
+      talks.get(keyText({ classId: reply.classId, studentId: reply.student.id })) ?? [],
+    );
   const leftOf = ({ left }: StudentProgressReply) => (left === null ? '' : say(words.left, { day: localDayIn(language, left) }));
   const timeOf = (terms: readonly { name: string }[], looking: Looking): string => {
     const { time } = settings;
