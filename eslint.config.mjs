@@ -24,6 +24,7 @@ const OWN_GRIDS = [
   'plan/CalendarPage',
   'quizzes/ChoiceCards',
   'quizzes/OutcomeGrid',
+  'register/RegisterRow',
   'termline/TermLine',
 ].map((name) => `packages/web/src/features/${name}.vue`);
 

@@ -142,6 +142,7 @@ export async function seedClassLife({ services, calendar, now, teacherId, classI
   const linnea = { role: 'family' as const, userId: families.get('linnea.lindqvist')! };
   await services.readingNotices.noteReadByFamily(linnea, idOf.get('Bao Lindqvist')!, [boots.id], now - 20 * HOUR_MS);
   await seedDates({ services, calendar, now, teacherId, classIds, idOf, families });
+  await seedRegister({ services, calendar, now, teacherId, classIds, idOf, families });
 }
 
 /** Lessons by a timetable in A and B weeks, a call, events of a class and of the school, and a reminder of the teacher's own. */
@@ -195,5 +196,31 @@ async function seedDates({ services, calendar, now, teacherId, classIds }: Setti
     idFrom('demo reminder'),
     { text: 'Fetch the floats', at, byMail: false, done: false, version: 0 },
     now,
+  );
+}
+
+/** Registers of the last two weeks, and an absence that a family has told of for the next lesson. */
+async function seedRegister({ services, calendar, now, teacherId, classIds, idOf, families }: Setting): Promise<void> {
+  const teacher = { role: 'teacher' as const, userId: teacherId };
+  const rivers = classIds['Rivers 8']!;
+  const today = localDateAt(calendar.zone, now);
+  const found = await services.classes.load([rivers]);
+  const students = (await services.roster.membersOf([rivers])).filter((one) => one.left === null).map((one) => one.student.id);
+  const held = (await services.lessons.between(found, { from: plusDays(today, -14), to: plusDays(today, -1) })).get(rivers) ?? [];
+  for (const { date, ruleId: lesson } of held) {
+    const entries = students.flatMap((studentId, place) => {
+      const chance = chanceOf(`${place} on ${held.findIndex((one) => one.date === date)}`);
+      if (!chance.happens(0.08)) return [];
+      const late = chance.happens(0.4);
+      return [{ studentId, entry: { mark: late ? ('late' as const) : ('absent' as const), minutes: late ? 10 : null, reason: '' } }];
+    });
+    await services.register.set(teacher, rivers, date, { lesson, entries, taken: true }, undefined, now - HOUR_MS);
+  }
+  const next = (await services.lessons.between(found, { from: today, to: plusDays(today, 14) })).get(rivers)?.[0]?.date ?? today;
+  await services.toldAbsences.tell(
+    { role: 'family', userId: families.get('linnea.lindqvist')! },
+    idOf.get('Bao Lindqvist')!,
+    { id: idFrom('demo absence'), from: next, to: next, reason: 'ill' },
+    now - HOUR_MS,
   );
 }

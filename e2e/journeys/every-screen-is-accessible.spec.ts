@@ -106,6 +106,9 @@ test("axe finds nothing against WCAG 2.2 A and AA on the teacher's screens, ligh
     [`/class/${quiz.classId}/ask`, '.before li'],
     [`/board/${live!.id}`, '.bars'],
     [`/class/${quiz.classId}/notices`, '.paper'],
+    [`/class/${quiz.classId}/register`, '.names button'],
+    [`/class/${quiz.classId}/timetable`, '.lesson'],
+    [`/call/${quiz.classId}`, 'h1'],
     [`/class/${quiz.classId}/hands/${notices.find((one) => one.hands)!.id}`, '.bars'],
     ['/calendar', '.entry'],
     ['/news', '.item'],
@@ -252,10 +255,12 @@ test('axe finds nothing on what opens over a page: sheets, lists of choices, cal
   await opens(
     `/class/${classId}/notices`,
     '.paper',
-    () => press(button('New notice')).then(() => press(button(/^Sentences of the stock/))),
+    () => press(button('New notice')).then(() => press(button(/Sentences of the stock/))),
     sheet,
   );
   await opens(`/class/${classId}/notices`, '.paper', () => press(button('Show of hands')), sheet);
+  await opens(`/class/${classId}/notices`, '.day', () => press(button('Add an event')), sheet);
+  await opens('/today', '.owes', () => press(button('Remind me')), sheet);
   await opens(`/mark-book?class=${classId}`, '.row-of-book', () => page.keyboard.press('?'), sheet);
   await opens('/today', '.owes', () => page.keyboard.press('/').then(() => page.keyboard.type('ba')), list);
   expect(found).toEqual([]);

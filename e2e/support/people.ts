@@ -169,7 +169,7 @@ export async function edits(teacher: Page, assignmentId: string): Promise<void> 
 }
 
 /** Asks the server with somebody's own session, for what a journey only needs to stand on. */
-export async function asks<T>(page: Page, verb: 'post' | 'put' | 'get', path: string, body?: object): Promise<T> {
+export async function asks<T>(page: Page, verb: 'post' | 'put' | 'patch' | 'get', path: string, body?: object): Promise<T> {
   const { csrf } = (await (await page.request.get('/api/session')).json()) as { csrf: string };
   const reply = await page.request[verb](path, { headers: { 'X-CSRF-Token': csrf }, ...(body ? { data: body } : {}) });
   expect(reply.ok(), await reply.text()).toBe(true);

@@ -78,6 +78,14 @@ export const HELP: Readonly<Record<string, PageHelp>> = {
       'Where your class lets you, “Put up a notice” writes one of your own.',
     ],
   },
+  '/class/:id/register': {
+    is: 'Who was there, lesson by lesson. It changes no score by itself.',
+    acts: [
+      'Type the first letter of a name to go to it, Space for absent, 2 late, 3 left early, 4 excused; Enter when all others were there.',
+      'What a family has told stands beside the name: “Note it, and say so” excuses the student and tells the family.',
+      'For a piece that was due while somebody was away, “Give 1 more school day” moves it for them.',
+    ],
+  },
   '/class/:id/timetable': {
     is: 'The lessons of the class, which stand in every calendar and open its live room.',
     acts: [

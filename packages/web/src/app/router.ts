@@ -108,6 +108,11 @@ export const router = createRouter({
     },
     { path: '/class/:id/ask', component: () => import('../features/live-questions/AskPage.vue'), meta: teacher('class', 'live.title') },
     {
+      path: '/class/:id/register',
+      component: () => import('../features/register/RegisterPage.vue'),
+      meta: teacher('class', 'register.title'),
+    },
+    {
       path: '/class/:id/timetable',
       component: () => import('../features/dates/TimetablePage.vue'),
       meta: teacher('class', 'lessons.title'),

@@ -17,6 +17,7 @@ import { returnedWords } from '../features/mywork/returned-words.en';
 import { myworkWords } from '../features/mywork/words.en';
 import { dateWords } from '../features/dates/words.en';
 import { newsWords } from '../features/news/words.en';
+import { registerWords } from '../features/register/words.en';
 import { noticeWords } from '../features/notices/words.en';
 import { notesWords } from '../features/notes/words.en';
 import { planWords } from '../features/plan/words.en';
@@ -184,6 +185,7 @@ export const en = {
   ...dateWords,
   ...newsWords,
   ...noticeWords,
+  ...registerWords,
   ...notesWords,
   ...planWords,
   ...progressWords,

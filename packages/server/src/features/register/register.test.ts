@@ -1,3 +1,4 @@
+import { SHIPPED_REPORTS } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import type { BookReply, NewsReply, RegisterReply, StudentProgressReply, ToldAbsence } from '../../contract';
 import { aSchool, aServer, DAY, type Person, type School, type Server } from '../../testing/school';
@@ -94,6 +95,10 @@ describe('a register', () => {
     expect((await finch.post(`${at()}/more-time`, { ...more, studentId: school.otto.id })).status).toBe(404);
     const file = (await finch.get(`/api/classes/${school.rivers}/register.csv`)).text;
     expect(file).toContain('2026-11-23,Bao Lind,absent');
+    const settings = { ...SHIPPED_REPORTS.progress, classIds: [school.rivers], parts: ['absences'] };
+    const report = (await finch.post('/api/reports/preview', { settings, whole: true })).body as object;
+    expect(JSON.stringify(report)).toContain('Register, in lessons');
+    expect(JSON.stringify(report)).toMatch(/Mon 23 Nov 2026.{1,60}Absent/);
     expect((await (await server.person('bao')).get('/api/news')).body.news.map((one: { kind: string }) => one.kind)).toContain('dates');
   });
 });

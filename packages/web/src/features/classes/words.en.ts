@@ -6,6 +6,7 @@ export const classesWords = {
       students: 'Students',
       notices: 'Noticeboard',
       ask: 'In the lesson',
+      register: 'Register',
       timetable: 'Lessons',
       groups: 'Groups',
       families: 'Families',

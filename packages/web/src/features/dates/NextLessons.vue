@@ -31,6 +31,7 @@ const next = computed(() => {
 
 <template>
   <ul v-if="next.length > 0" class="plain row wrap small lessons" :aria-label="t('lessons.coming')">
+    <li class="muted">{{ t('lessons.coming') }}</li>
     <li v-for="one in next" :key="one.classId ?? ''">
       <ClassSquare :hue="one.hue ?? 0" /> <span dir="auto">{{ one.title }}</span>
       <span class="muted">{{

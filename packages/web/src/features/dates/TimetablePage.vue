@@ -139,7 +139,7 @@ const lettered = computed(() => form.value.rules.some((rule) => rule.weeks !== L
         </FieldForm>
         <aside>
           <ComingLessons v-if="value" :school-class="schoolClass" :timetable="value" @changed="(reply) => (value = reply)" />
-          <p>
+          <p class="file">
             <a :href="addressOf('GET /api/classes/:classId/dates.ics', { params })" download>{{ t('lessons.file') }}</a>
           </p>
         </aside>
@@ -157,7 +157,10 @@ const lettered = computed(() => form.value.rules.some((rule) => rule.weeks !== L
 .stack {
   border: 0;
   padding: 0;
-  margin: 0;
+  margin: 12px 0 0;
+}
+.file {
+  margin-block-start: 18px;
 }
 .day {
   inline-size: 158px;

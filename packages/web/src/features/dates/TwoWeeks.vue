@@ -51,9 +51,7 @@ async function stored(): Promise<void> {
       <p v-if="days.length === 0" class="muted">{{ t('twoWeeks.none') }}</p>
       <div v-for="[day, entries] in days" :key="day" class="day">
         <p>
-          <strong>{{ localDayLong(day).split(' ')[0] }}</strong><br /><span class="muted">{{
-            localDayText(day).split(' ').slice(1).join(' ')
-          }}</span>
+          <strong>{{ localDayLong(day).split(' ')[0] }}</strong><br /><span class="muted">{{ localDayText(day) }}</span>
         </p>
         <ul class="plain">
           <li v-for="(one, at) in entries" :key="at">

@@ -8,6 +8,7 @@ import { useLoad } from '../../api/use-load';
 import ClassSquare from '../../ui/ClassSquare.vue';
 import CompassDial from '../../ui/CompassDial.vue';
 import LoadGate from '../../ui/LoadGate.vue';
+import ChildAbsence from './ChildAbsence.vue';
 import ChildDates from './ChildDates.vue';
 import ChildNotices from './ChildNotices.vue';
 import ClassTalk from './ClassTalk.vue';
@@ -45,6 +46,7 @@ const number = (text: string | null) => (text === null ? null : Number(text));
       <div v-else class="parts">
         <div>
           <ChildNotices :child-id="childId" />
+          <ChildAbsence :child-id="childId" :zone="value.classes[0]!.zone" />
           <ChildDates :class-ids="value.classes.map((one) => one.classId)" :zone="value.classes[0]!.zone" />
           <section>
             <div class="heading">

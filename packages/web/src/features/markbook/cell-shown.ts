@@ -29,7 +29,7 @@ const NONE: ShownCell = { flag: null, text: '', off: '', counted: false, correct
 export function shownCell(cell: BookCell | null, column: BookColumn | null, viewpoint: Viewpoint, scheme: Scheme): ShownCell {
   if (cell === null || column === null) return NONE;
   const state = viewpoint === 'student' ? (cell.told ?? cell.state) : cell.state;
-  const absent = cell.absent === true;
+  const absent = cell.absent === true || cell.away === true;
   const flag = state === 'returned' ? null : state;
   if (viewpoint === 'student') {
     const points = effectiveOf(cell, 'student');

@@ -108,6 +108,7 @@ export function useBookWords() {
       const { total, scheme, rule } = at;
       const parts: string[] = [];
       if (cell.absent) parts.push(t('book.cell.absent'));
+      else if (cell.away) parts.push(t('book.cell.away'));
       if (cell.excused) return [...parts, t('book.cell.excused')];
       const { score } = cell;
       const max = column.points === null ? '' : points(column.points);

@@ -174,6 +174,7 @@ export const markbookWords = {
       },
       notCounted: 'does not count in totals',
       absent: 'absent on the day',
+      away: 'absent on the day it was due, by the register',
       desk: 'Open on the desk',
       assignment: 'Open the assignment',
       history: 'History',

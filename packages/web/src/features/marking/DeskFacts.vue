@@ -16,7 +16,7 @@ const route = useRoute();
     <RouterLink :to="{ path: `/marking/${assignmentId}/two`, query: route.query }">{{ t('two.title') }}</RouterLink>
   </p>
   <p v-if="desk.row.exception?.reason" class="small muted">{{ desk.row.exception.reason }}</p>
-  <p v-if="desk.row.collecting.mark === 'absent'" class="small">
+  <p v-if="desk.row.collecting.mark === 'absent' || desk.row.collecting.away" class="small">
     <strong>{{ t('classMarks.absentThen') }}</strong>
   </p>
   <p v-if="desk.row.collecting.went" class="small said-went" dir="auto">

@@ -275,8 +275,8 @@ const average = computed(() => {
         <template #state="{ row }">
           <span class="small"
             ><StateWord :state="row.state!" /><ToggleButton :on="row.collecting.mark === 'absent'" class="absent-chip" @click="mark(row)">
-              {{ t('sheet.absent') }}
-            </ToggleButton></span
+              {{ t('sheet.absent') }}</ToggleButton
+            ><span v-if="row.collecting.away" class="muted"> {{ t('classMarks.absentThen') }}</span></span
           >
         </template>
         <template #score="{ row }">

@@ -75,17 +75,20 @@ const toReview = computed(() => (reviews.value.value ?? []).filter((one) => one.
       <AskedNow @heard="beat += 1" />
       <RoomsStrip />
       <JoiningBox @joined="cameIn" @waits="waits = $event" />
-      <div v-if="mine.length === 0 && handouts.length === 0" class="note stack">
-        <template v-if="line.classes.length > 0"
-          ><p>{{ t('work.nothingIssued', { classes: line.classes.map((one) => one.name).join(', ') }) }}</p>
-          <p class="muted">{{ t('work.nothingIssuedHint') }}</p></template
-        ><template v-else-if="waits"
-          ><p class="muted">{{ t('work.nothingWaits') }}</p></template
-        ><template v-else
-          ><p>{{ t('work.nothingAtAll') }}</p>
-          <p class="muted">{{ t('work.nothingHint') }}</p>
-          <LinkButton type="primary" to="/join">{{ t('signIn.toJoin') }}</LinkButton></template
-        >
+      <div v-if="mine.length === 0 && handouts.length === 0" class="columns">
+        <div class="note stack">
+          <template v-if="line.classes.length > 0"
+            ><p>{{ t('work.nothingIssued', { classes: line.classes.map((one) => one.name).join(', ') }) }}</p>
+            <p class="muted">{{ t('work.nothingIssuedHint') }}</p></template
+          ><template v-else-if="waits"
+            ><p class="muted">{{ t('work.nothingWaits') }}</p></template
+          ><template v-else
+            ><p>{{ t('work.nothingAtAll') }}</p>
+            <p class="muted">{{ t('work.nothingHint') }}</p>
+            <LinkButton type="primary" to="/join">{{ t('signIn.toJoin') }}</LinkButton></template
+          >
+        </div>
+        <section><RemindersStrip /><NoticesStrip :beat="beat" /></section>
       </div>
       <div v-else class="columns">
         <section>

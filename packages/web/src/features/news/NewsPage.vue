@@ -80,6 +80,7 @@ function sentence(item: NewsItem): string {
     case 'scoreAsked':
     case 'scoreAnswered':
     case 'familyMessage':
+    case 'absenceTold':
       return t(`news.${kind}`, { who, title });
     case 'notice':
     case 'noticeAnswered':
@@ -97,6 +98,7 @@ function sentence(item: NewsItem): string {
     case 'reviewed':
       return t(`news.${kind}`, { title });
     // Families read these in their mail; they have no page of news.
+    case 'absenceNoted':
     case 'teacherMessage':
     case 'childReturned':
     case 'childMissing':
@@ -127,6 +129,8 @@ function address({ kind, assignmentId, classId, studentId }: NewsItem): string {
       return `/class/${classId}/calendar`;
     case 'familyLinked':
       return `/progress/${classId}/${studentId}?home`;
+    case 'absenceTold':
+      return `/class/${classId}/register`;
     case 'mailFailed':
       return '/mailroom';
     case 'asked':

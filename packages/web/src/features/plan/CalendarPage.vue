@@ -196,8 +196,8 @@ const copy = () =>
             class="entry"
             :class="entry.kind"
             :style="entry.hue === null ? {} : { '--hue': `var(--hue-${entry.hue})` }"
-            @click="opens(entry)?.()"
             :title="`${text(entry)} ${entry.className} ${entry.at === null ? '' : timeText(entry.at, zoneOf(entry))} ${about(entry)}`"
+            @click="opens(entry)?.()"
             ><span class="muted">{{ entry.at === null ? '' : timeText(entry.at, zoneOf(entry)) }}</span> {{ text(entry)
             }}<template v-if="entry.kind === 'issue'"> · {{ about(entry) }}</template></component
           >

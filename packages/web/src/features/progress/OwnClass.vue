@@ -15,6 +15,7 @@ import TermsOf from './TermsOf.vue';
 import { useProgressWords } from './use-progress-words';
 import { useTrial } from './use-trial';
 import WorkList from './WorkList.vue';
+import { RegisterCounts } from '../register';
 
 const props = defineProps<{ standing: StudentProgressReply }>();
 const { t, count, percent } = useWords();
@@ -53,6 +54,7 @@ const aims = computed(() =>
         </div>
         <TermChoice :terms="standing.of.terms" :looking="standing.looking" />
         <p v-for="one in shown.standing.reasons" :key="one.why" class="small reason">{{ ownReasonText(one) }}</p>
+        <RegisterCounts :counts="standing.register" />
         <DialCard :view="shown" :pass-line="standing.of.settings.passLine / 1000" :trial="trial" />
       </div>
     </section>

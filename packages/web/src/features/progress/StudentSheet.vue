@@ -6,6 +6,7 @@ import { computed, ref, toRef } from 'vue';
 import { useRoute } from 'vue-router';
 import { useWords } from '../../ui/use-words';
 import { WriteHomeSheet } from '../families';
+import { RegisterCounts } from '../register';
 import { useScope } from '../termline';
 import BarsOf from './BarsOf.vue';
 import CourseOf from './CourseOf.vue';
@@ -66,6 +67,7 @@ const report = computed(() => ({
         <p v-if="shown.standing.reasons.length === 0" class="muted small">
           {{ t(shown.standing.bearing === 'noBearing' ? 'progress.whyNoBearing' : 'progress.whyNone') }}
         </p>
+        <RegisterCounts :counts="standing.register" />
         <DialCard :view="shown" :pass-line="standing.of.settings.passLine / 1000" :trial="trial" />
       </div>
       <BarsOf v-if="categories.length > 0" :title="t('progress.categories')" none="" :bars="categories" />

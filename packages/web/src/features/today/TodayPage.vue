@@ -81,7 +81,6 @@ const days = computed(() => {
         <FirstStepsStrip v-for="one in starting" :key="one.classId" :steps="one" :name="classOf(one.classId)?.name ?? ''" />
         <div class="columns">
           <section>
-            <RemindersStrip />
             <template v-if="joinings.length > 0"
               ><h2 class="asked">{{ t('joining.title') }}</h2>
               <JoiningCard v-for="one in joinings" :key="one.id" :joining="one" @settled="reload"
@@ -165,6 +164,7 @@ const days = computed(() => {
               <h2>{{ t('today.coming') }}</h2>
               <span class="small">{{ t('today.comingSpan') }}</span>
             </div>
+            <RemindersStrip />
             <p v-if="days.length === 0" class="muted">{{ t('today.nothingComing') }}</p>
             <div v-for="day in days" :key="day[0]!.assignmentId" class="day">
               <p class="date">

@@ -1,0 +1,103 @@
+// A show of hands of 200 students within ten seconds, with its board looked at; and a noticeboard of 200 notices with 2,000 answers.
+const { EVERYONE, textOf } = require('@jolly/core');
+const { randomUUID } = require('node:crypto');
+const { aClassOf, ask, base, measure, quantile, say, signIn } = require('./client.cjs');
+
+const STUDENTS = 200;
+const WITHIN_MS = 10_000;
+const [NOTICES, ANSWERS] = [200, 2_000];
+const wait = (ms) => new Promise((go) => setTimeout(go, Math.max(0, ms)));
+
+const notice = (classId, title, more = {}) => ({
+  classes: [{ classId, audience: EVERYONE }],
+  readers: 'students',
+  answers: 'nobody',
+  language: 'en',
+  words: { en: { title, text: textOf('We measure the ford at ten. Bring boots and a dry pair of socks.') } },
+  phrases: [],
+  attachments: [],
+  spoken: null,
+  briefId: null,
+  until: null,
+  pinned: false,
+  hands: null,
+  goesOut: 'now',
+  at: null,
+  tell: false,
+  version: 0,
+  ...more,
+});
+
+/** Follows a board as its page does: hears that something has changed, and looks. @returns what was seen, and how to stop */
+async function follow(teacher, at) {
+  const seen = [];
+  const stop = new AbortController();
+  const reply = await fetch(`${base}${at}/live`, { headers: { cookie: teacher.cookie }, signal: stop.signal });
+  const look = async () => {
+    const { chosen, counts } = await ask(teacher, 'GET', at);
+    seen.push({ at: performance.now(), chosen, counted: counts.reduce((sum, n) => sum + n, 0) });
+  };
+  const listening = (async () => {
+    const text = new TextDecoder();
+    for await (const part of reply.body) if (text.decode(part).includes('data:')) await look();
+  })().catch(() => undefined);
+  return { seen, look, stop: () => (stop.abort(), listening) };
+}
+
+async function main() {
+  const teacher = await signIn('odile.finch');
+  const { classId, students } = await aClassOf(STUDENTS, teacher, 'Hands');
+  for (const names of [false, true]) {
+    const id = randomUUID();
+    const choices = ['The old bridge', 'The ford', 'Below the weir'].map((text, n) => ({ id: `c${n}`, text }));
+    const hands = { choices, several: false, names, countShown: 'chosen', endsAt: null, mayChange: false, picture: null };
+    await ask(teacher, 'PUT', `/api/notices/${id}`, notice(classId, 'Which station?', { hands }));
+    const board = await follow(teacher, `/api/classes/${classId}/hands/${id}`);
+    const took = [];
+    const done = [];
+    const begun = performance.now();
+    await Promise.all(
+      students.map(async (student, who) => {
+        await wait(begun + (who / STUDENTS) * WITHIN_MS - performance.now());
+        const before = performance.now();
+        const mine = await ask(student, 'PUT', `/api/my/notices/${id}/hand`, { chosen: [`c${who % 3}`] });
+        if (!mine.has) throw new Error('a hand was not stored');
+        took.push(performance.now() - before);
+        done.push(performance.now());
+      }),
+    );
+    for (let tries = 0; tries < 30 && board.seen.at(-1)?.chosen !== STUDENTS; tries++) await wait(100);
+    await board.stop();
+    done.sort((a, b) => a - b);
+    const behind = done.map((at, n) => (board.seen.find((one) => one.chosen > n) ?? { at: Infinity }).at - at);
+    took.sort((a, b) => a - b);
+    const right = board.seen.every((one) => one.chosen === one.counted) && board.seen.at(-1).chosen === STUDENTS;
+    say(
+      `${STUDENTS} hands ${names ? 'with' : 'without'} names in ${WITHIN_MS / 1000} s`,
+      `median ${quantile(took, 0.5).toFixed(1)} ms, p95 ${quantile(took, 0.95).toFixed(1)} ms (aim 200)`,
+    );
+    say('the board', `${right ? 'right' : 'WRONG'}, at most ${(Math.max(...behind) / 1000).toFixed(2)} s behind (aim 1)`);
+  }
+
+  const { classId: full, students: some } = await aClassOf(20, teacher, 'Notices');
+  const ids = Array.from({ length: NOTICES }, () => randomUUID());
+  for (const [n, id] of ids.entries()) await ask(teacher, 'PUT', `/api/notices/${id}`, notice(full, `Notice ${n}`, { answers: 'class' }));
+  await Promise.all(
+    some.map(async (student, who) => {
+      await ask(student, 'POST', '/api/my/notices/read', { noticeIds: ids });
+      for (let n = who; n < ANSWERS; n += some.length)
+        await ask(student, 'POST', `/api/my/notices/${ids[n % NOTICES]}/answers`, { id: randomUUID(), text: `Answer ${n}`, below: null });
+    }),
+  );
+  for (const atOnce of [1, 4]) {
+    const how = { times: 100, atOnce };
+    await measure(
+      `a noticeboard of ${NOTICES} notices with ${ANSWERS} answers (aim 150)`,
+      () => ask(teacher, 'GET', `/api/classes/${full}/notices`),
+      how,
+    );
+    await measure('the same as a student reads it', () => ask(some[0], 'GET', '/api/my/notices'), how);
+  }
+}
+
+void main();

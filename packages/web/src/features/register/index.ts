@@ -1,0 +1,2 @@
+/** The register of absence of a class. */
+export { default as RegisterCounts } from './RegisterCounts.vue';
