@@ -6,7 +6,7 @@ import { openInstallation } from './open';
 import { runScheduledJobs } from './scheduled-jobs';
 
 const ROUND_EVERY_MS = 1000;
-const LIVE_EVERY_MS = 1000;
+const LIVE_EVERY_MS = 500;
 const CHECK_EVERY_MS = 2000;
 const BEAT_EVERY_MS = 20_000;
 /** Longer than a web server before it keeps a line open (mostly 60 s): else it sends into one that is just being closed. */
@@ -45,7 +45,7 @@ async function main(): Promise<void> {
     // One round at a time; a round that fails is logged and the next one tries again.
     going = going.then(() => runScheduledJobs(services, now())).catch((error: unknown) => logger.error({ err: error }, 'round'));
   }, ROUND_EVERY_MS);
-  // Whoever looks on hears of a change within a second, whichever server it was made at.
+  // Whoever looks on has a change on the page within a second, whichever server it was made at: half of it is for asking, the rest for the way and for reading it anew.
   let polling = false;
   const viewpoint = setInterval(() => {
     if (polling) return;

@@ -56,7 +56,7 @@ async function stored(): Promise<void> {
 
 <style scoped>
 .reminders {
-  margin-block-end: 18px;
+  margin-block-end: 4px;
 }
 li {
   padding-block: 4px;

@@ -150,7 +150,8 @@ useShortcuts([
               >{{ t('register.take') }} <span class="key">{{ t('register.keyEnter') }}</span></Button
             >
             <span role="status" class="muted small"
-              >{{ count('register.counts', marked.length) }}<template v-if="register.storing.value"> · {{ t('register.storing') }}</template
+              >{{ now?.takenAt == null && marked.length === 0 ? t('register.notTaken') : count('register.counts', marked.length)
+              }}<template v-if="register.storing.value"> · {{ t('register.storing') }}</template
               ><template v-else-if="now?.takenAt != null && !register.unstored.value">
                 · {{ t('register.taken', { when: when(now.takenAt, schoolClass.calendar.zone) }) }}</template
               ></span
@@ -219,8 +220,9 @@ useShortcuts([
   grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
   gap: 0 22px;
 }
-.acts {
-  margin-block-end: 8px;
+.acts,
+.names {
+  margin-block: 8px;
 }
 @media (max-width: 1000px) {
   .columns,

@@ -27,6 +27,7 @@ export const registerWords = {
     told: 'told by the family',
     take: 'All others were there',
     taken: 'Taken {when}. Marks can still be changed.',
+    notTaken: 'not taken yet',
     counts: 'everybody is there | one is not there | {n} are not there',
     away: 'To look at',
     awayNone: 'Nobody is marked.',
