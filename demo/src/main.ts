@@ -29,6 +29,7 @@ import { seedWorking } from './working';
 import { DUE_TIME, dueAt, lastSchoolMoment } from './school-days';
 import { storyOf } from './stories';
 import { landscape, measurements, report } from './things';
+import { seedYearShelf } from './year-shelf';
 import { SENTENCES, WORK, type PlannedWork } from './work';
 import { seedPeople } from '@jolly/server/dist/features/accounts/accounts.seed';
 import { seedAssignments } from '@jolly/server/dist/features/assignments/assignments.seed';
@@ -312,6 +313,7 @@ async function seedSchool(services: Services, startedAt: number, seed: number): 
     })),
   });
   const families = await seedHome({ services, now, teacherId: odile.id, classIds: named, idOf, password: PASSWORD });
+  await seedYearShelf(services, { calendar, now, teacherId: odile.id, classId: named['Rivers 8']! });
   await seedClassLife({ services, calendar, now, teacherId: odile.id, classIds: named, idOf, families });
 }
 

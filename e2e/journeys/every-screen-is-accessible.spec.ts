@@ -107,6 +107,7 @@ test("axe finds nothing against WCAG 2.2 A and AA on the teacher's screens, ligh
     [`/board/${live!.id}`, '.bars'],
     [`/class/${quiz.classId}/notices`, '.paper'],
     [`/class/${quiz.classId}/register`, '.names button'],
+    [`/class/${quiz.classId}/year-shelf`, 'aside li'],
     [`/class/${quiz.classId}/timetable`, '.lesson'],
     [`/call/${quiz.classId}`, 'h1'],
     [`/class/${quiz.classId}/hands/${notices.find((one) => one.hands)!.id}`, '.bars'],
@@ -186,6 +187,7 @@ test('axe finds nothing against WCAG 2.2 A and AA on the screens of students and
   found.push(...(await look(page, `/work/${quiz.assignmentId}/quiz`, 'h1')));
   const { handouts } = (await (await page.request.get('/api/my/work')).json()) as { handouts: { briefId: string }[] };
   found.push(...(await look(page, `/handouts/${handouts[0]!.briefId}`, 'h1')));
+  found.push(...(await look(page, '/year-shelf', 'h1')));
   await page.context().clearCookies();
   found.push(...(await arrive(page, '/family', 'form')));
   for (const who of ['linnea.lindqvist', 'salma.alrashid']) {

@@ -37,4 +37,5 @@ export * from './timetable';
 export * from './totals';
 export * from './versions';
 export * from './window';
+export * from './year-shelf';
 export * from './compute';

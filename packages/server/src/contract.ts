@@ -30,3 +30,4 @@ export type * from './contract/reports';
 export type * from './contract/reviews';
 export type * from './contract/scores';
 export type * from './contract/work';
+export type * from './contract/year-shelf';

@@ -35,6 +35,7 @@ import { takeHomeRoutes } from './features/takehome/take-home.routes';
 import { termLineRoutes } from './features/termline/termline.routes';
 import { todayRoutes } from './features/today/today.routes';
 import { uploadRoutes } from './features/uploads/uploads.routes';
+import { yearShelfRoutes } from './features/year-shelf/year-shelf.routes';
 import type { Route } from './http/route';
 import type { Services } from './wiring';
 
@@ -53,6 +54,7 @@ export function allRoutes(services: Services): Route[] {
     ...shelfRoutes(services),
     ...planRoutes(services),
     ...dateRoutes(services),
+    ...yearShelfRoutes(services),
     ...newsRoutes(services),
     ...noticeRoutes(services),
     ...myNoticeRoutes(services),

@@ -107,6 +107,7 @@ import { takeHomeService } from './features/takehome/take-home.service';
 import { termLineService } from './features/termline/termline.service';
 import { todayService } from './features/today/today.service';
 import { uploadsService } from './features/uploads/uploads.service';
+import { yearShelfService } from './features/year-shelf/year-shelf.service';
 import { stampedCache, type MakeCache } from './db/stamped-cache';
 import { printPdf as printed, type PrintPdf } from './files/print-pdf';
 import type { FileStore } from './files/file-store';
@@ -147,10 +148,11 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const briefs = briefsService({ sequelize, classes, assignments, keptFiles, pieces, groups, seconds });
   const shelf = shelfService({ sequelize, accounts, classes, assignments, briefs, keptFiles });
   const schemes = schemeService({ sequelize, classes, assignments });
-  const classCopies = classCopyService({ sequelize, classes, assignments, keptFiles });
   const exceptions = exceptionsService({ sequelize, assignments, groups, roster });
   const standing = standingService({ sequelize, accounts, classes, roster });
   const board = boardService({ accounts, classes, roster, assignments, exceptions, groups, standing, pieces, seconds });
+  const yearShelf = yearShelfService({ sequelize, classes, roster, assignments, board });
+  const classCopies = classCopyService({ sequelize, classes, assignments, keptFiles, yearShelf });
   const classBoards = classBoardsService({ sequelize, classes, assignments, board, cache });
   const dateChanges = dateChangesService({ sequelize, assignments, board, news });
   const issuing = issuingService({ sequelize, assignments, briefs, board, news, dateChanges });
@@ -185,6 +187,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
     working,
     ownPieces,
     extensions,
+    yearShelf,
     ...saidAbout,
   });
   const registerFacts = registerFactsService({ sequelize });
@@ -299,6 +302,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
     register,
     toldAbsences,
     registerFacts,
+    yearShelf,
     lessons,
     events,
     reminders,

@@ -73,9 +73,15 @@ export interface ReturnedView extends GivenView {
   at: Instant;
   readAt: Instant | null;
 }
+/** A handout as its student has it. */
+export interface MyHandout extends HandoutReply {
+  /** on the year's shelf of its class: where, in the teacher's order, and since when */
+  shelved: { folder: string; position: number; pinnedAt: Instant } | null;
+  openedAt: Instant | null;
+}
 export interface MyWorkReply {
   pieces: MyPiece[];
-  handouts: HandoutReply[];
+  handouts: MyHandout[];
 }
 export interface MyPieceReply {
   piece: MyPiece;

@@ -86,6 +86,14 @@ export const HELP: Readonly<Record<string, PageHelp>> = {
       'For a piece that was due while somebody was away, “Give 1 more school day” moves it for them.',
     ],
   },
+  '/class/:id/year-shelf': {
+    is: 'Handouts that students find the whole year, in your order.',
+    acts: [
+      'Put a handout of the class on the shelf, or write a new one.',
+      'Under “More” it goes into a folder, up, down, or off the shelf; the handle drags it.',
+      'Press “… have opened it” to see who has and who has not.',
+    ],
+  },
   '/class/:id/timetable': {
     is: 'The lessons of the class, which stand in every calendar and open its live room.',
     acts: [
@@ -117,6 +125,10 @@ export const HELP: Readonly<Record<string, PageHelp>> = {
   '/handouts/:id': {
     is: 'Something to read that belongs to a class; nothing is handed in here.',
     acts: ['Read it.', 'Open or download what is attached.', 'Listen to it where a recording stands beside it.'],
+  },
+  '/year-shelf': {
+    is: 'What stays at hand the whole year, class by class.',
+    acts: ['Open a handout.', 'See what was added last.', 'What you have not opened yet is marked “new”.'],
   },
   '/assignments/:id': {
     is: 'One assignment in one class: who has handed in what, as it happens.',

@@ -45,6 +45,11 @@ export const router = createRouter({
       component: () => import('../features/mywork/HandoutPage.vue'),
       meta: { section: 'work', title: 'handouts.title' },
     },
+    {
+      path: '/year-shelf',
+      component: () => import('../features/year-shelf/MyYearShelfPage.vue'),
+      meta: student('work', 'yearShelf.title'),
+    },
     { path: '/assignments/:id', component: () => import('../features/assignments/AssignmentPage.vue'), meta: teacher('plan') },
     {
       path: '/assignments/:id/follow/:student',
@@ -111,6 +116,11 @@ export const router = createRouter({
       path: '/class/:id/register',
       component: () => import('../features/register/RegisterPage.vue'),
       meta: teacher('class', 'register.title'),
+    },
+    {
+      path: '/class/:id/year-shelf',
+      component: () => import('../features/year-shelf/YearShelfPage.vue'),
+      meta: teacher('class', 'yearShelf.title'),
     },
     {
       path: '/class/:id/timetable',

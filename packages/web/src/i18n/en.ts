@@ -31,6 +31,7 @@ import { reportsWords } from '../features/reports/words.en';
 import { reviewsWords } from '../features/reviews/words.en';
 import { shelfWords } from '../features/shelf/words.en';
 import { termlineWords } from '../features/termline/words.en';
+import { yearShelfWords } from '../features/year-shelf/words.en';
 import { todayWords } from '../features/today/words.en';
 
 /** Every word of the interface, in English. Keys go by the part of the application. */
@@ -198,5 +199,6 @@ export const en = {
   ...reviewsWords,
   ...shelfWords,
   ...termlineWords,
+  ...yearShelfWords,
   ...todayWords,
 };

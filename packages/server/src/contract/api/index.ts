@@ -32,6 +32,7 @@ import type { TakeHomeApi } from './take-home';
 import type { TermlineApi } from './termline';
 import type { TodayApi } from './today';
 import type { UploadsApi } from './uploads';
+import type { YearShelfApi } from './year-shelf';
 import type { Line } from './shape';
 
 /**
@@ -75,7 +76,8 @@ export interface Api
     TakeHomeApi,
     TermlineApi,
     TodayApi,
-    UploadsApi {}
+    UploadsApi,
+    YearShelfApi {}
 
 export type ApiKey = keyof Api;
 

@@ -50,6 +50,7 @@ import * as notices from './0049-add-notices';
 import * as askLiveWithoutNames from './0050-ask-live-without-names';
 import * as dates from './0051-add-dates';
 import * as register from './0052-add-register';
+import * as yearShelf from './0053-add-year-shelf';
 
 /** One step of the schema: statements up, and the way back. A released one is never edited. */
 export interface Migration {
@@ -112,4 +113,5 @@ export const MIGRATIONS: readonly Migration[] = [
   askLiveWithoutNames,
   dates,
   register,
+  yearShelf,
 ];

@@ -6,6 +6,7 @@ import { Problem } from '../../http/problem';
 import type { AssignmentsService } from '../assignments/assignments.service';
 import { filesOf } from '../assignments/briefs.service';
 import type { KeptFilesService } from '../kept/kept-files.service';
+import type { YearShelfService } from '../year-shelf/year-shelf.service';
 import type { ClassesService, SchoolClass } from './classes.service';
 
 type Teacher = Actor & { userId: string };
@@ -17,10 +18,11 @@ interface Collaborators {
   classes: ClassesService;
   assignments: AssignmentsService;
   keptFiles: KeptFilesService;
+  yearShelf: YearShelfService;
 }
 
 /** A class again, for another section or another year: what was prepared, never students, work or scores. */
-export function classCopyService({ sequelize, classes, assignments, keptFiles }: Collaborators) {
+export function classCopyService({ sequelize, classes, assignments, keptFiles, yearShelf }: Collaborators) {
   /** Assignments and handouts, drafts too. */
   const everything = async (classId: string, now: number, transaction?: Transaction): Promise<AssignmentReply[]> => {
     const of = (kind: BriefKind) => assignments.ofClasses([classId], { drafts: true, now, kind }, transaction);
@@ -111,6 +113,7 @@ export function classCopyService({ sequelize, classes, assignments, keptFiles }:
           );
           for (const [index, one] of added.entries())
             await keptFiles.setUses({ holderKind: 'brief', holderId: one.briefId }, filesOf(bodies[index]!), transaction);
+          await yearShelf.copyTo(id, new Map(added.map((one, index) => [all[index]!.id, one.id])), now, transaction);
         }
         return id;
       };

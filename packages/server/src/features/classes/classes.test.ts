@@ -1,6 +1,6 @@
 import { FIRST_BEARING, FIRST_SCHEME, JOIN_CODE_ALPHABET, type Category } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
-import type { ClassReply, CopyPreviewReply } from '../../contract';
+import type { ClassReply, CopyPreviewReply, YearShelfReply } from '../../contract';
 import { aBrief, aSchool, aServer, DAY, doc, toOne, type Person, type School, type Server } from '../../testing/school';
 
 let server: Server;
@@ -232,6 +232,16 @@ describe('copying a class', () => {
     const units = (await finch.get(`/api/classes/${body.id}/units`)).body as { id: string; name: string }[];
     expect(units).toEqual([{ id: copies[0]!.unitId, name: 'Source' }]);
     expect(units[0]!.id).not.toBe(unit.id);
+  });
+
+  it('copies the year’s shelf with its folders, of the copied handouts', async () => {
+    const draft = await school.drafted(finch, { kind: 'handout', title: 'Legend', due: null, closes: null });
+    await finch.put(`${rivers}/year-shelf`, { version: 0, handouts: [{ assignmentId: draft.classes[0]!.assignmentId, folder: 'Maps' }] });
+    const { body } = await finch.post(`${rivers}/copy`, await ask());
+    const { handouts, others } = (await finch.get(`/api/classes/${body.id}/year-shelf`)).body as YearShelfReply;
+    expect(handouts).toMatchObject([{ title: 'Legend', folder: 'Maps', issuedAt: null }]);
+    expect(handouts[0]!.assignmentId).not.toBe(draft.classes[0]!.assignmentId);
+    expect(others).toEqual([]);
   });
 
   it('that a colleague edited meanwhile is refused, and shown as it is now', async () => {

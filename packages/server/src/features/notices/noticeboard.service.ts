@@ -119,7 +119,11 @@ export function noticeboardService({ sequelize, accounts, classes, assignments, 
       const rank = (one: TeacherNotice) => (one.hidden ? 4 : one.waits ? -1 : RANK[one.stand]);
       return {
         notices: found.sort(
-          (a, b) => rank(a) - rank(b) || Number(b.pinned) - Number(a.pinned) || (b.showAt ?? Infinity) - (a.showAt ?? Infinity) || 0,
+          (a, b) =>
+            rank(a) - rank(b) ||
+            Number(b.pinned) - Number(a.pinned) ||
+            (b.showAt ?? Infinity) - (a.showAt ?? Infinity) ||
+            (a.id < b.id ? -1 : 1),
         ),
       };
     },

@@ -164,9 +164,11 @@ describe('a notice', () => {
     expect(await told()).toHaveLength(1);
     await settle('atOnce');
     const both = { en: { title: 'Trip', text: textOf('To the weir.') }, fr: { title: 'Sortie', text: textOf('Au barrage.') } };
+    server.clock.now += 60_000;
     await putUp(finch, [school.rivers], { readers: 'families', words: both });
     await tick();
     expect(await told()).toHaveLength(2);
+    // The newest stands first.
     expect((await read())[0]).toMatchObject({ title: 'Sortie', wordsLanguage: 'fr' });
     await server.services.news.mailDue(server.clock.now);
     const [[letter]] = (await server.sequelize.query('SELECT subject, body FROM mails ORDER BY made_at DESC LIMIT 1')) as unknown as [

@@ -19,6 +19,7 @@ import { costNow, whyNotHandIn, whyNotTakeBack, workAt, type OwnPiecesService, t
 import type { PiecesService } from './pieces.service';
 import { toSheetViews } from './sheets';
 import type { WorkingService } from './working.service';
+import type { YearShelfService } from '../year-shelf/year-shelf.service';
 import type { WorksService } from './works.service';
 import { toReturnedView } from './piece-views';
 import { isWithTeacher } from './records';
@@ -108,6 +109,7 @@ interface Collaborators {
   notes: NotesService;
   scoreQuestions: ScoreQuestionsService;
   peerReviews: PeerReviewsService;
+  yearShelf: YearShelfService;
 }
 
 /** What a student sees of their own work. */
@@ -128,6 +130,7 @@ export function myWorkService({
   notes,
   scoreQuestions,
   peerReviews,
+  yearShelf,
 }: Collaborators) {
   const kept = cache<OwnBoard>(MOST_KEPT);
 
@@ -162,14 +165,22 @@ export function myWorkService({
     async list(student: Student, now: number): Promise<MyWorkReply> {
       const [own, unread] = await Promise.all([ownBoard(student, now), conversations.unreadOfStudent(student.userId)]);
       const sights = own.sights.filter(isCurrent);
-      const answered = await notes.unreadOf(
-        sights.flatMap(({ record }) => (record?.shownAt == null ? [] : [record.work.id])),
-        student.userId,
-      );
+      const handouts = toHandouts(own, now);
+      const shown = sights.flatMap(({ record }) => (record?.shownAt == null ? [] : [record.work.id]));
+      const [answered, beside] = await Promise.all([
+        notes.unreadOf(shown, student.userId),
+        yearShelf.beside(
+          student.userId,
+          handouts.map((one) => one.id),
+        ),
+      ]);
       // What was written below a note is as much to be read as a message.
       const unreadOf = ({ assignment, record }: Sight) =>
         (unread.get(assignment.id) ?? 0) + (record ? (answered.get(record.work.id) ?? 0) : 0);
-      return { pieces: sights.map((one) => toMyPiece(one, unreadOf(one), now)), handouts: toHandouts(own, now) };
+      return {
+        pieces: sights.map((one) => toMyPiece(one, unreadOf(one), now)),
+        handouts: handouts.map((one) => ({ ...one, ...beside(one.id) })),
+      };
     },
 
     /** What a student has been given to read or watch, by unit, newest first. */

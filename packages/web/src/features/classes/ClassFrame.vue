@@ -28,7 +28,20 @@ const line = useTermLine();
 const scope = useScope();
 const classes = useClasses();
 const { state, why, reload } = useLoad(() => classes.load());
-const PARTS = ['', 'notices', 'ask', 'register', 'timetable', 'groups', 'families', 'exceptions', 'scheme', 'calendar', 'about'] as const;
+const PARTS = [
+  '',
+  'notices',
+  'ask',
+  'register',
+  'timetable',
+  'year-shelf',
+  'groups',
+  'families',
+  'exceptions',
+  'scheme',
+  'calendar',
+  'about',
+] as const;
 
 const classId = computed(() =>
   typeof route.params.id === 'string' && route.params.id

@@ -21,7 +21,11 @@ const { state, value, why, reload } = useLoad(async () => {
     await router.replace(`/compose/${String(route.params.id)}`);
     return null;
   }
-  return (await ask('GET /api/my/work')).handouts.find((one) => one.briefId === route.params.id) ?? null;
+  const found = (await ask('GET /api/my/work')).handouts.find((one) => one.briefId === route.params.id) ?? null;
+  // That it was opened is noted by the way; without a line it is noted the next time.
+  if (found && found.openedAt === null)
+    void ask('POST /api/my/handouts/:assignmentId/opened', { params: { assignmentId: found.id } }).catch(() => undefined);
+  return found;
 }, [() => route.params.id]);
 const zone = computed(() => line.classOf(value.value?.classId ?? '')?.zone ?? line.zone);
 </script>

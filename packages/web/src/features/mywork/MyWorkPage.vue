@@ -13,6 +13,7 @@ import { useScope, useTermLine } from '../termline';
 import { AskedNow } from '../live-questions';
 import { RemindersStrip, RoomsStrip } from '../dates';
 import { NoticesStrip } from '../notices';
+import { YearShelfLine } from '../year-shelf';
 import JoiningBox from './JoiningBox.vue';
 import WorkCard from './WorkCard.vue';
 import LinkButton from '../../ui/LinkButton.vue';
@@ -186,7 +187,7 @@ const toReview = computed(() => (reviews.value.value ?? []).filter((one) => one.
             </div>
             <div class="sheet list">
               <RouterLink
-                v-for="one in handouts"
+                v-for="one in handouts.filter((other) => other.shelved === null)"
                 :key="one.id"
                 class="line"
                 :to="{ path: `/handouts/${one.briefId}`, query: scope.kept.value }"
@@ -197,6 +198,7 @@ const toReview = computed(() => (reviews.value.value ?? []).filter((one) => one.
                   ></span
                 ></RouterLink
               >
+              <YearShelfLine :handouts="handouts" />
             </div>
           </template>
           <template v-if="shownStandings.length > 0">
