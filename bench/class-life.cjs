@@ -1,5 +1,6 @@
 // A show of hands of 200 students within ten seconds, with its board looked at; and a noticeboard of 200 notices with 2,000 answers.
-const { EVERYONE, textOf } = require('@jolly/core');
+const { textOf } = require('@jolly/core');
+const { blankNotice } = require('@jolly/server/dist/features/notices/blank-notice');
 const { randomUUID } = require('node:crypto');
 const { aClassOf, ask, base, measure, quantile, say, signIn } = require('./client.cjs');
 
@@ -9,22 +10,8 @@ const [NOTICES, ANSWERS] = [200, 2_000];
 const wait = (ms) => new Promise((go) => setTimeout(go, Math.max(0, ms)));
 
 const notice = (classId, title, more = {}) => ({
-  classes: [{ classId, audience: EVERYONE }],
-  readers: 'students',
-  answers: 'nobody',
-  language: 'en',
+  ...blankNotice([classId]),
   words: { en: { title, text: textOf('We measure the ford at ten. Bring boots and a dry pair of socks.') } },
-  phrases: [],
-  attachments: [],
-  spoken: null,
-  briefId: null,
-  until: null,
-  pinned: false,
-  hands: null,
-  goesOut: 'now',
-  at: null,
-  tell: false,
-  version: 0,
   ...more,
 });
 

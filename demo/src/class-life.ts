@@ -1,5 +1,6 @@
-import { DAY_MS, EVERYONE, HOUR_MS, instantOf, localDateAt, mondayOf, plusDays, textOf, weekdayOf, type SchoolCalendar } from '@jolly/core';
+import { DAY_MS, HOUR_MS, instantOf, localDateAt, mondayOf, plusDays, textOf, weekdayOf, type SchoolCalendar } from '@jolly/core';
 import type { NoticeRequest } from '@jolly/server/dist/contract';
+import { blankNotice } from '@jolly/server/dist/features/notices/blank-notice';
 import { idFrom } from '@jolly/server/dist/db/id-from';
 import type { Services } from '@jolly/server/dist/wiring';
 import PDFDocument from 'pdfkit';
@@ -31,22 +32,8 @@ async function slip(day: string): Promise<Buffer> {
 }
 
 const blank = (classIds: readonly string[], title: string, text: string): NoticeRequest => ({
-  classes: classIds.map((classId) => ({ classId, audience: EVERYONE })),
-  readers: 'students',
-  answers: 'nobody',
-  language: 'en',
+  ...blankNotice(classIds),
   words: { en: { title, text: textOf(text) } },
-  phrases: [],
-  attachments: [],
-  spoken: null,
-  briefId: null,
-  until: null,
-  pinned: false,
-  hands: null,
-  goesOut: 'now',
-  at: null,
-  tell: false,
-  version: 0,
 });
 
 /** What goes on around the work of a class: its noticeboard with a show of hands. */

@@ -1,6 +1,7 @@
 import { EVERYONE, FIRST_BEARING, FIRST_SCHEME, SHIPPED_REPORTS } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import type { ApiKey } from '../contract';
+import { blankNotice } from '../features/notices/blank-notice';
 import { bend } from './quizzes';
 import { aBrief, doc, MONDAY } from './school';
 
@@ -10,24 +11,7 @@ const grouping = { name: 'Lab', seed: null, until: null, groups: [{ id: null, na
 const standing = { kind: 'days', amount: 1, validFrom: null, validTo: null, reason: '', quizTimePercent: null, waivesLate: false };
 const { fromShelf: _, ...aBriefToStore } = aBrief([CLASS]);
 const editedBrief = { ...aBriefToStore, version: 1, tell: false };
-export const aNoticeBody = {
-  classes: [{ classId: CLASS, audience: EVERYONE }],
-  readers: 'students',
-  answers: 'nobody',
-  language: 'en',
-  words: { en: { title: 'Boots on Thursday', text: doc('Bring boots.') } },
-  phrases: [],
-  attachments: [],
-  spoken: null,
-  briefId: null,
-  until: null,
-  pinned: false,
-  hands: null,
-  goesOut: 'now',
-  at: null,
-  tell: false,
-  version: 0,
-};
+export const aNoticeBody = { ...blankNotice([CLASS]), words: { en: { title: 'Boots on Thursday', text: doc('Bring boots.') } } };
 const anEventBody = {
   classIds: [CLASS],
   wholeSchool: false,

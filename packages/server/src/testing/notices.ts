@@ -1,26 +1,13 @@
-import { EVERYONE, textOf } from '@jolly/core';
+import { textOf } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import type { HandBody, NoticeRequest, TeacherNotice } from '../contract';
+import { blankNotice } from '../features/notices/blank-notice';
 import type { Person } from './school';
 
 /** A notice to some classes, put up now, that nobody answers. */
 export const aNotice = (classIds: readonly string[], more: Partial<NoticeRequest> = {}): NoticeRequest => ({
-  classes: classIds.map((classId) => ({ classId, audience: EVERYONE })),
-  readers: 'students',
-  answers: 'nobody',
-  language: 'en',
+  ...blankNotice(classIds),
   words: { en: { title: 'Boots on Thursday', text: textOf('We measure the ford at ten.') } },
-  phrases: [],
-  attachments: [],
-  spoken: null,
-  briefId: null,
-  until: null,
-  pinned: false,
-  hands: null,
-  goesOut: 'now',
-  at: null,
-  tell: false,
-  version: 0,
   ...more,
 });
 

@@ -57,3 +57,20 @@ export function useLive<T>(address: () => string | null, onChange: (event: T | n
   );
   onScopeDispose(close);
 }
+
+/**
+ * Looks again when something changes, once for all that comes within a moment: a whole class acts within seconds.
+ *
+ * @param address of the stream; null: nothing to listen to
+ * @param moment milliseconds
+ */
+export function useLiveLook(address: () => string | null, look: () => unknown, moment: number): void {
+  let soon: ReturnType<typeof setTimeout> | undefined;
+  useLive(address, () => {
+    soon ??= setTimeout(() => {
+      soon = undefined;
+      void look();
+    }, moment);
+  });
+  onScopeDispose(() => clearTimeout(soon));
+}

@@ -1,5 +1,6 @@
 import { plusDays, type Closure } from '@jolly/core';
 import type { ReadClosuresReply } from '../../contract';
+import { readEvents } from '../../files/read-events';
 import { Problem } from '../../http/problem';
 
 const MOST_CLOSURES = 400;
@@ -15,18 +16,8 @@ const dayOf = ({ year, month, day }: { year: number; month: number; day: number 
  * @throws Problem `calendar.notReadable`
  */
 export async function readClosures(text: string): Promise<ReadClosuresReply> {
-  // Published for ES modules; loaded when first needed.
-  const { default: ICAL } = await import('ical.js');
-  const events = (() => {
-    try {
-      const root = new ICAL.Component(ICAL.parse(text));
-      const calendars = root.name === 'vcalendar' ? [root] : root.getAllSubcomponents('vcalendar');
-      if (calendars.length === 0) throw new Error('no calendar');
-      return calendars.flatMap((calendar) => calendar.getAllSubcomponents('vevent')).map((event) => new ICAL.Event(event));
-    } catch {
-      throw new Problem('calendar.notReadable');
-    }
-  })();
+  const events = await readEvents(text);
+  if (!events) throw new Problem('calendar.notReadable');
   const closures: Closure[] = [];
   let passedOver = 0;
   for (const event of events) {

@@ -12,6 +12,7 @@ import {
 } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import type { ReadTimetableReply } from '../../contract';
+import { readEvents } from '../../files/read-events';
 import { Problem } from '../../http/problem';
 
 const MOST_DATES = 3000;
@@ -83,18 +84,8 @@ function toRules(dated: readonly Dated[]): Pick<ReadTimetableReply, 'timetable' 
  * @throws Problem `timetable.notReadable`
  */
 export async function readTimetable(text: string, zone: string): Promise<ReadTimetableReply> {
-  // Published for ES modules; loaded when first needed.
-  const { default: ICAL } = await import('ical.js');
-  const events = (() => {
-    try {
-      const root = new ICAL.Component(ICAL.parse(text));
-      const calendars = root.name === 'vcalendar' ? [root] : root.getAllSubcomponents('vcalendar');
-      if (calendars.length === 0) throw new Error('no calendar');
-      return calendars.flatMap((calendar) => calendar.getAllSubcomponents('vevent')).map((event) => new ICAL.Event(event));
-    } catch {
-      throw new Problem('timetable.notReadable');
-    }
-  })();
+  const events = await readEvents(text);
+  if (!events) throw new Problem('timetable.notReadable');
   const dated: Dated[] = [];
   let passedOver = 0;
   for (const event of events) {

@@ -2,11 +2,11 @@
 /** A question asked in the lesson, as large as the screen: how many have answered, then how, then the key. No name is on it. */
 import { Button } from 'ant-design-vue';
 import type { LiveStep } from '@jolly/server/contract';
-import { computed, h, onBeforeUnmount, type VNodeChild } from 'vue';
+import { computed, h, type VNodeChild } from 'vue';
 import { useRoute } from 'vue-router';
 import { addressOf, ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
-import { useLive } from '../../api/use-live';
+import { useLiveLook } from '../../api/use-live';
 import { useLoad } from '../../api/use-load';
 import BoardFrame from '../../ui/BoardFrame.vue';
 import LoadGate from '../../ui/LoadGate.vue';
@@ -23,19 +23,12 @@ const params = computed(() => ({ liveId: String(route.params.id) }));
 const { state, value, why, reload } = useLoad(() => ask('GET /api/live-questions/:liveId', { params: params.value }), [params]);
 const { problem, busy, attempt } = useAttempt();
 
-/** A whole class answers within seconds: it is asked again once for all that came meanwhile. */
 const LOOK_AGAIN_MS = 400;
-let soon: ReturnType<typeof setTimeout> | undefined;
-useLive(
+useLiveLook(
   () => (value.value ? addressOf('GET /api/live-questions/:liveId/live', { params: params.value }) : null),
-  () => {
-    soon ??= setTimeout(() => {
-      soon = undefined;
-      void reload();
-    }, LOOK_AGAIN_MS);
-  },
+  reload,
+  LOOK_AGAIN_MS,
 );
-onBeforeUnmount(() => clearTimeout(soon));
 
 /** Says only what was pressed: another window may have shown something meanwhile. */
 function step(body: LiveStep): void {

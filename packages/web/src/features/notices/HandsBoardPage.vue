@@ -1,11 +1,11 @@
 <script setup lang="ts">
 /** A show of hands as large as the screen: the question, the count as it comes. No name is ever on it. */
 import { Button } from 'ant-design-vue';
-import { computed, onBeforeUnmount } from 'vue';
+import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import { addressOf, ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
-import { useLive } from '../../api/use-live';
+import { useLiveLook } from '../../api/use-live';
 import { useLoad } from '../../api/use-load';
 import BoardFrame from '../../ui/BoardFrame.vue';
 import LoadGate from '../../ui/LoadGate.vue';
@@ -20,19 +20,12 @@ const route = useRoute();
 const params = computed(() => ({ classId: String(route.params.id), noticeId: String(route.params.notice) }));
 const { state, value, why, reload } = useLoad(() => ask('GET /api/classes/:classId/hands/:noticeId', { params: params.value }), [params]);
 const { problem, busy, attempt } = useAttempt();
-/** A whole class chooses within seconds: it is asked again once for all that came meanwhile. */
 const LOOK_AGAIN_MS = 300;
-let soon: ReturnType<typeof setTimeout> | undefined;
-useLive(
+useLiveLook(
   () => (value.value ? addressOf('GET /api/classes/:classId/hands/:noticeId/live', { params: params.value }) : null),
-  () => {
-    soon ??= setTimeout(() => {
-      soon = undefined;
-      void reload();
-    }, LOOK_AGAIN_MS);
-  },
+  reload,
+  LOOK_AGAIN_MS,
 );
-onBeforeUnmount(() => clearTimeout(soon));
 function toggleEnd(): void {
   if (!value.value || busy.value) return;
   const { id, open } = value.value;

@@ -2,10 +2,10 @@
 /** What came of a quiz: students by questions at left; at right one question, how it was answered and what its figures say. */
 import { Button } from 'ant-design-vue';
 import type { OutcomeRow, QuizOutcomeReply } from '@jolly/server/contract';
-import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue';
+import { computed, nextTick, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { addressOf, ask } from '../../api/client';
-import { useLive } from '../../api/use-live';
+import { useLiveLook } from '../../api/use-live';
 import { useLoad } from '../../api/use-load';
 import LoadGate from '../../ui/LoadGate.vue';
 import SidePage from '../../ui/SidePage.vue';
@@ -31,17 +31,11 @@ const { state, value, why, reload } = useLoad(
 );
 /** While many hand in at once it is asked again once for all of them. */
 const LOOK_AGAIN_MS = 2_000;
-let soon: ReturnType<typeof setTimeout> | undefined;
-useLive<{ studentIds: string[] }>(
+useLiveLook(
   () => (value.value ? addressOf('GET /api/assignments/:assignmentId/live', { params: { assignmentId: id.value } }) : null),
-  () => {
-    soon ??= setTimeout(() => {
-      soon = undefined;
-      void reload();
-    }, LOOK_AGAIN_MS);
-  },
+  reload,
+  LOOK_AGAIN_MS,
 );
-onBeforeUnmount(() => clearTimeout(soon));
 const questions = computed(() => value.value?.questions ?? []);
 /** What is most in need of a look comes first: a question whose key is probably wrong. */
 const doubtful = computed(() => questions.value.findIndex((one) => one.verdicts.includes('keyDoubtful') && one.leftOut === null));
