@@ -48,7 +48,8 @@ function name(what: NonNullable<typeof naming.value>): void {
 async function named(): Promise<void> {
   const what = naming.value!;
   await ('folder' in what ? shelf.rename(what.folder, folderName.value) : shelf.into(what.assignmentId, folderName.value));
-  naming.value = null;
+  // What was typed stays where it could not be stored.
+  if (!problem.value) naming.value = null;
 }
 const actsOf = (folder: number, at: number, { assignmentId }: ShelvedHandout): Act[] => {
   const all = folders.value;

@@ -92,6 +92,14 @@ it('shows a colleague’s shelf where they were quicker, and writes nothing over
   expect(page.text()).not.toContain('Legend');
 });
 
+it('keeps the name of a folder that could not be stored, in its field', async () => {
+  const { page, act } = await open({ [SET]: new Refusal(500, 'server.failed') } as Answers);
+  await act('Maps', 'Rename…');
+  await page.fill('Name of the folder', 'Map work');
+  await page.press('Use this name');
+  expect(page.field('Name of the folder').value).toBe('Map work');
+});
+
 it('says who has opened a handout', async () => {
   const bao = { id: 'bao', givenName: 'Bao', familyName: 'Lind' };
   const { page } = await open({
