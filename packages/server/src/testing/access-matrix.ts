@@ -1,42 +1,12 @@
-import { EVERYONE, FIRST_BEARING, FIRST_SCHEME, SHIPPED_REPORTS } from '@jolly/core';
+import { EVERYONE, FIRST_BEARING, FIRST_SCHEME } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import type { ApiKey } from '../contract';
-import { blankNotice } from '../features/notices/blank-notice';
+import { CLASS, STUDENT, ASSIGNMENT, grouping, standing, editedBrief, onShelf, settings, leavesOut, move } from './access-bodies';
+import { CLASS_LIFE } from './access-class-life';
+import { students, teachers, type Row } from './access-rows';
 import { bend } from './quizzes';
 import { aBrief, doc, MONDAY } from './school';
 
-// Filled in with the ids of the school, which are known only when it is there.
-export const [CLASS, STUDENT, ASSIGNMENT] = ['the class', 'the student', 'the assignment'];
-const grouping = { name: 'Lab', seed: null, until: null, groups: [{ id: null, name: 'A', studentIds: [] }] };
-const standing = { kind: 'days', amount: 1, validFrom: null, validTo: null, reason: '', quizTimePercent: null, waivesLate: false };
-const { fromShelf: _, ...aBriefToStore } = aBrief([CLASS]);
-const editedBrief = { ...aBriefToStore, version: 1, tell: false };
-export const aNoticeBody = { ...blankNotice([CLASS]), words: { en: { title: 'Boots on Thursday', text: doc('Bring boots.') } } };
-const anEventBody = {
-  classIds: [CLASS],
-  wholeSchool: false,
-  title: 'Field day',
-  text: '',
-  place: '',
-  from: '2026-11-26',
-  to: '2026-11-26',
-  begins: null,
-  ends: null,
-  repeat: null,
-  families: false,
-  attachments: [],
-  version: 0,
-};
-const onShelf = { title: 'Sheet', folder: '', tags: [], body: { kind: 'worksheet', text: doc('x') } };
-const settings = { ...SHIPPED_REPORTS.progress, classIds: [CLASS] };
-const leavesOut = { questionId: 'q', correction: { kind: 'leaveOut', how: 'dropped' }, giveBack: false };
-const move = { assignmentIds: [ASSIGNMENT], shift: { kind: 'days', days: 1 }, oneOffs: false };
-
-/** What each route answers to who may not: nobody, the wrong role, and the right role but somebody else's things. */
-export type Row = { nobody: number; wrong: ['teacher' | 'student', number] | null; other: number | null; query?: string; body?: object };
-/** What is for teachers only, or for students; of somebody else's things it answers as is said. */
-const teachers = (other: number, more: Pick<Row, 'query' | 'body'> = {}): Row => ({ nobody: 401, wrong: ['student', 403], other, ...more });
-const students = (other: number, more: Pick<Row, 'query' | 'body'> = {}): Row => ({ nobody: 401, wrong: ['teacher', 403], other, ...more });
 export const MATRIX: Record<ApiKey, Row> = {
   'GET /api/session': { nobody: 200, wrong: null, other: 200 },
   'POST /api/session': { nobody: 401, wrong: null, other: null, body: { userName: 'nobody', password: 'wrong' } },
@@ -46,66 +16,7 @@ export const MATRIX: Record<ApiKey, Row> = {
   'GET /api/classes/:classId': teachers(404),
   'PATCH /api/classes/:classId': teachers(404, { body: { name: 'Stolen', version: 1 } }),
   'POST /api/classes/:classId/join-code': teachers(404),
-  'GET /api/classes/:classId/notices': teachers(404),
-  'GET /api/classes/:classId/notice-pauses': teachers(404),
-  'PUT /api/classes/:classId/notice-pauses/:studentId': teachers(404, { body: { until: null, word: '' } }),
-  'PUT /api/notices/:noticeId': teachers(404, { body: aNoticeBody }),
-  'DELETE /api/notices/:noticeId': teachers(404),
-  'PUT /api/notices/:noticeId/verdict': teachers(404, { body: { shown: true, word: '' } }),
-  'PUT /api/notices/:noticeId/closed': teachers(404, { body: { closed: true } }),
-  'PUT /api/notices/:noticeId/hands': teachers(404, { body: { ended: true } }),
-  'GET /api/classes/:classId/notices/:noticeId/readers': teachers(404),
-  'POST /api/classes/:classId/notices/:noticeId/remind': teachers(404),
-  'GET /api/classes/:classId/notices/:noticeId/answers': teachers(404),
-  'POST /api/classes/:classId/notices/:noticeId/answers': teachers(404, { body: { id: randomUUID(), text: 'Good.', below: null } }),
-  'PUT /api/notice-answers/:answerId/verdict': teachers(404, { body: { shown: false, word: '' } }),
-  'GET /api/classes/:classId/hands/:noticeId': teachers(404),
-  'GET /api/classes/:classId/hands/:noticeId/votes': teachers(404),
-  'GET /api/classes/:classId/hands/:noticeId/live': teachers(404),
-  'GET /api/my/notices': students(200),
-  'POST /api/my/notices/read': students(204, { body: { noticeIds: [] } }),
-  'PUT /api/my/classes/:classId/notices': students(404, { body: { id: randomUUID(), title: 'Lost', text: '' } }),
-  'DELETE /api/my/notices/:noticeId': students(404),
-  'GET /api/my/notices/:noticeId/answers': students(404),
-  'POST /api/my/notices/:noticeId/answers': students(404, { body: { id: randomUUID(), text: 'Yes.', below: null } }),
-  'PUT /api/my/notices/:noticeId/hand': students(404, { body: { chosen: ['a'] } }),
-  'GET /api/family/children/:studentId/notices': { nobody: 401, wrong: ['teacher', 403], other: 404 },
-  'POST /api/family/children/:studentId/notices/read': { nobody: 401, wrong: ['teacher', 403], other: 404, body: { noticeIds: [] } },
-  'GET /api/classes/:classId/register': teachers(404, { query: 'day=2026-11-23' }),
-  'PUT /api/classes/:classId/register/:day': teachers(404, { body: { lesson: '', entries: [], taken: true } }),
-  'PUT /api/classes/:classId/seats': teachers(404, { body: { studentIds: [] } }),
-  'POST /api/classes/:classId/register/:day/more-time': teachers(404, { body: { assignmentId: ASSIGNMENT, studentId: STUDENT } }),
-  'POST /api/classes/:classId/absences/:absenceId': teachers(404, { body: { day: '2026-11-23' } }),
-  'GET /api/classes/:classId/register.csv': teachers(404),
-  'GET /api/family/children/:studentId/absences': { nobody: 401, wrong: ['teacher', 403], other: 404 },
-  'POST /api/family/children/:studentId/absences': {
-    nobody: 401,
-    wrong: ['teacher', 403],
-    other: 404,
-    body: { id: randomUUID(), from: '2026-11-26', to: '2026-11-26', reason: 'ill' },
-  },
-  'GET /api/classes/:classId/dates.ics': teachers(404),
-  'GET /api/classes/:classId/timetable': teachers(404),
-  'PUT /api/classes/:classId/timetable': teachers(404, { body: { rules: [], weekA: null, countsClosedWeeks: false, version: 0 } }),
-  'POST /api/classes/:classId/timetable/read': teachers(404, { body: { text: 'BEGIN:VCALENDAR' } }),
-  'PUT /api/classes/:classId/room': teachers(404, { body: { open: true } }),
-  'GET /api/my/rooms': students(200),
-  'GET /api/classes/:classId/year-shelf': teachers(404),
-  'PUT /api/classes/:classId/year-shelf': teachers(404, { body: { version: 0, handouts: [] } }),
-  'GET /api/classes/:classId/handouts/:assignmentId/opened': teachers(404),
-  'POST /api/my/handouts/:assignmentId/opened': students(404),
-  'GET /api/events/:eventId': { nobody: 401, wrong: null, other: 404 },
-  'GET /api/events/:eventId/event.ics': { nobody: 401, wrong: null, other: 404 },
-  'PUT /api/events/:eventId': teachers(404, { body: anEventBody }),
-  'DELETE /api/events/:eventId': teachers(404),
-  'GET /api/my/reminders': { nobody: 401, wrong: null, other: 200 },
-  'PUT /api/my/reminders/:reminderId': {
-    nobody: 401,
-    wrong: null,
-    other: 404,
-    body: { text: 'Floats', at: MONDAY, byMail: false, done: false, version: 1 },
-  },
-  'DELETE /api/my/reminders/:reminderId': { nobody: 401, wrong: null, other: 404 },
+  ...CLASS_LIFE,
   'GET /api/classes/:classId/roster': teachers(404),
   'GET /api/classes/:classId/joinings': teachers(404),
   'POST /api/classes/:classId/joinings/:joiningId': teachers(404, { body: { how: 'refuse' } }),

@@ -2,7 +2,9 @@ import { randomUUID } from 'node:crypto';
 import type { ApiKey } from '../contract';
 import { placeOf } from '../http/route';
 import { allRoutes } from '../routes';
-import { ASSIGNMENT, CLASS, MATRIX, STUDENT, type Row } from './access-matrix';
+import { ASSIGNMENT, CLASS, STUDENT } from './access-bodies';
+import { MATRIX } from './access-matrix';
+import type { Row } from './access-rows';
 import { aSchool, aServer, type Person, type Server } from './school';
 
 let server: Server;
