@@ -36,6 +36,7 @@ export * from './telling';
 export * from './timetable';
 export * from './totals';
 export * from './versions';
+export * from './wall';
 export * from './window';
 export * from './year-shelf';
 export * from './compute';

@@ -29,5 +29,6 @@ export type * from './contract/quizzes';
 export type * from './contract/reports';
 export type * from './contract/reviews';
 export type * from './contract/scores';
+export type * from './contract/walls';
 export type * from './contract/work';
 export type * from './contract/year-shelf';

@@ -35,6 +35,7 @@ import { takeHomeRoutes } from './features/takehome/take-home.routes';
 import { termLineRoutes } from './features/termline/termline.routes';
 import { todayRoutes } from './features/today/today.routes';
 import { uploadRoutes } from './features/uploads/uploads.routes';
+import { wallRoutes } from './features/walls/walls.routes';
 import { yearShelfRoutes } from './features/year-shelf/year-shelf.routes';
 import type { Route } from './http/route';
 import type { Services } from './wiring';
@@ -54,6 +55,7 @@ export function allRoutes(services: Services): Route[] {
     ...shelfRoutes(services),
     ...planRoutes(services),
     ...dateRoutes(services),
+    ...wallRoutes(services),
     ...yearShelfRoutes(services),
     ...newsRoutes(services),
     ...noticeRoutes(services),

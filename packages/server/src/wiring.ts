@@ -107,6 +107,10 @@ import { takeHomeService } from './features/takehome/take-home.service';
 import { termLineService } from './features/termline/termline.service';
 import { todayService } from './features/today/today.service';
 import { uploadsService } from './features/uploads/uploads.service';
+import { wallActsService } from './features/walls/wall-acts.service';
+import { wallPagesService } from './features/walls/wall-pages.service';
+import { wallRepliesService } from './features/walls/wall-replies.service';
+import { wallsService } from './features/walls/walls.service';
 import { yearShelfService } from './features/year-shelf/year-shelf.service';
 import { stampedCache, type MakeCache } from './db/stamped-cache';
 import { printPdf as printed, type PrintPdf } from './files/print-pdf';
@@ -262,7 +266,11 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const noticeAnswers = noticeAnswersService({ sequelize, accounts, classes, notices, readingNotices, news });
   const ofStudents = { accounts, classes, roster, notices, readingNotices, writingNotices, news };
   const studentNotices = studentNoticesService({ sequelize, ...ofStudents });
-  const seenIn = { conversations, feedbackFiles, keptFiles, shelf, reviews, liveQuestions, notices, events };
+  const walls = wallsService({ sequelize, classes, roster, assignments, families, board, works, peerReviews });
+  const wallReplies = wallRepliesService({ sequelize, classes, roster, families, walls });
+  const wallActs = wallActsService({ sequelize, accounts, classes, roster, assignments, walls, wallReplies, news });
+  const wallPages = wallPagesService({ fileStore, walls, wallReplies });
+  const seenIn = { conversations, feedbackFiles, keptFiles, shelf, reviews, liveQuestions, notices, events, walls };
   const fetching = fetchingService({ classes, assignments, board, pieces, works, ...seenIn });
   const counters = { requests: new Map<number, number>() };
   const setup = {
@@ -340,6 +348,9 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
     noticeTelling,
     noticeAnswers,
     studentNotices,
+    wallReplies,
+    wallActs,
+    wallPages,
     hands,
     handsBoard,
   };

@@ -12,6 +12,7 @@ import type {
   SchoolCalendar,
   StudentNotices,
   Term,
+  WallRemarks,
   WallTime,
   WindowField,
 } from '@jolly/core';
@@ -42,6 +43,10 @@ export interface ClassDetails {
   noticeAnswers: NoticeAnswers;
   /** may students put up notices of their own? */
   studentNotices: StudentNotices;
+  /** may classmates leave remarks on a display wall? */
+  wallRemarks: WallRemarks;
+  /** do families see the display walls of the class? */
+  wallsForFamilies: boolean;
 }
 export type LetterShows = 'nothing' | 'words' | 'score';
 export interface ClassReply extends ClassDetails {

@@ -38,6 +38,8 @@ beforeAll(async () => {
     timedId: randomUUID(),
     noteId: randomUUID(),
     noticeId: randomUUID(),
+    wallId: randomUUID(),
+    wallPieceId: randomUUID(),
     absenceId: randomUUID(),
     day: '2026-11-23',
     eventId: randomUUID(),

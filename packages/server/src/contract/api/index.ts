@@ -32,6 +32,7 @@ import type { TakeHomeApi } from './take-home';
 import type { TermlineApi } from './termline';
 import type { TodayApi } from './today';
 import type { UploadsApi } from './uploads';
+import type { WallsApi } from './walls';
 import type { YearShelfApi } from './year-shelf';
 import type { Line } from './shape';
 
@@ -77,6 +78,7 @@ export interface Api
     TermlineApi,
     TodayApi,
     UploadsApi,
+    WallsApi,
     YearShelfApi {}
 
 export type ApiKey = keyof Api;

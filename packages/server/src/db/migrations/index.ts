@@ -51,6 +51,7 @@ import * as askLiveWithoutNames from './0050-ask-live-without-names';
 import * as dates from './0051-add-dates';
 import * as register from './0052-add-register';
 import * as yearShelf from './0053-add-year-shelf';
+import * as walls from './0054-add-walls';
 
 /** One step of the schema: statements up, and the way back. A released one is never edited. */
 export interface Migration {
@@ -114,4 +115,5 @@ export const MIGRATIONS: readonly Migration[] = [
   dates,
   register,
   yearShelf,
+  walls,
 ];

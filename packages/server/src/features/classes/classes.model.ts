@@ -1,4 +1,4 @@
-import type { DecimalMark, NoticeAnswers, StudentNotices } from '@jolly/core';
+import type { DecimalMark, NoticeAnswers, StudentNotices, WallRemarks } from '@jolly/core';
 import type { LetterShows } from '../../contract';
 import { DataTypes, type Model, type Sequelize } from 'sequelize';
 
@@ -26,6 +26,8 @@ export interface ClassRow {
   decimalMark: DecimalMark;
   noticeAnswers: NoticeAnswers;
   studentNotices: StudentNotices;
+  wallRemarks: WallRemarks;
+  wallsForFamilies: boolean;
   joinCode: string;
   joinOpen: boolean;
   joinUntil: Date | null;
@@ -86,6 +88,8 @@ export function defineClasses(sequelize: Sequelize) {
         decimalMark: DataTypes.STRING,
         noticeAnswers: DataTypes.STRING,
         studentNotices: DataTypes.STRING,
+        wallRemarks: DataTypes.STRING,
+        wallsForFamilies: DataTypes.BOOLEAN,
         joinCode: DataTypes.STRING,
         joinOpen: DataTypes.BOOLEAN,
         joinUntil: DataTypes.DATE(3),

@@ -1,4 +1,4 @@
-import { isTimeZone, MOST_BANDS, MOST_CATEGORIES, MOST_TERM_WEIGHT, NOTICE_ANSWERS, STUDENT_NOTICES } from '@jolly/core';
+import { isTimeZone, MOST_BANDS, MOST_CATEGORIES, MOST_TERM_WEIGHT, NOTICE_ANSWERS, STUDENT_NOTICES, WALL_REMARKS } from '@jolly/core';
 import Joi from 'joi';
 import type {
   CalendarAnswer,
@@ -47,6 +47,8 @@ const fields = {
   decimalMark: Joi.string().valid('.', ','),
   noticeAnswers: Joi.string().valid(...NOTICE_ANSWERS),
   studentNotices: Joi.string().valid(...STUDENT_NOTICES),
+  wallRemarks: Joi.string().valid(...WALL_REMARKS),
+  wallsForFamilies: Joi.boolean().strict(),
 };
 const name = line.min(1).max(120);
 

@@ -205,7 +205,7 @@ export function classesService({
       const siblings = await load(await service.taughtBy(ownerId), transaction);
       const row = toNewRow(
         // A new class has not earned what this one has.
-        { ...source, studentNotices: 'never', ...changes },
+        { ...source, studentNotices: 'never', wallRemarks: 'asked', wallsForFamilies: false, ...changes },
         {
           id: randomUUID(),
           calendarId: changes.calendarId,

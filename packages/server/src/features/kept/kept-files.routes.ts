@@ -53,7 +53,7 @@ export const keptFileRoutes = ({
             : file.mediaType
           : 'application/octet-stream',
         'Content-Security-Policy': "sandbox; default-src 'none'",
-        'Cache-Control': 'private, max-age=3600, immutable',
+        'Cache-Control': file.passing ? 'private, no-cache' : 'private, max-age=3600, immutable',
         ETag: `"${file.fingerprint}"`,
       });
       // With ranges, so that sound and film can be heard from any moment.

@@ -77,6 +77,12 @@ const day = (zone: string, at: number | null | undefined) =>
 
 const localDay = (date: string) => day('UTC', Date.parse(`${date}T00:00:00Z`)).replace(/,? 00:00$/, '');
 
+/** What became of a piece or a remark on a wall. */
+const WALL_SETTLED = {
+  pieceShown: (what: string) => `Your piece on the wall ${what} is seen again.`,
+  pieceHidden: (what: string) => `Your piece on the wall ${what} was hidden from the class; you still see it.`,
+  remarkHidden: (what: string) => `What you said on the wall ${what} is not shown; you still see it.`,
+};
 /** What a teacher decided about a student's notice or answer, or their right to put some up. */
 const NOTICE_SETTLED = {
   shown: (what: string) => `Your notice ${what} is up.`,
@@ -174,6 +180,14 @@ export function newsSentence({ kind, title, className, zone, who, word, from, to
       return `${who ?? ''} would like to put up a notice in ${className}: “${title}”. Say yes or no on the noticeboard.`;
     case 'noticeSettled':
       return `${NOTICE_SETTLED[(who ?? 'shown') as keyof typeof NOTICE_SETTLED](what, className, title)}${added}`;
+    case 'wall':
+      return `${who ?? ''} put up a wall in ${className}: “${title}”. Show your work there, if you like.${word ? ` ${word}` : ''}`;
+    case 'wallRemark':
+      return `Something was said about your piece on the wall ${what}:${added}`;
+    case 'wallWaits':
+      return `${who ?? ''} said something on the wall ${what}, and it waits for your yes:${added}`;
+    case 'wallSettled':
+      return `${WALL_SETTLED[(who ?? 'pieceShown') as keyof typeof WALL_SETTLED](what)}${added}`;
     case 'absenceTold':
       return `${who ?? ''} says that ${title} will not be in ${className}: ${word ?? ''}. Note it in the register.`;
     case 'absenceNoted':

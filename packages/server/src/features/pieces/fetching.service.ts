@@ -16,9 +16,11 @@ import type { FeedbackFilesService } from '../takehome/feedback-files.service';
 import { workAt } from './own-pieces.service';
 import type { PiecesService } from './pieces.service';
 import type { WorksService } from './works.service';
+import type { WallsService } from '../walls/walls.service';
 import { STUDENT_VIEWER } from './sight';
 
-type Fetched = Pick<WorkFile, 'name' | 'mediaType' | 'fingerprint'>;
+/** `passing`: may be fetched only for now, so that no browser keeps it without asking again. */
+type Fetched = Pick<WorkFile, 'name' | 'mediaType' | 'fingerprint'> & { passing?: true };
 
 interface Collaborators {
   classes: ClassesService;
@@ -34,6 +36,7 @@ interface Collaborators {
   notices: NoticesService;
   events: EventsService;
   reviews: ReviewsService;
+  walls: WallsService;
 }
 
 /** Whether somebody may fetch a file: a student's work, or what a teacher put up. */
@@ -51,6 +54,7 @@ export function fetchingService({
   liveQuestions,
   notices,
   events,
+  walls,
 }: Collaborators) {
   type Person = Actor & { userId: string };
 
@@ -84,7 +88,9 @@ export function fetchingService({
       return own || !(await isMarkedNameless(assignmentId)) ? found.file : { ...found.file, name: namelessFile(found.file.name, 1) };
     // Whoever reviews it gets the file, not the name that its author gave it.
     const reviewing = actor.role === 'student' && (await reviews.mayFetch(actor, assignmentId, found.workId));
-    return reviewing ? { ...found.file, name: namelessFile(found.file.name, 1) } : null;
+    if (reviewing) return { ...found.file, name: namelessFile(found.file.name, 1) };
+    const onWall = await walls.mayFetch(actor, found.workId, fileId, now);
+    return onWall && { ...found.file, ...(onWall.named ? {} : { name: namelessFile(found.file.name, 1) }), passing: true };
   }
 
   /** A file of a conversation, for its student and the class's teachers; one that is not sent yet only for who put it up. */

@@ -1,11 +1,6 @@
+import { htmlPage } from '../../files/html-page';
 import { escaped, richTextHtml } from '../../files/rich-text-html';
 import type { RichText } from '@jolly/core';
-
-const CSS =
-  'body{font:17px/1.6 Georgia,serif;max-width:44rem;margin:2rem auto;padding:0 1rem;color:#14262e;background:#fffefb}h1,h2{font-family:system-ui,sans-serif;line-height:1.2}.about{color:#3d525b;font:15px/1.5 system-ui,sans-serif}.why{border-inline-start:4px solid #f4a91f;background:#fff6e3;padding:.5rem 1rem}li{margin-block:1rem}a{color:#0f3a46}img{max-width:100%}table{border-collapse:collapse}td,th{border:1px solid #b9b5a8;padding:.3rem .6rem}';
-
-const page = (title: string, body: string): string =>
-  `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${escaped(title)}</title><style>${CSS}</style></head><body>${body}</body></html>`;
 
 /** One piece as it is taken home. */
 export interface TakenPiece {
@@ -24,7 +19,7 @@ export interface TakenPiece {
 
 /** The first page: every piece with why it was chosen. Opens in any browser, without a server. */
 export const indexPage = (name: string, made: string, pieces: readonly TakenPiece[]): string =>
-  page(
+  htmlPage(
     `Portfolio of ${name}`,
     `<h1 dir="auto">${escaped(name)}</h1><p class="about">Portfolio, ${escaped(made)}</p>${pieces.length === 0 ? '<p>Nothing was chosen yet.</p>' : ''}<ol>${pieces
       .map(
@@ -35,7 +30,7 @@ export const indexPage = (name: string, made: string, pieces: readonly TakenPiec
   );
 
 export const piecePage = ({ title, className, why, by, handedIn, text, sheets, files, remark }: TakenPiece): string =>
-  page(
+  htmlPage(
     title,
     `<p class="about"><a href="../index.html">Portfolio</a></p><h1 dir="auto">${escaped(title)}</h1><p class="about" dir="auto">${escaped(className)} · ${escaped(handedIn)}</p>${why ? `<p class="why" dir="auto">${escaped(why)}<br><span class="about">${escaped(by)}</span></p>` : ''}${text ? `<article dir="auto">${richTextHtml(text)}</article>` : ''}${sheets
       .map((sheet) => `<h2 dir="auto">${escaped(sheet.title)}</h2><article dir="auto">${richTextHtml(sheet.text)}</article>`)

@@ -4,7 +4,8 @@ import { randomUUID } from 'node:crypto';
 import type { Sequelize } from 'sequelize';
 import { rowsOf } from '../../db/rows';
 import type { PortfolioChoice, PortfolioPiece, PortfolioReply } from '../../contract';
-import { safeFileName, type FileStore } from '../../files/file-store';
+import type { FileStore } from '../../files/file-store';
+import { namesInFolder } from '../../files/names-in-folder';
 import { fileStem } from '../../files/write-table';
 import { Problem } from '../../http/problem';
 import type { AccountsService } from '../accounts/accounts.service';
@@ -173,14 +174,12 @@ export function portfolioService({ sequelize, fileStore, accounts, classes, boar
         const { assignment, schoolClass, record } = sight;
         const { one } = await works.handInsOf(record.work.id);
         const folder = `${String(pieces.length + 1).padStart(2, '0')} ${fileStem(assignment.title)}`;
-        const names = new Set<string>(['index.html']);
+        const nameFor = namesInFolder(['index.html']);
         const files: string[] = [];
         for (const file of one?.files ?? []) {
           const bytes = await fileStore.read(file.fingerprint);
           if (!bytes) continue;
-          let name = safeFileName(file.name);
-          for (let again = 2; names.has(name.toLowerCase()); again++) name = `${again} ${safeFileName(file.name)}`;
-          names.add(name.toLowerCase());
+          const name = nameFor(file.name);
           files.push(name);
           zip.append(bytes.stream, { name: `${folder}/${name}` });
         }

@@ -77,6 +77,13 @@ export function peerReviewsService({ sequelize }: { sequelize: Sequelize }) {
       return given.map((one, index) => ({ number: index + 1, choices: toReview(one).choices, text: one.text }));
     },
 
+    /** Which of these assignments are reviewed by students, and their authors have not read yet what was said. */
+    async underReview(assignmentIds: readonly string[]): Promise<Set<string>> {
+      const where = { assignmentId: { [Op.in]: [...assignmentIds] }, shownAt: null };
+      const rows = assignmentIds.length === 0 ? [] : await rowsOf(rounds, { attributes: ['assignmentId'], where });
+      return new Set(rows.map((row) => row.assignmentId));
+    },
+
     /** Is somebody to review the work of this author on this assignment? */
     async isReviewer(assignmentId: string, reviewerId: string, authorIds: readonly string[]): Promise<boolean> {
       return (

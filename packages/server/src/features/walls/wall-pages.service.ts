@@ -1,0 +1,86 @@
+import type { WallRemarkKind } from '@jolly/core';
+import archiver from 'archiver';
+import type { WallPiece, WallReply } from '../../contract';
+import type { FileStore } from '../../files/file-store';
+import { htmlPage } from '../../files/html-page';
+import { namesInFolder } from '../../files/names-in-folder';
+import { escaped, richTextHtml } from '../../files/rich-text-html';
+import { fileStem } from '../../files/write-table';
+import type { HandInRecord } from '../pieces/records';
+import type { WallRepliesService } from './wall-replies.service';
+import type { Looking, Person, WallsService } from './walls.service';
+
+const SAID: Record<WallRemarkKind, string> = { liked: 'Liked', question: 'A question', idea: 'An idea' };
+const WIDE =
+  'body{max-width:60rem}article{border:1px solid #b9b5a8;border-radius:8px;padding:1rem 1.2rem;margin-block:1.2rem}article h2{margin-top:0}audio,video{max-width:100%}';
+
+const shownInside = ({ name, mediaType }: { name: string; mediaType: string }): string => {
+  const at = escaped(`files/${encodeURIComponent(name)}`);
+  if (/^image\/(png|jpeg|gif|webp)$/.test(mediaType)) return `<p><img src="${at}" alt="${escaped(name)}"></p>`;
+  if (mediaType.startsWith('audio/')) return `<p><audio controls src="${at}"></audio></p>`;
+  if (mediaType.startsWith('video/')) return `<p><video controls src="${at}"></video></p>`;
+  return '';
+};
+
+/** A piece as the page of a wall shows it. @param names of its files in the folder beside the page */
+function pieceHtml(piece: WallPiece, handIn: HandInRecord, names: readonly string[]): string {
+  const files = piece.files.map((file, index) => ({ ...file, name: names[index]! }));
+  const title = piece.by.length > 0 ? piece.by.join(', ') : piece.title;
+  const below = piece.by.length > 0 ? `<p class="about" dir="auto">${escaped(piece.title)}</p>` : '';
+  const texts = [
+    ...(handIn.text ? [`<div dir="auto">${richTextHtml(handIn.text)}</div>`] : []),
+    ...handIn.sheets.map((one) => `<h3 dir="auto">${escaped(one.title)}</h3><div dir="auto">${richTextHtml(one.text)}</div>`),
+  ];
+  const links = files.map((file) => `<li><a href="files/${escaped(encodeURIComponent(file.name))}">${escaped(file.name)}</a></li>`);
+  const said = piece.remarks
+    .filter((one) => !one.waits && one.hidden === null)
+    .map(
+      (one) =>
+        `<li dir="auto"><strong>${SAID[one.kind]}</strong>: ${escaped(one.text)}${one.by ? ` <span class="about">${escaped(one.by)}</span>` : ''}</li>`,
+    );
+  return `<article><h2 dir="auto">${escaped(title)}</h2>${below}${texts.join('')}${files.map(shownInside).join('')}${links.length > 0 ? `<ul>${links.join('')}</ul>` : ''}${said.length > 0 ? `<h3>Remarks</h3><ul>${said.join('')}</ul>` : ''}</article>`;
+}
+
+const wallHtml = ({ wall }: WallReply, pieces: readonly string[]): string =>
+  htmlPage(
+    wall.title,
+    `<h1 dir="auto">${escaped(wall.title)}</h1><p class="about" dir="auto">${escaped(wall.className)}</p>${wall.prompt ? `<p dir="auto">${escaped(wall.prompt)}</p>` : ''}${pieces.length === 0 ? '<p>Nothing is on this wall.</p>' : pieces.join('')}`,
+    WIDE,
+  );
+
+interface Collaborators {
+  fileStore: FileStore;
+  walls: WallsService;
+  wallReplies: WallRepliesService;
+}
+
+/** A wall as a page that opens anywhere: as the class sees it, under the names it allows, without what waits or is hidden. */
+export function wallPagesService({ fileStore, walls, wallReplies }: Collaborators) {
+  return {
+    /** @returns its name, and the zip to read it from */
+    async zip(teacher: Person, wallId: string, now: number): Promise<{ name: string; zip: archiver.Archiver }> {
+      const looking = await walls.look(teacher, wallId);
+      const asClass: Looking = { ...looking, teacher: false };
+      const [reply, hung] = await Promise.all([wallReplies.toReply(asClass, now), walls.hungOn([wallId], now)]);
+      const zip = archiver('zip', { zlib: { level: 6 } });
+      const nameFor = namesInFolder();
+      const pages: string[] = [];
+      for (const piece of reply.pieces) {
+        const { handIn } = hung.find((one) => one.row.id === piece.id)!;
+        const names: string[] = [];
+        for (const file of piece.files) {
+          const name = nameFor(file.name);
+          names.push(name);
+          const bytes = await fileStore.read(handIn!.files.find((one) => one.id === file.id)!.fingerprint);
+          if (bytes) zip.append(bytes.stream, { name: `files/${name}` });
+        }
+        pages.push(pieceHtml(piece, handIn!, names));
+      }
+      zip.append(wallHtml(reply, pages), { name: 'index.html' });
+      void zip.finalize();
+      return { name: `wall-${fileStem(reply.wall.title)}.zip`, zip };
+    },
+  };
+}
+
+export type WallPagesService = ReturnType<typeof wallPagesService>;

@@ -1,0 +1,198 @@
+import { plainText, readsWallRemark, wallNames, type Actor, type Instant } from '@jolly/core';
+import { Op, type Sequelize } from 'sequelize';
+import type { MyWallItem, OwnOnWall, Wall, WallItem, WallPiece, WallPieceReply, WallRemark, WallReply } from '../../contract';
+import { rowsOf } from '../../db/rows';
+import { Problem } from '../../http/problem';
+import type { ClassesService, SchoolClass } from '../classes/classes.service';
+import type { FamiliesService } from '../families/families.service';
+import { namelessFile } from '../marking/desk.service';
+import { listsOf } from '../pieces/grouped';
+import type { HandInRecord } from '../pieces/records';
+import type { RosterService } from '../roster/roster.service';
+import { defineWalls, type WallRemarkRow } from './walls.model';
+import type { Hung, Looking, Person, WallsService } from './walls.service';
+
+const EXCERPT = 600;
+const MOST_REMARKS = 5000;
+
+interface Collaborators {
+  sequelize: Sequelize;
+  classes: ClassesService;
+  roster: RosterService;
+  families: FamiliesService;
+  walls: WallsService;
+}
+
+/** All that was written in a hand-in, in words alone. */
+const wordsOf = ({ text, sheets }: HandInRecord): string =>
+  [text, ...sheets.map((one) => one.text)].flatMap((one) => (one ? [plainText(one).trim()] : [])).join('\n\n');
+
+/** What whoever looks at a wall is shown of it. */
+export function wallRepliesService({ sequelize, classes, roster, families, walls }: Collaborators) {
+  const { remarks } = defineWalls(sequelize);
+
+  /** What people on a wall are called by whoever looks; to teachers everybody by their whole name. */
+  async function namesFor({ wall, teacher }: Looking): Promise<(id: string) => string> {
+    const members = await roster.membersOf([wall.classId]);
+    const named = wallNames(
+      teacher ? 'full' : wall.names,
+      members.map((one) => one.student),
+    );
+    return (id) => named.get(id) ?? '';
+  }
+
+  function toRemark(row: WallRemarkRow, { teacher, studentIds }: Looking, name: (id: string) => string): WallRemark {
+    const own = studentIds.includes(row.authorId);
+    return {
+      ...{ id: row.id, kind: row.kind, text: row.text, own },
+      by: name(row.authorId),
+      at: row.at.getTime(),
+      waits: Boolean(row.waits),
+      hidden: row.hiddenAt !== null && (teacher || own) ? { word: row.hiddenWord } : null,
+    };
+  }
+
+  const readsRemark = ({ teacher, studentIds }: Looking, { authorId, waits, hiddenAt }: WallRemarkRow): boolean =>
+    teacher || [...studentIds, ''].some((id) => readsWallRemark({ by: authorId, waits: Boolean(waits), hidden: hiddenAt !== null }, id));
+
+  function toPiece(hung: Hung, said: readonly WallRemarkRow[], looking: Looking, name: (id: string) => string): WallPiece {
+    const { row, assignment, makers, showing, shownAt, handIn } = hung;
+    const words = handIn ? wordsOf(handIn) : '';
+    const own = looking.studentIds.some((id) => showing.includes(id));
+    const named = looking.teacher || own || looking.wall.names === 'full';
+    return {
+      id: row.id,
+      title: assignment.title,
+      by: makers.map((one) => name(one.member.student.id)).filter(Boolean),
+      own,
+      shownAt,
+      excerpt: words.length > EXCERPT ? `${words.slice(0, EXCERPT).trimEnd()}…` : words,
+      more: words.length > EXCERPT || (handIn?.sheets.length ?? 0) > 0,
+      // A file's own name could say more of whose it is than the wall does.
+      files: (handIn?.files ?? []).map((file, index) => ({
+        ...file,
+        name: named ? file.name : namelessFile(file.name, index + 1),
+        fingerprint: '',
+      })),
+      remarks: said.filter((one) => readsRemark(looking, one)).map((one) => toRemark(one, looking, name)),
+      hidden: row.hiddenAt !== null && (looking.teacher || own) ? { word: row.hiddenWord } : null,
+    };
+  }
+
+  const remarksOn = (pieceIds: readonly string[]) =>
+    rowsOf(remarks, { where: { wallPieceId: { [Op.in]: [...pieceIds] } }, order: [['at', 'ASC'], ['id', 'ASC']], limit: MOST_REMARKS }); // prettier-ignore
+
+  /** Of several walls: what is up on each, without what was written. */
+  async function upOn(wallIds: readonly string[], now: Instant): Promise<Map<string, Hung[]>> {
+    const hung = await walls.hungOn(wallIds, now, { texts: false });
+    return listsOf(hung.filter((one) => one.up).map((one) => [one.row.wallId, one] as const));
+  }
+
+  const service = {
+    remarksOn,
+
+    /** Everything on a wall for whoever looks. @param looking as found by `walls.look` */
+    async toReply(looking: Looking, now: Instant): Promise<WallReply> {
+      const { wall, schoolClass, teacher, studentIds } = looking;
+      const [hung, name, [head]] = await Promise.all([
+        walls.hungOn([wall.id], now),
+        namesFor(looking),
+        walls.toWalls([wall], [schoolClass]),
+      ]);
+      const seen = hung.filter((one) => walls.sees(looking, one));
+      const said = listsOf((await remarksOn(seen.map((one) => one.row.id))).map((one) => [one.wallPieceId, one] as const));
+      return {
+        wall: head!,
+        pieces: seen.map((one) => toPiece(one, said.get(one.row.id) ?? [], looking, name)),
+        own: [],
+        mayRemark: !teacher && studentIds.length > 0 && wall.stand === 'open' && schoolClass.wallRemarks !== 'never',
+      };
+    },
+
+    async look(actor: Person, wallId: string, now: Instant): Promise<WallReply> {
+      const looking = await walls.look(actor, wallId);
+      const reply = await service.toReply(looking, now);
+      if (actor.role !== 'student') return { ...reply, mayRemark: false };
+      return { ...reply, own: await service.ownOn(looking, actor.userId, now) };
+    },
+
+    /** What a student may show on a wall, and what they show. */
+    async ownOn({ wall, schoolClass }: Looking, studentId: string, now: Instant): Promise<OwnOnWall[]> {
+      const [mine, hung] = await Promise.all([
+        walls.ofStudent(schoolClass, wall, studentId, now),
+        walls.hungOn([wall.id], now, { texts: false }),
+      ]);
+      return mine.map(({ sight, refusal }) => {
+        const at = hung.find((one) => one.row.workId === sight.record?.work.id);
+        const shown = at?.showing.includes(studentId) ?? false;
+        const waiting = shown ? at!.makers.filter((one) => !at!.showing.includes(one.member.student.id)) : [];
+        return {
+          ...{ assignmentId: sight.assignment.id, title: sight.assignment.title, shown, refusal },
+          waitsFor: waiting.map(({ member: { student } }) => ({ givenName: student.givenName, familyName: student.familyName })),
+          seen: shown && at!.up && at!.row.hiddenAt === null,
+        };
+      });
+    },
+
+    /** The whole of a piece that is seen. @throws Problem `thing.unknown` */
+    async piece(actor: Actor, wallId: string, wallPieceId: string, now: Instant): Promise<WallPieceReply> {
+      const looking = await walls.look(actor, wallId);
+      const [hung] = await walls.hungOn([wallId], now, { only: [wallPieceId] });
+      if (!hung?.handIn || !walls.sees(looking, hung)) throw new Problem('thing.unknown');
+      const { text, sheets } = hung.handIn;
+      return { text, sheets: sheets.map((one) => ({ title: one.title, text: one.text })) };
+    },
+
+    async ofClass(teacher: Person, classId: string, now: Instant): Promise<WallItem[]> {
+      const schoolClass = await classes.forTeacher(teacher, 'wall.look', classId);
+      const rows = await walls.ofClasses([classId]);
+      const up = await upOn(
+        rows.map((row) => row.id),
+        now,
+      );
+      const waiting = listsOf(
+        (await remarksOn([...up.values()].flat().map((one) => one.row.id)))
+          .filter((one) => one.waits)
+          .map((one) => [[...up.values()].flat().find(({ row }) => row.id === one.wallPieceId)!.row.wallId, one] as const),
+      );
+      return (await walls.toWalls(rows, [schoolClass])).map((one) => ({
+        ...one,
+        pieces: up.get(one.id)?.length ?? 0,
+        waiting: waiting.get(one.id)?.length ?? 0,
+      }));
+    },
+
+    /** Walls that a student sees: of the classes they are in, not taken down. */
+    async mine(student: Person, now: Instant): Promise<MyWallItem[]> {
+      const { rows, of } = await seenBy(student.userId);
+      const up = await upOn(
+        rows.map((row) => row.id),
+        now,
+      );
+      return (await walls.toWalls(rows, of)).map((one) => {
+        const hung = (up.get(one.id) ?? []).filter(({ row, showing }) => row.hiddenAt === null || showing.includes(student.userId));
+        return { ...one, pieces: hung.length, mine: hung.filter(({ showing }) => showing.includes(student.userId)).length };
+      });
+    },
+
+    /** Walls that the family of a student sees. */
+    async ofChild(family: Actor, studentId: string): Promise<Wall[]> {
+      await families.child(family, 'child.look', studentId);
+      const { rows, of } = await seenBy(studentId);
+      const shared = new Set(of.filter((one) => one.wallsForFamilies).map((one) => one.id));
+      return walls.toWalls(
+        rows.filter((row) => shared.has(row.classId)),
+        of,
+      );
+    },
+  };
+
+  async function seenBy(studentId: string): Promise<{ rows: Awaited<ReturnType<WallsService['ofClasses']>>; of: SchoolClass[] }> {
+    const members = (await roster.membersOf(await roster.classesOf(studentId), [studentId])).filter((one) => one.left === null);
+    const of = (await classes.load(members.map((one) => one.classId))).filter((one) => one.putAwayAt === null);
+    return { rows: (await walls.ofClasses(of.map((one) => one.id))).filter((row) => row.stand !== 'down'), of };
+  }
+  return service;
+}
+
+export type WallRepliesService = ReturnType<typeof wallRepliesService>;
