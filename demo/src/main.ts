@@ -29,6 +29,7 @@ import { seedWorking } from './working';
 import { DUE_TIME, dueAt, lastSchoolMoment } from './school-days';
 import { storyOf } from './stories';
 import { landscape, measurements, report } from './things';
+import { seedWalls } from './walls';
 import { seedYearShelf } from './year-shelf';
 import { SENTENCES, WORK, type PlannedWork } from './work';
 import { seedPeople } from '@jolly/server/dist/features/accounts/accounts.seed';
@@ -313,6 +314,8 @@ async function seedSchool(services: Services, startedAt: number, seed: number): 
     })),
   });
   const families = await seedHome({ services, now, teacherId: odile.id, classIds: named, idOf, password: PASSWORD });
+  const poster = seeded.find((one) => one.title === 'Source to mouth poster')!;
+  await seedWalls(services, { now, teacherId: odile.id, classId: named['Rivers 8']!, assignmentId: poster.id });
   await seedYearShelf(services, { calendar, now, teacherId: odile.id, classId: named['Rivers 8']! });
   await seedClassLife({ services, calendar, now, teacherId: odile.id, classIds: named, idOf, families });
 }

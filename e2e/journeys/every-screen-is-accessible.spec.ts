@@ -95,6 +95,7 @@ test("axe finds nothing against WCAG 2.2 A and AA on the teacher's screens, ligh
     questions: { question: { id: string; kind: string } }[];
   };
   const [live] = (await (await page.request.get(`/api/classes/${quiz.classId}/live-questions`)).json()) as { id: string }[];
+  const [wall] = (await (await page.request.get(`/api/classes/${quiz.classId}/walls`)).json()) as { id: string }[];
   const { notices } = (await (await page.request.get(`/api/classes/${quiz.classId}/notices`)).json()) as {
     notices: { id: string; hands: object | null }[];
   };
@@ -114,6 +115,8 @@ test("axe finds nothing against WCAG 2.2 A and AA on the teacher's screens, ligh
     [`/class/${quiz.classId}/notices`, '.paper'],
     [`/class/${quiz.classId}/register`, '.names button'],
     [`/class/${quiz.classId}/year-shelf`, 'aside li'],
+    [`/class/${quiz.classId}/walls`, '.list li'],
+    [`/class/${quiz.classId}/walls/${wall!.id}`, '.hung'],
     [`/class/${quiz.classId}/timetable`, '.lesson'],
     [`/call/${quiz.classId}`, 'h1'],
     [`/class/${quiz.classId}/hands/${notices.find((one) => one.hands)!.id}`, '.bars'],
@@ -194,6 +197,9 @@ test('axe finds nothing against WCAG 2.2 A and AA on the screens of students and
   const { handouts } = (await (await page.request.get('/api/my/work')).json()) as { handouts: { briefId: string }[] };
   found.push(...(await look(page, `/handouts/${handouts[0]!.briefId}`, 'h1')));
   found.push(...(await look(page, '/year-shelf', 'h1')));
+  const [wall] = (await (await page.request.get('/api/my/walls')).json()) as { id: string }[];
+  found.push(...(await look(page, '/walls', 'li a')));
+  found.push(...(await look(page, `/walls/${wall!.id}`, '.hung')));
   await page.context().clearCookies();
   found.push(...(await arrive(page, '/family', 'form')));
   for (const who of ['linnea.lindqvist', 'salma.alrashid']) {

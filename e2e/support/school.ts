@@ -110,12 +110,12 @@ export const PICTURE = Buffer.from(
   'base64',
 );
 
-/** A PDF of one empty page. */
-export function aPdf(): Buffer {
+/** A PDF of empty pages. */
+export function aPdf(pages = 1): Buffer {
   const objects = [
     '<</Type/Catalog/Pages 2 0 R>>',
-    '<</Type/Pages/Kids[3 0 R]/Count 1>>',
-    '<</Type/Page/Parent 2 0 R/MediaBox[0 0 420 595]>>',
+    `<</Type/Pages/Kids[${Array.from({ length: pages }, (_, page) => `${page + 3} 0 R`).join(' ')}]/Count ${pages}>>`,
+    ...Array.from({ length: pages }, () => '<</Type/Page/Parent 2 0 R/MediaBox[0 0 420 595]>>'),
   ];
   let text = '%PDF-1.4\n';
   const at = objects.map((body, index) => {
@@ -124,7 +124,7 @@ export function aPdf(): Buffer {
     return start;
   });
   const table = text.length;
-  text += `xref\n0 4\n0000000000 65535 f \n${at.map((start) => `${String(start).padStart(10, '0')} 00000 n \n`).join('')}trailer<</Size 4/Root 1 0 R>>\nstartxref\n${table}\n%%EOF`;
+  text += `xref\n0 ${objects.length + 1}\n0000000000 65535 f \n${at.map((start) => `${String(start).padStart(10, '0')} 00000 n \n`).join('')}trailer<</Size ${objects.length + 1}/Root 1 0 R>>\nstartxref\n${table}\n%%EOF`;
   return Buffer.from(text);
 }
 

@@ -179,6 +179,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const scoreQuestions = scoreQuestionsService({ sequelize, accounts });
   const peerReviews = peerReviewsService({ sequelize });
   const saidAbout = { conversations, feedbackFiles, notes, scoreQuestions, peerReviews };
+  const walls = wallsService({ sequelize, classes, roster, assignments, families, board, works, peerReviews });
   const myWork = myWorkService({
     sequelize,
     cache,
@@ -192,6 +193,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
     ownPieces,
     extensions,
     yearShelf,
+    walls,
     ...saidAbout,
   });
   const registerFacts = registerFactsService({ sequelize });
@@ -266,7 +268,6 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const noticeAnswers = noticeAnswersService({ sequelize, accounts, classes, notices, readingNotices, news });
   const ofStudents = { accounts, classes, roster, notices, readingNotices, writingNotices, news };
   const studentNotices = studentNoticesService({ sequelize, ...ofStudents });
-  const walls = wallsService({ sequelize, classes, roster, assignments, families, board, works, peerReviews });
   const wallReplies = wallRepliesService({ sequelize, classes, roster, families, walls });
   const wallActs = wallActsService({ sequelize, accounts, classes, roster, assignments, walls, wallReplies, news });
   const wallPages = wallPagesService({ fileStore, walls, wallReplies });

@@ -46,6 +46,8 @@ export const aClass = (more: Partial<ClassReply> = {}): ClassReply => ({
   decimalMark: '.',
   noticeAnswers: 'nobody',
   studentNotices: 'never',
+  wallRemarks: 'asked',
+  wallsForFamilies: false,
   label: more.name ?? 'Rivers 8',
   calendarId: 'calendar',
   calendar: { zone: 'UTC', schoolDays: [1, 2, 3, 4, 5], closures: [] },

@@ -19,6 +19,7 @@ import type { OwnRequest } from './exceptions';
 import type { ScoreQuestion } from './marking';
 import type { ReceivedReview } from './reviews';
 import type { GivenView } from './scores';
+import type { WallOfPiece } from './walls';
 import type { DraftView, FeedbackFile, HandInView, MarginNote, PieceRow, SheetView, VersionItem, WentView, WorkFile } from './work';
 
 export interface AssignmentPiecesReply {
@@ -124,6 +125,8 @@ export interface MyPieceReply {
   sentBack: { at: Instant; reason: string; newDue: Instant | null } | null;
   mayHandIn: string | null;
   mayTakeBack: string | null;
+  /** where it can be shown to the class, or is */
+  walls: WallOfPiece[];
   /** what it costs to hand in now, in points off full marks; null if nothing */
   lateNow: {
     lateBy: Milliseconds;

@@ -36,6 +36,12 @@ export interface Wall extends WallWords {
   families: boolean;
   version: number;
 }
+/** A wall on which a piece can be shown, beside the piece. */
+export interface WallOfPiece {
+  id: string;
+  title: string;
+  shown: boolean;
+}
 export interface WallItem extends Wall {
   /** seen there now */
   pieces: number;

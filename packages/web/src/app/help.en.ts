@@ -86,6 +86,34 @@ export const HELP: Readonly<Record<string, PageHelp>> = {
       'For a piece that was due while somebody was away, “Give 1 more school day” moves it for them.',
     ],
   },
+  '/class/:id/walls': {
+    is: 'Walls on which students show their class what they have made, if they like.',
+    acts: [
+      'Press “New wall”: what it shows, and under which name; your students hear of it.',
+      '“Who sees and says what” sets whether classmates leave remarks, with your yes or at once, and whether families look.',
+      'Open a wall to say yes to what waits.',
+    ],
+  },
+  '/class/:id/walls/:wall': {
+    is: 'What students show here, and what classmates say about it.',
+    acts: [
+      'What waits for your yes stands first: “Yes”, or “Hide with a word” to whoever wrote it.',
+      'Under “More” a piece is hidden from the class; its maker reads why.',
+      '“More about this wall” closes it or takes it down; “Save as a page” keeps it in a file that opens anywhere.',
+    ],
+  },
+  '/walls': {
+    is: 'The walls of your classes.',
+    acts: ['Open one to see what your class shows.', 'Show something of yours there, if you like.', 'Take it back at any time.'],
+  },
+  '/walls/:wall': {
+    is: 'What your class shows, and what was said about it.',
+    acts: [
+      'Press “Show it” to put your piece up; it says before who sees it and under which name.',
+      'Press “Read it all” on a piece, then say what you liked, a question or an idea.',
+      'Press “Take it back” and it is gone for everybody at once.',
+    ],
+  },
   '/class/:id/year-shelf': {
     is: 'Handouts that students find the whole year, in your order.',
     acts: [

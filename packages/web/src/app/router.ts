@@ -128,6 +128,10 @@ export const router = createRouter({
       meta: teacher('class', 'lessons.title'),
     },
     { path: '/call/:id', component: () => import('../features/dates/CallPage.vue'), meta: { bare: true, title: 'call.title' } },
+    { path: '/class/:id/walls', component: () => import('../features/walls/WallsPage.vue'), meta: teacher('class', 'walls.title') },
+    { path: '/class/:id/walls/:wall', component: () => import('../features/walls/WallPage.vue'), meta: teacher('class', 'walls.title') },
+    { path: '/walls', component: () => import('../features/walls/MyWallsPage.vue'), meta: student('work', 'walls.title') },
+    { path: '/walls/:wall', component: () => import('../features/walls/MyWallPage.vue'), meta: student('work', 'walls.title') },
     {
       path: '/class/:id/notices',
       component: () => import('../features/notices/NoticeboardPage.vue'),

@@ -31,6 +31,7 @@ import { reportsWords } from '../features/reports/words.en';
 import { reviewsWords } from '../features/reviews/words.en';
 import { shelfWords } from '../features/shelf/words.en';
 import { termlineWords } from '../features/termline/words.en';
+import { wallWords } from '../features/walls/words.en';
 import { yearShelfWords } from '../features/year-shelf/words.en';
 import { todayWords } from '../features/today/words.en';
 
@@ -199,6 +200,7 @@ export const en = {
   ...reviewsWords,
   ...shelfWords,
   ...termlineWords,
+  ...wallWords,
   ...yearShelfWords,
   ...todayWords,
 };

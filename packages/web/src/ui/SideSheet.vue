@@ -38,8 +38,7 @@ watchEffect(
   <Drawer
     :open="open"
     :title="title"
-    :width="width ?? 440"
-    :root-style="{ maxInlineSize: '100vw' }"
+    :width="`min(${width ?? 440}px, 100vw)`"
     :keyboard="false"
     destroy-on-close
     placement="right"

@@ -20,6 +20,7 @@ import type { PiecesService } from './pieces.service';
 import { toSheetViews } from './sheets';
 import type { WorkingService } from './working.service';
 import type { YearShelfService } from '../year-shelf/year-shelf.service';
+import type { WallsService } from '../walls/walls.service';
 import type { WorksService } from './works.service';
 import { toReturnedView } from './piece-views';
 import { isWithTeacher } from './records';
@@ -110,6 +111,7 @@ interface Collaborators {
   scoreQuestions: ScoreQuestionsService;
   peerReviews: PeerReviewsService;
   yearShelf: YearShelfService;
+  walls: WallsService;
 }
 
 /** What a student sees of their own work. */
@@ -131,6 +133,7 @@ export function myWorkService({
   scoreQuestions,
   peerReviews,
   yearShelf,
+  walls,
 }: Collaborators) {
   const kept = cache<OwnBoard>(MOST_KEPT);
 
@@ -192,7 +195,7 @@ export function myWorkService({
       const at = await ownPieces.sight(student, 'ownWork.look', assignmentId, now);
       const { record, assignment, resolved, exception, team } = at;
       const standing = record?.summary.handedInAt ?? null;
-      const [teachers, draft, copies, story, sentBack, requests, unread, back, { studentIds }, asked, reviews, lastScoredAt] =
+      const [teachers, draft, copies, story, sentBack, requests, unread, back, { studentIds }, asked, reviews, lastScoredAt, onWalls] =
         await Promise.all([
           classes.teachersOf([at.schoolClass.id]),
           working.draftOf(workAt(at)),
@@ -206,6 +209,7 @@ export function myWorkService({
           record ? scoreQuestions.ofPiece(record.id) : [],
           peerReviews.received(assignmentId, student.userId),
           pieces.lastScoredAt(assignmentId),
+          walls.ofPiece(assignmentId, student.userId, record?.work.id ?? null),
         ]);
       // What was sent back stands with its notes above the work that goes on.
       const reader = { as: 'student' as const, userId: student.userId, student: at.member.student, until: record?.shownAt ?? null };
@@ -246,6 +250,7 @@ export function myWorkService({
         mayHandIn: whyNotHandIn(at, now),
         mayTakeBack: whyNotTakeBack(at, lastScoredAt, now),
         lateNow: costNow(at, now),
+        walls: onWalls,
       };
     },
   };

@@ -1,6 +1,6 @@
 import { may, wallRefusal, wallWaitsFor, type Actor, type Instant, type WallRefusal } from '@jolly/core';
 import { Op, type Sequelize } from 'sequelize';
-import type { Wall } from '../../contract';
+import type { Wall, WallOfPiece } from '../../contract';
 import { rowByKey, rowsOf } from '../../db/rows';
 import { Problem } from '../../http/problem';
 import type { AssignmentsService } from '../assignments/assignments.service';
@@ -172,6 +172,19 @@ export function wallsService({ sequelize, classes, roster, assignments, families
       return standing
         .map((one) => ({ ...one, handIn: handIns?.get(one.row.workId)?.at(-1) ?? null }))
         .sort((a, b) => b.shownAt - a.shownAt || (a.row.id < b.row.id ? -1 : 1));
+    },
+
+    /** Walls of an assignment for one who has it: those that are open, and any on which they show it. */
+    async ofPiece(assignmentId: string, studentId: string, workId: string | null): Promise<WallOfPiece[]> {
+      const of = await rowsOf(walls, { where: { assignmentId, stand: { [Op.ne]: 'down' } }, order: [['madeAt', 'ASC']] });
+      if (of.length === 0) return [];
+      const hung = workId === null ? [] : await rowsOf(pieces, { where: { workId, wallId: { [Op.in]: of.map((one) => one.id) } } });
+      const mine = await rowsOf(shows, { where: { studentId, wallPieceId: { [Op.in]: hung.map((one) => one.id) } } });
+      const shown = new Set(hung.filter((one) => mine.some(({ wallPieceId }) => wallPieceId === one.id)).map((one) => one.wallId));
+      return of
+        .map(({ id, title, stand }) => ({ id, title, stand, shown: shown.has(id) }))
+        .filter((one) => one.shown || one.stand === 'open')
+        .map(({ stand: _, ...one }) => one);
     },
 
     /** Is a piece there for whoever looks? What a teacher has hidden, teachers and its makers still see. */

@@ -134,6 +134,9 @@ const acts = computed<Act[]>(() => [
     : [
         { title: t('takeHome.title'), press: () => (taking.value = true) },
         { title: t('overlap.title'), to: { path: `/assignments/${id.value}/overlap`, query: kept.value } },
+        ...(assignment.value?.how === 'handIn'
+          ? [{ title: t('walls.putOne'), to: { path: `/class/${assignment.value.classId}/walls`, query: { ...kept.value, of: id.value } } }]
+          : []),
       ]),
 ]);
 </script>

@@ -34,6 +34,7 @@ const PARTS = [
   'ask',
   'register',
   'timetable',
+  'walls',
   'year-shelf',
   'groups',
   'families',

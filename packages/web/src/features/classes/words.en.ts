@@ -8,6 +8,7 @@ export const classesWords = {
       ask: 'In the lesson',
       register: 'Register',
       timetable: 'Lessons',
+      walls: 'Walls',
       'year-shelf': 'Year’s shelf',
       groups: 'Groups',
       families: 'Families',

@@ -13,6 +13,7 @@ import { useScope, useTermLine } from '../termline';
 import { AskedNow } from '../live-questions';
 import { RemindersStrip, RoomsStrip } from '../dates';
 import { NoticesStrip } from '../notices';
+import { WallsLine } from '../walls';
 import { YearShelfLine } from '../year-shelf';
 import JoiningBox from './JoiningBox.vue';
 import WorkCard from './WorkCard.vue';
@@ -201,6 +202,7 @@ const toReview = computed(() => (reviews.value.value ?? []).filter((one) => one.
               <YearShelfLine :handouts="handouts" />
             </div>
           </template>
+          <WallsLine />
           <template v-if="shownStandings.length > 0">
             <div class="heading group-top">
               <h2>{{ t('work.heading') }}</h2>

@@ -25,6 +25,7 @@ import NotOpenNote from './NotOpenNote.vue';
 import PieceDates from './PieceDates.vue';
 import PieceTalk from './PieceTalk.vue';
 import QuizBox from './QuizBox.vue';
+import { WallLinks } from '../walls';
 import ReturnedWork from './ReturnedWork.vue';
 import SelfCheck from './SelfCheck.vue';
 import SheetPlace from './SheetPlace.vue';
@@ -241,6 +242,7 @@ watch(
           <RubricView :rubric="rubric" />
         </FoldedPart>
 
+        <WallLinks v-if="value.handIn" :walls="value.walls" />
         <HandedIn v-if="value.handIn" :value="value" :busy="busy" @take-back="takeBack" @said="reload" @versions="showVersions" />
         <NotOpenNote v-else-if="!working" :value="value" :zone="zone" :nothing="nothing" :words="words" :text="draft.text.value" />
         <div v-else class="stack">

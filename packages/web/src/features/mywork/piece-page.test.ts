@@ -56,6 +56,7 @@ const reply = (more: Partial<MyPieceReply> = {}, piece = {}): MyPieceReply =>
     mayHandIn: null,
     mayTakeBack: 'nothingIn',
     lateNow: null,
+    walls: [],
     ...more,
   }) as Partial<MyPieceReply> as MyPieceReply;
 

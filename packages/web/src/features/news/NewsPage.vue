@@ -39,6 +39,7 @@ const student = computed(() => session.me?.role === 'student');
 const zoneOf = (item: NewsItem) => line.classOf(item.classId ?? '')?.zone ?? line.zone;
 const day = (item: NewsItem, at: number | null | undefined) => (at == null ? t('common.noDue') : when(at, zoneOf(item)));
 const SETTLED = ['shown', 'refused', 'hidden', 'answerHidden', 'paused', 'mayAgain'] as const;
+const WALL_SETTLED = ['pieceShown', 'pieceHidden', 'remarkHidden'] as const;
 const settledOf = (what: string) => SETTLED.find((one) => one === what) ?? 'shown';
 function sentence(item: NewsItem): string {
   const { kind, title, who, from, to } = item;
@@ -86,6 +87,12 @@ function sentence(item: NewsItem): string {
     case 'noticeAnswered':
     case 'noticeWaits':
       return t(`news.${kind}`, { who, title, className: item.className });
+    case 'wall':
+    case 'wallRemark':
+    case 'wallWaits':
+      return t(`news.${kind}`, { who, title, className: item.className });
+    case 'wallSettled':
+      return t(`news.wallSettled.${WALL_SETTLED.find((one) => one === who) ?? 'pieceShown'}`, { title });
     case 'noticeSettled':
       return t(`news.settled.${settledOf(who)}`, { title, className: item.className, day: isLocalDate(title) ? localDayText(title) : '' });
     case 'noteAnswer':
@@ -106,6 +113,7 @@ function sentence(item: NewsItem): string {
   }
 }
 function address({ kind, assignmentId, classId, studentId }: NewsItem): string {
+  if (kind.startsWith('wall')) return student.value ? '/walls' : `/class/${classId}/walls`;
   if (kind === 'notice' || kind === 'noticeAnswered' || kind === 'noticeWaits' || kind === 'noticeSettled')
     return student.value ? '/notices' : `/class/${classId}/notices`;
   if (student.value)

@@ -47,6 +47,11 @@ export const en = {
     overview: 'The work of {name}',
     notices: 'Notices',
     writtenIn: { en: 'written in English', es: 'written in Spanish', fr: 'written in French', ar: 'written in Arabic' },
+    walls: 'Display walls',
+    wallLook: 'Look at it',
+    wallEmpty: 'Nobody shows anything on it yet.',
+    wallRead: 'Read it all',
+    wallKinds: { liked: 'Liked', question: 'A question', idea: 'An idea' },
     dates: 'Events',
     calendar: 'In your own calendar',
     calendarWhy:

@@ -49,6 +49,11 @@ export const es: FamilyMessages = {
     overview: 'Los trabajos de {name}',
     notices: 'Avisos',
     writtenIn: { en: 'escrito en inglés', es: 'escrito en español', fr: 'escrito en francés', ar: 'escrito en árabe' },
+    walls: 'Muros de trabajos',
+    wallLook: 'Mirarlo',
+    wallEmpty: 'Nadie muestra nada en él todavía.',
+    wallRead: 'Leerlo todo',
+    wallKinds: { liked: 'Gustó', question: 'Una pregunta', idea: 'Una idea' },
     dates: 'Eventos',
     calendar: 'En su propio calendario',
     calendarWhy:

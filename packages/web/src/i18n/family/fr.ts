@@ -49,6 +49,11 @@ export const fr: FamilyMessages = {
     overview: 'Les travaux de {name}',
     notices: 'Avis de la classe',
     writtenIn: { en: 'écrit en anglais', es: 'écrit en espagnol', fr: 'écrit en français', ar: 'écrit en arabe' },
+    walls: 'Murs d’exposition',
+    wallLook: 'Regarder',
+    wallEmpty: 'Personne n’y montre rien pour l’instant.',
+    wallRead: 'Tout lire',
+    wallKinds: { liked: 'Apprécié', question: 'Une question', idea: 'Une idée' },
     dates: 'Événements',
     calendar: 'Dans votre propre agenda',
     calendarWhy:

@@ -1,0 +1,79 @@
+<script setup lang="ts">
+/** Putting up a wall, or saying one anew. */
+import { Button, Input, Textarea } from 'ant-design-vue';
+import { WALL_NAMES } from '@jolly/core';
+import type { Wall, WallReply } from '@jolly/server/contract';
+import { computed, ref } from 'vue';
+import { ask } from '../../api/client';
+import { useAttempt } from '../../api/use-attempt';
+import { useLoad } from '../../api/use-load';
+import FieldForm from '../../ui/FieldForm.vue';
+import FormLine from '../../ui/FormLine.vue';
+import RadioField from '../../ui/RadioField.vue';
+import SelectField from '../../ui/SelectField.vue';
+import SideSheet from '../../ui/SideSheet.vue';
+import { useWords } from '../../ui/use-words';
+
+const props = defineProps<{
+  classId: string;
+  /** null: a new one */ wall: Wall | null;
+  /** chosen to begin with */ assignmentId: string | null;
+}>();
+const emit = defineEmits<{ close: []; stored: [WallReply] }>();
+const { t } = useWords();
+const { problem, busy, attempt } = useAttempt();
+const id: string = crypto.randomUUID();
+const words = ref({ title: props.wall?.title ?? '', prompt: props.wall?.prompt ?? '', names: props.wall?.names ?? ('given' as const) });
+const of = ref(props.wall?.assignmentId ?? props.assignmentId ?? '');
+const { value: assignments } = useLoad(async () => (props.wall ? [] : ask('GET /api/assignments')));
+/** what was handed in for it can be shown */
+const options = computed(() =>
+  (assignments.value ?? [])
+    .filter((one) => one.classId === props.classId && one.kind === 'assignment' && one.how === 'handIn' && one.issuedAt !== null)
+    .sort((a, b) => (b.due ?? Infinity) - (a.due ?? Infinity)),
+);
+const titleOf = computed(() => options.value.find((one) => one.id === of.value)?.title ?? '');
+const send = () =>
+  attempt(async () => {
+    const body = { ...words.value, title: words.value.title.trim() || titleOf.value, prompt: words.value.prompt.trim() };
+    const stored = props.wall
+      ? await ask('PUT /api/walls/:wallId', {
+          params: { wallId: props.wall.id },
+          body: { ...body, stand: props.wall.stand, version: props.wall.version },
+        })
+      : await ask('POST /api/classes/:classId/walls', {
+          params: { classId: props.classId },
+          body: { id, ...body, assignmentId: of.value || null },
+        });
+    emit('stored', stored);
+  });
+</script>
+
+<template>
+  <SideSheet open :title="t(wall ? 'walls.edit' : 'walls.newWall')" @close="emit('close')">
+    <FieldForm :problem="problem" @send="send">
+      <FormLine v-if="!wall" :label="t('walls.of')" for="wall-of" path="assignmentId"
+        ><SelectField
+          id="wall-of"
+          v-model="of"
+          :options="[{ value: '', label: t('walls.free') }, ...options.map((one) => ({ value: one.id, label: one.title }))]"
+      /></FormLine>
+      <FormLine :label="t('walls.name')" for="wall-title" path="title"
+        ><Input id="wall-title" v-model:value="words.title" :maxlength="200" :placeholder="titleOf" dir="auto" autocomplete="off"
+      /></FormLine>
+      <FormLine :label="t('walls.prompt')" for="wall-prompt" path="prompt" :hint="t('walls.promptHint')"
+        ><Textarea id="wall-prompt" v-model:value="words.prompt" :maxlength="1000" :auto-size="{ minRows: 2, maxRows: 8 }" dir="auto"
+      /></FormLine>
+      <FormLine :label="t('walls.names')" path="names" :hint="t('walls.namesHint')"
+        ><RadioField
+          v-model="words.names"
+          stacked
+          :label="t('walls.names')"
+          :options="WALL_NAMES.map((one) => ({ value: one, label: t(`walls.namesAre.${one}`) }))"
+      /></FormLine>
+      <Button type="primary" html-type="submit" :disabled="busy || (words.title.trim() || titleOf) === ''">{{
+        t(wall ? 'walls.keep' : 'walls.put')
+      }}</Button>
+    </FieldForm>
+  </SideSheet>
+</template>
