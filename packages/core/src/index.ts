@@ -17,6 +17,7 @@ export * from './notices';
 export * from './overlap';
 export * from './phrases';
 export * from './piles';
+export * from './portfolio';
 export * from './places';
 export * from './progress';
 export * from './quantities';

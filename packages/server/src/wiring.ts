@@ -89,6 +89,10 @@ import { remindersService } from './features/reminders/reminders.service';
 import { movesService } from './features/plan/moves.service';
 import { planNotesService } from './features/plan/plan-notes.service';
 import { planService } from './features/plan/plan.service';
+import { ownPortfolioService } from './features/portfolio/own-portfolio.service';
+import { portfolioEntriesService } from './features/portfolio/portfolio-entries.service';
+import { portfolioHomeService } from './features/portfolio/portfolio-home.service';
+import { portfolioWordsService } from './features/portfolio/portfolio-words.service';
 import { portfolioService } from './features/portfolio/portfolio.service';
 import { progressService } from './features/progress/progress.service';
 import { composeService } from './features/reports/compose.service';
@@ -233,8 +237,13 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const reports = reportsService({ sequelize, compose });
   const reportJobs = reportJobsService({ sequelize, fileStore, compose, printPdf });
   const reportLetters = reportLettersService({ sequelize, compose, families, mail });
-  const portfolio = portfolioService({ sequelize, fileStore, accounts, classes, board, works, myWork });
-  const today = todayService({ accounts, classes, assignments, classBoards, extensions, joining, roster });
+  const portfolioEntries = portfolioEntriesService({ sequelize, accounts, classes, works });
+  const portfolio = portfolioService({ sequelize, accounts, classes, roster, board, myWork, portfolioEntries, news });
+  const ownPortfolio = ownPortfolioService({ sequelize, portfolio, portfolioEntries });
+  const portfolioHome = portfolioHomeService({ fileStore, accounts, myWork, portfolioEntries });
+  const ofPortfolios = { accounts, classes, assignments, families, board, pieces, works, portfolioEntries, news };
+  const portfolioWords = portfolioWordsService({ sequelize, ...ofPortfolios });
+  const today = todayService({ accounts, classes, assignments, classBoards, extensions, joining, roster, portfolioEntries });
   const termLine = termLineService({ classes, classBoards, myWork });
   const find = findService({ classes, roster, groups, assignments, myWork, shelf, questionStore, reports });
   const lessons = lessonsService({ sequelize, classes, roster });
@@ -271,7 +280,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const wallReplies = wallRepliesService({ sequelize, classes, roster, families, walls });
   const wallActs = wallActsService({ sequelize, accounts, classes, roster, assignments, walls, wallReplies, news });
   const wallPages = wallPagesService({ fileStore, walls, wallReplies });
-  const seenIn = { conversations, feedbackFiles, keptFiles, shelf, reviews, liveQuestions, notices, events, walls };
+  const seenIn = { conversations, feedbackFiles, keptFiles, shelf, reviews, liveQuestions, notices, events, walls, portfolioWords };
   const fetching = fetchingService({ classes, assignments, board, pieces, works, ...seenIn });
   const counters = { requests: new Map<number, number>() };
   const setup = {
@@ -356,7 +365,8 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
     handsBoard,
   };
   const marking = { desk, scoring, returning, judging, annotating, piles, remarks, reviews, book, bookActs, cellHistory, takeOut, bringIn };
-  const home = { families, inviting, talks, children, tellingFamilies, reports, reportJobs, reportLetters, portfolio };
+  const portfolios = { portfolio, ownPortfolio, portfolioWords, portfolioHome };
+  const home = { families, inviting, talks, children, tellingFamilies, reports, reportJobs, reportLetters, ...portfolios };
   return { sequelize, fileStore, printPdf, counters, ...home, ...setup, ...planning, ...workingOn, ...quizzing, ...marking, ...noticing };
 }
 

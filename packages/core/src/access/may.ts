@@ -101,6 +101,7 @@ export const ACTIONS = {
   'jotting.write': teaching,
   'jotting.keep': { roles: ['teacher'], relations: 'anyone' },
   'report.make': { roles: ['teacher'], relations: 'anyone' },
+  'portfolio.waiting': { roles: ['teacher'], relations: 'anyone' },
   'portfolio.look': teaching,
   'portfolio.choose': changing,
   'family.look': teaching,

@@ -27,6 +27,8 @@ export interface TodayReply {
   drafts: { briefId: string; classIds: string[]; title: string; /** a timed one goes out then */ issuedAt: Instant | null }[];
   /** students asking for more time, oldest first */
   requests: ExtensionRequest[];
+  /** pieces in portfolios that wait for a word, by class */
+  portfolios: { classId: string; waiting: number }[];
   /** who has joined by code under a name of the roster, and waits for a word */
   joinings: WaitingToJoin[];
 }

@@ -50,6 +50,15 @@ export const CLASS_LIFE = {
   'POST /api/classes/:classId/timetable/read': teachers(404, { body: { text: 'BEGIN:VCALENDAR' } }),
   'PUT /api/classes/:classId/room': teachers(404, { body: { open: true } }),
   'GET /api/my/rooms': students(200),
+  'GET /api/my/look-back': students(200),
+  'PUT /api/my/portfolio/own/:pieceId': students(404, {
+    body: { classId: randomUUID(), title: 'Kite', text: 'Mine.', termFrom: null, version: 0, done: false },
+  }),
+  'POST /api/my/portfolio/own/:pieceId/files': students(400),
+  'DELETE /api/my/portfolio/own/:pieceId/files/:fileId': students(404),
+  'GET /api/portfolio/waiting': teachers(200),
+  'PUT /api/portfolio/:pieceId/word': teachers(404, { body: { yes: true, word: '', version: 1 } }),
+  'GET /api/family/children/:studentId/portfolio': { nobody: 401, wrong: ['teacher', 403], other: 404 },
   'GET /api/classes/:classId/walls': teachers(404),
   'POST /api/classes/:classId/walls': teachers(404, {
     body: { id: randomUUID(), assignmentId: null, title: 'Deltas', prompt: '', names: 'given' },

@@ -52,6 +52,7 @@ import * as dates from './0051-add-dates';
 import * as register from './0052-add-register';
 import * as yearShelf from './0053-add-year-shelf';
 import * as walls from './0054-add-walls';
+import * as portfolioYes from './0055-portfolio-yes';
 
 /** One step of the schema: statements up, and the way back. A released one is never edited. */
 export interface Migration {
@@ -116,4 +117,5 @@ export const MIGRATIONS: readonly Migration[] = [
   register,
   yearShelf,
   walls,
+  portfolioYes,
 ];

@@ -188,6 +188,12 @@ export function newsSentence({ kind, title, className, zone, who, word, from, to
       return `${who ?? ''} said something on the wall ${what}, and it waits for your yes:${added}`;
     case 'wallSettled':
       return `${WALL_SETTLED[(who ?? 'pieceShown') as keyof typeof WALL_SETTLED](what)}${added}`;
+    case 'portfolioNew':
+      return `${who ?? ''} put ${what} into their portfolio. It waits for your word.`;
+    case 'portfolioYes':
+      return `${who ?? ''} said yes to ${what} in your portfolio; your family sees it now.${added}`;
+    case 'portfolioBack':
+      return `${who ?? ''} gave ${what} in your portfolio back to you.${added}`;
     case 'absenceTold':
       return `${who ?? ''} says that ${title} will not be in ${className}: ${word ?? ''}. Note it in the register.`;
     case 'absenceNoted':

@@ -16,6 +16,7 @@ import type { FeedbackFilesService } from '../takehome/feedback-files.service';
 import { workAt } from './own-pieces.service';
 import type { PiecesService } from './pieces.service';
 import type { WorksService } from './works.service';
+import type { PortfolioWordsService } from '../portfolio/portfolio-words.service';
 import type { WallsService } from '../walls/walls.service';
 import { STUDENT_VIEWER } from './sight';
 
@@ -37,6 +38,7 @@ interface Collaborators {
   events: EventsService;
   reviews: ReviewsService;
   walls: WallsService;
+  portfolioWords: PortfolioWordsService;
 }
 
 /** Whether somebody may fetch a file: a student's work, or what a teacher put up. */
@@ -55,6 +57,7 @@ export function fetchingService({
   notices,
   events,
   walls,
+  portfolioWords,
 }: Collaborators) {
   type Person = Actor & { userId: string };
 
@@ -89,6 +92,7 @@ export function fetchingService({
     // Whoever reviews it gets the file, not the name that its author gave it.
     const reviewing = actor.role === 'student' && (await reviews.mayFetch(actor, assignmentId, found.workId));
     if (reviewing) return { ...found.file, name: namelessFile(found.file.name, 1) };
+    if (await portfolioWords.mayFamilyFetch(actor, assignmentId, found.workId, fileId)) return { ...found.file, passing: true };
     const onWall = await walls.mayFetch(actor, found.workId, fileId, now);
     return onWall && { ...found.file, ...(onWall.named ? {} : { name: namelessFile(found.file.name, 1) }), passing: true };
   }
@@ -141,6 +145,12 @@ export function fetchingService({
     return null;
   }
 
+  /** A file of a piece of a student's own in their portfolio. */
+  async function ofPortfolio(actor: Person, fileId: string): Promise<Fetched | null> {
+    const found = await portfolioWords.file(actor, fileId);
+    return found && { ...found.file, ...(found.passing ? { passing: true } : {}) };
+  }
+
   return {
     /** @throws Problem `thing.unknown` for a file that is not theirs to see, as for one that does not exist */
     async file(actor: Actor, fileId: string, now: number): Promise<Fetched> {
@@ -149,7 +159,8 @@ export function fetchingService({
         (await ofWork(actor, fileId, now)) ??
         (await kept(actor, fileId, now)) ??
         (await ofConversation(actor, fileId)) ??
-        (await ofFeedback(actor, fileId));
+        (await ofFeedback(actor, fileId)) ??
+        (await ofPortfolio(actor, fileId));
       if (!found) throw new Problem('thing.unknown');
       return found;
     },

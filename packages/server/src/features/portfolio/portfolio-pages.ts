@@ -8,6 +8,8 @@ export interface TakenPiece {
   title: string;
   className: string;
   why: string;
+  /** a teacher's, with their yes */
+  word: string;
   by: string;
   handedIn: string;
   text: RichText | null;
@@ -29,10 +31,10 @@ export const indexPage = (name: string, made: string, pieces: readonly TakenPiec
       .join('')}</ol>`,
   );
 
-export const piecePage = ({ title, className, why, by, handedIn, text, sheets, files, remark }: TakenPiece): string =>
+export const piecePage = ({ title, className, why, word, by, handedIn, text, sheets, files, remark }: TakenPiece): string =>
   htmlPage(
     title,
-    `<p class="about"><a href="../index.html">Portfolio</a></p><h1 dir="auto">${escaped(title)}</h1><p class="about" dir="auto">${escaped(className)} · ${escaped(handedIn)}</p>${why ? `<p class="why" dir="auto">${escaped(why)}<br><span class="about">${escaped(by)}</span></p>` : ''}${text ? `<article dir="auto">${richTextHtml(text)}</article>` : ''}${sheets
+    `<p class="about"><a href="../index.html">Portfolio</a></p><h1 dir="auto">${escaped(title)}</h1><p class="about" dir="auto">${escaped(className)} · ${escaped(handedIn)}</p>${why ? `<p class="why" dir="auto">${escaped(why)}<br><span class="about">${escaped(by)}</span></p>` : ''}${word ? `<p class="why" dir="auto">${escaped(word)}</p>` : ''}${text ? `<article dir="auto">${richTextHtml(text)}</article>` : ''}${sheets
       .map((sheet) => `<h2 dir="auto">${escaped(sheet.title)}</h2><article dir="auto">${richTextHtml(sheet.text)}</article>`)
       .join(
         '',

@@ -1,89 +1,82 @@
-import archiver from 'archiver';
-import { localDateAt, plainText, type Actor } from '@jolly/core';
+import { localDateAt, lookBackTerm, type Actor } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
-import type { Sequelize } from 'sequelize';
-import { rowsOf } from '../../db/rows';
-import type { PortfolioChoice, PortfolioPiece, PortfolioReply } from '../../contract';
-import type { FileStore } from '../../files/file-store';
-import { namesInFolder } from '../../files/names-in-folder';
-import { fileStem } from '../../files/write-table';
+import type { Sequelize, Transaction } from 'sequelize';
+import { rowOf } from '../../db/rows';
+import { inTransaction } from '../../db/transaction';
+import type { LookBack, PortfolioChoice, PortfolioReply } from '../../contract';
 import { Problem } from '../../http/problem';
 import type { AccountsService } from '../accounts/accounts.service';
 import { fullName } from '../accounts/person';
-import type { ClassesService } from '../classes/classes.service';
+import type { ClassesService, SchoolClass } from '../classes/classes.service';
 import type { Teacher } from '../marking/desk.service';
+import type { NewsService } from '../news/news.service';
 import type { BoardService } from '../pieces/board.service';
-
 import type { MyWorkService } from '../pieces/my-work.service';
+import { isApartFromName } from '../pieces/nameless';
 import type { Student } from '../pieces/own-pieces.service';
-import type { WorksService } from '../pieces/works.service';
-import { indexPage, piecePage, type TakenPiece } from './portfolio-pages';
-import { definePortfolio } from './portfolio.model';
-import { toReturnedView } from '../pieces/piece-views';
 import { STUDENT_VIEWER, type Sight } from '../pieces/sight';
-import { worth } from '../pieces/worth';
-
-const MOST = 500;
-const EXCERPT = 160;
-
-const beginningOf = (text: string) => (text.length > EXCERPT ? `${text.slice(0, EXCERPT)}…` : text);
+import type { RosterService } from '../roster/roster.service';
+import { changedTo, type PortfolioEntriesService } from './portfolio-entries.service';
+import { definePortfolio, type PortfolioRow } from './portfolio.model';
 
 interface Collaborators {
   sequelize: Sequelize;
-  fileStore: FileStore;
   accounts: AccountsService;
   classes: ClassesService;
+  roster: RosterService;
   board: BoardService;
-  works: WorksService;
   myWork: MyWorkService;
+  portfolioEntries: PortfolioEntriesService;
+  news: NewsService;
 }
 
-/** Pieces that a student or a teacher has chosen to keep in sight. The student's is over all years; a teacher sees what is of their class. */
-export function portfolioService({ sequelize, fileStore, accounts, classes, board, works, myWork }: Collaborators) {
-  const chosen = definePortfolio(sequelize);
+/** Portfolios: what a student or a teacher has chosen to keep in sight. The student's is over all years; a teacher sees what is of their class. */
+export function portfolioService({ sequelize, accounts, classes, roster, board, myWork, portfolioEntries, news }: Collaborators) {
+  const { pieces } = definePortfolio(sequelize);
 
-  const chosenBy = async (studentId: string) => rowsOf(chosen, { where: { studentId }, order: [['at', 'DESC']], limit: MOST });
   const wasHandedIn = ({ record }: Sight) =>
     record !== null && (record.summary.handedInAt !== null || record.summary.lastReturnAt !== null);
 
-  async function toReply(asker: Actor & { userId: string }, studentId: string, sights: readonly Sight[]): Promise<PortfolioReply> {
-    const rows = await chosenBy(studentId);
-    const sightBy = new Map(sights.map((sight) => [sight.assignment.id, sight]));
-    const shown = rows.filter((row) => sightBy.has(row.assignmentId));
-    const [people, handIns] = await Promise.all([
-      accounts.people(shown.map((row) => row.byUser)),
-      works.allHandIns(shown.flatMap((row) => sightBy.get(row.assignmentId)!.record?.work.id ?? [])),
-    ]);
-    const pieces = shown.map((row): PortfolioPiece => {
-      const sight = sightBy.get(row.assignmentId)!;
-      const { assignment, record, schoolClass } = sight;
-      const last = record ? handIns.get(record.work.id)?.at(-1) : undefined;
-      return {
-        id: row.id,
-        assignmentId: row.assignmentId,
-        title: assignment.title,
-        className: schoolClass.label,
-        why: row.why,
-        by: people.has(row.byUser) ? fullName(people.get(row.byUser)!) : '',
-        own: row.byUser === studentId,
-        at: row.at.getTime(),
-        handedInAt: last?.at ?? null,
-        points: assignment.points,
-        effective: record?.returned ? worth(sight, record.returned).effective : null,
-        excerpt: last?.text ? beginningOf(plainText(last.text).trim()) : '',
-        files: last?.files.length ?? 0,
-        removable: asker.userId === studentId || row.byUser === asker.userId,
-      };
+  /** The classes that a student is in now. */
+  async function classesOf(studentId: string): Promise<SchoolClass[]> {
+    const members = await roster.membersOf(await roster.classesOf(studentId), [studentId]);
+    const of = await classes.load(members.filter((one) => one.left === null).map((one) => one.classId));
+    return of.filter((one) => one.putAwayAt === null);
+  }
+
+  function lookBackOf(of: readonly SchoolClass[], rows: readonly PortfolioRow[], now: number): LookBack[] {
+    return of.flatMap(({ id, label, calendar, terms }) => {
+      const term = lookBackTerm(terms, localDateAt(calendar.zone, now));
+      const has = term && rows.some((row) => row.classId === id && row.termFrom === term.from && row.stand !== 'draft');
+      return term && !has ? [{ classId: id, className: label, termFrom: term.from, term: term.name, ends: term.to }] : [];
     });
-    const taken = new Set(rows.map((row) => row.assignmentId));
+  }
+
+  /** @param classId only what is of this class, and what is put in: as its teachers see it */
+  async function toReply(
+    asker: Actor & { userId: string },
+    studentId: string,
+    sights: readonly Sight[],
+    now: number,
+    classId?: string,
+  ): Promise<PortfolioReply> {
+    const [all, of] = await Promise.all([portfolioEntries.rows({ studentId }), classId === undefined ? classesOf(studentId) : []]);
+    const rows = classId === undefined ? all : all.filter((row) => row.classId === classId && row.stand !== 'draft');
+    const sightBy = new Map(sights.map((sight) => [sight.assignment.id, sight]));
+    const taken = new Set(all.map((row) => row.assignmentId));
     const candidates = sights
       .filter((sight) => wasHandedIn(sight) && !taken.has(sight.assignment.id))
       .sort((a, b) => (b.record!.summary.handedInAt ?? 0) - (a.record!.summary.handedInAt ?? 0))
       .map(({ assignment, schoolClass }) => ({ assignmentId: assignment.id, title: assignment.title, className: schoolClass.label }));
-    return { pieces, candidates };
+    return {
+      pieces: await portfolioEntries.toPieces(rows, { askerId: asker.userId, sightOf: (row) => sightBy.get(row.assignmentId ?? '') }),
+      candidates,
+      classes: of.map((one) => ({ classId: one.id, className: one.label })),
+      lookBack: lookBackOf(of, all, now),
+    };
   }
 
-  /** Chooses a piece, or says anew why. */
+  /** Chooses a piece, or says anew why. What a teacher chooses has their yes; what a student says anew waits for one. */
   async function choose(
     asker: Actor & { userId: string },
     studentId: string,
@@ -93,10 +86,25 @@ export function portfolioService({ sequelize, fileStore, accounts, classes, boar
   ): Promise<void> {
     if (!sight) throw new Problem('thing.unknown');
     if (!wasHandedIn(sight)) throw new Problem('portfolio.nothing');
-    await chosen.bulkCreate([{ id: randomUUID(), studentId, assignmentId, why, byUser: asker.userId, at: new Date(now) }], {
-      ignoreDuplicates: true,
+    const classId = sight.schoolClass.id;
+    const byTeacher = asker.userId !== studentId;
+    const said = byTeacher
+      ? { stand: 'yes' as const, word: '', saidBy: asker.userId, saidAt: new Date(now), at: new Date(now) }
+      : changedTo('waits', now);
+    await inTransaction(sequelize, async (transaction) => {
+      const row = {
+        ...{ id: randomUUID(), studentId, assignmentId, classId, termFrom: null, title: '', text: '', why, byUser: asker.userId },
+        ...said,
+        version: 1,
+      };
+      await pieces.bulkCreate([row], { ignoreDuplicates: true, transaction });
+      const found = (await rowOf(pieces, { where: { studentId, assignmentId }, lock: true, transaction }))!;
+      const isNew = found.id === row.id;
+      if (!isNew && found.why === why && !(byTeacher && found.stand !== 'yes')) return;
+      const version = isNew ? 1 : found.version + 1;
+      if (!isNew) await pieces.update({ why, ...said, version }, { where: { id: found.id }, transaction });
+      if (!byTeacher) await service.tellTeachers({ ...found, version, title: sight.assignment.title }, now, transaction);
     });
-    await chosen.update({ why }, { where: { studentId, assignmentId } });
   }
 
   async function sightsInClass(
@@ -110,12 +118,40 @@ export function portfolioService({ sequelize, fileStore, accounts, classes, boar
     const sights = await board.as(STUDENT_VIEWER).sights({ classes: [found], studentIds: [studentId], now });
     if (sights.length === 0) throw new Problem('thing.unknown');
     // A nameless piece beside a name would tell whose it is.
-    return sights.filter(({ assignment, record }) => !assignment.namesHidden || record?.summary.lastReturnAt != null);
+    return sights.filter((sight) => !isApartFromName(sight));
   }
 
   const service = {
+    classesOf,
+
+    /** The teachers of its class hear that a piece waits for their word, each once for each time it is put in. */
+    async tellTeachers(
+      { id, version, classId, studentId, title }: Pick<PortfolioRow, 'id' | 'version' | 'classId' | 'studentId' | 'title'>,
+      now: number,
+      transaction: Transaction,
+    ): Promise<void> {
+      const [[schoolClass], teachers, people] = await Promise.all([
+        classes.load([classId]),
+        classes.teachersOf([classId]),
+        accounts.people([studentId]),
+      ]);
+      const data = { title, className: schoolClass!.label, who: people.has(studentId) ? fullName(people.get(studentId)!) : '' };
+      const about = { kind: 'portfolioNew' as const, onceKey: `portfolioNew ${id} ${version}`, assignmentId: null, classId };
+      await news.tell(
+        (teachers.get(classId) ?? []).map((one) => ({ userId: one.id, ...about, zone: schoolClass!.calendar.zone, data })),
+        now,
+        transaction,
+      );
+    },
+
     async own(student: Student, now: number): Promise<PortfolioReply> {
-      return toReply(student, student.userId, await myWork.mySights(student, now, { away: true }));
+      return toReply(student, student.userId, await myWork.mySights(student, now, { away: true }), now);
+    },
+
+    /** Terms that a student can look back on now and has not yet. */
+    async lookBack(student: Student, now: number): Promise<LookBack[]> {
+      const [of, rows] = await Promise.all([classesOf(student.userId), portfolioEntries.rows({ studentId: student.userId })]);
+      return lookBackOf(of, rows, now);
     },
 
     async chooseOwn(student: Student, choice: PortfolioChoice, now: number): Promise<PortfolioReply> {
@@ -127,15 +163,15 @@ export function portfolioService({ sequelize, fileStore, accounts, classes, boar
         choice,
         now,
       );
-      return toReply(student, student.userId, sights);
+      return toReply(student, student.userId, sights, now);
     },
 
     async removeOwn(student: Student, id: string): Promise<void> {
-      if ((await chosen.destroy({ where: { id, studentId: student.userId } })) === 0) throw new Problem('thing.unknown');
+      if ((await pieces.destroy({ where: { id, studentId: student.userId } })) === 0) throw new Problem('thing.unknown');
     },
 
     async ofStudent(teacher: Teacher, classId: string, studentId: string, now: number): Promise<PortfolioReply> {
-      return toReply(teacher, studentId, await sightsInClass(teacher, 'portfolio.look', classId, studentId, now));
+      return toReply(teacher, studentId, await sightsInClass(teacher, 'portfolio.look', classId, studentId, now), now, classId);
     },
 
     async chooseFor(teacher: Teacher, classId: string, studentId: string, choice: PortfolioChoice, now: number): Promise<PortfolioReply> {
@@ -147,61 +183,13 @@ export function portfolioService({ sequelize, fileStore, accounts, classes, boar
         choice,
         now,
       );
-      return toReply(teacher, studentId, sights);
+      return toReply(teacher, studentId, sights, now, classId);
     },
 
     /** A teacher takes out what they chose themselves. */
     async removeFor(teacher: Teacher, classId: string, studentId: string, id: string): Promise<void> {
       await classes.forTeacher(teacher, 'portfolio.choose', classId);
-      if ((await chosen.destroy({ where: { id, studentId, byUser: teacher.userId } })) === 0) throw new Problem('thing.unknown');
-    },
-
-    /** The whole portfolio as a zip of pages that open in any browser. @returns its name, and what to read it from */
-    async takeHome(student: Student, now: number): Promise<{ name: string; zip: archiver.Archiver }> {
-      const [sights, rows, people] = await Promise.all([
-        myWork.mySights(student, now, { away: true }),
-        chosenBy(student.userId),
-        accounts.people([student.userId]),
-      ]);
-      const me = fullName(people.get(student.userId)!);
-      const sightBy = new Map(sights.map((sight) => [sight.assignment.id, sight]));
-      const authors = await accounts.people(rows.map((row) => row.byUser));
-      const zip = archiver('zip', { zlib: { level: 6 } });
-      const pieces: TakenPiece[] = [];
-      for (const row of rows) {
-        const sight = sightBy.get(row.assignmentId);
-        if (!sight?.record) continue;
-        const { assignment, schoolClass, record } = sight;
-        const { one } = await works.handInsOf(record.work.id);
-        const folder = `${String(pieces.length + 1).padStart(2, '0')} ${fileStem(assignment.title)}`;
-        const nameFor = namesInFolder(['index.html']);
-        const files: string[] = [];
-        for (const file of one?.files ?? []) {
-          const bytes = await fileStore.read(file.fingerprint);
-          if (!bytes) continue;
-          const name = nameFor(file.name);
-          files.push(name);
-          zip.append(bytes.stream, { name: `${folder}/${name}` });
-        }
-        const { zone } = schoolClass.calendar;
-        const piece: TakenPiece = {
-          folder,
-          title: assignment.title,
-          className: schoolClass.label,
-          why: row.why,
-          by: authors.has(row.byUser) ? fullName(authors.get(row.byUser)!) : '',
-          handedIn: one ? localDateAt(zone, one.at) : '',
-          text: one?.text ?? null,
-          sheets: (one?.sheets ?? []).map(({ title, text }) => ({ title, text })),
-          files,
-          remark: toReturnedView(sight)?.remark ?? null,
-        };
-        pieces.push(piece);
-        zip.append(piecePage(piece), { name: `${folder}/index.html` });
-      }
-      zip.append(indexPage(me, localDateAt(sights[0]?.schoolClass.calendar.zone ?? 'UTC', now), pieces), { name: 'index.html' });
-      void zip.finalize();
-      return { name: `portfolio-${fileStem(me)}.zip`, zip };
+      if ((await pieces.destroy({ where: { id, studentId, byUser: teacher.userId } })) === 0) throw new Problem('thing.unknown');
     },
   };
   return service;

@@ -31,7 +31,7 @@ it('takes what was handed in, once, with a line why that can be said anew', asyn
       why: 'My best sketch',
       own: true,
       excerpt: 'The river slows down here.',
-      files: 1,
+      files: [{ name: 'float times.csv' }],
       effective: null,
       removable: true,
     },

@@ -7,6 +7,7 @@ import type { ExtensionsService } from '../exceptions/extensions.service';
 import { toPiles } from '../marking/piles.service';
 
 import type { ClassBoardsService } from '../pieces/class-boards.service';
+import type { PortfolioEntriesService } from '../portfolio/portfolio-entries.service';
 import type { JoiningService } from '../roster/joining.service';
 import type { RosterService } from '../roster/roster.service';
 import { type LeanSight, teacherViewer } from '../pieces/sight';
@@ -82,10 +83,20 @@ interface Collaborators {
   extensions: ExtensionsService;
   joining: JoiningService;
   roster: RosterService;
+  portfolioEntries: PortfolioEntriesService;
 }
 
 /** The teacher's first page: what waits on them, what waits on students, what is coming. */
-export function todayService({ accounts, classes, assignments, classBoards, extensions, joining, roster }: Collaborators) {
+export function todayService({
+  accounts,
+  classes,
+  assignments,
+  classBoards,
+  extensions,
+  joining,
+  roster,
+  portfolioEntries,
+}: Collaborators) {
   return {
     /** The classes in which something is still missing before the first lesson: students, a way to sign in, the first work. */
     async firstSteps(teacher: Actor & { userId: string }, now: number): Promise<FirstSteps[]> {
@@ -112,9 +123,14 @@ export function todayService({ accounts, classes, assignments, classBoards, exte
       const boards = await classBoards.of(teacherViewer(teacher), await classes.taughtBy(teacher.userId), now);
       const { issued } = boards;
       const sights = boards.sightsOf(issued);
-      const [requests, joinings] = await Promise.all([extensions.waitingOn(boards, now), joining.waitingIn(boards.classes)]);
+      const [requests, joinings, portfolios] = await Promise.all([
+        extensions.waitingOn(boards, now),
+        joining.waitingIn(boards.classes),
+        portfolioEntries.waitingIn(boards.classes.map((one) => one.id)),
+      ]);
       return {
         anyIssued: issued.length > 0,
+        portfolios: [...portfolios].map(([classId, waiting]) => ({ classId, waiting })),
         piles: toPiles(sights),
         waitingOn: toWaitingOn(sights),
         coming: toComing(sights, now),

@@ -1,0 +1,167 @@
+import { familiesSee, may, type Actor } from '@jolly/core';
+import { Op, type Sequelize } from 'sequelize';
+import type { FamilyPortfolioPiece, PortfolioWaiting, PortfolioWord, WorkFile } from '../../contract';
+import { inTransaction } from '../../db/transaction';
+import { Problem } from '../../http/problem';
+import type { AccountsService } from '../accounts/accounts.service';
+import { fullName } from '../accounts/person';
+import type { AssignmentsService } from '../assignments/assignments.service';
+import type { ClassesService } from '../classes/classes.service';
+import type { FamiliesService } from '../families/families.service';
+import type { Teacher } from '../marking/desk.service';
+import type { NewsService } from '../news/news.service';
+import type { BoardService } from '../pieces/board.service';
+import { isApartFromName } from '../pieces/nameless';
+import type { PiecesService } from '../pieces/pieces.service';
+import { STUDENT_VIEWER, type Sight } from '../pieces/sight';
+import type { WorksService } from '../pieces/works.service';
+import type { PortfolioEntriesService } from './portfolio-entries.service';
+import { definePortfolio, type PortfolioRow } from './portfolio.model';
+
+type Person = Actor & { userId: string };
+
+interface Collaborators {
+  sequelize: Sequelize;
+  accounts: AccountsService;
+  classes: ClassesService;
+  assignments: AssignmentsService;
+  families: FamiliesService;
+  board: BoardService;
+  pieces: PiecesService;
+  works: WorksService;
+  portfolioEntries: PortfolioEntriesService;
+  news: NewsService;
+}
+
+/** A teacher's word on pieces of portfolios, and what families see: what has a yes as it stands. */
+export function portfolioWordsService({
+  sequelize,
+  accounts,
+  classes,
+  assignments,
+  families,
+  board,
+  pieces: works_,
+  works,
+  portfolioEntries,
+  news,
+}: Collaborators) {
+  const { pieces } = definePortfolio(sequelize);
+
+  /** The sight of each work among these, as its student has it. */
+  async function sightsOf(rows: readonly PortfolioRow[], now: number): Promise<(row: PortfolioRow) => Sight | undefined> {
+    const of = await assignments.byIds([...new Set(rows.flatMap((row) => row.assignmentId ?? []))]);
+    const sights = await board.as(STUDENT_VIEWER).ofAssignments(of, now, [...new Set(rows.map((row) => row.studentId))]);
+    const by = new Map(sights.map((sight) => [`${sight.assignment.id} ${sight.member.student.id}`, sight]));
+    return (row) => by.get(`${row.assignmentId} ${row.studentId}`);
+  }
+
+  return {
+    /** What waits for a word in all classes of a teacher, the oldest first. Work without a name waits until it is returned. */
+    async waiting(teacher: Teacher, now: number): Promise<PortfolioWaiting[]> {
+      const of = await classes.load(await classes.taughtBy(teacher.userId));
+      const rows = (await portfolioEntries.rows({ classId: { [Op.in]: of.map((one) => one.id) }, stand: 'waits' })).reverse();
+      const [sightOf, people] = await Promise.all([sightsOf(rows, now), accounts.people([...new Set(rows.map((row) => row.studentId))])]);
+      const told = rows.filter((row) => row.assignmentId === null || (sightOf(row) && !isApartFromName(sightOf(row)!)));
+      const [shown, handIns] = await Promise.all([
+        portfolioEntries.toPieces(told, { askerId: teacher.userId, sightOf }),
+        portfolioEntries.handInsOf(told, sightOf),
+      ]);
+      return shown.flatMap((piece): PortfolioWaiting[] => {
+        const student = people.get(told.find((row) => row.id === piece.id)!.studentId);
+        const schoolClass = of.find((one) => one.id === piece.classId)!;
+        const last = handIns.get(piece.id);
+        return student
+          ? [
+              {
+                student: { id: student.id, givenName: student.givenName, familyName: student.familyName },
+                hue: schoolClass.hue,
+                zone: schoolClass.calendar.zone,
+                piece,
+                work: last ? { text: last.text, sheets: last.sheets.map(({ title, text }) => ({ title, text })) } : null,
+              },
+            ]
+          : [];
+      });
+    },
+
+    /**
+     * Yes, or back, each with a word or without. The student hears of it once.
+     * @throws Problem `conflict.changedMeanwhile` where it is not as it was read
+     */
+    async say(teacher: Teacher, id: string, { yes, word, version }: PortfolioWord, now: number): Promise<void> {
+      const row = await portfolioEntries.byId(id);
+      if (!row || row.stand === 'draft') throw new Problem('thing.unknown');
+      const schoolClass = await classes.forTeacher(teacher, 'portfolio.choose', row.classId);
+      const [sight, people] = await Promise.all([sightsOf([row], now).then((of) => of(row)), accounts.people([teacher.userId])]);
+      // A nameless piece cannot be named by saying yes to it.
+      if (row.assignmentId !== null && (!sight || isApartFromName(sight))) throw new Problem('thing.unknown');
+      const by = people.get(teacher.userId);
+      await inTransaction(sequelize, async (transaction) => {
+        const [changed] = await pieces.update(
+          { stand: yes ? 'yes' : 'back', word, saidBy: teacher.userId, saidAt: new Date(now), version: version + 1 },
+          { where: { id, version }, transaction },
+        );
+        if (changed === 0) throw new Problem('conflict.changedMeanwhile');
+        await news.tell(
+          [
+            {
+              userId: row.studentId,
+              kind: yes ? 'portfolioYes' : 'portfolioBack',
+              onceKey: `portfolioSaid ${id} ${version + 1}`,
+              assignmentId: null,
+              classId: row.classId,
+              zone: schoolClass.calendar.zone,
+              data: {
+                title: sight?.assignment.title ?? row.title,
+                className: schoolClass.label,
+                who: by ? fullName(by) : '',
+                word,
+              },
+            },
+          ],
+          now,
+          transaction,
+        );
+      });
+    },
+
+    /** What has a yes, as the family of a student sees it, the newest first. */
+    async ofChild(family: Actor, studentId: string, now: number): Promise<FamilyPortfolioPiece[]> {
+      await families.child(family, 'child.look', studentId);
+      const rows = (await portfolioEntries.rows({ studentId, stand: 'yes' })).filter((row) => familiesSee(row.stand));
+      const of = await classes.load([...new Set(rows.map((row) => row.classId))]);
+      const shown = await portfolioEntries.toPieces(rows, { askerId: studentId, sightOf: await sightsOf(rows, now) });
+      return shown.map(({ id, kind, title, className, why, text, excerpt, word, saidBy, at, files, classId }) => ({
+        ...{ id, kind, title, className, why, text, excerpt, word, saidBy, at, files },
+        zone: of.find((one) => one.id === classId)?.calendar.zone ?? 'UTC',
+      }));
+    },
+
+    /** A file of a piece of somebody's own: for them, for teachers of its class once it is put in, for their family with a yes. */
+    async file(actor: Person, fileId: string): Promise<{ file: WorkFile; passing: boolean } | null> {
+      const found = await portfolioEntries.file(fileId);
+      if (!found) return null;
+      const { file, piece } = found;
+      if (actor.role === 'family') {
+        const children = await families.childrenOf(actor.userId);
+        return familiesSee(piece.stand) && children.some((one) => one.id === piece.studentId) ? { file, passing: true } : null;
+      }
+      if (piece.studentId === actor.userId) return { file, passing: false };
+      const relation = await classes.relationOf(actor, piece.classId);
+      return piece.stand !== 'draft' && may(actor, 'portfolio.look', { relation }) === 'allowed' ? { file, passing: false } : null;
+    },
+
+    /** May a family fetch a file of handed-in work, because it is in their child's portfolio with a yes? */
+    async mayFamilyFetch(actor: Person, assignmentId: string, workId: string, fileId: string): Promise<boolean> {
+      if (actor.role !== 'family') return false;
+      const children = (await families.childrenOf(actor.userId)).map((one) => one.id);
+      const rows = await portfolioEntries.rows({ assignmentId, stand: 'yes', studentId: { [Op.in]: children } });
+      if (rows.length === 0) return false;
+      const [{ one }, sharing] = await Promise.all([works.handInsOf(workId), works_.sharing(workId)]);
+      return rows.some((row) => sharing.includes(row.studentId)) && (one?.files.some((file) => file.id === fileId) ?? false);
+    },
+  };
+}
+
+export type PortfolioWordsService = ReturnType<typeof portfolioWordsService>;
