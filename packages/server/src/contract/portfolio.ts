@@ -94,7 +94,8 @@ export interface FamilyPortfolioPiece {
   className: string;
   why: string;
   text: string;
-  excerpt: string;
+  /** of work: what was handed in */
+  work: PortfolioWaiting['work'];
   word: string;
   saidBy: string;
   at: Instant;

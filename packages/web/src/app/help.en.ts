@@ -398,6 +398,14 @@ export const HELP: Readonly<Record<string, PageHelp>> = {
     is: 'Where you stand in each class, and how the number comes about.',
     acts: ['Try what a score would change.', 'See what helps most to hand in next.', 'Choose pieces for your portfolio.'],
   },
+  '/portfolios': {
+    is: 'What students have put into their portfolios and what waits for your word, over all classes.',
+    acts: [
+      '“Yes” lets the family see it; “Yes, with a word” says something with it.',
+      '“Back, with a word” gives it back to the student, who mends it and puts it in again.',
+      'After each act you stand on the next one.',
+    ],
+  },
   '/portfolio': {
     is: 'Your pieces that are worth keeping.',
     acts: ['Put in something that came back.', 'Write what you learned by it.', 'Take it all home as files.'],

@@ -96,7 +96,7 @@ export const router = createRouter({
     { path: '/progress/:classId/:student', component: () => import('../features/progress/StudentPage.vue'), meta: teacher('progress') },
     {
       path: '/progress/:classId/:student/portfolio',
-      component: () => import('../features/progress/PortfolioPage.vue'),
+      component: () => import('../features/portfolio/PortfolioPage.vue'),
       meta: teacher('progress', 'portfolio.title'),
     },
     { path: '/reports', component: () => import('../features/reports/ReportsPage.vue'), meta: teacher('progress', 'report.title') },
@@ -197,8 +197,13 @@ export const router = createRouter({
     },
     { path: '/work/:id/receipt', component: () => import('../features/mywork/ReceiptPage.vue'), meta: student('work', 'piece.receipt') },
     {
+      path: '/portfolios',
+      component: () => import('../features/portfolio/PortfoliosPage.vue'),
+      meta: teacher('today', 'portfolio.waiting'),
+    },
+    {
       path: '/portfolio',
-      component: () => import('../features/progress/PortfolioPage.vue'),
+      component: () => import('../features/portfolio/PortfolioPage.vue'),
       meta: student('my-progress', 'portfolio.title'),
     },
     { path: '/family', component: () => import('../features/families/FamilyPage.vue'), meta: { bare: true, title: 'family.title' } },

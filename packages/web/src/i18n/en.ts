@@ -31,6 +31,7 @@ import { reportsWords } from '../features/reports/words.en';
 import { reviewsWords } from '../features/reviews/words.en';
 import { shelfWords } from '../features/shelf/words.en';
 import { termlineWords } from '../features/termline/words.en';
+import { portfolioWords } from '../features/portfolio/words.en';
 import { wallWords } from '../features/walls/words.en';
 import { yearShelfWords } from '../features/year-shelf/words.en';
 import { todayWords } from '../features/today/words.en';
@@ -200,6 +201,7 @@ export const en = {
   ...reviewsWords,
   ...shelfWords,
   ...termlineWords,
+  ...portfolioWords,
   ...wallWords,
   ...yearShelfWords,
   ...todayWords,

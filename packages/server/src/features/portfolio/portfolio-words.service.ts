@@ -13,6 +13,7 @@ import type { NewsService } from '../news/news.service';
 import type { BoardService } from '../pieces/board.service';
 import { isApartFromName } from '../pieces/nameless';
 import type { PiecesService } from '../pieces/pieces.service';
+import type { HandInRecord } from '../pieces/records';
 import { STUDENT_VIEWER, type Sight } from '../pieces/sight';
 import type { WorksService } from '../pieces/works.service';
 import type { PortfolioEntriesService } from './portfolio-entries.service';
@@ -32,6 +33,9 @@ interface Collaborators {
   portfolioEntries: PortfolioEntriesService;
   news: NewsService;
 }
+
+const toWork = (last: HandInRecord | undefined): PortfolioWaiting['work'] =>
+  last ? { text: last.text, sheets: last.sheets.map(({ title, text }) => ({ title, text })) } : null;
 
 /** A teacher's word on pieces of portfolios, and what families see: what has a yes as it stands. */
 export function portfolioWordsService({
@@ -70,7 +74,6 @@ export function portfolioWordsService({
       return shown.flatMap((piece): PortfolioWaiting[] => {
         const student = people.get(told.find((row) => row.id === piece.id)!.studentId);
         const schoolClass = of.find((one) => one.id === piece.classId)!;
-        const last = handIns.get(piece.id);
         return student
           ? [
               {
@@ -78,7 +81,7 @@ export function portfolioWordsService({
                 hue: schoolClass.hue,
                 zone: schoolClass.calendar.zone,
                 piece,
-                work: last ? { text: last.text, sheets: last.sheets.map(({ title, text }) => ({ title, text })) } : null,
+                work: toWork(handIns.get(piece.id)),
               },
             ]
           : [];
@@ -131,9 +134,14 @@ export function portfolioWordsService({
       await families.child(family, 'child.look', studentId);
       const rows = (await portfolioEntries.rows({ studentId, stand: 'yes' })).filter((row) => familiesSee(row.stand));
       const of = await classes.load([...new Set(rows.map((row) => row.classId))]);
-      const shown = await portfolioEntries.toPieces(rows, { askerId: studentId, sightOf: await sightsOf(rows, now) });
-      return shown.map(({ id, kind, title, className, why, text, excerpt, word, saidBy, at, files, classId }) => ({
-        ...{ id, kind, title, className, why, text, excerpt, word, saidBy, at, files },
+      const sightOf = await sightsOf(rows, now);
+      const [shown, handIns] = await Promise.all([
+        portfolioEntries.toPieces(rows, { askerId: studentId, sightOf }),
+        portfolioEntries.handInsOf(rows, sightOf),
+      ]);
+      return shown.map(({ id, kind, title, className, why, text, word, saidBy, at, files, classId }) => ({
+        ...{ id, kind, title, className, why, text, word, saidBy, at, files },
+        work: toWork(handIns.get(id)),
         zone: of.find((one) => one.id === classId)?.calendar.zone ?? 'UTC',
       }));
     },

@@ -137,7 +137,9 @@ describe('work that was handed in', () => {
     const file = `/api/files/${one!.piece.files[0]!.id}`;
     expect((await frida.get(file)).status).toBe(404);
     await say(one!.piece, true);
-    expect(await atHome()).toMatchObject([{ title: 'Delta', why: 'My best', excerpt: 'The river slows.', files: [{ name: 'times.csv' }] }]);
+    expect(await atHome()).toMatchObject([
+      { title: 'Delta', why: 'My best', work: { text: doc('The river slows.') }, files: [{ name: 'times.csv' }] },
+    ]);
     expect((await frida.get(file)).status).toBe(200);
     await bao.put('/api/my/portfolio', { assignmentId: id, why: 'My best' });
     expect(await atHome()).toHaveLength(1);

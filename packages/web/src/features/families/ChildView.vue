@@ -11,6 +11,7 @@ import LoadGate from '../../ui/LoadGate.vue';
 import ChildAbsence from './ChildAbsence.vue';
 import ChildDates from './ChildDates.vue';
 import ChildNotices from './ChildNotices.vue';
+import ChildPortfolio from './ChildPortfolio.vue';
 import ChildWalls from './ChildWalls.vue';
 import ClassTalk from './ClassTalk.vue';
 import PieceLine from './PieceLine.vue';
@@ -92,6 +93,7 @@ const number = (text: string | null) => (text === null ? null : Number(text));
               <PieceLine v-for="one in returned" :key="one.piece.id" v-bind="one" />
             </ul>
           </section>
+          <ChildPortfolio :child-id="childId" />
           <ChildWalls :child-id="childId" />
         </div>
         <aside :aria-label="t('family.classes')">

@@ -13,6 +13,7 @@ import { useScope, useTermLine } from '../termline';
 import { AskedNow } from '../live-questions';
 import { RemindersStrip, RoomsStrip } from '../dates';
 import { NoticesStrip } from '../notices';
+import { LookBackLine } from '../portfolio';
 import { WallsLine } from '../walls';
 import { YearShelfLine } from '../year-shelf';
 import JoiningBox from './JoiningBox.vue';
@@ -202,6 +203,7 @@ const toReview = computed(() => (reviews.value.value ?? []).filter((one) => one.
               <YearShelfLine :handouts="handouts" />
             </div>
           </template>
+          <LookBackLine />
           <WallsLine />
           <template v-if="shownStandings.length > 0">
             <div class="heading group-top">

@@ -88,6 +88,9 @@ function sentence(item: NewsItem): string {
     case 'noticeWaits':
       return t(`news.${kind}`, { who, title, className: item.className });
     case 'wall':
+    case 'portfolioNew':
+    case 'portfolioYes':
+    case 'portfolioBack':
     case 'wallRemark':
     case 'wallWaits':
       return t(`news.${kind}`, { who, title, className: item.className });
@@ -113,6 +116,7 @@ function sentence(item: NewsItem): string {
   }
 }
 function address({ kind, assignmentId, classId, studentId }: NewsItem): string {
+  if (kind.startsWith('portfolio')) return student.value ? '/portfolio' : '/portfolios';
   if (kind.startsWith('wall')) return student.value ? '/walls' : `/class/${classId}/walls`;
   if (kind === 'notice' || kind === 'noticeAnswered' || kind === 'noticeWaits' || kind === 'noticeSettled')
     return student.value ? '/notices' : `/class/${classId}/notices`;

@@ -14,6 +14,7 @@ import SignalFlag from '../../ui/SignalFlag.vue';
 import { useWords } from '../../ui/use-words';
 import { FirstStepsStrip, JoiningCard, useFirstSteps } from '../classes';
 import { HeldEverywhere, PileCard } from '../marking';
+import { PortfoliosLine } from '../portfolio';
 import { useScope, useTermLine } from '../termline';
 import RequestCard from './RequestCard.vue';
 import LinkButton from '../../ui/LinkButton.vue';
@@ -52,6 +53,9 @@ void firstSteps.load();
 const starting = computed(() => firstSteps.all.filter((one) => inScope(one.classId)));
 const requests = computed(() => (value.value?.requests ?? []).filter((one) => inScope(one.classId)));
 const joinings = computed(() => (value.value?.joinings ?? []).filter((one) => inScope(one.classId)));
+const portfolios = computed(() =>
+  (value.value?.portfolios ?? []).filter((one) => inScope(one.classId)).reduce((sum, one) => sum + one.waiting, 0),
+);
 const feedback = computed(() => (value.value?.feedback ?? []).filter((one) => inScope(one.classId)));
 const returnedCount = computed(() => feedback.value.reduce((sum, one) => sum + one.returned, 0));
 const unreadCount = computed(() => feedback.value.reduce((sum, one) => sum + one.unread, 0));
@@ -93,6 +97,7 @@ const days = computed(() => {
               <h2>{{ t('today.waitingOnYou') }}</h2>
               <span class="small">{{ count('today.piecesWaiting', waitingPieces) }}</span>
             </div>
+            <PortfoliosLine :waiting="portfolios" />
             <div class="held"><HeldEverywhere :piles="piles" @returned="reload" /></div>
             <p v-if="piles.length === 0" class="muted">{{ t(value?.anyIssued ? 'today.nothingWaits' : 'today.nothingIssued') }}</p>
             <PileCard v-for="(pile, index) in piles" :key="pile.assignmentId" :pile="pile" :first="index === 0" />

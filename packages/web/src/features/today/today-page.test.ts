@@ -7,7 +7,17 @@ import TodayPage from './TodayPage.vue';
 
 const noon = Date.UTC(2026, 10, 25, 12);
 const DAY = 86_400_000;
-const nothing: TodayReply = { anyIssued: true, piles: [], waitingOn: [], coming: [], feedback: [], drafts: [], requests: [], joinings: [] };
+const nothing: TodayReply = {
+  anyIssued: true,
+  portfolios: [],
+  piles: [],
+  waitingOn: [],
+  coming: [],
+  feedback: [],
+  drafts: [],
+  requests: [],
+  joinings: [],
+};
 const owes = (n: number, classId = 'rivers'): TodayReply['waitingOn'][number] => ({
   student: { id: `s${n}`, givenName: `Given${n}`, familyName: 'Lind' },
   classId,

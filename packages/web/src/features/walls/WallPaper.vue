@@ -5,7 +5,7 @@ import { computed } from 'vue';
 import { fileAddress, kindOf } from '../files';
 
 const props = defineProps<{
-  piece: WallPiece;
+  piece: Pick<WallPiece, 'files' | 'excerpt' | 'hidden'>;
   /** whose it is, where the wall says so; else what it is */
   whose: string;
   /** of which assignment it is, where that is not said above the wall */

@@ -52,6 +52,9 @@ export const en = {
     wallEmpty: 'Nobody shows anything on it yet.',
     wallRead: 'Read it all',
     wallKinds: { liked: 'Liked', question: 'A question', idea: 'An idea' },
+    portfolio: 'Portfolio',
+    portfolioSaid: '{name}: “{word}”',
+    portfolioKinds: { own: 'of their own', reflection: 'looking back on the term' },
     dates: 'Events',
     calendar: 'In your own calendar',
     calendarWhy:

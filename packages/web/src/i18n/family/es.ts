@@ -54,6 +54,9 @@ export const es: FamilyMessages = {
     wallEmpty: 'Nadie muestra nada en él todavía.',
     wallRead: 'Leerlo todo',
     wallKinds: { liked: 'Gustó', question: 'Una pregunta', idea: 'Una idea' },
+    portfolio: 'Portafolio',
+    portfolioSaid: '{name}: «{word}»',
+    portfolioKinds: { own: 'propio', reflection: 'mirada atrás al trimestre' },
     dates: 'Eventos',
     calendar: 'En su propio calendario',
     calendarWhy:

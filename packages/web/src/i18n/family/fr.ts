@@ -54,6 +54,9 @@ export const fr: FamilyMessages = {
     wallEmpty: 'Personne n’y montre rien pour l’instant.',
     wallRead: 'Tout lire',
     wallKinds: { liked: 'Apprécié', question: 'Une question', idea: 'Une idée' },
+    portfolio: 'Portfolio',
+    portfolioSaid: '{name} : « {word} »',
+    portfolioKinds: { own: 'travail personnel', reflection: 'bilan du trimestre' },
     dates: 'Événements',
     calendar: 'Dans votre propre agenda',
     calendarWhy:

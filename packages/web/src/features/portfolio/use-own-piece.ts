@@ -1,0 +1,80 @@
+import type { LookBack, OwnPortfolioRequest, PortfolioPiece } from '@jolly/server/contract';
+import { useLocalStorage } from '@vueuse/core';
+import { computed, reactive, ref } from 'vue';
+import { ApiProblem, ask } from '../../api/client';
+import { useAttempt } from '../../api/use-attempt';
+import { reduced } from '../files';
+
+/** A file on its way, or one that did not arrive: its bytes stay here until it is sent or given up. */
+export interface Sending {
+  key: string;
+  file: File;
+  why: string;
+}
+
+/**
+ * A piece of one's own as it is put together. What is typed is kept in the browser until it is stored; each file goes to the
+ * server at once, onto a draft that is there from the first act on.
+ *
+ * @param first what is changed; null: something new
+ * @param about the term one looks back on
+ */
+export function useOwnPiece(first: PortfolioPiece | null, about: LookBack | null, classId: string) {
+  const { problem, busy, attempt } = useAttempt();
+  const piece = ref<PortfolioPiece | null>(first);
+  const id = first?.id ?? crypto.randomUUID();
+  const termFrom = first?.termFrom ?? about?.termFrom ?? null;
+  const place = `jolly-portfolio ${first?.id ?? (about ? `${about.classId} ${about.termFrom}` : 'new')}`;
+  const words = useLocalStorage(place, {
+    classId: first?.classId ?? about?.classId ?? classId,
+    title: first?.title ?? about?.term ?? '',
+    text: first?.text ?? '',
+  });
+  const sending = reactive(new Map<string, Sending>());
+  const version = () => piece.value?.version ?? 0;
+
+  const stored = (done: boolean): Promise<PortfolioPiece> => {
+    const body: OwnPortfolioRequest = { ...words.value, title: words.value.title.trim(), termFrom, version: version(), done };
+    return ask('PUT /api/my/portfolio/own/:pieceId', { params: { pieceId: id }, body });
+  };
+  /** Keeps it, and with `done` puts it in. @returns whether it is stored */
+  const keep = async (done: boolean): Promise<boolean> => {
+    const isStored = await attempt(async () => void (piece.value = await stored(done)));
+    if (isStored) localStorage.removeItem(place);
+    // Seen once, the other version may be written over.
+    else if (problem.value?.code === 'conflict.changedMeanwhile') piece.value = problem.value.current as PortfolioPiece;
+    return isStored;
+  };
+
+  // One after the other: each changes the version that the next one goes by.
+  let last: Promise<unknown> = Promise.resolve();
+  async function send(one: Sending): Promise<void> {
+    sending.set(one.key, { ...one, why: '' });
+    try {
+      if (!piece.value) piece.value = await stored(false);
+      const file = await reduced(one.file);
+      piece.value = await ask('POST /api/my/portfolio/own/:pieceId/files', { params: { pieceId: id }, file });
+      sending.delete(one.key);
+    } catch (error) {
+      sending.set(one.key, { ...one, why: error instanceof ApiProblem ? error.title : String(error) });
+    }
+  }
+  const add = (files: readonly File[]): void => {
+    for (const file of files) {
+      const one = { key: crypto.randomUUID(), file, why: '' };
+      sending.set(one.key, one);
+      last = last.then(() => send(one));
+    }
+  };
+  return {
+    ...{ id, piece, words, sending, problem, busy, keep, add },
+    again: (one: Sending) => void (last = last.then(() => send(one))),
+    giveUp: (key: string) => void sending.delete(key),
+    removeFile: (fileId: string) =>
+      attempt(
+        async () =>
+          void (piece.value = await ask('DELETE /api/my/portfolio/own/:pieceId/files/:fileId', { params: { pieceId: id, fileId } })),
+      ),
+    underWay: computed(() => [...sending.values()].some((one) => one.why === '')),
+  };
+}
