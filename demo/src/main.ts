@@ -29,6 +29,7 @@ import { seedWorking } from './working';
 import { DUE_TIME, dueAt, lastSchoolMoment } from './school-days';
 import { storyOf } from './stories';
 import { landscape, measurements, report } from './things';
+import { seedPortfolios } from './portfolios';
 import { seedWalls } from './walls';
 import { seedYearShelf } from './year-shelf';
 import { SENTENCES, WORK, type PlannedWork } from './work';
@@ -314,6 +315,7 @@ async function seedSchool(services: Services, startedAt: number, seed: number): 
     })),
   });
   const families = await seedHome({ services, now, teacherId: odile.id, classIds: named, idOf, password: PASSWORD });
+  await seedPortfolios(services, { now, teacherId: odile.id, classId: named['Rivers 8']!, idOf });
   const poster = seeded.find((one) => one.title === 'Source to mouth poster')!;
   await seedWalls(services, { now, teacherId: odile.id, classId: named['Rivers 8']!, assignmentId: poster.id });
   await seedYearShelf(services, { calendar, now, teacherId: odile.id, classId: named['Rivers 8']! });

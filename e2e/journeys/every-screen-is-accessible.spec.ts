@@ -103,6 +103,7 @@ test("axe finds nothing against WCAG 2.2 A and AA on the teacher's screens, ligh
   const found: string[] = [];
   const [first, ...rest] = [
     ['/today', '.owes'],
+    ['/portfolios', '.one'],
     ['/plan', '.card'],
     ['/plan?by=units', '.unit'],
     ['/compose', '.title'],
@@ -188,6 +189,10 @@ test('axe finds nothing against WCAG 2.2 A and AA on the screens of students and
   found.push(...(await look(page, '/guide/student', 'article h1')));
   found.push(...(await look(page, '/my-progress', '.dial')));
   found.push(...(await look(page, '/portfolio', '.add')));
+  await press(page.getByRole('button', { name: 'Put in something of your own' }));
+  await page.getByRole('dialog').waitFor();
+  found.push(...(await violationsOn(page)));
+  await page.keyboard.press('Escape');
   found.push(...(await look(page, '/calendar', '.listed')));
   found.push(...(await look(page, '/news', '.page')));
   found.push(...(await look(page, '/asked', 'h1')));
@@ -275,6 +280,10 @@ test('axe finds nothing on what opens over a page: sheets, lists of choices, cal
   await opens(`/class/${classId}/notices`, '.paper', () => press(button('Show of hands')), sheet);
   await opens(`/class/${classId}/notices`, '.day', () => press(button('Add an event')), sheet);
   await opens('/today', '.owes', () => press(button('Remind me')), sheet);
+  await opens('/portfolios', '.one', () => press(button(/^Back, with a word/)), page.getByLabel(/^A word to/));
+  const [wall] = (await (await page.request.get(`/api/classes/${classId}/walls`)).json()) as { id: string }[];
+  await opens(`/class/${classId}/walls`, '.list', () => press(button('New wall')), sheet);
+  await opens(`/class/${classId}/walls/${wall!.id}`, '.hung', () => press(button(/^Read all of/)), sheet);
   await opens(`/mark-book?class=${classId}`, '.row-of-book', () => page.keyboard.press('?'), sheet);
   await opens('/today', '.owes', () => page.keyboard.press('/').then(() => page.keyboard.type('ba')), list);
   expect(found).toEqual([]);

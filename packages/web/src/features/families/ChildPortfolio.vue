@@ -38,6 +38,9 @@ const { value } = useLoad(() => ask('GET /api/family/children/:studentId/portfol
 .piece {
   margin-block: 12px;
 }
+.piece .note {
+  margin-block: 8px;
+}
 .said {
   font-family: var(--font-read);
   white-space: pre-line;

@@ -83,7 +83,14 @@ const stored = () => {
           :title="t('portfolio.takeHomeHint')"
           @click="takeHome"
         >
-          {{ t('portfolio.takeHome') }}
+          {{ t('portfolio.takeHome') }} </Button
+        ><Button
+          v-if="own && value.classes.length > 0"
+          type="primary"
+          :title="t('portfolio.ownHint')"
+          @click="making = { first: null, about: null }"
+        >
+          {{ t('portfolio.ownNew') }}
         </Button>
       </div>
       <ProblemNote :problem="problem" />
@@ -125,11 +132,6 @@ const stored = () => {
           </ul>
         </section>
         <aside>
-          <section v-if="own && value.classes.length > 0" class="sheet add">
-            <h2>{{ t('portfolio.ownTitle') }}</h2>
-            <p class="small muted">{{ t('portfolio.ownHint') }}</p>
-            <Button type="primary" @click="making = { first: null, about: null }">{{ t('portfolio.ownNew') }}</Button>
-          </section>
           <FieldForm class="sheet add" @send="add">
             <h2>{{ t('portfolio.add') }}</h2>
             <p v-if="value.candidates.length === 0" class="muted">{{ t('portfolio.nothing') }}</p>
@@ -171,7 +173,6 @@ const stored = () => {
 }
 .add {
   padding: 16px 18px;
-  margin-block-end: 16px;
 }
 .add h2 {
   font-size: 18px;

@@ -18,6 +18,6 @@ const { kept } = useScope();
 
 <style scoped>
 .line {
-  margin: 12px 0 0;
+  margin: 8px 0 12px;
 }
 </style>

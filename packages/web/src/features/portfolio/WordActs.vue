@@ -17,7 +17,7 @@ const of = () => ({ title: props.title, name: props.name });
 </script>
 
 <template>
-  <div class="row wrap">
+  <div class="row wrap acts">
     <Button class="yes" type="primary" :disabled="busy" :aria-label="t('portfolio.yesOf', of())" @click="emit('say', true, '')">{{
       t('portfolio.yes')
     }}</Button><Button
@@ -43,3 +43,9 @@ const of = () => ({ title: props.title, name: props.name });
     }}</Button>
   </FieldForm>
 </template>
+
+<style scoped>
+.acts {
+  margin-block: 14px 6px;
+}
+</style>

@@ -27,7 +27,6 @@ export const portfolioWords = {
     saidWith: '{name}: “{word}”',
     saidBy: 'by {name}',
     kinds: { own: 'of one’s own', reflection: 'looking back' },
-    ownTitle: 'A piece of your own',
     ownHint: 'Something you made or did elsewhere: a photo, a text, a drawing, a recording, a file.',
     ownNew: 'Put in something of your own',
     change: 'Change it',
