@@ -32,7 +32,7 @@ export async function seedWalls(
   for (const [place, student] of students.entries()) {
     const [own] = (await services.wallReplies.look(student, id, now)).own;
     if (own?.refusal === null && chanceOf(`${place} shows`).happens(0.6))
-      await services.wallActs.show(student, id, { assignmentId, shown: true }, now - (40 - place) * HOUR_MS);
+      await services.wallActs.show(student, id, { of: { assignmentId, pieceId: null }, shown: true }, now - (40 - place) * HOUR_MS);
   }
   const { pieces } = await services.wallReplies.look(teacher, id, now);
   const said: string[] = [];

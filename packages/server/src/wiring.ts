@@ -111,6 +111,7 @@ import { takeHomeService } from './features/takehome/take-home.service';
 import { termLineService } from './features/termline/termline.service';
 import { todayService } from './features/today/today.service';
 import { uploadsService } from './features/uploads/uploads.service';
+import { hangingService } from './features/walls/hanging.service';
 import { wallActsService } from './features/walls/wall-acts.service';
 import { wallPagesService } from './features/walls/wall-pages.service';
 import { wallRepliesService } from './features/walls/wall-replies.service';
@@ -183,7 +184,9 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const scoreQuestions = scoreQuestionsService({ sequelize, accounts });
   const peerReviews = peerReviewsService({ sequelize });
   const saidAbout = { conversations, feedbackFiles, notes, scoreQuestions, peerReviews };
-  const walls = wallsService({ sequelize, classes, roster, assignments, families, board, works, peerReviews });
+  const portfolioEntries = portfolioEntriesService({ sequelize, accounts, classes, works });
+  const hanging = hangingService({ sequelize, roster, assignments, board, works, peerReviews, portfolioEntries });
+  const walls = wallsService({ sequelize, classes, roster, assignments, families, hanging });
   const myWork = myWorkService({
     sequelize,
     cache,
@@ -237,7 +240,6 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const reports = reportsService({ sequelize, compose });
   const reportJobs = reportJobsService({ sequelize, fileStore, compose, printPdf });
   const reportLetters = reportLettersService({ sequelize, compose, families, mail });
-  const portfolioEntries = portfolioEntriesService({ sequelize, accounts, classes, works });
   const portfolio = portfolioService({ sequelize, accounts, classes, roster, board, myWork, portfolioEntries, news });
   const ownPortfolio = ownPortfolioService({ sequelize, portfolio, portfolioEntries });
   const portfolioHome = portfolioHomeService({ fileStore, accounts, myWork, portfolioEntries });

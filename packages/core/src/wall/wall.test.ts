@@ -1,4 +1,5 @@
-import { readsWallRemark, wallNames, wallRefusal, wallWaitsFor } from '.';
+import { PORTFOLIO_STANDS } from '../portfolio';
+import { ownWallRefusal, readsWallRemark, wallNames, wallRefusal, wallWaitsFor } from '.';
 
 const piece = { handedIn: true, nameless: false, reviewed: false };
 it.each([
@@ -9,6 +10,11 @@ it.each([
   ['a nameless piece would be given away', 'open', { nameless: true }, 'nameless'],
   ['and so would one that others review', 'open', { reviewed: true }, 'reviewed'],
 ] as const)('%s', (_case, stand, more, refusal) => expect(wallRefusal(stand, { ...piece, ...more })).toBe(refusal));
+
+it('of one’s own only what has a yes is shown', () => {
+  expect(PORTFOLIO_STANDS.map((stand) => ownWallRefusal('open', stand))).toEqual(['noYes', 'noYes', null, 'noYes']);
+  expect(ownWallRefusal('closed', 'yes')).toBe('closed');
+});
 
 it('waits for each who made it and is still there', () => {
   expect(wallWaitsFor(['ada', 'bao', 'hana'], ['bao'])).toEqual(['ada', 'hana']);

@@ -1,3 +1,4 @@
+import type { PortfolioStand } from '../portfolio';
 import type { StudentName } from '../roster';
 
 /** Under what name a piece stands on a wall, for classmates and families; teachers see whose it is. */
@@ -17,7 +18,7 @@ export const WALL_REMARK_KINDS = ['liked', 'question', 'idea'] as const;
 export type WallRemarkKind = (typeof WALL_REMARK_KINDS)[number];
 
 /** Why a piece cannot be shown now. */
-export type WallRefusal = 'closed' | 'nothing' | 'nameless' | 'reviewed';
+export type WallRefusal = 'closed' | 'nothing' | 'nameless' | 'reviewed' | 'noYes';
 
 /**
  * Why a student cannot show a piece on a wall; null: they can. A nameless piece beside a name would tell the one who marks it
@@ -36,6 +37,10 @@ export function wallRefusal(
   if (nameless) return 'nameless';
   return reviewed ? 'reviewed' : null;
 }
+
+/** The same for a piece of a student's own: no classmate sees what no teacher has said yes to. */
+export const ownWallRefusal = (stand: WallStand, piece: PortfolioStand): 'closed' | 'noYes' | null =>
+  stand !== 'open' ? 'closed' : piece === 'yes' ? null : 'noYes';
 
 /**
  * Who of those who made a piece together have not shown it: while there is one, nobody sees it.

@@ -12,7 +12,7 @@ export interface WallWords {
 export interface NewWallRequest extends WallWords {
   /** chosen by whoever asks, so that asking twice makes one wall */
   id: string;
-  /** the assignment whose pieces it shows; null: whatever was handed in in this class */
+  /** the assignment whose pieces it shows; null: whatever was handed in in this class, and pieces of one's own with a yes */
   assignmentId: string | null;
 }
 export interface WallRequest extends WallWords {
@@ -83,9 +83,12 @@ export interface WallPiece {
   /** hidden by a teacher: for them and its makers, with why */
   hidden: { word: string } | null;
 }
+/** What of a student's can hang on a wall: work of an assignment, or on a free wall a piece of their own. */
+export type Showable = { assignmentId: string; pieceId: null } | { assignmentId: null; pieceId: string };
+
 /** One of a student's own pieces, with whether it can be shown. */
 export interface OwnOnWall {
-  assignmentId: string;
+  of: Showable;
   title: string;
   shown: boolean;
   /** why it cannot be; null: it can */
@@ -109,7 +112,7 @@ export interface WallPieceReply {
   sheets: Pick<HandedSheet, 'title' | 'text'>[];
 }
 export interface WallShowRequest {
-  assignmentId: string;
+  of: Showable;
   shown: boolean;
 }
 export interface WallRemarkRequest {

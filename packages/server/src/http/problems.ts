@@ -264,6 +264,7 @@ export const PROBLEMS = {
   'wall.nothing': [409, 'This is not handed in now, so there is nothing to show.'],
   'wall.nameless': [409, 'This is marked without names. It can be shown once it is returned.'],
   'wall.reviewed': [409, 'Others review this without knowing whose it is. It can be shown once you have read what they say.'],
+  'wall.noYes': [409, 'This has no teacher’s yes in your portfolio yet. With one it can be shown.'],
   'wall.noRemarks': [409, 'This wall takes no remarks now. What you wrote was not sent.'],
   'wall.ownPiece': [409, 'This is your own piece. Remarks are for those of others.'],
   'wall.enoughSaid': [409, 'You have said ten things about this piece already. Take one back first.'],

@@ -71,7 +71,7 @@ export const CLASS_LIFE = {
   'GET /api/walls/:wallId/pieces/:wallPieceId': { nobody: 401, wrong: null, other: 404 },
   'PUT /api/walls/:wallId/pieces/:wallPieceId/verdict': teachers(404, { body: { shown: false, word: '' } }),
   'PUT /api/walls/:wallId/remarks': teachers(404, { body: { remarkIds: [randomUUID()], shown: true, word: '' } }),
-  'PUT /api/my/walls/:wallId/shown': students(404, { body: { assignmentId: ASSIGNMENT, shown: true } }),
+  'PUT /api/my/walls/:wallId/shown': students(404, { body: { of: { assignmentId: ASSIGNMENT, pieceId: null }, shown: true } }),
   'POST /api/my/walls/:wallId/pieces/:wallPieceId/remarks': students(404, { body: { id: randomUUID(), kind: 'idea', text: 'Label it.' } }),
   'DELETE /api/my/walls/:wallId/remarks/:remarkId': students(404),
   'GET /api/classes/:classId/year-shelf': teachers(404),

@@ -146,9 +146,12 @@ export function fetchingService({
   }
 
   /** A file of a piece of a student's own in their portfolio. */
-  async function ofPortfolio(actor: Person, fileId: string): Promise<Fetched | null> {
+  async function ofPortfolio(actor: Person, fileId: string, now: number): Promise<Fetched | null> {
     const found = await portfolioWords.file(actor, fileId);
-    return found && { ...found.file, ...(found.passing ? { passing: true } : {}) };
+    if (!found) return null;
+    if (found.readable) return { ...found.file, ...(found.passing ? { passing: true } : {}) };
+    const onWall = await walls.mayFetch(actor, found.pieceId, fileId, now);
+    return onWall && { ...found.file, ...(onWall.named ? {} : { name: namelessFile(found.file.name, 1) }), passing: true };
   }
 
   return {
@@ -160,7 +163,7 @@ export function fetchingService({
         (await kept(actor, fileId, now)) ??
         (await ofConversation(actor, fileId)) ??
         (await ofFeedback(actor, fileId)) ??
-        (await ofPortfolio(actor, fileId));
+        (await ofPortfolio(actor, fileId, now));
       if (!found) throw new Problem('thing.unknown');
       return found;
     },

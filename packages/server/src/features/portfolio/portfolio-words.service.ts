@@ -146,18 +146,22 @@ export function portfolioWordsService({
       }));
     },
 
-    /** A file of a piece of somebody's own: for them, for teachers of its class once it is put in, for their family with a yes. */
-    async file(actor: Person, fileId: string): Promise<{ file: WorkFile; passing: boolean } | null> {
+    /**
+     * A file of a piece of somebody's own: for them, for teachers of its class once it is put in, for their family with a yes.
+     * @returns null where it is no such file; `passing`: it may be fetched only for now
+     */
+    async file(actor: Person, fileId: string): Promise<{ file: WorkFile; pieceId: string; readable: boolean; passing: boolean } | null> {
       const found = await portfolioEntries.file(fileId);
       if (!found) return null;
       const { file, piece } = found;
-      if (actor.role === 'family') {
-        const children = await families.childrenOf(actor.userId);
-        return familiesSee(piece.stand) && children.some((one) => one.id === piece.studentId) ? { file, passing: true } : null;
-      }
-      if (piece.studentId === actor.userId) return { file, passing: false };
-      const relation = await classes.relationOf(actor, piece.classId);
-      return piece.stand !== 'draft' && may(actor, 'portfolio.look', { relation }) === 'allowed' ? { file, passing: false } : null;
+      const reads = async () => {
+        if (actor.role === 'family')
+          return familiesSee(piece.stand) && (await families.childrenOf(actor.userId)).some((one) => one.id === piece.studentId);
+        if (piece.studentId === actor.userId) return true;
+        const relation = await classes.relationOf(actor, piece.classId);
+        return piece.stand !== 'draft' && may(actor, 'portfolio.look', { relation }) === 'allowed';
+      };
+      return { file, pieceId: piece.id, readable: await reads(), passing: actor.role === 'family' };
     },
 
     /** May a family fetch a file of handed-in work, because it is in their child's portfolio with a yes? */

@@ -21,7 +21,8 @@ import type { NewsService, Telling } from '../news/news.service';
 import type { RosterService } from '../roster/roster.service';
 import type { WallRepliesService } from './wall-replies.service';
 import { defineWalls, type WallRemarkRow, type WallRow } from './walls.model';
-import { isShowable, type Hung, type Person, type WallsService } from './walls.service';
+import { isShowable, type Hung } from './hanging.service';
+import type { Person, WallsService } from './walls.service';
 
 const MOST_WALLS = 200;
 const MOST_REMARKS_OF_ONE = 10;
@@ -58,11 +59,11 @@ export function wallActsService({ sequelize, accounts, classes, roster, assignme
 
   /** Those who made a piece hear of what was said about it; under which name, the wall itself says. */
   const toMakers = (of: { wall: WallRow; schoolClass: SchoolClass }, { makers }: Hung, remark: Pick<WallRemarkRow, 'id' | 'text'>) =>
-    makers.map((one) => telling(of, one.member.student.id, 'wallRemark', `wallRemark ${remark.id}`, { word: remark.text }));
+    makers.map((one) => telling(of, one.id, 'wallRemark', `wallRemark ${remark.id}`, { word: remark.text }));
 
   /** The piece, if it is seen by whoever looks. @throws Problem `thing.unknown` */
   async function seen(looking: Awaited<ReturnType<WallsService['look']>>, wallPieceId: string, now: Instant): Promise<Hung> {
-    const [hung] = await walls.hungOn([looking.wall.id], now, { only: [wallPieceId], texts: false });
+    const [hung] = await walls.hungOn([looking.wall.id], now, { only: [wallPieceId], contents: false });
     if (!hung || !walls.sees(looking, hung)) throw new Problem('thing.unknown');
     return hung;
   }
@@ -110,11 +111,12 @@ export function wallActsService({ sequelize, accounts, classes, roster, assignme
     /**
      * A student shows a piece on a wall, or takes it back. Taking back always goes: from a closed wall, one that was taken down,
      * one of a class that is put away or that they have left.
-     * @throws Problem `wall.closed`, `wall.nothing`, `wall.nameless`, `wall.reviewed`
+     * @throws Problem `wall.closed`, `wall.nothing`, `wall.nameless`, `wall.reviewed`, `wall.noYes`
      */
-    async show(student: Person, wallId: string, { assignmentId, shown }: WallShowRequest, now: Instant): Promise<void> {
+    async show(student: Person, wallId: string, { of, shown }: WallShowRequest, now: Instant): Promise<void> {
       if (!shown) {
-        const mine = await rowsOf(pieces, { where: { wallId, assignmentId } });
+        const { assignmentId, pieceId: portfolioPieceId } = of;
+        const mine = await rowsOf(pieces, { where: { wallId, assignmentId, portfolioPieceId } });
         const ids = mine.map((row) => row.id);
         await shows.destroy({ where: { wallPieceId: { [Op.in]: ids }, studentId: student.userId } });
         return;
@@ -124,13 +126,14 @@ export function wallActsService({ sequelize, accounts, classes, roster, assignme
       if (may(student, 'ownWall.show', { relation: 'student', own: true }) !== 'allowed') throw new Problem('thing.unknown');
       refuseIfAway(schoolClass, 'ownWall.show');
       const found = (await walls.ofStudent(schoolClass, wall, student.userId, now)).find(
-        ({ sight }) => sight.assignment.id === assignmentId,
+        (one) => one.of.assignmentId === of.assignmentId && one.of.pieceId === of.pieceId,
       );
       if (!found) throw new Problem('thing.unknown');
       if (found.refusal !== null) throw new Problem(`wall.${found.refusal}`);
-      const workId = found.sight.record!.work.id;
+      const workId = found.workId!;
+      const { assignmentId, pieceId: portfolioPieceId } = of;
       await inTransaction(sequelize, async (transaction) => {
-        await pieces.bulkCreate([{ id: randomUUID(), wallId, assignmentId, workId, hiddenAt: null, hiddenWord: '' }], {
+        await pieces.bulkCreate([{ id: randomUUID(), wallId, assignmentId, portfolioPieceId, workId, hiddenAt: null, hiddenWord: '' }], {
           ignoreDuplicates: true,
           transaction,
         });
@@ -182,7 +185,7 @@ export function wallActsService({ sequelize, accounts, classes, roster, assignme
     /** A teacher lets remarks be seen, or hides them with a word. Each author and maker hears of it once. */
     async judgeRemarks(teacher: Person, wallId: string, { remarkIds, shown, word }: WallRemarksVerdict, now: Instant): Promise<WallReply> {
       const looking = await walls.toChange(teacher, wallId);
-      const hung = await walls.hungOn([wallId], now, { texts: false });
+      const hung = await walls.hungOn([wallId], now, { contents: false });
       await inTransaction(sequelize, async (transaction) => {
         const rows = await rowsOf(remarks, { where: { id: { [Op.in]: remarkIds } }, lock: true, transaction });
         const hangs = await rowsOf(pieces, { where: { id: { [Op.in]: rows.map((row) => row.wallPieceId) }, wallId }, transaction });
@@ -216,7 +219,7 @@ export function wallActsService({ sequelize, accounts, classes, roster, assignme
       now: Instant,
     ): Promise<WallReply> {
       const looking = await walls.toChange(teacher, wallId);
-      const [hung] = await walls.hungOn([wallId], now, { only: [wallPieceId], texts: false });
+      const [hung] = await walls.hungOn([wallId], now, { only: [wallPieceId], contents: false });
       if (!hung) throw new Problem('thing.unknown');
       await inTransaction(sequelize, async (transaction: Transaction) => {
         const [changed] = await pieces.update(
@@ -226,9 +229,7 @@ export function wallActsService({ sequelize, accounts, classes, roster, assignme
         if (changed === 0) return;
         const who = shown ? 'pieceShown' : 'pieceHidden';
         await news.tell(
-          hung.makers.map((one) =>
-            telling(looking, one.member.student.id, 'wallSettled', `wallSettled ${wallPieceId} ${now}`, { who, word }),
-          ),
+          hung.makers.map((one) => telling(looking, one.id, 'wallSettled', `wallSettled ${wallPieceId} ${now}`, { who, word })),
           now,
           transaction,
         );

@@ -6,8 +6,8 @@ import { htmlPage } from '../../files/html-page';
 import { namesInFolder } from '../../files/names-in-folder';
 import { escaped, richTextHtml } from '../../files/rich-text-html';
 import { fileStem } from '../../files/write-table';
-import type { HandInRecord } from '../pieces/records';
 import type { WallRepliesService } from './wall-replies.service';
+import type { WallContent } from './hanging.service';
 import type { Looking, Person, WallsService } from './walls.service';
 
 const SAID: Record<WallRemarkKind, string> = { liked: 'Liked', question: 'A question', idea: 'An idea' };
@@ -23,13 +23,13 @@ const shownInside = ({ name, mediaType }: { name: string; mediaType: string }): 
 };
 
 /** A piece as the page of a wall shows it. @param names of its files in the folder beside the page */
-function pieceHtml(piece: WallPiece, handIn: HandInRecord, names: readonly string[]): string {
+function pieceHtml(piece: WallPiece, content: WallContent, names: readonly string[]): string {
   const files = piece.files.map((file, index) => ({ ...file, name: names[index]! }));
   const title = piece.by.length > 0 ? piece.by.join(', ') : piece.title;
   const below = piece.by.length > 0 ? `<p class="about" dir="auto">${escaped(piece.title)}</p>` : '';
   const texts = [
-    ...(handIn.text ? [`<div dir="auto">${richTextHtml(handIn.text)}</div>`] : []),
-    ...handIn.sheets.map((one) => `<h3 dir="auto">${escaped(one.title)}</h3><div dir="auto">${richTextHtml(one.text)}</div>`),
+    ...(content.text ? [`<div dir="auto">${richTextHtml(content.text)}</div>`] : []),
+    ...content.sheets.map((one) => `<h3 dir="auto">${escaped(one.title)}</h3><div dir="auto">${richTextHtml(one.text)}</div>`),
   ];
   const links = files.map((file) => `<li><a href="files/${escaped(encodeURIComponent(file.name))}">${escaped(file.name)}</a></li>`);
   const said = piece.remarks
@@ -66,15 +66,15 @@ export function wallPagesService({ fileStore, walls, wallReplies }: Collaborator
       const nameFor = namesInFolder();
       const pages: string[] = [];
       for (const piece of reply.pieces) {
-        const { handIn } = hung.find((one) => one.row.id === piece.id)!;
+        const { content } = hung.find((one) => one.row.id === piece.id)!;
         const names: string[] = [];
         for (const file of piece.files) {
           const name = nameFor(file.name);
           names.push(name);
-          const bytes = await fileStore.read(handIn!.files.find((one) => one.id === file.id)!.fingerprint);
+          const bytes = await fileStore.read(content!.files.find((one) => one.id === file.id)!.fingerprint);
           if (bytes) zip.append(bytes.stream, { name: `files/${name}` });
         }
-        pages.push(pieceHtml(piece, handIn!, names));
+        pages.push(pieceHtml(piece, content!, names));
       }
       zip.append(wallHtml(reply, pages), { name: 'index.html' });
       void zip.finalize();

@@ -7,10 +7,10 @@ import type { ClassesService, SchoolClass } from '../classes/classes.service';
 import type { FamiliesService } from '../families/families.service';
 import { namelessFile } from '../marking/desk.service';
 import { listsOf } from '../pieces/grouped';
-import type { HandInRecord } from '../pieces/records';
 import type { RosterService } from '../roster/roster.service';
 import { defineWalls, type WallRemarkRow } from './walls.model';
-import type { Hung, Looking, Person, WallsService } from './walls.service';
+import type { Hung, WallContent } from './hanging.service';
+import type { Looking, Person, WallsService } from './walls.service';
 
 const EXCERPT = 600;
 const MOST_REMARKS = 5000;
@@ -23,8 +23,8 @@ interface Collaborators {
   walls: WallsService;
 }
 
-/** All that was written in a hand-in, in words alone. */
-const wordsOf = ({ text, sheets }: HandInRecord): string =>
+/** All that was written in a piece, in words alone. */
+const wordsOf = ({ text, sheets }: WallContent): string =>
   [text, ...sheets.map((one) => one.text)].flatMap((one) => (one ? [plainText(one).trim()] : [])).join('\n\n');
 
 /** What whoever looks at a wall is shown of it. */
@@ -56,20 +56,20 @@ export function wallRepliesService({ sequelize, classes, roster, families, walls
     teacher || [...studentIds, ''].some((id) => readsWallRemark({ by: authorId, waits: Boolean(waits), hidden: hiddenAt !== null }, id));
 
   function toPiece(hung: Hung, said: readonly WallRemarkRow[], looking: Looking, name: (id: string) => string): WallPiece {
-    const { row, assignment, makers, showing, shownAt, handIn } = hung;
-    const words = handIn ? wordsOf(handIn) : '';
+    const { row, title, makers, showing, shownAt, content } = hung;
+    const words = content ? wordsOf(content) : '';
     const own = looking.studentIds.some((id) => showing.includes(id));
     const named = looking.teacher || own || looking.wall.names === 'full';
     return {
       id: row.id,
-      title: assignment.title,
-      by: makers.map((one) => name(one.member.student.id)).filter(Boolean),
+      title,
+      by: makers.map((one) => name(one.id)).filter(Boolean),
       own,
       shownAt,
       excerpt: words.length > EXCERPT ? `${words.slice(0, EXCERPT).trimEnd()}…` : words,
-      more: words.length > EXCERPT || (handIn?.sheets.length ?? 0) > 0,
+      more: words.length > EXCERPT || (content?.sheets.length ?? 0) > 0,
       // A file's own name could say more of whose it is than the wall does.
-      files: (handIn?.files ?? []).map((file, index) => ({
+      files: (content?.files ?? []).map((file, index) => ({
         ...file,
         name: named ? file.name : namelessFile(file.name, index + 1),
         fingerprint: '',
@@ -84,7 +84,7 @@ export function wallRepliesService({ sequelize, classes, roster, families, walls
 
   /** Of several walls: what is up on each, without what was written. */
   async function upOn(wallIds: readonly string[], now: Instant): Promise<Map<string, Hung[]>> {
-    const hung = await walls.hungOn(wallIds, now, { texts: false });
+    const hung = await walls.hungOn(wallIds, now, { contents: false });
     return listsOf(hung.filter((one) => one.up).map((one) => [one.row.wallId, one] as const));
   }
 
@@ -120,15 +120,15 @@ export function wallRepliesService({ sequelize, classes, roster, families, walls
     async ownOn({ wall, schoolClass }: Looking, studentId: string, now: Instant): Promise<OwnOnWall[]> {
       const [mine, hung] = await Promise.all([
         walls.ofStudent(schoolClass, wall, studentId, now),
-        walls.hungOn([wall.id], now, { texts: false }),
+        walls.hungOn([wall.id], now, { contents: false }),
       ]);
-      return mine.map(({ sight, refusal }) => {
-        const at = hung.find((one) => one.row.workId === sight.record?.work.id);
+      return mine.map(({ of, title, workId, refusal }) => {
+        const at = hung.find((one) => one.row.workId === workId);
         const shown = at?.showing.includes(studentId) ?? false;
-        const waiting = shown ? at!.makers.filter((one) => !at!.showing.includes(one.member.student.id)) : [];
+        const waiting = shown ? at!.makers.filter((one) => !at!.showing.includes(one.id)) : [];
         return {
-          ...{ assignmentId: sight.assignment.id, title: sight.assignment.title, shown, refusal },
-          waitsFor: waiting.map(({ member: { student } }) => ({ givenName: student.givenName, familyName: student.familyName })),
+          ...{ of, title, shown, refusal },
+          waitsFor: waiting.map(({ givenName, familyName }) => ({ givenName, familyName })),
           seen: shown && at!.up && at!.row.hiddenAt === null,
         };
       });
@@ -138,8 +138,8 @@ export function wallRepliesService({ sequelize, classes, roster, families, walls
     async piece(actor: Actor, wallId: string, wallPieceId: string, now: Instant): Promise<WallPieceReply> {
       const looking = await walls.look(actor, wallId);
       const [hung] = await walls.hungOn([wallId], now, { only: [wallPieceId] });
-      if (!hung?.handIn || !walls.sees(looking, hung)) throw new Problem('thing.unknown');
-      const { text, sheets } = hung.handIn;
+      if (!hung?.content || !walls.sees(looking, hung)) throw new Problem('thing.unknown');
+      const { text, sheets } = hung.content;
       return { text, sheets: sheets.map((one) => ({ title: one.title, text: one.text })) };
     },
 

@@ -17,7 +17,11 @@ export interface WallRow {
 export interface WallPieceRow {
   id: string;
   wallId: string;
-  assignmentId: string;
+  /** of work that was handed in */
+  assignmentId: string | null;
+  /** of a piece of a student's own in their portfolio */
+  portfolioPieceId: string | null;
+  /** the work, or that piece */
   workId: string;
   hiddenAt: Date | null;
   hiddenWord: string;
@@ -64,6 +68,7 @@ export function defineWalls(sequelize: Sequelize) {
         id: key(),
         wallId: DataTypes.STRING,
         assignmentId: DataTypes.STRING,
+        portfolioPieceId: DataTypes.STRING,
         workId: DataTypes.STRING,
         hiddenAt: DataTypes.DATE(3),
         hiddenWord: DataTypes.STRING,

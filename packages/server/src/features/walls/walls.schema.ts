@@ -1,6 +1,13 @@
 import { WALL_NAMES, WALL_REMARK_KINDS, WALL_STANDS } from '@jolly/core';
 import Joi from 'joi';
-import type { NewWallRequest, NoticeVerdict, WallRemarkRequest, WallRemarksVerdict, WallRequest, WallShowRequest } from '../../contract';
+import type {
+  NewWallRequest,
+  NoticeVerdict,
+  WallRemarkRequest,
+  WallRemarksVerdict,
+  WallRequest,
+  WallShowRequest,
+} from '../../contract';
 import { id, line, version } from '../../forms/fields';
 
 const words = {
@@ -23,7 +30,11 @@ export const wallBody = Joi.object<WallRequest, true>({
     .required(),
   version,
 });
-export const wallShowBody = Joi.object<WallShowRequest, true>({ assignmentId: id, shown: Joi.boolean().strict().required() });
+const none = Joi.valid(null).required();
+export const wallShowBody = Joi.object<WallShowRequest, true>({
+  of: Joi.alternatives(Joi.object({ assignmentId: id, pieceId: none }), Joi.object({ assignmentId: none, pieceId: id })).required(),
+  shown: Joi.boolean().strict().required(),
+});
 export const wallVerdictBody = Joi.object<NoticeVerdict, true>(verdict);
 export const wallRemarkBody = Joi.object<WallRemarkRequest, true>({
   id,

@@ -29,7 +29,7 @@ async function handIn(who: Person, id = sketch, text = 'The river slows down her
   expect((await who.post(`/api/my/work/${id}/hand-in`)).status).toBe(201);
 }
 const show = (who: Person, id: string, shown = true, assignmentId = sketch) =>
-  who.put(`/api/my/walls/${id}/shown`, { assignmentId, shown });
+  who.put(`/api/my/walls/${id}/shown`, { of: { assignmentId, pieceId: null }, shown });
 const seen = async (who: Person, id: string) => (await who.get(`/api/walls/${id}`)).body as WallReply;
 const say = (who: Person, id: string, piece: string, text: string, kind = 'idea', remarkId: string = randomUUID()) =>
   who.post(`/api/my/walls/${id}/pieces/${piece}/remarks`, { id: remarkId, kind, text });
@@ -136,6 +136,36 @@ describe('showing', () => {
     expect(((await hana.get('/api/my/walls')).body as MyWallItem[]).map((one) => one.title)).toEqual(['Anything']);
     expect((await show(bao, id, false)).status).toBe(204);
     expect((await seen(finch, id)).pieces).toEqual([]);
+  });
+
+  it('on a free wall a piece of one’s own can hang, with the yes it has; without it, it is gone from the wall too', async () => {
+    const id = await wall({ assignmentId: null });
+    const pieceId = randomUUID();
+    const keep = (version: number, text: string) =>
+      bao.put(`/api/my/portfolio/own/${pieceId}`, { classId: school.rivers, title: 'My kite', text, termFrom: null, version, done: true });
+    const up = (shown = true) => bao.put(`/api/my/walls/${id}/shown`, { of: { assignmentId: null, pieceId }, shown });
+    await keep(0, 'It flew.');
+    await bao.upload(`/api/my/portfolio/own/${pieceId}/files`, Buffer.from('a kite'), 'Bao Lind.txt');
+    await keep(2, 'It flew.');
+    expect((await seen(bao, id)).own).toMatchObject([{ title: 'My kite', refusal: 'noYes' }]);
+    expect((await up()).body.type).toBe('wall.noYes');
+    await finch.put(`/api/portfolio/${pieceId}/word`, { yes: true, word: '', version: 3 });
+    expect((await up()).status).toBe(204);
+    const [piece] = (await seen(hana, id)).pieces;
+    expect(piece).toMatchObject({ title: 'My kite', by: ['Bao'], excerpt: 'It flew.', files: [{ name: 'File 1.txt' }] });
+    const file = `/api/files/${piece!.files[0]!.id}`;
+    expect((await hana.get(file)).status).toBe(200);
+    await keep(4, 'It fell.');
+    expect([(await seen(hana, id)).pieces, (await hana.get(file)).status]).toEqual([[], 404]);
+    await finch.put(`/api/portfolio/${pieceId}/word`, { yes: true, word: '', version: 5 });
+    expect((await seen(hana, id)).pieces).toMatchObject([{ excerpt: 'It fell.' }]);
+    await up(false);
+    expect([(await seen(hana, id)).pieces, (await hana.get(file)).status]).toEqual([[], 404]);
+    await up();
+    await bao.del(`/api/my/portfolio/${pieceId}`);
+    expect((await seen(hana, id)).pieces).toEqual([]);
+    // On the wall of an assignment it has no place.
+    expect((await bao.put(`/api/my/walls/${await wall()}/shown`, { of: { assignmentId: null, pieceId }, shown: true })).status).toBe(404);
   });
 
   it('a teacher hides a piece with a word, which its maker reads and the class does not', async () => {

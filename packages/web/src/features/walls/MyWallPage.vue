@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A wall for a student: what they show there themselves first, then what the class shows. */
+import type { Showable } from '@jolly/server/contract';
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import { ask } from '../../api/client';
@@ -18,9 +19,9 @@ const scope = useScope();
 const wallId = computed(() => String(route.params.wall));
 const { state, value, why, reload, problem, busy, attempt } = useWall(wallId);
 const params = () => ({ wallId: wallId.value });
-const show = (assignmentId: string, shown: boolean) =>
+const show = (of: Showable, shown: boolean) =>
   attempt(async () => {
-    await ask('PUT /api/my/walls/:wallId/shown', { params: params(), body: { assignmentId, shown } });
+    await ask('PUT /api/my/walls/:wallId/shown', { params: params(), body: { of, shown } });
     await reload();
   });
 const unsay = (remarkId: string) =>

@@ -47,8 +47,9 @@ const piece = (more: Partial<WallPiece> = {}): WallPiece => ({
   },
   ...more,
 });
+const work = (assignmentId: string) => ({ assignmentId, pieceId: null });
 const own = (more: Partial<OwnOnWall> = {}): OwnOnWall => ({
-  ...{ assignmentId: 'delta', title: 'Delta', shown: false, refusal: null, waitsFor: [], seen: false },
+  ...{ of: work('delta'), title: 'Delta', shown: false, refusal: null, waitsFor: [], seen: false },
   ...more,
 });
 const reply = (more: Partial<WallReply> = {}): WallReply => ({ wall: wall(), pieces: [piece()], own: [], mayRemark: false, ...more });
@@ -72,10 +73,10 @@ describe('a student', () => {
     });
     expect(page.text()).toContain('families see what you handed in, under your given name');
     await page.press('Show it');
-    expect(last(SHOWN)!.body).toEqual({ assignmentId: 'delta', shown: true });
+    expect(last(SHOWN)!.body).toEqual({ of: work('delta'), shown: true });
     expect(page.text()).toContain('The class sees “Delta”.');
     await page.press('Take back “Delta”');
-    expect(last(SHOWN)!.body).toEqual({ assignmentId: 'delta', shown: false });
+    expect(last(SHOWN)!.body).toEqual({ of: work('delta'), shown: false });
   });
 
   it('chooses among several on a free wall, and reads why one cannot be shown and for whom another waits', async () => {
@@ -84,9 +85,9 @@ describe('a student', () => {
         wall: wall({ assignmentId: null }),
         own: [
           own(),
-          own({ assignmentId: 'map', title: 'Map' }),
-          own({ assignmentId: 'blind', title: 'Blind', refusal: 'nameless' }),
-          own({ assignmentId: 'model', title: 'Model', shown: true, waitsFor: [{ givenName: 'Hana', familyName: 'Lind' }] }),
+          own({ of: { assignmentId: null, pieceId: 'map' }, title: 'Map' }),
+          own({ of: work('blind'), title: 'Blind', refusal: 'nameless' }),
+          own({ of: work('model'), title: 'Model', shown: true, waitsFor: [{ givenName: 'Hana', familyName: 'Lind' }] }),
         ],
       }),
       [SHOWN]: undefined as never,
@@ -95,7 +96,7 @@ describe('a student', () => {
     expect(page.text()).toMatch(/“Model” is seen once .*Hana.* shows it too/);
     await page.choose('Which piece', 'Map');
     await page.press('Show it');
-    expect(last(SHOWN)!.body).toEqual({ assignmentId: 'map', shown: true });
+    expect(last(SHOWN)!.body).toEqual({ of: { assignmentId: null, pieceId: 'map' }, shown: true });
   });
 
   it('leaves a remark of one kind; what was typed stays where it was not stored, and outlives the sheet', async () => {
