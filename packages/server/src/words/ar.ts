@@ -94,6 +94,8 @@ export const ar: Words = {
     absenceNoted: 'سجّل معلم {className} أن {name} لن يحضر: {word}',
     notices: 'إعلانات',
     message: 'كتب إليك {who} بشأن {name}: «{word}»',
+    reminderSubject: 'تذكير: {text}',
+    reminder: 'أردت أن نذكّرك:',
     newsSubject: 'أخبار {name}',
     inviteSubject: 'تابع {name} في المدرسة',
     invite: 'يدعوك {teacher} إلى متابعة ما على {name} من أعمال مدرسية، وما هو ناقص، وما أُعيد. افتح هذا العنوان واكتب الرمز:',

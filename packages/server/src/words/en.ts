@@ -92,6 +92,8 @@ export const en = {
     absenceNoted: 'The teacher of {className} has noted that {name} will not be there: {word}',
     notices: 'Notices',
     message: '{who} wrote to you about {name}: “{word}”',
+    reminderSubject: 'Reminder: {text}',
+    reminder: 'you wanted to be reminded:',
     newsSubject: 'News about {name}',
     inviteSubject: 'See how {name} is doing at school',
     invite:

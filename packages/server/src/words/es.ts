@@ -94,6 +94,8 @@ export const es: Words = {
     absenceNoted: 'El profesorado de {className} ha anotado que {name} no vendrá: {word}',
     notices: 'Avisos',
     message: '{who} le ha escrito sobre {name}: «{word}»',
+    reminderSubject: 'Recordatorio: {text}',
+    reminder: 'quería que se le recordara:',
     newsSubject: 'Novedades de {name}',
     inviteSubject: 'Vea cómo le va a {name} en la escuela',
     invite:

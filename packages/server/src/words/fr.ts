@@ -94,6 +94,8 @@ export const fr: Words = {
     absenceNoted: 'L’enseignant de {className} a noté que {name} ne sera pas là : {word}',
     notices: 'Avis',
     message: '{who} vous a écrit au sujet de {name} : « {word} »',
+    reminderSubject: 'Rappel : {text}',
+    reminder: 'vous vouliez qu’on vous rappelle :',
     newsSubject: 'Nouvelles de {name}',
     inviteSubject: 'Voyez comment se passe l’école pour {name}',
     invite:

@@ -29,10 +29,14 @@ export const coTeacherInvitation = (of: { className: string; teacher: string; li
   ),
 });
 
-export const reminderLetter = (of: { name: string; text: string }): Letter => ({
-  subject: `Reminder: ${of.text}`,
-  body: sign(`Hello ${of.name},\n\nyou wanted to be reminded:\n\n${of.text}`),
-});
+export function reminderLetter({ name, text, language }: { name: string; text: string; language: Language }): Letter {
+  const { letters } = wordsIn(language);
+  return {
+    subject: say(letters.reminderSubject, { text }),
+    body: signIn(language, `${say(letters.hello, { name })}\n\n${letters.reminder}\n\n${text}`),
+    language,
+  };
+}
 
 export const newPassword = (of: { name: string; userName: string; link: string }): Letter => ({
   subject: 'A new password',

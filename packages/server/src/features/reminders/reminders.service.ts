@@ -6,6 +6,7 @@ import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
 import type { AccountsService } from '../accounts/accounts.service';
 import { fullName } from '../accounts/person';
+import type { FamiliesService } from '../families/families.service';
 import { reminderLetter } from '../mail/letters';
 import type { MailService } from '../mail/mail.service';
 import type { NewsService } from '../news/news.service';
@@ -32,11 +33,12 @@ interface Collaborators {
   accounts: AccountsService;
   mail: MailService;
   news: NewsService;
+  families: FamiliesService;
   zoneOf: (person: Person) => Promise<string>;
 }
 
 /** Reminders: each is its owner's alone. Every question is asked with the owner in it, so that nobody else's can come back. */
-export function remindersService({ sequelize, accounts, mail, news, zoneOf }: Collaborators) {
+export function remindersService({ sequelize, accounts, mail, news, families, zoneOf }: Collaborators) {
   const reminders = defineReminders(sequelize);
 
   return {
@@ -94,7 +96,8 @@ export function remindersService({ sequelize, accounts, mail, news, zoneOf }: Co
         order: [['at', 'ASC']],
         limit: AT_ONCE,
       });
-      const people = await accounts.details(due.map((row) => row.ownerId));
+      const ids = due.map((row) => row.ownerId);
+      const [people, languages] = await Promise.all([accounts.details(ids), families.languagesOf(ids)]);
       for (const row of due) {
         const owner = people.get(row.ownerId);
         const { quiet } = await news.settings({ role: (owner?.role ?? 'student') as 'student', userId: row.ownerId });
@@ -102,7 +105,7 @@ export function remindersService({ sequelize, accounts, mail, news, zoneOf }: Co
           const [mine] = await reminders.update({ mailedAt: new Date(now) }, { where: { id: row.id, mailedAt: null }, transaction });
           if (mine === 0 || !owner?.email) return;
           await mail.post(
-            reminderLetter({ name: owner.givenName, text: row.text }),
+            reminderLetter({ name: owner.givenName, text: row.text, language: languages.get(row.ownerId) ?? 'en' }),
             {
               address: owner.email,
               name: fullName(owner),

@@ -14,6 +14,7 @@ import ChildNotices from './ChildNotices.vue';
 import ChildPortfolio from './ChildPortfolio.vue';
 import ChildWalls from './ChildWalls.vue';
 import ClassTalk from './ClassTalk.vue';
+import FamilyReminders from './FamilyReminders.vue';
 import PieceLine from './PieceLine.vue';
 import { useFamilyWords } from './use-family';
 
@@ -49,6 +50,7 @@ const number = (text: string | null) => (text === null ? null : Number(text));
         <div>
           <ChildNotices :child-id="childId" />
           <ChildAbsence :child-id="childId" :zone="value.classes[0]!.zone" />
+          <FamilyReminders :zone="value.classes[0]!.zone" />
           <ChildDates :class-ids="value.classes.map((one) => one.classId)" :zone="value.classes[0]!.zone" />
           <section>
             <div class="heading">

@@ -55,6 +55,27 @@ const lineOf = (title: string) => [...document.querySelectorAll('.line')].find((
 
 afterEach(() => useLanguage('en'));
 
+it('keeps a reminder for whoever reads the page, ticks it off, and takes one away', async () => {
+  const wash = { id: 'wash', text: 'Wash the boots', at: noon - day, byMail: false, done: false, version: 2 };
+  const PUT = 'PUT /api/my/reminders/:reminderId';
+  const { page, last } = await child([rivers()], {
+    'GET /api/my/reminders': [wash],
+    [PUT]: ({ body }) => ({ id: 'new', ...body }),
+    'DELETE /api/my/reminders/:reminderId': undefined as never,
+  });
+  expect(page.text()).toContain('was for');
+  await page.press('Remind me');
+  expect(page.text()).toContain('Nobody else sees it.');
+  await page.fill('Of what', 'The slip');
+  await page.press('Remember it');
+  expect(last(PUT)!.body).toMatchObject({ text: 'The slip', byMail: false, done: false, version: 0 });
+  document.querySelector<HTMLInputElement>('.late input[type=checkbox]')!.click();
+  await page.settled();
+  expect([last(PUT)!.params, last(PUT)!.body]).toMatchObject([{ reminderId: 'wash' }, { done: true, version: 2 }]);
+  await page.press('Take away “Wash the boots”');
+  expect(last('DELETE /api/my/reminders/:reminderId')!.params).toEqual({ reminderId: 'wash' });
+});
+
 describe('one child', () => {
   it('has what is worth most first, and what is closed last', async () => {
     const { page } = await child([
