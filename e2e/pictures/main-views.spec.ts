@@ -36,10 +36,14 @@ test('the main views of the teacher', async ({ browser }) => {
   }[];
   await take(page, 'desk', `/marking/${desk}/${rows.find((row) => row.state === 'inLate')!.student.id}${scope}`, '.paper mark');
   await take(page, 'progress', `/progress${scope}`, 'canvas');
-  await take(page, 'reports', `/reports${scope}`, 'iframe');
-  await take(page, 'class', `/class/${classId}`, 'table');
   await take(page, 'noticeboard', `/class/${classId}/notices`, 'aside .day');
   await take(page, 'register', `/class/${classId}/register?day=2026-11-20`, '.line .name');
+  const [wall] = (await (await page.request.get(`/api/classes/${classId}/walls`)).json()) as { id: string }[];
+  await take(page, 'wall', `/class/${classId}/walls/${wall!.id}`, '.hung img');
+  const { notices } = (await (await page.request.get(`/api/classes/${classId}/notices`)).json()) as {
+    notices: { id: string; hands: object | null }[];
+  };
+  await take(page, 'hands-board', `/class/${classId}/hands/${notices.find((one) => one.hands)!.id}`, '.bars');
   await take(page, 'quiz-compose', `/quiz/${find('Reading a river, quiz').briefId}${scope}`, '.question');
   await take(page, 'quiz-outcome', `/marking/${find('Stream orders, a check').id}/quiz${scope}`, '.outcome-cell');
   await take(page, 'mark-book', `/mark-book?class=${classId}`, '.row-of-book');

@@ -241,5 +241,15 @@ describe('a reminder', () => {
     // Finch looks after the mailroom.
     expect(await mails(finch)).toEqual([]);
     expect((await finch.post(`/api/mailroom/${(await mails(lund))[0]!.id}/again`)).status).toBe(404);
+    // A family reads it in the language it has chosen.
+    const frida = await server.person('frida');
+    await frida.put('/api/family/settings', { language: 'fr', telling: 'never', letterShows: 'score' });
+    await frida.put(`/api/my/reminders/${randomUUID()}`, { text: 'Les bottes', at: at + 2, byMail: true, done: false, version: 0 });
+    await server.services.reminders.mailDue(at + 2);
+    const [[letter]] = (await server.sequelize.query("SELECT subject FROM mails WHERE subject LIKE '%bottes'")) as [
+      { subject: string }[],
+      unknown,
+    ];
+    expect(letter!.subject).toBe('Rappel : Les bottes');
   });
 });
