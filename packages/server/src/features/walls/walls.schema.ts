@@ -1,13 +1,6 @@
 import { WALL_NAMES, WALL_REMARK_KINDS, WALL_STANDS } from '@jolly/core';
 import Joi from 'joi';
-import type {
-  NewWallRequest,
-  NoticeVerdict,
-  WallRemarkRequest,
-  WallRemarksVerdict,
-  WallRequest,
-  WallShowRequest,
-} from '../../contract';
+import type { NewWallRequest, NoticeVerdict, WallRemarkRequest, WallRemarksVerdict, WallRequest, WallShowRequest } from '../../contract';
 import { id, line, version } from '../../forms/fields';
 
 const words = {

@@ -6,6 +6,7 @@ import { computed, ref } from 'vue';
 import { useRoute } from 'vue-router';
 import { ask, download } from '../../api/client';
 import LoadGate from '../../ui/LoadGate.vue';
+import type { Act } from '../../ui/page-acts';
 import PageActs from '../../ui/PageActs.vue';
 import ProblemNote from '../../ui/ProblemNote.vue';
 import { useWords } from '../../ui/use-words';
@@ -53,7 +54,7 @@ async function hide(word: string): Promise<void> {
 }
 const save = () => attempt(() => download('GET /api/walls/:wallId/zip', 'wall.zip', { params: params() }));
 const print = () => window.print();
-const acts = computed(() => {
+const acts = computed<Act[]>(() => {
   const at = value.value?.wall.stand;
   return [
     { title: t('walls.edit'), press: () => (editing.value = true) },
