@@ -245,7 +245,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const portfolioHome = portfolioHomeService({ fileStore, accounts, myWork, portfolioEntries });
   const ofPortfolios = { accounts, classes, assignments, families, board, pieces, works, portfolioEntries, news };
   const portfolioWords = portfolioWordsService({ sequelize, ...ofPortfolios });
-  const today = todayService({ accounts, classes, assignments, classBoards, extensions, joining, roster, portfolioEntries });
+  const today = todayService({ accounts, classes, assignments, classBoards, extensions, joining, roster, portfolioWords });
   const termLine = termLineService({ classes, classBoards, myWork });
   const find = findService({ classes, roster, groups, assignments, myWork, shelf, questionStore, reports });
   const lessons = lessonsService({ sequelize, classes, roster });

@@ -48,9 +48,8 @@ export interface WallItem extends Wall {
   /** remarks that wait for a teacher's yes; for teachers */
   waiting: number;
 }
-/** A student's own list says too whether they show something on it. */
+/** A student's own list says too how many of their pieces they show on it. */
 export interface MyWallItem extends Wall {
-  pieces: number;
   mine: number;
 }
 export interface WallRemark {

@@ -41,12 +41,6 @@ export function portfolioEntriesService({ sequelize, accounts, classes, works }:
     byId: (id: string, transaction?: Transaction): Promise<PortfolioRow | null> =>
       transaction ? rowByKey(pieces, id, { transaction, lock: true }) : rowByKey(pieces, id),
 
-    /** How many pieces of each class wait for a word. */
-    async waitingIn(classIds: readonly string[]): Promise<Map<string, number>> {
-      const rows = classIds.length === 0 ? [] : await service.rows({ classId: { [Op.in]: [...classIds] }, stand: 'waits' });
-      return new Map([...listsOf(rows.map((row) => [row.classId, row] as const))].map(([classId, all]) => [classId, all.length]));
-    },
-
     async filesOf(ids: readonly string[]): Promise<Map<string, WorkFile[]>> {
       if (ids.length === 0) return new Map();
       const rows = await rowsOf(files, { where: { portfolioPieceId: { [Op.in]: [...ids] } }, order: [['addedAt', 'ASC'], ['id', 'ASC']] }); // prettier-ignore

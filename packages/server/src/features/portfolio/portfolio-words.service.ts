@@ -1,4 +1,4 @@
-import { familiesSee, may, type Actor } from '@jolly/core';
+import { familiesSee, may, type Actor, type Instant } from '@jolly/core';
 import { Op, type Sequelize } from 'sequelize';
 import type { FamilyPortfolioPiece, PortfolioWaiting, PortfolioWord, WorkFile } from '../../contract';
 import { inTransaction } from '../../db/transaction';
@@ -11,6 +11,7 @@ import type { FamiliesService } from '../families/families.service';
 import type { Teacher } from '../marking/desk.service';
 import type { NewsService } from '../news/news.service';
 import type { BoardService } from '../pieces/board.service';
+import { listsOf } from '../pieces/grouped';
 import { isApartFromName } from '../pieces/nameless';
 import type { PiecesService } from '../pieces/pieces.service';
 import type { HandInRecord } from '../pieces/records';
@@ -60,13 +61,29 @@ export function portfolioWordsService({
     return (row) => by.get(`${row.assignmentId} ${row.studentId}`);
   }
 
+  /** What waits for a word in these classes, the oldest first. Work without a name waits unseen until it is returned. */
+  async function waitingIn(classIds: readonly string[], now: Instant) {
+    const rows = (await portfolioEntries.rows({ classId: { [Op.in]: [...classIds] }, stand: 'waits' })).reverse();
+    const sightOf = await sightsOf(rows, now);
+    const isTold = (row: PortfolioRow) => row.assignmentId === null || (sightOf(row) !== undefined && !isApartFromName(sightOf(row)!));
+    return { rows: rows.filter(isTold), sightOf };
+  }
+
   return {
+    /** How many pieces wait in each of these classes. */
+    async waitingOf(classIds: readonly string[], now: Instant): Promise<Map<string, number>> {
+      const { rows } = await waitingIn(classIds, now);
+      return new Map([...listsOf(rows.map((row) => [row.classId, row] as const))].map(([classId, all]) => [classId, all.length]));
+    },
+
     /** What waits for a word in all classes of a teacher, the oldest first. Work without a name waits until it is returned. */
     async waiting(teacher: Teacher, now: number): Promise<PortfolioWaiting[]> {
       const of = await classes.load(await classes.taughtBy(teacher.userId));
-      const rows = (await portfolioEntries.rows({ classId: { [Op.in]: of.map((one) => one.id) }, stand: 'waits' })).reverse();
-      const [sightOf, people] = await Promise.all([sightsOf(rows, now), accounts.people([...new Set(rows.map((row) => row.studentId))])]);
-      const told = rows.filter((row) => row.assignmentId === null || (sightOf(row) && !isApartFromName(sightOf(row)!)));
+      const { rows: told, sightOf } = await waitingIn(
+        of.map((one) => one.id),
+        now,
+      );
+      const people = await accounts.people([...new Set(told.map((row) => row.studentId))]);
       const [shown, handIns] = await Promise.all([
         portfolioEntries.toPieces(told, { askerId: teacher.userId, sightOf }),
         portfolioEntries.handInsOf(told, sightOf),

@@ -155,7 +155,7 @@ describe('work that was handed in', () => {
     const id = await handedIn();
     await finch.put(`/api/assignments/${id}/marking`, { namesHidden: true });
     const { pieces } = (await bao.put('/api/my/portfolio', { assignmentId: id, why: '' })).body as PortfolioReply;
-    expect(await waiting()).toEqual([]);
+    expect([await waiting(), ((await finch.get('/api/today')).body as TodayReply).portfolios]).toEqual([[], []]);
     expect((await say(pieces[0]!, true)).status).toBe(404);
   });
 });

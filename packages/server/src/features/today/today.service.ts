@@ -7,7 +7,7 @@ import type { ExtensionsService } from '../exceptions/extensions.service';
 import { toPiles } from '../marking/piles.service';
 
 import type { ClassBoardsService } from '../pieces/class-boards.service';
-import type { PortfolioEntriesService } from '../portfolio/portfolio-entries.service';
+import type { PortfolioWordsService } from '../portfolio/portfolio-words.service';
 import type { JoiningService } from '../roster/joining.service';
 import type { RosterService } from '../roster/roster.service';
 import { type LeanSight, teacherViewer } from '../pieces/sight';
@@ -83,7 +83,7 @@ interface Collaborators {
   extensions: ExtensionsService;
   joining: JoiningService;
   roster: RosterService;
-  portfolioEntries: PortfolioEntriesService;
+  portfolioWords: PortfolioWordsService;
 }
 
 /** The teacher's first page: what waits on them, what waits on students, what is coming. */
@@ -95,7 +95,7 @@ export function todayService({
   extensions,
   joining,
   roster,
-  portfolioEntries,
+  portfolioWords,
 }: Collaborators) {
   return {
     /** The classes in which something is still missing before the first lesson: students, a way to sign in, the first work. */
@@ -126,7 +126,10 @@ export function todayService({
       const [requests, joinings, portfolios] = await Promise.all([
         extensions.waitingOn(boards, now),
         joining.waitingIn(boards.classes),
-        portfolioEntries.waitingIn(boards.classes.map((one) => one.id)),
+        portfolioWords.waitingOf(
+          boards.classes.map((one) => one.id),
+          now,
+        ),
       ]);
       return {
         anyIssued: issued.length > 0,

@@ -8,7 +8,7 @@ import { escaped, richTextHtml } from '../../files/rich-text-html';
 import { fileStem } from '../../files/write-table';
 import type { WallRepliesService } from './wall-replies.service';
 import type { WallContent } from './hanging.service';
-import type { Looking, Person, WallsService } from './walls.service';
+import type { Person, WallsService } from './walls.service';
 
 const SAID: Record<WallRemarkKind, string> = { liked: 'Liked', question: 'A question', idea: 'An idea' };
 const WIDE =
@@ -60,8 +60,8 @@ export function wallPagesService({ fileStore, walls, wallReplies }: Collaborator
     /** @returns its name, and the zip to read it from */
     async zip(teacher: Person, wallId: string, now: number): Promise<{ name: string; zip: archiver.Archiver }> {
       const looking = await walls.look(teacher, wallId);
-      const asClass: Looking = { ...looking, teacher: false };
-      const [reply, hung] = await Promise.all([wallReplies.toReply(asClass, now), walls.hungOn([wallId], now)]);
+      const hung = await walls.hungOn([wallId], now);
+      const reply = await wallReplies.toReply({ ...looking, teacher: false }, hung);
       const zip = archiver('zip', { zlib: { level: 6 } });
       const nameFor = namesInFolder();
       const pages: string[] = [];

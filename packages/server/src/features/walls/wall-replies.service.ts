@@ -88,17 +88,26 @@ export function wallRepliesService({ sequelize, classes, roster, families, walls
     return listsOf(hung.filter((one) => one.up).map((one) => [one.row.wallId, one] as const));
   }
 
-  const service = {
-    remarksOn,
+  /** What a student may show on a wall, and what they show. */
+  async function ownOn({ wall, schoolClass }: Looking, hung: readonly Hung[], studentId: string, now: Instant): Promise<OwnOnWall[]> {
+    const mine = await walls.ofStudent(schoolClass, wall, studentId, now);
+    return mine.map(({ of, title, workId, refusal }) => {
+      const at = hung.find((one) => one.row.workId === workId);
+      const shown = at?.showing.includes(studentId) ?? false;
+      const waiting = shown ? at!.makers.filter((one) => !at!.showing.includes(one.id)) : [];
+      return {
+        ...{ of, title, shown, refusal },
+        waitsFor: waiting.map(({ givenName, familyName }) => ({ givenName, familyName })),
+        seen: shown && at!.up && at!.row.hiddenAt === null,
+      };
+    });
+  }
 
-    /** Everything on a wall for whoever looks. @param looking as found by `walls.look` */
-    async toReply(looking: Looking, now: Instant): Promise<WallReply> {
+  const service = {
+    /** Everything on a wall for whoever looks. @param looking as found by `walls.look` @param hung with contents */
+    async toReply(looking: Looking, hung: readonly Hung[]): Promise<WallReply> {
       const { wall, schoolClass, teacher, studentIds } = looking;
-      const [hung, name, [head]] = await Promise.all([
-        walls.hungOn([wall.id], now),
-        namesFor(looking),
-        walls.toWalls([wall], [schoolClass]),
-      ]);
+      const [name, [head]] = await Promise.all([namesFor(looking), walls.toWalls([wall], [schoolClass])]);
       const seen = hung.filter((one) => walls.sees(looking, one));
       const said = listsOf((await remarksOn(seen.map((one) => one.row.id))).map((one) => [one.wallPieceId, one] as const));
       return {
@@ -111,27 +120,10 @@ export function wallRepliesService({ sequelize, classes, roster, families, walls
 
     async look(actor: Person, wallId: string, now: Instant): Promise<WallReply> {
       const looking = await walls.look(actor, wallId);
-      const reply = await service.toReply(looking, now);
+      const hung = await walls.hungOn([wallId], now);
+      const reply = await service.toReply(looking, hung);
       if (actor.role !== 'student') return { ...reply, mayRemark: false };
-      return { ...reply, own: await service.ownOn(looking, actor.userId, now) };
-    },
-
-    /** What a student may show on a wall, and what they show. */
-    async ownOn({ wall, schoolClass }: Looking, studentId: string, now: Instant): Promise<OwnOnWall[]> {
-      const [mine, hung] = await Promise.all([
-        walls.ofStudent(schoolClass, wall, studentId, now),
-        walls.hungOn([wall.id], now, { contents: false }),
-      ]);
-      return mine.map(({ of, title, workId, refusal }) => {
-        const at = hung.find((one) => one.row.workId === workId);
-        const shown = at?.showing.includes(studentId) ?? false;
-        const waiting = shown ? at!.makers.filter((one) => !at!.showing.includes(one.id)) : [];
-        return {
-          ...{ of, title, shown, refusal },
-          waitsFor: waiting.map(({ givenName, familyName }) => ({ givenName, familyName })),
-          seen: shown && at!.up && at!.row.hiddenAt === null,
-        };
-      });
+      return { ...reply, own: await ownOn(looking, hung, actor.userId, now) };
     },
 
     /** The whole of a piece that is seen. @throws Problem `thing.unknown` */
@@ -150,10 +142,9 @@ export function wallRepliesService({ sequelize, classes, roster, families, walls
         rows.map((row) => row.id),
         now,
       );
+      const wallOf = new Map([...up.values()].flat().map(({ row }) => [row.id, row.wallId]));
       const waiting = listsOf(
-        (await remarksOn([...up.values()].flat().map((one) => one.row.id)))
-          .filter((one) => one.waits)
-          .map((one) => [[...up.values()].flat().find(({ row }) => row.id === one.wallPieceId)!.row.wallId, one] as const),
+        (await remarksOn([...wallOf.keys()])).filter((one) => one.waits).map((one) => [wallOf.get(one.wallPieceId)!, one] as const),
       );
       return (await walls.toWalls(rows, [schoolClass])).map((one) => ({
         ...one,
@@ -162,17 +153,14 @@ export function wallRepliesService({ sequelize, classes, roster, families, walls
       }));
     },
 
-    /** Walls that a student sees: of the classes they are in, not taken down. */
-    async mine(student: Person, now: Instant): Promise<MyWallItem[]> {
+    /** Walls that a student sees: of the classes they are in, not taken down; with how much of theirs they show there. */
+    async mine(student: Person): Promise<MyWallItem[]> {
       const { rows, of } = await seenBy(student.userId);
-      const up = await upOn(
+      const shown = await walls.shownBy(
+        student.userId,
         rows.map((row) => row.id),
-        now,
       );
-      return (await walls.toWalls(rows, of)).map((one) => {
-        const hung = (up.get(one.id) ?? []).filter(({ row, showing }) => row.hiddenAt === null || showing.includes(student.userId));
-        return { ...one, pieces: hung.length, mine: hung.filter(({ showing }) => showing.includes(student.userId)).length };
-      });
+      return (await walls.toWalls(rows, of)).map((one) => ({ ...one, mine: shown.get(one.id) ?? 0 }));
     },
 
     /** Walls that the family of a student sees. */

@@ -63,7 +63,7 @@ export const wallRoutes = ({
     route: 'GET /api/my/walls',
     action: 'ownWork.look',
     does: 'The walls of your classes.',
-    handle: ({ actor, now }) => wallReplies.mine(asStudent(actor), now),
+    handle: ({ actor }) => wallReplies.mine(asStudent(actor)),
   },
   {
     route: 'GET /api/family/children/:studentId/walls',

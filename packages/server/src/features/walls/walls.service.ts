@@ -100,6 +100,17 @@ export function wallsService({ sequelize, classes, roster, assignments, families
         .map(({ stand: _, ...one }) => one);
     },
 
+    /** How many pieces a student shows on each of these walls. */
+    async shownBy(studentId: string, wallIds: readonly string[]): Promise<Map<string, number>> {
+      const mine = wallIds.length === 0 ? [] : await rowsOf(shows, { where: { studentId } });
+      const rows = await rowsOf(pieces, {
+        where: { id: { [Op.in]: mine.map((one) => one.wallPieceId) }, wallId: { [Op.in]: [...wallIds] } },
+      });
+      const counts = new Map<string, number>();
+      for (const { wallId } of rows) counts.set(wallId, (counts.get(wallId) ?? 0) + 1);
+      return counts;
+    },
+
     /** Is a piece there for whoever looks? What a teacher has hidden, teachers and its makers still see. */
     sees: ({ teacher, studentIds }: Looking, { up, row, showing }: Hung): boolean =>
       up && (row.hiddenAt === null || teacher || studentIds.some((id) => showing.includes(id))),

@@ -27,10 +27,7 @@ const mine = computed(() => (value.value ?? []).filter((one) => scope.inScope(on
               ><span class="small muted under" dir="auto">{{
                 [one.className, ...(one.stand === 'closed' ? [t('walls.stands.closed')] : [])].join(' · ')
               }}</span></span
-            ><span class="small end"
-              >{{ count('walls.facts', one.pieces)
-              }}<span v-if="one.pieces > 0" class="under muted">{{ count('walls.lineMine', one.mine) }}</span></span
-            ></RouterLink
+            ><span v-if="one.mine > 0" class="small end">{{ count('walls.lineMine', one.mine) }}</span></RouterLink
           >
         </li>
       </ul>

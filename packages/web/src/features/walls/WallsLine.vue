@@ -17,9 +17,7 @@ const only = computed(() => (mine.value.length === 1 ? mine.value[0]! : null));
   <div v-if="mine.length > 0" class="sheet line">
     <RouterLink :to="{ path: only ? `/walls/${only.id}` : '/walls', query: scope.kept.value }"
       ><strong>{{ t('walls.title') }}</strong
-      ><span class="small muted under" dir="auto">{{
-        only ? `${only.title} · ${count('walls.facts', only.pieces)}` : count('walls.lineCount', mine.length)
-      }}</span></RouterLink
+      ><span class="small muted under" dir="auto">{{ only ? only.title : count('walls.lineCount', mine.length) }}</span></RouterLink
     >
   </div>
 </template>

@@ -181,7 +181,7 @@ describe('a teacher', () => {
 });
 
 it('My work has one line of it: to the wall where there is one, to all where there are more, and none without', async () => {
-  const item = (id: string, more: Partial<MyWallItem> = {}): MyWallItem => ({ ...wall({ id }), pieces: 4, mine: 0, ...more });
+  const item = (id: string, more: Partial<MyWallItem> = {}): MyWallItem => ({ ...wall({ id }), mine: 0, ...more });
   const line = async (walls: MyWallItem[]) => {
     serving({ 'GET /api/my/walls': walls });
     return opened(WallsLine, { at: '/work', path: '/work' });
