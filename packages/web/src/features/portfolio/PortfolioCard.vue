@@ -15,6 +15,7 @@ const props = defineProps<{
   mine: boolean;
 }>();
 const emit = defineEmits<{ remove: []; change: [] }>();
+defineSlots<{ default?: () => unknown }>();
 const { t, count, points, day } = useWords();
 const line = useTermLine();
 const { kept } = useScope();
@@ -70,6 +71,7 @@ const facts = computed(() => [
         >{{ t('portfolio.remove') }}</Button
       >
     </p>
+    <slot />
   </li>
 </template>
 

@@ -16,6 +16,7 @@ import FormLine from '../../ui/FormLine.vue';
 import ProblemNote from '../../ui/ProblemNote.vue';
 import OwnPieceSheet from './OwnPieceSheet.vue';
 import PortfolioCard from './PortfolioCard.vue';
+import WordActs from './WordActs.vue';
 
 const { t } = useWords();
 const route = useRoute();
@@ -63,6 +64,15 @@ watch([own, theirs], () => (out.value = null));
 const takeHome = () => attempt(() => download('GET /api/my/portfolio/zip', 'portfolio.zip'));
 const addressOf = ({ assignmentId }: PortfolioPiece): string | null =>
   assignmentId === null ? null : own.value ? `/work/${assignmentId}` : `/marking/${assignmentId}/${String(route.params.student)}`;
+
+/** of which piece a teacher says something else than they have said */
+const otherwise = ref('');
+const say = (piece: PortfolioPiece, yes: boolean, word: string) =>
+  attempt(async () => {
+    await ask('PUT /api/portfolio/:pieceId/word', { params: { pieceId: piece.id }, body: { yes, word, version: piece.version } });
+    otherwise.value = '';
+    await reload();
+  });
 
 /** what of one's own is put together in the sheet */
 const making = ref<{ first: PortfolioPiece | null; about: LookBack | null } | null>(null);
@@ -119,7 +129,18 @@ const stored = () => {
                 :mine="own"
                 @remove="piece.assignmentId === null ? (removing = piece) : remove(piece)"
                 @change="making = { first: piece, about: null }"
-              />
+                ><template v-if="!own && piece.own"
+                  ><WordActs
+                    v-if="piece.stand === 'waits' || otherwise === piece.id"
+                    :id="piece.id"
+                    :title="piece.title"
+                    :name="piece.by"
+                    :busy="busy"
+                    :problem="otherwise === piece.id ? problem : null"
+                    @say="(yes, word) => say(piece, yes, word)"
+                  /><Button v-else type="link" size="small" @click="otherwise = piece.id">{{ t('portfolio.otherwise') }}</Button></template
+                ></PortfolioCard
+              >
               <li v-if="removing?.id === piece.id" class="note row wrap">
                 <span class="grow" dir="auto">{{ t('portfolio.goneForGood', { title: piece.title }) }}</span><Button
                   danger

@@ -146,6 +146,25 @@ describe('a teacher', () => {
     expect(page.text()).toContain('Nothing waits for your word.');
   });
 
+  it('says something else than before on the page of one student, and nothing about what they chose themselves', async () => {
+    const { last } = serving({
+      'GET /api/classes/:classId/progress/:studentId/portfolio': reply({
+        pieces: [
+          piece({ stand: 'yes', version: 3, removable: false }),
+          piece({ id: 'chosen', title: 'Delta', own: false, by: 'Odile Finch', stand: 'yes' }),
+        ],
+      }),
+      [SAY]: undefined as never,
+    });
+    const page = await opened(PortfolioPage, { at: '/progress/rivers/bao/portfolio', path: '/progress/:classId/:student/portfolio' });
+    expect(page.text().match(/Say something else/g)).toHaveLength(1);
+    await page.press('Say something else');
+    await page.press('Back, with a word: “My kite” of Bao Lind');
+    await page.fill('A word to Bao Lind', 'Not for home.');
+    await page.press('Give it back with it');
+    expect(last(SAY)!.body).toEqual({ yes: false, word: 'Not for home.', version: 3 });
+  });
+
   it('says no word to what was changed meanwhile, and is shown it as it is', async () => {
     let there = [one('Kite')];
     const { page } = await look(() => there, new Refusal(409, 'conflict.changedMeanwhile'));

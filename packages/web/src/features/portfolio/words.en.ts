@@ -65,6 +65,7 @@ export const portfolioWords = {
     back: 'Back, with a word',
     backOf: 'Back, with a word: “{title}” of {name}',
     word: 'A word to {name}',
+    otherwise: 'Say something else',
     sayYes: 'Say yes with it',
     sayBack: 'Give it back with it',
     changed: '{name} changed it meanwhile. Look at it as it is now.',
