@@ -1,12 +1,14 @@
-// A show of hands of 200 students within ten seconds, with its board looked at; and a noticeboard of 200 notices with 2,000 answers.
+// A show of hands of 200 students within ten seconds, with its board looked at; a noticeboard of 200 notices with 2,000 answers; and
+// a wall of 30 pieces with 300 remarks.
 const { textOf } = require('@jolly/core');
 const { blankNotice } = require('@jolly/server/dist/features/notices/blank-notice');
 const { randomUUID } = require('node:crypto');
-const { aClassOf, ask, base, measure, quantile, say, signIn } = require('./client.cjs');
+const { aClassOf, ask, base, issue, measure, quantile, say, signIn } = require('./client.cjs');
 
 const STUDENTS = 200;
 const WITHIN_MS = 10_000;
 const [NOTICES, ANSWERS] = [200, 2_000];
+const [PIECES, REMARKS] = [30, 300];
 const wait = (ms) => new Promise((go) => setTimeout(go, Math.max(0, ms)));
 
 const notice = (classId, title, more = {}) => ({
@@ -84,6 +86,31 @@ async function main() {
       how,
     );
     await measure('the same as a student reads it', () => ask(some[0], 'GET', '/api/my/notices'), how);
+  }
+
+  const { classId: walled, students: makers } = await aClassOf(PIECES, teacher, 'Wall');
+  const { version } = (await ask(teacher, 'GET', '/api/classes')).find((one) => one.id === walled);
+  await ask(teacher, 'PATCH', `/api/classes/${walled}`, { wallRemarks: 'atOnce', version });
+  const assignmentId = await issue(teacher, walled, { title: 'Delta', due: Date.now() + 86_400_000, instructions: textOf('Draw a delta.') });
+  const wallId = randomUUID();
+  await ask(teacher, 'POST', `/api/classes/${walled}/walls`, { id: wallId, assignmentId, title: 'Deltas', prompt: '', names: 'given' });
+  const words = textOf('The river slows down here and drops what it carries. '.repeat(40));
+  for (const student of makers) {
+    await ask(student, 'PUT', `/api/my/work/${assignmentId}/text`, { text: words, version: 0 });
+    await ask(student, 'POST', `/api/my/work/${assignmentId}/hand-in`);
+    await ask(student, 'PUT', `/api/my/walls/${wallId}/shown`, { of: { assignmentId, pieceId: null }, shown: true });
+  }
+  const { pieces } = await ask(teacher, 'GET', `/api/walls/${wallId}`);
+  for (let n = 0; n < REMARKS; n++) {
+    // The pieces come the last shown first: each says something to one that is not their own.
+    const of = pieces[(PIECES - (n % PIECES) + Math.floor(n / PIECES)) % PIECES];
+    const at = `/api/my/walls/${wallId}/pieces/${of.id}/remarks`;
+    await ask(makers[n % PIECES], 'POST', at, { id: randomUUID(), kind: 'idea', text: `Remark ${n}: label the arms.` });
+  }
+  for (const atOnce of [1, 4]) {
+    const how = { times: 100, atOnce };
+    await measure(`a wall of ${PIECES} pieces with ${REMARKS} remarks`, () => ask(teacher, 'GET', `/api/walls/${wallId}`), how);
+    await measure('the same as a student looks at it', () => ask(makers[0], 'GET', `/api/walls/${wallId}`), how);
   }
 }
 

@@ -64,6 +64,7 @@ it('an empty class, and one without work, have nothing to show and fail nowhere'
   expect((await stranger.get(`/api/classes/${body.id}/progress`)).body.rows).toEqual([]);
   expect((await stranger.get('/api/today')).body).toEqual({
     anyIssued: false,
+    portfolios: [],
     piles: [],
     waitingOn: [],
     coming: [],
