@@ -91,7 +91,11 @@ async function main() {
   const { classId: walled, students: makers } = await aClassOf(PIECES, teacher, 'Wall');
   const { version } = (await ask(teacher, 'GET', '/api/classes')).find((one) => one.id === walled);
   await ask(teacher, 'PATCH', `/api/classes/${walled}`, { wallRemarks: 'atOnce', version });
-  const assignmentId = await issue(teacher, walled, { title: 'Delta', due: Date.now() + 86_400_000, instructions: textOf('Draw a delta.') });
+  const assignmentId = await issue(teacher, walled, {
+    title: 'Delta',
+    due: Date.now() + 86_400_000,
+    instructions: textOf('Draw a delta.'),
+  });
   const wallId = randomUUID();
   await ask(teacher, 'POST', `/api/classes/${walled}/walls`, { id: wallId, assignmentId, title: 'Deltas', prompt: '', names: 'given' });
   const words = textOf('The river slows down here and drops what it carries. '.repeat(40));

@@ -33,7 +33,8 @@ async function say({ piece, student }: PortfolioWaiting, yes: boolean, word: str
     ask('PUT /api/portfolio/:pieceId/word', { params: { pieceId: piece.id }, body: { yes, word, version: piece.version } }),
   );
   if (done) value.value = (value.value ?? []).filter((one) => one.piece.id !== piece.id);
-  else if (problem.value?.code === 'conflict.changedMeanwhile') {
+  else if (problem.value?.code === 'conflict.changedMeanwhile' || problem.value?.status === 404) {
+    // Changed, or taken out again: what is there now is shown.
     changed.value = name(student);
     problem.value = null;
     await reload();

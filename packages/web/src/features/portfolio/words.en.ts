@@ -68,7 +68,7 @@ export const portfolioWords = {
     otherwise: 'Say something else',
     sayYes: 'Say yes with it',
     sayBack: 'Give it back with it',
-    changed: '{name} changed it meanwhile. Look at it as it is now.',
+    changed: '{name} changed it or took it out meanwhile. What you see is as it is now.',
     openWork: 'On the marking desk',
   },
 };
