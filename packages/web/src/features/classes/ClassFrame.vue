@@ -71,7 +71,7 @@ const practise = () =>
 <template>
   <LoadGate :state="classes.all ? 'ready' : state" :why="why" @retry="reload">
     <div class="page">
-      <div class="row wrap classes">
+      <div class="row wrap classes no-print">
         <LinkButton
           v-for="one in classes.active"
           :key="one.id"
@@ -124,9 +124,10 @@ const practise = () =>
               }}
             </p>
           </div>
-          <Button v-if="current.putAwayAt === null" @click="practise">{{ t('practice.enter') }}</Button>
+          <Button v-if="current.putAwayAt === null" class="no-print" @click="practise">{{ t('practice.enter') }}</Button>
         </div>
         <RouteTabs
+          class="no-print"
           :label="t('class.parts.label')"
           :tabs="
             PARTS.map((one) => ({

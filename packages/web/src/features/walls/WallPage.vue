@@ -73,7 +73,7 @@ const acts = computed<Act[]>(() => {
   <ClassFrame>
     <LoadGate :state="state" :why="why" @retry="reload">
       <template v-if="value">
-        <p class="small back">
+        <p class="small back no-print">
           <RouterLink :to="{ path: `/class/${value.wall.classId}/walls`, query: scope.kept.value }">{{ t('walls.all') }}</RouterLink>
         </p>
         <div class="heading">
@@ -82,7 +82,7 @@ const acts = computed<Act[]>(() => {
             >{{ count('walls.facts', value.pieces.length)
             }}<template v-if="value.wall.assignment"> · {{ t('walls.ofAssignment', { title: value.wall.assignment }) }}</template></span
           >
-          <PageActs :more="t('walls.more')" :rest="acts"
+          <PageActs class="no-print" :more="t('walls.more')" :rest="acts"
             ><Button :disabled="busy" @click="save">{{ t('walls.save') }}</Button></PageActs
           >
         </div>
@@ -91,7 +91,7 @@ const acts = computed<Act[]>(() => {
           {{ t(value.wall.stand === 'closed' ? 'walls.closedNote' : 'walls.downNote') }}
         </p>
         <ProblemNote :problem="problem" />
-        <section v-if="waiting.length > 0" class="sheet waiting" :aria-label="t('walls.waitingTitle')">
+        <section v-if="waiting.length > 0" class="sheet waiting no-print" :aria-label="t('walls.waitingTitle')">
           <div class="row">
             <h3 class="grow">{{ t('walls.waitingTitle') }}</h3>
             <Button
@@ -168,11 +168,5 @@ h3 {
 .one p {
   margin: 0;
   overflow-wrap: anywhere;
-}
-@media print {
-  .waiting,
-  .back {
-    display: none;
-  }
 }
 </style>
