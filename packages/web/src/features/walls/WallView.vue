@@ -43,7 +43,13 @@ const actsOf = (piece: WallPiece) =>
       :about="reply.wall.assignmentId === null && whose(piece) !== piece.title ? piece.title : undefined"
     >
       <template #acts
-        ><ActMenu v-if="teacher" small :title="t('walls.acts')" :label="t('walls.actsOf', { name: whose(piece) })" :acts="actsOf(piece)"
+        ><ActMenu
+          v-if="teacher"
+          class="no-print"
+          small
+          :title="t('walls.acts')"
+          :label="t('walls.actsOf', { name: whose(piece) })"
+          :acts="actsOf(piece)"
       /></template>
       <p v-if="piece.hidden" class="small" dir="auto">
         {{ piece.hidden.word ? t('walls.hiddenWord', { word: piece.hidden.word }) : t('walls.hidden') }}
@@ -84,10 +90,5 @@ const actsOf = (piece: WallPiece) =>
 }
 .foot {
   margin: 8px 0 0;
-}
-@media print {
-  .foot button {
-    display: none;
-  }
 }
 </style>
