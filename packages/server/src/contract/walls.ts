@@ -69,8 +69,10 @@ export interface WallPiece {
   id: string;
   /** of what it is */
   title: string;
-  /** whose, as the wall names people; empty where it names nobody */
+  /** whose, as the wall names people, to teachers by their whole names; empty where it names nobody */
   by: string[];
+  /** whose, as the class reads it: what goes onto paper */
+  shownAs: string[];
   own: boolean;
   shownAt: Instant;
   /** how its words begin */

@@ -31,14 +31,11 @@ const wordsOf = ({ text, sheets }: WallContent): string =>
 export function wallRepliesService({ sequelize, classes, roster, families, walls }: Collaborators) {
   const { remarks } = defineWalls(sequelize);
 
-  /** What people on a wall are called by whoever looks; to teachers everybody by their whole name. */
-  async function namesFor({ wall, teacher }: Looking): Promise<(id: string) => string> {
-    const members = await roster.membersOf([wall.classId]);
-    const named = wallNames(
-      teacher ? 'full' : wall.names,
-      members.map((one) => one.student),
-    );
-    return (id) => named.get(id) ?? '';
+  /** What people on a wall are called by whoever looks, and by the class; to teachers everybody by their whole name. */
+  async function namesFor({ wall, teacher }: Looking): Promise<Record<'name' | 'shownAs', (id: string) => string>> {
+    const people = (await roster.membersOf([wall.classId])).map((one) => one.student);
+    const [seen, shown] = [wallNames(teacher ? 'full' : wall.names, people), wallNames(wall.names, people)];
+    return { name: (id) => seen.get(id) ?? '', shownAs: (id) => shown.get(id) ?? '' };
   }
 
   function toRemark(row: WallRemarkRow, { teacher, studentIds }: Looking, name: (id: string) => string): WallRemark {
@@ -55,7 +52,12 @@ export function wallRepliesService({ sequelize, classes, roster, families, walls
   const readsRemark = ({ teacher, studentIds }: Looking, { authorId, waits, hiddenAt }: WallRemarkRow): boolean =>
     teacher || [...studentIds, ''].some((id) => readsWallRemark({ by: authorId, waits: Boolean(waits), hidden: hiddenAt !== null }, id));
 
-  function toPiece(hung: Hung, said: readonly WallRemarkRow[], looking: Looking, name: (id: string) => string): WallPiece {
+  function toPiece(
+    hung: Hung,
+    said: readonly WallRemarkRow[],
+    looking: Looking,
+    { name, shownAs }: Awaited<ReturnType<typeof namesFor>>,
+  ): WallPiece {
     const { row, title, makers, showing, shownAt, content } = hung;
     const words = content ? wordsOf(content) : '';
     const own = looking.studentIds.some((id) => showing.includes(id));
@@ -64,6 +66,7 @@ export function wallRepliesService({ sequelize, classes, roster, families, walls
       id: row.id,
       title,
       by: makers.map((one) => name(one.id)).filter(Boolean),
+      shownAs: makers.map((one) => shownAs(one.id)).filter(Boolean),
       own,
       shownAt,
       excerpt: words.length > EXCERPT ? `${words.slice(0, EXCERPT).trimEnd()}…` : words,
@@ -107,12 +110,12 @@ export function wallRepliesService({ sequelize, classes, roster, families, walls
     /** Everything on a wall for whoever looks. @param looking as found by `walls.look` @param hung with contents */
     async toReply(looking: Looking, hung: readonly Hung[]): Promise<WallReply> {
       const { wall, schoolClass, teacher, studentIds } = looking;
-      const [name, [head]] = await Promise.all([namesFor(looking), walls.toWalls([wall], [schoolClass])]);
+      const [names, [head]] = await Promise.all([namesFor(looking), walls.toWalls([wall], [schoolClass])]);
       const seen = hung.filter((one) => walls.sees(looking, one));
       const said = listsOf((await remarksOn(seen.map((one) => one.row.id))).map((one) => [one.wallPieceId, one] as const));
       return {
         wall: head!,
-        pieces: seen.map((one) => toPiece(one, said.get(one.row.id) ?? [], looking, name)),
+        pieces: seen.map((one) => toPiece(one, said.get(one.row.id) ?? [], looking, names)),
         own: [],
         mayRemark: !teacher && studentIds.length > 0 && wall.stand === 'open' && schoolClass.wallRemarks !== 'never',
       };

@@ -53,7 +53,7 @@ describe('showing', () => {
     expect(piece).toMatchObject({ by: ['Bao'], own: false, excerpt: 'The river slows down here.', more: false });
     // A file's own name would say more than the wall does.
     expect(piece!.files.map((file) => file.name)).toEqual(['File 1.csv']);
-    expect((await seen(finch, id)).pieces[0]).toMatchObject({ by: ['Bao Lind'], files: [{ name: 'Bao Lind.csv' }] });
+    expect((await seen(finch, id)).pieces[0]).toMatchObject({ by: ['Bao Lind'], shownAs: ['Bao'], files: [{ name: 'Bao Lind.csv' }] });
     const addresses = [
       `/api/walls/${id}/pieces/${piece!.id}`,
       `/api/files/${piece!.files[0]!.id}`,

@@ -8,6 +8,8 @@ const props = defineProps<{
   piece: Pick<WallPiece, 'files' | 'excerpt' | 'hidden'>;
   /** whose it is, where the wall says so; else what it is */
   whose: string;
+  /** the same on paper, where that says less */
+  printed?: string | undefined;
   /** of which assignment it is, where that is not said above the wall */
   about?: string | undefined;
 }>();
@@ -22,7 +24,14 @@ const others = computed(() => inside.value.filter((one) => !['picture', 'sound',
 <template>
   <article class="hung" :class="{ hidden: piece.hidden }" :aria-label="whose">
     <div class="row top">
-      <h3 class="grow" dir="auto">{{ whose }}</h3>
+      <h3 class="grow" dir="auto">
+        <span :class="{ 'no-print': printed !== undefined }">{{ whose }}</span><span
+          v-if="printed !== undefined"
+          class="only-print"
+          aria-hidden="true"
+          >{{ printed }}</span
+        >
+      </h3>
       <slot name="acts" />
     </div>
     <p v-if="about" class="small muted" dir="auto">{{ about }}</p>

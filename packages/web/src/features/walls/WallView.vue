@@ -40,22 +40,19 @@ const actsOf = (piece: WallPiece) =>
       :key="piece.id"
       :piece="piece"
       :whose="whose(piece)"
+      :printed="piece.shownAs.join(', ') || piece.title"
       :about="reply.wall.assignmentId === null && whose(piece) !== piece.title ? piece.title : undefined"
     >
       <template #acts
-        ><ActMenu
-          v-if="teacher"
-          class="no-print"
-          small
-          :title="t('walls.acts')"
-          :label="t('walls.actsOf', { name: whose(piece) })"
-          :acts="actsOf(piece)"
-      /></template>
+        ><span v-if="teacher" class="no-print"
+          ><ActMenu small :title="t('walls.acts')" :label="t('walls.actsOf', { name: whose(piece) })" :acts="actsOf(piece)" /></span
+      ></template>
       <p v-if="piece.hidden" class="small" dir="auto">
         {{ piece.hidden.word ? t('walls.hiddenWord', { word: piece.hidden.word }) : t('walls.hidden') }}
       </p>
       <p class="row wrap foot small">
         <span class="grow muted">{{ saidOf(piece).join(' · ') }}</span><Button
+          class="no-print"
           size="small"
           :aria-label="t('walls.readOf', { name: whose(piece) })"
           @click="openedId = piece.id"
