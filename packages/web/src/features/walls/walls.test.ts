@@ -37,6 +37,7 @@ const piece = (more: Partial<WallPiece> = {}): WallPiece => ({
     id: 'p',
     title: 'Delta',
     by: ['Bao'],
+    shownAs: ['Bao'],
     own: false,
     shownAt: 0,
     excerpt: 'Sand settles.',
@@ -154,6 +155,12 @@ describe('a teacher', () => {
     await page.fill('Why, in a word to Otto Lind', 'Say it kindly.');
     await page.press('Hide it');
     expect(last(JUDGE)!.body).toEqual({ remarkIds: ['r2'], shown: false, word: 'Say it kindly.' });
+  });
+
+  it('has on paper the names that the class reads', async () => {
+    const { page } = await asTeacher({ [LOOK]: reply({ pieces: [piece({ by: ['Bao Lind'] })] }) });
+    const title = page.wrapper.find('.hung h3');
+    expect([title.find('.no-print').text(), title.find('.only-print').text()]).toEqual(['Bao Lind', 'Bao']);
   });
 
   it('closes a wall as it was seen; one that a colleague has changed is not closed over it', async () => {
