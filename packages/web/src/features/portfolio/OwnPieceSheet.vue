@@ -18,7 +18,7 @@ const props = defineProps<{ first: PortfolioPiece | null; about: LookBack | null
 const emit = defineEmits<{ close: []; stored: [] }>();
 const { t } = useWords();
 const own = useOwnPiece(props.first, props.about, props.classes[0]?.classId ?? '');
-const { piece, words, sending, problem, busy, underWay } = own;
+const { piece, words, isOver, sending, problem, busy, underWay } = own;
 const reflects = computed(() => props.about !== null || props.first?.kind === 'reflection');
 const title = computed(() =>
   props.first
@@ -46,7 +46,7 @@ function close(): void {
     <FieldForm :problem="problem" @send="keep(true)">
       <p v-if="first?.stand === 'yes'" class="note">{{ t('portfolio.losesYes') }}</p>
       <p v-if="first?.word" class="note" dir="auto">{{ t('portfolio.saidWith', { name: first.saidBy, word: first.word }) }}</p>
-      <p v-if="problem?.code === 'conflict.changedMeanwhile'" class="note">{{ t('portfolio.theirs') }}</p>
+      <p v-if="isOver" class="note">{{ t('portfolio.theirs') }}</p>
       <FormLine
         v-if="!reflects && classes.length > 1"
         :label="t('portfolio.classOf')"

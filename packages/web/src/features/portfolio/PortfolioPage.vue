@@ -15,6 +15,7 @@ import FieldForm from '../../ui/FieldForm.vue';
 import FormLine from '../../ui/FormLine.vue';
 import ProblemNote from '../../ui/ProblemNote.vue';
 import OwnPieceSheet from './OwnPieceSheet.vue';
+import { begunBefore } from './use-own-piece';
 import PortfolioCard from './PortfolioCard.vue';
 import WordActs from './WordActs.vue';
 
@@ -76,6 +77,10 @@ const say = (piece: PortfolioPiece, yes: boolean, word: string) =>
 
 /** what of one's own is put together in the sheet */
 const making = ref<{ first: PortfolioPiece | null; about: LookBack | null } | null>(null);
+const begin = (about: LookBack | null) => {
+  const first = begunBefore(value.value?.pieces ?? [], about);
+  making.value = { first, about: first ? null : about };
+};
 const stored = () => {
   making.value = null;
   return reload();
@@ -94,12 +99,7 @@ const stored = () => {
           @click="takeHome"
         >
           {{ t('portfolio.takeHome') }} </Button
-        ><Button
-          v-if="own && value.classes.length > 0"
-          type="primary"
-          :title="t('portfolio.ownHint')"
-          @click="making = { first: null, about: null }"
-        >
+        ><Button v-if="own && value.classes.length > 0" type="primary" :title="t('portfolio.ownHint')" @click="begin(null)">
           {{ t('portfolio.ownNew') }}
         </Button>
       </div>
@@ -118,7 +118,7 @@ const stored = () => {
             <span class="grow" dir="auto"
               ><strong>{{ t('portfolio.lookBackAt', { term: one.term, className: one.className }) }}</strong>
               {{ t('portfolio.lookBackHint', { day: localDayText(one.ends) }) }}</span
-            ><Button @click="making = { first: null, about: one }">{{ t('portfolio.lookBack', { term: one.term }) }}</Button>
+            ><Button @click="begin(one)">{{ t('portfolio.lookBack', { term: one.term }) }}</Button>
           </div>
           <p v-if="value.pieces.length === 0" class="note">{{ t(own ? 'portfolio.none' : 'portfolio.noneOf') }}</p>
           <ul v-else class="plain">

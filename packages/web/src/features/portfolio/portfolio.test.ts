@@ -75,6 +75,45 @@ describe('a student', () => {
     expect(last(KEEP)!.body).toMatchObject({ version: 2, done: true });
   });
 
+  it('goes on with what was begun, also with its draft on the server, and hears when it was changed elsewhere since', async () => {
+    let there: PortfolioPiece[] = [];
+    const { page, last } = await mine({
+      [MINE]: () => reply({ pieces: there, lookBack: [term] }),
+      [KEEP]: ({ body }) => piece({ ...body, version: body.version + 1 }),
+      [ADD]: ({ params }) => (there = [piece({ id: params.pieceId, title: 'My kite', stand: 'draft', version: 2 })])[0]!,
+    });
+    await page.press('Put in something of your own');
+    await page.fill('Title', 'My kite');
+    const input = document.querySelector<HTMLInputElement>('.file-button input[type=file]')!;
+    Object.defineProperty(input, 'files', { value: [new File(['abc'], 'kite.png', { type: 'image/png' })] });
+    input.dispatchEvent(new Event('change'));
+    await page.settled();
+    await page.fill('What you want to say about it', 'It flew.');
+    await page.press('Close');
+    await page.press('Put in something of your own');
+    expect(page.field('What you want to say about it').value).toBe('It flew.');
+    expect(page.text()).not.toContain('changed somewhere else');
+    const back = piece({ id: 'back', kind: 'reflection', termFrom: term.termFrom, text: 'Earlier.', stand: 'draft' });
+    const { id } = there[0]!;
+    there = [back];
+    await page.press('Put it in for a yes');
+    expect([last(KEEP)!.params.pieceId, last(KEEP)!.body]).toMatchObject([id, { text: 'It flew.', version: 2 }]);
+    // A reflection that was begun is the same one, whichever way it is opened.
+    await page.press('Look back on Term 1');
+    expect(page.field('What would you do differently?').value).toBe('Earlier.');
+    // Closed with words that are not stored; the piece is changed on another device before it is opened again.
+    await page.fill('What would you do differently?', 'Much earlier.');
+    await page.press('Close');
+    there = [{ ...back, version: 5 }];
+    await page.press('Put in something of your own');
+    await page.fill('Title', 'Another');
+    await page.fill('What you want to say about it', 'Else.');
+    await page.press('Put it in for a yes');
+    await page.press('Look back on Term 1');
+    expect(page.field('What would you do differently?').value).toBe('Much earlier.');
+    expect(page.text()).toContain('It was changed somewhere else meanwhile.');
+  });
+
   it('is told that a change takes the yes away; over what was changed elsewhere it goes only once that was seen', async () => {
     const there = piece({ stand: 'yes', version: 4 });
     const sent: OwnPortfolioRequest[] = [];
@@ -89,7 +128,7 @@ describe('a student', () => {
     expect(page.text()).toContain('takes the yes away');
     await page.fill('What you want to say about it', 'Higher.');
     await page.press('Put it in for a yes');
-    expect(page.text()).toContain('What you wrote stays here; press again to put it over that.');
+    expect(page.text()).toContain('What you wrote stays here; putting it in goes over that.');
     await page.press('Put it in for a yes');
     expect(sent.map((one) => [one.version, one.text])).toEqual([
       [4, 'Higher.'],

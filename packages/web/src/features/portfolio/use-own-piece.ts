@@ -1,6 +1,6 @@
 import type { LookBack, OwnPortfolioRequest, PortfolioPiece } from '@jolly/server/contract';
 import { useLocalStorage } from '@vueuse/core';
-import { computed, reactive, ref } from 'vue';
+import { computed, nextTick, reactive, ref, watch } from 'vue';
 import { ApiProblem, ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { reduced } from '../files';
@@ -12,6 +12,15 @@ export interface Sending {
   why: string;
 }
 
+/** Where the id of something new is kept until it is stored: opened again, it is the same piece. */
+const placeOfNew = (about: LookBack | null) => `jolly-portfolio ${about ? `${about.classId} ${about.termFrom}` : 'new'}`;
+
+/** What was begun before and is not put in: it is gone on with, not begun a second time. */
+export const begunBefore = (pieces: readonly PortfolioPiece[], about: LookBack | null): PortfolioPiece | null =>
+  pieces.find((one) =>
+    about ? one.classId === about.classId && one.termFrom === about.termFrom : one.id === localStorage.getItem(placeOfNew(null)),
+  ) ?? null;
+
 /**
  * A piece of one's own as it is put together. What is typed is kept in the browser until it is stored; each file goes to the
  * server at once, onto a draft that is there from the first act on.
@@ -22,27 +31,41 @@ export interface Sending {
 export function useOwnPiece(first: PortfolioPiece | null, about: LookBack | null, classId: string) {
   const { problem, busy, attempt } = useAttempt();
   const piece = ref<PortfolioPiece | null>(first);
-  const id = first?.id ?? crypto.randomUUID();
+  const id: string = first?.id ?? localStorage.getItem(placeOfNew(about)) ?? crypto.randomUUID();
+  if (!first) localStorage.setItem(placeOfNew(about), id);
   const termFrom = first?.termFrom ?? about?.termFrom ?? null;
-  const place = `jolly-portfolio ${first?.id ?? (about ? `${about.classId} ${about.termFrom}` : 'new')}`;
+  const place = `jolly-portfolio piece ${id}`;
   const words = useLocalStorage(place, {
     classId: first?.classId ?? about?.classId ?? classId,
     title: first?.title ?? about?.term ?? '',
     text: first?.text ?? '',
+    /** the version they were written over */
+    over: first?.version ?? 0,
   });
+  /** it was changed elsewhere since these words were begun */
+  const isOver = ref(first !== null && words.value.over !== first.version);
+  // What one does oneself, a file for instance, is no change made elsewhere.
+  watch(piece, (now) => now && (words.value.over = now.version), { flush: 'sync' });
   const sending = reactive(new Map<string, Sending>());
   const version = () => piece.value?.version ?? 0;
 
   const stored = (done: boolean): Promise<PortfolioPiece> => {
-    const body: OwnPortfolioRequest = { ...words.value, title: words.value.title.trim(), termFrom, version: version(), done };
+    const { over: _, ...own } = words.value;
+    const body: OwnPortfolioRequest = { ...own, title: own.title.trim(), termFrom, version: version(), done };
     return ask('PUT /api/my/portfolio/own/:pieceId', { params: { pieceId: id }, body });
   };
   /** Keeps it, and with `done` puts it in. @returns whether it is stored */
   const keep = async (done: boolean): Promise<boolean> => {
     const isStored = await attempt(async () => void (piece.value = await stored(done)));
-    if (isStored) localStorage.removeItem(place);
-    // Seen once, the other version may be written over.
-    else if (problem.value?.code === 'conflict.changedMeanwhile') piece.value = problem.value.current as PortfolioPiece;
+    if (isStored) {
+      // What is to be kept is written in the next turn; only then it can be let go.
+      await nextTick();
+      for (const one of [place, placeOfNew(about)]) localStorage.removeItem(one);
+    } else if (problem.value?.code === 'conflict.changedMeanwhile') {
+      // Seen once, the other version may be written over.
+      piece.value = problem.value.current as PortfolioPiece;
+      isOver.value = true;
+    }
     return isStored;
   };
 
@@ -67,7 +90,7 @@ export function useOwnPiece(first: PortfolioPiece | null, about: LookBack | null
     }
   };
   return {
-    ...{ id, piece, words, sending, problem, busy, keep, add },
+    ...{ id, piece, words, isOver, sending, problem, busy, keep, add },
     again: (one: Sending) => void (last = last.then(() => send(one))),
     giveUp: (key: string) => void sending.delete(key),
     removeFile: (fileId: string) =>

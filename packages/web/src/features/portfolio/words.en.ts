@@ -48,7 +48,7 @@ export const portfolioWords = {
     done: 'Put it in for a yes',
     keepSo: 'Keep it, put it in later',
     losesYes: 'Whatever you change takes the yes away: your family sees it again once a teacher has said yes anew.',
-    theirs: 'It was changed somewhere else. What you wrote stays here; press again to put it over that.',
+    theirs: 'It was changed somewhere else meanwhile. What you wrote stays here; putting it in goes over that.',
     lookBack: 'Look back on {term}',
     lookBackHint: 'It ends on {day}.',
     lookBackAt: '{term}, {className}',
