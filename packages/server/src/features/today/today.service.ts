@@ -87,16 +87,7 @@ interface Collaborators {
 }
 
 /** The teacher's first page: what waits on them, what waits on students, what is coming. */
-export function todayService({
-  accounts,
-  classes,
-  assignments,
-  classBoards,
-  extensions,
-  joining,
-  roster,
-  portfolioWords,
-}: Collaborators) {
+export function todayService({ accounts, classes, assignments, classBoards, extensions, joining, roster, portfolioWords }: Collaborators) {
   return {
     /** The classes in which something is still missing before the first lesson: students, a way to sign in, the first work. */
     async firstSteps(teacher: Actor & { userId: string }, now: number): Promise<FirstSteps[]> {
