@@ -37,7 +37,6 @@ export const up = [
 export const down = [
   'DROP TABLE IF EXISTS portfolio_files',
   'DELETE FROM portfolio_pieces WHERE assignment_id IS NULL',
-  // The key of the student is also that of a foreign key, which another has to serve before it can go.
   'ALTER TABLE portfolio_pieces DROP KEY IF EXISTS looked_back_once',
   'ALTER TABLE portfolio_pieces DROP KEY IF EXISTS waiting_in',
   ...['version', 'said_at', 'said_by', 'word', 'stand', 'text', 'title', 'term_from', 'class_id'].map(

@@ -6,7 +6,7 @@ export interface PortfolioRow {
   studentId: string;
   /** of work that was handed in; null: a piece of the student's own */
   assignmentId: string | null;
-  /** whose teachers say yes; null only in rows of before there was a yes whose assignment is gone */
+  /** whose teachers say yes */
   classId: string;
   /** of a reflection: the first day of the term */
   termFrom: LocalDate | null;
