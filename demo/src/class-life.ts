@@ -8,6 +8,7 @@ import { Readable } from 'node:stream';
 import { buffer } from 'node:stream/consumers';
 import { chanceOf } from './question-parts';
 import { dueAt } from './school-days';
+import { seedYearShelf } from './year-shelf';
 
 interface Setting {
   services: Services;
@@ -36,10 +37,11 @@ const blank = (classIds: readonly string[], title: string, text: string): Notice
   words: { en: { title, text: textOf(text) } },
 });
 
-/** What goes on around the work of a class: its noticeboard with a show of hands. */
+/** What goes on around the work of a class: its year's shelf, its noticeboard with a show of hands. */
 export async function seedClassLife({ services, calendar, now, teacherId, classIds, idOf, families }: Setting): Promise<void> {
   const teacher = { role: 'teacher' as const, userId: teacherId };
   const [rivers, maps] = [classIds['Rivers 8']!, classIds['Maps 10']!];
+  await seedYearShelf(services, { calendar, now, teacherId, classId: rivers });
   const next = localDateAt(calendar.zone, dueAt(calendar, now, 1));
   const put = (name: string, request: NoticeRequest, at: number) =>
     services.writingNotices.set(teacher, idFrom('demo notice', name), request, at);

@@ -31,7 +31,6 @@ import { storyOf } from './stories';
 import { landscape, measurements, report } from './things';
 import { seedPortfolios } from './portfolios';
 import { seedWalls } from './walls';
-import { seedYearShelf } from './year-shelf';
 import { SENTENCES, WORK, type PlannedWork } from './work';
 import { seedPeople } from '@jolly/server/dist/features/accounts/accounts.seed';
 import { seedAssignments } from '@jolly/server/dist/features/assignments/assignments.seed';
@@ -316,9 +315,7 @@ async function seedSchool(services: Services, startedAt: number, seed: number): 
   });
   const families = await seedHome({ services, now, teacherId: odile.id, classIds: named, idOf, password: PASSWORD });
   await seedPortfolios(services, { now, teacherId: odile.id, classId: named['Rivers 8']!, idOf });
-  const poster = seeded.find((one) => one.title === 'Source to mouth poster')!;
-  await seedWalls(services, { now, teacherId: odile.id, classId: named['Rivers 8']!, assignmentId: poster.id });
-  await seedYearShelf(services, { calendar, now, teacherId: odile.id, classId: named['Rivers 8']! });
+  await seedWalls(services, { now, teacherId: odile.id, classId: named['Rivers 8']!, assignments: seeded });
   await seedClassLife({ services, calendar, now, teacherId: odile.id, classIds: named, idOf, families });
 }
 

@@ -1,4 +1,5 @@
 import { DAY_MS, HOUR_MS, type WallRemarkKind } from '@jolly/core';
+import type { AssignmentReply } from '@jolly/server/dist/contract';
 import { idFrom } from '@jolly/server/dist/db/id-from';
 import type { Services } from '@jolly/server/dist/wiring';
 import { chanceOf } from './question-parts';
@@ -14,9 +15,10 @@ const SAID: { kind: WallRemarkKind; text: string }[] = [
 /** A wall with the posters of a class: most show theirs, some say something, and two remarks wait for a yes. */
 export async function seedWalls(
   services: Services,
-  { now, teacherId, classId, assignmentId }: { now: number; teacherId: string; classId: string; assignmentId: string },
+  { now, teacherId, classId, assignments }: { now: number; teacherId: string; classId: string; assignments: readonly AssignmentReply[] },
 ): Promise<void> {
   const teacher = { role: 'teacher' as const, userId: teacherId };
+  const assignmentId = assignments.find((one) => one.title === 'Source to mouth poster')!.id;
   const details = (await services.classes.load([classId]))[0]!;
   await services.classes.edit(teacher, classId, { wallsForFamilies: true, version: details.version });
   const id = idFrom('demo wall', assignmentId);
