@@ -7,6 +7,7 @@ export const classParams = Joi.object({ classId: id });
 export const briefParams = Joi.object({ briefId: id });
 export const assignmentParams = Joi.object({ assignmentId: id });
 export const pieceParams = Joi.object({ assignmentId: id, studentId: id });
+export const childParams = Joi.object({ studentId: id });
 export const memberParams = Joi.object({ classId: id, studentId: id });
 export const fileParams = Joi.object({ fileId: id });
 export const fileQuery = Joi.object({ as: Joi.valid('inline') });

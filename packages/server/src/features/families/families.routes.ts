@@ -10,7 +10,6 @@ import type { ChildrenService } from './children.service';
 import type { FamilyTalksService } from './family-talks.service';
 import {
   childClassParams,
-  childParams,
   codeBody,
   codeParams,
   joinBody,
@@ -21,7 +20,7 @@ import {
   settingsBody,
   writeHomeBody,
 } from './families.schema';
-import { classParams, memberParams } from '../../forms/params';
+import { childParams, classParams, memberParams } from '../../forms/params';
 
 export const familyRoutes = ({
   accounts,

@@ -44,5 +44,4 @@ export const writeHomeBody = Joi.object<WriteHomeRequest, true>({
 });
 export const codeParams = Joi.object({ classId: id, codeId: id });
 export const linkParams = Joi.object({ classId: id, studentId: id, familyId: id });
-export const childParams = Joi.object({ studentId: id });
 export const childClassParams = Joi.object({ studentId: id, classId: id });

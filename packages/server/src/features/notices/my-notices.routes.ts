@@ -1,14 +1,10 @@
-import Joi from 'joi';
-import { id } from '../../forms/fields';
-import { classParams } from '../../forms/params';
+import { childParams, classParams } from '../../forms/params';
 import { asFamily, asStudent } from '../../http/as-role';
 import type { Route } from '../../http/route';
 import type { NoticeAnswersService } from './notice-answers.service';
 import { handBody, noticeAnswerBody, noticeParams, readBody, studentNoticeBody } from './notices.schema';
 import type { ReadingNoticesService } from './reading-notices.service';
 import type { StudentNoticesService } from './student-notices.service';
-
-const childParams = Joi.object({ studentId: id });
 
 /** Notices for students and families. */
 export const myNoticeRoutes = ({

@@ -25,7 +25,7 @@ export function ownPortfolioService({ sequelize, portfolio, portfolioEntries }: 
 
   async function toPiece(student: Student, id: string): Promise<PortfolioPiece> {
     const row = (await portfolioEntries.byId(id))!;
-    const [piece] = await portfolioEntries.toPieces([row], { askerId: student.userId, sightOf: () => undefined });
+    const [piece] = await portfolioEntries.toPieces([row], { askerId: student.userId, sightOf: () => undefined, handIns: new Map() });
     return piece!;
   }
 
@@ -93,6 +93,8 @@ export function ownPortfolioService({ sequelize, portfolio, portfolioEntries }: 
       const { fingerprint, name, size, mediaType, pixels } = file;
       await inTransaction(sequelize, async (transaction) => {
         const row = await mine(student, id, transaction);
+        // Sent again because the answer was lost, it is there once.
+        if ((await files.count({ where: { portfolioPieceId: id, fingerprint, name }, transaction })) > 0) return;
         if ((await files.count({ where: { portfolioPieceId: id }, transaction })) >= MOST_FILES) throw new Problem('portfolio.files');
         await files.create(
           { id: randomUUID(), portfolioPieceId: id, fingerprint, name, size, mediaType, pixels, addedAt: new Date(now) },

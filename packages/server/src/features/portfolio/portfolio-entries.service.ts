@@ -24,6 +24,9 @@ const toWorkFile = ({ id, name, size, mediaType, fingerprint, pixels }: Portfoli
 export const kindOf = ({ assignmentId, termFrom }: Pick<PortfolioRow, 'assignmentId' | 'termFrom'>): PortfolioKind =>
   assignmentId !== null ? 'work' : termFrom !== null ? 'reflection' : 'own';
 
+/** How the work of a piece stands for whoever reads; none for what is not theirs to see, and for a piece of one's own. */
+export type SightOf = (row: PortfolioRow) => Sight | undefined;
+
 interface Collaborators {
   sequelize: Sequelize;
   accounts: AccountsService;
@@ -55,7 +58,7 @@ export function portfolioEntriesService({ sequelize, accounts, classes, works }:
     },
 
     /** The last hand-in of each work that stands in a portfolio, by the id of its piece there. */
-    async handInsOf(rows: readonly PortfolioRow[], sightOf: (row: PortfolioRow) => Sight | undefined): Promise<Map<string, HandInRecord>> {
+    async handInsOf(rows: readonly PortfolioRow[], sightOf: SightOf): Promise<Map<string, HandInRecord>> {
       const works_ = rows.flatMap((row) => {
         const record = row.assignmentId === null ? null : sightOf(row)?.record;
         return record ? [[row.id, record.work.id] as const] : [];
@@ -72,15 +75,15 @@ export function portfolioEntriesService({ sequelize, accounts, classes, works }:
     /**
      * Pieces of a portfolio as they are shown. Of work only what there is a sight of: what its reader may see.
      * @param askerId may take out what they chose, and whose own it is
+     * @param handIns of works, as `handInsOf` finds them
      */
     async toPieces(
       rows: readonly PortfolioRow[],
-      { askerId, sightOf }: { askerId: string; sightOf: (row: PortfolioRow) => Sight | undefined },
+      { askerId, sightOf, handIns }: { askerId: string; sightOf: SightOf; handIns: Map<string, HandInRecord> },
     ): Promise<PortfolioPiece[]> {
       const shown = rows.filter((row) => row.assignmentId === null || sightOf(row) !== undefined);
-      const [people, handIns, attached, of] = await Promise.all([
+      const [people, attached, of] = await Promise.all([
         accounts.people([...new Set(shown.flatMap((row) => [row.byUser, row.saidBy ?? row.byUser]))]),
-        service.handInsOf(shown, sightOf),
         service.filesOf(shown.map((row) => row.id)),
         classes.load([...new Set(shown.map((row) => row.classId))]),
       ]);

@@ -8,7 +8,7 @@ import { fullName } from '../accounts/person';
 import type { MyWorkService } from '../pieces/my-work.service';
 import type { Student } from '../pieces/own-pieces.service';
 import { toReturnedView } from '../pieces/piece-views';
-import type { PortfolioEntriesService } from './portfolio-entries.service';
+import type { PortfolioEntriesService, SightOf } from './portfolio-entries.service';
 import { indexPage, piecePage, type TakenPiece } from './portfolio-pages';
 
 interface Collaborators {
@@ -30,8 +30,9 @@ export function portfolioHomeService({ fileStore, accounts, myWork, portfolioEnt
       ]);
       const me = fullName(people.get(student.userId)!);
       const sightBy = new Map(sights.map((sight) => [sight.assignment.id, sight]));
-      const of = { askerId: student.userId, sightOf: (row: { assignmentId: string | null }) => sightBy.get(row.assignmentId ?? '') };
-      const [shown, handIns] = await Promise.all([portfolioEntries.toPieces(rows, of), portfolioEntries.handInsOf(rows, of.sightOf)]);
+      const sightOf: SightOf = (row) => sightBy.get(row.assignmentId ?? '');
+      const handIns = await portfolioEntries.handInsOf(rows, sightOf);
+      const shown = await portfolioEntries.toPieces(rows, { askerId: student.userId, sightOf, handIns });
       const zip = archiver('zip', { zlib: { level: 6 } });
       const taken: TakenPiece[] = [];
       for (const { id, kind, assignmentId, title, className, why, by, text, files, at, word } of shown) {

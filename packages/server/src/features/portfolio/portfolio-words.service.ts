@@ -83,13 +83,14 @@ export function portfolioWordsService({
         of.map((one) => one.id),
         now,
       );
-      const people = await accounts.people([...new Set(told.map((row) => row.studentId))]);
-      const [shown, handIns] = await Promise.all([
-        portfolioEntries.toPieces(told, { askerId: teacher.userId, sightOf }),
+      const studentOf = new Map(told.map((row) => [row.id, row.studentId]));
+      const [people, handIns] = await Promise.all([
+        accounts.people([...new Set(studentOf.values())]),
         portfolioEntries.handInsOf(told, sightOf),
       ]);
+      const shown = await portfolioEntries.toPieces(told, { askerId: teacher.userId, sightOf, handIns });
       return shown.flatMap((piece): PortfolioWaiting[] => {
-        const student = people.get(told.find((row) => row.id === piece.id)!.studentId);
+        const student = people.get(studentOf.get(piece.id)!);
         const schoolClass = of.find((one) => one.id === piece.classId)!;
         return student
           ? [
@@ -152,10 +153,8 @@ export function portfolioWordsService({
       const rows = (await portfolioEntries.rows({ studentId, stand: 'yes' })).filter((row) => familiesSee(row.stand));
       const of = await classes.load([...new Set(rows.map((row) => row.classId))]);
       const sightOf = await sightsOf(rows, now);
-      const [shown, handIns] = await Promise.all([
-        portfolioEntries.toPieces(rows, { askerId: studentId, sightOf }),
-        portfolioEntries.handInsOf(rows, sightOf),
-      ]);
+      const handIns = await portfolioEntries.handInsOf(rows, sightOf);
+      const shown = await portfolioEntries.toPieces(rows, { askerId: studentId, sightOf, handIns });
       return shown.map(({ id, kind, title, className, why, text, word, saidBy, at, files, classId }) => ({
         ...{ id, kind, title, className, why, text, word, saidBy, at, files },
         work: toWork(handIns.get(id)),

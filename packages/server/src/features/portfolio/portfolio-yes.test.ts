@@ -51,6 +51,8 @@ describe('a piece of one’s own', () => {
   it('is put together with its files, seen by nobody, then put in: teachers hear of it once and family sees it with a yes', async () => {
     const id = randomUUID();
     expect((await keep(id, { done: false })).body).toMatchObject({ kind: 'own', stand: 'draft', version: 1, className: 'Rivers' });
+    // Sent again because the answer was lost, a file is there once.
+    await addTo(id);
     const withFile = (await addTo(id)).body as PortfolioPiece;
     expect(withFile).toMatchObject({ files: [{ name: 'kite.txt' }], stand: 'draft', version: 2 });
     const file = `/api/files/${withFile.files[0]!.id}`;

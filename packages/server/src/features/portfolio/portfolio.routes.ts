@@ -1,9 +1,7 @@
-import Joi from 'joi';
-import { pipeline } from 'node:stream/promises';
-import { id } from '../../forms/fields';
-import { memberParams } from '../../forms/params';
+import { childParams, memberParams } from '../../forms/params';
 import { takenFile } from '../../files/take-file';
 import { asFamily, asStudent, asTeacher } from '../../http/as-role';
+import { replyZip } from '../../http/reply-zip';
 import type { Route } from '../../http/route';
 import type { OwnPortfolioService } from './own-portfolio.service';
 import type { PortfolioHomeService } from './portfolio-home.service';
@@ -17,8 +15,6 @@ import {
   portfolioWordBody,
 } from './portfolio.schema';
 import type { PortfolioService } from './portfolio.service';
-
-const childParams = Joi.object({ studentId: id });
 
 export const portfolioRoutes = ({
   portfolio,
@@ -108,9 +104,7 @@ export const portfolioRoutes = ({
     does: 'Your portfolio to take home: a zip of pages that open in any browser.',
     repliesItself: true,
     handle: async ({ actor, res, now }) => {
-      const { name, zip } = await portfolioHome.takeHome(asStudent(actor), now);
-      res.set({ 'Content-Type': 'application/zip', 'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}` });
-      await pipeline(zip, res);
+      await replyZip(res, await portfolioHome.takeHome(asStudent(actor), now));
     },
   },
   {

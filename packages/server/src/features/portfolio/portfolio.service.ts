@@ -16,7 +16,7 @@ import { isApartFromName } from '../pieces/nameless';
 import type { Student } from '../pieces/own-pieces.service';
 import { STUDENT_VIEWER, type Sight } from '../pieces/sight';
 import type { RosterService } from '../roster/roster.service';
-import { changedTo, type PortfolioEntriesService } from './portfolio-entries.service';
+import { changedTo, type PortfolioEntriesService, type SightOf } from './portfolio-entries.service';
 import { definePortfolio, type PortfolioRow } from './portfolio.model';
 
 interface Collaborators {
@@ -68,8 +68,10 @@ export function portfolioService({ sequelize, accounts, classes, roster, board, 
       .filter((sight) => wasHandedIn(sight) && !taken.has(sight.assignment.id))
       .sort((a, b) => (b.record!.summary.handedInAt ?? 0) - (a.record!.summary.handedInAt ?? 0))
       .map(({ assignment, schoolClass }) => ({ assignmentId: assignment.id, title: assignment.title, className: schoolClass.label }));
+    const sightOf: SightOf = (row) => sightBy.get(row.assignmentId ?? '');
+    const handIns = await portfolioEntries.handInsOf(rows, sightOf);
     return {
-      pieces: await portfolioEntries.toPieces(rows, { askerId: asker.userId, sightOf: (row) => sightBy.get(row.assignmentId ?? '') }),
+      pieces: await portfolioEntries.toPieces(rows, { askerId: asker.userId, sightOf, handIns }),
       candidates,
       classes: of.map((one) => ({ classId: one.id, className: one.label })),
       lookBack: lookBackOf(of, all, now),

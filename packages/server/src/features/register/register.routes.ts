@@ -2,13 +2,12 @@ import { REGISTER_MARKS, type LocalDate } from '@jolly/core';
 import Joi from 'joi';
 import type { RegisterSet, ToldAbsenceRequest } from '../../contract';
 import { id, line, localDay } from '../../forms/fields';
-import { classParams } from '../../forms/params';
+import { childParams, classParams } from '../../forms/params';
 import { asFamily, asTeacher } from '../../http/as-role';
 import type { Route } from '../../http/route';
 import type { RegisterService } from './register.service';
 import type { ToldAbsencesService } from './told-absences.service';
 
-const childParams = Joi.object({ studentId: id });
 const day = localDay.required();
 export const registerDayParams = Joi.object({ classId: id, day });
 export const absenceParams = Joi.object({ classId: id, absenceId: id });

@@ -1,9 +1,7 @@
-import Joi from 'joi';
-import { pipeline } from 'node:stream/promises';
-import { id } from '../../forms/fields';
-import { classParams } from '../../forms/params';
-import { asFamily, asStudent, asTeacher } from '../../http/as-role';
+import { childParams, classParams } from '../../forms/params';
+import { asFamily, asPerson, asStudent, asTeacher } from '../../http/as-role';
 import { Problem } from '../../http/problem';
+import { replyZip } from '../../http/reply-zip';
 import type { Ask, Route } from '../../http/route';
 import { practiceOf } from '../../http/session';
 import type { WallActsService } from './wall-acts.service';
@@ -20,15 +18,7 @@ import {
   wallShowBody,
   wallVerdictBody,
 } from './walls.schema';
-import type { Person } from './walls.service';
 
-const childParams = Joi.object({ studentId: id });
-
-/** Whoever is signed in: a teacher, a student or a family. */
-function person(actor: Ask['actor']): Person {
-  if (actor.role === 'anonymous') throw new Problem('thing.unknown');
-  return actor;
-}
 /** A class would take what the practice student shows or says for somebody's. */
 function notPractising(req: Ask['req']): void {
   if (practiceOf(req)) throw new Problem('session.practice');
@@ -77,7 +67,7 @@ export const wallRoutes = ({
     action: 'wall.look',
     does: 'A wall with everything that is seen on it by you.',
     params: wallParams,
-    handle: ({ actor, params, now }) => wallReplies.look(person(actor), params.wallId, now),
+    handle: ({ actor, params, now }) => wallReplies.look(asPerson(actor), params.wallId, now),
   },
   {
     route: 'PUT /api/walls/:wallId',
@@ -94,9 +84,7 @@ export const wallRoutes = ({
     params: wallParams,
     repliesItself: true,
     handle: async ({ actor, params, res, now }) => {
-      const { name, zip } = await wallPages.zip(asTeacher(actor), params.wallId, now);
-      res.set({ 'Content-Type': 'application/zip', 'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}` });
-      await pipeline(zip, res);
+      await replyZip(res, await wallPages.zip(asTeacher(actor), params.wallId, now));
     },
   },
   {

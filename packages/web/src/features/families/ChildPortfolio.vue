@@ -21,6 +21,7 @@ const { value } = useLoad(() => ask('GET /api/family/children/:studentId/portfol
       v-for="one in value"
       :key="one.id"
       class="piece"
+      whole
       :piece="{ files: one.files, excerpt: '', hidden: null }"
       :whose="one.title"
       :about="[one.className, ...(one.kind === 'work' ? [] : [t(`family.portfolioKinds.${one.kind}`)]), day(one.at, one.zone)].join(' · ')"

@@ -30,6 +30,7 @@ async function read(wallPieceId: string): Promise<void> {
         v-for="piece in value.pieces"
         :key="piece.id"
         class="piece"
+        whole
         :piece="whole.has(piece.id) ? { ...piece, excerpt: '' } : piece"
         :whose="piece.by.join(', ') || piece.title"
         :about="value.wall.assignmentId === null && piece.by.length > 0 ? piece.title : undefined"

@@ -55,6 +55,20 @@ const lineOf = (title: string) => [...document.querySelectorAll('.line')].find((
 
 afterEach(() => useLanguage('en'));
 
+it('shows every picture of what has a yes, there is no other place to see them', async () => {
+  const file = (id: string) => ({ id, name: `${id}.png`, size: 3, mediaType: 'image/png', fingerprint: '', pixels: 1 });
+  const { page } = await child([rivers()], {
+    'GET /api/family/children/:studentId/portfolio': [
+      {
+        ...{ id: 'kite', kind: 'own', title: 'My kite', className: 'Rivers 8', why: '', text: 'It flew.', work: null },
+        ...{ word: 'Lovely.', saidBy: 'Odile Finch', at: noon, zone: 'UTC', files: [file('up'), file('down')] },
+      },
+    ],
+  });
+  expect(page.text()).toContain('Odile Finch: “Lovely.”');
+  expect([...document.querySelectorAll('.hung img')].map((one) => one.getAttribute('alt'))).toEqual(['up.png', 'down.png']);
+});
+
 it('keeps a reminder for whoever reads the page, ticks it off, and takes one away', async () => {
   const wash = { id: 'wash', text: 'Wash the boots', at: noon - day, byMail: false, done: false, version: 2 };
   const PUT = 'PUT /api/my/reminders/:reminderId';

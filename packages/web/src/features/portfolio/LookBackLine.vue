@@ -3,6 +3,7 @@
 import { computed } from 'vue';
 import { ask } from '../../api/client';
 import { useLoad } from '../../api/use-load';
+import LinkLine from '../../ui/LinkLine.vue';
 import { useWords } from '../../ui/use-words';
 import { useScope } from '../termline';
 
@@ -13,29 +14,10 @@ const mine = computed(() => (value.value ?? []).filter((one) => scope.inScope(on
 </script>
 
 <template>
-  <div v-if="mine.length > 0" class="sheet line">
-    <RouterLink :to="{ path: '/portfolio', query: scope.kept.value }"
-      ><strong>{{ t('portfolio.lookBackLine') }}</strong
-      ><span class="small muted under" dir="auto">{{
-        mine.length === 1 ? mine[0]!.className : count('portfolio.lookBackCount', mine.length)
-      }}</span></RouterLink
-    >
-  </div>
+  <LinkLine
+    v-if="mine.length > 0"
+    :to="{ path: '/portfolio', query: scope.kept.value }"
+    :title="t('portfolio.lookBackLine')"
+    :under="mine.length === 1 ? mine[0]!.className : count('portfolio.lookBackCount', mine.length)"
+  />
 </template>
-
-<style scoped>
-.line {
-  padding: 10px 16px;
-  margin-block-start: 20px;
-}
-a {
-  text-decoration: none;
-  color: inherit;
-}
-a:hover strong {
-  text-decoration: underline;
-}
-.under {
-  display: block;
-}
-</style>

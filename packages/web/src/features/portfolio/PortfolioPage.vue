@@ -73,6 +73,12 @@ const say = (piece: PortfolioPiece, yes: boolean, word: string) =>
     await ask('PUT /api/portfolio/:pieceId/word', { params: { pieceId: piece.id }, body: { yes, word, version: piece.version } });
     otherwise.value = '';
     await reload();
+  }).then(async () => {
+    // What was changed meanwhile is shown as it is; the word stays.
+    const why_ = problem.value;
+    if (why_?.code !== 'conflict.changedMeanwhile') return;
+    await reload();
+    problem.value = why_;
   });
 
 /** what of one's own is put together in the sheet */

@@ -64,6 +64,7 @@ const named = (one: OwnOnWall) => one.waitsFor.map(name).join(', ');
 }
 h2 {
   font-size: 18px;
+  margin-block-end: 8px;
 }
 li {
   padding-block: 6px;

@@ -10,6 +10,8 @@ const props = defineProps<{
   whose: string;
   /** the same on paper, where that says less */
   printed?: string | undefined;
+  /** every picture, where there is no other place to see them */
+  whole?: boolean | undefined;
   /** of which assignment it is, where that is not said above the wall */
   about?: string | undefined;
 }>();
@@ -35,7 +37,13 @@ const others = computed(() => inside.value.filter((one) => !['picture', 'sound',
       <slot name="acts" />
     </div>
     <p v-if="about" class="small muted" dir="auto">{{ about }}</p>
-    <img v-for="{ file } in pictures.slice(0, 1)" :key="file.id" :src="fileAddress(file.id, 'inline')" :alt="file.name" loading="lazy" />
+    <img
+      v-for="{ file } in whole ? pictures : pictures.slice(0, 1)"
+      :key="file.id"
+      :src="fileAddress(file.id, 'inline')"
+      :alt="file.name"
+      loading="lazy"
+    />
     <p v-if="piece.excerpt" class="words" dir="auto">{{ piece.excerpt }}</p>
     <audio
       v-for="{ file } in sounds"

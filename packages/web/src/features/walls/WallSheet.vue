@@ -24,6 +24,8 @@ const { t } = useWords();
 const { problem, busy, attempt } = useAttempt();
 const id: string = crypto.randomUUID();
 const words = ref({ title: props.wall?.title ?? '', prompt: props.wall?.prompt ?? '', names: props.wall?.names ?? ('given' as const) });
+// The wall is looked at again behind the sheet; what is written here was written over the wall as it was.
+let over = props.wall?.version ?? 0;
 const of = ref(props.wall?.assignmentId ?? props.assignmentId ?? '');
 const { value: assignments } = useLoad(async () => (props.wall ? [] : ask('GET /api/assignments')));
 /** what was handed in for it can be shown */
@@ -39,20 +41,23 @@ const send = () =>
     const stored = props.wall
       ? await ask('PUT /api/walls/:wallId', {
           params: { wallId: props.wall.id },
-          body: { ...body, stand: props.wall.stand, version: props.wall.version },
+          body: { ...body, stand: props.wall.stand, version: over },
         })
       : await ask('POST /api/classes/:classId/walls', {
           params: { classId: props.classId },
           body: { id, ...body, assignmentId: of.value || null },
         });
     emit('stored', stored);
+  }).then(() => {
+    // Said once that it was changed meanwhile, it may be written over.
+    if (problem.value?.code === 'conflict.changedMeanwhile') over = (problem.value.current as WallReply).wall.version;
   });
 </script>
 
 <template>
   <SideSheet open :title="t(wall ? 'walls.edit' : 'walls.newWall')" @close="emit('close')">
     <FieldForm :problem="problem" @send="send">
-      <FormLine v-if="!wall" :label="t('walls.of')" for="wall-of" path="assignmentId"
+      <FormLine v-if="!wall" :label="t('walls.of')" for="wall-of" path="assignmentId" :hint="of === '' ? t('walls.freeHint') : undefined"
         ><SelectField
           id="wall-of"
           v-model="of"

@@ -3,6 +3,7 @@
 import { computed } from 'vue';
 import { ask } from '../../api/client';
 import { useLoad } from '../../api/use-load';
+import LinkLine from '../../ui/LinkLine.vue';
 import { useWords } from '../../ui/use-words';
 import { useScope } from '../termline';
 
@@ -14,28 +15,10 @@ const only = computed(() => (mine.value.length === 1 ? mine.value[0]! : null));
 </script>
 
 <template>
-  <div v-if="mine.length > 0" class="sheet line">
-    <RouterLink :to="{ path: only ? `/walls/${only.id}` : '/walls', query: scope.kept.value }"
-      ><strong>{{ t('walls.title') }}</strong
-      ><span class="small muted under" dir="auto">{{ only ? only.title : count('walls.lineCount', mine.length) }}</span></RouterLink
-    >
-  </div>
+  <LinkLine
+    v-if="mine.length > 0"
+    :to="{ path: only ? `/walls/${only.id}` : '/walls', query: scope.kept.value }"
+    :title="t('walls.title')"
+    :under="only ? only.title : count('walls.lineCount', mine.length)"
+  />
 </template>
-
-<style scoped>
-.line {
-  padding: 10px 16px;
-  margin-block-start: 20px;
-}
-a {
-  text-decoration: none;
-  color: inherit;
-  overflow-wrap: anywhere;
-}
-a:hover strong {
-  text-decoration: underline;
-}
-.under {
-  display: block;
-}
-</style>

@@ -72,7 +72,7 @@ describe('a student', () => {
       [LOOK]: () => reply({ wall: wall({ families: true }), own: [mine] }),
       [SHOWN]: ({ body }) => void (mine = own({ shown: body.shown, seen: body.shown })) as never,
     });
-    expect(page.text()).toContain('families see what you handed in, under your given name');
+    expect(page.text()).toContain('families see your piece, under your given name');
     await page.press('Show it');
     expect(last(SHOWN)!.body).toEqual({ of: work('delta'), shown: true });
     expect(page.text()).toContain('The class sees “Delta”.');
@@ -169,6 +169,31 @@ describe('a teacher', () => {
     await page.press('Close it: nothing new goes up');
     expect(last(SET)!.body).toMatchObject({ title: 'Our deltas', stand: 'closed', version: 3 });
     expect(page.text()).toContain('about conflict.changedMeanwhile');
+  });
+
+  it('says a wall anew over what was read, not over what a colleague has changed behind the sheet, unless it is said again', async () => {
+    const later = { ...waiting, wall: wall({ title: 'Theirs', version: 4 }) };
+    const sent: number[] = [];
+    const { page } = await asTeacher({
+      [LOOK]: waiting,
+      [JUDGE]: later,
+      [SET]: ({ body }) => {
+        sent.push(body.version);
+        return body.version === 3 ? new Refusal(409, 'conflict.changedMeanwhile', { current: later }) : reply();
+      },
+    });
+    await page.press('More about this wall');
+    await page.press('Change the wall');
+    // Any look at the wall brings it as it is now.
+    await page.press('Yes to what Hana Lind said');
+    await page.fill('Title', 'Mine');
+    await page.press('Yes to all 2');
+    expect(page.text()).toContain('Theirs');
+    await page.press('Keep the change');
+    expect(page.text()).toContain('about conflict.changedMeanwhile');
+    expect(page.field('Title').value).toBe('Mine');
+    await page.press('Keep the change');
+    expect(sent).toEqual([3, 4]);
   });
 
   it('puts one up for an assignment, under its title if it has none of its own', async () => {
