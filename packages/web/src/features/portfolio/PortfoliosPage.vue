@@ -39,9 +39,9 @@ async function say({ piece, student }: PortfolioWaiting, yes: boolean, word: str
     problem.value = null;
     await reload();
   } else return;
-  // From one to the next without looking for it.
+  // From one to the next without looking for it; to its title, so that nobody says yes to what they have not seen.
   await nextTick();
-  const next = list.value?.querySelectorAll<HTMLElement>('button.yes');
+  const next = list.value?.querySelectorAll<HTMLElement>('h2');
   next?.[Math.min(place, next.length - 1)]?.focus();
 }
 </script>
@@ -61,7 +61,7 @@ async function say({ piece, student }: PortfolioWaiting, yes: boolean, word: str
             <ClassSquare :hue="one.hue" /><strong class="grow" dir="auto">{{ name(one.student) }}</strong
             ><span class="small muted">{{ when(one.piece.at, one.zone) }}</span>
           </p>
-          <h2 dir="auto">{{ one.piece.title }}</h2>
+          <h2 tabindex="-1" dir="auto">{{ one.piece.title }}</h2>
           <p class="small muted" dir="auto">
             {{ [one.piece.className, ...(one.piece.kind === 'work' ? [] : [t(`portfolio.kinds.${one.piece.kind}`)])].join(' · ')
             }}<template v-if="one.piece.assignmentId">

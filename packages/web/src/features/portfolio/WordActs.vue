@@ -18,7 +18,7 @@ const of = () => ({ title: props.title, name: props.name });
 
 <template>
   <div class="row wrap acts">
-    <Button class="yes" type="primary" :disabled="busy" :aria-label="t('portfolio.yesOf', of())" @click="emit('say', true, '')">{{
+    <Button type="primary" :disabled="busy" :aria-label="t('portfolio.yesOf', of())" @click="emit('say', true, '')">{{
       t('portfolio.yes')
     }}</Button><Button
       :disabled="busy"
