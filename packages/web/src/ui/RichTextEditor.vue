@@ -45,6 +45,14 @@ const askField = ref<Focusable | null>(null);
 const badLink = ref<LinkProblem | null>(null);
 const lostPicture = ref('');
 
+/**
+ * Commands where the cursor is. The editor has the keys at once: its own `focus` command gives them to it a frame
+ * later, and what is typed until then would go nowhere.
+ */
+function here() {
+  editor.value?.view.focus();
+  return editor.value?.chain();
+}
 async function takePictures(files: readonly File[]): Promise<boolean> {
   const pictures = files.filter((file) => /^image\/(png|jpeg|gif|webp)$/.test(file.type));
   if (!props.keepPicture || pictures.length === 0) return false;
@@ -53,10 +61,8 @@ async function takePictures(files: readonly File[]): Promise<boolean> {
     const fileId = await props.keepPicture(file);
     if (!fileId) lostPicture.value = file.name;
     if (fileId)
-      editor.value
-        ?.chain()
-        .focus()
-        .insertContent({ type: 'image', attrs: { fileId, alt: file.name.replace(/\.\w+$/, '') } })
+      here()
+        ?.insertContent({ type: 'image', attrs: { fileId, alt: file.name.replace(/\.\w+$/, '') } })
         .run();
   }
   return true;
@@ -135,7 +141,7 @@ async function askFor(what: 'link' | 'formula' | 'alt', text: string, at?: numbe
 }
 function answer(): void {
   const asked = asking.value;
-  const chain = editor.value?.chain().focus();
+  const chain = here();
   if (!asked || !chain) return;
   const text = asked.text.trim();
   if (asked.what === 'link') {
@@ -161,8 +167,9 @@ function picked(event: Event): void {
 }
 
 /** Puts words in where the cursor is, and goes on behind them. */
-const insert = (text: string) => editor.value?.chain().focus().insertContent({ type: 'text', text }).run();
-defineExpose({ insert, focus: () => editor.value?.commands.focus('end') });
+const insert = (text: string) => here()?.insertContent({ type: 'text', text }).run();
+const focus = () => here()?.setTextSelection(editor.value!.state.doc.content.size).scrollIntoView().run();
+defineExpose({ insert, focus });
 
 const inTable = computed(() => editor.value?.isActive('table') ?? false);
 const onPicture = computed(() => editor.value?.isActive('image') ?? false);
@@ -177,16 +184,16 @@ interface Tool {
   run: () => unknown;
 }
 const tools = computed((): Tool[] => [
-  { key: 'bold', sign: 'B', run: () => editor.value?.chain().focus().toggleBold().run() },
-  { key: 'italic', sign: 'I', run: () => editor.value?.chain().focus().toggleItalic().run() },
-  { key: 'heading', sign: 'H', run: () => editor.value?.chain().focus().toggleHeading({ level: 2 }).run(), attributes: { level: 2 } },
-  { key: 'bullets', sign: '•', mark: 'bulletList', run: () => editor.value?.chain().focus().toggleBulletList().run() },
-  { key: 'numbers', sign: '1.', mark: 'orderedList', run: () => editor.value?.chain().focus().toggleOrderedList().run() },
+  { key: 'bold', sign: 'B', run: () => here()?.toggleBold().run() },
+  { key: 'italic', sign: 'I', run: () => here()?.toggleItalic().run() },
+  { key: 'heading', sign: 'H', run: () => here()?.toggleHeading({ level: 2 }).run(), attributes: { level: 2 } },
+  { key: 'bullets', sign: '•', mark: 'bulletList', run: () => here()?.toggleBulletList().run() },
+  { key: 'numbers', sign: '1.', mark: 'orderedList', run: () => here()?.toggleOrderedList().run() },
   { key: 'link', sign: t('editor.linkSign'), run: () => void askFor('link', String(editor.value?.getAttributes('link').href ?? '')) },
   {
     key: 'table',
     sign: t('editor.tableSign'),
-    run: () => editor.value?.chain().focus().insertTable({ rows: 3, cols: 3, withHeaderRow: true }).run(),
+    run: () => here()?.insertTable({ rows: 3, cols: 3, withHeaderRow: true }).run(),
   },
   { key: 'formula', sign: '√x', mark: 'inlineMath', run: () => void askFor('formula', '') },
   ...(props.worksheet
@@ -194,17 +201,17 @@ const tools = computed((): Tool[] => [
         {
           key: 'answerSpace' as const,
           sign: t('editor.answerSpaceSign'),
-          run: () => editor.value?.chain().focus().insertAnswerSpace().run(),
+          run: () => here()?.insertAnswerSpace().run(),
         },
       ]
     : []),
 ]);
 const tableTools: Pick<Tool, 'key' | 'run'>[] = [
-  { key: 'addRow', run: () => editor.value?.chain().focus().addRowAfter().run() },
-  { key: 'addColumn', run: () => editor.value?.chain().focus().addColumnAfter().run() },
-  { key: 'dropRow', run: () => editor.value?.chain().focus().deleteRow().run() },
-  { key: 'dropColumn', run: () => editor.value?.chain().focus().deleteColumn().run() },
-  { key: 'dropTable', run: () => editor.value?.chain().focus().deleteTable().run() },
+  { key: 'addRow', run: () => here()?.addRowAfter().run() },
+  { key: 'addColumn', run: () => here()?.addColumnAfter().run() },
+  { key: 'dropRow', run: () => here()?.deleteRow().run() },
+  { key: 'dropColumn', run: () => here()?.deleteColumn().run() },
+  { key: 'dropTable', run: () => here()?.deleteTable().run() },
 ];
 </script>
 

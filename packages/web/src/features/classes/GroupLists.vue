@@ -2,7 +2,7 @@
 /** The groups of a draft beside who is in none: moved by dragging, by the arrow keys, or chosen by name. */
 import { Button, Input } from 'ant-design-vue';
 import type { RosterStudent } from '@jolly/server/contract';
-import { computed } from 'vue';
+import { computed, nextTick } from 'vue';
 import { vSortable, type Moved } from '../../ui/sortable';
 import { useWords } from '../../ui/use-words';
 import SelectField from '../../ui/SelectField.vue';
@@ -46,7 +46,7 @@ function key(event: KeyboardEvent, id: string, from: string): void {
   event.preventDefault();
   move(id, from, to.id);
   const list = (event.currentTarget as HTMLElement).closest('.lists');
-  requestAnimationFrame(() => list?.querySelector<HTMLElement>(`[data-list="${to.id}"] [data-student="${id}"]`)?.focus());
+  void nextTick(() => list?.querySelector<HTMLElement>(`[data-list="${to.id}"] [data-student="${id}"]`)?.focus());
 }
 function add(group: number, studentId: string): void {
   groups.value[group]!.studentIds.push(studentId);
