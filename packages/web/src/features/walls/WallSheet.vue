@@ -3,7 +3,7 @@
 import { Button, Input, Textarea } from 'ant-design-vue';
 import { WALL_NAMES } from '@jolly/core';
 import type { Wall, WallReply } from '@jolly/server/contract';
-import { computed, ref } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
@@ -22,11 +22,21 @@ const props = defineProps<{
 const emit = defineEmits<{ close: []; stored: [WallReply] }>();
 const { t } = useWords();
 const { problem, busy, attempt } = useAttempt();
-const id: string = crypto.randomUUID();
-const words = ref({ title: props.wall?.title ?? '', prompt: props.wall?.prompt ?? '', names: props.wall?.names ?? ('given' as const) });
-// The wall is looked at again behind the sheet; what is written here was written over the wall as it was.
-let over = props.wall?.version ?? 0;
-const of = ref(props.wall?.assignmentId ?? props.assignmentId ?? '');
+const begin = {
+  // A new wall that was stored without its reply having come is not put up twice, also after the sheet was closed.
+  id: crypto.randomUUID() as string,
+  title: props.wall?.title ?? '',
+  prompt: props.wall?.prompt ?? '',
+  names: props.wall?.names ?? ('given' as const),
+  of: props.wall?.assignmentId ?? props.assignmentId ?? '',
+  // The wall is looked at again behind the sheet; what is written here was written over the wall as it was.
+  over: props.wall?.version ?? 0,
+};
+// What was typed outlives the sheet, until it is stored.
+const place = `jolly-wall-said ${props.wall?.id ?? `${props.classId} ${props.assignmentId ?? ''}`}`;
+const words = ref({ ...begin, ...(JSON.parse(localStorage.getItem(place) ?? '{}') as Partial<typeof begin>) });
+const keep = () => localStorage.setItem(place, JSON.stringify(words.value));
+watch(words, keep, { deep: true, flush: 'sync' });
 const { value: assignments } = useLoad(async () => (props.wall ? [] : ask('GET /api/assignments')));
 /** what was handed in for it can be shown */
 const options = computed(() =>
@@ -34,10 +44,12 @@ const options = computed(() =>
     .filter((one) => one.classId === props.classId && one.kind === 'assignment' && one.how === 'handIn' && one.issuedAt !== null)
     .sort((a, b) => (b.due ?? Infinity) - (a.due ?? Infinity)),
 );
-const titleOf = computed(() => options.value.find((one) => one.id === of.value)?.title ?? '');
+const titleOf = computed(() => options.value.find((one) => one.id === words.value.of)?.title ?? '');
 const send = () =>
   attempt(async () => {
-    const body = { ...words.value, title: words.value.title.trim() || titleOf.value, prompt: words.value.prompt.trim() };
+    keep();
+    const { id, title, prompt, names, of, over } = words.value;
+    const body = { title: title.trim() || titleOf.value, prompt: prompt.trim(), names };
     const stored = props.wall
       ? await ask('PUT /api/walls/:wallId', {
           params: { wallId: props.wall.id },
@@ -45,22 +57,28 @@ const send = () =>
         })
       : await ask('POST /api/classes/:classId/walls', {
           params: { classId: props.classId },
-          body: { id, ...body, assignmentId: of.value || null },
+          body: { id, ...body, assignmentId: of || null },
         });
+    localStorage.removeItem(place);
     emit('stored', stored);
   }).then(() => {
     // Said once that it was changed meanwhile, it may be written over.
-    if (problem.value?.code === 'conflict.changedMeanwhile') over = (problem.value.current as WallReply).wall.version;
+    if (problem.value?.code === 'conflict.changedMeanwhile') words.value.over = (problem.value.current as WallReply).wall.version;
   });
 </script>
 
 <template>
   <SideSheet open :title="t(wall ? 'walls.edit' : 'walls.newWall')" @close="emit('close')">
     <FieldForm :problem="problem" @send="send">
-      <FormLine v-if="!wall" :label="t('walls.of')" for="wall-of" path="assignmentId" :hint="of === '' ? t('walls.freeHint') : undefined"
+      <FormLine
+        v-if="!wall"
+        :label="t('walls.of')"
+        for="wall-of"
+        path="assignmentId"
+        :hint="words.of === '' ? t('walls.freeHint') : undefined"
         ><SelectField
           id="wall-of"
-          v-model="of"
+          v-model="words.of"
           :options="[{ value: '', label: t('walls.free') }, ...options.map((one) => ({ value: one.id, label: one.title }))]"
       /></FormLine>
       <FormLine :label="t('walls.name')" for="wall-title" path="title"

@@ -212,6 +212,28 @@ describe('a teacher', () => {
   });
 });
 
+it('what was said of a new wall outlives its sheet, and is sent again as the same wall', async () => {
+  let lost = true;
+  const { asked } = serving({
+    'GET /api/classes': [aClass()],
+    'GET /api/classes/:classId/walls': [],
+    'GET /api/assignments': [],
+    'POST /api/classes/:classId/walls': () => (lost ? new Refusal(503, 'network') : reply()),
+  });
+  const page = await opened(WallsPage, { at: '/class/rivers/walls', path: '/class/:id/walls' });
+  await page.press('New wall');
+  await page.fill('Title', 'Our coast');
+  await page.press('Put it up and tell students');
+  await page.press('Close');
+  lost = false;
+  await page.press('New wall');
+  expect(page.field('Title').value).toBe('Our coast');
+  await page.press('Put it up and tell students');
+  const sent = asked.filter(({ key }) => key === 'POST /api/classes/:classId/walls').map(({ body }) => (body as { id: string }).id);
+  expect(sent).toEqual([sent[0], sent[0]]);
+  expect(Object.keys(localStorage).filter((key) => key.startsWith('jolly-wall'))).toEqual([]);
+});
+
 it('My work has one line of it: to the wall where there is one, to all where there are more, and none without', async () => {
   const item = (id: string, more: Partial<MyWallItem> = {}): MyWallItem => ({ ...wall({ id }), mine: 0, ...more });
   const line = async (walls: MyWallItem[]) => {
