@@ -274,7 +274,16 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const noticeboard = noticeboardService({ sequelize, accounts, classes, assignments, families, notices, hands });
   const writingNotices = writingNoticesService({ sequelize, classes, assignments, keptFiles, notices, noticeboard, hands });
   const readingNotices = readingNoticesService({ sequelize, accounts, classes, roster, assignments, board, families, notices, hands });
-  const tellingFamilies = tellingFamiliesService({ sequelize, families, children, readingNotices, news, mail, zone: defaultZone });
+  const tellingFamilies = tellingFamiliesService({
+    sequelize,
+    families,
+    children,
+    readingNotices,
+    portfolioWords,
+    news,
+    mail,
+    zone: defaultZone,
+  });
   const noticeTelling = noticeTellingService({ sequelize, accounts, classes, families, notices, news });
   const noticeAnswers = noticeAnswersService({ sequelize, accounts, classes, notices, readingNotices, news });
   const ofStudents = { accounts, classes, roster, notices, readingNotices, writingNotices, news };

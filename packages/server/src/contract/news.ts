@@ -53,6 +53,7 @@ export type NewsKind =
   | 'inLate'
   | 'teacherMessage'
   | 'childReturned'
+  | 'childPortfolio'
   | 'childMissing';
 export interface NewsItem {
   id: string;

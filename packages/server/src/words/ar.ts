@@ -92,6 +92,8 @@ export const ar: Words = {
     isMissing: '«{title}» ({className}) لـ{name} ناقص. كان موعده {due}.',
     notice: 'إعلان لعائلات {className}: «{title}». {word}',
     absenceNoted: 'سجّل معلم {className} أن {name} لن يحضر: {word}',
+    inPortfolio: 'أصبح «{title}» لـ {name} في ملف الأعمال ويمكنكم رؤيته.',
+    portfolio: 'جديد في ملف الأعمال',
     notices: 'إعلانات',
     message: 'كتب إليك {who} بشأن {name}: «{word}»',
     reminderSubject: 'تذكير: {text}',

@@ -90,6 +90,8 @@ export const en = {
     isMissing: '“{title}” ({className}) of {name} is missing. It was due {due}.',
     notice: 'Notice for families of {className}: “{title}”. {word}',
     absenceNoted: 'The teacher of {className} has noted that {name} will not be there: {word}',
+    inPortfolio: '“{title}” of {name} is in the portfolio now, and you can see it.',
+    portfolio: 'New in the portfolio',
     notices: 'Notices',
     message: '{who} wrote to you about {name}: “{word}”',
     reminderSubject: 'Reminder: {text}',

@@ -92,6 +92,8 @@ export const es: Words = {
     isMissing: 'Falta «{title}» ({className}) de {name}. Era para el {due}.',
     notice: 'Aviso para las familias de {className}: «{title}». {word}',
     absenceNoted: 'El profesorado de {className} ha anotado que {name} no vendrá: {word}',
+    inPortfolio: '«{title}» de {name} ya está en el portafolio y usted puede verlo.',
+    portfolio: 'Nuevo en el portafolio',
     notices: 'Avisos',
     message: '{who} le ha escrito sobre {name}: «{word}»',
     reminderSubject: 'Recordatorio: {text}',

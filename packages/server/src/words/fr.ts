@@ -92,6 +92,8 @@ export const fr: Words = {
     isMissing: '« {title} » ({className}) de {name} manque. C’était pour le {due}.',
     notice: 'Avis aux familles de {className} : « {title} ». {word}',
     absenceNoted: 'L’enseignant de {className} a noté que {name} ne sera pas là : {word}',
+    inPortfolio: '« {title} » de {name} est maintenant dans le portfolio, et vous pouvez le voir.',
+    portfolio: 'Nouveau dans le portfolio',
     notices: 'Avis',
     message: '{who} vous a écrit au sujet de {name} : « {word} »',
     reminderSubject: 'Rappel : {text}',

@@ -68,6 +68,7 @@ async function takePictures(files: readonly File[]): Promise<boolean> {
   return true;
 }
 
+const TURNS_TO_COME_IN = 8;
 const { writing, came, left } = useWriting();
 let own = '';
 const editor = useEditor({
@@ -168,7 +169,11 @@ function picked(event: Event): void {
 
 /** Puts words in where the cursor is, and goes on behind them. */
 const insert = (text: string) => here()?.insertContent({ type: 'text', text }).run();
-const focus = () => here()?.setTextSelection(editor.value!.state.doc.content.size).scrollIntoView().run();
+/** The cursor goes to the end. An editor that has just come in is on the page some turns later. */
+async function focus(): Promise<void> {
+  for (let turn = 0; turn < TURNS_TO_COME_IN && !editor.value?.view.dom.isConnected; turn++) await nextTick();
+  here()?.setTextSelection(editor.value!.state.doc.content.size).scrollIntoView().run();
+}
 defineExpose({ insert, focus });
 
 const inTable = computed(() => editor.value?.isActive('table') ?? false);

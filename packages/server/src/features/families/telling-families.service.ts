@@ -7,6 +7,7 @@ import { weeklyLetter, type WeekOfClass } from '../mail/letters';
 import type { MailService } from '../mail/mail.service';
 import type { NewsService, Telling } from '../news/news.service';
 import type { ReadingNoticesService } from '../notices/reading-notices.service';
+import type { PortfolioWordsService } from '../portfolio/portfolio-words.service';
 import type { ChildrenService } from './children.service';
 import type { FamiliesService } from './families.service';
 
@@ -28,6 +29,7 @@ interface Collaborators {
   families: FamiliesService;
   children: ChildrenService;
   readingNotices: ReadingNoticesService;
+  portfolioWords: PortfolioWordsService;
   news: NewsService;
   mail: MailService;
   zone: string;
@@ -37,13 +39,13 @@ interface Collaborators {
  * Telling families, by their choice. What becomes missing is nothing that anybody does, so for those who are told at
  * once it is looked every quarter of an hour; each thing is told once, by its key. The weekly letter goes out on Fridays.
  */
-export function tellingFamiliesService({ sequelize, families, children, readingNotices, news, mail, zone }: Collaborators) {
+export function tellingFamiliesService({ sequelize, families, children, readingNotices, portfolioWords, news, mail, zone }: Collaborators) {
   const NOTHING_UNREAD = new Map<string, number>();
 
-  /** What a week was for a class: what came back and was handed in, what is missing, what comes. */
+  /** What a week was for a class: what came back and was handed in, what is missing, what comes, what else is to be seen. */
   function weekOf(
     { classId, className, zone: own, view, missing, coming, waiting, returned }: FamilyClass,
-    notices: readonly ReadNotice[],
+    { notices, portfolio }: { notices: readonly ReadNotice[]; portfolio: readonly { classId: string; title: string }[] },
     since: number,
     now: number,
   ): WeekOfClass {
@@ -55,6 +57,7 @@ export function tellingFamiliesService({ sequelize, families, children, readingN
       handedIn: waiting.filter((piece) => piece.state === 'in' || piece.state === 'inLate'),
       missing,
       notices: notices.filter((one) => one.classId === classId && (one.showAt ?? 0) > since).map((one) => one.title),
+      portfolio: portfolio.filter((one) => one.classId === classId).map((one) => one.title),
       coming: coming.filter((piece) => piece.due !== null && piece.due <= now + AHEAD_MS),
     };
   }
@@ -67,11 +70,15 @@ export function tellingFamiliesService({ sequelize, families, children, readingN
       let letters = 0;
       for (const { familyId, language, weeklyFor, lookedAt, person } of due) {
         const kids = await families.childrenOf(familyId);
+        const since = instantOf(zone, { date: plusDays(day, -7), msOfDay: FOUR_O_CLOCK_MS });
         const weeks = await Promise.all(
           kids.map(async (kid) => ({
             kid,
             classes: await children.classesOf(kid.id, NOTHING_UNREAD, now),
-            notices: await readingNotices.forFamily({ familyId, studentId: kid.id, language }, now),
+            said: {
+              notices: await readingNotices.forFamily({ familyId, studentId: kid.id, language }, now),
+              portfolio: await portfolioWords.newWithYes(kid.id, since, now),
+            },
           })),
         );
         await inTransaction(sequelize, async (transaction) => {
@@ -79,14 +86,13 @@ export function tellingFamiliesService({ sequelize, families, children, readingN
           // Who has just come is told from the next Friday on.
           if (weeklyFor === null && lookedAt.getTime() > instantOf(zone, { date: day, msOfDay: FOUR_O_CLOCK_MS })) return;
           if (person.email === null) return;
-          const since = instantOf(zone, { date: plusDays(day, -7), msOfDay: FOUR_O_CLOCK_MS });
-          for (const { kid, classes, notices } of weeks) {
+          for (const { kid, classes, said } of weeks) {
             if (classes.length === 0) continue;
             const letter = weeklyLetter({
               language,
               name: person.givenName,
               child: fullName(kid),
-              weeks: classes.map((one) => weekOf(one, notices, since, now)),
+              weeks: classes.map((one) => weekOf(one, said, since, now)),
               link: mail.linkTo('/family'),
             });
             await mail.post(letter, { address: person.email, name: fullName(person), userId: familyId }, null, now, transaction);

@@ -36,6 +36,7 @@ const week: WeekOfClass = {
   missing: [],
   coming: [],
   notices: [],
+  portfolio: [],
 };
 const weekly = (weeks: WeekOfClass[], language: (typeof LANGUAGES)[number] = 'en') =>
   weeklyLetter({ language, name: 'Frida', child: 'Bao Lind', weeks, link: 'http://jolly.test/family' });
@@ -51,6 +52,7 @@ describe('the weekly letter', () => {
         missing: [piece('Until', { closes }), piece('Open'), piece('Over', { stillAccepted: false })],
         coming: [piece('Undated', { due: null })],
         notices: ['Boots on Thursday'],
+        portfolio: ['My kite'],
       },
     ]);
     expect(subject).toBe('The week of Bao Lind');
@@ -60,6 +62,7 @@ describe('the weekly letter', () => {
       'Handed in this week\n- Oxbow',
       '- Until (Wed 25 Nov 2026), still accepted until Wed 2 Dec 15:30\n- Open (Wed 25 Nov 2026), still accepted\n- Over (Wed 25 Nov 2026), closed',
       'Coming in the next days\n- Undated\n',
+      'New in the portfolio\n- My kite\n',
       'Notices\n- Boots on Thursday\n',
     ])
       expect(body).toContain(said);
@@ -96,6 +99,7 @@ it.each(LANGUAGES)('every letter in %s has everything filled in', (language) => 
       lines: [
         { ...line, kind: 'childMissing' },
         { ...line, kind: 'childReturned' },
+        { ...line, kind: 'childPortfolio' },
         { ...line, kind: 'teacherMessage', title: 'Bao Lind', who: 'Ms Finch', word: 'Come by.' },
       ],
     }),

@@ -203,6 +203,7 @@ export function newsSentence({ kind, title, className, zone, who, word, from, to
     case 'absenceNoted':
     case 'teacherMessage':
     case 'childReturned':
+    case 'childPortfolio':
     case 'childMissing':
       return familySentence(
         { kind, title, className, zone, ...(who ? { who } : {}), ...(word ? { word } : {}), ...(to ? { to } : {}) },
@@ -235,6 +236,8 @@ function familySentence({ kind, title, className, zone, who = '', word = '', to 
   switch (kind) {
     case 'childReturned':
       return say(word === 'corrected' ? letters.corrected : letters.returned, { title, className, name: who });
+    case 'childPortfolio':
+      return say(letters.inPortfolio, { title, name: who });
     case 'absenceNoted':
       return say(letters.absenceNoted, { className, name: who, word });
     case 'notice':
@@ -282,6 +285,8 @@ export interface WeekOfClass {
   coming: FamilyPiece[];
   /** titles of what was put up for families */
   notices: string[];
+  /** titles of what a teacher said yes to in the portfolio */
+  portfolio: string[];
 }
 
 /** The week of a child: what was done, what is missing, what comes. */
@@ -307,7 +312,7 @@ export function weeklyLetter({
         : `: ${writtenPoints(language, effective)} / ${writtenPoints(language, points)}`;
   const due = (piece: FamilyPiece, zone: string) => (piece.due === null ? '' : ` (${dayIn(language, zone, piece.due)})`);
   const part = (head: string, lines: string[]) => (lines.length === 0 ? [] : [`${head}\n${lines.map((line) => `- ${line}`).join('\n')}`]);
-  const classes = weeks.flatMap(({ className, zone, total, returned, handedIn, missing, coming, notices }) => {
+  const classes = weeks.flatMap(({ className, zone, total, returned, handedIn, missing, coming, notices, portfolio }) => {
     const accepted = (piece: FamilyPiece) =>
       !piece.stillAccepted
         ? report.closed
@@ -324,6 +329,7 @@ export function weeklyLetter({
         letters.handedIn,
         handedIn.map((piece) => piece.title),
       ),
+      ...part(letters.portfolio, portfolio),
       ...part(
         letters.missing,
         missing.map((piece) => `${piece.title}${due(piece, zone)}, ${accepted(piece)}`),

@@ -58,6 +58,7 @@ export const NEWS: Record<NewsKind, { readers: readonly Reader[]; usual: Telling
   inLate: { readers: ['teacher'], usual: 'never' },
   teacherMessage: { readers: ['family'], usual: 'atOnce' },
   childReturned: { readers: ['family'], usual: 'atOnce' },
+  childPortfolio: { readers: ['family'], usual: 'atOnce' },
   childMissing: { readers: ['family'], usual: 'atOnce' },
 };
 

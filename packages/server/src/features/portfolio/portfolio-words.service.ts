@@ -9,7 +9,7 @@ import type { AssignmentsService } from '../assignments/assignments.service';
 import type { ClassesService } from '../classes/classes.service';
 import type { FamiliesService } from '../families/families.service';
 import type { Teacher } from '../marking/desk.service';
-import type { NewsService } from '../news/news.service';
+import type { NewsService, Telling } from '../news/news.service';
 import type { BoardService } from '../pieces/board.service';
 import { listsOf } from '../pieces/grouped';
 import { isApartFromName } from '../pieces/nameless';
@@ -114,37 +114,48 @@ export function portfolioWordsService({
       const row = await portfolioEntries.byId(id);
       if (!row || row.stand === 'draft') throw new Problem('thing.unknown');
       const schoolClass = await classes.forTeacher(teacher, 'portfolio.choose', row.classId);
-      const [sight, people] = await Promise.all([sightsOf([row], now).then((of) => of(row)), accounts.people([teacher.userId])]);
+      const [sight, people] = await Promise.all([
+        sightsOf([row], now).then((of) => of(row)),
+        accounts.people([teacher.userId, row.studentId]),
+      ]);
       // A nameless piece cannot be named by saying yes to it.
       if (row.assignmentId !== null && (!sight || isApartFromName(sight))) throw new Problem('thing.unknown');
-      const by = people.get(teacher.userId);
+      const [by, student] = [people.get(teacher.userId), people.get(row.studentId)];
+      // Whoever of the family wants to be told at once is, the first time there is something to see.
+      const home = yes && row.stand !== 'yes' ? ((await families.atOnceOf([row.studentId])).get(row.studentId) ?? []) : [];
+      const about = { assignmentId: null, classId: row.classId, zone: schoolClass.calendar.zone };
+      const said = { title: sight?.assignment.title ?? row.title, className: schoolClass.label };
       await inTransaction(sequelize, async (transaction) => {
         const [changed] = await pieces.update(
           { stand: yes ? 'yes' : 'back', word, saidBy: teacher.userId, saidAt: new Date(now), version: version + 1 },
           { where: { id, version }, transaction },
         );
         if (changed === 0) throw new Problem('conflict.changedMeanwhile');
-        await news.tell(
-          [
-            {
-              userId: row.studentId,
-              kind: yes ? 'portfolioYes' : 'portfolioBack',
-              onceKey: `portfolioSaid ${id} ${version + 1}`,
-              assignmentId: null,
-              classId: row.classId,
-              zone: schoolClass.calendar.zone,
-              data: {
-                title: sight?.assignment.title ?? row.title,
-                className: schoolClass.label,
-                who: by ? fullName(by) : '',
-                word,
-              },
-            },
-          ],
-          now,
-          transaction,
-        );
+        const own: Telling = {
+          ...about,
+          userId: row.studentId,
+          kind: yes ? 'portfolioYes' : 'portfolioBack',
+          onceKey: `portfolioSaid ${id} ${version + 1}`,
+          data: { ...said, who: by ? fullName(by) : '', word },
+        };
+        const toFamilies = home.map(({ familyId, language }): Telling => ({
+          ...about,
+          userId: familyId,
+          kind: 'childPortfolio',
+          onceKey: `childPortfolio ${id} ${version + 1}`,
+          data: { ...said, who: student ? fullName(student) : '', studentId: row.studentId, language },
+        }));
+        await news.tell([own, ...toFamilies], now, transaction);
       });
+    },
+
+    /** Titles of what has had a yes since then and families see, with the class each is in, the newest first. */
+    async newWithYes(studentId: string, since: Instant, now: Instant): Promise<{ classId: string; title: string }[]> {
+      const rows = (await portfolioEntries.rows({ studentId, stand: 'yes', saidAt: { [Op.gt]: new Date(since) } })).filter((row) =>
+        familiesSee(row.stand),
+      );
+      const sightOf = await sightsOf(rows, now);
+      return rows.map((row) => ({ classId: row.classId, title: sightOf(row)?.assignment.title ?? row.title }));
     },
 
     /** What has a yes, as the family of a student sees it, the newest first. */

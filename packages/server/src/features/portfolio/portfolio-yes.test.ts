@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { QueryTypes } from 'sequelize';
 import type {
   FamilyPortfolioPiece,
   LookBack,
@@ -9,6 +10,7 @@ import type {
   PortfolioWaiting,
   TodayReply,
 } from '../../contract';
+import { runScheduledJobs } from '../../scheduled-jobs';
 import { unzip } from '../../files/read-table';
 import { aSchool, aServer, bytesOf, DAY, doc, MONDAY, type Person, type School, type Server } from '../../testing/school';
 
@@ -46,6 +48,28 @@ async function handedIn(more: Parameters<School['issued']>[0] = {}): Promise<str
   await bao.post(`/api/my/work/${id}/hand-in`);
   return id;
 }
+
+it('with a yes is told at home as the family wants it: at once, the first time, or in the letter on Friday', async () => {
+  const choose = (telling: string) => frida.put('/api/family/settings', { telling, language: 'en' });
+  const letters = async () => {
+    await runScheduledJobs(server.services, server.clock.now);
+    return server.sequelize.query<{ body: string }>('SELECT body FROM mails WHERE to_address LIKE ? ORDER BY made_at', {
+      replacements: ['frida%'],
+      type: QueryTypes.SELECT,
+    });
+  };
+  await choose('atOnce');
+  await keep(randomUUID());
+  const [{ piece }] = (await waiting()) as [PortfolioWaiting];
+  await say(piece, false, 'Say where.');
+  expect(await letters()).toEqual([]);
+  await say({ ...piece, version: piece.version + 1 }, true);
+  await say({ ...piece, version: piece.version + 2 }, true, 'I would fly it.');
+  expect(await letters()).toEqual([{ body: expect.stringContaining('“My kite” of Bao Lind is in the portfolio now') }]);
+  await choose('weekly');
+  server.clock.now = Date.parse('2026-11-27T16:00:00.000Z');
+  expect((await letters()).at(-1)!.body).toContain('New in the portfolio\n- My kite');
+});
 
 describe('a piece of one’s own', () => {
   it('is put together with its files, seen by nobody, then put in: teachers hear of it once and family sees it with a yes', async () => {

@@ -4,6 +4,7 @@ import same from 'fast-deep-equal';
 import { computed, onScopeDispose, ref, watch } from 'vue';
 import { ApiProblem, ask, now } from '../../api/client';
 import { i18n } from '../../i18n';
+import { useKeptHere } from '../../ui/kept-here';
 import { keepTyped } from '../../ui/own-words';
 
 const SAVE_AFTER_MS = 700;
@@ -84,7 +85,8 @@ export function useBrief() {
       : request.value.title !== '',
   );
 
-  const keptKey = (id: string) => `jolly-brief ${id}`;
+  const placeOf = useKeptHere();
+  const keptKey = (id: string) => placeOf('brief', id);
   function keep(): void {
     if (!stored.value || !out.value) return;
     const { id, version } = stored.value;

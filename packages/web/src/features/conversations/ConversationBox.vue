@@ -8,6 +8,7 @@ import { useLoad } from '../../api/use-load';
 import LoadGate from '../../ui/LoadGate.vue';
 import { typedSince } from '../../ui/own-words';
 import { useWords } from '../../ui/use-words';
+import { useKeptHere } from '../../ui/kept-here';
 import { talkAddress, talkAt, type TalkAt } from './talk-api';
 import { fileAddress } from '../files';
 import FileButton from '../../ui/FileButton.vue';
@@ -25,7 +26,8 @@ const props = defineProps<{
 const emit = defineEmits<{ read: [] }>();
 const { t, when } = useWords();
 const { problem, busy, attempt } = useAttempt();
-const key = computed(() => `jolly-message ${talkAddress(props.at)}`);
+const placeOf = useKeptHere();
+const key = computed(() => placeOf('message', talkAddress(props.at)));
 const talk = computed(() => talkAt(props.at));
 const text = ref('');
 const files = ref<KeptFile[]>([]);

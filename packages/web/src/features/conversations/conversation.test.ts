@@ -83,7 +83,7 @@ it('is about a student’s piece from the teacher’s side, and apart from every
   const { page, last } = await box({ [theirs]: reply([message('of bao')]), 'POST /api/assignments/:assignmentId/pieces/:studentId/messages/read': undefined }, { assignmentId: 'delta', studentId: 'bao' }); // prettier-ignore
   expect(last(theirs)!.params).toEqual({ assignmentId: 'delta', studentId: 'bao' });
   await page.fill('Write to Finch Test', 'For Bao.');
-  expect(Object.keys(localStorage).filter((key) => key === 'jolly-message /api/assignments/delta/pieces/bao')).toHaveLength(1);
+  expect(Object.keys(localStorage).filter((key) => key === 'jolly-message  /api/assignments/delta/pieces/bao')).toHaveLength(1);
 });
 
 it('says that it could not be loaded, and loads again', async () => {

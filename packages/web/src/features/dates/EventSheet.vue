@@ -8,6 +8,7 @@ import { addressOf, ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import FieldForm from '../../ui/FieldForm.vue';
 import FileButton from '../../ui/FileButton.vue';
+import { useKeptDraft, useKeptHere } from '../../ui/kept-here';
 import FormLine from '../../ui/FormLine.vue';
 import SideSheet from '../../ui/SideSheet.vue';
 import ToggleButton from '../../ui/ToggleButton.vue';
@@ -30,9 +31,9 @@ const { t } = useWords();
 const session = useSession();
 const classes = useClasses();
 const { problem, busy, attempt } = useAttempt();
-const id = props.eventId ?? crypto.randomUUID();
 const stored = ref<EventReply | null>(null);
-const draft = ref<EventBody>({
+const blank: EventBody & { id: string } = {
+  id: props.eventId ?? crypto.randomUUID(),
   classIds: [...props.classIds],
   wholeSchool: false,
   title: '',
@@ -45,12 +46,15 @@ const draft = ref<EventBody>({
   repeat: null,
   families: true,
   attachments: [],
-});
+};
+const place = useKeptHere()('event', props.day, ...props.classIds);
+const fresh = props.eventId === null ? useKeptDraft(place, blank) : null;
+const draft = fresh?.draft ?? ref(blank);
+const { id } = draft.value;
 const changing = ref(props.eventId === null);
 const load = () =>
   attempt(async () => {
     const {
-      id: _i,
       by: _b,
       classNames: _c,
       zone: _z,
@@ -60,7 +64,7 @@ const load = () =>
     } = (stored.value = await ask('GET /api/events/:eventId', {
       params: { eventId: id },
     }));
-    draft.value = JSON.parse(JSON.stringify(body)) as EventBody;
+    draft.value = JSON.parse(JSON.stringify(body)) as typeof blank;
   });
 if (props.eventId !== null) void load();
 if (session.me?.role === 'teacher' && !classes.all) void classes.load().catch(() => undefined);
@@ -72,8 +76,14 @@ const put = (files: File[]) =>
   });
 const store = () =>
   attempt(async () => {
-    await ask('PUT /api/events/:eventId', { params: { eventId: id }, body: { ...draft.value, version: stored.value?.version ?? 0 } });
+    fresh?.keep();
+    const { id: _, ...body } = draft.value;
+    await ask('PUT /api/events/:eventId', { params: { eventId: id }, body: { ...body, version: stored.value?.version ?? 0 } });
+    fresh?.drop();
     emit('stored');
+  }).then(() => {
+    // Said once that it was changed meanwhile, it may be written over.
+    if (problem.value?.code === 'conflict.changedMeanwhile') stored.value = problem.value.current as EventReply;
   });
 const remove = () =>
   attempt(async () => {

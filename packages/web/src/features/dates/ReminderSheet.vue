@@ -7,6 +7,7 @@ import { ref } from 'vue';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import FieldForm from '../../ui/FieldForm.vue';
+import { useKeptDraft, useKeptHere } from '../../ui/kept-here';
 import FormLine from '../../ui/FormLine.vue';
 import SideSheet from '../../ui/SideSheet.vue';
 import WhenField from '../../ui/WhenField.vue';
@@ -18,21 +19,33 @@ const emit = defineEmits<{ close: []; stored: [] }>();
 const { t } = useWords();
 const line = useTermLine();
 const { problem, busy, attempt } = useAttempt();
-const id = props.reminderId ?? crypto.randomUUID();
 const stored = ref<Reminder | null>(null);
-const text = ref('');
-const at = ref<number | null>(dueInstantOf(line.zone, line.today, '16:00'));
-const byMail = ref(false);
+const blank = {
+  id: props.reminderId ?? (crypto.randomUUID() as string),
+  text: '',
+  at: dueInstantOf(line.zone, line.today, '16:00') as number | null,
+  byMail: false,
+};
+const place = useKeptHere()('reminder', line.today);
+const fresh = props.reminderId === null ? useKeptDraft(place, blank) : null;
+const draft = fresh?.draft ?? ref(blank);
+const { id } = draft.value;
 if (props.reminderId !== null)
   void attempt(async () => {
     stored.value = (await ask('GET /api/my/reminders')).find((one) => one.id === id) ?? null;
-    if (stored.value) [text.value, at.value, byMail.value] = [stored.value.text, stored.value.at, stored.value.byMail];
+    if (stored.value) draft.value = { id, text: stored.value.text, at: stored.value.at, byMail: stored.value.byMail };
   });
 const store = () =>
   attempt(async () => {
-    const body = { text: text.value.trim(), at: at.value!, byMail: byMail.value, done: stored.value?.done ?? false };
+    fresh?.keep();
+    const { text, at, byMail } = draft.value;
+    const body = { text: text.trim(), at: at!, byMail, done: stored.value?.done ?? false };
     await ask('PUT /api/my/reminders/:reminderId', { params: { reminderId: id }, body: { ...body, version: stored.value?.version ?? 0 } });
+    fresh?.drop();
     emit('stored');
+  }).then(() => {
+    // Said once that it was changed on another device, it may be written over.
+    if (problem.value?.code === 'conflict.changedMeanwhile') stored.value = problem.value.current as Reminder;
   });
 const remove = () =>
   attempt(async () => {
@@ -45,16 +58,16 @@ const remove = () =>
   <SideSheet open :title="t('reminders.add')" @close="emit('close')">
     <FieldForm :problem="problem" :inert="busy" @send="store">
       <FormLine :label="t('reminders.what')" for="reminder-text" path="text"
-        ><Input id="reminder-text" v-model:value="text" :maxlength="500" required dir="auto"
+        ><Input id="reminder-text" v-model:value="draft.text" :maxlength="500" required dir="auto"
       /></FormLine>
       <FormLine :label="t('reminders.at')" path="at"
-        ><WhenField v-model="at" :zone="line.zone" usual-time="16:00" :label="t('reminders.at')"
+        ><WhenField v-model="draft.at" :zone="line.zone" usual-time="16:00" :label="t('reminders.at')"
       /></FormLine>
-      <Checkbox v-model:checked="byMail">{{ t('reminders.byMail') }}</Checkbox>
+      <Checkbox v-model:checked="draft.byMail">{{ t('reminders.byMail') }}</Checkbox>
       <p class="muted small">{{ t('reminders.only') }}</p>
       <template #acts
         ><div class="row wrap">
-          <Button type="primary" html-type="submit" :disabled="busy || text.trim() === '' || at === null">{{
+          <Button type="primary" html-type="submit" :disabled="busy || draft.text.trim() === '' || draft.at === null">{{
             t('reminders.store')
           }}</Button><Button @click="emit('close')">{{ t('common.cancel') }}</Button
           ><span class="grow" /><Button v-if="stored" type="link" :disabled="busy" @click="remove">{{ t('reminders.remove') }}</Button>

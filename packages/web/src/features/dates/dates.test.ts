@@ -151,14 +151,38 @@ describe('an event', () => {
     expect(page.wrapper.emitted('stored')).toHaveLength(1);
   });
 
-  it('keeps what was typed where it is refused, with the reason at its times', async () => {
+  it('keeps what was typed where it is refused, with the reason at its times, and when the sheet is closed', async () => {
+    localStorage.clear();
     const errors = [{ path: 'times', code: 'event.endsBeforeItBegins', message: 'It would end before it begins.' }];
-    serving({ [PUT]: new Refusal(422, 'event.notReady', { errors }) });
+    const refused = new Refusal(422, 'event.notReady', { errors });
+    const { asked } = serving({ [PUT]: () => (asked.length === 1 ? refused : event) });
     const page = await sheet(null);
     await page.fill('What it is', 'Camp');
     await page.press('Store the event');
     expect(page.text()).toContain('It would end before it begins.');
     expect(page.field('What it is').value).toBe('Camp');
+    page.wrapper.unmount();
+    const again = await sheet(null);
+    expect(again.field('What it is').value).toBe('Camp');
+    await again.press('Store the event');
+    // The same event, should the first have been stored after all.
+    expect(asked[1]!.params).toEqual(asked[0]!.params);
+    again.wrapper.unmount();
+    expect((await sheet(null)).field('What it is').value).toBe('');
+  });
+
+  it('of a colleague’s change says so once, and is then written over it', async () => {
+    const { asked } = serving({
+      'GET /api/events/:eventId': event,
+      [PUT]: () => (asked.length === 2 ? new Refusal(409, 'conflict.changedMeanwhile', { current: { ...event, version: 3 } }) : event),
+    });
+    const page = await sheet('field');
+    await page.press('Change');
+    await page.fill('What it is', 'Field week');
+    await page.press('Store the event');
+    expect(page.field('What it is').value).toBe('Field week');
+    await page.press('Store the event');
+    expect(asked[2]!.body).toMatchObject({ title: 'Field week', version: 3 });
   });
 });
 

@@ -4,7 +4,7 @@ import { Button, Checkbox } from 'ant-design-vue';
 import { blankQuestion, canBeAskedLive, fromStore, QUESTION_KINDS, questionFaults, type Question, type QuestionKind } from '@jolly/core';
 import type { LiveQuestionItem } from '@jolly/server/contract';
 import { useLocalStorage } from '@vueuse/core';
-import { computed, inject, ref, watch } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
@@ -12,7 +12,7 @@ import { useLoad } from '../../api/use-load';
 import LinkButton from '../../ui/LinkButton.vue';
 import LoadGate from '../../ui/LoadGate.vue';
 import ProblemNote from '../../ui/ProblemNote.vue';
-import { LIST_OWNER } from '../../ui/list-view';
+import { useKeptHere } from '../../ui/kept-here';
 import { useWords } from '../../ui/use-words';
 import { ClassFrame } from '../classes';
 import { QuestionEditor, QuestionSeen, StoreSheet } from '../quizzes';
@@ -28,12 +28,12 @@ const { state, value, why, reload } = useLoad(
   [classId],
 );
 const KINDS = QUESTION_KINDS.filter((kind) => canBeAskedLive({ kind }));
-const person = inject(LIST_OWNER, null);
+const placeOf = useKeptHere();
 /** What is being written stays in this browser until it is asked. */
-const draft = useLocalStorage<{ question: Question | null }>(() => `jolly-ask ${person?.value ?? ''}`, { question: null });
+const draft = useLocalStorage<{ question: Question | null }>(() => placeOf('ask'), { question: null });
 const question = computed({ get: () => draft.value.question, set: (one) => (draft.value = { question: one }) });
 /** Whether names are recorded and answers may be changed; as it was the last time. */
-const how = useLocalStorage(() => `jolly-ask-how ${person?.value ?? ''}`, { names: true, mayChange: true });
+const how = useLocalStorage(() => placeOf('ask-how'), { names: true, mayChange: true });
 const writing = ref(question.value !== null);
 const newId = () => crypto.randomUUID();
 const choosing = ref(false);

@@ -8,12 +8,13 @@ import { fileAddress } from '../files';
 import ToggleButton from '../../ui/ToggleButton.vue';
 import SelectField from '../../ui/SelectField.vue';
 import type { Focusable } from '../../ui/focus-first';
+import { useKeptHere } from '../../ui/kept-here';
 import FieldForm from '../../ui/FieldForm.vue';
 
 const props = defineProps<{
   open: boolean;
   /** pictures of one's own to draw over */ pictures: readonly { id: string; name: string }[];
-  keepKey: string;
+  /** what it is for */ keepKey: string;
 }>();
 const emit = defineEmits<{ close: []; drawn: [File] }>();
 const { t } = useT();
@@ -54,7 +55,8 @@ let sheet: Konva.Layer | null = null;
 let scale = 1;
 
 // What is drawn and not kept yet survives a closed tab.
-const key = computed(() => `jolly-drawing ${props.keepKey}`);
+const placeOf = useKeptHere();
+const key = computed(() => placeOf('drawing', props.keepKey));
 function note(): void {
   try {
     localStorage.setItem(key.value, JSON.stringify(drawing.value));

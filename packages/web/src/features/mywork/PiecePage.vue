@@ -280,7 +280,7 @@ watch(
             :files="files"
             :uploads="uploads"
             :dropping="dropping"
-            :keep-key="`${userId} ${id}`"
+            :keep-key="id"
             :pictures="pictures"
             @add="add"
             @remove="detach"

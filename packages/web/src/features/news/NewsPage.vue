@@ -111,6 +111,7 @@ function sentence(item: NewsItem): string {
     case 'absenceNoted':
     case 'teacherMessage':
     case 'childReturned':
+    case 'childPortfolio':
     case 'childMissing':
       return title;
   }

@@ -57,6 +57,7 @@ export const newsWords = {
       mailFailed: 'Letters of mine that could not be delivered',
       teacherMessage: 'Messages of teachers',
       childReturned: 'Returned work',
+      childPortfolio: 'New in the portfolio',
       childMissing: 'Missing work',
     },
     choices: { atOnce: 'at once', daily: 'once a day', never: 'never' },

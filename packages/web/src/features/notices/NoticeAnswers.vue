@@ -3,10 +3,10 @@
 import { Button, Input, Textarea } from 'ant-design-vue';
 import type { NoticeAnswer } from '@jolly/server/contract';
 import { useLocalStorage } from '@vueuse/core';
-import { computed, inject, reactive, ref } from 'vue';
+import { computed, reactive, ref } from 'vue';
 import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
-import { LIST_OWNER } from '../../ui/list-view';
+import { useKeptHere } from '../../ui/kept-here';
 import LoadGate from '../../ui/LoadGate.vue';
 import ProblemNote from '../../ui/ProblemNote.vue';
 import { useWords } from '../../ui/use-words';
@@ -31,8 +31,8 @@ const { state, value, why, reload } = useLoad(() => props.load());
 const top = computed(() => (value.value ?? []).filter((one) => one.below === null));
 const below = (id: string) => (value.value ?? []).filter((one) => one.below === id);
 /** what is typed, by what it stands below, '' begins one; it stays in this browser until it is sent */
-const person = inject(LIST_OWNER, null);
-const typed = useLocalStorage<Record<string, string>>(() => `jolly-answer ${person?.value ?? ''} ${props.noticeId}`, {});
+const placeOf = useKeptHere();
+const typed = useLocalStorage<Record<string, string>>(() => placeOf('answer', props.noticeId), {});
 const ids = reactive<Record<string, string>>({});
 const answering = ref<string | null>(null);
 const hiding = ref<{ id: string; word: string } | null>(null);

@@ -7,12 +7,12 @@ import { Button, Checkbox } from 'ant-design-vue';
 import type { ClassReply, TeacherNotice } from '@jolly/server/contract';
 import { useLocalStorage } from '@vueuse/core';
 import same from 'fast-deep-equal';
-import { computed, inject, ref } from 'vue';
+import { computed, ref } from 'vue';
 import { now, ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import FieldForm from '../../ui/FieldForm.vue';
 import FoldedPart from '../../ui/FoldedPart.vue';
-import { LIST_OWNER } from '../../ui/list-view';
+import { useKeptHere } from '../../ui/kept-here';
 import SideSheet from '../../ui/SideSheet.vue';
 import WhenField from '../../ui/WhenField.vue';
 import { useWords } from '../../ui/use-words';
@@ -34,13 +34,13 @@ const props = defineProps<{
 const emit = defineEmits<{ close: []; stored: [TeacherNotice] }>();
 const { t, count } = useWords();
 const { problem, busy, attempt } = useAttempt();
-const person = inject(LIST_OWNER, null);
+const placeOf = useKeptHere();
 const newId = () => crypto.randomUUID();
 function fresh(): NoticeDraft {
   const one = blankNotice(props.schoolClass.id, props.schoolClass.noticeAnswers, newId);
   return props.asksHands ? { ...one, hands: blankHands(newId) } : one;
 }
-const kept = useLocalStorage<NoticeDraft | null>(() => `jolly-notice ${person?.value ?? ''}${props.asksHands ? ' hands' : ''}`, null, {
+const kept = useLocalStorage<NoticeDraft | null>(() => placeOf('notice', ...(props.asksHands ? ['hands'] : [])), null, {
   serializer: { read: (text) => JSON.parse(text) as NoticeDraft | null, write: (value) => JSON.stringify(value) },
 });
 const isWritten = (one: NoticeDraft) =>

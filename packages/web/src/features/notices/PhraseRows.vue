@@ -104,5 +104,6 @@ const blank = (name: string) => `[${placeName(name)}]`;
   white-space: normal;
   text-align: start;
   block-size: auto;
+  min-block-size: 30px;
 }
 </style>

@@ -98,7 +98,7 @@ function close(): void {
           v-if="drawing"
           open
           :pictures="files.filter((file) => /^image\/(png|jpeg|gif|webp)$/.test(file.mediaType))"
-          :keep-key="`portfolio-${own.id}`"
+          :keep-key="`portfolio ${own.id}`"
           @close="drawing = false"
           @drawn="(file: File) => own.add([file])"
         />

@@ -12,6 +12,7 @@ import LoadGate from '../../ui/LoadGate.vue';
 import { useWords } from '../../ui/use-words';
 import SelectField from '../../ui/SelectField.vue';
 import FieldForm from '../../ui/FieldForm.vue';
+import { useKeptHere } from '../../ui/kept-here';
 import FormLine from '../../ui/FormLine.vue';
 import ProblemNote from '../../ui/ProblemNote.vue';
 import OwnPieceSheet from './OwnPieceSheet.vue';
@@ -22,6 +23,7 @@ import WordActs from './WordActs.vue';
 const { t } = useWords();
 const route = useRoute();
 const { problem, busy, attempt } = useAttempt();
+const placeOf = useKeptHere();
 const own = computed(() => route.params.student === undefined);
 const theirs = computed(() => ({ classId: String(route.params.classId), studentId: String(route.params.student) }));
 const { state, value, why, reload } = useLoad(
@@ -84,7 +86,7 @@ const say = (piece: PortfolioPiece, yes: boolean, word: string) =>
 /** what of one's own is put together in the sheet */
 const making = ref<{ first: PortfolioPiece | null; about: LookBack | null } | null>(null);
 const begin = (about: LookBack | null) => {
-  const first = begunBefore(value.value?.pieces ?? [], about);
+  const first = begunBefore(value.value?.pieces ?? [], about, placeOf);
   making.value = { first, about: first ? null : about };
 };
 const stored = () => {

@@ -3,6 +3,7 @@ import { useLocalStorage } from '@vueuse/core';
 import { computed, nextTick, reactive, ref, watch } from 'vue';
 import { ApiProblem, ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
+import { useKeptHere } from '../../ui/kept-here';
 import { reduced } from '../files';
 
 /** A file on its way, or one that did not arrive: its bytes stay here until it is sent or given up. */
@@ -13,12 +14,14 @@ export interface Sending {
 }
 
 /** Where the id of something new is kept until it is stored: opened again, it is the same piece. */
-const placeOfNew = (about: LookBack | null) => `jolly-portfolio ${about ? `${about.classId} ${about.termFrom}` : 'new'}`;
+const placeOfNew = (placeOf: PlaceOf, about: LookBack | null) =>
+  about ? placeOf('portfolio', about.classId, about.termFrom) : placeOf('portfolio', 'new');
+type PlaceOf = ReturnType<typeof useKeptHere>;
 
 /** What was begun before and is not put in: it is gone on with, not begun a second time. */
-export const begunBefore = (pieces: readonly PortfolioPiece[], about: LookBack | null): PortfolioPiece | null =>
+export const begunBefore = (pieces: readonly PortfolioPiece[], about: LookBack | null, placeOf: PlaceOf): PortfolioPiece | null =>
   pieces.find((one) =>
-    about ? one.classId === about.classId && one.termFrom === about.termFrom : one.id === localStorage.getItem(placeOfNew(null)),
+    about ? one.classId === about.classId && one.termFrom === about.termFrom : one.id === localStorage.getItem(placeOfNew(placeOf, null)),
   ) ?? null;
 
 /**
@@ -31,10 +34,12 @@ export const begunBefore = (pieces: readonly PortfolioPiece[], about: LookBack |
 export function useOwnPiece(first: PortfolioPiece | null, about: LookBack | null, classId: string) {
   const { problem, busy, attempt } = useAttempt();
   const piece = ref<PortfolioPiece | null>(first);
-  const id: string = first?.id ?? localStorage.getItem(placeOfNew(about)) ?? crypto.randomUUID();
-  if (!first) localStorage.setItem(placeOfNew(about), id);
+  const placeOf = useKeptHere();
+  const ownPlace = placeOfNew(placeOf, about);
+  const id: string = first?.id ?? localStorage.getItem(ownPlace) ?? crypto.randomUUID();
+  if (!first) localStorage.setItem(ownPlace, id);
   const termFrom = first?.termFrom ?? about?.termFrom ?? null;
-  const place = `jolly-portfolio piece ${id}`;
+  const place = placeOf('portfolio', 'piece', id);
   const words = useLocalStorage(place, {
     classId: first?.classId ?? about?.classId ?? classId,
     title: first?.title ?? about?.term ?? '',
@@ -60,7 +65,7 @@ export function useOwnPiece(first: PortfolioPiece | null, about: LookBack | null
     if (isStored) {
       // What is to be kept is written in the next turn; only then it can be let go.
       await nextTick();
-      for (const one of [place, placeOfNew(about)]) localStorage.removeItem(one);
+      for (const one of [place, ownPlace]) localStorage.removeItem(one);
     } else if (problem.value?.code === 'conflict.changedMeanwhile') {
       // Seen once, the other version may be written over.
       piece.value = problem.value.current as PortfolioPiece;

@@ -166,7 +166,15 @@ function typeNumber(written: string): void {
       class="own"
       @update:value="say"
     />
-    <AnswerFiles v-else :kind="asked.kind" :model-value="ids" :attach="attach" :disabled="disabled ?? false" @update:model-value="say" />
+    <AnswerFiles
+      v-else
+      :question-id="asked.id"
+      :kind="asked.kind"
+      :model-value="ids"
+      :attach="attach"
+      :disabled="disabled ?? false"
+      @update:model-value="say"
+    />
   </div>
 </template>
 

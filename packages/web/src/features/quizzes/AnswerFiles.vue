@@ -9,6 +9,7 @@ import { fileAddress, RecordingSheet } from '../files';
 import { DrawingSheet } from '../mywork';
 
 const props = defineProps<{
+  questionId: string;
   kind: string;
   attach?: ((file: File) => Promise<{ id: string; name: string } | null>) | undefined;
   disabled?: boolean;
@@ -57,7 +58,7 @@ async function put(files: readonly File[]): Promise<void> {
       v-if="kind === 'drawing'"
       :open="open"
       :pictures="[]"
-      keep-key="quiz"
+      :keep-key="questionId"
       @close="open = false"
       @drawn="(file) => void put([file])"
     />

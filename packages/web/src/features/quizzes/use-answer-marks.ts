@@ -1,9 +1,9 @@
 import type { RubricChoices } from '@jolly/core';
 import type { AcrossAnswersReply, AnswerToScore } from '@jolly/server/contract';
 import { useLocalStorage } from '@vueuse/core';
-import { computed, effectScope, inject, onScopeDispose, ref, watch, type Ref } from 'vue';
+import { computed, effectScope, onScopeDispose, ref, watch, type Ref } from 'vue';
 import { ApiProblem, ask } from '../../api/client';
-import { LIST_OWNER } from '../../ui/list-view';
+import { useKeptHere } from '../../ui/kept-here';
 
 type Mark = NonNullable<AnswerToScore['mark']>;
 interface Given {
@@ -18,7 +18,7 @@ const STORE_AFTER_MS = 1200;
  * not stored yet are kept in this browser, so that neither a closed window nor a broken line loses them.
  */
 export function useAnswerMarks(reply: Ref<AcrossAnswersReply | null>) {
-  const person = inject(LIST_OWNER, null);
+  const placeOf = useKeptHere();
   const questionId = computed(() => reply.value?.question.id ?? '');
   // A mark is about one answer to one question; what is under way for another question stays with that.
   const keyOf = ({ tryId }: AnswerToScore, about = questionId.value) => `${about} ${tryId}`;
@@ -28,11 +28,7 @@ export function useAnswerMarks(reply: Ref<AcrossAnswersReply | null>) {
   const scope = effectScope(true);
   /** words to answers that are not stored */
   const typed = scope.run(() =>
-    useLocalStorage<Record<string, string>>(
-      () => `jolly-answer-words ${person?.value ?? ''} ${reply.value?.assignmentId ?? ''}`,
-      {},
-      { flush: 'sync' },
-    ),
+    useLocalStorage<Record<string, string>>(() => placeOf('answer-words', reply.value?.assignmentId ?? ''), {}, { flush: 'sync' }),
   )!;
   /** saved remarks that were used, to be counted */
   const used = new Map<string, string[]>();

@@ -5,7 +5,7 @@ import { EMPTY_TEXT, type Rubric } from '@jolly/core';
 import type { KeptFile, ShelfBody, ShelfItem, ShelfItemReply, ShelfKind } from '@jolly/server/contract';
 import MiniSearch from 'minisearch';
 import { useLocalStorage } from '@vueuse/core';
-import { computed, inject, ref, watch } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
@@ -18,7 +18,7 @@ import ToggleButton from '../../ui/ToggleButton.vue';
 import FileButton from '../../ui/FileButton.vue';
 import LinkButton from '../../ui/LinkButton.vue';
 import PageActs from '../../ui/PageActs.vue';
-import { LIST_OWNER } from '../../ui/list-view';
+import { useKeptHere } from '../../ui/kept-here';
 import ShelfRows from './ShelfRows.vue';
 import ShelfTabs from './ShelfTabs.vue';
 import ProblemNote from '../../ui/ProblemNote.vue';
@@ -31,8 +31,8 @@ const { state, value, why, reload } = useLoad(() => ask('GET /api/shelf'));
 const typed = ref('');
 const kind = ref<ShelfKind | null>(null);
 const open = ref<ShelfItemReply | null>(null);
-const person = inject(LIST_OWNER, null);
-const inRows = useLocalStorage(() => `jolly-shelf-rows ${person?.value ?? ''}`, false);
+const placeOf = useKeptHere();
+const inRows = useLocalStorage(() => placeOf('shelf-rows'), false);
 
 const index = computed(() => {
   const search = new MiniSearch<ShelfItem>({

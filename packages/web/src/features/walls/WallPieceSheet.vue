@@ -9,6 +9,7 @@ import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
 import FieldForm from '../../ui/FieldForm.vue';
+import { useKeptHere } from '../../ui/kept-here';
 import FormLine from '../../ui/FormLine.vue';
 import LoadGate from '../../ui/LoadGate.vue';
 import ProblemNote from '../../ui/ProblemNote.vue';
@@ -34,7 +35,7 @@ const { state, value, why, reload } = useLoad(() => ask('GET /api/walls/:wallId/
 const { problem, busy: sending, attempt } = useAttempt();
 const kind = ref<WallRemarkKind>();
 // What was typed outlives the sheet, until it is stored.
-const text = useLocalStorage(`jolly-wall ${props.piece.id}`, '');
+const text = useLocalStorage(useKeptHere()('wall', props.piece.id), '');
 let id: string = crypto.randomUUID();
 const send = () =>
   attempt(async () => {

@@ -3,11 +3,12 @@
 import { Button, Input, Textarea } from 'ant-design-vue';
 import { WALL_NAMES } from '@jolly/core';
 import type { Wall, WallReply } from '@jolly/server/contract';
-import { computed, ref, watch } from 'vue';
+import { computed } from 'vue';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
 import FieldForm from '../../ui/FieldForm.vue';
+import { useKeptDraft, useKeptHere } from '../../ui/kept-here';
 import FormLine from '../../ui/FormLine.vue';
 import RadioField from '../../ui/RadioField.vue';
 import SelectField from '../../ui/SelectField.vue';
@@ -23,7 +24,6 @@ const emit = defineEmits<{ close: []; stored: [WallReply] }>();
 const { t } = useWords();
 const { problem, busy, attempt } = useAttempt();
 const begin = {
-  // A new wall that was stored without its reply having come is not put up twice, also after the sheet was closed.
   id: crypto.randomUUID() as string,
   title: props.wall?.title ?? '',
   prompt: props.wall?.prompt ?? '',
@@ -32,11 +32,11 @@ const begin = {
   // The wall is looked at again behind the sheet; what is written here was written over the wall as it was.
   over: props.wall?.version ?? 0,
 };
-// What was typed outlives the sheet, until it is stored.
-const place = `jolly-wall-said ${props.wall?.id ?? `${props.classId} ${props.assignmentId ?? ''}`}`;
-const words = ref({ ...begin, ...(JSON.parse(localStorage.getItem(place) ?? '{}') as Partial<typeof begin>) });
-const keep = () => localStorage.setItem(place, JSON.stringify(words.value));
-watch(words, keep, { deep: true, flush: 'sync' });
+const {
+  draft: words,
+  keep,
+  drop,
+} = useKeptDraft(useKeptHere()('wall-said', ...(props.wall ? [props.wall.id] : [props.classId, props.assignmentId ?? ''])), begin);
 const { value: assignments } = useLoad(async () => (props.wall ? [] : ask('GET /api/assignments')));
 /** what was handed in for it can be shown */
 const options = computed(() =>
@@ -59,7 +59,7 @@ const send = () =>
           params: { classId: props.classId },
           body: { id, ...body, assignmentId: of || null },
         });
-    localStorage.removeItem(place);
+    drop();
     emit('stored', stored);
   }).then(() => {
     // Said once that it was changed meanwhile, it may be written over.
