@@ -1,31 +1,25 @@
 <script setup lang="ts">
 /** An event as it is read. */
 import type { EventReply } from '@jolly/server/contract';
-import { localDayLong, localDayText } from '../../time/format';
 import { useWords } from '../../ui/use-words';
 import { fileAddress } from '../files';
+import { useEventTimes } from './use-times';
 
 defineProps<{ event: EventReply }>();
-const { t, count } = useWords();
+const { t } = useWords();
+const { whenOf, againOf } = useEventTimes();
 </script>
 
 <template>
   <div class="stack">
     <h2 dir="auto">{{ event.title }}</h2>
     <p>
-      {{ localDayLong(event.from) }}<template v-if="event.to !== event.from && !event.repeat"> – {{ localDayLong(event.to) }}</template
-      ><template v-if="event.begins !== null && event.ends !== null"
-        >, {{ t('twoWeeks.times', { from: event.begins, to: event.ends }) }}</template
-      ><template v-if="event.place">
+      {{ whenOf(event)
+      }}<template v-if="event.place">
         · <span dir="auto">{{ event.place }}</span></template
       >
     </p>
-    <p v-if="event.repeat" class="muted">
-      {{ count('events.again', event.repeat.every, { day: localDayText(event.repeat.until) })
-      }}<template v-if="event.repeat.except.length > 0"
-        >, {{ t('events.without', { days: event.repeat.except.map((day) => localDayText(day)).join(', ') }) }}</template
-      >
-    </p>
+    <p v-if="event.repeat" class="muted">{{ againOf(event) }}</p>
     <p class="small muted" dir="auto">
       {{
         [

@@ -4,6 +4,7 @@ import { Button, Checkbox, Input, Textarea } from 'ant-design-vue';
 import type { LocalDate } from '@jolly/core';
 import type { EventBody, EventReply } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
+import { useRouter } from 'vue-router';
 import { addressOf, ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import FieldForm from '../../ui/FieldForm.vue';
@@ -29,6 +30,7 @@ const props = defineProps<{
 const emit = defineEmits<{ close: []; stored: [] }>();
 const { t } = useWords();
 const session = useSession();
+const router = useRouter();
 const classes = useClasses();
 const { problem, busy, attempt } = useAttempt();
 const stored = ref<EventReply | null>(null);
@@ -85,6 +87,17 @@ const store = () =>
     // Said once that it was changed meanwhile, it may be written over.
     if (problem.value?.code === 'conflict.changedMeanwhile') stored.value = problem.value.current as EventReply;
   });
+/** The noticeboard on which it can be told: a calendar tells nobody by itself. */
+const boardOf = computed(() => {
+  if (session.me?.role !== 'teacher' || !stored.value) return null;
+  const taught = (classes.active ?? []).map((one) => one.id);
+  const of = stored.value.wholeSchool ? props.classIds : stored.value.classIds;
+  return of.find((one) => taught.includes(one)) ?? null;
+});
+async function tell(classId: string): Promise<void> {
+  await router.push({ path: `/class/${classId}/notices`, query: { event: id } });
+  emit('close');
+}
 const remove = () =>
   attempt(async () => {
     await ask('DELETE /api/events/:eventId', { params: { eventId: id } });
@@ -97,11 +110,11 @@ const nameOf = (one: EventBody['attachments'][number]) => one.title || (one.kind
   <SideSheet open :title="t(eventId === null ? 'events.add' : 'events.one')" :width="560" @close="emit('close')">
     <EventSeen v-if="stored && !changing" :event="stored">
       <div class="row wrap">
-        <Button v-if="stored.mine" type="primary" @click="changing = true">{{ t('notices.edit') }}</Button><a
-          :href="addressOf('GET /api/events/:eventId/event.ics', { params: { eventId: id } })"
-          download
-          >{{ t('events.file') }}</a
-        >
+        <Button v-if="stored.mine" type="primary" @click="changing = true">{{ t('notices.edit') }}</Button><Button
+          v-if="boardOf"
+          @click="tell(boardOf)"
+          >{{ t('events.tell') }}</Button
+        ><a :href="addressOf('GET /api/events/:eventId/event.ics', { params: { eventId: id } })" download>{{ t('events.file') }}</a>
       </div>
     </EventSeen>
     <FieldForm v-else-if="changing" :problem="problem" :inert="busy" @send="store">

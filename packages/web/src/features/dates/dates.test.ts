@@ -2,6 +2,7 @@
 import type { EventReply, MyRoom, Reminder, TimetableReply } from '@jolly/server/contract';
 import { opened, Refusal, serving, type Answers } from '../../testing-page';
 import { aClass } from '../../testing-rows';
+import { useSession } from '../accounts';
 import EventSheet from './EventSheet.vue';
 import NextLesson from './NextLesson.vue';
 import RemindersStrip from './RemindersStrip.vue';
@@ -149,6 +150,16 @@ describe('an event', () => {
       repeat: { weekdays: [4], every: 1, until: '2026-12-17', except: ['2026-12-10'] },
     });
     expect(page.wrapper.emitted('stored')).toHaveLength(1);
+  });
+
+  it('leads a teacher of its class to telling it in a notice', async () => {
+    serving({ 'GET /api/events/:eventId': event, 'GET /api/classes': [aClass()] });
+    const teacher = { id: 'finch', role: 'teacher' } as never;
+    const props = { eventId: 'field', classIds: [], day: '2026-11-25' };
+    const page = await opened(EventSheet, { props, before: () => (useSession().me = teacher) });
+    await page.press('Tell in a notice');
+    expect(page.router.currentRoute.value.fullPath).toBe('/class/rivers/notices?event=field');
+    expect(page.wrapper.emitted('close')).toHaveLength(1);
   });
 
   it('keeps what was typed where it is refused, with the reason at its times, and when the sheet is closed', async () => {

@@ -6,4 +6,4 @@ export { default as ReminderSheet } from './ReminderSheet.vue';
 export { default as RemindersStrip } from './RemindersStrip.vue';
 export { default as RoomsStrip } from './RoomsStrip.vue';
 export { default as TwoWeeks } from './TwoWeeks.vue';
-export { useTimes } from './use-times';
+export { useEventTimes, useTimes } from './use-times';

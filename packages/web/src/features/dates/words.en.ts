@@ -77,6 +77,7 @@ export const dateWords = {
     remove: 'Take it out of the calendar',
     file: 'In one file',
     by: 'put in by {name}',
+    tell: 'Tell in a notice',
     again: 'every week until {day} | every week until {day} | every {n} weeks until {day}',
     without: 'not on {days}',
   },

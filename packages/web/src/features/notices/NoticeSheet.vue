@@ -4,7 +4,7 @@
  * stored already the sheet asks before it drops what was typed.
  */
 import { Button, Checkbox } from 'ant-design-vue';
-import type { ClassReply, TeacherNotice } from '@jolly/server/contract';
+import type { ClassReply, EventReply, TeacherNotice } from '@jolly/server/contract';
 import { useLocalStorage } from '@vueuse/core';
 import same from 'fast-deep-equal';
 import { computed, ref } from 'vue';
@@ -16,7 +16,8 @@ import { useKeptHere } from '../../ui/kept-here';
 import SideSheet from '../../ui/SideSheet.vue';
 import WhenField from '../../ui/WhenField.vue';
 import { useWords } from '../../ui/use-words';
-import { blankHands, blankNotice, draftOf, type NoticeDraft } from './blank-notice';
+import { useEventTimes } from '../dates';
+import { blankHands, blankNotice, draftOf, noticeOfEvent, type NoticeDraft } from './blank-notice';
 import HandsField from './HandsField.vue';
 import NoticeMore from './NoticeMore.vue';
 import NoticeSays from './NoticeSays.vue';
@@ -30,19 +31,33 @@ const props = defineProps<{
   notice: TeacherNotice | null;
   /** a new one asks for hands */
   asksHands?: boolean;
+  /** a new one tells of this event */
+  event?: EventReply | null;
 }>();
 const emit = defineEmits<{ close: []; stored: [TeacherNotice] }>();
 const { t, count } = useWords();
 const { problem, busy, attempt } = useAttempt();
 const placeOf = useKeptHere();
+const { whenOf, againOf } = useEventTimes();
 const newId = () => crypto.randomUUID();
 function fresh(): NoticeDraft {
   const one = blankNotice(props.schoolClass.id, props.schoolClass.noticeAnswers, newId);
+  if (props.event)
+    return noticeOfEvent(
+      one,
+      props.event,
+      [whenOf(props.event), againOf(props.event)].filter(Boolean).join(', '),
+      props.classes.map(({ id }) => id),
+    );
   return props.asksHands ? { ...one, hands: blankHands(newId) } : one;
 }
-const kept = useLocalStorage<NoticeDraft | null>(() => placeOf('notice', ...(props.asksHands ? ['hands'] : [])), null, {
-  serializer: { read: (text) => JSON.parse(text) as NoticeDraft | null, write: (value) => JSON.stringify(value) },
-});
+const kept = useLocalStorage<NoticeDraft | null>(
+  () => placeOf('notice', ...(props.event ? [props.event.id] : props.asksHands ? ['hands'] : [])),
+  null,
+  {
+    serializer: { read: (text) => JSON.parse(text) as NoticeDraft | null, write: (value) => JSON.stringify(value) },
+  },
+);
 const isWritten = (one: NoticeDraft) =>
   one.phrases.length > 0 ||
   one.attachments.length > 0 ||

@@ -2,9 +2,9 @@
 /** The noticeboard of a class: what is up, what waits, what was said and shown by hands. */
 import { Button } from 'ant-design-vue';
 import type { StudentName } from '@jolly/core';
-import type { TeacherNotice } from '@jolly/server/contract';
-import { computed, ref } from 'vue';
-import { useRoute } from 'vue-router';
+import type { EventReply, TeacherNotice } from '@jolly/server/contract';
+import { computed, ref, watch } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
 import { ask } from '../../api/client';
 import { useLoad } from '../../api/use-load';
 import FoldedPart from '../../ui/FoldedPart.vue';
@@ -23,6 +23,7 @@ import VotesSheet from './VotesSheet.vue';
 
 const { t } = useWords();
 const route = useRoute();
+const router = useRouter();
 const classes = useClasses();
 const classId = computed(() => String(route.params.id));
 const { state, value, why, reload } = useLoad(
@@ -40,9 +41,22 @@ const over = computed(() => all.value.filter((one) => one.stand === 'over' || on
 const nothing = computed(() => groups.value.every((one) => one.notices.length === 0));
 type Open =
   | { what: 'new' | 'hands' }
+  | { what: 'event'; event: EventReply }
   | { what: 'edit' | 'readers' | 'votes'; notice: TeacherNotice }
   | { what: 'settings'; student: (StudentName & { id: string }) | null };
 const open = ref<Open | null>(null);
+// An event that is to be told comes from its sheet.
+watch(
+  () => route.query.event,
+  async (id) => {
+    if (typeof id !== 'string') return;
+    const event = await ask('GET /api/events/:eventId', { params: { eventId: id } }).catch(() => null);
+    if (route.query.event !== id) return;
+    if (event) open.value = { what: 'event', event };
+    void router.replace({ query: {} });
+  },
+  { immediate: true },
+);
 const isAway = computed(() => classes.all?.find((one) => one.id === classId.value)?.putAwayAt != null);
 const begin = (what: 'new' | 'hands') => isAway.value || (open.value = { what });
 useShortcuts([
@@ -107,11 +121,12 @@ async function stored(): Promise<void> {
       <aside><TwoWeeks :school-class="schoolClass" /></aside>
     </div>
     <NoticeSheet
-      v-if="open?.what === 'new' || open?.what === 'hands' || open?.what === 'edit'"
+      v-if="open?.what === 'new' || open?.what === 'hands' || open?.what === 'edit' || open?.what === 'event'"
       :school-class="schoolClass"
       :classes="classes.active"
       :notice="open.what === 'edit' ? open.notice : null"
       :asks-hands="open.what === 'hands'"
+      :event="open.what === 'event' ? open.event : null"
       @close="open = null"
       @stored="stored"
     />

@@ -1,5 +1,5 @@
-import { EMPTY_TEXT, EVERYONE, noticeIn, type NoticeAnswers } from '@jolly/core';
-import type { HandBody, NoticeBody, TeacherNotice } from '@jolly/server/contract';
+import { EMPTY_TEXT, EVERYONE, noticeIn, textOf, type NoticeAnswers } from '@jolly/core';
+import type { EventReply, HandBody, NoticeBody, TeacherNotice } from '@jolly/server/contract';
 
 /** A notice as it is being written. */
 export interface NoticeDraft extends NoticeBody {
@@ -37,6 +37,23 @@ export const blankNotice = (classId: string, answers: NoticeAnswers, newId: () =
   hands: null,
   at: null,
 });
+
+/**
+ * A new notice that tells of an event, for those of its classes that one teaches.
+ * @param when its days and times, as they are read
+ */
+export function noticeOfEvent(blank: NoticeDraft, event: EventReply, when: string, taught: readonly string[]): NoticeDraft {
+  const classIds = event.wholeSchool ? taught : event.classIds.filter((one) => taught.includes(one));
+  const lines = [[when, event.place].filter(Boolean).join(' · '), event.text].filter(Boolean);
+  return {
+    ...blank,
+    classes: classIds.map((classId) => ({ classId, audience: EVERYONE })),
+    readers: event.families ? 'families' : 'students',
+    words: { [blank.language]: { title: event.title, text: textOf(lines.join('\n')) } },
+    attachments: JSON.parse(JSON.stringify(event.attachments)) as NoticeDraft['attachments'],
+    until: event.repeat?.until ?? event.to,
+  };
+}
 
 /** What of a notice is written in the form; it has words in its language, empty ones too. */
 export function draftOf(notice: TeacherNotice): NoticeDraft {

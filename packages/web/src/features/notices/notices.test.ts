@@ -76,9 +76,9 @@ const CLASSES: Answers = {
   'GET /api/assignments': [],
   'GET /api/dates': { zone: 'UTC', entries: [] },
 };
-const board = async (notices: TeacherNotice[], answers: Answers = {}) => {
+const board = async (notices: TeacherNotice[], answers: Answers = {}, query = '') => {
   const server = serving({ ...CLASSES, [LIST]: { notices }, [PUT]: notices[0] ?? notice(), ...answers } as Answers);
-  return { ...server, page: await opened(NoticeboardPage, { at: '/class/rivers/notices', path: '/class/:id/notices' }) };
+  return { ...server, page: await opened(NoticeboardPage, { at: `/class/rivers/notices${query}`, path: '/class/:id/notices' }) };
 };
 
 beforeEach(() => localStorage.clear());
@@ -120,6 +120,20 @@ describe('the noticeboard of a class', () => {
     expect(page.said('alert')).toContain('Sentence 1 has a place.');
     await page.press('Begin anew');
     expect(page.text()).not.toContain('Please bring boots');
+  });
+
+  it('tells of an event in one act: when, where and what, to its classes and, where they see it, their families', async () => {
+    const event = {
+      ...{ id: 'field', classIds: ['rivers', 'elsewhere'], wholeSchool: false, title: 'Field day', text: 'Boots.', place: 'The ford' },
+      ...{ from: '2026-11-26', to: '2026-11-26', begins: '09:40', ends: '12:30', repeat: null, families: true, attachments: [] },
+    };
+    const { page, last } = await board([], { 'GET /api/events/:eventId': event as never }, '?event=field');
+    expect(page.router.currentRoute.value.query).toEqual({});
+    await page.press('Put it up');
+    expect(last(PUT)!.body).toMatchObject({
+      ...{ classes: [{ classId: 'rivers' }], readers: 'families', until: '2026-11-26', version: 0 },
+      words: { en: { title: 'Field day', text: textOf('Thu 26 Nov, 09:40 to 12:30 · The ford\nBoots.') } },
+    });
   });
 
   it('asks for hands, Enter going on to the next choice', async () => {
